@@ -1,0 +1,14 @@
+/** Hairlines and type carry the structure: square corners, no shadows, no rings but the focus. */
+export default defineAppConfig({
+  ui: {
+    colors: { primary: 'ink', neutral: 'ink', success: 'ink', warning: 'amber', error: 'red', info: 'ink', secondary: 'ink' },
+    icons: { close: 'i-lucide-x', loading: 'i-lucide-loader-circle', chevronDown: 'i-lucide-chevron-down', check: 'i-lucide-check' },
+    button: { slots: { base: 'rounded-none font-medium cursor-pointer' }, defaultVariants: { size: 'sm' } },
+    input: { slots: { base: 'rounded-none tabular' } },
+    textarea: { slots: { base: 'rounded-none' } },
+    select: { slots: { base: 'rounded-none', content: 'rounded-none shadow-none ring-1 ring-default' } },
+    modal: { slots: { content: 'rounded-none shadow-none ring-1 ring-default', overlay: 'bg-(--veil)' } },
+    tooltip: { slots: { content: 'rounded-none shadow-none ring-1 ring-default' } },
+    formField: { slots: { label: 'text-xs font-medium', error: 'text-xs' } },
+  },
+})

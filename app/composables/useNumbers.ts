@@ -1,0 +1,12 @@
+import type { Figures, Quantity } from '~~/core'
+import { fillFigures } from '~~/shared/text/figures'
+import { type FormatOptions, format } from '~~/shared/units'
+
+/** Numbers and texts in the units this browser likes. */
+export function useNumbers() {
+  const preferences = usePreferencesStore()
+  return {
+    show: (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system: preferences.system, ...options }),
+    fill: (template: string, figures: Figures): string => fillFigures(template, figures, preferences.system),
+  }
+}

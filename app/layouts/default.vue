@@ -1,0 +1,42 @@
+<script setup lang="ts">
+const session = useSessionStore()
+const preferences = usePreferencesStore()
+
+async function signOut(): Promise<void> {
+  await session.signOut()
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <div class="flex h-dvh flex-col">
+    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">Skip to the page</a>
+    <header class="flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]">
+      <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
+        <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
+          <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
+          <path d="M3 20h26" stroke="var(--light)" stroke-width="3" fill="none" />
+          <circle cx="20.7" cy="20" r="4.4" fill="none" stroke="var(--ink)" stroke-width="2.4" />
+        </svg>
+        Epiro
+      </NuxtLink>
+      <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3" />
+      <template v-if="session.studio">
+        <span class="hidden truncate text-(--ink-soft) sm:inline">{{ session.studio.name }}</span>
+        <UButton
+          variant="ghost" size="xs" :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'" aria-label="Units: switch between metric and imperial"
+          @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"
+        />
+      </template>
+      <UButton
+        variant="ghost" size="xs" :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
+        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'"
+        @click="preferences.look = preferences.look === 'work' ? 'safelight' : 'work'"
+      />
+      <UButton v-if="session.studio" variant="ghost" size="xs" icon="i-lucide-log-out" aria-label="Sign out" @click="signOut" />
+    </header>
+    <main id="main" class="min-h-0 flex-1">
+      <slot />
+    </main>
+  </div>
+</template>

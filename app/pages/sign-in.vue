@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { ApiError, api } from '~/services/api'
+
+const session = useSessionStore()
+const demo = ref(false)
+const message = ref('')
+const busy = ref(false)
+useHead({ title: 'Sign in · Epiro' })
+
+async function enter(how: () => Promise<unknown>): Promise<void> {
+  busy.value = true
+  message.value = ''
+  try {
+    await how()
+    await session.load()
+    await navigateTo('/')
+  }
+  catch (error) {
+    message.value = error instanceof ApiError ? error.message : 'Signing in failed'
+  }
+  busy.value = false
+}
+
+onMounted(async () => {
+  // The token is in the fragment, which no server sees or logs.
+  const token = location.hash.slice(1)
+  if (token) {
+    history.replaceState(null, '', '/sign-in')
+    await enter(() => api.signIn(token))
+  }
+  demo.value = (await api.signInOptions().catch(() => ({ demo: false }))).demo
+})
+</script>
+
+<template>
+  <div class="mx-auto grid max-w-lg gap-5 px-6 pt-24">
+    <h1 class="text-2xl font-semibold">
+      Sign in
+    </h1>
+    <p class="text-(--ink-soft)">
+      Epiro has no passwords. Open the sign-in link that <code>npm start</code> printed; it signs in this browser, once.
+      A new one is printed at every start.
+    </p>
+    <p v-if="message" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
+      {{ message }}
+    </p>
+    <div v-if="demo" class="grid gap-2 border-t border-(--hair) pt-5">
+      <p class="text-(--ink-soft)">
+        To look around first, open the made-up studio with its shoots and set-ups.
+      </p>
+      <div>
+        <UButton label="Open the demo studio" size="md" :loading="busy" @click="enter(api.openDemo)" />
+      </div>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,54 @@
+import type { Setup } from '~~/core'
+import type { ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { SetupRecord } from '~~/server/services/setups'
+import type { ShootRecord } from '~~/server/services/shoots'
+import type { TakeRecord } from '~~/server/services/takes'
+import type { Problem } from '~~/server/utils/problem'
+
+export type { SetupRecord, ShootRecord, TakeRecord }
+
+/** What the server said no with; `status` 0 where it could not be reached. */
+export class ApiError extends Error {
+  constructor(readonly status: number, readonly problem: Problem | null, message: string) {
+    super(message)
+  }
+}
+
+async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(path, {
+      method,
+      credentials: 'same-origin',
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    })
+  }
+  catch {
+    throw new ApiError(0, null, 'The server cannot be reached')
+  }
+  const data = await response.json().catch(() => null) as unknown
+  if (!response.ok) {
+    const problem = data as Problem | null
+    throw new ApiError(response.status, problem, problem?.detail ?? `The server answered ${response.status}`)
+  }
+  return data as T
+}
+
+/** Every request the page makes, all to its own server. */
+export const api = {
+  session: () => call<{ studio: { name: string, isDemo: boolean } }>('GET', '/api/session'),
+  signInOptions: () => call<{ demo: boolean }>('GET', '/api/session/options'),
+  signIn: (token: string) => call('POST', '/api/session', { token }),
+  openDemo: () => call('POST', '/api/session/demo', {}),
+  signOut: () => call('DELETE', '/api/session'),
+  shoots: () => call<ShootRecord[]>('GET', '/api/shoots'),
+  createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
+  updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
+  archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
+  createSetup: (shootId: string, setup: Setup) => call<SetupRecord>('POST', `/api/shoots/${shootId}/setups`, { setup }),
+  setup: (id: string) => call<SetupRecord>('GET', `/api/setups/${id}`),
+  saveSetup: (id: string, revision: number, setup: Setup) => call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
+  archiveSetup: (id: string) => call('DELETE', `/api/setups/${id}`),
+  takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
+  logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),
+}

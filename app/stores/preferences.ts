@@ -1,0 +1,14 @@
+import type { System } from '~~/shared/units'
+
+export type Look = 'work' | 'safelight'
+
+/** How this browser likes things shown; kept in cookies, so that the server's first byte already has the look. */
+export const usePreferencesStore = defineStore('preferences', () => {
+  const year = { maxAge: 365 * 86_400, sameSite: 'strict', path: '/' } as const
+  const look = useCookie<Look>('epiro-look', { ...year, default: () => 'work' })
+  const system = useCookie<System>('epiro-units', { ...year, default: () => 'metric' })
+
+  watch(look, (value) => { document.documentElement.dataset.look = value }, { immediate: true })
+
+  return { look, system }
+})

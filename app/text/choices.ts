@@ -1,0 +1,53 @@
+/** Choices in the words of the trade. */
+const LABELS: Record<string, string> = {
+  'open-shutter': 'Open shutter',
+  'sync-shutter': 'Sync shutter',
+  'fast-shutter': 'Fast shutter',
+  'sensor': 'A sensor',
+  'hand': 'A hand, on the count',
+  'burst': 'A burst',
+  'beam': 'Beam',
+  'sound': 'Microphone',
+  'contact': 'Contact',
+  'still': 'None: it bursts',
+  'flight': 'Flight with drag',
+  'fall': 'Fall',
+  'stream': 'Stream',
+  'arc': 'Arc',
+  'toss': 'Toss',
+  'swing': 'Swing',
+  'travel': 'Place on the travel',
+  'start': 'The start',
+  'impact': 'The impact',
+  'apex': 'The apex',
+  'time': 'A time',
+  'tear': 'The tear',
+  'hang': 'The sag',
+  'cavity': 'The cavity',
+  'focal-plane': 'Focal plane',
+  'leaf': 'Leaf',
+  'rolling': 'Electronic, rolling',
+  'global': 'Electronic, global',
+  'cable': 'Cable',
+  'radio': 'Radio',
+  'optical': 'Optical slave',
+  'launcher': 'Launcher',
+  'pin': 'Pin',
+  'release': 'Release',
+  'pour': 'Pour',
+  'throw': 'Throw',
+  'balloon': 'Balloon burst',
+  'projectile': 'Projectile',
+  'drop': 'Drop',
+  'powder': 'Powder',
+}
+
+const BY_PATH: Record<string, string> = { 'sensor.kind:hand': 'A hand', 'action.kind:hand': 'Hands' }
+
+export function choiceLabel(path: string, option: string): string {
+  return BY_PATH[`${path}:${option}`] ?? LABELS[option] ?? option
+}
+
+export const RECIPE_LABELS: Record<string, string> = {
+  balloon: 'Balloon burst', projectile: 'Projectile', pour: 'Pour', drop: 'Drop', throw: 'Throw', powder: 'Powder', toss: 'Toss', swing: 'Swing',
+}

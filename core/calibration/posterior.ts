@@ -1,0 +1,169 @@
+import { InputError, finite, notNegative, positive } from '../errors'
+import { fastNormalCdf } from '../math/normal'
+
+/** What the plan says before any take: ideal delay, how wrong it may be, first guess of the scatter from take to take; all s. */
+export interface DelayPrior {
+  delay: number
+  uncertainty: number
+  scatter: number
+}
+
+/** How much too early and too late still makes a keeper, s, both 0 or above and not both 0. */
+export interface KeeperWindow {
+  before: number
+  after: number
+}
+
+/** A fired take: the delay used, s, and one form of feedback; offset = capture minus the ideal instant, s, plus = too late. */
+export type FiredTake =
+  | { delay: number, outcome: 'early' | 'keeper' | 'late' }
+  | { delay: number, offset: number }
+  | { delay: number, between: [number | null, number | null] }
+
+/** Log-sd of the scatter about its first guess. */
+const SCATTER_LOG_SD = 0.5
+/** Nodes of the scatter in log-sd: skewed upwards, since a rig is oftener worse than hoped. */
+const SCATTER_NODES = [-3, -2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4]
+const MEAN_NODES = 801
+/** An outcome contradicted by everything else stays this likely: one wrong verdict must not end the search. */
+const LEAST_LIKELY = 1e-9
+
+/**
+ * Joint posterior of the mean ideal delay μ and the scatter s on a grid: rows of equal weight spacing in μ for each node of s.
+ * `weight[j][i]` is the probability of (mean[i], scatter[j]).
+ */
+export interface DelayPosterior {
+  first: number
+  spacing: number
+  count: number
+  scatters: number[]
+  weight: Float64Array[]
+  delay: number
+  uncertainty: number
+  scatter: number
+}
+
+/** Feedback of a take as an interval of offsets, s; null where it is a measured offset. */
+export function offsetInterval(take: FiredTake, window: KeeperWindow): [number, number] | null {
+  if ('offset' in take) return null
+  if ('between' in take) return [take.between[0] ?? -Infinity, take.between[1] ?? Infinity]
+  if (take.outcome === 'early') return [-Infinity, -window.before]
+  if (take.outcome === 'late') return [window.after, Infinity]
+  return [-window.before, window.after]
+}
+
+/** @throws InputError for a prior, window or take outside its range, naming the field. */
+export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[]): void {
+  finite('prior.delay', prior.delay)
+  positive('prior.uncertainty', prior.uncertainty)
+  positive('prior.scatter', prior.scatter)
+  notNegative('window.before', window.before)
+  notNegative('window.after', window.after)
+  if (window.before + window.after === 0) throw new InputError('window', window, 'a window wider than 0 s')
+  takes.forEach((take, i) => {
+    finite(`takes[${i}].delay`, take.delay)
+    if ('offset' in take) finite(`takes[${i}].offset`, take.offset)
+    else if ('between' in take) {
+      const [low, high] = offsetInterval(take, window) as [number, number]
+      if (!(low < high)) throw new InputError(`takes[${i}].between`, take.between, 'two rising offsets, null for open')
+    }
+    else if (!['early', 'keeper', 'late'].includes(take.outcome)) {
+      throw new InputError(`takes[${i}].outcome`, take.outcome, 'early, keeper or late; or give an offset or between')
+    }
+  })
+}
+
+/**
+ * Posterior of (μ, s) by Bayes on a grid that follows the mass.
+ *
+ * Measured offsets are summed in closed form; each interval multiplies in its probability. The range of μ starts where prior and
+ * offsets put it for any s, and is narrowed once to where the mass is.
+ *
+ * @throws InputError as `checkSearch`
+ */
+export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[]): DelayPosterior {
+  checkSearch(prior, window, takes)
+  const scatters = SCATTER_NODES.map(z => prior.scatter * Math.exp(SCATTER_LOG_SD * z))
+
+  let n = 0
+  let idealSum = 0
+  for (const take of takes) if ('offset' in take) { n++; idealSum += take.delay - take.offset }
+  const idealMean = n ? idealSum / n : 0
+  let squares = 0
+  for (const take of takes) if ('offset' in take) squares += (take.delay - take.offset - idealMean) ** 2
+  const intervals = takes.flatMap((take) => {
+    const interval = offsetInterval(take, window)
+    return interval ? [{ delay: take.delay, low: interval[0], high: interval[1] }] : []
+  })
+
+  let low = Infinity
+  let high = -Infinity
+  for (const s of scatters) {
+    const precision = 1 / prior.uncertainty ** 2 + n / (s * s)
+    const mean = (prior.delay / prior.uncertainty ** 2 + (n * idealMean) / (s * s)) / precision
+    low = Math.min(low, mean - 6 / Math.sqrt(precision))
+    high = Math.max(high, mean + 6 / Math.sqrt(precision))
+  }
+
+  const evaluate = (from: number, to: number): DelayPosterior => {
+    const spacing = (to - from) / (MEAN_NODES - 1)
+    const weight: Float64Array[] = []
+    let most = -Infinity
+    scatters.forEach((s, j) => {
+      const row = new Float64Array(MEAN_NODES)
+      const z = SCATTER_NODES[j] as number
+      const base = -(z * z) / 2 - n * Math.log(s) - squares / (2 * s * s)
+      for (let i = 0; i < MEAN_NODES; i++) {
+        const mu = from + i * spacing
+        let log = base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
+        for (const t of intervals) {
+          const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
+          log += Math.log(Math.max(mass, LEAST_LIKELY))
+        }
+        row[i] = log
+        if (log > most) most = log
+      }
+      weight.push(row)
+    })
+    let total = 0
+    for (const row of weight) for (let i = 0; i < MEAN_NODES; i++) total += row[i] = Math.exp((row[i] as number) - most)
+    let mean = 0
+    let scatter = 0
+    weight.forEach((row, j) => {
+      for (let i = 0; i < MEAN_NODES; i++) {
+        const p = row[i] = (row[i] as number) / total
+        mean += p * (from + i * spacing)
+        scatter += p * Math.log(scatters[j] as number)
+      }
+    })
+    let variance = 0
+    for (const row of weight) for (let i = 0; i < MEAN_NODES; i++) variance += (row[i] as number) * (from + i * spacing - mean) ** 2
+    return {
+      first: from, spacing, count: MEAN_NODES, scatters, weight,
+      delay: mean, uncertainty: Math.sqrt(variance), scatter: Math.exp(scatter),
+    }
+  }
+
+  const wide = evaluate(low, high)
+  const share = new Float64Array(MEAN_NODES)
+  for (const row of wide.weight) for (let i = 0; i < MEAN_NODES; i++) share[i] = (share[i] as number) + (row[i] as number)
+  const firstKept = share.findIndex(p => p > 1e-10)
+  const lastKept = share.findLastIndex(p => p > 1e-10)
+  if (lastKept - firstKept > 0.7 * MEAN_NODES) return wide
+  return evaluate(low + (firstKept - 1) * wide.spacing, low + (lastKept + 1) * wide.spacing)
+}
+
+/** Chance of a keeper at a delay, 0 to 1, over everything the posterior holds possible. */
+export function keepChance(posterior: DelayPosterior, window: KeeperWindow, delay: number): number {
+  let keep = 0
+  posterior.scatters.forEach((s, j) => {
+    const row = posterior.weight[j] as Float64Array
+    for (let i = 0; i < posterior.count; i++) {
+      const p = row[i] as number
+      if (p < 1e-12) continue
+      const offset = delay - posterior.first - i * posterior.spacing
+      keep += p * (fastNormalCdf((window.after - offset) / s) - fastNormalCdf((-window.before - offset) / s))
+    }
+  })
+  return Math.min(1, Math.max(0, keep))
+}

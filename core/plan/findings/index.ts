@@ -1,0 +1,61 @@
+import { withChanges } from '../../setup/paths'
+import { type Assessment, assess } from '../assess'
+import { ambient, blur, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
+import { depth, diffraction, tooClose } from './optics'
+import { burstBuffer, burstRecycle, catchBehind, sequenceOutlastsShutter, spread, stillParts, stock } from './run'
+import { beamTooShort, holdOffShort, opticalPreFlash, sensorThreshold } from './sensing'
+import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
+import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
+
+export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
+
+const RULES: Rule[] = [
+  catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, beamTooShort, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
+  highSpeedSync, blur, sequenceOutlastsShutter, exposure, ambient, depth, spread, stillParts, burstRecycle, burstBuffer, diffraction,
+  stock, ratedDuration, holdOffShort, opticalPreFlash,
+]
+
+const ORDER: Record<Severity, number> = { error: 0, warning: 1, note: 2 }
+
+export function draftFindings(a: Assessment): FindingDraft[] {
+  return RULES.flatMap(rule => rule(a) ?? []).sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
+}
+
+/**
+ * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does not remove its own.
+ * Only what becomes an error or a warning counts as brought about.
+ */
+function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: FindingDraft, fix: FixDraft): Fix | null {
+  const after = assess(withChanges(a.setup, fix.changes))
+  const left = draftFindings(after)
+  if (left.some(other => other.id === finding.id)) return null
+  const before = new Map(drafts.map(other => [other.id, other.severity]))
+  const raises: FindingId[] = []
+  for (const other of left) {
+    const was = before.get(other.id)
+    if (other.severity !== 'note' && (was === undefined || ORDER[was] > ORDER[other.severity])) raises.push(other.id)
+  }
+  return {
+    ...fix,
+    figures: fix.figures ?? {},
+    raises,
+    clears: drafts.filter(other => other.id !== finding.id && other.severity !== 'note' && !left.some(x => x.id === other.id)).map(other => other.id),
+    cost: {
+      flashStops: after.exposure.flash === null || a.exposure.flash === null ? null : after.exposure.flash - a.exposure.flash,
+      ambientStops: after.exposure.ambient - a.exposure.ambient,
+      depth: after.optics.depth === null || a.optics.depth === null ? null : after.optics.depth - a.optics.depth,
+      blur: after.sharpness.subject - a.sharpness.subject,
+      keep: after.keep.perTake - a.keep.perTake,
+    },
+  }
+}
+
+/** Every finding of an assessed set-up, errors first, each with the fixes that remove it: those without side effects first. */
+export function findingsOf(a: Assessment): Finding[] {
+  const drafts = draftFindings(a)
+  return drafts.map((draft) => {
+    const fixes = draft.fixes.flatMap(fix => tryFix(a, drafts, draft, fix) ?? [])
+    fixes.sort((x, y) => x.raises.length - y.raises.length)
+    return { ...draft, fixes }
+  })
+}

@@ -1,0 +1,156 @@
+import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
+import { meanInputs, motionFor } from '../chain'
+import { type FixDraft, type Rule, count, length, share, shutter, stops, time } from './types'
+
+/** Below this chance per take the props run out before the patience, 0 to 1. */
+const POOR_KEEP = 0.5
+
+export const spread: Rule = (a) => {
+  const { setup, keep, timing, objectSpeed } = a
+  if (timing.moment === null || timing.bias === null || keep.perTake >= POOR_KEEP) return null
+  if (timing.bias < -keep.before || timing.bias > keep.after) return null
+  const cause = a.spread.causes.find(entry => entry.kind === 'scatter')
+  const travels = setup.moment.reference === 'travel'
+  const fixes: FixDraft[] = []
+  // The window, symmetrical, in which half the takes fall: 0.675 standard deviations either side, with room to spare.
+  const needed = a.spread.scatter * 0.72 + Math.abs(timing.bias)
+  if (setup.trigger === 'sensor' && needed > 0) {
+    const wider = travels ? Math.ceil(needed * objectSpeed * 10_000) / 10_000 : Math.ceil(needed * 1e5) / 1e5
+    const paths = travels ? ['moment.window.beforeDistance', 'moment.window.afterDistance'] : ['moment.window.beforeTime', 'moment.window.afterTime']
+    if (wider > 0 && wider < 5) {
+      fixes.push({
+        label: 'Accept {window} either way',
+        figures: { window: travels ? length(wider, 'mm') : time(wider) },
+        changes: paths.map(path => ({ path, value: wider })),
+      })
+    }
+    if (setup.sensor.kind === 'beam' && travels && timing.sensed !== null && timing.moment > timing.sensed) {
+      const motion = motionFor(setup, a.drag, meanInputs(setup))
+      const closest = timing.moment - timing.chainLatency - setup.controller.delayMinimum
+      const place = Math.floor(motion.positionAt(closest) * 1000) / 1000
+      if (place > setup.sensor.position + 0.001) {
+        fixes.unshift({ label: 'Move the beam closer to the subject: {place} from the start', figures: { place: length(place, 'm') }, changes: [{ path: 'sensor.position', value: place }] })
+      }
+    }
+  }
+  if (setup.trigger !== 'sensor' && setup.flashes.length > 0) {
+    fixes.push({ label: 'Let a sensor fire it', changes: [{ path: 'trigger', value: 'sensor' }] })
+  }
+  return {
+    id: 'spread',
+    severity: 'warning',
+    title: 'One take in {takes} keeps ({keep})',
+    reason: setup.trigger === 'burst'
+      ? 'The moment keeps for {window}; frames come every {frame}.'
+      : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
+    figures: {
+      takes: count(keep.perTake > 0 ? Math.min(9999, Math.max(2, Math.round(1 / keep.perTake))) : 9999),
+      keep: share(keep.perTake), scatter: time(a.spread.scatter), window: time(keep.before + keep.after), largest: time(cause?.seconds ?? 0),
+      frame: time(1 / setup.camera.frameRate),
+    },
+    paths: [cause?.path ?? 'moment.window.afterDistance'],
+    fixes,
+  }
+}
+
+export const stock: Rule = ({ setup, keep }) => {
+  const { goal } = setup
+  if (keep.perTake <= 0 || (keep.props !== null && keep.props <= goal.stock)) return null
+  const figures = {
+    props: count(keep.props ?? 100_000), stock: count(goal.stock), keepers: count(goal.keepers), confidence: share(goal.confidence), keep: share(keep.perTake),
+  }
+  return {
+    id: 'stock',
+    severity: 'note',
+    title: keep.props === null ? 'More props than can be bought' : '{props} props for {keepers} keepers; {stock} at hand',
+    reason: 'At {keep} a take, {keepers} keepers come with {confidence} within {props} takes.',
+    figures,
+    paths: ['goal.stock'],
+    fixes: keep.props !== null && keep.props <= 100_000
+      ? [{ label: 'Get {props} props', figures: { props: count(keep.props) }, changes: [{ path: 'goal.stock', value: keep.props }] }]
+      : [],
+  }
+}
+
+export const burstRecycle: Rule = ({ setup }) => {
+  if (setup.trigger !== 'burst' || setup.flashes.length === 0) return null
+  const recycle = Math.max(...setup.flashes.map(flash => flash.recycleTime))
+  if (recycle <= (1 / setup.camera.frameRate) * (1 + 1e-9)) return null
+  const rate = Math.floor((1 / recycle) * 10) / 10
+  return {
+    id: 'burst-recycle',
+    severity: 'warning',
+    title: 'The flashes do not recycle between frames',
+    reason: 'Frames come every {frame}; the slowest flash is ready after {recycle}. Most frames would be dark or dim.',
+    figures: { frame: time(1 / setup.camera.frameRate), recycle: time(recycle) },
+    paths: ['camera.frameRate', 'flashes[0].recycleTime'],
+    fixes: rate >= 0.1 ? [{ label: 'Set the burst to {rate}', figures: { rate: { value: rate, quantity: 'rate' } }, changes: [{ path: 'camera.frameRate', value: rate }] }] : [],
+  }
+}
+
+export const burstBuffer: Rule = ({ setup, timing }) => {
+  const { camera } = setup
+  if (setup.trigger !== 'burst' || timing.moment === null || camera.bufferFrames / camera.frameRate >= timing.moment) return null
+  return {
+    id: 'burst-buffer',
+    severity: 'warning',
+    title: 'The buffer is full before the moment',
+    reason: '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the sound of the event, not before it.',
+    figures: { frames: count(camera.bufferFrames), lasts: time(camera.bufferFrames / camera.frameRate), moment: time(timing.moment) },
+    paths: ['camera.bufferFrames', 'camera.frameRate'],
+    fixes: [],
+  }
+}
+
+export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
+  if (sequence === null || setup.method === 'fast-shutter' || setup.picture.shutter >= sequence.least * (1 - 1e-9)) return null
+  const open = stepUp(SHUTTERS_IN_SECONDS, sequence.customary)
+  return {
+    id: 'sequence-outlasts-shutter',
+    severity: 'error',
+    title: 'The sequence outlasts the shutter',
+    reason: 'The last pop ends {least} after the first one starts to count; the shutter is open {shutter}.',
+    figures: { least: time(sequence.least), shutter: shutter(setup.picture.shutter) },
+    paths: ['picture.shutter', 'sequence.count'],
+    fixes: open === null ? [] : [{ label: 'Open for {open}', figures: { open: shutter(open) }, changes: [{ path: 'picture.shutter', value: open }] }],
+  }
+}
+
+export const stillParts: Rule = ({ setup, sequence, exposure }) => {
+  if (sequence === null || exposure.flash === null) return null
+  const level = setup.sequence.groundStops + exposure.flash + sequence.stillStops
+  // A little over a stop above correct, white paper has no tone left.
+  if (level <= 1) return null
+  const fewer = Math.floor(setup.sequence.count * 2 ** (1 - level))
+  const dark = Math.floor((1 - exposure.flash - sequence.stillStops) * 10) / 10
+  const fixes: FixDraft[] = []
+  if (dark >= -20) {
+    fixes.push({ label: 'Ground and clothing at {ground} or darker', figures: { ground: stops(dark) }, changes: [{ path: 'sequence.groundStops', value: dark }] })
+  }
+  if (fewer >= 1) fixes.push({ label: 'Only {fewer} pops', figures: { fewer: count(fewer) }, changes: [{ path: 'sequence.count', value: fewer }] })
+  return {
+    id: 'still-parts',
+    severity: 'warning',
+    title: 'Still parts burn out: {level} after {count} pops',
+    reason: 'Where nothing moves, {count} pops add {stops}.',
+    figures: { level: stops(level), count: count(setup.sequence.count), stops: stops(sequence.stillStops) },
+    paths: ['sequence.groundStops', 'sequence.count'],
+    fixes,
+  }
+}
+
+export const catchBehind: Rule = ({ setup }) => {
+  if (setup.action.kind !== 'launcher') return null
+  const back = setup.subject.distance + setup.subject.depth
+  if (setup.catch.distance > back) return null
+  const place = Math.ceil((back + 0.5) * 100) / 100
+  return {
+    id: 'catch',
+    severity: 'error',
+    title: 'Nothing catches the projectile',
+    reason: 'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no one beyond.',
+    figures: { catch: length(setup.catch.distance, 'm'), back: length(back, 'm') },
+    paths: ['catch.distance'],
+    fixes: [{ label: 'Put the catch at {place}', figures: { place: length(place, 'm') }, changes: [{ path: 'catch.distance', value: place }] }],
+  }
+}

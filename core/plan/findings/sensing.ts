@@ -1,0 +1,113 @@
+import { thresholdWindow } from '../../sensing'
+import { type FixDraft, type Rule, length, speed, time } from './types'
+
+export const beamTooShort: Rule = (a) => {
+  const { setup, beamBlock } = a
+  const { sensor, motion } = setup
+  if (setup.trigger !== 'sensor' || beamBlock === null || beamBlock >= sensor.response * (1 - 1e-9)) return null
+  const objectSpeed = (motion.objectLength + sensor.beamWidth) / beamBlock
+  const width = Math.ceil((sensor.response * objectSpeed - motion.objectLength) * 10_000) / 10_000
+  const fixes: FixDraft[] = []
+  if (width <= 0.05) {
+    fixes.push({ label: 'Use a beam {width} wide along the travel', figures: { width: length(width, 'mm') }, changes: [{ path: 'sensor.beamWidth', value: width }] })
+  }
+  const faster = Math.floor(beamBlock * 0.9 * 1e7) / 1e7
+  if (faster > 0) {
+    fixes.push({ label: 'Use a sensor that answers within {response}', figures: { response: time(faster) }, changes: [{ path: 'sensor.response', value: faster }] })
+  }
+  return {
+    id: 'beam-too-short',
+    severity: 'error',
+    title: 'The beam is crossed in {block}: too quick for the sensor',
+    reason: 'At {speed} an object of {object} blocks a beam of {beam} for {block}; the sensor needs {response}.',
+    figures: {
+      block: time(beamBlock), response: time(sensor.response), object: length(motion.objectLength, 'mm'), beam: length(sensor.beamWidth, 'mm'),
+      speed: speed(objectSpeed),
+    },
+    paths: ['sensor.response', 'sensor.beamWidth'],
+    fixes,
+  }
+}
+
+export const sensorThreshold: Rule = ({ setup }) => {
+  const { sensor } = setup
+  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound') return null
+  if (sensor.falsePeak === null || sensor.eventPeak === null) {
+    return {
+      id: 'sensor-untested',
+      severity: 'note',
+      title: 'Sound sensor not tested',
+      reason: 'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the threshold follows.',
+      figures: {},
+      paths: ['sensor.falsePeak', 'sensor.eventPeak'],
+      fixes: [],
+    }
+  }
+  const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [sensor.eventPeak] })
+  const figures = {
+    false: { value: sensor.falsePeak, quantity: 'number' as const }, event: { value: sensor.eventPeak, quantity: 'number' as const },
+    threshold: { value: sensor.threshold ?? window.threshold ?? sensor.falsePeak, quantity: 'number' as const },
+    margin: { value: window.marginDb, quantity: 'number' as const },
+  }
+  const fixes: FixDraft[] = []
+  if (window.threshold !== null) {
+    const set = Number(window.threshold.toPrecision(4))
+    fixes.push({ label: 'Set the threshold to {set}', figures: { set: { value: set, quantity: 'number' } }, changes: [{ path: 'sensor.threshold', value: set }] })
+  }
+  const threshold = sensor.threshold
+  if (!window.separable || (threshold !== null && threshold <= sensor.falsePeak)) {
+    return {
+      id: 'sensor-too-keen',
+      severity: 'error',
+      title: window.separable ? 'The sensor is so keen that a click or a bounce fires it' : 'No threshold tells the event from a click',
+      reason: window.separable
+        ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
+        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or muffle what is false.',
+      figures,
+      paths: ['sensor.threshold', 'sensor.falsePeak'],
+      fixes,
+    }
+  }
+  if (threshold !== null && threshold >= sensor.eventPeak) {
+    return {
+      id: 'sensor-too-dull',
+      severity: 'error',
+      title: 'The sensor will miss the event',
+      reason: 'Threshold {threshold} is above the quietest true peak, {event}.',
+      figures,
+      paths: ['sensor.threshold', 'sensor.eventPeak'],
+      fixes,
+    }
+  }
+  return null
+}
+
+export const holdOffShort: Rule = ({ setup }) => {
+  const { sensor, controller } = setup
+  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || setup.sequence.count > 1) return null
+  // Echoes and bounces in a studio die within about this time, s.
+  const ringing = 0.25
+  if (controller.holdOff >= ringing) return null
+  return {
+    id: 'hold-off-short',
+    severity: 'note',
+    title: 'Hold-off shorter than the echo',
+    reason: 'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the flash twice.',
+    figures: { holdOff: time(controller.holdOff), ringing: time(ringing) },
+    paths: ['controller.holdOff'],
+    fixes: [{ label: 'Set the hold-off to {ringing}', figures: { ringing: time(ringing) }, changes: [{ path: 'controller.holdOff', value: ringing }] }],
+  }
+}
+
+export const opticalPreFlash: Rule = ({ setup }) => {
+  if (setup.link.kind !== 'optical' || setup.method === 'fast-shutter') return null
+  return {
+    id: 'optical-pre-flash',
+    severity: 'note',
+    title: 'Optical slaves follow any flash',
+    reason: 'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
+    figures: {},
+    paths: ['link.kind'],
+    fixes: [],
+  }
+}

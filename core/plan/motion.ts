@@ -1,0 +1,116 @@
+import { GRAVITY } from '../constants'
+import type { MotionKind } from '../setup/types'
+
+/** How a thing moves along its line of travel, from x = 0 at t = 0. All null where it never gets there. */
+export interface Motion {
+  /** s until its leading edge is at x, m; on the way down where asked and where there is one. */
+  timeAt(x: number, descending?: boolean): number | null
+  /** m along the travel at t, s; held at 0 before the start. */
+  positionAt(t: number): number
+  /** m/s along its true path at t, s. */
+  speedAt(t: number): number
+  /** s until it stands still at the top; null where there is no top. */
+  apex: number | null
+}
+
+export interface MotionInput {
+  kind: MotionKind
+  speed: number
+  angle: number
+  /** 1/m, quadratic. */
+  dragPerMetre: number
+  /** m of the swing up to the subject. */
+  reach: number
+}
+
+const never = null
+
+const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
+  still: () => ({
+    timeAt: () => 0,
+    positionAt: () => 0,
+    speedAt: () => 0,
+    apex: never,
+  }),
+
+  flight: ({ speed, dragPerMetre: k }) => ({
+    timeAt(x) {
+      if (x < 0) return never
+      const kx = k * x
+      const t = (x / speed) * (kx === 0 ? 1 : Math.expm1(kx) / kx)
+      return Number.isFinite(t) ? t : never
+    },
+    positionAt: t => (t <= 0 ? 0 : k * speed * t < 1e-9 ? speed * t : Math.log1p(k * speed * t) / k),
+    speedAt: t => (t < 0 ? 0 : speed / (1 + k * speed * t)),
+    apex: never,
+  }),
+
+  // From rest; with drag the terminal speed follows from k vt² = g.
+  fall: ({ dragPerMetre: k }) => ({
+    timeAt(x) {
+      if (x < 0) return never
+      if (k * x < 1e-9) return Math.sqrt((2 * x) / GRAVITY)
+      const t = (k * x + Math.log1p(Math.sqrt(-Math.expm1(-2 * k * x)))) / Math.sqrt(GRAVITY * k)
+      return Number.isFinite(t) ? t : never
+    },
+    positionAt(t) {
+      if (t <= 0) return 0
+      const a = Math.sqrt(GRAVITY * k) * t
+      if (a < 1e-4) return (GRAVITY * t * t) / 2
+      return (a + Math.log1p(Math.exp(-2 * a)) - Math.LN2) / k
+    },
+    speedAt(t) {
+      if (t <= 0) return 0
+      const a = Math.sqrt(GRAVITY * k) * t
+      return a < 1e-4 ? GRAVITY * t : Math.sqrt(GRAVITY / k) * Math.tanh(a)
+    },
+    apex: never,
+  }),
+
+  stream: ({ speed }) => ({
+    timeAt: x => (x < 0 ? never : (2 * x) / (speed + Math.sqrt(speed * speed + 2 * GRAVITY * x))),
+    positionAt: t => (t <= 0 ? 0 : speed * t + (GRAVITY * t * t) / 2),
+    speedAt: t => (t < 0 ? 0 : speed + GRAVITY * t),
+    apex: never,
+  }),
+
+  // x is the horizontal distance; drag is left out.
+  arc({ speed, angle }) {
+    const along = speed * Math.cos(angle)
+    const up = speed * Math.sin(angle)
+    return {
+      timeAt: x => (x < 0 || along <= 0 ? never : x / along),
+      positionAt: t => (t <= 0 ? 0 : along * t),
+      speedAt: t => (t < 0 ? 0 : Math.hypot(along, up - GRAVITY * t)),
+      apex: up > 0 ? up / GRAVITY : never,
+    }
+  },
+
+  // x is the height above the hand.
+  toss: ({ speed }) => ({
+    timeAt(x, descending = false) {
+      const left = speed * speed - 2 * GRAVITY * x
+      if (x < 0 || left < 0) return never
+      return descending ? (speed + Math.sqrt(left)) / GRAVITY : (2 * x) / (speed + Math.sqrt(left))
+    },
+    positionAt: t => (t <= 0 ? 0 : speed * t - (GRAVITY * t * t) / 2),
+    speedAt: t => (t < 0 ? 0 : Math.abs(speed - GRAVITY * t)),
+    apex: speed / GRAVITY,
+  }),
+
+  // Even acceleration from rest that reaches `speed` at `reach`.
+  swing({ speed, reach }) {
+    if (reach <= 0) return KINDS.still({} as MotionInput)
+    return {
+      timeAt: x => (x < 0 ? never : (2 * Math.sqrt(x * reach)) / speed),
+      positionAt: t => (t <= 0 ? 0 : (speed * speed * t * t) / (4 * reach)),
+      speedAt: t => (t < 0 ? 0 : (speed * speed * t) / (2 * reach)),
+      apex: never,
+    }
+  },
+}
+
+/** The motion of a kind; every input in SI, within the limits of the set-up's fields. */
+export function motionOf(input: MotionInput): Motion {
+  return KINDS[input.kind](input)
+}

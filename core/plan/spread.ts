@@ -1,0 +1,139 @@
+import type { Setup } from '../setup/types'
+import { type NamedStage, type TakeInputs, meanInputs, takeTimes } from './chain'
+
+/** `scatter` differs from take to take; `uncertainty` is what the plan may have wrong, the same for every take. */
+export type CauseKind = 'scatter' | 'uncertainty'
+
+export interface Cause {
+  id: string
+  label: string
+  kind: CauseKind
+  /** Field of the set-up it comes from. */
+  path: string
+  /** Standard deviation it gives the offset of capture from moment, s. */
+  seconds: number
+  /** d(offset)/d(input), s per unit of the input. */
+  derivative: number
+  /** Share of the variance of its kind, 0 to 1. */
+  share: number
+}
+
+interface UncertainInput {
+  id: string
+  label: string
+  kind: CauseKind
+  path: string
+  input: keyof TakeInputs
+  sigma: number
+}
+
+/** What varies, with its standard deviation in the input's own unit; entries of no spread are left out. */
+export function uncertainInputs(setup: Setup): UncertainInput[] {
+  const { motion, subject, sensor, moment, air } = setup
+  const all: UncertainInput[] = [
+    { id: 'speed-spread', label: 'speed, take to take', kind: 'scatter', path: 'motion.speedSpread', input: 'speed', sigma: motion.speed * motion.speedSpread },
+    { id: 'speed-error', label: 'speed not known', kind: 'uncertainty', path: 'motion.speedError', input: 'speed', sigma: motion.speed * motion.speedError },
+    { id: 'subject-distance', label: 'distance to subject', kind: 'uncertainty', path: 'subject.distanceError', input: 'subjectDistance', sigma: subject.distanceError },
+    { id: 'sensor-position', label: 'place of sensor', kind: 'uncertainty', path: 'sensor.positionError', input: 'sensorPosition', sigma: sensor.positionError },
+    { id: 'sensor-offset', label: 'sensor beside the travel', kind: 'uncertainty', path: 'sensor.positionError', input: 'sensorOffset', sigma: sensor.positionError },
+    { id: 'air-temperature', label: 'air temperature', kind: 'uncertainty', path: 'air.temperatureError', input: 'temperatureC', sigma: air.temperatureError },
+    { id: 'crack-spread', label: 'tear speed, take to take', kind: 'scatter', path: 'subject.crackSpeedSpread', input: 'crackSpeed', sigma: subject.crackSpeed * subject.crackSpeedSpread },
+    { id: 'crack-error', label: 'tear speed not known', kind: 'uncertainty', path: 'subject.crackSpeedError', input: 'crackSpeed', sigma: subject.crackSpeed * subject.crackSpeedError },
+    { id: 'phase-spread', label: 'phase, take to take', kind: 'scatter', path: 'moment.timeSpread', input: 'phaseScale', sigma: moment.timeSpread },
+    { id: 'phase-error', label: 'phase not known', kind: 'uncertainty', path: 'moment.timeError', input: 'phaseScale', sigma: moment.timeError },
+  ]
+  return all.filter(entry => entry.sigma > 0)
+}
+
+/** Moment minus sensed time, s; null where either never happens. */
+export function wantedDelayBeforeChain(setup: Setup, drag: number, x: TakeInputs): number | null {
+  const times = takeTimes(setup, drag, x)
+  return times.moment === null || times.sensed === null ? null : times.moment - times.sensed
+}
+
+/** Steps of the numerical derivative: large enough against rounding, small enough for the fourth-order formula. */
+const RELATIVE_STEP = 1e-3
+const ABSOLUTE_STEP: Partial<Record<keyof TakeInputs, number>> = { temperatureC: 0.1, sensorOffset: 1e-4, sensorPosition: 1e-4, subjectDistance: 1e-4 }
+
+/**
+ * d(offset)/d(input), s per unit, by Richardson's central difference; one-sided at the end of what can happen (a toss at its apex, a
+ * distance of zero); null where the input cannot be varied at all.
+ */
+export function derivative(setup: Setup, drag: number, mean: TakeInputs, input: keyof TakeInputs): number | null {
+  const at = (change: number): number | null => wantedDelayBeforeChain(setup, drag, { ...mean, [input]: mean[input] + change })
+  const h = Math.max(Math.abs(mean[input]) * RELATIVE_STEP, ABSOLUTE_STEP[input] ?? 0) || 1e-6
+  const [far, near, here, back, farBack] = [at(2 * h), at(h), at(0), at(-h), at(-2 * h)]
+  if (far !== null && near !== null && back !== null && farBack !== null) return -(8 * (near - back) - (far - farBack)) / (12 * h)
+  if (here === null) return null
+  if (near !== null) return -(near - here) / h
+  return back !== null ? -(here - back) / h : null
+}
+
+export interface Spread {
+  causes: Cause[]
+  /** Standard deviation from take to take, s. */
+  scatter: number
+  /** Standard deviation of what the plan may have wrong, s. */
+  uncertainty: number
+  /** Whether the first order is good enough; if not, why. */
+  firstOrder: boolean
+  firstOrderReason: string | null
+}
+
+/** First-order budget of the offset between capture and moment. */
+export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage[]): Spread {
+  const mean = meanInputs(setup)
+  const causes: Cause[] = []
+  const slopes = new Map<keyof TakeInputs, number | null>()
+  const here = setup.trigger === 'sensor' ? wantedDelayBeforeChain(setup, drag, mean) : null
+  let firstOrderReason: string | null = null
+  let bend = 0
+  for (const entry of setup.trigger === 'sensor' ? uncertainInputs(setup) : []) {
+    if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
+    const slope = slopes.get(entry.input) ?? null
+    if (slope === null) continue
+    if (slope === 0) continue
+    causes.push({ id: entry.id, label: entry.label, kind: entry.kind, path: entry.path, derivative: slope, seconds: Math.abs(slope) * entry.sigma, share: 0 })
+    if (here === null) continue
+    const plus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] + entry.sigma })
+    const minus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] - entry.sigma })
+    if (plus === null || minus === null || !(mean[entry.input] - 3 * entry.sigma > 0 || entry.input === 'temperatureC')) {
+      firstOrderReason ??= `${entry.label}: the spread reaches cases that cannot happen`
+    }
+    else bend = Math.max(bend, Math.abs(plus + minus - 2 * here) / 2)
+  }
+  if (setup.trigger !== 'sensor') {
+    const phase = setup.moment.reference === 'travel' ? 0 : takeTimes(setup, drag, mean).moment ?? 0
+    if (phase > 0 && setup.moment.timeSpread > 0) {
+      causes.push({ id: 'phase-spread', label: 'phase, take to take', kind: 'scatter', path: 'moment.timeSpread', derivative: 1, seconds: phase * setup.moment.timeSpread, share: 0 })
+    }
+  }
+  for (const stage of stages) {
+    if (stage.jitter > 0) {
+      causes.push({ id: `${stage.id}-jitter`, label: stage.label, kind: 'scatter', path: STAGE_PATHS[stage.id], derivative: 1, seconds: stage.jitter, share: 0 })
+    }
+  }
+  const variance = { scatter: 0, uncertainty: 0 }
+  for (const cause of causes) variance[cause.kind] += cause.seconds ** 2
+  for (const cause of causes) cause.share = variance[cause.kind] > 0 ? cause.seconds ** 2 / variance[cause.kind] : 0
+  causes.sort((a, b) => b.seconds - a.seconds)
+  const total = Math.sqrt(variance.scatter + variance.uncertainty)
+  if (bend > 0.1 * total && total > 0) firstOrderReason ??= 'the timing bends over the spread of its inputs'
+  return {
+    causes,
+    scatter: Math.sqrt(variance.scatter),
+    uncertainty: Math.sqrt(variance.uncertainty),
+    firstOrder: firstOrderReason === null,
+    firstOrderReason,
+  }
+}
+
+const STAGE_PATHS: Record<NamedStage['id'], string> = {
+  sensor: 'sensor.jitter',
+  controller: 'controller.jitter',
+  link: 'link.jitter',
+  camera: 'camera.lagJitter',
+  flash: 'flashes[0].jitter',
+  shutter: 'picture.shutter',
+  hand: 'trigger',
+}

@@ -1,0 +1,168 @@
+import { ACTIONS, LINKS, METHODS, MOTIONS, PHASE_MODELS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, TRIGGERS } from './types'
+
+/** What a number is, so that the edge knows how to parse and print it. */
+export type Quantity =
+  | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
+  | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide'
+
+export interface NumberField {
+  type: 'number'
+  quantity: Quantity
+  label: string
+  min: number
+  max: number
+  /** Unit a bare number is read in and the value is shown in, where not chosen by size. */
+  unit?: string
+  nullable?: boolean
+  integer?: boolean
+}
+export interface ChoiceField { type: 'choice', label: string, options: readonly string[] }
+export interface TextField { type: 'text', label: string, maxLength: number, required?: boolean }
+export interface FlagField { type: 'flag', label: string }
+export type Field = NumberField | ChoiceField | TextField | FlagField
+
+const number = (quantity: Quantity, label: string, min: number, max: number, rest: Partial<NumberField> = {}): NumberField =>
+  ({ type: 'number', quantity, label, min, max, ...rest })
+const choice = (label: string, options: readonly string[]): ChoiceField => ({ type: 'choice', label, options })
+const text = (label: string, maxLength: number, required = false): TextField => ({ type: 'text', label, maxLength, required })
+const flag = (label: string): FlagField => ({ type: 'flag', label })
+
+const ms = { unit: 'ms' }
+const us = { unit: 'µs' }
+const mm = { unit: 'mm' }
+const m = { unit: 'm' }
+
+/**
+ * Every field of a set-up outside its lists: what it is, its limits and its name. Validation, the input panel, the set-up file's
+ * schema and the random set-ups of the tests are all made from this one table. Limits are wide: what gear and air allow, not what is wise.
+ */
+export const FIELDS = {
+  'name': text('Name', 120, true),
+  'notes': text('Notes', 4000),
+  'recipe': choice('Recipe', RECIPES),
+  'method': choice('Method', METHODS),
+  'trigger': choice('Fired by', TRIGGERS),
+  'air.temperatureC': number('temperature', 'Air temperature', -30, 50),
+  'air.temperatureError': number('temperatureDifference', 'Temperature uncertain by', 0, 20),
+  'air.relativeHumidity': number('share', 'Humidity', 0, 1),
+  'air.pressure': number('pressure', 'Air pressure', 60_000, 110_000),
+  'action.kind': choice('Action', ACTIONS),
+  'motion.kind': choice('Motion', MOTIONS),
+  'motion.speed': number('speed', 'Launch speed', 0.01, 1500),
+  'motion.speedSpread': number('share', 'Speed spread, take to take', 0, 0.5),
+  'motion.speedError': number('share', 'Speed uncertain by', 0, 1),
+  'motion.angle': number('angle', 'Launch angle', 0, 1.56),
+  'motion.objectLength': number('length', 'Object length', 0.0001, 2, mm),
+  'motion.diameter': number('length', 'Object diameter', 0.0001, 1, mm),
+  'motion.mass': number('mass', 'Object mass', 1e-7, 20),
+  'motion.dragCoefficient': number('number', 'Drag coefficient', 0, 3),
+  'motion.dragPerMetre': number('perMetre', 'Drag, if measured', 0, 20, { nullable: true }),
+  'subject.distance': number('length', 'Start to subject', 0, 100, m),
+  'subject.distanceError': number('length', 'Distance uncertain by', 0, 1, mm),
+  'subject.depth': number('length', 'Subject depth', 0.0001, 5, mm),
+  'subject.height': number('length', 'Subject height', 0.0001, 5, mm),
+  'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000),
+  'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5),
+  'subject.crackSpeedError': number('share', 'Tear speed uncertain by', 0, 1),
+  'moment.phase': text('Moment', 80),
+  'moment.reference': choice('Counted from', REFERENCES),
+  'moment.model': choice('Phase timed by', PHASE_MODELS),
+  'moment.offset': number('length', 'Past the near face', -10, 10, mm),
+  'moment.descending': flag('On the way down'),
+  'moment.fraction': number('share', 'Share of the phase', 0, 3),
+  'moment.time': number('time', 'Time after', 0, 20, ms),
+  'moment.timeSpread': number('share', 'Phase spread, take to take', 0, 0.5),
+  'moment.timeError': number('share', 'Phase uncertain by', 0, 1),
+  'moment.speed': number('speed', 'Fastest part', 0, 2000, { nullable: true }),
+  'moment.window.beforeDistance': number('length', 'Keeps if short by', 0.00001, 5, mm),
+  'moment.window.afterDistance': number('length', 'Keeps if past by', 0.00001, 5, mm),
+  'moment.window.beforeTime': number('time', 'Keeps if early by', 1e-7, 10, ms),
+  'moment.window.afterTime': number('time', 'Keeps if late by', 1e-7, 10, ms),
+  'sensor.kind': choice('Sensor', SENSORS),
+  'sensor.source': choice('Answers to', SOURCES),
+  'sensor.position': number('length', 'Start to sensor', 0, 100, m),
+  'sensor.positionError': number('length', 'Sensor place uncertain by', 0, 1, mm),
+  'sensor.offset': number('length', 'Beside the travel', 0, 50, m),
+  'sensor.beamWidth': number('length', 'Beam width', 0, 0.2, mm),
+  'sensor.response': number('time', 'Shortest block it sees', 0, 1, us),
+  'sensor.latency': number('time', 'Sensor latency', 0, 2, us),
+  'sensor.jitter': number('time', 'Sensor jitter', 0, 0.5, us),
+  'sensor.falsePeak': number('number', 'Loudest false peak', 1e-6, 1000, { nullable: true }),
+  'sensor.eventPeak': number('number', 'Quietest true peak', 1e-6, 1000, { nullable: true }),
+  'sensor.threshold': number('number', 'Threshold', 1e-6, 1000, { nullable: true }),
+  'controller.latency': number('time', 'Controller latency', 0, 1, us),
+  'controller.jitter': number('time', 'Controller jitter', 0, 0.1, us),
+  'controller.delayStep': number('time', 'Delay step', 1e-9, 1, us),
+  'controller.delayMinimum': number('time', 'Shortest delay', 0, 1, ms),
+  'controller.delayMaximum': number('time', 'Longest delay', 0.001, 10_000, { unit: 's' }),
+  'controller.holdOff': number('time', 'Hold-off', 0, 60, ms),
+  'delay': number('time', 'Delay dialled', 0, 10_000, { unit: 'ms', nullable: true }),
+  'link.kind': choice('Link', LINKS),
+  'link.latency': number('time', 'Link latency', 0, 1, us),
+  'link.jitter': number('time', 'Link jitter', 0, 0.1, us),
+  'camera.shutterKind': choice('Shutter', SHUTTERS),
+  'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, mm),
+  'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, mm),
+  'camera.pixelsWide': number('count', 'Pixels across', 100, 100_000, { integer: true }),
+  'camera.syncSpeed': number('shutter', 'Sync speed', 1 / 10_000, 1),
+  'camera.curtainTravel': number('time', 'Curtain travel', 0.0001, 0.1, ms),
+  'camera.readOut': number('time', 'Read-out', 0, 1, ms),
+  'camera.lag': number('time', 'Shutter lag', 0, 2, ms),
+  'camera.lagJitter': number('time', 'Shutter lag jitter', 0, 0.5, ms),
+  'camera.frameRate': number('rate', 'Frame rate', 0.1, 1000),
+  'camera.bufferFrames': number('count', 'Frames in buffer', 1, 10_000, { integer: true }),
+  'camera.baseIso': number('iso', 'Lowest ISO', 6, 6400),
+  'camera.maximumIso': number('iso', 'Highest ISO accepted', 25, 3_276_800),
+  'lens.focalLength': number('length', 'Focal length', 0.004, 2, mm),
+  'lens.widestAperture': number('aperture', 'Widest aperture', 0.7, 64),
+  'lens.smallestAperture': number('aperture', 'Smallest aperture', 0.7, 128),
+  'lens.pupilRatio': number('number', 'Pupil ratio', 0.2, 5),
+  'picture.distance': number('length', 'Camera to subject', 0.01, 200, m),
+  'picture.aperture': number('aperture', 'Aperture', 0.7, 128),
+  'picture.iso': number('iso', 'ISO', 6, 3_276_800),
+  'picture.shutter': number('shutter', 'Shutter', 1 / 100_000, 3600),
+  'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
+  'picture.ambientLimit': number('stops', 'Black below', -20, -1),
+  'picture.angleToSensor': number('angle', 'Travel to sensor plane', -1.5, 1.5),
+  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm' }),
+  'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
+  'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, mm),
+  'sequence.count': number('count', 'Pops', 1, 200, { integer: true }),
+  'sequence.interval': number('time', 'Interval', 0, 60, ms),
+  'sequence.start': number('time', 'First pop after', 0, 60, ms),
+  'sequence.groundStops': number('stops', 'Still parts, one pop', -20, 4),
+  'catch.distance': number('length', 'Start to catch', 0, 200, m),
+  'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
+  'goal.confidence': number('share', 'Wanted with', 0.5, 0.999),
+  'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
+} as const satisfies Record<string, Field>
+
+export type FieldPath = keyof typeof FIELDS
+
+/** Fields of each light; path in a set-up: `flashes[i].<key>`. */
+export const FLASH_FIELDS = {
+  name: text('Light', 80, true),
+  units: number('count', 'Units', 1, 50, { integer: true }),
+  guideNumber: number('guide', 'Guide number', 0.1, 500),
+  power: number('power', 'Power', 1 / 4096, 1),
+  minimumPower: number('power', 'Lowest power', 1 / 4096, 1),
+  distance: number('length', 'Light to subject', 0.01, 100, m),
+  angle: number('angle', 'Stands at', -2 * Math.PI, 2 * Math.PI),
+  lossStops: number('stops', 'Lost in modifier', -3, 15),
+  latency: number('time', 'Flash latency', 0, 0.1, us),
+  jitter: number('time', 'Flash jitter', 0, 0.1, us),
+  recycleTime: number('time', 'Recycle', 0, 120, { unit: 's' }),
+  highSpeedSync: flag('High-speed sync'),
+  measured: flag('Durations measured'),
+} as const satisfies Record<string, Field>
+
+/** Fields of each row of a light's duration table; path: `flashes[i].table[j].<key>`. */
+export const FLASH_ROW_FIELDS = {
+  power: number('power', 'Power', 1 / 4096, 1),
+  t05: number('time', 't.5', 1e-7, 1, us),
+  t01: number('time', 't.1', 1e-7, 1, us),
+} as const satisfies Record<string, NumberField>
+
+/** Most lights in a set-up and most rows in a table. */
+export const MOST_FLASHES = 16
+export const MOST_FLASH_ROWS = 32

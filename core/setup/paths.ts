@@ -1,0 +1,61 @@
+import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field } from './fields'
+import type { Setup } from './types'
+
+/** One change of a set-up: the path of a field, as in `flashes[0].power`, and its new value. */
+export interface Change {
+  path: string
+  value: string | number | boolean | null
+}
+
+function keysOf(path: string): (string | number)[] {
+  return path.split(/[.[\]]+/).filter(key => key !== '').map(key => (/^\d+$/.test(key) ? Number(key) : key))
+}
+
+/** The field behind a path, lists included; undefined for a path that is none. */
+export function fieldAt(path: string): Field | undefined {
+  if (Object.hasOwn(FIELDS, path)) return (FIELDS as Record<string, Field>)[path]
+  const row = /^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/.exec(path)
+  if (row) return Object.hasOwn(FLASH_ROW_FIELDS, row[1]!) ? (FLASH_ROW_FIELDS as Record<string, Field>)[row[1]!] : undefined
+  const flash = /^flashes\[\d+\]\.(\w+)$/.exec(path)
+  return flash && Object.hasOwn(FLASH_FIELDS, flash[1]!) ? (FLASH_FIELDS as Record<string, Field>)[flash[1]!] : undefined
+}
+
+/** Value at a path; undefined where there is none. */
+export function valueAt(setup: Setup, path: string): unknown {
+  let at: unknown = setup
+  for (const key of keysOf(path)) at = (at as Record<string | number, unknown> | undefined)?.[key]
+  return at
+}
+
+/** A copy of the set-up with one value changed; what is not on the path is shared, not copied. */
+export function withChange(setup: Setup, change: Change): Setup {
+  const set = (node: unknown, keys: (string | number)[]): unknown => {
+    const [key, ...rest] = keys
+    if (key === undefined) return change.value
+    const copy = (Array.isArray(node) ? [...node] : { ...(node as object) }) as Record<string | number, unknown>
+    copy[key] = set(copy[key], rest)
+    return copy
+  }
+  return set(setup, keysOf(change.path)) as Setup
+}
+
+/** The same for several changes, in order. */
+export function withChanges(setup: Setup, changes: readonly Change[]): Setup {
+  return changes.reduce(withChange, setup)
+}
+
+/** Paths of every field that differs between two set-ups, lists compared entry by entry where their lengths agree. */
+export function changedPaths(a: Setup, b: Setup): string[] {
+  const paths: string[] = []
+  const walk = (x: unknown, y: unknown, path: string): void => {
+    if (Object.is(x, y)) return
+    const both = x !== null && y !== null && typeof x === 'object' && typeof y === 'object'
+    if (!both || (Array.isArray(x) && (x as unknown[]).length !== (y as unknown[]).length)) { paths.push(path); return }
+    for (const key of new Set([...Object.keys(x as object), ...Object.keys(y as object)])) {
+      const next = Array.isArray(x) ? `${path}[${key}]` : path ? `${path}.${key}` : key
+      walk((x as Record<string, unknown>)[key], (y as Record<string, unknown>)[key], next)
+    }
+  }
+  walk(a, b, '')
+  return paths
+}

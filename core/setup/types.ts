@@ -1,0 +1,238 @@
+/** The set-up: everything one picture needs, in SI units. This is also the open file format, version 1 (docs/setup-file.md). */
+
+export const RECIPES = ['balloon', 'projectile', 'pour', 'drop', 'throw', 'powder', 'toss', 'swing'] as const
+export type Recipe = (typeof RECIPES)[number]
+
+/** Open shutter: the flash alone makes the picture. Sync shutter: at or slower than sync, flash freezes. Fast shutter: the shutter freezes. */
+export const METHODS = ['open-shutter', 'sync-shutter', 'fast-shutter'] as const
+export type Method = (typeof METHODS)[number]
+
+/** What fires: a sensor, a hand on the count, or a burst through the event. */
+export const TRIGGERS = ['sensor', 'hand', 'burst'] as const
+export type Trigger = (typeof TRIGGERS)[number]
+
+export const ACTIONS = ['launcher', 'pin', 'release', 'pour', 'throw', 'hand', 'toss', 'swing'] as const
+export type ActionKind = (typeof ACTIONS)[number]
+
+/** How position follows time along the line of travel, from where the action starts. */
+export const MOTIONS = ['still', 'flight', 'fall', 'stream', 'arc', 'toss', 'swing'] as const
+export type MotionKind = (typeof MOTIONS)[number]
+
+export const REFERENCES = ['travel', 'start', 'impact', 'apex'] as const
+export type MomentReference = (typeof REFERENCES)[number]
+
+/** How long after the reference: a time, or a share of what the subject itself takes to tear, sag or close. */
+export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity'] as const
+export type PhaseModel = (typeof PHASE_MODELS)[number]
+
+export const SENSORS = ['beam', 'sound', 'contact', 'hand'] as const
+export type SensorKind = (typeof SENSORS)[number]
+
+export const SOURCES = ['start', 'impact'] as const
+export const LINKS = ['cable', 'radio', 'optical'] as const
+export const SHUTTERS = ['focal-plane', 'leaf', 'rolling', 'global'] as const
+
+/** One row of a flash's duration table: fraction of full power; t.5 and t.1, s. */
+export interface FlashRow {
+  power: number
+  t05: number
+  t01: number
+}
+
+/** A light, or several alike at the same place. */
+export interface FlashSetup {
+  name: string
+  /** Equal units side by side; their light adds, the duration stays. */
+  units: number
+  /** Full-power guide number at ISO 100, m, at the zoom in use. */
+  guideNumber: number
+  /** Fraction of full power. */
+  power: number
+  /** Lowest power it can be set to, fraction of full. */
+  minimumPower: number
+  /** m to the subject. */
+  distance: number
+  /** Where it stands in the table plan: rad from the line of travel, counter-clockwise, seen from the subject. */
+  angle: number
+  lossStops: number
+  /** s from its input to the middle of its light. */
+  latency: number
+  jitter: number
+  /** s after a pop at this power until it is ready. */
+  recycleTime: number
+  highSpeedSync: boolean
+  /** Whether the durations were measured on this unit or taken from its rating. */
+  measured: boolean
+  table: FlashRow[]
+}
+
+export interface Setup {
+  format: 'epiro-setup'
+  version: 1
+  name: string
+  notes: string
+  recipe: Recipe
+  method: Method
+  trigger: Trigger
+  air: {
+    temperatureC: number
+    temperatureError: number
+    relativeHumidity: number
+    pressure: number
+  }
+  action: { kind: ActionKind }
+  motion: {
+    kind: MotionKind
+    /** m/s at the start; for a swing, at the subject. */
+    speed: number
+    /** Standard deviation from take to take, share of the speed. */
+    speedSpread: number
+    /** How wrong the mean itself may be, share of the speed (standard deviation). */
+    speedError: number
+    /** rad above the horizontal, for an arc. */
+    angle: number
+    /** m along the travel. */
+    objectLength: number
+    /** m across, for drag and drawing. */
+    diameter: number
+    mass: number
+    dragCoefficient: number
+    /** 1/m; null: from diameter, mass and drag coefficient. */
+    dragPerMetre: number | null
+  }
+  subject: {
+    /** m along the travel from the start to its near face. */
+    distance: number
+    /** Standard error of that distance, m. */
+    distanceError: number
+    /** m along the travel. */
+    depth: number
+    /** m across the travel, in the picture. */
+    height: number
+    /** m/s of the tear, for what bursts. */
+    crackSpeed: number
+    crackSpeedSpread: number
+    crackSpeedError: number
+  }
+  moment: {
+    /** The moment's name in the words of the trade. */
+    phase: string
+    reference: MomentReference
+    model: PhaseModel
+    /** m past the near face, for a moment along the travel. */
+    offset: number
+    /** On the way down, for a toss. */
+    descending: boolean
+    /** Share of the tear, the sag or the cavity's closing. */
+    fraction: number
+    /** s after the reference. */
+    time: number
+    /** Standard deviation from take to take, share of the time after the reference. */
+    timeSpread: number
+    timeError: number
+    /** m/s of the fastest part that must be sharp; null: the object's own at the mark. */
+    speed: number | null
+    window: {
+      /** m, for a moment along the travel. */
+      beforeDistance: number
+      afterDistance: number
+      /** s, for a moment after an event. */
+      beforeTime: number
+      afterTime: number
+    }
+  }
+  sensor: {
+    kind: SensorKind
+    /** What a microphone or contact answers to. */
+    source: (typeof SOURCES)[number]
+    /** m along the travel from the start. */
+    position: number
+    positionError: number
+    /** m beside the line of travel. */
+    offset: number
+    beamWidth: number
+    /** Shortest interruption it answers to, s. */
+    response: number
+    latency: number
+    jitter: number
+    /** Loudest false and quietest true peak against its threshold, same scale; null: not tested. */
+    falsePeak: number | null
+    eventPeak: number | null
+    threshold: number | null
+  }
+  controller: {
+    latency: number
+    jitter: number
+    delayStep: number
+    delayMinimum: number
+    delayMaximum: number
+    /** s after a trigger during which it answers to no other. */
+    holdOff: number
+  }
+  /** s dialled; null: as planned. */
+  delay: number | null
+  link: { kind: (typeof LINKS)[number], latency: number, jitter: number }
+  flashes: FlashSetup[]
+  camera: {
+    shutterKind: (typeof SHUTTERS)[number]
+    /** m. */
+    sensorWidth: number
+    sensorHeight: number
+    pixelsWide: number
+    /** Fastest shutter with flash, s. */
+    syncSpeed: number
+    /** s for a curtain to cross the frame. */
+    curtainTravel: number
+    /** s to read the frame out, for an electronic shutter. */
+    readOut: number
+    /** s from release to first curtain home. */
+    lag: number
+    lagJitter: number
+    frameRate: number
+    bufferFrames: number
+    baseIso: number
+    maximumIso: number
+  }
+  lens: {
+    focalLength: number
+    widestAperture: number
+    smallestAperture: number
+    pupilRatio: number
+  }
+  picture: {
+    /** m from the front principal plane to the subject. */
+    distance: number
+    aperture: number
+    iso: number
+    /** s open. */
+    shutter: number
+    /** EV at ISO 100 of the light that is always on. */
+    ambientEv: number
+    /** Ambient must stay this many stops under to be black; below 0. */
+    ambientLimit: number
+    /** rad between travel and sensor plane. */
+    angleToSensor: number
+    circleOfConfusion: number
+    depthWanted: number
+    /** m at the subject. */
+    blurLimit: number
+  }
+  /** Several pops in one frame; one pop is no sequence. */
+  sequence: {
+    count: number
+    /** s between pops. */
+    interval: number
+    /** s from the trigger's own pop time to the first one. */
+    start: number
+    /** Stops of still parts below correct exposure for one pop; a black ground is far below. */
+    groundStops: number
+  }
+  /** m along the travel to what catches what flies. */
+  catch: { distance: number }
+  goal: {
+    keepers: number
+    confidence: number
+    /** Props at hand. */
+    stock: number
+  }
+}

@@ -1,0 +1,7 @@
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/tests/unit'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
+  moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
+}

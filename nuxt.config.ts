@@ -1,0 +1,34 @@
+export default defineNuxtConfig({
+  modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
+  // The plan is computed in the page; there is nothing to render before it has its set-up.
+  ssr: false,
+  devtools: { enabled: false },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Epiro',
+      meta: [{ name: 'description', content: 'Plans, runs and learns from high-speed studio photographs.' }, { name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+    },
+  },
+  css: ['~/assets/main.css'],
+  ui: { fonts: false, colorMode: false },
+  spaLoadingTemplate: 'loading.html',
+  experimental: { appManifest: false },
+  compatibilityDate: '2026-11-01',
+  nitro: {
+    compressPublicAssets: { gzip: true },
+    errorHandler: '~~/server/error.ts',
+    typescript: { strict: true },
+  },
+  vite: { worker: { format: 'es' } },
+  typescript: { strict: true },
+  telemetry: false,
+  eslint: { config: { stylistic: { indent: 2, quotes: 'single', semi: false } } },
+  icon: {
+    provider: 'server',
+    fallbackToApi: false,
+    serverBundle: { collections: ['lucide'] },
+    clientBundle: { scan: true, sizeLimitKb: 256 },
+  },
+})

@@ -1,0 +1,46 @@
+// @ts-check
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Stop, run, say } from './system.mjs'
+
+const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+
+/** @param {string[]} paths */
+function hashOf(paths) {
+  const hash = createHash('sha256')
+  /** @param {string} path */
+  const add = (path) => {
+    if (!existsSync(path)) return
+    let entries
+    try { entries = readdirSync(path, { withFileTypes: true }) }
+    catch { hash.update(path).update('\0').update(readFileSync(path)); return }
+    for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) add(join(path, entry.name))
+  }
+  paths.forEach(add)
+  return hash.digest('hex')
+}
+
+/** @param {string} file */
+const read = file => (existsSync(file) ? readFileSync(file, 'utf8') : '')
+
+/** Installs the packages of the lock file, once for each lock file. */
+export function needModules() {
+  const mark = 'node_modules/.epiro-lock'
+  const wanted = hashOf(['package-lock.json'])
+  if (read(mark) === wanted) return
+  say('Installing packages …')
+  if (run('npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { NUXT_TELEMETRY_DISABLED: '1' }) !== 0) throw new Stop('npm ci failed')
+  writeFileSync(mark, wanted)
+}
+
+/** Builds for production where a source changed since the last build. */
+export function needBuild() {
+  const mark = '.output/.epiro-sources'
+  const wanted = hashOf(SOURCES)
+  if (read(mark) === wanted && existsSync('.output/server/index.mjs')) return
+  say('Building …')
+  if (run('npx', ['--no-install', 'nuxt', 'build'], { NUXT_TELEMETRY_DISABLED: '1', NODE_OPTIONS: '--max-old-space-size=4096' }) !== 0) throw new Stop('The build failed')
+  mkdirSync('.output', { recursive: true })
+  writeFileSync(mark, wanted)
+}

@@ -1,0 +1,50 @@
+// @ts-check
+import { readFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+
+/** @param {number} milliseconds */
+export const pause = milliseconds => new Promise(resolve => setTimeout(resolve, milliseconds))
+
+/** @param {number} port @param {string} [host] */
+export function portFree(port, host = '127.0.0.1') {
+  return new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.listen(port, host, () => probe.close(() => resolve(true)))
+  })
+}
+
+/** The usual port, or any free one. @param {number} usual @param {string} [host] @returns {Promise<number>} */
+export async function choosePort(usual, host = '127.0.0.1') {
+  if (await portFree(usual, host)) return usual
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.once('error', reject)
+    probe.listen(0, host, () => {
+      const address = probe.address()
+      const port = typeof address === 'object' && address ? address.port : 0
+      probe.close(() => resolve(port))
+    })
+  })
+}
+
+/** Whether a process runs and its command line holds a text: a pid alone may have been given to another. @param {number | undefined} pid @param {string} text */
+export function runs(pid, text) {
+  if (!pid) return false
+  try {
+    process.kill(pid, 0)
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(text)
+  }
+  catch { return false }
+}
+
+/** Asks a process to end and waits; after the patience it is killed. @param {number} pid @param {string} text @param {number} patience ms */
+export async function end(pid, text, patience) {
+  if (!runs(pid, text)) return
+  process.kill(pid, 'SIGTERM')
+  for (let waited = 0; waited < patience; waited += 50) {
+    if (!runs(pid, text)) return
+    await pause(50)
+  }
+  if (runs(pid, text)) process.kill(pid, 'SIGKILL')
+}

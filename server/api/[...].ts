@@ -1,0 +1,5 @@
+/** Any other address under /api is no page of the application. */
+export default defineEventHandler(async (event) => {
+  await requireStudio(event)
+  throw notFound('route')
+})

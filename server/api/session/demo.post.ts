@@ -1,0 +1,8 @@
+import { findDemoStudio } from '../../services/studios'
+
+export default defineEventHandler(async (event) => {
+  const demo = await findDemoStudio(useDatabase())
+  if (!demo) throw notFound('demo studio: no demo data was loaded')
+  await signIn(event, demo.id)
+  return { ok: true }
+})

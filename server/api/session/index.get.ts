@@ -1,0 +1,4 @@
+export default defineEventHandler(async (event) => {
+  const { id: _, ...studio } = await requireStudio(event)
+  return { studio }
+})

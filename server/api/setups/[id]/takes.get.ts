@@ -1,0 +1,3 @@
+import { listTakes } from '../../../services/takes'
+
+export default studioRoute(({ event, db, studioId }) => listTakes(db, studioId, routeId(event, 'set-up')))

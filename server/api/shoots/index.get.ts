@@ -1,0 +1,3 @@
+import { listShoots } from '../../services/shoots'
+
+export default studioRoute(({ db, studioId }) => listShoots(db, studioId))

@@ -1,0 +1,29 @@
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import type { Database } from '../database/client'
+import { studios } from '../database/schema'
+
+export interface Studio {
+  id: string
+  name: string
+  isDemo: boolean
+}
+
+export async function createStudio(db: Database, name: string, isDemo = false): Promise<string> {
+  const id = randomUUID()
+  await db.insert(studios).values({ id, name, isDemo })
+  return id
+}
+
+/** The demo studio, if demo data was loaded. */
+export async function findDemoStudio(db: Database): Promise<Studio | null> {
+  const [row] = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.isDemo, true)).limit(1)
+  return row ?? null
+}
+
+/** The studio of whoever runs this server: the first that is not the demo. */
+export async function findOwnStudio(db: Database): Promise<Studio | null> {
+  const [row] = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.isDemo, false))
+    .orderBy(studios.createdAt).limit(1)
+  return row ?? null
+}

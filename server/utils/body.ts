@@ -1,0 +1,41 @@
+import { type H3Event, getRequestHeader } from 'h3'
+import type { Schema } from 'yup'
+import { check } from '../../shared/schemas/validate'
+import { problem } from './problem'
+
+/** A set-up with every light and table full is under 60 kB. */
+const BODY_LIMIT = 256 * 1024
+
+/** The raw body, refused as soon as it is over the limit, whatever its headers say. */
+async function limitedBody(event: H3Event): Promise<string> {
+  const announced = Number(getRequestHeader(event, 'content-length') ?? 0)
+  const tooLarge = () => problem(413, `Body over ${BODY_LIMIT / 1024} kB`)
+  if (announced > BODY_LIMIT) throw tooLarge()
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > BODY_LIMIT) throw tooLarge()
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** The body as JSON held to a schema: the value, or a 4xx that names field and reason. */
+export async function readInput<T>(event: H3Event, schema: Schema<T>): Promise<T> {
+  if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) throw problem(415, 'Send application/json')
+  const text = await limitedBody(event)
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  }
+  catch {
+    throw problem(400, 'The body is not valid JSON')
+  }
+  const checked = check(schema, value)
+  if ('mistakes' in checked) {
+    const [first] = checked.mistakes
+    throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })
+  }
+  return checked.value
+}

@@ -1,0 +1,29 @@
+import { createError } from 'h3'
+import type { Mistake } from '../../shared/schemas/validate'
+
+/** An error of the API in the shape of RFC 9457: title, status, detail, and for bad input each field with its reason. */
+export interface Problem {
+  type: 'about:blank'
+  title: string
+  status: number
+  detail: string
+  errors?: Mistake[]
+  /** What the server has now, where two versions conflict. */
+  current?: unknown
+}
+
+const TITLES: Record<number, string> = {
+  400: 'Bad request', 401: 'Not signed in', 403: 'Refused', 404: 'Not found', 405: 'Method not allowed', 409: 'Conflict', 413: 'Too large',
+  415: 'Unsupported media type', 422: 'Invalid input', 500: 'Server error', 503: 'Database not available',
+}
+
+export function problemOf(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}): Problem {
+  return { type: 'about:blank', title: TITLES[status] ?? 'Error', status, detail, ...more }
+}
+
+/** To throw in a route or service. */
+export function problem(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
+  return createError({ statusCode: status, statusMessage: TITLES[status] ?? 'Error', message: detail, data: { problem: problemOf(status, detail, more) } })
+}
+
+export const notFound = (what: string) => problem(404, `No such ${what}`)

@@ -1,0 +1,63 @@
+import * as yup from 'yup'
+import { fieldSchema, plainObject, setupSchema } from './setup'
+
+const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
+const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
+
+const isDate = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00:00Z`))
+  && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
+
+/** A day or a job. */
+export interface ShootInput {
+  name: string
+  date: string
+  place: string
+  notes: string
+}
+export const shootSchema = plainObject({
+  name: name('Name'),
+  date: yup.string().strict().required('Date is missing').test('date', 'Date as 2026-11-24', isDate),
+  place: text('Place', 120),
+  notes: text('Notes', 4000),
+}) as unknown as yup.Schema<ShootInput>
+
+/** Saving a set-up names the revision it was made from, so that nobody's work is overwritten unseen. */
+export const setupUpdateSchema = plainObject({
+  revision: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31 - 1, 'Too large').required('revision is missing').typeError('revision must be a number'),
+  setup: setupSchema as unknown as yup.AnySchema,
+}) as unknown as yup.Schema<{ revision: number, setup: import('../../core').Setup }>
+
+export const setupCreateSchema = plainObject({
+  setup: setupSchema as unknown as yup.AnySchema,
+}) as unknown as yup.Schema<{ setup: import('../../core').Setup }>
+
+export const VERDICTS = ['early', 'on', 'late', 'missed', 'misfire'] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+/** One firing as it is logged. */
+export interface TakeInput {
+  /** Made on the device, so that a take sent twice is kept once. */
+  key: string
+  /** s used. */
+  delay: number
+  verdict: Verdict
+  keeper: boolean
+  /** m past the mark, where the picture shows it. */
+  position: number | null
+  note: string
+  /** ISO 8601 instant. */
+  firedAt: string
+}
+export const takeSchema = plainObject({
+  key: yup.string().strict().required('key is missing').matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
+  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms' }),
+  verdict: fieldSchema({ type: 'choice', label: 'Verdict', options: VERDICTS }),
+  keeper: fieldSchema({ type: 'flag', label: 'Keeper' }),
+  position: fieldSchema({ type: 'number', quantity: 'length', label: 'Position', min: -10, max: 10, unit: 'mm', nullable: true }),
+  note: text('Note', 1000),
+  firedAt: yup.string().strict().required('firedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value ?? '') && !Number.isNaN(Date.parse(value ?? ''))),
+}) as unknown as yup.Schema<TakeInput>
+
+export const signInSchema = plainObject({
+  token: yup.string().strict().required('token is missing').matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),
+}) as unknown as yup.Schema<{ token: string }>

@@ -1,0 +1,120 @@
+import type { NumberField, Quantity } from '../../core'
+import { format } from './format'
+import { IMPERIAL, type System, UNITS, type Unit, findUnit } from './table'
+
+export type Parsed = { value: number } | { error: string }
+
+const NUMBER = /^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)(?:e([+-]?\d+))?/i
+
+const EXAMPLES: Partial<Record<Quantity, string>> = {
+  time: '3.4 ms, 250us or 1/250',
+  shutter: '1/250, 0.5 or 2 s',
+  length: '12 mm, 0.9 m or 12 in',
+  speed: '34 m/s or 110 ft/s',
+  mass: '2.1 g',
+  power: '1/64, 1/64 +0.3 or full',
+  aperture: 'f/8',
+  iso: '400',
+  stops: '-1.3 EV',
+  ev: '-4',
+  angle: '30°',
+  temperature: '20 °C',
+  share: '1.5 %',
+  rate: '9 /s',
+  pressure: '1013 hPa',
+  guide: '28 m',
+}
+
+function tidy(text: string): string {
+  return text.replace(/[\u00a0\u2009\u202f]/g, ' ').replace(/[−–]/g, '-').replace(/μ/g, 'µ').trim()
+}
+
+/** Reads the number at the head of a text; a comma stands for the point. */
+function takeNumber(text: string): { value: number, rest: string } | null {
+  const match = NUMBER.exec(text)
+  if (!match) return null
+  const value = Number(`${match[1]}${match[2]!.replace(',', '.')}${match[3] ? `e${match[3]}` : ''}`)
+  return Number.isFinite(value) ? { value, rest: text.slice(match[0].length).trim() } : null
+}
+
+/** A number or a fraction such as 1/250. */
+function takeFraction(text: string): { value: number, rest: string, fraction: boolean } | null {
+  const top = takeNumber(text)
+  if (!top) return null
+  if (!top.rest.startsWith('/')) return { ...top, fraction: false }
+  const bottom = takeNumber(top.rest.slice(1).trim())
+  if (!bottom || bottom.value === 0) return /^\/[a-z]/i.test(top.rest) ? { ...top, fraction: false } : null
+  return { value: top.value / bottom.value, rest: bottom.rest, fraction: true }
+}
+
+function wrong(text: string, quantity: Quantity): Parsed {
+  const example = EXAMPLES[quantity]
+  return { error: text === '' ? `Type a value${example ? `, such as ${example}` : ''}` : `“${text}” is not understood${example ? `; write it as ${example}` : ''}` }
+}
+
+/**
+ * Reads what a photographer types, into SI: `1/250`, `250us`, `3.4 ms`, `12 in`, `5' 3"`, `f/8`, `1/64 +0.3`, `-1.3 EV`, `ISO 400`.
+ * A bare number is in the field's own unit (the imperial one where that system is chosen).
+ */
+export function parse(input: string, quantity: Quantity, options: { unit?: string, system?: System } = {}): Parsed {
+  const text = tidy(input)
+  const bad = wrong(text, quantity)
+
+  if (quantity === 'aperture' || quantity === 'iso') {
+    const head = takeNumber(text.replace(quantity === 'iso' ? /^iso\s*/i : /^f\s*\/?\s*/i, ''))
+    return head && head.rest === '' ? { value: head.value } : bad
+  }
+  if (quantity === 'power') {
+    if (/^full$/i.test(text)) return { value: 1 }
+    const head = takeFraction(text)
+    if (!head) return bad
+    if (head.rest === '') return { value: head.value }
+    if (head.rest === '%') return { value: head.value / 100 }
+    const change = takeNumber(head.rest.replace(/^([+-])\s+/, '$1'))
+    if (!change || !/^[+-]/.test(head.rest) || !/^(ev|stops?)?$/i.test(change.rest)) return bad
+    // 0.3 and 0.7 are how gear writes a third and two thirds.
+    const thirds = Math.round(change.value * 3) / 3
+    return { value: head.value * 2 ** (Math.abs(thirds - change.value) < 0.05 ? thirds : change.value) }
+  }
+  if (quantity === 'ev' && /^ev\s*/i.test(text)) return parse(text.replace(/^ev\s*/i, ''), quantity, options)
+
+  const head = takeFraction(text.replace(/^±\s*/, ''))
+  if (!head) return bad
+  let unit: Unit | undefined
+  if (head.rest === '') {
+    const own = options.unit ?? UNITS[quantity][0]!.symbol
+    // A fraction of time is of a second, whatever the field's unit.
+    const symbol = quantity === 'time' && head.fraction ? 's' : options.system === 'imperial' ? IMPERIAL[own] ?? own : own
+    unit = findUnit(quantity, symbol) ?? UNITS[quantity][0]
+  }
+  else unit = findUnit(quantity, head.rest)
+  if (unit) return { value: head.value * unit.factor + (unit.offset ?? 0) }
+
+  // Feet and inches together.
+  const feet = quantity === 'length' ? /^(?:'|′|ft|foot|feet)\s*(.+)$/i.exec(head.rest) : null
+  if (feet) {
+    const inches = takeFraction(feet[1]!)
+    const inchUnit = inches && (inches.rest === '' || findUnit('length', inches.rest)?.symbol === 'in')
+    if (inches && inchUnit) return { value: head.value * 0.3048 + inches.value * 0.0254 }
+  }
+  return bad
+}
+
+/** What is allowed in a field, in its own unit. */
+export function allowedText(field: NumberField, system: System = 'metric'): string {
+  const options = { ...(field.unit ? { unit: field.unit } : {}), system, figures: 6 }
+  return `${format(field.min, field.quantity, options)} to ${format(field.max, field.quantity, options)}`
+}
+
+/** Reads a value for a field and holds it to the field's limits; an empty text is null where the field may be empty. */
+export function parseField(input: string, field: NumberField, system: System = 'metric'): { value: number | null } | { error: string } {
+  if (field.nullable && tidy(input) === '') return { value: null }
+  const parsed = parse(input, field.quantity, { ...(field.unit ? { unit: field.unit } : {}), system })
+  if ('error' in parsed) return parsed
+  // What was typed in another unit may miss a limit by the rounding of its conversion.
+  const slack = 1e-9 * Math.max(Math.abs(field.min), Math.abs(field.max))
+  if (field.integer && Math.abs(parsed.value - Math.round(parsed.value)) > 1e-9) return { error: 'Whole numbers only' }
+  if (parsed.value < field.min - slack || parsed.value > field.max + slack) return { error: `Allowed: ${allowedText(field, system)}` }
+  const value = Math.min(Math.max(parsed.value, field.min), field.max)
+  return { value: field.integer ? Math.round(value) : value }
+}

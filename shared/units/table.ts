@@ -1,0 +1,75 @@
+import type { Quantity } from '../../core'
+
+export type System = 'metric' | 'imperial'
+
+export interface Unit {
+  /** As printed, a thin space before it unless it is `prefix` or `glued`. */
+  symbol: string
+  /** SI per unit. */
+  factor: number
+  /** SI at zero of the unit. */
+  offset?: number
+  /** What people type, lower case; the symbol itself is always understood. */
+  aliases: string[]
+}
+
+const unit = (symbol: string, factor: number, aliases: string[] = [], offset = 0): Unit => ({ symbol, factor, aliases, offset })
+
+const TIME = [
+  unit('s', 1, ['sec', 'secs', 'second', 'seconds']),
+  unit('ms', 1e-3, ['msec', 'millisecond', 'milliseconds']),
+  unit('µs', 1e-6, ['us', 'μs', 'usec', 'microsecond', 'microseconds']),
+  unit('ns', 1e-9, []),
+  unit('min', 60, ['minute', 'minutes']),
+]
+
+/** Every unit understood, by quantity; the first is the one a bare number is read in unless the field says otherwise. */
+export const UNITS: Record<Quantity, Unit[]> = {
+  time: [TIME[1]!, TIME[0]!, TIME[2]!, TIME[3]!, TIME[4]!],
+  shutter: TIME,
+  length: [
+    unit('m', 1, ['metre', 'metres', 'meter', 'meters']),
+    unit('cm', 1e-2, []),
+    unit('mm', 1e-3, []),
+    unit('µm', 1e-6, ['um', 'μm', 'micron', 'microns']),
+    unit('in', 0.0254, ['"', '″', 'inch', 'inches']),
+    unit('ft', 0.3048, ['\'', '′', 'foot', 'feet']),
+  ],
+  speed: [
+    unit('m/s', 1, ['mps']),
+    unit('km/h', 1 / 3.6, ['kmh', 'kph']),
+    unit('ft/s', 0.3048, ['fps']),
+    unit('mph', 0.44704, []),
+  ],
+  mass: [
+    unit('g', 1e-3, ['gram', 'grams']),
+    unit('kg', 1, []),
+    unit('mg', 1e-6, []),
+    unit('oz', 0.028349523125, []),
+    unit('gr', 6.479891e-5, ['grain', 'grains']),
+  ],
+  temperature: [unit('°C', 1, ['c', 'degc']), unit('°F', 5 / 9, ['f', 'degf'], -160 / 9), unit('K', 1, ['kelvin'], -273.15)],
+  temperatureDifference: [unit('°C', 1, ['c', 'k', 'kelvin', 'degc']), unit('°F', 5 / 9, ['f', 'degf'])],
+  pressure: [unit('hPa', 100, ['mbar', 'mb']), unit('kPa', 1000, []), unit('Pa', 1, []), unit('inHg', 3386.389, [])],
+  angle: [unit('°', Math.PI / 180, ['deg', 'degree', 'degrees']), unit('rad', 1, [])],
+  share: [unit('%', 0.01, ['percent'])],
+  rate: [unit('/s', 1, ['fps', 'hz', 'frames/s'])],
+  perMetre: [unit('/m', 1, ['1/m']), unit('/ft', 1 / 0.3048, ['1/ft'])],
+  guide: [unit('m', 1, []), unit('ft', 0.3048, ['\''])],
+  stops: [unit('EV', 1, ['stop', 'stops'])],
+  ev: [unit('EV', 1, [])],
+  power: [unit('', 1, [])],
+  aperture: [unit('', 1, [])],
+  iso: [unit('', 1, [])],
+  count: [unit('', 1, [])],
+  number: [unit('', 1, [])],
+}
+
+/** The unit shown in imperial where the metric one would be this. */
+export const IMPERIAL: Record<string, string> = { 'm': 'ft', 'cm': 'in', 'mm': 'in', 'm/s': 'ft/s', '°C': '°F', '/m': '/ft' }
+
+export function findUnit(quantity: Quantity, symbol: string): Unit | undefined {
+  const wanted = symbol.trim()
+  return UNITS[quantity].find(u => u.symbol === wanted)
+    ?? UNITS[quantity].find(u => u.symbol.toLowerCase() === wanted.toLowerCase() || u.aliases.includes(wanted.toLowerCase()))
+}
