@@ -9,6 +9,6 @@ export default defineAppConfig({
     select: { slots: { base: 'rounded-none', content: 'rounded-none shadow-none ring-1 ring-default' } },
     modal: { slots: { content: 'rounded-none shadow-none ring-1 ring-default', overlay: 'bg-(--veil)' } },
     tooltip: { slots: { content: 'rounded-none shadow-none ring-1 ring-default' } },
-    formField: { slots: { label: 'text-xs font-medium', error: 'text-xs' } },
+    formField: { slots: { label: 'text-xs font-medium', hint: 'text-xs', error: 'text-xs' } },
   },
 })

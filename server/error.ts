@@ -14,8 +14,8 @@ function databaseGone(error: unknown): boolean {
 }
 
 /** API errors in one shape, without stack traces; pages keep the framework's own handling. */
-export default defineNitroErrorHandler((error, event, { defaultHandler }) => {
-  if (!event.path.startsWith('/api')) return defaultHandler(error, event)?.then?.(() => undefined)
+export default defineNitroErrorHandler((error, event) => {
+  if (!event.path.startsWith('/api')) return
   const known = (error.data as { problem?: Problem } | undefined)?.problem
   const status = error.statusCode || 500
   let body: Problem

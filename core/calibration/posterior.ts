@@ -15,16 +15,16 @@ export interface KeeperWindow {
 }
 
 /** A fired take: the delay used, s, and one form of feedback; offset = capture minus the ideal instant, s, plus = too late. */
-export type FiredTake =
-  | { delay: number, outcome: 'early' | 'keeper' | 'late' }
-  | { delay: number, offset: number }
-  | { delay: number, between: [number | null, number | null] }
+export type FiredTake
+  = | { delay: number, outcome: 'early' | 'keeper' | 'late' }
+    | { delay: number, offset: number }
+    | { delay: number, between: [number | null, number | null] }
 
 /** Log-sd of the scatter about its first guess. */
 const SCATTER_LOG_SD = 0.5
 /** Nodes of the scatter in log-sd: skewed upwards, since a rig is oftener worse than hoped. */
-const SCATTER_NODES = [-3, -2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4]
-const MEAN_NODES = 801
+const SCATTER_NODES = [-3, -2.25, -1.5, -0.75, 0, 0.75, 1.5, 2.25, 3, 3.75]
+const MEAN_NODES = 501
 /** An outcome contradicted by everything else stays this likely: one wrong verdict must not end the search. */
 const LEAST_LIKELY = 1e-9
 
@@ -101,8 +101,8 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
   for (const s of scatters) {
     const precision = 1 / prior.uncertainty ** 2 + n / (s * s)
     const mean = (prior.delay / prior.uncertainty ** 2 + (n * idealMean) / (s * s)) / precision
-    low = Math.min(low, mean - 6 / Math.sqrt(precision))
-    high = Math.max(high, mean + 6 / Math.sqrt(precision))
+    low = Math.min(low, mean - 5 / Math.sqrt(precision))
+    high = Math.max(high, mean + 5 / Math.sqrt(precision))
   }
 
   const evaluate = (from: number, to: number): DelayPosterior => {

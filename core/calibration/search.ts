@@ -36,7 +36,7 @@ export interface ExplainedProposal extends Proposal {
 const plogp = (p: number): number => (p > 1e-15 ? -p * Math.log2(p) : 0)
 
 /** For each grid delay: chance of a keeper, and information a three-way verdict gives about (μ, s), bits. */
-function scoreGrid(posterior: DelayPosterior, window: KeeperWindow): { keep: Float64Array, information: Float64Array } {
+function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: number): { keep: Float64Array, information: Float64Array } {
   const { count, spacing, scatters, weight } = posterior
   const keep = new Float64Array(count)
   const early = new Float64Array(count)
@@ -62,7 +62,7 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow): { keep: Flo
     }
     const above = new Float64Array(count + 1)
     for (let i = count - 1; i >= 0; i--) above[i] = (above[i + 1] as number) + (row[i] as number)
-    for (let d = 0; d < count; d++) {
+    for (let d = 0; d < count; d += stride) {
       let k = 0
       let e = d + reach + 1 <= count ? above[d + reach + 1] as number : 0
       let h = 0
@@ -81,7 +81,7 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow): { keep: Flo
     }
   })
   const information = new Float64Array(count)
-  for (let d = 0; d < count; d++) {
+  for (let d = 0; d < count; d += stride) {
     const k = keep[d] as number
     const e = early[d] as number
     information[d] = Math.max(0, plogp(k) + plogp(e) + plogp(1 - k - e) - (known[d] as number))
@@ -98,32 +98,34 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow): { keep: Flo
  *
  * @throws InputError for a prior, window, take, step or range outside its limits
  */
-export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto'): ExplainedProposal {
+export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto', weight = 1): ExplainedProposal {
   const { prior, window, takes } = input
   if (input.step !== undefined) positive('step', input.step)
   const minimum = finite('minimum', input.minimum ?? -Number.MAX_VALUE)
   const maximum = finite('maximum', input.maximum ?? Number.MAX_VALUE)
   if (maximum < minimum) throw new InputError('maximum', maximum, `not below the minimum, ${minimum} s`)
   const posterior = delayPosterior(prior, window, takes)
-  const { keep, information } = scoreGrid(posterior, window)
+  // Candidates need not lie closer than the window and the posterior can tell apart.
+  const stride = Math.max(1, Math.floor(Math.max((window.before + window.after) / 12, posterior.uncertainty / 20) / posterior.spacing))
+  const { keep, information } = scoreGrid(posterior, window, stride)
   const informed = policy === 'informed' || (policy === 'auto' && takes.length > 0 && !takes.some(take => 'offset' in take))
 
   let best = -1
   let chosen = -1
   let bestScore = -Infinity
   let likeliest = 0
-  for (let d = 0; d < posterior.count; d++) {
+  for (let d = 0; d < posterior.count; d += stride) {
     const at = posterior.first + d * posterior.spacing
     if ((at < minimum || at > maximum) && posterior.count > 1) continue
     if (best < 0 || (keep[d] as number) > likeliest) { best = d; likeliest = keep[d] as number }
-    const score = (keep[d] as number) + (informed ? information[d] as number : 0)
+    const score = (keep[d] as number) + (informed ? weight * (information[d] as number) : 0)
     if (score > bestScore) { bestScore = score; chosen = d }
   }
   // The whole posterior may lie beyond what the controller can dial: then its nearest end.
   const wanted = chosen >= 0
     ? posterior.first + chosen * posterior.spacing
     : Math.min(Math.max(posterior.delay, minimum), maximum)
-  const refined = chosen >= 0 && !informed ? refine(posterior, window, wanted, minimum, maximum) : wanted
+  const refined = chosen >= 0 && !informed ? refine(posterior, window, wanted, stride * posterior.spacing, minimum, maximum) : wanted
   const delay = input.step === undefined ? refined : quantiseDelay({ delay: refined, step: input.step, minimum, maximum }).delay
   const chance = keepChance(posterior, window, delay)
   const bestKeep = Math.max(chance, likeliest)
@@ -137,11 +139,11 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
   }
 }
 
-/** Best chance between grid delays, by golden section within one spacing either side. */
-function refine(posterior: DelayPosterior, window: KeeperWindow, delay: number, minimum: number, maximum: number): number {
+/** Best chance between candidate delays, by golden section within one step either side. */
+function refine(posterior: DelayPosterior, window: KeeperWindow, delay: number, reach: number, minimum: number, maximum: number): number {
   const golden = (Math.sqrt(5) - 1) / 2
-  let low = Math.max(minimum, delay - posterior.spacing)
-  let high = Math.min(maximum, delay + posterior.spacing)
+  let low = Math.max(minimum, delay - reach)
+  let high = Math.min(maximum, delay + reach)
   for (let round = 0; round < 8; round++) {
     const a = high - golden * (high - low)
     const b = low + golden * (high - low)

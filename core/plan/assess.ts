@@ -236,4 +236,3 @@ function sequenceOf(setup: Setup, speed: number, pulses: readonly LightPulse[]):
   const open = sequenceShutter({ count, interval, start, duration })
   return { ...open, stillStops, overlap }
 }
-

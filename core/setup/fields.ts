@@ -1,9 +1,9 @@
 import { ACTIONS, LINKS, METHODS, MOTIONS, PHASE_MODELS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, TRIGGERS } from './types'
 
 /** What a number is, so that the edge knows how to parse and print it. */
-export type Quantity =
-  | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
-  | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide'
+export type Quantity
+  = | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
+    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide'
 
 export interface NumberField {
   type: 'number'

@@ -82,7 +82,7 @@ async function log(): Promise<void> {
       <UFormField label="Note" name="note" class="col-span-2" :error="errors.note ?? false">
         <UInput v-model="note" size="sm" class="w-full" />
       </UFormField>
-      <label class="flex items-center gap-2 text-[12px]"><input v-model="keeper" type="checkbox" class="accent-(--ink)"> Keeper</label>
+      <label class="flex items-center gap-2 text-[12px]"><input v-model="keeper" type="checkbox" class="tick"> Keeper</label>
       <UButton type="submit" label="Log take" class="justify-center" :loading="busy" />
       <p v-if="errors.form" role="alert" class="col-span-2 text-[12px] text-(--bad)">
         {{ errors.form }}

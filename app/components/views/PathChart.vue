@@ -100,7 +100,7 @@ function setMark(offset: number, merge: string): void {
 const sentence = computed(() => {
   if (captured.value === null) return 'The moment is never reached with these figures.'
   if (caughtX.value === null) return 'The light falls at the moment where its bar meets the dashed line.'
-  const past = (plan.caughtAt as number)
+  const past = plan.caughtAt as number
   return `Light meets the object ${show(Math.abs(past), 'length', { unit: 'mm' })} ${past < 0 ? 'short of' : 'past'} the near face; the mark ${hit.value ? 'is' : 'is not'} within the window.`
 })
 </script>

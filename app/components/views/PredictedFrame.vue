@@ -69,7 +69,7 @@ const scaleBar = computed(() => {
     </div>
     <figcaption class="narrow flex items-center justify-between gap-2 text-[11px] text-(--ink-soft)">
       <span>Predicted frame, {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} × {{ show(plan.optics.fieldHeight, 'length', { unit: 'mm' }) }}</span>
-      <label class="flex items-center gap-1"><input v-model="ghosts" type="checkbox" class="accent-(--ink)"> next ten takes</label>
+      <label class="flex items-center gap-1"><input v-model="ghosts" type="checkbox" class="tick"> next ten takes</label>
     </figcaption>
   </figure>
 </template>

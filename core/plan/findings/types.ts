@@ -54,12 +54,12 @@ export interface Finding extends Omit<FindingDraft, 'fixes'> {
 
 export type Rule = (a: Assessment) => FindingDraft | null
 
-export type FindingId =
-  | 'never-arrives' | 'negative-delay' | 'delay-too-long' | 'delay-off' | 'seconds-for-milliseconds' | 'hold-off-short'
-  | 'past-sync' | 'high-speed-sync' | 'blur' | 'rated-duration' | 'no-flash'
-  | 'ambient' | 'exposure' | 'setting-out-of-range' | 'too-close'
-  | 'depth' | 'diffraction' | 'beam-too-short' | 'sensor-too-keen' | 'sensor-too-dull' | 'sensor-untested' | 'optical-pre-flash'
-  | 'spread' | 'stock' | 'burst-recycle' | 'burst-buffer' | 'sequence-outlasts-shutter' | 'still-parts' | 'catch'
+export type FindingId
+  = | 'never-arrives' | 'negative-delay' | 'delay-too-long' | 'delay-off' | 'seconds-for-milliseconds' | 'hold-off-short'
+    | 'past-sync' | 'high-speed-sync' | 'blur' | 'rated-duration' | 'no-flash'
+    | 'ambient' | 'exposure' | 'setting-out-of-range' | 'too-close'
+    | 'depth' | 'diffraction' | 'beam-too-short' | 'sensor-too-keen' | 'sensor-too-dull' | 'sensor-untested' | 'optical-pre-flash'
+    | 'spread' | 'stock' | 'burst-recycle' | 'burst-buffer' | 'sequence-outlasts-shutter' | 'still-parts' | 'catch'
 
 export const time = (value: number): Figure => ({ value, quantity: 'time' })
 export const length = (value: number, unit?: string): Figure => ({ value, quantity: 'length', ...(unit ? { unit } : {}) })

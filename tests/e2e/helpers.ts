@@ -1,0 +1,41 @@
+import { type APIRequestContext, type Page, expect } from '@playwright/test'
+import { type Setup, newSetup } from '~~/core'
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name: 'Open the demo studio' }).click()
+  await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+}
+
+/** A cracker set-up of a test's own, opened in the workspace; gives its id. */
+export async function openNewSetup(page: Page, setup: Setup = newSetup('projectile')): Promise<string> {
+  await openDemo(page)
+  const id = await makeSetup(page, setup)
+  await page.goto(`/setups/${id}`)
+  await expect(page.getByTestId('delay')).toBeVisible()
+  return id
+}
+
+/** Calls the API as the page does, with its session. */
+export async function callApi(page: Page, method: string, path: string, body?: unknown): Promise<{ status: number, body: any }> { // eslint-disable-line @typescript-eslint/no-explicit-any
+  return page.evaluate(async ([m, p, b]) => {
+    const response = await fetch(p as string, { method: m as string, ...(b === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(b) }) })
+    return { status: response.status, body: await response.json() as unknown }
+  }, [method, path, body] as const)
+}
+
+export async function makeSetup(page: Page, setup: Setup): Promise<string> {
+  const shoot = await callApi(page, 'POST', '/api/shoots', { name: `Test ${Date.now()}`, date: '2026-11-24', place: '', notes: '' })
+  const made = await callApi(page, 'POST', `/api/shoots/${shoot.body.id}/setups`, { setup })
+  expect(made.status).toBe(201)
+  return made.body.id as string
+}
+
+/** Types into an input of the panel and leaves it. */
+export async function fillField(page: Page, path: string, text: string): Promise<void> {
+  const input = page.locator(`input[data-path="${path}"]`)
+  await input.fill(text)
+  await input.press('Enter')
+}
+
+export type { APIRequestContext, Page }

@@ -1,0 +1,26 @@
+import { expect, test } from '@playwright/test'
+import { openDemo } from './helpers'
+
+test('a shoot is made, a set-up of a recipe added, changed, and archived', async ({ page }) => {
+  await openDemo(page)
+  await page.getByRole('button', { name: 'New shoot' }).click()
+  await page.getByRole('button', { name: 'Save shoot' }).click()
+  await expect(page.getByText('Name is missing')).toBeVisible()
+  const name = `Evening ${Date.now()}`
+  await page.getByRole('textbox', { name: 'Name' }).fill(name)
+  await page.getByRole('button', { name: 'Save shoot' }).click()
+  const shoot = page.getByRole('region', { name })
+  await expect(shoot).toContainText('No set-ups yet.')
+
+  await shoot.getByRole('button', { name: 'Add set-up' }).click()
+  await page.getByRole('menuitem', { name: 'Drop' }).click()
+  await expect(page.getByTestId('delay')).toBeVisible()
+  await page.locator('input[data-path="name"]').fill('Second drop')
+  await page.locator('input[data-path="name"]').press('Enter')
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+
+  await page.getByRole('link', { name: 'Epiro' }).click()
+  await expect(shoot.getByRole('link', { name: 'Second drop' })).toBeVisible()
+  await shoot.getByRole('button', { name: 'Archive Second drop' }).click()
+  await expect(shoot).toContainText('No set-ups yet.')
+})

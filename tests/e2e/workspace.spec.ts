@@ -1,0 +1,169 @@
+import { expect, test } from '@playwright/test'
+import { newSetup, withChange } from '~~/core'
+import { callApi, fillField, openDemo, openNewSetup } from './helpers'
+
+test('from sign-in to a logged take: change, fix, log, reload', async ({ page }) => {
+  await openDemo(page)
+  await page.getByRole('region', { name: 'Snack bar campaign' }).getByRole('link', { name: 'Steel ball' }).click()
+  const delay = page.getByTestId('delay')
+  await expect(delay).toHaveText(/18\.5\s*ms/)
+  await page.getByRole('tab', { name: 'Figures' }).click()
+  const spread = page.getByTestId('result-spread')
+  const spreadBefore = await spread.textContent()
+
+  await fillField(page, 'sensor.position', '0.6')
+  await expect(delay).toHaveText(/9\.6\s*ms/)
+  await expect(spread).not.toHaveText(spreadBefore!)
+
+  // A shutter past the sync, in a method where that matters, brings a finding; its fix takes it away.
+  await page.getByRole('tab', { name: 'Findings' }).click()
+  await fillField(page, 'flashes[0].power', '1/16')
+  const blur = page.locator('[data-finding="blur"]')
+  await expect(blur).toBeVisible()
+  await blur.getByRole('button').first().click()
+  await expect(blur).toBeHidden()
+  await expect(page.locator('input[data-path="flashes[0].power"]')).toHaveValue(/^1\/64/)
+
+  await page.getByRole('tab', { name: /Takes/ }).click()
+  await expect(page.getByTestId('take')).toHaveCount(3)
+  await page.getByText('Late', { exact: true }).click()
+  await page.getByLabel('Past the mark').fill('14')
+  await page.getByRole('textbox', { name: 'Note' }).fill('plume already open')
+  await page.getByRole('button', { name: 'Log take' }).click()
+  await expect(page.getByTestId('take')).toHaveCount(4)
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+
+  await page.reload()
+  await expect(delay).toHaveText(/9\.6\s*ms/)
+  await page.getByRole('tab', { name: /Takes/ }).click()
+  const first = page.getByTestId('take').first()
+  await expect(first).toContainText('Late')
+  await expect(first).toContainText('14 mm')
+  await expect(first).toContainText('plume already open')
+})
+
+test.describe('findings of the slice', () => {
+  const cases: [string, string, string | number][] = [
+    ['negative-delay', 'sensor.position', 0.929],
+    ['beam-too-short', 'sensor.response', 0.001],
+    ['ambient', 'picture.ambientEv', 3],
+    ['depth', 'picture.depthWanted', 0.05],
+    ['catch', 'catch.distance', 0.5],
+    ['seconds-for-milliseconds', 'delay', 18.5],
+  ]
+  for (const [id, path, value] of cases) {
+    test(`${id} shows and its first fix removes it`, async ({ page }) => {
+      await openNewSetup(page, withChange(newSetup('projectile'), { path, value }))
+      const finding = page.locator(`[data-finding="${id}"]`)
+      await expect(finding).toBeVisible()
+      await finding.getByRole('button').first().click()
+      await expect(finding).toBeHidden()
+    })
+  }
+
+  test('past-sync shows a band at the right edge, and hovering its fix previews it', async ({ page }) => {
+    const setup = { ...newSetup('projectile'), method: 'sync-shutter' as const }
+    await openNewSetup(page, withChange(withChange(setup, { path: 'picture.shutter', value: 1 / 400 }), { path: 'camera.lag', value: 0.005 }))
+    const finding = page.locator('[data-finding="past-sync"]')
+    await expect(finding).toContainText('right edge')
+    await expect(page.getByRole('img', { name: /dark band/ })).toBeVisible()
+    await finding.getByRole('button').first().hover()
+    await expect(page.getByRole('img', { name: /dark band/ })).toBeHidden()
+    await expect(finding).toBeVisible()
+    await page.mouse.move(5, 5)
+    await expect(page.getByRole('img', { name: /dark band/ })).toBeVisible()
+  })
+})
+
+test('wrong input is told in place and nothing changes', async ({ page }) => {
+  await openNewSetup(page)
+  const input = page.locator('input[data-path="motion.speed"]')
+  for (const [typed, message] of [['fast', /not understood/], ['5000', /Allowed: 0\.01\sm\/s to 1500\sm\/s/]] as const) {
+    await fillField(page, 'motion.speed', typed)
+    await expect(page.getByRole('alert')).toContainText(message)
+    await expect(input).toHaveAttribute('aria-invalid', 'true')
+  }
+  await expect(page.getByTestId('delay')).toHaveText(/18\.5/)
+  await input.press('Escape')
+  await fillField(page, 'motion.speed', '110 ft/s')
+  await expect(input).toHaveValue(/33\.528/)
+  await expect(page.getByRole('alert')).toBeHidden()
+})
+
+test('the beam, the mark and the light are dragged and nudged; undo takes a drag back whole', async ({ page }) => {
+  await openNewSetup(page)
+  const position = page.locator('input[data-path="sensor.position"]')
+  const beam = page.getByRole('slider', { name: 'Beam: distance from the start' })
+  await beam.focus()
+  await beam.press('ArrowRight')
+  await expect(position).toHaveValue(/0\.301/)
+  await beam.press('Shift+ArrowRight')
+  await expect(position).toHaveValue(/0\.311/)
+
+  const box = (await beam.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 60, box.y + 20, { steps: 6 })
+  await page.mouse.move(box.x + 120, box.y + 20, { steps: 6 })
+  await page.mouse.up()
+  const dragged = await position.inputValue()
+  expect(Number.parseFloat(dragged)).toBeGreaterThan(0.5)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(position).toHaveValue(/0\.311/)
+
+  const light = page.getByRole('slider', { name: 'Light: delay dialled' })
+  await light.focus()
+  await light.press('ArrowDown')
+  await expect(page.getByText('Delay, dialled')).toBeVisible()
+  await page.getByRole('button', { name: 'use the planned delay' }).click()
+  await expect(page.getByText('Delay, planned')).toBeVisible()
+
+  const mark = page.getByRole('slider', { name: 'Mark: past the near face' })
+  await mark.focus()
+  await mark.press('ArrowRight')
+  await expect(page.locator('input[data-path="moment.offset"]')).toHaveValue(/31/)
+})
+
+test('two tabs never overwrite each other unseen', async ({ page, context }) => {
+  const id = await openNewSetup(page)
+  const other = await context.newPage()
+  await other.goto(`/setups/${id}`)
+  await expect(other.getByTestId('delay')).toBeVisible()
+
+  await fillField(page, 'motion.speed', '40')
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+  await fillField(other, 'picture.iso', '400')
+  const dialog = other.getByRole('dialog', { name: 'Changed elsewhere' })
+  await expect(dialog).toContainText('Launch speed')
+  await expect(dialog).toContainText('ISO')
+  expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.motion.speed).toBe(40)
+
+  await dialog.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(other.locator('input[data-path="motion.speed"]')).toHaveValue(/40/)
+  await other.getByRole('button', { name: 'Undo' }).click()
+  await expect(other.locator('input[data-path="picture.iso"]')).toHaveValue('400')
+  await expect(other.getByTestId('save-state')).toHaveText('Saved')
+  expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.picture.iso).toBe(400)
+})
+
+test('what the server did not get is kept in the browser and sent later', async ({ page, context }) => {
+  const id = await openNewSetup(page)
+  await page.route('**/api/setups/**', route => route.abort())
+  await fillField(page, 'motion.speed', '36')
+  await expect(page.getByTestId('save-state')).toContainText('kept in this browser')
+  await page.close()
+  const again = await context.newPage()
+  await again.goto(`/setups/${id}`)
+  await expect(again.locator('input[data-path="motion.speed"]')).toHaveValue(/36/)
+  await expect(again.getByTestId('save-state')).toHaveText('Saved')
+  expect((await callApi(again, 'GET', `/api/setups/${id}`)).body.setup.motion.speed).toBe(36)
+})
+
+test('imperial units throughout', async ({ page }) => {
+  await openNewSetup(page)
+  await page.getByRole('button', { name: /Units/ }).click()
+  await expect(page.locator('input[data-path="motion.diameter"]')).toHaveValue(/^0\.3149606299\sin$/)
+  await fillField(page, 'motion.diameter', '0.25')
+  await page.getByRole('button', { name: /Units/ }).click()
+  await expect(page.locator('input[data-path="motion.diameter"]')).toHaveValue(/^6\.35\smm$/)
+})
