@@ -23,6 +23,7 @@ function tone([r, g, b]: Colour, stops: number): string {
 
 const STEEL: Colour = [190, 196, 205]
 const BISCUIT: Colour = [214, 178, 118]
+const PLAIN: Colour = [170, 176, 182]
 const GROUND: Colour = [16, 16, 18]
 const ROOM: Colour = [150, 130, 110]
 
@@ -119,9 +120,10 @@ function drawSubject(context: CanvasRenderingContext2D, face: number, middle: nu
   const half = (subject.height / 2) * scale
   const caught = plan.caughtAt ?? -1
   const shade = context.createLinearGradient(face, 0, face + depth, 0)
-  shade.addColorStop(0, tone(BISCUIT, stops + 0.4))
-  shade.addColorStop(0.35, tone(BISCUIT, stops - 0.6))
-  shade.addColorStop(1, tone(BISCUIT, stops - 1.6))
+  const colour = recipe === 'projectile' ? BISCUIT : PLAIN
+  shade.addColorStop(0, tone(colour, stops + 0.4))
+  shade.addColorStop(0.35, tone(colour, stops - 0.6))
+  shade.addColorStop(1, tone(colour, stops - 1.6))
   context.fillStyle = shade
   const hit = recipe === 'projectile' && caught > 0
   const hole = hit ? motion.diameter * 0.7 * scale : 0

@@ -8,8 +8,9 @@ const { plan } = defineProps<{ plan: Plan }>()
 const box = useTemplateRef('box')
 const { width, height } = useElementSize(box)
 const left = 58
-const x = computed(() => linear(travelExtent(plan), [left, Math.max(left + 100, width.value - 10)]))
 const tableHeight = computed(() => Math.round(height.value * 0.4))
+const right = computed(() => Math.max(left + 100, width.value - 10))
+const x = computed(() => linear(travelExtent(plan, right.value - left, tableHeight.value), [left, right.value]))
 </script>
 
 <template>
@@ -19,8 +20,9 @@ const tableHeight = computed(() => Math.round(height.value * 0.4))
         <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--ink)" stroke-width="1.4" />
         </pattern>
+        <clipPath id="table-area"><rect x="0" y="0" :width="width" :height="tableHeight" /></clipPath>
       </defs>
-      <ViewsTablePlan :plan="plan" :x="x" :top="0" :height="tableHeight" />
+      <ViewsTablePlan clip-path="url(#table-area)" :plan="plan" :x="x" :top="0" :height="tableHeight" />
       <line x1="0" :x2="width" :y1="tableHeight" :y2="tableHeight" class="hair" />
       <ViewsPathChart :plan="plan" :x="x" :top="tableHeight" :height="height - tableHeight" />
     </svg>

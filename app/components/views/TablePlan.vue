@@ -19,7 +19,7 @@ const markX = computed(() => (setup.value.moment.reference === 'travel' ? setup.
 /** A place beside the travel, held inside the drawing; `cut` where it had to be. */
 function place(along: number, across: number): { x: number, y: number, cut: boolean } {
   const y = axis.value - across * perMetre.value
-  const low = top + 12
+  const low = top + 24
   const high = top + height - 12
   const held = Math.min(Math.max(y, low), high)
   const [x0, x1] = x.range() as [number, number]
@@ -37,7 +37,10 @@ const depth = computed(() => {
 const lights = computed(() => setup.value.flashes.map((flash) => {
   const at = place(middle.value + flash.distance * Math.cos(flash.angle), flash.distance * Math.sin(flash.angle))
   const turn = Math.atan2(axis.value - at.y, x(middle.value) - at.x) * 180 / Math.PI
-  return { ...at, flash, turn }
+  // Outwards, unless the sheet ends there.
+  const [x0, x1] = x.range() as [number, number]
+  const labelRight = at.x > x(middle.value) ? at.x < x1 - 130 : at.x < x0 + 110
+  return { ...at, flash, turn, labelRight }
 }))
 const sensorAt = computed(() => {
   const { sensor } = setup.value
@@ -101,7 +104,8 @@ const dimensionY = computed(() => axis.value + Math.max(halfSubject.value, 20) +
       <g :transform="`translate(${light.x} ${light.y}) rotate(${light.turn})`">
         <path d="M-7 -5 h8 l5 -3 v16 l-5 -3 h-8 z" class="thin" style="stroke: var(--light); fill: var(--light-fill)" />
       </g>
-      <text :x="light.x + (light.x > x(middle) ? 12 : -12)" :y="light.y + 4" :text-anchor="light.x > x(middle) ? 'start' : 'end'" class="halo">
+      <path v-if="light.cut" :d="`M${light.x - 9} ${light.y + 13} l6 4 l6 -4 l6 4`" class="thin" style="stroke: var(--light)" />
+      <text :x="light.x + (light.labelRight ? 12 : -12)" :y="light.y + 4" :text-anchor="light.labelRight ? 'start' : 'end'" class="halo">
         {{ light.flash.units > 1 ? `${light.flash.units} × ` : '' }}{{ light.flash.name }} {{ show(light.flash.power, 'power') }} · {{ show(light.flash.distance, 'length', { unit: 'm' }) }}
       </text>
     </g>
