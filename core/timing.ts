@@ -65,7 +65,7 @@ export function keepProbability(input: { bias: number, scatter: number, before: 
 }
 
 /**
- * Takes needed for at least one keeper with a given confidence; null where no take keeps.
+ * Takes needed for at least one keeper with a given confidence; null where no take keeps, or over 10,000 would be needed.
  *
  * @param input.keep chance of a keeper per take, 0 to 1
  * @param input.confidence 0 to below 1
@@ -76,7 +76,7 @@ export function shotsFor(input: { keep: number, confidence: number }): number | 
 }
 
 /**
- * Takes needed for a number of keepers with a given confidence (negative binomial); null where that would take over 100,000.
+ * Takes needed for a number of keepers with a given confidence (negative binomial); null where that would take over 10,000.
  *
  * @param input.keep chance of a keeper per take, 0 to 1
  * @param input.confidence 0 to below 1
@@ -91,21 +91,26 @@ export function shotsForKeepers(input: { keep: number, confidence: number, keepe
   if (!Number.isInteger(keepers) || keepers < 1) throw new InputError('keepers', keepers, 'a whole number of at least 1')
   if (keep === 1) return keepers
   if (keep === 0) return null
+  if (keepers / keep > 2 * MOST_TAKES) return null
   if (keepers === 1) {
     const takes = Math.log1p(-confidence) / Math.log1p(-keep)
     const count = Math.max(1, Math.ceil(takes - 1e-12 * takes))
-    return count > 100_000 ? null : count
+    return count > MOST_TAKES ? null : count
   }
-  // P(k-th keeper at take n) = C(n−1, k−1) p^k q^(n−k), summed in logs until the confidence is reached.
+  // P(k-th keeper at take n) = C(n−1, k−1) p^k q^(n−k), in logs, since the first terms may be smaller than any number.
   let logTerm = keepers * Math.log(keep)
+  const logMiss = Math.log1p(-keep)
   let reached = Math.exp(logTerm)
-  for (let takes = keepers; takes <= 100_000; takes++) {
+  for (let takes = keepers; takes <= MOST_TAKES; takes++) {
     if (reached >= confidence - 1e-12) return takes
-    logTerm += Math.log(takes / (takes - keepers + 1)) + Math.log1p(-keep)
+    logTerm += Math.log(takes / (takes - keepers + 1)) + logMiss
     reached += Math.exp(logTerm)
   }
   return null
 }
+
+/** Nobody buys more props than this. */
+const MOST_TAKES = 10_000
 
 /**
  * Chance that a burst with a random phase has a frame within a window: min(1, rate × window).

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { RECIPES, type Recipe } from '~~/core'
 import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
+import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, api } from '~/services/api'
+import { readSetupFile } from '~/services/setupFile'
 
 const shoots = useShootsStore()
 const adding = ref(false)
@@ -10,6 +12,7 @@ useHead({ title: 'Shoots · Epiro' })
 
 const load = async (): Promise<void> => {
   failure.value = ''
+  mistakes.value = []
   await shoots.load().catch((error: unknown) => { failure.value = error instanceof ApiError ? error.message : 'The shoots could not be read' })
 }
 onMounted(load)
@@ -20,6 +23,32 @@ async function addSetup(shootId: string, recipe: Recipe): Promise<void> {
   }
   catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'The set-up could not be made'
+  }
+}
+const file = useTemplateRef<HTMLInputElement>('file')
+const mistakes = ref<Mistake[]>([])
+let importInto = ''
+function chooseFile(shootId: string): void {
+  importInto = shootId
+  file.value?.click()
+}
+async function importFile(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  failure.value = ''
+  mistakes.value = []
+  const checked = await readSetupFile(chosen)
+  file.value!.value = ''
+  if ('mistakes' in checked) {
+    failure.value = `${chosen.name} is no set-up file that can be read`
+    mistakes.value = checked.mistakes
+    return
+  }
+  try {
+    await navigateTo(`/setups/${(await api.createSetup(importInto, checked.value)).id}`)
+  }
+  catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'Not imported'
   }
 }
 async function archive(id: string): Promise<void> {
@@ -40,9 +69,15 @@ const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateS
         </h1>
         <UButton icon="i-lucide-plus" label="New shoot" @click="adding = true" />
       </div>
-      <p v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
-        {{ failure }}
-      </p>
+      <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
+        <p>{{ failure }}</p>
+        <ul v-if="mistakes.length > 0" class="text-[13px]">
+          <li v-for="m in mistakes" :key="m.field + m.reason">
+            {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
+          </li>
+        </ul>
+      </div>
+      <input ref="file" type="file" accept="application/json,.json" class="hidden" aria-label="Set-up file" @change="importFile">
       <p v-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
         No shoots yet. A shoot is a day or a job; it holds set-ups, one for each picture. Make one, add a set-up of a recipe, and a whole plan stands
         there at once, ready to be changed.
@@ -55,6 +90,7 @@ const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateS
           <p class="flex-1 text-[13px] text-(--ink-soft)">
             {{ day(shoot.date) }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
           </p>
+          <UButton icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="chooseFile(shoot.id)" />
           <UDropdownMenu :items="menu(shoot.id)" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
             <UButton icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" />
           </UDropdownMenu>

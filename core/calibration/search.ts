@@ -98,7 +98,7 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: numb
  *
  * @throws InputError for a prior, window, take, step or range outside its limits
  */
-export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto', weight = 1): ExplainedProposal {
+export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto'): ExplainedProposal {
   const { prior, window, takes } = input
   if (input.step !== undefined) positive('step', input.step)
   const minimum = finite('minimum', input.minimum ?? -Number.MAX_VALUE)
@@ -118,7 +118,7 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
     const at = posterior.first + d * posterior.spacing
     if ((at < minimum || at > maximum) && posterior.count > 1) continue
     if (best < 0 || (keep[d] as number) > likeliest) { best = d; likeliest = keep[d] as number }
-    const score = (keep[d] as number) + (informed ? weight * (information[d] as number) : 0)
+    const score = (keep[d] as number) + (informed ? information[d] as number : 0)
     if (score > bestScore) { bestScore = score; chosen = d }
   }
   // The whole posterior may lie beyond what the controller can dial: then its nearest end.

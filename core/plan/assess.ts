@@ -66,7 +66,7 @@ export interface Assessment {
     perTake: number
     firstTake: number
     /** Props for the keepers wanted; null: more than can be counted. */
-    props: number | null
+    readonly props: number | null
   }
   pulses: LightPulse[]
   sharpness: Sharpness
@@ -173,7 +173,8 @@ function keepOf(setup: Setup, timing: Timing, spread: Spread, travels: boolean, 
   return {
     before, after, perTake,
     firstTake: chance(Math.hypot(spread.scatter, spread.uncertainty)),
-    props: perTake < 1e-4 ? null : shotsForKeepers({ keep: perTake, confidence, keepers }),
+    // Counted when asked: fixes are tried by the dozen and seldom need it.
+    get props() { return shotsForKeepers({ keep: perTake, confidence, keepers }) },
   }
 }
 

@@ -28,3 +28,6 @@ export function plan(setup: Setup): Plan {
   const assessment = assess(setup)
   return { ...assessment, findings: findingsOf(assessment) }
 }
+export { type MethodComparison, type RuledOut, compareMethods } from './compare'
+export { type SimulatedTakes, simulateTakes } from './monteCarlo'
+export { type EqualExposure, type LightSetting, type LightSolution, type Payment, equalExposures, solveLight } from './solver'

@@ -24,6 +24,8 @@ export interface MotionInput {
 }
 
 const never = null
+/** Longer than any shoot, s: what takes that long is stopped by the air. */
+const FOREVER = 1e5
 
 const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
   still: () => ({
@@ -38,7 +40,7 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
       if (x < 0) return never
       const kx = k * x
       const t = (x / speed) * (kx === 0 ? 1 : Math.expm1(kx) / kx)
-      return Number.isFinite(t) ? t : never
+      return t < FOREVER ? t : never
     },
     positionAt: t => (t <= 0 ? 0 : k * speed * t < 1e-9 ? speed * t : Math.log1p(k * speed * t) / k),
     speedAt: t => (t < 0 ? 0 : speed / (1 + k * speed * t)),
@@ -51,7 +53,7 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
       if (x < 0) return never
       if (k * x < 1e-9) return Math.sqrt((2 * x) / GRAVITY)
       const t = (k * x + Math.log1p(Math.sqrt(-Math.expm1(-2 * k * x)))) / Math.sqrt(GRAVITY * k)
-      return Number.isFinite(t) ? t : never
+      return t < FOREVER ? t : never
     },
     positionAt(t) {
       if (t <= 0) return 0

@@ -45,11 +45,21 @@ export function uncertainInputs(setup: Setup): UncertainInput[] {
   return all.filter(entry => entry.sigma > 0)
 }
 
+/** Whether inputs off their mean can still be. */
+function possible(x: TakeInputs): boolean {
+  return x.speed > 0 && x.crackSpeed > 0 && x.phaseScale >= 0 && x.sensorPosition >= 0 && x.sensorOffset >= 0 && x.subjectDistance >= 0
+    && x.temperatureC >= -40 && x.temperatureC <= 60
+}
+
 /** Moment minus sensed time, s; null where either never happens. */
 export function wantedDelayBeforeChain(setup: Setup, drag: number, x: TakeInputs): number | null {
+  if (!possible(x)) return null
   const times = takeTimes(setup, drag, x)
   return times.moment === null || times.sensed === null ? null : times.moment - times.sensed
 }
+
+/** A spread beyond this, s, is no spread but a timing that has broken down. */
+const LONGEST_SPREAD = 1e6
 
 /** Steps of the numerical derivative: large enough against rounding, small enough for the fourth-order formula. */
 const RELATIVE_STEP = 1e-3
@@ -68,6 +78,9 @@ export function derivative(setup: Setup, drag: number, mean: TakeInputs, input: 
   if (near !== null) return -(near - here) / h
   return back !== null ? -(here - back) / h : null
 }
+
+/** Places and distances that may well be zero, with an error that reaches past it. */
+const AT_ZERO: ReadonlySet<keyof TakeInputs> = new Set(['sensorOffset', 'sensorPosition', 'subjectDistance', 'temperatureC'])
 
 export interface Spread {
   causes: Cause[]
@@ -91,16 +104,20 @@ export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage
   for (const entry of setup.trigger === 'sensor' ? uncertainInputs(setup) : []) {
     if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
     const slope = slopes.get(entry.input) ?? null
-    if (slope === null) continue
     if (slope === 0) continue
+    if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD)) {
+      firstOrderReason ??= `${entry.label}: the timing has no slope here`
+      continue
+    }
     causes.push({ id: entry.id, label: entry.label, kind: entry.kind, path: entry.path, derivative: slope, seconds: Math.abs(slope) * entry.sigma, share: 0 })
     if (here === null) continue
     const plus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] + entry.sigma })
     const minus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] - entry.sigma })
-    if (plus === null || minus === null || !(mean[entry.input] - 3 * entry.sigma > 0 || entry.input === 'temperatureC')) {
+    const farMinus = { ...mean, [entry.input]: mean[entry.input] - 3 * entry.sigma }
+    if (plus === null || (minus === null && !AT_ZERO.has(entry.input)) || (!possible(farMinus) && !AT_ZERO.has(entry.input))) {
       firstOrderReason ??= `${entry.label}: the spread reaches cases that cannot happen`
     }
-    else bend = Math.max(bend, Math.abs(plus + minus - 2 * here) / 2)
+    else if (minus !== null) bend = Math.max(bend, Math.abs(plus + minus - 2 * here) / 2)
   }
   if (setup.trigger !== 'sensor') {
     const phase = setup.moment.reference === 'travel' ? 0 : takeTimes(setup, drag, mean).moment ?? 0

@@ -20,6 +20,18 @@ export function fieldAt(path: string): Field | undefined {
   return flash && Object.hasOwn(FLASH_FIELDS, flash[1]!) ? (FLASH_FIELDS as Record<string, Field>)[flash[1]!] : undefined
 }
 
+/** Whether a change leaves its field within its limits. */
+export function withinLimits({ path, value }: Change): boolean {
+  const field = fieldAt(path)
+  switch (field?.type) {
+    case 'number': return value === null ? field.nullable === true : typeof value === 'number' && value >= field.min && value <= field.max && (!field.integer || Number.isInteger(value))
+    case 'choice': return field.options.includes(value as string)
+    case 'flag': return typeof value === 'boolean'
+    case 'text': return typeof value === 'string' && value.length <= field.maxLength
+    case undefined: return false
+  }
+}
+
 /** Value at a path; undefined where there is none. */
 export function valueAt(setup: Setup, path: string): unknown {
   let at: unknown = setup

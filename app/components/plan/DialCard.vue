@@ -13,7 +13,8 @@ function parts(text: string): [string, string] {
 }
 const setup = computed(() => plan.setup)
 const delay = computed(() => (plan.timing.used === null ? null : parts(show(plan.timing.used, 'time', { figures: 5 }))))
-const keep = computed(() => parts(show(plan.keep.perTake, 'share')))
+const { simulated } = useSimulatedKeep(() => plan)
+const keep = computed(() => parts(show(simulated.value?.keep ?? plan.keep.perTake, 'share')))
 const sensorText = computed(() => {
   const { sensor, trigger } = setup.value
   if (trigger !== 'sensor') return trigger === 'hand' ? 'hand, on the count' : `burst, ${show(setup.value.camera.frameRate, 'rate')}`
@@ -47,7 +48,7 @@ const sensorText = computed(() => {
       </div>
       <div class="text-right">
         <p class="text-[11px] text-(--ink-soft)">
-          Keeps, per take
+          {{ simulated ? 'Keeps, simulated' : 'Keeps, per take' }}
         </p>
         <p class="number-big" data-testid="keep">
           {{ keep[0] }}<span class="unit-small"> {{ keep[1] }}</span>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
+import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings, each with what it rests on. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -36,6 +37,17 @@ const results = computed<Result[]>(() => {
   if (plan.beamBlock !== null) add('beam', 'Beam blocked for', show(plan.beamBlock, 'time'), `the sensor needs ${show(setup.sensor.response, 'time')}`)
   return list
 })
+
+const million = ref<{ keep: number, keepError: number, seconds: number } | null>(null)
+const busy = ref(false)
+watch(() => plan.setup, () => { million.value = null })
+async function check(): Promise<void> {
+  busy.value = true
+  const setup = plan.setup
+  const result = await simulateInWorker(setup, 1_000_000)
+  if (plan.setup === setup) million.value = result
+  busy.value = false
+}
 </script>
 
 <template>
@@ -52,6 +64,16 @@ const results = computed<Result[]>(() => {
         </dd>
       </div>
     </dl>
+    <div class="mt-2 grid gap-1 text-[12px]">
+      <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
+        The keep rate on the dial card is simulated: {{ plan.spread.firstOrderReason }}.
+      </p>
+      <UButton variant="outline" size="xs" label="Check the keep rate with a million takes" class="justify-center" :loading="busy" @click="check" />
+      <p v-if="million" role="status" data-testid="million">
+        {{ show(million.keep, 'share', { figures: 4 }) }} ± {{ show(million.keepError, 'share', { figures: 2 }) }} keep, first order {{ show(plan.keep.perTake, 'share', { figures: 4 }) }};
+        played in {{ show(million.seconds, 'time') }}.
+      </p>
+    </div>
   </section>
 </template>
 

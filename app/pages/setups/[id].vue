@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ApiError } from '~/services/api'
+import { saveSetupFile } from '~/services/setupFile'
 
 const route = useRoute()
 const store = useSetupStore()
@@ -40,6 +41,7 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
       <span class="flex">
         <UButton icon="i-lucide-undo-2" size="xs" variant="ghost" aria-label="Undo" :disabled="!store.canUndo" @click="store.undo()" />
         <UButton icon="i-lucide-redo-2" size="xs" variant="ghost" aria-label="Redo" :disabled="!store.canRedo" @click="store.redo()" />
+        <UButton v-if="store.setup" icon="i-lucide-download" size="xs" variant="ghost" aria-label="Export the set-up file" @click="saveSetupFile(store.setup)" />
       </span>
     </Teleport>
 

@@ -1,4 +1,4 @@
-import { withChanges } from '../../setup/paths'
+import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess } from '../assess'
 import { ambient, blur, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
 import { depth, diffraction, tooClose } from './optics'
@@ -12,22 +12,24 @@ export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from
 const RULES: Rule[] = [
   catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, beamTooShort, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
   highSpeedSync, blur, sequenceOutlastsShutter, exposure, ambient, depth, spread, stillParts, burstRecycle, burstBuffer, diffraction,
-  stock, ratedDuration, holdOffShort, opticalPreFlash,
 ]
+/** Rules that never say more than a note: no fix is held against them. */
+const NOTE_RULES: Rule[] = [stock, ratedDuration, holdOffShort, opticalPreFlash]
 
 const ORDER: Record<Severity, number> = { error: 0, warning: 1, note: 2 }
 
-export function draftFindings(a: Assessment): FindingDraft[] {
-  return RULES.flatMap(rule => rule(a) ?? []).sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
+function draftFindings(a: Assessment, notes: boolean): FindingDraft[] {
+  return (notes ? [...RULES, ...NOTE_RULES] : RULES).flatMap(rule => rule(a) ?? []).sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
 }
 
 /**
- * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does not remove its own.
+ * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does not remove its own, or asks for what no gear has.
  * Only what becomes an error or a warning counts as brought about.
  */
 function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: FindingDraft, fix: FixDraft): Fix | null {
+  if (!fix.changes.every(withinLimits)) return null
   const after = assess(withChanges(a.setup, fix.changes))
-  const left = draftFindings(after)
+  const left = draftFindings(after, finding.severity === 'note')
   if (left.some(other => other.id === finding.id)) return null
   const before = new Map(drafts.map(other => [other.id, other.severity]))
   const raises: FindingId[] = []
@@ -52,7 +54,7 @@ function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: Finding
 
 /** Every finding of an assessed set-up, errors first, each with the fixes that remove it: those without side effects first. */
 export function findingsOf(a: Assessment): Finding[] {
-  const drafts = draftFindings(a)
+  const drafts = draftFindings(a, true)
   return drafts.map((draft) => {
     const fixes = draft.fixes.flatMap(fix => tryFix(a, drafts, draft, fix) ?? [])
     fixes.sort((x, y) => x.raises.length - y.raises.length)

@@ -57,7 +57,7 @@ export const stock: Rule = ({ setup, keep }) => {
   const { goal } = setup
   if (keep.perTake <= 0 || (keep.props !== null && keep.props <= goal.stock)) return null
   const figures = {
-    props: count(keep.props ?? 100_000), stock: count(goal.stock), keepers: count(goal.keepers), confidence: share(goal.confidence), keep: share(keep.perTake),
+    props: count(keep.props ?? 10_000), stock: count(goal.stock), keepers: count(goal.keepers), confidence: share(goal.confidence), keep: share(keep.perTake),
   }
   return {
     id: 'stock',
@@ -66,7 +66,7 @@ export const stock: Rule = ({ setup, keep }) => {
     reason: 'At {keep} a take, {keepers} keepers come with {confidence} within {props} takes.',
     figures,
     paths: ['goal.stock'],
-    fixes: keep.props !== null && keep.props <= 100_000
+    fixes: keep.props !== null
       ? [{ label: 'Get {props} props', figures: { props: count(keep.props) }, changes: [{ path: 'goal.stock', value: keep.props }] }]
       : [],
   }

@@ -1,0 +1,50 @@
+import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, MOST_FLASHES, MOST_FLASH_ROWS } from './fields'
+
+type Json = Record<string, unknown>
+
+/** SI unit a number of the file is in. */
+const SI: Record<string, string> = {
+  time: 's', shutter: 's', length: 'm', speed: 'm/s', mass: 'kg', power: 'fraction of full power', aperture: 'f-number', iso: 'ISO', stops: 'stops', ev: 'EV at ISO 100',
+  angle: 'rad', temperature: '°C', temperatureDifference: '°C', share: 'fraction', count: 'count', number: 'plain number', pressure: 'Pa', rate: '1/s', perMetre: '1/m',
+  guide: 'm at ISO 100',
+}
+
+function ofField(field: Field): Json {
+  switch (field.type) {
+    case 'text': return { type: 'string', title: field.label, maxLength: field.maxLength, ...(field.required ? { minLength: 1 } : {}) }
+    case 'flag': return { type: 'boolean', title: field.label }
+    case 'choice': return { type: 'string', title: field.label, enum: [...field.options] }
+    case 'number': {
+      const type = field.integer ? 'integer' : 'number'
+      return { type: field.nullable ? [type, 'null'] : type, title: field.label, description: SI[field.quantity], minimum: field.min, maximum: field.max }
+    }
+  }
+}
+
+function ofObject(fields: Record<string, Field>, extra: Json = {}): Json {
+  const properties: Record<string, Json> = {}
+  const nested: Record<string, Record<string, Field>> = {}
+  for (const [path, field] of Object.entries(fields)) {
+    const [head, ...rest] = path.split('.') as [string, ...string[]]
+    if (rest.length === 0) properties[head] = ofField(field)
+    else (nested[head] ??= {})[rest.join('.')] = field
+  }
+  for (const [key, children] of Object.entries(nested)) properties[key] = ofObject(children)
+  Object.assign(properties, extra)
+  return { type: 'object', properties, required: Object.keys(properties), additionalProperties: false }
+}
+
+/** JSON Schema (2020-12) of the set-up file, made from the table of fields. */
+export function setupJsonSchema(): Json {
+  const table = { type: 'array', minItems: 1, maxItems: MOST_FLASH_ROWS, items: ofObject(FLASH_ROW_FIELDS) }
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Epiro set-up, version 1',
+    description: 'All numbers in SI units; null where a field allows it means not given.',
+    ...ofObject(FIELDS, {
+      format: { const: 'epiro-setup' },
+      version: { const: 1 },
+      flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table }) },
+    }),
+  }
+}

@@ -1,0 +1,64 @@
+import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import Ajv2020 from 'ajv/dist/2020.js'
+import { RECIPES, type Setup, newSetup } from '~~/core'
+import { setupJsonSchema } from '~~/core/setup/jsonSchema'
+import { setupSchema } from '~~/shared/schemas/setup'
+import { check } from '~~/shared/schemas/validate'
+import { randomSetup } from '../support/randomSetup'
+
+const epiro = (args: string[], input = '') => spawnSync(process.execPath, ['bin/epiro.mjs', ...args], { input, encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } })
+const cracker = JSON.stringify(newSetup('projectile'))
+
+test('plan prints the whole plan as JSON, from standard input', () => {
+  const { status, stdout, stderr } = epiro(['plan', '-'], cracker)
+  expect([status, stderr]).toEqual([0, ''])
+  const plan = JSON.parse(stdout) as { timing: { set: number }, findings: { id: string }[], simulated: null }
+  expect(plan.timing.set).toBeCloseTo(0.0185, 9)
+  expect(plan.findings.map(f => f.id)).toEqual(['rated-duration'])
+  expect(plan.simulated).toBeNull()
+})
+test('plan --text prints a dial card with findings, the keep rate simulated where the first order fails', () => {
+  const card = epiro(['plan', '-', '--text'], JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) })).stdout
+  expect(card).toMatch(/Delay\s+500\sµs/)
+  expect(card).toMatch(/of 20000 simulated takes/)
+  expect(card).toMatch(/STOP {2}Streak of/)
+  expect(card).toMatch(/→ Set the flash to/)
+})
+test('next proposes a delay and says why', () => {
+  const search = { prior: { delay: 0.02, uncertainty: 0.002, scatter: 0.0002 }, window: { before: 0.0005, after: 0.0005 }, takes: [{ delay: 0.02, offset: 0.001 }], step: 0.0001 }
+  const { status, stdout } = epiro(['next', '-'], JSON.stringify(search))
+  expect(status).toBe(0)
+  expect(JSON.parse(stdout)).toMatchObject({ delay: expect.closeTo(0.019, 9), reason: 'likeliest keeper' })
+})
+test.each<[string, string[], string, RegExp[]]>([
+  ['every mistake on a line of its own', ['plan', '-'], cracker.replace('"speed":34', '"speed":"quick"').replace('"iso":200', '"iso":-1'), [/^-: motion\.speed: .*number$/m, /^-: picture\.iso: .*allowed/m]],
+  ['broken JSON', ['plan', '-'], '{', [/not valid JSON/]],
+  ['a missing file', ['plan', 'nowhere.json'], '', [/nowhere\.json: no such file/]],
+  ['no file', ['plan'], '', [/Name a file/]],
+  ['an unknown command', ['fly'], '', [/Unknown command: fly/]],
+  ['a take with two verdicts', ['next', '-'], '{"prior":{"delay":1,"uncertainty":1,"scatter":1},"window":{"before":1,"after":1},"takes":[{"delay":1,"outcome":"late","offset":1}]}', [/takes\[0\]: One of/]],
+])('%s: standard error, exit 2', (_, args, input, lines) => {
+  const { status, stdout, stderr } = epiro(args, input)
+  expect([status, stdout]).toEqual([2, ''])
+  for (const line of lines) expect(stderr).toMatch(line)
+})
+
+describe('the JSON Schema of the set-up file', () => {
+  const validate = new Ajv2020({ allErrors: true }).compile(setupJsonSchema())
+  test('is what epiro schema prints, and its example in the docs is valid', () => {
+    expect(JSON.parse(epiro(['schema']).stdout)).toEqual(JSON.parse(JSON.stringify(setupJsonSchema())))
+    const example = JSON.parse(/```json\n([\s\S]*?)```/.exec(readFileSync('docs/setup-file.md', 'utf8'))![1]!) as Setup
+    expect(validate(example)).toBe(true)
+    expect(check(setupSchema, example)).toHaveProperty('value')
+  })
+  test('accepts what the application accepts, and refuses what it refuses', () => {
+    for (const recipe of RECIPES) expect(validate(newSetup(recipe))).toBe(true)
+    for (let seed = 0; seed < 60; seed++) expect(validate(randomSetup(seed))).toBe(true)
+    const bad = [{ ...newSetup('drop'), extra: 1 }, { ...newSetup('drop'), link: { kind: 'cable' } }, { ...newSetup('drop'), version: 2 }]
+    for (const setup of bad) {
+      expect(validate(setup)).toBe(false)
+      expect(check(setupSchema, setup)).toHaveProperty('mistakes')
+    }
+  })
+})
