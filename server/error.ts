@@ -28,5 +28,5 @@ export default defineNitroErrorHandler((error, event) => {
   }
   setResponseStatus(event, body.status)
   setResponseHeader(event, 'content-type', 'application/problem+json; charset=utf-8')
-  return event.node.res.end(JSON.stringify(body))
+  event.node.res.end(JSON.stringify(body))
 })

@@ -8,7 +8,7 @@ const read = (text: string, quantity: Quantity, options = {}) => {
 }
 
 /** Every row with its options, since a row too short would leave Jest waiting for a callback. */
-const filled = <T extends unknown[]>(rows: T[]): Required<T>[] => rows.map(row => [...row, ...(row.length < 4 ? [{}] : [])] as Required<T>)
+const filled = <T extends unknown[]>(rows: T[]): Required<T>[] => rows.map(row => [...row, ...(row.length < 4 ? [{}] : [])] as unknown as Required<T>)
 
 describe('what photographers type', () => {
   test.each(filled<[string, Quantity, number, object?]>([

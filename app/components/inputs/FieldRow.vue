@@ -36,6 +36,12 @@ watch([shownValue, () => preferences.system], () => {
 
 function commit(): void {
   editing.value = false
+  take()
+  // What is shown may have changed under the typing, by a fix tried or pressed.
+  if (error.value === '') text.value = textOf(shownValue.value)
+}
+
+function take(): void {
   const f = field.value
   if (f.type === 'text') {
     if (f.required && text.value.trim() === '') { error.value = `${f.label} is missing`; return }
@@ -49,7 +55,6 @@ function commit(): void {
   if ('error' in parsed) { error.value = parsed.error; return }
   error.value = ''
   if (parsed.value !== value.value) store.change([{ path, value: parsed.value }])
-  text.value = textOf(parsed.value)
 }
 
 function choose(next: unknown): void {
