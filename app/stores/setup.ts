@@ -1,6 +1,6 @@
 import { type Change, type Fix, type Plan, type Setup, plan as planOf, withChanges } from '~~/core'
 import { setupSchema } from '~~/shared/schemas/setup'
-import { check } from '~~/shared/schemas/validate'
+import { type Mistake, check } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
@@ -131,17 +131,19 @@ export const useSetupStore = defineStore('setup', () => {
     schedule()
   }
 
-  /** Applies changes; those of one drag, named alike, are undone together. */
-  function change(changes: Change[], merge = ''): void {
-    if (!setup.value) return
+  /** Applies changes; those of one drag, named alike, are undone together. Gives what is wrong with them, and then changes nothing. */
+  function change(changes: Change[], merge = ''): Mistake[] {
+    if (!setup.value) return []
     const next = withChanges(setup.value, changes)
-    if ('mistakes' in check(setupSchema, next)) return
+    const checked = check(setupSchema, next)
+    if ('mistakes' in checked) return checked.mistakes
     if (merge !== '' && merge === lastMerge && past.value.length > 0) {
       setup.value = next
       schedule()
     }
     else replace(next)
     lastMerge = merge
+    return []
   }
 
   function undo(): void {

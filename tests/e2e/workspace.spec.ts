@@ -88,6 +88,11 @@ test('wrong input is told in place and nothing changes', async ({ page }) => {
   await fillField(page, 'motion.speed', '110 ft/s')
   await expect(input).toHaveValue(/33\.528/)
   await expect(page.getByRole('alert')).toBeHidden()
+
+  // What two fields only forbid together is told too.
+  await page.getByText('Duration against power').first().click()
+  await fillField(page, 'flashes[0].table[0].t01', '1 ms')
+  await expect(page.getByRole('alert')).toContainText('t.1 is never shorter than t.5')
 })
 
 test('the beam, the mark and the light are dragged and nudged; undo takes a drag back whole', async ({ page }) => {

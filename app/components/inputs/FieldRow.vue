@@ -54,7 +54,7 @@ function take(): void {
   const parsed = parseField(text.value, f, preferences.system)
   if ('error' in parsed) { error.value = parsed.error; return }
   error.value = ''
-  if (parsed.value !== value.value) store.change([{ path, value: parsed.value }])
+  if (parsed.value !== value.value) error.value = store.change([{ path, value: parsed.value }])[0]?.reason ?? ''
 }
 
 function choose(next: unknown): void {

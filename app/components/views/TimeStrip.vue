@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
 import { pulseLevel, pulseMiddle } from '~~/core/flash'
-import { linear } from './scale'
+import { linear } from './axes'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()

@@ -1,0 +1,76 @@
+import { scaleLinear } from 'd3-scale'
+import type { MotionKind, Plan } from '~~/core'
+
+/** Linear scale. */
+export function linear(domain: [number, number], range: [number, number]) {
+  return scaleLinear().domain(domain).range(range)
+}
+export type Linear = ReturnType<typeof linear>
+
+/**
+ * A drawing over the line of travel: distance on one axis, which table plan and path chart share, and something else across it. What flies runs to the
+ * right with the other axis upright; what falls, pours or is tossed runs up or down with the other axis to the right.
+ */
+export interface Axes {
+  upright: boolean
+  along: Linear
+  across: Linear
+}
+
+export interface Point { x: number, y: number }
+
+export const point = (axes: Axes, along: number, across: number): Point =>
+  (axes.upright ? { x: axes.across(across), y: axes.along(along) } : { x: axes.along(along), y: axes.across(across) })
+
+/** A straight line between two places, for `v-bind`. */
+export function segment(axes: Axes, from: [number, number], to: [number, number]): { x1: number, y1: number, x2: number, y2: number } {
+  const a = point(axes, ...from)
+  const b = point(axes, ...to)
+  return { x1: a.x, y1: a.y, x2: b.x, y2: b.y }
+}
+
+/** The area between two places, for `v-bind`; never thinner than `least` px. */
+export function area(axes: Axes, from: [number, number], to: [number, number], least = 1): { x: number, y: number, width: number, height: number } {
+  const a = point(axes, ...from)
+  const b = point(axes, ...to)
+  const width = Math.max(least, Math.abs(b.x - a.x))
+  const height = Math.max(least, Math.abs(b.y - a.y))
+  return { x: (a.x + b.x - width) / 2, y: (a.y + b.y - height) / 2, width, height }
+}
+
+/** A curve through places, for `d`. */
+export const curve = (axes: Axes, places: readonly [number, number][]): string =>
+  places.map((place, i) => { const p = point(axes, ...place); return `${i ? 'L' : 'M'}${p.x.toFixed(2)} ${p.y.toFixed(2)}` }).join('')
+
+/** Inside the range of a scale. */
+export function clamped(scale: Linear, value: number): number {
+  const [a, b] = scale.domain() as [number, number]
+  return Math.min(Math.max(value, Math.min(a, b)), Math.max(a, b))
+}
+
+const UPRIGHT: ReadonlySet<MotionKind> = new Set(['fall', 'stream', 'toss'])
+export const isUpright = (plan: Plan): boolean => UPRIGHT.has(plan.setup.motion.kind)
+
+/** The stretch of travel shown, m: all of the rig along it, and wide enough that the subject fits across; from the low end of the drawing to its far end. */
+export function travelExtent(plan: Plan, room: number, roomAcross: number): [number, number] {
+  const { setup } = plan
+  const still = setup.motion.kind === 'still'
+  const subject = setup.subject.distance
+  const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
+  const heard = setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
+  const apex = setup.motion.kind === 'toss' ? setup.motion.speed ** 2 / (2 * 9.80665) : 0
+  const far = Math.max(subject + setup.subject.depth, mark, apex, setup.trigger === 'sensor' ? heard : 0, setup.action.kind === 'launcher' ? setup.catch.distance : 0, 0.05)
+  const near = still ? -setup.subject.depth / 2 : 0
+  const span = 1.11 * (far - near)
+  const least = (room * setup.subject.height) / Math.max(1, 0.55 * roomAcross)
+  const wide = Math.max(span, least)
+  const low = near - 0.05 * (far - near) - (wide - span) / 2
+  return [low, low + wide]
+}
+
+/** The stretch of time shown in the path chart, s, from the start of the action. */
+export function pathTimeExtent(plan: Plan): [number, number] {
+  const { moment, captured, sensed } = plan.timing
+  const last = Math.max(moment ?? 0, captured ?? 0, sensed ?? 0, 1e-5)
+  return [0, last * 1.16]
+}
