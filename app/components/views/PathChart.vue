@@ -110,6 +110,13 @@ const alongLabel = (tick: number): { x: number, y: number, anchor: 'end' | 'midd
   const at = point(axes, tick, axes.upright ? 0 : last.value)
   return axes.upright ? { x: at.x - 6, y: at.y + 4, anchor: 'end' } : { x: at.x, y: at.y + 15, anchor: 'middle' }
 }
+/** px the label of the moment keeps from a thick bar of light. */
+const momentClearance = computed(() => {
+  const { moment } = plan.timing
+  if (moment === null || captured.value === null) return 0
+  const under = axes.across(captured.value + half.value) - axes.across(moment)
+  return under > 0 && under < 60 ? under : 0
+})
 const sensedPoint = computed(() => (stretches.value ? point(axes, sensorAt.value, stretches.value.sensed) : null))
 const delayPoint = computed(() => (stretches.value ? point(axes, sensorAt.value, (stretches.value.delayFrom + stretches.value.delayTo) / 2) : null))
 const lightPoint = computed(() => (captured.value === null ? null : point(axes, axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0], captured.value)))
@@ -143,7 +150,7 @@ const picturePoint = computed(() => (captured.value === null || caughtAt.value =
         opacity="0.22"
       />
       <line v-bind="segment(axes, [ends[0], plan.timing.moment], [ends[1], plan.timing.moment])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
-      <text :x="momentPoint.x - 5" :y="momentPoint.y + (axes.upright ? -6 : 15)" text-anchor="end" class="halo">{{ setup.moment.phase }}, {{ show(plan.timing.moment, 'time') }}</text>
+      <text :x="momentPoint.x - 5" :y="momentPoint.y + (axes.upright ? -6 : 15 + momentClearance)" text-anchor="end" class="halo">{{ setup.moment.phase }}, {{ show(plan.timing.moment, 'time') }}</text>
     </template>
 
     <!-- Sound -->

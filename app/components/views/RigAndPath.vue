@@ -48,9 +48,6 @@ const pathBounds = computed(() => (upright.value
   <div ref="box" class="h-full w-full overflow-hidden">
     <svg v-if="width > 0 && height > 0" class="drawing" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" aria-label="Table plan and path chart">
       <defs>
-        <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--ink)" stroke-width="1.4" />
-        </pattern>
         <clipPath id="table-area"><rect v-bind="tableBounds" /></clipPath>
       </defs>
       <ViewsTablePlan clip-path="url(#table-area)" :plan="plan" :axes="layout.table" :bounds="tableBounds" />

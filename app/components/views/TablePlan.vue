@@ -57,6 +57,8 @@ const dimensionAt = computed(() => -Math.max(halfSubject.value, px(20)) - px(12)
 const start = computed(() => point(axes, 0, 0))
 const subjectPoint = computed(() => point(axes, subjectAt.value, axes.upright ? -halfSubject.value : halfSubject.value))
 
+const HATCH = Array.from({ length: 8 }, (_, i) => `M0 ${-26 + 8 * i}l7 -7`).join('')
+
 const toMillimetre = (metres: number): number => Math.round(metres * 1000) / 1000
 const set = (path: string, value: number, merge: string): void => void store.change([{ path, value: Math.max(0, toMillimetre(value)) }], merge)
 const alongOf = (p: { x: number, y: number }): number => axes.along.invert(axes.upright ? p.y : p.x)
@@ -101,7 +103,8 @@ const sense = computed(() => (axes.upright && axes.along(1) < axes.along(0) ? -1
 
     <!-- What catches what flies -->
     <g v-if="setup.action.kind === 'launcher'" :transform="`translate(${axes.along(setup.catch.distance)} ${start.y})`">
-      <rect x="0" y="-34" width="7" height="68" fill="url(#hatch)" stroke="var(--ink)" />
+      <rect x="0" y="-34" width="7" height="68" class="thin" style="fill: var(--sheet)" />
+      <path :d="HATCH" class="thin" />
       <text x="-4" y="-38" text-anchor="end" class="halo">catch · nobody beyond</text>
     </g>
 
