@@ -21,7 +21,7 @@ for (const look of ['work', 'safelight'] as const) {
     expect(await serious(page)).toEqual([])
 
     await openNewSetup(page)
-    for (const tab of ['Findings', 'Figures', 'Takes']) {
+    for (const tab of ['Findings', 'Figures', 'Methods', 'Takes']) {
       await page.getByRole('tab', { name: tab }).click()
       expect(await serious(page), tab).toEqual([])
     }

@@ -172,3 +172,41 @@ test('imperial units throughout', async ({ page }) => {
   await page.getByRole('button', { name: /Units/ }).click()
   await expect(page.locator('input[data-path="motion.diameter"]')).toHaveValue(/^6\.35\smm$/)
 })
+
+test('methods stand side by side with what rules each out, and one is applied with a press', async ({ page }) => {
+  await openNewSetup(page, newSetup('powder'))
+  await page.getByRole('tab', { name: 'Methods' }).click()
+  await expect(page.getByTestId('method-fast-shutter-hand')).toContainText('more than this camera is trusted with')
+  const open = page.getByTestId('method-open-shutter-sensor')
+  await open.getByRole('button', { name: 'Use this method' }).click()
+  await expect(open).toContainText('In use')
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(open).not.toContainText('In use')
+})
+
+test('the light is solved for blur and depth', async ({ page }) => {
+  await openNewSetup(page, withChange(withChange(newSetup('projectile'), { path: 'flashes[0].power', value: 1 }), { path: 'picture.aperture', value: 4 }))
+  await page.getByRole('tab', { name: 'Methods' }).click()
+  await page.getByTestId('light-solution').getByRole('button', { name: 'Set this light' }).click()
+  await page.getByRole('tab', { name: 'Findings' }).click()
+  await expect(page.locator('[data-finding="blur"], [data-finding="depth"]')).toHaveCount(0)
+})
+
+test('falls and tosses stand upright: the beam goes down, or up, as it is dragged', async ({ page }) => {
+  for (const [recipe, key, expected] of [['drop', 'ArrowDown', /0\.101/], ['toss', 'ArrowUp', /0\.151/]] as const) {
+    await openNewSetup(page, newSetup(recipe))
+    await expect(page.getByRole('group', { name: 'Table plan, side view' })).toBeVisible()
+    const beam = page.getByRole('slider', { name: 'Beam: distance from the start' })
+    await beam.focus()
+    await beam.press(key)
+    await expect(page.locator('input[data-path="sensor.position"]')).toHaveValue(expected)
+    const box = (await beam.boundingBox())!
+    const before = Number.parseFloat(await page.locator('input[data-path="sensor.position"]').inputValue())
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + (recipe === 'drop' ? 40 : -40), { steps: 8 })
+    await page.mouse.up()
+    expect(Number.parseFloat(await page.locator('input[data-path="sensor.position"]').inputValue())).toBeGreaterThan(before + 0.01)
+  }
+})

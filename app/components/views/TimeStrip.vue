@@ -161,7 +161,9 @@ const stageText = computed(() => plan.stages.map(s => `${s.label} ${show(s.laten
       <!-- Shutter -->
       <g v-if="open">
         <rect :x="clip(open[0])" :width="Math.max(1, clip(open[1]) - clip(open[0]))" :y="lane('shutter') - 5" height="10" fill="none" stroke="var(--shutter)" stroke-width="1.5" />
-        <text :x="clip(open[0]) + 6" :y="lane('shutter') - 8" class="halo">
+        <text
+          :x="clip(open[0]) > right - 190 ? right - 6 : clip(open[0]) + 6" :y="lane('shutter') - 8" :text-anchor="clip(open[0]) > right - 190 ? 'end' : 'start'" class="halo"
+        >
           {{ show(plan.setup.picture.shutter, 'shutter') }}{{ plan.setup.method === 'open-shutter' ? ', opened before the action' : '' }} · ambient {{ show(plan.exposure.ambient, 'stops') }}{{ plan.exposure.black ? ', black' : '' }}
         </text>
       </g>

@@ -6,8 +6,8 @@ const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()
 const failure = ref('')
-const tab = ref<'plan' | 'figures' | 'takes'>('plan')
-const TABS = [{ id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'takes', label: 'Takes' }] as const
+const tab = ref<'plan' | 'figures' | 'methods' | 'takes'>('plan')
+const TABS = [{ id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'methods', label: 'Methods' }, { id: 'takes', label: 'Takes' }] as const
 
 useHead({ title: () => `${store.setup?.name ?? 'Set-up'} · Epiro` })
 
@@ -29,7 +29,7 @@ function key(event: KeyboardEvent): void {
   if (event.shiftKey) store.redo()
   else store.undo()
 }
-const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, takes: takes.takes.length }))
+const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, methods: 0, takes: takes.takes.length }))
 </script>
 
 <template>
@@ -61,7 +61,7 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
         <PlanDialCard :plan="store.plan" />
-        <div role="tablist" aria-label="Findings, figures and takes" class="tabs">
+        <div role="tablist" aria-label="Findings, figures, methods and takes" class="tabs">
           <button
             v-for="t in TABS" :id="`tab-${t.id}`" :key="t.id" role="tab" type="button" :aria-selected="tab === t.id" aria-controls="side-panel" @click="tab = t.id"
           >
@@ -71,6 +71,7 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
           <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" />
+          <PlanMethodsPanel v-else-if="tab === 'methods' && store.setup" :setup="store.setup" />
           <TakesTakeLog v-else :plan="store.plan" />
         </div>
       </aside>

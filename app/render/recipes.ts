@@ -1,0 +1,231 @@
+import { type Stage, blob } from './stage'
+import { BISCUIT, CHALK, COFFEE, CREAM, GLASS, MILK, PLAIN, RUBBER, SKIN, STEEL, TEA, tone } from './tone'
+
+/** The object drawn along its streak: each instant of the pulse adds its light. */
+export function drawObject(stage: Stage, along: number, opacity: number): void {
+  const { context, plan, scale, stops, direction } = stage
+  const { motion } = plan.setup
+  const radius = Math.max(1, (motion.diameter / 2) * scale)
+  const half = Math.max(radius, (motion.objectLength / 2) * scale)
+  const streak = plan.sharpness.subject * scale
+  const steps = Math.max(1, Math.min(24, Math.ceil(streak * 2)))
+  const front = stage.at(along)
+  for (let step = 0; step < steps; step++) {
+    const share = steps === 1 ? 0 : step / (steps - 1) - 0.5
+    const back = share * streak - half
+    const x = front.x + back * direction.x
+    const y = front.y + back * direction.y
+    context.globalAlpha = opacity * (steps === 1 ? 1 : Math.min(1, 2.2 / steps + 0.5 * Math.exp(-2 * (share + 0.5))))
+    const shade = context.createRadialGradient(x - radius * 0.35, y - radius * 0.4, radius * 0.1, x, y, Math.max(radius, half))
+    shade.addColorStop(0, tone([245, 246, 250], stops))
+    shade.addColorStop(0.5, tone(STEEL, stops - 0.7))
+    shade.addColorStop(1, tone(STEEL, stops - 3))
+    blob(stage, x, y, direction.x ? half : radius, direction.x ? radius : half, shade)
+  }
+  context.globalAlpha = 1
+}
+
+/** Liquid thrown about: drops along a direction, smaller the farther. */
+function spray(stage: Stage, seed: number, count: number, colour: readonly [number, number, number], place: (u: number, random: () => number) => { x: number, y: number, size: number }): void {
+  const random = stage.random(seed)
+  for (let i = 0; i < count; i++) {
+    const { x, y, size } = place(i / count, () => random.uniform())
+    blob(stage, x, y, size, size * (0.7 + 0.3 * random.uniform()), tone(colour, stage.stops + 0.3 - random.uniform() * 1.5), random.uniform() * 3)
+  }
+}
+
+function projectile(stage: Stage): void {
+  const { context, plan, scale, stops } = stage
+  const { subject, motion } = plan.setup
+  const face = stage.at(subject.distance).x
+  const middle = stage.height / 2
+  const depth = Math.max(2, subject.depth * scale)
+  const half = (subject.height / 2) * scale
+  const caught = plan.caughtAt ?? -1
+  const shade = context.createLinearGradient(face, 0, face + depth, 0)
+  shade.addColorStop(0, tone(BISCUIT, stops + 0.4))
+  shade.addColorStop(0.35, tone(BISCUIT, stops - 0.6))
+  shade.addColorStop(1, tone(BISCUIT, stops - 1.6))
+  context.fillStyle = shade
+  if (caught <= 0) {
+    context.fillRect(face, middle - half, depth, 2 * half)
+    return
+  }
+  // Two broken halves with a ragged edge about the hole, and a plume of crumbs drawn after the ball.
+  const random = stage.random(5)
+  const hole = motion.diameter * 0.7 * scale
+  for (const side of [-1, 1]) {
+    context.beginPath()
+    context.moveTo(face, middle + side * half)
+    context.lineTo(face + depth, middle + side * half)
+    for (let i = 0; i <= 4; i++) context.lineTo(face + depth * (1 - i / 4), middle + side * (hole + random.uniform() * hole * 0.9))
+    context.closePath()
+    context.fill()
+  }
+  const reach = caught * scale
+  spray(stage, 6, 260, BISCUIT, (_, u) => {
+    const along = u() ** 1.7
+    const backwards = u() < 0.18
+    const spread = (hole * 0.8 + (1 - along) * reach * 0.28) * (backwards ? 0.8 : 1)
+    return {
+      x: backwards ? face - along * reach * 0.45 : face + depth * 0.4 + along * (reach - depth * 0.4) * 0.96,
+      y: middle + (u() + u() - 1) * spread,
+      size: (0.0003 + u() ** 3 * 0.0016) * scale,
+    }
+  })
+}
+
+/** A skin drawn back round what it held, by the share of the tear that is done. */
+function balloon(stage: Stage): void {
+  const { context, plan, scale, stops } = stage
+  const { subject } = plan.setup
+  const { x, y } = stage.at(0)
+  const radius = (subject.depth / 2) * scale
+  const whole = (Math.PI * subject.height) / (2 * subject.crackSpeed)
+  const torn = Math.max(0, Math.min(1, (plan.timing.captured ?? 0) / whole))
+  const random = stage.random(9)
+  const colours = [[220, 60, 50], [235, 190, 60], [60, 150, 190]] as const
+  for (let piece = 0; piece < 420; piece++) {
+    const angle = 2 * Math.PI * random.uniform()
+    const r = radius * 0.94 * Math.sqrt(random.uniform())
+    context.save()
+    context.fillStyle = tone(colours[piece % 3]!, stops - random.uniform())
+    context.translate(x + r * Math.cos(angle), y + r * Math.sin(angle))
+    context.rotate(random.uniform() * 6)
+    context.fillRect(-0.004 * scale, -0.002 * scale, 0.008 * scale, 0.004 * scale)
+    context.restore()
+  }
+  if (torn >= 1) return
+  context.strokeStyle = tone(RUBBER, stops)
+  context.lineWidth = 1.5 + 4 * torn
+  context.beginPath()
+  context.arc(x, y, radius * (1 - 0.03 * torn), -Math.PI / 2 + Math.PI * torn, -Math.PI / 2 + 2 * Math.PI - Math.PI * torn)
+  context.stroke()
+}
+
+/** s since the object or stream reached the subject; negative before. */
+const sinceImpact = ({ plan }: Stage): number => (plan.timing.captured ?? 0) - (plan.timing.impact ?? 0)
+
+function pour(stage: Stage): void {
+  const { context, plan, scale, stops } = stage
+  const { subject, motion } = plan.setup
+  const surface = stage.at(subject.distance)
+  const half = (subject.height / 2) * scale
+  const depth = subject.depth * scale
+  context.fillStyle = tone(COFFEE, stops)
+  context.fillRect(surface.x - half, surface.y, 2 * half, depth)
+  const since = sinceImpact(stage)
+  // The stream thins as it falls faster: what flows through each height is the same.
+  const head = Math.min(subject.distance, stage.placeAt(plan.timing.captured ?? 0))
+  context.fillStyle = tone(CREAM, stops)
+  const top = stage.at(0)
+  const slices = 30
+  for (let i = 0; i < slices; i++) {
+    const fallen = (head * i) / slices
+    const width = motion.diameter * scale * (1 + (2 * 9.8 * fallen) / motion.speed ** 2) ** -0.25
+    context.fillRect(top.x - width / 2, stage.at(fallen).y, width, (head * scale) / slices + 1)
+  }
+  if (since > 0) {
+    const reach = Math.min(depth * 0.92, since * 0.3 * scale)
+    spray(stage, 12, 160, CREAM, (u, random) => {
+      const down = Math.sqrt(u) * reach
+      const wide = (motion.diameter * scale) / 2 + down * 0.5
+      const angle = random() * 2 * Math.PI
+      return { x: top.x + Math.cos(angle) * wide * Math.sqrt(random()), y: surface.y + down * (0.6 + 0.4 * random()), size: 1.5 + wide * 0.14 * random() }
+    })
+  }
+  // The glass over all of it.
+  context.strokeStyle = tone(GLASS, stops - 0.5)
+  context.lineWidth = Math.max(1.5, 0.0018 * scale)
+  context.beginPath()
+  context.moveTo(surface.x - half, surface.y - depth * 0.25)
+  context.lineTo(surface.x - half, surface.y + depth)
+  context.lineTo(surface.x + half, surface.y + depth)
+  context.lineTo(surface.x + half, surface.y - depth * 0.25)
+  context.stroke()
+}
+
+function drop(stage: Stage): void {
+  const { context, plan, scale, stops } = stage
+  const { subject, motion } = plan.setup
+  const surface = stage.at(subject.distance)
+  const since = sinceImpact(stage)
+  const rim = (subject.height / 2) * scale
+  if (since <= 0) drawObject(stage, stage.placeAt(plan.timing.captured ?? 0), 1)
+  context.fillStyle = tone(MILK, stops - 0.6)
+  context.fillRect(surface.x - rim * 1.6, surface.y, rim * 3.2, subject.depth * scale)
+  if (since <= 0) return
+  const { radius, height, leans } = crown(motion.diameter, since)
+  const spikes = 11
+  for (let i = 0; i <= spikes; i++) {
+    const angle = (Math.PI * i) / spikes
+    const foot = surface.x + Math.cos(angle) * radius * scale
+    const tip = { x: surface.x + Math.cos(angle) * (radius + leans) * scale, y: surface.y - height * scale * (0.8 + 0.2 * Math.sin(i * 2.4)) }
+    const near = Math.sin(angle)
+    context.strokeStyle = tone(MILK, stops - 1.1 * (1 - near))
+    context.lineWidth = Math.max(1.2, motion.diameter * 0.16 * scale)
+    context.lineCap = 'round'
+    context.beginPath()
+    context.moveTo(foot, surface.y + near * 2)
+    context.quadraticCurveTo(foot, (surface.y + tip.y) / 2, tip.x, tip.y)
+    context.stroke()
+    blob(stage, tip.x, tip.y - 2, motion.diameter * 0.11 * scale, motion.diameter * 0.12 * scale, tone(MILK, stops + 0.1))
+  }
+  blob(stage, surface.x, surface.y, radius * scale, radius * 0.22 * scale, tone(MILK, stops - 1.3))
+}
+
+/** A crown's size from the time since the impact, m: it opens as the root of time, rises, and falls under gravity. */
+function crown(diameter: number, since: number): { radius: number, height: number, leans: number } {
+  const radius = Math.min(3 * diameter, diameter * 0.6 + Math.sqrt(since * diameter) * 0.9)
+  const rise = 0.9
+  return { radius, height: Math.max(0.1 * diameter, rise * since - 9.8 * since * since / 2 > 0 ? Math.min(2.2 * diameter, rise * since - 9.8 * since * since / 2) : 0.1 * diameter), leans: Math.min(diameter, since * 0.25) }
+}
+
+function thrown(stage: Stage): void {
+  const { plan, scale, stops, context } = stage
+  const { subject, motion } = plan.setup
+  const face = stage.at(subject.distance)
+  const half = (subject.height / 2) * scale
+  const body = context.createLinearGradient(face.x, 0, face.x + subject.depth * scale, 0)
+  body.addColorStop(0, tone(PLAIN, stops + 0.2))
+  body.addColorStop(1, tone(PLAIN, stops - 1.6))
+  context.fillStyle = body
+  context.fillRect(face.x, face.y - half, subject.depth * scale, 2 * half)
+  const since = sinceImpact(stage)
+  const front = since > 0 ? subject.distance : stage.placeAt(plan.timing.captured ?? 0)
+  const open = Math.max(0, since) * motion.speed * 0.6
+  spray(stage, 21, 340, TEA, (u, random) => {
+    const back = random() ** 1.4 * motion.objectLength
+    const fan = (random() + random() - 1) * (motion.diameter / 2 + open)
+    const along = front - back + (since > 0 ? random() ** 3 * open * 0.7 : 0)
+    const p = stage.at(along, fan)
+    return { ...p, size: (0.001 + random() ** 3 * 0.007) * scale }
+  })
+}
+
+function powder(stage: Stage): void {
+  const { plan, scale, stops } = stage
+  const { x, y } = stage.at(0)
+  const hand = 0.09 * scale
+  for (const side of [-1, 1]) blob(stage, x + side * hand * 0.55, y + hand * 0.3, hand * 0.42, hand, tone(SKIN, stops - 0.5), side * 0.25)
+  const radius = stage.placeAt(plan.timing.captured ?? 0) * scale
+  const random = stage.random(31)
+  for (let grain = 0; grain < 1800; grain++) {
+    const angle = 2 * Math.PI * random.uniform()
+    // Puffs: the edge of the cloud bulges unevenly.
+    const edge = 0.86 + 0.08 * Math.sin(3 * angle + 1) + 0.05 * Math.sin(7 * angle) + 0.04 * Math.sin(12 * angle + 2)
+    const r = radius * edge * (0.15 + 0.85 * Math.sqrt(random.uniform()))
+    const size = 0.5 + random.uniform() ** 5 * 5
+    blob(stage, x + r * Math.cos(angle), y - r * Math.sin(angle) * 0.85, size, size, tone(CHALK, stops + 0.2 - random.uniform(), 0.45))
+  }
+}
+
+/** An object on its way, at each pop of a sequence. */
+function flying(stage: Stage): void {
+  const { plan } = stage
+  const { count, interval, start } = plan.setup.sequence
+  const captured = plan.timing.captured ?? 0
+  for (let pop = 0; pop < count; pop++) drawObject(stage, stage.placeAt(captured + (count > 1 ? start + pop * interval : 0)) + plan.setup.motion.objectLength / 2, 1)
+}
+
+export const DRAW = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying } as const
