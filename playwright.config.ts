@@ -6,7 +6,9 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 1,
   retries: 0,
-  timeout: 60_000,
+  timeout: 90_000,
+  // A busy machine is slow, not wrong.
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3000',

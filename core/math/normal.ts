@@ -8,7 +8,7 @@ export function erfc(x: number): number {
   if (z < 2) {
     let term = z
     let sum = z
-    for (let n = 1; Math.abs(term) > 1e-17 * Math.abs(sum); n++) {
+    for (let n = 1; term > 1e-16 * sum; n++) {
       term *= (2 * z * z) / (2 * n + 1)
       sum += term
     }
@@ -25,7 +25,7 @@ export function erfc(x: number): number {
     c = z + a / c
     const step = c * d
     f *= step
-    if (Math.abs(step - 1) < 1e-16) break
+    if (Math.abs(step - 1) < 5e-16) break
   }
   const tail = Math.exp(-z * z) / (f * Math.sqrt(Math.PI))
   return x > 0 ? tail : 2 - tail

@@ -1,0 +1,60 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { choosePort, end, portFree, runs } from '../../scripts/lib/processes.mjs'
+import { secretIn } from '../../scripts/lib/server.mjs'
+import { Stop, needNode } from '../../scripts/lib/system.mjs'
+
+test('a taken port is seen, and another chosen', async () => {
+  const taken = createServer()
+  await new Promise<void>(done => taken.listen(0, '127.0.0.1', done))
+  const { port } = taken.address() as { port: number }
+  expect(await portFree(port)).toBe(false)
+  const other = await choosePort(port)
+  expect(other).not.toBe(port)
+  expect(await portFree(other)).toBe(true)
+  await new Promise(done => taken.close(done))
+  expect(await choosePort(port)).toBe(port)
+})
+
+test('a process is known by its command line as well as its number, and ended, by force if need be', async () => {
+  const stubborn = spawn(process.execPath, ['-e', 'process.on("SIGTERM", () => {}); setInterval(() => {}, 1000); console.log("stubborn-mark")'], { stdio: ['ignore', 'pipe', 'ignore'] })
+  await new Promise(done => stubborn.stdout.once('data', done))
+  expect(runs(stubborn.pid, 'stubborn-mark')).toBe(true)
+  expect(runs(stubborn.pid, 'another program')).toBe(false)
+  expect(runs(undefined, '')).toBe(false)
+  const gone = new Promise(done => stubborn.once('exit', (_, signal) => done(signal)))
+  await end(stubborn.pid!, 'another program', 100)
+  expect(runs(stubborn.pid, 'stubborn-mark')).toBe(true)
+  await end(stubborn.pid!, 'stubborn-mark', 200)
+  expect(await gone).toBe('SIGKILL')
+})
+
+test('a secret is made once, for its owner only', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'epiro-'))
+  const file = join(folder, 'deep', 'secret')
+  const first = secretIn(file)
+  expect(first).toMatch(/^[0-9a-f]{64}$/)
+  expect(secretIn(file)).toBe(first)
+  rmSync(folder, { recursive: true })
+})
+
+test('an old Node is refused in words', () => {
+  expect(() => needNode(20, 19)).not.toThrow()
+  expect(() => needNode(99, 0)).toThrow(Stop)
+  expect(() => needNode(99, 0)).toThrow('Node.js 99.0 or later')
+})
+
+test('the lock file names no registry', () => {
+  expect(readFileSync('package-lock.json', 'utf8')).not.toContain('"resolved"')
+})
+
+test('core imports nothing but core, held by the linter', () => {
+  const lint = (code: string): string => spawnSync('npx', ['--no-install', 'eslint', '--stdin', '--stdin-filename', 'core/probe.ts'], {
+    input: code, encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' },
+  }).stdout
+  expect(lint('import { readFileSync } from \'node:fs\'\nimport { parse } from \'../shared/units\'\n\nexport const a = [readFileSync, parse, window]\n').match(/core imports only from core|no-restricted-globals/g)).toHaveLength(3)
+  expect(lint('import { positive } from \'./errors\'\n\nexport const a = positive\n')).toBe('')
+}, 120_000)

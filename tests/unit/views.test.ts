@@ -1,0 +1,121 @@
+import { RECIPES, type Setup, newSetup, plan, withChanges } from '~~/core'
+import { type Axes, area, clamped, curve, isUpright, linear, pathTimeExtent, point, segment, travelExtent } from '~~/app/components/views/axes'
+import { drawFrame } from '~~/app/render/frame'
+import { tone } from '~~/app/render/tone'
+import { dialCardText } from '~~/shared/text/dialCard'
+import { fillFigures } from '~~/shared/text/figures'
+
+const across: Axes = { upright: false, along: linear([0, 2], [100, 500]), across: linear([0, 0.01], [20, 220]) }
+const upright: Axes = { ...across, upright: true }
+
+describe('axes that two drawings share', () => {
+  test('a place is along and across, or across and along', () => {
+    expect(point(across, 1, 0.005)).toEqual({ x: 300, y: 120 })
+    expect(point(upright, 1, 0.005)).toEqual({ x: 120, y: 300 })
+  })
+  test('lines, areas and curves run between places', () => {
+    expect(segment(across, [0, 0], [2, 0.01])).toEqual({ x1: 100, y1: 20, x2: 500, y2: 220 })
+    expect(area(across, [2, 0.01], [0, 0])).toEqual({ x: 100, y: 20, width: 400, height: 200 })
+    expect(area(across, [1, 0.005], [1, 0.005], 14)).toEqual({ x: 293, y: 113, width: 14, height: 14 })
+    expect(curve(upright, [[0, 0], [1, 0.005]])).toBe('M20.00 100.00L120.00 300.00')
+    expect([clamped(across.along, -1), clamped(across.along, 5), clamped(across.along, 1.5)]).toEqual([0, 2, 1.5])
+  })
+  test('what falls, pours and is tossed stands upright', () => {
+    expect(RECIPES.filter(recipe => isUpright(plan(newSetup(recipe))))).toEqual(['pour', 'drop', 'toss'])
+  })
+  test.each(RECIPES)('all of the rig of %s lies within the sheet, and the moment within the chart', (recipe) => {
+    const p = plan(newSetup(recipe))
+    const [low, high] = travelExtent(p, 640, 228)
+    const { setup, timing } = p
+    const start = setup.motion.kind === 'still' ? -setup.subject.depth / 2 : 0
+    expect(low).toBeLessThan(start)
+    expect(high).toBeGreaterThan(setup.subject.distance + setup.subject.depth - (setup.motion.kind === 'still' ? setup.subject.depth / 2 : 0))
+    if (setup.action.kind === 'launcher') expect(high).toBeGreaterThan(setup.catch.distance)
+    // To scale: the subject fits across as it does along.
+    expect((640 / (high - low)) * setup.subject.height).toBeLessThanOrEqual(0.56 * 228)
+    const [from, to] = pathTimeExtent(p)
+    expect(from).toBe(0)
+    expect(to).toBeGreaterThan(timing.captured!)
+  })
+})
+
+/** A context that notes what is drawn, and refuses what is no number. */
+function recorder() {
+  const calls: { name: string, args: number[], fill: string }[] = []
+  const state: Record<string, unknown> = { fillStyle: '', strokeStyle: '', filter: 'none', globalAlpha: 1 }
+  const context = new Proxy(state, {
+    get(target, name: string) {
+      if (name in target) return target[name]
+      return (...args: number[]) => {
+        for (const arg of args) if (typeof arg === 'number' && !Number.isFinite(arg)) throw new Error(`${name}(${args.join(', ')})`)
+        calls.push({ name, args, fill: String(target.fillStyle) })
+        return name.startsWith('create') ? { addColorStop: (at: number) => { if (!(at >= 0 && at <= 1)) throw new Error(`stop at ${at}`) } } : undefined
+      }
+    },
+    set(target, name: string, value) {
+      target[name] = value
+      return true
+    },
+  })
+  return { context: context as unknown as CanvasRenderingContext2D, calls }
+}
+const draw = (setup: Setup, options = {}) => {
+  const { context, calls } = recorder()
+  drawFrame(context, 300, 200, plan(setup), options)
+  return calls
+}
+const make = (recipe: Parameters<typeof newSetup>[0], values: Record<string, string | number | null>) => withChanges(newSetup(recipe), Object.entries(values).map(([path, value]) => ({ path, value })))
+
+describe('the predicted frame', () => {
+  test.each(RECIPES)('%s is drawn, with numbers only, and the same each time', (recipe) => {
+    const calls = draw(newSetup(recipe))
+    expect(calls.length).toBeGreaterThan(5)
+    expect(draw(newSetup(recipe))).toEqual(calls)
+  })
+  test('the object moves through the frame with the delay', () => {
+    const ball = (delay: number) => draw(make('projectile', { delay })).filter(c => c.name === 'ellipse').at(-1)!.args[0]!
+    const metres = plan(newSetup('projectile')).optics.fieldWidth / 300
+    expect((ball(0.0186) - ball(0.0184)) * metres).toBeCloseTo(0.0002 * plan(newSetup('projectile')).objectSpeed, 4)
+  })
+  test('a shutter past the sync leaves its band at the right edge, as wide as planned', () => {
+    const setup = make('projectile', { 'method': 'sync-shutter', 'camera.lag': 0.003, 'picture.shutter': 1 / 500 })
+    const bar = draw(setup).filter(c => c.name === 'fillRect' && c.fill.includes('0.97')).at(-1)!
+    const { dark } = plan(setup).shutter
+    expect(bar.args[0]! + bar.args[2]!).toBeCloseTo(300, 6)
+    expect(bar.args[2]).toBeCloseTo(300 * dark, 6)
+  })
+  test('the next ten takes are ten ghosts more', () => {
+    const count = (options: object) => draw(newSetup('projectile'), options).filter(c => c.name === 'createRadialGradient').length
+    const streaks = count({})
+    expect(count({ ghosts: true })).toBe(11 * streaks)
+  })
+  test('six pops are six places', () => {
+    const six = draw(newSetup('swing')).filter(c => c.name === 'createRadialGradient').length
+    expect(six).toBe(6 * draw(make('swing', { 'sequence.count': 1 })).filter(c => c.name === 'createRadialGradient').length)
+  })
+  test('what never happens leaves the frame empty', () => {
+    expect(draw(make('toss', { 'moment.reference': 'travel', 'moment.offset': 5 })).filter(c => c.name === 'ellipse')).toEqual([])
+  })
+  test('a stop more is lighter, and what is far over is white', () => {
+    const value = (stops: number) => Number(/rgb\((\d+)/.exec(tone([120, 120, 120], stops))![1])
+    for (let stops = -5; stops < 4; stops++) expect(value(stops + 1)).toBeGreaterThan(value(stops))
+    expect(tone([200, 40, 30], 9)).toBe('rgb(255 255 255 / 1)')
+  })
+})
+
+describe('texts', () => {
+  test('figures are written out in the reader\'s units; an unknown name stays', () => {
+    const figures = { place: { value: 0.9, quantity: 'length' as const, unit: 'm' }, late: { value: 0.0021, quantity: 'time' as const } }
+    expect(fillFigures('{late} at {place}, {what}', figures).replaceAll('\u00a0', ' ')).toBe('2.1 ms at 0.9 m, {what}')
+    expect(fillFigures('{place}', figures, 'imperial').replaceAll('\u00a0', ' ')).toBe('2.95 ft')
+  })
+  test.each(RECIPES)('the dial card of %s names everything to be set, without a NaN', (recipe) => {
+    const card = dialCardText(plan(newSetup(recipe)))
+    expect(card).not.toMatch(/NaN|undefined|[{}]/)
+    for (const word of ['Delay', 'Keeps', 'Camera', 'Streak', 'Ambient', ...newSetup(recipe).flashes.map(f => f.name)]) expect(card).toContain(word)
+  })
+  test('a simulated keep rate says so', () => {
+    const p = plan(newSetup('throw'))
+    expect(dialCardText(p, 'metric', { keep: 0.77, takes: 500 })).toMatch(/77\s% of 500 simulated takes \(the timing bends/)
+  })
+})
