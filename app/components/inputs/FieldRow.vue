@@ -57,6 +57,15 @@ function take(): void {
   if (parsed.value !== value.value) error.value = store.change([{ path, value: parsed.value }])[0]?.reason ?? ''
 }
 
+/** With nothing typed here, undo is the set-up's: the browser's own would reach into other fields. */
+function undoKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || text.value !== textOf(shownValue.value)) return
+  event.preventDefault()
+  editing.value = false
+  if (event.shiftKey) store.redo()
+  else store.undo()
+}
+
 function choose(next: unknown): void {
   store.change([{ path, value: next as Change['value'] }])
 }
@@ -75,7 +84,8 @@ const options = computed(() => (field.value.type === 'choice' ? field.value.opti
     <input
       v-else :id="id" v-model="text" class="field-input tabular" :class="{ 'field-wrong': error }" autocomplete="off" spellcheck="false" :data-path="path"
       :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : undefined"
-      @focus="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
+      @keydown="undoKey"
+      @focus="editing = true" @input="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
     >
     <p v-if="error" :id="`${id}-error`" role="alert" class="basis-full text-right text-[11px] text-(--bad)">
       {{ error }}
