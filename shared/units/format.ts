@@ -90,7 +90,8 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
       const u = options.system === 'imperial' ? findUnit('guide', 'ft')! : findUnit('guide', 'm')!
       return `${plainNumber(value / u.factor)}${SPACE}${u.symbol}`
     }
-    case 'share': return `${plainNumber(Math.round(value * 1000) / 10, 3)}${SPACE}%`
+    // Tenths of a per cent, but never a small share as none.
+    case 'share': return `${Math.abs(value) < 0.001 ? plainNumber(value * 100, 2) : plainNumber(Math.round(value * 1000) / 10, 3)}${SPACE}%`
     default: {
       const u = displayUnit(value, quantity, options)
       const number = plainNumber((value - (u.offset ?? 0)) / u.factor, options.figures ?? (quantity === 'temperature' || quantity === 'pressure' ? 4 : 3))

@@ -74,6 +74,7 @@ describe('what is printed', () => {
     [-1.34, 'stops', '−1.3 EV'],
     [0.02, 'stops', '±0.0 EV'],
     [0.882, 'share', '88.2 %'],
+    [0.00032, 'share', '0.032 %'],
     [0.9, 'length', '900 mm', { unit: 'mm' }],
     [0.9, 'length', '2.95 ft', { unit: 'm', system: 'imperial' }],
     [30e-6, 'length', '30 µm'],

@@ -70,7 +70,7 @@ async function check(): Promise<void> {
       </p>
       <UButton variant="outline" size="xs" label="Check the keep rate with a million takes" class="justify-center" :loading="busy" @click="check" />
       <p v-if="million" role="status" data-testid="million">
-        {{ show(million.keep, 'share', { figures: 4 }) }} ± {{ show(million.keepError, 'share', { figures: 2 }) }} keep, first order {{ show(plan.keep.perTake, 'share', { figures: 4 }) }};
+        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} keep, first order {{ show(plan.keep.perTake, 'share') }};
         played in {{ show(million.seconds, 'time') }}.
       </p>
     </div>
