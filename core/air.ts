@@ -1,4 +1,4 @@
-import { positive, within } from './errors'
+import { within } from './errors'
 
 /** Molar masses of dry air and of water, kg/mol: CIPM-2007 (Picard et al., Metrologia 45, 149, 2008); gas constant, J/(mol K): SI 2019. */
 const DRY_AIR = 28.96546e-3
@@ -55,7 +55,6 @@ export function speedOfSound(input: { temperatureC: number, relativeHumidity?: n
 export function airDensity(input: { temperatureC: number, relativeHumidity?: number, pressure?: number }): number {
   const { temperatureC, relativeHumidity = 0.5, pressure = 101_325 } = input
   checkAir(temperatureC, relativeHumidity, pressure)
-  positive('pressure', pressure)
   const xw = waterFraction(temperatureC, relativeHumidity, pressure)
   return (pressure * DRY_AIR) / (GAS_CONSTANT * (temperatureC + 273.15)) * (1 - xw * (1 - WATER / DRY_AIR))
 }

@@ -143,6 +143,11 @@ export function chainStages(setup: Setup): NamedStage[] {
   return stages
 }
 
+/** s from the sensor's place until the controller's delay begins. */
+export function latencyBeforeDelay(stages: readonly NamedStage[]): number {
+  return stages.reduce((sum, stage) => (stage.id === 'sensor' || stage.id === 'controller' ? sum + stage.latency : sum), 0)
+}
+
 /** s the opening takes to cross the frame. */
 export function curtainTime(setup: Setup): number {
   const { camera } = setup

@@ -9,7 +9,7 @@ export type { LightPulse, ShutterCheck } from './light'
 export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
 export { assess } from './assess'
-export { chainStages, curtainTime, dragOf, meanInputs, motionFor, takeTimes } from './chain'
+export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
 export { powerSteps, flashDurations } from './light'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */

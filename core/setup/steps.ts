@@ -29,3 +29,8 @@ export function stepUp(series: readonly number[], value: number): number | null 
 export function stepDown(series: readonly number[], value: number): number | null {
   return series.findLast(step => step <= value * SLACK) ?? null
 }
+
+/** Setting of a series nearest to a value, by the ratio; the first of the series where two are as near. */
+export function nearestStep(series: readonly number[], value: number): number {
+  return series.reduce((best, step) => (Math.abs(Math.log2(step / value)) < Math.abs(Math.log2(best / value)) ? step : best))
+}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, meanInputs, motionFor } from '~~/core'
+import { type Plan, latencyBeforeDelay, meanInputs, motionFor } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment } from './axes'
 
 /** Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the picture. */
@@ -66,8 +66,7 @@ const sensorAt = computed(() => {
 /** The stages along the sensor's upright: before the delay, the delay, after it. */
 const stretches = computed(() => {
   if (sensed.value === null || plan.timing.used === null || setup.value.trigger !== 'sensor') return null
-  const first = plan.stages.filter(s => s.id === 'sensor' || s.id === 'controller').reduce((sum, s) => sum + s.latency, 0)
-  const delayFrom = sensed.value + first
+  const delayFrom = sensed.value + latencyBeforeDelay(plan.stages)
   return { sensed: sensed.value, delayFrom, delayTo: delayFrom + plan.timing.used, captured: plan.timing.captured as number }
 })
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { Plan } from '~~/core'
+import { type Plan, latencyBeforeDelay } from '~~/core'
 import { pulseLevel, pulseMiddle } from '~~/core/flash'
 import { linear } from './axes'
 
@@ -52,7 +52,7 @@ const laneHeight = computed(() => (height.value - 40) / LANES.length)
 const lane = (name: (typeof LANES)[number]): number => 20 + (LANES.indexOf(name) + 0.5) * laneHeight.value
 
 const timing = computed(() => plan.timing)
-const beforeDelay = computed(() => plan.stages.filter(s => s.id === 'sensor' || s.id === 'controller').reduce((sum, s) => sum + s.latency, 0))
+const beforeDelay = computed(() => latencyBeforeDelay(plan.stages))
 const delay = computed(() => {
   const { sensed, used } = timing.value
   return sensed === null || used === null ? null : { from: sensed + beforeDelay.value, to: sensed + beforeDelay.value + used }

@@ -1,4 +1,4 @@
-import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '../../setup/steps'
+import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep, stepDown, stepUp } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { highSpeedSyncActs } from '../assess'
@@ -188,12 +188,12 @@ export const exposure: Rule = (a) => {
   const { picture, camera, lens, flashes } = setup
   const fixes: FixDraft[] = []
   const wantedIso = picture.iso * 2 ** -level
-  const setIso = ISOS.reduce((best, step) => (Math.abs(Math.log2(step / wantedIso)) < Math.abs(Math.log2(best / wantedIso)) ? step : best), ISOS[0] as number)
+  const setIso = nearestStep(ISOS, wantedIso)
   if (setIso >= camera.baseIso && setIso <= camera.maximumIso) {
     fixes.push({ label: 'Set ISO to {iso}', figures: { iso: iso(setIso) }, changes: [{ path: 'picture.iso', value: setIso }] })
   }
   const wantedAperture = picture.aperture * 2 ** (level / 2)
-  const setAperture = APERTURES.reduce((best, step) => (Math.abs(Math.log2(step / wantedAperture)) < Math.abs(Math.log2(best / wantedAperture)) ? step : best), APERTURES[0] as number)
+  const setAperture = nearestStep(APERTURES, wantedAperture)
   if (setAperture >= lens.widestAperture && setAperture <= lens.smallestAperture) {
     fixes.push({ label: 'Set the aperture to {aperture}', figures: { aperture: aperture(setAperture) }, changes: [{ path: 'picture.aperture', value: setAperture }] })
   }
@@ -202,7 +202,7 @@ export const exposure: Rule = (a) => {
     const changes = flashes.map((flash, i): Change => ({ path: `flashes[${i}].power`, value: flash.power * 2 ** (-thirds / 3) }))
     const possible = changes.every((change, i) => (change.value as number) <= 1 + 1e-9 && (change.value as number) >= (flashes[i]?.minimumPower ?? 1) * (1 - 1e-9))
     if (possible) {
-      const settled = changes.map((change, i) => ({ ...change, value: powerSteps(flashes[i]!).reduce((best, step) => (Math.abs(Math.log2(step / (change.value as number))) < Math.abs(Math.log2(best / (change.value as number))) ? step : best), 1) }))
+      const settled = changes.map((change, i) => ({ ...change, value: nearestStep(powerSteps(flashes[i]!), change.value as number) }))
       fixes.push({ label: level > 0 ? 'Turn the flash down to {power}' : 'Turn the flash up to {power}', figures: { power: power(settled[0]!.value) }, changes: settled })
     }
     if (level < 0) {
