@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Schema } from 'yup'
-import { InputError, calibration, plan, simulateTakes } from '../core'
+import { InputError, calibration, completeSetup, plan, simulateTakes } from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
 import { searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
@@ -20,7 +20,7 @@ class BadInput extends Error {
   constructor(readonly lines: string[]) { super(lines.join('\n')) }
 }
 
-function readInput<T>(file: string | undefined, schema: Schema<T>): T {
+function readInput<T>(file: string | undefined, schema: Schema<T>, complete: (value: unknown) => unknown = value => value): T {
   if (!file) throw new BadInput(['Name a file, or - for standard input'])
   let text: string
   try {
@@ -36,7 +36,7 @@ function readInput<T>(file: string | undefined, schema: Schema<T>): T {
   catch (error) {
     throw new BadInput([`${file}: not valid JSON: ${(error as Error).message}`])
   }
-  const checked = check(schema, value)
+  const checked = check(schema, complete(value))
   if ('mistakes' in checked) throw new BadInput(checked.mistakes.map((m: Mistake) => `${file}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
   return checked.value
 }
@@ -45,7 +45,7 @@ const print = (value: unknown): void => console.log(typeof value === 'string' ? 
 
 function planCommand(args: string[]): void {
   const text = args.includes('--text')
-  const setup = readInput(args.find(arg => !arg.startsWith('--')), setupSchema)
+  const setup = readInput(args.find(arg => !arg.startsWith('--')), setupSchema, completeSetup)
   const result = plan(setup)
   const simulated = result.spread.firstOrder ? null : simulateTakes(setup, { takes: SIMULATED })
   if (text) print(dialCardText(result, args.includes('--imperial') ? 'imperial' : 'metric', simulated))

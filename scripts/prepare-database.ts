@@ -3,7 +3,7 @@ import { migrate } from 'drizzle-orm/mysql2/migrator'
 import { openDatabase } from '../server/database/client'
 import { createSignInToken } from '../server/services/sessions'
 import { createStudio, findOwnStudio } from '../server/services/studios'
-import { loadDemo } from './demo'
+import { loadDemo } from './demo/index'
 
 /** Migrates, makes the first studio, loads the demo once with --demo, and prints a sign-in token as JSON. Safe to run beside another. */
 async function main(): Promise<void> {

@@ -1,6 +1,6 @@
 import type { Setup } from '~~/core'
-import { setupSchema } from '~~/shared/schemas/setup'
-import { type Checked, check } from '~~/shared/schemas/validate'
+import { checkSetup } from '~~/shared/schemas/setup'
+import type { Checked } from '~~/shared/schemas/validate'
 
 /** A set-up file is under 60 kB even when full. */
 const LARGEST = 1_000_000
@@ -9,7 +9,7 @@ const LARGEST = 1_000_000
 export async function readSetupFile(file: File): Promise<Checked<Setup>> {
   if (file.size > LARGEST) return { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] }
   try {
-    return check(setupSchema, JSON.parse(await file.text()))
+    return checkSetup(JSON.parse(await file.text()))
   }
   catch {
     return { mistakes: [{ field: '', reason: 'Not valid JSON' }] }

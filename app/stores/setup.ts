@@ -1,6 +1,6 @@
 import { type Change, type Fix, type Plan, type Setup, plan as planOf, withChanges } from '~~/core'
-import { setupSchema } from '~~/shared/schemas/setup'
-import { type Mistake, check } from '~~/shared/schemas/validate'
+import { checkSetup } from '~~/shared/schemas/setup'
+import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
@@ -17,7 +17,8 @@ const draftKey = (id: string): string => `epiro-draft-${id}`
 function readDraft(id: string): Draft | null {
   try {
     const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | null
-    return draft && 'value' in check(setupSchema, draft.setup) ? draft : null
+    const checked = draft && checkSetup(draft.setup)
+    return checked && 'value' in checked ? { ...draft, setup: checked.value } : null
   }
   catch { return null }
 }
@@ -135,7 +136,7 @@ export const useSetupStore = defineStore('setup', () => {
   function change(changes: Change[], merge = ''): Mistake[] {
     if (!setup.value) return []
     const next = withChanges(setup.value, changes)
-    const checked = check(setupSchema, next)
+    const checked = checkSetup(next)
     if ('mistakes' in checked) return checked.mistakes
     if (merge !== '' && merge === lastMerge && past.value.length > 0) {
       setup.value = next

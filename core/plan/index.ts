@@ -10,7 +10,7 @@ export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
 export { assess } from './assess'
 export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
-export { powerSteps, flashDurations } from './light'
+export { powerSteps, flashDurations, latencyOf } from './light'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */
 export interface Plan extends Assessment {
@@ -29,5 +29,10 @@ export function plan(setup: Setup): Plan {
   return { ...assessment, findings: findingsOf(assessment) }
 }
 export { type MethodComparison, type RuledOut, compareMethods } from './compare'
+export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
+export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
+export { type DrawnTake, takeSource } from './draw'
+export { type Followed, followed, followedOff, followedScatters } from './followed'
+export { delayChanges, lightChanges, momentChanges } from './moving'
 export { type SimulatedTakes, simulateTakes } from './monteCarlo'
 export { type EqualExposure, type LightSetting, type LightSolution, type Payment, equalExposures, solveLight } from './solver'

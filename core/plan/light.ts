@@ -55,12 +55,17 @@ export function lightPulses(setup: Setup): LightPulse[] {
   })
 }
 
+/** s from a flash's input to the middle of its light, its optical slave included where that is the link. */
+export function latencyOf(setup: Setup, flash: FlashSetup): number {
+  return flash.latency + (setup.link.kind === 'optical' ? flash.slaveDelay : 0)
+}
+
 /** Latency of the light as a whole, each flash weighed by its share of it; jitters are independent. */
 export function flashLatency(setup: Setup): { latency: number, jitter: number } {
   let latency = 0
   let variance = 0
   lightShares(setup).forEach((share, i) => {
-    latency += share * (setup.flashes[i] as FlashSetup).latency
+    latency += share * latencyOf(setup, setup.flashes[i] as FlashSetup)
     variance += (share * (setup.flashes[i] as FlashSetup).jitter) ** 2
   })
   return { latency, jitter: Math.sqrt(variance) }

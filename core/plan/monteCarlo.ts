@@ -2,8 +2,8 @@ import { whole } from '../errors'
 import { seededRandom } from '../math/random'
 import type { Setup } from '../setup/types'
 import { assess } from './assess'
-import { type TakeInputs, meanInputs, motionFor, takeTimes } from './chain'
-import { uncertainInputs } from './spread'
+import { motionFor } from './chain'
+import { takeSource } from './draw'
 
 export interface SimulatedTakes {
   takes: number
@@ -31,45 +31,25 @@ export interface SimulatedTakes {
  */
 export function simulateTakes(setup: Setup, options: { takes: number, seed?: number, first?: boolean }): SimulatedTakes {
   const count = whole('takes', options.takes, 1)
-  const random = seededRandom(options.seed ?? 1)
   const assessment = assess(setup)
-  const { drag, stages, timing, keep: window } = assessment
-  const mean = meanInputs(setup)
-  const drawn = uncertainInputs(setup).filter(entry => options.first || entry.kind === 'scatter')
-  const jitters = stages.map(stage => stage.jitter).filter(jitter => jitter > 0)
-  const fixed = timing.chainLatency + (timing.used ?? 0)
+  const { drag, keep: window } = assessment
+  const next = takeSource(setup, seededRandom(options.seed ?? 1), { first: options.first ?? false, assessment })
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still' && setup.trigger === 'sensor' && !setup.moment.descending
   const { beforeDistance, afterDistance } = setup.moment.window
-  const frame = 1 / setup.camera.frameRate
 
   let kept = 0
   let happened = 0
   let sum = 0
   let squares = 0
-  const inputs: TakeInputs = { ...mean }
-  for (let take = 0; take < count; take++) {
-    Object.assign(inputs, mean)
-    for (const entry of drawn) inputs[entry.input] += entry.sigma * random.normal()
-    if (inputs.speed <= 0 || inputs.crackSpeed <= 0 || inputs.phaseScale < 0) continue
-    inputs.subjectDistance = Math.max(0, inputs.subjectDistance)
-    inputs.sensorPosition = Math.max(0, inputs.sensorPosition)
-    inputs.temperatureC = Math.min(60, Math.max(-40, inputs.temperatureC))
-
-    const times = takeTimes(setup, drag, inputs)
-    if (times.moment === null) continue
-    let offset = 0
-    for (const jitter of jitters) offset += jitter * random.normal()
-    if (setup.trigger === 'sensor') {
-      if (times.sensed === null || timing.used === null) continue
-      offset += times.sensed + fixed - times.moment
-    }
-    else if (setup.trigger === 'burst') offset += random.uniform() * frame - window.before
-    else offset += (timing.moment ?? 0) - times.moment
+  for (let i = 0; i < count; i++) {
+    const take = next()
+    if (take === null || take.offset === null || take.captured === null) continue
+    const { offset } = take
     happened++
     sum += offset
     squares += offset * offset
     if (byPlace) {
-      const past = motionFor(setup, drag, inputs).positionAt(times.moment + offset) - inputs.subjectDistance - setup.moment.offset
+      const past = motionFor(setup, drag, take.inputs).positionAt(take.captured) - take.inputs.subjectDistance - setup.moment.offset
       if (past >= -beforeDistance && past <= afterDistance) kept++
     }
     else if (offset >= -window.before && offset <= window.after) kept++

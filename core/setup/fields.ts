@@ -1,9 +1,9 @@
-import { ACTIONS, LINKS, METHODS, MOTIONS, PHASE_MODELS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, TRIGGERS } from './types'
+import { ACTIONS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS } from './types'
 
 /** What a number is, so that the edge knows how to parse and print it. */
 export type Quantity
   = | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
-    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide'
+    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide' | 'energy'
 
 export interface NumberField {
   type: 'number'
@@ -135,6 +135,31 @@ export const FIELDS = {
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
   'goal.confidence': number('share', 'Wanted with', 0.5, 0.999),
   'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
+  'kit.camera': text('Camera from kit', 36),
+  'kit.lens': text('Lens from kit', 36),
+  'kit.sensor': text('Sensor from kit', 36),
+  'kit.controller': text('Controller from kit', 36),
+  'kit.link': text('Link from kit', 36),
+  'kit.consumable': text('Prop from kit', 36),
+  'tests.black.outcome': choice('Black frame', OUTCOMES),
+  'tests.black.stops': number('stops', 'The room shows at', -20, 10, { nullable: true }),
+  'tests.black.note': text('Note', 400),
+  'tests.exposure.outcome': choice('Exposure', OUTCOMES),
+  'tests.exposure.stops': number('stops', 'The stand-in is at', -12, 12, { nullable: true }),
+  'tests.exposure.note': text('Note', 400),
+  'tests.focus.outcome': choice('Focus', OUTCOMES),
+  'tests.focus.depth': number('length', 'Sharp over', 0.0001, 20, { unit: 'mm', nullable: true }),
+  'tests.focus.note': text('Note', 400),
+  'tests.sensor.outcome': choice('Sensor', OUTCOMES),
+  'tests.sensor.events': number('count', 'Events tried', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.fired': number('count', 'of them fired', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.falseFires': number('count', 'Fired by something else', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.note': text('Note', 400),
+  'tests.control.outcome': choice('Control shot', OUTCOMES),
+  'tests.control.delay': number('time', 'Delay of the control shot', 0, 10_000, { unit: 'ms', nullable: true }),
+  'tests.control.position': number('length', 'It was past the near face by', -10, 10, { unit: 'mm', nullable: true }),
+  'tests.control.late': number('time', 'The picture was late by', -10, 10, { unit: 'ms', nullable: true }),
+  'tests.control.note': text('Note', 400),
 } as const satisfies Record<string, Field>
 
 export type FieldPath = keyof typeof FIELDS
@@ -142,16 +167,23 @@ export type FieldPath = keyof typeof FIELDS
 /** Fields of each light; path in a set-up: `flashes[i].<key>`. */
 export const FLASH_FIELDS = {
   name: text('Light', 80, true),
+  kit: text('Light from kit', 36),
+  modifier: text('Modifier from kit', 36),
+  supply: choice('Fed by', SUPPLIES),
   units: number('count', 'Units', 1, 50, { integer: true }),
   guideNumber: number('guide', 'Guide number', 0.1, 500),
   power: number('power', 'Power', 1 / 4096, 1),
   minimumPower: number('power', 'Lowest power', 1 / 4096, 1),
   distance: number('length', 'Light to subject', 0.01, 100, m),
   angle: number('angle', 'Stands at', -2 * Math.PI, 2 * Math.PI),
+  elevation: number('angle', 'Raised by', -Math.PI / 2, Math.PI / 2),
   lossStops: number('stops', 'Lost in modifier', -3, 15),
   latency: number('time', 'Flash latency', 0, 0.1, us),
   jitter: number('time', 'Flash jitter', 0, 0.1, us),
+  slaveDelay: number('time', 'Optical-slave delay', 0, 0.1, us),
   recycleTime: number('time', 'Recycle', 0, 120, { unit: 's' }),
+  energy: number('energy', 'Energy at full power', 0.1, 10_000),
+  heatLimit: number('energy', 'Gives before it must cool', 1, 10_000_000, { nullable: true }),
   highSpeedSync: flag('High-speed sync'),
   measured: flag('Durations measured'),
 } as const satisfies Record<string, Field>
@@ -163,6 +195,21 @@ export const FLASH_ROW_FIELDS = {
   t01: number('time', 't.1', 1e-7, 1, us),
 } as const satisfies Record<string, NumberField>
 
+/** Fields of each row of a light's repeating mode; path: `flashes[i].repeat[j].<key>`. */
+export const REPEAT_ROW_FIELDS = {
+  power: number('power', 'Power', 1 / 4096, 1),
+  rate: number('rate', 'Fastest', 0.1, 1000),
+  pops: number('count', 'Most pops', 1, 1000, { integer: true }),
+} as const satisfies Record<string, NumberField>
+
+/** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
+export const LIST_ITEM_FIELDS = {
+  text: text('Line', 200, true),
+  done: flag('Done'),
+} as const satisfies Record<string, Field>
+
+/** Most lines in a list. */
+export const MOST_LIST_ITEMS = 60
 /** Most lights in a set-up and most rows in a table. */
 export const MOST_FLASHES = 16
 export const MOST_FLASH_ROWS = 32

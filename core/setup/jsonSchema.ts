@@ -1,4 +1,5 @@
-import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, MOST_FLASHES, MOST_FLASH_ROWS } from './fields'
+import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, REPEAT_ROW_FIELDS } from './fields'
+import { LISTS } from './types'
 
 type Json = Record<string, unknown>
 
@@ -6,7 +7,7 @@ type Json = Record<string, unknown>
 const SI: Record<string, string> = {
   time: 's', shutter: 's', length: 'm', speed: 'm/s', mass: 'kg', power: 'fraction of full power', aperture: 'f-number', iso: 'ISO', stops: 'stops', ev: 'EV at ISO 100',
   angle: 'rad', temperature: '°C', temperatureDifference: '°C', share: 'fraction', count: 'count', number: 'plain number', pressure: 'Pa', rate: '1/s', perMetre: '1/m',
-  guide: 'm at ISO 100',
+  guide: 'm at ISO 100', energy: 'J',
 }
 
 function ofField(field: Field): Json {
@@ -36,6 +37,10 @@ function ofObject(fields: Record<string, Field>, extra: Json = {}): Json {
 
 /** JSON Schema (2020-12) of the set-up file, made from the table of fields. */
 export function setupJsonSchema(): Json {
+  const repeat = { type: 'array', maxItems: MOST_FLASH_ROWS, items: ofObject(REPEAT_ROW_FIELDS) }
+  const list = { type: 'array', maxItems: MOST_LIST_ITEMS, items: ofObject(LIST_ITEM_FIELDS) }
+  const acknowledged = { type: 'array', maxItems: MOST_LIST_ITEMS, items: { type: 'string', maxLength: 60 } }
+  const lists = { ...Object.fromEntries(LISTS.map(name => [name, list])), acknowledged }
   const table = { type: 'array', minItems: 1, maxItems: MOST_FLASH_ROWS, items: ofObject(FLASH_ROW_FIELDS) }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -44,7 +49,8 @@ export function setupJsonSchema(): Json {
     ...ofObject(FIELDS, {
       format: { const: 'epiro-setup' },
       version: { const: 1 },
-      flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table }) },
+      flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table, repeat }) },
+      lists: { type: 'object', properties: lists, required: Object.keys(lists), additionalProperties: false },
     }),
   }
 }

@@ -1,4 +1,4 @@
-import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field } from './fields'
+import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, LIST_ITEM_FIELDS, REPEAT_ROW_FIELDS } from './fields'
 import type { Setup } from './types'
 
 /** One change of a set-up: the path of a field, as in `flashes[0].power`, and its new value. */
@@ -11,13 +11,22 @@ function keysOf(path: string): (string | number)[] {
   return path.split(/[.[\]]+/).filter(key => key !== '').map(key => (/^\d+$/.test(key) ? Number(key) : key))
 }
 
+/** Fields inside lists, by the shape of their path. */
+const LISTED: readonly [RegExp, Record<string, Field>][] = [
+  [/^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/, FLASH_ROW_FIELDS],
+  [/^flashes\[\d+\]\.repeat\[\d+\]\.(\w+)$/, REPEAT_ROW_FIELDS],
+  [/^flashes\[\d+\]\.(\w+)$/, FLASH_FIELDS],
+  [/^lists\.\w+\[\d+\]\.(\w+)$/, LIST_ITEM_FIELDS],
+]
+
 /** The field behind a path, lists included; undefined for a path that is none. */
 export function fieldAt(path: string): Field | undefined {
   if (Object.hasOwn(FIELDS, path)) return (FIELDS as Record<string, Field>)[path]
-  const row = /^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/.exec(path)
-  if (row) return Object.hasOwn(FLASH_ROW_FIELDS, row[1]!) ? (FLASH_ROW_FIELDS as Record<string, Field>)[row[1]!] : undefined
-  const flash = /^flashes\[\d+\]\.(\w+)$/.exec(path)
-  return flash && Object.hasOwn(FLASH_FIELDS, flash[1]!) ? (FLASH_FIELDS as Record<string, Field>)[flash[1]!] : undefined
+  for (const [pattern, fields] of LISTED) {
+    const key = pattern.exec(path)?.[1]
+    if (key !== undefined) return Object.hasOwn(fields, key) ? fields[key] : undefined
+  }
+  return undefined
 }
 
 /** Whether a change leaves its field within its limits. */

@@ -1,10 +1,11 @@
+import { newLists, untested } from './lists'
 import type { FlashSetup, Method, Recipe, Setup } from './types'
 
 /** A battery flash whose tube is cut off early: the lower the power, the shorter. */
 export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   return {
-    name: 'Key', units: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: 2.2, lossStops: 0,
-    latency: 90e-6, jitter: 8e-6, recycleTime: 0.4, highSpeedSync: false, measured: false,
+    name: 'Key', kit: '', modifier: '', supply: 'battery', units: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: 2.2, elevation: 0, lossStops: 0,
+    latency: 90e-6, jitter: 8e-6, slaveDelay: 40e-6, recycleTime: 0.4, energy: 76, heatLimit: 3000, highSpeedSync: false, measured: false,
     table: [
       { power: 1, t05: 1250e-6, t01: 3800e-6 },
       { power: 1 / 2, t05: 900e-6, t01: 1350e-6 },
@@ -15,6 +16,14 @@ export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
       { power: 1 / 64, t05: 38e-6, t01: 50e-6 },
       { power: 1 / 128, t05: 22e-6, t01: 31e-6 },
     ],
+    repeat: [
+      { power: 1 / 4, rate: 3, pops: 3 },
+      { power: 1 / 8, rate: 8, pops: 7 },
+      { power: 1 / 16, rate: 20, pops: 14 },
+      { power: 1 / 32, rate: 50, pops: 30 },
+      { power: 1 / 64, rate: 100, pops: 60 },
+      { power: 1 / 128, rate: 100, pops: 90 },
+    ],
     ...change,
   }
 }
@@ -23,7 +32,8 @@ export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
 export function mainsFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   return {
     ...batteryFlash(),
-    name: 'Mains key', guideNumber: 90, power: 1 / 2, minimumPower: 1 / 32, distance: 1.5, lossStops: 1.3, latency: 150e-6, jitter: 15e-6, recycleTime: 0.9,
+    name: 'Mains key', supply: 'mains', guideNumber: 90, power: 1 / 2, minimumPower: 1 / 32, distance: 1.5, lossStops: 1.3, latency: 150e-6, jitter: 15e-6, recycleTime: 0.9,
+    energy: 500, heatLimit: 60_000,
     table: [
       { power: 1, t05: 480e-6, t01: 1500e-6 },
       { power: 1 / 2, t05: 620e-6, t01: 1900e-6 },
@@ -32,12 +42,13 @@ export function mainsFlash(change: Partial<FlashSetup> = {}): FlashSetup {
       { power: 1 / 16, t05: 1150e-6, t01: 3500e-6 },
       { power: 1 / 32, t05: 1300e-6, t01: 4000e-6 },
     ],
+    repeat: [],
     ...change,
   }
 }
 
 /** The rig that every recipe starts from: a beam-fired open shutter in a dark room. */
-const BASE: Omit<Setup, 'name' | 'recipe'> = {
+const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
   format: 'epiro-setup',
   version: 1,
   notes: '',
@@ -78,12 +89,14 @@ const BASE: Omit<Setup, 'name' | 'recipe'> = {
   sequence: { count: 1, interval: 0.08, start: 0, groundStops: -6 },
   catch: { distance: 1.9 },
   goal: { keepers: 3, confidence: 0.9, stock: 24 },
+  kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
+  tests: untested(),
 }
 
 type Draft = { [K in keyof Setup]?: Setup[K] extends unknown[] ? Setup[K] : Setup[K] extends object ? Partial<Setup[K]> : Setup[K] }
 
 function from(recipe: Recipe, name: string, change: Draft): Setup {
-  const setup = { ...structuredCloneOf(BASE), name, recipe } as Setup
+  const setup: Setup = { ...structuredCloneOf(BASE), name, recipe, lists: newLists(recipe) }
   for (const [key, value] of Object.entries(change) as [keyof Setup, unknown][]) {
     const old = setup[key]
     const merge = value !== null && typeof value === 'object' && !Array.isArray(value) && old !== null && typeof old === 'object'

@@ -30,6 +30,8 @@ export type SensorKind = (typeof SENSORS)[number]
 
 export const SOURCES = ['start', 'impact'] as const
 export const LINKS = ['cable', 'radio', 'optical'] as const
+/** What feeds a flash: a battery, the mains, or a spark gap. */
+export const SUPPLIES = ['battery', 'mains', 'spark'] as const
 export const SHUTTERS = ['focal-plane', 'leaf', 'rolling', 'global'] as const
 
 /** One row of a flash's duration table: fraction of full power; t.5 and t.1, s. */
@@ -39,9 +41,20 @@ export interface FlashRow {
   t01: number
 }
 
+/** What a unit's repeating mode does at a power: most pops in one burst and fastest rate, 1/s. */
+export interface RepeatRow {
+  power: number
+  rate: number
+  pops: number
+}
+
 /** A light, or several alike at the same place. */
 export interface FlashSetup {
   name: string
+  /** Item of kit it was taken from, and its modifier; empty: none. */
+  kit: string
+  modifier: string
+  supply: (typeof SUPPLIES)[number]
   /** Equal units side by side; their light adds, the duration stays. */
   units: number
   /** Full-power guide number at ISO 100, m, at the zoom in use. */
@@ -54,17 +67,38 @@ export interface FlashSetup {
   distance: number
   /** Where it stands in the table plan: rad from the line of travel, counter-clockwise, seen from the subject. */
   angle: number
+  /** rad it is raised out of the plane of the table plan, towards the viewer of it. */
+  elevation: number
   lossStops: number
   /** s from its input to the middle of its light. */
   latency: number
   jitter: number
+  /** s more where it follows another flash through its optical slave. */
+  slaveDelay: number
   /** s after a pop at this power until it is ready. */
   recycleTime: number
+  /** J at full power. */
+  energy: number
+  /** J it may give in a row before it must cool; null: not limited. */
+  heatLimit: number | null
   highSpeedSync: boolean
   /** Whether the durations were measured on this unit or taken from its rating. */
   measured: boolean
   table: FlashRow[]
+  /** Limits of its repeating mode; empty: it has none. */
+  repeat: RepeatRow[]
 }
+
+/** A line of a list to work through. */
+export interface ListItem {
+  text: string
+  done: boolean
+}
+export const LISTS = ['preparation', 'reset', 'cautions'] as const
+export type ListName = (typeof LISTS)[number]
+
+export const OUTCOMES = ['open', 'as-predicted', 'differs'] as const
+export type Outcome = (typeof OUTCOMES)[number]
 
 export interface Setup {
   format: 'epiro-setup'
@@ -234,5 +268,28 @@ export interface Setup {
     confidence: number
     /** Props at hand. */
     stock: number
+  }
+  /** Items of kit that figures were taken from; empty: none. */
+  kit: { camera: string, lens: string, sensor: string, controller: string, link: string, consumable: string }
+  lists: {
+    preparation: ListItem[]
+    reset: ListItem[]
+    /** The studio's own; what applies of the known ones is worked out. */
+    cautions: ListItem[]
+    /** Ids of the known cautions that were ticked. */
+    acknowledged: string[]
+  }
+  /** The tests before the first take, each with what it showed. */
+  tests: {
+    /** Stops of the room in a frame without flash. */
+    black: { outcome: Outcome, stops: number | null, note: string }
+    /** Stops of a stand-in under flash against correct. */
+    exposure: { outcome: Outcome, stops: number | null, note: string }
+    /** m that are sharp. */
+    focus: { outcome: Outcome, depth: number | null, note: string }
+    /** How often the event set the sensor off, and how often something else did. */
+    sensor: { outcome: Outcome, events: number | null, fired: number | null, falseFires: number | null, note: string }
+    /** Where the object was, m past the near face, or how late the picture was, s, at a delay of so many s. */
+    control: { outcome: Outcome, delay: number | null, position: number | null, late: number | null, note: string }
   }
 }

@@ -1,13 +1,13 @@
 import { sql } from 'drizzle-orm'
 import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
-import type { Setup } from '../../core'
+import { KIT_KINDS, type KitItem, type Setup, completeSetup } from '../../core'
 import { VERDICTS } from '../../shared/schemas/records'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
-const json = <T>() => customType<{ data: T, driverData: string }>({
+const json = <T>(read: (value: unknown) => unknown = value => value) => customType<{ data: T, driverData: string }>({
   dataType: () => 'longtext',
   toDriver: value => JSON.stringify(value),
-  fromDriver: value => JSON.parse(value) as T,
+  fromDriver: value => read(JSON.parse(value)) as T,
 })
 
 const id = (name: string) => varchar(name, { length: 36 })
@@ -59,7 +59,7 @@ export const setups = mysqlTable('setups', {
   shootId: id('shoot_id').notNull().references(() => shoots.id),
   /** Copied from the document, for lists. */
   name: varchar('name', { length: 120 }).notNull(),
-  document: json<Setup>()('document').notNull(),
+  document: json<Setup>(completeSetup)('document').notNull(),
   revision: int('revision').notNull().default(1),
   archivedAt: instant('archived_at'),
   createdAt: created(),
@@ -84,6 +84,19 @@ export const takes = mysqlTable('takes', {
   uniqueIndex('takes_device_key').on(table.setupId, table.key),
   uniqueIndex('takes_number').on(table.setupId, table.number),
 ])
+
+export const kit = mysqlTable('kit', {
+  id: id('id').primaryKey(),
+  studioId: studioId(),
+  kind: mysqlEnum('kind', [...KIT_KINDS]).notNull(),
+  /** Copied from the document, for lists. */
+  name: varchar('name', { length: 120 }).notNull(),
+  document: json<KitItem>()('document').notNull(),
+  revision: int('revision').notNull().default(1),
+  archivedAt: instant('archived_at'),
+  createdAt: created(),
+  updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
+}, table => [index('kit_studio').on(table.studioId, table.kind)])
 
 /** Marks of what was done once, such as loading the demo. */
 export const marks = mysqlTable('marks', {

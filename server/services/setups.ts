@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { and, eq, isNull } from 'drizzle-orm'
-import type { Setup } from '../../core'
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm'
+import { type Setup, forgetKit, freshCopy } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
+import { kitIds } from './kit'
 import { requireShoot } from './shoots'
 
 export interface SetupRecord {
@@ -26,10 +27,11 @@ export async function getSetup(db: Database, studioId: string, id: string): Prom
   return { ...row, updatedAt: row.updatedAt.toISOString() }
 }
 
+/** Kit of another studio, named in a file from there, is forgotten; its figures stay. */
 export async function createSetup(db: Database, studioId: string, shootId: string, setup: Setup): Promise<SetupRecord> {
   await requireShoot(db, studioId, shootId)
   const id = randomUUID()
-  await db.insert(setups).values({ id, studioId, shootId, name: setup.name, document: setup })
+  await db.insert(setups).values({ id, studioId, shootId, name: setup.name, document: forgetKit(setup, await kitIds(db, studioId)) })
   return getSetup(db, studioId, id)
 }
 
@@ -46,6 +48,44 @@ export async function updateSetup(db: Database, studioId: string, id: string, re
     throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, { errors: [{ field: 'revision', reason: `now ${current.revision}` }], current })
   }
   return current
+}
+
+const COPY = ' copy'
+const LONGEST_NAME = 120
+
+/** A copy in the same shoot: the plan and its lists, unticked, without the outcomes of tests and without takes. */
+export async function duplicateSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
+  const { shootId, setup } = await getSetup(db, studioId, id)
+  return createSetup(db, studioId, shootId, { ...freshCopy(setup), name: `${setup.name.slice(0, LONGEST_NAME - COPY.length).trimEnd()}${COPY}` })
+}
+
+/** Moves a set-up with its takes to another shoot of the studio. */
+export async function moveSetup(db: Database, studioId: string, id: string, shootId: string): Promise<SetupRecord> {
+  await requireShoot(db, studioId, shootId)
+  await getSetup(db, studioId, id)
+  await db.update(setups).set({ shootId }).where(own(studioId, id))
+  return getSetup(db, studioId, id)
+}
+
+export interface ArchivedSetup {
+  id: string
+  name: string
+  shootName: string
+  archivedAt: string
+}
+
+/** Archived set-ups of shoots that are not archived themselves, the last archived first. */
+export async function listArchived(db: Database, studioId: string): Promise<ArchivedSetup[]> {
+  const rows = await db.select({ id: setups.id, name: setups.name, shootName: shoots.name, archivedAt: setups.archivedAt })
+    .from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(and(eq(setups.studioId, studioId), isNotNull(setups.archivedAt), isNull(shoots.archivedAt))).orderBy(desc(setups.archivedAt))
+  return rows.map(row => ({ ...row, archivedAt: row.archivedAt!.toISOString() }))
+}
+
+/** Back in sight. */
+export async function restoreSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
+  await db.update(setups).set({ archivedAt: null }).where(and(eq(setups.id, id), eq(setups.studioId, studioId)))
+  return getSetup(db, studioId, id)
 }
 
 /** Out of sight, never deleted. */

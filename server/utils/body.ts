@@ -21,8 +21,8 @@ async function limitedBody(event: H3Event): Promise<string> {
   return Buffer.concat(chunks).toString('utf8')
 }
 
-/** The body as JSON held to a schema: the value, or a 4xx that names field and reason. */
-export async function readInput<T>(event: H3Event, schema: Schema<T>): Promise<T> {
+/** The body as JSON held to a schema, `complete` filling in first what older senders leave out: the value, or a 4xx that names field and reason. */
+export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: (value: unknown) => unknown = value => value): Promise<T> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) throw problem(415, 'Send application/json')
   const text = await limitedBody(event)
   let value: unknown
@@ -32,7 +32,7 @@ export async function readInput<T>(event: H3Event, schema: Schema<T>): Promise<T
   catch {
     throw problem(400, 'The body is not valid JSON')
   }
-  const checked = check(schema, value)
+  const checked = check(schema, complete(value))
   if ('mistakes' in checked) {
     const [first] = checked.mistakes
     throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })

@@ -1,11 +1,9 @@
 import * as yup from 'yup'
-import { fieldSchema, plainObject, setupSchema } from './setup'
+import { completeSetup } from '../../core'
+import { fieldSchema, isDate, plainObject, revisionSchema, setupSchema } from './setup'
 
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
 const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
-
-const isDate = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00:00Z`))
-  && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
 
 /** A day or a job. */
 export interface ShootInput {
@@ -21,15 +19,21 @@ export const shootSchema = plainObject({
   notes: text('Notes', 4000),
 }) as unknown as yup.Schema<ShootInput>
 
+/** A body that holds a set-up, with what older senders leave out filled in. */
+export const completeBody = (body: unknown): unknown => (body !== null && typeof body === 'object' && 'setup' in body ? { ...body, setup: completeSetup(body.setup) } : body)
+
 /** Saving a set-up names the revision it was made from, so that nobody's work is overwritten unseen. */
 export const setupUpdateSchema = plainObject({
-  revision: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31 - 1, 'Too large').required('revision is missing').typeError('revision must be a number'),
+  revision: revisionSchema,
   setup: setupSchema as unknown as yup.AnySchema,
 }) as unknown as yup.Schema<{ revision: number, setup: import('../../core').Setup }>
 
 export const setupCreateSchema = plainObject({
   setup: setupSchema as unknown as yup.AnySchema,
 }) as unknown as yup.Schema<{ setup: import('../../core').Setup }>
+
+/** Where a set-up goes. */
+export const setupPlaceSchema = plainObject({ shootId: yup.string().strict().required('shootId is missing').matches(/^[0-9a-f-]{36}$/, 'Not a shoot') }) as unknown as yup.Schema<{ shootId: string }>
 
 export const VERDICTS = ['early', 'on', 'late', 'missed', 'misfire'] as const
 export type Verdict = (typeof VERDICTS)[number]

@@ -1,8 +1,9 @@
 import * as yup from 'yup'
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, type Field, type Setup,
+  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, REPEAT_ROW_FIELDS, type Setup, completeSetup,
 } from '../../core'
 import { allowedText } from '../units'
+import { type Checked, check } from './validate'
 
 /** One schema of a field, from the core's table of fields. Strict: a number is a number, not a text that looks like one. */
 export function fieldSchema(field: Field): yup.AnySchema {
@@ -27,7 +28,7 @@ export function fieldSchema(field: Field): yup.AnySchema {
 type Tree = { [key: string]: Tree | Field }
 
 /** An object schema from fields with dotted paths; unknown fields are refused by name. */
-function objectSchema(fields: Record<string, Field>, extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema {
+export function objectSchema(fields: Record<string, Field>, extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema {
   const tree: Tree = {}
   for (const [path, field] of Object.entries(fields)) {
     const keys = path.split('.')
@@ -46,6 +47,14 @@ function objectSchema(fields: Record<string, Field>, extra: Record<string, yup.A
   return build(tree, extra)
 }
 
+/** The revision that a change was made from. */
+export const revisionSchema = yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31 - 1, 'Too large').required('revision is missing')
+  .typeError('revision must be a number')
+
+/** A day as yyyy-mm-dd that the calendar has. */
+export const isDate = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00:00Z`))
+  && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
+
 /** A strict object of known fields, required. */
 export function plainObject(shape: Record<string, yup.AnySchema>): yup.AnyObjectSchema {
   return yup.object(shape).strict().exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
@@ -57,17 +66,31 @@ const onePowerEach = (rows: unknown): boolean => {
   return new Set(powers).size === powers.length
 }
 
-const rowSchema = objectSchema(FLASH_ROW_FIELDS)
+/** A row of durations; `extra` for what a place adds to it. */
+export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema => objectSchema(FLASH_ROW_FIELDS, extra)
   .test('t01', 't.1 is never shorter than t.5', row => !row || !(row.t01 < row.t05))
 
-const flashSchema = objectSchema(FLASH_FIELDS, {
-  table: yup.array().strict().of(rowSchema).min(1, 'At least one row of durations').max(MOST_FLASH_ROWS, `At most ${MOST_FLASH_ROWS} rows`)
-    .required('Durations are missing').test('powers', 'Each power once', onePowerEach),
-})
+export const rowsSchema = (row: yup.AnySchema) => yup.array().strict().of(row).max(MOST_FLASH_ROWS, `At most ${MOST_FLASH_ROWS} rows`).test('powers', 'Each power once', onePowerEach)
 
+/** Durations of a flash against power. */
+export const durationTableSchema = (rows: ReturnType<typeof rowsSchema>) => rows.min(1, 'At least one row of durations').required('Durations are missing')
+/** What a flash's repeating mode can do. */
+export const repeatTableSchema = rowsSchema(objectSchema(REPEAT_ROW_FIELDS)).required('repeat is missing')
+
+const flashSchema = objectSchema(FLASH_FIELDS, { table: durationTableSchema(rowsSchema(flashRowSchema())), repeat: repeatTableSchema })
+
+const listSchema = yup.array().strict().of(objectSchema(LIST_ITEM_FIELDS)).max(MOST_LIST_ITEMS, `At most ${MOST_LIST_ITEMS} lines`).required('${path} is missing')
+const listsSchema = plainObject({
+  ...Object.fromEntries(LISTS.map(name => [name, listSchema])),
+  acknowledged: yup.array().strict().of(yup.string().strict().max(60).required()).max(MOST_LIST_ITEMS, 'Too many').required('${path} is missing'),
+})
 /** The set-up: shared by page, server, command line and file import. */
 export const setupSchema = objectSchema(FIELDS, {
   format: yup.string().strict().oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"').required('Not a set-up file: format is missing'),
   version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
+  lists: listsSchema,
   flashes: yup.array().strict().of(flashSchema).max(MOST_FLASHES, `At most ${MOST_FLASHES} lights`).required('flashes is missing'),
 }) as unknown as yup.Schema<Setup>
+
+/** Checks a set-up, with what files and rows of earlier days did not have yet filled in. */
+export const checkSetup = (value: unknown): Checked<Setup> => check(setupSchema, completeSetup(value))

@@ -23,6 +23,7 @@ const EXAMPLES: Partial<Record<Quantity, string>> = {
   rate: '9 /s',
   pressure: '1013 hPa',
   guide: '28 m',
+  energy: '76 J',
 }
 
 function tidy(text: string): string {

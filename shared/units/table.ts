@@ -56,6 +56,7 @@ export const UNITS: Record<Quantity, Unit[]> = {
   rate: [unit('/s', 1, ['fps', 'hz', 'frames/s'])],
   perMetre: [unit('/m', 1, ['1/m']), unit('/ft', 1 / 0.3048, ['1/ft'])],
   guide: [unit('m', 1, []), unit('ft', 0.3048, ['\''])],
+  energy: [unit('J', 1, ['ws', 'joule', 'joules'])],
   stops: [unit('EV', 1, ['stop', 'stops'])],
   ev: [unit('EV', 1, [])],
   power: [unit('', 1, [])],

@@ -31,6 +31,7 @@ function randomFlash(random: Random): FlashSetup {
     const t05 = Math.exp(Math.log(1e-7) + random.uniform() * Math.log(1e6))
     return { power: 2 ** -i, t05, t01: Math.min(1, t05 * (1 + 4 * random.uniform())) }
   })
+  flash.repeat = Array.from({ length: Math.floor(random.uniform() * 4) }, (_, i) => ({ power: 2 ** -i, rate: 1 + 99 * random.uniform(), pops: 1 + Math.floor(random.uniform() * 50) }))
   return flash
 }
 

@@ -1,8 +1,8 @@
-import { setupCreateSchema } from '../../../../shared/schemas/records'
+import { completeBody, setupCreateSchema } from '../../../../shared/schemas/records'
 import { createSetup } from '../../../services/setups'
 
 export default studioRoute(async ({ event, db, studioId }) => {
   const id = routeId(event, 'shoot')
-  const { setup } = await readInput(event, setupCreateSchema)
+  const { setup } = await readInput(event, setupCreateSchema, completeBody)
   return createSetup(db, studioId, id, setup)
 }, 201)

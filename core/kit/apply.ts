@@ -1,0 +1,106 @@
+import { type Change, withChanges } from '../setup/paths'
+import type { FlashSetup, Setup } from '../setup/types'
+import { KIT_FIGURES } from './figures'
+import type { KitItem, KitKind } from './types'
+
+/** Kinds of which a set-up holds one; lights and their modifiers are held in a list. */
+export type SingleKind = Exclude<KitKind, 'flash' | 'modifier'>
+
+export const SINGLE_KINDS = ['camera', 'lens', 'sensor', 'controller', 'link', 'consumable'] as const satisfies readonly SingleKind[]
+
+/** What a set-up holds of an item, key by key of its figures. */
+function taken(item: KitItem): [string, string | number | boolean | null][] {
+  return Object.keys(KIT_FIGURES[item.kind]).map(key => [key, item.figures[key] ?? null])
+}
+
+/** Takes that the stock allows. */
+const takesIn = (item: KitItem): number => Math.floor(Number(item.figures.stock) / Math.max(1, Number(item.figures.perTake)))
+
+/**
+ * Changes that put an item of kit into a set-up: its figures and the note of where they came from.
+ *
+ * @param item of one of the kinds a set-up holds once
+ * @param id of the item in the studio's kit
+ */
+export function kitChanges(item: KitItem, id: string): Change[] {
+  const kind = item.kind as SingleKind
+  const figures = kind === 'consumable' ? [{ path: 'goal.stock', value: takesIn(item) }] : taken(item).map(([key, value]) => ({ path: `${kind}.${key}`, value }))
+  return [{ path: `kit.${kind}`, value: id }, ...figures]
+}
+
+/** Powers within a step of the one in use decide whether the durations at it are measured. */
+function measuredAt(item: KitItem, power: number): boolean {
+  const near = item.table.filter(row => Math.abs(Math.log2(row.power / power)) < 1 - 1e-9)
+  return near.length > 0 && near.every(row => row.basis === 'measured')
+}
+
+/** A light of a set-up with the figures of a flash of the kit; place, power and number of units stay, power as far as the flash allows. */
+export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
+  const figures = Object.fromEntries(taken(item)) as unknown as Partial<FlashSetup>
+  const power = Math.max(flash.power, Number(item.figures.minimumPower))
+  return {
+    ...flash, ...figures, kit: id, power,
+    measured: measuredAt(item, power),
+    table: item.table.map(({ power: at, t05, t01 }) => ({ power: at, t05, t01 })),
+    repeat: item.repeat.map(row => ({ ...row })),
+  }
+}
+
+/** A light with a modifier of the kit before it. */
+export function withModifier(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
+  return { ...flash, modifier: id, lossStops: Number(item.figures.lossStops) }
+}
+
+/** Ids of all kit that a set-up took figures from. */
+export function kitIdsOf(setup: Setup): string[] {
+  const ids = [...Object.values(setup.kit), ...setup.flashes.flatMap(flash => [flash.kit, flash.modifier])]
+  return [...new Set(ids.filter(id => id !== ''))]
+}
+
+/** The set-up without mention of kit that is not among `known`: what another studio's file brings along. Its figures stay. */
+export function forgetKit(setup: Setup, known: ReadonlySet<string>): Setup {
+  const keep = (id: string): string => (known.has(id) ? id : '')
+  return {
+    ...setup,
+    kit: Object.fromEntries(Object.entries(setup.kit).map(([kind, id]) => [kind, keep(id)])) as Setup['kit'],
+    flashes: setup.flashes.map(flash => ({ ...flash, kit: keep(flash.kit), modifier: keep(flash.modifier) })),
+  }
+}
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+/** Figures of an item that a set-up which took it has differently now, by key; `table` for the durations. */
+export function kitDifferences(setup: Setup, item: KitItem, id: string): string[] {
+  const differing = new Set<string>()
+  if (item.kind === 'consumable') {
+    if (setup.kit.consumable === id && setup.goal.stock !== takesIn(item)) differing.add('stock')
+  }
+  else if (item.kind === 'flash') {
+    for (const flash of setup.flashes.filter(f => f.kit === id)) {
+      for (const [key, value] of taken(item)) if (!same((flash as unknown as Record<string, unknown>)[key], value)) differing.add(key)
+      const fresh = flashFromKit(flash, item, id)
+      if (!same(flash.table, fresh.table)) differing.add('table')
+      if (!same(flash.repeat, fresh.repeat)) differing.add('repeat')
+    }
+  }
+  else if (item.kind === 'modifier') {
+    if (setup.flashes.some(f => f.modifier === id && f.lossStops !== item.figures.lossStops)) differing.add('lossStops')
+  }
+  else if (setup.kit[item.kind] === id) {
+    const part = setup[item.kind] as unknown as Record<string, unknown>
+    for (const [key, value] of taken(item)) if (!same(part[key], value)) differing.add(key)
+  }
+  return [...differing]
+}
+
+/** The set-up with every place that took an item brought up to its figures of now. */
+export function withKit(setup: Setup, item: KitItem, id: string): Setup {
+  if (item.kind !== 'flash' && item.kind !== 'modifier') return setup.kit[item.kind] === id ? withChanges(setup, kitChanges(item, id)) : setup
+  return {
+    ...setup,
+    flashes: setup.flashes.map((flash) => {
+      if (item.kind === 'flash' && flash.kit === id) return flashFromKit(flash, item, id)
+      return item.kind === 'modifier' && flash.modifier === id ? withModifier(flash, item, id) : flash
+    }),
+  }
+}

@@ -1,0 +1,30 @@
+import { FIELDS, FLASH_FIELDS, type Field, type FieldPath } from '../setup/fields'
+import type { KitKind } from './types'
+
+/** The set-up's own fields, by the last part of their path, so that kit and set-up never differ in limits or names. */
+function fromSetup(prefix: string, keys: readonly string[]): Record<string, Field> {
+  return Object.fromEntries(keys.map(key => [key, FIELDS[`${prefix}.${key}` as FieldPath]]))
+}
+
+const FLASH_KEYS = ['supply', 'guideNumber', 'energy', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'heatLimit'] as const
+
+/** Figures of each kind of kit, in the order they are shown. */
+export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
+  camera: fromSetup('camera', [
+    'shutterKind', 'sensorWidth', 'sensorHeight', 'pixelsWide', 'syncSpeed', 'curtainTravel', 'readOut', 'lag', 'lagJitter', 'frameRate', 'bufferFrames', 'baseIso',
+    'maximumIso',
+  ]),
+  lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),
+  flash: Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
+  sensor: fromSetup('sensor', ['kind', 'beamWidth', 'response', 'latency', 'jitter']),
+  controller: fromSetup('controller', ['latency', 'jitter', 'delayStep', 'delayMinimum', 'delayMaximum', 'holdOff']),
+  link: fromSetup('link', ['kind', 'latency', 'jitter']),
+  modifier: { lossStops: FLASH_FIELDS.lossStops },
+  consumable: {
+    stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },
+    perTake: { type: 'number', quantity: 'count', label: 'Used by a take', min: 1, max: 10_000, integer: true },
+  },
+}
+
+/** Most repeats of anything in one list of kit. */
+export const MOST_KIT_ITEMS = 500

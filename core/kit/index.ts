@@ -1,0 +1,4 @@
+export * from './types'
+export * from './figures'
+export * from './start'
+export * from './apply'

@@ -1,0 +1,36 @@
+import type { FlashRow, RepeatRow } from '../setup/types'
+
+export const KIT_KINDS = ['camera', 'lens', 'flash', 'sensor', 'controller', 'link', 'modifier', 'consumable'] as const
+export type KitKind = (typeof KIT_KINDS)[number]
+
+/** A figure from the leaflet, or one measured on this very unit. */
+export const BASES = ['rated', 'measured'] as const
+export type Basis = (typeof BASES)[number]
+
+/** Where a figure comes from, and the day it was noted, yyyy-mm-dd; empty: not known. */
+export interface Mark {
+  basis: Basis
+  date: string
+}
+
+/** A row of a flash's durations, each with where it comes from. */
+export interface KitDurationRow extends FlashRow, Mark {}
+
+export type FigureValue = number | string | boolean | null
+
+/** A piece of gear, or a stock of props: the open file format of kit, version 1. */
+export interface KitItem {
+  format: 'epiro-kit'
+  version: 1
+  kind: KitKind
+  name: string
+  notes: string
+  /** SI, by the keys of `KIT_FIGURES[kind]`. */
+  figures: Record<string, FigureValue>
+  /** One for each figure. */
+  marks: Record<string, Mark>
+  /** Durations of a flash against power; empty for other kinds. */
+  table: KitDurationRow[]
+  /** What a flash's repeating mode can do; empty: it has none. */
+  repeat: RepeatRow[]
+}

@@ -1,0 +1,213 @@
+import { depthOfField } from '../optics'
+import { type Change, withChange, withinLimits } from '../setup/paths'
+import type { Outcome, Setup } from '../setup/types'
+import { tearTime } from '../subjects'
+import { type Assessment, assess } from './assess'
+import { meanInputs, motionFor } from './chain'
+import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
+
+export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
+export type CheckId = (typeof CHECKS)[number]
+
+/** What an outcome says, and what may be changed because of it. */
+export interface CheckMeaning {
+  text: string
+  figures: Figures
+  /** Empty where it changes nothing by itself. */
+  changes: Change[]
+}
+
+/** A test before the first take: one question, a predicted answer, a place for the outcome. */
+export interface Check {
+  id: CheckId
+  title: string
+  how: string
+  predicted: string
+  figures: Figures
+  outcome: Outcome
+  /** Null while nothing was noted. */
+  meaning: CheckMeaning | null
+}
+
+/** Outcomes nearer than this to the prediction agree with it, stops. */
+const SAME_STOPS = 0.34
+
+const say = (text: string, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({ text, figures, changes: changes.every(withinLimits) ? changes : [] })
+const nice = (value: number, figures = 4): number => Number(value.toPrecision(figures))
+
+/** Where a rising or falling function of x takes a value between two ends, by bisection; null where it does not. */
+function solve(value: (x: number) => number | null, wanted: number, low: number, high: number): number | null {
+  const at = (x: number): number | null => { const y = value(x); return y === null ? null : y - wanted }
+  let [a, b] = [low, high]
+  const first = at(a)
+  const last = at(b)
+  if (first === null || last === null || first * last > 0) return null
+  const rising = last > first
+  for (let i = 0; i < 60; i++) {
+    const middle = Math.sqrt(a * b)
+    const y = at(middle)
+    if (y === null) return null
+    if ((y > 0) === rising) b = middle
+    else a = middle
+  }
+  return Math.sqrt(a * b)
+}
+
+function black({ setup, exposure }: Assessment): Check {
+  const { picture, tests } = setup
+  const { stops: seen, outcome } = tests.black
+  let meaning: CheckMeaning | null = null
+  if (seen !== null) {
+    const off = seen - exposure.ambient
+    const ev100 = nice(Math.round((picture.ambientEv + off) * 10) / 10)
+    meaning = Math.abs(off) < SAME_STOPS
+      ? say('As predicted: the light that is always on is {ev}.', { ev: { value: picture.ambientEv, quantity: 'ev' } })
+      : say('The light that is always on is {real}, not {ev}: {off} from what was assumed.', { real: { value: ev100, quantity: 'ev' }, ev: { value: picture.ambientEv, quantity: 'ev' }, off: stops(off) }, [{ path: 'picture.ambientEv', value: ev100 }])
+  }
+  else if (outcome === 'differs') meaning = say('Not black: read from the histogram or a grey card how far below correct the room is, and the light of the room follows. Until then look for lamps, screens, a window, sensor lights.')
+  return {
+    id: 'black', title: 'Black frame', outcome, meaning,
+    how: 'No flash, lights as for the take: {shutter} at {aperture}, {iso}.',
+    predicted: exposure.black ? 'Black: the room is at {ambient}.' : 'Not black: the room shows at {ambient}.',
+    figures: { shutter: shutter(picture.shutter), aperture: aperture(picture.aperture), iso: iso(picture.iso), ambient: stops(exposure.ambient) },
+  }
+}
+
+function exposureCheck({ setup, exposure }: Assessment): Check {
+  const { stops: seen, outcome } = setup.tests.exposure
+  let meaning: CheckMeaning | null = null
+  if (seen !== null && exposure.flash !== null) {
+    const off = seen - exposure.flash
+    meaning = Math.abs(off) < SAME_STOPS
+      ? say('As predicted: the guide numbers hold.')
+      : say('The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.', { off: stops(off), factor: share(2 ** (off / 2)) },
+          setup.flashes.map((flash, i) => ({ path: `flashes[${i}].guideNumber`, value: nice(flash.guideNumber * 2 ** (off / 2), 3) })))
+  }
+  else if (outcome === 'differs') meaning = say('Go one stop at a time until the stand-in is right, and note how far it was off: the guide numbers follow.')
+  return {
+    id: 'exposure', title: 'Exposure', outcome, meaning,
+    how: 'Flash on a stand-in at the subject: {aperture}, {iso}. One stop at a time.',
+    predicted: exposure.flash === null ? 'No flash in the set-up.' : 'The stand-in is at {flash}.',
+    figures: { aperture: aperture(setup.picture.aperture), iso: iso(setup.picture.iso), flash: stops(exposure.flash ?? 0) },
+  }
+}
+
+function focus({ setup, optics }: Assessment): Check {
+  const { picture, lens } = setup
+  const { depth, outcome } = setup.tests.focus
+  let meaning: CheckMeaning | null = null
+  if (depth !== null) {
+    const of = (circleOfConfusion: number): number | null => depthOfField({ focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: Math.max(picture.distance, 1.2 * lens.focalLength), circleOfConfusion }).depth
+    const circle = solve(of, depth, 1e-6, 1e-3)
+    const off = optics.depth === null ? Infinity : depth / optics.depth
+    if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
+    else if (circle === null) meaning = say('No circle of confusion gives that depth at these settings: measure again, along the line of sight.')
+    else meaning = say('You judge sharpness by a circle of {circle}, not {assumed}.', { circle: length(circle, 'µm'), assumed: length(picture.circleOfConfusion, 'µm') }, [{ path: 'picture.circleOfConfusion', value: nice(circle, 3) }])
+  }
+  else if (outcome === 'differs') meaning = say('Lay a ruler along the line of sight through the stand-in and note over what length it is sharp.')
+  return {
+    id: 'focus', title: 'Focus', outcome, meaning,
+    how: 'Manual, on a stand-in where the subject will be, {distance} from the front principal plane; measured and marked.',
+    predicted: optics.depth === null ? 'Sharp to infinity.' : 'Sharp over {depth}, from {near} to {far}; {wanted} wanted.',
+    figures: { distance: length(picture.distance, 'm'), depth: length(optics.depth ?? 0, 'mm'), near: length(optics.near, 'm'), far: length(optics.far ?? 0, 'm'), wanted: length(picture.depthWanted, 'mm') },
+  }
+}
+
+/** Lowest share, with 90 % confidence, of a kind of event that happened in every one of n trials. */
+const atLeastShare = (n: number): number => 0.1 ** (1 / n)
+
+function sensorCheck({ setup, beamBlock }: Assessment): Check {
+  const { sensor } = setup
+  const { events, fired, falseFires, outcome } = setup.tests.sensor
+  let meaning: CheckMeaning | null = null
+  if (falseFires !== null && falseFires > 0) {
+    meaning = say(sensor.kind === 'sound'
+      ? 'Fired {n} times by something else: the shutter’s click, a footstep, a bounce. Less keen, the microphone nearer to the event, or a longer hold-off.'
+      : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp it, or a longer hold-off.', { n: count(falseFires) })
+  }
+  else if (events !== null && fired !== null && events > 0) {
+    if (fired < events) meaning = say('Missed {missed} of {events}: about that share of props is lost. Keener, a wider beam, or the sensor nearer.', { missed: count(events - fired), events: count(events) })
+    else meaning = say('{events} of {events}: it answers to at least {share} of events, with 90 % confidence.', { events: count(events), share: share(atLeastShare(events)) })
+  }
+  else if (outcome === 'differs') meaning = say('Note how many events fired it and how many other things did.')
+  const keen = sensor.kind === 'sound' && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
+  const dull = (beamBlock !== null && beamBlock < sensor.response) || (sensor.kind === 'sound' && sensor.threshold !== null && sensor.eventPeak !== null && sensor.threshold > sensor.eventPeak)
+  return {
+    id: 'sensor', title: 'Sensor', outcome, meaning,
+    how: 'Click the shutter, step, clap far off: nothing may fire it. Then the event itself, some ten times: it must fire every time.',
+    predicted: keen ? 'Too keen: what is no event will fire it.' : dull ? 'Too dull: it will miss the event.' : beamBlock !== null ? 'Fires every time: the beam is blocked for {block}, {response} needed.' : 'Fires every time, and by nothing else.',
+    figures: { block: time(beamBlock ?? 0), response: time(sensor.response) },
+  }
+}
+
+/** The set-up with the one unknown changed that its control shot tells about; null where it tells about none. */
+function controlUnknown(setup: Setup): { path: string, label: string, with: (x: number) => Setup, low: number, high: number } | null {
+  const unknown = (path: string, label: string, low: number, high: number) => ({ path, label, low, high, with: (x: number) => withChange(setup, { path, value: x }) })
+  switch (setup.motion.kind) {
+    case 'flight': case 'stream': case 'arc': case 'toss': case 'swing': return unknown('motion.speed', 'speed', 0.05, 1400)
+    case 'fall': return unknown('subject.distance', 'height of the fall', 0.01, 50)
+    case 'still': return null
+  }
+}
+
+function control(a: Assessment): Check {
+  const { setup, timing } = a
+  const { delay, position, late, outcome } = setup.tests.control
+  const shot = delay ?? timing.used
+  const travels = setup.motion.kind !== 'still'
+  const capturedAt = (b: Assessment): number | null => (b.timing.sensed === null || shot === null ? null : b.timing.sensed + b.timing.chainLatency + shot)
+  const placeAt = (b: Assessment): number | null => {
+    const captured = capturedAt(b)
+    return captured === null ? null : motionFor(b.setup, b.drag, meanInputs(b.setup)).positionAt(captured) - b.setup.subject.distance
+  }
+  const captured = capturedAt(a)
+  const place = travels ? placeAt(a) : null
+  let meaning: CheckMeaning | null = null
+  if (position !== null && place !== null) {
+    const off = position - place
+    const unknown = controlUnknown(setup)
+    const real = unknown && solve(x => placeAt(assess(unknown.with(x))), position, unknown.low, unknown.high)
+    const figures: Figures = { off: length(Math.abs(off), 'mm'), real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm') }
+    const side = off > 0 ? 'farther' : 'less far'
+    if (Math.abs(off) < 0.001) meaning = say('As predicted, to a millimetre.')
+    else if (unknown && real !== null) meaning = say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [{ path: unknown.path, value: nice(real) }, { path: 'delay', value: null }])
+    else meaning = say(`It had come {off} ${side} than planned, and no speed or height explains that: check the distances and the sensor.`, figures)
+  }
+  else if (late !== null && captured !== null && timing.moment !== null) {
+    const real = captured - late
+    const off = real - timing.moment
+    const figures = { off: time(Math.abs(off)), side: time(real) }
+    if (Math.abs(off) < 1e-5) meaning = say('As predicted.')
+    else {
+      const way = off > 0 ? 'later' : 'sooner'
+      meaning = say(`The moment comes {off} ${way} than planned.`, figures, laterMoment(a, real))
+    }
+  }
+  else if (outcome === 'differs') meaning = say(travels ? 'Note how far past the near face the object was: its speed follows.' : 'Note how late the picture was: the moment follows.')
+  return {
+    id: 'control', title: 'Control shot', outcome, meaning,
+    how: travels ? 'A wet card or a marker at the subject, fired with a delay of {delay}: how far had the object come?' : 'Fired with a delay of {delay}: how far had the event come?',
+    predicted: shot === null || captured === null ? 'Nothing is dialled here.' : place !== null ? 'At {captured} it is {place} past the near face.' : 'At {captured}, {late} after the moment.',
+    figures: { delay: time(shot ?? 0), captured: time(captured ?? 0), place: length(place ?? 0, 'mm'), late: time((captured ?? 0) - (timing.moment ?? 0)) },
+  }
+}
+
+/** Changes that make the moment come at a time: the tear's speed where it tears, a plain time after its reference elsewhere. */
+function laterMoment({ setup, timing }: Assessment, real: number): Change[] {
+  const { moment, subject } = setup
+  const from = moment.reference === 'impact' ? timing.impact ?? 0 : moment.reference === 'apex' ? timing.apex ?? 0 : 0
+  const since = real - from
+  if (moment.reference === 'travel' || since <= 0) return []
+  const follow: Change = { path: 'delay', value: null }
+  if (moment.model === 'tear') {
+    const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
+    return [{ path: 'subject.crackSpeed', value: nice(crackSpeed) }, follow]
+  }
+  return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: nice(since) }, follow]
+}
+
+/** The tests of a set-up before its first take, in the order they are made. */
+export function checksOf(a: Assessment): Check[] {
+  const all = [black(a), exposureCheck(a), focus(a)]
+  return a.setup.trigger === 'sensor' ? [...all, sensorCheck(a), control(a)] : all
+}

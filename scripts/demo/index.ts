@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto'
+import { type Recipe, type Setup, flashFromKit, kitChanges, newSetup, withChanges, withModifier } from '../../core'
+import type { Database } from '../../server/database/client'
+import { marks } from '../../server/database/schema'
+import { createKit } from '../../server/services/kit'
+import { createSetup } from '../../server/services/setups'
+import { createShoot } from '../../server/services/shoots'
+import { createStudio } from '../../server/services/studios'
+import { logTake } from '../../server/services/takes'
+import type { TakeInput } from '../../shared/schemas/records'
+import { DEMO_KIT, type DemoKitKey } from './kit'
+
+const DAY = '2026-11-24'
+
+type Ids = Record<DemoKitKey, string>
+
+/** What each set-up was rigged with; the rest of its figures is the recipe's own. */
+const RIGGED: Record<Recipe, { kit: DemoKitKey[], modifiers?: Record<number, DemoKitKey> }> = {
+  projectile: { kit: ['body', 'macro', 'beam', 'controller', 'cable', 'battery', 'crackers'] },
+  pour: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'cream'], modifiers: { 1: 'scrim' } },
+  throw: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
+  drop: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
+  balloon: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'balloons'] },
+  powder: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'chalk'] },
+  toss: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
+  swing: { kit: ['body', 'normal', 'controller', 'cable'] },
+}
+
+function rigged(recipe: Recipe, ids: Ids): Setup {
+  const { kit, modifiers = {} } = RIGGED[recipe]
+  return kit.reduce((setup, key) => {
+    const item = DEMO_KIT[key]
+    if (item.kind !== 'flash') return withChanges(setup, kitChanges(item, ids[key]))
+    return {
+      ...setup,
+      flashes: setup.flashes.map((flash, i) => {
+        const lit = flashFromKit(flash, item, ids[key])
+        const before = modifiers[i]
+        return before ? withModifier(lit, DEMO_KIT[before], ids[before]) : lit
+      }),
+    }
+  }, newSetup(recipe))
+}
+
+/** Lists ticked and tests made, as on the evening of the first shoot. */
+function prepared(setup: Setup): Setup {
+  return {
+    ...setup,
+    lists: { ...setup.lists, preparation: setup.lists.preparation.map(line => ({ ...line, done: true })) },
+    tests: {
+      ...setup.tests,
+      black: { outcome: 'as-predicted', stops: null, note: 'Exit sign taped over.' },
+      exposure: { outcome: 'as-predicted', stops: -0.3, note: '' },
+      sensor: { outcome: 'as-predicted', events: 10, fired: 10, falseFires: 0, note: 'Pellet through the beam without the cracker.' },
+    },
+  }
+}
+
+/** The made-up studio's scenario, loaded once into a database; false where it was before. */
+export async function loadDemo(db: Database): Promise<boolean> {
+  const [mark] = await db.insert(marks).ignore().values({ name: 'demo' })
+  if (mark.affectedRows === 0) return false
+  const studioId = await createStudio(db, 'Studio Halcyon Yard', true)
+  const keys = Object.keys(DEMO_KIT) as DemoKitKey[]
+  const made = await createKit(db, studioId, keys.map(key => DEMO_KIT[key]))
+  const ids = Object.fromEntries(keys.map((key, i) => [key, made.ids[i]])) as Ids
+
+  const campaign = await createShoot(db, studioId, {
+    name: 'Snack bar campaign', date: DAY, place: 'Halcyon Yard, stage 2', notes: 'Black ground, hard rim. Three keepers of the cracker, then the coffee.',
+  })
+  const cracker = await createSetup(db, studioId, campaign.id, prepared(rigged('projectile', ids)))
+  // As the first evening went: the launcher was a little faster than thought.
+  const fired: [number, TakeInput['verdict'], boolean, number | null, string][] = [
+    [0.0185, 'late', false, 0.021, 'ball well clear of the plume'],
+    [0.0179, 'on', false, 0.004, 'stand in frame, move it'],
+    [0.0178, 'on', true, 0.001, ''],
+  ]
+  for (const [i, [delay, verdict, keeper, position, note]] of fired.entries()) {
+    await logTake(db, studioId, cracker.id, { key: randomUUID(), delay, verdict, keeper, position, note, firedAt: `${DAY}T18:${30 + 4 * i}:00.000Z` })
+  }
+  for (const recipe of ['pour', 'throw', 'drop'] as const) await createSetup(db, studioId, campaign.id, rigged(recipe, ids))
+  const posters = await createShoot(db, studioId, { name: 'Circus posters', date: '2026-12-02', place: 'Halcyon Yard, stage 1', notes: '' })
+  for (const recipe of ['balloon', 'powder', 'toss', 'swing'] as const) await createSetup(db, studioId, posters.id, rigged(recipe, ids))
+  return true
+}

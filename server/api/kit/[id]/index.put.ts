@@ -1,0 +1,8 @@
+import { kitUpdateSchema } from '../../../../shared/schemas/kit'
+import { updateKitItem } from '../../../services/kit'
+
+export default studioRoute(async ({ event, db, studioId }) => {
+  const id = routeId(event, 'item of kit')
+  const { revision, item } = await readInput(event, kitUpdateSchema)
+  return updateKitItem(db, studioId, id, revision, item)
+})

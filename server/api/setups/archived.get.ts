@@ -1,0 +1,3 @@
+import { listArchived } from '../../services/setups'
+
+export default studioRoute(({ db, studioId }) => listArchived(db, studioId))
