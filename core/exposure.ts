@@ -27,6 +27,18 @@ export function flashAperture(input: FlashLight & { iso: number }): number {
 }
 
 /**
+ * Fall-off of a light with distance: stops at one distance against another, + = more light.
+ *
+ * @param input.from m from the light to where it is right, above 0
+ * @param input.at m from the light to where it is asked for, above 0
+ * @throws InputError outside these ranges
+ * @remarks Inverse square: a bare head or one small against its distance.
+ */
+export function fallOff(input: { from: number, at: number }): number {
+  return 2 * Math.log2(positive('from', input.from) / positive('at', input.at))
+}
+
+/**
  * Exposure by flash against the correct one, stops, over (+) or under (−). Lights add as the squares of their apertures.
  *
  * @param input.flashes at least one

@@ -2,6 +2,8 @@
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
+const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/kit', label: 'Kit' }]
+
 async function signOut(): Promise<void> {
   await session.signOut()
   await navigateTo('/sign-in')
@@ -11,7 +13,7 @@ async function signOut(): Promise<void> {
 <template>
   <div class="flex h-dvh flex-col">
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">Skip to the page</a>
-    <header class="flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]">
+    <header class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]">
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
           <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
@@ -20,6 +22,9 @@ async function signOut(): Promise<void> {
         </svg>
         Epiro
       </NuxtLink>
+      <nav v-if="session.studio" aria-label="Main" class="flex gap-3">
+        <NuxtLink v-for="page in PAGES" :key="page.to" :to="page.to" class="main-link" active-class="" exact-active-class="here">{{ page.label }}</NuxtLink>
+      </nav>
       <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3" />
       <template v-if="session.studio">
         <span class="hidden truncate text-(--ink-soft) sm:inline">{{ session.studio.name }}</span>
@@ -28,6 +33,7 @@ async function signOut(): Promise<void> {
           @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"
         />
       </template>
+      <KeyHelp v-if="session.studio" />
       <UButton
         variant="ghost" size="xs" :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
         :label="preferences.look === 'work' ? 'Safelight' : 'Work light'"
@@ -40,3 +46,9 @@ async function signOut(): Promise<void> {
     </main>
   </div>
 </template>
+
+<style scoped>
+.main-link { color: var(--ink-soft); padding: 1px 0; }
+.main-link:hover { color: var(--ink); }
+.here { color: var(--ink); box-shadow: 0 2px 0 var(--ink); }
+</style>

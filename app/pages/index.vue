@@ -1,68 +1,90 @@
 <script setup lang="ts">
-import { RECIPES, type Recipe } from '~~/core'
-import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
-import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, api } from '~/services/api'
-import { readSetupFile } from '~/services/setupFile'
+import type { Setup } from '~~/core'
+import type { Checked, Mistake } from '~~/shared/schemas/validate'
+import { ApiError, type ArchivedSetup, api } from '~/services/api'
+import { readSetupFile, readSetupText } from '~/services/setupFile'
 
 const shoots = useShootsStore()
 const adding = ref(false)
+const addTo = ref('')
+const pasteInto = ref('')
+const pasted = ref('')
+const archived = ref<ArchivedSetup[] | null>(null)
 const failure = ref('')
+const mistakes = ref<Mistake[]>([])
+const undone = ref<{ id: string, name: string } | null>(null)
 useHead({ title: 'Shoots · Epiro' })
 
-const load = async (): Promise<void> => {
+/** Does something and reads the shoots again; what goes wrong is said at the top. */
+async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
   mistakes.value = []
-  await shoots.load().catch((error: unknown) => { failure.value = error instanceof ApiError ? error.message : 'The shoots could not be read' })
-}
-onMounted(load)
-
-async function addSetup(shootId: string, recipe: Recipe): Promise<void> {
   try {
-    await navigateTo(`/setups/${await shoots.addSetup(shootId, recipe)}`)
+    await what()
+    await shoots.load()
+    if (archived.value) archived.value = await api.archivedSetups()
   }
-  catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The set-up could not be made'
-  }
+  catch (error) { failure.value = error instanceof ApiError ? error.message : 'That did not work' }
 }
+onMounted(() => run(async () => {}))
+
+/** What is on today first, then what comes, the nearest first, then what is over. */
+const today = new Date().toISOString().slice(0, 10)
+const ordered = computed(() => {
+  const rank = (date: string): number => (date === today ? 0 : date > today ? 1 : 2)
+  return [...shoots.shoots].sort((a, b) => rank(a.date) - rank(b.date) || (rank(a.date) === 1 ? a.date.localeCompare(b.date) : b.date.localeCompare(a.date)))
+})
+
 const file = useTemplateRef<HTMLInputElement>('file')
-const mistakes = ref<Mistake[]>([])
 let importInto = ''
 function chooseFile(shootId: string): void {
   importInto = shootId
   file.value?.click()
 }
-async function importFile(): Promise<void> {
-  const chosen = file.value?.files?.[0]
-  if (!chosen) return
+async function take(checked: Checked<Setup>, shootId: string, what: string): Promise<boolean> {
   failure.value = ''
   mistakes.value = []
-  const checked = await readSetupFile(chosen)
-  file.value!.value = ''
   if ('mistakes' in checked) {
-    failure.value = `${chosen.name} is no set-up file that can be read`
+    failure.value = `${what} is no set-up that can be read`
     mistakes.value = checked.mistakes
-    return
+    return false
   }
   try {
-    await navigateTo(`/setups/${(await api.createSetup(importInto, checked.value)).id}`)
+    await navigateTo(`/setups/${(await api.createSetup(shootId, checked.value)).id}`)
+    return true
   }
   catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'Not imported'
+    return false
   }
 }
-async function archive(id: string): Promise<void> {
-  await api.archiveSetup(id).catch((error: unknown) => { failure.value = error instanceof ApiError ? error.message : 'Not archived' })
-  await load()
+async function importFile(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  const checked = await readSetupFile(chosen)
+  file.value!.value = ''
+  await take(checked, importInto, chosen.name)
 }
-const menu = (shootId: string) => RECIPES.map(recipe => ({ label: RECIPE_LABELS[recipe]!, onSelect: () => void addSetup(shootId, recipe) }))
-const stand = (s: { takes: number, keepers: number, keepersWanted: number }): string => (s.takes === 0 ? 'planned' : s.keepers >= s.keepersWanted ? 'shot' : 'under way')
-const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' })
+async function paste(): Promise<void> {
+  const into = pasteInto.value
+  pasteInto.value = ''
+  await take(readSetupText(pasted.value), into, 'What was pasted')
+  pasted.value = ''
+}
+async function archive(id: string, name: string): Promise<void> {
+  await run(() => api.archiveSetup(id))
+  if (!failure.value) undone.value = { id, name }
+}
+async function restore(id: string): Promise<void> {
+  await run(() => api.restoreSetup(id))
+  undone.value = null
+}
+const toggleArchived = (): Promise<void> => run(async () => { archived.value = archived.value ? null : await api.archivedSetups() })
 </script>
 
 <template>
   <div class="scrolls h-full">
-    <div class="mx-auto max-w-4xl px-6 py-8">
+    <div class="mx-auto max-w-5xl px-6 py-8">
       <div class="mb-6 flex items-baseline justify-between">
         <h1 class="text-2xl font-semibold">
           Shoots
@@ -77,75 +99,48 @@ const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateS
           </li>
         </ul>
       </div>
+      <p v-if="undone" role="status" class="mb-4 text-[13px]">
+        {{ undone.name }} is archived. <button type="button" class="underline" @click="restore(undone.id)">
+          Bring it back
+        </button>
+      </p>
       <input ref="file" type="file" accept="application/json,.json" class="hidden" aria-label="Set-up file" @change="importFile">
       <p v-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
         No shoots yet. A shoot is a day or a job; it holds set-ups, one for each picture. Make one, add a set-up of a recipe, and a whole plan stands
         there at once, ready to be changed.
       </p>
-      <section v-for="shoot in shoots.shoots" :key="shoot.id" class="mb-9" :aria-label="shoot.name">
-        <div class="flex items-baseline gap-4 border-b border-(--ink) pb-1">
-          <h2 class="text-lg font-semibold">
-            {{ shoot.name }}
-          </h2>
-          <p class="flex-1 text-[13px] text-(--ink-soft)">
-            {{ day(shoot.date) }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
-          </p>
-          <UButton icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="chooseFile(shoot.id)" />
-          <UDropdownMenu :items="menu(shoot.id)" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
-            <UButton icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" />
-          </UDropdownMenu>
-        </div>
-        <p v-if="shoot.notes" class="mt-2 max-w-prose text-[13px] text-(--ink-soft)">
-          {{ shoot.notes }}
-        </p>
-        <table v-if="shoot.setups.length > 0" class="mt-2 w-full text-[13px]">
-          <thead class="text-left text-[12px] text-(--ink-soft)">
-            <tr>
-              <th class="py-1 font-normal">
-                Set-up
-              </th><th class="font-normal">
-                Recipe
-              </th><th class="font-normal">
-                Method
-              </th><th class="text-right font-normal">
-                Takes
-              </th><th class="text-right font-normal">
-                Keepers
-              </th><th class="pl-4 font-normal">
-                Stands
-              </th><th><span class="sr-only">Actions</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="setup in shoot.setups" :key="setup.id" class="border-t border-(--hair)">
-              <td class="py-1.5">
-                <NuxtLink :to="`/setups/${setup.id}`" class="font-medium underline decoration-(--hair-strong) underline-offset-3 hover:decoration-(--ink)">{{ setup.name }}</NuxtLink>
-              </td>
-              <td>{{ RECIPE_LABELS[setup.recipe] }}</td>
-              <td>{{ choiceLabel('method', setup.method) }}</td>
-              <td class="text-right">
-                {{ setup.takes }}
-              </td>
-              <td class="text-right">
-                {{ setup.keepers }} of {{ setup.keepersWanted }}
-              </td>
-              <td class="pl-4">
-                {{ stand(setup) }}
-              </td>
-              <td class="text-right">
-                <UButton icon="i-lucide-archive" size="xs" variant="ghost" :aria-label="`Archive ${setup.name}`" @click="archive(setup.id)" />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-else class="mt-2 text-[13px] text-(--ink-soft)">
-          No set-ups yet.
-        </p>
-      </section>
+      <ShootsShootSection
+        v-for="shoot in ordered" :key="shoot.id" :shoot="shoot" :others="shoots.shoots.filter(other => other.id !== shoot.id)" @add="addTo = shoot.id" @import-file="chooseFile(shoot.id)"
+        @paste="pasteInto = shoot.id" @archive="archive" @duplicate="id => run(() => api.duplicateSetup(id))" @move="(id, to) => run(() => api.moveSetup(id, to))"
+        @archive-shoot="run(() => api.archiveShoot(shoot.id))"
+      />
+      <UButton v-if="shoots.loaded" variant="ghost" size="xs" icon="i-lucide-archive" :label="archived ? 'Hide the archive' : 'Archived set-ups'" @click="toggleArchived" />
+      <ul v-if="archived" class="mt-2 text-[13px]" aria-label="Archived set-ups">
+        <li v-if="archived.length === 0" class="text-(--ink-soft)">
+          None.
+        </li>
+        <li v-for="a in archived" :key="a.id" class="flex items-baseline gap-3 border-b border-(--hair) py-1">
+          <span class="flex-1">{{ a.name }} <span class="text-(--ink-soft)">· {{ a.shootName }}</span></span>
+          <UButton size="xs" variant="ghost" label="Bring back" :aria-label="`Bring back ${a.name}`" @click="restore(a.id)" />
+        </li>
+      </ul>
     </div>
     <UModal v-model:open="adding" title="New shoot" description="A day or a job that holds set-ups.">
       <template #body>
         <ShootsShootForm @done="adding = false" />
+      </template>
+    </UModal>
+    <UModal :open="addTo !== ''" title="New set-up" description="A plausible whole, ready to be changed." :ui="{ content: 'max-w-2xl' }" @update:open="open => { if (!open) addTo = '' }">
+      <template #body>
+        <ShootsNewSetup :shoot-id="addTo" />
+      </template>
+    </UModal>
+    <UModal :open="pasteInto !== ''" title="Paste a set-up" description="Copied from a set-up of this studio or of any other." @update:open="open => { if (!open) pasteInto = '' }">
+      <template #body>
+        <form class="grid gap-3" @submit.prevent="paste">
+          <UTextarea v-model="pasted" :rows="8" class="w-full" aria-label="Set-up as text" placeholder="Paste here" />
+          <div><UButton type="submit" label="Add the set-up" :disabled="pasted.trim() === ''" /></div>
+        </form>
       </template>
     </UModal>
   </div>

@@ -1,34 +1,49 @@
-import type { Plan } from '~~/core'
+import { type Plan, meanInputs, motionFor } from '~~/core'
 import { DRAW, drawObject } from './recipes'
-import { type Stage, makeStage } from './stage'
-import { GROUND, ROOM, tone } from './tone'
+import { type Stage, blob, makeStage } from './stage'
+import { GROUND, ROOM, STEEL, tone } from './tone'
 
 export interface FrameOptions {
-  /** Show where the next takes may fall, as faint ghosts. */
-  ghosts?: boolean
+  /** Where the next takes catch the object, m past the near face, as faint ghosts. */
+  ghosts?: readonly number[]
+  /** The scene at an instant of a replay, s after the action starts, before the light has fallen: dim, for nothing is recorded yet. */
+  instant?: number | null
+}
+
+/** How dark what is not recorded yet is shown, stops. */
+const UNSEEN = -3.2
+
+/** The plan as it would be if the light fell at an instant. */
+function planAt(plan: Plan, instant: number): Plan {
+  const place = motionFor(plan.setup, plan.drag, meanInputs(plan.setup)).positionAt(instant)
+  return {
+    ...plan, timing: { ...plan.timing, captured: instant }, caughtAt: plan.caughtAt === null ? null : place - plan.setup.subject.distance,
+    exposure: { ...plan.exposure, flash: UNSEEN, ambient: UNSEEN }, shutter: { ...plan.shutter, dark: 0, notFullyLit: 0 }, sharpness: { ...plan.sharpness, subject: 0 },
+  }
 }
 
 /**
  * The frame the sensor will record, to scale: field of view, subject and object where the light catches them with their streak, exposure, dark band,
- * ambient, grain. Draws on a context already scaled to `width` × `height`; the same plan always gives the same picture.
+ * ambient, depth of field, diffraction, grain. Draws on a context already scaled to `width` × `height`; the same plan always gives the same picture.
  */
 export function drawFrame(context: CanvasRenderingContext2D, width: number, height: number, plan: Plan, options: FrameOptions = {}): void {
-  const stage = makeStage(context, width, height, plan)
-  const { setup } = plan
+  const { captured } = plan.timing
+  const early = options.instant != null && captured !== null && options.instant < captured
+  const shown = early ? planAt(plan, options.instant as number) : plan
+  const stage = makeStage(context, width, height, shown)
+  const { setup } = shown
   context.save()
   context.fillStyle = tone(GROUND, stage.stops)
   context.fillRect(0, 0, width, height)
-  if (plan.exposure.ambient > -9 && setup.method !== 'fast-shutter') {
-    context.fillStyle = tone(ROOM, 0, Math.min(1, 2 ** (plan.exposure.ambient / 2.2)))
-    context.fillRect(0, 0, width, height)
-  }
+  if (!early && shown.exposure.ambient > -9 && setup.method !== 'fast-shutter') drawAmbient(stage)
 
-  const inFocus = plan.optics.depth === null ? 1 : plan.optics.depth / setup.picture.depthWanted
-  if (inFocus < 1) context.filter = `blur(${Math.min(4, (1 / inFocus - 1) * 1.2).toFixed(2)}px)`
-  if (plan.timing.captured !== null) {
+  // What lies in the plane of focus is blurred by diffraction alone.
+  const sharp = stage.blur(0)
+  if (sharp > 0.6) context.filter = `blur(${(sharp / 2).toFixed(2)}px)`
+  if (shown.timing.captured !== null) {
     DRAW[setup.recipe](stage)
-    if (setup.recipe === 'projectile' && plan.caughtAt !== null) drawObject(stage, setup.subject.distance + plan.caughtAt, 1)
-    if (options.ghosts) drawGhosts(stage)
+    if (setup.recipe === 'projectile' && shown.caughtAt !== null) drawObject(stage, setup.subject.distance + shown.caughtAt, 1)
+    if (!early) for (const past of options.ghosts ?? []) drawObject(stage, setup.subject.distance + past + (setup.recipe === 'projectile' ? 0 : setup.motion.objectLength / 2), 0.16)
   }
   context.filter = 'none'
   drawBand(stage)
@@ -36,13 +51,27 @@ export function drawFrame(context: CanvasRenderingContext2D, width: number, heig
   context.restore()
 }
 
-/** Where the next ten takes may fall, for what moves along a line. */
-function drawGhosts(stage: Stage): void {
-  const { plan } = stage
-  if (plan.caughtAt === null || plan.setup.motion.kind === 'still') return
-  const random = stage.random(11)
-  for (let take = 0; take < 10; take++) {
-    drawObject(stage, plan.setup.subject.distance + plan.caughtAt + random.normal() * plan.spread.scatter * plan.objectSpeed, 0.16)
+/** Room light over the whole exposure: a veil over what is still, and a smear along the way of what moves. */
+function drawAmbient(stage: Stage): void {
+  const { context, width, height, plan } = stage
+  const { setup, timing } = plan
+  const level = Math.min(1, 2 ** (plan.exposure.ambient / 2.2))
+  context.fillStyle = tone(ROOM, 0, level)
+  context.fillRect(0, 0, width, height)
+  if (timing.captured === null || setup.motion.kind === 'still' || plan.caughtAt === null) return
+  const from = stage.placeAt(Math.max(0, timing.captured - setup.picture.shutter * 0.6))
+  const to = stage.placeAt(timing.captured + setup.picture.shutter * 0.4)
+  const length = Math.abs(to - from)
+  if (length < setup.motion.objectLength) return
+  // Each place is passed in a share of the exposure.
+  const share = Math.min(1, setup.motion.objectLength / length)
+  const steps = 40
+  const inFrame = plan.optics.fieldWidth * 0.7
+  const middle = setup.subject.distance + plan.caughtAt
+  const [low, high] = [Math.max(Math.min(from, to), middle - inFrame), Math.min(Math.max(from, to), middle + inFrame)]
+  for (let i = 0; i <= steps; i++) {
+    const p = stage.at(low + ((high - low) * i) / steps)
+    blob(stage, p.x, p.y, (setup.motion.objectLength / 2) * stage.scale, (setup.motion.diameter / 2) * stage.scale, tone(STEEL, plan.exposure.ambient + Math.log2(share) + 2, 0.5))
   }
 }
 

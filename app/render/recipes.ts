@@ -30,7 +30,10 @@ function spray(stage: Stage, seed: number, count: number, colour: readonly [numb
   const random = stage.random(seed)
   for (let i = 0; i < count; i++) {
     const { x, y, size } = place(i / count, () => random.uniform())
-    blob(stage, x, y, size, size * (0.7 + 0.3 * random.uniform()), tone(colour, stage.stops + 0.3 - random.uniform() * 1.5), random.uniform() * 3)
+    // Flung towards the camera and away from it: out of the plane of focus they are larger and fainter.
+    const blur = stage.blur((random.uniform() - 0.5) * stage.plan.setup.picture.depthWanted) / 2
+    const wide = size + blur
+    blob(stage, x, y, wide, wide * (0.7 + 0.3 * random.uniform()), tone(colour, stage.stops + 0.3 - random.uniform() * 1.5, Math.max(0.06, (size / wide) ** 2)), random.uniform() * 3)
   }
 }
 
@@ -99,7 +102,8 @@ function balloon(stage: Stage): void {
   context.strokeStyle = tone(RUBBER, stops)
   context.lineWidth = 1.5 + 4 * torn
   context.beginPath()
-  context.arc(x, y, radius * (1 - 0.03 * torn), -Math.PI / 2 + Math.PI * torn, -Math.PI / 2 + 2 * Math.PI - Math.PI * torn)
+  // From the pin, at the left, round both sides.
+  context.arc(x, y, radius * (1 - 0.03 * torn), Math.PI + Math.PI * torn, Math.PI + 2 * Math.PI - Math.PI * torn)
   context.stroke()
 }
 

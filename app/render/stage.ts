@@ -18,6 +18,8 @@ export interface Stage {
   direction: { x: number, y: number }
   /** The same every time for the same seed. */
   random(seed: number): Random
+  /** px that a point so many m behind the plane of focus is blurred over, diffraction included. */
+  blur(behind: number): number
   /** m along the travel where the object is at a time, s. */
   placeAt(time: number): number
 }
@@ -38,6 +40,12 @@ export function makeStage(context: CanvasRenderingContext2D, width: number, heig
       x: width / 2 + (along - centre) * scale * direction.x + beside * scale * Math.abs(direction.y),
       y: height / 2 + (along - centre) * scale * direction.y - beside * scale * Math.abs(direction.x),
     }),
+    blur: (behind) => {
+      const { focalLength } = setup.lens
+      const distance = Math.max(setup.picture.distance, 1.2 * focalLength)
+      const circle = (focalLength * focalLength * Math.abs(behind)) / (setup.picture.aperture * (distance - focalLength) * Math.max(0.1 * distance, distance + behind))
+      return (Math.hypot(circle, plan.optics.airy / 2) / setup.camera.sensorWidth) * width
+    },
     random: seededRandom,
     placeAt: time => motion.positionAt(time),
   }

@@ -1,11 +1,12 @@
-import type { Setup } from '~~/core'
+import type { KitItem, Setup } from '~~/core'
 import type { ShootInput, TakeInput } from '~~/shared/schemas/records'
-import type { SetupRecord } from '~~/server/services/setups'
+import type { KitRecord } from '~~/server/services/kit'
+import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
 import type { ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
-export type { SetupRecord, ShootRecord, TakeRecord }
+export type { ArchivedSetup, KitRecord, SetupRecord, ShootRecord, TakeRecord }
 
 /** What the server said no with; `status` 0 where it could not be reached. */
 export class ApiError extends Error {
@@ -49,6 +50,14 @@ export const api = {
   setup: (id: string) => call<SetupRecord>('GET', `/api/setups/${id}`),
   saveSetup: (id: string, revision: number, setup: Setup) => call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
   archiveSetup: (id: string) => call('DELETE', `/api/setups/${id}`),
+  duplicateSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/duplicate`, {}),
+  moveSetup: (id: string, shootId: string) => call<SetupRecord>('PUT', `/api/setups/${id}/shoot`, { shootId }),
+  archivedSetups: () => call<ArchivedSetup[]>('GET', '/api/setups/archived'),
+  restoreSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/restore`, {}),
+  kit: () => call<KitRecord[]>('GET', '/api/kit'),
+  createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
+  saveKitItem: (id: string, revision: number, item: KitItem) => call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),
+  archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),
 }

@@ -1,5 +1,3 @@
-import type { Recipe } from '~~/core'
-import { newSetup } from '~~/core'
 import type { ShootInput } from '~~/shared/schemas/records'
 import { type ShootRecord, api } from '~/services/api'
 
@@ -18,10 +16,5 @@ export const useShootsStore = defineStore('shoots', () => {
     await load()
   }
 
-  /** Adds a whole, plausible set-up of a recipe; gives its id. */
-  async function addSetup(shootId: string, recipe: Recipe): Promise<string> {
-    return (await api.createSetup(shootId, newSetup(recipe))).id
-  }
-
-  return { shoots, loaded, load, create, addSetup }
+  return { shoots, loaded, load, create }
 })

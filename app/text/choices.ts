@@ -1,3 +1,5 @@
+import type { KitKind } from '~~/core'
+
 /** Choices in the words of the trade. */
 const LABELS: Record<string, string> = {
   'open-shutter': 'Open shutter',
@@ -31,6 +33,12 @@ const LABELS: Record<string, string> = {
   'cable': 'Cable',
   'radio': 'Radio',
   'optical': 'Optical slave',
+  'battery': 'Battery',
+  'mains': 'Mains',
+  'spark': 'Spark gap',
+  'open': 'Not made',
+  'as-predicted': 'As predicted',
+  'differs': 'Differs',
   'launcher': 'Launcher',
   'pin': 'Pin',
   'release': 'Release',
@@ -46,6 +54,12 @@ const BY_PATH: Record<string, string> = { 'sensor.kind:hand': 'A hand', 'action.
 
 export function choiceLabel(path: string, option: string): string {
   return BY_PATH[`${path}:${option}`] ?? LABELS[option] ?? option
+}
+
+export const KIT_LABELS: Record<KitKind, { one: string, many: string }> = {
+  camera: { one: 'Camera', many: 'Cameras' }, lens: { one: 'Lens', many: 'Lenses' }, flash: { one: 'Flash', many: 'Flashes' }, sensor: { one: 'Sensor', many: 'Sensors' },
+  controller: { one: 'Controller', many: 'Controllers' }, link: { one: 'Link', many: 'Links' }, modifier: { one: 'Modifier', many: 'Modifiers' },
+  consumable: { one: 'Prop', many: 'Props' },
 }
 
 export const RECIPE_LABELS: Record<string, string> = {

@@ -35,22 +35,33 @@ const SAME_STOPS = 0.34
 const say = (text: string, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({ text, figures, changes: changes.every(withinLimits) ? changes : [] })
 const nice = (value: number, figures = 4): number => Number(value.toPrecision(figures))
 
-/** Where a rising or falling function of x takes a value between two ends, by bisection; null where it does not. */
-function solve(value: (x: number) => number | null, wanted: number, low: number, high: number): number | null {
-  const at = (x: number): number | null => { const y = value(x); return y === null ? null : y - wanted }
-  let [a, b] = [low, high]
-  const first = at(a)
-  const last = at(b)
-  if (first === null || last === null || first * last > 0) return null
-  const rising = last > first
-  for (let i = 0; i < 60; i++) {
-    const middle = Math.sqrt(a * b)
-    const y = at(middle)
-    if (y === null) return null
-    if ((y > 0) === rising) b = middle
-    else a = middle
+/** Steps of the scan, an octave each so many, and how many octaves either way. */
+const PER_OCTAVE = 32
+const OCTAVES = 5
+
+/** The x nearest to where one starts, by the ratio, at which a function takes a value; null within five octaves of none. The function may be null in places. */
+function solve(value: (x: number) => number | null, wanted: number, start: number): number | null {
+  const off = (x: number): number | null => { const y = value(x); return y === null ? null : y - wanted }
+  const at = (k: number): number => start * 2 ** (k / PER_OCTAVE)
+  const bisect = (from: number, to: number): number => {
+    let [a, b] = [from, to]
+    const rising = (off(b) ?? 0) > (off(a) ?? 0)
+    for (let i = 0; i < 50; i++) {
+      const middle = Math.sqrt(a * b)
+      if (((off(middle) ?? 0) > 0) === rising) b = middle
+      else a = middle
+    }
+    return Math.sqrt(a * b)
   }
-  return Math.sqrt(a * b)
+  const crosses = (k: number): boolean => {
+    const [a, b] = [off(at(k)), off(at(k + 1))]
+    return a !== null && b !== null && a * b <= 0
+  }
+  for (let k = 0; k < OCTAVES * PER_OCTAVE; k++) {
+    if (crosses(k)) return bisect(at(k), at(k + 1))
+    if (crosses(-k - 1)) return bisect(at(-k - 1), at(-k))
+  }
+  return null
 }
 
 function black({ setup, exposure }: Assessment): Check {
@@ -98,7 +109,7 @@ function focus({ setup, optics }: Assessment): Check {
   let meaning: CheckMeaning | null = null
   if (depth !== null) {
     const of = (circleOfConfusion: number): number | null => depthOfField({ focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: Math.max(picture.distance, 1.2 * lens.focalLength), circleOfConfusion }).depth
-    const circle = solve(of, depth, 1e-6, 1e-3)
+    const circle = solve(of, depth, picture.circleOfConfusion)
     const off = optics.depth === null ? Infinity : depth / optics.depth
     if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
     else if (circle === null) meaning = say('No circle of confusion gives that depth at these settings: measure again, along the line of sight.')
@@ -141,11 +152,11 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
 }
 
 /** The set-up with the one unknown changed that its control shot tells about; null where it tells about none. */
-function controlUnknown(setup: Setup): { path: string, label: string, with: (x: number) => Setup, low: number, high: number } | null {
-  const unknown = (path: string, label: string, low: number, high: number) => ({ path, label, low, high, with: (x: number) => withChange(setup, { path, value: x }) })
+function controlUnknown(setup: Setup): { path: string, label: string, now: number, with: (x: number) => Setup } | null {
+  const unknown = (path: string, label: string, now: number) => ({ path, label, now, with: (x: number) => withChange(setup, { path, value: x }) })
   switch (setup.motion.kind) {
-    case 'flight': case 'stream': case 'arc': case 'toss': case 'swing': return unknown('motion.speed', 'speed', 0.05, 1400)
-    case 'fall': return unknown('subject.distance', 'height of the fall', 0.01, 50)
+    case 'flight': case 'stream': case 'arc': case 'toss': case 'swing': return unknown('motion.speed', 'speed', setup.motion.speed)
+    case 'fall': return setup.subject.distance > 0 ? unknown('subject.distance', 'height of the fall', setup.subject.distance) : null
     case 'still': return null
   }
 }
@@ -166,7 +177,7 @@ function control(a: Assessment): Check {
   if (position !== null && place !== null) {
     const off = position - place
     const unknown = controlUnknown(setup)
-    const real = unknown && solve(x => placeAt(assess(unknown.with(x))), position, unknown.low, unknown.high)
+    const real = unknown && solve(x => placeAt(assess(unknown.with(x))), position, unknown.now)
     const figures: Figures = { off: length(Math.abs(off), 'mm'), real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm') }
     const side = off > 0 ? 'farther' : 'less far'
     if (Math.abs(off) < 0.001) meaning = say('As predicted, to a millimetre.')

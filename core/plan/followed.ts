@@ -1,13 +1,16 @@
-import type { Setup } from '../setup/types'
+import type { Recipe, Setup } from '../setup/types'
 import { tearTime } from '../subjects'
 import { type TakeInputs, meanInputs, motionFor } from './chain'
+
+const ENDS_AT_SUBJECT: ReadonlySet<Recipe> = new Set(['pour', 'drop', 'throw'])
 
 /** Where the thing that is followed is, m on the axis of the drawings, at a time, s after the action starts. */
 export type Followed = (time: number) => number
 
 /**
  * What moves, as the drawings follow it: the object along the travel; for a skin that tears where it is, the edges of the tear, which run from the
- * pin round both sides and meet opposite, projected on a line through the centre.
+ * pin, at 0, round both sides and meet opposite, projected on the line from the pin through the centre. What pours, drops or is thrown ends at the
+ * subject: there the rest of its moment goes on.
  *
  * @param setup validated
  * @param drag 1/m, as of `dragOf`
@@ -16,11 +19,13 @@ export type Followed = (time: number) => number
 export function followed(setup: Setup, drag: number, inputs: TakeInputs = meanInputs(setup)): Followed {
   if (setup.motion.kind !== 'still') {
     const motion = motionFor(setup, drag, inputs)
-    return time => motion.positionAt(time)
+    if (!ENDS_AT_SUBJECT.has(setup.recipe)) return time => motion.positionAt(time)
+    const end = setup.moment.reference === 'impact' ? inputs.subjectDistance : Infinity
+    return time => Math.min(end, motion.positionAt(time))
   }
   const whole = tearTime({ diameter: setup.subject.height, crackSpeed: inputs.crackSpeed })
   const radius = setup.subject.depth / 2
-  return time => -radius * Math.cos(Math.PI * Math.min(1, Math.max(0, time / whole)))
+  return time => radius * (1 - Math.cos(Math.PI * Math.min(1, Math.max(0, time / whole))))
 }
 
 /** The same for a take off the mean by a number of standard deviations of what scatters it most: its speed, or the tear's. */

@@ -31,6 +31,7 @@ export function plan(setup: Setup): Plan {
 export { type MethodComparison, type RuledOut, compareMethods } from './compare'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
+export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from './stand'
 export { type DrawnTake, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'

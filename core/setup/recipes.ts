@@ -152,7 +152,7 @@ const STARTS: Record<Recipe, () => Setup> = {
 
   throw: () => from('throw', 'Iced tea thrown over a steel jug', {
     action: { kind: 'throw' },
-    motion: { kind: 'arc', speed: 4, speedSpread: 0.1, speedError: 0.2, angle: 0.25, objectLength: 0.2, diameter: 0.1, mass: 0.3 },
+    motion: { kind: 'arc', speed: 4, speedSpread: 0.1, speedError: 0.2, angle: Math.PI / 12, objectLength: 0.2, diameter: 0.1, mass: 0.3 },
     subject: { distance: 0.9, distanceError: 0.02, depth: 0.15, height: 0.3 },
     moment: { ...BASE.moment, phase: 'sheet opening over the jug', reference: 'impact', time: 0.03, timeSpread: 0.1, timeError: 0.3, speed: 4, window: windowInTime(0.015, 0.02) },
     sensor: { ...BASE.sensor, position: 0.35, beamWidth: 0.004, response: 0.001 },
@@ -169,7 +169,7 @@ const STARTS: Record<Recipe, () => Setup> = {
     moment: { ...BASE.moment, phase: 'cloud a hand’s breadth out', reference: 'start', time: 0.11, timeSpread: 0.12, timeError: 0.3, speed: 1.5, window: windowInTime(0.03, 0.04) },
     sensor: { ...BASE.sensor, kind: 'sound', source: 'start', position: 0, offset: 0.8, positionError: 0.03, latency: 40e-6, jitter: 200e-6, falsePeak: 0.08, eventPeak: 0.5, threshold: 0.2 },
     flashes: [batteryFlash({ power: 1 / 16, distance: 1.2, units: 2 }), batteryFlash({ name: 'Rim', power: 1 / 16, distance: 1.3, angle: 0.7 })],
-    picture: { distance: 3, aperture: 8, iso: 100, shutter: 1 / 160, ambientEv: 1, depthWanted: 0.4, blurLimit: 0.001 },
+    picture: { distance: 3, aperture: 9, iso: 100, shutter: 1 / 160, ambientEv: 1, depthWanted: 0.4, blurLimit: 0.001 },
     catch: { distance: 1 },
   }),
 

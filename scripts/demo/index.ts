@@ -20,7 +20,7 @@ const RIGGED: Record<Recipe, { kit: DemoKitKey[], modifiers?: Record<number, Dem
   pour: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'cream'], modifiers: { 1: 'scrim' } },
   throw: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
   drop: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
-  balloon: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'balloons'] },
+  balloon: { kit: ['body', 'macro', 'microphone', 'controller', 'cable', 'battery', 'balloons'] },
   powder: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'chalk'] },
   toss: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
   swing: { kit: ['body', 'normal', 'controller', 'cable'] },

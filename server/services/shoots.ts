@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, count, desc, eq, inArray, isNull, sum } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
+import { type SetupStand, plan, standOf } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
@@ -14,6 +15,7 @@ export interface SetupSummary {
   takes: number
   keepers: number
   keepersWanted: number
+  stand: SetupStand
 }
 
 export interface ShootRecord extends ShootInput {
@@ -27,12 +29,13 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
   if (shootIds.length === 0) return []
   const rows = await db.select({
     id: setups.id, shootId: setups.shootId, name: setups.name, document: setups.document, revision: setups.revision,
-    takes: count(takes.id), keepers: sum(takes.keeper),
+    takes: count(takes.id), keepers: sum(takes.keeper), on: sum(sql`${takes.verdict} = 'on'`), used: sum(sql`${takes.verdict} <> 'misfire'`),
   }).from(setups).leftJoin(takes, eq(takes.setupId, setups.id))
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
     .groupBy(setups.id).orderBy(asc(setups.createdAt), asc(setups.id))
-  return rows.map(({ document, keepers, ...row }) => ({
+  return rows.map(({ document, keepers, on, used, ...row }) => ({
     ...row, keepers: Number(keepers ?? 0), recipe: document.recipe, method: document.method, keepersWanted: document.goal.keepers,
+    stand: standOf(document, plan(document), { takes: row.takes, keepers: Number(keepers ?? 0), on: Number(on ?? 0), used: Number(used ?? 0) }),
   }))
 }
 

@@ -12,6 +12,28 @@ function findingLines(finding: Finding, system: System): string[] {
   ]
 }
 
+/** What is set on each device, in the order it is dialled: label and value. */
+export function dialCardRows({ setup, keep }: Plan, system: System = 'metric'): [string, string][] {
+  const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system, ...options })
+  const { sensor, trigger, picture } = setup
+  const place = (): string => {
+    switch (sensor.kind) {
+      case 'beam': return `beam at ${show(sensor.position, 'length', { unit: 'm', figures: 4 })}`
+      case 'sound': return `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'm', figures: 4 })} off`
+      case 'contact': return `contact at the ${sensor.source}`
+      case 'hand': return 'by hand'
+    }
+  }
+  const fired = trigger === 'sensor' ? place() : trigger === 'hand' ? 'hand, on the count' : `burst, ${show(setup.camera.frameRate, 'rate')}`
+  return [
+    [trigger === 'sensor' ? 'Sensor' : 'Fired by', fired],
+    ...setup.flashes.map((flash): [string, string] => [flash.name, `${flash.units > 1 ? `${flash.units} × ` : ''}${show(flash.power, 'power')} at ${show(flash.distance, 'length', { unit: 'm' })}`]),
+    ['Camera', `${show(picture.aperture, 'aperture')} · ${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`],
+    ['Lens', `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`],
+    ['Props to have', `${keep.props ?? 'beyond count'} for ${setup.goal.keepers} keepers at ${show(setup.goal.confidence, 'share')}`],
+  ]
+}
+
 /** Keep rate by Monte Carlo, where the first order fails. */
 export interface SimulatedKeep {
   keep: number
@@ -30,8 +52,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', simulated: S
   rows.push(['Scatter', `±${show(spread.scatter, 'time')}${spread.causes[0] ? `, mostly ${spread.causes.find(c => c.kind === 'scatter')?.label ?? spread.causes[0].label}` : ''}`])
   rows.push(['Keeps', simulated ? `${show(simulated.keep, 'share')} of ${simulated.takes} simulated takes (${spread.firstOrderReason})` : show(keep.perTake, 'share')])
   rows.push(['Props', `${keep.props ?? 'beyond count'} for ${setup.goal.keepers} keepers at ${show(setup.goal.confidence, 'share')}`])
-  for (const flash of setup.flashes) rows.push([flash.name, `${flash.units > 1 ? `${flash.units} × ` : ''}${show(flash.power, 'power')} at ${show(flash.distance, 'length', { unit: 'm' })}`])
-  rows.push(['Camera', `${show(setup.picture.aperture, 'aperture')}, ${show(setup.picture.iso, 'iso')}, ${show(setup.picture.shutter, 'shutter')}, ${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(setup.picture.distance, 'length', { unit: 'm' })}`])
+  rows.push(...dialCardRows(plan, system).filter(([label]) => label !== 'Props to have'))
   rows.push(['Streak', `${show(sharpness.subject, 'length', { unit: 'mm' })}, ${show(sharpness.pixels, 'number', { figures: 2 })} px`])
   if (exposure.flash !== null) rows.push(['Flash', show(exposure.flash, 'stops')])
   rows.push(['Ambient', `${show(exposure.ambient, 'stops')}${exposure.black ? ', black' : ''}`])

@@ -1,5 +1,6 @@
 import { RECIPES, type Setup, newSetup, plan, withChanges } from '~~/core'
 import { type Axes, area, clamped, curve, isUpright, linear, pathTimeExtent, point, segment, travelExtent } from '~~/app/components/views/axes'
+import { footprint, subjectMiddle } from '~~/app/components/views/tableGeometry'
 import { drawFrame } from '~~/app/render/frame'
 import { tone } from '~~/app/render/tone'
 import { dialCardText } from '~~/shared/text/dialCard'
@@ -27,12 +28,12 @@ describe('axes that two drawings share', () => {
     const p = plan(newSetup(recipe))
     const [low, high] = travelExtent(p, 640, 228)
     const { setup, timing } = p
-    const start = setup.motion.kind === 'still' ? -setup.subject.depth / 2 : 0
-    expect(low).toBeLessThan(start)
-    expect(high).toBeGreaterThan(setup.subject.distance + setup.subject.depth - (setup.motion.kind === 'still' ? setup.subject.depth / 2 : 0))
+    const middle = subjectMiddle(setup)
+    expect(low).toBeLessThan(Math.min(0, middle - setup.subject.depth / 2))
+    expect(high).toBeGreaterThan(middle + setup.subject.depth / 2)
     if (setup.action.kind === 'launcher') expect(high).toBeGreaterThan(setup.catch.distance)
     // To scale: the subject fits across as it does along.
-    expect((640 / (high - low)) * setup.subject.height).toBeLessThanOrEqual(0.56 * 228)
+    expect((640 / (high - low)) * footprint(setup)).toBeLessThanOrEqual(0.56 * 228)
     const [from, to] = pathTimeExtent(p)
     expect(from).toBe(0)
     expect(to).toBeGreaterThan(timing.captured!)
@@ -84,10 +85,21 @@ describe('the predicted frame', () => {
     expect(bar.args[0]! + bar.args[2]!).toBeCloseTo(300, 6)
     expect(bar.args[2]).toBeCloseTo(300 * dark, 6)
   })
-  test('the next ten takes are ten ghosts more', () => {
+  test('three takes to come are three ghosts more', () => {
     const count = (options: object) => draw(newSetup('projectile'), options).filter(c => c.name === 'createRadialGradient').length
-    const streaks = count({})
-    expect(count({ ghosts: true })).toBe(11 * streaks)
+    expect(count({ ghosts: [0.02, 0.03, 0.04] })).toBe(4 * count({}))
+  })
+  test('before the light a replay shows the scene dim, where the object is by then; after it the frame as recorded', () => {
+    const setup = newSetup('projectile')
+    const captured = plan(setup).timing.captured!
+    const place = (instant: number) => draw(setup, { instant }).filter(c => c.name === 'ellipse').at(-1)!.args[0]!
+    expect(place(captured * 0.995)).toBeLessThan(place(captured * 0.999))
+    expect(draw(setup, { instant: captured * 0.9 })[1]!.fill).not.toBe(draw(setup)[1]!.fill)
+    expect(draw(setup, { instant: captured * 1.01 })).toEqual(draw(setup))
+  })
+  test('out of the plane of focus fragments are larger', () => {
+    const size = (aperture: number) => Math.max(...draw(make('throw', { 'picture.aperture': aperture })).filter(c => c.name === 'ellipse').map(c => c.args[2]!))
+    expect(size(2.8)).toBeGreaterThan(size(22) * 1.05)
   })
   test('six pops are six places', () => {
     const six = draw(newSetup('swing')).filter(c => c.name === 'createRadialGradient').length

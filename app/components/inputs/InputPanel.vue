@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { type FlashRow, type Setup, fieldAt } from '~~/core'
+import { type FlashRow, MOMENTS, type Setup, type SingleKind, fieldAt, momentOf } from '~~/core'
 
 /** Inputs in the order of work; what a choice makes idle is left out. */
 interface Row { path: string, label?: string, when?: (s: Setup) => boolean }
-interface Section { title: string, rows: Row[] }
+interface Section { title: string, rows: Row[], kit?: SingleKind[] }
 
 const sensed = (s: Setup) => s.trigger === 'sensor'
 const travels = (s: Setup) => s.moment.reference === 'travel'
@@ -48,6 +48,7 @@ const SECTIONS: Section[] = [
   },
   {
     title: 'Sensor and chain',
+    kit: ['sensor', 'controller', 'link'],
     rows: [
       { path: 'sensor.kind', when: sensed },
       { path: 'sensor.source', when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact') },
@@ -73,6 +74,7 @@ const SECTIONS: Section[] = [
   },
   {
     title: 'Camera',
+    kit: ['camera', 'lens'],
     rows: [
       { path: 'picture.aperture' },
       { path: 'picture.iso' },
@@ -103,6 +105,7 @@ const SECTIONS: Section[] = [
   },
   {
     title: 'Air and goal',
+    kit: ['consumable'],
     rows: [
       { path: 'air.temperatureC' }, { path: 'air.temperatureError' }, { path: 'air.relativeHumidity' }, { path: 'air.pressure' },
       { path: 'goal.keepers' }, { path: 'goal.confidence' }, { path: 'goal.stock' },
@@ -110,9 +113,14 @@ const SECTIONS: Section[] = [
   },
 ]
 
-const FLASH_ROWS = ['name', 'units', 'power', 'guideNumber', 'distance', 'angle', 'lossStops', 'minimumPower', 'latency', 'jitter', 'recycleTime', 'highSpeedSync', 'measured'] as const
+const FLASH_ROWS = ['name', 'units', 'power', 'guideNumber', 'distance', 'angle', 'elevation', 'lossStops', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'energy', 'heatLimit', 'supply', 'highSpeedSync', 'measured'] as const
 
 const store = useSetupStore()
+const moments = computed(() => (store.setup ? MOMENTS[store.setup.recipe] : []))
+function chooseMoment(event: Event): void {
+  const choice = moments.value.find(m => m.name === (event.target as HTMLSelectElement).value)
+  if (choice && store.setup) store.change(momentOf(store.setup, choice))
+}
 const sections = computed(() => SECTIONS.map(section => ({
   ...section, rows: section.rows.filter(row => fieldAt(row.path) && store.setup && (!row.when || row.when(store.setup))),
 })))
@@ -143,6 +151,18 @@ function addRow(index: number): void {
       <summary class="section-title">
         {{ section.title }}
       </summary>
+      <div v-if="section.title === 'Subject and moment'" class="moment">
+        <label for="moment-choice" class="flex-1 text-(--ink-soft)">Moment</label>
+        <select id="moment-choice" class="moment-select" :value="store.setup?.moment.phase" @change="chooseMoment">
+          <option v-if="store.setup && !moments.some(m => m.name === store.setup!.moment.phase)" :value="store.setup.moment.phase">
+            {{ store.setup.moment.phase || 'unnamed' }}
+          </option>
+          <option v-for="m in moments" :key="m.name" :value="m.name">
+            {{ m.name }}
+          </option>
+        </select>
+      </div>
+      <InputsKitChoice v-for="kind in section.kit ?? []" :key="kind" :kind="kind" />
       <InputsFieldRow v-for="row in section.rows" :key="row.path" :path="row.path" v-bind="row.label ? { label: row.label } : {}" />
     </details>
 
@@ -155,6 +175,8 @@ function addRow(index: number): void {
           {{ flash.name }}
           <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove ${flash.name}`" @click="removeFlash(i)" />
         </p>
+        <InputsKitChoice kind="flash" :light="i" />
+        <InputsKitChoice kind="modifier" :light="i" />
         <InputsFieldRow v-for="key in FLASH_ROWS" :key="key" :path="`flashes[${i}].${key}`" />
         <details>
           <summary class="cursor-pointer py-1 text-[12px] text-(--ink-soft)">
@@ -179,11 +201,15 @@ function addRow(index: number): void {
       <summary class="section-title">
         {{ section.title }}
       </summary>
+      <InputsKitChoice v-for="kind in section.kit ?? []" :key="kind" :kind="kind" />
       <InputsFieldRow v-for="row in section.rows" :key="row.path" :path="row.path" />
     </details>
   </div>
 </template>
 
 <style scoped>
+.moment { display: flex; gap: 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
+.moment-select { width: 8.5rem; background: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
+.moment-select option { background: var(--sheet); color: var(--ink); }
 .panel-section > summary { cursor: pointer; padding: 10px 0 4px; border-bottom: 1px solid var(--ink); margin-bottom: 3px; position: sticky; top: 0; background: var(--paper); z-index: 1; }
 </style>

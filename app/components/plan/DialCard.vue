@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
+import { dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 
-/** What to set on each device. */
-const { plan } = defineProps<{ plan: Plan }>()
+/** What to set on each device: the two heroes large, the rest in rows; as text, as a page to print, or on the phone. */
+const { plan, page = '' } = defineProps<{ plan: Plan, page?: string }>()
+const emit = defineEmits<{ why: [id: string] }>()
 const store = useSetupStore()
+const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 /** Number and unit apart, so that the unit can be small. */
@@ -15,22 +18,28 @@ const setup = computed(() => plan.setup)
 const delay = computed(() => (plan.timing.used === null ? null : parts(show(plan.timing.used, 'time', { figures: 5 }))))
 const { simulated } = useSimulatedKeep(() => plan)
 const keep = computed(() => parts(show(simulated.value?.keep ?? plan.keep.perTake, 'share')))
-const sensorText = computed(() => {
-  const { sensor, trigger } = setup.value
-  if (trigger !== 'sensor') return trigger === 'hand' ? 'hand, on the count' : `burst, ${show(setup.value.camera.frameRate, 'rate')}`
-  if (sensor.kind === 'beam') return `beam at ${show(sensor.position, 'length', { unit: 'm', figures: 4 })}`
-  if (sensor.kind === 'sound') return `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'm', figures: 4 })} off`
-  return sensor.kind
-})
+const rows = computed(() => dialCardRows(plan, preferences.system))
+
+const copied = ref('')
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(dialCardText(plan, preferences.system, simulated.value))
+    copied.value = 'Copied'
+  }
+  catch { copied.value = 'The browser does not let it be copied' }
+  setTimeout(() => { copied.value = '' }, 2500)
+}
 </script>
 
 <template>
   <section aria-labelledby="dial-card" class="grid gap-2">
-    <h2 id="dial-card" class="section-title flex items-baseline justify-between">
-      Dial card
-      <button v-if="setup.delay !== null" type="button" class="underline" @click="store.change([{ path: 'delay', value: null }])">
-        use the planned delay
-      </button>
+    <h2 id="dial-card" class="section-title flex items-center justify-between">
+      <span>Dial card</span>
+      <span class="flex items-center font-normal">
+        <span role="status" class="text-[11px]">{{ copied }}</span>
+        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy" />
+        <UButton v-if="page" icon="i-lucide-printer" size="xs" variant="ghost" aria-label="Dial card as a page, to print or on the phone" :to="page" />
+      </span>
     </h2>
     <div class="grid grid-cols-[1fr_auto] items-end gap-x-3">
       <div>
@@ -38,34 +47,32 @@ const sensorText = computed(() => {
           {{ setup.delay === null ? 'Delay, planned' : 'Delay, dialled' }}
         </p>
         <p class="number-big" data-testid="delay">
-          <template v-if="delay">
+          <button v-if="delay" type="button" class="hero" title="Why this delay?" @click="emit('why', 'delay')">
             {{ delay[0] }}<span class="unit-small"> {{ delay[1] }}</span>
-          </template>
+          </button>
           <template v-else>
             none
           </template>
         </p>
+        <button v-if="setup.delay !== null" type="button" class="text-[11px] underline" @click="store.change([{ path: 'delay', value: null }])">
+          use the planned delay
+        </button>
       </div>
       <div class="text-right">
         <p class="text-[11px] text-(--ink-soft)">
           {{ simulated ? 'Keeps, simulated' : 'Keeps, per take' }}
         </p>
         <p class="number-big" data-testid="keep">
-          {{ keep[0] }}<span class="unit-small"> {{ keep[1] }}</span>
+          <button type="button" class="hero" title="Why this keep rate?" @click="emit('why', 'keep')">
+            {{ keep[0] }}<span class="unit-small"> {{ keep[1] }}</span>
+          </button>
         </p>
       </div>
     </div>
     <dl class="dial">
-      <dt>{{ setup.trigger === 'sensor' ? 'Sensor' : 'Fired by' }}</dt><dd>{{ sensorText }}</dd>
-      <template v-for="flash in setup.flashes" :key="flash.name">
-        <dt>{{ flash.name }}</dt>
-        <dd>{{ flash.units > 1 ? `${flash.units} × ` : '' }}{{ show(flash.power, 'power') }} at {{ show(flash.distance, 'length', { unit: 'm' }) }}</dd>
+      <template v-for="[label, value] in rows" :key="label">
+        <dt>{{ label }}</dt><dd>{{ value }}</dd>
       </template>
-      <dt>Camera</dt>
-      <dd>{{ show(setup.picture.aperture, 'aperture') }} · {{ show(setup.picture.iso, 'iso') }} · {{ show(setup.picture.shutter, 'shutter') }}</dd>
-      <dt>Lens</dt><dd>{{ show(setup.lens.focalLength, 'length', { unit: 'mm' }) }} at {{ show(setup.picture.distance, 'length', { unit: 'm' }) }}</dd>
-      <dt>Props to have</dt>
-      <dd>{{ plan.keep.props ?? 'beyond count' }} for {{ setup.goal.keepers }} keepers at {{ show(setup.goal.confidence, 'share') }}</dd>
     </dl>
   </section>
 </template>
@@ -74,4 +81,6 @@ const sensorText = computed(() => {
 .dial { display: grid; grid-template-columns: auto 1fr; gap: 1px 10px; font-size: 12px; }
 .dial dt { color: var(--ink-soft); }
 .dial dd { text-align: right; font-weight: 520; }
+.hero { cursor: pointer; }
+.hero:hover { box-shadow: 0 2px 0 var(--hair-strong); }
 </style>

@@ -1,42 +1,19 @@
 <script setup lang="ts">
-import type { Plan } from '~~/core'
+import { type Plan, resultsOf } from '~~/core'
 import { simulateInWorker } from '~/services/simulation'
 
-/** The figures behind the drawings, each with what it rests on. */
-const { plan } = defineProps<{ plan: Plan }>()
-const { show } = useNumbers()
+/** The figures behind the drawings; each opens to why it is what it is. */
+const { plan, opened = '' } = defineProps<{ plan: Plan, opened?: string }>()
+const { show, fill } = useNumbers()
 
-interface Result { id: string, label: string, value: string, why: string }
-
-const results = computed<Result[]>(() => {
-  const { timing, spread, sharpness, exposure, optics, shutter, keep, setup } = plan
-  const list: Result[] = []
-  const add = (id: string, label: string, value: string, why: string): void => { list.push({ id, label, value, why }) }
-  const scatter = spread.causes.filter(c => c.kind === 'scatter')
-  if (timing.sensed !== null && setup.trigger === 'sensor') {
-    add('sensed', setup.sensor.kind === 'beam' ? 'Crosses the beam' : 'Sensed', show(timing.sensed, 'time', { figures: 4 }), setup.motion.kind === 'flight' ? `(e^kx − 1) / kv with v ${show(setup.motion.speed, 'speed')}, k ${show(plan.drag, 'perMetre')}` : 'from the start of the action')
-  }
-  if (timing.moment !== null) add('moment', 'Reaches the mark', show(timing.moment, 'time', { figures: 4 }), `at ${show(plan.objectSpeed, 'speed')}`)
-  if (timing.wanted !== null) {
-    add('wanted', 'Delay wanted', show(timing.wanted, 'time', { figures: 5 }), `moment ${show(timing.moment as number, 'time', { figures: 4 })} − sensed ${show(timing.sensed as number, 'time', { figures: 4 })} − chain ${show(timing.chainLatency, 'time')}`)
-  }
-  const byPlace = plan.objectSpeed > 0 && setup.moment.reference === 'travel'
-  add('spread', byPlace ? 'Spread at the mark' : 'Spread of a take', byPlace ? `±${show(spread.scatter * plan.objectSpeed, 'length', { unit: 'mm' })}` : `±${show(spread.scatter, 'time')}`,
-    scatter[0] ? `largest cause: ${scatter[0].label}, ${show(scatter[0].share, 'share')} of it` : 'nothing varies')
-  add('unknown', 'Plan may be off by', byPlace ? `±${show(spread.uncertainty * plan.objectSpeed, 'length', { unit: 'mm' })}` : `±${show(spread.uncertainty, 'time')}`,
-    `${spread.causes.find(c => c.kind === 'uncertainty')?.label ?? 'nothing'}; the first take keeps with ${show(keep.firstTake, 'share')}`)
-  add('blur', 'Streak', `${show(sharpness.subject, 'length', { unit: 'mm' })} · ${show(sharpness.pixels, 'number', { figures: 2 })} px`,
-    `${show(sharpness.speed, 'speed')} × ${show(sharpness.duration, 'time')} (${sharpness.by === 'flash' ? 't.1' : 'shutter'}); limit ${show(sharpness.limit, 'length', { unit: 'mm' })}`)
-  if (exposure.flash !== null) add('flash', 'Flash', show(exposure.flash, 'stops'), `guide numbers at ${show(setup.picture.iso, 'iso')}, working aperture ${show(optics.effectiveAperture, 'aperture')}`)
-  add('ambient', 'Ambient', show(exposure.ambient, 'stops'), `${show(setup.picture.ambientEv, 'ev')} for ${show(setup.picture.shutter, 'shutter')}; black below ${show(setup.picture.ambientLimit, 'stops')}`)
-  if (setup.method !== 'open-shutter' || shutter.notFullyLit > 0) {
-    add('band', 'Shutter band', shutter.notFullyLit > 0 ? `${show(shutter.dark, 'share')} dark` : 'none', `clean from ${show(shutter.fastestClean, 'shutter')}`)
-  }
-  add('depth', 'Depth of field', optics.depth === null ? 'to infinity' : show(optics.depth, 'length', { unit: 'mm' }),
-    `${show(optics.near, 'length', { unit: 'm', figures: 4 })} to ${optics.far === null ? 'infinity' : show(optics.far, 'length', { unit: 'm', figures: 4 })}; wanted ${show(setup.picture.depthWanted, 'length', { unit: 'mm' })}`)
-  if (plan.beamBlock !== null) add('beam', 'Beam blocked for', show(plan.beamBlock, 'time'), `the sensor needs ${show(setup.sensor.response, 'time')}`)
-  return list
-})
+const results = computed(() => resultsOf(plan))
+const open = ref(new Set<string>())
+watch(() => opened, (id) => { if (id) open.value = new Set([...open.value, id.split(' ')[0]!]) }, { immediate: true })
+function toggle(id: string): void {
+  const next = new Set(open.value)
+  if (!next.delete(id)) next.add(id)
+  open.value = next
+}
 
 const million = ref<{ keep: number, keepError: number, seconds: number } | null>(null)
 const busy = ref(false)
@@ -53,17 +30,18 @@ async function check(): Promise<void> {
 <template>
   <section aria-labelledby="results">
     <h2 id="results" class="section-title mb-1">
-      Figures
+      Figures, each with why
     </h2>
-    <dl>
-      <div v-for="result in results" :key="result.id" class="result" :data-testid="`result-${result.id}`">
-        <dt>{{ result.label }}</dt>
-        <dd>{{ result.value }}</dd>
-        <dd class="why narrow">
-          {{ result.why }}
-        </dd>
-      </div>
-    </dl>
+    <ul>
+      <li v-for="result in results" :key="result.id" class="result" :data-testid="`result-${result.id}`">
+        <button type="button" class="line" :aria-expanded="open.has(result.id)" :title="fill(result.formula, result.figures)" @click="toggle(result.id)">
+          <span class="flex-1 text-left text-(--ink-soft)">{{ result.label }}</span>
+          <span class="font-medium">{{ fill('{v}', { v: result.value }) }}</span>
+          <UIcon :name="open.has(result.id) ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'" class="size-3 text-(--ink-faint)" />
+        </button>
+        <PlanWhyDetails v-if="open.has(result.id)" :plan="plan" :result="result" />
+      </li>
+    </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
         The keep rate on the dial card is simulated: {{ plan.spread.firstOrderReason }}.
@@ -78,8 +56,7 @@ async function check(): Promise<void> {
 </template>
 
 <style scoped>
-.result { display: grid; grid-template-columns: 1fr auto; gap: 0 8px; font-size: 12px; padding: 3px 0; border-bottom: 1px solid var(--hair); }
-.result dt { color: var(--ink-soft); }
-.result dd { font-weight: 520; text-align: right; }
-.result .why { grid-column: 1 / -1; font-weight: 400; font-size: 11px; color: var(--ink-faint); text-align: left; }
+.result { border-bottom: 1px solid var(--hair); font-size: 12px; }
+.line { display: flex; width: 100%; align-items: center; gap: 6px; padding: 3px 0; cursor: pointer; }
+.line:hover { background: var(--ui-bg-elevated); }
 </style>

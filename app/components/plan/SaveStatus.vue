@@ -1,13 +1,32 @@
 <script setup lang="ts">
-import { changedPaths, fieldAt } from '~~/core'
+import { type Setup, changedPaths, fieldAt, valueAt } from '~~/core'
+import { choiceLabel } from '~/text/choices'
 
-/** Whether the work is saved; where two versions met, both and the choice between them. */
+/** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()
+const { show } = useNumbers()
 const TEXTS = { saved: 'Saved', waiting: 'Saving …', saving: 'Saving …', offline: 'Not sent yet: kept in this browser', conflict: 'Changed elsewhere', refused: 'Not saved' } as const
 
+function textOf(setup: Setup, path: string): string {
+  const value = valueAt(setup, path)
+  const field = fieldAt(path)
+  if (value === null || value === undefined || value === '') return 'none'
+  if (Array.isArray(value)) return `${value.length}`
+  if (typeof value === 'number' && field?.type === 'number') return show(value, field.quantity, { figures: 6, ...(field.unit ? { unit: field.unit } : {}) })
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return field?.type === 'choice' ? choiceLabel(path, String(value)) : String(value)
+}
+const labelOf = (path: string): string => {
+  const list = /^lists\.(\w+)/.exec(path)
+  if (list) return `List of ${list[1]}`
+  const light = /^flashes\[(\d+)\]/.exec(path)
+  const name = fieldAt(path)?.label ?? (path === 'flashes' ? 'Number of lights' : path)
+  return light ? `${store.setup?.flashes[Number(light[1])]?.name ?? 'Light'}: ${name}` : name
+}
 const differences = computed(() => {
-  if (!store.theirs || !store.setup) return []
-  return changedPaths(store.theirs.setup, store.setup).map(path => fieldAt(path)?.label ?? path)
+  const { theirs, setup } = store
+  if (!theirs || !setup) return []
+  return changedPaths(theirs.setup, setup).map(path => ({ path, label: labelOf(path), mine: textOf(setup, path), theirs: textOf(theirs.setup, path) }))
 })
 </script>
 
@@ -17,14 +36,28 @@ const differences = computed(() => {
   </span>
   <UModal :open="store.saveState === 'conflict'" :dismissible="false" title="Changed elsewhere" description="This set-up was saved in another tab or on another device since you opened it. Nothing has been overwritten.">
     <template #body>
-      <p class="mb-2 text-sm">
-        The two versions differ in:
-      </p>
-      <ul class="list-inside list-disc text-sm">
-        <li v-for="name in differences" :key="name">
-          {{ name }}
-        </li>
-      </ul>
+      <table class="w-full text-sm">
+        <thead class="text-left text-(--ink-soft)">
+          <tr>
+            <th class="font-normal">
+              The two versions
+            </th><th class="font-normal">
+              Mine
+            </th><th class="font-normal">
+              Theirs
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="d in differences" :key="d.path" class="border-t border-(--hair)">
+            <td class="py-1 pr-3">
+              {{ d.label }}
+            </td><td class="pr-3">
+              {{ d.mine }}
+            </td><td>{{ d.theirs }}</td>
+          </tr>
+        </tbody>
+      </table>
     </template>
     <template #footer>
       <UButton label="Keep mine" @click="store.resolve('mine')" />

@@ -1,13 +1,22 @@
 <script setup lang="ts">
 import { svgPoint } from '~/composables/useSvgPoint'
 
-/** A part of a drawing that can be dragged or nudged: a slider to the keyboard and the screen reader. */
-const props = defineProps<{ label: string, value: number, valueText: string, min: number, max: number, vertical?: boolean }>()
-const emit = defineEmits<{ drag: [point: { x: number, y: number }, id: string], nudge: [steps: number] }>()
+/**
+ * A part of a drawing that can be dragged, nudged or given exactly: a slider to the keyboard and the screen reader. Arrow keys move it the way they point;
+ * Enter or a double press asks for its figures.
+ */
+const { label, paths = [] } = defineProps<{ label: string, value: number, valueText: string, min: number, max: number, vertical?: boolean, paths?: readonly string[] }>()
+const emit = defineEmits<{
+  /** `free`: no snapping wanted. */
+  drag: [point: { x: number, y: number }, id: string, free: boolean]
+  /** Steps to the right and down the sheet. */
+  nudge: [right: number, down: number]
+}>()
+const view = useViewStore()
 
 let grabbed = false
 let drags = 0
-
+/** From the pointer to the handle's own place when it was taken hold of; the handle does not jump to the pointer. */
 function down(event: PointerEvent): void {
   const target = event.currentTarget as SVGGElement
   target.setPointerCapture(event.pointerId)
@@ -16,22 +25,35 @@ function down(event: PointerEvent): void {
   drags++
 }
 function move(event: PointerEvent): void {
-  if (grabbed) emit('drag', svgPoint(event), `${props.label}-${drags}`)
+  if (grabbed) emit('drag', svgPoint(event), `${label}-${drags}`, event.altKey)
+}
+function enter(event: Event): void {
+  if (paths.length === 0) return
+  const box = (event.currentTarget as Element).getBoundingClientRect()
+  view.entry = { title: label, paths, x: box.x + box.width / 2, y: box.y + box.height / 2 }
 }
 function key(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey) return
+  if (event.key === 'Enter') {
+    event.preventDefault()
+    enter(event)
+    return
+  }
   const step = event.shiftKey ? 10 : 1
-  const steps = ({ ArrowRight: step, ArrowLeft: -step, ArrowUp: props.vertical ? -step : step, ArrowDown: props.vertical ? step : -step } as Record<string, number>)[event.key]
-  if (steps === undefined) return
+  const moves: Record<string, [number, number]> = { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+  const moved = moves[event.key]
+  if (!moved) return
   event.preventDefault()
-  emit('nudge', steps)
+  event.stopPropagation()
+  emit('nudge', ...moved)
 }
 </script>
 
 <template>
   <g
     role="slider" tabindex="0" :aria-label="label" :aria-valuenow="value" :aria-valuemin="min" :aria-valuemax="max" :aria-valuetext="valueText"
-    :aria-orientation="vertical ? 'vertical' : 'horizontal'"
-    @pointerdown.prevent="down" @pointermove="move" @pointerup="grabbed = false" @pointercancel="grabbed = false" @keydown="key"
+    :aria-orientation="vertical ? 'vertical' : 'horizontal'" :aria-keyshortcuts="paths.length > 0 ? 'Enter' : undefined"
+    @pointerdown.prevent.stop="down" @pointermove="move" @pointerup="grabbed = false" @pointercancel="grabbed = false" @keydown="key" @dblclick="enter"
   >
     <slot />
   </g>

@@ -1,221 +1,250 @@
 <script setup lang="ts">
-import { type Plan, latencyBeforeDelay, meanInputs, motionFor } from '~~/core'
+import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment } from './axes'
+import { type Box, type Label, alongLine, around, labelBox, placeLabels } from './labels'
+import { type Place, pathGeometry } from './pathGeometry'
+import { snapped } from './snap'
 
 /** Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the picture. */
-const { plan, axes, bounds } = defineProps<{ plan: Plan, axes: Axes, bounds: { x: number, y: number, width: number, height: number } }>()
+const { plan, axes, bounds, takes } = defineProps<{ plan: Plan, axes: Axes, bounds: Box, takes: readonly DrawnTake[] }>()
 const store = useSetupStore()
+const view = useViewStore()
+const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 const setup = computed(() => plan.setup)
-const motion = computed(() => motionFor(plan.setup, plan.drag, meanInputs(plan.setup)))
-const still = computed(() => setup.value.motion.kind === 'still')
 const ends = computed(() => {
   const [a, b] = axes.along.domain() as [number, number]
   return [Math.min(a, b), Math.max(a, b)] as [number, number]
 })
-const last = computed(() => axes.across.domain()[1] as number)
+const times = computed(() => axes.across.domain() as [number, number])
+const geometry = computed(() => pathGeometry(plan, ends.value, times.value, takes))
+const line = (places: readonly Place[]): string => (places.length > 1 ? curve(axes, places) : '')
 const inside = (along: number): number => clamped(axes.along, along)
-/** Low end of the distance axis as it is drawn: where labels of time stand. */
-const foot = computed(() => (axes.upright ? Math.max(...axes.along.range()) : Math.min(...axes.along.range())))
+const inTime = (time: number): number => clamped(axes.across, time)
+const shown = (time: number): boolean => time >= times.value[0] && time <= times.value[1]
+const held = (places: readonly Place[]): Place[] => places.map(([along, time]) => [inside(along), inTime(time)])
 
-/** The object's line, its speed off by a number of standard deviations. */
-function path(deviations: number): [number, number][] {
-  const scale = 1 + deviations * setup.value.motion.speedSpread
-  const places: [number, number][] = []
-  for (let i = 0; i <= 80; i++) {
-    const time = (last.value * i) / 80
-    const at = motion.value.positionAt(time * scale)
-    if (at > ends.value[1] || at < ends.value[0]) break
-    places.push([at, time])
-  }
-  return places
-}
-const objectLine = computed(() => (still.value ? '' : curve(axes, path(0))))
-const band = computed(() => {
-  if (still.value || setup.value.motion.speedSpread === 0 || setup.value.motion.kind === 'fall') return ''
-  return `${curve(axes, [...path(2), ...path(-2).reverse()])}Z`
-})
-
-/** Sound from its source to both sides. */
-const sound = computed(() => {
-  const { sensor, subject } = setup.value
-  const launcher = setup.value.action.kind === 'launcher' || (sensor.kind === 'sound' && setup.value.trigger === 'sensor')
-  if (!launcher) return null
-  const fromImpact = sensor.kind === 'sound' && sensor.source === 'impact'
-  const source = fromImpact && !still.value ? subject.distance : 0
-  const start = fromImpact ? plan.timing.impact : 0
-  if (start === null) return null
-  const reach = (last.value - start) * plan.soundSpeed
-  const right = Math.min(ends.value[1], source + reach)
-  const left = Math.max(ends.value[0], source - reach)
-  const at = (along: number): [number, number] => [along, start + Math.abs(along - source) / plan.soundSpeed]
-  return { d: curve(axes, [at(left), [source, start], at(right)]), label: point(axes, ...at(right)) }
-})
-
-const sensed = computed(() => plan.timing.sensed)
-/** Where the sensor stands on the chart: its place on the travel, or as far from its sound. */
-const sensorAt = computed(() => {
-  const { sensor, subject } = setup.value
-  if (sensor.kind === 'beam') return inside(sensor.position)
-  if (sensor.kind !== 'sound') return 0
-  const source = sensor.source === 'impact' && !still.value ? subject.distance : 0
-  return inside(source + Math.hypot(sensor.position - source, sensor.offset) * (sensor.position >= source ? 1 : -1))
-})
-
-/** The stages along the sensor's upright: before the delay, the delay, after it. */
-const stretches = computed(() => {
-  if (sensed.value === null || plan.timing.used === null || setup.value.trigger !== 'sensor') return null
-  const delayFrom = sensed.value + latencyBeforeDelay(plan.stages)
-  return { sensed: sensed.value, delayFrom, delayTo: delayFrom + plan.timing.used, captured: plan.timing.captured as number }
-})
-
-const markAt = computed(() => (setup.value.moment.reference === 'travel' ? setup.value.subject.distance + setup.value.moment.offset : null))
 const captured = computed(() => plan.timing.captured)
-const caughtAt = computed(() => (plan.caughtAt === null ? null : setup.value.subject.distance + plan.caughtAt))
-const hit = computed(() => plan.timing.bias !== null && plan.timing.bias >= -plan.keep.before && plan.timing.bias <= plan.keep.after)
-/** One standard deviation of where takes are caught, m. */
-const spreadAlong = computed(() => plan.spread.scatter * plan.objectSpeed)
 const half = computed(() => plan.sharpness.duration / 2)
+const momentShown = computed(() => (plan.timing.moment !== null && shown(plan.timing.moment) ? plan.timing.moment : null))
 
 const timeOf = (p: { x: number, y: number }): number => axes.across.invert(axes.upright ? p.x : p.y)
 const alongOf = (p: { x: number, y: number }): number => axes.along.invert(axes.upright ? p.y : p.x)
-function dragDelay(p: { x: number, y: number }, merge: string): void {
-  if (!stretches.value) return
-  setDelay(timeOf(p) - (stretches.value.captured - stretches.value.delayTo) - stretches.value.delayFrom, merge)
-}
-function setDelay(delay: number, merge: string): void {
-  const { delayStep, delayMinimum, delayMaximum } = setup.value.controller
-  const held = Math.min(Math.max(Math.round(delay / delayStep) * delayStep, delayMinimum), delayMaximum)
-  store.change([{ path: 'delay', value: Number(held.toPrecision(12)) }], merge)
+const change = (changes: ReturnType<typeof lightChanges>, merge: string): void => { if (changes.length > 0) store.change(changes, merge) }
+
+function nudgeDelay(steps: number): void {
+  change(delayChanges(plan, (plan.timing.used ?? 0) + steps * setup.value.controller.delayStep), 'delay-keys')
 }
 function setMark(offset: number, merge: string): void {
-  store.change([{ path: 'moment.offset', value: Math.round(Math.max(-10, Math.min(10, offset)) * 1000) / 1000 }, { path: 'delay', value: null }], merge)
+  change([{ path: 'moment.offset', value: Math.max(-10, Math.min(10, offset)) }, { path: 'delay', value: null }], merge)
 }
-const sense = computed(() => (axes.upright && axes.along(1) < axes.along(0) ? -1 : 1))
+function dragMark(p: { x: number, y: number }, merge: string, free: boolean): void {
+  const perMetre = Math.abs(axes.along(1) - axes.along(0))
+  const { distance, depth } = setup.value.subject
+  setMark(snapped(alongOf(p), { perMetre, system: preferences.system, marks: [distance, distance + depth], free }) - distance, merge)
+}
+/** A moment in time moves by a pixel's worth, and never by less than a hundredth of its window. */
+const momentStep = computed(() => Math.max((plan.keep.before + plan.keep.after) / 20, 1e-6))
+const sense = computed(() => (axes.along(1) < axes.along(0) ? -1 : 1))
 
-const sentence = computed(() => {
-  if (captured.value === null) return 'The moment is never reached with these figures.'
-  if (setup.value.moment.reference !== 'travel' || plan.caughtAt === null) {
-    return `Light ${hit.value ? 'falls in' : 'misses'} the window of the moment, ${show(Math.abs(plan.timing.bias ?? 0), 'time')} ${(plan.timing.bias ?? 0) < 0 ? 'early' : 'late'}.`
-  }
-  return `Light meets the object ${show(Math.abs(plan.caughtAt), 'length', { unit: 'mm' })} ${plan.caughtAt < 0 ? 'short of' : 'past'} the near face; the mark ${hit.value ? 'is' : 'is not'} within the window.`
-})
-const timeLabel = (tick: number): { x: number, y: number, anchor: 'end' | 'middle' } => {
+const sensorName = computed(() => ({ beam: 'crosses the beam', sound: plan.timing.heard === 'shock' ? 'shock heard' : 'heard', contact: 'touched', hand: 'pressed' } as const)[setup.value.sensor.kind])
+const spreads = computed(() => geometry.value.spreadAlong > 0 && geometry.value.markAt !== null)
+
+/** Ticks with their labels at the foot of the axes. */
+const timeTicks = computed(() => axes.across.ticks(6).map((tick) => {
+  const foot = axes.upright ? Math.max(...axes.along.range()) : Math.min(...axes.along.range())
   const at = point(axes, 0, tick)
-  return axes.upright ? { x: at.x, y: foot.value + 17, anchor: 'middle' } : { x: foot.value - 5, y: at.y + 4, anchor: 'end' }
-}
-const alongLabel = (tick: number): { x: number, y: number, anchor: 'end' | 'middle' } => {
-  const at = point(axes, tick, axes.upright ? 0 : last.value)
-  return axes.upright ? { x: at.x - 6, y: at.y + 4, anchor: 'end' } : { x: at.x, y: at.y + 15, anchor: 'middle' }
-}
-/** px the label of the moment keeps from a thick bar of light. */
-const momentClearance = computed(() => {
-  const { moment } = plan.timing
-  if (moment === null || captured.value === null) return 0
-  const under = axes.across(captured.value + half.value) - axes.across(moment)
-  return under > 0 && under < 60 ? under : 0
+  return axes.upright ? { tick, x: at.x, y: foot + 17, anchor: 'middle' as const } : { tick, x: foot - 5, y: at.y + 4, anchor: 'end' as const }
+}))
+const alongUnit = computed(() => (ends.value[1] - ends.value[0] < 0.7 ? 'mm' : 'm'))
+const alongTicks = computed(() => axes.along.ticks(8).map((tick) => {
+  const at = point(axes, tick, axes.upright ? times.value[0] : times.value[1])
+  return axes.upright ? { tick, x: at.x - 6, y: at.y + 4, anchor: 'end' as const } : { tick, x: at.x, y: at.y + 15, anchor: 'middle' as const }
+}))
+
+/** What the picture, the light and the rest are called, set clear of each other. */
+const labels = computed(() => {
+  const g = geometry.value
+  const list: Label[] = []
+  const obstacles: Box[] = []
+  if (g.picture && captured.value !== null && shown(captured.value)) {
+    const at = point(axes, inside(g.picture[0]), captured.value)
+    obstacles.push({ x: at.x - 7, y: at.y - 7, width: 14, height: 14 })
+    list.push({ id: 'picture', bold: true, text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm' })}` : ''}`, spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)) })
+  }
+  if (captured.value !== null && shown(captured.value)) {
+    const text = `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ${show(captured.value, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`
+    const at = (along: number) => point(axes, along, captured.value!)
+    const [first, last] = [at(axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0]), at(axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1])]
+    list.push({
+      id: 'light', bold: true, colour: 'var(--light)', text, spots: axes.upright
+        ? [{ x: first.x - 6, y: first.y + 4, anchor: 'end' }, { x: first.x + 6, y: first.y + 4, anchor: 'start' }, { x: last.x - 6, y: last.y - 8, anchor: 'end' }, { x: last.x - 6, y: last.y - 24, anchor: 'end' }]
+        : [{ x: first.x + 6, y: first.y - 6, anchor: 'start' }, { x: last.x - 6, y: last.y - 6, anchor: 'end' }, { x: first.x + 6, y: first.y + 15, anchor: 'start' }, { x: last.x - 6, y: last.y + 15, anchor: 'end' }],
+    })
+  }
+  if (g.stretches) {
+    const { sensed, delayFrom, delayTo } = g.stretches
+    if (shown(sensed)) {
+      const at = point(axes, inside(g.sensorAt), sensed)
+      obstacles.push({ x: at.x - 4, y: at.y - 4, width: 8, height: 8 })
+      list.push({ id: 'sensed', text: `${sensorName.value} ${show(sensed, 'time')}`, spots: around(at.x, at.y, 9) })
+    }
+    const middle = (inTime(delayFrom) + inTime(delayTo)) / 2
+    const at = point(axes, inside(g.sensorAt), middle)
+    list.push({
+      id: 'delay', bold: true, colour: 'var(--sensing)', text: `delay ${show(plan.timing.used as number, 'time', { figures: 4 })}`,
+      spots: axes.upright ? [{ x: at.x, y: at.y + 17, anchor: 'middle' }, { x: at.x, y: at.y - 9, anchor: 'middle' }] : around(at.x, at.y, 9),
+    })
+  }
+  if (momentShown.value !== null) {
+    const edge = point(axes, axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1], momentShown.value)
+    const near = point(axes, axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0], momentShown.value)
+    const text = g.markAt === null ? `${setup.value.moment.phase}, ${show(momentShown.value, 'time')}` : ''
+    if (text) {
+      list.push({
+        id: 'moment', colour: 'var(--action)', text, spots: axes.upright
+          ? [{ x: edge.x - 5, y: edge.y - 6, anchor: 'end' }, { x: edge.x - 5, y: edge.y - 20, anchor: 'end' }, { x: near.x - 5, y: near.y + 18, anchor: 'end' }]
+          : [{ x: edge.x - 5, y: edge.y + 15, anchor: 'end' }, { x: edge.x - 5, y: edge.y - 5, anchor: 'end' }, { x: near.x + 5, y: near.y + 15, anchor: 'start' }],
+      })
+    }
+  }
+  if (g.markAt !== null && inside(g.markAt) === g.markAt) {
+    const [a, b] = [point(axes, g.markAt, times.value[1]), point(axes, g.markAt, times.value[0])]
+    list.push({
+      id: 'mark', colour: 'var(--action)', text: 'mark', spots: axes.upright
+        ? [{ x: a.x - 6, y: a.y - 5, anchor: 'end' }, { x: b.x + 6, y: b.y - 5, anchor: 'start' }, { x: a.x - 6, y: a.y + 13, anchor: 'end' }]
+        : [{ x: a.x + 5, y: a.y - 6, anchor: 'start' }, { x: b.x + 5, y: b.y + 13, anchor: 'start' }, { x: a.x - 5, y: a.y - 6, anchor: 'end' }],
+    })
+  }
+  const lineEnd = g.object.at(Math.round(g.object.length * 0.3))
+  if (lineEnd) {
+    const at = point(axes, ...lineEnd)
+    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? 'edge of the tear' : setup.value.recipe === 'powder' ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
+  }
+  const heard = g.sound.at(-1)
+  if (heard) {
+    const at = point(axes, ...heard)
+    list.push({ id: 'sound', colour: 'var(--sensing)', text: `sound ${show(plan.soundSpeed, 'speed')}`, spots: [{ x: at.x - 6, y: at.y - 6, anchor: 'end' }, { x: at.x - 6, y: at.y + 14, anchor: 'end' }, { x: at.x + 6, y: at.y + 4, anchor: 'start' }] })
+  }
+  const shock = g.shock.at(-1)
+  if (shock) list.push({ id: 'shock', colour: 'var(--sensing)', text: 'shock', spots: around(point(axes, ...shock).x, point(axes, ...shock).y, 8) })
+  const ticks = [...timeTicks.value.map(t => labelBox(t, show(t.tick, 'time'))), ...alongTicks.value.map(t => labelBox(t, show(t.tick, 'length', { unit: alongUnit.value })))]
+  if (g.stretches) {
+    const { sensed: from, captured: to } = g.stretches
+    obstacles.push(...alongLine([point(axes, inside(g.sensorAt), inTime(from)), point(axes, inside(g.sensorAt), inTime(to))]))
+  }
+  const lines = [g.object.filter((_, i) => i % 6 === 0), g.sound].flatMap(places => alongLine(places.map(place => point(axes, ...place))))
+  return placeLabels(list, bounds, [...ticks, ...obstacles, ...lines])
 })
-const sensedPoint = computed(() => (stretches.value ? point(axes, sensorAt.value, stretches.value.sensed) : null))
-const delayPoint = computed(() => (stretches.value ? point(axes, sensorAt.value, (stretches.value.delayFrom + stretches.value.delayTo) / 2) : null))
-const lightPoint = computed(() => (captured.value === null ? null : point(axes, axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0], captured.value)))
-const momentPoint = computed(() => (plan.timing.moment === null ? null : point(axes, axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1], plan.timing.moment)))
-const picturePoint = computed(() => (captured.value === null || caughtAt.value === null || inside(caughtAt.value) !== caughtAt.value ? null : point(axes, caughtAt.value, captured.value)))
+
+/** The replay's instant: where the object and its sound are. */
+const now = computed(() => {
+  const time = view.instant
+  if (time === null || !shown(time)) return null
+  const at = followed(setup.value, plan.drag)(time)
+  const reach = plan.soundSpeed * time
+  return {
+    time, object: at >= ends.value[0] && at <= ends.value[1] ? point(axes, at, time) : null,
+    sound: geometry.value.sound.length > 0 && reach <= ends.value[1] ? point(axes, reach, time) : null,
+  }
+})
 </script>
 
 <template>
   <g role="group" aria-label="Path chart: distance against time">
-    <text :x="bounds.x + (axes.upright ? 8 : 62)" :y="bounds.y + 13" font-weight="600">Path chart</text>
-    <text :x="bounds.x + (axes.upright ? 70 : 126)" :y="bounds.y + 13">{{ sentence }}</text>
-
     <!-- Time and distance -->
-    <template v-for="tick in axes.across.ticks(6)" :key="`t${tick}`">
-      <line v-bind="segment(axes, [ends[0], tick], [ends[1], tick])" class="hair" />
-      <text :x="timeLabel(tick).x" :y="timeLabel(tick).y" :text-anchor="timeLabel(tick).anchor" class="tabular">{{ show(tick, 'time') }}</text>
+    <template v-for="t in timeTicks" :key="`t${t.tick}`">
+      <line v-bind="segment(axes, [ends[0], t.tick], [ends[1], t.tick])" class="hair" />
+      <text :x="t.x" :y="t.y" :text-anchor="t.anchor" class="tabular">{{ show(t.tick, 'time') }}</text>
     </template>
-    <template v-for="tick in axes.along.ticks(8)" :key="`x${tick}`">
-      <text :x="alongLabel(tick).x" :y="alongLabel(tick).y" :text-anchor="alongLabel(tick).anchor" class="tabular">{{ show(tick, 'length', { unit: 'm' }) }}</text>
-    </template>
-    <line v-bind="segment(axes, [ends[0], axes.upright ? 0 : last], [ends[1], axes.upright ? 0 : last])" class="hair" style="stroke: var(--hair-strong)" />
+    <text v-for="t in alongTicks" :key="`x${t.tick}`" :x="t.x" :y="t.y" :text-anchor="t.anchor" class="tabular">{{ show(t.tick, 'length', { unit: alongUnit }) }}</text>
+    <line v-bind="segment(axes, [ends[0], axes.upright ? times[0] : times[1]], [ends[1], axes.upright ? times[0] : times[1]])" class="hair" style="stroke: var(--hair-strong)" />
 
-    <!-- Keeper window and moment -->
+    <!-- Keeper window -->
     <rect
-      v-if="markAt !== null"
-      v-bind="area(axes, [inside(markAt - setup.moment.window.beforeDistance), 0], [inside(markAt + setup.moment.window.afterDistance), last])" fill="var(--light-fill)" opacity="0.22"
+      v-if="geometry.markAt !== null"
+      v-bind="area(axes, [inside(geometry.markAt - setup.moment.window.beforeDistance), times[0]], [inside(geometry.markAt + setup.moment.window.afterDistance), times[1]])" fill="var(--light-fill)" opacity="0.22"
     />
-    <template v-else-if="plan.timing.moment !== null && momentPoint">
-      <rect
-        v-bind="area(axes, [ends[0], Math.max(0, plan.timing.moment - plan.keep.before)], [ends[1], Math.min(last, plan.timing.moment + plan.keep.after)])" fill="var(--light-fill)"
-        opacity="0.22"
-      />
-      <line v-bind="segment(axes, [ends[0], plan.timing.moment], [ends[1], plan.timing.moment])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
-      <text :x="momentPoint.x - 5" :y="momentPoint.y + (axes.upright ? -6 : 15 + momentClearance)" text-anchor="end" class="halo">{{ setup.moment.phase }}, {{ show(plan.timing.moment, 'time') }}</text>
-    </template>
+    <rect
+      v-else-if="plan.timing.moment !== null"
+      v-bind="area(axes, [ends[0], inTime(plan.timing.moment - plan.keep.before)], [ends[1], inTime(plan.timing.moment + plan.keep.after)], 0)" fill="var(--light-fill)" opacity="0.22"
+    />
 
     <!-- Sound -->
-    <g v-if="sound">
-      <path :d="sound.d" class="thin" stroke-dasharray="1.5 3" style="stroke: var(--sensing)" />
-      <text :x="sound.label.x - 4" :y="sound.label.y - 4" text-anchor="end" class="halo narrow">sound {{ show(plan.soundSpeed, 'speed') }}</text>
-    </g>
+    <path v-if="geometry.sound.length > 0" :d="curve(axes, held(geometry.sound))" class="thin" stroke-dasharray="1.5 3" style="stroke: var(--sensing)" />
+    <path v-if="geometry.shock.length > 1" :d="line(geometry.shock)" class="thin" stroke-dasharray="7 2 1.5 2" style="stroke: var(--sensing)" />
 
-    <!-- The object -->
-    <path v-if="band" :d="band" fill="var(--action)" opacity="0.16" />
-    <path v-if="objectLine" :d="objectLine" class="firm" style="stroke: var(--action)" />
+    <!-- What is followed -->
+    <path v-if="geometry.band.length > 2" :d="`${curve(axes, geometry.band)}Z`" fill="var(--action)" opacity="0.16" />
+    <g v-for="(take, i) in geometry.takes" :key="i" class="ghost">
+      <path :d="line(take.line)" class="thin" style="stroke: var(--action)" opacity="0.45" />
+      <circle v-if="take.light && shown(take.light[1])" :cx="point(axes, inside(take.light[0]), take.light[1]).x" :cy="point(axes, inside(take.light[0]), take.light[1]).y" r="2.5" style="fill: var(--light)" />
+    </g>
+    <path :d="line(geometry.object)" class="firm" style="stroke: var(--action)" />
+    <path v-if="geometry.mirrored.length > 1" :d="line(geometry.mirrored)" class="firm" style="stroke: var(--action)" />
 
     <!-- The sensor and what follows it -->
-    <template v-if="setup.trigger === 'sensor'">
-      <line v-bind="segment(axes, [sensorAt, 0], [sensorAt, last])" class="hair" style="stroke: var(--sensing)" />
-      <g v-if="stretches && sensedPoint && delayPoint">
-        <circle :cx="sensedPoint.x" :cy="sensedPoint.y" r="3.5" style="fill: var(--sensing)" />
-        <text :x="sensedPoint.x + 8" :y="sensedPoint.y - 5" class="halo">
-          {{ setup.sensor.kind === 'beam' ? 'crosses the beam' : setup.sensor.kind === 'sound' ? 'heard' : 'sensed' }} {{ show(stretches.sensed, 'time') }}
-        </text>
-        <line v-bind="segment(axes, [sensorAt, stretches.delayFrom], [sensorAt, stretches.delayTo])" stroke-width="5" style="stroke: var(--sensing)" opacity="0.75" />
-        <text
-          :x="delayPoint.x + (axes.upright ? 0 : 8)" :y="delayPoint.y + (axes.upright ? 16 : 4)" :text-anchor="axes.upright ? 'middle' : 'start'" class="halo" font-weight="600"
-        >
-          delay {{ show(plan.timing.used as number, 'time', { figures: 4 }) }}
-        </text>
-      </g>
+    <template v-if="setup.trigger === 'sensor' && inside(geometry.sensorAt) === geometry.sensorAt">
+      <line v-bind="segment(axes, [geometry.sensorAt, times[0]], [geometry.sensorAt, times[1]])" class="hair" style="stroke: var(--sensing)" />
+      <template v-if="geometry.stretches">
+        <circle v-if="shown(geometry.stretches.sensed)" :cx="point(axes, geometry.sensorAt, geometry.stretches.sensed).x" :cy="point(axes, geometry.sensorAt, geometry.stretches.sensed).y" r="3.5" style="fill: var(--sensing)" />
+        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.sensed)], [geometry.sensorAt, inTime(geometry.stretches.delayFrom)])" stroke-width="2.5" style="stroke: var(--sensing)" />
+        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.delayFrom)], [geometry.sensorAt, inTime(geometry.stretches.delayTo)])" stroke-width="5" style="stroke: var(--sensing)" opacity="0.75" />
+        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.delayTo)], [geometry.sensorAt, inTime(geometry.stretches.captured)])" stroke-width="2.5" style="stroke: var(--sensing)" />
+      </template>
     </template>
+
+    <!-- The moment, where it is an instant -->
+    <ViewsDragHandle
+      v-if="geometry.markAt === null && momentShown !== null" label="Moment" :value="momentShown" :min="0" :max="20" :vertical="!axes.upright" :value-text="show(momentShown, 'time', { figures: 4 })"
+      :paths="setup.moment.model === 'time' ? ['moment.time'] : ['moment.fraction']"
+      @drag="(p, id) => change(momentChanges(plan, timeOf(p)), id)" @nudge="(r, d) => change(momentChanges(plan, (plan.timing.moment ?? 0) + (axes.upright ? r : d) * momentStep), 'moment-keys')"
+    >
+      <rect v-bind="area(axes, [ends[0], momentShown], [ends[1], momentShown], 12)" class="grip" />
+      <line v-bind="segment(axes, [ends[0], momentShown], [ends[1], momentShown])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
+    </ViewsDragHandle>
 
     <!-- Light -->
     <ViewsDragHandle
-      v-if="captured !== null && lightPoint" label="Light: delay dialled" :value="plan.timing.used ?? 0" :min="setup.controller.delayMinimum" :max="setup.controller.delayMaximum"
-      :vertical="!axes.upright" :value-text="show(plan.timing.used ?? 0, 'time', { figures: 4 })"
-      @drag="dragDelay" @nudge="n => setDelay((plan.timing.used ?? 0) + n * setup.controller.delayStep, 'delay-keys')"
+      v-if="captured !== null && shown(captured) && plan.timing.used !== null" label="Light: delay dialled" :value="plan.timing.used" :min="setup.controller.delayMinimum"
+      :max="setup.controller.delayMaximum" :vertical="!axes.upright" :paths="['delay']" :value-text="show(plan.timing.used, 'time', { figures: 4 })"
+      @drag="(p, id) => change(lightChanges(plan, timeOf(p)), id)" @nudge="(r, d) => nudgeDelay(axes.upright ? r || -d : d || r)"
     >
       <rect v-bind="area(axes, [ends[0], captured], [ends[1], captured], 14)" class="grip" />
-      <rect v-bind="area(axes, [ends[0], captured - half], [ends[1], captured + half], 2)" fill="var(--light)" />
-      <text
-        :x="lightPoint.x + (axes.upright ? -6 : 6)" :y="lightPoint.y + (axes.upright ? 2 : -6)" :text-anchor="axes.upright ? 'end' : 'start'" class="halo" font-weight="600"
-        style="fill: var(--light)"
-      >
-        {{ plan.sharpness.by === 'flash' ? 'light' : 'exposure' }} {{ show(captured, 'time', { figures: 4 }) }}, lasts {{ show(plan.sharpness.duration, 'time') }}
-      </text>
     </ViewsDragHandle>
+    <rect
+      v-if="captured !== null && shown(captured)" v-bind="area(axes, [ends[0], inTime(captured - half)], [ends[1], inTime(captured + half)], 2)" fill="var(--light)" class="pointer-events-none"
+    />
 
     <!-- The mark -->
     <ViewsDragHandle
-      v-if="markAt !== null" label="Mark: past the near face" :value="setup.moment.offset" :min="-10" :max="10" :vertical="axes.upright"
-      :value-text="show(setup.moment.offset, 'length', { unit: 'mm' })"
-      @drag="(p, id) => setMark(alongOf(p) - setup.subject.distance, id)" @nudge="n => setMark(setup.moment.offset + sense * n * 0.001, 'mark-keys')"
+      v-if="geometry.markAt !== null && inside(geometry.markAt) === geometry.markAt" label="Mark: past the near face" :value="setup.moment.offset" :min="-10" :max="10" :vertical="axes.upright"
+      :value-text="show(setup.moment.offset, 'length', { unit: 'mm' })" :paths="['moment.offset']"
+      @drag="dragMark" @nudge="(r, d) => setMark(setup.moment.offset + sense * (axes.upright ? d || r : r || -d) * 0.001, 'mark-keys')"
     >
-      <rect v-bind="area(axes, [markAt, 0], [markAt, last], 12)" class="grip" />
-      <line v-bind="segment(axes, [markAt, 0], [markAt, last])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
-      <text :x="point(axes, markAt, last).x + (axes.upright ? -30 : 5)" :y="point(axes, markAt, last).y - 6" class="halo">mark</text>
+      <rect v-bind="area(axes, [geometry.markAt, times[0]], [geometry.markAt, times[1]], 12)" class="grip" />
+      <line v-bind="segment(axes, [geometry.markAt, times[0]], [geometry.markAt, times[1]])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
     </ViewsDragHandle>
 
     <!-- The picture -->
-    <g v-if="captured !== null && caughtAt !== null && picturePoint">
+    <g v-if="captured !== null && geometry.picture && shown(captured) && inside(geometry.picture[0]) === geometry.picture[0]" class="pointer-events-none">
       <line
-        v-if="spreadAlong > 0 && markAt !== null" v-bind="segment(axes, [inside(caughtAt - 2 * spreadAlong), captured], [inside(caughtAt + 2 * spreadAlong), captured])" stroke-width="4"
+        v-if="spreads" v-bind="segment(axes, [inside(geometry.picture[0] - 2 * geometry.spreadAlong), captured], [inside(geometry.picture[0] + 2 * geometry.spreadAlong), captured])" stroke-width="4"
         style="stroke: var(--action)"
       />
-      <circle :cx="picturePoint.x" :cy="picturePoint.y" r="6" :fill="hit ? 'var(--ink)' : 'var(--sheet)'" stroke="var(--ink)" stroke-width="1.75" />
-      <text :x="picturePoint.x + (axes.upright ? -12 : 12)" :y="picturePoint.y + 16" :text-anchor="axes.upright ? 'end' : 'start'" class="halo" font-weight="600">
-        picture{{ spreadAlong > 0 && markAt !== null ? `, ±${show(spreadAlong, 'length', { unit: 'mm' })}` : '' }}
-      </text>
+      <circle
+        :cx="point(axes, ...geometry.picture).x" :cy="point(axes, ...geometry.picture).y" r="6" :fill="geometry.hit ? 'var(--ink)' : 'var(--sheet)'" stroke="var(--ink)" stroke-width="1.75"
+        data-picture
+      />
     </g>
+
+    <!-- Replay -->
+    <g v-if="now" class="pointer-events-none" data-replay>
+      <line v-bind="segment(axes, [ends[0], now.time], [ends[1], now.time])" class="thin" />
+      <circle v-if="now.object" :cx="now.object.x" :cy="now.object.y" r="5" style="fill: var(--action)" />
+      <circle v-if="now.sound" :cx="now.sound.x" :cy="now.sound.y" r="3.5" style="fill: var(--sensing)" />
+    </g>
+    <ViewsLabels :labels="labels" />
   </g>
 </template>

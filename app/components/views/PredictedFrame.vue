@@ -1,44 +1,23 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
-import { drawFrame } from '~/render/frame'
+import { followed } from '~~/core'
+import { download, fileName } from '~/services/download'
+import { framePng } from '~/services/framePicture'
+import { nextTakes } from '~/stores/view'
 
-/** What the sensor will record. */
+/** What the sensor will record; larger on request, and as a PNG. */
 const { plan } = defineProps<{ plan: Plan }>()
-const preferences = usePreferencesStore()
+const view = useViewStore()
 const { show } = useNumbers()
-const box = useTemplateRef('box')
-const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { width } = useElementSize(box)
-const ghosts = ref(false)
-const height = computed(() => Math.round(width.value * (plan.setup.camera.sensorHeight / plan.setup.camera.sensorWidth)))
+const large = ref(false)
+const failure = ref('')
 
-let waiting = 0
-function draw(): void {
-  cancelAnimationFrame(waiting)
-  waiting = requestAnimationFrame(() => {
-    const context = canvas.value?.getContext('2d')
-    if (!context || !canvas.value || width.value < 10) return
-    const ratio = window.devicePixelRatio || 1
-    canvas.value.width = Math.round(width.value * ratio)
-    canvas.value.height = Math.round(height.value * ratio)
-    context.setTransform(ratio, 0, 0, ratio, 0, 0)
-    drawFrame(context, width.value, height.value, plan, { ghosts: ghosts.value })
-    if (preferences.look === 'safelight') {
-      // Nothing but deep red in the dark: the tones stay, the hues go.
-      context.globalCompositeOperation = 'saturation'
-      context.fillStyle = '#000'
-      context.fillRect(0, 0, width.value, height.value)
-      context.globalCompositeOperation = 'multiply'
-      context.fillStyle = '#c8281c'
-      context.fillRect(0, 0, width.value, height.value)
-      context.globalCompositeOperation = 'source-over'
-    }
-  })
-}
-watch([() => plan, width, height, ghosts, () => preferences.look], draw, { flush: 'post' })
-onMounted(draw)
-onBeforeUnmount(() => cancelAnimationFrame(waiting))
+/** Where the next ten takes catch the object, m past the near face. */
+const ghosts = computed(() => (!view.ghosts || plan.caughtAt === null
+  ? []
+  : nextTakes(plan).map(take => followed(plan.setup, plan.drag, take.inputs)(take.captured as number) - take.inputs.subjectDistance)))
+const options = computed(() => ({ ghosts: ghosts.value, instant: view.instant }))
+const waiting = computed(() => view.instant !== null && plan.timing.captured !== null && view.instant < plan.timing.captured)
 
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
@@ -46,30 +25,34 @@ const description = computed(() => {
   if (plan.caughtAt !== null) parts.push(`object ${show(plan.caughtAt, 'length', { unit: 'mm' })} past the near face`)
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
   if (exposure.flash !== null) parts.push(`flash ${show(exposure.flash, 'stops')}`)
+  if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
   if (plan.shutter.dark > 0) parts.push(`dark band over ${show(plan.shutter.dark, 'share')} at the right edge`)
   return parts.join(', ')
 })
-/** A round length of about a fifth of the frame, for the scale bar. */
-const scaleBar = computed(() => {
-  const target = plan.optics.fieldWidth / 5
-  const power = 10 ** Math.floor(Math.log10(target))
-  const round = [5, 2, 1].map(n => n * power).find(n => n <= target) ?? power
-  return { metres: round, percent: (round / plan.optics.fieldWidth) * 100 }
-})
+
+async function save(): Promise<void> {
+  failure.value = ''
+  try { download(await framePng(plan, { ghosts: ghosts.value }), `${fileName(plan.setup.name) || 'frame'}.png`) }
+  catch (error) { failure.value = (error as Error).message }
+}
 </script>
 
 <template>
   <figure class="grid gap-1">
-    <div ref="box" class="relative w-full" style="outline: 1px solid var(--frame-edge)">
-      <canvas ref="canvas" role="img" :aria-label="`Predicted frame. ${description}`" class="block w-full" :style="{ height: `${height}px` }" />
-      <div class="narrow absolute bottom-1.5 left-2 text-[10px] leading-none" :style="{ color: preferences.look === 'work' ? '#f5f4ef' : 'var(--ink)', width: `${scaleBar.percent}%` }">
-        {{ show(scaleBar.metres, 'length', { unit: 'mm' }) }}
-        <div class="mt-1 border-b-2 border-current" />
-      </div>
-    </div>
-    <figcaption class="narrow flex items-center justify-between gap-2 text-[11px] text-(--ink-soft)">
-      <span>Predicted frame, {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} × {{ show(plan.optics.fieldHeight, 'length', { unit: 'mm' }) }}</span>
-      <label class="flex items-center gap-1"><input v-model="ghosts" type="checkbox" class="tick"> next ten takes</label>
+    <ViewsFrameCanvas :plan="plan" :options="options" :description="waiting ? `Nothing recorded yet. ${description}` : description" />
+    <figcaption class="narrow flex items-center gap-2 text-[11px] text-(--ink-soft)">
+      <span class="min-w-0 flex-1 truncate">{{ waiting ? 'Nothing recorded yet' : `Predicted frame, ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} × ${show(plan.optics.fieldHeight, 'length', { unit: 'mm' })}` }}</span>
+      <label class="flex items-center gap-1 whitespace-nowrap"><input v-model="view.ghosts" type="checkbox" class="tick"> ten takes</label>
+      <UButton icon="i-lucide-expand" size="xs" variant="ghost" aria-label="Enlarge the predicted frame" @click="large = true" />
+      <UButton icon="i-lucide-image-down" size="xs" variant="ghost" aria-label="Save the predicted frame as PNG" @click="save" />
     </figcaption>
+    <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">
+      {{ failure }}
+    </p>
+    <UModal v-model:open="large" title="Predicted frame" :description="description" :ui="{ content: 'max-w-[1100px] w-[92vw]' }">
+      <template #body>
+        <ViewsFrameCanvas :plan="plan" :options="options" :description="description" />
+      </template>
+    </UModal>
   </figure>
 </template>

@@ -1,59 +1,160 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
-import { type Axes, isUpright, linear, pathTimeExtent, travelExtent } from './axes'
+import { svgPoint } from '~/composables/useSvgPoint'
+import { nextTakes } from '~/stores/view'
+import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
 
-/** Table plan and path chart on one distance axis: one above the other, or side by side where the travel stands upright. */
+/** Table plan and path chart on one distance axis, zoomed and moved together. */
 const { plan } = defineProps<{ plan: Plan }>()
+const view = useViewStore()
+const { show } = useNumbers()
 const box = useTemplateRef('box')
 const { width, height } = useElementSize(box)
 
-const GUTTER = 58
-const upright = computed(() => isUpright(plan))
-/** Where the table plan ends and the path chart begins. */
-const split = computed(() => Math.round(upright.value ? width.value * 0.42 : height.value * 0.4))
+const layout = computed<RigLayout>(() => rigLayout(plan, width.value, height.value, view))
+const takes = computed(() => (view.ghosts ? nextTakes(plan) : []))
+const inTable = (p: { x: number, y: number }): boolean => (layout.value.upright ? p.x < layout.value.tableBounds.width : p.y < layout.value.pathBounds.y - 20)
 
-const layout = computed<{ table: Axes, path: Axes }>(() => {
-  const time = pathTimeExtent(plan)
-  if (upright.value) {
-    const top = 34
-    const bottom = height.value - 26
-    const [low, high] = travelExtent(plan, bottom - top, split.value)
-    // A toss climbs; what falls or pours goes down.
-    const along = linear([low, high], plan.setup.motion.kind === 'toss' ? [bottom, top] : [top, bottom])
-    const perMetre = Math.abs(along(1) - along(0))
-    const axis = split.value * 0.56
-    return {
-      table: { upright: true, along, across: linear([-1, 1], [axis - perMetre, axis + perMetre]) },
-      path: { upright: true, along, across: linear(time, [split.value + GUTTER, Math.max(split.value + GUTTER + 100, width.value - 14)]) },
-    }
+const LEAST_ALONG = 0.004
+const MOST_ALONG = 400
+const LEAST_TIME = 2e-6
+const MOST_TIME = 120
+
+const alongOf = (p: { x: number, y: number }): number => layout.value.path.along.invert(layout.value.upright ? p.y : p.x)
+const timeOf = (p: { x: number, y: number }): number => layout.value.path.across.invert(layout.value.upright ? p.x : p.y)
+
+function zoom(factor: number, what: { along?: number | null, time?: number | null }): void {
+  const { fitAlong, fitTime } = layout.value
+  if (what.along != null) view.along = zoomedExtent(view.along ?? fitAlong, factor, what.along, LEAST_ALONG, MOST_ALONG) ?? view.along
+  if (what.time != null) view.time = zoomedExtent(view.time ?? fitTime, factor, what.time, LEAST_TIME, MOST_TIME) ?? view.time
+}
+function wheel(event: WheelEvent): void {
+  const p = svgPoint(event)
+  const factor = event.deltaY > 0 ? 1.2 : 1 / 1.2
+  // Over the table plan distance alone; over the path chart both, or only time with Shift.
+  zoom(factor, inTable(p) ? { along: alongOf(p) } : { along: event.shiftKey ? null : alongOf(p), time: timeOf(p) })
+}
+function move(along: number, time: number, across: number): void {
+  const { fitAlong, fitTime } = layout.value
+  if (along !== 0) view.along = movedExtent(view.along ?? fitAlong, along)
+  if (time !== 0) view.time = movedExtent(view.time ?? fitTime, time)
+  view.shift += across
+}
+const middle = (): { along: number, time: number } => {
+  const [low, high] = view.along ?? layout.value.fitAlong
+  const captured = plan.timing.captured
+  const place = plan.caughtAt === null || plan.setup.motion.kind === 'still' ? (low + high) / 2 : plan.setup.subject.distance + plan.caughtAt
+  return { along: place, time: captured ?? 0 }
+}
+function fit(): void {
+  view.along = view.time = null
+  view.shift = 0
+}
+
+/** Dragging the sheet itself moves it. */
+let held: { x: number, y: number, table: boolean } | null = null
+function down(event: PointerEvent): void {
+  if (event.button !== 0) return
+  const p = svgPoint(event)
+  held = { ...p, table: inTable(p) };
+  (event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent): void {
+  if (!held) return
+  const p = svgPoint(event)
+  const along = alongOf(held) - alongOf(p)
+  const time = timeOf(held) - timeOf(p)
+  const across = layout.value.table.across.invert(layout.value.upright ? held.x : held.y) - layout.value.table.across.invert(layout.value.upright ? p.x : p.y)
+  move(along, held.table ? 0 : time, held.table ? across : 0)
+  held = { ...p, table: held.table }
+}
+function key(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const at = middle()
+  const [low, high] = view.along ?? layout.value.fitAlong
+  const [from, to] = view.time ?? layout.value.fitTime
+  const step = (high - low) / 12
+  const later = (to - from) / 12
+  const { upright } = layout.value
+  const flip = layout.value.path.along(1) < layout.value.path.along(0) ? -1 : 1
+  const actions: Record<string, () => void> = {
+    '+': () => zoom(1 / 1.3, at), '=': () => zoom(1 / 1.3, at), '-': () => zoom(1.3, at), '0': fit,
+    'ArrowLeft': () => (upright ? move(0, -later, 0) : move(-step, 0, 0)), 'ArrowRight': () => (upright ? move(0, later, 0) : move(step, 0, 0)),
+    'ArrowUp': () => (upright ? move(-step * flip, 0, 0) : move(0, -later, 0)), 'ArrowDown': () => (upright ? move(step * flip, 0, 0) : move(0, later, 0)),
   }
-  const right = Math.max(GUTTER + 100, width.value - 10)
-  const along = linear(travelExtent(plan, right - GUTTER, split.value), [GUTTER, right])
-  const perMetre = Math.abs(along(1) - along(0))
-  // Below the middle: lights stand behind, and a far camera is drawn broken off.
-  const axis = split.value * 0.54
-  return {
-    table: { upright: false, along, across: linear([-1, 1], [axis + perMetre, axis - perMetre]) },
-    path: { upright: false, along, across: linear(time, [split.value + 22, height.value - 20]) },
-  }
+  const action = actions[event.key]
+  if (!action) return
+  event.preventDefault()
+  action()
+}
+
+const hit = computed(() => plan.timing.bias !== null && plan.timing.bias >= -plan.keep.before && plan.timing.bias <= plan.keep.after)
+const sentence = computed(() => {
+  const { bias } = plan.timing
+  if (plan.timing.captured === null || bias === null) return 'With these figures the moment, or the sensor, is never reached.'
+  const verdict = hit.value ? 'the moment is there.' : `the moment is missed, ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
+  const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
+  if (plan.setup.motion.kind === 'still') return `Where ${bar} crosses the edge of the tear is the picture: ${verdict}`
+  if (plan.setup.moment.reference !== 'travel' || plan.caughtAt === null) return `Where ${bar} crosses the object’s line is the picture: ${verdict}`
+  return `Where ${bar} crosses the object’s line is the picture, ${show(Math.abs(plan.caughtAt), 'length', { unit: 'mm' })} ${plan.caughtAt < 0 ? 'short of' : 'past'} the near face: ${verdict}`
 })
-const tableBounds = computed(() => (upright.value ? { x: 0, y: 0, width: split.value, height: height.value } : { x: 0, y: 0, width: width.value, height: split.value }))
-const pathBounds = computed(() => (upright.value
-  ? { x: split.value, y: 0, width: width.value - split.value, height: height.value }
-  : { x: 0, y: split.value, width: width.value, height: height.value - split.value }))
+const projections = computed(() => [{ label: layout.value.upright ? 'Side view' : 'Top view', on: false }, { label: 'Camera view', on: true }])
 </script>
 
 <template>
-  <div ref="box" class="h-full w-full overflow-hidden">
-    <svg v-if="width > 0 && height > 0" class="drawing" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" aria-label="Table plan and path chart">
+  <div ref="box" class="relative h-full w-full overflow-hidden">
+    <svg
+      v-if="width > 0 && height > 0" class="drawing sheet" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" tabindex="0"
+      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all." @wheel.prevent="wheel" @pointerdown="down" @pointermove="drag" @pointerup="held = null"
+      @pointercancel="held = null" @keydown="key"
+    >
       <defs>
-        <clipPath id="table-area"><rect v-bind="tableBounds" /></clipPath>
+        <clipPath id="table-area"><rect v-bind="layout.tableBounds" /></clipPath>
+        <clipPath id="path-area"><rect :x="layout.pathBounds.x" :y="layout.pathBounds.y - 14" :width="layout.pathBounds.width" :height="layout.pathBounds.height + 14" /></clipPath>
+        <pattern id="no-entry" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="7" stroke="var(--bad)" stroke-width="1" opacity="0.6" /></pattern>
       </defs>
-      <ViewsTablePlan clip-path="url(#table-area)" :plan="plan" :axes="layout.table" :bounds="tableBounds" />
-      <line v-if="upright" :x1="split" :x2="split" y1="0" :y2="height" class="hair" />
-      <line v-else x1="0" :x2="width" :y1="split" :y2="split" class="hair" />
-      <ViewsPathChart :plan="plan" :axes="layout.path" :bounds="pathBounds" />
+      <ViewsTablePlan clip-path="url(#table-area)" :plan="plan" :axes="layout.table" :bounds="layout.tableBounds" />
+      <line v-if="layout.upright" :x1="layout.tableBounds.width" :x2="layout.tableBounds.width" y1="0" :y2="height" class="hair" />
+      <line v-else x1="0" :x2="width" :y1="layout.pathBounds.y - 20" :y2="layout.pathBounds.y - 20" class="hair" />
+      <ViewsPathChart clip-path="url(#path-area)" :plan="plan" :axes="layout.path" :bounds="layout.pathBounds" :takes="takes" />
     </svg>
+
+    <div class="head" :style="{ left: '8px', top: '2px', width: `${(layout.upright ? layout.tableBounds.width : width) - 14}px` }">
+      <strong>Table plan</strong>
+      <span role="group" aria-label="View" class="flex">
+        <button v-for="p in projections" :key="p.label" type="button" class="choice" :aria-pressed="view.fromCamera === p.on" @click="view.fromCamera = p.on">{{ p.label }}</button>
+      </span>
+      <button type="button" class="choice" :aria-pressed="view.fallOff" @click="view.fallOff = !view.fallOff">
+        Fall-off
+      </button>
+      <span class="ml-auto flex">
+        <UButton icon="i-lucide-zoom-in" size="xs" variant="ghost" aria-label="Zoom in on the picture" @click="zoom(0.5, middle())" />
+        <UButton icon="i-lucide-zoom-out" size="xs" variant="ghost" aria-label="Zoom out of the drawing" @click="zoom(2, middle())" />
+        <UButton icon="i-lucide-maximize-2" size="xs" variant="ghost" aria-label="Show the whole rig" :disabled="view.along === null && view.time === null && view.shift === 0" @click="fit" />
+      </span>
+    </div>
+    <div
+      class="head" :style="layout.upright
+        ? { left: `${layout.pathBounds.x + 8}px`, top: '2px', width: `${layout.pathBounds.width - 12}px` }
+        : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }"
+    >
+      <strong>Path chart</strong>
+      <span class="min-w-0 flex-1 leading-tight" role="status" data-testid="sentence">{{ sentence }}</span>
+      <button type="button" class="choice shrink-0" :aria-pressed="view.ghosts" @click="view.ghosts = !view.ghosts">
+        Ten takes
+      </button>
+    </div>
+    <ViewsEntryBox />
   </div>
 </template>
+
+<style scoped>
+.head { position: absolute; display: flex; align-items: baseline; gap: 10px; font-size: 11px; font-stretch: 86%; color: var(--ink-soft); min-height: 20px; pointer-events: none; }
+.head > * { pointer-events: auto; }
+.head strong { color: var(--ink); font-weight: 650; white-space: nowrap; }
+.choice { cursor: pointer; white-space: nowrap; padding: 0 3px; color: var(--ink-soft); border-bottom: 1px solid transparent; }
+.choice:hover { color: var(--ink); }
+.choice[aria-pressed="true"] { color: var(--ink); border-bottom-color: var(--ink); font-weight: 600; }
+.sheet { cursor: default; outline-offset: -2px; }
+</style>

@@ -1,89 +1,78 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Plan, latencyBeforeDelay } from '~~/core'
-import { pulseLevel, pulseMiddle } from '~~/core/flash'
+import { type Plan, delayChanges, lightChanges, momentChanges } from '~~/core'
+import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './axes'
+import { type Box, type Label, placeLabels } from './labels'
+import { movedExtent, zoomedExtent } from './layout'
+import { chainStretches, lanesOf, lightTimes, pulseOutline, shutterTimes, stripExtents } from './stripGeometry'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()
+const store = useSetupStore()
+const view = useViewStore()
 const { show } = useNumbers()
 const box = useTemplateRef('box')
 const { width, height } = useElementSize(box)
 
-const left = 62
-const insetWidth = 172
+const left = 74
+const TOP = 29
+const FOOT = 18
+const insetWidth = 176
 const right = computed(() => Math.max(left + 120, width.value - insetWidth - 14))
-const end = computed(() => Math.max(plan.timing.captured ?? 0, plan.timing.moment ?? 0, plan.timing.sensed ?? 0, 1e-5))
-const fit = computed<[number, number]>(() => [-0.08 * end.value, 1.25 * end.value])
-/** Chosen by zooming; null follows the plan. */
-const chosen = ref<[number, number] | null>(null)
-const view = computed(() => chosen.value ?? fit.value)
-const t = computed(() => linear(view.value, [left, right.value]))
+const extents = computed(() => stripExtents(plan))
+/** Chosen by zooming; null follows the action. */
+const chosen = ref<readonly [number, number] | null>(null)
+const range = computed(() => chosen.value ?? extents.value.action)
+const t = computed(() => linear([...range.value] as [number, number], [left, right.value]))
 const clip = (time: number): number => Math.min(Math.max(t.value(time), left), right.value)
-const inView = (time: number | null): time is number => time !== null && time >= view.value[0] && time <= view.value[1]
+const inView = (time: number | null): time is number => time !== null && time >= range.value[0] && time <= range.value[1]
 
-function zoom(factor: number, about = plan.timing.captured ?? end.value): void {
-  const [low, high] = view.value
-  const span = (high - low) * factor
-  if (span < 2e-6 || span > 120) return
-  const share = (Math.min(Math.max(about, low), high) - low) / (high - low)
-  chosen.value = [about - share * span, about + (1 - share) * span]
+function zoom(factor: number, about = timing.value.captured ?? extents.value.action[1]): void {
+  chosen.value = zoomedExtent(range.value, factor, about, 2e-6, 120) ?? chosen.value
 }
-function pan(share: number): void {
-  const [low, high] = view.value
-  chosen.value = [low + share * (high - low), high + share * (high - low)]
-}
+const pan = (share: number): void => { chosen.value = movedExtent(range.value, share * (range.value[1] - range.value[0])) }
 function wheel(event: WheelEvent): void {
-  const bounds = (event.currentTarget as Element).getBoundingClientRect()
-  zoom(event.deltaY > 0 ? 1.25 : 0.8, t.value.invert(event.clientX - bounds.left))
+  zoom(event.deltaY > 0 ? 1.25 : 0.8, t.value.invert(svgPoint(event).x))
 }
 function key(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
   const actions: Record<string, () => void> = {
-    '+': () => zoom(0.7), '=': () => zoom(0.7), '-': () => zoom(1.4), 'ArrowLeft': () => pan(-0.1), 'ArrowRight': () => pan(0.1), '0': () => { chosen.value = null },
+    '+': () => zoom(0.7), '=': () => zoom(0.7), '-': () => zoom(1.4), 'ArrowLeft': () => pan(-0.1), 'ArrowRight': () => pan(0.1),
+    '0': () => { chosen.value = null }, '1': () => { chosen.value = extents.value.all }, '2': () => { chosen.value = null }, '3': () => { chosen.value = extents.value.light },
   }
   const action = actions[event.key]
   if (!action) return
   event.preventDefault()
   action()
 }
+let held: number | null = null
+function down(event: PointerEvent): void {
+  if (event.button !== 0) return
+  held = svgPoint(event).x;
+  (event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent): void {
+  if (held === null) return
+  const { x } = svgPoint(event)
+  chosen.value = movedExtent(range.value, t.value.invert(held) - t.value.invert(x))
+  held = x
+}
 
-const LANES = ['action', 'sensing', 'delay', 'light', 'shutter'] as const
-const laneHeight = computed(() => (height.value - 40) / LANES.length)
-const lane = (name: (typeof LANES)[number]): number => 20 + (LANES.indexOf(name) + 0.5) * laneHeight.value
+const lanes = computed(() => lanesOf(plan))
+const laneHeight = computed(() => (height.value - TOP - FOOT) / lanes.value.length)
+const lane = (id: string): number => TOP + (lanes.value.findIndex(l => l.id === id) + 0.5) * laneHeight.value
+const bar = computed(() => Math.max(3, Math.min(8, laneHeight.value * 0.36)))
 
 const timing = computed(() => plan.timing)
-const beforeDelay = computed(() => latencyBeforeDelay(plan.stages))
-const delay = computed(() => {
-  const { sensed, used } = timing.value
-  return sensed === null || used === null ? null : { from: sensed + beforeDelay.value, to: sensed + beforeDelay.value + used }
-})
-/** When the shutter is open, s; an open shutter is opened by hand before the action and closed after it. */
-const open = computed<[number, number] | null>(() => {
-  const { captured } = timing.value
-  if (captured === null) return null
-  const { shutter } = plan.setup.picture
-  if (plan.setup.method === 'open-shutter') return [captured - shutter * 0.6, captured + shutter * 0.4]
-  if (plan.setup.method === 'fast-shutter') return [captured - shutter / 2, captured + shutter / 2]
-  const lag = plan.stages.find(s => s.id === 'flash')?.latency ?? 0
-  return [captured - lag - plan.setup.camera.curtainTravel, captured - lag - plan.setup.camera.curtainTravel + shutter + plan.setup.camera.curtainTravel]
-})
+const stretches = computed(() => chainStretches(plan))
+const shutter = computed(() => shutterTimes(plan))
+const lights = computed(() => lightTimes(plan))
+const lit = computed(() => plan.sharpness.by === 'flash')
 
-/** All the light as drawn: each flash with its own decay, by its share, its middle at the capture. */
-function lightPath(from: number, to: number, x: (time: number) => number, base: number, tall: number): string {
-  const at = timing.value.captured
-  if (at === null || plan.sharpness.by === 'shutter') return ''
-  const longest = Math.max(...plan.pulses.map(pulse => pulse.shape.cut))
-  const start = Math.max(from, at - longest)
-  const last = Math.min(to, at + longest * 1.5)
-  if (last <= start) return ''
-  const points = [`M${x(start)} ${base}`]
-  const sum = (time: number): number => plan.pulses.reduce((level, pulse) => level + pulse.share * pulseLevel(pulse.shape, time - at + pulseMiddle(pulse.shape)), 0)
-  for (let i = 0; i <= 160; i++) {
-    const time = start + ((last - start) * i) / 160
-    points.push(`L${x(time).toFixed(2)} ${(base - tall * sum(time)).toFixed(2)}`)
-  }
-  points.push(`L${x(last)} ${base}Z`)
-  return points.join('')
+function outline(index: number, from: number, to: number, x: (time: number) => number, base: number, tall: number): string {
+  const places = pulseOutline(plan, index, from, to)
+  return places.length === 0 ? '' : `M${places.map(([time, level]) => `${x(time).toFixed(2)} ${(base - tall * level).toFixed(2)}`).join('L')}Z`
 }
 
 /** Half the stretch of time in the inset, s: wide enough for light, scatter and window. */
@@ -91,105 +80,194 @@ const insetSpan = computed(() => Math.max(plan.sharpness.duration * 1.6, Math.mi
 const inset = computed(() => {
   const { moment, captured } = timing.value
   if (moment === null || captured === null) return null
-  const centre = (moment + captured) / 2
   const span = Math.max(insetSpan.value, Math.abs(captured - moment) * 0.8)
-  return linear([centre - span, centre + span], [width.value - insetWidth, width.value - 8])
+  const centre = (moment + captured) / 2
+  return { scale: linear([centre - span, centre + span], [width.value - insetWidth, width.value - 8]), span }
 })
-const insetClip = (time: number): number => Math.min(Math.max(inset.value!(time), width.value - insetWidth), width.value - 8)
-const stageText = computed(() => plan.stages.map(s => `${s.label} ${show(s.latency, 'time')}`).join(' + '))
+const insetClip = (time: number): number => Math.min(Math.max(inset.value!.scale(time), width.value - insetWidth), width.value - 8)
+const hit = computed(() => plan.timing.bias !== null && plan.timing.bias >= -plan.keep.before && plan.timing.bias <= plan.keep.after)
+
+const timeOf = (p: { x: number }): number => t.value.invert(p.x)
+/** As fine as the axis shows. */
+const pixel = computed(() => (range.value[1] - range.value[0]) / Math.max(1, right.value - left))
+const change = (changes: ReturnType<typeof lightChanges>, merge: string): void => { if (changes.length > 0) store.change(changes, merge) }
+const nudgeMoment = (steps: number): void => change(momentChanges(plan, (timing.value.moment ?? 0) + steps * Math.max(pixel.value, (plan.keep.before + plan.keep.after) / 20)), 'moment-keys')
+const nudgeDelay = (steps: number): void => change(delayChanges(plan, (timing.value.used ?? 0) + steps * plan.setup.controller.delayStep), 'delay-keys')
+
+const labels = computed(() => {
+  const list: Label[] = []
+  const bounds: Box = { x: left, y: TOP - 8, width: right.value - left, height: height.value - TOP - FOOT + 10 }
+  const obstacles: Box[] = []
+  const beside = (x: number, y: number, up = 0) => [{ x: x + 6, y: y + 4 - up, anchor: 'start' as const }, { x: x - 6, y: y + 4 - up, anchor: 'end' as const }]
+  if (inView(timing.value.captured)) obstacles.push({ x: t.value(timing.value.captured) - 1, y: TOP, width: 2, height: height.value })
+  if (inView(timing.value.moment)) list.push({ id: 'moment', colour: 'var(--action)', bold: true, text: `moment ${show(timing.value.moment, 'time', { figures: 4 })}`, spots: [...beside(t.value(timing.value.moment), lane('action'), 9).reverse(), ...beside(t.value(timing.value.moment), lane('action'), -10)] })
+  if (inView(timing.value.impact) && timing.value.impact !== 0 && timing.value.impact !== timing.value.moment) list.push({ id: 'impact', text: `impact ${show(timing.value.impact, 'time')}`, spots: [...beside(t.value(timing.value.impact), lane('action'), 9).reverse(), ...beside(t.value(timing.value.impact), lane('action'), -10).reverse()] })
+  if (inView(timing.value.apex)) list.push({ id: 'apex', text: `apex ${show(timing.value.apex, 'time')}`, spots: [...beside(t.value(timing.value.apex), lane('action'), 9), ...beside(t.value(timing.value.apex), lane('action'), -10)] })
+  if (inView(0)) list.push({ id: 'start', text: 'start', spots: beside(t.value(0), lane('action'), 7) })
+  if (plan.setup.trigger === 'sensor' && inView(timing.value.sensed)) list.push({ id: 'sensed', text: `${timing.value.heard ? `hears the ${timing.value.heard}` : 'sensed'} ${show(timing.value.sensed, 'time')}`, spots: beside(t.value(timing.value.sensed), lane('sensing')) })
+  for (const s of stretches.value) {
+    const [a, b] = [clip(s.from), clip(s.to)]
+    const wide = b - a
+    const text = s.id === 'delay' ? show(s.to - s.from, 'time', { figures: 4 }) : `${s.label} ${show(s.to - s.from, 'time')}`
+    if (s.id === 'delay' && wide > 2) list.push({ id: 'delay', bold: true, colour: 'var(--sensing)', text, spots: [{ x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' }, ...beside(b, lane('controller'))] })
+    else if (wide > 34 && s.id !== 'camera') list.push({ id: s.id, text, spots: [{ x: (a + b) / 2, y: lane('controller') + bar.value / 2 + 10, anchor: 'middle' }, { x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' }] })
+  }
+  lights.value.forEach((at, i) => {
+    if (lit.value && inView(at)) list.push({ id: `light${i}`, text: `${show(plan.pulses[i]!.t01, 'time')} at ${show(plan.setup.flashes[i]!.power, 'power')}`, spots: beside(t.value(at), lane(`light${i}`)).reverse() })
+  })
+  if (shutter.value) {
+    const { opens, full, closing, released } = shutter.value
+    const text = `${show(plan.setup.picture.shutter, 'shutter')}${plan.setup.method === 'open-shutter' ? ', opened before the action' : ''}`
+    const x = clip((clip(full) > left ? full : range.value[0]))
+    list.push({ id: 'shutter', colour: 'var(--shutter)', text, spots: [{ x: x + 6, y: lane('shutter') + 4, anchor: 'start' }, { x: clip(closing) - 6, y: lane('shutter') + 4, anchor: 'end' }] })
+    if (released !== null && clip(opens) - clip(released) > 50) list.push({ id: 'lag', text: `shutter lag ${show(plan.setup.camera.lag, 'time')}`, spots: [{ x: (clip(released) + clip(opens)) / 2, y: lane('shutter') - 3, anchor: 'middle' }] })
+    list.push({ id: 'ambient', text: `${show(plan.exposure.ambient, 'stops')} by the end${plan.exposure.black ? ', black' : ', shows'}`, spots: [{ x: clip(closing) - 6, y: lane('ambient') + 4, anchor: 'end' }, { x: x + 6, y: lane('ambient') + 4, anchor: 'start' }] })
+  }
+  return placeLabels(list, bounds, obstacles)
+})
+const now = computed(() => (view.instant !== null && inView(view.instant) ? t.value(view.instant) : null))
 </script>
 
 <template>
   <div ref="box" class="relative h-full w-full overflow-hidden">
     <svg
       v-if="width > 0 && height > 60" class="drawing" :width="width" :height="height" role="group" tabindex="0"
-      aria-label="Time strip. Plus and minus zoom, arrows move, 0 fits." @wheel.prevent="wheel" @keydown="key"
+      aria-label="Time strip. Plus and minus zoom, arrows move; 1 shows the shutter, 2 the action, 3 the light." @wheel.prevent="wheel" @keydown="key" @pointerdown="down" @pointermove="drag"
+      @pointerup="held = null" @pointercancel="held = null"
     >
-      <text x="4" y="13" font-weight="600">Time strip</text>
-      <text :x="left" y="13" class="narrow">{{ stageText }}</text>
-      <template v-for="tick in t.ticks(7)" :key="tick">
-        <line :x1="t(tick)" :x2="t(tick)" y1="20" :y2="height - 18" class="hair" />
-        <text :x="t(tick)" :y="height - 6" text-anchor="middle" class="tabular">{{ show(tick, 'time', { figures: 4 }) }}</text>
+      <template v-for="tick in t.ticks(6)" :key="tick">
+        <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />
+        <text :x="t(tick)" :y="height - 5" text-anchor="middle" class="tabular">{{ show(tick, 'time', { figures: 4 }) }}</text>
       </template>
-      <text v-for="name in LANES" :key="name" x="4" :y="lane(name) + 4" :style="{ fill: name === 'delay' ? 'var(--sensing)' : `var(--${name})` }">{{ name }}</text>
+      <text v-for="l in lanes" :key="l.id" x="8" :y="lane(l.id) + 4" :style="{ fill: `var(--${l.role})` }">{{ l.label.length > 12 ? `${l.label.slice(0, 11)}…` : l.label }}</text>
+
+      <!-- Window, scatter, and the light over all lanes -->
+      <template v-if="timing.captured !== null">
+        <rect
+          v-if="timing.moment !== null" :x="clip(timing.moment - plan.keep.before)" :width="Math.max(0, clip(timing.moment + plan.keep.after) - clip(timing.moment - plan.keep.before))"
+          :y="TOP" :height="height - TOP - FOOT" fill="var(--light-fill)" opacity="0.2"
+        />
+        <rect
+          :x="clip(timing.captured - 2 * plan.spread.scatter)" :width="Math.max(0, clip(timing.captured + 2 * plan.spread.scatter) - clip(timing.captured - 2 * plan.spread.scatter))"
+          :y="TOP" :height="height - TOP - FOOT" fill="var(--action)" opacity="0.12"
+        />
+      </template>
 
       <!-- Action: from start to the moment -->
       <g v-if="timing.moment !== null">
         <line :x1="clip(0)" :x2="clip(timing.moment)" :y1="lane('action')" :y2="lane('action')" class="firm" style="stroke: var(--action)" />
-        <template v-for="(at, name) in { start: 0, impact: timing.impact, moment: timing.moment }" :key="name">
-          <g v-if="inView(at) && !(name === 'impact' && at === 0)">
-            <line :x1="t(at)" :x2="t(at)" :y1="lane('action') - 5" :y2="lane('action') + 5" class="firm" style="stroke: var(--action)" />
-            <text
-              v-if="name !== 'impact' || Math.abs(t(at) - t(timing.moment)) > 60" :x="t(at) + (t(at) > right - 110 ? -5 : 4)" :y="lane('action') - 5" :text-anchor="t(at) > right - 110 ? 'end' : 'start'" class="halo"
-            >{{ name }} {{ show(at, 'time') }}</text>
-          </g>
+        <template v-for="(at, name) in { start: 0, impact: timing.impact, apex: timing.apex }" :key="name">
+          <line v-if="inView(at)" :x1="t(at)" :x2="t(at)" :y1="lane('action') - 5" :y2="lane('action') + 5" class="firm" style="stroke: var(--action)" />
         </template>
       </g>
 
       <!-- Sensing -->
-      <g v-if="inView(timing.sensed) && plan.setup.trigger === 'sensor'">
+      <g v-if="plan.setup.trigger === 'sensor' && timing.sensed !== null">
         <line
-          v-if="timing.heard" :x1="clip(timing.heard === 'impact' ? (timing.impact ?? 0) : 0)" :x2="t(timing.sensed)" :y1="lane('sensing')" :y2="lane('sensing')" class="thin"
+          v-if="timing.heard" :x1="clip(timing.heard === 'impact' ? (timing.impact ?? 0) : 0)" :x2="clip(timing.sensed)" :y1="lane('sensing')" :y2="lane('sensing')" class="thin"
           stroke-dasharray="1.5 3" style="stroke: var(--sensing)"
         />
-        <circle :cx="t(timing.sensed)" :cy="lane('sensing')" r="3.5" style="fill: var(--sensing)" />
-        <text :x="t(timing.sensed) + 7" :y="lane('sensing') + 4" class="halo">
-          {{ timing.heard ? `hears the ${timing.heard}` : 'beam crossed' }} {{ show(timing.sensed, 'time') }}
-        </text>
+        <circle v-if="inView(timing.sensed)" :cx="t(timing.sensed)" :cy="lane('sensing')" r="3.5" style="fill: var(--sensing)" />
       </g>
 
-      <!-- Delay -->
-      <g v-if="delay">
-        <rect :x="clip(delay.from)" :width="Math.max(1, clip(delay.to) - clip(delay.from))" :y="lane('delay') - 4" height="8" fill="var(--sensing)" opacity="0.75" />
-        <line :x1="clip(delay.to)" :x2="clip(timing.captured ?? delay.to)" :y1="lane('delay')" :y2="lane('delay')" class="thin" style="stroke: var(--sensing)" />
-        <text :x="clip(delay.from) + 4" :y="lane('delay') - 7" class="halo" font-weight="600">{{ show(delay.to - delay.from, 'time', { figures: 4 }) }}</text>
-      </g>
-
-      <!-- Scatter of the light about the moment -->
-      <g v-if="timing.captured !== null">
+      <!-- Controller: the chain and the set delay, end to end -->
+      <g v-for="s in stretches" :key="s.id">
         <rect
-          :x="clip(timing.captured - 2 * plan.spread.scatter)" :width="Math.max(1, clip(timing.captured + 2 * plan.spread.scatter) - clip(timing.captured - 2 * plan.spread.scatter))"
-          y="20" :height="height - 40" fill="var(--action)" opacity="0.13"
-        />
-        <path :d="lightPath(view[0], view[1], clip, lane('light') + laneHeight * 0.36, laneHeight * 0.7)" fill="var(--light-fill)" stroke="var(--light)" />
-        <line v-if="inView(timing.captured)" :x1="t(timing.captured)" :x2="t(timing.captured)" y1="20" :y2="height - 18" class="thin" style="stroke: var(--light)" />
-        <text
-          v-if="inView(timing.captured)" :x="t(timing.captured) - 6" :y="lane('light') + 4" text-anchor="end" class="halo"
-        >{{ show(timing.captured, 'time', { figures: 4 }) }}</text>
+          v-if="clip(s.to) > clip(s.from)" :x="clip(s.from)" :width="clip(s.to) - clip(s.from)" :y="lane('controller') - (s.id === 'delay' ? bar : bar * 0.5) / 2" :height="s.id === 'delay' ? bar : bar * 0.5"
+          fill="var(--sensing)" :opacity="s.id === 'delay' ? 0.8 : 0.5"
+        ><title>{{ s.label }} {{ show(s.to - s.from, 'time') }}</title></rect>
+        <line v-if="inView(s.to)" :x1="t(s.to)" :x2="t(s.to)" :y1="lane('controller') - bar * 0.7" :y2="lane('controller') + bar * 0.7" class="thin" style="stroke: var(--sensing)" />
       </g>
 
-      <!-- Shutter -->
-      <g v-if="open">
-        <rect :x="clip(open[0])" :width="Math.max(1, clip(open[1]) - clip(open[0]))" :y="lane('shutter') - 5" height="10" fill="none" stroke="var(--shutter)" stroke-width="1.5" />
-        <text
-          :x="clip(open[0]) > right - 190 ? right - 6 : clip(open[0]) + 6" :y="lane('shutter') - 8" :text-anchor="clip(open[0]) > right - 190 ? 'end' : 'start'" class="halo"
-        >
-          {{ show(plan.setup.picture.shutter, 'shutter') }}{{ plan.setup.method === 'open-shutter' ? ', opened before the action' : '' }} · ambient {{ show(plan.exposure.ambient, 'stops') }}{{ plan.exposure.black ? ', black' : '' }}
-        </text>
+      <!-- Each light's pulse -->
+      <template v-if="lit">
+        <g v-for="(at, i) in lights" :key="i">
+          <line :x1="left" :x2="right" :y1="lane(`light${i}`) + laneHeight * 0.42" :y2="lane(`light${i}`) + laneHeight * 0.42" class="hair" />
+          <path :d="outline(i, range[0], range[1], clip, lane(`light${i}`) + laneHeight * 0.42, laneHeight * 0.84)" fill="var(--light-fill)" stroke="var(--light)" />
+          <line v-if="inView(at)" :x1="t(at)" :x2="t(at)" :y1="lane(`light${i}`) - laneHeight * 0.42" :y2="lane(`light${i}`) + laneHeight * 0.42" class="thin" style="stroke: var(--light)" />
+        </g>
+      </template>
+
+      <!-- Shutter and ambient -->
+      <g v-if="shutter">
+        <line v-if="shutter.released !== null" :x1="clip(shutter.released)" :x2="clip(shutter.opens)" :y1="lane('shutter') + laneHeight * 0.34" :y2="lane('shutter') + laneHeight * 0.34" class="thin" stroke-dasharray="3 2" style="stroke: var(--shutter)" />
+        <path
+          :d="`M${clip(shutter.opens)} ${lane('shutter') + laneHeight * 0.38}L${clip(shutter.full)} ${lane('shutter') - laneHeight * 0.38}L${clip(shutter.closing)} ${lane('shutter') - laneHeight * 0.38}L${clip(shutter.closed)} ${lane('shutter') + laneHeight * 0.38}`"
+          class="firm" style="stroke: var(--shutter)"
+        />
+        <path
+          :d="`M${clip(shutter.opens)} ${lane('ambient') + laneHeight * 0.4}L${clip(shutter.closed)} ${lane('ambient') + laneHeight * 0.4}L${clip(shutter.closed)} ${lane('ambient') + laneHeight * (plan.exposure.black ? 0.24 : -0.36)}Z`"
+          fill="var(--shutter)" opacity="0.4"
+        />
       </g>
+
+      <!-- Moment and light, both to be dragged -->
+      <ViewsDragHandle
+        v-if="inView(timing.moment)" label="Moment on the time strip" :value="timing.moment" :min="0" :max="20" :value-text="show(timing.moment, 'time', { figures: 4 })"
+        :paths="plan.setup.moment.reference === 'travel' ? ['moment.offset'] : plan.setup.moment.model === 'time' ? ['moment.time'] : ['moment.fraction']"
+        @drag="(p, id) => change(momentChanges(plan, timeOf(p)), id)" @nudge="(r, d) => nudgeMoment(r || -d)"
+      >
+        <rect :x="t(timing.moment) - 8" width="16" :y="TOP" :height="lane('action') - TOP + 8" class="grip" />
+        <line :x1="t(timing.moment)" :x2="t(timing.moment)" :y1="TOP" :y2="height - FOOT" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
+        <path :d="`M${t(timing.moment)} ${lane('action') + 7}l-4.5 -7l4.5 -7l4.5 7z`" style="fill: var(--action)" />
+      </ViewsDragHandle>
+      <ViewsDragHandle
+        v-if="inView(timing.captured) && timing.used !== null" label="Light on the time strip: delay dialled" :value="timing.used" :min="plan.setup.controller.delayMinimum" :max="plan.setup.controller.delayMaximum"
+        :value-text="show(timing.used, 'time', { figures: 4 })" :paths="['delay']" @drag="(p, id) => change(lightChanges(plan, timeOf(p)), id)" @nudge="(r, d) => nudgeDelay(r || -d)"
+      >
+        <rect :x="t(timing.captured) - 7" width="14" :y="lane('controller') - laneHeight / 2" :height="laneHeight * (lanes.length - 4)" class="grip" />
+        <line :x1="t(timing.captured)" :x2="t(timing.captured)" :y1="lane('controller') - laneHeight / 2" :y2="height - FOOT" class="thin" style="stroke: var(--light)" />
+      </ViewsDragHandle>
+      <ViewsLabels :labels="labels" />
+      <line v-if="now !== null" :x1="now" :x2="now" :y1="TOP" :y2="height - FOOT" class="firm" data-replay />
 
       <!-- The moment, magnified -->
       <g v-if="inset">
-        <rect :x="width - insetWidth" :width="insetWidth - 8" y="20" :height="height - 38" fill="var(--sheet)" stroke="var(--hair-strong)" />
+        <rect :x="width - insetWidth" :width="insetWidth - 8" :y="TOP" :height="height - TOP - FOOT" fill="var(--sheet)" stroke="var(--hair-strong)" />
         <rect
           :x="insetClip(timing.moment! - plan.keep.before)" :width="Math.max(0, insetClip(timing.moment! + plan.keep.after) - insetClip(timing.moment! - plan.keep.before))"
-          y="21" :height="height - 40" fill="var(--light-fill)" opacity="0.22"
+          :y="TOP + 1" :height="height - TOP - FOOT - 2" fill="var(--light-fill)" opacity="0.22"
         />
         <rect
-          :x="insetClip(timing.captured! - 2 * plan.spread.scatter)" y="21" :height="height - 40" fill="var(--action)" opacity="0.13"
+          :x="insetClip(timing.captured! - 2 * plan.spread.scatter)" :y="TOP + 1" :height="height - TOP - FOOT - 2" fill="var(--action)" opacity="0.13"
           :width="Math.max(1, insetClip(timing.captured! + 2 * plan.spread.scatter) - insetClip(timing.captured! - 2 * plan.spread.scatter))"
         />
-        <path :d="lightPath(inset.domain()[0]!, inset.domain()[1]!, insetClip, height - 20, (height - 70) * 0.8)" fill="var(--light-fill)" stroke="var(--light)" />
-        <line :x1="inset(timing.moment!)" :x2="inset(timing.moment!)" y1="20" :y2="height - 18" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
-        <text :x="width - insetWidth + 4" y="33" class="halo narrow">the moment, {{ show(2 * insetSpan, 'time') }} wide</text>
-        <text :x="width - insetWidth + 4" y="47" class="halo narrow">±{{ show(plan.spread.scatter, 'time') }} a take</text>
-        <text :x="width - 12" :y="height - 6" text-anchor="end" class="narrow">light {{ show(plan.sharpness.duration, 'time') }}</text>
+        <template v-if="lit">
+          <path
+            v-for="(_, i) in lights" :key="i" :d="outline(i, inset.scale.domain()[0]!, inset.scale.domain()[1]!, insetClip, height - FOOT - 1, (height - TOP - FOOT - 34) * (0.35 + 0.65 * plan.pulses[i]!.share))"
+            fill="var(--light-fill)" fill-opacity="0.8" stroke="var(--light)"
+          />
+        </template>
+        <rect
+          v-else :x="insetClip(timing.captured! - plan.sharpness.duration / 2)" :width="Math.max(2, insetClip(timing.captured! + plan.sharpness.duration / 2) - insetClip(timing.captured! - plan.sharpness.duration / 2))"
+          :y="height - FOOT - 40" height="39" fill="var(--light-fill)" stroke="var(--light)"
+        />
+        <line :x1="inset.scale(timing.moment!)" :x2="inset.scale(timing.moment!)" :y1="TOP" :y2="height - FOOT" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
+        <text :x="width - insetWidth + 5" :y="TOP + 13" class="halo" font-weight="600">{{ hit ? 'light meets the moment' : 'light misses the moment' }}</text>
+        <text :x="width - insetWidth + 5" :y="TOP + 26" class="halo">±{{ show(plan.spread.scatter, 'time') }} a take</text>
+        <text :x="width - insetWidth" :y="height - 5">{{ show(2 * inset.span, 'time') }} wide</text>
+        <text :x="width - 9" :y="height - 5" text-anchor="end">{{ lit ? 'light' : 'exposure' }} {{ show(plan.sharpness.duration, 'time') }}</text>
       </g>
     </svg>
-    <div class="absolute top-0 flex" :style="{ right: `${insetWidth + 12}px` }">
-      <UButton icon="i-lucide-zoom-in" size="xs" variant="ghost" aria-label="Zoom in on the light" @click="zoom(0.5)" />
-      <UButton icon="i-lucide-zoom-out" size="xs" variant="ghost" aria-label="Zoom out" @click="zoom(2)" />
-      <UButton icon="i-lucide-maximize-2" size="xs" variant="ghost" aria-label="Fit the time strip" @click="chosen = null" />
+    <div class="head">
+      <strong>Time strip</strong>
+      <span class="flex">
+        <button type="button" class="choice" @click="chosen = extents.all">Shutter</button>
+        <button type="button" class="choice" @click="chosen = null">Action</button>
+        <button type="button" class="choice" @click="chosen = extents.light">Light</button>
+      </span>
+      <span class="min-w-0 flex-1 truncate">{{ stretches.filter(s => s.id !== 'delay').map(s => `${s.label} ${show(s.to - s.from, 'time')}`).join(' + ') }}</span>
+      <span class="flex">
+        <UButton icon="i-lucide-zoom-in" size="xs" variant="ghost" aria-label="Zoom in on the light" @click="zoom(0.5)" />
+        <UButton icon="i-lucide-zoom-out" size="xs" variant="ghost" aria-label="Zoom out of the time strip" @click="zoom(2)" />
+      </span>
     </div>
   </div>
 </template>
+
+<style scoped>
+.head { position: absolute; left: 8px; right: 190px; top: 0; display: flex; align-items: baseline; gap: 10px; font-size: 11px; font-stretch: 86%; color: var(--ink-soft); }
+.head strong { color: var(--ink); font-weight: 650; }
+.choice { cursor: pointer; padding: 0 4px; }
+.choice:hover { color: var(--ink); text-decoration: underline; text-underline-offset: 3px; }
+</style>

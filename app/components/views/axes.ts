@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import type { MotionKind, Plan } from '~~/core'
+import { footprint } from './tableGeometry'
 
 /** Linear scale. */
 export function linear(domain: [number, number], range: [number, number]) {
@@ -54,15 +55,15 @@ export const isUpright = (plan: Plan): boolean => UPRIGHT.has(plan.setup.motion.
 /** The stretch of travel shown, m: all of the rig along it, and wide enough that the subject fits across; from the low end of the drawing to its far end. */
 export function travelExtent(plan: Plan, room: number, roomAcross: number): [number, number] {
   const { setup } = plan
-  const still = setup.motion.kind === 'still'
+  const cloud = setup.recipe === 'powder' && setup.subject.distance === 0
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
   const heard = setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
   const apex = setup.motion.kind === 'toss' ? setup.motion.speed ** 2 / (2 * 9.80665) : 0
   const far = Math.max(subject + setup.subject.depth, mark, apex, setup.trigger === 'sensor' ? heard : 0, setup.action.kind === 'launcher' ? setup.catch.distance : 0, 0.05)
-  const near = still ? -setup.subject.depth / 2 : 0
+  const near = cloud ? -setup.subject.depth / 2 : 0
   const span = 1.11 * (far - near)
-  const least = (room * setup.subject.height) / Math.max(1, 0.55 * roomAcross)
+  const least = (room * footprint(setup)) / Math.max(1, 0.55 * roomAcross)
   const wide = Math.max(span, least)
   const low = near - 0.05 * (far - near) - (wide - span) / 2
   return [low, low + wide]

@@ -166,7 +166,7 @@ export const ambient: Rule = (a) => {
     id: 'ambient',
     severity: 'warning',
     title: 'The room leaves a ghost: {ambient}',
-    reason: 'With the shutter open {shutter} at {aperture} and ISO {iso} the room is {over} brighter than black ({limit}).',
+    reason: 'With the shutter open {shutter} at {aperture} and {iso} the room is {over} brighter than black ({limit}).',
     figures: {
       ambient: stops(exposure.ambient), over: stops(over), limit: stops(picture.ambientLimit), shutter: shutter(picture.shutter), aperture: aperture(picture.aperture),
       iso: iso(picture.iso),
@@ -225,7 +225,7 @@ export const exposure: Rule = (a) => {
     id: 'exposure',
     severity: 'warning',
     title: level > 0 ? 'Overexposed by {stops}' : 'Underexposed by {stops}',
-    reason: fast ? 'Continuous light {ambient} at this shutter, aperture and ISO.' : 'All flashes together at {aperture} and ISO {iso}, modifiers and close-up loss counted.',
+    reason: fast ? 'Continuous light {ambient} at this shutter, aperture and ISO.' : 'All flashes together at {aperture} and {iso}, modifiers and close-up loss counted.',
     figures: { stops: { value: Math.abs(level), quantity: 'stops', unit: 'unsigned' }, ambient: stops(a.exposure.ambient), aperture: aperture(picture.aperture), iso: iso(picture.iso) },
     paths: ['picture.iso', 'picture.aperture'],
     fixes,
@@ -248,7 +248,7 @@ export const settingOutOfRange: Rule = ({ setup }) => {
     id: 'setting-out-of-range',
     severity: 'error',
     title: 'A setting that this kit does not have',
-    reason: 'Aperture {aperture} of {widest} to {smallest}, ISO {iso} of {lowest} to {highest}, and each power not below its lowest.',
+    reason: 'Aperture {aperture} of {widest} to {smallest}, {iso} of {lowest} to {highest}, and each power not below its lowest.',
     figures: {
       aperture: aperture(picture.aperture), widest: aperture(lens.widestAperture), smallest: aperture(lens.smallestAperture),
       iso: iso(picture.iso), lowest: iso(camera.baseIso), highest: iso(camera.maximumIso),

@@ -1,39 +1,82 @@
 <script setup lang="ts">
 import { ApiError } from '~/services/api'
-import { saveSetupFile } from '~/services/setupFile'
+import { saveSetupFile, setupText } from '~/services/setupFile'
 
 const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()
+const view = useViewStore()
+const kit = useKitStore()
 const failure = ref('')
-const tab = ref<'plan' | 'figures' | 'methods' | 'takes'>('plan')
-const TABS = [{ id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'methods', label: 'Methods' }, { id: 'takes', label: 'Takes' }] as const
+const TABS = [
+  { id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'methods', label: 'Methods' }, { id: 'tests', label: 'Tests' }, { id: 'lists', label: 'Lists' }, { id: 'takes', label: 'Takes' },
+] as const
+const tab = ref<(typeof TABS)[number]['id']>('plan')
+const replay = useTemplateRef<{ press: () => void }>('replay')
+/** The figure whose why was asked for on the dial card; the count makes the same one open again. */
+const why = ref('')
+let asked = 0
+function askWhy(id: string): void {
+  tab.value = 'figures'
+  why.value = `${id} ${++asked}`
+}
 
 useHead({ title: () => `${store.setup?.name ?? 'Set-up'} · Epiro` })
 
 onMounted(async () => {
   try {
     const id = String(route.params.id)
-    await Promise.all([store.open(id), takes.open(id)])
+    view.reset()
+    await Promise.all([store.open(id), takes.open(id), kit.load()])
   }
   catch (error) {
     failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.'
   }
 })
-onBeforeUnmount(() => store.close())
+onBeforeUnmount(() => {
+  view.reset()
+  store.close()
+})
 
+const page = computed(() => `/setups/${String(route.params.id)}/card`)
 function key(event: KeyboardEvent): void {
-  const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable]')
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || typing) return
-  event.preventDefault()
-  if (event.shiftKey) store.redo()
-  else store.undo()
+  const target = event.target as HTMLElement
+  if (target.closest('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable], [role=dialog]') || event.altKey) return
+  if (event.ctrlKey || event.metaKey) {
+    if (event.key.toLowerCase() !== 'z') return
+    event.preventDefault()
+    if (event.shiftKey) store.redo()
+    else store.undo()
+    return
+  }
+  // The drawings have their own digits.
+  const chosen = target.closest('svg') ? undefined : TABS[Number(event.key) - 1]
+  if (chosen) { tab.value = chosen.id; return }
+  const actions: Record<string, () => void> = {
+    r: () => replay.value?.press(), t: () => { view.ghosts = !view.ghosts }, v: () => { view.fromCamera = !view.fromCamera }, p: () => void navigateTo(page.value),
+  }
+  actions[event.key]?.()
 }
-const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, methods: 0, takes: takes.takes.length }))
+onMounted(() => window.addEventListener('keydown', key))
+onBeforeUnmount(() => window.removeEventListener('keydown', key))
+
+const copied = ref('')
+async function copySetup(): Promise<void> {
+  if (!store.setup) return
+  try {
+    await navigator.clipboard.writeText(setupText(store.setup))
+    copied.value = 'Copied: paste it into any shoot'
+  }
+  catch { copied.value = 'The browser does not let it be copied' }
+  setTimeout(() => { copied.value = '' }, 3000)
+}
+const counts = computed(() => ({
+  plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, methods: 0, tests: 0, lists: 0, takes: takes.takes.length,
+}))
 </script>
 
 <template>
-  <div class="h-full" @keydown="key">
+  <div class="h-full">
     <Teleport defer to="#header-place">
       <NuxtLink v-if="store.record" to="/" class="hidden truncate text-(--ink-soft) hover:underline md:inline">{{ store.record.shootName }}</NuxtLink>
       <h1 v-if="store.setup" class="truncate font-semibold">{{ store.setup.name }}</h1>
@@ -42,6 +85,8 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
         <UButton icon="i-lucide-undo-2" size="xs" variant="ghost" aria-label="Undo" :disabled="!store.canUndo" @click="store.undo()" />
         <UButton icon="i-lucide-redo-2" size="xs" variant="ghost" aria-label="Redo" :disabled="!store.canRedo" @click="store.redo()" />
         <UButton v-if="store.setup" icon="i-lucide-download" size="xs" variant="ghost" aria-label="Export the set-up file" @click="saveSetupFile(store.setup)" />
+        <UButton v-if="store.setup" icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the set-up, to paste in any studio" @click="copySetup" />
+        <span role="status" class="text-[12px] text-(--ink-soft)">{{ copied }}</span>
       </span>
     </Teleport>
 
@@ -55,13 +100,16 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
       <section aria-label="Table plan and path chart" class="rig">
         <ViewsRigAndPath :plan="store.plan" />
       </section>
+      <section aria-label="Replay in slow motion" class="replay-bar">
+        <ViewsReplayBar ref="replay" :plan="store.plan" />
+      </section>
       <section aria-label="Time strip" class="strip">
         <ViewsTimeStrip :plan="store.plan" />
       </section>
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
-        <PlanDialCard :plan="store.plan" />
-        <div role="tablist" aria-label="Findings, figures, methods and takes" class="tabs">
+        <PlanDialCard :plan="store.plan" :page="page" @why="askWhy" />
+        <div role="tablist" aria-label="Findings, figures, methods, tests, lists and takes" class="tabs">
           <button
             v-for="t in TABS" :id="`tab-${t.id}`" :key="t.id" role="tab" type="button" :aria-selected="tab === t.id" aria-controls="side-panel" @click="tab = t.id"
           >
@@ -70,8 +118,10 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
         </div>
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
-          <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" />
+          <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
           <PlanMethodsPanel v-else-if="tab === 'methods' && store.setup" :setup="store.setup" />
+          <PlanChecksPanel v-else-if="tab === 'tests'" :plan="store.plan" />
+          <PlanListsPanel v-else-if="tab === 'lists' && store.setup" :setup="store.setup" />
           <TakesTakeLog v-else :plan="store.plan" />
         </div>
       </aside>
@@ -83,12 +133,13 @@ const counts = computed(() => ({ plan: store.plan?.findings.filter(f => f.severi
 </template>
 
 <style scoped>
-.workspace { display: grid; height: 100%; grid-template: "inputs rig side" 1fr "inputs strip side" 190px / 272px 1fr 300px; }
+.workspace { display: grid; height: 100%; grid-template: "inputs rig side" 1fr "inputs replay side" 25px "inputs strip side" 212px / 272px minmax(0, 1fr) 300px; }
 .inputs { grid-area: inputs; border-right: 1px solid var(--hair); background: var(--paper); min-height: 0; }
 .rig { grid-area: rig; min-height: 0; min-width: 0; background: var(--sheet); }
 .strip { grid-area: strip; border-top: 1px solid var(--hair); min-height: 0; min-width: 0; background: var(--sheet); }
+.replay-bar { grid-area: replay; border-top: 1px solid var(--hair); background: var(--sheet); min-width: 0; }
 .side { grid-area: side; border-left: 1px solid var(--hair); padding: 8px 12px 0; display: grid; grid-template-rows: auto auto auto 1fr; gap: 10px; min-height: 0; background: var(--paper); }
-.tabs { display: flex; gap: 14px; border-bottom: 1px solid var(--ink); }
+.tabs { display: flex; gap: 9px; font-stretch: 86%; border-bottom: 1px solid var(--ink); }
 .tabs button { font-size: 12px; padding: 2px 0 4px; cursor: pointer; color: var(--ink-soft); }
 .tabs button[aria-selected="true"] { font-weight: 650; color: var(--ink); box-shadow: 0 2px 0 var(--ink); }
 @media (max-width: 900px) {

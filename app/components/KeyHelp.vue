@@ -1,0 +1,43 @@
+<script setup lang="ts">
+/** Every key, on `?`. */
+const open = ref(false)
+const KEYS: [string, [string, string][]][] = [
+  ['Anywhere', [['?', 'this list'], ['g s', 'shoots'], ['g k', 'kit']]],
+  ['Set-up', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['r', 'replay, hold'], ['t', 'ten takes'], ['v', 'the other view of the table plan'], ['1 … 6', 'findings, figures, methods, tests, lists, takes'], ['p', 'dial card as a page']]],
+  ['A part of a drawing', [['arrows', 'move it the way they point'], ['Shift arrows', 'ten times as far'], ['Enter', 'type its figures'], ['Alt while dragging', 'no snapping']]],
+  ['A drawing', [['+ −', 'zoom'], ['arrows', 'move the sheet'], ['0', 'show all'], ['1 2 3', 'time strip: shutter, action, light']]],
+]
+let waiting = ''
+function key(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=dialog]')) return
+  if (event.key === '?') { event.preventDefault(); open.value = true; return }
+  const went = waiting
+  waiting = event.key === 'g' ? 'g' : ''
+  if (went !== 'g') return
+  const to = ({ s: '/', k: '/kit' } as Record<string, string>)[event.key]
+  if (to) { event.preventDefault(); void navigateTo(to) }
+}
+onMounted(() => window.addEventListener('keydown', key))
+onBeforeUnmount(() => window.removeEventListener('keydown', key))
+</script>
+
+<template>
+  <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" @click="open = true" />
+  <UModal v-model:open="open" title="Keys" description="Keys never work while a text is being typed.">
+    <template #body>
+      <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
+        <section v-for="[title, keys] in KEYS" :key="title">
+          <h3 class="section-title mb-1">
+            {{ title }}
+          </h3>
+          <dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[13px]">
+            <template v-for="[k, what] in keys" :key="k">
+              <dt><kbd class="border border-(--hair-strong) px-1 text-[11px]">{{ k }}</kbd></dt><dd>{{ what }}</dd>
+            </template>
+          </dl>
+        </section>
+      </div>
+    </template>
+  </UModal>
+</template>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import type { Field, FigureValue, NumberField } from '~~/core'
+import { formatExact, parseField } from '~~/shared/units'
+import { choiceLabel } from '~/text/choices'
+
+/** One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up and kit. */
+const { field, value, label, path, change, shown = undefined, bare = false } = defineProps<{
+  field: Field
+  value: FigureValue | undefined
+  label: string
+  path: string
+  /** Takes a new value; gives what is wrong with it, empty where nothing is. */
+  change: (value: FigureValue) => string
+  /** Shown in place of the value while something is tried. */
+  shown?: FigureValue | undefined
+  /** Without a label of its own to be seen, as in a table. */
+  bare?: boolean
+}>()
+const emit = defineEmits<{ undo: [], redo: [] }>()
+
+const preferences = usePreferencesStore()
+const id = useId()
+const shownValue = computed(() => (shown === undefined ? value : shown))
+const previewed = computed(() => shown !== undefined && !Object.is(shown, value))
+
+/** A time typed in a field of milliseconds is shown by its size; a length keeps the field's unit. */
+function unitFor(f: NumberField, v: number): string {
+  if (f.quantity !== 'time') return f.unit!
+  return Math.abs(v) >= 1 ? 's' : Math.abs(v) >= 1e-3 ? 'ms' : v === 0 ? f.unit! : 'µs'
+}
+function textOf(v: unknown): string {
+  if (field.type !== 'number') return String(v ?? '')
+  return v === null || v === undefined ? '' : formatExact(v as number, field.quantity, { system: preferences.system, ...(field.unit ? { unit: unitFor(field, v as number) } : {}) })
+}
+
+const text = ref('')
+const error = ref('')
+const editing = ref(false)
+watch([shownValue, () => preferences.system], () => {
+  if (!editing.value) { text.value = textOf(shownValue.value); error.value = '' }
+}, { immediate: true })
+
+function commit(): void {
+  editing.value = false
+  take()
+  // The new value comes back from above; and what is shown may have changed under the typing, by a fix tried or pressed.
+  void nextTick(() => { if (error.value === '') text.value = textOf(shownValue.value) })
+}
+
+function take(): void {
+  if (field.type === 'text') {
+    if (field.required && text.value.trim() === '') { error.value = `${field.label} is missing`; return }
+    error.value = text.value.length > field.maxLength ? `At most ${field.maxLength} characters` : ''
+    if (error.value === '' && text.value.trim() !== value) error.value = change(text.value.trim())
+    return
+  }
+  if (field.type !== 'number') return
+  if (text.value === textOf(value)) { error.value = ''; return }
+  const parsed = parseField(text.value, field, preferences.system)
+  if ('error' in parsed) { error.value = parsed.error; return }
+  error.value = ''
+  if (parsed.value !== value) error.value = change(parsed.value)
+}
+
+/** With nothing typed here, undo is the set-up's: the browser's own would reach into other fields. */
+function undoKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || text.value !== textOf(shownValue.value)) return
+  event.preventDefault()
+  editing.value = false
+  if (event.shiftKey) emit('redo')
+  else emit('undo')
+}
+
+const options = computed(() => (field.type === 'choice' ? field.options.map(o => ({ label: choiceLabel(path, o), value: o })) : []))
+</script>
+
+<template>
+  <div class="field-row" :class="{ previewed }">
+    <label :for="id" :class="bare ? 'sr-only' : 'min-w-0 flex-1 leading-tight text-(--ink-soft)'">{{ label }}</label>
+    <USelect
+      v-if="field.type === 'choice'" :id="id" :model-value="String(shownValue)" :items="options" size="xs" variant="none" class="w-34 justify-end"
+      :ui="{ base: 'border-b border-(--hair) ps-1' }" @update:model-value="change($event as string)"
+    />
+    <USwitch v-else-if="field.type === 'flag'" :id="id" size="sm" :model-value="Boolean(shownValue)" @update:model-value="change($event as boolean)" />
+    <input
+      v-else :id="id" v-model="text" class="field-input tabular" :class="{ 'field-wrong': error, 'field-text': field.type === 'text' }" autocomplete="off" spellcheck="false" :data-path="path"
+      :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : undefined"
+      @keydown="undoKey"
+      @focus="editing = true" @input="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
+    >
+    <p v-if="error" :id="`${id}-error`" role="alert" class="basis-full text-right text-[11px] text-(--bad)">
+      {{ error }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.field-row { display: flex; flex-wrap: wrap; align-items: baseline; gap: 0 8px; font-size: 12px; min-height: 24px; padding: 1px 0; }
+.field-input { width: 8.5rem; text-align: right; background: transparent; border: 0; border-bottom: 1px solid var(--hair); padding: 1px 2px; color: var(--ink); font-weight: 520; outline: none; }
+.field-input:hover { border-bottom-color: var(--hair-strong); }
+.field-input:focus { border-bottom-color: var(--ink); box-shadow: 0 1px 0 var(--ink); }
+.field-text { text-align: left; }
+.field-wrong { border-bottom-color: var(--bad); color: var(--bad); }
+.previewed .field-input { background: color-mix(in srgb, var(--light-fill) 35%, transparent); }
+</style>

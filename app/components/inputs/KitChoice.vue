@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { type KitKind, type Setup, type SingleKind, flashFromKit, kitChanges, kitDifferences, withChanges, withKit, withModifier } from '~~/core'
+import { KIT_LABELS } from '~/text/choices'
+
+/** Takes the figures of an item of kit into the set-up, and says where they have come apart since. */
+const { kind, light = 0 } = defineProps<{ kind: KitKind, light?: number }>()
+const store = useSetupStore()
+const kit = useKitStore()
+const id = useId()
+
+const isLight = computed(() => kind === 'flash' || kind === 'modifier')
+const taken = computed(() => {
+  const { setup } = store
+  if (!setup) return ''
+  if (kind === 'flash') return setup.flashes[light]?.kit ?? ''
+  return kind === 'modifier' ? setup.flashes[light]?.modifier ?? '' : setup.kit[kind]
+})
+const record = computed(() => kit.byId.get(taken.value) ?? null)
+const options = computed(() => {
+  const list = kit.ofKind(kind)
+  return record.value && !list.includes(record.value) ? [record.value, ...list] : list
+})
+const differs = computed(() => {
+  if (!store.setup || !record.value) return []
+  const here = isLight.value ? { ...store.setup, flashes: [store.setup.flashes[light]!] } : store.setup
+  return kitDifferences(here, record.value.item, record.value.id)
+})
+
+function choose(event: Event): void {
+  const next = (event.target as HTMLSelectElement).value
+  const { setup } = store
+  const item = kit.byId.get(next)?.item
+  if (!setup) return
+  const lit = (change: (flash: Setup['flashes'][number]) => Setup['flashes'][number]): Setup => ({ ...setup, flashes: setup.flashes.map((flash, i) => (i === light ? change(flash) : flash)) })
+  if (kind === 'flash') store.replace(lit(flash => (item ? flashFromKit(flash, item, next) : { ...flash, kit: '' })))
+  else if (kind === 'modifier') store.replace(lit(flash => (item ? withModifier(flash, item, next) : { ...flash, modifier: '', lossStops: 0 })))
+  else store.replace(withChanges(setup, item ? kitChanges(item, next) : [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
+}
+const renew = (): void => { if (store.setup && record.value) store.replace(withKit(store.setup, record.value.item, record.value.id)) }
+</script>
+
+<template>
+  <div v-if="options.length > 0 || taken" class="kit-choice">
+    <label :for="id" class="flex-1 text-(--ink-soft)">{{ KIT_LABELS[kind].one }} from kit</label>
+    <select :id="id" class="kit-select" :value="taken" :data-kit="kind" @change="choose">
+      <option value="">
+        none
+      </option>
+      <option v-for="option in options" :key="option.id" :value="option.id">
+        {{ option.item.name }}
+      </option>
+    </select>
+    <p v-if="differs.length > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
+      {{ differs.length === 1 ? 'one figure differs' : `${differs.length} figures differ` }} from the kit ·
+      <button type="button" class="underline" @click="renew">
+        take over
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.kit-choice { display: flex; flex-wrap: wrap; gap: 0 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
+.kit-select { width: 8.5rem; background: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
+.kit-select option { background: var(--sheet); color: var(--ink); }
+</style>

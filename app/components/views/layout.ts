@@ -1,0 +1,79 @@
+import type { Plan } from '~~/core'
+import { type Axes, isUpright, linear, pathTimeExtent, travelExtent } from './axes'
+import type { Box } from './labels'
+
+export type Extent = readonly [number, number]
+
+export interface RigView {
+  /** m along the travel, chosen by zooming; null: all of the rig. */
+  along: Extent | null
+  /** s, chosen by zooming; null: up to the moment. */
+  time: Extent | null
+  /** m that the table plan is moved across. */
+  shift: number
+}
+
+export interface RigLayout {
+  upright: boolean
+  table: Axes
+  path: Axes
+  tableBounds: Box
+  pathBounds: Box
+  /** px a metre. */
+  perMetre: number
+  fitAlong: Extent
+  fitTime: Extent
+}
+
+export const GUTTER = 58
+const HEAD = 20
+
+/** Table plan and path chart on one distance axis: one above the other, or side by side where the travel stands upright. */
+export function rigLayout(plan: Plan, width: number, height: number, view: RigView): RigLayout {
+  const upright = isUpright(plan)
+  const fitTime = pathTimeExtent(plan)
+  const time = [...(view.time ?? fitTime)] as [number, number]
+  if (upright) {
+    const split = Math.round(width * 0.42)
+    const top = HEAD + 34
+    const bottom = height - 26
+    const fitAlong = travelExtent(plan, bottom - top, split)
+    const [low, high] = view.along ?? fitAlong
+    // A toss climbs; what falls or pours goes down.
+    const along = linear([low, high], plan.setup.motion.kind === 'toss' ? [bottom, top] : [top, bottom])
+    const perMetre = Math.abs(along(1) - along(0))
+    const axis = split * 0.56 - view.shift * perMetre
+    return {
+      upright, perMetre, fitAlong, fitTime,
+      table: { upright, along, across: linear([-1, 1], [axis - perMetre, axis + perMetre]) },
+      path: { upright, along, across: linear(time, [split + GUTTER, Math.max(split + GUTTER + 100, width - 14)]) },
+      tableBounds: { x: 0, y: HEAD, width: split, height: height - HEAD },
+      pathBounds: { x: split, y: HEAD + 16, width: width - split, height: height - HEAD - 16 },
+    }
+  }
+  const split = Math.round(height * 0.4)
+  const right = Math.max(GUTTER + 100, width - 10)
+  const fitAlong = travelExtent(plan, right - GUTTER, split)
+  const along = linear([...(view.along ?? fitAlong)] as [number, number], [GUTTER, right])
+  const perMetre = Math.abs(along(1) - along(0))
+  // Below the middle: lights stand behind, and a far camera is drawn broken off.
+  const axis = split * 0.54 + view.shift * perMetre
+  return {
+    upright, perMetre, fitAlong, fitTime,
+    table: { upright, along, across: linear([-1, 1], [axis + perMetre, axis - perMetre]) },
+    path: { upright, along, across: linear(time, [split + HEAD + 4, height - 20]) },
+    tableBounds: { x: 0, y: HEAD, width, height: split - HEAD },
+    pathBounds: { x: 0, y: split + HEAD, width, height: height - split - HEAD },
+  }
+}
+
+/** An extent made larger or smaller about a place that stays where it is; null where that passes what can be shown. */
+export function zoomedExtent([low, high]: Extent, factor: number, about: number, least: number, most: number): Extent | null {
+  const span = (high - low) * factor
+  if (span < least || span > most) return null
+  const share = (Math.min(Math.max(about, low), high) - low) / (high - low)
+  return [about - share * span, about + (1 - share) * span]
+}
+
+/** An extent moved by so many of its own units. */
+export const movedExtent = ([low, high]: Extent, by: number): Extent => [low + by, high + by]

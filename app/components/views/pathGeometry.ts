@@ -1,0 +1,113 @@
+import { type DrawnTake, type Plan, followed, followedOff, followedScatters, latencyBeforeDelay, sensing } from '~~/core'
+
+export type Place = [along: number, time: number]
+
+const STEPS = 90
+
+/** A curve of what is followed, in places of the chart, cut where it leaves the distance axis. */
+function curveOf(at: (time: number) => number, from: number, to: number, low: number, high: number): Place[] {
+  const places: Place[] = []
+  for (let i = 0; i <= STEPS; i++) {
+    const time = from + ((to - from) * i) / STEPS
+    const place = at(time)
+    if (place < low || place > high) {
+      if (places.length > 0) break
+      continue
+    }
+    places.push([place, time])
+  }
+  return places
+}
+
+/** Where sound starts from, and when; null where nothing is heard of. */
+function soundSource({ setup, timing }: Plan): Place | null {
+  const hears = setup.sensor.kind === 'sound' && setup.trigger === 'sensor'
+  if (!hears && setup.action.kind !== 'launcher') return null
+  if (hears && setup.sensor.source === 'impact') return timing.impact === null ? null : [setup.motion.kind === 'still' ? 0 : setup.subject.distance, timing.impact]
+  return [0, 0]
+}
+
+/** Arrival of the bow shock at a microphone as far beside the flight as the one set up, place by place. */
+function shockLine({ setup, soundSpeed }: Plan, low: number, high: number, last: number): Place[] {
+  const { motion, sensor } = setup
+  if (motion.kind !== 'flight' || motion.speed <= soundSpeed || sensor.kind !== 'sound') return []
+  return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): Place[] => {
+    const time = sensing.shockTime({ downrange: along, offset: sensor.offset, speed: motion.speed, soundSpeed })
+    return time === null || time > last ? [] : [[along, time]]
+  })
+}
+
+export interface PathGeometry {
+  object: Place[]
+  /** Two deviations either side; empty where nothing scatters. */
+  band: Place[]
+  /** What is followed runs out to both sides of the centre. */
+  mirrored: Place[]
+  takes: { line: Place[], light: Place | null }[]
+  sound: Place[]
+  /** Bow shock of what flies faster than sound. */
+  shock: Place[]
+  /** Where the sensor stands on the distance axis: its place on the travel, or as far from its sound. */
+  sensorAt: number
+  stretches: { sensed: number, delayFrom: number, delayTo: number, captured: number } | null
+  markAt: number | null
+  /** Where what is followed is when the light falls. */
+  picture: Place | null
+  /** One standard deviation of that place over takes, m. */
+  spreadAlong: number
+  /** Whether the moment is within the window. */
+  hit: boolean
+}
+
+/**
+ * Everything the path chart draws, as places of distance and time.
+ *
+ * @param extent of the distance axis, m, low end first
+ * @param times shown, s
+ * @param takes drawn from their spreads, to be shown as faint lines
+ */
+export function pathGeometry(plan: Plan, extent: readonly [number, number], times: readonly [number, number], takes: readonly DrawnTake[] = []): PathGeometry {
+  const { setup, timing, drag } = plan
+  const [low, high] = extent
+  const first = Math.max(0, times[0])
+  const last = times[1]
+  const still = setup.motion.kind === 'still'
+  const at = followed(setup, drag)
+  const line = (f: (time: number) => number): Place[] => curveOf(f, first, last, low, high)
+  const cloud = setup.recipe === 'powder' && setup.subject.distance === 0
+
+  const source = soundSource(plan)
+  const fan = (speed: number): Place[] => {
+    if (!source) return []
+    const [from, start] = source
+    const reach = Math.max(0, last - start) * speed
+    const arrival = (along: number): Place => [along, start + Math.abs(along - from) / speed]
+    return [arrival(Math.max(low, from - reach)), [from, start], arrival(Math.min(high, from + reach))]
+  }
+  const { sensor, subject, moment } = setup
+  const from = sensor.source === 'impact' && !still ? subject.distance : 0
+  const sensorAt = sensor.kind === 'beam'
+    ? sensor.position
+    : sensor.kind === 'sound' ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1) : sensor.source === 'impact' ? subject.distance : 0
+
+  const { captured, sensed, used } = timing
+  const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)
+  const picture: Place | null = captured === null ? null : [at(captured), captured]
+  return {
+    object: line(at),
+    band: followedScatters(setup) ? [...line(followedOff(setup, drag, 2)), ...line(followedOff(setup, drag, -2)).reverse()] : [],
+    mirrored: cloud ? line(time => -at(time)) : [],
+    takes: takes.map(take => ({
+      line: line(followed(setup, drag, take.inputs)),
+      light: take.captured === null ? null : [followed(setup, drag, take.inputs)(take.captured), take.captured],
+    })),
+    sound: fan(plan.soundSpeed),
+    shock: shockLine(plan, Math.max(0, low), high, last),
+    sensorAt,
+    stretches: sensed === null || used === null || setup.trigger !== 'sensor' ? null : { sensed, delayFrom, delayTo: delayFrom + used, captured: captured as number },
+    markAt: moment.reference === 'travel' && !still ? subject.distance + moment.offset : null,
+    picture,
+    spreadAlong: still ? 0 : plan.spread.scatter * plan.objectSpeed,
+    hit: timing.bias !== null && timing.bias >= -plan.keep.before && timing.bias <= plan.keep.after,
+  }
+}

@@ -1,0 +1,68 @@
+import { type FlashSetup, type Setup, followed, flight, motionFor, meanInputs, type Plan } from '~~/core'
+
+/** A place in the studio, m: along the travel, across it (+ away from the camera), and out of the plane of the table plan. */
+export interface Spot { along: number, across: number, out: number }
+
+/** Middle of the subject along the travel, m. */
+export function subjectMiddle({ recipe, motion, subject }: Setup): number {
+  if (motion.kind === 'still') return subject.depth / 2
+  // A cloud grows about the hands that let it go.
+  return recipe === 'powder' && subject.distance === 0 ? 0 : subject.distance + subject.depth / 2
+}
+
+/** m across the travel that the subject takes up as seen from above: as high as wide, but for people. */
+export function footprint({ recipe, subject }: Setup): number {
+  return recipe === 'swing' || recipe === 'powder' ? Math.min(subject.height, subject.depth) : subject.height
+}
+
+export function lightSpot(setup: Setup, flash: FlashSetup): Spot {
+  const flat = flash.distance * Math.cos(flash.elevation)
+  return { along: subjectMiddle(setup) + flat * Math.cos(flash.angle), across: flat * Math.sin(flash.angle), out: flash.distance * Math.sin(flash.elevation) }
+}
+
+/** A light's own figures for a place it is moved to in a view that shows two of its three coordinates. */
+export function lightAt(setup: Setup, flash: FlashSetup, to: Partial<Spot>): Pick<FlashSetup, 'distance' | 'angle' | 'elevation'> {
+  const spot = { ...lightSpot(setup, flash), ...to }
+  const x = spot.along - subjectMiddle(setup)
+  const flat = Math.hypot(x, spot.across)
+  return {
+    distance: Math.min(100, Math.max(0.02, Math.hypot(flat, spot.out))),
+    angle: flat < 1e-6 ? flash.angle : Math.atan2(spot.across, x),
+    elevation: Math.atan2(spot.out, flat),
+  }
+}
+
+/** Half-angle of the space that fragments and ricochets are counted on to stay in, rad. A sketch for keeping clear, no promise. */
+const DANGER = 0.2
+
+/** Outline of the danger zone of a projectile: from the muzzle, widening, to what catches it; null for anything else. */
+export function dangerZone(setup: Setup): { along: number, across: number }[] | null {
+  if (setup.action.kind !== 'launcher') return null
+  const end = Math.max(setup.catch.distance, setup.subject.distance + setup.subject.depth)
+  const muzzle = 0.04
+  const wide = muzzle + end * Math.tan(DANGER)
+  return [{ along: 0, across: muzzle }, { along: end, across: wide }, { along: end, across: -wide }, { along: 0, across: -muzzle }]
+}
+
+/** True path of what flies seen from the side: m out of the line of travel at places along it; empty where the line is the path. */
+export function sidePath(plan: Plan, extent: readonly [number, number]): [along: number, out: number][] {
+  const { setup, drag } = plan
+  const { motion, subject } = setup
+  const from = Math.max(0, extent[0])
+  const to = Math.min(extent[1], Math.max(subject.distance * 1.6, setup.catch.distance, 0.1))
+  if (to <= from || (motion.kind !== 'flight' && motion.kind !== 'arc')) return []
+  const at = (along: number): number | null => {
+    if (motion.kind === 'flight') return along === 0 ? 0 : -flight.flightDrop({ distance: along, speed: motion.speed, dragPerMetre: drag })
+    const time = motionFor(setup, drag, meanInputs(setup)).timeAt(along)
+    return time === null ? null : motion.speed * Math.sin(motion.angle) * time - 4.903325 * time * time
+  }
+  // The line of travel goes through the subject.
+  const through = at(subject.distance) ?? 0
+  return Array.from({ length: 61 }, (_, i): [number, number] => {
+    const along = from + ((to - from) * i) / 60
+    return [along, (at(along) ?? 0) - through]
+  })
+}
+
+/** Where the replay's object is in the table plan, m along. */
+export const objectAt = (plan: Plan, time: number): number => followed(plan.setup, plan.drag)(time)

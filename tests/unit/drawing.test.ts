@@ -1,0 +1,150 @@
+import fc from 'fast-check'
+import { RECIPES, newSetup, plan, withChange, withChanges } from '~~/core'
+import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/components/views/labels'
+import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
+import { pathGeometry } from '~~/app/components/views/pathGeometry'
+import { roundStep, snapped } from '~~/app/components/views/snap'
+import { chainStretches, lanesOf, lightTimes, pulseOutline, shutterTimes, stripExtents } from '~~/app/components/views/stripGeometry'
+import { dangerZone, footprint, lightAt, lightSpot, sidePath } from '~~/app/components/views/tableGeometry'
+
+const bounds = { x: 0, y: 0, width: 600, height: 300 }
+
+describe('labels', () => {
+  test('those that are shown never cover each other where there is room, and stay on the sheet', () => {
+    fc.assert(fc.property(fc.array(fc.record({ x: fc.integer({ min: 40, max: 560 }), y: fc.integer({ min: 40, max: 260 }), text: fc.constantFrom('beam', 'light 27.48 ms, lasts 50 µs', 'mark') }), { maxLength: 5 }), (points) => {
+      const labels: Label[] = points.map((p, i) => ({ id: String(i), text: p.text, spots: around(p.x, p.y, 8).concat(around(p.x, p.y, 22), around(p.x, p.y, 40)) }))
+      const boxes = placeLabels(labels, bounds).map(l => labelBox(l, l.text, l.bold))
+      for (const [i, a] of boxes.entries()) {
+        expect(a.y).toBeGreaterThanOrEqual(-1)
+        for (const b of boxes.slice(i + 1)) {
+          const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)
+          const tall = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y)
+          expect(wide > 1 && tall > 1).toBe(false)
+        }
+      }
+    }), { numRuns: 60 })
+  })
+  test('one that would hide what matters more is left out', () => {
+    const spots = [{ x: 50, y: 50, anchor: 'start' as const }]
+    expect(placeLabels([{ id: 'a', text: 'picture', spots }, { id: 'b', text: 'picture', spots }], bounds).map(l => l.id)).toEqual(['a'])
+    expect(textWidth('wide', true)).toBeGreaterThan(textWidth('wide'))
+  })
+})
+
+describe('snapping', () => {
+  test('to round lengths of the chosen system, finer the nearer one looks', () => {
+    expect(roundStep(300, 'metric')).toBe(0.01)
+    expect(snapped(0.3034, { perMetre: 3000, system: 'metric' })).toBeCloseTo(0.303, 9)
+    expect(snapped(0.3034, { perMetre: 300, system: 'metric' })).toBeCloseTo(0.3, 9)
+    expect(snapped(0.31, { perMetre: 300, system: 'imperial' }) / 0.0254).toBeCloseTo(12, 4)
+  })
+  test('other parts draw from near; free is free', () => {
+    expect(snapped(0.889, { perMetre: 300, system: 'metric', marks: [0.9] })).toBe(0.9)
+    expect(snapped(0.3034, { perMetre: 300, system: 'metric', marks: [0.3], free: true })).toBe(0.3034)
+  })
+})
+
+describe('the sheet', () => {
+  test.each(RECIPES)('%s: table plan and path chart share their distance axis, and the table is to scale both ways', (recipe) => {
+    const p = plan(newSetup(recipe))
+    const layout = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
+    expect(layout.path.along(0.1)).toBe(layout.table.along(0.1))
+    expect(Math.abs(layout.table.across(1) - layout.table.across(0))).toBeCloseTo(layout.perMetre, 6)
+  })
+  test('zooming keeps what is under the pointer where it is, and stops at its limits', () => {
+    const [low, high] = zoomedExtent([0, 10], 0.5, 2, 0.1, 100)!
+    expect((2 - low) / (high - low)).toBeCloseTo(0.2, 12)
+    expect(high - low).toBe(5)
+    expect(zoomedExtent([0, 10], 0.001, 2, 0.1, 100)).toBeNull()
+    expect(movedExtent([1, 2], 0.5)).toEqual([1.5, 2.5])
+  })
+})
+
+describe('path chart', () => {
+  test.each(RECIPES)('%s: the picture is on the line of what is followed', (recipe) => {
+    const p = plan(newSetup(recipe))
+    const { fitAlong, fitTime } = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
+    const g = pathGeometry(p, [...fitAlong], [...fitTime])
+    const [place, time] = g.picture!
+    expect(time).toBe(p.timing.captured)
+    const near = g.object.reduce((best, at) => (Math.abs(at[1] - time) < Math.abs(best[1] - time) ? at : best))
+    expect(Math.abs(near[0] - place)).toBeLessThan((fitAlong[1] - fitAlong[0]) / 10)
+    expect(g.hit).toBe(true)
+    if (g.stretches) expect(g.stretches.delayTo - g.stretches.delayFrom).toBeCloseTo(p.timing.used!, 12)
+  })
+  test('sound fans out at its speed; farther off it is heard later', () => {
+    const p = plan(newSetup('balloon'))
+    const [left, source, right] = pathGeometry(p, [-0.5, 0.5], [0, 0.002]).sound
+    expect(source).toEqual([0, 0])
+    expect(right![0] / right![1]).toBeCloseTo(p.soundSpeed, 6)
+    expect(left![0] / left![1]).toBeCloseTo(-p.soundSpeed, 6)
+  })
+  test('a shock is drawn only for what flies faster than sound, and comes before the report', () => {
+    const fast = plan(withChanges(newSetup('projectile'), [{ path: 'motion.speed', value: 600 }, { path: 'sensor.kind', value: 'sound' }, { path: 'sensor.offset', value: 0.2 }, { path: 'sensor.position', value: 0.5 }]))
+    const g = pathGeometry(fast, [0, 2], [0, 0.01])
+    expect(g.shock.length).toBeGreaterThan(10)
+    for (const [along, time] of g.shock) expect(time).toBeLessThan(Math.hypot(along, 0.2) / fast.soundSpeed + 1e-9)
+    expect(pathGeometry(plan(newSetup('projectile')), [0, 2], [0, 0.03]).shock).toEqual([])
+  })
+})
+
+describe('table plan', () => {
+  test('a light moved to where it is keeps its figures; elsewhere it is as far as it is drawn', () => {
+    fc.assert(fc.property(fc.double({ min: 0.1, max: 5, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -1.2, max: 1.2, noNaN: true }), (distance, angle, elevation) => {
+      const setup = newSetup('projectile')
+      const flash = { ...setup.flashes[0]!, distance, angle, elevation }
+      const back = lightAt(setup, flash, lightSpot(setup, flash))
+      expect(back.distance).toBeCloseTo(distance, 9)
+      expect(back.angle).toBeCloseTo(angle, 9)
+      expect(back.elevation).toBeCloseTo(elevation, 9)
+    }))
+    const setup = newSetup('projectile')
+    const raised = lightAt(setup, setup.flashes[0]!, { out: 0.4 })
+    expect(raised.distance).toBeCloseTo(Math.hypot(setup.flashes[0]!.distance, 0.4), 9)
+  })
+  test('a danger zone is drawn for launchers alone and ends at the catch', () => {
+    expect(Math.max(...dangerZone(newSetup('projectile'))!.map(p => p.along))).toBe(1.9)
+    expect(dangerZone(newSetup('pour'))).toBeNull()
+  })
+  test('seen from the camera a throw is a parabola through the subject; people take less room from above than they are tall', () => {
+    const p = plan(newSetup('throw'))
+    const path = sidePath(p, [0, 1.4])
+    const at = (along: number) => path.reduce((best, place) => (Math.abs(place[0] - along) < Math.abs(best[0] - along) ? place : best))[1]
+    expect(at(0.9)).toBeCloseTo(0, 2)
+    expect(Math.max(...path.map(place => place[1]))).toBeGreaterThan(at(0) + 0.04)
+    expect(footprint(newSetup('swing'))).toBeLessThan(newSetup('swing').subject.height)
+  })
+})
+
+describe('time strip', () => {
+  test.each(RECIPES)('%s: the chain runs without a gap from the sensor to the middle of the light', (recipe) => {
+    const p = plan(newSetup(recipe))
+    const stretches = chainStretches(p)
+    expect(stretches[0]!.from).toBe(p.timing.sensed)
+    expect(stretches.at(-1)!.to).toBeCloseTo(p.timing.captured!, 12)
+    stretches.slice(1).forEach((s, i) => expect(s.from).toBe(stretches[i]!.to))
+    expect(lanesOf(p).filter(l => l.role === 'light')).toHaveLength(p.setup.flashes.length)
+  })
+  test('each light keeps its own latency, and half its energy is out at its middle', () => {
+    const p = plan(withChange(newSetup('projectile'), { path: 'flashes[1].latency', value: 140e-6 }))
+    const [a, b] = lightTimes(p)
+    expect(b! - a!).toBeCloseTo(50e-6, 9)
+    const outline = pulseOutline(p, 0, -1, 1, 4000)
+    const area = (from: number, to: number) => outline.slice(1).reduce((sum, [t, y], i) => (t > from && t <= to ? sum + ((y + outline[i]![1]) / 2) * (t - outline[i]![0]) : sum), 0)
+    expect(area(0, a!) / area(0, 1)).toBeCloseTo(0.5, 2)
+    expect(pulseOutline(p, 0, 0, 0.001)).toEqual([])
+  })
+  test('the shutter is open when the light falls, asked for its lag before', () => {
+    for (const recipe of ['toss', 'powder', 'projectile'] as const) {
+      const p = plan(newSetup(recipe))
+      const s = shutterTimes(p)!
+      expect(s.full).toBeLessThanOrEqual(p.timing.captured!)
+      expect(s.closing).toBeGreaterThan(p.timing.captured!)
+      if (s.released !== null) expect(s.full - s.released).toBeCloseTo(p.setup.camera.lag, 9)
+      const { all, light } = stripExtents(p)
+      expect(all[0]).toBeLessThan(s.opens)
+      expect(all[1]).toBeGreaterThan(s.closed)
+      expect(light[1] - light[0]).toBeLessThan(0.001)
+    }
+  })
+})

@@ -1,0 +1,98 @@
+import { KIT_KINDS, type KitItem, SINGLE_KINDS, flashFromKit, forgetKit, kitChanges, kitDifferences, kitIdsOf, newKitItem, newSetup, withChange, withChanges, withKit, withModifier } from '~~/core'
+import { kitFromCsv, kitFromJson, kitToCsv, kitToJson } from '~~/shared/kit/files'
+import { checkKitItem } from '~~/shared/schemas/kit'
+import { checkSetup } from '~~/shared/schemas/setup'
+
+const items = (): KitItem[] => KIT_KINDS.map(kind => newKitItem(kind))
+const reasons = (result: ReturnType<typeof kitFromCsv>): string => ('mistakes' in result ? result.mistakes.map(m => `${m.field} ${m.reason}`).join('\n') : '')
+
+describe('kit', () => {
+  test.each(KIT_KINDS)('a new %s is valid, and each of its figures has a mark', (kind) => {
+    const item = newKitItem(kind)
+    expect(checkKitItem(item)).toEqual({ value: item })
+    expect(Object.keys(item.marks)).toEqual(Object.keys(item.figures))
+  })
+  test.each<[string, (item: KitItem) => unknown, RegExp]>([
+    ['a figure out of range', item => ({ ...item, figures: { ...item.figures, guideNumber: -1 } }), /guideNumber.*0\.1/],
+    ['a figure of another kind', item => ({ ...item, figures: { ...item.figures, focalLength: 0.1 } }), /Unknown field: focalLength/],
+    ['a mark that is neither', item => ({ ...item, marks: { ...item.marks, energy: { basis: 'guessed', date: '' } } }), /rated or measured/],
+    ['a day the calendar has not', item => ({ ...item, marks: { ...item.marks, energy: { basis: 'measured', date: '2026-02-30' } } }), /Date as/],
+    ['a power twice', item => ({ ...item, table: [...item.table, item.table[0]] }), /Each power once/],
+    ['t.1 below t.5', item => ({ ...item, table: [{ ...item.table[0], t01: 1e-6 }] }), /t\.1 is never shorter/],
+    ['an unknown kind', item => ({ ...item, kind: 'tripod' }), /one of camera/],
+    ['no name', item => ({ ...item, name: '' }), /missing/],
+  ])('%s is refused with its reason', (_, change, reason) => {
+    const checked = checkKitItem(change(newKitItem('flash')))
+    expect('mistakes' in checked && checked.mistakes.map(m => `${m.field}: ${m.reason}`).join('\n')).toMatch(reason)
+  })
+
+  test('an item put into a set-up gives it its figures, and no difference', () => {
+    for (const kind of SINGLE_KINDS) {
+      const item = newKitItem(kind)
+      const setup = withChanges(newSetup('projectile'), kitChanges(item, 'id-1'))
+      expect(checkSetup(setup)).toHaveProperty('value')
+      expect(kitIdsOf(setup)).toEqual(['id-1'])
+      expect(kitDifferences(setup, item, 'id-1')).toEqual([])
+    }
+  })
+  test('a figure changed in kit or set-up is told by its name, and taking over mends it', () => {
+    const item = newKitItem('camera')
+    const setup = withChange(withChanges(newSetup('toss'), kitChanges(item, 'c')), { path: 'camera.lag', value: 0.07 })
+    expect(kitDifferences(setup, item, 'c')).toEqual(['lag'])
+    expect(kitDifferences(withKit(setup, item, 'c'), item, 'c')).toEqual([])
+    const lights = { ...setup, flashes: setup.flashes.map(flash => flashFromKit(flash, newKitItem('flash'), 'f')) }
+    const slower = { ...newKitItem('flash'), table: [{ power: 1, t05: 1e-3, t01: 3e-3, basis: 'measured' as const, date: '2026-11-24' }] }
+    expect(kitDifferences(lights, slower, 'f')).toEqual(['table'])
+    expect(withKit(lights, slower, 'f').flashes[0]!.table).toEqual([{ power: 1, t05: 1e-3, t01: 3e-3 }])
+  })
+  test('durations count as measured where the rows about the power in use are', () => {
+    const item = newKitItem('flash')
+    const measured = { ...item, table: item.table.map(row => ({ ...row, basis: row.power <= 1 / 32 ? 'measured' as const : 'rated' as const })) }
+    const [flash] = newSetup('projectile').flashes
+    expect(flashFromKit({ ...flash!, power: 1 / 64 }, measured, 'f').measured).toBe(true)
+    expect(flashFromKit({ ...flash!, power: 1 / 8 }, measured, 'f').measured).toBe(false)
+  })
+  test('a flash never goes below its lowest power; a modifier takes its stops', () => {
+    const [flash] = newSetup('projectile').flashes
+    const strong = { ...newKitItem('flash'), figures: { ...newKitItem('flash').figures, minimumPower: 1 / 16 } }
+    expect(flashFromKit(flash!, strong, 'f').power).toBe(1 / 16)
+    expect(withModifier(flash!, newKitItem('modifier'), 'm')).toMatchObject({ modifier: 'm', lossStops: 1 })
+  })
+  test('kit of another studio is forgotten, its figures stay', () => {
+    const setup = { ...withChanges(newSetup('pour'), kitChanges(newKitItem('lens'), 'theirs')), name: 'Theirs' }
+    const here = forgetKit(setup, new Set(['mine']))
+    expect(here.kit.lens).toBe('')
+    expect(here.lens).toEqual(setup.lens)
+    expect(forgetKit(setup, new Set(['theirs']))).toEqual(setup)
+  })
+})
+
+describe('kit files', () => {
+  test('CSV and JSON give back what they were made from, notes with commas, quotes and formulas included', () => {
+    const all = items()
+    all[0]!.notes = '=SUM(A1), "quoted"\nsecond line'
+    all[2]!.marks.energy = { basis: 'measured', date: '2026-10-12' }
+    expect(kitFromCsv(kitToCsv(all))).toEqual({ value: all })
+    expect(kitFromJson(kitToJson(all))).toEqual({ value: all })
+    expect(kitFromJson(JSON.stringify(all[1]))).toEqual({ value: [all[1]] })
+  })
+  test('a cell that a spreadsheet would run is kept from it', () => {
+    const item = { ...newKitItem('modifier'), notes: '=1+1' }
+    expect(kitToCsv([item])).toContain('\'=1+1')
+  })
+  test('figures may be in the units of the trade', () => {
+    const csv = kitToCsv([newKitItem('camera')]).replace(/lag,,0\.055,s/, 'lag,,55,ms')
+    const read = kitFromCsv(csv)
+    expect('value' in read && read.value[0]!.figures.lag).toBeCloseTo(0.055, 12)
+  })
+  test.each([
+    ['no columns', 'a,b\n1,2\n', /line 1 Columns missing: kind, item/],
+    ['an unknown kind', 'kind,item,figure,power,value,unit,basis,date\ntripod,A,height,,1,m,rated,\n', /line 2 kind is “tripod”/],
+    ['an unknown figure', 'kind,item,figure,power,value,unit,basis,date\nmodifier,A,colour,,1,,rated,\n', /line 2 A modifier has no figure “colour”/],
+    ['a word for a number', 'kind,item,figure,power,value,unit,basis,date\nmodifier,A,lossStops,,some,,rated,\n', /line 2 lossStops: “some/],
+    ['nothing', 'kind,item,figure,power,value,unit,basis,date\n', /No kit in this file/],
+  ])('%s is told with its line', (_, csv, reason) => expect(reasons(kitFromCsv(csv))).toMatch(reason))
+  test.each([['{', /Not valid JSON/], ['{"format":"epiro-kit-list","items":[{"kind":"lens"}]}', /item 1/], ['3', /must be an object/]])('JSON %s is refused', (text, reason) => {
+    expect(reasons(kitFromJson(text))).toMatch(reason)
+  })
+})
