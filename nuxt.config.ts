@@ -1,9 +1,9 @@
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
-  // The plan is computed in the page; there is nothing to render before it has its set-up.
-  ssr: false,
   // The development server of this version wants a server entry; pages are still drawn in the browser alone.
   $development: { ssr: true, routeRules: { '/**': { ssr: false } } },
+  // The plan is computed in the page; there is nothing to render before it has its set-up.
+  ssr: false,
   devtools: { enabled: false },
   app: {
     head: {

@@ -22,5 +22,6 @@ export default defineConfig({
   projects: [
     { name: 'desktop', testMatch: /.*\.spec\.ts/ },
     { name: 'screenshots', testMatch: /screenshots\.shots\.ts/ },
+    { name: 'frames', testMatch: /frames\.bench\.ts/ },
   ],
 })

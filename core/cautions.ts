@@ -1,3 +1,4 @@
+import { assess } from './plan/assess'
 import type { Setup } from './setup/types'
 
 /** A caution, where it applies. Each ends with the same line, `LAW`. */
@@ -15,7 +16,11 @@ interface Rule extends Caution { applies: (s: Setup) => boolean }
 
 const wet = (s: Setup): boolean => s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw'
 const breaks = (s: Setup): boolean => s.recipe === 'projectile' || s.action.kind === 'launcher' || s.recipe === 'pour'
-const MANY_POPS = 2
+/** Whether pops follow each other at a rate that can trigger seizures, 3 to 60 a second. */
+function flickers(s: Setup): boolean {
+  const { closest } = assess(s).sequence ?? { closest: null }
+  return closest !== null && closest >= 1 / 60 - 1e-9 && closest <= 1 / 3 + 1e-9
+}
 
 const RULES: Rule[] = [
   {
@@ -43,7 +48,7 @@ const RULES: Rule[] = [
     text: 'Air-gap and home-made flashes hold a lethal voltage: licensed or trained people only.',
   },
   {
-    id: 'flicker', title: 'Flicker', applies: s => s.sequence.count >= MANY_POPS && s.sequence.interval >= 1 / 60 && s.sequence.interval <= 1 / 3,
+    id: 'flicker', title: 'Flicker', applies: flickers,
     text: 'Repeated pops between about 3 and 60 a second can trigger seizures. Ask everyone, warn the room.',
   },
   {

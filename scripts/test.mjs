@@ -12,8 +12,8 @@ import { Stop, needNode, needPackages, run, say } from './lib/system.mjs'
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const PARTS = ['lint', 'types', 'unit', 'e2e', 'start']
 const asked = process.argv.slice(2)
-const screenshots = asked.includes('--screenshots')
-const parts = screenshots ? ['e2e'] : asked.filter(part => PARTS.includes(part)).length > 0 ? asked.filter(part => PARTS.includes(part)) : PARTS
+const project = asked.includes('--screenshots') ? 'screenshots' : asked.includes('--frames') ? 'frames' : 'desktop'
+const parts = project !== 'desktop' ? ['e2e'] : asked.filter(part => PARTS.includes(part)).length > 0 ? asked.filter(part => PARTS.includes(part)) : PARTS
 const wanted = (/** @type {string} */ part) => parts.includes(part)
 
 const failed = /** @type {string[]} */ ([])
@@ -77,7 +77,7 @@ async function endToEnd() {
     server = startServer({ databaseUrl, secret: 'only-for-tests-'.repeat(3), host: '127.0.0.1', port })
     await untilReady(address)
     rmSync('.data/test/playwright.json', { force: true })
-    step('playwright', 'npx', ['--no-install', 'playwright', 'test', ...(screenshots ? ['--project=screenshots'] : ['--project=desktop']), ...asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))], {
+    step('playwright', 'npx', ['--no-install', 'playwright', 'test', `--project=${project}`, ...asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))], {
       BASE_URL: address, SIGN_IN_TOKEN: token, DATABASE_URL: databaseUrl, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
     })
     const stats = report('.data/test/playwright.json')?.stats

@@ -1,11 +1,13 @@
 import { type Plan, meanInputs, motionFor } from '~~/core'
-import { DRAW, drawObject } from './recipes'
+import { DRAW, drawObject, drawSequence } from './recipes'
 import { type Stage, blob, makeStage } from './stage'
 import { GROUND, ROOM, STEEL, tone } from './tone'
 
 export interface FrameOptions {
   /** Where the next takes catch the object, m past the near face, as faint ghosts. */
   ghosts?: readonly number[]
+  /** Number the pops of a sequence. */
+  numbered?: boolean
   /** The scene at an instant of a replay, s after the action starts, before the light has fallen: dim, for nothing is recorded yet. */
   instant?: number | null
 }
@@ -28,7 +30,7 @@ function planAt(plan: Plan, instant: number): Plan {
  */
 export function drawFrame(context: CanvasRenderingContext2D, width: number, height: number, plan: Plan, options: FrameOptions = {}): void {
   const { captured } = plan.timing
-  const early = options.instant != null && captured !== null && options.instant < captured
+  const early = options.instant != null && captured !== null && options.instant < captured && plan.sequence === null
   const shown = early ? planAt(plan, options.instant as number) : plan
   const stage = makeStage(context, width, height, shown)
   const { setup } = shown
@@ -41,8 +43,9 @@ export function drawFrame(context: CanvasRenderingContext2D, width: number, heig
   const sharp = stage.blur(0)
   if (sharp > 0.6) context.filter = `blur(${(sharp / 2).toFixed(2)}px)`
   if (shown.timing.captured !== null) {
-    DRAW[setup.recipe](stage)
-    if (setup.recipe === 'projectile' && shown.caughtAt !== null) drawObject(stage, setup.subject.distance + shown.caughtAt, 1)
+    if (shown.sequence) drawSequence(stage, { until: options.instant == null || captured === null ? null : options.instant - captured, numbered: options.numbered ?? false })
+    else DRAW[setup.recipe](stage)
+    if (!shown.sequence && setup.recipe === 'projectile' && shown.caughtAt !== null) drawObject(stage, setup.subject.distance + shown.caughtAt, 1)
     if (!early) for (const past of options.ghosts ?? []) drawObject(stage, setup.subject.distance + past + (setup.recipe === 'projectile' ? 0 : setup.motion.objectLength / 2), 0.16)
   }
   context.filter = 'none'

@@ -1,15 +1,15 @@
 import { type Stage, blob } from './stage'
-import { BISCUIT, CHALK, COFFEE, CREAM, GLASS, MILK, PLAIN, RUBBER, SKIN, STEEL, TEA, tone } from './tone'
+import { BISCUIT, CHALK, CLOTH, COFFEE, CREAM, GLASS, MILK, PLAIN, RUBBER, SKIN, STEEL, TEA, tone } from './tone'
 
-/** The object drawn along its streak: each instant of the pulse adds its light. */
-export function drawObject(stage: Stage, along: number, opacity: number): void {
-  const { context, plan, scale, stops, direction } = stage
+/** The object drawn along its streak: each instant of the pulse adds its light. `beside` in m off the travel, `stops` where it is lit otherwise than the rest. */
+export function drawObject(stage: Stage, along: number, opacity: number, { beside = 0, stops = stage.stops } = {}): void {
+  const { context, plan, scale, direction } = stage
   const { motion } = plan.setup
   const radius = Math.max(1, (motion.diameter / 2) * scale)
   const half = Math.max(radius, (motion.objectLength / 2) * scale)
   const streak = plan.sharpness.subject * scale
   const steps = Math.max(1, Math.min(24, Math.ceil(streak * 2)))
-  const front = stage.at(along)
+  const front = stage.at(along, beside)
   for (let step = 0; step < steps; step++) {
     const share = steps === 1 ? 0 : step / (steps - 1) - 0.5
     const back = share * streak - half
@@ -224,12 +224,49 @@ function powder(stage: Stage): void {
   }
 }
 
-/** An object on its way, at each pop of a sequence. */
+/** An object on its way. */
 function flying(stage: Stage): void {
-  const { plan } = stage
-  const { count, interval, start } = plan.setup.sequence
-  const captured = plan.timing.captured ?? 0
-  for (let pop = 0; pop < count; pop++) drawObject(stage, stage.placeAt(captured + (count > 1 ? start + pop * interval : 0)) + plan.setup.motion.objectLength / 2, 1)
+  drawObject(stage, stage.placeAt(stage.plan.timing.captured ?? 0) + stage.plan.setup.motion.objectLength / 2, 1)
+}
+
+/** Someone who stands there, as a shape: what a still part of the picture piles up to. */
+function figure(stage: Stage, along: number, beside: number, stops: number, alpha: number): void {
+  const { subject, sequence } = stage.plan.setup
+  const middle = stage.at(along, beside)
+  const tall = subject.height * stage.scale
+  const wide = Math.min(sequence.stillWidth, subject.height * 0.45) * stage.scale
+  const fill = tone(CLOTH, stops, alpha)
+  const foot = middle.y + tall / 2
+  blob(stage, middle.x, foot - tall * 0.92, wide * 0.26, tall * 0.07, tone(SKIN, stops, alpha))
+  blob(stage, middle.x, foot - tall * 0.64, wide * 0.5, tall * 0.2, fill)
+  for (const side of [-1, 1]) blob(stage, middle.x + side * wide * 0.22, foot - tall * 0.24, wide * 0.17, tall * 0.25, fill)
+}
+
+/** Every pop of a sequence up to an instant of it, each with the tone of the lights that gave it; still parts under them. */
+export function drawSequence(stage: Stage, options: { until?: number | null, numbered?: boolean } = {}): void {
+  const { plan, context } = stage
+  const { sequence, setup } = plan
+  if (!sequence) return
+  const shown = sequence.exposures.filter(e => options.until == null || e.time <= options.until)
+  const half = setup.motion.objectLength / 2
+  if (setup.recipe === 'swing' && setup.motion.kind !== 'still') {
+    const centre = setup.subject.distance + setup.subject.depth / 2
+    const ground = setup.sequence.groundStops
+    if (setup.sequence.panSpeed === 0 && sequence.stillLevel !== null && shown.length > 0) {
+      figure(stage, centre, 0, ground + Math.log2(shown.reduce((sum, e) => sum + 2 ** e.stops, 0)), 1)
+    }
+    else for (const e of shown) figure(stage, centre + (e.along - e.place), e.across, ground + e.stops, 0.8)
+  }
+  for (const e of shown) drawObject(stage, e.along + half, 1, { beside: e.across, stops: Math.max(-9, Math.min(7, e.stops)) })
+  if (!options.numbered) return
+  context.font = `600 ${Math.max(9, stage.width / 46)}px "Archivo Variable", sans-serif`
+  context.textAlign = 'center'
+  shown.forEach((e, i) => {
+    const p = stage.at(e.along, e.across)
+    const off = (setup.motion.diameter / 2) * stage.scale + stage.width / 40
+    context.fillStyle = 'rgb(245 244 239)'
+    context.fillText(String(i + 1), p.x + off * Math.abs(stage.direction.y), p.y + (stage.direction.x ? off : stage.width / 130))
+  })
 }
 
 export const DRAW = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying } as const

@@ -17,8 +17,8 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),
   flash: Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
   sensor: fromSetup('sensor', ['kind', 'beamWidth', 'response', 'latency', 'jitter']),
-  controller: fromSetup('controller', ['latency', 'jitter', 'delayStep', 'delayMinimum', 'delayMaximum', 'holdOff']),
-  link: fromSetup('link', ['kind', 'latency', 'jitter']),
+  controller: fromSetup('controller', ['latency', 'jitter', 'minimumInterval', 'delayStep', 'delayMinimum', 'delayMaximum', 'holdOff']),
+  link: fromSetup('link', ['kind', 'latency', 'jitter', 'minimumInterval']),
   modifier: { lossStops: FLASH_FIELDS.lossStops },
   consumable: {
     stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },

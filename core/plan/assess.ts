@@ -1,11 +1,11 @@
 import { speedOfSound } from '../air'
 import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification, motionBlur } from '../optics'
-import { sequenceOverlap, sequenceShutter } from '../sequence'
 import { burstCatch, keepProbability, quantiseDelay, shotsForKeepers } from '../timing'
 import type { Setup } from '../setup/types'
 import { type NamedStage, type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes } from './chain'
 import { type LightPulse, type ShutterCheck, ambientExposure, flashExposure, highestPowerWithin, lightPulses, shutterCheck } from './light'
+import { type SequencePlan, sequenceOf } from './sequence'
 import { type Spread, spreadOf } from './spread'
 
 /** Nothing in a studio waits longer; stands in for a window the thing never leaves, s. */
@@ -90,7 +90,8 @@ export interface Assessment {
   shutter: ShutterCheck
   /** s the beam is blocked; null for other sensors or where it is never reached. */
   beamBlock: number | null
-  sequence: { least: number, customary: number, lastPop: number, stillStops: number, overlap: number } | null
+  /** Several pops in one frame; null: a single one. */
+  sequence: SequencePlan | null
 }
 
 /** Everything a plan shows but its findings: one pure pass over the set-up. */
@@ -113,16 +114,17 @@ export function assess(setup: Setup): Assessment {
 
   const pulses = lightPulses(setup)
   const optics = opticsOf(setup)
+  const sequence = sequenceOf(setup, drag, pulses, timing.captured, optics.effectiveAperture)
   const block = setup.sensor.kind === 'beam' && times.sensed !== null ? motion.speedAt(times.sensed) : 0
   return {
     setup, drag, timing, stages, spread, objectSpeed, markSpeed, caughtAt, pulses, optics,
     soundSpeed: speedOfSound(setup.air),
     keep: keepOf(setup, timing, spread, travels, objectSpeed),
     sharpness: sharpnessOf(setup, markSpeed, pulses, optics),
-    exposure: exposureOf(setup, optics.effectiveAperture),
+    exposure: exposureOf(setup, optics.effectiveAperture, sequence),
     shutter: shutterCheck(setup, pulses),
     beamBlock: block > 0 ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed: block }) : null,
-    sequence: sequenceOf(setup, objectSpeed, pulses),
+    sequence,
   }
 }
 
@@ -224,16 +226,8 @@ function sharpnessOf(setup: Setup, speed: number, pulses: readonly LightPulse[],
   }
 }
 
-function exposureOf(setup: Setup, aperture: number): Assessment['exposure'] {
+function exposureOf(setup: Setup, aperture: number, sequence: SequencePlan | null): Assessment['exposure'] {
   const ambient = ambientExposure(setup, aperture)
-  return { flash: flashExposure(setup, aperture), ambient, black: ambient <= setup.picture.ambientLimit }
-}
-
-function sequenceOf(setup: Setup, speed: number, pulses: readonly LightPulse[]): Assessment['sequence'] {
-  const { count, interval, start } = setup.sequence
-  if (count < 2) return null
-  const duration = pulses.reduce((longest, pulse) => Math.max(longest, pulse.t01), 0)
-  const { overlap, stillStops } = sequenceOverlap({ speed, interval, width: setup.motion.objectLength, count })
-  const open = sequenceShutter({ count, interval, start, duration })
-  return { ...open, stillStops, overlap }
+  // A sequence is exposed by its first pop; what later lights add is its own matter.
+  return { flash: sequence?.exposures[0]?.stops ?? flashExposure(setup, aperture), ambient, black: ambient <= setup.picture.ambientLimit }
 }

@@ -23,6 +23,8 @@ export function followed(setup: Setup, drag: number, inputs: TakeInputs = meanIn
     const end = setup.moment.reference === 'impact' ? inputs.subjectDistance : Infinity
     return time => Math.min(end, motion.positionAt(time))
   }
+  // Something else that stays where it is has no edge to follow.
+  if (setup.recipe !== 'balloon') return () => 0
   const whole = tearTime({ diameter: setup.subject.height, crackSpeed: inputs.crackSpeed })
   const radius = setup.subject.depth / 2
   return time => radius * (1 - Math.cos(Math.PI * Math.min(1, Math.max(0, time / whole))))

@@ -10,6 +10,10 @@ export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
 export { assess } from './assess'
 export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
+export { type Programme, programmeOf } from './programme'
+export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
+export { type Schedule, type UnitLimits, type UnitMode, evenInterval, repeatAt, scheduleLight } from './schedule'
+export { type LightSchedule, type SequenceExposure, type SequencePlan, deepestCover, isSequence, sequenceOf } from './sequence'
 export { powerSteps, flashDurations, latencyOf } from './light'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */

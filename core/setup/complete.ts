@@ -1,23 +1,41 @@
 import { newLists, untested } from './lists'
-import { RECIPES, type Recipe } from './types'
+import { RECIPES, type PopGroup, type Recipe } from './types'
 
 type Json = Record<string, unknown>
 
 const isObject = (value: unknown): value is Json => value !== null && typeof value === 'object' && !Array.isArray(value)
 
-/** What a light of a file without it has. */
-const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, repeat: [] } as const
+/** What a light, a controller, a link of a file without it has. */
+const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', relay: 1, slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, repeat: [] } as const
+const INTERVAL_ADDITION = { minimumInterval: 0 } as const
+const SEQUENCE_ADDITIONS = { groups: [], track: [], curtain: 'front', margin: 0.01, panSpeed: 0, panAngle: 0, stillWidth: 0.4 } as const
+
+const filled = (part: unknown, additions: Json): unknown => (isObject(part) ? { ...additions, ...part } : part)
+
+/** Sequences were a count and an interval before they were groups. */
+function completeSequence(sequence: unknown, lights: number): unknown {
+  if (!isObject(sequence)) return sequence
+  const { count, interval, start, ...rest } = sequence
+  if (count === undefined && interval === undefined && start === undefined) return filled(sequence, SEQUENCE_ADDITIONS)
+  const group: PopGroup = {
+    name: 'All lights', lights: Array.from({ length: lights }, (_, i) => i), placing: 'interval', count: Number(count), interval: Number(interval), start: Number(start), from: 0, to: 1, times: [],
+  }
+  return { ...SEQUENCE_ADDITIONS, ...rest, groups: rest.groups ?? (Number(count) > 1 ? [group] : []) }
+}
 
 /**
  * A set-up of version 1 with the parts that were added to the format since filled in by their defaults. What is there is never
- * changed, and what is no set-up is given back as it is, for validation to refuse.
+ * changed in meaning, and what is no set-up is given back as it is, for validation to refuse.
  */
 export function completeSetup(value: unknown): unknown {
   if (!isObject(value) || value.format !== 'epiro-setup' || value.version !== 1) return value
   const recipe: Recipe = RECIPES.includes(value.recipe as Recipe) ? value.recipe as Recipe : 'projectile'
   return {
     ...value,
-    flashes: Array.isArray(value.flashes) ? value.flashes.map(flash => (isObject(flash) ? { ...FLASH_ADDITIONS, ...flash } : flash as unknown)) : value.flashes,
+    controller: filled(value.controller, INTERVAL_ADDITION),
+    link: filled(value.link, INTERVAL_ADDITION),
+    sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
+    flashes: Array.isArray(value.flashes) ? value.flashes.map(flash => filled(flash, FLASH_ADDITIONS)) : value.flashes,
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     lists: value.lists ?? newLists(recipe),
     tests: value.tests ?? untested(),

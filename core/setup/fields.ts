@@ -1,9 +1,9 @@
-import { ACTIONS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS } from './types'
+import { ACTIONS, CURTAINS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, PLACINGS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS } from './types'
 
 /** What a number is, so that the edge knows how to parse and print it. */
 export type Quantity
   = | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
-    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'perMetre' | 'guide' | 'energy'
+    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'angleRate' | 'perMetre' | 'guide' | 'energy'
 
 export interface NumberField {
   type: 'number'
@@ -92,6 +92,7 @@ export const FIELDS = {
   'sensor.threshold': number('number', 'Threshold', 1e-6, 1000, { nullable: true }),
   'controller.latency': number('time', 'Controller latency', 0, 1, us),
   'controller.jitter': number('time', 'Controller jitter', 0, 0.1, us),
+  'controller.minimumInterval': number('time', 'Controller: shortest interval', 0, 60, ms),
   'controller.delayStep': number('time', 'Delay step', 1e-9, 1, us),
   'controller.delayMinimum': number('time', 'Shortest delay', 0, 1, ms),
   'controller.delayMaximum': number('time', 'Longest delay', 0.001, 10_000, { unit: 's' }),
@@ -100,6 +101,7 @@ export const FIELDS = {
   'link.kind': choice('Link', LINKS),
   'link.latency': number('time', 'Link latency', 0, 1, us),
   'link.jitter': number('time', 'Link jitter', 0, 0.1, us),
+  'link.minimumInterval': number('time', 'Link: shortest interval', 0, 60, ms),
   'camera.shutterKind': choice('Shutter', SHUTTERS),
   'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, mm),
   'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, mm),
@@ -127,9 +129,11 @@ export const FIELDS = {
   'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm' }),
   'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
   'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, mm),
-  'sequence.count': number('count', 'Pops', 1, 200, { integer: true }),
-  'sequence.interval': number('time', 'Interval', 0, 60, ms),
-  'sequence.start': number('time', 'First pop after', 0, 60, ms),
+  'sequence.curtain': choice('Pops stand at the', CURTAINS),
+  'sequence.margin': number('time', 'Open time to spare', 0, 60, ms),
+  'sequence.panSpeed': number('angleRate', 'Camera turned at', 0, 100),
+  'sequence.panAngle': number('angle', 'towards, from the travel', -6.3, 6.3),
+  'sequence.stillWidth': number('length', 'Still part across', 0.0001, 20, mm),
   'sequence.groundStops': number('stops', 'Still parts, one pop', -20, 4),
   'catch.distance': number('length', 'Start to catch', 0, 200, m),
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
@@ -164,6 +168,11 @@ export const FIELDS = {
 
 export type FieldPath = keyof typeof FIELDS
 
+/** Fields of one part of a set-up, by the rest of their path. */
+export function fieldsOf(part: string): Record<string, Field> {
+  return Object.fromEntries(Object.entries(FIELDS).flatMap(([path, field]) => (path.startsWith(`${part}.`) ? [[path.slice(part.length + 1), field]] : [])))
+}
+
 /** Fields of each light; path in a set-up: `flashes[i].<key>`. */
 export const FLASH_FIELDS = {
   name: text('Light', 80, true),
@@ -171,11 +180,12 @@ export const FLASH_FIELDS = {
   modifier: text('Modifier from kit', 36),
   supply: choice('Fed by', SUPPLIES),
   units: number('count', 'Units', 1, 50, { integer: true }),
+  relay: number('count', 'Sets taking turns', 1, 50, { integer: true }),
   guideNumber: number('guide', 'Guide number', 0.1, 500),
   power: number('power', 'Power', 1 / 4096, 1),
   minimumPower: number('power', 'Lowest power', 1 / 4096, 1),
   distance: number('length', 'Light to subject', 0.01, 100, m),
-  angle: number('angle', 'Stands at', -2 * Math.PI, 2 * Math.PI),
+  angle: number('angle', 'Stands at', -6.3, 6.3),
   elevation: number('angle', 'Raised by', -Math.PI / 2, Math.PI / 2),
   lossStops: number('stops', 'Lost in modifier', -3, 15),
   latency: number('time', 'Flash latency', 0, 0.1, us),
@@ -202,6 +212,26 @@ export const REPEAT_ROW_FIELDS = {
   pops: number('count', 'Most pops', 1, 1000, { integer: true }),
 } as const satisfies Record<string, NumberField>
 
+/** Fields of each group of pops; path: `sequence.groups[i].<key>`. */
+export const POP_GROUP_FIELDS = {
+  name: text('Group', 80, true),
+  placing: choice('Pops placed by', PLACINGS),
+  count: number('count', 'Pops', 1, 200, { integer: true }),
+  interval: number('time', 'Interval', 0, 60, ms),
+  start: number('time', 'Starts after', 0, 600, ms),
+  from: number('length', 'First position', 0, 100, m),
+  to: number('length', 'Last position', 0, 100, m),
+} as const satisfies Record<string, Field>
+
+/** Fields of each row of the table of places; path: `sequence.track[i].<key>`. */
+export const TRACK_ROW_FIELDS = {
+  time: number('time', 'Time', 0, 600, ms),
+  position: number('length', 'Place', -100, 100, m),
+} as const satisfies Record<string, NumberField>
+
+/** One pop by hand, s after the start of its group. */
+export const HAND_TIME = number('time', 'Pop', 0, 600, ms)
+
 /** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
 export const LIST_ITEM_FIELDS = {
   text: text('Line', 200, true),
@@ -210,6 +240,10 @@ export const LIST_ITEM_FIELDS = {
 
 /** Most lines in a list. */
 export const MOST_LIST_ITEMS = 60
+/** Most groups of pops, pops by hand, and rows of places. */
+export const MOST_POP_GROUPS = 16
+export const MOST_POPS = 200
+export const MOST_TRACK_ROWS = 64
 /** Most lights in a set-up and most rows in a table. */
 export const MOST_FLASHES = 16
 export const MOST_FLASH_ROWS = 32

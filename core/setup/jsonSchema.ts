@@ -1,4 +1,7 @@
-import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, REPEAT_ROW_FIELDS } from './fields'
+import {
+  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS, fieldsOf,
+} from './fields'
 import { LISTS } from './types'
 
 type Json = Record<string, unknown>
@@ -7,7 +10,7 @@ type Json = Record<string, unknown>
 const SI: Record<string, string> = {
   time: 's', shutter: 's', length: 'm', speed: 'm/s', mass: 'kg', power: 'fraction of full power', aperture: 'f-number', iso: 'ISO', stops: 'stops', ev: 'EV at ISO 100',
   angle: 'rad', temperature: '°C', temperatureDifference: '°C', share: 'fraction', count: 'count', number: 'plain number', pressure: 'Pa', rate: '1/s', perMetre: '1/m',
-  guide: 'm at ISO 100', energy: 'J',
+  guide: 'm at ISO 100', energy: 'J', angleRate: 'rad/s',
 }
 
 function ofField(field: Field): Json {
@@ -41,6 +44,11 @@ export function setupJsonSchema(): Json {
   const list = { type: 'array', maxItems: MOST_LIST_ITEMS, items: ofObject(LIST_ITEM_FIELDS) }
   const acknowledged = { type: 'array', maxItems: MOST_LIST_ITEMS, items: { type: 'string', maxLength: 60 } }
   const lists = { ...Object.fromEntries(LISTS.map(name => [name, list])), acknowledged }
+  const group = ofObject(POP_GROUP_FIELDS, {
+    lights: { type: 'array', maxItems: MOST_FLASHES, uniqueItems: true, items: { type: 'integer', minimum: 0, maximum: MOST_FLASHES - 1 } },
+    times: { type: 'array', maxItems: MOST_POPS, items: ofField(HAND_TIME) },
+  })
+  const track = { type: 'array', maxItems: MOST_TRACK_ROWS, items: ofObject(TRACK_ROW_FIELDS) }
   const table = { type: 'array', minItems: 1, maxItems: MOST_FLASH_ROWS, items: ofObject(FLASH_ROW_FIELDS) }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -50,6 +58,7 @@ export function setupJsonSchema(): Json {
       format: { const: 'epiro-setup' },
       version: { const: 1 },
       flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table, repeat }) },
+      sequence: ofObject(fieldsOf('sequence'), { groups: { type: 'array', maxItems: MOST_POP_GROUPS, items: group }, track }),
       lists: { type: 'object', properties: lists, required: Object.keys(lists), additionalProperties: false },
     }),
   }

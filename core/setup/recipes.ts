@@ -1,10 +1,10 @@
 import { newLists, untested } from './lists'
-import type { FlashSetup, Method, Recipe, Setup } from './types'
+import type { FlashSetup, Method, PopGroup, Recipe, Setup } from './types'
 
 /** A battery flash whose tube is cut off early: the lower the power, the shorter. */
 export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   return {
-    name: 'Key', kit: '', modifier: '', supply: 'battery', units: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: 2.2, elevation: 0, lossStops: 0,
+    name: 'Key', kit: '', modifier: '', supply: 'battery', units: 1, relay: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: 2.2, elevation: 0, lossStops: 0,
     latency: 90e-6, jitter: 8e-6, slaveDelay: 40e-6, recycleTime: 0.4, energy: 76, heatLimit: 3000, highSpeedSync: false, measured: false,
     table: [
       { power: 1, t05: 1250e-6, t01: 3800e-6 },
@@ -47,6 +47,11 @@ export function mainsFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   }
 }
 
+/** A group of pops, to be changed. */
+export function popGroup(change: Partial<PopGroup> = {}): PopGroup {
+  return { name: 'Pops', lights: [0], placing: 'interval', count: 6, interval: 0.08, start: 0, from: 0.1, to: 0.5, times: [], ...change }
+}
+
 /** The rig that every recipe starts from: a beam-fired open shutter in a dark room. */
 const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
   format: 'epiro-setup',
@@ -70,9 +75,9 @@ const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
     kind: 'beam', source: 'start', position: 0.3, positionError: 0.002, offset: 0, beamWidth: 0.003, response: 80e-6, latency: 30e-6, jitter: 10e-6,
     falsePeak: null, eventPeak: null, threshold: null,
   },
-  controller: { latency: 20e-6, jitter: 3e-6, delayStep: 100e-6, delayMinimum: 0, delayMaximum: 10, holdOff: 0.5 },
+  controller: { latency: 20e-6, jitter: 3e-6, minimumInterval: 0.002, delayStep: 100e-6, delayMinimum: 0, delayMaximum: 10, holdOff: 0.5 },
   delay: null,
-  link: { kind: 'cable', latency: 5e-6, jitter: 1e-6 },
+  link: { kind: 'cable', latency: 5e-6, jitter: 1e-6, minimumInterval: 0 },
   flashes: [
     batteryFlash({ name: 'Key', units: 2, power: 1 / 64, distance: 0.5, angle: 2.3 }),
     batteryFlash({ name: 'Rim', power: 1 / 64, distance: 0.55, angle: 0.7 }),
@@ -86,7 +91,7 @@ const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
     distance: 0.65, aperture: 16, iso: 200, shutter: 2, ambientEv: -4, ambientLimit: -6, angleToSensor: 0, circleOfConfusion: 30e-6, depthWanted: 0.025,
     blurLimit: 0.002,
   },
-  sequence: { count: 1, interval: 0.08, start: 0, groundStops: -6 },
+  sequence: { groups: [], track: [], curtain: 'front', margin: 0.01, panSpeed: 0, panAngle: 0, stillWidth: 0.4, groundStops: -6 },
   catch: { distance: 1.9 },
   goal: { keepers: 3, confidence: 0.9, stock: 24 },
   kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
@@ -187,17 +192,22 @@ const STARTS: Record<Recipe, () => Setup> = {
 
   swing: () => from('swing', 'Diabolo juggler in six pops', {
     action: { kind: 'swing' },
-    motion: { kind: 'swing', speed: 6, speedSpread: 0.05, speedError: 0.15, objectLength: 0.13, diameter: 0.13, mass: 0.25 },
+    motion: { kind: 'swing', speed: 3, speedSpread: 0.05, speedError: 0.15, objectLength: 0.13, diameter: 0.13, mass: 0.25 },
     subject: { distance: 0.8, distanceError: 0.02, depth: 0.5, height: 1.8 },
     moment: { ...BASE.moment, phase: 'diabolo leaves the string', reference: 'travel', offset: 0, window: window(0.08, 0.08) },
     sensor: { ...BASE.sensor, kind: 'beam', position: 0.1, beamWidth: 0.004, response: 0.001 },
     flashes: [
-      batteryFlash({ name: 'Left', power: 1 / 32, distance: 2, units: 3, recycleTime: 0.08 }),
-      batteryFlash({ name: 'Right', power: 1 / 32, distance: 2, units: 3, angle: 0.8, recycleTime: 0.08 }),
+      batteryFlash({ name: 'Left', power: 1 / 32, distance: 2, units: 3, recycleTime: 0.3 }),
+      batteryFlash({ name: 'Right', power: 1 / 32, distance: 2, units: 3, angle: 0.8, recycleTime: 0.3 }),
+      batteryFlash({ name: 'Front', power: 1 / 16, distance: 2.2, units: 2, angle: -1.1, recycleTime: 0.4 }),
     ],
     lens: { ...BASE.lens, focalLength: 0.05 },
-    picture: { distance: 4, aperture: 8, iso: 100, shutter: 1, ambientEv: -4, depthWanted: 1, blurLimit: 0.003 },
-    sequence: { count: 6, interval: 0.08, start: 0, groundStops: -6 },
+    picture: { distance: 4, aperture: 6.3, iso: 100, shutter: 1, ambientEv: -4, depthWanted: 1, blurLimit: 0.003 },
+    // The front light joins on the last pop: (count − 1) × interval.
+    sequence: {
+      ...BASE.sequence,
+      groups: [popGroup({ name: 'Side lights', lights: [0, 1], count: 6, interval: 0.06 }), popGroup({ name: 'Front light', lights: [2], count: 1, start: 0.3 })],
+    },
     catch: { distance: 3 },
   }),
 }

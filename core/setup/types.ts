@@ -57,6 +57,8 @@ export interface FlashSetup {
   supply: (typeof SUPPLIES)[number]
   /** Equal units side by side; their light adds, the duration stays. */
   units: number
+  /** Sets of so many units that take turns over the pops of a sequence. */
+  relay: number
   /** Full-power guide number at ISO 100, m, at the zoom in use. */
   guideNumber: number
   /** Fraction of full power. */
@@ -87,6 +89,34 @@ export interface FlashSetup {
   table: FlashRow[]
   /** Limits of its repeating mode; empty: it has none. */
   repeat: RepeatRow[]
+}
+
+export const PLACINGS = ['interval', 'spacing', 'hand'] as const
+export const CURTAINS = ['front', 'rear'] as const
+
+/** Pops that belong together: some lights, a start of their own, and how they are placed. */
+export interface PopGroup {
+  name: string
+  /** Lights that pop, by their place in the set-up's list. */
+  lights: number[]
+  /** At an interval; where the moving thing is at even distances; or each by hand. */
+  placing: (typeof PLACINGS)[number]
+  count: number
+  /** s between pops. */
+  interval: number
+  /** s from the trigger's own pop to the first. */
+  start: number
+  /** m along the travel of the first and last position. */
+  from: number
+  to: number
+  /** s after the start, by hand. */
+  times: number[]
+}
+
+/** Where the moving thing is at a time: s after the action starts, m along the travel. */
+export interface TrackRow {
+  time: number
+  position: number
 }
 
 /** A line of a list to work through. */
@@ -197,6 +227,8 @@ export interface Setup {
   controller: {
     latency: number
     jitter: number
+    /** s between two outputs, the least. */
+    minimumInterval: number
     delayStep: number
     delayMinimum: number
     delayMaximum: number
@@ -205,7 +237,7 @@ export interface Setup {
   }
   /** s dialled; null: as planned. */
   delay: number | null
-  link: { kind: (typeof LINKS)[number], latency: number, jitter: number }
+  link: { kind: (typeof LINKS)[number], latency: number, jitter: number, minimumInterval: number }
   flashes: FlashSetup[]
   camera: {
     shutterKind: (typeof SHUTTERS)[number]
@@ -251,13 +283,20 @@ export interface Setup {
     /** m at the subject. */
     blurLimit: number
   }
-  /** Several pops in one frame; one pop is no sequence. */
+  /** Several pops in one frame; no groups: a single pop. */
   sequence: {
-    count: number
-    /** s between pops. */
-    interval: number
-    /** s from the trigger's own pop time to the first one. */
-    start: number
+    groups: PopGroup[]
+    /** Where the moving thing is at times after the action starts, where no motion describes it; fewer than two rows: by its motion. */
+    track: TrackRow[]
+    /** Whether the pops stand at the front or the rear of the open time, where the camera fires them. */
+    curtain: (typeof CURTAINS)[number]
+    /** s of open time to spare. */
+    margin: number
+    /** rad/s at which the camera is turned while it is open, and towards where from the travel, rad. */
+    panSpeed: number
+    panAngle: number
+    /** m across of what stands still and would pile up light. */
+    stillWidth: number
     /** Stops of still parts below correct exposure for one pop; a black ground is far below. */
     groundStops: number
   }

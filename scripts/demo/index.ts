@@ -9,6 +9,7 @@ import { createStudio } from '../../server/services/studios'
 import { logTake } from '../../server/services/takes'
 import type { TakeInput } from '../../shared/schemas/records'
 import { DEMO_KIT, type DemoKitKey } from './kit'
+import { fallingKeys, pannedTop } from './sequences'
 
 const DAY = '2026-11-24'
 
@@ -81,5 +82,7 @@ export async function loadDemo(db: Database): Promise<boolean> {
   for (const recipe of ['pour', 'throw', 'drop'] as const) await createSetup(db, studioId, campaign.id, rigged(recipe, ids))
   const posters = await createShoot(db, studioId, { name: 'Circus posters', date: '2026-12-02', place: 'Halcyon Yard, stage 1', notes: '' })
   for (const recipe of ['balloon', 'powder', 'toss', 'swing'] as const) await createSetup(db, studioId, posters.id, rigged(recipe, ids))
+  const studies = await createShoot(db, studioId, { name: 'Movement studies', date: '2026-12-09', place: 'Halcyon Yard, stage 1', notes: 'Several pops in one open frame.' })
+  for (const setup of [fallingKeys(), pannedTop()]) await createSetup(db, studioId, studies.id, setup)
   return true
 }

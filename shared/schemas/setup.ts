@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, REPEAT_ROW_FIELDS, type Setup, completeSetup,
+  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldsOf,
 } from '../../core'
 import { allowedText } from '../units'
 import { type Checked, check } from './validate'
@@ -84,8 +85,20 @@ const listsSchema = plainObject({
   ...Object.fromEntries(LISTS.map(name => [name, listSchema])),
   acknowledged: yup.array().strict().of(yup.string().strict().max(60).required()).max(MOST_LIST_ITEMS, 'Too many').required('${path} is missing'),
 })
+const popGroupSchema = objectSchema(POP_GROUP_FIELDS, {
+  lights: yup.array().strict().of(yup.number().strict().integer('Whole numbers only').min(0, 'A light of the set-up').max(MOST_FLASHES - 1, 'A light of the set-up').required()).required('${path} is missing')
+    .test('once', 'Each light once', lights => new Set(lights).size === (lights?.length ?? 0)),
+  times: yup.array().strict().of(fieldSchema(HAND_TIME)).max(MOST_POPS, `At most ${MOST_POPS} pops`).required('${path} is missing'),
+})
+const listOf = (row: yup.AnySchema, most: number, what: string) => yup.array().strict().of(row).max(most, `At most ${most} ${what}`).required('${path} is missing')
+const sequenceSchema = objectSchema(fieldsOf('sequence'), {
+  groups: listOf(popGroupSchema, MOST_POP_GROUPS, 'groups'),
+  track: listOf(objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows').test('times', 'Each time once', rows => new Set(rows?.map((row: { time: number }) => row?.time)).size === (rows?.length ?? 0)),
+})
+
 /** The set-up: shared by page, server, command line and file import. */
-export const setupSchema = objectSchema(FIELDS, {
+export const setupSchema = objectSchema(Object.fromEntries(Object.entries(FIELDS).filter(([path]) => !path.startsWith('sequence.'))), {
+  sequence: sequenceSchema,
   format: yup.string().strict().oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"').required('Not a set-up file: format is missing'),
   version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
   lists: listsSchema,

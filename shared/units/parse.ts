@@ -24,6 +24,7 @@ const EXAMPLES: Partial<Record<Quantity, string>> = {
   pressure: '1013 hPa',
   guide: '28 m',
   energy: '76 J',
+  angleRate: '12 °/s',
 }
 
 function tidy(text: string): string {

@@ -54,6 +54,7 @@ export const UNITS: Record<Quantity, Unit[]> = {
   angle: [unit('°', Math.PI / 180, ['deg', 'degree', 'degrees']), unit('rad', 1, [])],
   share: [unit('%', 0.01, ['percent'])],
   rate: [unit('/s', 1, ['fps', 'hz', 'frames/s'])],
+  angleRate: [unit('°/s', Math.PI / 180, ['deg/s']), unit('rad/s', 1, [])],
   perMetre: [unit('/m', 1, ['1/m']), unit('/ft', 1 / 0.3048, ['1/ft'])],
   guide: [unit('m', 1, []), unit('ft', 0.3048, ['\''])],
   energy: [unit('J', 1, ['ws', 'joule', 'joules'])],

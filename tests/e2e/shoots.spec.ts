@@ -13,7 +13,8 @@ test('a shoot is made, a set-up of a recipe added, changed, and archived', async
   await expect(shoot).toContainText('No set-ups yet.')
 
   await shoot.getByRole('button', { name: 'Add set-up' }).click()
-  await page.getByRole('menuitem', { name: 'Drop' }).click()
+  await page.getByRole('dialog', { name: 'New set-up' }).getByText('Drop', { exact: true }).click()
+  await page.getByRole('button', { name: 'Make the set-up' }).click()
   await expect(page.getByTestId('delay')).toBeVisible()
   await page.locator('input[data-path="name"]').fill('Second drop')
   await page.locator('input[data-path="name"]').press('Enter')
@@ -21,6 +22,7 @@ test('a shoot is made, a set-up of a recipe added, changed, and archived', async
 
   await page.getByRole('link', { name: 'Epiro' }).click()
   await expect(shoot.getByRole('link', { name: 'Second drop' })).toBeVisible()
-  await shoot.getByRole('button', { name: 'Archive Second drop' }).click()
+  await shoot.getByRole('button', { name: 'More for Second drop' }).click()
+  await page.getByRole('menuitem', { name: 'Archive' }).click()
   await expect(shoot).toContainText('No set-ups yet.')
 })

@@ -1,4 +1,4 @@
-import { FIELDS, FLASH_FIELDS, type Field, type FlashSetup, RECIPES, type Setup, newSetup } from '../../core'
+import { FIELDS, FLASH_FIELDS, type Field, type FlashSetup, PLACINGS, type PopGroup, RECIPES, type Setup, newSetup, popGroup } from '../../core'
 import { type Random, seededRandom } from '../../core/math/random'
 import { withChange } from '../../core/setup/paths'
 
@@ -35,6 +35,15 @@ function randomFlash(random: Random): FlashSetup {
   return flash
 }
 
+/** Groups of pops of any kind, some of them without a light. */
+function randomGroups(random: Random, lights: number): PopGroup[] {
+  const whole = (most: number): number => Math.floor(random.uniform() * most)
+  return Array.from({ length: whole(4) }, (_, i) => popGroup({
+    name: `Group ${i}`, lights: Array.from({ length: lights }, (__, l) => l).filter(() => random.uniform() < 0.6), placing: PLACINGS[whole(3)]!, count: 1 + whole(30), interval: random.uniform() ** 3,
+    start: random.uniform(), from: random.uniform(), to: random.uniform(), times: Array.from({ length: whole(6) }, () => random.uniform()),
+  }))
+}
+
 /** A set-up that the schema accepts: all of its fields drawn (`wild`), or some of a recipe's changed. */
 export function randomSetup(seed: number, wild = seed % 2 === 0): Setup {
   const random = seededRandom(seed)
@@ -43,6 +52,10 @@ export function randomSetup(seed: number, wild = seed % 2 === 0): Setup {
     if (wild || random.uniform() < 0.12) setup = withChange(setup, { path, value: randomValue(field, random) })
   }
   if (wild || random.uniform() < 0.2) setup = { ...setup, flashes: Array.from({ length: Math.floor(random.uniform() * 4) }, () => randomFlash(random)) }
+  if (wild || random.uniform() < 0.3) {
+    const track = Array.from({ length: Math.floor(random.uniform() * 5) }, (_, i) => ({ time: i * 0.2, position: random.uniform() * 2 }))
+    setup = { ...setup, sequence: { ...setup.sequence, groups: randomGroups(random, setup.flashes.length), track } }
+  }
   return setup
 }
 

@@ -10,6 +10,8 @@ defineProps<{ labels: readonly PlacedLabel[] }>()
     <text
       v-for="label in labels" :key="label.id" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="halo" :font-weight="label.bold ? 600 : 400"
       :style="label.colour ? { fill: label.colour } : {}" :data-label="label.id"
-    >{{ label.text }}</text>
+    >
+      {{ label.text }}
+    </text>
   </g>
 </template>

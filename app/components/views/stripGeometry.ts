@@ -99,4 +99,3 @@ export function stripExtents(plan: Plan): { all: [number, number], action: [numb
   const centre = captured ?? last
   return { all: [low - 0.04 * (high - low), high + 0.06 * (high - low)], action: [-0.08 * last, 1.25 * last], light: [centre - half, centre + half] }
 }
-

@@ -1,6 +1,5 @@
-import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
 import { meanInputs, motionFor } from '../chain'
-import { type FixDraft, type Rule, count, length, share, shutter, stops, time } from './types'
+import { type FixDraft, type Rule, count, length, share, time } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */
 const POOR_KEEP = 0.5
@@ -99,43 +98,6 @@ export const burstBuffer: Rule = ({ setup, timing }) => {
     figures: { frames: count(camera.bufferFrames), lasts: time(camera.bufferFrames / camera.frameRate), moment: time(timing.moment) },
     paths: ['camera.bufferFrames', 'camera.frameRate'],
     fixes: [],
-  }
-}
-
-export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
-  if (sequence === null || setup.method === 'fast-shutter' || setup.picture.shutter >= sequence.least * (1 - 1e-9)) return null
-  const open = stepUp(SHUTTERS_IN_SECONDS, sequence.customary)
-  return {
-    id: 'sequence-outlasts-shutter',
-    severity: 'error',
-    title: 'The sequence outlasts the shutter',
-    reason: 'The last pop ends {least} after the first one starts to count; the shutter is open {shutter}.',
-    figures: { least: time(sequence.least), shutter: shutter(setup.picture.shutter) },
-    paths: ['picture.shutter', 'sequence.count'],
-    fixes: open === null ? [] : [{ label: 'Open for {open}', figures: { open: shutter(open) }, changes: [{ path: 'picture.shutter', value: open }] }],
-  }
-}
-
-export const stillParts: Rule = ({ setup, sequence, exposure }) => {
-  if (sequence === null || exposure.flash === null) return null
-  const level = setup.sequence.groundStops + exposure.flash + sequence.stillStops
-  // A little over a stop above correct, white paper has no tone left.
-  if (level <= 1) return null
-  const fewer = Math.floor(setup.sequence.count * 2 ** (1 - level))
-  const dark = Math.floor((1 - exposure.flash - sequence.stillStops) * 10) / 10
-  const fixes: FixDraft[] = []
-  if (dark >= -20) {
-    fixes.push({ label: 'Ground and clothing at {ground} or darker', figures: { ground: stops(dark) }, changes: [{ path: 'sequence.groundStops', value: dark }] })
-  }
-  if (fewer >= 1) fixes.push({ label: 'Only {fewer} pops', figures: { fewer: count(fewer) }, changes: [{ path: 'sequence.count', value: fewer }] })
-  return {
-    id: 'still-parts',
-    severity: 'warning',
-    title: 'Still parts burn out: {level} after {count} pops',
-    reason: 'Where nothing moves, {count} pops add {stops}.',
-    figures: { level: stops(level), count: count(setup.sequence.count), stops: stops(sequence.stillStops) },
-    paths: ['sequence.groundStops', 'sequence.count'],
-    fixes,
   }
 }
 

@@ -1,4 +1,5 @@
 import { thresholdWindow } from '../../sensing'
+import { isSequence } from '../sequence'
 import { type FixDraft, type Rule, length, speed, time } from './types'
 
 export const beamTooShort: Rule = (a) => {
@@ -84,7 +85,7 @@ export const sensorThreshold: Rule = ({ setup }) => {
 
 export const holdOffShort: Rule = ({ setup }) => {
   const { sensor, controller } = setup
-  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || setup.sequence.count > 1) return null
+  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || isSequence(setup)) return null
   // Echoes and bounces in a studio die within about this time, s.
   const ringing = 0.25
   if (controller.holdOff >= ringing) return null

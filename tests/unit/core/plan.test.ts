@@ -57,7 +57,7 @@ describe('one model for every chain of events', () => {
     ['a throw keeps its horizontal speed', () => events('throw').impact, () => 0.9 / (4 * Math.cos(Math.PI / 12))],
     ['a toss stands still at its apex', () => events('toss').moment, () => 3.2 / GRAVITY],
     ['a toss passes a height twice', () => events('toss', { 'moment.reference': 'travel', 'moment.descending': true }).moment! + events('toss', { 'moment.reference': 'travel' }).moment!, () => 2 * 3.2 / GRAVITY],
-    ['a swing gathers speed evenly', () => events('swing').moment, () => 2 * 0.8 / 6],
+    ['a swing gathers speed evenly', () => events('swing').moment, () => 2 * 0.8 / 3],
     ['a cloud is braked by the air', () => events('powder', { 'moment.reference': 'travel', 'moment.offset': 0.2 }).moment, () => flight.flightTime({ distance: 0.2, speed: 4, dragPerMetre: 4 })],
     ['an impact is heard from the subject', () => events('projectile', { 'sensor.kind': 'sound', 'sensor.source': 'impact', 'sensor.position': 0.9, 'sensor.offset': 0.5 }).sensed! - events('projectile').impact!, () => 0.5 / plan(cracker()).soundSpeed],
     ['a contact at the impact', () => events('projectile', { 'sensor.kind': 'contact', 'sensor.source': 'impact' }).sensed, () => events('projectile').impact!],

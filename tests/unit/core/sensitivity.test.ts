@@ -89,7 +89,7 @@ describe('recipes as they start', () => {
     ['throw', [140, 200], [0.2, 1], 0.7],
     ['powder', [40, 70], [0.1, 1], 0.9],
     ['toss', [180, 260], [0.1, 1], 0.9],
-    ['swing', [140, 200], [0.2, 3], 0.8],
+    ['swing', [300, 400], [0.1, 3], 0.8],
   ])('%s', (recipe, [leastDelay, mostDelay], [leastStreak, mostStreak], keep) => {
     const p = plan(newSetup(recipe))
     expect(p.timing.set! * 1000).toBeGreaterThan(leastDelay)

@@ -50,6 +50,7 @@ const print = (): void => window.print()
           {{ fill(finding.title, finding.figures) }}
         </p>
       </section>
+      <SequenceSchedulePanel v-if="store.plan.sequence" :plan="store.plan" class="mt-4" />
       <div class="mt-5 grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <section v-for="[title, items] in [['Preparation', store.setup.lists.preparation], ['Reset between takes', store.setup.lists.reset]] as const" :key="title">
           <h2 class="section-title border-b border-(--hair)">

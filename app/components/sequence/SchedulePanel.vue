@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { type Plan, programmeOf } from '~~/core'
+import { SCHEDULE_CAUTION } from '~/text/sequence'
+
+/** How to programme every unit, in its own terms. */
+const { plan } = defineProps<{ plan: Plan }>()
+const { show } = useNumbers()
+const rows = computed(() => programmeOf(plan))
+const flicker = computed(() => plan.sequence !== null && plan.sequence.closest !== null && plan.sequence.closest >= 1 / 60 - 1e-9 && plan.sequence.closest <= 1 / 3 + 1e-9)
+const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26) + 1)
+</script>
+
+<template>
+  <section aria-labelledby="schedule">
+    <h2 id="schedule" class="section-title mb-1">
+      Schedule, unit by unit
+    </h2>
+    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">
+      No light pops yet.
+    </p>
+    <table v-else class="w-full text-[12px]">
+      <thead class="text-left text-(--ink-soft)">
+        <tr>
+          <th>Unit</th><th>Power</th><th class="text-right">
+            Delay
+          </th><th class="text-right">
+            Pops
+          </th><th class="text-right">
+            Every
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="row in rows" :key="`${row.light}-${row.set}`">
+          <tr class="border-t border-(--hair)" data-testid="programme">
+            <td>{{ row.name }}{{ row.sets > 1 ? ` ${letter(row.set)}` : '' }}{{ row.units > 1 ? ` × ${row.units}` : '' }}</td>
+            <td>{{ show(row.power, 'power') }}</td>
+            <td class="text-right">
+              {{ show(row.delay, 'time', { figures: 4 }) }}
+            </td>
+            <td class="text-right">
+              {{ row.count }}
+            </td>
+            <td class="text-right whitespace-nowrap">
+              <template v-if="row.interval !== null">
+                {{ show(row.interval, 'time') }} · {{ show(1 / row.interval, 'number') }} Hz
+              </template>
+            </td>
+          </tr>
+          <tr>
+            <td colspan="5" class="narrow pb-1 text-(--ink-faint)">
+              {{ row.mode === 'repeating' ? 'repeating mode, one trigger' : row.count > 1 ? `triggered each time: ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}` : 'one pop' }}
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+    <p v-if="rows.length > 0" class="mt-1 text-[11px] text-(--ink-faint)">
+      Delays count from the trigger. Durations stay those of the power.
+    </p>
+    <p v-if="flicker" class="mt-2 border-l-3 border-(--bad) pl-2 text-[12px]" data-testid="flicker">
+      {{ SCHEDULE_CAUTION }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+th { font-weight: 400; }
+</style>

@@ -1,0 +1,150 @@
+import { flashStops } from '../exposure'
+import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
+import type { FlashSetup, Setup } from '../setup/types'
+import { type LightPulse, latencyOf } from './light'
+import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
+import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
+
+export interface SequenceExposure {
+  /** s after the trigger's own pop. */
+  time: number
+  lights: number[]
+  /** m along the travel of the moving thing, and where it falls in the frame: along and across the travel, the camera's own turn taken off. */
+  place: number
+  along: number
+  across: number
+  /** Stops of the moving thing at this pop against correct. */
+  stops: number
+}
+
+export interface LightSchedule {
+  light: number
+  times: number[]
+  limits: UnitLimits
+  schedule: Schedule
+  /** Units the set-up has taking turns. */
+  units: number
+}
+
+export interface SequencePlan {
+  pops: Pop[]
+  exposures: SequenceExposure[]
+  /** Places asked for that the thing never reaches. */
+  unreached: number
+  lastPop: number
+  /** s, by both schools, room for lags in the first; and the settings of a camera that are next. */
+  least: number
+  customary: number
+  leastDial: number | null
+  customaryDial: number | null
+  /** s of lag that the open time must hold besides the pops. */
+  lag: number
+  /** s from opening to the first pop for the end of the open time chosen. */
+  lead: number
+  /** Shortest time between two pops of all, and between two that one light must follow, s; null: only one. */
+  closest: number | null
+  closestOfOneLight: number | null
+  /** m between successive positions, the least; share of the body re-exposed there; most pops on one place of it. */
+  step: number | null
+  overlap: number
+  deepest: number
+  /** Stops that still parts gain over one pop of the first instant, and over correct by the end. */
+  stillStops: number
+  stillLevel: number | null
+  /** Most pops on one place of the still part, once the camera's turn is counted. */
+  stillDeepest: number
+  /** rad/s at which still parts come apart; null: nothing to part. */
+  panNeeded: number | null
+  lights: LightSchedule[]
+}
+
+/** Most exposures that cover one place of a body of some width at places along a line: a sweep over its ends. */
+export function deepestCover(places: readonly number[], width: number): number {
+  const ends = places.flatMap(place => [[place - width / 2, 1], [place + width / 2, -1]] as [number, number][]).sort((a, b) => a[0] - b[0] || a[1] - b[1])
+  let depth = 0
+  let most = 0
+  for (const [, change] of ends) most = Math.max(most, depth += change)
+  return most
+}
+
+const asLights = (flashes: readonly FlashSetup[]): { guideNumber: number, power: number, distance: number, lossStops: number }[] =>
+  flashes.map(flash => ({ guideNumber: flash.guideNumber * Math.sqrt(flash.units), power: flash.power, distance: flash.distance, lossStops: flash.lossStops }))
+
+const limitsOf = (flash: FlashSetup): UnitLimits => ({ recycle: flash.recycleTime, popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
+
+/** Whether a set-up has more than one pop. */
+export const isSequence = (setup: Setup): boolean => setup.sequence.groups.length > 0
+
+/**
+ * Everything about a sequence of pops in one frame: when and where they fall, what they add up to, how long the shutter must be open, and how units share them.
+ *
+ * @param setup validated
+ * @param drag 1/m
+ * @param pulses of its lights
+ * @param captured s after the action starts at which a single pop would fall
+ * @param aperture effective
+ * @returns null where the set-up has no sequence
+ */
+export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPulse[], captured: number | null, aperture: number): SequencePlan | null {
+  const { sequence, picture } = setup
+  if (!isSequence(setup)) return null
+  const pops = popsOf(setup, drag)
+  const instants = instantsOf(pops)
+  if (instants.length === 0) return null
+  const asked = sequence.groups.reduce((sum, group) => sum + (group.lights.length === 0 ? 0 : group.placing === 'hand' ? group.times.length : group.count), 0)
+  const base = captured ?? 0
+  const { positionAt } = trackOf(setup, drag)
+  const still = setup.motion.kind === 'still' && sequence.track.length < 2
+
+  const level = (lights: readonly number[]): number | null => {
+    const used = lights.flatMap(i => setup.flashes[i] ?? [])
+    return used.length === 0 ? null : flashStops({ flashes: asLights(used), iso: picture.iso, effectiveAperture: aperture })
+  }
+  // Seen through a camera that turns, everything slides the other way.
+  const slide = sequence.panSpeed * picture.distance
+  const exposures = instants.map(({ time, lights }): SequenceExposure => {
+    const place = still ? 0 : positionAt(base + time)
+    return {
+      time, lights, place, stops: level(lights) ?? 0,
+      along: place - slide * Math.cos(sequence.panAngle) * time, across: -slide * Math.sin(sequence.panAngle) * time,
+    }
+  })
+
+  const longest = pulses.reduce((most, pulse) => Math.max(most, pulse.t01), 0)
+  const first = instants[0]!.time
+  const lastPop = instants.at(-1)!.time
+  const meanInterval = instants.length > 1 ? (lastPop - first) / (instants.length - 1) : 0
+  const lag = setup.link.latency + setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) + (setup.method === 'open-shutter' ? 0 : setup.camera.curtainTravel)
+  const least = Math.max(0, lastPop) + longest + lag + sequence.margin
+  const customary = Math.max(0, lastPop) + meanInterval
+  const gaps = (times: readonly number[]): number | null => times.slice(1).reduce<number | null>((shortest, time, i) => Math.min(shortest ?? Infinity, time - times[i]!), null)
+
+  const width = Math.max(1e-6, setup.motion.objectLength)
+  const steps = exposures.slice(1).map((e, i) => Math.hypot(e.along - exposures[i]!.along, e.across - exposures[i]!.across))
+  const step = steps.length > 0 ? Math.min(...steps) : null
+  // Places along the way they are strung on, which a camera's turn may have tilted.
+  const way: number[] = [0]
+  steps.forEach((s, i) => way.push(way[i]! + s))
+  const stillPlaces = exposures.map(e => slide * e.time)
+  const light = (es: readonly SequenceExposure[]): number => es.reduce((sum, e) => sum + 2 ** e.stops, 0)
+  const stillDeepest = slide === 0 ? exposures.length : deepestCover(stillPlaces, Math.max(1e-6, sequence.stillWidth))
+  const parted = exposures.length > 0 ? stillDeepest / exposures.length : 1
+  const total = light(exposures) * parted
+  const closest = gaps(instants.map(instant => instant.time))
+
+  const lights = setup.flashes.flatMap((flash, i): LightSchedule[] => {
+    const times = timesOfLight(pops, i)
+    return times.length === 0 ? [] : [{ light: i, times, limits: limitsOf(flash), schedule: scheduleLight({ times, limits: limitsOf(flash) }), units: flash.relay }]
+  })
+  const closestOfOne = lights.map(({ times }) => gaps(times)).filter((gap): gap is number => gap !== null)
+  return {
+    pops, exposures, unreached: asked - pops.length, lastPop, least, customary, lag,
+    leastDial: stepUp(SHUTTERS_IN_SECONDS, least), customaryDial: stepUp(SHUTTERS_IN_SECONDS, customary),
+    lead: sequence.curtain === 'front' ? 0 : Math.max(0, picture.shutter - least),
+    closest, closestOfOneLight: closestOfOne.length > 0 ? Math.min(...closestOfOne) : null,
+    step, overlap: step === null ? 0 : Math.max(0, 1 - step / width), deepest: deepestCover(way, width),
+    stillStops: Math.log2(Math.max(1e-9, total / 2 ** exposures[0]!.stops)), stillLevel: setup.flashes.length > 0 ? sequence.groundStops + Math.log2(Math.max(1e-9, total)) : null,
+    stillDeepest, panNeeded: closest !== null && closest > 0 ? sequence.stillWidth / (closest * picture.distance) : null,
+    lights,
+  }
+}

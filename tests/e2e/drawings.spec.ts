@@ -1,0 +1,183 @@
+import { type Locator, type Page, expect, test } from '@playwright/test'
+import { RECIPES, type Recipe, newSetup } from '~~/core'
+import { openNewSetup } from './helpers'
+
+const read = (page: Page, path: string) => page.locator(`input[data-path="${path}"]`).first().inputValue().then(text => Number.parseFloat(text.replace('−', '-')))
+const slider = (page: Page, name: RegExp | string): Locator => page.getByRole('slider', { name })
+
+async function drag(page: Page, handle: Locator, dx: number, dy: number): Promise<void> {
+  await handle.focus()
+  const box = (await handle.locator('.grip').first().boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + dx / 2, y + dy / 2, { steps: 3 })
+  await page.mouse.move(x + dx, y + dy, { steps: 3 })
+  await page.mouse.up()
+}
+const delay = (page: Page) => page.getByTestId('delay').textContent()
+
+/** What of each recipe is moved, and where to. */
+const SENSOR: Record<Recipe, { name: RegExp, path: string, by: [number, number] }> = {
+  projectile: { name: /^Beam/, path: 'sensor.position', by: [60, 0] },
+  balloon: { name: /^Microphone/, path: 'sensor.offset', by: [0, -30] },
+  pour: { name: /^Beam/, path: 'sensor.position', by: [0, 40] },
+  drop: { name: /^Beam/, path: 'sensor.position', by: [0, 40] },
+  throw: { name: /^Beam/, path: 'sensor.position', by: [60, 0] },
+  powder: { name: /^Microphone/, path: 'sensor.offset', by: [0, 30] },
+  toss: { name: /^Beam/, path: 'sensor.position', by: [0, -40] },
+  swing: { name: /^Beam/, path: 'sensor.position', by: [50, 0] },
+}
+
+for (const recipe of RECIPES) {
+  const upright = ['pour', 'drop', 'toss'].includes(recipe)
+  const travel = newSetup(recipe).moment.reference === 'travel'
+
+  test(`${recipe}: every view is dragged by mouse and moved by key, and the others follow`, async ({ page }) => {
+    await openNewSetup(page, newSetup(recipe))
+    // Table plan: the sensor.
+    const { name, path, by } = SENSOR[recipe]
+    const before = await delay(page)
+    const place = await read(page, path)
+    await drag(page, slider(page, name), ...by)
+    expect(await read(page, path)).not.toBe(place)
+    await expect(page.getByTestId('delay')).not.toHaveText(before!)
+    const nudged = await read(page, path)
+    await slider(page, name).press(upright ? 'Shift+ArrowDown' : recipe === 'balloon' || recipe === 'powder' ? 'Shift+ArrowUp' : 'Shift+ArrowLeft')
+    expect(await read(page, path)).not.toBe(nudged)
+
+    // Table plan: camera and a light.
+    for (const [part, field, key] of [[/^Camera/, 'picture.distance', upright ? 'Shift+ArrowLeft' : 'Shift+ArrowDown'], [/: distance to the subject/, 'flashes[0].distance', 'Shift+ArrowUp']] as const) {
+      const was = await read(page, field)
+      await slider(page, part).nth(part.source.startsWith('^') ? 0 : 1).focus()
+      await page.keyboard.press(key)
+      expect(await read(page, field)).not.toBe(was)
+    }
+
+    // Path chart: the light, and the mark or the moment.
+    const planned = await delay(page)
+    await drag(page, slider(page, 'Light: delay dialled'), upright ? -40 : 0, upright ? 0 : -40)
+    await expect(page.getByText('Delay, dialled')).toBeVisible()
+    await expect(page.getByTestId('delay')).not.toHaveText(planned!)
+    await page.getByRole('button', { name: 'use the planned delay' }).click()
+    const moment = travel ? slider(page, 'Mark: past the near face') : slider(page, 'Moment').first()
+    const marked = await moment.getAttribute('aria-valuenow')
+    await moment.press(travel ? (upright ? 'Shift+ArrowDown' : 'Shift+ArrowRight') : upright ? 'Shift+ArrowRight' : 'Shift+ArrowDown')
+    await expect(moment).not.toHaveAttribute('aria-valuenow', marked!)
+
+    // Time strip: the moment by mouse, the light by key.
+    const onStrip = slider(page, 'Moment on the time strip')
+    const time = Number(await onStrip.getAttribute('aria-valuenow'))
+    await drag(page, onStrip, 30, 0)
+    expect(Number(await onStrip.getAttribute('aria-valuenow'))).toBeGreaterThan(time)
+    const light = slider(page, /^Light on the time strip/)
+    const lit = Number(await light.getAttribute('aria-valuenow'))
+    await light.press('Shift+ArrowRight')
+    expect(Number(await light.getAttribute('aria-valuenow'))).toBeCloseTo(lit + 10 * newSetup(recipe).controller.delayStep, 7)
+    await expect(page.getByTestId('save-state')).toHaveText('Saved')
+  })
+}
+
+test('a launcher’s catch and its danger zone; nobody beyond', async ({ page }) => {
+  await openNewSetup(page)
+  const zone = page.locator('[data-danger]')
+  const width = async () => (await zone.boundingBox())!.width
+  const before = await width()
+  await drag(page, slider(page, /^Catch/), -80, 0)
+  expect(await read(page, 'catch.distance')).toBeLessThan(1.75)
+  expect(await width()).toBeLessThan(before)
+  await slider(page, /^Catch/).press('ArrowRight')
+  await expect(page.locator('[data-label="catch"]')).toHaveText(/nobody beyond/)
+})
+
+test('a part of a drawing is given exactly, in either system', async ({ page }) => {
+  await openNewSetup(page)
+  await slider(page, /^Beam/).press('Enter')
+  const entry = page.getByRole('dialog', { name: 'Beam: distance from the start' })
+  await entry.getByLabel('Start to sensor').fill('16 in')
+  await page.keyboard.press('Enter')
+  await expect(entry).toBeHidden()
+  expect(await read(page, 'sensor.position')).toBeCloseTo(0.4064, 4)
+  await slider(page, 'Light: delay dialled').dblclick()
+  await page.getByRole('dialog', { name: 'Light: delay dialled' }).getByLabel('Delay dialled').fill('fast')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('not understood')
+})
+
+test('the sheet zooms about the pointer and by key, moves, and shows all again; the strip too', async ({ page }) => {
+  await openNewSetup(page)
+  const sheet = page.getByRole('group', { name: /^Table plan and path chart/ })
+  const ticks = async () => (await sheet.locator('text.tabular').allTextContents()).join('|')
+  const all = await ticks()
+  const box = (await sheet.boundingBox())!
+  await page.mouse.move(box.x + 370, box.y + 460)
+  await page.mouse.wheel(0, -400)
+  await expect.poll(ticks).not.toBe(all)
+  await page.getByRole('button', { name: 'Show the whole rig' }).click()
+  await expect.poll(ticks).toBe(all)
+  await sheet.focus()
+  await page.keyboard.press('+')
+  await page.keyboard.press('ArrowRight')
+  await expect.poll(ticks).not.toBe(all)
+  await page.keyboard.press('0')
+  await expect.poll(ticks).toBe(all)
+
+  const strip = page.getByRole('group', { name: /^Time strip/ })
+  await strip.focus()
+  await page.keyboard.press('3')
+  await expect(strip).toContainText('27.5 ms')
+  await expect(strip.locator('[data-label="delay"]')).toBeVisible()
+  await page.keyboard.press('1')
+  await expect(strip.locator('text', { hasText: /^500 ms$|^0.5 s$|^1 s$/ }).first()).toBeVisible()
+})
+
+test('two projections: raising a light in the camera’s view, distances follow in both', async ({ page }) => {
+  await openNewSetup(page)
+  await page.getByRole('button', { name: 'Camera view' }).click()
+  await expect(page.getByRole('group', { name: 'Table plan, from the camera' })).toBeVisible()
+  const key = slider(page, 'Key: distance to the subject')
+  const before = await read(page, 'flashes[0].distance')
+  await key.press('Shift+ArrowUp')
+  expect(await read(page, 'flashes[0].elevation')).toBeGreaterThan(5)
+  expect(await read(page, 'flashes[0].distance')).toBeGreaterThan(before)
+  await expect(page.locator('[data-label="drop"]')).toContainText('drops')
+  await page.getByRole('button', { name: 'Fall-off' }).click()
+  expect(await page.locator('[data-ring]').count()).toBeGreaterThan(4)
+})
+
+test('a replay runs through all four views, is scrubbed, and ends', async ({ page }) => {
+  await openNewSetup(page)
+  await page.getByLabel('Instant of the replay').fill('0.02')
+  await expect(page.locator('[data-replay]')).toHaveCount(3)
+  await expect(page.getByTestId('instant')).toContainText('20 ms the delay runs')
+  await expect(page.getByRole('img', { name: /Nothing recorded yet/ })).toBeVisible()
+  await page.getByLabel('Speed of the replay').selectOption({ label: '1/10 speed' })
+  await page.getByRole('button', { name: 'Replay in slow motion' }).click()
+  await expect(page.getByTestId('instant')).toContainText('the light has fallen')
+  await expect(page.getByRole('img', { name: /Nothing recorded yet/ })).toBeHidden()
+  await page.getByRole('button', { name: 'End the replay' }).click()
+  await expect(page.locator('[data-replay]')).toHaveCount(0)
+})
+
+test('without motion wanted the replay goes from event to event', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await openNewSetup(page)
+  const next = page.getByRole('button', { name: 'Next event of the replay' })
+  await next.click()
+  await next.click()
+  await expect(page.getByTestId('instant')).toContainText('8.83 ms')
+  await expect(page.getByTestId('instant')).toContainText('8.83 ms')
+})
+
+test('ten takes to come are shown in chart and frame; the frame is saved as a picture to scale', async ({ page }) => {
+  await openNewSetup(page)
+  await page.getByRole('button', { name: 'Ten takes' }).click()
+  await expect(page.locator('.ghost')).toHaveCount(10)
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the predicted frame as PNG' }).click()])
+  expect(download.suggestedFilename()).toBe('steel-ball-through-a-rice-cracker.png')
+  const bytes = await (await import('node:fs/promises')).readFile(await download.path())
+  expect(bytes.subarray(1, 4).toString()).toBe('PNG')
+  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([2400, 1600])
+  await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
+  await expect(page.getByRole('dialog', { name: 'Predicted frame' }).getByRole('img')).toBeVisible()
+})
