@@ -23,7 +23,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
 </script>
 
 <template>
-  <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" @click="open = true" />
+  <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" class="max-sm:hidden" @click="open = true" />
   <UModal v-model:open="open" title="Keys" description="Keys never work while a text is being typed.">
     <template #body>
       <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">

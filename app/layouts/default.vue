@@ -13,7 +13,7 @@ async function signOut(): Promise<void> {
 <template>
   <div class="flex h-dvh flex-col">
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">Skip to the page</a>
-    <header class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]">
+    <header class="app-head flex h-10 shrink-0 items-center gap-4 max-sm:gap-1.5 border-b border-(--hair) px-3 text-[13px]">
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
           <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
@@ -36,7 +36,7 @@ async function signOut(): Promise<void> {
       <KeyHelp v-if="session.studio" />
       <UButton
         variant="ghost" size="xs" :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
-        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'"
+        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'" :ui="{ label: 'max-sm:sr-only' }"
         @click="preferences.look = preferences.look === 'work' ? 'safelight' : 'work'"
       />
       <UButton v-if="session.studio" variant="ghost" size="xs" icon="i-lucide-log-out" aria-label="Sign out" @click="signOut" />

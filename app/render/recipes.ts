@@ -20,9 +20,38 @@ export function drawObject(stage: Stage, along: number, opacity: number, { besid
     shade.addColorStop(0, tone([245, 246, 250], stops))
     shade.addColorStop(0.5, tone(STEEL, stops - 0.7))
     shade.addColorStop(1, tone(STEEL, stops - 3))
-    blob(stage, x, y, direction.x ? half : radius, direction.x ? radius : half, shade)
+    silhouette(stage, x, y, direction.x ? half : radius, direction.x ? radius : half, shade)
   }
   context.globalAlpha = 1
+}
+
+/** The object's own outline: a top, a diabolo, a ring with its keys; a ball for the rest. */
+function silhouette(stage: Stage, x: number, y: number, rx: number, ry: number, fill: CanvasGradient): void {
+  const { context, plan } = stage
+  const { recipe, motion } = plan.setup
+  context.fillStyle = fill
+  const shape = (...points: [number, number][]): void => {
+    context.beginPath()
+    points.forEach(([px, py], i) => (i === 0 ? context.moveTo(x + px * rx, y + py * ry) : context.lineTo(x + px * rx, y + py * ry)))
+    context.closePath()
+    context.fill()
+  }
+  if (recipe === 'toss') {
+    shape([-0.09, -1], [0.09, -1], [0.12, -0.45], [1, -0.12], [0.92, 0.12], [0.14, 0.8], [0, 1], [-0.14, 0.8], [-0.92, 0.12], [-1, -0.12], [-0.12, -0.45])
+  }
+  else if (recipe === 'swing' && motion.kind !== 'still') {
+    shape([-1, -0.78], [-0.72, -0.86], [-0.1, -0.14], [0.1, -0.14], [0.72, -0.86], [1, -0.78], [1, 0.78], [0.72, 0.86], [0.1, 0.14], [-0.1, 0.14], [-0.72, 0.86], [-1, 0.78])
+  }
+  else if (recipe === 'drop' && plan.sequence) {
+    context.strokeStyle = fill
+    context.lineWidth = Math.max(1.5, rx * 0.22)
+    context.beginPath()
+    context.ellipse(x, y - ry * 0.45, rx * 0.5, ry * 0.5, 0, 0, 2 * Math.PI)
+    context.stroke()
+    shape([-0.35, 0], [-0.05, 0], [0.1, 1], [-0.15, 1])
+    shape([0.05, -0.05], [0.32, -0.05], [0.62, 0.85], [0.42, 0.95])
+  }
+  else blob(stage, x, y, rx, ry, fill)
 }
 
 /** Liquid thrown about: drops along a direction, smaller the farther. */

@@ -1,5 +1,6 @@
 import type { KitItem, Setup } from '~~/core'
-import type { ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { RunInput, ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { RunRecord } from '~~/server/services/runs'
 import type { KitRecord } from '~~/server/services/kit'
 import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
 import type { ShootRecord } from '~~/server/services/shoots'
@@ -58,6 +59,7 @@ export const api = {
   createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
   saveKitItem: (id: string, revision: number, item: KitItem) => call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),
   archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
+  putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),
 }

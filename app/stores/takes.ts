@@ -1,22 +1,79 @@
 import type { TakeInput } from '~~/shared/schemas/records'
-import { type TakeRecord, api } from '~/services/api'
+import { ApiError, type TakeRecord, api } from '~/services/api'
+import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 
-/** Takes of the set-up at hand, newest first. */
+const RETRY = 2500
+
+/** Takes of the set-up at hand, newest first; each is kept on the device first, and sent when the server answers. */
 export const useTakesStore = defineStore('takes', () => {
-  const takes = shallowRef<TakeRecord[]>([])
   const setupId = ref('')
+  const kept = shallowRef<TakeRecord[]>([])
+  const queue = shallowRef<QueuedTake[]>([])
+  const offline = ref(false)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let flushing = false
+
+  const mine = computed(() => queue.value.filter(queued => queued.setupId === setupId.value && !kept.value.some(take => take.key === queued.take.key)))
+  /** Everything fired, what is not sent yet with the number it will most likely get. */
+  const takes = computed<TakeRecord[]>(() => {
+    const last = kept.value[0]?.number ?? 0
+    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1 })).reverse(), ...kept.value]
+  })
+  const unsent = computed(() => queue.value.filter(queued => !queued.refused).length)
+  const refused = computed(() => queue.value.filter(queued => queued.refused))
+
+  async function readQueue(): Promise<void> { queue.value = await takeQueue.all() }
+
+  async function refresh(): Promise<void> {
+    const id = setupId.value
+    if (!id) return
+    const list = await api.takes(id)
+    if (setupId.value === id) kept.value = list
+  }
 
   async function open(id: string): Promise<void> {
     setupId.value = id
-    takes.value = []
-    takes.value = await api.takes(id)
+    kept.value = []
+    await readQueue()
+    await refresh()
+    void flush()
   }
 
-  async function log(take: TakeInput): Promise<TakeRecord> {
-    const kept = await api.logTake(setupId.value, take)
-    takes.value = [kept, ...takes.value.filter(other => other.id !== kept.id)]
-    return kept
+  /** Sends what the server has not got, in the order fired; tried again until it answers. */
+  async function flush(): Promise<void> {
+    if (flushing) return
+    flushing = true
+    clearTimeout(timer)
+    try {
+      for (const queued of queue.value.filter(q => !q.refused)) {
+        const record = await api.logTake(queued.setupId, queued.take)
+        await takeQueue.done(queued.take.key)
+        if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
+        await readQueue()
+      }
+      offline.value = false
+    }
+    catch (error) {
+      const status = error instanceof ApiError ? error.status : 0
+      const [first] = queue.value.filter(q => !q.refused)
+      if (first && status >= 400 && status < 500 && ![401, 408, 429].includes(status)) {
+        await takeQueue.keep({ ...first, refused: (error as Error).message })
+        await readQueue()
+      }
+      else offline.value = true
+      timer = setTimeout(() => void flush(), RETRY)
+    }
+    flushing = false
   }
 
-  return { takes, open, log }
+  /** Keeps a take on the device and sends it when that can be done. */
+  async function log(take: TakeInput): Promise<void> {
+    await takeQueue.keep({ setupId: setupId.value, take })
+    await readQueue()
+    void flush()
+  }
+
+  if (import.meta.client) window.addEventListener('online', () => void flush())
+
+  return { takes, unsent, refused, offline, open, log, flush, refresh }
 })

@@ -1,8 +1,9 @@
+import { solveNear } from '../math/solve'
 import { depthOfField } from '../optics'
 import { type Change, withChange, withinLimits } from '../setup/paths'
 import type { Outcome, Setup } from '../setup/types'
-import { tearTime } from '../subjects'
 import { type Assessment, assess } from './assess'
+import { momentAt } from './moving'
 import { meanInputs, motionFor } from './chain'
 import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
@@ -34,35 +35,6 @@ const SAME_STOPS = 0.34
 
 const say = (text: string, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({ text, figures, changes: changes.every(withinLimits) ? changes : [] })
 const nice = (value: number, figures = 4): number => Number(value.toPrecision(figures))
-
-/** Steps of the scan, an octave each so many, and how many octaves either way. */
-const PER_OCTAVE = 32
-const OCTAVES = 5
-
-/** The x nearest to where one starts, by the ratio, at which a function takes a value; null within five octaves of none. The function may be null in places. */
-function solve(value: (x: number) => number | null, wanted: number, start: number): number | null {
-  const off = (x: number): number | null => { const y = value(x); return y === null ? null : y - wanted }
-  const at = (k: number): number => start * 2 ** (k / PER_OCTAVE)
-  const bisect = (from: number, to: number): number => {
-    let [a, b] = [from, to]
-    const rising = (off(b) ?? 0) > (off(a) ?? 0)
-    for (let i = 0; i < 50; i++) {
-      const middle = Math.sqrt(a * b)
-      if (((off(middle) ?? 0) > 0) === rising) b = middle
-      else a = middle
-    }
-    return Math.sqrt(a * b)
-  }
-  const crosses = (k: number): boolean => {
-    const [a, b] = [off(at(k)), off(at(k + 1))]
-    return a !== null && b !== null && a * b <= 0
-  }
-  for (let k = 0; k < OCTAVES * PER_OCTAVE; k++) {
-    if (crosses(k)) return bisect(at(k), at(k + 1))
-    if (crosses(-k - 1)) return bisect(at(-k - 1), at(-k))
-  }
-  return null
-}
 
 function black({ setup, exposure }: Assessment): Check {
   const { picture, tests } = setup
@@ -109,7 +81,7 @@ function focus({ setup, optics }: Assessment): Check {
   let meaning: CheckMeaning | null = null
   if (depth !== null) {
     const of = (circleOfConfusion: number): number | null => depthOfField({ focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: Math.max(picture.distance, 1.2 * lens.focalLength), circleOfConfusion }).depth
-    const circle = solve(of, depth, picture.circleOfConfusion)
+    const circle = solveNear(of, depth, picture.circleOfConfusion)
     const off = optics.depth === null ? Infinity : depth / optics.depth
     if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
     else if (circle === null) meaning = say('No circle of confusion gives that depth at these settings: measure again, along the line of sight.')
@@ -177,7 +149,7 @@ function control(a: Assessment): Check {
   if (position !== null && place !== null) {
     const off = position - place
     const unknown = controlUnknown(setup)
-    const real = unknown && solve(x => placeAt(assess(unknown.with(x))), position, unknown.now)
+    const real = unknown && solveNear(x => placeAt(assess(unknown.with(x))), position, unknown.now)
     const figures: Figures = { off: length(Math.abs(off), 'mm'), real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm') }
     const side = off > 0 ? 'farther' : 'less far'
     if (Math.abs(off) < 0.001) meaning = say('As predicted, to a millimetre.')
@@ -191,7 +163,7 @@ function control(a: Assessment): Check {
     if (Math.abs(off) < 1e-5) meaning = say('As predicted.')
     else {
       const way = off > 0 ? 'later' : 'sooner'
-      meaning = say(`The moment comes {off} ${way} than planned.`, figures, laterMoment(a, real))
+      meaning = say(`The moment comes {off} ${way} than planned.`, figures, momentAt(a, real))
     }
   }
   else if (outcome === 'differs') meaning = say(travels ? 'Note how far past the near face the object was: its speed follows.' : 'Note how late the picture was: the moment follows.')
@@ -201,20 +173,6 @@ function control(a: Assessment): Check {
     predicted: shot === null || captured === null ? 'Nothing is dialled here.' : place !== null ? 'At {captured} it is {place} past the near face.' : 'At {captured}, {late} after the moment.',
     figures: { delay: time(shot ?? 0), captured: time(captured ?? 0), place: length(place ?? 0, 'mm'), late: time((captured ?? 0) - (timing.moment ?? 0)) },
   }
-}
-
-/** Changes that make the moment come at a time: the tear's speed where it tears, a plain time after its reference elsewhere. */
-function laterMoment({ setup, timing }: Assessment, real: number): Change[] {
-  const { moment, subject } = setup
-  const from = moment.reference === 'impact' ? timing.impact ?? 0 : moment.reference === 'apex' ? timing.apex ?? 0 : 0
-  const since = real - from
-  if (moment.reference === 'travel' || since <= 0) return []
-  const follow: Change = { path: 'delay', value: null }
-  if (moment.model === 'tear') {
-    const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
-    return [{ path: 'subject.crackSpeed', value: nice(crackSpeed) }, follow]
-  }
-  return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: nice(since) }, follow]
 }
 
 /** The tests of a set-up before its first take, in the order they are made. */

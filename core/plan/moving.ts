@@ -60,3 +60,20 @@ export function delayChanges({ setup }: Assessment, delay: number): Change[] {
   const { delay: set } = quantiseDelay({ delay, step: delayStep, minimum: delayMinimum, maximum: Math.max(delayMinimum, delayMaximum) })
   return [{ path: 'delay', value: Number(set.toPrecision(12)) }]
 }
+
+/**
+ * Changes that say the moment, as it is, really comes at an instant, s after the action starts: the tear's own speed where it tears, a plain time after
+ * its reference elsewhere. Empty for a moment that is a place, and for an instant before its reference.
+ */
+export function momentAt({ setup, timing }: Assessment, real: number): Change[] {
+  const { moment, subject } = setup
+  const from = moment.reference === 'impact' ? timing.impact ?? 0 : moment.reference === 'apex' ? timing.apex ?? 0 : 0
+  const since = real - from
+  if (moment.reference === 'travel' || since <= 0) return []
+  const follow: Change = { path: 'delay', value: null }
+  if (moment.model === 'tear') {
+    const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
+    return [{ path: 'subject.crackSpeed', value: Number(crackSpeed.toPrecision(4)) }, follow]
+  }
+  return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: Number(since.toPrecision(4)) }, follow]
+}

@@ -43,7 +43,10 @@ export function trackOf(setup: Setup, drag: number): { positionAt: (time: number
 
 /** Pop times of a group, s after the trigger's own pop, in order; places that are never reached give none. */
 export function groupTimes(setup: Setup, drag: number, group: PopGroup): number[] {
-  const { placing, count, interval, start, from, to } = group
+  const [main] = setup.sequence.groups
+  const joined = group.joinsLast && main && main !== group && !main.joinsLast ? groupTimes(setup, drag, main).at(-1) ?? 0 : 0
+  const { placing, count, interval, from, to } = group
+  const start = joined + group.start
   switch (placing) {
     case 'interval': return Array.from({ length: count }, (_, i) => start + i * interval)
     case 'hand': return [...group.times].sort((a, b) => a - b).map(time => start + time)

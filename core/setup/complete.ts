@@ -18,7 +18,7 @@ function completeSequence(sequence: unknown, lights: number): unknown {
   const { count, interval, start, ...rest } = sequence
   if (count === undefined && interval === undefined && start === undefined) return filled(sequence, SEQUENCE_ADDITIONS)
   const group: PopGroup = {
-    name: 'All lights', lights: Array.from({ length: lights }, (_, i) => i), placing: 'interval', count: Number(count), interval: Number(interval), start: Number(start), from: 0, to: 1, times: [],
+    name: 'All lights', lights: Array.from({ length: lights }, (_, i) => i), placing: 'interval', count: Number(count), interval: Number(interval), start: Number(start), joinsLast: false, from: 0, to: 1, times: [],
   }
   return { ...SEQUENCE_ADDITIONS, ...rest, groups: rest.groups ?? (Number(count) > 1 ? [group] : []) }
 }
@@ -37,6 +37,7 @@ export function completeSetup(value: unknown): unknown {
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
     flashes: Array.isArray(value.flashes) ? value.flashes.map(flash => filled(flash, FLASH_ADDITIONS)) : value.flashes,
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
+    learnt: value.learnt ?? [],
     lists: value.lists ?? newLists(recipe),
     tests: value.tests ?? untested(),
   }

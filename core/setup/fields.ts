@@ -218,6 +218,7 @@ export const POP_GROUP_FIELDS = {
   placing: choice('Pops placed by', PLACINGS),
   count: number('count', 'Pops', 1, 200, { integer: true }),
   interval: number('time', 'Interval', 0, 60, ms),
+  joinsLast: flag('Joins on the last pop'),
   start: number('time', 'Starts after', 0, 600, ms),
   from: number('length', 'First position', 0, 100, m),
   to: number('length', 'Last position', 0, 100, m),
@@ -238,6 +239,8 @@ export const LIST_ITEM_FIELDS = {
   done: flag('Done'),
 } as const satisfies Record<string, Field>
 
+/** Most learnt figures. */
+export const MOST_LEARNT = 40
 /** Most lines in a list. */
 export const MOST_LIST_ITEMS = 60
 /** Most groups of pops, pops by hand, and rows of places. */

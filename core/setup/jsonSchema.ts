@@ -1,5 +1,5 @@
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
   POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS, fieldsOf,
 } from './fields'
 import { LISTS } from './types'
@@ -12,6 +12,8 @@ const SI: Record<string, string> = {
   angle: 'rad', temperature: '°C', temperatureDifference: '°C', share: 'fraction', count: 'count', number: 'plain number', pressure: 'Pa', rate: '1/s', perMetre: '1/m',
   guide: 'm at ISO 100', energy: 'J', angleRate: 'rad/s',
 }
+
+const PLAIN: Json = { anyOf: ['string', 'number', 'boolean', 'null'].map(type => ({ type })) }
 
 function ofField(field: Field): Json {
   switch (field.type) {
@@ -48,6 +50,13 @@ export function setupJsonSchema(): Json {
     lights: { type: 'array', maxItems: MOST_FLASHES, uniqueItems: true, items: { type: 'integer', minimum: 0, maximum: MOST_FLASHES - 1 } },
     times: { type: 'array', maxItems: MOST_POPS, items: ofField(HAND_TIME) },
   })
+  const learnt = {
+    type: 'object', additionalProperties: false, required: ['path', 'was', 'value', 'date', 'takes'],
+    properties: {
+      path: { type: 'string', maxLength: 80 }, was: PLAIN, value: PLAIN, date: { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}$' },
+      takes: { type: 'array', maxItems: 1000, items: { type: 'integer', minimum: 1 } },
+    },
+  }
   const track = { type: 'array', maxItems: MOST_TRACK_ROWS, items: ofObject(TRACK_ROW_FIELDS) }
   const table = { type: 'array', minItems: 1, maxItems: MOST_FLASH_ROWS, items: ofObject(FLASH_ROW_FIELDS) }
   return {
@@ -59,6 +68,7 @@ export function setupJsonSchema(): Json {
       version: { const: 1 },
       flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table, repeat }) },
       sequence: ofObject(fieldsOf('sequence'), { groups: { type: 'array', maxItems: MOST_POP_GROUPS, items: group }, track }),
+      learnt: { type: 'array', maxItems: MOST_LEARNT, items: learnt },
       lists: { type: 'object', properties: lists, required: Object.keys(lists), additionalProperties: false },
     }),
   }

@@ -33,11 +33,11 @@ const items = (texts: readonly string[]): ListItem[] => texts.map(text => ({ tex
 /** Lists a recipe starts with, to be changed. */
 export const newLists = (recipe: Recipe): Setup['lists'] => ({ preparation: items(PREPARATION[recipe]), reset: items(RESET[recipe]), cautions: [], acknowledged: [] })
 
-/** A set-up as it starts another day: the plan and its lists, nothing ticked, no test made. */
+/** A set-up as it starts another day: the plan with what was learnt in it, and its lists; nothing ticked, no test made, no takes of its own. */
 export function freshCopy(setup: Setup): Setup {
   const untick = (list: readonly ListItem[]): ListItem[] => list.map(item => ({ ...item, done: false }))
   const { preparation, reset, cautions } = setup.lists
-  return { ...setup, lists: { preparation: untick(preparation), reset: untick(reset), cautions: untick(cautions), acknowledged: [] }, tests: untested() }
+  return { ...setup, lists: { preparation: untick(preparation), reset: untick(reset), cautions: untick(cautions), acknowledged: [] }, tests: untested(), learnt: [] }
 }
 
 /** No test made yet. */

@@ -49,7 +49,7 @@ export function mainsFlash(change: Partial<FlashSetup> = {}): FlashSetup {
 
 /** A group of pops, to be changed. */
 export function popGroup(change: Partial<PopGroup> = {}): PopGroup {
-  return { name: 'Pops', lights: [0], placing: 'interval', count: 6, interval: 0.08, start: 0, from: 0.1, to: 0.5, times: [], ...change }
+  return { name: 'Pops', lights: [0], placing: 'interval', count: 6, interval: 0.08, start: 0, joinsLast: false, from: 0.1, to: 0.5, times: [], ...change }
 }
 
 /** The rig that every recipe starts from: a beam-fired open shutter in a dark room. */
@@ -95,6 +95,7 @@ const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
   catch: { distance: 1.9 },
   goal: { keepers: 3, confidence: 0.9, stock: 24 },
   kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
+  learnt: [],
   tests: untested(),
 }
 
@@ -206,7 +207,7 @@ const STARTS: Record<Recipe, () => Setup> = {
     // The front light joins on the last pop: (count − 1) × interval.
     sequence: {
       ...BASE.sequence,
-      groups: [popGroup({ name: 'Side lights', lights: [0, 1], count: 6, interval: 0.06 }), popGroup({ name: 'Front light', lights: [2], count: 1, start: 0.3 })],
+      groups: [popGroup({ name: 'Side lights', lights: [0, 1], count: 6, interval: 0.06 }), popGroup({ name: 'Front light', lights: [2], count: 1, joinsLast: true })],
     },
     catch: { distance: 3 },
   }),

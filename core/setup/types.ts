@@ -104,8 +104,9 @@ export interface PopGroup {
   count: number
   /** s between pops. */
   interval: number
-  /** s from the trigger's own pop to the first. */
+  /** s from the trigger's own pop to the first; from the last pop of the first group where it joins on that. */
   start: number
+  joinsLast: boolean
   /** m along the travel of the first and last position. */
   from: number
   to: number
@@ -126,6 +127,17 @@ export interface ListItem {
 }
 export const LISTS = ['preparation', 'reset', 'cautions'] as const
 export type ListName = (typeof LISTS)[number]
+
+/** A figure learnt from takes: where it stands, what was assumed, and what it rests on. */
+export interface LearntFigure {
+  path: string
+  was: string | number | boolean | null
+  value: string | number | boolean | null
+  /** yyyy-mm-dd. */
+  date: string
+  /** Numbers of the takes behind it. */
+  takes: number[]
+}
 
 export const OUTCOMES = ['open', 'as-predicted', 'differs'] as const
 export type Outcome = (typeof OUTCOMES)[number]
@@ -308,6 +320,8 @@ export interface Setup {
     /** Props at hand. */
     stock: number
   }
+  /** Figures that takes have shown, in place of what was assumed. */
+  learnt: LearntFigure[]
   /** Items of kit that figures were taken from; empty: none. */
   kit: { camera: string, lens: string, sensor: string, controller: string, link: string, consumable: string }
   lists: {
@@ -315,7 +329,7 @@ export interface Setup {
     reset: ListItem[]
     /** The studio's own; what applies of the known ones is worked out. */
     cautions: ListItem[]
-    /** Ids of the known cautions that were ticked. */
+    /** Ids of the known cautions that were ticked, and `by:` with the name of who did. */
     acknowledged: string[]
   }
   /** The tests before the first take, each with what it showed. */

@@ -77,7 +77,7 @@ export async function loadDemo(db: Database): Promise<boolean> {
     [0.0178, 'on', true, 0.001, ''],
   ]
   for (const [i, [delay, verdict, keeper, position, note]] of fired.entries()) {
-    await logTake(db, studioId, cracker.id, { key: randomUUID(), delay, verdict, keeper, position, note, firedAt: `${DAY}T18:${30 + 4 * i}:00.000Z` })
+    await logTake(db, studioId, cracker.id, { key: randomUUID(), delay, verdict, keeper, position, note, planned: 0.018461, sharp: true, exposed: true, clean: position !== 0.004, firedAt: `${DAY}T18:${30 + 4 * i}:00.000Z` })
   }
   for (const recipe of ['pour', 'throw', 'drop'] as const) await createSetup(db, studioId, campaign.id, rigged(recipe, ids))
   const posters = await createShoot(db, studioId, { name: 'Circus posters', date: '2026-12-02', place: 'Halcyon Yard, stage 1', notes: '' })

@@ -29,6 +29,6 @@ export function pannedTop(): Setup {
     sensor: { ...base.sensor, kind: 'hand', latency: 0.0005, jitter: 0.004 },
     flashes: [batteryFlash({ name: 'Key', power: 1 / 16, distance: 0.9, units: 2, recycleTime: 0.15 })],
     picture: { ...base.picture, distance: 2.4, aperture: 11, iso: 125, shutter: 1.6, ambientEv: -4 },
-    sequence: { ...base.sequence, stillWidth: 0.06, panSpeed: 0.14, panAngle: Math.PI, groups: [popGroup({ name: 'Five a second', lights: [0], count: 6, interval: 0.2 })] },
+    sequence: { ...base.sequence, stillWidth: 0.06, panSpeed: (8 * Math.PI) / 180, panAngle: Math.PI, groups: [popGroup({ name: 'Five a second', lights: [0], count: 6, interval: 0.2 })] },
   }
 }

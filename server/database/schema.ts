@@ -77,6 +77,10 @@ export const takes = mysqlTable('takes', {
   verdict: mysqlEnum('verdict', [...VERDICTS]).notNull(),
   keeper: boolean('keeper').notNull(),
   position: double('position'),
+  planned: double('planned'),
+  sharp: boolean('sharp'),
+  exposed: boolean('exposed'),
+  clean: boolean('clean'),
   note: text('note').notNull(),
   firedAt: instant('fired_at').notNull(),
   createdAt: created(),
@@ -97,6 +101,18 @@ export const kit = mysqlTable('kit', {
   createdAt: created(),
   updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
 }, table => [index('kit_studio').on(table.studioId, table.kind)])
+
+/** Where a run stands, for every device on it; one row a set-up. */
+export const runs = mysqlTable('runs', {
+  setupId: id('setup_id').primaryKey().references(() => setups.id),
+  studioId: studioId(),
+  step: int('step').notNull(),
+  delay: double('delay'),
+  openedAt: instant('opened_at'),
+  /** Counts up with each change, so that a device knows what it has seen. */
+  revision: int('revision').notNull().default(1),
+  updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
+})
 
 /** Marks of what was done once, such as loading the demo. */
 export const marks = mysqlTable('marks', {

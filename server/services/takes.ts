@@ -12,7 +12,7 @@ export interface TakeRecord extends TakeInput {
 
 const columns = {
   id: takes.id, number: takes.number, key: takes.key, delay: takes.delay, verdict: takes.verdict, keeper: takes.keeper, position: takes.position, note: takes.note,
-  firedAt: takes.firedAt,
+  planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, firedAt: takes.firedAt,
 }
 
 /** All takes of a set-up, newest first. */

@@ -5,6 +5,8 @@ import { fieldSchema, isDate, plainObject, revisionSchema, setupSchema } from '.
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
 const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
 
+const isInstant = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) && !Number.isNaN(Date.parse(value))
+
 /** A day or a job. */
 export interface ShootInput {
   name: string
@@ -49,9 +51,21 @@ export interface TakeInput {
   /** m past the mark, where the picture shows it. */
   position: number | null
   note: string
+  /** s that the plan wanted when it was fired; null: not noted. */
+  planned: number | null
+  /** How the picture came out; null: not judged. */
+  sharp: boolean | null
+  exposed: boolean | null
+  clean: boolean | null
   /** ISO 8601 instant. */
   firedAt: string
 }
+
+/** A take with what older senders leave out filled in. */
+export const completeTake = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { planned: null, sharp: null, exposed: null, clean: null, ...body } : body)
+
+const judged = (label: string) => yup.boolean().strict().nullable().defined(`${label} is missing`)
+
 export const takeSchema = plainObject({
   key: yup.string().strict().required('key is missing').matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
   delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms' }),
@@ -59,8 +73,25 @@ export const takeSchema = plainObject({
   keeper: fieldSchema({ type: 'flag', label: 'Keeper' }),
   position: fieldSchema({ type: 'number', quantity: 'length', label: 'Position', min: -10, max: 10, unit: 'mm', nullable: true }),
   note: text('Note', 1000),
-  firedAt: yup.string().strict().required('firedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value ?? '') && !Number.isNaN(Date.parse(value ?? ''))),
+  planned: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay planned', min: -10_000, max: 10_000, unit: 'ms', nullable: true }),
+  sharp: judged('sharp'),
+  exposed: judged('exposed'),
+  clean: judged('clean'),
+  firedAt: yup.string().strict().required('firedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
 }) as unknown as yup.Schema<TakeInput>
+
+/** Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened. */
+export interface RunInput {
+  step: number
+  delay: number | null
+  /** ISO 8601 instant; null: closed. */
+  openedAt: string | null
+}
+export const runSchema = plainObject({
+  step: yup.number().strict().integer('A whole number').min(0, 'At least 0').max(50, 'At most 50').required('step is missing'),
+  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms', nullable: true }),
+  openedAt: yup.string().strict().nullable().defined('openedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value)),
+}) as unknown as yup.Schema<RunInput>
 
 export const signInSchema = plainObject({
   token: yup.string().strict().required('token is missing').matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
-  POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldsOf,
+  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldAt, fieldsOf,
 } from '../../core'
 import { allowedText } from '../units'
 import { type Checked, check } from './validate'
@@ -96,12 +96,22 @@ const sequenceSchema = objectSchema(fieldsOf('sequence'), {
   track: listOf(objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows').test('times', 'Each time once', rows => new Set(rows?.map((row: { time: number }) => row?.time)).size === (rows?.length ?? 0)),
 })
 
+const plainValue = yup.mixed().test('plain', 'A plain value', value => value === null || ['string', 'number', 'boolean'].includes(typeof value)).nullable().defined('${path} is missing')
+const learntSchema = plainObject({
+  path: yup.string().strict().max(80).required('${path} is missing'),
+  was: plainValue,
+  value: plainValue,
+  date: yup.string().strict().required('date is missing').test('date', 'Date as 2026-11-24', isDate),
+  takes: yup.array().strict().of(yup.number().strict().integer().min(1).required()).max(1000, 'At most 1000 takes').required('${path} is missing'),
+})
+
 /** The set-up: shared by page, server, command line and file import. */
 export const setupSchema = objectSchema(Object.fromEntries(Object.entries(FIELDS).filter(([path]) => !path.startsWith('sequence.'))), {
   sequence: sequenceSchema,
   format: yup.string().strict().oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"').required('Not a set-up file: format is missing'),
   version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
   lists: listsSchema,
+  learnt: listOf(learntSchema, MOST_LEARNT, 'learnt figures').test('fields', 'A field of the set-up', entries => (entries ?? []).every((entry: { path: string }) => fieldAt(entry?.path ?? '') !== undefined)),
   flashes: yup.array().strict().of(flashSchema).max(MOST_FLASHES, `At most ${MOST_FLASHES} lights`).required('flashes is missing'),
 }) as unknown as yup.Schema<Setup>
 

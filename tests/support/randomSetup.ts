@@ -40,7 +40,7 @@ function randomGroups(random: Random, lights: number): PopGroup[] {
   const whole = (most: number): number => Math.floor(random.uniform() * most)
   return Array.from({ length: whole(4) }, (_, i) => popGroup({
     name: `Group ${i}`, lights: Array.from({ length: lights }, (__, l) => l).filter(() => random.uniform() < 0.6), placing: PLACINGS[whole(3)]!, count: 1 + whole(30), interval: random.uniform() ** 3,
-    start: random.uniform(), from: random.uniform(), to: random.uniform(), times: Array.from({ length: whole(6) }, () => random.uniform()),
+    start: random.uniform(), joinsLast: random.uniform() < 0.3, from: random.uniform(), to: random.uniform(), times: Array.from({ length: whole(6) }, () => random.uniform()),
   }))
 }
 

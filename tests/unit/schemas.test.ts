@@ -1,6 +1,6 @@
 import { RECIPES, newSetup } from '~~/core'
 import { setupSchema } from '~~/shared/schemas/setup'
-import { shootSchema, takeSchema } from '~~/shared/schemas/records'
+import { completeTake, shootSchema, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 
 const setup = () => newSetup('projectile')
@@ -50,8 +50,12 @@ describe('set-up schema', () => {
 })
 
 describe('records', () => {
-  const take = { key: 'abcdefgh', delay: 0.018, verdict: 'late', keeper: false, position: 0.004, note: '', firedAt: '2026-11-24T18:30:00.000Z' }
-  test('a take is valid', () => expect(check(takeSchema, take)).toHaveProperty('value'))
+  const take = { key: 'abcdefgh', delay: 0.018, verdict: 'late', keeper: false, position: 0.004, note: '', planned: 0.0181, sharp: true, exposed: null, clean: false, firedAt: '2026-11-24T18:30:00.000Z' }
+  test('a take is valid, and so is one of a sender that knew less', () => {
+    expect(check(takeSchema, take)).toHaveProperty('value')
+    const { planned: _, sharp: __, exposed: ___, clean: ____, ...less } = take
+    expect(check(takeSchema, completeTake(less))).toHaveProperty('value')
+  })
   test.each([['delay', -1], ['delay', 1e5], ['verdict', 'maybe'], ['position', 99], ['firedAt', 'yesterday'], ['key', 'a b'], ['note', 'x'.repeat(1001)]])(
     'a take with %s %p is refused there', (field, value) => {
       const result = check(takeSchema, { ...take, [field]: value })

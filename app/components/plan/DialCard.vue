@@ -54,7 +54,8 @@ async function copy(): Promise<void> {
             none
           </template>
         </p>
-        <button v-if="setup.delay !== null" type="button" class="text-[11px] underline" @click="store.change([{ path: 'delay', value: null }])">
+        <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
+        <button type="button" class="text-[11px] underline" :class="{ invisible: setup.delay === null }" @click="store.change([{ path: 'delay', value: null }])">
           use the planned delay
         </button>
       </div>

@@ -42,14 +42,9 @@ function read(index: number, event: Event): void {
 function place(index: number, placing: PopGroup['placing']): void {
   const group = groups.value[index]!
   if (placing !== 'hand') { set(index, { placing }); return }
-  const times = groupTimes(setup, drag, group).map(time => Number(Math.max(0, time - group.start).toFixed(5)))
+  const all = groupTimes(setup, drag, group)
+  const times = all.map(time => Number(Math.max(0, time - (all[0] ?? 0)).toFixed(5)))
   set(index, { placing, times: times.length > 0 ? times : [0] })
-}
-function joinLast(index: number): void {
-  const [main] = groups.value
-  if (!main) return
-  const last = groupTimes(setup, drag, main).at(-1) ?? 0
-  set(index, { placing: 'interval', count: 1, start: Number(last.toPrecision(10)) })
 }
 const track = computed(() => setup.sequence.track)
 const putTrack = (rows: Setup['sequence']['track']): void => {
@@ -105,7 +100,8 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
         <InputsFieldRow :path="`sequence.groups[${i}].from`" />
         <InputsFieldRow :path="`sequence.groups[${i}].to`" />
       </template>
-      <InputsFieldRow :path="`sequence.groups[${i}].start`" />
+      <InputsFieldRow v-if="i > 0" :path="`sequence.groups[${i}].joinsLast`" />
+      <InputsFieldRow :path="`sequence.groups[${i}].start`" :label="group.joinsLast && i > 0 ? 'and that much later' : 'Starts after'" />
       <template v-if="group.placing === 'hand'">
         <div v-for="(_, k) in group.times" :key="k" class="flex items-center">
           <InputsFieldRow :path="`sequence.groups[${i}].times[${k}]`" :label="`Pop ${k + 1}`" class="flex-1" />
@@ -113,7 +109,6 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
         </div>
         <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a pop" @click="set(i, { times: [...group.times, Number((Math.max(0, ...group.times) + 0.08).toFixed(5))] })" />
       </template>
-      <UButton v-if="i > 0" size="xs" variant="outline" class="mt-1" label="Join on the last pop" @click="joinLast(i)" />
     </section>
     <div>
       <UButton v-if="groups.length < 16 && setup.flashes.length > 0" size="xs" variant="outline" icon="i-lucide-plus" :label="groups.length === 0 ? 'Add pops' : 'Add a group'" @click="add" />

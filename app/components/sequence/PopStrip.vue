@@ -29,21 +29,24 @@ const handles = computed(() => (sequence.value?.pops ?? []).flatMap(pop => pop.l
 ))))
 
 const STEP = 0.0005
-const nice = (seconds: number): number => Number((Math.round(seconds / STEP) * STEP).toPrecision(10))
+/** Intervals are kept to a tenth of a millisecond. */
+const FINE = 1e-4
+const nice = (seconds: number): number => Number((Math.round(seconds / FINE) * FINE).toPrecision(10))
 /** Moves one pop: the first of a group its start, another the interval, one by hand itself, one by its place the start of all. */
 function move(handle: Handle, time: number, merge: string): void {
   const group: PopGroup = setup.value.sequence.groups[handle.group]!
   const path = (key: string): string => `sequence.groups[${handle.group}].${key}`
   const index = handle.number - 1
   const to = Math.max(0, time)
+  const own = groupTimes(setup.value, plan.drag, group)
+  const base = (own[0] ?? 0) - (group.placing === 'hand' ? Math.min(...group.times) : 0)
   if (group.placing === 'hand') {
     const order = group.times.map((at, i) => [at, i] as const).sort((a, b) => a[0] - b[0])[index]
-    if (order) store.change([{ path: path(`times[${order[1]}]`), value: nice(Math.max(0, to - group.start)) }], merge)
+    if (order) store.change([{ path: path(`times[${order[1]}]`), value: nice(Math.max(0, to - base)) }], merge)
   }
-  else if (group.placing === 'interval' && index > 0) store.change([{ path: path('interval'), value: nice(Math.max(0, (to - group.start) / index)) }], merge)
+  else if (group.placing === 'interval' && index > 0) store.change([{ path: path('interval'), value: nice(Math.max(0, (to - base) / index)) }], merge)
   else {
-    const own = groupTimes(setup.value, plan.drag, group)[index] ?? group.start
-    store.change([{ path: path('start'), value: nice(Math.max(0, group.start + to - own)) }], merge)
+    store.change([{ path: path('start'), value: nice(Math.max(0, group.start + to - (own[index] ?? 0))) }], merge)
   }
 }
 const paths = (handle: Handle): string[] => {

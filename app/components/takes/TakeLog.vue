@@ -4,7 +4,6 @@ import { fieldAt } from '~~/core'
 import { VERDICTS, type Verdict, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import { formatExact, parseField } from '~~/shared/units'
-import { ApiError } from '~/services/api'
 
 /** Log a take against this set-up, and the takes so far. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -36,7 +35,8 @@ async function log(): Promise<void> {
   if ('error' in measured) errors.value.position = measured.error
   if ('error' in usedDelay || 'error' in measured) return
   const checked = check(takeSchema, {
-    key, delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value, firedAt: new Date().toISOString(),
+    key, delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value,
+    planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, firedAt: new Date().toISOString(),
   })
   if ('mistakes' in checked) {
     for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason
@@ -50,8 +50,8 @@ async function log(): Promise<void> {
     note.value = ''
     keeper.value = false
   }
-  catch (error) {
-    errors.value.form = error instanceof ApiError ? `Not logged: ${error.message}. Press again; it is kept once.` : 'Not logged'
+  catch {
+    errors.value.form = 'This browser could not keep the take. Press again; it is kept once.'
   }
   busy.value = false
 }
@@ -59,6 +59,7 @@ async function log(): Promise<void> {
 
 <template>
   <section aria-labelledby="take-log" class="grid gap-2">
+    <RunLearnPanel :plan="plan" />
     <h2 id="take-log" class="section-title">
       Log a take
     </h2>
@@ -90,7 +91,7 @@ async function log(): Promise<void> {
     </form>
 
     <h2 class="section-title mt-2">
-      Takes
+      Takes<span v-if="takes.unsent > 0" role="status" class="font-normal"> · {{ takes.unsent }} not sent yet, kept on this device</span>
     </h2>
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
       None yet. Fire one, look where the object was, and log the delay with what you saw.

@@ -14,6 +14,11 @@ const place = computed(() => (view.entry
 function close(): void {
   view.entry = null
 }
+/** Closed once what was typed is understood. */
+async function entered(): Promise<void> {
+  await nextTick()
+  if (!box.value?.querySelector('[role="alert"]')) close()
+}
 function left(event: FocusEvent): void {
   if (!box.value?.contains(event.relatedTarget as Node | null)) close()
 }
@@ -23,7 +28,7 @@ function left(event: FocusEvent): void {
   <Teleport to="body">
     <div
       v-if="view.entry" ref="box" role="dialog" :aria-label="view.entry.title" class="fixed z-40 w-58 border border-(--ink) bg-(--sheet) px-2 py-1" :style="place"
-      @keydown.esc.stop="close" @keyup.enter="close" @focusout="left"
+      @keydown.esc.stop="close" @keydown.enter="entered" @focusout="left"
     >
       <InputsFieldRow v-for="path in view.entry.paths" :key="path" :path="path" />
     </div>

@@ -10,7 +10,7 @@ function slower(groups: readonly PopGroup[], factor: number): Change[] {
   const nice = (value: number): number => Number((Math.ceil(value * factor * 1e4) / 1e4).toPrecision(12))
   return groups.flatMap((group, i) => [
     ...(group.placing === 'interval' && group.count > 1 ? [{ path: `sequence.groups[${i}].interval`, value: nice(group.interval) }] : []),
-    ...(group.start > 0 ? [{ path: `sequence.groups[${i}].start`, value: nice(group.start) }] : []),
+    ...(group.start > 0 && !group.joinsLast ? [{ path: `sequence.groups[${i}].start`, value: nice(group.start) }] : []),
     ...(group.placing === 'hand' ? group.times.map((at, k) => ({ path: `sequence.groups[${i}].times[${k}]`, value: nice(at) })) : []),
   ])
 }

@@ -1,7 +1,7 @@
-import { takeSchema } from '../../../../shared/schemas/records'
+import { completeTake, takeSchema } from '../../../../shared/schemas/records'
 import { logTake } from '../../../services/takes'
 
 export default studioRoute(async ({ event, db, studioId }) => {
   const id = routeId(event, 'set-up')
-  return logTake(db, studioId, id, await readInput(event, takeSchema))
+  return logTake(db, studioId, id, await readInput(event, takeSchema, completeTake))
 }, 201)

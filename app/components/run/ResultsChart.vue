@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { Chart, type ChartData, type ChartOptions, Filler, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
+import { Line } from 'vue-chartjs'
+import type { DelayFit, Plan } from '~~/core'
+
+/** Position against delay: the takes, the fitted line with its band, and the window of a keeper. */
+const { fit, plan } = defineProps<{ fit: DelayFit, plan: Plan }>()
+Chart.register(LinearScale, PointElement, LineElement, Tooltip, Filler)
+const { show } = useNumbers()
+const preferences = usePreferencesStore()
+const colours = computed(() => {
+  void preferences.look
+  const style = getComputedStyle(document.documentElement)
+  const read = (variable: string): string => style.getPropertyValue(variable).trim()
+  return { ink: read('--ink'), soft: read('--ink-soft'), hair: read('--hair'), action: read('--action'), sheet: read('--sheet'), fill: read('--light-fill') }
+})
+const font = { family: '"Archivo Variable", sans-serif', size: 11 }
+const range = computed(() => {
+  const delays = fit.points.map(p => p.delay)
+  const [low, high] = [Math.min(...delays, fit.delayAtMark), Math.max(...delays, fit.delayAtMark)]
+  const pad = Math.max((high - low) * 0.12, plan.setup.controller.delayStep)
+  return [low - pad, high + pad] as const
+})
+const at = (delay: number): number => fit.speed * (delay - fit.delayAtMark)
+const data = computed<ChartData<'line'>>(() => {
+  const { ink, action, sheet } = colours.value
+  const ends = range.value
+  const band = fit.scatter ?? 0
+  const line = (off: number, extra: object) => ({ data: ends.map(d => ({ x: d * 1e3, y: (at(d) + off) * 1e3 })), pointRadius: 0, borderWidth: 0, ...extra })
+  return {
+    datasets: [
+      { data: fit.points.map(p => ({ x: p.delay * 1e3, y: p.position * 1e3 })), showLine: false, pointRadius: 5, pointBorderWidth: 1.75, pointBorderColor: ink, pointBackgroundColor: fit.points.map(p => (p.outlier ? sheet : ink)) },
+      line(0, { borderColor: action, borderWidth: 1.75 }),
+      line(band, { fill: '+1', backgroundColor: `${action}22` }),
+      line(-band, {}),
+    ],
+  } as ChartData<'line'>
+})
+const axis = (title: string) => ({ type: 'linear' as const, title: { display: true, text: title, color: colours.value.soft, font }, grid: { color: colours.value.hair }, ticks: { color: colours.value.soft, font } })
+const options = computed<ChartOptions<'line'>>(() => ({
+  responsive: true, maintainAspectRatio: false, animation: false, scales: { x: axis('delay, ms'), y: axis('past the mark, mm') },
+  plugins: {
+    legend: { display: false },
+    tooltip: { displayColors: false, backgroundColor: colours.value.ink, bodyColor: colours.value.sheet, titleColor: colours.value.sheet, callbacks: { title: () => '', label: item => `take ${fit.points[item.dataIndex]?.number}: ${show((item.parsed.y as number) / 1e3, 'length', { unit: 'mm' })}` } },
+  },
+}))
+const outliers = computed(() => fit.points.filter(p => p.outlier).map(p => p.number))
+const text = computed(() => `${show(fit.speed, 'speed')}${fit.speedError === null ? '' : ` ± ${show(fit.speedError, 'speed', { figures: 2 })}`}, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm' })}`}`)
+</script>
+
+<template>
+  <figure>
+    <div class="h-44">
+      <Line :data="data" :options="options" role="img" :aria-label="`Position against delay of ${fit.points.length} takes: ${text}`" />
+    </div>
+    <figcaption class="text-[12px]" data-testid="fit">
+      {{ text }}<template v-if="outliers.length > 0">. Off the line and left out: take {{ outliers.join(', ') }}</template>
+    </figcaption>
+  </figure>
+</template>

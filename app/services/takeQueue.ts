@@ -1,0 +1,22 @@
+import { createStore, del, entries, set } from 'idb-keyval'
+import type { TakeInput } from '~~/shared/schemas/records'
+
+/** A take that the server may not have yet. */
+export interface QueuedTake {
+  setupId: string
+  take: TakeInput
+  /** Why the server would not have it; it is kept all the same. */
+  refused?: string
+}
+
+const store = () => createStore('epiro', 'takes')
+
+/** Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one another's. */
+export const takeQueue = {
+  keep: (queued: QueuedTake): Promise<void> => set(queued.take.key, JSON.parse(JSON.stringify(queued)) as QueuedTake, store()),
+  done: (key: string): Promise<void> => del(key, store()),
+  async all(): Promise<QueuedTake[]> {
+    const found = (await entries<string, QueuedTake>(store())).map(([, queued]) => queued)
+    return found.sort((a, b) => a.take.firedAt.localeCompare(b.take.firedAt))
+  },
+}

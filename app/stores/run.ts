@@ -1,0 +1,51 @@
+import type { RunInput } from '~~/shared/schemas/records'
+import { api } from '~/services/api'
+
+/** Where the run of a set-up stands, on this device and all others: moved at once here, sent, and followed by server-sent events. */
+export const useRunStore = defineStore('run', () => {
+  const state = ref<RunInput>({ step: 0, delay: null, openedAt: null })
+  const connected = ref(false)
+  let setupId = ''
+  let events: EventSource | null = null
+  let revision = 0
+  let seen = ''
+  let sending: Promise<unknown> = Promise.resolve()
+  let waiting = 0
+
+  /** Follows a run; `changed` is told when takes or the set-up changed on another device. */
+  function follow(id: string, changed: (what: { takes: boolean, setup: boolean }) => void): void {
+    leave()
+    setupId = id
+    revision = 0
+    seen = ''
+    events = new EventSource(`/api/setups/${id}/run/events`)
+    events.onopen = () => { connected.value = true }
+    // The browser connects again by itself.
+    events.onerror = () => { connected.value = false }
+    events.onmessage = (event: MessageEvent<string>) => {
+      const now = JSON.parse(event.data) as RunInput & { revision: number, takes: number, lastTake: number, setupRevision: number }
+      if (now.revision > revision && waiting === 0) {
+        revision = now.revision
+        state.value = { step: now.step, delay: now.delay, openedAt: now.openedAt }
+      }
+      const [takes, setup] = seen.split('/')
+      if (seen !== '') changed({ takes: takes !== String(now.takes), setup: setup !== String(now.setupRevision) })
+      seen = `${now.takes}/${now.setupRevision}`
+    }
+  }
+  function leave(): void {
+    events?.close()
+    events = null
+    connected.value = false
+  }
+
+  /** Moves the run on here at once, and for everyone when the server answers. */
+  function move(part: Partial<RunInput>): void {
+    state.value = { ...state.value, ...part }
+    const sent = state.value
+    waiting++
+    sending = sending.then(() => api.putRun(setupId, sent)).then((now) => { revision = Math.max(revision, now.revision) }).catch(() => {}).finally(() => { waiting-- })
+  }
+
+  return { state, connected, follow, leave, move }
+})

@@ -1,0 +1,4 @@
+export * from './feedback'
+export * from './learn'
+export * from './apply'
+export * from './steps'

@@ -1,0 +1,36 @@
+import type { Setup } from '../setup/types'
+
+export const ROLES = ['lead', 'shutter', 'action'] as const
+export type Role = (typeof ROLES)[number]
+
+/** One step of a take in the dark: who does it, what is called, what is done. */
+export interface RunStep {
+  id: 'ready' | 'lights-out' | 'eyes' | 'clear' | 'open' | 'arm' | 'act' | 'close' | 'lights-on' | 'judge' | 'reset'
+  role: Role
+  call: string
+  text: string
+}
+
+/** The steps of one take in order, by method and by what is at stake. */
+export function stepsOf(setup: Setup): RunStep[] {
+  const open = setup.method === 'open-shutter'
+  const launcher = setup.action.kind === 'launcher'
+  const acts: Record<Setup['action']['kind'], string> = {
+    launcher: 'Load and fire', pin: 'Pin', release: 'Let go', pour: 'Pour', throw: 'Throw', hand: 'Go', toss: 'Toss', swing: 'Go',
+  }
+  const steps: (RunStep | false)[] = [
+    { id: 'ready', role: 'lead', call: 'Ready?', text: 'Everyone in place; delay dialled; flashes ready.' },
+    open && { id: 'lights-out', role: 'lead', call: 'Lights out', text: 'Room lights off. Nobody moves from now on.' },
+    launcher && { id: 'eyes', role: 'lead', call: 'Eyes', text: 'Eye protection on, everyone behind cover. Each answers.' },
+    launcher && { id: 'clear', role: 'lead', call: 'Clear', text: 'No one beyond the catch, no one in the line. Each answers.' },
+    open && { id: 'open', role: 'shutter', call: 'Open', text: 'Shutter open.' },
+    setup.trigger === 'sensor' && { id: 'arm', role: 'lead', call: 'Armed', text: 'Controller armed; nobody touches the rig.' },
+    { id: 'act', role: 'action', call: acts[setup.action.kind], text: setup.trigger === 'burst' ? 'Burst running first; act on its sound.' : 'On the call, not before.' },
+    open && { id: 'close', role: 'shutter', call: 'Closed', text: 'Shutter closed; controller safe.' },
+    launcher && { id: 'lights-on', role: 'lead', call: 'Unloaded, lights', text: 'Unloaded and said so, then lights.' },
+    open && !launcher && { id: 'lights-on', role: 'lead', call: 'Lights', text: 'Room lights on.' },
+    { id: 'judge', role: 'lead', call: 'Look', text: 'Early, on or late? Sharp, exposed, clean?' },
+    { id: 'reset', role: 'action', call: 'Reset', text: 'The reset list, then again. Change one thing.' },
+  ]
+  return steps.filter((step): step is RunStep => step !== false)
+}

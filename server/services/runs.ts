@@ -1,0 +1,31 @@
+import { and, count, eq, max, sql } from 'drizzle-orm'
+import type { Database } from '../database/client'
+import { runs, takes } from '../database/schema'
+import type { RunInput } from '../../shared/schemas/records'
+import { getSetup } from './setups'
+
+/** Where a run stands, and how many takes there are: enough for a device to know what it has missed. */
+export interface RunRecord extends RunInput {
+  revision: number
+  takes: number
+  lastTake: number
+  setupRevision: number
+}
+
+/** The state of a run; a run nobody has begun stands at its first step. */
+export async function getRun(db: Database, studioId: string, setupId: string): Promise<RunRecord> {
+  const { revision: setupRevision } = await getSetup(db, studioId, setupId)
+  const [row] = await db.select().from(runs).where(and(eq(runs.setupId, setupId), eq(runs.studioId, studioId)))
+  const [tally] = await db.select({ takes: count(), last: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
+  return {
+    step: row?.step ?? 0, delay: row?.delay ?? null, openedAt: row?.openedAt?.toISOString() ?? null, revision: row?.revision ?? 0, takes: tally?.takes ?? 0, lastTake: tally?.last ?? 0, setupRevision,
+  }
+}
+
+/** Moves a run on, for every device: the last one to move it is right. */
+export async function putRun(db: Database, studioId: string, setupId: string, input: RunInput): Promise<RunRecord> {
+  await getSetup(db, studioId, setupId)
+  const row = { step: input.step, delay: input.delay, openedAt: input.openedAt === null ? null : new Date(input.openedAt), updatedAt: new Date() }
+  await db.insert(runs).values({ setupId, studioId, ...row }).onDuplicateKeyUpdate({ set: { ...row, revision: sql`${runs.revision} + 1` } })
+  return getRun(db, studioId, setupId)
+}

@@ -1,0 +1,143 @@
+import { type Page, expect, test } from '@playwright/test'
+import { newSetup, plan } from '~~/core'
+import { callApi, openNewSetup } from './helpers'
+
+const acknowledge = async (page: Page): Promise<void> => {
+  const gate = page.getByRole('form', { name: 'Cautions' })
+  await expect(gate).toBeVisible()
+  await gate.getByRole('button', { name: /Acknowledged/ }).click()
+  await expect(gate.getByRole('alert')).toContainText('Type a name')
+  await gate.getByLabel('Acknowledged by').fill('Mara')
+  for (const box of await gate.getByRole('checkbox').all()) await box.check()
+  await gate.getByRole('button', { name: /Acknowledged/ }).click()
+  await expect(page.getByTestId('call')).toBeVisible()
+}
+/** Through the calls to the look. */
+async function toJudge(page: Page): Promise<void> {
+  for (let i = 0; i < 14 && await page.getByTestId('call').textContent().then(text => !/Look/.test(text ?? '')); i++) await page.keyboard.press('Space')
+  await expect(page.getByTestId('call')).toHaveText(/Look/)
+}
+async function openRun(page: Page, setup = newSetup('projectile')): Promise<string> {
+  const id = await openNewSetup(page, setup)
+  await page.goto(`/setups/${id}/run`)
+  await acknowledge(page)
+  return id
+}
+const takesOf = async (page: Page, id: string) => (await callApi(page, 'GET', `/api/setups/${id}/takes`)).body as { key: string, number: number, verdict: string, position: number | null, planned: number }[]
+
+test('from the cautions through the calls to a verdict, and the next delay follows', async ({ page }) => {
+  const id = await openRun(page)
+  await expect(page.getByTestId('call')).toHaveText(/Ready/)
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await expect(page.getByTestId('call')).toHaveText(/Eyes/)
+  await page.keyboard.press('Space')
+  await expect(page.getByTestId('call')).toHaveText(/Clear/)
+  await page.keyboard.press('Space')
+  await expect(page.getByTestId('call')).toHaveText(/Open/)
+  await page.keyboard.press('Space')
+  await expect(page.getByTestId('open')).toBeVisible()
+  await toJudge(page)
+  const scale = page.getByRole('slider', { name: 'Past the mark' })
+  await scale.press('Shift+ArrowRight')
+  await scale.press('Shift+ArrowRight')
+  await expect(page.getByText('past the mark: 20 mm')).toBeVisible()
+  await page.getByTestId('call').click()
+  await page.keyboard.press('l')
+  await expect(page.getByTestId('run-take')).toHaveCount(1)
+  await expect(page.getByTestId('call')).toHaveText(/Reset/)
+  await expect.poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position])).toEqual([['late', 0.02]])
+  // 20 mm late at 34 m/s is 0.6 ms.
+  await expect(page.getByTestId('proposal')).toContainText(/Dial 17\.9\sms/)
+  await expect(page.getByTestId('why')).toContainText('likeliest keeper')
+  await page.keyboard.press('d')
+  await expect(page.getByTestId('dialled')).toHaveText(/17\.9/)
+  await expect(page.getByText(/changed: delay 18\.5\sms → 17\.9\sms/)).toBeVisible()
+  await expect(page.getByTestId('left')).toHaveText('23')
+})
+
+test('two devices see the same step, delay and takes within a second', async ({ page, browser }) => {
+  const id = await openRun(page)
+  const state = await page.context().storageState()
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, storageState: state })
+  const other = await phone.newPage()
+  await other.goto(`/setups/${id}/run`)
+  await expect(other.getByTestId('call')).toHaveText(/Ready/)
+  await page.keyboard.press('Space')
+  await expect(other.getByTestId('call')).toHaveText(/Lights out/, { timeout: 2000 })
+  await other.getByRole('button', { name: /Done/ }).click()
+  await expect(page.getByTestId('call')).toHaveText(/Eyes/, { timeout: 2000 })
+  await page.getByLabel('Other').fill('17 ms')
+  await page.keyboard.press('Enter')
+  await expect(other.getByTestId('dialled')).toHaveText(/^17/, { timeout: 2000 })
+  await page.getByTestId('call').click()
+  await toJudge(page)
+  await page.keyboard.press('e')
+  await expect(other.getByTestId('run-take')).toHaveCount(1, { timeout: 3000 })
+  expect(await other.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await phone.close()
+})
+
+test('without a network no take is lost, and none is doubled when it comes back', async ({ page, context }) => {
+  const id = await openRun(page)
+  await toJudge(page)
+  await context.setOffline(true)
+  await page.keyboard.press('e')
+  await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
+  for (const verdict of ['o', 'l']) {
+    await toJudge(page)
+    await page.keyboard.press(verdict)
+  }
+  await expect(page.getByTestId('unsent')).toContainText('3 not sent yet')
+  await expect(page.getByTestId('run-take')).toHaveCount(3)
+  await page.close()
+  await context.setOffline(false)
+  const again = await context.newPage()
+  await again.goto(`/setups/${id}/run`)
+  await expect(again.getByTestId('run-take')).toHaveCount(3)
+  await expect.poll(async () => (await takesOf(again, id)).map(take => `${take.number} ${take.verdict}`)).toEqual(['3 late', '2 on', '1 early'])
+  await expect(again.getByTestId('unsent')).toHaveText(/all sent/)
+  const [take] = await takesOf(again, id)
+  await callApi(again, 'POST', `/api/setups/${id}/takes`, { ...take, id: undefined, number: undefined })
+  expect(await takesOf(again, id)).toHaveLength(3)
+})
+
+test('a run is red on black, its first byte on', async ({ page }) => {
+  await openRun(page)
+  await toJudge(page)
+  const png = await page.screenshot()
+  const bright = await page.evaluate(async (data) => {
+    const image = new Image()
+    image.src = `data:image/png;base64,${data}`
+    await image.decode()
+    const canvas = new OffscreenCanvas(image.width, image.height)
+    const drawn = canvas.getContext('2d')!
+    drawn.drawImage(image, 0, 0)
+    return drawn.getImageData(0, 0, image.width, image.height).data.reduce((most, value, i) => (i % 4 === 1 || i % 4 === 2 ? Math.max(most, value) : most), 0)
+  }, png.toString('base64'))
+  expect(bright).toBeLessThan(110)
+})
+
+test('what takes show is put into the set-up, marked measured, and taken back', async ({ page }) => {
+  const setup = newSetup('projectile')
+  const id = await openNewSetup(page, setup)
+  const wanted = plan(setup).timing.wanted!
+  for (const [i, [delay, position]] of ([[0.0185, 0.021], [0.0179, 0.003], [0.0177, -0.005], [0.0178, 0.001]] as const).entries()) {
+    await callApi(page, 'POST', `/api/setups/${id}/takes`, { key: `learn-${id}-${i}`.slice(0, 60), delay, planned: wanted, verdict: 'on', keeper: false, position, note: '', firedAt: `2026-11-24T18:0${i}:00.000Z` })
+  }
+  await page.reload()
+  await page.getByRole('tab', { name: /Takes/ }).click()
+  await expect(page.getByTestId('fit')).toContainText(/mark at 17\.\d+\sms/)
+  await page.getByRole('button', { name: 'Use these in the set-up' }).click()
+  await expect(page.getByTestId('learnt-figures')).toContainText(/Launch speed 34\.\d+\sm\/s, was 34\sm\/s: measured .* takes 1, 2, 3, 4/)
+  await expect(page.getByTestId('delay')).toHaveText(/17\.8\s*ms/)
+  await page.getByRole('button', { name: 'Take them back' }).click()
+  await expect(page.getByTestId('delay')).toHaveText(/18\.5\s*ms/)
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+})
+
+test('another studio’s run is not found', async ({ page }) => {
+  await openNewSetup(page)
+  for (const path of ['run', 'run/events']) expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
+  expect((await callApi(page, 'PUT', '/api/setups/00000000-0000-4000-8000-000000000000/run', { step: 0, delay: null, openedAt: null })).status).toBe(404)
+})

@@ -1,0 +1,140 @@
+import {
+  type LoggedTake, type Setup, driftOf, feedbackOf, freshTakes, learntChanges, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, withChange, withChanges, withLearnt, withoutLearnt,
+} from '~~/core'
+import { seededRandom } from '~~/core/math/random'
+import { checkSetup } from '~~/shared/schemas/setup'
+
+/** A rig whose true figures differ from the plan's: fires at a delay and says what a picture would show. */
+function rig(truth: Setup, seed: number) {
+  const random = seededRandom(seed)
+  const p = plan(truth)
+  const source = takeSource(truth, random, { assessment: p })
+  return (number: number, delay: number, planned: number): LoggedTake => {
+    for (;;) {
+      const take = source()
+      if (take?.offset == null) continue
+      const offset = take.offset + delay - p.timing.used!
+      const verdict = offset < -p.keep.before ? 'early' : offset > p.keep.after ? 'late' : 'on'
+      return { number, delay, planned, verdict, keeper: verdict === 'on', position: offset * p.objectSpeed }
+    }
+  }
+}
+const truth = (): Setup => withChanges(newSetup('projectile'), [{ path: 'motion.speed', value: 36.2 }, { path: 'motion.speedSpread', value: 0.006 }])
+
+function play(count: number, seed = 3, setup = newSetup('projectile')): LoggedTake[] {
+  const fire = rig(truth(), seed)
+  const takes: LoggedTake[] = []
+  for (let i = 1; i <= count; i++) {
+    const state = runStateOf(plan(setup), takes)!
+    takes.push(fire(i, state.proposal!.delay, plan(setup).timing.wanted!))
+  }
+  return takes
+}
+
+describe('a run', () => {
+  test('by following the proposals the keeper comes by the third take, on average', () => {
+    let sum = 0
+    for (let seed = 1; seed <= 60; seed++) sum += play(8, seed).findIndex(take => take.keeper) + 1
+    expect(sum / 60).toBeLessThan(3)
+  })
+  test('before any take the plan’s own delay is proposed, and a ladder starts early of it', () => {
+    const p = plan(newSetup('projectile'))
+    const state = runStateOf(p, [])!
+    expect(state.proposal!.delay).toBeCloseTo(p.timing.set!, 6)
+    expect(state.ladder).toBeLessThan(state.proposal!.delay)
+    expect(state.needed).toBeGreaterThan(3)
+    const rungs = rungsOf(p, 5)!
+    expect(rungs.delays).toHaveLength(5)
+    rungs.delays.slice(1).forEach((delay, i) => expect(delay).toBeGreaterThan(rungs.delays[i]!))
+  })
+  test('by hand nothing is dialled, so nothing is proposed', () => expect(runStateOf(plan(withChange(newSetup('projectile'), { path: 'trigger', value: 'hand' })), [])).toBeNull())
+
+  test('a measured place is worth more than a verdict; a misfire says nothing', () => {
+    const p = plan(newSetup('projectile'))
+    const take: LoggedTake = { number: 1, delay: 0.0185, planned: p.timing.wanted, verdict: 'late', keeper: false, position: 0.02 }
+    expect(feedbackOf(p, take)).toEqual({ delay: 0.0185, offset: 0.02 / p.objectSpeed })
+    expect(feedbackOf(p, { ...take, position: null })).toEqual({ delay: 0.0185, outcome: 'late' })
+    expect(feedbackOf(p, { ...take, position: null, verdict: 'misfire' })).toBeNull()
+    expect(feedbackOf(p, { ...take, position: null, verdict: 'missed' })).toBeNull()
+  })
+  test('after the beam is moved, earlier takes count as they would today', () => {
+    const takes = play(4)
+    const moved = plan(withChange(newSetup('projectile'), { path: 'sensor.position', value: 0.5 }))
+    const before = runStateOf(plan(newSetup('projectile')), takes)!
+    const after = runStateOf(moved, takes)!
+    const shift = moved.timing.wanted! - plan(newSetup('projectile')).timing.wanted!
+    expect(after.proposal!.posterior.delay - before.proposal!.posterior.delay).toBeCloseTo(shift, 5)
+  })
+})
+
+describe('what takes show', () => {
+  const fired = (delays: readonly number[], off: (i: number) => number = () => 0): LoggedTake[] => {
+    const p = plan(newSetup('projectile'))
+    return delays.map((delay, i): LoggedTake => ({ number: i + 1, delay, planned: p.timing.wanted, verdict: 'on', keeper: false, position: 34 * (delay - 0.018) + off(i) }))
+  }
+  const wiggle = [0.0006, -0.0008, 0.0002, 0.0007, -0.0005, -0.0003, 0.0009]
+
+  test('the line gives speed, delay at the mark and scatter with their errors; one that is off is named and left out', () => {
+    const delays = [0.0172, 0.0176, 0.018, 0.0183, 0.0187, 0.019]
+    const { fit } = runStateOf(plan(newSetup('projectile')), fired(delays, i => wiggle[i]!))!
+    expect(fit!.speed).toBeCloseTo(34, 0)
+    expect(fit!.delayAtMark).toBeCloseTo(0.018, 4)
+    expect(fit!.speedError).toBeGreaterThan(0)
+    const withOne = runStateOf(plan(newSetup('projectile')), fired(delays, i => (i === 2 ? 0.05 : wiggle[i]!)))!.fit!
+    expect(withOne.points.filter(p => p.outlier).map(p => p.number)).toEqual([3])
+    expect(withOne.speed).toBeCloseTo(34, 0)
+  })
+  test('a wander is told from scatter', () => {
+    const p = plan(newSetup('projectile'))
+    const delays = Array.from({ length: 7 }, () => 0.018)
+    expect(driftOf(p, fired(delays, i => wiggle[i]!))).toBeNull()
+    const drift = driftOf(p, fired(delays, i => wiggle[i]! - 0.004 * i))!
+    // Short by 4 mm more each take: the object comes later, by 4 mm of its way.
+    expect(drift.perTake * p.objectSpeed).toBeCloseTo(0.004, 3)
+  })
+  test('learnt figures replace the assumed ones, plan what was found, and can be taken back', () => {
+    const setup = newSetup('projectile')
+    const takes = play(10)
+    const p = plan(setup)
+    const state = runStateOf(p, takes)!
+    const learnt = withLearnt(setup, learntChanges(p, state), state.used, '2026-11-24')
+    expect(checkSetup(learnt)).toHaveProperty('value')
+    const after = plan(learnt)
+    expect(after.timing.wanted).toBeCloseTo(state.proposal!.posterior.delay, 5)
+    expect(learnt.motion.speed).toBeCloseTo(36.2, 0)
+    expect(after.spread.uncertainty).toBeLessThan(p.spread.uncertainty / 2)
+    expect(learnt.learnt.map(entry => [entry.path, entry.was])).toContainEqual(['motion.speed', 34])
+    expect(freshTakes(learnt, takes)).toEqual([])
+    expect(withoutLearnt(learnt)).toEqual({ ...setup, delay: null })
+    // What somebody changed since stays as they want it.
+    expect(withoutLearnt(withChange(learnt, { path: 'motion.speed', value: 40 })).motion.speed).toBe(40)
+  })
+  test.each(['balloon', 'pour', 'drop', 'throw', 'powder'] as const)('%s: verdicts alone teach when the moment comes', (recipe) => {
+    const setup = newSetup(recipe)
+    const p = plan(setup)
+    const late = p.timing.wanted! * 1.05
+    const takes = Array.from({ length: 6 }, (_, i): LoggedTake => ({ number: i + 1, delay: late, planned: p.timing.wanted, verdict: 'on', keeper: true, position: null }))
+    const state = runStateOf(p, takes)!
+    const learnt = withLearnt(setup, learntChanges(p, state), state.used, '2026-11-24')
+    expect(checkSetup(learnt)).toHaveProperty('value')
+    expect(plan(learnt).timing.wanted).toBeCloseTo(state.proposal!.posterior.delay, 4)
+  })
+})
+
+describe('steps in the dark', () => {
+  test.each(RECIPES)('%s ends with a look and a reset; an open shutter is opened before the act and closed after it', (recipe) => {
+    const ids = stepsOf(newSetup(recipe)).map(step => step.id)
+    expect(ids.slice(-2)).toEqual(['judge', 'reset'])
+    if (newSetup(recipe).method === 'open-shutter') {
+      expect(ids.indexOf('open')).toBeLessThan(ids.indexOf('act'))
+      expect(ids.indexOf('close')).toBeGreaterThan(ids.indexOf('act'))
+    }
+  })
+  test('a projectile needs its two calls before each arm, and is unloaded before the lights', () => {
+    const steps = stepsOf(newSetup('projectile'))
+    const ids = steps.map(step => step.id)
+    expect(ids.indexOf('eyes')).toBeLessThan(ids.indexOf('clear'))
+    expect(ids.indexOf('clear')).toBeLessThan(ids.indexOf('arm'))
+    expect(steps.find(step => step.id === 'lights-on')!.call).toMatch(/^Unloaded/)
+  })
+})
