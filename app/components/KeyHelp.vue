@@ -2,7 +2,7 @@
 /** Every key, on `?`. */
 const open = ref(false)
 const KEYS: [string, [string, string][]][] = [
-  ['Anywhere', [['?', 'this list'], ['g s', 'shoots'], ['g k', 'kit']]],
+  ['Anywhere', [['?', 'this list'], ['g s', 'shoots'], ['g l', 'log'], ['g k', 'kit']]],
   ['Set-up', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['r', 'replay, hold'], ['t', 'ten takes'], ['v', 'the other view of the table plan'], ['1 … 6', 'findings, figures, methods, tests, lists, takes'], ['p', 'dial card as a page']]],
   ['A part of a drawing', [['arrows', 'move it the way they point'], ['Shift arrows', 'ten times as far'], ['Enter', 'type its figures'], ['Alt while dragging', 'no snapping']]],
   ['A drawing', [['+ −', 'zoom'], ['arrows', 'move the sheet'], ['0', 'show all'], ['1 2 3', 'time strip: shutter, action, light']]],
@@ -15,7 +15,7 @@ function key(event: KeyboardEvent): void {
   const went = waiting
   waiting = event.key === 'g' ? 'g' : ''
   if (went !== 'g') return
-  const to = ({ s: '/', k: '/kit' } as Record<string, string>)[event.key]
+  const to = ({ s: '/', l: '/log', k: '/kit' } as Record<string, string>)[event.key]
   if (to) { event.preventDefault(); void navigateTo(to) }
 }
 onMounted(() => window.addEventListener('keydown', key))

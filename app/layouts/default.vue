@@ -2,7 +2,7 @@
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
-const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/kit', label: 'Kit' }]
+const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }]
 
 async function signOut(): Promise<void> {
   await session.signOut()

@@ -1,5 +1,7 @@
 import type { KitItem, Setup } from '~~/core'
 import type { RunInput, ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { LogQuery } from '~~/shared/schemas/log'
+import type { LogEntry, LogPage, LogStats } from '~~/server/services/log'
 import type { RunRecord } from '~~/server/services/runs'
 import type { KitRecord } from '~~/server/services/kit'
 import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
@@ -7,7 +9,7 @@ import type { ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
-export type { ArchivedSetup, KitRecord, SetupRecord, ShootRecord, TakeRecord }
+export type { ArchivedSetup, LogEntry, LogStats, KitRecord, SetupRecord, ShootRecord, TakeRecord }
 
 /** What the server said no with; `status` 0 where it could not be reached. */
 export class ApiError extends Error {
@@ -36,6 +38,11 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, 
   return data as T
 }
 
+/** A query as it stands in an address; what is empty is left out. */
+function address(query: Partial<LogQuery>): string {
+  return new URLSearchParams(Object.entries(query).flatMap(([key, value]) => (value === undefined || value === '' || value === false ? [] : [[key, String(value)]]))).toString()
+}
+
 /** Every request the page makes, all to its own server. */
 export const api = {
   session: () => call<{ studio: { name: string, isDemo: boolean } }>('GET', '/api/session'),
@@ -60,6 +67,8 @@ export const api = {
   saveKitItem: (id: string, revision: number, item: KitItem) => call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),
   archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
+  log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
+  logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),
 }

@@ -1,7 +1,8 @@
 import { planBench } from './plan'
 import { searchBench } from './search'
+import { scheduleBench } from './schedule'
 import { takesBench } from './takes'
 
-const benches: Record<string, () => void> = { plan: planBench, takes: takesBench, search: searchBench }
+const benches: Record<string, () => void> = { plan: planBench, schedule: scheduleBench, takes: takesBench, search: searchBench }
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

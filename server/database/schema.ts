@@ -87,6 +87,8 @@ export const takes = mysqlTable('takes', {
 }, table => [
   uniqueIndex('takes_device_key').on(table.setupId, table.key),
   uniqueIndex('takes_number').on(table.setupId, table.number),
+  index('takes_fired').on(table.studioId, table.firedAt, table.id),
+  index('takes_delay').on(table.studioId, table.delay, table.id),
 ])
 
 export const kit = mysqlTable('kit', {

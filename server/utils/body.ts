@@ -1,4 +1,4 @@
-import { type H3Event, getRequestHeader } from 'h3'
+import { type H3Event, getQuery, getRequestHeader } from 'h3'
 import type { Schema } from 'yup'
 import { check } from '../../shared/schemas/validate'
 import { problem } from './problem'
@@ -32,10 +32,18 @@ export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: 
   catch {
     throw problem(400, 'The body is not valid JSON')
   }
-  const checked = check(schema, complete(value))
-  if ('mistakes' in checked) {
-    const [first] = checked.mistakes
-    throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })
-  }
-  return checked.value
+  return held(schema, complete(value))
+}
+
+/** A value held to a schema: itself, or a 4xx that names field and reason. */
+function held<T>(schema: Schema<T>, value: unknown): T {
+  const checked = check(schema, value)
+  if ('value' in checked) return checked.value
+  const [first] = checked.mistakes
+  throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })
+}
+
+/** The query of an address held to a schema: the value, or a 4xx that names field and reason. */
+export function readQuery<T>(event: H3Event, schema: Schema<T>, from: (raw: Record<string, unknown>) => unknown): T {
+  return held(schema, from(getQuery(event)))
 }

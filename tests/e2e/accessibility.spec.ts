@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
+import { newSetup } from '~~/core'
 import { openDemo, openNewSetup } from './helpers'
 
 async function serious(page: import('@playwright/test').Page): Promise<string[]> {
@@ -21,10 +22,35 @@ for (const look of ['work', 'safelight'] as const) {
     expect(await serious(page)).toEqual([])
 
     await openNewSetup(page)
-    for (const tab of ['Findings', 'Figures', 'Methods', 'Takes']) {
+    for (const tab of ['Findings', 'Figures', 'Methods', 'Tests', 'Lists', 'Takes']) {
       await page.getByRole('tab', { name: tab }).click()
       expect(await serious(page), tab).toEqual([])
     }
+    // Why a figure is what it is, opened.
+    await page.getByTestId('delay').getByRole('button').click()
+    await expect(page.locator('[data-sensitivity]').first()).toBeVisible()
+    expect(await serious(page), 'why').toEqual([])
+  })
+
+  test(`nor on kit, sequence, dial card and run, ${look}`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
+    const id = await openNewSetup(page, newSetup('swing'))
+    for (const [path, seen] of [['/kit', page.getByRole('img', { name: /Duration against power/ })], [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })], [`/setups/${id}/card`, page.getByTestId('delay')], [`/setups/${id}/run`, page.getByLabel('Acknowledged by')]] as const) {
+      await page.goto(path)
+      await expect(seen.first()).toBeVisible()
+      expect(await serious(page), path).toEqual([])
+      if (path.endsWith('sequence')) {
+        await page.getByRole('button', { name: 'Everyone has been asked' }).click()
+        await expect(page.getByRole('dialog')).toBeHidden()
+        expect(await serious(page), 'composer').toEqual([])
+      }
+    }
+    await page.getByLabel('Acknowledged by').fill('Mara')
+    for (const box of await page.getByRole('form', { name: 'Cautions' }).getByRole('checkbox').all()) await box.check()
+    await page.getByRole('button', { name: /Acknowledged/ }).click()
+    for (let i = 0; i < 8; i++) await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: /Misfire/ })).toBeVisible()
+    expect(await serious(page), 'verdicts').toEqual([])
   })
 }
 

@@ -129,7 +129,7 @@ test('what takes show is put into the set-up, marked measured, and taken back', 
   await page.getByRole('tab', { name: /Takes/ }).click()
   await expect(page.getByTestId('fit')).toContainText(/mark at 17\.\d+\sms/)
   await page.getByRole('button', { name: 'Use these in the set-up' }).click()
-  await expect(page.getByTestId('learnt-figures')).toContainText(/Launch speed 34\.\d+\sm\/s, was 34\sm\/s: measured .* takes 1, 2, 3, 4/)
+  await expect(page.getByTestId('learnt-figures')).toContainText(/Launch speed 35\.\d+\sm\/s, was 34\sm\/s: measured .* takes 1, 2, 3, 4/)
   await expect(page.getByTestId('delay')).toHaveText(/17\.8\s*ms/)
   await page.getByRole('button', { name: 'Take them back' }).click()
   await expect(page.getByTestId('delay')).toHaveText(/18\.5\s*ms/)

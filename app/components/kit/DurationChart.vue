@@ -7,17 +7,9 @@ import type { KitDurationRow } from '~~/core'
 const { rows, name } = defineProps<{ rows: readonly KitDurationRow[], name: string }>()
 Chart.register(LogarithmicScale, PointElement, LineElement, Tooltip)
 const { show } = useNumbers()
-const preferences = usePreferencesStore()
 
-/** Colours of the page, read again when the look changes. */
-const colours = computed(() => {
-  void preferences.look
-  const style = import.meta.client ? getComputedStyle(document.documentElement) : null
-  const read = (variable: string): string => style?.getPropertyValue(variable).trim() || '#000'
-  return { ink: read('--ink'), soft: read('--ink-soft'), hair: read('--hair'), light: read('--light'), sheet: read('--sheet'), fill: read('--light-fill') }
-})
+const { colours, font } = useChartLook()
 const sorted = computed(() => [...rows].sort((a, b) => a.power - b.power))
-const font = { family: '"Archivo Variable", sans-serif', size: 11 }
 
 /** Names beside the lines, in place of a legend. */
 const directLabels: Plugin<'line'> = {

@@ -7,14 +7,7 @@ import type { DelayFit, Plan } from '~~/core'
 const { fit, plan } = defineProps<{ fit: DelayFit, plan: Plan }>()
 Chart.register(LinearScale, PointElement, LineElement, Tooltip, Filler)
 const { show } = useNumbers()
-const preferences = usePreferencesStore()
-const colours = computed(() => {
-  void preferences.look
-  const style = getComputedStyle(document.documentElement)
-  const read = (variable: string): string => style.getPropertyValue(variable).trim()
-  return { ink: read('--ink'), soft: read('--ink-soft'), hair: read('--hair'), action: read('--action'), sheet: read('--sheet'), fill: read('--light-fill') }
-})
-const font = { family: '"Archivo Variable", sans-serif', size: 11 }
+const { colours, font } = useChartLook()
 const range = computed(() => {
   const delays = fit.points.map(p => p.delay)
   const [low, high] = [Math.min(...delays, fit.delayAtMark), Math.max(...delays, fit.delayAtMark)]

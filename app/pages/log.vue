@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { RECIPES } from '~~/core'
+import { LOG_ORDERS, type LogQuery, MOST_A_PAGE } from '~~/shared/schemas/log'
+import { VERDICTS } from '~~/shared/schemas/records'
+import { logToCsv, logToJson } from '~~/shared/text/logFiles'
+import { ApiError, type LogEntry, type LogStats, api } from '~/services/api'
+import { download } from '~/services/download'
+import { RECIPE_LABELS } from '~/text/choices'
+
+/** All takes over all shoots. */
+const shoots = useShootsStore()
+const { show } = useNumbers()
+useHead({ title: 'Log · Epiro' })
+
+const query = reactive<Partial<LogQuery>>({ order: 'newest', shoot: '', recipe: undefined, verdict: undefined, keepers: false, text: '' })
+const entries = shallowRef<LogEntry[]>([])
+const stats = shallowRef<LogStats | null>(null)
+const next = ref<string | null>(null)
+const loaded = ref(false)
+const busy = ref('')
+const failure = ref('')
+const ORDER_LABELS = { newest: 'newest first', oldest: 'oldest first', shortest: 'shortest delay first', longest: 'longest delay first' } as const
+
+async function run(what: () => Promise<void>): Promise<void> {
+  failure.value = ''
+  try { await what() }
+  catch (error) { failure.value = error instanceof ApiError ? error.message : 'The log could not be read' }
+}
+let asked = 0
+/** The first page of what is asked for; an answer that comes after the next question is dropped. */
+async function load(): Promise<void> {
+  const mine = ++asked
+  await run(async () => {
+    const [page, counts] = await Promise.all([api.log({ ...query }), api.logStats({ ...query })])
+    if (mine !== asked) return
+    entries.value = page.entries
+    next.value = page.next
+    stats.value = counts
+    loaded.value = true
+  })
+}
+const more = (): Promise<void> => run(async () => {
+  if (!next.value) return
+  const mine = asked
+  const page = await api.log({ ...query, after: next.value })
+  if (mine !== asked) return
+  entries.value = [...entries.value, ...page.entries]
+  next.value = page.next
+})
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(query, () => {
+  clearTimeout(timer)
+  timer = setTimeout(() => void load(), 200)
+})
+onMounted(() => {
+  void load()
+  void shoots.load().catch(() => {})
+})
+onScopeDispose(() => clearTimeout(timer))
+
+/** Everything the query finds goes out, page by page. */
+const out = (kind: 'csv' | 'json'): Promise<void> => run(async () => {
+  const all: LogEntry[] = []
+  let after: string | null = ''
+  while (after !== null) {
+    busy.value = `${all.length} read`
+    const page: { entries: LogEntry[], next: string | null } = await api.log({ ...query, limit: MOST_A_PAGE, ...(after ? { after } : {}) })
+    all.push(...page.entries)
+    after = page.next
+  }
+  busy.value = ''
+  if (kind === 'csv') download(logToCsv(all), 'log.csv', 'text/csv')
+  else download(logToJson(all), 'log.json', 'application/json')
+})
+const when = (instant: string): string => new Date(instant).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as const).filter(key => entry[key] === false).map(key => `not ${key}`).join(', ')
+</script>
+
+<template>
+  <div class="scrolls h-full">
+    <div class="mx-auto grid max-w-6xl gap-4 px-6 py-6">
+      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h1 class="text-2xl font-semibold">
+          Log
+        </h1>
+        <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
+          {{ stats.takes }} takes, {{ stats.keepers }} keepers{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
+        </p>
+        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the log as CSV" @click="out('csv')" />
+        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the log as JSON" @click="out('json')" />
+      </div>
+      <form class="flex flex-wrap items-end gap-x-4 gap-y-2 border-y border-(--hair) py-2 text-[13px]" role="search" aria-label="Takes" @submit.prevent="load">
+        <label class="grid">Search <input v-model="query.text" class="ask" type="search" placeholder="note or set-up" maxlength="120"></label>
+        <label class="grid">Shoot <select v-model="query.shoot" class="ask"><option value="">all</option><option v-for="s in shoots.shoots" :key="s.id" :value="s.id">{{ s.name }}</option></select></label>
+        <label class="grid">Recipe <select v-model="query.recipe" class="ask"><option :value="undefined">all</option><option v-for="r in RECIPES" :key="r" :value="r">{{ RECIPE_LABELS[r] }}</option></select></label>
+        <label class="grid">Verdict <select v-model="query.verdict" class="ask"><option :value="undefined">all</option><option v-for="v in VERDICTS" :key="v" :value="v">{{ v }}</option></select></label>
+        <label class="grid">Order <select v-model="query.order" class="ask"><option v-for="o in LOG_ORDERS" :key="o" :value="o">{{ ORDER_LABELS[o] }}</option></select></label>
+        <label class="flex items-center gap-2 pb-1"><input v-model="query.keepers" type="checkbox" class="tick"> keepers only</label>
+      </form>
+      <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
+        {{ failure }}
+      </p>
+      <div v-if="stats && stats.takes > 0" class="grid grid-cols-2 gap-8 max-sm:grid-cols-1">
+        <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
+        <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="of => RECIPE_LABELS[of] ?? of" />
+      </div>
+      <p v-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">
+        {{ stats && stats.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers ? 'No takes yet. They are logged on the run or in a set-up, and all of them stand here.' : 'No take is like that.' }}
+      </p>
+      <div v-else class="overflow-x-auto">
+        <table class="log w-full text-[13px]">
+          <thead class="text-left text-[12px] text-(--ink-soft)">
+            <tr>
+              <th>Fired</th><th>Set-up</th><th class="text-right">
+                No.
+              </th><th class="text-right">
+                Delay
+              </th><th class="text-right">
+                Planned
+              </th><th>Verdict</th><th class="text-right">
+                Past mark
+              </th><th>Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="entry in entries" :key="entry.id" class="border-t border-(--hair) align-top" data-testid="log-take">
+              <td class="whitespace-nowrap">
+                {{ when(entry.firedAt) }}
+              </td>
+              <td>
+                <NuxtLink :to="`/setups/${entry.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{ entry.setupName }}</NuxtLink>
+                <span class="narrow block text-[11px] text-(--ink-faint)">{{ entry.shootName }}</span>
+              </td>
+              <td class="text-right">
+                {{ entry.number }}
+              </td>
+              <td class="text-right whitespace-nowrap">
+                {{ show(entry.delay, 'time', { figures: 4 }) }}
+              </td>
+              <td class="text-right whitespace-nowrap text-(--ink-soft)">
+                {{ entry.planned === null ? '–' : show(entry.planned, 'time', { figures: 4 }) }}
+              </td>
+              <td class="whitespace-nowrap">
+                {{ entry.verdict }}<strong v-if="entry.keeper">, keeper</strong>
+              </td>
+              <td class="text-right whitespace-nowrap">
+                {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
+              </td>
+              <td class="text-(--ink-soft)">
+                {{ [judged(entry), entry.note].filter(text => text !== '').join('; ') }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="More takes" @click="more" />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.log th { font-weight: 400; padding: 3px 14px 3px 0; }
+.log td { padding: 3px 14px 3px 0; }
+.ask { background-color: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); padding-top: 2px; padding-bottom: 2px; min-width: 8rem; outline-offset: 2px; }
+</style>

@@ -1,0 +1,43 @@
+import * as yup from 'yup'
+import { RECIPES, type Recipe } from '../../core'
+import { VERDICTS, type Verdict } from './records'
+import { plainObject } from './setup'
+
+export const LOG_ORDERS = ['newest', 'oldest', 'shortest', 'longest'] as const
+export const MOST_A_PAGE = 1000
+
+/** What to show of the log. */
+export interface LogQuery {
+  order: (typeof LOG_ORDERS)[number]
+  limit: number
+  /** Where the page before ended. */
+  after?: string
+  shoot?: string
+  setup?: string
+  recipe?: Recipe
+  verdict?: Verdict
+  keepers?: boolean
+  text?: string
+}
+
+const id = yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not an id')
+export const logQuerySchema = plainObject({
+  order: yup.string().strict().oneOf([...LOG_ORDERS], `One of ${LOG_ORDERS.join(', ')}`).required(),
+  limit: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(MOST_A_PAGE, `At most ${MOST_A_PAGE}`).required(),
+  after: yup.string().strict().matches(/^[\d.e-]+_[0-9a-f-]{36}$/, 'Not the end of a page'),
+  shoot: id,
+  setup: id,
+  recipe: yup.string().strict().oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
+  verdict: yup.string().strict().oneOf([...VERDICTS], `One of ${VERDICTS.join(', ')}`),
+  keepers: yup.boolean().strict(),
+  text: yup.string().strict().max(120, 'At most 120 characters'),
+}) as unknown as yup.Schema<LogQuery>
+
+/** A query as it stands in an address, with the numbers and flags it is made of. */
+export function logQueryFrom(raw: Record<string, unknown>): unknown {
+  const { limit, keepers, order, ...rest } = raw
+  return {
+    ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')),
+    order: order ?? 'newest', limit: limit === undefined ? 50 : Number(limit), ...(keepers === undefined || keepers === '' ? {} : { keepers: keepers === 'true' || keepers === '1' ? true : keepers === 'false' || keepers === '0' ? false : keepers }),
+  }
+}
