@@ -72,13 +72,14 @@ async function endToEnd() {
     if (database) rmSync(home, { recursive: true, force: true })
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
     const { token } = prepareDatabase(databaseUrl, { demo: true })
+    const secret = 'only-for-tests-'.repeat(3)
     const port = await choosePort(3100)
     const address = `http://127.0.0.1:${port}`
-    server = startServer({ databaseUrl, secret: 'only-for-tests-'.repeat(3), host: '127.0.0.1', port })
+    server = startServer({ databaseUrl, secret, host: '127.0.0.1', port })
     await untilReady(address)
     rmSync('.data/test/playwright.json', { force: true })
     step('playwright', 'npx', ['--no-install', 'playwright', 'test', `--project=${project}`, ...asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))], {
-      BASE_URL: address, SIGN_IN_TOKEN: token, DATABASE_URL: databaseUrl, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
+      BASE_URL: address, SIGN_IN_TOKEN: token, DATABASE_URL: databaseUrl, SESSION_SECRET: secret, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
     })
     const stats = report('.data/test/playwright.json')?.stats
     passes += stats?.expected ?? 0

@@ -31,12 +31,15 @@ let asked = 0
 async function load(): Promise<void> {
   const mine = ++asked
   await run(async () => {
-    const [page, counts] = await Promise.all([api.log({ ...query }), api.logStats({ ...query })])
+    const counting = api.logStats({ ...query })
+    const page = await api.log({ ...query })
     if (mine !== asked) return
     entries.value = page.entries
     next.value = page.next
-    stats.value = counts
     loaded.value = true
+    // Counting everything takes longer than showing the first of it.
+    const counts = await counting
+    if (mine === asked) stats.value = counts
   })
 }
 const more = (): Promise<void> => run(async () => {
@@ -84,7 +87,7 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
           Log
         </h1>
         <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
-          {{ stats.takes }} takes, {{ stats.keepers }} keepers{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
+          {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }} {{ stats.keepers === 1 ? 'keeper' : 'keepers' }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
         </p>
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the log as CSV" @click="out('csv')" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the log as JSON" @click="out('json')" />

@@ -38,7 +38,7 @@ export function completeSetup(value: unknown): unknown {
     flashes: Array.isArray(value.flashes) ? value.flashes.map(flash => filled(flash, FLASH_ADDITIONS)) : value.flashes,
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
-    lists: value.lists ?? newLists(recipe),
+    lists: filled(value.lists ?? newLists(recipe), { review: [] }),
     tests: value.tests ?? untested(),
   }
 }

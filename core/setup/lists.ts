@@ -31,13 +31,13 @@ const RESET: Record<Recipe, string[]> = {
 const items = (texts: readonly string[]): ListItem[] => texts.map(text => ({ text, done: false }))
 
 /** Lists a recipe starts with, to be changed. */
-export const newLists = (recipe: Recipe): Setup['lists'] => ({ preparation: items(PREPARATION[recipe]), reset: items(RESET[recipe]), cautions: [], acknowledged: [] })
+export const newLists = (recipe: Recipe): Setup['lists'] => ({ preparation: items(PREPARATION[recipe]), reset: items(RESET[recipe]), cautions: [], review: [], acknowledged: [] })
 
 /** A set-up as it starts another day: the plan with what was learnt in it, and its lists; nothing ticked, no test made, no takes of its own. */
 export function freshCopy(setup: Setup): Setup {
   const untick = (list: readonly ListItem[]): ListItem[] => list.map(item => ({ ...item, done: false }))
-  const { preparation, reset, cautions } = setup.lists
-  return { ...setup, lists: { preparation: untick(preparation), reset: untick(reset), cautions: untick(cautions), acknowledged: [] }, tests: untested(), learnt: [] }
+  const { preparation, reset, cautions, review } = setup.lists
+  return { ...setup, lists: { preparation: untick(preparation), reset: untick(reset), cautions: untick(cautions), review: untick(review), acknowledged: [] }, tests: untested(), learnt: [] }
 }
 
 /** No test made yet. */

@@ -125,7 +125,7 @@ export interface ListItem {
   text: string
   done: boolean
 }
-export const LISTS = ['preparation', 'reset', 'cautions'] as const
+export const LISTS = ['preparation', 'reset', 'cautions', 'review'] as const
 export type ListName = (typeof LISTS)[number]
 
 /** A figure learnt from takes: where it stands, what was assumed, and what it rests on. */
@@ -329,6 +329,8 @@ export interface Setup {
     reset: ListItem[]
     /** The studio's own; what applies of the known ones is worked out. */
     cautions: ListItem[]
+    /** What to mend next time, and what worked; carried to the next shoot's copy. */
+    review: ListItem[]
     /** Ids of the known cautions that were ticked, and `by:` with the name of who did. */
     acknowledged: string[]
   }

@@ -1,4 +1,4 @@
-import { type SQL, and, asc, desc, eq, gt, like, lt, or, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gt, gte, inArray, like, lt, lte, or, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
@@ -18,21 +18,34 @@ export interface LogPage {
   next: string | null
 }
 
-const recipe = sql<string>`json_value(${setups.document}, '$.recipe')`
 const columns = {
   id: takes.id, setupId: takes.setupId, number: takes.number, key: takes.key, delay: takes.delay, verdict: takes.verdict, keeper: takes.keeper, position: takes.position, note: takes.note,
-  planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, firedAt: takes.firedAt, setupName: setups.name, shootName: shoots.name, recipe,
+  planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, firedAt: takes.firedAt,
 }
 
-function filters(studioId: string, query: LogQuery): SQL | undefined {
+type Place = Pick<LogEntry, 'setupName' | 'shootName' | 'recipe'> & { shootId: string }
+
+/**
+ * Every set-up of a studio with where it belongs. They are few beside their takes: joined here, the database walks its index of takes alone, and a page
+ * costs the same at the end as at the start.
+ */
+async function placesOf(db: Database, studioId: string): Promise<Map<string, Place>> {
+  const rows = await db.select({ id: setups.id, setupName: setups.name, shootId: setups.shootId, shootName: shoots.name, recipe: sql<string>`json_value(${setups.document}, '$.recipe')` })
+    .from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(eq(setups.studioId, studioId))
+  return new Map(rows.map(({ id, ...place }) => [id, place]))
+}
+
+function filters(studioId: string, query: LogQuery, places: ReadonlyMap<string, Place>): SQL | undefined {
+  const idsWhere = (wanted: (place: Place, id: string) => boolean): string[] => [...places].filter(([id, place]) => wanted(place, id)).map(([id]) => id)
+  const among = (ids: string[]): SQL => (ids.length > 0 ? inArray(takes.setupId, ids) : sql`false`)
+  const asked = query.shoot || query.setup || query.recipe
+  const text = query.text?.toLowerCase()
   return and(
     eq(takes.studioId, studioId),
-    query.shoot ? eq(setups.shootId, query.shoot) : undefined,
-    query.setup ? eq(takes.setupId, query.setup) : undefined,
-    query.recipe ? eq(recipe, query.recipe) : undefined,
+    asked ? among(idsWhere((place, id) => (!query.shoot || place.shootId === query.shoot) && (!query.setup || id === query.setup) && (!query.recipe || place.recipe === query.recipe))) : undefined,
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,
-    query.text ? or(like(takes.note, `%${query.text.replace(/[\\%_]/g, '\\$&')}%`), like(setups.name, `%${query.text.replace(/[\\%_]/g, '\\$&')}%`)) : undefined,
+    text ? or(like(takes.note, `%${text.replace(/[\\%_]/g, '\\$&')}%`), among(idsWhere(place => place.setupName.toLowerCase().includes(text)))) : undefined,
   )
 }
 
@@ -50,16 +63,20 @@ function beyond(query: LogQuery): SQL | undefined {
   const split = query.after.lastIndexOf('_')
   const [value, id] = [read(query.after.slice(0, split)), query.after.slice(split + 1)]
   const further = down ? lt : gt
-  return or(further(column, value), and(eq(column, value), further(takes.id, id)))
+  // The first condition alone is what an index can begin from.
+  return and((down ? lte : gte)(column, value), or(further(column, value), and(eq(column, value), further(takes.id, id))))
 }
 
 /** One page of all takes of a studio, by keyset: as quick at the end as at the start. */
 export async function logPage(db: Database, studioId: string, query: LogQuery): Promise<LogPage> {
   const { column, down, write } = ORDERS[query.order]
   const way = down ? desc : asc
-  const rows = await db.select(columns).from(takes).innerJoin(setups, eq(setups.id, takes.setupId)).innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .where(and(filters(studioId, query), beyond(query))).orderBy(way(column), way(takes.id)).limit(query.limit + 1)
-  const entries = rows.slice(0, query.limit).map((row): LogEntry => ({ ...row, firedAt: row.firedAt.toISOString() }))
+  const places = await placesOf(db, studioId)
+  const rows = await db.select(columns).from(takes).where(and(filters(studioId, query, places), beyond(query))).orderBy(way(column), way(takes.id)).limit(query.limit + 1)
+  const entries = rows.slice(0, query.limit).map((row): LogEntry => {
+    const { setupName, shootName, recipe } = places.get(row.setupId)!
+    return { ...row, firedAt: row.firedAt.toISOString(), setupName, shootName, recipe }
+  })
   const last = entries.at(-1)
   return { entries, next: rows.length > query.limit && last ? `${write(last)}_${last.id}` : null }
 }
@@ -79,14 +96,24 @@ export interface LogStats {
   byVerdict: LogTally[]
 }
 
+const DAYS_SHOWN = 60
+
 /** Counts over everything a query finds. */
 export async function logStats(db: Database, studioId: string, query: LogQuery): Promise<LogStats> {
-  const tally = async (of: SQL<string>): Promise<LogTally[]> => {
-    const rows = await db.select({ of, takes: sql<number>`count(*)`, keepers: sql<number>`sum(${takes.keeper})` }).from(takes)
-      .innerJoin(setups, eq(setups.id, takes.setupId)).where(filters(studioId, query)).groupBy(of).orderBy(of)
-    return rows.map(row => ({ of: String(row.of), takes: Number(row.takes), keepers: Number(row.keepers) }))
+  const places = await placesOf(db, studioId)
+  const day = sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`
+  const rows = await db.select({ setupId: takes.setupId, day, verdict: takes.verdict, takes: sql<number>`count(*)`, keepers: sql<number>`sum(${takes.keeper})` })
+    .from(takes).where(filters(studioId, query, places)).groupBy(takes.setupId, day, takes.verdict)
+  const tally = (of: (row: (typeof rows)[number]) => string): LogTally[] => {
+    const found = new Map<string, LogTally>()
+    for (const row of rows) {
+      const key = of(row)
+      const known = found.get(key) ?? { of: key, takes: 0, keepers: 0 }
+      found.set(key, { of: key, takes: known.takes + Number(row.takes), keepers: known.keepers + Number(row.keepers) })
+    }
+    return [...found.values()].sort((a, b) => a.of.localeCompare(b.of))
   }
-  const [byDay, byRecipe, byVerdict] = await Promise.all([tally(sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`), tally(recipe), tally(sql<string>`${takes.verdict}`)])
+  const byVerdict = tally(row => row.verdict)
   const sum = (key: 'takes' | 'keepers'): number => byVerdict.reduce((total, row) => total + row[key], 0)
-  return { takes: sum('takes'), keepers: sum('keepers'), byDay: byDay.slice(-60), byRecipe, byVerdict }
+  return { takes: sum('takes'), keepers: sum('keepers'), byDay: tally(row => row.day).slice(-DAYS_SHOWN), byRecipe: tally(row => places.get(row.setupId)!.recipe), byVerdict }
 }

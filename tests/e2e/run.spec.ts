@@ -141,3 +141,42 @@ test('another studio’s run is not found', async ({ page }) => {
   for (const path of ['run', 'run/events']) expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
   expect((await callApi(page, 'PUT', '/api/setups/00000000-0000-4000-8000-000000000000/run', { step: 0, delay: null, openedAt: null })).status).toBe(404)
 })
+
+/** Another server process on the same database, as a second machine would run it. */
+async function secondServer(port: number) {
+  const { spawn } = await import('node:child_process')
+  const child = spawn(process.execPath, ['.output/server/index.mjs'], {
+    stdio: 'ignore', env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
+  })
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/health`).then(r => r.status).catch(() => 0), { timeout: 20_000 }).toBe(200)
+  return { address: `http://127.0.0.1:${port}`, kill: () => new Promise<void>((resolve) => { child.once('exit', () => resolve()); child.kill('SIGKILL') }) }
+}
+
+test('two server processes serve one run together; one killed in mid-session loses no take', async ({ page, context }) => {
+  const id = await openRun(page)
+  const port = 3177
+  let second = await secondServer(port)
+  const other = await context.newPage()
+  await other.goto(`${second.address}/setups/${id}/run`)
+  await expect(other.getByTestId('call')).toHaveText(/Ready/)
+  await page.keyboard.press('Space')
+  await expect(other.getByTestId('call')).toHaveText(/Lights out/, { timeout: 3000 })
+  await toJudge(other)
+  await other.keyboard.press('e')
+  await expect(page.getByTestId('run-take')).toHaveCount(1, { timeout: 4000 })
+
+  await second.kill()
+  for (const verdict of ['o', 'l']) {
+    await toJudge(other)
+    await other.keyboard.press(verdict)
+  }
+  await expect(other.getByTestId('unsent')).toContainText('2 not sent yet')
+  // Meanwhile the first goes on.
+  await toJudge(page)
+  await page.keyboard.press('m')
+  await expect.poll(async () => (await takesOf(page, id)).length).toBe(2)
+  second = await secondServer(port)
+  await expect(other.getByTestId('unsent')).toHaveText(/all sent/)
+  await expect.poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`)).toEqual(['4 late', '3 on', '2 misfire', '1 early'])
+  await second.kill()
+})

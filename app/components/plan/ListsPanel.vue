@@ -5,10 +5,10 @@ import { LAW, LISTS, type ListItem, type ListName, MOST_LIST_ITEMS, type Setup, 
 const { setup } = defineProps<{ setup: Setup }>()
 const store = useSetupStore()
 
-const TITLES: Record<ListName, string> = { preparation: 'Preparation', reset: 'Reset between takes', cautions: 'The studio’s own cautions' }
+const TITLES: Record<ListName, string> = { preparation: 'Preparation', reset: 'Reset between takes', cautions: 'The studio’s own cautions', review: 'Review: to mend next time, and what worked' }
 const cautions = computed(() => cautionsOf(setup))
 const editing = ref<ListName | null>(null)
-const fresh = reactive<Record<ListName, string>>({ preparation: '', reset: '', cautions: '' })
+const fresh = reactive<Record<ListName, string>>({ preparation: '', reset: '', cautions: '', review: '' })
 
 const put = (name: ListName, items: ListItem[]): void => store.replace({ ...setup, lists: { ...setup.lists, [name]: items } })
 function tickCaution(id: string): void {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
 import { linear } from '~/components/views/axes'
 import { svgPoint } from '~/composables/useSvgPoint'
@@ -8,9 +9,12 @@ const { plan } = defineProps<{ plan: Plan }>()
 const position = defineModel<number | null>({ required: true })
 const { show } = useNumbers()
 
-const W = 600
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const { width } = useElementSize(svg)
+/** Drawn at its own size, so that its figures are as large on a phone. */
+const W = computed(() => Math.max(300, width.value))
 const half = computed(() => plan.optics.fieldWidth / 2)
-const x = computed(() => linear([-half.value, half.value], [10, W - 10]))
+const x = computed(() => linear([-half.value, half.value], [10, W.value - 10]))
 const step = computed(() => (half.value > 0.5 ? 0.01 : half.value > 0.05 ? 0.001 : 0.0005))
 function mark(event: PointerEvent): void {
   position.value = Number((Math.round(x.value.invert(svgPoint(event).x) / step.value) * step.value).toFixed(6))
@@ -26,12 +30,12 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <svg
-    class="drawing w-full cursor-crosshair" :viewBox="`0 0 ${W} 54`" role="slider" tabindex="0" aria-label="Past the mark" :aria-valuenow="position ?? 0" :aria-valuemin="-half" :aria-valuemax="half"
+    ref="svg" class="drawing h-[54px] w-full cursor-crosshair" :viewBox="`0 0 ${W} 54`" role="slider" tabindex="0" aria-label="Past the mark" :aria-valuenow="position ?? 0" :aria-valuemin="-half" :aria-valuemax="half"
     :aria-valuetext="position === null ? 'not marked' : show(position, 'length', { unit: 'mm' })" @pointerdown.prevent="mark" @keydown="key"
   >
     <rect :x="x(-plan.setup.moment.window.beforeDistance)" :width="x(plan.setup.moment.window.afterDistance) - x(-plan.setup.moment.window.beforeDistance)" y="6" height="26" fill="var(--light-fill)" opacity="0.35" />
     <line x1="10" :x2="W - 10" y1="32" y2="32" class="firm" />
-    <template v-for="tick in x.ticks(7)" :key="tick">
+    <template v-for="tick in x.ticks(W > 500 ? 7 : 4)" :key="tick">
       <line :x1="x(tick)" :x2="x(tick)" y1="28" y2="36" class="thin" />
       <text :x="x(tick)" y="50" text-anchor="middle" style="font-size: 14px">{{ show(tick, 'length', { unit: 'mm' }) }}</text>
     </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LAW, cautionsOf } from '~~/core'
+import { LAW, cautionsOf, rungsOf } from '~~/core'
 import { ApiError } from '~/services/api'
 
 /** The dial card as one page: to print, or on the phone beside the set. */
@@ -16,6 +16,8 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => store.close())
 
+const RUNGS = 8
+const ladder = computed(() => (store.plan ? rungsOf(store.plan, RUNGS) : null))
 const stops = computed(() => store.plan?.findings.filter(finding => finding.severity === 'error') ?? [])
 const print = (): void => window.print()
 </script>
@@ -41,6 +43,9 @@ const print = (): void => window.print()
       <PlanDialCard :plan="store.plan" class="big" />
       <p v-if="store.plan.timing.moment !== null" class="mt-3 text-[13px] text-(--ink-soft)">
         Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; scatter ±{{ show(store.plan.spread.scatter, 'time') }} a take.
+      </p>
+      <p v-if="ladder" class="text-[13px] text-(--ink-soft)" data-testid="ladder">
+        Ladder, for walking it by hand: {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}; back by half a step, {{ show(ladder.step / 2, 'time', { figures: 2 }) }}, once past.
       </p>
       <section v-if="stops.length > 0" class="mt-4" aria-label="To be mended first">
         <h2 class="section-title">

@@ -154,7 +154,6 @@ const parts = (text: string): [string, string] => { const i = text.indexOf('\u00
       <h1 class="font-semibold">
         Run
       </h1>
-      <span role="status" class="truncate text-[12px]" data-testid="unsent">{{ takes.unsent > 0 ? `${takes.unsent} not sent yet, kept on this device` : run.connected ? 'all sent' : 'no connection' }}</span>
     </Teleport>
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
@@ -172,10 +171,13 @@ const parts = (text: string): [string, string] => { const i = text.indexOf('\u00
               {{ r }}
             </option>
           </select>
-          <button type="button" class="ml-auto underline" @click="toggle">
+          <button type="button" class="underline" @click="toggle">
             {{ silent ? 'ticks off' : 'ticks on' }}
           </button>
         </div>
+        <p role="status" class="text-[13px]" data-testid="unsent">
+          {{ takes.unsent > 0 ? `${takes.unsent} not sent yet, kept on this device` : run.connected ? 'all sent' : 'no connection' }}
+        </p>
         <ol class="mt-2">
           <li v-for="(s, i) in steps" :key="s.id" class="step" :class="{ here: i === at, done: i < at, other: !mine(s.role) }" :aria-current="i === at ? 'step' : undefined">
             <span class="flex-1">{{ s.call }}</span><span class="text-[11px]">{{ s.role }}</span>

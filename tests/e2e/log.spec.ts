@@ -1,0 +1,45 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test } from '@playwright/test'
+import { newSetup } from '~~/core'
+import { callApi, makeSetup, openDemo } from './helpers'
+
+test('all takes: searched, filtered, ordered, paged by keyset, and taken out', async ({ page }) => {
+  await openDemo(page)
+  const name = `Logged ${Date.now()}`
+  const id = await makeSetup(page, { ...newSetup('pour'), name })
+  for (let i = 0; i < 60; i++) {
+    await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+      key: `log-${id}-${i}`.slice(0, 60), delay: 0.25 + i / 1000, verdict: i % 3 === 0 ? 'on' : 'early', keeper: i % 6 === 0, position: null, note: i === 7 ? '=cream 100% off' : '', firedAt: new Date(Date.UTC(2026, 10, 20, 18, i)).toISOString(),
+    })
+  }
+  await page.getByRole('link', { name: 'Log' }).click()
+  await page.getByLabel('Search').fill(name)
+  await expect(page.getByTestId('found')).toContainText(/60 takes, 10 keepers: 16\.7\s%/)
+  await expect(page.getByTestId('log-take')).toHaveCount(50)
+  await page.getByRole('button', { name: 'More takes' }).click()
+  await expect(page.getByTestId('log-take')).toHaveCount(60)
+  await page.getByLabel('Order').selectOption({ label: 'shortest delay first' })
+  await expect(page.getByTestId('log-take').first()).toContainText(/250\sms/)
+  await page.getByLabel('keepers only').check()
+  await expect(page.getByTestId('log-take')).toHaveCount(10)
+  await page.getByLabel('keepers only').uncheck()
+  await page.getByLabel('Search').fill('100% off')
+  await expect(page.getByTestId('log-take')).toHaveCount(1)
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the log as CSV' }).click()])
+  const csv = await readFile(await file.path(), 'utf8')
+  expect(csv.split('\r\n')[0]).toContain('delay s')
+  // A spreadsheet must not run it.
+  expect(csv).toContain('\'=cream 100% off')
+  await page.getByLabel('Verdict').selectOption('late')
+  await expect(page.getByText('No take is like that.')).toBeVisible()
+})
+
+test('bad queries are a 4xx that names the field, and no page shows another studio’s takes', async ({ page }) => {
+  await openDemo(page)
+  for (const [query, field] of [['limit=0', 'limit'], ['limit=5000', 'limit'], ['order=random', 'order'], ['after=x', 'after'], ['verdict=maybe', 'verdict'], ['colour=red', ''], ['shoot=1%27%20or%201', 'shoot']] as const) {
+    const answer = await callApi(page, 'GET', `/api/takes?${query}`)
+    expect(answer.status, query).toBe(422)
+    expect(answer.body.errors[0].field).toBe(field)
+  }
+  expect((await callApi(page, 'GET', '/api/takes?shoot=00000000-0000-4000-8000-000000000000')).body.entries).toEqual([])
+})
