@@ -5,5 +5,5 @@ export default {
   roots: ['<rootDir>/tests/unit'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
-  moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
+  moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^~/(.*)$': '<rootDir>/app/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
 }

@@ -56,12 +56,14 @@ export const useTakesStore = defineStore('takes', () => {
     catch (error) {
       const status = error instanceof ApiError ? error.status : 0
       const [first] = queue.value.filter(q => !q.refused)
-      if (first && status >= 400 && status < 500 && ![401, 408, 429].includes(status)) {
+      const final = first !== undefined && status >= 400 && status < 500 && ![401, 408, 429].includes(status)
+      if (final) {
         await takeQueue.keep({ ...first, refused: (error as Error).message })
         await readQueue()
       }
       else offline.value = true
-      timer = setTimeout(() => void flush(), RETRY)
+      // One that is refused for good does not hold up the others.
+      timer = setTimeout(() => void flush(), final ? 0 : RETRY)
     }
     flushing = false
   }
@@ -73,7 +75,7 @@ export const useTakesStore = defineStore('takes', () => {
     void flush()
   }
 
-  if (import.meta.client) window.addEventListener('online', () => void flush())
+  window.addEventListener('online', () => void flush())
 
   return { takes, unsent, refused, offline, open, log, flush, refresh }
 })

@@ -1,4 +1,4 @@
-import type { Finding, Plan, Quantity } from '../../core'
+import { type Finding, type Plan, type Quantity, programmeOf } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fillFigures } from './figures'
 
@@ -57,6 +57,11 @@ export function dialCardText(plan: Plan, system: System = 'metric', simulated: S
   if (exposure.flash !== null) rows.push(['Flash', show(exposure.flash, 'stops')])
   rows.push(['Ambient', `${show(exposure.ambient, 'stops')}${exposure.black ? ', black' : ''}`])
   rows.push(['Depth', optics.depth === null ? 'to infinity' : show(optics.depth, 'length', { unit: 'mm' })])
+  for (const unit of programmeOf(plan)) {
+    const pops = unit.count === 1 ? '1 pop' : unit.interval === null ? `${unit.count} pops at ${unit.times.map(at => show(at, 'time', { figures: 4 })).join(', ')}` : `${unit.count} pops every ${show(unit.interval, 'time', { figures: 4 })}`
+    const turn = unit.sets > 1 ? ` ${unit.set} of ${unit.sets}` : ''
+    rows.push([`Pops, ${unit.name}${turn}`, `${show(unit.power, 'power')}, delay ${show(unit.delay, 'time', { figures: 4 })}, ${pops}${unit.mode === 'repeating' ? ', repeating mode' : ''}`])
+  }
   const width = Math.max(...rows.map(([label]) => label.length)) + 2
   return [
     setup.name,

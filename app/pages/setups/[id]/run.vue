@@ -317,8 +317,8 @@ const parts = (text: string): [string, string] => { const i = text.indexOf('\u00
 .run { display: grid; grid-template-columns: 210px minmax(0, 1fr) 330px; gap: 0 26px; padding: 16px 20px; min-height: 100%; }
 .step { display: flex; gap: 8px; align-items: baseline; font-size: 17px; padding: 4px 8px; border-left: 3px solid transparent; }
 .step.here { border-left-color: var(--ink); font-weight: 650; background: var(--ui-bg-elevated); }
-.step.done { color: var(--hair-strong); }
-.step.other { opacity: 0.75; }
+.step.done { color: var(--ink-faint); text-decoration: line-through; font-weight: 400; }
+.step.other { font-stretch: 78%; font-size: 15px; }
 .now { display: grid; gap: 10px; align-content: start; text-align: center; }
 .call { font-size: 74px; line-height: 1.02; font-weight: 620; font-stretch: 84%; letter-spacing: -0.01em; }
 .clocks { display: flex; justify-content: center; gap: 40px; min-height: 20px; }
@@ -329,12 +329,12 @@ const parts = (text: string): [string, string] => { const i = text.indexOf('\u00
 .flag { border: 1px solid var(--hair-strong); padding: 6px 12px; font-size: 15px; cursor: pointer; }
 .flag[aria-pressed="true"] { background: var(--ink); color: #000; }
 .note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
-.note::placeholder { color: var(--hair-strong); }
+.note::placeholder { color: var(--ink-faint); opacity: 1; }
 .back { border-color: var(--hair-strong); min-width: 84px; }
 .dial { display: grid; gap: 8px; align-content: start; }
 .tally { display: grid; grid-template-columns: 1fr auto; gap: 1px 10px; font-size: 14px; }
 .tally dd { text-align: right; font-weight: 600; }
-kbd { font-size: 11px; opacity: 0.7; font-family: inherit; }
+kbd { font-size: 11px; font-family: inherit; }
 @media (max-width: 900px) {
   .run { display: flex; flex-direction: column; gap: 14px; padding: 10px 12px; }
   .calls ol { display: none; }

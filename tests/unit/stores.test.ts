@@ -1,0 +1,272 @@
+import { type Asked, fresh, serve, storage, until } from '../support/page'
+import { type Setup, newKitItem, newSetup, plan, withChange } from '~~/core'
+import type { TakeInput } from '~~/shared/schemas/records'
+
+// The stores take what the page's build gives them from the global scope, which must be there first.
+const { useSetupStore } = await import('~~/app/stores/setup')
+const { useTakesStore } = await import('~~/app/stores/takes')
+const { useKitStore } = await import('~~/app/stores/kit')
+const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
+const { takeQueue } = await import('~~/app/services/takeQueue')
+
+const record = (setup: Setup, revision = 1) => ({ id: 's', shootId: 'h', shootName: 'Shoot', revision, updatedAt: '', setup })
+/** A server that keeps one set-up as the real one does. */
+function oneSetup(start: Setup) {
+  const kept = { setup: start, revision: 1, down: false }
+  const asked = serve(({ method, body }) => {
+    if (kept.down) return 'unreachable'
+    if (method === 'GET') return { body: record(kept.setup, kept.revision) }
+    if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+    kept.setup = body.setup
+    kept.revision++
+    return { body: record(kept.setup, kept.revision) }
+  })
+  return { kept, asked }
+}
+
+beforeEach(() => {
+  fresh()
+  storage.removeItem('epiro-draft-s')
+})
+
+describe('the set-up at hand', () => {
+  const speed = (value: number) => [{ path: 'motion.speed', value }]
+
+  test('what is changed is planned at once and saved after a pause, several changes as one', async () => {
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    const before = store.plan!.timing.wanted!
+    store.change(speed(36))
+    store.change(speed(38))
+    expect(store.plan!.timing.wanted).toBeLessThan(before)
+    expect(store.saveState).toBe('waiting')
+    await until(() => store.saveState === 'saved')
+    expect(kept.setup.motion.speed).toBe(38)
+    expect(asked.filter(a => a.method === 'PUT')).toHaveLength(1)
+    expect(storage.getItem('epiro-draft-s')).toBeNull()
+  })
+  test('a change out of range is refused with its reason, and nothing changes', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    expect(store.change(speed(1e6))).toEqual([{ field: 'motion.speed', reason: expect.stringContaining('allowed') }])
+    expect(store.setup!.motion.speed).toBe(34)
+    expect(store.canUndo).toBe(false)
+  })
+  test('one drag is one step back; redo goes forward again; a new change ends what could be redone', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    for (const at of [0.31, 0.35, 0.4]) store.change([{ path: 'sensor.position', value: at }], 'drag-1')
+    store.change([{ path: 'sensor.position', value: 0.5 }], 'drag-2')
+    store.undo()
+    expect(store.setup!.sensor.position).toBe(0.4)
+    store.undo()
+    expect(store.setup!.sensor.position).toBe(0.3)
+    store.redo()
+    expect(store.setup!.sensor.position).toBe(0.4)
+    store.change(speed(35))
+    expect(store.canRedo).toBe(false)
+  })
+  test('a fix is shown while it is tried and gone when it is not', async () => {
+    oneSetup(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 }))
+    const store = useSetupStore()
+    await store.open('s')
+    const fix = store.plan!.findings.find(f => f.id === 'catch')!.fixes[0]!
+    store.tryFix(fix)
+    expect(store.plan!.findings.some(f => f.id === 'catch')).toBe(false)
+    expect(store.setup!.catch.distance).toBe(0.5)
+    store.tryFix(null)
+    expect(store.plan!.findings.some(f => f.id === 'catch')).toBe(true)
+  })
+  test('while the server is away the draft is kept, outlives the tab, and is sent when it is back', async () => {
+    const { kept } = oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    kept.down = true
+    store.change(speed(41))
+    await until(() => store.saveState === 'offline')
+    store.close()
+    fresh()
+    kept.down = false
+    const again = useSetupStore()
+    await again.open('s')
+    expect(again.setup!.motion.speed).toBe(41)
+    await until(() => kept.setup.motion.speed === 41)
+    await until(() => again.saveState === 'saved')
+  })
+  test('two versions meet: neither is lost, whichever is kept', async () => {
+    for (const keep of ['mine', 'theirs'] as const) {
+      fresh()
+      storage.removeItem('epiro-draft-s')
+      const { kept } = oneSetup(newSetup('projectile'))
+      const store = useSetupStore()
+      await store.open('s')
+      kept.setup = withChange(kept.setup, { path: 'picture.iso', value: 800 })
+      kept.revision++
+      store.change(speed(37))
+      await until(() => store.saveState === 'conflict')
+      expect(store.theirs!.setup.picture.iso).toBe(800)
+      store.resolve(keep)
+      if (keep === 'mine') await until(() => kept.setup.motion.speed === 37)
+      else {
+        expect(store.setup!.picture.iso).toBe(800)
+        store.undo()
+        expect(store.setup!.motion.speed).toBe(37)
+        await until(() => kept.setup.motion.speed === 37)
+      }
+    }
+  })
+  test('what the server refuses is said, and not tried again', async () => {
+    const asked = serve(({ method }) => (method === 'GET' ? { body: record(newSetup('projectile')) } : { status: 422, body: { detail: 'name: missing' } }))
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(36))
+    await until(() => store.saveState === 'refused')
+    expect(store.saveMessage).toBe('name: missing')
+    expect(asked.filter(a => a.method === 'PUT')).toHaveLength(1)
+  })
+})
+
+describe('takes', () => {
+  const take = (n: number, change: Partial<TakeInput> = {}): TakeInput => ({
+    key: `take-key-${n}`, delay: 0.018, verdict: 'late', keeper: false, position: null, note: '', planned: null, sharp: null, exposed: null, clean: null, firedAt: `2026-11-24T18:00:0${n}.000Z`, ...change,
+  })
+  /** A server that keeps takes by their key and numbers them. */
+  function takeServer() {
+    const state = { takes: [] as (TakeInput & { id: string, number: number })[], down: false, refuse: '' }
+    serve(({ method, body }: Asked) => {
+      if (state.down) return 'unreachable'
+      if (method === 'GET') return { body: [...state.takes].reverse() }
+      if (body.key === state.refuse) return { status: 422, body: { detail: 'note: too long' } }
+      const known = state.takes.find(t => t.key === body.key)
+      if (known) return { body: known }
+      const kept = { ...body, id: `id-${body.key}`, number: state.takes.length + 1 }
+      state.takes.push(kept)
+      return { status: 201, body: kept }
+    })
+    return state
+  }
+  afterEach(async () => { for (const queued of await takeQueue.all()) await takeQueue.done(queued.take.key) })
+
+  test('a take stands there at once, and has its number when the server answers', async () => {
+    const server = takeServer()
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(1))
+    expect(store.takes.map(t => t.number)).toEqual([1])
+    await until(() => server.takes.length === 1 && store.unsent === 0)
+    expect(store.takes.map(t => t.id)).toEqual(['id-take-key-1'])
+  })
+  test('without a server they wait in the order fired, outlive the page, and go out in that order, each once', async () => {
+    const server = takeServer()
+    const store = useTakesStore()
+    await store.open('s')
+    server.down = true
+    for (const n of [1, 2, 3]) await store.log(take(n))
+    await until(() => store.offline)
+    expect(store.unsent).toBe(3)
+    expect(store.takes.map(t => t.number)).toEqual([3, 2, 1])
+    fresh()
+    const again = useTakesStore()
+    await expect(again.open('s')).rejects.toThrow('cannot be reached')
+    expect(again.unsent).toBe(3)
+    server.down = false
+    await again.flush()
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-1', 'take-key-2', 'take-key-3'])
+    expect(again.unsent).toBe(0)
+    expect(await takeQueue.all()).toEqual([])
+  })
+  test('an answer that was lost on the way doubles nothing', async () => {
+    const server = takeServer()
+    server.takes.push({ ...take(1), id: 'id-take-key-1', number: 1 })
+    await takeQueue.keep({ setupId: 's', take: take(1) })
+    const store = useTakesStore()
+    await store.open('s')
+    await until(() => store.unsent === 0)
+    expect(store.takes).toHaveLength(1)
+    expect(server.takes).toHaveLength(1)
+  })
+  test('one the server refuses is kept with its reason and does not hold up the others', async () => {
+    const server = takeServer()
+    server.refuse = 'take-key-1'
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(1))
+    await store.log(take(2))
+    await until(() => store.unsent === 0 && server.takes.length === 1)
+    expect(store.refused.map(q => q.refused)).toEqual(['note: too long'])
+    expect((await takeQueue.all()).map(q => q.take.key)).toEqual(['take-key-1'])
+  })
+})
+
+describe('kit', () => {
+  test('changes are sent one after the other, each from the revision before it', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 1, archived: false, updatedAt: '', item, usedBy: [] }
+    const asked = serve(({ method, body }) => {
+      if (method === 'GET') return { body: [kept] }
+      if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: kept } }
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const store = useKitStore()
+    await store.load()
+    for (const name of ['A', 'B', 'C']) store.change('k', { ...store.byId.get('k')!.item, name })
+    await until(() => kept.item.name === 'C')
+    expect(store.byId.get('k')!.item.name).toBe('C')
+    expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([...new Set(asked.filter(a => a.method === 'PUT').map(a => a.body.revision))])
+    expect(store.change('k', { ...kept.item, name: '' })[0]!.reason).toMatch(/missing/)
+    // Somebody else was quicker: theirs stands, and that is said.
+    kept = { ...kept, revision: 9, item: { ...item, name: 'Theirs' } }
+    store.change('k', { ...store.byId.get('k')!.item, name: 'Mine' })
+    await until(() => (store.trouble.k ?? '') !== '')
+    expect(store.byId.get('k')!.item.name).toBe('Theirs')
+  })
+})
+
+describe('looking at it', () => {
+  let frames: ((now: number) => void)[] = []
+  beforeEach(() => {
+    frames = []
+    Object.assign(globalThis, { requestAnimationFrame: (next: (now: number) => void) => frames.push(next), cancelAnimationFrame: () => { frames = [] } })
+  })
+  const run = (seconds: number, from: number): void => {
+    for (let t = 0; t <= seconds * 1000; t += 50) for (const next of frames.splice(0)) next(from + t)
+  }
+  test('a replay runs at its speed to the end and holds there', () => {
+    const view = useViewStore()
+    const p = plan(newSetup('projectile'))
+    view.prepare(p)
+    expect(view.rate).toBe(RATES[0])
+    view.play()
+    run(10, performance.now())
+    expect(view.instant).toBeGreaterThan(0.0095)
+    expect(view.instant).toBeLessThan(0.0105)
+    run(60, performance.now() + 10_000)
+    expect(view.instant).toBe(view.ends[1])
+    expect(view.playing).toBe(false)
+    view.scrub(99)
+    expect(view.instant).toBe(view.ends[1])
+    view.stop()
+    expect(view.instant).toBeNull()
+  })
+  test('what takes longer is shown faster, so that it is watched to its end', () => {
+    const view = useViewStore()
+    for (const recipe of ['pour', 'toss', 'swing'] as const) {
+      view.prepare(plan(newSetup(recipe)))
+      expect((view.ends[1] - view.ends[0]) / view.rate).toBeLessThanOrEqual(60)
+    }
+  })
+  test('the next ten takes are the same ten of a plan, spread as it says', () => {
+    const p = plan(newSetup('projectile'))
+    const takes = nextTakes(p)
+    expect(takes).toHaveLength(10)
+    expect(nextTakes(p).map(t => t.captured)).toEqual(takes.map(t => t.captured))
+    const mean = takes.reduce((sum, t) => sum + t.offset!, 0) / 10
+    const sd = Math.sqrt(takes.reduce((sum, t) => sum + (t.offset! - mean) ** 2, 0) / 9)
+    expect(sd / p.spread.scatter).toBeGreaterThan(0.4)
+    expect(sd / p.spread.scatter).toBeLessThan(1.8)
+  })
+})
