@@ -42,6 +42,7 @@ async function main() {
   if (wanted('lint')) step('eslint', 'npx', ['--no-install', 'eslint', '.'])
   if (wanted('types')) {
     step('types of pages and server', 'npx', ['--no-install', 'nuxt', 'typecheck'], { NUXT_TELEMETRY_DISABLED: '1' })
+    step('types of the stores’ tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.stores.json'])
     step('types of core, scripts and tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.tools.json'])
   }
   if (wanted('unit')) {

@@ -8,18 +8,15 @@ const KEYS: [string, [string, string][]][] = [
   ['A drawing', [['+ −', 'zoom'], ['arrows', 'move the sheet'], ['0', 'show all'], ['1 2 3', 'time strip: shutter, action, light']]],
 ]
 let waiting = ''
-function key(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=dialog]')) return
+usePageKeys((event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
   if (event.key === '?') { event.preventDefault(); open.value = true; return }
   const went = waiting
   waiting = event.key === 'g' ? 'g' : ''
   if (went !== 'g') return
   const to = ({ s: '/', l: '/log', k: '/kit' } as Record<string, string>)[event.key]
   if (to) { event.preventDefault(); void navigateTo(to) }
-}
-onMounted(() => window.addEventListener('keydown', key))
-onBeforeUnmount(() => window.removeEventListener('keydown', key))
+})
 </script>
 
 <template>

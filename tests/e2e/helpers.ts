@@ -38,4 +38,18 @@ export async function fillField(page: Page, path: string, text: string): Promise
   await input.press('Enter')
 }
 
+/** The brightest green or blue of what the page shows: under 110 it is red on black. */
+export async function brightestOfOtherHues(page: Page): Promise<number> {
+  const png = await page.screenshot()
+  return page.evaluate(async (data) => {
+    const image = new Image()
+    image.src = `data:image/png;base64,${data}`
+    await image.decode()
+    const canvas = new OffscreenCanvas(image.width, image.height)
+    const context = canvas.getContext('2d')!
+    context.drawImage(image, 0, 0)
+    return context.getImageData(0, 0, image.width, image.height).data.reduce((most, value, i) => (i % 4 === 1 || i % 4 === 2 ? Math.max(most, value) : most), 0)
+  }, png.toString('base64'))
+}
+
 export type { APIRequestContext, Page }

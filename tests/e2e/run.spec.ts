@@ -1,6 +1,6 @@
 import { type Page, expect, test } from '@playwright/test'
 import { newSetup, plan } from '~~/core'
-import { callApi, openNewSetup } from './helpers'
+import { brightestOfOtherHues, callApi, openNewSetup } from './helpers'
 
 const acknowledge = async (page: Page): Promise<void> => {
   const gate = page.getByRole('form', { name: 'Cautions' })
@@ -105,17 +105,7 @@ test('without a network no take is lost, and none is doubled when it comes back'
 test('a run is red on black, its first byte on', async ({ page }) => {
   await openRun(page)
   await toJudge(page)
-  const png = await page.screenshot()
-  const bright = await page.evaluate(async (data) => {
-    const image = new Image()
-    image.src = `data:image/png;base64,${data}`
-    await image.decode()
-    const canvas = new OffscreenCanvas(image.width, image.height)
-    const drawn = canvas.getContext('2d')!
-    drawn.drawImage(image, 0, 0)
-    return drawn.getImageData(0, 0, image.width, image.height).data.reduce((most, value, i) => (i % 4 === 1 || i % 4 === 2 ? Math.max(most, value) : most), 0)
-  }, png.toString('base64'))
-  expect(bright).toBeLessThan(110)
+  expect(await brightestOfOtherHues(page)).toBeLessThan(110)
 })
 
 test('what takes show is put into the set-up, marked measured, and taken back', async ({ page }) => {

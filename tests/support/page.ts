@@ -42,4 +42,4 @@ export async function until(holds: () => boolean, patience = 4000): Promise<void
   }
 }
 
-export const fresh = (): void => pinia.setActivePinia(pinia.createPinia())
+export const fresh = (): void => { pinia.setActivePinia(pinia.createPinia()) }

@@ -39,26 +39,16 @@ onBeforeUnmount(() => {
 })
 
 const page = computed(() => `/setups/${String(route.params.id)}/card`)
-function key(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  if (target.closest('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable], [role=dialog]') || event.altKey) return
-  if (event.ctrlKey || event.metaKey) {
-    if (event.key.toLowerCase() !== 'z') return
-    event.preventDefault()
-    if (event.shiftKey) store.redo()
-    else store.undo()
-    return
-  }
+usePageKeys((event) => {
+  if (undoKey(event)) return
   // The drawings have their own digits.
-  const chosen = target.closest('svg') ? undefined : TABS[Number(event.key) - 1]
+  const chosen = (event.target as HTMLElement).closest('svg') ? undefined : TABS[Number(event.key) - 1]
   if (chosen) { tab.value = chosen.id; return }
   const actions: Record<string, () => void> = {
     r: () => replay.value?.press(), t: () => { view.ghosts = !view.ghosts }, v: () => { view.fromCamera = !view.fromCamera }, p: () => void navigateTo(page.value),
   }
   actions[event.key]?.()
-}
-onMounted(() => window.addEventListener('keydown', key))
-onBeforeUnmount(() => window.removeEventListener('keydown', key))
+})
 
 const copied = ref('')
 async function copySetup(): Promise<void> {

@@ -124,9 +124,9 @@ async function judge(verdict: Verdict): Promise<void> {
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
 }
 
-function key(event: KeyboardEvent): void {
+usePageKeys((event) => {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || !acknowledged.value || target.closest('input:not([type=checkbox]), textarea, select, [role=dialog]')) return
+  if (event.ctrlKey || event.metaKey || event.altKey || !acknowledged.value) return
   if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) { event.preventDefault(); next(); return }
   if (event.key === 'Backspace') { event.preventDefault(); back(); return }
   if (event.key === 'd' && state.value?.proposal) { dial(state.value.proposal.delay); return }
@@ -135,9 +135,7 @@ function key(event: KeyboardEvent): void {
   const flag = JUDGED.find(j => j.key === event.key)
   if (verdict) void judge(verdict.id)
   else if (flag) judged[flag.id] = !judged[flag.id]
-}
-onMounted(() => window.addEventListener('keydown', key))
-onBeforeUnmount(() => window.removeEventListener('keydown', key))
+})
 
 const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)
 const left = computed(() => Math.max(0, (setup.value?.goal.stock ?? 0) - used.value))

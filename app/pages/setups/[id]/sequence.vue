@@ -49,15 +49,7 @@ const description = computed(() => {
 async function save(): Promise<void> {
   if (plan.value) download(await framePng(plan.value, { numbered: numbered.value }), `${fileName(plan.value.setup.name)}-sequence.png`)
 }
-function key(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || target.closest('input:not([type=checkbox]):not([type=range]), select, textarea')) return
-  event.preventDefault()
-  if (event.shiftKey) store.redo()
-  else store.undo()
-}
-onMounted(() => window.addEventListener('keydown', key))
-onBeforeUnmount(() => window.removeEventListener('keydown', key))
+usePageKeys((event) => { undoKey(event) })
 </script>
 
 <template>
