@@ -13,7 +13,7 @@ async function signOut(): Promise<void> {
 <template>
   <div class="flex h-dvh flex-col">
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">Skip to the page</a>
-    <header class="app-head flex h-10 shrink-0 items-center gap-4 max-sm:gap-1.5 border-b border-(--hair) px-3 text-[13px]">
+    <header class="app-head flex h-10 shrink-0 items-center gap-4 max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-2 max-sm:gap-y-0 max-sm:py-1 border-b border-(--hair) px-3 text-[13px]">
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
           <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
@@ -25,7 +25,7 @@ async function signOut(): Promise<void> {
       <nav v-if="session.studio" aria-label="Main" class="flex gap-3">
         <NuxtLink v-for="page in PAGES" :key="page.to" :to="page.to" class="main-link" active-class="" exact-active-class="here">{{ page.label }}</NuxtLink>
       </nav>
-      <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3" />
+      <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto" />
       <template v-if="session.studio">
         <span class="hidden truncate text-(--ink-soft) sm:inline">{{ session.studio.name }}</span>
         <UButton

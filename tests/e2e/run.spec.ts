@@ -12,6 +12,11 @@ const acknowledge = async (page: Page): Promise<void> => {
   await gate.getByRole('button', { name: /Acknowledged/ }).click()
   await expect(page.getByTestId('call')).toBeVisible()
 }
+/** One key for a verdict; then the reset stands there. */
+async function verdict(page: Page, key: string): Promise<void> {
+  await page.keyboard.press(key)
+  await expect(page.getByTestId('call')).toHaveText(/Reset/)
+}
 /** Through the calls to the look. */
 async function toJudge(page: Page): Promise<void> {
   for (let i = 0; i < 14 && await page.getByTestId('call').textContent().then(text => !/Look/.test(text ?? '')); i++) await page.keyboard.press('Space')
@@ -82,11 +87,11 @@ test('without a network no take is lost, and none is doubled when it comes back'
   const id = await openRun(page)
   await toJudge(page)
   await context.setOffline(true)
-  await page.keyboard.press('e')
+  await verdict(page, 'e')
   await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
-  for (const verdict of ['o', 'l']) {
+  for (const key of ['o', 'l']) {
     await toJudge(page)
-    await page.keyboard.press(verdict)
+    await verdict(page, key)
   }
   await expect(page.getByTestId('unsent')).toContainText('3 not sent yet')
   await expect(page.getByTestId('run-take')).toHaveCount(3)
@@ -152,18 +157,18 @@ test('two server processes serve one run together; one killed in mid-session los
   await page.keyboard.press('Space')
   await expect(other.getByTestId('call')).toHaveText(/Lights out/, { timeout: 3000 })
   await toJudge(other)
-  await other.keyboard.press('e')
+  await verdict(other, 'e')
   await expect(page.getByTestId('run-take')).toHaveCount(1, { timeout: 4000 })
 
   await second.kill()
-  for (const verdict of ['o', 'l']) {
+  for (const key of ['o', 'l']) {
     await toJudge(other)
-    await other.keyboard.press(verdict)
+    await verdict(other, key)
   }
   await expect(other.getByTestId('unsent')).toContainText('2 not sent yet')
   // Meanwhile the first goes on.
   await toJudge(page)
-  await page.keyboard.press('m')
+  await verdict(page, 'm')
   await expect.poll(async () => (await takesOf(page, id)).length).toBe(2)
   second = await secondServer(port)
   await expect(other.getByTestId('unsent')).toHaveText(/all sent/)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ROLES, type Role, cautionsOf, fieldAt, freshTakes, plan as planOf, placeTells, runStateOf, stepsOf } from '~~/core'
+import { type Plan, ROLES, type Role, cautionsOf, fieldAt, freshTakes, plan as planOf, placeTells, runStateOf, stepsOf } from '~~/core'
 import type { Verdict } from '~~/shared/schemas/records'
 import { parseField } from '~~/shared/units'
 import { ApiError } from '~/services/api'
@@ -104,12 +104,19 @@ const note = ref('')
 const done = ref<string[]>([])
 const logged = ref('')
 
+let judging = false
 async function judge(verdict: Verdict): Promise<void> {
-  if (!plan.value) return
+  // One press, one take.
+  if (!plan.value || judging) return
+  judging = true
+  await keep(plan.value, verdict)
+  judging = false
+}
+async function keep(planned: Plan, verdict: Verdict): Promise<void> {
   const misfire = verdict === 'misfire'
   try {
     await takes.log({
-      key: crypto.randomUUID(), delay: delay.value ?? 0, planned: plan.value.timing.wanted, verdict, keeper: judged.keeper && verdict === 'on', position: misfire ? null : position.value, note: note.value.trim(),
+      key: crypto.randomUUID(), delay: delay.value ?? 0, planned: planned.timing.wanted, verdict, keeper: judged.keeper && verdict === 'on', position: misfire ? null : position.value, note: note.value.trim(),
       sharp: misfire ? null : judged.sharp, exposed: misfire ? null : judged.exposed, clean: misfire ? null : judged.clean, firedAt: new Date().toISOString(),
     })
   }
