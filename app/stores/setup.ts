@@ -1,4 +1,4 @@
-import { type Change, type Fix, type Plan, type Setup, plan as planOf, withChanges } from '~~/core'
+import { type Change, type Fix, type Plan, type Setup, fieldAt, plan as planOf, withChanges, withinLimits } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
@@ -9,6 +9,11 @@ export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'conflict' 
 const QUIET = 400
 const RETRY = 3000
 const MOST_UNDO = 200
+
+/** Rows of tables have rules that hold between them. */
+const IN_TABLE = /\.(table|repeat|track)\[/
+/** A number within its field's limits and bound to no other: what a drag changes many times a second. */
+const plainlyInOrder = (change: Change): boolean => fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
 
 interface Draft { revision: number, setup: Setup }
 
@@ -136,8 +141,11 @@ export const useSetupStore = defineStore('setup', () => {
   function change(changes: Change[], merge = ''): Mistake[] {
     if (!setup.value) return []
     const next = withChanges(setup.value, changes)
-    const checked = checkSetup(next)
-    if ('mistakes' in checked) return checked.mistakes
+    // Whatever is not plainly in order is held to the whole schema, which says what is wrong.
+    if (!changes.every(plainlyInOrder)) {
+      const checked = checkSetup(next)
+      if ('mistakes' in checked) return checked.mistakes
+    }
     if (merge !== '' && merge === lastMerge && past.value.length > 0) {
       setup.value = next
       schedule()

@@ -209,7 +209,7 @@ function addRow(index: number): void {
 
 <style scoped>
 .moment { display: flex; gap: 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
-.moment-select { width: 8.5rem; background: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
+.moment-select { width: 8.5rem; background-color: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
 .moment-select option { background: var(--sheet); color: var(--ink); }
 .panel-section > summary { cursor: pointer; padding: 10px 0 4px; border-bottom: 1px solid var(--ink); margin-bottom: 3px; position: sticky; top: 0; background: var(--paper); z-index: 1; }
 </style>

@@ -61,6 +61,6 @@ const renew = (): void => { if (store.setup && record.value) store.replace(withK
 
 <style scoped>
 .kit-choice { display: flex; flex-wrap: wrap; gap: 0 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
-.kit-select { width: 8.5rem; background: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
+.kit-select { width: 8.5rem; background-color: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
 .kit-select option { background: var(--sheet); color: var(--ink); }
 </style>

@@ -52,7 +52,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
     },
     y: {
       ...axis('duration'), min: Math.min(...sorted.value.map(row => row.t05)) * 1e6 / 1.4, max: Math.max(...sorted.value.map(row => row.t01)) * 1e6 * 1.4,
-      ticks: { color: colours.value.soft, font, callback: value => (/^[125]/.test(String(Number(value).toExponential())) ? show(Number(value) * 1e-6, 'time') : '') },
+      ticks: { color: colours.value.soft, font, callback: value => (/^[125]e/.test(Number(value).toExponential()) ? show(Number(value) * 1e-6, 'time') : '') },
     },
   },
   layout: { padding: { right: 18 } },

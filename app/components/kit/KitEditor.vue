@@ -84,7 +84,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       </table>
     </section>
 
-    <section v-if="item.kind === 'flash'" aria-label="Durations" class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+    <section v-if="item.kind === 'flash'" aria-label="Durations" class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,9fr)_minmax(0,11fr)]">
       <div>
         <h3 class="section-title mb-1">
           Duration against power

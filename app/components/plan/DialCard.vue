@@ -41,7 +41,7 @@ async function copy(): Promise<void> {
         <UButton v-if="page" icon="i-lucide-printer" size="xs" variant="ghost" aria-label="Dial card as a page, to print or on the phone" :to="page" />
       </span>
     </h2>
-    <div class="grid grid-cols-[1fr_auto] items-end gap-x-3">
+    <div class="grid grid-cols-[1fr_auto] items-start gap-x-3">
       <div>
         <p class="text-[11px] text-(--ink-soft)">
           {{ setup.delay === null ? 'Delay, planned' : 'Delay, dialled' }}

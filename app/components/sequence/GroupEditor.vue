@@ -150,7 +150,7 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
 .name :deep(label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 .name :deep(.field-input) { width: 100%; font-weight: 650; }
 .run { display: flex; align-items: baseline; gap: 8px; font-size: 12px; min-height: 24px; }
-.run-input { width: 8.5rem; background: transparent; border: 0; border-bottom: 1px solid var(--hair); color: var(--ink); outline: none; font-weight: 520; text-align: right; }
+.run-input { width: 8.5rem; background-color: transparent; border: 0; border-bottom: 1px solid var(--hair); color: var(--ink); outline: none; font-weight: 520; text-align: right; }
 .run-input:focus { border-bottom-color: var(--ink); }
 .run-input option { background: var(--sheet); color: var(--ink); }
 .row :deep(.field-input) { width: 4.2rem; }

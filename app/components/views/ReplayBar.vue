@@ -54,7 +54,7 @@ defineExpose({ press })
 
 <style scoped>
 .replay { display: flex; align-items: center; gap: 6px; font-size: 11px; font-stretch: 86%; color: var(--ink-soft); height: 24px; padding: 0 8px; }
-.rate { background: transparent; color: var(--ink-soft); font-size: 11px; cursor: pointer; }
+.rate { background-color: transparent; color: var(--ink-soft); font-size: 11px; cursor: pointer; }
 .rate option { background: var(--sheet); color: var(--ink); }
 .scrub { flex: 1; accent-color: var(--action); height: 14px; min-width: 60px; }
 </style>
