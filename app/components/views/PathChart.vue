@@ -245,6 +245,6 @@ const now = computed(() => {
       <circle v-if="now.object" :cx="now.object.x" :cy="now.object.y" r="5" style="fill: var(--action)" />
       <circle v-if="now.sound" :cx="now.sound.x" :cy="now.sound.y" r="3.5" style="fill: var(--sensing)" />
     </g>
-    <ViewsLabels :labels="labels" />
+    <ViewsLabelLayer :labels="labels" />
   </g>
 </template>

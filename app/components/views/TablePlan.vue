@@ -346,6 +346,6 @@ const now = computed(() => {
       <circle v-if="now.sound !== null" :cx="start.x" :cy="start.y" :r="now.sound" class="hair" stroke-dasharray="1.5 3" style="stroke: var(--sensing); shape-rendering: auto" />
       <circle v-if="now.object" :cx="now.object.x" :cy="now.object.y" r="5" style="fill: var(--action)" />
     </g>
-    <ViewsLabels :labels="labels" />
+    <ViewsLabelLayer :labels="labels" />
   </g>
 </template>

@@ -218,7 +218,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
         <rect :x="t(timing.captured) - 7" width="14" :y="lane('controller') - laneHeight / 2" :height="laneHeight * (lanes.length - 4)" class="grip" />
         <line :x1="t(timing.captured)" :x2="t(timing.captured)" :y1="lane('controller') - laneHeight / 2" :y2="height - FOOT" class="thin" style="stroke: var(--light)" />
       </ViewsDragHandle>
-      <ViewsLabels :labels="labels" />
+      <ViewsLabelLayer :labels="labels" />
       <line v-if="now !== null" :x1="now" :x2="now" :y1="TOP" :y2="height - FOOT" class="firm" data-replay />
 
       <!-- The moment, magnified -->
