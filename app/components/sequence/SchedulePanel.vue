@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { type Plan, programmeOf } from '~~/core'
+import { type Plan, cautionsOf, programmeOf } from '~~/core'
 import { SCHEDULE_CAUTION } from '~/text/sequence'
 
 /** How to programme every unit, in its own terms. */
 const { plan } = defineProps<{ plan: Plan }>()
 const { show } = useNumbers()
 const rows = computed(() => programmeOf(plan))
-const flicker = computed(() => plan.sequence !== null && plan.sequence.closest !== null && plan.sequence.closest >= 1 / 60 - 1e-9 && plan.sequence.closest <= 1 / 3 + 1e-9)
+const flicker = computed(() => cautionsOf(plan.setup).some(caution => caution.id === 'flicker'))
 const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26) + 1)
 </script>
 
