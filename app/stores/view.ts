@@ -84,13 +84,19 @@ export const useViewStore = defineStore('view', () => {
   return { along, time, shift, fromCamera, ghosts, fallOff, entry, instant, playing, rate, ends, reset, prepare, play, pause, stop, scrub }
 })
 
+/** Chart and frame ask for the takes of the same plan: drawn once. */
+const drawn = new WeakMap<Plan, DrawnTake[]>()
+
 /** The next ten takes as their spreads may have it: always the same ten of a plan. */
 export function nextTakes(plan: Plan): DrawnTake[] {
+  const known = drawn.get(plan)
+  if (known) return known
   const next = takeSource(plan.setup, seededRandom(11), { assessment: plan })
   const takes: DrawnTake[] = []
   for (let tries = 0; takes.length < GHOSTS && tries < 10 * GHOSTS; tries++) {
     const take = next()
     if (take?.captured != null) takes.push({ ...take, inputs: { ...take.inputs } })
   }
+  drawn.set(plan, takes)
   return takes
 }

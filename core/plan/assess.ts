@@ -128,6 +128,11 @@ export function assess(setup: Setup): Assessment {
   }
 }
 
+/** Whether a take at the mean falls within the window of the moment. */
+export function hitsMoment({ timing, keep }: Pick<Assessment, 'timing' | 'keep'>): boolean {
+  return timing.bias !== null && timing.bias >= -keep.before && timing.bias <= keep.after
+}
+
 function timingOf(setup: Setup, times: TakeTimes, chainLatency: number): Timing {
   const { controller } = setup
   const base = { ...times, chainLatency }

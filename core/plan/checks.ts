@@ -1,3 +1,4 @@
+import { significant } from '../math/significant'
 import { solveNear } from '../math/solve'
 import { depthOfField } from '../optics'
 import { type Change, withChange, withinLimits } from '../setup/paths'
@@ -34,7 +35,6 @@ export interface Check {
 const SAME_STOPS = 0.34
 
 const say = (text: string, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({ text, figures, changes: changes.every(withinLimits) ? changes : [] })
-const nice = (value: number, figures = 4): number => Number(value.toPrecision(figures))
 
 function black({ setup, exposure }: Assessment): Check {
   const { picture, tests } = setup
@@ -42,7 +42,7 @@ function black({ setup, exposure }: Assessment): Check {
   let meaning: CheckMeaning | null = null
   if (seen !== null) {
     const off = seen - exposure.ambient
-    const ev100 = nice(Math.round((picture.ambientEv + off) * 10) / 10)
+    const ev100 = significant(Math.round((picture.ambientEv + off) * 10) / 10)
     meaning = Math.abs(off) < SAME_STOPS
       ? say('As predicted: the light that is always on is {ev}.', { ev: { value: picture.ambientEv, quantity: 'ev' } })
       : say('The light that is always on is {real}, not {ev}: {off} from what was assumed.', { real: { value: ev100, quantity: 'ev' }, ev: { value: picture.ambientEv, quantity: 'ev' }, off: stops(off) }, [{ path: 'picture.ambientEv', value: ev100 }])
@@ -64,7 +64,7 @@ function exposureCheck({ setup, exposure }: Assessment): Check {
     meaning = Math.abs(off) < SAME_STOPS
       ? say('As predicted: the guide numbers hold.')
       : say('The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.', { off: stops(off), factor: share(2 ** (off / 2)) },
-          setup.flashes.map((flash, i) => ({ path: `flashes[${i}].guideNumber`, value: nice(flash.guideNumber * 2 ** (off / 2), 3) })))
+          setup.flashes.map((flash, i) => ({ path: `flashes[${i}].guideNumber`, value: significant(flash.guideNumber * 2 ** (off / 2), 3) })))
   }
   else if (outcome === 'differs') meaning = say('Go one stop at a time until the stand-in is right, and note how far it was off: the guide numbers follow.')
   return {
@@ -85,7 +85,7 @@ function focus({ setup, optics }: Assessment): Check {
     const off = optics.depth === null ? Infinity : depth / optics.depth
     if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
     else if (circle === null) meaning = say('No circle of confusion gives that depth at these settings: measure again, along the line of sight.')
-    else meaning = say('You judge sharpness by a circle of {circle}, not {assumed}.', { circle: length(circle, 'µm'), assumed: length(picture.circleOfConfusion, 'µm') }, [{ path: 'picture.circleOfConfusion', value: nice(circle, 3) }])
+    else meaning = say('You judge sharpness by a circle of {circle}, not {assumed}.', { circle: length(circle, 'µm'), assumed: length(picture.circleOfConfusion, 'µm') }, [{ path: 'picture.circleOfConfusion', value: significant(circle, 3) }])
   }
   else if (outcome === 'differs') meaning = say('Lay a ruler along the line of sight through the stand-in and note over what length it is sharp.')
   return {
@@ -153,7 +153,7 @@ function control(a: Assessment): Check {
     const figures: Figures = { off: length(Math.abs(off), 'mm'), real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm') }
     const side = off > 0 ? 'farther' : 'less far'
     if (Math.abs(off) < 0.001) meaning = say('As predicted, to a millimetre.')
-    else if (unknown && real !== null) meaning = say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [{ path: unknown.path, value: nice(real) }, { path: 'delay', value: null }])
+    else if (unknown && real !== null) meaning = say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [{ path: unknown.path, value: significant(real) }, { path: 'delay', value: null }])
     else meaning = say(`It had come {off} ${side} than planned, and no speed or height explains that: check the distances and the sensor.`, figures)
   }
   else if (late !== null && captured !== null && timing.moment !== null) {

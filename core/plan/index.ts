@@ -8,7 +8,7 @@ export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from
 export type { LightPulse, ShutterCheck } from './light'
 export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
-export { assess } from './assess'
+export { assess, hitsMoment } from './assess'
 export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
 export { type Programme, programmeOf } from './programme'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'

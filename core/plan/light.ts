@@ -35,7 +35,8 @@ export function highestPowerWithin(flash: FlashSetup, limit: number): number | n
   return powerSteps(flash).find(power => t01(power).duration <= limit) ?? null
 }
 
-function asLight(flash: FlashSetup): { guideNumber: number, power: number, distance: number, lossStops: number } {
+/** A light as exposure sees it. */
+export function asLight(flash: FlashSetup): { guideNumber: number, power: number, distance: number, lossStops: number } {
   // Equal units at one place add as one of √n times the guide number.
   return { guideNumber: flash.guideNumber * Math.sqrt(flash.units), power: flash.power, distance: flash.distance, lossStops: flash.lossStops }
 }

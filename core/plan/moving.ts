@@ -1,3 +1,4 @@
+import { significant } from '../math/significant'
 import type { Change } from '../setup/paths'
 import { cavitySealTime, hangTime, tearTime } from '../subjects'
 import { quantiseDelay } from '../timing'
@@ -73,7 +74,7 @@ export function momentAt({ setup, timing }: Assessment, real: number): Change[] 
   const follow: Change = { path: 'delay', value: null }
   if (moment.model === 'tear') {
     const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
-    return [{ path: 'subject.crackSpeed', value: Number(crackSpeed.toPrecision(4)) }, follow]
+    return [{ path: 'subject.crackSpeed', value: significant(crackSpeed) }, follow]
   }
-  return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: Number(since.toPrecision(4)) }, follow]
+  return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: significant(since) }, follow]
 }

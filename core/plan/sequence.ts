@@ -1,7 +1,7 @@
 import { flashStops } from '../exposure'
 import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
 import type { FlashSetup, Setup } from '../setup/types'
-import { type LightPulse, latencyOf } from './light'
+import { type LightPulse, asLight, latencyOf } from './light'
 import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
 
@@ -67,9 +67,6 @@ export function deepestCover(places: readonly number[], width: number): number {
   return most
 }
 
-const asLights = (flashes: readonly FlashSetup[]): { guideNumber: number, power: number, distance: number, lossStops: number }[] =>
-  flashes.map(flash => ({ guideNumber: flash.guideNumber * Math.sqrt(flash.units), power: flash.power, distance: flash.distance, lossStops: flash.lossStops }))
-
 const limitsOf = (flash: FlashSetup): UnitLimits => ({ recycle: flash.recycleTime, popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
 
 /** Whether a set-up has more than one pop. */
@@ -98,7 +95,7 @@ export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPul
 
   const level = (lights: readonly number[]): number | null => {
     const used = lights.flatMap(i => setup.flashes[i] ?? [])
-    return used.length === 0 ? null : flashStops({ flashes: asLights(used), iso: picture.iso, effectiveAperture: aperture })
+    return used.length === 0 ? null : flashStops({ flashes: used.map(asLight), iso: picture.iso, effectiveAperture: aperture })
   }
   // Seen through a camera that turns, everything slides the other way.
   const slide = sequence.panSpeed * picture.distance

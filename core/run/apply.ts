@@ -1,3 +1,4 @@
+import { significant } from '../math/significant'
 import { solveNear } from '../math/solve'
 import { type Plan, assess } from '../plan'
 import { momentAt } from '../plan/moving'
@@ -7,7 +8,6 @@ import type { RunState } from './learn'
 
 /** Spread left after everything else that scatters, s; at least a little. */
 const without = (whole: number, rest: number): number => Math.sqrt(Math.max((0.05 * whole) ** 2, whole * whole - rest * rest))
-const nice = (value: number): number => Number(value.toPrecision(4))
 
 /**
  * Figures of the set-up as the takes have shown them: the speed, or the time to the moment, that makes the plan want the delay that was found; how well it is
@@ -24,8 +24,8 @@ export function learntChanges(plan: Plan, run: RunState): Change[] {
     const perShare = Math.abs(cause.derivative) * speed
     const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - spread.causes.filter(c => c.id === 'speed-spread').reduce((sum, c) => sum + c.seconds ** 2, 0)))
     return [
-      { path: 'motion.speed', value: nice(speed) }, { path: 'motion.speedError', value: nice(Math.min(1, found.uncertainty / perShare)) },
-      { path: 'motion.speedSpread', value: nice(Math.min(0.5, without(found.scatter, others) / perShare)) },
+      { path: 'motion.speed', value: significant(speed) }, { path: 'motion.speedError', value: significant(Math.min(1, found.uncertainty / perShare)) },
+      { path: 'motion.speedSpread', value: significant(Math.min(0.5, without(found.scatter, others) / perShare)) },
     ].filter(withinLimits)
   }
   const changes = momentAt(plan, plan.timing.sensed + plan.timing.chainLatency + found.delay)
@@ -34,7 +34,7 @@ export function learntChanges(plan: Plan, run: RunState): Change[] {
   const from = setup.moment.reference === 'impact' ? after.timing.impact ?? 0 : setup.moment.reference === 'apex' ? after.timing.apex ?? 0 : 0
   const phase = (after.timing.moment ?? 0) - from
   if (phase <= 0) return changes
-  return [...changes, { path: 'moment.timeError', value: nice(Math.min(1, found.uncertainty / phase)) }, { path: 'moment.timeSpread', value: nice(Math.min(0.5, found.scatter / phase)) }].filter(withinLimits)
+  return [...changes, { path: 'moment.timeError', value: significant(Math.min(1, found.uncertainty / phase)) }, { path: 'moment.timeSpread', value: significant(Math.min(0.5, found.scatter / phase)) }].filter(withinLimits)
 }
 
 /** The set-up with its assumed figures replaced by learnt ones, each noted with what it was, the day and the takes behind it. */

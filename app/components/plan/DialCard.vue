@@ -7,28 +7,15 @@ const { plan, page = '' } = defineProps<{ plan: Plan, page?: string }>()
 const emit = defineEmits<{ why: [id: string] }>()
 const store = useSetupStore()
 const preferences = usePreferencesStore()
-const { show } = useNumbers()
+const { parts, show } = useNumbers()
 
-/** Number and unit apart, so that the unit can be small. */
-function parts(text: string): [string, string] {
-  const at = text.indexOf('\u00a0')
-  return at < 0 ? [text, ''] : [text.slice(0, at), text.slice(at + 1)]
-}
 const setup = computed(() => plan.setup)
 const delay = computed(() => (plan.timing.used === null ? null : parts(show(plan.timing.used, 'time', { figures: 5 }))))
 const { simulated } = useSimulatedKeep(() => plan)
 const keep = computed(() => parts(show(simulated.value?.keep ?? plan.keep.perTake, 'share')))
 const rows = computed(() => dialCardRows(plan, preferences.system))
 
-const copied = ref('')
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(dialCardText(plan, preferences.system, simulated.value))
-    copied.value = 'Copied'
-  }
-  catch { copied.value = 'The browser does not let it be copied' }
-  setTimeout(() => { copied.value = '' }, 2500)
-}
+const { copied, copy } = useCopied()
 </script>
 
 <template>
@@ -37,7 +24,7 @@ async function copy(): Promise<void> {
       <span>Dial card</span>
       <span class="flex items-center font-normal">
         <span role="status" class="text-[11px]">{{ copied }}</span>
-        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy" />
+        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy(dialCardText(plan, preferences.system, simulated))" />
         <UButton v-if="page" icon="i-lucide-printer" size="xs" variant="ghost" aria-label="Dial card as a page, to print or on the phone" :to="page" />
       </span>
     </h2>

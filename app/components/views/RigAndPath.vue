@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { Plan } from '~~/core'
+import { type Plan, hitsMoment } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { nextTakes } from '~/stores/view'
 import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
@@ -89,7 +89,7 @@ function key(event: KeyboardEvent): void {
   action()
 }
 
-const hit = computed(() => plan.timing.bias !== null && plan.timing.bias >= -plan.keep.before && plan.timing.bias <= plan.keep.after)
+const hit = computed(() => hitsMoment(plan))
 const sentence = computed(() => {
   const { bias } = plan.timing
   if (plan.timing.captured === null || bias === null) return 'With these figures the moment, or the sensor, is never reached.'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Plan, delayChanges, lightChanges, momentChanges } from '~~/core'
+import { type Plan, delayChanges, hitsMoment, lightChanges, momentChanges } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './axes'
 import { type Box, type Label, placeLabels } from './labels'
@@ -85,7 +85,7 @@ const inset = computed(() => {
   return { scale: linear([centre - span, centre + span], [width.value - insetWidth, width.value - 8]), span }
 })
 const insetClip = (time: number): number => Math.min(Math.max(inset.value!.scale(time), width.value - insetWidth), width.value - 8)
-const hit = computed(() => plan.timing.bias !== null && plan.timing.bias >= -plan.keep.before && plan.timing.bias <= plan.keep.after)
+const hit = computed(() => hitsMoment(plan))
 
 const timeOf = (p: { x: number }): number => t.value.invert(p.x)
 /** As fine as the axis shows. */

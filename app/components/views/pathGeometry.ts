@@ -1,4 +1,4 @@
-import { type DrawnTake, type Plan, followed, followedOff, followedScatters, latencyBeforeDelay, sensing } from '~~/core'
+import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing } from '~~/core'
 
 export type Place = [along: number, time: number]
 
@@ -108,6 +108,6 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
     markAt: moment.reference === 'travel' && !still ? subject.distance + moment.offset : null,
     picture,
     spreadAlong: still ? 0 : plan.spread.scatter * plan.objectSpeed,
-    hit: timing.bias !== null && timing.bias >= -plan.keep.before && timing.bias <= plan.keep.after,
+    hit: hitsMoment(plan),
   }
 }

@@ -50,16 +50,7 @@ usePageKeys((event) => {
   actions[event.key]?.()
 })
 
-const copied = ref('')
-async function copySetup(): Promise<void> {
-  if (!store.setup) return
-  try {
-    await navigator.clipboard.writeText(setupText(store.setup))
-    copied.value = 'Copied: paste it into any shoot'
-  }
-  catch { copied.value = 'The browser does not let it be copied' }
-  setTimeout(() => { copied.value = '' }, 3000)
-}
+const { copied, copy } = useCopied()
 const counts = computed(() => ({
   plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, methods: 0, tests: 0, lists: 0, takes: takes.takes.length,
 }))
@@ -77,7 +68,7 @@ const counts = computed(() => ({
         <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-gallery-horizontal-end" :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'" aria-label="Compose a sequence of pops" :to="`/setups/${String(route.params.id)}/sequence`" />
         <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-play-circle" label="Run" :to="`/setups/${String(route.params.id)}/run`" />
         <UButton v-if="store.setup" icon="i-lucide-download" size="xs" variant="ghost" aria-label="Export the set-up file" @click="saveSetupFile(store.setup)" />
-        <UButton v-if="store.setup" icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the set-up, to paste in any studio" @click="copySetup" />
+        <UButton v-if="store.setup" icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the set-up, to paste in any studio" @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')" />
         <span role="status" class="text-[12px] text-(--ink-soft)">{{ copied }}</span>
       </span>
     </Teleport>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, ROLES, type Role, cautionsOf, fieldAt, freshTakes, plan as planOf, placeTells, runStateOf, stepsOf } from '~~/core'
+import { type Plan, ROLES, type Role, cautionsOf, fieldAt, freshTakes, placeTells, runStateOf, stepsOf } from '~~/core'
 import type { Verdict } from '~~/shared/schemas/records'
 import { parseField } from '~~/shared/units'
 import { ApiError } from '~/services/api'
@@ -10,7 +10,7 @@ const store = useSetupStore()
 const takes = useTakesStore()
 const run = useRunStore()
 const preferences = usePreferencesStore()
-const { show } = useNumbers()
+const { parts, show } = useNumbers()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
 const id = computed(() => String(route.params.id))
@@ -41,7 +41,7 @@ watch(() => store.saveState, (state) => { if (state === 'saved') savedAt = Date.
 const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
-const plan = computed(() => (setup.value ? planOf(setup.value) : null))
+const plan = computed(() => store.plan)
 const acknowledged = computed(() => setup.value !== null && cautionsOf(setup.value).every(caution => setup.value!.lists.acknowledged.includes(caution.id)) && setup.value.lists.acknowledged.some(a => a.startsWith('by:')))
 const steps = computed(() => (setup.value ? stepsOf(setup.value) : []))
 const at = computed(() => Math.min(run.state.step, Math.max(0, steps.value.length - 1)))
@@ -149,7 +149,6 @@ const left = computed(() => Math.max(0, (setup.value?.goal.stock ?? 0) - used.va
 const last = computed(() => takes.takes[0] ?? null)
 /** What is otherwise than in the last take: one thing at a time. */
 const changed = computed(() => (last.value === null || delay.value === null ? '' : Math.abs(last.value.delay - delay.value) > 1e-9 ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay.value, 'time', { figures: 4 })}` : 'nothing since the last take'))
-const parts = (text: string): [string, string] => { const i = text.indexOf('\u00a0'); return i < 0 ? [text, ''] : [text.slice(0, i), text.slice(i + 1)] }
 </script>
 
 <template>
