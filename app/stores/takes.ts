@@ -31,12 +31,24 @@ export const useTakesStore = defineStore('takes', () => {
     if (setupId.value === id) kept.value = list
   }
 
+  /** Reads the takes of a set-up: what this device keeps at once, what the server has as soon as it answers. */
   async function open(id: string): Promise<void> {
     setupId.value = id
     kept.value = []
     await readQueue()
-    await refresh()
+    await refreshed()
     void flush()
+  }
+  let rereading: ReturnType<typeof setTimeout> | undefined
+  async function refreshed(): Promise<void> {
+    clearTimeout(rereading)
+    const id = setupId.value
+    try { await refresh() }
+    catch (error) {
+      if (error instanceof ApiError && error.status >= 400 && error.status < 500) return
+      offline.value = true
+      rereading = setTimeout(() => { if (setupId.value === id) void refreshed() }, RETRY)
+    }
   }
 
   /** Sends what the server has not got, in the order fired; tried again until it answers. */

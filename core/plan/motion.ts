@@ -27,6 +27,9 @@ const never = null
 /** Longer than any shoot, s: what takes that long is stopped by the air. */
 const FOREVER = 1e5
 
+/** Drag that changes nothing a double can tell over a room, 1/m; less than it would lose digits. */
+const AIRLESS = 1e-15
+
 const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
   still: () => ({
     timeAt: () => 0,
@@ -39,10 +42,10 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
     timeAt(x) {
       if (x < 0) return never
       const kx = k * x
-      const t = (x / speed) * (kx === 0 ? 1 : Math.expm1(kx) / kx)
+      const t = (x / speed) * (kx < AIRLESS ? 1 : Math.expm1(kx) / kx)
       return t < FOREVER ? t : never
     },
-    positionAt: t => (t <= 0 ? 0 : k * speed * t < 1e-9 ? speed * t : Math.log1p(k * speed * t) / k),
+    positionAt: t => (t <= 0 ? 0 : k < AIRLESS ? speed * t : Math.log1p(k * speed * t) / k),
     speedAt: t => (t < 0 ? 0 : speed / (1 + k * speed * t)),
     apex: never,
   }),
@@ -51,20 +54,21 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
   fall: ({ dragPerMetre: k }) => ({
     timeAt(x) {
       if (x < 0) return never
-      if (k * x < 1e-9) return Math.sqrt((2 * x) / GRAVITY)
+      if (k < AIRLESS) return Math.sqrt((2 * x) / GRAVITY)
       const t = (k * x + Math.log1p(Math.sqrt(-Math.expm1(-2 * k * x)))) / Math.sqrt(GRAVITY * k)
       return t < FOREVER ? t : never
     },
     positionAt(t) {
       if (t <= 0) return 0
       const a = Math.sqrt(GRAVITY * k) * t
-      if (a < 1e-4) return (GRAVITY * t * t) / 2
-      return (a + Math.log1p(Math.exp(-2 * a)) - Math.LN2) / k
+      if (k < AIRLESS) return (GRAVITY * t * t) / 2
+      // ln cosh a: of a short fall in thin air the long form would keep only the noise of its last digits.
+      return (a < 1 ? Math.log1p(2 * Math.sinh(a / 2) ** 2) : a + Math.log1p(Math.exp(-2 * a)) - Math.LN2) / k
     },
     speedAt(t) {
       if (t <= 0) return 0
       const a = Math.sqrt(GRAVITY * k) * t
-      return a < 1e-4 ? GRAVITY * t : Math.sqrt(GRAVITY / k) * Math.tanh(a)
+      return k < AIRLESS ? GRAVITY * t : Math.sqrt(GRAVITY / k) * Math.tanh(a)
     },
     apex: never,
   }),

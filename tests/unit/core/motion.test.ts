@@ -33,6 +33,14 @@ describe.each(moving)('%s', (kind) => {
     }))
   })
 
+  test.each([0, 1e-300, 1e-18, 1e-12, 1e-9, 2e-9, 1e-7, 1e-6])('a drag of %d /m, next to none, changes next to nothing', (dragPerMetre) => {
+    const [thin, none] = [motionOf({ ...base, kind, dragPerMetre }), motionOf({ ...base, kind, dragPerMetre: 0 })]
+    const time = none.timeAt(0.7 * reachOf({ ...base, kind }))!
+    expect(thin.positionAt(time) / none.positionAt(time)).toBeCloseTo(1, 4)
+    expect(thin.positionAt(time * 1.001) - thin.positionAt(time)).toBeCloseTo(none.positionAt(time * 1.001) - none.positionAt(time), 7)
+    expect(thin.timeAt(0.7 * reachOf({ ...base, kind }))! / time).toBeCloseTo(1, 4)
+  })
+
   test('farther is later', () => {
     const motion = motionOf({ ...base, kind })
     const places = Array.from({ length: 20 }, (_, i) => (reachOf({ ...base, kind }) * i) / 20)

@@ -27,7 +27,10 @@ onMounted(async () => {
   try {
     const id = String(route.params.id)
     view.reset()
-    await Promise.all([store.open(id), takes.open(id), kit.load()])
+    // The set-up stands by itself: takes and kit that do not come yet must not take it away.
+    void takes.open(id)
+    void kit.load().catch(() => {})
+    await store.open(id)
   }
   catch (error) {
     failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.'
