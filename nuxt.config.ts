@@ -22,6 +22,8 @@ export default defineNuxtConfig({
     compressPublicAssets: { gzip: true },
     errorHandler: '~~/server/error.ts',
     typescript: { strict: true },
+    // The practice bench speaks over WebSocket.
+    experimental: { websocket: true },
   },
   vite: { worker: { format: 'es' } },
   typescript: { strict: true },

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, statSync } from 'node:fs'
+import { type ParseArgsConfig, parseArgs } from 'node:util'
 import type { Schema } from 'yup'
 import { InputError, calibration, completeSetup, plan, simulateTakes } from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
@@ -10,6 +11,10 @@ import { dialCardText } from '../shared/text/dialCard'
 const HELP = `epiro plan FILE [--text] [--imperial]   the plan of a set-up file, as JSON or as a dial card with findings
 epiro next FILE                         the next delay from prior, window and takes
 epiro schema                            the JSON Schema of the set-up file
+epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
+                                        each new picture in a folder to the take of its time; LINK is made on the page Devices
+epiro bench FILE [--seed N] [--folder DIR]
+                                        the practice bench on standard input and output (docs/device-interface.md)
 FILE may be - for standard input. Bad input: one line a mistake on standard error, exit 2.`
 
 /** Takes played where the first order fails. */
@@ -56,6 +61,49 @@ function nextCommand(args: string[]): void {
   print(calibration.proposeDelay(readInput(args[0], searchSchema)))
 }
 
+/** Options by name, and what is left. @throws BadInput for one that is not known */
+function optionsOf<const T extends NonNullable<ParseArgsConfig['options']>>(args: string[], options: T) {
+  try { return parseArgs({ args, options, allowPositionals: true }) }
+  catch (error) { throw new BadInput([(error as Error).message]) }
+}
+
+async function watchCommand(args: string[]): Promise<number> {
+  const { values, positionals } = optionsOf(args, { link: { type: 'string' }, setup: { type: 'string' }, certificate: { type: 'string' }, all: { type: 'boolean' } })
+  const [folder] = positionals
+  if (!folder || !statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new BadInput([folder ? `${folder}: no such folder` : 'Name the folder to watch'])
+  const link = typeof values.link === 'string' && URL.canParse(values.link) ? new URL(values.link) : null
+  if (!link || link.hash.length < 20) throw new BadInput(['--link: the whole link as the page Devices shows it'])
+  // A link made on a run names its set-up.
+  const setup = typeof values.setup === 'string' ? values.setup : /\/setups\/([0-9a-f-]{36})\/run/.exec(link.search)?.[1]
+  if (!setup || !/^[0-9a-f-]{36}$/.test(setup)) throw new BadInput(['--setup: the id of the set-up, the last part of its address'])
+  let certificate: string | undefined
+  if (typeof values.certificate === 'string') {
+    try { certificate = readFileSync(values.certificate, 'utf8') }
+    catch { throw new BadInput([`${values.certificate}: cannot be read`]) }
+  }
+  const ends = new AbortController()
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ends.abort())
+  const { Refused, watchFolder } = await import('./watch')
+  try {
+    await watchFolder({ folder, server: new URL(link.origin), setup, token: link.hash.slice(1), ...(certificate ? { certificate } : {}), all: values.all === true, signal: ends.signal, say: line => console.log(line) })
+  }
+  catch (error) {
+    // A server that is away at the start, or a link that is used up: said, not thrown.
+    if (!(error instanceof Refused) && !(error as NodeJS.ErrnoException).code) throw error
+    throw new BadInput([(error as NodeJS.ErrnoException).code ? `${link.origin} cannot be reached: ${(error as Error).message}` : (error as Error).message])
+  }
+  return 0
+}
+
+async function benchCommand(args: string[]): Promise<void> {
+  const { values, positionals } = optionsOf(args, { seed: { type: 'string' }, folder: { type: 'string' } })
+  const seed = values.seed === undefined ? Math.ceil(Math.random() * 2 ** 31) : Number(values.seed)
+  if (!Number.isInteger(seed) || seed < 1) throw new BadInput(['--seed: a whole number, 1 or above'])
+  const setup = readInput(positionals[0], setupSchema, completeSetup)
+  const { bench } = await import('./bench')
+  await bench(setup, { seed, folder: typeof values.folder === 'string' ? values.folder : null, input: process.stdin, say: line => console.log(line) })
+}
+
 /** Runs a command; gives the exit code. */
 export async function main(args: string[]): Promise<number> {
   const [command, ...rest] = args
@@ -63,6 +111,8 @@ export async function main(args: string[]): Promise<number> {
     switch (command) {
       case 'plan': planCommand(rest); return 0
       case 'next': nextCommand(rest); return 0
+      case 'watch': return await watchCommand(rest)
+      case 'bench': await benchCommand(rest); return 0
       case 'schema': print(setupJsonSchema()); return 0
       case 'help': case '--help': case '-h': print(HELP); return 0
       default: throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])

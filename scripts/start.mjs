@@ -3,11 +3,20 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { parseArgs } from 'node:util'
 import { needBuild, needModules } from './lib/build.mjs'
+import { fingerprint, givenCertificate, ownAddresses, ownCertificate } from './lib/certificate.mjs'
 import { localDatabase } from './lib/database.mjs'
 import { choosePort, end, pause, portFree, runs } from './lib/processes.mjs'
+import { startRedirect } from './lib/redirect.mjs'
 import { SERVER, prepareDatabase, secretIn, startServer, untilReady } from './lib/server.mjs'
 import { Stop, needNode, needPackages, say } from './lib/system.mjs'
+
+const HELP = `npm start                          on this machine alone, over http
+npm start -- --listen              on every network of this machine, over https; a bare http port sends on to it
+npm start -- --listen ADDRESS      on one address
+  --cert FILE --key FILE           a certificate and its key, as PEM; else one is made at the first start
+  --port N --http-port N           other ports than 3443 and 3080 (3000 without --listen)`
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const HOME = resolve(process.env.EPIRO_DATA ?? '.data/app')
@@ -23,7 +32,38 @@ function greet(address, token) {
   say(`  Sign in (once):   ${address}/sign-in#${token}\n`)
 }
 
+/** Where to listen: beyond loopback only where it is asked for. */
+function wishes() {
+  let values, positionals
+  try {
+    ({ values, positionals } = parseArgs({
+      allowPositionals: true,
+      options: { 'listen': { type: 'boolean' }, 'cert': { type: 'string' }, 'key': { type: 'string' }, 'port': { type: 'string' }, 'http-port': { type: 'string' }, 'help': { type: 'boolean' } },
+    }))
+  }
+  catch (error) { throw new Stop(`${/** @type {Error} */ (error).message}\n${HELP}`) }
+  /** @param {string | undefined} text */
+  const port = (text) => {
+    if (text === undefined) return null
+    if (!/^\d{1,5}$/.test(text) || Number(text) > 65535) throw new Stop(`${text} is no port`)
+    return Number(text)
+  }
+  if (positionals.length > (values.listen ? 1 : 0)) throw new Stop(HELP)
+  const host = values.listen ? positionals[0] ?? '0.0.0.0' : process.env.HOST ?? '127.0.0.1'
+  const secure = !/^(localhost|127\.|::1$)/.test(host)
+  if (Boolean(values.cert) !== Boolean(values.key)) throw new Stop('A certificate needs its key: --cert FILE --key FILE')
+  return { help: values.help, host, secure, cert: values.cert, key: values.key, port: port(values.port ?? process.env.PORT), httpPort: port(values['http-port'] ?? process.env.HTTP_PORT) }
+}
+
+/** A port that was asked for must be free; else the usual one or any. @param {number | null} asked @param {number} usual @param {string} host */
+async function portOf(asked, usual, host) {
+  if (asked !== null && !await portFree(asked, host)) throw new Stop(`Port ${asked} is taken`)
+  return asked ?? choosePort(usual, host)
+}
+
 async function main() {
+  const wished = wishes()
+  if (wished.help) { say(HELP); return }
   needNode(20, 19)
   if (!process.env.DATABASE_URL) needPackages({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' })
   needModules()
@@ -43,9 +83,12 @@ async function main() {
   let stopping = false
   /** @type {import('node:child_process').ChildProcess | undefined} */
   let server
+  /** @type {import('node:http').Server | undefined} */
+  let redirect
   const stop = async (/** @type {number} */ code) => {
     if (stopping) return
     stopping = true
+    redirect?.close()
     if (server?.pid) await end(server.pid, SERVER, 10_000)
     await database?.stop()
     rmSync(STATE, { force: true })
@@ -57,14 +100,16 @@ async function main() {
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
     const { token, demoLoaded } = prepareDatabase(databaseUrl, { demo: process.env.EPIRO_DEMO !== '0' })
     if (demoLoaded) say('Demo data loaded.')
-    const host = process.env.HOST ?? '127.0.0.1'
-    if (process.env.PORT && !await portFree(Number(process.env.PORT), host)) throw new Stop(`Port ${process.env.PORT} is taken`)
-    const port = process.env.PORT ? Number(process.env.PORT) : await choosePort(3000, host)
-    const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+    const { host, secure } = wished
+    const everywhere = host === '0.0.0.0' || host === '::'
+    const tls = !secure ? null : wished.cert && wished.key ? givenCertificate(wished.cert, wished.key) : await ownCertificate(HOME, everywhere ? ownAddresses() : [host])
+    const port = await portOf(wished.port, secure ? 3443 : 3000, host)
+    const shown = everywhere ? ownAddresses()[0] ?? '127.0.0.1' : host
+    const address = `${secure ? 'https' : 'http'}://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
     const secret = process.env.SESSION_SECRET ?? secretIn(join(HOME, 'session-secret'))
 
     const launch = () => {
-      server = startServer({ databaseUrl, secret, host, port })
+      server = startServer({ databaseUrl, secret, host, port, tls })
       writeFileSync(STATE, JSON.stringify({ pid: process.pid, serverPid: server.pid, address, databaseUrl }), { mode: 0o600 })
       server.on('exit', (code, signal) => {
         if (stopping) return
@@ -73,8 +118,14 @@ async function main() {
       })
     }
     launch()
-    await untilReady(address)
+    await untilReady(everywhere ? address.replace(shown, '127.0.0.1') : address, tls?.cert)
     greet(address, token)
+    if (tls) {
+      const httpPort = await portOf(wished.httpPort, 3080, host)
+      redirect = await startRedirect({ host, port: httpPort, httpsPort: port })
+      say(`  http on port ${httpPort} sends on to https.`)
+      say(`  The certificate's fingerprint, to compare on the phone:\n  ${fingerprint(tls.cert)}\n`)
+    }
 
     while (!stopping) {
       await pause(1000)

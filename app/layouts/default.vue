@@ -2,7 +2,7 @@
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
-const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }]
+const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }, { to: '/practice', label: 'Practice' }, { to: '/devices', label: 'Devices' }]
 
 async function signOut(): Promise<void> {
   await session.signOut()

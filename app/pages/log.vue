@@ -2,7 +2,10 @@
 import { RECIPES } from '~~/core'
 import { LOG_ORDERS, type LogQuery, MOST_A_PAGE } from '~~/shared/schemas/log'
 import { VERDICTS } from '~~/shared/schemas/records'
-import { logToCsv, logToJson } from '~~/shared/text/logFiles'
+import { MOST_AT_ONCE, MOST_SETUPS_AT_ONCE } from '~~/shared/schemas/logImport'
+import { logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
+import type { Mistake } from '~~/shared/schemas/validate'
+import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, api } from '~/services/api'
 import { download } from '~/services/download'
 import { RECIPE_LABELS } from '~/text/choices'
@@ -10,9 +13,10 @@ import { RECIPE_LABELS } from '~/text/choices'
 /** All takes over all shoots. */
 const shoots = useShootsStore()
 const { show } = useNumbers()
+const { when } = useDates()
 useHead({ title: 'Log · Epiro' })
 
-const query = reactive<Partial<LogQuery>>({ order: 'newest', shoot: '', recipe: undefined, verdict: undefined, keepers: false, text: '' })
+const query = reactive<Partial<LogQuery>>({ order: 'newest', shoot: '', recipe: undefined, verdict: undefined, keepers: false, pictures: false, practice: false, text: '' })
 const entries = shallowRef<LogEntry[]>([])
 const stats = shallowRef<LogStats | null>(null)
 const next = ref<string | null>(null)
@@ -73,9 +77,54 @@ const out = (kind: 'csv' | 'json'): Promise<void> => run(async () => {
   }
   busy.value = ''
   if (kind === 'csv') download(logToCsv(all), 'log.csv', 'text/csv')
-  else download(logToJson(all), 'log.json', 'application/json')
+  else download(logToJson(all, await api.logSetups({ ...query })), 'log.json', 'application/json')
 })
-const when = (instant: string): string => new Date(instant).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+
+// ── in again ──
+const file = useTemplateRef<HTMLInputElement>('file')
+const mistakes = ref<Mistake[]>([])
+const said = ref('')
+const takeIn = (): Promise<void> => run(async () => {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  const text = await chosen.text()
+  file.value!.value = ''
+  const read = /^\s*\{/.test(text) ? logFromJson(text) : logFromCsv(text)
+  mistakes.value = 'mistakes' in read ? read.mistakes : []
+  said.value = ''
+  if ('mistakes' in read) { failure.value = `${chosen.name} is no log that can be read`; return }
+  const { setups, takes } = read.value
+  const total = { added: 0, known: 0, setups: 0 }
+  for (let from = 0; from < takes.length; from += MOST_AT_ONCE) {
+    busy.value = `${from} of ${takes.length} taken in`
+    const part = takes.slice(from, from + MOST_AT_ONCE)
+    const ids = new Set(part.map(take => take.setupId))
+    const result = await api.importLog({ setups: setups.filter(setup => ids.has(setup.id)).slice(0, MOST_SETUPS_AT_ONCE), takes: part })
+    for (const key of ['added', 'known', 'setups'] as const) total[key] += result[key]
+  }
+  busy.value = ''
+  said.value = `${total.added} takes added, ${total.known} were here already${total.setups > 0 ? `, ${total.setups} set-ups came with them` : ''}.`
+  await load()
+})
+
+// ── pictures ──
+const chosen = ref<TakenPicture[]>([])
+const comparing = ref(false)
+const pair = computed(() => (chosen.value.length === 2 ? chosen.value as [TakenPicture, TakenPicture] : null))
+const isChosen = (id: string): boolean => chosen.value.some(c => c.picture.id === id)
+/** Two at most: a third takes the place of the first. */
+function choose(entry: LogEntry, picture: LogEntry['pictures'][number]): void {
+  chosen.value = isChosen(picture.id) ? chosen.value.filter(c => c.picture.id !== picture.id) : [...chosen.value.slice(-1), { picture, take: entry }]
+  if (chosen.value.length === 2) comparing.value = true
+}
+const attach = (entry: LogEntry, files: File[]): Promise<void> => run(async () => {
+  for (const picture of files) {
+    const kept = await api.addPicture(entry.setupId, picture, entry.id)
+    entries.value = entries.value.map(e => (e.id === entry.id ? { ...e, pictures: [...e.pictures.filter(p => p.id !== kept.id), kept] } : { ...e, pictures: e.pictures.filter(p => p.id !== kept.id) }))
+  }
+})
+const powerLabel = (of: string): string => show(Number(of), 'power')
+const delayLabel = (of: string): string => show(Number(of), 'time', { figures: 3 })
 const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as const).filter(key => entry[key] === false).map(key => `not ${key}`).join(', ')
 </script>
 
@@ -89,6 +138,8 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
         <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
           {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }} {{ stats.keepers === 1 ? 'keeper' : 'keepers' }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
         </p>
+        <input ref="file" type="file" accept=".json,.csv" class="hidden" aria-label="Log file" @change="takeIn">
+        <UButton size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import a log that was exported" @click="file?.click()" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the log as CSV" @click="out('csv')" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the log as JSON" @click="out('json')" />
       </div>
@@ -99,13 +150,21 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
         <label class="grid">Verdict <select v-model="query.verdict" class="ask"><option :value="undefined">all</option><option v-for="v in VERDICTS" :key="v" :value="v">{{ v }}</option></select></label>
         <label class="grid">Order <select v-model="query.order" class="ask"><option v-for="o in LOG_ORDERS" :key="o" :value="o">{{ ORDER_LABELS[o] }}</option></select></label>
         <label class="flex items-center gap-2 pb-1"><input v-model="query.keepers" type="checkbox" class="tick"> keepers only</label>
+        <label class="flex items-center gap-2 pb-1"><input v-model="query.pictures" type="checkbox" class="tick"> with a picture</label>
+        <label class="flex items-center gap-2 pb-1"><input v-model="query.practice" type="checkbox" class="tick"> practice bench</label>
       </form>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
         {{ failure }}
+        <span v-for="mistake in mistakes" :key="mistake.field + mistake.reason" class="block text-[13px]">{{ mistake.field }}{{ mistake.field ? ': ' : '' }}{{ mistake.reason }}</span>
       </p>
-      <div v-if="stats && stats.takes > 0" class="grid grid-cols-2 gap-8 max-sm:grid-cols-1">
+      <p v-if="said" role="status" class="text-[13px]" data-testid="imported">
+        {{ said }}
+      </p>
+      <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
         <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="of => RECIPE_LABELS[of] ?? of" />
+        <LogTallyChart v-if="stats.byDelay.length > 0" :rows="stats.byDelay" :title="`By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`" :label="delayLabel" />
+        <LogTallyChart v-if="stats.byPower.length > 0" :rows="stats.byPower" title="By power of the first light" :label="powerLabel" />
       </div>
       <p v-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">
         {{ stats && stats.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers ? 'No takes yet. They are logged on the run or in a set-up, and all of them stand here.' : 'No take is like that.' }}
@@ -122,7 +181,7 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
                 Planned
               </th><th>Verdict</th><th class="text-right">
                 Past mark
-              </th><th>Note</th>
+              </th><th>Pictures</th><th>Note</th>
             </tr>
           </thead>
           <tbody>
@@ -149,15 +208,34 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
               <td class="text-right whitespace-nowrap">
                 {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
               </td>
+              <td class="whitespace-nowrap">
+                <span class="flex flex-wrap items-center gap-1">
+                  <button
+                    v-for="picture in entry.pictures" :key="picture.id" type="button" class="thumb" :class="{ chosen: isChosen(picture.id) }" :aria-pressed="isChosen(picture.id)"
+                    :aria-label="`Choose ${picture.name} of take ${entry.number} of ${entry.setupName} to set beside another`" @click="choose(entry, picture)"
+                  >
+                    <PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" />
+                  </button>
+                  <PicturesAddPictures :take="entry.id" :label="`Add pictures to take ${entry.number} of ${entry.setupName}`" @files="attach(entry, $event)" />
+                </span>
+              </td>
               <td class="text-(--ink-soft)">
                 {{ [judged(entry), entry.note].filter(text => text !== '').join('; ') }}
               </td>
             </tr>
           </tbody>
         </table>
+        <p v-if="chosen.length === 1" role="status" class="pt-2 text-[13px]">
+          {{ chosen[0]!.picture.name }} is chosen; choose another to see the two side by side.
+        </p>
         <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="More takes" @click="more" />
       </div>
     </div>
+    <UModal v-model:open="comparing" title="Side by side" :ui="{ content: 'max-w-[1240px] w-[96vw]' }" @update:open="open => { if (!open) chosen = [] }">
+      <template #body>
+        <PicturesTwoUp v-if="pair" :pair="pair" />
+      </template>
+    </UModal>
   </div>
 </template>
 
@@ -165,4 +243,6 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
 .log th { font-weight: 400; padding: 3px 14px 3px 0; }
 .log td { padding: 3px 14px 3px 0; }
 .ask { background-color: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); padding-top: 2px; padding-bottom: 2px; min-width: 8rem; outline-offset: 2px; }
+.thumb { width: 54px; height: 36px; cursor: pointer; outline-offset: 1px; }
+.thumb.chosen { outline: 2px solid var(--ink); }
 </style>

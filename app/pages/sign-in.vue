@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ApiError, api } from '~/services/api'
+import { afterSignIn } from '~/text/afterSignIn'
 
 const session = useSessionStore()
+const route = useRoute()
 const demo = ref(false)
 const message = ref('')
 const busy = ref(false)
@@ -13,7 +15,7 @@ async function enter(how: () => Promise<unknown>): Promise<void> {
   try {
     await how()
     await session.load()
-    await navigateTo('/')
+    await navigateTo(afterSignIn(route.query.to) || '/')
   }
   catch (error) {
     message.value = error instanceof ApiError ? error.message : 'Signing in failed'
@@ -25,7 +27,7 @@ onMounted(async () => {
   // The token is in the fragment, which no server sees or logs.
   const token = location.hash.slice(1)
   if (token) {
-    history.replaceState(null, '', '/sign-in')
+    history.replaceState(null, '', location.pathname + location.search)
     await enter(() => api.signIn(token))
   }
   demo.value = (await api.signInOptions().catch(() => ({ demo: false }))).demo

@@ -1,15 +1,21 @@
 import type { KitItem, Setup } from '~~/core'
-import type { RunInput, ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { RunInput, SessionRole, ShootInput, TakeInput } from '~~/shared/schemas/records'
 import type { LogQuery } from '~~/shared/schemas/log'
+import type { LogFile, LoggedSetup } from '~~/shared/text/logFiles'
+import type { LogImported } from '~~/server/services/logImport'
+import type { ShootReport } from '~~/server/services/report'
 import type { LogEntry, LogPage, LogStats } from '~~/server/services/log'
+import type { PictureRecord } from '~~/server/services/pictures'
+import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { RunRecord } from '~~/server/services/runs'
+import type { SessionRecord } from '~~/server/services/sessions'
 import type { KitRecord } from '~~/server/services/kit'
 import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
 import type { ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
-export type { ArchivedSetup, LogEntry, LogStats, KitRecord, SetupRecord, ShootRecord, TakeRecord }
+export type { ArchivedSetup, LogEntry, LogStats, KitRecord, PictureRecord, PracticeRecord, PracticeState, SessionRecord, SetupRecord, ShootRecord, ShootReport, TakeRecord }
 
 /** What the server said no with; `status` 0 where it could not be reached. */
 export class ApiError extends Error {
@@ -19,12 +25,13 @@ export class ApiError extends Error {
 }
 
 async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  const raw = body instanceof Blob
   let response: Response
   try {
     response = await fetch(path, {
       method,
       credentials: 'same-origin',
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body === undefined ? {} : { headers: { 'content-type': raw ? 'application/octet-stream' : 'application/json' }, body: raw ? body : JSON.stringify(body) }),
     })
   }
   catch {
@@ -45,7 +52,7 @@ function address(query: Partial<LogQuery>): string {
 
 /** Every request the page makes, all to its own server. */
 export const api = {
-  session: () => call<{ studio: { name: string, isDemo: boolean } }>('GET', '/api/session'),
+  session: () => call<{ studio: { name: string, isDemo: boolean }, role: SessionRole }>('GET', '/api/session'),
   signInOptions: () => call<{ demo: boolean }>('GET', '/api/session/options'),
   signIn: (token: string) => call('POST', '/api/session', { token }),
   openDemo: () => call('POST', '/api/session/demo', {}),
@@ -68,7 +75,22 @@ export const api = {
   archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
+  logSetups: (query: Partial<LogQuery>) => call<LoggedSetup[]>('GET', `/api/takes/setups?${address(query)}`),
+  importLog: (file: LogFile) => call<LogImported>('POST', '/api/takes/import', file),
+  report: (shootId: string) => call<ShootReport>('GET', `/api/shoots/${shootId}/report`),
   logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
+  pictures: (setupId: string) => call<PictureRecord[]>('GET', `/api/setups/${setupId}/pictures`),
+  addPicture: (setupId: string, file: File, take: string | null) => call<PictureRecord>('POST', `/api/setups/${setupId}/pictures?${new URLSearchParams({
+    name: file.name.slice(0, 200), zone: String(-new Date().getTimezoneOffset()), ...(take === null ? {} : { take }),
+  }).toString()}`, new Blob([file])),
+  putPicture: (id: string, take: string | null) => call<PictureRecord>('PUT', `/api/pictures/${id}/take`, { take }),
+  sessions: () => call<(SessionRecord & { here: boolean })[]>('GET', '/api/sessions'),
+  revokeSession: (id: string) => call('DELETE', `/api/sessions/${id}`),
+  makeLink: (role: SessionRole) => call<{ token: string, minutes: number, addresses: string[] }>('POST', '/api/links', { role }),
+  practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
+  beginPractice: (exercise: string, seed?: number) => call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
+  practice: (setupId: string) => call<PracticeState>('GET', `/api/setups/${setupId}/practice`),
+  revealPractice: (setupId: string) => call<PracticeState>('POST', `/api/setups/${setupId}/practice/reveal`, {}),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),
 }

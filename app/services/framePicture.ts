@@ -1,5 +1,5 @@
 import type { Plan } from '~~/core'
-import { type FrameOptions, drawFrame } from '~/render/frame'
+import { type FrameOptions, drawFrame } from '~~/shared/render/frame'
 
 /** px across of an exported frame. */
 const WIDE = 2400

@@ -3,7 +3,7 @@ import { api } from '~/services/api'
 
 /** Where the run of a set-up stands, on this device and all others: moved at once here, sent, and followed by server-sent events. */
 export const useRunStore = defineStore('run', () => {
-  const state = ref<RunInput>({ step: 0, delay: null, openedAt: null })
+  const state = ref<RunInput>({ step: 0, delay: null, openedAt: null, actedAt: null })
   const connected = ref(false)
   let setupId = ''
   let events: EventSource | null = null
@@ -13,7 +13,7 @@ export const useRunStore = defineStore('run', () => {
   let waiting = 0
 
   /** Follows a run; `changed` is told when takes or the set-up changed on another device. */
-  function follow(id: string, changed: (what: { takes: boolean, setup: boolean }) => void): void {
+  function follow(id: string, changed: (what: { takes: boolean, setup: boolean, pictures: boolean }) => void): void {
     leave()
     setupId = id
     revision = 0
@@ -23,14 +23,14 @@ export const useRunStore = defineStore('run', () => {
     // The browser connects again by itself.
     events.onerror = () => { connected.value = false }
     events.onmessage = (event: MessageEvent<string>) => {
-      const now = JSON.parse(event.data) as RunInput & { revision: number, takes: number, lastTake: number, setupRevision: number }
+      const now = JSON.parse(event.data) as RunInput & { revision: number, takes: number, lastTake: number, setupRevision: number, pictures: string }
       if (now.revision > revision && waiting === 0) {
         revision = now.revision
-        state.value = { step: now.step, delay: now.delay, openedAt: now.openedAt }
+        state.value = { step: now.step, delay: now.delay, openedAt: now.openedAt, actedAt: now.actedAt }
       }
-      const [takes, setup] = seen.split('/')
-      if (seen !== '') changed({ takes: takes !== String(now.takes), setup: setup !== String(now.setupRevision) })
-      seen = `${now.takes}/${now.setupRevision}`
+      const [takes, setup, pictures] = seen.split(' ')
+      if (seen !== '') changed({ takes: takes !== String(now.takes), setup: setup !== String(now.setupRevision), pictures: pictures !== now.pictures })
+      seen = `${now.takes} ${now.setupRevision} ${now.pictures}`
     }
   }
   function leave(): void {

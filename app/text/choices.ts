@@ -1,4 +1,5 @@
 import type { KitKind } from '~~/core'
+import type { Verdict } from '~~/shared/schemas/records'
 
 /** Choices in the words of the trade. */
 const LABELS: Record<string, string> = {
@@ -65,3 +66,5 @@ export const KIT_LABELS: Record<KitKind, { one: string, many: string }> = {
 export const RECIPE_LABELS: Record<string, string> = {
   balloon: 'Balloon burst', projectile: 'Projectile', pour: 'Pour', drop: 'Drop', throw: 'Throw', powder: 'Powder', toss: 'Toss', swing: 'Swing',
 }
+
+export const VERDICT_LABELS: Record<Verdict, string> = { early: 'Early', on: 'On', late: 'Late', missed: 'Not in frame', misfire: 'Misfire' }

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { type Recipe, type Setup, flashFromKit, kitChanges, newSetup, withChanges, withModifier } from '../../core'
+import { type Plan, type Recipe, type Setup, flashFromKit, kitChanges, newSetup, plan, settingsOf, withChanges, withModifier } from '../../core'
 import type { Database } from '../../server/database/client'
 import { marks } from '../../server/database/schema'
+import { frameFile } from '../../server/services/frameFile'
 import { createKit } from '../../server/services/kit'
+import { addPicture } from '../../server/services/pictures'
 import { createSetup } from '../../server/services/setups'
 import { createShoot } from '../../server/services/shoots'
 import { createStudio } from '../../server/services/studios'
@@ -57,6 +59,12 @@ function prepared(setup: Setup): Setup {
   }
 }
 
+/** What the camera saw of the cracker with the ball so many m past the mark. */
+function seen(setup: Setup, past: number): Plan {
+  const planned = plan(setup)
+  return { ...planned, caughtAt: setup.moment.offset + past }
+}
+
 /** The made-up studio's scenario, loaded once into a database; false where it was before. */
 export async function loadDemo(db: Database): Promise<boolean> {
   const [mark] = await db.insert(marks).ignore().values({ name: 'demo' })
@@ -77,7 +85,11 @@ export async function loadDemo(db: Database): Promise<boolean> {
     [0.0178, 'on', true, 0.001, ''],
   ]
   for (const [i, [delay, verdict, keeper, position, note]] of fired.entries()) {
-    await logTake(db, studioId, cracker.id, { key: randomUUID(), delay, verdict, keeper, position, note, planned: 0.018461, sharp: true, exposed: true, clean: position !== 0.004, firedAt: `${DAY}T18:${30 + 4 * i}:00.000Z` })
+    const firedAt = new Date(`${DAY}T18:${30 + 4 * i}:00.000Z`)
+    const take = await logTake(db, studioId, cracker.id, {
+      key: randomUUID(), delay, verdict, keeper, position, note, planned: 0.018461, sharp: true, exposed: true, clean: position !== 0.004, settings: settingsOf(cracker.setup), firedAt: firedAt.toISOString(),
+    })
+    await addPicture(db, studioId, cracker.id, { name: `cracker-${i + 1}.png`, zone: 0, take: take.id }, await frameFile(seen(cracker.setup, position ?? 0), firedAt, cracker.setup.picture.shutter))
   }
   for (const recipe of ['pour', 'throw', 'drop'] as const) await createSetup(db, studioId, campaign.id, rigged(recipe, ids))
   const posters = await createShoot(db, studioId, { name: 'Circus posters', date: '2026-12-02', place: 'Halcyon Yard, stage 1', notes: '' })

@@ -1,6 +1,8 @@
 // @ts-check
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import http from 'node:http'
+import https from 'node:https'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { pause } from './processes.mjs'
@@ -29,22 +31,29 @@ export function prepareDatabase(databaseUrl, { demo }) {
   return JSON.parse(done.stdout)
 }
 
-/** @param {{ databaseUrl: string, secret: string, host: string, port: number }} options */
-export function startServer({ databaseUrl, secret, host, port }) {
+/** @param {{ databaseUrl: string, secret: string, host: string, port: number, tls?: { cert: string, key: string } | null, more?: Record<string, string> }} options */
+export function startServer({ databaseUrl, secret, host, port, tls = null, more = {} }) {
   return spawn(process.execPath, [SERVER], {
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, SESSION_SECRET: secret, HOST: host, PORT: String(port), NITRO_HOST: host, NITRO_PORT: String(port) },
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, SESSION_SECRET: secret, HOST: host, PORT: String(port), NITRO_HOST: host, NITRO_PORT: String(port), ...(tls ? { NITRO_SSL_CERT: tls.cert, NITRO_SSL_KEY: tls.key } : {}), ...more },
   })
 }
 
-/** Waits until the server and its database answer. @param {string} address */
-export async function untilReady(address) {
+/** Whether an address answers well; its own certificate is the only one trusted. @param {string} url @param {string} [ca] @returns {Promise<boolean>} */
+const answers = (url, ca) => new Promise((resolve) => {
+  const get = url.startsWith('https:') ? https.get : http.get
+  const request = get(url, { ...(ca ? { ca, checkServerIdentity: () => undefined } : {}), timeout: 2000 }, (response) => {
+    response.resume()
+    resolve(response.statusCode === 200)
+  })
+  request.on('error', () => resolve(false)).on('timeout', () => request.destroy())
+})
+
+/** Waits until the server and its database answer. @param {string} address @param {string} [ca] */
+export async function untilReady(address, ca) {
   for (let tries = 0; tries < 200; tries++) {
-    try {
-      if ((await fetch(`${address}/api/health`)).ok) return
-    }
-    catch { /* not yet */ }
+    if (await answers(`${address}/api/health`, ca)) return
     await pause(100)
   }
   throw new Stop('The server does not answer')

@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm'
 import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
-import { KIT_KINDS, type KitItem, type Setup, completeSetup } from '../../core'
-import { VERDICTS } from '../../shared/schemas/records'
+import { KIT_KINDS, completeSetup } from '../../core'
+import type { BenchShot, DeviceState, PracticeRig, KitItem, Setup, TakeSettings } from '../../core'
+import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
+import { SESSION_ROLES, VERDICTS } from '../../shared/schemas/records'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
 const json = <T>(read: (value: unknown) => unknown = value => value) => customType<{ data: T, driverData: string }>({
@@ -9,6 +11,7 @@ const json = <T>(read: (value: unknown) => unknown = value => value) => customTy
   toDriver: value => JSON.stringify(value),
   fromDriver: value => read(JSON.parse(value)) as T,
 })
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' })
 
 const id = (name: string) => varchar(name, { length: 36 })
 const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 })
@@ -28,6 +31,7 @@ const studioId = () => id('studio_id').notNull().references(() => studios.id)
 export const signInLinks = mysqlTable('sign_in_links', {
   hash: varchar('hash', { length: 64 }).primaryKey(),
   studioId: studioId(),
+  role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
   expiresAt: instant('expires_at').notNull(),
   usedAt: instant('used_at'),
   createdAt: created(),
@@ -36,7 +40,9 @@ export const signInLinks = mysqlTable('sign_in_links', {
 export const sessions = mysqlTable('sessions', {
   id: id('id').primaryKey(),
   studioId: studioId(),
+  role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
   device: varchar('device', { length: 200 }).notNull(),
+  seenAt: instant('seen_at'),
   expiresAt: instant('expires_at').notNull(),
   revokedAt: instant('revoked_at'),
   createdAt: created(),
@@ -49,6 +55,8 @@ export const shoots = mysqlTable('shoots', {
   date: varchar('date', { length: 10 }).notNull(),
   place: varchar('place', { length: 120 }).notNull(),
   notes: text('notes').notNull(),
+  /** Its takes are exercises on the practice bench. */
+  practice: boolean('practice').notNull().default(false),
   archivedAt: instant('archived_at'),
   createdAt: created(),
 }, table => [index('shoots_studio').on(table.studioId, table.date)])
@@ -82,6 +90,11 @@ export const takes = mysqlTable('takes', {
   exposed: boolean('exposed'),
   clean: boolean('clean'),
   note: text('note').notNull(),
+  /** Fraction of full of the first light, for counts; it stands in the settings too. */
+  power: double('power'),
+  /** What the set-up was set to, by path; null: not noted. */
+  settings: json<TakeSettings | null>()('settings'),
+  practice: boolean('practice').notNull().default(false),
   firedAt: instant('fired_at').notNull(),
   createdAt: created(),
 }, table => [
@@ -111,10 +124,62 @@ export const runs = mysqlTable('runs', {
   step: int('step').notNull(),
   delay: double('delay'),
   openedAt: instant('opened_at'),
+  /** When the action was let go last, for the take at hand. */
+  actedAt: instant('acted_at'),
   /** Counts up with each change, so that a device knows what it has seen. */
   revision: int('revision').notNull().default(1),
   updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
 })
+
+/** Pictures of takes. Of each only a copy to look at is kept, without its place on earth; the camera's own file stays where it is. */
+export const pictures = mysqlTable('pictures', {
+  id: id('id').primaryKey(),
+  studioId: studioId(),
+  setupId: id('setup_id').notNull().references(() => setups.id),
+  /** Null: no take of its time is logged yet. */
+  takeId: id('take_id').references(() => takes.id),
+  /** Whether somebody put it to its take; else its time did, and a take nearer in time takes it over. */
+  byHand: boolean('by_hand').notNull().default(false),
+  name: varchar('name', { length: 200 }).notNull(),
+  /** SHA-256 of the file as it came: the same file is kept once. */
+  hash: varchar('hash', { length: 64 }).notNull(),
+  type: mysqlEnum('type', [...PICTURE_TYPES]).notNull(),
+  width: int('width').notNull(),
+  height: int('height').notNull(),
+  exposure: json<PictureExposure>()('exposure').notNull(),
+  shotAt: instant('shot_at').notNull(),
+  createdAt: created(),
+}, table => [uniqueIndex('pictures_file').on(table.setupId, table.hash), index('pictures_take').on(table.takeId)])
+
+export const PICTURE_SIZES = ['full', 'thumb'] as const
+
+/** Bytes of a picture in pieces that any server takes in one packet. */
+export const pictureParts = mysqlTable('picture_parts', {
+  pictureId: id('picture_id').notNull().references(() => pictures.id),
+  size: mysqlEnum('size', [...PICTURE_SIZES]).notNull(),
+  part: int('part').notNull(),
+  data: bytes('data').notNull(),
+}, table => [primaryKey({ columns: [table.pictureId, table.size, table.part] })])
+
+/** An exercise on the practice bench: a set-up with a rig whose true figures are hidden until they are asked for. */
+export const practices = mysqlTable('practices', {
+  setupId: id('setup_id').primaryKey().references(() => setups.id),
+  studioId: studioId(),
+  exercise: varchar('exercise', { length: 60 }).notNull(),
+  rig: json<PracticeRig>()('rig').notNull(),
+  /** What its devices remember. */
+  state: json<DeviceState>()('state').notNull(),
+  revealedAt: instant('revealed_at'),
+  createdAt: created(),
+})
+
+/** What the bench truly did, shot by shot. */
+export const practiceShots = mysqlTable('practice_shots', {
+  setupId: id('setup_id').notNull().references(() => practices.setupId),
+  number: int('number').notNull(),
+  shot: json<BenchShot>()('shot').notNull(),
+  firedAt: instant('fired_at').notNull(),
+}, table => [primaryKey({ columns: [table.setupId, table.number] })])
 
 /** Marks of what was done once, such as loading the demo. */
 export const marks = mysqlTable('marks', {

@@ -1,8 +1,10 @@
-import { type SQL, and, asc, desc, eq, gt, gte, inArray, like, lt, lte, or, sql } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gt, gte, inArray, isNotNull, like, lt, lte, max, min, or, sql } from 'drizzle-orm'
+import type { Setup } from '../../core'
 import type { Database } from '../database/client'
-import { setups, shoots, takes } from '../database/schema'
+import { pictures, setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
-import type { TakeRecord } from './takes'
+import { type PictureRecord, picturesOfTakes } from './pictures'
+import { type TakeRecord, takeColumns } from './takes'
 
 /** A take with where it belongs. */
 export interface LogEntry extends TakeRecord {
@@ -10,6 +12,7 @@ export interface LogEntry extends TakeRecord {
   setupName: string
   shootName: string
   recipe: string
+  pictures: PictureRecord[]
 }
 
 export interface LogPage {
@@ -18,10 +21,7 @@ export interface LogPage {
   next: string | null
 }
 
-const columns = {
-  id: takes.id, setupId: takes.setupId, number: takes.number, key: takes.key, delay: takes.delay, verdict: takes.verdict, keeper: takes.keeper, position: takes.position, note: takes.note,
-  planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, firedAt: takes.firedAt,
-}
+const columns = { ...takeColumns, setupId: takes.setupId }
 
 type Place = Pick<LogEntry, 'setupName' | 'shootName' | 'recipe'> & { shootId: string }
 
@@ -42,6 +42,9 @@ function filters(studioId: string, query: LogQuery, places: ReadonlyMap<string, 
   const text = query.text?.toLowerCase()
   return and(
     eq(takes.studioId, studioId),
+    // The exercises are few, and the log of real work does not want them.
+    eq(takes.practice, query.practice ?? false),
+    query.pictures ? sql`exists (select 1 from ${pictures} where ${pictures.takeId} = ${takes.id})` : undefined,
     asked ? among(idsWhere((place, id) => (!query.shoot || place.shootId === query.shoot) && (!query.setup || id === query.setup) && (!query.recipe || place.recipe === query.recipe))) : undefined,
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,
@@ -74,9 +77,11 @@ export async function logPage(db: Database, studioId: string, query: LogQuery): 
   const places = await placesOf(db, studioId)
   // Left to itself the database reads its index from the top down to the page.
   const rows = await db.select(columns).from(takes, { forceIndex: index }).where(and(filters(studioId, query, places), beyond(query))).orderBy(way(column), way(takes.id)).limit(query.limit + 1)
-  const entries = rows.slice(0, query.limit).map((row): LogEntry => {
+  const shown = rows.slice(0, query.limit)
+  const found = await picturesOfTakes(db, shown.map(row => row.id))
+  const entries = shown.map((row): LogEntry => {
     const { setupName, shootName, recipe } = places.get(row.setupId)!
-    return { ...row, firedAt: row.firedAt.toISOString(), setupName, shootName, recipe }
+    return { ...row, firedAt: row.firedAt.toISOString(), setupName, shootName, recipe, pictures: found.get(row.id) ?? [] }
   })
   const last = entries.at(-1)
   return { entries, next: rows.length > query.limit && last ? `${write(last)}_${last.id}` : null }
@@ -95,6 +100,12 @@ export interface LogStats {
   byDay: LogTally[]
   byRecipe: LogTally[]
   byVerdict: LogTally[]
+  /** By power of the first light, fraction of full, the highest first; where takes noted it. */
+  byPower: LogTally[]
+  /** By delay, in stretches of one width; `of` is where a stretch starts, s. */
+  byDelay: LogTally[]
+  /** s that a stretch is wide. */
+  delayWidth: number
 }
 
 const DAYS_SHOWN = 60
@@ -116,5 +127,47 @@ export async function logStats(db: Database, studioId: string, query: LogQuery):
   }
   const byVerdict = tally(row => row.verdict)
   const sum = (key: 'takes' | 'keepers'): number => byVerdict.reduce((total, row) => total + row[key], 0)
-  return { takes: sum('takes'), keepers: sum('keepers'), byDay: tally(row => row.day).slice(-DAYS_SHOWN), byRecipe: tally(row => places.get(row.setupId)!.recipe), byVerdict }
+  return {
+    takes: sum('takes'), keepers: sum('keepers'), byDay: tally(row => row.day).slice(-DAYS_SHOWN), byRecipe: tally(row => places.get(row.setupId)!.recipe), byVerdict,
+    byPower: await powerTallies(db, filters(studioId, query, places)), ...await delayTallies(db, filters(studioId, query, places)),
+  }
+}
+
+const counts = { takes: sql<number>`count(*)`, keepers: sql<number>`sum(${takes.keeper})` }
+const asTally = (row: { of: number | null, takes: number, keepers: number }): LogTally => ({ of: String(row.of), takes: Number(row.takes), keepers: Number(row.keepers) })
+
+async function powerTallies(db: Database, where: SQL | undefined): Promise<LogTally[]> {
+  const rows = await db.select({ of: takes.power, ...counts }).from(takes).where(and(where, isNotNull(takes.power))).groupBy(takes.power).orderBy(desc(takes.power))
+  return rows.map(asTally)
+}
+
+/** Stretches of delay that counts are given for. */
+const STRETCHES = 12
+
+async function delayTallies(db: Database, where: SQL | undefined): Promise<Pick<LogStats, 'byDelay' | 'delayWidth'>> {
+  const [ends] = await db.select({ low: min(takes.delay), high: max(takes.delay) }).from(takes).where(where)
+  const low = ends?.low ?? 0
+  const span = (ends?.high ?? 0) - low
+  if (!(span > 0)) return { byDelay: [], delayWidth: 0 }
+  // Round stretches, so that their ends can be read.
+  const power = 10 ** Math.floor(Math.log10(span / STRETCHES))
+  const width = [1, 2, 5, 10].map(n => n * power).find(w => span / w <= STRETCHES) ?? 10 * power
+  const stretch = sql<number>`floor(${takes.delay} / ${width} + 0.000001)`
+  const rows = await db.select({ of: stretch, ...counts }).from(takes).where(where).groupBy(stretch).orderBy(stretch)
+  return { byDelay: rows.map(row => asTally({ ...row, of: Number((Number(row.of) * width).toPrecision(12)) })), delayWidth: width }
+}
+
+/** A set-up that takes of the log belong to, whole. */
+export interface LoggedSetupRecord {
+  id: string
+  shootName: string
+  shootDate: string
+  setup: Setup
+}
+
+/** The set-ups of the takes a query finds, for a log that is taken out. */
+export async function logSetups(db: Database, studioId: string, query: LogQuery): Promise<LoggedSetupRecord[]> {
+  const ids = (await db.selectDistinct({ id: takes.setupId }).from(takes).where(filters(studioId, query, await placesOf(db, studioId)))).map(row => row.id)
+  if (ids.length === 0) return []
+  return db.select({ id: setups.id, shootName: shoots.name, shootDate: shoots.date, setup: setups.document }).from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(inArray(setups.id, ids))
 }

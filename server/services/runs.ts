@@ -1,6 +1,6 @@
 import { and, count, eq, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
-import { runs, takes } from '../database/schema'
+import { pictures, runs, takes } from '../database/schema'
 import type { RunInput } from '../../shared/schemas/records'
 import { getSetup } from './setups'
 
@@ -10,6 +10,8 @@ export interface RunRecord extends RunInput {
   takes: number
   lastTake: number
   setupRevision: number
+  /** Pictures, and how many of them are with a take. */
+  pictures: string
 }
 
 /** The state of a run; a run nobody has begun stands at its first step. */
@@ -17,15 +19,18 @@ export async function getRun(db: Database, studioId: string, setupId: string): P
   const { revision: setupRevision } = await getSetup(db, studioId, setupId)
   const [row] = await db.select().from(runs).where(and(eq(runs.setupId, setupId), eq(runs.studioId, studioId)))
   const [tally] = await db.select({ takes: count(), last: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
+  const [shown] = await db.select({ all: count(), placed: count(pictures.takeId) }).from(pictures).where(eq(pictures.setupId, setupId))
   return {
-    step: row?.step ?? 0, delay: row?.delay ?? null, openedAt: row?.openedAt?.toISOString() ?? null, revision: row?.revision ?? 0, takes: tally?.takes ?? 0, lastTake: tally?.last ?? 0, setupRevision,
+    step: row?.step ?? 0, delay: row?.delay ?? null, openedAt: row?.openedAt?.toISOString() ?? null, actedAt: row?.actedAt?.toISOString() ?? null, revision: row?.revision ?? 0, takes: tally?.takes ?? 0, lastTake: tally?.last ?? 0, setupRevision, pictures: `${shown?.all ?? 0}/${shown?.placed ?? 0}`,
   }
 }
+
+const dateOf = (instant: string | null): Date | null => (instant === null ? null : new Date(instant))
 
 /** Moves a run on, for every device: the last one to move it is right. */
 export async function putRun(db: Database, studioId: string, setupId: string, input: RunInput): Promise<RunRecord> {
   await getSetup(db, studioId, setupId)
-  const row = { step: input.step, delay: input.delay, openedAt: input.openedAt === null ? null : new Date(input.openedAt), updatedAt: new Date() }
+  const row = { step: input.step, delay: input.delay, openedAt: dateOf(input.openedAt), actedAt: dateOf(input.actedAt), updatedAt: new Date() }
   await db.insert(runs).values({ setupId, studioId, ...row }).onDuplicateKeyUpdate({ set: { ...row, revision: sql`${runs.revision} + 1` } })
   return getRun(db, studioId, setupId)
 }

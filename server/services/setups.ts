@@ -13,6 +13,8 @@ export interface SetupRecord {
   shootName: string
   revision: number
   updatedAt: string
+  /** An exercise on the practice bench. */
+  practice: boolean
   setup: Setup
 }
 
@@ -21,7 +23,7 @@ const own = (studioId: string, id: string) => and(eq(setups.id, id), eq(setups.s
 /** @throws 404 for a set-up that is not this studio's. */
 export async function getSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
   const [row] = await db.select({
-    id: setups.id, shootId: setups.shootId, shootName: shoots.name, revision: setups.revision, updatedAt: setups.updatedAt, setup: setups.document,
+    id: setups.id, shootId: setups.shootId, shootName: shoots.name, revision: setups.revision, updatedAt: setups.updatedAt, practice: shoots.practice, setup: setups.document,
   }).from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(own(studioId, id))
   if (!row) throw notFound('set-up')
   return { ...row, updatedAt: row.updatedAt.toISOString() }

@@ -7,24 +7,24 @@ import { problem } from './problem'
 const BODY_LIMIT = 256 * 1024
 
 /** The raw body, refused as soon as it is over the limit, whatever its headers say. */
-async function limitedBody(event: H3Event): Promise<string> {
+export async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
   const announced = Number(getRequestHeader(event, 'content-length') ?? 0)
-  const tooLarge = () => problem(413, `Body over ${BODY_LIMIT / 1024} kB`)
-  if (announced > BODY_LIMIT) throw tooLarge()
+  const tooLarge = () => problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
+  if (announced > limit) throw tooLarge()
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size > BODY_LIMIT) throw tooLarge()
+    if (size > limit) throw tooLarge()
     chunks.push(chunk)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
 /** The body as JSON held to a schema, `complete` filling in first what older senders leave out: the value, or a 4xx that names field and reason. */
-export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: (value: unknown) => unknown = value => value): Promise<T> {
+export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: (value: unknown) => unknown = value => value, limit = BODY_LIMIT): Promise<T> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) throw problem(415, 'Send application/json')
-  const text = await limitedBody(event)
+  const text = (await limitedBytes(event, limit)).toString('utf8')
   let value: unknown
   try {
     value = JSON.parse(text)

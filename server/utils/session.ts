@@ -1,39 +1,53 @@
-import { type H3Event, getRequestHeader, useSession as useSealedSession } from 'h3'
-import { SESSION_DAYS, createSession, findSession, revokeSession } from '../services/sessions'
-import type { Studio } from '../services/studios'
+import { type H3Event, getRequestHeader, unsealSession, useSession as useSealedSession } from 'h3'
+import { type Grant, SESSION_DAYS, type SignedIn, createSession, findSession, revokeSession } from '../services/sessions'
 import { useDatabase } from './database'
 import { problem } from './problem'
 
-/** The sealed cookie holds only the id of a session; whether it still holds is asked of the database at each request. */
-function sealed(event: H3Event) {
+const COOKIE = 'epiro'
+
+function sealing() {
   const password = process.env.SESSION_SECRET
   if (!password || password.length < 32) throw new Error('SESSION_SECRET is not set: start with npm start')
-  return useSealedSession<{ id?: string }>(event, {
-    name: 'epiro',
-    password,
-    maxAge: SESSION_DAYS * 86_400,
-    sessionHeader: false,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: true, path: '/' },
-  })
+  return { name: COOKIE, password, maxAge: SESSION_DAYS * 86_400, sessionHeader: false, cookie: { httpOnly: true, sameSite: 'strict', secure: true, path: '/' } } as const
 }
 
-/** The studio this browser is signed in to; null if none. */
-export async function currentStudio(event: H3Event): Promise<Studio | null> {
+/** The sealed cookie holds only the id of a session; whether it still holds is asked of the database at each request. */
+const sealed = (event: H3Event) => useSealedSession<{ id?: string }>(event, sealing())
+
+/** Who this browser is signed in as; null if nobody. */
+export async function currentSession(event: H3Event): Promise<SignedIn | null> {
   const { data } = await sealed(event)
   return data.id ? findSession(useDatabase(), data.id) : null
 }
 
 /** @throws 401 without a session. */
-export async function requireStudio(event: H3Event): Promise<Studio> {
-  const studio = await currentStudio(event)
-  if (!studio) throw problem(401, 'Sign in first: open the link that npm start prints')
-  return studio
+export async function requireSession(event: H3Event): Promise<SignedIn> {
+  const session = await currentSession(event)
+  if (!session) throw problem(401, 'Sign in first: open the link that npm start prints')
+  return session
 }
 
-export async function signIn(event: H3Event, studioId: string): Promise<void> {
+/**
+ * The same for a connection that is no request any more. A page of another site can open one too, so that its origin must be ours.
+ *
+ * @throws 401 without a session
+ */
+export async function requireSocketSession(headers: Headers): Promise<SignedIn> {
+  const refused = problem(401, 'Sign in first')
+  const origin = headers.get('origin')
+  if (origin && new URL(origin).host !== headers.get('host')) throw refused
+  const cookie = headers.get('cookie')?.split(/;\s*/).find(part => part.startsWith(`${COOKIE}=`))?.slice(COOKIE.length + 1)
+  const opened = cookie ? await unsealSession({} as H3Event, sealing(), decodeURIComponent(cookie)).catch(() => null) : null
+  const id = (opened?.data as { id?: string } | undefined)?.id
+  const session = id ? await findSession(useDatabase(), id) : null
+  if (!session) throw refused
+  return session
+}
+
+export async function signIn(event: H3Event, grant: Grant): Promise<void> {
   const cookie = await sealed(event)
   const device = (getRequestHeader(event, 'user-agent') ?? 'unknown').slice(0, 200)
-  await cookie.update({ id: await createSession(useDatabase(), studioId, device) })
+  await cookie.update({ id: await createSession(useDatabase(), grant, device) })
 }
 
 export async function signOut(event: H3Event): Promise<void> {

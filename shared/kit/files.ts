@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { BASES, type Basis, type Field, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, type NumberField } from '../../core'
 import { checkKitItem } from '../schemas/kit'
+import { plainCell } from '../text/cells'
 import type { Checked, Mistake } from '../schemas/validate'
 import { parse } from '../units'
 import { UNITS } from '../units/table'
@@ -53,9 +54,6 @@ const time: NumberField = { type: 'number', quantity: 'time', label: 'Duration',
 class LineMistake extends Error {
   constructor(readonly line: number, reason: string) { super(reason) }
 }
-
-/** A cell that a spreadsheet kept from being taken for a formula. */
-const plainCell = (text: string | undefined): string => (text ?? '').replace(/^'(?=[=+\-@\t\r])/, '')
 
 function addLine(item: KitItem, line: Line, at: number): void {
   const mark = { basis: (line.basis || 'rated') as Basis, date: line.date }

@@ -17,6 +17,10 @@ export interface LogQuery {
   recipe?: Recipe
   verdict?: Verdict
   keepers?: boolean
+  /** Exercises on the practice bench alone; else they are left out. */
+  practice?: boolean
+  /** Only takes with a picture. */
+  pictures?: boolean
   text?: string
 }
 
@@ -30,14 +34,17 @@ export const logQuerySchema = plainObject({
   recipe: yup.string().strict().oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
   verdict: yup.string().strict().oneOf([...VERDICTS], `One of ${VERDICTS.join(', ')}`),
   keepers: yup.boolean().strict(),
+  practice: yup.boolean().strict(),
+  pictures: yup.boolean().strict(),
   text: yup.string().strict().max(120, 'At most 120 characters'),
 }) as unknown as yup.Schema<LogQuery>
 
+const FLAGS = ['keepers', 'practice', 'pictures'] as const
+const flag = (value: unknown): unknown => (value === 'true' || value === '1' ? true : value === 'false' || value === '0' ? false : value)
+
 /** A query as it stands in an address, with the numbers and flags it is made of. */
 export function logQueryFrom(raw: Record<string, unknown>): unknown {
-  const { limit, keepers, order, ...rest } = raw
-  return {
-    ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')),
-    order: order ?? 'newest', limit: limit === undefined ? 50 : Number(limit), ...(keepers === undefined || keepers === '' ? {} : { keepers: keepers === 'true' || keepers === '1' ? true : keepers === 'false' || keepers === '0' ? false : keepers }),
-  }
+  const given = Object.fromEntries(Object.entries(raw).filter(([, value]) => value !== ''))
+  for (const key of FLAGS) if (key in given) given[key] = flag(given[key])
+  return { ...given, order: given.order ?? 'newest', limit: given.limit === undefined ? 50 : Number(given.limit) }
 }

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { completeSetup } from '../../core'
+import { EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
 import { fieldSchema, isDate, plainObject, revisionSchema, setupSchema } from './setup'
 
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
@@ -37,6 +37,10 @@ export const setupCreateSchema = plainObject({
 /** Where a set-up goes. */
 export const setupPlaceSchema = plainObject({ shootId: yup.string().strict().required('shootId is missing').matches(/^[0-9a-f-]{36}$/, 'Not a shoot') }) as unknown as yup.Schema<{ shootId: string }>
 
+/** Lead: everything. Assistant: runs and logs, and neither deletes nor changes kit. */
+export const SESSION_ROLES = ['lead', 'assistant'] as const
+export type SessionRole = (typeof SESSION_ROLES)[number]
+
 export const VERDICTS = ['early', 'on', 'late', 'missed', 'misfire'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
@@ -57,16 +61,22 @@ export interface TakeInput {
   sharp: boolean | null
   exposed: boolean | null
   clean: boolean | null
+  /** What the set-up was set to, by path; null: not noted. */
+  settings: TakeSettings | null
   /** ISO 8601 instant. */
   firedAt: string
 }
 
 /** A take with what older senders leave out filled in. */
-export const completeTake = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { planned: null, sharp: null, exposed: null, clean: null, ...body } : body)
+export const completeTake = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { planned: null, sharp: null, exposed: null, clean: null, settings: null, ...body } : body)
+
+/** Settings of a take: a few plain values by the paths of a set-up. */
+const settingsSchema = yup.mixed().nullable().defined('settings is missing').test('settings', `Up to ${MOST_SETTINGS} settings by path, each a number, a text or a flag`, value => value === null || areSettings(value))
 
 const judged = (label: string) => yup.boolean().strict().nullable().defined(`${label} is missing`)
 
-export const takeSchema = plainObject({
+/** Fields of a take as it is logged. */
+export const takeFields = {
   key: yup.string().strict().required('key is missing').matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
   delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms' }),
   verdict: fieldSchema({ type: 'choice', label: 'Verdict', options: VERDICTS }),
@@ -77,8 +87,10 @@ export const takeSchema = plainObject({
   sharp: judged('sharp'),
   exposed: judged('exposed'),
   clean: judged('clean'),
+  settings: settingsSchema,
   firedAt: yup.string().strict().required('firedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
-}) as unknown as yup.Schema<TakeInput>
+}
+export const takeSchema = plainObject(takeFields) as unknown as yup.Schema<TakeInput>
 
 /** Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened. */
 export interface RunInput {
@@ -86,13 +98,30 @@ export interface RunInput {
   delay: number | null
   /** ISO 8601 instant; null: closed. */
   openedAt: string | null
+  /** When the action was let go, ISO 8601; null: not yet in this take. */
+  actedAt: string | null
 }
+const instantOrNull = (label: string) => yup.string().strict().nullable().defined(`${label} is missing`).test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value))
+
+/** A run with what older pages leave out filled in. */
+export const completeRun = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { actedAt: null, ...body } : body)
+
 export const runSchema = plainObject({
   step: yup.number().strict().integer('A whole number').min(0, 'At least 0').max(50, 'At most 50').required('step is missing'),
   delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms', nullable: true }),
-  openedAt: yup.string().strict().nullable().defined('openedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value)),
+  openedAt: instantOrNull('openedAt'),
+  actedAt: instantOrNull('actedAt'),
 }) as unknown as yup.Schema<RunInput>
+
+/** A link for another device: what it may do there. */
+export const linkSchema = plainObject({ role: yup.string().strict().required('role is missing').oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`) }) as unknown as yup.Schema<{ role: SessionRole }>
 
 export const signInSchema = plainObject({
   token: yup.string().strict().required('token is missing').matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),
 }) as unknown as yup.Schema<{ token: string }>
+
+/** An exercise to begin; a seed draws a rig that was drawn before. */
+export const practiceSchema = plainObject({
+  exercise: yup.string().strict().required('exercise is missing').oneOf(EXERCISES.map(exercise => exercise.id), 'No such exercise'),
+  seed: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31, 'Too large'),
+}) as unknown as yup.Schema<{ exercise: string, seed?: number }>

@@ -1,29 +1,99 @@
 import Papa from 'papaparse'
+import type { Setup } from '../../core'
+import { type LogImportSetup, type LogImportTake, completeLogSetup, completeLogTake, logSetupSchema, logTakeSchema } from '../schemas/logImport'
+import { type Checked, type Mistake, check } from '../schemas/validate'
+import { plainCell } from './cells'
 
 /** A take of the log as it goes out; SI units. */
-export interface LoggedRow {
+export interface LoggedRow extends LogImportTake {
   shootName: string
   setupName: string
   recipe: string
-  number: number
-  firedAt: string
-  delay: number
-  planned: number | null
-  verdict: string
-  keeper: boolean
-  position: number | null
-  sharp: boolean | null
-  exposed: boolean | null
-  clean: boolean | null
-  note: string
 }
 
-const COLUMNS: [header: string, key: keyof LoggedRow][] = [
-  ['shoot', 'shootName'], ['set-up', 'setupName'], ['recipe', 'recipe'], ['take', 'number'], ['fired', 'firedAt'], ['delay s', 'delay'], ['planned s', 'planned'], ['verdict', 'verdict'], ['keeper', 'keeper'],
-  ['past the mark m', 'position'], ['sharp', 'sharp'], ['exposed', 'exposed'], ['clean', 'clean'], ['note', 'note'],
+/** A set-up that takes of the log belong to, whole, so that the log can be read in where it is not known. */
+export interface LoggedSetup {
+  id: string
+  shootName: string
+  shootDate: string
+  setup: Setup
+}
+
+type Kind = 'text' | 'number' | 'flag' | 'json'
+const COLUMNS: [header: string, key: keyof LoggedRow, kind: Kind][] = [
+  ['shoot', 'shootName', 'text'], ['set-up', 'setupName', 'text'], ['recipe', 'recipe', 'text'], ['take', 'number', 'number'], ['fired', 'firedAt', 'text'], ['delay s', 'delay', 'number'],
+  ['planned s', 'planned', 'number'], ['verdict', 'verdict', 'text'], ['keeper', 'keeper', 'flag'], ['past the mark m', 'position', 'number'], ['sharp', 'sharp', 'flag'], ['exposed', 'exposed', 'flag'],
+  ['clean', 'clean', 'flag'], ['note', 'note', 'text'], ['settings', 'settings', 'json'], ['set-up id', 'setupId', 'text'], ['key', 'key', 'text'],
 ]
 
-/** The log as a table, RFC 4180, units in its headings. */
-export const logToCsv = (rows: readonly LoggedRow[]): string => `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key]) => row[key])) }, { escapeFormulae: true })}\r\n`
+const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown => (kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key])
 
-export const logToJson = (rows: readonly LoggedRow[]): string => `${JSON.stringify({ format: 'epiro-log', version: 1, takes: rows }, null, 1)}\n`
+/** The log as a table, RFC 4180, units in its headings. */
+export const logToCsv = (rows: readonly LoggedRow[]): string =>
+  `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key, kind]) => written(row, key, kind))) }, { escapeFormulae: true })}\r\n`
+
+/** The log as JSON, with the set-ups its takes belong to. */
+export const logToJson = (rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string => `${JSON.stringify({ format: 'epiro-log', version: 1, setups, takes: rows }, null, 1)}\n`
+
+/** A log read from a file. */
+export interface LogFile {
+  setups: LogImportSetup[]
+  takes: LogImportTake[]
+}
+
+/** Most mistakes told: a file of something else has one in every line. */
+const MOST_TOLD = 20
+
+function collect(rows: readonly { value: unknown, where: string }[], setups: LogImportSetup[], mistakes: Mistake[]): Checked<LogFile> {
+  const takes: LogImportTake[] = []
+  for (const { value, where } of rows) {
+    const checked = check(logTakeSchema, completeLogTake(value))
+    if ('value' in checked) takes.push(checked.value)
+    else mistakes.push(...checked.mistakes.map(m => ({ field: where, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
+    if (mistakes.length >= MOST_TOLD) break
+  }
+  if (mistakes.length > 0) return { mistakes: mistakes.slice(0, MOST_TOLD) }
+  return takes.length > 0 ? { value: { setups, takes } } : { mistakes: [{ field: '', reason: 'No takes in this file' }] }
+}
+
+/** Reads a log that was taken out as JSON: its takes, or every mistake with its place. */
+export function logFromJson(text: string): Checked<LogFile> {
+  let value: unknown
+  try { value = JSON.parse(text) }
+  catch { return { mistakes: [{ field: '', reason: 'Not valid JSON' }] } }
+  const file = (value !== null && typeof value === 'object' ? value : {}) as { format?: unknown, setups?: unknown, takes?: unknown }
+  if (file.format !== 'epiro-log' || !Array.isArray(file.takes)) return { mistakes: [{ field: 'format', reason: 'Not a log that Epiro took out' }] }
+  const mistakes: Mistake[] = []
+  const setups: LogImportSetup[] = []
+  for (const [i, setup] of (Array.isArray(file.setups) ? file.setups as unknown[] : []).entries()) {
+    const checked = check(logSetupSchema, completeLogSetup(setup))
+    if ('value' in checked) setups.push(checked.value)
+    else mistakes.push(...checked.mistakes.map(m => ({ field: `set-up ${i + 1}`, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
+  }
+  return collect(file.takes.map((take: unknown, i) => ({ value: onlyTake(take), where: `take ${i + 1}` })), setups, mistakes)
+}
+
+/** Without the names that only people read. */
+function onlyTake(take: unknown): unknown {
+  if (take === null || typeof take !== 'object') return take
+  const { shootName: _s, setupName: _u, recipe: _r, ...rest } = take as Record<string, unknown>
+  return rest
+}
+
+function valueOf(text: string, kind: Kind): unknown {
+  if (kind === 'text') return text
+  if (text === '') return null
+  if (kind === 'flag') return text === 'true' ? true : text === 'false' ? false : text
+  if (kind === 'number') return Number.isNaN(Number(text)) ? text : Number(text)
+  try { return JSON.parse(text) as unknown }
+  catch { return text }
+}
+
+/** Reads a log that was taken out as a table: its takes, or every mistake with its line. */
+export function logFromCsv(text: string): Checked<LogFile> {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transform: plainCell })
+  const missing = COLUMNS.filter(([header]) => !parsed.meta.fields?.includes(header)).map(([header]) => header)
+  if (missing.length > 0) return { mistakes: [{ field: 'line 1', reason: `Columns missing: ${missing.join(', ')}` }] }
+  const mistakes = parsed.errors.map((error): Mistake => ({ field: `line ${(error.row ?? 0) + 2}`, reason: error.message }))
+  return collect(parsed.data.map((line, i) => ({ value: onlyTake(Object.fromEntries(COLUMNS.map(([header, key, kind]) => [key, valueOf(line[header] ?? '', kind)]))), where: `line ${i + 2}` })), [], mistakes)
+}

@@ -131,7 +131,7 @@ describe('the set-up at hand', () => {
 
 describe('takes', () => {
   const take = (n: number, change: Partial<TakeInput> = {}): TakeInput => ({
-    key: `take-key-${n}`, delay: 0.018, verdict: 'late', keeper: false, position: null, note: '', planned: null, sharp: null, exposed: null, clean: null, firedAt: `2026-11-24T18:00:0${n}.000Z`, ...change,
+    key: `take-key-${n}`, delay: 0.018, verdict: 'late', keeper: false, position: null, note: '', planned: null, sharp: null, exposed: null, clean: null, settings: null, firedAt: `2026-11-24T18:00:0${n}.000Z`, ...change,
   })
   /** A server that keeps takes by their key and numbers them. */
   function takeServer() {

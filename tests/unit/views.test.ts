@@ -1,8 +1,8 @@
 import { RECIPES, type Setup, newSetup, plan, withChanges } from '~~/core'
 import { type Axes, area, clamped, curve, isUpright, linear, pathTimeExtent, point, segment, travelExtent } from '~~/app/components/views/axes'
 import { footprint, subjectMiddle } from '~~/app/components/views/tableGeometry'
-import { drawFrame } from '~~/app/render/frame'
-import { tone } from '~~/app/render/tone'
+import { drawFrame } from '~~/shared/render/frame'
+import { tone } from '~~/shared/render/tone'
 import { dialCardText } from '~~/shared/text/dialCard'
 import { fillFigures } from '~~/shared/text/figures'
 

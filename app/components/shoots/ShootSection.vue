@@ -26,6 +26,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
       <p class="flex-1 text-[13px] text-(--ink-soft)">
         <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date) }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
+      <UButton v-if="shoot.setups.length > 0" icon="i-lucide-file-text" variant="ghost" size="xs" label="Report" :aria-label="`Report of ${shoot.name}`" :to="`/shoots/${shoot.id}/report`" />
       <UButton icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="emit('importFile')" />
       <UButton icon="i-lucide-clipboard-paste" variant="ghost" size="xs" label="Paste" :aria-label="`Paste a set-up into ${shoot.name}`" @click="emit('paste')" />
       <UButton icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" @click="emit('add')" />

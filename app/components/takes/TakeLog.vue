@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
-import { fieldAt } from '~~/core'
+import { fieldAt, settingsOf } from '~~/core'
 import { VERDICTS, type Verdict, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import { formatExact, parseField } from '~~/shared/units'
+import { VERDICT_LABELS } from '~/text/choices'
 
 /** Log a take against this set-up, and the takes so far. */
 const { plan } = defineProps<{ plan: Plan }>()
 const takes = useTakesStore()
+const pictures = usePicturesStore()
 const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
-const LABELS: Record<Verdict, string> = { early: 'Early', on: 'On', late: 'Late', missed: 'Not in frame', misfire: 'Misfire' }
 const delayField = fieldAt('delay') as import('~~/core').NumberField
 const offsetField = fieldAt('moment.offset') as import('~~/core').NumberField
 
@@ -27,6 +28,9 @@ let key = crypto.randomUUID() as string
 
 watch(() => plan.timing.used, (used) => { delay.value = used === null ? '' : formatExact(used, 'time') }, { immediate: true })
 
+const wrongPictures = ref<string[]>([])
+async function attach(take: string, files: File[]): Promise<void> { wrongPictures.value = await pictures.add(files, take) }
+
 async function log(): Promise<void> {
   errors.value = {}
   const usedDelay = parseField(delay.value, { ...delayField, nullable: false }, preferences.system)
@@ -36,7 +40,7 @@ async function log(): Promise<void> {
   if ('error' in usedDelay || 'error' in measured) return
   const checked = check(takeSchema, {
     key, delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value,
-    planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, firedAt: new Date().toISOString(),
+    planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString(),
   })
   if ('mistakes' in checked) {
     for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason
@@ -76,7 +80,7 @@ async function log(): Promise<void> {
         </legend>
         <div class="flex flex-wrap">
           <label v-for="v in VERDICTS" :key="v" class="verdict" :class="{ chosen: verdict === v }">
-            <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only">{{ LABELS[v] }}
+            <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only">{{ VERDICT_LABELS[v] }}
           </label>
         </div>
       </fieldset>
@@ -96,7 +100,10 @@ async function log(): Promise<void> {
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
       None yet. Fire one, look where the object was, and log the delay with what you saw.
     </p>
-    <table v-else class="w-full text-[12px]">
+    <p v-for="wrong in wrongPictures" :key="wrong" role="alert" class="text-[12px] text-(--bad)">
+      {{ wrong }}
+    </p>
+    <table v-if="takes.takes.length > 0" class="w-full text-[12px]">
       <thead class="text-left text-(--ink-soft)">
         <tr>
           <th class="font-normal">
@@ -117,13 +124,17 @@ async function log(): Promise<void> {
             {{ show(take.delay, 'time', { figures: 4 }) }}
           </td>
           <td class="pl-3">
-            {{ LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
+            {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
             <p v-if="take.note" class="narrow text-(--ink-faint)">
               {{ take.note }}
             </p>
+            <span v-if="pictures.ofTake.has(take.id)" class="mt-1 flex flex-wrap gap-1">
+              <a v-for="picture in pictures.ofTake.get(take.id)" :key="picture.id" class="block h-[40px] w-[60px]" :href="`/api/pictures/${picture.id}/full`" target="_blank" :aria-label="`Picture ${picture.name} of take ${take.number}`"><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" /></a>
+            </span>
           </td>
           <td class="text-right">
             {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
+            <PicturesAddPictures v-if="take.id !== take.key" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
           </td>
         </tr>
       </tbody>

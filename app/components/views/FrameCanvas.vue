@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
-import { type FrameOptions, drawFrame } from '~/render/frame'
+import { type FrameOptions, drawFrame } from '~~/shared/render/frame'
 
 /** The predicted frame on a canvas as wide as its place, with a scale bar. */
 const { plan, options, description } = defineProps<{ plan: Plan, options: FrameOptions, description: string }>()

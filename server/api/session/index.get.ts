@@ -1,4 +1,4 @@
 export default defineEventHandler(async (event) => {
-  const { id: _, ...studio } = await requireStudio(event)
-  return { studio }
+  const { studio: { id: _, ...studio }, role } = await requireSession(event)
+  return { studio, role }
 })

@@ -5,6 +5,7 @@ import { saveSetupFile, setupText } from '~/services/setupFile'
 const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()
+const pictures = usePicturesStore()
 const view = useViewStore()
 const kit = useKitStore()
 const failure = ref('')
@@ -29,6 +30,7 @@ onMounted(async () => {
     view.reset()
     // The set-up stands by itself: takes and kit that do not come yet must not take it away.
     void takes.open(id)
+    void pictures.open(id).catch(() => {})
     void kit.load().catch(() => {})
     await store.open(id)
   }

@@ -1,7 +1,7 @@
 import { archiveSchema } from '../../../../shared/schemas/kit'
 import { archiveKitItem } from '../../../services/kit'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default leadRoute(async ({ event, db, studioId }) => {
   const id = routeId(event, 'item of kit')
   return archiveKitItem(db, studioId, id, (await readInput(event, archiveSchema)).archived)
 })

@@ -1,7 +1,7 @@
 import { kitUpdateSchema } from '../../../../shared/schemas/kit'
 import { updateKitItem } from '../../../services/kit'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default leadRoute(async ({ event, db, studioId }) => {
   const id = routeId(event, 'item of kit')
   const { revision, item } = await readInput(event, kitUpdateSchema)
   return updateKitItem(db, studioId, id, revision, item)

@@ -1,6 +1,6 @@
 import { archiveSetup } from '../../../services/setups'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default leadRoute(async ({ event, db, studioId }) => {
   await archiveSetup(db, studioId, routeId(event, 'set-up'))
   return { ok: true }
 })

@@ -1,6 +1,6 @@
 import { archiveShoot } from '../../../services/shoots'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default leadRoute(async ({ event, db, studioId }) => {
   await archiveShoot(db, studioId, routeId(event, 'shoot'))
   return { ok: true }
 })

@@ -1,4 +1,5 @@
-import { type Plan, meanInputs, motionFor } from '~~/core'
+/// <reference lib="dom" />
+import { type Plan, meanInputs, motionFor } from '../../core'
 import { DRAW, drawObject, drawSequence } from './recipes'
 import { type Stage, blob, makeStage } from './stage'
 import { GROUND, ROOM, STEEL, tone } from './tone'

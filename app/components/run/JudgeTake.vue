@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { type Plan, placeTells } from '~~/core'
+import type { Verdict } from '~~/shared/schemas/records'
+import { VERDICT_LABELS } from '~/text/choices'
+
+/** How a take came out: one key or touch for each verdict. */
+export interface TakeJudgement {
+  verdict: Verdict
+  keeper: boolean
+  sharp: boolean | null
+  exposed: boolean | null
+  clean: boolean | null
+  position: number | null
+  note: string
+}
+const { plan } = defineProps<{ plan: Plan }>()
+const emit = defineEmits<{ judge: [TakeJudgement] }>()
+const { show } = useNumbers()
+
+const VERDICTS: { id: Verdict, key: string }[] = [{ id: 'early', key: 'e' }, { id: 'on', key: 'o' }, { id: 'late', key: 'l' }, { id: 'missed', key: 'n' }, { id: 'misfire', key: 'm' }]
+const JUDGED = [{ id: 'keeper', label: 'Keeper', key: 'k' }, { id: 'sharp', label: 'Sharp', key: 's' }, { id: 'exposed', label: 'Exposed', key: 'x' }, { id: 'clean', label: 'Clean', key: 'c' }] as const
+const judged = reactive({ keeper: false, sharp: true, exposed: true, clean: true })
+const position = ref<number | null>(null)
+const note = ref('')
+
+function judge(verdict: Verdict): void {
+  const misfire = verdict === 'misfire'
+  emit('judge', {
+    verdict, keeper: judged.keeper && verdict === 'on', position: misfire ? null : position.value, note: note.value.trim(),
+    sharp: misfire ? null : judged.sharp, exposed: misfire ? null : judged.exposed, clean: misfire ? null : judged.clean,
+  })
+}
+usePageKeys((event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const verdict = VERDICTS.find(v => v.key === event.key)
+  const flag = JUDGED.find(j => j.key === event.key)
+  if (verdict) judge(verdict.id)
+  else if (flag) judged[flag.id] = !judged[flag.id]
+})
+</script>
+
+<template>
+  <div class="grid gap-2.5">
+    <RunLatestPicture v-model:position="position" :plan="plan" markable />
+    <div class="flags">
+      <button v-for="j in JUDGED" :key="j.id" type="button" class="flag" :aria-pressed="judged[j.id]" @click="judged[j.id] = !judged[j.id]">
+        {{ j.label }} <kbd>{{ j.key }}</kbd>
+      </button>
+    </div>
+    <template v-if="placeTells(plan)">
+      <RunPositionScale v-model="position" :plan="plan" />
+      <p class="flex items-baseline gap-2 text-[13px]">
+        past the mark: {{ position === null ? 'not marked' : show(position, 'length', { unit: 'mm' }) }}
+        <button v-if="position !== null" type="button" class="underline" @click="position = null">
+          clear
+        </button>
+      </p>
+    </template>
+    <label class="flex items-baseline gap-2 text-[13px]">Note <input v-model="note" class="note flex-1" maxlength="1000"></label>
+    <div class="verdicts">
+      <button v-for="v in VERDICTS" :key="v.id" type="button" class="run-button" @click="judge(v.id)">
+        {{ VERDICT_LABELS[v.id] }} <kbd>{{ v.key }}</kbd>
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.verdicts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
+.flags { display: flex; flex-wrap: wrap; gap: 6px; justify-content: center; }
+.flag { border: 1px solid var(--hair-strong); padding: 6px 12px; font-size: 15px; cursor: pointer; }
+.flag[aria-pressed="true"] { background: var(--ink); color: #000; }
+.note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
+kbd { font-size: 11px; font-family: inherit; }
+</style>

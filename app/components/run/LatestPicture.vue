@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { type Plan, placeTells, withChange, plan as planOf } from '~~/core'
+import { frameAxis } from '~~/shared/render/stage'
+
+/** The newest picture beside the frame that was planned: what to look at before the verdict. Touched where the object is, it says how far past the mark that is. */
+const { plan, markable = false } = defineProps<{ plan: Plan, markable?: boolean }>()
+const position = defineModel<number | null>('position', { default: null })
+const pictures = usePicturesStore()
+const takes = useTakesStore()
+const { show } = useNumbers()
+const wanted = computed(() => (plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null }))))
+// ── marking in the picture ──
+const axis = computed(() => frameAxis(plan.setup))
+const upright = computed(() => axis.value.direction.x === 0)
+const can = computed(() => markable && placeTells(plan))
+/** Share of the picture along the travel at which a place past the mark lies. */
+const shareAt = (past: number): number => 0.5 + ((plan.setup.subject.distance + plan.setup.moment.offset + past - axis.value.centre) * (upright.value ? axis.value.direction.y : 1)) / (upright.value ? plan.optics.fieldHeight : plan.optics.fieldWidth)
+function touch(event: PointerEvent): void {
+  if (!can.value) return
+  const rect = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  const share = upright.value ? (event.clientY - rect.top) / rect.height : (event.clientX - rect.left) / rect.width
+  const metre = shareAt(1) - shareAt(0)
+  const step = plan.optics.fieldWidth > 1 ? 0.01 : plan.optics.fieldWidth > 0.1 ? 0.001 : 0.0005
+  position.value = Number((Math.round((share - shareAt(0)) / metre / step) * step).toFixed(6))
+}
+const lineStyle = (past: number): Record<string, string> => ({ [upright.value ? 'top' : 'left']: `${shareAt(past) * 100}%` })
+
+const number = computed(() => takes.takes.find(take => take.id === pictures.latest?.takeId)?.number)
+const caption = computed(() => {
+  const shown = pictures.latest
+  if (!shown) return ''
+  const { shutter, aperture, iso } = shown.exposure
+  return [number.value === undefined ? 'not logged yet' : `take ${number.value}`, shutter === null ? '' : show(shutter, 'shutter'), aperture === null ? '' : show(aperture, 'aperture'), iso === null ? '' : `ISO ${iso}`].filter(Boolean).join(', ')
+})
+</script>
+
+<template>
+  <div v-if="pictures.latest" class="pair" data-testid="latest-picture">
+    <figure>
+      <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
+        <PicturesPictureView :id="pictures.latest.id" :alt="`Newest picture, ${caption}`" />
+        <template v-if="can">
+          <i class="line mark" :style="lineStyle(0)" />
+          <i v-if="position !== null" class="line" :style="lineStyle(position)" />
+        </template>
+      </div>
+      <figcaption>newest: {{ caption }}{{ can ? '; touch the object’s leading edge to mark it' : '' }}</figcaption>
+    </figure>
+    <figure>
+      <ViewsFrameCanvas :plan="wanted" :options="{}" description="as planned" />
+      <figcaption>as planned</figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
+.shown { aspect-ratio: 3 / 2; outline: 1px solid var(--frame-edge); position: relative; }
+.shown.markable { cursor: crosshair; touch-action: manipulation; }
+.line { position: absolute; pointer-events: none; top: 0; bottom: 0; border-left: 2px solid var(--ink); }
+.line.mark { border-left: 1px dashed var(--ink); }
+.upright .line { left: 0; right: 0; bottom: auto; border-left: 0; border-top: 2px solid var(--ink); }
+.upright .line.mark { border-top: 1px dashed var(--ink); }
+figcaption { font-size: 12px; text-align: left; padding-top: 3px; }
+@media (max-width: 900px) { .pair { grid-template-columns: 1fr 1fr; gap: 6px; } }
+</style>

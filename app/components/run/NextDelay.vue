@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { type Plan, type RunState, fieldAt } from '~~/core'
+import { parseField } from '~~/shared/units'
+
+/** What is dialled, what to dial next and why, and how the run stands. */
+const { plan, state, delay } = defineProps<{ plan: Plan, state: RunState | null, delay: number | null }>()
+const recent = defineModel<boolean>('recent', { required: true })
+const emit = defineEmits<{ dial: [number] }>()
+const takes = useTakesStore()
+const pictures = usePicturesStore()
+const preferences = usePreferencesStore()
+const { parts, show } = useNumbers()
+
+const differs = computed(() => state?.proposal != null && delay !== null && Math.abs(state.proposal.delay - delay) > 1e-9)
+const typed = ref('')
+const typedError = ref('')
+function dialTyped(): void {
+  const field = fieldAt('delay')
+  if (field?.type !== 'number' || typed.value.trim() === '') return
+  const parsed = parseField(typed.value, { ...field, nullable: false }, preferences.system)
+  typedError.value = 'error' in parsed ? parsed.error : ''
+  if ('error' in parsed || parsed.value === null) return
+  emit('dial', parsed.value)
+  typed.value = ''
+}
+
+const goal = computed(() => plan.setup.goal)
+const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)
+const left = computed(() => Math.max(0, goal.value.stock - used.value))
+const last = computed(() => takes.takes[0] ?? null)
+/** What is otherwise than in the last take: one thing at a time. */
+const changed = computed(() => (last.value === null || delay === null ? '' : Math.abs(last.value.delay - delay) > 1e-9 ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay, 'time', { figures: 4 })}` : 'nothing since the last take'))
+</script>
+
+<template>
+  <section class="dial" aria-label="Next delay">
+    <p class="text-[12px]">
+      dialled{{ changed ? `; changed: ${changed}` : '' }}
+    </p>
+    <p class="clock" data-testid="dialled">
+      {{ delay === null ? 'none' : parts(show(delay, 'time', { figures: 5 }))[0] }}<span class="unit-small"> {{ delay === null ? '' : parts(show(delay, 'time', { figures: 5 }))[1] }}</span>
+    </p>
+    <template v-if="state?.proposal">
+      <button type="button" class="run-button w-full" :disabled="!differs" data-testid="proposal" @click="emit('dial', state.proposal.delay)">
+        {{ differs ? 'Dial' : 'Keep' }} {{ show(state.proposal.delay, 'time', { figures: 5 }) }} <kbd>d</kbd>
+      </button>
+      <p class="text-[13px]" data-testid="why">
+        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder: {{ show(state.ladder, 'time', { figures: 4 }) }}
+        <button type="button" class="underline" @click="emit('dial', state.ladder)">
+          dial that
+        </button>
+      </p>
+      <p v-if="state.drift" class="text-[13px]">
+        The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }} {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
+      </p>
+      <label v-if="state.drift || recent" class="flex items-center gap-2 text-[13px]"><input v-model="recent" type="checkbox" class="tick"> go by the last four takes</label>
+    </template>
+    <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
+      <label for="typed">Other</label><input id="typed" v-model="typed" class="note flex-1" placeholder="18.2 ms" autocomplete="off">
+    </form>
+    <p v-if="typedError" role="alert" class="text-[12px]">
+      {{ typedError }}
+    </p>
+    <dl class="tally">
+      <dt>Keepers</dt><dd>{{ takes.takes.filter(t => t.keeper).length }} of {{ goal.keepers }}</dd>
+      <dt>Takes</dt><dd>{{ takes.takes.length }}</dd>
+      <dt>Props left</dt><dd data-testid="left">
+        {{ left }}
+      </dd>
+      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt><dd>{{ state?.needed ?? 'beyond count' }}</dd>
+    </dl>
+    <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
+    <ol class="text-[13px]" aria-label="Takes">
+      <li v-for="take in takes.takes.slice(0, 6)" :key="take.key" class="flex gap-2 border-t border-(--hair) py-0.5" data-testid="run-take">
+        <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(take.delay, 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
+        <span v-if="pictures.ofTake.has(take.id)" title="has a picture">▪<span class="sr-only">has a picture</span></span>
+        <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.dial { display: grid; gap: 8px; align-content: start; }
+.clock { font-size: 50px; line-height: 1; font-weight: 560; font-stretch: 86%; }
+.tally { display: grid; grid-template-columns: 1fr auto; gap: 1px 10px; font-size: 14px; }
+.tally dd { text-align: right; font-weight: 600; }
+.note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
+.note::placeholder { color: var(--ink-faint); opacity: 1; }
+kbd { font-size: 11px; font-family: inherit; }
+</style>

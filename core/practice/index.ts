@@ -1,0 +1,6 @@
+export * from './rig'
+export * from './shot'
+export * from './device'
+export * from './exercises'
+export * from './judge'
+export * from './play'

@@ -1,0 +1,103 @@
+import { ladderDelay, ladderFor } from '../calibration'
+import { type Plan, plan } from '../plan'
+import { type LoggedTake, placeTells, priorOf, runStateOf } from '../run'
+import type { Setup } from '../setup/types'
+import type { PracticeRig } from './rig'
+import { type BenchShot, fireRig, thresholdOf } from './shot'
+
+/** How delays are chosen: as Epiro proposes, up a ladder, or by somebody who knows the truth. */
+export type Way = 'proposals' | 'ladder' | 'best'
+
+export interface Played {
+  /** Takes to the first keeper and to all that were wanted; null: not within the most. */
+  first: number | null
+  all: number | null
+  takes: LoggedTake[]
+}
+
+/** Somebody with a firm grip on the rest: armed, open, sharp, charged, and a threshold between click and event. */
+export function soundThreshold(rig: PracticeRig, setup: Setup): number {
+  const { click, event } = rig.truth
+  const own = thresholdOf(setup)
+  return own > click * 1.6 && own < event / 1.6 ? own : Math.sqrt(click * event)
+}
+
+function shoot(rig: PracticeRig, setup: Setup, number: number, delay: number, before: number): BenchShot {
+  return fireRig(rig, setup, number, { delay, threshold: soundThreshold(rig, setup), holdOff: Math.max(setup.controller.holdOff, 0.5), armed: true, open: true, sincePop: null }, before)
+}
+
+/** Shots behind the middle of a rig's scatter. */
+const SHOTS = 60
+/** Numbers for shots nobody counts. */
+const ASIDE = 1_000_000
+
+/** The delay somebody would dial who knew the rig, after so many shots: what puts its mean shot on the middle of the window. */
+export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
+  const offsets: number[] = []
+  const guess = plan(setup).timing.wanted ?? 0
+  const delay = Math.max(0, guess)
+  for (let n = 1; n <= SHOTS; n++) {
+    const shot = shoot(rig, setup, ASIDE + n, delay, before)
+    if (shot.offset !== null) offsets.push(shot.offset)
+  }
+  if (offsets.length === 0) return delay
+  offsets.sort((a, b) => a - b)
+  const { keep } = plan(setup)
+  const middle = offsets[Math.floor(offsets.length / 2)]!
+  return Math.max(setup.controller.delayMinimum, delay - middle + (keep.after - keep.before) / 2)
+}
+
+/** Takes that still count where the rig wanders, as the run offers it. */
+const RECENT = 4
+
+function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
+  const state = runStateOf(planned, takes)
+  return (state?.drift ? runStateOf(planned, takes, { recent: RECENT }) : state)?.proposal?.delay ?? 0
+}
+
+/**
+ * Plays a rig through as one of the ways would: each picture judged without mistake.
+ *
+ * @param options.keepers wanted
+ * @param options.most takes before it is given up
+ * @param options.from number of the first shot, so that two plays of one rig scatter differently
+ */
+export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { keepers: number, most?: number, from?: number }): Played {
+  const planned = plan(setup)
+  const prior = priorOf(planned)
+  const most = options.most ?? 60
+  const takes: LoggedTake[] = []
+  let first: number | null = null
+  let kept = 0
+  if (prior === null && setup.trigger === 'sensor') return { first: null, all: null, takes }
+  const ladder = prior === null ? null : ladderFor(prior, { before: planned.keep.before, after: planned.keep.after })
+  let best = way === 'best' ? bestDelay(rig, setup) : 0
+  const tells = placeTells(planned)
+  const snap = (delay: number): number => Math.max(setup.controller.delayMinimum, Math.round(delay / setup.controller.delayStep) * setup.controller.delayStep)
+  for (let n = 1; n <= most; n++) {
+    let delay = 0
+    if (way === 'best') {
+      if (rig.truth.drift !== 0 && n > 1) best = bestDelay(rig, setup, n - 1)
+      delay = best
+    }
+    else if (way === 'proposals') delay = takes.length === 0 ? planned.timing.set ?? 0 : proposed(planned, takes)
+    else if (ladder) delay = ladderDelay(ladder, takes.flatMap((take): ('early' | 'keeper' | 'late')[] => (take.verdict === 'on' ? ['keeper'] : take.verdict === 'early' || take.verdict === 'late' ? [take.verdict] : [])))
+    delay = snap(delay)
+    const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
+    const keeper = shot.verdict === 'on'
+    takes.push({ number: n, delay, planned: planned.timing.wanted, verdict: shot.verdict, keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
+    if (!keeper) continue
+    kept++
+    first ??= n
+    if (kept >= options.keepers) return { first, all: n, takes }
+  }
+  return { first, all: null, takes }
+}
+
+/** Mean takes of a way on one rig over several plays; what was not reached counts as the most. */
+export function meanTakes(rig: PracticeRig, setup: Setup, way: Way, options: { keepers: number, plays: number, most?: number }): number {
+  const most = options.most ?? 60
+  let sum = 0
+  for (let play = 0; play < options.plays; play++) sum += playRig(rig, setup, way, { keepers: options.keepers, most, from: 1000 * (play + 1) }).all ?? most
+  return sum / options.plays
+}

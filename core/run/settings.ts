@@ -1,0 +1,34 @@
+import { valueAt } from '../setup/paths'
+import type { Setup } from '../setup/types'
+
+/** What a set-up was set to when a take was fired, by path; SI units. Enough to tell two takes apart, not to plan again. */
+export type TakeSettings = Record<string, string | number | boolean | null>
+
+/** Settings of a take beside its delay: what is turned, moved or chosen between takes. */
+const PATHS = [
+  'method', 'trigger', 'moment.phase', 'picture.aperture', 'picture.iso', 'picture.shutter', 'picture.distance', 'picture.ambientEv', 'lens.focalLength', 'sensor.kind', 'sensor.position', 'sensor.offset',
+  'sensor.threshold', 'controller.holdOff', 'subject.distance', 'motion.speed',
+] as const
+const OF_EACH_LIGHT = ['power', 'distance', 'lossStops'] as const
+const MOST_LIGHTS = 16
+
+export const MOST_SETTINGS = PATHS.length + OF_EACH_LIGHT.length * MOST_LIGHTS
+
+/** The settings of a set-up that a take notes. */
+export function settingsOf(setup: Setup): TakeSettings {
+  const lights = setup.flashes.slice(0, MOST_LIGHTS).flatMap((_, i) => OF_EACH_LIGHT.map(key => `flashes[${i}].${key}`))
+  return Object.fromEntries([...PATHS, ...lights].map(path => [path, valueAt(setup, path) as TakeSettings[string]]))
+}
+
+/** Paths whose values differ between two takes; one that only one of them noted is left out. */
+export function differingSettings(a: TakeSettings, b: TakeSettings): string[] {
+  return Object.keys(a).filter(path => path in b && a[path] !== b[path])
+}
+
+/** Whether a value from outside can be the settings of a take. */
+export function areSettings(value: unknown): value is TakeSettings {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return false
+  const entries = Object.entries(value)
+  return entries.length <= MOST_SETTINGS && entries.every(([path, v]) => /^[a-z][\w.[\]]{0,59}$/i.test(path)
+    && (v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 80)))
+}

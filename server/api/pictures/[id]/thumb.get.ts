@@ -1,0 +1,3 @@
+import { sendPicture } from '../../../utils/picture'
+
+export default sendPicture('thumb')

@@ -1,0 +1,30 @@
+import { defineWebSocketHandler } from 'h3'
+import { speakToBench } from '../../../services/practice'
+
+type Peer = Parameters<NonNullable<Parameters<typeof defineWebSocketHandler>[0]['message']>>[0]
+
+/** One thing after the other for each connection, in the order it was said. */
+const queues = new WeakMap<object, Promise<void>>()
+const inTurn = (peer: Peer, what: () => Promise<void>): void => {
+  const before = queues.get(peer) ?? Promise.resolve()
+  queues.set(peer, before.then(what).catch((error: unknown) => {
+    const status = (error as { statusCode?: number }).statusCode ?? 500
+    if (status >= 500) console.error(error)
+    peer.send(`ERROR ${status === 401 ? 'sign in first' : status === 404 ? 'no bench on this set-up' : 'the bench does not answer; say it again'}`)
+    if (status === 401 || status === 404) peer.close(1008, 'refused')
+  }))
+}
+
+const setupOf = (peer: Peer): string => /\/api\/setups\/([0-9a-f-]{36})\/bench/.exec(peer.request.url)?.[1] ?? ''
+
+/** The practice bench on a wire: lines of text both ways (docs/device-interface.md). It holds nothing of its own; its memory is in the database. */
+export default defineWebSocketHandler({
+  message(peer, message) {
+    inTurn(peer, async () => {
+      const { studio } = await requireSocketSession(peer.request.headers)
+      for (const line of message.text().split('\n').slice(0, 20)) {
+        for (const said of await speakToBench(useDatabase(), studio.id, setupOf(peer), line)) peer.send(said)
+      }
+    })
+  },
+})

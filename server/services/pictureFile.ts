@@ -1,0 +1,78 @@
+import exifr from 'exifr'
+import sharp from 'sharp'
+import { MOST_PIXELS, type PictureExposure, type PictureType } from '../../shared/schemas/pictures'
+import { problem } from '../utils/problem'
+
+/** A picture ready to be kept. */
+export interface PreparedPicture {
+  type: PictureType
+  width: number
+  height: number
+  exposure: PictureExposure
+  /** ms since 1970 by the camera's own clock; null: it does not say. */
+  cameraTime: number | null
+  full: Buffer
+  thumb: Buffer
+}
+
+/** px of the longer side. */
+const THUMB = 320
+const QUALITY = { jpeg: 92, webp: 92, thumb: 78 } as const
+const FORMATS: Record<string, PictureType> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
+/** Fields that are read; of the rest, the place above all, nothing is looked at. */
+const FIELDS = ['DateTimeOriginal', 'CreateDate', 'OffsetTimeOriginal', 'OffsetTime', 'SubSecTimeOriginal', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'Model']
+
+type Tags = Record<string, unknown>
+
+const positive = (value: unknown): number | null => (typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null)
+
+/** `2026:11:24 18:30:00` with its offset, or else `zone` minutes ahead of UTC. */
+function timeOf(tags: Tags, zone: number): number | null {
+  const text = tags.DateTimeOriginal ?? tags.CreateDate
+  const [, y, mo, d, h, mi, s] = (typeof text === 'string' ? /^(\d{4}):(\d\d):(\d\d)[ T](\d\d):(\d\d):(\d\d)/.exec(text) : null)?.map(Number) ?? []
+  if (y === undefined) return null
+  const fraction = /^\d{1,9}/.exec(String(tags.SubSecTimeOriginal ?? ''))?.[0]
+  const offset = /^([+-])(\d\d):(\d\d)/.exec(String(tags.OffsetTimeOriginal ?? tags.OffsetTime ?? ''))
+  const ahead = offset ? (offset[1] === '-' ? -1 : 1) * (Number(offset[2]) * 60 + Number(offset[3])) : zone
+  const time = Date.UTC(y, mo! - 1, d, h, mi, s) + (fraction ? Number(`0.${fraction}`) * 1000 : 0) - ahead * 60_000
+  return Number.isFinite(time) ? Math.round(time) : null
+}
+
+async function tagsOf(file: Buffer): Promise<Tags> {
+  // A file without or with broken tags is a picture all the same.
+  return (await exifr.parse(file, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false }).catch(() => null) as Tags | undefined | null) ?? {}
+}
+
+/**
+ * Reads a file by its content, whatever its name says: draws it anew, upright, at its full size, so that nothing but the picture is left of it, and takes
+ * down what the camera noted of the exposure. The place it was taken at is neither read nor kept.
+ *
+ * @param zone minutes that the camera's clock is ahead of UTC where it does not say
+ * @throws 415 for anything but JPEG, PNG and WebP; 422 for a broken file or one with too many pixels
+ */
+export async function preparePicture(file: Buffer, zone: number): Promise<PreparedPicture> {
+  const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
+  const meta = await source().metadata().catch(() => null)
+  const type = FORMATS[meta?.format ?? '']
+  if (!meta || !type) throw problem(415, 'Not a picture Epiro keeps: JPEG, PNG or WebP')
+  if ((meta.pages ?? 1) > 1) throw problem(422, 'A moving picture is not kept')
+  try {
+    const tags = await tagsOf(file)
+    const drawn = source().keepIccProfile()
+    const encoded = type === 'image/jpeg' ? drawn.jpeg({ quality: QUALITY.jpeg }) : type === 'image/webp' ? drawn.webp({ quality: QUALITY.webp }) : drawn.png()
+    const [full, thumb] = await Promise.all([
+      encoded.toBuffer({ resolveWithObject: true }),
+      source().resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true }).webp({ quality: QUALITY.thumb }).toBuffer(),
+    ])
+    return {
+      type, width: full.info.width, height: full.info.height, full: full.data, thumb, cameraTime: timeOf(tags, zone),
+      exposure: {
+        shutter: positive(tags.ExposureTime), aperture: positive(tags.FNumber), iso: positive(tags.ISO), focalLength: positive(tags.FocalLength) === null ? null : positive(tags.FocalLength)! / 1000,
+        camera: typeof tags.Model === 'string' ? tags.Model.slice(0, 80) : null,
+      },
+    }
+  }
+  catch (error) {
+    throw problem(422, /pixel/i.test(String(error)) ? `Over ${MOST_PIXELS / 1e6} megapixels` : 'The picture is broken: it could not be read to its end')
+  }
+}

@@ -1,0 +1,101 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { shotTime } from '../../core'
+import type { PictureExposure, PictureQuery, PictureType } from '../../shared/schemas/pictures'
+import type { Database } from '../database/client'
+import type { PICTURE_SIZES } from '../database/schema'
+import { pictureParts, pictures, takes } from '../database/schema'
+import { notFound, problem } from '../utils/problem'
+import { preparePicture } from './pictureFile'
+import { matchTimes } from './pictureTakes'
+import { getSetup } from './setups'
+
+export interface PictureRecord {
+  id: string
+  /** Take it belongs to; null: none of its time yet. */
+  takeId: string | null
+  byHand: boolean
+  name: string
+  width: number
+  height: number
+  exposure: PictureExposure
+  shotAt: string
+}
+
+/** Bytes of one piece: far below what any server takes in a packet. */
+const PIECE = 1024 * 1024
+
+const columns = {
+  id: pictures.id, takeId: pictures.takeId, byHand: pictures.byHand, name: pictures.name, width: pictures.width, height: pictures.height, exposure: pictures.exposure, shotAt: pictures.shotAt,
+}
+const asRecord = <T extends { shotAt: Date }>(row: T): Omit<T, 'shotAt'> & { shotAt: string } => ({ ...row, shotAt: row.shotAt.toISOString() })
+
+/** Pictures of a set-up, the newest first. */
+export async function listPictures(db: Database, studioId: string, setupId: string): Promise<PictureRecord[]> {
+  await getSetup(db, studioId, setupId)
+  const rows = await db.select(columns).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.studioId, studioId))).orderBy(desc(pictures.shotAt), desc(pictures.id))
+  return rows.map(asRecord)
+}
+
+/** Pictures of takes, by take. */
+export async function picturesOfTakes(db: Database, takeIds: readonly string[]): Promise<Map<string, PictureRecord[]>> {
+  const found = new Map<string, PictureRecord[]>()
+  if (takeIds.length === 0) return found
+  const rows = await db.select(columns).from(pictures).where(inArray(pictures.takeId, [...takeIds])).orderBy(asc(pictures.shotAt))
+  for (const row of rows) found.set(row.takeId!, [...found.get(row.takeId!) ?? [], asRecord(row)])
+  return found
+}
+
+async function getPicture(db: Database, studioId: string, id: string): Promise<PictureRecord & { setupId: string, type: PictureType }> {
+  const [row] = await db.select({ ...columns, setupId: pictures.setupId, type: pictures.type }).from(pictures).where(and(eq(pictures.id, id), eq(pictures.studioId, studioId)))
+  if (!row) throw notFound('picture')
+  return asRecord(row)
+}
+
+async function requireTake(db: Database, setupId: string, id: string): Promise<void> {
+  const [row] = await db.select({ id: takes.id }).from(takes).where(and(eq(takes.id, id), eq(takes.setupId, setupId)))
+  if (!row) throw problem(422, 'take: No such take in this set-up', { errors: [{ field: 'take', reason: 'No such take in this set-up' }] })
+}
+
+/** Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it was kept. */
+export async function addPicture(db: Database, studioId: string, setupId: string, query: PictureQuery, file: Buffer): Promise<PictureRecord> {
+  await getSetup(db, studioId, setupId)
+  if (query.take) await requireTake(db, setupId, query.take)
+  const hash = createHash('sha256').update(file).digest('hex')
+  const known = async (): Promise<string | undefined> => (await db.select({ id: pictures.id }).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.hash, hash))))[0]?.id
+  let id = await known()
+  if (id === undefined) {
+    const { full, thumb, cameraTime, ...picture } = await preparePicture(file, query.zone)
+    id = randomUUID()
+    const shotAt = new Date(shotTime({ camera: cameraTime, written: query.written === undefined ? null : Date.parse(query.written), received: Date.now() }))
+    const row = { ...picture, id, studioId, setupId, name: query.name, hash, shotAt }
+    const placed = await db.transaction(async (tx) => {
+      // Sent twice at once, one is kept.
+      const [result] = await tx.insert(pictures).ignore().values(row)
+      if (result.affectedRows !== 1) return false
+      for (const [size, data] of [['full', full], ['thumb', thumb]] as const) {
+        for (let part = 0; part * PIECE < data.length; part++) await tx.insert(pictureParts).values({ pictureId: row.id, size, part, data: data.subarray(part * PIECE, (part + 1) * PIECE) })
+      }
+      return true
+    })
+    if (!placed) id = (await known())!
+  }
+  if (query.take) await db.update(pictures).set({ takeId: query.take, byHand: true }).where(eq(pictures.id, id))
+  else await matchTimes(db, setupId)
+  return getPicture(db, studioId, id)
+}
+
+/** Puts a picture to a take by hand, or to none. */
+export async function putPicture(db: Database, studioId: string, id: string, take: string | null): Promise<PictureRecord> {
+  const { setupId } = await getPicture(db, studioId, id)
+  if (take !== null) await requireTake(db, setupId, take)
+  await db.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
+  return getPicture(db, studioId, id)
+}
+
+/** The bytes of a picture. */
+export async function readPicture(db: Database, studioId: string, id: string, size: (typeof PICTURE_SIZES)[number]): Promise<{ type: string, data: Buffer }> {
+  const { type } = await getPicture(db, studioId, id)
+  const parts = await db.select({ data: pictureParts.data }).from(pictureParts).where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size))).orderBy(asc(pictureParts.part))
+  return { type: size === 'thumb' ? 'image/webp' : type, data: Buffer.concat(parts.map(part => part.data)) }
+}

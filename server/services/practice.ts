@@ -1,0 +1,137 @@
+import { randomInt } from 'node:crypto'
+import { mkdir, rename, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { and, asc, desc, eq } from 'drizzle-orm'
+import {
+  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, bestDelay, exerciseById, exerciseRig, exerciseSetup, judge, matchShots, plan, reveal,
+  switchedOn,
+} from '../../core'
+import type { Database } from '../database/client'
+import { practiceShots, practices, setups, shoots } from '../database/schema'
+import { notFound } from '../utils/problem'
+import { benchPicture } from './benchCamera'
+import { addPicture } from './pictures'
+import { type SetupRecord, createSetup, getSetup } from './setups'
+import { createShoot } from './shoots'
+import { listTakes } from './takes'
+
+/** An exercise that was begun. */
+export interface PracticeRecord {
+  setupId: string
+  exercise: string
+  setupName: string
+  createdAt: string
+  revealed: boolean
+  shots: number
+}
+
+const SHOOT = 'Practice bench'
+
+async function practiceShoot(db: Database, studioId: string): Promise<string> {
+  const [known] = await db.select({ id: shoots.id }).from(shoots).where(and(eq(shoots.studioId, studioId), eq(shoots.practice, true))).limit(1)
+  if (known) return known.id
+  const { id } = await createShoot(db, studioId, { name: SHOOT, date: new Date().toISOString().slice(0, 10), place: '', notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.' })
+  await db.update(shoots).set({ practice: true }).where(eq(shoots.id, id))
+  return id
+}
+
+/** Begins an exercise: its set-up, and a rig drawn for it whose true figures nobody sees. */
+export async function beginPractice(db: Database, studioId: string, id: string, seed = randomInt(1, 2 ** 31)): Promise<SetupRecord> {
+  const exercise = exerciseById(id)
+  if (!exercise) throw notFound('exercise')
+  const setup = exerciseSetup(exercise)
+  const record = await createSetup(db, studioId, await practiceShoot(db, studioId), setup)
+  await db.insert(practices).values({ setupId: record.id, studioId, exercise: exercise.id, rig: exerciseRig(exercise, seed), state: switchedOn(setup) })
+  return record
+}
+
+interface Practice {
+  exercise: Exercise
+  rig: PracticeRig
+  state: DeviceState
+  revealedAt: Date | null
+}
+
+async function getPractice(db: Database, studioId: string, setupId: string): Promise<Practice> {
+  const [row] = await db.select().from(practices).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  const exercise = row && exerciseById(row.exercise)
+  if (!row || !exercise) throw notFound('exercise')
+  return { exercise, rig: row.rig, state: row.state, revealedAt: row.revealedAt }
+}
+
+/** Exercises begun in a studio, the newest first. */
+export async function listPractices(db: Database, studioId: string): Promise<PracticeRecord[]> {
+  const rows = await db.select({ setupId: practices.setupId, exercise: practices.exercise, setupName: setups.name, createdAt: practices.createdAt, revealedAt: practices.revealedAt, state: practices.state })
+    .from(practices).innerJoin(setups, eq(setups.id, practices.setupId)).where(eq(practices.studioId, studioId)).orderBy(desc(practices.createdAt), desc(practices.setupId)).limit(100)
+  return rows.map(({ createdAt, revealedAt, state, ...row }) => ({ ...row, createdAt: createdAt.toISOString(), revealed: revealedAt !== null, shots: state.fired }))
+}
+
+/** Where the camera's pictures go instead of straight to the takes, as a tethered camera's would; null: nowhere. */
+const folder = (): string | null => process.env.EPIRO_BENCH_FOLDER ?? null
+
+/**
+ * Gives the bench one line and what it says to it. Its memory is in the database, under the lock of its row: any server process can take the next line.
+ */
+export async function speakToBench(db: Database, studioId: string, setupId: string, line: string): Promise<string[]> {
+  const { setup } = await getSetup(db, studioId, setupId)
+  await getPractice(db, studioId, setupId)
+  const at = new Date()
+  const { answer, rig } = await db.transaction(async (tx): Promise<{ answer: Answer, rig: PracticeRig }> => {
+    const [row] = await tx.select({ rig: practices.rig, state: practices.state }).from(practices).where(eq(practices.setupId, setupId)).for('update')
+    const device = new PracticeDevice(row!.rig, setup, row!.state)
+    const answer = device.take(line, at.getTime() / 1000)
+    await tx.update(practices).set({ state: device.state }).where(eq(practices.setupId, setupId))
+    if (answer.shot) await tx.insert(practiceShots).values({ setupId, number: answer.shot.number, shot: answer.shot, firedAt: at })
+    return { answer, rig: row!.rig }
+  })
+  if (!answer.exposure) return answer.lines
+  const name = `bench-${String(answer.exposure.shot.number).padStart(4, '0')}.png`
+  const file = await benchPicture(rig, setup, answer.exposure, await firedAt(db, setupId, answer.exposure.shot.number))
+  const tether = folder()
+  if (tether) {
+    await mkdir(tether, { recursive: true })
+    // Whole or not at all, as whoever watches the folder sees it.
+    await writeFile(join(tether, `.${name}`), file)
+    await rename(join(tether, `.${name}`), join(tether, `${setupId.slice(0, 8)}-${name}`))
+  }
+  else await addPicture(db, studioId, setupId, { name, zone: 0 }, file)
+  return [...answer.lines, `PICTURE ${name} ${file.length}`]
+}
+
+async function firedAt(db: Database, setupId: string, number: number): Promise<Date> {
+  const [row] = await db.select({ firedAt: practiceShots.firedAt }).from(practiceShots).where(and(eq(practiceShots.setupId, setupId), eq(practiceShots.number, number)))
+  return row?.firedAt ?? new Date()
+}
+
+/** How an exercise stands. The truth is in it only once it was revealed. */
+export interface PracticeState {
+  exercise: Pick<Exercise, 'id' | 'title' | 'teaches' | 'keepers' | 'stock'>
+  shots: number
+  stock: number
+  revealed: boolean
+  judgement: Judgement | null
+  truth: RevealedFigure[] | null
+}
+
+export async function practiceState(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
+  const { exercise, rig, state, revealedAt } = await getPractice(db, studioId, setupId)
+  const { id, title, teaches, keepers, stock } = exercise
+  const base = { exercise: { id, title, teaches, keepers, stock }, shots: state.fired, stock: Math.max(0, stock - state.fired), revealed: revealedAt !== null }
+  if (revealedAt === null) return { ...base, judgement: null, truth: null }
+  const { setup } = await getSetup(db, studioId, setupId)
+  const shots = await db.select({ shot: practiceShots.shot, firedAt: practiceShots.firedAt }).from(practiceShots).where(eq(practiceShots.setupId, setupId)).orderBy(asc(practiceShots.number))
+  const logged = (await listTakes(db, studioId, setupId)).reverse()
+  const start = exerciseSetup(exercise)
+  return {
+    ...base,
+    judgement: judge(exercise, rig, start, matchShots(shots.map(row => ({ shot: row.shot as BenchShot, at: row.firedAt.getTime() })), logged)),
+    truth: reveal(rig, setup, bestDelay(rig, start, state.fired), { assumed: plan(start).timing.wanted, now: setup.delay ?? plan(setup).timing.wanted }),
+  }
+}
+
+/** Ends an exercise: from now on its truth and its judgement are shown. */
+export async function revealPractice(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
+  await getPractice(db, studioId, setupId)
+  await db.update(practices).set({ revealedAt: new Date() }).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  return practiceState(db, studioId, setupId)
+}

@@ -1,0 +1,29 @@
+import { asc, eq, and, isNull } from 'drizzle-orm'
+import type { Setup } from '../../core'
+import type { Database } from '../database/client'
+import { setups, shoots, takes } from '../database/schema'
+import type { ShootInput } from '../../shared/schemas/records'
+import { type PictureRecord, picturesOfTakes } from './pictures'
+import { requireShoot } from './shoots'
+import { type TakeRecord, takeColumns } from './takes'
+
+/** A shoot with everything that was fired in it. */
+export interface ShootReport {
+  shoot: ShootInput
+  setups: { id: string, setup: Setup, takes: (TakeRecord & { pictures: PictureRecord[] })[] }[]
+}
+
+/** What the report of a shoot is drawn from; takes in the order they were fired. */
+export async function shootReport(db: Database, studioId: string, id: string): Promise<ShootReport> {
+  await requireShoot(db, studioId, id)
+  const [shoot] = await db.select({ name: shoots.name, date: shoots.date, place: shoots.place, notes: shoots.notes }).from(shoots).where(eq(shoots.id, id))
+  const rows = await db.select({ id: setups.id, setup: setups.document }).from(setups).where(and(eq(setups.shootId, id), isNull(setups.archivedAt))).orderBy(asc(setups.createdAt), asc(setups.id))
+  return {
+    shoot: shoot!,
+    setups: await Promise.all(rows.map(async ({ id: setupId, setup }) => {
+      const fired = await db.select(takeColumns).from(takes).where(eq(takes.setupId, setupId)).orderBy(asc(takes.number))
+      const found = await picturesOfTakes(db, fired.map(take => take.id))
+      return { id: setupId, setup, takes: fired.map(take => ({ ...take, firedAt: take.firedAt.toISOString(), pictures: found.get(take.id) ?? [] })) }
+    })),
+  }
+}

@@ -1,0 +1,58 @@
+import * as yup from 'yup'
+import { type Setup, completeSetup } from '../../core'
+import { type TakeInput, completeTake, takeFields } from './records'
+import { fieldSchema, isDate, plainObject, setupSchema } from './setup'
+
+/** A take as it comes back in: what was logged, where it belongs, and the number it had. */
+export interface LogImportTake extends TakeInput {
+  setupId: string
+  number: number
+}
+
+/** A set-up that came with a log; taken in only where it is not known. */
+export interface LogImportSetup {
+  id: string
+  shootName: string
+  shootDate: string
+  setup: Setup
+}
+
+const id = (label: string) => yup.string().strict().required(`${label} is missing`).matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'Not an id')
+
+/** An older file may lack what takes note since; what the log adds for its own use is left out. */
+export function completeLogTake(value: unknown): unknown {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
+  const { id: _, pictures: _p, ...rest } = completeTake(value) as Record<string, unknown>
+  return rest
+}
+
+const takeShape = { ...takeFields, setupId: id('setupId'), number: yup.number().strict().required('number is missing').integer('A whole number').min(1, 'At least 1').max(1_000_000, 'At most 1000000') }
+export const logTakeSchema = plainObject(takeShape) as unknown as yup.Schema<LogImportTake>
+
+const setupShape = {
+  id: id('id'), shootName: fieldSchema({ type: 'text', label: 'Shoot', maxLength: 120, required: true }),
+  shootDate: yup.string().strict().required('shootDate is missing').test('date', 'Date as 2026-11-24', isDate), setup: setupSchema as unknown as yup.AnySchema,
+}
+export const logSetupSchema = plainObject(setupShape) as unknown as yup.Schema<LogImportSetup>
+
+/** A set-up of a log with what older files leave out filled in. */
+export const completeLogSetup = (value: unknown): unknown => (value !== null && typeof value === 'object' && 'setup' in value ? { ...value, setup: completeSetup(value.setup) } : value)
+
+/** Takes and set-ups sent at once. */
+export const MOST_AT_ONCE = 500
+export const MOST_SETUPS_AT_ONCE = 50
+export const logImportSchema = plainObject({
+  setups: yup.array().strict().of(logSetupSchema as unknown as yup.AnySchema).max(MOST_SETUPS_AT_ONCE, `At most ${MOST_SETUPS_AT_ONCE} set-ups at once`).required('setups is missing'),
+  takes: yup.array().strict().of(plainObject(takeShape) as unknown as yup.AnySchema).max(MOST_AT_ONCE, `At most ${MOST_AT_ONCE} takes at once`).required('takes is missing'),
+}) as unknown as yup.Schema<{ setups: LogImportSetup[], takes: LogImportTake[] }>
+
+/** A body of an import with what older files leave out filled in. */
+export function completeImport(body: unknown): unknown {
+  if (body === null || typeof body !== 'object' || Array.isArray(body)) return body
+  const { setups, takes } = body as { setups?: unknown, takes?: unknown }
+  return {
+    ...body,
+    ...(Array.isArray(setups) ? { setups: setups.map(completeLogSetup) } : {}),
+    ...(Array.isArray(takes) ? { takes: takes.map(completeLogTake) } : {}),
+  }
+}
