@@ -10,7 +10,7 @@ import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.m
 import { Stop, needNode, needPackages, run, say } from './lib/system.mjs'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
-const PARTS = ['lint', 'types', 'unit', 'e2e', 'start']
+const PARTS = ['lint', 'types', 'unit', 'services', 'e2e', 'start']
 const asked = process.argv.slice(2)
 const project = asked.includes('--screenshots') ? 'screenshots' : asked.includes('--frames') ? 'frames' : 'desktop'
 const parts = project !== 'desktop' ? ['e2e'] : asked.filter(part => PARTS.includes(part)).length > 0 ? asked.filter(part => PARTS.includes(part)) : PARTS
@@ -45,14 +45,9 @@ async function main() {
     step('types of the stores’ tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.stores.json'])
     step('types of core, scripts and tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.tools.json'])
   }
-  if (wanted('unit')) {
-    step('jest', 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json'], { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' })
-    const jest = report('.data/test/jest.json')
-    passes += jest?.numPassedTests ?? 0
-    failures += jest?.numFailedTests ?? 0
-  }
+  if (wanted('unit')) jest('jest', [])
   if (wanted('e2e') || wanted('start')) needBuild()
-  if (wanted('e2e')) await endToEnd()
+  if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
     step('start, kill and restart', process.execPath, ['tests/start/restart.mjs'])
     if (failed.includes('start, kill and restart')) failures++
@@ -63,7 +58,16 @@ async function main() {
   return failed.length === 0 ? 0 : 1
 }
 
-async function endToEnd() {
+/** @param {string} name @param {string[]} args @param {Record<string, string>} [env] */
+function jest(name, args, env) {
+  rmSync('.data/test/jest.json', { force: true })
+  step(name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env })
+  const result = report('.data/test/jest.json')
+  passes += result?.numPassedTests ?? 0
+  failures += result?.numFailedTests ?? 0
+}
+
+async function withDatabase() {
   const home = resolve('.data/test/mariadb')
   const database = process.env.DATABASE_URL ? null : localDatabase(home)
   /** @type {import('node:child_process').ChildProcess | undefined} */
@@ -73,6 +77,8 @@ async function endToEnd() {
     if (database) rmSync(home, { recursive: true, force: true })
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
     const { token } = prepareDatabase(databaseUrl, { demo: true })
+    if (wanted('services')) jest('services on a database', ['-c', 'jest.services.config.mjs'], { DATABASE_URL: databaseUrl })
+    if (!wanted('e2e')) return
     const secret = 'only-for-tests-'.repeat(3)
     const port = await choosePort(3100)
     const address = `http://127.0.0.1:${port}`

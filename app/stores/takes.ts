@@ -51,6 +51,13 @@ export const useTakesStore = defineStore('takes', () => {
     }
   }
 
+  /** Leaves the set-up; what is not sent yet goes on being sent. */
+  function close(): void {
+    clearTimeout(rereading)
+    setupId.value = ''
+    kept.value = []
+  }
+
   /** Sends what the server has not got, in the order fired; tried again until it answers. */
   async function flush(): Promise<void> {
     if (flushing) return
@@ -89,5 +96,5 @@ export const useTakesStore = defineStore('takes', () => {
 
   window.addEventListener('online', () => void flush())
 
-  return { takes, unsent, refused, offline, open, log, flush, refresh }
+  return { takes, unsent, refused, offline, open, close, log, flush, refresh }
 })

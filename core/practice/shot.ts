@@ -96,7 +96,7 @@ export function fireRig(rig: PracticeRig, current: Setup, number: number, condit
   const recycle = Math.max(0, ...current.flashes.map(flash => flash.recycleTime))
 
   const settings = settingsOf(current)
-  const sharpness = assess({ ...setup, flashes: current.flashes, picture: current.picture }).sharpness
+  const { sharpness, optics } = assess(setup)
   const base = { number, conditions, settings, inputs, blur: sharpness.subject * (inputs.speed / rig.setup.motion.speed || 1), blurLimit: sharpness.limit, captured: null, offset: null, past: null, twice: false, verdict: 'misfire' as const }
   const failed = (dark: NonNullable<BenchShot['dark']>, heard: BenchShot['heard'] = null): BenchShot => ({ ...base, dark, heard })
 
@@ -117,7 +117,8 @@ export function fireRig(rig: PracticeRig, current: Setup, number: number, condit
   const motion = motionFor(setup, drag, inputs)
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still'
   const past = byPlace ? motion.positionAt(captured) - inputs.subjectDistance - setup.moment.offset : null
-  const { before, after, inFrame } = windowOf(setup, current, motion.speedAt(Math.max(0, times.moment)))
+  const inFrame = optics.fieldWidth / 2
+  const { before, after } = windowOf(setup, motion.speedAt(Math.max(0, times.moment)))
   const twice = light && current.trigger === 'sensor' && opens && conditions.holdOff < rig.truth.bounce && recycle < rig.truth.bounce
   return {
     ...base, dark: null, heard: current.trigger === 'sensor' ? 'event' : 'hand', captured, offset, past, twice,
@@ -133,11 +134,10 @@ function capturedOf(current: Setup, conditions: ShotConditions, times: TakeTimes
   return times.moment + (phase - 0.5) / current.camera.frameRate
 }
 
-function windowOf(setup: Setup, current: Setup, speed: number): { before: number, after: number, inFrame: number } {
+function windowOf(setup: Setup, speed: number): { before: number, after: number } {
   const { window } = setup.moment
-  const inFrame = assess(current).optics.fieldWidth / 2
-  if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime, inFrame }
-  return { before: window.beforeDistance / Math.max(speed, 1e-9), after: window.afterDistance / Math.max(speed, 1e-9), inFrame }
+  if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime }
+  return { before: window.beforeDistance / Math.max(speed, 1e-9), after: window.afterDistance / Math.max(speed, 1e-9) }
 }
 
 /** Nothing was lit, stops. */

@@ -38,9 +38,11 @@ function timeOf(tags: Tags, zone: number): number | null {
   return Number.isFinite(time) ? Math.round(time) : null
 }
 
-async function tagsOf(file: Buffer): Promise<Tags> {
-  // A file without or with broken tags is a picture all the same.
-  return (await exifr.parse(file, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false }).catch(() => null) as Tags | undefined | null) ?? {}
+/** Tags of the notes that sharp found in a file of any kind; a file without or with broken ones is a picture all the same. */
+async function tagsOf(exif: Buffer | undefined): Promise<Tags> {
+  if (!exif) return {}
+  const tiff = exif.subarray(exif.subarray(0, 4).toString('latin1') === 'Exif' ? 6 : 0)
+  return (await exifr.parse(tiff, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false }).catch(() => null) as Tags | undefined | null) ?? {}
 }
 
 /**
@@ -52,12 +54,12 @@ async function tagsOf(file: Buffer): Promise<Tags> {
  */
 export async function preparePicture(file: Buffer, zone: number): Promise<PreparedPicture> {
   const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
-  const meta = await source().metadata().catch(() => null)
+  const meta = file.length === 0 ? null : await source().metadata().catch(() => null)
   const type = FORMATS[meta?.format ?? '']
   if (!meta || !type) throw problem(415, 'Not a picture Epiro keeps: JPEG, PNG or WebP')
   if ((meta.pages ?? 1) > 1) throw problem(422, 'A moving picture is not kept')
   try {
-    const tags = await tagsOf(file)
+    const tags = await tagsOf(meta.exif)
     const drawn = source().keepIccProfile()
     const encoded = type === 'image/jpeg' ? drawn.jpeg({ quality: QUALITY.jpeg }) : type === 'image/webp' ? drawn.webp({ quality: QUALITY.webp }) : drawn.png()
     const [full, thumb] = await Promise.all([

@@ -40,6 +40,7 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => {
   view.reset()
+  takes.close()
   store.close()
 })
 

@@ -40,6 +40,7 @@ onMounted(async () => {
 onBeforeUnmount(() => {
   preferences.look = lookBefore
   run.leave()
+  takes.close()
   store.close()
 })
 let savedAt = 0
