@@ -1,5 +1,7 @@
 import type { RunInput } from '~~/shared/schemas/records'
-import { api } from '~/services/api'
+import { ApiError, api } from '~/services/api'
+
+const RETRY = 1000
 
 /** Where the run of a set-up stands, on this device and all others: moved at once here, sent, and followed by server-sent events. */
 export const useRunStore = defineStore('run', () => {
@@ -11,6 +13,7 @@ export const useRunStore = defineStore('run', () => {
   let seen = ''
   let sending: Promise<unknown> = Promise.resolve()
   let waiting = 0
+  let retry: ReturnType<typeof setTimeout> | undefined
 
   /** Follows a run; `changed` is told when takes or the set-up changed on another device. */
   function follow(id: string, changed: (what: { takes: boolean, setup: boolean, pictures: boolean }) => void): void {
@@ -24,6 +27,8 @@ export const useRunStore = defineStore('run', () => {
     events.onerror = () => { connected.value = false }
     events.onmessage = (event: MessageEvent<string>) => {
       const now = JSON.parse(event.data) as RunInput & { revision: number, takes: number, lastTake: number, setupRevision: number, pictures: string }
+      // Somebody else moved it on while ours could not be sent: theirs holds.
+      if (now.revision > revision && retry !== undefined) giveUp()
       if (now.revision > revision && waiting === 0) {
         revision = now.revision
         state.value = { step: now.step, delay: now.delay, openedAt: now.openedAt, actedAt: now.actedAt }
@@ -33,7 +38,12 @@ export const useRunStore = defineStore('run', () => {
       seen = `${now.takes} ${now.setupRevision} ${now.pictures}`
     }
   }
+  function giveUp(): void {
+    clearTimeout(retry)
+    retry = undefined
+  }
   function leave(): void {
+    giveUp()
     events?.close()
     events = null
     connected.value = false
@@ -42,9 +52,18 @@ export const useRunStore = defineStore('run', () => {
   /** Moves the run on here at once, and for everyone when the server answers. */
   function move(part: Partial<RunInput>): void {
     state.value = { ...state.value, ...part }
-    const sent = state.value
+    giveUp()
+    send()
+  }
+  /** Sends where the run stands, after what was sent before; tried again until the server answers or somebody else moves on. */
+  function send(): void {
+    const [sent, id] = [state.value, setupId]
     waiting++
-    sending = sending.then(() => api.putRun(setupId, sent)).then((now) => { revision = Math.max(revision, now.revision) }).catch(() => {}).finally(() => { waiting-- })
+    sending = sending.then(() => api.putRun(id, sent)).then((now) => { revision = Math.max(revision, now.revision) }).catch((error: unknown) => {
+      const status = error instanceof ApiError ? error.status : 0
+      const away = status === 0 || status >= 500
+      if (away && id === setupId && sent === state.value) retry = setTimeout(() => { retry = undefined; send() }, RETRY)
+    }).finally(() => { waiting-- })
   }
 
   return { state, connected, follow, leave, move }

@@ -1,35 +1,14 @@
 import { type Page, expect, test } from '@playwright/test'
 import { newSetup, plan } from '~~/core'
 import { brightestOfOtherHues, callApi, openNewSetup } from './helpers'
+import { acknowledge, secondServer, takesOf, toJudge, verdict } from './runHelpers'
 
-const acknowledge = async (page: Page): Promise<void> => {
-  const gate = page.getByRole('form', { name: 'Cautions' })
-  await expect(gate).toBeVisible()
-  await gate.getByRole('button', { name: /Acknowledged/ }).click()
-  await expect(gate.getByRole('alert')).toContainText('Type a name')
-  await gate.getByLabel('Acknowledged by').fill('Mara')
-  for (const box of await gate.getByRole('checkbox').all()) await box.check()
-  await gate.getByRole('button', { name: /Acknowledged/ }).click()
-  await expect(page.getByTestId('call')).toBeVisible()
-}
-/** One key for a verdict; then the reset stands there. */
-async function verdict(page: Page, key: string): Promise<void> {
-  await page.keyboard.press(key)
-  await expect(page.getByTestId('call')).toHaveText(/Reset/)
-}
-/** Through the calls to the look. */
-async function toJudge(page: Page): Promise<void> {
-  for (let i = 0; i < 14 && await page.getByTestId('call').textContent().then(text => !/Look/.test(text ?? '')); i++) await page.keyboard.press('Space')
-  await expect(page.getByTestId('call')).toHaveText(/Look/)
-}
 async function openRun(page: Page, setup = newSetup('projectile')): Promise<string> {
   const id = await openNewSetup(page, setup)
   await page.goto(`/setups/${id}/run`)
   await acknowledge(page)
   return id
 }
-const takesOf = async (page: Page, id: string) => (await callApi(page, 'GET', `/api/setups/${id}/takes`)).body as { key: string, number: number, verdict: string, position: number | null, planned: number }[]
-
 test('from the cautions through the calls to a verdict, and the next delay follows', async ({ page }) => {
   const id = await openRun(page)
   await expect(page.getByTestId('call')).toHaveText(/Ready/)
@@ -136,16 +115,6 @@ test('another studio’s run is not found', async ({ page }) => {
   for (const path of ['run', 'run/events']) expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
   expect((await callApi(page, 'PUT', '/api/setups/00000000-0000-4000-8000-000000000000/run', { step: 0, delay: null, openedAt: null })).status).toBe(404)
 })
-
-/** Another server process on the same database, as a second machine would run it. */
-async function secondServer(port: number) {
-  const { spawn } = await import('node:child_process')
-  const child = spawn(process.execPath, ['.output/server/index.mjs'], {
-    stdio: 'ignore', env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
-  })
-  await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/health`).then(r => r.status).catch(() => 0), { timeout: 20_000 }).toBe(200)
-  return { address: `http://127.0.0.1:${port}`, kill: () => new Promise<void>((resolve) => { child.once('exit', () => resolve()); child.kill('SIGKILL') }) }
-}
 
 test('two server processes serve one run together; one killed in mid-session loses no take', async ({ page, context }) => {
   const id = await openRun(page)
