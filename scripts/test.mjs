@@ -49,9 +49,11 @@ async function main() {
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
-    step('start, kill and restart', process.execPath, ['tests/start/restart.mjs'])
-    if (failed.includes('start, kill and restart')) failures++
-    else passes++
+    for (const [name, file] of [['start, kill and restart', 'restart'], ['listen over https', 'secure']]) {
+      step(String(name), process.execPath, [`tests/start/${file}.mjs`])
+      if (failed.includes(String(name))) failures++
+      else passes++
+    }
   }
   say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll passed')
   say(`${passes} passed, ${failures} failed`)

@@ -20,9 +20,9 @@ async function signOut(): Promise<void> {
           <path d="M3 20h26" stroke="var(--light)" stroke-width="3" fill="none" />
           <circle cx="20.7" cy="20" r="4.4" fill="none" stroke="var(--ink)" stroke-width="2.4" />
         </svg>
-        Epiro
+        <span class="max-sm:sr-only">Epiro</span>
       </NuxtLink>
-      <nav v-if="session.studio" aria-label="Main" class="flex gap-3">
+      <nav v-if="session.studio" aria-label="Main" class="flex gap-3 max-sm:gap-2.5 max-sm:text-[12px]">
         <NuxtLink v-for="page in PAGES" :key="page.to" :to="page.to" class="main-link" active-class="" exact-active-class="here">{{ page.label }}</NuxtLink>
       </nav>
       <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto" />

@@ -2,7 +2,7 @@ import { differingSettings } from '../run/settings'
 import type { LoggedTake } from '../run'
 import type { Setup } from '../setup/types'
 import type { Exercise } from './exercises'
-import { meanTakes } from './play'
+import { meanTakes, seenAs } from './play'
 import type { PracticeRig } from './rig'
 import type { BenchShot } from './shot'
 
@@ -82,7 +82,7 @@ export function judge(exercise: Exercise, rig: PracticeRig, setup: Setup, shots:
     if (keeps) { kept++; first ??= shot.number }
     if (take === null) note('not-judged', shot)
     else {
-      if (take.verdict !== shot.verdict && !(take.verdict === 'missed' && shot.verdict !== 'on')) note('verdict', shot)
+      if (take.verdict !== shot.verdict && take.verdict !== seenAs(shot)) note('verdict', shot)
       if (take.keeper && !keeps) note('false-keeper', shot)
       if (!take.keeper && keeps) note('missed-keeper', shot)
     }

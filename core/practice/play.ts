@@ -47,6 +47,9 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   return Math.max(setup.controller.delayMinimum, delay - middle + (keep.after - keep.before) / 2)
 }
 
+/** The verdict of somebody who sees the whole picture: out of the frame, what it hit tells whether the object has been there yet. */
+export const seenAs = (shot: BenchShot): LoggedTake['verdict'] => (shot.verdict !== 'missed' || shot.offset === null ? shot.verdict : shot.offset < 0 ? 'early' : 'late')
+
 /** Takes that still count where the rig wanders, as the run offers it. */
 const RECENT = 4
 
@@ -85,7 +88,7 @@ export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { kee
     delay = snap(delay)
     const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
     const keeper = shot.verdict === 'on'
-    takes.push({ number: n, delay, planned: planned.timing.wanted, verdict: shot.verdict, keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
+    takes.push({ number: n, delay, planned: planned.timing.wanted, verdict: seenAs(shot), keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
     if (!keeper) continue
     kept++
     first ??= n

@@ -1,4 +1,4 @@
-import { type DelayPrior, type ExplainedProposal, type KeeperWindow, fitDelayLine, ladderDelay, ladderFor, proposeDelay } from '../calibration'
+import { type DelayPrior, type ExplainedProposal, type FiredTake, type KeeperWindow, fitDelayLine, ladderDelay, ladderFor, proposeDelay } from '../calibration'
 import type { Plan } from '../plan'
 import { shotsForKeepers } from '../timing'
 import { type LoggedTake, delayToday, feedbackOf, offsetOf } from './feedback'
@@ -53,6 +53,19 @@ export function priorOf(plan: Plan): DelayPrior | null {
   return wanted === null ? null : { delay: wanted, uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD), scatter: Math.max(plan.spread.scatter, LEAST_SPREAD) }
 }
 
+/** A verdict so many uncertainties beyond the plan says that the plan was worse than it thought. */
+const WALKED_OUT = 2
+
+/**
+ * The prior after takes that walked out of it: still early far above what was planned, or late far below it, the moment may be as far again as was walked.
+ * Else a search that trusts its prior creeps in ever smaller steps towards a moment it holds impossible.
+ */
+export function widened(prior: DelayPrior, takes: readonly FiredTake[]): DelayPrior {
+  const walked = takes.map(take => (!('outcome' in take) || take.outcome === 'keeper' ? 0 : take.outcome === 'early' ? take.delay - prior.delay : prior.delay - take.delay))
+  const farthest = Math.max(0, ...walked)
+  return farthest > WALKED_OUT * prior.uncertainty ? { ...prior, uncertainty: farthest } : prior
+}
+
 function fitOf(plan: Plan, takes: readonly LoggedTake[]): DelayFit | null {
   const all = takes.flatMap(take => (offsetOf(plan, take) === null ? [] : [{ number: take.number, delay: delayToday(plan, take), position: take.position as number }]))
   const line = (points: typeof all) => (new Set(points.map(p => p.delay)).size < 2 || new Set(points.map(p => p.position)).size < 2 ? null : fitDelayLine({ points }))
@@ -102,9 +115,11 @@ export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { 
   const window = { before: plan.keep.before, after: plan.keep.after }
   const counted = options.recent === undefined ? takes : takes.slice(-options.recent)
   const said = counted.flatMap((take) => { const feedback = feedbackOf(plan, take); return feedback ? [{ take, feedback }] : [] })
+  const feedback = said.map(s => s.feedback)
   const proposal = proposeDelay({
-    prior, window, takes: said.map(s => s.feedback), step: controller.delayStep, minimum: controller.delayMinimum, maximum: Math.max(controller.delayMinimum, controller.delayMaximum),
-  })
+    prior: widened(prior, feedback), window, takes: feedback, step: controller.delayStep, minimum: controller.delayMinimum, maximum: Math.max(controller.delayMinimum, controller.delayMaximum),
+    // A keeper found, there is nothing to learn that is worth a prop: from now on the likeliest.
+  }, feedback.some(take => 'outcome' in take && take.outcome === 'keeper') ? 'greedy' : 'auto')
   const outcomes = takes.flatMap((take): ('early' | 'keeper' | 'late')[] => (take.verdict === 'on' ? ['keeper'] : take.verdict === 'early' || take.verdict === 'late' ? [take.verdict] : []))
   const keepers = takes.filter(take => take.keeper).length
   const wanting = Math.max(0, goal.keepers - keepers)

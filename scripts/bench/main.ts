@@ -1,8 +1,9 @@
 import { planBench } from './plan'
 import { searchBench } from './search'
+import { practiceBench } from './practice'
 import { scheduleBench } from './schedule'
 import { takesBench } from './takes'
 
-const benches: Record<string, () => void> = { plan: planBench, schedule: scheduleBench, takes: takesBench, search: searchBench }
+const benches: Record<string, () => void> = { plan: planBench, schedule: scheduleBench, takes: takesBench, search: searchBench, practice: practiceBench }
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

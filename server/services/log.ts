@@ -154,7 +154,11 @@ async function delayTallies(db: Database, where: SQL | undefined): Promise<Pick<
   const width = [1, 2, 5, 10].map(n => n * power).find(w => span / w <= STRETCHES) ?? 10 * power
   const stretch = sql<number>`floor(${takes.delay} / ${width} + 0.000001)`
   const rows = await db.select({ of: stretch, ...counts }).from(takes).where(where).groupBy(stretch).orderBy(stretch)
-  return { byDelay: rows.map(row => asTally({ ...row, of: Number((Number(row.of) * width).toPrecision(12)) })), delayWidth: width }
+  const counted = new Map(rows.map(row => [Number(row.of), row]))
+  const [first, last] = [Math.min(...counted.keys()), Math.max(...counted.keys())]
+  // Stretches nobody dialled stand there empty, so that the axis is one.
+  const byDelay = Array.from({ length: last - first + 1 }, (_, i) => asTally({ takes: 0, keepers: 0, ...counted.get(first + i), of: Number(((first + i) * width).toPrecision(12)) }))
+  return { byDelay, delayWidth: width }
 }
 
 /** A set-up that takes of the log belong to, whole. */

@@ -3,7 +3,7 @@ import { BarElement, CategoryScale, Chart, type ChartData, type ChartOptions, Li
 import { Bar } from 'vue-chartjs'
 import type { LogStats } from '~/services/api'
 
-/** Takes and the keepers among them, by day or by recipe. */
+/** Takes and the keepers among them, by whatever they are counted. */
 const { rows, title, label } = defineProps<{ rows: LogStats['byDay'], title: string, label: (of: string) => string }>()
 Chart.register(CategoryScale, LinearScale, BarElement, Tooltip)
 const { colours, font } = useChartLook()
@@ -24,7 +24,7 @@ const options = computed<ChartOptions<'bar'>>(() => ({
   },
   plugins: {
     legend: { display: false },
-    tooltip: { displayColors: false, backgroundColor: colours.value.ink, titleColor: colours.value.sheet, bodyColor: colours.value.sheet, callbacks: { label: item => { const row = rows[item.dataIndex]!; return `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}` } } },
+    tooltip: { displayColors: false, backgroundColor: colours.value.ink, titleColor: colours.value.sheet, bodyColor: colours.value.sheet, callbacks: { label: item => { const row = rows[item.dataIndex]!; return row.takes === 0 ? 'no takes' : `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}` } } },
   },
 }))
 const text = computed(() => rows.map(row => `${label(row.of)}: ${row.keepers} of ${row.takes}`).join('; '))

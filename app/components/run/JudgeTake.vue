@@ -72,4 +72,10 @@ usePageKeys((event) => {
 .flag[aria-pressed="true"] { background: var(--ink); color: #000; }
 .note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
 kbd { font-size: 11px; font-family: inherit; }
+@media (max-width: 640px) {
+  .verdicts { gap: 6px; }
+  .verdicts .run-button { padding: 14px 4px; font-size: 17px; }
+  .flag { padding: 5px 9px; font-size: 14px; }
+  kbd { display: none; }
+}
 </style>

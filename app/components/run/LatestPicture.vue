@@ -9,6 +9,9 @@ const pictures = usePicturesStore()
 const takes = useTakesStore()
 const { show } = useNumbers()
 const wanted = computed(() => (plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null }))))
+/** On a phone there is room for one at a time. */
+const peek = ref(false)
+
 // ── marking in the picture ──
 const axis = computed(() => frameAxis(plan.setup))
 const upright = computed(() => axis.value.direction.x === 0)
@@ -35,8 +38,11 @@ const caption = computed(() => {
 </script>
 
 <template>
-  <div v-if="pictures.latest" class="pair" data-testid="latest-picture">
-    <figure>
+  <div v-if="pictures.latest" class="pair" :class="{ peek }" data-testid="latest-picture">
+    <button type="button" class="turn underline" @click="peek = !peek">
+      {{ peek ? 'the newest picture' : 'as planned' }}
+    </button>
+    <figure class="newest">
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
         <PicturesPictureView :id="pictures.latest.id" :alt="`Newest picture, ${caption}`" />
         <template v-if="can">
@@ -44,9 +50,9 @@ const caption = computed(() => {
           <i v-if="position !== null" class="line" :style="lineStyle(position)" />
         </template>
       </div>
-      <figcaption>newest: {{ caption }}{{ can ? '; touch the object’s leading edge to mark it' : '' }}</figcaption>
+      <figcaption>newest: {{ caption }}{{ can ? '; touch its leading edge' : '' }}</figcaption>
     </figure>
-    <figure>
+    <figure class="planned">
       <ViewsFrameCanvas :plan="wanted" :options="{}" description="as planned" />
       <figcaption>as planned</figcaption>
     </figure>
@@ -62,5 +68,10 @@ const caption = computed(() => {
 .upright .line { left: 0; right: 0; bottom: auto; border-left: 0; border-top: 2px solid var(--ink); }
 .upright .line.mark { border-top: 1px dashed var(--ink); }
 figcaption { font-size: 12px; text-align: left; padding-top: 3px; }
-@media (max-width: 900px) { .pair { grid-template-columns: 1fr 1fr; gap: 6px; } }
+.turn { display: none; }
+@media (max-width: 640px) {
+  .pair { grid-template-columns: 1fr; position: relative; }
+  .turn { display: block; position: absolute; right: 0; bottom: 0; font-size: 13px; padding: 3px 0 0 12px; z-index: 1; background: var(--sheet); }
+  .pair:not(.peek) .planned, .pair.peek .newest { position: absolute; visibility: hidden; width: 100%; }
+}
 </style>

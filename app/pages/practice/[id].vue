@@ -41,9 +41,6 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
 
 <template>
   <div class="scrolls h-full px-6 py-5">
-    <Teleport defer to="#header-place">
-      <NuxtLink to="/practice" class="text-(--ink-soft) hover:underline">Practice</NuxtLink>
-    </Teleport>
     <p v-if="failure" role="alert">
       {{ failure }} <NuxtLink to="/practice" class="underline">Back to the exercises</NuxtLink>
     </p>

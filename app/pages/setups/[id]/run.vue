@@ -187,7 +187,7 @@ usePageKeys((event) => {
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
           {{ step.call }}
         </p>
-        <p class="text-[15px]">
+        <p class="text-[15px]" :class="{ 'max-sm:hidden': step.id === 'judge' }">
           {{ step.text }}
         </p>
         <div class="clocks">
@@ -261,6 +261,7 @@ usePageKeys((event) => {
 .call { font-size: 74px; line-height: 1.02; font-weight: 620; font-stretch: 84%; letter-spacing: -0.01em; }
 .call.small { font-size: 40px; }
 .clocks { display: flex; justify-content: center; gap: 40px; min-height: 20px; }
+.clocks:not(:has(*)) { min-height: 0; }
 .clock { font-size: 50px; line-height: 1; font-weight: 560; font-stretch: 86%; }
 .clock.over { text-decoration: underline; }
 .back { border-color: var(--hair-strong); min-width: 84px; }
@@ -269,5 +270,7 @@ kbd { font-size: 11px; font-family: inherit; }
   .run { display: flex; flex-direction: column; gap: 14px; padding: 10px 12px; }
   .calls ol { display: none; }
   .call { font-size: 54px; }
+  .clocks:empty { display: none; }
+  .call.small { font-size: 30px; }
 }
 </style>

@@ -52,7 +52,7 @@ const print = (): void => window.print()
             {{ report.shoot.name }}
           </h1>
           <p class="text-[13px] text-(--ink-soft)" data-testid="summary">
-            {{ [report.shoot.date, report.shoot.place, span, `${all.takes} takes, ${all.keepers} keepers${all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''}`].filter(Boolean).join(' · ') }}
+            {{ [report.shoot.date, report.shoot.place, span, `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}${all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''}`].filter(Boolean).join(' · ') }}
           </p>
         </div>
         <UButton class="no-print" icon="i-lucide-printer" size="xs" variant="outline" label="Print" @click="print" />

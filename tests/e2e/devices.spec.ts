@@ -1,0 +1,55 @@
+import { expect, test } from '@playwright/test'
+import { callApi, openDemo } from './helpers'
+
+test('a link joins one device once, in its role, and the lead signs it out', async ({ page, browser, baseURL }) => {
+  await openDemo(page)
+  await page.getByRole('link', { name: 'Devices' }).click()
+  await page.getByRole('radio', { name: /^Assistant/ }).check()
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  await expect(page.getByRole('img', { name: 'Code to scan' }).locator('svg')).toBeVisible()
+  await expect(page.getByText(/Good once, for another (10:00|9:5\d) min/)).toBeVisible()
+  await expect(page.getByText('Epiro listens on this machine alone')).toBeVisible()
+  const link = (await page.getByTestId('join-url').textContent())!.trim()
+  const join = async () => {
+    const context = await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 } })
+    const phone = await context.newPage()
+    await phone.goto(link)
+    return { context, phone }
+  }
+  const first = await join()
+  await expect(first.phone.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+  const second = await join()
+  await expect(second.phone.getByRole('alert')).toContainText('was used or is too old')
+  expect((await callApi(first.phone, 'GET', '/api/session')).body).toMatchObject({ role: 'assistant' })
+  const shoots = (await callApi(first.phone, 'GET', '/api/shoots')).body as { id: string }[]
+  expect((await callApi(first.phone, 'DELETE', `/api/shoots/${shoots[0]!.id}`)).status).toBe(403)
+  await first.phone.goto('/devices')
+  await expect(first.phone.getByText('only the lead lets others in')).toBeVisible()
+  await first.phone.goto('/kit')
+  await expect(first.phone.getByRole('heading', { name: 'Kit' })).toBeVisible()
+
+  await page.reload()
+  await page.getByTestId('session').filter({ hasText: 'assistant' }).first().getByRole('button', { name: /Sign out/ }).click()
+  await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/shoots')).status).toBe(401)
+  // The one it was done from stays.
+  await expect(page.getByTestId('session').filter({ hasText: 'this one' })).toHaveCount(1)
+  expect((await callApi(page, 'POST', '/api/links', { role: 'owner' })).body.errors[0].field).toBe('role')
+  await Promise.all([first.context.close(), second.context.close()])
+})
+
+test('the bench hears nobody who is not signed in, nor a page of another site', async ({ page, browser, baseURL }) => {
+  await openDemo(page)
+  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'milk-crown', seed: 3 })).body as { id: string }
+  const hello = (from: typeof page) => from.evaluate(path => new Promise<string>((resolve) => {
+    const socket = new WebSocket(`ws://${location.host}${path}`)
+    socket.onopen = () => socket.send('HELLO 1')
+    socket.onmessage = event => resolve(String(event.data))
+    socket.onerror = () => resolve('no connection')
+  }), `/api/setups/${id}/bench`)
+  expect(await hello(page)).toMatch(/^OK 1 practice/)
+  const stranger = await browser.newContext({ baseURL: baseURL! })
+  const outside = await stranger.newPage()
+  await outside.goto('/sign-in')
+  expect(await hello(outside)).toBe('ERROR sign in first')
+  await stranger.close()
+})
