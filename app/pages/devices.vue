@@ -89,6 +89,9 @@ const revoke = (id: string): Promise<void> => run(async () => {
                 <p>
                   <UButton size="xs" variant="outline" label="Copy the link" @click="copy(url, 'Copied')" /> <span role="status">{{ copied }}</span>
                 </p>
+                <p v-if="afterwards" class="max-w-xl">
+                  The link leads to the run. With one of its own, a computer sends each new picture of a tethered camera to the take of its time: <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
+                </p>
                 <p v-if="onlyHere" class="max-w-md">
                   Epiro listens on this machine alone. For a phone in the studio start it with <code>npm start -- --listen</code>: it then answers over HTTPS on the network.
                 </p>

@@ -7,6 +7,7 @@ import { download } from '~/services/download'
 import { KIT_LABELS } from '~/text/choices'
 
 const store = useKitStore()
+const session = useSessionStore()
 const route = useRoute()
 const failure = ref('')
 const mistakes = ref<Mistake[]>([])
@@ -56,7 +57,7 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
         <h1 class="text-2xl font-semibold">
           Kit
         </h1>
-        <UDropdownMenu :items="menu" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
+        <UDropdownMenu v-if="session.isLead" :items="menu" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
           <UButton icon="i-lucide-plus" size="xs" label="Add" aria-label="Add to the kit" />
         </UDropdownMenu>
       </div>
@@ -79,7 +80,7 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
         </section>
       </template>
       <div class="flex flex-wrap items-center gap-1 border-t border-(--hair) py-2">
-        <UButton size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import kit, JSON or CSV" @click="file?.click()" />
+        <UButton v-if="session.isLead" size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import kit, JSON or CSV" @click="file?.click()" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the kit as JSON" @click="download(kitToJson(items), 'kit.json', 'application/json')" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the kit as CSV" @click="download(kitToCsv(items), 'kit.csv', 'text/csv')" />
         <label class="flex items-center gap-1 text-[12px]"><input v-model="showArchived" type="checkbox" class="tick"> archived too</label>
@@ -98,7 +99,12 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
           </li>
         </ul>
       </div>
-      <KitEditor v-if="chosen" :key="chosen.id" :record="chosen" @chosen="choose" />
+      <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
+        This device is signed in as an assistant: kit is to be looked at here, and changed by the lead.
+      </p>
+      <fieldset v-if="chosen" :disabled="!session.isLead" class="min-w-0">
+        <KitEditor :key="chosen.id" :record="chosen" @chosen="choose" />
+      </fieldset>
     </div>
   </div>
 </template>

@@ -3,6 +3,8 @@ import { checkKitItem } from '~~/shared/schemas/kit'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type KitRecord, api } from '~/services/api'
 
+const RETRY = 2500
+
 /** The studio's gear and props. */
 export const useKitStore = defineStore('kit', () => {
   const records = shallowRef<KitRecord[]>([])
@@ -42,6 +44,12 @@ export const useKitStore = defineStore('kit', () => {
         if (error.status === 409 && current) {
           put(current)
           trouble.value = { ...trouble.value, [id]: 'Changed elsewhere meanwhile: this is the newest. Make your change again.' }
+        }
+        else if (error.status === 0 || error.status >= 500) {
+          // A newer change may have come meanwhile; the newest is what is tried again.
+          if (!unsent.has(id)) unsent.set(id, item)
+          trouble.value = { ...trouble.value, [id]: `Not saved yet, trying again: ${error.message}` }
+          setTimeout(() => send(id), RETRY)
         }
         else trouble.value = { ...trouble.value, [id]: `Not saved: ${error.message}` }
       }

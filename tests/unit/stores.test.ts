@@ -6,6 +6,8 @@ import type { TakeInput } from '~~/shared/schemas/records'
 const { useSetupStore } = await import('~~/app/stores/setup')
 const { useTakesStore } = await import('~~/app/stores/takes')
 const { useKitStore } = await import('~~/app/stores/kit')
+const { useRunStore } = await import('~~/app/stores/run')
+const { usePicturesStore } = await import('~~/app/stores/pictures')
 const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
 const { takeQueue } = await import('~~/app/services/takeQueue')
 
@@ -225,6 +227,111 @@ describe('kit', () => {
     store.change('k', { ...store.byId.get('k')!.item, name: 'Mine' })
     await until(() => (store.trouble.k ?? '') !== '')
     expect(store.byId.get('k')!.item.name).toBe('Theirs')
+  })
+  test('what a dead network kept back is said and sent again, the newest of it', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 1, archived: false, updatedAt: '', item, usedBy: [] }
+    let down = false
+    serve(({ method, body }) => {
+      if (down) return 'unreachable'
+      if (method === 'GET') return { body: [kept] }
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const store = useKitStore()
+    await store.load()
+    down = true
+    store.change('k', { ...item, name: 'A' })
+    await until(() => (store.trouble.k ?? '').includes('trying again'))
+    store.change('k', { ...store.byId.get('k')!.item, name: 'B' })
+    down = false
+    await until(() => kept.item.name === 'B' && store.trouble.k === '', 8000)
+    expect(store.byId.get('k')!.item.name).toBe('B')
+  })
+})
+
+/** Server-sent events as a test sends them. */
+class Events {
+  static last: Events
+  onopen: () => void = () => {}
+  onerror: () => void = () => {}
+  onmessage: (event: { data: string }) => void = () => {}
+  constructor(readonly url: string) { Events.last = this }
+  close(): void { this.url satisfies string }
+  say(run: object): void { this.onmessage({ data: JSON.stringify({ step: 0, delay: null, openedAt: null, actedAt: null, revision: 0, takes: 0, lastTake: 0, setupRevision: 1, pictures: '0/0', ...run }) }) }
+}
+
+describe('a run', () => {
+  beforeEach(() => { Object.assign(globalThis, { EventSource: Events }) })
+  function runServer() {
+    const state = { kept: { step: 0, revision: 0 } as { step: number, revision: number }, down: false }
+    const asked = serve(({ body }) => {
+      if (state.down) return 'unreachable'
+      state.kept = { ...body, revision: state.kept.revision + 1 }
+      return { body: state.kept }
+    })
+    return { state, asked }
+  }
+  test('moves at once here, and is told when takes, pictures or the set-up changed elsewhere', async () => {
+    const { state } = runServer()
+    const store = useRunStore()
+    const changes: object[] = []
+    store.follow('s', what => changes.push(what))
+    expect(Events.last.url).toBe('/api/setups/s/run/events')
+    store.move({ step: 2 })
+    expect(store.state.step).toBe(2)
+    await until(() => state.kept.step === 2)
+    Events.last.say({ step: 2, revision: 1 })
+    Events.last.say({ step: 3, revision: 2, takes: 1, pictures: '1/0' })
+    expect(store.state.step).toBe(3)
+    expect(changes.at(-1)).toEqual({ takes: true, setup: false, pictures: true })
+    // What is older than what was seen changes nothing.
+    Events.last.say({ step: 0, revision: 1, takes: 1, pictures: '1/0' })
+    expect(store.state.step).toBe(3)
+    store.leave()
+  })
+  test('what could not be sent is sent when the server is back', async () => {
+    const { state } = runServer()
+    const store = useRunStore()
+    store.follow('s', () => {})
+    state.down = true
+    store.move({ step: 4 })
+    await new Promise(resolve => setTimeout(resolve, 50))
+    state.down = false
+    await until(() => state.kept.step === 4, 5000)
+    expect(store.state.step).toBe(4)
+    store.leave()
+  })
+  test('unless somebody else moved it on meanwhile: theirs holds', async () => {
+    const { state, asked } = runServer()
+    const store = useRunStore()
+    store.follow('s', () => {})
+    state.down = true
+    store.move({ step: 4 })
+    const mine = () => asked.filter(a => a.path.endsWith('/run'))
+    await until(() => mine().length === 1)
+    await new Promise(resolve => setTimeout(resolve, 50))
+    Events.last.say({ step: 7, revision: 5 })
+    expect(store.state.step).toBe(7)
+    state.down = false
+    await new Promise(resolve => setTimeout(resolve, 1300))
+    expect(mine()).toHaveLength(1)
+    store.leave()
+  })
+})
+
+describe('pictures', () => {
+  test('are known by their take, and what is refused is said file by file', async () => {
+    const kept = [{ id: 'p1', takeId: 't1', name: 'a.jpg' }, { id: 'p2', takeId: null, name: 'b.jpg' }, { id: 'p3', takeId: 't1', name: 'c.jpg' }]
+    globalThis.fetch = (async (path: string, init: { method: string }) => {
+      const refused = init.method === 'POST' && path.includes('bad.txt')
+      return { ok: !refused, status: refused ? 415 : 200, json: async () => (refused ? { detail: 'Not a picture Epiro keeps' } : kept) }
+    }) as unknown as typeof fetch
+    const store = usePicturesStore()
+    await store.open('s')
+    expect(store.latest?.id).toBe('p1')
+    expect(store.ofTake.get('t1')!.map(p => p.id)).toEqual(['p1', 'p3'])
+    expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual(['bad.txt: Not a picture Epiro keeps'])
   })
 })
 

@@ -6,13 +6,14 @@ import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
 const { shoot, others } = defineProps<{ shoot: ShootRecord, others: readonly ShootRecord[] }>()
 const emit = defineEmits<{ add: [], importFile: [], paste: [], archive: [id: string, name: string], duplicate: [id: string], move: [id: string, shootId: string], archiveShoot: [] }>()
 const { fill } = useNumbers()
+const session = useSessionStore()
 
 const today = new Date().toISOString().slice(0, 10)
 const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' })
 const menu = (id: string, name: string) => [
   [{ label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) }],
   others.map(other => ({ label: `Move to ${other.name}`, icon: 'i-lucide-folder-input', onSelect: () => emit('move', id, other.id) })),
-  [{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }],
+  ...(session.isLead ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]] : []),
 ]
 const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
 </script>
@@ -30,7 +31,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
       <UButton icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="emit('importFile')" />
       <UButton icon="i-lucide-clipboard-paste" variant="ghost" size="xs" label="Paste" :aria-label="`Paste a set-up into ${shoot.name}`" @click="emit('paste')" />
       <UButton icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" @click="emit('add')" />
-      <UButton v-if="shoot.setups.length === 0" icon="i-lucide-archive" variant="ghost" size="xs" :aria-label="`Archive the shoot ${shoot.name}`" @click="emit('archiveShoot')" />
+      <UButton v-if="shoot.setups.length === 0 && session.isLead" icon="i-lucide-archive" variant="ghost" size="xs" :aria-label="`Archive the shoot ${shoot.name}`" @click="emit('archiveShoot')" />
     </div>
     <p v-if="shoot.notes" class="mt-2 max-w-prose text-[13px] text-(--ink-soft)">
       {{ shoot.notes }}

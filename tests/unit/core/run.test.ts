@@ -1,5 +1,5 @@
 import {
-  type LoggedTake, type Setup, driftOf, feedbackOf, freshTakes, learntChanges, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, withChange, withChanges, withLearnt, withoutLearnt,
+  type LoggedTake, type Setup, driftOf, feedbackOf, freshTakes, learntChanges, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, widened, withChange, withChanges, withLearnt, withoutLearnt,
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
 import { checkSetup } from '~~/shared/schemas/setup'
@@ -64,6 +64,35 @@ describe('a run', () => {
     const after = runStateOf(moved, takes)!
     const shift = moved.timing.wanted! - plan(newSetup('projectile')).timing.wanted!
     expect(after.proposal!.posterior.delay - before.proposal!.posterior.delay).toBeCloseTo(shift, 5)
+  })
+})
+
+describe('a rig far from what was planned', () => {
+  const crown = newSetup('drop')
+  const planned = plan(crown)
+  const early = (delays: number[]): LoggedTake[] => delays.map((delay, i) => ({ number: i + 1, delay, planned: planned.timing.wanted, verdict: 'early', keeper: false, position: null }))
+  test('a prior that takes walked out of is as wide as they walked; within it, and by measured places, it stays', () => {
+    const prior = { delay: 0.1, uncertainty: 0.01, scatter: 0.002 }
+    expect(widened(prior, [{ delay: 0.119, outcome: 'early' }, { delay: 0.1, outcome: 'keeper' }])).toBe(prior)
+    expect(widened(prior, [{ delay: 0.14, outcome: 'early' }]).uncertainty).toBeCloseTo(0.04, 12)
+    expect(widened(prior, [{ delay: 0.05, outcome: 'late' }]).uncertainty).toBeCloseTo(0.05, 12)
+    expect(widened(prior, [{ delay: 0.14, outcome: 'late' }, { delay: 0.14, offset: -0.2 }])).toBe(prior)
+  })
+  test('always early, the steps grow, and a moment ten uncertainties off is found in ten takes', () => {
+    const wanted = planned.timing.wanted!
+    const truth = wanted + 10 * planned.spread.uncertainty
+    const delays: number[] = []
+    for (let i = 0; i < 10; i++) {
+      const next = runStateOf(planned, early(delays))!.proposal!.delay
+      if (Math.abs(next - truth) < planned.keep.before) return
+      expect(next).toBeLessThan(truth)
+      delays.push(next)
+    }
+    throw new Error(`Not found by ${delays.join(', ')}`)
+  })
+  test('a keeper found, the likeliest is proposed and nothing is spent on learning', () => {
+    const takes = [...early([planned.timing.wanted!]), { ...early([planned.timing.wanted! + 0.004])[0]!, number: 2, verdict: 'on' as const, keeper: true }]
+    expect(runStateOf(planned, takes)!.proposal!.reason).toBe('likeliest keeper')
   })
 })
 

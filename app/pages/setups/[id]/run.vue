@@ -12,6 +12,7 @@ const pictures = usePicturesStore()
 const run = useRunStore()
 const preferences = usePreferencesStore()
 const bench = useBench()
+const session = useSessionStore()
 const { show } = useNumbers()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
@@ -169,6 +170,7 @@ usePageKeys((event) => {
           <button type="button" class="underline" @click="toggle">
             {{ silent ? 'ticks off' : 'ticks on' }}
           </button>
+          <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden">add a phone</NuxtLink>
         </div>
         <p role="status" class="text-[13px]" data-testid="unsent">
           {{ takes.unsent > 0 ? `${takes.unsent} not sent yet, kept on this device` : run.connected ? 'all sent' : 'no connection' }}
