@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { RECIPES } from '~~/core'
-import { LOG_ORDERS, type LogQuery, MOST_A_PAGE } from '~~/shared/schemas/log'
+import { LOG_ORDERS, type LogQuery } from '~~/shared/schemas/log'
 import { VERDICTS } from '~~/shared/schemas/records'
-import { MOST_AT_ONCE, MOST_SETUPS_AT_ONCE } from '~~/shared/schemas/logImport'
-import { logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
 import type { Mistake } from '~~/shared/schemas/validate'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, api } from '~/services/api'
-import { download } from '~/services/download'
+import { exportLog, importLog } from '~/services/logTransfer'
 import { RECIPE_LABELS } from '~/text/choices'
 
 /** All takes over all shoots. */
@@ -65,45 +63,20 @@ onMounted(() => {
 })
 onScopeDispose(() => clearTimeout(timer))
 
-/** Everything the query finds goes out, page by page. */
-const out = (kind: 'csv' | 'json'): Promise<void> => run(async () => {
-  const all: LogEntry[] = []
-  let after: string | null = ''
-  while (after !== null) {
-    busy.value = `${all.length} read`
-    const page: { entries: LogEntry[], next: string | null } = await api.log({ ...query, limit: MOST_A_PAGE, ...(after ? { after } : {}) })
-    all.push(...page.entries)
-    after = page.next
-  }
-  busy.value = ''
-  if (kind === 'csv') download(logToCsv(all), 'log.csv', 'text/csv')
-  else download(logToJson(all, await api.logSetups({ ...query })), 'log.json', 'application/json')
-})
-
-// ── in again ──
+const progress = (text: string): void => { busy.value = text }
+const out = (kind: 'csv' | 'json'): Promise<void> => run(() => exportLog({ ...query }, kind, progress))
 const file = useTemplateRef<HTMLInputElement>('file')
 const mistakes = ref<Mistake[]>([])
 const said = ref('')
 const takeIn = (): Promise<void> => run(async () => {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const text = await chosen.text()
-  file.value!.value = ''
-  const read = /^\s*\{/.test(text) ? logFromJson(text) : logFromCsv(text)
-  mistakes.value = 'mistakes' in read ? read.mistakes : []
   said.value = ''
-  if ('mistakes' in read) { failure.value = `${chosen.name} is no log that can be read`; return }
-  const { setups, takes } = read.value
-  const total = { added: 0, known: 0, setups: 0 }
-  for (let from = 0; from < takes.length; from += MOST_AT_ONCE) {
-    busy.value = `${from} of ${takes.length} taken in`
-    const part = takes.slice(from, from + MOST_AT_ONCE)
-    const ids = new Set(part.map(take => take.setupId))
-    const result = await api.importLog({ setups: setups.filter(setup => ids.has(setup.id)).slice(0, MOST_SETUPS_AT_ONCE), takes: part })
-    for (const key of ['added', 'known', 'setups'] as const) total[key] += result[key]
-  }
-  busy.value = ''
-  said.value = `${total.added} takes added, ${total.known} were here already${total.setups > 0 ? `, ${total.setups} set-ups came with them` : ''}.`
+  const result = await importLog(chosen, progress)
+  file.value!.value = ''
+  mistakes.value = 'mistakes' in result ? result.mistakes : []
+  if ('mistakes' in result) { failure.value = `${chosen.name} is no log that can be read`; return }
+  said.value = `${result.added} takes added, ${result.known} were here already${result.setups > 0 ? `, ${result.setups} set-ups came with them` : ''}.`
   await load()
 })
 

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import type { Setup } from '../../core'
-import { type LogImportSetup, type LogImportTake, completeLogSetup, completeLogTake, logSetupSchema, logTakeSchema } from '../schemas/logImport'
+import { type LogImportSetup, type LogImportTake, MOST_AT_ONCE, MOST_SETUPS_AT_ONCE, completeLogSetup, completeLogTake, logSetupSchema, logTakeSchema } from '../schemas/logImport'
 import { type Checked, type Mistake, check } from '../schemas/validate'
 import { plainCell } from './cells'
 
@@ -96,4 +96,23 @@ export function logFromCsv(text: string): Checked<LogFile> {
   if (missing.length > 0) return { mistakes: [{ field: 'line 1', reason: `Columns missing: ${missing.join(', ')}` }] }
   const mistakes = parsed.errors.map((error): Mistake => ({ field: `line ${(error.row ?? 0) + 2}`, reason: error.message }))
   return collect(parsed.data.map((line, i) => ({ value: onlyTake(Object.fromEntries(COLUMNS.map(([header, key, kind]) => [key, valueOf(line[header] ?? '', kind)]))), where: `line ${i + 2}` })), [], mistakes)
+}
+
+/** A log in parts that the server takes at once, each with the set-ups its takes belong to. */
+export function batchesOf({ setups, takes }: LogFile): LogFile[] {
+  const known = new Map(setups.map(setup => [setup.id, setup]))
+  const batches: LogFile[] = []
+  let ids = new Set<string>()
+  for (const take of takes) {
+    let batch = batches.at(-1)
+    if (!batch || batch.takes.length >= MOST_AT_ONCE || (!ids.has(take.setupId) && ids.size >= MOST_SETUPS_AT_ONCE)) {
+      batches.push(batch = { setups: [], takes: [] })
+      ids = new Set()
+    }
+    batch.takes.push(take)
+    const setup = known.get(take.setupId)
+    if (!ids.has(take.setupId) && setup) batch.setups.push(setup)
+    ids.add(take.setupId)
+  }
+  return batches
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { newSetup, settingsOf } from '~~/core'
 import { VERDICTS } from '~~/shared/schemas/records'
-import { type LoggedRow, logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
+import { type LoggedRow, batchesOf, logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
 
 const id = '0b54ad1c-6f0e-4d59-9a4e-3f5f5f0c1a11'
 const row = (change: Partial<LoggedRow> = {}): LoggedRow => ({
@@ -43,4 +43,19 @@ test('a table with a column missing or a cell that is no number says which', () 
 })
 test('a spreadsheet must not run what somebody noted', () => {
   expect(logToCsv([row({ note: '=1+1' })])).toContain('\'=1+1')
+})
+
+test('a log is sent in parts the server takes, each with the set-ups of its takes, and nothing is left out', () => {
+  const setups = Array.from({ length: 120 }, (_, i) => ({ id: `s${i}`, shootName: 'Evening', shootDate: '2026-11-24', setup: newSetup('pour') }))
+  fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 130 }), { maxLength: 1500 }), (owners) => {
+    const takes = owners.map((owner, i) => ({ ...bare(row()), setupId: `s${owner}`, key: `key-${i}` }))
+    const batches = batchesOf({ setups, takes })
+    expect(batches.flatMap(batch => batch.takes)).toEqual(takes)
+    for (const batch of batches) {
+      const ids = new Set(batch.takes.map(take => take.setupId))
+      expect(batch.takes.length).toBeLessThanOrEqual(500)
+      expect(ids.size).toBeLessThanOrEqual(50)
+      expect(batch.setups.map(setup => setup.id).sort()).toEqual([...ids].filter(id => Number(id.slice(1)) < 120).sort())
+    }
+  }), { numRuns: 40 })
 })

@@ -30,10 +30,11 @@ function zoom(factor: number, what: { along?: number | null, time?: number | nul
   if (what.time != null) view.time = zoomedExtent(view.time ?? fitTime, factor, what.time, LEAST_TIME, MOST_TIME) ?? view.time
 }
 function wheel(event: WheelEvent): void {
-  const p = svgPoint(event)
-  const factor = event.deltaY > 0 ? 1.2 : 1 / 1.2
+  zoomAt(svgPoint(event), event.deltaY > 0 ? 1.2 : 1 / 1.2, event.shiftKey)
+}
+function zoomAt(p: { x: number, y: number }, factor: number, timeOnly = false): void {
   // Over the table plan distance alone; over the path chart both, or only time with Shift.
-  zoom(factor, inTable(p) ? { along: alongOf(p) } : { along: event.shiftKey ? null : alongOf(p), time: timeOf(p) })
+  zoom(factor, inTable(p) ? { along: alongOf(p) } : { along: timeOnly ? null : alongOf(p), time: timeOf(p) })
 }
 function move(along: number, time: number, across: number): void {
   const { fitAlong, fitTime } = layout.value
@@ -54,13 +55,20 @@ function fit(): void {
 
 /** Dragging the sheet itself moves it. */
 let held: { x: number, y: number, table: boolean } | null = null
+const fingers = usePinch((factor, p) => zoomAt(p, factor))
 function down(event: PointerEvent): void {
   if (event.button !== 0) return
+  fingers.down(event)
   const p = svgPoint(event)
   held = { ...p, table: inTable(p) };
   (event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
+function up(event: PointerEvent): void {
+  held = null
+  fingers.up(event)
+}
 function drag(event: PointerEvent): void {
+  if (fingers.move(event)) held = null
   if (!held) return
   const p = svgPoint(event)
   const along = alongOf(held) - alongOf(p)
@@ -106,8 +114,8 @@ const projections = computed(() => [{ label: layout.value.upright ? 'Side view' 
   <div ref="box" class="relative h-full w-full overflow-hidden">
     <svg
       v-if="width > 0 && height > 0" class="drawing sheet" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" tabindex="0"
-      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all." @wheel.prevent="wheel" @pointerdown="down" @pointermove="drag" @pointerup="held = null"
-      @pointercancel="held = null" @keydown="key"
+      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all." @wheel.prevent="wheel" @pointerdown="down" @pointermove="drag" @pointerup="up"
+      @pointercancel="up" @keydown="key"
     >
       <defs>
         <clipPath id="table-area"><rect v-bind="layout.tableBounds" /></clipPath>

@@ -47,12 +47,19 @@ function key(event: KeyboardEvent): void {
   action()
 }
 let held: number | null = null
+const fingers = usePinch((factor, p) => zoom(factor, t.value.invert(p.x)))
 function down(event: PointerEvent): void {
   if (event.button !== 0) return
+  fingers.down(event)
   held = svgPoint(event).x;
   (event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
+function up(event: PointerEvent): void {
+  held = null
+  fingers.up(event)
+}
 function drag(event: PointerEvent): void {
+  if (fingers.move(event)) held = null
   if (held === null) return
   const { x } = svgPoint(event)
   chosen.value = movedExtent(range.value, t.value.invert(held) - t.value.invert(x))
@@ -133,7 +140,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
     <svg
       v-if="width > 0 && height > 60" class="drawing" :width="width" :height="height" role="group" tabindex="0"
       aria-label="Time strip. Plus and minus zoom, arrows move; 1 shows the shutter, 2 the action, 3 the light." @wheel.prevent="wheel" @keydown="key" @pointerdown="down" @pointermove="drag"
-      @pointerup="held = null" @pointercancel="held = null"
+      @pointerup="up" @pointercancel="up"
     >
       <template v-for="tick in t.ticks(6)" :key="tick">
         <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />

@@ -12,6 +12,9 @@ const failure = ref('')
 const TABS = [
   { id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'methods', label: 'Methods' }, { id: 'tests', label: 'Tests' }, { id: 'lists', label: 'Lists' }, { id: 'takes', label: 'Takes' },
 ] as const
+/** On a phone one part is shown at a time. */
+const PARTS = [{ id: 'result', label: 'Dial card' }, { id: 'drawing', label: 'Drawings' }, { id: 'inputs', label: 'Inputs' }] as const
+const part = ref<(typeof PARTS)[number]['id']>('result')
 const tab = ref<(typeof TABS)[number]['id']>('plan')
 const replay = useTemplateRef<{ press: () => void }>('replay')
 /** The figure whose why was asked for on the dial card; the count makes the same one open again. */
@@ -82,7 +85,12 @@ const counts = computed(() => ({
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
-    <div v-else-if="store.plan" class="workspace">
+    <div v-else-if="store.plan" class="workspace" :class="`shows-${part}`">
+      <nav class="parts" aria-label="Parts of the set-up">
+        <button v-for="p in PARTS" :key="p.id" type="button" :aria-pressed="part === p.id" @click="part = p.id">
+          {{ p.label }}
+        </button>
+      </nav>
       <section aria-label="Inputs" class="inputs scrolls" tabindex="0">
         <InputsInputPanel />
       </section>
@@ -131,9 +139,14 @@ const counts = computed(() => ({
 .tabs { display: flex; gap: 9px; font-stretch: 86%; border-bottom: 1px solid var(--ink); }
 .tabs button { font-size: 12px; padding: 2px 0 4px; cursor: pointer; color: var(--ink-soft); }
 .tabs button[aria-selected="true"] { font-weight: 650; color: var(--ink); box-shadow: 0 2px 0 var(--ink); }
+.parts { display: none; }
 @media (max-width: 900px) {
   .workspace { display: block; overflow-y: auto; }
-  .rig { height: 520px; }
+  .parts { display: grid; grid-template-columns: repeat(3, 1fr); position: sticky; top: 0; z-index: 2; background: var(--paper); border-bottom: 1px solid var(--hair-strong); }
+  .parts button { padding: 9px 0; font-size: 14px; color: var(--ink-soft); cursor: pointer; }
+  .parts button[aria-pressed="true"] { color: var(--ink); font-weight: 650; box-shadow: inset 0 -2px 0 var(--ink); }
+  .workspace:not(.shows-inputs) .inputs, .workspace:not(.shows-drawing) :is(.rig, .strip, .replay-bar), .workspace:not(.shows-result) .side { display: none; }
+  .rig { height: calc(100dvh - 320px); min-height: 400px; }
   .strip { height: 200px; }
   .side { display: block; border: 0; }
   .side > * { margin-bottom: 12px; }
