@@ -27,7 +27,7 @@ async function signOut(): Promise<void> {
       </nav>
       <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto" />
       <template v-if="session.studio">
-        <span class="hidden truncate text-(--ink-soft) sm:inline">{{ session.studio.name }}</span>
+        <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{ session.studio.name }}</span>
         <UButton
           variant="ghost" size="xs" :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'" aria-label="Units: switch between metric and imperial"
           @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"

@@ -59,8 +59,9 @@ export class PracticeDevice {
    * @param rig as drawn
    * @param setup as it stands: lights and camera are set there
    * @param state as it was left
+   * @param stock props given; each action costs one
    */
-  constructor(private readonly rig: PracticeRig, private readonly setup: Setup, readonly state: DeviceState) {}
+  constructor(private readonly rig: PracticeRig, private readonly setup: Setup, readonly state: DeviceState, private readonly stock = Infinity) {}
 
   /** Takes one line at a time, s on any clock that runs on; gives what the device says. */
   take(line: string, at: number): Answer {
@@ -115,6 +116,7 @@ export class PracticeDevice {
   /** Lets the action go. With the shutter open the frame comes when it is closed; else the chain opens it and the frame comes at once. */
   private act(at: number): Answer {
     if (this.state.pending) return error('close the shutter first: this frame holds a shot')
+    if (this.state.fired >= this.stock) return error('no props left')
     const open = this.state.openedAt !== null
     const shot = this.fire(at)
     const lines = shot.heard === 'click' ? ['OK', 'EVENT trigger', 'EVENT light', 'EVENT action'] : ['OK', 'EVENT action']

@@ -13,7 +13,7 @@ export interface TimedTake {
 /** A picture farther than this from every take waits for its own, ms: a long exposure, a slow transfer, a take noted late. */
 export const MATCH_WINDOW = 30_000
 /** Pictures of one take, a burst, lie within this of the nearest, ms. */
-export const BURST = 4_000
+export const BURST = 2_000
 
 /**
  * Which picture belongs to which take: that of its time. A picture goes to the take nearest in time; a take has the picture nearest to it and what was

@@ -74,11 +74,11 @@ const folder = (): string | null => process.env.EPIRO_BENCH_FOLDER ?? null
  */
 export async function speakToBench(db: Database, studioId: string, setupId: string, line: string): Promise<string[]> {
   const { setup } = await getSetup(db, studioId, setupId)
-  await getPractice(db, studioId, setupId)
+  const { exercise } = await getPractice(db, studioId, setupId)
   const at = new Date()
   const { answer, rig } = await db.transaction(async (tx): Promise<{ answer: Answer, rig: PracticeRig }> => {
     const [row] = await tx.select({ rig: practices.rig, state: practices.state }).from(practices).where(eq(practices.setupId, setupId)).for('update')
-    const device = new PracticeDevice(row!.rig, setup, row!.state)
+    const device = new PracticeDevice(row!.rig, setup, row!.state, exercise.stock)
     const answer = device.take(line, at.getTime() / 1000)
     await tx.update(practices).set({ state: device.state }).where(eq(practices.setupId, setupId))
     if (answer.shot) await tx.insert(practiceShots).values({ setupId, number: answer.shot.number, shot: answer.shot, firedAt: at })

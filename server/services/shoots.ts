@@ -39,9 +39,9 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
   }))
 }
 
-/** All shoots of a studio that are not archived, newest day first, with their set-ups. */
+/** All shoots of a studio that are not archived, newest day first, with their set-ups; exercises have a page of their own. */
 export async function listShoots(db: Database, studioId: string): Promise<ShootRecord[]> {
-  const rows = await db.select(columns).from(shoots).where(and(eq(shoots.studioId, studioId), isNull(shoots.archivedAt)))
+  const rows = await db.select(columns).from(shoots).where(and(eq(shoots.studioId, studioId), eq(shoots.practice, false), isNull(shoots.archivedAt)))
     .orderBy(desc(shoots.date), desc(shoots.createdAt))
   const summaries = await setupSummaries(db, rows.map(row => row.id))
   return rows.map(row => ({ ...row, setups: summaries.filter(s => s.shootId === row.id).map(({ shootId: _, ...summary }) => summary) }))

@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, makeSetup, openDemo } from './helpers'
+import { callApi, makeSetup, signIn } from './helpers'
 
 const NOWHERE = '6f1c0b8e-1111-4111-8111-000000000000'
 
 test('shoots: made, listed with their set-ups, changed, archived', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   const name = `Api ${Date.now()}`
   const made = await callApi(page, 'POST', '/api/shoots', { name, date: '2026-12-01', place: 'Stage 3', notes: 'n' })
   expect(made.status).toBe(201)
@@ -23,7 +23,7 @@ test('shoots: made, listed with their set-ups, changed, archived', async ({ page
 })
 
 test('saving counts revisions; an old one is told what is new, and nothing is written', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   const id = await makeSetup(page, newSetup('projectile'))
   const path = `/api/setups/${id}`
   const named = (name: string) => ({ ...newSetup('projectile'), name })
@@ -39,7 +39,7 @@ test('saving counts revisions; an old one is told what is new, and nothing is wr
 })
 
 test('takes count towards their set-up, and keep every figure', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   const id = await makeSetup(page, newSetup('projectile'))
   const take = { key: 'take-one-key', delay: 0.01234567, verdict: 'late', keeper: true, position: -0.00321, note: 'ünïcode ✓', firedAt: '2026-11-24T20:01:02.345Z' }
   const logged = await callApi(page, 'POST', `/api/setups/${id}/takes`, take)
@@ -48,7 +48,7 @@ test('takes count towards their set-up, and keep every figure', async ({ page })
 })
 
 test('every route answers bad input with a 4xx of one shape', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   const id = await makeSetup(page, newSetup('projectile'))
   const shoot = (await callApi(page, 'GET', '/api/shoots')).body[0].id as string
   const cases: [string, string, unknown, number, string?][] = [

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { callApi, openDemo, openNewSetup } from './helpers'
+import { callApi, openDemo, openNewSetup, signIn } from './helpers'
 
 test('a flash is added, its figures edited in place, measured, duplicated, archived and brought back', async ({ page }) => {
   await openDemo(page)
@@ -83,7 +83,7 @@ test('a set-up takes figures from the kit, says where they come apart, and takes
 })
 
 test('kit of another studio is not found, bad kit is a 4xx that names the field, and an old revision a 409', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   const kit = (await callApi(page, 'GET', '/api/kit')).body as { id: string, revision: number, item: Record<string, unknown> }[]
   const [first] = kit
   expect((await callApi(page, 'PUT', '/api/kit/00000000-0000-4000-8000-000000000000', { revision: 1, item: first!.item })).status).toBe(404)

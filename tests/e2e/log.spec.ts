@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, makeSetup, openDemo } from './helpers'
+import { callApi, makeSetup, openDemo, signIn } from './helpers'
 
 test('all takes: searched, filtered, ordered, paged by keyset, and taken out', async ({ page }) => {
   await openDemo(page)
@@ -35,7 +35,7 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
 })
 
 test('bad queries are a 4xx that names the field, and no page shows another studio’s takes', async ({ page }) => {
-  await openDemo(page)
+  await signIn(page)
   for (const [query, field] of [['limit=0', 'limit'], ['limit=5000', 'limit'], ['order=random', 'order'], ['after=x', 'after'], ['verdict=maybe', 'verdict'], ['colour=red', ''], ['shoot=1%27%20or%201', 'shoot']] as const) {
     const answer = await callApi(page, 'GET', `/api/takes?${query}`)
     expect(answer.status, query).toBe(422)

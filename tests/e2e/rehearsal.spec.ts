@@ -1,56 +1,9 @@
 import { type Browser, type BrowserContext, type Page, expect, test } from '@playwright/test'
-import { exerciseById, exerciseSetup, plan } from '~~/core'
-import { frameAxis } from '~~/shared/render/stage'
 import { callApi } from './helpers'
+import { crackerByBeam, judgeCracker, seenAt } from './player'
 import { acknowledge, secondServer, takesOf } from './runHelpers'
 
-const setup = exerciseSetup(exerciseById('cracker-beam')!)
-const planned = plan(setup)
-/** Share of the frame at which the far face of the cracker stands. */
-const farFace = 0.5 + (setup.subject.distance + setup.subject.depth - frameAxis(setup).centre) / planned.optics.fieldWidth
-
-/** Where in the newest picture the ball's leading edge is, as somebody sees it: share of the width; null: the frame is black. */
-async function seenAt(page: Page, id: string): Promise<number | null> {
-  const [newest] = (await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as { id: string }[]
-  return page.evaluate(async ([path, face]) => {
-    const image = new Image()
-    image.src = path as string
-    await image.decode()
-    const canvas = new OffscreenCanvas(image.width, image.height)
-    const context = canvas.getContext('2d')!
-    context.drawImage(image, 0, 0)
-    const { data, width, height } = context.getImageData(0, 0, image.width, image.height)
-    const bright = (x: number): boolean => {
-      for (let y = Math.round(height * 0.42); y < height * 0.58; y++) if (data[4 * (y * width + x)]! > 70) return true
-      return false
-    }
-    const columns = Array.from({ length: width }, (_, x) => x).filter(bright)
-    if (columns.length === 0) return null
-    const last = columns.at(-1)! / width
-    // Nothing beyond the cracker: the ball is still in front of it.
-    if (last > (face as number) + 0.01) return last
-    const first = columns.findIndex((x, i) => columns[i + 1] !== x + 1)
-    return columns[first]! / width
-  }, [`/api/pictures/${newest!.id}/full`, farFace] as const)
-}
-
-/** Looks at the picture, marks where the ball is, and calls it. */
-async function judge(page: Page, id: string): Promise<void> {
-  await expect(page.getByTestId('latest-picture')).toBeVisible()
-  const share = await seenAt(page, id)
-  if (share === null) { await page.keyboard.press('m'); return }
-  const box = (await page.getByTestId('mark-picture').boundingBox())!
-  await page.mouse.click(box.x + share * box.width, box.y + box.height * 0.2)
-  const past = (share - 0.5) * planned.optics.fieldWidth + frameAxis(setup).centre - setup.subject.distance - setup.moment.offset
-  await expect(page.getByText(/past the mark: /)).not.toContainText('not marked')
-  const { beforeDistance, afterDistance } = setup.moment.window
-  if (past < -beforeDistance) await page.keyboard.press('e')
-  else if (past > afterDistance) await page.keyboard.press('l')
-  else {
-    await page.keyboard.press('k')
-    await page.keyboard.press('o')
-  }
-}
+const { setup, planned } = crackerByBeam
 
 async function phoneOf(browser: Browser, page: Page, address: string, id: string): Promise<{ context: BrowserContext, phone: Page }> {
   await page.goto(`${address}/devices?to=/setups/${id}/run`)
@@ -123,7 +76,7 @@ test('a whole rehearsal on the practice bench: two devices, a network cut, a ser
       await expect(page.getByTestId('bench')).not.toContainText('not connected', { timeout: 20_000 })
       await expect(phone.getByTestId('bench')).not.toContainText('not connected', { timeout: 20_000 })
     }
-    else await judge(page, id)
+    else await judgeCracker(page, id)
     hands.push(page)
     await expect.poll(async () => (await takesOf(page, id)).length).toBe(take)
     if ((await takesOf(page, id)).filter(t => t.keeper).length >= setup.goal.keepers) break

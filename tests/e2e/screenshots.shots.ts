@@ -1,7 +1,7 @@
 import { type Page, expect, test } from '@playwright/test'
-import { newSetup, plan } from '~~/core'
 import { callApi, openDemo } from './helpers'
-import { acknowledge, toJudge, verdict } from './runHelpers'
+import { crackerByBeam, judgeCracker } from './player'
+import { acknowledge, takesOf, toJudge } from './runHelpers'
 
 /** The pictures of docs/screenshots, from demo data: `npm run screenshots`. */
 const folder = 'docs/screenshots'
@@ -69,22 +69,23 @@ test('run, practice, log with pictures, report', async ({ page }) => {
   await page.goto(`/setups/${id}/run`)
   await acknowledge(page)
   await expect(page.getByTestId('bench')).toContainText('connected')
-  // The ball comes later than planned: as somebody finds out who reads the pictures.
-  for (const [n, [place, key]] of ([[-0.0555, 'e'], [-0.013, 'e'], [0.004, 'o'], [0.001, 'o']] as const).entries()) {
+  // Played by somebody who reads the pictures and follows the proposals.
+  for (let n = 1; n <= crackerByBeam.setup.goal.stock; n++) {
     await toJudge(page)
-    await expect(page.getByTestId('latest-picture')).toBeVisible()
-    const box = (await page.getByTestId('mark-picture').boundingBox())!
-    const field = plan(newSetup('projectile')).optics
-    await page.mouse.click(box.x + box.width * (0.5 + (0.03 - 0.006 + place) / field.fieldWidth), box.y + 20)
-    if (key === 'o') await page.keyboard.press('k')
-    if (n === 2) {
+    await expect.poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length).toBe(n)
+    await expect(page.getByText('newest: not logged yet')).toBeVisible()
+    await judgeCracker(page, id, async () => {
+      if (n !== 3) return
       await page.mouse.move(5, 790)
       await take(page, 'run')
       await page.setViewportSize({ width: 390, height: 844 })
       await take(page, 'run-phone')
       await page.setViewportSize({ width: 1280, height: 800 })
-    }
-    await verdict(page, key)
+    })
+    await expect(page.getByTestId('call')).toHaveText(/Reset/)
+    await expect.poll(async () => (await takesOf(page, id)).length).toBe(n)
+    if ((await takesOf(page, id)).filter(kept => kept.keeper).length >= 3) break
+    await page.waitForTimeout(2500)
     await page.keyboard.press('d')
     await page.keyboard.press('Space')
   }

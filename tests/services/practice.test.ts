@@ -2,7 +2,9 @@ import { mkdtemp, readFile, readdir, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import exifr from 'exifr'
+import { and, eq } from 'drizzle-orm'
 import { EXERCISES } from '~~/core'
+import { shoots } from '~~/server/database/schema'
 import { logPage } from '~~/server/services/log'
 import { listPictures, readPicture } from '~~/server/services/pictures'
 import { beginPractice, listPractices, practiceState, revealPractice, speakToBench } from '~~/server/services/practice'
@@ -100,7 +102,9 @@ test.each(EXERCISES.map(e => [e.id, e.recipe] as const))('%s: the picture of a s
 
 test('exercises of one studio share a shoot, are listed with their shots, and are nobody else’s', async () => {
   const other = await studio()
-  expect((await listShoots(own.db, own.studioId)).filter(shoot => shoot.name === 'Practice bench')).toHaveLength(1)
+  expect((await own.db.select().from(shoots).where(and(eq(shoots.studioId, own.studioId), eq(shoots.practice, true))))).toHaveLength(1)
+  // They have a page of their own, and do not stand among the shoots.
+  expect((await listShoots(own.db, own.studioId)).map(shoot => shoot.name)).toEqual(['Evening'])
   expect((await listPractices(own.db, own.studioId)).length).toBeGreaterThanOrEqual(5)
   expect(await listPractices(other.db, other.studioId)).toEqual([])
   const { id } = await beginPractice(own.db, own.studioId, 'cracker-beam', 15)

@@ -72,6 +72,7 @@ figcaption { font-size: 12px; text-align: left; padding-top: 3px; }
 @media (max-width: 640px) {
   .pair { grid-template-columns: 1fr; position: relative; }
   .turn { display: block; position: absolute; right: 0; bottom: 0; font-size: 13px; padding: 3px 0 0 12px; z-index: 1; background: var(--sheet); }
+  figcaption { padding-right: 100px; min-height: 26px; }
   .pair:not(.peek) .planned, .pair.peek .newest { position: absolute; visibility: hidden; width: 100%; }
 }
 </style>

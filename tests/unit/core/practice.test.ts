@@ -127,6 +127,11 @@ describe('the device', () => {
     const second = new PracticeDevice(sound(cracker), cracker, JSON.parse(JSON.stringify(first.state)) as typeof first.state)
     expect(second.take('SHUTTER CLOSE', 9).exposure?.shot.conditions.delay).toBe(0.0179)
   })
+  test('with the props used up nothing is let go any more', () => {
+    const device = new PracticeDevice(sound(cracker), cracker, switchedOn(cracker), 2)
+    expect(said(device, ['ACT', 'ACT', 'ACT']).filter(line => line !== 'OK')).toEqual(['EVENT action', 'EVENT action', 'ERROR no props left'])
+    expect(device.state.fired).toBe(2)
+  })
   test('bad lines are answered with what is wrong, and change nothing', () => {
     const device = plugged()
     const before = JSON.stringify(device.state)

@@ -157,7 +157,7 @@ usePageKeys((event) => {
     <RunCautionsGate v-else-if="setup && !acknowledged" :setup="setup" />
     <div v-else-if="plan && setup && step" class="run">
       <section class="calls" aria-label="Steps">
-        <div class="flex items-center gap-2 text-[13px]">
+        <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
           <label for="role">I am</label>
           <select id="role" v-model="role" class="border-b border-(--hair-strong)">
             <option value="">

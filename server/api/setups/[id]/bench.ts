@@ -1,6 +1,9 @@
 import { defineWebSocketHandler } from 'h3'
 import { speakToBench } from '../../../services/practice'
 
+/** Bytes of one message: some lines. */
+const MOST_SAID = 4096
+
 type Peer = Parameters<NonNullable<Parameters<typeof defineWebSocketHandler>[0]['message']>>[0]
 
 /** One thing after the other for each connection, in the order it was said. */
@@ -20,6 +23,7 @@ const setupOf = (peer: Peer): string => /\/api\/setups\/([0-9a-f-]{36})\/bench/.
 /** The practice bench on a wire: lines of text both ways (docs/device-interface.md). It holds nothing of its own; its memory is in the database. */
 export default defineWebSocketHandler({
   message(peer, message) {
+    if (message.uint8Array().length > MOST_SAID) { peer.close(1009, 'too long'); return }
     inTurn(peer, async () => {
       const { studio } = await requireSocketSession(peer.request.headers)
       for (const line of message.text().split('\n').slice(0, 20)) {
