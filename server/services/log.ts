@@ -114,8 +114,10 @@ const DAYS_SHOWN = 60
 export async function logStats(db: Database, studioId: string, query: LogQuery): Promise<LogStats> {
   const places = await placesOf(db, studioId)
   const day = sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`
-  const rows = await db.select({ setupId: takes.setupId, day, verdict: takes.verdict, takes: sql<number>`count(*)`, keepers: sql<number>`sum(${takes.keeper})` })
-    .from(takes).where(filters(studioId, query, places)).groupBy(takes.setupId, day, takes.verdict)
+  const where = filters(studioId, query, places)
+  const [rows, byPower, byDelay] = await Promise.all([
+    db.select({ setupId: takes.setupId, day, verdict: takes.verdict, ...counts }).from(takes).where(where).groupBy(takes.setupId, day, takes.verdict), powerTallies(db, where), delayTallies(db, where),
+  ])
   const tally = (of: (row: (typeof rows)[number]) => string): LogTally[] => {
     const found = new Map<string, LogTally>()
     for (const row of rows) {
@@ -128,8 +130,7 @@ export async function logStats(db: Database, studioId: string, query: LogQuery):
   const byVerdict = tally(row => row.verdict)
   const sum = (key: 'takes' | 'keepers'): number => byVerdict.reduce((total, row) => total + row[key], 0)
   return {
-    takes: sum('takes'), keepers: sum('keepers'), byDay: tally(row => row.day).slice(-DAYS_SHOWN), byRecipe: tally(row => places.get(row.setupId)!.recipe), byVerdict,
-    byPower: await powerTallies(db, filters(studioId, query, places)), ...await delayTallies(db, filters(studioId, query, places)),
+    takes: sum('takes'), keepers: sum('keepers'), byDay: tally(row => row.day).slice(-DAYS_SHOWN), byRecipe: tally(row => places.get(row.setupId)!.recipe), byVerdict, byPower, ...byDelay,
   }
 }
 
