@@ -33,7 +33,10 @@ export const logToCsv = (rows: readonly LoggedRow[]): string =>
   `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key, kind]) => written(row, key, kind))) }, { escapeFormulae: true })}\r\n`
 
 /** The log as JSON, with the set-ups its takes belong to. */
-export const logToJson = (rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string => `${JSON.stringify({ format: 'epiro-log', version: 1, setups, takes: rows }, null, 1)}\n`
+export function logToJson(rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string {
+  const takes = rows.map(row => Object.fromEntries(COLUMNS.map(([, key]) => [key, row[key]])))
+  return `${JSON.stringify({ format: 'epiro-log', version: 1, setups, takes }, null, 1)}\n`
+}
 
 /** A log read from a file. */
 export interface LogFile {

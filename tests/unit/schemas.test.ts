@@ -50,13 +50,13 @@ describe('set-up schema', () => {
 })
 
 describe('records', () => {
-  const take = { key: 'abcdefgh', delay: 0.018, verdict: 'late', keeper: false, position: 0.004, note: '', planned: 0.0181, sharp: true, exposed: null, clean: false, firedAt: '2026-11-24T18:30:00.000Z' }
+  const take = { key: 'abcdefgh', delay: 0.018, verdict: 'late', keeper: false, position: 0.004, note: '', planned: 0.0181, sharp: true, exposed: null, clean: false, settings: { 'picture.iso': 200 }, firedAt: '2026-11-24T18:30:00.000Z' }
   test('a take is valid, and so is one of a sender that knew less', () => {
     expect(check(takeSchema, take)).toHaveProperty('value')
-    const { planned: _, sharp: __, exposed: ___, clean: ____, ...less } = take
+    const { planned: _, sharp: __, exposed: ___, clean: ____, settings: _____, ...less } = take
     expect(check(takeSchema, completeTake(less))).toHaveProperty('value')
   })
-  test.each([['delay', -1], ['delay', 1e5], ['verdict', 'maybe'], ['position', 99], ['firedAt', 'yesterday'], ['key', 'a b'], ['note', 'x'.repeat(1001)]])(
+  test.each([['delay', -1], ['delay', 1e5], ['verdict', 'maybe'], ['position', 99], ['firedAt', 'yesterday'], ['key', 'a b'], ['note', 'x'.repeat(1001)], ['settings', 'iso 200'], ['settings', { 'picture.iso': { value: 200 } }]])(
     'a take with %s %p is refused there', (field, value) => {
       const result = check(takeSchema, { ...take, [field]: value })
       expect('mistakes' in result && result.mistakes[0]?.field).toBe(field)
