@@ -31,7 +31,7 @@ const differences = computed(() => {
 </script>
 
 <template>
-  <span role="status" class="truncate text-[12px]" :class="store.saveState === 'saved' ? 'text-(--ink-soft)' : 'font-semibold'" data-testid="save-state">
+  <span role="status" class="text-[12px]" :class="store.saveState === 'saved' ? 'shrink-0 text-(--ink-soft)' : 'truncate font-semibold'" data-testid="save-state">
     {{ TEXTS[store.saveState] }}{{ store.saveState === 'refused' ? `: ${store.saveMessage}` : '' }}
   </span>
   <UModal :open="store.saveState === 'conflict'" :dismissible="false" title="Changed elsewhere" description="This set-up was saved in another tab or on another device since you opened it. Nothing has been overwritten.">

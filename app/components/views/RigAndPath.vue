@@ -129,7 +129,7 @@ const projections = computed(() => [{ label: layout.value.upright ? 'Side view' 
     </svg>
 
     <div class="head" :style="{ left: '8px', top: '2px', width: `${(layout.upright ? layout.tableBounds.width : width) - 14}px` }">
-      <strong>Table plan</strong>
+      <strong class="whitespace-nowrap">Table plan</strong>
       <span role="group" aria-label="View" class="flex">
         <button v-for="p in projections" :key="p.label" type="button" class="choice" :aria-pressed="view.fromCamera === p.on" @click="view.fromCamera = p.on">{{ p.label }}</button>
       </span>
@@ -147,8 +147,8 @@ const projections = computed(() => [{ label: layout.value.upright ? 'Side view' 
         ? { left: `${layout.pathBounds.x + 8}px`, top: '2px', width: `${layout.pathBounds.width - 12}px` }
         : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }"
     >
-      <strong>Path chart</strong>
-      <span class="min-w-0 flex-1 leading-tight" role="status" data-testid="sentence">{{ sentence }}</span>
+      <strong class="whitespace-nowrap">Path chart</strong>
+      <span class="min-w-0 flex-1 leading-tight max-sm:truncate" :title="sentence" role="status" data-testid="sentence">{{ sentence }}</span>
       <button type="button" class="choice shrink-0" :aria-pressed="view.ghosts" @click="view.ghosts = !view.ghosts">
         Ten takes
       </button>

@@ -18,8 +18,9 @@ const { width, height } = useElementSize(box)
 const left = 74
 const TOP = 29
 const FOOT = 18
-const insetWidth = 176
-const right = computed(() => Math.max(left + 120, width.value - insetWidth - 14))
+/** The magnified moment, less wide on a phone. */
+const insetWidth = computed(() => Math.min(176, width.value * 0.34))
+const right = computed(() => Math.max(left + 120, width.value - insetWidth.value - 14))
 const extents = computed(() => stripExtents(plan))
 /** Chosen by zooming; null follows the action. */
 const chosen = ref<readonly [number, number] | null>(null)
@@ -89,9 +90,9 @@ const inset = computed(() => {
   if (moment === null || captured === null) return null
   const span = Math.max(insetSpan.value, Math.abs(captured - moment) * 0.8)
   const centre = (moment + captured) / 2
-  return { scale: linear([centre - span, centre + span], [width.value - insetWidth, width.value - 8]), span }
+  return { scale: linear([centre - span, centre + span], [width.value - insetWidth.value, width.value - 8]), span }
 })
-const insetClip = (time: number): number => Math.min(Math.max(inset.value!.scale(time), width.value - insetWidth), width.value - 8)
+const insetClip = (time: number): number => Math.min(Math.max(inset.value!.scale(time), width.value - insetWidth.value), width.value - 8)
 const hit = computed(() => hitsMoment(plan))
 
 const timeOf = (p: { x: number }): number => t.value.invert(p.x)
@@ -142,7 +143,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       aria-label="Time strip. Plus and minus zoom, arrows move; 1 shows the shutter, 2 the action, 3 the light." @wheel.prevent="wheel" @keydown="key" @pointerdown="down" @pointermove="drag"
       @pointerup="up" @pointercancel="up"
     >
-      <template v-for="tick in t.ticks(6)" :key="tick">
+      <template v-for="tick in t.ticks(Math.max(2, Math.min(6, Math.floor((right - left) / 62))))" :key="tick">
         <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />
         <text :x="t(tick)" :y="height - 5" text-anchor="middle" class="tabular">{{ show(tick, 'time', { figures: 4 }) }}</text>
       </template>
@@ -257,7 +258,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       </g>
     </svg>
     <div class="head">
-      <strong>Time strip</strong>
+      <strong class="whitespace-nowrap">Time strip</strong>
       <span class="flex">
         <button type="button" class="choice" @click="chosen = extents.all">Shutter</button>
         <button type="button" class="choice" @click="chosen = null">Action</button>

@@ -74,7 +74,7 @@ const counts = computed(() => ({
       <span class="flex">
         <UButton icon="i-lucide-undo-2" size="xs" variant="ghost" aria-label="Undo" :disabled="!store.canUndo" @click="store.undo()" />
         <UButton icon="i-lucide-redo-2" size="xs" variant="ghost" aria-label="Redo" :disabled="!store.canRedo" @click="store.redo()" />
-        <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-gallery-horizontal-end" :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'" aria-label="Compose a sequence of pops" :to="`/setups/${String(route.params.id)}/sequence`" />
+        <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-gallery-horizontal-end" :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'" aria-label="Compose a sequence of pops" :ui="{ label: 'max-sm:sr-only' }" :to="`/setups/${String(route.params.id)}/sequence`" />
         <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-play-circle" label="Run" :to="`/setups/${String(route.params.id)}/run`" />
         <UButton v-if="store.setup" icon="i-lucide-download" size="xs" variant="ghost" aria-label="Export the set-up file" @click="saveSetupFile(store.setup)" />
         <UButton v-if="store.setup" icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the set-up, to paste in any studio" @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')" />
