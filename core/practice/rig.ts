@@ -91,7 +91,7 @@ export function truthOf(rig: PracticeRig, current: Setup, before: number): { set
     inputs: {
       speed: truth.speed * wears,
       subjectDistance: Math.max(0, mean.subjectDistance + truth.subjectDistance), sensorPosition: Math.max(0, mean.sensorPosition + truth.sensorPosition),
-      sensorOffset: Math.max(0, mean.sensorOffset + truth.sensorOffset), temperatureC: mean.temperatureC + truth.temperatureC,
+      sensorOffset: Math.max(0, mean.sensorOffset + truth.sensorOffset), temperatureC: Math.min(60, Math.max(-40, mean.temperatureC + truth.temperatureC)),
       crackSpeed: truth.crackSpeed, phaseScale: truth.phase,
     },
   }
