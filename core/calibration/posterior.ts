@@ -15,10 +15,9 @@ export interface KeeperWindow {
 }
 
 /** A fired take: the delay used, s, and one form of feedback; offset = capture minus the ideal instant, s, plus = too late. */
-export type FiredTake
-  = | { delay: number, outcome: 'early' | 'keeper' | 'late' }
-    | { delay: number, offset: number }
-    | { delay: number, between: [number | null, number | null] }
+export type FiredTake = ({ delay: number, outcome: 'early' | 'keeper' | 'late' } | { delay: number, offset: number } | { delay: number, between: [number | null, number | null] })
+  /** How much it counts, above 0 to 1, for a rig that wanders; left out: fully. */
+  & { weight?: number }
 
 /** Log-sd of the scatter about its first guess. */
 const SCATTER_LOG_SD = 0.5
@@ -43,6 +42,8 @@ export interface DelayPosterior {
   scatter: number
 }
 
+const weightOf = (take: FiredTake): number => take.weight ?? 1
+
 /** Feedback of a take as an interval of offsets, s; null where it is a measured offset. */
 export function offsetInterval(take: FiredTake, window: KeeperWindow): [number, number] | null {
   if ('offset' in take) return null
@@ -62,6 +63,7 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
   if (window.before + window.after === 0) throw new InputError('window', window, 'a window wider than 0 s')
   takes.forEach((take, i) => {
     finite(`takes[${i}].delay`, take.delay)
+    if (take.weight !== undefined && !(take.weight > 0 && take.weight <= 1)) throw new InputError(`takes[${i}].weight`, take.weight, 'above 0 to 1')
     if ('offset' in take) finite(`takes[${i}].offset`, take.offset)
     else if ('between' in take) {
       const [low, high] = offsetInterval(take, window) as [number, number]
@@ -87,13 +89,13 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
 
   let n = 0
   let idealSum = 0
-  for (const take of takes) if ('offset' in take) { n++; idealSum += take.delay - take.offset }
+  for (const take of takes) if ('offset' in take) { n += weightOf(take); idealSum += weightOf(take) * (take.delay - take.offset) }
   const idealMean = n ? idealSum / n : 0
   let squares = 0
-  for (const take of takes) if ('offset' in take) squares += (take.delay - take.offset - idealMean) ** 2
+  for (const take of takes) if ('offset' in take) squares += weightOf(take) * (take.delay - take.offset - idealMean) ** 2
   const intervals = takes.flatMap((take) => {
     const interval = offsetInterval(take, window)
-    return interval ? [{ delay: take.delay, low: interval[0], high: interval[1] }] : []
+    return interval ? [{ delay: take.delay, low: interval[0], high: interval[1], weight: weightOf(take) }] : []
   })
 
   let low = Infinity
@@ -118,7 +120,7 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
         let log = base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
         for (const t of intervals) {
           const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
-          log += Math.log(Math.max(mass, LEAST_LIKELY))
+          log += t.weight * Math.log(Math.max(mass, LEAST_LIKELY))
         }
         row[i] = log
         if (log > most) most = log

@@ -50,12 +50,9 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
 /** The verdict of somebody who sees the whole picture: out of the frame, what it hit tells whether the object has been there yet. */
 export const seenAs = (shot: BenchShot): LoggedTake['verdict'] => (shot.verdict !== 'missed' || shot.offset === null ? shot.verdict : shot.offset < 0 ? 'early' : 'late')
 
-/** Takes that still count where the rig wanders, as the run offers it. */
-const RECENT = 4
-
 function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
   const state = runStateOf(planned, takes)
-  return (state?.drift ? runStateOf(planned, takes, { recent: RECENT }) : state)?.proposal?.delay ?? 0
+  return (state?.drift ? runStateOf(planned, takes, { follow: true }) : state)?.proposal?.delay ?? 0
 }
 
 /**

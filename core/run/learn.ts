@@ -53,6 +53,9 @@ export function priorOf(plan: Plan): DelayPrior | null {
   return wanted === null ? null : { delay: wanted, uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD), scatter: Math.max(plan.spread.scatter, LEAST_SPREAD) }
 }
 
+/** Takes after which one counts half, where a wander is followed. */
+const HALF_LIFE = 4
+
 /** A verdict so many uncertainties beyond the plan says that the plan was worse than it thought. */
 const WALKED_OUT = 2
 
@@ -105,16 +108,23 @@ export function driftOf(plan: Plan, takes: readonly LoggedTake[]): Drift | null 
  *
  * @param plan of the set-up as it is now
  * @param takes of this set-up in the order they were fired; those that learnt figures already rest on left out
- * @param options.recent only so many of the last takes count for the search, for a rig that wanders
+ * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each the less the older it is
  * @returns null where no delay is dialled: by hand, by burst, or where the moment is never reached
  */
-export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { recent?: number } = {}): RunState | null {
+export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { follow?: boolean } = {}): RunState | null {
   const prior = priorOf(plan)
   if (prior === null) return null
   const { controller, goal } = plan.setup
   const window = { before: plan.keep.before, after: plan.keep.after }
-  const counted = options.recent === undefined ? takes : takes.slice(-options.recent)
-  const said = counted.flatMap((take) => { const feedback = feedbackOf(plan, take); return feedback ? [{ take, feedback }] : [] })
+  const said = takes.flatMap((take) => { const feedback = feedbackOf(plan, take); return feedback ? [{ take, feedback }] : [] })
+  const drift = driftOf(plan, takes)
+  if (options.follow) {
+    said.forEach((entry, i) => {
+      const since = said.length - i
+      entry.feedback.delay += (drift?.perTake ?? 0) * since
+      entry.feedback.weight = 0.5 ** ((since - 1) / HALF_LIFE)
+    })
+  }
   const feedback = said.map(s => s.feedback)
   const proposal = proposeDelay({
     prior: widened(prior, feedback), window, takes: feedback, step: controller.delayStep, minimum: controller.delayMinimum, maximum: Math.max(controller.delayMinimum, controller.delayMaximum),
@@ -126,7 +136,7 @@ export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { 
   return {
     prior, window, used: said.map(s => s.take.number), proposal, keepers,
     ladder: Math.max(controller.delayMinimum, Math.round(ladderDelay(ladderFor(prior, window), outcomes) / controller.delayStep) * controller.delayStep),
-    fit: fitOf(plan, takes), drift: driftOf(plan, takes),
+    fit: fitOf(plan, takes), drift,
     needed: wanting === 0 ? 0 : shotsForKeepers({ keep: proposal.keep, confidence: goal.confidence, keepers: wanting }),
   }
 }

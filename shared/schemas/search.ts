@@ -12,6 +12,7 @@ const firedTake = yup.object({
   outcome: yup.string().strict().oneOf(['early', 'keeper', 'late'], 'Outcome: early, keeper or late').optional(),
   offset: yup.number().strict().typeError('Offset must be a number').min(-10_000, 'Offset: at least −10,000 s').max(10_000, 'Offset: at most 10,000 s').optional(),
   between: yup.array().strict().of(yup.number().strict().nullable().typeError('A number or null').defined('A number or null')).length(2, 'Two offsets, null for open').optional(),
+  weight: yup.number().strict().typeError('Weight must be a number').moreThan(0, 'Weight: above 0').max(1, 'Weight: at most 1').optional(),
 }).strict().exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
   .test('one', 'One of outcome, offset or between', take => feedback.filter(key => take?.[key] !== undefined).length === 1)
 

@@ -4,7 +4,7 @@ import { parseField } from '~~/shared/units'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan, state: RunState | null, delay: number | null }>()
-const recent = defineModel<boolean>('recent', { required: true })
+const follow = defineModel<boolean>('follow', { required: true })
 const emit = defineEmits<{ dial: [number] }>()
 const takes = useTakesStore()
 const pictures = usePicturesStore()
@@ -53,7 +53,7 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
       <p v-if="state.drift" class="text-[13px]">
         The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }} {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
       </p>
-      <label v-if="state.drift || recent" class="flex items-center gap-2 text-[13px]"><input v-model="recent" type="checkbox" class="tick"> go by the last four takes</label>
+      <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"><input v-model="follow" type="checkbox" class="tick"> follow that, and weigh recent takes more</label>
     </template>
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
       <label for="typed">Other</label><input id="typed" v-model="typed" class="note flex-1" placeholder="18.2 ms" autocomplete="off">

@@ -71,6 +71,28 @@ test('the greedy proposal has the best chance there is', () => {
   }
 })
 
+describe('a take’s weight', () => {
+  const prior = { delay: 0, uncertainty: 5, scatter: 0.7 }
+  const of = (takes: calibration.FiredTake[]) => calibration.delayPosterior(prior, window, takes)
+  test.each<[string, calibration.FiredTake]>([['a place', { delay: 1, offset: -2 }], ['a verdict', { delay: 1, outcome: 'early' }], ['a range', { delay: 1, between: [-3, -1] }]])('%s of weight 1 is one without', (_, take) => {
+    expect(of([{ ...take, weight: 1 }]).delay).toBe(of([take]).delay)
+  })
+  test.each<[string, calibration.FiredTake]>([['places', { delay: 1, offset: -2 }], ['verdicts', { delay: 1, outcome: 'early' }]])('two %s of half weight count as one', (_, take) => {
+    const [halves, one] = [of([{ ...take, weight: 0.5 }, { ...take, weight: 0.5 }]), of([take])]
+    expect(halves.delay).toBeCloseTo(one.delay, 9)
+    expect(halves.uncertainty).toBeCloseTo(one.uncertainty, 9)
+  })
+  test('the lighter it is, the nearer the prior stays', () => {
+    const delays = [1, 0.3, 0.05, 0.005].map(weight => of([{ delay: 1, offset: -2, weight }]).delay)
+    expect(delays).toEqual([...delays].sort((a, b) => b - a))
+    expect(delays[0]).toBeGreaterThan(2.8)
+    expect(delays.at(-1)).toBeLessThan(1)
+  })
+  test.each([0, -1, 1.1, NaN])('a weight of %d is refused', (weight) => {
+    expect(() => of([{ delay: 1, offset: 0, weight }])).toThrow('takes[0].weight')
+  })
+})
+
 test('the scale of time does not matter: a search in seconds is the one in microseconds', () => {
   const takes = [{ delay: 0, outcome: 'early' as const }, { delay: 6, outcome: 'late' as const }]
   const scaled = (unit: number) => calibration.nextDelay({

@@ -67,6 +67,31 @@ describe('a run', () => {
   })
 })
 
+describe('a rig that wanders', () => {
+  const setup = newSetup('projectile')
+  const planned = plan(setup)
+  const wanted = planned.timing.wanted!
+  /** A launcher that gets slower by 0.2 ms a shot, its scatter aside. */
+  const tired = (delays: number[]): LoggedTake[] => delays.map((delay, i) => {
+    const offset = delay - (wanted + 0.0002 * i)
+    return { number: i + 1, delay, planned: wanted, verdict: 'on', keeper: false, position: (offset + (i % 2 ? 1 : -1) * 0.00002) * planned.objectSpeed }
+  })
+  const takes = tired([0.0185, 0.0186, 0.0187, 0.0189, 0.0191, 0.0192])
+  const next = wanted + 0.0002 * 6
+  test('followed, the next delay is the one of the next shot, not of the mean of those before', () => {
+    const [plain, followed] = [runStateOf(planned, takes)!, runStateOf(planned, takes, { follow: true })!]
+    expect(followed.drift!.perTake).toBeCloseTo(0.0002, 5)
+    expect(Math.abs(followed.proposal!.delay - next)).toBeLessThan(0.0001)
+    expect(next - plain.proposal!.delay).toBeGreaterThan(0.0003)
+  })
+  test('where none is seen, following only weighs recent takes more', () => {
+    const still = tired([0.0185]).concat(tired([0.0185]).map(take => ({ ...take, number: 2, position: take.position! + 0.004 })))
+    const [plain, followed] = [runStateOf(planned, still)!, runStateOf(planned, still, { follow: true })!]
+    expect(followed.drift).toBeNull()
+    expect(followed.proposal!.posterior.delay).toBeLessThan(plain.proposal!.posterior.delay)
+  })
+})
+
 describe('a rig far from what was planned', () => {
   const crown = newSetup('drop')
   const planned = plan(crown)

@@ -58,9 +58,9 @@ const role = ref<Role | ''>('')
 const mine = (r: Role): boolean => role.value === '' || role.value === r
 
 // ── search ──
-const recent = ref(false)
+const follow = ref(false)
 const fired = computed(() => [...takes.takes].reverse())
-const state = computed(() => (plan.value ? runStateOf(plan.value, freshTakes(plan.value.setup, fired.value), recent.value ? { recent: 4 } : {}) : null))
+const state = computed(() => (plan.value ? runStateOf(plan.value, freshTakes(plan.value.setup, fired.value), { follow: follow.value }) : null))
 const delay = computed(() => run.state.delay ?? plan.value?.timing.used ?? null)
 const dial = (to: number): void => run.move({ delay: Number(to.toPrecision(12)) })
 
@@ -245,7 +245,7 @@ usePageKeys((event) => {
         </p>
       </section>
 
-      <RunNextDelay v-model:recent="recent" :plan="plan" :state="state" :delay="delay" @dial="dial" />
+      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" />
     </div>
     <p v-else class="p-8" role="status">
       Opening the run
