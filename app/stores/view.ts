@@ -1,4 +1,4 @@
-import { type DrawnTake, type Plan, takeSource } from '~~/core'
+import { type DrawnTake, type Plan, lastLight, takeSource } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
 import type { Extent } from '~/components/views/layout'
 
@@ -44,8 +44,8 @@ export const useViewStore = defineStore('view', () => {
 
   /** The stretch a plan's replay runs over, and the slowest speed at which it is still watched to its end. */
   function prepare(plan: Plan): void {
-    const { moment, captured, sensed } = plan.timing
-    const last = Math.max(moment ?? 0, captured ?? 0, sensed ?? 0, 1e-5)
+    const { moment, sensed } = plan.timing
+    const last = Math.max(moment ?? 0, lastLight(plan) ?? 0, sensed ?? 0, 1e-5)
     ends.value = [0, last + Math.max(0.12 * last, plan.sharpness.by === 'flash' ? plan.sharpness.duration : 0)]
     rate.value = RATES.find(r => (ends.value[1] - ends.value[0]) / r <= PATIENCE) ?? 1
   }

@@ -12,7 +12,7 @@ const LABELS: Record<string, string> = {
   'beam': 'Beam',
   'sound': 'Microphone',
   'contact': 'Contact',
-  'still': 'None: it bursts',
+  'still': 'None: it stays',
   'flight': 'Flight with drag',
   'fall': 'Fall',
   'stream': 'Stream',

@@ -13,7 +13,7 @@ export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motio
 export { type Programme, programmeOf } from './programme'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 export { type Schedule, type UnitLimits, type UnitMode, evenInterval, repeatAt, scheduleLight } from './schedule'
-export { type LightSchedule, type SequenceExposure, type SequencePlan, deepestCover, isSequence, sequenceOf } from './sequence'
+export { type LightSchedule, type SequenceExposure, type SequencePlan, deepestCover, isSequence, lastLight, sequenceOf } from './sequence'
 export { powerSteps, flashDurations, latencyOf } from './light'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */

@@ -69,6 +69,11 @@ export function deepestCover(places: readonly number[], width: number): number {
 
 const limitsOf = (flash: FlashSetup): UnitLimits => ({ recycle: flash.recycleTime, popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
 
+/** s after the action starts at which the last light of a take falls: of a single pop, that pop; null where nothing is captured. */
+export function lastLight({ timing, sequence }: { timing: { captured: number | null }, sequence: SequencePlan | null }): number | null {
+  return timing.captured === null ? null : timing.captured + Math.max(0, sequence?.lastPop ?? 0)
+}
+
 /** Whether a set-up has more than one pop. */
 export const isSequence = (setup: Setup): boolean => setup.sequence.groups.length > 0
 

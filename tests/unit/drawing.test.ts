@@ -1,10 +1,10 @@
 import fc from 'fast-check'
-import { RECIPES, newSetup, plan, withChange, withChanges } from '~~/core'
+import { RECIPES, lastLight, newSetup, plan, withChange, withChanges } from '~~/core'
 import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/components/views/labels'
 import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'
 import { roundStep, snapped } from '~~/app/components/views/snap'
-import { chainStretches, lanesOf, lightTimes, pulseOutline, shutterTimes, stripExtents } from '~~/app/components/views/stripGeometry'
+import { chainStretches, lanesOf, lightTimes, popTimes, pulseOutline, shutterTimes, stripExtents } from '~~/app/components/views/stripGeometry'
 import { dangerZone, footprint, lightAt, lightSpot, sidePath } from '~~/app/components/views/tableGeometry'
 
 const bounds = { x: 0, y: 0, width: 600, height: 300 }
@@ -88,6 +88,54 @@ describe('path chart', () => {
   })
 })
 
+describe('a sequence on path chart and time strip', () => {
+  const p = plan(newSetup('swing'))
+  const { exposures, lastPop } = p.sequence!
+  const layout = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
+  test('every pop after the first stands on the object’s line, and both views run to the last', () => {
+    const g = pathGeometry(p, layout.fitAlong, layout.fitTime)
+    expect(g.pops.map(pop => pop.number)).toEqual(exposures.slice(1).map((_, i) => i + 2))
+    for (const { number, at } of g.pops) expect(at).toEqual([exposures[number - 1]!.place, p.timing.captured! + exposures[number - 1]!.time])
+    const last = lastLight(p)!
+    expect(last).toBeCloseTo(p.timing.captured! + lastPop, 12)
+    expect(layout.fitTime[1]).toBeGreaterThan(last)
+    expect(layout.fitAlong[1]).toBeGreaterThan(Math.max(...exposures.map(e => e.along)))
+    expect(stripExtents(p).action[1]).toBeGreaterThan(last)
+    expect(g.panned).toEqual([])
+  })
+  test('each light pops when the schedule has it', () => {
+    for (const { light, times } of p.sequence!.lights) expect(popTimes(p, light).map(time => time - lightTimes(p)[light]!)).toEqual(times.map(time => expect.closeTo(time, 9) as number))
+    const single = plan(newSetup('projectile'))
+    expect(popTimes(single, 0)).toEqual([lightTimes(single)[0]])
+    expect(lastLight(single)).toBe(single.timing.captured)
+  })
+  test('a turning camera sees the same pops elsewhere', () => {
+    const turned = plan(withChange(newSetup('swing'), { path: 'sequence.panSpeed', value: 0.2 }))
+    const g = pathGeometry(turned, [-9, 9], layout.fitTime)
+    expect(g.panned).toHaveLength(exposures.length)
+    g.panned.forEach(([place], i) => expect(place).toBeCloseTo(exposures[i]!.place - 0.2 * turned.setup.picture.distance * Math.cos(turned.setup.sequence.panAngle) * exposures[i]!.time, 9))
+  })
+  test('the open shutter is drawn so that the last pop falls into it', () => {
+    const tight = plan(withChange(newSetup('swing'), { path: 'picture.shutter', value: lastLight(p)! + 0.01 }))
+    const s = shutterTimes(tight)!
+    expect(s.opens).toBeLessThanOrEqual(0.011)
+    expect(s.closing).toBeGreaterThanOrEqual(lastLight(tight)! - 1e-9)
+  })
+})
+
+describe('the band of spread', () => {
+  test('leaves the chart and comes back without cutting across it', () => {
+    const p = plan(newSetup('toss'))
+    const g = pathGeometry(p, [0, 0.53], [0, 0.6])
+    const [upper, lower] = [g.band.slice(0, g.band.length / 2), g.band.slice(g.band.length / 2).reverse()]
+    expect(upper.map(([, time]) => time)).toEqual(lower.map(([, time]) => time))
+    upper.forEach(([place], i) => expect(place).toBeGreaterThanOrEqual(lower[i]![0]))
+    // Near the apex the upper edge is beyond the chart: held at its end, not left out.
+    expect(upper.filter(([place]) => place === 0.53).length).toBeGreaterThan(5)
+    expect(pathGeometry(plan(newSetup('drop')), [0, 1], [0, 1]).band).toEqual([])
+  })
+})
+
 describe('table plan', () => {
   test('a light moved to where it is keeps its figures; elsewhere it is as far as it is drawn', () => {
     fc.assert(fc.property(fc.double({ min: 0.1, max: 5, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -1.2, max: 1.2, noNaN: true }), (distance, angle, elevation) => {
@@ -129,7 +177,7 @@ describe('time strip', () => {
     const p = plan(withChange(newSetup('projectile'), { path: 'flashes[1].latency', value: 140e-6 }))
     const [a, b] = lightTimes(p)
     expect(b! - a!).toBeCloseTo(50e-6, 9)
-    const outline = pulseOutline(p, 0, -1, 1, 4000)
+    const outline = pulseOutline(p, 0, -1, 1, undefined, 4000)
     const area = (from: number, to: number) => outline.slice(1).reduce((sum, [t, y], i) => (t > from && t <= to ? sum + ((y + outline[i]![1]) / 2) * (t - outline[i]![0]) : sum), 0)
     expect(area(0, a!) / area(0, 1)).toBeCloseTo(0.5, 2)
     expect(pulseOutline(p, 0, 0, 0.001)).toEqual([])

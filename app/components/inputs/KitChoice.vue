@@ -20,10 +20,11 @@ const options = computed(() => {
   const list = kit.ofKind(kind)
   return record.value && !list.includes(record.value) ? [record.value, ...list] : list
 })
+/** How many figures have come apart from the kit. */
 const differs = computed(() => {
-  if (!store.setup || !record.value) return []
+  if (!store.setup || !record.value) return 0
   const here = isLight.value ? { ...store.setup, flashes: [store.setup.flashes[light]!] } : store.setup
-  return kitDifferences(here, record.value.item, record.value.id)
+  return kitDifferences(here, record.value.item, record.value.id).length
 })
 
 function choose(event: Event): void {
@@ -50,8 +51,8 @@ const renew = (): void => { if (store.setup && record.value) store.replace(withK
         {{ option.item.name }}
       </option>
     </select>
-    <p v-if="differs.length > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
-      {{ differs.length === 1 ? 'one figure differs' : `${differs.length} figures differ` }} from the kit ·
+    <p v-if="differs > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
+      {{ differs === 1 ? 'one figure differs' : `${differs} figures differ` }} from the kit ·
       <button type="button" class="underline" @click="renew">
         take over
       </button>

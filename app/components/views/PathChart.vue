@@ -71,7 +71,7 @@ const labels = computed(() => {
   if (g.picture && captured.value !== null && shown(captured.value)) {
     const at = point(axes, inside(g.picture[0]), captured.value)
     obstacles.push({ x: at.x - 7, y: at.y - 7, width: 14, height: 14 })
-    list.push({ id: 'picture', bold: true, text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm' })}` : ''}`, spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)) })
+    list.push({ id: 'picture', bold: true, text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm', figures: 2 })}` : ''}`, spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)) })
   }
   if (captured.value !== null && shown(captured.value)) {
     const text = `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ${show(captured.value, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`
@@ -82,6 +82,20 @@ const labels = computed(() => {
         ? [{ x: first.x - 6, y: first.y + 4, anchor: 'end' }, { x: first.x + 6, y: first.y + 4, anchor: 'start' }, { x: last.x - 6, y: last.y - 8, anchor: 'end' }, { x: last.x - 6, y: last.y - 24, anchor: 'end' }]
         : [{ x: first.x + 6, y: first.y - 6, anchor: 'start' }, { x: last.x - 6, y: last.y - 6, anchor: 'end' }, { x: first.x + 6, y: first.y + 15, anchor: 'start' }, { x: last.x - 6, y: last.y + 15, anchor: 'end' }],
     })
+  }
+  for (const pop of g.pops) {
+    const at = point(axes, inside(pop.at[0]), pop.at[1])
+    obstacles.push({ x: at.x - 4, y: at.y - 4, width: 8, height: 8 })
+    if (shown(pop.at[1])) obstacles.push(area(axes, [ends.value[0], pop.at[1]], [ends.value[1], pop.at[1]]))
+  }
+  const lastPop = g.pops.at(-1)
+  if (lastPop && shown(lastPop.at[1])) {
+    const at = point(axes, inside(lastPop.at[0]), lastPop.at[1])
+    list.push({ id: 'last-pop', colour: 'var(--light)', text: `pop ${lastPop.number}, ${show(lastPop.at[1], 'time', { figures: 4 })}`, spots: around(at.x, at.y, 9) })
+  }
+  if (g.panned.length > 1) {
+    const at = point(axes, ...g.panned[Math.floor(g.panned.length / 2)]!)
+    list.push({ id: 'panned', colour: 'var(--action)', text: 'as the turning camera sees it', spots: around(at.x, at.y, 11) })
   }
   if (g.stretches) {
     const { sensed, delayFrom, delayTo } = g.stretches
@@ -120,7 +134,7 @@ const labels = computed(() => {
   const lineEnd = g.object.at(Math.round(g.object.length * 0.3))
   if (lineEnd) {
     const at = point(axes, ...lineEnd)
-    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? 'edge of the tear' : setup.value.recipe === 'powder' ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
+    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? (setup.value.recipe === 'balloon' ? 'edge of the tear' : 'stays where it is') : setup.value.recipe === 'powder' ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
   }
   const heard = g.sound.at(-1)
   if (heard) {
@@ -183,6 +197,13 @@ const now = computed(() => {
     </g>
     <path :d="line(geometry.object)" class="firm" style="stroke: var(--action)" />
     <path v-if="geometry.mirrored.length > 1" :d="line(geometry.mirrored)" class="firm" style="stroke: var(--action)" />
+
+    <!-- Pops of a sequence after the first -->
+    <path v-if="geometry.panned.length > 1" :d="curve(axes, geometry.panned)" class="thin" stroke-dasharray="4 3" style="stroke: var(--action)" />
+    <g v-for="pop in geometry.pops.filter(p => shown(p.at[1]))" :key="pop.number" class="pointer-events-none" data-pop>
+      <line v-bind="segment(axes, [ends[0], pop.at[1]], [ends[1], pop.at[1]])" class="thin" style="stroke: var(--light)" opacity="0.75" />
+      <circle v-if="inside(pop.at[0]) === pop.at[0]" :cx="point(axes, ...pop.at).x" :cy="point(axes, ...pop.at).y" r="3.5" fill="var(--ink)" />
+    </g>
 
     <!-- The sensor and what follows it -->
     <template v-if="setup.trigger === 'sensor' && inside(geometry.sensorAt) === geometry.sensorAt">

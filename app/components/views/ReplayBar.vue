@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import type { Plan } from '~~/core'
+import { type Plan, lastLight } from '~~/core'
 import { RATES } from '~/stores/view'
 
 /** Slow replay through all four views, and a scrub. With motion unwanted it goes from event to event instead of running. */
@@ -9,13 +9,15 @@ const view = useViewStore()
 const { show } = useNumbers()
 const still = useMediaQuery('(prefers-reduced-motion: reduce)')
 
-watch(() => [plan.timing.captured, plan.timing.moment, plan.timing.sensed], () => {
+watch(() => [lastLight(plan), plan.timing.captured, plan.timing.moment, plan.timing.sensed], () => {
   const rate = view.rate
   view.prepare(plan)
   if (view.instant !== null) view.rate = rate
 }, { immediate: true })
 
-const events = computed(() => [0, plan.timing.sensed, plan.timing.impact, plan.timing.apex, plan.timing.moment, plan.timing.captured]
+/** When each pop falls, s after the action starts. */
+const pops = computed(() => (plan.sequence?.exposures ?? []).map(e => (plan.timing.captured ?? 0) + e.time))
+const events = computed(() => [0, plan.timing.sensed, plan.timing.impact, plan.timing.apex, plan.timing.moment, plan.timing.captured, ...pops.value]
   .filter((t): t is number => t !== null && t >= view.ends[0] && t <= view.ends[1]).sort((a, b) => a - b))
 const next = (): void => {
   const at = view.instant
@@ -27,7 +29,7 @@ const caption = computed(() => {
   const at = view.instant
   if (at === null) return ''
   const { captured, sensed, moment } = plan.timing
-  if (captured !== null && at >= captured) return 'the light has fallen'
+  if (captured !== null && at >= captured) return pops.value.length > 1 ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops` : 'the light has fallen'
   if (moment !== null && at >= moment) return 'the moment is past'
   if (sensed !== null && at >= sensed && plan.timing.used !== null) return 'the delay runs'
   return 'on its way'

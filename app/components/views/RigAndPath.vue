@@ -98,14 +98,22 @@ function key(event: KeyboardEvent): void {
 }
 
 const hit = computed(() => hitsMoment(plan))
+/** Where on the travel the picture is, told no finer than its spread makes sense of. */
+const place = computed(() => {
+  const { setup, caughtAt } = plan
+  if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || caughtAt === null) return ''
+  if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance)) return ', at the near face'
+  return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the near face`
+})
 const sentence = computed(() => {
   const { bias } = plan.timing
   if (plan.timing.captured === null || bias === null) return 'With these figures the moment, or the sensor, is never reached.'
   const verdict = hit.value ? 'the moment is there.' : `the moment is missed, ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
   const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
-  if (plan.setup.motion.kind === 'still') return `Where ${bar} crosses the edge of the tear is the picture: ${verdict}`
-  if (plan.setup.moment.reference !== 'travel' || plan.caughtAt === null) return `Where ${bar} crosses the object’s line is the picture: ${verdict}`
-  return `Where ${bar} crosses the object’s line is the picture, ${show(Math.abs(plan.caughtAt), 'length', { unit: 'mm' })} ${plan.caughtAt < 0 ? 'short of' : 'past'} the near face: ${verdict}`
+  const pops = plan.sequence?.exposures.length ?? 1
+  const picture = pops > 1 ? `the first of ${pops} pictures` : 'the picture'
+  const line = plan.setup.motion.kind !== 'still' ? 'the object’s line' : plan.setup.recipe === 'balloon' ? 'the edge of the tear' : 'the line of what stays'
+  return `Where ${bar} crosses ${line} is ${picture}${place.value}: ${verdict}`
 })
 const projections = computed(() => [{ label: layout.value.upright ? 'Side view' : 'Top view', on: false }, { label: 'Camera view', on: true }])
 </script>

@@ -170,6 +170,8 @@ const labels = computed(() => {
   }
   if (sensorAt.value) {
     const { x, y, kind } = sensorAt.value
+    if (kind === 'beam' && !fromCamera.value) obstacles.push(...[-28, 28].map(off => ({ x: x - 6 + (axes.upright ? off : 0), y: y - 6 + (axes.upright ? 0 : off), width: 12, height: 12 })))
+    else mark(x, y, 6)
     const name = kind === 'beam' ? 'beam' : kind === 'contact' ? 'contact' : `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'mm' })} off`
     list.push({
       id: 'sensor', text: name, colour: 'var(--sensing)', spots: kind === 'beam'
@@ -178,6 +180,7 @@ const labels = computed(() => {
     })
   }
   for (const [i, [a, b]] of dimensions.value.entries()) {
+    obstacles.push(...alongLine([point(axes, a, dimensionAt.value), point(axes, b, dimensionAt.value)]))
     const at = point(axes, (a + b) / 2, dimensionAt.value)
     list.push({ id: `length${i}`, text: show(Math.abs(b - a), 'length', { unit: 'm' }), spots: axes.upright ? [{ x: at.x - 5, y: at.y + 4, anchor: 'end' }, { x: at.x + 5, y: at.y + 4, anchor: 'start' }] : [{ x: at.x, y: at.y - 3, anchor: 'middle' }, { x: at.x, y: at.y + 12, anchor: 'middle' }] })
   }
@@ -193,8 +196,11 @@ const labels = computed(() => {
     list.push({ id: 'start', text: name, spots: around(start.value.x, start.value.y, 8) })
   }
   if (depth.value && !fromCamera.value) {
-    const { x, y, width, height } = depth.value
-    list.push({ id: 'depth', text: `sharp over ${plan.optics.depth === null ? 'all beyond' : show(plan.optics.depth, 'length', { unit: 'mm' })}`, spots: [{ x: x + width + 5, y: y + height + 8, anchor: 'start' }, { x: x + width + 5, y: y - 4, anchor: 'start' }, { x: x - 5, y: y - 4, anchor: 'end' }, { x: x + width / 2, y: y + height + 12, anchor: 'middle' }] })
+    const deep = plan.optics.depth
+    const [x, y] = [Math.max(depth.value.x, bounds.x), Math.max(depth.value.y, bounds.y)]
+    const width = Math.min(depth.value.x + depth.value.width, bounds.x + bounds.width) - x
+    const height = Math.min(depth.value.y + depth.value.height, bounds.y + bounds.height) - y
+    list.push({ id: 'depth', text: `sharp over ${deep === null ? 'all beyond' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`, spots: [{ x: x + width + 5, y: y + 12, anchor: 'start' }, { x: x + width + 5, y: y + height + 8, anchor: 'start' }, { x: x + width + 5, y: y - 4, anchor: 'start' }, { x: x - 5, y: y - 4, anchor: 'end' }, { x: x + 5, y: y + height - 5, anchor: 'start' }, { x: x + width - 5, y: y + height - 5, anchor: 'end' }, { x: x + 5, y: y + 13, anchor: 'start' }, { x: x + width - 5, y: y + 13, anchor: 'end' }, { x: x + width / 2, y: y + height + 12, anchor: 'middle' }] })
   }
   if (fromCamera.value) {
     list.push({ id: 'field', text: `frame ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} wide`, spots: [{ x: frame.value.x + frame.value.width + 4, y: frame.value.y + frame.value.height, anchor: 'start' }, { x: frame.value.x, y: frame.value.y + frame.value.height + 13, anchor: 'start' }] })
@@ -297,7 +303,7 @@ const now = computed(() => {
     </ViewsDragHandle>
     <g v-else>
       <circle :cx="centre.x" :cy="centre.y" :r="setup.subject.depth * perMetre / 2" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
-      <path :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`" d="M-16 0 h16 m-16 -3 v6" class="firm" style="stroke: var(--action)" />
+      <path v-if="setup.recipe === 'balloon'" :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`" d="M-16 0 h16 m-16 -3 v6" class="firm" style="stroke: var(--action)" />
     </g>
     <circle v-if="!still && setup.action.kind !== 'launcher'" :cx="start.x" :cy="start.y" r="4" class="firm pointer-events-none" style="stroke: var(--action); fill: var(--sheet)" />
     <line v-if="markAt !== null" v-bind="segment(axes, [markAt, -px(9)], [markAt, px(9)])" class="firm" style="stroke: var(--light)" />

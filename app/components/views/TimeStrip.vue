@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Plan, delayChanges, hitsMoment, lightChanges, momentChanges } from '~~/core'
+import { type Plan, delayChanges, hitsMoment, lastLight, lightChanges, momentChanges } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './axes'
 import { type Box, type Label, placeLabels } from './labels'
 import { movedExtent, zoomedExtent } from './layout'
-import { chainStretches, lanesOf, lightTimes, pulseOutline, shutterTimes, stripExtents } from './stripGeometry'
+import { chainStretches, lanesOf, popTimes, pulseOutline, shutterTimes, stripExtents } from './stripGeometry'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -75,11 +75,12 @@ const bar = computed(() => Math.max(3, Math.min(8, laneHeight.value * 0.36)))
 const timing = computed(() => plan.timing)
 const stretches = computed(() => chainStretches(plan))
 const shutter = computed(() => shutterTimes(plan))
-const lights = computed(() => lightTimes(plan))
+/** Of each light, when it pops. */
+const lights = computed(() => plan.setup.flashes.map((_, i) => popTimes(plan, i)))
 const lit = computed(() => plan.sharpness.by === 'flash')
 
-function outline(index: number, from: number, to: number, x: (time: number) => number, base: number, tall: number): string {
-  const places = pulseOutline(plan, index, from, to)
+function outline(index: number, at: number, from: number, to: number, x: (time: number) => number, base: number, tall: number): string {
+  const places = pulseOutline(plan, index, from, to, at)
   return places.length === 0 ? '' : `M${places.map(([time, level]) => `${x(time).toFixed(2)} ${(base - tall * level).toFixed(2)}`).join('L')}Z`
 }
 
@@ -120,12 +121,16 @@ const labels = computed(() => {
     if (s.id === 'delay' && wide > 2) list.push({ id: 'delay', bold: true, colour: 'var(--sensing)', text, spots: [{ x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' }, ...beside(b, lane('controller'))] })
     else if (wide > 34 && s.id !== 'camera') list.push({ id: s.id, text, spots: [{ x: (a + b) / 2, y: lane('controller') + bar.value / 2 + 10, anchor: 'middle' }, { x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' }] })
   }
-  lights.value.forEach((at, i) => {
-    if (lit.value && inView(at)) list.push({ id: `light${i}`, text: `${show(plan.pulses[i]!.t01, 'time')} at ${show(plan.setup.flashes[i]!.power, 'power')}`, spots: beside(t.value(at), lane(`light${i}`)).reverse() })
+  lights.value.forEach((pops, i) => {
+    const shown = pops.filter(inView)
+    const [first, last] = [shown[0], shown.at(-1)]
+    if (!lit.value || first === undefined || last === undefined) return
+    const text = `${pops.length > 1 ? `${pops.length} pops, ` : ''}${show(plan.pulses[i]!.t01, 'time')} at ${show(plan.setup.flashes[i]!.power, 'power')}`
+    list.push({ id: `light${i}`, text, spots: [beside(t.value(first), lane(`light${i}`))[1]!, beside(t.value(last), lane(`light${i}`))[0]!] })
   })
   if (shutter.value) {
     const { opens, full, closing, released } = shutter.value
-    const text = `${show(plan.setup.picture.shutter, 'shutter')}${plan.setup.method === 'open-shutter' ? ', opened before the action' : ''}`
+    const text = `${show(plan.setup.picture.shutter, 'shutter')}${plan.setup.method === 'open-shutter' && opens <= 0 ? ', opened before the action' : ''}`
     const x = clip((clip(full) > left ? full : range.value[0]))
     list.push({ id: 'shutter', colour: 'var(--shutter)', text, spots: [{ x: x + 6, y: lane('shutter') + 4, anchor: 'start' }, { x: clip(closing) - 6, y: lane('shutter') + 4, anchor: 'end' }] })
     if (released !== null && clip(opens) - clip(released) > 50) list.push({ id: 'lag', text: `shutter lag ${show(plan.setup.camera.lag, 'time')}`, spots: [{ x: (clip(released) + clip(opens)) / 2, y: lane('shutter') - 3, anchor: 'middle' }] })
@@ -163,7 +168,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
 
       <!-- Action: from start to the moment -->
       <g v-if="timing.moment !== null">
-        <line :x1="clip(0)" :x2="clip(timing.moment)" :y1="lane('action')" :y2="lane('action')" class="firm" style="stroke: var(--action)" />
+        <line :x1="clip(0)" :x2="clip(Math.max(timing.moment, lastLight(plan) ?? 0))" :y1="lane('action')" :y2="lane('action')" class="firm" style="stroke: var(--action)" />
         <template v-for="(at, name) in { start: 0, impact: timing.impact, apex: timing.apex }" :key="name">
           <line v-if="inView(at)" :x1="t(at)" :x2="t(at)" :y1="lane('action') - 5" :y2="lane('action') + 5" class="firm" style="stroke: var(--action)" />
         </template>
@@ -189,10 +194,12 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
 
       <!-- Each light's pulse -->
       <template v-if="lit">
-        <g v-for="(at, i) in lights" :key="i">
+        <g v-for="(pops, i) in lights" :key="i">
           <line :x1="left" :x2="right" :y1="lane(`light${i}`) + laneHeight * 0.42" :y2="lane(`light${i}`) + laneHeight * 0.42" class="hair" />
-          <path :d="outline(i, range[0], range[1], clip, lane(`light${i}`) + laneHeight * 0.42, laneHeight * 0.84)" fill="var(--light-fill)" stroke="var(--light)" />
-          <line v-if="inView(at)" :x1="t(at)" :x2="t(at)" :y1="lane(`light${i}`) - laneHeight * 0.42" :y2="lane(`light${i}`) + laneHeight * 0.42" class="thin" style="stroke: var(--light)" />
+          <template v-for="at in pops" :key="at">
+            <path :d="outline(i, at, range[0], range[1], clip, lane(`light${i}`) + laneHeight * 0.42, laneHeight * 0.84)" fill="var(--light-fill)" stroke="var(--light)" />
+            <line v-if="inView(at)" :x1="t(at)" :x2="t(at)" :y1="lane(`light${i}`) - laneHeight * 0.42" :y2="lane(`light${i}`) + laneHeight * 0.42" class="thin" style="stroke: var(--light)" data-pop />
+          </template>
         </g>
       </template>
 
@@ -242,7 +249,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
         />
         <template v-if="lit">
           <path
-            v-for="(_, i) in lights" :key="i" :d="outline(i, inset.scale.domain()[0]!, inset.scale.domain()[1]!, insetClip, height - FOOT - 1, (height - TOP - FOOT - 34) * (0.35 + 0.65 * plan.pulses[i]!.share))"
+            v-for="{ i, at } in lights.flatMap((pops, i) => pops.map(at => ({ i, at })))" :key="`${i} ${at}`" :d="outline(i, at, inset.scale.domain()[0]!, inset.scale.domain()[1]!, insetClip, height - FOOT - 1, (height - TOP - FOOT - 34) * (0.35 + 0.65 * plan.pulses[i]!.share))"
             fill="var(--light-fill)" fill-opacity="0.8" stroke="var(--light)"
           />
         </template>

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import type { MotionKind, Plan } from '~~/core'
+import { type MotionKind, type Plan, lastLight } from '~~/core'
 import { footprint } from './tableGeometry'
 
 /** Linear scale. */
@@ -59,9 +59,10 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
   const heard = setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
-  const apex = setup.motion.kind === 'toss' ? setup.motion.speed ** 2 / (2 * 9.80665) : 0
-  const far = Math.max(subject + setup.subject.depth, mark, apex, setup.trigger === 'sensor' ? heard : 0, setup.action.kind === 'launcher' ? setup.catch.distance : 0, 0.05)
-  const near = cloud ? -setup.subject.depth / 2 : 0
+  const apex = setup.motion.kind === 'toss' ? (setup.motion.speed * Math.min(1.25, 1 + 2 * setup.motion.speedSpread)) ** 2 / (2 * 9.80665) : 0
+  const places = plan.sequence?.exposures.map(e => e.along) ?? []
+  const far = Math.max(subject + setup.subject.depth, mark, apex, setup.trigger === 'sensor' ? heard : 0, setup.action.kind === 'launcher' ? setup.catch.distance : 0, 0.05, ...places)
+  const near = Math.min(cloud ? -setup.subject.depth / 2 : 0, ...places)
   const span = 1.11 * (far - near)
   const least = (room * footprint(setup)) / Math.max(1, 0.55 * roomAcross)
   const wide = Math.max(span, least)
@@ -71,7 +72,7 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
 
 /** The stretch of time shown in the path chart, s, from the start of the action. */
 export function pathTimeExtent(plan: Plan): [number, number] {
-  const { moment, captured, sensed } = plan.timing
-  const last = Math.max(moment ?? 0, captured ?? 0, sensed ?? 0, 1e-5)
+  const { moment, sensed } = plan.timing
+  const last = Math.max(moment ?? 0, lastLight(plan) ?? 0, sensed ?? 0, 1e-5)
   return [0, last * 1.16]
 }

@@ -1,4 +1,4 @@
-import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing } from '~~/core'
+import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing, trackOf } from '~~/core'
 
 export type Place = [along: number, time: number]
 
@@ -17,6 +17,14 @@ function curveOf(at: (time: number) => number, from: number, to: number, low: nu
     places.push([place, time])
   }
   return places
+}
+
+/** The area between two curves, held within the distance axis; empty where it never is in there. */
+function bandOf(upper: (time: number) => number, lower: (time: number) => number, from: number, to: number, low: number, high: number): Place[] {
+  const times = Array.from({ length: STEPS + 1 }, (_, i) => from + ((to - from) * i) / STEPS)
+  const side = (at: (time: number) => number): Place[] => times.map(time => [Math.min(Math.max(at(time), low), high), time])
+  const [a, b] = [side(upper), side(lower)]
+  return a.every(([place], i) => place === b[i]![0]) ? [] : [...a, ...b.reverse()]
 }
 
 /** Where sound starts from, and when; null where nothing is heard of. */
@@ -57,6 +65,10 @@ export interface PathGeometry {
   spreadAlong: number
   /** Whether the moment is within the window. */
   hit: boolean
+  /** Pops of a sequence after the one the delay leads to, each where the camera sees the object. */
+  pops: { number: number, at: Place }[]
+  /** The way of all pops as a turning camera sees it; empty where it stands still. */
+  panned: Place[]
 }
 
 /**
@@ -72,7 +84,8 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
   const first = Math.max(0, times[0])
   const last = times[1]
   const still = setup.motion.kind === 'still'
-  const at = followed(setup, drag)
+  // A table of places against time says better where the object is than its motion does.
+  const at = setup.sequence.track.length > 1 && plan.sequence ? trackOf(setup, drag).positionAt : followed(setup, drag)
   const line = (f: (time: number) => number): Place[] => curveOf(f, first, last, low, high)
   const cloud = setup.recipe === 'powder' && setup.subject.distance === 0
 
@@ -93,9 +106,10 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
   const { captured, sensed, used } = timing
   const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)
   const picture: Place | null = captured === null ? null : [at(captured), captured]
+  const seen = captured === null || !plan.sequence ? [] : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as Place }))
   return {
     object: line(at),
-    band: followedScatters(setup) ? [...line(followedOff(setup, drag, 2)), ...line(followedOff(setup, drag, -2)).reverse()] : [],
+    band: followedScatters(setup) ? bandOf(followedOff(setup, drag, 2), followedOff(setup, drag, -2), first, last, low, high) : [],
     mirrored: cloud ? line(time => -at(time)) : [],
     takes: takes.map(take => ({
       line: line(followed(setup, drag, take.inputs)),
@@ -109,5 +123,7 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
     picture,
     spreadAlong: still ? 0 : plan.spread.scatter * plan.objectSpeed,
     hit: hitsMoment(plan),
+    pops: seen.filter(pop => pop.at[1] > captured! + 1e-9),
+    panned: setup.sequence.panSpeed === 0 ? [] : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),
   }
 }

@@ -1,4 +1,4 @@
-import { type Plan, latencyOf } from '~~/core'
+import { type Plan, lastLight, latencyOf, timesOfLight } from '~~/core'
 import { pulseLevel, pulseMiddle } from '~~/core/flash'
 
 /** A lane of the time strip. */
@@ -54,8 +54,9 @@ export function shutterTimes(plan: Plan): ShutterTimes | null {
   const { shutter } = setup.picture
   const travel = setup.camera.shutterKind === 'focal-plane' ? setup.camera.curtainTravel : setup.camera.shutterKind === 'rolling' ? setup.camera.readOut : 0
   if (setup.method === 'open-shutter') {
-    // Opened by hand before the action and closed after it: shown about the moment.
-    const opens = captured - 0.6 * shutter
+    // Opened by hand before the action and closed after the last light, the more of what is to spare before it, and never too late to see that light if it can be helped.
+    const last = lastLight(plan) ?? captured
+    const opens = Math.max(Math.min(captured - 0.6 * (shutter - (last - captured)), -0.05 * shutter), last - shutter)
     return { released: null, opens, full: opens + travel, closing: opens + shutter, closed: opens + shutter + travel }
   }
   const flash = plan.stages.find(stage => stage.id === 'flash')?.latency ?? 0
@@ -73,10 +74,16 @@ export function lightTimes(plan: Plan): number[] {
   return plan.setup.flashes.map(flash => captured - mean + latencyOf(plan.setup, flash))
 }
 
+/** When the middle of every pop of one light falls, s: one, or those of a sequence; none where the sequence leaves it out. */
+export function popTimes(plan: Plan, index: number): number[] {
+  const first = lightTimes(plan)[index]
+  if (first === undefined) return []
+  return plan.sequence ? timesOfLight(plan.sequence.pops, index).map(time => first + time) : [first]
+}
+
 /** The shape of one light's pulse between two times, as level 0 to 1 of its peak; empty where none of it falls between. */
-export function pulseOutline(plan: Plan, index: number, from: number, to: number, steps = 120): [time: number, level: number][] {
+export function pulseOutline(plan: Plan, index: number, from: number, to: number, middle: number | undefined = popTimes(plan, index)[0], steps = 120): [time: number, level: number][] {
   const pulse = plan.pulses[index]
-  const middle = lightTimes(plan)[index]
   if (!pulse || middle === undefined) return []
   const peak = middle - pulseMiddle(pulse.shape)
   const start = Math.max(from, peak)
@@ -91,7 +98,7 @@ export function pulseOutline(plan: Plan, index: number, from: number, to: number
 /** Stretches worth looking at: all of it, the action, the light. */
 export function stripExtents(plan: Plan): { all: [number, number], action: [number, number], light: [number, number] } {
   const { captured, moment, sensed } = plan.timing
-  const last = Math.max(captured ?? 0, moment ?? 0, sensed ?? 0, 1e-5)
+  const last = Math.max(lastLight(plan) ?? 0, moment ?? 0, sensed ?? 0, 1e-5)
   const shutter = shutterTimes(plan)
   const low = Math.min(0, shutter?.released ?? 0, shutter?.opens ?? 0)
   const high = Math.max(last, shutter?.closed ?? 0)

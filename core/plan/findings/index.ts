@@ -1,6 +1,6 @@
 import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess } from '../assess'
-import { ambient, blur, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
+import { ambient, blur, closesEarly, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
 import { depth, diffraction, tooClose } from './optics'
 import { burstBuffer, burstRecycle, catchBehind, spread, stock } from './run'
 import { neverReached, notEnoughUnits, popsTooClose, sequenceOutlastsShutter, stepsOverlap, stillParts } from './sequence'
@@ -12,7 +12,7 @@ export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from
 
 const RULES: Rule[] = [
   catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, beamTooShort, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
-  highSpeedSync, blur, sequenceOutlastsShutter, neverReached, popsTooClose, notEnoughUnits, exposure, ambient, depth, spread, stillParts, stepsOverlap, burstRecycle, burstBuffer, diffraction,
+  highSpeedSync, blur, closesEarly, sequenceOutlastsShutter, neverReached, popsTooClose, notEnoughUnits, exposure, ambient, depth, spread, stillParts, stepsOverlap, burstRecycle, burstBuffer, diffraction,
 ]
 /** Rules that never say more than a note: no fix is held against them. */
 const NOTE_RULES: Rule[] = [stock, ratedDuration, holdOffShort, opticalPreFlash]

@@ -59,7 +59,7 @@ export type FindingId
     | 'past-sync' | 'high-speed-sync' | 'blur' | 'rated-duration' | 'no-flash'
     | 'ambient' | 'exposure' | 'setting-out-of-range' | 'too-close'
     | 'depth' | 'diffraction' | 'beam-too-short' | 'sensor-too-keen' | 'sensor-too-dull' | 'sensor-untested' | 'optical-pre-flash'
-    | 'spread' | 'stock' | 'burst-recycle' | 'burst-buffer' | 'sequence-outlasts-shutter' | 'still-parts' | 'steps-overlap' | 'pops-too-close' | 'not-enough-units' | 'pops-unreached' | 'catch'
+    | 'spread' | 'stock' | 'burst-recycle' | 'burst-buffer' | 'closes-early' | 'sequence-outlasts-shutter' | 'still-parts' | 'steps-overlap' | 'pops-too-close' | 'not-enough-units' | 'pops-unreached' | 'catch'
 
 export const time = (value: number): Figure => ({ value, quantity: 'time' })
 export const length = (value: number, unit?: string): Figure => ({ value, quantity: 'length', ...(unit ? { unit } : {}) })

@@ -47,6 +47,8 @@ const CASES: [FindingId, Parameters<typeof newSetup>[0], Values, 'error' | 'warn
   ['stock', 'projectile', { 'goal.stock': 2 }, 'note', true],
   ['burst-recycle', 'powder', { trigger: 'burst' }, 'warning', true],
   ['burst-buffer', 'powder', { 'trigger': 'burst', 'camera.bufferFrames': 1, 'camera.frameRate': 30 }, 'warning', false],
+  ['closes-early', 'toss', { 'method': 'open-shutter', 'picture.shutter': 0.2 }, 'error', true],
+  ['closes-early', 'swing', { 'picture.shutter': 0.6 }, 'error', true],
   ['sequence-outlasts-shutter', 'swing', { 'picture.shutter': 0.3 }, 'error', true],
   ['still-parts', 'swing', { 'sequence.groundStops': -1, 'flashes[0].power': 1 / 16, 'flashes[1].power': 1 / 16 }, 'warning', true],
   ['no-flash', 'projectile', {}, 'error', true],

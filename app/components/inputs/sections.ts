@@ -1,0 +1,113 @@
+import type { Setup, SingleKind } from '~~/core'
+
+/** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
+interface Row { path: string, when?: (s: Setup) => boolean }
+export interface Section { title: string, rows: Row[], kit?: SingleKind[] }
+
+const sensed = (s: Setup) => s.trigger === 'sensor'
+const travels = (s: Setup) => s.moment.reference === 'travel'
+const moves = (s: Setup) => s.motion.kind !== 'still'
+const throughCamera = (s: Setup) => s.method !== 'open-shutter'
+
+export const SECTIONS: readonly Section[] = [
+  {
+    title: 'Picture',
+    rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }],
+  },
+  {
+    title: 'Subject and moment',
+    rows: [
+      { path: 'motion.kind' },
+      { path: 'motion.speed', when: s => moves(s) && s.motion.kind !== 'fall' },
+      { path: 'motion.speedSpread', when: s => moves(s) && s.motion.kind !== 'fall' },
+      { path: 'motion.speedError', when: s => moves(s) && s.motion.kind !== 'fall' },
+      { path: 'motion.angle', when: s => s.motion.kind === 'arc' },
+      { path: 'motion.diameter', when: moves },
+      { path: 'motion.objectLength', when: moves },
+      { path: 'motion.mass', when: s => s.motion.kind === 'flight' || s.motion.kind === 'fall' },
+      { path: 'motion.dragCoefficient', when: s => s.motion.kind === 'flight' || s.motion.kind === 'fall' },
+      { path: 'subject.distance', when: moves },
+      { path: 'subject.depth' },
+      { path: 'subject.height' },
+      { path: 'moment.reference' },
+      { path: 'moment.offset', when: travels },
+      { path: 'moment.descending', when: s => travels(s) && s.motion.kind === 'toss' },
+      { path: 'moment.model', when: s => !travels(s) },
+      { path: 'moment.time', when: s => !travels(s) && s.moment.model === 'time' },
+      { path: 'moment.fraction', when: s => !travels(s) && s.moment.model !== 'time' },
+      { path: 'subject.crackSpeed', when: s => !travels(s) && s.moment.model === 'tear' },
+      { path: 'moment.timeSpread', when: s => !travels(s) },
+      { path: 'moment.timeError', when: s => !travels(s) },
+      { path: 'moment.window.beforeDistance', when: travels },
+      { path: 'moment.window.afterDistance', when: travels },
+      { path: 'moment.window.beforeTime', when: s => !travels(s) },
+      { path: 'moment.window.afterTime', when: s => !travels(s) },
+      { path: 'catch.distance', when: s => s.action.kind === 'launcher' },
+    ],
+  },
+  {
+    title: 'Sensor and chain',
+    kit: ['sensor', 'controller', 'link'],
+    rows: [
+      { path: 'sensor.kind', when: sensed },
+      { path: 'sensor.source', when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact') },
+      { path: 'sensor.position', when: s => sensed(s) && (s.sensor.kind === 'beam' || s.sensor.kind === 'sound') },
+      { path: 'sensor.offset', when: s => sensed(s) && s.sensor.kind === 'sound' },
+      { path: 'sensor.beamWidth', when: s => sensed(s) && s.sensor.kind === 'beam' },
+      { path: 'sensor.response', when: s => sensed(s) && s.sensor.kind === 'beam' },
+      { path: 'sensor.latency', when: sensed },
+      { path: 'sensor.jitter', when: sensed },
+      { path: 'sensor.threshold', when: s => sensed(s) && s.sensor.kind === 'sound' },
+      { path: 'sensor.falsePeak', when: s => sensed(s) && s.sensor.kind === 'sound' },
+      { path: 'sensor.eventPeak', when: s => sensed(s) && s.sensor.kind === 'sound' },
+      { path: 'controller.latency', when: sensed },
+      { path: 'controller.jitter', when: sensed },
+      { path: 'controller.delayStep', when: sensed },
+      { path: 'controller.delayMinimum', when: sensed },
+      { path: 'controller.delayMaximum', when: sensed },
+      { path: 'delay', when: sensed },
+      { path: 'link.kind', when: sensed },
+      { path: 'link.latency', when: sensed },
+      { path: 'link.jitter', when: sensed },
+    ],
+  },
+  {
+    title: 'Camera',
+    kit: ['camera', 'lens'],
+    rows: [
+      { path: 'picture.aperture' },
+      { path: 'picture.iso' },
+      { path: 'picture.shutter' },
+      { path: 'picture.ambientEv' },
+      { path: 'picture.ambientLimit' },
+      { path: 'picture.distance' },
+      { path: 'lens.focalLength' },
+      { path: 'picture.angleToSensor' },
+      { path: 'picture.depthWanted' },
+      { path: 'picture.blurLimit' },
+      { path: 'picture.circleOfConfusion' },
+      { path: 'camera.shutterKind' },
+      { path: 'camera.sensorWidth' },
+      { path: 'camera.sensorHeight' },
+      { path: 'camera.pixelsWide' },
+      { path: 'camera.syncSpeed' },
+      { path: 'camera.curtainTravel', when: s => s.camera.shutterKind === 'focal-plane' },
+      { path: 'camera.readOut', when: s => s.camera.shutterKind === 'rolling' },
+      { path: 'camera.lag', when: throughCamera },
+      { path: 'camera.lagJitter', when: throughCamera },
+      { path: 'camera.frameRate', when: s => s.trigger === 'burst' },
+      { path: 'lens.widestAperture' },
+      { path: 'lens.smallestAperture' },
+      { path: 'camera.baseIso' },
+      { path: 'camera.maximumIso' },
+    ],
+  },
+  {
+    title: 'Air and goal',
+    kit: ['consumable'],
+    rows: [
+      { path: 'air.temperatureC' }, { path: 'air.temperatureError' }, { path: 'air.relativeHumidity' }, { path: 'air.pressure' },
+      { path: 'goal.keepers' }, { path: 'goal.confidence' }, { path: 'goal.stock' },
+    ],
+  },
+]
