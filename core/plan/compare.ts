@@ -26,8 +26,8 @@ export interface MethodComparison {
   /** Stops against correct at the ISO given. */
   exposure: number
   ambient: number
-  /** ISO for correct exposure, not rounded; null without any light. */
-  isoNeeded: number
+  /** ISO as dialled: the one in use where that exposes well enough, else the step for correct exposure that the camera has. */
+  iso: number
   ruledOut: RuledOut[]
   /** What makes the set-up one of this method. */
   changes: Change[]
@@ -41,19 +41,23 @@ const VARIANTS: [Method, Trigger][] = [
 
 /** An open shutter is opened and closed by a person: shorter than this there is no calm in the dark, s. */
 const CALM = 1
+/** Exposure is well enough within this many stops of correct. */
+const NEAR = 0.5
 
-/** The shutter a method would use for this subject, s; null where none is fast enough. */
+/** The shutter a method would use for this subject, s, the one dialled where that will do; null where none is fast enough. */
 function shutterFor(method: Method, setup: Setup, here: Assessment): number | null {
+  const own = method === setup.method ? setup.picture.shutter : null
   switch (method) {
-    case 'open-shutter': return Math.max(CALM, setup.method === 'open-shutter' ? setup.picture.shutter : 2, here.sequence?.customary ?? 0)
+    case 'open-shutter': return Math.max(CALM, own ?? 2, here.sequence?.customary ?? 0)
     case 'sync-shutter': {
       const trial = assess({ ...setup, method, picture: { ...setup.picture, shutter: setup.camera.syncSpeed } })
       const needed = Math.max(trial.shutter.fastestClean, here.sequence?.least ?? 0)
-      return stepUp(SHUTTERS_IN_SECONDS, needed) ?? needed
+      return own !== null && own >= needed * (1 - 1e-9) ? own : stepUp(SHUTTERS_IN_SECONDS, needed) ?? needed
     }
     case 'fast-shutter': {
       const across = here.markSpeed * Math.abs(Math.cos(setup.picture.angleToSensor))
-      return stepDown(SHUTTERS_IN_SECONDS, across > 0 ? setup.picture.blurLimit / across : 1 / 2000)
+      const longest = across > 0 ? setup.picture.blurLimit / across : 1 / 2000
+      return own !== null && own <= longest ? own : stepDown(SHUTTERS_IN_SECONDS, longest)
     }
   }
 }
@@ -64,14 +68,16 @@ const LUCK = 0.02
 function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
   const found = shutterFor(method, setup, here)
   const fastest = SHUTTERS_IN_SECONDS[0] as number
-  const changes: Change[] = [{ path: 'method', value: method }, { path: 'trigger', value: trigger }, { path: 'picture.shutter', value: found ?? fastest }, { path: 'delay', value: null }]
+  const changes: Change[] = [{ path: 'method', value: method }, { path: 'trigger', value: trigger }, { path: 'picture.shutter', value: found ?? fastest }]
+  // A delay dialled by hand is of the chain it was dialled for.
+  if (method !== setup.method || trigger !== setup.trigger) changes.push({ path: 'delay', value: null })
   if (method !== 'fast-shutter') setup.flashes.forEach((flash, i) => { if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false }) })
 
   const fast = method === 'fast-shutter'
   const trial = assess(withChanges(setup, changes))
   const level = lightLevel(trial, fast)
   const isoNeeded = setup.picture.iso * 2 ** -level
-  const step = stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!
+  const step = Math.abs(level) <= NEAR ? setup.picture.iso : stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!
   const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
   if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
   const a = assess(withChanges(setup, changes))
@@ -87,7 +93,7 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
   }
   if (fast && found === null) rule('No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.', { fastest: shutter(fastest), blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm') })
   else if (sharpness.subject > sharpness.limit * (1 + 1e-9)) rule('The streak is {blur}, the limit {limit}.', { blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm') })
-  if (exposure < -0.5) rule('It needs {iso}, more than this camera is trusted with: under by {under}.', { iso: iso(isoNeeded), under: { value: -exposure, quantity: 'stops', unit: 'unsigned' } })
+  if (exposure < -NEAR) rule('It needs {iso}, more than this camera is trusted with: under by {under}.', { iso: iso(isoNeeded), under: { value: -exposure, quantity: 'stops', unit: 'unsigned' } })
   if (!fast && !a.exposure.black) rule('The room would show: ambient {ambient}.', { ambient: stops(a.exposure.ambient) })
   if (a.keep.perTake < LUCK) {
     rule(trigger === 'burst' ? 'Frames come every {frame}; the moment keeps for {window}.' : 'Takes scatter by {scatter}; the moment keeps for {window}.', {
@@ -99,7 +105,7 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
   }
   return {
     method, trigger, freezesBy: sharpness.by, blur: sharpness.subject, keep: a.keep.perTake, props: a.keep.props, shutter: found ?? fastest, exposure,
-    ambient: a.exposure.ambient, isoNeeded, ruledOut, changes,
+    ambient: a.exposure.ambient, iso: set, ruledOut, changes,
   }
 }
 

@@ -56,6 +56,12 @@ test('a juggler in six pops with a last front light, from an empty set-up', asyn
   await expect(page.getByTestId('composite')).toContainText('2 of 6 positions')
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
   expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.sequence.groups).toHaveLength(2)
+  // The workspace shows them all: on the object's line, and on each light's lane.
+  await page.goto(`/setups/${id}`)
+  await expect(page.getByTestId('sentence')).toContainText('the first of 6 pictures')
+  await expect(page.getByRole('group', { name: /^Path chart/ }).locator('[data-pop]')).toHaveCount(5)
+  await expect(page.getByRole('group', { name: /^Time strip/ }).locator('[data-pop]')).toHaveCount(13)
+  await page.goto(`/setups/${id}/sequence`)
   // Asked once in a session.
   await page.reload()
   await expect(page.getByTestId('composite')).toContainText('6 of 6 positions')

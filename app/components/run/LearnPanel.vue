@@ -23,7 +23,7 @@ function takeBack(): void {
 </script>
 
 <template>
-  <section aria-labelledby="learnt" class="grid gap-1 text-[12px]">
+  <section aria-labelledby="learnt" class="grid grid-cols-[minmax(0,1fr)] gap-1 text-[12px]">
     <h2 id="learnt" class="section-title">
       What the takes show
     </h2>

@@ -38,7 +38,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
   },
 }))
 const outliers = computed(() => fit.points.filter(p => p.outlier).map(p => p.number))
-const text = computed(() => `${show(fit.speed, 'speed')}${fit.speedError === null ? '' : ` ± ${show(fit.speedError, 'speed', { figures: 2 })}`}, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm' })}`}`)
+const text = computed(() => `${show(fit.speed, 'speed')}${fit.speedError === null ? '' : ` ± ${show(fit.speedError, 'speed', { figures: 2 })}`}, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm', figures: 2 })}`}`)
 </script>
 
 <template>

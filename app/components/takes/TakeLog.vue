@@ -62,7 +62,7 @@ async function log(): Promise<void> {
 </script>
 
 <template>
-  <section aria-labelledby="take-log" class="grid gap-2">
+  <section aria-labelledby="take-log" class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <RunLearnPanel :plan="plan" />
     <h2 id="take-log" class="section-title">
       Log a take

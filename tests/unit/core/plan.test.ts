@@ -147,6 +147,12 @@ describe('methods side by side', () => {
     expect(fast.keep).toBeLessThan(0.6)
     expect(fast.shutter * 4).toBeLessThanOrEqual(0.002)
   })
+  test.each(RECIPES)('%s: the method in use, where it will do, asks for no change, a delay dialled by hand included', (recipe) => {
+    const setup = change(newSetup(recipe), { delay: 0.0123 })
+    const own = compareMethods(setup).find(m => m.method === setup.method && m.trigger === setup.trigger)!
+    expect(withChanges(setup, own.changes)).toEqual(setup)
+    expect(own.iso).toBe(setup.picture.iso)
+  })
   test('applying one gives the set-up it was computed from', () => {
     for (const m of compareMethods(newSetup('powder'))) {
       const p = plan(withChanges(newSetup('powder'), m.changes))
