@@ -1,5 +1,5 @@
 import type { KitItem, Setup } from '~~/core'
-import type { RunInput, SessionRole, ShootInput, TakeInput } from '~~/shared/schemas/records'
+import type { RunInput, SessionRole, ShootInput, TakeAmendment, TakeInput } from '~~/shared/schemas/records'
 import type { LogQuery } from '~~/shared/schemas/log'
 import type { LogFile, LoggedSetup } from '~~/shared/text/logFiles'
 import type { LogImported } from '~~/server/services/logImport'
@@ -80,10 +80,14 @@ export const api = {
   report: (shootId: string) => call<ShootReport>('GET', `/api/shoots/${shootId}/report`),
   logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
+  struckTakes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes?struck=true`),
+  amendTake: (id: string, amendment: TakeAmendment) => call<TakeRecord>('PUT', `/api/takes/${id}`, amendment),
+  strikeTake: (id: string, struck: boolean) => call('PUT', `/api/takes/${id}/strike`, { struck }),
   pictures: (setupId: string) => call<PictureRecord[]>('GET', `/api/setups/${setupId}/pictures`),
   addPicture: (setupId: string, file: File, take: string | null) => call<PictureRecord>('POST', `/api/setups/${setupId}/pictures?${new URLSearchParams({
     name: file.name.slice(0, 200), zone: String(-new Date().getTimezoneOffset()), ...(take === null ? {} : { take }),
   }).toString()}`, new Blob([file])),
+  deletePicture: (id: string) => call('DELETE', `/api/pictures/${id}`),
   putPicture: (id: string, take: string | null) => call<PictureRecord>('PUT', `/api/pictures/${id}/take`, { take }),
   sessions: () => call<(SessionRecord & { here: boolean })[]>('GET', '/api/sessions'),
   revokeSession: (id: string) => call('DELETE', `/api/sessions/${id}`),

@@ -5,6 +5,8 @@ import type { TakeInput } from '~~/shared/schemas/records'
 export interface QueuedTake {
   setupId: string
   take: TakeInput
+  /** Put right since it was fired: what it says goes before what the server has. */
+  amended?: boolean
   /** Why the server would not have it; it is kept all the same. */
   refused?: string
 }

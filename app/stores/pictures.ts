@@ -36,5 +36,10 @@ export const usePicturesStore = defineStore('pictures', () => {
     await refresh()
   }
 
-  return { pictures, latest, ofTake, open, refresh, add, put }
+  async function remove(id: string): Promise<void> {
+    await api.deletePicture(id)
+    await refresh()
+  }
+
+  return { pictures, latest, ofTake, open, refresh, add, put, remove }
 })

@@ -1,4 +1,4 @@
-import type { TakeInput } from '~~/shared/schemas/records'
+import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '~~/shared/schemas/records'
 import { ApiError, type TakeRecord, api } from '~/services/api'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 
@@ -14,10 +14,12 @@ export const useTakesStore = defineStore('takes', () => {
   let flushing = false
 
   const mine = computed(() => queue.value.filter(queued => queued.setupId === setupId.value && !kept.value.some(take => take.key === queued.take.key)))
+  /** What was put right here and not taken by the server yet. */
+  const righted = computed(() => new Map(queue.value.filter(queued => queued.amended && !queued.refused).map(({ take }) => [take.key, amendmentOf(take)])))
   /** Everything fired, what is not sent yet with the number it will most likely get. */
   const takes = computed<TakeRecord[]>(() => {
     const last = kept.value[0]?.number ?? 0
-    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1 })).reverse(), ...kept.value]
+    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1 })).reverse(), ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) }))]
   })
   const unsent = computed(() => queue.value.filter(queued => !queued.refused).length)
   const refused = computed(() => queue.value.filter(queued => queued.refused))
@@ -34,7 +36,7 @@ export const useTakesStore = defineStore('takes', () => {
   /** Reads the takes of a set-up: what this device keeps at once, what the server has as soon as it answers. */
   async function open(id: string): Promise<void> {
     setupId.value = id
-    kept.value = []
+    kept.value = struck.value = []
     await readQueue()
     await refreshed()
     void flush()
@@ -62,11 +64,17 @@ export const useTakesStore = defineStore('takes', () => {
   async function flush(): Promise<void> {
     if (flushing) return
     flushing = true
+    let again = false
     clearTimeout(timer)
     try {
       for (const queued of queue.value.filter(q => !q.refused)) {
-        const record = await api.logTake(queued.setupId, queued.take)
-        await takeQueue.done(queued.take.key)
+        let record = await api.logTake(queued.setupId, queued.take)
+        // One that was sent before comes back as the server has it.
+        if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
+        // Put right once more while this was on its way: that goes next.
+        const now = (await takeQueue.all()).find(q => q.take.key === queued.take.key)
+        if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
+        else again = true
         if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
         await readQueue()
       }
@@ -85,6 +93,7 @@ export const useTakesStore = defineStore('takes', () => {
       timer = setTimeout(() => void flush(), final ? 0 : RETRY)
     }
     flushing = false
+    if (again) void flush()
   }
 
   /** Keeps a take on the device and sends it when that can be done. */
@@ -94,7 +103,28 @@ export const useTakesStore = defineStore('takes', () => {
     void flush()
   }
 
+  /** Puts right what a take was logged as; kept here and sent like a take. */
+  async function amend(take: TakeRecord, amendment: TakeAmendment): Promise<void> {
+    const { id: _id, number: _number, ...fired } = take
+    await takeQueue.keep({ setupId: setupId.value, take: { ...fired, ...amendment }, amended: true })
+    await readQueue()
+    void flush()
+  }
+
+  /** Takes struck out, newest first. */
+  const struck = shallowRef<TakeRecord[]>([])
+  async function readStruck(): Promise<void> {
+    const id = setupId.value
+    const list = await api.struckTakes(id)
+    if (setupId.value === id) struck.value = list
+  }
+  /** Strikes a take out of all counts, or puts it back. */
+  async function strike(id: string, out: boolean): Promise<void> {
+    await api.strikeTake(id, out)
+    await Promise.all([refresh(), readStruck()])
+  }
+
   window.addEventListener('online', () => void flush())
 
-  return { takes, unsent, refused, offline, open, close, log, flush, refresh }
+  return { takes, unsent, refused, offline, struck, open, close, log, amend, strike, readStruck, flush, refresh }
 })

@@ -3,7 +3,7 @@ import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTabl
 import { KIT_KINDS, completeSetup } from '../../core'
 import type { BenchShot, DeviceState, PracticeRig, KitItem, Setup, TakeSettings } from '../../core'
 import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
-import { SESSION_ROLES, VERDICTS } from '../../shared/schemas/records'
+import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
 const json = <T>(read: (value: unknown) => unknown = value => value) => customType<{ data: T, driverData: string }>({
@@ -74,6 +74,9 @@ export const setups = mysqlTable('setups', {
   updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
 }, table => [index('setups_shoot').on(table.shootId)])
 
+/** A take as it stood until an instant, ISO 8601. */
+export type FormerTake = TakeAmendment & { until: string }
+
 export const takes = mysqlTable('takes', {
   id: id('id').primaryKey(),
   studioId: studioId(),
@@ -96,6 +99,12 @@ export const takes = mysqlTable('takes', {
   settings: json<TakeSettings | null>()('settings'),
   practice: boolean('practice').notNull().default(false),
   firedAt: instant('fired_at').notNull(),
+  /** What it was logged as before each time it was put right, the oldest first. */
+  former: json<FormerTake[]>()('former'),
+  /** Counts up with each amendment, so that a device knows what it has seen. */
+  revision: int('revision').notNull().default(1),
+  /** Struck out: kept, and counted nowhere. */
+  struckAt: instant('struck_at'),
   createdAt: created(),
 }, table => [
   uniqueIndex('takes_device_key').on(table.setupId, table.key),

@@ -4,7 +4,7 @@ import type { Database } from '../database/client'
 import { pictures, setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
 import { type PictureRecord, picturesOfTakes } from './pictures'
-import { type TakeRecord, takeColumns } from './takes'
+import { type TakeRecord, counted, takeColumns } from './takes'
 
 /** A take with where it belongs. */
 export interface LogEntry extends TakeRecord {
@@ -42,6 +42,7 @@ function filters(studioId: string, query: LogQuery, places: ReadonlyMap<string, 
   const text = query.text?.toLowerCase()
   return and(
     eq(takes.studioId, studioId),
+    counted,
     // The exercises are few, and the log of real work does not want them.
     eq(takes.practice, query.practice ?? false),
     query.pictures ? sql`exists (select 1 from ${pictures} where ${pictures.takeId} = ${takes.id})` : undefined,
@@ -155,10 +156,10 @@ async function delayTallies(db: Database, where: SQL | undefined): Promise<Pick<
   const width = [1, 2, 5, 10].map(n => n * power).find(w => span / w <= STRETCHES) ?? 10 * power
   const stretch = sql<number>`floor(${takes.delay} / ${width} + 0.000001)`
   const rows = await db.select({ of: stretch, ...counts }).from(takes).where(where).groupBy(stretch).orderBy(stretch)
-  const counted = new Map(rows.map(row => [Number(row.of), row]))
-  const [first, last] = [Math.min(...counted.keys()), Math.max(...counted.keys())]
+  const tallied = new Map(rows.map(row => [Number(row.of), row]))
+  const [first, last] = [Math.min(...tallied.keys()), Math.max(...tallied.keys())]
   // Stretches nobody dialled stand there empty, so that the axis is one.
-  const byDelay = Array.from({ length: last - first + 1 }, (_, i) => asTally({ takes: 0, keepers: 0, ...counted.get(first + i), of: Number(((first + i) * width).toPrecision(12)) }))
+  const byDelay = Array.from({ length: last - first + 1 }, (_, i) => asTally({ takes: 0, keepers: 0, ...tallied.get(first + i), of: Number(((first + i) * width).toPrecision(12)) }))
   return { byDelay, delayWidth: width }
 }
 

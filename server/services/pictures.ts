@@ -93,6 +93,15 @@ export async function putPicture(db: Database, studioId: string, id: string, tak
   return getPicture(db, studioId, id)
 }
 
+/** Takes a picture away for good, its bytes with it. */
+export async function deletePicture(db: Database, studioId: string, id: string): Promise<void> {
+  await getPicture(db, studioId, id)
+  await db.transaction(async (tx) => {
+    await tx.delete(pictureParts).where(eq(pictureParts.pictureId, id))
+    await tx.delete(pictures).where(eq(pictures.id, id))
+  })
+}
+
 /** The bytes of a picture. */
 export async function readPicture(db: Database, studioId: string, id: string, size: (typeof PICTURE_SIZES)[number]): Promise<{ type: string, data: Buffer }> {
   const { type } = await getPicture(db, studioId, id)

@@ -1,12 +1,13 @@
-import { and, count, eq, max, sql } from 'drizzle-orm'
+import { and, count, eq, max, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { pictures, runs, takes } from '../database/schema'
 import type { RunInput } from '../../shared/schemas/records'
 import { getSetup } from './setups'
 
-/** Where a run stands, and how many takes there are: enough for a device to know what it has missed. */
+/** Where a run stands, and what has become of takes, set-up and pictures: enough for a device to know what it has missed. */
 export interface RunRecord extends RunInput {
   revision: number
+  /** Counts up with each take logged, put right or struck out. */
   takes: number
   lastTake: number
   setupRevision: number
@@ -18,10 +19,10 @@ export interface RunRecord extends RunInput {
 export async function getRun(db: Database, studioId: string, setupId: string): Promise<RunRecord> {
   const { revision: setupRevision } = await getSetup(db, studioId, setupId)
   const [row] = await db.select().from(runs).where(and(eq(runs.setupId, setupId), eq(runs.studioId, studioId)))
-  const [tally] = await db.select({ takes: count(), last: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
+  const [tally] = await db.select({ takes: sum(takes.revision), last: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
   const [shown] = await db.select({ all: count(), placed: count(pictures.takeId) }).from(pictures).where(eq(pictures.setupId, setupId))
   return {
-    step: row?.step ?? 0, delay: row?.delay ?? null, openedAt: row?.openedAt?.toISOString() ?? null, actedAt: row?.actedAt?.toISOString() ?? null, revision: row?.revision ?? 0, takes: tally?.takes ?? 0, lastTake: tally?.last ?? 0, setupRevision, pictures: `${shown?.all ?? 0}/${shown?.placed ?? 0}`,
+    step: row?.step ?? 0, delay: row?.delay ?? null, openedAt: row?.openedAt?.toISOString() ?? null, actedAt: row?.actedAt?.toISOString() ?? null, revision: row?.revision ?? 0, takes: Number(tally?.takes ?? 0), lastTake: tally?.last ?? 0, setupRevision, pictures: `${shown?.all ?? 0}/${shown?.placed ?? 0}`,
   }
 }
 

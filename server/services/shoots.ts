@@ -5,6 +5,7 @@ import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
 import { notFound } from '../utils/problem'
+import { counted } from './takes'
 
 export interface SetupSummary {
   id: string
@@ -30,7 +31,7 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
   const rows = await db.select({
     id: setups.id, shootId: setups.shootId, name: setups.name, document: setups.document, revision: setups.revision,
     takes: count(takes.id), keepers: sum(takes.keeper), on: sum(sql`${takes.verdict} = 'on'`), used: sum(sql`${takes.verdict} <> 'misfire'`),
-  }).from(setups).leftJoin(takes, eq(takes.setupId, setups.id))
+  }).from(setups).leftJoin(takes, and(eq(takes.setupId, setups.id), counted))
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
     .groupBy(setups.id).orderBy(asc(setups.createdAt), asc(setups.id))
   return rows.map(({ document, keepers, on, used, ...row }) => ({

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, max } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { setups, takes } from '../database/schema'
-import type { TakeInput } from '../../shared/schemas/records'
+import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
+import { notFound } from '../utils/problem'
 import { matchTimes } from './pictureTakes'
 import { getSetup } from './setups'
 
@@ -16,11 +17,17 @@ export const takeColumns = {
   planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, settings: takes.settings, firedAt: takes.firedAt,
 }
 
-/** All takes of a set-up, newest first. */
-export async function listTakes(db: Database, studioId: string, setupId: string): Promise<TakeRecord[]> {
+type TakeRow = Omit<TakeRecord, 'firedAt'> & { firedAt: Date }
+const asRecord = (row: TakeRow): TakeRecord => ({ ...row, firedAt: row.firedAt.toISOString() })
+
+/** Takes that count: all but those struck out. */
+export const counted = isNull(takes.struckAt)
+
+/** All takes of a set-up that count, or those struck out, newest first. */
+export async function listTakes(db: Database, studioId: string, setupId: string, struck = false): Promise<TakeRecord[]> {
   await getSetup(db, studioId, setupId)
-  const rows = await db.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId))).orderBy(desc(takes.number))
-  return rows.map(row => ({ ...row, firedAt: row.firedAt.toISOString() }))
+  const rows = await db.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted)).orderBy(desc(takes.number))
+  return rows.map(asRecord)
 }
 
 /** Power of the first light, fraction of full; null: not noted. */
@@ -36,7 +43,7 @@ export async function logTake(db: Database, studioId: string, setupId: string, i
     // The set-up's row is the lock under which numbers are given out.
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
     const kept = await tx.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.key, input.key)))
-    if (kept[0]) return { ...kept[0], firedAt: kept[0].firedAt.toISOString() }
+    if (kept[0]) return asRecord(kept[0])
     const [last] = await tx.select({ number: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
     const row = { id: randomUUID(), number: (last?.number ?? 0) + 1 }
     await tx.insert(takes).values({ ...input, ...row, studioId, setupId, practice, power: powerOf(input), firedAt: new Date(input.firedAt) })
@@ -45,4 +52,24 @@ export async function logTake(db: Database, studioId: string, setupId: string, i
   // A picture may have waited for this take.
   await matchTimes(db, setupId)
   return record
+}
+
+const owned = (studioId: string, id: string) => and(eq(takes.id, id), eq(takes.studioId, studioId))
+
+/** Puts right what a take was logged as; what stood before is kept with it. */
+export async function amendTake(db: Database, studioId: string, id: string, amendment: TakeAmendment): Promise<TakeRecord> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select({ ...takeColumns, former: takes.former }).from(takes).where(owned(studioId, id)).for('update')
+    if (!row) throw notFound('take')
+    const { former, ...take } = row
+    if (sameAmendment(take, amendment)) return asRecord(take)
+    await tx.update(takes).set({ ...amendment, former: [...former ?? [], { ...amendmentOf(take), until: new Date().toISOString() }], revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
+    return asRecord({ ...take, ...amendment })
+  })
+}
+
+/** Strikes a take out of all counts, or puts it back. Its pictures stay with it. */
+export async function strikeTake(db: Database, studioId: string, id: string, struck: boolean): Promise<void> {
+  const [result] = await db.update(takes).set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` }).where(owned(studioId, id))
+  if (result.affectedRows === 0) throw notFound('take')
 }

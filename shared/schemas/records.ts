@@ -92,6 +92,17 @@ export const takeFields = {
 }
 export const takeSchema = plainObject(takeFields) as unknown as yup.Schema<TakeInput>
 
+/** What can be put right in a take that is logged; when and how it was fired stays. */
+export const AMENDABLE = ['delay', 'verdict', 'keeper', 'position', 'note', 'sharp', 'exposed', 'clean'] as const
+export type TakeAmendment = Pick<TakeInput, (typeof AMENDABLE)[number]>
+export const amendmentOf = (take: TakeAmendment): TakeAmendment =>
+  ({ delay: take.delay, verdict: take.verdict, keeper: take.keeper, position: take.position, note: take.note, sharp: take.sharp, exposed: take.exposed, clean: take.clean })
+export const sameAmendment = (a: TakeAmendment, b: TakeAmendment): boolean => AMENDABLE.every(key => Object.is(a[key], b[key]))
+export const amendmentSchema = plainObject(Object.fromEntries(AMENDABLE.map(key => [key, takeFields[key]]))) as unknown as yup.Schema<TakeAmendment>
+
+/** Whether a take is struck out: kept, but counted nowhere. */
+export const strikeSchema = plainObject({ struck: fieldSchema({ type: 'flag', label: 'Struck' }) }) as unknown as yup.Schema<{ struck: boolean }>
+
 /** Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened. */
 export interface RunInput {
   step: number

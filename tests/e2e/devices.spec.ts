@@ -23,6 +23,11 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   expect((await callApi(first.phone, 'GET', '/api/session')).body).toMatchObject({ role: 'assistant' })
   const shoots = (await callApi(first.phone, 'GET', '/api/shoots')).body as { id: string }[]
   expect((await callApi(first.phone, 'DELETE', `/api/shoots/${shoots[0]!.id}`)).status).toBe(403)
+  // It puts takes right, and neither strikes them out nor deletes pictures.
+  const nobody = '00000000-0000-4000-8000-000000000000'
+  expect((await callApi(first.phone, 'PUT', `/api/takes/${nobody}/strike`, { struck: true })).status).toBe(403)
+  expect((await callApi(first.phone, 'DELETE', `/api/pictures/${nobody}`)).status).toBe(403)
+  expect((await callApi(first.phone, 'PUT', `/api/takes/${nobody}`, { delay: 0.018, verdict: 'on', keeper: true, position: null, note: '', sharp: null, exposed: null, clean: null })).status).toBe(404)
   await first.phone.goto('/devices')
   await expect(first.phone.getByText('only the lead lets others in')).toBeVisible()
   await first.phone.goto('/kit')

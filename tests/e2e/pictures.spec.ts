@@ -72,6 +72,12 @@ test('what is no picture is refused with its reason, and the place it was taken 
   await expect(page.getByText('page.png: Not a picture Epiro keeps')).toBeVisible()
   const link = page.getByRole('link', { name: 'Picture fine.jpg of take 2' })
   await expect(link).toBeVisible()
+  // One at the wrong take is put to the other, and one nobody wants is taken away.
+  await page.getByText('Pictures 1').click()
+  await page.getByLabel('Take of fine.jpg').selectOption({ label: 'take 1' })
+  await expect(page.getByRole('link', { name: 'Picture fine.jpg of take 1' })).toBeVisible()
+  await page.getByLabel('Take of fine.jpg').selectOption({ label: 'take 2' })
+  await expect(link).toBeVisible()
   const kept = await page.request.get(await link.getAttribute('href') as string)
   expect(kept.headers()['content-type']).toBe('image/jpeg')
   expect(kept.headers()['x-content-type-options']).toBe('nosniff')
@@ -81,6 +87,14 @@ test('what is no picture is refused with its reason, and the place it was taken 
   expect(await send(`/api/setups/${id}/pictures?${query}&take=nobody`, 'x')).toBe(422)
   expect(await send(`/api/setups/${id}/pictures?zone=0`, 'x')).toBe(422)
   expect(await send(`/api/setups/${id}/pictures?${query}`, 'x'.repeat(41 * 1024 * 1024))).toBe(413)
+  await page.getByRole('button', { name: 'Delete fine.jpg' }).click()
+  const asked = page.getByRole('dialog', { name: 'Delete this picture?' })
+  await asked.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByTestId('picture')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Delete fine.jpg' }).click()
+  await asked.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByTestId('picture')).toHaveCount(0)
+  await expect(link).toBeHidden()
 })
 
 test('a log that was exported comes in again, without doubling, and what is none is refused with its line', async ({ page }, info) => {

@@ -138,9 +138,13 @@ describe('takes', () => {
   /** A server that keeps takes by their key and numbers them. */
   function takeServer() {
     const state = { takes: [] as (TakeInput & { id: string, number: number })[], down: false, refuse: '' }
-    serve(({ method, body }: Asked) => {
+    serve(({ method, path, body }: Asked) => {
       if (state.down) return 'unreachable'
       if (method === 'GET') return { body: [...state.takes].reverse() }
+      if (method === 'PUT') {
+        const at = state.takes.findIndex(t => path.endsWith(t.id))
+        return { body: state.takes[at] = { ...state.takes[at]!, ...body } }
+      }
       if (body.key === state.refuse) return { status: 422, body: { detail: 'note: too long' } }
       const known = state.takes.find(t => t.key === body.key)
       if (known) return { body: known }
@@ -191,6 +195,49 @@ describe('takes', () => {
     await until(() => store.unsent === 0)
     expect(store.takes).toHaveLength(1)
     expect(server.takes).toHaveLength(1)
+  })
+  test('one put right stands there at once, without a server too, and is sent as it was put right last', async () => {
+    const server = takeServer()
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(1))
+    await until(() => server.takes.length === 1 && store.unsent === 0)
+    server.down = true
+    const right = (verdict: 'on' | 'early', keeper: boolean) => store.amend(store.takes[0]!, { delay: 0.018, verdict, keeper, position: null, note: '', sharp: null, exposed: null, clean: null })
+    await right('early', false)
+    expect(store.takes.map(t => [t.number, t.id, t.verdict])).toEqual([[1, 'id-take-key-1', 'early']])
+    await right('on', true)
+    expect(store.takes.map(t => [t.verdict, t.keeper])).toEqual([['on', true]])
+    expect(store.unsent).toBe(1)
+    server.down = false
+    await store.flush()
+    await until(() => store.unsent === 0)
+    expect(server.takes.map(t => [t.number, t.verdict, t.keeper])).toEqual([[1, 'on', true]])
+    expect(store.takes.map(t => [t.verdict, t.keeper])).toEqual([['on', true]])
+    expect(await takeQueue.all()).toEqual([])
+  })
+  test('one put right before it was sent goes out right, once', async () => {
+    const server = takeServer()
+    const store = useTakesStore()
+    await store.open('s')
+    server.down = true
+    await store.log(take(2))
+    await until(() => store.offline)
+    await store.amend(store.takes[0]!, { delay: 0.019, verdict: 'misfire', keeper: false, position: null, note: 'no pop', sharp: null, exposed: null, clean: null })
+    server.down = false
+    await store.flush()
+    await until(() => store.unsent === 0)
+    expect(server.takes.map(t => [t.verdict, t.note, t.delay])).toEqual([['misfire', 'no pop', 0.019]])
+  })
+  test('one that another device put right is not put back by a late answer', async () => {
+    const server = takeServer()
+    server.takes.push({ ...take(1, { verdict: 'on' }), id: 'id-take-key-1', number: 1 })
+    await takeQueue.keep({ setupId: 's', take: take(1) })
+    const store = useTakesStore()
+    await store.open('s')
+    await until(() => store.unsent === 0)
+    expect(server.takes[0]!.verdict).toBe('on')
+    expect(store.takes[0]!.verdict).toBe('on')
   })
   test('one the server refuses is kept with its reason and does not hold up the others', async () => {
     const server = takeServer()

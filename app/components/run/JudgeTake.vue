@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { type Plan, placeTells } from '~~/core'
 import type { Verdict } from '~~/shared/schemas/records'
+import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
 
-/** How a take came out: one key or touch for each verdict. */
+/** How a take came out, or, of one that is logged, how it truly came out: one key or touch for each verdict. */
 export interface TakeJudgement {
   verdict: Verdict
   keeper: boolean
@@ -13,15 +14,15 @@ export interface TakeJudgement {
   position: number | null
   note: string
 }
-const { plan } = defineProps<{ plan: Plan }>()
+const { plan, take = null } = defineProps<{ plan: Plan, take?: TakeRecord | null }>()
 const emit = defineEmits<{ judge: [TakeJudgement] }>()
 const { show } = useNumbers()
 
 const VERDICTS: { id: Verdict, key: string }[] = [{ id: 'early', key: 'e' }, { id: 'on', key: 'o' }, { id: 'late', key: 'l' }, { id: 'missed', key: 'n' }, { id: 'misfire', key: 'm' }]
 const JUDGED = [{ id: 'keeper', label: 'Keeper', key: 'k' }, { id: 'sharp', label: 'Sharp', key: 's' }, { id: 'exposed', label: 'Exposed', key: 'x' }, { id: 'clean', label: 'Clean', key: 'c' }] as const
-const judged = reactive({ keeper: false, sharp: true, exposed: true, clean: true })
-const position = ref<number | null>(null)
-const note = ref('')
+const judged = reactive({ keeper: take?.keeper ?? false, sharp: take?.sharp ?? true, exposed: take?.exposed ?? true, clean: take?.clean ?? true })
+const position = ref<number | null>(take?.position ?? null)
+const note = ref(take?.note ?? '')
 
 function judge(verdict: Verdict): void {
   const misfire = verdict === 'misfire'
@@ -41,7 +42,7 @@ usePageKeys((event) => {
 
 <template>
   <div class="grid gap-2.5">
-    <RunLatestPicture v-model:position="position" :plan="plan" markable />
+    <RunLatestPicture v-model:position="position" :plan="plan" :take="take?.id ?? null" markable />
     <div class="flags">
       <button v-for="j in JUDGED" :key="j.id" type="button" class="flag" :aria-pressed="judged[j.id]" @click="judged[j.id] = !judged[j.id]">
         {{ j.label }} <kbd>{{ j.key }}</kbd>
@@ -58,7 +59,7 @@ usePageKeys((event) => {
     </template>
     <label class="flex items-baseline gap-2 text-[13px]">Note <input v-model="note" class="note flex-1" maxlength="1000"></label>
     <div class="verdicts">
-      <button v-for="v in VERDICTS" :key="v.id" type="button" class="run-button" @click="judge(v.id)">
+      <button v-for="v in VERDICTS" :key="v.id" type="button" class="run-button" :aria-pressed="take ? take.verdict === v.id : undefined" @click="judge(v.id)">
         {{ VERDICT_LABELS[v.id] }} <kbd>{{ v.key }}</kbd>
       </button>
     </div>
@@ -67,6 +68,7 @@ usePageKeys((event) => {
 
 <style scoped>
 .verdicts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
+.verdicts .run-button[aria-pressed="true"] { outline: 2px solid var(--ink); outline-offset: 2px; }
 .flags { display: flex; flex-wrap: wrap; gap: 6px; justify-content: center; }
 .flag { border: 1px solid var(--hair-strong); padding: 6px 12px; font-size: 15px; cursor: pointer; }
 .flag[aria-pressed="true"] { background: var(--ink); color: #000; }

@@ -2,12 +2,13 @@
 import { type Plan, placeTells, withChange, plan as planOf } from '~~/core'
 import { frameAxis } from '~~/shared/render/stage'
 
-/** The newest picture beside the frame that was planned: what to look at before the verdict. Touched where the object is, it says how far past the mark that is. */
-const { plan, markable = false } = defineProps<{ plan: Plan, markable?: boolean }>()
+/** The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the verdict. Touched where the object is, it says how far past the mark that is. */
+const { plan, markable = false, take = null } = defineProps<{ plan: Plan, markable?: boolean, take?: string | null }>()
 const position = defineModel<number | null>('position', { default: null })
 const pictures = usePicturesStore()
 const takes = useTakesStore()
 const { show } = useNumbers()
+const picture = computed(() => (take === null ? pictures.latest : pictures.ofTake.get(take)?.[0] ?? null))
 const wanted = computed(() => (plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null }))))
 /** On a phone there is room for one at a time. */
 const peek = ref(false)
@@ -28,9 +29,9 @@ function touch(event: PointerEvent): void {
 }
 const lineStyle = (past: number): Record<string, string> => ({ [upright.value ? 'top' : 'left']: `${shareAt(past) * 100}%` })
 
-const number = computed(() => takes.takes.find(take => take.id === pictures.latest?.takeId)?.number)
+const number = computed(() => takes.takes.find(one => one.id === picture.value?.takeId)?.number)
 const caption = computed(() => {
-  const shown = pictures.latest
+  const shown = picture.value
   if (!shown) return ''
   const { shutter, aperture, iso } = shown.exposure
   return [number.value === undefined ? 'not logged yet' : `take ${number.value}`, shutter === null ? '' : show(shutter, 'shutter'), aperture === null ? '' : show(aperture, 'aperture'), iso === null ? '' : `ISO ${iso}`].filter(Boolean).join(', ')
@@ -38,19 +39,19 @@ const caption = computed(() => {
 </script>
 
 <template>
-  <div v-if="pictures.latest" class="pair" :class="{ peek }" data-testid="latest-picture">
+  <div v-if="picture" class="pair" :class="{ peek }" data-testid="latest-picture">
     <button type="button" class="turn underline" @click="peek = !peek">
-      {{ peek ? 'the newest picture' : 'as planned' }}
+      {{ peek ? 'the picture' : 'as planned' }}
     </button>
     <figure class="newest">
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
-        <PicturesPictureView :id="pictures.latest.id" :alt="`Newest picture, ${caption}`" />
+        <PicturesPictureView :id="picture.id" :alt="`${take === null ? 'Newest picture' : 'Picture'}, ${caption}`" />
         <template v-if="can">
           <i class="line mark" :style="lineStyle(0)" />
           <i v-if="position !== null" class="line" :style="lineStyle(position)" />
         </template>
       </div>
-      <figcaption>newest: {{ caption }}{{ can ? '; touch its leading edge' : '' }}</figcaption>
+      <figcaption>{{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; touch its leading edge' : '' }}</figcaption>
     </figure>
     <figure class="planned">
       <ViewsFrameCanvas :plan="wanted" :options="{}" description="as planned" />

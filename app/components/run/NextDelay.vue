@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { type Plan, type RunState, fieldAt } from '~~/core'
 import { parseField } from '~~/shared/units'
+import type { TakeRecord } from '~/services/api'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan, state: RunState | null, delay: number | null }>()
 const follow = defineModel<boolean>('follow', { required: true })
-const emit = defineEmits<{ dial: [number] }>()
+const emit = defineEmits<{ dial: [number], amend: [TakeRecord] }>()
 const takes = useTakesStore()
 const pictures = usePicturesStore()
 const preferences = usePreferencesStore()
@@ -71,10 +72,12 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
     <ol class="text-[13px]" aria-label="Takes">
-      <li v-for="take in takes.takes.slice(0, 6)" :key="take.key" class="flex gap-2 border-t border-(--hair) py-0.5" data-testid="run-take">
-        <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(take.delay, 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
-        <span v-if="pictures.ofTake.has(take.id)" title="has a picture">▪<span class="sr-only">has a picture</span></span>
-        <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span>
+      <li v-for="take in takes.takes.slice(0, 6)" :key="take.key" class="border-t border-(--hair)" data-testid="run-take">
+        <button type="button" class="taken" title="put it right" @click="emit('amend', take)">
+          <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(take.delay, 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
+          <span v-if="pictures.ofTake.has(take.id)" title="has a picture">▪<span class="sr-only">has a picture</span></span>
+          <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span class="sr-only">put it right</span>
+        </button>
       </li>
     </ol>
   </section>
@@ -85,6 +88,9 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
 .clock { font-size: 50px; line-height: 1; font-weight: 560; font-stretch: 86%; }
 .tally { display: grid; grid-template-columns: 1fr auto; gap: 1px 10px; font-size: 14px; }
 .tally dd { text-align: right; font-weight: 600; }
+.taken { display: flex; gap: 8px; width: 100%; text-align: left; padding: 3px 0; cursor: pointer; }
+.taken:hover { text-decoration: underline; text-underline-offset: 3px; }
+@media (max-width: 640px) { .taken { padding: 9px 0; } }
 .note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
 .note::placeholder { color: var(--ink-faint); opacity: 1; }
 kbd { font-size: 11px; font-family: inherit; }

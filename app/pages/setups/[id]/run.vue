@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Plan, ROLES, type Role, cautionsOf, freshTakes, runStateOf, settingsOf, stepsOf } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
-import { ApiError } from '~/services/api'
+import { ApiError, type TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
 
 /** The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black. */
@@ -134,9 +134,27 @@ async function keep(planned: Plan, judgement: TakeJudgement): Promise<void> {
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
 }
 
+/** A take that is being put right. */
+const amended = shallowRef<TakeRecord | null>(null)
+async function amend(judgement: TakeJudgement): Promise<void> {
+  const take = amended.value
+  if (!take) return
+  try { await takes.amend(take, { delay: take.delay, ...judgement }) }
+  catch {
+    logged.value = 'This device could not keep that: press again.'
+    return
+  }
+  logged.value = `Take ${take.number} put right: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  amended.value = null
+}
+
 usePageKeys((event) => {
   const target = event.target as HTMLElement
   if (event.ctrlKey || event.metaKey || event.altKey || !acknowledged.value) return
+  if (amended.value) {
+    if (event.key === 'Escape') amended.value = null
+    return
+  }
   if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) { event.preventDefault(); next(); return }
   if (event.key === 'Backspace') { event.preventDefault(); back(); return }
   if (event.key === 'd' && state.value?.proposal) dial(state.value.proposal.delay)
@@ -182,7 +200,19 @@ usePageKeys((event) => {
         </ol>
       </section>
 
-      <section class="now" aria-label="Now" aria-live="polite">
+      <section v-if="amended" class="now" :aria-label="`Take ${amended.number}`">
+        <p class="call small">
+          Put take {{ amended.number }} right
+        </p>
+        <p class="text-[15px]">
+          {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase() }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
+        </p>
+        <RunJudgeTake :key="amended.key" :plan="plan" :take="amended" @judge="amend" />
+        <button type="button" class="run-button" @click="amended = null">
+          Leave it as it was <kbd>esc</kbd>
+        </button>
+      </section>
+      <section v-else class="now" aria-label="Now" aria-live="polite">
         <p class="text-[13px]">
           {{ step.role }}{{ mine(step.role) ? '' : ', not you' }}
         </p>
@@ -245,7 +275,7 @@ usePageKeys((event) => {
         </p>
       </section>
 
-      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" />
+      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="amended = $event" />
     </div>
     <p v-else class="p-8" role="status">
       Opening the run

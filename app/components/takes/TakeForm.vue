@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { type NumberField, type Plan, fieldAt, settingsOf } from '~~/core'
+import { VERDICTS, type Verdict, takeSchema } from '~~/shared/schemas/records'
+import { check } from '~~/shared/schemas/validate'
+import type { TakeRecord } from '~/services/api'
+import { formatExact, parseField } from '~~/shared/units'
+import { VERDICT_LABELS } from '~/text/choices'
+
+/** Logs a take against this set-up, or puts right one that was logged. */
+const { plan, take = null } = defineProps<{ plan: Plan, take?: TakeRecord | null }>()
+const emit = defineEmits<{ done: [] }>()
+const takes = useTakesStore()
+const preferences = usePreferencesStore()
+
+const delayField = fieldAt('delay') as NumberField
+const offsetField = fieldAt('moment.offset') as NumberField
+const lengthText = (metres: number | null): string => (metres === null ? '' : formatExact(metres, 'length', { system: preferences.system, unit: 'mm' }))
+
+const delay = ref(take ? formatExact(take.delay, 'time') : '')
+const verdict = ref<Verdict>(take?.verdict ?? 'on')
+const keeper = ref(take?.keeper ?? false)
+const position = ref(lengthText(take?.position ?? null))
+const note = ref(take?.note ?? '')
+const errors = ref<Record<string, string>>({})
+const busy = ref(false)
+/** Kept until the take is in, so that a second try sends the same take. */
+let key = crypto.randomUUID() as string
+
+if (!take) watch(() => plan.timing.used, (used) => { delay.value = used === null ? '' : formatExact(used, 'time') }, { immediate: true })
+
+async function submit(): Promise<void> {
+  errors.value = {}
+  const usedDelay = parseField(delay.value, { ...delayField, nullable: false }, preferences.system)
+  const measured = parseField(position.value, { ...offsetField, nullable: true }, preferences.system)
+  if ('error' in usedDelay) errors.value.delay = usedDelay.error
+  if ('error' in measured) errors.value.position = measured.error
+  if ('error' in usedDelay || 'error' in measured) return
+  const seen = { delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value }
+  const { id: _id, number: _number, ...fired } = take ?? { id: '', number: 0, key, planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
+  const checked = check(takeSchema, { ...fired, ...seen })
+  if ('mistakes' in checked) {
+    for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason
+    return
+  }
+  busy.value = true
+  try {
+    if (take) await takes.amend(take, checked.value)
+    else await takes.log(checked.value)
+    key = crypto.randomUUID()
+    position.value = note.value = ''
+    keeper.value = false
+    emit('done')
+  }
+  catch {
+    errors.value.form = 'This browser could not keep the take. Press again; it is kept once.'
+  }
+  busy.value = false
+}
+</script>
+
+<template>
+  <form class="grid grid-cols-2 gap-x-3 gap-y-2" @submit.prevent="submit">
+    <UFormField label="Delay used" name="delay" :error="errors.delay ?? false">
+      <UInput v-model="delay" size="sm" class="w-full" />
+    </UFormField>
+    <UFormField label="Past the mark" name="position" hint="if seen" :error="errors.position ?? false">
+      <UInput v-model="position" size="sm" class="w-full" placeholder="mm" />
+    </UFormField>
+    <fieldset class="col-span-2">
+      <legend class="mb-1 text-xs font-medium">
+        Verdict
+      </legend>
+      <div class="flex flex-wrap">
+        <label v-for="v in VERDICTS" :key="v" class="verdict" :class="{ chosen: verdict === v }">
+          <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only">{{ VERDICT_LABELS[v] }}
+        </label>
+      </div>
+    </fieldset>
+    <UFormField label="Note" name="note" class="col-span-2" :error="errors.note ?? false">
+      <UInput v-model="note" size="sm" class="w-full" />
+    </UFormField>
+    <label class="flex items-center gap-2 text-[12px]"><input v-model="keeper" type="checkbox" class="tick"> Keeper</label>
+    <UButton type="submit" :label="take ? 'Put right' : 'Log take'" class="justify-center" :loading="busy" />
+    <p v-if="errors.form" role="alert" class="col-span-2 text-[12px] text-(--bad)">
+      {{ errors.form }}
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.verdict { border: 1px solid var(--hair-strong); padding: 3px 8px; font-size: 12px; cursor: pointer; margin-left: -1px; }
+.verdict.chosen { background: var(--ink); color: var(--sheet); border-color: var(--ink); }
+.verdict:focus-within { outline: 2px solid var(--ink); outline-offset: 1px; }
+</style>

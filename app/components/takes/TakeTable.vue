@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { TakeRecord } from '~/services/api'
+import { VERDICT_LABELS } from '~/text/choices'
+
+/** The takes of the set-up at hand, with their pictures; each can be put right. */
+const emit = defineEmits<{ amend: [TakeRecord] }>()
+const takes = useTakesStore()
+const pictures = usePicturesStore()
+const { show } = useNumbers()
+
+const wrong = ref<string[]>([])
+async function attach(take: string, files: File[]): Promise<void> { wrong.value = await pictures.add(files, take) }
+</script>
+
+<template>
+  <p v-for="text in wrong" :key="text" role="alert" class="text-[12px] text-(--bad)">
+    {{ text }}
+  </p>
+  <table class="w-full text-[12px]">
+    <thead class="text-left text-(--ink-soft)">
+      <tr>
+        <th class="font-normal">
+          No.
+        </th><th class="text-right font-normal">
+          Delay
+        </th><th class="pl-3 font-normal">
+          Verdict
+        </th><th class="text-right font-normal">
+          Past mark
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="take in takes.takes" :key="take.key" class="border-t border-(--hair) align-top" data-testid="take">
+        <td>{{ take.number }}</td>
+        <td class="text-right">
+          {{ show(take.delay, 'time', { figures: 4 }) }}
+        </td>
+        <td class="pl-3">
+          {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
+          <p v-if="take.note" class="narrow text-(--ink-faint)">
+            {{ take.note }}
+          </p>
+          <span v-if="pictures.ofTake.has(take.id)" class="mt-1 flex flex-wrap gap-1">
+            <a v-for="picture in pictures.ofTake.get(take.id)" :key="picture.id" class="block h-[40px] w-[60px]" :href="`/api/pictures/${picture.id}/full`" target="_blank" :aria-label="`Picture ${picture.name} of take ${take.number}`"><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" /></a>
+          </span>
+        </td>
+        <td class="text-right whitespace-nowrap">
+          {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
+          <UButton size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
+          <PicturesAddPictures v-if="take.id !== take.key" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
