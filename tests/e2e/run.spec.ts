@@ -75,6 +75,7 @@ test('a verdict pressed wrongly in the dark is put right, on every device, and t
   await page.getByTestId('run-take').getByRole('button').click()
   await expect(page.getByText('Put take 1 right')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Early/ })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('region', { name: 'Take 1' })).toBeFocused()
   expect(await brightestOfOtherHues(page)).toBeLessThan(110)
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('call')).toHaveText(/Reset/)

@@ -47,8 +47,8 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
         </td>
         <td class="text-right whitespace-nowrap">
           {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
-          <UButton size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
-          <PicturesAddPictures v-if="take.id !== take.key" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
+          <UButton class="-my-1.5" size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
+          <PicturesAddPictures v-if="take.id !== take.key" class="-my-1.5 inline-block" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
         </td>
       </tr>
     </tbody>

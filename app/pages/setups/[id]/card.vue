@@ -19,27 +19,16 @@ onBeforeUnmount(() => store.close())
 const RUNGS = 8
 const ladder = computed(() => (store.plan ? rungsOf(store.plan, RUNGS) : null))
 const stops = computed(() => store.plan?.findings.filter(finding => finding.severity === 'error') ?? [])
-const print = (): void => window.print()
 </script>
 
 <template>
-  <div class="scrolls h-full bg-(--sheet)">
-    <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
-    </p>
-    <article v-else-if="store.plan && store.setup" class="card-page" aria-label="Dial card">
-      <header class="mb-4 flex items-baseline gap-3 border-b border-(--ink) pb-2">
-        <div class="flex-1">
-          <h1 class="text-xl font-semibold">
-            {{ store.setup.name }}
-          </h1>
-          <p class="text-[13px] text-(--ink-soft)">
-            {{ store.record?.shootName }} · {{ store.setup.moment.phase }}
-          </p>
-        </div>
-        <UButton class="no-print" icon="i-lucide-printer" size="xs" variant="outline" label="Print" @click="print" />
-        <UButton class="no-print" icon="i-lucide-arrow-left" size="xs" variant="ghost" label="Set-up" :to="`/setups/${id}`" />
-      </header>
+  <PrintSheet
+    :failure="failure" :ready="store.plan !== null && store.setup !== null" waiting="Opening the dial card" label="Dial card" :title="store.setup?.name ?? ''" back="Set-up" :to="`/setups/${id}`"
+  >
+    <template #summary>
+      {{ store.record?.shootName }} · {{ store.setup?.moment.phase }}
+    </template>
+    <template v-if="store.plan && store.setup">
       <PlanDialCard :plan="store.plan" class="big" />
       <p v-if="store.plan.timing.moment !== null" class="mt-3 text-[13px] text-(--ink-soft)">
         Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; scatter ±{{ show(store.plan.spread.scatter, 'time') }} a take.
@@ -82,15 +71,11 @@ const print = (): void => window.print()
           {{ LAW }}
         </p>
       </section>
-    </article>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">
-      Opening the dial card
-    </p>
-  </div>
+    </template>
+  </PrintSheet>
 </template>
 
 <style scoped>
-.card-page { max-width: 46rem; margin: 0 auto; padding: 22px 20px 40px; }
 .big :deep(.number-big) { font-size: 46px; }
 .big :deep(.dial) { font-size: 16px; gap: 3px 16px; }
 </style>

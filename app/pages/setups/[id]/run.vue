@@ -136,6 +136,15 @@ async function keep(planned: Plan, judgement: TakeJudgement): Promise<void> {
 
 /** A take that is being put right. */
 const amended = shallowRef<TakeRecord | null>(null)
+const righting = useTemplateRef('righting')
+/** On a phone the list of takes is far below. */
+function putRight(take: TakeRecord): void {
+  amended.value = take
+  void nextTick(() => {
+    righting.value?.focus({ preventScroll: true })
+    righting.value?.scrollIntoView({ block: 'start' })
+  })
+}
 async function amend(judgement: TakeJudgement): Promise<void> {
   const take = amended.value
   if (!take) return
@@ -200,7 +209,7 @@ usePageKeys((event) => {
         </ol>
       </section>
 
-      <section v-if="amended" class="now" :aria-label="`Take ${amended.number}`">
+      <section v-if="amended" ref="righting" tabindex="-1" class="now outline-none" :aria-label="`Take ${amended.number}`">
         <p class="call small">
           Put take {{ amended.number }} right
         </p>
@@ -275,7 +284,7 @@ usePageKeys((event) => {
         </p>
       </section>
 
-      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="amended = $event" />
+      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="putRight" />
     </div>
     <p v-else class="p-8" role="status">
       Opening the run
@@ -289,7 +298,7 @@ usePageKeys((event) => {
 .step.here { border-left-color: var(--ink); font-weight: 650; background: var(--ui-bg-elevated); }
 .step.done { color: var(--ink-faint); text-decoration: line-through; font-weight: 400; }
 .step.other { font-stretch: 78%; font-size: 15px; }
-.now { display: grid; gap: 10px; align-content: start; text-align: center; }
+.now { scroll-margin-top: 60px; display: grid; gap: 10px; align-content: start; text-align: center; }
 .call { font-size: 74px; line-height: 1.02; font-weight: 620; font-stretch: 84%; letter-spacing: -0.01em; }
 .call.small { font-size: 40px; }
 .clocks { display: flex; justify-content: center; gap: 40px; min-height: 20px; }

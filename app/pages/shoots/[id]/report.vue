@@ -37,27 +37,14 @@ const span = computed(() => {
   const clock = (instant: string): string => new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
 })
-const print = (): void => window.print()
 </script>
 
 <template>
-  <div class="scrolls h-full bg-(--sheet)">
-    <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
-    </p>
-    <article v-else-if="report" class="report" aria-label="Report">
-      <header class="mb-2 flex items-baseline gap-3 border-b border-(--ink) pb-2">
-        <div class="flex-1">
-          <h1 class="text-xl font-semibold">
-            {{ report.shoot.name }}
-          </h1>
-          <p class="text-[13px] text-(--ink-soft)" data-testid="summary">
-            {{ [report.shoot.date, report.shoot.place, span, `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}${all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''}`].filter(Boolean).join(' · ') }}
-          </p>
-        </div>
-        <UButton class="no-print" icon="i-lucide-printer" size="xs" variant="outline" label="Print" @click="print" />
-        <UButton class="no-print" icon="i-lucide-arrow-left" size="xs" variant="ghost" label="Shoots" to="/" />
-      </header>
+  <PrintSheet :failure="failure" :ready="report !== null" waiting="Making the report" label="Report" :title="report?.shoot.name ?? ''" back="Shoots" to="/" width="50rem">
+    <template v-if="report" #summary>
+      {{ [report.shoot.date, report.shoot.place, span, `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}${all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''}`].filter(Boolean).join(' · ') }}
+    </template>
+    <template v-if="report">
       <p v-if="report.shoot.notes" class="mb-2 text-[13px]">
         {{ report.shoot.notes }}
       </p>
@@ -92,16 +79,11 @@ const print = (): void => window.print()
       <p v-if="rows.length === 0">
         No set-ups in this shoot.
       </p>
-    </article>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">
-      Making the report
-    </p>
-  </div>
+    </template>
+  </PrintSheet>
 </template>
 
 <style scoped>
-.report { max-width: 50rem; margin: 0 auto; padding: 22px 20px 40px; }
 .row { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 14px; border-bottom: 1px solid var(--hair); padding: 7px 0; break-inside: avoid; }
 @media (max-width: 640px) { .row { grid-template-columns: 1fr; } }
-@media print { .report { padding: 0; max-width: none; } }
 </style>
