@@ -11,7 +11,7 @@ export default defineAppConfig({
     input: { slots: { base: 'rounded-none tabular' } },
     textarea: { slots: { base: 'rounded-none' } },
     select: { slots: { base: 'rounded-none', content: 'rounded-none shadow-none ring-1 ring-default' } },
-    modal: { slots: { content: 'rounded-none shadow-none ring-1 ring-default', overlay: 'bg-(--veil)' } },
+    modal: { variants: { fullscreen: { false: { content: 'rounded-none shadow-none ring-1 ring-default' } }, overlay: { true: { overlay: 'bg-(--veil)' } } } },
     tooltip: { slots: { content: 'rounded-none shadow-none ring-1 ring-default' } },
     formField: { slots: { label: 'text-xs font-medium', hint: 'text-xs', error: 'text-xs' } },
   },

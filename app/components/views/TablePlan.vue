@@ -174,9 +174,9 @@ const labels = computed(() => {
     else mark(x, y, 6)
     const name = kind === 'beam' ? 'beam' : kind === 'contact' ? 'contact' : `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'mm' })} off`
     list.push({
-      id: 'sensor', text: name, colour: 'var(--sensing)', spots: kind === 'beam'
+      id: 'sensor', text: name, colour: 'var(--sensing)', spots: kind === 'beam' && !fromCamera.value
         ? axes.upright ? [{ x: x + 38, y: y + 4, anchor: 'start' }, { x: x - 38, y: y + 4, anchor: 'end' }] : [{ x: x + 9, y: y - 25, anchor: 'start' }, { x: x - 9, y: y - 25, anchor: 'end' }]
-        : around(x, y, 10),
+        : around(x, y, 11),
     })
   }
   for (const [i, [a, b]] of dimensions.value.entries()) {
