@@ -12,11 +12,13 @@ test('dragging the sensor stays smooth', async ({ page }) => {
     await page.evaluate(() => {
       const frames: number[] = []
       let last = performance.now()
-      // Only frames that a move fell into: the others have nothing to draw.
+      // Only frames that a move fell into, from their start to the next one’s: the others have nothing to draw.
       let moved = false
+      let drawn = false
       window.addEventListener('pointermove', () => { moved = true }, true)
       const next = (now: number): void => {
-        if (moved) frames.push(now - last)
+        if (drawn) frames.push(now - last)
+        drawn = moved
         moved = false
         last = now
         requestAnimationFrame(next)
