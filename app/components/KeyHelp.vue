@@ -5,7 +5,7 @@ const KEYS: [string, [string, string][]][] = [
   ['Anywhere', [['?', 'this list'], ['g s', 'shoots'], ['g l', 'log'], ['g k', 'kit'], ['g p', 'practice'], ['g d', 'devices']]],
   ['Set-up', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['r', 'replay, hold'], ['t', 'ten takes'], ['v', 'the other view of the table plan'], ['1 … 6', 'findings, figures, methods, tests, lists, takes'], ['p', 'dial card as a page']]],
   ['A part of a drawing', [['arrows', 'move it the way they point'], ['Shift arrows', 'ten times as far'], ['Enter', 'type its figures'], ['Alt while dragging', 'no snapping']]],
-  ['Run', [['space', 'the call is done'], ['Backspace', 'back a step'], ['d', 'dial what is proposed'], ['e o l n m', 'early, on, late, not in frame, misfire'], ['k s x c', 'keeper, sharp, exposed, clean']]],
+  ['Run', [['space', 'the call is done'], ['Backspace', 'back a step'], ['d', 'dial what is proposed'], ['e o l n m', 'early, on, late, not in frame, misfire'], ['k s x c', 'keeper, sharp, exposed, clean'], ['u', 'put the last take right']]],
   ['Two pictures', [['+ −', 'zoom both'], ['arrows', 'move both'], ['0', 'show all']]],
   ['A drawing', [['+ −', 'zoom'], ['arrows', 'move the sheet'], ['0', 'show all'], ['1 2 3', 'time strip: shutter, action, light']]],
 ]

@@ -74,6 +74,7 @@ const bar = computed(() => Math.max(3, Math.min(8, laneHeight.value * 0.36)))
 
 const timing = computed(() => plan.timing)
 const stretches = computed(() => chainStretches(plan))
+const chain = computed(() => stretches.value.filter(s => s.id !== 'delay').map(s => `${s.label} ${show(s.to - s.from, 'time')}`).join(' + '))
 const shutter = computed(() => shutterTimes(plan))
 /** Of each light, when it pops. */
 const lights = computed(() => plan.setup.flashes.map((_, i) => popTimes(plan, i)))
@@ -271,7 +272,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
         <button type="button" class="choice" @click="chosen = null">Action</button>
         <button type="button" class="choice" @click="chosen = extents.light">Light</button>
       </span>
-      <span class="min-w-0 flex-1 truncate">{{ stretches.filter(s => s.id !== 'delay').map(s => `${s.label} ${show(s.to - s.from, 'time')}`).join(' + ') }}</span>
+      <span class="min-w-0 flex-1 truncate" :title="chain">{{ chain }}</span>
       <span class="flex">
         <UButton icon="i-lucide-zoom-in" size="xs" variant="ghost" aria-label="Zoom in on the light" @click="zoom(0.5)" />
         <UButton icon="i-lucide-zoom-out" size="xs" variant="ghost" aria-label="Zoom out of the time strip" @click="zoom(2)" />

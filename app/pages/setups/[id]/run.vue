@@ -166,6 +166,8 @@ usePageKeys((event) => {
   }
   if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) { event.preventDefault(); next(); return }
   if (event.key === 'Backspace') { event.preventDefault(); back(); return }
+  const last = takes.takes[0]
+  if (event.key === 'u' && last) { event.preventDefault(); putRight(last); return }
   if (event.key === 'd' && state.value?.proposal) dial(state.value.proposal.delay)
 })
 </script>
