@@ -1,4 +1,4 @@
-import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '~~/shared/schemas/records'
+import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/schemas/records'
 import { ApiError, type TakeRecord, api } from '~/services/api'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 
@@ -105,8 +105,7 @@ export const useTakesStore = defineStore('takes', () => {
 
   /** Puts right what a take was logged as; kept here and sent like a take. */
   async function amend(take: TakeRecord, amendment: TakeAmendment): Promise<void> {
-    const { id: _id, number: _number, ...fired } = take
-    await takeQueue.keep({ setupId: setupId.value, take: { ...fired, ...amendment }, amended: true })
+    await takeQueue.keep({ setupId: setupId.value, take: { ...takeInputOf(take), ...amendment }, amended: true })
     await readQueue()
     void flush()
   }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
-import { setups, takes } from '../database/schema'
+import { type FormerTake, setups, takes } from '../database/schema'
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
 import { notFound } from '../utils/problem'
 import { matchTimes } from './pictureTakes'
@@ -10,6 +10,8 @@ import { getSetup } from './setups'
 export interface TakeRecord extends TakeInput {
   id: string
   number: number
+  /** What it was logged as before it was put right, the oldest first; left out where it never was, and in lists of many set-ups. */
+  former?: FormerTake[]
 }
 
 export const takeColumns = {
@@ -26,8 +28,8 @@ export const counted = isNull(takes.struckAt)
 /** All takes of a set-up that count, or those struck out, newest first. */
 export async function listTakes(db: Database, studioId: string, setupId: string, struck = false): Promise<TakeRecord[]> {
   await getSetup(db, studioId, setupId)
-  const rows = await db.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted)).orderBy(desc(takes.number))
-  return rows.map(asRecord)
+  const rows = await db.select({ ...takeColumns, former: takes.former }).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted)).orderBy(desc(takes.number))
+  return rows.map(({ former, ...row }) => ({ ...asRecord(row), ...(former ? { former } : {}) }))
 }
 
 /** Power of the first light, fraction of full; null: not noted. */
@@ -62,9 +64,10 @@ export async function amendTake(db: Database, studioId: string, id: string, amen
     const [row] = await tx.select({ ...takeColumns, former: takes.former }).from(takes).where(owned(studioId, id)).for('update')
     if (!row) throw notFound('take')
     const { former, ...take } = row
-    if (sameAmendment(take, amendment)) return asRecord(take)
-    await tx.update(takes).set({ ...amendment, former: [...former ?? [], { ...amendmentOf(take), until: new Date().toISOString() }], revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
-    return asRecord({ ...take, ...amendment })
+    if (sameAmendment(take, amendment)) return { ...asRecord(take), ...(former ? { former } : {}) }
+    const before = [...former ?? [], { ...amendmentOf(take), until: new Date().toISOString() }]
+    await tx.update(takes).set({ ...amendment, former: before, revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
+    return { ...asRecord({ ...take, ...amendment }), former: before }
   })
 }
 

@@ -92,6 +92,9 @@ export const takeFields = {
 }
 export const takeSchema = plainObject(takeFields) as unknown as yup.Schema<TakeInput>
 
+/** A take as it is logged, without what the server adds to it. */
+export const takeInputOf = (take: TakeInput): TakeInput => Object.fromEntries(Object.keys(takeFields).map(key => [key, take[key as keyof TakeInput]])) as unknown as TakeInput
+
 /** What can be put right in a take that is logged; when and how it was fired stays. */
 export const AMENDABLE = ['delay', 'verdict', 'keeper', 'position', 'note', 'sharp', 'exposed', 'clean'] as const
 export type TakeAmendment = Pick<TakeInput, (typeof AMENDABLE)[number]>

@@ -100,6 +100,7 @@ test('a verdict pressed wrongly in the dark is put right, on every device, and t
   await page.getByLabel('Note').fill('cable was out')
   await page.getByRole('button', { name: 'Put right' }).click()
   await expect(page.getByTestId('take')).toContainText('cable was out')
+  await expect(page.getByTestId('former')).toHaveText('was early, then late, then misfire')
   await page.getByRole('button', { name: 'Put take 1 right' }).click()
   await page.getByRole('button', { name: 'Strike it out' }).click()
   await expect(page.getByTestId('take')).toHaveCount(0)

@@ -19,9 +19,9 @@ test('a take is put right as often as need be, and what it was logged as before 
   const fired = await fire(own.db, own.studioId, id, { verdict: 'early', position: -0.01, note: 'dust' })
   const before = (await getRun(own.db, own.studioId, id)).takes
   const first = await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(fired), verdict: 'late', position: 0.02 })
-  expect(first).toEqual({ ...fired, verdict: 'late', position: 0.02 })
+  expect(first).toMatchObject({ ...fired, verdict: 'late', position: 0.02 })
   await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(first), verdict: 'on', keeper: true })
-  expect(await listTakes(own.db, own.studioId, id)).toEqual([{ ...first, verdict: 'on', keeper: true }])
+  expect(await listTakes(own.db, own.studioId, id)).toMatchObject([{ ...fired, verdict: 'on', position: 0.02, keeper: true, former: [{ verdict: 'early' }, { verdict: 'late' }] }])
   // Other devices on the run learn of it.
   expect((await getRun(own.db, own.studioId, id)).takes).toBe(before + 2)
   const kept = async () => (await own.db.select({ former: takes.former }).from(takes).where(eq(takes.id, fired.id)))[0]!.former!

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type NumberField, type Plan, fieldAt, settingsOf } from '~~/core'
-import { VERDICTS, type Verdict, takeSchema } from '~~/shared/schemas/records'
+import { VERDICTS, type Verdict, takeInputOf, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
 import { formatExact, parseField } from '~~/shared/units'
@@ -36,7 +36,7 @@ async function submit(): Promise<void> {
   if ('error' in measured) errors.value.position = measured.error
   if ('error' in usedDelay || 'error' in measured) return
   const seen = { delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value }
-  const { id: _id, number: _number, ...fired } = take ?? { id: '', number: 0, key, planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
+  const fired = take ? takeInputOf(take) : { key, planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
   const checked = check(takeSchema, { ...fired, ...seen })
   if ('mistakes' in checked) {
     for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { TakeAmendment } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
 
@@ -8,6 +9,8 @@ const takes = useTakesStore()
 const pictures = usePicturesStore()
 const { show } = useNumbers()
 
+/** What a take was logged as, told by what was put right first of all: its verdict. */
+const was = (former: TakeAmendment): string => `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`}`
 const wrong = ref<string[]>([])
 async function attach(take: string, files: File[]): Promise<void> { wrong.value = await pictures.add(files, take) }
 </script>
@@ -38,6 +41,9 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
         </td>
         <td class="pl-3">
           {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
+          <p v-if="take.former" class="narrow text-(--ink-faint)" data-testid="former">
+            was {{ take.former.map(was).join(', then ') }}
+          </p>
           <p v-if="take.note" class="narrow text-(--ink-faint)">
             {{ take.note }}
           </p>

@@ -133,9 +133,11 @@ const rings = computed(() => (view.fallOff ? lights.value.map((_, i) => i) : loo
     const r = length * 2 ** (-stop / 2)
     const [left, right] = [0.42, -0.42].map(turn => ({ x: light.x + r * (aim.x * Math.cos(turn) - aim.y * Math.sin(turn)), y: light.y + r * (aim.x * Math.sin(turn) + aim.y * Math.cos(turn)) }))
     const beyond = { x: light.x + r * aim.x, y: light.y + r * aim.y }
-    return { id: `${i}${stop}`, stop, d: `M${left!.x} ${left!.y}A${r} ${r} 0 0 0 ${right!.x} ${right!.y}`, ...beyond }
+    return { id: `${i}${stop}`, stop, light: flash.name, d: `M${left!.x} ${left!.y}A${r} ${r} 0 0 0 ${right!.x} ${right!.y}`, ...beyond }
   })
 }))
+/** Whether rings of several lights are drawn: each then says whose it is. */
+const severalRings = computed(() => view.fallOff && lights.value.length > 1)
 /** Fall-off over the depth wanted, front to back as the light runs. */
 function overSubject(flash: FlashSetup): number {
   const deep = Math.min(setup.value.subject.depth, flash.distance)
@@ -206,7 +208,7 @@ const labels = computed(() => {
     list.push({ id: 'field', text: `frame ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} wide`, spots: [{ x: frame.value.x + frame.value.width + 4, y: frame.value.y + frame.value.height, anchor: 'start' }, { x: frame.value.x, y: frame.value.y + frame.value.height + 13, anchor: 'start' }] })
     if (drop.value > 0.0005) list.push({ id: 'drop', text: `drops ${show(drop.value, 'length', { unit: 'mm' })} on the way`, colour: 'var(--action)', spots: around(point(axes, subjectAt.value * 0.55, 0).x, point(axes, 0, 0).y, 12).slice(2) })
   }
-  for (const ring of rings.value) list.push({ id: `ring${ring.id}`, text: show(ring.stop, 'stops'), colour: 'var(--light)', spots: around(ring.x, ring.y, 5) })
+  for (const ring of rings.value) list.push({ id: `ring${ring.id}`, text: `${severalRings.value ? `${ring.light} ` : ''}${show(ring.stop, 'stops')}`, colour: 'var(--light)', spots: around(ring.x, ring.y, 5) })
   if (!still.value) obstacles.push(...alongLine([start.value, point(axes, ends.value[1], 0)]))
   obstacles.push(...alongLine([point(axes, middle.value + half.value.along, 0), camera.value, point(axes, middle.value - half.value.along, 0)]))
   return placeLabels(list, bounds, obstacles)
