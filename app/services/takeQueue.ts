@@ -1,4 +1,4 @@
-import { createStore, del, entries, set } from 'idb-keyval'
+import { createStore, del, entries, get, set } from 'idb-keyval'
 import type { TakeInput } from '~~/shared/schemas/records'
 
 /** A take that the server may not have yet. */
@@ -16,6 +16,7 @@ const store = () => createStore('epiro', 'takes')
 /** Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one another's. */
 export const takeQueue = {
   keep: (queued: QueuedTake): Promise<void> => set(queued.take.key, JSON.parse(JSON.stringify(queued)) as QueuedTake, store()),
+  get: (key: string): Promise<QueuedTake | undefined> => get(key, store()),
   done: (key: string): Promise<void> => del(key, store()),
   async all(): Promise<QueuedTake[]> {
     const found = (await entries<string, QueuedTake>(store())).map(([, queued]) => queued)

@@ -72,7 +72,7 @@ export const useTakesStore = defineStore('takes', () => {
         // One that was sent before comes back as the server has it.
         if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
         // Put right once more while this was on its way: that goes next.
-        const now = (await takeQueue.all()).find(q => q.take.key === queued.take.key)
+        const now = await takeQueue.get(queued.take.key)
         if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
         else again = true
         if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)

@@ -4,7 +4,7 @@ import type { Database } from '../database/client'
 import { pictures, setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
 import { type PictureRecord, picturesOfTakes } from './pictures'
-import { type TakeRecord, counted, takeColumns } from './takes'
+import { type TakeRecord, counted, takeColumns, takeRecord } from './takes'
 
 /** A take with where it belongs. */
 export interface LogEntry extends TakeRecord {
@@ -82,7 +82,7 @@ export async function logPage(db: Database, studioId: string, query: LogQuery): 
   const found = await picturesOfTakes(db, shown.map(row => row.id))
   const entries = shown.map((row): LogEntry => {
     const { setupName, shootName, recipe } = places.get(row.setupId)!
-    return { ...row, firedAt: row.firedAt.toISOString(), setupName, shootName, recipe, pictures: found.get(row.id) ?? [] }
+    return { ...takeRecord(row), setupName, shootName, recipe, pictures: found.get(row.id) ?? [] }
   })
   const last = entries.at(-1)
   return { entries, next: rows.length > query.limit && last ? `${write(last)}_${last.id}` : null }

@@ -5,7 +5,7 @@ import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { requireShoot } from './shoots'
-import { type TakeRecord, counted, takeColumns } from './takes'
+import { type TakeRecord, counted, takeColumns, takeRecord } from './takes'
 
 /** A shoot with everything that was fired in it. */
 export interface ShootReport {
@@ -23,7 +23,7 @@ export async function shootReport(db: Database, studioId: string, id: string): P
     setups: await Promise.all(rows.map(async ({ id: setupId, setup }) => {
       const fired = await db.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), counted)).orderBy(asc(takes.number))
       const found = await picturesOfTakes(db, fired.map(take => take.id))
-      return { id: setupId, setup, takes: fired.map(take => ({ ...take, firedAt: take.firedAt.toISOString(), pictures: found.get(take.id) ?? [] })) }
+      return { id: setupId, setup, takes: fired.map(take => ({ ...takeRecord(take), pictures: found.get(take.id) ?? [] })) }
     })),
   }
 }

@@ -19,8 +19,10 @@ export const takeColumns = {
   planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, settings: takes.settings, firedAt: takes.firedAt,
 }
 
-type TakeRow = Omit<TakeRecord, 'firedAt'> & { firedAt: Date }
-const asRecord = (row: TakeRow): TakeRecord => ({ ...row, firedAt: row.firedAt.toISOString() })
+/** A row of takes as it goes out. */
+export function takeRecord<T extends { firedAt: Date, former?: FormerTake[] | null }>({ former, firedAt, ...row }: T): Omit<T, 'firedAt' | 'former'> & Pick<TakeRecord, 'firedAt' | 'former'> {
+  return { ...row, firedAt: firedAt.toISOString(), ...(former ? { former } : {}) }
+}
 
 /** Takes that count: all but those struck out. */
 export const counted = isNull(takes.struckAt)
@@ -29,7 +31,7 @@ export const counted = isNull(takes.struckAt)
 export async function listTakes(db: Database, studioId: string, setupId: string, struck = false): Promise<TakeRecord[]> {
   await getSetup(db, studioId, setupId)
   const rows = await db.select({ ...takeColumns, former: takes.former }).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted)).orderBy(desc(takes.number))
-  return rows.map(({ former, ...row }) => ({ ...asRecord(row), ...(former ? { former } : {}) }))
+  return rows.map(takeRecord)
 }
 
 /** Power of the first light, fraction of full; null: not noted. */
@@ -45,7 +47,7 @@ export async function logTake(db: Database, studioId: string, setupId: string, i
     // The set-up's row is the lock under which numbers are given out.
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
     const kept = await tx.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.key, input.key)))
-    if (kept[0]) return asRecord(kept[0])
+    if (kept[0]) return takeRecord(kept[0])
     const [last] = await tx.select({ number: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
     const row = { id: randomUUID(), number: (last?.number ?? 0) + 1 }
     await tx.insert(takes).values({ ...input, ...row, studioId, setupId, practice, power: powerOf(input), firedAt: new Date(input.firedAt) })
@@ -63,11 +65,10 @@ export async function amendTake(db: Database, studioId: string, id: string, amen
   return db.transaction(async (tx) => {
     const [row] = await tx.select({ ...takeColumns, former: takes.former }).from(takes).where(owned(studioId, id)).for('update')
     if (!row) throw notFound('take')
-    const { former, ...take } = row
-    if (sameAmendment(take, amendment)) return { ...asRecord(take), ...(former ? { former } : {}) }
-    const before = [...former ?? [], { ...amendmentOf(take), until: new Date().toISOString() }]
-    await tx.update(takes).set({ ...amendment, former: before, revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
-    return { ...asRecord({ ...take, ...amendment }), former: before }
+    if (sameAmendment(row, amendment)) return takeRecord(row)
+    const righted = { ...amendment, former: [...row.former ?? [], { ...amendmentOf(row), until: new Date().toISOString() }] }
+    await tx.update(takes).set({ ...righted, revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
+    return takeRecord({ ...row, ...righted })
   })
 }
 

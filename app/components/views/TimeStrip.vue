@@ -95,6 +95,13 @@ const inset = computed(() => {
   return { scale: linear([centre - span, centre + span], [width.value - insetWidth.value, width.value - 8]), span }
 })
 const insetClip = (time: number): number => Math.min(Math.max(inset.value!.scale(time), width.value - insetWidth.value), width.value - 8)
+/** Outlines of the pulses that fall into the inset. */
+const insetPulses = computed(() => {
+  const span = inset.value?.scale.domain()
+  if (!span) return []
+  const tall = height.value - TOP - FOOT - 34
+  return lights.value.flatMap((pops, i) => pops.map(at => outline(i, at, span[0]!, span[1]!, insetClip, height.value - FOOT - 1, tall * (0.35 + 0.65 * plan.pulses[i]!.share)))).filter(d => d !== '')
+})
 const hit = computed(() => hitsMoment(plan))
 
 const timeOf = (p: { x: number }): number => t.value.invert(p.x)
@@ -249,10 +256,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
           :width="Math.max(1, insetClip(timing.captured! + 2 * plan.spread.scatter) - insetClip(timing.captured! - 2 * plan.spread.scatter))"
         />
         <template v-if="lit">
-          <path
-            v-for="{ i, at } in lights.flatMap((pops, i) => pops.map(at => ({ i, at })))" :key="`${i} ${at}`" :d="outline(i, at, inset.scale.domain()[0]!, inset.scale.domain()[1]!, insetClip, height - FOOT - 1, (height - TOP - FOOT - 34) * (0.35 + 0.65 * plan.pulses[i]!.share))"
-            fill="var(--light-fill)" fill-opacity="0.8" stroke="var(--light)"
-          />
+          <path v-for="(d, i) in insetPulses" :key="i" :d="d" fill="var(--light-fill)" fill-opacity="0.8" stroke="var(--light)" />
         </template>
         <rect
           v-else :x="insetClip(timing.captured! - plan.sharpness.duration / 2)" :width="Math.max(2, insetClip(timing.captured! + plan.sharpness.duration / 2) - insetClip(timing.captured! - plan.sharpness.duration / 2))"
