@@ -14,7 +14,8 @@ export const LAW = 'Follow the law and the rules where you work, and leave licen
 
 interface Rule extends Caution { applies: (s: Setup) => boolean }
 
-const wet = (s: Setup): boolean => s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw'
+const filledWith = (s: Setup, ...fillings: Setup['subject']['filling'][]): boolean => s.recipe === 'balloon' && fillings.includes(s.subject.filling)
+const wet = (s: Setup): boolean => s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw' || filledWith(s, 'liquid')
 const breaks = (s: Setup): boolean => s.recipe === 'projectile' || s.action.kind === 'launcher' || s.recipe === 'pour'
 /** Whether pops follow each other at a rate that can trigger seizures, 3 to 60 a second. */
 function flickers(s: Setup): boolean {
@@ -40,7 +41,7 @@ const RULES: Rule[] = [
     text: 'Mains heads and power strips away from the splash, residual-current protection, battery units bagged, hands dry.',
   },
   {
-    id: 'dust', title: 'Dust', applies: s => s.recipe === 'powder' || s.recipe === 'balloon',
+    id: 'dust', title: 'Dust', applies: s => s.recipe === 'powder' || filledWith(s, 'powder'),
     text: 'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the room; wear a mask. Mains flash heads are ignition sources.',
   },
   {

@@ -144,7 +144,19 @@ export function pulseLevel(shape: PulseShape, time: number): number {
 
 /** Middle of the light: the time after the peak, s, by which half the energy is out. */
 export function pulseMiddle(shape: PulseShape): number {
-  if (shape.tau === null) return shape.cut / 2
-  const whole = -Math.expm1(-shape.cut / shape.tau)
-  return -shape.tau * Math.log1p(-whole / 2)
+  return pulseTimeOf(shape, 0.5)
+}
+
+/** Share of a pulse's energy that is out by a time after its peak, s; 0 to 1. */
+export function pulseShare(shape: PulseShape, time: number): number {
+  if (time <= 0) return 0
+  if (time >= shape.cut) return 1
+  return shape.tau === null ? time / shape.cut : Math.expm1(-time / shape.tau) / Math.expm1(-shape.cut / shape.tau)
+}
+
+/** Time after the peak, s, by which a share of a pulse's energy is out, 0 to 1. */
+export function pulseTimeOf(shape: PulseShape, share: number): number {
+  if (share <= 0) return 0
+  if (share >= 1) return shape.cut
+  return shape.tau === null ? share * shape.cut : -shape.tau * Math.log1p(share * Math.expm1(-shape.cut / shape.tau))
 }

@@ -15,21 +15,44 @@ export function muzzleSoundTime(input: { micDistance: number, soundSpeed: number
  * Time from the shot until the bow shock of a projectile faster than sound reaches a microphone beside its flight, s;
  * null where no shock arrives: not faster than sound, or the microphone stands behind the Mach cone's first ray.
  *
+ * With drag the first arrival is the least of t(e) + r(e)/c over points e of the path for as long as it is faster than sound.
+ *
  * @param input.downrange m from muzzle to the point of the flight abreast of the microphone, 0 or above
  * @param input.offset m from that point to the microphone, 0 or above
- * @param input.speed m/s, above 0, taken as constant
+ * @param input.speed m/s at the muzzle, above 0
  * @param input.soundSpeed m/s, above 0
+ * @param input.dragPerMetre quadratic drag, 1/m, 0 or above, default 0
  * @throws InputError outside these ranges
  */
-export function shockTime(input: { downrange: number, offset: number, speed: number, soundSpeed: number }): number | null {
+export function shockTime(input: {
+  downrange: number
+  offset: number
+  speed: number
+  soundSpeed: number
+  dragPerMetre?: number
+}): number | null {
   const x = notNegative('downrange', input.downrange)
   const y = notNegative('offset', input.offset)
   const v = positive('speed', input.speed)
   const c = positive('soundSpeed', input.soundSpeed)
+  const k = notNegative('dragPerMetre', input.dragPerMetre ?? 0)
   if (v <= c) return null
   const leadOfRay = (y * c) / Math.sqrt((v - c) * (v + c))
   if (leadOfRay > x) return null
-  return x / v + (y * Math.sqrt((v - c) * (v + c))) / (v * c)
+  if (k === 0) return x / v + (y * Math.sqrt((v - c) * (v + c))) / (v * c)
+  // The rate of arrival along the path, 1/v(e) − cos(ray)/c, changes its sign once: bisected up to where sound catches up.
+  const speed = (e: number): number => v * Math.exp(-k * e)
+  const slope = (e: number): number => 1 / speed(e) - (x - e) / (c * (Math.hypot(x - e, y) || 1e-300))
+  const arrival = (e: number): number => Math.expm1(k * e) / (k * v) + Math.hypot(x - e, y) / c
+  let low = 0
+  let high = Math.min(x, Math.log(v / c) / k)
+  if (slope(high) < 0) return arrival(high)
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2
+    if (slope(middle) < 0) low = middle
+    else high = middle
+  }
+  return arrival((low + high) / 2)
 }
 
 /**

@@ -14,16 +14,24 @@ export function ladderFor(prior: DelayPrior, window: KeeperWindow): Ladder {
 /**
  * Next delay on the ladder after the verdicts so far, s: on by a step while early, back by half a step once past,
  * then by half steps either way.
+ *
+ * @param used delays really fired at, s, one for each verdict: the next rung stays between the latest that was early and the earliest that was late
  */
-export function ladderDelay(ladder: Ladder, outcomes: readonly ('early' | 'keeper' | 'late')[]): number {
+export function ladderDelay(ladder: Ladder, outcomes: readonly ('early' | 'keeper' | 'late')[], used: readonly number[] = []): number {
   let delay = ladder.start
   let past = false
-  for (const outcome of outcomes) {
+  outcomes.forEach((outcome, i) => {
+    const from = used[i] ?? delay
     if (outcome === 'late') {
       past = true
-      delay -= ladder.step / 2
+      delay = from - ladder.step / 2
     }
-    else if (outcome === 'early') delay += past ? ladder.step / 2 : ladder.step
-  }
-  return delay
+    else if (outcome === 'early') delay = from + (past ? ladder.step / 2 : ladder.step)
+    else delay = from
+  })
+  if (used.length < outcomes.length) return delay
+  const early = Math.max(-Infinity, ...used.filter((_, i) => outcomes[i] === 'early'))
+  const late = Math.min(Infinity, ...used.filter((_, i) => outcomes[i] === 'late'))
+  if (early >= late || (delay > early && delay < late)) return delay
+  return Number.isFinite(early + late) ? (early + late) / 2 : delay
 }

@@ -1,7 +1,7 @@
 import { InputError, finite, positive } from '../errors'
 import { fastNormalCdf } from '../math/normal'
 import { quantiseDelay } from '../timing'
-import { type DelayPosterior, type DelayPrior, type FiredTake, type KeeperWindow, delayPosterior, keepChance } from './posterior'
+import { type DelayPosterior, type DelayPrior, type FiredTake, type Grid, type KeeperWindow, delayPosterior, keepChance } from './posterior'
 
 export interface SearchInput {
   prior: DelayPrior
@@ -98,13 +98,13 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: numb
  *
  * @throws InputError for a prior, window, take, step or range outside its limits
  */
-export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto'): ExplainedProposal {
+export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto', grid: Grid = 'fine'): ExplainedProposal {
   const { prior, window, takes } = input
   if (input.step !== undefined) positive('step', input.step)
   const minimum = finite('minimum', input.minimum ?? -Number.MAX_VALUE)
   const maximum = finite('maximum', input.maximum ?? Number.MAX_VALUE)
   if (maximum < minimum) throw new InputError('maximum', maximum, `not below the minimum, ${minimum} s`)
-  const posterior = delayPosterior(prior, window, takes)
+  const posterior = delayPosterior(prior, window, takes, grid)
   // Candidates need not lie closer than the window and the posterior can tell apart.
   const stride = Math.max(1, Math.floor(Math.max((window.before + window.after) / 12, posterior.uncertainty / 20) / posterior.spacing))
   const { keep, information } = scoreGrid(posterior, window, stride)

@@ -1,11 +1,16 @@
 import { speedOfSound } from '../air'
 import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification, motionBlur } from '../optics'
-import { burstCatch, keepProbability, quantiseDelay, shotsForKeepers } from '../timing'
+import { burstCatch, keepProbability, quantiseDelay } from '../timing'
+import { focusedDistance } from '../setup/focus'
+import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
+import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
 import { type NamedStage, type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes } from './chain'
-import { type LightPulse, type ShutterCheck, ambientExposure, flashExposure, highestPowerWithin, lightPulses, shutterCheck } from './light'
+import { type LightPulse, ambientExposure, asMet, exposingLights, highestPowerWithin, lightLevel, lightPulses } from './light'
+import type { Motion } from './motion'
 import { type SequencePlan, sequenceOf } from './sequence'
+import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
 import { type Spread, spreadOf } from './spread'
 
 /** Nothing in a studio waits longer; stands in for a window the thing never leaves, s. */
@@ -28,6 +33,9 @@ export interface Timing extends TakeTimes {
   bias: number | null
   /** Sum of the chain without the delay, s. */
   chainLatency: number
+  /** By hand: s before the moment at which to press, and what is pressed at; null for other triggers. */
+  leadPlanned: number | null
+  lead: number | null
 }
 
 export interface Sharpness {
@@ -35,8 +43,12 @@ export interface Sharpness {
   by: 'flash' | 'shutter'
   /** s of light that draws the streak (t.1) or of open shutter. */
   duration: number
+  /** Every body of the set-up with its own streak. */
+  bodies: BodyStreak[]
+  /** The fastest of those that must be sharp, and its m/s; none where none must. */
+  worst: BodyStreak | null
   speed: number
-  /** m at the subject, m on the sensor, pixels. */
+  /** Its streak: m at the subject, m on the sensor, pixels. */
   subject: number
   sensor: number
   pixels: number
@@ -48,13 +60,16 @@ export interface Sharpness {
 
 export interface Assessment {
   setup: Setup
+  /** The set-up with what was not entered filled in by its stated rule: what every figure here goes by. */
+  known: KnownSetup
   drag: number
   soundSpeed: number
   timing: Timing
   stages: NamedStage[]
   spread: Spread
-  /** m/s of the object at the moment, and of the fastest part to hold sharp. */
+  /** m/s of the object at the moment; along the axis of travel; and of the fastest body to hold sharp. */
   objectSpeed: number
+  alongSpeed: number
   markSpeed: number
   /** m past the near face where a take at the mean is caught; null where nothing travels. */
   caughtAt: number | null
@@ -65,8 +80,10 @@ export interface Assessment {
     /** Chance per take once the mean is right, and for the very first take, 0 to 1. */
     perTake: number
     firstTake: number
-    /** Props for the keepers wanted; null: more than can be counted. */
-    readonly props: number | null
+    /** The same as `perTake` were the delay not held to the controller's steps. */
+    unstepped: number
+    /** Frames of a burst that fall within the window, on average; null: no burst. */
+    framesPerEvent: number | null
   }
   pulses: LightPulse[]
   sharpness: Sharpness
@@ -82,8 +99,12 @@ export interface Assessment {
     airy: number
   }
   exposure: {
-    /** Stops against correct; null without flash. */
+    /** Stops of what faces the camera against correct, what the shutter cuts off counted; null without flash. */
     flash: number | null
+    /** Stops each light loses to the shutter in the middle of the frame. */
+    lost: number[]
+    /** Lights that stand in front and so expose what faces the camera, by their place in the list. */
+    front: number[]
     ambient: number
     black: boolean
   }
@@ -96,36 +117,37 @@ export interface Assessment {
 
 /** Everything a plan shows but its findings: one pure pass over the set-up. */
 export function assess(setup: Setup): Assessment {
-  const drag = dragOf(setup)
-  const mean = meanInputs(setup)
-  const times = takeTimes(setup, drag, mean)
-  const stages = chainStages(setup)
-  const chainLatency = stages.reduce((sum, stage) => sum + stage.latency, 0)
-  const motion = motionFor(setup, drag, mean)
-  const spread = spreadOf(setup, drag, stages)
-  const timing = timingOf(setup, times, chainLatency)
-
-  const objectSpeed = times.moment === null ? 0 : motion.speedAt(times.moment)
-  const markSpeed = setup.moment.speed ?? objectSpeed
-  const travels = setup.moment.reference === 'travel'
-  const caughtAt = timing.captured === null || setup.motion.kind === 'still'
-    ? null
-    : motion.positionAt(timing.captured) - setup.subject.distance
-
-  const pulses = lightPulses(setup)
-  const optics = opticsOf(setup)
-  const sequence = sequenceOf(setup, drag, pulses, timing.captured, optics.effectiveAperture)
-  const block = setup.sensor.kind === 'beam' && times.sensed !== null ? motion.speedAt(times.sensed) : 0
+  const given = known(setup)
+  const drag = dragOf(given)
+  const mean = meanInputs(given)
+  const times = takeTimes(given, drag, mean)
+  const stages = chainStages(given)
+  const motion = motionFor(given, drag, mean)
+  const spread = spreadOf(given, drag, stages)
+  const timing = timingOf(given, times, stages)
+  const objectSpeed = objectSpeedAt(given, drag, motion, times)
+  const alongSpeed = times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
+  const pulses = lightPulses(given)
+  const optics = opticsOf(given)
+  const lost = lightLost(given, asMet(given, pulses))
+  const sequence = sequenceOf(given, drag, pulses, timing.captured, optics.effectiveAperture, lost.middle)
+  const sharpness = sharpnessOf(given, motion, times, objectSpeed, pulses, optics)
   return {
-    setup, drag, timing, stages, spread, objectSpeed, markSpeed, caughtAt, pulses, optics,
-    soundSpeed: speedOfSound(setup.air),
-    keep: keepOf(setup, timing, spread, travels, objectSpeed),
-    sharpness: sharpnessOf(setup, markSpeed, pulses, optics),
-    exposure: exposureOf(setup, optics.effectiveAperture, sequence),
-    shutter: shutterCheck(setup, pulses),
-    beamBlock: block > 0 ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed: block }) : null,
-    sequence,
+    setup, known: given, drag, timing, stages, spread, objectSpeed, alongSpeed, pulses, optics, sharpness, sequence,
+    markSpeed: sharpness.speed,
+    caughtAt: timing.captured === null || given.motion.kind === 'still' ? null : motion.positionAt(timing.captured) - given.subject.distance,
+    soundSpeed: speedOfSound(given.air),
+    keep: keepOf(given, timing, spread, alongSpeed),
+    exposure: exposureOf(given, optics.effectiveAperture, sequence, lost.middle),
+    shutter: shutterCheck(given, asMet(given, pulses)),
+    beamBlock: beamBlockOf(given, motion, times.sensed),
   }
+}
+
+/** s a beam is blocked by what crosses it; null for other sensors or where it is never reached. */
+function beamBlockOf(setup: Setup, motion: Motion, sensed: number | null): number | null {
+  const speed = setup.sensor.kind === 'beam' && sensed !== null ? motion.speedAt(sensed) : 0
+  return speed > 0 ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed }) : null
 }
 
 /** Whether a take at the mean falls within the window of the moment. */
@@ -133,15 +155,15 @@ export function hitsMoment({ timing, keep }: Pick<Assessment, 'timing' | 'keep'>
   return timing.bias !== null && timing.bias >= -keep.before && timing.bias <= keep.after
 }
 
-function timingOf(setup: Setup, times: TakeTimes, chainLatency: number): Timing {
-  const { controller } = setup
-  const base = { ...times, chainLatency }
+function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[]): Timing {
+  const chainLatency = stages.reduce((sum, stage) => sum + stage.latency, 0)
+  const base = { ...times, chainLatency, leadPlanned: null, lead: null }
   const none = { ...base, wanted: null, set: null, residual: null, used: null, captured: null, bias: null }
-  if (setup.trigger !== 'sensor') {
-    // On a count or by burst nothing is dialled: the person learns the lead, the burst has no phase.
-    return { ...none, feasible: times.moment !== null, captured: times.moment, bias: times.moment === null ? null : 0 }
-  }
+  if (setup.trigger === 'hand') return byHand(setup, times, none)
+  // By burst nothing is dialled: it has no phase.
+  if (setup.trigger === 'burst') return { ...none, feasible: times.moment !== null, captured: times.moment, bias: times.moment === null ? null : 0 }
   if (times.moment === null || times.sensed === null) return { ...none, feasible: false }
+  const { controller } = setup
   const wanted = times.moment - times.sensed - chainLatency
   const { delay: set, residual } = quantiseDelay({
     delay: wanted,
@@ -151,44 +173,49 @@ function timingOf(setup: Setup, times: TakeTimes, chainLatency: number): Timing 
   })
   const used = setup.delay ?? set
   const captured = times.sensed + chainLatency + used
-  return {
-    ...base, wanted, set, residual, used, captured,
-    feasible: Math.abs(residual) <= controller.delayStep * 0.500001,
-    bias: captured - times.moment,
-  }
+  const bias = captured - times.moment
+  return { ...base, wanted, set, residual, used, captured, bias, feasible: Math.abs(residual) <= controller.delayStep * 0.500001 }
 }
 
-/** The keeper window in time, s either side of the moment. */
-function keeperWindow(setup: Setup, travels: boolean, objectSpeed: number): { before: number, after: number } {
+/** A person aims so that chain and own flinch are made up for; what is pressed at may be typed. */
+function byHand(setup: Setup, { moment }: TakeTimes, none: Omit<Timing, 'feasible'>): Timing {
+  if (moment === null) return { ...none, feasible: false }
+  const leadPlanned = none.chainLatency
+  const lead = setup.hand.lead ?? leadPlanned
+  const bias = leadPlanned - lead
+  return { ...none, leadPlanned, lead, captured: moment + bias, bias, feasible: true }
+}
+
+/** The keeper window in time, s either side of the moment; along the travel by the speed along it. */
+function keeperWindow(setup: Setup, alongSpeed: number): { before: number, after: number } {
   const { window } = setup.moment
-  if (!travels) return { before: window.beforeTime, after: window.afterTime }
+  if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime }
   return {
-    before: Math.min(LONGEST_WINDOW, window.beforeDistance / Math.max(objectSpeed, 1e-9)),
-    after: Math.min(LONGEST_WINDOW, window.afterDistance / Math.max(objectSpeed, 1e-9)),
+    before: Math.min(LONGEST_WINDOW, window.beforeDistance / Math.max(alongSpeed, 1e-9)),
+    after: Math.min(LONGEST_WINDOW, window.afterDistance / Math.max(alongSpeed, 1e-9)),
   }
 }
 
-function keepOf(setup: Setup, timing: Timing, spread: Spread, travels: boolean, objectSpeed: number): Assessment['keep'] {
-  const { before, after } = keeperWindow(setup, travels, objectSpeed)
-  const chance = (scatter: number): number => {
-    if (timing.bias === null) return 0
-    if (setup.trigger === 'burst') return burstCatch({ frameRate: setup.camera.frameRate, window: before + after })
-    return keepProbability({ bias: timing.bias, scatter, before, after })
+function keepOf(setup: Setup, timing: Timing, spread: Spread, alongSpeed: number): Assessment['keep'] {
+  const { before, after } = keeperWindow(setup, alongSpeed)
+  const { frameRate } = setup.camera
+  const chance = (scatter: number, bias = timing.bias): number => {
+    if (bias === null) return 0
+    if (setup.trigger === 'burst') return burstCatch({ frameRate, window: before + after })
+    return keepProbability({ bias, scatter, before, after })
   }
-  const perTake = chance(spread.scatter)
-  const { keepers, confidence } = setup.goal
   return {
-    before, after, perTake,
+    before, after,
+    perTake: chance(spread.scatter),
     firstTake: chance(Math.hypot(spread.scatter, spread.uncertainty)),
-    // Counted when asked: fixes are tried by the dozen and seldom need it.
-    get props() { return shotsForKeepers({ keep: perTake, confidence, keepers }) },
+    unstepped: chance(spread.scatter, timing.bias === null ? null : setup.delay === null ? timing.bias - (timing.residual ?? 0) : timing.bias),
+    framesPerEvent: setup.trigger === 'burst' ? frameRate * (before + after) : null,
   }
 }
 
-function opticsOf(setup: Setup): Assessment['optics'] {
+function opticsOf(setup: KnownSetup): Assessment['optics'] {
   const { camera, lens, picture } = setup
-  // Nothing focuses closer than about its own length at 5:1.
-  const distance = Math.max(picture.distance, 1.2 * lens.focalLength)
+  const distance = focusedDistance(setup)
   const m = magnification({ focalLength: lens.focalLength, subjectDistance: distance })
   const aperture = effectiveAperture({ aperture: picture.aperture, magnification: m, pupilRatio: lens.pupilRatio })
   return {
@@ -197,7 +224,10 @@ function opticsOf(setup: Setup): Assessment['optics'] {
     fieldWidth: fieldOfView({ sensorSize: camera.sensorWidth, magnification: m }),
     fieldHeight: fieldOfView({ sensorSize: camera.sensorHeight, magnification: m }),
     pixelPitch: camera.sensorWidth / camera.pixelsWide,
-    ...depthOfField({ focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: distance, circleOfConfusion: picture.circleOfConfusion }),
+    ...depthOfField({
+      focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: distance, circleOfConfusion: picture.circleOfConfusion,
+      pupilRatio: lens.pupilRatio,
+    }),
     airy: airyDiameter({ effectiveAperture: aperture }),
   }
 }
@@ -212,27 +242,64 @@ export function freezingDuration(setup: Setup, pulses: readonly LightPulse[]): {
   return { by: 'flash', duration: slowest.t01, extrapolated: slowest.extrapolated }
 }
 
-/** Whether a flash set to high-speed sync is lighting a shutter past its sync. */
-export function highSpeedSyncActs(setup: Setup): boolean {
-  return setup.camera.shutterKind === 'focal-plane' && setup.picture.shutter < setup.camera.syncSpeed * (1 - 1e-6)
-    && setup.flashes.some(flash => flash.highSpeedSync)
-}
-
-function sharpnessOf(setup: Setup, speed: number, pulses: readonly LightPulse[], optics: Assessment['optics']): Sharpness {
+function sharpnessOf(
+  setup: KnownSetup, motion: Motion, times: TakeTimes, object: number, pulses: readonly LightPulse[], optics: Assessment['optics'],
+): Sharpness {
   const freeze = freezingDuration(setup, pulses)
-  const angleToSensor = setup.picture.angleToSensor
-  const blur = (duration: number): ReturnType<typeof motionBlur> =>
-    motionBlur({ speed, duration, magnification: optics.magnification, pixelPitch: optics.pixelPitch, angleToSensor })
   const limit = setup.picture.blurLimit
-  const across = speed * Math.abs(Math.cos(angleToSensor))
+  const bodies = streaksOf(setup, motion, times, object, freeze.duration, optics)
+  const worst = fastestSharp(bodies)
+  const speed = worst?.at ?? 0
+  const across = speed * Math.abs(Math.cos(setup.picture.angleToSensor))
   return {
-    ...freeze, speed, limit, ...blur(freeze.duration),
+    ...freeze, bodies, worst, speed, limit, subject: worst?.subject ?? 0, sensor: worst?.sensor ?? 0, pixels: worst?.pixels ?? 0,
     highestPowers: setup.flashes.map(flash => highestPowerWithin(flash, across > 0 ? limit / across : Infinity)),
   }
 }
 
-function exposureOf(setup: Setup, aperture: number, sequence: SequencePlan | null): Assessment['exposure'] {
-  const ambient = ambientExposure(setup, aperture)
-  // A sequence is exposed by its first pop; what later lights add is its own matter.
-  return { flash: sequence?.exposures[0]?.stops ?? flashExposure(setup, aperture), ambient, black: ambient <= setup.picture.ambientLimit }
+/** Lights that a shutter past its sync lets through: those in high-speed sync, where it is a fast shutter that makes the picture. */
+function lightsIn(setup: Setup): number[] {
+  const all = setup.flashes.map((_, i) => i)
+  return setup.method === 'fast-shutter' && syncRuledOut(setup) ? all.filter(i => setup.flashes[i]!.highSpeedSync) : all
 }
+
+function exposureOf(setup: KnownSetup, aperture: number, sequence: SequencePlan | null, lost: number[]): Assessment['exposure'] {
+  const ambient = ambientExposure(setup, aperture)
+  const front = exposingLights(setup, lightsIn(setup))
+  // A sequence is exposed by its first pop that lights what faces the camera; what later lights add is its own matter.
+  const first = sequence?.exposures.find(pop => exposingLights(setup, pop.lights).length > 0)
+  return { flash: first?.stops ?? lightLevel(setup, aperture, front, lost), lost, front, ambient, black: ambient <= setup.picture.ambientLimit }
+}
+
+/** Stops of the picture against correct: by flash, or, where a fast shutter makes it, by flash and continuous light together; null: no light. */
+export function exposureLevel({ setup, exposure }: Pick<Assessment, 'setup' | 'exposure'>): number | null {
+  if (setup.method !== 'fast-shutter') return exposure.flash
+  return Math.log2((exposure.flash === null ? 0 : 2 ** exposure.flash) + 2 ** exposure.ambient)
+}
+
+/** What is turned to put a take on its moment: the controller's delay, or, by hand, how long after the moment is pressed (negative: before). All s. */
+export interface Dial {
+  path: 'delay' | 'hand.lead'
+  wanted: number
+  used: number
+  step: number
+  minimum: number
+  maximum: number
+}
+
+/** Nobody presses more finely than this, s, nor farther from the moment. */
+const FINEST_PRESS = 0.001
+const FARTHEST_PRESS = 10
+
+/** The dial of a set-up; null where there is none: by burst, or where the moment is never reached. */
+export function dialOf({ setup, timing }: Pick<Assessment, 'setup' | 'timing'>): Dial | null {
+  if (timing.lead !== null && timing.leadPlanned !== null) {
+    return { path: 'hand.lead', wanted: -timing.leadPlanned, used: -timing.lead, step: FINEST_PRESS, minimum: -FARTHEST_PRESS, maximum: FARTHEST_PRESS }
+  }
+  if (timing.wanted === null || timing.used === null) return null
+  const { delayStep, delayMinimum, delayMaximum } = setup.controller
+  return { path: 'delay', wanted: timing.wanted, used: timing.used, step: delayStep, minimum: delayMinimum, maximum: Math.max(delayMinimum, delayMaximum) }
+}
+
+/** The value of the dial's field for a place of it. */
+export const dialled = (dial: Dial, value: number): number => (dial.path === 'delay' ? value : -value)

@@ -1,14 +1,14 @@
 import { speedOfSound, airDensity } from '../air'
+import { sphereDragRatio } from '../drag'
 import { sphereDrag } from '../flight'
 import { shockTime } from '../sensing'
-import { cavitySealTime, hangTime, tearTime } from '../subjects'
+import { intoLiquid, type KnownSetup } from '../setup/typical'
+import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
 import type { Setup } from '../setup/types'
 import { flashLatency } from './light'
-import { type Motion, motionOf } from './motion'
-
-/** A press on the count scatters by 40 to 60 ms; the middle of it, s. */
-export const HAND_JITTER = 0.05
+import { type Motion, type MotionInput, motionOf } from './motion'
+import { midExposure } from './shutter'
 
 /** What decides when things happen in one take, SI; the mean take has the set-up's own figures. */
 export interface TakeInputs {
@@ -29,7 +29,7 @@ export interface TakeTimes {
   /** When the sensor's place is reached by what it answers to, before its own latency. */
   sensed: number | null
   /** What the sensor heard first, where it listens. */
-  heard: 'report' | 'shock' | 'impact' | null
+  heard: 'report' | 'shock' | 'impact' | 'floor' | 'bounce' | null
   moment: number | null
 }
 
@@ -41,7 +41,7 @@ export interface NamedStage extends Stage {
 /** Quadratic drag of the set-up's object, 1/m: as measured, else that of a sphere. */
 export function dragOf(setup: Setup): number {
   const { motion, air } = setup
-  if (motion.kind !== 'flight' && motion.kind !== 'fall') return 0
+  if (motion.kind !== 'flight' && motion.kind !== 'fall' && motion.kind !== 'arc') return 0
   return motion.dragPerMetre ?? sphereDrag({
     diameter: motion.diameter,
     mass: motion.mass,
@@ -62,19 +62,80 @@ export function meanInputs(setup: Setup): TakeInputs {
   }
 }
 
+/** Speed of sound in the set-up's air at a temperature, m/s. */
+const soundIn = (setup: Setup, temperatureC: number): number =>
+  speedOfSound({ temperatureC, relativeHumidity: setup.air.relativeHumidity, pressure: setup.air.pressure })
+
+/** How the set-up's object goes on in the liquid it falls or pours into; a stream neither sinks nor floats. */
+function sinkOf(setup: Setup): (speed: number) => Sinking {
+  const { diameter, mass, kind } = setup.motion
+  const displaced = (1000 * Math.PI * diameter ** 3) / 6
+  return speed => sinking({ speed, diameter, mass: kind === 'stream' ? displaced : mass })
+}
+
+/** The liquid a falling object ends in; null where there is none. */
+function liquidOf(setup: Setup, surface: number): MotionInput['liquid'] {
+  if (setup.motion.kind !== 'fall' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0) return null
+  return { surface, depth: setup.subject.liquidDepth, sink: sinkOf(setup) }
+}
+
 export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
-  return motionOf({ kind: setup.motion.kind, speed: x.speed, angle: setup.motion.angle, dragPerMetre: drag, reach: setup.subject.distance })
+  const { kind, angle, dragPerMetre } = setup.motion
+  return motionOf({
+    kind, angle, speed: x.speed, dragPerMetre: drag, soundSpeed: kind === 'flight' && dragPerMetre === null ? soundIn(setup, x.temperatureC) : null,
+    reach: setup.subject.distance, liquid: liquidOf(setup, x.subjectDistance),
+  })
 }
 
 /** s from the reference to the moment, for the phase models. */
-function phaseTime(setup: Setup, x: TakeInputs): number {
-  const { moment, subject, motion } = setup
+function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): number {
+  const { moment, subject } = setup
   switch (moment.model) {
     case 'time': return moment.time
     case 'tear': return moment.fraction * tearTime({ diameter: subject.height, crackSpeed: x.crackSpeed })
     case 'hang': return hangTime({ diameter: subject.height, sagFraction: moment.fraction })
-    case 'cavity': return moment.fraction * cavitySealTime({ radius: motion.diameter / 2 })
+    case 'cavity': return moment.fraction * cavitySealTime({ radius: setup.motion.diameter / 2 })
+    case 'splash': {
+      const speed = impact === null ? 0 : motion.speedAt(impact)
+      return speed > 0 ? moment.fraction * splashCavity({ diameter: setup.motion.diameter, speed }).time : moment.time
+    }
   }
+}
+
+/** Where and when what the sensor answers to happens, m along the travel and s; null where it never does. */
+function eventOf(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): { place: number, time: number } | null {
+  const near = setup.motion.kind === 'still' ? 0 : x.subjectDistance
+  switch (setup.sensor.source) {
+    case 'start': return { place: 0, time: 0 }
+    case 'impact': return impact === null ? null : { place: near, time: impact }
+    case 'bounce': return impact === null ? null : { place: near, time: impact + setup.sensor.bounceAfter }
+    case 'floor': {
+      if (impact === null) return null
+      const { liquidDepth, depth } = setup.subject
+      if (!intoLiquid(setup.recipe) || liquidDepth <= 0) {
+        const time = motion.timeAt(near + depth)
+        return time === null ? null : { place: near + depth, time }
+      }
+      const speed = motion.speedAt(impact)
+      const below = speed > 0 ? sinkOf(setup)(speed).timeAt(liquidDepth) : null
+      return below === null ? null : { place: near + liquidDepth, time: impact + below }
+    }
+  }
+}
+
+const HEARD_AS = { start: 'report', impact: 'impact', floor: 'floor', bounce: 'bounce' } as const
+
+/** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
+function heardAt(setup: Setup, drag: number, x: TakeInputs, event: { place: number, time: number }): Pick<TakeTimes, 'sensed' | 'heard'> {
+  const soundSpeed = soundIn(setup, x.temperatureC)
+  const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
+  if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
+    // Where the drag grows with the Mach number, that of the first stretch tells.
+    const dragPerMetre = setup.motion.dragPerMetre === null ? drag * sphereDragRatio(x.speed / soundSpeed) : drag
+    const shock = shockTime({ downrange: x.sensorPosition, offset: x.sensorOffset, speed: x.speed, soundSpeed, dragPerMetre })
+    if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
+  }
+  return { sensed, heard: HEARD_AS[setup.sensor.source] }
 }
 
 /**
@@ -91,22 +152,10 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
   switch (sensor.kind) {
     case 'beam': sensed = motion.timeAt(x.sensorPosition); break
     case 'hand': sensed = 0; break
-    case 'contact': sensed = sensor.source === 'start' ? 0 : impact; break
+    case 'contact': sensed = eventOf(setup, x, motion, impact)?.time ?? null; break
     case 'sound': {
-      const soundSpeed = speedOfSound({ temperatureC: x.temperatureC, relativeHumidity: setup.air.relativeHumidity, pressure: setup.air.pressure })
-      if (sensor.source === 'start') {
-        heard = 'report'
-        sensed = Math.hypot(x.sensorPosition, x.sensorOffset) / soundSpeed
-        const shock = setup.motion.kind === 'flight' && x.speed > soundSpeed
-          ? shockTime({ downrange: x.sensorPosition, offset: x.sensorOffset, speed: x.speed, soundSpeed })
-          : null
-        if (shock !== null && shock < sensed) { sensed = shock; heard = 'shock' }
-      }
-      else if (impact !== null) {
-        heard = 'impact'
-        const source = setup.motion.kind === 'still' ? 0 : x.subjectDistance
-        sensed = impact + Math.hypot(x.sensorPosition - source, x.sensorOffset) / soundSpeed
-      }
+      const event = eventOf(setup, x, motion, impact)
+      if (event !== null) ({ sensed, heard } = heardAt(setup, drag, x, event))
     }
   }
 
@@ -117,24 +166,49 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
     case 'impact': at = impact; break
     case 'apex': at = motion.apex; break
   }
-  if (at !== null && moment.reference !== 'travel') at += phaseTime(setup, x) * x.phaseScale
+  if (at !== null && moment.reference !== 'travel') at += phaseTime(setup, x, motion, impact) * x.phaseScale
   return { impact, apex: motion.apex, sensed, heard, moment: at }
 }
 
+/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
+export function peakAtSensor(setup: Setup): number | null {
+  const { eventPeak, peakDistance, source, position, offset } = setup.sensor
+  if (eventPeak === null || peakDistance === null) return eventPeak
+  const from = source === 'start' || setup.motion.kind === 'still' ? 0 : setup.subject.distance
+  return eventPeak * (peakDistance / Math.max(0.01, Math.hypot(position - from, offset)))
+}
+
+/** s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is not known. */
+function riseToThreshold(setup: Setup): number {
+  const { kind, riseTime, threshold } = setup.sensor
+  if (kind !== 'sound') return 0
+  const peak = peakAtSensor(setup)
+  return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))
+}
+
+/** s a sensor takes to answer: a beam never sooner than the block it needs, a sound not before it has risen. */
+function sensorLatency({ sensor, ...setup }: KnownSetup): number {
+  if (sensor.kind === 'beam') return Math.max(sensor.latency, sensor.response)
+  return sensor.latency + riseToThreshold({ sensor, ...setup })
+}
+
 /** Stages from the sensor's place to the middle of the light or of the exposure, in order. */
-export function chainStages(setup: Setup): NamedStage[] {
-  const { sensor, controller, link, camera } = setup
+export function chainStages(setup: KnownSetup): NamedStage[] {
+  const { sensor, controller, link, camera, hand } = setup
   const stages: NamedStage[] = []
+  const linked: NamedStage = { id: 'link', label: `${link.kind} link`, latency: link.latency, jitter: link.jitter }
   if (setup.trigger === 'sensor') {
-    stages.push({ id: 'sensor', label: 'sensor', latency: sensor.latency, jitter: sensor.jitter })
+    stages.push({ id: 'sensor', label: 'sensor', latency: sensorLatency(setup), jitter: sensor.jitter })
     stages.push({ id: 'controller', label: 'controller', latency: controller.latency, jitter: controller.jitter })
-    stages.push({ id: 'link', label: `${setup.link.kind} link`, latency: link.latency, jitter: link.jitter })
+    stages.push(linked)
   }
-  else if (setup.trigger === 'hand') stages.push({ id: 'hand', label: 'hand on the count', latency: 0, jitter: HAND_JITTER })
-  const throughCamera = setup.method !== 'open-shutter'
-  if (throughCamera) stages.push({ id: 'camera', label: 'shutter lag', latency: camera.lag, jitter: camera.lagJitter })
+  else if (setup.trigger === 'hand') {
+    stages.push({ id: 'hand', label: 'hand on the count', latency: -hand.flinch, jitter: hand.scatter })
+    if (setup.flashes.length > 0) stages.push(linked)
+  }
+  if (setup.method !== 'open-shutter') stages.push({ id: 'camera', label: 'shutter lag', latency: camera.lag, jitter: camera.lagJitter })
   if (setup.method === 'fast-shutter') {
-    stages.push({ id: 'shutter', label: 'to mid exposure', latency: (setup.picture.shutter + curtainTime(setup)) / 2, jitter: 0 })
+    stages.push({ id: 'shutter', label: 'to mid exposure', latency: midExposure(setup), jitter: 0 })
   }
   else {
     const flash = flashLatency(setup)
@@ -146,11 +220,4 @@ export function chainStages(setup: Setup): NamedStage[] {
 /** s from the sensor's place until the controller's delay begins. */
 export function latencyBeforeDelay(stages: readonly NamedStage[]): number {
   return stages.reduce((sum, stage) => (stage.id === 'sensor' || stage.id === 'controller' ? sum + stage.latency : sum), 0)
-}
-
-/** s the opening takes to cross the frame. */
-export function curtainTime(setup: Setup): number {
-  const { camera } = setup
-  if (camera.shutterKind === 'focal-plane') return camera.curtainTravel
-  return camera.shutterKind === 'rolling' ? camera.readOut : 0
 }

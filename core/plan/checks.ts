@@ -1,11 +1,12 @@
 import { significant } from '../math/significant'
 import { solveNear } from '../math/solve'
 import { depthOfField } from '../optics'
+import { focusedDistance } from '../setup/focus'
 import { type Change, withChange, withinLimits } from '../setup/paths'
 import type { Outcome, Setup } from '../setup/types'
-import { type Assessment, assess } from './assess'
+import { type Assessment, assess, exposureLevel } from './assess'
 import { momentAt } from './moving'
-import { meanInputs, motionFor } from './chain'
+import { meanInputs, motionFor, peakAtSensor } from './chain'
 import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
 export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
@@ -56,31 +57,41 @@ function black({ setup, exposure }: Assessment): Check {
   }
 }
 
-function exposureCheck({ setup, exposure }: Assessment): Check {
+function exposureCheck(a: Assessment): Check {
+  const { setup, exposure } = a
   const { stops: seen, outcome } = setup.tests.exposure
+  const fast = setup.method === 'fast-shutter'
+  const level = exposureLevel(a)
   let meaning: CheckMeaning | null = null
-  if (seen !== null && exposure.flash !== null) {
-    const off = seen - exposure.flash
-    meaning = Math.abs(off) < SAME_STOPS
-      ? say('As predicted: the guide numbers hold.')
-      : say('The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.', { off: stops(off), factor: share(2 ** (off / 2)) },
-          setup.flashes.map((flash, i) => ({ path: `flashes[${i}].guideNumber`, value: significant(flash.guideNumber * 2 ** (off / 2), 3) })))
+  if (seen !== null && level !== null) {
+    const off = seen - level
+    const ev100 = significant(Math.round((setup.picture.ambientEv + off) * 10) / 10)
+    if (Math.abs(off) < SAME_STOPS) meaning = say(fast ? 'As predicted: the light is as assumed.' : 'As predicted: the guide numbers hold.')
+    else if (exposure.flash === null) {
+      meaning = say('The light is {real}, not {ev}: {off} from what was assumed.', { real: { value: ev100, quantity: 'ev' }, ev: { value: setup.picture.ambientEv, quantity: 'ev' }, off: stops(off) }, [{ path: 'picture.ambientEv', value: ev100 }])
+    }
+    else {
+      meaning = say('The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.', { off: stops(off), factor: share(2 ** (off / 2)) },
+        exposure.front.map(i => ({ path: `flashes[${i}].guideNumber`, value: significant(setup.flashes[i]!.guideNumber * 2 ** (off / 2), 3) })))
+    }
   }
-  else if (outcome === 'differs') meaning = say('Go one stop at a time until the stand-in is right, and note how far it was off: the guide numbers follow.')
+  else if (outcome === 'differs') meaning = say('Go one stop at a time until the stand-in is right, and note how far it was off: the light follows.')
   return {
     id: 'exposure', title: 'Exposure', outcome, meaning,
-    how: 'Flash on a stand-in at the subject: {aperture}, {iso}. One stop at a time.',
-    predicted: exposure.flash === null ? 'No flash in the set-up.' : 'The stand-in is at {flash}.',
-    figures: { aperture: aperture(setup.picture.aperture), iso: iso(setup.picture.iso), flash: stops(exposure.flash ?? 0) },
+    how: fast ? 'A stand-in at the subject: {shutter} at {aperture}, {iso}. One stop at a time.' : 'Flash on a stand-in at the subject: {aperture}, {iso}. One stop at a time.',
+    predicted: level === null ? 'No flash in the set-up.' : 'The stand-in is at {level}.',
+    figures: { shutter: shutter(setup.picture.shutter), aperture: aperture(setup.picture.aperture), iso: iso(setup.picture.iso), level: stops(level ?? 0) },
   }
 }
 
-function focus({ setup, optics }: Assessment): Check {
+function focus({ known: setup, optics }: Assessment): Check {
   const { picture, lens } = setup
   const { depth, outcome } = setup.tests.focus
   let meaning: CheckMeaning | null = null
   if (depth !== null) {
-    const of = (circleOfConfusion: number): number | null => depthOfField({ focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: Math.max(picture.distance, 1.2 * lens.focalLength), circleOfConfusion }).depth
+    const of = (circleOfConfusion: number): number | null => depthOfField({
+      focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: focusedDistance(setup), circleOfConfusion, pupilRatio: lens.pupilRatio,
+    }).depth
     const circle = solveNear(of, depth, picture.circleOfConfusion)
     const off = optics.depth === null ? Infinity : depth / optics.depth
     if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
@@ -101,6 +112,7 @@ const atLeastShare = (n: number): number => 0.1 ** (1 / n)
 
 function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { sensor } = setup
+  const peak = peakAtSensor(setup)
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
@@ -114,7 +126,7 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
   }
   else if (outcome === 'differs') meaning = say('Note how many events fired it and how many other things did.')
   const keen = sensor.kind === 'sound' && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
-  const dull = (beamBlock !== null && beamBlock < sensor.response) || (sensor.kind === 'sound' && sensor.threshold !== null && sensor.eventPeak !== null && sensor.threshold > sensor.eventPeak)
+  const dull = (beamBlock !== null && beamBlock < sensor.response) || (sensor.kind === 'sound' && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
   return {
     id: 'sensor', title: 'Sensor', outcome, meaning,
     how: 'Click the shutter, step, clap far off: nothing may fire it. Then the event itself, some ten times: it must fire every time.',
@@ -175,8 +187,9 @@ function control(a: Assessment): Check {
   }
 }
 
-/** The tests of a set-up before its first take, in the order they are made. */
+/** The tests of a set-up before its first take, in the order they are made: those that its method has a question for. */
 export function checksOf(a: Assessment): Check[] {
-  const all = [black(a), exposureCheck(a), focus(a)]
+  const fast = a.setup.method === 'fast-shutter'
+  const all = [...(fast ? [] : [black(a)]), exposureCheck(a), focus(a)]
   return a.setup.trigger === 'sensor' ? [...all, sensorCheck(a), control(a)] : all
 }

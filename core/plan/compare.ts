@@ -1,8 +1,8 @@
-import type { Change } from '../setup/paths'
-import { withChanges } from '../setup/paths'
+import { type Change, withChanges } from '../setup/paths'
+import { recycleAt } from '../setup/typical'
 import { ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '../setup/steps'
 import type { Method, Setup, Trigger } from '../setup/types'
-import { type Assessment, assess } from './assess'
+import { type Assessment, assess, exposureLevel } from './assess'
 import type { Figures } from './findings/types'
 import { iso, length, shutter, stops, time } from './findings/types'
 
@@ -20,8 +20,10 @@ export interface MethodComparison {
   blur: number
   /** Chance of a keeper per try, 0 to 1. */
   keep: number
-  /** Props for the keepers wanted; null: beyond count. */
-  props: number | null
+  /** The same for the very first take. */
+  first: number
+  /** Frames of a burst in the window, each event; null: no burst. */
+  framesPerEvent: number | null
   shutter: number
   /** Stops against correct at the ISO given. */
   exposure: number
@@ -34,7 +36,7 @@ export interface MethodComparison {
 }
 
 const VARIANTS: [Method, Trigger][] = [
-  ['open-shutter', 'sensor'],
+  ['open-shutter', 'sensor'], ['open-shutter', 'hand'],
   ['sync-shutter', 'sensor'], ['sync-shutter', 'hand'], ['sync-shutter', 'burst'],
   ['fast-shutter', 'sensor'], ['fast-shutter', 'hand'], ['fast-shutter', 'burst'],
 ]
@@ -65,53 +67,77 @@ function shutterFor(method: Method, setup: Setup, here: Assessment): number | nu
 /** Less than this is a matter of luck, 0 to 1. */
 const LUCK = 0.02
 
-function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
-  const found = shutterFor(method, setup, here)
-  const fastest = SHUTTERS_IN_SECONDS[0] as number
-  const changes: Change[] = [{ path: 'method', value: method }, { path: 'trigger', value: trigger }, { path: 'picture.shutter', value: found ?? fastest }]
-  // A delay dialled by hand is of the chain it was dialled for.
-  if (method !== setup.method || trigger !== setup.trigger) changes.push({ path: 'delay', value: null })
-  if (method !== 'fast-shutter') setup.flashes.forEach((flash, i) => { if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false }) })
+/**
+ * What makes a set-up whole as one of a method: its shutter, no high-speed sync where that is none, the delay as planned, and the ISO for what
+ * light there is then.
+ *
+ * @param setup validated, as it is now
+ */
+export function methodChanges(setup: Setup, method: Method, trigger: Trigger): Change[] {
+  return wholeOf(setup, assess(setup), method, trigger).changes
+}
 
-  const fast = method === 'fast-shutter'
-  const trial = assess(withChanges(setup, changes))
-  const level = lightLevel(trial, fast)
+function wholeOf(setup: Setup, here: Assessment, method: Method, trigger: Trigger): { changes: Change[], found: number | null, isoNeeded: number } {
+  const found = shutterFor(method, setup, here)
+  const changes: Change[] = [{ path: 'method', value: method }, { path: 'trigger', value: trigger }, { path: 'picture.shutter', value: found ?? FASTEST }]
+  // A delay dialled by hand is of the chain it was dialled for.
+  if (method !== setup.method || trigger !== setup.trigger) changes.push({ path: 'delay', value: null }, { path: 'hand.lead', value: null })
+  if (method !== 'fast-shutter') setup.flashes.forEach((flash, i) => { if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false }) })
+  const level = levelOf(assess(withChanges(setup, changes)))
   const isoNeeded = setup.picture.iso * 2 ** -level
   const step = Math.abs(level) <= NEAR ? setup.picture.iso : stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!
   const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
   if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
-  const a = assess(withChanges(setup, changes))
-  const exposure = lightLevel(a, fast)
-
-  const ruledOut: RuledOut[] = []
-  const rule = (reason: string, figures: Figures): void => { ruledOut.push({ reason, figures }) }
-  const { timing, sharpness } = a
-  if (!fast && setup.flashes.length === 0) rule('There is no flash to make the picture.', {})
-  if (timing.moment === null) rule('The moment is never reached.', {})
-  if (trigger === 'sensor' && timing.wanted !== null && timing.wanted < setup.controller.delayMinimum - setup.controller.delayStep / 2) {
-    rule('The chain of {chain} is longer than the {gap} the event allows.', { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) })
-  }
-  if (fast && found === null) rule('No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.', { fastest: shutter(fastest), blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm') })
-  else if (sharpness.subject > sharpness.limit * (1 + 1e-9)) rule('The streak is {blur}, the limit {limit}.', { blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm') })
-  if (exposure < -NEAR) rule('It needs {iso}, more than this camera is trusted with: under by {under}.', { iso: iso(isoNeeded), under: { value: -exposure, quantity: 'stops', unit: 'unsigned' } })
-  if (!fast && !a.exposure.black) rule('The room would show: ambient {ambient}.', { ambient: stops(a.exposure.ambient) })
-  if (a.keep.perTake < LUCK) {
-    rule(trigger === 'burst' ? 'Frames come every {frame}; the moment keeps for {window}.' : 'Takes scatter by {scatter}; the moment keeps for {window}.', {
-      frame: time(1 / setup.camera.frameRate), scatter: time(a.spread.scatter), window: time(a.keep.before + a.keep.after),
-    })
-  }
-  if (trigger === 'burst' && !fast && setup.flashes.some(flash => flash.recycleTime > 1 / setup.camera.frameRate)) {
-    rule('The flashes need {recycle} between frames {frame} apart.', { recycle: time(Math.max(...setup.flashes.map(flash => flash.recycleTime))), frame: time(1 / setup.camera.frameRate) })
-  }
-  return {
-    method, trigger, freezesBy: sharpness.by, blur: sharpness.subject, keep: a.keep.perTake, props: a.keep.props, shutter: found ?? fastest, exposure,
-    ambient: a.exposure.ambient, iso: set, ruledOut, changes,
-  }
+  return { changes, found, isoNeeded }
 }
 
-function lightLevel(a: Assessment, fast: boolean): number {
-  if (!fast) return a.exposure.flash ?? a.exposure.ambient
-  return Math.log2((a.exposure.flash === null ? 0 : 2 ** a.exposure.flash) + 2 ** a.exposure.ambient)
+const levelOf = (a: Assessment): number => exposureLevel(a) ?? a.exposure.ambient
+const FASTEST = SHUTTERS_IN_SECONDS[0] as number
+const unsigned = (value: number): Figures[string] => ({ value, quantity: 'stops', unit: 'unsigned' })
+
+/** What light and shutter rule out. */
+function ruledByLight(a: Assessment, found: number | null, isoNeeded: number): RuledOut[] {
+  const { setup, sharpness } = a
+  const fast = setup.method === 'fast-shutter'
+  const exposure = levelOf(a)
+  const streak = { blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm'), fastest: shutter(FASTEST) }
+  const out: RuledOut[] = []
+  if (!fast && setup.flashes.length === 0) out.push({ reason: 'There is no flash to make the picture.', figures: {} })
+  if (fast && found === null) out.push({ reason: 'No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.', figures: streak })
+  else if (sharpness.subject > sharpness.limit * (1 + 1e-9)) out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
+  if (exposure < -NEAR) out.push({ reason: 'It needs {iso}, more than this camera is trusted with: under by {under}.', figures: { iso: iso(isoNeeded), under: unsigned(-exposure) } })
+  if (exposure > 2 * NEAR) out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
+  if (!fast && !a.exposure.black) out.push({ reason: 'The room would show: ambient {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
+  return out
+}
+
+/** What timing rules out. */
+function ruledByTime(a: Assessment): RuledOut[] {
+  const { setup, timing, keep } = a
+  const out: RuledOut[] = []
+  if (timing.moment === null) out.push({ reason: 'The moment is never reached.', figures: {} })
+  if (setup.trigger === 'sensor' && timing.wanted !== null && timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)) {
+    out.push({ reason: 'The chain of {chain} is longer than the {gap} the event allows.', figures: { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) } })
+  }
+  if (keep.perTake < LUCK) {
+    const figures = { frame: time(1 / setup.camera.frameRate), scatter: time(a.spread.scatter), window: time(keep.before + keep.after) }
+    out.push({ reason: setup.trigger === 'burst' ? 'Frames come every {frame}; the moment keeps for {window}.' : 'Takes scatter by {scatter}; the moment keeps for {window}.', figures })
+  }
+  const recycle = setup.flashes.reduce((longest, flash) => Math.max(longest, recycleAt(flash, flash.power)), 0)
+  if (setup.trigger === 'burst' && setup.method !== 'fast-shutter' && recycle > 1 / setup.camera.frameRate) {
+    out.push({ reason: 'The flashes need {recycle} between frames {frame} apart.', figures: { recycle: time(recycle), frame: time(1 / setup.camera.frameRate) } })
+  }
+  return out
+}
+
+function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
+  const { changes, found, isoNeeded } = wholeOf(setup, here, method, trigger)
+  const a = assess(withChanges(setup, changes))
+  return {
+    method, trigger, freezesBy: a.sharpness.by, blur: a.sharpness.subject, keep: a.keep.perTake, first: a.keep.firstTake, framesPerEvent: a.keep.framesPerEvent,
+    shutter: found ?? FASTEST, exposure: levelOf(a), ambient: a.exposure.ambient, iso: a.setup.picture.iso,
+    ruledOut: [...ruledByLight(a, found, isoNeeded), ...ruledByTime(a)], changes,
+  }
 }
 
 /**

@@ -2,7 +2,7 @@ import type { Random } from '../math/random'
 import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import { type TakeInputs, meanInputs, takeTimes } from './chain'
-import { uncertainInputs } from './spread'
+import { offMean, uncertainInputs } from './spread'
 
 /** One take as it happens, its inputs drawn from their spreads. The same object is handed out each time. */
 export interface DrawnTake {
@@ -15,45 +15,69 @@ export interface DrawnTake {
   offset: number | null
 }
 
+/** A source of takes; null where what was drawn cannot be. */
+export type TakeSource = () => DrawnTake | null
+
 /**
- * A source of takes played out with every spread drawn from a normal distribution.
+ * A source of rigs: each call draws what the plan may have wrong, the same for all takes of that rig, and gives the source of its takes.
  *
  * @param setup validated
  * @param random where the draws come from
- * @param options.first true: what the plan may have wrong is drawn too; false: only what differs from take to take
- * @returns the next take, or null where what was drawn cannot be (a speed below 0)
+ * @param options.errors false: the rig is as planned
  */
-export function takeSource(setup: Setup, random: Random, options: { first?: boolean, assessment?: Assessment } = {}): () => DrawnTake | null {
-  const { drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
-  const mean = meanInputs(setup)
-  const drawn = uncertainInputs(setup).filter(entry => options.first || entry.kind === 'scatter')
+export function rigSource(setup: Setup, random: Random, options: { errors?: boolean, assessment?: Assessment } = {}): () => TakeSource {
+  const { known, drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
+  const mean = meanInputs(known)
+  const uncertain = uncertainInputs(known)
+  const errors = options.errors ? uncertain.filter(entry => entry.kind === 'uncertainty') : []
+  const scatter = uncertain.filter(entry => entry.kind === 'scatter')
   const jitters = stages.map(stage => stage.jitter).filter(jitter => jitter > 0)
   const fixed = timing.chainLatency + (timing.used ?? 0)
-  const frame = 1 / setup.camera.frameRate
-  const inputs: TakeInputs = { ...mean }
-  const take: DrawnTake = { inputs, sensed: null, moment: null, captured: null, offset: null }
+  const frame = 1 / known.camera.frameRate
+  const hand = known.trigger === 'hand' ? known.hand : null
   return () => {
-    Object.assign(inputs, mean)
-    for (const entry of drawn) inputs[entry.input] += entry.sigma * random.normal()
-    if (inputs.speed <= 0 || inputs.crackSpeed <= 0 || inputs.phaseScale < 0) return null
-    inputs.subjectDistance = Math.max(0, inputs.subjectDistance)
-    inputs.sensorPosition = Math.max(0, inputs.sensorPosition)
-    inputs.temperatureC = Math.min(60, Math.max(-40, inputs.temperatureC))
+    const rig: TakeInputs = { ...mean }
+    for (const entry of errors) rig[entry.input] = offMean(entry, rig[entry.input], random.normal())
+    const early = hand && options.errors ? hand.flinchError * random.normal() : 0
+    const inputs: TakeInputs = { ...rig }
+    const take: DrawnTake = { inputs, sensed: null, moment: null, captured: null, offset: null }
+    return () => {
+      Object.assign(inputs, rig)
+      // A spread is a share of what is so, not of what was planned.
+      for (const entry of scatter) inputs[entry.input] = offMean({ input: entry.input, sigma: (entry.sigma * rig[entry.input]) / mean[entry.input] }, inputs[entry.input], random.normal())
+      inputs.subjectDistance = Math.max(0, inputs.subjectDistance)
+      inputs.sensorPosition = Math.max(0, inputs.sensorPosition)
+      inputs.temperatureC = Math.min(60, Math.max(-40, inputs.temperatureC))
 
-    const times = takeTimes(setup, drag, inputs)
-    take.sensed = times.sensed
-    take.moment = times.moment
-    take.captured = take.offset = null
-    if (times.moment === null) return take
-    let jitter = 0
-    for (const sigma of jitters) jitter += sigma * random.normal()
-    if (setup.trigger === 'sensor') {
-      if (times.sensed === null || timing.used === null) return take
-      take.offset = times.sensed + fixed + jitter - times.moment
+      const times = takeTimes(known, drag, inputs)
+      take.sensed = times.sensed
+      take.moment = times.moment
+      take.captured = take.offset = null
+      if (times.moment === null) return take
+      let jitter = 0
+      for (const sigma of jitters) jitter += sigma * random.normal()
+      if (known.trigger === 'sensor') {
+        if (times.sensed === null || timing.used === null) return take
+        take.offset = times.sensed + fixed + jitter - times.moment
+      }
+      else if (known.trigger === 'burst') take.offset = random.uniform() * frame - window.before
+      else take.offset = (timing.captured ?? 0) - early + jitter - times.moment
+      take.captured = times.moment + take.offset
+      return take
     }
-    else if (setup.trigger === 'burst') take.offset = random.uniform() * frame - window.before + jitter
-    else take.offset = (timing.moment ?? 0) - times.moment + jitter
-    take.captured = times.moment + take.offset
-    return take
   }
+}
+
+/**
+ * A source of takes played out with every spread drawn.
+ *
+ * @param setup validated
+ * @param random where the draws come from
+ * @param options.first true: what the plan may have wrong is drawn too, anew for each; false: only what differs from take to take
+ */
+export function takeSource(setup: Setup, random: Random, options: { first?: boolean, assessment?: Assessment } = {}): TakeSource {
+  const { first = false, ...rest } = options
+  const rigs = rigSource(setup, random, { errors: first, ...rest })
+  if (first) return () => rigs()()
+  return rigs()
 }

@@ -3,7 +3,7 @@ import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import type { Cause } from './spread'
-import { type Figure, type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
+import { type Figure, type Figures, plain, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
 /** A result of the plan with where it comes from. */
 export interface Result {
@@ -40,19 +40,20 @@ type Draft = Omit<Result, 'value' | 'causes'> & { value: Figure | null, causes?:
 
 function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): [string, Figures] {
   const { sensor, motion } = setup
+  const source = { start: 'start', impact: 'impact', floor: 'strike on the floor', bounce: 'bounce' }[sensor.source]
   if (sensor.kind === 'hand') return ['the hand presses with the action: 0', {}]
-  if (sensor.kind === 'contact') return [sensor.source === 'start' ? 'the contact closes with the start: 0' : 'the contact closes at the impact', {}]
+  if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
   if (sensor.kind === 'sound') {
     const figures = { r: length(Math.hypot(sensor.position, sensor.offset), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
     if (timing.heard === 'shock') return ['the bow shock comes before the report; sound at {c}', figures]
-    return [sensor.source === 'start' ? 'r / c = {r} / {c}' : 'impact {impact} + distance to the microphone / c, c = {c}', figures]
+    return [sensor.source === 'start' ? 'r / c = {r} / {c}' : `impact {impact}${sensor.source === 'impact' ? '' : `, its ${source}`} + distance to the microphone / c, c = {c}`, figures]
   }
   const x = length(sensor.position, 'm')
   switch (motion.kind) {
     case 'flight': return ['(e^(k x) − 1) / (k v), x = {x}, v = {v}, k = {k}', { x, v: speed(motion.speed), k: perMetre(drag) }]
     case 'fall': return ['fall of {x} from rest with drag, k = {k}', { x, k: perMetre(drag) }]
     case 'stream': return ['fall of {x} that starts at {v}', { x, v: speed(motion.speed) }]
-    case 'arc': return ['x / (v cos α) = {x} / ({v} cos {a})', { x, v: speed(motion.speed), a: angle(motion.angle) }]
+    case 'arc': return ['x / (v cos α) = {x} / ({v} cos {a}), longer by drag, k = {k}', { x, v: speed(motion.speed), a: angle(motion.angle), k: perMetre(drag) }]
     case 'toss': return ['first time at {x} when tossed at {v}', { x, v: speed(motion.speed) }]
     case 'swing': return ['2 √(x L) / v, x = {x}, L = {L}, v = {v}', { x, L: length(setup.subject.distance, 'm'), v: speed(motion.speed) }]
     case 'still': return ['nothing travels: 0', {}]
@@ -71,17 +72,18 @@ function momentFormula(a: Assessment): [string, Figures] {
     case 'tear': return [`${base}{f} of π d / 2 v, d = {h}, v = {c}`, figures]
     case 'hang': return [`${base}√(2 · {f} · {h} / g)`, figures]
     case 'cavity': return [`${base}{f} of 2.285 √(r / g), r = {r}`, figures]
+    case 'splash': return [`${base}{f} of 1.35 √(R / g), R = d (v² / 3 g d)^¼ the cavity of what falls`, figures]
   }
 }
 
 /** Every result of a plan, each with formula, spread and a way to read it from any other set-up. */
 export function resultsOf(a: Assessment): Result[] {
-  const { setup, timing, spread, sharpness, exposure, optics, shutter: band, keep } = a
+  const { known: setup, timing, spread, sharpness, exposure, optics, shutter: band, keep } = a
   const { picture, lens, camera } = setup
   const scatter = spread.causes.filter(cause => cause.kind === 'scatter')
   const unknown = spread.causes.filter(cause => cause.kind === 'uncertainty')
-  const byPlace = a.objectSpeed > 0 && setup.moment.reference === 'travel'
-  const asPlace = (seconds: number): Figure => (byPlace ? length(seconds * a.objectSpeed, 'mm') : time(seconds))
+  const byPlace = a.alongSpeed > 0 && setup.moment.reference === 'travel'
+  const asPlace = (seconds: number): Figure => (byPlace ? length(seconds * a.alongSpeed, 'mm') : time(seconds))
   const [sensedText, sensedFigures] = sensedFormula(a)
   const [momentText, momentFigures] = momentFormula(a)
   const root = (causes: Cause[]): [string, Figures] => {
@@ -89,7 +91,7 @@ export function resultsOf(a: Assessment): Result[] {
     const more = causes.length > shown.length ? ' + …' : ''
     return [
       shown.length === 0 ? 'nothing varies' : `√(${shown.map((_, i) => `{c${i}}²`).join(' + ')}${more})${byPlace ? ' × {v}' : ''}`,
-      { ...Object.fromEntries(shown.map((cause, i) => [`c${i}`, time(cause.seconds)])), v: speed(a.objectSpeed) },
+      { ...Object.fromEntries(shown.map((cause, i) => [`c${i}`, time(cause.seconds)])), v: speed(a.alongSpeed) },
     ]
   }
   const [scatterText, scatterFigures] = root(scatter)
@@ -109,29 +111,26 @@ export function resultsOf(a: Assessment): Result[] {
       id: 'chain', label: 'Chain', value: time(timing.chainLatency), read: b => b.timing.chainLatency,
       formula: a.stages.map((stage, i) => `${stage.label} {s${i}}`).join(' + '), figures: Object.fromEntries(a.stages.map((stage, i) => [`s${i}`, time(stage.latency)])),
     },
-    { id: 'spread', label: byPlace ? 'Spread at the mark' : 'Spread of a take', value: asPlace(spread.scatter), formula: scatterText, figures: scatterFigures, causes: scatter, read: b => b.spread.scatter * (byPlace ? b.objectSpeed : 1) },
-    { id: 'unknown', label: 'Plan may be off by', value: asPlace(spread.uncertainty), formula: unknownText, figures: unknownFigures, causes: unknown, read: b => b.spread.uncertainty * (byPlace ? b.objectSpeed : 1) },
+    { id: 'spread', label: byPlace ? 'Spread at the mark' : 'Spread of a take', value: asPlace(spread.scatter), formula: scatterText, figures: scatterFigures, causes: scatter, read: b => b.spread.scatter * (byPlace ? b.alongSpeed : 1) },
+    { id: 'unknown', label: 'Plan may be off by', value: asPlace(spread.uncertainty), formula: unknownText, figures: unknownFigures, causes: unknown, read: b => b.spread.uncertainty * (byPlace ? b.alongSpeed : 1) },
     {
       id: 'keep', label: 'Keeps, per take', value: share(keep.perTake), causes: scatter, read: b => b.keep.perTake,
-      formula: setup.trigger === 'burst' ? 'frame rate {rate} × window {window}' : 'chance that N({bias}, {scatter}) lies from −{before} to {after}',
+      formula: setup.trigger === 'burst' ? 'frame rate {rate} × window {window}: frames in the window, each event' : 'chance that N({bias}, {scatter}) lies from −{before} to {after}',
       figures: { rate: rate(camera.frameRate), window: time(keep.before + keep.after), bias: time(timing.bias ?? 0), scatter: time(spread.scatter), before: time(keep.before), after: time(keep.after) },
     },
     {
       id: 'first', label: 'The first take keeps', value: share(keep.firstTake), causes: spread.causes, read: b => b.keep.firstTake,
       formula: 'the same with what the plan may have wrong: √({scatter}² + {unknown}²)', figures: { scatter: time(spread.scatter), unknown: time(spread.uncertainty) },
     },
-    keep.props === null ? null : {
-      id: 'props', label: 'Props to have', value: count(keep.props), read: b => b.keep.props,
-      formula: 'fewest takes of which {keepers} keep with {confidence}, each with {keep}', figures: { keepers: count(setup.goal.keepers), confidence: share(setup.goal.confidence), keep: share(keep.perTake) },
-    },
     {
-      id: 'blur', label: 'Streak', value: length(sharpness.subject, 'mm'), read: b => b.sharpness.subject,
+      id: 'blur', label: sharpness.worst === null ? 'Streak, nothing must be sharp' : `Streak, ${plain(sharpness.worst.name).toLowerCase()}`,
+      value: length(sharpness.subject, 'mm'), read: b => b.sharpness.subject,
       formula: `{v} × {d} (${sharpness.by === 'flash' ? 't.1 of the slowest light that counts' : 'shutter'}) × cos {a}; {px} pixels, limit {limit}`,
       figures: { v: speed(sharpness.speed), d: time(sharpness.duration), a: angle(picture.angleToSensor), px: number(sharpness.pixels), limit: length(sharpness.limit, 'mm') },
     },
     exposure.flash === null ? null : {
       id: 'flash', label: 'Flash exposure', value: stops(exposure.flash), read: b => b.exposure.flash,
-      formula: `2 log₂(√Σ N² / {N}), ${setup.flashes.map((flash, i) => `${flash.units > 1 ? `${flash.units} × ` : ''}{g${i}} at {p${i}}, {d${i}} off`).slice(0, 4).join('; ')}; {iso}`,
+      formula: `2 log₂(√Σ N² / {N}), ${exposure.front.map(i => `${setup.flashes[i]!.units > 1 ? `${setup.flashes[i]!.units} × ` : ''}{g${i}} at {p${i}}, {d${i}} off`).slice(0, 4).join('; ')}; {iso}`,
       figures: {
         N: aperture(optics.effectiveAperture), iso: iso(picture.iso),
         ...Object.fromEntries(setup.flashes.flatMap((flash, i) => [[`g${i}`, { value: flash.guideNumber, quantity: 'guide' as const }], [`p${i}`, { value: flash.power, quantity: 'power' as const }], [`d${i}`, length(flash.distance, 'm')]])),

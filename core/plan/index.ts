@@ -5,16 +5,18 @@ import { type Finding, findingsOf } from './findings'
 export type { Assessment, Sharpness, Timing } from './assess'
 export type { Cause, CauseKind, Spread } from './spread'
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './findings'
-export type { LightPulse, ShutterCheck } from './light'
+export type { LightPulse } from './light'
+export type { BodyStreak } from './bodies'
+export { type ShutterCheck, curtainTime, highSpeedSyncActs, midExposure, shutterMoves } from './shutter'
 export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
-export { assess, hitsMoment } from './assess'
-export { chainStages, curtainTime, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
+export { type Dial, assess, dialOf, dialled, exposureLevel, hitsMoment } from './assess'
+export { chainStages, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
 export { type Programme, programmeOf } from './programme'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 export { type Schedule, type UnitLimits, type UnitMode, evenInterval, repeatAt, scheduleLight } from './schedule'
 export { type LightSchedule, type SequenceExposure, type SequencePlan, deepestCover, isSequence, lastLight, sequenceOf } from './sequence'
-export { powerSteps, flashDurations, latencyOf } from './light'
+export { facesFront, powerSteps, flashDurations, latencyOf, peakLatency } from './light'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */
 export interface Plan extends Assessment {
@@ -32,11 +34,11 @@ export function plan(setup: Setup): Plan {
   const assessment = assess(setup)
   return { ...assessment, findings: findingsOf(assessment) }
 }
-export { type MethodComparison, type RuledOut, compareMethods } from './compare'
+export { type MethodComparison, type RuledOut, compareMethods, methodChanges } from './compare'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
 export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from './stand'
-export { type DrawnTake, takeSource } from './draw'
+export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'
 export { type SimulatedTakes, simulateTakes } from './monteCarlo'

@@ -1,5 +1,6 @@
-import { ambientStops, flashAperture, flashStops, highSpeedSyncLoss, shutterBand } from '../exposure'
-import { durationAt, durationCurve, pulseShape, type PulseShape } from '../flash'
+import { ambientStops, flashAperture } from '../exposure'
+import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flash'
+import type { KnownFlash, KnownSetup } from '../setup/typical'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** Powers a flash can be set to, third stops from full down to its lowest. */
@@ -22,16 +23,28 @@ export interface LightPulse {
   share: number
 }
 
+/** The two curves of a flash, made once for each table. */
+const CURVES = new WeakMap<KnownFlash['table'], { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> }>()
+
+function curvesOf({ table }: KnownFlash): { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> } {
+  const known = CURVES.get(table)
+  if (known) return known
+  const curve = (key: 't05' | 't01') => durationCurve(table.map(row => ({ power: row.power, duration: row[key] })))
+  const curves = { t05: curve('t05'), t01: curve('t01') }
+  CURVES.set(table, curves)
+  return curves
+}
+
 /** t.5 and t.1 of a flash at a power, s. */
-export function flashDurations(flash: FlashSetup, power = flash.power): { t05: number, t01: number, extrapolated: boolean } {
-  const t01 = durationAt({ table: flash.table.map(row => ({ power: row.power, duration: row.t01 })), power })
-  const t05 = durationAt({ table: flash.table.map(row => ({ power: row.power, duration: row.t05 })), power })
-  return { t05: Math.min(t05.duration, t01.duration), t01: t01.duration, extrapolated: t01.extrapolated }
+export function flashDurations(flash: KnownFlash, power = flash.power): { t05: number, t01: number, extrapolated: boolean } {
+  const curves = curvesOf(flash)
+  const t01 = curves.t01(power)
+  return { t05: Math.min(curves.t05(power).duration, t01.duration), t01: t01.duration, extrapolated: t01.extrapolated }
 }
 
 /** Highest power of a flash whose t.1 is not above a limit, s; null: none. */
-export function highestPowerWithin(flash: FlashSetup, limit: number): number | null {
-  const t01 = durationCurve(flash.table.map(row => ({ power: row.power, duration: row.t01 })))
+export function highestPowerWithin(flash: KnownFlash, limit: number): number | null {
+  const { t01 } = curvesOf(flash)
   return powerSteps(flash).find(power => t01(power).duration <= limit) ?? null
 }
 
@@ -41,6 +54,18 @@ export function asLight(flash: FlashSetup): { guideNumber: number, power: number
   return { guideNumber: flash.guideNumber * Math.sqrt(flash.units), power: flash.power, distance: flash.distance, lossStops: flash.lossStops }
 }
 
+/** A light this far behind the subject, seen from above, still lights what faces the camera: sine of 12°. */
+const BESIDE = 0.2
+
+/** Whether a light stands on the camera's side of the subject, or beside it. Rim, back and ground lights do not. */
+export const facesFront = (flash: Pick<FlashSetup, 'angle' | 'elevation'>): boolean => Math.sin(flash.angle) * Math.cos(flash.elevation) <= BESIDE
+
+/** Lights that expose what faces the camera, by their place; all of them where every one stands behind: then it is they that make the picture. */
+export function exposingLights(setup: Setup, among: readonly number[] = setup.flashes.map((_, i) => i)): number[] {
+  const front = among.filter(i => facesFront(setup.flashes[i]!))
+  return front.length > 0 || setup.flashes.some(facesFront) ? front : [...among]
+}
+
 /** Share of each flash in the light, in order; empty without flashes. */
 function lightShares(setup: Setup): number[] {
   const parts = setup.flashes.map(flash => flashAperture({ ...asLight(flash), iso: 100 }) ** 2)
@@ -48,7 +73,7 @@ function lightShares(setup: Setup): number[] {
   return parts.map(part => part / total)
 }
 
-export function lightPulses(setup: Setup): LightPulse[] {
+export function lightPulses(setup: KnownSetup): LightPulse[] {
   const shares = lightShares(setup)
   return setup.flashes.map((flash, i) => {
     const durations = flashDurations(flash)
@@ -56,76 +81,42 @@ export function lightPulses(setup: Setup): LightPulse[] {
   })
 }
 
-/** s from a flash's input to the middle of its light, its optical slave included where that is the link. */
-export function latencyOf(setup: Setup, flash: FlashSetup): number {
+/** s from a flash's input to the peak of its light, its optical slave included where that is the link. */
+export function peakLatency(setup: Setup, flash: FlashSetup): number {
   return flash.latency + (setup.link.kind === 'optical' ? flash.slaveDelay : 0)
 }
 
+/** s from a flash's input to the middle of its light at the power in use: after the peak, by the shape of the pulse. */
+export function latencyOf(setup: Setup, flash: KnownFlash): number {
+  return peakLatency(setup, flash) + pulseMiddle(pulseShape(flashDurations(flash)))
+}
+
 /** Latency of the light as a whole, each flash weighed by its share of it; jitters are independent. */
-export function flashLatency(setup: Setup): { latency: number, jitter: number } {
+export function flashLatency(setup: KnownSetup): { latency: number, jitter: number } {
   let latency = 0
   let variance = 0
   lightShares(setup).forEach((share, i) => {
-    latency += share * latencyOf(setup, setup.flashes[i] as FlashSetup)
-    variance += (share * (setup.flashes[i] as FlashSetup).jitter) ** 2
+    latency += share * latencyOf(setup, setup.flashes[i]!)
+    variance += (share * setup.flashes[i]!.jitter) ** 2
   })
   return { latency, jitter: Math.sqrt(variance) }
 }
 
-/** Stops of all flashes against correct exposure; null without flashes. In a fast shutter only those in high-speed sync count. */
-export function flashExposure(setup: Setup, effectiveAperture: number): number | null {
-  const fast = setup.method === 'fast-shutter'
-  const used = fast && syncRuledOut(setup) ? setup.flashes.filter(flash => flash.highSpeedSync) : setup.flashes
-  if (used.length === 0) return null
-  const stops = flashStops({ flashes: used.map(asLight), iso: setup.picture.iso, effectiveAperture })
-  return fast && syncRuledOut(setup) ? stops - highSpeedSyncLoss({ shutter: setup.picture.shutter, curtainTravel: setup.camera.curtainTravel }) : stops
+/** Lights as the shutter meets them: when after the contact each is at its peak. */
+export const asMet = (setup: KnownSetup, pulses: readonly LightPulse[]) => setup.flashes.map((flash, i) => ({
+  shape: pulses[i]!.shape, share: pulses[i]!.share, lag: setup.link.latency + peakLatency(setup, flash), highSpeedSync: flash.highSpeedSync,
+}))
+
+/** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
+export function lightLevel(setup: Setup, effectiveAperture: number, lights: readonly number[], lost: readonly number[]): number | null {
+  const sum = lights.reduce((total, i) => {
+    const light = asLight(setup.flashes[i]!)
+    return total + flashAperture({ ...light, lossStops: light.lossStops + lost[i]!, iso: setup.picture.iso }) ** 2
+  }, 0)
+  return sum > 0 ? Math.log2(sum / effectiveAperture ** 2) : null
 }
 
 export function ambientExposure(setup: Setup, effectiveAperture: number): number {
   const { ambientEv, iso, shutter } = setup.picture
   return ambientStops({ ev100: ambientEv, iso, effectiveAperture, shutter })
-}
-
-export interface ShutterCheck {
-  /** Fractions of the frame, 0 to 1, at the right edge of the picture. */
-  dark: number
-  notFullyLit: number
-  /** Fastest shutter that shows the whole of every flash, s. */
-  fastestClean: number
-}
-
-/** What the shutter cuts off the flash, by its kind. */
-export function shutterCheck(setup: Setup, pulses: readonly LightPulse[]): ShutterCheck {
-  const { camera, picture, link } = setup
-  if (setup.flashes.length === 0) return { dark: 0, notFullyLit: 0, fastestClean: 0 }
-  const duration = pulses.reduce((longest, pulse) => Math.max(longest, pulse.t01), 0)
-  // Fired by the sensor into an open shutter, the light does not wait for the camera's contact.
-  const lag = setup.method === 'open-shutter' ? 0 : link.latency + flashLatency(setup).latency
-  const light = lag + duration
-  switch (camera.shutterKind) {
-    case 'focal-plane': {
-      const band = shutterBand({ shutter: picture.shutter, curtainTravel: camera.curtainTravel, lag, duration })
-      return { ...band, fastestClean: Math.max(band.fastestClean, camera.syncSpeed) }
-    }
-    case 'leaf': {
-      const open = picture.shutter - lag
-      const dark = open <= 0 ? 1 : 0
-      return { dark, notFullyLit: open < duration ? 1 : 0, fastestClean: Math.max(light, camera.syncSpeed) }
-    }
-    case 'rolling': {
-      // Rows are open together only for shutter − read-out.
-      const common = picture.shutter - camera.readOut
-      const share = camera.readOut > 0 ? Math.min(1, Math.max(0, -(common - light) / camera.readOut)) : 0
-      return { dark: common < 0 ? share : 0, notFullyLit: share, fastestClean: camera.readOut + light }
-    }
-    case 'global': return { dark: picture.shutter < lag ? 1 : 0, notFullyLit: picture.shutter < light ? 1 : 0, fastestClean: light }
-  }
-}
-
-/** Whether the shutter is past what an ordinary flash can light. */
-export function syncRuledOut(setup: Setup): boolean {
-  const { camera, picture } = setup
-  if (camera.shutterKind === 'rolling') return picture.shutter <= camera.readOut
-  if (camera.shutterKind === 'global') return false
-  return picture.shutter < camera.syncSpeed * (1 - 1e-6)
 }

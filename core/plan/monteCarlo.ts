@@ -18,7 +18,7 @@ export interface SimulatedTakes {
 }
 
 /**
- * Takes played out one by one with every spread drawn from a normal distribution: the check on the first-order keep rate, and its
+ * Takes played out one by one with every spread drawn, by a factor where it cannot be negative: the check on the first-order keep rate, and its
  * replacement where the first order fails.
  *
  * @param setup validated
@@ -32,7 +32,7 @@ export interface SimulatedTakes {
 export function simulateTakes(setup: Setup, options: { takes: number, seed?: number, first?: boolean }): SimulatedTakes {
   const count = whole('takes', options.takes, 1)
   const assessment = assess(setup)
-  const { drag, keep: window } = assessment
+  const { drag, known, keep: window } = assessment
   const next = takeSource(setup, seededRandom(options.seed ?? 1), { first: options.first ?? false, assessment })
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still' && setup.trigger === 'sensor' && !setup.moment.descending
   const { beforeDistance, afterDistance } = setup.moment.window
@@ -49,7 +49,7 @@ export function simulateTakes(setup: Setup, options: { takes: number, seed?: num
     sum += offset
     squares += offset * offset
     if (byPlace) {
-      const past = motionFor(setup, drag, take.inputs).positionAt(take.captured) - take.inputs.subjectDistance - setup.moment.offset
+      const past = motionFor(known, drag, take.inputs).positionAt(take.captured) - take.inputs.subjectDistance - setup.moment.offset
       if (past >= -beforeDistance && past <= afterDistance) kept++
     }
     else if (offset >= -window.before && offset <= window.after) kept++

@@ -1,5 +1,8 @@
 import { GRAVITY } from '../constants'
+import { DRAG_RISE, machFlight } from '../drag'
 import type { MotionKind } from '../setup/types'
+import type { Sinking } from '../subjects'
+import { arcWithDrag } from './arc'
 
 /** How a thing moves along its line of travel, from x = 0 at t = 0. All null where it never gets there. */
 export interface Motion {
@@ -9,8 +12,12 @@ export interface Motion {
   positionAt(t: number): number
   /** m/s along its true path at t, s. */
   speedAt(t: number): number
+  /** m/s along the axis of travel at t, s: less than its path's where that is bent. */
+  alongAt(t: number): number
+  /** m above the height it started from at t, s, for what is thrown on an arc. */
+  riseAt?(t: number): number
   /** s until it stands still at the top; null where there is no top. */
-  apex: number | null
+  readonly apex: number | null
 }
 
 export interface MotionInput {
@@ -19,9 +26,15 @@ export interface MotionInput {
   angle: number
   /** 1/m, quadratic. */
   dragPerMetre: number
+  /** m/s of sound, where the drag is that of a sphere by its Mach number; null: as measured, the same at any speed. */
+  soundSpeed: number | null
   /** m of the swing up to the subject. */
   reach: number
+  /** m to a surface and what happens to the thing below it; null: there is none. */
+  liquid: { surface: number, depth: number, sink: (speed: number) => Sinking } | null
 }
+
+type Path = Omit<Motion, 'alongAt'> & Partial<Pick<Motion, 'alongAt'>>
 
 const never = null
 /** Longer than any shoot, s: what takes that long is stopped by the air. */
@@ -30,7 +43,7 @@ const FOREVER = 1e5
 /** Drag that changes nothing a double can tell over a room, 1/m; less than it would lose digits. */
 const AIRLESS = 1e-15
 
-const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
+const KINDS: Record<MotionKind, (input: MotionInput) => Path> = {
   still: () => ({
     timeAt: () => 0,
     positionAt: () => 0,
@@ -38,17 +51,31 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
     apex: never,
   }),
 
-  flight: ({ speed, dragPerMetre: k }) => ({
-    timeAt(x) {
-      if (x < 0) return never
-      const kx = k * x
-      const t = (x / speed) * (kx < AIRLESS ? 1 : Math.expm1(kx) / kx)
-      return t < FOREVER ? t : never
-    },
-    positionAt: t => (t <= 0 ? 0 : k < AIRLESS ? speed * t : Math.log1p(k * speed * t) / k),
-    speedAt: t => (t < 0 ? 0 : speed / (1 + k * speed * t)),
-    apex: never,
-  }),
+  flight({ speed, dragPerMetre: k, soundSpeed }) {
+    if (soundSpeed !== null && k >= AIRLESS && speed > DRAG_RISE * soundSpeed) {
+      const flight = machFlight({ speed, dragPerMetre: k, soundSpeed })
+      return {
+        timeAt(x) {
+          const t = x < 0 ? Infinity : flight.timeAt(x)
+          return t < FOREVER ? t : never
+        },
+        positionAt: flight.placeAt,
+        speedAt: t => (t < 0 ? 0 : flight.speedAt(t)),
+        apex: never,
+      }
+    }
+    return {
+      timeAt(x) {
+        if (x < 0) return never
+        const kx = k * x
+        const t = (x / speed) * (kx < AIRLESS ? 1 : Math.expm1(kx) / kx)
+        return t < FOREVER ? t : never
+      },
+      positionAt: t => (t <= 0 ? 0 : k < AIRLESS ? speed * t : Math.log1p(k * speed * t) / k),
+      speedAt: t => (t < 0 ? 0 : speed / (1 + k * speed * t)),
+      apex: never,
+    }
+  },
 
   // From rest; with drag the terminal speed follows from k vt² = g.
   fall: ({ dragPerMetre: k }) => ({
@@ -80,14 +107,17 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
     apex: never,
   }),
 
-  // x is the horizontal distance; drag is left out.
-  arc({ speed, angle }) {
+  // x is the horizontal distance.
+  arc({ speed, angle, dragPerMetre: k }) {
+    if (k >= AIRLESS) return arcWithDrag(speed, angle, k)
     const along = speed * Math.cos(angle)
     const up = speed * Math.sin(angle)
     return {
       timeAt: x => (x < 0 || along <= 0 ? never : x / along),
       positionAt: t => (t <= 0 ? 0 : along * t),
       speedAt: t => (t < 0 ? 0 : Math.hypot(along, up - GRAVITY * t)),
+      alongAt: t => (t < 0 ? 0 : along),
+      riseAt: t => (t <= 0 ? 0 : up * t - (GRAVITY * t * t) / 2),
       apex: up > 0 ? up / GRAVITY : never,
     }
   },
@@ -116,7 +146,31 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Motion> = {
   },
 }
 
+/** What a thing does once it is under a surface: slowed by the liquid, and stopped by its floor. */
+function intoLiquid(above: Path, { surface, depth, sink }: NonNullable<MotionInput['liquid']>): Path {
+  const impact = above.timeAt(surface)
+  if (impact === null) return above
+  const speed = above.speedAt(impact)
+  if (speed <= 0) return above
+  const below = sink(speed)
+  const onFloor = (t: number): boolean => { const floor = below.timeAt(depth); return floor !== null && t - impact >= floor }
+  return {
+    ...above,
+    timeAt(x) {
+      if (x <= surface) return above.timeAt(x)
+      const t = x > surface + depth ? null : below.timeAt(x - surface)
+      return t === null ? never : impact + t
+    },
+    positionAt: t => (t <= impact ? above.positionAt(t) : surface + (onFloor(t) ? depth : below.depthAt(t - impact))),
+    speedAt: t => (t <= impact ? above.speedAt(t) : onFloor(t) ? 0 : below.speedAt(t - impact)),
+  }
+}
+
 /** The motion of a kind; every input in SI, within the limits of the set-up's fields. */
 export function motionOf(input: MotionInput): Motion {
-  return KINDS[input.kind](input)
+  const free = KINDS[input.kind](input)
+  const path = input.liquid === null ? free : intoLiquid(free, input.liquid)
+  // Made for this call alone: completed in place, since it is made by the dozen for each plan.
+  path.alongAt ??= path.speedAt
+  return path as Motion
 }

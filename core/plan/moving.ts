@@ -1,6 +1,6 @@
 import { significant } from '../math/significant'
 import type { Change } from '../setup/paths'
-import { cavitySealTime, hangTime, tearTime } from '../subjects'
+import { cavitySealTime, hangTime, splashCavity, tearTime } from '../subjects'
 import { quantiseDelay } from '../timing'
 import type { Assessment } from './assess'
 import { meanInputs, motionFor } from './chain'
@@ -13,7 +13,7 @@ const PLACE_STEP = 0.0005
 const SHARE_STEP = 0.001
 
 /** s that the whole of a subject's phase takes; null for a phase that is a plain time. */
-export function phaseSpan({ setup }: Pick<Assessment, 'setup'>): number | null {
+export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'drag' | 'timing'>): number | null {
   const { moment, subject, motion } = setup
   switch (moment.model) {
     case 'time': return null
@@ -21,6 +21,10 @@ export function phaseSpan({ setup }: Pick<Assessment, 'setup'>): number | null {
     // Sag grows as the square of time: a share has no span of its own.
     case 'hang': return hangTime({ diameter: subject.height, sagFraction: 1 })
     case 'cavity': return cavitySealTime({ radius: motion.diameter / 2 })
+    case 'splash': {
+      const speed = timing.impact === null ? 0 : motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
+      return speed > 0 ? splashCavity({ diameter: motion.diameter, speed }).time : null
+    }
   }
 }
 
@@ -64,14 +68,17 @@ export function delayChanges({ setup }: Assessment, delay: number): Change[] {
 
 /**
  * Changes that say the moment, as it is, really comes at an instant, s after the action starts: the tear's own speed where it tears, a plain time after
- * its reference elsewhere. Empty for a moment that is a place, and for an instant before its reference.
+ * its reference elsewhere; where that is before the reference was thought to be, a time after the start. Empty for a moment that is a place.
  */
 export function momentAt({ setup, timing }: Assessment, real: number): Change[] {
   const { moment, subject } = setup
+  if (moment.reference === 'travel' || real <= 0) return []
   const from = moment.reference === 'impact' ? timing.impact ?? 0 : moment.reference === 'apex' ? timing.apex ?? 0 : 0
   const since = real - from
-  if (moment.reference === 'travel' || since <= 0) return []
   const follow: Change = { path: 'delay', value: null }
+  if (since <= 0) {
+    return [{ path: 'moment.reference', value: 'start' }, { path: 'moment.model', value: 'time' }, { path: 'moment.time', value: significant(real) }, follow]
+  }
   if (moment.model === 'tear') {
     const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
     return [{ path: 'subject.crackSpeed', value: significant(crackSpeed) }, follow]

@@ -28,7 +28,7 @@ export function programmeOf({ setup, sequence, timing }: Pick<Plan, 'setup' | 's
     return schedule.units.map((pops, i): Programme => {
       const own = pops.map(pop => base + times[pop]!)
       return {
-        light, name: flash.name, set: i + 1, sets: schedule.units.length, units: flash.units, mode: schedule.mode, power: flash.power, delay: own[0]!, count: own.length, interval: evenInterval(own), times: own,
+        light, name: flash.name, set: i + 1, sets: schedule.units.length, units: flash.units, mode: schedule.modes[i]!, power: flash.power, delay: own[0]!, count: own.length, interval: evenInterval(own), times: own,
       }
     })
   })

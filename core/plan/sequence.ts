@@ -1,7 +1,9 @@
-import { flashStops } from '../exposure'
+import type { KnownFlash, KnownSetup } from '../setup/typical'
+import { recycleAt } from '../setup/typical'
 import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
-import type { FlashSetup, Setup } from '../setup/types'
-import { type LightPulse, asLight, latencyOf } from './light'
+import type { Setup } from '../setup/types'
+import { type LightPulse, exposingLights, latencyOf, lightLevel } from './light'
+import { curtainTime } from './shutter'
 import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
 
@@ -58,6 +60,9 @@ export interface SequencePlan {
   lights: LightSchedule[]
 }
 
+/** A pop of lights that stand behind leaves what faces the camera dark, stops. */
+const UNLIT = -20
+
 /** Most exposures that cover one place of a body of some width at places along a line: a sweep over its ends. */
 export function deepestCover(places: readonly number[], width: number): number {
   const ends = places.flatMap(place => [[place - width / 2, 1], [place + width / 2, -1]] as [number, number][]).sort((a, b) => a[0] - b[0] || a[1] - b[1])
@@ -67,7 +72,7 @@ export function deepestCover(places: readonly number[], width: number): number {
   return most
 }
 
-const limitsOf = (flash: FlashSetup): UnitLimits => ({ recycle: flash.recycleTime, popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
+const limitsOf = (flash: KnownFlash): UnitLimits => ({ recycle: recycleAt(flash, flash.power), popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
 
 /** s after the action starts at which the last light of a take falls: of a single pop, that pop; null where nothing is captured. */
 export function lastLight({ timing, sequence }: { timing: { captured: number | null }, sequence: SequencePlan | null }): number | null {
@@ -85,9 +90,12 @@ export const isSequence = (setup: Setup): boolean => setup.sequence.groups.lengt
  * @param pulses of its lights
  * @param captured s after the action starts at which a single pop would fall
  * @param aperture effective
+ * @param lost stops each light loses to the shutter
  * @returns null where the set-up has no sequence
  */
-export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPulse[], captured: number | null, aperture: number): SequencePlan | null {
+export function sequenceOf(
+  setup: KnownSetup, drag: number, pulses: readonly LightPulse[], captured: number | null, aperture: number, lost: readonly number[],
+): SequencePlan | null {
   const { sequence, picture } = setup
   if (!isSequence(setup)) return null
   const pops = popsOf(setup, drag)
@@ -98,16 +106,13 @@ export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPul
   const { positionAt } = trackOf(setup, drag)
   const still = setup.motion.kind === 'still' && sequence.track.length < 2
 
-  const level = (lights: readonly number[]): number | null => {
-    const used = lights.flatMap(i => setup.flashes[i] ?? [])
-    return used.length === 0 ? null : flashStops({ flashes: used.map(asLight), iso: picture.iso, effectiveAperture: aperture })
-  }
+  const level = (lights: readonly number[]): number | null => lightLevel(setup, aperture, exposingLights(setup, lights), lost)
   // Seen through a camera that turns, everything slides the other way.
   const slide = sequence.panSpeed * picture.distance
   const exposures = instants.map(({ time, lights }): SequenceExposure => {
     const place = still ? 0 : positionAt(base + time)
     return {
-      time, lights, place, stops: level(lights) ?? 0,
+      time, lights, place, stops: level(lights) ?? UNLIT,
       along: place - slide * Math.cos(sequence.panAngle) * time, across: -slide * Math.sin(sequence.panAngle) * time,
     }
   })
@@ -116,7 +121,7 @@ export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPul
   const first = instants[0]!.time
   const lastPop = instants.at(-1)!.time
   const meanInterval = instants.length > 1 ? (lastPop - first) / (instants.length - 1) : 0
-  const lag = setup.link.latency + setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) + (setup.method === 'open-shutter' ? 0 : setup.camera.curtainTravel)
+  const lag = setup.link.latency + setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) + (setup.method === 'open-shutter' ? 0 : curtainTime(setup))
   const least = Math.max(0, lastPop) + longest + lag + sequence.margin
   const customary = Math.max(0, lastPop) + meanInterval
   const gaps = (times: readonly number[]): number | null => times.slice(1).reduce<number | null>((shortest, time, i) => Math.min(shortest ?? Infinity, time - times[i]!), null)
@@ -145,7 +150,7 @@ export function sequenceOf(setup: Setup, drag: number, pulses: readonly LightPul
     lead: sequence.curtain === 'front' ? 0 : Math.max(0, picture.shutter - least),
     closest, closestOfOneLight: closestOfOne.length > 0 ? Math.min(...closestOfOne) : null,
     step, overlap: step === null ? 0 : Math.max(0, 1 - step / width), deepest: deepestCover(way, width),
-    stillStops: Math.log2(Math.max(1e-9, total / 2 ** exposures[0]!.stops)), stillLevel: setup.flashes.length > 0 ? sequence.groundStops + Math.log2(Math.max(1e-9, total)) : null,
+    stillStops: Math.log2(Math.max(1e-9, total / Math.max(...exposures.map(e => 2 ** e.stops)))), stillLevel: setup.flashes.length > 0 ? sequence.groundStops + Math.log2(Math.max(1e-9, total)) : null,
     stillDeepest, panNeeded: closest !== null && closest > 0 ? sequence.stillWidth / (closest * picture.distance) : null,
     lights,
   }

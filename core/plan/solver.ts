@@ -1,9 +1,11 @@
 import { apertureForDepth } from '../optics'
 import { type Change, withChanges } from '../setup/paths'
 import { APERTURES, ISOS, stepDown, stepUp } from '../setup/steps'
-import type { FlashSetup, Setup } from '../setup/types'
+import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
-import { powerSteps } from './light'
+import { flashDurations, powerSteps } from './light'
+import { focusedDistance } from '../setup/focus'
+import { type KnownFlash, known } from '../setup/typical'
 
 /** What a way of lighting gives: settings as changes of the set-up, and how they turn out. */
 export interface LightSetting {
@@ -31,7 +33,7 @@ export interface LightSolution {
 
 /** Most units put side by side at one place. */
 const MOST_UNITS = 8
-/** Under by less than this is exposed, stops. */
+/** Over or under by no more than this is exposed, stops. */
 const EXPOSED = 1 / 3
 
 function outcome(setup: Setup, givesUp: LightSetting['givesUp'], changes: Change[]): LightSetting {
@@ -47,26 +49,50 @@ function outcome(setup: Setup, givesUp: LightSetting['givesUp'], changes: Change
 const setPowers = (powers: number[]): Change[] => powers.map((power, i) => ({ path: `flashes[${i}].power`, value: power }))
 const setUnits = (setup: Setup, factor: number): Change[] => setup.flashes.map((flash, i) => ({ path: `flashes[${i}].units`, value: Math.max(1, Math.ceil(flash.units * factor - 1e-9)) }))
 
-/** Changes that bring a set-up to correct exposure by ISO first, then by units; as near as the kit allows. */
+/** Farthest a light is moved back, m. */
+const FARTHEST = 20
+
+/** Changes that take away so many stops of flash: by less power where that is no longer light, then a smaller aperture, then distance. */
+function dim(setup: Setup, over: number): Change[] {
+  const { flashes } = known(setup)
+  const room = (flash: KnownFlash): number => {
+    const now = flashDurations(flash).t01
+    const lower = powerSteps(flash).filter(p => p <= flash.power * (1 + 1e-9) && flashDurations(flash, p).t01 <= now * (1 + 1e-9))
+    return lower.length === 0 ? 0 : Math.log2(flash.power / Math.min(...lower))
+  }
+  const byPower = Math.min(Math.round(over * 3) / 3, ...flashes.map(flash => Math.floor(room(flash) * 3 + 1e-6) / 3))
+  const changes: Change[] = byPower > 0 ? setPowers(flashes.map(flash => flash.power * 2 ** -byPower)) : []
+  const stopped = stepDown(APERTURES, Math.min(setup.lens.smallestAperture, setup.picture.aperture * 2 ** (Math.max(0, over - byPower) / 2) * 1.06)) ?? setup.picture.aperture
+  const aperture = Math.max(stopped, setup.picture.aperture)
+  const left = over - byPower - 2 * Math.log2(aperture / setup.picture.aperture)
+  changes.push({ path: 'picture.aperture', value: aperture })
+  if (left <= EXPOSED) return changes
+  return [...changes, ...flashes.map((flash, i): Change => ({ path: `flashes[${i}].distance`, value: Math.min(FARTHEST, Math.round(flash.distance * 2 ** (left / 2) * 100) / 100) }))]
+}
+
+/** Changes that bring a set-up to correct exposure by ISO first, then by units; with too much light by power, aperture and distance. */
 function expose(setup: Setup, changes: Change[]): Change[] {
   const { camera } = setup
   const lowest = stepUp(ISOS, camera.baseIso) ?? camera.baseIso
   const highest = Math.max(lowest, stepDown(ISOS, camera.maximumIso) ?? camera.baseIso)
-  const start = [...changes, { path: 'picture.iso', value: lowest }]
   const single = setup.flashes.map((_, i): Change => ({ path: `flashes[${i}].units`, value: 1 }))
-  const level = assess(withChanges(setup, [...start, ...single])).exposure.flash ?? 0
-  const wanted = lowest * 2 ** -level
-  const iso = Math.min(Math.max(stepUp(ISOS, wanted / 2 ** EXPOSED) ?? highest, lowest), highest)
-  const short = -(level + Math.log2(iso / lowest))
-  if (short <= EXPOSED) return [...start, ...single, { path: 'picture.iso', value: iso }]
-  const factor = Math.min(MOST_UNITS, Math.ceil(2 ** short - 1e-9))
-  return [...start, ...setUnits(withChanges(setup, single), factor), { path: 'picture.iso', value: iso }]
+  const start = [...changes, ...single, { path: 'picture.iso', value: lowest }]
+  const levelOf = (all: Change[]): number => assess(withChanges(setup, all)).exposure.flash ?? 0
+  const isoFor = (level: number): number => Math.min(Math.max(stepUp(ISOS, (lowest * 2 ** -level) / 2 ** EXPOSED) ?? highest, lowest), highest)
+  const level = levelOf(start)
+  if (level > EXPOSED) return [...start, ...dim(withChanges(setup, start), level)]
+  const short = -(level + Math.log2(isoFor(level) / lowest))
+  if (short <= EXPOSED) return [...start, { path: 'picture.iso', value: isoFor(level) }]
+  const more = [...start, ...setUnits(withChanges(setup, single), Math.min(MOST_UNITS, Math.ceil(2 ** (short - EXPOSED) - 1e-9)))]
+  // Whole units may give more than was short: ISO takes that back.
+  return [...more, { path: 'picture.iso', value: isoFor(levelOf(more)) }]
 }
 
 /**
  * The light solver: from blur limit, depth wanted, distances, kit and ceiling of ISO to settings that meet them.
  *
- * Aperture from the depth; for each light the highest power whose t.1 holds the blur limit; then ISO, then units side by side. Where
+ * Aperture from the depth; for each light the highest power whose t.1 holds the blur limit; then ISO, then units side by side; with too much
+ * light less power, a smaller aperture, more distance. Exposed is within a third of a stop either way. Where
  * that is not enough, the nearest settings and what each gives up: depth (a wider aperture), blur (more power), distance (lights nearer) or
  * exposure (left under).
  *
@@ -77,25 +103,28 @@ export function solveLight(setup: Setup): LightSolution {
   const { lens, picture } = setup
   if (setup.flashes.length === 0) return { solution: null, nearest: [] }
   const here = assess(setup)
-  const closest = Math.max(picture.distance, 1.2 * lens.focalLength)
-  const needed = apertureForDepth({ focalLength: lens.focalLength, subjectDistance: closest, circleOfConfusion: picture.circleOfConfusion, depth: picture.depthWanted })
+  const needed = apertureForDepth({
+    focalLength: lens.focalLength, subjectDistance: focusedDistance(setup), circleOfConfusion: here.known.picture.circleOfConfusion, depth: picture.depthWanted,
+    pupilRatio: lens.pupilRatio,
+  })
   const deepEnough = stepUp(APERTURES, Math.max(needed, lens.widestAperture))
   const deepest = stepDown(APERTURES, lens.smallestAperture) ?? lens.smallestAperture
   const depthReached = deepEnough !== null && deepEnough <= lens.smallestAperture
   const aperture = depthReached ? deepEnough : deepest
   const powers = here.sharpness.highestPowers
   const blurReached = powers.every(power => power !== null)
-  const shortest = setup.flashes.map((flash, i) => powers[i] ?? shortestPower(flash))
+  const shortest = here.known.flashes.map((flash, i) => powers[i] ?? shortestPower(flash))
 
   const atDepth: Change[] = [{ path: 'picture.aperture', value: aperture }]
   const first = outcome(setup, null, expose(setup, [...atDepth, ...setPowers(shortest)]))
-  const exposed = first.exposure >= -EXPOSED - 1e-6
+  const exposed = Math.abs(first.exposure) <= EXPOSED + 1e-6
   if (depthReached && blurReached && exposed) return { solution: first, nearest: [] }
 
   const nearest: LightSetting[] = []
   if (!depthReached) nearest.push({ ...first, givesUp: 'depth' })
   if (!blurReached) nearest.push({ ...first, givesUp: 'blur' })
-  if (!exposed) {
+  if (!exposed && first.exposure > 0) nearest.push({ ...first, givesUp: 'exposure' })
+  else if (!exposed) {
     const under = -first.exposure
     const wider = stepDown(APERTURES, aperture * 2 ** (-under / 2))
     if (wider !== null && wider >= lens.widestAperture) {
@@ -117,7 +146,7 @@ export function solveLight(setup: Setup): LightSolution {
 }
 
 /** The power at which a flash is shortest; the highest of them where several are. */
-function shortestPower(flash: FlashSetup): number {
+function shortestPower(flash: KnownFlash): number {
   return flash.table.filter(row => row.power >= flash.minimumPower * (1 - 1e-9))
     .reduce((best, row) => (row.t01 < best.t01 || (row.t01 === best.t01 && row.power > best.power) ? row : best), flash.table[0]!).power
 }

@@ -27,6 +27,15 @@ interface UncertainInput {
   sigma: number
 }
 
+/** Inputs that cannot be negative: they spread by a factor, log-normally, with their mean figure in the middle. */
+const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale'])
+
+/** An input off its mean by z standard deviations. */
+export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: number, z: number): number {
+  if (!BY_FACTOR.has(entry.input)) return mean + entry.sigma * z
+  return mean * Math.exp(Math.sqrt(Math.log1p((entry.sigma / mean) ** 2)) * z)
+}
+
 /** What varies, with its standard deviation in the input's own unit; entries of no spread are left out. */
 export function uncertainInputs(setup: Setup): UncertainInput[] {
   const { motion, subject, sensor, moment, air } = setup
@@ -51,11 +60,12 @@ function possible(x: TakeInputs): boolean {
     && x.temperatureC >= -40 && x.temperatureC <= 60
 }
 
-/** Moment minus sensed time, s; null where either never happens. */
+/** Moment minus sensed time, s, or, on a count, minus the start of the action; null where either never happens. */
 export function wantedDelayBeforeChain(setup: Setup, drag: number, x: TakeInputs): number | null {
   if (!possible(x)) return null
   const times = takeTimes(setup, drag, x)
-  return times.moment === null || times.sensed === null ? null : times.moment - times.sensed
+  const from = setup.trigger === 'sensor' ? times.sensed : 0
+  return times.moment === null || from === null ? null : times.moment - from
 }
 
 /** A spread beyond this, s, is no spread but a timing that has broken down. */
@@ -93,49 +103,51 @@ export interface Spread {
   firstOrderReason: string | null
 }
 
-/** First-order budget of the offset between capture and moment. */
+/** One uncertain input's part in the spread, and how far the timing bends over it; a reason where the first order does not hold. */
+function causeOf(setup: Setup, drag: number, mean: TakeInputs, entry: UncertainInput, slope: number | null, here: number | null): {
+  cause: Cause | null
+  bend: number
+  reason: string | null
+} {
+  if (slope === 0) return { cause: null, bend: 0, reason: null }
+  if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD)) return { cause: null, bend: 0, reason: `${entry.label}: the timing has no slope here` }
+  const { id, label, kind, path, input, sigma } = entry
+  const cause: Cause = { id, label, kind, path, derivative: slope, seconds: Math.abs(slope) * sigma, share: 0 }
+  if (here === null) return { cause, bend: 0, reason: null }
+  const off = (z: number): TakeInputs => ({ ...mean, [input]: offMean(entry, mean[input], z) })
+  const [plus, minus] = [wantedDelayBeforeChain(setup, drag, off(1)), wantedDelayBeforeChain(setup, drag, off(-1))]
+  if (plus === null || (minus === null && !AT_ZERO.has(input)) || (!possible(off(-3)) && !AT_ZERO.has(input))) {
+    return { cause, bend: 0, reason: `${label}: the spread reaches cases that cannot happen` }
+  }
+  return { cause, bend: minus === null ? 0 : Math.abs(plus + minus - 2 * here) / 2, reason: null }
+}
+
+/** What a person who presses on the count may have wrong: the mean of the own flinch. */
+function flinchCause({ trigger, hand }: Setup): Cause[] {
+  if (trigger !== 'hand' || hand.flinchError <= 0) return []
+  return [{ id: 'hand-flinch', label: 'how early the press comes', kind: 'uncertainty', path: 'hand.flinchError', derivative: 1, seconds: hand.flinchError, share: 0 }]
+}
+
+/** First-order budget of the offset between capture and moment; a burst has no phase, and nothing shifts it. */
 export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage[]): Spread {
   const mean = meanInputs(setup)
-  const causes: Cause[] = []
   const slopes = new Map<keyof TakeInputs, number | null>()
-  const here = setup.trigger === 'sensor' ? wantedDelayBeforeChain(setup, drag, mean) : null
-  let firstOrderReason: string | null = null
-  let bend = 0
-  for (const entry of setup.trigger === 'sensor' ? uncertainInputs(setup) : []) {
+  const here = wantedDelayBeforeChain(setup, drag, mean)
+  const parts = (setup.trigger === 'burst' ? [] : uncertainInputs(setup)).map((entry) => {
     if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
-    const slope = slopes.get(entry.input) ?? null
-    if (slope === 0) continue
-    if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD)) {
-      firstOrderReason ??= `${entry.label}: the timing has no slope here`
-      continue
-    }
-    causes.push({ id: entry.id, label: entry.label, kind: entry.kind, path: entry.path, derivative: slope, seconds: Math.abs(slope) * entry.sigma, share: 0 })
-    if (here === null) continue
-    const plus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] + entry.sigma })
-    const minus = wantedDelayBeforeChain(setup, drag, { ...mean, [entry.input]: mean[entry.input] - entry.sigma })
-    const farMinus = { ...mean, [entry.input]: mean[entry.input] - 3 * entry.sigma }
-    if (plus === null || (minus === null && !AT_ZERO.has(entry.input)) || (!possible(farMinus) && !AT_ZERO.has(entry.input))) {
-      firstOrderReason ??= `${entry.label}: the spread reaches cases that cannot happen`
-    }
-    else if (minus !== null) bend = Math.max(bend, Math.abs(plus + minus - 2 * here) / 2)
-  }
-  if (setup.trigger !== 'sensor') {
-    const phase = setup.moment.reference === 'travel' ? 0 : takeTimes(setup, drag, mean).moment ?? 0
-    if (phase > 0 && setup.moment.timeSpread > 0) {
-      causes.push({ id: 'phase-spread', label: 'phase, take to take', kind: 'scatter', path: 'moment.timeSpread', derivative: 1, seconds: phase * setup.moment.timeSpread, share: 0 })
-    }
-  }
+    return causeOf(setup, drag, mean, entry, slopes.get(entry.input) ?? null, here)
+  })
+  const causes = [...parts.flatMap(part => part.cause ?? []), ...flinchCause(setup)]
   for (const stage of stages) {
-    if (stage.jitter > 0) {
-      causes.push({ id: `${stage.id}-jitter`, label: stage.label, kind: 'scatter', path: STAGE_PATHS[stage.id], derivative: 1, seconds: stage.jitter, share: 0 })
-    }
+    if (stage.jitter > 0) causes.push({ id: `${stage.id}-jitter`, label: stage.label, kind: 'scatter', path: STAGE_PATHS[stage.id], derivative: 1, seconds: stage.jitter, share: 0 })
   }
   const variance = { scatter: 0, uncertainty: 0 }
   for (const cause of causes) variance[cause.kind] += cause.seconds ** 2
   for (const cause of causes) cause.share = variance[cause.kind] > 0 ? cause.seconds ** 2 / variance[cause.kind] : 0
   causes.sort((a, b) => b.seconds - a.seconds)
   const total = Math.sqrt(variance.scatter + variance.uncertainty)
-  if (bend > 0.1 * total && total > 0) firstOrderReason ??= 'the timing bends over the spread of its inputs'
+  const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
+  const firstOrderReason = parts.find(part => part.reason !== null)?.reason ?? (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),
@@ -152,5 +164,5 @@ const STAGE_PATHS: Record<NamedStage['id'], string> = {
   camera: 'camera.lagJitter',
   flash: 'flashes[0].jitter',
   shutter: 'picture.shutter',
-  hand: 'trigger',
+  hand: 'hand.scatter',
 }

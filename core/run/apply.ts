@@ -1,6 +1,7 @@
 import { significant } from '../math/significant'
 import { solveNear } from '../math/solve'
-import { type Plan, assess } from '../plan'
+import type { DelayPrior } from '../calibration'
+import { type Plan, assess, dialOf } from '../plan'
 import { momentAt } from '../plan/moving'
 import { type Change, valueAt, withChange, withChanges, withinLimits } from '../setup/paths'
 import type { LearntFigure, Setup } from '../setup/types'
@@ -9,29 +10,54 @@ import type { RunState } from './learn'
 /** Spread left after everything else that scatters, s; at least a little. */
 const without = (whole: number, rest: number): number => Math.sqrt(Math.max((0.05 * whole) ** 2, whole * whole - rest * rest))
 
+/** The figure along the travel that takes tell about: the launch speed, or the height of a fall. */
+const unknownOf = (plan: Plan): 'motion.speed' | 'subject.distance' => (plan.setup.motion.kind === 'fall' ? 'subject.distance' : 'motion.speed')
+
+/** What a moment along the travel was found to want, put into launch speed or height. */
+function alongTravel(plan: Plan, found: DelayPrior): Change[] {
+  const { setup, spread } = plan
+  const path = unknownOf(plan)
+  const now = valueAt(setup, path) as number
+  const real = now > 0 ? solveNear(x => assess(withChange(setup, { path, value: x })).timing.wanted, found.delay, now) : null
+  if (real === null) return []
+  const slope = Math.abs((assess(withChange(setup, { path, value: real * 1.001 })).timing.wanted ?? 0) - found.delay) / (0.001 * real)
+  if (!(slope > 0)) return []
+  if (path === 'subject.distance') {
+    return [{ path, value: significant(real) }, { path: 'subject.distanceError', value: significant(Math.min(1, found.uncertainty / slope)) }].filter(withinLimits)
+  }
+  const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - spread.causes.filter(c => c.id === 'speed-spread').reduce((sum, c) => sum + c.seconds ** 2, 0)))
+  return [
+    { path, value: significant(real) }, { path: 'motion.speedError', value: significant(Math.min(1, found.uncertainty / (slope * real))) },
+    { path: 'motion.speedSpread', value: significant(Math.min(0.5, without(found.scatter, others) / (slope * real))) },
+  ].filter(withinLimits)
+}
+
+/** What a person on the count was found to do: how early the press comes, how well that is known, and how it scatters. */
+function ofHand({ setup, spread }: Plan, found: DelayPrior, wanted: number): Change[] {
+  const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - setup.hand.scatter ** 2))
+  return [
+    { path: 'hand.flinch', value: significant(setup.hand.flinch + found.delay - wanted) }, { path: 'hand.flinchError', value: significant(found.uncertainty) },
+    { path: 'hand.scatter', value: significant(without(found.scatter, others)) }, { path: 'hand.lead', value: null },
+  ].filter(withinLimits)
+}
+
 /**
- * Figures of the set-up as the takes have shown them: the speed, or the time to the moment, that makes the plan want the delay that was found; how well it is
- * known; and its spread from take to take. Empty where the takes say nothing yet.
+ * Figures of the set-up as the takes have shown them: the speed, the height, the time to the moment or the person's press that makes the plan want what
+ * was found; how well it is known; and its spread from take to take. Empty where the takes say nothing yet.
  */
 export function learntChanges(plan: Plan, run: RunState): Change[] {
-  const { setup, spread } = plan
+  const { setup, timing } = plan
   const found = run.proposal?.posterior
-  if (!found || run.used.length === 0 || plan.timing.sensed === null) return []
-  const cause = spread.causes.find(c => c.id === 'speed-error' || c.id === 'speed-spread')
-  if (setup.moment.reference === 'travel' && cause && setup.motion.kind !== 'still') {
-    const speed = solveNear(x => assess(withChange(setup, { path: 'motion.speed', value: x })).timing.wanted, found.delay, setup.motion.speed)
-    if (speed === null) return []
-    const perShare = Math.abs(cause.derivative) * speed
-    const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - spread.causes.filter(c => c.id === 'speed-spread').reduce((sum, c) => sum + c.seconds ** 2, 0)))
-    return [
-      { path: 'motion.speed', value: significant(speed) }, { path: 'motion.speedError', value: significant(Math.min(1, found.uncertainty / perShare)) },
-      { path: 'motion.speedSpread', value: significant(Math.min(0.5, without(found.scatter, others) / perShare)) },
-    ].filter(withinLimits)
-  }
-  const changes = momentAt(plan, plan.timing.sensed + plan.timing.chainLatency + found.delay)
+  const dial = dialOf(plan)
+  if (!found || dial === null || run.used.length === 0) return []
+  if (dial.path === 'hand.lead') return ofHand(plan, found, dial.wanted)
+  if (timing.sensed === null) return []
+  if (setup.moment.reference === 'travel' && setup.motion.kind !== 'still') return alongTravel(plan, found)
+  const changes = momentAt(plan, timing.sensed + timing.chainLatency + found.delay)
   if (changes.length === 0) return []
   const after = assess(withChanges(setup, changes))
-  const from = setup.moment.reference === 'impact' ? after.timing.impact ?? 0 : setup.moment.reference === 'apex' ? after.timing.apex ?? 0 : 0
+  const { reference } = after.setup.moment
+  const from = reference === 'impact' ? after.timing.impact ?? 0 : reference === 'apex' ? after.timing.apex ?? 0 : 0
   const phase = (after.timing.moment ?? 0) - from
   if (phase <= 0) return changes
   return [...changes, { path: 'moment.timeError', value: significant(Math.min(1, found.uncertainty / phase)) }, { path: 'moment.timeSpread', value: significant(Math.min(0.5, found.scatter / phase)) }].filter(withinLimits)

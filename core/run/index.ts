@@ -1,5 +1,6 @@
 export * from './feedback'
 export * from './learn'
+export { type HowMany, howMany } from './session'
 export * from './apply'
 export * from './steps'
 export * from './settings'

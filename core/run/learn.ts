@@ -1,6 +1,7 @@
 import { type DelayPrior, type ExplainedProposal, type FiredTake, type KeeperWindow, fitDelayLine, ladderDelay, ladderFor, proposeDelay } from '../calibration'
-import type { Plan } from '../plan'
-import { shotsForKeepers } from '../timing'
+import { chiSquareQuantile } from '../math/chiSquare'
+import { studentQuantile } from '../math/student'
+import { type Assessment, type Dial, dialOf } from '../plan'
 import { type LoggedTake, delayToday, feedbackOf, offsetOf } from './feedback'
 
 export interface DelayFit {
@@ -9,6 +10,9 @@ export interface DelayFit {
   speedError: number | null
   delayAtMark: number
   scatter: number | null
+  /** Intervals that hold the truth in 95 of 100 logs of so many takes; null from two. */
+  speedInterval: [number, number] | null
+  scatterInterval: [number, number] | null
   points: { number: number, delay: number, position: number, outlier: boolean }[]
 }
 
@@ -33,24 +37,24 @@ export interface RunState {
   fit: DelayFit | null
   drift: Drift | null
   keepers: number
-  /** Takes still needed for the keepers still wanted, at the confidence asked for; null: beyond count. */
-  needed: number | null
 }
 
-/** Fewest points from which an outlier can be told, and how far off it is, in scatters of the others. */
+/** Fewest points from which an outlier can be told, and the chance of finding one in a clean log. */
 const LEAST_FOR_OUTLIER = 5
-const FAR_OFF = 4
-/** Fewest takes that show a drift, and how sure it must be, in standard errors. */
+const FALSE_OUTLIER = 0.02
+/** Fewest takes that show a drift, and the chance of seeing one where there is none. */
 const LEAST_FOR_DRIFT = 5
-const SURE = 3
+const FALSE_DRIFT = 0.01
+/** Level of the intervals that are printed. */
+const LEVEL = 0.95
 
 /** A step of nothing would make the search divide by it. */
 const LEAST_SPREAD = 1e-7
 
 /** The prior of the search: what the plan says before any take. */
-export function priorOf(plan: Plan): DelayPrior | null {
-  const { wanted } = plan.timing
-  return wanted === null ? null : { delay: wanted, uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD), scatter: Math.max(plan.spread.scatter, LEAST_SPREAD) }
+export function priorOf(plan: Assessment): DelayPrior | null {
+  const dial = dialOf(plan)
+  return dial && { delay: dial.wanted, uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD), scatter: Math.max(plan.spread.scatter, LEAST_SPREAD) }
 }
 
 /** Takes after which one counts half, where a wander is followed. */
@@ -69,28 +73,54 @@ export function widened(prior: DelayPrior, takes: readonly FiredTake[]): DelayPr
   return farthest > WALKED_OUT * prior.uncertainty ? { ...prior, uncertainty: farthest } : prior
 }
 
-function fitOf(plan: Plan, takes: readonly LoggedTake[]): DelayFit | null {
-  const all = takes.flatMap(take => (offsetOf(plan, take) === null ? [] : [{ number: take.number, delay: delayToday(plan, take), position: take.position as number }]))
-  const line = (points: typeof all) => (new Set(points.map(p => p.delay)).size < 2 || new Set(points.map(p => p.position)).size < 2 ? null : fitDelayLine({ points }))
-  let points = all
+interface Point { number: number, delay: number, position: number }
+
+const lineOf = (points: readonly Point[]) =>
+  (new Set(points.map(p => p.delay)).size < 2 || new Set(points.map(p => p.position)).size < 2 ? null : fitDelayLine({ points: [...points] }))
+
+/** How far a point stands off the line of the others, in standard errors of what that line says there: Student's t of n − 3 degrees of freedom. */
+function studentised(point: Point, others: readonly Point[]): number {
+  const line = lineOf(others)
+  if (!line?.scatter) return 0
+  const mean = others.reduce((sum, p) => sum + p.delay, 0) / others.length
+  const sxx = others.reduce((sum, p) => sum + (p.delay - mean) ** 2, 0)
+  const error = line.scatter * Math.sqrt(1 + 1 / others.length + (point.delay - mean) ** 2 / sxx)
+  return Math.abs(point.position - line.speed * (point.delay - line.delayAtMark)) / error
+}
+
+/** Takes that stand farther off the line of the others than chance puts them, the farthest left out first. */
+function outliersOf(all: readonly Point[]): Set<number> {
   const outliers = new Set<number>()
-  // The one that stands farthest off the line of the others is left out, as long as there is one.
-  while (points.length >= LEAST_FOR_OUTLIER) {
-    const off = points.map((point) => {
-      const others = line(points.filter(other => other !== point))
-      return others?.scatter ? { point, far: Math.abs(point.position - others.speed * (point.delay - others.delayAtMark)) / others.scatter } : { point, far: 0 }
-    })
+  let points = [...all]
+  while (points.length >= LEAST_FOR_OUTLIER && outliers.size < all.length / 4) {
+    const off = points.map(point => ({ point, far: studentised(point, points.filter(other => other !== point)) }))
     const worst = off.reduce((a, b) => (b.far > a.far ? b : a))
-    if (worst.far < FAR_OFF || outliers.size >= all.length / 4) break
+    if (worst.far < studentQuantile(FALSE_OUTLIER / points.length, points.length - 3)) break
     outliers.add(worst.point.number)
     points = points.filter(point => point !== worst.point)
   }
-  const fit = line(points)
-  return fit === null ? null : { ...fit, points: all.map(point => ({ ...point, outlier: outliers.has(point.number) })) }
+  return outliers
+}
+
+function fitOf(plan: Assessment, takes: readonly LoggedTake[]): DelayFit | null {
+  const all = takes.flatMap((take): Point[] => (offsetOf(plan, take) === null ? [] : [{ number: take.number, delay: delayToday(plan, take), position: take.position as number }]))
+  const outliers = outliersOf(all)
+  const points = all.filter(point => !outliers.has(point.number))
+  const fit = lineOf(points)
+  if (fit === null) return null
+  const freedom = points.length - 2
+  const t = freedom > 0 ? studentQuantile(1 - LEVEL, freedom) : 0
+  const chi = (p: number): number => Math.sqrt(freedom / chiSquareQuantile(p, freedom))
+  return {
+    ...fit,
+    speedInterval: fit.speedError === null ? null : [fit.speed - t * fit.speedError, fit.speed + t * fit.speedError],
+    scatterInterval: fit.scatter === null ? null : [fit.scatter * chi((1 + LEVEL) / 2), fit.scatter * chi((1 - LEVEL) / 2)],
+    points: all.map(point => ({ ...point, outlier: outliers.has(point.number) })),
+  }
 }
 
 /** Wander of the ideal delay over takes in the order they were fired; null where the takes show none. */
-export function driftOf(plan: Plan, takes: readonly LoggedTake[]): Drift | null {
+export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift | null {
   const ideals = takes.flatMap((take) => { const offset = offsetOf(plan, take); return offset === null ? [] : [delayToday(plan, take) - offset] })
   const n = ideals.length
   if (n < LEAST_FOR_DRIFT) return null
@@ -100,7 +130,7 @@ export function driftOf(plan: Plan, takes: readonly LoggedTake[]): Drift | null 
   const perTake = ideals.reduce((sum, y, i) => sum + (i - middle) * (y - mean), 0) / sxx
   const left = ideals.reduce((sum, y, i) => sum + (y - mean - perTake * (i - middle)) ** 2, 0)
   const error = Math.sqrt(left / (n - 2) / sxx)
-  return error > 0 && Math.abs(perTake) > SURE * error ? { perTake, error, takes: n } : null
+  return error > 0 && Math.abs(perTake) > studentQuantile(FALSE_DRIFT, n - 2) * error ? { perTake, error, takes: n } : null
 }
 
 /**
@@ -111,10 +141,10 @@ export function driftOf(plan: Plan, takes: readonly LoggedTake[]): Drift | null 
  * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each the less the older it is
  * @returns null where no delay is dialled: by hand, by burst, or where the moment is never reached
  */
-export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { follow?: boolean } = {}): RunState | null {
+export function runStateOf(plan: Assessment, takes: readonly LoggedTake[], options: { follow?: boolean } = {}): RunState | null {
   const prior = priorOf(plan)
-  if (prior === null) return null
-  const { controller, goal } = plan.setup
+  const dial = dialOf(plan)
+  if (prior === null || dial === null) return null
   const window = { before: plan.keep.before, after: plan.keep.after }
   const said = takes.flatMap((take) => { const feedback = feedbackOf(plan, take); return feedback ? [{ take, feedback }] : [] })
   const drift = driftOf(plan, takes)
@@ -125,28 +155,34 @@ export function runStateOf(plan: Plan, takes: readonly LoggedTake[], options: { 
       entry.feedback.weight = 0.5 ** ((since - 1) / HALF_LIFE)
     })
   }
-  const feedback = said.map(s => s.feedback)
-  const proposal = proposeDelay({
-    prior: widened(prior, feedback), window, takes: feedback, step: controller.delayStep, minimum: controller.delayMinimum, maximum: Math.max(controller.delayMinimum, controller.delayMaximum),
-    // A keeper found, there is nothing to learn that is worth a prop: from now on the likeliest.
-  }, feedback.some(take => 'outcome' in take && take.outcome === 'keeper') ? 'greedy' : 'auto')
-  const outcomes = takes.flatMap((take): ('early' | 'keeper' | 'late')[] => (take.verdict === 'on' ? ['keeper'] : take.verdict === 'early' || take.verdict === 'late' ? [take.verdict] : []))
-  const keepers = takes.filter(take => take.keeper).length
-  const wanting = Math.max(0, goal.keepers - keepers)
+  const walked = takes.flatMap((take): [delay: number, outcome: 'early' | 'keeper' | 'late'][] => {
+    const outcome = take.verdict === 'on' ? 'keeper' : take.verdict === 'early' || take.verdict === 'late' ? take.verdict : null
+    return outcome === null ? [] : [[delayToday(plan, take), outcome]]
+  })
   return {
-    prior, window, used: said.map(s => s.take.number), proposal, keepers,
-    ladder: Math.max(controller.delayMinimum, Math.round(ladderDelay(ladderFor(prior, window), outcomes) / controller.delayStep) * controller.delayStep),
-    fit: fitOf(plan, takes), drift,
-    needed: wanting === 0 ? 0 : shotsForKeepers({ keep: proposal.keep, confidence: goal.confidence, keepers: wanting }),
+    prior, window, used: said.map(s => s.take.number), proposal: nextProposal(dial, prior, window, said.map(s => s.feedback)),
+    ladder: onDial(dial, ladderDelay(ladderFor(prior, window), walked.map(([, outcome]) => outcome), walked.map(([delay]) => delay))),
+    keepers: takes.filter(take => take.keeper).length, fit: fitOf(plan, takes), drift,
   }
 }
 
-/** A ladder written out: start, step and so many rungs, s, each as the controller can be set. */
-export function rungsOf(plan: Plan, rungs: number): { start: number, step: number, delays: number[] } | null {
+/** What to dial next after what takes said: the one way a run, the bench and a played session search. */
+export function nextProposal(dial: Dial, prior: DelayPrior, window: KeeperWindow, feedback: readonly FiredTake[], grid: 'fine' | 'coarse' = 'fine'): ExplainedProposal {
+  const { step, minimum, maximum } = dial
+  // A keeper found, there is nothing to learn that is worth a prop: from now on the likeliest.
+  const policy = feedback.some(take => 'outcome' in take && take.outcome === 'keeper') ? 'greedy' : 'auto'
+  return proposeDelay({ prior: widened(prior, feedback), window, takes: [...feedback], step, minimum, maximum }, policy, grid)
+}
+
+/** A place as the dial can be set to. */
+const onDial = ({ step, minimum, maximum }: Dial, delay: number): number =>
+  Number(Math.min(maximum, Math.max(minimum, Math.round(delay / step) * step)).toPrecision(12))
+
+/** A ladder written out: start, step and so many rungs, s, each as can be dialled. */
+export function rungsOf(plan: Assessment, rungs: number): { start: number, step: number, delays: number[] } | null {
   const prior = priorOf(plan)
-  if (prior === null) return null
-  const { delayStep, delayMinimum } = plan.setup.controller
+  const dial = dialOf(plan)
+  if (prior === null || dial === null) return null
   const { start, step } = ladderFor(prior, { before: plan.keep.before, after: plan.keep.after })
-  const snap = (delay: number): number => Number((Math.max(delayMinimum, Math.round(delay / delayStep) * delayStep)).toPrecision(12))
-  return { start: snap(start), step, delays: Array.from({ length: rungs }, (_, i) => snap(start + i * step)) }
+  return { start: onDial(dial, start), step, delays: Array.from({ length: rungs }, (_, i) => onDial(dial, start + i * step)) }
 }

@@ -1,3 +1,4 @@
+import { bodiesOfOld } from './bodies'
 import { newLists, untested } from './lists'
 import { RECIPES, type PopGroup, type Recipe } from './types'
 
@@ -5,10 +6,16 @@ type Json = Record<string, unknown>
 
 const isObject = (value: unknown): value is Json => value !== null && typeof value === 'object' && !Array.isArray(value)
 
-/** What a light, a controller, a link of a file without it has. */
-const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', relay: 1, slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, repeat: [] } as const
+/** What a light, a controller, a link, and other parts of a file without it have: what the sums went by in its days. */
+const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', relay: 1, slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, borrowed: false, repeat: [] } as const
 const INTERVAL_ADDITION = { minimumInterval: 0 } as const
 const SEQUENCE_ADDITIONS = { groups: [], track: [], curtain: 'front', margin: 0.01, panSpeed: 0, panAngle: 0, stillWidth: 0.4 } as const
+
+const MOTION_ADDITION = { turns: 0 } as const
+const SUBJECT_ADDITIONS = { liquidDepth: 0, filling: 'powder' } as const
+const SENSOR_ADDITIONS = { riseTime: 0, bounceAfter: 0.1, peakDistance: null } as const
+const CAMERA_ADDITION = { curtainRuns: 'left' } as const
+const HAND = { lead: null, scatter: 0.05, flinch: 0, flinchError: 0 } as const
 
 const filled = (part: unknown, additions: Json): unknown => (isObject(part) ? { ...additions, ...part } : part)
 
@@ -23,6 +30,16 @@ function completeSequence(sequence: unknown, lights: number): unknown {
   return { ...SEQUENCE_ADDITIONS, ...rest, groups: rest.groups ?? (Number(count) > 1 ? [group] : []) }
 }
 
+/** A light's recycle was that at the power in use. */
+const completeFlash = (flash: unknown): unknown => filled(flash, { ...FLASH_ADDITIONS, recyclePower: isObject(flash) ? flash.power : undefined })
+
+/** One speed of the moment was held sharp before there were bodies. */
+function withoutSpeed(moment: unknown): unknown {
+  if (!isObject(moment) || !('speed' in moment)) return moment
+  const { speed: _, ...rest } = moment
+  return rest
+}
+
 /**
  * A set-up of version 1 with the parts that were added to the format since filled in by their defaults. What is there is never
  * changed in meaning, and what is no set-up is given back as it is, for validation to refuse.
@@ -32,10 +49,17 @@ export function completeSetup(value: unknown): unknown {
   const recipe: Recipe = RECIPES.includes(value.recipe as Recipe) ? value.recipe as Recipe : 'projectile'
   return {
     ...value,
+    motion: filled(value.motion, MOTION_ADDITION),
+    subject: filled(value.subject, SUBJECT_ADDITIONS),
+    moment: withoutSpeed(value.moment),
+    bodies: value.bodies ?? bodiesOfOld(isObject(value.moment) ? value.moment.speed : null),
+    sensor: filled(value.sensor, SENSOR_ADDITIONS),
+    hand: value.hand ?? HAND,
+    camera: filled(value.camera, CAMERA_ADDITION),
     controller: filled(value.controller, INTERVAL_ADDITION),
     link: filled(value.link, INTERVAL_ADDITION),
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
-    flashes: Array.isArray(value.flashes) ? value.flashes.map(flash => filled(flash, FLASH_ADDITIONS)) : value.flashes,
+    flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
     lists: filled(value.lists ?? newLists(recipe), { review: [] }),

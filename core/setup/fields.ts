@@ -1,4 +1,6 @@
-import { ACTIONS, CURTAINS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, PLACINGS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS } from './types'
+import {
+  ACTIONS, BODY_KINDS, CURTAINS, CURTAIN_RUNS, FILLINGS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, PLACINGS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS,
+} from './types'
 
 /** What a number is, so that the edge knows how to parse and print it. */
 export type Quantity
@@ -57,10 +59,13 @@ export const FIELDS = {
   'motion.mass': number('mass', 'Object mass', 1e-7, 20),
   'motion.dragCoefficient': number('number', 'Drag coefficient', 0, 3),
   'motion.dragPerMetre': number('perMetre', 'Drag, if measured', 0, 20, { nullable: true }),
+  'motion.turns': number('rate', 'Turns a second', 0, 1000),
   'subject.distance': number('length', 'Start to subject', 0, 100, m),
   'subject.distanceError': number('length', 'Distance uncertain by', 0, 1, mm),
   'subject.depth': number('length', 'Subject depth', 0.0001, 5, mm),
   'subject.height': number('length', 'Subject height', 0.0001, 5, mm),
+  'subject.liquidDepth': number('length', 'Liquid deep', 0, 5, mm),
+  'subject.filling': choice('Filled with', FILLINGS),
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000),
   'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5),
   'subject.crackSpeedError': number('share', 'Tear speed uncertain by', 0, 1),
@@ -73,7 +78,6 @@ export const FIELDS = {
   'moment.time': number('time', 'Time after', 0, 20, ms),
   'moment.timeSpread': number('share', 'Phase spread, take to take', 0, 0.5),
   'moment.timeError': number('share', 'Phase uncertain by', 0, 1),
-  'moment.speed': number('speed', 'Fastest part', 0, 2000, { nullable: true }),
   'moment.window.beforeDistance': number('length', 'Keeps if short by', 0.00001, 5, mm),
   'moment.window.afterDistance': number('length', 'Keeps if past by', 0.00001, 5, mm),
   'moment.window.beforeTime': number('time', 'Keeps if early by', 1e-7, 10, ms),
@@ -85,11 +89,14 @@ export const FIELDS = {
   'sensor.offset': number('length', 'Beside the travel', 0, 50, m),
   'sensor.beamWidth': number('length', 'Beam width', 0, 0.2, mm),
   'sensor.response': number('time', 'Shortest block it sees', 0, 1, us),
-  'sensor.latency': number('time', 'Sensor latency', 0, 2, us),
-  'sensor.jitter': number('time', 'Sensor jitter', 0, 0.5, us),
+  'sensor.latency': number('time', 'Sensor latency', 0, 2, { ...us, nullable: true }),
+  'sensor.jitter': number('time', 'Sensor jitter', 0, 0.5, { ...us, nullable: true }),
+  'sensor.riseTime': number('time', 'Sound rises in', 0, 0.05, us),
+  'sensor.bounceAfter': number('time', 'Bounce comes after', 0, 10, ms),
   'sensor.falsePeak': number('number', 'Loudest false peak', 1e-6, 1000, { nullable: true }),
   'sensor.eventPeak': number('number', 'Quietest true peak', 1e-6, 1000, { nullable: true }),
   'sensor.threshold': number('number', 'Threshold', 1e-6, 1000, { nullable: true }),
+  'sensor.peakDistance': number('length', 'True peak noted at', 0.01, 100, { ...m, nullable: true }),
   'controller.latency': number('time', 'Controller latency', 0, 1, us),
   'controller.jitter': number('time', 'Controller jitter', 0, 0.1, us),
   'controller.minimumInterval': number('time', 'Controller: shortest interval', 0, 60, ms),
@@ -99,15 +106,20 @@ export const FIELDS = {
   'controller.holdOff': number('time', 'Hold-off', 0, 60, ms),
   'delay': number('time', 'Delay dialled', 0, 10_000, { unit: 'ms', nullable: true }),
   'link.kind': choice('Link', LINKS),
-  'link.latency': number('time', 'Link latency', 0, 1, us),
-  'link.jitter': number('time', 'Link jitter', 0, 0.1, us),
+  'link.latency': number('time', 'Link latency', 0, 1, { ...us, nullable: true }),
+  'link.jitter': number('time', 'Link jitter', 0, 0.1, { ...us, nullable: true }),
   'link.minimumInterval': number('time', 'Link: shortest interval', 0, 60, ms),
+  'hand.lead': number('time', 'Pressed before the moment by', -10, 10, { ...ms, nullable: true }),
+  'hand.scatter': number('time', 'Press scatters by', 0, 2, ms),
+  'hand.flinch': number('time', 'Press comes early by', -2, 2, ms),
+  'hand.flinchError': number('time', 'That is uncertain by', 0, 2, ms),
   'camera.shutterKind': choice('Shutter', SHUTTERS),
   'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, mm),
   'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, mm),
   'camera.pixelsWide': number('count', 'Pixels across', 100, 100_000, { integer: true }),
   'camera.syncSpeed': number('shutter', 'Sync speed', 1 / 10_000, 1),
   'camera.curtainTravel': number('time', 'Curtain travel', 0.0001, 0.1, ms),
+  'camera.curtainRuns': choice('Curtain runs, in the picture', CURTAIN_RUNS),
   'camera.readOut': number('time', 'Read-out', 0, 1, ms),
   'camera.lag': number('time', 'Shutter lag', 0, 2, ms),
   'camera.lagJitter': number('time', 'Shutter lag jitter', 0, 0.5, ms),
@@ -126,7 +138,7 @@ export const FIELDS = {
   'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
   'picture.ambientLimit': number('stops', 'Black below', -20, -1),
   'picture.angleToSensor': number('angle', 'Travel to sensor plane', -1.5, 1.5),
-  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm' }),
+  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm', nullable: true }),
   'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
   'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, mm),
   'sequence.curtain': choice('Pops stand at the', CURTAINS),
@@ -192,17 +204,19 @@ export const FLASH_FIELDS = {
   jitter: number('time', 'Flash jitter', 0, 0.1, us),
   slaveDelay: number('time', 'Optical-slave delay', 0, 0.1, us),
   recycleTime: number('time', 'Recycle', 0, 120, { unit: 's' }),
+  recyclePower: number('power', 'Recycle is at', 1 / 4096, 1),
   energy: number('energy', 'Energy at full power', 0.1, 10_000),
   heatLimit: number('energy', 'Gives before it must cool', 1, 10_000_000, { nullable: true }),
   highSpeedSync: flag('High-speed sync'),
   measured: flag('Durations measured'),
+  borrowed: flag('Durations of a typical unit'),
 } as const satisfies Record<string, Field>
 
 /** Fields of each row of a light's duration table; path: `flashes[i].table[j].<key>`. */
 export const FLASH_ROW_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
-  t05: number('time', 't.5', 1e-7, 1, us),
-  t01: number('time', 't.1', 1e-7, 1, us),
+  t05: number('time', 't.5', 1e-7, 1, { ...us, nullable: true }),
+  t01: number('time', 't.1', 1e-7, 1, { ...us, nullable: true }),
 } as const satisfies Record<string, NumberField>
 
 /** Fields of each row of a light's repeating mode; path: `flashes[i].repeat[j].<key>`. */
@@ -224,6 +238,9 @@ export const POP_GROUP_FIELDS = {
   to: number('length', 'Last position', 0, 100, m),
 } as const satisfies Record<string, Field>
 
+/** One light of a group of pops, by its place in the set-up's list. */
+export const GROUP_LIGHT = number('count', 'Light', 0, 15, { integer: true })
+
 /** Fields of each row of the table of places; path: `sequence.track[i].<key>`. */
 export const TRACK_ROW_FIELDS = {
   time: number('time', 'Time', 0, 600, ms),
@@ -233,12 +250,22 @@ export const TRACK_ROW_FIELDS = {
 /** One pop by hand, s after the start of its group. */
 export const HAND_TIME = number('time', 'Pop', 0, 600, ms)
 
+/** Fields of each body; path: `bodies[i].<key>`. */
+export const BODY_FIELDS = {
+  name: text('Body', 80, true),
+  kind: choice('Speed from', BODY_KINDS),
+  speed: number('speed', 'Speed', 0, 2000, { nullable: true }),
+  sharp: flag('Must be sharp'),
+} as const satisfies Record<string, Field>
+
 /** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
 export const LIST_ITEM_FIELDS = {
   text: text('Line', 200, true),
   done: flag('Done'),
 } as const satisfies Record<string, Field>
 
+/** Most bodies. */
+export const MOST_BODIES = 12
 /** Most learnt figures. */
 export const MOST_LEARNT = 40
 /** Most lines in a list. */

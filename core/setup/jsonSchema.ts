@@ -1,5 +1,5 @@
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_BODIES, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
   POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS, fieldsOf,
 } from './fields'
 import { LISTS } from './types'
@@ -68,6 +68,7 @@ export function setupJsonSchema(): Json {
       version: { const: 1 },
       flashes: { type: 'array', maxItems: MOST_FLASHES, items: ofObject(FLASH_FIELDS, { table, repeat }) },
       sequence: ofObject(fieldsOf('sequence'), { groups: { type: 'array', maxItems: MOST_POP_GROUPS, items: group }, track }),
+      bodies: { type: 'array', maxItems: MOST_BODIES, items: ofObject(BODY_FIELDS) },
       learnt: { type: 'array', maxItems: MOST_LEARNT, items: learnt },
       lists: { type: 'object', properties: lists, required: Object.keys(lists), additionalProperties: false },
     }),

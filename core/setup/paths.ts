@@ -1,4 +1,6 @@
-import { FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS } from './fields'
+import {
+  BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, GROUP_LIGHT, HAND_TIME, LIST_ITEM_FIELDS, POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS,
+} from './fields'
 import type { Setup } from './types'
 
 /** One change of a set-up: the path of a field, as in `flashes[0].power`, and its new value. */
@@ -16,8 +18,10 @@ const LISTED: readonly [RegExp, Record<string, Field>][] = [
   [/^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/, FLASH_ROW_FIELDS],
   [/^flashes\[\d+\]\.repeat\[\d+\]\.(\w+)$/, REPEAT_ROW_FIELDS],
   [/^flashes\[\d+\]\.(\w+)$/, FLASH_FIELDS],
+  [/^bodies\[\d+\]\.(\w+)$/, BODY_FIELDS],
   [/^lists\.\w+\[\d+\]\.(\w+)$/, LIST_ITEM_FIELDS],
   [/^sequence\.groups\[\d+\]\.(\w+)$/, POP_GROUP_FIELDS],
+  [/^sequence\.groups\[\d+\]\.(lights)\[\d+\]$/, { lights: GROUP_LIGHT }],
   [/^sequence\.groups\[\d+\]\.(times)\[\d+\]$/, { times: HAND_TIME }],
   [/^sequence\.track\[\d+\]\.(\w+)$/, TRACK_ROW_FIELDS],
 ]

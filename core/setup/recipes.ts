@@ -1,11 +1,15 @@
+import { newBodies } from './bodies'
 import { newLists, untested } from './lists'
+import { MOMENTS, momentOf } from './moments'
+import { withChanges } from './paths'
 import type { FlashSetup, Method, PopGroup, Recipe, Setup } from './types'
 
 /** A battery flash whose tube is cut off early: the lower the power, the shorter. */
 export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   return {
-    name: 'Key', kit: '', modifier: '', supply: 'battery', units: 1, relay: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: 2.2, elevation: 0, lossStops: 0,
-    latency: 90e-6, jitter: 8e-6, slaveDelay: 40e-6, recycleTime: 0.4, energy: 76, heatLimit: 3000, highSpeedSync: false, measured: false,
+    name: 'Key', kit: '', modifier: '', supply: 'battery', units: 1, relay: 1, guideNumber: 28, power: 1 / 32, minimumPower: 1 / 128, distance: 0.6, angle: -2.2, elevation: 0, lossStops: 0,
+    latency: 90e-6, jitter: 8e-6, slaveDelay: 40e-6, recycleTime: 2.6, recyclePower: 1, energy: 76, heatLimit: 3000, highSpeedSync: false,
+    measured: false, borrowed: true,
     table: [
       { power: 1, t05: 1250e-6, t01: 3800e-6 },
       { power: 1 / 2, t05: 900e-6, t01: 1350e-6 },
@@ -16,14 +20,7 @@ export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
       { power: 1 / 64, t05: 38e-6, t01: 50e-6 },
       { power: 1 / 128, t05: 22e-6, t01: 31e-6 },
     ],
-    repeat: [
-      { power: 1 / 4, rate: 3, pops: 3 },
-      { power: 1 / 8, rate: 8, pops: 7 },
-      { power: 1 / 16, rate: 20, pops: 14 },
-      { power: 1 / 32, rate: 50, pops: 30 },
-      { power: 1 / 64, rate: 100, pops: 60 },
-      { power: 1 / 128, rate: 100, pops: 90 },
-    ],
+    repeat: [],
     ...change,
   }
 }
@@ -32,7 +29,7 @@ export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
 export function mainsFlash(change: Partial<FlashSetup> = {}): FlashSetup {
   return {
     ...batteryFlash(),
-    name: 'Mains key', supply: 'mains', guideNumber: 90, power: 1 / 2, minimumPower: 1 / 32, distance: 1.5, lossStops: 1.3, latency: 150e-6, jitter: 15e-6, recycleTime: 0.9,
+    name: 'Mains key', supply: 'mains', guideNumber: 90, power: 1 / 2, minimumPower: 1 / 32, distance: 1.5, lossStops: 1.3, latency: 150e-6, jitter: 15e-6, recycleTime: 1.2,
     energy: 500, heatLimit: 60_000,
     table: [
       { power: 1, t05: 480e-6, t01: 1500e-6 },
@@ -53,7 +50,7 @@ export function popGroup(change: Partial<PopGroup> = {}): PopGroup {
 }
 
 /** The rig that every recipe starts from: a beam-fired open shutter in a dark room. */
-const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
+const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   format: 'epiro-setup',
   version: 1,
   notes: '',
@@ -63,32 +60,32 @@ const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
   action: { kind: 'launcher' },
   motion: {
     kind: 'flight', speed: 34, speedSpread: 0.012, speedError: 0.04, angle: 0, objectLength: 0.008, diameter: 0.008, mass: 0.0021, dragCoefficient: 0.47,
-    dragPerMetre: null,
+    dragPerMetre: null, turns: 0,
   },
-  subject: { distance: 0.9, distanceError: 0.002, depth: 0.012, height: 0.09, crackSpeed: 250, crackSpeedSpread: 0.05, crackSpeedError: 0.3 },
+  subject: { distance: 0.9, distanceError: 0.002, depth: 0.012, height: 0.09, liquidDepth: 0, filling: 'air', crackSpeed: 250, crackSpeedSpread: 0.05, crackSpeedError: 0.3 },
   moment: {
     phase: 'ball just out of the far face', reference: 'travel', model: 'time', offset: 0.03, descending: false, fraction: 0.5, time: 0.01, timeSpread: 0, timeError: 0,
-    speed: null,
     window: { beforeDistance: 0.012, afterDistance: 0.012, beforeTime: 0.002, afterTime: 0.002 },
   },
   sensor: {
-    kind: 'beam', source: 'start', position: 0.3, positionError: 0.002, offset: 0, beamWidth: 0.003, response: 80e-6, latency: 30e-6, jitter: 10e-6,
-    falsePeak: null, eventPeak: null, threshold: null,
+    kind: 'beam', source: 'start', position: 0.3, positionError: 0.002, offset: 0, beamWidth: 0.003, response: 80e-6, latency: null, jitter: null,
+    riseTime: 50e-6, bounceAfter: 0.1, falsePeak: null, eventPeak: null, threshold: null, peakDistance: null,
   },
   controller: { latency: 20e-6, jitter: 3e-6, minimumInterval: 0.002, delayStep: 100e-6, delayMinimum: 0, delayMaximum: 10, holdOff: 0.5 },
   delay: null,
-  link: { kind: 'cable', latency: 5e-6, jitter: 1e-6, minimumInterval: 0 },
+  link: { kind: 'cable', latency: null, jitter: null, minimumInterval: 0 },
+  hand: { lead: null, scatter: 0.05, flinch: 0.03, flinchError: 0.03 },
   flashes: [
-    batteryFlash({ name: 'Key', units: 2, power: 1 / 64, distance: 0.5, angle: 2.3 }),
+    batteryFlash({ name: 'Key', units: 2, power: 1 / 64, distance: 0.5, angle: -2.3 }),
     batteryFlash({ name: 'Rim', power: 1 / 64, distance: 0.55, angle: 0.7 }),
   ],
   camera: {
-    shutterKind: 'focal-plane', sensorWidth: 0.036, sensorHeight: 0.024, pixelsWide: 7360, syncSpeed: 1 / 200, curtainTravel: 0.0034, readOut: 0.05,
+    shutterKind: 'focal-plane', sensorWidth: 0.036, sensorHeight: 0.024, pixelsWide: 7360, syncSpeed: 1 / 200, curtainTravel: 0.0034, curtainRuns: 'up', readOut: 0.05,
     lag: 0.055, lagJitter: 0.004, frameRate: 9, bufferFrames: 60, baseIso: 100, maximumIso: 3200,
   },
   lens: { focalLength: 0.1, widestAperture: 2.8, smallestAperture: 32, pupilRatio: 1 },
   picture: {
-    distance: 0.65, aperture: 16, iso: 200, shutter: 2, ambientEv: -4, ambientLimit: -6, angleToSensor: 0, circleOfConfusion: 30e-6, depthWanted: 0.025,
+    distance: 0.65, aperture: 16, iso: 320, shutter: 2, ambientEv: -4, ambientLimit: -6, angleToSensor: 0, circleOfConfusion: null, depthWanted: 0.025,
     blurLimit: 0.002,
   },
   sequence: { groups: [], track: [], curtain: 'front', margin: 0.01, panSpeed: 0, panAngle: 0, stillWidth: 0.4, groundStops: -6 },
@@ -102,7 +99,7 @@ const BASE: Omit<Setup, 'name' | 'recipe' | 'lists'> = {
 type Draft = { [K in keyof Setup]?: Setup[K] extends unknown[] ? Setup[K] : Setup[K] extends object ? Partial<Setup[K]> : Setup[K] }
 
 function from(recipe: Recipe, name: string, change: Draft): Setup {
-  const setup: Setup = { ...structuredCloneOf(BASE), name, recipe, lists: newLists(recipe) }
+  const setup: Setup = { ...structuredCloneOf(BASE), name, recipe, bodies: newBodies(recipe), lists: newLists(recipe) }
   for (const [key, value] of Object.entries(change) as [keyof Setup, unknown][]) {
     const old = setup[key]
     const merge = value !== null && typeof value === 'object' && !Array.isArray(value) && old !== null && typeof old === 'object'
@@ -116,9 +113,6 @@ function structuredCloneOf<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T
 }
 
-const window = (before: number, after: number): Setup['moment']['window'] => ({ beforeDistance: before, afterDistance: after, beforeTime: 0.002, afterTime: 0.002 })
-const windowInTime = (before: number, after: number): Setup['moment']['window'] => ({ beforeDistance: 0.01, afterDistance: 0.01, beforeTime: before, afterTime: after })
-
 /** A plausible whole for each recipe, to be changed from there. Times and spreads are typical, not measured. */
 const STARTS: Record<Recipe, () => Setup> = {
   projectile: () => from('projectile', 'Steel ball through a rice cracker', {}),
@@ -126,33 +120,31 @@ const STARTS: Record<Recipe, () => Setup> = {
   balloon: () => from('balloon', 'Confetti-filled balloon and a pin', {
     action: { kind: 'pin' },
     motion: { kind: 'still', speed: 1, objectLength: 0.28, diameter: 0.28, mass: 0.01 },
-    subject: { distance: 0, distanceError: 0, depth: 0.28, height: 0.28 },
-    moment: { ...BASE.moment, phase: 'skin half open', reference: 'start', model: 'tear', fraction: 0.55, timeSpread: 0.06, timeError: 0.25, speed: 15, window: windowInTime(0.0005, 0.0008) },
-    sensor: { ...BASE.sensor, kind: 'sound', source: 'start', position: 0, offset: 0.11, positionError: 0.01, latency: 40e-6, jitter: 60e-6, falsePeak: 0.05, eventPeak: 0.7, threshold: 0.19 },
-    flashes: [batteryFlash({ units: 2, power: 1 / 64, distance: 0.7 }), batteryFlash({ name: 'Rim', power: 1 / 64, distance: 0.8, angle: 0.7 })],
-    picture: { distance: 1.6, aperture: 11, iso: 200, depthWanted: 0.12, blurLimit: 0.001 },
+    subject: { distance: 0, distanceError: 0, depth: 0.28, height: 0.28, filling: 'confetti' },
+    sensor: { ...BASE.sensor, kind: 'sound', source: 'start', position: 0, offset: 0.11, positionError: 0.01, falsePeak: 0.05, eventPeak: 0.7, threshold: 0.19 },
+    flashes: [batteryFlash({ units: 2, power: 1 / 128, distance: 0.6 }), batteryFlash({ name: 'Rim', power: 1 / 128, distance: 0.8, angle: 0.7 })],
+    // A recoiling skin is near 100 m/s: no light of this kind draws it finer than some millimetres.
+    picture: { distance: 1.6, aperture: 11, iso: 400, depthWanted: 0.12, blurLimit: 0.004 },
     catch: { distance: 0.6 },
   }),
 
   pour: () => from('pour', 'Cream into iced coffee', {
     action: { kind: 'pour' },
     motion: { kind: 'stream', speed: 0.35, speedSpread: 0.06, speedError: 0.15, objectLength: 0.012, diameter: 0.012, mass: 0.02 },
-    subject: { distance: 0.16, distanceError: 0.004, depth: 0.09, height: 0.08 },
-    moment: { ...BASE.moment, phase: 'cloud opening under the surface', reference: 'impact', time: 0.18, timeSpread: 0.08, timeError: 0.25, speed: 0.8, window: windowInTime(0.04, 0.05) },
+    subject: { distance: 0.16, distanceError: 0.004, depth: 0.09, height: 0.08, liquidDepth: 0.07 },
     sensor: { ...BASE.sensor, position: 0.05, beamWidth: 0.002, response: 0.001 },
     flashes: [batteryFlash({ power: 1 / 16, distance: 0.6, units: 1 }), batteryFlash({ name: 'Behind', power: 1 / 16, distance: 0.5, angle: 1.2, lossStops: 1 })],
-    picture: { distance: 0.8, aperture: 14, iso: 100, shutter: 1, depthWanted: 0.035, blurLimit: 0.0005 },
+    picture: { distance: 0.8, aperture: 14, iso: 200, shutter: 1, depthWanted: 0.035, blurLimit: 0.0005 },
     catch: { distance: 0.3 },
   }),
 
   drop: () => from('drop', 'Key into a bowl of milk', {
     action: { kind: 'release' },
     motion: { kind: 'fall', speed: 1, speedSpread: 0, speedError: 0, objectLength: 0.02, diameter: 0.02, mass: 0.012 },
-    subject: { distance: 0.45, distanceError: 0.003, depth: 0.06, height: 0.1 },
-    moment: { ...BASE.moment, phase: 'crown at its highest', reference: 'impact', time: 0.022, timeSpread: 0.06, timeError: 0.3, speed: 2, window: windowInTime(0.005, 0.006) },
+    subject: { distance: 0.45, distanceError: 0.003, depth: 0.06, height: 0.1, liquidDepth: 0.05 },
     sensor: { ...BASE.sensor, position: 0.1, beamWidth: 0.003, response: 0.0005 },
     flashes: [batteryFlash({ power: 1 / 32, distance: 0.5 }), batteryFlash({ name: 'Behind', power: 1 / 32, distance: 0.5, angle: 1.2 })],
-    picture: { distance: 0.7, aperture: 16, iso: 200, shutter: 2, depthWanted: 0.03, blurLimit: 0.0005 },
+    picture: { distance: 0.7, aperture: 16, iso: 320, shutter: 2, depthWanted: 0.03, blurLimit: 0.0005 },
     catch: { distance: 0.5 },
   }),
 
@@ -160,10 +152,9 @@ const STARTS: Record<Recipe, () => Setup> = {
     action: { kind: 'throw' },
     motion: { kind: 'arc', speed: 4, speedSpread: 0.1, speedError: 0.2, angle: Math.PI / 12, objectLength: 0.2, diameter: 0.1, mass: 0.3 },
     subject: { distance: 0.9, distanceError: 0.02, depth: 0.15, height: 0.3 },
-    moment: { ...BASE.moment, phase: 'sheet opening over the jug', reference: 'impact', time: 0.03, timeSpread: 0.1, timeError: 0.3, speed: 4, window: windowInTime(0.015, 0.02) },
     sensor: { ...BASE.sensor, position: 0.35, beamWidth: 0.004, response: 0.001 },
     flashes: [batteryFlash({ power: 1 / 16, distance: 1, units: 2 }), batteryFlash({ name: 'Rim', power: 1 / 16, distance: 1.1, angle: 0.7 })],
-    picture: { distance: 2.4, aperture: 11, iso: 100, shutter: 1, depthWanted: 0.25, blurLimit: 0.001 },
+    picture: { distance: 2.4, aperture: 11, iso: 125, shutter: 1, depthWanted: 0.25, blurLimit: 0.001 },
     catch: { distance: 2 },
   }),
 
@@ -172,19 +163,17 @@ const STARTS: Record<Recipe, () => Setup> = {
     action: { kind: 'hand' },
     motion: { kind: 'flight', speed: 4, speedSpread: 0.12, speedError: 0.3, objectLength: 0.02, diameter: 0.02, mass: 0.001, dragPerMetre: 4 },
     subject: { distance: 0, distanceError: 0, depth: 0.3, height: 0.5 },
-    moment: { ...BASE.moment, phase: 'cloud a hand’s breadth out', reference: 'start', time: 0.11, timeSpread: 0.12, timeError: 0.3, speed: 1.5, window: windowInTime(0.03, 0.04) },
-    sensor: { ...BASE.sensor, kind: 'sound', source: 'start', position: 0, offset: 0.8, positionError: 0.03, latency: 40e-6, jitter: 200e-6, falsePeak: 0.08, eventPeak: 0.5, threshold: 0.2 },
+    sensor: { ...BASE.sensor, kind: 'sound', source: 'start', position: 0, offset: 0.8, positionError: 0.03, falsePeak: 0.08, eventPeak: 0.5, threshold: 0.2 },
     flashes: [batteryFlash({ power: 1 / 16, distance: 1.2, units: 2 }), batteryFlash({ name: 'Rim', power: 1 / 16, distance: 1.3, angle: 0.7 })],
-    picture: { distance: 3, aperture: 9, iso: 100, shutter: 1 / 160, ambientEv: 1, depthWanted: 0.4, blurLimit: 0.001 },
+    picture: { distance: 3, aperture: 9, iso: 125, shutter: 1 / 160, ambientEv: 1, depthWanted: 0.4, blurLimit: 0.001 },
     catch: { distance: 1 },
   }),
 
   toss: () => from('toss', 'Spinning top at the top of a toss', {
     method: 'sync-shutter',
     action: { kind: 'toss' },
-    motion: { kind: 'toss', speed: 3.2, speedSpread: 0.04, speedError: 0.1, objectLength: 0.06, diameter: 0.06, mass: 0.06 },
+    motion: { kind: 'toss', speed: 3.2, speedSpread: 0.04, speedError: 0.1, objectLength: 0.06, diameter: 0.06, mass: 0.06, turns: 6 },
     subject: { distance: 0.45, distanceError: 0.01, depth: 0.06, height: 0.06 },
-    moment: { ...BASE.moment, phase: 'near the apex', reference: 'apex', time: 0, timeSpread: 0, speed: 2, window: windowInTime(0.03, 0.03) },
     sensor: { ...BASE.sensor, position: 0.15, beamWidth: 0.004, response: 0.001 },
     flashes: [batteryFlash({ power: 1 / 16, distance: 0.9, units: 2 })],
     picture: { distance: 1.8, aperture: 11, iso: 125, shutter: 1 / 160, ambientEv: 0, depthWanted: 0.12, blurLimit: 0.001 },
@@ -193,14 +182,13 @@ const STARTS: Record<Recipe, () => Setup> = {
 
   swing: () => from('swing', 'Diabolo juggler in six pops', {
     action: { kind: 'swing' },
-    motion: { kind: 'swing', speed: 3, speedSpread: 0.05, speedError: 0.15, objectLength: 0.13, diameter: 0.13, mass: 0.25 },
+    motion: { kind: 'swing', speed: 3, speedSpread: 0.05, speedError: 0.15, objectLength: 0.13, diameter: 0.13, mass: 0.25, turns: 8 },
     subject: { distance: 0.8, distanceError: 0.02, depth: 0.5, height: 1.8 },
-    moment: { ...BASE.moment, phase: 'diabolo leaves the string', reference: 'travel', offset: 0, window: window(0.08, 0.08) },
     sensor: { ...BASE.sensor, kind: 'beam', position: 0.1, beamWidth: 0.004, response: 0.001 },
     flashes: [
-      batteryFlash({ name: 'Left', power: 1 / 32, distance: 2, units: 3, recycleTime: 0.3 }),
-      batteryFlash({ name: 'Right', power: 1 / 32, distance: 2, units: 3, angle: 0.8, recycleTime: 0.3 }),
-      batteryFlash({ name: 'Front', power: 1 / 16, distance: 2.2, units: 2, angle: -1.1, recycleTime: 0.4 }),
+      batteryFlash({ name: 'Left', power: 1 / 32, distance: 2, units: 3, angle: -2.9, recycleTime: 1.8 }),
+      batteryFlash({ name: 'Right', power: 1 / 32, distance: 2, units: 3, angle: -0.25, recycleTime: 1.8 }),
+      batteryFlash({ name: 'Front', power: 1 / 16, distance: 2.2, units: 2, angle: -1.1, recycleTime: 2.6 }),
     ],
     lens: { ...BASE.lens, focalLength: 0.05 },
     picture: { distance: 4, aperture: 6.3, iso: 100, shutter: 1, ambientEv: -4, depthWanted: 1, blurLimit: 0.003 },
@@ -215,6 +203,7 @@ const STARTS: Record<Recipe, () => Setup> = {
 
 /** A new set-up of a recipe, whole and ready to be changed. */
 export function newSetup(recipe: Recipe, method?: Method): Setup {
-  const setup = STARTS[recipe]()
+  const start = STARTS[recipe]()
+  const setup = withChanges(start, momentOf(start, MOMENTS[recipe][0]!))
   return method ? { ...setup, method } : setup
 }

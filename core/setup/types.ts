@@ -22,23 +22,47 @@ export const REFERENCES = ['travel', 'start', 'impact', 'apex'] as const
 export type MomentReference = (typeof REFERENCES)[number]
 
 /** How long after the reference: a time, or a share of what the subject itself takes to tear, sag or close. */
-export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity'] as const
+export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash'] as const
 export type PhaseModel = (typeof PHASE_MODELS)[number]
 
 export const SENSORS = ['beam', 'sound', 'contact', 'hand'] as const
 export type SensorKind = (typeof SENSORS)[number]
 
-export const SOURCES = ['start', 'impact'] as const
+/** What a microphone or contact answers to: release, report or burst; the surface or near face; the floor under it; a bounce. */
+export const SOURCES = ['start', 'impact', 'floor', 'bounce'] as const
+/** What a balloon holds. */
+export const FILLINGS = ['air', 'confetti', 'powder', 'liquid'] as const
+/** The way a focal-plane shutter's curtains run, in the picture. */
+export const CURTAIN_RUNS = ['up', 'down', 'left', 'right'] as const
+/** A body whose streak is told: where its speed comes from. */
+export const BODY_KINDS = ['object', 'rim', 'tear', 'skin', 'drops', 'limbs', 'contents', 'own'] as const
+export type BodyKind = (typeof BODY_KINDS)[number]
 export const LINKS = ['cable', 'radio', 'optical'] as const
 /** What feeds a flash: a battery, the mains, or a spark gap. */
 export const SUPPLIES = ['battery', 'mains', 'spark'] as const
 export const SHUTTERS = ['focal-plane', 'leaf', 'rolling', 'global'] as const
 
-/** One row of a flash's duration table: fraction of full power; t.5 and t.1, s. */
+/** One row of a flash's duration table: fraction of full power; t.5 and t.1, s; null: estimated from the other. */
 export interface FlashRow {
   power: number
+  t05: number | null
+  t01: number | null
+}
+
+/** The same as the sums go by: what was not given is estimated. */
+export interface KnownFlashRow extends FlashRow {
   t05: number
   t01: number
+}
+
+/** Something in the picture that moves, with the speed it has at the moment. */
+export interface Body {
+  name: string
+  kind: BodyKind
+  /** m/s; null: worked out from motion and recipe. */
+  speed: number | null
+  /** Whether it must be sharp: answers to the blur limit. */
+  sharp: boolean
 }
 
 /** What a unit's repeating mode does at a power: most pops in one burst and fastest rate, 1/s. */
@@ -72,13 +96,14 @@ export interface FlashSetup {
   /** rad it is raised out of the plane of the table plan, towards the viewer of it. */
   elevation: number
   lossStops: number
-  /** s from its input to the middle of its light. */
+  /** s from its input to the peak of its light. */
   latency: number
   jitter: number
   /** s more where it follows another flash through its optical slave. */
   slaveDelay: number
-  /** s after a pop at this power until it is ready. */
+  /** s after a pop until it is ready, at the power it is given for; at others in proportion to the energy. */
   recycleTime: number
+  recyclePower: number
   /** J at full power. */
   energy: number
   /** J it may give in a row before it must cool; null: not limited. */
@@ -86,6 +111,8 @@ export interface FlashSetup {
   highSpeedSync: boolean
   /** Whether the durations were measured on this unit or taken from its rating. */
   measured: boolean
+  /** Whether the durations are those of a typical unit of its kind, not of this one. */
+  borrowed: boolean
   table: FlashRow[]
   /** Limits of its repeating mode; empty: it has none. */
   repeat: RepeatRow[]
@@ -175,6 +202,8 @@ export interface Setup {
     dragCoefficient: number
     /** 1/m; null: from diameter, mass and drag coefficient. */
     dragPerMetre: number | null
+    /** Turns a second about its own axis. */
+    turns: number
   }
   subject: {
     /** m along the travel from the start to its near face. */
@@ -185,6 +214,10 @@ export interface Setup {
     depth: number
     /** m across the travel, in the picture. */
     height: number
+    /** m of liquid under the surface, for what falls or pours into it; 0: none. */
+    liquidDepth: number
+    /** What a balloon holds. */
+    filling: (typeof FILLINGS)[number]
     /** m/s of the tear, for what bursts. */
     crackSpeed: number
     crackSpeedSpread: number
@@ -206,8 +239,6 @@ export interface Setup {
     /** Standard deviation from take to take, share of the time after the reference. */
     timeSpread: number
     timeError: number
-    /** m/s of the fastest part that must be sharp; null: the object's own at the mark. */
-    speed: number | null
     window: {
       /** m, for a moment along the travel. */
       beforeDistance: number
@@ -217,6 +248,8 @@ export interface Setup {
       afterTime: number
     }
   }
+  /** What moves in the picture, each with its streak. */
+  bodies: Body[]
   sensor: {
     kind: SensorKind
     /** What a microphone or contact answers to. */
@@ -229,12 +262,19 @@ export interface Setup {
     beamWidth: number
     /** Shortest interruption it answers to, s. */
     response: number
-    latency: number
-    jitter: number
+    /** s; null: typical of its kind. */
+    latency: number | null
+    jitter: number | null
+    /** s from the arrival of a sound to its peak: the threshold is crossed on the way. */
+    riseTime: number
+    /** s from the impact to the bounce that is answered to. */
+    bounceAfter: number
     /** Loudest false and quietest true peak against its threshold, same scale; null: not tested. */
     falsePeak: number | null
     eventPeak: number | null
     threshold: number | null
+    /** m from the sound at which the true peak was noted; null: where the microphone stands. */
+    peakDistance: number | null
   }
   controller: {
     latency: number
@@ -249,7 +289,18 @@ export interface Setup {
   }
   /** s dialled; null: as planned. */
   delay: number | null
-  link: { kind: (typeof LINKS)[number], latency: number, jitter: number, minimumInterval: number }
+  /** Latency and jitter null: typical of its kind. */
+  link: { kind: (typeof LINKS)[number], latency: number | null, jitter: number | null, minimumInterval: number }
+  /** A person who presses on the count. */
+  hand: {
+    /** s before the moment at which is pressed; null: as planned. */
+    lead: number | null
+    /** Standard deviation from take to take, s. */
+    scatter: number
+    /** s that the press comes before it was meant to, on average, and how wrong that may be. */
+    flinch: number
+    flinchError: number
+  }
   flashes: FlashSetup[]
   camera: {
     shutterKind: (typeof SHUTTERS)[number]
@@ -259,11 +310,12 @@ export interface Setup {
     pixelsWide: number
     /** Fastest shutter with flash, s. */
     syncSpeed: number
-    /** s for a curtain to cross the frame. */
+    /** s for a curtain to cross the frame, and the way it runs as the picture shows it. */
     curtainTravel: number
+    curtainRuns: (typeof CURTAIN_RUNS)[number]
     /** s to read the frame out, for an electronic shutter. */
     readOut: number
-    /** s from release to first curtain home. */
+    /** s from release to first curtain home, to open (leaf, global), or to the first row begun (rolling). */
     lag: number
     lagJitter: number
     frameRate: number
@@ -290,7 +342,8 @@ export interface Setup {
     ambientLimit: number
     /** rad between travel and sensor plane. */
     angleToSensor: number
-    circleOfConfusion: number
+    /** m; null: the sensor's diagonal / 1500. */
+    circleOfConfusion: number | null
     depthWanted: number
     /** m at the subject. */
     blurLimit: number

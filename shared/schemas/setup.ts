@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import {
-  FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
+  BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_BODIES, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
   POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldAt, fieldsOf,
 } from '../../core'
 import { allowedText } from '../units'
@@ -69,7 +69,8 @@ const onePowerEach = (rows: unknown): boolean => {
 
 /** A row of durations; `extra` for what a place adds to it. */
 export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema => objectSchema(FLASH_ROW_FIELDS, extra)
-  .test('t01', 't.1 is never shorter than t.5', row => !row || !(row.t01 < row.t05))
+  .test('t01', 't.1 is never shorter than t.5', row => !row || row.t01 === null || row.t05 === null || !(row.t01 < row.t05))
+  .test('some', 't.5 or t.1 must be given', row => !row || row.t01 !== null || row.t05 !== null)
 
 export const rowsSchema = (row: yup.AnySchema) => yup.array().strict().of(row).max(MOST_FLASH_ROWS, `At most ${MOST_FLASH_ROWS} rows`).test('powers', 'Each power once', onePowerEach)
 
@@ -112,6 +113,7 @@ export const setupSchema = objectSchema(Object.fromEntries(Object.entries(FIELDS
   version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
   lists: listsSchema,
   learnt: listOf(learntSchema, MOST_LEARNT, 'learnt figures').test('fields', 'A field of the set-up', entries => (entries ?? []).every((entry: { path: string }) => fieldAt(entry?.path ?? '') !== undefined)),
+  bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
   flashes: yup.array().strict().of(flashSchema).max(MOST_FLASHES, `At most ${MOST_FLASHES} lights`).required('flashes is missing'),
 }) as unknown as yup.Schema<Setup>
 

@@ -1,26 +1,34 @@
 import { withChanges, withinLimits } from '../../setup/paths'
-import { type Assessment, assess } from '../assess'
+import { type Assessment, assess, exposureLevel } from '../assess'
 import { ambient, blur, closesEarly, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
 import { depth, diffraction, tooClose } from './optics'
-import { burstBuffer, burstRecycle, catchBehind, spread, stock } from './run'
+import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
 import { neverReached, notEnoughUnits, popsTooClose, sequenceOutlastsShutter, stepsOverlap, stillParts } from './sequence'
-import { beamTooShort, holdOffShort, opticalPreFlash, sensorThreshold } from './sensing'
+import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
 import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
 import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
 
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
 
 const RULES: Rule[] = [
-  catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, beamTooShort, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
+  catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, coarseStep, beamTooShort, silentSource, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
   highSpeedSync, blur, closesEarly, sequenceOutlastsShutter, neverReached, popsTooClose, notEnoughUnits, exposure, ambient, depth, spread, stillParts, stepsOverlap, burstRecycle, burstBuffer, diffraction,
 ]
 /** Rules that never say more than a note: no fix is held against them. */
-const NOTE_RULES: Rule[] = [stock, ratedDuration, holdOffShort, opticalPreFlash]
+const NOTE_RULES: Rule[] = [ratedDuration, poolShallow, holdOffShort, opticalPreFlash]
 
 const ORDER: Record<Severity, number> = { error: 0, warning: 1, note: 2 }
 
 function draftFindings(a: Assessment, notes: boolean): FindingDraft[] {
   return (notes ? [...RULES, ...NOTE_RULES] : RULES).flatMap(rule => rule(a) ?? []).sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
+}
+
+/** No advice ends in a burnt picture: over by more than this, stops, and by more than before. */
+const BURNT = 0.5
+
+function overexposes(a: Assessment, after: Assessment): boolean {
+  const level = exposureLevel(after)
+  return level !== null && level > BURNT && level > (exposureLevel(a) ?? -Infinity) + 0.1 && after.setup.method === a.setup.method
 }
 
 /**
@@ -32,6 +40,7 @@ function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: Finding
   const after = assess(withChanges(a.setup, fix.changes))
   const left = draftFindings(after, finding.severity === 'note')
   if (left.some(other => other.id === finding.id)) return null
+  if (overexposes(a, after)) return null
   const before = new Map(drafts.map(other => [other.id, other.severity]))
   const raises: FindingId[] = []
   for (const other of left) {

@@ -1,28 +1,30 @@
 import { apertureForDepth } from '../../optics'
+import { closestFocus } from '../../setup/focus'
 import { APERTURES, stepDown, stepUp } from '../../setup/steps'
 import { type FixDraft, type Rule, aperture, length, stops } from './types'
 
 export const tooClose: Rule = ({ setup }) => {
-  const closest = 1.2 * setup.lens.focalLength
+  const closest = closestFocus(setup)
   if (setup.picture.distance >= closest) return null
   const place = Math.ceil(setup.lens.focalLength * 4 * 100) / 100
   return {
     id: 'too-close',
     severity: 'error',
     title: 'Closer than the lens can focus',
-    reason: 'At {distance} a lens of {focal} forms no image; its own focal length is the limit.',
-    figures: { distance: length(setup.picture.distance), focal: length(setup.lens.focalLength, 'mm') },
+    reason: 'At {distance} a lens of {focal} forms no image that can be planned with; {closest} is taken as its closest.',
+    figures: { distance: length(setup.picture.distance), closest: length(closest, 'm'), focal: length(setup.lens.focalLength, 'mm') },
     paths: ['picture.distance', 'lens.focalLength'],
     fixes: [{ label: 'Move the camera back to {place}', figures: { place: length(place, 'm') }, changes: [{ path: 'picture.distance', value: place }] }],
   }
 }
 
 export const depth: Rule = (a) => {
-  const { setup, optics } = a
+  const { known: setup, optics } = a
   const { picture, lens } = setup
-  if (optics.depth === null || optics.depth >= picture.depthWanted * (1 - 1e-6) || picture.distance < 1.2 * lens.focalLength) return null
+  if (optics.depth === null || optics.depth >= picture.depthWanted * (1 - 1e-6) || picture.distance < closestFocus(setup)) return null
   const needed = apertureForDepth({
     focalLength: lens.focalLength, subjectDistance: picture.distance, circleOfConfusion: picture.circleOfConfusion, depth: picture.depthWanted,
+    pupilRatio: lens.pupilRatio,
   })
   const fixes: FixDraft[] = []
   const set = stepUp(APERTURES, needed)
@@ -48,7 +50,7 @@ export const depth: Rule = (a) => {
   }
 }
 
-export const diffraction: Rule = ({ setup, optics }) => {
+export const diffraction: Rule = ({ known: setup, optics }) => {
   const { picture, lens } = setup
   if (optics.airy <= picture.circleOfConfusion) return null
   const wider = stepDown(APERTURES, (picture.aperture * picture.circleOfConfusion) / optics.airy)

@@ -1,3 +1,4 @@
+import { recycleAt } from '../../setup/typical'
 import { meanInputs, motionFor } from '../chain'
 import { type FixDraft, type Rule, count, length, share, time } from './types'
 
@@ -5,7 +6,7 @@ import { type FixDraft, type Rule, count, length, share, time } from './types'
 const POOR_KEEP = 0.5
 
 export const spread: Rule = (a) => {
-  const { setup, keep, timing, objectSpeed } = a
+  const { setup, keep, timing, alongSpeed } = a
   if (timing.moment === null || timing.bias === null || keep.perTake >= POOR_KEEP) return null
   if (timing.bias < -keep.before || timing.bias > keep.after) return null
   const cause = a.spread.causes.find(entry => entry.kind === 'scatter')
@@ -14,7 +15,7 @@ export const spread: Rule = (a) => {
   // The window, symmetrical, in which half the takes fall: 0.675 standard deviations either side, with room to spare.
   const needed = a.spread.scatter * 0.72 + Math.abs(timing.bias)
   if (setup.trigger === 'sensor' && needed > 0) {
-    const wider = travels ? Math.ceil(needed * objectSpeed * 10_000) / 10_000 : Math.ceil(needed * 1e5) / 1e5
+    const wider = travels ? Math.ceil(needed * alongSpeed * 10_000) / 10_000 : Math.ceil(needed * 1e5) / 1e5
     const paths = travels ? ['moment.window.beforeDistance', 'moment.window.afterDistance'] : ['moment.window.beforeTime', 'moment.window.afterTime']
     if (wider > 0 && wider < 5) {
       fixes.push({
@@ -40,40 +41,46 @@ export const spread: Rule = (a) => {
     severity: 'warning',
     title: 'One take in {takes} keeps ({keep})',
     reason: setup.trigger === 'burst'
-      ? 'The moment keeps for {window}; frames come every {frame}.'
+      ? 'The moment keeps for {window}; frames come every {frame}: {frames} of them fall into it, event by event.'
       : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
     figures: {
       takes: count(keep.perTake > 0 ? Math.min(9999, Math.max(2, Math.round(1 / keep.perTake))) : 9999),
       keep: share(keep.perTake), scatter: time(a.spread.scatter), window: time(keep.before + keep.after), largest: time(cause?.seconds ?? 0),
-      frame: time(1 / setup.camera.frameRate),
+      frame: time(1 / setup.camera.frameRate), frames: { value: keep.framesPerEvent ?? 0, quantity: 'number' },
     },
     paths: [cause?.path ?? 'moment.window.afterDistance'],
     fixes,
   }
 }
 
-export const stock: Rule = ({ setup, keep }) => {
-  const { goal } = setup
-  if (keep.perTake <= 0 || (keep.props !== null && keep.props <= goal.stock)) return null
-  const figures = {
-    props: count(keep.props ?? 10_000), stock: count(goal.stock), keepers: count(goal.keepers), confidence: share(goal.confidence), keep: share(keep.perTake),
+/** A step of the controller that costs more than this share of keepers is worth a word. */
+const TELLING_COST = 0.02
+
+export const coarseStep: Rule = (a) => {
+  const { setup, timing, keep } = a
+  if (setup.trigger !== 'sensor' || setup.delay !== null || !timing.feasible || timing.residual === null) return null
+  const cost = keep.unstepped - keep.perTake
+  if (cost < TELLING_COST) return null
+  const { delayStep } = setup.controller
+  const finer = Number((delayStep / 2 ** Math.ceil(Math.log2(Math.abs(timing.residual) / (0.05 * (keep.before + keep.after))) + 1)).toPrecision(2))
+  const speed = timing.sensed === null ? 0 : motionFor(a.known, a.drag, meanInputs(a.known)).speedAt(timing.sensed)
+  const place = setup.sensor.position - timing.residual * speed
+  const fixes: FixDraft[] = [{ label: 'Use a controller with steps of {finer}', figures: { finer: time(finer) }, changes: [{ path: 'controller.delayStep', value: finer }] }]
+  if (setup.sensor.kind === 'beam' && speed > 0 && place > 0) {
+    const at = Number(place.toPrecision(6))
+    fixes.unshift({ label: 'Move the beam by {by}, so that the delay falls on a step', figures: { by: length(Math.abs(at - setup.sensor.position), 'mm') }, changes: [{ path: 'sensor.position', value: at }] })
   }
   return {
-    id: 'stock',
-    severity: 'note',
-    title: keep.props === null ? 'More props than can be bought' : '{props} props for {keepers} keepers; {stock} at hand',
-    reason: 'At {keep} a take, {keepers} keepers come with {confidence} within {props} takes.',
-    figures,
-    paths: ['goal.stock'],
-    fixes: keep.props !== null
-      ? [{ label: 'Get {props} props', figures: { props: count(keep.props) }, changes: [{ path: 'goal.stock', value: keep.props }] }]
-      : [],
+    id: 'coarse-step', severity: 'warning', title: 'The delay step of {step} costs {cost} of the takes',
+    reason: 'The nearest step is {off} from the delay wanted: {keep} keep in place of {free}.',
+    figures: { step: time(delayStep), cost: share(cost), off: time(Math.abs(timing.residual)), keep: share(keep.perTake), free: share(keep.unstepped) },
+    paths: ['controller.delayStep'], fixes,
   }
 }
 
 export const burstRecycle: Rule = ({ setup }) => {
   if (setup.trigger !== 'burst' || setup.flashes.length === 0) return null
-  const recycle = Math.max(...setup.flashes.map(flash => flash.recycleTime))
+  const recycle = Math.max(...setup.flashes.map(flash => recycleAt(flash, flash.power)))
   if (recycle <= (1 / setup.camera.frameRate) * (1 + 1e-9)) return null
   const rate = Math.floor((1 / recycle) * 10) / 10
   return {

@@ -1,6 +1,9 @@
 import { thresholdWindow } from '../../sensing'
+import { intoLiquid, startIsHeard } from '../../setup/typical'
+import { splashCavity } from '../../subjects'
+import { meanInputs, motionFor, peakAtSensor } from '../chain'
 import { isSequence } from '../sequence'
-import { type FixDraft, type Rule, length, speed, time } from './types'
+import { type FixDraft, type Rule, length, number, speed, time } from './types'
 
 export const beamTooShort: Rule = (a) => {
   const { setup, beamBlock } = a
@@ -44,9 +47,10 @@ export const sensorThreshold: Rule = ({ setup }) => {
       fixes: [],
     }
   }
-  const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [sensor.eventPeak] })
+  const peak = peakAtSensor(setup) ?? sensor.eventPeak
+  const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [peak] })
   const figures = {
-    false: { value: sensor.falsePeak, quantity: 'number' as const }, event: { value: sensor.eventPeak, quantity: 'number' as const },
+    false: { value: sensor.falsePeak, quantity: 'number' as const }, event: { value: peak, quantity: 'number' as const },
     threshold: { value: sensor.threshold ?? window.threshold ?? sensor.falsePeak, quantity: 'number' as const },
     margin: { value: window.marginDb, quantity: 'number' as const },
   }
@@ -69,7 +73,7 @@ export const sensorThreshold: Rule = ({ setup }) => {
       fixes,
     }
   }
-  if (threshold !== null && threshold >= sensor.eventPeak) {
+  if (threshold !== null && threshold >= peak) {
     return {
       id: 'sensor-too-dull',
       severity: 'error',
@@ -83,11 +87,13 @@ export const sensorThreshold: Rule = ({ setup }) => {
   return null
 }
 
+/** Echoes in a studio die within about this time, s. */
+const RINGING = 0.25
+
 export const holdOffShort: Rule = ({ setup }) => {
   const { sensor, controller } = setup
   if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || isSequence(setup)) return null
-  // Echoes and bounces in a studio die within about this time, s.
-  const ringing = 0.25
+  const ringing = Math.max(RINGING, Number((setup.sensor.bounceAfter * 1.5).toPrecision(2)))
   if (controller.holdOff >= ringing) return null
   return {
     id: 'hold-off-short',
@@ -110,5 +116,35 @@ export const opticalPreFlash: Rule = ({ setup }) => {
     figures: {},
     paths: ['link.kind'],
     fixes: [],
+  }
+}
+
+export const silentSource: Rule = ({ setup }) => {
+  const { sensor, action } = setup
+  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || sensor.source !== 'start' || startIsHeard(action.kind)) return null
+  return {
+    id: 'silent-source', severity: 'warning', title: 'The microphone answers to a start that makes no sound',
+    reason: 'Nothing is heard when it is let go. What hits the surface, the floor under it or the table is heard.',
+    figures: {}, paths: ['sensor.source'], fixes: [{ label: 'Answer to the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
+  }
+}
+
+export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
+  if (setup.recipe !== 'drop' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
+  if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
+  const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
+  if (impact <= 0) return null
+  const cavity = splashCavity({ diameter: setup.motion.diameter, speed: impact })
+  if (setup.subject.liquidDepth >= cavity.radius && cavity.inRange) return null
+  const shallow = setup.subject.liquidDepth < cavity.radius
+  const deep = Math.ceil(cavity.radius * 1.2 * 1000) / 1000
+  return {
+    id: 'pool-shallow', severity: 'note', title: shallow ? 'Shallower than the cavity is deep' : 'Outside what the splash times are known for',
+    reason: shallow
+      ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
+      : 'At Fr {froude} and We {weber} the times are a guess: the first takes will tell.',
+    figures: { radius: length(cavity.radius, 'mm'), depth: length(setup.subject.liquidDepth, 'mm'), froude: number(cavity.froude), weber: number(cavity.weber) },
+    paths: ['subject.liquidDepth'],
+    fixes: shallow ? [{ label: 'Fill it to {deep}', figures: { deep: length(deep, 'mm') }, changes: [{ path: 'subject.liquidDepth', value: deep }] }] : [],
   }
 }

@@ -1,7 +1,8 @@
+import { recycleAt } from '../../setup/typical'
 import type { PopGroup } from '../../setup/types'
 import type { Change } from '../../setup/paths'
 import type { SequencePlan } from '../sequence'
-import { type FindingDraft, type FixDraft, type Rule, count, length, power, share, shutter, stops, time } from './types'
+import { type FindingDraft, type FixDraft, type Rule, count, length, plain, power, share, shutter, stops, time } from './types'
 
 const BLUR_OF_TIME = 0.1
 
@@ -55,7 +56,7 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   }
   return {
     id: 'still-parts', severity: 'warning', title: 'Still parts burn out: {level} after {count} pops',
-    reason: 'Where nothing moves, these pops add {stops} to the first one; the frame is {field} wide.',
+    reason: 'Where nothing moves, these pops add {stops} to the brightest; the frame is {field} wide.',
     figures: { level: stops(level), count: count(sequence.exposures.length), stops: stops(sequence.stillStops), field: length(optics.fieldWidth, 'm') },
     paths: ['sequence.groundStops'], fixes,
   }
@@ -73,9 +74,10 @@ export const stepsOverlap: Rule = ({ setup, sequence }) => {
   }
 }
 
-export const popsTooClose: Rule = ({ setup, sequence, pulses }): FindingDraft | null => {
+export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingDraft | null => {
   if (sequence === null || sequence.closest === null) return null
-  const { controller, link } = setup
+  const { controller } = setup
+  const { link } = known
   const limit = Math.max(controller.minimumInterval, link.minimumInterval)
   if (sequence.closest < limit * (1 - 1e-9)) {
     return {
@@ -118,16 +120,16 @@ export const notEnoughUnits: Rule = ({ setup, sequence }) => {
   const needed = light.schedule.units.length
   const changes = sequence.lights.filter(l => l.schedule.units.length > l.units).map(l => ({ path: `flashes[${l.light}].relay`, value: l.schedule.units.length }))
   return {
-    id: 'not-enough-units', severity: 'error', title: `${flash.name.replaceAll('{', '').replaceAll('}', '')} cannot give {count} pops: {needed} must take turns`,
+    id: 'not-enough-units', severity: 'error', title: `${plain(flash.name)} cannot give {count} pops: {needed} must take turns`,
     reason: `${BOUNDS[light.schedule.bound]} With fewer, pops are dark or dim.`,
     figures: {
-      count: count(light.times.length), needed: count(needed), recycle: time(flash.recycleTime), heat: { value: flash.heatLimit ?? 0, quantity: 'energy' }, rate: { value: light.limits.repeat?.rate ?? 0, quantity: 'rate' },
+      count: count(light.times.length), needed: count(needed), recycle: time(recycleAt(flash, flash.power)), heat: { value: flash.heatLimit ?? 0, quantity: 'energy' }, rate: { value: light.limits.repeat?.rate ?? 0, quantity: 'rate' },
       pops: count(light.limits.repeat?.pops ?? 0),
     },
     paths: [`flashes[${light.light}].relay`, `flashes[${light.light}].recycleTime`],
     fixes: [
       { label: 'Let {needed} take turns', figures: { needed: count(needed) }, changes },
-      ...(sequence.closestOfOneLight !== null && light.schedule.bound === 'recycle' ? longer(setup.sequence.groups, sequence.closestOfOneLight, flash.recycleTime) : []),
+      ...(sequence.closestOfOneLight !== null && light.schedule.bound === 'recycle' ? longer(setup.sequence.groups, sequence.closestOfOneLight, recycleAt(flash, flash.power)) : []),
     ],
   }
 }
@@ -137,7 +139,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
   const idle = setup.sequence.groups.findIndex(group => group.lights.every(light => light >= setup.flashes.length))
   if (idle >= 0) {
     return {
-      id: 'pops-unreached', severity: 'error', title: 'A group of pops has no light', reason: 'Choose which lights pop in it.', figures: {}, paths: [`sequence.groups[${idle}].name`], fixes: [],
+      id: 'pops-unreached', severity: 'error', title: 'A group of pops has no light', reason: 'Choose which lights pop in it.', figures: {}, paths: [`sequence.groups[${idle}].name`],
+      fixes: setup.flashes.length === 0 ? [] : [{ label: `Let ${plain(setup.flashes[0]!.name)} pop in it`, changes: [{ path: `sequence.groups[${idle}].lights[0]`, value: 0 }] }],
     }
   }
   const missing = sequence?.unreached ?? 1

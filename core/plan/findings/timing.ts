@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../constants'
 import { meanInputs, motionFor } from '../chain'
 import type { Assessment } from '../assess'
 import { type FixDraft, type Rule, length, time } from './types'
@@ -6,20 +7,24 @@ import { type FixDraft, type Rule, length, time } from './types'
 const downToMillimetre = (metres: number): number => Math.floor(metres * 1000 + 1e-6) / 1000
 const upToMillimetre = (metres: number): number => Math.ceil(metres * 1000 - 1e-6) / 1000
 
+/** Where the sound comes from, m along the travel. */
+const sourcePlace = ({ sensor, motion, subject }: Assessment['setup']): number => (sensor.source === 'start' || motion.kind === 'still' ? 0 : subject.distance)
+
 /** Where the sensor would have to be to answer at `sensed`, s: the change that puts it there, or none. */
 function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   const { setup } = a
-  const { sensor, subject } = setup
+  const { sensor } = setup
   if (sensor.kind === 'beam') {
     if (sensed <= 0 || setup.motion.kind === 'still') return []
     const place = downToMillimetre(motionFor(setup, a.drag, meanInputs(setup)).positionAt(sensed))
     return place > 0 ? [{ label: 'Move the beam to {place} from the start', figures: { place: length(place, 'm') }, changes: [{ path: 'sensor.position', value: place }] }] : []
   }
   if (sensor.kind !== 'sound') return []
-  const soundTime = sensor.source === 'start' ? sensed : sensed - (a.timing.impact ?? Infinity)
+  const heard = a.timing.sensed === null ? Infinity : a.timing.sensed - Math.hypot(sensor.position - sourcePlace(setup), sensor.offset) / a.soundSpeed
+  const soundTime = sensed - heard
   const distance = downToMillimetre(soundTime * a.soundSpeed)
   if (!(distance > 0)) return []
-  const source = sensor.source === 'impact' && setup.motion.kind !== 'still' ? subject.distance : 0
+  const source = sourcePlace(setup)
   const along = Math.max(-distance, Math.min(distance, sensor.position - source))
   if (source + along < 0) return []
   return [{
@@ -42,7 +47,7 @@ export const neverArrives: Rule = ({ setup, timing }) => {
     reason: setup.motion.kind === 'toss'
       ? 'At {speed} the toss rises {rise}; a place above that is never reached.'
       : 'With these figures the object does not get there: at {speed} it is stopped by drag, or the place lies before the start.',
-    figures: { speed: { value: setup.motion.speed, quantity: 'speed' }, rise: length(setup.motion.speed ** 2 / (2 * 9.80665)) },
+    figures: { speed: { value: setup.motion.speed, quantity: 'speed' }, rise: length(setup.motion.speed ** 2 / (2 * GRAVITY)) },
     paths: what === 'the moment' ? ['moment.offset', 'motion.speed'] : ['sensor.position', 'motion.speed'],
     fixes: [],
   }
@@ -50,9 +55,11 @@ export const neverArrives: Rule = ({ setup, timing }) => {
 
 export const negativeDelay: Rule = (a) => {
   const { setup, timing } = a
-  const { controller, link } = setup
+  const { controller } = setup
+  const { link } = a.known
   if (timing.wanted === null || timing.sensed === null || timing.moment === null) return null
-  if (timing.wanted >= controller.delayMinimum - controller.delayStep / 2) return null
+  // As early as it can be dialled, and within the window: late, but kept.
+  if (timing.wanted >= controller.delayMinimum - Math.max(controller.delayStep / 2, a.keep.after)) return null
   const missing = controller.delayMinimum - timing.wanted
   const latest = timing.moment - timing.chainLatency - controller.delayMinimum
   const fixes = sensorAt(a, latest)
@@ -60,7 +67,7 @@ export const negativeDelay: Rule = (a) => {
     fixes.push({
       label: 'Use a cable in place of the {kind} link, which takes {latency}'.replace('{kind}', link.kind),
       figures: { latency: time(link.latency) },
-      changes: [{ path: 'link.kind', value: 'cable' }, { path: 'link.latency', value: 0 }, { path: 'link.jitter', value: 0 }],
+      changes: [{ path: 'link.kind', value: 'cable' }, { path: 'link.latency', value: null }, { path: 'link.jitter', value: null }],
     })
   }
   if (setup.method !== 'open-shutter' && setup.camera.lag >= missing && setup.flashes.length > 0) {
@@ -118,7 +125,8 @@ function slippedByThousand(dialled: number, wanted: number): boolean {
 
 export const delayOff: Rule = (a) => {
   const { setup, timing, keep } = a
-  if (setup.delay === null || timing.wanted === null || timing.set === null || timing.bias === null || !timing.feasible) return null
+  if (setup.delay === null || timing.wanted === null || timing.set === null || timing.bias === null) return null
+  if (!timing.feasible && timing.wanted < 0) return null
   if (timing.bias >= -keep.before && timing.bias <= keep.after) return null
   const slipped = timing.wanted > 0 && slippedByThousand(setup.delay, timing.wanted)
   return {

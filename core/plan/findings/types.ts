@@ -46,6 +46,8 @@ export interface FindingDraft {
   /** Fields it is about, the first where a message belongs. */
   paths: string[]
   fixes: FixDraft[]
+  /** With figures in braces: what would do it where no fix here does. */
+  outOfReach?: string
 }
 
 export interface Finding extends Omit<FindingDraft, 'fixes'> {
@@ -59,7 +61,10 @@ export type FindingId
     | 'past-sync' | 'high-speed-sync' | 'blur' | 'rated-duration' | 'no-flash'
     | 'ambient' | 'exposure' | 'setting-out-of-range' | 'too-close'
     | 'depth' | 'diffraction' | 'beam-too-short' | 'sensor-too-keen' | 'sensor-too-dull' | 'sensor-untested' | 'optical-pre-flash'
-    | 'spread' | 'stock' | 'burst-recycle' | 'burst-buffer' | 'closes-early' | 'sequence-outlasts-shutter' | 'still-parts' | 'steps-overlap' | 'pops-too-close' | 'not-enough-units' | 'pops-unreached' | 'catch'
+    | 'spread' | 'stock' | 'coarse-step' | 'silent-source' | 'pool-shallow' | 'burst-recycle' | 'burst-buffer' | 'closes-early' | 'sequence-outlasts-shutter' | 'still-parts' | 'steps-overlap' | 'pops-too-close' | 'not-enough-units' | 'pops-unreached' | 'catch'
+
+/** A name as part of a text: it holds no figures of its own. */
+export const plain = (name: string): string => name.replaceAll('{', '').replaceAll('}', '')
 
 export const time = (value: number): Figure => ({ value, quantity: 'time' })
 export const length = (value: number, unit?: string): Figure => ({ value, quantity: 'length', ...(unit ? { unit } : {}) })
@@ -71,3 +76,4 @@ export const iso = (value: number): Figure => ({ value, quantity: 'iso' })
 export const share = (value: number): Figure => ({ value, quantity: 'share' })
 export const count = (value: number): Figure => ({ value, quantity: 'count' })
 export const speed = (value: number): Figure => ({ value, quantity: 'speed' })
+export const number = (value: number): Figure => ({ value, quantity: 'number' })

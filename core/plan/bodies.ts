@@ -1,0 +1,67 @@
+import { GRAVITY } from '../constants'
+import { motionBlur } from '../optics'
+import type { Body, Setup } from '../setup/types'
+import { recoilSpeed } from '../subjects'
+import { trackOf } from './pops'
+import type { TakeTimes } from './chain'
+import type { Motion } from './motion'
+
+/** A body with its speed at the moment and the streak that gives. */
+export interface BodyStreak extends Body {
+  /** Its place in the set-up's list. */
+  index: number
+  /** m/s: typed, or worked out. */
+  at: number
+  /** m at the subject, m on the sensor, pixels. */
+  subject: number
+  sensor: number
+  pixels: number
+}
+
+/** Half a stretch of time over which a table of places tells a speed, s. */
+const STRETCH = 1e-4
+
+/** m/s of the moving thing by the table of places at the moment, where there is one. */
+function trackSpeed(setup: Setup, drag: number, time: number): number | null {
+  const { track } = setup.sequence
+  if (track.length < 2) return null
+  const [low, high] = [Math.min(...track.map(row => row.time)), Math.max(...track.map(row => row.time))]
+  const at = Math.min(Math.max(time, low + STRETCH), high - STRETCH)
+  const { positionAt } = trackOf(setup, drag)
+  return Math.abs(positionAt(at + STRETCH) - positionAt(at - STRETCH)) / (2 * STRETCH)
+}
+
+/** m/s of the object itself at the moment: by the table of places, else by its motion. */
+export function objectSpeedAt(setup: Setup, drag: number, motion: Motion, times: TakeTimes): number {
+  const time = times.moment ?? 0
+  return trackSpeed(setup, drag, time) ?? (times.moment === null ? 0 : motion.speedAt(time))
+}
+
+/** m/s of a body where nothing was typed: by motion and recipe. */
+function speedOf(body: Body, setup: Setup, motion: Motion, times: TakeTimes, object: number): number {
+  const impact = times.impact === null ? 0 : motion.speedAt(times.impact)
+  switch (body.kind) {
+    case 'object': case 'own': return object
+    case 'rim': return Math.PI * setup.motion.diameter * setup.motion.turns
+    case 'tear': return setup.subject.crackSpeed
+    case 'skin': return recoilSpeed()
+    // What is thrown up leaves at about the speed of what fell.
+    case 'drops': return impact
+    case 'limbs': return setup.motion.speed
+    // Freed contents fall; a cloud spreads at about half of what drives it.
+    case 'contents': return setup.motion.kind === 'still' ? GRAVITY * Math.max(0, times.moment ?? 0) : impact / 2
+  }
+}
+
+/** The streak of every body of a set-up for a duration of light, s. */
+export function streaksOf(setup: Setup, motion: Motion, times: TakeTimes, object: number, duration: number, optics: { magnification: number, pixelPitch: number }): BodyStreak[] {
+  const { angleToSensor } = setup.picture
+  return setup.bodies.map((body, index) => {
+    const at = body.speed ?? speedOf(body, setup, motion, times, object)
+    return { ...body, index, at, ...motionBlur({ speed: at, duration, magnification: optics.magnification, pixelPitch: optics.pixelPitch, angleToSensor }) }
+  })
+}
+
+/** The fastest of the bodies that must be sharp; null where none must. */
+export const fastestSharp = (bodies: readonly BodyStreak[]): BodyStreak | null =>
+  bodies.reduce<BodyStreak | null>((worst, body) => (body.sharp && (worst === null || body.at > worst.at) ? body : worst), null)

@@ -1,0 +1,102 @@
+import type { ActionKind, FlashSetup, KnownFlashRow, MomentReference, Recipe, SensorKind, Setup } from './types'
+
+/** Latency and standard deviation of a piece of the chain, s. */
+interface Typical { latency: number, jitter: number }
+
+/** What a link of a kind usually takes: assumed where nothing was entered. */
+export const TYPICAL_LINKS: Record<Setup['link']['kind'], Typical> = {
+  cable: { latency: 5e-6, jitter: 1e-6 },
+  radio: { latency: 500e-6, jitter: 50e-6 },
+  optical: { latency: 20e-6, jitter: 5e-6 },
+}
+
+/** The same for sensors; a hand on the button beside the action is a person's. */
+export const TYPICAL_SENSORS: Record<SensorKind, Typical> = {
+  beam: { latency: 30e-6, jitter: 10e-6 },
+  sound: { latency: 40e-6, jitter: 60e-6 },
+  contact: { latency: 10e-6, jitter: 20e-6 },
+  hand: { latency: 0, jitter: 0.05 },
+}
+
+/** Actions that are heard as they start: a report, a burst, hands that clap. */
+const HEARD: ReadonlySet<ActionKind> = new Set(['launcher', 'pin', 'hand'])
+
+/** Whether the start of an action makes a sound of its own. */
+export const startIsHeard = (kind: ActionKind): boolean => HEARD.has(kind)
+
+/** What a microphone or contact answers to unless told otherwise: the start where that is heard, else the impact. */
+export const typicalSource = (kind: ActionKind): Setup['sensor']['source'] => (HEARD.has(kind) ? 'start' : 'impact')
+
+/**
+ * t.1 over t.5 of a kind of flash: a natural discharge has about 3; a tube that is cut off early loses its tail, the more the lower the
+ * power.
+ */
+export function tailRatio(flash: Pick<FlashSetup, 'supply'>, power: number): number {
+  if (flash.supply === 'spark') return 2
+  if (flash.supply === 'mains') return 3
+  return power > 0.7 ? 3 : power > 0.35 ? 1.5 : 1.3
+}
+
+/** Durations of a flash with what was not given estimated from the other by the kind of flash. */
+export function knownTable(flash: Pick<FlashSetup, 'supply' | 'table'>): KnownFlashRow[] {
+  // Whole as it is: the same table, so that what was made of it once is found again.
+  if (flash.table.every(row => row.t05 !== null && row.t01 !== null)) return flash.table as KnownFlashRow[]
+  return flash.table.map((row) => {
+    const ratio = tailRatio(flash, row.power)
+    const t05 = row.t05 ?? (row.t01 ?? 0) / ratio
+    return { power: row.power, t05, t01: row.t01 ?? t05 * ratio }
+  })
+}
+
+/** Recycle of a flash at a power, s: in proportion to the energy it gave. */
+export const recycleAt = (flash: Pick<FlashSetup, 'recycleTime' | 'recyclePower'>, power: number): number =>
+  flash.recycleTime * (power / flash.recyclePower)
+
+/** The sensor's diagonal over this is the circle of confusion. */
+const CIRCLES = 1500
+
+/** Circle of confusion of a sensor, m. */
+export const typicalCircle = (camera: Pick<Setup['camera'], 'sensorWidth' | 'sensorHeight'>): number =>
+  Math.hypot(camera.sensorWidth, camera.sensorHeight) / CIRCLES
+
+/** A light as the sums go by. */
+export interface KnownFlash extends FlashSetup { table: KnownFlashRow[] }
+
+/** A set-up with everything that was not entered filled in by its stated rule: what the sums go by. */
+export interface KnownSetup extends Setup {
+  sensor: Setup['sensor'] & { latency: number, jitter: number }
+  link: Setup['link'] & { latency: number, jitter: number }
+  picture: Setup['picture'] & { circleOfConfusion: number }
+  flashes: KnownFlash[]
+}
+
+/** What each nullable field of a set-up is taken for while nothing is entered; null: the field has no such value. */
+export function assumedAt(setup: Setup, path: string): number | null {
+  switch (path) {
+    case 'sensor.latency': return TYPICAL_SENSORS[setup.sensor.kind].latency
+    case 'sensor.jitter': return TYPICAL_SENSORS[setup.sensor.kind].jitter
+    case 'link.latency': return TYPICAL_LINKS[setup.link.kind].latency
+    case 'link.jitter': return TYPICAL_LINKS[setup.link.kind].jitter
+    case 'picture.circleOfConfusion': return typicalCircle(setup.camera)
+    default: return null
+  }
+}
+
+/** Fills in what was not entered. */
+export function known(setup: Setup): KnownSetup {
+  const { sensor, link, picture } = setup
+  const [ofSensor, ofLink] = [TYPICAL_SENSORS[sensor.kind], TYPICAL_LINKS[link.kind]]
+  return {
+    ...setup,
+    sensor: { ...sensor, latency: sensor.latency ?? ofSensor.latency, jitter: sensor.jitter ?? ofSensor.jitter },
+    link: { ...link, latency: link.latency ?? ofLink.latency, jitter: link.jitter ?? ofLink.jitter },
+    picture: { ...picture, circleOfConfusion: picture.circleOfConfusion ?? typicalCircle(setup.camera) },
+    flashes: setup.flashes.map(flash => ({ ...flash, table: knownTable(flash) })),
+  }
+}
+
+/** Recipes whose subject holds liquid that something falls or pours into. */
+export const intoLiquid = (recipe: Recipe): boolean => recipe === 'drop' || recipe === 'pour'
+
+/** Whether a moment is a time after an event, not a place. */
+export const isTimed = (reference: MomentReference): boolean => reference !== 'travel'
