@@ -24,6 +24,11 @@ export default withNuxt(
     },
   },
   {
+    // The bench is a world of its own: a mistake of the plan must be able to show on it.
+    files: ['core/practice/**'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\./|\\.\\./)', message: 'core imports only from core' }, { regex: '/plan(/|$)', message: 'the bench shares no sum with the plan' }] }] },
+  },
+  {
     files: ['app/**', 'core/**', 'server/**', 'shared/**'],
     rules: { 'no-restricted-syntax': ['error', { selector: 'Literal[value=/^https?:\\/\\/(?!127\\.0\\.0\\.1|localhost|www\\.w3\\.org|json-schema\\.org)/]', message: 'the application asks no other host' }] },
   },

@@ -125,7 +125,7 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
   const wanted = chosen >= 0
     ? posterior.first + chosen * posterior.spacing
     : Math.min(Math.max(posterior.delay, minimum), maximum)
-  const refined = chosen >= 0 && !informed ? refine(posterior, window, wanted, stride * posterior.spacing, minimum, maximum) : wanted
+  const refined = chosen >= 0 && !informed && grid === 'fine' ? refine(posterior, window, wanted, stride * posterior.spacing, minimum, maximum) : wanted
   const delay = input.step === undefined ? refined : quantiseDelay({ delay: refined, step: input.step, minimum, maximum }).delay
   const chance = keepChance(posterior, window, delay)
   const bestKeep = Math.max(chance, likeliest)

@@ -1,6 +1,6 @@
 import { speedOfSound } from '../air'
 import { beamBlockTime } from '../flight'
-import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification, motionBlur } from '../optics'
+import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
 import { focusedDistance } from '../setup/focus'
 import { type KnownSetup, known } from '../setup/typical'

@@ -3,7 +3,7 @@ import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import type { Cause } from './spread'
-import { type Figure, type Figures, plain, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
+import { type Figure, type Figures, plain, aperture, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
 /** A result of the plan with where it comes from. */
 export interface Result {

@@ -1,4 +1,6 @@
+import { known } from '../setup/typical'
 import type { Setup } from '../setup/types'
+import { recharged } from './world/light'
 import type { PracticeRig } from './rig'
 import { type BenchShot, fireRig, thresholdOf } from './shot'
 
@@ -37,7 +39,7 @@ export interface DeviceState {
 }
 
 const DIALS: Record<string, { key: 'delay' | 'threshold' | 'holdOff', min: number, max: number }> = {
-  'delay': { key: 'delay', min: 0, max: 10_000 },
+  'delay': { key: 'delay', min: -10, max: 10_000 },
   'threshold': { key: 'threshold', min: 0.000001, max: 1000 },
   'hold-off': { key: 'holdOff', min: 0, max: 60 },
 }
@@ -47,7 +49,7 @@ const LONGEST_OPEN = 600
 
 /** The bench as it is switched on. */
 export function switchedOn(setup: Setup): DeviceState {
-  return { delay: setup.delay ?? 0, threshold: thresholdOf(setup), holdOff: setup.controller.holdOff, armed: false, openedAt: null, poppedAt: null, fired: 0, pending: null }
+  return { delay: setup.trigger === 'hand' ? -(setup.hand.lead ?? 0) : setup.delay ?? 0, threshold: thresholdOf(setup), holdOff: setup.controller.holdOff, armed: false, openedAt: null, poppedAt: null, fired: 0, pending: null }
 }
 
 /**
@@ -89,7 +91,7 @@ export class PracticeDevice {
     return say('OK')
   }
 
-  private recycle(): number { return Math.max(0, ...this.setup.flashes.map(flash => flash.recycleTime)) }
+  private recycle(): number { return recharged(known(this.setup)) }
 
   private status(at: number): string {
     const charging = this.state.poppedAt === null ? 0 : Math.max(0, this.recycle() - (at - this.state.poppedAt))

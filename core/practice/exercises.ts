@@ -20,7 +20,7 @@ export interface Exercise {
 
 const sound: Change[] = [
   { path: 'sensor.kind', value: 'sound' }, { path: 'sensor.source', value: 'start' }, { path: 'sensor.position', value: 0 }, { path: 'sensor.offset', value: 0.15 },
-  { path: 'sensor.latency', value: 40e-6 }, { path: 'sensor.jitter', value: 40e-6 }, { path: 'sensor.falsePeak', value: 0.12 }, { path: 'sensor.eventPeak', value: 0.8 }, { path: 'sensor.threshold', value: 0.3 },
+  { path: 'sensor.falsePeak', value: 0.12 }, { path: 'sensor.eventPeak', value: 0.8 }, { path: 'sensor.threshold', value: 0.3 },
 ]
 
 export const EXERCISES: readonly Exercise[] = [

@@ -1,7 +1,8 @@
 import { seededRandom } from '../math/random'
-import { type TakeInputs, chainStages, meanInputs } from '../plan/chain'
-import { uncertainInputs } from '../plan/spread'
+import { completeSetup } from '../setup/complete'
+import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
+import type { ShotInputs } from './world/take'
 
 /** What is true of a practice rig and hidden from whoever shoots with it. SI units. */
 export interface RigTruth {
@@ -28,6 +29,12 @@ export interface RigTruth {
   event: number
   /** s after the event at which the sensor is set off once more. */
   bounce: number
+  /** m beside the middle of a beam that things pass, standard deviation; spread of a peak and of a flash's light from shot to shot, natural log. */
+  offAxis: number
+  loudness: number
+  flash: number
+  /** s that whoever presses on the count comes early. */
+  flinch: number
 }
 
 /** A simulated rig: the set-up it was rigged as, and what is true of it. */
@@ -41,7 +48,18 @@ export interface PracticeRig {
 /** Peaks where the set-up names none. */
 const CLICK = 0.06
 const EVENT = 0.7
-const LEAST_FACTOR = 0.2
+/** A draw beyond so many deviations is a rig nobody would believe. */
+const BELIEVED = 2.5
+/** What the world has beyond the plan: share of a thing's radius it passes beside a beam; natural logs. */
+const BESIDE = 0.25
+const LOUDNESS = 0.15
+const FLASH_TO_FLASH = 0.05
+
+/** Truth that rigs of earlier days did not have. */
+const EXTRAS_OF_OLD = { offAxis: 0, loudness: LOUDNESS, flash: 0, flinch: 0 }
+
+/** A rig read back from where it was kept, completed by what its day did not have. */
+export const completeRig = (rig: PracticeRig): PracticeRig => ({ ...rig, setup: completeSetup(rig.setup) as Setup, truth: { ...EXTRAS_OF_OLD, ...rig.truth } })
 
 /**
  * A rig drawn for a set-up: what the plan may have wrong is wrong by as much as it says it may be, and the rest by what is usual.
@@ -52,46 +70,59 @@ const LEAST_FACTOR = 0.2
  */
 export function drawRig(setup: Setup, seed: number, options: { drift?: number } = {}): PracticeRig {
   const random = seededRandom(seed)
-  const errors: Partial<Record<keyof TakeInputs, number>> = {}
-  for (const entry of uncertainInputs(setup)) {
-    // A draw beyond two and a half is a rig nobody would believe.
-    if (entry.kind === 'uncertainty') errors[entry.input] = entry.sigma * Math.max(-2.5, Math.min(2.5, random.normal()))
-  }
-  const mean = meanInputs(setup)
-  const off = (input: keyof TakeInputs): number => errors[input] ?? 0
-  const factor = (input: keyof TakeInputs): number => Math.max(LEAST_FACTOR, 1 + off(input) / (mean[input] || 1))
+  const z = (): number => Math.max(-BELIEVED, Math.min(BELIEVED, random.normal()))
+  const factor = (share: number): number => Math.exp(Math.sqrt(Math.log(1 + share * share)) * z())
+  const { motion, subject, sensor, moment, air, hand, controller, camera } = setup
+  const { sensor: given, link, flashes } = known(setup)
+  const moves = motion.kind !== 'still' && motion.kind !== 'fall'
+  const ratings = given.latency + controller.latency + link.latency + (setup.method === 'open-shutter' ? 0 : camera.lag) + Math.max(0, ...flashes.map(flash => flash.latency))
   return {
     seed, setup,
     truth: {
-      speed: mean.speed * factor('speed'), crackSpeed: mean.crackSpeed * factor('crackSpeed'), phase: factor('phaseScale'),
-      sensorPosition: off('sensorPosition'), sensorOffset: off('sensorOffset'), subjectDistance: off('subjectDistance'), temperatureC: off('temperatureC'),
+      speed: motion.speed * (moves ? factor(motion.speedError) : 1), crackSpeed: subject.crackSpeed * factor(subject.crackSpeedError), phase: factor(moment.timeError),
+      sensorPosition: sensor.positionError * z(), sensorOffset: sensor.positionError * z(), subjectDistance: subject.distanceError * z(), temperatureC: air.temperatureError * z(),
       scatter: Math.exp(0.3 * random.normal()),
-      chain: 0.08 * random.normal() * chainStages(setup).reduce((sum, stage) => sum + stage.latency, 0),
+      chain: 0.08 * random.normal() * ratings,
       drift: options.drift ?? 0,
       misfire: 0.01 + 0.04 * random.uniform(),
-      click: (setup.sensor.falsePeak ?? CLICK) * Math.exp(0.2 * random.normal()),
-      event: (setup.sensor.eventPeak ?? EVENT) * Math.exp(0.2 * random.normal()),
+      click: (sensor.falsePeak ?? CLICK) * Math.exp(0.2 * random.normal()),
+      event: (sensor.eventPeak ?? EVENT) * Math.exp(0.2 * random.normal()),
       bounce: 0.04 + 0.1 * random.uniform(),
+      offAxis: sensor.kind === 'beam' ? (BESIDE * motion.diameter) / 2 : 0, loudness: LOUDNESS, flash: FLASH_TO_FLASH,
+      flinch: hand.flinch + hand.flinchError * z(),
     },
   }
 }
 
-/** The set-up as it stands with what the rig really throws, and the mean inputs of a shot after so many before. */
-export function truthOf(rig: PracticeRig, current: Setup, before: number): { setup: Setup, inputs: TakeInputs } {
-  const { truth } = rig
-  const moment = { ...rig.setup.moment, window: current.moment.window }
-  const setup: Setup = {
-    ...current, motion: rig.setup.motion, moment, air: { ...rig.setup.air },
-    subject: { ...current.subject, depth: rig.setup.subject.depth, height: rig.setup.subject.height, crackSpeed: rig.setup.subject.crackSpeed },
+/** A rig that is just as planned, with nothing that the plan leaves out: what the plan is held to. */
+export function plannedRig(setup: Setup): PracticeRig {
+  const { truth, ...rig } = drawRig(setup, 1)
+  return {
+    ...rig,
+    truth: {
+      ...truth, speed: setup.motion.speed, crackSpeed: setup.subject.crackSpeed, phase: 1, sensorPosition: 0, sensorOffset: 0, subjectDistance: 0, temperatureC: 0, scatter: 1,
+      chain: 0, drift: 0, misfire: 0, click: 1e-9, event: setup.sensor.eventPeak ?? EVENT, offAxis: 0, loudness: 0, flash: 0, flinch: setup.hand.flinch,
+    },
   }
-  const mean = meanInputs(setup)
-  const wears = Math.max(LEAST_FACTOR, 1 - truth.drift * before)
+}
+
+/** The least that is left of a speed. */
+const LEAST_FACTOR = 0.2
+
+/** The set-up as it stands with what the rig really throws, and the mean inputs of a shot after so many before. */
+export function truthOf(rig: PracticeRig, current: Setup, before: number): { setup: KnownSetup, inputs: ShotInputs } {
+  const { truth } = rig
+  const { depth, height, crackSpeed, liquidDepth, filling } = rig.setup.subject
+  const setup = known({
+    ...current, motion: rig.setup.motion, moment: { ...rig.setup.moment, window: current.moment.window }, air: { ...rig.setup.air },
+    subject: { ...current.subject, depth, height, crackSpeed, liquidDepth, filling },
+  })
   return {
     setup,
     inputs: {
-      speed: truth.speed * wears,
-      subjectDistance: Math.max(0, mean.subjectDistance + truth.subjectDistance), sensorPosition: Math.max(0, mean.sensorPosition + truth.sensorPosition),
-      sensorOffset: Math.max(0, mean.sensorOffset + truth.sensorOffset), temperatureC: Math.min(60, Math.max(-40, mean.temperatureC + truth.temperatureC)),
+      speed: truth.speed * Math.max(LEAST_FACTOR, 1 - truth.drift * before),
+      subjectDistance: Math.max(0, setup.subject.distance + truth.subjectDistance), sensorPosition: Math.max(0, setup.sensor.position + truth.sensorPosition),
+      sensorOffset: Math.max(0, setup.sensor.offset + truth.sensorOffset), temperatureC: Math.min(60, Math.max(-40, setup.air.temperatureC + truth.temperatureC)),
       crackSpeed: truth.crackSpeed, phaseScale: truth.phase,
     },
   }

@@ -1,16 +1,16 @@
-import { seededRandom } from '../math/random'
-import { type Plan, type TakeTimes, assess, plan } from '../plan'
-import { type TakeInputs, chainStages, dragOf, motionFor, takeTimes } from '../plan/chain'
-import { uncertainInputs } from '../plan/spread'
+import { type Random, seededRandom } from '../math/random'
 import { type TakeSettings, settingsOf } from '../run/settings'
+import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type PracticeRig, truthOf } from './rig'
+import { lasts, lightJitter, midFrame, midLight, recharged } from './world/light'
+import { type Extras, type ShotInputs, type WorldTake, happen } from './world/take'
 
 export type TrueVerdict = 'early' | 'on' | 'late' | 'missed' | 'misfire'
 
 /** How a shot was made: what the devices were set to and the state they were in. */
 export interface ShotConditions {
-  /** s dialled. */
+  /** s dialled; by hand, s after the moment at which is pressed, negative: before. */
   delay: number
   /** Sensor's threshold, on the scale of its peaks. */
   threshold: number
@@ -42,25 +42,86 @@ export interface BenchShot {
   verdict: TrueVerdict
   /** A second pop in the same frame, from a bounce. */
   twice: boolean
-  /** m of streak at the subject, and the limit of the set-up. */
+  /** m of streak at the subject of what must be sharp, and the limit of the set-up. */
   blur: number
   blurLimit: number
+  /** Stops of this shot's flash light against the usual. */
+  flashStops?: number
+  /** s after the action starts at which the thing reached the subject; null: never. */
+  impact?: number | null
+  moment?: number | null
   /** Inputs of this shot. */
-  inputs: TakeInputs
+  inputs: ShotInputs
 }
 
-/** Spread of a peak from take to take, natural log. */
-const LOUDNESS = 0.15
 /** Chance that a beam or contact is set off by nothing at all, a fly or a draught. */
 const STRAY = 0.003
 
-const randomOf = (rig: PracticeRig, number: number): ReturnType<typeof seededRandom> => seededRandom((Math.imul(rig.seed, 0x9E3779B1) + Math.imul(number, 0x85EBCA77)) >>> 0)
+const randomOf = (rig: PracticeRig, number: number): Random => seededRandom((Math.imul(rig.seed, 0x9E3779B1) + Math.imul(number, 0x85EBCA77)) >>> 0)
 
 /** Threshold a sensor stands at where the set-up names none. */
 export const thresholdOf = (setup: Setup): number => setup.sensor.threshold ?? 0.2
 
+/** What scatters from shot to shot on a rig: shares of what is true, by a factor, since none of it can be negative. */
+function scattered(rig: PracticeRig, inputs: ShotInputs, random: Random): ShotInputs {
+  const { motion, subject, moment } = rig.setup
+  const by = (share: number): number => Math.exp(Math.sqrt(Math.log(1 + (share * rig.truth.scatter) ** 2)) * random.normal())
+  const moves = motion.kind !== 'still' && motion.kind !== 'fall'
+  return {
+    ...inputs, speed: inputs.speed * (moves ? by(motion.speedSpread) : 1), crackSpeed: inputs.crackSpeed * by(subject.crackSpeedSpread),
+    phaseScale: inputs.phaseScale * by(moment.timeSpread),
+  }
+}
+
+/** s from the sensor's answer, or the press, to the middle of the light or of the exposure: stage by stage, each with its scatter. */
+function chainOf(setup: KnownSetup, rig: PracticeRig, random: Random): number {
+  const { sensor, controller, link, camera, hand } = setup
+  const off = (sigma: number): number => sigma * rig.truth.scatter * random.normal()
+  let at = rig.truth.chain
+  if (setup.trigger === 'sensor') at += off(sensor.jitter) + controller.latency + off(controller.jitter) + link.latency + off(link.jitter)
+  else if (setup.trigger === 'hand') at += -rig.truth.flinch + off(hand.scatter) + (setup.flashes.length > 0 ? link.latency + off(link.jitter) : 0)
+  if (setup.method === 'fast-shutter') return at + midFrame(setup) + off(camera.lagJitter)
+  const released = setup.method === 'open-shutter' ? 0 : camera.lag + off(camera.lagJitter)
+  return at + released + midLight(setup) + off(lightJitter(setup))
+}
+
+/** When the light fell; null where nothing set it off. */
+function capturedOf(setup: KnownSetup, conditions: ShotConditions, take: WorldTake, planned: number | null, chain: number, phase: number): number | null {
+  if (setup.trigger === 'sensor') return take.answered === null ? null : take.answered + conditions.delay + chain
+  if (take.moment === null) return null
+  // On the count one aims at when it usually comes, not at when it comes this time.
+  if (setup.trigger === 'hand') return (planned ?? take.moment) + conditions.delay + chain
+  return take.moment + (phase - 0.5) / setup.camera.frameRate
+}
+
+/** m/s of what must be sharp in this shot, the fastest of it. */
+function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): number {
+  const { motion } = setup
+  const speedAt = (t: number | null): number => { const p = t === null ? null : take.path.at(t); return p === null ? 0 : Math.hypot(p.vx, p.vy) }
+  const moves = motion.kind !== 'still'
+  const worked: Record<Setup['bodies'][number]['kind'], number> = {
+    object: moves ? speedAt(take.moment) : 0, own: moves ? speedAt(take.moment) : 0, rim: Math.PI * motion.diameter * motion.turns, tear: inputs.crackSpeed, skin: 100,
+    drops: moves ? speedAt(take.impact) : 0, limbs: inputs.speed, contents: moves ? speedAt(take.impact) / 2 : 9.80665 * Math.max(0, take.moment ?? 0),
+  }
+  return setup.bodies.reduce((most, body) => (body.sharp ? Math.max(most, body.speed ?? worked[body.kind]) : most), 0)
+}
+
+/** Whether the light fell in the window, and on which side else; out of the frame it is missed. */
+function verdictOf(setup: KnownSetup, offset: number, past: number | null, along: number): TrueVerdict {
+  const { window } = setup.moment
+  if (past !== null) {
+    const field = (setup.camera.sensorWidth * (Math.max(setup.picture.distance, 1.2 * setup.lens.focalLength) - setup.lens.focalLength)) / setup.lens.focalLength
+    if (Math.abs(past) > field / 2) return 'missed'
+    // On its way back a thing is late where it has come less far.
+    const on = along < 0 ? -past : past
+    return on < -window.beforeDistance ? 'early' : on > window.afterDistance ? 'late' : 'on'
+  }
+  if (setup.moment.reference === 'travel') return offset < 0 ? 'early' : offset > 0 ? 'late' : 'on'
+  return offset < -window.beforeTime ? 'early' : offset > window.afterTime ? 'late' : 'on'
+}
+
 /**
- * One shot of a practice rig.
+ * One shot of a practice rig, event by event: a world of its own that shares no sum with the plan.
  *
  * @param rig as drawn; what it throws is its own, whatever the set-up assumes
  * @param current the set-up as it stands: where things are, how lights and camera are set
@@ -70,104 +131,49 @@ export const thresholdOf = (setup: Setup): number => setup.sensor.threshold ?? 0
  */
 export function fireRig(rig: PracticeRig, current: Setup, number: number, conditions: ShotConditions, worn = number - 1): BenchShot {
   const random = randomOf(rig, number)
-  const { setup, inputs } = truthOf(rig, current, worn)
-  // Spreads are shares of what is assumed; on the rig they are the same shares of what is true.
-  const ofTruth: Partial<Record<keyof TakeInputs, number>> = {
-    speed: rig.truth.speed / rig.setup.motion.speed, crackSpeed: rig.truth.crackSpeed / rig.setup.subject.crackSpeed, phaseScale: rig.truth.phase,
-  }
-  for (const { kind, input, sigma } of uncertainInputs(rig.setup)) {
-    if (kind === 'scatter') inputs[input] += sigma * (ofTruth[input] ?? 1) * rig.truth.scatter * random.normal()
-  }
-  inputs.speed = Math.max(0.05 * rig.truth.speed, inputs.speed)
-  inputs.crackSpeed = Math.max(0.05 * rig.truth.crackSpeed, inputs.crackSpeed)
-  inputs.phaseScale = Math.max(0.02, inputs.phaseScale)
-  const drag = dragOf(setup)
-  const times = takeTimes(setup, drag, inputs)
-  const stages = chainStages(current)
-  const jitter = stages.reduce((sum, stage) => sum + stage.jitter * random.normal(), 0)
-  const [clickPeak, eventPeak] = [rig.truth.click * Math.exp(LOUDNESS * random.normal()), rig.truth.event * Math.exp(LOUDNESS * random.normal())]
-  const [stray, misfires] = [random.uniform() < STRAY, random.uniform() < rig.truth.misfire]
-  const chain = stages.reduce((sum, stage) => sum + stage.latency, 0) + rig.truth.chain
+  const { setup, inputs: mean } = truthOf(rig, current, worn)
+  const inputs = scattered(rig, mean, random)
+  const [clickPeak, louder] = [rig.truth.click * Math.exp(rig.truth.loudness * random.normal()), Math.exp(rig.truth.loudness * random.normal())]
+  const extras: Extras = { offAxis: rig.truth.offAxis * random.normal(), loudness: (louder * rig.truth.event) / (rig.setup.sensor.eventPeak ?? rig.truth.event) }
+  const flashStops = (rig.truth.flash * random.normal()) / Math.LN2
+  const [stray, misfires, phase] = [random.uniform() < STRAY * Math.sign(rig.truth.misfire), random.uniform() < rig.truth.misfire, random.uniform()]
+  const take = happen({ ...setup, sensor: { ...setup.sensor, threshold: setup.sensor.threshold === null ? null : conditions.threshold } }, inputs, extras)
+  const chain = chainOf(setup, rig, random)
 
   const listens = current.sensor.kind === 'sound'
-  const opens = current.method === 'open-shutter'
-  // Set off by a click or a voice while it waits, it is holding off or charging when the event comes.
-  const tooKeen = listens ? clickPeak > conditions.threshold : stray
-  const recycle = Math.max(0, ...current.flashes.map(flash => flash.recycleTime))
-
-  const settings = settingsOf(current)
-  const { sharpness, optics } = assess(setup)
-  const base = { number, conditions, settings, inputs, blur: sharpness.subject * (inputs.speed / rig.setup.motion.speed || 1), blurLimit: sharpness.limit, captured: null, offset: null, past: null, twice: false, verdict: 'misfire' as const }
+  const light = current.method !== 'fast-shutter' && current.flashes.length > 0
+  const recycle = recharged(setup)
+  const base = {
+    number, conditions, settings: settingsOf(current), inputs, blurLimit: current.picture.blurLimit, captured: null, offset: null, past: null, twice: false, verdict: 'misfire' as const,
+    blur: sharpSpeed(setup, inputs, take) * lasts(setup) * Math.abs(Math.cos(current.picture.angleToSensor)), flashStops, impact: take.impact, moment: take.moment,
+  }
   const failed = (dark: NonNullable<BenchShot['dark']>, heard: BenchShot['heard'] = null): BenchShot => ({ ...base, dark, heard })
 
   if (misfires) return failed('misfire')
-  if (opens && !conditions.open) return failed('shut')
-  const captured = capturedOf(current, conditions, times, chain + jitter, random.uniform())
+  if (current.method === 'open-shutter' && !conditions.open) return failed('shut')
   if (current.trigger === 'sensor') {
     if (!conditions.armed) return failed('safe')
-    if (tooKeen) return failed('click', 'click')
-    if (listens && eventPeak <= conditions.threshold) return failed('not-heard')
-    if (times.sensed === null || times.moment === null) return failed('never')
+    // Set off by a click or a voice while it waits, it is holding off or charging when the event comes.
+    if (listens ? clickPeak > conditions.threshold : stray) return failed('click', 'click')
+    if (listens && rig.truth.event * louder <= conditions.threshold) return failed('not-heard')
   }
-  if (captured === null || times.moment === null) return failed('never')
-  const light = current.method !== 'fast-shutter'
+  const planned = current.trigger === 'hand' ? happen(known(rig.setup), truthOf({ ...rig, truth: { ...rig.truth, ...asPlanned(rig.setup) } }, current, 0).inputs, { offAxis: 0, loudness: 1 }).moment : null
+  const captured = capturedOf(setup, conditions, take, planned, chain, phase)
+  if (captured === null || take.moment === null) return failed('never')
   if (light && conditions.sincePop !== null && conditions.sincePop < recycle) return failed('charging', current.trigger === 'sensor' ? 'event' : 'hand')
 
-  const offset = captured - times.moment
-  const motion = motionFor(setup, drag, inputs)
+  const offset = captured - take.moment
+  const caught = take.path.at(captured)
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still'
-  const past = byPlace ? motion.positionAt(captured) - inputs.subjectDistance - setup.moment.offset : null
-  const inFrame = optics.fieldWidth / 2
-  const { before, after } = windowOf(setup, motion.speedAt(Math.max(0, times.moment)))
-  const twice = light && current.trigger === 'sensor' && opens && conditions.holdOff < rig.truth.bounce && recycle < rig.truth.bounce
+  const past = byPlace ? caught.x - inputs.subjectDistance - setup.moment.offset : null
+  const twice = light && current.trigger === 'sensor' && current.method === 'open-shutter' && conditions.holdOff < rig.truth.bounce && recycle < rig.truth.bounce
   return {
     ...base, dark: null, heard: current.trigger === 'sensor' ? 'event' : 'hand', captured, offset, past, twice,
-    verdict: past !== null && Math.abs(past) > inFrame ? 'missed' : offset < -before ? 'early' : offset > after ? 'late' : 'on',
+    verdict: verdictOf(setup, offset, past, setup.moment.descending ? take.path.at(take.moment).vx : 1),
   }
 }
 
-function capturedOf(current: Setup, conditions: ShotConditions, times: TakeTimes, chain: number, phase: number): number | null {
-  if (current.trigger === 'sensor') return times.sensed === null ? null : times.sensed + chain + conditions.delay
-  if (times.moment === null) return null
-  if (current.trigger === 'hand') return times.moment + (chain - chainStages(current).reduce((sum, stage) => sum + stage.latency, 0))
-  // A burst has no phase: the frame nearest the moment is within half an interval of it.
-  return times.moment + (phase - 0.5) / current.camera.frameRate
-}
-
-function windowOf(setup: Setup, speed: number): { before: number, after: number } {
-  const { window } = setup.moment
-  if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime }
-  return { before: window.beforeDistance / Math.max(speed, 1e-9), after: window.afterDistance / Math.max(speed, 1e-9) }
-}
-
-/** Nothing was lit, stops. */
-const UNLIT = -12
-
-/**
- * The plan that the frame of a shot is drawn from: the set-up with what really flew, caught when the light really fell.
- *
- * @param openFor s the shutter was open in all: the room adds up over it
- */
-export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, openFor: number): Plan {
-  const { setup, inputs } = { setup: truthOf(rig, current, 0).setup, inputs: shot.inputs }
-  const thrown: Setup = {
-    ...setup, delay: shot.conditions.delay,
-    motion: { ...setup.motion, speed: inputs.speed }, subject: { ...setup.subject, distance: inputs.subjectDistance, crackSpeed: inputs.crackSpeed },
-    picture: { ...setup.picture, shutter: current.method === 'open-shutter' ? Math.max(0.001, openFor) : setup.picture.shutter },
-  }
-  const whole = plan(thrown)
-  // Set off by the click the light meets a scene in which nothing has happened yet.
-  const happened = shot.captured ?? (shot.heard === 'click' ? -1 : null)
-  const place = happened === null ? null : motionFor(thrown, whole.drag, inputs).positionAt(happened)
-  const byFlash = current.method !== 'fast-shutter'
-  const times = takeTimes(thrown, whole.drag, inputs)
-  // What unfolds slower than usual looks younger at the same time after its start.
-  const from = thrown.moment.reference === 'impact' ? times.impact : thrown.moment.reference === 'start' ? 0 : null
-  const captured = happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
-  return {
-    ...whole, sequence: shot.captured === null ? null : whole.sequence,
-    timing: { ...whole.timing, impact: times.impact, moment: times.moment, captured },
-    caughtAt: place === null || thrown.motion.kind === 'still' ? null : place - thrown.subject.distance,
-    exposure: { ...whole.exposure, flash: captured === null && byFlash ? UNLIT : whole.exposure.flash },
-  }
-}
+/** Nothing off from what the set-up assumes. */
+const asPlanned = ({ motion, subject }: Setup) => ({
+  speed: motion.speed, crackSpeed: subject.crackSpeed, phase: 1, sensorPosition: 0, sensorOffset: 0, subjectDistance: 0, temperatureC: 0, drift: 0,
+})

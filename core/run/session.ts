@@ -38,7 +38,7 @@ const LEAST_PLAYS = 60
 const MOST_TAKES = 1000
 const ALL_TAKES = 40_000
 /** Feedbacks after which a search has settled. */
-const SETTLED = 9
+const SETTLED = 7
 /** Takes behind the chance of the first. */
 const FIRSTS = 2000
 

@@ -3,7 +3,7 @@ import { mkdir, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import {
-  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, bestDelay, exerciseById, exerciseRig, exerciseSetup, judge, matchShots, plan, reveal,
+  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, bestDelay, completeRig, exerciseById, exerciseRig, exerciseSetup, judge, matchShots, plan, reveal,
   switchedOn,
 } from '../../core'
 import type { Database } from '../database/client'
@@ -56,7 +56,7 @@ async function getPractice(db: Database, studioId: string, setupId: string): Pro
   const [row] = await db.select().from(practices).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   const exercise = row && exerciseById(row.exercise)
   if (!row || !exercise) throw notFound('exercise')
-  return { exercise, rig: row.rig, state: row.state, revealedAt: row.revealedAt }
+  return { exercise, rig: completeRig(row.rig), state: row.state, revealedAt: row.revealedAt }
 }
 
 /** Exercises begun in a studio, the newest first. */
@@ -78,11 +78,12 @@ export async function speakToBench(db: Database, studioId: string, setupId: stri
   const at = new Date()
   const { answer, rig } = await db.transaction(async (tx): Promise<{ answer: Answer, rig: PracticeRig }> => {
     const [row] = await tx.select({ rig: practices.rig, state: practices.state }).from(practices).where(eq(practices.setupId, setupId)).for('update')
-    const device = new PracticeDevice(row!.rig, setup, row!.state, exercise.stock)
+    const rig = completeRig(row!.rig)
+    const device = new PracticeDevice(rig, setup, row!.state, exercise.stock)
     const answer = device.take(line, at.getTime() / 1000)
     await tx.update(practices).set({ state: device.state }).where(eq(practices.setupId, setupId))
     if (answer.shot) await tx.insert(practiceShots).values({ setupId, number: answer.shot.number, shot: answer.shot, firedAt: at })
-    return { answer, rig: row!.rig }
+    return { answer, rig }
   })
   if (!answer.exposure) return answer.lines
   const name = `bench-${String(answer.exposure.shot.number).padStart(4, '0')}.png`

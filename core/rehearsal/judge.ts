@@ -1,10 +1,8 @@
 import { differingSettings } from '../run/settings'
 import type { LoggedTake } from '../run'
 import type { Setup } from '../setup/types'
-import type { Exercise } from './exercises'
+import type { BenchShot, Exercise, PracticeRig } from '../practice'
 import { meanTakes, seenAs } from './play'
-import type { PracticeRig } from './rig'
-import type { BenchShot } from './shot'
 
 export type MistakeId
   = | 'click' | 'not-heard' | 'safe' | 'shut' | 'charging' | 'twice' | 'blurred' | 'verdict' | 'false-keeper' | 'missed-keeper' | 'wrong-way' | 'several' | 'not-judged'

@@ -1,9 +1,8 @@
 import { ladderDelay, ladderFor } from '../calibration'
-import { type Plan, plan } from '../plan'
+import { type BenchShot, type PracticeRig, fireRig, thresholdOf } from '../practice'
+import { type Plan, dialOf, plan } from '../plan'
 import { type LoggedTake, placeTells, priorOf, runStateOf } from '../run'
 import type { Setup } from '../setup/types'
-import type { PracticeRig } from './rig'
-import { type BenchShot, fireRig, thresholdOf } from './shot'
 
 /** How delays are chosen: as Epiro proposes, up a ladder, or by somebody who knows the truth. */
 export type Way = 'proposals' | 'ladder' | 'best'
@@ -34,8 +33,8 @@ const ASIDE = 1_000_000
 /** The delay somebody would dial who knew the rig, after so many shots: what puts its mean shot on the middle of the window. */
 export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   const offsets: number[] = []
-  const guess = plan(setup).timing.wanted ?? 0
-  const delay = Math.max(0, guess)
+  const dial = dialOf(plan(setup))
+  const delay = dial === null ? 0 : Math.max(dial.minimum, dial.wanted)
   for (let n = 1; n <= SHOTS; n++) {
     const shot = shoot(rig, setup, ASIDE + n, delay, before)
     if (shot.offset !== null) offsets.push(shot.offset)
@@ -44,7 +43,7 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   offsets.sort((a, b) => a - b)
   const { keep } = plan(setup)
   const middle = offsets[Math.floor(offsets.length / 2)]!
-  return Math.max(setup.controller.delayMinimum, delay - middle + (keep.after - keep.before) / 2)
+  return Math.max(dial?.minimum ?? 0, delay - middle + (keep.after - keep.before) / 2)
 }
 
 /** The verdict of somebody who sees the whole picture: out of the frame, what it hit tells whether the object has been there yet. */
@@ -69,23 +68,27 @@ export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { kee
   const takes: LoggedTake[] = []
   let first: number | null = null
   let kept = 0
-  if (prior === null && setup.trigger === 'sensor') return { first: null, all: null, takes }
+  const dial = dialOf(planned)
+  if (prior === null && setup.trigger !== 'burst') return { first: null, all: null, takes }
   const ladder = prior === null ? null : ladderFor(prior, { before: planned.keep.before, after: planned.keep.after })
   let best = way === 'best' ? bestDelay(rig, setup) : 0
   const tells = placeTells(planned)
-  const snap = (delay: number): number => Math.max(setup.controller.delayMinimum, Math.round(delay / setup.controller.delayStep) * setup.controller.delayStep)
+  const snap = (delay: number): number => (dial === null ? delay : Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step)))
   for (let n = 1; n <= most; n++) {
     let delay = 0
     if (way === 'best') {
       if (rig.truth.drift !== 0 && n > 1) best = bestDelay(rig, setup, n - 1)
       delay = best
     }
-    else if (way === 'proposals') delay = takes.length === 0 ? planned.timing.set ?? 0 : proposed(planned, takes)
-    else if (ladder) delay = ladderDelay(ladder, takes.flatMap((take): ('early' | 'keeper' | 'late')[] => (take.verdict === 'on' ? ['keeper'] : take.verdict === 'early' || take.verdict === 'late' ? [take.verdict] : [])))
+    else if (way === 'proposals') delay = takes.length === 0 ? dial?.used ?? 0 : proposed(planned, takes)
+    else if (ladder) {
+      const told = takes.filter(take => take.verdict === 'on' || take.verdict === 'early' || take.verdict === 'late')
+      delay = ladderDelay(ladder, told.map(take => (take.verdict === 'on' ? 'keeper' : take.verdict as 'early' | 'late')), told.map(take => take.delay))
+    }
     delay = snap(delay)
     const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
     const keeper = shot.verdict === 'on'
-    takes.push({ number: n, delay, planned: planned.timing.wanted, verdict: seenAs(shot), keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
+    takes.push({ number: n, delay, planned: dial?.wanted ?? null, verdict: seenAs(shot), keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
     if (!keeper) continue
     kept++
     first ??= n

@@ -1,0 +1,3 @@
+export * from './judge'
+export * from './picture'
+export * from './play'
