@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs'
 import { type ParseArgsConfig, parseArgs } from 'node:util'
 import type { Schema } from 'yup'
-import { InputError, calibration, completeSetup, plan, simulateTakes } from '../core'
+import { type Plan, type Setup, InputError, calibration, completeSetup, howMany, plan, stockFinding } from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
 import { searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
@@ -16,9 +16,6 @@ epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
 epiro bench FILE [--seed N] [--folder DIR]
                                         the practice bench on standard input and output (docs/device-interface.md)
 FILE may be - for standard input. Bad input: one line a mistake on standard error, exit 2.`
-
-/** Takes played where the first order fails. */
-const SIMULATED = 20_000
 
 /** What stops a command: one line a mistake. */
 class BadInput extends Error {
@@ -51,10 +48,16 @@ const print = (value: unknown): void => console.log(typeof value === 'string' ? 
 function planCommand(args: string[]): void {
   const text = args.includes('--text')
   const setup = readInput(args.find(arg => !arg.startsWith('--')), setupSchema, completeSetup)
-  const result = plan(setup)
-  const simulated = result.spread.firstOrder ? null : simulateTakes(setup, { takes: SIMULATED })
-  if (text) print(dialCardText(result, args.includes('--imperial') ? 'imperial' : 'metric', simulated))
-  else print({ ...result, simulated })
+  const many = howMany(setup)
+  const result = withStock(plan(setup), setup, many)
+  if (text) print(dialCardText(result, args.includes('--imperial') ? 'imperial' : 'metric', many))
+  else print({ ...result, howMany: many })
+}
+
+/** The plan with what the played session has to say about props. */
+function withStock(planned: Plan, setup: Setup, many: ReturnType<typeof howMany>): Plan {
+  const stock = stockFinding(setup, many)
+  return stock === null ? planned : { ...planned, findings: [...planned.findings, stock] }
 }
 
 function nextCommand(args: string[]): void {

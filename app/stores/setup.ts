@@ -1,4 +1,4 @@
-import { type Change, type Fix, type Plan, type Setup, fieldAt, plan as planOf, withChanges, withinLimits } from '~~/core'
+import { type Change, type Fix, type Method, type Plan, type Setup, type Trigger, changed, fieldAt, methodChanges, plan as planOf, withChanges, withinLimits } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
@@ -137,10 +137,19 @@ export const useSetupStore = defineStore('setup', () => {
     schedule()
   }
 
+  /** A change alone with what follows from it, so that the set-up stays one whole. */
+  function whole(base: Setup, changes: Change[]): Setup {
+    const [only] = changes
+    if (changes.length !== 1 || !only || !withinLimits(only)) return changed(base, changes)
+    if (only.path === 'method') return withChanges(base, methodChanges(base, only.value as Method, base.trigger))
+    if (only.path === 'trigger') return withChanges(base, methodChanges(base, base.method, only.value as Trigger))
+    return changed(base, changes)
+  }
+
   /** Applies changes; those of one drag, named alike, are undone together. Gives what is wrong with them, and then changes nothing. */
   function change(changes: Change[], merge = ''): Mistake[] {
     if (!setup.value) return []
-    const next = withChanges(setup.value, changes)
+    const next = whole(setup.value, changes)
     // Whatever is not plainly in order is held to the whole schema, which says what is wrong.
     if (!changes.every(plainlyInOrder)) {
       const checked = checkSetup(next)

@@ -27,6 +27,23 @@ const LABELS: Record<string, string> = {
   'tear': 'The tear',
   'hang': 'The sag',
   'cavity': 'The cavity',
+  'splash': 'The splash',
+  'floor': 'The floor under it',
+  'bounce': 'A bounce',
+  'air': 'Air alone',
+  'confetti': 'Confetti',
+  'liquid': 'Liquid',
+  'up': 'Upwards',
+  'down': 'Downwards',
+  'left': 'To the left',
+  'right': 'To the right',
+  'object': 'Its motion',
+  'rim': 'Its turns',
+  'skin': 'Recoil of the skin',
+  'drops': 'The impact',
+  'limbs': 'The launch',
+  'contents': 'What drives it',
+  'own': 'Typed',
   'focal-plane': 'Focal plane',
   'leaf': 'Leaf',
   'rolling': 'Electronic, rolling',
@@ -51,7 +68,8 @@ const LABELS: Record<string, string> = {
   'powder': 'Powder',
 }
 
-const BY_PATH: Record<string, string> = { 'sensor.kind:hand': 'A hand', 'action.kind:hand': 'Hands' }
+const BY_PATH: Record<string, string> = {
+  'subject.filling:powder': 'Powder', 'sensor.kind:hand': 'A hand', 'action.kind:hand': 'Hands' }
 
 export function choiceLabel(path: string, option: string): string {
   return BY_PATH[`${path}:${option}`] ?? LABELS[option] ?? option

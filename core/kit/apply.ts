@@ -41,6 +41,7 @@ export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): Flas
   return {
     ...flash, ...figures, kit: id, power,
     measured: measuredAt(item, power),
+    borrowed: false,
     table: item.table.map(({ power: at, t05, t01 }) => ({ power: at, t05, t01 })),
     repeat: item.repeat.map(row => ({ ...row })),
   }

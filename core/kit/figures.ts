@@ -6,12 +6,12 @@ function fromSetup(prefix: string, keys: readonly string[]): Record<string, Fiel
   return Object.fromEntries(keys.map(key => [key, FIELDS[`${prefix}.${key}` as FieldPath]]))
 }
 
-const FLASH_KEYS = ['supply', 'guideNumber', 'energy', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'heatLimit'] as const
+const FLASH_KEYS = ['supply', 'guideNumber', 'energy', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'recyclePower', 'heatLimit'] as const
 
 /** Figures of each kind of kit, in the order they are shown. */
 export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   camera: fromSetup('camera', [
-    'shutterKind', 'sensorWidth', 'sensorHeight', 'pixelsWide', 'syncSpeed', 'curtainTravel', 'readOut', 'lag', 'lagJitter', 'frameRate', 'bufferFrames', 'baseIso',
+    'shutterKind', 'sensorWidth', 'sensorHeight', 'pixelsWide', 'syncSpeed', 'curtainTravel', 'curtainRuns', 'readOut', 'lag', 'lagJitter', 'frameRate', 'bufferFrames', 'baseIso',
     'maximumIso',
   ]),
   lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),

@@ -1,3 +1,4 @@
+export * from './complete'
 export * from './types'
 export * from './figures'
 export * from './start'

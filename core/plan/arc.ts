@@ -8,6 +8,8 @@ interface Point { t: number, x: number, y: number, vx: number, vy: number }
 const LONGEST = 20
 const SHARE = 0.04
 const LONGEST_STEP = 0.05
+/** What takes more steps than this is held by the air where it is. */
+const MOST_POINTS = 1500
 
 /**
  * An arc through air with quadratic drag, integrated as far as it is asked for (Runge–Kutta of fourth order, cubic between its points): to 1e-6 of
@@ -37,7 +39,7 @@ export function arcWithDrag(speed: number, angle: number, k: number): Motion {
   const stretch = (reached: (p: Point) => boolean): [Point, Point] | null => {
     let i = points.findIndex(reached)
     while (i < 0) {
-      if (points.at(-1)!.t > LONGEST) return null
+      if (points.at(-1)!.t > LONGEST || points.length > MOST_POINTS) return null
       if (reached(grow())) i = points.length - 1
     }
     return i === 0 ? [points[0]!, points[1] ?? grow()] : [points[i - 1]!, points[i]!]

@@ -35,6 +35,7 @@ export function plan(setup: Setup): Plan {
   return { ...assessment, findings: findingsOf(assessment) }
 }
 export { type MethodComparison, type RuledOut, compareMethods, methodChanges } from './compare'
+export { coarseStepOf } from './findings/run'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
 export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from './stand'

@@ -27,11 +27,11 @@ export interface MotionInput {
   /** 1/m, quadratic. */
   dragPerMetre: number
   /** m/s of sound, where the drag is that of a sphere by its Mach number; null: as measured, the same at any speed. */
-  soundSpeed: number | null
+  soundSpeed?: number | null
   /** m of the swing up to the subject. */
   reach: number
   /** m to a surface and what happens to the thing below it; null: there is none. */
-  liquid: { surface: number, depth: number, sink: (speed: number) => Sinking } | null
+  liquid?: { surface: number, depth: number, sink: (speed: number) => Sinking } | null
 }
 
 type Path = Omit<Motion, 'alongAt'> & Partial<Pick<Motion, 'alongAt'>>
@@ -51,7 +51,7 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Path> = {
     apex: never,
   }),
 
-  flight({ speed, dragPerMetre: k, soundSpeed }) {
+  flight({ speed, dragPerMetre: k, soundSpeed = null }) {
     if (soundSpeed !== null && k >= AIRLESS && speed > DRAG_RISE * soundSpeed) {
       const flight = machFlight({ speed, dragPerMetre: k, soundSpeed })
       return {
@@ -169,7 +169,7 @@ function intoLiquid(above: Path, { surface, depth, sink }: NonNullable<MotionInp
 /** The motion of a kind; every input in SI, within the limits of the set-up's fields. */
 export function motionOf(input: MotionInput): Motion {
   const free = KINDS[input.kind](input)
-  const path = input.liquid === null ? free : intoLiquid(free, input.liquid)
+  const path = !input.liquid ? free : intoLiquid(free, input.liquid)
   // Made for this call alone: completed in place, since it is made by the dozen for each plan.
   path.alongAt ??= path.speedAt
   return path as Motion

@@ -1,6 +1,7 @@
 export * from './feedback'
 export * from './learn'
 export { type HowMany, howMany } from './session'
+export { propsResult, stockFinding } from './stock'
 export * from './apply'
 export * from './steps'
 export * from './settings'

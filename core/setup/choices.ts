@@ -1,4 +1,4 @@
-import type { Change } from './paths'
+import { type Change, withChanges } from './paths'
 import { typicalSource } from './typical'
 import type { Setup } from './types'
 
@@ -22,4 +22,32 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
     case 'action.kind': return setup.sensor.kind === 'sound' ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }] : []
     default: return []
   }
+}
+
+const OF_ROW = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(power|t05|t01)$/
+
+/** A rating typed into borrowed durations: that row is this unit's own, and the typical ones go; its other duration is estimated until it is typed. */
+function owned(setup: Setup, changes: readonly Change[]): Setup {
+  const rows = changes.flatMap(({ path }) => { const found = OF_ROW.exec(path); return found ? [{ light: Number(found[1]), row: Number(found[2]), key: found[3] }] : [] })
+  if (rows.length === 0) return setup
+  return {
+    ...setup,
+    flashes: setup.flashes.map((flash, light) => {
+      const own = rows.filter(entry => entry.light === light)
+      if (!flash.borrowed || own.length === 0) return flash
+      const table = [...new Set(own.map(entry => entry.row))].flatMap((i) => {
+        const typed = new Set(own.filter(entry => entry.row === i).map(entry => entry.key))
+        const row = flash.table[i]
+        return row ? [{ ...row, ...(typed.has('t05') && !typed.has('t01') ? { t01: null } : typed.has('t01') && !typed.has('t05') ? { t05: null } : {}) }] : []
+      })
+      return table.length > 0 ? { ...flash, table, borrowed: false } : flash
+    }),
+  }
+}
+
+/** A set-up with changes made by hand, and what follows from them. */
+export function changed(setup: Setup, changes: readonly Change[]): Setup {
+  const [only] = changes
+  const all = changes.length === 1 && only ? [only, ...followUps(setup, only)] : changes
+  return owned(withChanges(setup, all), changes)
 }

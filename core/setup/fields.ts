@@ -17,6 +17,8 @@ export interface NumberField {
   unit?: string
   nullable?: boolean
   integer?: boolean
+  /** Marked on gear in its own unit everywhere: shown in that in both systems. */
+  marked?: boolean
 }
 export interface ChoiceField { type: 'choice', label: string, options: readonly string[] }
 export interface TextField { type: 'text', label: string, maxLength: number, required?: boolean }
@@ -32,6 +34,7 @@ const flag = (label: string): FlagField => ({ type: 'flag', label })
 const ms = { unit: 'ms' }
 const us = { unit: 'µs' }
 const mm = { unit: 'mm' }
+const gearMm = { unit: 'mm', marked: true }
 const m = { unit: 'm' }
 
 /**
@@ -114,8 +117,8 @@ export const FIELDS = {
   'hand.flinch': number('time', 'Press comes early by', -2, 2, ms),
   'hand.flinchError': number('time', 'That is uncertain by', 0, 2, ms),
   'camera.shutterKind': choice('Shutter', SHUTTERS),
-  'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, mm),
-  'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, mm),
+  'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, gearMm),
+  'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, gearMm),
   'camera.pixelsWide': number('count', 'Pixels across', 100, 100_000, { integer: true }),
   'camera.syncSpeed': number('shutter', 'Sync speed', 1 / 10_000, 1),
   'camera.curtainTravel': number('time', 'Curtain travel', 0.0001, 0.1, ms),
@@ -127,7 +130,7 @@ export const FIELDS = {
   'camera.bufferFrames': number('count', 'Frames in buffer', 1, 10_000, { integer: true }),
   'camera.baseIso': number('iso', 'Lowest ISO', 6, 6400),
   'camera.maximumIso': number('iso', 'Highest ISO accepted', 25, 3_276_800),
-  'lens.focalLength': number('length', 'Focal length', 0.004, 2, mm),
+  'lens.focalLength': number('length', 'Focal length', 0.004, 2, gearMm),
   'lens.widestAperture': number('aperture', 'Widest aperture', 0.7, 64),
   'lens.smallestAperture': number('aperture', 'Smallest aperture', 0.7, 128),
   'lens.pupilRatio': number('number', 'Pupil ratio', 0.2, 5),
@@ -138,7 +141,7 @@ export const FIELDS = {
   'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
   'picture.ambientLimit': number('stops', 'Black below', -20, -1),
   'picture.angleToSensor': number('angle', 'Travel to sensor plane', -1.5, 1.5),
-  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm', nullable: true }),
+  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm', marked: true, nullable: true }),
   'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
   'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, mm),
   'sequence.curtain': choice('Pops stand at the', CURTAINS),

@@ -72,6 +72,11 @@ export interface KnownSetup extends Setup {
 
 /** What each nullable field of a set-up is taken for while nothing is entered; null: the field has no such value. */
 export function assumedAt(setup: Setup, path: string): number | null {
+  const row = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(t05|t01)$/.exec(path)
+  if (row) {
+    const flash = setup.flashes[Number(row[1])]
+    return flash ? knownTable(flash)[Number(row[2])]?.[row[3] as 't05' | 't01'] ?? null : null
+  }
   switch (path) {
     case 'sensor.latency': return TYPICAL_SENSORS[setup.sensor.kind].latency
     case 'sensor.jitter': return TYPICAL_SENSORS[setup.sensor.kind].jitter

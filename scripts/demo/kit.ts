@@ -24,7 +24,7 @@ export const DEMO_KIT = {
   normal: item('lens', 'Tarn 50 mm', '', { focalLength: 0.05, widestAperture: 1.8, smallestAperture: 22 }),
   battery: item('flash', 'Wick 76', 'Battery; the tube is cut off early: the lower the power, the shorter.', {}, { latency: '2026-10-12' }),
   mains: item('flash', 'Forge 500', 'Mains; the lower the power, the longer.', {
-    supply: 'mains', guideNumber: 90, energy: 500, minimumPower: 1 / 32, latency: 150e-6, jitter: 15e-6, slaveDelay: 60e-6, recycleTime: 0.9, heatLimit: 60_000,
+    supply: 'mains', guideNumber: 90, energy: 500, minimumPower: 1 / 32, latency: 150e-6, jitter: 15e-6, slaveDelay: 60e-6, recycleTime: 1.2, heatLimit: 60_000,
   }, { recycleTime: '2026-10-12' }, {
     table: rows([[1, 480, 1500], [2, 620, 1900], [4, 800, 2400], [8, 980, 3000], [16, 1150, 3500], [32, 1300, 4000]], 'measured', '2026-10-12'), repeat: [],
   }),

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
-import { KIT_KINDS, completeSetup } from '../../core'
+import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
 import type { BenchShot, DeviceState, PracticeRig, KitItem, Setup, TakeSettings } from '../../core'
 import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
@@ -119,7 +119,7 @@ export const kit = mysqlTable('kit', {
   kind: mysqlEnum('kind', [...KIT_KINDS]).notNull(),
   /** Copied from the document, for lists. */
   name: varchar('name', { length: 120 }).notNull(),
-  document: json<KitItem>()('document').notNull(),
+  document: json<KitItem>(completeKitItem)('document').notNull(),
   revision: int('revision').notNull().default(1),
   archivedAt: instant('archived_at'),
   createdAt: created(),
@@ -175,7 +175,7 @@ export const practices = mysqlTable('practices', {
   setupId: id('setup_id').primaryKey().references(() => setups.id),
   studioId: studioId(),
   exercise: varchar('exercise', { length: 60 }).notNull(),
-  rig: json<PracticeRig>()('rig').notNull(),
+  rig: json<PracticeRig>(rig => completeRig(rig as PracticeRig))('rig').notNull(),
   /** What its devices remember. */
   state: json<DeviceState>()('state').notNull(),
   revealedAt: instant('revealed_at'),

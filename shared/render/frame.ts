@@ -79,18 +79,26 @@ function drawAmbient(stage: Stage): void {
   }
 }
 
-/** What the second curtain covers before the light is out: the right edge of the picture. */
+/** What the second curtain covers before the light is out: from the edge that the curtain leaves first. */
 function drawBand({ context, width, height, plan }: Stage): void {
-  if (plan.shutter.notFullyLit <= 0) return
-  const dark = plan.shutter.dark * width
-  const dim = plan.shutter.notFullyLit * width
-  const fade = context.createLinearGradient(width - dim, 0, width - dark, 0)
+  const { dark, notFullyLit, edge } = plan.shutter
+  if (notFullyLit <= 0) return
+  const upright = edge === 'top' || edge === 'bottom'
+  const far = edge === 'right' || edge === 'bottom'
+  const side = upright ? height : width
+  /** From the edge inwards, px. */
+  const at = (share: number): number => (far ? side - share * side : share * side)
+  const fill = (from: number, to: number): void => {
+    const [a, b] = [Math.min(at(from), at(to)), Math.abs(at(to) - at(from))]
+    context.fillRect(upright ? 0 : a, upright ? a : 0, upright ? width : b, upright ? b : height)
+  }
+  const fade = upright ? context.createLinearGradient(0, at(notFullyLit), 0, at(dark)) : context.createLinearGradient(at(notFullyLit), 0, at(dark), 0)
   fade.addColorStop(0, 'rgb(0 0 0 / 0)')
   fade.addColorStop(1, 'rgb(0 0 0 / 0.97)')
   context.fillStyle = fade
-  context.fillRect(width - dim, 0, dim - dark, height)
+  fill(dark, notFullyLit)
   context.fillStyle = 'rgb(0 0 0 / 0.97)'
-  context.fillRect(width - dark, 0, dark, height)
+  fill(0, dark)
 }
 
 function drawGrain(stage: Stage): void {

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { BASES, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, MOST_KIT_ITEMS } from '../../core'
+import { BASES, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, MOST_KIT_ITEMS, completeKitItem } from '../../core'
 import { durationTableSchema, fieldSchema, flashRowSchema, isDate, objectSchema, plainObject, repeatTableSchema, revisionSchema, rowsSchema } from './setup'
 import { type Checked, check } from './validate'
 
@@ -48,4 +48,4 @@ export const kitUpdateSchema = plainObject({ revision: revisionSchema, item: kit
 
 export const archiveSchema = plainObject({ archived: yup.boolean().strict().required('archived is missing') }) as unknown as yup.Schema<{ archived: boolean }>
 
-export const checkKitItem = (value: unknown): Checked<KitItem> => check(kitItemSchema as unknown as yup.Schema<KitItem>, value)
+export const checkKitItem = (value: unknown): Checked<KitItem> => check(kitItemSchema as unknown as yup.Schema<KitItem>, completeKitItem(value))

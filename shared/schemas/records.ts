@@ -78,7 +78,7 @@ const judged = (label: string) => yup.boolean().strict().nullable().defined(`${l
 /** Fields of a take as it is logged. */
 export const takeFields = {
   key: yup.string().strict().required('key is missing').matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
-  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms' }),
+  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: -10, max: 10_000, unit: 'ms' }),
   verdict: fieldSchema({ type: 'choice', label: 'Verdict', options: VERDICTS }),
   keeper: fieldSchema({ type: 'flag', label: 'Keeper' }),
   position: fieldSchema({ type: 'number', quantity: 'length', label: 'Position', min: -10, max: 10, unit: 'mm', nullable: true }),
@@ -122,7 +122,7 @@ export const completeRun = (body: unknown): unknown => (body !== null && typeof 
 
 export const runSchema = plainObject({
   step: yup.number().strict().integer('A whole number').min(0, 'At least 0').max(50, 'At most 50').required('step is missing'),
-  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: 0, max: 10_000, unit: 'ms', nullable: true }),
+  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: -10, max: 10_000, unit: 'ms', nullable: true }),
   openedAt: instantOrNull('openedAt'),
   actedAt: instantOrNull('actedAt'),
 }) as unknown as yup.Schema<RunInput>

@@ -1,4 +1,4 @@
-import { type Finding, type Plan, type Quantity, programmeOf } from '../../core'
+import { type Finding, type HowMany, type Plan, type Quantity, programmeOf } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fillFigures } from './figures'
 
@@ -8,12 +8,13 @@ function findingLines(finding: Finding, system: System): string[] {
   return [
     `${SEVERITY[finding.severity]}  ${fillFigures(finding.title, finding.figures, system)}`,
     `      ${fillFigures(finding.reason, finding.figures, system)}`,
+    ...(finding.fixes.length === 0 && finding.outOfReach ? [`      ${fillFigures(finding.outOfReach, finding.figures, system)}`] : []),
     ...finding.fixes.map(fix => `      → ${fillFigures(fix.label, fix.figures, system)}${fix.raises.length > 0 ? `  (brings: ${fix.raises.join(', ')})` : ''}`),
   ]
 }
 
 /** What is set on each device, in the order it is dialled: label and value. */
-export function dialCardRows({ setup, keep }: Plan, system: System = 'metric'): [string, string][] {
+export function dialCardRows({ setup, keep, timing }: Plan, system: System = 'metric', many: HowMany | null = null): [string, string][] {
   const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system, ...options })
   const { sensor, trigger, picture } = setup
   const place = (): string => {
@@ -24,36 +25,50 @@ export function dialCardRows({ setup, keep }: Plan, system: System = 'metric'): 
       case 'hand': return 'by hand'
     }
   }
-  const fired = trigger === 'sensor' ? place() : trigger === 'hand' ? 'hand, on the count' : `burst, ${show(setup.camera.frameRate, 'rate')}`
+  const early = timing.lead === null ? '' : `, ${show(Math.abs(timing.lead), 'time')} ${timing.lead < 0 ? 'after' : 'before'} the moment`
+  const fired = trigger === 'sensor'
+    ? place()
+    : trigger === 'hand' ? `hand, on the count${early}` : `burst, ${show(setup.camera.frameRate, 'rate')}: ${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
   return [
     [trigger === 'sensor' ? 'Sensor' : 'Fired by', fired],
     ...setup.flashes.map((flash): [string, string] => [flash.name, `${flash.units > 1 ? `${flash.units} × ` : ''}${show(flash.power, 'power')} at ${show(flash.distance, 'length', { unit: 'm' })}`]),
     ['Camera', `${show(picture.aperture, 'aperture')} · ${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`],
     ['Lens', `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`],
-    ['Props to have', `${keep.props ?? 'beyond count'} for ${setup.goal.keepers} keepers at ${show(setup.goal.confidence, 'share')}`],
+    ['Props to have', many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)],
   ]
 }
 
-/** Keep rate by Monte Carlo, where the first order fails. */
-export interface SimulatedKeep {
-  keep: number
-  takes: number
+const takesText = (takes: number): string => (Math.round(takes) === 1 ? 'the first take finds the moment' : `about ${Math.round(takes)} to find the moment`)
+
+/** Props to have with what they are made of. */
+function propsText(keepers: number, confidence: string, many: HowMany): string {
+  if (many.props === null) return `beyond count for ${keepers} keepers at ${confidence}`
+  return `${many.props} for ${keepers} ${keepers === 1 ? 'keeper' : 'keepers'} at ${confidence}: ${takesText(many.toFind)}`
+}
+
+/** The chance of the first take beside that of later ones. */
+export function chanceText(many: HowMany, system: System = 'metric'): string {
+  return `first take ${format(many.first, 'share', { system })}, then ${format(many.later, 'share', { system })}`
 }
 
 /** The dial card with findings, as plain text. */
-export function dialCardText(plan: Plan, system: System = 'metric', simulated: SimulatedKeep | null = null): string {
+export function dialCardText(plan: Plan, system: System = 'metric', many: HowMany | null = null): string {
   const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system, ...options })
-  const { setup, timing, spread, sharpness, exposure, optics, keep } = plan
+  const { setup, timing, spread, sharpness, exposure, optics } = plan
   const rows: [string, string][] = []
   if (timing.used !== null) rows.push(['Delay', `${show(timing.used, 'time', { figures: 5 })}${setup.delay === null ? '' : ' (dialled)'}`])
   if (timing.wanted !== null) rows.push(['  wanted', show(timing.wanted, 'time', { figures: 5 })])
   if (timing.sensed !== null && setup.trigger === 'sensor') rows.push(['  sensed', show(timing.sensed, 'time', { figures: 4 })])
   if (timing.moment !== null) rows.push(['  moment', `${show(timing.moment, 'time', { figures: 4 })}, ${setup.moment.phase}`])
   rows.push(['Scatter', `±${show(spread.scatter, 'time')}${spread.causes[0] ? `, mostly ${spread.causes.find(c => c.kind === 'scatter')?.label ?? spread.causes[0].label}` : ''}`])
-  rows.push(['Keeps', simulated ? `${show(simulated.keep, 'share')} of ${simulated.takes} simulated takes (${spread.firstOrderReason})` : show(keep.perTake, 'share')])
-  rows.push(['Props', `${keep.props ?? 'beyond count'} for ${setup.goal.keepers} keepers at ${show(setup.goal.confidence, 'share')}`])
+  if (many !== null) {
+    rows.push(['On the moment', chanceText(many, system)])
+    rows.push(['Props', `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ${many.ifAllKept ?? 'beyond count'} were all on the moment kept`])
+  }
   rows.push(...dialCardRows(plan, system).filter(([label]) => label !== 'Props to have'))
-  rows.push(['Streak', `${show(sharpness.subject, 'length', { unit: 'mm' })}, ${show(sharpness.pixels, 'number', { figures: 2 })} px`])
+  for (const body of sharpness.bodies.filter(b => b.sharp)) {
+    rows.push([`Streak, ${body.name.toLowerCase()}`, `${show(body.subject, 'length', { unit: 'mm' })} at ${show(body.at, 'speed')}, ${show(body.pixels, 'number', { figures: 2 })} px`])
+  }
   if (exposure.flash !== null) rows.push(['Flash', show(exposure.flash, 'stops')])
   rows.push(['Ambient', `${show(exposure.ambient, 'stops')}${exposure.black ? ', black' : ''}`])
   rows.push(['Depth', optics.depth === null ? 'to infinity' : show(optics.depth, 'length', { unit: 'mm' })])

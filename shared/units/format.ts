@@ -92,6 +92,12 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
     }
     // Tenths of a per cent, but never a small share as none.
     case 'share': return `${Math.abs(value) < 0.001 ? plainNumber(value * 100, 2) : plainNumber(Math.round(value * 1000) / 10, 3)}${SPACE}%`
+    // Half a degree is finer than any stand is set.
+    case 'angle': {
+      const u = displayUnit(value, quantity, options)
+      const degrees = value / u.factor
+      return u.symbol === '°' ? `${plainNumber(Math.round(degrees * 2) / 2, 4)}°` : `${plainNumber(degrees)}${SPACE}${u.symbol}`
+    }
     default: {
       const u = displayUnit(value, quantity, options)
       const number = plainNumber((value - (u.offset ?? 0)) / u.factor, options.figures ?? (quantity === 'temperature' || quantity === 'pressure' ? 4 : 3))

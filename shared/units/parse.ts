@@ -2,8 +2,15 @@ import type { NumberField, Quantity } from '../../core'
 import { format } from './format'
 import { IMPERIAL, type System, UNITS, type Unit, findUnit } from './table'
 
-export type Parsed = { value: number } | { error: string }
+/** A value in SI, with a word where it was read otherwise than it stands; or what is wrong. */
+export type Parsed = { value: number, read?: string } | { error: string }
 
+/** s that *bulb* stands for, and the shutter figure from which a bare one is the denominator the dial shows. */
+const BULB = 2
+const LEAST_DENOMINATOR = 40
+
+/** Whole and a fraction, as an inch rule is read: 1 1/2. */
+const MIXED = /^([+-]?)(\d+)\s+(\d+)\/(\d+)(?!\d)/
 const NUMBER = /^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)(?:e([+-]?\d+))?/i
 
 const EXAMPLES: Partial<Record<Quantity, string>> = {
@@ -16,7 +23,7 @@ const EXAMPLES: Partial<Record<Quantity, string>> = {
   aperture: 'f/8',
   iso: '400',
   stops: '-1.3 EV',
-  ev: '-4',
+  ev: '-4, or 1/125 f/8 ISO 400',
   angle: '30°',
   temperature: '20 °C',
   share: '1.5 %',
@@ -39,8 +46,27 @@ function takeNumber(text: string): { value: number, rest: string } | null {
   return Number.isFinite(value) ? { value, rest: text.slice(match[0].length).trim() } : null
 }
 
+/** EV at ISO 100 of a metered triple: time, aperture and ISO in any order, as in `1/125 f/8 ISO 400`; null for what is none. */
+function takeTriple(text: string): Parsed | null {
+  const aperture = /f\s*\/?\s*(\d+(?:[.,]\d+)?)/i.exec(text)
+  const iso = /iso\s*(\d+)/i.exec(text)
+  if (!aperture || !iso) return null
+  const time = takeFraction(text.replace(aperture[0], ' ').replace(iso[0], ' ').replace(/\bat\b|,|;|@/gi, ' ').trim())
+  if (!time || !/^(s|sec|seconds?)?$/i.test(time.rest)) return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+  const seconds = time.fraction || time.rest !== '' || time.value < LEAST_DENOMINATOR ? time.value : 1 / time.value
+  const f = Number(aperture[1]!.replace(',', '.'))
+  if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0)) return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+  const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100)
+  return { value: ev, read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100` }
+}
+
 /** A number or a fraction such as 1/250. */
 function takeFraction(text: string): { value: number, rest: string, fraction: boolean } | null {
+  const mixed = MIXED.exec(text)
+  if (mixed && Number(mixed[4]) !== 0) {
+    const value = Number(mixed[2]) + Number(mixed[3]) / Number(mixed[4])
+    return { value: mixed[1] === '-' ? -value : value, rest: text.slice(mixed[0].length).trim(), fraction: true }
+  }
   const top = takeNumber(text)
   if (!top) return null
   if (!top.rest.startsWith('/')) return { ...top, fraction: false }
@@ -78,10 +104,17 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
     const thirds = Math.round(change.value * 3) / 3
     return { value: head.value * 2 ** (Math.abs(thirds - change.value) < 0.05 ? thirds : change.value) }
   }
+  if (quantity === 'ev') {
+    const metered = takeTriple(text)
+    if (metered !== null) return metered
+  }
   if (quantity === 'ev' && /^ev\s*/i.test(text)) return parse(text.replace(/^ev\s*/i, ''), quantity, options)
 
+  // A shutter held open by hand has no time of its own; two seconds are what a calm hand needs.
+  if (quantity === 'shutter' && /^(b|bulb|t)$/i.test(text)) return { value: BULB }
   const head = takeFraction(text.replace(/^±\s*/, ''))
   if (!head) return bad
+  if (quantity === 'shutter' && head.rest === '' && !head.fraction && head.value >= LEAST_DENOMINATOR && Number.isInteger(head.value)) return { value: 1 / head.value, read: `read as 1/${head.value} s; write ${head.value} s for seconds` }
   let unit: Unit | undefined
   if (head.rest === '') {
     const own = options.unit ?? UNITS[quantity][0]!.symbol
@@ -104,19 +137,21 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
 
 /** What is allowed in a field, in its own unit. */
 export function allowedText(field: NumberField, system: System = 'metric'): string {
-  const options = { ...(field.unit ? { unit: field.unit } : {}), system, figures: 6 }
-  return `${format(field.min, field.quantity, options)} to ${format(field.max, field.quantity, options)}`
+  const options = { ...(field.unit ? { unit: field.unit } : {}), system: field.marked ? 'metric' as const : system, figures: 6 }
+  const [least, most] = [format(field.min, field.quantity, options), format(field.max, field.quantity, options)]
+  // The unit once, where it stands before the figure.
+  return `${least} to ${most.replace(/^(ISO |EV\u00a0)/, '')}`
 }
 
 /** Reads a value for a field and holds it to the field's limits; an empty text is null where the field may be empty. */
-export function parseField(input: string, field: NumberField, system: System = 'metric'): { value: number | null } | { error: string } {
+export function parseField(input: string, field: NumberField, system: System = 'metric'): { value: number | null, read?: string } | { error: string } {
   if (field.nullable && tidy(input) === '') return { value: null }
-  const parsed = parse(input, field.quantity, { ...(field.unit ? { unit: field.unit } : {}), system })
+  const parsed = parse(input, field.quantity, { ...(field.unit ? { unit: field.unit } : {}), system: field.marked ? 'metric' : system })
   if ('error' in parsed) return parsed
   // What was typed in another unit may miss a limit by the rounding of its conversion.
   const slack = 1e-9 * Math.max(Math.abs(field.min), Math.abs(field.max))
   if (field.integer && Math.abs(parsed.value - Math.round(parsed.value)) > 1e-9) return { error: 'Whole numbers only' }
   if (parsed.value < field.min - slack || parsed.value > field.max + slack) return { error: `Allowed: ${allowedText(field, system)}` }
   const value = Math.min(Math.max(parsed.value, field.min), field.max)
-  return { value: field.integer ? Math.round(value) : value }
+  return { value: field.integer ? Math.round(value) : value, ...(parsed.read ? { read: parsed.read } : {}) }
 }

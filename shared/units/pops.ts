@@ -9,10 +9,10 @@ export interface PopRun {
 
 const EXAMPLE = 'write it as 6 @ 12 Hz or 5 x 80 ms'
 
-/** Reads `6 @ 12 Hz`, `5 x 80 ms`, `7 × 1/20 s`, `4 at 8/s`: how many, and how fast or how far apart. */
+/** Reads `6 @ 12 Hz`, `5 x 80 ms`, `7 × 1/20 s`, `4 at 8/s`, `10 times 5 Hz`: how many, and how fast or how far apart. */
 export function parsePops(input: string): PopRun | { error: string } {
   const text = input.trim()
-  const match = /^(\d+)\s*(?:@|x|×|\*|at|pops?\s+(?:at|every))\s*(.+)$/i.exec(text)
+  const match = /^(\d+)\s*(?:@|x|×|\*|at|times|pops?(?:\s+(?:at|every))?)\s*(.+)$/i.exec(text)
   if (!match) return { error: `“${text}” is not understood; ${EXAMPLE}` }
   const count = Number(match[1])
   const rest = match[2]!.trim()

@@ -16,7 +16,7 @@ export interface Unit {
 const unit = (symbol: string, factor: number, aliases: string[] = [], offset = 0): Unit => ({ symbol, factor, aliases, offset })
 
 const TIME = [
-  unit('s', 1, ['sec', 'secs', 'second', 'seconds']),
+  unit('s', 1, ['sec', 'secs', 'second', 'seconds', '"', '″']),
   unit('ms', 1e-3, ['msec', 'millisecond', 'milliseconds']),
   unit('µs', 1e-6, ['us', 'μs', 'usec', 'microsecond', 'microseconds']),
   unit('ns', 1e-9, []),
@@ -34,6 +34,7 @@ export const UNITS: Record<Quantity, Unit[]> = {
     unit('µm', 1e-6, ['um', 'μm', 'micron', 'microns']),
     unit('in', 0.0254, ['"', '″', 'inch', 'inches']),
     unit('ft', 0.3048, ['\'', '′', 'foot', 'feet']),
+    unit('yd', 0.9144, ['yard', 'yards']),
   ],
   speed: [
     unit('m/s', 1, ['mps']),

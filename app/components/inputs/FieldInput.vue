@@ -4,7 +4,7 @@ import { formatExact, parseField } from '~~/shared/units'
 import { choiceLabel } from '~/text/choices'
 
 /** One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up and kit. */
-const { field, value, label, path, change, shown = undefined, bare = false } = defineProps<{
+const { field, value, label, path, change, shown = undefined, bare = false, assumed = null } = defineProps<{
   field: Field
   value: FigureValue | undefined
   label: string
@@ -13,6 +13,8 @@ const { field, value, label, path, change, shown = undefined, bare = false } = d
   change: (value: FigureValue) => string
   /** Shown in place of the value while something is tried. */
   shown?: FigureValue | undefined
+  /** What the sums go by while nothing is entered; null: they go by nothing. */
+  assumed?: number | null
   /** Without a label of its own to be seen, as in a table. */
   bare?: boolean
 }>()
@@ -30,11 +32,13 @@ function unitFor(f: NumberField, v: number): string {
 }
 function textOf(v: unknown): string {
   if (field.type !== 'number') return String(v ?? '')
-  return v === null || v === undefined ? '' : formatExact(v as number, field.quantity, { system: preferences.system, ...(field.unit ? { unit: unitFor(field, v as number) } : {}) })
+  return v === null || v === undefined ? '' : formatExact(v as number, field.quantity, { system: field.marked ? 'metric' : preferences.system, ...(field.unit ? { unit: unitFor(field, v as number) } : {}) })
 }
 
 const text = ref('')
 const error = ref('')
+/** How it was read, where that is otherwise than it stands. */
+const read = ref('')
 const editing = ref(false)
 watch([shownValue, () => preferences.system], () => {
   if (!editing.value) { text.value = textOf(shownValue.value); error.value = '' }
@@ -59,6 +63,7 @@ function take(): void {
   const parsed = parseField(text.value, field, preferences.system)
   if ('error' in parsed) { error.value = parsed.error; return }
   error.value = ''
+  read.value = parsed.read ?? ''
   if (parsed.value !== value) error.value = change(parsed.value)
 }
 
@@ -70,6 +75,9 @@ function undoKey(event: KeyboardEvent): void {
   if (event.shiftKey) emit('redo')
   else emit('undo')
 }
+
+/** Nothing is assumed without a mark. */
+const assumption = computed(() => (assumed === null || field.type !== 'number' || shownValue.value !== null ? '' : textOf(assumed)))
 
 const options = computed(() => (field.type === 'choice' ? field.options.map(o => ({ label: choiceLabel(path, o), value: o })) : []))
 </script>
@@ -84,10 +92,14 @@ const options = computed(() => (field.type === 'choice' ? field.options.map(o =>
     <USwitch v-else-if="field.type === 'flag'" :id="id" size="sm" :model-value="Boolean(shownValue)" @update:model-value="change($event as boolean)" />
     <input
       v-else :id="id" v-model="text" class="field-input tabular" :class="{ 'field-wrong': error, 'field-text': field.type === 'text' }" autocomplete="off" spellcheck="false" :data-path="path"
-      :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : undefined"
+      :placeholder="assumption" :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : assumption ? `${id}-assumed` : undefined"
       @keydown="undoKey"
-      @focus="editing = true" @input="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
+      @focus="editing = true; read = ''" @input="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
     >
+    <p v-if="read && !error" role="status" class="basis-full text-right text-[11px] text-(--ink-soft)">
+      {{ read }}
+    </p>
+    <span v-if="assumption" :id="`${id}-assumed`" class="assumed" title="Nothing entered: typical of its kind"><span class="sr-only">{{ assumption }}, </span>assumed</span>
     <p v-if="error" :id="`${id}-error`" role="alert" class="basis-full text-right text-[11px] text-(--bad)">
       {{ error }}
     </p>
@@ -99,6 +111,8 @@ const options = computed(() => (field.type === 'choice' ? field.options.map(o =>
 .field-input { width: 8.5rem; text-align: right; background: transparent; border: 0; border-bottom: 1px solid var(--hair); padding: 1px 2px; color: var(--ink); font-weight: 520; outline: none; }
 .field-input:hover { border-bottom-color: var(--hair-strong); }
 .field-input:focus { border-bottom-color: var(--ink); box-shadow: 0 1px 0 var(--ink); }
+.field-input::placeholder { color: var(--ink-soft); opacity: 1; font-style: italic; }
+.assumed { flex-basis: 100%; text-align: right; font-size: 10px; line-height: 1; color: var(--ink-faint); }
 .field-text { text-align: left; }
 .field-wrong { border-bottom-color: var(--bad); color: var(--bad); }
 .previewed .field-input { background: color-mix(in srgb, var(--light-fill) 35%, transparent); }

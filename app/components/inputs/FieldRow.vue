@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type FigureValue, fieldAt, valueAt } from '~~/core'
+import { type FigureValue, assumedAt, fieldAt, valueAt } from '~~/core'
 
 /** A field of the set-up at hand, by its path. */
 const { path, label = '' } = defineProps<{ path: string, label?: string }>()
@@ -8,9 +8,10 @@ const store = useSetupStore()
 const field = computed(() => fieldAt(path)!)
 const value = computed(() => (store.setup ? valueAt(store.setup, path) as FigureValue : undefined))
 const shown = computed(() => (store.preview ? valueAt(store.preview, path) as FigureValue : undefined))
+const assumed = computed(() => (store.shown ? assumedAt(store.shown, path) : null))
 const change = (next: FigureValue): string => store.change([{ path, value: next }])[0]?.reason ?? ''
 </script>
 
 <template>
-  <InputsFieldInput :field="field" :value="value" :shown="shown" :path="path" :label="label || field.label" :change="change" @undo="store.undo()" @redo="store.redo()" />
+  <InputsFieldInput :field="field" :value="value" :shown="shown" :path="path" :label="label || field.label" :assumed="assumed" :change="change" @undo="store.undo()" @redo="store.redo()" />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { batteryFlash } from '~~/core'
 import { SECTIONS } from './sections'
 
 /** All inputs in the order of work: what the picture is, its sensing, its lights, its camera. */
@@ -8,8 +9,10 @@ const [before, after] = [SECTIONS.slice(0, 3), SECTIONS.slice(3)]
 const flashes = computed(() => store.setup?.flashes ?? [])
 
 function addFlash(): void {
+  if (!store.setup) return
   const last = flashes.value.at(-1)
-  if (last) store.replace({ ...store.setup!, flashes: [...flashes.value, { ...last, name: `Light ${flashes.value.length + 1}`, angle: last.angle - 0.5 }] })
+  const added = last ? { ...last, name: `Light ${flashes.value.length + 1}`, angle: last.angle - 0.5 } : batteryFlash({ name: 'Light 1' })
+  store.replace({ ...store.setup, flashes: [...flashes.value, added] })
 }
 </script>
 
@@ -17,6 +20,9 @@ function addFlash(): void {
   <div class="grid gap-1 px-3 pb-8">
     <InputsPanelSection v-for="section in before" :key="section.title" :section="section">
       <InputsMomentChoice v-if="section.title === 'Subject and moment'" />
+      <template v-if="section.title === 'Subject and moment'" #after>
+        <InputsBodyRows />
+      </template>
     </InputsPanelSection>
 
     <details open class="panel-section">
@@ -24,7 +30,7 @@ function addFlash(): void {
         Lights
       </summary>
       <InputsFlashInputs v-for="(flash, i) in flashes" :key="i" :flash="flash" :index="i" />
-      <UButton v-if="flashes.length > 0 && flashes.length < 16" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a light" @click="addFlash" />
+      <UButton v-if="flashes.length < 16" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a light" @click="addFlash" />
     </details>
 
     <InputsPanelSection v-for="section in after" :key="section.title" :section="section" />

@@ -22,5 +22,6 @@ const paths = computed<string[]>((before) => {
     <slot />
     <InputsKitChoice v-for="kind in section.kit ?? []" :key="kind" :kind="kind" />
     <InputsFieldRow v-for="path in paths" :key="path" :path="path" />
+    <slot name="after" />
   </details>
 </template>

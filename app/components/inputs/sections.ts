@@ -1,4 +1,4 @@
-import type { Setup, SingleKind } from '~~/core'
+import { type Setup, type SingleKind, intoLiquid } from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
 interface Row { path: string, when?: (s: Setup) => boolean }
@@ -7,6 +7,11 @@ export interface Section { title: string, rows: Row[], kit?: SingleKind[] }
 const sensed = (s: Setup) => s.trigger === 'sensor'
 const travels = (s: Setup) => s.moment.reference === 'travel'
 const moves = (s: Setup) => s.motion.kind !== 'still'
+const dragged = (s: Setup) => s.motion.kind === 'flight' || s.motion.kind === 'fall' || s.motion.kind === 'arc'
+const tears = (s: Setup) => !travels(s) && s.moment.model === 'tear'
+const heard = (s: Setup) => sensed(s) && s.sensor.kind === 'sound'
+const byHand = (s: Setup) => s.trigger === 'hand'
+const linked = (s: Setup) => sensed(s) || (byHand(s) && s.flashes.length > 0)
 const throughCamera = (s: Setup) => s.method !== 'open-shutter'
 
 export const SECTIONS: readonly Section[] = [
@@ -24,18 +29,24 @@ export const SECTIONS: readonly Section[] = [
       { path: 'motion.angle', when: s => s.motion.kind === 'arc' },
       { path: 'motion.diameter', when: moves },
       { path: 'motion.objectLength', when: moves },
-      { path: 'motion.mass', when: s => s.motion.kind === 'flight' || s.motion.kind === 'fall' },
-      { path: 'motion.dragCoefficient', when: s => s.motion.kind === 'flight' || s.motion.kind === 'fall' },
+      { path: 'motion.mass', when: dragged },
+      { path: 'motion.dragCoefficient', when: dragged },
+      { path: 'motion.dragPerMetre', when: dragged },
+      { path: 'motion.turns', when: s => s.bodies.some(body => body.kind === 'rim') },
       { path: 'subject.distance', when: moves },
       { path: 'subject.depth' },
       { path: 'subject.height' },
+      { path: 'subject.liquidDepth', when: s => intoLiquid(s.recipe) },
+      { path: 'subject.filling', when: s => s.recipe === 'balloon' },
       { path: 'moment.reference' },
       { path: 'moment.offset', when: travels },
       { path: 'moment.descending', when: s => travels(s) && s.motion.kind === 'toss' },
       { path: 'moment.model', when: s => !travels(s) },
       { path: 'moment.time', when: s => !travels(s) && s.moment.model === 'time' },
       { path: 'moment.fraction', when: s => !travels(s) && s.moment.model !== 'time' },
-      { path: 'subject.crackSpeed', when: s => !travels(s) && s.moment.model === 'tear' },
+      { path: 'subject.crackSpeed', when: tears },
+      { path: 'subject.crackSpeedSpread', when: tears },
+      { path: 'subject.crackSpeedError', when: tears },
       { path: 'moment.timeSpread', when: s => !travels(s) },
       { path: 'moment.timeError', when: s => !travels(s) },
       { path: 'moment.window.beforeDistance', when: travels },
@@ -55,20 +66,28 @@ export const SECTIONS: readonly Section[] = [
       { path: 'sensor.offset', when: s => sensed(s) && s.sensor.kind === 'sound' },
       { path: 'sensor.beamWidth', when: s => sensed(s) && s.sensor.kind === 'beam' },
       { path: 'sensor.response', when: s => sensed(s) && s.sensor.kind === 'beam' },
+      { path: 'sensor.bounceAfter', when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact') },
       { path: 'sensor.latency', when: sensed },
       { path: 'sensor.jitter', when: sensed },
       { path: 'sensor.threshold', when: s => sensed(s) && s.sensor.kind === 'sound' },
       { path: 'sensor.falsePeak', when: s => sensed(s) && s.sensor.kind === 'sound' },
-      { path: 'sensor.eventPeak', when: s => sensed(s) && s.sensor.kind === 'sound' },
+      { path: 'sensor.eventPeak', when: heard },
+      { path: 'sensor.peakDistance', when: heard },
+      { path: 'sensor.riseTime', when: heard },
       { path: 'controller.latency', when: sensed },
       { path: 'controller.jitter', when: sensed },
       { path: 'controller.delayStep', when: sensed },
       { path: 'controller.delayMinimum', when: sensed },
       { path: 'controller.delayMaximum', when: sensed },
+      { path: 'controller.holdOff', when: sensed },
       { path: 'delay', when: sensed },
-      { path: 'link.kind', when: sensed },
-      { path: 'link.latency', when: sensed },
-      { path: 'link.jitter', when: sensed },
+      { path: 'hand.lead', when: byHand },
+      { path: 'hand.scatter', when: byHand },
+      { path: 'hand.flinch', when: byHand },
+      { path: 'hand.flinchError', when: byHand },
+      { path: 'link.kind', when: linked },
+      { path: 'link.latency', when: linked },
+      { path: 'link.jitter', when: linked },
     ],
   },
   {
@@ -82,6 +101,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'picture.ambientLimit' },
       { path: 'picture.distance' },
       { path: 'lens.focalLength' },
+      { path: 'lens.pupilRatio' },
       { path: 'picture.angleToSensor' },
       { path: 'picture.depthWanted' },
       { path: 'picture.blurLimit' },
@@ -92,6 +112,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'camera.pixelsWide' },
       { path: 'camera.syncSpeed' },
       { path: 'camera.curtainTravel', when: s => s.camera.shutterKind === 'focal-plane' },
+      { path: 'camera.curtainRuns', when: s => s.camera.shutterKind === 'focal-plane' || s.camera.shutterKind === 'rolling' },
       { path: 'camera.readOut', when: s => s.camera.shutterKind === 'rolling' },
       { path: 'camera.lag', when: throughCamera },
       { path: 'camera.lagJitter', when: throughCamera },

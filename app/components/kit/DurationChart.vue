@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { Chart, LineElement, LogarithmicScale, PointElement, Tooltip, type ChartData, type ChartOptions, type Plugin } from 'chart.js'
 import { Line } from 'vue-chartjs'
-import type { KitDurationRow } from '~~/core'
+import { type FlashSetup, type KitDurationRow, knownTable } from '~~/core'
 
 /** Duration against power, log–log: which way the durations of this flash go, and which of them were measured. */
-const { rows, name } = defineProps<{ rows: readonly KitDurationRow[], name: string }>()
+const { rows, name, supply = 'battery' } = defineProps<{ rows: readonly KitDurationRow[], name: string, supply?: FlashSetup['supply'] }>()
 Chart.register(LogarithmicScale, PointElement, LineElement, Tooltip)
 const { show } = useNumbers()
 
 const { colours, font } = useChartLook()
-const sorted = computed(() => [...rows].sort((a, b) => a.power - b.power))
+const sorted = computed(() => knownTable({ supply, table: [...rows] }).map((row, i) => ({ ...row, basis: rows[i]!.basis })).sort((a, b) => a.power - b.power))
 
 /** Names beside the lines, in place of a legend. */
 const directLabels: Plugin<'line'> = {

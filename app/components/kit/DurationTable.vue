@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FLASH_ROW_FIELDS, type KitDurationRow } from '~~/core'
+import { FLASH_ROW_FIELDS, type KitDurationRow, knownTable } from '~~/core'
 
 /** Durations of a flash at each power, each with where it comes from. */
 const { rows, change } = defineProps<{ rows: readonly KitDurationRow[], change: (rows: KitDurationRow[]) => string }>()
@@ -7,7 +7,7 @@ const today = (): string => new Date().toISOString().slice(0, 10)
 
 /** Half the lowest power, about as much shorter as such flashes are. */
 function added(): KitDurationRow | null {
-  const lowest = rows.reduce((a, b) => (b.power < a.power ? b : a))
+  const lowest = knownTable({ supply: 'battery', table: [...rows] }).reduce((a, b) => (b.power < a.power ? b : a))
   return lowest.power / 2 < 1 / 4096 ? null : { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: lowest.t01 * 0.6, basis: 'rated', date: '' }
 }
 </script>

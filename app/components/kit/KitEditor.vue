@@ -89,7 +89,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
         <h3 class="section-title mb-1">
           Duration against power
         </h3>
-        <KitDurationChart :rows="item.table" :name="item.name" />
+        <KitDurationChart :rows="item.table" :name="item.name" :supply="(item.figures.supply as 'battery')" />
       </div>
       <KitDurationTable :rows="item.table" :change="table => save({ ...item, table })" />
       <div>

@@ -41,7 +41,7 @@ function add(): void {
       <tbody>
         <tr v-for="(row, i) in rows" :key="i">
           <td v-for="(field, key) in fields" :key="key">
-            <InputsFieldInput bare :field="field" :value="(row as Record<string, number>)[key]" :path="`${name}[${i}].${key}`" :label="`${field.label}, row ${i + 1}`" :change="edit(i, String(key))" />
+            <InputsFieldInput bare :field="field" :value="(row as Record<string, number | null>)[key]" :path="`${name}[${i}].${key}`" :label="`${field.label}, row ${i + 1}`" :change="edit(i, String(key))" />
           </td>
           <slot name="extra" :row="row" :index="i" :patch="(part: Partial<Row>) => patch(i, part)" />
           <td>

@@ -10,10 +10,20 @@ const preferences = usePreferencesStore()
 const { parts, show } = useNumbers()
 
 const setup = computed(() => plan.setup)
-const delay = computed(() => (plan.timing.used === null ? null : parts(show(plan.timing.used, 'time', { figures: 5 }))))
-const { simulated } = useSimulatedKeep(() => plan)
-const keep = computed(() => parts(show(simulated.value?.keep ?? plan.keep.perTake, 'share')))
-const rows = computed(() => dialCardRows(plan, preferences.system))
+/** What is turned: a delay, or, by hand, how long before the moment to press. */
+const turned = computed(() => plan.timing.used ?? plan.timing.lead)
+const delay = computed(() => (turned.value === null ? null : parts(show(turned.value, 'time', { figures: 5 }))))
+const heading = computed(() => {
+  if (plan.timing.lead !== null) return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
+  return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'
+})
+const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
+const { many, stale } = useHowMany(() => plan.setup)
+/** The first take's chance beside that of later ones; by first order until the sessions are played. */
+const first = computed(() => parts(show(many.value?.first ?? plan.keep.firstTake, 'share')))
+const later = computed(() => show(many.value?.later ?? plan.keep.perTake, 'share'))
+const rows = computed(() => dialCardRows(plan, preferences.system, many.value))
+const late = (label: string): boolean => stale.value && label === 'Props to have'
 
 const { copied, copy } = useCopied()
 </script>
@@ -24,14 +34,14 @@ const { copied, copy } = useCopied()
       <span>Dial card</span>
       <span class="flex items-center font-normal">
         <span role="status" class="text-[11px]">{{ copied }}</span>
-        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy(dialCardText(plan, preferences.system, simulated))" />
+        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy(dialCardText(plan, preferences.system, many))" />
         <UButton v-if="page" icon="i-lucide-printer" size="xs" variant="ghost" aria-label="Dial card as a page, to print or on the phone" :to="page" />
       </span>
     </h2>
     <div class="grid grid-cols-[1fr_auto] items-start gap-x-3">
       <div>
         <p class="text-[11px] text-(--ink-soft)">
-          {{ setup.delay === null ? 'Delay, planned' : 'Delay, dialled' }}
+          {{ heading }}
         </p>
         <p class="number-big" data-testid="delay">
           <button v-if="delay" type="button" class="hero" title="Why this delay?" @click="emit('why', 'delay')">
@@ -42,24 +52,31 @@ const { copied, copy } = useCopied()
           </template>
         </p>
         <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
-        <button type="button" class="text-[11px] underline" :class="{ invisible: setup.delay === null }" @click="store.change([{ path: 'delay', value: null }])">
-          use the planned delay
+        <button type="button" class="text-[11px] underline" :class="{ invisible: !own }" @click="store.change([{ path: 'delay', value: null }, { path: 'hand.lead', value: null }])">
+          use the planned one
         </button>
       </div>
       <div class="text-right">
         <p class="text-[11px] text-(--ink-soft)">
-          {{ simulated ? 'Keeps, simulated' : 'Keeps, per take' }}
+          First take on the moment
         </p>
         <p class="number-big" data-testid="keep">
-          <button type="button" class="hero" title="Why this keep rate?" @click="emit('why', 'keep')">
-            {{ keep[0] }}<span class="unit-small"> {{ keep[1] }}</span>
+          <button type="button" class="hero" :class="{ stale }" title="Why this chance?" @click="emit('why', 'first')">
+            {{ first[0] }}<span class="unit-small"> {{ first[1] }}</span>
+          </button>
+        </p>
+        <p class="text-[11px] text-(--ink-soft)" data-testid="later">
+          <button type="button" class="hero" :class="{ stale }" title="Why this chance?" @click="emit('why', 'keep')">
+            then {{ later }}
           </button>
         </p>
       </div>
     </div>
     <dl class="dial">
       <template v-for="[label, value] in rows" :key="label">
-        <dt>{{ label }}</dt><dd>{{ value }}</dd>
+        <dt>{{ label }}</dt><dd :class="{ stale: late(label) }">
+          {{ value }}
+        </dd>
       </template>
     </dl>
   </section>
@@ -70,5 +87,6 @@ const { copied, copy } = useCopied()
 .dial dt { color: var(--ink-soft); }
 .dial dd { text-align: right; font-weight: 520; }
 .hero { cursor: pointer; }
+.stale { color: var(--ink-faint); }
 .hero:hover { box-shadow: 0 2px 0 var(--hair-strong); }
 </style>

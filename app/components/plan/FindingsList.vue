@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Finding, Fix, Plan } from '~~/core'
-import { plan as planOf } from '~~/core'
+import { plan as planOf, stockFinding } from '~~/core'
 
 /** Epiro's judgements, each with its reason and fixes; hovering or focusing a fix shows its effect everywhere before it is pressed. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -8,7 +8,12 @@ const store = useSetupStore()
 const { fill, show } = useNumbers()
 
 /** Findings of the set-up itself: the list must not move under the pointer while a fix is shown. */
-const findings = computed<Finding[]>(() => (store.preview && store.setup ? planOf(store.setup).findings : plan.findings))
+const { many } = useHowMany(() => store.setup ?? plan.setup)
+const findings = computed<Finding[]>(() => {
+  const own = store.preview && store.setup ? planOf(store.setup).findings : plan.findings
+  const stock = many.value && stockFinding(store.setup ?? plan.setup, many.value)
+  return stock ? [...own, stock] : own
+})
 const MARKS = { error: 'Stop', warning: 'Mind', note: 'Note' } as const
 
 function cost(fix: Fix): string {
@@ -25,7 +30,7 @@ function cost(fix: Fix): string {
 
 const RAISED: Partial<Record<Finding['id'], string>> = {
   'ambient': 'a ghost of the room', 'exposure': 'wrong exposure', 'depth': 'too little depth', 'diffraction': 'diffraction', 'blur': 'too long a streak',
-  'past-sync': 'a dark band', 'negative-delay': 'a negative delay', 'spread': 'few keepers', 'still-parts': 'burnt still parts',
+  'past-sync': 'a dark band', 'negative-delay': 'a negative delay', 'spread': 'few keepers', 'still-parts': 'burnt still parts', 'coarse-step': 'too coarse a step',
 }
 const raised = (id: Finding['id']): string => RAISED[id] ?? id.replaceAll('-', ' ')
 
@@ -50,6 +55,9 @@ onBeforeUnmount(() => store.tryFix(null))
       </h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
         {{ fill(finding.reason, finding.figures) }}
+      </p>
+      <p v-if="finding.outOfReach && finding.fixes.length === 0" class="text-[12px] leading-snug" data-testid="out-of-reach">
+        {{ fill(finding.outOfReach, finding.figures) }}
       </p>
       <div v-for="fix in finding.fixes" :key="fix.label" class="mt-1">
         <button

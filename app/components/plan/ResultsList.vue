@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { type Plan, resultsOf } from '~~/core'
+import { type Plan, propsResult, resultsOf } from '~~/core'
 import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
 const { plan, opened = '' } = defineProps<{ plan: Plan, opened?: string }>()
 const { show, fill } = useNumbers()
 
-const results = computed(() => resultsOf(plan))
+const { many } = useHowMany(() => plan.setup)
+const results = computed(() => {
+  const props = many.value && propsResult(plan.setup, many.value)
+  return props ? [...resultsOf(plan), props] : resultsOf(plan)
+})
 const open = ref(new Set<string>())
 watch(() => opened, (id) => { if (id) open.value = new Set([...open.value, id.split(' ')[0]!]) }, { immediate: true })
 function toggle(id: string): void {
@@ -44,7 +48,7 @@ async function check(): Promise<void> {
     </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
-        The keep rate on the dial card is simulated: {{ plan.spread.firstOrderReason }}.
+        The chances on the dial card are played take by take: {{ plan.spread.firstOrderReason }}.
       </p>
       <UButton variant="outline" size="xs" label="Check the keep rate with a million takes" class="justify-center" :loading="busy" @click="check" />
       <p v-if="million" role="status" data-testid="million">

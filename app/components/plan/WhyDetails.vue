@@ -38,7 +38,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
         <li v-for="cause in causes" :key="cause.id" :title="causePath(cause.path)">
           <span class="bar" :style="{ width: `${Math.max(1, cause.share * 34)}%` }" />
           <span class="flex-1">{{ cause.label }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', unknown' }}</span></span>
-          <span class="tabular">±{{ show(cause.seconds, 'time') }}<template v-if="plan.objectSpeed > 0 && plan.setup.moment.reference === 'travel'"> · {{ show(cause.seconds * plan.objectSpeed, 'length', { unit: 'mm' }) }}</template></span>
+          <span class="tabular">±{{ show(cause.seconds, 'time') }}<template v-if="plan.alongSpeed > 0 && plan.setup.moment.reference === 'travel'"> · {{ show(cause.seconds * plan.alongSpeed, 'length', { unit: 'mm' }) }}</template></span>
         </li>
       </ol>
     </template>

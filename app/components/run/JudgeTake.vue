@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, placeTells } from '~~/core'
+import { type Plan, contradicted, placeTells } from '~~/core'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
@@ -24,12 +24,23 @@ const judged = reactive({ keeper: take?.keeper ?? false, sharp: take?.sharp ?? t
 const position = ref<number | null>(take?.position ?? null)
 const note = ref(take?.note ?? '')
 
-function judge(verdict: Verdict): void {
+/** A verdict against its own mark, to be asked about: what was called, and what the mark says. */
+const asked = ref<{ called: Verdict, says: Verdict } | null>(null)
+watch(position, () => { asked.value = null })
+
+function judge(verdict: Verdict, sure = false): void {
+  const says = sure ? null : contradicted(plan, { verdict, position: position.value })
+  asked.value = says ? { called: verdict, says } : null
+  if (asked.value) return
   const misfire = verdict === 'misfire'
   emit('judge', {
     verdict, keeper: judged.keeper && verdict === 'on', position: misfire ? null : position.value, note: note.value.trim(),
     sharp: misfire ? null : judged.sharp, exposed: misfire ? null : judged.exposed, clean: misfire ? null : judged.clean,
   })
+}
+function unmark(verdict: Verdict): void {
+  position.value = null
+  judge(verdict, true)
 }
 usePageKeys((event) => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
@@ -57,6 +68,17 @@ usePageKeys((event) => {
         </button>
       </p>
     </template>
+    <div v-if="asked" role="alert" class="grid gap-2 border border-(--hair-strong) p-2 text-[14px]" data-testid="contradiction">
+      <p>The mark, {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past, says {{ VERDICT_LABELS[asked.says].toLowerCase() }}; you called {{ VERDICT_LABELS[asked.called].toLowerCase() }}. Which is it?</p>
+      <div class="flex flex-wrap gap-2">
+        <button type="button" class="flag" @click="judge(asked.says, true)">
+          {{ VERDICT_LABELS[asked.says] }}, as marked
+        </button>
+        <button type="button" class="flag" @click="unmark(asked.called)">
+          {{ VERDICT_LABELS[asked.called] }}: the mark was wrong
+        </button>
+      </div>
+    </div>
     <label class="flex items-baseline gap-2 text-[13px]">Note <input v-model="note" class="note flex-1" maxlength="1000"></label>
     <div class="verdicts">
       <button v-for="v in VERDICTS" :key="v.id" type="button" class="run-button" :aria-pressed="take ? take.verdict === v.id : undefined" @click="judge(v.id)">

@@ -9,7 +9,8 @@ const { show } = useNumbers()
 
 const fresh = computed(() => freshTakes(plan.setup, [...takes.takes].reverse()))
 const run = computed(() => runStateOf(plan, fresh.value))
-const changes = computed(() => (run.value ? learntChanges(plan, run.value).filter(change => change.path !== 'delay') : []))
+const changes = computed(() => (run.value ? learntChanges(plan, run.value).filter(change => change.path !== 'delay' && change.path !== 'hand.lead') : []))
+const learnsSpeed = computed(() => changes.value.some(change => change.path === 'motion.speed'))
 const shown = (path: string, value: unknown): string => {
   const field = fieldAt(path)
   return field?.type === 'number' && typeof value === 'number' ? show(value, field.quantity, { figures: 4 }) : String(value)
@@ -33,10 +34,13 @@ function takeBack(): void {
     <template v-else>
       <RunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
       <p v-if="run.proposal">
-        Ideal delay {{ show(run.proposal.posterior.delay, 'time', { figures: 4 }) }} ± {{ show(run.proposal.posterior.uncertainty, 'time', { figures: 2 }) }}, scatter {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
+        {{ plan.timing.lead === null ? 'Ideal delay' : 'Best pressed before the moment by' }} {{ show(plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay, 'time', { figures: 4 }) }} ± {{ show(2 * run.proposal.posterior.uncertainty, 'time', { figures: 2 }) }} (95 %), scatter {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
         The takes wander: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }} {{ run.drift.perTake > 0 ? 'later' : 'sooner' }} each. Pressure, elastic, temperature?
+      </p>
+      <p v-if="run.fit && learnsSpeed" class="text-(--ink-soft)" data-testid="two-speeds">
+        {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from the slope of these takes alone; the launch speed below is what makes the whole plan, with drag, want the delay found.
       </p>
       <ul v-if="changes.length > 0">
         <li v-for="change in changes" :key="change.path">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type RunState, fieldAt } from '~~/core'
+import { type Plan, type RunState, coarseStepOf, fieldAt } from '~~/core'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
 
@@ -25,6 +25,12 @@ function dialTyped(): void {
   typed.value = ''
 }
 
+/** What is turned as it is said: by hand, how long before the moment is pressed. */
+const byHand = computed(() => plan.timing.lead !== null)
+const said = (place: number): number => (byHand.value ? -place : place)
+const logged = computed(() => [...takes.takes].reverse())
+const { many, stale } = useHowMany(() => plan.setup, () => logged.value)
+const coarse = computed(() => coarseStepOf(plan))
 const goal = computed(() => plan.setup.goal)
 const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)
 const left = computed(() => Math.max(0, goal.value.stock - used.value))
@@ -34,22 +40,25 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
 </script>
 
 <template>
-  <section class="dial" aria-label="Next delay">
+  <section class="dial" :aria-label="byHand ? 'Next press' : 'Next delay'">
     <p class="text-[12px]">
-      dialled{{ changed ? `; changed: ${changed}` : '' }}
+      {{ byHand ? 'pressed before the moment by' : 'dialled' }}{{ changed ? `; changed: ${changed}` : '' }}
     </p>
     <p class="clock" data-testid="dialled">
-      {{ delay === null ? 'none' : parts(show(delay, 'time', { figures: 5 }))[0] }}<span class="unit-small"> {{ delay === null ? '' : parts(show(delay, 'time', { figures: 5 }))[1] }}</span>
+      {{ delay === null ? 'none' : parts(show(said(delay), 'time', { figures: 5 }))[0] }}<span class="unit-small"> {{ delay === null ? '' : parts(show(said(delay), 'time', { figures: 5 }))[1] }}</span>
     </p>
     <template v-if="state?.proposal">
       <button type="button" class="run-button w-full" :disabled="!differs" data-testid="proposal" @click="emit('dial', state.proposal.delay)">
-        {{ differs ? 'Dial' : 'Keep' }} {{ show(state.proposal.delay, 'time', { figures: 5 }) }} <kbd>d</kbd>
+        {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder: {{ show(state.ladder, 'time', { figures: 4 }) }}
+        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder: {{ show(said(state.ladder), 'time', { figures: 4 }) }}
         <button type="button" class="underline" @click="emit('dial', state.ladder)">
           dial that
         </button>
+      </p>
+      <p v-if="coarse" class="text-[13px]" data-testid="coarse">
+        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest is {{ show(coarse.off, 'time') }} off.
       </p>
       <p v-if="state.drift" class="text-[13px]">
         The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }} {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
@@ -68,13 +77,15 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
       <dt>Props left</dt><dd data-testid="left">
         {{ left }}
       </dd>
-      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt><dd>{{ state?.needed ?? 'beyond count' }}</dd>
+      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt><dd :class="{ stale }" data-testid="needed">
+        {{ many === null ? '…' : many.props ?? 'beyond count' }}
+      </dd>
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
     <ol class="text-[13px]" aria-label="Takes">
       <li v-for="take in takes.takes.slice(0, 6)" :key="take.key" class="border-t border-(--hair)" data-testid="run-take">
         <button type="button" class="taken" title="put it right" @click="emit('amend', take)">
-          <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(take.delay, 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
+          <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(said(take.delay), 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
           <span v-if="pictures.ofTake.has(take.id)" title="has a picture">▪<span class="sr-only">has a picture</span></span>
           <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span class="sr-only">put it right</span>
         </button>
@@ -91,6 +102,7 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
 .taken { display: flex; gap: 8px; width: 100%; text-align: left; padding: 3px 0; cursor: pointer; }
 .taken:hover { text-decoration: underline; text-underline-offset: 3px; }
 @media (max-width: 640px) { .taken { padding: 9px 0; } }
+.stale { color: var(--ink-faint); }
 .note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
 .note::placeholder { color: var(--ink-faint); opacity: 1; }
 kbd { font-size: 11px; font-family: inherit; }

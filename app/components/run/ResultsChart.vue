@@ -38,7 +38,9 @@ const options = computed<ChartOptions<'line'>>(() => ({
   },
 }))
 const outliers = computed(() => fit.points.filter(p => p.outlier).map(p => p.number))
-const text = computed(() => `${show(fit.speed, 'speed')}${fit.speedError === null ? '' : ` ± ${show(fit.speedError, 'speed', { figures: 2 })}`}, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm', figures: 2 })}`}`)
+/** Half of an interval that holds the truth in 95 of 100 such logs. */
+const within = computed(() => (fit.speedInterval === null ? '' : ` ± ${show(fit.speedInterval[1] - fit.speed, 'speed', { figures: 2 })} (95 %)`))
+const text = computed(() => `${show(fit.speed, 'speed')}${within.value} at the mark, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm', figures: 2 })}${fit.scatterInterval === null ? '' : `, from ${show(fit.scatterInterval[0], 'length', { unit: 'mm', figures: 2 })} to ${show(fit.scatterInterval[1], 'length', { unit: 'mm', figures: 2 })} (95 %)`}`}`)
 </script>
 
 <template>

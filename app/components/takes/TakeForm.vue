@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type NumberField, type Plan, fieldAt, settingsOf } from '~~/core'
+import { type NumberField, type Plan, contradicted, dialOf, fieldAt, settingsOf } from '~~/core'
 import { VERDICTS, type Verdict, takeInputOf, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
@@ -26,17 +26,22 @@ const busy = ref(false)
 /** Kept until the take is in, so that a second try sends the same take. */
 let key = crypto.randomUUID() as string
 
-if (!take) watch(() => plan.timing.used, (used) => { delay.value = used === null ? '' : formatExact(used, 'time') }, { immediate: true })
+if (!take) watch(() => dialOf(plan)?.used ?? null, (used) => { delay.value = used === null ? '' : formatExact(used, 'time') }, { immediate: true })
 
 async function submit(): Promise<void> {
   errors.value = {}
-  const usedDelay = parseField(delay.value, { ...delayField, nullable: false }, preferences.system)
+  const usedDelay = parseField(delay.value, { ...delayField, nullable: false, min: -10 }, preferences.system)
   const measured = parseField(position.value, { ...offsetField, nullable: true }, preferences.system)
   if ('error' in usedDelay) errors.value.delay = usedDelay.error
   if ('error' in measured) errors.value.position = measured.error
   if ('error' in usedDelay || 'error' in measured) return
+  const says = contradicted(plan, { verdict: verdict.value, position: measured.value })
+  if (says) {
+    errors.value.position = `This mark says ${VERDICT_LABELS[says].toLowerCase()}, the verdict ${VERDICT_LABELS[verdict.value].toLowerCase()}: put right which is off, or leave the mark out`
+    return
+  }
   const seen = { delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value }
-  const fired = take ? takeInputOf(take) : { key, planned: plan.timing.wanted, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
+  const fired = take ? takeInputOf(take) : { key, planned: dialOf(plan)?.wanted ?? null, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
   const checked = check(takeSchema, { ...fired, ...seen })
   if ('mistakes' in checked) {
     for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason

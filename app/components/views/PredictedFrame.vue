@@ -19,6 +19,7 @@ const ghosts = computed(() => (!view.ghosts || plan.caughtAt === null
 const options = computed(() => ({ ghosts: ghosts.value, instant: view.instant }))
 const waiting = computed(() => view.instant !== null && plan.timing.captured !== null && view.instant < plan.timing.captured)
 
+const EDGES = { top: 'top edge', bottom: 'bottom edge', left: 'left edge', right: 'right edge', all: 'the whole frame' } as const
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
   const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
@@ -26,7 +27,8 @@ const description = computed(() => {
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
   if (exposure.flash !== null) parts.push(`flash ${show(exposure.flash, 'stops')}`)
   if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
-  if (plan.shutter.dark > 0) parts.push(`dark band over ${show(plan.shutter.dark, 'share')} at the right edge`)
+  if (plan.shutter.dark > 0.0005) parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)
+  else if (plan.shutter.lostWorst >= 1 / 6) parts.push(`${show(-plan.shutter.lostWorst, 'stops')} of flash cut off, ${EDGES[plan.shutter.edge]}`)
   return parts.join(', ')
 })
 

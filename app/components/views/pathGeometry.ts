@@ -28,19 +28,25 @@ function bandOf(upper: (time: number) => number, lower: (time: number) => number
 }
 
 /** Where sound starts from, and when; null where nothing is heard of. */
-function soundSource({ setup, timing }: Plan): Place | null {
+function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
   const hears = setup.sensor.kind === 'sound' && setup.trigger === 'sensor'
   if (!hears && setup.action.kind !== 'launcher') return null
-  if (hears && setup.sensor.source === 'impact') return timing.impact === null ? null : [setup.motion.kind === 'still' ? 0 : setup.subject.distance, timing.impact]
+  if (hears && setup.sensor.source !== 'start') {
+    // Heard after what made it, by its way to the microphone: the place along the travel it comes from.
+    const from = setup.motion.kind === 'still' ? 0 : setup.subject.distance
+    return timing.impact === null || timing.sensed === null
+      ? null
+      : [from, Math.max(timing.impact, timing.sensed - Math.hypot(setup.sensor.position - from, setup.sensor.offset) / soundSpeed)]
+  }
   return [0, 0]
 }
 
 /** Arrival of the bow shock at a microphone as far beside the flight as the one set up, place by place. */
-function shockLine({ setup, soundSpeed }: Plan, low: number, high: number, last: number): Place[] {
+function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number, last: number): Place[] {
   const { motion, sensor } = setup
   if (motion.kind !== 'flight' || motion.speed <= soundSpeed || sensor.kind !== 'sound') return []
   return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): Place[] => {
-    const time = sensing.shockTime({ downrange: along, offset: sensor.offset, speed: motion.speed, soundSpeed })
+    const time = sensing.shockTime({ downrange: along, offset: sensor.offset, speed: motion.speed, soundSpeed, dragPerMetre: drag })
     return time === null || time > last ? [] : [[along, time]]
   })
 }
@@ -98,10 +104,10 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
     return [arrival(Math.max(low, from - reach)), [from, start], arrival(Math.min(high, from + reach))]
   }
   const { sensor, subject, moment } = setup
-  const from = sensor.source === 'impact' && !still ? subject.distance : 0
+  const from = sensor.source !== 'start' && !still ? subject.distance : 0
   const sensorAt = sensor.kind === 'beam'
     ? sensor.position
-    : sensor.kind === 'sound' ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1) : sensor.source === 'impact' ? subject.distance : 0
+    : sensor.kind === 'sound' ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1) : sensor.source !== 'start' ? subject.distance : 0
 
   const { captured, sensed, used } = timing
   const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)
@@ -121,7 +127,7 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
     stretches: sensed === null || used === null || setup.trigger !== 'sensor' ? null : { sensed, delayFrom, delayTo: delayFrom + used, captured: captured as number },
     markAt: moment.reference === 'travel' && !still ? subject.distance + moment.offset : null,
     picture,
-    spreadAlong: still ? 0 : plan.spread.scatter * plan.objectSpeed,
+    spreadAlong: still ? 0 : plan.spread.scatter * plan.alongSpeed,
     hit: hitsMoment(plan),
     pops: seen.filter(pop => pop.at[1] > captured! + 1e-9),
     panned: setup.sequence.panSpeed === 0 ? [] : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),

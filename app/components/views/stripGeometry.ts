@@ -1,4 +1,4 @@
-import { type Plan, lastLight, latencyOf, timesOfLight } from '~~/core'
+import { type Plan, lastLight, latencyOf, midExposure, shutterMoves, timesOfLight } from '~~/core'
 import { pulseLevel, pulseMiddle } from '~~/core/flash'
 
 /** A lane of the time strip. */
@@ -52,7 +52,8 @@ export function shutterTimes(plan: Plan): ShutterTimes | null {
   const { setup } = plan
   if (captured === null) return null
   const { shutter } = setup.picture
-  const travel = setup.camera.shutterKind === 'focal-plane' ? setup.camera.curtainTravel : setup.camera.shutterKind === 'rolling' ? setup.camera.readOut : 0
+  const moves = shutterMoves(setup)
+  const travel = moves.full - moves.opens
   if (setup.method === 'open-shutter') {
     // Opened by hand before the action and closed after the last light, the more of what is to spare before it, and never too late to see that light if it can be helped.
     const last = lastLight(plan) ?? captured
@@ -60,10 +61,9 @@ export function shutterTimes(plan: Plan): ShutterTimes | null {
     return { released: null, opens, full: opens + travel, closing: opens + shutter, closed: opens + shutter + travel }
   }
   const flash = plan.stages.find(stage => stage.id === 'flash')?.latency ?? 0
-  // Fired by the contact when the first curtain is home, or, without flash, half-way through the exposure.
-  const full = setup.method === 'fast-shutter' ? captured - (shutter + travel) / 2 + travel : captured - flash
-  const opens = full - travel
-  return { released: opens + travel - setup.camera.lag, opens, full, closing: opens + shutter, closed: opens + shutter + travel }
+  // Where the lag ends: half an exposure before the middle of it, or, by flash, where the contact closes.
+  const lagged = setup.method === 'fast-shutter' ? captured - midExposure(setup) : captured - flash - moves.full
+  return { released: lagged - setup.camera.lag, opens: lagged + moves.opens, full: lagged + moves.full, closing: lagged + moves.closing, closed: lagged + moves.closed }
 }
 
 /** When the middle of each light falls, s: the lights differ by their own latencies. */
@@ -71,7 +71,7 @@ export function lightTimes(plan: Plan): number[] {
   const { captured } = plan.timing
   if (captured === null) return []
   const mean = plan.stages.find(stage => stage.id === 'flash')?.latency ?? 0
-  return plan.setup.flashes.map(flash => captured - mean + latencyOf(plan.setup, flash))
+  return plan.known.flashes.map(flash => captured - mean + latencyOf(plan.known, flash))
 }
 
 /** When the middle of every pop of one light falls, s: one, or those of a sequence; none where the sequence leaves it out. */

@@ -53,8 +53,9 @@ export function sidePath(plan: Plan, extent: readonly [number, number]): [along:
   if (to <= from || (motion.kind !== 'flight' && motion.kind !== 'arc')) return []
   const at = (along: number): number | null => {
     if (motion.kind === 'flight') return along === 0 ? 0 : -flight.flightDrop({ distance: along, speed: motion.speed, dragPerMetre: drag })
-    const time = motionFor(setup, drag, meanInputs(setup)).timeAt(along)
-    return time === null ? null : motion.speed * Math.sin(motion.angle) * time - 4.903325 * time * time
+    const path = motionFor(setup, drag, meanInputs(setup))
+    const time = path.timeAt(along)
+    return time === null ? null : path.riseAt?.(time) ?? 0
   }
   // The line of travel goes through the subject.
   const through = at(subject.distance) ?? 0

@@ -1,4 +1,5 @@
 import { recycleAt } from '../../setup/typical'
+import type { Assessment } from '../assess'
 import { meanInputs, motionFor } from '../chain'
 import { type FixDraft, type Rule, count, length, share, time } from './types'
 
@@ -56,11 +57,18 @@ export const spread: Rule = (a) => {
 /** A step of the controller that costs more than this share of keepers is worth a word. */
 const TELLING_COST = 0.02
 
-export const coarseStep: Rule = (a) => {
-  const { setup, timing, keep } = a
+/** What the controller's step costs: the step, how far off the nearest one is, s, and the share of takes lost to it; null where that is little. */
+export function coarseStepOf({ setup, timing, keep }: Assessment): { step: number, off: number, cost: number } | null {
   if (setup.trigger !== 'sensor' || setup.delay !== null || !timing.feasible || timing.residual === null) return null
   const cost = keep.unstepped - keep.perTake
-  if (cost < TELLING_COST) return null
+  return cost < TELLING_COST ? null : { step: setup.controller.delayStep, off: Math.abs(timing.residual), cost }
+}
+
+export const coarseStep: Rule = (a) => {
+  const { setup, timing, keep } = a
+  const told = coarseStepOf(a)
+  if (told === null || timing.residual === null) return null
+  const { cost } = told
   const { delayStep } = setup.controller
   const finer = Number((delayStep / 2 ** Math.ceil(Math.log2(Math.abs(timing.residual) / (0.05 * (keep.before + keep.after))) + 1)).toPrecision(2))
   const speed = timing.sensed === null ? 0 : motionFor(a.known, a.drag, meanInputs(a.known)).speedAt(timing.sensed)

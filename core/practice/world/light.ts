@@ -13,6 +13,9 @@ function reading(rows: readonly { power: number, value: number }[], power: numbe
 const tenth = (flash: KnownFlash): number => reading(flash.table.map(row => ({ power: row.power, value: row.t01 })), flash.power)
 const half = (flash: KnownFlash): number => Math.min(tenth(flash), reading(flash.table.map(row => ({ power: row.power, value: row.t05 })), flash.power))
 
+/** Slices a pulse is summed up in. */
+const SLICES = 300
+
 /** s after its peak by which half of a pulse's light is out: a decay that is cut off, summed up slice by slice. */
 function halfOut(flash: KnownFlash): number {
   const [t05, t01] = [half(flash), tenth(flash)]
@@ -20,13 +23,14 @@ function halfOut(flash: KnownFlash): number {
   const natural = t01 / t05 >= Math.log(10) / Math.log(2)
   const tau = natural ? t01 / Math.log(10) : t05 / Math.log(2)
   const end = natural ? 2 * t01 : t01
-  const slices = 4000
+  const slice = end / SLICES
+  const fades = Math.exp(-slice / tau)
   let whole = 0
-  for (let i = 0; i < slices; i++) whole += Math.exp((-(i + 0.5) * end) / slices / tau)
+  for (let i = 0, light = Math.exp(-slice / 2 / tau); i < SLICES; i++, light *= fades) whole += light
   let out = 0
-  for (let i = 0; i < slices; i++) {
-    out += Math.exp((-(i + 0.5) * end) / slices / tau)
-    if (out >= whole / 2) return ((i + 1) * end) / slices
+  for (let i = 0, light = Math.exp(-slice / 2 / tau); i < SLICES; i++, light *= fades) {
+    if (out + light >= whole / 2) return slice * (i + (whole / 2 - out) / light)
+    out += light
   }
   return end
 }

@@ -16,8 +16,9 @@ export interface WorldPath {
 
 const G = 9.80665
 /** Steps over the way that matters, and longest time looked at, s. */
-const STEPS = 600
+const STEPS = 240
 const LONGEST = 12
+const MOST_POINTS = 6000
 
 /** Sphere's drag over that at low speed, point by point of the Mach number. */
 const RISE: [number, number][] = [
@@ -98,6 +99,7 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
   const from = kind === 'fall' || kind === 'swing' || still ? 0 : speed
   const points: PathPoint[] = [{ t: 0, x: 0, y: 0, vx: kind === 'arc' ? from * Math.cos(angle) : from, vy: kind === 'arc' ? from * Math.sin(angle) : 0 }]
   const stride = Math.max(far, 1e-4) / STEPS
+  const draggy = kind === 'flight' || kind === 'fall' || kind === 'arc'
   while (!still) {
     const p = points.at(-1)!
     const past = kind === 'toss' ? p.x < -0.1 : p.x > far && (kind !== 'arc' || p.vy <= 0)
@@ -105,9 +107,11 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
     const v = Math.hypot(p.vx, p.vy)
     const [ax, ay] = pull(p)
     const a = Math.hypot(ax, ay)
-    // A stride of way, and never long.
-    points.push(step(p, Math.min(0.02, stride / (v + Math.sqrt(2 * a * stride) + 1e-12)), pull))
-    if (points.length > 20_000) break
+    // A stride of way, never long, and no more than the air can brake in it.
+    const braked = draggy && v > 0 && a > 0 ? (0.1 * v) / a : 1
+    const next = step(p, Math.min(0.02, braked, stride / (v + Math.sqrt(2 * a * stride) + 1e-12)), pull)
+    if (!Number.isFinite(next.x) || points.length > MOST_POINTS) break
+    points.push(next)
   }
   const between = (a: PathPoint, b: PathPoint, share: number): PathPoint => {
     const h = b.t - a.t

@@ -50,7 +50,8 @@ function toFloor(setup: KnownSetup, speed: number): number | null {
   const area = Math.PI * (diameter / 2) ** 2
   let [t, depth, v] = [0, 0, speed]
   const h = Math.min(1e-4, setup.subject.liquidDepth / speed / 400)
-  while (depth < setup.subject.liquidDepth) {
+  for (let n = 0; depth < setup.subject.liquidDepth; n++) {
+    if (n > 20_000) return null
     const a = ((own - 1000 * volume) * G - 250 * area * v * v) / (own + 500 * volume)
     const middle = v + (a * h) / 2
     const am = ((own - 1000 * volume) * G - 250 * area * middle * middle) / (own + 500 * volume)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, ROLES, type Role, cautionsOf, freshTakes, runStateOf, settingsOf, stepsOf } from '~~/core'
+import { type Plan, ROLES, type Role, cautionsOf, dialOf, freshTakes, recycleAt, runStateOf, settingsOf, stepsOf } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
@@ -61,14 +61,14 @@ const mine = (r: Role): boolean => role.value === '' || role.value === r
 const follow = ref(false)
 const fired = computed(() => [...takes.takes].reverse())
 const state = computed(() => (plan.value ? runStateOf(plan.value, freshTakes(plan.value.setup, fired.value), { follow: follow.value }) : null))
-const delay = computed(() => run.state.delay ?? plan.value?.timing.used ?? null)
+const delay = computed(() => run.state.delay ?? (plan.value && dialOf(plan.value)?.used) ?? null)
 const dial = (to: number): void => run.move({ delay: Number(to.toPrecision(12)) })
 
 // ── clocks ──
 /** When the lights were last set off, on whichever device that was called. */
 const actedAt = ref<number | null>(null)
 watch(() => run.state.actedAt, (at) => { if (at !== null) actedAt.value = Date.parse(at) })
-const recycle = computed(() => Math.max(0, ...(setup.value?.flashes.map(flash => flash.recycleTime) ?? [])))
+const recycle = computed(() => Math.max(0, ...(setup.value?.flashes.map(flash => recycleAt(flash, flash.power)) ?? [])))
 const now = useNowWhile(() => run.state.openedAt !== null || (actedAt.value !== null && Date.now() - actedAt.value < recycle.value * 1000 + 500))
 const open = computed(() => (run.state.openedAt === null ? null : Math.max(0, (now.value - Date.parse(run.state.openedAt)) / 1000)))
 /** s that the room may shine in before it shows. */
@@ -83,7 +83,7 @@ function tellBench(leaving: string): boolean {
   switch (leaving) {
     case 'open': return bench.say('SHUTTER OPEN')
     case 'arm': return bench.say(`SET delay ${delay.value ?? 0}`, ...(sensor.threshold === null ? [] : [`SET threshold ${sensor.threshold}`]), `SET hold-off ${controller.holdOff}`, 'ARM')
-    case 'act': return bench.say('ACT', ...(setup.value.method === 'open-shutter' ? [] : ['SAFE']))
+    case 'act': return bench.say(...(setup.value.trigger === 'sensor' ? [] : [`SET delay ${delay.value ?? 0}`]), 'ACT', ...(setup.value.method === 'open-shutter' ? [] : ['SAFE']))
     case 'close': return bench.say('SHUTTER CLOSE', 'SAFE')
     default: return true
   }
@@ -121,7 +121,7 @@ async function judge(judgement: TakeJudgement): Promise<void> {
 async function keep(planned: Plan, judgement: TakeJudgement): Promise<void> {
   try {
     await takes.log({
-      key: crypto.randomUUID(), delay: delay.value ?? 0, planned: planned.timing.wanted, ...judgement, settings: settingsOf(planned.setup),
+      key: crypto.randomUUID(), delay: delay.value ?? 0, planned: dialOf(planned)?.wanted ?? null, ...judgement, settings: settingsOf(planned.setup),
       // A picture is known by the time the action was let go, not by that of the verdict.
       firedAt: run.state.actedAt ?? new Date().toISOString(),
     })
