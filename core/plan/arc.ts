@@ -6,7 +6,7 @@ interface Point { t: number, x: number, y: number, vx: number, vy: number }
 
 /** Longest stretch looked at, s, and the step: a share of the time in which drag tells, never longer than this, s. */
 const LONGEST = 20
-const SHARE = 0.04
+const SHARE = 0.02
 const LONGEST_STEP = 0.05
 /** What takes more steps than this is held by the air where it is. */
 const MOST_POINTS = 1500

@@ -103,16 +103,6 @@ function searchOf(dial: Dial, prior: DelayPrior, window: KeeperWindow, before: r
   }
 }
 
-/** Gamma variate of a shape of 1 or above (Marsaglia & Tsang 2000). */
-function gamma(random: Random, shape: number): number {
-  const d = shape - 1 / 3
-  for (;;) {
-    const x = random.normal()
-    const v = (1 + x / Math.sqrt(9 * d)) ** 3
-    if (v > 0 && Math.log(1 - random.uniform()) < (x * x) / 2 + d - d * v + d * Math.log(v)) return d * v
-  }
-}
-
 interface Tally { kept: number, of: number, misfires: number, takes: number, keepers: number }
 
 function tallyOf(takes: readonly LoggedTake[]): Tally {
@@ -157,10 +147,11 @@ function playSession(shot: (place: number) => PlayedTake, propose: (said: readon
   return session
 }
 
-/** Takes within which a share of sessions were done; null where that is beyond what was played. */
+/** Takes within which a share of sessions were done, the luck of so few plays allowed for by a standard error; null where that is beyond what was played. */
 function within(takes: number[], confidence: number): number | null {
   const sorted = [...takes].sort((a, b) => a - b)
-  const at = sorted[Math.min(sorted.length - 1, Math.ceil(confidence * sorted.length - 1e-9) - 1)]!
+  const sure = confidence + Math.sqrt((confidence * (1 - confidence)) / sorted.length)
+  const at = sorted[Math.min(sorted.length - 1, Math.ceil(sure * sorted.length - 1e-9) - 1)]!
   return at >= MOST_TAKES ? null : at
 }
 
@@ -202,9 +193,7 @@ export function howMany(setup: Setup, options: { takes?: readonly LoggedTake[], 
   const sessions: Session[] = []
   let all = 0
   while (sessions.length < (options.plays ?? PLAYS) && (all < ALL_TAKES || sessions.length < LEAST_PLAYS)) {
-    const g = gamma(random, tally.kept + KEPT.kept)
-    const kept = g / (g + gamma(random, tally.of - tally.kept + KEPT.of - KEPT.kept))
-    const session = playSession(shots(), propose, window, random, { ...odds, kept })
+    const session = playSession(shots(), propose, window, random, { ...odds, kept: base.kept })
     sessions.push(session)
     all += session.takes
   }

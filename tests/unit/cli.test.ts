@@ -13,15 +13,16 @@ const cracker = JSON.stringify(newSetup('projectile'))
 test('plan prints the whole plan as JSON, from standard input', () => {
   const { status, stdout, stderr } = epiro(['plan', '-'], cracker)
   expect([status, stderr]).toEqual([0, ''])
-  const plan = JSON.parse(stdout) as { timing: { set: number }, findings: { id: string }[], simulated: null }
-  expect(plan.timing.set).toBeCloseTo(0.0185, 9)
+  const plan = JSON.parse(stdout) as { timing: { set: number }, findings: { id: string }[], howMany: { first: number, props: number, ifAllKept: number } }
+  expect(plan.timing.set).toBeCloseTo(0.0184, 9)
   expect(plan.findings.map(f => f.id)).toEqual(['rated-duration'])
-  expect(plan.simulated).toBeNull()
+  expect(plan.howMany).toMatchObject({ first: expect.closeTo(0.35, 2), props: 8, ifAllKept: 6 })
 })
-test('plan --text prints a dial card with findings, the keep rate simulated where the first order fails', () => {
+test('plan --text prints a dial card with findings, the first take beside later ones, and props as played', () => {
   const card = epiro(['plan', '-', '--text'], JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) })).stdout
-  expect(card).toMatch(/Delay\s+500\sµs/)
-  expect(card).toMatch(/of 20000 simulated takes/)
+  expect(card).toMatch(/Delay\s+0\s/)
+  expect(card).toMatch(/On the moment\s+first take \d+(\.\d)?\s%, then \d+(\.\d)?\s%/)
+  expect(card).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ were all on the moment kept/)
   expect(card).toMatch(/STOP {2}Streak of/)
   expect(card).toMatch(/→ Set the flash to/)
 })
@@ -32,7 +33,7 @@ test('next proposes a delay and says why', () => {
   expect(JSON.parse(stdout)).toMatchObject({ delay: expect.closeTo(0.019, 9), reason: 'likeliest keeper' })
 })
 test.each<[string, string[], string, RegExp[]]>([
-  ['every mistake on a line of its own', ['plan', '-'], cracker.replace('"speed":34', '"speed":"quick"').replace('"iso":200', '"iso":-1'), [/^-: motion\.speed: .*number$/m, /^-: picture\.iso: .*allowed/m]],
+  ['every mistake on a line of its own', ['plan', '-'], cracker.replace('"speed":34', '"speed":"quick"').replace('"iso":320', '"iso":-1'), [/^-: motion\.speed: .*number$/m, /^-: picture\.iso: .*allowed/m]],
   ['broken JSON', ['plan', '-'], '{', [/not valid JSON/]],
   ['a missing file', ['plan', 'nowhere.json'], '', [/nowhere\.json: no such file/]],
   ['no file', ['plan'], '', [/Name a file/]],

@@ -56,7 +56,7 @@ describe('records', () => {
     const { planned: _, sharp: __, exposed: ___, clean: ____, settings: _____, ...less } = take
     expect(check(takeSchema, completeTake(less))).toHaveProperty('value')
   })
-  test.each([['delay', -1], ['delay', 1e5], ['verdict', 'maybe'], ['position', 99], ['firedAt', 'yesterday'], ['key', 'a b'], ['note', 'x'.repeat(1001)], ['settings', 'iso 200'], ['settings', { 'picture.iso': { value: 200 } }]])(
+  test.each([['delay', -11], ['delay', 1e5], ['verdict', 'maybe'], ['position', 99], ['firedAt', 'yesterday'], ['key', 'a b'], ['note', 'x'.repeat(1001)], ['settings', 'iso 200'], ['settings', { 'picture.iso': { value: 200 } }]])(
     'a take with %s %p is refused there', (field, value) => {
       const result = check(takeSchema, { ...take, [field]: value })
       expect('mistakes' in result && result.mistakes[0]?.field).toBe(field)

@@ -1,8 +1,12 @@
 import fc from 'fast-check'
 import { type Setup, flashDurations, newSetup, plan, powerSteps, withChanges } from '~~/core'
-import { batteryFlash, mainsFlash } from '~~/core/setup/recipes'
+import { batteryFlash as startFlash, mainsFlash as startMains } from '~~/core/setup/recipes'
+import { type KnownFlash, knownTable } from '~~/core/setup/typical'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '~~/core/setup/steps'
 import { highestPowerWithin } from '~~/core/plan/light'
+
+const batteryFlash = (): KnownFlash => ({ ...startFlash(), table: knownTable(startFlash()) })
+const mainsFlash = (): KnownFlash => ({ ...startMains(), table: knownTable(startMains()) })
 
 type Values = Record<string, string | number | boolean | null>
 const make = (values: Values): Setup => withChanges(newSetup('projectile'), Object.entries({ 'method': 'sync-shutter', 'camera.lag': 0.003, ...values }).map(([path, value]) => ({ path, value })))

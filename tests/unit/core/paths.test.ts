@@ -40,9 +40,9 @@ test('every field of a set-up is in the table, and every field of the table in a
     else paths.push(path)
   }
   walk(setup, '')
-  expect(paths.filter(path => !['format', 'version', 'flashes', 'learnt'].includes(path) && !/^lists\.|^sequence\.(groups|track)/.test(path)).sort()).toEqual(Object.keys(FIELDS).sort())
+  expect(paths.filter(path => !['format', 'version', 'flashes', 'learnt', 'bodies'].includes(path) && !/^lists\.|^sequence\.(groups|track)/.test(path)).sort()).toEqual(Object.keys(FIELDS).sort())
   for (const key of Object.keys(setup.flashes[0]!).filter(k => k !== 'table' && k !== 'repeat')) expect(fieldAt(`flashes[3].${key}`)).toBeDefined()
-  for (const path of ['flashes[0].table[1].t01', 'flashes[0].repeat[1].rate', 'lists.reset[0].done']) expect(fieldAt(path)).toBeDefined()
+  for (const path of ['flashes[0].table[1].t01', 'flashes[0].repeat[1].rate', 'lists.reset[0].done', 'bodies[0].speed', 'sequence.groups[0].lights[1]']) expect(fieldAt(path)).toBeDefined()
   expect(fieldAt('lists.reset[0].colour')).toBeUndefined()
 })
 

@@ -22,7 +22,8 @@ function brute(prior: calibration.DelayPrior, takes: calibration.FiredTake[], dr
         const [low, high] = 'between' in take
           ? [take.between[0] ?? -Infinity, take.between[1] ?? Infinity]
           : take.outcome === 'early' ? [-Infinity, -window.before] : take.outcome === 'late' ? [window.after, Infinity] : [-window.before, window.after]
-        weight *= fastNormalCdf((high - offset) / s) - fastNormalCdf((low - offset) / s)
+        // A verdict is wrong now and then: three in a hundred stay under each.
+        weight *= 0.03 + 0.91 * (fastNormalCdf((high - offset) / s) - fastNormalCdf((low - offset) / s))
       }
     }
     total += weight

@@ -64,7 +64,7 @@ describe('sharing pops over units', () => {
     // Each then runs at a third of the rate.
     expect(slow.units).toHaveLength(3)
     expect(scheduleLight({ times, limits: limits(0.4, { repeat: { rate: 50, pops: 5 } }) }).units).toHaveLength(3)
-    const uneven = times.map((time, i) => time + (i === 4 ? 0.01 : 0))
+    const uneven = times.map((time, i) => time + 0.003 * i * i)
     expect(scheduleLight({ times: uneven, limits: limits(0.4, { repeat: { rate: 50, pops: 30 } }) }).mode).toBe('triggered')
   })
   test('limits at a power between two rows are those of the stronger', () => {
@@ -125,7 +125,7 @@ describe('findings of a sequence', () => {
   const swing = newSetup('swing')
   const one = (change: Partial<Setup['sequence']['groups'][number]>, rest: Partial<Setup['sequence']> = {}) => withGroups(swing, [popGroup({ lights: [0], count: 6, interval: 0.06, ...change })], rest)
   test.each<[string, Setup, RegExp]>([
-    ['not-enough-units', { ...one({}), flashes: swing.flashes.map(flash => ({ ...flash, repeat: [] })) }, /5 must take turns/],
+    ['not-enough-units', { ...one({}), flashes: swing.flashes.map(flash => ({ ...flash, recycleTime: 9 })) }, /5 must take turns/],
     ['pops-too-close', one({ interval: 0.001, count: 3 }), /quicker than they can be triggered/],
     ['pops-too-close', withChange(one({ interval: 0.0001, count: 2 }), { path: 'controller.minimumInterval', value: 0 }), /merge|Uneven/],
     ['steps-overlap', one({ interval: 0.02 }), /overlap by/],
@@ -150,7 +150,7 @@ describe('programmes and files', () => {
   test('each unit is programmed in its own terms, delays counted from the trigger', () => {
     const p = plan(newSetup('swing'))
     const rows = programmeOf(p)
-    expect(rows.map(row => [row.name, row.mode, row.count])).toEqual([['Left', 'repeating', 6], ['Right', 'repeating', 6], ['Front', 'triggered', 1]])
+    expect(rows.map(row => [row.name, row.mode, row.count])).toEqual([['Left', 'triggered', 6], ['Right', 'triggered', 6], ['Front', 'triggered', 1]])
     expect(rows[0]!.delay).toBeCloseTo(p.timing.used!, 12)
     expect(rows[2]!.delay).toBeCloseTo(p.timing.used! + 0.3, 9)
     expect(rows[0]!.interval).toBeCloseTo(0.06, 9)
