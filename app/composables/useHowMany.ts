@@ -1,11 +1,13 @@
 import type { HowMany, LoggedTake, Setup } from '~~/core'
 import { playInWorker } from '~/services/simulation'
 
+const NONE: readonly LoggedTake[] = []
+
 /** The calm before sessions are played, ms. */
 const CALM = 120
 
-/** How many takes it needs, played in a worker; while a new play is on its way the last figure stands and is stale. */
-export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[] = () => []) {
+/** How many takes it needs, played in a worker; while a new play is on its way the last figure stands and is stale. Those `aside` do not hold up the others. */
+export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[] = () => NONE, aside = false) {
   const many = shallowRef<HowMany | null>(null)
   const stale = ref(true)
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -13,7 +15,7 @@ export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[
     stale.value = true
     clearTimeout(timer)
     timer = setTimeout(async () => {
-      const result = await playInWorker(now, logged.map(({ number, delay, planned, verdict, keeper, position }) => ({ number, delay, planned, verdict, keeper, position })))
+      const result = await playInWorker(now, logged.map(({ number, delay, planned, verdict, keeper, position }) => ({ number, delay, planned, verdict, keeper, position })), aside)
       if (setup() !== now || takes() !== logged) return
       many.value = result
       stale.value = false

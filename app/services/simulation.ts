@@ -3,7 +3,8 @@ import type { Asked, Told } from '~/workers/takes.worker'
 
 export type Simulated = SimulatedTakes & { seconds: number }
 
-let worker: Worker | null = null
+/** One for what the page waits for, one for what stands beside it. */
+const workers: [Worker | null, Worker | null] = [null, null]
 let lastId = 0
 const waiting = new Map<number, (result: Told & { seconds: number }) => void>()
 
@@ -17,12 +18,12 @@ function start(): Worker {
   return made
 }
 
-function ask(asked: Asked): Promise<Told & { seconds: number }> {
-  worker ??= start()
+function ask(asked: Asked, aside = false): Promise<Told & { seconds: number }> {
+  const worker = workers[aside ? 1 : 0] ??= start()
   const id = ++lastId
   return new Promise((resolve) => {
     waiting.set(id, resolve)
-    worker!.postMessage({ id, asked: JSON.parse(JSON.stringify(asked)) as Asked })
+    worker.postMessage({ id, asked: JSON.parse(JSON.stringify(asked)) as Asked })
   })
 }
 
@@ -32,11 +33,11 @@ export const simulateInWorker = (setup: Setup, takes: number): Promise<Simulated
 const played = new WeakMap<Setup, { key: string, result: Promise<HowMany> }>()
 
 /** Sessions played in a worker; whoever asks for the same set-up and takes gets the same play. */
-export function playInWorker(setup: Setup, logged: LoggedTake[]): Promise<HowMany> {
+export function playInWorker(setup: Setup, logged: LoggedTake[], aside = false): Promise<HowMany> {
   const key = JSON.stringify(logged)
   const known = played.get(setup)
   if (known?.key === key) return known.result
-  const result = ask({ setup, logged }).then(told => told as HowMany)
+  const result = ask({ setup, logged }, aside).then(told => told as HowMany)
   played.set(setup, { key, result })
   return result
 }

@@ -25,7 +25,7 @@ export function dialCardRows({ setup, keep, timing }: Plan, system: System = 'me
       case 'hand': return 'by hand'
     }
   }
-  const early = timing.lead === null ? '' : `, ${show(Math.abs(timing.lead), 'time')} ${timing.lead < 0 ? 'after' : 'before'} the moment`
+  const early = timing.lead === null ? '' : `, ${show(Math.abs(timing.lead), 'time', { figures: 2 })} ${timing.lead < 0 ? 'after' : 'before'} the moment`
   const fired = trigger === 'sensor'
     ? place()
     : trigger === 'hand' ? `hand, on the count${early}` : `burst, ${show(setup.camera.frameRate, 'rate')}: ${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
@@ -38,7 +38,7 @@ export function dialCardRows({ setup, keep, timing }: Plan, system: System = 'me
   ]
 }
 
-const takesText = (takes: number): string => (Math.round(takes) === 1 ? 'the first take finds the moment' : `about ${Math.round(takes)} to find the moment`)
+const takesText = (takes: number): string => (Math.round(takes) === 1 ? 'mostly the first finds the moment' : `about ${Math.round(takes)} to find the moment`)
 
 /** Props to have with what they are made of. */
 function propsText(keepers: number, confidence: string, many: HowMany): string {

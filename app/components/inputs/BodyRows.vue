@@ -25,15 +25,15 @@ const change = (path: string) => (value: string | number | boolean | null): stri
       <div class="flex items-baseline gap-1">
         <label class="flex min-w-0 flex-1 items-baseline gap-1.5 text-[12px]">
           <input type="checkbox" class="tick" :checked="row.sharp" @change="store.change([{ path: `bodies[${row.index}].sharp`, value: !row.sharp }])">
-          <span class="truncate">{{ row.name }}</span>
+          <span class="leading-tight">{{ row.name }}</span>
         </label>
         <InputsFieldInput
-          bare :field="BODY_FIELDS.speed" :value="row.speed" :assumed="row.at" :path="`bodies[${row.index}].speed`" :label="`Speed of ${row.name}`" :change="change(`bodies[${row.index}].speed`)"
+          bare :field="BODY_FIELDS.speed" :value="row.speed" :assumed="row.at" assumed-as="" :path="`bodies[${row.index}].speed`" :label="`Speed of ${row.name}`" :change="change(`bodies[${row.index}].speed`)"
         />
         <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove ${row.name}`" @click="remove(row.index)" />
       </div>
       <p class="text-[11px] text-(--ink-faint)" :class="{ over: row.sharp && row.subject > limit }">
-        {{ choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase() }} · streak {{ show(row.subject, 'length', { unit: 'mm' }) }}, {{ show(row.pixels, 'number', { figures: 2 }) }} px
+        {{ row.speed === null ? `by ${choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase()}` : 'typed' }} · streak {{ show(row.subject, 'length', { unit: 'mm' }) }}, {{ show(row.pixels, 'number', { figures: 2 }) }} px
       </p>
     </div>
     <UButton v-if="rows.length < MOST_BODIES" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a part that moves" @click="add" />
@@ -43,6 +43,7 @@ const change = (path: string) => (value: string | number | boolean | null): stri
 <style scoped>
 .bodies { border-top: 1px solid var(--hair); margin-top: 4px; padding-top: 4px; }
 .body { padding: 1px 0 2px; border-bottom: 1px solid var(--hair); }
-.body :deep(.field-input) { width: 5.2rem; }
+.body :deep(.field-input) { width: 4.6rem; }
+.body :deep(.field-row) { min-height: 0; }
 .over { color: var(--bad); }
 </style>

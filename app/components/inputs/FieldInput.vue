@@ -4,7 +4,7 @@ import { formatExact, parseField } from '~~/shared/units'
 import { choiceLabel } from '~/text/choices'
 
 /** One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up and kit. */
-const { field, value, label, path, change, shown = undefined, bare = false, assumed = null } = defineProps<{
+const { field, value, label, path, change, shown = undefined, bare = false, assumed = null, assumedAs = 'assumed' } = defineProps<{
   field: Field
   value: FigureValue | undefined
   label: string
@@ -15,6 +15,8 @@ const { field, value, label, path, change, shown = undefined, bare = false, assu
   shown?: FigureValue | undefined
   /** What the sums go by while nothing is entered; null: they go by nothing. */
   assumed?: number | null
+  /** How that is called: assumed, or worked out from the rest. */
+  assumedAs?: string
   /** Without a label of its own to be seen, as in a table. */
   bare?: boolean
 }>()
@@ -77,7 +79,7 @@ function undoKey(event: KeyboardEvent): void {
 }
 
 /** Nothing is assumed without a mark. */
-const assumption = computed(() => (assumed === null || field.type !== 'number' || shownValue.value !== null ? '' : textOf(assumed)))
+const assumption = computed(() => (assumed === null || field.type !== 'number' || shownValue.value !== null ? '' : textOf(Number(assumed.toPrecision(3)))))
 
 const options = computed(() => (field.type === 'choice' ? field.options.map(o => ({ label: choiceLabel(path, o), value: o })) : []))
 </script>
@@ -92,14 +94,14 @@ const options = computed(() => (field.type === 'choice' ? field.options.map(o =>
     <USwitch v-else-if="field.type === 'flag'" :id="id" size="sm" :model-value="Boolean(shownValue)" @update:model-value="change($event as boolean)" />
     <input
       v-else :id="id" v-model="text" class="field-input tabular" :class="{ 'field-wrong': error, 'field-text': field.type === 'text' }" autocomplete="off" spellcheck="false" :data-path="path"
-      :placeholder="assumption" :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : assumption ? `${id}-assumed` : undefined"
+      :placeholder="assumption" :aria-invalid="error ? true : undefined" :aria-describedby="error ? `${id}-error` : assumption && assumedAs ? `${id}-assumed` : undefined"
       @keydown="undoKey"
       @focus="editing = true; read = ''" @input="editing = true" @blur="commit" @keydown.enter.prevent="commit(); editing = true" @keydown.esc="text = textOf(value); error = ''"
     >
     <p v-if="read && !error" role="status" class="basis-full text-right text-[11px] text-(--ink-soft)">
       {{ read }}
     </p>
-    <span v-if="assumption" :id="`${id}-assumed`" class="assumed" title="Nothing entered: typical of its kind"><span class="sr-only">{{ assumption }}, </span>assumed</span>
+    <span v-if="assumption && assumedAs" :id="`${id}-assumed`" class="assumed" title="Nothing entered"><span class="sr-only">{{ assumption }}, </span>{{ assumedAs }}</span>
     <p v-if="error" :id="`${id}-error`" role="alert" class="basis-full text-right text-[11px] text-(--bad)">
       {{ error }}
     </p>

@@ -12,7 +12,7 @@ const { parts, show } = useNumbers()
 const setup = computed(() => plan.setup)
 /** What is turned: a delay, or, by hand, how long before the moment to press. */
 const turned = computed(() => plan.timing.used ?? plan.timing.lead)
-const delay = computed(() => (turned.value === null ? null : parts(show(turned.value, 'time', { figures: 5 }))))
+const delay = computed(() => (turned.value === null ? null : parts(show(turned.value, 'time', { figures: plan.timing.lead === null ? 5 : 2 }))))
 const heading = computed(() => {
   if (plan.timing.lead !== null) return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
   return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'

@@ -27,7 +27,7 @@ const outcome = (s: LightSetting): string =>
     <article v-for="m in methods" :key="m.method + m.trigger" class="method" :class="{ out: m.ruledOut.length > 0 }" :data-testid="`method-${m.method}-${m.trigger}`">
       <h3 class="flex items-baseline justify-between gap-2 text-[12.5px] font-semibold">
         <span>{{ choiceLabel('method', m.method) }}, {{ TRIGGERS[m.trigger] }}</span>
-        <span>{{ m.framesPerEvent === null ? `${show(m.first, 'share')}, then ${show(m.keep, 'share')}` : `${show(m.framesPerEvent, 'number', { figures: 2 })} frames an event` }}</span>
+        <PlanMethodChance :setup="setup" :method="m" />
       </h3>
       <p class="text-[12px] text-(--ink-soft)">
         {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} freezes to {{ show(m.blur, 'length', { unit: 'mm' }) }}; {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }}, exposed {{ show(m.exposure, 'stops') }}.
