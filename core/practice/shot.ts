@@ -1,5 +1,7 @@
+import { GRAVITY } from '../constants'
 import { type Random, seededRandom } from '../math/random'
 import { type TakeSettings, settingsOf } from '../run/settings'
+import { focusedDistance } from '../setup/focus'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type PracticeRig, truthOf } from './rig'
@@ -101,7 +103,7 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
   const moves = motion.kind !== 'still'
   const worked: Record<Setup['bodies'][number]['kind'], number> = {
     object: moves ? speedAt(take.moment) : 0, own: moves ? speedAt(take.moment) : 0, rim: Math.PI * motion.diameter * motion.turns, tear: inputs.crackSpeed, skin: 100,
-    drops: moves ? speedAt(take.impact) : 0, limbs: inputs.speed, contents: moves ? speedAt(take.impact) / 2 : 9.80665 * Math.max(0, take.moment ?? 0),
+    drops: moves ? speedAt(take.impact) : 0, limbs: inputs.speed, contents: moves ? speedAt(take.impact) / 2 : GRAVITY * Math.max(0, take.moment ?? 0),
   }
   return setup.bodies.reduce((most, body) => (body.sharp ? Math.max(most, body.speed ?? worked[body.kind]) : most), 0)
 }
@@ -110,7 +112,7 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
 function verdictOf(setup: KnownSetup, offset: number, past: number | null, along: number): TrueVerdict {
   const { window } = setup.moment
   if (past !== null) {
-    const field = (setup.camera.sensorWidth * (Math.max(setup.picture.distance, 1.2 * setup.lens.focalLength) - setup.lens.focalLength)) / setup.lens.focalLength
+    const field = (setup.camera.sensorWidth * (focusedDistance(setup) - setup.lens.focalLength)) / setup.lens.focalLength
     if (Math.abs(past) > field / 2) return 'missed'
     // On its way back a thing is late where it has come less far.
     const on = along < 0 ? -past : past

@@ -1,6 +1,6 @@
 /// <reference lib="dom" />
 import type { Plan, Setup } from '../../core'
-import { meanInputs, motionFor } from '../../core'
+import { focusedDistance, meanInputs, motionFor } from '../../core'
 import { type Random, seededRandom } from '../../core/math/random'
 
 /** A frame being drawn: the context, the scale, and where places of the plan fall in it. */
@@ -48,7 +48,7 @@ export function makeStage(context: CanvasRenderingContext2D, width: number, heig
     }),
     blur: (behind) => {
       const { focalLength } = setup.lens
-      const distance = Math.max(setup.picture.distance, 1.2 * focalLength)
+      const distance = focusedDistance(setup)
       const circle = (focalLength * focalLength * Math.abs(behind)) / (setup.picture.aperture * (distance - focalLength) * Math.max(0.1 * distance, distance + behind))
       return (Math.hypot(circle, plan.optics.airy / 2) / setup.camera.sensorWidth) * width
     },

@@ -60,7 +60,7 @@ export const UNITS: Record<Quantity, Unit[]> = {
   guide: [unit('m', 1, []), unit('ft', 0.3048, ['\''])],
   energy: [unit('J', 1, ['ws', 'joule', 'joules'])],
   stops: [unit('EV', 1, ['stop', 'stops'])],
-  ev: [unit('EV', 1, [])],
+  ev: [unit('EV', 1, ['stop', 'stops'])],
   power: [unit('', 1, [])],
   aperture: [unit('', 1, [])],
   iso: [unit('', 1, [])],

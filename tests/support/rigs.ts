@@ -23,8 +23,9 @@ export function rigs(count: number, uncertainty: number, scatter: number, seed =
   })
 }
 
-/** Takes to the first keeper; the time of each proposal, ms, is added to `times`. */
-export function playRig(rig: Rig, mode: SearchMode, times?: number[]): number {
+/** Takes to the first keeper, a share of the verdicts wrong; the time of each proposal, ms, is added to `times`. */
+export function playRig(rig: Rig, mode: SearchMode, times?: number[], wrong = 0): number {
+  const errs = seededRandom(Math.round(1e6 * Math.abs(rig.ideal[0]!)))
   const outcomes: ('early' | 'keeper' | 'late')[] = []
   const takes: calibration.FiredTake[] = []
   const ladder = calibration.ladderFor(rig.prior, WINDOW)
@@ -39,8 +40,9 @@ export function playRig(rig: Rig, mode: SearchMode, times?: number[]): number {
     const offset = delay - rig.ideal[take]!
     const outcome = offset < -WINDOW.before ? 'early' : offset > WINDOW.after ? 'late' : 'keeper'
     if (outcome === 'keeper') return take + 1
-    outcomes.push(outcome)
-    takes.push(mode === 'offsets' ? { delay, offset } : { delay, outcome })
+    const said = errs.uniform() < wrong ? (outcome === 'early' ? 'late' : 'early') : outcome
+    outcomes.push(said)
+    takes.push(mode === 'offsets' ? { delay, offset } : { delay, outcome: said })
   }
   return MOST
 }

@@ -51,6 +51,19 @@ describe('what photographers type', () => {
     ['30°', 'angle', Math.PI / 6],
     ['1013 hPa', 'pressure', 101_300],
     ['1.2e3', 'speed', 1200],
+    ['1 1/2 in', 'length', 0.0381],
+    ['-1 1/4 in', 'length', -0.03175],
+    ['2 yd', 'length', 1.8288],
+    ['0.5"', 'shutter', 0.5],
+    ['0.5"', 'length', 0.0127],
+    ['250', 'shutter', 1 / 250],
+    ['30', 'shutter', 30],
+    ['250 s', 'shutter', 250],
+    ['bulb', 'shutter', 2],
+    ['-4 stops', 'ev', -4],
+    ['1/125 f/8 ISO 400', 'ev', Math.log2(64 * 125) - 2],
+    ['ISO 100, f/2.8 at 2 s', 'ev', Math.log2(2.8 ** 2 / 2)],
+    ['f5.6 60 iso 200', 'ev', Math.log2(5.6 ** 2 * 60) - 1],
   ]))('%s as %s', (text, quantity, value, options) => expect(read(text, quantity, options)).toBeCloseTo(value, 9))
 
   test.each<[string, Quantity]>([['fast', 'speed'], ['', 'time'], ['3 kg', 'time'], ['1/0', 'shutter'], ['8 f', 'aperture'], ['1/64 0.3', 'power'], ['--3', 'stops'], ['3 4', 'time']])(
@@ -90,9 +103,11 @@ test('every field reads back exactly what it prints, in both systems', () => {
     const f = field as NumberField
     const raw = f.min + share * (f.max - f.min)
     const value = f.integer ? Math.round(raw) : Number(raw.toPrecision(6))
-    const parsed = parseField(formatExact(value, f.quantity, { system, ...(f.unit ? { unit: f.unit } : {}) }), f, system)
+    const parsed = parseField(formatExact(value, f.quantity, { system: f.marked ? 'metric' : system, ...(f.unit ? { unit: f.unit } : {}) }), f, system)
     if (!('value' in parsed) || parsed.value === null) throw new Error(JSON.stringify(parsed))
-    expect(Math.abs(parsed.value - value)).toBeLessThanOrEqual(2e-9 * Math.abs(value) + 1e-12 * Math.max(1, Math.abs(f.max)))
+    // Hundredths of a degree, and five figures of an inch or foot, are as fine as anything is set.
+    const coarse = f.quantity === 'angle' ? 1e-4 : f.quantity === 'length' && system === 'imperial' && !f.marked ? 1e-5 * Math.abs(value) : 0
+    expect(Math.abs(parsed.value - value)).toBeLessThanOrEqual(coarse + 2e-9 * Math.abs(value) + 1e-12 * Math.max(1, Math.abs(f.max)))
   }), { numRuns: 2000 })
 })
 
@@ -102,4 +117,22 @@ test('a field refuses what is outside its limits and says what is allowed', () =
   expect(parseField('2.5', FIELDS['goal.keepers'] as NumberField)).toEqual({ error: 'Whole numbers only' })
   expect(parseField('', FIELDS.delay as NumberField)).toEqual({ value: null })
   expect(parseField('', field)).toHaveProperty('error')
+  expect(parseField('5', field)).toEqual({ error: 'Allowed: ISO 6 to 3276800' })
+  expect(parseField('99', FIELDS['picture.ambientEv'] as NumberField)).toEqual({ error: 'Allowed: EV\u00a0−12 to 20' })
+})
+
+test('what was read otherwise than it stands says so', () => {
+  const shutter = FIELDS['picture.shutter'] as NumberField
+  expect(parseField('250', shutter)).toEqual({ value: 1 / 250, read: 'read as 1/250 s; write 250 s for seconds' })
+  expect(parseField('2', shutter)).toEqual({ value: 2 })
+  expect(parseField('1/60 f/4 ISO 100', FIELDS['picture.ambientEv'] as NumberField)).toEqual({ value: Math.log2(16 * 60), read: 'read as EV 9.9 at ISO 100' })
+  expect(parseField('f/4 ISO 100', FIELDS['picture.ambientEv'] as NumberField)).toEqual({ error: expect.stringContaining('a time, an aperture and an ISO') })
+})
+
+test('sensor, lens and circle stay in what gear is marked with; angles and inches have sensible digits', () => {
+  const focal = FIELDS['lens.focalLength'] as NumberField
+  expect(parseField('100', focal, 'imperial')).toEqual({ value: 0.1 })
+  expect(formatExact(-2.2, 'angle')).toBe('−126.05°')
+  expect(format(-2.2, 'angle')).toBe('−126°')
+  expect(formatExact(0.65, 'length', { system: 'imperial', unit: 'm' }).replaceAll('\u00a0', ' ')).toBe('2.1325 ft')
 })

@@ -53,7 +53,7 @@ const { copied, copy } = useCopied()
         </p>
         <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
         <button type="button" class="text-[11px] underline" :class="{ invisible: !own }" @click="store.change([{ path: 'delay', value: null }, { path: 'hand.lead', value: null }])">
-          use the planned one
+          use the planned {{ plan.timing.lead === null ? 'delay' : 'press' }}
         </button>
       </div>
       <div class="text-right">

@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { type MotionKind, type Plan, lastLight } from '~~/core'
+import { GRAVITY } from '~~/core/constants'
 import { footprint } from './tableGeometry'
 
 /** Linear scale. */
@@ -59,7 +60,7 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
   const heard = setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
-  const apex = setup.motion.kind === 'toss' ? (setup.motion.speed * Math.min(1.25, 1 + 2 * setup.motion.speedSpread)) ** 2 / (2 * 9.80665) : 0
+  const apex = setup.motion.kind === 'toss' ? (setup.motion.speed * Math.min(1.25, 1 + 2 * setup.motion.speedSpread)) ** 2 / (2 * GRAVITY) : 0
   const places = plan.sequence?.exposures.map(e => e.along) ?? []
   const far = Math.max(subject + setup.subject.depth, mark, apex, setup.trigger === 'sensor' ? heard : 0, setup.action.kind === 'launcher' ? setup.catch.distance : 0, 0.05, ...places)
   const near = Math.min(cloud ? -setup.subject.depth / 2 : 0, ...places)

@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../constants'
 import type { KnownSetup } from '../../setup/typical'
 import type { WorldAir } from './air'
 
@@ -14,7 +15,7 @@ export interface WorldPath {
   top: number | null
 }
 
-const G = 9.80665
+const G = GRAVITY
 /** Steps over the way that matters, and longest time looked at, s. */
 const STEPS = 240
 const LONGEST = 12

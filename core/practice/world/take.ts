@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../constants'
 import type { KnownSetup } from '../../setup/typical'
 import { airAt } from './air'
 import { type WorldPath, walk } from './path'
@@ -30,7 +31,7 @@ export interface WorldTake {
   moment: number | null
 }
 
-const G = 9.80665
+const G = GRAVITY
 
 /** When the front of a thing that passes beside the middle of a beam blocks it: later by what the curve of its front falls back. */
 function beamCrossed(setup: KnownSetup, path: WorldPath, x: ShotInputs, extras: Extras): number | null {

@@ -1,6 +1,7 @@
 import {
-  type LoggedTake, type Setup, driftOf, feedbackOf, freshTakes, learntChanges, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, widened, withChange, withChanges, withLearnt, withoutLearnt,
+  type LoggedTake, MOMENTS, type Setup, contradicted, driftOf, feedbackOf, freshTakes, learntChanges, momentOf, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, widened, withChange, withChanges, withLearnt, withoutLearnt,
 } from '~~/core'
+import { ladderDelay } from '~~/core/calibration'
 import { seededRandom } from '~~/core/math/random'
 import { checkSetup } from '~~/shared/schemas/setup'
 
@@ -187,6 +188,52 @@ describe('what takes show', () => {
     const learnt = withLearnt(setup, learntChanges(p, state), state.used, '2026-11-24')
     expect(checkSetup(learnt)).toHaveProperty('value')
     expect(plan(learnt).timing.wanted).toBeCloseTo(state.proposal!.posterior.delay, 4)
+  })
+})
+
+describe('what a verdict and its mark say', () => {
+  const p = plan(newSetup('projectile'))
+  const take = (verdict: LoggedTake['verdict'], position: number | null): LoggedTake => ({ number: 1, delay: 0.0184, planned: p.timing.wanted, verdict, keeper: false, position })
+  test.each<[LoggedTake['verdict'], number | null, string | null]>([
+    ['early', 0.02, 'late'], ['late', -0.02, 'early'], ['on', 0.03, 'late'], ['on', 0.0125, null], ['on', 0.002, null], ['late', 0.003, 'on'], ['late', 0.0115, null], ['missed', 0.02, null], ['early', null, null],
+  ])('%s with a mark at %p m asks %p', (verdict, position, says) => expect(contradicted(p, take(verdict, position))).toBe(says))
+  test('put right, a verdict takes effect over the mark', () => {
+    expect(feedbackOf(p, take('late', 0.02))).toEqual({ delay: expect.closeTo(0.0184, 9), offset: 0.02 / p.alongSpeed })
+    expect(feedbackOf(p, take('early', 0.02))).toEqual({ delay: expect.closeTo(0.0184, 9), outcome: 'early' })
+  })
+})
+
+describe('what is learnt puts what was found into the plan', () => {
+  const learn = (setup: Setup, off: number): Setup => {
+    const p = plan(setup)
+    const delay = p.timing.wanted! + off
+    const takes = Array.from({ length: 6 }, (_, i): LoggedTake => ({ number: i + 1, delay, planned: p.timing.wanted, verdict: 'on', keeper: true, position: null }))
+    const state = runStateOf(p, takes)!
+    const learnt = withLearnt(setup, learntChanges(p, state), state.used, '2026-11-26')
+    expect(checkSetup(learnt)).toHaveProperty('value')
+    expect(plan(learnt).timing.wanted).toBeCloseTo(state.proposal!.posterior.delay, 4)
+    return learnt
+  }
+  test('of a fall to a place, its height', () => {
+    const drop = newSetup('drop')
+    const above = withChanges(drop, momentOf(drop, MOMENTS.drop[1]!))
+    expect(learn(above, 0.004).subject.distance).toBeGreaterThan(above.subject.distance + 0.004)
+  })
+  test('of a throw, even where it comes before the impact that was assumed', () => {
+    const tea = newSetup('throw')
+    const learnt = learn(tea, -0.045)
+    expect(learnt.moment).toMatchObject({ reference: 'start', model: 'time' })
+    expect(learn(tea, 0.01).moment).toMatchObject({ reference: 'impact', model: 'time' })
+  })
+})
+
+describe('the ladder', () => {
+  test('never leaves the bracket of the delays really used', () => {
+    const ladder = { start: 0, step: 2 }
+    expect(ladderDelay(ladder, ['early', 'late'], [0, 2])).toBe(1)
+    expect(ladderDelay(ladder, ['early', 'late', 'early'], [0, 2, 1.5])).toBeCloseTo(1.75, 12)
+    expect(ladderDelay(ladder, ['early', 'early'], [5, 9])).toBe(11)
+    expect(ladderDelay(ladder, ['early', 'early', 'late'])).toBe(3)
   })
 })
 

@@ -164,7 +164,7 @@ describe('programmes and files', () => {
     expect((completeSetup({ ...old, sequence: { count: 1, interval: 0.08, start: 0, groundStops: -6 } }) as Setup).sequence.groups).toEqual([])
     expect(completeSetup(newSetup('swing'))).toEqual(newSetup('swing'))
   })
-  test.each<[string, number, number]>([['6 @ 12 Hz', 6, 1 / 12], ['5 x 80 ms', 5, 0.08], ['7 × 1/20 s', 7, 0.05], ['4 at 8 /s', 4, 0.125], ['3x100', 3, 0.1], ['6@12hz', 6, 1 / 12]])('“%s” is understood', (text, count, interval) => {
+  test.each<[string, number, number]>([['6 @ 12 Hz', 6, 1 / 12], ['5 x 80 ms', 5, 0.08], ['7 × 1/20 s', 7, 0.05], ['4 at 8 /s', 4, 0.125], ['3x100', 3, 0.1], ['6@12hz', 6, 1 / 12], ['10 times 5 Hz', 10, 0.2]])('“%s” is understood', (text, count, interval) => {
     const run = parsePops(text)
     expect(run).toMatchObject({ count })
     expect('interval' in run && run.interval).toBeCloseTo(interval, 9)
