@@ -68,7 +68,7 @@ function passed(setup: Pick<Setup, 'camera' | 'picture'>, light: MetLight, y: nu
   return pulseShare(light.shape, (y - 1) * travel + setup.picture.shutter - light.lag)
 }
 
-const stopsOf = (share: number): number => Math.min(ALL_LOST, -Math.log2(Math.max(share, 2 ** -ALL_LOST)))
+const stopsOf = (share: number): number => Math.max(0, Math.min(ALL_LOST, -Math.log2(Math.max(share, 2 ** -ALL_LOST))))
 
 /** Stops each light loses to the shutter in the middle of the frame and in its worst row; nothing where the light falls into an open shutter. */
 export function lightLost(setup: KnownSetup, lights: readonly MetLight[]): { middle: number[], worst: number[] } {

@@ -14,7 +14,7 @@ test('undo and redo by key, over inputs, fixes and drags alike', async ({ page }
   await page.keyboard.press('Control+z')
   await expect(position).toHaveValue(/^0\.3\s/)
   await page.keyboard.press('Control+z')
-  await expect(iso).toHaveValue('200')
+  await expect(iso).toHaveValue('320')
   await page.keyboard.press('Control+Shift+z')
   await expect(iso).toHaveValue('800')
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
@@ -31,7 +31,7 @@ test('in a field being typed in undo is the field\'s; with nothing typed it is t
   await expect(iso).toHaveValue('800')
   await expect(speed).toHaveValue(/^34\s/)
   await speed.press('Control+z')
-  await expect(iso).toHaveValue('200')
+  await expect(iso).toHaveValue('320')
 })
 
 test('the time strip zooms and moves by key', async ({ page }) => {
