@@ -6,7 +6,7 @@ export function fallingKeys(): Setup {
   return {
     ...base, name: 'Falling key ring in seven places', notes: 'Black velvet behind; three old units on one arm, no repeating mode.',
     motion: { ...base.motion, objectLength: 0.05, diameter: 0.05, mass: 0.04 },
-    subject: { ...base.subject, distance: 0.4, depth: 0.06, height: 0.1 },
+    subject: { ...base.subject, distance: 0.4, depth: 0.06, height: 0.1, liquidDepth: 0 },
     moment: { ...base.moment, phase: 'first of seven places', reference: 'travel', model: 'time', offset: -0.28, timeSpread: 0, window: { beforeDistance: 0.02, afterDistance: 0.02, beforeTime: 0.005, afterTime: 0.005 } },
     bodies: [{ name: 'Key ring', kind: 'object', speed: null, sharp: true }],
     sensor: { ...base.sensor, position: 0.04 },

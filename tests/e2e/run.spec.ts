@@ -134,6 +134,21 @@ test('without a network no take is lost, and none is doubled when it comes back'
   expect(await takesOf(again, id)).toHaveLength(3)
 })
 
+test('a verdict against its own mark is asked about, and either answer is one press', async ({ page }) => {
+  const id = await openRun(page)
+  await toJudge(page)
+  const scale = page.getByRole('slider', { name: 'Past the mark' })
+  await scale.press('Shift+ArrowRight')
+  await scale.press('Shift+ArrowRight')
+  await page.getByTestId('call').click()
+  await page.keyboard.press('e')
+  await expect(page.getByTestId('contradiction')).toContainText('The mark, 20 mm past, says late; you called early. Which is it?')
+  await expect(page.getByTestId('run-take')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Early: the mark was wrong' }).click()
+  await expect.poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position])).toEqual([['early', null]])
+  await expect(page.getByTestId('needed')).toHaveText(/^\s*\d+/)
+})
+
 test('a run is red on black, its first byte on', async ({ page }) => {
   await openRun(page)
   await toJudge(page)
