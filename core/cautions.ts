@@ -12,10 +12,14 @@ export interface Caution {
 
 export const LAW = 'Follow the law and the rules where you work, and leave licensed work to licensed people.'
 
-interface Rule extends Caution { applies: (s: Setup) => boolean }
+interface Rule extends Caution {
+  applies: (s: Setup) => boolean
+}
 
-const filledWith = (s: Setup, ...fillings: Setup['subject']['filling'][]): boolean => s.recipe === 'balloon' && fillings.includes(s.subject.filling)
-const wet = (s: Setup): boolean => s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw' || filledWith(s, 'liquid')
+const filledWith = (s: Setup, ...fillings: Setup['subject']['filling'][]): boolean =>
+  s.recipe === 'balloon' && fillings.includes(s.subject.filling)
+const wet = (s: Setup): boolean =>
+  s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw' || filledWith(s, 'liquid')
 const breaks = (s: Setup): boolean => s.recipe === 'projectile' || s.action.kind === 'launcher' || s.recipe === 'pour'
 /** Whether pops follow each other at a rate that can trigger seizures, 3 to 60 a second. */
 function flickers(s: Setup): boolean {
@@ -25,43 +29,64 @@ function flickers(s: Setup): boolean {
 
 const RULES: Rule[] = [
   {
-    id: 'projectile', title: 'Projectiles', calls: ['eyes', 'clear'], applies: s => s.action.kind === 'launcher',
+    id: 'projectile',
+    title: 'Projectiles',
+    calls: ['eyes', 'clear'],
+    applies: s => s.action.kind === 'launcher',
     text: 'Know the local law on air guns and launchers. A backstop that holds and no one beyond it; ricochets happen, so everyone is behind cover. Eye protection for all, at all times. Never loaded until the call; one person holds the call; unload first.',
   },
   {
-    id: 'shards', title: 'Glass, ceramics, shards', applies: breaks,
+    id: 'shards',
+    title: 'Glass, ceramics, shards',
+    applies: breaks,
     text: 'Eye protection, gloves, sheets on the floor, shoes. Clean before the lights-on walk.',
   },
   {
-    id: 'laser', title: 'Lasers', applies: s => s.trigger === 'sensor' && s.sensor.kind === 'beam',
+    id: 'laser',
+    title: 'Lasers',
+    applies: s => s.trigger === 'sensor' && s.sensor.kind === 'beam',
     text: 'For a laser beam: class 2 or lower, never at eye height, never into the lens, for it ruins sensors and eyes. Switch it off between takes.',
   },
   {
-    id: 'water', title: 'Water and electricity', applies: wet,
+    id: 'water',
+    title: 'Water and electricity',
+    applies: wet,
     text: 'Mains heads and power strips away from the splash, residual-current protection, battery units bagged, hands dry.',
   },
   {
-    id: 'dust', title: 'Dust', applies: s => s.recipe === 'powder' || filledWith(s, 'powder'),
+    id: 'dust',
+    title: 'Dust',
+    applies: s => s.recipe === 'powder' || filledWith(s, 'powder'),
     text: 'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the room; wear a mask. Mains flash heads are ignition sources.',
   },
   {
-    id: 'spark', title: 'Spark flash', applies: s => s.flashes.some(flash => flash.supply === 'spark'),
+    id: 'spark',
+    title: 'Spark flash',
+    applies: s => s.flashes.some(flash => flash.supply === 'spark'),
     text: 'Air-gap and home-made flashes hold a lethal voltage: licensed or trained people only.',
   },
   {
-    id: 'flicker', title: 'Flicker', applies: flickers,
+    id: 'flicker',
+    title: 'Flicker',
+    applies: flickers,
     text: 'Repeated pops between about 3 and 60 a second can trigger seizures. Ask everyone, warn the room.',
   },
   {
-    id: 'dark', title: 'Dark room', applies: s => s.method === 'open-shutter',
+    id: 'dark',
+    title: 'Dark room',
+    applies: s => s.method === 'open-shutter',
     text: 'Cables taped, a fixed place for each person, a spoken “lights”.',
   },
   {
-    id: 'people', title: 'People', applies: s => s.recipe === 'throw' || s.recipe === 'powder' || s.recipe === 'swing' || s.recipe === 'balloon',
+    id: 'people',
+    title: 'People',
+    applies: s => s.recipe === 'throw' || s.recipe === 'powder' || s.recipe === 'swing' || s.recipe === 'balloon',
     text: 'Consent and a rehearsal, warm water, a towel, no aiming at the mouth or eyes, latex allergy asked for, minors with a guardian.',
   },
   {
-    id: 'hearing', title: 'Hearing', applies: s => s.action.kind === 'launcher' || s.recipe === 'balloon',
+    id: 'hearing',
+    title: 'Hearing',
+    applies: s => s.action.kind === 'launcher' || s.recipe === 'balloon',
     text: 'Shots, popping large balloons and bursting vessels are loud near the head: ear protection.',
   },
 ]

@@ -5,7 +5,19 @@ import { InputError, notNegative, positive } from './errors'
  * Sources: Charters & Thomas 1945, J. Aeronaut. Sci. 12, 468; Bailey & Hiatt 1972, AIAA J. 10, 1436; read to some 3 %.
  */
 const SPHERE: readonly (readonly [mach: number, ratio: number])[] = [
-  [0.5, 1], [0.6, 1.06], [0.7, 1.17], [0.8, 1.3], [0.9, 1.49], [1, 1.72], [1.1, 1.89], [1.2, 2], [1.4, 2.11], [1.6, 2.13], [2, 2.13], [3, 2.02], [4, 1.96],
+  [0.5, 1],
+  [0.6, 1.06],
+  [0.7, 1.17],
+  [0.8, 1.3],
+  [0.9, 1.49],
+  [1, 1.72],
+  [1.1, 1.89],
+  [1.2, 2],
+  [1.4, 2.11],
+  [1.6, 2.13],
+  [2, 2.13],
+  [3, 2.02],
+  [4, 1.96],
   [6, 1.96],
 ]
 /** From this Mach number on the drag of a sphere grows. */
@@ -22,7 +34,13 @@ export function sphereDragRatio(mach: number): number {
 }
 
 /** A stretch of the flight over which k = a + b v. */
-interface Stretch { top: number, a: number, b: number, time: number, place: number }
+interface Stretch {
+  top: number
+  a: number
+  b: number
+  time: number
+  place: number
+}
 
 /** How far and how long it takes from one speed down to another where k = a + b v. */
 function slowing({ a, b }: Stretch, from: number, to: number): { place: number, time: number } {
@@ -72,7 +90,8 @@ export function machFlight(input: { speed: number, dragPerMetre: number, soundSp
   }
   add(0, k0, 0)
 
-  const within = (key: 'place' | 'time', value: number): Stretch => stretches.findLast(stretch => stretch[key] <= value) ?? stretches[0]!
+  const within = (key: 'place' | 'time', value: number): Stretch =>
+    stretches.findLast(stretch => stretch[key] <= value) ?? stretches[0]!
   /** Speed at a distance past the top of a stretch. */
   const after = ({ top, a, b }: Stretch, place: number): number => {
     const q = (top / (a + b * top)) * Math.exp(-a * place)

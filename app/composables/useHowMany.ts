@@ -11,16 +11,34 @@ export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[
   const many = shallowRef<HowMany | null>(null)
   const stale = ref(true)
   let timer: ReturnType<typeof setTimeout> | undefined
-  watch([setup, takes], ([now, logged]) => {
-    stale.value = true
-    clearTimeout(timer)
-    timer = setTimeout(async () => {
-      const result = await playInWorker(now, logged.map(({ number, delay, planned, verdict, keeper, position }) => ({ number, delay, planned, verdict, keeper, position })), aside)
-      if (setup() !== now || takes() !== logged) return
-      many.value = result
-      stale.value = false
-    }, many.value === null ? 0 : CALM)
-  }, { immediate: true })
+  watch(
+    [setup, takes],
+    ([now, logged]) => {
+      stale.value = true
+      clearTimeout(timer)
+      timer = setTimeout(
+        async () => {
+          const result = await playInWorker(
+            now,
+            logged.map(({ number, delay, planned, verdict, keeper, position }) => ({
+              number,
+              delay,
+              planned,
+              verdict,
+              keeper,
+              position,
+            })),
+            aside,
+          )
+          if (setup() !== now || takes() !== logged) return
+          many.value = result
+          stale.value = false
+        },
+        many.value === null ? 0 : CALM,
+      )
+    },
+    { immediate: true },
+  )
   onScopeDispose(() => clearTimeout(timer))
   return { many, stale }
 }

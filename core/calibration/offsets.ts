@@ -18,10 +18,16 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
   const squares = ideals.reduce((sum, y) => sum + (y - mean) ** 2, 0)
   const u2 = prior.uncertainty ** 2
   let most = -Infinity
-  const nodes = SCATTER_NODES.map((z) => {
+  const nodes = SCATTER_NODES.map(z => {
     const s2 = (prior.scatter * Math.exp(SCATTER_LOG_SD * z)) ** 2
     const marginal = u2 + s2 / n
-    const log = -(z * z) / 2 - (n * Math.log(s2)) / 2 - squares / (2 * s2) + Math.log(s2 / n) / 2 - Math.log(marginal) / 2 - (mean - prior.delay) ** 2 / (2 * marginal)
+    const log
+      = -(z * z) / 2
+        - (n * Math.log(s2)) / 2
+        - squares / (2 * s2)
+        + Math.log(s2 / n) / 2
+        - Math.log(marginal) / 2
+        - (mean - prior.delay) ** 2 / (2 * marginal)
     most = Math.max(most, log)
     const variance = 1 / (1 / u2 + n / s2)
     return { log, middle: variance * (prior.delay / u2 + (n * mean) / s2), spread: Math.sqrt(s2 + variance) }
@@ -29,7 +35,7 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
   let total = 0
   let centre = 0
   let widest = 0
-  const weighed = nodes.map((node) => {
+  const weighed = nodes.map(node => {
     const weight = Math.exp(node.log - most)
     total += weight
     centre += weight * node.middle
@@ -37,9 +43,17 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
     return { ...node, weight }
   })
   centre = centre / total + (window.before - window.after) / -2
-  const chance = (delay: number): number => weighed.reduce((sum, { weight, middle, spread }) => (weight < 1e-4
-    ? sum
-    : sum + weight * (fastNormalCdf((window.after - delay + middle) / spread) - fastNormalCdf((-window.before - delay + middle) / spread))), 0)
+  const chance = (delay: number): number =>
+    weighed.reduce(
+      (sum, { weight, middle, spread }) =>
+        weight < 1e-4
+          ? sum
+          : sum
+            + weight
+            * (fastNormalCdf((window.after - delay + middle) / spread)
+              - fastNormalCdf((-window.before - delay + middle) / spread)),
+      0,
+    )
   const golden = (Math.sqrt(5) - 1) / 2
   let low = centre - widest - (window.before + window.after) / 2
   let high = centre + widest + (window.before + window.after) / 2

@@ -4,15 +4,22 @@ type Json = Record<string, unknown>
 const isObject = (value: unknown): value is Json => value !== null && typeof value === 'object' && !Array.isArray(value)
 
 /** Figures that kinds of kit were given later: a recycle is rated at full power, and a curtain was drawn from the right. */
-const ADDITIONS: Partial<Record<KitKind, Record<string, FigureValue>>> = { flash: { recyclePower: 1 }, camera: { curtainRuns: 'left' } }
+const ADDITIONS: Partial<Record<KitKind, Record<string, FigureValue>>> = {
+  flash: { recyclePower: 1 },
+  camera: { curtainRuns: 'left' },
+}
 
 /** An item of kit of version 1 with the figures that were added since filled in; what is none is given back as it is, for validation to refuse. */
 export function completeKitItem(value: unknown): unknown {
-  if (!isObject(value) || value.format !== 'epiro-kit' || !isObject(value.figures) || !isObject(value.marks)) return value
-  const more = Object.entries(ADDITIONS[value.kind as KitKind] ?? {}).filter(([key]) => !(key in (value.figures as Json)))
+  if (!isObject(value) || value.format !== 'epiro-kit' || !isObject(value.figures) || !isObject(value.marks))
+    return value
+  const more = Object.entries(ADDITIONS[value.kind as KitKind] ?? {}).filter(
+    ([key]) => !(key in (value.figures as Json)),
+  )
   if (more.length === 0) return value
   return {
-    ...value, figures: { ...value.figures, ...Object.fromEntries(more) },
+    ...value,
+    figures: { ...value.figures, ...Object.fromEntries(more) },
     marks: { ...Object.fromEntries(more.map(([key]) => [key, { basis: 'rated', date: '' }])), ...value.marks },
   } satisfies Json
 }

@@ -28,7 +28,15 @@ function logFactorial(a: number): number {
   let shift = 0
   let z = a + 1
   while (z < 12) shift += Math.log(z++)
-  return (z - 0.5) * Math.log(z) - z + 0.5 * Math.log(2 * Math.PI) + 1 / (12 * z) - 1 / (360 * z ** 3) + 1 / (1260 * z ** 5) - shift
+  return (
+    (z - 0.5) * Math.log(z)
+    - z
+    + 0.5 * Math.log(2 * Math.PI)
+    + 1 / (12 * z)
+    - 1 / (360 * z ** 3)
+    + 1 / (1260 * z ** 5)
+    - shift
+  )
 }
 
 /**

@@ -13,7 +13,7 @@ function logGamma(x: number): number {
 function betaFraction(a: number, b: number, x: number): number {
   const least = 1e-300
   let c = 1
-  let d = 1 / Math.max(Math.abs(1 - ((a + b) * x) / (a + 1)), least) * Math.sign(1 - ((a + b) * x) / (a + 1) || 1)
+  let d = (1 / Math.max(Math.abs(1 - ((a + b) * x) / (a + 1)), least)) * Math.sign(1 - ((a + b) * x) / (a + 1) || 1)
   let f = d
   for (let m = 1; m <= 300; m++) {
     const even = (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m))

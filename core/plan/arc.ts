@@ -2,7 +2,13 @@ import { GRAVITY } from '../constants'
 import type { Motion } from './motion'
 
 /** One point of the path: s, m, m/s. */
-interface Point { t: number, x: number, y: number, vx: number, vy: number }
+interface Point {
+  t: number
+  x: number
+  y: number
+  vx: number
+  vy: number
+}
 
 /** Longest stretch looked at, s, and the step: a share of the time in which drag tells, never longer than this, s. */
 const LONGEST = 20
@@ -29,8 +35,11 @@ export function arcWithDrag(speed: number, angle: number, k: number): Motion {
     const [ax3, ay3] = pull(p.vx + (h / 2) * ax2, p.vy + (h / 2) * ay2)
     const [ax4, ay4] = pull(p.vx + h * ax3, p.vy + h * ay3)
     const next: Point = {
-      t: p.t + h, vx: p.vx + (h / 6) * (ax1 + 2 * ax2 + 2 * ax3 + ax4), vy: p.vy + (h / 6) * (ay1 + 2 * ay2 + 2 * ay3 + ay4),
-      x: p.x + h * p.vx + ((h * h) / 6) * (ax1 + ax2 + ax3), y: p.y + h * p.vy + ((h * h) / 6) * (ay1 + ay2 + ay3),
+      t: p.t + h,
+      vx: p.vx + (h / 6) * (ax1 + 2 * ax2 + 2 * ax3 + ax4),
+      vy: p.vy + (h / 6) * (ay1 + 2 * ay2 + 2 * ay3 + ay4),
+      x: p.x + h * p.vx + ((h * h) / 6) * (ax1 + ax2 + ax3),
+      y: p.y + h * p.vy + ((h * h) / 6) * (ay1 + ay2 + ay3),
     }
     points.push(next)
     return next
@@ -54,8 +63,10 @@ export function arcWithDrag(speed: number, angle: number, k: number): Motion {
       const u = fb === fa ? (a + b) / 2 : b - (fb * (b - a)) / (fb - fa)
       const f = of(u) - wanted
       if (Math.abs(f) < 1e-15) return u
-      if (f * fb < 0) { a = b; fa = fb }
-      else fa /= 2
+      if (f * fb < 0) {
+        a = b
+        fa = fb
+      } else fa /= 2
       b = u
       fb = f
     }
@@ -99,6 +110,8 @@ export function arcWithDrag(speed: number, angle: number, k: number): Motion {
       const [a, b, u] = at(t)
       return cubic(a.y, a.vy, b.y, b.vy, b.t - a.t, u)
     },
-    get apex() { return apex() },
+    get apex() {
+      return apex()
+    },
   }
 }

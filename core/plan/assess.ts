@@ -7,7 +7,15 @@ import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
 import { type NamedStage, type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes } from './chain'
-import { type LightPulse, ambientExposure, asMet, exposingLights, highestPowerWithin, lightLevel, lightPulses } from './light'
+import {
+  type LightPulse,
+  ambientExposure,
+  asMet,
+  exposingLights,
+  highestPowerWithin,
+  lightLevel,
+  lightPulses,
+} from './light'
 import type { Motion } from './motion'
 import { type SequencePlan, sequenceOf } from './sequence'
 import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
@@ -126,16 +134,31 @@ export function assess(setup: Setup): Assessment {
   const spread = spreadOf(given, drag, stages)
   const timing = timingOf(given, times, stages)
   const objectSpeed = objectSpeedAt(given, drag, motion, times)
-  const alongSpeed = times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
+  const alongSpeed
+    = times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
   const pulses = lightPulses(given)
   const optics = opticsOf(given)
   const lost = lightLost(given, asMet(given, pulses))
   const sequence = sequenceOf(given, drag, pulses, timing.captured, optics.effectiveAperture, lost.middle)
   const sharpness = sharpnessOf(given, motion, times, objectSpeed, pulses, optics)
   return {
-    setup, known: given, drag, timing, stages, spread, objectSpeed, alongSpeed, pulses, optics, sharpness, sequence,
+    setup,
+    known: given,
+    drag,
+    timing,
+    stages,
+    spread,
+    objectSpeed,
+    alongSpeed,
+    pulses,
+    optics,
+    sharpness,
+    sequence,
     markSpeed: sharpness.speed,
-    caughtAt: timing.captured === null || given.motion.kind === 'still' ? null : motion.positionAt(timing.captured) - given.subject.distance,
+    caughtAt:
+      timing.captured === null || given.motion.kind === 'still'
+        ? null
+        : motion.positionAt(timing.captured) - given.subject.distance,
     soundSpeed: speedOfSound(given.air),
     keep: keepOf(given, timing, spread, alongSpeed),
     exposure: exposureOf(given, optics.effectiveAperture, sequence, lost.middle),
@@ -147,7 +170,9 @@ export function assess(setup: Setup): Assessment {
 /** s a beam is blocked by what crosses it; null for other sensors or where it is never reached. */
 function beamBlockOf(setup: Setup, motion: Motion, sensed: number | null): number | null {
   const speed = setup.sensor.kind === 'beam' && sensed !== null ? motion.speedAt(sensed) : 0
-  return speed > 0 ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed }) : null
+  return speed > 0
+    ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed })
+    : null
 }
 
 /** Whether a take at the mean falls within the window of the moment. */
@@ -161,7 +186,8 @@ function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[])
   const none = { ...base, wanted: null, set: null, residual: null, used: null, captured: null, bias: null }
   if (setup.trigger === 'hand') return byHand(setup, times, none)
   // By burst nothing is dialled: it has no phase.
-  if (setup.trigger === 'burst') return { ...none, feasible: times.moment !== null, captured: times.moment, bias: times.moment === null ? null : 0 }
+  if (setup.trigger === 'burst')
+    return { ...none, feasible: times.moment !== null, captured: times.moment, bias: times.moment === null ? null : 0 }
   if (times.moment === null || times.sensed === null) return { ...none, feasible: false }
   const { controller } = setup
   const wanted = times.moment - times.sensed - chainLatency
@@ -174,7 +200,16 @@ function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[])
   const used = setup.delay ?? set
   const captured = times.sensed + chainLatency + used
   const bias = captured - times.moment
-  return { ...base, wanted, set, residual, used, captured, bias, feasible: Math.abs(residual) <= controller.delayStep * 0.500001 }
+  return {
+    ...base,
+    wanted,
+    set,
+    residual,
+    used,
+    captured,
+    bias,
+    feasible: Math.abs(residual) <= controller.delayStep * 0.500001,
+  }
 }
 
 /** A person aims so that chain and own flinch are made up for; what is pressed at may be typed. */
@@ -205,10 +240,14 @@ function keepOf(setup: Setup, timing: Timing, spread: Spread, alongSpeed: number
     return keepProbability({ bias, scatter, before, after })
   }
   return {
-    before, after,
+    before,
+    after,
     perTake: chance(spread.scatter),
     firstTake: chance(Math.hypot(spread.scatter, spread.uncertainty)),
-    unstepped: chance(spread.scatter, timing.bias === null ? null : setup.delay === null ? timing.bias - (timing.residual ?? 0) : timing.bias),
+    unstepped: chance(
+      spread.scatter,
+      timing.bias === null ? null : setup.delay === null ? timing.bias - (timing.residual ?? 0) : timing.bias,
+    ),
     framesPerEvent: setup.trigger === 'burst' ? frameRate * (before + after) : null,
   }
 }
@@ -225,7 +264,10 @@ function opticsOf(setup: KnownSetup): Assessment['optics'] {
     fieldHeight: fieldOfView({ sensorSize: camera.sensorHeight, magnification: m }),
     pixelPitch: camera.sensorWidth / camera.pixelsWide,
     ...depthOfField({
-      focalLength: lens.focalLength, aperture: picture.aperture, subjectDistance: distance, circleOfConfusion: picture.circleOfConfusion,
+      focalLength: lens.focalLength,
+      aperture: picture.aperture,
+      subjectDistance: distance,
+      circleOfConfusion: picture.circleOfConfusion,
       pupilRatio: lens.pupilRatio,
     }),
     airy: airyDiameter({ effectiveAperture: aperture }),
@@ -233,8 +275,12 @@ function opticsOf(setup: KnownSetup): Assessment['optics'] {
 }
 
 /** The light that freezes: t.1 of the slowest flash that gives a tenth of the light or more, or the shutter. */
-export function freezingDuration(setup: Setup, pulses: readonly LightPulse[]): { by: 'flash' | 'shutter', duration: number, extrapolated: boolean } {
-  if (setup.method === 'fast-shutter' || pulses.length === 0) return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
+export function freezingDuration(
+  setup: Setup,
+  pulses: readonly LightPulse[],
+): { by: 'flash' | 'shutter', duration: number, extrapolated: boolean } {
+  if (setup.method === 'fast-shutter' || pulses.length === 0)
+    return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
   // Past the sync, high-speed sync flickers through the whole travel: the shutter freezes, whatever the flash's own figures say.
   if (highSpeedSyncActs(setup)) return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
   const telling = pulses.filter(pulse => pulse.share >= 0.1)
@@ -243,7 +289,12 @@ export function freezingDuration(setup: Setup, pulses: readonly LightPulse[]): {
 }
 
 function sharpnessOf(
-  setup: KnownSetup, motion: Motion, times: TakeTimes, object: number, pulses: readonly LightPulse[], optics: Assessment['optics'],
+  setup: KnownSetup,
+  motion: Motion,
+  times: TakeTimes,
+  object: number,
+  pulses: readonly LightPulse[],
+  optics: Assessment['optics'],
 ): Sharpness {
   const freeze = freezingDuration(setup, pulses)
   const limit = setup.picture.blurLimit
@@ -252,7 +303,14 @@ function sharpnessOf(
   const speed = worst?.at ?? 0
   const across = speed * Math.abs(Math.cos(setup.picture.angleToSensor))
   return {
-    ...freeze, bodies, worst, speed, limit, subject: worst?.subject ?? 0, sensor: worst?.sensor ?? 0, pixels: worst?.pixels ?? 0,
+    ...freeze,
+    bodies,
+    worst,
+    speed,
+    limit,
+    subject: worst?.subject ?? 0,
+    sensor: worst?.sensor ?? 0,
+    pixels: worst?.pixels ?? 0,
     highestPowers: setup.flashes.map(flash => highestPowerWithin(flash, across > 0 ? limit / across : Infinity)),
   }
 }
@@ -263,12 +321,23 @@ function lightsIn(setup: Setup): number[] {
   return setup.method === 'fast-shutter' && syncRuledOut(setup) ? all.filter(i => setup.flashes[i]!.highSpeedSync) : all
 }
 
-function exposureOf(setup: KnownSetup, aperture: number, sequence: SequencePlan | null, lost: number[]): Assessment['exposure'] {
+function exposureOf(
+  setup: KnownSetup,
+  aperture: number,
+  sequence: SequencePlan | null,
+  lost: number[],
+): Assessment['exposure'] {
   const ambient = ambientExposure(setup, aperture)
   const front = exposingLights(setup, lightsIn(setup))
   // A sequence is exposed by its first pop that lights what faces the camera; what later lights add is its own matter.
   const first = sequence?.exposures.find(pop => exposingLights(setup, pop.lights).length > 0)
-  return { flash: first?.stops ?? lightLevel(setup, aperture, front, lost), lost, front, ambient, black: ambient <= setup.picture.ambientLimit }
+  return {
+    flash: first?.stops ?? lightLevel(setup, aperture, front, lost),
+    lost,
+    front,
+    ambient,
+    black: ambient <= setup.picture.ambientLimit,
+  }
 }
 
 /** Stops of the picture against correct: by flash, or, where a fast shutter makes it, by flash and continuous light together; null: no light. */
@@ -294,11 +363,25 @@ const FARTHEST_PRESS = 10
 /** The dial of a set-up; null where there is none: by burst, or where the moment is never reached. */
 export function dialOf({ setup, timing }: Pick<Assessment, 'setup' | 'timing'>): Dial | null {
   if (timing.lead !== null && timing.leadPlanned !== null) {
-    return { path: 'hand.lead', wanted: -timing.leadPlanned, used: -timing.lead, step: FINEST_PRESS, minimum: -FARTHEST_PRESS, maximum: FARTHEST_PRESS }
+    return {
+      path: 'hand.lead',
+      wanted: -timing.leadPlanned,
+      used: -timing.lead,
+      step: FINEST_PRESS,
+      minimum: -FARTHEST_PRESS,
+      maximum: FARTHEST_PRESS,
+    }
   }
   if (timing.wanted === null || timing.used === null) return null
   const { delayStep, delayMinimum, delayMaximum } = setup.controller
-  return { path: 'delay', wanted: timing.wanted, used: timing.used, step: delayStep, minimum: delayMinimum, maximum: Math.max(delayMinimum, delayMaximum) }
+  return {
+    path: 'delay',
+    wanted: timing.wanted,
+    used: timing.used,
+    step: delayStep,
+    minimum: delayMinimum,
+    maximum: Math.max(delayMinimum, delayMaximum),
+  }
 }
 
 /** The value of the dial's field for a place of it. */

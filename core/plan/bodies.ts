@@ -41,27 +41,56 @@ export function objectSpeedAt(setup: Setup, drag: number, motion: Motion, times:
 function speedOf(body: Body, setup: Setup, motion: Motion, times: TakeTimes, object: number): number {
   const impact = times.impact === null ? 0 : motion.speedAt(times.impact)
   switch (body.kind) {
-    case 'object': case 'own': return object
-    case 'rim': return Math.PI * setup.motion.diameter * setup.motion.turns
-    case 'tear': return setup.subject.crackSpeed
-    case 'skin': return recoilSpeed()
+    case 'object':
+    case 'own':
+      return object
+    case 'rim':
+      return Math.PI * setup.motion.diameter * setup.motion.turns
+    case 'tear':
+      return setup.subject.crackSpeed
+    case 'skin':
+      return recoilSpeed()
     // What is thrown up leaves at about the speed of what fell.
-    case 'drops': return impact
-    case 'limbs': return setup.motion.speed
+    case 'drops':
+      return impact
+    case 'limbs':
+      return setup.motion.speed
     // Freed contents fall; a cloud spreads at about half of what drives it.
-    case 'contents': return setup.motion.kind === 'still' ? GRAVITY * Math.max(0, times.moment ?? 0) : impact / 2
+    case 'contents':
+      return setup.motion.kind === 'still' ? GRAVITY * Math.max(0, times.moment ?? 0) : impact / 2
   }
 }
 
 /** The streak of every body of a set-up for a duration of light, s. */
-export function streaksOf(setup: Setup, motion: Motion, times: TakeTimes, object: number, duration: number, optics: { magnification: number, pixelPitch: number }): BodyStreak[] {
+export function streaksOf(
+  setup: Setup,
+  motion: Motion,
+  times: TakeTimes,
+  object: number,
+  duration: number,
+  optics: { magnification: number, pixelPitch: number },
+): BodyStreak[] {
   const { angleToSensor } = setup.picture
   return setup.bodies.map((body, index) => {
     const at = body.speed ?? speedOf(body, setup, motion, times, object)
-    return { ...body, index, at, ...motionBlur({ speed: at, duration, magnification: optics.magnification, pixelPitch: optics.pixelPitch, angleToSensor }) }
+    return {
+      ...body,
+      index,
+      at,
+      ...motionBlur({
+        speed: at,
+        duration,
+        magnification: optics.magnification,
+        pixelPitch: optics.pixelPitch,
+        angleToSensor,
+      }),
+    }
   })
 }
 
 /** The fastest of the bodies that must be sharp; null where none must. */
 export const fastestSharp = (bodies: readonly BodyStreak[]): BodyStreak | null =>
-  bodies.reduce<BodyStreak | null>((worst, body) => (body.sharp && (worst === null || body.at > worst.at) ? body : worst), null)
+  bodies.reduce<BodyStreak | null>(
+    (worst, body) => (body.sharp && (worst === null || body.at > worst.at) ? body : worst),
+    null,
+  )

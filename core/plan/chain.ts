@@ -42,12 +42,15 @@ export interface NamedStage extends Stage {
 export function dragOf(setup: Setup): number {
   const { motion, air } = setup
   if (motion.kind !== 'flight' && motion.kind !== 'fall' && motion.kind !== 'arc') return 0
-  return motion.dragPerMetre ?? sphereDrag({
-    diameter: motion.diameter,
-    mass: motion.mass,
-    dragCoefficient: motion.dragCoefficient,
-    airDensity: airDensity(air),
-  })
+  return (
+    motion.dragPerMetre
+    ?? sphereDrag({
+      diameter: motion.diameter,
+      mass: motion.mass,
+      dragCoefficient: motion.dragCoefficient,
+      airDensity: airDensity(air),
+    })
+  )
 }
 
 export function meanInputs(setup: Setup): TakeInputs {
@@ -82,8 +85,13 @@ function liquidOf(setup: Setup, surface: number): MotionInput['liquid'] {
 export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
   const { kind, angle, dragPerMetre } = setup.motion
   return motionOf({
-    kind, angle, speed: x.speed, dragPerMetre: drag, soundSpeed: kind === 'flight' && dragPerMetre === null ? soundIn(setup, x.temperatureC) : null,
-    reach: setup.subject.distance, liquid: liquidOf(setup, x.subjectDistance),
+    kind,
+    angle,
+    speed: x.speed,
+    dragPerMetre: drag,
+    soundSpeed: kind === 'flight' && dragPerMetre === null ? soundIn(setup, x.temperatureC) : null,
+    reach: setup.subject.distance,
+    liquid: liquidOf(setup, x.subjectDistance),
   })
 }
 
@@ -91,10 +99,14 @@ export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
 function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): number {
   const { moment, subject } = setup
   switch (moment.model) {
-    case 'time': return moment.time
-    case 'tear': return moment.fraction * tearTime({ diameter: subject.height, crackSpeed: x.crackSpeed })
-    case 'hang': return hangTime({ diameter: subject.height, sagFraction: moment.fraction })
-    case 'cavity': return moment.fraction * cavitySealTime({ radius: setup.motion.diameter / 2 })
+    case 'time':
+      return moment.time
+    case 'tear':
+      return moment.fraction * tearTime({ diameter: subject.height, crackSpeed: x.crackSpeed })
+    case 'hang':
+      return hangTime({ diameter: subject.height, sagFraction: moment.fraction })
+    case 'cavity':
+      return moment.fraction * cavitySealTime({ radius: setup.motion.diameter / 2 })
     case 'splash': {
       const speed = impact === null ? 0 : motion.speedAt(impact)
       return speed > 0 ? moment.fraction * splashCavity({ diameter: setup.motion.diameter, speed }).time : moment.time
@@ -103,12 +115,20 @@ function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number |
 }
 
 /** Where and when what the sensor answers to happens, m along the travel and s; null where it never does. */
-function eventOf(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): { place: number, time: number } | null {
+function eventOf(
+  setup: Setup,
+  x: TakeInputs,
+  motion: Motion,
+  impact: number | null,
+): { place: number, time: number } | null {
   const near = setup.motion.kind === 'still' ? 0 : x.subjectDistance
   switch (setup.sensor.source) {
-    case 'start': return { place: 0, time: 0 }
-    case 'impact': return impact === null ? null : { place: near, time: impact }
-    case 'bounce': return impact === null ? null : { place: near, time: impact + setup.sensor.bounceAfter }
+    case 'start':
+      return { place: 0, time: 0 }
+    case 'impact':
+      return impact === null ? null : { place: near, time: impact }
+    case 'bounce':
+      return impact === null ? null : { place: near, time: impact + setup.sensor.bounceAfter }
     case 'floor': {
       if (impact === null) return null
       const { liquidDepth, depth } = setup.subject
@@ -126,13 +146,24 @@ function eventOf(setup: Setup, x: TakeInputs, motion: Motion, impact: number | n
 const HEARD_AS = { start: 'report', impact: 'impact', floor: 'floor', bounce: 'bounce' } as const
 
 /** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
-function heardAt(setup: Setup, drag: number, x: TakeInputs, event: { place: number, time: number }): Pick<TakeTimes, 'sensed' | 'heard'> {
+function heardAt(
+  setup: Setup,
+  drag: number,
+  x: TakeInputs,
+  event: { place: number, time: number },
+): Pick<TakeTimes, 'sensed' | 'heard'> {
   const soundSpeed = soundIn(setup, x.temperatureC)
   const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
   if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
     // Where the drag grows with the Mach number, that of the first stretch tells.
     const dragPerMetre = setup.motion.dragPerMetre === null ? drag * sphereDragRatio(x.speed / soundSpeed) : drag
-    const shock = shockTime({ downrange: x.sensorPosition, offset: x.sensorOffset, speed: x.speed, soundSpeed, dragPerMetre })
+    const shock = shockTime({
+      downrange: x.sensorPosition,
+      offset: x.sensorOffset,
+      speed: x.speed,
+      soundSpeed,
+      dragPerMetre,
+    })
     if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
   }
   return { sensed, heard: HEARD_AS[setup.sensor.source] }
@@ -150,9 +181,15 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
   let sensed: number | null = null
   let heard: TakeTimes['heard'] = null
   switch (sensor.kind) {
-    case 'beam': sensed = motion.timeAt(x.sensorPosition); break
-    case 'hand': sensed = 0; break
-    case 'contact': sensed = eventOf(setup, x, motion, impact)?.time ?? null; break
+    case 'beam':
+      sensed = motion.timeAt(x.sensorPosition)
+      break
+    case 'hand':
+      sensed = 0
+      break
+    case 'contact':
+      sensed = eventOf(setup, x, motion, impact)?.time ?? null
+      break
     case 'sound': {
       const event = eventOf(setup, x, motion, impact)
       if (event !== null) ({ sensed, heard } = heardAt(setup, drag, x, event))
@@ -161,10 +198,18 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
 
   let at: number | null
   switch (moment.reference) {
-    case 'travel': at = motion.timeAt(x.subjectDistance + moment.offset, moment.descending); break
-    case 'start': at = 0; break
-    case 'impact': at = impact; break
-    case 'apex': at = motion.apex; break
+    case 'travel':
+      at = motion.timeAt(x.subjectDistance + moment.offset, moment.descending)
+      break
+    case 'start':
+      at = 0
+      break
+    case 'impact':
+      at = impact
+      break
+    case 'apex':
+      at = motion.apex
+      break
   }
   if (at !== null && moment.reference !== 'travel') at += phaseTime(setup, x, motion, impact) * x.phaseScale
   return { impact, apex: motion.apex, sensed, heard, moment: at }
@@ -201,16 +246,15 @@ export function chainStages(setup: KnownSetup): NamedStage[] {
     stages.push({ id: 'sensor', label: 'sensor', latency: sensorLatency(setup), jitter: sensor.jitter })
     stages.push({ id: 'controller', label: 'controller', latency: controller.latency, jitter: controller.jitter })
     stages.push(linked)
-  }
-  else if (setup.trigger === 'hand') {
+  } else if (setup.trigger === 'hand') {
     stages.push({ id: 'hand', label: 'hand on the count', latency: -hand.flinch, jitter: hand.scatter })
     if (setup.flashes.length > 0) stages.push(linked)
   }
-  if (setup.method !== 'open-shutter') stages.push({ id: 'camera', label: 'shutter lag', latency: camera.lag, jitter: camera.lagJitter })
+  if (setup.method !== 'open-shutter')
+    stages.push({ id: 'camera', label: 'shutter lag', latency: camera.lag, jitter: camera.lagJitter })
   if (setup.method === 'fast-shutter') {
     stages.push({ id: 'shutter', label: 'to mid exposure', latency: midExposure(setup), jitter: 0 })
-  }
-  else {
+  } else {
     const flash = flashLatency(setup)
     stages.push({ id: 'flash', label: 'flash to mid light', latency: flash.latency, jitter: flash.jitter })
   }
@@ -219,5 +263,8 @@ export function chainStages(setup: KnownSetup): NamedStage[] {
 
 /** s from the sensor's place until the controller's delay begins. */
 export function latencyBeforeDelay(stages: readonly NamedStage[]): number {
-  return stages.reduce((sum, stage) => (stage.id === 'sensor' || stage.id === 'controller' ? sum + stage.latency : sum), 0)
+  return stages.reduce(
+    (sum, stage) => (stage.id === 'sensor' || stage.id === 'controller' ? sum + stage.latency : sum),
+    0,
+  )
 }

@@ -36,9 +36,14 @@ export interface MethodComparison {
 }
 
 const VARIANTS: [Method, Trigger][] = [
-  ['open-shutter', 'sensor'], ['open-shutter', 'hand'],
-  ['sync-shutter', 'sensor'], ['sync-shutter', 'hand'], ['sync-shutter', 'burst'],
-  ['fast-shutter', 'sensor'], ['fast-shutter', 'hand'], ['fast-shutter', 'burst'],
+  ['open-shutter', 'sensor'],
+  ['open-shutter', 'hand'],
+  ['sync-shutter', 'sensor'],
+  ['sync-shutter', 'hand'],
+  ['sync-shutter', 'burst'],
+  ['fast-shutter', 'sensor'],
+  ['fast-shutter', 'hand'],
+  ['fast-shutter', 'burst'],
 ]
 
 /** An open shutter is opened and closed by a person: shorter than this there is no calm in the dark, s. */
@@ -50,11 +55,12 @@ const NEAR = 0.5
 function shutterFor(method: Method, setup: Setup, here: Assessment): number | null {
   const own = method === setup.method ? setup.picture.shutter : null
   switch (method) {
-    case 'open-shutter': return Math.max(CALM, own ?? 2, here.sequence?.customary ?? 0)
+    case 'open-shutter':
+      return Math.max(CALM, own ?? 2, here.sequence?.customary ?? 0)
     case 'sync-shutter': {
       const trial = assess({ ...setup, method, picture: { ...setup.picture, shutter: setup.camera.syncSpeed } })
       const needed = Math.max(trial.shutter.fastestClean, here.sequence?.least ?? 0)
-      return own !== null && own >= needed * (1 - 1e-9) ? own : stepUp(SHUTTERS_IN_SECONDS, needed) ?? needed
+      return own !== null && own >= needed * (1 - 1e-9) ? own : (stepUp(SHUTTERS_IN_SECONDS, needed) ?? needed)
     }
     case 'fast-shutter': {
       const across = here.markSpeed * Math.abs(Math.cos(setup.picture.angleToSensor))
@@ -77,15 +83,28 @@ export function methodChanges(setup: Setup, method: Method, trigger: Trigger): C
   return wholeOf(setup, assess(setup), method, trigger).changes
 }
 
-function wholeOf(setup: Setup, here: Assessment, method: Method, trigger: Trigger): { changes: Change[], found: number | null, isoNeeded: number } {
+function wholeOf(
+  setup: Setup,
+  here: Assessment,
+  method: Method,
+  trigger: Trigger,
+): { changes: Change[], found: number | null, isoNeeded: number } {
   const found = shutterFor(method, setup, here)
-  const changes: Change[] = [{ path: 'method', value: method }, { path: 'trigger', value: trigger }, { path: 'picture.shutter', value: found ?? FASTEST }]
+  const changes: Change[] = [
+    { path: 'method', value: method },
+    { path: 'trigger', value: trigger },
+    { path: 'picture.shutter', value: found ?? FASTEST },
+  ]
   // A delay dialled by hand is of the chain it was dialled for.
-  if (method !== setup.method || trigger !== setup.trigger) changes.push({ path: 'delay', value: null }, { path: 'hand.lead', value: null })
-  if (method !== 'fast-shutter') setup.flashes.forEach((flash, i) => { if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false }) })
+  if (method !== setup.method || trigger !== setup.trigger)
+    changes.push({ path: 'delay', value: null }, { path: 'hand.lead', value: null })
+  if (method !== 'fast-shutter')
+    setup.flashes.forEach((flash, i) => {
+      if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false })
+    })
   const level = levelOf(assess(withChanges(setup, changes)))
   const isoNeeded = setup.picture.iso * 2 ** -level
-  const step = Math.abs(level) <= NEAR ? setup.picture.iso : stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!
+  const step = Math.abs(level) <= NEAR ? setup.picture.iso : (stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!)
   const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
   if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
   return { changes, found, isoNeeded }
@@ -100,14 +119,29 @@ function ruledByLight(a: Assessment, found: number | null, isoNeeded: number): R
   const { setup, sharpness } = a
   const fast = setup.method === 'fast-shutter'
   const exposure = levelOf(a)
-  const streak = { blur: length(sharpness.subject, 'mm'), limit: length(sharpness.limit, 'mm'), fastest: shutter(FASTEST) }
+  const streak = {
+    blur: length(sharpness.subject, 'mm'),
+    limit: length(sharpness.limit, 'mm'),
+    fastest: shutter(FASTEST),
+  }
   const out: RuledOut[] = []
   if (!fast && setup.flashes.length === 0) out.push({ reason: 'There is no flash to make the picture.', figures: {} })
-  if (fast && found === null) out.push({ reason: 'No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.', figures: streak })
-  else if (sharpness.subject > sharpness.limit * (1 + 1e-9)) out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
-  if (exposure < -NEAR) out.push({ reason: 'It needs {iso}, more than this camera is trusted with: under by {under}.', figures: { iso: iso(isoNeeded), under: unsigned(-exposure) } })
-  if (exposure > 2 * NEAR) out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
-  if (!fast && !a.exposure.black) out.push({ reason: 'The room would show: ambient {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
+  if (fast && found === null)
+    out.push({
+      reason: 'No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.',
+      figures: streak,
+    })
+  else if (sharpness.subject > sharpness.limit * (1 + 1e-9))
+    out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
+  if (exposure < -NEAR)
+    out.push({
+      reason: 'It needs {iso}, more than this camera is trusted with: under by {under}.',
+      figures: { iso: iso(isoNeeded), under: unsigned(-exposure) },
+    })
+  if (exposure > 2 * NEAR)
+    out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
+  if (!fast && !a.exposure.black)
+    out.push({ reason: 'The room would show: ambient {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
   return out
 }
 
@@ -116,16 +150,36 @@ function ruledByTime(a: Assessment): RuledOut[] {
   const { setup, timing, keep } = a
   const out: RuledOut[] = []
   if (timing.moment === null) out.push({ reason: 'The moment is never reached.', figures: {} })
-  if (setup.trigger === 'sensor' && timing.wanted !== null && timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)) {
-    out.push({ reason: 'The chain of {chain} is longer than the {gap} the event allows.', figures: { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) } })
+  if (
+    setup.trigger === 'sensor'
+    && timing.wanted !== null
+    && timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)
+  ) {
+    out.push({
+      reason: 'The chain of {chain} is longer than the {gap} the event allows.',
+      figures: { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) },
+    })
   }
   if (keep.perTake < LUCK) {
-    const figures = { frame: time(1 / setup.camera.frameRate), scatter: time(a.spread.scatter), window: time(keep.before + keep.after) }
-    out.push({ reason: setup.trigger === 'burst' ? 'Frames come every {frame}; the moment keeps for {window}.' : 'Takes scatter by {scatter}; the moment keeps for {window}.', figures })
+    const figures = {
+      frame: time(1 / setup.camera.frameRate),
+      scatter: time(a.spread.scatter),
+      window: time(keep.before + keep.after),
+    }
+    out.push({
+      reason:
+        setup.trigger === 'burst'
+          ? 'Frames come every {frame}; the moment keeps for {window}.'
+          : 'Takes scatter by {scatter}; the moment keeps for {window}.',
+      figures,
+    })
   }
   const recycle = setup.flashes.reduce((longest, flash) => Math.max(longest, recycleAt(flash, flash.power)), 0)
   if (setup.trigger === 'burst' && setup.method !== 'fast-shutter' && recycle > 1 / setup.camera.frameRate) {
-    out.push({ reason: 'The flashes need {recycle} between frames {frame} apart.', figures: { recycle: time(recycle), frame: time(1 / setup.camera.frameRate) } })
+    out.push({
+      reason: 'The flashes need {recycle} between frames {frame} apart.',
+      figures: { recycle: time(recycle), frame: time(1 / setup.camera.frameRate) },
+    })
   }
   return out
 }
@@ -134,9 +188,19 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
   const { changes, found, isoNeeded } = wholeOf(setup, here, method, trigger)
   const a = assess(withChanges(setup, changes))
   return {
-    method, trigger, freezesBy: a.sharpness.by, blur: a.sharpness.subject, keep: a.keep.perTake, first: a.keep.firstTake, framesPerEvent: a.keep.framesPerEvent,
-    shutter: found ?? FASTEST, exposure: levelOf(a), ambient: a.exposure.ambient, iso: a.setup.picture.iso,
-    ruledOut: [...ruledByLight(a, found, isoNeeded), ...ruledByTime(a)], changes,
+    method,
+    trigger,
+    freezesBy: a.sharpness.by,
+    blur: a.sharpness.subject,
+    keep: a.keep.perTake,
+    first: a.keep.firstTake,
+    framesPerEvent: a.keep.framesPerEvent,
+    shutter: found ?? FASTEST,
+    exposure: levelOf(a),
+    ambient: a.exposure.ambient,
+    iso: a.setup.picture.iso,
+    ruledOut: [...ruledByLight(a, found, isoNeeded), ...ruledByTime(a)],
+    changes,
   }
 }
 
@@ -148,6 +212,7 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
  */
 export function compareMethods(setup: Setup): MethodComparison[] {
   const here = assess(setup)
-  return VARIANTS.map(([method, trigger]) => compareOne(setup, here, method, trigger))
-    .sort((a, b) => a.ruledOut.length - b.ruledOut.length || b.keep - a.keep)
+  return VARIANTS.map(([method, trigger]) => compareOne(setup, here, method, trigger)).sort(
+    (a, b) => a.ruledOut.length - b.ruledOut.length || b.keep - a.keep,
+  )
 }

@@ -25,7 +25,11 @@ export type TakeSource = () => DrawnTake | null
  * @param random where the draws come from
  * @param options.errors false: the rig is as planned
  */
-export function rigSource(setup: Setup, random: Random, options: { errors?: boolean, assessment?: Assessment } = {}): () => TakeSource {
+export function rigSource(
+  setup: Setup,
+  random: Random,
+  options: { errors?: boolean, assessment?: Assessment } = {},
+): () => TakeSource {
   const { known, drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
   const mean = meanInputs(known)
   const uncertain = uncertainInputs(known)
@@ -44,7 +48,12 @@ export function rigSource(setup: Setup, random: Random, options: { errors?: bool
     return () => {
       Object.assign(inputs, rig)
       // A spread is a share of what is so, not of what was planned.
-      for (const entry of scatter) inputs[entry.input] = offMean({ input: entry.input, sigma: (entry.sigma * rig[entry.input]) / mean[entry.input] }, inputs[entry.input], random.normal())
+      for (const entry of scatter)
+        inputs[entry.input] = offMean(
+          { input: entry.input, sigma: (entry.sigma * rig[entry.input]) / mean[entry.input] },
+          inputs[entry.input],
+          random.normal(),
+        )
       inputs.subjectDistance = Math.max(0, inputs.subjectDistance)
       inputs.sensorPosition = Math.max(0, inputs.sensorPosition)
       inputs.temperatureC = Math.min(60, Math.max(-40, inputs.temperatureC))
@@ -59,8 +68,7 @@ export function rigSource(setup: Setup, random: Random, options: { errors?: bool
       if (known.trigger === 'sensor') {
         if (times.sensed === null || timing.used === null) return take
         take.offset = times.sensed + fixed + jitter - times.moment
-      }
-      else if (known.trigger === 'burst') take.offset = random.uniform() * frame - window.before
+      } else if (known.trigger === 'burst') take.offset = random.uniform() * frame - window.before
       else take.offset = (timing.captured ?? 0) - early + jitter - times.moment
       take.captured = times.moment + take.offset
       return take
@@ -75,7 +83,11 @@ export function rigSource(setup: Setup, random: Random, options: { errors?: bool
  * @param random where the draws come from
  * @param options.first true: what the plan may have wrong is drawn too, anew for each; false: only what differs from take to take
  */
-export function takeSource(setup: Setup, random: Random, options: { first?: boolean, assessment?: Assessment } = {}): TakeSource {
+export function takeSource(
+  setup: Setup,
+  random: Random,
+  options: { first?: boolean, assessment?: Assessment } = {},
+): TakeSource {
   const { first = false, ...rest } = options
   const rigs = rigSource(setup, random, { errors: first, ...rest })
   if (first) return () => rigs()()

@@ -24,9 +24,15 @@ export interface LightPulse {
 }
 
 /** The two curves of a flash, made once for each table. */
-const CURVES = new WeakMap<KnownFlash['table'], { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> }>()
+const CURVES = new WeakMap<
+  KnownFlash['table'],
+  { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> }
+>()
 
-function curvesOf({ table }: KnownFlash): { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> } {
+function curvesOf({ table }: KnownFlash): {
+  t05: ReturnType<typeof durationCurve>
+  t01: ReturnType<typeof durationCurve>
+} {
   const known = CURVES.get(table)
   if (known) return known
   const curve = (key: 't05' | 't01') => durationCurve(table.map(row => ({ power: row.power, duration: row[key] })))
@@ -36,7 +42,10 @@ function curvesOf({ table }: KnownFlash): { t05: ReturnType<typeof durationCurve
 }
 
 /** t.5 and t.1 of a flash at a power, s. */
-export function flashDurations(flash: KnownFlash, power = flash.power): { t05: number, t01: number, extrapolated: boolean } {
+export function flashDurations(
+  flash: KnownFlash,
+  power = flash.power,
+): { t05: number, t01: number, extrapolated: boolean } {
   const curves = curvesOf(flash)
   const t01 = curves.t01(power)
   return { t05: Math.min(curves.t05(power).duration, t01.duration), t01: t01.duration, extrapolated: t01.extrapolated }
@@ -49,16 +58,27 @@ export function highestPowerWithin(flash: KnownFlash, limit: number): number | n
 }
 
 /** A light as exposure sees it. */
-export function asLight(flash: FlashSetup): { guideNumber: number, power: number, distance: number, lossStops: number } {
+export function asLight(flash: FlashSetup): {
+  guideNumber: number
+  power: number
+  distance: number
+  lossStops: number
+} {
   // Equal units at one place add as one of √n times the guide number.
-  return { guideNumber: flash.guideNumber * Math.sqrt(flash.units), power: flash.power, distance: flash.distance, lossStops: flash.lossStops }
+  return {
+    guideNumber: flash.guideNumber * Math.sqrt(flash.units),
+    power: flash.power,
+    distance: flash.distance,
+    lossStops: flash.lossStops,
+  }
 }
 
 /** A light this far behind the subject, seen from above, still lights what faces the camera: sine of 12°. */
 const BESIDE = 0.2
 
 /** Whether a light stands on the camera's side of the subject, or beside it. Rim, back and ground lights do not. */
-export const facesFront = (flash: Pick<FlashSetup, 'angle' | 'elevation'>): boolean => Math.sin(flash.angle) * Math.cos(flash.elevation) <= BESIDE
+export const facesFront = (flash: Pick<FlashSetup, 'angle' | 'elevation'>): boolean =>
+  Math.sin(flash.angle) * Math.cos(flash.elevation) <= BESIDE
 
 /** Lights that expose what faces the camera, by their place; all of them where every one stands behind: then it is they that make the picture. */
 export function exposingLights(setup: Setup, among: readonly number[] = setup.flashes.map((_, i) => i)): number[] {
@@ -103,12 +123,21 @@ export function flashLatency(setup: KnownSetup): { latency: number, jitter: numb
 }
 
 /** Lights as the shutter meets them: when after the contact each is at its peak. */
-export const asMet = (setup: KnownSetup, pulses: readonly LightPulse[]) => setup.flashes.map((flash, i) => ({
-  shape: pulses[i]!.shape, share: pulses[i]!.share, lag: setup.link.latency + peakLatency(setup, flash), highSpeedSync: flash.highSpeedSync,
-}))
+export const asMet = (setup: KnownSetup, pulses: readonly LightPulse[]) =>
+  setup.flashes.map((flash, i) => ({
+    shape: pulses[i]!.shape,
+    share: pulses[i]!.share,
+    lag: setup.link.latency + peakLatency(setup, flash),
+    highSpeedSync: flash.highSpeedSync,
+  }))
 
 /** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
-export function lightLevel(setup: Setup, effectiveAperture: number, lights: readonly number[], lost: readonly number[]): number | null {
+export function lightLevel(
+  setup: Setup,
+  effectiveAperture: number,
+  lights: readonly number[],
+  lost: readonly number[],
+): number | null {
   const sum = lights.reduce((total, i) => {
     const light = asLight(setup.flashes[i]!)
     return total + flashAperture({ ...light, lossStops: light.lossStops + lost[i]!, iso: setup.picture.iso }) ** 2

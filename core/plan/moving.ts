@@ -16,11 +16,15 @@ const SHARE_STEP = 0.001
 export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'drag' | 'timing'>): number | null {
   const { moment, subject, motion } = setup
   switch (moment.model) {
-    case 'time': return null
-    case 'tear': return tearTime({ diameter: subject.height, crackSpeed: subject.crackSpeed })
+    case 'time':
+      return null
+    case 'tear':
+      return tearTime({ diameter: subject.height, crackSpeed: subject.crackSpeed })
     // Sag grows as the square of time: a share has no span of its own.
-    case 'hang': return hangTime({ diameter: subject.height, sagFraction: 1 })
-    case 'cavity': return cavitySealTime({ radius: motion.diameter / 2 })
+    case 'hang':
+      return hangTime({ diameter: subject.height, sagFraction: 1 })
+    case 'cavity':
+      return cavitySealTime({ radius: motion.diameter / 2 })
     case 'splash': {
       const speed = timing.impact === null ? 0 : motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
       return speed > 0 ? splashCavity({ diameter: motion.diameter, speed }).time : null
@@ -38,7 +42,10 @@ export function momentChanges(a: Assessment, time: number): Change[] {
   const follow: Change = { path: 'delay', value: null }
   if (moment.reference === 'travel') {
     const place = motionFor(setup, a.drag, meanInputs(setup)).positionAt(Math.max(0, time))
-    return [{ path: 'moment.offset', value: rounded(held(place - setup.subject.distance, -10, 10), PLACE_STEP) }, follow]
+    return [
+      { path: 'moment.offset', value: rounded(held(place - setup.subject.distance, -10, 10), PLACE_STEP) },
+      follow,
+    ]
   }
   const from = moment.reference === 'start' ? 0 : moment.reference === 'impact' ? timing.impact : timing.apex
   if (from === null) return []
@@ -62,7 +69,12 @@ export function lightChanges(a: Assessment, time: number): Change[] {
 /** Changes that dial a delay, s, as near as the controller can. */
 export function delayChanges({ setup }: Assessment, delay: number): Change[] {
   const { delayStep, delayMinimum, delayMaximum } = setup.controller
-  const { delay: set } = quantiseDelay({ delay, step: delayStep, minimum: delayMinimum, maximum: Math.max(delayMinimum, delayMaximum) })
+  const { delay: set } = quantiseDelay({
+    delay,
+    step: delayStep,
+    minimum: delayMinimum,
+    maximum: Math.max(delayMinimum, delayMaximum),
+  })
   return [{ path: 'delay', value: Number(set.toPrecision(12)) }]
 }
 
@@ -73,11 +85,17 @@ export function delayChanges({ setup }: Assessment, delay: number): Change[] {
 export function momentAt({ setup, timing }: Assessment, real: number): Change[] {
   const { moment, subject } = setup
   if (moment.reference === 'travel' || real <= 0) return []
-  const from = moment.reference === 'impact' ? timing.impact ?? 0 : moment.reference === 'apex' ? timing.apex ?? 0 : 0
+  const from
+    = moment.reference === 'impact' ? (timing.impact ?? 0) : moment.reference === 'apex' ? (timing.apex ?? 0) : 0
   const since = real - from
   const follow: Change = { path: 'delay', value: null }
   if (since <= 0) {
-    return [{ path: 'moment.reference', value: 'start' }, { path: 'moment.model', value: 'time' }, { path: 'moment.time', value: significant(real) }, follow]
+    return [
+      { path: 'moment.reference', value: 'start' },
+      { path: 'moment.model', value: 'time' },
+      { path: 'moment.time', value: significant(real) },
+      follow,
+    ]
   }
   if (moment.model === 'tear') {
     const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since

@@ -35,7 +35,9 @@ export function evenInterval(times: readonly number[]): number | null {
   const [first, second] = times
   if (first === undefined || second === undefined) return null
   const interval = (times.at(-1)! - first) / (times.length - 1)
-  return interval > 0 && times.every((time, i) => Math.abs(time - first - i * interval) <= EVEN * interval + SAME) ? interval : null
+  return interval > 0 && times.every((time, i) => Math.abs(time - first - i * interval) <= EVEN * interval + SAME)
+    ? interval
+    : null
 }
 
 /** The repeating mode's limits at a power: those of the row at that power, or of the next stronger one, which can do no more. */
@@ -46,7 +48,9 @@ export function repeatAt(rows: readonly RepeatRow[], power: number): UnitLimits[
 
 /** Pops dealt to so many units in turn. */
 const dealt = (count: number, units: number): number[][] =>
-  Array.from({ length: units }, (_, unit) => Array.from({ length: Math.ceil((count - unit) / units) }, (_, k) => unit + k * units))
+  Array.from({ length: units }, (_, unit) =>
+    Array.from({ length: Math.ceil((count - unit) / units) }, (_, k) => unit + k * units),
+  )
 
 /** Pops that one unit may have: triggered, each after the recycle of the one before; repeating, an even train its mode can do. */
 function modeOf(times: readonly number[], cool: number, { recycle, repeat }: UnitLimits): UnitMode | null {
@@ -67,7 +71,15 @@ function everyWay(times: readonly number[], cool: number, limits: UnitLimits): n
   const all = (1 << count) - 1
   const popsIn = (set: number): number[] => times.flatMap((_, i) => (set & (1 << i) ? [i] : []))
   const valid = new Uint8Array(all + 1)
-  for (let set = 1; set <= all; set++) valid[set] = modeOf(popsIn(set).map(i => times[i]!), cool, limits) === null ? 0 : 1
+  for (let set = 1; set <= all; set++)
+    valid[set]
+      = modeOf(
+        popsIn(set).map(i => times[i]!),
+        cool,
+        limits,
+      ) === null
+        ? 0
+        : 1
   const fewest = new Int32Array(all + 1).fill(count + 1)
   const unitOf = new Int32Array(all + 1)
   fewest[0] = 0
@@ -77,7 +89,10 @@ function everyWay(times: readonly number[], cool: number, limits: UnitLimits): n
     for (let others = rest; ; others = (others - 1) & rest) {
       const unit = others | first
       const units = valid[unit] ? fewest[set ^ unit]! + 1 : count + 1
-      if (units < fewest[set]!) { fewest[set] = units; unitOf[set] = unit }
+      if (units < fewest[set]!) {
+        fewest[set] = units
+        unitOf[set] = unit
+      }
       if (others === 0) break
     }
   }
@@ -98,13 +113,30 @@ function byTrains(times: readonly number[], cool: number, limits: UnitLimits): n
         const step = times[left[b]!]! - times[left[a]!]!
         const train = [left[a]!]
         for (const i of left.slice(a + 1)) {
-          if (train.length < most && Math.abs(times[i]! - times[train[0]!]! - train.length * step) <= EVEN * step + SAME) train.push(i)
+          if (
+            train.length < most
+            && Math.abs(times[i]! - times[train[0]!]! - train.length * step) <= EVEN * step + SAME
+          )
+            train.push(i)
         }
-        if (train.length > best.length && modeOf(train.map(i => times[i]!), cool, limits) !== null) best = train
+        if (
+          train.length > best.length
+          && modeOf(
+            train.map(i => times[i]!),
+            cool,
+            limits,
+          ) !== null
+        )
+          best = train
       }
     }
     const singles: number[] = []
-    for (const i of left) if (singles.length < cool && (singles.length === 0 || times[i]! - times[singles.at(-1)!]! >= limits.recycle - SAME)) singles.push(i)
+    for (const i of left)
+      if (
+        singles.length < cool
+        && (singles.length === 0 || times[i]! - times[singles.at(-1)!]! >= limits.recycle - SAME)
+      )
+        singles.push(i)
     const unit = best.length > singles.length ? best : singles
     units.push(unit)
     left = left.filter(i => !unit.includes(i))
@@ -125,7 +157,9 @@ function byTrains(times: readonly number[], cool: number, limits: UnitLimits): n
  */
 export function scheduleLight(input: { times: readonly number[], limits: UnitLimits }): Schedule {
   const times = atLeast('times', input.times, 1)
-  times.forEach((time, i) => { if (i > 0) notNegative(`times[${i}] − times[${i - 1}]`, finite(`times[${i}]`, time) - (times[i - 1] as number)) })
+  times.forEach((time, i) => {
+    if (i > 0) notNegative(`times[${i}] − times[${i - 1}]`, finite(`times[${i}]`, time) - (times[i - 1] as number))
+  })
   const { limits } = input
   const { repeat } = limits
   const recycle = notNegative('recycle', limits.recycle)
@@ -133,12 +167,19 @@ export function scheduleLight(input: { times: readonly number[], limits: UnitLim
   const count = times.length
 
   let turns = 1
-  while (turns < count && times.some((time, i) => i + turns < count && (times[i + turns] as number) - time < recycle - SAME)) turns++
-  const cool = limits.heatLimit === null ? count : Math.max(1, Math.floor(positive('heatLimit', limits.heatLimit) / energy + 1e-9))
+  while (
+    turns < count
+    && times.some((time, i) => i + turns < count && (times[i + turns] as number) - time < recycle - SAME)
+  )
+    turns++
+  const cool
+    = limits.heatLimit === null ? count : Math.max(1, Math.floor(positive('heatLimit', limits.heatLimit) / energy + 1e-9))
   const byHeat = Math.ceil(count / cool)
   const triggered = Math.max(turns, byHeat)
   const single: Schedule = {
-    mode: 'triggered', units: dealt(count, triggered), modes: Array.from({ length: triggered }, () => 'triggered' as const),
+    mode: 'triggered',
+    units: dealt(count, triggered),
+    modes: Array.from({ length: triggered }, () => 'triggered' as const),
     bound: triggered === 1 ? 'one' : turns >= byHeat ? 'recycle' : 'heat',
   }
   if (triggered === 1 || repeat === null) return single
@@ -150,11 +191,25 @@ export function scheduleLight(input: { times: readonly number[], limits: UnitLim
   const byPops = Math.ceil(count / repeat.pops)
   const own = Math.max(1, byRate, byPops, byHeat)
   const even = interval === null ? null : dealt(count, own)
-  const mixed = count <= EVERY_WAY ? everyWay(times, cool, limits) : count <= MOST_TRAINS ? byTrains(times, cool, limits) : single.units
+  const mixed
+    = count <= EVERY_WAY
+      ? everyWay(times, cool, limits)
+      : count <= MOST_TRAINS
+        ? byTrains(times, cool, limits)
+        : single.units
   const units = even !== null && even.length <= mixed.length ? even : mixed
   if (units.length >= triggered) return single
   return {
-    mode: 'repeating', units, modes: units.map(unit => modeOf(unit.map(i => times[i]!), cool, limits) ?? 'repeating'),
+    mode: 'repeating',
+    units,
+    modes: units.map(
+      unit =>
+        modeOf(
+          unit.map(i => times[i]!),
+          cool,
+          limits,
+        ) ?? 'repeating',
+    ),
     bound: units.length === 1 ? 'one' : byHeat === units.length ? 'heat' : byRate >= byPops ? 'rate' : 'pops',
   }
 }

@@ -23,10 +23,20 @@ export function midExposure(setup: Pick<Setup, 'camera' | 'picture'>): number {
  * When the shutter moves, s from where the shutter lag ends: first row opens, last row open (where a flash contact closes), first row closes,
  * last row closed. The one account of it, for chain, light, drawings and bench.
  */
-export function shutterMoves(setup: Pick<Setup, 'camera' | 'picture'>): { opens: number, full: number, closing: number, closed: number } {
+export function shutterMoves(setup: Pick<Setup, 'camera' | 'picture'>): {
+  opens: number
+  full: number
+  closing: number
+  closed: number
+} {
   const travel = curtainTime(setup)
   const opens = setup.camera.shutterKind === 'focal-plane' ? -travel : 0
-  return { opens, full: opens + travel, closing: opens + setup.picture.shutter, closed: opens + travel + setup.picture.shutter }
+  return {
+    opens,
+    full: opens + travel,
+    closing: opens + setup.picture.shutter,
+    closed: opens + travel + setup.picture.shutter,
+  }
 }
 
 /** Stops from which lost light is worth a word. */
@@ -45,7 +55,11 @@ export function syncRuledOut({ camera, picture }: Pick<Setup, 'camera' | 'pictur
 
 /** Whether a flash set to high-speed sync is lighting a shutter past its sync. */
 export function highSpeedSyncActs(setup: Pick<Setup, 'camera' | 'picture' | 'flashes'>): boolean {
-  return setup.camera.shutterKind === 'focal-plane' && syncRuledOut(setup) && setup.flashes.some(flash => flash.highSpeedSync)
+  return (
+    setup.camera.shutterKind === 'focal-plane'
+    && syncRuledOut(setup)
+    && setup.flashes.some(flash => flash.highSpeedSync)
+  )
 }
 
 /** A light as the shutter meets it. */
@@ -73,7 +87,10 @@ const stopsOf = (share: number): number => Math.max(0, Math.min(ALL_LOST, -Math.
 /** Stops each light loses to the shutter in the middle of the frame and in its worst row; nothing where the light falls into an open shutter. */
 export function lightLost(setup: KnownSetup, lights: readonly MetLight[]): { middle: number[], worst: number[] } {
   if (setup.method === 'open-shutter') return { middle: lights.map(() => 0), worst: lights.map(() => 0) }
-  return { middle: lights.map(light => stopsOf(passed(setup, light, 0.5))), worst: lights.map(light => stopsOf(passed(setup, light, 0))) }
+  return {
+    middle: lights.map(light => stopsOf(passed(setup, light, 0.5))),
+    worst: lights.map(light => stopsOf(passed(setup, light, 0))),
+  }
 }
 
 export interface ShutterCheck {
@@ -102,11 +119,23 @@ export function shutterCheck(setup: KnownSetup, lights: readonly MetLight[]): Sh
   const travel = curtainTime(setup)
   const first = lights.reduce((a, light) => Math.min(a, light.lag), Infinity)
   const needed = lights.reduce((a, light) => Math.max(a, light.lag + pulseTimeOf(light.shape, TELLING_SHARE)), 0)
-  const fastestClean = Math.max(travel + needed, camera.shutterKind === 'global' || camera.shutterKind === 'rolling' ? 0 : camera.syncSpeed)
-  const lost = (y: number): number => stopsOf(lights.reduce((sum, light) => sum + light.share * passed(setup, light, y), 0))
+  const fastestClean = Math.max(
+    travel + needed,
+    camera.shutterKind === 'global' || camera.shutterKind === 'rolling' ? 0 : camera.syncSpeed,
+  )
+  const lost = (y: number): number =>
+    stopsOf(lights.reduce((sum, light) => sum + light.share * passed(setup, light, y), 0))
   const losses = { lostMiddle: lost(0.5), lostWorst: lost(0) }
   if (highSpeedSyncActs(setup)) return { ...none, ...losses, fastestClean }
-  if (travel === 0) return { ...none, ...losses, dark: picture.shutter <= first ? 1 : 0, notFullyLit: picture.shutter < needed ? 1 : 0, fastestClean }
-  const band = (lag: number): number => shutterBand({ shutter: picture.shutter, curtainTravel: travel, lag, duration: 0 }).dark
+  if (travel === 0)
+    return {
+      ...none,
+      ...losses,
+      dark: picture.shutter <= first ? 1 : 0,
+      notFullyLit: picture.shutter < needed ? 1 : 0,
+      fastestClean,
+    }
+  const band = (lag: number): number =>
+    shutterBand({ shutter: picture.shutter, curtainTravel: travel, lag, duration: 0 }).dark
   return { ...none, ...losses, dark: band(first), notFullyLit: band(needed), fastestClean }
 }

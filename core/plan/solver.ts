@@ -40,14 +40,25 @@ function outcome(setup: Setup, givesUp: LightSetting['givesUp'], changes: Change
   const after = withChanges(setup, changes)
   const a: Assessment = assess(after)
   return {
-    givesUp, changes, aperture: after.picture.aperture, iso: after.picture.iso,
-    powers: after.flashes.map(flash => flash.power), units: after.flashes.map(flash => flash.units),
-    exposure: a.exposure.flash ?? a.exposure.ambient, blur: a.sharpness.subject, depth: a.optics.depth,
+    givesUp,
+    changes,
+    aperture: after.picture.aperture,
+    iso: after.picture.iso,
+    powers: after.flashes.map(flash => flash.power),
+    units: after.flashes.map(flash => flash.units),
+    exposure: a.exposure.flash ?? a.exposure.ambient,
+    blur: a.sharpness.subject,
+    depth: a.optics.depth,
   }
 }
 
-const setPowers = (powers: number[]): Change[] => powers.map((power, i) => ({ path: `flashes[${i}].power`, value: power }))
-const setUnits = (setup: Setup, factor: number): Change[] => setup.flashes.map((flash, i) => ({ path: `flashes[${i}].units`, value: Math.max(1, Math.ceil(flash.units * factor - 1e-9)) }))
+const setPowers = (powers: number[]): Change[] =>
+  powers.map((power, i) => ({ path: `flashes[${i}].power`, value: power }))
+const setUnits = (setup: Setup, factor: number): Change[] =>
+  setup.flashes.map((flash, i) => ({
+    path: `flashes[${i}].units`,
+    value: Math.max(1, Math.ceil(flash.units * factor - 1e-9)),
+  }))
 
 /** Farthest a light is moved back, m. */
 const FARTHEST = 20
@@ -57,17 +68,29 @@ function dim(setup: Setup, over: number): Change[] {
   const { flashes } = known(setup)
   const room = (flash: KnownFlash): number => {
     const now = flashDurations(flash).t01
-    const lower = powerSteps(flash).filter(p => p <= flash.power * (1 + 1e-9) && flashDurations(flash, p).t01 <= now * (1 + 1e-9))
+    const lower = powerSteps(flash).filter(
+      p => p <= flash.power * (1 + 1e-9) && flashDurations(flash, p).t01 <= now * (1 + 1e-9),
+    )
     return lower.length === 0 ? 0 : Math.log2(flash.power / Math.min(...lower))
   }
   const byPower = Math.min(Math.round(over * 3) / 3, ...flashes.map(flash => Math.floor(room(flash) * 3 + 1e-6) / 3))
   const changes: Change[] = byPower > 0 ? setPowers(flashes.map(flash => flash.power * 2 ** -byPower)) : []
-  const stopped = stepDown(APERTURES, Math.min(setup.lens.smallestAperture, setup.picture.aperture * 2 ** (Math.max(0, over - byPower) / 2) * 1.06)) ?? setup.picture.aperture
+  const stopped
+    = stepDown(
+      APERTURES,
+      Math.min(setup.lens.smallestAperture, setup.picture.aperture * 2 ** (Math.max(0, over - byPower) / 2) * 1.06),
+    ) ?? setup.picture.aperture
   const aperture = Math.max(stopped, setup.picture.aperture)
   const left = over - byPower - 2 * Math.log2(aperture / setup.picture.aperture)
   changes.push({ path: 'picture.aperture', value: aperture })
   if (left <= EXPOSED) return changes
-  return [...changes, ...flashes.map((flash, i): Change => ({ path: `flashes[${i}].distance`, value: Math.min(FARTHEST, Math.round(flash.distance * 2 ** (left / 2) * 100) / 100) }))]
+  return [
+    ...changes,
+    ...flashes.map((flash, i): Change => ({
+      path: `flashes[${i}].distance`,
+      value: Math.min(FARTHEST, Math.round(flash.distance * 2 ** (left / 2) * 100) / 100),
+    })),
+  ]
 }
 
 /** Changes that bring a set-up to correct exposure by ISO first, then by units; with too much light by power, aperture and distance. */
@@ -78,12 +101,16 @@ function expose(setup: Setup, changes: Change[]): Change[] {
   const single = setup.flashes.map((_, i): Change => ({ path: `flashes[${i}].units`, value: 1 }))
   const start = [...changes, ...single, { path: 'picture.iso', value: lowest }]
   const levelOf = (all: Change[]): number => assess(withChanges(setup, all)).exposure.flash ?? 0
-  const isoFor = (level: number): number => Math.min(Math.max(stepUp(ISOS, (lowest * 2 ** -level) / 2 ** EXPOSED) ?? highest, lowest), highest)
+  const isoFor = (level: number): number =>
+    Math.min(Math.max(stepUp(ISOS, (lowest * 2 ** -level) / 2 ** EXPOSED) ?? highest, lowest), highest)
   const level = levelOf(start)
   if (level > EXPOSED) return [...start, ...dim(withChanges(setup, start), level)]
   const short = -(level + Math.log2(isoFor(level) / lowest))
   if (short <= EXPOSED) return [...start, { path: 'picture.iso', value: isoFor(level) }]
-  const more = [...start, ...setUnits(withChanges(setup, single), Math.min(MOST_UNITS, Math.ceil(2 ** (short - EXPOSED) - 1e-9)))]
+  const more = [
+    ...start,
+    ...setUnits(withChanges(setup, single), Math.min(MOST_UNITS, Math.ceil(2 ** (short - EXPOSED) - 1e-9))),
+  ]
   // Whole units may give more than was short: ISO takes that back.
   return [...more, { path: 'picture.iso', value: isoFor(levelOf(more)) }]
 }
@@ -104,7 +131,10 @@ export function solveLight(setup: Setup): LightSolution {
   if (setup.flashes.length === 0) return { solution: null, nearest: [] }
   const here = assess(setup)
   const needed = apertureForDepth({
-    focalLength: lens.focalLength, subjectDistance: focusedDistance(setup), circleOfConfusion: here.known.picture.circleOfConfusion, depth: picture.depthWanted,
+    focalLength: lens.focalLength,
+    subjectDistance: focusedDistance(setup),
+    circleOfConfusion: here.known.picture.circleOfConfusion,
+    depth: picture.depthWanted,
     pupilRatio: lens.pupilRatio,
   })
   const deepEnough = stepUp(APERTURES, Math.max(needed, lens.widestAperture))
@@ -128,17 +158,32 @@ export function solveLight(setup: Setup): LightSolution {
     const under = -first.exposure
     const wider = stepDown(APERTURES, aperture * 2 ** (-under / 2))
     if (wider !== null && wider >= lens.widestAperture) {
-      nearest.push(outcome(setup, 'depth', first.changes.map(change => (change.path === 'picture.aperture' ? { ...change, value: wider } : change))))
+      nearest.push(
+        outcome(
+          setup,
+          'depth',
+          first.changes.map(change => (change.path === 'picture.aperture' ? { ...change, value: wider } : change)),
+        ),
+      )
     }
     const stronger = setup.flashes.map((flash, i) => {
       const wanted = (shortest[i] as number) * 2 ** under
       return powerSteps(flash).findLast(power => power >= wanted * (1 - 1e-9)) ?? 1
     })
-    nearest.push(outcome(setup, 'blur', first.changes.map((change) => {
-      const light = /^flashes\[(\d+)\]\.power$/.exec(change.path)
-      return light ? { ...change, value: stronger[Number(light[1])] as number } : change
-    })))
-    const nearer = setup.flashes.map((flash, i): Change => ({ path: `flashes[${i}].distance`, value: Math.max(0.15, Math.floor(flash.distance * 2 ** (-under / 2) * 100) / 100) }))
+    nearest.push(
+      outcome(
+        setup,
+        'blur',
+        first.changes.map(change => {
+          const light = /^flashes\[(\d+)\]\.power$/.exec(change.path)
+          return light ? { ...change, value: stronger[Number(light[1])] as number } : change
+        }),
+      ),
+    )
+    const nearer = setup.flashes.map((flash, i): Change => ({
+      path: `flashes[${i}].distance`,
+      value: Math.max(0.15, Math.floor(flash.distance * 2 ** (-under / 2) * 100) / 100),
+    }))
     nearest.push(outcome(setup, 'distance', [...first.changes, ...nearer]))
     nearest.push({ ...first, givesUp: 'exposure' })
   }
@@ -147,8 +192,12 @@ export function solveLight(setup: Setup): LightSolution {
 
 /** The power at which a flash is shortest; the highest of them where several are. */
 function shortestPower(flash: KnownFlash): number {
-  return flash.table.filter(row => row.power >= flash.minimumPower * (1 - 1e-9))
-    .reduce((best, row) => (row.t01 < best.t01 || (row.t01 === best.t01 && row.power > best.power) ? row : best), flash.table[0]!).power
+  return flash.table
+    .filter(row => row.power >= flash.minimumPower * (1 - 1e-9))
+    .reduce(
+      (best, row) => (row.t01 < best.t01 || (row.t01 === best.t01 && row.power > best.power) ? row : best),
+      flash.table[0]!,
+    ).power
 }
 
 /** One way to pay for a stop less of power. */
@@ -194,17 +243,34 @@ export function equalExposures(setup: Setup, options: { stops?: number } = {}): 
     const aperture = picture.aperture / 2 ** (stopsLess / 2)
     const iso = picture.iso * factor
     rows.push({
-      stopsLess, powers,
+      stopsLess,
+      powers,
       possible: flashes.every((flash, i) => (powers[i] as number) >= flash.minimumPower * (1 - 1e-9)),
       blur: assess(withChanges(setup, lowered)).sharpness.subject,
-      payments: flashes.length === 0
-        ? []
-        : [
-            payment('aperture', aperture, aperture >= lens.widestAperture, [{ path: 'picture.aperture', value: aperture }]),
-            payment('iso', iso, iso <= camera.maximumIso, [{ path: 'picture.iso', value: iso }]),
-            payment('units', flashes[0]!.units * factor, flashes.every(flash => flash.units * factor <= MOST_UNITS), flashes.map((flash, i) => ({ path: `flashes[${i}].units`, value: flash.units * factor }))),
-            payment('distance', flashes[0]!.distance / 2 ** (stopsLess / 2), true, flashes.map((flash, i) => ({ path: `flashes[${i}].distance`, value: flash.distance / 2 ** (stopsLess / 2) }))),
-          ],
+      payments:
+        flashes.length === 0
+          ? []
+          : [
+              payment('aperture', aperture, aperture >= lens.widestAperture, [
+                { path: 'picture.aperture', value: aperture },
+              ]),
+              payment('iso', iso, iso <= camera.maximumIso, [{ path: 'picture.iso', value: iso }]),
+              payment(
+                'units',
+                flashes[0]!.units * factor,
+                flashes.every(flash => flash.units * factor <= MOST_UNITS),
+                flashes.map((flash, i) => ({ path: `flashes[${i}].units`, value: flash.units * factor })),
+              ),
+              payment(
+                'distance',
+                flashes[0]!.distance / 2 ** (stopsLess / 2),
+                true,
+                flashes.map((flash, i) => ({
+                  path: `flashes[${i}].distance`,
+                  value: flash.distance / 2 ** (stopsLess / 2),
+                })),
+              ),
+            ],
     })
   }
   return rows

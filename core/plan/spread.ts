@@ -40,24 +40,102 @@ export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: nu
 export function uncertainInputs(setup: Setup): UncertainInput[] {
   const { motion, subject, sensor, moment, air } = setup
   const all: UncertainInput[] = [
-    { id: 'speed-spread', label: 'speed, take to take', kind: 'scatter', path: 'motion.speedSpread', input: 'speed', sigma: motion.speed * motion.speedSpread },
-    { id: 'speed-error', label: 'speed not known', kind: 'uncertainty', path: 'motion.speedError', input: 'speed', sigma: motion.speed * motion.speedError },
-    { id: 'subject-distance', label: 'distance to subject', kind: 'uncertainty', path: 'subject.distanceError', input: 'subjectDistance', sigma: subject.distanceError },
-    { id: 'sensor-position', label: 'place of sensor', kind: 'uncertainty', path: 'sensor.positionError', input: 'sensorPosition', sigma: sensor.positionError },
-    { id: 'sensor-offset', label: 'sensor beside the travel', kind: 'uncertainty', path: 'sensor.positionError', input: 'sensorOffset', sigma: sensor.positionError },
-    { id: 'air-temperature', label: 'air temperature', kind: 'uncertainty', path: 'air.temperatureError', input: 'temperatureC', sigma: air.temperatureError },
-    { id: 'crack-spread', label: 'tear speed, take to take', kind: 'scatter', path: 'subject.crackSpeedSpread', input: 'crackSpeed', sigma: subject.crackSpeed * subject.crackSpeedSpread },
-    { id: 'crack-error', label: 'tear speed not known', kind: 'uncertainty', path: 'subject.crackSpeedError', input: 'crackSpeed', sigma: subject.crackSpeed * subject.crackSpeedError },
-    { id: 'phase-spread', label: 'phase, take to take', kind: 'scatter', path: 'moment.timeSpread', input: 'phaseScale', sigma: moment.timeSpread },
-    { id: 'phase-error', label: 'phase not known', kind: 'uncertainty', path: 'moment.timeError', input: 'phaseScale', sigma: moment.timeError },
+    {
+      id: 'speed-spread',
+      label: 'speed, take to take',
+      kind: 'scatter',
+      path: 'motion.speedSpread',
+      input: 'speed',
+      sigma: motion.speed * motion.speedSpread,
+    },
+    {
+      id: 'speed-error',
+      label: 'speed not known',
+      kind: 'uncertainty',
+      path: 'motion.speedError',
+      input: 'speed',
+      sigma: motion.speed * motion.speedError,
+    },
+    {
+      id: 'subject-distance',
+      label: 'distance to subject',
+      kind: 'uncertainty',
+      path: 'subject.distanceError',
+      input: 'subjectDistance',
+      sigma: subject.distanceError,
+    },
+    {
+      id: 'sensor-position',
+      label: 'place of sensor',
+      kind: 'uncertainty',
+      path: 'sensor.positionError',
+      input: 'sensorPosition',
+      sigma: sensor.positionError,
+    },
+    {
+      id: 'sensor-offset',
+      label: 'sensor beside the travel',
+      kind: 'uncertainty',
+      path: 'sensor.positionError',
+      input: 'sensorOffset',
+      sigma: sensor.positionError,
+    },
+    {
+      id: 'air-temperature',
+      label: 'air temperature',
+      kind: 'uncertainty',
+      path: 'air.temperatureError',
+      input: 'temperatureC',
+      sigma: air.temperatureError,
+    },
+    {
+      id: 'crack-spread',
+      label: 'tear speed, take to take',
+      kind: 'scatter',
+      path: 'subject.crackSpeedSpread',
+      input: 'crackSpeed',
+      sigma: subject.crackSpeed * subject.crackSpeedSpread,
+    },
+    {
+      id: 'crack-error',
+      label: 'tear speed not known',
+      kind: 'uncertainty',
+      path: 'subject.crackSpeedError',
+      input: 'crackSpeed',
+      sigma: subject.crackSpeed * subject.crackSpeedError,
+    },
+    {
+      id: 'phase-spread',
+      label: 'phase, take to take',
+      kind: 'scatter',
+      path: 'moment.timeSpread',
+      input: 'phaseScale',
+      sigma: moment.timeSpread,
+    },
+    {
+      id: 'phase-error',
+      label: 'phase not known',
+      kind: 'uncertainty',
+      path: 'moment.timeError',
+      input: 'phaseScale',
+      sigma: moment.timeError,
+    },
   ]
   return all.filter(entry => entry.sigma > 0)
 }
 
 /** Whether inputs off their mean can still be. */
 function possible(x: TakeInputs): boolean {
-  return x.speed > 0 && x.crackSpeed > 0 && x.phaseScale >= 0 && x.sensorPosition >= 0 && x.sensorOffset >= 0 && x.subjectDistance >= 0
-    && x.temperatureC >= -40 && x.temperatureC <= 60
+  return (
+    x.speed > 0
+    && x.crackSpeed > 0
+    && x.phaseScale >= 0
+    && x.sensorPosition >= 0
+    && x.sensorOffset >= 0
+    && x.subjectDistance >= 0
+    && x.temperatureC >= -40
+    && x.temperatureC <= 60
+  )
 }
 
 /** Moment minus sensed time, s, or, on a count, minus the start of the action; null where either never happens. */
@@ -73,24 +151,36 @@ const LONGEST_SPREAD = 1e6
 
 /** Steps of the numerical derivative: large enough against rounding, small enough for the fourth-order formula. */
 const RELATIVE_STEP = 1e-3
-const ABSOLUTE_STEP: Partial<Record<keyof TakeInputs, number>> = { temperatureC: 0.1, sensorOffset: 1e-4, sensorPosition: 1e-4, subjectDistance: 1e-4 }
+const ABSOLUTE_STEP: Partial<Record<keyof TakeInputs, number>> = {
+  temperatureC: 0.1,
+  sensorOffset: 1e-4,
+  sensorPosition: 1e-4,
+  subjectDistance: 1e-4,
+}
 
 /**
  * d(offset)/d(input), s per unit, by Richardson's central difference; one-sided at the end of what can happen (a toss at its apex, a
  * distance of zero); null where the input cannot be varied at all.
  */
 export function derivative(setup: Setup, drag: number, mean: TakeInputs, input: keyof TakeInputs): number | null {
-  const at = (change: number): number | null => wantedDelayBeforeChain(setup, drag, { ...mean, [input]: mean[input] + change })
+  const at = (change: number): number | null =>
+    wantedDelayBeforeChain(setup, drag, { ...mean, [input]: mean[input] + change })
   const h = Math.max(Math.abs(mean[input]) * RELATIVE_STEP, ABSOLUTE_STEP[input] ?? 0) || 1e-6
   const [far, near, here, back, farBack] = [at(2 * h), at(h), at(0), at(-h), at(-2 * h)]
-  if (far !== null && near !== null && back !== null && farBack !== null) return -(8 * (near - back) - (far - farBack)) / (12 * h)
+  if (far !== null && near !== null && back !== null && farBack !== null)
+    return -(8 * (near - back) - (far - farBack)) / (12 * h)
   if (here === null) return null
   if (near !== null) return -(near - here) / h
   return back !== null ? -(here - back) / h : null
 }
 
 /** Places and distances that may well be zero, with an error that reaches past it. */
-const AT_ZERO: ReadonlySet<keyof TakeInputs> = new Set(['sensorOffset', 'sensorPosition', 'subjectDistance', 'temperatureC'])
+const AT_ZERO: ReadonlySet<keyof TakeInputs> = new Set([
+  'sensorOffset',
+  'sensorPosition',
+  'subjectDistance',
+  'temperatureC',
+])
 
 export interface Spread {
   causes: Cause[]
@@ -104,13 +194,21 @@ export interface Spread {
 }
 
 /** One uncertain input's part in the spread, and how far the timing bends over it; a reason where the first order does not hold. */
-function causeOf(setup: Setup, drag: number, mean: TakeInputs, entry: UncertainInput, slope: number | null, here: number | null): {
+function causeOf(
+  setup: Setup,
+  drag: number,
+  mean: TakeInputs,
+  entry: UncertainInput,
+  slope: number | null,
+  here: number | null,
+): {
   cause: Cause | null
   bend: number
   reason: string | null
 } {
   if (slope === 0) return { cause: null, bend: 0, reason: null }
-  if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD)) return { cause: null, bend: 0, reason: `${entry.label}: the timing has no slope here` }
+  if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD))
+    return { cause: null, bend: 0, reason: `${entry.label}: the timing has no slope here` }
   const { id, label, kind, path, input, sigma } = entry
   const cause: Cause = { id, label, kind, path, derivative: slope, seconds: Math.abs(slope) * sigma, share: 0 }
   if (here === null) return { cause, bend: 0, reason: null }
@@ -125,7 +223,17 @@ function causeOf(setup: Setup, drag: number, mean: TakeInputs, entry: UncertainI
 /** What a person who presses on the count may have wrong: the mean of the own flinch. */
 function flinchCause({ trigger, hand }: Setup): Cause[] {
   if (trigger !== 'hand' || hand.flinchError <= 0) return []
-  return [{ id: 'hand-flinch', label: 'how early the press comes', kind: 'uncertainty', path: 'hand.flinchError', derivative: 1, seconds: hand.flinchError, share: 0 }]
+  return [
+    {
+      id: 'hand-flinch',
+      label: 'how early the press comes',
+      kind: 'uncertainty',
+      path: 'hand.flinchError',
+      derivative: 1,
+      seconds: hand.flinchError,
+      share: 0,
+    },
+  ]
 }
 
 /** First-order budget of the offset between capture and moment; a burst has no phase, and nothing shifts it. */
@@ -133,13 +241,22 @@ export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage
   const mean = meanInputs(setup)
   const slopes = new Map<keyof TakeInputs, number | null>()
   const here = wantedDelayBeforeChain(setup, drag, mean)
-  const parts = (setup.trigger === 'burst' ? [] : uncertainInputs(setup)).map((entry) => {
+  const parts = (setup.trigger === 'burst' ? [] : uncertainInputs(setup)).map(entry => {
     if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
     return causeOf(setup, drag, mean, entry, slopes.get(entry.input) ?? null, here)
   })
   const causes = [...parts.flatMap(part => part.cause ?? []), ...flinchCause(setup)]
   for (const stage of stages) {
-    if (stage.jitter > 0) causes.push({ id: `${stage.id}-jitter`, label: stage.label, kind: 'scatter', path: STAGE_PATHS[stage.id], derivative: 1, seconds: stage.jitter, share: 0 })
+    if (stage.jitter > 0)
+      causes.push({
+        id: `${stage.id}-jitter`,
+        label: stage.label,
+        kind: 'scatter',
+        path: STAGE_PATHS[stage.id],
+        derivative: 1,
+        seconds: stage.jitter,
+        share: 0,
+      })
   }
   const variance = { scatter: 0, uncertainty: 0 }
   for (const cause of causes) variance[cause.kind] += cause.seconds ** 2
@@ -147,7 +264,9 @@ export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage
   causes.sort((a, b) => b.seconds - a.seconds)
   const total = Math.sqrt(variance.scatter + variance.uncertainty)
   const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
-  const firstOrderReason = parts.find(part => part.reason !== null)?.reason ?? (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
+  const firstOrderReason
+    = parts.find(part => part.reason !== null)?.reason
+      ?? (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),

@@ -59,7 +59,11 @@ const FLASH_TO_FLASH = 0.05
 const EXTRAS_OF_OLD = { offAxis: 0, loudness: LOUDNESS, flash: 0, flinch: 0 }
 
 /** A rig read back from where it was kept, completed by what its day did not have. */
-export const completeRig = (rig: PracticeRig): PracticeRig => ({ ...rig, setup: completeSetup(rig.setup) as Setup, truth: { ...EXTRAS_OF_OLD, ...rig.truth } })
+export const completeRig = (rig: PracticeRig): PracticeRig => ({
+  ...rig,
+  setup: completeSetup(rig.setup) as Setup,
+  truth: { ...EXTRAS_OF_OLD, ...rig.truth },
+})
 
 /**
  * A rig drawn for a set-up: what the plan may have wrong is wrong by as much as it says it may be, and the rest by what is usual.
@@ -75,12 +79,23 @@ export function drawRig(setup: Setup, seed: number, options: { drift?: number } 
   const { motion, subject, sensor, moment, air, hand, controller, camera } = setup
   const { sensor: given, link, flashes } = known(setup)
   const moves = motion.kind !== 'still' && motion.kind !== 'fall'
-  const ratings = given.latency + controller.latency + link.latency + (setup.method === 'open-shutter' ? 0 : camera.lag) + Math.max(0, ...flashes.map(flash => flash.latency))
+  const ratings
+    = given.latency
+      + controller.latency
+      + link.latency
+      + (setup.method === 'open-shutter' ? 0 : camera.lag)
+      + Math.max(0, ...flashes.map(flash => flash.latency))
   return {
-    seed, setup,
+    seed,
+    setup,
     truth: {
-      speed: motion.speed * (moves ? factor(motion.speedError) : 1), crackSpeed: subject.crackSpeed * factor(subject.crackSpeedError), phase: factor(moment.timeError),
-      sensorPosition: sensor.positionError * z(), sensorOffset: sensor.positionError * z(), subjectDistance: subject.distanceError * z(), temperatureC: air.temperatureError * z(),
+      speed: motion.speed * (moves ? factor(motion.speedError) : 1),
+      crackSpeed: subject.crackSpeed * factor(subject.crackSpeedError),
+      phase: factor(moment.timeError),
+      sensorPosition: sensor.positionError * z(),
+      sensorOffset: sensor.positionError * z(),
+      subjectDistance: subject.distanceError * z(),
+      temperatureC: air.temperatureError * z(),
       scatter: Math.exp(0.3 * random.normal()),
       chain: 0.08 * random.normal() * ratings,
       drift: options.drift ?? 0,
@@ -88,7 +103,9 @@ export function drawRig(setup: Setup, seed: number, options: { drift?: number } 
       click: (sensor.falsePeak ?? CLICK) * Math.exp(0.2 * random.normal()),
       event: (sensor.eventPeak ?? EVENT) * Math.exp(0.2 * random.normal()),
       bounce: 0.04 + 0.1 * random.uniform(),
-      offAxis: sensor.kind === 'beam' ? (BESIDE * motion.diameter) / 2 : 0, loudness: LOUDNESS, flash: FLASH_TO_FLASH,
+      offAxis: sensor.kind === 'beam' ? (BESIDE * motion.diameter) / 2 : 0,
+      loudness: LOUDNESS,
+      flash: FLASH_TO_FLASH,
       flinch: hand.flinch + hand.flinchError * z(),
     },
   }
@@ -100,8 +117,24 @@ export function plannedRig(setup: Setup): PracticeRig {
   return {
     ...rig,
     truth: {
-      ...truth, speed: setup.motion.speed, crackSpeed: setup.subject.crackSpeed, phase: 1, sensorPosition: 0, sensorOffset: 0, subjectDistance: 0, temperatureC: 0, scatter: 1,
-      chain: 0, drift: 0, misfire: 0, click: 1e-9, event: setup.sensor.eventPeak ?? EVENT, offAxis: 0, loudness: 0, flash: 0, flinch: setup.hand.flinch,
+      ...truth,
+      speed: setup.motion.speed,
+      crackSpeed: setup.subject.crackSpeed,
+      phase: 1,
+      sensorPosition: 0,
+      sensorOffset: 0,
+      subjectDistance: 0,
+      temperatureC: 0,
+      scatter: 1,
+      chain: 0,
+      drift: 0,
+      misfire: 0,
+      click: 1e-9,
+      event: setup.sensor.eventPeak ?? EVENT,
+      offAxis: 0,
+      loudness: 0,
+      flash: 0,
+      flinch: setup.hand.flinch,
     },
   }
 }
@@ -114,16 +147,22 @@ export function truthOf(rig: PracticeRig, current: Setup, before: number): { set
   const { truth } = rig
   const { depth, height, crackSpeed, liquidDepth, filling } = rig.setup.subject
   const setup = known({
-    ...current, motion: rig.setup.motion, moment: { ...rig.setup.moment, window: current.moment.window }, air: { ...rig.setup.air },
+    ...current,
+    motion: rig.setup.motion,
+    moment: { ...rig.setup.moment, window: current.moment.window },
+    air: { ...rig.setup.air },
     subject: { ...current.subject, depth, height, crackSpeed, liquidDepth, filling },
   })
   return {
     setup,
     inputs: {
       speed: truth.speed * Math.max(LEAST_FACTOR, 1 - truth.drift * before),
-      subjectDistance: Math.max(0, setup.subject.distance + truth.subjectDistance), sensorPosition: Math.max(0, setup.sensor.position + truth.sensorPosition),
-      sensorOffset: Math.max(0, setup.sensor.offset + truth.sensorOffset), temperatureC: Math.min(60, Math.max(-40, setup.air.temperatureC + truth.temperatureC)),
-      crackSpeed: truth.crackSpeed, phaseScale: truth.phase,
+      subjectDistance: Math.max(0, setup.subject.distance + truth.subjectDistance),
+      sensorPosition: Math.max(0, setup.sensor.position + truth.sensorPosition),
+      sensorOffset: Math.max(0, setup.sensor.offset + truth.sensorOffset),
+      temperatureC: Math.min(60, Math.max(-40, setup.air.temperatureC + truth.temperatureC)),
+      crackSpeed: truth.crackSpeed,
+      phaseScale: truth.phase,
     },
   }
 }

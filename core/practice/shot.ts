@@ -59,7 +59,8 @@ export interface BenchShot {
 /** Chance that a beam or contact is set off by nothing at all, a fly or a draught. */
 const STRAY = 0.003
 
-const randomOf = (rig: PracticeRig, number: number): Random => seededRandom((Math.imul(rig.seed, 0x9E3779B1) + Math.imul(number, 0x85EBCA77)) >>> 0)
+const randomOf = (rig: PracticeRig, number: number): Random =>
+  seededRandom((Math.imul(rig.seed, 0x9e3779b1) + Math.imul(number, 0x85ebca77)) >>> 0)
 
 /** Threshold a sensor stands at where the set-up names none. */
 export const thresholdOf = (setup: Setup): number => setup.sensor.threshold ?? 0.2
@@ -67,10 +68,13 @@ export const thresholdOf = (setup: Setup): number => setup.sensor.threshold ?? 0
 /** What scatters from shot to shot on a rig: shares of what is true, by a factor, since none of it can be negative. */
 function scattered(rig: PracticeRig, inputs: ShotInputs, random: Random): ShotInputs {
   const { motion, subject, moment } = rig.setup
-  const by = (share: number): number => Math.exp(Math.sqrt(Math.log(1 + (share * rig.truth.scatter) ** 2)) * random.normal())
+  const by = (share: number): number =>
+    Math.exp(Math.sqrt(Math.log(1 + (share * rig.truth.scatter) ** 2)) * random.normal())
   const moves = motion.kind !== 'still' && motion.kind !== 'fall'
   return {
-    ...inputs, speed: inputs.speed * (moves ? by(motion.speedSpread) : 1), crackSpeed: inputs.crackSpeed * by(subject.crackSpeedSpread),
+    ...inputs,
+    speed: inputs.speed * (moves ? by(motion.speedSpread) : 1),
+    crackSpeed: inputs.crackSpeed * by(subject.crackSpeedSpread),
     phaseScale: inputs.phaseScale * by(moment.timeSpread),
   }
 }
@@ -80,15 +84,24 @@ function chainOf(setup: KnownSetup, rig: PracticeRig, random: Random): number {
   const { sensor, controller, link, camera, hand } = setup
   const off = (sigma: number): number => sigma * rig.truth.scatter * random.normal()
   let at = rig.truth.chain
-  if (setup.trigger === 'sensor') at += off(sensor.jitter) + controller.latency + off(controller.jitter) + link.latency + off(link.jitter)
-  else if (setup.trigger === 'hand') at += -rig.truth.flinch + off(hand.scatter) + (setup.flashes.length > 0 ? link.latency + off(link.jitter) : 0)
+  if (setup.trigger === 'sensor')
+    at += off(sensor.jitter) + controller.latency + off(controller.jitter) + link.latency + off(link.jitter)
+  else if (setup.trigger === 'hand')
+    at += -rig.truth.flinch + off(hand.scatter) + (setup.flashes.length > 0 ? link.latency + off(link.jitter) : 0)
   if (setup.method === 'fast-shutter') return at + midFrame(setup) + off(camera.lagJitter)
   const released = setup.method === 'open-shutter' ? 0 : camera.lag + off(camera.lagJitter)
   return at + released + midLight(setup) + off(lightJitter(setup))
 }
 
 /** When the light fell; null where nothing set it off. */
-function capturedOf(setup: KnownSetup, conditions: ShotConditions, take: WorldTake, planned: number | null, chain: number, phase: number): number | null {
+function capturedOf(
+  setup: KnownSetup,
+  conditions: ShotConditions,
+  take: WorldTake,
+  planned: number | null,
+  chain: number,
+  phase: number,
+): number | null {
   if (setup.trigger === 'sensor') return take.answered === null ? null : take.answered + conditions.delay + chain
   if (take.moment === null) return null
   // On the count one aims at when it usually comes, not at when it comes this time.
@@ -99,11 +112,20 @@ function capturedOf(setup: KnownSetup, conditions: ShotConditions, take: WorldTa
 /** m/s of what must be sharp in this shot, the fastest of it. */
 function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): number {
   const { motion } = setup
-  const speedAt = (t: number | null): number => { const p = t === null ? null : take.path.at(t); return p === null ? 0 : Math.hypot(p.vx, p.vy) }
+  const speedAt = (t: number | null): number => {
+    const p = t === null ? null : take.path.at(t)
+    return p === null ? 0 : Math.hypot(p.vx, p.vy)
+  }
   const moves = motion.kind !== 'still'
   const worked: Record<Setup['bodies'][number]['kind'], number> = {
-    object: moves ? speedAt(take.moment) : 0, own: moves ? speedAt(take.moment) : 0, rim: Math.PI * motion.diameter * motion.turns, tear: inputs.crackSpeed, skin: 100,
-    drops: moves ? speedAt(take.impact) : 0, limbs: inputs.speed, contents: moves ? speedAt(take.impact) / 2 : GRAVITY * Math.max(0, take.moment ?? 0),
+    object: moves ? speedAt(take.moment) : 0,
+    own: moves ? speedAt(take.moment) : 0,
+    rim: Math.PI * motion.diameter * motion.turns,
+    tear: inputs.crackSpeed,
+    skin: 100,
+    drops: moves ? speedAt(take.impact) : 0,
+    limbs: inputs.speed,
+    contents: moves ? speedAt(take.impact) / 2 : GRAVITY * Math.max(0, take.moment ?? 0),
   }
   return setup.bodies.reduce((most, body) => (body.sharp ? Math.max(most, body.speed ?? worked[body.kind]) : most), 0)
 }
@@ -112,7 +134,8 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
 function verdictOf(setup: KnownSetup, offset: number, past: number | null, along: number): TrueVerdict {
   const { window } = setup.moment
   if (past !== null) {
-    const field = (setup.camera.sensorWidth * (focusedDistance(setup) - setup.lens.focalLength)) / setup.lens.focalLength
+    const field
+      = (setup.camera.sensorWidth * (focusedDistance(setup) - setup.lens.focalLength)) / setup.lens.focalLength
     if (Math.abs(past) > field / 2) return 'missed'
     // On its way back a thing is late where it has come less far.
     const on = along < 0 ? -past : past
@@ -131,25 +154,61 @@ function verdictOf(setup: KnownSetup, offset: number, past: number | null, along
  * @param worn shots that wore the rig before this one
  * @returns what truly happened
  */
-export function fireRig(rig: PracticeRig, current: Setup, number: number, conditions: ShotConditions, worn = number - 1): BenchShot {
+export function fireRig(
+  rig: PracticeRig,
+  current: Setup,
+  number: number,
+  conditions: ShotConditions,
+  worn = number - 1,
+): BenchShot {
   const random = randomOf(rig, number)
   const { setup, inputs: mean } = truthOf(rig, current, worn)
   const inputs = scattered(rig, mean, random)
-  const [clickPeak, louder] = [rig.truth.click * Math.exp(rig.truth.loudness * random.normal()), Math.exp(rig.truth.loudness * random.normal())]
-  const extras: Extras = { offAxis: rig.truth.offAxis * random.normal(), loudness: (louder * rig.truth.event) / (rig.setup.sensor.eventPeak ?? rig.truth.event) }
+  const [clickPeak, louder] = [
+    rig.truth.click * Math.exp(rig.truth.loudness * random.normal()),
+    Math.exp(rig.truth.loudness * random.normal()),
+  ]
+  const extras: Extras = {
+    offAxis: rig.truth.offAxis * random.normal(),
+    loudness: (louder * rig.truth.event) / (rig.setup.sensor.eventPeak ?? rig.truth.event),
+  }
   const flashStops = (rig.truth.flash * random.normal()) / Math.LN2
-  const [stray, misfires, phase] = [random.uniform() < STRAY * Math.sign(rig.truth.misfire), random.uniform() < rig.truth.misfire, random.uniform()]
-  const take = happen({ ...setup, sensor: { ...setup.sensor, threshold: setup.sensor.threshold === null ? null : conditions.threshold } }, inputs, extras)
+  const [stray, misfires, phase] = [
+    random.uniform() < STRAY * Math.sign(rig.truth.misfire),
+    random.uniform() < rig.truth.misfire,
+    random.uniform(),
+  ]
+  const take = happen(
+    { ...setup, sensor: { ...setup.sensor, threshold: setup.sensor.threshold === null ? null : conditions.threshold } },
+    inputs,
+    extras,
+  )
   const chain = chainOf(setup, rig, random)
 
   const listens = current.sensor.kind === 'sound'
   const light = current.method !== 'fast-shutter' && current.flashes.length > 0
   const recycle = recharged(setup)
   const base = {
-    number, conditions, settings: settingsOf(current), inputs, blurLimit: current.picture.blurLimit, captured: null, offset: null, past: null, twice: false, verdict: 'misfire' as const,
-    blur: sharpSpeed(setup, inputs, take) * lasts(setup) * Math.abs(Math.cos(current.picture.angleToSensor)), flashStops, impact: take.impact, moment: take.moment,
+    number,
+    conditions,
+    settings: settingsOf(current),
+    inputs,
+    blurLimit: current.picture.blurLimit,
+    captured: null,
+    offset: null,
+    past: null,
+    twice: false,
+    verdict: 'misfire' as const,
+    blur: sharpSpeed(setup, inputs, take) * lasts(setup) * Math.abs(Math.cos(current.picture.angleToSensor)),
+    flashStops,
+    impact: take.impact,
+    moment: take.moment,
   }
-  const failed = (dark: NonNullable<BenchShot['dark']>, heard: BenchShot['heard'] = null): BenchShot => ({ ...base, dark, heard })
+  const failed = (dark: NonNullable<BenchShot['dark']>, heard: BenchShot['heard'] = null): BenchShot => ({
+    ...base,
+    dark,
+    heard,
+  })
 
   if (misfires) return failed('misfire')
   if (current.method === 'open-shutter' && !conditions.open) return failed('shut')
@@ -159,23 +218,49 @@ export function fireRig(rig: PracticeRig, current: Setup, number: number, condit
     if (listens ? clickPeak > conditions.threshold : stray) return failed('click', 'click')
     if (listens && rig.truth.event * louder <= conditions.threshold) return failed('not-heard')
   }
-  const planned = current.trigger === 'hand' ? happen(known(rig.setup), truthOf({ ...rig, truth: { ...rig.truth, ...asPlanned(rig.setup) } }, current, 0).inputs, { offAxis: 0, loudness: 1 }).moment : null
+  const planned
+    = current.trigger === 'hand'
+      ? happen(
+        known(rig.setup),
+        truthOf({ ...rig, truth: { ...rig.truth, ...asPlanned(rig.setup) } }, current, 0).inputs,
+        { offAxis: 0, loudness: 1 },
+      ).moment
+      : null
   const captured = capturedOf(setup, conditions, take, planned, chain, phase)
   if (captured === null || take.moment === null) return failed('never')
-  if (light && conditions.sincePop !== null && conditions.sincePop < recycle) return failed('charging', current.trigger === 'sensor' ? 'event' : 'hand')
+  if (light && conditions.sincePop !== null && conditions.sincePop < recycle)
+    return failed('charging', current.trigger === 'sensor' ? 'event' : 'hand')
 
   const offset = captured - take.moment
   const caught = take.path.at(captured)
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still'
   const past = byPlace ? caught.x - inputs.subjectDistance - setup.moment.offset : null
-  const twice = light && current.trigger === 'sensor' && current.method === 'open-shutter' && conditions.holdOff < rig.truth.bounce && recycle < rig.truth.bounce
+  const twice
+    = light
+      && current.trigger === 'sensor'
+      && current.method === 'open-shutter'
+      && conditions.holdOff < rig.truth.bounce
+      && recycle < rig.truth.bounce
   return {
-    ...base, dark: null, heard: current.trigger === 'sensor' ? 'event' : 'hand', captured, offset, past, twice,
+    ...base,
+    dark: null,
+    heard: current.trigger === 'sensor' ? 'event' : 'hand',
+    captured,
+    offset,
+    past,
+    twice,
     verdict: verdictOf(setup, offset, past, setup.moment.descending ? take.path.at(take.moment).vx : 1),
   }
 }
 
 /** Nothing off from what the set-up assumes. */
 const asPlanned = ({ motion, subject }: Setup) => ({
-  speed: motion.speed, crackSpeed: subject.crackSpeed, phase: 1, sensorPosition: 0, sensorOffset: 0, subjectDistance: 0, temperatureC: 0, drift: 0,
+  speed: motion.speed,
+  crackSpeed: subject.crackSpeed,
+  phase: 1,
+  sensorPosition: 0,
+  sensorOffset: 0,
+  subjectDistance: 0,
+  temperatureC: 0,
+  drift: 0,
 })

@@ -14,9 +14,16 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
   const { setup } = truthOf(rig, current, 0)
   const { inputs } = shot
   const thrown: Setup = {
-    ...setup, ...(current.trigger === 'hand' ? { hand: { ...setup.hand, lead: -shot.conditions.delay } } : { delay: shot.conditions.delay }),
-    motion: { ...setup.motion, speed: inputs.speed }, subject: { ...setup.subject, distance: inputs.subjectDistance, crackSpeed: inputs.crackSpeed },
-    picture: { ...setup.picture, shutter: current.method === 'open-shutter' ? Math.max(0.001, openFor) : setup.picture.shutter },
+    ...setup,
+    ...(current.trigger === 'hand'
+      ? { hand: { ...setup.hand, lead: -shot.conditions.delay } }
+      : { delay: shot.conditions.delay }),
+    motion: { ...setup.motion, speed: inputs.speed },
+    subject: { ...setup.subject, distance: inputs.subjectDistance, crackSpeed: inputs.crackSpeed },
+    picture: {
+      ...setup.picture,
+      shutter: current.method === 'open-shutter' ? Math.max(0.001, openFor) : setup.picture.shutter,
+    },
   }
   const whole = plan(thrown)
   // Set off by the click the light meets a scene in which nothing has happened yet.
@@ -26,11 +33,18 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
   const impact = shot.impact ?? motion.timeAt(inputs.subjectDistance)
   // What unfolds slower than usual looks younger at the same time after its start.
   const from = thrown.moment.reference === 'impact' ? impact : thrown.moment.reference === 'start' ? 0 : null
-  const captured = happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
+  const captured
+    = happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
   const byFlash = current.method !== 'fast-shutter'
-  const flash = captured === null && byFlash ? UNLIT : whole.exposure.flash === null ? null : whole.exposure.flash + (shot.flashStops ?? 0)
+  const flash
+    = captured === null && byFlash
+      ? UNLIT
+      : whole.exposure.flash === null
+        ? null
+        : whole.exposure.flash + (shot.flashStops ?? 0)
   return {
-    ...whole, sequence: shot.captured === null ? null : whole.sequence,
+    ...whole,
+    sequence: shot.captured === null ? null : whole.sequence,
     timing: { ...whole.timing, impact, moment: shot.moment ?? whole.timing.moment, captured },
     caughtAt: place === null || thrown.motion.kind === 'still' ? null : place - thrown.subject.distance,
     exposure: { ...whole.exposure, flash },

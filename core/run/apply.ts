@@ -8,26 +8,41 @@ import type { LearntFigure, Setup } from '../setup/types'
 import type { RunState } from './learn'
 
 /** Spread left after everything else that scatters, s; at least a little. */
-const without = (whole: number, rest: number): number => Math.sqrt(Math.max((0.05 * whole) ** 2, whole * whole - rest * rest))
+const without = (whole: number, rest: number): number =>
+  Math.sqrt(Math.max((0.05 * whole) ** 2, whole * whole - rest * rest))
 
 /** The figure along the travel that takes tell about: the launch speed, or the height of a fall. */
-const unknownOf = (plan: Plan): 'motion.speed' | 'subject.distance' => (plan.setup.motion.kind === 'fall' ? 'subject.distance' : 'motion.speed')
+const unknownOf = (plan: Plan): 'motion.speed' | 'subject.distance' =>
+  plan.setup.motion.kind === 'fall' ? 'subject.distance' : 'motion.speed'
 
 /** What a moment along the travel was found to want, put into launch speed or height. */
 function alongTravel(plan: Plan, found: DelayPrior): Change[] {
   const { setup, spread } = plan
   const path = unknownOf(plan)
   const now = valueAt(setup, path) as number
-  const real = now > 0 ? solveNear(x => assess(withChange(setup, { path, value: x })).timing.wanted, found.delay, now) : null
+  const real
+    = now > 0 ? solveNear(x => assess(withChange(setup, { path, value: x })).timing.wanted, found.delay, now) : null
   if (real === null) return []
-  const slope = Math.abs((assess(withChange(setup, { path, value: real * 1.001 })).timing.wanted ?? 0) - found.delay) / (0.001 * real)
+  const slope
+    = Math.abs((assess(withChange(setup, { path, value: real * 1.001 })).timing.wanted ?? 0) - found.delay)
+      / (0.001 * real)
   if (!(slope > 0)) return []
   if (path === 'subject.distance') {
-    return [{ path, value: significant(real) }, { path: 'subject.distanceError', value: significant(Math.min(1, found.uncertainty / slope)) }].filter(withinLimits)
+    return [
+      { path, value: significant(real) },
+      { path: 'subject.distanceError', value: significant(Math.min(1, found.uncertainty / slope)) },
+    ].filter(withinLimits)
   }
-  const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - spread.causes.filter(c => c.id === 'speed-spread').reduce((sum, c) => sum + c.seconds ** 2, 0)))
+  const others = Math.sqrt(
+    Math.max(
+      0,
+      spread.scatter ** 2
+      - spread.causes.filter(c => c.id === 'speed-spread').reduce((sum, c) => sum + c.seconds ** 2, 0),
+    ),
+  )
   return [
-    { path, value: significant(real) }, { path: 'motion.speedError', value: significant(Math.min(1, found.uncertainty / (slope * real))) },
+    { path, value: significant(real) },
+    { path: 'motion.speedError', value: significant(Math.min(1, found.uncertainty / (slope * real))) },
     { path: 'motion.speedSpread', value: significant(Math.min(0.5, without(found.scatter, others) / (slope * real))) },
   ].filter(withinLimits)
 }
@@ -36,8 +51,10 @@ function alongTravel(plan: Plan, found: DelayPrior): Change[] {
 function ofHand({ setup, spread }: Plan, found: DelayPrior, wanted: number): Change[] {
   const others = Math.sqrt(Math.max(0, spread.scatter ** 2 - setup.hand.scatter ** 2))
   return [
-    { path: 'hand.flinch', value: significant(setup.hand.flinch + found.delay - wanted) }, { path: 'hand.flinchError', value: significant(found.uncertainty) },
-    { path: 'hand.scatter', value: significant(without(found.scatter, others)) }, { path: 'hand.lead', value: null },
+    { path: 'hand.flinch', value: significant(setup.hand.flinch + found.delay - wanted) },
+    { path: 'hand.flinchError', value: significant(found.uncertainty) },
+    { path: 'hand.scatter', value: significant(without(found.scatter, others)) },
+    { path: 'hand.lead', value: null },
   ].filter(withinLimits)
 }
 
@@ -57,10 +74,14 @@ export function learntChanges(plan: Plan, run: RunState): Change[] {
   if (changes.length === 0) return []
   const after = assess(withChanges(setup, changes))
   const { reference } = after.setup.moment
-  const from = reference === 'impact' ? after.timing.impact ?? 0 : reference === 'apex' ? after.timing.apex ?? 0 : 0
+  const from = reference === 'impact' ? (after.timing.impact ?? 0) : reference === 'apex' ? (after.timing.apex ?? 0) : 0
   const phase = (after.timing.moment ?? 0) - from
   if (phase <= 0) return changes
-  return [...changes, { path: 'moment.timeError', value: significant(Math.min(1, found.uncertainty / phase)) }, { path: 'moment.timeSpread', value: significant(Math.min(0.5, found.scatter / phase)) }].filter(withinLimits)
+  return [
+    ...changes,
+    { path: 'moment.timeError', value: significant(Math.min(1, found.uncertainty / phase)) },
+    { path: 'moment.timeSpread', value: significant(Math.min(0.5, found.scatter / phase)) },
+  ].filter(withinLimits)
 }
 
 /** The set-up with its assumed figures replaced by learnt ones, each noted with what it was, the day and the takes behind it. */
@@ -69,15 +90,23 @@ export function withLearnt(setup: Setup, changes: readonly Change[], takes: read
   for (const { path, value } of changes) {
     const before = known.get(path)
     // Learnt again: what is taken back is still the figure that was assumed first.
-    const was = before ? before.was : valueAt(setup, path) as LearntFigure['was']
-    known.set(path, { path, was, value: value as LearntFigure['value'], date, takes: [...new Set([...before?.takes ?? [], ...takes])].sort((a, b) => a - b) })
+    const was = before ? before.was : (valueAt(setup, path) as LearntFigure['was'])
+    known.set(path, {
+      path,
+      was,
+      value: value as LearntFigure['value'],
+      date,
+      takes: [...new Set([...(before?.takes ?? []), ...takes])].sort((a, b) => a - b),
+    })
   }
   return { ...withChanges(setup, changes), delay: null, learnt: [...known.values()] }
 }
 
 /** The set-up with the assumed figures back, as far as nobody changed them since. */
 export function withoutLearnt(setup: Setup): Setup {
-  const back = setup.learnt.filter(entry => valueAt(setup, entry.path) === entry.value).map(entry => ({ path: entry.path, value: entry.was }))
+  const back = setup.learnt
+    .filter(entry => valueAt(setup, entry.path) === entry.value)
+    .map(entry => ({ path: entry.path, value: entry.was }))
   return { ...withChanges(setup, back), learnt: [] }
 }
 

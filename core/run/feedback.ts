@@ -33,14 +33,19 @@ export function delayToday(plan: Assessment, take: LoggedTake): number {
 
 /** Offset a take's mark shows, s, + = late; null where its picture does not show it. */
 export function markOffset(plan: Assessment, take: Pick<LoggedTake, 'position' | 'verdict'>): number | null {
-  return take.position === null || !placeTells(plan) || take.verdict === 'misfire' ? null : take.position / plan.alongSpeed
+  return take.position === null || !placeTells(plan) || take.verdict === 'misfire'
+    ? null
+    : take.position / plan.alongSpeed
 }
 
 /** A mark this share of the window past an end of it is not read wrong. */
 const READING = 0.15
 
 /** What the mark of a take says where its verdict says otherwise, to be asked about; null where they agree. */
-export function contradicted(plan: Assessment, take: Pick<LoggedTake, 'position' | 'verdict'>): 'early' | 'on' | 'late' | null {
+export function contradicted(
+  plan: Assessment,
+  take: Pick<LoggedTake, 'position' | 'verdict'>,
+): 'early' | 'on' | 'late' | null {
   const offset = markOffset(plan, take)
   if (offset === null || take.verdict === 'missed') return null
   const { before, after } = plan.keep

@@ -1,4 +1,13 @@
-import { type DelayPrior, type ExplainedProposal, type FiredTake, type KeeperWindow, fitDelayLine, ladderDelay, ladderFor, proposeDelay } from '../calibration'
+import {
+  type DelayPrior,
+  type ExplainedProposal,
+  type FiredTake,
+  type KeeperWindow,
+  fitDelayLine,
+  ladderDelay,
+  ladderFor,
+  proposeDelay,
+} from '../calibration'
 import { chiSquareQuantile } from '../math/chiSquare'
 import { studentQuantile } from '../math/student'
 import { type Assessment, type Dial, dialOf } from '../plan'
@@ -54,7 +63,13 @@ const LEAST_SPREAD = 1e-7
 /** The prior of the search: what the plan says before any take. */
 export function priorOf(plan: Assessment): DelayPrior | null {
   const dial = dialOf(plan)
-  return dial && { delay: dial.wanted, uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD), scatter: Math.max(plan.spread.scatter, LEAST_SPREAD) }
+  return (
+    dial && {
+      delay: dial.wanted,
+      uncertainty: Math.max(plan.spread.uncertainty, LEAST_SPREAD),
+      scatter: Math.max(plan.spread.scatter, LEAST_SPREAD),
+    }
+  )
 }
 
 /** Takes after which one counts half, where a wander is followed. */
@@ -68,15 +83,27 @@ const WALKED_OUT = 2
  * Else a search that trusts its prior creeps in ever smaller steps towards a moment it holds impossible.
  */
 export function widened(prior: DelayPrior, takes: readonly FiredTake[]): DelayPrior {
-  const walked = takes.map(take => (!('outcome' in take) || take.outcome === 'keeper' ? 0 : take.outcome === 'early' ? take.delay - prior.delay : prior.delay - take.delay))
+  const walked = takes.map(take =>
+    !('outcome' in take) || take.outcome === 'keeper'
+      ? 0
+      : take.outcome === 'early'
+        ? take.delay - prior.delay
+        : prior.delay - take.delay,
+  )
   const farthest = Math.max(0, ...walked)
   return farthest > WALKED_OUT * prior.uncertainty ? { ...prior, uncertainty: farthest } : prior
 }
 
-interface Point { number: number, delay: number, position: number }
+interface Point {
+  number: number
+  delay: number
+  position: number
+}
 
 const lineOf = (points: readonly Point[]) =>
-  (new Set(points.map(p => p.delay)).size < 2 || new Set(points.map(p => p.position)).size < 2 ? null : fitDelayLine({ points: [...points] }))
+  new Set(points.map(p => p.delay)).size < 2 || new Set(points.map(p => p.position)).size < 2
+    ? null
+    : fitDelayLine({ points: [...points] })
 
 /** How far a point stands off the line of the others, in standard errors of what that line says there: Student's t of n − 3 degrees of freedom. */
 function studentised(point: Point, others: readonly Point[]): number {
@@ -93,7 +120,13 @@ function outliersOf(all: readonly Point[]): Set<number> {
   const outliers = new Set<number>()
   let points = [...all]
   while (points.length >= LEAST_FOR_OUTLIER && outliers.size < all.length / 4) {
-    const off = points.map(point => ({ point, far: studentised(point, points.filter(other => other !== point)) }))
+    const off = points.map(point => ({
+      point,
+      far: studentised(
+        point,
+        points.filter(other => other !== point),
+      ),
+    }))
     const worst = off.reduce((a, b) => (b.far > a.far ? b : a))
     if (worst.far < studentQuantile(FALSE_OUTLIER / points.length, points.length - 3)) break
     outliers.add(worst.point.number)
@@ -103,7 +136,11 @@ function outliersOf(all: readonly Point[]): Set<number> {
 }
 
 function fitOf(plan: Assessment, takes: readonly LoggedTake[]): DelayFit | null {
-  const all = takes.flatMap((take): Point[] => (offsetOf(plan, take) === null ? [] : [{ number: take.number, delay: delayToday(plan, take), position: take.position as number }]))
+  const all = takes.flatMap((take): Point[] =>
+    offsetOf(plan, take) === null
+      ? []
+      : [{ number: take.number, delay: delayToday(plan, take), position: take.position as number }],
+  )
   const outliers = outliersOf(all)
   const points = all.filter(point => !outliers.has(point.number))
   const fit = lineOf(points)
@@ -114,14 +151,18 @@ function fitOf(plan: Assessment, takes: readonly LoggedTake[]): DelayFit | null 
   return {
     ...fit,
     speedInterval: fit.speedError === null ? null : [fit.speed - t * fit.speedError, fit.speed + t * fit.speedError],
-    scatterInterval: fit.scatter === null ? null : [fit.scatter * chi((1 + LEVEL) / 2), fit.scatter * chi((1 - LEVEL) / 2)],
+    scatterInterval:
+      fit.scatter === null ? null : [fit.scatter * chi((1 + LEVEL) / 2), fit.scatter * chi((1 - LEVEL) / 2)],
     points: all.map(point => ({ ...point, outlier: outliers.has(point.number) })),
   }
 }
 
 /** Wander of the ideal delay over takes in the order they were fired; null where the takes show none. */
 export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift | null {
-  const ideals = takes.flatMap((take) => { const offset = offsetOf(plan, take); return offset === null ? [] : [delayToday(plan, take) - offset] })
+  const ideals = takes.flatMap(take => {
+    const offset = offsetOf(plan, take)
+    return offset === null ? [] : [delayToday(plan, take) - offset]
+  })
   const n = ideals.length
   if (n < LEAST_FOR_DRIFT) return null
   const mean = ideals.reduce((sum, y) => sum + y, 0) / n
@@ -130,7 +171,9 @@ export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift |
   const perTake = ideals.reduce((sum, y, i) => sum + (i - middle) * (y - mean), 0) / sxx
   const left = ideals.reduce((sum, y, i) => sum + (y - mean - perTake * (i - middle)) ** 2, 0)
   const error = Math.sqrt(left / (n - 2) / sxx)
-  return error > 0 && Math.abs(perTake) > studentQuantile(FALSE_DRIFT, n - 2) * error ? { perTake, error, takes: n } : null
+  return error > 0 && Math.abs(perTake) > studentQuantile(FALSE_DRIFT, n - 2) * error
+    ? { perTake, error, takes: n }
+    : null
 }
 
 /**
@@ -141,12 +184,19 @@ export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift |
  * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each the less the older it is
  * @returns null where no delay is dialled: by hand, by burst, or where the moment is never reached
  */
-export function runStateOf(plan: Assessment, takes: readonly LoggedTake[], options: { follow?: boolean } = {}): RunState | null {
+export function runStateOf(
+  plan: Assessment,
+  takes: readonly LoggedTake[],
+  options: { follow?: boolean } = {},
+): RunState | null {
   const prior = priorOf(plan)
   const dial = dialOf(plan)
   if (prior === null || dial === null) return null
   const window = { before: plan.keep.before, after: plan.keep.after }
-  const said = takes.flatMap((take) => { const feedback = feedbackOf(plan, take); return feedback ? [{ take, feedback }] : [] })
+  const said = takes.flatMap(take => {
+    const feedback = feedbackOf(plan, take)
+    return feedback ? [{ take, feedback }] : []
+  })
   const drift = driftOf(plan, takes)
   if (options.follow) {
     said.forEach((entry, i) => {
@@ -156,22 +206,50 @@ export function runStateOf(plan: Assessment, takes: readonly LoggedTake[], optio
     })
   }
   const walked = takes.flatMap((take): [delay: number, outcome: 'early' | 'keeper' | 'late'][] => {
-    const outcome = take.verdict === 'on' ? 'keeper' : take.verdict === 'early' || take.verdict === 'late' ? take.verdict : null
+    const outcome
+      = take.verdict === 'on' ? 'keeper' : take.verdict === 'early' || take.verdict === 'late' ? take.verdict : null
     return outcome === null ? [] : [[delayToday(plan, take), outcome]]
   })
   return {
-    prior, window, used: said.map(s => s.take.number), proposal: nextProposal(dial, prior, window, said.map(s => s.feedback)),
-    ladder: onDial(dial, ladderDelay(ladderFor(prior, window), walked.map(([, outcome]) => outcome), walked.map(([delay]) => delay))),
-    keepers: takes.filter(take => take.keeper).length, fit: fitOf(plan, takes), drift,
+    prior,
+    window,
+    used: said.map(s => s.take.number),
+    proposal: nextProposal(
+      dial,
+      prior,
+      window,
+      said.map(s => s.feedback),
+    ),
+    ladder: onDial(
+      dial,
+      ladderDelay(
+        ladderFor(prior, window),
+        walked.map(([, outcome]) => outcome),
+        walked.map(([delay]) => delay),
+      ),
+    ),
+    keepers: takes.filter(take => take.keeper).length,
+    fit: fitOf(plan, takes),
+    drift,
   }
 }
 
 /** What to dial next after what takes said: the one way a run, the bench and a played session search. */
-export function nextProposal(dial: Dial, prior: DelayPrior, window: KeeperWindow, feedback: readonly FiredTake[], grid: 'fine' | 'coarse' = 'fine'): ExplainedProposal {
+export function nextProposal(
+  dial: Dial,
+  prior: DelayPrior,
+  window: KeeperWindow,
+  feedback: readonly FiredTake[],
+  grid: 'fine' | 'coarse' = 'fine',
+): ExplainedProposal {
   const { step, minimum, maximum } = dial
   // A keeper found, there is nothing to learn that is worth a prop: from now on the likeliest.
   const policy = feedback.some(take => 'outcome' in take && take.outcome === 'keeper') ? 'greedy' : 'auto'
-  return proposeDelay({ prior: widened(prior, feedback), window, takes: [...feedback], step, minimum, maximum }, policy, grid)
+  return proposeDelay(
+    { prior: widened(prior, feedback), window, takes: [...feedback], step, minimum, maximum },
+    policy,
+    grid,
+  )
 }
 
 /** A place as the dial can be set to. */
@@ -184,5 +262,9 @@ export function rungsOf(plan: Assessment, rungs: number): { start: number, step:
   const dial = dialOf(plan)
   if (prior === null || dial === null) return null
   const { start, step } = ladderFor(prior, { before: plan.keep.before, after: plan.keep.after })
-  return { start: onDial(dial, start), step, delays: Array.from({ length: rungs }, (_, i) => onDial(dial, start + i * step)) }
+  return {
+    start: onDial(dial, start),
+    step,
+    delays: Array.from({ length: rungs }, (_, i) => onDial(dial, start + i * step)),
+  }
 }

@@ -43,32 +43,54 @@ const SETTLED = 7
 const FIRSTS = 2000
 
 /** A take of a played session at a place of the dial: its offset, s, and how far past the mark it was, m, where that tells. */
-interface PlayedTake { on: boolean, offset: number | null, seen: boolean }
+interface PlayedTake {
+  on: boolean
+  offset: number | null
+  seen: boolean
+}
 type Player = () => (place: number) => PlayedTake
 
 /** Takes played event by event from what the plan may have wrong and what scatters. */
 function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
   const { known, drag, keep } = a
   const rigs = rigSource(a.setup, random, { errors: true, assessment: a })
-  const byPlace = known.moment.reference === 'travel' && known.motion.kind !== 'still' && !known.moment.descending && known.trigger === 'sensor'
+  const byPlace
+    = known.moment.reference === 'travel'
+      && known.motion.kind !== 'still'
+      && !known.moment.descending
+      && known.trigger === 'sensor'
   const { beforeDistance, afterDistance } = known.moment.window
   const reach = a.optics.fieldWidth / 2
   return () => {
     const next = rigs()
-    return (place) => {
+    return place => {
       const take = next()
-      if (take === null || take.offset === null || take.captured === null) return { on: false, offset: null, seen: false }
+      if (take === null || take.offset === null || take.captured === null)
+        return { on: false, offset: null, seen: false }
       const moved = dial === null ? 0 : place - dial.used
       const offset = take.offset + moved
       if (!byPlace) return { on: offset >= -keep.before && offset <= keep.after, offset, seen: false }
-      const past = motionFor(known, drag, take.inputs).positionAt(take.captured + moved) - take.inputs.subjectDistance - known.moment.offset
-      return { on: past >= -beforeDistance && past <= afterDistance, offset: Math.abs(past) <= reach ? past / a.alongSpeed : offset, seen: Math.abs(past) <= reach }
+      const past
+        = motionFor(known, drag, take.inputs).positionAt(take.captured + moved)
+          - take.inputs.subjectDistance
+          - known.moment.offset
+      return {
+        on: past >= -beforeDistance && past <= afterDistance,
+        offset: Math.abs(past) <= reach ? past / a.alongSpeed : offset,
+        seen: Math.abs(past) <= reach,
+      }
     }
   }
 }
 
 /** Takes played from what a run has learnt: mean and scatter drawn from the posterior. */
-function fromRun(prior: DelayPrior, window: KeeperWindow, feedback: readonly FiredTake[], seen: boolean, random: Random): Player {
+function fromRun(
+  prior: DelayPrior,
+  window: KeeperWindow,
+  feedback: readonly FiredTake[],
+  seen: boolean,
+  random: Random,
+): Player {
   const posterior = delayPosterior(prior, window, feedback, 'coarse')
   const rows = posterior.weight.map(row => row.reduce((sum, p) => sum + p, 0))
   const draw = (weights: ArrayLike<number>, total: number): number => {
@@ -77,9 +99,12 @@ function fromRun(prior: DelayPrior, window: KeeperWindow, feedback: readonly Fir
     return weights.length - 1
   }
   return () => {
-    const j = draw(rows, rows.reduce((sum, p) => sum + p, 0))
+    const j = draw(
+      rows,
+      rows.reduce((sum, p) => sum + p, 0),
+    )
     const mean = posterior.first + posterior.spacing * (draw(posterior.weight[j]!, rows[j]!) + random.uniform() - 0.5)
-    return (place) => {
+    return place => {
       const offset = place - (mean + posterior.scatters[j]! * random.normal())
       return { on: offset >= -window.before && offset <= window.after, offset, seen }
     }
@@ -87,13 +112,25 @@ function fromRun(prior: DelayPrior, window: KeeperWindow, feedback: readonly Fir
 }
 
 /** Where a search stands, as a played session needs it: what to dial after what takes said. Sessions that saw the same share their proposals. */
-function searchOf(dial: Dial, prior: DelayPrior, window: KeeperWindow, before: readonly FiredTake[]): (said: readonly FiredTake[], heard: string) => number {
+function searchOf(
+  dial: Dial,
+  prior: DelayPrior,
+  window: KeeperWindow,
+  before: readonly FiredTake[],
+): (said: readonly FiredTake[], heard: string) => number {
   const known = new Map<string, number>()
-  const snap = (delay: number): number => Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step))
+  const snap = (delay: number): number =>
+    Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step))
   return (said, heard) => {
     if (before.length + said.length === 0) return dial.used
     if (before.every(take => 'offset' in take) && said.every(take => 'offset' in take)) {
-      return snap(bestOfOffsets(prior, window, [...before, ...said].map(take => take.delay - (take as { offset: number }).offset)))
+      return snap(
+        bestOfOffsets(
+          prior,
+          window,
+          [...before, ...said].map(take => take.delay - (take as { offset: number }).offset),
+        ),
+      )
     }
     const memo = heard.includes('o') ? undefined : known.get(heard)
     if (memo !== undefined) return memo
@@ -103,20 +140,41 @@ function searchOf(dial: Dial, prior: DelayPrior, window: KeeperWindow, before: r
   }
 }
 
-interface Tally { kept: number, of: number, misfires: number, takes: number, keepers: number }
+interface Tally {
+  kept: number
+  of: number
+  misfires: number
+  takes: number
+  keepers: number
+}
 
 function tallyOf(takes: readonly LoggedTake[]): Tally {
   const on = takes.filter(take => take.verdict === 'on')
   return {
-    kept: on.filter(take => take.keeper).length, of: on.length, misfires: takes.filter(take => take.verdict === 'misfire').length, takes: takes.length,
+    kept: on.filter(take => take.keeper).length,
+    of: on.length,
+    misfires: takes.filter(take => take.verdict === 'misfire').length,
+    takes: takes.length,
     keepers: takes.filter(take => take.keeper).length,
   }
 }
 
-interface Session { takes: number, onlyOn: number, found: number, later: number, laterOn: number }
+interface Session {
+  takes: number
+  onlyOn: number
+  found: number
+  later: number
+  laterOn: number
+}
 
 /** One session to its last keeper; as many takes as there may be where it does not come to that. */
-function playSession(shot: (place: number) => PlayedTake, propose: (said: readonly FiredTake[], heard: string) => number, window: KeeperWindow, random: Random, odds: { wanted: number, kept: number, misfire: number, found: boolean }): Session {
+function playSession(
+  shot: (place: number) => PlayedTake,
+  propose: (said: readonly FiredTake[], heard: string) => number,
+  window: KeeperWindow,
+  random: Random,
+  odds: { wanted: number, kept: number, misfire: number, found: boolean },
+): Session {
   const said: FiredTake[] = []
   let heard = ''
   let place = propose(said, heard)
@@ -126,16 +184,24 @@ function playSession(shot: (place: number) => PlayedTake, propose: (said: readon
   for (let n = 1; n <= MOST_TAKES; n++) {
     if (random.uniform() < odds.misfire) continue
     const take = shot(place)
-    if (odds.found || on > 0) { session.later++; if (take.on) session.laterOn++ }
+    if (odds.found || on > 0) {
+      session.later++
+      if (take.on) session.laterOn++
+    }
     if (take.on) {
       on++
       if (on === 1) session.found = n
       if (on === odds.wanted) session.onlyOn = n
-      if (random.uniform() < odds.kept && ++keepers === odds.wanted) { session.takes = n; return session }
+      if (random.uniform() < odds.kept && ++keepers === odds.wanted) {
+        session.takes = n
+        return session
+      }
     }
     if (said.length >= SETTLED || take.offset === null) continue
-    if (take.seen) { said.push({ delay: place, offset: take.offset }); heard += 'o' }
-    else {
+    if (take.seen) {
+      said.push({ delay: place, offset: take.offset })
+      heard += 'o'
+    } else {
       const truth = take.on ? 'keeper' : take.offset < 0 ? 'early' : 'late'
       const wrong = random.uniform() < WRONG_VERDICT
       const outcome = !wrong ? truth : truth === 'keeper' ? (random.uniform() < 0.5 ? 'early' : 'late') : 'keeper'
@@ -172,7 +238,10 @@ function firstChance(a: Assessment, shots: Player, place: number): number {
  * @param options.plays sessions, default 300
  * @param options.seed whole number, default 1: the same set-up always gives the same figures
  */
-export function howMany(setup: Setup, options: { takes?: readonly LoggedTake[], plays?: number, seed?: number } = {}): HowMany {
+export function howMany(
+  setup: Setup,
+  options: { takes?: readonly LoggedTake[], plays?: number, seed?: number } = {},
+): HowMany {
   const a = assess(setup)
   const random = seededRandom(options.seed ?? 1)
   const dial = dialOf(a)
@@ -184,11 +253,22 @@ export function howMany(setup: Setup, options: { takes?: readonly LoggedTake[], 
   const planned = fromPlan(a, dial, random)
   const shots = feedback.length > 0 && prior ? fromRun(prior, window, feedback, placeTells(a), random) : planned
   const propose = dial === null || prior === null ? () => 0 : searchOf(dial, prior, window, feedback)
-  const odds = { wanted: Math.max(0, setup.goal.keepers - tally.keepers), misfire: (tally.misfires + MISFIRES.seen) / (tally.takes + MISFIRES.of), found: tally.of > 0 }
+  const odds = {
+    wanted: Math.max(0, setup.goal.keepers - tally.keepers),
+    misfire: (tally.misfires + MISFIRES.seen) / (tally.takes + MISFIRES.of),
+    found: tally.of > 0,
+  }
   const first = a.timing.moment === null ? 0 : firstChance(a, planned, dial?.used ?? 0)
-  const base = { first, kept: (tally.kept + KEPT.kept) / (tally.of + KEPT.of), misfire: odds.misfire, wrongVerdict: WRONG_VERDICT, framesPerEvent: a.keep.framesPerEvent }
+  const base = {
+    first,
+    kept: (tally.kept + KEPT.kept) / (tally.of + KEPT.of),
+    misfire: odds.misfire,
+    wrongVerdict: WRONG_VERDICT,
+    framesPerEvent: a.keep.framesPerEvent,
+  }
   if (odds.wanted === 0) return { ...base, props: 0, ifAllKept: 0, toFind: 0, later: first, plays: 0 }
-  if (a.timing.moment === null || (setup.trigger === 'sensor' && dial === null)) return { ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, plays: 0 }
+  if (a.timing.moment === null || (setup.trigger === 'sensor' && dial === null))
+    return { ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, plays: 0 }
 
   const sessions: Session[] = []
   let all = 0
@@ -199,8 +279,22 @@ export function howMany(setup: Setup, options: { takes?: readonly LoggedTake[], 
   }
   const sum = (of: (session: Session) => number): number => sessions.reduce((total, session) => total + of(session), 0)
   return {
-    ...base, plays: sessions.length,
-    props: within(sessions.map(session => session.takes), setup.goal.confidence), ifAllKept: within(sessions.map(session => session.onlyOn), setup.goal.confidence),
-    toFind: sum(session => session.found) / sessions.length, later: sum(session => session.laterOn) / Math.max(1, sum(session => session.later)),
+    ...base,
+    plays: sessions.length,
+    props: within(
+      sessions.map(session => session.takes),
+      setup.goal.confidence,
+    ),
+    ifAllKept: within(
+      sessions.map(session => session.onlyOn),
+      setup.goal.confidence,
+    ),
+    toFind: sum(session => session.found) / sessions.length,
+    later:
+      sum(session => session.laterOn)
+      / Math.max(
+        1,
+        sum(session => session.later),
+      ),
   }
 }

@@ -12,19 +12,34 @@ export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
   if (many.later <= 0 || (many.props !== null && many.props <= goal.stock)) return null
   const { props } = many
   return {
-    id: 'stock', severity: 'note',
+    id: 'stock',
+    severity: 'note',
     title: props === null ? 'More props than can be bought' : '{props} props for {keepers} keepers; {stock} at hand',
-    reason: props === null
-      ? 'After the moment is found {later} of the takes are on it: {keepers} keepers are beyond count.'
-      : 'Played take by take, the search counted: {keepers} keepers are there within {props} takes in {confidence} of sessions.',
-    figures: { props: count(props ?? MANY), stock: count(goal.stock), keepers: count(goal.keepers), confidence: share(goal.confidence), later: share(many.later) },
+    reason:
+      props === null
+        ? 'After the moment is found {later} of the takes are on it: {keepers} keepers are beyond count.'
+        : 'Played take by take, the search counted: {keepers} keepers are there within {props} takes in {confidence} of sessions.',
+    figures: {
+      props: count(props ?? MANY),
+      stock: count(goal.stock),
+      keepers: count(goal.keepers),
+      confidence: share(goal.confidence),
+      later: share(many.later),
+    },
     paths: ['goal.stock'],
-    fixes: props === null
-      ? []
-      : [{
-          label: 'Get {props} props', figures: { props: count(props) }, changes: [{ path: 'goal.stock', value: props }], raises: [], clears: [],
-          cost: { flashStops: null, ambientStops: 0, depth: null, blur: 0, keep: 0 },
-        }],
+    fixes:
+      props === null
+        ? []
+        : [
+            {
+              label: 'Get {props} props',
+              figures: { props: count(props) },
+              changes: [{ path: 'goal.stock', value: props }],
+              raises: [],
+              clears: [],
+              cost: { flashStops: null, ambientStops: 0, depth: null, blur: 0, keep: 0 },
+            },
+          ],
   }
 }
 
@@ -32,12 +47,24 @@ export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
 export function propsResult({ goal }: Setup, many: HowMany): Result | null {
   if (many.props === null) return null
   return {
-    id: 'props', label: 'Props to have', value: count(many.props), causes: [], read: () => null,
-    formula: 'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the moment, then {later} on it; {kept} of those are kept, {misfire} misfire, '
+    id: 'props',
+    label: 'Props to have',
+    value: count(many.props),
+    causes: [],
+    read: () => null,
+    formula:
+      'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the moment, then {later} on it; {kept} of those are kept, {misfire} misfire, '
       + '{wrong} of verdicts are wrong. {all} were every take on the moment kept',
     figures: {
-      plays: count(many.plays), keepers: count(goal.keepers), confidence: share(goal.confidence), find: { value: many.toFind, quantity: 'number' }, later: share(many.later),
-      kept: share(many.kept), misfire: share(many.misfire), wrong: share(many.wrongVerdict), all: count(many.ifAllKept ?? MANY),
+      plays: count(many.plays),
+      keepers: count(goal.keepers),
+      confidence: share(goal.confidence),
+      find: { value: many.toFind, quantity: 'number' },
+      later: share(many.later),
+      kept: share(many.kept),
+      misfire: share(many.misfire),
+      wrong: share(many.wrongVerdict),
+      all: count(many.ifAllKept ?? MANY),
     },
   }
 }

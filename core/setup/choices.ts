@@ -3,7 +3,10 @@ import { typicalSource } from './typical'
 import type { Setup } from './types'
 
 /** What was typed for the kind before says nothing of the new one: its typical figures are assumed until others are entered. */
-const forgotten = (part: 'link' | 'sensor'): Change[] => [{ path: `${part}.latency`, value: null }, { path: `${part}.jitter`, value: null }]
+const forgotten = (part: 'link' | 'sensor'): Change[] => [
+  { path: `${part}.latency`, value: null },
+  { path: `${part}.jitter`, value: null },
+]
 
 /**
  * What follows from choosing another kind of something, so that the set-up stays one whole: the latency of a link or sensor of another kind is
@@ -13,14 +16,22 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [{ path: `${part}.laten
  */
 export function followUps(setup: Setup, { path, value }: Change): Change[] {
   switch (path) {
-    case 'link.kind': return value === setup.link.kind ? [] : [...forgotten('link'), { path: 'kit.link', value: '' }]
+    case 'link.kind':
+      return value === setup.link.kind ? [] : [...forgotten('link'), { path: 'kit.link', value: '' }]
     case 'sensor.kind': {
       if (value === setup.sensor.kind) return []
-      const source = value === 'sound' || value === 'contact' ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }] : []
+      const source
+        = value === 'sound' || value === 'contact'
+          ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
+          : []
       return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }, { path: 'delay', value: null }]
     }
-    case 'action.kind': return setup.sensor.kind === 'sound' ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }] : []
-    default: return []
+    case 'action.kind':
+      return setup.sensor.kind === 'sound'
+        ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
+        : []
+    default:
+      return []
   }
 }
 
@@ -28,17 +39,31 @@ const OF_ROW = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(power|t05|t01)$/
 
 /** A rating typed into borrowed durations: that row is this unit's own, and the typical ones go; its other duration is estimated until it is typed. */
 function owned(setup: Setup, changes: readonly Change[]): Setup {
-  const rows = changes.flatMap(({ path }) => { const found = OF_ROW.exec(path); return found ? [{ light: Number(found[1]), row: Number(found[2]), key: found[3] }] : [] })
+  const rows = changes.flatMap(({ path }) => {
+    const found = OF_ROW.exec(path)
+    return found ? [{ light: Number(found[1]), row: Number(found[2]), key: found[3] }] : []
+  })
   if (rows.length === 0) return setup
   return {
     ...setup,
     flashes: setup.flashes.map((flash, light) => {
       const own = rows.filter(entry => entry.light === light)
       if (!flash.borrowed || own.length === 0) return flash
-      const table = [...new Set(own.map(entry => entry.row))].flatMap((i) => {
+      const table = [...new Set(own.map(entry => entry.row))].flatMap(i => {
         const typed = new Set(own.filter(entry => entry.row === i).map(entry => entry.key))
         const row = flash.table[i]
-        return row ? [{ ...row, ...(typed.has('t05') && !typed.has('t01') ? { t01: null } : typed.has('t01') && !typed.has('t05') ? { t05: null } : {}) }] : []
+        return row
+          ? [
+              {
+                ...row,
+                ...(typed.has('t05') && !typed.has('t01')
+                  ? { t01: null }
+                  : typed.has('t01') && !typed.has('t05')
+                    ? { t05: null }
+                    : {}),
+              },
+            ]
+          : []
       })
       return table.length > 0 ? { ...flash, table, borrowed: false } : flash
     }),

@@ -7,4 +7,5 @@ const CLOSEST = 1.2
 export const closestFocus = ({ lens }: Pick<Setup, 'lens'>): number => CLOSEST * lens.focalLength
 
 /** The distance the optics are worked out for, m: as set, or the closest there is. */
-export const focusedDistance = (setup: Pick<Setup, 'lens' | 'picture'>): number => Math.max(setup.picture.distance, closestFocus(setup))
+export const focusedDistance = (setup: Pick<Setup, 'lens' | 'picture'>): number =>
+  Math.max(setup.picture.distance, closestFocus(setup))

@@ -1,7 +1,10 @@
 import type { ActionKind, FlashSetup, KnownFlashRow, MomentReference, Recipe, SensorKind, Setup } from './types'
 
 /** Latency and standard deviation of a piece of the chain, s. */
-interface Typical { latency: number, jitter: number }
+interface Typical {
+  latency: number
+  jitter: number
+}
 
 /** What a link of a kind usually takes: assumed where nothing was entered. */
 export const TYPICAL_LINKS: Record<Setup['link']['kind'], Typical> = {
@@ -41,7 +44,7 @@ export function tailRatio(flash: Pick<FlashSetup, 'supply'>, power: number): num
 export function knownTable(flash: Pick<FlashSetup, 'supply' | 'table'>): KnownFlashRow[] {
   // Whole as it is: the same table, so that what was made of it once is found again.
   if (flash.table.every(row => row.t05 !== null && row.t01 !== null)) return flash.table as KnownFlashRow[]
-  return flash.table.map((row) => {
+  return flash.table.map(row => {
     const ratio = tailRatio(flash, row.power)
     const t05 = row.t05 ?? (row.t01 ?? 0) / ratio
     return { power: row.power, t05, t01: row.t01 ?? t05 * ratio }
@@ -60,7 +63,9 @@ export const typicalCircle = (camera: Pick<Setup['camera'], 'sensorWidth' | 'sen
   Math.hypot(camera.sensorWidth, camera.sensorHeight) / CIRCLES
 
 /** A light as the sums go by. */
-export interface KnownFlash extends FlashSetup { table: KnownFlashRow[] }
+export interface KnownFlash extends FlashSetup {
+  table: KnownFlashRow[]
+}
 
 /** A set-up with everything that was not entered filled in by its stated rule: what the sums go by. */
 export interface KnownSetup extends Setup {
@@ -75,15 +80,21 @@ export function assumedAt(setup: Setup, path: string): number | null {
   const row = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(t05|t01)$/.exec(path)
   if (row) {
     const flash = setup.flashes[Number(row[1])]
-    return flash ? knownTable(flash)[Number(row[2])]?.[row[3] as 't05' | 't01'] ?? null : null
+    return flash ? (knownTable(flash)[Number(row[2])]?.[row[3] as 't05' | 't01'] ?? null) : null
   }
   switch (path) {
-    case 'sensor.latency': return TYPICAL_SENSORS[setup.sensor.kind].latency
-    case 'sensor.jitter': return TYPICAL_SENSORS[setup.sensor.kind].jitter
-    case 'link.latency': return TYPICAL_LINKS[setup.link.kind].latency
-    case 'link.jitter': return TYPICAL_LINKS[setup.link.kind].jitter
-    case 'picture.circleOfConfusion': return typicalCircle(setup.camera)
-    default: return null
+    case 'sensor.latency':
+      return TYPICAL_SENSORS[setup.sensor.kind].latency
+    case 'sensor.jitter':
+      return TYPICAL_SENSORS[setup.sensor.kind].jitter
+    case 'link.latency':
+      return TYPICAL_LINKS[setup.link.kind].latency
+    case 'link.jitter':
+      return TYPICAL_LINKS[setup.link.kind].jitter
+    case 'picture.circleOfConfusion':
+      return typicalCircle(setup.camera)
+    default:
+      return null
   }
 }
 

@@ -37,23 +37,30 @@ function coverage(): void {
       if (driftOf(p, takes) !== null) held.drift++
     }
     const share = (n: number): string => `${((n / LOGS) * 100).toFixed(1)} %`
-    console.log(`  ${String(count).padStart(2)} takes: speed at 95 % ${share(held.speed)}, scatter at 95 % ${share(held.scatter)}, delay at 68 % ${share(held.delay68)}, at 95 % ${share(held.delay95)};`
-      + ` false outliers ${share(held.outlier)}, false drifts ${share(held.drift)}`)
+    console.log(
+      `  ${String(count).padStart(2)} takes: speed at 95 % ${share(held.speed)}, scatter at 95 % ${share(held.scatter)}, delay at 68 % ${share(held.delay68)}, at 95 % ${share(held.delay95)};`
+      + ` false outliers ${share(held.outlier)}, false drifts ${share(held.drift)}`,
+    )
   }
 }
 
 /** The search where verdicts are wrong now and then. */
 function wrongVerdicts(): void {
   const count = Number(process.env.RIGS ?? 300)
-  console.log(`Search by verdicts, so many of them wrong: mean takes to the first keeper, ${count} rigs each (scatter 0.3 / 0.7 / 1.5)`)
+  console.log(
+    `Search by verdicts, so many of them wrong: mean takes to the first keeper, ${count} rigs each (scatter 0.3 / 0.7 / 1.5)`,
+  )
   for (const wrong of [0, 0.05, 0.1]) {
     for (const uncertainty of [5, 10, 20]) {
-      const means = [0.3, 0.7, 1.5].map((scatter) => {
+      const means = [0.3, 0.7, 1.5].map(scatter => {
         let takes = 0
-        for (const rig of rigs(count, uncertainty, scatter)) takes += playRig(rig, 'outcomes' satisfies SearchMode, undefined, wrong)
+        for (const rig of rigs(count, uncertainty, scatter))
+          takes += playRig(rig, 'outcomes' satisfies SearchMode, undefined, wrong)
         return (takes / count).toFixed(2)
       })
-      console.log(`  ${(wrong * 100).toFixed(0).padStart(2)} % wrong, uncertainty ${String(uncertainty).padStart(2)}: ${means.join(' / ')}`)
+      console.log(
+        `  ${(wrong * 100).toFixed(0).padStart(2)} % wrong, uncertainty ${String(uncertainty).padStart(2)}: ${means.join(' / ')}`,
+      )
     }
   }
   console.log('')

@@ -12,7 +12,10 @@ function enough(setup: Setup): { props: number, all: number } {
   const random = seededRandom(5)
   let [props, all] = [0, 0]
   for (let seed = 1; seed <= RIGS; seed++) {
-    const { takes } = playRig(drawRig(setup, seed), setup, 'proposals', { keepers: setup.goal.keepers + SPARE, most: 40 })
+    const { takes } = playRig(drawRig(setup, seed), setup, 'proposals', {
+      keepers: setup.goal.keepers + SPARE,
+      most: 40,
+    })
     const on = takes.flatMap((take, i) => (take.keeper ? [i + 1] : []))
     const kept = on.filter(() => random.uniform() < many.kept)
     if ((kept[setup.goal.keepers - 1] ?? Infinity) <= many.props!) props++
@@ -35,8 +38,12 @@ export function propsBench(): void {
     }
     const many = howMany(setup)
     const share = enough(setup)
-    console.log(`  ${recipe.padEnd(11)} ${String(many.props).padStart(3)} enough in ${(share.props * 100).toFixed(0).padStart(3)} %   all kept ${String(many.ifAllKept).padStart(3)} in ${(share.all * 100).toFixed(0).padStart(3)} %`
-      + `   first ${(many.first * 100).toFixed(0)} %, then ${(many.later * 100).toFixed(0)} %`)
+    console.log(
+      `  ${recipe.padEnd(11)} ${String(many.props).padStart(3)} enough in ${(share.props * 100).toFixed(0).padStart(3)} %   all kept ${String(many.ifAllKept).padStart(3)} in ${(share.all * 100).toFixed(0).padStart(3)} %`
+      + `   first ${(many.first * 100).toFixed(0)} %, then ${(many.later * 100).toFixed(0)} %`,
+    )
   }
-  console.log(`  one played session: median ${quantile(times, 0.5).toFixed(0)} ms, longest ${Math.max(...times).toFixed(0)} ms\n`)
+  console.log(
+    `  one played session: median ${quantile(times, 0.5).toFixed(0)} ms, longest ${Math.max(...times).toFixed(0)} ms\n`,
+  )
 }

@@ -28,7 +28,7 @@ test('an exercise has a set-up, a hidden rig, and a camera whose picture goes to
   const said = await shoot(id, 0.0185)
   expect(said.at(-1)).toMatch(/^PICTURE bench-0001\.png \d+$/)
   const [shown] = await listPictures(own.db, own.studioId, id)
-  expect(shown).toMatchObject({ name: 'bench-0001.png', takeId: null, exposure: { aperture: 16, iso: 200, camera: 'Practice bench' } })
+  expect(shown).toMatchObject({ name: 'bench-0001.png', takeId: null, exposure: { aperture: 16, iso: 320, camera: 'Practice bench' } })
   const take = await fire(own.db, own.studioId, id, { firedAt: new Date().toISOString() })
   expect((await listPictures(own.db, own.studioId, id))[0]!.takeId).toBe(take.id)
   // Its takes stay out of the log of real work.
@@ -48,7 +48,7 @@ test('the truth is nowhere to be read until it is asked for', async () => {
   await fire(own.db, own.studioId, id, { firedAt: new Date().toISOString(), delay: 0.2, verdict: 'misfire', position: null })
   const after = await revealPractice(own.db, own.studioId, id)
   expect(after.revealed).toBe(true)
-  expect(after.truth!.map(row => row.path)).toEqual(['moment.time', 'delay'])
+  expect(after.truth!.map(row => row.path)).toEqual(['moment.fraction', 'delay'])
   expect(after.judgement).toMatchObject({ takes: 1, wanted: 3 })
   expect(after.judgement!.ladder).toBeGreaterThan(0)
   expect((await practiceState(own.db, own.studioId, id)).judgement).toEqual(after.judgement)

@@ -5,7 +5,7 @@ import { meanInputs, motionFor, peakAtSensor } from '../chain'
 import { isSequence } from '../sequence'
 import { type FixDraft, type Rule, length, number, speed, time } from './types'
 
-export const beamTooShort: Rule = (a) => {
+export const beamTooShort: Rule = a => {
   const { setup, beamBlock } = a
   const { sensor, motion } = setup
   if (setup.trigger !== 'sensor' || beamBlock === null || beamBlock >= sensor.response * (1 - 1e-9)) return null
@@ -13,11 +13,19 @@ export const beamTooShort: Rule = (a) => {
   const width = Math.ceil((sensor.response * objectSpeed - motion.objectLength) * 10_000) / 10_000
   const fixes: FixDraft[] = []
   if (width <= 0.05) {
-    fixes.push({ label: 'Use a beam {width} wide along the travel', figures: { width: length(width, 'mm') }, changes: [{ path: 'sensor.beamWidth', value: width }] })
+    fixes.push({
+      label: 'Use a beam {width} wide along the travel',
+      figures: { width: length(width, 'mm') },
+      changes: [{ path: 'sensor.beamWidth', value: width }],
+    })
   }
   const faster = Math.floor(beamBlock * 0.9 * 1e7) / 1e7
   if (faster > 0) {
-    fixes.push({ label: 'Use a sensor that answers within {response}', figures: { response: time(faster) }, changes: [{ path: 'sensor.response', value: faster }] })
+    fixes.push({
+      label: 'Use a sensor that answers within {response}',
+      figures: { response: time(faster) },
+      changes: [{ path: 'sensor.response', value: faster }],
+    })
   }
   return {
     id: 'beam-too-short',
@@ -25,7 +33,10 @@ export const beamTooShort: Rule = (a) => {
     title: 'The beam is crossed in {block}: too quick for the sensor',
     reason: 'At {speed} an object of {object} blocks a beam of {beam} for {block}; the sensor needs {response}.',
     figures: {
-      block: time(beamBlock), response: time(sensor.response), object: length(motion.objectLength, 'mm'), beam: length(sensor.beamWidth, 'mm'),
+      block: time(beamBlock),
+      response: time(sensor.response),
+      object: length(motion.objectLength, 'mm'),
+      beam: length(sensor.beamWidth, 'mm'),
       speed: speed(objectSpeed),
     },
     paths: ['sensor.response', 'sensor.beamWidth'],
@@ -41,7 +52,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       id: 'sensor-untested',
       severity: 'note',
       title: 'Sound sensor not tested',
-      reason: 'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the threshold follows.',
+      reason:
+        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the threshold follows.',
       figures: {},
       paths: ['sensor.falsePeak', 'sensor.eventPeak'],
       fixes: [],
@@ -50,21 +62,28 @@ export const sensorThreshold: Rule = ({ setup }) => {
   const peak = peakAtSensor(setup) ?? sensor.eventPeak
   const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [peak] })
   const figures = {
-    false: { value: sensor.falsePeak, quantity: 'number' as const }, event: { value: peak, quantity: 'number' as const },
+    false: { value: sensor.falsePeak, quantity: 'number' as const },
+    event: { value: peak, quantity: 'number' as const },
     threshold: { value: sensor.threshold ?? window.threshold ?? sensor.falsePeak, quantity: 'number' as const },
     margin: { value: window.marginDb, quantity: 'number' as const },
   }
   const fixes: FixDraft[] = []
   if (window.threshold !== null) {
     const set = Number(window.threshold.toPrecision(4))
-    fixes.push({ label: 'Set the threshold to {set}', figures: { set: { value: set, quantity: 'number' } }, changes: [{ path: 'sensor.threshold', value: set }] })
+    fixes.push({
+      label: 'Set the threshold to {set}',
+      figures: { set: { value: set, quantity: 'number' } },
+      changes: [{ path: 'sensor.threshold', value: set }],
+    })
   }
   const threshold = sensor.threshold
   if (!window.separable || (threshold !== null && threshold <= sensor.falsePeak)) {
     return {
       id: 'sensor-too-keen',
       severity: 'error',
-      title: window.separable ? 'The sensor is so keen that a click or a bounce fires it' : 'No threshold tells the event from a click',
+      title: window.separable
+        ? 'The sensor is so keen that a click or a bounce fires it'
+        : 'No threshold tells the event from a click',
       reason: window.separable
         ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
         : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or muffle what is false.',
@@ -99,10 +118,17 @@ export const holdOffShort: Rule = ({ setup }) => {
     id: 'hold-off-short',
     severity: 'note',
     title: 'Hold-off shorter than the echo',
-    reason: 'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the flash twice.',
+    reason:
+      'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the flash twice.',
     figures: { holdOff: time(controller.holdOff), ringing: time(ringing) },
     paths: ['controller.holdOff'],
-    fixes: [{ label: 'Set the hold-off to {ringing}', figures: { ringing: time(ringing) }, changes: [{ path: 'controller.holdOff', value: ringing }] }],
+    fixes: [
+      {
+        label: 'Set the hold-off to {ringing}',
+        figures: { ringing: time(ringing) },
+        changes: [{ path: 'controller.holdOff', value: ringing }],
+      },
+    ],
   }
 }
 
@@ -112,7 +138,8 @@ export const opticalPreFlash: Rule = ({ setup }) => {
     id: 'optical-pre-flash',
     severity: 'note',
     title: 'Optical slaves follow any flash',
-    reason: 'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
+    reason:
+      'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
     figures: {},
     paths: ['link.kind'],
     fixes: [],
@@ -121,16 +148,22 @@ export const opticalPreFlash: Rule = ({ setup }) => {
 
 export const silentSource: Rule = ({ setup }) => {
   const { sensor, action } = setup
-  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || sensor.source !== 'start' || startIsHeard(action.kind)) return null
+  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || sensor.source !== 'start' || startIsHeard(action.kind))
+    return null
   return {
-    id: 'silent-source', severity: 'warning', title: 'The microphone answers to a start that makes no sound',
+    id: 'silent-source',
+    severity: 'warning',
+    title: 'The microphone answers to a start that makes no sound',
     reason: 'Nothing is heard when it is let go. What hits the surface, the floor under it or the table is heard.',
-    figures: {}, paths: ['sensor.source'], fixes: [{ label: 'Answer to the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
+    figures: {},
+    paths: ['sensor.source'],
+    fixes: [{ label: 'Answer to the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
   }
 }
 
 export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
-  if (setup.recipe !== 'drop' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
+  if (setup.recipe !== 'drop' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0 || timing.impact === null)
+    return null
   if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
   const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
   if (impact <= 0) return null
@@ -139,12 +172,27 @@ export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
   const shallow = setup.subject.liquidDepth < cavity.radius
   const deep = Math.ceil(cavity.radius * 1.2 * 1000) / 1000
   return {
-    id: 'pool-shallow', severity: 'note', title: shallow ? 'Shallower than the cavity is deep' : 'Outside what the splash times are known for',
+    id: 'pool-shallow',
+    severity: 'note',
+    title: shallow ? 'Shallower than the cavity is deep' : 'Outside what the splash times are known for',
     reason: shallow
       ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
       : 'At Fr {froude} and We {weber} the times are a guess: the first takes will tell.',
-    figures: { radius: length(cavity.radius, 'mm'), depth: length(setup.subject.liquidDepth, 'mm'), froude: number(cavity.froude), weber: number(cavity.weber) },
+    figures: {
+      radius: length(cavity.radius, 'mm'),
+      depth: length(setup.subject.liquidDepth, 'mm'),
+      froude: number(cavity.froude),
+      weber: number(cavity.weber),
+    },
     paths: ['subject.liquidDepth'],
-    fixes: shallow ? [{ label: 'Fill it to {deep}', figures: { deep: length(deep, 'mm') }, changes: [{ path: 'subject.liquidDepth', value: deep }] }] : [],
+    fixes: shallow
+      ? [
+          {
+            label: 'Fill it to {deep}',
+            figures: { deep: length(deep, 'mm') },
+            changes: [{ path: 'subject.liquidDepth', value: deep }],
+          },
+        ]
+      : [],
   }
 }

@@ -7,11 +7,26 @@ function reading(rows: readonly { power: number, value: number }[], power: numbe
   if (power >= sorted.at(-1)!.power) return sorted.at(-1)!.value
   const i = sorted.findIndex(row => row.power >= power)
   const [a, b] = [sorted[i - 1]!, sorted[i]!]
-  return Math.exp(Math.log(a.value) + ((Math.log(power) - Math.log(a.power)) / (Math.log(b.power) - Math.log(a.power))) * (Math.log(b.value) - Math.log(a.value)))
+  return Math.exp(
+    Math.log(a.value)
+    + ((Math.log(power) - Math.log(a.power)) / (Math.log(b.power) - Math.log(a.power)))
+    * (Math.log(b.value) - Math.log(a.value)),
+  )
 }
 
-const tenth = (flash: KnownFlash): number => reading(flash.table.map(row => ({ power: row.power, value: row.t01 })), flash.power)
-const half = (flash: KnownFlash): number => Math.min(tenth(flash), reading(flash.table.map(row => ({ power: row.power, value: row.t05 })), flash.power))
+const tenth = (flash: KnownFlash): number =>
+  reading(
+    flash.table.map(row => ({ power: row.power, value: row.t01 })),
+    flash.power,
+  )
+const half = (flash: KnownFlash): number =>
+  Math.min(
+    tenth(flash),
+    reading(
+      flash.table.map(row => ({ power: row.power, value: row.t05 })),
+      flash.power,
+    ),
+  )
 
 /** Slices a pulse is summed up in. */
 const SLICES = 300
@@ -36,7 +51,8 @@ function halfOut(flash: KnownFlash): number {
 }
 
 /** Strength of a light at the subject, any unit. */
-const strength = (flash: KnownFlash): number => flash.units * flash.power * (flash.guideNumber / flash.distance) ** 2 * 2 ** -flash.lossStops
+const strength = (flash: KnownFlash): number =>
+  flash.units * flash.power * (flash.guideNumber / flash.distance) ** 2 * 2 ** -flash.lossStops
 
 /** s from the lights' input to the middle of their light together: each by its strength. */
 export function midLight(setup: KnownSetup): number {
@@ -51,13 +67,18 @@ export function midLight(setup: KnownSetup): number {
 /** Scatter of that from shot to shot, s. */
 export function lightJitter(setup: KnownSetup): number {
   const whole = setup.flashes.reduce((sum, flash) => sum + strength(flash), 0)
-  return whole > 0 ? Math.sqrt(setup.flashes.reduce((sum, flash) => sum + ((strength(flash) / whole) * flash.jitter) ** 2, 0)) : 0
+  return whole > 0
+    ? Math.sqrt(setup.flashes.reduce((sum, flash) => sum + ((strength(flash) / whole) * flash.jitter) ** 2, 0))
+    : 0
 }
 
 /** s that what makes the picture lasts: the longest of the lights that tell, or the open shutter. */
 export function lasts(setup: KnownSetup): number {
   const { camera, picture } = setup
-  const flickers = camera.shutterKind === 'focal-plane' && picture.shutter < camera.syncSpeed * 0.999999 && setup.flashes.some(flash => flash.highSpeedSync)
+  const flickers
+    = camera.shutterKind === 'focal-plane'
+      && picture.shutter < camera.syncSpeed * 0.999999
+      && setup.flashes.some(flash => flash.highSpeedSync)
   if (setup.method === 'fast-shutter' || setup.flashes.length === 0 || flickers) return picture.shutter
   const whole = setup.flashes.reduce((sum, flash) => sum + strength(flash), 0)
   return Math.max(...setup.flashes.filter(flash => strength(flash) >= 0.1 * whole).map(tenth))
@@ -70,7 +91,12 @@ export const recharged = (setup: KnownSetup): number =>
 /** s from a release to the middle of what the middle of the frame sees of a fast shutter. */
 export function midFrame(setup: KnownSetup): number {
   const { camera, picture } = setup
-  const opens = camera.shutterKind === 'focal-plane' ? camera.lag - camera.curtainTravel / 2 : camera.shutterKind === 'rolling' ? camera.lag + camera.readOut / 2 : camera.lag
+  const opens
+    = camera.shutterKind === 'focal-plane'
+      ? camera.lag - camera.curtainTravel / 2
+      : camera.shutterKind === 'rolling'
+        ? camera.lag + camera.readOut / 2
+        : camera.lag
   const closes = opens + picture.shutter
   return (opens + closes) / 2
 }

@@ -3,7 +3,13 @@ import type { KnownSetup } from '../../setup/typical'
 import type { WorldAir } from './air'
 
 /** A point of a path: s after the action starts; m along the travel and out of it; m/s. */
-export interface PathPoint { t: number, x: number, y: number, vx: number, vy: number }
+export interface PathPoint {
+  t: number
+  x: number
+  y: number
+  vx: number
+  vy: number
+}
 
 /** The way a thing really went, point by point. */
 export interface WorldPath {
@@ -23,7 +29,19 @@ const MOST_POINTS = 6000
 
 /** Sphere's drag over that at low speed, point by point of the Mach number. */
 const RISE: [number, number][] = [
-  [0.5, 1], [0.6, 1.06], [0.7, 1.17], [0.8, 1.3], [0.9, 1.49], [1, 1.72], [1.1, 1.89], [1.2, 2], [1.4, 2.11], [1.6, 2.13], [2, 2.13], [3, 2.02], [4, 1.96],
+  [0.5, 1],
+  [0.6, 1.06],
+  [0.7, 1.17],
+  [0.8, 1.3],
+  [0.9, 1.49],
+  [1, 1.72],
+  [1.1, 1.89],
+  [1.2, 2],
+  [1.4, 2.11],
+  [1.6, 2.13],
+  [2, 2.13],
+  [3, 2.02],
+  [4, 1.96],
 ]
 function riseAt(mach: number): number {
   for (let i = 0; i < RISE.length; i++) {
@@ -50,23 +68,32 @@ function pullOf(setup: KnownSetup, air: WorldAir, reach: number, surface: number
   const drag = dragIn(setup, air)
   const { motion, subject } = setup
   switch (motion.kind) {
-    case 'still': return () => [0, 0]
-    case 'flight': return p => [-drag(p.vx) * p.vx * p.vx, 0]
-    case 'arc': return (p) => {
-      const v = Math.hypot(p.vx, p.vy)
-      return [-drag(v) * v * p.vx, -G - drag(v) * v * p.vy]
-    }
-    case 'stream': return () => [G, 0]
-    case 'toss': return () => [-G, 0]
-    case 'swing': return () => [(motion.speed * motion.speed) / (2 * reach), 0]
+    case 'still':
+      return () => [0, 0]
+    case 'flight':
+      return p => [-drag(p.vx) * p.vx * p.vx, 0]
+    case 'arc':
+      return p => {
+        const v = Math.hypot(p.vx, p.vy)
+        return [-drag(v) * v * p.vx, -G - drag(v) * v * p.vy]
+      }
+    case 'stream':
+      return () => [G, 0]
+    case 'toss':
+      return () => [-G, 0]
+    case 'swing':
+      return () => [(motion.speed * motion.speed) / (2 * reach), 0]
     case 'fall': {
       const volume = (Math.PI * motion.diameter ** 3) / 6
       const wet = setup.recipe === 'drop' && subject.liquidDepth > 0
-      return (p) => {
+      return p => {
         if (!wet || p.x <= surface) return [G - drag(p.vx) * p.vx * p.vx, 0]
         // Under the surface: weight less what it displaces, half of that carried along, and the liquid's own drag.
         const area = Math.PI * (motion.diameter / 2) ** 2
-        return [((motion.mass - 1000 * volume) * G - 250 * area * p.vx * Math.abs(p.vx)) / (motion.mass + 500 * volume), 0]
+        return [
+          ((motion.mass - 1000 * volume) * G - 250 * area * p.vx * Math.abs(p.vx)) / (motion.mass + 500 * volume),
+          0,
+        ]
       }
     }
   }
@@ -74,13 +101,28 @@ function pullOf(setup: KnownSetup, air: WorldAir, reach: number, surface: number
 
 function step(p: PathPoint, h: number, pull: Pull): PathPoint {
   const [a1x, a1y] = pull(p)
-  const half = (ax: number, ay: number): PathPoint => ({ t: p.t + h / 2, x: p.x + (h / 2) * p.vx, y: p.y, vx: p.vx + (h / 2) * ax, vy: p.vy + (h / 2) * ay })
+  const half = (ax: number, ay: number): PathPoint => ({
+    t: p.t + h / 2,
+    x: p.x + (h / 2) * p.vx,
+    y: p.y,
+    vx: p.vx + (h / 2) * ax,
+    vy: p.vy + (h / 2) * ay,
+  })
   const [a2x, a2y] = pull(half(a1x, a1y))
-  const end = { t: p.t + h, x: p.x + h * p.vx + (h * h * a1x) / 2, y: p.y + h * p.vy + (h * h * a1y) / 2, vx: p.vx + h * a2x, vy: p.vy + h * a2y }
+  const end = {
+    t: p.t + h,
+    x: p.x + h * p.vx + (h * h * a1x) / 2,
+    y: p.y + h * p.vy + (h * h * a1y) / 2,
+    vx: p.vx + h * a2x,
+    vy: p.vy + h * a2y,
+  }
   const [a3x, a3y] = pull(end)
   return {
-    t: p.t + h, x: p.x + h * p.vx + (h * h * (a1x + 2 * a2x)) / 6, y: p.y + h * p.vy + (h * h * (a1y + 2 * a2y)) / 6,
-    vx: p.vx + (h * (a1x + 4 * a2x + a3x)) / 6, vy: p.vy + (h * (a1y + 4 * a2y + a3y)) / 6,
+    t: p.t + h,
+    x: p.x + h * p.vx + (h * h * (a1x + 2 * a2x)) / 6,
+    y: p.y + h * p.vy + (h * h * (a1y + 2 * a2y)) / 6,
+    vx: p.vx + (h * (a1x + 4 * a2x + a3x)) / 6,
+    vy: p.vy + (h * (a1y + 4 * a2y + a3y)) / 6,
   }
 }
 
@@ -98,7 +140,15 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
   const own = kind === 'swing' ? { ...setup, motion: { ...setup.motion, speed } } : setup
   const pull = still ? () => [0, 0] as [number, number] : pullOf(own, air, reach, surface)
   const from = kind === 'fall' || kind === 'swing' || still ? 0 : speed
-  const points: PathPoint[] = [{ t: 0, x: 0, y: 0, vx: kind === 'arc' ? from * Math.cos(angle) : from, vy: kind === 'arc' ? from * Math.sin(angle) : 0 }]
+  const points: PathPoint[] = [
+    {
+      t: 0,
+      x: 0,
+      y: 0,
+      vx: kind === 'arc' ? from * Math.cos(angle) : from,
+      vy: kind === 'arc' ? from * Math.sin(angle) : 0,
+    },
+  ]
   const stride = Math.max(far, 1e-4) / STEPS
   const draggy = kind === 'flight' || kind === 'fall' || kind === 'arc'
   while (!still) {
@@ -118,13 +168,25 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
     const h = b.t - a.t
     const s = share
     const curve = (p: number, dp: number, q: number, dq: number): number =>
-      p * (1 - 3 * s * s + 2 * s ** 3) + h * dp * (s - 2 * s * s + s ** 3) + q * (3 * s * s - 2 * s ** 3) + h * dq * (s ** 3 - s * s)
-    return { t: a.t + s * h, x: curve(a.x, a.vx, b.x, b.vx), y: curve(a.y, a.vy, b.y, b.vy), vx: a.vx + s * (b.vx - a.vx), vy: a.vy + s * (b.vy - a.vy) }
+      p * (1 - 3 * s * s + 2 * s ** 3)
+      + h * dp * (s - 2 * s * s + s ** 3)
+      + q * (3 * s * s - 2 * s ** 3)
+      + h * dq * (s ** 3 - s * s)
+    return {
+      t: a.t + s * h,
+      x: curve(a.x, a.vx, b.x, b.vx),
+      y: curve(a.y, a.vy, b.y, b.vy),
+      vx: a.vx + s * (b.vx - a.vx),
+      vy: a.vy + s * (b.vy - a.vy),
+    }
   }
   const at = (t: number): PathPoint => {
     if (t <= 0 || points.length < 2) return { ...points[0]!, ...(t < 0 ? { vx: 0, vy: 0 } : {}), t }
     let [low, high] = [0, points.length - 1]
-    if (t >= points[high]!.t) { const e = points[high]!; return { ...e, t, x: e.x + e.vx * (t - e.t), y: e.y + e.vy * (t - e.t) } }
+    if (t >= points[high]!.t) {
+      const e = points[high]!
+      return { ...e, t, x: e.x + e.vx * (t - e.t), y: e.y + e.vy * (t - e.t) }
+    }
     while (high - low > 1) {
       const middle = (low + high) >> 1
       if (points[middle]!.t <= t) low = middle
@@ -142,8 +204,9 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
     return a.t + ((low + high) / 2) * (b.t - a.t)
   }
   return {
-    points, at,
-    top: (kind === 'toss' || kind === 'arc') ? topOf(points, kind === 'toss' ? 'vx' : 'vy') : null,
+    points,
+    at,
+    top: kind === 'toss' || kind === 'arc' ? topOf(points, kind === 'toss' ? 'vx' : 'vy') : null,
     whenAt(x, back = false) {
       if (still) return 0
       if (x < 0) return null

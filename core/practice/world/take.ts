@@ -67,7 +67,12 @@ function toFloor(setup: KnownSetup, speed: number): number | null {
 }
 
 /** Place and time of what a microphone or contact answers to. */
-function eventAt(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: number | null): { at: number, t: number } | null {
+function eventAt(
+  setup: KnownSetup,
+  path: WorldPath,
+  x: ShotInputs,
+  impact: number | null,
+): { at: number, t: number } | null {
   const { source, bounceAfter } = setup.sensor
   if (source === 'start') return { at: 0, t: 0 }
   if (impact === null) return null
@@ -84,7 +89,13 @@ function eventAt(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: numb
 }
 
 /** First arrival at a microphone: from the event itself, or from a point of a path faster than sound. */
-function soundHeard(setup: KnownSetup, path: WorldPath, x: ShotInputs, event: { at: number, t: number }, sound: number): number {
+function soundHeard(
+  setup: KnownSetup,
+  path: WorldPath,
+  x: ShotInputs,
+  event: { at: number, t: number },
+  sound: number,
+): number {
   const from = (at: number): number => Math.hypot(x.sensorPosition - at, x.sensorOffset) / sound
   let first = event.t + from(event.at)
   if (setup.sensor.source !== 'start' || setup.motion.kind !== 'flight') return first
@@ -99,18 +110,35 @@ function soundHeard(setup: KnownSetup, path: WorldPath, x: ShotInputs, event: { 
 function rising(setup: KnownSetup, x: ShotInputs, event: { at: number }, loudness: number): number {
   const { riseTime, threshold, eventPeak, peakDistance } = setup.sensor
   if (threshold === null || eventPeak === null) return riseTime / 2
-  const usual = peakDistance === null ? eventPeak : (eventPeak * peakDistance) / Math.max(0.01, Math.hypot(x.sensorPosition - event.at, x.sensorOffset))
+  const usual
+    = peakDistance === null
+      ? eventPeak
+      : (eventPeak * peakDistance) / Math.max(0.01, Math.hypot(x.sensorPosition - event.at, x.sensorOffset))
   return riseTime * Math.min(1, threshold / (usual * loudness))
 }
 
-function answeredAt(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: number | null, extras: Extras, sound: number): number | null {
+function answeredAt(
+  setup: KnownSetup,
+  path: WorldPath,
+  x: ShotInputs,
+  impact: number | null,
+  extras: Extras,
+  sound: number,
+): number | null {
   switch (setup.sensor.kind) {
-    case 'beam': return beamCrossed(setup, path, x, extras)
-    case 'hand': return setup.sensor.latency
-    case 'contact': { const event = eventAt(setup, path, x, impact); return event === null ? null : event.t + setup.sensor.latency }
+    case 'beam':
+      return beamCrossed(setup, path, x, extras)
+    case 'hand':
+      return setup.sensor.latency
+    case 'contact': {
+      const event = eventAt(setup, path, x, impact)
+      return event === null ? null : event.t + setup.sensor.latency
+    }
     case 'sound': {
       const event = eventAt(setup, path, x, impact)
-      return event === null ? null : soundHeard(setup, path, x, event, sound) + rising(setup, x, event, extras.loudness) + setup.sensor.latency
+      return event === null
+        ? null
+        : soundHeard(setup, path, x, event, sound) + rising(setup, x, event, extras.loudness) + setup.sensor.latency
     }
   }
 }
@@ -119,10 +147,14 @@ function answeredAt(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: n
 function unfolded(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: number | null): number {
   const { moment, subject, motion } = setup
   switch (moment.model) {
-    case 'time': return moment.time
-    case 'tear': return (moment.fraction * Math.PI * subject.height) / 2 / x.crackSpeed
-    case 'hang': return Math.sqrt((2 * moment.fraction * subject.height) / G)
-    case 'cavity': return moment.fraction * 2.285 * Math.sqrt(motion.diameter / 2 / G)
+    case 'time':
+      return moment.time
+    case 'tear':
+      return (moment.fraction * Math.PI * subject.height) / 2 / x.crackSpeed
+    case 'hang':
+      return Math.sqrt((2 * moment.fraction * subject.height) / G)
+    case 'cavity':
+      return moment.fraction * 2.285 * Math.sqrt(motion.diameter / 2 / G)
     case 'splash': {
       const v = impact === null ? 0 : Math.hypot(path.at(impact).vx, path.at(impact).vy)
       if (v <= 0) return moment.time
@@ -136,11 +168,28 @@ function unfolded(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: num
 export function happen(setup: KnownSetup, x: ShotInputs, extras: Extras): WorldTake {
   const air = airAt(setup.air, x.temperatureC)
   const { moment } = setup
-  const far = Math.max(x.subjectDistance + Math.max(0, moment.offset) + setup.subject.depth + setup.subject.liquidDepth, x.sensorPosition + setup.motion.diameter, 0.01) + 0.02
+  const far
+    = Math.max(
+      x.subjectDistance + Math.max(0, moment.offset) + setup.subject.depth + setup.subject.liquidDepth,
+      x.sensorPosition + setup.motion.diameter,
+      0.01,
+    ) + 0.02
   const path = walk(setup, air, x.speed, x.subjectDistance, far)
   const impact = path.whenAt(x.subjectDistance)
   const mark = path.whenAt(x.subjectDistance + moment.offset, moment.descending && setup.motion.kind === 'toss')
-  const from = moment.reference === 'travel' ? mark : moment.reference === 'start' ? 0 : moment.reference === 'impact' ? impact : path.top
+  const from
+    = moment.reference === 'travel'
+      ? mark
+      : moment.reference === 'start'
+        ? 0
+        : moment.reference === 'impact'
+          ? impact
+          : path.top
   const later = moment.reference === 'travel' ? 0 : unfolded(setup, path, x, impact) * x.phaseScale
-  return { path, impact, answered: answeredAt(setup, path, x, impact, extras, air.sound), moment: from === null ? null : from + later }
+  return {
+    path,
+    impact,
+    answered: answeredAt(setup, path, x, impact, extras, air.sound),
+    moment: from === null ? null : from + later,
+  }
 }

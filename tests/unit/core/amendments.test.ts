@@ -1,5 +1,20 @@
 import {
-  type Setup, SHUTTERS, changed, completeSetup, compareMethods, exposureLevel, followUps, knownTable, methodChanges, newSetup, optics, plan, recycleAt, sensing, shutterMoves, withChange,
+  type Setup,
+  SHUTTERS,
+  changed,
+  completeSetup,
+  compareMethods,
+  exposureLevel,
+  followUps,
+  knownTable,
+  methodChanges,
+  newSetup,
+  optics,
+  plan,
+  recycleAt,
+  sensing,
+  shutterMoves,
+  withChange,
   withChanges,
 } from '~~/core'
 import { machFlight, sphereDragRatio } from '~~/core/drag'
@@ -14,13 +29,27 @@ import { checkSetup } from '~~/shared/schemas/setup'
 import early from '../../vectors/setup-1.json'
 
 type Values = Record<string, string | number | boolean | null>
-const make = (recipe: Parameters<typeof newSetup>[0], values: Values = {}): Setup => withChanges(newSetup(recipe), Object.entries(values).map(([path, value]) => ({ path, value })))
+const make = (recipe: Parameters<typeof newSetup>[0], values: Values = {}): Setup =>
+  withChanges(
+    newSetup(recipe),
+    Object.entries(values).map(([path, value]) => ({ path, value })),
+  )
 
 describe('quantiles', () => {
-  test.each([[0.05, 1, 12.7062], [0.05, 3, 3.18245], [0.01, 10, 3.16927], [0.32, 200, 0.99699]])('|t| exceeds its quantile with %d at %d degrees', (tails, freedom, t) => {
+  test.each([
+    [0.05, 1, 12.7062],
+    [0.05, 3, 3.18245],
+    [0.01, 10, 3.16927],
+    [0.32, 200, 0.99699],
+  ])('|t| exceeds its quantile with %d at %d degrees', (tails, freedom, t) => {
     expect(studentQuantile(tails, freedom)).toBeCloseTo(t, 3)
   })
-  test.each([[0.95, 1, 3.84146], [0.025, 4, 0.48442], [0.975, 12, 23.3367], [0.5, 2, 1.38629]])('χ² below its quantile with %d at %d degrees', (p, freedom, x) => {
+  test.each([
+    [0.95, 1, 3.84146],
+    [0.025, 4, 0.48442],
+    [0.975, 12, 23.3367],
+    [0.5, 2, 1.38629],
+  ])('χ² below its quantile with %d at %d degrees', (p, freedom, x) => {
     expect(chiSquareQuantile(p, freedom)).toBeCloseTo(x, 4)
   })
 })
@@ -33,9 +62,15 @@ describe('flight', () => {
       if (v * Math.exp(-k * e) <= c) break
       first = Math.min(first, Math.expm1(k * e) / (k * v) + Math.hypot(x - e, y) / c)
     }
-    expect(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c, dragPerMetre: k })).toBeCloseTo(first, 9)
+    expect(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c, dragPerMetre: k })).toBeCloseTo(
+      first,
+      9,
+    )
     expect(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c })!).toBeLessThan(first)
-    expect(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c, dragPerMetre: 1e-12 })).toBeCloseTo(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c })!, 9)
+    expect(sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c, dragPerMetre: 1e-12 })).toBeCloseTo(
+      sensing.shockTime({ downrange: x, offset: y, speed: v, soundSpeed: c })!,
+      9,
+    )
   })
   test('a sphere past half the speed of sound is braked by its Mach number', () => {
     const flight = machFlight({ speed: 420, dragPerMetre: 0.08, soundSpeed: 343 })
@@ -84,12 +119,18 @@ describe('flight', () => {
 })
 
 describe('liquid', () => {
-  test.each([[3, 0.02, 0.012], [2, 0.03, 0.005], [1, 0.02, (1000 * Math.PI * 0.02 ** 3) / 6]])('at %d m/s a sphere of %d m and %d kg sinks as step by step', (speed, diameter, mass) => {
+  test.each([
+    [3, 0.02, 0.012],
+    [2, 0.03, 0.005],
+    [1, 0.02, (1000 * Math.PI * 0.02 ** 3) / 6],
+  ])('at %d m/s a sphere of %d m and %d kg sinks as step by step', (speed, diameter, mass) => {
     const sink = sinking({ speed, diameter, mass })
     const volume = (Math.PI * diameter ** 3) / 6
     let [v, x, t] = [speed, 0, 0]
     for (; t < 0.03; t += 1e-6) {
-      const a = (9.80665 * (mass - 1000 * volume) - 0.5 * 1000 * 0.5 * (Math.PI / 4) * diameter ** 2 * v * v) / (mass + 500 * volume)
+      const a
+        = (9.80665 * (mass - 1000 * volume) - 0.5 * 1000 * 0.5 * (Math.PI / 4) * diameter ** 2 * v * v)
+          / (mass + 500 * volume)
       x += v * 1e-6 + (a * 1e-12) / 2
       v += a * 1e-6
     }
@@ -105,7 +146,16 @@ describe('liquid', () => {
     expect(cork.timeAt(deepest * 0.5)!).toBeGreaterThan(0)
   })
   test('the strike on the floor is heard later than the surface, by the liquid’s own slowness; a bounce by its time', () => {
-    const heard = (source: string, more: Values = {}) => plan(make('drop', { 'sensor.kind': 'sound', 'sensor.source': source, 'sensor.position': 0.45, 'sensor.offset': 0.4, ...more })).timing.sensed!
+    const heard = (source: string, more: Values = {}) =>
+      plan(
+        make('drop', {
+          'sensor.kind': 'sound',
+          'sensor.source': source,
+          'sensor.position': 0.45,
+          'sensor.offset': 0.4,
+          ...more,
+        }),
+      ).timing.sensed!
     const inAir = 0.05 / 2.97
     expect(heard('floor') - heard('impact')).toBeGreaterThan(1.1 * inAir)
     expect(heard('floor') - heard('impact')).toBeLessThan(4 * inAir)
@@ -116,14 +166,18 @@ describe('liquid', () => {
     expect(fast.radius / slow.radius).toBeCloseTo(Math.SQRT2, 9)
     expect(fast.time / slow.time).toBeCloseTo(2 ** 0.25, 9)
     expect(slow).toMatchObject({ inRange: true, froude: expect.closeTo(4 / (9.80665 * 0.02), 9) })
-    const after = (height: number) => { const { timing } = plan(make('drop', { 'subject.distance': height })); return timing.moment! - timing.impact! }
+    const after = (height: number) => {
+      const { timing } = plan(make('drop', { 'subject.distance': height }))
+      return timing.moment! - timing.impact!
+    }
     // Twice the height, √2 of the speed: the eighth root of two in time, the air's drag aside.
     expect(after(0.9) / after(0.45)).toBeCloseTo(2 ** 0.125, 2)
   })
 })
 
 describe('sound', () => {
-  const mic = (values: Values = {}): Setup => make('balloon', { 'sensor.threshold': 0.35, 'sensor.eventPeak': 0.7, 'sensor.riseTime': 100e-6, ...values })
+  const mic = (values: Values = {}): Setup =>
+    make('balloon', { 'sensor.threshold': 0.35, 'sensor.eventPeak': 0.7, 'sensor.riseTime': 100e-6, ...values })
   test('has risen to the threshold before it is heard', () => {
     const latency = (values: Values) => chainStages(known(mic(values)))[0]!.latency
     expect(latency({})).toBeCloseTo(40e-6 + 50e-6, 12)
@@ -136,7 +190,14 @@ describe('sound', () => {
     expect(plan(mic({ 'sensor.peakDistance': 0.11 })).findings.map(f => f.id)).not.toContain('sensor-too-dull')
   })
   test('a microphone answers to what makes a sound, whatever it is chosen for', () => {
-    for (const [recipe, source] of [['drop', 'impact'], ['pour', 'impact'], ['toss', 'impact'], ['throw', 'impact'], ['projectile', 'start'], ['powder', 'start']] as const) {
+    for (const [recipe, source] of [
+      ['drop', 'impact'],
+      ['pour', 'impact'],
+      ['toss', 'impact'],
+      ['throw', 'impact'],
+      ['projectile', 'start'],
+      ['powder', 'start'],
+    ] as const) {
       const setup = newSetup(recipe)
       const other = { ...setup, sensor: { ...setup.sensor, kind: 'beam' as const, source: 'start' as const } }
       expect(changed(other, [{ path: 'sensor.kind', value: 'sound' }]).sensor.source).toBe(source)
@@ -145,21 +206,42 @@ describe('sound', () => {
 })
 
 describe('shutter', () => {
-  test.each(SHUTTERS)('%s: mid exposure is between the middle row’s opening and closing, and the drawing and the chain agree', (shutterKind) => {
-    const setup = known(make('powder', { 'method': 'fast-shutter', 'camera.shutterKind': shutterKind, 'picture.shutter': 1 / 1000, 'camera.readOut': 0.02 }))
-    const moves = shutterMoves(setup)
-    const middle = (moves.opens + moves.full) / 2 + 0.0005
-    expect(chainStages(setup).find(stage => stage.id === 'shutter')!.latency).toBeCloseTo(middle, 12)
-    const expected = { 'focal-plane': 0.0005 - 0.0034 / 2, 'leaf': 0.0005, 'rolling': 0.0005 + 0.01, 'global': 0.0005 }[shutterKind]
-    expect(middle).toBeCloseTo(expected, 12)
-  })
+  test.each(SHUTTERS)(
+    '%s: mid exposure is between the middle row’s opening and closing, and the drawing and the chain agree',
+    shutterKind => {
+      const setup = known(
+        make('powder', {
+          method: 'fast-shutter',
+          'camera.shutterKind': shutterKind,
+          'picture.shutter': 1 / 1000,
+          'camera.readOut': 0.02,
+        }),
+      )
+      const moves = shutterMoves(setup)
+      const middle = (moves.opens + moves.full) / 2 + 0.0005
+      expect(chainStages(setup).find(stage => stage.id === 'shutter')!.latency).toBeCloseTo(middle, 12)
+      const expected = { 'focal-plane': 0.0005 - 0.0034 / 2, leaf: 0.0005, rolling: 0.0005 + 0.01, global: 0.0005 }[
+        shutterKind
+      ]
+      expect(middle).toBeCloseTo(expected, 12)
+    },
+  )
   test('light lost in the middle and at the worst row is what is left of the pulse, summed slice by slice', () => {
-    const setup = make('powder', { 'picture.shutter': 1 / 200, 'flashes[0].power': 1, 'flashes[1].power': 1, 'camera.curtainTravel': 0.0034 })
+    const setup = make('powder', {
+      'picture.shutter': 1 / 200,
+      'flashes[0].power': 1,
+      'flashes[1].power': 1,
+      'camera.curtainTravel': 0.0034,
+    })
     const p = plan(setup)
     const tau = 1250e-6 / Math.LN2
     const out = (until: number): number => {
       let [sum, whole] = [0, 0]
-      for (let t = 0; t < 3800e-6; t += 1e-7) { const y = Math.exp(-t / tau); whole += y; if (t < until) sum += y }
+      for (let t = 0; t < 3800e-6; t += 1e-7) {
+        const y = Math.exp(-t / tau)
+        whole += y
+        if (t < until) sum += y
+      }
       return sum / whole
     }
     const lag = 5e-6 + 90e-6
@@ -168,11 +250,23 @@ describe('shutter', () => {
     expect(p.exposure.lost[0]).toBeCloseTo(p.shutter.lostMiddle, 6)
     expect(p.findings.find(f => f.id === 'past-sync')!.severity).toBe('error')
     // The tail of a short pulse costs nothing, and nothing is said.
-    expect(plan(make('powder', { 'picture.shutter': 1 / 200 })).shutter).toMatchObject({ lostWorst: 0, dark: 0, notFullyLit: 0 })
+    expect(plan(make('powder', { 'picture.shutter': 1 / 200 })).shutter).toMatchObject({
+      lostWorst: 0,
+      dark: 0,
+      notFullyLit: 0,
+    })
     expect(plan(make('powder', { 'picture.shutter': 1 / 200 })).findings.map(f => f.id)).not.toContain('past-sync')
   })
   test('high-speed sync loses its light in any method; a leaf that closes early cuts the pulse', () => {
-    const hss = (method: string) => plan(make('powder', { method, 'picture.shutter': 1 / 1000, 'flashes[0].highSpeedSync': true, 'flashes[1].highSpeedSync': true })).exposure.lost[0]!
+    const hss = (method: string) =>
+      plan(
+        make('powder', {
+          method,
+          'picture.shutter': 1 / 1000,
+          'flashes[0].highSpeedSync': true,
+          'flashes[1].highSpeedSync': true,
+        }),
+      ).exposure.lost[0]!
     expect(hss('sync-shutter')).toBeCloseTo(Math.log2(1 + 0.0034 * 1000), 9)
     expect(hss('fast-shutter')).toBeCloseTo(hss('sync-shutter'), 12)
     expect(hss('open-shutter')).toBe(0)
@@ -187,10 +281,15 @@ describe('flash', () => {
   test('the middle of the light is 12 µs after the peak at 1/128 and a millisecond at full of a small battery flash', () => {
     expect(pulseMiddle(pulseShape({ t05: 22e-6, t01: 31e-6 }))).toBeCloseTo(12e-6, 6)
     expect(pulseMiddle(pulseShape({ t05: 1250e-6, t01: 3800e-6 }))).toBeCloseTo(1.04e-3, 5)
-    const latency = (power: number) => plan(make('balloon', { 'flashes[0].power': power, 'flashes[1].power': power })).timing.chainLatency
+    const latency = (power: number) =>
+      plan(make('balloon', { 'flashes[0].power': power, 'flashes[1].power': power })).timing.chainLatency
     expect(latency(1) - latency(1 / 128)).toBeCloseTo(1.04e-3 - 12e-6, 5)
   })
-  test.each([{ t05: 30e-6, t01: 30e-6 }, { t05: 22e-6, t01: 31e-6 }, { t05: 100e-6, t01: 500e-6 }])('share and time of a pulse are each other’s inverse: %j', (durations) => {
+  test.each([
+    { t05: 30e-6, t01: 30e-6 },
+    { t05: 22e-6, t01: 31e-6 },
+    { t05: 100e-6, t01: 500e-6 },
+  ])('share and time of a pulse are each other’s inverse: %j', durations => {
     const shape = pulseShape(durations)
     for (const share of [0, 0.1, 0.5, 0.9]) expect(pulseShare(shape, pulseTimeOf(shape, share))).toBeCloseTo(share, 9)
     expect([pulseShare(shape, -1), pulseShare(shape, 1), pulseTimeOf(shape, 1)]).toEqual([0, 1, shape.cut])
@@ -201,8 +300,17 @@ describe('flash', () => {
     expect(own.flashes[1]!.table).toHaveLength(8)
     expect(plan(own).sharpness.duration).toBeCloseTo(1.3 * 120e-6, 9)
     expect(checkSetup(own)).toHaveProperty('value')
-    const mains = { supply: 'mains' as const, table: [{ power: 1, t05: 500e-6, t01: null }, { power: 0.5, t05: null, t01: 3e-3 }] }
-    expect(knownTable(mains)).toEqual([{ power: 1, t05: 500e-6, t01: 1500e-6 }, { power: 0.5, t05: 1e-3, t01: 3e-3 }])
+    const mains = {
+      supply: 'mains' as const,
+      table: [
+        { power: 1, t05: 500e-6, t01: null },
+        { power: 0.5, t05: null, t01: 3e-3 },
+      ],
+    }
+    expect(knownTable(mains)).toEqual([
+      { power: 1, t05: 500e-6, t01: 1500e-6 },
+      { power: 0.5, t05: 1e-3, t01: 3e-3 },
+    ])
   })
   test('recycle goes with the energy, and no repeating mode is made up', () => {
     expect(recycleAt({ recycleTime: 2.6, recyclePower: 1 }, 1 / 16)).toBeCloseTo(2.6 / 16, 12)
@@ -216,19 +324,34 @@ describe('what was not entered', () => {
     const radio = changed({ ...cable, link: { ...cable.link, latency: 3e-6 } }, [{ path: 'link.kind', value: 'radio' }])
     expect(radio.link).toMatchObject({ kind: 'radio', latency: null, jitter: null })
     expect(plan(radio).timing.chainLatency - plan(cable).timing.chainLatency).toBeCloseTo(500e-6 - 5e-6, 9)
-    expect(plan(withChange(radio, { path: 'link.latency', value: 1.2e-3 })).timing.chainLatency - plan(cable).timing.chainLatency).toBeCloseTo(1.2e-3 - 5e-6, 9)
+    expect(
+      plan(withChange(radio, { path: 'link.latency', value: 1.2e-3 })).timing.chainLatency
+      - plan(cable).timing.chainLatency,
+    ).toBeCloseTo(1.2e-3 - 5e-6, 9)
     expect(followUps(radio, { path: 'link.kind', value: 'radio' })).toEqual([])
   })
   test('the circle of confusion is the sensor’s diagonal / 1500 unless set', () => {
-    expect(plan(newSetup('projectile')).known.picture.circleOfConfusion).toBeCloseTo(Math.hypot(0.036, 0.024) / 1500, 12)
+    expect(plan(newSetup('projectile')).known.picture.circleOfConfusion).toBeCloseTo(
+      Math.hypot(0.036, 0.024) / 1500,
+      12,
+    )
     const small = plan(make('projectile', { 'camera.sensorWidth': 0.0173, 'camera.sensorHeight': 0.013 }))
     expect(small.known.picture.circleOfConfusion).toBeCloseTo(14.4e-6, 7)
     expect(plan(make('projectile', { 'picture.circleOfConfusion': 30e-6 })).known.picture.circleOfConfusion).toBe(30e-6)
   })
   test('depth of field counts the pupil ratio: at life size and 0.6 a third more', () => {
-    const at = (pupilRatio: number) => optics.depthOfField({ focalLength: 0.1, aperture: 8, subjectDistance: 0.2, circleOfConfusion: 30e-6, pupilRatio })
+    const at = (pupilRatio: number) =>
+      optics.depthOfField({ focalLength: 0.1, aperture: 8, subjectDistance: 0.2, circleOfConfusion: 30e-6, pupilRatio })
     expect(at(0.6).depth! / at(1).depth!).toBeCloseTo(4 / 3, 4)
-    expect(optics.apertureForDepth({ focalLength: 0.1, subjectDistance: 0.2, circleOfConfusion: 30e-6, depth: at(0.6).depth!, pupilRatio: 0.6 })).toBeCloseTo(8, 9)
+    expect(
+      optics.apertureForDepth({
+        focalLength: 0.1,
+        subjectDistance: 0.2,
+        circleOfConfusion: 30e-6,
+        depth: at(0.6).depth!,
+        pupilRatio: 0.6,
+      }),
+    ).toBeCloseTo(8, 9)
     const deep = plan(make('projectile', { 'lens.pupilRatio': 0.5 })).optics.depth!
     expect(deep).toBeGreaterThan(plan(newSetup('projectile')).optics.depth!)
   })
@@ -237,17 +360,34 @@ describe('what was not entered', () => {
 describe('bodies', () => {
   test('each has its own streak, and the fastest that must be sharp answers to the limit', () => {
     const { sharpness } = plan(newSetup('balloon'))
-    expect(sharpness.bodies.map(body => [body.kind, body.at])).toEqual([['skin', 100], ['tear', 250], ['contents', expect.closeTo(0.0095, 4)]])
+    expect(sharpness.bodies.map(body => [body.kind, body.at])).toEqual([
+      ['skin', 100],
+      ['tear', 250],
+      ['contents', expect.closeTo(0.0095, 4)],
+    ])
     expect(sharpness.worst!.kind).toBe('skin')
     expect(sharpness.subject).toBeCloseTo(100 * 31e-6, 12)
     expect(plan(make('balloon', { 'bodies[1].sharp': true })).sharpness.subject).toBeCloseTo(250 * 31e-6, 12)
     expect(plan(make('balloon', { 'bodies[0].speed': 40 })).sharpness.subject).toBeCloseTo(40 * 31e-6, 12)
-    expect(plan(make('balloon', { 'bodies[0].sharp': false, 'bodies[2].sharp': false })).sharpness).toMatchObject({ worst: null, subject: 0 })
+    expect(plan(make('balloon', { 'bodies[0].sharp': false, 'bodies[2].sharp': false })).sharpness).toMatchObject({
+      worst: null,
+      subject: 0,
+    })
   })
-  test('a rim goes π d a turn', () => expect(plan(newSetup('toss')).sharpness.worst!.at).toBeCloseTo(Math.PI * 0.06 * 6, 9))
+  test('a rim goes π d a turn', () =>
+    expect(plan(newSetup('toss')).sharpness.worst!.at).toBeCloseTo(Math.PI * 0.06 * 6, 9))
   test('a table of places gives its own speed', () => {
     const swing = newSetup('swing')
-    const tracked = { ...swing, sequence: { ...swing.sequence, track: [{ time: 0, position: 0 }, { time: 1, position: 5 }] } }
+    const tracked = {
+      ...swing,
+      sequence: {
+        ...swing.sequence,
+        track: [
+          { time: 0, position: 0 },
+          { time: 1, position: 5 },
+        ],
+      },
+    }
     expect(plan(tracked).objectSpeed).toBeCloseTo(5, 6)
   })
   test('a moment brings its window, its spreads and what must be sharp', () => {
@@ -265,7 +405,10 @@ describe('a method is chosen whole', () => {
     expect(compareMethods(powder).map(m => `${m.method} ${m.trigger}`)).toContain('open-shutter hand')
   })
   test('of a burst the frames of one event are said', () => {
-    expect(compareMethods(newSetup('powder')).find(m => m.method === 'sync-shutter' && m.trigger === 'burst')!.framesPerEvent).toBeCloseTo(0.63, 9)
+    expect(
+      compareMethods(newSetup('powder')).find(m => m.method === 'sync-shutter' && m.trigger === 'burst')!
+        .framesPerEvent,
+    ).toBeCloseTo(0.63, 9)
   })
 })
 
@@ -273,11 +416,22 @@ test('a file of the first days opens, and means what it meant', () => {
   const opened = checkSetup(early)
   if (!('value' in opened)) throw new Error(JSON.stringify(opened))
   const setup = opened.value
-  expect(setup).toMatchObject({ camera: { curtainRuns: 'left' }, link: { latency: 5e-6 }, picture: { circleOfConfusion: 30e-6 }, hand: { flinch: 0, scatter: 0.05 }, subject: { liquidDepth: 0 } })
+  expect(setup).toMatchObject({
+    camera: { curtainRuns: 'left' },
+    link: { latency: 5e-6 },
+    picture: { circleOfConfusion: 30e-6 },
+    hand: { flinch: 0, scatter: 0.05 },
+    subject: { liquidDepth: 0 },
+  })
   expect(setup.bodies).toEqual([{ name: 'Object', kind: 'object', speed: null, sharp: true }])
   for (const flash of setup.flashes) expect(recycleAt(flash, flash.power)).toBe(0.4)
   const p = plan(setup)
   expect(p.exposure.front).toEqual(setup.flashes.map((_, i) => i))
   expect(p.timing.set).toBeCloseTo(0.0184, 9)
-  expect(completeSetup({ ...early, moment: { ...early.moment, speed: 12 } })).toMatchObject({ bodies: [{ kind: 'own', speed: 12, sharp: true }, { kind: 'object', sharp: false }] })
+  expect(completeSetup({ ...early, moment: { ...early.moment, speed: 12 } })).toMatchObject({
+    bodies: [
+      { kind: 'own', speed: 12, sharp: true },
+      { kind: 'object', sharp: false },
+    ],
+  })
 })

@@ -1,4 +1,14 @@
-import { type LoggedTake, RECIPES, type Setup, howMany, newSetup, plan, propsResult, stockFinding, withChange } from '~~/core'
+import {
+  type LoggedTake,
+  RECIPES,
+  type Setup,
+  howMany,
+  newSetup,
+  plan,
+  propsResult,
+  stockFinding,
+  withChange,
+} from '~~/core'
 import { seededRandom } from '~~/core/math/random'
 import { bestOfOffsets } from '~~/core/calibration/offsets'
 import { calibration } from '~~/core'
@@ -17,13 +27,18 @@ function sessions(setup: Setup, plays: number, share: number): number[] {
     let [keepers, n] = [0, 0]
     while (keepers < setup.goal.keepers && n < 60) {
       n++
-      const delay = takes.length === 0 ? p.timing.set! : calibration.nextDelay({ prior, window, takes, step: setup.controller.delayStep, minimum: 0 }).delay
+      const delay
+        = takes.length === 0
+          ? p.timing.set!
+          : calibration.nextDelay({ prior, window, takes, step: setup.controller.delayStep, minimum: 0 }).delay
       if (random.uniform() < 0.02) continue
       const offset = delay - ideal - prior.scatter * random.normal()
       const outcome = offset < -window.before ? 'early' : offset > window.after ? 'late' : 'keeper'
       if (outcome === 'keeper' && random.uniform() < share) keepers++
       const wrong = !tells && random.uniform() < 0.03
-      takes.push(tells ? { delay, offset } : { delay, outcome: wrong ? (outcome === 'keeper' ? 'early' : 'keeper') : outcome })
+      takes.push(
+        tells ? { delay, offset } : { delay, outcome: wrong ? (outcome === 'keeper' ? 'early' : 'keeper') : outcome },
+      )
     }
     return n
   })
@@ -44,29 +59,49 @@ test('the cracker needs what an independent session says, the search counted; on
   expect(kept.filter(n => n <= many.ifAllKept!).length / kept.length).toBeGreaterThan(0.86)
 })
 
-test.each(RECIPES)('%s: more takes than the keepers wanted, the same each time, quickly told apart from one that is found', (recipe) => {
-  const setup = newSetup(recipe)
-  const many = howMany(setup)
-  expect(many.props!).toBeGreaterThan(many.ifAllKept!)
-  expect(many.ifAllKept!).toBeGreaterThan(setup.goal.keepers)
-  expect(howMany(setup)).toEqual(many)
-  expect(many.first).toBeLessThan(many.later)
-  const p = plan(setup)
-  const found: LoggedTake[] = Array.from({ length: 6 }, (_, i) => ({ number: i + 1, delay: p.timing.wanted!, planned: p.timing.wanted, verdict: 'on', keeper: false, position: null }))
-  // Six on the moment, none kept: the log's own share of keepers is poor, and the moment need not be found any more.
-  const after = howMany(setup, { takes: found })
-  expect(after.kept).toBeCloseTo(8 / 16, 9)
-  expect(after.toFind).toBeLessThan(many.toFind)
-})
+test.each(RECIPES)(
+  '%s: more takes than the keepers wanted, the same each time, quickly told apart from one that is found',
+  recipe => {
+    const setup = newSetup(recipe)
+    const many = howMany(setup)
+    expect(many.props!).toBeGreaterThan(many.ifAllKept!)
+    expect(many.ifAllKept!).toBeGreaterThan(setup.goal.keepers)
+    expect(howMany(setup)).toEqual(many)
+    expect(many.first).toBeLessThan(many.later)
+    const p = plan(setup)
+    const found: LoggedTake[] = Array.from({ length: 6 }, (_, i) => ({
+      number: i + 1,
+      delay: p.timing.wanted!,
+      planned: p.timing.wanted,
+      verdict: 'on',
+      keeper: false,
+      position: null,
+    }))
+    // Six on the moment, none kept: the log's own share of keepers is poor, and the moment need not be found any more.
+    const after = howMany(setup, { takes: found })
+    expect(after.kept).toBeCloseTo(8 / 16, 9)
+    expect(after.toFind).toBeLessThan(many.toFind)
+  },
+)
 
 test('takes logged are played on from; none are needed once the keepers are there; misfires seen count', () => {
   const setup = newSetup('projectile')
   const p = plan(setup)
-  const take = (number: number, change: Partial<LoggedTake>): LoggedTake => ({ number, delay: p.timing.wanted!, planned: p.timing.wanted, verdict: 'on', keeper: true, position: 0.001, ...change })
+  const take = (number: number, change: Partial<LoggedTake>): LoggedTake => ({
+    number,
+    delay: p.timing.wanted!,
+    planned: p.timing.wanted,
+    verdict: 'on',
+    keeper: true,
+    position: 0.001,
+    ...change,
+  })
   const two = howMany(setup, { takes: [take(1, {}), take(2, {})] })
   expect(two.props!).toBeLessThan(howMany(setup).props! - 2)
   expect(howMany(setup, { takes: [1, 2, 3].map(n => take(n, {})) })).toMatchObject({ props: 0, plays: 0 })
-  const failing = howMany(setup, { takes: Array.from({ length: 10 }, (_, i) => take(i + 1, { verdict: 'misfire', keeper: false, position: null })) })
+  const failing = howMany(setup, {
+    takes: Array.from({ length: 10 }, (_, i) => take(i + 1, { verdict: 'misfire', keeper: false, position: null })),
+  })
   expect(failing.misfire).toBeCloseTo(11 / 60, 9)
   expect(failing.props!).toBeGreaterThan(howMany(setup).props!)
 })
@@ -76,7 +111,12 @@ test('a burst is counted event by event, and what never comes is beyond count', 
   expect(burst.framesPerEvent).toBeCloseTo(0.63, 9)
   expect(burst.first).toBeCloseTo(0.63, 9)
   expect(Math.abs(burst.later - 0.63)).toBeLessThan(0.04)
-  const never = howMany(withChange(withChange(newSetup('toss'), { path: 'moment.reference', value: 'travel' }), { path: 'moment.offset', value: 5 }))
+  const never = howMany(
+    withChange(withChange(newSetup('toss'), { path: 'moment.reference', value: 'travel' }), {
+      path: 'moment.offset',
+      value: 5,
+    }),
+  )
   expect(never).toMatchObject({ props: null, first: 0, later: 0 })
 })
 
@@ -87,7 +127,9 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   expect(finding.fixes.map(fix => fix.changes)).toEqual([[{ path: 'goal.stock', value: 8 }]])
   expect(stockFinding(newSetup('projectile'), howMany(newSetup('projectile')))).toBeNull()
   const result = propsResult(setup, howMany(setup))!
-  expect(fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')).toMatch(/^played 300 times to 3 keepers, enough in 90 %: .*80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 were/)
+  expect(fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')).toMatch(
+    /^played 300 times to 3 keepers, enough in 90 %: .*80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 were/,
+  )
 })
 
 test('the quick form of a search by measured places proposes what the grid does', () => {
@@ -95,8 +137,15 @@ test('the quick form of a search by measured places proposes what the grid does'
   for (let i = 0; i < 60; i++) {
     const prior = { delay: 3 * random.normal(), uncertainty: 1 + 6 * random.uniform(), scatter: 0.2 + random.uniform() }
     const window = { before: 0.5 + random.uniform(), after: 0.5 + random.uniform() }
-    const takes = Array.from({ length: 1 + (i % 4) }, () => ({ delay: prior.delay + random.normal(), offset: 2 * random.normal() }))
-    const quick = bestOfOffsets(prior, window, takes.map(take => take.delay - take.offset))
+    const takes = Array.from({ length: 1 + (i % 4) }, () => ({
+      delay: prior.delay + random.normal(),
+      offset: 2 * random.normal(),
+    }))
+    const quick = bestOfOffsets(
+      prior,
+      window,
+      takes.map(take => take.delay - take.offset),
+    )
     const grid = calibration.nextDelay({ prior, window, takes })
     const posterior = calibration.delayPosterior(prior, window, takes)
     expect(calibration.keepChance(posterior, window, quick)).toBeGreaterThan(grid.keep - 0.004)
