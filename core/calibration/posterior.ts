@@ -182,3 +182,19 @@ export function keepChance(posterior: DelayPosterior, window: KeeperWindow, dela
   })
   return Math.min(1, Math.max(0, keep))
 }
+
+/** Where the mean ideal delay lies with a share of the posterior, s: as much left out below as above. */
+export function idealWithin(posterior: DelayPosterior, share: number): [number, number] {
+  const { first, spacing, count, weight } = posterior
+  const ends: [number, number] = [first, first + (count - 1) * spacing]
+  let below = 0
+  for (let i = 0; i < count; i++) {
+    const here = weight.reduce((sum, row) => sum + (row[i] as number), 0)
+    const at = (part: number): number => first + (i - 0.5 + part) * spacing
+    for (const [end, wanted] of [[0, (1 - share) / 2], [1, (1 + share) / 2]] as const) {
+      if (below < wanted && below + here >= wanted) ends[end] = at((wanted - below) / here)
+    }
+    below += here
+  }
+  return ends
+}

@@ -1,7 +1,7 @@
 import { InputError, finite, positive } from '../errors'
 import { fastNormalCdf } from '../math/normal'
 import { quantiseDelay } from '../timing'
-import { type DelayPosterior, type DelayPrior, type FiredTake, type Grid, type KeeperWindow, delayPosterior, keepChance } from './posterior'
+import { type DelayPosterior, type DelayPrior, type FiredTake, type Grid, type KeeperWindow, delayPosterior, idealWithin, keepChance } from './posterior'
 
 export interface SearchInput {
   prior: DelayPrior
@@ -31,6 +31,8 @@ export interface ExplainedProposal extends Proposal {
   information: number
   /** The best chance any delay has, 0 to 1. */
   bestKeep: number
+  /** Where the ideal delay lies with 95 %, s. */
+  interval: [number, number]
 }
 
 const plogp = (p: number): number => (p > 1e-15 ? -p * Math.log2(p) : 0)
@@ -136,6 +138,7 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
     reason: chance >= 0.97 * bestKeep ? 'likeliest keeper' : 'halves what is unknown',
     information: chosen >= 0 ? information[chosen] as number : 0,
     bestKeep,
+    interval: idealWithin(posterior, 0.95),
   }
 }
 

@@ -33,7 +33,9 @@ function trackSpeed(setup: Setup, drag: number, time: number): number | null {
 
 /** m/s of the object itself at the moment: by the table of places, else by its motion. */
 export function objectSpeedAt(setup: Setup, drag: number, motion: Motion, times: TakeTimes): number {
-  const time = times.moment ?? 0
+  // A stream ends at the surface: what goes on below it is its cloud's.
+  const ends = setup.motion.kind === 'stream' ? (times.impact ?? Infinity) : Infinity
+  const time = Math.min(times.moment ?? 0, ends)
   return trackSpeed(setup, drag, time) ?? (times.moment === null ? 0 : motion.speedAt(time))
 }
 

@@ -117,9 +117,11 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
     return p === null ? 0 : Math.hypot(p.vx, p.vy)
   }
   const moves = motion.kind !== 'still'
+  // A stream ends at the surface.
+  const seen = motion.kind === 'stream' && take.impact !== null ? Math.min(take.moment ?? 0, take.impact) : take.moment
   const worked: Record<Setup['bodies'][number]['kind'], number> = {
-    object: moves ? speedAt(take.moment) : 0,
-    own: moves ? speedAt(take.moment) : 0,
+    object: moves ? speedAt(seen) : 0,
+    own: moves ? speedAt(seen) : 0,
     rim: Math.PI * motion.diameter * motion.turns,
     tear: inputs.crackSpeed,
     skin: 100,

@@ -50,10 +50,10 @@ export interface RunState {
 
 /** Fewest points from which an outlier can be told, and the chance of finding one in a clean log. */
 const LEAST_FOR_OUTLIER = 5
-const FALSE_OUTLIER = 0.02
+const FALSE_OUTLIER = 0.01
 /** Fewest takes that show a drift, and the chance of seeing one where there is none. */
 const LEAST_FOR_DRIFT = 5
-const FALSE_DRIFT = 0.01
+const FALSE_DRIFT = 0.006
 /** Level of the intervals that are printed. */
 const LEVEL = 0.95
 

@@ -4,16 +4,18 @@ import { type SearchMode, playRig, rigs } from '../../tests/support/rigs'
 
 const LOGS = 500
 
-/** A clean log of measured takes at delays a search might have used. */
+/** A clean log of measured takes on a rig as the plan holds it possible, at delays a search might have used. */
 function logOf(seed: number, count: number): { takes: LoggedTake[], speed: number, at: number, scatter: number } {
   const p = plan(newSetup('projectile'))
   const random = seededRandom(seed)
-  const [speed, scatter] = [p.alongSpeed, 0.004]
-  const at = p.timing.wanted! + 0.0004 * random.normal()
+  const speed = p.alongSpeed
+  const scatter = speed * p.spread.scatter * Math.exp(0.5 * random.normal())
+  const at = p.timing.wanted! + p.spread.uncertainty * random.normal()
   const takes = Array.from({ length: count }, (_, i): LoggedTake => {
     const delay = at + 0.0003 * random.normal()
     const position = speed * (delay - at) + scatter * random.normal()
-    return { number: i + 1, delay, planned: p.timing.wanted, verdict: 'missed', keeper: false, position }
+    const verdict = position < -0.012 ? 'early' : position > 0.012 ? 'late' : 'on'
+    return { number: i + 1, delay, planned: p.timing.wanted, verdict, keeper: false, position }
   })
   return { takes, speed, at, scatter }
 }
@@ -30,9 +32,8 @@ function coverage(): void {
       const { fit, proposal } = state
       if (fit!.speedInterval![0] <= speed && speed <= fit!.speedInterval![1]) held.speed++
       if (fit!.scatterInterval![0] <= scatter && scatter <= fit!.scatterInterval![1]) held.scatter++
-      const off = Math.abs(proposal!.posterior.delay - at) / proposal!.posterior.uncertainty
-      if (off <= 1) held.delay68++
-      if (off <= 1.96) held.delay95++
+      if (Math.abs(proposal!.posterior.delay - at) <= proposal!.posterior.uncertainty) held.delay68++
+      if (proposal!.interval[0] <= at && at <= proposal!.interval[1]) held.delay95++
       if (fit!.points.some(point => point.outlier)) held.outlier++
       if (driftOf(p, takes) !== null) held.drift++
     }

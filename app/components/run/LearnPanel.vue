@@ -11,6 +11,8 @@ const fresh = computed(() => freshTakes(plan.setup, [...takes.takes].reverse()))
 const run = computed(() => runStateOf(plan, fresh.value))
 const changes = computed(() => (run.value ? learntChanges(plan, run.value).filter(change => change.path !== 'delay' && change.path !== 'hand.lead') : []))
 const learnsSpeed = computed(() => changes.value.some(change => change.path === 'motion.speed'))
+/** Ends of an interval as they are said: by hand, before the moment. */
+const ends = ([low, high]: [number, number]): string => (plan.timing.lead === null ? [low, high] : [-high, -low]).map(end => show(end, 'time', { figures: 4 })).join(' to ')
 const shown = (path: string, value: unknown): string => {
   const field = fieldAt(path)
   return field?.type === 'number' && typeof value === 'number' ? show(value, field.quantity, { figures: 4 }) : String(value)
@@ -34,7 +36,7 @@ function takeBack(): void {
     <template v-else>
       <RunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
       <p v-if="run.proposal">
-        {{ plan.timing.lead === null ? 'Ideal delay' : 'Best pressed before the moment by' }} {{ show(plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay, 'time', { figures: 4 }) }} ± {{ show(2 * run.proposal.posterior.uncertainty, 'time', { figures: 2 }) }} (95 %), scatter {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
+        {{ plan.timing.lead === null ? 'Ideal delay' : 'Best pressed before the moment by' }} {{ show(plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay, 'time', { figures: 4 }) }} (95 %: {{ ends(run.proposal.interval) }}), scatter {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
         The takes wander: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }} {{ run.drift.perTake > 0 ? 'later' : 'sooner' }} each. Pressure, elastic, temperature?

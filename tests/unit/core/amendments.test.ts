@@ -376,6 +376,10 @@ describe('bodies', () => {
   })
   test('a rim goes π d a turn', () =>
     expect(plan(newSetup('toss')).sharpness.worst!.at).toBeCloseTo(Math.PI * 0.06 * 6, 9))
+  test('a stream ends at the surface, whatever its cloud does after', () => {
+    const stream = plan(newSetup('pour')).sharpness.bodies[0]!
+    expect(stream.at).toBeCloseTo(Math.sqrt(0.35 ** 2 + 2 * 9.80665 * 0.16), 6)
+  })
   test('a table of places gives its own speed', () => {
     const swing = newSetup('swing')
     const tracked = {
