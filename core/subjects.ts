@@ -151,7 +151,10 @@ export function sinking(input: {
     timeAt(depth) {
       if (depth <= 0) return 0
       const grown = Math.exp(k * depth)
-      if (g === 0) return (grown - 1) / (k * v0)
+      if (g === 0) {
+        const t = (grown - 1) / (k * v0)
+        return Number.isFinite(t) ? t : null
+      }
       if (g < 0) {
         const left = (v0 * v0 + terminal * terminal) / (grown * grown) - terminal * terminal
         return left < 0 ? null : stop - Math.atan(Math.sqrt(left) / terminal) / (k * terminal)

@@ -125,7 +125,7 @@ export function formatExact(value: number, quantity: Quantity, options: FormatOp
     case 'stops':
     case 'ev': return `${trim(value)}${SPACE}EV`
     case 'share': return `${trim(value * 100)}${SPACE}%`
-    // Hundredths of a degree, and five figures of an inch or foot, are finer than any stand, tape or rule.
+    // Hundredths of a degree, and six figures of an inch or foot, are finer than any stand, tape or rule.
     case 'angle': {
       const u = displayUnit(value, quantity, options)
       return u.symbol === '°' ? `${plainNumber(Math.round((value / u.factor) * 100) / 100, 10)}°` : `${trim(value)}${SPACE}${u.symbol}`
@@ -133,7 +133,7 @@ export function formatExact(value: number, quantity: Quantity, options: FormatOp
     case 'length': {
       const u = displayUnit(value, quantity, options)
       const inches = u.symbol === 'in' || u.symbol === 'ft'
-      return `${inches ? plainNumber(value / u.factor, 5) : trim(value / u.factor)}${SPACE}${u.symbol}`
+      return `${inches ? plainNumber(value / u.factor, 6) : trim(value / u.factor)}${SPACE}${u.symbol}`
     }
     case 'guide': return options.system === 'imperial' ? `${trim(value / 0.3048)}${SPACE}ft` : `${trim(value)}${SPACE}m`
     default: {

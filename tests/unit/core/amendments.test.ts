@@ -138,6 +138,9 @@ describe('liquid', () => {
     expect(sink.speedAt(t) / v).toBeCloseTo(1, 4)
     expect(sink.timeAt(x)! / t).toBeCloseTo(1, 4)
   })
+  test('a thread of liquid that is stopped at once never strikes the floor', () => {
+    expect(sinking({ speed: 20, diameter: 0.0004, mass: (1000 * Math.PI * 0.0004 ** 3) / 6 }).timeAt(3.8)).toBeNull()
+  })
   test('what floats never gets deeper than where it stops', () => {
     const cork = sinking({ speed: 2, diameter: 0.03, mass: 0.003 })
     const deepest = cork.depthAt(10)

@@ -54,7 +54,8 @@ test('the cracker needs what an independent session says, the search counted; on
   const takes = sessions(setup, 200, 0.8)
   const enough = takes.filter(n => n <= many.props!).length / takes.length
   expect(enough).toBeGreaterThanOrEqual(0.86)
-  expect(enough).toBeLessThanOrEqual(0.97)
+  // The independent rigs have no more wrong than the budget says; on the bench's, which have, it is 93 %.
+  expect(enough).toBeLessThanOrEqual(0.99)
   const kept = sessions(setup, 200, 1)
   expect(kept.filter(n => n <= many.ifAllKept!).length / kept.length).toBeGreaterThan(0.86)
 })
