@@ -151,7 +151,9 @@ export function parseField(input: string, field: NumberField, system: System = '
   // What was typed in another unit may miss a limit by the rounding of its conversion.
   const slack = 1e-9 * Math.max(Math.abs(field.min), Math.abs(field.max))
   if (field.integer && Math.abs(parsed.value - Math.round(parsed.value)) > 1e-9) return { error: 'Whole numbers only' }
-  if (parsed.value < field.min - slack || parsed.value > field.max + slack) return { error: `Allowed: ${allowedText(field, system)}` }
+  // Inches, feet and degrees are printed to fewer figures than they are kept with.
+  const printed = field.quantity === 'length' || field.quantity === 'angle' ? 1e-5 : 0
+  if (parsed.value < field.min - slack - printed * Math.abs(field.min) || parsed.value > field.max + slack + printed * Math.abs(field.max)) return { error: `Allowed: ${allowedText(field, system)}` }
   const value = Math.min(Math.max(parsed.value, field.min), field.max)
   return { value: field.integer ? Math.round(value) : value, ...(parsed.read ? { read: parsed.read } : {}) }
 }

@@ -26,7 +26,7 @@ import { chainStages } from '~~/core/plan/chain'
 import { known } from '~~/core/setup/typical'
 import { sinking, splashCavity } from '~~/core/subjects'
 import { checkSetup } from '~~/shared/schemas/setup'
-import early from '../../vectors/setup-1.json'
+import early from '../../files/setup-1.json'
 
 type Values = Record<string, string | number | boolean | null>
 const make = (recipe: Parameters<typeof newSetup>[0], values: Values = {}): Setup =>
