@@ -98,6 +98,37 @@ describe('the set-up at hand', () => {
     await until(() => kept.setup.motion.speed === 41)
     await until(() => again.saveState === 'saved')
   })
+  test('an edit made while a save is on its way is saved after it, from the revision that came back', async () => {
+    const kept = { setup: newSetup('projectile'), revision: 1 }
+    const store = useSetupStore()
+    const asked = serve(({ method, body }) => {
+      if (method === 'GET') return { body: record(kept.setup, kept.revision) }
+      if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+      kept.setup = body.setup
+      kept.revision++
+      if (kept.revision === 2) store.change(speed(44))
+      return { body: record(kept.setup, kept.revision) }
+    })
+    await store.open('s')
+    store.change(speed(42))
+    await until(() => kept.revision === 3 && store.saveState === 'saved')
+    expect(kept.setup.motion.speed).toBe(44)
+    expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([1, 2])
+    expect(storage.getItem('epiro-draft-s')).toBeNull()
+  })
+  test('choosing a method, a link or a sensor makes a whole, one step back', async () => {
+    oneSetup(newSetup('drop'))
+    const store = useSetupStore()
+    await store.open('s')
+    store.change([{ path: 'sensor.kind', value: 'sound' }])
+    expect(store.setup!.sensor).toMatchObject({ kind: 'sound', source: 'impact', latency: null })
+    store.change([{ path: 'method', value: 'sync-shutter' }])
+    expect(store.setup!.picture.shutter).toBeLessThanOrEqual(1 / 100)
+    expect(store.plan!.shutter.lostWorst).toBeLessThan(1 / 6)
+    store.undo()
+    expect(store.setup).toMatchObject({ method: 'open-shutter', picture: { shutter: 2 }, sensor: { kind: 'sound' } })
+    expect(store.change([{ path: 'method', value: 'no such' }])[0]!.field).toBe('method')
+  })
   test('two versions meet: neither is lost, whichever is kept', async () => {
     for (const keep of ['mine', 'theirs'] as const) {
       fresh()
