@@ -51,12 +51,12 @@ test('the cracker needs what an independent session says, the search counted; on
   expect(many.first).toBeCloseTo(0.35, 2)
   expect(many.later).toBeGreaterThan(0.78)
   expect(many.later).toBeLessThan(0.9)
-  const takes = sessions(setup, 200, 0.8)
+  const takes = sessions(setup, 120, 0.8)
   const enough = takes.filter(n => n <= many.props!).length / takes.length
   expect(enough).toBeGreaterThanOrEqual(0.86)
   // The independent rigs have no more wrong than the budget says; on the bench's, which have, it is 93 %.
   expect(enough).toBeLessThanOrEqual(0.99)
-  const kept = sessions(setup, 200, 1)
+  const kept = sessions(setup, 120, 1)
   expect(kept.filter(n => n <= many.ifAllKept!).length / kept.length).toBeGreaterThan(0.86)
 })
 
