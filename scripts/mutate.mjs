@@ -10,7 +10,7 @@ process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 /** @type {Record<string, { mutate: string[], tests: string[] }>} */
 const GROUPS = {
   physics: { mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'], tests: ['vectors', 'laws', 'amendments', 'motion'] },
-  shutter: { mutate: ['core/plan/shutter.ts', 'core/plan/bodies.ts'], tests: ['amendments', 'light'] },
+  shutter: { mutate: ['core/plan/shutter.ts', 'core/plan/bodies.ts'], tests: ['shutter', 'amendments', 'light'] },
   chain: { mutate: ['core/plan/chain.ts', 'core/plan/motion.ts', 'core/plan/arc.ts'], tests: ['plan', 'motion', 'amendments', 'world'] },
   assess: { mutate: ['core/plan/assess.ts', 'core/plan/light.ts', 'core/plan/spread.ts', 'core/plan/compare.ts', 'core/plan/solver.ts'], tests: ['plan', 'light', 'sensitivity', 'amendments'] },
   findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'sequence'] },
