@@ -1,3 +1,4 @@
+import { goldenMaximum } from '../math/golden'
 import { fastNormalCdf } from '../math/normal'
 import { SCATTER_LOG_SD, SCATTER_NODES, type DelayPrior, type KeeperWindow } from './posterior'
 
@@ -54,13 +55,6 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
               - fastNormalCdf((-window.before - delay + middle) / spread)),
       0,
     )
-  const golden = (Math.sqrt(5) - 1) / 2
-  let low = centre - widest - (window.before + window.after) / 2
-  let high = centre + widest + (window.before + window.after) / 2
-  for (let round = 0; round < ROUNDS; round++) {
-    const [a, b] = [high - golden * (high - low), low + golden * (high - low)]
-    if (chance(a) >= chance(b)) high = b
-    else low = a
-  }
-  return (low + high) / 2
+  const reach = widest + (window.before + window.after) / 2
+  return goldenMaximum(chance, centre - reach, centre + reach, ROUNDS)
 }

@@ -1,4 +1,5 @@
 import { InputError, finite, positive } from '../errors'
+import { goldenMaximum } from '../math/golden'
 import { fastNormalCdf } from '../math/normal'
 import { quantiseDelay } from '../timing'
 import { type DelayPosterior, type DelayPrior, type FiredTake, type Grid, type KeeperWindow, delayPosterior, idealWithin, keepChance } from './posterior'
@@ -144,16 +145,12 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
 
 /** Best chance between candidate delays, by golden section within one step either side. */
 function refine(posterior: DelayPosterior, window: KeeperWindow, delay: number, reach: number, minimum: number, maximum: number): number {
-  const golden = (Math.sqrt(5) - 1) / 2
-  let low = Math.max(minimum, delay - reach)
-  let high = Math.min(maximum, delay + reach)
-  for (let round = 0; round < 8; round++) {
-    const a = high - golden * (high - low)
-    const b = low + golden * (high - low)
-    if (keepChance(posterior, window, a) >= keepChance(posterior, window, b)) high = b
-    else low = a
-  }
-  const middle = (low + high) / 2
+  const middle = goldenMaximum(
+    at => keepChance(posterior, window, at),
+    Math.max(minimum, delay - reach),
+    Math.min(maximum, delay + reach),
+    8,
+  )
   return keepChance(posterior, window, middle) > keepChance(posterior, window, delay) ? middle : delay
 }
 

@@ -1,7 +1,5 @@
+import { type Json, isObject } from '../json'
 import type { FigureValue, KitKind } from './types'
-
-type Json = Record<string, unknown>
-const isObject = (value: unknown): value is Json => value !== null && typeof value === 'object' && !Array.isArray(value)
 
 /** Figures that kinds of kit were given later: a recycle is rated at full power, and a curtain was drawn from the right. */
 const ADDITIONS: Partial<Record<KitKind, Record<string, FigureValue>>> = {

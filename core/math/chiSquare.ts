@@ -1,7 +1,10 @@
+import { logGamma } from './logGamma'
+import { boundary } from './quantile'
+
 /** Regularised lower incomplete gamma function P(a, x), by its series or its continued fraction (Abramowitz & Stegun 6.5.29, 6.5.31). */
 function lowerGamma(a: number, x: number): number {
   if (x <= 0) return 0
-  const front = Math.exp(-x + a * Math.log(x) - logFactorial(a))
+  const front = Math.exp(-x + a * Math.log(x) - logGamma(a + 1))
   if (x < a + 1) {
     let term = 1 / a
     let sum = term
@@ -23,22 +26,6 @@ function lowerGamma(a: number, x: number): number {
   return 1 - front * a * h
 }
 
-/** ln Γ(a + 1) by Stirling's series, raised by recurrence where a is small. */
-function logFactorial(a: number): number {
-  let shift = 0
-  let z = a + 1
-  while (z < 12) shift += Math.log(z++)
-  return (
-    (z - 0.5) * Math.log(z)
-    - z
-    + 0.5 * Math.log(2 * Math.PI)
-    + 1 / (12 * z)
-    - 1 / (360 * z ** 3)
-    + 1 / (1260 * z ** 5)
-    - shift
-  )
-}
-
 /**
  * Quantile of the chi-square distribution.
  *
@@ -46,13 +33,5 @@ function logFactorial(a: number): number {
  * @param freedom degrees of freedom, above 0
  */
 export function chiSquareQuantile(p: number, freedom: number): number {
-  let low = 0
-  let high = freedom + 10
-  while (lowerGamma(freedom / 2, high / 2) < p && high < 1e9) high *= 2
-  for (let i = 0; i < 80; i++) {
-    const middle = (low + high) / 2
-    if (lowerGamma(freedom / 2, middle / 2) < p) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return boundary(x => lowerGamma(freedom / 2, x / 2) < p, freedom + 10, 1e9)
 }

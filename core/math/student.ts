@@ -1,13 +1,5 @@
-/** ln Γ(x), x above 0, to about 1e-13: Lanczos with g = 7, n = 9. */
-function logGamma(x: number): number {
-  const series = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
-  ]
-  const sum = series.slice(1).reduce((total, c, i) => total + c / (x + i), series[0] as number)
-  const t = x + 6.5
-  return (x - 0.5) * Math.log(t) - t + 0.5 * Math.log(2 * Math.PI) + Math.log(sum)
-}
+import { logGamma } from './logGamma'
+import { boundary } from './quantile'
 
 /** Continued fraction of the incomplete beta function (Abramowitz & Stegun 26.5.8), by Lentz. */
 function betaFraction(a: number, b: number, x: number): number {
@@ -38,7 +30,7 @@ function incompleteBeta(a: number, b: number, x: number): number {
 }
 
 /** Chance that |t| of Student's distribution is above a value, 0 to 1; degrees of freedom above 0. */
-export function studentTails(t: number, freedom: number): number {
+function studentTails(t: number, freedom: number): number {
   return incompleteBeta(freedom / 2, 0.5, freedom / (freedom + t * t))
 }
 
@@ -49,13 +41,5 @@ export function studentTails(t: number, freedom: number): number {
  * @param freedom degrees of freedom, above 0
  */
 export function studentQuantile(tails: number, freedom: number): number {
-  let low = 0
-  let high = 1
-  while (studentTails(high, freedom) > tails && high < 1e12) high *= 2
-  for (let i = 0; i < 80; i++) {
-    const middle = (low + high) / 2
-    if (studentTails(middle, freedom) > tails) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return boundary(t => studentTails(t, freedom) > tails, 1, 1e12)
 }

@@ -1,10 +1,7 @@
+import { type Json, isObject } from '../json'
 import { bodiesOfOld } from './bodies'
 import { newLists, untested } from './lists'
 import { RECIPES, type PopGroup, type Recipe } from './types'
-
-type Json = Record<string, unknown>
-
-const isObject = (value: unknown): value is Json => value !== null && typeof value === 'object' && !Array.isArray(value)
 
 /** What a light, a controller, a link, and other parts of a file without it have: what the sums went by in its days. */
 const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', relay: 1, slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, borrowed: false, repeat: [] } as const

@@ -1,10 +1,9 @@
+import type { Json } from '../json'
 import {
   BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LIST_ITEM_FIELDS, MOST_BODIES, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
   POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS, fieldsOf,
 } from './fields'
 import { LISTS } from './types'
-
-type Json = Record<string, unknown>
 
 /** SI unit a number of the file is in. */
 const SI: Record<string, string> = {

@@ -1,4 +1,4 @@
-import type { ActionKind, FlashSetup, KnownFlashRow, MomentReference, Recipe, SensorKind, Setup } from './types'
+import type { ActionKind, FlashSetup, KnownFlashRow, Recipe, SensorKind, Setup } from './types'
 
 /** Latency and standard deviation of a piece of the chain, s. */
 interface Typical {
@@ -113,6 +113,3 @@ export function known(setup: Setup): KnownSetup {
 
 /** Recipes whose subject holds liquid that something falls or pours into. */
 export const intoLiquid = (recipe: Recipe): boolean => recipe === 'drop' || recipe === 'pour'
-
-/** Whether a moment is a time after an event, not a place. */
-export const isTimed = (reference: MomentReference): boolean => reference !== 'travel'

@@ -1,0 +1,5 @@
+/** An object of JSON whose fields nobody has checked. */
+export type Json = Record<string, unknown>
+
+export const isObject = (value: unknown): value is Json =>
+  value !== null && typeof value === 'object' && !Array.isArray(value)
