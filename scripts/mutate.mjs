@@ -15,7 +15,7 @@ const GROUPS = {
   assess: { mutate: ['core/plan/assess.ts', 'core/plan/light.ts', 'core/plan/spread.ts', 'core/plan/compare.ts', 'core/plan/solver.ts'], tests: ['plan', 'light', 'sensitivity', 'amendments'] },
   findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'sequence'] },
   setup: { mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'], tests: ['amendments', 'paths', 'sequence'] },
-  sequence: { mutate: ['core/plan/schedule.ts', 'core/plan/sequence.ts', 'core/plan/pops.ts'], tests: ['sequence'] },
+  sequence: { mutate: ['core/plan/schedule.ts', 'core/plan/sequence.ts', 'core/plan/pops.ts'], tests: ['sequence', 'schedule'] },
   run: { mutate: ['core/run/feedback.ts', 'core/run/learn.ts', 'core/run/apply.ts', 'core/calibration/ladder.ts'], tests: ['run'] },
   session: { mutate: ['core/run/session.ts', 'core/run/stock.ts', 'core/calibration/offsets.ts'], tests: ['session'] },
 }
