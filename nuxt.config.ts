@@ -17,6 +17,19 @@ export default defineNuxtConfig({
   ui: { fonts: false, colorMode: false },
   spaLoadingTemplate: 'loading.html',
   experimental: { appManifest: false },
+  // On static files too, which no middleware sees; a worker is held by the policy of its own file.
+  routeRules: {
+    '/**': {
+      headers: {
+        'content-security-policy': 'default-src \'self\'; object-src \'none\'; base-uri \'none\'; frame-ancestors \'none\'',
+        'x-content-type-options': 'nosniff',
+        'x-frame-options': 'DENY',
+        'referrer-policy': 'no-referrer',
+        'cross-origin-opener-policy': 'same-origin',
+        'cross-origin-resource-policy': 'same-origin',
+      },
+    },
+  },
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: { gzip: true },

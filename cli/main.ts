@@ -3,7 +3,8 @@ import { type ParseArgsConfig, parseArgs } from 'node:util'
 import type { Schema } from 'yup'
 import { type Plan, type Setup, InputError, calibration, completeSetup, howMany, plan, stockFinding } from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
-import { searchSchema } from '../shared/schemas/search'
+import { memberSchema, studioSchema } from '../shared/schemas/records'
+import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
 import { type Mistake, check } from '../shared/schemas/validate'
 import { dialCardText } from '../shared/text/dialCard'
@@ -15,6 +16,9 @@ epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
                                         each new picture in a folder to the take of its time; LINK is made on the page Devices
 epiro bench FILE [--seed N] [--folder DIR]
                                         the practice bench on standard input and output (docs/device-interface.md)
+epiro link [--name NAME] [--role lead|assistant|viewer] [--studio NAME]
+                                        a sign-in link, good once and for 15 minutes
+epiro studio NAME                       another studio on this installation, with a link for its lead
 FILE may be - for standard input. Bad input: one line a mistake on standard error, exit 2.`
 
 /** What stops a command: one line a mistake. */
@@ -22,7 +26,7 @@ class BadInput extends Error {
   constructor(readonly lines: string[]) { super(lines.join('\n')) }
 }
 
-function readInput<T>(file: string | undefined, schema: Schema<T>, complete: (value: unknown) => unknown = value => value): T {
+function readInput<T>(file: string | undefined, schema: Schema<T>, complete: (value: unknown) => unknown = value => value, mostRows?: number): T {
   if (!file) throw new BadInput(['Name a file, or - for standard input'])
   let text: string
   try {
@@ -38,7 +42,7 @@ function readInput<T>(file: string | undefined, schema: Schema<T>, complete: (va
   catch (error) {
     throw new BadInput([`${file}: not valid JSON: ${(error as Error).message}`])
   }
-  const checked = check(schema, complete(value))
+  const checked = check(schema, value, complete, mostRows)
   if ('mistakes' in checked) throw new BadInput(checked.mistakes.map((m: Mistake) => `${file}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
   return checked.value
 }
@@ -61,7 +65,7 @@ function withStock(planned: Plan, setup: Setup, many: ReturnType<typeof howMany>
 }
 
 function nextCommand(args: string[]): void {
-  print(calibration.proposeDelay(readInput(args[0], searchSchema)))
+  print(calibration.proposeDelay(readInput(args[0], searchSchema, undefined, MOST_FIRED)))
 }
 
 /** Options by name, and what is left. @throws BadInput for one that is not known */
@@ -107,6 +111,18 @@ async function benchCommand(args: string[]): Promise<void> {
   await bench(setup, { seed, folder: typeof values.folder === 'string' ? values.folder : null, input: process.stdin, say: line => console.log(line) })
 }
 
+async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
+  const { values, positionals } = optionsOf(args, { name: { type: 'string' }, role: { type: 'string' }, studio: { type: 'string' } })
+  const input = newStudio ? check(studioSchema, { name: positionals[0] }) : check(memberSchema, { name: values.name ?? 'Lead', role: values.role ?? 'lead' })
+  if ('mistakes' in input) throw new BadInput(input.mistakes.map(m => `${m.field ? `--${m.field}: ` : ''}${m.reason}`))
+  const { LinkRefused, makeLink } = await import('./link')
+  try { print(await makeLink({ ...(newStudio ? { newStudio: positionals[0]! } : {}), ...values })) }
+  catch (error) {
+    if (!(error instanceof LinkRefused)) throw error
+    throw new BadInput([error.message])
+  }
+}
+
 /** Runs a command; gives the exit code. */
 export async function main(args: string[]): Promise<number> {
   const [command, ...rest] = args
@@ -116,6 +132,8 @@ export async function main(args: string[]): Promise<number> {
       case 'next': nextCommand(rest); return 0
       case 'watch': return await watchCommand(rest)
       case 'bench': await benchCommand(rest); return 0
+      case 'link': await linkCommand(rest, false); return 0
+      case 'studio': await linkCommand(rest, true); return 0
       case 'schema': print(setupJsonSchema()); return 0
       case 'help': case '--help': case '-h': print(HELP); return 0
       default: throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])

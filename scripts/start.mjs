@@ -1,35 +1,44 @@
 // @ts-check
 // Starts Epiro: installs what is missing, then database, migrations, demo data and server. See the README.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { needBuild, needModules } from './lib/build.mjs'
 import { fingerprint, givenCertificate, ownAddresses, ownCertificate } from './lib/certificate.mjs'
 import { localDatabase } from './lib/database.mjs'
-import { choosePort, end, pause, portFree, runs } from './lib/processes.mjs'
+import { needFolder, writeWhole } from './lib/files.mjs'
+import { holderOf, takeFolder } from './lib/lock.mjs'
+import { choosePort, end, pause, portFree, processesWith, runs } from './lib/processes.mjs'
 import { startRedirect } from './lib/redirect.mjs'
 import { SERVER, prepareDatabase, secretIn, startServer, untilReady } from './lib/server.mjs'
 import { Stop, needNode, needPackages, say } from './lib/system.mjs'
+import { homeFolder, stateIn } from './lib/home.mjs'
 
 const HELP = `npm start                          on this machine alone, over http
 npm start -- --listen              on every network of this machine, over https; a bare http port sends on to it
 npm start -- --listen ADDRESS      on one address
   --cert FILE --key FILE           a certificate and its key, as PEM; else one is made at the first start
-  --port N --http-port N           other ports than 3443 and 3080 (3000 without --listen)`
+  --port N --http-port N           other ports than 3443 and 3080 (3000 without --listen)
+  --link                           prints a sign-in link also where no person reads it`
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
-const HOME = resolve(process.env.EPIRO_DATA ?? '.data/app')
+const HOME = homeFolder()
 const STATE = join(HOME, 'running.json')
+/** ms between tries to start again what ended: the first, and the longest. */
+const AGAIN = { first: 500, longest: 60_000 }
+/** ms that must go well before the next try is a first one again. */
+const WELL = 60_000
 
-/** @typedef {{ pid: number, serverPid?: number, address: string, databaseUrl: string }} State */
-/** @returns {State | null} */
-const readState = () => { try { return JSON.parse(readFileSync(STATE, 'utf8')) } catch { return null } }
+const readState = () => stateIn(HOME)
 
-/** @param {string} address @param {string} token */
+/** A link is a key: it goes to a terminal or to whoever asks, and into no log. @param {boolean} asked */
+const wantsLink = asked => asked || process.stdout.isTTY === true
+
+/** @param {string} address @param {string | null} token */
 function greet(address, token) {
   say(`\n  Epiro runs at     ${address}`)
-  say(`  Sign in (once):   ${address}/sign-in#${token}\n`)
+  say(token ? `  Sign in (once, within 15 min):   ${address}/sign-in#${token}\n` : '  To sign in:       npx epiro link\n')
 }
 
 /** Where to listen: beyond loopback only where it is asked for. */
@@ -38,7 +47,10 @@ function wishes() {
   try {
     ({ values, positionals } = parseArgs({
       allowPositionals: true,
-      options: { 'listen': { type: 'boolean' }, 'cert': { type: 'string' }, 'key': { type: 'string' }, 'port': { type: 'string' }, 'http-port': { type: 'string' }, 'help': { type: 'boolean' } },
+      options: {
+        'listen': { type: 'boolean' }, 'cert': { type: 'string' }, 'key': { type: 'string' }, 'port': { type: 'string' }, 'http-port': { type: 'string' },
+        'link': { type: 'boolean' }, 'help': { type: 'boolean' },
+      },
     }))
   }
   catch (error) { throw new Stop(`${/** @type {Error} */ (error).message}\n${HELP}`) }
@@ -52,7 +64,10 @@ function wishes() {
   const host = values.listen ? positionals[0] ?? '0.0.0.0' : process.env.HOST ?? '127.0.0.1'
   const secure = !/^(localhost|127\.|::1$)/.test(host)
   if (Boolean(values.cert) !== Boolean(values.key)) throw new Stop('A certificate needs its key: --cert FILE --key FILE')
-  return { help: values.help, host, secure, cert: values.cert, key: values.key, port: port(values.port ?? process.env.PORT), httpPort: port(values['http-port'] ?? process.env.HTTP_PORT) }
+  return {
+    help: values.help, link: values.link === true, host, secure, cert: values.cert, key: values.key,
+    port: port(values.port ?? process.env.PORT), httpPort: port(values['http-port'] ?? process.env.HTTP_PORT),
+  }
 }
 
 /** A port that was asked for must be free; else the usual one or any. @param {number | null} asked @param {number} usual @param {string} host */
@@ -61,22 +76,51 @@ async function portOf(asked, usual, host) {
   return asked ?? choosePort(usual, host)
 }
 
+/** Another start has the folder: says where it answers, once it does. @param {boolean} link */
+async function greetRunning(link) {
+  for (let holder = await holderOf(HOME); holder; holder = await holderOf(HOME)) {
+    if (holder.address) {
+      say('Epiro is already running.')
+      const url = readState()?.databaseUrl
+      greet(holder.address, wantsLink(link) && url ? prepareDatabase(url, { link: true }).token : null)
+      return
+    }
+    await pause(300)
+  }
+  throw new Stop('The Epiro that was starting here has ended; start it again')
+}
+
+/** What a start that was killed left behind. */
+async function endLeftOver() {
+  const before = readState()
+  const left = new Set([...(before?.serverPid ? [before.serverPid] : []), ...processesWith(SERVER, `EPIRO_HOME=${HOME}`)])
+  for (const pid of left) if (runs(pid, SERVER)) await end(pid, SERVER, 5000)
+}
+
+/** Tries again what ended, after pauses that grow until it goes well for a while. @param {() => boolean} stopped */
+function patience(stopped) {
+  let wait = AGAIN.first
+  let began = 0
+  return {
+    began: () => { began = Date.now() },
+    async pause() {
+      if (Date.now() - began > WELL) wait = AGAIN.first
+      for (let waited = 0; waited < wait && !stopped(); waited += 100) await pause(100)
+      wait = Math.min(wait * 2, AGAIN.longest)
+    },
+  }
+}
+
 async function main() {
   const wished = wishes()
   if (wished.help) { say(HELP); return }
   needNode(20, 19)
+  needFolder(HOME)
+  const lock = await takeFolder(HOME)
+  if (!lock) { await greetRunning(wished.link); return }
   if (!process.env.DATABASE_URL) needPackages({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' })
   needModules()
-  mkdirSync(HOME, { recursive: true })
-
-  const before = readState()
-  if (before && runs(before.pid, 'start.mjs') && before.pid !== process.pid) {
-    say('Epiro is already running.')
-    greet(before.address, prepareDatabase(before.databaseUrl, { demo: false }).token)
-    return
-  }
-  // What a killed start left behind.
-  if (before?.serverPid) await end(before.serverPid, SERVER, 5000)
+  await endLeftOver()
   needBuild()
 
   const database = process.env.DATABASE_URL ? null : localDatabase(join(HOME, 'mariadb'))
@@ -98,7 +142,8 @@ async function main() {
 
   try {
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-    const { token, demoLoaded } = prepareDatabase(databaseUrl, { demo: process.env.EPIRO_DEMO !== '0' })
+    const { token, demoLoaded, backup } = prepareDatabase(databaseUrl, { demo: process.env.EPIRO_DEMO !== '0', link: wantsLink(wished.link), backups: join(HOME, 'backups') })
+    if (backup) say(`A backup was made before the upgrade: ${backup}`)
     if (demoLoaded) say('Demo data loaded.')
     const { host, secure } = wished
     const everywhere = host === '0.0.0.0' || host === '::'
@@ -108,17 +153,21 @@ async function main() {
     const address = `${secure ? 'https' : 'http'}://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
     const secret = process.env.SESSION_SECRET ?? secretIn(join(HOME, 'session-secret'))
 
+    const state = () => JSON.stringify({ pid: process.pid, serverPid: server?.pid, address, databaseUrl })
+    const serverAgain = patience(() => stopping)
     const launch = () => {
-      server = startServer({ databaseUrl, secret, host, port, tls })
-      writeFileSync(STATE, JSON.stringify({ pid: process.pid, serverPid: server.pid, address, databaseUrl }), { mode: 0o600 })
+      server = startServer({ databaseUrl, secret, host, port, tls, more: { EPIRO_HOME: HOME } })
+      serverAgain.began()
       server.on('exit', (code, signal) => {
         if (stopping) return
         say(`The server ended (${signal ?? code}); starting it again.`)
-        setTimeout(() => { if (!stopping) launch() }, 500)
+        void serverAgain.pause().then(() => { if (!stopping) launch() })
       })
     }
     launch()
+    writeWhole(STATE, state())
     await untilReady(everywhere ? address.replace(shown, '127.0.0.1') : address, tls?.cert)
+    lock.tell(address)
     greet(address, token)
     if (tls) {
       const httpPort = await portOf(wished.httpPort, 3080, host)
@@ -127,12 +176,20 @@ async function main() {
       say(`  The certificate's fingerprint, to compare on the phone:\n  ${fingerprint(tls.cert)}\n`)
     }
 
+    const databaseAgain = patience(() => stopping)
     while (!stopping) {
       await pause(1000)
-      if (database && !stopping && !database.alive()) {
-        say('The database ended; starting it again.')
-        await database.start()
+      if (stopping) break
+      const kept = readState()
+      if (kept?.pid !== process.pid || kept.serverPid !== server?.pid) { try { writeWhole(STATE, state()) } catch { /* there is no room now */ } }
+      if (!database || database.alive()) continue
+      say('The database ended; starting it again.')
+      await databaseAgain.pause()
+      try {
+        if (!stopping) await database.start()
+        databaseAgain.began()
       }
+      catch (error) { say(error instanceof Stop ? error.message : String(error)) }
     }
   }
   catch (error) {

@@ -78,7 +78,7 @@ async function withDatabase() {
     await database?.stop()
     if (database) rmSync(home, { recursive: true, force: true })
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-    const { token } = prepareDatabase(databaseUrl, { demo: true })
+    const { token } = prepareDatabase(databaseUrl, { demo: true, link: true })
     if (wanted('services')) jest('services on a database', ['-c', 'jest.services.config.mjs'], { DATABASE_URL: databaseUrl })
     if (!wanted('e2e')) return
     const secret = 'only-for-tests-'.repeat(3)
@@ -88,7 +88,7 @@ async function withDatabase() {
     await untilReady(address)
     rmSync('.data/test/playwright.json', { force: true })
     step('playwright', 'npx', ['--no-install', 'playwright', 'test', `--project=${project}`, ...asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))], {
-      BASE_URL: address, SIGN_IN_TOKEN: token, DATABASE_URL: databaseUrl, SESSION_SECRET: secret, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
+      BASE_URL: address, SIGN_IN_TOKEN: String(token), DATABASE_URL: databaseUrl, SESSION_SECRET: secret, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
     })
     const stats = report('.data/test/playwright.json')?.stats
     passes += stats?.expected ?? 0

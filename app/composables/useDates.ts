@@ -6,5 +6,7 @@ export function useDates() {
     const part = Object.fromEntries(format.formatToParts(new Date(instant)).map(({ type, value }) => [type, value]))
     return `${part.year}-${part.month}-${part.day} ${part.hour}:${part.minute}`
   }
-  return { when }
+  /** 18:30, in the time of this device. */
+  const clock = (instant: string): string => when(instant).slice(11)
+  return { when, clock }
 }

@@ -2,12 +2,9 @@
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
-const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }, { to: '/practice', label: 'Practice' }, { to: '/devices', label: 'Devices' }]
+const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }, { to: '/practice', label: 'Practice' }, { to: '/devices', label: 'People' }]
 
-async function signOut(): Promise<void> {
-  await session.signOut()
-  await navigateTo('/sign-in')
-}
+const leaving = ref(false)
 </script>
 
 <template>
@@ -27,7 +24,7 @@ async function signOut(): Promise<void> {
       </nav>
       <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto" />
       <template v-if="session.studio">
-        <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{ session.studio.name }}</span>
+        <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{ [session.member, session.studio.name].filter(text => text !== null).join(', ') }}</span>
         <UButton
           variant="ghost" size="xs" :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'" aria-label="Units: switch between metric and imperial"
           @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"
@@ -39,8 +36,9 @@ async function signOut(): Promise<void> {
         :label="preferences.look === 'work' ? 'Safelight' : 'Work light'" :ui="{ label: 'max-sm:sr-only' }"
         @click="preferences.look = preferences.look === 'work' ? 'safelight' : 'work'"
       />
-      <UButton v-if="session.studio" variant="ghost" size="xs" icon="i-lucide-log-out" aria-label="Sign out" @click="signOut" />
+      <UButton v-if="session.studio" variant="ghost" size="xs" icon="i-lucide-log-out" aria-label="Sign out" @click="leaving = true" />
     </header>
+    <PeopleSignOut v-if="session.studio" v-model:open="leaving" />
     <main id="main" class="min-h-0 flex-1">
       <slot />
     </main>

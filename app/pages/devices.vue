@@ -1,58 +1,64 @@
 <script setup lang="ts">
-import QRCode from 'qrcode'
-import type { SessionRole } from '~~/shared/schemas/records'
-import { ApiError, type SessionRecord, api } from '~/services/api'
+import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/schemas/records'
+import { ApiError, type LinkMade, type MemberRecord, type SessionRecord, api } from '~/services/api'
 import { afterSignIn } from '~/text/afterSignIn'
 import { deviceName } from '~/text/devices'
 
-/** Who may come in: a link for another device, as a code to be scanned, and the devices signed in. */
+/** Who may come in: people by name with their roles, links for them, and the devices signed in. */
 const session = useSessionStore()
 const route = useRoute()
 const { when } = useDates()
-const { copied, copy } = useCopied()
-const sessions = ref<(SessionRecord & { here: boolean })[]>([])
+const members = shallowRef<MemberRecord[]>([])
+const sessions = shallowRef<(SessionRecord & { here: boolean })[]>([])
 const role = ref<SessionRole>('assistant')
-const link = ref<{ url: string, until: number, addresses: string[], token: string } | null>(null)
-const address = ref('')
-const code = ref('')
+const name = ref('')
+const link = shallowRef<(LinkMade & { until: number, title: string }) | null>(null)
 const failure = ref('')
-useHead({ title: 'Devices · Epiro' })
+const studioName = ref('')
+useHead({ title: 'People · Epiro' })
 
-const ROLE_TEXT: Record<SessionRole, string> = { lead: 'Lead: everything', assistant: 'Assistant: runs and logs; cannot delete, change kit or let others in' }
-const now = useNowWhile(() => link.value !== null && Date.now() < link.value.until + 1000)
-const left = computed(() => (link.value === null ? 0 : Math.max(0, Math.ceil((link.value.until - now.value) / 1000))))
+const ROLE_TEXT: Record<SessionRole, string> = {
+  lead: 'Lead: everything',
+  assistant: 'Assistant: plans, runs and logs; does not archive, restore, move or import, change kit or let others in',
+  viewer: 'Viewer: looks, and changes nothing',
+}
 const afterwards = computed(() => afterSignIn(route.query.to))
-const url = computed(() => (link.value ? `${address.value}/sign-in${afterwards.value ? `?to=${afterwards.value}` : ''}#${link.value.token}` : ''))
-const onlyHere = computed(() => link.value !== null && link.value.addresses.every(a => /\/\/(localhost|127\.|\[::1)/.test(a)))
 
-async function run(what: () => Promise<void>): Promise<void> {
+async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
-  try { await what() }
+  try {
+    await what()
+    ;[members.value, sessions.value] = await Promise.all([api.members(), api.sessions()])
+  }
   catch (error) { failure.value = error instanceof ApiError ? error.message : 'That did not work' }
 }
-const load = (): Promise<void> => run(async () => { sessions.value = await api.sessions() })
-onMounted(() => { if (session.isLead) void load() })
+onMounted(() => { if (session.isLead) void run(async () => {}) })
 
-const make = (): Promise<void> => run(async () => {
-  const made = await api.makeLink(role.value)
-  address.value = made.addresses[0]!
-  link.value = { token: made.token, url: '', until: Date.now() + made.minutes * 60_000, addresses: made.addresses }
+const show = (made: LinkMade, title: string): void => { link.value = { ...made, until: Date.now() + made.minutes * 60_000, title } }
+const invite = (): Promise<void> => run(async () => {
+  const wanted = name.value.trim()
+  show(await api.makeLink({ role: role.value, ...(wanted === '' ? {} : { name: wanted }) }), `Link for ${wanted || `a new ${role.value}`}`)
+  name.value = ''
 })
-watch(url, async (text) => { code.value = text ? await QRCode.toString(text, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' }) : '' })
-const revoke = (id: string): Promise<void> => run(async () => {
-  await api.revokeSession(id)
-  await load()
+const another = (member: MemberRecord): Promise<void> => run(async () => show(await api.makeLink({ memberId: member.id }), `Link for ${member.name}`))
+const change = (id: string, input: MemberInput): Promise<void> => run(() => api.updateMember(id, input))
+const makeStudio = (): Promise<void> => run(async () => {
+  const wanted = studioName.value.trim()
+  if (wanted === '') return
+  show(await api.createStudio(wanted), `Link for the lead of ${wanted}`)
+  studioName.value = ''
 })
+const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${member.id}`)
 </script>
 
 <template>
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-4xl gap-7">
       <h1 class="text-2xl font-semibold">
-        Devices
+        People
       </h1>
       <p v-if="!session.isLead" role="alert">
-        This device is signed in as an assistant; only the lead lets others in.
+        {{ session.member ?? 'This device' }} is signed in as {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead lets others in.
       </p>
       <template v-else>
         <p v-if="failure" role="alert" class="text-(--bad)">
@@ -60,46 +66,49 @@ const revoke = (id: string): Promise<void> => run(async () => {
         </p>
         <section aria-labelledby="join" class="grid gap-3">
           <h2 id="join" class="section-title">
-            Let another device in
+            Let somebody in
           </h2>
-          <fieldset class="grid gap-1 text-[13px]">
-            <legend class="sr-only">
-              As
-            </legend>
-            <label v-for="(text, id) in ROLE_TEXT" :key="id" class="flex items-center gap-2"><input v-model="role" type="radio" name="role" :value="id"> {{ text }}</label>
-          </fieldset>
-          <div>
-            <UButton label="Make a link" icon="i-lucide-qr-code" @click="make" />
-          </div>
-          <div v-if="link" class="join" data-testid="join">
-            <!-- A scanner wants dark on light; in the safelight it is drawn in red. -->
-            <!-- eslint-disable-next-line vue/no-v-html -->
-            <div v-if="left > 0" class="code" role="img" aria-label="Code to scan with the other device" v-html="code" />
-            <div class="grid content-start gap-2 text-[13px]">
-              <p role="status">
-                {{ left > 0 ? `Good once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min.` : 'This link is too old; make another.' }}
-              </p>
-              <template v-if="left > 0">
-                <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2">Reached at
-                  <select v-model="address" class="border-b border-(--hair-strong)"><option v-for="a in link.addresses" :key="a">{{ a }}</option></select>
-                </label>
-                <p class="break-all text-(--ink-soft)" data-testid="join-url">
-                  {{ url }}
-                </p>
-                <p>
-                  <UButton size="xs" variant="outline" label="Copy the link" @click="copy(url, 'Copied')" /> <span role="status">{{ copied }}</span>
-                </p>
-                <p v-if="afterwards" class="max-w-xl">
-                  The link leads to the run. With one of its own, a computer sends each new picture of a tethered camera to the take of its time: <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
-                </p>
-                <p v-if="onlyHere" class="max-w-md">
-                  Epiro listens on this machine alone. For a phone in the studio start it with <code>npm start -- --listen</code>: it then answers over HTTPS on the network.
-                </p>
-                <p v-else class="max-w-md text-(--ink-soft)">
-                  The certificate was made on this machine: the phone asks once whether to trust it.
-                </p>
-              </template>
+          <form class="grid gap-3 text-[13px]" @submit.prevent="invite">
+            <label class="flex items-baseline gap-2">Name
+              <input v-model="name" class="border-b border-(--hair-strong) bg-transparent outline-offset-2" maxlength="80" placeholder="as the crew calls them" autocomplete="off">
+            </label>
+            <fieldset class="grid gap-1">
+              <legend class="sr-only">
+                As
+              </legend>
+              <label v-for="id in SESSION_ROLES" :key="id" class="flex items-center gap-2"><input v-model="role" type="radio" name="role" :value="id"> {{ ROLE_TEXT[id] }}</label>
+            </fieldset>
+            <div>
+              <UButton type="submit" label="Make a link" icon="i-lucide-qr-code" />
             </div>
+          </form>
+          <template v-if="link">
+            <h3 class="text-[13px]">
+              {{ link.title }}
+            </h3>
+            <PeopleJoinLink :key="link.token" :link="link" :to="afterwards" />
+          </template>
+        </section>
+        <section aria-labelledby="people">
+          <h2 id="people" class="section-title">
+            People of this studio
+          </h2>
+          <div class="overflow-x-auto">
+            <table class="kit-table">
+              <thead>
+                <tr>
+                  <th>Name</th><th>Role</th><th class="text-right">
+                    Devices
+                  </th><th>Link</th><th><span class="sr-only">Let in no longer</span></th>
+                </tr>
+              </thead>
+              <tbody>
+                <PeopleMemberRow
+                  v-for="member in members" :key="member.id" :member="member" :self="isSelf(member)" @change="change(member.id, $event)" @link="another(member)"
+                  @cancel="run(() => api.cancelLinks(member.id))" @revoke="run(() => api.revokeMember(member.id))"
+                />
+              </tbody>
+            </table>
           </div>
         </section>
         <section aria-labelledby="signed-in">
@@ -108,24 +117,42 @@ const revoke = (id: string): Promise<void> => run(async () => {
           </h2>
           <table class="kit-table">
             <thead>
-              <tr><th>Device</th><th>As</th><th>Since</th><th>Last seen</th><th><span class="sr-only">Sign out</span></th></tr>
+              <tr><th>Device</th><th>Who</th><th>As</th><th class="wide-only">Since</th><th>Last seen</th><th><span class="sr-only">Sign out</span></th></tr>
             </thead>
             <tbody>
               <tr v-for="s in sessions" :key="s.id" data-testid="session">
                 <td>{{ deviceName(s.device) }}{{ s.here ? ', this one' : '' }}</td>
+                <td>{{ s.member ?? '–' }}</td>
                 <td>{{ s.role }}</td>
-                <td class="whitespace-nowrap">
+                <td class="wide-only whitespace-nowrap">
                   {{ when(s.createdAt) }}
                 </td>
                 <td class="whitespace-nowrap">
                   {{ s.seenAt === null ? 'never' : when(s.seenAt) }}
                 </td>
                 <td class="text-right">
-                  <UButton v-if="!s.here" size="xs" variant="ghost" label="Sign out" :aria-label="`Sign out ${deviceName(s.device)} of ${when(s.createdAt)}`" @click="revoke(s.id)" />
+                  <UButton
+                    v-if="!s.here" size="xs" variant="ghost" label="Sign out" :aria-label="`Sign out ${deviceName(s.device)} of ${when(s.createdAt)}`"
+                    @click="run(() => api.revokeSession(s.id))"
+                  />
                 </td>
               </tr>
             </tbody>
           </table>
+        </section>
+        <section v-if="session.installation" aria-labelledby="studios" class="grid gap-2">
+          <h2 id="studios" class="section-title">
+            Another studio
+          </h2>
+          <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">
+            <label class="flex items-baseline gap-2">Name of the studio
+              <input v-model="studioName" class="border-b border-(--hair-strong) bg-transparent outline-offset-2" maxlength="120" autocomplete="off">
+            </label>
+            <UButton type="submit" size="xs" variant="outline" label="Make it, with a link for its lead" />
+          </form>
+          <p class="text-[13px] text-(--ink-soft)">
+            It has its own people, shoots, kit and log, and neither studio sees the other's.
+          </p>
         </section>
       </template>
     </div>
@@ -133,10 +160,5 @@ const revoke = (id: string): Promise<void> => run(async () => {
 </template>
 
 <style scoped>
-.join { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 20px; }
-.code { width: 220px; height: 220px; outline: 1px solid var(--hair-strong); }
-.code :deep(svg) { width: 100%; height: 100%; display: block; }
-:root[data-look="safelight"] .code { isolation: isolate; position: relative; }
-:root[data-look="safelight"] .code::after { content: ""; position: absolute; inset: 0; background: #c8281c; mix-blend-mode: multiply; }
-@media (max-width: 640px) { .join { grid-template-columns: 1fr; } .kit-table th:nth-child(3), .kit-table td:nth-child(3) { display: none; } }
+@media (max-width: 640px) { .wide-only { display: none; } }
 </style>

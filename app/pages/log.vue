@@ -3,6 +3,8 @@ import { RECIPES } from '~~/core'
 import { LOG_ORDERS, type LogQuery } from '~~/shared/schemas/log'
 import { VERDICTS } from '~~/shared/schemas/records'
 import type { Mistake } from '~~/shared/schemas/validate'
+import type { EditedTake } from '~~/server/services/logImport'
+import { LEFT_OUT } from '~~/shared/text/logFiles'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, api } from '~/services/api'
 import { exportLog, importLog } from '~/services/logTransfer'
@@ -10,6 +12,7 @@ import { RECIPE_LABELS } from '~/text/choices'
 
 /** All takes over all shoots. */
 const shoots = useShootsStore()
+const session = useSessionStore()
 const { show } = useNumbers()
 const { when } = useDates()
 useHead({ title: 'Log · Epiro' })
@@ -21,6 +24,8 @@ const next = ref<string | null>(null)
 const loaded = ref(false)
 const busy = ref('')
 const failure = ref('')
+/** Edited takes named one by one. */
+const MOST_SHOWN = 8
 const ORDER_LABELS = { newest: 'newest first', oldest: 'oldest first', shortest: 'shortest delay first', longest: 'longest delay first' } as const
 
 async function run(what: () => Promise<void>): Promise<void> {
@@ -64,19 +69,30 @@ onMounted(() => {
 onScopeDispose(() => clearTimeout(timer))
 
 const progress = (text: string): void => { busy.value = text }
-const out = (kind: 'csv' | 'json'): Promise<void> => run(() => exportLog({ ...query }, kind, progress))
+const out = (kind: 'csv' | 'json'): Promise<void> => run(async () => {
+  await exportLog({ ...query }, kind, progress)
+  said.value = LEFT_OUT
+})
 const file = useTemplateRef<HTMLInputElement>('file')
 const mistakes = ref<Mistake[]>([])
 const said = ref('')
-const takeIn = (): Promise<void> => run(async () => {
-  const chosen = file.value?.files?.[0]
+/** Takes that are here and read otherwise in the file that was taken in last, and that file. */
+const edited = shallowRef<{ file: File, takes: EditedTake[] } | null>(null)
+const takeIn = (chosen: File | undefined, amend = false): Promise<void> => run(async () => {
   if (!chosen) return
   said.value = ''
-  const result = await importLog(chosen, progress)
-  file.value!.value = ''
-  mistakes.value = 'mistakes' in result ? result.mistakes : []
-  if ('mistakes' in result) { failure.value = `${chosen.name} is no log that can be read`; return }
-  said.value = `${result.added} takes added, ${result.known} were here already${result.setups > 0 ? `, ${result.setups} set-ups came with them` : ''}.`
+  edited.value = null
+  mistakes.value = []
+  const result = await importLog(chosen, progress, amend).finally(() => progress(''))
+  if (file.value) file.value.value = ''
+  if ('mistakes' in result) {
+    mistakes.value = result.mistakes
+    failure.value = `${chosen.name} is no log that can be read`
+    return
+  }
+  const { added, known, setups, amended } = result
+  said.value = `${added} takes added, ${known} were here already${setups > 0 ? `, ${setups} set-ups came with them` : ''}${amended > 0 ? `, ${amended} put right` : ''}.`
+  if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
   await load()
 })
 
@@ -111,8 +127,8 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
         <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
           {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }} {{ stats.keepers === 1 ? 'keeper' : 'keepers' }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
         </p>
-        <input ref="file" type="file" accept=".json,.csv" class="hidden" aria-label="Log file" @change="takeIn">
-        <UButton size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import a log that was exported" @click="file?.click()" />
+        <input ref="file" type="file" accept=".json,.csv" class="hidden" aria-label="Log file" @change="takeIn(file?.files?.[0])">
+        <UButton v-if="session.isLead" size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import a log that was exported" @click="file?.click()" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the log as CSV" @click="out('csv')" />
         <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the log as JSON" @click="out('json')" />
       </div>
@@ -133,6 +149,18 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
       <p v-if="said" role="status" class="text-[13px]" data-testid="imported">
         {{ said }}
       </p>
+      <div v-if="edited" class="text-[13px]" data-testid="edited">
+        <p role="status">
+          {{ edited.takes.length }} {{ edited.takes.length === 1 ? 'take reads' : 'takes read' }} otherwise in {{ edited.file.name }} than here, and stay as they are:
+        </p>
+        <p v-for="take in edited.takes.slice(0, MOST_SHOWN)" :key="take.setupName + take.number" class="text-(--ink-soft)">
+          take {{ take.number }} of {{ take.setupName }}: {{ take.fields.join(', ') }}
+        </p>
+        <p v-if="edited.takes.length > MOST_SHOWN" class="text-(--ink-soft)">
+          and {{ edited.takes.length - MOST_SHOWN }} more
+        </p>
+        <UButton size="xs" variant="outline" class="mt-1" label="Put them right as in the file" @click="takeIn(edited.file, true)" />
+      </div>
       <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
         <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="of => RECIPE_LABELS[of] ?? of" />
@@ -161,6 +189,7 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
             <tr v-for="entry in entries" :key="entry.id" class="border-t border-(--hair) align-top" data-testid="log-take">
               <td class="whitespace-nowrap">
                 {{ when(entry.firedAt) }}
+                <span v-if="entry.by" class="narrow block text-[11px] text-(--ink-faint)">{{ entry.by }}</span>
               </td>
               <td>
                 <NuxtLink :to="`/setups/${entry.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{ entry.setupName }}</NuxtLink>

@@ -1,5 +1,5 @@
 import type { KitItem, Setup } from '~~/core'
-import type { RunInput, SessionRole, ShootInput, TakeAmendment, TakeInput } from '~~/shared/schemas/records'
+import type { LinkInput, MemberInput, RunInput, SessionRole, ShootInput, TakeAmendment, TakeInput } from '~~/shared/schemas/records'
 import type { LogQuery } from '~~/shared/schemas/log'
 import type { LogFile, LoggedSetup } from '~~/shared/text/logFiles'
 import type { LogImported } from '~~/server/services/logImport'
@@ -8,6 +8,7 @@ import type { LogEntry, LogPage, LogStats } from '~~/server/services/log'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { RunRecord } from '~~/server/services/runs'
+import type { MemberRecord } from '~~/server/services/members'
 import type { SessionRecord } from '~~/server/services/sessions'
 import type { KitRecord } from '~~/server/services/kit'
 import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
@@ -15,7 +16,23 @@ import type { ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
-export type { ArchivedSetup, LogEntry, LogStats, KitRecord, PictureRecord, PracticeRecord, PracticeState, SessionRecord, SetupRecord, ShootRecord, ShootReport, TakeRecord }
+export type { ArchivedSetup, LogEntry, LogImported, LogStats, KitRecord, MemberRecord, PictureRecord, PracticeRecord, PracticeState, SessionRecord, SetupRecord, ShootRecord, ShootReport, TakeRecord }
+
+/** Who is signed in, and where. */
+export interface SessionView {
+  studio: { name: string, isDemo: boolean }
+  role: SessionRole
+  member: string | null
+  key: string
+  installation: boolean
+}
+
+/** A link to be handed over: its token, how long it holds, and where this server is reached. */
+export interface LinkMade {
+  token: string
+  minutes: number
+  addresses: string[]
+}
 
 /** What the server said no with; `status` 0 where it could not be reached. */
 export class ApiError extends Error {
@@ -52,7 +69,7 @@ function address(query: Partial<LogQuery>): string {
 
 /** Every request the page makes, all to its own server. */
 export const api = {
-  session: () => call<{ studio: { name: string, isDemo: boolean }, role: SessionRole }>('GET', '/api/session'),
+  session: () => call<SessionView>('GET', '/api/session'),
   signInOptions: () => call<{ demo: boolean }>('GET', '/api/session/options'),
   signIn: (token: string) => call('POST', '/api/session', { token }),
   openDemo: () => call('POST', '/api/session/demo', {}),
@@ -76,7 +93,7 @@ export const api = {
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
   logSetups: (query: Partial<LogQuery>) => call<LoggedSetup[]>('GET', `/api/takes/setups?${address(query)}`),
-  importLog: (file: LogFile) => call<LogImported>('POST', '/api/takes/import', file),
+  importLog: (file: LogFile & { amend?: boolean }) => call<LogImported>('POST', '/api/takes/import', file),
   report: (shootId: string) => call<ShootReport>('GET', `/api/shoots/${shootId}/report`),
   logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
@@ -91,7 +108,12 @@ export const api = {
   putPicture: (id: string, take: string | null) => call<PictureRecord>('PUT', `/api/pictures/${id}/take`, { take }),
   sessions: () => call<(SessionRecord & { here: boolean })[]>('GET', '/api/sessions'),
   revokeSession: (id: string) => call('DELETE', `/api/sessions/${id}`),
-  makeLink: (role: SessionRole) => call<{ token: string, minutes: number, addresses: string[] }>('POST', '/api/links', { role }),
+  makeLink: (link: LinkInput) => call<LinkMade>('POST', '/api/links', link),
+  members: () => call<MemberRecord[]>('GET', '/api/members'),
+  updateMember: (id: string, member: MemberInput) => call('PUT', `/api/members/${id}`, member),
+  revokeMember: (id: string) => call('DELETE', `/api/members/${id}`),
+  cancelLinks: (id: string) => call('DELETE', `/api/members/${id}/links`),
+  createStudio: (name: string) => call<LinkMade>('POST', '/api/studios', { name }),
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
   beginPractice: (exercise: string, seed?: number) => call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
   practice: (setupId: string) => call<PracticeState>('GET', `/api/setups/${setupId}/practice`),

@@ -1,7 +1,7 @@
 import { type LogQuery, MOST_A_PAGE } from '~~/shared/schemas/log'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { batchesOf, logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
-import { type LogEntry, api } from './api'
+import { type LogEntry, type LogImported, api } from './api'
 import { download } from './download'
 
 /** Everything a query finds goes out as a file, read page by page. */
@@ -20,15 +20,16 @@ export async function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json', 
 }
 
 /** Takes a file in that was exported, part by part; gives what came of it, or every mistake in it, and then nothing was taken in. */
-export async function importLog(file: File, progress: (text: string) => void): Promise<{ added: number, known: number, setups: number } | { mistakes: Mistake[] }> {
+export async function importLog(file: File, progress: (text: string) => void, amend = false): Promise<LogImported | { mistakes: Mistake[] }> {
   const text = await file.text()
   const read = /^\s*\{/.test(text) ? logFromJson(text) : logFromCsv(text)
   if ('mistakes' in read) return read
-  const total = { added: 0, known: 0, setups: 0 }
+  const total: LogImported = { added: 0, known: 0, setups: 0, edited: [], amended: 0 }
   for (const batch of batchesOf(read.value)) {
     progress(`${total.added + total.known} of ${read.value.takes.length} taken in`)
-    const result = await api.importLog(batch)
-    for (const key of ['added', 'known', 'setups'] as const) total[key] += result[key]
+    const result = await api.importLog({ ...batch, amend })
+    for (const key of ['added', 'known', 'setups', 'amended'] as const) total[key] += result[key]
+    total.edited.push(...result.edited)
   }
   progress('')
   return total

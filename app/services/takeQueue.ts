@@ -3,12 +3,16 @@ import type { TakeInput } from '~~/shared/schemas/records'
 
 /** A take that the server may not have yet. */
 export interface QueuedTake {
+  /** Who logged it in which studio: it is sent in their name and in no other. Left out: kept by an earlier version. */
+  owner?: string
   setupId: string
   take: TakeInput
   /** Put right since it was fired: what it says goes before what the server has. */
   amended?: boolean
-  /** Why the server would not have it; it is kept all the same. */
+  /** Why the server will not have it as it is; it is kept all the same. */
   refused?: string
+  /** Why the server does not have it now; it is tried again. */
+  held?: string
 }
 
 const store = () => createStore('epiro', 'takes')

@@ -1,5 +1,6 @@
 import type { RunInput } from '~~/shared/schemas/records'
 import { ApiError, api } from '~/services/api'
+import { useSessionStore } from '~/stores/session'
 
 const RETRY = 1000
 
@@ -7,6 +8,7 @@ const RETRY = 1000
 export const useRunStore = defineStore('run', () => {
   const state = ref<RunInput>({ step: 0, delay: null, openedAt: null, actedAt: null })
   const connected = ref(false)
+  const session = useSessionStore()
   let setupId = ''
   let events: EventSource | null = null
   let revision = 0
@@ -51,6 +53,8 @@ export const useRunStore = defineStore('run', () => {
 
   /** Moves the run on here at once, and for everyone when the server answers. */
   function move(part: Partial<RunInput>): void {
+    // A viewer looks on.
+    if (!session.isCrew) return
     state.value = { ...state.value, ...part }
     giveUp()
     send()

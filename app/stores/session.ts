@@ -5,7 +5,15 @@ import { ApiError, api } from '~/services/api'
 export const useSessionStore = defineStore('session', () => {
   const studio = ref<{ name: string, isDemo: boolean } | null>(null)
   const role = ref<SessionRole>('lead')
+  /** Name of who is signed in; null: from before people had names. */
+  const member = ref<string | null>(null)
+  /** Tells one person in one studio from all others; empty: nobody is signed in. */
+  const key = ref('')
+  /** Whether this is a lead of the installation, who makes other studios. */
+  const installation = ref(false)
   const isLead = computed(() => role.value === 'lead')
+  /** Whether this device runs and logs, or only looks. */
+  const isCrew = computed(() => role.value !== 'viewer')
   const known = ref(false)
 
   async function load(): Promise<void> {
@@ -13,10 +21,14 @@ export const useSessionStore = defineStore('session', () => {
       const session = await api.session()
       studio.value = session.studio
       role.value = session.role
+      member.value = session.member
+      key.value = session.key
+      installation.value = session.installation
     }
     catch (error) {
       if (!(error instanceof ApiError) || error.status !== 401) throw error
       studio.value = null
+      key.value = ''
     }
     known.value = true
   }
@@ -24,7 +36,8 @@ export const useSessionStore = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await api.signOut()
     studio.value = null
+    key.value = ''
   }
 
-  return { studio, role, isLead, known, load, signOut }
+  return { studio, role, member, key, installation, isLead, isCrew, known, load, signOut }
 })

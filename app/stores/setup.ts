@@ -2,8 +2,9 @@ import { type Change, type Fix, type Method, type Plan, type Setup, type Trigger
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
+import { useSessionStore } from '~/stores/session'
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
+export type SaveState = 'saved' | 'tried' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
 
 /** Pause after the last change before it is sent, ms. */
 const QUIET = 400
@@ -30,6 +31,7 @@ function readDraft(id: string): Draft | null {
 
 /** The set-up at hand: its one history, its plan, and its way to the server. */
 export const useSetupStore = defineStore('setup', () => {
+  const session = useSessionStore()
   const record = shallowRef<SetupRecord | null>(null)
   const setup = shallowRef<Setup | null>(null)
   /** Shown in place of the set-up while a fix is hovered or focused. */
@@ -77,6 +79,8 @@ export const useSetupStore = defineStore('setup', () => {
 
   function schedule(wait = QUIET): void {
     if (!record.value || !setup.value) return
+    // A viewer may try what a change would do; nothing of it is kept.
+    if (!session.isCrew) { saveState.value = 'tried'; return }
     localStorage.setItem(draftKey(record.value.id), JSON.stringify({ revision: record.value.revision, setup: setup.value } satisfies Draft))
     if (saveState.value === 'conflict') return
     saveState.value = 'waiting'
@@ -115,7 +119,7 @@ export const useSetupStore = defineStore('setup', () => {
         }
         else conflictWith(current)
       }
-      else if (error.status >= 400 && error.status < 500) {
+      else if (error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429) {
         saveState.value = 'refused'
         saveMessage.value = error.message
       }

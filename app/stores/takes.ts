@@ -1,15 +1,23 @@
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/schemas/records'
 import { ApiError, type TakeRecord, api } from '~/services/api'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'
+import { useSessionStore } from '~/stores/session'
 
 const RETRY = 2500
+/** What will not change by itself: a body the server cannot take. Anything else is tried again, for sessions, rights and set-ups come back. */
+const FINAL = new Set([400, 409, 413, 415, 422])
 
 /** Takes of the set-up at hand, newest first; each is kept on the device first, and sent when the server answers. */
 export const useTakesStore = defineStore('takes', () => {
   const setupId = ref('')
   const kept = shallowRef<TakeRecord[]>([])
-  const queue = shallowRef<QueuedTake[]>([])
+  const onDevice = shallowRef<QueuedTake[]>([])
   const offline = ref(false)
+  const session = useSessionStore()
+  /** Of who is signed in here now; one of an earlier version is of whoever finds it. */
+  const queue = computed(() => onDevice.value.filter(queued => queued.owner === undefined || queued.owner === session.key))
+  /** Of somebody else on this device: sent when they sign in again. */
+  const ofOthers = computed(() => onDevice.value.length - queue.value.length)
   let timer: ReturnType<typeof setTimeout> | undefined
   let flushing = false
 
@@ -19,12 +27,13 @@ export const useTakesStore = defineStore('takes', () => {
   /** Everything fired, what is not sent yet with the number it will most likely get. */
   const takes = computed<TakeRecord[]>(() => {
     const last = kept.value[0]?.number ?? 0
-    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1 })).reverse(), ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) }))]
+    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, by: session.member })).reverse(), ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) }))]
   })
   const unsent = computed(() => queue.value.filter(queued => !queued.refused).length)
   const refused = computed(() => queue.value.filter(queued => queued.refused))
 
-  async function readQueue(): Promise<void> { queue.value = await takeQueue.all() }
+  const owned = (): Pick<QueuedTake, 'owner'> => (session.key === '' ? {} : { owner: session.key })
+  async function readQueue(): Promise<void> { onDevice.value = await takeQueue.all() }
 
   async function refresh(): Promise<void> {
     const id = setupId.value
@@ -60,52 +69,75 @@ export const useTakesStore = defineStore('takes', () => {
     kept.value = []
   }
 
-  /** Sends what the server has not got, in the order fired; tried again until it answers. */
+  /** Sends one; gives whether it was put right once more while it was on its way. */
+  async function send(queued: QueuedTake): Promise<boolean> {
+    let record = await api.logTake(queued.setupId, queued.take)
+    // One that was sent before comes back as the server has it.
+    if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
+    const now = await takeQueue.get(queued.take.key)
+    const again = now !== undefined && !sameAmendment(now.take, queued.take)
+    if (!again) await takeQueue.done(queued.take.key)
+    if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
+    return again
+  }
+
+  /** Sends what the server has not got, in the order fired; tried again until it answers. One that it does not take holds up no other. */
   async function flush(): Promise<void> {
     if (flushing) return
     flushing = true
-    let again = false
     clearTimeout(timer)
-    try {
-      for (const queued of queue.value.filter(q => !q.refused)) {
-        let record = await api.logTake(queued.setupId, queued.take)
-        // One that was sent before comes back as the server has it.
-        if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
-        // Put right once more while this was on its way: that goes next.
-        const now = await takeQueue.get(queued.take.key)
-        if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
-        else again = true
-        if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
-        await readQueue()
+    let again = false
+    let waits = false
+    for (const queued of queue.value.filter(q => !q.refused)) {
+      try {
+        again = await send(queued) || again
+        offline.value = false
       }
-      offline.value = false
-    }
-    catch (error) {
-      const status = error instanceof ApiError ? error.status : 0
-      const [first] = queue.value.filter(q => !q.refused)
-      const final = first !== undefined && status >= 400 && status < 500 && ![401, 408, 429].includes(status)
-      if (final) {
-        await takeQueue.keep({ ...first, refused: (error as Error).message })
-        await readQueue()
+      catch (error) {
+        const status = error instanceof ApiError ? error.status : 0
+        const reason = (error as Error).message
+        if (FINAL.has(status)) await takeQueue.keep({ ...queued, refused: reason })
+        else {
+          waits = true
+          if (queued.held !== reason) await takeQueue.keep({ ...queued, held: reason })
+          offline.value = status === 0 || status >= 500
+          // A server that is away, a session that is over and a rate that is reached hold for all of them.
+          if (![403, 404].includes(status)) break
+        }
       }
-      else offline.value = true
-      // One that is refused for good does not hold up the others.
-      timer = setTimeout(() => void flush(), final ? 0 : RETRY)
+      finally { await readQueue() }
     }
+    if (waits) timer = setTimeout(() => void flush(), RETRY)
+    else offline.value = false
     flushing = false
     if (again) void flush()
   }
 
+  /** Sends again what the server refused. */
+  async function sendAgain(): Promise<void> {
+    for (const { refused: _, held: _h, ...queued } of queue.value) await takeQueue.keep(queued)
+    await readQueue()
+    await flush()
+  }
+
+  /** Takes everything of somebody that waits off this device: what is not sent by then is gone. */
+  async function clearDevice(owner: string): Promise<void> {
+    clearTimeout(timer)
+    for (const { take, owner: of } of await takeQueue.all()) if (of === undefined || of === owner) await takeQueue.done(take.key)
+    await readQueue()
+    close()
+  }
+
   /** Keeps a take on the device and sends it when that can be done. */
   async function log(take: TakeInput): Promise<void> {
-    await takeQueue.keep({ setupId: setupId.value, take })
+    await takeQueue.keep({ ...owned(), setupId: setupId.value, take })
     await readQueue()
     void flush()
   }
 
   /** Puts right what a take was logged as; kept here and sent like a take. */
   async function amend(take: TakeRecord, amendment: TakeAmendment): Promise<void> {
-    await takeQueue.keep({ setupId: setupId.value, take: { ...takeInputOf(take), ...amendment }, amended: true })
+    await takeQueue.keep({ ...owned(), setupId: setupId.value, take: { ...takeInputOf(take), ...amendment }, amended: true })
     await readQueue()
     void flush()
   }
@@ -125,5 +157,5 @@ export const useTakesStore = defineStore('takes', () => {
 
   window.addEventListener('online', () => void flush())
 
-  return { takes, unsent, refused, offline, struck, open, close, log, amend, strike, readStruck, flush, refresh }
+  return { takes, queue, unsent, refused, ofOthers, offline, struck, open, close, log, amend, strike, readQueue, readStruck, flush, refresh, sendAgain, clearDevice }
 })

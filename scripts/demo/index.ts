@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
 import { type Plan, type Recipe, type Setup, flashFromKit, kitChanges, newSetup, plan, settingsOf, withChanges, withModifier } from '../../core'
 import type { Database } from '../../server/database/client'
 import { marks } from '../../server/database/schema'
@@ -65,10 +66,18 @@ function seen(setup: Setup, past: number): Plan {
   return { ...planned, caughtAt: setup.moment.offset + past }
 }
 
-/** The made-up studio's scenario, loaded once into a database; false where it was before. */
+/** The made-up studio's scenario, loaded once into a database, whole or not at all; false where it was before. */
 export async function loadDemo(db: Database): Promise<boolean> {
-  const [mark] = await db.insert(marks).ignore().values({ name: 'demo' })
-  if (mark.affectedRows === 0) return false
+  const [mark] = await db.select().from(marks).where(eq(marks.name, 'demo'))
+  if (mark) return false
+  await db.transaction(async (tx) => {
+    await load(tx)
+    await tx.insert(marks).values({ name: 'demo' })
+  })
+  return true
+}
+
+async function load(db: Database): Promise<void> {
   const studioId = await createStudio(db, 'Studio Halcyon Yard', true)
   const keys = Object.keys(DEMO_KIT) as DemoKitKey[]
   const made = await createKit(db, studioId, keys.map(key => DEMO_KIT[key]))
@@ -96,5 +105,4 @@ export async function loadDemo(db: Database): Promise<boolean> {
   for (const recipe of ['balloon', 'powder', 'toss', 'swing'] as const) await createSetup(db, studioId, posters.id, rigged(recipe, ids))
   const studies = await createShoot(db, studioId, { name: 'Movement studies', date: '2026-12-09', place: 'Halcyon Yard, stage 1', notes: 'Several pops in one open frame.' })
   for (const setup of [fallingKeys(), pannedTop()]) await createSetup(db, studioId, studies.id, setup)
-  return true
 }

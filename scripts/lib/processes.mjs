@@ -1,5 +1,5 @@
 // @ts-check
-import { readFileSync } from 'node:fs'
+import { readFileSync, readdirSync } from 'node:fs'
 import { createServer } from 'node:net'
 
 /** @param {number} milliseconds */
@@ -47,4 +47,13 @@ export async function end(pid, text, patience) {
     await pause(50)
   }
   if (runs(pid, text)) process.kill(pid, 'SIGKILL')
+}
+
+/** Pids of this user's processes whose command line holds a text, and whose environment holds another. @param {string} text @param {string} [environment] */
+export function processesWith(text, environment) {
+  return readdirSync('/proc').filter(name => /^\d+$/.test(name)).map(Number).filter((pid) => {
+    if (pid === process.pid || !runs(pid, text)) return false
+    try { return environment === undefined || readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(environment) }
+    catch { return false }
+  })
 }

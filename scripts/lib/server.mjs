@@ -3,31 +3,34 @@ import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import http from 'node:http'
 import https from 'node:https'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { dirname, resolve } from 'node:path'
+import { existsSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { readChecked, writeWhole } from './files.mjs'
 import { pause } from './processes.mjs'
-import { Stop } from './system.mjs'
+import { Stop, say } from './system.mjs'
 
 export const SERVER = resolve('.output/server/index.mjs')
 
-/** A secret made once and kept. @param {string} file */
+/** A secret made once and kept; one that is missing or no secret is made anew, which signs every device out. @param {string} file */
 export function secretIn(file) {
-  if (!existsSync(file)) {
-    mkdirSync(dirname(file), { recursive: true })
-    writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
-  }
-  return readFileSync(file, 'utf8')
+  const known = readChecked(file, text => (/^[0-9a-f]{64}$/.test(text) ? text : null))
+  if (known) return known
+  if (existsSync(file)) say(`${file} held no secret and was made anew; every device must sign in again.`)
+  const made = randomBytes(32).toString('hex')
+  writeWhole(file, made)
+  return made
 }
 
 /**
- * Migrates the database, loads demo data once where asked, and makes a sign-in token.
- * @param {string} databaseUrl @param {{ demo: boolean }} options @returns {{ token: string, demoLoaded: boolean }}
+ * Migrates the database, after a backup where there is something to lose, loads demo data once and makes a sign-in token where asked.
+ * @param {string} databaseUrl @param {{ demo?: boolean, link?: boolean, backups?: string }} options @returns {{ token: string | null, demoLoaded: boolean, backup: string | null }}
  */
-export function prepareDatabase(databaseUrl, { demo }) {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts', ...(demo ? ['--demo'] : [])], {
+export function prepareDatabase(databaseUrl, { demo = false, link = false, backups }) {
+  const args = [...(demo ? ['--demo'] : []), ...(link ? ['--link'] : []), ...(backups ? ['--backups', backups] : [])]
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts', ...args], {
     encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, DATABASE_URL: databaseUrl },
   })
-  if (done.status !== 0) throw new Stop('The database could not be prepared')
+  if (done.status !== 0) throw new Stop('The database could not be prepared.')
   return JSON.parse(done.stdout)
 }
 

@@ -1,11 +1,16 @@
-import { type MySql2Database, drizzle } from 'drizzle-orm/mysql2'
-import { type Pool, createPool } from 'mysql2/promise'
+import type { MySqlDatabase } from 'drizzle-orm/mysql-core'
+import { type MySql2PreparedQueryHKT, type MySql2QueryResultHKT, drizzle } from 'drizzle-orm/mysql2'
+import type { Pool } from 'mysql2/promise'
+import { openPool } from './pool'
 import * as schema from './schema'
 
-export type Database = MySql2Database<typeof schema> & { $client: Pool }
+/** The database, or one transaction on it. */
+export type Database = MySqlDatabase<MySql2QueryResultHKT, MySql2PreparedQueryHKT, typeof schema>
+
+/** The database with its pool, to be closed by whoever opened it. */
+export type OpenDatabase = Database & { $client: Pool }
 
 /** A pool on a `mysql://` address; times are UTC on both sides. */
-export function openDatabase(url: string): Database {
-  const pool = createPool({ uri: url, timezone: 'Z', charset: 'utf8mb4_unicode_ci', connectionLimit: 10, connectTimeout: 5000 })
-  return drizzle(pool, { schema, mode: 'default' }) as Database
+export function openDatabase(url: string): OpenDatabase {
+  return drizzle(openPool(url), { schema, mode: 'default' }) as unknown as OpenDatabase
 }

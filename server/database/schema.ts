@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
-import type { BenchShot, DeviceState, PracticeRig, KitItem, Setup, TakeSettings } from '../../core'
+import type { BenchShot, DeviceState, Judgement, KitItem, PracticeRig, RevealedFigure, Setup, TakeSettings } from '../../core'
 import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
 
@@ -27,10 +27,26 @@ export const studios = mysqlTable('studios', {
 
 const studioId = () => id('studio_id').notNull().references(() => studios.id)
 
+/** People of a studio. What somebody may do there is theirs, whatever device they use. */
+export const members = mysqlTable('members', {
+  id: id('id').primaryKey(),
+  studioId: studioId(),
+  name: varchar('name', { length: 80 }).notNull(),
+  role: mysqlEnum('role', [...SESSION_ROLES]).notNull(),
+  /** No longer let in; kept, for takes name them. */
+  revokedAt: instant('revoked_at'),
+  createdAt: created(),
+}, table => [index('members_studio').on(table.studioId)])
+
 /** One-time sign-in links; only a hash of the token is kept. */
 export const signInLinks = mysqlTable('sign_in_links', {
   hash: varchar('hash', { length: 64 }).primaryKey(),
   studioId: studioId(),
+  /** Whom it signs in; null: of before people had names. */
+  memberId: id('member_id').references(() => members.id),
+  /** Who made it: no link outlives its maker's right to make it. Null: the command line. */
+  madeBy: id('made_by').references(() => members.id),
+  cancelledAt: instant('cancelled_at'),
   role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
   expiresAt: instant('expires_at').notNull(),
   usedAt: instant('used_at'),
@@ -40,6 +56,8 @@ export const signInLinks = mysqlTable('sign_in_links', {
 export const sessions = mysqlTable('sessions', {
   id: id('id').primaryKey(),
   studioId: studioId(),
+  /** Who; null: signed in before people had names. */
+  memberId: id('member_id').references(() => members.id),
   role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
   device: varchar('device', { length: 200 }).notNull(),
   seenAt: instant('seen_at'),
@@ -69,19 +87,23 @@ export const setups = mysqlTable('setups', {
   name: varchar('name', { length: 120 }).notNull(),
   document: json<Setup>(completeSetup)('document').notNull(),
   revision: int('revision').notNull().default(1),
+  /** Counts up with whatever a device on its run must hear of: takes, pictures, the run, the set-up itself. */
+  changes: int('changes').notNull().default(0),
   archivedAt: instant('archived_at'),
   createdAt: created(),
   updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
 }, table => [index('setups_shoot').on(table.shootId)])
 
-/** A take as it stood until an instant, ISO 8601. */
-export type FormerTake = TakeAmendment & { until: string }
+/** A take as it stood until an instant, ISO 8601; `by`: id of the member who put it right then. */
+export type FormerTake = TakeAmendment & { until: string, by?: string }
 
 export const takes = mysqlTable('takes', {
   id: id('id').primaryKey(),
   studioId: studioId(),
   setupId: id('setup_id').notNull().references(() => setups.id),
-  /** Made on the device: a take sent twice is kept once. */
+  /** Who logged it; null: not known. */
+  memberId: id('member_id').references(() => members.id),
+  /** Made on the device: a take sent twice is kept once. Compared byte by byte. */
   key: varchar('device_key', { length: 64 }).notNull(),
   number: int('number').notNull(),
   delay: double('delay').notNull(),
@@ -170,6 +192,12 @@ export const pictureParts = mysqlTable('picture_parts', {
   data: bytes('data').notNull(),
 }, table => [primaryKey({ columns: [table.pictureId, table.size, table.part] })])
 
+/** How an exercise was judged, and its rig's true figures. */
+export interface PracticeOutcome {
+  judgement: Judgement
+  truth: RevealedFigure[]
+}
+
 /** An exercise on the practice bench: a set-up with a rig whose true figures are hidden until they are asked for. */
 export const practices = mysqlTable('practices', {
   setupId: id('setup_id').primaryKey().references(() => setups.id),
@@ -178,6 +206,8 @@ export const practices = mysqlTable('practices', {
   rig: json<PracticeRig>(rig => completeRig(rig as PracticeRig))('rig').notNull(),
   /** What its devices remember. */
   state: json<DeviceState>()('state').notNull(),
+  /** What was worked out when it was revealed; null: not revealed, or by an earlier version. */
+  outcome: json<PracticeOutcome>()('outcome'),
   revealedAt: instant('revealed_at'),
   createdAt: created(),
 })
@@ -189,6 +219,13 @@ export const practiceShots = mysqlTable('practice_shots', {
   shot: json<BenchShot>()('shot').notNull(),
   firedAt: instant('fired_at').notNull(),
 }, table => [primaryKey({ columns: [table.setupId, table.number] })])
+
+/** Calls counted by who makes them and in which stretch of time, for all server processes. */
+export const rateCounts = mysqlTable('rate_counts', {
+  caller: varchar('caller', { length: 120 }).notNull(),
+  stretch: int('stretch').notNull(),
+  calls: int('calls').notNull(),
+}, table => [primaryKey({ columns: [table.caller, table.stretch] })])
 
 /** Marks of what was done once, such as loading the demo. */
 export const marks = mysqlTable('marks', {

@@ -1,26 +1,22 @@
 import { randomBytes } from 'node:crypto'
 import { defineEventHandler, getRequestHeader, getRequestURL, setResponseHeaders } from 'h3'
+import { isOwnHost } from '../utils/hosts'
+import { policyOf } from '../utils/policy'
 import { problem } from '../utils/problem'
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
-/** Headers on every answer, and no change from another site's page. */
+/** Headers on every answer, no answer under a name that is not ours, and no change from another site's page. */
 export default defineEventHandler((event) => {
   const nonce = randomBytes(16).toString('base64')
   event.context.nonce = nonce
   setResponseHeaders(event, {
-    'content-security-policy': [
-      'default-src \'self\'', `script-src 'self' 'nonce-${nonce}'`, 'style-src \'self\' \'unsafe-inline\'', 'img-src \'self\' data: blob:',
-      'font-src \'self\'', 'connect-src \'self\'', 'worker-src \'self\' blob:', 'object-src \'none\'', 'base-uri \'none\'', 'form-action \'self\'',
-      'frame-ancestors \'none\'',
-    ].join('; '),
-    'x-content-type-options': 'nosniff',
-    'x-frame-options': 'DENY',
-    'referrer-policy': 'no-referrer',
-    'cross-origin-opener-policy': 'same-origin',
-    'cross-origin-resource-policy': 'same-origin',
+    'content-security-policy': policyOf(nonce),
     'permissions-policy': 'camera=(), geolocation=(), microphone=(self)',
+    ...(process.env.NITRO_SSL_CERT ? { 'strict-transport-security': 'max-age=31536000' } : {}),
   })
+  // A name that another site points at this machine would make its page one of ours.
+  if (!isOwnHost(event.node.req.headers.host)) throw problem(421, 'Epiro does not answer under this name; names it may be asked for are set with EPIRO_HOSTS')
   if (event.path.startsWith('/api')) setResponseHeaders(event, { 'cache-control': 'no-store' })
   if (SAFE.has(event.method)) return
   const site = getRequestHeader(event, 'sec-fetch-site')

@@ -5,6 +5,7 @@ import { getCookie } from 'h3'
  * the root element from the first byte, so that nothing white flashes up in the dark.
  */
 export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('render:response', (response) => { delete response.headers?.['x-powered-by'] })
   nitro.hooks.hook('render:html', (html, { event }) => {
     const nonce = event.context.nonce as string
     const mark = (chunks: string[]) => chunks.map(chunk => chunk.replace(/<script(?=[\s>])/g, `<script nonce="${nonce}"`))

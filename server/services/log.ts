@@ -3,6 +3,7 @@ import type { Setup } from '../../core'
 import type { Database } from '../database/client'
 import { pictures, setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
+import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { type TakeRecord, counted, takeColumns, takeRecord } from './takes'
 
@@ -80,9 +81,10 @@ export async function logPage(db: Database, studioId: string, query: LogQuery): 
   const rows = await db.select(columns).from(takes, { forceIndex: index }).where(and(filters(studioId, query, places), beyond(query))).orderBy(way(column), way(takes.id)).limit(query.limit + 1)
   const shown = rows.slice(0, query.limit)
   const found = await picturesOfTakes(db, shown.map(row => row.id))
+  const names = await memberNames(db, studioId)
   const entries = shown.map((row): LogEntry => {
     const { setupName, shootName, recipe } = places.get(row.setupId)!
-    return { ...takeRecord(row), setupName, shootName, recipe, pictures: found.get(row.id) ?? [] }
+    return { ...takeRecord(row, names), setupName, shootName, recipe, pictures: found.get(row.id) ?? [] }
   })
   const last = entries.at(-1)
   return { entries, next: rows.length > query.limit && last ? `${write(last)}_${last.id}` : null }

@@ -11,12 +11,14 @@ export interface PreparedPicture {
   exposure: PictureExposure
   /** ms since 1970 by the camera's own clock; null: it does not say. */
   cameraTime: number | null
-  full: Buffer
-  thumb: Buffer
 }
 
-/** px of the longer side. */
+/** Where a prepared picture lies, beside the file it came in. */
+export const preparedAt = (path: string) => ({ full: `${path}.full`, thumb: `${path}.thumb` })
+
+/** px of the longer side; of the longest side a file may have. */
 const THUMB = 320
+const LONGEST_SIDE = 30_000
 const QUALITY = { jpeg: 92, webp: 92, thumb: 78 } as const
 const FORMATS: Record<string, PictureType> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 /** Fields that are read; of the rest, the place above all, nothing is looked at. */
@@ -47,34 +49,37 @@ async function tagsOf(exif: Buffer | undefined): Promise<Tags> {
 
 /**
  * Reads a file by its content, whatever its name says: draws it anew, upright, at its full size, so that nothing but the picture is left of it, and takes
- * down what the camera noted of the exposure. The place it was taken at is neither read nor kept.
+ * down what the camera noted of the exposure. The place it was taken at is neither read nor kept. What is kept is written beside the file.
  *
  * @param zone minutes that the camera's clock is ahead of UTC where it does not say
  * @throws 415 for anything but JPEG, PNG and WebP; 422 for a broken file or one with too many pixels
  */
-export async function preparePicture(file: Buffer, zone: number): Promise<PreparedPicture> {
-  const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
-  const meta = file.length === 0 ? null : await source().metadata().catch(() => null)
+export async function preparePicture(path: string, zone: number): Promise<PreparedPicture> {
+  const source = () => sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
+  const meta = await source().metadata().catch((error: unknown) => (/pixel/i.test(String(error)) ? 'large' as const : null))
+  if (meta === 'large') throw problem(422, `Over ${MOST_PIXELS / 1e6} megapixels`)
   const type = FORMATS[meta?.format ?? '']
   if (!meta || !type) throw problem(415, 'Not a picture Epiro keeps: JPEG, PNG or WebP')
   if ((meta.pages ?? 1) > 1) throw problem(422, 'A moving picture is not kept')
+  if (Math.max(meta.width, meta.height) > LONGEST_SIDE) throw problem(422, `A side of over ${LONGEST_SIDE} px`)
   try {
     const tags = await tagsOf(meta.exif)
     const drawn = source().keepIccProfile()
     const encoded = type === 'image/jpeg' ? drawn.jpeg({ quality: QUALITY.jpeg }) : type === 'image/webp' ? drawn.webp({ quality: QUALITY.webp }) : drawn.png()
-    const [full, thumb] = await Promise.all([
-      encoded.toBuffer({ resolveWithObject: true }),
-      source().resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true }).webp({ quality: QUALITY.thumb }).toBuffer(),
-    ])
+    const to = preparedAt(path)
+    const full = await encoded.toFile(to.full)
+    await source().resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true }).webp({ quality: QUALITY.thumb }).toFile(to.thumb)
+    const focal = positive(tags.FocalLength)
     return {
-      type, width: full.info.width, height: full.info.height, full: full.data, thumb, cameraTime: timeOf(tags, zone),
+      type, width: full.width, height: full.height, cameraTime: timeOf(tags, zone),
       exposure: {
-        shutter: positive(tags.ExposureTime), aperture: positive(tags.FNumber), iso: positive(tags.ISO), focalLength: positive(tags.FocalLength) === null ? null : positive(tags.FocalLength)! / 1000,
+        shutter: positive(tags.ExposureTime), aperture: positive(tags.FNumber), iso: positive(tags.ISO), focalLength: focal === null ? null : focal / 1000,
         camera: typeof tags.Model === 'string' ? tags.Model.slice(0, 80) : null,
       },
     }
   }
   catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC' || /No space left/i.test(String(error))) throw problem(507, 'The disk is full')
     throw problem(422, /pixel/i.test(String(error)) ? `Over ${MOST_PIXELS / 1e6} megapixels` : 'The picture is broken: it could not be read to its end')
   }
 }

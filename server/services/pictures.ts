@@ -1,14 +1,16 @@
-import { createHash, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
+import { open } from 'node:fs/promises'
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { shotTime } from '../../core'
 import type { PictureExposure, PictureQuery, PictureType } from '../../shared/schemas/pictures'
 import type { Database } from '../database/client'
-import type { PICTURE_SIZES } from '../database/schema'
-import { pictureParts, pictures, takes } from '../database/schema'
+import { PICTURE_SIZES, pictureParts, pictures, takes } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
-import { preparePicture } from './pictureFile'
+import { preparedAt } from './pictureFile'
 import { matchTimes } from './pictureTakes'
-import { getSetup } from './setups'
+import { type Received, received } from './received'
+import { noteChange, setupPlace } from './setups'
+import { work } from './workers'
 
 export interface PictureRecord {
   id: string
@@ -32,7 +34,7 @@ const asRecord = <T extends { shotAt: Date }>(row: T): Omit<T, 'shotAt'> & { sho
 
 /** Pictures of a set-up, the newest first. */
 export async function listPictures(db: Database, studioId: string, setupId: string): Promise<PictureRecord[]> {
-  await getSetup(db, studioId, setupId)
+  await setupPlace(db, studioId, setupId)
   const rows = await db.select(columns).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.studioId, studioId))).orderBy(desc(pictures.shotAt), desc(pictures.id))
   return rows.map(asRecord)
 }
@@ -57,48 +59,71 @@ async function requireTake(db: Database, setupId: string, id: string): Promise<v
   if (!row) throw problem(422, 'take: No such take in this set-up', { errors: [{ field: 'take', reason: 'No such take in this set-up' }] })
 }
 
-/** Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it was kept. */
-export async function addPicture(db: Database, studioId: string, setupId: string, query: PictureQuery, file: Buffer): Promise<PictureRecord> {
-  await getSetup(db, studioId, setupId)
-  if (query.take) await requireTake(db, setupId, query.take)
-  const hash = createHash('sha256').update(file).digest('hex')
-  const known = async (): Promise<string | undefined> => (await db.select({ id: pictures.id }).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.hash, hash))))[0]?.id
-  let id = await known()
-  if (id === undefined) {
-    const { full, thumb, cameraTime, ...picture } = await preparePicture(file, query.zone)
-    id = randomUUID()
-    const shotAt = new Date(shotTime({ camera: cameraTime, written: query.written === undefined ? null : Date.parse(query.written), received: Date.now() }))
-    const row = { ...picture, id, studioId, setupId, name: query.name, hash, shotAt }
-    const placed = await db.transaction(async (tx) => {
-      // Sent twice at once, one is kept.
-      const [result] = await tx.insert(pictures).ignore().values(row)
-      if (result.affectedRows !== 1) return false
-      for (const [size, data] of [['full', full], ['thumb', thumb]] as const) {
-        for (let part = 0; part * PIECE < data.length; part++) await tx.insert(pictureParts).values({ pictureId: row.id, size, part, data: data.subarray(part * PIECE, (part + 1) * PIECE) })
-      }
-      return true
-    })
-    if (!placed) id = (await known())!
+type Piece = readonly [size: (typeof PICTURE_SIZES)[number], part: number, data: Buffer]
+
+/** A file in pieces, never whole in memory. */
+async function* piecesOf(size: Piece[0], path: string): AsyncGenerator<Piece> {
+  const file = await open(path)
+  try {
+    for (let part = 0; ; part++) {
+      const { bytesRead, buffer } = await file.read(Buffer.alloc(PIECE), 0, PIECE, part * PIECE)
+      if (bytesRead === 0) return
+      yield [size, part, buffer.subarray(0, bytesRead)]
+    }
   }
+  finally { await file.close() }
+}
+
+/** Prepares a picture and keeps it; gives its id. Sent twice at once, one is kept. */
+async function keep(db: Database, studioId: string, setupId: string, query: PictureQuery, { path, hash }: Received): Promise<string | null> {
+  const { cameraTime, ...picture } = await work('picture', { path, zone: query.zone })
+  const id = randomUUID()
+  const shotAt = new Date(shotTime({ camera: cameraTime, written: query.written === undefined ? null : Date.parse(query.written), received: Date.now() }))
+  const prepared = preparedAt(path)
+  const placed = await db.transaction(async (tx) => {
+    const [result] = await tx.insert(pictures).ignore().values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
+    if (result.affectedRows !== 1) return false
+    for (const size of PICTURE_SIZES) {
+      for await (const [, part, data] of piecesOf(size, prepared[size])) await tx.insert(pictureParts).values({ pictureId: id, size, part, data })
+    }
+    return true
+  })
+  return placed ? id : null
+}
+
+/** Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it was kept. */
+export async function addPictureFile(db: Database, studioId: string, setupId: string, query: PictureQuery, file: Received): Promise<PictureRecord> {
+  await setupPlace(db, studioId, setupId)
+  if (query.take) await requireTake(db, setupId, query.take)
+  const known = async (): Promise<string | undefined> =>
+    (await db.select({ id: pictures.id }).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.hash, file.hash))))[0]?.id
+  const id = await known() ?? await keep(db, studioId, setupId, query, file) ?? (await known())!
   if (query.take) await db.update(pictures).set({ takeId: query.take, byHand: true }).where(eq(pictures.id, id))
   else await matchTimes(db, setupId)
+  await noteChange(db, setupId)
   return getPicture(db, studioId, id)
 }
+
+/** The same with a picture that was made here. */
+export const addPicture = (db: Database, studioId: string, setupId: string, query: PictureQuery, bytes: Uint8Array): Promise<PictureRecord> =>
+  received(Buffer.from(bytes), file => addPictureFile(db, studioId, setupId, query, file))
 
 /** Puts a picture to a take by hand, or to none. */
 export async function putPicture(db: Database, studioId: string, id: string, take: string | null): Promise<PictureRecord> {
   const { setupId } = await getPicture(db, studioId, id)
   if (take !== null) await requireTake(db, setupId, take)
   await db.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
+  await noteChange(db, setupId)
   return getPicture(db, studioId, id)
 }
 
 /** Takes a picture away for good, its bytes with it. */
 export async function deletePicture(db: Database, studioId: string, id: string): Promise<void> {
-  await getPicture(db, studioId, id)
+  const { setupId } = await getPicture(db, studioId, id)
   await db.transaction(async (tx) => {
     await tx.delete(pictureParts).where(eq(pictureParts.pictureId, id))
     await tx.delete(pictures).where(eq(pictures.id, id))
+    await noteChange(tx, setupId)
   })
 }
 

@@ -3,17 +3,17 @@ import { mkdir, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import {
-  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, bestDelay, completeRig, exerciseById, exerciseRig, exerciseSetup, judge, matchShots, plan, reveal,
-  switchedOn,
+  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, completeRig, exerciseById,
+  exerciseRig, exerciseSetup, switchedOn,
 } from '../../core'
 import type { Database } from '../database/client'
-import { practiceShots, practices, setups, shoots } from '../database/schema'
+import { type PracticeOutcome, practiceShots, practices, setups, shoots } from '../database/schema'
 import { notFound } from '../utils/problem'
-import { benchPicture } from './benchCamera'
 import { addPicture } from './pictures'
 import { type SetupRecord, createSetup, getSetup } from './setups'
 import { createShoot } from './shoots'
 import { listTakes } from './takes'
+import { work } from './workers'
 
 /** An exercise that was begun. */
 export interface PracticeRecord {
@@ -50,13 +50,14 @@ interface Practice {
   rig: PracticeRig
   state: DeviceState
   revealedAt: Date | null
+  outcome: PracticeOutcome | null
 }
 
 async function getPractice(db: Database, studioId: string, setupId: string): Promise<Practice> {
   const [row] = await db.select().from(practices).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   const exercise = row && exerciseById(row.exercise)
   if (!row || !exercise) throw notFound('exercise')
-  return { exercise, rig: completeRig(row.rig), state: row.state, revealedAt: row.revealedAt }
+  return { exercise, rig: completeRig(row.rig), state: row.state, revealedAt: row.revealedAt, outcome: row.outcome }
 }
 
 /** Exercises begun in a studio, the newest first. */
@@ -87,7 +88,7 @@ export async function speakToBench(db: Database, studioId: string, setupId: stri
   })
   if (!answer.exposure) return answer.lines
   const name = `bench-${String(answer.exposure.shot.number).padStart(4, '0')}.png`
-  const file = await benchPicture(rig, setup, answer.exposure, await firedAt(db, setupId, answer.exposure.shot.number))
+  const file = await work('frame', { rig, setup, exposure: answer.exposure, at: await firedAt(db, setupId, answer.exposure.shot.number) })
   const tether = folder()
   if (tether) {
     await mkdir(tether, { recursive: true })
@@ -115,24 +116,31 @@ export interface PracticeState {
 }
 
 export async function practiceState(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
-  const { exercise, rig, state, revealedAt } = await getPractice(db, studioId, setupId)
+  const { exercise, state, revealedAt, outcome } = await getPractice(db, studioId, setupId)
   const { id, title, teaches, keepers, stock } = exercise
   const base = { exercise: { id, title, teaches, keepers, stock }, shots: state.fired, stock: Math.max(0, stock - state.fired), revealed: revealedAt !== null }
   if (revealedAt === null) return { ...base, judgement: null, truth: null }
+  return { ...base, ...outcome ?? await workOut(db, studioId, setupId) }
+}
+
+/** Works out how an exercise came out, once, and keeps it. */
+async function workOut(db: Database, studioId: string, setupId: string): Promise<PracticeOutcome> {
+  const { exercise, rig, state } = await getPractice(db, studioId, setupId)
   const { setup } = await getSetup(db, studioId, setupId)
   const shots = await db.select({ shot: practiceShots.shot, firedAt: practiceShots.firedAt }).from(practiceShots).where(eq(practiceShots.setupId, setupId)).orderBy(asc(practiceShots.number))
-  const logged = (await listTakes(db, studioId, setupId)).reverse()
-  const start = exerciseSetup(exercise)
-  return {
-    ...base,
-    judgement: judge(exercise, rig, start, matchShots(shots.map(row => ({ shot: row.shot as BenchShot, at: row.firedAt.getTime() })), logged)),
-    truth: reveal(rig, setup, bestDelay(rig, start, state.fired), { assumed: plan(start).timing.wanted, now: setup.delay ?? plan(setup).timing.wanted }),
-  }
+  const outcome = await work('outcome', {
+    exercise: exercise.id, rig, setup, fired: state.fired, takes: (await listTakes(db, studioId, setupId)).reverse(),
+    shots: shots.map(row => ({ shot: row.shot as BenchShot, at: row.firedAt.getTime() })),
+  })
+  await db.update(practices).set({ outcome }).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  return outcome
 }
 
 /** Ends an exercise: from now on its truth and its judgement are shown. */
 export async function revealPractice(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
-  await getPractice(db, studioId, setupId)
+  const { revealedAt } = await getPractice(db, studioId, setupId)
+  if (revealedAt !== null) return practiceState(db, studioId, setupId)
+  await workOut(db, studioId, setupId)
   await db.update(practices).set({ revealedAt: new Date() }).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   return practiceState(db, studioId, setupId)
 }

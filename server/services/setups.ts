@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm'
-import { type Setup, forgetKit, freshCopy } from '../../core'
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { type Setup, forgetKit, freshCopy, kitIdsOf } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
@@ -29,6 +29,18 @@ export async function getSetup(db: Database, studioId: string, id: string): Prom
   return { ...row, updatedAt: row.updatedAt.toISOString() }
 }
 
+/** Whether a set-up is this studio's and in sight, and an exercise, without reading its document. @throws 404 */
+export async function setupPlace(db: Database, studioId: string, id: string): Promise<{ revision: number, practice: boolean }> {
+  const [row] = await db.select({ revision: setups.revision, practice: shoots.practice }).from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(own(studioId, id))
+  if (!row) throw notFound('set-up')
+  return row
+}
+
+/** Has every device on a set-up's run look again. */
+export async function noteChange(db: Database, id: string): Promise<void> {
+  await db.update(setups).set({ changes: sql`${setups.changes} + 1` }).where(eq(setups.id, id))
+}
+
 /** Kit of another studio, named in a file from there, is forgotten; its figures stay. */
 export async function createSetup(db: Database, studioId: string, shootId: string, setup: Setup): Promise<SetupRecord> {
   await requireShoot(db, studioId, shootId)
@@ -42,8 +54,11 @@ export async function createSetup(db: Database, studioId: string, shootId: strin
  * so that the page can show both.
  */
 export async function updateSetup(db: Database, studioId: string, id: string, revision: number, setup: Setup): Promise<SetupRecord> {
+  const kitHere = await kitIds(db, studioId)
+  const foreign = kitIdsOf(setup).find(item => !kitHere.has(item))
+  if (foreign) throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, { errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }] })
   const [result] = await db.update(setups)
-    .set({ document: setup, name: setup.name, revision: revision + 1, updatedAt: new Date() })
+    .set({ document: setup, name: setup.name, revision: revision + 1, changes: sql`${setups.changes} + 1`, updatedAt: new Date() })
     .where(and(own(studioId, id), eq(setups.revision, revision)))
   const current = await getSetup(db, studioId, id)
   if (result.affectedRows !== 1) {

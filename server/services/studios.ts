@@ -27,3 +27,15 @@ export async function findOwnStudio(db: Database): Promise<Studio | null> {
     .orderBy(studios.createdAt).limit(1)
   return row ?? null
 }
+
+/** Whether a studio is the installation's first: its leads may make others. */
+export async function leadsInstallation(db: Database, studioId: string): Promise<boolean> {
+  return (await findOwnStudio(db))?.id === studioId
+}
+
+/** A studio by its name, letter by letter; null: none or several. */
+export async function findStudioNamed(db: Database, name: string): Promise<Studio | null> {
+  const rows = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.name, name))
+  const [row, ...more] = rows.filter(studio => studio.name === name)
+  return row && more.length === 0 ? row : null
+}

@@ -6,16 +6,26 @@ import { problem } from './problem'
 /** A set-up with every light and table full is under 60 kB. */
 const BODY_LIMIT = 256 * 1024
 
+/** ms in which a body must have come. */
+const PATIENCE = 30_000
+
+const tooLarge = (limit: number) => problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
+
+/** Refuses a body that says itself that it is over the limit. */
+export function refuseLarger(event: H3Event, limit: number): void {
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > limit) throw tooLarge(limit)
+}
+
 /** The raw body, refused as soon as it is over the limit, whatever its headers say. */
-export async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
-  const announced = Number(getRequestHeader(event, 'content-length') ?? 0)
-  const tooLarge = () => problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
-  if (announced > limit) throw tooLarge()
+async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
+  refuseLarger(event, limit)
   const chunks: Buffer[] = []
+  const until = Date.now() + PATIENCE
   let size = 0
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size > limit) throw tooLarge()
+    if (size > limit) throw tooLarge(limit)
+    if (Date.now() > until) throw problem(408, 'The body did not come in time')
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)
@@ -32,12 +42,12 @@ export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: 
   catch {
     throw problem(400, 'The body is not valid JSON')
   }
-  return held(schema, complete(value))
+  return held(schema, value, complete)
 }
 
 /** A value held to a schema: itself, or a 4xx that names field and reason. */
-function held<T>(schema: Schema<T>, value: unknown): T {
-  const checked = check(schema, value)
+function held<T>(schema: Schema<T>, value: unknown, complete?: (value: unknown) => unknown): T {
+  const checked = check(schema, value, complete)
   if ('value' in checked) return checked.value
   const [first] = checked.mistakes
   throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })

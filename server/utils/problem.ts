@@ -13,8 +13,8 @@ export interface Problem {
 }
 
 const TITLES: Record<number, string> = {
-  400: 'Bad request', 401: 'Not signed in', 403: 'Refused', 404: 'Not found', 405: 'Method not allowed', 409: 'Conflict', 413: 'Too large',
-  415: 'Unsupported media type', 422: 'Invalid input', 500: 'Server error', 503: 'Database not available',
+  400: 'Bad request', 401: 'Not signed in', 403: 'Refused', 404: 'Not found', 405: 'Method not allowed', 408: 'Too slow', 409: 'Conflict', 413: 'Too large',
+  415: 'Unsupported media type', 421: 'Not here', 422: 'Invalid input', 429: 'Too often', 500: 'Server error', 503: 'Not available', 507: 'Disk full',
 }
 
 export function problemOf(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}): Problem {

@@ -1,7 +1,7 @@
 import { type H3Event, defineEventHandler, getRouterParam, setResponseStatus } from 'h3'
 import type { Database } from '../database/client'
 import { useDatabase } from './database'
-import type { SessionRole } from '../../shared/schemas/records'
+import { SESSION_ROLES, type SessionRole } from '../../shared/schemas/records'
 import { notFound, problem } from './problem'
 import { requireSession } from './session'
 
@@ -10,23 +10,33 @@ export interface StudioCall {
   db: Database
   studioId: string
   sessionId: string
+  /** Who calls; null: signed in before people had names. */
+  memberId: string | null
+  role: SessionRole
 }
 
-/** A route that needs a session; every service call it makes is held to the studio of that session. */
-export function studioRoute<T>(handler: (call: StudioCall) => Promise<T>, status = 200) {
-  return routeFor(() => true, handler, status)
+/** A route that only looks: everyone's. Every service call it makes is held to the studio of its session. */
+export function viewRoute<T>(handler: (call: StudioCall) => Promise<T>) {
+  return routeFor(SESSION_ROLES, handler, 200)
 }
 
-/** A route for the lead alone: what deletes, what changes kit, who may come in. */
+/** A route that changes something: whoever runs and logs. */
+export function crewRoute<T>(handler: (call: StudioCall) => Promise<T>, status = 200) {
+  return routeFor(['lead', 'assistant'], handler, status)
+}
+
+/** A route for the lead alone: what archives, restores, moves and imports, what changes kit, who may come in. */
 export function leadRoute<T>(handler: (call: StudioCall) => Promise<T>, status = 200) {
-  return routeFor(role => role === 'lead', handler, status)
+  return routeFor(['lead'], handler, status)
 }
 
-function routeFor<T>(allowed: (role: SessionRole) => boolean, handler: (call: StudioCall) => Promise<T>, status: number) {
+const AS: Record<SessionRole, string> = { lead: 'a lead', assistant: 'an assistant', viewer: 'a viewer' }
+
+function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall) => Promise<T>, status: number) {
   return defineEventHandler(async (event) => {
-    const { studio, role, sessionId } = await requireSession(event)
-    if (!allowed(role)) throw problem(403, 'Only the lead may do this; this device is signed in as an assistant')
-    const result = await handler({ event, db: useDatabase(), studioId: studio.id, sessionId })
+    const { studio, role, sessionId, member } = await requireSession(event)
+    if (!allowed.includes(role)) throw problem(403, `Only ${allowed.map(one => AS[one]).join(' or ')} may do this; this device is signed in as ${AS[role]}`)
+    const result = await handler({ event, db: useDatabase(), studioId: studio.id, sessionId, memberId: member?.id ?? null, role })
     if (status !== 200) setResponseStatus(event, status)
     return result
   })

@@ -3,7 +3,8 @@ import { type Grant, SESSION_DAYS, type SignedIn, createSession, findSession, re
 import { useDatabase } from './database'
 import { problem } from './problem'
 
-const COOKIE = 'epiro'
+/** The prefix has browsers hold it to this very host, over a secure connection. */
+const COOKIE = '__Host-epiro'
 
 function sealing() {
   const password = process.env.SESSION_SECRET
@@ -23,7 +24,7 @@ export async function currentSession(event: H3Event): Promise<SignedIn | null> {
 /** @throws 401 without a session. */
 export async function requireSession(event: H3Event): Promise<SignedIn> {
   const session = await currentSession(event)
-  if (!session) throw problem(401, 'Sign in first: open the link that npm start prints')
+  if (!session) throw problem(401, 'Sign in first: a lead makes a link, or npx epiro link on the machine Epiro runs on')
   return session
 }
 
@@ -44,8 +45,10 @@ export async function requireSocketSession(headers: Headers): Promise<SignedIn> 
   return session
 }
 
+/** Signs this browser in; whoever it was signed in as before is signed out. */
 export async function signIn(event: H3Event, grant: Grant): Promise<void> {
   const cookie = await sealed(event)
+  if (cookie.data.id) await revokeSession(useDatabase(), cookie.data.id)
   const device = (getRequestHeader(event, 'user-agent') ?? 'unknown').slice(0, 200)
   await cookie.update({ id: await createSession(useDatabase(), grant, device) })
 }

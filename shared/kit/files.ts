@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { BASES, type Basis, type Field, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, type NumberField } from '../../core'
 import { checkKitItem } from '../schemas/kit'
-import { plainCell } from '../text/cells'
+import { plainCell, safeCell } from '../text/cells'
 import type { Checked, Mistake } from '../schemas/validate'
 import { parse } from '../units'
 import { UNITS } from '../units/table'
@@ -34,7 +34,7 @@ function linesOf(item: KitItem): Line[] {
 
 /** Kit as a table of figures, RFC 4180. */
 export function kitToCsv(items: readonly KitItem[]): string {
-  return `${Papa.unparse({ fields: [...COLUMNS], data: items.flatMap(linesOf).map(line => COLUMNS.map(column => line[column])) }, { escapeFormulae: true })}\r\n`
+  return `${Papa.unparse({ fields: [...COLUMNS], data: items.flatMap(linesOf).map(line => COLUMNS.map(column => safeCell(line[column]))) })}\r\n`
 }
 
 /** A text of the table as the value of a field; undefined where it is none. */

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { BASES, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, MOST_KIT_ITEMS, completeKitItem } from '../../core'
-import { durationTableSchema, fieldSchema, flashRowSchema, isDate, objectSchema, plainObject, repeatTableSchema, revisionSchema, rowsSchema } from './setup'
+import { durationTableSchema, fieldSchema, flashRowSchema, isDate, objectSchema, plainObject, repeatTableSchema, revisionSchema } from './setup'
+import { listOf } from './list'
 import { type Checked, check } from './validate'
 
 const markShape = {
@@ -23,7 +24,7 @@ function kindSchema(kind: KitKind): yup.Schema<KitItem> {
     notes: fieldSchema({ type: 'text', label: 'Notes', maxLength: 2000 }),
     figures: objectSchema(figures),
     marks: plainObject(Object.fromEntries(Object.keys(figures).map(key => [key, markSchema]))),
-    table: isFlash ? durationTableSchema(rowsSchema(kitRowSchema)) : none,
+    table: isFlash ? durationTableSchema(kitRowSchema) : none,
     repeat: isFlash ? repeatTableSchema : none,
   }) as unknown as yup.Schema<KitItem>
 }
@@ -41,11 +42,11 @@ export const kitItemSchema = yup.lazy((value: unknown) => {
 }) as unknown as yup.AnySchema
 
 export const kitCreateSchema = plainObject({
-  items: yup.array().strict().of(kitItemSchema).min(1, 'At least one item').max(MOST_KIT_ITEMS, `At most ${MOST_KIT_ITEMS} items at a time`).required('items is missing'),
+  items: listOf(kitItemSchema, MOST_KIT_ITEMS, 'items at a time', list => list.min(1, 'At least one item')),
 }) as unknown as yup.Schema<{ items: KitItem[] }>
 
 export const kitUpdateSchema = plainObject({ revision: revisionSchema, item: kitItemSchema }) as unknown as yup.Schema<{ revision: number, item: KitItem }>
 
 export const archiveSchema = plainObject({ archived: yup.boolean().strict().required('archived is missing') }) as unknown as yup.Schema<{ archived: boolean }>
 
-export const checkKitItem = (value: unknown): Checked<KitItem> => check(kitItemSchema as unknown as yup.Schema<KitItem>, completeKitItem(value))
+export const checkKitItem = (value: unknown): Checked<KitItem> => check(kitItemSchema as unknown as yup.Schema<KitItem>, value, completeKitItem)

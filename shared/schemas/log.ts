@@ -24,11 +24,17 @@ export interface LogQuery {
   text?: string
 }
 
+/** The latest instant a date can be, ms since 1970; the longest delay, s. */
+const FURTHEST = { instant: 8.64e15, delay: 1e5 } as const
+const isPlace = (order: string, value: number): boolean =>
+  (order === 'newest' || order === 'oldest' ? Number.isInteger(value) && Math.abs(value) < FURTHEST.instant : Math.abs(value) < FURTHEST.delay)
+
 const id = yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not an id')
 export const logQuerySchema = plainObject({
   order: yup.string().strict().oneOf([...LOG_ORDERS], `One of ${LOG_ORDERS.join(', ')}`).required(),
   limit: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(MOST_A_PAGE, `At most ${MOST_A_PAGE}`).required(),
-  after: yup.string().strict().matches(/^[\d.e-]+_[0-9a-f-]{36}$/, 'Not the end of a page'),
+  after: yup.string().strict().matches(/^-?\d+(\.\d+)?(e-?\d{1,3})?_[0-9a-f-]{36}$/, 'Not the end of a page')
+    .when('order', ([order], schema: yup.StringSchema) => schema.test('place', 'Not the end of a page', value => value === undefined || isPlace(String(order), Number(value.split('_')[0])))),
   shoot: id,
   setup: id,
   recipe: yup.string().strict().oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { type Setup, completeSetup } from '../../core'
 import { type TakeInput, completeTake, takeFields } from './records'
+import { listOf } from './list'
 import { fieldSchema, isDate, plainObject, setupSchema } from './setup'
 
 /** A take as it comes back in: what was logged, where it belongs, and the number it had. */
@@ -39,12 +40,13 @@ export const logSetupSchema = plainObject(setupShape) as unknown as yup.Schema<L
 export const completeLogSetup = (value: unknown): unknown => (value !== null && typeof value === 'object' && 'setup' in value ? { ...value, setup: completeSetup(value.setup) } : value)
 
 /** Takes and set-ups sent at once. */
-export const MOST_AT_ONCE = 500
-export const MOST_SETUPS_AT_ONCE = 50
+export const MOST_AT_ONCE = 250
+export const MOST_SETUPS_AT_ONCE = 20
 export const logImportSchema = plainObject({
-  setups: yup.array().strict().of(logSetupSchema as unknown as yup.AnySchema).max(MOST_SETUPS_AT_ONCE, `At most ${MOST_SETUPS_AT_ONCE} set-ups at once`).required('setups is missing'),
-  takes: yup.array().strict().of(plainObject(takeShape) as unknown as yup.AnySchema).max(MOST_AT_ONCE, `At most ${MOST_AT_ONCE} takes at once`).required('takes is missing'),
-}) as unknown as yup.Schema<{ setups: LogImportSetup[], takes: LogImportTake[] }>
+  amend: yup.boolean().strict(),
+  setups: listOf(logSetupSchema as unknown as yup.AnySchema, MOST_SETUPS_AT_ONCE, 'set-ups at once'),
+  takes: listOf(logTakeSchema as unknown as yup.AnySchema, MOST_AT_ONCE, 'takes at once'),
+}) as unknown as yup.Schema<{ setups: LogImportSetup[], takes: LogImportTake[], amend?: boolean }>
 
 /** A body of an import with what older files leave out filled in. */
 export function completeImport(body: unknown): unknown {

@@ -37,8 +37,8 @@ export const setupCreateSchema = plainObject({
 /** Where a set-up goes. */
 export const setupPlaceSchema = plainObject({ shootId: yup.string().strict().required('shootId is missing').matches(/^[0-9a-f-]{36}$/, 'Not a shoot') }) as unknown as yup.Schema<{ shootId: string }>
 
-/** Lead: everything. Assistant: runs and logs, and neither deletes nor changes kit. */
-export const SESSION_ROLES = ['lead', 'assistant'] as const
+/** Lead: everything. Assistant: plans, runs and logs; neither archives, restores, moves, imports nor changes kit. Viewer: looks. */
+export const SESSION_ROLES = ['lead', 'assistant', 'viewer'] as const
 export type SessionRole = (typeof SESSION_ROLES)[number]
 
 export const VERDICTS = ['early', 'on', 'late', 'missed', 'misfire'] as const
@@ -127,8 +127,29 @@ export const runSchema = plainObject({
   actedAt: instantOrNull('actedAt'),
 }) as unknown as yup.Schema<RunInput>
 
-/** A link for another device: what it may do there. */
-export const linkSchema = plainObject({ role: yup.string().strict().required('role is missing').oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`) }) as unknown as yup.Schema<{ role: SessionRole }>
+const roleField = yup.string().strict().required('role is missing').oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`)
+
+/** Somebody of a studio. */
+export interface MemberInput {
+  name: string
+  role: SessionRole
+}
+const memberName = fieldSchema({ type: 'text', label: 'Name', maxLength: 80, required: true })
+export const memberSchema = plainObject({ name: memberName, role: roleField }) as unknown as yup.Schema<MemberInput>
+
+/** A link for a device: of somebody who is known, or of somebody new with a role and, if it is given, a name. */
+export interface LinkInput {
+  memberId?: string
+  role?: SessionRole
+  name?: string
+}
+export const linkSchema = plainObject({
+  memberId: yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not a person'),
+  role: yup.string().strict().oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`).when('memberId', ([memberId], schema) => (memberId === undefined ? schema.required('role is missing') : schema)),
+  name: yup.string().strict().trim('No spaces at either end').min(1, 'Name is missing').max(80, 'Name: at most 80 characters'),
+}) as unknown as yup.Schema<LinkInput>
+
+export const studioSchema = plainObject({ name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }) }) as unknown as yup.Schema<{ name: string }>
 
 export const signInSchema = plainObject({
   token: yup.string().strict().required('token is missing').matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),

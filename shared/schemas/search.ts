@@ -1,9 +1,13 @@
 import * as yup from 'yup'
 import type { calibration } from '../../core'
+import { listOf } from './list'
 import { fieldSchema, plainObject } from './setup'
 
 const seconds = (label: string, min: number, rest = {}) => fieldSchema({ type: 'number', quantity: 'time', label, min, max: 10_000, ...rest })
 const optionalSeconds = (label: string) => yup.number().strict().typeError(`${label} must be a number`).min(0, `${label}: 0 or above`).max(10_000, `${label}: at most 10,000 s`).optional()
+
+/** Most takes of a search. */
+export const MOST_FIRED = 10_000
 
 const feedback = ['outcome', 'offset', 'between'] as const
 
@@ -20,7 +24,7 @@ const firedTake = yup.object({
 export const searchSchema = plainObject({
   prior: plainObject({ delay: seconds('Delay', 0), uncertainty: seconds('Uncertainty', 1e-9), scatter: seconds('Scatter', 1e-9) }),
   window: plainObject({ before: seconds('Before', 0), after: seconds('After', 0) }),
-  takes: yup.array().strict().of(firedTake).max(10_000, 'At most 10,000 takes').required('takes is missing'),
+  takes: listOf(firedTake, MOST_FIRED, 'takes'),
   step: optionalSeconds('Step').test('step', 'Step: above 0', value => value === undefined || value > 0),
   minimum: optionalSeconds('Minimum'),
   maximum: optionalSeconds('Maximum'),

@@ -4,6 +4,7 @@ import {
   POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldAt, fieldsOf,
 } from '../../core'
 import { allowedText } from '../units'
+import { listOf } from './list'
 import { type Checked, check } from './validate'
 
 /** One schema of a field, from the core's table of fields. Strict: a number is a number, not a text that looks like one. */
@@ -72,29 +73,32 @@ export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.A
   .test('t01', 't.1 is never shorter than t.5', row => !row || row.t01 === null || row.t05 === null || !(row.t01 < row.t05))
   .test('some', 't.5 or t.1 must be given', row => !row || row.t01 !== null || row.t05 !== null)
 
-export const rowsSchema = (row: yup.AnySchema) => yup.array().strict().of(row).max(MOST_FLASH_ROWS, `At most ${MOST_FLASH_ROWS} rows`).test('powers', 'Each power once', onePowerEach)
-
 /** Durations of a flash against power. */
-export const durationTableSchema = (rows: ReturnType<typeof rowsSchema>) => rows.min(1, 'At least one row of durations').required('Durations are missing')
+export const durationTableSchema = (row: yup.AnySchema) =>
+  listOf(row, MOST_FLASH_ROWS, 'rows', list => list.test('powers', 'Each power once', onePowerEach).min(1, 'At least one row of durations'))
 /** What a flash's repeating mode can do. */
-export const repeatTableSchema = rowsSchema(objectSchema(REPEAT_ROW_FIELDS)).required('repeat is missing')
+export const repeatTableSchema = listOf(objectSchema(REPEAT_ROW_FIELDS), MOST_FLASH_ROWS, 'rows', list => list.test('powers', 'Each power once', onePowerEach))
 
-const flashSchema = objectSchema(FLASH_FIELDS, { table: durationTableSchema(rowsSchema(flashRowSchema())), repeat: repeatTableSchema })
+const flashSchema = objectSchema(FLASH_FIELDS, { table: durationTableSchema(flashRowSchema()), repeat: repeatTableSchema })
 
-const listSchema = yup.array().strict().of(objectSchema(LIST_ITEM_FIELDS)).max(MOST_LIST_ITEMS, `At most ${MOST_LIST_ITEMS} lines`).required('${path} is missing')
+const listSchema = listOf(objectSchema(LIST_ITEM_FIELDS), MOST_LIST_ITEMS, 'lines')
 const listsSchema = plainObject({
   ...Object.fromEntries(LISTS.map(name => [name, listSchema])),
-  acknowledged: yup.array().strict().of(yup.string().strict().max(60).required()).max(MOST_LIST_ITEMS, 'Too many').required('${path} is missing'),
+  acknowledged: listOf(yup.string().strict().max(60).required(), MOST_LIST_ITEMS, 'lines'),
 })
 const popGroupSchema = objectSchema(POP_GROUP_FIELDS, {
-  lights: yup.array().strict().of(yup.number().strict().integer('Whole numbers only').min(0, 'A light of the set-up').max(MOST_FLASHES - 1, 'A light of the set-up').required()).required('${path} is missing')
-    .test('once', 'Each light once', lights => new Set(lights).size === (lights?.length ?? 0)),
-  times: yup.array().strict().of(fieldSchema(HAND_TIME)).max(MOST_POPS, `At most ${MOST_POPS} pops`).required('${path} is missing'),
+  lights: listOf(
+    yup.number().strict().integer('Whole numbers only').min(0, 'A light of the set-up').max(MOST_FLASHES - 1, 'A light of the set-up').required(), MOST_FLASHES, 'lights',
+    list => list.test('once', 'Each light once', lights => new Set(lights).size === (lights?.length ?? 0)),
+  ),
+  times: listOf(fieldSchema(HAND_TIME), MOST_POPS, 'pops'),
 })
-const listOf = (row: yup.AnySchema, most: number, what: string) => yup.array().strict().of(row).max(most, `At most ${most} ${what}`).required('${path} is missing')
 const sequenceSchema = objectSchema(fieldsOf('sequence'), {
   groups: listOf(popGroupSchema, MOST_POP_GROUPS, 'groups'),
-  track: listOf(objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows').test('times', 'Each time once', rows => new Set(rows?.map((row: { time: number }) => row?.time)).size === (rows?.length ?? 0)),
+  track: listOf(
+    objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows',
+    list => list.test('times', 'Each time once', rows => new Set(rows?.map(row => (row as { time?: number } | null)?.time)).size === (rows?.length ?? 0)),
+  ),
 })
 
 const plainValue = yup.mixed().test('plain', 'A plain value', value => value === null || ['string', 'number', 'boolean'].includes(typeof value)).nullable().defined('${path} is missing')
@@ -103,7 +107,7 @@ const learntSchema = plainObject({
   was: plainValue,
   value: plainValue,
   date: yup.string().strict().required('date is missing').test('date', 'Date as 2026-11-24', isDate),
-  takes: yup.array().strict().of(yup.number().strict().integer().min(1).required()).max(1000, 'At most 1000 takes').required('${path} is missing'),
+  takes: listOf(yup.number().strict().integer().min(1).required(), 1000, 'takes'),
 })
 
 /** The set-up: shared by page, server, command line and file import. */
@@ -112,10 +116,13 @@ export const setupSchema = objectSchema(Object.fromEntries(Object.entries(FIELDS
   format: yup.string().strict().oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"').required('Not a set-up file: format is missing'),
   version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
   lists: listsSchema,
-  learnt: listOf(learntSchema, MOST_LEARNT, 'learnt figures').test('fields', 'A field of the set-up', entries => (entries ?? []).every((entry: { path: string }) => fieldAt(entry?.path ?? '') !== undefined)),
+  learnt: listOf(
+    learntSchema, MOST_LEARNT, 'learnt figures',
+    list => list.test('fields', 'A field of the set-up', entries => (entries ?? []).every(entry => fieldAt(String((entry as { path?: unknown } | null)?.path ?? '')) !== undefined)),
+  ),
   bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
-  flashes: yup.array().strict().of(flashSchema).max(MOST_FLASHES, `At most ${MOST_FLASHES} lights`).required('flashes is missing'),
+  flashes: listOf(flashSchema, MOST_FLASHES, 'lights'),
 }) as unknown as yup.Schema<Setup>
 
 /** Checks a set-up, with what files and rows of earlier days did not have yet filled in. */
-export const checkSetup = (value: unknown): Checked<Setup> => check(setupSchema, completeSetup(value))
+export const checkSetup = (value: unknown): Checked<Setup> => check(setupSchema, value, completeSetup)

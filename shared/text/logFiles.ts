@@ -1,15 +1,20 @@
 import Papa from 'papaparse'
 import type { Setup } from '../../core'
 import { type LogImportSetup, type LogImportTake, MOST_AT_ONCE, MOST_SETUPS_AT_ONCE, completeLogSetup, completeLogTake, logSetupSchema, logTakeSchema } from '../schemas/logImport'
-import { type Checked, type Mistake, check } from '../schemas/validate'
-import { plainCell } from './cells'
+import { type Checked, MOST_MISTAKES, type Mistake, check, told } from '../schemas/validate'
+import { plainCell, safeCell } from './cells'
 
 /** A take of the log as it goes out; SI units. */
 export interface LoggedRow extends LogImportTake {
   shootName: string
   setupName: string
   recipe: string
+  /** Who logged it; null: not known. It is not taken in again: people are a studio's own. */
+  by: string | null
 }
+
+/** What a log that is taken out does not hold. */
+export const LEFT_OUT = 'Left out: pictures, takes that were struck out, and what a take read before it was put right. A backup (npm run backup) holds everything.'
 
 /** A set-up that takes of the log belong to, whole, so that the log can be read in where it is not known. */
 export interface LoggedSetup {
@@ -23,19 +28,21 @@ type Kind = 'text' | 'number' | 'flag' | 'json'
 const COLUMNS: [header: string, key: keyof LoggedRow, kind: Kind][] = [
   ['shoot', 'shootName', 'text'], ['set-up', 'setupName', 'text'], ['recipe', 'recipe', 'text'], ['take', 'number', 'number'], ['fired', 'firedAt', 'text'], ['delay s', 'delay', 'number'],
   ['planned s', 'planned', 'number'], ['verdict', 'verdict', 'text'], ['keeper', 'keeper', 'flag'], ['past the mark m', 'position', 'number'], ['sharp', 'sharp', 'flag'], ['exposed', 'exposed', 'flag'],
-  ['clean', 'clean', 'flag'], ['note', 'note', 'text'], ['settings', 'settings', 'json'], ['set-up id', 'setupId', 'text'], ['key', 'key', 'text'],
+  ['clean', 'clean', 'flag'], ['note', 'note', 'text'], ['settings', 'settings', 'json'], ['set-up id', 'setupId', 'text'], ['key', 'key', 'text'], ['by', 'by', 'text'],
 ]
+/** Columns that files of earlier versions do not have. */
+const LATER = new Set(['by'])
 
 const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown => (kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key])
 
 /** The log as a table, RFC 4180, units in its headings. */
 export const logToCsv = (rows: readonly LoggedRow[]): string =>
-  `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key, kind]) => written(row, key, kind))) }, { escapeFormulae: true })}\r\n`
+  `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))) })}\r\n`
 
 /** The log as JSON, with the set-ups its takes belong to. */
 export function logToJson(rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string {
   const takes = rows.map(row => Object.fromEntries(COLUMNS.map(([, key]) => [key, row[key]])))
-  return `${JSON.stringify({ format: 'epiro-log', version: 1, setups, takes }, null, 1)}\n`
+  return `${JSON.stringify({ format: 'epiro-log', version: 1, leftOut: LEFT_OUT, setups, takes }, null, 1)}\n`
 }
 
 /** A log read from a file. */
@@ -44,18 +51,15 @@ export interface LogFile {
   takes: LogImportTake[]
 }
 
-/** Most mistakes told: a file of something else has one in every line. */
-const MOST_TOLD = 20
-
 function collect(rows: readonly { value: unknown, where: string }[], setups: LogImportSetup[], mistakes: Mistake[]): Checked<LogFile> {
   const takes: LogImportTake[] = []
   for (const { value, where } of rows) {
-    const checked = check(logTakeSchema, completeLogTake(value))
+    const checked = check(logTakeSchema, value, completeLogTake)
     if ('value' in checked) takes.push(checked.value)
     else mistakes.push(...checked.mistakes.map(m => ({ field: where, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
-    if (mistakes.length >= MOST_TOLD) break
+    if (mistakes.length >= MOST_MISTAKES) break
   }
-  if (mistakes.length > 0) return { mistakes: mistakes.slice(0, MOST_TOLD) }
+  if (mistakes.length > 0) return { mistakes: told(mistakes) }
   return takes.length > 0 ? { value: { setups, takes } } : { mistakes: [{ field: '', reason: 'No takes in this file' }] }
 }
 
@@ -69,7 +73,7 @@ export function logFromJson(text: string): Checked<LogFile> {
   const mistakes: Mistake[] = []
   const setups: LogImportSetup[] = []
   for (const [i, setup] of (Array.isArray(file.setups) ? file.setups as unknown[] : []).entries()) {
-    const checked = check(logSetupSchema, completeLogSetup(setup))
+    const checked = check(logSetupSchema, setup, completeLogSetup)
     if ('value' in checked) setups.push(checked.value)
     else mistakes.push(...checked.mistakes.map(m => ({ field: `set-up ${i + 1}`, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
   }
@@ -79,7 +83,7 @@ export function logFromJson(text: string): Checked<LogFile> {
 /** Without the names that only people read. */
 function onlyTake(take: unknown): unknown {
   if (take === null || typeof take !== 'object') return take
-  const { shootName: _s, setupName: _u, recipe: _r, ...rest } = take as Record<string, unknown>
+  const { shootName: _s, setupName: _u, recipe: _r, by: _b, ...rest } = take as Record<string, unknown>
   return rest
 }
 
@@ -95,7 +99,7 @@ function valueOf(text: string, kind: Kind): unknown {
 /** Reads a log that was taken out as a table: its takes, or every mistake with its line. */
 export function logFromCsv(text: string): Checked<LogFile> {
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transform: plainCell })
-  const missing = COLUMNS.filter(([header]) => !parsed.meta.fields?.includes(header)).map(([header]) => header)
+  const missing = COLUMNS.filter(([header]) => !LATER.has(header) && !parsed.meta.fields?.includes(header)).map(([header]) => header)
   if (missing.length > 0) return { mistakes: [{ field: 'line 1', reason: `Columns missing: ${missing.join(', ')}` }] }
   const mistakes = parsed.errors.map((error): Mistake => ({ field: `line ${(error.row ?? 0) + 2}`, reason: error.message }))
   return collect(parsed.data.map((line, i) => ({ value: onlyTake(Object.fromEntries(COLUMNS.map(([header, key, kind]) => [key, valueOf(line[header] ?? '', kind)]))), where: `line ${i + 2}` })), [], mistakes)

@@ -17,7 +17,7 @@ function start() {
   const env = { ...process.env }
   delete env.DATABASE_URL
   delete env.PORT
-  const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...env, EPIRO_DATA: HOME }, stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn(process.execPath, ['scripts/start.mjs', '--link'], { env: { ...env, EPIRO_DATA: HOME }, stdio: ['ignore', 'pipe', 'inherit'] })
   let text = ''
   return new Promise((done, failed) => {
     const timer = setTimeout(() => failed(new Error(`No address printed:\n${text}`)), 240_000)

@@ -16,7 +16,7 @@ function start(args) {
   /** @type {NodeJS.ProcessEnv} */
   const env = { ...process.env, EPIRO_DATA: HOME }
   for (const name of ['DATABASE_URL', 'PORT', 'HOST']) delete env[name]
-  const child = spawn(process.execPath, ['scripts/start.mjs', ...args], { env, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn(process.execPath, ['scripts/start.mjs', '--link', ...args], { env, stdio: ['ignore', 'pipe', 'pipe'] })
   let text = ''
   return new Promise((done) => {
     const look = (/** @type {Buffer} */ chunk) => {

@@ -5,7 +5,7 @@ import { choiceLabel } from '~/text/choices'
 /** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()
 const { show } = useNumbers()
-const TEXTS = { saved: 'Saved', waiting: 'Saving …', saving: 'Saving …', offline: 'Not sent yet: kept in this browser', conflict: 'Changed elsewhere', refused: 'Not saved' } as const
+const TEXTS = { saved: 'Saved', tried: 'Only tried: a viewer saves nothing', waiting: 'Saving …', saving: 'Saving …', offline: 'Not sent yet: kept in this browser', conflict: 'Changed elsewhere', refused: 'Not saved' } as const
 
 function textOf(setup: Setup, path: string): string {
   const value = valueAt(setup, path)

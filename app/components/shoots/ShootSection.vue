@@ -12,7 +12,7 @@ const today = new Date().toISOString().slice(0, 10)
 const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' })
 const menu = (id: string, name: string) => [
   [{ label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) }],
-  others.map(other => ({ label: `Move to ${other.name}`, icon: 'i-lucide-folder-input', onSelect: () => emit('move', id, other.id) })),
+  session.isLead ? others.map(other => ({ label: `Move to ${other.name}`, icon: 'i-lucide-folder-input', onSelect: () => emit('move', id, other.id) })) : [],
   ...(session.isLead ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]] : []),
 ]
 const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const

@@ -32,9 +32,9 @@ onMounted(() => void takes.readStruck().catch(() => {}))
   <section aria-labelledby="take-log" class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <RunLearnPanel :plan="plan" />
     <h2 id="take-log" ref="heading" class="section-title">
-      {{ amended ? `Put take ${amended.number} right` : 'Log a take' }}
+      {{ !session.isCrew ? 'Takes are logged by the crew' : amended ? `Put take ${amended.number} right` : 'Log a take' }}
     </h2>
-    <TakesTakeForm :key="amended?.key ?? 'new'" :plan="plan" :take="amended" @done="amended = null" />
+    <TakesTakeForm v-if="session.isCrew" :key="amended?.key ?? 'new'" :plan="plan" :take="amended" @done="amended = null" />
     <p v-if="amended" class="flex justify-between">
       <UButton v-if="canStrike" size="xs" variant="outline" icon="i-lucide-strikethrough" label="Strike it out" @click="strike(amended.id, true)" />
       <UButton size="xs" variant="ghost" label="Leave it as it was" class="ml-auto" @click="amended = null" />
@@ -46,6 +46,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
     <h2 class="section-title mt-2">
       Takes<span v-if="takes.unsent > 0" role="status" class="font-normal"> · {{ takes.unsent }} not sent yet, kept on this device</span>
     </h2>
+    <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)" />
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
       None yet. Fire one, look where the object was, and log the delay with what you saw.
     </p>

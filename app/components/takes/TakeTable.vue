@@ -6,11 +6,15 @@ import { VERDICT_LABELS } from '~/text/choices'
 /** The takes of the set-up at hand, with their pictures; each can be put right. */
 const emit = defineEmits<{ amend: [TakeRecord] }>()
 const takes = useTakesStore()
+const session = useSessionStore()
 const pictures = usePicturesStore()
 const { show } = useNumbers()
 
-/** What a take was logged as, told by what was put right first of all: its verdict. */
-const was = (former: TakeAmendment): string => `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`}`
+/** What a take was logged as, told by what was put right first of all, its verdict; and who put it right. */
+function was(former: TakeAmendment & { by?: string }): string {
+  const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
+  return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${former.by ? ` (put right by ${former.by})` : ''}`
+}
 const wrong = ref<string[]>([])
 async function attach(take: string, files: File[]): Promise<void> { wrong.value = await pictures.add(files, take) }
 </script>
@@ -35,7 +39,10 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
     </thead>
     <tbody>
       <tr v-for="take in takes.takes" :key="take.key" class="border-t border-(--hair) align-top" data-testid="take">
-        <td>{{ take.number }}</td>
+        <td>
+          {{ take.number }}
+          <span v-if="take.by" class="narrow block text-[11px] text-(--ink-faint)">{{ take.by }}</span>
+        </td>
         <td class="text-right">
           {{ show(take.delay, 'time', { figures: 4 }) }}
         </td>
@@ -53,8 +60,8 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
         </td>
         <td class="text-right whitespace-nowrap">
           {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
-          <UButton class="-my-1.5" size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
-          <PicturesAddPictures v-if="take.id !== take.key" class="-my-1.5 inline-block" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
+          <UButton v-if="session.isCrew" class="-my-1.5" size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
+          <PicturesAddPictures v-if="session.isCrew && take.id !== take.key" class="-my-1.5 inline-block" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
         </td>
       </tr>
     </tbody>

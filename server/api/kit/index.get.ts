@@ -1,3 +1,3 @@
 import { listKit } from '../../services/kit'
 
-export default studioRoute(({ db, studioId }) => listKit(db, studioId))
+export default viewRoute(({ db, studioId }) => listKit(db, studioId))

@@ -1,10 +1,12 @@
 import { linkSchema } from '../../../shared/schemas/records'
-import { createSignInToken } from '../../services/sessions'
+import { createMember, getMember } from '../../services/members'
+import { LINK_MINUTES, createSignInToken } from '../../services/sessions'
 
-/** Minutes a link for another device holds. */
-const MINUTES = 10
+/** What somebody is called of whom only the role was said. */
+const UNNAMED = { lead: 'Lead', assistant: 'Assistant', viewer: 'Viewer' } as const
 
-export default leadRoute(async ({ event, db, studioId }) => {
-  const { role } = await readInput(event, linkSchema)
-  return { token: await createSignInToken(db, studioId, { role, minutes: MINUTES }), minutes: MINUTES, addresses: joinAddresses(event) }
+export default leadRoute(async ({ event, db, studioId, memberId: madeBy }) => {
+  const { memberId, role, name } = await readInput(event, linkSchema)
+  const id = memberId === undefined ? await createMember(db, studioId, { name: name ?? UNNAMED[role!], role: role! }) : (await getMember(db, studioId, memberId)).id
+  return { token: await createSignInToken(db, studioId, { memberId: id, madeBy }), memberId: id, minutes: LINK_MINUTES, addresses: joinAddresses(event) }
 }, 201)

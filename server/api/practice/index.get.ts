@@ -1,3 +1,3 @@
 import { listPractices } from '../../services/practice'
 
-export default studioRoute(({ db, studioId }) => listPractices(db, studioId))
+export default viewRoute(({ db, studioId }) => listPractices(db, studioId))

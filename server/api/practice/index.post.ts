@@ -1,7 +1,7 @@
 import { practiceSchema } from '../../../shared/schemas/records'
 import { beginPractice } from '../../services/practice'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default crewRoute(async ({ event, db, studioId }) => {
   const { exercise, seed } = await readInput(event, practiceSchema)
   return beginPractice(db, studioId, exercise, seed)
 }, 201)

@@ -1,10 +1,12 @@
 import { signInSchema } from '../../../shared/schemas/records'
+import { RATES, countCall } from '../../services/rates'
 import { redeemSignInToken } from '../../services/sessions'
 
 export default defineEventHandler(async (event) => {
+  await countCall(useDatabase(), RATES.signIn, addressOf(event.node.req))
   const { token } = await readInput(event, signInSchema)
   const grant = await redeemSignInToken(useDatabase(), token)
-  if (!grant) throw problem(403, 'This link was used or is too old; ask for a new one, or start Epiro again')
+  if (!grant) throw problem(403, 'This link was used, cancelled or is too old; ask for a new one')
   await signIn(event, grant)
   return { ok: true }
 })

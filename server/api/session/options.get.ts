@@ -1,4 +1,4 @@
 import { findDemoStudio } from '../../services/studios'
 
 /** What the sign-in page may offer. */
-export default defineEventHandler(async () => ({ demo: (await findDemoStudio(useDatabase())) !== null }))
+export default defineEventHandler(async event => ({ demo: demoOpenTo(event) && (await findDemoStudio(useDatabase())) !== null }))

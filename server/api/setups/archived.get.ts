@@ -1,3 +1,3 @@
 import { listArchived } from '../../services/setups'
 
-export default studioRoute(({ db, studioId }) => listArchived(db, studioId))
+export default viewRoute(({ db, studioId }) => listArchived(db, studioId))

@@ -1,3 +1,3 @@
 import { listShoots } from '../../services/shoots'
 
-export default studioRoute(({ db, studioId }) => listShoots(db, studioId))
+export default viewRoute(({ db, studioId }) => listShoots(db, studioId))

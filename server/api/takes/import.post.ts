@@ -1,7 +1,11 @@
 import { completeImport, logImportSchema } from '../../../shared/schemas/logImport'
 import { importLog } from '../../services/logImport'
+import { RATES, countCall } from '../../services/rates'
 
 /** Set-ups are some 30 kB each, and takes under one. */
-const LARGEST = 8 * 1024 * 1024
+const LARGEST = 3 * 1024 * 1024
 
-export default studioRoute(async ({ event, db, studioId }) => importLog(db, studioId, await readInput(event, logImportSchema, completeImport, LARGEST)))
+export default leadRoute(async ({ event, db, studioId, sessionId, memberId }) => {
+  await countCall(db, RATES.import, sessionId)
+  return importLog(db, studioId, await readInput(event, logImportSchema, completeImport, LARGEST), memberId)
+})

@@ -1,4 +1,4 @@
 import { logQueryFrom, logQuerySchema } from '../../../shared/schemas/log'
 import { logSetups } from '../../services/log'
 
-export default studioRoute(({ event, db, studioId }) => logSetups(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)))
+export default viewRoute(({ event, db, studioId }) => logSetups(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)))

@@ -1,4 +1,4 @@
 import { logQueryFrom, logQuerySchema } from '../../../shared/schemas/log'
 import { logStats } from '../../services/log'
 
-export default studioRoute(({ event, db, studioId }) => logStats(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)))
+export default viewRoute(({ event, db, studioId }) => logStats(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)))

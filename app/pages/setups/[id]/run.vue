@@ -201,6 +201,9 @@ usePageKeys((event) => {
           </button>
           <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden">add a phone</NuxtLink>
         </div>
+        <p v-if="!session.isCrew" role="note" class="text-[13px]">
+          You look on: the crew moves the run.
+        </p>
         <p role="status" class="text-[13px]" data-testid="unsent">
           {{ takes.unsent > 0 ? `${takes.unsent} not sent yet, kept on this device` : run.connected ? 'all sent' : 'no connection' }}
         </p>
@@ -281,9 +284,7 @@ usePageKeys((event) => {
           v-if="store.record?.practice" :setup="setup" :connected="bench.connected.value" :lines="bench.lines.value" @say="bench.say($event)" @threshold="store.change([{ path: 'sensor.threshold', value: $event }])"
         />
         <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline">How this exercise stands</NuxtLink>
-        <p v-for="queued in takes.refused" :key="queued.take.key" role="alert" class="text-[13px]">
-          Kept here, refused by the server: {{ queued.refused }}
-        </p>
+        <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
       </section>
 
       <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="putRight" />

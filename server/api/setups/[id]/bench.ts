@@ -13,8 +13,8 @@ const inTurn = (peer: Peer, what: () => Promise<void>): void => {
   queues.set(peer, before.then(what).catch((error: unknown) => {
     const status = (error as { statusCode?: number }).statusCode ?? 500
     if (status >= 500) console.error(error)
-    peer.send(`ERROR ${status === 401 ? 'sign in first' : status === 404 ? 'no bench on this set-up' : 'the bench does not answer; say it again'}`)
-    if (status === 401 || status === 404) peer.close(1008, 'refused')
+    peer.send(`ERROR ${status === 401 ? 'sign in first' : status === 403 ? 'a viewer only looks' : status === 404 ? 'no bench on this set-up' : 'the bench does not answer; say it again'}`)
+    if (status === 401 || status === 403 || status === 404) peer.close(1008, 'refused')
   }))
 }
 
@@ -25,7 +25,8 @@ export default defineWebSocketHandler({
   message(peer, message) {
     if (message.uint8Array().length > MOST_SAID) { peer.close(1009, 'too long'); return }
     inTurn(peer, async () => {
-      const { studio } = await requireSocketSession(peer.request.headers)
+      const { studio, role } = await requireSocketSession(peer.request.headers)
+      if (role === 'viewer') throw problem(403, 'A viewer only looks')
       for (const line of message.text().split('\n').slice(0, 20)) {
         for (const said of await speakToBench(useDatabase(), studio.id, setupOf(peer), line)) peer.send(said)
       }

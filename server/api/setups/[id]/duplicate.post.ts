@@ -1,3 +1,3 @@
 import { duplicateSetup } from '../../../services/setups'
 
-export default studioRoute(({ event, db, studioId }) => duplicateSetup(db, studioId, routeId(event, 'set-up')), 201)
+export default crewRoute(({ event, db, studioId }) => duplicateSetup(db, studioId, routeId(event, 'set-up')), 201)

@@ -1,3 +1,3 @@
 import { getSetup } from '../../../services/setups'
 
-export default studioRoute(({ event, db, studioId }) => getSetup(db, studioId, routeId(event, 'set-up')))
+export default viewRoute(({ event, db, studioId }) => getSetup(db, studioId, routeId(event, 'set-up')))

@@ -1,3 +1,3 @@
 import { restoreSetup } from '../../../services/setups'
 
-export default studioRoute(({ event, db, studioId }) => restoreSetup(db, studioId, routeId(event, 'set-up')))
+export default leadRoute(({ event, db, studioId }) => restoreSetup(db, studioId, routeId(event, 'set-up')))

@@ -1,7 +1,7 @@
 import { completeTake, takeSchema } from '../../../../shared/schemas/records'
 import { logTake } from '../../../services/takes'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default crewRoute(async ({ event, db, studioId, memberId }) => {
   const id = routeId(event, 'set-up')
-  return logTake(db, studioId, id, await readInput(event, takeSchema, completeTake))
+  return logTake(db, studioId, id, await readInput(event, takeSchema, completeTake), memberId)
 }, 201)

@@ -1,3 +1,3 @@
 import { shootReport } from '../../../services/report'
 
-export default studioRoute(({ event, db, studioId }) => shootReport(db, studioId, routeId(event, 'shoot')))
+export default viewRoute(({ event, db, studioId }) => shootReport(db, studioId, routeId(event, 'shoot')))

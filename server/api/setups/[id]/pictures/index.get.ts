@@ -1,3 +1,3 @@
 import { listPictures } from '../../../../services/pictures'
 
-export default studioRoute(({ event, db, studioId }) => listPictures(db, studioId, routeId(event, 'set-up')))
+export default viewRoute(({ event, db, studioId }) => listPictures(db, studioId, routeId(event, 'set-up')))

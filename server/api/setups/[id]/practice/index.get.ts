@@ -1,3 +1,3 @@
 import { practiceState } from '../../../../services/practice'
 
-export default studioRoute(({ event, db, studioId }) => practiceState(db, studioId, routeId(event, 'set-up')))
+export default viewRoute(({ event, db, studioId }) => practiceState(db, studioId, routeId(event, 'set-up')))

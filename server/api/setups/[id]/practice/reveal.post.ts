@@ -1,3 +1,3 @@
 import { revealPractice } from '../../../../services/practice'
 
-export default studioRoute(({ event, db, studioId }) => revealPractice(db, studioId, routeId(event, 'set-up')))
+export default crewRoute(({ event, db, studioId }) => revealPractice(db, studioId, routeId(event, 'set-up')))

@@ -1,3 +1,3 @@
 import { getRun } from '../../../../services/runs'
 
-export default studioRoute(({ event, db, studioId }) => getRun(db, studioId, routeId(event, 'set-up')))
+export default viewRoute(({ event, db, studioId }) => getRun(db, studioId, routeId(event, 'set-up')))

@@ -1,7 +1,7 @@
 import { completeRun, runSchema } from '../../../../../shared/schemas/records'
 import { putRun } from '../../../../services/runs'
 
-export default studioRoute(async ({ event, db, studioId }) => {
+export default crewRoute(async ({ event, db, studioId }) => {
   const id = routeId(event, 'set-up')
   return putRun(db, studioId, id, await readInput(event, runSchema, completeRun))
 })

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { forgetPerson, unsavedSetups } from '~/services/device'
+
+/** Asks before signing out, says what would be lost, and leaves nothing on the device. */
+const open = defineModel<boolean>('open', { required: true })
+const session = useSessionStore()
+const takes = useTakesStore()
+const drafts = ref(0)
+const failure = ref('')
+
+/** Without anything that waits there is nothing to ask. */
+watch(open, async (now) => {
+  if (!now) return
+  failure.value = ''
+  await takes.readQueue()
+  drafts.value = unsavedSetups()
+  if (takes.queue.length === 0 && drafts.value === 0) await leave()
+})
+
+async function leave(): Promise<void> {
+  try {
+    await session.signOut()
+  }
+  catch (error) {
+    failure.value = `Not signed out: ${(error as Error).message}`
+    return
+  }
+  forgetPerson()
+  open.value = false
+  await navigateTo('/sign-in')
+}
+async function leaveAll(): Promise<void> {
+  const { key } = session
+  await leave()
+  if (failure.value === '') await takes.clearDevice(key)
+}
+const asks = computed(() => open.value && (takes.queue.length > 0 || drafts.value > 0 || failure.value !== ''))
+</script>
+
+<template>
+  <UModal :open="asks" title="Sign out?" description="Signing out takes everything of yours off this device." @update:open="now => { open = now }">
+    <template #body>
+      <p v-if="takes.queue.length > 0" role="alert">
+        {{ takes.queue.length }} {{ takes.queue.length === 1 ? 'take is' : 'takes are' }} not sent yet and would be lost:
+      </p>
+      <TakesWaitingTakes v-if="takes.queue.length > 0" class="mt-2" />
+      <p v-if="drafts > 0" role="alert" class="mt-2">
+        The last changes of {{ drafts }} {{ drafts === 1 ? 'set-up are' : 'set-ups are' }} not saved yet and would be lost: open {{ drafts === 1 ? 'it' : 'them' }} once more to save {{ drafts === 1 ? 'it' : 'them' }}.
+      </p>
+      <p v-if="failure" role="alert" class="mt-2 text-(--bad)">
+        {{ failure }}
+      </p>
+    </template>
+    <template #footer>
+      <UButton label="Stay signed in" @click="open = false" />
+      <UButton variant="ghost" label="Sign out and lose them" @click="leaveAll" />
+    </template>
+  </UModal>
+</template>

@@ -1,0 +1,22 @@
+import type { QueuedTake } from './takeQueue'
+import { download } from './download'
+
+const DRAFT = 'epiro-draft-'
+/** What a person leaves in this browser besides takes: changes that are not saved yet, and their name. */
+const PERSONAL = [DRAFT, 'epiro-name', 'epiro-silent'] as const
+
+const keys = (): string[] => Object.keys(localStorage)
+
+/** Set-ups whose last changes the server does not have yet. */
+export const unsavedSetups = (): number => keys().filter(key => key.startsWith(DRAFT)).length
+
+/** Leaves nothing of a person in this browser. */
+export function forgetPerson(): void {
+  for (const key of keys()) if (PERSONAL.some(start => key.startsWith(start))) localStorage.removeItem(key)
+}
+
+/** Hands takes that the server does not have over as a log that can be imported. */
+export function saveTakes(queue: readonly QueuedTake[]): void {
+  const takes = queue.map(({ setupId, take }, i) => ({ ...take, setupId, number: i + 1 }))
+  download(`${JSON.stringify({ format: 'epiro-log', version: 1, setups: [], takes }, null, 1)}\n`, 'takes-not-sent.json', 'application/json')
+}

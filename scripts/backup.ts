@@ -1,0 +1,47 @@
+import { parseArgs } from 'node:util'
+import { BackupError, type Counts, restoreBackup, writeBackup } from '../server/database/backup'
+import { openDatabase } from '../server/database/client'
+import { findStudioNamed } from '../server/services/studios'
+import { withDatabase } from './lib/home.mjs'
+import { Stop } from './lib/system.mjs'
+
+const HELP = `npm run backup -- [FILE] [--studio NAME]    everything, or one studio, into one file, while Epiro runs
+npm run restore -- FILE [--replace]         puts a backup back, into an empty database or beside what is there
+                                            --replace: a studio that is there gives way to the one of the backup
+Where: DATABASE_URL, or the database of Epiro on this machine (EPIRO_DATA).`
+
+const summary = (counts: Counts): string =>
+  ['studios', 'shoots', 'setups', 'takes', 'kit', 'pictures', 'runs', 'practices'].map(name => `${counts[name] ?? 0} ${name}`).join(', ')
+
+async function studioIds(url: string, name: string): Promise<string[]> {
+  const db = openDatabase(url)
+  try {
+    const studio = await findStudioNamed(db, name)
+    if (!studio) throw new Stop(`No studio, or more than one, is named ${name}`)
+    return [studio.id]
+  }
+  finally { await db.$client.end() }
+}
+
+async function main(): Promise<void> {
+  const { values, positionals: [what, file] } = parseArgs({ allowPositionals: true, options: { studio: { type: 'string' }, replace: { type: 'boolean' }, help: { type: 'boolean' } } })
+  if (values.help || (what === 'restore' && !file)) { console.log(HELP); process.exitCode = values.help ? 0 : 2; return }
+  const began = Date.now()
+  await withDatabase(async (url: string) => {
+    if (what === 'restore') console.log(`Put back: ${summary(await restoreBackup(url, file!, { replace: values.replace === true }))}`)
+    else {
+      const to = file ?? `epiro-${new Date().toISOString().slice(0, 19).replace(/:/g, '')}.epiro`
+      console.log(`Written to ${to}: ${summary(await writeBackup(url, to, values.studio === undefined ? null : await studioIds(url, values.studio)))}`)
+    }
+  })
+  console.log(`${((Date.now() - began) / 1000).toFixed(1)} s`)
+}
+
+main().catch((error: unknown) => {
+  const { code, path, message } = error as NodeJS.ErrnoException
+  if (error instanceof BackupError || error instanceof Stop) console.error(message)
+  else if (code === 'ENOENT') console.error(`${path}: no such file`)
+  else if (code === 'ENOSPC') console.error('The disk is full; no backup was written.')
+  else console.error(error)
+  process.exit(1)
+})

@@ -1,0 +1,3 @@
+import { listMembers } from '../../services/members'
+
+export default leadRoute(({ db, studioId }) => listMembers(db, studioId))

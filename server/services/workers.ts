@@ -1,0 +1,99 @@
+import { type ChildProcess, fork } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { setPriority } from 'node:os'
+import { resolve } from 'node:path'
+import type { JobKind, Jobs, Told } from '../workers/jobs'
+import { problem } from '../utils/problem'
+
+/** Processes at most; a job has one to itself. */
+const PROCESSES = 2
+/** Bytes a process may hold before it is ended with its job. */
+const MOST_MEMORY = 1.5 * 1024 ** 3
+const LOOK_EVERY = 250
+/** s a job may take; jobs that may wait. */
+const LONGEST: Record<JobKind, number> = { picture: 60, frame: 60, outcome: 120 }
+const MOST_WAITING = 40
+
+interface Job { kind: JobKind, asked: unknown, done: (given: never) => void, failed: (error: unknown) => void }
+
+const waiting: Job[] = []
+const idle: ChildProcess[] = []
+let running = 0
+let lastId = 0
+
+function start(): ChildProcess {
+  const child = fork(resolve('server/workers/main.ts'), { execArgv: ['--import', 'tsx', '--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
+  // People who press buttons go first.
+  if (child.pid) { try { setPriority(child.pid, 10) } catch { /* not allowed here */ } }
+  return child
+}
+
+/** Bytes a process holds in memory; 0 where this is not known. */
+function memoryOf(child: ChildProcess): number {
+  try { return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) * 1024 }
+  catch { return 0 }
+}
+
+/** A process that waits does not keep its starter alive. */
+function hold(child: ChildProcess, held: boolean): void {
+  const way = held ? 'ref' : 'unref'
+  child[way]()
+  child.channel?.[way]()
+}
+
+function run(job: Job): void {
+  const child = idle.pop() ?? start()
+  running++
+  const id = ++lastId
+  const began = Date.now()
+  hold(child, true)
+  const watch = setInterval(() => {
+    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'The picture needs more memory than a picture may'))
+    else if (Date.now() - began > LONGEST[job.kind] * 1000) end(problem(422, `It took over ${LONGEST[job.kind]} s`))
+  }, LOOK_EVERY)
+  const over = (): void => {
+    clearInterval(watch)
+    child.removeAllListeners()
+    running--
+    next()
+  }
+  function end(error: unknown): void {
+    child.kill('SIGKILL')
+    over()
+    job.failed(error)
+  }
+  child.on('message', (told: Told) => {
+    if (told.id !== id) return
+    hold(child, false)
+    idle.push(child)
+    over()
+    if ('given' in told) job.done(told.given as never)
+    else if ('refused' in told) job.failed(problem(told.refused.status, told.refused.detail))
+    else job.failed(new Error(told.failed))
+  })
+  child.once('exit', () => end(problem(422, 'It could not be read to its end')))
+  child.once('error', error => end(error))
+  child.send({ id, kind: job.kind, asked: job.asked })
+}
+
+function next(): void {
+  while (running < PROCESSES && waiting.length > 0) run(waiting.shift()!)
+}
+
+/**
+ * Has a heavy job done in a process of its own, apart from the threads that sessions and queries need, one or two at a time.
+ *
+ * @throws what the job refuses; 422 where it takes too much time or memory; 503 where too many wait
+ */
+export function work<K extends JobKind>(kind: K, asked: Jobs[K]['asked']): Promise<Jobs[K]['given']> {
+  if (waiting.length >= MOST_WAITING) return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
+  return new Promise((done, failed) => {
+    waiting.push({ kind, asked, done: done as Job['done'], failed })
+    next()
+  })
+}
+
+/** Ends the processes that wait. */
+export function endWorkers(): void {
+  for (const child of idle.splice(0)) child.kill()
+}

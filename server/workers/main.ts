@@ -1,0 +1,33 @@
+// A process of its own for heavy jobs, started by server/services/workers.ts; it ends with whoever started it.
+import sharp from 'sharp'
+import { bestDelay, exerciseById, exerciseSetup, judge, matchShots, plan, reveal } from '../../core'
+import { benchPicture } from '../services/benchCamera'
+import { preparePicture } from '../services/pictureFile'
+import type { JobKind, Jobs, Told } from './jobs'
+
+sharp.cache(false)
+sharp.concurrency(1)
+
+function outcomeOf({ exercise: id, rig, setup, fired, shots, takes }: Jobs['outcome']['asked']): Jobs['outcome']['given'] {
+  const exercise = exerciseById(id)!
+  const start = exerciseSetup(exercise)
+  return {
+    judgement: judge(exercise, rig, start, matchShots(shots, takes)),
+    truth: reveal(rig, setup, bestDelay(rig, start, fired), { assumed: plan(start).timing.wanted, now: setup.delay ?? plan(setup).timing.wanted }),
+  }
+}
+
+const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
+  picture: ({ path, zone }) => preparePicture(path, zone),
+  frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),
+  outcome: async asked => outcomeOf(asked),
+}
+
+process.on('message', (message: { id: number, kind: JobKind, asked: never }) => {
+  const { id, kind, asked } = message
+  const tell = (told: Told): void => { process.send?.(told) }
+  RUN[kind](asked).then(given => tell({ id, given }), (error: unknown) => {
+    const { statusCode, message: detail, stack } = error as { statusCode?: number, message: string, stack?: string }
+    tell(statusCode === undefined ? { id, failed: stack ?? detail } : { id, refused: { status: statusCode, detail } })
+  })
+})
