@@ -5,6 +5,7 @@ import { ApiError, type ArchivedSetup, api } from '~/services/api'
 import { readSetupFile, readSetupText } from '~/services/setupFile'
 
 const shoots = useShootsStore()
+const session = useSessionStore()
 const adding = ref(false)
 const addTo = ref('')
 const pasteInto = ref('')
@@ -89,7 +90,7 @@ const toggleArchived = (): Promise<void> => run(async () => { archived.value = a
         <h1 class="text-2xl font-semibold">
           Shoots
         </h1>
-        <UButton icon="i-lucide-plus" label="New shoot" @click="adding = true" />
+        <UButton v-if="session.isCrew" icon="i-lucide-plus" label="New shoot" @click="adding = true" />
       </div>
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
         <p>{{ failure }}</p>
@@ -121,7 +122,7 @@ const toggleArchived = (): Promise<void> => run(async () => { archived.value = a
         </li>
         <li v-for="a in archived" :key="a.id" class="flex items-baseline gap-3 border-b border-(--hair) py-1">
           <span class="flex-1">{{ a.name }} <span class="text-(--ink-soft)">· {{ a.shootName }}</span></span>
-          <UButton size="xs" variant="ghost" label="Bring back" :aria-label="`Bring back ${a.name}`" @click="restore(a.id)" />
+          <UButton v-if="session.isLead" size="xs" variant="ghost" label="Bring back" :aria-label="`Bring back ${a.name}`" @click="restore(a.id)" />
         </li>
       </ul>
     </div>

@@ -114,7 +114,7 @@ export function localDatabase(home) {
       'FLUSH PRIVILEGES;',
       'CREATE DATABASE IF NOT EXISTS epiro CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;',
       `CREATE OR REPLACE USER 'epiro'@'127.0.0.1' IDENTIFIED BY '${secret}';`,
-      'GRANT ALL ON epiro.* TO \'epiro\'@\'127.0.0.1\';',
+      'GRANT ALL ON `epiro%`.* TO \'epiro\'@\'127.0.0.1\';',
       `ALTER USER 'root'@'localhost' IDENTIFIED BY '${secret}';`, '',
     ].join('\n'), { mode: 0o600 })
     if (user === 'mysql') {

@@ -1,6 +1,5 @@
 import { createReadStream, createWriteStream } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
-import { createInterface } from 'node:readline'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { constants, createGunzip, createGzip } from 'node:zlib'
@@ -125,13 +124,31 @@ function read(text: string): Line {
   throw new BackupError('Not a backup that Epiro made')
 }
 
+/** Lines of a text that comes in pieces. */
+async function* split(chunks: AsyncIterable<Buffer>): AsyncGenerator<string> {
+  let pieces: Buffer[] = []
+  for await (const chunk of chunks) {
+    let from = 0
+    for (let end = chunk.indexOf(10); end >= 0; end = chunk.indexOf(10, from)) {
+      pieces.push(chunk.subarray(from, end))
+      yield Buffer.concat(pieces).toString('utf8')
+      pieces = []
+      from = end + 1
+    }
+    if (from < chunk.length) pieces.push(chunk.subarray(from))
+  }
+  if (pieces.length > 0) yield Buffer.concat(pieces).toString('utf8')
+}
+
 /** Lines of a backup. A file cut short or damaged ends in an error. */
 async function* linesOf(file: string): AsyncGenerator<Line> {
-  const unpacked = createReadStream(file).on('error', error => unpacked.destroy(error)).pipe(createGunzip())
+  const unpacked = createGunzip()
+  const packed = createReadStream(file).on('error', error => unpacked.destroy(error))
+  packed.pipe(unpacked)
   let first = true
   let ended = false
   try {
-    for await (const text of createInterface({ input: unpacked, crlfDelay: Infinity })) {
+    for await (const text of split(unpacked)) {
       const line = read(text)
       if (first && line.kind !== 'head') throw new BackupError('Not a backup that Epiro made')
       first = false
@@ -145,6 +162,7 @@ async function* linesOf(file: string): AsyncGenerator<Line> {
     if (error instanceof SyntaxError || /^Z_|^ERR_/.test(code ?? '')) throw new BackupError(first ? 'Not a backup that Epiro made' : `The backup is damaged: ${message}`)
     throw error
   }
+  finally { packed.destroy() }
   if (!ended) throw new BackupError('The backup is cut short')
 }
 

@@ -49,13 +49,21 @@ export async function createSetup(db: Database, studioId: string, shootId: strin
   return getSetup(db, studioId, id)
 }
 
+/** An item of kit that a set-up names newly and that is not this studio's; undefined: there is none. */
+async function foreignKit(db: Database, studioId: string, id: string, setup: Setup): Promise<string | undefined> {
+  const here = await kitIds(db, studioId)
+  const strange = [...kitIdsOf(setup)].filter(item => !here.has(item))
+  if (strange.length === 0) return undefined
+  const before = new Set(kitIdsOf((await getSetup(db, studioId, id)).setup))
+  return strange.find(item => !before.has(item))
+}
+
 /**
  * Saves a set-up made from a revision. Where that is no longer the newest, nothing is written and the newest is sent back with a 409,
  * so that the page can show both.
  */
 export async function updateSetup(db: Database, studioId: string, id: string, revision: number, setup: Setup): Promise<SetupRecord> {
-  const kitHere = await kitIds(db, studioId)
-  const foreign = kitIdsOf(setup).find(item => !kitHere.has(item))
+  const foreign = await foreignKit(db, studioId, id, setup)
   if (foreign) throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, { errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }] })
   const [result] = await db.update(setups)
     .set({ document: setup, name: setup.name, revision: revision + 1, changes: sql`${setups.changes} + 1`, updatedAt: new Date() })

@@ -1,21 +1,26 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { type Setup, newSetup, settingsOf } from '~~/core'
-import { type Database, openDatabase } from '~~/server/database/client'
+import { createConnection } from 'mysql2/promise'
+import { connectionOptions } from '~~/server/database/address'
+import { type Database, type OpenDatabase, openDatabase } from '~~/server/database/client'
+import { createMember } from '~~/server/services/members'
 import { createSetup } from '~~/server/services/setups'
 import { createShoot } from '~~/server/services/shoots'
 import { createStudio } from '~~/server/services/studios'
+import { endWorkers } from '~~/server/services/workers'
+import type { SessionRole } from '~~/shared/schemas/records'
 import { type TakeRecord, logTake } from '~~/server/services/takes'
 import type { TakeInput } from '~~/shared/schemas/records'
 
 /** A studio of a test's own, with a shoot; its database is closed by `end`. */
-export async function studio(): Promise<{ db: Database, studioId: string, shootId: string, end: () => Promise<void> }> {
+export async function studio(): Promise<{ db: OpenDatabase, studioId: string, shootId: string, end: () => Promise<void> }> {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: npm test -- services')
   const db = openDatabase(url)
   const studioId = await createStudio(db, `Test ${randomUUID()}`)
   const { id: shootId } = await createShoot(db, studioId, { name: 'Evening', date: '2026-11-24', place: 'Stage 1', notes: '' })
-  return { db, studioId, shootId, end: () => db.$client.end() }
+  return { db, studioId, shootId, end: async () => { endWorkers(); await db.$client.end() } }
 }
 
 export const makeSetup = async (db: Database, studioId: string, shootId: string, setup: Setup = newSetup('projectile')): Promise<string> => (await createSetup(db, studioId, shootId, setup)).id
@@ -43,4 +48,21 @@ export async function refusal(what: Promise<unknown>): Promise<{ status: number,
     return { status: statusCode, detail: message }
   }
   throw new Error('It was not refused')
+}
+
+/** Somebody of a studio, and what a link of theirs gives. */
+export async function member(db: Database, studioId: string, role: SessionRole = 'lead', name = `A ${role}`): Promise<{ studioId: string, memberId: string, role: SessionRole }> {
+  return { studioId, memberId: await createMember(db, studioId, { name, role }), role }
+}
+
+/** Address of a database of a test's own, empty, beside the one of the tests. */
+export async function emptyDatabase(name: string): Promise<string> {
+  const url = new URL(process.env.DATABASE_URL!)
+  const root = process.env.ROOT_DATABASE_URL ?? url.href
+  const connection = await createConnection(connectionOptions(root))
+  await connection.query(`drop database if exists ${name}`)
+  await connection.query(`create database ${name} character set utf8mb4 collate utf8mb4_unicode_ci`)
+  await connection.end()
+  url.pathname = `/${name}`
+  return url.href
 }

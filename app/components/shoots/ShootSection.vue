@@ -28,9 +28,9 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
         <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date) }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
       <UButton v-if="shoot.setups.length > 0" icon="i-lucide-file-text" variant="ghost" size="xs" label="Report" :aria-label="`Report of ${shoot.name}`" :to="`/shoots/${shoot.id}/report`" />
-      <UButton icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="emit('importFile')" />
-      <UButton icon="i-lucide-clipboard-paste" variant="ghost" size="xs" label="Paste" :aria-label="`Paste a set-up into ${shoot.name}`" @click="emit('paste')" />
-      <UButton icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" @click="emit('add')" />
+      <UButton v-if="session.isCrew" icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="emit('importFile')" />
+      <UButton v-if="session.isCrew" icon="i-lucide-clipboard-paste" variant="ghost" size="xs" label="Paste" :aria-label="`Paste a set-up into ${shoot.name}`" @click="emit('paste')" />
+      <UButton v-if="session.isCrew" icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" @click="emit('add')" />
       <UButton v-if="shoot.setups.length === 0 && session.isLead" icon="i-lucide-archive" variant="ghost" size="xs" :aria-label="`Archive the shoot ${shoot.name}`" @click="emit('archiveShoot')" />
     </div>
     <p v-if="shoot.notes" class="mt-2 max-w-prose text-[13px] text-(--ink-soft)">
@@ -75,7 +75,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
             {{ setup.stand.left ?? '–' }}
           </td>
           <td class="text-right">
-            <UDropdownMenu :items="menu(setup.id, setup.name)" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
+            <UDropdownMenu v-if="session.isCrew" :items="menu(setup.id, setup.name)" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
               <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`More for ${setup.name}`" />
             </UDropdownMenu>
           </td>
