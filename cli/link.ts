@@ -21,7 +21,7 @@ export interface LinkWish {
 /** A link that signs one browser in, once. Epiro must run on this machine, or DATABASE_URL and EPIRO_ADDRESS say where it is. */
 export async function makeLink(wish: LinkWish): Promise<string> {
   const state = stateIn(homeFolder())
-  const url = process.env.DATABASE_URL ?? state?.databaseUrl
+  const url = process.env.DATABASE_URL || state?.databaseUrl
   if (!url) throw new LinkRefused('Epiro does not run here: npm start, or name its database with DATABASE_URL')
   const address = process.env.EPIRO_ADDRESS ?? state?.address ?? ''
   const db = openDatabase(url)

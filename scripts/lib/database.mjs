@@ -26,10 +26,13 @@ function giveTo(user, paths) {
   if (user === 'mysql') spawnSync('chown', ['-R', 'mysql:mysql', ...paths])
 }
 
+/** What the database says of a disk without room. */
+const FULL = /No space left|Disk is full|out of disk space|(errno:|Errcode:|error) 28\b/i
+
 /** Why the database's log says that it ended, in a sentence. @param {string} log */
 function reasonIn(log) {
   const text = (readChecked(log, whole => whole.slice(-8000)) ?? '').split('\n')
-  if (text.some(line => /No space left|Disk is full|errno: 28|Errcode: 28|error 28/i.test(line))) return 'the disk is full'
+  if (text.some(line => FULL.test(line))) return 'the disk is full'
   if (text.some(line => /Read-only file system|errno: 30|Errcode: 30/i.test(line))) return 'its folder is on a disk that can only be read'
   const error = text.filter(line => /\[ERROR\]/.test(line)).at(-1)
   return error ? error.replace(/^.*\[ERROR\]\s*/, '') : 'no reason is given'
@@ -88,7 +91,7 @@ export function localDatabase(home) {
     if (done.status !== 0 || !isWhole(unfinished)) {
       rmSync(unfinished, { recursive: true, force: true })
       const said = `${done.stdout}${done.stderr}`
-      throw new Stop(/No space left|Errcode: 28|errno: 28/i.test(said) ? `${folder} cannot be written: the disk is full.` : `The database could not be made:\n${said}`)
+      throw new Stop(FULL.test(said) ? `${folder} cannot be written: the disk is full.` : `The database could not be made:\n${said}`)
     }
     renameSync(unfinished, data)
     return true

@@ -6,7 +6,7 @@ import { createConnection, createServer } from 'node:net'
 /** A name that the kernel gives to one process at a time, and takes back when it ends, however it ends. @param {string} home */
 const nameOf = home => `\0epiro-${createHash('sha256').update(realpathSync(home)).digest('hex').slice(0, 32)}`
 
-/** @typedef {{ pid: number, address: string | null }} Holder who holds a data folder, and where it answers once it does */
+/** @typedef {{ pid: number | null, address: string | null }} Holder who holds a data folder, and where it answers once it does */
 
 /**
  * Takes a data folder for this process; null where another has it.
@@ -26,15 +26,16 @@ export function takeFolder(home) {
   })
 }
 
-/** Who holds a data folder; null: nobody. @param {string} home @returns {Promise<Holder | null>} */
+/** Who holds a data folder; null: nobody. One that is too busy to say who it is holds it all the same. @param {string} home @returns {Promise<Holder | null>} */
 export function holderOf(home) {
   return new Promise((resolve) => {
     let text = ''
-    const socket = createConnection(nameOf(home))
+    let there = false
+    const socket = createConnection(nameOf(home), () => { there = true })
     socket.setTimeout(2000, () => socket.destroy())
     socket.on('data', (chunk) => { text += chunk }).on('error', () => {}).on('close', () => {
       try { resolve(JSON.parse(text)) }
-      catch { resolve(null) }
+      catch { resolve(there ? { pid: null, address: null } : null) }
     })
   })
 }

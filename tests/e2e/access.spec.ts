@@ -7,12 +7,12 @@ test('the sign-in link works once and opens the own studio, not the demo', async
   await page.goto(`/sign-in#${token}`)
   await expect(page.getByText('No shoots yet.')).toBeVisible()
   expect(page.url()).not.toContain(token)
-  const cookie = (await page.context().cookies()).find(c => c.name === 'epiro')
+  const cookie = (await page.context().cookies()).find(c => c.name === '__Host-epiro')
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Strict', secure: true })
 
   const second = await (await browser.newContext()).newPage()
   await second.goto(`${test.info().project.use.baseURL}/sign-in#${token}`)
-  await expect(second.getByRole('alert')).toContainText('used or is too old')
+  await expect(second.getByRole('alert')).toContainText('was used, cancelled or is too old')
 
   // What belongs to one studio is not there for another.
   await openDemo(second)

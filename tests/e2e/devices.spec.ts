@@ -3,11 +3,13 @@ import { callApi, openDemo } from './helpers'
 
 test('a link joins one device once, in its role, and the lead signs it out', async ({ page, browser, baseURL }) => {
   await openDemo(page)
-  await page.getByRole('link', { name: 'Devices' }).click()
+  await page.getByRole('link', { name: 'People' }).click()
+  const name = `Kim ${Date.now()}`
+  await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
   await page.getByRole('button', { name: 'Make a link' }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' }).locator('svg')).toBeVisible()
-  await expect(page.getByText(/Good once, for another (10:00|9:5\d) min/)).toBeVisible()
+  await expect(page.getByText(/Good once, for another (15:00|14:5\d) min/)).toBeVisible()
   await expect(page.getByText('Epiro listens on this machine alone')).toBeVisible()
   const link = (await page.getByTestId('join-url').textContent())!.trim()
   const join = async () => {
@@ -19,8 +21,8 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   const first = await join()
   await expect(first.phone.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
   const second = await join()
-  await expect(second.phone.getByRole('alert')).toContainText('was used or is too old')
-  expect((await callApi(first.phone, 'GET', '/api/session')).body).toMatchObject({ role: 'assistant' })
+  await expect(second.phone.getByRole('alert')).toContainText('was used, cancelled or is too old')
+  expect((await callApi(first.phone, 'GET', '/api/session')).body).toMatchObject({ role: 'assistant', member: name })
   const shoots = (await callApi(first.phone, 'GET', '/api/shoots')).body as { id: string }[]
   expect((await callApi(first.phone, 'DELETE', `/api/shoots/${shoots[0]!.id}`)).status).toBe(403)
   // It puts takes right, and neither strikes them out nor deletes pictures.
@@ -33,8 +35,24 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   await first.phone.goto('/kit')
   await expect(first.phone.getByRole('heading', { name: 'Kit' })).toBeVisible()
 
+  // What a lead archived stays where it is, nothing is moved and nothing is taken in.
+  expect((await callApi(first.phone, 'POST', `/api/setups/${nobody}/restore`, {})).status).toBe(403)
+  expect((await callApi(first.phone, 'PUT', `/api/setups/${nobody}/shoot`, { shootId: nobody })).status).toBe(403)
+  expect((await callApi(first.phone, 'POST', '/api/takes/import', { setups: [], takes: [] })).status).toBe(403)
+
   await page.reload()
-  await page.getByTestId('session').filter({ hasText: 'assistant' }).first().getByRole('button', { name: /Sign out/ }).click()
+  const row = page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) })
+  await row.getByRole('combobox').selectOption('viewer')
+  await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/session')).body.role).toBe('viewer')
+  expect((await callApi(first.phone, 'POST', '/api/shoots', { name: 'X', date: '2026-11-24', place: '', notes: '' })).status).toBe(403)
+  await first.phone.goto('/')
+  await expect(first.phone.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+  await expect(first.phone.getByRole('button', { name: 'New shoot' })).toHaveCount(0)
+  await row.getByLabel(`Name of ${name}`, { exact: true }).fill(`${name} B.`)
+  await row.getByLabel(`Name of ${name}`, { exact: true }).press('Enter')
+  await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/session')).body.member).toBe(`${name} B.`)
+
+  await page.getByTestId('session').filter({ hasText: `${name} B.` }).first().getByRole('button', { name: /Sign out/ }).click()
   await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/shoots')).status).toBe(401)
   // The one it was done from stays.
   await expect(page.getByTestId('session').filter({ hasText: 'this one' })).toHaveCount(1)
