@@ -16,7 +16,6 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   ui: { fonts: false, colorMode: false },
   spaLoadingTemplate: 'loading.html',
-  experimental: { appManifest: false },
   // On static files too, which no middleware sees; a worker is held by the policy of its own file.
   routeRules: {
     '/**': {
@@ -30,6 +29,7 @@ export default defineNuxtConfig({
       },
     },
   },
+  experimental: { appManifest: false },
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: { gzip: true },

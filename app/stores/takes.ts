@@ -19,7 +19,8 @@ export const useTakesStore = defineStore('takes', () => {
   /** Of somebody else on this device: sent when they sign in again. */
   const ofOthers = computed(() => onDevice.value.length - queue.value.length)
   let timer: ReturnType<typeof setTimeout> | undefined
-  let flushing = false
+  let flushing: Promise<void> | null = null
+  let following: Promise<void> | null = null
 
   const mine = computed(() => queue.value.filter(queued => queued.setupId === setupId.value && !kept.value.some(take => take.key === queued.take.key)))
   /** What was put right here and not taken by the server yet. */
@@ -69,28 +70,32 @@ export const useTakesStore = defineStore('takes', () => {
     kept.value = []
   }
 
-  /** Sends one; gives whether it was put right once more while it was on its way. */
-  async function send(queued: QueuedTake): Promise<boolean> {
+  /** Sends one; put right once more while it was on its way, it stays for the next round. */
+  async function send(queued: QueuedTake): Promise<void> {
     let record = await api.logTake(queued.setupId, queued.take)
     // One that was sent before comes back as the server has it.
     if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
     const now = await takeQueue.get(queued.take.key)
-    const again = now !== undefined && !sameAmendment(now.take, queued.take)
-    if (!again) await takeQueue.done(queued.take.key)
+    if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
     if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
-    return again
   }
 
   /** Sends what the server has not got, in the order fired; tried again until it answers. One that it does not take holds up no other. */
-  async function flush(): Promise<void> {
-    if (flushing) return
-    flushing = true
+  function flush(): Promise<void> {
+    const start = (): Promise<void> => flushing = sendAll().finally(() => { flushing = null })
+    if (!flushing) return start()
+    // What came meanwhile goes in one more round.
+    return following ??= flushing.then(() => {
+      following = null
+      return flush()
+    })
+  }
+  async function sendAll(): Promise<void> {
     clearTimeout(timer)
-    let again = false
     let waits = false
     for (const queued of queue.value.filter(q => !q.refused)) {
       try {
-        again = await send(queued) || again
+        await send(queued)
         offline.value = false
       }
       catch (error) {
@@ -109,8 +114,6 @@ export const useTakesStore = defineStore('takes', () => {
     }
     if (waits) timer = setTimeout(() => void flush(), RETRY)
     else offline.value = false
-    flushing = false
-    if (again) void flush()
   }
 
   /** Sends again what the server refused. */

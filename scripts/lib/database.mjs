@@ -66,6 +66,12 @@ export function localDatabase(home) {
   /** Pids of databases on this data, the pid file believed or not. */
   const serving = () => processesWith('mariadbd').filter(id => runs(id, `--datadir=${data}`))
 
+  /** Those and the one the pid file names. */
+  const ours = () => {
+    const named = pid()
+    return new Set(named === undefined ? serving() : [named, ...serving()])
+  }
+
   /** @param {Record<string, unknown>} options */
   async function connect(options) {
     const { createConnection } = await import('mysql2/promise')
@@ -161,7 +167,7 @@ export function localDatabase(home) {
   return {
     /** Starts it, ending one that an interrupted run left behind. @returns {Promise<string>} its address */
     async start() {
-      for (const left of new Set([...serving(), ...(pid() ? [(pid())] : [])])) if (runs(left, data)) await end(left, data, 20_000)
+      for (const left of ours()) if (runs(left, data)) await end(left, data, 20_000)
       const made = initialise()
       const { password: secret, fresh } = password()
       port = port || await choosePort(3306)
@@ -182,7 +188,7 @@ export function localDatabase(home) {
     },
     alive: () => runs(pid(), data) || serving().length > 0,
     async stop() {
-      for (const running of new Set([...(pid() ? [(pid())] : []), ...serving()])) await end(running, data, 30_000)
+      for (const running of ours()) await end(running, data, 30_000)
     },
   }
 }

@@ -84,7 +84,7 @@ test('a watch that cannot be says why, on standard error, and ends with 2', asyn
   await callApi(page, 'POST', '/api/session', { token: new URL(used).hash.slice(1) })
   for (const [args, said] of [
     [['watch'], 'Name the folder'], [['watch', '/nowhere/at/all'], 'no such folder'], [['watch', folder], '--link'], [['watch', folder, '--link', used, '--setup', 'x'], '--setup'],
-    [['watch', folder, '--link', used, '--setup', id], 'was used or is too old'], [['watch', folder, '--link', `http://127.0.0.1:9/sign-in#${'x'.repeat(43)}`, '--setup', id], 'cannot be reached'],
+    [['watch', folder, '--link', used, '--setup', id], 'was used, cancelled or is too old'], [['watch', folder, '--link', `http://127.0.0.1:9/sign-in#${'x'.repeat(43)}`, '--setup', id], 'cannot be reached'],
     [['watch', folder, '--colour'], 'colour'], [['bench', 'nothing.json'], 'no such file'], [['bench', 'nothing.json', '--seed', 'x'], '--seed'],
   ] as const) {
     const run = epiro([...args])

@@ -9,9 +9,8 @@ import { createSetup } from '~~/server/services/setups'
 import { createShoot } from '~~/server/services/shoots'
 import { createStudio } from '~~/server/services/studios'
 import { endWorkers } from '~~/server/services/workers'
-import type { SessionRole } from '~~/shared/schemas/records'
+import type { SessionRole, TakeInput } from '~~/shared/schemas/records'
 import { type TakeRecord, logTake } from '~~/server/services/takes'
-import type { TakeInput } from '~~/shared/schemas/records'
 
 /** A studio of a test's own, with a shoot; its database is closed by `end`. */
 export async function studio(): Promise<{ db: OpenDatabase, studioId: string, shootId: string, end: () => Promise<void> }> {

@@ -6,9 +6,9 @@ import { type LoggedRow, batchesOf, logFromCsv, logFromJson, logToCsv, logToJson
 const id = '0b54ad1c-6f0e-4d59-9a4e-3f5f5f0c1a11'
 const row = (change: Partial<LoggedRow> = {}): LoggedRow => ({
   shootName: 'Evening', setupName: 'Cracker', recipe: 'projectile', setupId: id, number: 1, key: 'abcdefgh', firedAt: '2026-11-24T18:30:00.000Z', delay: 0.0185, planned: null, verdict: 'on', keeper: true, position: -0.004,
-  sharp: true, exposed: null, clean: false, note: '', settings: null, ...change,
+  sharp: true, exposed: null, clean: false, note: '', settings: null, by: null, ...change,
 })
-const bare = ({ shootName: _s, setupName: _u, recipe: _r, ...rest }: LoggedRow) => rest
+const bare = ({ shootName: _s, setupName: _u, recipe: _r, by: _b, ...rest }: LoggedRow) => rest
 /** Text a person might type, spreadsheets' formulas included; a carriage return alone is no text of a note. */
 const text = fc.oneof(fc.string({ maxLength: 40 }), fc.constantFrom('=1+1', '-4', '+x', '@a', '"', 'a,b', 'two\nlines', 'Ärger über µs')).filter(t => !t.includes('\r') && t === t.trim() && !t.startsWith('\''))
 const rows = fc.array(fc.record({

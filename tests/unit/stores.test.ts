@@ -4,6 +4,7 @@ import type { TakeInput } from '~~/shared/schemas/records'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { useSetupStore } = await import('~~/app/stores/setup')
+const { useSessionStore } = await import('~~/app/stores/session')
 const { useTakesStore } = await import('~~/app/stores/takes')
 const { useKitStore } = await import('~~/app/stores/kit')
 const { useRunStore } = await import('~~/app/stores/run')
@@ -168,7 +169,7 @@ describe('takes', () => {
   })
   /** A server that keeps takes by their key and numbers them. */
   function takeServer() {
-    const state = { takes: [] as (TakeInput & { id: string, number: number })[], down: false, refuse: '' }
+    const state = { takes: [] as (TakeInput & { id: string, number: number })[], down: false, refuse: '', status: 0, gone: '' }
     serve(({ method, path, body }: Asked) => {
       if (state.down) return 'unreachable'
       if (method === 'GET') return { body: [...state.takes].reverse() }
@@ -176,6 +177,8 @@ describe('takes', () => {
         const at = state.takes.findIndex(t => path.endsWith(t.id))
         return { body: state.takes[at] = { ...state.takes[at]!, ...body } }
       }
+      if (state.status > 0) return { status: state.status, body: { detail: `says ${state.status}` } }
+      if (path.includes(`/${state.gone}/`)) return { status: 404, body: { detail: 'No such set-up' } }
       if (body.key === state.refuse) return { status: 422, body: { detail: 'note: too long' } }
       const known = state.takes.find(t => t.key === body.key)
       if (known) return { body: known }
@@ -280,6 +283,114 @@ describe('takes', () => {
     await until(() => store.unsent === 0 && server.takes.length === 1)
     expect(store.refused.map(q => q.refused)).toEqual(['note: too long'])
     expect((await takeQueue.all()).map(q => q.take.key)).toEqual(['take-key-1'])
+    // Mended there, it is sent again.
+    server.refuse = ''
+    await store.sendAgain()
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
+    expect(await takeQueue.all()).toEqual([])
+  })
+  test.each([401, 403, 408, 429, 500, 503])('%i is never the last word: the take waits with the reason, and goes out later', async (status) => {
+    const server = takeServer()
+    server.status = status
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(1))
+    await until(() => store.queue[0]?.held !== undefined)
+    expect(store.queue.map(q => [q.take.key, q.held, q.refused])).toEqual([['take-key-1', `says ${status}`, undefined]])
+    expect(store.unsent).toBe(1)
+    expect(store.offline).toBe(status >= 500)
+    server.status = 0
+    await store.flush()
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-1'])
+    expect(store.unsent).toBe(0)
+  })
+  test('it is tried again by itself, also where a rate was reached', async () => {
+    const server = takeServer()
+    server.status = 429
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(7))
+    await until(() => store.queue[0]?.held !== undefined)
+    server.status = 0
+    await until(() => server.takes.some(t => t.key === 'take-key-7'), 4500)
+  })
+  test('a set-up that is out of sight holds up no other take, and keeps its own until it is back', async () => {
+    const server = takeServer()
+    server.gone = 'archived'
+    await takeQueue.keep({ setupId: 'archived', take: take(1) })
+    const store = useTakesStore()
+    await store.open('s')
+    await store.log(take(2))
+    await until(() => server.takes.length === 1)
+    expect(store.queue.map(q => [q.setupId, q.held, q.refused])).toEqual([['archived', 'No such set-up', undefined]])
+    server.gone = ''
+    await store.flush()
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
+  })
+  test('a take is sent in the name of who logged it: another studio on this browser neither sends nor loses it', async () => {
+    const server = takeServer()
+    const signIn = (key: string): void => { useSessionStore().key = key }
+    signIn('studio-a.kim')
+    const kims = useTakesStore()
+    await kims.open('s')
+    server.down = true
+    await kims.log(take(1))
+    await until(() => kims.offline)
+    kims.close()
+    fresh()
+    signIn('studio-b.lee')
+    server.down = false
+    const lees = useTakesStore()
+    await lees.open('other')
+    await lees.flush()
+    expect(server.takes).toEqual([])
+    expect([lees.queue.length, lees.unsent, lees.ofOthers]).toEqual([0, 0, 1])
+    expect(lees.takes).toEqual([])
+    await lees.log(take(2))
+    await until(() => server.takes.length === 1)
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-2'])
+    // What Lee leaves behind is Lee's alone.
+    await lees.clearDevice('studio-b.lee')
+    expect((await takeQueue.all()).map(q => [q.owner, q.take.key])).toEqual([['studio-a.kim', 'take-key-1']])
+    fresh()
+    signIn('studio-a.kim')
+    const again = useTakesStore()
+    await again.open('s')
+    await until(() => again.unsent === 0)
+    expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
+    expect(await takeQueue.all()).toEqual([])
+  })
+  test('what an earlier version kept has no name on it and is sent by whoever is here; signing out takes it along', async () => {
+    const server = takeServer()
+    server.down = true
+    await takeQueue.keep({ setupId: 's', take: take(1) })
+    useSessionStore().key = 'studio-a.kim'
+    const store = useTakesStore()
+    await store.open('s')
+    expect([store.unsent, store.ofOthers]).toEqual([1, 0])
+    await store.clearDevice('studio-a.kim')
+    expect(await takeQueue.all()).toEqual([])
+    expect(store.takes).toEqual([])
+  })
+})
+
+describe('a viewer', () => {
+  test('tries a change out, and nothing of it is kept or sent; a run is only followed', async () => {
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    useSessionStore().role = 'viewer'
+    const store = useSetupStore()
+    await store.open('s')
+    const before = store.plan!.timing.wanted!
+    store.change([{ path: 'motion.speed', value: 40 }])
+    expect(store.plan!.timing.wanted).toBeLessThan(before)
+    expect(store.saveState).toBe('tried')
+    await new Promise(resolve => setTimeout(resolve, 700))
+    expect(asked.map(a => a.method)).toEqual(['GET'])
+    expect(kept.setup.motion.speed).toBe(34)
+    expect(storage.getItem('epiro-draft-s')).toBeNull()
+    const run = useRunStore()
+    run.move({ step: 3 })
+    expect(run.state.step).toBe(0)
   })
 })
 

@@ -40,7 +40,7 @@ const asking = ref(false)
           cancel
         </button>
       </template>
-      <button v-else type="button" class="underline" :aria-label="`Make a link for ${member.name}`" @click="emit('link')">
+      <button v-else type="button" class="underline" :aria-label="`New link for ${member.name}`" @click="emit('link')">
         make one
       </button>
     </td>

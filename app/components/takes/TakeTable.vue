@@ -10,10 +10,11 @@ const session = useSessionStore()
 const pictures = usePicturesStore()
 const { show } = useNumbers()
 
-/** What a take was logged as, told by what was put right first of all, its verdict; and who put it right. */
-function was(former: TakeAmendment & { by?: string }): string {
+/** What a take was logged as, told by what was put right first of all, its verdict; and who put it right, where that was somebody else. */
+function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): string {
   const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
-  return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${former.by ? ` (put right by ${former.by})` : ''}`
+  const by = former.by && former.by !== loggedBy ? ` (put right by ${former.by})` : ''
+  return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }
 const wrong = ref<string[]>([])
 async function attach(take: string, files: File[]): Promise<void> { wrong.value = await pictures.add(files, take) }
@@ -49,7 +50,7 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
         <td class="pl-3">
           {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
           <p v-if="take.former" class="narrow text-(--ink-faint)" data-testid="former">
-            was {{ take.former.map(was).join(', then ') }}
+            was {{ take.former.map(former => was(former, take.by)).join(', then ') }}
           </p>
           <p v-if="take.note" class="narrow text-(--ink-faint)">
             {{ take.note }}
