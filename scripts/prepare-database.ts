@@ -8,6 +8,7 @@ import { writeBackup } from '../server/database/backup'
 import { type OpenDatabase, openDatabase } from '../server/database/client'
 import { migrateTo, migrationsDone, readMigrations, tablesOf } from '../server/database/migrate'
 import { firstMember } from '../server/services/members'
+import { clearLostParts } from '../server/services/pictures'
 import { createSignInToken } from '../server/services/sessions'
 import { createStudio, findOwnStudio } from '../server/services/studios'
 import { endWorkers } from '../server/services/workers'
@@ -59,6 +60,7 @@ async function main(): Promise<void> {
   try {
     const { studioId, demoLoaded } = await studioAndDemo(db, values.demo === true)
     const token = values.link ? await createSignInToken(db, studioId, { memberId: await firstMember(db, studioId, 'lead', 'Lead') }) : null
+    await clearLostParts(db)
     await db.execute(sql`delete from sign_in_links where expires_at < utc_timestamp()`)
     console.log(JSON.stringify({ token, demoLoaded, backup }))
   }

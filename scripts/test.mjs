@@ -49,7 +49,7 @@ async function main() {
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
-    for (const [name, file] of [['start, kill and restart', 'restart'], ['listen over https', 'secure'], ['what can go wrong on a machine', 'faults']]) {
+    for (const [name, file] of [['start, kill and restart', 'restart'], ['listen over https', 'secure'], ['what can go wrong on a machine', 'faults'], ['what somebody may send', 'attacks']]) {
       step(String(name), process.execPath, [`tests/start/${file}.mjs`])
       if (failed.includes(String(name))) failures++
       else passes++

@@ -97,9 +97,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
             <table class="kit-table">
               <thead>
                 <tr>
-                  <th>Name</th><th>Role</th><th class="text-right">
-                    Devices
-                  </th><th>Link</th><th><span class="sr-only">Let in no longer</span></th>
+                  <th>Name</th><th>Role</th><th>Devices</th><th>Link</th><th><span class="sr-only">Let in no longer</span></th>
                 </tr>
               </thead>
               <tbody>

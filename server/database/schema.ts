@@ -184,9 +184,12 @@ export const pictures = mysqlTable('pictures', {
 
 export const PICTURE_SIZES = ['full', 'thumb'] as const
 
-/** Bytes of a picture in pieces that any server takes in one packet. */
+/**
+ * Bytes of a picture in pieces that any server takes in one packet. They are there before their picture is, so that no take waits for them on the row of
+ * the set-up: no reference can hold them to it.
+ */
 export const pictureParts = mysqlTable('picture_parts', {
-  pictureId: id('picture_id').notNull().references(() => pictures.id),
+  pictureId: id('picture_id').notNull(),
   size: mysqlEnum('size', [...PICTURE_SIZES]).notNull(),
   part: int('part').notNull(),
   data: bytes('data').notNull(),

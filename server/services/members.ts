@@ -23,8 +23,10 @@ const open = () => and(isNull(signInLinks.usedAt), isNull(signInLinks.cancelledA
 export async function listMembers(db: Database, studioId: string): Promise<MemberRecord[]> {
   const rows = await db.select({
     id: members.id, name: members.name, role: members.role,
-    linkUntil: sql<string | null>`(select max(${signInLinks.expiresAt}) from ${signInLinks} where ${signInLinks.memberId} = ${members.id} and ${open()})`,
-    devices: sql<number>`(select count(*) from ${sessions} where ${sessions.memberId} = ${members.id} and ${sessions.revokedAt} is null and ${sessions.expiresAt} > utc_timestamp(3))`,
+    // Names of columns are written out: left to the query builder they lose their tables, and mean the wrong ones.
+    linkUntil: sql<string | null>`(select max(l.expires_at) from sign_in_links l
+      where l.member_id = members.id and l.used_at is null and l.cancelled_at is null and l.expires_at > utc_timestamp(3))`,
+    devices: sql<number>`(select count(*) from sessions s where s.member_id = members.id and s.revoked_at is null and s.expires_at > utc_timestamp(3))`,
   }).from(members).where(and(eq(members.studioId, studioId), isNull(members.revokedAt))).orderBy(asc(members.name), asc(members.id))
   return rows.map(row => ({ ...row, devices: Number(row.devices), linkUntil: row.linkUntil === null ? null : new Date(`${row.linkUntil}Z`).toISOString() }))
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { open } from 'node:fs/promises'
-import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm'
 import { shotTime } from '../../core'
 import type { PictureExposure, PictureQuery, PictureType } from '../../shared/schemas/pictures'
 import type { Database } from '../database/client'
@@ -25,7 +25,7 @@ export interface PictureRecord {
 }
 
 /** Bytes of one piece: far below what any server takes in a packet. */
-const PIECE = 1024 * 1024
+const PIECE = 256 * 1024
 
 const columns = {
   id: pictures.id, takeId: pictures.takeId, byHand: pictures.byHand, name: pictures.name, width: pictures.width, height: pictures.height, exposure: pictures.exposure, shotAt: pictures.shotAt,
@@ -74,21 +74,42 @@ async function* piecesOf(size: Piece[0], path: string): AsyncGenerator<Piece> {
   finally { await file.close() }
 }
 
-/** Prepares a picture and keeps it; gives its id. Sent twice at once, one is kept. */
+/** Writes the bytes of a picture that is not there yet; gives how many pieces they are. */
+async function keepParts(db: Database, pictureId: string, path: string): Promise<number> {
+  const prepared = preparedAt(path)
+  let parts = 0
+  for (const size of PICTURE_SIZES) {
+    for await (const [, part, data] of piecesOf(size, prepared[size])) {
+      await db.insert(pictureParts).values({ pictureId, size, part, data })
+      parts++
+    }
+  }
+  return parts
+}
+
+/** Prepares a picture and keeps it; gives its id, or null where the same came in meanwhile. */
 async function keep(db: Database, studioId: string, setupId: string, query: PictureQuery, { path, hash }: Received): Promise<string | null> {
   const { cameraTime, ...picture } = await work('picture', { path, zone: query.zone })
   const id = randomUUID()
   const shotAt = new Date(shotTime({ camera: cameraTime, written: query.written === undefined ? null : Date.parse(query.written), received: Date.now() }))
-  const prepared = preparedAt(path)
-  const placed = await db.transaction(async (tx) => {
-    const [result] = await tx.insert(pictures).ignore().values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
-    if (result.affectedRows !== 1) return false
-    for (const size of PICTURE_SIZES) {
-      for await (const [, part, data] of piecesOf(size, prepared[size])) await tx.insert(pictureParts).values({ pictureId: id, size, part, data })
-    }
-    return true
-  })
+  let placed = false
+  try {
+    const parts = await keepParts(db, id, path)
+    placed = await db.transaction(async (tx) => {
+      const [result] = await tx.insert(pictures).ignore().values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
+      if (result.affectedRows !== 1) return false
+      const [there] = await tx.select({ parts: count() }).from(pictureParts).where(eq(pictureParts.pictureId, id))
+      if (there?.parts !== parts) throw problem(503, 'The picture was not kept whole; send it again')
+      return true
+    })
+  }
+  finally { if (!placed) await db.delete(pictureParts).where(eq(pictureParts.pictureId, id)) }
   return placed ? id : null
+}
+
+/** Takes bytes away that an interrupted upload left without their picture. */
+export async function clearLostParts(db: Database): Promise<void> {
+  await db.execute(sql`delete p from picture_parts p left join pictures q on q.id = p.picture_id where q.id is null`)
 }
 
 /** Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it was kept. */

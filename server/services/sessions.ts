@@ -51,11 +51,11 @@ export async function createSignInToken(db: Database, studioId: string, { member
  */
 export async function redeemSignInToken(db: Database, token: string): Promise<Grant | null> {
   const hash = hashOf(token)
-  const letIn = (column: typeof signInLinks.memberId | typeof signInLinks.madeBy, more = sql``) =>
-    sql`(${column} is null or exists (select 1 from ${members} where ${members.id} = ${column} and ${members.revokedAt} is null${more}))`
+  const letIn = (column: 'member_id' | 'made_by', more = '') =>
+    sql.raw(`(sign_in_links.${column} is null or exists (select 1 from members m where m.id = sign_in_links.${column} and m.revoked_at is null${more}))`)
   const [result] = await db.update(signInLinks).set({ usedAt: new Date() }).where(and(
     eq(signInLinks.hash, hash), isNull(signInLinks.usedAt), isNull(signInLinks.cancelledAt), gt(signInLinks.expiresAt, new Date()),
-    letIn(signInLinks.memberId), letIn(signInLinks.madeBy, sql` and ${members.role} = 'lead'`),
+    letIn('member_id'), letIn('made_by', ' and m.role = \'lead\''),
   ))
   if (result.affectedRows !== 1) return null
   const [row] = await db.select({ studioId: signInLinks.studioId, memberId: signInLinks.memberId, role: sql<SessionRole>`coalesce(${members.role}, ${signInLinks.role})` })

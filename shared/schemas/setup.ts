@@ -70,7 +70,7 @@ const onePowerEach = (rows: unknown): boolean => {
 
 /** A row of durations; `extra` for what a place adds to it. */
 export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema => objectSchema(FLASH_ROW_FIELDS, extra)
-  .test('t01', 't.1 is never shorter than t.5', row => !row || row.t01 === null || row.t05 === null || !(row.t01 < row.t05))
+  .test('t01', 't.1 is never shorter than t.5', row => typeof row?.t01 !== 'number' || typeof row.t05 !== 'number' || row.t01 >= row.t05)
   .test('some', 't.5 or t.1 must be given', row => !row || row.t01 !== null || row.t05 !== null)
 
 /** Durations of a flash against power. */

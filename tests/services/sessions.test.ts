@@ -57,6 +57,7 @@ test('somebody’s role holds on all their devices at once, and who is let in no
   const kim = await member(own.db, own.studioId, 'assistant', 'Kim')
   await member(own.db, own.studioId)
   const [desk, phone] = [await createSession(own.db, kim, 'desk'), await createSession(own.db, kim, 'phone')]
+  expect((await listMembers(own.db, own.studioId)).map(m => [m.name, m.devices])).toEqual([['A lead', 0], ['Kim', 2]])
   await updateMember(own.db, own.studioId, kim.memberId, { name: 'Kim B.', role: 'viewer' })
   for (const id of [desk, phone]) expect(await findSession(own.db, id)).toMatchObject({ role: 'viewer', member: { id: kim.memberId, name: 'Kim B.' }, studio: { id: own.studioId } })
   await revokeMember(own.db, own.studioId, kim.memberId)

@@ -100,6 +100,27 @@ describe('a body of any size', () => {
   })
 })
 
+test('whatever stands in the place of a value, checking gives a set-up or mistakes and throws nothing', () => {
+  const odd = [null, '', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, { valueOf: 1 }, [[[]]], [null], '9'.repeat(400)]
+  const good = newSetup('projectile') as unknown as Record<string, unknown>
+  const paths: string[][] = []
+  const walk = (at: unknown, path: string[]): void => {
+    if (path.length > 0) paths.push(path)
+    if (at !== null && typeof at === 'object') for (const [key, child] of Object.entries(at)) walk(child, [...path, key])
+  }
+  walk(good, [])
+  expect(paths.length).toBeGreaterThan(300)
+  for (const path of paths) {
+    for (const value of odd) {
+      const setup = structuredClone(good)
+      const parent = path.slice(0, -1).reduce((at, key) => at[key] as Record<string, unknown>, setup)
+      parent[path.at(-1)!] = value
+      const result = check(setupUpdateSchema, { revision: 1, setup }, completeBody)
+      if ('mistakes' in result) expect(result.mistakes.length).toBeGreaterThan(0)
+    }
+  }
+}, 120_000)
+
 describe('checking', () => {
   test('gives back the value itself, not a cast copy of another type', () => {
     const setup = newSetup('drop')

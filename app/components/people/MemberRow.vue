@@ -30,9 +30,7 @@ const asking = ref(false)
         </option>
       </select>
     </td>
-    <td class="text-right">
-      {{ member.devices }}
-    </td>
+    <td>{{ member.devices }}</td>
     <td class="whitespace-nowrap">
       <template v-if="member.linkUntil">
         open until {{ clock(member.linkUntil) }}
