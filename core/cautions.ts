@@ -1,4 +1,6 @@
 import { assess } from './plan/assess'
+import { traitsOf } from './recipes/all'
+import type { RecipeTraits } from './recipes/facts'
 import type { Setup } from './setup/types'
 
 /** A caution, where it applies. Each ends with the same line, `LAW`. */
@@ -17,10 +19,8 @@ interface Rule extends Caution {
 }
 
 const filledWith = (s: Setup, ...fillings: Setup['subject']['filling'][]): boolean =>
-  s.recipe === 'balloon' && fillings.includes(s.subject.filling)
-const wet = (s: Setup): boolean =>
-  s.recipe === 'pour' || s.recipe === 'drop' || s.recipe === 'throw' || filledWith(s, 'liquid')
-const breaks = (s: Setup): boolean => s.recipe === 'projectile' || s.action.kind === 'launcher' || s.recipe === 'pour'
+  traitsOf(s.recipe).tears === true && fillings.includes(s.subject.filling)
+const can = (s: Setup, hazard: keyof RecipeTraits['hazards']): boolean => traitsOf(s.recipe).hazards[hazard] === true
 /** Whether pops follow each other at a rate that can trigger seizures, 3 to 60 a second. */
 function flickers(s: Setup): boolean {
   const { closest } = assess(s).sequence ?? { closest: null }
@@ -38,7 +38,7 @@ const RULES: Rule[] = [
   {
     id: 'shards',
     title: 'Glass, ceramics, shards',
-    applies: breaks,
+    applies: s => can(s, 'shatters') || s.action.kind === 'launcher',
     text: 'Eye protection, gloves, sheets on the floor, shoes. Clean before the lights-on walk.',
   },
   {
@@ -50,13 +50,13 @@ const RULES: Rule[] = [
   {
     id: 'water',
     title: 'Water and electricity',
-    applies: wet,
+    applies: s => can(s, 'wet') || filledWith(s, 'liquid'),
     text: 'Mains heads and power strips away from the splash, residual-current protection, battery units bagged, hands dry.',
   },
   {
     id: 'dust',
     title: 'Dust',
-    applies: s => s.recipe === 'powder' || filledWith(s, 'powder'),
+    applies: s => can(s, 'dust') || filledWith(s, 'powder'),
     text: 'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the room; wear a mask. Mains flash heads are ignition sources.',
   },
   {
@@ -80,13 +80,13 @@ const RULES: Rule[] = [
   {
     id: 'people',
     title: 'People',
-    applies: s => s.recipe === 'throw' || s.recipe === 'powder' || s.recipe === 'swing' || s.recipe === 'balloon',
+    applies: s => can(s, 'people'),
     text: 'Consent and a rehearsal, warm water, a towel, no aiming at the mouth or eyes, latex allergy asked for, minors with a guardian.',
   },
   {
     id: 'hearing',
     title: 'Hearing',
-    applies: s => s.action.kind === 'launcher' || s.recipe === 'balloon',
+    applies: s => s.action.kind === 'launcher' || can(s, 'loud'),
     text: 'Shots, popping large balloons and bursting vessels are loud near the head: ear protection.',
   },
 ]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { RECIPES } from '~~/core'
+import { RECIPES, type Recipe } from '~~/core'
 import { LOG_ORDERS, type LogQuery } from '~~/shared/schemas/log'
 import { VERDICTS } from '~~/shared/schemas/records'
 import type { Mistake } from '~~/shared/schemas/validate'
@@ -112,6 +112,7 @@ const attach = (entry: LogEntry, files: File[]): Promise<void> => run(async () =
     entries.value = entries.value.map(e => (e.id === entry.id ? { ...e, pictures: [...e.pictures.filter(p => p.id !== kept.id), kept] } : { ...e, pictures: e.pictures.filter(p => p.id !== kept.id) }))
   }
 })
+const recipeLabel = (of: string): string => (RECIPES.find(r => r === of) ? RECIPE_LABELS[of as Recipe] : of)
 const powerLabel = (of: string): string => show(Number(of), 'power')
 const delayLabel = (of: string): string => show(Number(of), 'time', { figures: 3 })
 const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as const).filter(key => entry[key] === false).map(key => `not ${key}`).join(', ')
@@ -163,7 +164,7 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
       </div>
       <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
-        <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="of => RECIPE_LABELS[of] ?? of" />
+        <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="recipeLabel" />
         <LogTallyChart v-if="stats.byDelay.length > 0" :rows="stats.byDelay" :title="`By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`" :label="delayLabel" />
         <LogTallyChart v-if="stats.byPower.length > 0" :rows="stats.byPower" title="By power of the first light" :label="powerLabel" />
       </div>

@@ -1,4 +1,4 @@
-import type { KitKind } from '~~/core'
+import type { KitKind, Recipe } from '~~/core'
 import type { Verdict } from '~~/shared/schemas/records'
 
 /** Choices in the words of the trade. */
@@ -81,7 +81,7 @@ export const KIT_LABELS: Record<KitKind, { one: string, many: string }> = {
   consumable: { one: 'Prop', many: 'Props' },
 }
 
-export const RECIPE_LABELS: Record<string, string> = {
+export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
   balloon: 'Balloon burst', projectile: 'Projectile', pour: 'Pour', drop: 'Drop', throw: 'Throw', powder: 'Powder', toss: 'Toss', swing: 'Swing',
 }
 

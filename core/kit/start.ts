@@ -1,4 +1,4 @@
-import { batteryFlash, newSetup } from '../setup/recipes'
+import { batteryFlash, newSetup } from '../recipes'
 import type { Setup } from '../setup/types'
 import { KIT_FIGURES } from './figures'
 import type { FigureValue, KitItem, KitKind, Mark } from './types'

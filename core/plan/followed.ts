@@ -1,8 +1,7 @@
-import type { Recipe, Setup } from '../setup/types'
+import { traitsOf } from '../recipes/all'
+import type { Setup } from '../setup/types'
 import { tearTime } from '../subjects'
 import { type TakeInputs, meanInputs, motionFor } from './chain'
-
-const ENDS_AT_SUBJECT: ReadonlySet<Recipe> = new Set(['pour', 'drop', 'throw'])
 
 /** Where the thing that is followed is, m on the axis of the drawings, at a time, s after the action starts. */
 export type Followed = (time: number) => number
@@ -19,12 +18,12 @@ export type Followed = (time: number) => number
 export function followed(setup: Setup, drag: number, inputs: TakeInputs = meanInputs(setup)): Followed {
   if (setup.motion.kind !== 'still') {
     const motion = motionFor(setup, drag, inputs)
-    if (!ENDS_AT_SUBJECT.has(setup.recipe)) return time => motion.positionAt(time)
+    if (!traitsOf(setup.recipe).endsAtSubject) return time => motion.positionAt(time)
     const end = setup.moment.reference === 'impact' ? inputs.subjectDistance : Infinity
     return time => Math.min(end, motion.positionAt(time))
   }
   // Something else that stays where it is has no edge to follow.
-  if (setup.recipe !== 'balloon') return () => 0
+  if (!traitsOf(setup.recipe).tears) return () => 0
   const whole = tearTime({ diameter: setup.subject.height, crackSpeed: inputs.crackSpeed })
   const radius = setup.subject.depth / 2
   return time => radius * (1 - Math.cos(Math.PI * Math.min(1, Math.max(0, time / whole))))

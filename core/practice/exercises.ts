@@ -1,5 +1,5 @@
 import { type Change, withChanges } from '../setup/paths'
-import { newSetup } from '../setup/recipes'
+import { newSetup } from '../recipes'
 import type { Recipe, Setup } from '../setup/types'
 import { type PracticeRig, drawRig } from './rig'
 

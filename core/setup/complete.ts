@@ -1,6 +1,7 @@
 import { type Json, isObject } from '../json'
 import { bodiesOfOld } from './bodies'
-import { newLists, untested } from './lists'
+import { newLists } from '../recipes'
+import { untested } from './tests'
 import { RECIPES, type PopGroup, type Recipe } from './types'
 
 /** What a light, a controller, a link, and other parts of a file without it have: what the sums went by in its days. */

@@ -1,3 +1,4 @@
+import { traitsOf } from '../recipes/all'
 import type { ActionKind, FlashSetup, KnownFlashRow, Recipe, SensorKind, Setup } from './types'
 
 /** Latency and standard deviation of a piece of the chain, s. */
@@ -112,4 +113,4 @@ export function known(setup: Setup): KnownSetup {
 }
 
 /** Recipes whose subject holds liquid that something falls or pours into. */
-export const intoLiquid = (recipe: Recipe): boolean => recipe === 'drop' || recipe === 'pour'
+export const intoLiquid = (recipe: Recipe): boolean => traitsOf(recipe).intoLiquid === true

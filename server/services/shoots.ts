@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
-import { type SetupStand, plan, standOf } from '../../core'
+import { type Recipe, type SetupStand, plan, standOf } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
@@ -10,7 +10,7 @@ import { counted } from './takes'
 export interface SetupSummary {
   id: string
   name: string
-  recipe: string
+  recipe: Recipe
   method: string
   revision: number
   takes: number

@@ -1,5 +1,5 @@
 /// <reference lib="dom" />
-import { type Plan, meanInputs, motionFor } from '../../core'
+import { type Plan, meanInputs, motionFor, traitsOf } from '../../core'
 import { DRAW, drawObject, drawSequence } from './recipes'
 import { type Stage, blob, makeStage } from './stage'
 import { GROUND, ROOM, STEEL, tone } from './tone'
@@ -46,8 +46,8 @@ export function drawFrame(context: CanvasRenderingContext2D, width: number, heig
   if (shown.timing.captured !== null) {
     if (shown.sequence) drawSequence(stage, { until: options.instant == null || captured === null ? null : options.instant - captured, numbered: options.numbered ?? false })
     else DRAW[setup.recipe](stage)
-    if (!shown.sequence && setup.recipe === 'projectile' && shown.caughtAt !== null) drawObject(stage, setup.subject.distance + shown.caughtAt, 1)
-    if (!early) for (const past of options.ghosts ?? []) drawObject(stage, setup.subject.distance + past + (setup.recipe === 'projectile' ? 0 : setup.motion.objectLength / 2), 0.16)
+    if (!shown.sequence && traitsOf(setup.recipe).passesThrough && shown.caughtAt !== null) drawObject(stage, setup.subject.distance + shown.caughtAt, 1)
+    if (!early) for (const past of options.ghosts ?? []) drawObject(stage, setup.subject.distance + past + (traitsOf(setup.recipe).passesThrough ? 0 : setup.motion.objectLength / 2), 0.16)
   }
   context.filter = 'none'
   drawBand(stage)

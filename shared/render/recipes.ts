@@ -1,3 +1,4 @@
+import type { Recipe } from '../../core'
 import { type Stage, blob } from './stage'
 import { BISCUIT, CHALK, CLOTH, COFFEE, CREAM, GLASS, MILK, PLAIN, RUBBER, SKIN, STEEL, TEA, tone } from './tone'
 
@@ -298,4 +299,4 @@ export function drawSequence(stage: Stage, options: { until?: number | null, num
   })
 }
 
-export const DRAW = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying } as const
+export const DRAW: Readonly<Record<Recipe, (stage: Stage) => void>> = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying }

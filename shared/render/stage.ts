@@ -1,6 +1,6 @@
 /// <reference lib="dom" />
 import type { Plan, Setup } from '../../core'
-import { focusedDistance, meanInputs, motionFor } from '../../core'
+import { focusedDistance, meanInputs, motionFor, traitsOf } from '../../core'
 import { type Random, seededRandom } from '../../core/math/random'
 
 /** A frame being drawn: the context, the scale, and where places of the plan fall in it. */
@@ -30,8 +30,8 @@ const DOWN = new Set(['fall', 'stream'])
 /** How the travel lies in the frame: its direction, and the place on it, m, that is in the middle. */
 export function frameAxis(setup: Setup): { direction: { x: number, y: number }, centre: number } {
   const direction = DOWN.has(setup.motion.kind) ? { x: 0, y: 1 } : setup.motion.kind === 'toss' ? { x: 0, y: -1 } : { x: 1, y: 0 }
-  const burst = setup.motion.kind === 'still' || setup.recipe === 'powder'
-  return { direction, centre: burst ? 0 : setup.subject.distance + (setup.recipe === 'drop' ? 0 : setup.subject.depth / 2) }
+  const burst = setup.motion.kind === 'still' || traitsOf(setup.recipe).cloud === true
+  return { direction, centre: burst ? 0 : setup.subject.distance + (traitsOf(setup.recipe).splashes ? 0 : setup.subject.depth / 2) }
 }
 
 export function makeStage(context: CanvasRenderingContext2D, width: number, height: number, plan: Plan): Stage {

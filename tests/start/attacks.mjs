@@ -10,6 +10,7 @@ import sharp from 'sharp'
 import { pause } from '../../scripts/lib/processes.mjs'
 import { begin, caller, endAll, signedIn } from './helpers.mjs'
 
+/** @typedef {import('./helpers.mjs').Lead} Lead */
 const TIMES = Number(process.env.EPIRO_FAULTS ?? 1)
 const HOME = resolve('.data/test/attacks')
 /** @type {[attack: string, times: number, result: string, stall: string][]} */
@@ -89,7 +90,7 @@ const expensive = (setup, id) => {
   ]
 }
 
-/** @param {Awaited<ReturnType<typeof signedIn>>} lead @param {any} setup @param {string} id */
+/** @param {Lead} lead @param {any} setup @param {string} id */
 async function expensiveBodies(lead, setup, id) {
   let [slowest, largest, sent] = [0, 0, 0]
   const stall = await whileAsking(async () => {
@@ -111,9 +112,9 @@ async function expensiveBodies(lead, setup, id) {
   table.push(['bodies made to be expensive', sent, `all 4xx; slowest ${slowest} ms, longest reply ${largest} B`, `${stall} ms`])
 }
 
-/** Every value of a good body turned into something else, one at a time. @param {Awaited<ReturnType<typeof signedIn>>} lead @param {any} setup @param {string} id */
+/** Every value of a good body turned into something else, one at a time. @param {Lead} lead @param {any} setup @param {string} id */
 async function fuzzed(lead, setup, id) {
-  const odd = [null, '', 'x', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, [[[]]], '9'.repeat(400)]
+  const odd = /** @type {unknown[]} */ ([null, '', 'x', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, [[[]]], '9'.repeat(400)])
   /** @type {string[][]} */
   const paths = []
   const walk = (/** @type {any} */ at, /** @type {string[]} */ path) => {
@@ -140,7 +141,7 @@ async function fuzzed(lead, setup, id) {
   table.push(['fuzzed set-ups', sent, `all 4xx (${taken} were valid, and stopped by their revision)`, `${stall} ms`])
 }
 
-/** Takes are logged while large pictures come in. @param {Awaited<ReturnType<typeof signedIn>>} lead @param {string} id @param {string} cookie */
+/** Takes are logged while large pictures come in. @param {Lead} lead @param {string} id @param {string} cookie */
 async function largePictures(lead, id, cookie) {
   const noise = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: '#402020', noise: { type: 'gaussian', mean: 90, sigma: 30 } } }).jpeg({ quality: 90 }).toBuffer()
   const wanted = 6 * TIMES
@@ -155,9 +156,9 @@ async function largePictures(lead, id, cookie) {
   table.push([`pictures of 24 megapixels (${(noise.length / 1e6).toFixed(0)} MB), three at once`, wanted, `all kept; ${logged} takes logged meanwhile, the slowest in ${slowest} ms`, `${stall} ms`])
 }
 
-/** @param {Awaited<ReturnType<typeof signedIn>>} lead */
+/** @param {Lead} lead */
 async function reveals(lead) {
-  const ids = []
+  const ids = /** @type {string[]} */ ([])
   for (let i = 0; i < 4; i++) ids.push((await lead.call('POST', '/api/practice', { exercise: 'milk-crown', seed: i + 1 })).body.id)
   let slowest = 0
   const stall = await whileAsking(() => Promise.all(ids.map(async (id) => {
@@ -170,7 +171,7 @@ async function reveals(lead) {
   table.push(['exercises revealed at once', ids.length, `the slowest in ${slowest} ms; read again in ${again.took} ms`, `${stall} ms`])
 }
 
-/** @param {Awaited<ReturnType<typeof signedIn>>} lead @param {string} id */
+/** @param {Lead} lead @param {string} id */
 async function streams(lead, id) {
   const wanted = Math.min(60, 30 * TIMES)
   const { body: link } = await lead.call('POST', '/api/links', { role: 'assistant', name: 'Stream' })
@@ -197,7 +198,7 @@ async function streams(lead, id) {
   table.push(['run streams followed, then their person let in no longer', wanted, `all ended within ${last} ms`, `${stall} ms`])
 }
 
-/** Who may do what: every route as nobody, viewer, assistant and a lead of another studio. @param {Awaited<ReturnType<typeof signedIn>>} lead @param {any} setup @param {string} id */
+/** Who may do what: every route as nobody, viewer, assistant and a lead of another studio. @param {Lead} lead @param {any} setup @param {string} id */
 async function matrix(lead, setup, id) {
   const shootId = (await lead.call('GET', '/api/shoots')).body[0].id
   const take = (await lead.call('POST', `/api/setups/${id}/takes`, { key: 'matrix-take', delay: 0.018, verdict: 'on', keeper: false, position: null, note: '', firedAt: '2026-11-24T18:30:00.000Z' })).body
@@ -226,7 +227,7 @@ async function matrix(lead, setup, id) {
     return one
   }
   const foreign = caller(lead.address)
-  const made = await lead.call('POST', '/api/studios', { name: 'Another studio' })
+  const made = /** @type {{ status: number, body: any }} */ (await lead.call('POST', '/api/studios', { name: 'Another studio' }))
   assert.equal(made.status, 201)
   await foreign.call('POST', '/api/session', { token: made.body.token })
   assert.equal((await foreign.call('POST', '/api/studios', { name: 'A third' })).status, 403)
@@ -245,7 +246,7 @@ async function matrix(lead, setup, id) {
   table.push(['who may do what: every route as nobody, viewer, assistant, another studio', calls, 'as the table of roles says', ''])
 }
 
-/** @param {Awaited<ReturnType<typeof signedIn>>} lead @param {string} cookie */
+/** @param {Lead} lead @param {string} cookie */
 async function strangers(lead, cookie) {
   const { address } = lead
   for (const host of ['elsewhere.test', 'localhost.elsewhere.test', '10.1.2.3']) {

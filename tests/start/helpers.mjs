@@ -71,7 +71,9 @@ export function caller(address) {
   }
 }
 
-/** @param {Begun} begun */
+/** @typedef {{ address: string, call: (method: string, path: string, body?: unknown) => Promise<{ status: number, body: any, took: number }> }} Lead a browser that is signed in */
+
+/** @param {Begun} begun @returns {Promise<Lead>} */
 export async function signedIn(begun) {
   const { address, token } = await answering(begun)
   const one = caller(address)

@@ -101,7 +101,7 @@ describe('a body of any size', () => {
 })
 
 test('whatever stands in the place of a value, checking gives a set-up or mistakes and throws nothing', () => {
-  const odd = [null, '', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, { valueOf: 1 }, [[[]]], [null], '9'.repeat(400)]
+  const odd: unknown[] = [null, '', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, { valueOf: 1 }, [[[]]], [null], '9'.repeat(400)]
   const good = newSetup('projectile') as unknown as Record<string, unknown>
   const paths: string[][] = []
   const walk = (at: unknown, path: string[]): void => {

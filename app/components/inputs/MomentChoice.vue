@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { MOMENTS, momentOf } from '~~/core'
+import { RECIPE, momentOf } from '~~/core'
 
 /** The moment wanted, from those of the recipe. */
 const store = useSetupStore()
-const moments = computed(() => (store.setup ? MOMENTS[store.setup.recipe] : []))
+const moments = computed(() => (store.setup ? RECIPE[store.setup.recipe].moments : []))
 const phase = computed(() => store.setup?.moment.phase ?? '')
 
 function choose(event: Event): void {

@@ -1,4 +1,4 @@
-import { type Setup, type SingleKind, intoLiquid } from '~~/core'
+import { type Setup, type SingleKind, intoLiquid, traitsOf } from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
 interface Row { path: string, when?: (s: Setup) => boolean }
@@ -37,7 +37,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'subject.depth' },
       { path: 'subject.height' },
       { path: 'subject.liquidDepth', when: s => intoLiquid(s.recipe) },
-      { path: 'subject.filling', when: s => s.recipe === 'balloon' },
+      { path: 'subject.filling', when: s => traitsOf(s.recipe).tears === true },
       { path: 'moment.reference' },
       { path: 'moment.offset', when: travels },
       { path: 'moment.descending', when: s => travels(s) && s.motion.kind === 'toss' },

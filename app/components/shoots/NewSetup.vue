@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type KitKind, METHODS, MOMENTS, type Method, RECIPES, type Recipe, SINGLE_KINDS, type Setup, type SingleKind, flashFromKit, kitChanges, momentOf, newSetup, plan as planOf, withChanges } from '~~/core'
+import { type KitKind, METHODS, RECIPE, type Method, RECIPES, type Recipe, SINGLE_KINDS, type Setup, type SingleKind, flashFromKit, kitChanges, momentOf, newSetup, plan as planOf, withChanges } from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~/text/choices'
 
@@ -25,7 +25,7 @@ function fits(kind: KitKind, id: string): boolean {
 }
 const setup = computed<Setup>(() => {
   let made = newSetup(recipe.value, method.value || undefined)
-  const wanted = MOMENTS[recipe.value][moment.value]
+  const wanted = RECIPE[recipe.value].moments[moment.value]
   if (wanted && moment.value > 0) made = withChanges(made, momentOf(made, wanted))
   for (const kind of [...SINGLE_KINDS, 'flash'] as const) {
     const id = chosen[kind]
@@ -63,7 +63,7 @@ async function make(): Promise<void> {
       <legend class="section-title mb-1">
         Moment
       </legend>
-      <label v-for="(m, i) in MOMENTS[recipe]" :key="m.name" class="flex items-baseline gap-2 py-0.5">
+      <label v-for="(m, i) in RECIPE[recipe].moments" :key="m.name" class="flex items-baseline gap-2 py-0.5">
         <input v-model="moment" type="radio" name="moment" :value="i"> {{ m.name }}
       </label>
     </fieldset>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
+import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges, traitsOf } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment } from './axes'
 import { type Box, type Label, alongLine, around, labelBox, placeLabels } from './labels'
 import { type Place, pathGeometry } from './pathGeometry'
@@ -134,7 +134,7 @@ const labels = computed(() => {
   const lineEnd = g.object.at(Math.round(g.object.length * 0.3))
   if (lineEnd) {
     const at = point(axes, ...lineEnd)
-    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? (setup.value.recipe === 'balloon' ? 'edge of the tear' : 'stays where it is') : setup.value.recipe === 'powder' ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
+    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? (traitsOf(setup.value.recipe).tears ? 'edge of the tear' : 'stays where it is') : traitsOf(setup.value.recipe).cloud ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
   }
   const heard = g.sound.at(-1)
   if (heard) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Plan, hitsMoment } from '~~/core'
+import { type Plan, hitsMoment, traitsOf } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { nextTakes } from '~/stores/view'
 import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
@@ -112,7 +112,7 @@ const sentence = computed(() => {
   const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
   const pops = plan.sequence?.exposures.length ?? 1
   const picture = pops > 1 ? `the first of ${pops} pictures` : 'the picture'
-  const line = plan.setup.motion.kind !== 'still' ? 'the object’s line' : plan.setup.recipe === 'balloon' ? 'the edge of the tear' : 'the line of what stays'
+  const line = plan.setup.motion.kind !== 'still' ? 'the object’s line' : traitsOf(plan.setup.recipe).tears ? 'the edge of the tear' : 'the line of what stays'
   return `Where ${bar} crosses ${line} is ${picture}${place.value}: ${verdict}`
 })
 const projections = computed(() => [{ label: layout.value.upright ? 'Side view' : 'Top view', on: false }, { label: 'Camera view', on: true }])

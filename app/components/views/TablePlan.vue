@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type FlashSetup, type Plan, exposure, flight } from '~~/core'
+import { type FlashSetup, type Plan, exposure, flight, traitsOf } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment } from './axes'
 import { type Box, type Label, alongLine, around, placeLabels } from './labels'
 import { snapped } from './snap'
@@ -187,7 +187,7 @@ const labels = computed(() => {
     list.push({ id: `length${i}`, text: show(Math.abs(b - a), 'length', { unit: 'm' }), spots: axes.upright ? [{ x: at.x - 5, y: at.y + 4, anchor: 'end' }, { x: at.x + 5, y: at.y + 4, anchor: 'start' }] : [{ x: at.x, y: at.y - 3, anchor: 'middle' }, { x: at.x, y: at.y + 12, anchor: 'middle' }] })
   }
   const top = point(axes, axes.upright ? subjectAt.value : middle.value, halfSubject.value)
-  list.push({ id: 'subject', text: still.value ? `${show(subject.height, 'length', { unit: 'mm' })} across` : setup.value.recipe === 'powder' ? 'cloud' : 'subject', spots: axes.upright ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)] : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)] })
+  list.push({ id: 'subject', text: still.value ? `${show(subject.height, 'length', { unit: 'mm' })} across` : traitsOf(setup.value.recipe).cloud ? 'cloud' : 'subject', spots: axes.upright ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)] : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)] })
   if (action.kind === 'launcher') {
     list.push({ id: 'launcher', text: 'launcher', spots: [{ x: start.value.x - 26, y: start.value.y - 11, anchor: 'start' }, { x: start.value.x - 26, y: start.value.y + 19, anchor: 'start' }] })
     const at = { x: axes.along(setup.value.catch.distance), y: start.value.y }
@@ -305,7 +305,7 @@ const now = computed(() => {
     </ViewsDragHandle>
     <g v-else>
       <circle :cx="centre.x" :cy="centre.y" :r="setup.subject.depth * perMetre / 2" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
-      <path v-if="setup.recipe === 'balloon'" :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`" d="M-16 0 h16 m-16 -3 v6" class="firm" style="stroke: var(--action)" />
+      <path v-if="traitsOf(setup.recipe).tears" :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`" d="M-16 0 h16 m-16 -3 v6" class="firm" style="stroke: var(--action)" />
     </g>
     <circle v-if="!still && setup.action.kind !== 'launcher'" :cx="start.x" :cy="start.y" r="4" class="firm pointer-events-none" style="stroke: var(--action); fill: var(--sheet)" />
     <line v-if="markAt !== null" v-bind="segment(axes, [markAt, -px(9)], [markAt, px(9)])" class="firm" style="stroke: var(--light)" />

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { type MotionKind, type Plan, lastLight } from '~~/core'
+import { type MotionKind, type Plan, lastLight, traitsOf } from '~~/core'
 import { GRAVITY } from '~~/core/constants'
 import { footprint } from './tableGeometry'
 
@@ -56,7 +56,7 @@ export const isUpright = (plan: Plan): boolean => UPRIGHT.has(plan.setup.motion.
 /** The stretch of travel shown, m: all of the rig along it, and wide enough that the subject fits across; from the low end of the drawing to its far end. */
 export function travelExtent(plan: Plan, room: number, roomAcross: number): [number, number] {
   const { setup } = plan
-  const cloud = setup.recipe === 'powder' && setup.subject.distance === 0
+  const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
   const heard = setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position

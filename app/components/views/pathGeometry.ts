@@ -1,4 +1,4 @@
-import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing, trackOf } from '~~/core'
+import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing, trackOf, traitsOf } from '~~/core'
 
 export type Place = [along: number, time: number]
 
@@ -93,7 +93,7 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
   // A table of places against time says better where the object is than its motion does.
   const at = setup.sequence.track.length > 1 && plan.sequence ? trackOf(setup, drag).positionAt : followed(setup, drag)
   const line = (f: (time: number) => number): Place[] => curveOf(f, first, last, low, high)
-  const cloud = setup.recipe === 'powder' && setup.subject.distance === 0
+  const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
 
   const source = soundSource(plan)
   const fan = (speed: number): Place[] => {

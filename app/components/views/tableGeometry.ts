@@ -1,4 +1,4 @@
-import { type FlashSetup, type Setup, followed, flight, motionFor, meanInputs, type Plan } from '~~/core'
+import { type FlashSetup, type Setup, followed, flight, motionFor, meanInputs, traitsOf, type Plan } from '~~/core'
 
 /** A place in the studio, m: along the travel, across it (+ away from the camera), and out of the plane of the table plan. */
 export interface Spot { along: number, across: number, out: number }
@@ -7,12 +7,12 @@ export interface Spot { along: number, across: number, out: number }
 export function subjectMiddle({ recipe, motion, subject }: Setup): number {
   if (motion.kind === 'still') return subject.depth / 2
   // A cloud grows about the hands that let it go.
-  return recipe === 'powder' && subject.distance === 0 ? 0 : subject.distance + subject.depth / 2
+  return traitsOf(recipe).cloud && subject.distance === 0 ? 0 : subject.distance + subject.depth / 2
 }
 
 /** m across the travel that the subject takes up as seen from above: as high as wide, but for people. */
 export function footprint({ recipe, subject }: Setup): number {
-  return recipe === 'swing' || recipe === 'powder' ? Math.min(subject.height, subject.depth) : subject.height
+  return traitsOf(recipe).person ? Math.min(subject.height, subject.depth) : subject.height
 }
 
 export function lightSpot(setup: Setup, flash: FlashSetup): Spot {

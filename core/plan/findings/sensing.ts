@@ -1,5 +1,6 @@
 import { thresholdWindow } from '../../sensing'
-import { intoLiquid, startIsHeard } from '../../setup/typical'
+import { traitsOf } from '../../recipes/all'
+import { startIsHeard } from '../../setup/typical'
 import { splashCavity } from '../../subjects'
 import { meanInputs, motionFor, peakAtSensor } from '../chain'
 import { isSequence } from '../sequence'
@@ -162,7 +163,7 @@ export const silentSource: Rule = ({ setup }) => {
 }
 
 export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
-  if (setup.recipe !== 'drop' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0 || timing.impact === null)
+  if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null)
     return null
   if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
   const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)

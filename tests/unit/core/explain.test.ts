@@ -1,4 +1,4 @@
-import { type Recipe, RECIPES, checksOf, freshCopy, lightChanges, MOMENTS, momentChanges, momentOf, newSetup, plan, resultsOf, sensitivitiesOf, standOf, withChange, withChanges } from '~~/core'
+import { type Recipe, RECIPES, checksOf, freshCopy, lightChanges, RECIPE, momentChanges, momentOf, newSetup, plan, resultsOf, sensitivitiesOf, standOf, withChange, withChanges } from '~~/core'
 import { fillFigures } from '~~/shared/text/figures'
 import { checkSetup } from '~~/shared/schemas/setup'
 
@@ -39,14 +39,14 @@ describe('why this number', () => {
 })
 
 describe('moments and moving them', () => {
-  test.each(RECIPES.flatMap(recipe => MOMENTS[recipe].map(m => [recipe, m.name, m] as const)))('%s: %s is a whole set-up whose moment comes', (recipe, _, choice) => {
+  test.each(RECIPES.flatMap(recipe => RECIPE[recipe].moments.map(m => [recipe, m.name, m] as const)))('%s: %s is a whole set-up whose moment comes', (recipe, _, choice) => {
     const setup = withChanges(newSetup(recipe), momentOf(newSetup(recipe), choice))
     expect(checkSetup(setup)).toHaveProperty('value')
     expect(setup.moment.phase).toBe(choice.name)
     expect(plan(setup).timing.moment).toBeGreaterThanOrEqual(0)
   })
   test('the first moment of a recipe is the one it starts with', () => {
-    for (const recipe of RECIPES) expect(withChanges(newSetup(recipe), momentOf(newSetup(recipe), MOMENTS[recipe][0]!))).toEqual(newSetup(recipe))
+    for (const recipe of RECIPES) expect(withChanges(newSetup(recipe), momentOf(newSetup(recipe), RECIPE[recipe].moments[0]!))).toEqual(newSetup(recipe))
   })
   test.each(RECIPES)('%s: a moment dragged to an instant is there, and the delay goes with it', (recipe) => {
     const p = plan(newSetup(recipe))

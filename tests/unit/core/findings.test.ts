@@ -4,6 +4,7 @@ import { fillFigures } from '~~/shared/text/figures'
 import { setupSchema } from '~~/shared/schemas/setup'
 import { check } from '~~/shared/schemas/validate'
 import { randomSetup } from '../../support/randomSetup'
+import { runs } from '../../support/runs'
 
 type Values = Record<string, string | number | boolean | null>
 const make = (recipe: Parameters<typeof newSetup>[0], values: Values): Setup => withChanges(newSetup(recipe), Object.entries(values).map(([path, value]) => ({ path, value })))
@@ -163,7 +164,7 @@ test('a fix is a valid change that removes its finding, and tells every error or
         for (const id of grave(left, 'warning')) if (!p.findings.some(f => f.id === id && f.severity !== 'note')) expect(fix.raises).toContain(id)
       }
     }
-  }), { numRuns: 150 })
+  }), { numRuns: runs(150) })
 })
 
 test('a fix says what it costs', () => {
@@ -191,7 +192,7 @@ test('no fix ends in a burnt picture', () => {
       if (level === null || level <= 0.5 || after.setup.method !== setup.method) continue
       expect(level).toBeLessThanOrEqual((before ?? -Infinity) + 0.1 + 1e-9)
     }
-  }), { numRuns: 80 })
+  }), { numRuns: runs(80) })
 })
 
 test('a streak out of reach says what would do it, and how to live with it', () => {

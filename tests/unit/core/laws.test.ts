@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { InputError, air, calibration, exposure, flash, flight, optics, plan, sensing, sequence, timing } from '~~/core'
 import { erfc, fastNormalCdf, normalCdf } from '~~/core/math/normal'
 import { notFinite, randomSetup } from '../../support/randomSetup'
+import { runs } from '../../support/runs'
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 
@@ -79,7 +80,7 @@ describe('laws', () => {
       }
       expect(early / all).toBeCloseTo(0.5, 2)
       expect(aboveTenth / (t05 * ratio)).toBeCloseTo(1, 2)
-    }), { numRuns: 50 })
+    }), { numRuns: runs(50) })
   })
   test('keep probability is a probability, falls with scatter about a centred window, and needs more takes where lower', () => {
     fc.assert(fc.property(between(-3, 3), between(0, 5), between(0, 3), between(0, 3), (bias, scatter, before, after) => {
@@ -124,7 +125,7 @@ test('no plan throws or holds a NaN or an infinity, whatever the schema lets thr
   fc.assert(fc.property(fc.integer({ min: 0, max: 1e9 }), (seed) => {
     const { setup: _, ...rest } = plan(randomSetup(seed))
     expect(notFinite(rest)).toEqual([])
-  }), { numRuns: 500 })
+  }), { numRuns: runs(500) })
 })
 
 test.each<[string, () => unknown, string]>([

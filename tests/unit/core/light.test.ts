@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { type Setup, flashDurations, newSetup, plan, powerSteps, withChanges } from '~~/core'
-import { batteryFlash as startFlash, mainsFlash as startMains } from '~~/core/setup/recipes'
+import { batteryFlash as startFlash, mainsFlash as startMains } from '~~/core/recipes'
 import { type KnownFlash, knownTable } from '~~/core/setup/typical'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '~~/core/setup/steps'
 import { highestPowerWithin } from '~~/core/plan/light'

@@ -4,6 +4,7 @@ import {
   playRig, reveal, settingsOf, soundThreshold, switchedOn, trulyKeeps, withChanges,
 } from '~~/core'
 import { notFinite, randomSetup } from '../../support/randomSetup'
+import { runs } from '../../support/runs'
 
 const ready: ShotConditions = { delay: 0.0185, threshold: 0.2, holdOff: 0.5, armed: true, open: true, sincePop: null }
 const cracker = newSetup('projectile')
@@ -82,7 +83,7 @@ describe('a shot', () => {
       expect(notFinite(shot)).toEqual([])
       const { timing, caughtAt, exposure } = pictureOf(rig, setup, shot, 1.5)
       expect(notFinite({ timing, caughtAt, exposure })).toEqual([])
-    }), { numRuns: 300, examples: [[532_106, 0]] })
+    }), { numRuns: runs(300), examples: [[532_106, 0]] })
   })
 })
 

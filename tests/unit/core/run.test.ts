@@ -1,5 +1,5 @@
 import {
-  type LoggedTake, MOMENTS, type Setup, contradicted, driftOf, feedbackOf, freshTakes, learntChanges, momentOf, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, widened, withChange, withChanges, withLearnt, withoutLearnt,
+  type LoggedTake, RECIPE, type Setup, contradicted, driftOf, feedbackOf, freshTakes, learntChanges, momentOf, newSetup, plan, RECIPES, rungsOf, runStateOf, stepsOf, takeSource, widened, withChange, withChanges, withLearnt, withoutLearnt,
 } from '~~/core'
 import { ladderDelay } from '~~/core/calibration'
 import { seededRandom } from '~~/core/math/random'
@@ -216,7 +216,7 @@ describe('what is learnt puts what was found into the plan', () => {
   }
   test('of a fall to a place, its height', () => {
     const drop = newSetup('drop')
-    const above = withChanges(drop, momentOf(drop, MOMENTS.drop[1]!))
+    const above = withChanges(drop, momentOf(drop, RECIPE.drop.moments[1]!))
     expect(learn(above, 0.004).subject.distance).toBeGreaterThan(above.subject.distance + 0.004)
   })
   test('of a throw, even where it comes before the impact that was assumed', () => {

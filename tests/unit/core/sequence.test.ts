@@ -4,6 +4,7 @@ import {
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import { parsePops } from '~~/shared/units'
+import { runs } from '../../support/runs'
 
 const withGroups = (setup: Setup, groups: Setup['sequence']['groups'], rest: Partial<Setup['sequence']> = {}): Setup => ({ ...setup, sequence: { ...setup.sequence, ...rest, groups } })
 const limits = (recycle: number, more: Partial<Parameters<typeof scheduleLight>[0]['limits']> = {}) => ({ recycle, popEnergy: 2, heatLimit: null, repeat: null, ...more })
@@ -47,7 +48,7 @@ describe('sharing pops over units', () => {
         for (let i = 1; i < pops.length; i++) expect(times[pops[i]!]! - times[pops[i - 1]!]!).toBeGreaterThanOrEqual(recycle - 1e-9)
       }
       expect(units.length).toBe(bruteForce(times, recycle, most))
-    }), { numRuns: 200 })
+    }), { numRuns: runs(200) })
   })
   test('forty pops over eight units, dealt in turn', () => {
     const times = Array.from({ length: 40 }, (_, i) => i * 0.05)
@@ -84,7 +85,7 @@ describe('what pops add up to', () => {
       const pixels = new Uint8Array(1200)
       for (const place of places) for (let x = 2 * place - width; x < 2 * place + width; x++) pixels[x + 300]!++
       expect(deepestCover(places, width)).toBe(Math.max(...pixels))
-    }), { numRuns: 200 })
+    }), { numRuns: runs(200) })
   })
   test('where nothing moves n pops add log2 n stops; a camera that turns parts them', () => {
     const even = (panSpeed: number) => plan(withGroups(newSetup('swing'), [popGroup({ lights: [0, 1], count: 8, interval: 0.06 })], { panSpeed })).sequence!

@@ -1,6 +1,6 @@
 import {
   METHODS,
-  MOMENTS,
+  RECIPE,
   RECIPES,
   SENSORS,
   SHUTTERS,
@@ -41,7 +41,7 @@ function somewhere(
 ): Setup {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!
   const start = newSetup(recipe, method)
-  const setup = withChanges(start, momentOf(start, pick(MOMENTS[recipe])))
+  const setup = withChanges(start, momentOf(start, pick(RECIPE[recipe].moments)))
   const moves = setup.motion.kind !== 'still'
   return {
     ...setup,

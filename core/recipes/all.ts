@@ -1,0 +1,15 @@
+import type { Recipe } from '../setup/types'
+import { balloon } from './balloon'
+import { drop } from './drop'
+import { pour } from './pour'
+import { powder } from './powder'
+import { projectile } from './projectile'
+import { swing } from './swing'
+import { thrown } from './throw'
+import { toss } from './toss'
+import type { RecipeFacts, RecipeTraits } from './facts'
+
+/** Every recipe; the compiler names one that is missing. */
+export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = { balloon, projectile, pour, drop, throw: thrown, powder, toss, swing }
+
+export const traitsOf = (recipe: Recipe): RecipeTraits => RECIPE[recipe].traits

@@ -1,0 +1,27 @@
+import { body } from './body'
+import { after, along } from './moment'
+import type { RecipeFacts } from './facts'
+
+/** Something shot through a subject. */
+export const projectile: RecipeFacts = {
+  name: 'Steel ball through a rice cracker',
+  traits: { passesThrough: true, hazards: { shatters: true } },
+  start: {},
+  bodies: [body('Ball', 'object', true), body('Fragments', 'own', false, 15)],
+  moments: [
+    along('ball just out of the far face', 0.03, { window: [0.012, 0.012], sharp: { object: null } }),
+    along('ball at the near face', 0, { window: [0.008, 0.008], sharp: { object: null } }),
+    along('ball a hand’s breadth out', s => s.subject.depth + 0.09, { window: [0.03, 0.03], sharp: { object: null } }),
+    after('fragments flying', 'impact', 0.004, {
+      window: [0.0015, 0.002],
+      spread: 0.1,
+      error: 0.3,
+      sharp: { own: null },
+    }),
+  ],
+  preparation: [
+    'Backstop in place and tried with one shot', 'Launcher clamped, bore on the line of travel', 'Beam set square to the travel, blocked once by hand', 'Subject hung from a marked thread',
+    'Everyone behind cover, eye protection on', 'Clear sheet before lens and lights',
+  ],
+  reset: ['Unloaded and said so', 'Sweep fragments', 'New subject on the thread, faced square', 'Beam clear and armed', 'Wipe the clear sheet'],
+}
