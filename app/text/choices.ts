@@ -83,6 +83,7 @@ export const KIT_LABELS: Record<KitKind, { one: string, many: string }> = {
 
 export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
   balloon: 'Balloon burst', projectile: 'Projectile', pour: 'Pour', drop: 'Drop', throw: 'Throw', powder: 'Powder', toss: 'Toss', swing: 'Swing',
+  grains: 'Sprinkled grains',
 }
 
 export const VERDICT_LABELS: Record<Verdict, string> = { early: 'Early', on: 'On', late: 'Late', missed: 'Not in frame', misfire: 'Misfire' }

@@ -1,6 +1,7 @@
 import type { Recipe } from '../setup/types'
 import { balloon } from './balloon'
 import { drop } from './drop'
+import { grains } from './grains'
 import { pour } from './pour'
 import { powder } from './powder'
 import { projectile } from './projectile'
@@ -10,6 +11,6 @@ import { toss } from './toss'
 import type { RecipeFacts, RecipeTraits } from './facts'
 
 /** Every recipe; the compiler names one that is missing. */
-export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = { balloon, projectile, pour, drop, throw: thrown, powder, toss, swing }
+export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = { balloon, projectile, pour, drop, throw: thrown, powder, toss, swing, grains }
 
 export const traitsOf = (recipe: Recipe): RecipeTraits => RECIPE[recipe].traits

@@ -1,6 +1,6 @@
 /** The set-up: everything one picture needs, in SI units. This is also the open file format, version 1 (docs/setup-file.md). */
 
-export const RECIPES = ['balloon', 'projectile', 'pour', 'drop', 'throw', 'powder', 'toss', 'swing'] as const
+export const RECIPES = ['balloon', 'projectile', 'pour', 'drop', 'throw', 'powder', 'toss', 'swing', 'grains'] as const
 export type Recipe = (typeof RECIPES)[number]
 
 /** Open shutter: the flash alone makes the picture. Sync shutter: at or slower than sync, flash freezes. Fast shutter: the shutter freezes. */

@@ -254,6 +254,36 @@ function powder(stage: Stage): void {
   }
 }
 
+/** s over which grains are let go, and m/s with which they leave what they hit. */
+const POURED = 0.16
+const BOUNCE = 0.9
+
+/** Grains let go one after the other, each where its own fall has brought it; those that have hit leap off. */
+function grains(stage: Stage): void {
+  const { plan, scale, stops, direction } = stage
+  const { subject, motion } = plan.setup
+  const top = stage.at(subject.distance)
+  blob(stage, top.x, top.y + subject.depth * scale, subject.height * scale, subject.depth * scale, tone(BISCUIT, stops - 0.8))
+  const captured = plan.timing.captured ?? 0
+  const fallen = plan.timing.impact ?? Infinity
+  const streak = plan.sharpness.subject * scale
+  const random = stage.random(41)
+  for (let i = 0; i < 420; i++) {
+    const time = captured - POURED * random.uniform() ** 1.2
+    const aside = (random.uniform() + random.uniform() - 1) * motion.diameter * 9
+    const leap = BOUNCE * (0.3 + 0.7 * random.uniform())
+    const lean = (random.uniform() - 0.5) * 1.2
+    if (time <= 0) continue
+    const since = time - fallen
+    const height = leap * since - 4.9 * since * since
+    if (since > 0 && height < 0) continue
+    const p = since > 0 ? stage.at(subject.distance - height, aside + lean * since) : stage.at(stage.placeAt(time), aside)
+    const size = Math.max(0.8, (motion.diameter / 2) * scale * (0.8 + 0.4 * random.uniform()))
+    const long = size * 1.3 + streak / 2
+    blob(stage, p.x, p.y, direction.x ? long : size, direction.x ? size : long, tone(CREAM, stops - random.uniform() * 1.2, 0.9))
+  }
+}
+
 /** An object on its way. */
 function flying(stage: Stage): void {
   drawObject(stage, stage.placeAt(stage.plan.timing.captured ?? 0) + stage.plan.setup.motion.objectLength / 2, 1)
@@ -299,4 +329,4 @@ export function drawSequence(stage: Stage, options: { until?: number | null, num
   })
 }
 
-export const DRAW: Readonly<Record<Recipe, (stage: Stage) => void>> = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying }
+export const DRAW: Readonly<Record<Recipe, (stage: Stage) => void>> = { projectile, balloon, pour, drop, throw: thrown, powder, toss: flying, swing: flying, grains }

@@ -22,7 +22,7 @@ describe('axes that two drawings share', () => {
     expect([clamped(across.along, -1), clamped(across.along, 5), clamped(across.along, 1.5)]).toEqual([0, 2, 1.5])
   })
   test('what falls, pours and is tossed stands upright', () => {
-    expect(RECIPES.filter(recipe => isUpright(plan(newSetup(recipe))))).toEqual(['pour', 'drop', 'toss'])
+    expect(RECIPES.filter(recipe => isUpright(plan(newSetup(recipe))))).toEqual(['pour', 'drop', 'toss', 'grains'])
   })
   test.each(RECIPES)('all of the rig of %s lies within the sheet, and the moment within the chart', (recipe) => {
     const p = plan(newSetup(recipe))
