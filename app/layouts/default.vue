@@ -5,6 +5,10 @@ const preferences = usePreferencesStore()
 const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }, { to: '/practice', label: 'Practice' }, { to: '/devices', label: 'People' }]
 
 const leaving = ref(false)
+
+// What waits on this device goes out as soon as its own person is signed in, whatever page is open.
+const takes = useTakesStore()
+watch(() => session.key, (key) => { if (key !== '') void takes.readQueue().then(takes.flush) }, { immediate: true })
 </script>
 
 <template>
