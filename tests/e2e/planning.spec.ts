@@ -112,6 +112,8 @@ test('a set-up is copied and pasted, and kit it does not own is forgotten', asyn
 test('the dial card: as text, as one printed page, and on a phone', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   const id = await openNewSetup(page)
+  // Sessions are played in a worker; before they are, the card has no chance to tell.
+  await expect(page.getByTestId('later')).toBeVisible()
   await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
   await expect(page.getByText('Copied')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/Delay\s+18\.4\sms[\s\S]*first take 35\s%, then 8\d/)

@@ -45,6 +45,14 @@ test('main views', async ({ page }) => {
   await page.goto('/kit')
   await expect(page.getByRole('img', { name: /longer at low power/ })).toBeVisible()
   await take(page, 'kit')
+  await page.goto('/devices')
+  for (const [name, role] of [['Kim', 'Assistant'], ['Mara', 'Viewer']] as const) {
+    await page.getByLabel('Name', { exact: true }).fill(name)
+    await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check()
+    await page.getByRole('button', { name: 'Make a link' }).click()
+    await expect(page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) })).toBeVisible()
+  }
+  await take(page, 'people')
 
   await openSetup(page, 'Steel ball')
   await page.getByRole('button', { name: 'Safelight' }).click()
