@@ -29,7 +29,7 @@ test('signing out says what is not sent yet, saves it as a file, and leaves noth
   expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.startsWith('epiro-draft') || key === 'epiro-name'))).toEqual([])
 })
 
-test('a take of one studio waits while the browser is signed in to another, and goes out when its own is back', async ({ page, context }) => {
+test('a take of one studio waits while the browser is signed in to another, and goes out when its own is back', async ({ page, context, browser, baseURL }) => {
   const id = await openNewSetup(page)
   await page.getByRole('tab', { name: /Takes/ }).click()
   await context.setOffline(true)
@@ -38,9 +38,12 @@ test('a take of one studio waits while the browser is signed in to another, and 
   await page.close()
   await context.setOffline(false)
   // A link of another studio is opened in the same browser.
+  const elsewhere = await (await browser.newContext({ baseURL: baseURL! })).newPage()
+  await signIn(elsewhere)
+  const { body: link } = await callApi(elsewhere, 'POST', '/api/links', { role: 'lead', name: `Second ${Date.now()}` })
+  await elsewhere.context().close()
+  await context.clearCookies()
   const other = await context.newPage()
-  await signIn(other)
-  const { body: link } = await callApi(other, 'POST', '/api/links', { role: 'lead', name: `Second ${Date.now()}` })
   await other.goto(`/sign-in#${link.token}`)
   await expect(other.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
   const theirs = await makeSetup(other, newSetup('drop'))
