@@ -12,8 +12,8 @@ export const grains: RecipeFacts = {
     action: { kind: 'release' },
     motion: { kind: 'fall', speed: 1, speedSpread: 0, speedError: 0, objectLength: 0.004, diameter: 0.004, mass: 4e-6 },
     subject: { distance: 0.32, distanceError: 0.006, depth: 0.06, height: 0.12 },
-    // The first grains block it; those after them change nothing.
-    sensor: { ...BASE.sensor, position: 0.06, positionError: 0.003, beamWidth: 0.002, response: 0.001 },
+    // Which of the first grains block it is never the same: that is its scatter.
+    sensor: { ...BASE.sensor, position: 0.06, positionError: 0.003, beamWidth: 0.002, response: 0.001, jitter: 0.001 },
     flashes: [batteryFlash({ power: 1 / 32, distance: 0.5 }), batteryFlash({ name: 'Behind', power: 1 / 64, distance: 0.5, angle: 1.2 })],
     picture: { distance: 0.7, aperture: 14, iso: 250, shutter: 1, depthWanted: 0.03, blurLimit: 0.0005 },
     catch: { distance: 0.4 },

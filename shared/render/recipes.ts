@@ -263,7 +263,8 @@ function grains(stage: Stage): void {
   const { plan, scale, stops, direction } = stage
   const { subject, motion } = plan.setup
   const top = stage.at(subject.distance)
-  blob(stage, top.x, top.y + subject.depth * scale, subject.height * scale, subject.depth * scale, tone(BISCUIT, stops - 0.8))
+  const [across, up] = [(subject.height / 2) * scale, (subject.depth / 2) * scale]
+  blob(stage, top.x, top.y + up, across, up, tone(BISCUIT, stops - 0.8))
   const captured = plan.timing.captured ?? 0
   const fallen = plan.timing.impact ?? Infinity
   const streak = plan.sharpness.subject * scale

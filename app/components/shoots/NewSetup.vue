@@ -97,7 +97,7 @@ async function make(): Promise<void> {
     <div class="border-t border-(--hair) pt-2" role="status" data-testid="new-plan">
       <p>
         <template v-if="plan.timing.used !== null">
-          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }}, keeps {{ show(plan.keep.perTake, 'share') }} of takes,
+          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }}, once it is found {{ show(plan.keep.perTake, 'share') }} of takes on the moment,
         </template>
         streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
       </p>
