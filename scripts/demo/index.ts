@@ -18,8 +18,8 @@ const DAY = '2026-11-24'
 
 type Ids = Record<DemoKitKey, string>
 
-/** What each set-up was rigged with; the rest of its figures is the recipe's own. */
-const RIGGED: Record<Recipe, { kit: DemoKitKey[], modifiers?: Record<number, DemoKitKey> }> = {
+/** What each set-up was rigged with; the rest of its figures is the recipe's own, as are all of a recipe that is left out. */
+const RIGGED: Partial<Record<Recipe, { kit: DemoKitKey[], modifiers?: Record<number, DemoKitKey> }>> = {
   projectile: { kit: ['body', 'macro', 'beam', 'controller', 'cable', 'battery', 'crackers'] },
   pour: { kit: ['body', 'macro', 'controller', 'cable', 'battery', 'cream'], modifiers: { 1: 'scrim' } },
   throw: { kit: ['body', 'macro', 'controller', 'cable', 'battery'] },
@@ -31,7 +31,7 @@ const RIGGED: Record<Recipe, { kit: DemoKitKey[], modifiers?: Record<number, Dem
 }
 
 function rigged(recipe: Recipe, ids: Ids): Setup {
-  const { kit, modifiers = {} } = RIGGED[recipe]
+  const { kit, modifiers = {} } = RIGGED[recipe] ?? { kit: [] }
   return kit.reduce((setup, key) => {
     const item = DEMO_KIT[key]
     if (item.kind !== 'flash') return withChanges(setup, kitChanges(item, ids[key]))

@@ -27,10 +27,11 @@ const SENSOR: Record<Recipe, { name: RegExp, path: string, by: [number, number] 
   powder: { name: /^Microphone/, path: 'sensor.offset', by: [0, 30] },
   toss: { name: /^Beam/, path: 'sensor.position', by: [0, -40] },
   swing: { name: /^Beam/, path: 'sensor.position', by: [50, 0] },
+  grains: { name: /^Beam/, path: 'sensor.position', by: [0, 40] },
 }
 
 for (const recipe of RECIPES) {
-  const upright = ['pour', 'drop', 'toss'].includes(recipe)
+  const upright = ['pour', 'drop', 'toss', 'grains'].includes(recipe)
   const travel = newSetup(recipe).moment.reference === 'travel'
 
   test(`${recipe}: every view is dragged by mouse and moved by key, and the others follow`, async ({ page }) => {
