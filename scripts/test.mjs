@@ -45,7 +45,7 @@ async function main() {
     step('types of the stores’ tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.stores.json'])
     step('types of core, scripts and tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.tools.json'])
   }
-  if (wanted('unit')) jest('jest', [])
+  if (wanted('unit')) jest('jest', ['--maxWorkers=100%'])
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {

@@ -16,8 +16,8 @@ import { withDatabase } from '../lib/home.mjs'
 
 const TAKES = 100_000
 const PICTURES = 500
-/** Pieces of a picture, and their bytes: about as many as of a JPEG of 24 megapixels. */
-const PIECES = 8
+/** Pieces of a picture, and their bytes. */
+const PIECES = 2
 const PIECE = 256 * 1024
 const BATCH = 1000
 
