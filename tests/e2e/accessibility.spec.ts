@@ -14,6 +14,8 @@ async function serious(page: import('@playwright/test').Page, look: Look): Promi
 
 for (const look of ['work', 'safelight'] as const) {
   test(`no serious violation on any main view, ${look}`, async ({ page, context, baseURL }) => {
+    // Every view is walked through; a slow machine takes its time.
+    test.slow()
     await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
     await page.goto('/sign-in')
     await expect(page.getByRole('button', { name: 'Open the demo studio' })).toBeVisible()
@@ -37,6 +39,8 @@ for (const look of ['work', 'safelight'] as const) {
   })
 
   test(`nor on kit, sequence, dial card and run, ${look}`, async ({ page, context, baseURL }) => {
+    // Every view is walked through; a slow machine takes its time.
+    test.slow()
     await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
     const id = await openNewSetup(page, newSetup('swing'))
     for (const [path, seen] of [['/kit', page.getByRole('img', { name: /Duration against power/ })], [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })], [`/setups/${id}/card`, page.getByTestId('delay')], [`/setups/${id}/run`, page.getByLabel('Acknowledged by')]] as const) {
