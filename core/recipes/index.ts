@@ -20,9 +20,6 @@ export const newLists = (recipe: Recipe): Setup['lists'] =>
 /** The bodies a recipe starts with. */
 export const newBodies = (recipe: Recipe): Body[] => RECIPE[recipe].bodies.map(body => ({ ...body }))
 
-/** The moments of a recipe, each whole. */
-export const momentsOf = (recipe: Recipe) => RECIPE[recipe].moments
-
 function startOf(recipe: Recipe): Setup {
   const { name, start } = RECIPE[recipe]
   const setup: Setup = { ...copied(BASE), name, recipe, bodies: newBodies(recipe), lists: newLists(recipe) }

@@ -7,7 +7,7 @@ import { newSetup, settingsOf } from '../../core'
 import { connectionOptions } from '../../server/database/address'
 import { restoreBackup, writeBackup } from '../../server/database/backup'
 import { openDatabase } from '../../server/database/client'
-import { tablesOf } from '../../server/database/migrate'
+import { migrateTo, tablesOf } from '../../server/database/migrate'
 import { pictureParts, pictures, takes } from '../../server/database/schema'
 import { createSetup } from '../../server/services/setups'
 import { createShoot } from '../../server/services/shoots'
@@ -69,10 +69,8 @@ withDatabase(async (url: string) => {
     address.pathname = `/${name}`
     return address.href
   }
-  const { createConnection: open } = await import('mysql2/promise')
-  const { migrateTo } = await import('../../server/database/migrate')
   const [from, to] = [await made('epiro_bench_from'), await made('epiro_bench_to')]
-  const migrating = await open(connectionOptions(from))
+  const migrating = await createConnection(connectionOptions(from))
   await migrateTo(migrating)
   await migrating.end()
   await fill(from)

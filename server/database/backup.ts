@@ -3,9 +3,10 @@ import { open, rename, rm } from 'node:fs/promises'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { constants, createGunzip, createGzip } from 'node:zlib'
-import { type Connection, type RowDataPacket, createConnection } from 'mysql2/promise'
+import { type Connection, createConnection } from 'mysql2/promise'
 import { connectionOptions } from './address'
 import { migrateTo, migrationsDone, readMigrations, tablesOf } from './migrate'
+import { rowsOf } from './rows'
 
 /** What can be said in a sentence to whoever takes a backup or puts one back. */
 export class BackupError extends Error {}
@@ -36,11 +37,6 @@ const THROUGH: Record<string, string> = {
 }
 
 interface Table { name: string, columns: string[], binary: boolean[], order: string }
-
-async function rowsOf(connection: Connection, sql: string, values: unknown[] = []): Promise<RowDataPacket[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(sql, values)
-  return rows
-}
 
 /** Values come and go as the database writes them: instants as text, numbers as numbers. */
 const connect = (url: string): Promise<Connection> => createConnection({ ...connectionOptions(url), dateStrings: true, supportBigNumbers: true })

@@ -1,5 +1,6 @@
-import type { Connection, RowDataPacket } from 'mysql2/promise'
+import type { Connection } from 'mysql2/promise'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
+import { rowsOf } from './rows'
 
 /** The database commits each change of its tables by itself, so that a migration can stop half-way: each statement is a step of its own. */
 interface Step {
@@ -34,11 +35,6 @@ const madeAlready = (error: unknown): boolean => {
   return MADE_ALREADY.has(errno ?? 0) || (errno === 1005 && /errno: 121/.test(message ?? ''))
 }
 const changesTables = (sql: string): boolean => /^\s*(create|alter|drop|rename)\b/i.test(sql)
-
-async function rowsOf(connection: Connection, sql: string, values: unknown[] = []): Promise<RowDataPacket[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(sql, values)
-  return rows
-}
 
 async function has(connection: Connection, table: string): Promise<boolean> {
   return (await rowsOf(connection, 'select 1 from information_schema.tables where table_schema = database() and table_name = ?', [table])).length > 0
