@@ -10,7 +10,8 @@ export interface DelayPoint {
  * Straight line of position against delay by least squares; the mark is position 0.
  *
  * @param input.points at least two, with at least two different delays
- * @returns speed (m/s), delayAtMark (s), scatter (m, standard deviation of the positions about the line, n − 2 degrees of
+ * @returns speed (m/s), delayAtMark (s), scatter (m, standard deviation of the positions about the line, n − 2 degrees
+ * of
  * freedom; null for two points), speedError (m/s, standard error; null likewise)
  * @throws InputError for fewer points, equal delays, or a fit that does not move with the delay
  */

@@ -15,9 +15,14 @@ export function ladderFor(prior: DelayPrior, window: KeeperWindow): Ladder {
  * Next delay on the ladder after the verdicts so far, s: on by a step while early, back by half a step once past,
  * then by half steps either way.
  *
- * @param used delays really fired at, s, one for each verdict: the next rung stays between the latest that was early and the earliest that was late
+ * @param used delays really fired at, s, one for each verdict: the next rung stays between the latest that was early
+ * and the earliest that was late
  */
-export function ladderDelay(ladder: Ladder, outcomes: readonly ('early' | 'keeper' | 'late')[], used: readonly number[] = []): number {
+export function ladderDelay(
+  ladder: Ladder,
+  outcomes: readonly ('early' | 'keeper' | 'late')[],
+  used: readonly number[] = [],
+): number {
   let delay = ladder.start
   let past = false
   outcomes.forEach((outcome, i) => {
@@ -25,8 +30,7 @@ export function ladderDelay(ladder: Ladder, outcomes: readonly ('early' | 'keepe
     if (outcome === 'late') {
       past = true
       delay = from - ladder.step / 2
-    }
-    else if (outcome === 'early') delay = from + (past ? ladder.step / 2 : ladder.step)
+    } else if (outcome === 'early') delay = from + (past ? ladder.step / 2 : ladder.step)
     else delay = from
   })
   if (used.length < outcomes.length) return delay

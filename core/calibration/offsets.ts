@@ -6,7 +6,8 @@ import { SCATTER_LOG_SD, SCATTER_NODES, type DelayPrior, type KeeperWindow } fro
 const ROUNDS = 16
 
 /**
- * The delay of best chance after takes whose offsets were all measured, s: the same posterior as the grid's, in closed form for each scatter, for the
+ * The delay of best chance after takes whose offsets were all measured, s: the same posterior as the grid's, in closed
+ * form for each scatter, for the
  * thousands of a played session.
  *
  * @param prior of the plan, s
@@ -22,13 +23,13 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
   const nodes = SCATTER_NODES.map(z => {
     const s2 = (prior.scatter * Math.exp(SCATTER_LOG_SD * z)) ** 2
     const marginal = u2 + s2 / n
-    const log
-      = -(z * z) / 2
-        - (n * Math.log(s2)) / 2
-        - squares / (2 * s2)
-        + Math.log(s2 / n) / 2
-        - Math.log(marginal) / 2
-        - (mean - prior.delay) ** 2 / (2 * marginal)
+    const log =
+      -(z * z) / 2 -
+      (n * Math.log(s2)) / 2 -
+      squares / (2 * s2) +
+      Math.log(s2 / n) / 2 -
+      Math.log(marginal) / 2 -
+      (mean - prior.delay) ** 2 / (2 * marginal)
     most = Math.max(most, log)
     const variance = 1 / (1 / u2 + n / s2)
     return { log, middle: variance * (prior.delay / u2 + (n * mean) / s2), spread: Math.sqrt(s2 + variance) }
@@ -49,10 +50,10 @@ export function bestOfOffsets(prior: DelayPrior, window: KeeperWindow, ideals: r
       (sum, { weight, middle, spread }) =>
         weight < 1e-4
           ? sum
-          : sum
-            + weight
-            * (fastNormalCdf((window.after - delay + middle) / spread)
-              - fastNormalCdf((-window.before - delay + middle) / spread)),
+          : sum +
+            weight *
+              (fastNormalCdf((window.after - delay + middle) / spread) -
+                fastNormalCdf((-window.before - delay + middle) / spread)),
       0,
     )
   const reach = widest + (window.before + window.after) / 2

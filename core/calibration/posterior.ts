@@ -1,7 +1,10 @@
 import { InputError, finite, notNegative, positive } from '../errors'
 import { fastNormalCdf } from '../math/normal'
 
-/** What the plan says before any take: ideal delay, how wrong it may be, first guess of the scatter from take to take; all s. */
+/**
+ * What the plan says before any take: ideal delay, how wrong it may be, first guess of the scatter from take to take;
+ * all s.
+ */
 export interface DelayPrior {
   delay: number
   uncertainty: number
@@ -14,10 +17,17 @@ export interface KeeperWindow {
   after: number
 }
 
-/** A fired take: the delay used, s, and one form of feedback; offset = capture minus the ideal instant, s, plus = too late. */
-export type FiredTake = ({ delay: number, outcome: 'early' | 'keeper' | 'late' } | { delay: number, offset: number } | { delay: number, between: [number | null, number | null] })
+/**
+ * A fired take: the delay used, s, and one form of feedback; offset = capture minus the ideal instant, s, plus = too
+ * late.
+ */
+export type FiredTake = (
+  | { delay: number; outcome: 'early' | 'keeper' | 'late' }
+  | { delay: number; offset: number }
+  | { delay: number; between: [number | null, number | null] }
+) &
   /** How much it counts, above 0 to 1, for a rig that wanders; left out: fully. */
-  & { weight?: number }
+  { weight?: number }
 
 /** Log-sd of the scatter about its first guess. */
 export const SCATTER_LOG_SD = 0.5
@@ -38,7 +48,8 @@ const LET_GO = 1e-7
 export const verdictLikelihood = (chance: number): number => VERDICT_FLOOR + (1 - 3 * VERDICT_FLOOR) * chance
 
 /**
- * Joint posterior of the mean ideal delay μ and the scatter s on a grid: rows of equal weight spacing in μ for each node of s.
+ * Joint posterior of the mean ideal delay μ and the scatter s on a grid: rows of equal weight spacing in μ for each
+ * node of s.
  * `weight[j][i]` is the probability of (mean[i], scatter[j]).
  */
 export interface DelayPosterior {
@@ -73,13 +84,13 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
   if (window.before + window.after === 0) throw new InputError('window', window, 'a window wider than 0 s')
   takes.forEach((take, i) => {
     finite(`takes[${i}].delay`, take.delay)
-    if (take.weight !== undefined && !(take.weight > 0 && take.weight <= 1)) throw new InputError(`takes[${i}].weight`, take.weight, 'above 0 to 1')
+    if (take.weight !== undefined && !(take.weight > 0 && take.weight <= 1))
+      throw new InputError(`takes[${i}].weight`, take.weight, 'above 0 to 1')
     if ('offset' in take) finite(`takes[${i}].offset`, take.offset)
     else if ('between' in take) {
       const [low, high] = offsetInterval(take, window) as [number, number]
       if (!(low < high)) throw new InputError(`takes[${i}].between`, take.between, 'two rising offsets, null for open')
-    }
-    else if (!['early', 'keeper', 'late'].includes(take.outcome)) {
+    } else if (!['early', 'keeper', 'late'].includes(take.outcome)) {
       throw new InputError(`takes[${i}].outcome`, take.outcome, 'early, keeper or late; or give an offset or between')
     }
   })
@@ -88,13 +99,19 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
 /**
  * Posterior of (μ, s) by Bayes on a grid that follows the mass.
  *
- * Measured offsets are summed in closed form; each interval multiplies in its probability. The range of μ starts where prior and
+ * Measured offsets are summed in closed form; each interval multiplies in its probability. The range of μ starts where
+ * prior and
  * offsets put it for any s, and is narrowed once to where the mass is.
  *
  * @param grid how fine: `coarse` is some six times as quick and good to a twentieth of the window
  * @throws InputError as `checkSearch`
  */
-export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[], grid: Grid = 'fine'): DelayPosterior {
+export function delayPosterior(
+  prior: DelayPrior,
+  window: KeeperWindow,
+  takes: readonly FiredTake[],
+  grid: Grid = 'fine',
+): DelayPosterior {
   checkSearch(prior, window, takes)
   const nodes = grid === 'fine' ? FINE : COARSE
   const zs = grid === 'fine' ? SCATTER_NODES : COARSE_SCATTERS
@@ -102,11 +119,16 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
 
   let n = 0
   let idealSum = 0
-  for (const take of takes) if ('offset' in take) { n += weightOf(take); idealSum += weightOf(take) * (take.delay - take.offset) }
+  for (const take of takes)
+    if ('offset' in take) {
+      n += weightOf(take)
+      idealSum += weightOf(take) * (take.delay - take.offset)
+    }
   const idealMean = n ? idealSum / n : 0
   let squares = 0
-  for (const take of takes) if ('offset' in take) squares += weightOf(take) * (take.delay - take.offset - idealMean) ** 2
-  const intervals = takes.flatMap((take) => {
+  for (const take of takes)
+    if ('offset' in take) squares += weightOf(take) * (take.delay - take.offset - idealMean) ** 2
+  const intervals = takes.flatMap(take => {
     const interval = offsetInterval(take, window)
     return interval ? [{ delay: take.delay, low: interval[0], high: interval[1], weight: weightOf(take) }] : []
   })
@@ -130,7 +152,8 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
       const base = -(z * z) / 2 - n * Math.log(s) - squares / (2 * s * s)
       for (let i = 0; i < nodes; i++) {
         const mu = from + i * spacing
-        let log = base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
+        let log =
+          base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
         for (const t of intervals) {
           const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
           log += t.weight * Math.log(verdictLikelihood(mass))
@@ -146,16 +169,23 @@ export function delayPosterior(prior: DelayPrior, window: KeeperWindow, takes: r
     let scatter = 0
     weight.forEach((row, j) => {
       for (let i = 0; i < nodes; i++) {
-        const p = row[i] = (row[i] as number) / total
+        const p = (row[i] = (row[i] as number) / total)
         mean += p * (from + i * spacing)
         scatter += p * Math.log(scatters[j] as number)
       }
     })
     let variance = 0
-    for (const row of weight) for (let i = 0; i < nodes; i++) variance += (row[i] as number) * (from + i * spacing - mean) ** 2
+    for (const row of weight)
+      for (let i = 0; i < nodes; i++) variance += (row[i] as number) * (from + i * spacing - mean) ** 2
     return {
-      first: from, spacing, count: nodes, scatters, weight,
-      delay: mean, uncertainty: Math.sqrt(variance), scatter: Math.exp(scatter),
+      first: from,
+      spacing,
+      count: nodes,
+      scatters,
+      weight,
+      delay: mean,
+      uncertainty: Math.sqrt(variance),
+      scatter: Math.exp(scatter),
     }
   }
 
@@ -191,7 +221,10 @@ export function idealWithin(posterior: DelayPosterior, share: number): [number, 
   for (let i = 0; i < count; i++) {
     const here = weight.reduce((sum, row) => sum + (row[i] as number), 0)
     const at = (part: number): number => first + (i - 0.5 + part) * spacing
-    for (const [end, wanted] of [[0, (1 - share) / 2], [1, (1 + share) / 2]] as const) {
+    for (const [end, wanted] of [
+      [0, (1 - share) / 2],
+      [1, (1 + share) / 2],
+    ] as const) {
       if (below < wanted && below + here >= wanted) ends[end] = at((wanted - below) / here)
     }
     below += here

@@ -2,7 +2,16 @@ import { InputError, finite, positive } from '../errors'
 import { goldenMaximum } from '../math/golden'
 import { fastNormalCdf } from '../math/normal'
 import { quantiseDelay } from '../timing'
-import { type DelayPosterior, type DelayPrior, type FiredTake, type Grid, type KeeperWindow, delayPosterior, idealWithin, keepChance } from './posterior'
+import {
+  type DelayPosterior,
+  type DelayPrior,
+  type FiredTake,
+  type Grid,
+  type KeeperWindow,
+  delayPosterior,
+  idealWithin,
+  keepChance,
+} from './posterior'
 
 export interface SearchInput {
   prior: DelayPrior
@@ -39,7 +48,11 @@ export interface ExplainedProposal extends Proposal {
 const plogp = (p: number): number => (p > 1e-15 ? -p * Math.log2(p) : 0)
 
 /** For each grid delay: chance of a keeper, and information a three-way verdict gives about (μ, s), bits. */
-function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: number): { keep: Float64Array, information: Float64Array } {
+function scoreGrid(
+  posterior: DelayPosterior,
+  window: KeeperWindow,
+  stride: number,
+): { keep: Float64Array; information: Float64Array } {
   const { count, spacing, scatters, weight } = posterior
   const keep = new Float64Array(count)
   const early = new Float64Array(count)
@@ -67,7 +80,7 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: numb
     for (let i = count - 1; i >= 0; i--) above[i] = (above[i + 1] as number) + (row[i] as number)
     for (let d = 0; d < count; d += stride) {
       let k = 0
-      let e = d + reach + 1 <= count ? above[d + reach + 1] as number : 0
+      let e = d + reach + 1 <= count ? (above[d + reach + 1] as number) : 0
       let h = 0
       const from = Math.max(0, d - reach)
       const to = Math.min(count - 1, d + reach)
@@ -95,13 +108,18 @@ function scoreGrid(posterior: DelayPosterior, window: KeeperWindow, stride: numb
 /**
  * The next delay with its reason.
  *
- * Where the pictures show how far the object was, each take teaches much wherever it is fired, and the delay of best chance is
+ * Where the pictures show how far the object was, each take teaches much wherever it is fired, and the delay of best
+ * chance is
  * proposed. Where only early, on or late is known, the proposal maximises chance of a keeper + information about the
  * ideal delay (bits): a keeper ends the search, a bit halves what is left of it.
  *
  * @throws InputError for a prior, window, take, step or range outside its limits
  */
-export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'informed' = 'auto', grid: Grid = 'fine'): ExplainedProposal {
+export function proposeDelay(
+  input: SearchInput,
+  policy: 'auto' | 'greedy' | 'informed' = 'auto',
+  grid: Grid = 'fine',
+): ExplainedProposal {
   const { prior, window, takes } = input
   if (input.step !== undefined) positive('step', input.step)
   const minimum = finite('minimum', input.minimum ?? -Number.MAX_VALUE)
@@ -109,9 +127,13 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
   if (maximum < minimum) throw new InputError('maximum', maximum, `not below the minimum, ${minimum} s`)
   const posterior = delayPosterior(prior, window, takes, grid)
   // Candidates need not lie closer than the window and the posterior can tell apart.
-  const stride = Math.max(1, Math.floor(Math.max((window.before + window.after) / 12, posterior.uncertainty / 20) / posterior.spacing))
+  const stride = Math.max(
+    1,
+    Math.floor(Math.max((window.before + window.after) / 12, posterior.uncertainty / 20) / posterior.spacing),
+  )
   const { keep, information } = scoreGrid(posterior, window, stride)
-  const informed = policy === 'informed' || (policy === 'auto' && takes.length > 0 && !takes.some(take => 'offset' in take))
+  const informed =
+    policy === 'informed' || (policy === 'auto' && takes.length > 0 && !takes.some(take => 'offset' in take))
 
   let best = -1
   let chosen = -1
@@ -120,16 +142,25 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
   for (let d = 0; d < posterior.count; d += stride) {
     const at = posterior.first + d * posterior.spacing
     if ((at < minimum || at > maximum) && posterior.count > 1) continue
-    if (best < 0 || (keep[d] as number) > likeliest) { best = d; likeliest = keep[d] as number }
-    const score = (keep[d] as number) + (informed ? information[d] as number : 0)
-    if (score > bestScore) { bestScore = score; chosen = d }
+    if (best < 0 || (keep[d] as number) > likeliest) {
+      best = d
+      likeliest = keep[d] as number
+    }
+    const score = (keep[d] as number) + (informed ? (information[d] as number) : 0)
+    if (score > bestScore) {
+      bestScore = score
+      chosen = d
+    }
   }
   // The whole posterior may lie beyond what the controller can dial: then its nearest end.
-  const wanted = chosen >= 0
-    ? posterior.first + chosen * posterior.spacing
-    : Math.min(Math.max(posterior.delay, minimum), maximum)
-  const refined = chosen >= 0 && !informed && grid === 'fine' ? refine(posterior, window, wanted, stride * posterior.spacing, minimum, maximum) : wanted
-  const delay = input.step === undefined ? refined : quantiseDelay({ delay: refined, step: input.step, minimum, maximum }).delay
+  const wanted =
+    chosen >= 0 ? posterior.first + chosen * posterior.spacing : Math.min(Math.max(posterior.delay, minimum), maximum)
+  const refined =
+    chosen >= 0 && !informed && grid === 'fine'
+      ? refine(posterior, window, wanted, stride * posterior.spacing, minimum, maximum)
+      : wanted
+  const delay =
+    input.step === undefined ? refined : quantiseDelay({ delay: refined, step: input.step, minimum, maximum }).delay
   const chance = keepChance(posterior, window, delay)
   const bestKeep = Math.max(chance, likeliest)
   return {
@@ -137,14 +168,21 @@ export function proposeDelay(input: SearchInput, policy: 'auto' | 'greedy' | 'in
     keep: chance,
     posterior: { delay: posterior.delay, uncertainty: posterior.uncertainty, scatter: posterior.scatter },
     reason: chance >= 0.97 * bestKeep ? 'likeliest keeper' : 'halves what is unknown',
-    information: chosen >= 0 ? information[chosen] as number : 0,
+    information: chosen >= 0 ? (information[chosen] as number) : 0,
     bestKeep,
     interval: idealWithin(posterior, 0.95),
   }
 }
 
 /** Best chance between candidate delays, by golden section within one step either side. */
-function refine(posterior: DelayPosterior, window: KeeperWindow, delay: number, reach: number, minimum: number, maximum: number): number {
+function refine(
+  posterior: DelayPosterior,
+  window: KeeperWindow,
+  delay: number,
+  reach: number,
+  minimum: number,
+  maximum: number,
+): number {
   const middle = goldenMaximum(
     at => keepChance(posterior, window, at),
     Math.max(minimum, delay - reach),
@@ -159,11 +197,13 @@ function refine(posterior: DelayPosterior, window: KeeperWindow, delay: number, 
  *
  * @param input.prior delay, uncertainty, scatter, s; uncertainty and scatter above 0
  * @param input.window before, after, s
- * @param input.takes each with its delay and one of outcome, offset (s), between ([low, high] of offset, s, null for open)
+ * @param input.takes each with its delay and one of outcome, offset (s), between ([low, high] of offset, s, null for
+ * open)
  * @param input.step delay step, s
  * @param input.minimum least delay, s
  * @param input.maximum greatest delay, s
- * @returns delay (s), keep (its chance, 0 to 1), posterior of the ideal delay: mean, sd, and scatter (geometric mean), s
+ * @returns delay (s), keep (its chance, 0 to 1), posterior of the ideal delay: mean, sd, and scatter (geometric mean),
+ * s
  * @throws InputError outside these ranges
  */
 export function nextDelay(input: SearchInput): Proposal {

@@ -6,7 +6,14 @@ import type { KitItem, KitKind } from './types'
 /** Kinds of which a set-up holds one; lights and their modifiers are held in a list. */
 export type SingleKind = Exclude<KitKind, 'flash' | 'modifier'>
 
-export const SINGLE_KINDS = ['camera', 'lens', 'sensor', 'controller', 'link', 'consumable'] as const satisfies readonly SingleKind[]
+export const SINGLE_KINDS = [
+  'camera',
+  'lens',
+  'sensor',
+  'controller',
+  'link',
+  'consumable',
+] as const satisfies readonly SingleKind[]
 
 /** What a set-up holds of an item, key by key of its figures. */
 function taken(item: KitItem): [string, string | number | boolean | null][] {
@@ -14,7 +21,8 @@ function taken(item: KitItem): [string, string | number | boolean | null][] {
 }
 
 /** Takes that the stock allows. */
-const takesIn = (item: KitItem): number => Math.floor(Number(item.figures.stock) / Math.max(1, Number(item.figures.perTake)))
+const takesIn = (item: KitItem): number =>
+  Math.floor(Number(item.figures.stock) / Math.max(1, Number(item.figures.perTake)))
 
 /**
  * Changes that put an item of kit into a set-up: its figures and the note of where they came from.
@@ -24,7 +32,10 @@ const takesIn = (item: KitItem): number => Math.floor(Number(item.figures.stock)
  */
 export function kitChanges(item: KitItem, id: string): Change[] {
   const kind = item.kind as SingleKind
-  const figures = kind === 'consumable' ? [{ path: 'goal.stock', value: takesIn(item) }] : taken(item).map(([key, value]) => ({ path: `${kind}.${key}`, value }))
+  const figures =
+    kind === 'consumable'
+      ? [{ path: 'goal.stock', value: takesIn(item) }]
+      : taken(item).map(([key, value]) => ({ path: `${kind}.${key}`, value }))
   return [{ path: `kit.${kind}`, value: id }, ...figures]
 }
 
@@ -34,12 +45,18 @@ function measuredAt(item: KitItem, power: number): boolean {
   return near.length > 0 && near.every(row => row.basis === 'measured')
 }
 
-/** A light of a set-up with the figures of a flash of the kit; place, power and number of units stay, power as far as the flash allows. */
+/**
+ * A light of a set-up with the figures of a flash of the kit; place, power and number of units stay, power as far as
+ * the flash allows.
+ */
 export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
   const figures = Object.fromEntries(taken(item)) as unknown as Partial<FlashSetup>
   const power = Math.max(flash.power, Number(item.figures.minimumPower))
   return {
-    ...flash, ...figures, kit: id, power,
+    ...flash,
+    ...figures,
+    kit: id,
+    power,
     measured: measuredAt(item, power),
     borrowed: false,
     table: item.table.map(({ power: at, t05, t01 }) => ({ power: at, t05, t01 })),
@@ -49,7 +66,7 @@ export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): Flas
 
 /** A light with a modifier of the kit before it. */
 export function withModifier(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
-  return { ...flash, modifier: id, lossStops: Number(item.figures.lossStops) }
+  return { ...flash, ...(Object.fromEntries(taken(item)) as Partial<FlashSetup>), modifier: id }
 }
 
 /** Ids of all kit that a set-up took figures from. */
@@ -58,7 +75,10 @@ export function kitIdsOf(setup: Setup): string[] {
   return [...new Set(ids.filter(id => id !== ''))]
 }
 
-/** The set-up without mention of kit that is not among `known`: what another studio's file brings along. Its figures stay. */
+/**
+ * The set-up without mention of kit that is not among `known`: what another studio's file brings along. Its figures
+ * stay.
+ */
 export function forgetKit(setup: Setup, known: ReadonlySet<string>): Setup {
   const keep = (id: string): string => (known.has(id) ? id : '')
   return {
@@ -70,36 +90,42 @@ export function forgetKit(setup: Setup, known: ReadonlySet<string>): Setup {
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
+/** Figures of an item that a part of a set-up has otherwise, by key. */
+const unlike = (part: object, item: KitItem): string[] =>
+  taken(item).flatMap(([key, value]) => (same((part as Record<string, unknown>)[key], value) ? [] : [key]))
+
 /** Figures of an item that a set-up which took it has differently now, by key; `table` for the durations. */
 export function kitDifferences(setup: Setup, item: KitItem, id: string): string[] {
-  const differing = new Set<string>()
-  if (item.kind === 'consumable') {
-    if (setup.kit.consumable === id && setup.goal.stock !== takesIn(item)) differing.add('stock')
-  }
-  else if (item.kind === 'flash') {
-    for (const flash of setup.flashes.filter(f => f.kit === id)) {
-      for (const [key, value] of taken(item)) if (!same((flash as unknown as Record<string, unknown>)[key], value)) differing.add(key)
-      const fresh = flashFromKit(flash, item, id)
-      if (!same(flash.table, fresh.table)) differing.add('table')
-      if (!same(flash.repeat, fresh.repeat)) differing.add('repeat')
+  const differing = ((): string[] => {
+    switch (item.kind) {
+      case 'consumable':
+        return setup.kit.consumable === id && setup.goal.stock !== takesIn(item) ? ['stock'] : []
+      case 'modifier':
+        return setup.flashes.filter(flash => flash.modifier === id).flatMap(flash => unlike(flash, item))
+      case 'flash':
+        return setup.flashes
+          .filter(flash => flash.kit === id)
+          .flatMap(flash => {
+            const fresh = flashFromKit(flash, item, id)
+            return [
+              ...unlike(flash, item),
+              ...(['table', 'repeat'] as const).filter(key => !same(flash[key], fresh[key])),
+            ]
+          })
+      default:
+        return setup.kit[item.kind] === id ? unlike(setup[item.kind], item) : []
     }
-  }
-  else if (item.kind === 'modifier') {
-    if (setup.flashes.some(f => f.modifier === id && f.lossStops !== item.figures.lossStops)) differing.add('lossStops')
-  }
-  else if (setup.kit[item.kind] === id) {
-    const part = setup[item.kind] as unknown as Record<string, unknown>
-    for (const [key, value] of taken(item)) if (!same(part[key], value)) differing.add(key)
-  }
-  return [...differing]
+  })()
+  return [...new Set(differing)]
 }
 
 /** The set-up with every place that took an item brought up to its figures of now. */
 export function withKit(setup: Setup, item: KitItem, id: string): Setup {
-  if (item.kind !== 'flash' && item.kind !== 'modifier') return setup.kit[item.kind] === id ? withChanges(setup, kitChanges(item, id)) : setup
+  if (item.kind !== 'flash' && item.kind !== 'modifier')
+    return setup.kit[item.kind] === id ? withChanges(setup, kitChanges(item, id)) : setup
   return {
     ...setup,
-    flashes: setup.flashes.map((flash) => {
+    flashes: setup.flashes.map(flash => {
       if (item.kind === 'flash' && flash.kit === id) return flashFromKit(flash, item, id)
       return item.kind === 'modifier' && flash.modifier === id ? withModifier(flash, item, id) : flash
     }),

@@ -1,13 +1,20 @@
 import { type Json, isObject } from '../json'
 import type { FigureValue, KitKind } from './types'
 
-/** Figures that kinds of kit were given later: a recycle is rated at full power, and a curtain was drawn from the right. */
+/**
+ * Figures that kinds of kit were given later: a recycle is rated at full power, and a curtain was drawn from the right.
+ */
 const ADDITIONS: Partial<Record<KitKind, Record<string, FigureValue>>> = {
   flash: { recyclePower: 1 },
   camera: { curtainRuns: 'left' },
+  // Of a modifier only what it takes was known: the head stays as it was.
+  modifier: { head: 'bare', headWidth: 0.08, headHeight: 0.05, beamAngle: Math.PI / 3 },
 }
 
-/** An item of kit of version 1 with the figures that were added since filled in; what is none is given back as it is, for validation to refuse. */
+/**
+ * An item of kit of version 1 with the figures that were added since filled in; what is none is given back as it is,
+ * for validation to refuse.
+ */
 export function completeKitItem(value: unknown): unknown {
   if (!isObject(value) || value.format !== 'epiro-kit' || !isObject(value.figures) || !isObject(value.marks))
     return value

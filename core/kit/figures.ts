@@ -6,20 +6,54 @@ function fromSetup(prefix: string, keys: readonly string[]): Record<string, Fiel
   return Object.fromEntries(keys.map(key => [key, FIELDS[`${prefix}.${key}` as FieldPath]]))
 }
 
-const FLASH_KEYS = ['supply', 'guideNumber', 'energy', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'recyclePower', 'heatLimit'] as const
+const FLASH_KEYS = [
+  'supply',
+  'guideNumber',
+  'energy',
+  'minimumPower',
+  'latency',
+  'jitter',
+  'slaveDelay',
+  'recycleTime',
+  'recyclePower',
+  'heatLimit',
+] as const
+
+/** What a modifier makes of a light. */
+export const MODIFIER_KEYS = ['head', 'lossStops', 'headWidth', 'headHeight', 'beamAngle'] as const
 
 /** Figures of each kind of kit, in the order they are shown. */
 export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   camera: fromSetup('camera', [
-    'shutterKind', 'sensorWidth', 'sensorHeight', 'pixelsWide', 'syncSpeed', 'curtainTravel', 'curtainRuns', 'readOut', 'lag', 'lagJitter', 'frameRate', 'bufferFrames', 'baseIso',
+    'shutterKind',
+    'sensorWidth',
+    'sensorHeight',
+    'pixelsWide',
+    'syncSpeed',
+    'curtainTravel',
+    'curtainRuns',
+    'readOut',
+    'lag',
+    'lagJitter',
+    'frameRate',
+    'bufferFrames',
+    'baseIso',
     'maximumIso',
   ]),
   lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),
   flash: Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
   sensor: fromSetup('sensor', ['kind', 'beamWidth', 'response', 'latency', 'jitter']),
-  controller: fromSetup('controller', ['latency', 'jitter', 'minimumInterval', 'delayStep', 'delayMinimum', 'delayMaximum', 'holdOff']),
+  controller: fromSetup('controller', [
+    'latency',
+    'jitter',
+    'minimumInterval',
+    'delayStep',
+    'delayMinimum',
+    'delayMaximum',
+    'holdOff',
+  ]),
   link: fromSetup('link', ['kind', 'latency', 'jitter', 'minimumInterval']),
-  modifier: { lossStops: FLASH_FIELDS.lossStops },
+  modifier: Object.fromEntries(MODIFIER_KEYS.map(key => [key, FLASH_FIELDS[key]])),
   consumable: {
     stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },
     perTake: { type: 'number', quantity: 'count', label: 'Used by a take', min: 1, max: 10_000, integer: true },

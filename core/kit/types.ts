@@ -3,8 +3,8 @@ import type { FlashRow, RepeatRow } from '../setup/types'
 export const KIT_KINDS = ['camera', 'lens', 'flash', 'sensor', 'controller', 'link', 'modifier', 'consumable'] as const
 export type KitKind = (typeof KIT_KINDS)[number]
 
-/** A figure from the leaflet, or one measured on this very unit. */
-export const BASES = ['rated', 'measured'] as const
+/** A figure from the leaflet, one measured on this very unit, or that of a typical unit of its kind. */
+export const BASES = ['rated', 'measured', 'assumed'] as const
 export type Basis = (typeof BASES)[number]
 
 /** Where a figure comes from, and the day it was noted, yyyy-mm-dd; empty: not known. */

@@ -1,7 +1,10 @@
 import { logGamma } from './logGamma'
 import { boundary } from './quantile'
 
-/** Regularised lower incomplete gamma function P(a, x), by its series or its continued fraction (Abramowitz & Stegun 6.5.29, 6.5.31). */
+/**
+ * Regularised lower incomplete gamma function P(a, x), by its series or its continued fraction (Abramowitz & Stegun
+ * 6.5.29, 6.5.31).
+ */
 function lowerGamma(a: number, x: number): number {
   if (x <= 0) return 0
   const front = Math.exp(-x + a * Math.log(x) - logGamma(a + 1))

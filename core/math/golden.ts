@@ -1,7 +1,8 @@
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 
 /**
- * The x at which a function with one peak is greatest, by golden section (Kiefer 1953): each round asks for one value more.
+ * The x at which a function with one peak is greatest, by golden section (Kiefer 1953): each round asks for one value
+ * more.
  *
  * @param value of x
  * @param rounds each narrows where it looks by 0.618

@@ -11,10 +11,10 @@ export function seededRandom(seed: number): Random {
   let state = seed >>> 0
   let spare: number | null = null
   const uniform = (): number => {
-    state = (state + 0x9E3779B9) >>> 0
+    state = (state + 0x9e3779b9) >>> 0
     let z = state
-    z = Math.imul(z ^ (z >>> 16), 0x21F0AAAD)
-    z = Math.imul(z ^ (z >>> 15), 0x735A2D97)
+    z = Math.imul(z ^ (z >>> 16), 0x21f0aaad)
+    z = Math.imul(z ^ (z >>> 15), 0x735a2d97)
     return ((z ^ (z >>> 15)) >>> 0) / 2 ** 32
   }
   const normal = (): number => {

@@ -11,14 +11,17 @@ const OCTAVES = 5
  * @returns null where it is not taken within five octaves of the start
  */
 export function solveNear(value: (x: number) => number | null, wanted: number, start: number): number | null {
-  const off = (x: number): number | null => { const y = value(x); return y === null ? null : y - wanted }
+  const off = (x: number): number | null => {
+    const y = value(x)
+    return y === null ? null : y - wanted
+  }
   const at = (k: number): number => start * 2 ** (k / PER_OCTAVE)
   const bisect = (from: number, to: number): number => {
     let [a, b] = [from, to]
     const rising = (off(b) ?? 0) > (off(a) ?? 0)
     for (let i = 0; i < 50; i++) {
       const middle = Math.sqrt(a * b)
-      if (((off(middle) ?? 0) > 0) === rising) b = middle
+      if ((off(middle) ?? 0) > 0 === rising) b = middle
       else a = middle
     }
     return Math.sqrt(a * b)

@@ -1,16 +1,24 @@
 import { type Change, withChanges } from './paths'
+import { TYPICAL_HEADS } from '../light/heads'
 import { typicalSource } from './typical'
-import type { Setup } from './types'
+import type { Head, Setup } from './types'
 
-/** What was typed for the kind before says nothing of the new one: its typical figures are assumed until others are entered. */
+/**
+ * What was typed for the kind before says nothing of the new one: its typical figures are assumed until others are
+ * entered.
+ */
 const forgotten = (part: 'link' | 'sensor'): Change[] => [
   { path: `${part}.latency`, value: null },
   { path: `${part}.jitter`, value: null },
 ]
 
+const OF_HEAD = /^flashes\[(\d+)\]\.head$/
+
 /**
- * What follows from choosing another kind of something, so that the set-up stays one whole: the latency of a link or sensor of another kind is
- * no longer what was typed, and a microphone answers to what makes a sound. Empty for a change that nothing follows from.
+ * What follows from choosing another kind of something, so that the set-up stays one whole: the latency of a link or
+ * sensor of another kind is
+ * no longer what was typed, and a microphone answers to what makes a sound. Empty for a change that nothing follows
+ * from.
  *
  * @param setup as it is before the change
  */
@@ -20,8 +28,8 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       return value === setup.link.kind ? [] : [...forgotten('link'), { path: 'kit.link', value: '' }]
     case 'sensor.kind': {
       if (value === setup.sensor.kind) return []
-      const source
-        = value === 'sound' || value === 'contact'
+      const source =
+        value === 'sound' || value === 'contact'
           ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
           : []
       return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }, { path: 'delay', value: null }]
@@ -30,14 +38,24 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       return setup.sensor.kind === 'sound'
         ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
         : []
-    default:
-      return []
+    default: {
+      const light = OF_HEAD.exec(path)?.[1]
+      return light === undefined
+        ? []
+        : Object.entries(TYPICAL_HEADS[value as Head]).map(([key, figure]) => ({
+            path: `flashes[${light}].${key}`,
+            value: figure,
+          }))
+    }
   }
 }
 
 const OF_ROW = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(power|t05|t01)$/
 
-/** A rating typed into borrowed durations: that row is this unit's own, and the typical ones go; its other duration is estimated until it is typed. */
+/**
+ * A rating typed into borrowed durations: that row is this unit's own, and the typical ones go; its other duration is
+ * estimated until it is typed.
+ */
 function owned(setup: Setup, changes: readonly Change[]): Setup {
   const rows = changes.flatMap(({ path }) => {
     const found = OF_ROW.exec(path)

@@ -1,13 +1,42 @@
 import { type Json, isObject } from '../json'
 import { bodiesOfOld } from './bodies'
 import { newLists } from '../recipes'
+import { marksOfOld } from './marks'
 import { untested } from './tests'
+import { roleByPlace } from '../light/role'
 import { RECIPES, type PopGroup, type Recipe } from './types'
 
 /** What a light, a controller, a link, and other parts of a file without it have: what the sums went by in its days. */
-const FLASH_ADDITIONS = { kit: '', modifier: '', supply: 'battery', relay: 1, slaveDelay: 0, elevation: 0, energy: 76, heatLimit: null, borrowed: false, repeat: [] } as const
+const FLASH_ADDITIONS = {
+  kit: '',
+  modifier: '',
+  supply: 'battery',
+  relay: 1,
+  slaveDelay: 0,
+  elevation: 0,
+  energy: 76,
+  heatLimit: null,
+  borrowed: false,
+  repeat: [],
+  head: 'bare',
+  headWidth: 0.08,
+  headHeight: 0.05,
+  beamAngle: Math.PI / 3,
+  fired: 'link',
+  follows: 0,
+} as const
+/** Nothing was said of what stands about: a dark ground far enough to matter little. */
+const SCENE = { ground: { distance: 1.5, width: 2.7, height: 2.7, reflectance: 0.02 }, cards: [] } as const
 const INTERVAL_ADDITION = { minimumInterval: 0 } as const
-const SEQUENCE_ADDITIONS = { groups: [], track: [], curtain: 'front', margin: 0.01, panSpeed: 0, panAngle: 0, stillWidth: 0.4 } as const
+const SEQUENCE_ADDITIONS = {
+  groups: [],
+  track: [],
+  curtain: 'front',
+  margin: 0.01,
+  panSpeed: 0,
+  panAngle: 0,
+  stillWidth: 0.4,
+} as const
 
 const MOTION_ADDITION = { turns: 0 } as const
 const SUBJECT_ADDITIONS = { liquidDepth: 0, filling: 'powder' } as const
@@ -23,13 +52,32 @@ function completeSequence(sequence: unknown, lights: number): unknown {
   const { count, interval, start, ...rest } = sequence
   if (count === undefined && interval === undefined && start === undefined) return filled(sequence, SEQUENCE_ADDITIONS)
   const group: PopGroup = {
-    name: 'All lights', lights: Array.from({ length: lights }, (_, i) => i), placing: 'interval', count: Number(count), interval: Number(interval), start: Number(start), joinsLast: false, from: 0, to: 1, times: [],
+    name: 'All lights',
+    lights: Array.from({ length: lights }, (_, i) => i),
+    placing: 'interval',
+    count: Number(count),
+    interval: Number(interval),
+    start: Number(start),
+    joinsLast: false,
+    from: 0,
+    to: 1,
+    times: [],
   }
   return { ...SEQUENCE_ADDITIONS, ...rest, groups: rest.groups ?? (Number(count) > 1 ? [group] : []) }
 }
 
+const plainNumber = (value: unknown): number => (typeof value === 'number' ? value : 0)
+
 /** A light's recycle was that at the power in use. */
-const completeFlash = (flash: unknown): unknown => filled(flash, { ...FLASH_ADDITIONS, recyclePower: isObject(flash) ? flash.power : undefined })
+const completeFlash = (flash: unknown): unknown =>
+  isObject(flash)
+    ? filled(flash, {
+        ...FLASH_ADDITIONS,
+        recyclePower: flash.power,
+        // What exposed what faces the camera was told by where a light stood.
+        role: roleByPlace({ angle: plainNumber(flash.angle), elevation: plainNumber(flash.elevation) }),
+      })
+    : flash
 
 /** One speed of the moment was held sharp before there were bodies. */
 function withoutSpeed(moment: unknown): unknown {
@@ -39,14 +87,15 @@ function withoutSpeed(moment: unknown): unknown {
 }
 
 /**
- * A set-up of version 1 with the parts that were added to the format since filled in by their defaults. What is there is never
- * changed in meaning, and what is no set-up is given back as it is, for validation to refuse.
+ * A set-up of version 1 or 2 with the parts that were added to the format since filled in by their defaults. What is
+ * there is never changed in meaning, and what is no set-up is given back as it is, for validation to refuse.
  */
 export function completeSetup(value: unknown): unknown {
-  if (!isObject(value) || value.format !== 'epiro-setup' || value.version !== 1) return value
-  const recipe: Recipe = RECIPES.includes(value.recipe as Recipe) ? value.recipe as Recipe : 'projectile'
+  if (!isObject(value) || value.format !== 'epiro-setup' || (value.version !== 1 && value.version !== 2)) return value
+  const recipe: Recipe = RECIPES.includes(value.recipe as Recipe) ? (value.recipe as Recipe) : 'projectile'
   return {
     ...value,
+    version: 2,
     motion: filled(value.motion, MOTION_ADDITION),
     subject: filled(value.subject, SUBJECT_ADDITIONS),
     moment: withoutSpeed(value.moment),
@@ -57,9 +106,12 @@ export function completeSetup(value: unknown): unknown {
     controller: filled(value.controller, INTERVAL_ADDITION),
     link: filled(value.link, INTERVAL_ADDITION),
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
+    scene: value.scene ?? SCENE,
     flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
+    evidence: value.evidence ?? [],
+    marks: value.marks ?? marksOfOld(value, recipe),
     lists: filled(value.lists ?? newLists(recipe), { review: [] }),
     tests: value.tests ?? untested(),
   }

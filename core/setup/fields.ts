@@ -1,11 +1,55 @@
 import {
-  ACTIONS, BODY_KINDS, CURTAINS, CURTAIN_RUNS, FILLINGS, LINKS, METHODS, MOTIONS, OUTCOMES, PHASE_MODELS, PLACINGS, RECIPES, REFERENCES, SENSORS, SHUTTERS, SOURCES, SUPPLIES, TRIGGERS,
+  ACTIONS,
+  BODY_KINDS,
+  CARD_KINDS,
+  CURTAINS,
+  CURTAIN_RUNS,
+  EVENTS,
+  EVIDENCE_KINDS,
+  type EvidenceKind,
+  FILLINGS,
+  FIRINGS,
+  HEADS,
+  LINKS,
+  METHODS,
+  MOTIONS,
+  OUTCOMES,
+  PHASE_MODELS,
+  PLACINGS,
+  RECIPES,
+  REFERENCES,
+  LIGHT_ROLES,
+  SENSORS,
+  SHUTTERS,
+  SOURCES,
+  SUPPLIES,
+  TRIGGERS,
 } from './types'
 
 /** What a number is, so that the edge knows how to parse and print it. */
-export type Quantity
-  = | 'time' | 'shutter' | 'length' | 'speed' | 'mass' | 'power' | 'aperture' | 'iso' | 'stops' | 'ev'
-    | 'angle' | 'temperature' | 'temperatureDifference' | 'share' | 'count' | 'number' | 'pressure' | 'rate' | 'angleRate' | 'perMetre' | 'guide' | 'energy'
+export type Quantity =
+  | 'time'
+  | 'shutter'
+  | 'length'
+  | 'speed'
+  | 'mass'
+  | 'power'
+  | 'aperture'
+  | 'iso'
+  | 'stops'
+  | 'ev'
+  | 'angle'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'share'
+  | 'count'
+  | 'number'
+  | 'pressure'
+  | 'rate'
+  | 'angleRate'
+  | 'perMetre'
+  | 'guide'
+  | 'energy'
 
 export interface NumberField {
   type: 'number'
@@ -17,18 +61,48 @@ export interface NumberField {
   unit?: string
   nullable?: boolean
   integer?: boolean
+  /** A line for who does not know the word. */
+  help?: string
   /** Marked on gear in its own unit everywhere: shown in that in both systems. */
   marked?: boolean
 }
-export interface ChoiceField { type: 'choice', label: string, options: readonly string[] }
-export interface TextField { type: 'text', label: string, maxLength: number, required?: boolean }
-export interface FlagField { type: 'flag', label: string }
+export interface ChoiceField {
+  type: 'choice'
+  label: string
+  help?: string
+  options: readonly string[]
+}
+export interface TextField {
+  type: 'text'
+  label: string
+  maxLength: number
+  required?: boolean
+}
+export interface FlagField {
+  type: 'flag'
+  label: string
+}
 export type Field = NumberField | ChoiceField | TextField | FlagField
 
-const number = (quantity: Quantity, label: string, min: number, max: number, rest: Partial<NumberField> = {}): NumberField =>
-  ({ type: 'number', quantity, label, min, max, ...rest })
-const choice = (label: string, options: readonly string[]): ChoiceField => ({ type: 'choice', label, options })
-const text = (label: string, maxLength: number, required = false): TextField => ({ type: 'text', label, maxLength, required })
+const number = (
+  quantity: Quantity,
+  label: string,
+  min: number,
+  max: number,
+  rest: Partial<NumberField> = {},
+): NumberField => ({ type: 'number', quantity, label, min, max, ...rest })
+const choice = (label: string, options: readonly string[], help?: string): ChoiceField => ({
+  type: 'choice',
+  label,
+  options,
+  ...(help === undefined ? {} : { help }),
+})
+const text = (label: string, maxLength: number, required = false): TextField => ({
+  type: 'text',
+  label,
+  maxLength,
+  required,
+})
 const flag = (label: string): FlagField => ({ type: 'flag', label })
 
 const ms = { unit: 'ms' }
@@ -38,8 +112,10 @@ const gearMm = { unit: 'mm', marked: true }
 const m = { unit: 'm' }
 
 /**
- * Every field of a set-up outside its lists: what it is, its limits and its name. Validation, the input panel, the set-up file's
- * schema and the random set-ups of the tests are all made from this one table. Limits are wide: what gear and air allow, not what is wise.
+ * Every field of a set-up outside its lists: what it is, its limits and its name. Validation, the input panel, the
+ * set-up file's
+ * schema and the random set-ups of the tests are all made from this one table. Limits are wide: what gear and air
+ * allow, not what is wise.
  */
 export const FIELDS = {
   'name': text('Name', 120, true),
@@ -54,8 +130,12 @@ export const FIELDS = {
   'action.kind': choice('Action', ACTIONS),
   'motion.kind': choice('Motion', MOTIONS),
   'motion.speed': number('speed', 'Launch speed', 0.01, 1500),
-  'motion.speedSpread': number('share', 'Speed spread, take to take', 0, 0.5),
-  'motion.speedError': number('share', 'Speed uncertain by', 0, 1),
+  'motion.speedSpread': number('share', 'Speed spread, take to take', 0, 0.5, {
+    help: 'How much it differs from one go to the next',
+  }),
+  'motion.speedError': number('share', 'Speed uncertain by', 0, 1, {
+    help: 'The same in every take: how well the mean is known',
+  }),
   'motion.angle': number('angle', 'Launch angle', 0, 1.56),
   'motion.objectLength': number('length', 'Object length', 0.0001, 2, mm),
   'motion.diameter': number('length', 'Object diameter', 0.0001, 1, mm),
@@ -72,26 +152,41 @@ export const FIELDS = {
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000),
   'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5),
   'subject.crackSpeedError': number('share', 'Tear speed uncertain by', 0, 1),
-  'moment.phase': text('Moment', 80),
-  'moment.reference': choice('Counted from', REFERENCES),
-  'moment.model': choice('Phase timed by', PHASE_MODELS),
+  'moment.phase': text('The moment’s own name', 80),
+  'moment.reference': choice(
+    'Time runs from',
+    REFERENCES,
+    'A place on the travel has no time of its own; anything else comes so long after an event',
+  ),
+  'moment.model': choice(
+    'The moment is set by',
+    PHASE_MODELS,
+    'A time of your own, or how far the subject itself has torn, sagged or closed',
+  ),
   'moment.offset': number('length', 'Past the near face', -10, 10, mm),
   'moment.descending': flag('On the way down'),
-  'moment.fraction': number('share', 'Share of the phase', 0, 3),
+  'moment.fraction': number('share', 'How far it has gone', 0, 3, { help: '50 % of the tear: the skin is half open' }),
   'moment.time': number('time', 'Time after', 0, 20, ms),
-  'moment.timeSpread': number('share', 'Phase spread, take to take', 0, 0.5),
-  'moment.timeError': number('share', 'Phase uncertain by', 0, 1),
-  'moment.window.beforeDistance': number('length', 'Keeps if short by', 0.00001, 5, mm),
-  'moment.window.afterDistance': number('length', 'Keeps if past by', 0.00001, 5, mm),
-  'moment.window.beforeTime': number('time', 'Keeps if early by', 1e-7, 10, ms),
-  'moment.window.afterTime': number('time', 'Keeps if late by', 1e-7, 10, ms),
+  'moment.timeSpread': number('share', 'That time varies by', 0, 0.5, {
+    help: 'From take to take, a share of the time to the moment',
+  }),
+  'moment.timeError': number('share', 'That time may be off by', 0, 1, {
+    help: 'The same in every take: how well it is known',
+  }),
+  'moment.window.beforeDistance': number('length', 'Still good if short by', 0.00001, 5, mm),
+  'moment.window.afterDistance': number('length', 'Still good if past by', 0.00001, 5, mm),
+  'moment.window.beforeTime': number('time', 'Still good if early by', 1e-7, 10, ms),
+  'moment.window.afterTime': number('time', 'Still good if late by', 1e-7, 10, ms),
   'sensor.kind': choice('Sensor', SENSORS),
   'sensor.source': choice('Answers to', SOURCES),
   'sensor.position': number('length', 'Start to sensor', 0, 100, m),
   'sensor.positionError': number('length', 'Sensor place uncertain by', 0, 1, mm),
   'sensor.offset': number('length', 'Beside the travel', 0, 50, m),
   'sensor.beamWidth': number('length', 'Beam width', 0, 0.2, mm),
-  'sensor.response': number('time', 'Shortest block it sees', 0, 1, us),
+  'sensor.response': number('time', 'Must be blocked for', 0, 1, {
+    ...us,
+    help: 'The shortest shadow the sensor still notices',
+  }),
   'sensor.latency': number('time', 'Sensor latency', 0, 2, { ...us, nullable: true }),
   'sensor.jitter': number('time', 'Sensor jitter', 0, 0.5, { ...us, nullable: true }),
   'sensor.riseTime': number('time', 'Sound rises in', 0, 0.05, us),
@@ -116,6 +211,12 @@ export const FIELDS = {
   'hand.scatter': number('time', 'Press scatters by', 0, 2, ms),
   'hand.flinch': number('time', 'Press comes early by', -2, 2, ms),
   'hand.flinchError': number('time', 'That is uncertain by', 0, 2, ms),
+  'scene.ground.distance': number('length', 'Ground behind the subject', 0.01, 50, m),
+  'scene.ground.width': number('length', 'Ground is wide', 0.05, 50, m),
+  'scene.ground.height': number('length', 'Ground is high', 0.05, 50, m),
+  'scene.ground.reflectance': number('share', 'Ground throws back', 0, 0.98, {
+    help: 'White paper 85 %, grey card 18 %, black velvet 0.5 %.',
+  }),
   'camera.shutterKind': choice('Shutter', SHUTTERS),
   'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, gearMm),
   'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, gearMm),
@@ -133,15 +234,23 @@ export const FIELDS = {
   'lens.focalLength': number('length', 'Focal length', 0.004, 2, gearMm),
   'lens.widestAperture': number('aperture', 'Widest aperture', 0.7, 64),
   'lens.smallestAperture': number('aperture', 'Smallest aperture', 0.7, 128),
-  'lens.pupilRatio': number('number', 'Pupil ratio', 0.2, 5),
+  'lens.pupilRatio': number('number', 'Pupil ratio', 0.2, 5, {
+    help: 'Exit over entrance pupil, as seen from either end; 1 for most lenses',
+  }),
   'picture.distance': number('length', 'Camera to subject', 0.01, 200, m),
   'picture.aperture': number('aperture', 'Aperture', 0.7, 128),
   'picture.iso': number('iso', 'ISO', 6, 3_276_800),
   'picture.shutter': number('shutter', 'Shutter', 1 / 100_000, 3600),
   'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
-  'picture.ambientLimit': number('stops', 'Black below', -20, -1),
+  'picture.ambientLimit': number('stops', 'Black below', -20, -1, {
+    help: 'The room must stay so far under correct exposure',
+  }),
   'picture.angleToSensor': number('angle', 'Travel to sensor plane', -1.5, 1.5),
-  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, { unit: 'µm', marked: true, nullable: true }),
+  'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, {
+    unit: 'µm',
+    marked: true,
+    nullable: true,
+  }),
   'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
   'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, mm),
   'sequence.curtain': choice('Pops stand at the', CURTAINS),
@@ -149,7 +258,9 @@ export const FIELDS = {
   'sequence.panSpeed': number('angleRate', 'Camera turned at', 0, 100),
   'sequence.panAngle': number('angle', 'towards, from the travel', -6.3, 6.3),
   'sequence.stillWidth': number('length', 'Still part across', 0.0001, 20, mm),
-  'sequence.groundStops': number('stops', 'Still parts, one pop', -20, 4),
+  'sequence.groundStops': number('stops', 'Still parts, light of one pop', -20, 4, {
+    help: 'What does not move gets this from each pop, against correct exposure',
+  }),
   'catch.distance': number('length', 'Start to catch', 0, 200, m),
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
   'goal.confidence': number('share', 'Wanted with', 0.5, 0.999),
@@ -185,7 +296,11 @@ export type FieldPath = keyof typeof FIELDS
 
 /** Fields of one part of a set-up, by the rest of their path. */
 export function fieldsOf(part: string): Record<string, Field> {
-  return Object.fromEntries(Object.entries(FIELDS).flatMap(([path, field]) => (path.startsWith(`${part}.`) ? [[path.slice(part.length + 1), field]] : [])))
+  return Object.fromEntries(
+    Object.entries(FIELDS).flatMap(([path, field]) =>
+      path.startsWith(`${part}.`) ? [[path.slice(part.length + 1), field]] : [],
+    ),
+  )
 }
 
 /** Fields of each light; path in a set-up: `flashes[i].<key>`. */
@@ -203,6 +318,15 @@ export const FLASH_FIELDS = {
   angle: number('angle', 'Stands at', -6.3, 6.3),
   elevation: number('angle', 'Raised by', -Math.PI / 2, Math.PI / 2),
   lossStops: number('stops', 'Lost in modifier', -3, 15),
+  role: choice('Role', LIGHT_ROLES, 'Key and fill expose what faces the camera; rim, behind and ground do not.'),
+  head: choice('Head', HEADS),
+  headWidth: number('length', 'Its face is wide', 0.005, 10, mm),
+  headHeight: number('length', 'Its face is high', 0.005, 10, mm),
+  beamAngle: number('angle', 'Its beam opens', 0.02, 6.3, {
+    help: 'The full angle within which it is at least half as bright as in the middle.',
+  }),
+  fired: choice('Fired by', FIRINGS),
+  follows: number('count', 'Follows light', 0, 15, { integer: true }),
   latency: number('time', 'Flash latency', 0, 0.1, us),
   jitter: number('time', 'Flash jitter', 0, 0.1, us),
   slaveDelay: number('time', 'Optical-slave delay', 0, 0.1, us),
@@ -213,6 +337,19 @@ export const FLASH_FIELDS = {
   highSpeedSync: flag('High-speed sync'),
   measured: flag('Durations measured'),
   borrowed: flag('Durations of a typical unit'),
+} as const satisfies Record<string, Field>
+
+/** Fields of each card or flag; path: `scene.cards[i].<key>`. */
+export const CARD_FIELDS = {
+  name: text('Card', 80, true),
+  kind: choice('Is', CARD_KINDS),
+  along: number('length', 'Along the travel', -20, 20, m),
+  across: number('length', 'Behind the subject', -20, 20, m),
+  out: number('length', 'Raised', -20, 20, m),
+  width: number('length', 'Wide', 0.01, 10, m),
+  height: number('length', 'High', 0.01, 10, m),
+  turn: number('angle', 'Turned', -6.3, 6.3),
+  tilt: number('angle', 'Tilted', -6.3, 6.3),
 } as const satisfies Record<string, Field>
 
 /** Fields of each row of a light's duration table; path: `flashes[i].table[j].<key>`. */
@@ -262,13 +399,48 @@ export const BODY_FIELDS = {
 } as const satisfies Record<string, Field>
 
 /** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
-export const LIST_ITEM_FIELDS = {
-  text: text('Line', 200, true),
-  done: flag('Done'),
-} as const satisfies Record<string, Field>
+export const LIST_ITEM_FIELDS = { text: text('Line', 200, true), done: flag('Done') } as const satisfies Record<
+  string,
+  Field
+>
 
 /** Most bodies. */
 export const MOST_BODIES = 12
+/** Fields of each piece of evidence; path: `evidence[i].<key>`. Value and error are in the unit of its kind. */
+export const EVIDENCE_FIELDS = {
+  id: text('Evidence', 40, true),
+  kind: choice('Seen', EVIDENCE_KINDS),
+  on: flag('Counts'),
+  value: number('number', 'Reading', -1e6, 1e6),
+  error: number('number', 'Reading uncertain by', 1e-9, 1e6),
+  delay: number('time', 'Delay dialled', -10_000, 10_000, { ...ms, nullable: true }),
+  at: number('length', 'Read at', 0, 200, { ...m, nullable: true }),
+  from: choice('From', EVENTS),
+  to: choice('To', EVENTS),
+  light: number('count', 'Light', 0, 15, { integer: true }),
+  scatter: number('time', 'Scatter seen', 0, 10, { ...ms, nullable: true }),
+  date: text('Day', 10),
+  how: text('How', 120),
+} as const satisfies Record<string, Field>
+
+/** What a reading of a kind is: its quantity, limits and name. */
+export const READINGS: Record<EvidenceKind, NumberField> = {
+  place: number('length', 'Past the near face', -10, 10, mm),
+  beyond: number('length', 'Beyond, past the near face', -10, 10, mm),
+  short: number('length', 'Not yet at, past the near face', -10, 10, mm),
+  late: number('time', 'Picture late by', -10, 10, ms),
+  speed: number('speed', 'Speed', 0.01, 2000),
+  interval: number('time', 'Time between', 1e-7, 100, ms),
+  latency: number('time', 'Chain takes', 0, 5, ms),
+  found: number('time', 'Delay that was right', -10, 10_000, ms),
+  ambient: number('ev', 'Ambient light', -12, 20),
+  light: number('stops', 'Brighter than planned by', -12, 12),
+}
+
+/** Most pieces of evidence, their conditions, and marks. */
+export const MOST_EVIDENCE = 60
+export const MOST_CONDITIONS = 40
+export const MOST_MARKS = 200
 /** Most learnt figures. */
 export const MOST_LEARNT = 40
 /** Most lines in a list. */
@@ -279,4 +451,6 @@ export const MOST_POPS = 200
 export const MOST_TRACK_ROWS = 64
 /** Most lights in a set-up and most rows in a table. */
 export const MOST_FLASHES = 16
+/** Most cards and flags. */
+export const MOST_CARDS = 12
 export const MOST_FLASH_ROWS = 32

@@ -1,6 +1,8 @@
 import type { Setup } from './types'
 
-/** A lens focuses no closer than this many of its focal lengths unless it says so: 5:1, far beyond any but special ones. */
+/**
+ * A lens focuses no closer than this many of its focal lengths unless it says so: 5:1, far beyond any but special ones.
+ */
 const CLOSEST = 1.2
 
 /** Closest distance a lens can be taken to focus at, m from the front principal plane: the one rule of it. */

@@ -1,5 +1,17 @@
 import {
-  BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, GROUP_LIGHT, HAND_TIME, LIST_ITEM_FIELDS, POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, TRACK_ROW_FIELDS,
+  BODY_FIELDS,
+  CARD_FIELDS,
+  EVIDENCE_FIELDS,
+  FIELDS,
+  FLASH_FIELDS,
+  FLASH_ROW_FIELDS,
+  type Field,
+  GROUP_LIGHT,
+  HAND_TIME,
+  LIST_ITEM_FIELDS,
+  POP_GROUP_FIELDS,
+  REPEAT_ROW_FIELDS,
+  TRACK_ROW_FIELDS,
 } from './fields'
 import type { Setup } from './types'
 
@@ -10,7 +22,10 @@ export interface Change {
 }
 
 function keysOf(path: string): (string | number)[] {
-  return path.split(/[.[\]]+/).filter(key => key !== '').map(key => (/^\d+$/.test(key) ? Number(key) : key))
+  return path
+    .split(/[.[\]]+/)
+    .filter(key => key !== '')
+    .map(key => (/^\d+$/.test(key) ? Number(key) : key))
 }
 
 /** Fields inside lists, by the shape of their path. */
@@ -18,6 +33,8 @@ const LISTED: readonly [RegExp, Record<string, Field>][] = [
   [/^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/, FLASH_ROW_FIELDS],
   [/^flashes\[\d+\]\.repeat\[\d+\]\.(\w+)$/, REPEAT_ROW_FIELDS],
   [/^flashes\[\d+\]\.(\w+)$/, FLASH_FIELDS],
+  [/^evidence\[\d+\]\.(\w+)$/, EVIDENCE_FIELDS],
+  [/^scene\.cards\[\d+\]\.(\w+)$/, CARD_FIELDS],
   [/^bodies\[\d+\]\.(\w+)$/, BODY_FIELDS],
   [/^lists\.\w+\[\d+\]\.(\w+)$/, LIST_ITEM_FIELDS],
   [/^sequence\.groups\[\d+\]\.(\w+)$/, POP_GROUP_FIELDS],
@@ -40,11 +57,21 @@ export function fieldAt(path: string): Field | undefined {
 export function withinLimits({ path, value }: Change): boolean {
   const field = fieldAt(path)
   switch (field?.type) {
-    case 'number': return value === null ? field.nullable === true : typeof value === 'number' && value >= field.min && value <= field.max && (!field.integer || Number.isInteger(value))
-    case 'choice': return field.options.includes(value as string)
-    case 'flag': return typeof value === 'boolean'
-    case 'text': return typeof value === 'string' && value.length <= field.maxLength
-    case undefined: return false
+    case 'number':
+      return value === null
+        ? field.nullable === true
+        : typeof value === 'number' &&
+            value >= field.min &&
+            value <= field.max &&
+            (!field.integer || Number.isInteger(value))
+    case 'choice':
+      return field.options.includes(value as string)
+    case 'flag':
+      return typeof value === 'boolean'
+    case 'text':
+      return typeof value === 'string' && value.length <= field.maxLength
+    case undefined:
+      return false
   }
 }
 
@@ -78,7 +105,10 @@ export function changedPaths(a: Setup, b: Setup): string[] {
   const walk = (x: unknown, y: unknown, path: string): void => {
     if (Object.is(x, y)) return
     const both = x !== null && y !== null && typeof x === 'object' && typeof y === 'object'
-    if (!both || (Array.isArray(x) && (x as unknown[]).length !== (y as unknown[]).length)) { paths.push(path); return }
+    if (!both || (Array.isArray(x) && (x as unknown[]).length !== (y as unknown[]).length)) {
+      paths.push(path)
+      return
+    }
     for (const key of new Set([...Object.keys(x as object), ...Object.keys(y as object)])) {
       const next = Array.isArray(x) ? `${path}[${key}]` : path ? `${path}.${key}` : key
       walk((x as Record<string, unknown>)[key], (y as Record<string, unknown>)[key], next)

@@ -1,9 +1,15 @@
-/** The set-up: everything one picture needs, in SI units. This is also the open file format, version 1 (docs/setup-file.md). */
+/**
+ * The set-up: everything one picture needs, in SI units. This is also the open file format, version 2
+ * (docs/setup-file.md).
+ */
 
 export const RECIPES = ['balloon', 'projectile', 'pour', 'drop', 'throw', 'powder', 'toss', 'swing', 'grains'] as const
 export type Recipe = (typeof RECIPES)[number]
 
-/** Open shutter: the flash alone makes the picture. Sync shutter: at or slower than sync, flash freezes. Fast shutter: the shutter freezes. */
+/**
+ * Open shutter: the flash alone makes the picture. Sync shutter: at or slower than sync, flash freezes. Fast shutter:
+ * the shutter freezes.
+ */
 export const METHODS = ['open-shutter', 'sync-shutter', 'fast-shutter'] as const
 export type Method = (typeof METHODS)[number]
 
@@ -28,7 +34,10 @@ export type PhaseModel = (typeof PHASE_MODELS)[number]
 export const SENSORS = ['beam', 'sound', 'contact', 'hand'] as const
 export type SensorKind = (typeof SENSORS)[number]
 
-/** What a microphone or contact answers to: release, report or burst; the surface or near face; the floor under it; a bounce. */
+/**
+ * What a microphone or contact answers to: release, report or burst; the surface or near face; the floor under it; a
+ * bounce.
+ */
 export const SOURCES = ['start', 'impact', 'floor', 'bounce'] as const
 /** What a balloon holds. */
 export const FILLINGS = ['air', 'confetti', 'powder', 'liquid'] as const
@@ -40,6 +49,21 @@ export type BodyKind = (typeof BODY_KINDS)[number]
 export const LINKS = ['cable', 'radio', 'optical'] as const
 /** What feeds a flash: a battery, the mains, or a spark gap. */
 export const SUPPLIES = ['battery', 'mains', 'spark'] as const
+/**
+ * What a light is there for. Key and fill expose what faces the camera; rim and behind draw its edge; a ground light is
+ * aimed at what is behind the subject.
+ */
+export const LIGHT_ROLES = ['key', 'fill', 'rim', 'behind', 'ground'] as const
+export type LightRole = (typeof LIGHT_ROLES)[number]
+/** What shapes a light. */
+export const HEADS = ['bare', 'grid', 'snoot', 'umbrella', 'softbox', 'bounced'] as const
+export type Head = (typeof HEADS)[number]
+/** What sets a light off: the set-up's own link, a cable or radio of its own, the camera's shoe, or another light. */
+export const FIRINGS = ['link', 'cable', 'radio', 'shoe', 'slave'] as const
+export type Firing = (typeof FIRINGS)[number]
+/** What a card does: throws light back evenly, as a mirror of sorts, or takes it away (a flag). */
+export const CARD_KINDS = ['white', 'silver', 'black'] as const
+export type CardKind = (typeof CARD_KINDS)[number]
 export const SHUTTERS = ['focal-plane', 'leaf', 'rolling', 'global'] as const
 
 /** One row of a flash's duration table: fraction of full power; t.5 and t.1, s; null: estimated from the other. */
@@ -96,6 +120,16 @@ export interface FlashSetup {
   /** rad it is raised out of the plane of the table plan, towards the viewer of it. */
   elevation: number
   lossStops: number
+  role: LightRole
+  head: Head
+  /** m of the face that gives the light. */
+  headWidth: number
+  headHeight: number
+  /** rad, full angle within which it is at least half as bright as along its axis. */
+  beamAngle: number
+  fired: Firing
+  /** The light that its optical slave sees, by its place in the list. */
+  follows: number
   /** s from its input to the peak of its light. */
   latency: number
   jitter: number
@@ -116,6 +150,24 @@ export interface FlashSetup {
   table: FlashRow[]
   /** Limits of its repeating mode; empty: it has none. */
   repeat: RepeatRow[]
+}
+
+/**
+ * A card or flag. Places in m from the middle of the subject: along the travel, across it (+ away from the camera), out
+ * of the plane of the table plan (+ towards the viewer of it).
+ */
+export interface Card {
+  name: string
+  kind: CardKind
+  along: number
+  across: number
+  out: number
+  width: number
+  height: number
+  /** rad its face is turned: 0 faces the camera, + towards the travel. */
+  turn: number
+  /** rad its face is tilted, + out of the plane of the table plan. */
+  tilt: number
 }
 
 export const PLACINGS = ['interval', 'spacing', 'hand'] as const
@@ -166,23 +218,105 @@ export interface LearntFigure {
   takes: number[]
 }
 
+/**
+ * What can be seen of a take or measured before one: the object's place at a delay, or only that it was beyond or short
+ * of one; how late a picture was; a speed; a time between two events; the chain's latency; the moment a run found; the
+ * room; a light.
+ */
+export const EVIDENCE_KINDS = [
+  'place',
+  'beyond',
+  'short',
+  'late',
+  'speed',
+  'interval',
+  'latency',
+  'found',
+  'ambient',
+  'light',
+] as const
+export type EvidenceKind = (typeof EVIDENCE_KINDS)[number]
+export const EVENTS = ['start', 'sensed', 'impact', 'moment'] as const
+export type EventName = (typeof EVENTS)[number]
+
+/** Something seen or measured, with its error and what it was taken under. */
+export interface Evidence {
+  id: string
+  kind: EvidenceKind
+  /** Whether it counts. */
+  on: boolean
+  /**
+   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light).
+   */
+  value: number
+  /** Standard error of the reading, same unit. */
+  error: number
+  /** s dialled for it; null: nothing was. */
+  delay: number | null
+  /** m along the travel at which a speed was read; null: at the subject. */
+  at: number | null
+  /** Events a time was read between. */
+  from: EventName
+  to: EventName
+  /** Light that was metered, by its place in the list. */
+  light: number
+  /** s of scatter from take to take that a run has seen; null: it tells nothing of that. */
+  scatter: number | null
+  /** Numbers of the takes behind it. */
+  takes: number[]
+  /** yyyy-mm-dd; empty: not said. */
+  date: string
+  /** How it was read. */
+  how: string
+  conditions: { path: string; value: string | number | boolean | null }[]
+}
+
+/** Where a figure of a set-up comes from. */
+export const SOURCES_OF_FIGURES = ['assumed', 'rated', 'yours', 'measured'] as const
+export type FigureSource = (typeof SOURCES_OF_FIGURES)[number]
+
+/** A figure that is more than an assumption of the recipe. */
+export interface FigureMark {
+  path: string
+  from: FigureSource
+  /** How it is known: a leaflet, a tape, a chronograph. */
+  how: string
+  /** yyyy-mm-dd; empty: not said. */
+  date: string
+}
+
+/**
+ * Inputs of a take with what is held of them; logarithms where an input is inferred in its own. Worked out, never kept.
+ */
+export interface HeldBelief {
+  inputs: (
+    | 'speed'
+    | 'subjectDistance'
+    | 'sensorPosition'
+    | 'sensorOffset'
+    | 'temperatureC'
+    | 'crackSpeed'
+    | 'phaseScale'
+    | 'latency'
+    | 'flinch'
+  )[]
+  log: boolean[]
+  values: number[]
+  covariance: number[][]
+}
+
 export const OUTCOMES = ['open', 'as-predicted', 'differs'] as const
 export type Outcome = (typeof OUTCOMES)[number]
 
 export interface Setup {
   format: 'epiro-setup'
-  version: 1
+  version: 2
   name: string
   notes: string
   recipe: Recipe
   method: Method
   trigger: Trigger
-  air: {
-    temperatureC: number
-    temperatureError: number
-    relativeHumidity: number
-    pressure: number
-  }
+  air: { temperatureC: number; temperatureError: number; relativeHumidity: number; pressure: number }
   action: { kind: ActionKind }
   motion: {
     kind: MotionKind
@@ -290,7 +424,7 @@ export interface Setup {
   /** s dialled; null: as planned. */
   delay: number | null
   /** Latency and jitter null: typical of its kind. */
-  link: { kind: (typeof LINKS)[number], latency: number | null, jitter: number | null, minimumInterval: number }
+  link: { kind: (typeof LINKS)[number]; latency: number | null; jitter: number | null; minimumInterval: number }
   /** A person who presses on the count. */
   hand: {
     /** s before the moment at which is pressed; null: as planned. */
@@ -302,6 +436,18 @@ export interface Setup {
     flinchError: number
   }
   flashes: FlashSetup[]
+  /** What stands about the subject. */
+  scene: {
+    ground: {
+      /** m from the middle of the subject to the ground behind it. */
+      distance: number
+      width: number
+      height: number
+      /** Share of the light it throws back: white paper 0.85, grey card 0.18, black velvet 0.005. */
+      reflectance: number
+    }
+    cards: Card[]
+  }
   camera: {
     shutterKind: (typeof SHUTTERS)[number]
     /** m. */
@@ -323,12 +469,7 @@ export interface Setup {
     baseIso: number
     maximumIso: number
   }
-  lens: {
-    focalLength: number
-    widestAperture: number
-    smallestAperture: number
-    pupilRatio: number
-  }
+  lens: { focalLength: number; widestAperture: number; smallestAperture: number; pupilRatio: number }
   picture: {
     /** m from the front principal plane to the subject. */
     distance: number
@@ -351,7 +492,10 @@ export interface Setup {
   /** Several pops in one frame; no groups: a single pop. */
   sequence: {
     groups: PopGroup[]
-    /** Where the moving thing is at times after the action starts, where no motion describes it; fewer than two rows: by its motion. */
+    /**
+     * Where the moving thing is at times after the action starts, where no motion describes it; fewer than two rows: by
+     * its motion.
+     */
     track: TrackRow[]
     /** Whether the pops stand at the front or the rear of the open time, where the camera fires them. */
     curtain: (typeof CURTAINS)[number]
@@ -375,8 +519,14 @@ export interface Setup {
   }
   /** Figures that takes have shown, in place of what was assumed. */
   learnt: LearntFigure[]
+  /** Everything that was seen or measured; all of it updates all that it bears on. */
+  evidence: Evidence[]
+  /** Where figures come from; those not named are assumed by the recipe. */
+  marks: FigureMark[]
+  /** What the evidence makes of the inputs: only on a set-up that was informed by it. */
+  belief?: HeldBelief
   /** Items of kit that figures were taken from; empty: none. */
-  kit: { camera: string, lens: string, sensor: string, controller: string, link: string, consumable: string }
+  kit: { camera: string; lens: string; sensor: string; controller: string; link: string; consumable: string }
   lists: {
     preparation: ListItem[]
     reset: ListItem[]
@@ -390,14 +540,14 @@ export interface Setup {
   /** The tests before the first take, each with what it showed. */
   tests: {
     /** Stops of the room in a frame without flash. */
-    black: { outcome: Outcome, stops: number | null, note: string }
+    black: { outcome: Outcome; stops: number | null; note: string }
     /** Stops of a stand-in under flash against correct. */
-    exposure: { outcome: Outcome, stops: number | null, note: string }
+    exposure: { outcome: Outcome; stops: number | null; note: string }
     /** m that are sharp. */
-    focus: { outcome: Outcome, depth: number | null, note: string }
+    focus: { outcome: Outcome; depth: number | null; note: string }
     /** How often the event set the sensor off, and how often something else did. */
-    sensor: { outcome: Outcome, events: number | null, fired: number | null, falseFires: number | null, note: string }
+    sensor: { outcome: Outcome; events: number | null; fired: number | null; falseFires: number | null; note: string }
     /** Where the object was, m past the near face, or how late the picture was, s, at a delay of so many s. */
-    control: { outcome: Outcome, delay: number | null, position: number | null, late: number | null, note: string }
+    control: { outcome: Outcome; delay: number | null; position: number | null; late: number | null; note: string }
   }
 }

@@ -32,7 +32,8 @@ export const startIsHeard = (kind: ActionKind): boolean => HEARD.has(kind)
 export const typicalSource = (kind: ActionKind): Setup['sensor']['source'] => (HEARD.has(kind) ? 'start' : 'impact')
 
 /**
- * t.1 over t.5 of a kind of flash: a natural discharge has about 3; a tube that is cut off early loses its tail, the more the lower the
+ * t.1 over t.5 of a kind of flash: a natural discharge has about 3; a tube that is cut off early loses its tail, the
+ * more the lower the
  * power.
  */
 export function tailRatio(flash: Pick<FlashSetup, 'supply'>, power: number): number {
@@ -70,8 +71,8 @@ export interface KnownFlash extends FlashSetup {
 
 /** A set-up with everything that was not entered filled in by its stated rule: what the sums go by. */
 export interface KnownSetup extends Setup {
-  sensor: Setup['sensor'] & { latency: number, jitter: number }
-  link: Setup['link'] & { latency: number, jitter: number }
+  sensor: Setup['sensor'] & { latency: number; jitter: number }
+  link: Setup['link'] & { latency: number; jitter: number }
   picture: Setup['picture'] & { circleOfConfusion: number }
   flashes: KnownFlash[]
 }

@@ -1,0 +1,8 @@
+export { type Found, find } from './find'
+export { heldAt } from './held'
+export { infer } from './infer'
+export { beliefOf, inform } from './inform'
+export { MATTERS, type Matter, assumedOf, mattersOf } from './matters'
+export { MEASUREMENTS, type Measurement, type MeasurementPromise, measureNext } from './measure'
+export { isTiming } from './predict'
+export type { Belief, Surprise, Unknown } from './types'

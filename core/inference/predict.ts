@@ -1,0 +1,112 @@
+import { type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes, totalLatency } from '../plan/chain'
+import { uncertainInputs } from '../plan/spread'
+import { asItStood } from '../setup/evidence'
+import { type KnownSetup, known } from '../setup/typical'
+import type { Evidence, EventName, Setup } from '../setup/types'
+import type { BeliefInput, BeliefInputs } from './types'
+
+/** A set-up as it stood when something was seen, ready to be asked what should have been seen. */
+export interface World {
+  /** As it was entered, and with what was not entered filled in. */
+  entered: Setup
+  setup: KnownSetup
+  drag: number
+  /** s of the chain as it was entered, and what it scatters by beside the hand. */
+  chain: number
+  jitter: number
+  handScatter: number
+  /** s after the start at which the moment was planned, by hand. */
+  planned: number | null
+  mean: BeliefInputs
+  /** What differs from take to take, each with its standard deviation. */
+  scatter: { input: BeliefInput; sigma: number }[]
+}
+
+/** The set-up under which a piece of evidence was taken. */
+export function worldOf(setup: Setup, evidence: Evidence): World {
+  const entered = asItStood(setup, evidence)
+  const then = known(entered)
+  const stages = chainStages(then)
+  const drag = dragOf(then)
+  const mean = { ...meanInputs(then), latency: 0, flinch: then.hand.flinch }
+  return {
+    entered,
+    setup: then,
+    drag,
+    mean,
+    chain: totalLatency(stages),
+    jitter: Math.hypot(...stages.filter(stage => stage.id !== 'hand').map(stage => stage.jitter)),
+    handScatter: then.trigger === 'hand' ? then.hand.scatter : 0,
+    planned: then.trigger === 'hand' ? takeTimes(then, drag, mean).moment : null,
+    scatter: uncertainInputs(then)
+      .filter(entry => entry.kind === 'scatter')
+      .map(({ input, sigma }) => ({ input, sigma })),
+  }
+}
+
+/** When the picture was taken, s after the action starts; null: it never was. */
+function capturedAt(world: World, evidence: Evidence, x: BeliefInputs, times: TakeTimes): number | null {
+  const { setup, chain, planned } = world
+  if (setup.trigger === 'sensor')
+    return times.sensed === null || evidence.delay === null ? null : times.sensed + chain + x.latency + evidence.delay
+  const lead = evidence.delay === null ? setup.hand.lead : -evidence.delay
+  return planned === null || lead === null ? null : planned + chain + setup.hand.flinch - x.flinch - lead
+}
+
+/** The place of the dial at which picture and moment would meet, s; null where they cannot. */
+function dialWanted({ setup, chain, planned }: World, x: BeliefInputs, times: TakeTimes): number | null {
+  if (times.moment === null) return null
+  if (setup.trigger === 'sensor') return times.sensed === null ? null : times.moment - times.sensed - chain - x.latency
+  return planned === null ? null : times.moment - planned - chain - setup.hand.flinch + x.flinch
+}
+
+const eventAt = (name: EventName, { sensed, impact, moment }: TakeTimes): number | null =>
+  ({ start: 0, sensed, impact, moment })[name]
+
+/**
+ * What should have been seen were the inputs so, in the evidence's unit; null where it could not have been seen.
+ * Light is another matter: it has no part in when things happen.
+ */
+export function predicted(world: World, evidence: Evidence, x: BeliefInputs): number | null {
+  const { setup, drag } = world
+  const times = takeTimes(setup, drag, x)
+  switch (evidence.kind) {
+    case 'place':
+    case 'beyond':
+    case 'short': {
+      const captured = capturedAt(world, evidence, x, times)
+      return captured === null ? null : motionFor(setup, drag, x).positionAt(captured) - x.subjectDistance
+    }
+    case 'late': {
+      const captured = capturedAt(world, evidence, x, times)
+      return captured === null || times.moment === null ? null : captured - times.moment
+    }
+    case 'found':
+      return dialWanted(world, x, times)
+    case 'speed': {
+      const motion = motionFor(setup, drag, x)
+      const at = motion.timeAt(evidence.at ?? x.subjectDistance)
+      return at === null ? null : motion.speedAt(at)
+    }
+    case 'interval': {
+      const [from, to] = [eventAt(evidence.from, times), eventAt(evidence.to, times)]
+      return from === null || to === null ? null : to - from
+    }
+    case 'latency':
+      return world.chain + x.latency
+    case 'ambient':
+    case 'light':
+      return null
+  }
+}
+
+/** d(what is seen)/d(time of the picture), for the chain's own jitter; the evidence's unit per s. */
+export function perSecond(world: World, evidence: Evidence, x: BeliefInputs): number {
+  if (evidence.kind === 'late' || evidence.kind === 'latency' || evidence.kind === 'found') return 1
+  if (evidence.kind !== 'place' && evidence.kind !== 'beyond' && evidence.kind !== 'short') return 0
+  const captured = capturedAt(world, evidence, x, takeTimes(world.setup, world.drag, x))
+  return captured === null ? 0 : motionFor(world.setup, world.drag, x).alongAt(captured)
+}
+
+/** Whether a kind of evidence bears on when things happen. */
+export const isTiming = ({ kind }: Pick<Evidence, 'kind'>): boolean => kind !== 'ambient' && kind !== 'light'

@@ -1,0 +1,51 @@
+import type { TakeInputs } from '../plan/chain'
+import type { Matrix } from '../math/matrix'
+
+/**
+ * What decides a take beside its inputs: the chain's latency off what was entered, s, and how early a hand presses, s.
+ */
+export interface BeliefInputs extends TakeInputs {
+  latency: number
+  flinch: number
+}
+export type BeliefInput = keyof BeliefInputs
+
+/**
+ * Something that is the same in every take and not known exactly. A place belongs to where it was put: the beam moved
+ * is another unknown.
+ */
+export interface Unknown {
+  /** Input, and the place or moment it belongs to. */
+  id: string
+  input: BeliefInput
+  /** What was entered, in the input's unit, and its standard deviation. */
+  prior: number
+  sigma: number
+  /** Whether it is inferred in its logarithm, as it cannot be negative. */
+  log: boolean
+}
+
+/** A reading that stands farther from what was held than chance puts it. */
+export interface Surprise {
+  /** Id of the evidence. */
+  evidence: string
+  /** What was read, and what all the rest would have it be, in the evidence's unit. */
+  read: number
+  expected: number
+  /** Standard deviation of their difference. */
+  sigma: number
+}
+
+/** What is held of the unknowns after everything that was seen. */
+export interface Belief {
+  unknowns: Unknown[]
+  /** Posterior medians, in the inputs' units. */
+  values: number[]
+  /** Covariance, of logarithms where an unknown is inferred in its own. */
+  covariance: Matrix
+  /** Scatter against what was assumed, a factor: posterior median and standard deviation of its logarithm. */
+  scatter: { factor: number; sigma: number }
+  surprises: Surprise[]
+  /** Ids of the evidence it rests on. */
+  evidence: string[]
+}

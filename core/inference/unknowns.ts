@@ -1,0 +1,100 @@
+import { chainStages, totalLatency } from '../plan/chain'
+import { BY_FACTOR, uncertainInputs } from '../plan/spread'
+import { TYPICAL_LINKS, TYPICAL_SENSORS, known } from '../setup/typical'
+import type { Setup } from '../setup/types'
+import type { BeliefInput, Unknown } from './types'
+
+/**
+ * How wrong a latency may be that was assumed by the kind of link or sensor, and one that was entered; shares of it.
+ */
+const ASSUMED_LATENCY = 0.3
+const ENTERED_LATENCY = 0.1
+
+/** What the chain's latency may have wrong where parts of it are assumed, s. */
+function latencyError({ trigger, sensor, link }: Setup): number {
+  if (trigger !== 'sensor') return 0
+  const of = (latency: number | null, typical: number): number => (latency === null ? ASSUMED_LATENCY * typical : 0)
+  return Math.hypot(
+    of(sensor.latency, TYPICAL_SENSORS[sensor.kind].latency),
+    of(link.latency, TYPICAL_LINKS[link.kind].latency),
+  )
+}
+
+/** What an input's unknown belongs to: where the thing stood, which moment it was, which chain. */
+function belongsTo(setup: Setup, input: BeliefInput, chain: number): string | number {
+  const { subject, sensor, moment } = setup
+  switch (input) {
+    case 'subjectDistance':
+      return subject.distance
+    case 'sensorPosition':
+      return sensor.position
+    case 'sensorOffset':
+      return sensor.offset
+    case 'phaseScale':
+      return [moment.reference, moment.model, moment.fraction, moment.time].join('/')
+    case 'latency':
+      return chain
+    default:
+      return ''
+  }
+}
+
+const unknownId = (setup: Setup, input: BeliefInput, chain: number): string =>
+  `${input}@${belongsTo(setup, input, chain)}`
+
+/**
+ * The unknowns of a set-up: every input that the plan may have wrong, with what was entered as its prior.
+ *
+ * @param setup validated
+ * @param measured true: the chain's latency was measured, and an entered figure is no longer taken for certain
+ */
+export function unknownsOf(setup: Setup, measured = false): Unknown[] {
+  const assumed = latencyError(setup)
+  // The chain is summed only where its latency is an unknown.
+  const chain = assumed > 0 || measured ? totalLatency(chainStages(known(setup))) : 0
+  const latency = Math.max(assumed, measured ? ENTERED_LATENCY * Math.abs(chain) : 0)
+  const inputs: { input: BeliefInput; prior: number; sigma: number }[] = [
+    ...uncertainInputs(setup)
+      .filter(entry => entry.kind === 'uncertainty')
+      .map(({ input, sigma }) => ({ input, sigma, prior: priorOf(setup, input) })),
+    ...(latency > 0 ? [{ input: 'latency' as const, prior: 0, sigma: latency }] : []),
+    ...(setup.trigger === 'hand' && setup.hand.flinchError > 0
+      ? [{ input: 'flinch' as const, prior: setup.hand.flinch, sigma: setup.hand.flinchError }]
+      : []),
+  ]
+  return inputs.map(entry => ({
+    ...entry,
+    id: unknownId(setup, entry.input, chain),
+    log: BY_FACTOR.has(entry.input as never),
+  }))
+}
+
+function priorOf({ motion, subject, sensor, air }: Setup, input: BeliefInput): number {
+  switch (input) {
+    case 'speed':
+      return motion.speed
+    case 'subjectDistance':
+      return subject.distance
+    case 'sensorPosition':
+      return sensor.position
+    case 'sensorOffset':
+      return sensor.offset
+    case 'temperatureC':
+      return air.temperatureC
+    case 'crackSpeed':
+      return subject.crackSpeed
+    case 'phaseScale':
+      return 1
+    case 'latency':
+    case 'flinch':
+      return 0
+  }
+}
+
+/** Standard deviation in which an unknown is inferred: of its logarithm where it is by factor. */
+export const inferredSigma = ({ log, prior, sigma }: Unknown): number =>
+  log ? Math.sqrt(Math.log1p((sigma / prior) ** 2)) : sigma
+
+/** From the scale it is inferred in to its own unit, about a base. */
+export const offBase = ({ log }: Pick<Unknown, 'log'>, base: number, change: number): number =>
+  log ? base * Math.exp(change) : base + change
