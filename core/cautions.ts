@@ -33,7 +33,10 @@ const RULES: Rule[] = [
     title: 'Projectiles',
     calls: ['eyes', 'clear'],
     applies: s => s.action.kind === 'launcher',
-    text: 'Know the local law on air guns and launchers. A backstop that holds and no one beyond it; ricochets happen, so everyone is behind cover. Eye protection for all, at all times. Never loaded until the call; one person holds the call; unload first.',
+    text:
+      'Know the local law on air guns and launchers. A backstop that holds and no one beyond it; ricochets ' +
+      'happen, so everyone is behind cover. Eye protection for all, at all times. Never loaded until the call; one ' +
+      'person holds the call; unload first.',
   },
   {
     id: 'shards',
@@ -45,19 +48,25 @@ const RULES: Rule[] = [
     id: 'laser',
     title: 'Lasers',
     applies: s => s.trigger === 'sensor' && s.sensor.kind === 'beam',
-    text: 'For a laser beam: class 2 or lower, never at eye height, never into the lens, for it ruins sensors and eyes. Switch it off between takes.',
+    text:
+      'For a laser beam: class 2 or lower, never at eye height, never into the lens, for it ruins sensors and ' +
+      'eyes. Switch it off between takes.',
   },
   {
     id: 'water',
     title: 'Water and electricity',
     applies: s => can(s, 'wet') || filledWith(s, 'liquid'),
-    text: 'Mains heads and power strips away from the splash, residual-current protection, battery units bagged, hands dry.',
+    text:
+      'Mains heads and power strips away from the splash, residual-current protection, battery units bagged, ' +
+      'hands dry.',
   },
   {
     id: 'dust',
     title: 'Dust',
     applies: s => can(s, 'dust') || filledWith(s, 'powder'),
-    text: 'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the room; wear a mask. Mains flash heads are ignition sources.',
+    text:
+      'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the ' +
+      'room; wear a mask. Mains flash heads are ignition sources.',
   },
   {
     id: 'spark',
@@ -81,7 +90,9 @@ const RULES: Rule[] = [
     id: 'people',
     title: 'People',
     applies: s => can(s, 'people'),
-    text: 'Consent and a rehearsal, warm water, a towel, no aiming at the mouth or eyes, latex allergy asked for, minors with a guardian.',
+    text:
+      'Consent and a rehearsal, warm water, a towel, no aiming at the mouth or eyes, latex allergy asked for, ' +
+      'minors with a guardian.',
   },
   {
     id: 'hearing',

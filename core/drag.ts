@@ -1,7 +1,8 @@
 import { InputError, notNegative, positive } from './errors'
 
 /**
- * Drag coefficient of a sphere by Mach number, over its value at low speed. Below half the speed of sound it is constant.
+ * Drag coefficient of a sphere by Mach number, over its value at low speed. Below half the speed of sound it is
+ * constant.
  * Sources: Charters & Thomas 1945, J. Aeronaut. Sci. 12, 468; Bailey & Hiatt 1972, AIAA J. 10, 1436; read to some 3 %.
  */
 const SPHERE: readonly (readonly [mach: number, ratio: number])[] = [
@@ -43,14 +44,16 @@ interface Stretch {
 }
 
 /** How far and how long it takes from one speed down to another where k = a + b v. */
-function slowing({ a, b }: Stretch, from: number, to: number): { place: number, time: number } {
+function slowing({ a, b }: Stretch, from: number, to: number): { place: number; time: number } {
   const [kFrom, kTo] = [a + b * from, a + b * to]
   if (Math.abs(b) * from < 1e-9 * Math.abs(a)) return { place: Math.log(from / to) / a, time: (1 / to - 1 / from) / a }
   const place = Math.log((from * kTo) / (to * kFrom)) / a
   return { place, time: (1 / to - 1 / from - b * place) / a }
 }
 
-/** The flight of a sphere whose drag depends on the speed: places, m, and times, s, from where it had its first speed. */
+/**
+ * The flight of a sphere whose drag depends on the speed: places, m, and times, s, from where it had its first speed.
+ */
 export interface MachFlight {
   timeAt: (place: number) => number
   placeAt: (time: number) => number
@@ -58,14 +61,15 @@ export interface MachFlight {
 }
 
 /**
- * Flight of a sphere with drag by Mach number: in closed form between the points of the table, where its coefficient is a straight line.
+ * Flight of a sphere with drag by Mach number: in closed form between the points of the table, where its coefficient is
+ * a straight line.
  *
  * @param input.speed m/s at the start, above 0
  * @param input.dragPerMetre 1/m at low speed, above 0
  * @param input.soundSpeed m/s, above 0
  * @throws InputError outside these ranges
  */
-export function machFlight(input: { speed: number, dragPerMetre: number, soundSpeed: number }): MachFlight {
+export function machFlight(input: { speed: number; dragPerMetre: number; soundSpeed: number }): MachFlight {
   const v0 = positive('speed', input.speed)
   const k0 = positive('dragPerMetre', input.dragPerMetre)
   const c = positive('soundSpeed', input.soundSpeed)

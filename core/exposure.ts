@@ -22,8 +22,12 @@ export interface FlashLight {
  */
 export function flashAperture(input: FlashLight & { iso: number }): number {
   const { lossStops = 0, pops = 1 } = input
-  const gain = positive('power', within('power', input.power, 0, 1)) * whole('pops', pops, 1) * (positive('iso', input.iso) / 100)
-  return (positive('guideNumber', input.guideNumber) * Math.sqrt(gain)) / positive('distance', input.distance) * 2 ** (-finite('lossStops', lossStops) / 2)
+  const gain =
+    positive('power', within('power', input.power, 0, 1)) * whole('pops', pops, 1) * (positive('iso', input.iso) / 100)
+  return (
+    ((positive('guideNumber', input.guideNumber) * Math.sqrt(gain)) / positive('distance', input.distance)) *
+    2 ** (-finite('lossStops', lossStops) / 2)
+  )
 }
 
 /**
@@ -34,19 +38,20 @@ export function flashAperture(input: FlashLight & { iso: number }): number {
  * @throws InputError outside these ranges
  * @remarks Inverse square: a bare head or one small against its distance.
  */
-export function fallOff(input: { from: number, at: number }): number {
+export function fallOff(input: { from: number; at: number }): number {
   return 2 * Math.log2(positive('from', input.from) / positive('at', input.at))
 }
 
 /**
- * Exposure by flash against the correct one, stops, over (+) or under (−). Lights add as the squares of their apertures.
+ * Exposure by flash against the correct one, stops, over (+) or under (−). Lights add as the squares of their
+ * apertures.
  *
  * @param input.flashes at least one
  * @param input.iso above 0
  * @param input.effectiveAperture f-number as the light sees it, above 0
  * @throws InputError outside these ranges
  */
-export function flashStops(input: { flashes: FlashLight[], iso: number, effectiveAperture: number }): number {
+export function flashStops(input: { flashes: FlashLight[]; iso: number; effectiveAperture: number }): number {
   let sum = 0
   for (const flash of atLeast('flashes', input.flashes, 1)) sum += flashAperture({ ...flash, iso: input.iso }) ** 2
   return Math.log2(sum / positive('effectiveAperture', input.effectiveAperture) ** 2)
@@ -61,14 +66,23 @@ export function flashStops(input: { flashes: FlashLight[], iso: number, effectiv
  * @param input.shutter s open, above 0
  * @throws InputError outside these ranges
  */
-export function ambientStops(input: { ev100: number, iso: number, effectiveAperture: number, shutter: number }): number {
-  return finite('ev100', input.ev100) + Math.log2(positive('iso', input.iso) / 100)
-    - Math.log2(positive('effectiveAperture', input.effectiveAperture) ** 2 / positive('shutter', input.shutter))
+export function ambientStops(input: {
+  ev100: number
+  iso: number
+  effectiveAperture: number
+  shutter: number
+}): number {
+  return (
+    finite('ev100', input.ev100) +
+    Math.log2(positive('iso', input.iso) / 100) -
+    Math.log2(positive('effectiveAperture', input.effectiveAperture) ** 2 / positive('shutter', input.shutter))
+  )
 }
 
 /**
  * Band left by a focal-plane shutter past its sync. The flash contact closes when the first curtain is home; the row at
- * fraction y of the travel is covered by the second curtain at y·travel + shutter, and is dark where that is ≤ travel + lag.
+ * fraction y of the travel is covered by the second curtain at y·travel + shutter, and is dark where that is ≤ travel +
+ * lag.
  *
  * @param input.shutter s, above 0
  * @param input.curtainTravel s, above 0
@@ -77,7 +91,7 @@ export function ambientStops(input: { ev100: number, iso: number, effectiveApert
  * @returns dark and notFullyLit as fractions of the frame, 0 to 1; fastestClean, s, the fastest shutter without a band
  * @throws InputError outside these ranges
  */
-export function shutterBand(input: { shutter: number, curtainTravel: number, lag: number, duration: number }): {
+export function shutterBand(input: { shutter: number; curtainTravel: number; lag: number; duration: number }): {
   dark: number
   notFullyLit: number
   fastestClean: number
@@ -97,6 +111,6 @@ export function shutterBand(input: { shutter: number, curtainTravel: number, lag
  * @param input.curtainTravel s, 0 or above
  * @throws InputError outside these ranges
  */
-export function highSpeedSyncLoss(input: { shutter: number, curtainTravel: number }): number {
+export function highSpeedSyncLoss(input: { shutter: number; curtainTravel: number }): number {
   return Math.log2(1 + notNegative('curtainTravel', input.curtainTravel) / positive('shutter', input.shutter))
 }

@@ -14,7 +14,10 @@ export interface DurationRow {
  * @returns duration, s, and whether it lies outside the table
  * @throws InputError outside these ranges
  */
-export function durationAt(input: { table: readonly DurationRow[], power: number }): { duration: number, extrapolated: boolean } {
+export function durationAt(input: { table: readonly DurationRow[]; power: number }): {
+  duration: number
+  extrapolated: boolean
+} {
   return durationCurve(input.table)(input.power)
 }
 
@@ -23,7 +26,9 @@ export function durationAt(input: { table: readonly DurationRow[], power: number
  *
  * @throws InputError as `durationAt`, for the table here and for the power when called
  */
-export function durationCurve(table: readonly DurationRow[]): (power: number) => { duration: number, extrapolated: boolean } {
+export function durationCurve(
+  table: readonly DurationRow[],
+): (power: number) => { duration: number; extrapolated: boolean } {
   const rows = [...atLeast('table', table, 1)].sort((a, b) => a.power - b.power)
   rows.forEach((row, i) => {
     positive('table.power', within('table.power', row.power, 0, 1))
@@ -32,7 +37,7 @@ export function durationCurve(table: readonly DurationRow[]): (power: number) =>
   })
   const first = rows[0] as DurationRow
   const last = rows[rows.length - 1] as DurationRow
-  return (power) => {
+  return power => {
     positive('power', within('power', power, 0, 1))
     if (power <= first.power) return { duration: first.duration, extrapolated: power < first.power }
     if (power >= last.power) return { duration: last.duration, extrapolated: power > last.power }
@@ -53,8 +58,13 @@ export function durationCurve(table: readonly DurationRow[]): (power: number) =>
  * @param input.edge s added by rise and quench, 0 or above
  * @param input.power fraction of full, above 0 to 1
  * @throws InputError outside these ranges
+ *
+ * @public part of the contract that the vectors hold
  */
-export function quenchedDuration(input: { fullT05: number, edge: number, power: number }): { t05: number, t01: number } {
+export function quenchedDuration(input: { fullT05: number; edge: number; power: number }): {
+  t05: number
+  t01: number
+} {
   const tau = positive('fullT05', input.fullT05) / Math.LN2
   const edge = notNegative('edge', input.edge)
   const power = positive('power', within('power', input.power, 0, 1))
@@ -69,28 +79,45 @@ function crossingSpan(time: readonly number[], light: readonly number[], level: 
     const [y0, y1] = [light[i] as number, light[i + 1] as number]
     return t0 + ((level - y0) / (y1 - y0)) * (t1 - t0)
   }
-  const crosses = (i: number): boolean => ((light[i] as number) >= level) !== ((light[i + 1] as number) >= level)
+  const crosses = (i: number): boolean => (light[i] as number) >= level !== (light[i + 1] as number) >= level
   let first = time[0] as number
   let last = time[time.length - 1] as number
   const n = light.length
-  if ((light[0] as number) < level) for (let i = 0; i < n - 1; i++) if (crosses(i)) { first = crossing(i); break }
-  if ((light[n - 1] as number) < level) for (let i = n - 2; i >= 0; i--) if (crosses(i)) { last = crossing(i); break }
+  if ((light[0] as number) < level)
+    for (let i = 0; i < n - 1; i++)
+      if (crosses(i)) {
+        first = crossing(i)
+        break
+      }
+  if ((light[n - 1] as number) < level)
+    for (let i = n - 2; i >= 0; i--)
+      if (crosses(i)) {
+        last = crossing(i)
+        break
+      }
   return last - first
 }
 
 /**
  * t.5, t.1, peak and energy of a photodiode trace. Baseline = median of the first 5 % of samples (count rounded down,
- * at least one); durations from first to last crossing of half and of a tenth of the peak; trapezium energy above the baseline.
+ * at least one); durations from first to last crossing of half and of a tenth of the peak; trapezium energy above the
+ * baseline.
  *
  * @param input.time s, rising, at least three samples
  * @param input.light any linear unit, as many samples
  * @returns t05 and t01 in s; peak in the unit of light; energy in that unit × s
  * @throws InputError for traces of unequal length, time that does not rise, or no light above the baseline
  */
-export function pulseMetrics(input: { time: number[], light: number[] }): { t05: number, t01: number, peak: number, energy: number } {
+export function pulseMetrics(input: { time: number[]; light: number[] }): {
+  t05: number
+  t01: number
+  peak: number
+  energy: number
+} {
   const { time, light } = input
   atLeast('time', time, 3)
-  if (!Array.isArray(light) || light.length !== time.length) throw new InputError('light', light?.length, `${time.length} samples, as many as time`)
+  if (!Array.isArray(light) || light.length !== time.length)
+    throw new InputError('light', light?.length, `${time.length} samples, as many as time`)
   time.forEach((t, i) => {
     finite(`time[${i}]`, t)
     finite(`light[${i}]`, light[i] as number)
@@ -98,7 +125,10 @@ export function pulseMetrics(input: { time: number[], light: number[] }): { t05:
   })
   const head = light.slice(0, Math.max(1, Math.floor(light.length * 0.05))).sort((a, b) => a - b)
   const middle = head.length / 2
-  const baseline = head.length % 2 ? head[Math.floor(middle)] as number : ((head[middle - 1] as number) + (head[middle] as number)) / 2
+  const baseline =
+    head.length % 2
+      ? (head[Math.floor(middle)] as number)
+      : ((head[middle - 1] as number) + (head[middle] as number)) / 2
   const net = light.map(y => y - baseline)
   const peak = net.reduce((most, y) => Math.max(most, y), 0)
   if (!(peak > 0)) throw new InputError('light', 'a flat trace', 'a pulse above the baseline')
@@ -109,7 +139,10 @@ export function pulseMetrics(input: { time: number[], light: number[] }): { t05:
   return { t05: crossingSpan(time, net, peak / 2), t01: crossingSpan(time, net, peak / 10), peak, energy }
 }
 
-/** A pulse as steep rise, exponential decay with time constant `tau` (null: flat top) and a cut at `cut`, both s from the peak. */
+/**
+ * A pulse as steep rise, exponential decay with time constant `tau` (null: flat top) and a cut at `cut`, both s from
+ * the peak.
+ */
 export interface PulseShape {
   tau: number | null
   cut: number
@@ -123,10 +156,11 @@ export interface PulseShape {
  * @param input.t01 s, not below `t05`
  * @throws InputError outside these ranges
  *
- * A natural exponential has t.1 = 3.32 t.5; a smaller ratio means the tube was cut off, equality a square pulse. A larger ratio
+ * A natural exponential has t.1 = 3.32 t.5; a smaller ratio means the tube was cut off, equality a square pulse. A
+ * larger ratio
  * than the natural one is drawn with the decay that fits t.1.
  */
-export function pulseShape(input: { t05: number, t01: number }): PulseShape {
+export function pulseShape(input: { t05: number; t01: number }): PulseShape {
   const t05 = positive('t05', input.t05)
   const t01 = finite('t01', input.t01)
   if (t01 < t05) throw new InputError('t01', t01, 'not below t05')

@@ -29,16 +29,28 @@ function checkFlight({ distance, speed, dragPerMetre = 0 }: Flight): Required<Fl
  *
  * The coefficient is held constant: good to some 10 % of the drag below about 0.8 of the speed of sound.
  */
-export function sphereDrag(input: { diameter: number, mass: number, dragCoefficient: number, airDensity: number }): number {
+export function sphereDrag(input: {
+  diameter: number
+  mass: number
+  dragCoefficient: number
+  airDensity: number
+}): number {
   const d = positive('diameter', input.diameter)
-  return notNegative('airDensity', input.airDensity) * notNegative('dragCoefficient', input.dragCoefficient) * Math.PI * d * d
-    / (8 * positive('mass', input.mass))
+  return (
+    (notNegative('airDensity', input.airDensity) *
+      notNegative('dragCoefficient', input.dragCoefficient) *
+      Math.PI *
+      d *
+      d) /
+    (8 * positive('mass', input.mass))
+  )
 }
 
 /**
  * Time of flight with quadratic drag, s: (e^{kx} − 1)/(k v); x/v where k is 0, without loss of digits near it.
  *
- * @throws InputError for a negative distance or drag, a speed not above 0, or a flight so braked that its time overflows
+ * @throws InputError for a negative distance or drag, a speed not above 0, or a flight so braked that its time
+ * overflows
  */
 export function flightTime(input: Flight): number {
   const { distance, speed, dragPerMetre } = checkFlight(input)
@@ -61,7 +73,8 @@ export function speedAt(input: Flight): number {
 /**
  * Drop below the bore line, m: flat fire with quadratic drag, v_y' = g − k v v_y.
  *
- * @throws InputError for a negative distance or drag, a speed not above 0, or a flight so braked that its time overflows
+ * @throws InputError for a negative distance or drag, a speed not above 0, or a flight so braked that its time
+ * overflows
  *
  * Flat fire takes the path length for the horizontal distance: good while the drop is small beside the distance.
  */
@@ -71,7 +84,8 @@ export function flightDrop(input: Flight): number {
   const a = dragPerMetre * speed
   const at = a * t
   // The closed form cancels to a² for weak drag; its series holds every digit there.
-  if (at < 1e-2) return (GRAVITY / 2) * t * t * (1 - at / 3 + at ** 2 / 4 - at ** 3 / 5 + at ** 4 / 6 - at ** 5 / 7 + at ** 6 / 8)
+  if (at < 1e-2)
+    return (GRAVITY / 2) * t * t * (1 - at / 3 + at ** 2 / 4 - at ** 3 / 5 + at ** 4 / 6 - at ** 5 / 7 + at ** 6 / 8)
   return (GRAVITY / (2 * a)) * (t + (a * t * t) / 2 - Math.log1p(at) / a)
 }
 
@@ -83,7 +97,7 @@ export function flightDrop(input: Flight): number {
  * @param input.separation m between them, above 0
  * @throws InputError outside these ranges
  */
-export function dragFromSpeeds(input: { speedNear: number, speedFar: number, separation: number }): number {
+export function dragFromSpeeds(input: { speedNear: number; speedFar: number; separation: number }): number {
   const near = positive('speedNear', input.speedNear)
   const far = positive('speedFar', input.speedFar)
   if (far > near) throw new InputError('speedFar', far, 'not above speedNear: air does not speed a thing up')
@@ -98,8 +112,15 @@ export function dragFromSpeeds(input: { speedNear: number, speedFar: number, sep
  * @param input.dragCoefficient above 0
  * @param input.airDensity kg/m³, above 0
  * @throws InputError outside these ranges
+ *
+ * @public part of the contract that the vectors hold
  */
-export function terminalSpeed(input: { mass: number, diameter: number, dragCoefficient: number, airDensity: number }): number {
+export function terminalSpeed(input: {
+  mass: number
+  diameter: number
+  dragCoefficient: number
+  airDensity: number
+}): number {
   positive('dragCoefficient', input.dragCoefficient)
   positive('airDensity', input.airDensity)
   return Math.sqrt(GRAVITY / sphereDrag(input))
@@ -112,7 +133,7 @@ export function terminalSpeed(input: { mass: number, diameter: number, dragCoeff
  * @param input.terminalSpeed m/s, above 0; left out: no drag
  * @throws InputError outside these ranges
  */
-export function fallTime(input: { height: number, terminalSpeed?: number }): number {
+export function fallTime(input: { height: number; terminalSpeed?: number }): number {
   const height = notNegative('height', input.height)
   if (input.terminalSpeed === undefined) return Math.sqrt((2 * height) / GRAVITY)
   const vt = positive('terminalSpeed', input.terminalSpeed)
@@ -128,7 +149,7 @@ export function fallTime(input: { height: number, terminalSpeed?: number }): num
  * @param input.terminalSpeed m/s, above 0; left out: no drag
  * @throws InputError outside these ranges
  */
-export function fallSpeed(input: { height: number, terminalSpeed?: number }): number {
+export function fallSpeed(input: { height: number; terminalSpeed?: number }): number {
   const height = notNegative('height', input.height)
   if (input.terminalSpeed === undefined) return Math.sqrt(2 * GRAVITY * height)
   const vt = positive('terminalSpeed', input.terminalSpeed)
@@ -136,15 +157,19 @@ export function fallSpeed(input: { height: number, terminalSpeed?: number }): nu
 }
 
 /**
- * How long a beam is at least partly blocked, s: (object length + beam width) / speed. Compare with the sensor's response.
+ * How long a beam is at least partly blocked, s: (object length + beam width) / speed. Compare with the sensor's
+ * response.
  *
  * @param input.objectLength m along the travel, 0 or above
  * @param input.beamWidth m along the travel, 0 or above
  * @param input.speed m/s at the beam, above 0
  * @throws InputError outside these ranges
  */
-export function beamBlockTime(input: { objectLength: number, beamWidth: number, speed: number }): number {
-  return (notNegative('objectLength', input.objectLength) + notNegative('beamWidth', input.beamWidth)) / positive('speed', input.speed)
+export function beamBlockTime(input: { objectLength: number; beamWidth: number; speed: number }): number {
+  return (
+    (notNegative('objectLength', input.objectLength) + notNegative('beamWidth', input.beamWidth)) /
+    positive('speed', input.speed)
+  )
 }
 
 /**
@@ -152,6 +177,8 @@ export function beamBlockTime(input: { objectLength: number, beamWidth: number, 
  *
  * @param input.speedLimit m/s, 0 or above
  * @throws InputError outside this range
+ *
+ * @public part of the contract that the vectors hold
  */
 export function apexWindow(input: { speedLimit: number }): number {
   return (2 * notNegative('speedLimit', input.speedLimit)) / GRAVITY

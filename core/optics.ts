@@ -4,7 +4,8 @@ import { InputError, finite, notNegative, positive } from './errors'
 function beyondFocal(focalLength: number, subjectDistance: number): void {
   positive('focalLength', focalLength)
   finite('subjectDistance', subjectDistance)
-  if (subjectDistance <= focalLength) throw new InputError('subjectDistance', subjectDistance, `above the focal length, ${focalLength} m`)
+  if (subjectDistance <= focalLength)
+    throw new InputError('subjectDistance', subjectDistance, `above the focal length, ${focalLength} m`)
 }
 
 /**
@@ -14,7 +15,7 @@ function beyondFocal(focalLength: number, subjectDistance: number): void {
  * @param input.subjectDistance m from the front principal plane, above the focal length
  * @throws InputError outside these ranges
  */
-export function magnification(input: { focalLength: number, subjectDistance: number }): number {
+export function magnification(input: { focalLength: number; subjectDistance: number }): number {
   beyondFocal(input.focalLength, input.subjectDistance)
   return input.focalLength / (input.subjectDistance - input.focalLength)
 }
@@ -26,7 +27,7 @@ export function magnification(input: { focalLength: number, subjectDistance: num
  * @param input.magnification above 0
  * @throws InputError outside these ranges
  */
-export function fieldOfView(input: { sensorSize: number, magnification: number }): number {
+export function fieldOfView(input: { sensorSize: number; magnification: number }): number {
   return positive('sensorSize', input.sensorSize) / positive('magnification', input.magnification)
 }
 
@@ -38,14 +39,18 @@ export function fieldOfView(input: { sensorSize: number, magnification: number }
  * @param input.pupilRatio exit over entrance pupil, above 0, default 1
  * @throws InputError outside these ranges
  */
-export function effectiveAperture(input: { aperture: number, magnification: number, pupilRatio?: number }): number {
-  return positive('aperture', input.aperture) * (1 + notNegative('magnification', input.magnification) / positive('pupilRatio', input.pupilRatio ?? 1))
+export function effectiveAperture(input: { aperture: number; magnification: number; pupilRatio?: number }): number {
+  return (
+    positive('aperture', input.aperture) *
+    (1 + notNegative('magnification', input.magnification) / positive('pupilRatio', input.pupilRatio ?? 1))
+  )
 }
 
 /**
  * Depth of field, exact, m from the front principal plane; `far` and `depth` are null where it reaches infinity.
  *
- * The entrance pupil is f/N wide and stands f(1/m + 1/P) from the plane in focus, f(1/P − 1) farther than the front principal
+ * The entrance pupil is f/N wide and stands f(1/m + 1/P) from the plane in focus, f(1/P − 1) farther than the front
+ * principal
  * plane: at m = 1 and P = 0.6 the depth is a third more than at P = 1.
  *
  * @param input.focalLength m, above 0
@@ -61,7 +66,7 @@ export function depthOfField(input: {
   subjectDistance: number
   circleOfConfusion: number
   pupilRatio?: number
-}): { near: number, far: number | null, depth: number | null } {
+}): { near: number; far: number | null; depth: number | null } {
   const { focalLength: f, subjectDistance: s } = input
   beyondFocal(f, s)
   const behind = f * (1 / positive('pupilRatio', input.pupilRatio ?? 1) - 1)
@@ -95,7 +100,10 @@ export function apertureForDepth(input: {
   beyondFocal(f, s)
   const depth = positive('depth', input.depth)
   const fromPupil = s + f * (1 / positive('pupilRatio', input.pupilRatio ?? 1) - 1)
-  return (f * f * depth) / ((fromPupil + Math.hypot(fromPupil, depth)) * positive('circleOfConfusion', input.circleOfConfusion) * (s - f))
+  return (
+    (f * f * depth) /
+    ((fromPupil + Math.hypot(fromPupil, depth)) * positive('circleOfConfusion', input.circleOfConfusion) * (s - f))
+  )
 }
 
 /**
@@ -105,8 +113,12 @@ export function apertureForDepth(input: {
  * @param input.wavelength m, above 0, default 550 nm
  * @throws InputError outside these ranges
  */
-export function airyDiameter(input: { effectiveAperture: number, wavelength?: number }): number {
-  return 2.44 * positive('wavelength', input.wavelength ?? GREEN_LIGHT) * positive('effectiveAperture', input.effectiveAperture)
+export function airyDiameter(input: { effectiveAperture: number; wavelength?: number }): number {
+  return (
+    2.44 *
+    positive('wavelength', input.wavelength ?? GREEN_LIGHT) *
+    positive('effectiveAperture', input.effectiveAperture)
+  )
 }
 
 /**
@@ -119,13 +131,17 @@ export function airyDiameter(input: { effectiveAperture: number, wavelength?: nu
  * @param input.angleToSensor rad between travel and sensor plane, default 0
  * @throws InputError outside these ranges
  */
-export function motionBlur(input: { speed: number, duration: number, magnification: number, pixelPitch: number, angleToSensor?: number }): {
-  subject: number
-  sensor: number
-  pixels: number
-} {
-  const subject = notNegative('speed', input.speed) * notNegative('duration', input.duration)
-    * Math.abs(Math.cos(finite('angleToSensor', input.angleToSensor ?? 0)))
+export function motionBlur(input: {
+  speed: number
+  duration: number
+  magnification: number
+  pixelPitch: number
+  angleToSensor?: number
+}): { subject: number; sensor: number; pixels: number } {
+  const subject =
+    notNegative('speed', input.speed) *
+    notNegative('duration', input.duration) *
+    Math.abs(Math.cos(finite('angleToSensor', input.angleToSensor ?? 0)))
   const sensor = subject * notNegative('magnification', input.magnification)
   return { subject, sensor, pixels: sensor / positive('pixelPitch', input.pixelPitch) }
 }

@@ -7,7 +7,7 @@ import { InputError, atLeast, finite, notNegative, positive } from './errors'
  * @param input.soundSpeed m/s, above 0
  * @throws InputError outside these ranges
  */
-export function muzzleSoundTime(input: { micDistance: number, soundSpeed: number }): number {
+export function muzzleSoundTime(input: { micDistance: number; soundSpeed: number }): number {
   return notNegative('micDistance', input.micDistance) / positive('soundSpeed', input.soundSpeed)
 }
 
@@ -15,7 +15,8 @@ export function muzzleSoundTime(input: { micDistance: number, soundSpeed: number
  * Time from the shot until the bow shock of a projectile faster than sound reaches a microphone beside its flight, s;
  * null where no shock arrives: not faster than sound, or the microphone stands behind the Mach cone's first ray.
  *
- * With drag the first arrival is the least of t(e) + r(e)/c over points e of the path for as long as it is faster than sound.
+ * With drag the first arrival is the least of t(e) + r(e)/c over points e of the path for as long as it is faster than
+ * sound.
  *
  * @param input.downrange m from muzzle to the point of the flight abreast of the microphone, 0 or above
  * @param input.offset m from that point to the microphone, 0 or above
@@ -40,7 +41,8 @@ export function shockTime(input: {
   const leadOfRay = (y * c) / Math.sqrt((v - c) * (v + c))
   if (leadOfRay > x) return null
   if (k === 0) return x / v + (y * Math.sqrt((v - c) * (v + c))) / (v * c)
-  // The rate of arrival along the path, 1/v(e) − cos(ray)/c, changes its sign once: bisected up to where sound catches up.
+  // The rate of arrival along the path, 1/v(e) − cos(ray)/c, changes its sign once: bisected up to where sound catches
+  // up.
   const speed = (e: number): number => v * Math.exp(-k * e)
   const slope = (e: number): number => 1 / speed(e) - (x - e) / (c * (Math.hypot(x - e, y) || 1e-300))
   const arrival = (e: number): number => Math.expm1(k * e) / (k * v) + Math.hypot(x - e, y) / c
@@ -87,7 +89,7 @@ export function acousticSpeed(input: {
  * @param input.eventPeaks amplitudes of what must, same scale, each above 0, at least one
  * @throws InputError outside these ranges
  */
-export function thresholdWindow(input: { falsePeaks: number[], eventPeaks: number[] }): {
+export function thresholdWindow(input: { falsePeaks: number[]; eventPeaks: number[] }): {
   separable: boolean
   threshold: number | null
   marginDb: number

@@ -10,8 +10,10 @@ import { InputError, atLeast, finite, notNegative, positive, whole } from './err
  * @param input.duration s of one pop, default 0
  * @returns lastPop = start + (n − 1)Δ; least = lastPop + duration; customary = start + nΔ
  * @throws InputError outside these ranges
+ *
+ * @public part of the contract that the vectors hold
  */
-export function sequenceShutter(input: { count: number, interval: number, start?: number, duration?: number }): {
+export function sequenceShutter(input: { count: number; interval: number; start?: number; duration?: number }): {
   least: number
   customary: number
   lastPop: number
@@ -30,10 +32,13 @@ export function sequenceShutter(input: { count: number, interval: number, start?
  * @param input.interval s, 0 or above
  * @param input.width m of the body along its travel, above 0
  * @param input.count pops, at least 1
- * @returns step (m), overlap (share of the body re-exposed), deepest (most pops on one place), stillStops (log2 n where nothing moves)
+ * @returns step (m), overlap (share of the body re-exposed), deepest (most pops on one place), stillStops (log2 n where
+ * nothing moves)
  * @throws InputError outside these ranges
+ *
+ * @public part of the contract that the vectors hold
  */
-export function sequenceOverlap(input: { speed: number, interval: number, width: number, count: number }): {
+export function sequenceOverlap(input: { speed: number; interval: number; width: number; count: number }): {
   step: number
   overlap: number
   deepest: number
@@ -57,8 +62,10 @@ export function sequenceOverlap(input: { speed: number, interval: number, width:
  * @param input.to m of the last, not below `from`
  * @param input.count positions, at least 2
  * @throws InputError outside these ranges
+ *
+ * @public part of the contract that the vectors hold
  */
-export function equalSpacingFall(input: { from: number, to: number, count: number }): number[] {
+export function equalSpacingFall(input: { from: number; to: number; count: number }): number[] {
   const from = notNegative('from', input.from)
   const to = finite('to', input.to)
   if (to < from) throw new InputError('to', to, `not above the first position: at least ${from} m`)
@@ -73,7 +80,7 @@ export function equalSpacingFall(input: { from: number, to: number, count: numbe
  * @param input.recycle s, 0 or above
  * @throws InputError outside these ranges
  */
-export function relayUnits(input: { times: number[], recycle: number }): { units: number } {
+export function relayUnits(input: { times: number[]; recycle: number }): { units: number } {
   const recycle = notNegative('recycle', input.recycle)
   const times = [...atLeast('times', input.times, 1)].sort((a, b) => finite('times', a) - finite('times', b))
   const readyAt: number[] = []

@@ -10,18 +10,19 @@ import { notNegative, positive } from './errors'
  *
  * Source of the speeds: Moulinet & Adda-Bedia 2015, Phys. Rev. Lett. 115, 184301.
  */
-export function tearTime(input: { diameter: number, crackSpeed: number }): number {
+export function tearTime(input: { diameter: number; crackSpeed: number }): number {
   return (Math.PI * positive('diameter', input.diameter)) / (2 * positive('crackSpeed', input.crackSpeed))
 }
 
 /**
- * How long freed liquid keeps its shape, s: until it has sagged by a fraction of its diameter, ½ g t² = fraction × diameter.
+ * How long freed liquid keeps its shape, s: until it has sagged by a fraction of its diameter, ½ g t² = fraction ×
+ * diameter.
  *
  * @param input.diameter m, above 0
  * @param input.sagFraction share of the diameter, 0 or above
  * @throws InputError outside these ranges
  */
-export function hangTime(input: { diameter: number, sagFraction: number }): number {
+export function hangTime(input: { diameter: number; sagFraction: number }): number {
   return Math.sqrt((2 * notNegative('sagFraction', input.sagFraction) * positive('diameter', input.diameter)) / GRAVITY)
 }
 
@@ -37,7 +38,9 @@ export function cavitySealTime(input: { radius: number }): number {
   return 2.285 * Math.sqrt(positive('radius', input.radius) / GRAVITY)
 }
 
-/** Wave speed of stretched latex at rest, m/s, and its stretch at the burst over its length at rest, less 1: typical. */
+/**
+ * Wave speed of stretched latex at rest, m/s, and its stretch at the burst over its length at rest, less 1: typical.
+ */
 const LATEX_WAVE = 50
 const LATEX_STRETCH = 2
 
@@ -50,7 +53,7 @@ const LATEX_STRETCH = 2
  *
  * Order of magnitude. Source: Mason 1963, Br. J. Appl. Phys. 14, 285 (free retraction of rubber).
  */
-export function recoilSpeed(input: { waveSpeed?: number, stretch?: number } = {}): number {
+export function recoilSpeed(input: { waveSpeed?: number; stretch?: number } = {}): number {
   return positive('waveSpeed', input.waveSpeed ?? LATEX_WAVE) * positive('stretch', input.stretch ?? LATEX_STRETCH)
 }
 
@@ -58,18 +61,20 @@ export function recoilSpeed(input: { waveSpeed?: number, stretch?: number } = {}
 const GROWTH = 1.3506
 
 /**
- * The cavity that a drop or a small object punches into a deep pool: its greatest radius and when it has that, from impact.
+ * The cavity that a drop or a small object punches into a deep pool: its greatest radius and when it has that, from
+ * impact.
  *
  * @param input.diameter m of what falls, above 0
  * @param input.speed m/s at impact, above 0
- * @returns radius (m), time (s) to it, froude v²/(g d), weber (of water, 0.072 N/m) and whether both lie in the range it holds for
+ * @returns radius (m), time (s) to it, froude v²/(g d), weber (of water, 0.072 N/m) and whether both lie in the range
+ * it holds for
  * @throws InputError outside these ranges
  *
  * A hemisphere that turns the energy of impact into depth: R = d (Fr/3)^¼, with its inertia 1.35 √(R/g) to grow. Within
  * some 30 % for Fr 10 to 1000 and We above 50. Sources: Engel 1966, J. Appl. Phys. 37, 1798; Pumphrey & Elmore 1990,
  * J. Fluid Mech. 220, 539.
  */
-export function splashCavity(input: { diameter: number, speed: number }): {
+export function splashCavity(input: { diameter: number; speed: number }): {
   radius: number
   time: number
   froude: number
@@ -81,7 +86,13 @@ export function splashCavity(input: { diameter: number, speed: number }): {
   const froude = (v * v) / (GRAVITY * d)
   const weber = (1000 * v * v * d) / 0.072
   const radius = d * (froude / 3) ** 0.25
-  return { radius, time: GROWTH * Math.sqrt(radius / GRAVITY), froude, weber, inRange: froude >= 10 && froude <= 1000 && weber >= 50 }
+  return {
+    radius,
+    time: GROWTH * Math.sqrt(radius / GRAVITY),
+    froude,
+    weber,
+    inRange: froude >= 10 && froude <= 1000 && weber >= 50,
+  }
 }
 
 /** Density of water, kg/m³, and the drag coefficient of a blunt body in it. */
@@ -106,7 +117,8 @@ export interface Sinking {
  * @returns times and places below the surface; null for a depth that it never reaches
  * @throws InputError outside these ranges
  *
- * (m + ½ρV) dv/dt = (m − ρV) g − ½ρ C A v²; closed form whether it sinks, hovers or is driven back. The air it drags in is left out.
+ * (m + ½ρV) dv/dt = (m − ρV) g − ½ρ C A v²; closed form whether it sinks, hovers or is driven back. The air it drags in
+ * is left out.
  */
 export function sinking(input: {
   speed: number
@@ -134,9 +146,8 @@ export function sinking(input: {
     return (terminal * (v0 + terminal * th)) / (terminal + v0 * th)
   }
   // dv/dx = g/v − k v, integrated over the depth.
-  const depthOf = (speed: number): number => (g === 0
-    ? Math.log(v0 / speed) / k
-    : Math.log((v0 * v0 - g / k) / (speed * speed - g / k)) / (2 * k))
+  const depthOf = (speed: number): number =>
+    g === 0 ? Math.log(v0 / speed) / k : Math.log((v0 * v0 - g / k) / (speed * speed - g / k)) / (2 * k)
   const depthAt = (time: number): number => {
     if (time <= 0) return 0
     if (g > 0 && Math.abs(v0 - terminal) < 1e-9 * terminal) return v0 * time
@@ -147,7 +158,8 @@ export function sinking(input: {
     return depthOf(speedAt(Math.min(time, stop)))
   }
   return {
-    speedAt, depthAt,
+    speedAt,
+    depthAt,
     timeAt(depth) {
       if (depth <= 0) return 0
       const grown = Math.exp(k * depth)

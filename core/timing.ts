@@ -11,6 +11,8 @@ export interface Stage {
  * Latency and jitter of stages in a row, s: the sum, and the root sum of squares.
  *
  * @throws InputError for a negative latency or jitter
+ *
+ * @public part of the contract that the vectors hold
  */
 export function latencyChain(input: { stages: Stage[] }): Stage {
   let latency = 0
@@ -31,7 +33,10 @@ export function latencyChain(input: { stages: Stage[] }): Stage {
  * @param input.maximum s, not below `minimum`
  * @throws InputError outside these ranges
  */
-export function quantiseDelay(input: { delay: number, step: number, minimum: number, maximum: number }): { delay: number, residual: number } {
+export function quantiseDelay(input: { delay: number; step: number; minimum: number; maximum: number }): {
+  delay: number
+  residual: number
+} {
   const step = positive('step', input.step)
   const minimum = finite('minimum', input.minimum)
   const maximum = finite('maximum', input.maximum)
@@ -51,7 +56,7 @@ export function quantiseDelay(input: { delay: number, step: number, minimum: num
  * @returns 0 to 1
  * @throws InputError outside these ranges
  */
-export function keepProbability(input: { bias: number, scatter: number, before: number, after: number }): number {
+export function keepProbability(input: { bias: number; scatter: number; before: number; after: number }): number {
   const { bias, scatter, before, after } = input
   finite('bias', bias)
   notNegative('scatter', scatter)
@@ -59,36 +64,42 @@ export function keepProbability(input: { bias: number, scatter: number, before: 
   if (finite('after', after) < -before) throw new InputError('after', after, 'not below −before')
   const low = -before - bias
   const high = after - bias
-  if (scatter === 0 || !Number.isFinite(low / scatter) || !Number.isFinite(high / scatter)) return low <= 0 && high >= 0 ? 1 : 0
+  if (scatter === 0 || !Number.isFinite(low / scatter) || !Number.isFinite(high / scatter))
+    return low <= 0 && high >= 0 ? 1 : 0
   // From the nearer tail, so that a remote window keeps its digits.
-  return low > 0 ? normalCdf(-low / scatter) - normalCdf(-high / scatter) : normalCdf(high / scatter) - normalCdf(low / scatter)
+  return low > 0
+    ? normalCdf(-low / scatter) - normalCdf(-high / scatter)
+    : normalCdf(high / scatter) - normalCdf(low / scatter)
 }
 
 /**
- * Takes needed for at least one keeper with a given confidence; null where no take keeps, or over 10,000 would be needed.
+ * Takes needed for at least one keeper with a given confidence; null where no take keeps, or over 10,000 would be
+ * needed.
  *
  * @param input.keep chance of a keeper per take, 0 to 1
  * @param input.confidence 0 to below 1
  * @throws InputError outside these ranges
  */
-export function shotsFor(input: { keep: number, confidence: number }): number | null {
+export function shotsFor(input: { keep: number; confidence: number }): number | null {
   return shotsForKeepers({ ...input, keepers: 1 })
 }
 
 /**
- * Takes needed for a number of keepers with a given confidence (negative binomial); null where that would take over 10,000.
+ * Takes needed for a number of keepers with a given confidence (negative binomial); null where that would take over
+ * 10,000.
  *
  * @param input.keep chance of a keeper per take, 0 to 1
  * @param input.confidence 0 to below 1
  * @param input.keepers wanted, a whole number of at least 1
  * @throws InputError outside these ranges
  */
-export function shotsForKeepers(input: { keep: number, confidence: number, keepers: number }): number | null {
+export function shotsForKeepers(input: { keep: number; confidence: number; keepers: number }): number | null {
   const keep = within('keep', input.keep, 0, 1)
   const confidence = within('confidence', input.confidence, 0, 1)
   if (confidence === 1) throw new InputError('confidence', confidence, 'below 1')
   const keepers = input.keepers
-  if (!Number.isInteger(keepers) || keepers < 1) throw new InputError('keepers', keepers, 'a whole number of at least 1')
+  if (!Number.isInteger(keepers) || keepers < 1)
+    throw new InputError('keepers', keepers, 'a whole number of at least 1')
   if (keep === 1) return keepers
   if (keep === 0) return null
   if (keepers / keep > 2 * MOST_TAKES) return null
@@ -119,6 +130,6 @@ const MOST_TAKES = 10_000
  * @param input.window s, 0 or above
  * @throws InputError outside these ranges
  */
-export function burstCatch(input: { frameRate: number, window: number }): number {
+export function burstCatch(input: { frameRate: number; window: number }): number {
   return Math.min(1, notNegative('frameRate', input.frameRate) * notNegative('window', input.window))
 }

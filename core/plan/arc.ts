@@ -1,5 +1,5 @@
 import { GRAVITY } from '../constants'
-import type { Motion } from './motion'
+import type { Motion } from './travel'
 
 /** One point of the path: s, m, m/s. */
 interface Point {
@@ -17,11 +17,27 @@ const LONGEST_STEP = 0.05
 /** What takes more steps than this is held by the air where it is. */
 const MOST_POINTS = 1500
 
-/**
- * An arc through air with quadratic drag, integrated as far as it is asked for (Runge–Kutta of fourth order, cubic between its points): to 1e-6 of
- * times and places. x is the horizontal distance.
- */
+/** Arcs that are kept: one plan asks for the same few again and again. */
+const KEPT = 24
+const kept = new Map<string, Motion>()
+
+/** An arc through air with quadratic drag; the same one for the same three figures. See `integrated`. */
 export function arcWithDrag(speed: number, angle: number, k: number): Motion {
+  const key = `${speed}/${angle}/${k}`
+  const known = kept.get(key)
+  if (known) return known
+  const made = integrated(speed, angle, k)
+  kept.set(key, made)
+  // A map gives its keys in the order they came in: the oldest goes.
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value!)
+  return made
+}
+
+/**
+ * An arc through air with quadratic drag, integrated as far as it is asked for (Runge–Kutta of fourth order, cubic
+ * between its points): to 1e-6 of times and places. x is the horizontal distance.
+ */
+function integrated(speed: number, angle: number, k: number): Motion {
   const points: Point[] = [{ t: 0, x: 0, y: 0, vx: speed * Math.cos(angle), vy: speed * Math.sin(angle) }]
   const pull = (vx: number, vy: number): [number, number] => {
     const drag = k * Math.hypot(vx, vy)

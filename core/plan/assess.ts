@@ -2,11 +2,21 @@ import { speedOfSound } from '../air'
 import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
+import { inform } from '../inference/inform'
 import { focusedDistance } from '../setup/focus'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
-import { type NamedStage, type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes } from './chain'
+import {
+  type NamedStage,
+  type TakeTimes,
+  chainStages,
+  dragOf,
+  meanInputs,
+  motionFor,
+  takeTimes,
+  totalLatency,
+} from './chain'
 import {
   type LightPulse,
   ambientExposure,
@@ -25,7 +35,10 @@ import { type Spread, spreadOf } from './spread'
 const LONGEST_WINDOW = 10
 
 export interface Timing extends TakeTimes {
-  /** Delay that puts the capture on the moment, s; negative: the chain is too slow; null: no delay is dialled or something never happens. */
+  /**
+   * Delay that puts the capture on the moment, s; negative: the chain is too slow; null: no delay is dialled or
+   * something never happens.
+   */
   wanted: number | null
   /** Nearest the controller can be set to, s. */
   set: number | null
@@ -67,7 +80,9 @@ export interface Sharpness {
 }
 
 export interface Assessment {
+  /** The set-up as what was seen makes it, and as it was entered; the same where nothing was seen. */
   setup: Setup
+  entered: Setup
   /** The set-up with what was not entered filled in by its stated rule: what every figure here goes by. */
   known: KnownSetup
   drag: number
@@ -124,7 +139,8 @@ export interface Assessment {
 }
 
 /** Everything a plan shows but its findings: one pure pass over the set-up. */
-export function assess(setup: Setup): Assessment {
+export function assess(entered: Setup): Assessment {
+  const setup = inform(entered)
   const given = known(setup)
   const drag = dragOf(given)
   const mean = meanInputs(given)
@@ -134,8 +150,8 @@ export function assess(setup: Setup): Assessment {
   const spread = spreadOf(given, drag, stages)
   const timing = timingOf(given, times, stages)
   const objectSpeed = objectSpeedAt(given, drag, motion, times)
-  const alongSpeed
-    = times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
+  const alongSpeed =
+    times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
   const pulses = lightPulses(given)
   const optics = opticsOf(given)
   const lost = lightLost(given, asMet(given, pulses))
@@ -143,6 +159,7 @@ export function assess(setup: Setup): Assessment {
   const sharpness = sharpnessOf(given, motion, times, objectSpeed, pulses, optics)
   return {
     setup,
+    entered,
     known: given,
     drag,
     timing,
@@ -181,7 +198,7 @@ export function hitsMoment({ timing, keep }: Pick<Assessment, 'timing' | 'keep'>
 }
 
 function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[]): Timing {
-  const chainLatency = stages.reduce((sum, stage) => sum + stage.latency, 0)
+  const chainLatency = totalLatency(stages)
   const base = { ...times, chainLatency, leadPlanned: null, lead: null }
   const none = { ...base, wanted: null, set: null, residual: null, used: null, captured: null, bias: null }
   if (setup.trigger === 'hand') return byHand(setup, times, none)
@@ -222,7 +239,7 @@ function byHand(setup: Setup, { moment }: TakeTimes, none: Omit<Timing, 'feasibl
 }
 
 /** The keeper window in time, s either side of the moment; along the travel by the speed along it. */
-function keeperWindow(setup: Setup, alongSpeed: number): { before: number, after: number } {
+function keeperWindow(setup: Setup, alongSpeed: number): { before: number; after: number } {
   const { window } = setup.moment
   if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime }
   return {
@@ -278,10 +295,11 @@ function opticsOf(setup: KnownSetup): Assessment['optics'] {
 export function freezingDuration(
   setup: Setup,
   pulses: readonly LightPulse[],
-): { by: 'flash' | 'shutter', duration: number, extrapolated: boolean } {
+): { by: 'flash' | 'shutter'; duration: number; extrapolated: boolean } {
   if (setup.method === 'fast-shutter' || pulses.length === 0)
     return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
-  // Past the sync, high-speed sync flickers through the whole travel: the shutter freezes, whatever the flash's own figures say.
+  // Past the sync, high-speed sync flickers through the whole travel: the shutter freezes, whatever the flash's own
+  // figures say.
   if (highSpeedSyncActs(setup)) return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
   const telling = pulses.filter(pulse => pulse.share >= 0.1)
   const slowest = telling.reduce((a, b) => (b.t01 > a.t01 ? b : a))
@@ -315,7 +333,10 @@ function sharpnessOf(
   }
 }
 
-/** Lights that a shutter past its sync lets through: those in high-speed sync, where it is a fast shutter that makes the picture. */
+/**
+ * Lights that a shutter past its sync lets through: those in high-speed sync, where it is a fast shutter that makes the
+ * picture.
+ */
 function lightsIn(setup: Setup): number[] {
   const all = setup.flashes.map((_, i) => i)
   return setup.method === 'fast-shutter' && syncRuledOut(setup) ? all.filter(i => setup.flashes[i]!.highSpeedSync) : all
@@ -340,13 +361,19 @@ function exposureOf(
   }
 }
 
-/** Stops of the picture against correct: by flash, or, where a fast shutter makes it, by flash and continuous light together; null: no light. */
+/**
+ * Stops of the picture against correct: by flash, or, where a fast shutter makes it, by flash and continuous light
+ * together; null: no light.
+ */
 export function exposureLevel({ setup, exposure }: Pick<Assessment, 'setup' | 'exposure'>): number | null {
   if (setup.method !== 'fast-shutter') return exposure.flash
   return Math.log2((exposure.flash === null ? 0 : 2 ** exposure.flash) + 2 ** exposure.ambient)
 }
 
-/** What is turned to put a take on its moment: the controller's delay, or, by hand, how long after the moment is pressed (negative: before). All s. */
+/**
+ * What is turned to put a take on its moment: the controller's delay, or, by hand, how long after the moment is pressed
+ * (negative: before). All s.
+ */
 export interface Dial {
   path: 'delay' | 'hand.lead'
   wanted: number
@@ -383,6 +410,3 @@ export function dialOf({ setup, timing }: Pick<Assessment, 'setup' | 'timing'>):
     maximum: Math.max(delayMinimum, delayMaximum),
   }
 }
-
-/** The value of the dial's field for a place of it. */
-export const dialled = (dial: Dial, value: number): number => (dial.path === 'delay' ? value : -value)

@@ -70,7 +70,7 @@ export function streaksOf(
   times: TakeTimes,
   object: number,
   duration: number,
-  optics: { magnification: number, pixelPitch: number },
+  optics: { magnification: number; pixelPitch: number },
 ): BodyStreak[] {
   const { angleToSensor } = setup.picture
   return setup.bodies.map((body, index) => {

@@ -5,7 +5,7 @@ import { shockTime } from '../sensing'
 import { intoLiquid, type KnownSetup } from '../setup/typical'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
-import type { Setup } from '../setup/types'
+import type { HeldBelief, Setup } from '../setup/types'
 import { flashLatency } from './light'
 import { type Motion, type MotionInput, motionOf } from './motion'
 import { midExposure } from './shutter'
@@ -34,7 +34,7 @@ export interface TakeTimes {
 }
 
 export interface NamedStage extends Stage {
-  id: 'sensor' | 'controller' | 'link' | 'camera' | 'flash' | 'shutter' | 'hand'
+  id: 'sensor' | 'controller' | 'link' | 'camera' | 'flash' | 'shutter' | 'hand' | 'measured'
   label: string
 }
 
@@ -43,8 +43,8 @@ export function dragOf(setup: Setup): number {
   const { motion, air } = setup
   if (motion.kind !== 'flight' && motion.kind !== 'fall' && motion.kind !== 'arc') return 0
   return (
-    motion.dragPerMetre
-    ?? sphereDrag({
+    motion.dragPerMetre ??
+    sphereDrag({
       diameter: motion.diameter,
       mass: motion.mass,
       dragCoefficient: motion.dragCoefficient,
@@ -52,6 +52,10 @@ export function dragOf(setup: Setup): number {
     })
   )
 }
+
+/** What is held of an input after what was seen; null where nothing bears on it. */
+const heldOf = ({ belief }: Setup, input: HeldBelief['inputs'][number]): number | null =>
+  belief?.values[belief.inputs.indexOf(input)] ?? null
 
 export function meanInputs(setup: Setup): TakeInputs {
   return {
@@ -61,7 +65,7 @@ export function meanInputs(setup: Setup): TakeInputs {
     sensorOffset: setup.sensor.offset,
     temperatureC: setup.air.temperatureC,
     crackSpeed: setup.subject.crackSpeed,
-    phaseScale: 1,
+    phaseScale: heldOf(setup, 'phaseScale') ?? 1,
   }
 }
 
@@ -120,7 +124,7 @@ function eventOf(
   x: TakeInputs,
   motion: Motion,
   impact: number | null,
-): { place: number, time: number } | null {
+): { place: number; time: number } | null {
   const near = setup.motion.kind === 'still' ? 0 : x.subjectDistance
   switch (setup.sensor.source) {
     case 'start':
@@ -150,7 +154,7 @@ function heardAt(
   setup: Setup,
   drag: number,
   x: TakeInputs,
-  event: { place: number, time: number },
+  event: { place: number; time: number },
 ): Pick<TakeTimes, 'sensed' | 'heard'> {
   const soundSpeed = soundIn(setup, x.temperatureC)
   const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
@@ -170,7 +174,8 @@ function heardAt(
 }
 
 /**
- * When everything happens in one take: one model for every recipe. The action starts at 0; the thing moves; the sensor is reached by
+ * When everything happens in one take: one model for every recipe. The action starts at 0; the thing moves; the sensor
+ * is reached by
  * the object itself, by a sound or by a touch; the moment is a place along the travel or a time after an event.
  */
 export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes {
@@ -223,7 +228,10 @@ export function peakAtSensor(setup: Setup): number | null {
   return eventPeak * (peakDistance / Math.max(0.01, Math.hypot(position - from, offset)))
 }
 
-/** s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is not known. */
+/**
+ * s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is
+ * not known.
+ */
 function riseToThreshold(setup: Setup): number {
   const { kind, riseTime, threshold } = setup.sensor
   if (kind !== 'sound') return 0
@@ -241,6 +249,8 @@ function sensorLatency({ sensor, ...setup }: KnownSetup): number {
 export function chainStages(setup: KnownSetup): NamedStage[] {
   const { sensor, controller, link, camera, hand } = setup
   const stages: NamedStage[] = []
+  const off = heldOf(setup, 'latency')
+  if (off !== null && off !== 0) stages.push({ id: 'measured', label: 'off what was entered', latency: off, jitter: 0 })
   const linked: NamedStage = { id: 'link', label: `${link.kind} link`, latency: link.latency, jitter: link.jitter }
   if (setup.trigger === 'sensor') {
     stages.push({ id: 'sensor', label: 'sensor', latency: sensorLatency(setup), jitter: sensor.jitter })
@@ -260,6 +270,10 @@ export function chainStages(setup: KnownSetup): NamedStage[] {
   }
   return stages
 }
+
+/** s that all stages take together, the delay left out. */
+export const totalLatency = (stages: readonly NamedStage[]): number =>
+  stages.reduce((sum, stage) => sum + stage.latency, 0)
 
 /** s from the sensor's place until the controller's delay begins. */
 export function latencyBeforeDelay(stages: readonly NamedStage[]): number {

@@ -28,7 +28,10 @@ export interface MethodComparison {
   /** Stops against correct at the ISO given. */
   exposure: number
   ambient: number
-  /** ISO as dialled: the one in use where that exposes well enough, else the step for correct exposure that the camera has. */
+  /**
+   * ISO as dialled: the one in use where that exposes well enough, else the step for correct exposure that the camera
+   * has.
+   */
   iso: number
   ruledOut: RuledOut[]
   /** What makes the set-up one of this method. */
@@ -51,7 +54,10 @@ const CALM = 1
 /** Exposure is well enough within this many stops of correct. */
 const NEAR = 0.5
 
-/** The shutter a method would use for this subject, s, the one dialled where that will do; null where none is fast enough. */
+/**
+ * The shutter a method would use for this subject, s, the one dialled where that will do; null where none is fast
+ * enough.
+ */
 function shutterFor(method: Method, setup: Setup, here: Assessment): number | null {
   const own = method === setup.method ? setup.picture.shutter : null
   switch (method) {
@@ -74,7 +80,8 @@ function shutterFor(method: Method, setup: Setup, here: Assessment): number | nu
 const LUCK = 0.02
 
 /**
- * What makes a set-up whole as one of a method: its shutter, no high-speed sync where that is none, the delay as planned, and the ISO for what
+ * What makes a set-up whole as one of a method: its shutter, no high-speed sync where that is none, the delay as
+ * planned, and the ISO for what
  * light there is then.
  *
  * @param setup validated, as it is now
@@ -88,7 +95,7 @@ function wholeOf(
   here: Assessment,
   method: Method,
   trigger: Trigger,
-): { changes: Change[], found: number | null, isoNeeded: number } {
+): { changes: Change[]; found: number | null; isoNeeded: number } {
   const found = shutterFor(method, setup, here)
   const changes: Change[] = [
     { path: 'method', value: method },
@@ -151,9 +158,9 @@ function ruledByTime(a: Assessment): RuledOut[] {
   const out: RuledOut[] = []
   if (timing.moment === null) out.push({ reason: 'The moment is never reached.', figures: {} })
   if (
-    setup.trigger === 'sensor'
-    && timing.wanted !== null
-    && timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)
+    setup.trigger === 'sensor' &&
+    timing.wanted !== null &&
+    timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)
   ) {
     out.push({
       reason: 'The chain of {chain} is longer than the {gap} the event allows.',
@@ -205,7 +212,8 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
 }
 
 /**
- * Every method side by side for this subject and kit, each with the shutter and ISO it would need: those that will do first, by their
+ * Every method side by side for this subject and kit, each with the shutter and ISO it would need: those that will do
+ * first, by their
  * chance of a keeper.
  *
  * @param setup validated

@@ -1,5 +1,7 @@
+import { offBase } from '../inference/unknowns'
+import { type Matrix, cholesky } from '../math/matrix'
 import type { Random } from '../math/random'
-import type { Setup } from '../setup/types'
+import type { HeldBelief, Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import { type TakeInputs, meanInputs, takeTimes } from './chain'
 import { offMean, uncertainInputs } from './spread'
@@ -18,8 +20,18 @@ export interface DrawnTake {
 /** A source of takes; null where what was drawn cannot be. */
 export type TakeSource = () => DrawnTake | null
 
+/** The unknowns that were seen, drawn with their covariance. */
+function heldDraw({ inputs, log, values }: HeldBelief, triangle: Matrix, random: Random) {
+  const z = inputs.map(() => random.normal())
+  return inputs.map((input, i) => {
+    const off = triangle[i]!.reduce((sum, l, j) => sum + l * z[j]!, 0)
+    return [input, offBase({ log: log[i]! }, values[i]!, off)] as const
+  })
+}
+
 /**
- * A source of rigs: each call draws what the plan may have wrong, the same for all takes of that rig, and gives the source of its takes.
+ * A source of rigs: each call draws what the plan may have wrong, the same for all takes of that rig, and gives the
+ * source of its takes.
  *
  * @param setup validated
  * @param random where the draws come from
@@ -28,21 +40,33 @@ export type TakeSource = () => DrawnTake | null
 export function rigSource(
   setup: Setup,
   random: Random,
-  options: { errors?: boolean, assessment?: Assessment } = {},
+  options: { errors?: boolean; assessment?: Assessment } = {},
 ): () => TakeSource {
   const { known, drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
   const mean = meanInputs(known)
   const uncertain = uncertainInputs(known)
-  const errors = options.errors ? uncertain.filter(entry => entry.kind === 'uncertainty') : []
+  // What was seen ties unknowns together: they are drawn as one.
+  const tied = new Set<string>(known.belief?.inputs)
+  const errors = options.errors ? uncertain.filter(entry => entry.kind === 'uncertainty' && !tied.has(entry.input)) : []
   const scatter = uncertain.filter(entry => entry.kind === 'scatter')
   const jitters = stages.map(stage => stage.jitter).filter(jitter => jitter > 0)
   const fixed = timing.chainLatency + (timing.used ?? 0)
   const frame = 1 / known.camera.frameRate
   const hand = known.trigger === 'hand' ? known.hand : null
+  const triangle = known.belief && known.belief.inputs.length > 0 ? cholesky(known.belief.covariance) : null
   return () => {
     const rig: TakeInputs = { ...mean }
     for (const entry of errors) rig[entry.input] = offMean(entry, rig[entry.input], random.normal())
-    const early = hand && options.errors ? hand.flinchError * random.normal() : 0
+    let early = hand && options.errors && !triangle ? hand.flinchError * random.normal() : 0
+    let late = 0
+    if (triangle && options.errors) {
+      const held = heldDraw(known.belief!, triangle, random)
+      for (const [input, value] of held) {
+        if (input === 'latency') late = value - (stages.find(stage => stage.id === 'measured')?.latency ?? 0)
+        else if (input === 'flinch') early = value - known.hand.flinch
+        else rig[input] = value
+      }
+    }
     const inputs: TakeInputs = { ...rig }
     const take: DrawnTake = { inputs, sensed: null, moment: null, captured: null, offset: null }
     return () => {
@@ -67,7 +91,7 @@ export function rigSource(
       for (const sigma of jitters) jitter += sigma * random.normal()
       if (known.trigger === 'sensor') {
         if (times.sensed === null || timing.used === null) return take
-        take.offset = times.sensed + fixed + jitter - times.moment
+        take.offset = times.sensed + fixed + late + jitter - times.moment
       } else if (known.trigger === 'burst') take.offset = random.uniform() * frame - window.before
       else take.offset = (timing.captured ?? 0) - early + jitter - times.moment
       take.captured = times.moment + take.offset
@@ -81,12 +105,13 @@ export function rigSource(
  *
  * @param setup validated
  * @param random where the draws come from
- * @param options.first true: what the plan may have wrong is drawn too, anew for each; false: only what differs from take to take
+ * @param options.first true: what the plan may have wrong is drawn too, anew for each; false: only what differs from
+ * take to take
  */
 export function takeSource(
   setup: Setup,
   random: Random,
-  options: { first?: boolean, assessment?: Assessment } = {},
+  options: { first?: boolean; assessment?: Assessment } = {},
 ): TakeSource {
   const { first = false, ...rest } = options
   const rigs = rigSource(setup, random, { errors: first, ...rest })

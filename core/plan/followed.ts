@@ -7,8 +7,10 @@ import { type TakeInputs, meanInputs, motionFor } from './chain'
 export type Followed = (time: number) => number
 
 /**
- * What moves, as the drawings follow it: the object along the travel; for a skin that tears where it is, the edges of the tear, which run from the
- * pin, at 0, round both sides and meet opposite, projected on the line from the pin through the centre. What pours, drops or is thrown ends at the
+ * What moves, as the drawings follow it: the object along the travel; for a skin that tears where it is, the edges of
+ * the tear, which run from the
+ * pin, at 0, round both sides and meet opposite, projected on the line from the pin through the centre. What pours,
+ * drops or is thrown ends at the
  * subject: there the rest of its moment goes on.
  *
  * @param setup validated
@@ -29,7 +31,10 @@ export function followed(setup: Setup, drag: number, inputs: TakeInputs = meanIn
   return time => radius * (1 - Math.cos(Math.PI * Math.min(1, Math.max(0, time / whole))))
 }
 
-/** The same for a take off the mean by a number of standard deviations of what scatters it most: its speed, or the tear's. */
+/**
+ * The same for a take off the mean by a number of standard deviations of what scatters it most: its speed, or the
+ * tear's.
+ */
 export function followedOff(setup: Setup, drag: number, deviations: number): Followed {
   const mean = meanInputs(setup)
   return followed(setup, drag, {
@@ -41,5 +46,7 @@ export function followedOff(setup: Setup, drag: number, deviations: number): Fol
 
 /** Whether the followed thing scatters from take to take at all. */
 export function followedScatters(setup: Setup): boolean {
-  return setup.motion.kind === 'still' ? setup.subject.crackSpeedSpread > 0 : setup.motion.kind !== 'fall' && setup.motion.speedSpread > 0
+  return setup.motion.kind === 'still'
+    ? setup.subject.crackSpeedSpread > 0
+    : setup.motion.kind !== 'fall' && setup.motion.speedSpread > 0
 }

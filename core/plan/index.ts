@@ -1,7 +1,4 @@
-import type { Setup } from '../setup/types'
-import { type Assessment, assess } from './assess'
-import { type Finding, findingsOf } from './findings'
-
+export { type Plan, plan } from './plan'
 export type { Assessment, Sharpness, Timing } from './assess'
 export type { Cause, CauseKind, Spread } from './spread'
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './findings'
@@ -10,30 +7,22 @@ export type { BodyStreak } from './bodies'
 export { type ShutterCheck, curtainTime, highSpeedSyncActs, midExposure, shutterMoves } from './shutter'
 export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
-export { type Dial, assess, dialOf, dialled, exposureLevel, hitsMoment } from './assess'
+export { type Dial, assess, dialOf, exposureLevel, hitsMoment } from './assess'
 export { chainStages, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
 export { type Programme, programmeOf } from './programme'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 export { type Schedule, type UnitLimits, type UnitMode, evenInterval, repeatAt, scheduleLight } from './schedule'
-export { type LightSchedule, type SequenceExposure, type SequencePlan, deepestCover, isSequence, lastLight, sequenceOf } from './sequence'
-export { facesFront, powerSteps, flashDurations, latencyOf, peakLatency } from './light'
+export {
+  type LightSchedule,
+  type SequenceExposure,
+  type SequencePlan,
+  deepestCover,
+  isSequence,
+  lastLight,
+  sequenceOf,
+} from './sequence'
+export { powerSteps, flashDurations, latencyOf, peakLatency } from './light'
 
-/** The whole plan of a set-up: everything computed, and what to say about it. */
-export interface Plan extends Assessment {
-  findings: Finding[]
-}
-
-/**
- * The plan of a set-up, as one pure function.
- *
- * @param setup validated: every field within the limits of `FIELDS`; SI units
- * @returns events with times (s), delay, budget of spread, keep rate, sharpness, exposure, shutter, optics and findings; nothing in it is
- * NaN, and what cannot happen is null
- */
-export function plan(setup: Setup): Plan {
-  const assessment = assess(setup)
-  return { ...assessment, findings: findingsOf(assessment) }
-}
 export { type MethodComparison, type RuledOut, compareMethods, methodChanges } from './compare'
 export { coarseStepOf } from './findings/run'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
@@ -43,4 +32,11 @@ export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'
 export { type SimulatedTakes, simulateTakes } from './monteCarlo'
-export { type EqualExposure, type LightSetting, type LightSolution, type Payment, equalExposures, solveLight } from './solver'
+export {
+  type EqualExposure,
+  type LightSetting,
+  type LightSolution,
+  type Payment,
+  equalExposures,
+  solveLight,
+} from './solver'

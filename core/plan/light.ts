@@ -1,6 +1,9 @@
 import { ambientStops, flashAperture } from '../exposure'
 import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flash'
 import type { KnownFlash, KnownSetup } from '../setup/typical'
+import { firedAfter, jitterOf } from '../light/firing'
+import { faceShare, lobeOf } from '../light/lamp'
+import { exposesFront } from '../light/role'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** Powers a flash can be set to, third stops from full down to its lowest. */
@@ -26,7 +29,7 @@ export interface LightPulse {
 /** The two curves of a flash, made once for each table. */
 const CURVES = new WeakMap<
   KnownFlash['table'],
-  { t05: ReturnType<typeof durationCurve>, t01: ReturnType<typeof durationCurve> }
+  { t05: ReturnType<typeof durationCurve>; t01: ReturnType<typeof durationCurve> }
 >()
 
 function curvesOf({ table }: KnownFlash): {
@@ -45,7 +48,7 @@ function curvesOf({ table }: KnownFlash): {
 export function flashDurations(
   flash: KnownFlash,
   power = flash.power,
-): { t05: number, t01: number, extrapolated: boolean } {
+): { t05: number; t01: number; extrapolated: boolean } {
   const curves = curvesOf(flash)
   const t01 = curves.t01(power)
   return { t05: Math.min(curves.t05(power).duration, t01.duration), t01: t01.duration, extrapolated: t01.extrapolated }
@@ -73,17 +76,13 @@ export function asLight(flash: FlashSetup): {
   }
 }
 
-/** A light this far behind the subject, seen from above, still lights what faces the camera: sine of 12°. */
-const BESIDE = 0.2
-
-/** Whether a light stands on the camera's side of the subject, or beside it. Rim, back and ground lights do not. */
-export const facesFront = (flash: Pick<FlashSetup, 'angle' | 'elevation'>): boolean =>
-  Math.sin(flash.angle) * Math.cos(flash.elevation) <= BESIDE
-
-/** Lights that expose what faces the camera, by their place; all of them where every one stands behind: then it is they that make the picture. */
+/**
+ * Lights that expose what faces the camera, by their place; all of them where none is there for that: then it is they
+ * that make the picture.
+ */
 export function exposingLights(setup: Setup, among: readonly number[] = setup.flashes.map((_, i) => i)): number[] {
-  const front = among.filter(i => facesFront(setup.flashes[i]!))
-  return front.length > 0 || setup.flashes.some(facesFront) ? front : [...among]
+  const front = among.filter(i => exposesFront(setup.flashes[i]!))
+  return front.length > 0 || setup.flashes.some(exposesFront) ? front : [...among]
 }
 
 /** Share of each flash in the light, in order; empty without flashes. */
@@ -101,23 +100,26 @@ export function lightPulses(setup: KnownSetup): LightPulse[] {
   })
 }
 
-/** s from a flash's input to the peak of its light, its optical slave included where that is the link. */
-export function peakLatency(setup: Setup, flash: FlashSetup): number {
-  return flash.latency + (setup.link.kind === 'optical' ? flash.slaveDelay : 0)
+/**
+ * s from the set-up's own link to the peak of a light, whatever sets that light off; below 0 where it is fired by
+ * something quicker.
+ */
+export function peakLatency(setup: KnownSetup, flash: FlashSetup): number {
+  return firedAfter(setup, flash) - setup.link.latency + flash.latency
 }
 
-/** s from a flash's input to the middle of its light at the power in use: after the peak, by the shape of the pulse. */
-export function latencyOf(setup: Setup, flash: KnownFlash): number {
+/** s from the set-up's own link to the middle of a light: after the peak, by the pulse's shape at the power in use. */
+export function latencyOf(setup: KnownSetup, flash: KnownFlash): number {
   return peakLatency(setup, flash) + pulseMiddle(pulseShape(flashDurations(flash)))
 }
 
 /** Latency of the light as a whole, each flash weighed by its share of it; jitters are independent. */
-export function flashLatency(setup: KnownSetup): { latency: number, jitter: number } {
+export function flashLatency(setup: KnownSetup): { latency: number; jitter: number } {
   let latency = 0
   let variance = 0
   lightShares(setup).forEach((share, i) => {
     latency += share * latencyOf(setup, setup.flashes[i]!)
-    variance += (share * setup.flashes[i]!.jitter) ** 2
+    variance += (share * jitterOf(setup, setup.flashes[i]!)) ** 2
   })
   return { latency, jitter: Math.sqrt(variance) }
 }
@@ -131,6 +133,14 @@ export const asMet = (setup: KnownSetup, pulses: readonly LightPulse[]) =>
     highSpeedSync: flash.highSpeedSync,
   }))
 
+/** Heads whose face is what gives the light: near by they are no points. */
+const SOFT: ReadonlySet<FlashSetup['head']> = new Set(['umbrella', 'softbox', 'bounced'])
+
+/** Light of a head at its subject against that of a point of the same guide number: less where its face is large. */
+function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSetup): number {
+  return SOFT.has(head) ? faceShare({ distance, area: headWidth * headHeight, lobe: lobeOf(beamAngle) }) : 1
+}
+
 /** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
 export function lightLevel(
   setup: Setup,
@@ -140,7 +150,8 @@ export function lightLevel(
 ): number | null {
   const sum = lights.reduce((total, i) => {
     const light = asLight(setup.flashes[i]!)
-    return total + flashAperture({ ...light, lossStops: light.lossStops + lost[i]!, iso: setup.picture.iso }) ** 2
+    const lossStops = light.lossStops + lost[i]!
+    return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * nearShare(setup.flashes[i]!)
   }, 0)
   return sum > 0 ? Math.log2(sum / effectiveAperture ** 2) : null
 }

@@ -18,23 +18,32 @@ export interface SimulatedTakes {
 }
 
 /**
- * Takes played out one by one with every spread drawn, by a factor where it cannot be negative: the check on the first-order keep rate, and its
+ * Takes played out one by one with every spread drawn, by a factor where it cannot be negative: the check on the
+ * first-order keep rate, and its
  * replacement where the first order fails.
  *
  * @param setup validated
  * @param options.takes at least 1
  * @param options.seed whole number
- * @param options.first true: what the plan may have wrong is drawn too, as for a first take; false: only what differs from take to take
+ * @param options.first true: what the plan may have wrong is drawn too, as for a first take; false: only what differs
+ * from take to take
  * @throws InputError for a number of takes below 1
  *
  * Position windows are judged by where the object was, not by the time to get there: exact where the speed changes.
  */
-export function simulateTakes(setup: Setup, options: { takes: number, seed?: number, first?: boolean }): SimulatedTakes {
+export function simulateTakes(
+  setup: Setup,
+  options: { takes: number; seed?: number; first?: boolean },
+): SimulatedTakes {
   const count = whole('takes', options.takes, 1)
   const assessment = assess(setup)
   const { drag, known, keep: window } = assessment
   const next = takeSource(setup, seededRandom(options.seed ?? 1), { first: options.first ?? false, assessment })
-  const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still' && setup.trigger === 'sensor' && !setup.moment.descending
+  const byPlace =
+    setup.moment.reference === 'travel' &&
+    setup.motion.kind !== 'still' &&
+    setup.trigger === 'sensor' &&
+    !setup.moment.descending
   const { beforeDistance, afterDistance } = setup.moment.window
 
   let kept = 0
@@ -49,10 +58,12 @@ export function simulateTakes(setup: Setup, options: { takes: number, seed?: num
     sum += offset
     squares += offset * offset
     if (byPlace) {
-      const past = motionFor(known, drag, take.inputs).positionAt(take.captured) - take.inputs.subjectDistance - setup.moment.offset
+      const past =
+        motionFor(known, drag, take.inputs).positionAt(take.captured) -
+        take.inputs.subjectDistance -
+        setup.moment.offset
       if (past >= -beforeDistance && past <= afterDistance) kept++
-    }
-    else if (offset >= -window.before && offset <= window.after) kept++
+    } else if (offset >= -window.before && offset <= window.after) kept++
   }
   const keep = kept / count
   const meanOffset = happened > 0 ? sum / happened : 0

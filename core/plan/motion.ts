@@ -3,22 +3,9 @@ import { DRAG_RISE, machFlight } from '../drag'
 import type { MotionKind } from '../setup/types'
 import type { Sinking } from '../subjects'
 import { arcWithDrag } from './arc'
+import type { Motion } from './travel'
 
-/** How a thing moves along its line of travel, from x = 0 at t = 0. All null where it never gets there. */
-export interface Motion {
-  /** s until its leading edge is at x, m; on the way down where asked and where there is one. */
-  timeAt(x: number, descending?: boolean): number | null
-  /** m along the travel at t, s; held at 0 before the start. */
-  positionAt(t: number): number
-  /** m/s along its true path at t, s. */
-  speedAt(t: number): number
-  /** m/s along the axis of travel at t, s: less than its path's where that is bent. */
-  alongAt(t: number): number
-  /** m above the height it started from at t, s, for what is thrown on an arc. */
-  riseAt?(t: number): number
-  /** s until it stands still at the top; null where there is no top. */
-  readonly apex: number | null
-}
+export type { Motion } from './travel'
 
 export interface MotionInput {
   kind: MotionKind
@@ -31,7 +18,7 @@ export interface MotionInput {
   /** m of the swing up to the subject. */
   reach: number
   /** m to a surface and what happens to the thing below it; null: there is none. */
-  liquid?: { surface: number, depth: number, sink: (speed: number) => Sinking } | null
+  liquid?: { surface: number; depth: number; sink: (speed: number) => Sinking } | null
 }
 
 type Path = Omit<Motion, 'alongAt'> & Partial<Pick<Motion, 'alongAt'>>
@@ -44,12 +31,7 @@ const FOREVER = 1e5
 const AIRLESS = 1e-15
 
 const KINDS: Record<MotionKind, (input: MotionInput) => Path> = {
-  still: () => ({
-    timeAt: () => 0,
-    positionAt: () => 0,
-    speedAt: () => 0,
-    apex: never,
-  }),
+  still: () => ({ timeAt: () => 0, positionAt: () => 0, speedAt: () => 0, apex: never }),
 
   flight({ speed, dragPerMetre: k, soundSpeed = null }) {
     if (soundSpeed !== null && k >= AIRLESS && speed > DRAG_RISE * soundSpeed) {
@@ -153,7 +135,10 @@ function intoLiquid(above: Path, { surface, depth, sink }: NonNullable<MotionInp
   const speed = above.speedAt(impact)
   if (speed <= 0) return above
   const below = sink(speed)
-  const onFloor = (t: number): boolean => { const floor = below.timeAt(depth); return floor !== null && t - impact >= floor }
+  const onFloor = (t: number): boolean => {
+    const floor = below.timeAt(depth)
+    return floor !== null && t - impact >= floor
+  }
   return {
     ...above,
     timeAt(x) {

@@ -33,8 +33,10 @@ export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'd
 }
 
 /**
- * Changes that put the moment at an instant, s after the action starts: a place along the travel, a time after its reference, or a share of the
- * subject's own phase, as the set-up has it. The delay goes back to the planned one, so that it follows. Empty where the reference never comes.
+ * Changes that put the moment at an instant, s after the action starts: a place along the travel, a time after its
+ * reference, or a share of the
+ * subject's own phase, as the set-up has it. The delay goes back to the planned one, so that it follows. Empty where
+ * the reference never comes.
  */
 export function momentChanges(a: Assessment, time: number): Change[] {
   const { setup, timing } = a
@@ -59,7 +61,10 @@ export function momentChanges(a: Assessment, time: number): Change[] {
   return [{ path: 'moment.fraction', value: rounded(held(share, 0, 3), SHARE_STEP) }, follow]
 }
 
-/** Changes that put the light at an instant, s after the action starts, as near as the controller can; empty where no sensor fires it. */
+/**
+ * Changes that put the light at an instant, s after the action starts, as near as the controller can; empty where no
+ * sensor fires it.
+ */
 export function lightChanges(a: Assessment, time: number): Change[] {
   const { setup, timing } = a
   if (setup.trigger !== 'sensor' || timing.sensed === null) return []
@@ -79,14 +84,16 @@ export function delayChanges({ setup }: Assessment, delay: number): Change[] {
 }
 
 /**
- * Changes that say the moment, as it is, really comes at an instant, s after the action starts: the tear's own speed where it tears, a plain time after
- * its reference elsewhere; where that is before the reference was thought to be, a time after the start. Empty for a moment that is a place.
+ * Changes that say the moment, as it is, really comes at an instant, s after the action starts: the tear's own speed
+ * where it tears, a plain time after
+ * its reference elsewhere; where that is before the reference was thought to be, a time after the start. Empty for a
+ * moment that is a place.
  */
 export function momentAt({ setup, timing }: Assessment, real: number): Change[] {
   const { moment, subject } = setup
   if (moment.reference === 'travel' || real <= 0) return []
-  const from
-    = moment.reference === 'impact' ? (timing.impact ?? 0) : moment.reference === 'apex' ? (timing.apex ?? 0) : 0
+  const from =
+    moment.reference === 'impact' ? (timing.impact ?? 0) : moment.reference === 'apex' ? (timing.apex ?? 0) : 0
   const since = real - from
   const follow: Change = { path: 'delay', value: null }
   if (since <= 0) {

@@ -1,4 +1,4 @@
-import type { Plan } from './index'
+import type { Plan } from './plan'
 import { evenInterval } from './schedule'
 
 /** How one unit is set for its share of a sequence, in its own terms. */
@@ -28,7 +28,17 @@ export function programmeOf({ setup, sequence, timing }: Pick<Plan, 'setup' | 's
     return schedule.units.map((pops, i): Programme => {
       const own = pops.map(pop => base + times[pop]!)
       return {
-        light, name: flash.name, set: i + 1, sets: schedule.units.length, units: flash.units, mode: schedule.modes[i]!, power: flash.power, delay: own[0]!, count: own.length, interval: evenInterval(own), times: own,
+        light,
+        name: flash.name,
+        set: i + 1,
+        sets: schedule.units.length,
+        units: flash.units,
+        mode: schedule.modes[i]!,
+        power: flash.power,
+        delay: own[0]!,
+        count: own.length,
+        interval: evenInterval(own),
+        times: own,
       }
     })
   })

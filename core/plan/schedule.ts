@@ -10,7 +10,7 @@ export interface UnitLimits {
   /** J it may give in a row before it must cool; null: not limited. */
   heatLimit: number | null
   /** Its repeating mode at this power: fastest, 1/s, and most pops; null: it has none. */
-  repeat: { rate: number, pops: number } | null
+  repeat: { rate: number; pops: number } | null
 }
 
 /** How a unit is set: each pop triggered by itself, or one trigger that starts its own repeating burst. */
@@ -40,7 +40,10 @@ export function evenInterval(times: readonly number[]): number | null {
     : null
 }
 
-/** The repeating mode's limits at a power: those of the row at that power, or of the next stronger one, which can do no more. */
+/**
+ * The repeating mode's limits at a power: those of the row at that power, or of the next stronger one, which can do no
+ * more.
+ */
 export function repeatAt(rows: readonly RepeatRow[], power: number): UnitLimits['repeat'] {
   const stronger = rows.filter(row => row.power >= power * (1 - 1e-9)).sort((a, b) => a.power - b.power)[0]
   return stronger ? { rate: stronger.rate, pops: stronger.pops } : null
@@ -52,7 +55,10 @@ const dealt = (count: number, units: number): number[][] =>
     Array.from({ length: Math.ceil((count - unit) / units) }, (_, k) => unit + k * units),
   )
 
-/** Pops that one unit may have: triggered, each after the recycle of the one before; repeating, an even train its mode can do. */
+/**
+ * Pops that one unit may have: triggered, each after the recycle of the one before; repeating, an even train its mode
+ * can do.
+ */
 function modeOf(times: readonly number[], cool: number, { recycle, repeat }: UnitLimits): UnitMode | null {
   if (times.length > cool) return null
   if (times.every((time, i) => i === 0 || time - times[i - 1]! >= recycle - SAME)) return 'triggered'
@@ -65,15 +71,17 @@ const EVERY_WAY = 8
 /** Beyond so many pops trains are not looked for among uneven ones. */
 const MOST_TRAINS = 48
 
-/** Fewest units by every way there is: the best share of each set of pops, its first pop in one unit with any others. */
+/**
+ * Fewest units by every way there is: the best share of each set of pops, its first pop in one unit with any others.
+ */
 function everyWay(times: readonly number[], cool: number, limits: UnitLimits): number[][] {
   const count = times.length
   const all = (1 << count) - 1
   const popsIn = (set: number): number[] => times.flatMap((_, i) => (set & (1 << i) ? [i] : []))
   const valid = new Uint8Array(all + 1)
   for (let set = 1; set <= all; set++)
-    valid[set]
-      = modeOf(
+    valid[set] =
+      modeOf(
         popsIn(set).map(i => times[i]!),
         cool,
         limits,
@@ -114,14 +122,14 @@ function byTrains(times: readonly number[], cool: number, limits: UnitLimits): n
         const train = [left[a]!]
         for (const i of left.slice(a + 1)) {
           if (
-            train.length < most
-            && Math.abs(times[i]! - times[train[0]!]! - train.length * step) <= EVEN * step + SAME
+            train.length < most &&
+            Math.abs(times[i]! - times[train[0]!]! - train.length * step) <= EVEN * step + SAME
           )
             train.push(i)
         }
         if (
-          train.length > best.length
-          && modeOf(
+          train.length > best.length &&
+          modeOf(
             train.map(i => times[i]!),
             cool,
             limits,
@@ -133,8 +141,8 @@ function byTrains(times: readonly number[], cool: number, limits: UnitLimits): n
     const singles: number[] = []
     for (const i of left)
       if (
-        singles.length < cool
-        && (singles.length === 0 || times[i]! - times[singles.at(-1)!]! >= limits.recycle - SAME)
+        singles.length < cool &&
+        (singles.length === 0 || times[i]! - times[singles.at(-1)!]! >= limits.recycle - SAME)
       )
         singles.push(i)
     const unit = best.length > singles.length ? best : singles
@@ -147,15 +155,18 @@ function byTrains(times: readonly number[], cool: number, limits: UnitLimits): n
 /**
  * Fewest equal units that can give the pops of one light, and which pops each takes.
  *
- * With each pop triggered by itself, dealing them out in turn is optimal: among any k + 1 pops that fall within one recycle time two would go to one
- * of k units, and turns also share them evenly against overheating. With the units' own repeating mode each takes an even train: all of them in turn
- * where the whole is even, else, up to eight pops, the best of every way, and beyond that the longest trains first. Triggered pops where both need as many.
+ * With each pop triggered by itself, dealing them out in turn is optimal: among any k + 1 pops that fall within one
+ * recycle time two would go to one
+ * of k units, and turns also share them evenly against overheating. With the units' own repeating mode each takes an
+ * even train: all of them in turn
+ * where the whole is even, else, up to eight pops, the best of every way, and beyond that the longest trains first.
+ * Triggered pops where both need as many.
  *
  * @param input.times s, rising, at least one
  * @param input.limits of one unit at the power in use
  * @throws InputError for times that fall or limits out of range
  */
-export function scheduleLight(input: { times: readonly number[], limits: UnitLimits }): Schedule {
+export function scheduleLight(input: { times: readonly number[]; limits: UnitLimits }): Schedule {
   const times = atLeast('times', input.times, 1)
   times.forEach((time, i) => {
     if (i > 0) notNegative(`times[${i}] − times[${i - 1}]`, finite(`times[${i}]`, time) - (times[i - 1] as number))
@@ -168,12 +179,12 @@ export function scheduleLight(input: { times: readonly number[], limits: UnitLim
 
   let turns = 1
   while (
-    turns < count
-    && times.some((time, i) => i + turns < count && (times[i + turns] as number) - time < recycle - SAME)
+    turns < count &&
+    times.some((time, i) => i + turns < count && (times[i + turns] as number) - time < recycle - SAME)
   )
     turns++
-  const cool
-    = limits.heatLimit === null ? count : Math.max(1, Math.floor(positive('heatLimit', limits.heatLimit) / energy + 1e-9))
+  const cool =
+    limits.heatLimit === null ? count : Math.max(1, Math.floor(positive('heatLimit', limits.heatLimit) / energy + 1e-9))
   const byHeat = Math.ceil(count / cool)
   const triggered = Math.max(turns, byHeat)
   const single: Schedule = {
@@ -191,8 +202,8 @@ export function scheduleLight(input: { times: readonly number[], limits: UnitLim
   const byPops = Math.ceil(count / repeat.pops)
   const own = Math.max(1, byRate, byPops, byHeat)
   const even = interval === null ? null : dealt(count, own)
-  const mixed
-    = count <= EVERY_WAY
+  const mixed =
+    count <= EVERY_WAY
       ? everyWay(times, cool, limits)
       : count <= MOST_TRAINS
         ? byTrains(times, cool, limits)

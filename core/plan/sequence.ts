@@ -11,7 +11,10 @@ export interface SequenceExposure {
   /** s after the trigger's own pop. */
   time: number
   lights: number[]
-  /** m along the travel of the moving thing, and where it falls in the frame: along and across the travel, the camera's own turn taken off. */
+  /**
+   * m along the travel of the moving thing, and where it falls in the frame: along and across the travel, the camera's
+   * own turn taken off.
+   */
   place: number
   along: number
   across: number
@@ -65,17 +68,39 @@ const UNLIT = -20
 
 /** Most exposures that cover one place of a body of some width at places along a line: a sweep over its ends. */
 export function deepestCover(places: readonly number[], width: number): number {
-  const ends = places.flatMap(place => [[place - width / 2, 1], [place + width / 2, -1]] as [number, number][]).sort((a, b) => a[0] - b[0] || a[1] - b[1])
+  const ends = places
+    .flatMap(
+      place =>
+        [
+          [place - width / 2, 1],
+          [place + width / 2, -1],
+        ] as [number, number][],
+    )
+    .sort((a, b) => a[0] - b[0] || a[1] - b[1])
   let depth = 0
   let most = 0
-  for (const [, change] of ends) most = Math.max(most, depth += change)
+  for (const [, change] of ends) most = Math.max(most, (depth += change))
   return most
 }
 
-const limitsOf = (flash: KnownFlash): UnitLimits => ({ recycle: recycleAt(flash, flash.power), popEnergy: popEnergy(flash), heatLimit: flash.heatLimit, repeat: repeatAt(flash.repeat, flash.power) })
+const limitsOf = (flash: KnownFlash): UnitLimits => ({
+  recycle: recycleAt(flash, flash.power),
+  popEnergy: popEnergy(flash),
+  heatLimit: flash.heatLimit,
+  repeat: repeatAt(flash.repeat, flash.power),
+})
 
-/** s after the action starts at which the last light of a take falls: of a single pop, that pop; null where nothing is captured. */
-export function lastLight({ timing, sequence }: { timing: { captured: number | null }, sequence: SequencePlan | null }): number | null {
+/**
+ * s after the action starts at which the last light of a take falls: of a single pop, that pop; null where nothing is
+ * captured.
+ */
+export function lastLight({
+  timing,
+  sequence,
+}: {
+  timing: { captured: number | null }
+  sequence: SequencePlan | null
+}): number | null {
   return timing.captured === null ? null : timing.captured + Math.max(0, sequence?.lastPop ?? 0)
 }
 
@@ -83,7 +108,8 @@ export function lastLight({ timing, sequence }: { timing: { captured: number | n
 export const isSequence = (setup: Setup): boolean => setup.sequence.groups.length > 0
 
 /**
- * Everything about a sequence of pops in one frame: when and where they fall, what they add up to, how long the shutter must be open, and how units share them.
+ * Everything about a sequence of pops in one frame: when and where they fall, what they add up to, how long the shutter
+ * must be open, and how units share them.
  *
  * @param setup validated
  * @param drag 1/m
@@ -94,26 +120,39 @@ export const isSequence = (setup: Setup): boolean => setup.sequence.groups.lengt
  * @returns null where the set-up has no sequence
  */
 export function sequenceOf(
-  setup: KnownSetup, drag: number, pulses: readonly LightPulse[], captured: number | null, aperture: number, lost: readonly number[],
+  setup: KnownSetup,
+  drag: number,
+  pulses: readonly LightPulse[],
+  captured: number | null,
+  aperture: number,
+  lost: readonly number[],
 ): SequencePlan | null {
   const { sequence, picture } = setup
   if (!isSequence(setup)) return null
   const pops = popsOf(setup, drag)
   const instants = instantsOf(pops)
   if (instants.length === 0) return null
-  const asked = sequence.groups.reduce((sum, group) => sum + (group.lights.length === 0 ? 0 : group.placing === 'hand' ? group.times.length : group.count), 0)
+  const asked = sequence.groups.reduce(
+    (sum, group) => sum + (group.lights.length === 0 ? 0 : group.placing === 'hand' ? group.times.length : group.count),
+    0,
+  )
   const base = captured ?? 0
   const { positionAt } = trackOf(setup, drag)
   const still = setup.motion.kind === 'still' && sequence.track.length < 2
 
-  const level = (lights: readonly number[]): number | null => lightLevel(setup, aperture, exposingLights(setup, lights), lost)
+  const level = (lights: readonly number[]): number | null =>
+    lightLevel(setup, aperture, exposingLights(setup, lights), lost)
   // Seen through a camera that turns, everything slides the other way.
   const slide = sequence.panSpeed * picture.distance
   const exposures = instants.map(({ time, lights }): SequenceExposure => {
     const place = still ? 0 : positionAt(base + time)
     return {
-      time, lights, place, stops: level(lights) ?? UNLIT,
-      along: place - slide * Math.cos(sequence.panAngle) * time, across: -slide * Math.sin(sequence.panAngle) * time,
+      time,
+      lights,
+      place,
+      stops: level(lights) ?? UNLIT,
+      along: place - slide * Math.cos(sequence.panAngle) * time,
+      across: -slide * Math.sin(sequence.panAngle) * time,
     }
   })
 
@@ -121,13 +160,19 @@ export function sequenceOf(
   const first = instants[0]!.time
   const lastPop = instants.at(-1)!.time
   const meanInterval = instants.length > 1 ? (lastPop - first) / (instants.length - 1) : 0
-  const lag = setup.link.latency + setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) + (setup.method === 'open-shutter' ? 0 : curtainTime(setup))
+  const lag =
+    setup.link.latency +
+    setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) +
+    (setup.method === 'open-shutter' ? 0 : curtainTime(setup))
   const least = Math.max(0, lastPop) + longest + lag + sequence.margin
   const customary = Math.max(0, lastPop) + meanInterval
-  const gaps = (times: readonly number[]): number | null => times.slice(1).reduce<number | null>((shortest, time, i) => Math.min(shortest ?? Infinity, time - times[i]!), null)
+  const gaps = (times: readonly number[]): number | null =>
+    times.slice(1).reduce<number | null>((shortest, time, i) => Math.min(shortest ?? Infinity, time - times[i]!), null)
 
   const width = Math.max(1e-6, setup.motion.objectLength)
-  const steps = exposures.slice(1).map((e, i) => Math.hypot(e.along - exposures[i]!.along, e.across - exposures[i]!.across))
+  const steps = exposures
+    .slice(1)
+    .map((e, i) => Math.hypot(e.along - exposures[i]!.along, e.across - exposures[i]!.across))
   const step = steps.length > 0 ? Math.min(...steps) : null
   // Places along the way they are strung on, which a camera's turn may have tilted.
   const way: number[] = [0]
@@ -141,17 +186,39 @@ export function sequenceOf(
 
   const lights = setup.flashes.flatMap((flash, i): LightSchedule[] => {
     const times = timesOfLight(pops, i)
-    return times.length === 0 ? [] : [{ light: i, times, limits: limitsOf(flash), schedule: scheduleLight({ times, limits: limitsOf(flash) }), units: flash.relay }]
+    return times.length === 0
+      ? []
+      : [
+          {
+            light: i,
+            times,
+            limits: limitsOf(flash),
+            schedule: scheduleLight({ times, limits: limitsOf(flash) }),
+            units: flash.relay,
+          },
+        ]
   })
   const closestOfOne = lights.map(({ times }) => gaps(times)).filter((gap): gap is number => gap !== null)
   return {
-    pops, exposures, unreached: asked - pops.length, lastPop, least, customary, lag,
-    leastDial: stepUp(SHUTTERS_IN_SECONDS, least), customaryDial: stepUp(SHUTTERS_IN_SECONDS, customary),
+    pops,
+    exposures,
+    unreached: asked - pops.length,
+    lastPop,
+    least,
+    customary,
+    lag,
+    leastDial: stepUp(SHUTTERS_IN_SECONDS, least),
+    customaryDial: stepUp(SHUTTERS_IN_SECONDS, customary),
     lead: sequence.curtain === 'front' ? 0 : Math.max(0, picture.shutter - least),
-    closest, closestOfOneLight: closestOfOne.length > 0 ? Math.min(...closestOfOne) : null,
-    step, overlap: step === null ? 0 : Math.max(0, 1 - step / width), deepest: deepestCover(way, width),
-    stillStops: Math.log2(Math.max(1e-9, total / Math.max(...exposures.map(e => 2 ** e.stops)))), stillLevel: setup.flashes.length > 0 ? sequence.groundStops + Math.log2(Math.max(1e-9, total)) : null,
-    stillDeepest, panNeeded: closest !== null && closest > 0 ? sequence.stillWidth / (closest * picture.distance) : null,
+    closest,
+    closestOfOneLight: closestOfOne.length > 0 ? Math.min(...closestOfOne) : null,
+    step,
+    overlap: step === null ? 0 : Math.max(0, 1 - step / width),
+    deepest: deepestCover(way, width),
+    stillStops: Math.log2(Math.max(1e-9, total / Math.max(...exposures.map(e => 2 ** e.stops)))),
+    stillLevel: setup.flashes.length > 0 ? sequence.groundStops + Math.log2(Math.max(1e-9, total)) : null,
+    stillDeepest,
+    panNeeded: closest !== null && closest > 0 ? sequence.stillWidth / (closest * picture.distance) : null,
     lights,
   }
 }

@@ -10,8 +10,10 @@ export function curtainTime({ camera }: Pick<Setup, 'camera'>): number {
 }
 
 /**
- * s from where the shutter lag ends to the middle of the middle row's exposure. The lag ends with the first curtain home (focal plane: the
- * middle row opened half a travel before), with the first row begun (rolling: the middle row begins half a read-out later), or when it is open.
+ * s from where the shutter lag ends to the middle of the middle row's exposure. The lag ends with the first curtain
+ * home (focal plane: the
+ * middle row opened half a travel before), with the first row begun (rolling: the middle row begins half a read-out
+ * later), or when it is open.
  */
 export function midExposure(setup: Pick<Setup, 'camera' | 'picture'>): number {
   const half = setup.picture.shutter / 2
@@ -20,7 +22,8 @@ export function midExposure(setup: Pick<Setup, 'camera' | 'picture'>): number {
 }
 
 /**
- * When the shutter moves, s from where the shutter lag ends: first row opens, last row open (where a flash contact closes), first row closes,
+ * When the shutter moves, s from where the shutter lag ends: first row opens, last row open (where a flash contact
+ * closes), first row closes,
  * last row closed. The one account of it, for chain, light, drawings and bench.
  */
 export function shutterMoves(setup: Pick<Setup, 'camera' | 'picture'>): {
@@ -56,9 +59,9 @@ export function syncRuledOut({ camera, picture }: Pick<Setup, 'camera' | 'pictur
 /** Whether a flash set to high-speed sync is lighting a shutter past its sync. */
 export function highSpeedSyncActs(setup: Pick<Setup, 'camera' | 'picture' | 'flashes'>): boolean {
   return (
-    setup.camera.shutterKind === 'focal-plane'
-    && syncRuledOut(setup)
-    && setup.flashes.some(flash => flash.highSpeedSync)
+    setup.camera.shutterKind === 'focal-plane' &&
+    syncRuledOut(setup) &&
+    setup.flashes.some(flash => flash.highSpeedSync)
   )
 }
 
@@ -84,8 +87,11 @@ function passed(setup: Pick<Setup, 'camera' | 'picture'>, light: MetLight, y: nu
 
 const stopsOf = (share: number): number => Math.max(0, Math.min(ALL_LOST, -Math.log2(Math.max(share, 2 ** -ALL_LOST))))
 
-/** Stops each light loses to the shutter in the middle of the frame and in its worst row; nothing where the light falls into an open shutter. */
-export function lightLost(setup: KnownSetup, lights: readonly MetLight[]): { middle: number[], worst: number[] } {
+/**
+ * Stops each light loses to the shutter in the middle of the frame and in its worst row; nothing where the light falls
+ * into an open shutter.
+ */
+export function lightLost(setup: KnownSetup, lights: readonly MetLight[]): { middle: number[]; worst: number[] } {
   if (setup.method === 'open-shutter') return { middle: lights.map(() => 0), worst: lights.map(() => 0) }
   return {
     middle: lights.map(light => stopsOf(passed(setup, light, 0.5))),

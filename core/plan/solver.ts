@@ -63,7 +63,10 @@ const setUnits = (setup: Setup, factor: number): Change[] =>
 /** Farthest a light is moved back, m. */
 const FARTHEST = 20
 
-/** Changes that take away so many stops of flash: by less power where that is no longer light, then a smaller aperture, then distance. */
+/**
+ * Changes that take away so many stops of flash: by less power where that is no longer light, then a smaller aperture,
+ * then distance.
+ */
 function dim(setup: Setup, over: number): Change[] {
   const { flashes } = known(setup)
   const room = (flash: KnownFlash): number => {
@@ -75,8 +78,8 @@ function dim(setup: Setup, over: number): Change[] {
   }
   const byPower = Math.min(Math.round(over * 3) / 3, ...flashes.map(flash => Math.floor(room(flash) * 3 + 1e-6) / 3))
   const changes: Change[] = byPower > 0 ? setPowers(flashes.map(flash => flash.power * 2 ** -byPower)) : []
-  const stopped
-    = stepDown(
+  const stopped =
+    stepDown(
       APERTURES,
       Math.min(setup.lens.smallestAperture, setup.picture.aperture * 2 ** (Math.max(0, over - byPower) / 2) * 1.06),
     ) ?? setup.picture.aperture
@@ -93,7 +96,10 @@ function dim(setup: Setup, over: number): Change[] {
   ]
 }
 
-/** Changes that bring a set-up to correct exposure by ISO first, then by units; with too much light by power, aperture and distance. */
+/**
+ * Changes that bring a set-up to correct exposure by ISO first, then by units; with too much light by power, aperture
+ * and distance.
+ */
 function expose(setup: Setup, changes: Change[]): Change[] {
   const { camera } = setup
   const lowest = stepUp(ISOS, camera.baseIso) ?? camera.baseIso
@@ -118,9 +124,11 @@ function expose(setup: Setup, changes: Change[]): Change[] {
 /**
  * The light solver: from blur limit, depth wanted, distances, kit and ceiling of ISO to settings that meet them.
  *
- * Aperture from the depth; for each light the highest power whose t.1 holds the blur limit; then ISO, then units side by side; with too much
+ * Aperture from the depth; for each light the highest power whose t.1 holds the blur limit; then ISO, then units side
+ * by side; with too much
  * light less power, a smaller aperture, more distance. Exposed is within a third of a stop either way. Where
- * that is not enough, the nearest settings and what each gives up: depth (a wider aperture), blur (more power), distance (lights nearer) or
+ * that is not enough, the nearest settings and what each gives up: depth (a wider aperture), blur (more power),
+ * distance (lights nearer) or
  * exposure (left under).
  *
  * @param setup validated, with at least one flash; method open or sync shutter

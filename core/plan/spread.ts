@@ -1,4 +1,4 @@
-import type { Setup } from '../setup/types'
+import type { HeldBelief, Setup } from '../setup/types'
 import { type NamedStage, type TakeInputs, meanInputs, takeTimes } from './chain'
 
 /** `scatter` differs from take to take; `uncertainty` is what the plan may have wrong, the same for every take. */
@@ -28,13 +28,17 @@ interface UncertainInput {
 }
 
 /** Inputs that cannot be negative: they spread by a factor, log-normally, with their mean figure in the middle. */
-const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale'])
+export const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale'])
 
 /** An input off its mean by z standard deviations. */
 export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: number, z: number): number {
   if (!BY_FACTOR.has(entry.input)) return mean + entry.sigma * z
   return mean * Math.exp(Math.sqrt(Math.log1p((entry.sigma / mean) ** 2)) * z)
 }
+
+/** Standard deviation of a held input, in its own unit. */
+export const sigmaOf = ({ log, values, covariance }: HeldBelief, at: number): number =>
+  log[at] ? values[at]! * Math.sqrt(Math.expm1(covariance[at]![at]!)) : Math.sqrt(covariance[at]![at]!)
 
 /** What varies, with its standard deviation in the input's own unit; entries of no spread are left out. */
 export function uncertainInputs(setup: Setup): UncertainInput[] {
@@ -121,20 +125,28 @@ export function uncertainInputs(setup: Setup): UncertainInput[] {
       sigma: moment.timeError,
     },
   ]
+  const held = setup.belief
+  if (held) {
+    // Places were seen apart: one error for both no longer says it.
+    for (const entry of all) {
+      const at = entry.kind === 'uncertainty' ? held.inputs.indexOf(entry.input) : -1
+      if (at >= 0) entry.sigma = sigmaOf(held, at)
+    }
+  }
   return all.filter(entry => entry.sigma > 0)
 }
 
 /** Whether inputs off their mean can still be. */
 function possible(x: TakeInputs): boolean {
   return (
-    x.speed > 0
-    && x.crackSpeed > 0
-    && x.phaseScale >= 0
-    && x.sensorPosition >= 0
-    && x.sensorOffset >= 0
-    && x.subjectDistance >= 0
-    && x.temperatureC >= -40
-    && x.temperatureC <= 60
+    x.speed > 0 &&
+    x.crackSpeed > 0 &&
+    x.phaseScale >= 0 &&
+    x.sensorPosition >= 0 &&
+    x.sensorOffset >= 0 &&
+    x.subjectDistance >= 0 &&
+    x.temperatureC >= -40 &&
+    x.temperatureC <= 60
   )
 }
 
@@ -159,7 +171,8 @@ const ABSOLUTE_STEP: Partial<Record<keyof TakeInputs, number>> = {
 }
 
 /**
- * d(offset)/d(input), s per unit, by Richardson's central difference; one-sided at the end of what can happen (a toss at its apex, a
+ * d(offset)/d(input), s per unit, by Richardson's central difference; one-sided at the end of what can happen (a toss
+ * at its apex, a
  * distance of zero); null where the input cannot be varied at all.
  */
 export function derivative(setup: Setup, drag: number, mean: TakeInputs, input: keyof TakeInputs): number | null {
@@ -193,7 +206,10 @@ export interface Spread {
   firstOrderReason: string | null
 }
 
-/** One uncertain input's part in the spread, and how far the timing bends over it; a reason where the first order does not hold. */
+/**
+ * One uncertain input's part in the spread, and how far the timing bends over it; a reason where the first order does
+ * not hold.
+ */
 function causeOf(
   setup: Setup,
   drag: number,
@@ -201,11 +217,7 @@ function causeOf(
   entry: UncertainInput,
   slope: number | null,
   here: number | null,
-): {
-  cause: Cause | null
-  bend: number
-  reason: string | null
-} {
+): { cause: Cause | null; bend: number; reason: string | null } {
   if (slope === 0) return { cause: null, bend: 0, reason: null }
   if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD))
     return { cause: null, bend: 0, reason: `${entry.label}: the timing has no slope here` }
@@ -229,11 +241,59 @@ function flinchCause({ trigger, hand }: Setup): Cause[] {
       label: 'how early the press comes',
       kind: 'uncertainty',
       path: 'hand.flinchError',
-      derivative: 1,
+      derivative: -1,
       seconds: hand.flinchError,
       share: 0,
     },
   ]
+}
+
+const CAUSE_INPUTS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
+  'speed-error': 'speed',
+  'subject-distance': 'subjectDistance',
+  'sensor-position': 'sensorPosition',
+  'sensor-offset': 'sensorOffset',
+  'air-temperature': 'temperatureC',
+  'crack-error': 'crackSpeed',
+  'phase-error': 'phaseScale',
+  'hand-flinch': 'flinch',
+  'latency-error': 'latency',
+}
+
+/** The chain's latency, where what was seen leaves it open. */
+function latencyCause({ belief }: Setup): Cause[] {
+  const at = belief?.inputs.indexOf('latency') ?? -1
+  if (at < 0) return []
+  const seconds = Math.sqrt(belief!.covariance[at]![at]!)
+  const path = STAGE_PATHS.measured
+  return [
+    { id: 'latency-error', label: 'latency of the chain', kind: 'uncertainty', path, derivative: 1, seconds, share: 0 },
+  ]
+}
+
+/**
+ * Each cause's part in the variance of its kind, s²: its own square, or, where what was seen ties unknowns together,
+ * gᵢ (C g)ᵢ, which may be negative.
+ */
+function partsOf(belief: HeldBelief | undefined, causes: readonly Cause[], mean: TakeInputs): number[] {
+  const held = causes.map(cause => {
+    const input = cause.kind === 'uncertainty' ? CAUSE_INPUTS[cause.id] : undefined
+    return belief && input ? belief.inputs.indexOf(input) : -1
+  })
+  const slopes = causes.map((cause, i) =>
+    held[i]! >= 0 && belief!.log[held[i]!]
+      ? cause.derivative * mean[belief!.inputs[held[i]!] as keyof TakeInputs]
+      : cause.derivative,
+  )
+  return causes.map((cause, i) =>
+    held[i]! < 0
+      ? cause.seconds ** 2
+      : causes.reduce(
+          (sum, _, j) =>
+            held[j]! < 0 ? sum : sum + slopes[i]! * slopes[j]! * belief!.covariance[held[i]!]![held[j]!]!,
+          0,
+        ),
+  )
 }
 
 /** First-order budget of the offset between capture and moment; a burst has no phase, and nothing shifts it. */
@@ -245,7 +305,7 @@ export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage
     if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
     return causeOf(setup, drag, mean, entry, slopes.get(entry.input) ?? null, here)
   })
-  const causes = [...parts.flatMap(part => part.cause ?? []), ...flinchCause(setup)]
+  const causes = [...parts.flatMap(part => part.cause ?? []), ...flinchCause(setup), ...latencyCause(setup)]
   for (const stage of stages) {
     if (stage.jitter > 0)
       causes.push({
@@ -259,14 +319,17 @@ export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage
       })
   }
   const variance = { scatter: 0, uncertainty: 0 }
-  for (const cause of causes) variance[cause.kind] += cause.seconds ** 2
-  for (const cause of causes) cause.share = variance[cause.kind] > 0 ? cause.seconds ** 2 / variance[cause.kind] : 0
+  const squares = partsOf(setup.belief, causes, mean)
+  causes.forEach((cause, i) => (variance[cause.kind] += squares[i]!))
+  causes.forEach((cause, i) => {
+    cause.share = variance[cause.kind] > 0 ? Math.max(0, squares[i]! / variance[cause.kind]) : 0
+  })
   causes.sort((a, b) => b.seconds - a.seconds)
   const total = Math.sqrt(variance.scatter + variance.uncertainty)
   const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
-  const firstOrderReason
-    = parts.find(part => part.reason !== null)?.reason
-      ?? (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
+  const firstOrderReason =
+    parts.find(part => part.reason !== null)?.reason ??
+    (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),
@@ -284,4 +347,5 @@ const STAGE_PATHS: Record<NamedStage['id'], string> = {
   flash: 'flashes[0].jitter',
   shutter: 'picture.shutter',
   hand: 'hand.scatter',
+  measured: 'link.latency',
 }

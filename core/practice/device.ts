@@ -23,7 +23,9 @@ export interface Answer {
   exposure?: BenchExposure
 }
 
-/** Everything the bench remembers from line to line; plain data, so that any process can take the next line. SI units. */
+/**
+ * Everything the bench remembers from line to line; plain data, so that any process can take the next line. SI units.
+ */
 export interface DeviceState {
   delay: number
   threshold: number
@@ -38,7 +40,7 @@ export interface DeviceState {
   pending: BenchShot | null
 }
 
-const DIALS: Record<string, { key: 'delay' | 'threshold' | 'holdOff', min: number, max: number }> = {
+const DIALS: Record<string, { key: 'delay' | 'threshold' | 'holdOff'; min: number; max: number }> = {
   'delay': { key: 'delay', min: -10, max: 10_000 },
   'threshold': { key: 'threshold', min: 0.000001, max: 1000 },
   'hold-off': { key: 'holdOff', min: 0, max: 60 },
@@ -49,12 +51,23 @@ const LONGEST_OPEN = 600
 
 /** The bench as it is switched on. */
 export function switchedOn(setup: Setup): DeviceState {
-  return { delay: setup.trigger === 'hand' ? -(setup.hand.lead ?? 0) : setup.delay ?? 0, threshold: thresholdOf(setup), holdOff: setup.controller.holdOff, armed: false, openedAt: null, poppedAt: null, fired: 0, pending: null }
+  return {
+    delay: setup.trigger === 'hand' ? -(setup.hand.lead ?? 0) : (setup.delay ?? 0),
+    threshold: thresholdOf(setup),
+    holdOff: setup.controller.holdOff,
+    armed: false,
+    openedAt: null,
+    poppedAt: null,
+    fired: 0,
+    pending: null,
+  }
 }
 
 /**
- * The practice bench as a device: sensor, controller, flashes, camera and whatever lets the action go, behind lines of text. It holds no clock: each
- * line comes with the time it arrived at. Numbers are SI units. What it really does is hidden; it answers what real devices would.
+ * The practice bench as a device: sensor, controller, flashes, camera and whatever lets the action go, behind lines of
+ * text. It holds no clock: each
+ * line comes with the time it arrived at. Numbers are SI units. What it really does is hidden; it answers what real
+ * devices would.
  */
 export class PracticeDevice {
   /**
@@ -63,22 +76,40 @@ export class PracticeDevice {
    * @param state as it was left
    * @param stock props given; each action costs one
    */
-  constructor(private readonly rig: PracticeRig, private readonly setup: Setup, readonly state: DeviceState, private readonly stock = Infinity) {}
+  constructor(
+    private readonly rig: PracticeRig,
+    private readonly setup: Setup,
+    readonly state: DeviceState,
+    private readonly stock = Infinity,
+  ) {}
 
   /** Takes one line at a time, s on any clock that runs on; gives what the device says. */
   take(line: string, at: number): Answer {
     if (line.length > LONGEST_LINE) return error('line too long')
     const [word = '', ...args] = line.trim().split(/\s+/)
     switch (word.toUpperCase()) {
-      case 'HELLO': return args[0] === String(INTERFACE) ? say(`OK ${INTERFACE} practice sensor controller flash camera action`) : error(`speaks version ${INTERFACE}`)
-      case 'SET': return this.set(args)
-      case 'STATUS': return say(this.status(at))
-      case 'ARM': this.state.armed = true; return say('OK', 'EVENT armed')
-      case 'SAFE': this.state.armed = false; return say('OK', 'EVENT safe')
-      case 'SHUTTER': return this.shutter(args[0]?.toUpperCase(), at)
-      case 'ACT': return this.act(at)
-      case '': return { lines: [] }
-      default: return error(`no such word ${word.slice(0, 20)}`)
+      case 'HELLO':
+        return args[0] === String(INTERFACE)
+          ? say(`OK ${INTERFACE} practice sensor controller flash camera action`)
+          : error(`speaks version ${INTERFACE}`)
+      case 'SET':
+        return this.set(args)
+      case 'STATUS':
+        return say(this.status(at))
+      case 'ARM':
+        this.state.armed = true
+        return say('OK', 'EVENT armed')
+      case 'SAFE':
+        this.state.armed = false
+        return say('OK', 'EVENT safe')
+      case 'SHUTTER':
+        return this.shutter(args[0]?.toUpperCase(), at)
+      case 'ACT':
+        return this.act(at)
+      case '':
+        return { lines: [] }
+      default:
+        return error(`no such word ${word.slice(0, 20)}`)
     }
   }
 
@@ -86,16 +117,23 @@ export class PracticeDevice {
     const dial = DIALS[name]
     if (!dial) return error(`no such dial ${name.slice(0, 20)}`)
     const value = Number(text)
-    if (text === '' || !Number.isFinite(value) || value < dial.min || value > dial.max) return error(`${name} from ${dial.min} to ${dial.max}`)
+    if (text === '' || !Number.isFinite(value) || value < dial.min || value > dial.max)
+      return error(`${name} from ${dial.min} to ${dial.max}`)
     this.state[dial.key] = value
     return say('OK')
   }
 
-  private recycle(): number { return recharged(known(this.setup)) }
+  private recycle(): number {
+    return recharged(known(this.setup))
+  }
 
   private status(at: number): string {
     const charging = this.state.poppedAt === null ? 0 : Math.max(0, this.recycle() - (at - this.state.poppedAt))
-    return `STATUS armed=${this.state.armed ? 1 : 0} shutter=${this.state.openedAt === null ? 'closed' : 'open'} charging=${charging.toFixed(2)} shots=${this.state.fired} delay=${this.state.delay} threshold=${this.state.threshold} hold-off=${this.state.holdOff}`
+    return (
+      `STATUS armed=${this.state.armed ? 1 : 0} shutter=${this.state.openedAt === null ? 'closed' : 'open'} ` +
+      `charging=${charging.toFixed(2)} shots=${this.state.fired} delay=${this.state.delay} ` +
+      `threshold=${this.state.threshold} hold-off=${this.state.holdOff}`
+    )
   }
 
   private shutter(what: string | undefined, at: number): Answer {
@@ -115,14 +153,19 @@ export class PracticeDevice {
     return { lines: ['OK', 'EVENT shutter closed'], ...(shot ? { exposure: { shot, openFor } } : {}) }
   }
 
-  /** Lets the action go. With the shutter open the frame comes when it is closed; else the chain opens it and the frame comes at once. */
+  /**
+   * Lets the action go. With the shutter open the frame comes when it is closed; else the chain opens it and the frame
+   * comes at once.
+   */
   private act(at: number): Answer {
     if (this.state.pending) return error('close the shutter first: this frame holds a shot')
     if (this.state.fired >= this.stock) return error('no props left')
     const open = this.state.openedAt !== null
     const shot = this.fire(at)
-    const lines = shot.heard === 'click' ? ['OK', 'EVENT trigger', 'EVENT light', 'EVENT action'] : ['OK', 'EVENT action']
-    if ((shot.heard === 'event' || shot.heard === 'hand') && shot.dark !== 'charging') lines.push('EVENT trigger', 'EVENT light')
+    const lines =
+      shot.heard === 'click' ? ['OK', 'EVENT trigger', 'EVENT light', 'EVENT action'] : ['OK', 'EVENT action']
+    if ((shot.heard === 'event' || shot.heard === 'hand') && shot.dark !== 'charging')
+      lines.push('EVENT trigger', 'EVENT light')
     else if (shot.dark === 'charging') lines.push('EVENT trigger', 'EVENT not charged')
     if (this.setup.method === 'open-shutter') {
       if (open) this.state.pending = shot
@@ -135,7 +178,12 @@ export class PracticeDevice {
   private fire(at: number): BenchShot {
     this.state.fired++
     const shot = fireRig(this.rig, this.setup, this.state.fired, {
-      delay: this.state.delay, threshold: this.state.threshold, holdOff: this.state.holdOff, armed: this.state.armed, open: this.state.openedAt !== null || this.setup.method !== 'open-shutter', sincePop: this.state.poppedAt === null ? null : at - this.state.poppedAt,
+      delay: this.state.delay,
+      threshold: this.state.threshold,
+      holdOff: this.state.holdOff,
+      armed: this.state.armed,
+      open: this.state.openedAt !== null || this.setup.method !== 'open-shutter',
+      sincePop: this.state.poppedAt === null ? null : at - this.state.poppedAt,
     })
     if (shot.heard !== null && shot.dark !== 'charging') this.state.poppedAt = at
     return shot

@@ -1,6 +1,7 @@
 import { type Change, withChanges } from '../setup/paths'
 import { newSetup } from '../recipes'
-import type { Recipe, Setup } from '../setup/types'
+import type { Card, Recipe, Setup } from '../setup/types'
+import { LIGHT_EXERCISES } from './lightExercises'
 import { type PracticeRig, drawRig } from './rig'
 
 /** A task on the practice bench. */
@@ -14,63 +15,129 @@ export interface Exercise {
   /** Props given. */
   stock: number
   changes: Change[]
+  /** Cards that stand there from the start. */
+  cards?: readonly Card[]
+  /** Done by placing light in the workspace. */
+  light?: true
   /** Share of the speed that each shot costs. */
   drift?: number
 }
 
 const sound: Change[] = [
-  { path: 'sensor.kind', value: 'sound' }, { path: 'sensor.source', value: 'start' }, { path: 'sensor.position', value: 0 }, { path: 'sensor.offset', value: 0.15 },
-  { path: 'sensor.falsePeak', value: 0.12 }, { path: 'sensor.eventPeak', value: 0.8 }, { path: 'sensor.threshold', value: 0.3 },
+  { path: 'sensor.kind', value: 'sound' },
+  { path: 'sensor.source', value: 'start' },
+  { path: 'sensor.position', value: 0 },
+  { path: 'sensor.offset', value: 0.15 },
+  { path: 'sensor.falsePeak', value: 0.12 },
+  { path: 'sensor.eventPeak', value: 0.8 },
+  { path: 'sensor.threshold', value: 0.3 },
 ]
 
 export const EXERCISES: readonly Exercise[] = [
   {
-    id: 'cracker-beam', title: 'Ball through a cracker, by a beam', recipe: 'projectile', keepers: 3, stock: 12, changes: [],
+    id: 'cracker-beam',
+    title: 'Ball through a cracker, by a beam',
+    recipe: 'projectile',
+    keepers: 3,
+    stock: 12,
+    changes: [],
     teaches: 'Reading how far past the mark the ball is, and dialling that away in one take.',
   },
   {
-    id: 'cracker-report', title: 'Ball through a cracker, by its report', recipe: 'projectile', keepers: 3, stock: 16, changes: sound,
+    id: 'cracker-report',
+    title: 'Ball through a cracker, by its report',
+    recipe: 'projectile',
+    keepers: 3,
+    stock: 16,
+    changes: sound,
     teaches: 'The whole flight is uncertain now, not only the last stretch: a wider search, the same reading.',
   },
   {
-    id: 'cracker-tired', title: 'A launcher that tires', recipe: 'projectile', keepers: 4, stock: 18, changes: [{ path: 'motion.speedSpread', value: 0.006 }], drift: 0.006,
+    id: 'cracker-tired',
+    title: 'A launcher that tires',
+    recipe: 'projectile',
+    keepers: 4,
+    stock: 18,
+    changes: [{ path: 'motion.speedSpread', value: 0.006 }],
+    drift: 0.006,
     teaches: 'Each shot is a little slower. Notice the wander and go by the last takes.',
   },
   {
-    id: 'balloon-click', title: 'Balloon by its bang, microphone too keen', recipe: 'balloon', keepers: 3, stock: 16,
-    changes: [{ path: 'sensor.falsePeak', value: 0.16 }, { path: 'sensor.eventPeak', value: 0.7 }, { path: 'sensor.threshold', value: 0.08 }],
-    teaches: 'The shutter’s own click sets the flash off. Find a threshold between click and bang, then the delay, by early and late alone.',
+    id: 'balloon-click',
+    title: 'Balloon by its bang, microphone too keen',
+    recipe: 'balloon',
+    keepers: 3,
+    stock: 16,
+    changes: [
+      { path: 'sensor.falsePeak', value: 0.16 },
+      { path: 'sensor.eventPeak', value: 0.7 },
+      { path: 'sensor.threshold', value: 0.08 },
+    ],
+    teaches:
+      'The shutter’s own click sets the flash off. Find a threshold between click and bang, then the delay, by ' +
+      'early and late alone.',
   },
   {
-    id: 'coffee-cloud', title: 'Cream into iced coffee', recipe: 'pour', keepers: 3, stock: 14, changes: [],
+    id: 'coffee-cloud',
+    title: 'Cream into iced coffee',
+    recipe: 'pour',
+    keepers: 3,
+    stock: 14,
+    changes: [],
     teaches: 'A slow moment with a wide window: the delay counts from the beam to the cloud, not to the surface.',
   },
   {
-    id: 'milk-crown', title: 'Crown in milk', recipe: 'drop', keepers: 3, stock: 16, changes: [],
+    id: 'milk-crown',
+    title: 'Crown in milk',
+    recipe: 'drop',
+    keepers: 3,
+    stock: 16,
+    changes: [],
     teaches: 'Only early, on or late can be told. Let the verdicts halve what is left.',
   },
   {
-    id: 'tea-sheet', title: 'Tea over a jug, lights too strong', recipe: 'throw', keepers: 2, stock: 12,
-    changes: [{ path: 'flashes[0].power', value: 1 }, { path: 'flashes[1].power', value: 1 }, { path: 'picture.aperture', value: 32 }],
+    id: 'tea-sheet',
+    title: 'Tea over a jug, lights too strong',
+    recipe: 'throw',
+    keepers: 2,
+    stock: 12,
+    changes: [
+      { path: 'flashes[0].power', value: 1 },
+      { path: 'flashes[1].power', value: 1 },
+      { path: 'picture.aperture', value: 32 },
+    ],
     teaches: 'At full power the light lasts too long and the tea smears. Less power, a wider aperture, then the delay.',
   },
   {
-    id: 'chalk-sync', title: 'Chalk clap at sync speed', recipe: 'powder', keepers: 3, stock: 14, changes: [],
+    id: 'chalk-sync',
+    title: 'Chalk clap at sync speed',
+    recipe: 'powder',
+    keepers: 3,
+    stock: 14,
+    changes: [],
     teaches: 'The camera’s own lag is part of the chain here, and hands clap as they like.',
   },
   {
-    id: 'top-apex', title: 'Spinning top at its apex', recipe: 'toss', keepers: 3, stock: 14, changes: [],
+    id: 'top-apex',
+    title: 'Spinning top at its apex',
+    recipe: 'toss',
+    keepers: 3,
+    stock: 14,
+    changes: [],
     teaches: 'Near the apex nothing moves fast: the window is wide, the toss is not always as high.',
   },
 ]
 
-export const exerciseById = (id: string): Exercise | undefined => EXERCISES.find(exercise => exercise.id === id)
+export const exerciseById = (id: string): Exercise | undefined =>
+  [...EXERCISES, ...LIGHT_EXERCISES].find(exercise => exercise.id === id)
 
 /** The set-up an exercise starts with. */
 export function exerciseSetup(exercise: Exercise): Setup {
-  const setup = withChanges(newSetup(exercise.recipe), exercise.changes)
+  const changed = withChanges(newSetup(exercise.recipe), exercise.changes)
+  const setup = exercise.cards ? { ...changed, scene: { ...changed.scene, cards: [...exercise.cards] } } : changed
   return { ...setup, name: exercise.title, goal: { ...setup.goal, keepers: exercise.keepers, stock: exercise.stock } }
 }
 
 /** A rig to practise it on. */
-export const exerciseRig = (exercise: Exercise, seed: number): PracticeRig => drawRig(exerciseSetup(exercise), seed, { drift: exercise.drift ?? 0 })
+export const exerciseRig = (exercise: Exercise, seed: number): PracticeRig =>
+  drawRig(exerciseSetup(exercise), seed, { drift: exercise.drift ?? 0 })

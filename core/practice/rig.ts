@@ -24,12 +24,18 @@ export interface RigTruth {
   drift: number
   /** Chance of a shot in which nothing comes out, 0 to 1. */
   misfire: number
-  /** Peaks at the sensor, on the scale of its threshold: of the shutter’s click or a voice, and of the event, each the middle of a log-normal spread. */
+  /**
+   * Peaks at the sensor, on the scale of its threshold: of the shutter’s click or a voice, and of the event, each the
+   * middle of a log-normal spread.
+   */
   click: number
   event: number
   /** s after the event at which the sensor is set off once more. */
   bounce: number
-  /** m beside the middle of a beam that things pass, standard deviation; spread of a peak and of a flash's light from shot to shot, natural log. */
+  /**
+   * m beside the middle of a beam that things pass, standard deviation; spread of a peak and of a flash's light from
+   * shot to shot, natural log.
+   */
   offAxis: number
   loudness: number
   flash: number
@@ -40,7 +46,10 @@ export interface RigTruth {
 /** A simulated rig: the set-up it was rigged as, and what is true of it. */
 export interface PracticeRig {
   seed: number
-  /** As it was when the rig was drawn: what it throws and what happens then stays, whatever is typed into the set-up later. */
+  /**
+   * As it was when the rig was drawn: what it throws and what happens then stays, whatever is typed into the set-up
+   * later.
+   */
   setup: Setup
   truth: RigTruth
 }
@@ -66,7 +75,8 @@ export const completeRig = (rig: PracticeRig): PracticeRig => ({
 })
 
 /**
- * A rig drawn for a set-up: what the plan may have wrong is wrong by as much as it says it may be, and the rest by what is usual.
+ * A rig drawn for a set-up: what the plan may have wrong is wrong by as much as it says it may be, and the rest by what
+ * is usual.
  *
  * @param setup validated
  * @param seed whole number; the same seed gives the same rig
@@ -79,12 +89,12 @@ export function drawRig(setup: Setup, seed: number, options: { drift?: number } 
   const { motion, subject, sensor, moment, air, hand, controller, camera } = setup
   const { sensor: given, link, flashes } = known(setup)
   const moves = motion.kind !== 'still' && motion.kind !== 'fall'
-  const ratings
-    = given.latency
-      + controller.latency
-      + link.latency
-      + (setup.method === 'open-shutter' ? 0 : camera.lag)
-      + Math.max(0, ...flashes.map(flash => flash.latency))
+  const ratings =
+    given.latency +
+    controller.latency +
+    link.latency +
+    (setup.method === 'open-shutter' ? 0 : camera.lag) +
+    Math.max(0, ...flashes.map(flash => flash.latency))
   return {
     seed,
     setup,
@@ -143,7 +153,7 @@ export function plannedRig(setup: Setup): PracticeRig {
 const LEAST_FACTOR = 0.2
 
 /** The set-up as it stands with what the rig really throws, and the mean inputs of a shot after so many before. */
-export function truthOf(rig: PracticeRig, current: Setup, before: number): { setup: KnownSetup, inputs: ShotInputs } {
+export function truthOf(rig: PracticeRig, current: Setup, before: number): { setup: KnownSetup; inputs: ShotInputs } {
   const { truth } = rig
   const { depth, height, crackSpeed, liquidDepth, filling } = rig.setup.subject
   const setup = known({

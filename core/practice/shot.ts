@@ -79,7 +79,10 @@ function scattered(rig: PracticeRig, inputs: ShotInputs, random: Random): ShotIn
   }
 }
 
-/** s from the sensor's answer, or the press, to the middle of the light or of the exposure: stage by stage, each with its scatter. */
+/**
+ * s from the sensor's answer, or the press, to the middle of the light or of the exposure: stage by stage, each with
+ * its scatter.
+ */
 function chainOf(setup: KnownSetup, rig: PracticeRig, random: Random): number {
   const { sensor, controller, link, camera, hand } = setup
   const off = (sigma: number): number => sigma * rig.truth.scatter * random.normal()
@@ -136,8 +139,8 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
 function verdictOf(setup: KnownSetup, offset: number, past: number | null, along: number): TrueVerdict {
   const { window } = setup.moment
   if (past !== null) {
-    const field
-      = (setup.camera.sensorWidth * (focusedDistance(setup) - setup.lens.focalLength)) / setup.lens.focalLength
+    const field =
+      (setup.camera.sensorWidth * (focusedDistance(setup) - setup.lens.focalLength)) / setup.lens.focalLength
     if (Math.abs(past) > field / 2) return 'missed'
     // On its way back a thing is late where it has come less far.
     const on = along < 0 ? -past : past
@@ -220,13 +223,13 @@ export function fireRig(
     if (listens ? clickPeak > conditions.threshold : stray) return failed('click', 'click')
     if (listens && rig.truth.event * louder <= conditions.threshold) return failed('not-heard')
   }
-  const planned
-    = current.trigger === 'hand'
+  const planned =
+    current.trigger === 'hand'
       ? happen(
-        known(rig.setup),
-        truthOf({ ...rig, truth: { ...rig.truth, ...asPlanned(rig.setup) } }, current, 0).inputs,
-        { offAxis: 0, loudness: 1 },
-      ).moment
+          known(rig.setup),
+          truthOf({ ...rig, truth: { ...rig.truth, ...asPlanned(rig.setup) } }, current, 0).inputs,
+          { offAxis: 0, loudness: 1 },
+        ).moment
       : null
   const captured = capturedOf(setup, conditions, take, planned, chain, phase)
   if (captured === null || take.moment === null) return failed('never')
@@ -237,12 +240,12 @@ export function fireRig(
   const caught = take.path.at(captured)
   const byPlace = setup.moment.reference === 'travel' && setup.motion.kind !== 'still'
   const past = byPlace ? caught.x - inputs.subjectDistance - setup.moment.offset : null
-  const twice
-    = light
-      && current.trigger === 'sensor'
-      && current.method === 'open-shutter'
-      && conditions.holdOff < rig.truth.bounce
-      && recycle < rig.truth.bounce
+  const twice =
+    light &&
+    current.trigger === 'sensor' &&
+    current.method === 'open-shutter' &&
+    conditions.holdOff < rig.truth.bounce &&
+    recycle < rig.truth.bounce
   return {
     ...base,
     dark: null,

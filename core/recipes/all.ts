@@ -11,6 +11,16 @@ import { toss } from './toss'
 import type { RecipeFacts, RecipeTraits } from './facts'
 
 /** Every recipe; the compiler names one that is missing. */
-export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = { balloon, projectile, pour, drop, throw: thrown, powder, toss, swing, grains }
+export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = {
+  balloon,
+  projectile,
+  pour,
+  drop,
+  throw: thrown,
+  powder,
+  toss,
+  swing,
+  grains,
+}
 
 export const traitsOf = (recipe: Recipe): RecipeTraits => RECIPE[recipe].traits

@@ -8,12 +8,26 @@ import type { RecipeFacts } from './facts'
 export const drop: RecipeFacts = {
   name: 'Key into a bowl of milk',
   traits: { intoLiquid: true, splashes: true, endsAtSubject: true, hazards: { wet: true } },
+  asks: [
+    'motion.diameter',
+    'subject.distance',
+    'subject.liquidDepth',
+    'sensor.position',
+    'moment.time',
+    'flashes[0].power',
+    'flashes[0].distance',
+    'picture.distance',
+    'picture.ambientEv',
+  ],
   start: {
     action: { kind: 'release' },
     motion: { kind: 'fall', speed: 1, speedSpread: 0, speedError: 0, objectLength: 0.02, diameter: 0.02, mass: 0.012 },
     subject: { distance: 0.45, distanceError: 0.003, depth: 0.06, height: 0.1, liquidDepth: 0.05 },
     sensor: { ...BASE.sensor, position: 0.1, beamWidth: 0.003, response: 0.0005 },
-    flashes: [batteryFlash({ power: 1 / 32, distance: 0.5 }), batteryFlash({ name: 'Behind', power: 1 / 32, distance: 0.5, angle: 1.2 })],
+    flashes: [
+      batteryFlash({ power: 1 / 32, distance: 0.5 }),
+      batteryFlash({ name: 'Behind', power: 1 / 32, distance: 0.5, angle: 1.2 }),
+    ],
     picture: { distance: 0.7, aperture: 16, iso: 320, shutter: 2, depthWanted: 0.03, blurLimit: 0.0005 },
     catch: { distance: 0.5 },
   },
@@ -45,6 +59,17 @@ export const drop: RecipeFacts = {
       sharp: { drops: 1.5 },
     }),
   ],
-  preparation: ['Bowl filled to the mark, levelled', 'Release above the centre, plumbed', 'Surface skimmed, no bubbles', 'Towel round the bowl, bag over the lights', 'Stand-in for focus where the splash will be'],
-  reset: ['Wait until the surface is still', 'Skim bubbles, top up to the mark', 'Dry the object and re-hang', 'Wipe the lens cover'],
+  preparation: [
+    'Bowl filled to the mark, levelled',
+    'Release above the centre, plumbed',
+    'Surface skimmed, no bubbles',
+    'Towel round the bowl, bag over the lights',
+    'Stand-in for focus where the splash will be',
+  ],
+  reset: [
+    'Wait until the surface is still',
+    'Skim bubbles, top up to the mark',
+    'Dry the object and re-hang',
+    'Wipe the lens cover',
+  ],
 }

@@ -16,10 +16,12 @@ export interface RecipeTraits {
   tears?: true
   /** The picture is of a cloud about the start, not of a thing at a distance. */
   cloud?: true
+  /** The subject is a round upright vessel that mirrors what stands about. */
+  glass?: true
   /** The subject is somebody: from above deep and wide are the same. */
   person?: true
   /** What can hurt. */
-  hazards: { wet?: true, shatters?: true, dust?: true, people?: true, loud?: true }
+  hazards: { wet?: true; shatters?: true; dust?: true; people?: true; loud?: true }
 }
 
 /** All there is of a recipe in the core. */
@@ -27,6 +29,11 @@ export interface RecipeFacts {
   /** What a new set-up of it is called. */
   name: string
   traits: RecipeTraits
+  /**
+   * Fields that people know before anything is measured, in the order they are asked; those a choice makes idle are
+   * not.
+   */
+  asks: readonly string[]
   /** What its set-up starts with, beside what all start with. Times and spreads are typical, not measured. */
   start: Draft
   /** What moves in the picture; a moment says which of it must be sharp. */

@@ -14,8 +14,13 @@ const copied = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const items = (texts: readonly string[]): ListItem[] => texts.map(text => ({ text, done: false }))
 
 /** Lists a recipe starts with, to be changed. */
-export const newLists = (recipe: Recipe): Setup['lists'] =>
-  ({ preparation: items(RECIPE[recipe].preparation), reset: items(RECIPE[recipe].reset), cautions: [], review: [], acknowledged: [] })
+export const newLists = (recipe: Recipe): Setup['lists'] => ({
+  preparation: items(RECIPE[recipe].preparation),
+  reset: items(RECIPE[recipe].reset),
+  cautions: [],
+  review: [],
+  acknowledged: [],
+})
 
 /** The bodies a recipe starts with. */
 export const newBodies = (recipe: Recipe): Body[] => RECIPE[recipe].bodies.map(body => ({ ...body }))
@@ -25,7 +30,8 @@ function startOf(recipe: Recipe): Setup {
   const setup: Setup = { ...copied(BASE), name, recipe, bodies: newBodies(recipe), lists: newLists(recipe) }
   for (const [key, value] of Object.entries(copied(start)) as [keyof Setup, unknown][]) {
     const old = setup[key]
-    const merge = value !== null && typeof value === 'object' && !Array.isArray(value) && old !== null && typeof old === 'object'
+    const merge =
+      value !== null && typeof value === 'object' && !Array.isArray(value) && old !== null && typeof old === 'object'
     Object.assign(setup, { [key]: merge ? { ...old, ...value } : value })
   }
   return setup

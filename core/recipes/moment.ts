@@ -16,7 +16,9 @@ interface Whole {
   /** Share of its time that differs from take to take, and that may be wrong; left out: none. */
   spread?: number
   error?: number
-  /** Bodies that must be sharp, by kind; with their speed, m/s, where that is the moment's own. Every other must not. */
+  /**
+   * Bodies that must be sharp, by kind; with their speed, m/s, where that is the moment's own. Every other must not.
+   */
   sharp: Partial<Record<BodyKind, number | null>>
 }
 

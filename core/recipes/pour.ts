@@ -7,13 +7,35 @@ import type { RecipeFacts } from './facts'
 /** A stream into liquid. */
 export const pour: RecipeFacts = {
   name: 'Cream into iced coffee',
-  traits: { intoLiquid: true, endsAtSubject: true, hazards: { wet: true, shatters: true } },
+  traits: { glass: true, intoLiquid: true, endsAtSubject: true, hazards: { wet: true, shatters: true } },
+  asks: [
+    'motion.speed',
+    'subject.distance',
+    'sensor.position',
+    'moment.time',
+    'flashes[0].power',
+    'flashes[0].distance',
+    'picture.distance',
+    'picture.aperture',
+    'picture.ambientEv',
+  ],
   start: {
     action: { kind: 'pour' },
-    motion: { kind: 'stream', speed: 0.35, speedSpread: 0.06, speedError: 0.15, objectLength: 0.012, diameter: 0.012, mass: 0.02 },
+    motion: {
+      kind: 'stream',
+      speed: 0.35,
+      speedSpread: 0.06,
+      speedError: 0.15,
+      objectLength: 0.012,
+      diameter: 0.012,
+      mass: 0.02,
+    },
     subject: { distance: 0.16, distanceError: 0.004, depth: 0.09, height: 0.08, liquidDepth: 0.07 },
     sensor: { ...BASE.sensor, position: 0.05, beamWidth: 0.002, response: 0.001 },
-    flashes: [batteryFlash({ power: 1 / 16, distance: 0.6, units: 1 }), batteryFlash({ name: 'Behind', power: 1 / 16, distance: 0.5, angle: 1.2, lossStops: 1 })],
+    flashes: [
+      batteryFlash({ power: 1 / 16, distance: 0.6, units: 1 }),
+      batteryFlash({ name: 'Behind', power: 1 / 16, distance: 0.5, angle: 1.2, lossStops: 1 }),
+    ],
     picture: { distance: 0.8, aperture: 14, iso: 200, shutter: 1, depthWanted: 0.035, blurLimit: 0.0005 },
     catch: { distance: 0.3 },
   },
@@ -43,6 +65,12 @@ export const pour: RecipeFacts = {
       sharp: { contents: 0.5 },
     }),
   ],
-  preparation: ['Vessel polished with gloves on', 'Lip of the jug clamped at its height', 'Liquids at their temperature, measured out', 'Tray, towels and a bucket', 'Mains leads away from the splash'],
+  preparation: [
+    'Vessel polished with gloves on',
+    'Lip of the jug clamped at its height',
+    'Liquids at their temperature, measured out',
+    'Tray, towels and a bucket',
+    'Mains leads away from the splash',
+  ],
   reset: ['Empty, rinse and polish the vessel', 'Fill to the mark', 'Wipe rim, table and lens cover'],
 }

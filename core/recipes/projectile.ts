@@ -6,6 +6,18 @@ import type { RecipeFacts } from './facts'
 export const projectile: RecipeFacts = {
   name: 'Steel ball through a rice cracker',
   traits: { passesThrough: true, hazards: { shatters: true } },
+  asks: [
+    'motion.speed',
+    'motion.mass',
+    'subject.distance',
+    'sensor.position',
+    'moment.offset',
+    'flashes[0].power',
+    'flashes[0].distance',
+    'picture.distance',
+    'picture.aperture',
+    'picture.ambientEv',
+  ],
   start: {},
   bodies: [body('Ball', 'object', true), body('Fragments', 'own', false, 15)],
   moments: [
@@ -20,8 +32,18 @@ export const projectile: RecipeFacts = {
     }),
   ],
   preparation: [
-    'Backstop in place and tried with one shot', 'Launcher clamped, bore on the line of travel', 'Beam set square to the travel, blocked once by hand', 'Subject hung from a marked thread',
-    'Everyone behind cover, eye protection on', 'Clear sheet before lens and lights',
+    'Backstop in place and tried with one shot',
+    'Launcher clamped, bore on the line of travel',
+    'Beam set square to the travel, blocked once by hand',
+    'Subject hung from a marked thread',
+    'Everyone behind cover, eye protection on',
+    'Clear sheet before lens and lights',
   ],
-  reset: ['Unloaded and said so', 'Sweep fragments', 'New subject on the thread, faced square', 'Beam clear and armed', 'Wipe the clear sheet'],
+  reset: [
+    'Unloaded and said so',
+    'Sweep fragments',
+    'New subject on the thread, faced square',
+    'Beam clear and armed',
+    'Wipe the clear sheet',
+  ],
 }

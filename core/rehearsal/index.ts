@@ -1,3 +1,4 @@
 export * from './judge'
 export * from './picture'
 export * from './play'
+export * from './lightGoals'

@@ -4,8 +4,20 @@ import type { Setup } from '../setup/types'
 import type { BenchShot, Exercise, PracticeRig } from '../practice'
 import { meanTakes, seenAs } from './play'
 
-export type MistakeId
-  = | 'click' | 'not-heard' | 'safe' | 'shut' | 'charging' | 'twice' | 'blurred' | 'verdict' | 'false-keeper' | 'missed-keeper' | 'wrong-way' | 'several' | 'not-judged'
+export type MistakeId =
+  | 'click'
+  | 'not-heard'
+  | 'safe'
+  | 'shut'
+  | 'charging'
+  | 'twice'
+  | 'blurred'
+  | 'verdict'
+  | 'false-keeper'
+  | 'missed-keeper'
+  | 'wrong-way'
+  | 'several'
+  | 'not-judged'
 
 /** Something that cost takes, and what to learn from it. */
 export interface PracticeMistake {
@@ -37,27 +49,64 @@ export interface Judgement {
   mistakes: PracticeMistake[]
 }
 
-const TEXT: Record<MistakeId, { title: string, lesson: string }> = {
-  'click': { title: 'Something else than the event fired the light', lesson: 'The shutter’s click or a voice: raise the threshold above them, and arm last.' },
-  'not-heard': { title: 'The event was not heard', lesson: 'The threshold stands above the event: lower it, or bring the microphone nearer.' },
-  'safe': { title: 'Fired with the controller safe', lesson: 'Keep the order of the calls: armed comes before the action.' },
-  'shut': { title: 'Fired with the shutter shut', lesson: 'Open, then arm, then act: say each call and wait for the answer.' },
-  'charging': { title: 'Fired before the lights were charged', lesson: 'Wait out the recycle count-down; a misfire still costs a prop.' },
-  'twice': { title: 'A bounce fired a second time', lesson: 'Set the hold-off longer than anything rings on: half a second is safe.' },
-  'blurred': { title: 'Smeared beyond the limit', lesson: 'The light lasts too long at this power: less power, and open the aperture for it.' },
-  'verdict': { title: 'Called otherwise than it was', lesson: 'Compare with the predicted frame before the verdict: a wrong call sends the search the wrong way.' },
-  'false-keeper': { title: 'Kept what was none', lesson: 'Early, late, smeared or doubled is no keeper: look at it large.' },
-  'missed-keeper': { title: 'A keeper was let go', lesson: 'It was on the moment and sharp: mark it, it was paid for.' },
+const TEXT: Record<MistakeId, { title: string; lesson: string }> = {
+  'click': {
+    title: 'Something else than the event fired the light',
+    lesson: 'The shutter’s click or a voice: raise the threshold above them, and arm last.',
+  },
+  'not-heard': {
+    title: 'The event was not heard',
+    lesson: 'The threshold stands above the event: lower it, or bring the microphone nearer.',
+  },
+  'safe': {
+    title: 'Fired with the controller safe',
+    lesson: 'Keep the order of the calls: armed comes before the action.',
+  },
+  'shut': {
+    title: 'Fired with the shutter shut',
+    lesson: 'Open, then arm, then act: say each call and wait for the answer.',
+  },
+  'charging': {
+    title: 'Fired before the lights were charged',
+    lesson: 'Wait out the recycle count-down; a misfire still costs a prop.',
+  },
+  'twice': {
+    title: 'A bounce fired a second time',
+    lesson: 'Set the hold-off longer than anything rings on: half a second is safe.',
+  },
+  'blurred': {
+    title: 'Smeared beyond the limit',
+    lesson: 'The light lasts too long at this power: less power, and open the aperture for it.',
+  },
+  'verdict': {
+    title: 'Called otherwise than it was',
+    lesson: 'Compare with the predicted frame before the verdict: a wrong call sends the search the wrong way.',
+  },
+  'false-keeper': {
+    title: 'Kept what was none',
+    lesson: 'Early, late, smeared or doubled is no keeper: look at it large.',
+  },
+  'missed-keeper': {
+    title: 'A keeper was let go',
+    lesson: 'It was on the moment and sharp: mark it, it was paid for.',
+  },
   'wrong-way': { title: 'Dialled away from the moment', lesson: 'Early wants a longer delay, late a shorter one.' },
-  'several': { title: 'Several things changed at once', lesson: 'One thing at a time: else nobody knows which of them did it.' },
-  'not-judged': { title: 'Shots without a take in the log', lesson: 'Log misfires too: they tell how often the rig fails.' },
+  'several': {
+    title: 'Several things changed at once',
+    lesson: 'One thing at a time: else nobody knows which of them did it.',
+  },
+  'not-judged': {
+    title: 'Shots without a take in the log',
+    lesson: 'Log misfires too: they tell how often the rig fails.',
+  },
 }
 
 /** Where the order of the shots does not say it, seconds either way. */
 const SAME = 1e-9
 
 /** Whether a shot is a keeper in truth: on the moment, sharp, and once. */
-export const trulyKeeps = (shot: BenchShot): boolean => shot.verdict === 'on' && !shot.twice && shot.blur <= shot.blurLimit * 1.05
+export const trulyKeeps = (shot: BenchShot): boolean =>
+  shot.verdict === 'on' && !shot.twice && shot.blur <= shot.blurLimit * 1.05
 
 /**
  * How an exercise went: takes against the ladder and the best possible, and each mistake with its lesson.
@@ -65,19 +114,37 @@ export const trulyKeeps = (shot: BenchShot): boolean => shot.verdict === 'on' &&
  * @param shots in the order they were fired, each with its take
  * @param options.plays how many times each way is played for its mean
  */
-export function judge(exercise: Exercise, rig: PracticeRig, setup: Setup, shots: readonly JudgedShot[], options: { plays?: number } = {}): Judgement {
+export function judge(
+  exercise: Exercise,
+  rig: PracticeRig,
+  setup: Setup,
+  shots: readonly JudgedShot[],
+  options: { plays?: number } = {},
+): Judgement {
   const found = new Map<MistakeId, number[]>()
-  const note = (id: MistakeId, shot: BenchShot): void => { found.set(id, [...found.get(id) ?? [], shot.number]) }
+  const note = (id: MistakeId, shot: BenchShot): void => {
+    found.set(id, [...(found.get(id) ?? []), shot.number])
+  }
   let before: JudgedShot | null = null
   let kept = 0
   let first: number | null = null
   for (const judged of shots) {
     const { shot, take } = judged
-    if (shot.dark === 'click' || shot.dark === 'not-heard' || shot.dark === 'safe' || shot.dark === 'shut' || shot.dark === 'charging') note(shot.dark, shot)
+    if (
+      shot.dark === 'click' ||
+      shot.dark === 'not-heard' ||
+      shot.dark === 'safe' ||
+      shot.dark === 'shut' ||
+      shot.dark === 'charging'
+    )
+      note(shot.dark, shot)
     if (shot.twice) note('twice', shot)
     if (shot.captured !== null && shot.blur > shot.blurLimit * 1.05) note('blurred', shot)
     const keeps = trulyKeeps(shot)
-    if (keeps) { kept++; first ??= shot.number }
+    if (keeps) {
+      kept++
+      first ??= shot.number
+    }
     if (take === null) note('not-judged', shot)
     else {
       if (take.verdict !== shot.verdict && take.verdict !== seenAs(shot)) note('verdict', shot)
@@ -89,17 +156,27 @@ export function judge(exercise: Exercise, rig: PracticeRig, setup: Setup, shots:
       const was = before.take?.verdict
       if ((was === 'early' && moved < -SAME) || (was === 'late' && moved > SAME)) note('wrong-way', shot)
       const others = differingSettings(before.shot.settings, shot.settings).filter(path => path !== 'motion.speed')
-      const changed = others.length + (Math.abs(moved) > SAME ? 1 : 0) + (shot.conditions.threshold !== before.shot.conditions.threshold && !others.includes('sensor.threshold') ? 1 : 0)
+      const changed =
+        others.length +
+        (Math.abs(moved) > SAME ? 1 : 0) +
+        (shot.conditions.threshold !== before.shot.conditions.threshold && !others.includes('sensor.threshold') ? 1 : 0)
       if (changed > 1) note('several', shot)
     }
     before = judged
   }
   const plays = options.plays ?? 24
   const fair = sharpened(setup)
-  const mean = (way: Parameters<typeof meanTakes>[2]): number => meanTakes(rig, fair, way, { keepers: exercise.keepers, plays })
+  const mean = (way: Parameters<typeof meanTakes>[2]): number =>
+    meanTakes(rig, fair, way, { keepers: exercise.keepers, plays })
   return {
-    takes: shots.length, keepers: kept, wanted: exercise.keepers, done: kept >= exercise.keepers, first,
-    ladder: mean('ladder'), proposals: mean('proposals'), best: mean('best'),
+    takes: shots.length,
+    keepers: kept,
+    wanted: exercise.keepers,
+    done: kept >= exercise.keepers,
+    first,
+    ladder: mean('ladder'),
+    proposals: mean('proposals'),
+    best: mean('best'),
     mistakes: [...found].map(([id, numbers]) => ({ id, ...TEXT[id], shots: numbers })),
   }
 }
@@ -117,15 +194,40 @@ export interface RevealedFigure {
 }
 
 /** The truth of a rig beside what was assumed and what the set-up holds now. */
-export function reveal(rig: PracticeRig, setup: Setup, best: number, planned: { assumed: number | null, now: number | null }): RevealedFigure[] {
+export function reveal(
+  rig: PracticeRig,
+  setup: Setup,
+  best: number,
+  planned: { assumed: number | null; now: number | null },
+): RevealedFigure[] {
   const { truth } = rig
   const start = rig.setup
   const figures: RevealedFigure[] = []
-  if (start.motion.kind !== 'still' && start.motion.kind !== 'fall') figures.push({ path: 'motion.speed', assumed: start.motion.speed, now: setup.motion.speed, truth: truth.speed })
-  if (start.moment.reference !== 'travel' && start.moment.model === 'tear') figures.push({ path: 'subject.crackSpeed', assumed: start.subject.crackSpeed, now: setup.subject.crackSpeed, truth: truth.crackSpeed })
-  if (start.moment.reference !== 'travel' && start.moment.model === 'time' && start.moment.time > 0) figures.push({ path: 'moment.time', assumed: start.moment.time, now: setup.moment.time, truth: start.moment.time * truth.phase })
-  if (start.moment.reference !== 'travel' && start.moment.model !== 'time') figures.push({ path: 'moment.fraction', assumed: start.moment.fraction, now: setup.moment.fraction, truth: start.moment.fraction * truth.phase })
-  if (planned.assumed !== null && planned.now !== null) figures.push({ path: 'delay', assumed: planned.assumed, now: planned.now, truth: best })
+  if (start.motion.kind !== 'still' && start.motion.kind !== 'fall')
+    figures.push({ path: 'motion.speed', assumed: start.motion.speed, now: setup.motion.speed, truth: truth.speed })
+  if (start.moment.reference !== 'travel' && start.moment.model === 'tear')
+    figures.push({
+      path: 'subject.crackSpeed',
+      assumed: start.subject.crackSpeed,
+      now: setup.subject.crackSpeed,
+      truth: truth.crackSpeed,
+    })
+  if (start.moment.reference !== 'travel' && start.moment.model === 'time' && start.moment.time > 0)
+    figures.push({
+      path: 'moment.time',
+      assumed: start.moment.time,
+      now: setup.moment.time,
+      truth: start.moment.time * truth.phase,
+    })
+  if (start.moment.reference !== 'travel' && start.moment.model !== 'time')
+    figures.push({
+      path: 'moment.fraction',
+      assumed: start.moment.fraction,
+      now: setup.moment.fraction,
+      truth: start.moment.fraction * truth.phase,
+    })
+  if (planned.assumed !== null && planned.now !== null)
+    figures.push({ path: 'delay', assumed: planned.assumed, now: planned.now, truth: best })
   return figures
 }
 
@@ -133,10 +235,18 @@ export function reveal(rig: PracticeRig, setup: Setup, best: number, planned: { 
 const CLOCKS = 1500
 
 /** Shots with the take logged of each: a shot's take is the first one fired after it and before the next shot. */
-export function matchShots<T extends LoggedTake & { firedAt: string }>(shots: readonly { shot: BenchShot, at: number }[], takes: readonly T[]): JudgedShot[] {
+export function matchShots<T extends LoggedTake & { firedAt: string }>(
+  shots: readonly { shot: BenchShot; at: number }[],
+  takes: readonly T[],
+): JudgedShot[] {
   return shots.map(({ shot, at }, i) => {
     const until = shots[i + 1]?.at ?? Infinity
     // The clock of the device that logged it may be a little behind.
-    return { shot, take: takes.find(take => Date.parse(take.firedAt) >= at - CLOCKS && Date.parse(take.firedAt) < until - CLOCKS) ?? null }
+    return {
+      shot,
+      take:
+        takes.find(take => Date.parse(take.firedAt) >= at - CLOCKS && Date.parse(take.firedAt) < until - CLOCKS) ??
+        null,
+    }
   })
 }

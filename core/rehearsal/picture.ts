@@ -33,11 +33,11 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
   const impact = shot.impact ?? motion.timeAt(inputs.subjectDistance)
   // What unfolds slower than usual looks younger at the same time after its start.
   const from = thrown.moment.reference === 'impact' ? impact : thrown.moment.reference === 'start' ? 0 : null
-  const captured
-    = happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
+  const captured =
+    happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
   const byFlash = current.method !== 'fast-shutter'
-  const flash
-    = captured === null && byFlash
+  const flash =
+    captured === null && byFlash
       ? UNLIT
       : whole.exposure.flash === null
         ? null

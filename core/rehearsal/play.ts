@@ -22,7 +22,20 @@ export function soundThreshold(rig: PracticeRig, setup: Setup): number {
 }
 
 function shoot(rig: PracticeRig, setup: Setup, number: number, delay: number, before: number): BenchShot {
-  return fireRig(rig, setup, number, { delay, threshold: soundThreshold(rig, setup), holdOff: Math.max(setup.controller.holdOff, 0.5), armed: true, open: true, sincePop: null }, before)
+  return fireRig(
+    rig,
+    setup,
+    number,
+    {
+      delay,
+      threshold: soundThreshold(rig, setup),
+      holdOff: Math.max(setup.controller.holdOff, 0.5),
+      armed: true,
+      open: true,
+      sincePop: null,
+    },
+    before,
+  )
 }
 
 /** Shots behind the middle of a rig's scatter. */
@@ -30,7 +43,10 @@ const SHOTS = 60
 /** Numbers for shots nobody counts. */
 const ASIDE = 1_000_000
 
-/** The delay somebody would dial who knew the rig, after so many shots: what puts its mean shot on the middle of the window. */
+/**
+ * The delay somebody would dial who knew the rig, after so many shots: what puts its mean shot on the middle of the
+ * window.
+ */
 export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   const offsets: number[] = []
   const dial = dialOf(plan(setup))
@@ -46,8 +62,12 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   return Math.max(dial?.minimum ?? 0, delay - middle + (keep.after - keep.before) / 2)
 }
 
-/** The verdict of somebody who sees the whole picture: out of the frame, what it hit tells whether the object has been there yet. */
-export const seenAs = (shot: BenchShot): LoggedTake['verdict'] => (shot.verdict !== 'missed' || shot.offset === null ? shot.verdict : shot.offset < 0 ? 'early' : 'late')
+/**
+ * The verdict of somebody who sees the whole picture: out of the frame, what it hit tells whether the object has been
+ * there yet.
+ */
+export const seenAs = (shot: BenchShot): LoggedTake['verdict'] =>
+  shot.verdict !== 'missed' || shot.offset === null ? shot.verdict : shot.offset < 0 ? 'early' : 'late'
 
 function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
   const state = runStateOf(planned, takes)
@@ -61,7 +81,12 @@ function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
  * @param options.most takes before it is given up
  * @param options.from number of the first shot, so that two plays of one rig scatter differently
  */
-export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { keepers: number, most?: number, from?: number }): Played {
+export function playRig(
+  rig: PracticeRig,
+  setup: Setup,
+  way: Way,
+  options: { keepers: number; most?: number; from?: number },
+): Played {
   const planned = plan(setup)
   const prior = priorOf(planned)
   const most = options.most ?? 60
@@ -73,22 +98,33 @@ export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { kee
   const ladder = prior === null ? null : ladderFor(prior, { before: planned.keep.before, after: planned.keep.after })
   let best = way === 'best' ? bestDelay(rig, setup) : 0
   const tells = placeTells(planned)
-  const snap = (delay: number): number => (dial === null ? delay : Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step)))
+  const snap = (delay: number): number =>
+    dial === null ? delay : Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step))
   for (let n = 1; n <= most; n++) {
     let delay = 0
     if (way === 'best') {
       if (rig.truth.drift !== 0 && n > 1) best = bestDelay(rig, setup, n - 1)
       delay = best
-    }
-    else if (way === 'proposals') delay = takes.length === 0 ? dial?.used ?? 0 : proposed(planned, takes)
+    } else if (way === 'proposals') delay = takes.length === 0 ? (dial?.used ?? 0) : proposed(planned, takes)
     else if (ladder) {
       const told = takes.filter(take => take.verdict === 'on' || take.verdict === 'early' || take.verdict === 'late')
-      delay = ladderDelay(ladder, told.map(take => (take.verdict === 'on' ? 'keeper' : take.verdict as 'early' | 'late')), told.map(take => take.delay))
+      delay = ladderDelay(
+        ladder,
+        told.map(take => (take.verdict === 'on' ? 'keeper' : (take.verdict as 'early' | 'late'))),
+        told.map(take => take.delay),
+      )
     }
     delay = snap(delay)
     const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
     const keeper = shot.verdict === 'on'
-    takes.push({ number: n, delay, planned: dial?.wanted ?? null, verdict: seenAs(shot), keeper, position: tells && shot.verdict !== 'missed' ? shot.past : null })
+    takes.push({
+      number: n,
+      delay,
+      planned: dial?.wanted ?? null,
+      verdict: seenAs(shot),
+      keeper,
+      position: tells && shot.verdict !== 'missed' ? shot.past : null,
+    })
     if (!keeper) continue
     kept++
     first ??= n
@@ -98,9 +134,15 @@ export function playRig(rig: PracticeRig, setup: Setup, way: Way, options: { kee
 }
 
 /** Mean takes of a way on one rig over several plays; what was not reached counts as the most. */
-export function meanTakes(rig: PracticeRig, setup: Setup, way: Way, options: { keepers: number, plays: number, most?: number }): number {
+export function meanTakes(
+  rig: PracticeRig,
+  setup: Setup,
+  way: Way,
+  options: { keepers: number; plays: number; most?: number },
+): number {
   const most = options.most ?? 60
   let sum = 0
-  for (let play = 0; play < options.plays; play++) sum += playRig(rig, setup, way, { keepers: options.keepers, most, from: 1000 * (play + 1) }).all ?? most
+  for (let play = 0; play < options.plays; play++)
+    sum += playRig(rig, setup, way, { keepers: options.keepers, most, from: 1000 * (play + 1) }).all ?? most
   return sum / options.plays
 }

@@ -23,7 +23,8 @@ export function placeTells(plan: Assessment): boolean {
 }
 
 /**
- * The delay of a take as it would be today: where the set-up was changed since (a beam moved, say), what the plan had wrong then it has wrong now, so
+ * The delay of a take as it would be today: where the set-up was changed since (a beam moved, say), what the plan had
+ * wrong then it has wrong now, so
  * the delay moves with the plan.
  */
 export function delayToday(plan: Assessment, take: LoggedTake): number {
@@ -57,12 +58,18 @@ export function contradicted(
   return take.verdict !== 'on' || offset < -before - slack || offset > after + slack ? says : null
 }
 
-/** Offset a take is counted with, s; null where its picture does not show it, or where what was said of it overrules the mark. */
+/**
+ * Offset a take is counted with, s; null where its picture does not show it, or where what was said of it overrules the
+ * mark.
+ */
 export function offsetOf(plan: Assessment, take: LoggedTake): number | null {
   return contradicted(plan, take) === null ? markOffset(plan, take) : null
 }
 
-/** What a take says to the search: the offset where it was measured, else the verdict; null where it says nothing about the delay. */
+/**
+ * What a take says to the search: the offset where it was measured, else the verdict; null where it says nothing about
+ * the delay.
+ */
 export function feedbackOf(plan: Assessment, take: LoggedTake): FiredTake | null {
   const delay = delayToday(plan, take)
   const offset = offsetOf(plan, take)

@@ -22,7 +22,7 @@ export interface DelayFit {
   /** Intervals that hold the truth in 95 of 100 logs of so many takes; null from two. */
   speedInterval: [number, number] | null
   scatterInterval: [number, number] | null
-  points: { number: number, delay: number, position: number, outlier: boolean }[]
+  points: { number: number; delay: number; position: number; outlier: boolean }[]
 }
 
 /** A wander of the ideal delay from take to take. */
@@ -79,7 +79,8 @@ const HALF_LIFE = 4
 const WALKED_OUT = 2
 
 /**
- * The prior after takes that walked out of it: still early far above what was planned, or late far below it, the moment may be as far again as was walked.
+ * The prior after takes that walked out of it: still early far above what was planned, or late far below it, the moment
+ * may be as far again as was walked.
  * Else a search that trusts its prior creeps in ever smaller steps towards a moment it holds impossible.
  */
 export function widened(prior: DelayPrior, takes: readonly FiredTake[]): DelayPrior {
@@ -105,7 +106,10 @@ const lineOf = (points: readonly Point[]) =>
     ? null
     : fitDelayLine({ points: [...points] })
 
-/** How far a point stands off the line of the others, in standard errors of what that line says there: Student's t of n − 3 degrees of freedom. */
+/**
+ * How far a point stands off the line of the others, in standard errors of what that line says there: Student's t of n
+ * − 3 degrees of freedom.
+ */
 function studentised(point: Point, others: readonly Point[]): number {
   const line = lineOf(others)
   if (!line?.scatter) return 0
@@ -177,11 +181,13 @@ export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift |
 }
 
 /**
- * Where a run stands after its takes: the next delay with its chance and why, the ladder beside it, the fitted line, a drift, and how many takes are needed.
+ * Where a run stands after its takes: the next delay with its chance and why, the ladder beside it, the fitted line, a
+ * drift, and how many takes are needed.
  *
  * @param plan of the set-up as it is now
  * @param takes of this set-up in the order they were fired; those that learnt figures already rest on left out
- * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each the less the older it is
+ * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each
+ * the less the older it is
  * @returns null where no delay is dialled: by hand, by burst, or where the moment is never reached
  */
 export function runStateOf(
@@ -206,8 +212,8 @@ export function runStateOf(
     })
   }
   const walked = takes.flatMap((take): [delay: number, outcome: 'early' | 'keeper' | 'late'][] => {
-    const outcome
-      = take.verdict === 'on' ? 'keeper' : take.verdict === 'early' || take.verdict === 'late' ? take.verdict : null
+    const outcome =
+      take.verdict === 'on' ? 'keeper' : take.verdict === 'early' || take.verdict === 'late' ? take.verdict : null
     return outcome === null ? [] : [[delayToday(plan, take), outcome]]
   })
   return {
@@ -257,7 +263,7 @@ const onDial = ({ step, minimum, maximum }: Dial, delay: number): number =>
   Number(Math.min(maximum, Math.max(minimum, Math.round(delay / step) * step)).toPrecision(12))
 
 /** A ladder written out: start, step and so many rungs, s, each as can be dialled. */
-export function rungsOf(plan: Assessment, rungs: number): { start: number, step: number, delays: number[] } | null {
+export function rungsOf(plan: Assessment, rungs: number): { start: number; step: number; delays: number[] } | null {
   const prior = priorOf(plan)
   const dial = dialOf(plan)
   if (prior === null || dial === null) return null

@@ -8,7 +8,9 @@ import { nextProposal, priorOf } from './learn'
 
 /** How many takes a set-up needs, played take by take as a run goes: the search for the moment included. */
 export interface HowMany {
-  /** Takes, and so props, within which the keepers wanted are there with the confidence asked for; null: beyond count. */
+  /**
+   * Takes, and so props, within which the keepers wanted are there with the confidence asked for; null: beyond count.
+   */
   props: number | null
   /** The same were every take on the moment a keeper. */
   ifAllKept: number | null
@@ -42,7 +44,10 @@ const SETTLED = 7
 /** Takes behind the chance of the first. */
 const FIRSTS = 2000
 
-/** A take of a played session at a place of the dial: its offset, s, and how far past the mark it was, m, where that tells. */
+/**
+ * A take of a played session at a place of the dial: its offset, s, and how far past the mark it was, m, where that
+ * tells.
+ */
 interface PlayedTake {
   on: boolean
   offset: number | null
@@ -54,11 +59,11 @@ type Player = () => (place: number) => PlayedTake
 function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
   const { known, drag, keep } = a
   const rigs = rigSource(a.setup, random, { errors: true, assessment: a })
-  const byPlace
-    = known.moment.reference === 'travel'
-      && known.motion.kind !== 'still'
-      && !known.moment.descending
-      && known.trigger === 'sensor'
+  const byPlace =
+    known.moment.reference === 'travel' &&
+    known.motion.kind !== 'still' &&
+    !known.moment.descending &&
+    known.trigger === 'sensor'
   const { beforeDistance, afterDistance } = known.moment.window
   const reach = a.optics.fieldWidth / 2
   return () => {
@@ -70,10 +75,10 @@ function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
       const moved = dial === null ? 0 : place - dial.used
       const offset = take.offset + moved
       if (!byPlace) return { on: offset >= -keep.before && offset <= keep.after, offset, seen: false }
-      const past
-        = motionFor(known, drag, take.inputs).positionAt(take.captured + moved)
-          - take.inputs.subjectDistance
-          - known.moment.offset
+      const past =
+        motionFor(known, drag, take.inputs).positionAt(take.captured + moved) -
+        take.inputs.subjectDistance -
+        known.moment.offset
       return {
         on: past >= -beforeDistance && past <= afterDistance,
         offset: Math.abs(past) <= reach ? past / a.alongSpeed : offset,
@@ -111,7 +116,10 @@ function fromRun(
   }
 }
 
-/** Where a search stands, as a played session needs it: what to dial after what takes said. Sessions that saw the same share their proposals. */
+/**
+ * Where a search stands, as a played session needs it: what to dial after what takes said. Sessions that saw the same
+ * share their proposals.
+ */
 function searchOf(
   dial: Dial,
   prior: DelayPrior,
@@ -173,7 +181,7 @@ function playSession(
   propose: (said: readonly FiredTake[], heard: string) => number,
   window: KeeperWindow,
   random: Random,
-  odds: { wanted: number, kept: number, misfire: number, found: boolean },
+  odds: { wanted: number; kept: number; misfire: number; found: boolean },
 ): Session {
   const said: FiredTake[] = []
   let heard = ''
@@ -213,7 +221,10 @@ function playSession(
   return session
 }
 
-/** Takes within which a share of sessions were done, the luck of so few plays allowed for by a standard error; null where that is beyond what was played. */
+/**
+ * Takes within which a share of sessions were done, the luck of so few plays allowed for by a standard error; null
+ * where that is beyond what was played.
+ */
 function within(takes: number[], confidence: number): number | null {
   const sorted = [...takes].sort((a, b) => a - b)
   const sure = confidence + Math.sqrt((confidence * (1 - confidence)) / sorted.length)
@@ -230,7 +241,8 @@ function firstChance(a: Assessment, shots: Player, place: number): number {
 }
 
 /**
- * How many takes it needs to the keepers wanted, by playing the session: priors as they stand, scatter, misfires, wrong verdicts, and the search as Run does
+ * How many takes it needs to the keepers wanted, by playing the session: priors as they stand, scatter, misfires, wrong
+ * verdicts, and the search as Run does
  * it, until the keepers are there. The same figure for dial card, findings, shoots, Run, practice and command line.
  *
  * @param setup validated
@@ -240,7 +252,7 @@ function firstChance(a: Assessment, shots: Player, place: number): number {
  */
 export function howMany(
   setup: Setup,
-  options: { takes?: readonly LoggedTake[], plays?: number, seed?: number } = {},
+  options: { takes?: readonly LoggedTake[]; plays?: number; seed?: number } = {},
 ): HowMany {
   const a = assess(setup)
   const random = seededRandom(options.seed ?? 1)
@@ -291,8 +303,8 @@ export function howMany(
     ),
     toFind: sum(session => session.found) / sessions.length,
     later:
-      sum(session => session.laterOn)
-      / Math.max(
+      sum(session => session.laterOn) /
+      Math.max(
         1,
         sum(session => session.later),
       ),

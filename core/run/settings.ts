@@ -1,13 +1,29 @@
 import { valueAt } from '../setup/paths'
 import type { Setup } from '../setup/types'
 
-/** What a set-up was set to when a take was fired, by path; SI units. Enough to tell two takes apart, not to plan again. */
+/**
+ * What a set-up was set to when a take was fired, by path; SI units. Enough to tell two takes apart, not to plan again.
+ */
 export type TakeSettings = Record<string, string | number | boolean | null>
 
 /** Settings of a take beside its delay: what is turned, moved or chosen between takes. */
 const PATHS = [
-  'method', 'trigger', 'moment.phase', 'picture.aperture', 'picture.iso', 'picture.shutter', 'picture.distance', 'picture.ambientEv', 'lens.focalLength', 'sensor.kind', 'sensor.position', 'sensor.offset',
-  'sensor.threshold', 'controller.holdOff', 'subject.distance', 'motion.speed',
+  'method',
+  'trigger',
+  'moment.phase',
+  'picture.aperture',
+  'picture.iso',
+  'picture.shutter',
+  'picture.distance',
+  'picture.ambientEv',
+  'lens.focalLength',
+  'sensor.kind',
+  'sensor.position',
+  'sensor.offset',
+  'sensor.threshold',
+  'controller.holdOff',
+  'subject.distance',
+  'motion.speed',
 ] as const
 const OF_EACH_LIGHT = ['power', 'distance', 'lossStops'] as const
 const MOST_LIGHTS = 16
@@ -29,6 +45,15 @@ export function differingSettings(a: TakeSettings, b: TakeSettings): string[] {
 export function areSettings(value: unknown): value is TakeSettings {
   if (value === null || typeof value !== 'object' || Array.isArray(value)) return false
   const entries = Object.entries(value)
-  return entries.length <= MOST_SETTINGS && entries.every(([path, v]) => /^[a-z][\w.[\]]{0,59}$/i.test(path)
-    && (v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 80)))
+  return (
+    entries.length <= MOST_SETTINGS &&
+    entries.every(
+      ([path, v]) =>
+        /^[a-z][\w.[\]]{0,59}$/i.test(path) &&
+        (v === null ||
+          typeof v === 'boolean' ||
+          (typeof v === 'number' && Number.isFinite(v)) ||
+          (typeof v === 'string' && v.length <= 80)),
+    )
+  )
 }

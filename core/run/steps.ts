@@ -13,7 +13,8 @@ export interface RunStep {
 
 /** What must be ready: only what this set-up has. */
 function readyText({ trigger, flashes }: Setup): string {
-  return `Everyone in place${trigger === 'sensor' ? '; delay dialled' : ''}${flashes.length > 0 ? '; flashes ready' : ''}.`
+  const dialled = trigger === 'sensor' ? '; delay dialled' : ''
+  return `Everyone in place${dialled}${flashes.length > 0 ? '; flashes ready' : ''}.`
 }
 
 /** The steps of one take in order, by method and by what is at stake. */
@@ -21,16 +22,48 @@ export function stepsOf(setup: Setup): RunStep[] {
   const open = setup.method === 'open-shutter'
   const launcher = setup.action.kind === 'launcher'
   const acts: Record<Setup['action']['kind'], string> = {
-    launcher: 'Load and fire', pin: 'Pin', release: 'Let go', pour: 'Pour', throw: 'Throw', hand: 'Go', toss: 'Toss', swing: 'Go',
+    launcher: 'Load and fire',
+    pin: 'Pin',
+    release: 'Let go',
+    pour: 'Pour',
+    throw: 'Throw',
+    hand: 'Go',
+    toss: 'Toss',
+    swing: 'Go',
   }
   const steps: (RunStep | false)[] = [
     { id: 'ready', role: 'lead', call: 'Ready?', text: readyText(setup) },
     open && { id: 'lights-out', role: 'lead', call: 'Lights out', text: 'Room lights off. Nobody moves from now on.' },
-    launcher && { id: 'eyes', role: 'lead', call: 'Eyes', text: 'Eye protection on, everyone behind cover. Each answers.' },
-    launcher && { id: 'clear', role: 'lead', call: 'Clear', text: 'No one beyond the catch, no one in the line. Each answers.' },
+    launcher && {
+      id: 'eyes',
+      role: 'lead',
+      call: 'Eyes',
+      text: 'Eye protection on, everyone behind cover. Each answers.',
+    },
+    launcher && {
+      id: 'clear',
+      role: 'lead',
+      call: 'Clear',
+      text: 'No one beyond the catch, no one in the line. Each answers.',
+    },
     open && { id: 'open', role: 'shutter', call: 'Open', text: 'Shutter open.' },
-    setup.trigger === 'sensor' && { id: 'arm', role: 'lead', call: 'Armed', text: 'Controller armed; nobody touches the rig.' },
-    { id: 'act', role: 'action', call: acts[setup.action.kind], text: setup.trigger === 'burst' ? 'Burst running first; act on its sound.' : setup.trigger === 'hand' ? 'On the count: action and press go together.' : 'On the call, not before.' },
+    setup.trigger === 'sensor' && {
+      id: 'arm',
+      role: 'lead',
+      call: 'Armed',
+      text: 'Controller armed; nobody touches the rig.',
+    },
+    {
+      id: 'act',
+      role: 'action',
+      call: acts[setup.action.kind],
+      text:
+        setup.trigger === 'burst'
+          ? 'Burst running first; act on its sound.'
+          : setup.trigger === 'hand'
+            ? 'On the count: action and press go together.'
+            : 'On the call, not before.',
+    },
     open && { id: 'close', role: 'shutter', call: 'Closed', text: 'Shutter closed; controller safe.' },
     launcher && { id: 'lights-on', role: 'lead', call: 'Unloaded, lights', text: 'Unloaded and said so, then lights.' },
     open && !launcher && { id: 'lights-on', role: 'lead', call: 'Lights', text: 'Room lights on.' },

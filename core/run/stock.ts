@@ -7,7 +7,10 @@ import type { HowMany } from './session'
 /** Beyond this nobody buys. */
 const MANY = 10_000
 
-/** A note where fewer props are at hand than a played session needs; null where there are enough, or nothing is ever caught. */
+/**
+ * A note where fewer props are at hand than a played session needs; null where there are enough, or nothing is ever
+ * caught.
+ */
 export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
   if (many.later <= 0 || (many.props !== null && many.props <= goal.stock)) return null
   const { props } = many
@@ -18,7 +21,8 @@ export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
     reason:
       props === null
         ? 'After the moment is found {later} of the takes are on it: {keepers} keepers are beyond count.'
-        : 'Played take by take, the search counted: {keepers} keepers are there within {props} takes in {confidence} of sessions.',
+        : 'Played take by take, the search counted: {keepers} keepers are there within {props} takes in ' +
+          '{confidence} of sessions.',
     figures: {
       props: count(props ?? MANY),
       stock: count(goal.stock),
@@ -53,8 +57,9 @@ export function propsResult({ goal }: Setup, many: HowMany): Result | null {
     causes: [],
     read: () => null,
     formula:
-      'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the moment, then {later} on it; {kept} of those are kept, {misfire} misfire, '
-      + '{wrong} of verdicts are wrong. {all} were every take on the moment kept',
+      'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the ' +
+      'moment, then {later} on it; {kept} of those are kept, {misfire} misfire, ' +
+      '{wrong} of verdicts are wrong. {all} were every take on the moment kept',
     figures: {
       plays: count(many.plays),
       keepers: count(goal.keepers),

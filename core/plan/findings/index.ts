@@ -1,9 +1,37 @@
 import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess, exposureLevel } from '../assess'
-import { ambient, blur, closesEarly, exposure, highSpeedSync, noFlash, pastSync, ratedDuration, settingOutOfRange } from './light'
+import {
+  ambient,
+  blur,
+  closesEarly,
+  exposure,
+  highSpeedSync,
+  noFlash,
+  pastSync,
+  ratedDuration,
+  settingOutOfRange,
+} from './light'
+import { evidenceSurprise } from './evidence'
 import { depth, diffraction, tooClose } from './optics'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
-import { neverReached, notEnoughUnits, popsTooClose, sequenceOutlastsShutter, stepsOverlap, stillParts } from './sequence'
+import {
+  followsNothing,
+  groundGrey,
+  groundSpill,
+  groundUneven,
+  keyBehind,
+  lightTooNear,
+  reflectionShows,
+  shoeTooSoon,
+} from './scene'
+import {
+  neverReached,
+  notEnoughUnits,
+  popsTooClose,
+  sequenceOutlastsShutter,
+  stepsOverlap,
+  stillParts,
+} from './sequence'
 import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
 import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
 import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
@@ -11,16 +39,59 @@ import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } 
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
 
 const RULES: Rule[] = [
-  catchBehind, neverArrives, negativeDelay, delayTooLong, delayOff, coarseStep, beamTooShort, silentSource, sensorThreshold, noFlash, settingOutOfRange, tooClose, pastSync,
-  highSpeedSync, blur, closesEarly, sequenceOutlastsShutter, neverReached, popsTooClose, notEnoughUnits, exposure, ambient, depth, spread, stillParts, stepsOverlap, burstRecycle, burstBuffer, diffraction,
+  evidenceSurprise,
+  catchBehind,
+  neverArrives,
+  negativeDelay,
+  delayTooLong,
+  delayOff,
+  coarseStep,
+  beamTooShort,
+  silentSource,
+  sensorThreshold,
+  noFlash,
+  shoeTooSoon,
+  followsNothing,
+  settingOutOfRange,
+  tooClose,
+  pastSync,
+  highSpeedSync,
+  blur,
+  closesEarly,
+  sequenceOutlastsShutter,
+  neverReached,
+  popsTooClose,
+  notEnoughUnits,
+  exposure,
+  groundUneven,
+  ambient,
+  depth,
+  spread,
+  stillParts,
+  stepsOverlap,
+  burstRecycle,
+  burstBuffer,
+  diffraction,
 ]
 /** Rules that never say more than a note: no fix is held against them. */
-const NOTE_RULES: Rule[] = [ratedDuration, poolShallow, holdOffShort, opticalPreFlash]
+const NOTE_RULES: Rule[] = [
+  keyBehind,
+  groundSpill,
+  groundGrey,
+  lightTooNear,
+  reflectionShows,
+  ratedDuration,
+  poolShallow,
+  holdOffShort,
+  opticalPreFlash,
+]
 
 const ORDER: Record<Severity, number> = { error: 0, warning: 1, note: 2 }
 
 function draftFindings(a: Assessment, notes: boolean): FindingDraft[] {
-  return (notes ? [...RULES, ...NOTE_RULES] : RULES).flatMap(rule => rule(a) ?? []).sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
+  return (notes ? [...RULES, ...NOTE_RULES] : RULES)
+    .flatMap(rule => rule(a) ?? [])
+    .sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
 }
 
 /** No advice ends in a burnt picture: over by more than this, stops, and by more than before. */
@@ -28,16 +99,22 @@ const BURNT = 0.5
 
 function overexposes(a: Assessment, after: Assessment): boolean {
   const level = exposureLevel(after)
-  return level !== null && level > BURNT && level > (exposureLevel(a) ?? -Infinity) + 0.1 && after.setup.method === a.setup.method
+  return (
+    level !== null &&
+    level > BURNT &&
+    level > (exposureLevel(a) ?? -Infinity) + 0.1 &&
+    after.setup.method === a.setup.method
+  )
 }
 
 /**
- * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does not remove its own, or asks for what no gear has.
+ * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does
+ * not remove its own, or asks for what no gear has.
  * Only what becomes an error or a warning counts as brought about.
  */
 function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: FindingDraft, fix: FixDraft): Fix | null {
   if (!fix.changes.every(withinLimits)) return null
-  const after = assess(withChanges(a.setup, fix.changes))
+  const after = assess(withChanges(a.entered, fix.changes))
   const left = draftFindings(after, finding.severity === 'note')
   if (left.some(other => other.id === finding.id)) return null
   if (overexposes(a, after)) return null
@@ -51,9 +128,12 @@ function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: Finding
     ...fix,
     figures: fix.figures ?? {},
     raises,
-    clears: drafts.filter(other => other.id !== finding.id && other.severity !== 'note' && !left.some(x => x.id === other.id)).map(other => other.id),
+    clears: drafts
+      .filter(other => other.id !== finding.id && other.severity !== 'note' && !left.some(x => x.id === other.id))
+      .map(other => other.id),
     cost: {
-      flashStops: after.exposure.flash === null || a.exposure.flash === null ? null : after.exposure.flash - a.exposure.flash,
+      flashStops:
+        after.exposure.flash === null || a.exposure.flash === null ? null : after.exposure.flash - a.exposure.flash,
       ambientStops: after.exposure.ambient - a.exposure.ambient,
       depth: after.optics.depth === null || a.optics.depth === null ? null : after.optics.depth - a.optics.depth,
       blur: after.sharpness.subject - a.sharpness.subject,
@@ -62,10 +142,13 @@ function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: Finding
   }
 }
 
-/** Every finding of an assessed set-up, errors first, each with the fixes that remove it: those without side effects first. */
+/**
+ * Every finding of an assessed set-up, errors first, each with the fixes that remove it: those without side effects
+ * first.
+ */
 export function findingsOf(a: Assessment): Finding[] {
   const drafts = draftFindings(a, true)
-  return drafts.map((draft) => {
+  return drafts.map(draft => {
     const fixes = draft.fixes.flatMap(fix => tryFix(a, drafts, draft, fix) ?? [])
     fixes.sort((x, y) => x.raises.length - y.raises.length)
     return { ...draft, fixes }

@@ -26,8 +26,8 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
   if (!telling && !past) return null
   const clean = stepUp(SHUTTERS_IN_SECONDS, check.fastestClean) ?? check.fastestClean
   const edge = AT_EDGE[check.edge]
-  const title
-    = check.dark > NO_BAND
+  const title =
+    check.dark > NO_BAND
       ? `Dark band over {dark} of the picture, ${edge}`
       : telling
         ? `The shutter cuts off {lost} of flash, ${edge}`
@@ -38,10 +38,13 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
     title,
     reason:
       setup.camera.shutterKind === 'rolling'
-        ? 'At {set} an electronic shutter has no instant with every row open; read-out takes {travel}. It costs {middle} in the middle.'
+        ? 'At {set} an electronic shutter has no instant with every row open; read-out takes {travel}. It costs ' +
+          '{middle} in the middle.'
         : telling
-          ? 'At {set} the shutter closes before the light is out: {middle} lost in the middle of the frame, {lost} at the edge; clean from {clean}.'
-          : 'At {set} this flash is out in time by the curtain travel noted, but the camera is rated to {sync}: try it.',
+          ? 'At {set} the shutter closes before the light is out: {middle} lost in the middle of the frame, ' +
+            '{lost} at the edge; clean from {clean}.'
+          : 'At {set} this flash is out in time by the curtain travel noted, but the camera is rated to {sync}: ' +
+            'try it.',
     figures: {
       dark: share(check.dark),
       dim: share(check.notFullyLit),
@@ -77,7 +80,8 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
     severity: 'error',
     title: 'The shutter closes before the light falls',
     reason:
-      'It is opened before the action, and the light is due {last} after that starts: {open} is too short, however quick the hand.',
+      'It is opened before the action, and the light is due {last} after that starts: {open} is too short, ' +
+      'however quick the hand.',
     figures: { last: time(last), open: shutter(open) },
     paths: ['picture.shutter'],
     fixes:
@@ -101,7 +105,8 @@ export const highSpeedSync: Rule = ({ setup }) => {
     severity: 'error',
     title: 'High-speed sync is not a short flash',
     reason:
-      'Its light lasts as long as the curtains travel, {travel}. At {set} it is the shutter that freezes, not the flash.',
+      'Its light lasts as long as the curtains travel, {travel}. At {set} it is the shutter that freezes, not ' +
+      'the flash.',
     figures: { travel: time(setup.camera.curtainTravel), set: shutter(setup.picture.shutter), clean: shutter(clean) },
     paths: ['flashes[0].highSpeedSync', 'picture.shutter'],
     fixes: [
@@ -118,7 +123,10 @@ export const highSpeedSync: Rule = ({ setup }) => {
   }
 }
 
-/** Changes that give back the stops that some changes cost, by ISO up to what is accepted and never to more than there was. */
+/**
+ * Changes that give back the stops that some changes cost, by ISO up to what is accepted and never to more than there
+ * was.
+ */
 export function makeUp(a: Assessment, changes: readonly Change[]): Change[] {
   const { picture, camera } = a.setup
   const lost = (exposureLevel(a) ?? 0) - (exposureLevel(assess(withChanges(a.setup, changes))) ?? 0)
@@ -195,7 +203,9 @@ export const blur: Rule = a => {
     title: byFlash
       ? 'Streak of {blur} at {power}: power too high to freeze this'
       : 'Streak of {blur}: the shutter is too slow for this',
-    reason: `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the limit is {limit}.`,
+    reason:
+      `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
+      `limit is {limit}.`,
     figures: {
       blur: length(sharpness.subject, 'mm'),
       limit: length(sharpness.limit, 'mm'),
@@ -233,7 +243,8 @@ export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
         ? 'Flash duration guessed outside its table'
         : 'Flash duration is rated, not measured',
     reason:
-      'Units of one class differ threefold. At three times {duration} the streak would be {blur}, over the limit of {limit}: measure it.',
+      'Units of one class differ threefold. At three times {duration} the streak would be {blur}, over the limit ' +
+      'of {limit}: measure it.',
     figures: {
       duration: time(sharpness.duration),
       blur: length(sharpness.subject * RATING_DOUBT, 'mm'),
@@ -398,7 +409,8 @@ export const exposure: Rule = a => {
     reason: fast
       ? 'Continuous light {ambient} at this shutter, aperture and ISO.'
       : a.exposure.front.length < flashes.length
-        ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. Modifiers, close-up loss and shutter counted.'
+        ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. ' +
+          'Modifiers, close-up loss and shutter counted.'
         : 'All flashes together at {aperture} and {iso}, modifiers, close-up loss and shutter counted.',
     figures: {
       stops: { value: Math.abs(level), quantity: 'stops', unit: 'unsigned' },
@@ -434,7 +446,8 @@ export const settingOutOfRange: Rule = ({ setup }) => {
     severity: 'error',
     title: 'A setting that this kit does not have',
     reason:
-      'Aperture {aperture} of {widest} to {smallest}, {iso} of {lowest} to {highest}, and each power not below its lowest.',
+      'Aperture {aperture} of {widest} to {smallest}, {iso} of {lowest} to {highest}, and each power not below ' +
+      'its lowest.',
     figures: {
       aperture: aperture(picture.aperture),
       widest: aperture(lens.widestAperture),

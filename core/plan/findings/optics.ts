@@ -11,30 +11,57 @@ export const tooClose: Rule = ({ setup }) => {
     id: 'too-close',
     severity: 'error',
     title: 'Closer than the lens can focus',
-    reason: 'At {distance} a lens of {focal} forms no image that can be planned with; {closest} is taken as its closest.',
-    figures: { distance: length(setup.picture.distance), closest: length(closest, 'm'), focal: length(setup.lens.focalLength, 'mm') },
+    reason:
+      'At {distance} a lens of {focal} forms no image that can be planned with; {closest} is taken as its closest.',
+    figures: {
+      distance: length(setup.picture.distance),
+      closest: length(closest, 'm'),
+      focal: length(setup.lens.focalLength, 'mm'),
+    },
     paths: ['picture.distance', 'lens.focalLength'],
-    fixes: [{ label: 'Move the camera back to {place}', figures: { place: length(place, 'm') }, changes: [{ path: 'picture.distance', value: place }] }],
+    fixes: [
+      {
+        label: 'Move the camera back to {place}',
+        figures: { place: length(place, 'm') },
+        changes: [{ path: 'picture.distance', value: place }],
+      },
+    ],
   }
 }
 
-export const depth: Rule = (a) => {
+export const depth: Rule = a => {
   const { known: setup, optics } = a
   const { picture, lens } = setup
-  if (optics.depth === null || optics.depth >= picture.depthWanted * (1 - 1e-6) || picture.distance < closestFocus(setup)) return null
+  if (
+    optics.depth === null ||
+    optics.depth >= picture.depthWanted * (1 - 1e-6) ||
+    picture.distance < closestFocus(setup)
+  )
+    return null
   const needed = apertureForDepth({
-    focalLength: lens.focalLength, subjectDistance: picture.distance, circleOfConfusion: picture.circleOfConfusion, depth: picture.depthWanted,
+    focalLength: lens.focalLength,
+    subjectDistance: picture.distance,
+    circleOfConfusion: picture.circleOfConfusion,
+    depth: picture.depthWanted,
     pupilRatio: lens.pupilRatio,
   })
   const fixes: FixDraft[] = []
   const set = stepUp(APERTURES, needed)
   if (set !== null && set <= lens.smallestAperture) {
-    fixes.push({ label: 'Stop down to {aperture}', figures: { aperture: aperture(set) }, changes: [{ path: 'picture.aperture', value: set }] })
+    fixes.push({
+      label: 'Stop down to {aperture}',
+      figures: { aperture: aperture(set) },
+      changes: [{ path: 'picture.aperture', value: set }],
+    })
   }
   // Depth grows nearly as the square of the distance.
   const back = Math.ceil(picture.distance * Math.sqrt(picture.depthWanted / optics.depth) * 1.02 * 100) / 100
   if (back <= 20) {
-    fixes.push({ label: 'Move the camera back to {place}', figures: { place: length(back, 'm') }, changes: [{ path: 'picture.distance', value: back }] })
+    fixes.push({
+      label: 'Move the camera back to {place}',
+      figures: { place: length(back, 'm') },
+      changes: [{ path: 'picture.distance', value: back }],
+    })
   }
   return {
     id: 'depth',
@@ -42,8 +69,12 @@ export const depth: Rule = (a) => {
     title: 'Depth of field {depth}, wanted {wanted}',
     reason: 'At {aperture} from {distance} it is sharp over {depth}; the wanted depth needs {needed}, {cost} of light.',
     figures: {
-      depth: length(optics.depth, 'mm'), wanted: length(picture.depthWanted, 'mm'), aperture: aperture(picture.aperture), distance: length(picture.distance, 'm'),
-      needed: aperture(needed), cost: stops(-2 * Math.log2(needed / picture.aperture)),
+      depth: length(optics.depth, 'mm'),
+      wanted: length(picture.depthWanted, 'mm'),
+      aperture: aperture(picture.aperture),
+      distance: length(picture.distance, 'm'),
+      needed: aperture(needed),
+      cost: stops(-2 * Math.log2(needed / picture.aperture)),
     },
     paths: ['picture.aperture', 'picture.depthWanted'],
     fixes,
@@ -60,11 +91,21 @@ export const diffraction: Rule = ({ known: setup, optics }) => {
     title: 'Diffraction takes the detail at {aperture}',
     reason: 'A point becomes a disc of {airy} on the sensor, {working} counted close up; wanted is {limit}.',
     figures: {
-      aperture: aperture(picture.aperture), working: aperture(optics.effectiveAperture), airy: length(optics.airy, 'µm'), limit: length(picture.circleOfConfusion, 'µm'),
+      aperture: aperture(picture.aperture),
+      working: aperture(optics.effectiveAperture),
+      airy: length(optics.airy, 'µm'),
+      limit: length(picture.circleOfConfusion, 'µm'),
     },
     paths: ['picture.aperture'],
-    fixes: wider !== null && wider >= lens.widestAperture
-      ? [{ label: 'Open to {aperture}', figures: { aperture: aperture(wider) }, changes: [{ path: 'picture.aperture', value: wider }] }]
-      : [],
+    fixes:
+      wider !== null && wider >= lens.widestAperture
+        ? [
+            {
+              label: 'Open to {aperture}',
+              figures: { aperture: aperture(wider) },
+              changes: [{ path: 'picture.aperture', value: wider }],
+            },
+          ]
+        : [],
   }
 }

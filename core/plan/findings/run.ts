@@ -50,7 +50,8 @@ export const spread: Rule = a => {
     reason:
       setup.trigger === 'burst'
         ? 'The moment keeps for {window}; frames come every {frame}: {frames} of them fall into it, event by event.'
-        : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
+        : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ` +
+          `${cause?.label ?? 'none'}, {largest}.`,
     figures: {
       takes: count(keep.perTake > 0 ? Math.min(9999, Math.max(2, Math.round(1 / keep.perTake))) : 9999),
       keep: share(keep.perTake),
@@ -68,8 +69,11 @@ export const spread: Rule = a => {
 /** A step of the controller that costs more than this share of keepers is worth a word. */
 const TELLING_COST = 0.02
 
-/** What the controller's step costs: the step, how far off the nearest one is, s, and the share of takes lost to it; null where that is little. */
-export function coarseStepOf({ setup, timing, keep }: Assessment): { step: number, off: number, cost: number } | null {
+/**
+ * What the controller's step costs: the step, how far off the nearest one is, s, and the share of takes lost to it;
+ * null where that is little.
+ */
+export function coarseStepOf({ setup, timing, keep }: Assessment): { step: number; off: number; cost: number } | null {
   if (setup.trigger !== 'sensor' || setup.delay !== null || !timing.feasible || timing.residual === null) return null
   const cost = keep.unstepped - keep.perTake
   return cost < TELLING_COST ? null : { step: setup.controller.delayStep, off: Math.abs(timing.residual), cost }
@@ -83,8 +87,8 @@ export const coarseStep: Rule = a => {
   const { delayStep } = setup.controller
   const finer = Number(
     (
-      delayStep
-      / 2 ** Math.ceil(Math.log2(Math.abs(timing.residual) / (0.05 * (keep.before + keep.after))) + 1)
+      delayStep /
+      2 ** Math.ceil(Math.log2(Math.abs(timing.residual) / (0.05 * (keep.before + keep.after))) + 1)
     ).toPrecision(2),
   )
   const speed = timing.sensed === null ? 0 : motionFor(a.known, a.drag, meanInputs(a.known)).speedAt(timing.sensed)
@@ -155,7 +159,8 @@ export const burstBuffer: Rule = ({ setup, timing }) => {
     severity: 'warning',
     title: 'The buffer is full before the moment',
     reason:
-      '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the sound of the event, not before it.',
+      '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the ' +
+      'sound of the event, not before it.',
     figures: {
       frames: count(camera.bufferFrames),
       lasts: time(camera.bufferFrames / camera.frameRate),
@@ -176,7 +181,8 @@ export const catchBehind: Rule = ({ setup }) => {
     severity: 'error',
     title: 'Nothing catches the projectile',
     reason:
-      'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no one beyond.',
+      'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no ' +
+      'one beyond.',
     figures: { catch: length(setup.catch.distance, 'm'), back: length(back, 'm') },
     paths: ['catch.distance'],
     fixes: [

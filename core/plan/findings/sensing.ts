@@ -54,7 +54,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       severity: 'note',
       title: 'Sound sensor not tested',
       reason:
-        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the threshold follows.',
+        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the ' +
+        'threshold follows.',
       figures: {},
       paths: ['sensor.falsePeak', 'sensor.eventPeak'],
       fixes: [],
@@ -87,7 +88,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
         : 'No threshold tells the event from a click',
       reason: window.separable
         ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
-        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or muffle what is false.',
+        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or ' +
+          'muffle what is false.',
       figures,
       paths: ['sensor.threshold', 'sensor.falsePeak'],
       fixes,
@@ -120,7 +122,8 @@ export const holdOffShort: Rule = ({ setup }) => {
     severity: 'note',
     title: 'Hold-off shorter than the echo',
     reason:
-      'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the flash twice.',
+      'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the ' +
+      'flash twice.',
     figures: { holdOff: time(controller.holdOff), ringing: time(ringing) },
     paths: ['controller.holdOff'],
     fixes: [
@@ -134,7 +137,8 @@ export const holdOffShort: Rule = ({ setup }) => {
 }
 
 export const opticalPreFlash: Rule = ({ setup }) => {
-  if (setup.link.kind !== 'optical' || setup.method === 'fast-shutter') return null
+  const slave = setup.flashes.findIndex(flash => flash.fired === 'slave')
+  if ((setup.link.kind !== 'optical' && slave < 0) || setup.method === 'fast-shutter') return null
   return {
     id: 'optical-pre-flash',
     severity: 'note',
@@ -142,7 +146,7 @@ export const opticalPreFlash: Rule = ({ setup }) => {
     reason:
       'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
     figures: {},
-    paths: ['link.kind'],
+    paths: [slave < 0 ? 'link.kind' : `flashes[${slave}].fired`],
     fixes: [],
   }
 }
@@ -163,8 +167,7 @@ export const silentSource: Rule = ({ setup }) => {
 }
 
 export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
-  if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null)
-    return null
+  if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
   if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
   const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
   if (impact <= 0) return null

@@ -8,7 +8,8 @@ const downToMillimetre = (metres: number): number => Math.floor(metres * 1000 + 
 const upToMillimetre = (metres: number): number => Math.ceil(metres * 1000 - 1e-6) / 1000
 
 /** Where the sound comes from, m along the travel. */
-const sourcePlace = ({ sensor, motion, subject }: Assessment['setup']): number => (sensor.source === 'start' || motion.kind === 'still' ? 0 : subject.distance)
+const sourcePlace = ({ sensor, motion, subject }: Assessment['setup']): number =>
+  sensor.source === 'start' || motion.kind === 'still' ? 0 : subject.distance
 
 /** Where the sensor would have to be to answer at `sensed`, s: the change that puts it there, or none. */
 function sensorAt(a: Assessment, sensed: number): FixDraft[] {
@@ -17,24 +18,37 @@ function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   if (sensor.kind === 'beam') {
     if (sensed <= 0 || setup.motion.kind === 'still') return []
     const place = downToMillimetre(motionFor(setup, a.drag, meanInputs(setup)).positionAt(sensed))
-    return place > 0 ? [{ label: 'Move the beam to {place} from the start', figures: { place: length(place, 'm') }, changes: [{ path: 'sensor.position', value: place }] }] : []
+    return place > 0
+      ? [
+          {
+            label: 'Move the beam to {place} from the start',
+            figures: { place: length(place, 'm') },
+            changes: [{ path: 'sensor.position', value: place }],
+          },
+        ]
+      : []
   }
   if (sensor.kind !== 'sound') return []
-  const heard = a.timing.sensed === null ? Infinity : a.timing.sensed - Math.hypot(sensor.position - sourcePlace(setup), sensor.offset) / a.soundSpeed
+  const heard =
+    a.timing.sensed === null
+      ? Infinity
+      : a.timing.sensed - Math.hypot(sensor.position - sourcePlace(setup), sensor.offset) / a.soundSpeed
   const soundTime = sensed - heard
   const distance = downToMillimetre(soundTime * a.soundSpeed)
   if (!(distance > 0)) return []
   const source = sourcePlace(setup)
   const along = Math.max(-distance, Math.min(distance, sensor.position - source))
   if (source + along < 0) return []
-  return [{
-    label: 'Move the microphone to {place} from the sound',
-    figures: { place: length(distance, 'm') },
-    changes: [
-      { path: 'sensor.position', value: source + along },
-      { path: 'sensor.offset', value: downToMillimetre(Math.sqrt(Math.max(0, distance * distance - along * along))) },
-    ],
-  }]
+  return [
+    {
+      label: 'Move the microphone to {place} from the sound',
+      figures: { place: length(distance, 'm') },
+      changes: [
+        { path: 'sensor.position', value: source + along },
+        { path: 'sensor.offset', value: downToMillimetre(Math.sqrt(Math.max(0, distance * distance - along * along))) },
+      ],
+    },
+  ]
 }
 
 export const neverArrives: Rule = ({ setup, timing }) => {
@@ -44,16 +58,21 @@ export const neverArrives: Rule = ({ setup, timing }) => {
     id: 'never-arrives',
     severity: 'error',
     title: what === 'the moment' ? 'The moment never comes' : 'The sensor is never reached',
-    reason: setup.motion.kind === 'toss'
-      ? 'At {speed} the toss rises {rise}; a place above that is never reached.'
-      : 'With these figures the object does not get there: at {speed} it is stopped by drag, or the place lies before the start.',
-    figures: { speed: { value: setup.motion.speed, quantity: 'speed' }, rise: length(setup.motion.speed ** 2 / (2 * GRAVITY)) },
+    reason:
+      setup.motion.kind === 'toss'
+        ? 'At {speed} the toss rises {rise}; a place above that is never reached.'
+        : 'With these figures the object does not get there: at {speed} it is stopped by drag, or the place lies ' +
+          'before the start.',
+    figures: {
+      speed: { value: setup.motion.speed, quantity: 'speed' },
+      rise: length(setup.motion.speed ** 2 / (2 * GRAVITY)),
+    },
     paths: what === 'the moment' ? ['moment.offset', 'motion.speed'] : ['sensor.position', 'motion.speed'],
     fixes: [],
   }
 }
 
-export const negativeDelay: Rule = (a) => {
+export const negativeDelay: Rule = a => {
   const { setup, timing } = a
   const { controller } = setup
   const { link } = a.known
@@ -67,45 +86,66 @@ export const negativeDelay: Rule = (a) => {
     fixes.push({
       label: 'Use a cable in place of the {kind} link, which takes {latency}'.replace('{kind}', link.kind),
       figures: { latency: time(link.latency) },
-      changes: [{ path: 'link.kind', value: 'cable' }, { path: 'link.latency', value: null }, { path: 'link.jitter', value: null }],
+      changes: [
+        { path: 'link.kind', value: 'cable' },
+        { path: 'link.latency', value: null },
+        { path: 'link.jitter', value: null },
+      ],
     })
   }
   if (setup.method !== 'open-shutter' && setup.camera.lag >= missing && setup.flashes.length > 0) {
     fixes.push({
       label: 'Open the shutter first: the flash does not wait for the shutter lag of {lag}',
       figures: { lag: time(setup.camera.lag) },
-      changes: [{ path: 'method', value: 'open-shutter' }, { path: 'picture.shutter', value: 2 }],
+      changes: [
+        { path: 'method', value: 'open-shutter' },
+        { path: 'picture.shutter', value: 2 },
+      ],
     })
   }
   if (setup.motion.kind !== 'still' && setup.moment.reference === 'travel') {
     const motion = motionFor(setup, a.drag, meanInputs(setup))
-    const place = upToMillimetre(motion.positionAt(timing.sensed + timing.chainLatency + controller.delayMinimum) - setup.moment.offset)
+    const place = upToMillimetre(
+      motion.positionAt(timing.sensed + timing.chainLatency + controller.delayMinimum) - setup.moment.offset,
+    )
     if (place > setup.subject.distance && place < 100) {
       fixes.push({
         label: 'Move the subject to {place} from the start',
         figures: { place: length(place, 'm') },
-        changes: [{ path: 'subject.distance', value: place }, { path: 'catch.distance', value: setup.catch.distance + place - setup.subject.distance }],
+        changes: [
+          { path: 'subject.distance', value: place },
+          { path: 'catch.distance', value: setup.catch.distance + place - setup.subject.distance },
+        ],
       })
     }
   }
-  const lag = setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain with the shutter lag takes {chain}'
+  const lag =
+    setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain with the shutter lag takes {chain}'
   return {
     id: 'negative-delay',
     severity: 'error',
     title: 'The light comes {late} too late',
     reason: `${lag}; the moment is {gap} after the sensor answers. The delay would have to be {wanted}.`,
     figures: {
-      late: time(missing), chain: time(timing.chainLatency), gap: time(timing.moment - timing.sensed), wanted: time(timing.wanted),
+      late: time(missing),
+      chain: time(timing.chainLatency),
+      gap: time(timing.moment - timing.sensed),
+      wanted: time(timing.wanted),
     },
     paths: ['sensor.position', 'link.latency'],
     fixes,
   }
 }
 
-export const delayTooLong: Rule = (a) => {
+export const delayTooLong: Rule = a => {
   const { setup, timing } = a
   const { controller } = setup
-  if (timing.wanted === null || timing.moment === null || timing.wanted <= controller.delayMaximum + controller.delayStep / 2) return null
+  if (
+    timing.wanted === null ||
+    timing.moment === null ||
+    timing.wanted <= controller.delayMaximum + controller.delayStep / 2
+  )
+    return null
   return {
     id: 'delay-too-long',
     severity: 'error',
@@ -123,7 +163,7 @@ function slippedByThousand(dialled: number, wanted: number): boolean {
   return (ratio > 300 && ratio < 3000) || (ratio > 1 / 3000 && ratio < 1 / 300)
 }
 
-export const delayOff: Rule = (a) => {
+export const delayOff: Rule = a => {
   const { setup, timing, keep } = a
   if (setup.delay === null || timing.wanted === null || timing.set === null || timing.bias === null) return null
   if (!timing.feasible && timing.wanted < 0) return null
@@ -132,12 +172,26 @@ export const delayOff: Rule = (a) => {
   return {
     id: slipped ? 'seconds-for-milliseconds' : 'delay-off',
     severity: slipped ? 'error' : 'warning',
-    title: slipped ? 'Delay off by a thousand: seconds for milliseconds?' : timing.bias > 0 ? 'The delay dialled is {off} too long' : 'The delay dialled is {off} too short',
+    title: slipped
+      ? 'Delay off by a thousand: seconds for milliseconds?'
+      : timing.bias > 0
+        ? 'The delay dialled is {off} too long'
+        : 'The delay dialled is {off} too short',
     reason: 'Dialled {dialled}, planned {planned}; a take keeps up to {before} early and {after} late.',
     figures: {
-      off: time(Math.abs(timing.bias)), dialled: time(setup.delay), planned: time(timing.set), before: time(keep.before), after: time(keep.after),
+      off: time(Math.abs(timing.bias)),
+      dialled: time(setup.delay),
+      planned: time(timing.set),
+      before: time(keep.before),
+      after: time(keep.after),
     },
     paths: ['delay'],
-    fixes: [{ label: 'Dial the planned {planned}', figures: { planned: time(timing.set) }, changes: [{ path: 'delay', value: null }] }],
+    fixes: [
+      {
+        label: 'Dial the planned {planned}',
+        figures: { planned: time(timing.set) },
+        changes: [{ path: 'delay', value: null }],
+      },
+    ],
   }
 }

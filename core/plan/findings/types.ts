@@ -56,18 +56,63 @@ export interface Finding extends Omit<FindingDraft, 'fixes'> {
 
 export type Rule = (a: Assessment) => FindingDraft | null
 
-export type FindingId
-  = | 'never-arrives' | 'negative-delay' | 'delay-too-long' | 'delay-off' | 'seconds-for-milliseconds' | 'hold-off-short'
-    | 'past-sync' | 'high-speed-sync' | 'blur' | 'rated-duration' | 'no-flash'
-    | 'ambient' | 'exposure' | 'setting-out-of-range' | 'too-close'
-    | 'depth' | 'diffraction' | 'beam-too-short' | 'sensor-too-keen' | 'sensor-too-dull' | 'sensor-untested' | 'optical-pre-flash'
-    | 'spread' | 'stock' | 'coarse-step' | 'silent-source' | 'pool-shallow' | 'burst-recycle' | 'burst-buffer' | 'closes-early' | 'sequence-outlasts-shutter' | 'still-parts' | 'steps-overlap' | 'pops-too-close' | 'not-enough-units' | 'pops-unreached' | 'catch'
+export type FindingId =
+  | 'evidence-surprise'
+  | 'never-arrives'
+  | 'negative-delay'
+  | 'delay-too-long'
+  | 'delay-off'
+  | 'seconds-for-milliseconds'
+  | 'hold-off-short'
+  | 'past-sync'
+  | 'high-speed-sync'
+  | 'blur'
+  | 'rated-duration'
+  | 'no-flash'
+  | 'ambient'
+  | 'exposure'
+  | 'setting-out-of-range'
+  | 'too-close'
+  | 'depth'
+  | 'diffraction'
+  | 'beam-too-short'
+  | 'sensor-too-keen'
+  | 'sensor-too-dull'
+  | 'sensor-untested'
+  | 'optical-pre-flash'
+  | 'spread'
+  | 'stock'
+  | 'coarse-step'
+  | 'silent-source'
+  | 'pool-shallow'
+  | 'burst-recycle'
+  | 'burst-buffer'
+  | 'closes-early'
+  | 'sequence-outlasts-shutter'
+  | 'still-parts'
+  | 'steps-overlap'
+  | 'pops-too-close'
+  | 'not-enough-units'
+  | 'pops-unreached'
+  | 'shoe-too-soon'
+  | 'follows-nothing'
+  | 'key-behind'
+  | 'ground-spill'
+  | 'ground-uneven'
+  | 'ground-grey'
+  | 'reflection-shows'
+  | 'light-too-near'
+  | 'catch'
 
 /** A name as part of a text: it holds no figures of its own. */
 export const plain = (name: string): string => name.replaceAll('{', '').replaceAll('}', '')
 
 export const time = (value: number): Figure => ({ value, quantity: 'time' })
-export const length = (value: number, unit?: string): Figure => ({ value, quantity: 'length', ...(unit ? { unit } : {}) })
+export const length = (value: number, unit?: string): Figure => ({
+  value,
+  quantity: 'length',
+  ...(unit ? { unit } : {}),
+})
 export const stops = (value: number): Figure => ({ value, quantity: 'stops' })
 export const shutter = (value: number): Figure => ({ value, quantity: 'shutter' })
 export const aperture = (value: number): Figure => ({ value, quantity: 'aperture' })

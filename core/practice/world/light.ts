@@ -1,16 +1,16 @@
 import type { KnownFlash, KnownSetup } from '../../setup/typical'
 
 /** A log–log reading of a table of durations, held at its ends. */
-function reading(rows: readonly { power: number, value: number }[], power: number): number {
+function reading(rows: readonly { power: number; value: number }[], power: number): number {
   const sorted = [...rows].sort((a, b) => a.power - b.power)
   if (power <= sorted[0]!.power) return sorted[0]!.value
   if (power >= sorted.at(-1)!.power) return sorted.at(-1)!.value
   const i = sorted.findIndex(row => row.power >= power)
   const [a, b] = [sorted[i - 1]!, sorted[i]!]
   return Math.exp(
-    Math.log(a.value)
-    + ((Math.log(power) - Math.log(a.power)) / (Math.log(b.power) - Math.log(a.power)))
-    * (Math.log(b.value) - Math.log(a.value)),
+    Math.log(a.value) +
+      ((Math.log(power) - Math.log(a.power)) / (Math.log(b.power) - Math.log(a.power))) *
+        (Math.log(b.value) - Math.log(a.value)),
   )
 }
 
@@ -54,11 +54,21 @@ function halfOut(flash: KnownFlash): number {
 const strength = (flash: KnownFlash): number =>
   flash.units * flash.power * (flash.guideNumber / flash.distance) ** 2 * 2 ** -flash.lossStops
 
+/** s that a light is behind, or ahead of, what goes out over the set-up's link. */
+function behindLink(setup: KnownSetup, flash: KnownFlash, depth = 0): number {
+  const wire = { cable: 5e-6, radio: 500e-6, shoe: 0 } as const
+  if (flash.fired === 'cable' || flash.fired === 'radio' || flash.fired === 'shoe')
+    return wire[flash.fired] - setup.link.latency
+  const leader = flash.fired === 'slave' && depth < setup.flashes.length ? setup.flashes[flash.follows] : undefined
+  if (!leader || leader === flash) return setup.link.kind === 'optical' ? flash.slaveDelay : 0
+  return behindLink(setup, leader, depth + 1) + leader.latency + flash.slaveDelay
+}
+
 /** s from the lights' input to the middle of their light together: each by its strength. */
 export function midLight(setup: KnownSetup): number {
   let [sum, whole] = [0, 0]
   for (const flash of setup.flashes) {
-    sum += strength(flash) * (flash.latency + (setup.link.kind === 'optical' ? flash.slaveDelay : 0) + halfOut(flash))
+    sum += strength(flash) * (behindLink(setup, flash) + flash.latency + halfOut(flash))
     whole += strength(flash)
   }
   return whole > 0 ? sum / whole : 0
@@ -75,10 +85,10 @@ export function lightJitter(setup: KnownSetup): number {
 /** s that what makes the picture lasts: the longest of the lights that tell, or the open shutter. */
 export function lasts(setup: KnownSetup): number {
   const { camera, picture } = setup
-  const flickers
-    = camera.shutterKind === 'focal-plane'
-      && picture.shutter < camera.syncSpeed * 0.999999
-      && setup.flashes.some(flash => flash.highSpeedSync)
+  const flickers =
+    camera.shutterKind === 'focal-plane' &&
+    picture.shutter < camera.syncSpeed * 0.999999 &&
+    setup.flashes.some(flash => flash.highSpeedSync)
   if (setup.method === 'fast-shutter' || setup.flashes.length === 0 || flickers) return picture.shutter
   const whole = setup.flashes.reduce((sum, flash) => sum + strength(flash), 0)
   return Math.max(...setup.flashes.filter(flash => strength(flash) >= 0.1 * whole).map(tenth))
@@ -91,8 +101,8 @@ export const recharged = (setup: KnownSetup): number =>
 /** s from a release to the middle of what the middle of the frame sees of a fast shutter. */
 export function midFrame(setup: KnownSetup): number {
   const { camera, picture } = setup
-  const opens
-    = camera.shutterKind === 'focal-plane'
+  const opens =
+    camera.shutterKind === 'focal-plane'
       ? camera.lag - camera.curtainTravel / 2
       : camera.shutterKind === 'rolling'
         ? camera.lag + camera.readOut / 2

@@ -168,10 +168,10 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
     const h = b.t - a.t
     const s = share
     const curve = (p: number, dp: number, q: number, dq: number): number =>
-      p * (1 - 3 * s * s + 2 * s ** 3)
-      + h * dp * (s - 2 * s * s + s ** 3)
-      + q * (3 * s * s - 2 * s ** 3)
-      + h * dq * (s ** 3 - s * s)
+      p * (1 - 3 * s * s + 2 * s ** 3) +
+      h * dp * (s - 2 * s * s + s ** 3) +
+      q * (3 * s * s - 2 * s ** 3) +
+      h * dq * (s ** 3 - s * s)
     return {
       t: a.t + s * h,
       x: curve(a.x, a.vx, b.x, b.vx),

@@ -33,7 +33,10 @@ export interface WorldTake {
 
 const G = GRAVITY
 
-/** When the front of a thing that passes beside the middle of a beam blocks it: later by what the curve of its front falls back. */
+/**
+ * When the front of a thing that passes beside the middle of a beam blocks it: later by what the curve of its front
+ * falls back.
+ */
 function beamCrossed(setup: KnownSetup, path: WorldPath, x: ShotInputs, extras: Extras): number | null {
   const radius = setup.motion.diameter / 2
   const beside = Math.min(Math.abs(extras.offAxis), radius * 0.999)
@@ -43,7 +46,9 @@ function beamCrossed(setup: KnownSetup, path: WorldPath, x: ShotInputs, extras: 
   return crossed + Math.max(setup.sensor.latency, setup.sensor.response)
 }
 
-/** Depth reached in a liquid by a stream or a thing after a time, until a floor: s; null where it comes to rest before. */
+/**
+ * Depth reached in a liquid by a stream or a thing after a time, until a floor: s; null where it comes to rest before.
+ */
 function toFloor(setup: KnownSetup, speed: number): number | null {
   const { diameter, mass, kind } = setup.motion
   const volume = (Math.PI * diameter ** 3) / 6
@@ -72,7 +77,7 @@ function eventAt(
   path: WorldPath,
   x: ShotInputs,
   impact: number | null,
-): { at: number, t: number } | null {
+): { at: number; t: number } | null {
   const { source, bounceAfter } = setup.sensor
   if (source === 'start') return { at: 0, t: 0 }
   if (impact === null) return null
@@ -93,7 +98,7 @@ function soundHeard(
   setup: KnownSetup,
   path: WorldPath,
   x: ShotInputs,
-  event: { at: number, t: number },
+  event: { at: number; t: number },
   sound: number,
 ): number {
   const from = (at: number): number => Math.hypot(x.sensorPosition - at, x.sensorOffset) / sound
@@ -110,8 +115,8 @@ function soundHeard(
 function rising(setup: KnownSetup, x: ShotInputs, event: { at: number }, loudness: number): number {
   const { riseTime, threshold, eventPeak, peakDistance } = setup.sensor
   if (threshold === null || eventPeak === null) return riseTime / 2
-  const usual
-    = peakDistance === null
+  const usual =
+    peakDistance === null
       ? eventPeak
       : (eventPeak * peakDistance) / Math.max(0.01, Math.hypot(x.sensorPosition - event.at, x.sensorOffset))
   return riseTime * Math.min(1, threshold / (usual * loudness))
@@ -168,8 +173,8 @@ function unfolded(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: num
 export function happen(setup: KnownSetup, x: ShotInputs, extras: Extras): WorldTake {
   const air = airAt(setup.air, x.temperatureC)
   const { moment } = setup
-  const far
-    = Math.max(
+  const far =
+    Math.max(
       x.subjectDistance + Math.max(0, moment.offset) + setup.subject.depth + setup.subject.liquidDepth,
       x.sensorPosition + setup.motion.diameter,
       0.01,
@@ -177,8 +182,8 @@ export function happen(setup: KnownSetup, x: ShotInputs, extras: Extras): WorldT
   const path = walk(setup, air, x.speed, x.subjectDistance, far)
   const impact = path.whenAt(x.subjectDistance)
   const mark = path.whenAt(x.subjectDistance + moment.offset, moment.descending && setup.motion.kind === 'toss')
-  const from
-    = moment.reference === 'travel'
+  const from =
+    moment.reference === 'travel'
       ? mark
       : moment.reference === 'start'
         ? 0

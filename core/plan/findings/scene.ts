@@ -1,0 +1,294 @@
+import { sceneFigures } from '../../light/figures'
+import { followedChain } from '../../light/firing'
+import { reflectionsOf } from '../../light/mirror'
+import { standsInFront } from '../../light/role'
+import { type Change, valueAt, withChanges, withinLimits } from '../../setup/paths'
+import { type Assessment, assess } from '../assess'
+import { type FixDraft, type Rule, count, length, plain, power, stops } from './types'
+
+/** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
+const DARK_GROUND = 0.1
+const WHITE_GROUND = 0.5
+/** A black ground shows from here on, a white one is grey below, stops against mid grey. */
+const SHOWS = -4
+const WHITE = 1.5
+/** Uneven by more than this, stops. */
+const UNEVEN = 1 / 3 + 0.02
+
+/** A light on the camera's shoe goes off when the shutter opens, not on the moment. */
+export const shoeTooSoon: Rule = ({ setup }) => {
+  const shoe = setup.flashes.findIndex(flash => flash.fired === 'shoe')
+  if (setup.method !== 'open-shutter' || shoe < 0) return null
+  return {
+    id: 'shoe-too-soon',
+    severity: 'error',
+    title: `${plain(setup.flashes[shoe]!.name)} goes off as the shutter opens`,
+    reason: 'The camera’s shoe fires when the shutter is open; with an open shutter that is before the action.',
+    figures: {},
+    paths: [`flashes[${shoe}].fired`],
+    fixes: [
+      {
+        label: 'Fire it over the set-up’s link',
+        changes: setup.flashes.flatMap((flash, i): Change[] =>
+          flash.fired === 'shoe' ? [{ path: `flashes[${i}].fired`, value: 'link' }] : [],
+        ),
+      },
+    ],
+  }
+}
+
+/** An optical slave needs a light to see that something else fires. */
+export const followsNothing: Rule = ({ setup }) => {
+  const index = setup.flashes.findIndex(flash => {
+    if (flash.fired !== 'slave') return false
+    const { chain, ring } = followedChain(setup, flash)
+    return ring || chain.length === 0
+  })
+  if (index < 0) return null
+  const other = setup.flashes.findIndex((flash, i) => i !== index && flash.fired !== 'slave')
+  const fixes: FixDraft[] = [
+    { label: 'Fire it over the set-up’s link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
+  ]
+  if (other >= 0)
+    fixes.unshift({
+      label: `Let it follow ${plain(setup.flashes[other]!.name)}`,
+      changes: [{ path: `flashes[${index}].follows`, value: other }],
+    })
+  return {
+    id: 'follows-nothing',
+    severity: 'error',
+    title: `${plain(setup.flashes[index]!.name)} follows no light that something fires`,
+    reason: 'An optical slave answers to another flash: one of the list, and not itself or in a ring.',
+    figures: {},
+    paths: [`flashes[${index}].follows`],
+    fixes,
+  }
+}
+
+/** A key or fill that stands behind lights nothing that the camera sees. */
+export const keyBehind: Rule = ({ setup }) => {
+  const index = setup.flashes.findIndex(
+    flash => (flash.role === 'key' || flash.role === 'fill') && !standsInFront(flash),
+  )
+  if (index < 0) return null
+  const flash = setup.flashes[index]!
+  return {
+    id: 'key-behind',
+    severity: 'note',
+    title: `${plain(flash.name)} stands behind the subject`,
+    reason: 'It lights nothing that faces the camera, so it is not counted in the exposure.',
+    figures: {},
+    paths: [`flashes[${index}].role`, `flashes[${index}].angle`],
+    fixes: [
+      { label: 'Call it a rim light', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
+      {
+        label: 'Stand it in front, as far to the side',
+        changes: [{ path: `flashes[${index}].angle`, value: Number((-flash.angle).toFixed(5)) }],
+      },
+    ],
+  }
+}
+
+/** Steps of a distance, and thirds of a stop, that are tried one after the other. */
+const FARTHER = Array.from({ length: 12 }, (_, i) => 1.15 ** (i + 1))
+const BRIGHTER = Array.from({ length: 18 }, (_, i) => 2 ** ((i + 1) / 3))
+
+/** The first of some factors that does, as changes; null: none. */
+function firstWithin(
+  a: Assessment,
+  factors: readonly number[],
+  changes: (factor: number) => Change[],
+  good: (after: Assessment) => boolean,
+): Change[] | null {
+  for (const factor of factors) {
+    const tried = changes(factor)
+    if (tried.every(withinLimits) && good(assess(withChanges(a.entered, tried)))) return tried
+  }
+  return null
+}
+const rounded = (value: number): number => Math.round(value * 100) / 100
+
+/** A black ground shows what the other lights spill on it. */
+export const groundSpill: Rule = a => {
+  const { ground } = a.setup.scene
+  if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter' || ground.reflectance >= DARK_GROUND)
+    return null
+  const { brightest } = sceneFigures(a).ground
+  if (brightest === null || brightest <= SHOWS) return null
+  const fixes: FixDraft[] = []
+  const back = firstWithin(
+    a,
+    FARTHER,
+    factor => [{ path: 'scene.ground.distance', value: Math.min(50, rounded(ground.distance * factor)) }],
+    after => (sceneFigures(after).ground.brightest ?? -Infinity) <= SHOWS,
+  )
+  if (back)
+    fixes.push({
+      label: 'Move the ground back to {distance}',
+      figures: { distance: length(back[0]!.value as number, 'm') },
+      changes: back,
+    })
+  if (ground.reflectance > 0.005)
+    fixes.push({ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: 0.005 }] })
+  return {
+    id: 'ground-spill',
+    severity: 'note',
+    title: 'The black ground shows: {brightest}',
+    reason: 'Light spills on it. Flag the lights from it, move them or the ground, or take something darker.',
+    figures: { brightest: stops(brightest) },
+    paths: ['scene.ground.distance', 'scene.ground.reflectance'],
+    fixes,
+  }
+}
+
+/** Lights aimed at a ground that is meant to be white, by their place in the list; none where nothing is. */
+const whiteGroundLights = ({ setup }: Assessment): number[] =>
+  setup.scene.ground.reflectance < WHITE_GROUND || setup.method === 'fast-shutter'
+    ? []
+    : setup.flashes.flatMap((flash, i) => (flash.role === 'ground' ? [i] : []))
+
+/** A white ground is white all over, or it is not. */
+export const groundUneven: Rule = a => {
+  const { setup } = a
+  const lit = whiteGroundLights(a)
+  if (lit.length === 0) return null
+  const { evenness, brightest } = sceneFigures(a).ground
+  if (evenness === null || evenness <= UNEVEN) return null
+  const back = firstWithin(
+    a,
+    FARTHER,
+    factor =>
+      lit.flatMap(i => [
+        { path: `flashes[${i}].distance`, value: Math.min(100, rounded(setup.flashes[i]!.distance * factor)) },
+      ]),
+    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
+  )
+  return {
+    id: 'ground-uneven',
+    severity: 'warning',
+    title: 'The ground is uneven by {evenness}',
+    reason: 'From its brightest place, {brightest}, to its darkest. Light it from both sides and from farther off.',
+    figures: { evenness: { value: evenness, quantity: 'stops', unit: 'unsigned' }, brightest: stops(brightest ?? 0) },
+    paths: lit.map(i => `flashes[${i}].distance`),
+    fixes: back
+      ? [
+          {
+            label: 'Move its lights back to {distance}',
+            figures: { distance: length(back[0]!.value as number, 'm') },
+            changes: back,
+          },
+        ]
+      : [],
+    ...(back ? {} : { outOfReach: 'Another light on the other side, as far off and at the same power.' }),
+  }
+}
+
+/** A white ground that gets too little is grey. */
+export const groundGrey: Rule = a => {
+  const { setup } = a
+  const lit = whiteGroundLights(a)
+  if (lit.length === 0) return null
+  const { darkest } = sceneFigures(a).ground
+  if (darkest === null || darkest >= WHITE) return null
+  const white = (after: Assessment): boolean => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE
+  const by = (key: 'power' | 'units') => (factor: number) =>
+    lit.map(i => ({ path: `flashes[${i}].${key}`, value: setup.flashes[i]![key] * factor }))
+  const powers = firstWithin(a, BRIGHTER, by('power'), white)
+  const units = firstWithin(a, [2, 3, 4, 6], by('units'), white)
+  const fixes: FixDraft[] = []
+  if (powers)
+    fixes.push({
+      label: 'Turn its lights up to {power}',
+      figures: { power: power(powers[0]!.value as number) },
+      changes: powers,
+    })
+  if (units)
+    fixes.push({
+      label: 'Use {units} units for each one now',
+      figures: { units: count(units[0]!.value as number) },
+      changes: units,
+    })
+  return {
+    id: 'ground-grey',
+    severity: 'note',
+    title: 'The white ground comes out grey: {darkest}',
+    reason: 'White begins some {white} over mid grey.',
+    figures: { darkest: stops(darkest), white: stops(WHITE) },
+    paths: lit.map(i => `flashes[${i}].power`),
+    fixes,
+  }
+}
+
+/** Stops that a light may fall off over the subject before it is told. */
+const STEEP = 1.5
+
+/** A light very near lights its own side of the subject far more than the other. */
+export const lightTooNear: Rule = a => {
+  if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter') return null
+  const { lights } = sceneFigures(a)
+  const worst = lights
+    .filter(light => light.role === 'key' || light.role === 'fill')
+    .reduce<(typeof lights)[number] | null>((most, l) => (most && most.fallOff >= l.fallOff ? most : l), null)
+  if (!worst || worst.fallOff <= STEEP) return null
+  const flash = a.setup.flashes[worst.light]!
+  const changes = firstWithin(
+    a,
+    FARTHER,
+    factor => [
+      { path: `flashes[${worst.light}].distance`, value: rounded(flash.distance * factor) },
+      { path: `flashes[${worst.light}].power`, value: Math.min(1, flash.power * factor ** 2) },
+    ],
+    after => sceneFigures(after).lights[worst.light]!.fallOff <= STEEP,
+  )
+  return {
+    id: 'light-too-near',
+    severity: 'note',
+    title: `${plain(flash.name)} stands very near: {fallOff} from side to side`,
+    reason:
+      'Close to a light its strength changes quickly: the near side of the subject burns while the far side sinks.',
+    figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' } },
+    paths: [`flashes[${worst.light}].distance`],
+    fixes: changes
+      ? [
+          {
+            label: 'Move it back to {distance}, at {power}',
+            figures: { distance: length(changes[0]!.value as number, 'm'), power: power(changes[1]!.value as number) },
+            changes,
+          },
+        ]
+      : [],
+  }
+}
+
+/** Glass shows the card or the head that the camera sees in it. */
+export const reflectionShows: Rule = a => {
+  const shown = reflectionsOf(a)
+  const first = shown[0]
+  if (!first) return null
+  const now = Number(valueAt(a.setup, first.path))
+  const fixes: FixDraft[] = []
+  // The way it is to be turned is found by trying: a few degrees at a time, to the nearer side.
+  search: for (let step = 1; step <= 24; step++)
+    for (const side of [1, -1]) {
+      const value = Number((now + (side * step * Math.PI) / 36).toFixed(5))
+      const changes = [{ path: first.path, value }]
+      const after = assess(withChanges(a.entered, changes))
+      if (reflectionsOf(after).some(other => other.path === first.path)) continue
+      if (after.exposure.front.length < a.exposure.front.length) continue
+      fixes.push({
+        label: first.path.endsWith('angle') ? 'Stand it at {angle}' : 'Turn it to {angle}',
+        figures: { angle: { value, quantity: 'angle' } },
+        changes,
+      })
+      break search
+    }
+  return {
+    id: 'reflection-shows',
+    severity: 'note',
+    title: `The glass shows ${plain(shown.map(face => face.name).join(' and '))}`,
+    reason: 'By the mirror law the camera sees it in the side of the glass, {at} round from the middle.',
+    figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
+    paths: shown.map(face => face.path),
+    fixes,
+  }
+}

@@ -1,0 +1,148 @@
+import { sceneFigures } from '../light/figures'
+import { reflectionsOf } from '../light/mirror'
+import { type Plan, plan } from '../plan'
+import { Film, sceneOf, stopsOf } from '../render'
+import type { Setup } from '../setup/types'
+
+/** Something a light exercise wants, and how far it is there. */
+export interface LightGoal {
+  id: string
+  text: string
+  met: boolean
+  /** Stops, or m where `unit` says so; null: not to be had. */
+  value: number | null
+  unit: 'stops' | 'length' | 'none'
+}
+
+/** The picture is looked at coarsely: patches, not pixels. */
+const WIDE = 36
+const TALL = 24
+const PASSES = 4
+
+function picture(whole: Plan, options: Parameters<typeof sceneOf>[1] = {}): Film {
+  const film = new Film(sceneOf(whole, options), WIDE, TALL)
+  for (let pass = 0; pass < PASSES; pass++) film.pass()
+  return film
+}
+
+/** Middle brightness of a patch of the picture, stops; −∞ where it is black. */
+function patch(film: Film, [left, top, right, bottom]: readonly [number, number, number, number]): number {
+  const values: number[] = []
+  for (let y = Math.floor(top * TALL); y < bottom * TALL; y++)
+    for (let x = Math.floor(left * WIDE); x < right * WIDE; x++) values.push(stopsOf(film.at(x, y)))
+  values.sort((a, b) => a - b)
+  return values[Math.floor(values.length / 2)]!
+}
+
+/** Where a picture of something in the middle shows nothing but ground. */
+const CORNERS = [
+  [0.01, 0.02, 0.15, 0.3],
+  [0.85, 0.02, 0.99, 0.3],
+  [0.01, 0.35, 0.12, 0.6],
+  [0.88, 0.35, 0.99, 0.6],
+] as const
+
+const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
+const goal = (
+  id: string,
+  text: string,
+  met: boolean,
+  value: number | null,
+  unit: LightGoal['unit'] = 'stops',
+): LightGoal => ({ id, text, met, value, unit })
+
+/** Within a third of a stop, read as people read a meter. */
+const RIGHT = 0.4
+
+const exposed = ({ exposure }: Plan): LightGoal =>
+  goal(
+    'exposed',
+    'What faces the camera is exposed within a third of a stop',
+    exposure.flash !== null && Math.abs(exposure.flash) <= RIGHT,
+    exposure.flash,
+  )
+
+function whiteGround(setup: Setup): LightGoal[] {
+  const whole = plan(setup)
+  const film = picture(whole)
+  const levels = CORNERS.map(corner => patch(film, corner))
+  const [least, most] = [Math.min(...levels), Math.max(...levels)]
+  return [
+    goal(
+      'white',
+      'The ground is white in every corner of the picture, 1.5 stops over mid grey',
+      least >= 1.5,
+      finite(least),
+    ),
+    goal('even', 'and even within half a stop', most - least <= 0.5, finite(most - least)),
+    goal('not-burnt', 'without flooding the picture: 3.5 stops at most', most <= 3.5, finite(most)),
+    exposed(whole),
+  ]
+}
+
+function rimOnly(setup: Setup): LightGoal[] {
+  const whole = plan(setup)
+  const film = picture(whole)
+  const ground = Math.max(...CORNERS.map(corner => patch(film, corner)))
+  const edges = sceneFigures(whole)
+    .lights.filter(light => light.role === 'rim' || light.role === 'behind')
+    .map(light => light.edge ?? -Infinity)
+  const edge = Math.max(-Infinity, ...edges)
+  return [
+    goal('edge', 'A light from behind draws the edge, as bright as correct or more', edge >= -0.1, finite(edge)),
+    goal('black', 'The ground stays black in the picture, 4 stops down', ground <= -4, finite(ground)),
+    exposed(whole),
+  ]
+}
+
+function freezing(setup: Setup): LightGoal[] {
+  const whole = plan(setup)
+  const { subject } = whole.sharpness
+  return [goal('frozen', 'The ball smears over 1.2 mm at most', subject <= 0.0012, subject, 'length'), exposed(whole)]
+}
+
+function glassAndCard(setup: Setup): LightGoal[] {
+  const whole = plan(setup)
+  const card = setup.scene.cards.find(one => one.kind !== 'black')
+  const far = card ? Math.hypot(card.along, card.across, card.out) : null
+  const shown = reflectionsOf(whole)
+  return [
+    goal('card', 'A white or silver card stands within 0.6 m of the glass', far !== null && far <= 0.6, far, 'length'),
+    goal('clean', 'The glass shows neither card nor head', shown.length === 0, null, 'none'),
+    exposed(whole),
+  ]
+}
+
+function blackInRoom(setup: Setup): LightGoal[] {
+  const whole = plan(setup)
+  const film = picture(whole, { only: [], room: true })
+  // The subject stands in the middle: it is what the room would show first.
+  const middle = patch(film, [0.4, 0.3, 0.6, 0.7])
+  const room = Math.max(middle, whole.exposure.ambient)
+  return [
+    goal('room', 'A frame without flash is black: 6 stops down', room <= -6, finite(room)),
+    exposed(whole),
+    goal(
+      'open',
+      'The shutter is still open when the light falls',
+      !whole.findings.some(f => f.id === 'closes-early'),
+      null,
+      'none',
+    ),
+  ]
+}
+
+const JUDGES: Readonly<Record<string, (setup: Setup) => LightGoal[]>> = {
+  'light-white-ground': whiteGround,
+  'light-rim': rimOnly,
+  'light-freeze': freezing,
+  'light-glass': glassAndCard,
+  'light-black-room': blackInRoom,
+}
+
+/**
+ * How far a set-up is with a light exercise, judged by its computed frame.
+ *
+ * @returns every goal, met or not; null for an exercise that is not about light
+ */
+export const judgeLight = (exercise: string, setup: Setup): LightGoal[] | null => JUDGES[exercise]?.(setup) ?? null
