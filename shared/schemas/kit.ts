@@ -1,12 +1,29 @@
 import * as yup from 'yup'
 import { BASES, KIT_FIGURES, KIT_KINDS, type KitItem, type KitKind, MOST_KIT_ITEMS, completeKitItem } from '../../core'
-import { durationTableSchema, fieldSchema, flashRowSchema, isDate, objectSchema, plainObject, repeatTableSchema, revisionSchema } from './setup'
+import {
+  durationTableSchema,
+  fieldSchema,
+  flashRowSchema,
+  isDate,
+  objectSchema,
+  plainObject,
+  repeatTableSchema,
+  revisionSchema,
+} from './setup'
 import { listOf } from './list'
 import { type Checked, check } from './validate'
 
 const markShape = {
-  basis: yup.string().strict().oneOf([...BASES], 'rated or measured').required('rated or measured'),
-  date: yup.string().strict().defined('date is missing').test('date', 'Date as 2026-11-24, or empty', value => value === '' || isDate(value)),
+  basis: yup
+    .string()
+    .strict()
+    .oneOf([...BASES], 'rated, measured or assumed')
+    .required('rated or measured'),
+  date: yup
+    .string()
+    .strict()
+    .defined('date is missing')
+    .test('date', 'Date as 2026-11-24, or empty', value => value === '' || isDate(value)),
 }
 const markSchema = plainObject(markShape)
 const kitRowSchema = flashRowSchema(markShape)
@@ -16,22 +33,33 @@ function kindSchema(kind: KitKind): yup.Schema<KitItem> {
   const figures = KIT_FIGURES[kind]
   const isFlash = kind === 'flash'
   const none = yup.array().strict().max(0, 'Only a flash has one').required('${path} is missing')
-  return objectSchema({}, {
-    format: yup.string().strict().oneOf(['epiro-kit'], 'Not kit: format must be "epiro-kit"').required('Not kit: format is missing'),
-    version: yup.number().strict().oneOf([1], 'Kit files of version 1 are understood').required('version is missing'),
-    kind: yup.string().strict().oneOf([kind]).required(),
-    name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }),
-    notes: fieldSchema({ type: 'text', label: 'Notes', maxLength: 2000 }),
-    figures: objectSchema(figures),
-    marks: plainObject(Object.fromEntries(Object.keys(figures).map(key => [key, markSchema]))),
-    table: isFlash ? durationTableSchema(kitRowSchema) : none,
-    repeat: isFlash ? repeatTableSchema : none,
-  }) as unknown as yup.Schema<KitItem>
+  return objectSchema(
+    {},
+    {
+      format: yup
+        .string()
+        .strict()
+        .oneOf(['epiro-kit'], 'Not kit: format must be "epiro-kit"')
+        .required('Not kit: format is missing'),
+      version: yup.number().strict().oneOf([1], 'Kit files of version 1 are understood').required('version is missing'),
+      kind: yup.string().strict().oneOf([kind]).required(),
+      name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }),
+      notes: fieldSchema({ type: 'text', label: 'Notes', maxLength: 2000 }),
+      figures: objectSchema(figures),
+      marks: plainObject(Object.fromEntries(Object.keys(figures).map(key => [key, markSchema]))),
+      table: isFlash ? durationTableSchema(kitRowSchema) : none,
+      repeat: isFlash ? repeatTableSchema : none,
+    },
+  ) as unknown as yup.Schema<KitItem>
 }
 
-const BY_KIND = Object.fromEntries(KIT_KINDS.map(kind => [kind, kindSchema(kind)])) as Record<KitKind, yup.Schema<KitItem>>
+const BY_KIND = Object.fromEntries(KIT_KINDS.map(kind => [kind, kindSchema(kind)])) as Record<
+  KitKind,
+  yup.Schema<KitItem>
+>
 
-const kindOf = (value: unknown): unknown => (value !== null && typeof value === 'object' ? (value as { kind?: unknown }).kind : undefined)
+const kindOf = (value: unknown): unknown =>
+  value !== null && typeof value === 'object' ? (value as { kind?: unknown }).kind : undefined
 
 /** An item of kit of any kind. */
 export const kitItemSchema = yup.lazy((value: unknown) => {
@@ -45,8 +73,14 @@ export const kitCreateSchema = plainObject({
   items: listOf(kitItemSchema, MOST_KIT_ITEMS, 'items at a time', list => list.min(1, 'At least one item')),
 }) as unknown as yup.Schema<{ items: KitItem[] }>
 
-export const kitUpdateSchema = plainObject({ revision: revisionSchema, item: kitItemSchema }) as unknown as yup.Schema<{ revision: number, item: KitItem }>
+export const kitUpdateSchema = plainObject({ revision: revisionSchema, item: kitItemSchema }) as unknown as yup.Schema<{
+  revision: number
+  item: KitItem
+}>
 
-export const archiveSchema = plainObject({ archived: yup.boolean().strict().required('archived is missing') }) as unknown as yup.Schema<{ archived: boolean }>
+export const archiveSchema = plainObject({
+  archived: yup.boolean().strict().required('archived is missing'),
+}) as unknown as yup.Schema<{ archived: boolean }>
 
-export const checkKitItem = (value: unknown): Checked<KitItem> => check(kitItemSchema as unknown as yup.Schema<KitItem>, value, completeKitItem)
+export const checkKitItem = (value: unknown): Checked<KitItem> =>
+  check(kitItemSchema as unknown as yup.Schema<KitItem>, value, completeKitItem)

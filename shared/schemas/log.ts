@@ -27,18 +27,48 @@ export interface LogQuery {
 /** The latest instant a date can be, ms since 1970; the longest delay, s. */
 const FURTHEST = { instant: 8.64e15, delay: 1e5 } as const
 const isPlace = (order: string, value: number): boolean =>
-  (order === 'newest' || order === 'oldest' ? Number.isInteger(value) && Math.abs(value) < FURTHEST.instant : Math.abs(value) < FURTHEST.delay)
+  order === 'newest' || order === 'oldest'
+    ? Number.isInteger(value) && Math.abs(value) < FURTHEST.instant
+    : Math.abs(value) < FURTHEST.delay
 
-const id = yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not an id')
+const id = yup
+  .string()
+  .strict()
+  .matches(/^[0-9a-f-]{36}$/, 'Not an id')
 export const logQuerySchema = plainObject({
-  order: yup.string().strict().oneOf([...LOG_ORDERS], `One of ${LOG_ORDERS.join(', ')}`).required(),
-  limit: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(MOST_A_PAGE, `At most ${MOST_A_PAGE}`).required(),
-  after: yup.string().strict().matches(/^-?\d+(\.\d+)?(e-?\d{1,3})?_[0-9a-f-]{36}$/, 'Not the end of a page')
-    .when('order', ([order], schema: yup.StringSchema) => schema.test('place', 'Not the end of a page', value => value === undefined || isPlace(String(order), Number(value.split('_')[0])))),
+  order: yup
+    .string()
+    .strict()
+    .oneOf([...LOG_ORDERS], `One of ${LOG_ORDERS.join(', ')}`)
+    .required(),
+  limit: yup
+    .number()
+    .strict()
+    .integer('A whole number')
+    .min(1, 'At least 1')
+    .max(MOST_A_PAGE, `At most ${MOST_A_PAGE}`)
+    .required(),
+  after: yup
+    .string()
+    .strict()
+    .matches(/^-?\d+(\.\d+)?(e-?\d{1,3})?_[0-9a-f-]{36}$/, 'Not the end of a page')
+    .when('order', ([order], schema: yup.StringSchema) =>
+      schema.test(
+        'place',
+        'Not the end of a page',
+        value => value === undefined || isPlace(String(order), Number(value.split('_')[0])),
+      ),
+    ),
   shoot: id,
   setup: id,
-  recipe: yup.string().strict().oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
-  verdict: yup.string().strict().oneOf([...VERDICTS], `One of ${VERDICTS.join(', ')}`),
+  recipe: yup
+    .string()
+    .strict()
+    .oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
+  verdict: yup
+    .string()
+    .strict()
+    .oneOf([...VERDICTS], `One of ${VERDICTS.join(', ')}`),
   keepers: yup.boolean().strict(),
   practice: yup.boolean().strict(),
   pictures: yup.boolean().strict(),
@@ -46,7 +76,8 @@ export const logQuerySchema = plainObject({
 }) as unknown as yup.Schema<LogQuery>
 
 const FLAGS = ['keepers', 'practice', 'pictures'] as const
-const flag = (value: unknown): unknown => (value === 'true' || value === '1' ? true : value === 'false' || value === '0' ? false : value)
+const flag = (value: unknown): unknown =>
+  value === 'true' || value === '1' ? true : value === 'false' || value === '0' ? false : value
 
 /** A query as it stands in an address, with the numbers and flags it is made of. */
 export function logQueryFrom(raw: Record<string, unknown>): unknown {

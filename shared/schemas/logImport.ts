@@ -18,7 +18,12 @@ export interface LogImportSetup {
   setup: Setup
 }
 
-const id = (label: string) => yup.string().strict().required(`${label} is missing`).matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'Not an id')
+const id = (label: string) =>
+  yup
+    .string()
+    .strict()
+    .required(`${label} is missing`)
+    .matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'Not an id')
 
 /** An older file may lack what takes note since; what the log adds for its own use is left out. */
 export function completeLogTake(value: unknown): unknown {
@@ -27,17 +32,32 @@ export function completeLogTake(value: unknown): unknown {
   return rest
 }
 
-const takeShape = { ...takeFields, setupId: id('setupId'), number: yup.number().strict().required('number is missing').integer('A whole number').min(1, 'At least 1').max(1_000_000, 'At most 1000000') }
+const takeShape = {
+  ...takeFields,
+  setupId: id('setupId'),
+  number: yup
+    .number()
+    .strict()
+    .required('number is missing')
+    .integer('A whole number')
+    .min(1, 'At least 1')
+    .max(1_000_000, 'At most 1000000'),
+}
 export const logTakeSchema = plainObject(takeShape) as unknown as yup.Schema<LogImportTake>
 
 const setupShape = {
-  id: id('id'), shootName: fieldSchema({ type: 'text', label: 'Shoot', maxLength: 120, required: true }),
-  shootDate: yup.string().strict().required('shootDate is missing').test('date', 'Date as 2026-11-24', isDate), setup: setupSchema as unknown as yup.AnySchema,
+  id: id('id'),
+  shootName: fieldSchema({ type: 'text', label: 'Shoot', maxLength: 120, required: true }),
+  shootDate: yup.string().strict().required('shootDate is missing').test('date', 'Date as 2026-11-24', isDate),
+  setup: setupSchema as unknown as yup.AnySchema,
 }
 export const logSetupSchema = plainObject(setupShape) as unknown as yup.Schema<LogImportSetup>
 
 /** A set-up of a log with what older files leave out filled in. */
-export const completeLogSetup = (value: unknown): unknown => (value !== null && typeof value === 'object' && 'setup' in value ? { ...value, setup: completeSetup(value.setup) } : value)
+export const completeLogSetup = (value: unknown): unknown =>
+  value !== null && typeof value === 'object' && 'setup' in value
+    ? { ...value, setup: completeSetup(value.setup) }
+    : value
 
 /** Takes and set-ups sent at once. */
 export const MOST_AT_ONCE = 250
@@ -46,12 +66,12 @@ export const logImportSchema = plainObject({
   amend: yup.boolean().strict(),
   setups: listOf(logSetupSchema as unknown as yup.AnySchema, MOST_SETUPS_AT_ONCE, 'set-ups at once'),
   takes: listOf(logTakeSchema as unknown as yup.AnySchema, MOST_AT_ONCE, 'takes at once'),
-}) as unknown as yup.Schema<{ setups: LogImportSetup[], takes: LogImportTake[], amend?: boolean }>
+}) as unknown as yup.Schema<{ setups: LogImportSetup[]; takes: LogImportTake[]; amend?: boolean }>
 
 /** A body of an import with what older files leave out filled in. */
 export function completeImport(body: unknown): unknown {
   if (body === null || typeof body !== 'object' || Array.isArray(body)) return body
-  const { setups, takes } = body as { setups?: unknown, takes?: unknown }
+  const { setups, takes } = body as { setups?: unknown; takes?: unknown }
   return {
     ...body,
     ...(Array.isArray(setups) ? { setups: setups.map(completeLogSetup) } : {}),

@@ -32,16 +32,30 @@ export interface PictureQuery {
   take?: string
 }
 
-const isInstant = (value: unknown): boolean => value === undefined || (typeof value === 'string' && !Number.isNaN(Date.parse(value)) && /Z$/.test(value))
+const isInstant = (value: unknown): boolean =>
+  value === undefined || (typeof value === 'string' && !Number.isNaN(Date.parse(value)) && /Z$/.test(value))
 
 export const pictureQuerySchema = plainObject({
   name: yup.string().strict().required('name is missing').max(200, 'At most 200 characters'),
   written: yup.string().strict().test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
   zone: yup.number().strict().required('zone is missing').min(-840, 'At least -840 min').max(840, 'At most 840 min'),
-  take: yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not a take'),
+  take: yup
+    .string()
+    .strict()
+    .matches(/^[0-9a-f-]{36}$/, 'Not a take'),
 }) as unknown as yup.Schema<PictureQuery>
 
-export const pictureQueryFrom = (raw: Record<string, unknown>): unknown => ({ ...raw, zone: raw.zone === undefined ? 0 : Number(raw.zone) })
+export const pictureQueryFrom = (raw: Record<string, unknown>): unknown => ({
+  ...raw,
+  zone: raw.zone === undefined ? 0 : Number(raw.zone),
+})
 
 /** The take a picture is put to by hand; null: to none. */
-export const pictureTakeSchema = plainObject({ take: yup.string().strict().nullable().defined('take is missing').matches(/^[0-9a-f-]{36}$/, 'Not a take') }) as unknown as yup.Schema<{ take: string | null }>
+export const pictureTakeSchema = plainObject({
+  take: yup
+    .string()
+    .strict()
+    .nullable()
+    .defined('take is missing')
+    .matches(/^[0-9a-f-]{36}$/, 'Not a take'),
+}) as unknown as yup.Schema<{ take: string | null }>

@@ -1,11 +1,12 @@
 import * as yup from 'yup'
-import { EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
+import { EXERCISES, LIGHT_EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
 import { fieldSchema, isDate, plainObject, revisionSchema, setupSchema } from './setup'
 
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
 const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
 
-const isInstant = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) && !Number.isNaN(Date.parse(value))
+const isInstant = (value: unknown): boolean =>
+  typeof value === 'string' && /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) && !Number.isNaN(Date.parse(value))
 
 /** A day or a job. */
 export interface ShootInput {
@@ -22,22 +23,32 @@ export const shootSchema = plainObject({
 }) as unknown as yup.Schema<ShootInput>
 
 /** A body that holds a set-up, with what older senders leave out filled in. */
-export const completeBody = (body: unknown): unknown => (body !== null && typeof body === 'object' && 'setup' in body ? { ...body, setup: completeSetup(body.setup) } : body)
+export const completeBody = (body: unknown): unknown =>
+  body !== null && typeof body === 'object' && 'setup' in body ? { ...body, setup: completeSetup(body.setup) } : body
 
 /** Saving a set-up names the revision it was made from, so that nobody's work is overwritten unseen. */
 export const setupUpdateSchema = plainObject({
   revision: revisionSchema,
   setup: setupSchema as unknown as yup.AnySchema,
-}) as unknown as yup.Schema<{ revision: number, setup: import('../../core').Setup }>
+}) as unknown as yup.Schema<{ revision: number; setup: import('../../core').Setup }>
 
 export const setupCreateSchema = plainObject({
   setup: setupSchema as unknown as yup.AnySchema,
 }) as unknown as yup.Schema<{ setup: import('../../core').Setup }>
 
 /** Where a set-up goes. */
-export const setupPlaceSchema = plainObject({ shootId: yup.string().strict().required('shootId is missing').matches(/^[0-9a-f-]{36}$/, 'Not a shoot') }) as unknown as yup.Schema<{ shootId: string }>
+export const setupPlaceSchema = plainObject({
+  shootId: yup
+    .string()
+    .strict()
+    .required('shootId is missing')
+    .matches(/^[0-9a-f-]{36}$/, 'Not a shoot'),
+}) as unknown as yup.Schema<{ shootId: string }>
 
-/** Lead: everything. Assistant: plans, runs and logs; neither archives, restores, moves, imports nor changes kit. Viewer: looks. */
+/**
+ * Lead: everything. Assistant: plans, runs and logs; neither archives, restores, moves, imports nor changes kit.
+ * Viewer: looks.
+ */
 export const SESSION_ROLES = ['lead', 'assistant', 'viewer'] as const
 export type SessionRole = (typeof SESSION_ROLES)[number]
 
@@ -68,45 +79,96 @@ export interface TakeInput {
 }
 
 /** A take with what older senders leave out filled in. */
-export const completeTake = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { planned: null, sharp: null, exposed: null, clean: null, settings: null, ...body } : body)
+export const completeTake = (body: unknown): unknown =>
+  body !== null && typeof body === 'object' && !Array.isArray(body)
+    ? { planned: null, sharp: null, exposed: null, clean: null, settings: null, ...body }
+    : body
 
 /** Settings of a take: a few plain values by the paths of a set-up. */
-const settingsSchema = yup.mixed().nullable().defined('settings is missing').test('settings', `Up to ${MOST_SETTINGS} settings by path, each a number, a text or a flag`, value => value === null || areSettings(value))
+const settingsSchema = yup
+  .mixed()
+  .nullable()
+  .defined('settings is missing')
+  .test(
+    'settings',
+    `Up to ${MOST_SETTINGS} settings by path, each a number, a text or a flag`,
+    value => value === null || areSettings(value),
+  )
 
 const judged = (label: string) => yup.boolean().strict().nullable().defined(`${label} is missing`)
 
 /** Fields of a take as it is logged. */
 export const takeFields = {
-  key: yup.string().strict().required('key is missing').matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
+  key: yup
+    .string()
+    .strict()
+    .required('key is missing')
+    .matches(/^[\w-]{8,64}$/, '8 to 64 letters, digits, - or _'),
   delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: -10, max: 10_000, unit: 'ms' }),
   verdict: fieldSchema({ type: 'choice', label: 'Verdict', options: VERDICTS }),
   keeper: fieldSchema({ type: 'flag', label: 'Keeper' }),
-  position: fieldSchema({ type: 'number', quantity: 'length', label: 'Position', min: -10, max: 10, unit: 'mm', nullable: true }),
+  position: fieldSchema({
+    type: 'number',
+    quantity: 'length',
+    label: 'Position',
+    min: -10,
+    max: 10,
+    unit: 'mm',
+    nullable: true,
+  }),
   note: text('Note', 1000),
-  planned: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay planned', min: -10_000, max: 10_000, unit: 'ms', nullable: true }),
+  planned: fieldSchema({
+    type: 'number',
+    quantity: 'time',
+    label: 'Delay planned',
+    min: -10_000,
+    max: 10_000,
+    unit: 'ms',
+    nullable: true,
+  }),
   sharp: judged('sharp'),
   exposed: judged('exposed'),
   clean: judged('clean'),
   settings: settingsSchema,
-  firedAt: yup.string().strict().required('firedAt is missing').test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
+  firedAt: yup
+    .string()
+    .strict()
+    .required('firedAt is missing')
+    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
 }
 export const takeSchema = plainObject(takeFields) as unknown as yup.Schema<TakeInput>
 
 /** A take as it is logged, without what the server adds to it. */
-export const takeInputOf = (take: TakeInput): TakeInput => Object.fromEntries(Object.keys(takeFields).map(key => [key, take[key as keyof TakeInput]])) as unknown as TakeInput
+export const takeInputOf = (take: TakeInput): TakeInput =>
+  Object.fromEntries(Object.keys(takeFields).map(key => [key, take[key as keyof TakeInput]])) as unknown as TakeInput
 
 /** What can be put right in a take that is logged; when and how it was fired stays. */
 export const AMENDABLE = ['delay', 'verdict', 'keeper', 'position', 'note', 'sharp', 'exposed', 'clean'] as const
 export type TakeAmendment = Pick<TakeInput, (typeof AMENDABLE)[number]>
-export const amendmentOf = (take: TakeAmendment): TakeAmendment =>
-  ({ delay: take.delay, verdict: take.verdict, keeper: take.keeper, position: take.position, note: take.note, sharp: take.sharp, exposed: take.exposed, clean: take.clean })
-export const sameAmendment = (a: TakeAmendment, b: TakeAmendment): boolean => AMENDABLE.every(key => Object.is(a[key], b[key]))
-export const amendmentSchema = plainObject(Object.fromEntries(AMENDABLE.map(key => [key, takeFields[key]]))) as unknown as yup.Schema<TakeAmendment>
+export const amendmentOf = (take: TakeAmendment): TakeAmendment => ({
+  delay: take.delay,
+  verdict: take.verdict,
+  keeper: take.keeper,
+  position: take.position,
+  note: take.note,
+  sharp: take.sharp,
+  exposed: take.exposed,
+  clean: take.clean,
+})
+export const sameAmendment = (a: TakeAmendment, b: TakeAmendment): boolean =>
+  AMENDABLE.every(key => Object.is(a[key], b[key]))
+export const amendmentSchema = plainObject(
+  Object.fromEntries(AMENDABLE.map(key => [key, takeFields[key]])),
+) as unknown as yup.Schema<TakeAmendment>
 
 /** Whether a take is struck out: kept, but counted nowhere. */
-export const strikeSchema = plainObject({ struck: fieldSchema({ type: 'flag', label: 'Struck' }) }) as unknown as yup.Schema<{ struck: boolean }>
+export const strikeSchema = plainObject({
+  struck: fieldSchema({ type: 'flag', label: 'Struck' }),
+}) as unknown as yup.Schema<{ struck: boolean }>
 
-/** Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened. */
+/**
+ * Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened.
+ */
 export interface RunInput {
   step: number
   delay: number | null
@@ -115,19 +177,44 @@ export interface RunInput {
   /** When the action was let go, ISO 8601; null: not yet in this take. */
   actedAt: string | null
 }
-const instantOrNull = (label: string) => yup.string().strict().nullable().defined(`${label} is missing`).test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value))
+const instantOrNull = (label: string) =>
+  yup
+    .string()
+    .strict()
+    .nullable()
+    .defined(`${label} is missing`)
+    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value))
 
 /** A run with what older pages leave out filled in. */
-export const completeRun = (body: unknown): unknown => (body !== null && typeof body === 'object' && !Array.isArray(body) ? { actedAt: null, ...body } : body)
+export const completeRun = (body: unknown): unknown =>
+  body !== null && typeof body === 'object' && !Array.isArray(body) ? { actedAt: null, ...body } : body
 
 export const runSchema = plainObject({
-  step: yup.number().strict().integer('A whole number').min(0, 'At least 0').max(50, 'At most 50').required('step is missing'),
-  delay: fieldSchema({ type: 'number', quantity: 'time', label: 'Delay', min: -10, max: 10_000, unit: 'ms', nullable: true }),
+  step: yup
+    .number()
+    .strict()
+    .integer('A whole number')
+    .min(0, 'At least 0')
+    .max(50, 'At most 50')
+    .required('step is missing'),
+  delay: fieldSchema({
+    type: 'number',
+    quantity: 'time',
+    label: 'Delay',
+    min: -10,
+    max: 10_000,
+    unit: 'ms',
+    nullable: true,
+  }),
   openedAt: instantOrNull('openedAt'),
   actedAt: instantOrNull('actedAt'),
 }) as unknown as yup.Schema<RunInput>
 
-const roleField = yup.string().strict().required('role is missing').oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`)
+const roleField = yup
+  .string()
+  .strict()
+  .required('role is missing')
+  .oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`)
 
 /** Somebody of a studio. */
 export interface MemberInput {
@@ -144,19 +231,49 @@ export interface LinkInput {
   name?: string
 }
 export const linkSchema = plainObject({
-  memberId: yup.string().strict().matches(/^[0-9a-f-]{36}$/, 'Not a person'),
-  role: yup.string().strict().oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`).when('memberId', ([memberId], schema) => (memberId === undefined ? schema.required('role is missing') : schema)),
-  name: yup.string().strict().trim('No spaces at either end').min(1, 'Name is missing').max(80, 'Name: at most 80 characters'),
+  memberId: yup
+    .string()
+    .strict()
+    .matches(/^[0-9a-f-]{36}$/, 'Not a person'),
+  role: yup
+    .string()
+    .strict()
+    .oneOf([...SESSION_ROLES], `One of ${SESSION_ROLES.join(', ')}`)
+    .when('memberId', ([memberId], schema) => (memberId === undefined ? schema.required('role is missing') : schema)),
+  name: yup
+    .string()
+    .strict()
+    .trim('No spaces at either end')
+    .min(1, 'Name is missing')
+    .max(80, 'Name: at most 80 characters'),
 }) as unknown as yup.Schema<LinkInput>
 
-export const studioSchema = plainObject({ name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }) }) as unknown as yup.Schema<{ name: string }>
+export const studioSchema = plainObject({
+  name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }),
+}) as unknown as yup.Schema<{ name: string }>
 
 export const signInSchema = plainObject({
-  token: yup.string().strict().required('token is missing').matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),
+  token: yup
+    .string()
+    .strict()
+    .required('token is missing')
+    .matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),
 }) as unknown as yup.Schema<{ token: string }>
 
 /** An exercise to begin; a seed draws a rig that was drawn before. */
 export const practiceSchema = plainObject({
-  exercise: yup.string().strict().required('exercise is missing').oneOf(EXERCISES.map(exercise => exercise.id), 'No such exercise'),
-  seed: yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31, 'Too large'),
-}) as unknown as yup.Schema<{ exercise: string, seed?: number }>
+  exercise: yup
+    .string()
+    .strict()
+    .required('exercise is missing')
+    .oneOf(
+      [...EXERCISES, ...LIGHT_EXERCISES].map(exercise => exercise.id),
+      'No such exercise',
+    ),
+  seed: yup
+    .number()
+    .strict()
+    .integer('A whole number')
+    .min(1, 'At least 1')
+    .max(2 ** 31, 'Too large'),
+}) as unknown as yup.Schema<{ exercise: string; seed?: number }>

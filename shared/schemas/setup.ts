@@ -1,28 +1,76 @@
 import * as yup from 'yup'
 import {
-  BODY_FIELDS, FIELDS, FLASH_FIELDS, FLASH_ROW_FIELDS, type Field, HAND_TIME, LISTS, LIST_ITEM_FIELDS, MOST_BODIES, MOST_FLASHES, MOST_FLASH_ROWS, MOST_LEARNT, MOST_LIST_ITEMS, MOST_POPS, MOST_POP_GROUPS, MOST_TRACK_ROWS,
-  POP_GROUP_FIELDS, REPEAT_ROW_FIELDS, type Setup, TRACK_ROW_FIELDS, completeSetup, fieldAt, fieldsOf,
+  BODY_FIELDS,
+  CARD_FIELDS,
+  type Change,
+  EVIDENCE_FIELDS,
+  type EvidenceKind,
+  FIELDS,
+  FLASH_FIELDS,
+  FLASH_ROW_FIELDS,
+  type Field,
+  HAND_TIME,
+  LISTS,
+  LIST_ITEM_FIELDS,
+  MOST_BODIES,
+  MOST_CARDS,
+  MOST_CONDITIONS,
+  MOST_EVIDENCE,
+  MOST_FLASHES,
+  MOST_FLASH_ROWS,
+  MOST_LEARNT,
+  MOST_LIST_ITEMS,
+  MOST_MARKS,
+  MOST_POPS,
+  MOST_POP_GROUPS,
+  MOST_TRACK_ROWS,
+  POP_GROUP_FIELDS,
+  READINGS,
+  REPEAT_ROW_FIELDS,
+  SOURCES_OF_FIGURES,
+  type Setup,
+  TRACK_ROW_FIELDS,
+  completeSetup,
+  fieldAt,
+  fieldsOf,
+  withinLimits,
 } from '../../core'
 import { allowedText } from '../units'
 import { listOf } from './list'
 import { type Checked, check } from './validate'
 
-/** One schema of a field, from the core's table of fields. Strict: a number is a number, not a text that looks like one. */
+/**
+ * One schema of a field, from the core's table of fields. Strict: a number is a number, not a text that looks like one.
+ */
 export function fieldSchema(field: Field): yup.AnySchema {
   switch (field.type) {
     case 'text': {
       const text = yup.string().strict().max(field.maxLength, `${field.label}: at most ${field.maxLength} characters`)
-      return field.required ? text.trim('No spaces at either end').min(1, `${field.label} is missing`).required(`${field.label} is missing`) : text.defined(`${field.label} is missing`)
+      return field.required
+        ? text.trim('No spaces at either end').min(1, `${field.label} is missing`).required(`${field.label} is missing`)
+        : text.defined(`${field.label} is missing`)
     }
-    case 'flag': return yup.boolean().strict().required(`${field.label} is missing`)
-    case 'choice': return yup.string().strict().oneOf([...field.options], `${field.label}: one of ${field.options.join(', ')}`).required(`${field.label} is missing`)
+    case 'flag':
+      return yup.boolean().strict().required(`${field.label} is missing`)
+    case 'choice':
+      return yup
+        .string()
+        .strict()
+        .oneOf([...field.options], `${field.label}: one of ${field.options.join(', ')}`)
+        .required(`${field.label} is missing`)
     case 'number': {
       const allowed = `${field.label}: allowed is ${allowedText(field)}`
-      let number = yup.number().strict().typeError(`${field.label} must be a number`)
+      let number = yup
+        .number()
+        .strict()
+        .typeError(`${field.label} must be a number`)
         .test('finite', allowed, value => value === null || value === undefined || Number.isFinite(value))
-        .min(field.min, allowed).max(field.max, allowed)
+        .min(field.min, allowed)
+        .max(field.max, allowed)
       if (field.integer) number = number.integer(`${field.label}: whole numbers only`)
-      return field.nullable ? number.nullable().defined(`${field.label} is missing`) : number.required(`${field.label} is missing`)
+      return field.nullable
+        ? number.nullable().defined(`${field.label} is missing`)
+        : number.required(`${field.label} is missing`)
     }
   }
 }
@@ -30,7 +78,10 @@ export function fieldSchema(field: Field): yup.AnySchema {
 type Tree = { [key: string]: Tree | Field }
 
 /** An object schema from fields with dotted paths; unknown fields are refused by name. */
-export function objectSchema(fields: Record<string, Field>, extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema {
+export function objectSchema(
+  fields: Record<string, Field>,
+  extra: Record<string, yup.AnySchema> = {},
+): yup.AnyObjectSchema {
   const tree: Tree = {}
   for (const [path, field] of Object.entries(fields)) {
     const keys = path.split('.')
@@ -50,17 +101,30 @@ export function objectSchema(fields: Record<string, Field>, extra: Record<string
 }
 
 /** The revision that a change was made from. */
-export const revisionSchema = yup.number().strict().integer('A whole number').min(1, 'At least 1').max(2 ** 31 - 1, 'Too large').required('revision is missing')
+export const revisionSchema = yup
+  .number()
+  .strict()
+  .integer('A whole number')
+  .min(1, 'At least 1')
+  .max(2 ** 31 - 1, 'Too large')
+  .required('revision is missing')
   .typeError('revision must be a number')
 
 /** A day as yyyy-mm-dd that the calendar has. */
-export const isDate = (value: unknown): boolean => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00:00Z`))
-  && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
+export const isDate = (value: unknown): boolean =>
+  typeof value === 'string' &&
+  /^\d{4}-\d{2}-\d{2}$/.test(value) &&
+  !Number.isNaN(Date.parse(`${value}T00:00:00Z`)) &&
+  new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
 
 /** A strict object of known fields, required. */
 export function plainObject(shape: Record<string, yup.AnySchema>): yup.AnyObjectSchema {
-  return yup.object(shape).strict().exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
-    .required('${path} is missing').typeError('${path} must be an object') as unknown as yup.AnyObjectSchema
+  return yup
+    .object(shape)
+    .strict()
+    .exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
+    .required('${path} is missing')
+    .typeError('${path} must be an object') as unknown as yup.AnyObjectSchema
 }
 
 const onePowerEach = (rows: unknown): boolean => {
@@ -69,17 +133,29 @@ const onePowerEach = (rows: unknown): boolean => {
 }
 
 /** A row of durations; `extra` for what a place adds to it. */
-export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema => objectSchema(FLASH_ROW_FIELDS, extra)
-  .test('t01', 't.1 is never shorter than t.5', row => typeof row?.t01 !== 'number' || typeof row.t05 !== 'number' || row.t01 >= row.t05)
-  .test('some', 't.5 or t.1 must be given', row => !row || row.t01 !== null || row.t05 !== null)
+export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema =>
+  objectSchema(FLASH_ROW_FIELDS, extra)
+    .test(
+      't01',
+      't.1 is never shorter than t.5',
+      row => typeof row?.t01 !== 'number' || typeof row.t05 !== 'number' || row.t01 >= row.t05,
+    )
+    .test('some', 't.5 or t.1 must be given', row => !row || row.t01 !== null || row.t05 !== null)
 
 /** Durations of a flash against power. */
 export const durationTableSchema = (row: yup.AnySchema) =>
-  listOf(row, MOST_FLASH_ROWS, 'rows', list => list.test('powers', 'Each power once', onePowerEach).min(1, 'At least one row of durations'))
+  listOf(row, MOST_FLASH_ROWS, 'rows', list =>
+    list.test('powers', 'Each power once', onePowerEach).min(1, 'At least one row of durations'),
+  )
 /** What a flash's repeating mode can do. */
-export const repeatTableSchema = listOf(objectSchema(REPEAT_ROW_FIELDS), MOST_FLASH_ROWS, 'rows', list => list.test('powers', 'Each power once', onePowerEach))
+export const repeatTableSchema = listOf(objectSchema(REPEAT_ROW_FIELDS), MOST_FLASH_ROWS, 'rows', list =>
+  list.test('powers', 'Each power once', onePowerEach),
+)
 
-const flashSchema = objectSchema(FLASH_FIELDS, { table: durationTableSchema(flashRowSchema()), repeat: repeatTableSchema })
+const flashSchema = objectSchema(FLASH_FIELDS, {
+  table: durationTableSchema(flashRowSchema()),
+  repeat: repeatTableSchema,
+})
 
 const listSchema = listOf(objectSchema(LIST_ITEM_FIELDS), MOST_LIST_ITEMS, 'lines')
 const listsSchema = plainObject({
@@ -88,20 +164,35 @@ const listsSchema = plainObject({
 })
 const popGroupSchema = objectSchema(POP_GROUP_FIELDS, {
   lights: listOf(
-    yup.number().strict().integer('Whole numbers only').min(0, 'A light of the set-up').max(MOST_FLASHES - 1, 'A light of the set-up').required(), MOST_FLASHES, 'lights',
+    yup
+      .number()
+      .strict()
+      .integer('Whole numbers only')
+      .min(0, 'A light of the set-up')
+      .max(MOST_FLASHES - 1, 'A light of the set-up')
+      .required(),
+    MOST_FLASHES,
+    'lights',
     list => list.test('once', 'Each light once', lights => new Set(lights).size === (lights?.length ?? 0)),
   ),
   times: listOf(fieldSchema(HAND_TIME), MOST_POPS, 'pops'),
 })
 const sequenceSchema = objectSchema(fieldsOf('sequence'), {
   groups: listOf(popGroupSchema, MOST_POP_GROUPS, 'groups'),
-  track: listOf(
-    objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows',
-    list => list.test('times', 'Each time once', rows => new Set(rows?.map(row => (row as { time?: number } | null)?.time)).size === (rows?.length ?? 0)),
+  track: listOf(objectSchema(TRACK_ROW_FIELDS), MOST_TRACK_ROWS, 'rows', list =>
+    list.test(
+      'times',
+      'Each time once',
+      rows => new Set(rows?.map(row => (row as { time?: number } | null)?.time)).size === (rows?.length ?? 0),
+    ),
   ),
 })
 
-const plainValue = yup.mixed().test('plain', 'A plain value', value => value === null || ['string', 'number', 'boolean'].includes(typeof value)).nullable().defined('${path} is missing')
+const plainValue = yup
+  .mixed()
+  .test('plain', 'A plain value', value => value === null || ['string', 'number', 'boolean'].includes(typeof value))
+  .nullable()
+  .defined('${path} is missing')
 const learntSchema = plainObject({
   path: yup.string().strict().max(80).required('${path} is missing'),
   was: plainValue,
@@ -110,19 +201,76 @@ const learntSchema = plainObject({
   takes: listOf(yup.number().strict().integer().min(1).required(), 1000, 'takes'),
 })
 
-/** The set-up: shared by page, server, command line and file import. */
-export const setupSchema = objectSchema(Object.fromEntries(Object.entries(FIELDS).filter(([path]) => !path.startsWith('sequence.'))), {
-  sequence: sequenceSchema,
-  format: yup.string().strict().oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"').required('Not a set-up file: format is missing'),
-  version: yup.number().strict().oneOf([1], 'Set-up files of version 1 are understood').required('version is missing'),
-  lists: listsSchema,
-  learnt: listOf(
-    learntSchema, MOST_LEARNT, 'learnt figures',
-    list => list.test('fields', 'A field of the set-up', entries => (entries ?? []).every(entry => fieldAt(String((entry as { path?: unknown } | null)?.path ?? '')) !== undefined)),
+const takesSchema = listOf(yup.number().strict().integer().min(1).required(), 1000, 'takes')
+const fieldPath = yup
+  .string()
+  .strict()
+  .max(80)
+  .required('${path} is missing')
+  .test('field', 'A field of the set-up', path => fieldAt(path ?? '') !== undefined)
+const dayOrNone = yup
+  .string()
+  .strict()
+  .defined('date is missing')
+  .test('date', 'Date as 2026-11-24, or empty', date => date === '' || isDate(date))
+const evidenceSchema = objectSchema(EVIDENCE_FIELDS, {
+  date: dayOrNone,
+  takes: takesSchema,
+  conditions: listOf(plainObject({ path: fieldPath, value: plainValue }), MOST_CONDITIONS, 'conditions', list =>
+    list.test('within', 'Each within the limits of its field', entries =>
+      (entries ?? []).every(entry => withinLimits(entry as Change)),
+    ),
   ),
-  bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
-  flashes: listOf(flashSchema, MOST_FLASHES, 'lights'),
-}) as unknown as yup.Schema<Setup>
+}).test('reading', 'Within the limits of its kind', function within(entry) {
+  const { kind, value } = entry as { kind?: EvidenceKind; value?: number }
+  const field = kind === undefined ? undefined : READINGS[kind]
+  if (!field || value === undefined || (value >= field.min && value <= field.max)) return true
+  return this.createError({ path: `${this.path}.value`, message: `${field.label} from ${field.min} to ${field.max}` })
+})
+const markSchema = plainObject({
+  path: fieldPath,
+  from: yup
+    .string()
+    .strict()
+    .oneOf([...SOURCES_OF_FIGURES])
+    .required('${path} is missing'),
+  how: yup.string().strict().max(120).defined('${path} is missing'),
+  date: dayOrNone,
+})
+
+/** The set-up: shared by page, server, command line and file import. */
+export const setupSchema = objectSchema(
+  Object.fromEntries(Object.entries(FIELDS).filter(([path]) => !/^(sequence|scene)\./.test(path))),
+  {
+    sequence: sequenceSchema,
+    scene: objectSchema(fieldsOf('scene'), { cards: listOf(objectSchema(CARD_FIELDS), MOST_CARDS, 'cards') }),
+    format: yup
+      .string()
+      .strict()
+      .oneOf(['epiro-setup'], 'Not a set-up file: format must be "epiro-setup"')
+      .required('Not a set-up file: format is missing'),
+    version: yup
+      .number()
+      .strict()
+      .oneOf([2], 'Set-up files of versions 1 and 2 are understood')
+      .required('version is missing'),
+    lists: listsSchema,
+    learnt: listOf(learntSchema, MOST_LEARNT, 'learnt figures', list =>
+      list.test('fields', 'A field of the set-up', entries =>
+        (entries ?? []).every(entry => fieldAt(String((entry as { path?: unknown } | null)?.path ?? '')) !== undefined),
+      ),
+    ),
+    evidence: listOf(evidenceSchema, MOST_EVIDENCE, 'pieces of evidence', list =>
+      list.test('once', 'Each under a name of its own', entries => {
+        const ids = (entries ?? []).map(entry => (entry as { id?: unknown } | null)?.id)
+        return new Set(ids).size === ids.length
+      }),
+    ),
+    marks: listOf(markSchema, MOST_MARKS, 'marks'),
+    bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
+    flashes: listOf(flashSchema, MOST_FLASHES, 'lights'),
+  },
+) as unknown as yup.Schema<Setup>
 
 /** Checks a set-up, with what files and rows of earlier days did not have yet filled in. */
 export const checkSetup = (value: unknown): Checked<Setup> => check(setupSchema, value, completeSetup)

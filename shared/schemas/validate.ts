@@ -25,7 +25,7 @@ function tooMuch(value: unknown, mostRows: number): string | null {
     if (at === null || typeof at !== 'object') return null
     if (depth > DEEPEST) return 'Nested too deeply'
     const list = Array.isArray(at)
-    const children = list ? at as unknown[] : Object.values(at)
+    const children = list ? (at as unknown[]) : Object.values(at)
     if (list && children.length > mostRows) return `A list of ${children.length}: at most ${mostRows}`
     if (!list && children.length > MOST_FIELDS) return `An object of ${children.length} fields: at most ${MOST_FIELDS}`
     left -= children.length
@@ -56,20 +56,29 @@ export function told(mistakes: readonly Mistake[]): Mistake[] {
 }
 
 /**
- * Checks a value against a schema: itself, typed, or the mistakes in it, 20 at most. Never throws for bad input, and takes milliseconds whatever it is given:
+ * Checks a value against a schema: itself, typed, or the mistakes in it, 20 at most. Never throws for bad input, and
+ * takes milliseconds whatever it is given:
  * size and depth are looked at first, and only then `complete` fills in what older senders leave out.
  *
  * @param mostRows longest list there may be anywhere in it
  */
-export function check<T>(schema: Schema<T>, value: unknown, complete: (value: unknown) => unknown = same => same, mostRows = MOST_ROWS): Checked<T> {
+export function check<T>(
+  schema: Schema<T>,
+  value: unknown,
+  complete: (value: unknown) => unknown = same => same,
+  mostRows = MOST_ROWS,
+): Checked<T> {
   const reason = tooMuch(value, mostRows)
   if (reason !== null) return { mistakes: [{ field: '', reason }] }
   try {
     return { value: schema.validateSync(complete(value), { abortEarly: false }) as T }
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const inner = error.inner.length > 0 ? error.inner : [error]
-    return { mistakes: told(inner.map(e => ({ field: e.path ?? '', reason: e.message.replace(/^this (is|must)/, 'The value $1') }))) }
+    return {
+      mistakes: told(
+        inner.map(e => ({ field: e.path ?? '', reason: e.message.replace(/^this (is|must)/, 'The value $1') })),
+      ),
+    }
   }
 }

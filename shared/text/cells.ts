@@ -3,7 +3,7 @@ const RUNS = /(?<=^|[\r\n])(?='*[=+\-@\t\r])/g
 const KEPT = /(?<=^|[\r\n])'(?='*[=+\-@\t\r])/g
 
 /** A cell that no spreadsheet runs; numbers stay numbers. */
-export const safeCell = <T>(value: T): T | string => (typeof value === 'string' ? value.replace(RUNS, '\'') : value)
+export const safeCell = <T>(value: T): T | string => (typeof value === 'string' ? value.replace(RUNS, "'") : value)
 
 /** A cell as it was before it was made safe. */
 export const plainCell = (text: string | undefined): string => (text ?? '').replace(KEPT, '')

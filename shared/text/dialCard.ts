@@ -1,5 +1,16 @@
-import { type Finding, type HowMany, type Plan, type Quantity, programmeOf } from '../../core'
+import {
+  type Finding,
+  type FlashSetup,
+  type HowMany,
+  type Matter,
+  type Plan,
+  type Quantity,
+  type Setup,
+  assumedOf,
+  programmeOf,
+} from '../../core'
 import { type FormatOptions, type System, format } from '../units'
+import { fieldName } from './fieldName'
 import { fillFigures } from './figures'
 
 const SEVERITY = { error: 'STOP', warning: 'MIND', note: 'note' } as const
@@ -8,42 +19,88 @@ function findingLines(finding: Finding, system: System): string[] {
   return [
     `${SEVERITY[finding.severity]}  ${fillFigures(finding.title, finding.figures, system)}`,
     `      ${fillFigures(finding.reason, finding.figures, system)}`,
-    ...(finding.fixes.length === 0 && finding.outOfReach ? [`      ${fillFigures(finding.outOfReach, finding.figures, system)}`] : []),
-    ...finding.fixes.map(fix => `      → ${fillFigures(fix.label, fix.figures, system)}${fix.raises.length > 0 ? `  (brings: ${fix.raises.join(', ')})` : ''}`),
+    ...(finding.fixes.length === 0 && finding.outOfReach
+      ? [`      ${fillFigures(finding.outOfReach, finding.figures, system)}`]
+      : []),
+    ...finding.fixes.map(
+      fix =>
+        `      → ${fillFigures(fix.label, fix.figures, system)}` +
+        (fix.raises.length > 0 ? `  (brings: ${fix.raises.join(', ')})` : ''),
+    ),
   ]
 }
 
 /** What is set on each device, in the order it is dialled: label and value. */
-export function dialCardRows({ setup, keep, timing }: Plan, system: System = 'metric', many: HowMany | null = null): [string, string][] {
-  const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system, ...options })
+export function dialCardRows(
+  { setup, keep, timing }: Plan,
+  system: System = 'metric',
+  many: HowMany | null = null,
+): [string, string][] {
+  const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
+    format(value, quantity, { system, ...options })
   const { sensor, trigger, picture } = setup
   const place = (): string => {
     switch (sensor.kind) {
-      case 'beam': return `beam at ${show(sensor.position, 'length', { unit: 'm', figures: 4 })}`
-      case 'sound': return `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'm', figures: 4 })} off`
-      case 'contact': return `contact at the ${sensor.source}`
-      case 'hand': return 'by hand'
+      case 'beam':
+        return `beam at ${show(sensor.position, 'length', { unit: 'm', figures: 4 })}`
+      case 'sound':
+        return `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'm', figures: 4 })} off`
+      case 'contact':
+        return `contact at the ${sensor.source}`
+      case 'hand':
+        return 'by hand'
     }
   }
-  const early = timing.lead === null ? '' : `, ${show(Math.abs(timing.lead), 'time', { figures: 2 })} ${timing.lead < 0 ? 'after' : 'before'} the moment`
-  const fired = trigger === 'sensor'
-    ? place()
-    : trigger === 'hand' ? `hand, on the count${early}` : `burst, ${show(setup.camera.frameRate, 'rate')}: ${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
+  const early =
+    timing.lead === null
+      ? ''
+      : `, ${show(Math.abs(timing.lead), 'time', { figures: 2 })} ${timing.lead < 0 ? 'after' : 'before'} the moment`
+  const fired =
+    trigger === 'sensor'
+      ? place()
+      : trigger === 'hand'
+        ? `hand, on the count${early}`
+        : `burst, ${show(setup.camera.frameRate, 'rate')}: ` +
+          `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
   return [
     [trigger === 'sensor' ? 'Sensor' : 'Fired by', fired],
-    ...setup.flashes.map((flash): [string, string] => [flash.name, `${flash.units > 1 ? `${flash.units} × ` : ''}${show(flash.power, 'power')} at ${show(flash.distance, 'length', { unit: 'm' })}`]),
-    ['Camera', `${show(picture.aperture, 'aperture')} · ${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`],
-    ['Lens', `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`],
+    ...setup.flashes.map((flash): [string, string] => [
+      flash.name,
+      `${flash.units > 1 ? `${flash.units} × ` : ''}${show(flash.power, 'power')} at ` +
+        `${show(flash.distance, 'length', { unit: 'm' })}`,
+    ]),
+    [
+      'Camera',
+      `${show(picture.aperture, 'aperture')} · ${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`,
+    ],
+    [
+      'Lens',
+      `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`,
+    ],
     ['Props to have', many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)],
   ]
 }
 
-const takesText = (takes: number): string => (Math.round(takes) === 1 ? 'mostly the first finds the moment' : `about ${Math.round(takes)} to find the moment`)
+/** Assumed figures that are named; the rest are counted. */
+const NAMED = 4
+
+/** The assumed figures that matter, as a dial card names them; empty: none does. */
+export function assumedText(setup: Setup, assumed: readonly Matter[]): string {
+  const names = assumed.slice(0, NAMED).map(({ path }) => fieldName(setup, path))
+  const more = assumed.length - names.length
+  return `${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`
+}
+
+const takesText = (takes: number): string =>
+  Math.round(takes) === 1 ? 'mostly the first finds the moment' : `about ${Math.round(takes)} to find the moment`
 
 /** Props to have with what they are made of. */
 function propsText(keepers: number, confidence: string, many: HowMany): string {
   if (many.props === null) return `beyond count for ${keepers} keepers at ${confidence}`
-  return `${many.props} for ${keepers} ${keepers === 1 ? 'keeper' : 'keepers'} at ${confidence}: ${takesText(many.toFind)}`
+  return (
+    `${many.props} for ${keepers} ${keepers === 1 ? 'keeper' : 'keepers'} at ${confidence}: ` +
+    `${takesText(many.toFind)}`
+  )
 }
 
 /** The chance of the first take beside that of later ones. */
@@ -51,32 +108,88 @@ export function chanceText(many: HowMany, system: System = 'metric'): string {
   return `first take ${format(many.first, 'share', { system })}, then ${format(many.later, 'share', { system })}`
 }
 
+const FIRED: Readonly<Record<FlashSetup['fired'], string>> = {
+  link: '',
+  cable: 'on a cable',
+  radio: 'by radio',
+  shoe: 'on the camera’s shoe',
+  slave: 'by its slave',
+}
+const FACES: Readonly<Record<FlashSetup['head'], string>> = {
+  bare: '',
+  grid: 'grid',
+  snoot: 'snoot',
+  umbrella: 'umbrella',
+  softbox: 'softbox',
+  bounced: 'bounced',
+}
+
+/** Where a light stands, what shapes it and what fires it. */
+function placeText(setup: Setup, flash: FlashSetup, system: System): string {
+  const leader = setup.flashes[flash.follows]?.name
+  const fired = flash.fired === 'slave' && leader ? `follows ${leader}` : FIRED[flash.fired]
+  return [
+    flash.role === 'behind' ? 'from behind' : flash.role,
+    format(flash.angle, 'angle', { system }),
+    flash.elevation === 0 ? '' : `raised ${format(flash.elevation, 'angle', { system })}`,
+    FACES[flash.head],
+    fired,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
 /** The dial card with findings, as plain text. */
 export function dialCardText(plan: Plan, system: System = 'metric', many: HowMany | null = null): string {
-  const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system, ...options })
+  const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
+    format(value, quantity, { system, ...options })
   const { setup, timing, spread, sharpness, exposure, optics } = plan
   const rows: [string, string][] = []
-  if (timing.used !== null) rows.push(['Delay', `${show(timing.used, 'time', { figures: 5 })}${setup.delay === null ? '' : ' (dialled)'}`])
+  if (timing.used !== null)
+    rows.push(['Delay', `${show(timing.used, 'time', { figures: 5 })}${setup.delay === null ? '' : ' (dialled)'}`])
   if (timing.wanted !== null) rows.push(['  wanted', show(timing.wanted, 'time', { figures: 5 })])
-  if (timing.sensed !== null && setup.trigger === 'sensor') rows.push(['  sensed', show(timing.sensed, 'time', { figures: 4 })])
-  if (timing.moment !== null) rows.push(['  moment', `${show(timing.moment, 'time', { figures: 4 })}, ${setup.moment.phase}`])
-  rows.push(['Scatter', `±${show(spread.scatter, 'time')}${spread.causes[0] ? `, mostly ${spread.causes.find(c => c.kind === 'scatter')?.label ?? spread.causes[0].label}` : ''}`])
+  if (timing.sensed !== null && setup.trigger === 'sensor')
+    rows.push(['  sensed', show(timing.sensed, 'time', { figures: 4 })])
+  if (timing.moment !== null)
+    rows.push(['  moment', `${show(timing.moment, 'time', { figures: 4 })}, ${setup.moment.phase}`])
+  const mostly = spread.causes.find(c => c.kind === 'scatter') ?? spread.causes[0]
+  rows.push(['Scatter', `±${show(spread.scatter, 'time')}${mostly ? `, mostly ${mostly.label}` : ''}`])
   if (many !== null) {
     rows.push(['On the moment', chanceText(many, system)])
-    rows.push(['Props', `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ${many.ifAllKept ?? 'beyond count'} were all on the moment kept`])
+    rows.push([
+      'Props',
+      `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ` +
+        `${many.ifAllKept ?? 'beyond count'} were all on the moment kept`,
+    ])
   }
   rows.push(...dialCardRows(plan, system).filter(([label]) => label !== 'Props to have'))
+  for (const flash of setup.flashes) rows.push([`Place, ${flash.name}`, placeText(setup, flash, system)])
   for (const body of sharpness.bodies.filter(b => b.sharp)) {
-    rows.push([`Streak, ${body.name.toLowerCase()}`, `${show(body.subject, 'length', { unit: 'mm' })} at ${show(body.at, 'speed')}, ${show(body.pixels, 'number', { figures: 2 })} px`])
+    rows.push([
+      `Streak, ${body.name.toLowerCase()}`,
+      `${show(body.subject, 'length', { unit: 'mm' })} at ${show(body.at, 'speed')}, ` +
+        `${show(body.pixels, 'number', { figures: 2 })} px`,
+    ])
   }
   if (exposure.flash !== null) rows.push(['Flash', show(exposure.flash, 'stops')])
   rows.push(['Ambient', `${show(exposure.ambient, 'stops')}${exposure.black ? ', black' : ''}`])
   rows.push(['Depth', optics.depth === null ? 'to infinity' : show(optics.depth, 'length', { unit: 'mm' })])
   for (const unit of programmeOf(plan)) {
-    const pops = unit.count === 1 ? '1 pop' : unit.interval === null ? `${unit.count} pops at ${unit.times.map(at => show(at, 'time', { figures: 4 })).join(', ')}` : `${unit.count} pops every ${show(unit.interval, 'time', { figures: 4 })}`
+    const pops =
+      unit.count === 1
+        ? '1 pop'
+        : unit.interval === null
+          ? `${unit.count} pops at ${unit.times.map(at => show(at, 'time', { figures: 4 })).join(', ')}`
+          : `${unit.count} pops every ${show(unit.interval, 'time', { figures: 4 })}`
     const turn = unit.sets > 1 ? ` ${unit.set} of ${unit.sets}` : ''
-    rows.push([`Pops, ${unit.name}${turn}`, `${show(unit.power, 'power')}, delay ${show(unit.delay, 'time', { figures: 4 })}, ${pops}${unit.mode === 'repeating' ? ', repeating mode' : ''}`])
+    rows.push([
+      `Pops, ${unit.name}${turn}`,
+      `${show(unit.power, 'power')}, delay ${show(unit.delay, 'time', { figures: 4 })}, ` +
+        `${pops}${unit.mode === 'repeating' ? ', repeating mode' : ''}`,
+    ])
   }
+  const assumed = assumedText(setup, assumedOf(plan.entered))
+  if (assumed !== '') rows.push(['Assumed', assumed])
   const width = Math.max(...rows.map(([label]) => label.length)) + 2
   return [
     setup.name,

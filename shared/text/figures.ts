@@ -5,6 +5,8 @@ import { type System, format } from '../units'
 export function fillFigures(template: string, figures: Figures, system: System = 'metric'): string {
   return template.replace(/\{(\w+)\}/g, (whole, name: string) => {
     const figure = figures[name]
-    return figure ? format(figure.value, figure.quantity, { system, ...(figure.unit ? { unit: figure.unit } : {}) }) : whole
+    return figure
+      ? format(figure.value, figure.quantity, { system, ...(figure.unit ? { unit: figure.unit } : {}) })
+      : whole
   })
 }

@@ -1,6 +1,15 @@
 import Papa from 'papaparse'
 import type { Setup } from '../../core'
-import { type LogImportSetup, type LogImportTake, MOST_AT_ONCE, MOST_SETUPS_AT_ONCE, completeLogSetup, completeLogTake, logSetupSchema, logTakeSchema } from '../schemas/logImport'
+import {
+  type LogImportSetup,
+  type LogImportTake,
+  MOST_AT_ONCE,
+  MOST_SETUPS_AT_ONCE,
+  completeLogSetup,
+  completeLogTake,
+  logSetupSchema,
+  logTakeSchema,
+} from '../schemas/logImport'
 import { type Checked, MOST_MISTAKES, type Mistake, check, told } from '../schemas/validate'
 import { plainCell, safeCell } from './cells'
 
@@ -14,7 +23,9 @@ export interface LoggedRow extends LogImportTake {
 }
 
 /** What a log that is taken out does not hold. */
-export const LEFT_OUT = 'Left out: pictures, takes that were struck out, and what a take read before it was put right. A backup (npm run backup) holds everything.'
+export const LEFT_OUT =
+  'Left out: pictures, takes that were struck out, and what a take read before it was put right. A backup (npm ' +
+  'run backup) holds everything.'
 
 /** A set-up that takes of the log belong to, whole, so that the log can be read in where it is not known. */
 export interface LoggedSetup {
@@ -26,18 +37,37 @@ export interface LoggedSetup {
 
 type Kind = 'text' | 'number' | 'flag' | 'json'
 const COLUMNS: [header: string, key: keyof LoggedRow, kind: Kind][] = [
-  ['shoot', 'shootName', 'text'], ['set-up', 'setupName', 'text'], ['recipe', 'recipe', 'text'], ['take', 'number', 'number'], ['fired', 'firedAt', 'text'], ['delay s', 'delay', 'number'],
-  ['planned s', 'planned', 'number'], ['verdict', 'verdict', 'text'], ['keeper', 'keeper', 'flag'], ['past the mark m', 'position', 'number'], ['sharp', 'sharp', 'flag'], ['exposed', 'exposed', 'flag'],
-  ['clean', 'clean', 'flag'], ['note', 'note', 'text'], ['settings', 'settings', 'json'], ['set-up id', 'setupId', 'text'], ['key', 'key', 'text'], ['by', 'by', 'text'],
+  ['shoot', 'shootName', 'text'],
+  ['set-up', 'setupName', 'text'],
+  ['recipe', 'recipe', 'text'],
+  ['take', 'number', 'number'],
+  ['fired', 'firedAt', 'text'],
+  ['delay s', 'delay', 'number'],
+  ['planned s', 'planned', 'number'],
+  ['verdict', 'verdict', 'text'],
+  ['keeper', 'keeper', 'flag'],
+  ['past the mark m', 'position', 'number'],
+  ['sharp', 'sharp', 'flag'],
+  ['exposed', 'exposed', 'flag'],
+  ['clean', 'clean', 'flag'],
+  ['note', 'note', 'text'],
+  ['settings', 'settings', 'json'],
+  ['set-up id', 'setupId', 'text'],
+  ['key', 'key', 'text'],
+  ['by', 'by', 'text'],
 ]
 /** Columns that files of earlier versions do not have. */
 const LATER = new Set(['by'])
 
-const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown => (kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key])
+const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown =>
+  kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key]
 
 /** The log as a table, RFC 4180, units in its headings. */
 export const logToCsv = (rows: readonly LoggedRow[]): string =>
-  `${Papa.unparse({ fields: COLUMNS.map(([header]) => header), data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))) })}\r\n`
+  `${Papa.unparse({
+    fields: COLUMNS.map(([header]) => header),
+    data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))),
+  })}\r\n`
 
 /** The log as JSON, with the set-ups its takes belong to. */
 export function logToJson(rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string {
@@ -51,33 +81,60 @@ export interface LogFile {
   takes: LogImportTake[]
 }
 
-function collect(rows: readonly { value: unknown, where: string }[], setups: LogImportSetup[], mistakes: Mistake[]): Checked<LogFile> {
+function collect(
+  rows: readonly { value: unknown; where: string }[],
+  setups: LogImportSetup[],
+  mistakes: Mistake[],
+): Checked<LogFile> {
   const takes: LogImportTake[] = []
   for (const { value, where } of rows) {
     const checked = check(logTakeSchema, value, completeLogTake)
     if ('value' in checked) takes.push(checked.value)
-    else mistakes.push(...checked.mistakes.map(m => ({ field: where, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
+    else
+      mistakes.push(
+        ...checked.mistakes.map(m => ({ field: where, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })),
+      )
     if (mistakes.length >= MOST_MISTAKES) break
   }
   if (mistakes.length > 0) return { mistakes: told(mistakes) }
-  return takes.length > 0 ? { value: { setups, takes } } : { mistakes: [{ field: '', reason: 'No takes in this file' }] }
+  return takes.length > 0
+    ? { value: { setups, takes } }
+    : { mistakes: [{ field: '', reason: 'No takes in this file' }] }
 }
 
 /** Reads a log that was taken out as JSON: its takes, or every mistake with its place. */
 export function logFromJson(text: string): Checked<LogFile> {
   let value: unknown
-  try { value = JSON.parse(text) }
-  catch { return { mistakes: [{ field: '', reason: 'Not valid JSON' }] } }
-  const file = (value !== null && typeof value === 'object' ? value : {}) as { format?: unknown, setups?: unknown, takes?: unknown }
-  if (file.format !== 'epiro-log' || !Array.isArray(file.takes)) return { mistakes: [{ field: 'format', reason: 'Not a log that Epiro took out' }] }
+  try {
+    value = JSON.parse(text)
+  } catch {
+    return { mistakes: [{ field: '', reason: 'Not valid JSON' }] }
+  }
+  const file = (value !== null && typeof value === 'object' ? value : {}) as {
+    format?: unknown
+    setups?: unknown
+    takes?: unknown
+  }
+  if (file.format !== 'epiro-log' || !Array.isArray(file.takes))
+    return { mistakes: [{ field: 'format', reason: 'Not a log that Epiro took out' }] }
   const mistakes: Mistake[] = []
   const setups: LogImportSetup[] = []
-  for (const [i, setup] of (Array.isArray(file.setups) ? file.setups as unknown[] : []).entries()) {
+  for (const [i, setup] of (Array.isArray(file.setups) ? (file.setups as unknown[]) : []).entries()) {
     const checked = check(logSetupSchema, setup, completeLogSetup)
     if ('value' in checked) setups.push(checked.value)
-    else mistakes.push(...checked.mistakes.map(m => ({ field: `set-up ${i + 1}`, reason: m.field ? `${m.field}: ${m.reason}` : m.reason })))
+    else
+      mistakes.push(
+        ...checked.mistakes.map(m => ({
+          field: `set-up ${i + 1}`,
+          reason: m.field ? `${m.field}: ${m.reason}` : m.reason,
+        })),
+      )
   }
-  return collect(file.takes.map((take: unknown, i) => ({ value: onlyTake(take), where: `take ${i + 1}` })), setups, mistakes)
+  return collect(
+    file.takes.map((take: unknown, i) => ({ value: onlyTake(take), where: `take ${i + 1}` })),
+    setups,
+    mistakes,
+  )
 }
 
 /** Without the names that only people read. */
@@ -92,17 +149,38 @@ function valueOf(text: string, kind: Kind): unknown {
   if (text === '') return null
   if (kind === 'flag') return text === 'true' ? true : text === 'false' ? false : text
   if (kind === 'number') return Number.isNaN(Number(text)) ? text : Number(text)
-  try { return JSON.parse(text) as unknown }
-  catch { return text }
+  try {
+    return JSON.parse(text) as unknown
+  } catch {
+    return text
+  }
 }
 
 /** Reads a log that was taken out as a table: its takes, or every mistake with its line. */
 export function logFromCsv(text: string): Checked<LogFile> {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transform: plainCell })
-  const missing = COLUMNS.filter(([header]) => !LATER.has(header) && !parsed.meta.fields?.includes(header)).map(([header]) => header)
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transform: plainCell,
+  })
+  const missing = COLUMNS.filter(([header]) => !LATER.has(header) && !parsed.meta.fields?.includes(header)).map(
+    ([header]) => header,
+  )
   if (missing.length > 0) return { mistakes: [{ field: 'line 1', reason: `Columns missing: ${missing.join(', ')}` }] }
-  const mistakes = parsed.errors.map((error): Mistake => ({ field: `line ${(error.row ?? 0) + 2}`, reason: error.message }))
-  return collect(parsed.data.map((line, i) => ({ value: onlyTake(Object.fromEntries(COLUMNS.map(([header, key, kind]) => [key, valueOf(line[header] ?? '', kind)]))), where: `line ${i + 2}` })), [], mistakes)
+  const mistakes = parsed.errors.map((error): Mistake => ({
+    field: `line ${(error.row ?? 0) + 2}`,
+    reason: error.message,
+  }))
+  return collect(
+    parsed.data.map((line, i) => ({
+      value: onlyTake(
+        Object.fromEntries(COLUMNS.map(([header, key, kind]) => [key, valueOf(line[header] ?? '', kind)])),
+      ),
+      where: `line ${i + 2}`,
+    })),
+    [],
+    mistakes,
+  )
 }
 
 /** A log in parts that the server takes at once, each with the set-ups its takes belong to. */
@@ -113,7 +191,7 @@ export function batchesOf({ setups, takes }: LogFile): LogFile[] {
   for (const take of takes) {
     let batch = batches.at(-1)
     if (!batch || batch.takes.length >= MOST_AT_ONCE || (!ids.has(take.setupId) && ids.size >= MOST_SETUPS_AT_ONCE)) {
-      batches.push(batch = { setups: [], takes: [] })
+      batches.push((batch = { setups: [], takes: [] }))
       ids = new Set()
     }
     batch.takes.push(take)

@@ -31,17 +31,49 @@ function byMagnitude(value: number, steps: [number, string][]): string {
 /** Unit that suits the size of a value. */
 function unitBySize(value: number, quantity: Quantity): string {
   switch (quantity) {
-    case 'time': return byMagnitude(value, value === 0 ? [[0, 'ms']] : [[1, 's'], [1e-3, 'ms'], [1e-6, 'µs'], [0, 'ns']])
-    case 'length': return byMagnitude(value, value === 0 ? [[0, 'mm']] : [[0.5, 'm'], [1e-4, 'mm'], [0, 'µm']])
-    case 'mass': return byMagnitude(value, value === 0 ? [[0, 'g']] : [[1, 'kg'], [1e-4, 'g'], [0, 'mg']])
-    default: return UNITS[quantity][0]!.symbol
+    case 'time':
+      return byMagnitude(
+        value,
+        value === 0
+          ? [[0, 'ms']]
+          : [
+              [1, 's'],
+              [1e-3, 'ms'],
+              [1e-6, 'µs'],
+              [0, 'ns'],
+            ],
+      )
+    case 'length':
+      return byMagnitude(
+        value,
+        value === 0
+          ? [[0, 'mm']]
+          : [
+              [0.5, 'm'],
+              [1e-4, 'mm'],
+              [0, 'µm'],
+            ],
+      )
+    case 'mass':
+      return byMagnitude(
+        value,
+        value === 0
+          ? [[0, 'g']]
+          : [
+              [1, 'kg'],
+              [1e-4, 'g'],
+              [0, 'mg'],
+            ],
+      )
+    default:
+      return UNITS[quantity][0]!.symbol
   }
 }
 
 /** The unit a value is shown in. */
 export function displayUnit(value: number, quantity: Quantity, options: FormatOptions = {}): Unit {
   const symbol = options.unit && findUnit(quantity, options.unit) ? options.unit : unitBySize(value, quantity)
-  const shown = options.system === 'imperial' ? IMPERIAL[symbol] ?? symbol : symbol
+  const shown = options.system === 'imperial' ? (IMPERIAL[symbol] ?? symbol) : symbol
   return findUnit(quantity, shown) ?? UNITS[quantity][0]!
 }
 
@@ -60,7 +92,8 @@ function powerText(power: number): string {
   const fraction = base >= 0 ? '1/1' : `1/${2 ** -base}`
   const rest = stops - base
   if (Math.abs(rest) < 0.02) return fraction
-  if (Math.abs(rest * 3 - Math.round(rest * 3)) < 0.06) return `${fraction}${SPACE}+${(Math.round(rest * 3) / 3).toFixed(1)}`
+  if (Math.abs(rest * 3 - Math.round(rest * 3)) < 0.06)
+    return `${fraction}${SPACE}+${(Math.round(rest * 3) / 3).toFixed(1)}`
   return `1/${plainNumber(1 / power)}`
 }
 
@@ -74,33 +107,48 @@ function apertureText(aperture: number): string {
  */
 export function format(value: number, quantity: Quantity, options: FormatOptions = {}): string {
   switch (quantity) {
-    case 'shutter': return shutterText(value)
-    case 'power': return powerText(value)
-    case 'aperture': return apertureText(value)
-    case 'iso': return `ISO ${plainNumber(value, 6)}`
-    case 'count': return plainNumber(Math.round(value), 12)
-    case 'number': return plainNumber(value, options.figures ?? 3)
+    case 'shutter':
+      return shutterText(value)
+    case 'power':
+      return powerText(value)
+    case 'aperture':
+      return apertureText(value)
+    case 'iso':
+      return `ISO ${plainNumber(value, 6)}`
+    case 'count':
+      return plainNumber(Math.round(value), 12)
+    case 'number':
+      return plainNumber(value, options.figures ?? 3)
     case 'stops': {
       const rounded = Math.round(value * 10) / 10
       const sign = options.unit === 'unsigned' ? '' : rounded > 0 ? '+' : rounded < 0 ? MINUS : '±'
       return `${sign}${Math.abs(rounded).toFixed(1)}${SPACE}EV`
     }
-    case 'ev': return `EV${SPACE}${plainNumber(Math.round(value * 10) / 10, 4)}`
+    case 'ev':
+      return `EV${SPACE}${plainNumber(Math.round(value * 10) / 10, 4)}`
     case 'guide': {
       const u = options.system === 'imperial' ? findUnit('guide', 'ft')! : findUnit('guide', 'm')!
       return `${plainNumber(value / u.factor)}${SPACE}${u.symbol}`
     }
     // Tenths of a per cent, but never a small share as none.
-    case 'share': return `${Math.abs(value) < 0.001 ? plainNumber(value * 100, 2) : plainNumber(Math.round(value * 1000) / 10, 3)}${SPACE}%`
+    case 'share':
+      return `${
+        value < 0.001 && value > -0.001 ? plainNumber(value * 100, 2) : plainNumber(Math.round(value * 1000) / 10, 3)
+      }${SPACE}%`
     // Half a degree is finer than any stand is set.
     case 'angle': {
       const u = displayUnit(value, quantity, options)
       const degrees = value / u.factor
-      return u.symbol === '°' ? `${plainNumber(Math.round(degrees * 2) / 2, 4)}°` : `${plainNumber(degrees)}${SPACE}${u.symbol}`
+      return u.symbol === '°'
+        ? `${plainNumber(Math.round(degrees * 2) / 2, 4)}°`
+        : `${plainNumber(degrees)}${SPACE}${u.symbol}`
     }
     default: {
       const u = displayUnit(value, quantity, options)
-      const number = plainNumber((value - (u.offset ?? 0)) / u.factor, options.figures ?? (quantity === 'temperature' || quantity === 'pressure' ? 4 : 3))
+      const number = plainNumber(
+        (value - (u.offset ?? 0)) / u.factor,
+        options.figures ?? (quantity === 'temperature' || quantity === 'pressure' ? 4 : 3),
+      )
       return u.symbol === '°' ? `${number}°` : `${number}${SPACE}${u.symbol}`
     }
   }
@@ -116,26 +164,36 @@ export function formatExact(value: number, quantity: Quantity, options: FormatOp
     }
     case 'power': {
       const stops = Math.log2(value)
-      return Math.abs(stops - Math.round(stops)) < 1e-9 || Math.abs(stops * 3 - Math.round(stops * 3)) < 1e-6 ? powerText(value) : trim(value)
+      return Math.abs(stops - Math.round(stops)) < 1e-9 || Math.abs(stops * 3 - Math.round(stops * 3)) < 1e-6
+        ? powerText(value)
+        : trim(value)
     }
-    case 'aperture': return `f/${trim(value)}`
-    case 'iso': return trim(value)
+    case 'aperture':
+      return `f/${trim(value)}`
+    case 'iso':
+      return trim(value)
     case 'count':
-    case 'number': return trim(value)
+    case 'number':
+      return trim(value)
     case 'stops':
-    case 'ev': return `${trim(value)}${SPACE}EV`
-    case 'share': return `${trim(value * 100)}${SPACE}%`
+    case 'ev':
+      return `${trim(value)}${SPACE}EV`
+    case 'share':
+      return `${trim(value * 100)}${SPACE}%`
     // Hundredths of a degree, and six figures of an inch or foot, are finer than any stand, tape or rule.
     case 'angle': {
       const u = displayUnit(value, quantity, options)
-      return u.symbol === '°' ? `${plainNumber(Math.round((value / u.factor) * 100) / 100, 10)}°` : `${trim(value)}${SPACE}${u.symbol}`
+      return u.symbol === '°'
+        ? `${plainNumber(Math.round((value / u.factor) * 100) / 100, 10)}°`
+        : `${trim(value)}${SPACE}${u.symbol}`
     }
     case 'length': {
       const u = displayUnit(value, quantity, options)
       const inches = u.symbol === 'in' || u.symbol === 'ft'
       return `${inches ? plainNumber(value / u.factor, 6) : trim(value / u.factor)}${SPACE}${u.symbol}`
     }
-    case 'guide': return options.system === 'imperial' ? `${trim(value / 0.3048)}${SPACE}ft` : `${trim(value)}${SPACE}m`
+    case 'guide':
+      return options.system === 'imperial' ? `${trim(value / 0.3048)}${SPACE}ft` : `${trim(value)}${SPACE}m`
     default: {
       const u = displayUnit(value, quantity, options)
       const number = trim((value - (u.offset ?? 0)) / u.factor)

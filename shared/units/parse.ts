@@ -1,9 +1,10 @@
 import type { NumberField, Quantity } from '../../core'
 import { format } from './format'
+import { takeRoom } from './room'
 import { IMPERIAL, type System, UNITS, type Unit, findUnit } from './table'
 
 /** A value in SI, with a word where it was read otherwise than it stands; or what is wrong. */
-export type Parsed = { value: number, read?: string } | { error: string }
+export type Parsed = { value: number; read?: string } | { error: string }
 
 /** s that *bulb* stands for, and the shutter figure from which a bare one is the denominator the dial shows. */
 const BULB = 2
@@ -23,7 +24,7 @@ const EXAMPLES: Partial<Record<Quantity, string>> = {
   aperture: 'f/8',
   iso: '400',
   stops: '-1.3 EV',
-  ev: '-4, or 1/125 f/8 ISO 400',
+  ev: '-4, 300 lux, dim room, or 1/125 f/8 ISO 400',
   angle: '30°',
   temperature: '20 °C',
   share: '1.5 %',
@@ -35,33 +36,48 @@ const EXAMPLES: Partial<Record<Quantity, string>> = {
 }
 
 function tidy(text: string): string {
-  return text.replace(/[\u00a0\u2009\u202f]/g, ' ').replace(/[−–]/g, '-').replace(/μ/g, 'µ').trim()
+  return text
+    .replace(/[\u00a0\u2009\u202f]/g, ' ')
+    .replace(/[−–]/g, '-')
+    .replace(/μ/g, 'µ')
+    .trim()
 }
 
 /** Reads the number at the head of a text; a comma stands for the point. */
-function takeNumber(text: string): { value: number, rest: string } | null {
+function takeNumber(text: string): { value: number; rest: string } | null {
   const match = NUMBER.exec(text)
   if (!match) return null
   const value = Number(`${match[1]}${match[2]!.replace(',', '.')}${match[3] ? `e${match[3]}` : ''}`)
   return Number.isFinite(value) ? { value, rest: text.slice(match[0].length).trim() } : null
 }
 
-/** EV at ISO 100 of a metered triple: time, aperture and ISO in any order, as in `1/125 f/8 ISO 400`; null for what is none. */
+/**
+ * EV at ISO 100 of a metered triple: time, aperture and ISO in any order, as in `1/125 f/8 ISO 400`; null for what is
+ * none.
+ */
 function takeTriple(text: string): Parsed | null {
   const aperture = /f\s*\/?\s*(\d+(?:[.,]\d+)?)/i.exec(text)
   const iso = /iso\s*(\d+)/i.exec(text)
   if (!aperture || !iso) return null
-  const time = takeFraction(text.replace(aperture[0], ' ').replace(iso[0], ' ').replace(/\bat\b|,|;|@/gi, ' ').trim())
-  if (!time || !/^(s|sec|seconds?)?$/i.test(time.rest)) return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+  const time = takeFraction(
+    text
+      .replace(aperture[0], ' ')
+      .replace(iso[0], ' ')
+      .replace(/\bat\b|,|;|@/gi, ' ')
+      .trim(),
+  )
+  if (!time || !/^(s|sec|seconds?)?$/i.test(time.rest))
+    return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
   const seconds = time.fraction || time.rest !== '' || time.value < LEAST_DENOMINATOR ? time.value : 1 / time.value
   const f = Number(aperture[1]!.replace(',', '.'))
-  if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0)) return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+  if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0))
+    return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
   const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100)
   return { value: ev, read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100` }
 }
 
 /** A number or a fraction such as 1/250. */
-function takeFraction(text: string): { value: number, rest: string, fraction: boolean } | null {
+function takeFraction(text: string): { value: number; rest: string; fraction: boolean } | null {
   const mixed = MIXED.exec(text)
   if (mixed && Number(mixed[4]) !== 0) {
     const value = Number(mixed[2]) + Number(mixed[3]) / Number(mixed[4])
@@ -77,14 +93,20 @@ function takeFraction(text: string): { value: number, rest: string, fraction: bo
 
 function wrong(text: string, quantity: Quantity): Parsed {
   const example = EXAMPLES[quantity]
-  return { error: text === '' ? `Type a value${example ? `, such as ${example}` : ''}` : `“${text}” is not understood${example ? `; write it as ${example}` : ''}` }
+  return {
+    error:
+      text === ''
+        ? `Type a value${example ? `, such as ${example}` : ''}`
+        : `“${text}” is not understood${example ? `; write it as ${example}` : ''}`,
+  }
 }
 
 /**
- * Reads what a photographer types, into SI: `1/250`, `250us`, `3.4 ms`, `12 in`, `5' 3"`, `f/8`, `1/64 +0.3`, `-1.3 EV`, `ISO 400`.
+ * Reads what a photographer types, into SI: `1/250`, `250us`, `3.4 ms`, `12 in`, `5' 3"`, `f/8`, `1/64 +0.3`, `-1.3
+ * EV`, `ISO 400`.
  * A bare number is in the field's own unit (the imperial one where that system is chosen).
  */
-export function parse(input: string, quantity: Quantity, options: { unit?: string, system?: System } = {}): Parsed {
+export function parse(input: string, quantity: Quantity, options: { unit?: string; system?: System } = {}): Parsed {
   const text = tidy(input)
   const bad = wrong(text, quantity)
 
@@ -105,24 +127,33 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
     return { value: head.value * 2 ** (Math.abs(thirds - change.value) < 0.05 ? thirds : change.value) }
   }
   if (quantity === 'ev') {
-    const metered = takeTriple(text)
+    const metered = takeTriple(text) ?? takeRoom(text)
     if (metered !== null) return metered
   }
   if (quantity === 'ev' && /^ev\s*/i.test(text)) return parse(text.replace(/^ev\s*/i, ''), quantity, options)
+
+  if (quantity === 'guide' && /^gn\s*/i.test(text)) return parse(text.replace(/^gn\s*/i, ''), quantity, options)
 
   // A shutter held open by hand has no time of its own; two seconds are what a calm hand needs.
   if (quantity === 'shutter' && /^(b|bulb|t)$/i.test(text)) return { value: BULB }
   const head = takeFraction(text.replace(/^±\s*/, ''))
   if (!head) return bad
-  if (quantity === 'shutter' && head.rest === '' && !head.fraction && head.value >= LEAST_DENOMINATOR && Number.isInteger(head.value)) return { value: 1 / head.value, read: `read as 1/${head.value} s; write ${head.value} s for seconds` }
+  if (
+    quantity === 'shutter' &&
+    head.rest === '' &&
+    !head.fraction &&
+    head.value >= LEAST_DENOMINATOR &&
+    Number.isInteger(head.value)
+  )
+    return { value: 1 / head.value, read: `read as 1/${head.value} s; write ${head.value} s for seconds` }
   let unit: Unit | undefined
   if (head.rest === '') {
     const own = options.unit ?? UNITS[quantity][0]!.symbol
     // A fraction of time is of a second, whatever the field's unit.
-    const symbol = quantity === 'time' && head.fraction ? 's' : options.system === 'imperial' ? IMPERIAL[own] ?? own : own
+    const symbol =
+      quantity === 'time' && head.fraction ? 's' : options.system === 'imperial' ? (IMPERIAL[own] ?? own) : own
     unit = findUnit(quantity, symbol) ?? UNITS[quantity][0]
-  }
-  else unit = findUnit(quantity, head.rest)
+  } else unit = findUnit(quantity, head.rest)
   if (unit) return { value: head.value * unit.factor + (unit.offset ?? 0) }
 
   // Feet and inches together.
@@ -137,23 +168,38 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
 
 /** What is allowed in a field, in its own unit. */
 export function allowedText(field: NumberField, system: System = 'metric'): string {
-  const options = { ...(field.unit ? { unit: field.unit } : {}), system: field.marked ? 'metric' as const : system, figures: 6 }
+  const options = {
+    ...(field.unit ? { unit: field.unit } : {}),
+    system: field.marked ? ('metric' as const) : system,
+    figures: 6,
+  }
   const [least, most] = [format(field.min, field.quantity, options), format(field.max, field.quantity, options)]
   // The unit once, where it stands before the figure.
   return `${least} to ${most.replace(/^(ISO |EV\u00a0)/, '')}`
 }
 
 /** Reads a value for a field and holds it to the field's limits; an empty text is null where the field may be empty. */
-export function parseField(input: string, field: NumberField, system: System = 'metric'): { value: number | null, read?: string } | { error: string } {
+export function parseField(
+  input: string,
+  field: NumberField,
+  system: System = 'metric',
+): { value: number | null; read?: string } | { error: string } {
   if (field.nullable && tidy(input) === '') return { value: null }
-  const parsed = parse(input, field.quantity, { ...(field.unit ? { unit: field.unit } : {}), system: field.marked ? 'metric' : system })
+  const parsed = parse(input, field.quantity, {
+    ...(field.unit ? { unit: field.unit } : {}),
+    system: field.marked ? 'metric' : system,
+  })
   if ('error' in parsed) return parsed
   // What was typed in another unit may miss a limit by the rounding of its conversion.
   const slack = 1e-9 * Math.max(Math.abs(field.min), Math.abs(field.max))
   if (field.integer && Math.abs(parsed.value - Math.round(parsed.value)) > 1e-9) return { error: 'Whole numbers only' }
   // Inches, feet and degrees are printed to fewer figures than they are kept with.
   const printed = field.quantity === 'length' || field.quantity === 'angle' ? 1e-5 : 0
-  if (parsed.value < field.min - slack - printed * Math.abs(field.min) || parsed.value > field.max + slack + printed * Math.abs(field.max)) return { error: `Allowed: ${allowedText(field, system)}` }
+  if (
+    parsed.value < field.min - slack - printed * Math.abs(field.min) ||
+    parsed.value > field.max + slack + printed * Math.abs(field.max)
+  )
+    return { error: `Allowed: ${allowedText(field, system)}` }
   const value = Math.min(Math.max(parsed.value, field.min), field.max)
   return { value: field.integer ? Math.round(value) : value, ...(parsed.read ? { read: parsed.read } : {}) }
 }

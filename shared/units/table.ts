@@ -13,7 +13,12 @@ export interface Unit {
   aliases: string[]
 }
 
-const unit = (symbol: string, factor: number, aliases: string[] = [], offset = 0): Unit => ({ symbol, factor, aliases, offset })
+const unit = (symbol: string, factor: number, aliases: string[] = [], offset = 0): Unit => ({
+  symbol,
+  factor,
+  aliases,
+  offset,
+})
 
 const TIME = [
   unit('s', 1, ['sec', 'secs', 'second', 'seconds', '"', '″']),
@@ -23,7 +28,9 @@ const TIME = [
   unit('min', 60, ['minute', 'minutes']),
 ]
 
-/** Every unit understood, by quantity; the first is the one a bare number is read in unless the field says otherwise. */
+/**
+ * Every unit understood, by quantity; the first is the one a bare number is read in unless the field says otherwise.
+ */
 export const UNITS: Record<Quantity, Unit[]> = {
   time: [TIME[1]!, TIME[0]!, TIME[2]!, TIME[3]!, TIME[4]!],
   shutter: TIME,
@@ -33,7 +40,7 @@ export const UNITS: Record<Quantity, Unit[]> = {
     unit('mm', 1e-3, []),
     unit('µm', 1e-6, ['um', 'μm', 'micron', 'microns']),
     unit('in', 0.0254, ['"', '″', 'inch', 'inches']),
-    unit('ft', 0.3048, ['\'', '′', 'foot', 'feet']),
+    unit('ft', 0.3048, ["'", '′', 'foot', 'feet']),
     unit('yd', 0.9144, ['yard', 'yards']),
   ],
   speed: [
@@ -49,15 +56,22 @@ export const UNITS: Record<Quantity, Unit[]> = {
     unit('oz', 0.028349523125, []),
     unit('gr', 6.479891e-5, ['grain', 'grains']),
   ],
-  temperature: [unit('°C', 1, ['c', 'degc']), unit('°F', 5 / 9, ['f', 'degf'], -160 / 9), unit('K', 1, ['kelvin'], -273.15)],
+  temperature: [
+    unit('°C', 1, ['c', 'degc']),
+    unit('°F', 5 / 9, ['f', 'degf'], -160 / 9),
+    unit('K', 1, ['kelvin'], -273.15),
+  ],
   temperatureDifference: [unit('°C', 1, ['c', 'k', 'kelvin', 'degc']), unit('°F', 5 / 9, ['f', 'degf'])],
   pressure: [unit('hPa', 100, ['mbar', 'mb']), unit('kPa', 1000, []), unit('Pa', 1, []), unit('inHg', 3386.389, [])],
   angle: [unit('°', Math.PI / 180, ['deg', 'degree', 'degrees']), unit('rad', 1, [])],
   share: [unit('%', 0.01, ['percent'])],
-  rate: [unit('/s', 1, ['fps', 'hz', 'frames/s'])],
+  rate: [
+    unit('/s', 1, ['fps', 'hz', 'frames/s', 'turns/s', 'turns a second', 'rps']),
+    unit('rpm', 1 / 60, ['turns/min', 'turns a minute']),
+  ],
   angleRate: [unit('°/s', Math.PI / 180, ['deg/s']), unit('rad/s', 1, [])],
   perMetre: [unit('/m', 1, ['1/m']), unit('/ft', 1 / 0.3048, ['1/ft'])],
-  guide: [unit('m', 1, []), unit('ft', 0.3048, ['\''])],
+  guide: [unit('m', 1, []), unit('ft', 0.3048, ["'"])],
   energy: [unit('J', 1, ['ws', 'joule', 'joules'])],
   stops: [unit('EV', 1, ['stop', 'stops'])],
   ev: [unit('EV', 1, ['stop', 'stops'])],
@@ -69,10 +83,21 @@ export const UNITS: Record<Quantity, Unit[]> = {
 }
 
 /** The unit shown in imperial where the metric one would be this. */
-export const IMPERIAL: Record<string, string> = { 'm': 'ft', 'cm': 'in', 'mm': 'in', 'm/s': 'ft/s', '°C': '°F', '/m': '/ft' }
+export const IMPERIAL: Record<string, string> = {
+  'm': 'ft',
+  'cm': 'in',
+  'mm': 'in',
+  'm/s': 'ft/s',
+  '°C': '°F',
+  '/m': '/ft',
+}
 
 export function findUnit(quantity: Quantity, symbol: string): Unit | undefined {
   const wanted = symbol.trim()
-  return UNITS[quantity].find(u => u.symbol === wanted)
-    ?? UNITS[quantity].find(u => u.symbol.toLowerCase() === wanted.toLowerCase() || u.aliases.includes(wanted.toLowerCase()))
+  return (
+    UNITS[quantity].find(u => u.symbol === wanted) ??
+    UNITS[quantity].find(
+      u => u.symbol.toLowerCase() === wanted.toLowerCase() || u.aliases.includes(wanted.toLowerCase()),
+    )
+  )
 }
