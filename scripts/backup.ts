@@ -11,7 +11,9 @@ npm run restore -- FILE [--replace]         puts a backup back, into an empty da
 Where: DATABASE_URL, or the database of Epiro on this machine (EPIRO_DATA).`
 
 const summary = (counts: Counts): string =>
-  ['studios', 'shoots', 'setups', 'takes', 'kit', 'pictures', 'runs', 'practices'].map(name => `${counts[name] ?? 0} ${name}`).join(', ')
+  ['studios', 'shoots', 'setups', 'takes', 'kit', 'pictures', 'runs', 'practices']
+    .map(name => `${counts[name] ?? 0} ${name}`)
+    .join(', ')
 
 async function studioIds(url: string, name: string): Promise<string[]> {
   const db = openDatabase(url)
@@ -19,19 +21,34 @@ async function studioIds(url: string, name: string): Promise<string[]> {
     const studio = await findStudioNamed(db, name)
     if (!studio) throw new Stop(`No studio, or more than one, is named ${name}`)
     return [studio.id]
+  } finally {
+    await db.$client.end()
   }
-  finally { await db.$client.end() }
 }
 
+/** Ids of the studios asked for; null: all. */
+const asked = async (url: string, name?: string) => (name === undefined ? null : await studioIds(url, name))
+
 async function main(): Promise<void> {
-  const { values, positionals: [what, file] } = parseArgs({ allowPositionals: true, options: { studio: { type: 'string' }, replace: { type: 'boolean' }, help: { type: 'boolean' } } })
-  if (values.help || (what === 'restore' && !file)) { console.log(HELP); process.exitCode = values.help ? 0 : 2; return }
+  const {
+    values,
+    positionals: [what, file],
+  } = parseArgs({
+    allowPositionals: true,
+    options: { studio: { type: 'string' }, replace: { type: 'boolean' }, help: { type: 'boolean' } },
+  })
+  if (values.help || (what === 'restore' && !file)) {
+    console.log(HELP)
+    process.exitCode = values.help ? 0 : 2
+    return
+  }
   const began = Date.now()
   await withDatabase(async (url: string) => {
-    if (what === 'restore') console.log(`Put back: ${summary(await restoreBackup(url, file!, { replace: values.replace === true }))}`)
+    if (what === 'restore')
+      console.log(`Put back: ${summary(await restoreBackup(url, file!, { replace: values.replace === true }))}`)
     else {
       const to = file ?? `epiro-${new Date().toISOString().slice(0, 19).replace(/:/g, '')}.epiro`
-      console.log(`Written to ${to}: ${summary(await writeBackup(url, to, values.studio === undefined ? null : await studioIds(url, values.studio)))}`)
+      console.log(`Written to ${to}: ` + summary(await writeBackup(url, to, await asked(url, values.studio))))
     }
   })
   console.log(`${((Date.now() - began) / 1000).toFixed(1)} s`)

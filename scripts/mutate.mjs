@@ -1,5 +1,6 @@
 // @ts-check
-// Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate -- shutter run`.
+// Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate --
+// shutter run`.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
@@ -9,14 +10,42 @@ process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 
 /** @type {Record<string, { mutate: string[], tests: string[] }>} */
 const GROUPS = {
-  physics: { mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'], tests: ['vectors', 'laws', 'amendments', 'motion'] },
+  physics: {
+    mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'],
+    tests: ['vectors', 'laws', 'amendments', 'motion'],
+  },
   shutter: { mutate: ['core/plan/shutter.ts', 'core/plan/bodies.ts'], tests: ['shutter', 'amendments', 'light'] },
-  chain: { mutate: ['core/plan/chain.ts', 'core/plan/motion.ts', 'core/plan/arc.ts'], tests: ['plan', 'motion', 'amendments', 'world'] },
-  assess: { mutate: ['core/plan/assess.ts', 'core/plan/light.ts', 'core/plan/spread.ts', 'core/plan/compare.ts', 'core/plan/solver.ts'], tests: ['plan', 'light', 'sensitivity', 'amendments'] },
+  chain: {
+    mutate: ['core/plan/chain.ts', 'core/plan/motion.ts', 'core/plan/arc.ts'],
+    tests: ['plan', 'motion', 'amendments', 'world'],
+  },
+  assess: {
+    mutate: [
+      'core/plan/assess.ts',
+      'core/plan/light.ts',
+      'core/plan/spread.ts',
+      'core/plan/compare.ts',
+      'core/plan/solver.ts',
+    ],
+    tests: ['plan', 'light', 'sensitivity', 'amendments'],
+  },
+  inference: {
+    mutate: ['core/inference/*.ts', 'core/setup/marks.ts', 'core/setup/evidence.ts', 'core/math/{matrix,root}.ts'],
+    tests: ['inference'],
+  },
   findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'sequence'] },
-  setup: { mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'], tests: ['amendments', 'paths', 'sequence'] },
-  sequence: { mutate: ['core/plan/schedule.ts', 'core/plan/sequence.ts', 'core/plan/pops.ts'], tests: ['sequence', 'schedule'] },
-  run: { mutate: ['core/run/feedback.ts', 'core/run/learn.ts', 'core/run/apply.ts', 'core/calibration/ladder.ts'], tests: ['run'] },
+  setup: {
+    mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'],
+    tests: ['amendments', 'paths', 'sequence'],
+  },
+  sequence: {
+    mutate: ['core/plan/schedule.ts', 'core/plan/sequence.ts', 'core/plan/pops.ts'],
+    tests: ['sequence', 'schedule'],
+  },
+  run: {
+    mutate: ['core/run/feedback.ts', 'core/run/learn.ts', 'core/run/apply.ts', 'core/calibration/ladder.ts'],
+    tests: ['run'],
+  },
   session: { mutate: ['core/run/session.ts', 'core/run/stock.ts', 'core/calibration/offsets.ts'], tests: ['session'] },
 }
 
@@ -26,20 +55,35 @@ const scores = []
 for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
   const { mutate, tests } = /** @type {{ mutate: string[], tests: string[] }} */ (GROUPS[name])
   const config = {
-    testRunner: 'jest', coverageAnalysis: 'perTest', concurrency: 2, timeoutMS: 20_000, mutate, tempDirName: '.data/stryker',
+    testRunner: 'jest',
+    coverageAnalysis: 'perTest',
+    concurrency: 2,
+    timeoutMS: 20_000,
+    mutate,
+    tempDirName: '.data/stryker',
     testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
-    jest: { configFile: 'jest.config.mjs', enableFindRelatedTests: false, config: { testMatch: tests.map(test => `<rootDir>/tests/unit/core/${test}.test.ts`) } },
+    jest: {
+      configFile: 'jest.config.mjs',
+      enableFindRelatedTests: false,
+      config: { testMatch: tests.map(test => `<rootDir>/tests/unit/core/${test}.test.ts`) },
+    },
     // Texts are asserted where they carry a figure; a mutant of a label says nothing of the sums.
     mutator: { excludedMutations: ['StringLiteral'] },
     ignorePatterns: ['.data', '.output', '.nuxt', 'docs', 'test-results'],
-    reporters: ['json', 'clear-text'], jsonReporter: { fileName: `.data/mutation-${name}.json` }, clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
+    reporters: ['json', 'clear-text'],
+    jsonReporter: { fileName: `.data/mutation-${name}.json` },
+    clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
   }
   writeFileSync('.data/stryker.json', JSON.stringify(config))
   spawnSync('npx', ['--no-install', 'stryker', 'run', '.data/stryker.json'], { stdio: 'inherit' })
   /** @type {{ files: Record<string, { mutants: { status: string }[] }> }} */
   const report = JSON.parse(readFileSync(`.data/mutation-${name}.json`, 'utf8'))
-  const all = Object.values(report.files).flatMap(file => file.mutants).filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
+  const all = Object.values(report.files)
+    .flatMap(file => file.mutants)
+    .filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
   const killed = all.filter(mutant => mutant.status === 'Killed' || mutant.status === 'Timeout').length
-  scores.push(`${name.padEnd(10)} ${killed} of ${all.length} killed, ${((killed / Math.max(1, all.length)) * 100).toFixed(1)} %`)
+  scores.push(
+    `${name.padEnd(10)} ${killed} of ${all.length} killed, ${((killed / Math.max(1, all.length)) * 100).toFixed(1)} %`,
+  )
 }
 console.log(`\n${scores.join('\n')}`)

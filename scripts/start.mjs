@@ -38,41 +38,61 @@ const wantsLink = asked => asked || process.stdout.isTTY === true
 /** @param {string} address @param {string | null} token */
 function greet(address, token) {
   say(`\n  Epiro runs at     ${address}`)
-  say(token ? `  Sign in (once, within 15 min):   ${address}/sign-in#${token}\n` : '  To sign in:       npx epiro link\n')
+  say(
+    token ? `  Sign in (once, within 15 min):   ${address}/sign-in#${token}\n` : '  To sign in:       npx epiro link\n',
+  )
 }
 
 /** Where to listen: beyond loopback only where it is asked for. */
 function wishes() {
   let values, positionals
   try {
-    ({ values, positionals } = parseArgs({
+    ;({ values, positionals } = parseArgs({
       allowPositionals: true,
       options: {
-        'listen': { type: 'boolean' }, 'cert': { type: 'string' }, 'key': { type: 'string' }, 'port': { type: 'string' }, 'http-port': { type: 'string' },
-        'link': { type: 'boolean' }, 'help': { type: 'boolean' },
+        'listen': { type: 'boolean' },
+        'cert': { type: 'string' },
+        'key': { type: 'string' },
+        'port': { type: 'string' },
+        'http-port': { type: 'string' },
+        'link': { type: 'boolean' },
+        'help': { type: 'boolean' },
       },
     }))
+  } catch (error) {
+    throw new Stop(`${/** @type {Error} */ (error).message}\n${HELP}`)
   }
-  catch (error) { throw new Stop(`${/** @type {Error} */ (error).message}\n${HELP}`) }
   /** @param {string | undefined} text */
-  const port = (text) => {
+  const port = text => {
     if (text === undefined) return null
     if (!/^\d{1,5}$/.test(text) || Number(text) > 65535) throw new Stop(`${text} is no port`)
     return Number(text)
   }
   if (positionals.length > (values.listen ? 1 : 0)) throw new Stop(HELP)
-  const host = values.listen ? positionals[0] ?? '0.0.0.0' : process.env.HOST ?? '127.0.0.1'
+  const host = values.listen ? (positionals[0] ?? '0.0.0.0') : (process.env.HOST ?? '127.0.0.1')
   const secure = !/^(localhost|127\.|::1$)/.test(host)
-  if (Boolean(values.cert) !== Boolean(values.key)) throw new Stop('A certificate needs its key: --cert FILE --key FILE')
+  if (Boolean(values.cert) !== Boolean(values.key))
+    throw new Stop('A certificate needs its key: --cert FILE --key FILE')
   return {
-    help: values.help, link: values.link === true, host, secure, cert: values.cert, key: values.key,
-    port: port(values.port ?? process.env.PORT), httpPort: port(values['http-port'] ?? process.env.HTTP_PORT),
+    help: values.help,
+    link: values.link === true,
+    host,
+    secure,
+    cert: values.cert,
+    key: values.key,
+    port: port(values.port ?? process.env.PORT),
+    httpPort: port(values['http-port'] ?? process.env.HTTP_PORT),
   }
 }
 
-/** A port that was asked for must be free; else the usual one or any. @param {number | null} asked @param {number} usual @param {string} host */
+/**
+ * A port that was asked for must be free; else the usual one or any.
+ * @param {number | null} asked
+ * @param {number} usual
+ * @param {string} host
+ */
 async function portOf(asked, usual, host) {
-  if (asked !== null && !await portFree(asked, host)) throw new Stop(`Port ${asked} is taken`)
+  if (asked !== null && !(await portFree(asked, host))) throw new Stop(`Port ${asked} is taken`)
   return asked ?? choosePort(usual, host)
 }
 
@@ -93,7 +113,10 @@ async function greetRunning(link) {
 /** What a start that was killed left behind. */
 async function endLeftOver() {
   const before = readState()
-  const left = new Set([...(before?.serverPid ? [before.serverPid] : []), ...processesWith(SERVER, `EPIRO_HOME=${HOME}`)])
+  const left = new Set([
+    ...(before?.serverPid ? [before.serverPid] : []),
+    ...processesWith(SERVER, `EPIRO_HOME=${HOME}`),
+  ])
   for (const pid of left) if (runs(pid, SERVER)) await end(pid, SERVER, 5000)
 }
 
@@ -102,7 +125,9 @@ function patience(stopped) {
   let wait = AGAIN.first
   let began = 0
   return {
-    began: () => { began = Date.now() },
+    began: () => {
+      began = Date.now()
+    },
     async pause() {
       if (Date.now() - began > WELL) wait = AGAIN.first
       for (let waited = 0; waited < wait && !stopped(); waited += 100) await pause(100)
@@ -113,11 +138,17 @@ function patience(stopped) {
 
 async function main() {
   const wished = wishes()
-  if (wished.help) { say(HELP); return }
+  if (wished.help) {
+    say(HELP)
+    return
+  }
   needNode(20, 19)
   needFolder(HOME)
   const lock = await takeFolder(HOME)
-  if (!lock) { await greetRunning(wished.link); return }
+  if (!lock) {
+    await greetRunning(wished.link)
+    return
+  }
   if (!process.env.DATABASE_URL) needPackages({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' })
   needModules()
   await endLeftOver()
@@ -138,18 +169,30 @@ async function main() {
     rmSync(STATE, { force: true })
     process.exit(code)
   }
-  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, () => { say('\nStopping …'); void stop(0) })
+  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
+    process.on(signal, () => {
+      say('\nStopping …')
+      void stop(0)
+    })
 
   try {
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-    const { token, demoLoaded, backup } = prepareDatabase(databaseUrl, { demo: process.env.EPIRO_DEMO !== '0', link: wantsLink(wished.link), backups: join(HOME, 'backups') })
+    const { token, demoLoaded, backup } = prepareDatabase(databaseUrl, {
+      demo: process.env.EPIRO_DEMO !== '0',
+      link: wantsLink(wished.link),
+      backups: join(HOME, 'backups'),
+    })
     if (backup) say(`A backup was made before the upgrade: ${backup}`)
     if (demoLoaded) say('Demo data loaded.')
     const { host, secure } = wished
     const everywhere = host === '0.0.0.0' || host === '::'
-    const tls = !secure ? null : wished.cert && wished.key ? givenCertificate(wished.cert, wished.key) : await ownCertificate(HOME, everywhere ? ownAddresses() : [host])
+    const tls = !secure
+      ? null
+      : wished.cert && wished.key
+        ? givenCertificate(wished.cert, wished.key)
+        : await ownCertificate(HOME, everywhere ? ownAddresses() : [host])
     const port = await portOf(wished.port, secure ? 3443 : 3000, host)
-    const shown = everywhere ? ownAddresses()[0] ?? '127.0.0.1' : host
+    const shown = everywhere ? (ownAddresses()[0] ?? '127.0.0.1') : host
     const address = `${secure ? 'https' : 'http'}://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
     const secret = process.env.SESSION_SECRET ?? secretIn(join(HOME, 'session-secret'))
 
@@ -161,7 +204,9 @@ async function main() {
       server.on('exit', (code, signal) => {
         if (stopping) return
         say(`The server ended (${signal ?? code}); starting it again.`)
-        void serverAgain.pause().then(() => { if (!stopping) launch() })
+        void serverAgain.pause().then(() => {
+          if (!stopping) launch()
+        })
       })
     }
     launch()
@@ -181,18 +226,24 @@ async function main() {
       await pause(1000)
       if (stopping) break
       const kept = readState()
-      if (kept?.pid !== process.pid || kept.serverPid !== server?.pid) { try { writeWhole(STATE, state()) } catch { /* there is no room now */ } }
+      if (kept?.pid !== process.pid || kept.serverPid !== server?.pid) {
+        try {
+          writeWhole(STATE, state())
+        } catch {
+          /* there is no room now */
+        }
+      }
       if (!database || database.alive()) continue
       say('The database ended; starting it again.')
       await databaseAgain.pause()
       try {
         if (!stopping) await database.start()
         databaseAgain.began()
+      } catch (error) {
+        say(error instanceof Stop ? error.message : String(error))
       }
-      catch (error) { say(error instanceof Stop ? error.message : String(error)) }
     }
-  }
-  catch (error) {
+  } catch (error) {
     if (!stopping) {
       say(error instanceof Stop ? error.message : String(/** @type {Error} */ (error).stack))
       await stop(1)
@@ -200,7 +251,7 @@ async function main() {
   }
 }
 
-main().catch((error) => {
+main().catch(error => {
   console.error(error instanceof Stop ? error.message : error)
   process.exit(1)
 })

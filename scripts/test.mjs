@@ -1,6 +1,8 @@
 // @ts-check
 // Everything that must pass, on a database of its own. `npm test` runs all; `npm test -- unit e2e` some of it.
+import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { needBuild, needModules } from './lib/build.mjs'
@@ -13,22 +15,72 @@ process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const PARTS = ['lint', 'types', 'unit', 'services', 'e2e', 'start']
 const asked = process.argv.slice(2)
 const project = asked.includes('--screenshots') ? 'screenshots' : asked.includes('--frames') ? 'frames' : 'desktop'
-const parts = project !== 'desktop' ? ['e2e'] : asked.filter(part => PARTS.includes(part)).length > 0 ? asked.filter(part => PARTS.includes(part)) : PARTS
+const parts =
+  project !== 'desktop'
+    ? ['e2e']
+    : asked.filter(part => PARTS.includes(part)).length > 0
+      ? asked.filter(part => PARTS.includes(part))
+      : PARTS
 const wanted = (/** @type {string} */ part) => parts.includes(part)
 
+/** Tests that run beside each other fill the machine: what stands back would never come. */
+const EAGER = { EPIRO_WORKER_NICE: '0' }
+const SECRET = 'only-for-tests-'.repeat(3)
 const failed = /** @type {string[]} */ ([])
 let passes = 0
 let failures = 0
+const seconds = (/** @type {number} */ since) => ((Date.now() - since) / 1000).toFixed(0)
 /** @param {string} name @param {string} command @param {string[]} args @param {Record<string, string>} [env] */
 function step(name, command, args, env) {
   say(`\n── ${name}`)
   const started = Date.now()
   const ok = run(command, args, env) === 0
-  say(`── ${name}: ${ok ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`)
+  say(`── ${name}: ${ok ? 'passed' : 'FAILED'} in ${seconds(started)} s`)
   if (!ok) failed.push(name)
 }
+/** @typedef {[name: string, args: string[]]} Check */
+
+/** What is checked without running it. @returns {Check[]} */
+function checks() {
+  const types = (/** @type {string} */ config) => ['vue-tsc', '--noEmit', '-p', config]
+  /** @type {[part: string, name: string, args: string[]][]} */
+  const all = [
+    ['types', 'types of pages and server', ['nuxt', 'typecheck']],
+    ['types', 'types of the stores’ tests', types('tsconfig.stores.json')],
+    ['types', 'types of core, scripts and tests', types('tsconfig.tools.json')],
+    ['lint', 'rules', ['eslint', '.']],
+    ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],
+    ['lint', 'format', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ]
+  return all.filter(([part]) => wanted(part)).map(([, name, args]) => [name, args])
+}
+
+/** Runs checks, as many at once as there are cores; what one prints stays together. @param {Check[]} list */
+async function together(list) {
+  const waiting = [...list]
+  const worker = async () => {
+    for (let check = waiting.shift(); check; check = waiting.shift()) {
+      const [name, args] = check
+      const started = Date.now()
+      const child = spawn('npx', ['--no-install', ...args], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+      let text = ''
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', chunk => (text += chunk))
+      const code = await new Promise(done => child.once('close', done))
+      say(`\n── ${name}\n${text}── ${name}: ${code === 0 ? 'passed' : 'FAILED'} in ${seconds(started)} s`)
+      if (code !== 0) failed.push(name)
+    }
+  }
+  await Promise.all(Array.from({ length: Math.min(3, availableParallelism()) }, worker))
+}
+
 /** @param {string} file @returns {any} */
-const report = (file) => { try { return JSON.parse(readFileSync(file, 'utf8')) } catch { return null } }
+const report = file => {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'))
+  } catch {
+    return null
+  }
+}
 
 async function main() {
   needNode(20, 19)
@@ -39,17 +91,17 @@ async function main() {
   needModules()
   mkdirSync('.data/test', { recursive: true })
 
-  if (wanted('lint')) step('eslint', 'npx', ['--no-install', 'eslint', '.'])
-  if (wanted('types')) {
-    step('types of pages and server', 'npx', ['--no-install', 'nuxt', 'typecheck'], { NUXT_TELEMETRY_DISABLED: '1' })
-    step('types of the stores’ tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.stores.json'])
-    step('types of core, scripts and tests', 'npx', ['--no-install', 'vue-tsc', '--noEmit', '-p', 'tsconfig.tools.json'])
-  }
+  await together(checks())
   if (wanted('unit')) jest('jest', ['--maxWorkers=100%'])
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
-    for (const [name, file] of [['start, kill and restart', 'restart'], ['listen over https', 'secure'], ['what can go wrong on a machine', 'faults'], ['what somebody may send', 'attacks']]) {
+    for (const [name, file] of [
+      ['start, kill and restart', 'restart'],
+      ['listen over https', 'secure'],
+      ['what can go wrong on a machine', 'faults'],
+      ['what somebody may send', 'attacks'],
+    ]) {
       step(String(name), process.execPath, [`tests/start/${file}.mjs`])
       if (failed.includes(String(name))) failures++
       else passes++
@@ -63,44 +115,82 @@ async function main() {
 /** @param {string} name @param {string[]} args @param {Record<string, string>} [env] */
 function jest(name, args, env) {
   rmSync('.data/test/jest.json', { force: true })
-  step(name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env })
+  step(name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], {
+    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+    ...env,
+  })
   const result = report('.data/test/jest.json')
   passes += result?.numPassedTests ?? 0
   failures += result?.numFailedTests ?? 0
 }
 
-async function withDatabase() {
-  const home = resolve('.data/test/mariadb')
+/**
+ * A database with demo data and, where pages are tested, a server on it. Tests of pages that run at once have one each,
+ * so that none sees what another does.
+ * @param {number} number
+ */
+async function side(number) {
+  const home = resolve(`.data/test/mariadb${number || ''}`)
   const database = process.env.DATABASE_URL ? null : localDatabase(home)
+  await database?.stop()
+  if (database) rmSync(home, { recursive: true, force: true })
+  const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
+  const { token } = prepareDatabase(databaseUrl, { demo: true, link: true })
   /** @type {import('node:child_process').ChildProcess | undefined} */
   let server
-  try {
-    await database?.stop()
-    if (database) rmSync(home, { recursive: true, force: true })
-    const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-    const { token } = prepareDatabase(databaseUrl, { demo: true, link: true })
-    if (wanted('services')) jest('services on a database', ['-c', 'jest.services.config.mjs'], { DATABASE_URL: databaseUrl })
-    if (!wanted('e2e')) return
-    const secret = 'only-for-tests-'.repeat(3)
-    const port = await choosePort(3100)
-    const address = `http://127.0.0.1:${port}`
-    server = startServer({ databaseUrl, secret, host: '127.0.0.1', port })
-    await untilReady(address)
-    rmSync('.data/test/playwright.json', { force: true })
-    step('playwright', 'npx', ['--no-install', 'playwright', 'test', `--project=${project}`, ...asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))], {
-      BASE_URL: address, SIGN_IN_TOKEN: String(token), DATABASE_URL: databaseUrl, SESSION_SECRET: secret, PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json',
-    })
-    const stats = report('.data/test/playwright.json')?.stats
-    passes += stats?.expected ?? 0
-    failures += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0)
-  }
-  finally {
-    if (server?.pid) await end(server.pid, SERVER, 5000)
-    await database?.stop()
+  return {
+    databaseUrl,
+    async serve() {
+      const port = await choosePort(3100 + number)
+      server = startServer({ databaseUrl, secret: SECRET, host: '127.0.0.1', port, more: EAGER })
+      await untilReady(`http://127.0.0.1:${port}`)
+      return {
+        [`BASE_URL_${number}`]: `http://127.0.0.1:${port}`,
+        [`SIGN_IN_TOKEN_${number}`]: String(token),
+        [`DATABASE_URL_${number}`]: databaseUrl,
+        SESSION_SECRET: SECRET,
+      }
+    },
+    async stop() {
+      if (server?.pid) await end(server.pid, SERVER, 5000)
+      await database?.stop()
+    },
   }
 }
 
-main().then(code => process.exit(code)).catch((error) => {
-  console.error(error instanceof Stop ? error.message : error)
-  process.exit(1)
-})
+async function withDatabase() {
+  // Measurements and pictures want the machine for themselves.
+  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 2 : 1
+  const all = []
+  try {
+    for (let number = 0; number < sides; number++) all.push(await side(number))
+    if (wanted('services')) {
+      jest('services on a database', ['-c', 'jest.services.config.mjs'], { DATABASE_URL: String(all[0]?.databaseUrl) })
+    }
+    if (wanted('e2e')) await pages(all)
+  } finally {
+    for (const each of all) await each.stop()
+  }
+}
+
+/** @param {Awaited<ReturnType<typeof side>>[]} sides */
+async function pages(sides) {
+  const env = { PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json', ...EAGER }
+  for (const each of sides) Object.assign(env, await each.serve())
+  rmSync('.data/test/playwright.json', { force: true })
+  const chosen = asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))
+  const args = ['--no-install', 'playwright', 'test', `--project=${project}`, `--workers=${sides.length}`, ...chosen]
+  step('playwright', 'npx', args, env)
+  const stats = report('.data/test/playwright.json')?.stats
+  const second = stats?.flaky ?? 0
+  if (second > 0) say(`${second} of the real interface passed only at the second try`)
+  passes += (stats?.expected ?? 0) + second
+  failures += stats?.unexpected ?? 0
+}
+
+main()
+  .then(code => process.exit(code))
+  .catch(error => {
+    console.error(error instanceof Stop ? error.message : error)
+    process.exit(1)
+  })

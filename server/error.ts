@@ -4,12 +4,26 @@ import { type Problem, problemOf } from './utils/problem'
 import { policyOf } from './utils/policy'
 
 const DATABASE_GONE = new Set([
-  'ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE', 'ENOTFOUND', 'EHOSTUNREACH', 'ENOENT', 'ER_CON_COUNT_ERROR', 'ER_SERVER_SHUTDOWN',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'PROTOCOL_CONNECTION_LOST',
+  'ETIMEDOUT',
+  'EPIPE',
+  'ENOTFOUND',
+  'EHOSTUNREACH',
+  'ENOENT',
+  'ER_CON_COUNT_ERROR',
+  'ER_SERVER_SHUTDOWN',
 ])
 /** Disk full, table full, and a server that only reads. */
 const DATABASE_FULL = new Set([1021, 1114, 1290, 1836, 3])
 
-interface Cause { code?: string, errno?: number, message?: string, cause?: unknown }
+interface Cause {
+  code?: string
+  errno?: number
+  message?: string
+  cause?: unknown
+}
 
 function causes(error: unknown): Cause[] {
   const found: Cause[] = []
@@ -18,14 +32,20 @@ function causes(error: unknown): Cause[] {
 }
 
 /** What went wrong, without stack traces; what nobody foresaw is written down here and told in general words. */
-function problemFor(error: { statusCode: number, message: string, data?: unknown }): Problem {
+function problemFor(error: { statusCode: number; message: string; data?: unknown }): Problem {
   const known = (error.data as { problem?: Problem } | undefined)?.problem
   if (known) return known
   const chain = causes(error)
   if (chain.some(({ code, message }) => (code && DATABASE_GONE.has(code)) || message === 'Queue limit reached.')) {
     return problemOf(503, 'The database does not answer; what was not saved is kept in this page')
   }
-  if (chain.some(({ errno, message }) => (errno !== undefined && DATABASE_FULL.has(errno)) || /No space left|ENOSPC|EROFS|Errcode: (28|30)/.test(message ?? ''))) {
+  if (
+    chain.some(
+      ({ errno, message }) =>
+        (errno !== undefined && DATABASE_FULL.has(errno)) ||
+        /No space left|ENOSPC|EROFS|Errcode: (28|30)/.test(message ?? ''),
+    )
+  ) {
     return problemOf(507, 'The disk is full or cannot be written to; what was not saved is kept in this page')
   }
   const status = error.statusCode || 500
@@ -39,13 +59,26 @@ const escaped = (text: string): string => text.replace(/[&<>"]/g, char => `&#${c
 /** Errors in one shape: as JSON for the API, as a bare page for everything else. */
 export default defineNitroErrorHandler((error, event) => {
   const body = problemFor(error)
-  if (event.node.res.headersSent) { event.node.res.destroy(); return }
+  if (event.node.res.headersSent) {
+    event.node.res.destroy()
+    return
+  }
   setResponseStatus(event, body.status)
   if (event.path.startsWith('/api')) {
-    setResponseHeaders(event, { 'content-type': 'application/problem+json; charset=utf-8', 'cache-control': 'no-store' })
+    setResponseHeaders(event, {
+      'content-type': 'application/problem+json; charset=utf-8',
+      'cache-control': 'no-store',
+    })
     event.node.res.end(JSON.stringify(body))
     return
   }
-  setResponseHeaders(event, { 'content-type': 'text/html; charset=utf-8', 'content-security-policy': policyOf(), 'cache-control': 'no-store' })
-  event.node.res.end(`<!DOCTYPE html><html lang="en"><title>${escaped(body.title)} · Epiro</title><h1>${escaped(body.title)}</h1><p>${escaped(body.detail)}</p><p><a href="/">To the shoots</a></p>`)
+  setResponseHeaders(event, {
+    'content-type': 'text/html; charset=utf-8',
+    'content-security-policy': policyOf(),
+    'cache-control': 'no-store',
+  })
+  event.node.res.end(
+    `<!DOCTYPE html><html lang="en"><title>${escaped(body.title)} · ` +
+      `Epiro</title><h1>${escaped(body.title)}</h1><p>${escaped(body.detail)}</p><p><a href="/">To the shoots</a></p>`,
+  )
 })

@@ -28,18 +28,47 @@ async function fill(url: string): Promise<void> {
   const setup = newSetup('projectile')
   const { id: setupId } = await createSetup(db, studioId, shoot.id, setup)
   for (let from = 0; from < TAKES; from += BATCH) {
-    await db.insert(takes).values(Array.from({ length: BATCH }, (_, i) => ({
-      id: randomUUID(), studioId, setupId, key: `bench-${from + i}`, number: from + i + 1, delay: 0.01 + Math.random() / 100, verdict: 'late' as const, keeper: false, position: Math.random() / 10,
-      note: i % 50 === 0 ? 'a note, "quoted"\nin two lines' : '', planned: 0.0184, sharp: true, exposed: null, clean: null, settings: settingsOf(setup), firedAt: new Date(Date.UTC(2026, 0, 1) + (from + i) * 60_000),
-    })))
+    await db
+      .insert(takes)
+      .values(
+        Array.from({ length: BATCH }, (_, i) => ({
+          id: randomUUID(),
+          studioId,
+          setupId,
+          key: `bench-${from + i}`,
+          number: from + i + 1,
+          delay: 0.01 + Math.random() / 100,
+          verdict: 'late' as const,
+          keeper: false,
+          position: Math.random() / 10,
+          note: i % 50 === 0 ? 'a note, "quoted"\nin two lines' : '',
+          planned: 0.0184,
+          sharp: true,
+          exposed: null,
+          clean: null,
+          settings: settingsOf(setup),
+          firedAt: new Date(Date.UTC(2026, 0, 1) + (from + i) * 60_000),
+        })),
+      )
   }
   for (let n = 0; n < PICTURES; n++) {
     const id = randomUUID()
-    for (let part = 0; part < PIECES; part++) await db.insert(pictureParts).values({ pictureId: id, size: 'full', part, data: randomBytes(PIECE) })
-    await db.insert(pictures).values({
-      id, studioId, setupId, name: `p${n}.jpg`, hash: randomBytes(32).toString('hex'), type: 'image/jpeg', width: 6000, height: 4000, shotAt: new Date(),
-      exposure: { shutter: 2, aperture: 16, iso: 320, focalLength: 0.1, camera: null },
-    })
+    for (let part = 0; part < PIECES; part++)
+      await db.insert(pictureParts).values({ pictureId: id, size: 'full', part, data: randomBytes(PIECE) })
+    await db
+      .insert(pictures)
+      .values({
+        id,
+        studioId,
+        setupId,
+        name: `p${n}.jpg`,
+        hash: randomBytes(32).toString('hex'),
+        type: 'image/jpeg',
+        width: 6000,
+        height: 4000,
+        shotAt: new Date(),
+        exposure: { shutter: 2, aperture: 16, iso: 320, focalLength: 0.1, camera: null },
+      })
   }
   await db.$client.end()
 }
@@ -84,7 +113,11 @@ withDatabase(async (url: string) => {
   const reading = await time(() => restoreBackup(to, file))
   const [before, after] = [await sums(from), await sums(to)]
   const differing = Object.keys(before).filter(name => before[name] !== after[name])
-  console.log(`${TAKES} takes, ${PICTURES} pictures of ${(PIECES * PIECE) / 1e6} MB: written in ${writing.toFixed(1)} s (${(statSync(file).size / 1e6).toFixed(0)} MB), put back in ${reading.toFixed(1)} s; ${differing.length === 0 ? 'every table is the same' : `different: ${differing.join(', ')}`}`)
+  console.log(
+    `${TAKES} takes, ${PICTURES} pictures of ${(PIECES * PIECE) / 1e6} MB: written in ${writing.toFixed(1)} s ` +
+      `(${(statSync(file).size / 1e6).toFixed(0)} MB), put back in ${reading.toFixed(1)} s; ` +
+      `${differing.length === 0 ? 'every table is the same' : `different: ${differing.join(', ')}`}`,
+  )
   rmSync(file)
   await made('epiro_bench_from')
   await made('epiro_bench_to')

@@ -5,7 +5,7 @@ import { type SearchMode, playRig, rigs } from '../../tests/support/rigs'
 const LOGS = 500
 
 /** A clean log of measured takes on a rig as the plan holds it possible, at delays a search might have used. */
-function logOf(seed: number, count: number): { takes: LoggedTake[], speed: number, at: number, scatter: number } {
+function logOf(seed: number, count: number): { takes: LoggedTake[]; speed: number; at: number; scatter: number } {
   const p = plan(newSetup('projectile'))
   const random = seededRandom(seed)
   const speed = p.alongSpeed
@@ -20,7 +20,10 @@ function logOf(seed: number, count: number): { takes: LoggedTake[], speed: numbe
   return { takes, speed, at, scatter }
 }
 
-/** How often the intervals that are printed hold the truth, and how often a clean log is told to have an outlier or a drift. */
+/**
+ * How often the intervals that are printed hold the truth, and how often a clean log is told to have an outlier or a
+ * drift.
+ */
 function coverage(): void {
   const p = plan(newSetup('projectile'))
   console.log(`What ${LOGS} clean logs teach: intervals that hold the truth, false outliers, false drifts`)
@@ -39,8 +42,9 @@ function coverage(): void {
     }
     const share = (n: number): string => `${((n / LOGS) * 100).toFixed(1)} %`
     console.log(
-      `  ${String(count).padStart(2)} takes: speed at 95 % ${share(held.speed)}, scatter at 95 % ${share(held.scatter)}, delay at 68 % ${share(held.delay68)}, at 95 % ${share(held.delay95)};`
-      + ` false outliers ${share(held.outlier)}, false drifts ${share(held.drift)}`,
+      `  ${String(count).padStart(2)} takes: speed at 95 % ${share(held.speed)}, scatter at 95 % ` +
+        `${share(held.scatter)}, delay at 68 % ${share(held.delay68)}, at 95 % ${share(held.delay95)};` +
+        ` false outliers ${share(held.outlier)}, false drifts ${share(held.drift)}`,
     )
   }
 }
@@ -49,7 +53,8 @@ function coverage(): void {
 function wrongVerdicts(): void {
   const count = Number(process.env.RIGS ?? 300)
   console.log(
-    `Search by verdicts, so many of them wrong: mean takes to the first keeper, ${count} rigs each (scatter 0.3 / 0.7 / 1.5)`,
+    `Search by verdicts, so many of them wrong: mean takes to the first keeper, ${count} rigs each (scatter 0.3 / ` +
+      `0.7 / 1.5)`,
   )
   for (const wrong of [0, 0.05, 0.1]) {
     for (const uncertainty of [5, 10, 20]) {
@@ -60,7 +65,8 @@ function wrongVerdicts(): void {
         return (takes / count).toFixed(2)
       })
       console.log(
-        `  ${(wrong * 100).toFixed(0).padStart(2)} % wrong, uncertainty ${String(uncertainty).padStart(2)}: ${means.join(' / ')}`,
+        `  ${(wrong * 100).toFixed(0).padStart(2)} % wrong, uncertainty ${String(uncertainty).padStart(2)}: ` +
+          `${means.join(' / ')}`,
       )
     }
   }

@@ -16,12 +16,34 @@ async function main(): Promise<void> {
   const db = openDatabase(process.env.DATABASE_URL ?? '')
   const studioId = await createStudio(db, 'Bench')
   const shoot = await createShoot(db, studioId, { name: 'Bench', date: '2026-11-24', place: '', notes: '' })
-  const made = await Promise.all((['projectile', 'pour', 'drop', 'balloon'] as const).map(recipe => createSetup(db, studioId, shoot.id, newSetup(recipe))))
+  const made = await Promise.all(
+    (['projectile', 'pour', 'drop', 'balloon'] as const).map(recipe =>
+      createSetup(db, studioId, shoot.id, newSetup(recipe)),
+    ),
+  )
   for (let from = 0; from < TAKES; from += BATCH) {
-    await db.insert(takes).values(Array.from({ length: BATCH }, (_, i) => {
-      const n = from + i
-      return { id: randomUUID(), studioId, setupId: made[n % made.length]!.id, key: `bench-${n}`, number: n + 1, delay: 0.01 + (n % 977) / 1e5, verdict: (['early', 'on', 'late'] as const)[n % 3]!, keeper: n % 7 === 0, position: null, note: '', planned: null, sharp: null, exposed: null, clean: null, firedAt: new Date(Date.UTC(2026, 0, 1) + n * 60_000) }
-    }))
+    await db.insert(takes).values(
+      Array.from({ length: BATCH }, (_, i) => {
+        const n = from + i
+        return {
+          id: randomUUID(),
+          studioId,
+          setupId: made[n % made.length]!.id,
+          key: `bench-${n}`,
+          number: n + 1,
+          delay: 0.01 + (n % 977) / 1e5,
+          verdict: (['early', 'on', 'late'] as const)[n % 3]!,
+          keeper: n % 7 === 0,
+          position: null,
+          note: '',
+          planned: null,
+          sharp: null,
+          exposed: null,
+          clean: null,
+          firedAt: new Date(Date.UTC(2026, 0, 1) + n * 60_000),
+        }
+      }),
+    )
   }
   const time = async (name: string, run: () => Promise<unknown>, times = 20): Promise<void> => {
     const spent: number[] = []
@@ -30,7 +52,9 @@ async function main(): Promise<void> {
       await run()
       spent.push(performance.now() - started)
     }
-    console.log(`  ${name.padEnd(30)} median ${quantile(spent, 0.5).toFixed(1)} ms, longest ${quantile(spent, 1).toFixed(1)} ms`)
+    console.log(
+      `  ${name.padEnd(30)} median ${quantile(spent, 0.5).toFixed(1)} ms, longest ${quantile(spent, 1).toFixed(1)} ms`,
+    )
   }
   console.log(`Log at ${TAKES} takes`)
   const query = { order: 'newest', limit: 50 } as const

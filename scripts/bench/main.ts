@@ -6,6 +6,14 @@ import { propsBench } from './props'
 import { scheduleBench } from './schedule'
 import { takesBench } from './takes'
 
-const benches: Record<string, () => void> = { plan: planBench, schedule: scheduleBench, takes: takesBench, search: searchBench, learning: learningBench, practice: practiceBench, props: propsBench }
+const benches: Record<string, () => void> = {
+  plan: planBench,
+  schedule: scheduleBench,
+  takes: takesBench,
+  search: searchBench,
+  learning: learningBench,
+  practice: practiceBench,
+  props: propsBench,
+}
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

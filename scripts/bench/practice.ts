@@ -12,7 +12,7 @@ export function practiceBench(): void {
   const sums = Object.fromEntries(WAYS.map(way => [way, 0])) as Record<Way, number>
   for (const exercise of EXERCISES) {
     const setup = exerciseSetup(exercise)
-    const cells = WAYS.map((way) => {
+    const cells = WAYS.map(way => {
       let [first, all] = [0, 0]
       for (let seed = 1; seed <= RIGS; seed++) {
         const played = playRig(exerciseRig(exercise, seed), setup, way, { keepers: exercise.keepers, most: MOST })
@@ -24,5 +24,7 @@ export function practiceBench(): void {
     })
     console.log(`  ${exercise.id.padEnd(16)}${cells.join('')}`)
   }
-  console.log(`  ${'mean'.padEnd(16)}${WAYS.map(way => (sums[way] / EXERCISES.length).toFixed(2).padStart(18)).join('')}\n`)
+  console.log(
+    `  ${'mean'.padEnd(16)}${WAYS.map(way => (sums[way] / EXERCISES.length).toFixed(2).padStart(18)).join('')}\n`,
+  )
 }

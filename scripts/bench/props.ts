@@ -6,8 +6,11 @@ const RIGS = Number(process.env.PROPS_RIGS ?? 300)
 /** More keepers than are wanted, so that those that are not kept are made up for. */
 const SPARE = 9
 
-/** Share of sessions on the bench's own rigs in which the props were enough: with the share kept as assumed, and with every take on the moment kept. */
-function enough(setup: Setup): { props: number, all: number } {
+/**
+ * Share of sessions on the bench's own rigs in which the props were enough: with the share kept as assumed, and with
+ * every take on the moment kept.
+ */
+function enough(setup: Setup): { props: number; all: number } {
   const many = howMany(setup)
   const random = seededRandom(5)
   let [props, all] = [0, 0]
@@ -39,8 +42,10 @@ export function propsBench(): void {
     const many = howMany(setup)
     const share = enough(setup)
     console.log(
-      `  ${recipe.padEnd(11)} ${String(many.props).padStart(3)} enough in ${(share.props * 100).toFixed(0).padStart(3)} %   all kept ${String(many.ifAllKept).padStart(3)} in ${(share.all * 100).toFixed(0).padStart(3)} %`
-      + `   first ${(many.first * 100).toFixed(0)} %, then ${(many.later * 100).toFixed(0)} %`,
+      `  ${recipe.padEnd(11)} ${String(many.props).padStart(3)} enough in ` +
+        `${(share.props * 100).toFixed(0).padStart(3)} %   all kept ${String(many.ifAllKept).padStart(3)} in ` +
+        `${(share.all * 100).toFixed(0).padStart(3)} %` +
+        `   first ${(many.first * 100).toFixed(0)} %, then ${(many.later * 100).toFixed(0)} %`,
     )
   }
   console.log(

@@ -6,7 +6,7 @@ export function quantile(times: number[], share: number): number {
 
 /** Runs once for each item and gives the times, ms. */
 export function timesOf<T>(items: readonly T[], run: (item: T) => unknown): number[] {
-  return items.map((item) => {
+  return items.map(item => {
     const started = performance.now()
     run(item)
     return performance.now() - started

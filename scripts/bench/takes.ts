@@ -10,7 +10,10 @@ export function takesBench(): void {
     const simulated = simulateTakes(setup, { takes: 1_000_000 })
     const seconds = (performance.now() - started) / 1000
     const note = spread.firstOrder ? '' : `  first order not trusted: ${spread.firstOrderReason}`
-    console.log(`  ${setup.name.padEnd(42)} ${keep.perTake.toFixed(4)}        ${simulated.keep.toFixed(4)}      ${(simulated.keep - keep.perTake).toFixed(4).padStart(7)}      ${seconds.toFixed(2)} s${note}`)
+    console.log(
+      `  ${setup.name.padEnd(42)} ${keep.perTake.toFixed(4)}        ${simulated.keep.toFixed(4)}      ` +
+        `${(simulated.keep - keep.perTake).toFixed(4).padStart(7)}      ${seconds.toFixed(2)} s${note}`,
+    )
   }
   console.log()
 }

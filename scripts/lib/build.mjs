@@ -10,11 +10,15 @@ const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 
 function hashOf(paths) {
   const hash = createHash('sha256')
   /** @param {string} path */
-  const add = (path) => {
+  const add = path => {
     if (!existsSync(path)) return
     let entries
-    try { entries = readdirSync(path, { withFileTypes: true }) }
-    catch { hash.update(path).update('\0').update(readFileSync(path)); return }
+    try {
+      entries = readdirSync(path, { withFileTypes: true })
+    } catch {
+      hash.update(path).update('\0').update(readFileSync(path))
+      return
+    }
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) add(join(path, entry.name))
   }
   paths.forEach(add)
@@ -30,7 +34,8 @@ export function needModules() {
   const wanted = hashOf(['package-lock.json'])
   if (read(mark) === wanted) return
   say('Installing packages …')
-  if (run('npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { NUXT_TELEMETRY_DISABLED: '1' }) !== 0) throw new Stop('npm ci failed')
+  if (run('npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { NUXT_TELEMETRY_DISABLED: '1' }) !== 0)
+    throw new Stop('npm ci failed')
   writeFileSync(mark, wanted)
 }
 
@@ -40,7 +45,13 @@ export function needBuild() {
   const wanted = hashOf(SOURCES)
   if (read(mark) === wanted && existsSync('.output/server/index.mjs')) return
   say('Building …')
-  if (run('npx', ['--no-install', 'nuxt', 'build'], { NUXT_TELEMETRY_DISABLED: '1', NODE_OPTIONS: '--max-old-space-size=4096' }) !== 0) throw new Stop('The build failed')
+  if (
+    run('npx', ['--no-install', 'nuxt', 'build'], {
+      NUXT_TELEMETRY_DISABLED: '1',
+      NODE_OPTIONS: '--max-old-space-size=4096',
+    }) !== 0
+  )
+    throw new Stop('The build failed')
   mkdirSync('.output', { recursive: true })
   writeFileSync(mark, wanted)
 }

@@ -8,16 +8,23 @@ import { Stop } from './system.mjs'
 /** The folder of data, secrets and logs. */
 export const homeFolder = () => resolve(process.env.EPIRO_DATA ?? '.data/app')
 
-/** @typedef {{ pid: number, serverPid?: number, address: string, databaseUrl: string }} State what a running start wrote down */
+/**
+ * @typedef {{ pid: number, serverPid?: number, address: string, databaseUrl: string }} State what a running start wrote
+ * down
+ */
 
 /** @param {string} home @returns {State | null} */
-export const stateIn = home => readChecked(join(home, 'running.json'), (text) => {
-  const state = JSON.parse(text)
-  return Number.isInteger(state?.pid) && typeof state.address === 'string' && typeof state.databaseUrl === 'string' ? state : null
-})
+export const stateIn = home =>
+  readChecked(join(home, 'running.json'), text => {
+    const state = JSON.parse(text)
+    return Number.isInteger(state?.pid) && typeof state.address === 'string' && typeof state.databaseUrl === 'string'
+      ? state
+      : null
+  })
 
 /**
- * Hands the address of the database on: that of DATABASE_URL, of a running Epiro, or of the local one, which is started for as long.
+ * Hands the address of the database on: that of DATABASE_URL, of a running Epiro, or of the local one, which is started
+ * for as long.
  * @template T @param {(url: string) => Promise<T>} use @returns {Promise<T>}
  */
 export async function withDatabase(use) {
@@ -31,8 +38,9 @@ export async function withDatabase(use) {
     return use(url)
   }
   const database = localDatabase(join(home, 'mariadb'))
-  try { return await use(await database.start()) }
-  finally {
+  try {
+    return await use(await database.start())
+  } finally {
     await database.stop()
     lock.release()
   }

@@ -7,7 +7,7 @@ export const pause = milliseconds => new Promise(resolve => setTimeout(resolve, 
 
 /** @param {number} port @param {string} [host] */
 export function portFree(port, host = '127.0.0.1') {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const probe = createServer()
     probe.once('error', () => resolve(false))
     probe.listen(port, host, () => probe.close(() => resolve(true)))
@@ -28,17 +28,27 @@ export async function choosePort(usual, host = '127.0.0.1') {
   })
 }
 
-/** Whether a process runs and its command line holds a text: a pid alone may have been given to another. @param {number | undefined} pid @param {string} text */
+/**
+ * Whether a process runs and its command line holds a text: a pid alone may have been given to another.
+ * @param {number | undefined} pid
+ * @param {string} text
+ */
 export function runs(pid, text) {
   if (!pid) return false
   try {
     process.kill(pid, 0)
     return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(text)
+  } catch {
+    return false
   }
-  catch { return false }
 }
 
-/** Asks a process to end and waits; after the patience it is killed. @param {number} pid @param {string} text @param {number} patience ms */
+/**
+ * Asks a process to end and waits; after the patience it is killed.
+ * @param {number} pid
+ * @param {string} text
+ * @param {number} patience ms
+ */
 export async function end(pid, text, patience) {
   if (!runs(pid, text)) return
   process.kill(pid, 'SIGTERM')
@@ -49,11 +59,23 @@ export async function end(pid, text, patience) {
   if (runs(pid, text)) process.kill(pid, 'SIGKILL')
 }
 
-/** Pids of this user's processes whose command line holds a text, and whose environment holds another. @param {string} text @param {string} [environment] */
+/**
+ * Pids of this user's processes whose command line holds a text, and whose environment holds another.
+ * @param {string} text
+ * @param {string} [environment]
+ */
 export function processesWith(text, environment) {
-  return readdirSync('/proc').filter(name => /^\d+$/.test(name)).map(Number).filter((pid) => {
-    if (pid === process.pid || !runs(pid, text)) return false
-    try { return environment === undefined || readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(environment) }
-    catch { return false }
-  })
+  return readdirSync('/proc')
+    .filter(name => /^\d+$/.test(name))
+    .map(Number)
+    .filter(pid => {
+      if (pid === process.pid || !runs(pid, text)) return false
+      try {
+        return (
+          environment === undefined || readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(environment)
+        )
+      } catch {
+        return false
+      }
+    })
 }

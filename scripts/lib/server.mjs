@@ -11,7 +11,10 @@ import { Stop, say } from './system.mjs'
 
 export const SERVER = resolve('.output/server/index.mjs')
 
-/** A secret made once and kept; one that is missing or no secret is made anew, which signs every device out. @param {string} file */
+/**
+ * A secret made once and kept; one that is missing or no secret is made anew, which signs every device out.
+ * @param {string} file
+ */
 export function secretIn(file) {
   const known = readChecked(file, text => (/^[0-9a-f]{64}$/.test(text) ? text : null))
   if (known) return known
@@ -22,36 +25,64 @@ export function secretIn(file) {
 }
 
 /**
- * Migrates the database, after a backup where there is something to lose, loads demo data once and makes a sign-in token where asked.
- * @param {string} databaseUrl @param {{ demo?: boolean, link?: boolean, backups?: string }} options @returns {{ token: string | null, demoLoaded: boolean, backup: string | null }}
+ * Migrates the database, after a backup where there is something to lose, loads demo data once and makes a sign-in
+ * token where asked.
+ * @param {string} databaseUrl @param {{ demo?: boolean, link?: boolean, backups?: string }} options @returns {{ token:
+ * string | null, demoLoaded: boolean, backup: string | null }}
  */
 export function prepareDatabase(databaseUrl, { demo = false, link = false, backups }) {
   const args = [...(demo ? ['--demo'] : []), ...(link ? ['--link'] : []), ...(backups ? ['--backups', backups] : [])]
   const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts', ...args], {
-    encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, DATABASE_URL: databaseUrl },
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, DATABASE_URL: databaseUrl },
   })
   if (done.status !== 0) throw new Stop('The database could not be prepared.')
   return JSON.parse(done.stdout)
 }
 
-/** @param {{ databaseUrl: string, secret: string, host: string, port: number, tls?: { cert: string, key: string } | null, more?: Record<string, string> }} options */
+/**
+ * @param {{ databaseUrl: string, secret: string, host: string, port: number, tls?: { cert: string, key: string } |
+ * null, more?: Record<string, string> }} options
+ */
 export function startServer({ databaseUrl, secret, host, port, tls = null, more = {} }) {
   return spawn(process.execPath, [SERVER], {
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, SESSION_SECRET: secret, HOST: host, PORT: String(port), NITRO_HOST: host, NITRO_PORT: String(port), ...(tls ? { NITRO_SSL_CERT: tls.cert, NITRO_SSL_KEY: tls.key } : {}), ...more },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      SESSION_SECRET: secret,
+      HOST: host,
+      PORT: String(port),
+      NITRO_HOST: host,
+      NITRO_PORT: String(port),
+      ...(tls ? { NITRO_SSL_CERT: tls.cert, NITRO_SSL_KEY: tls.key } : {}),
+      ...more,
+    },
   })
 }
 
-/** Whether an address answers well; its own certificate is the only one trusted. @param {string} url @param {string} [ca] @returns {Promise<boolean>} */
-const answers = (url, ca) => new Promise((resolve) => {
-  const get = url.startsWith('https:') ? https.get : http.get
-  const request = get(url, { ...(ca ? { ca, checkServerIdentity: () => undefined } : {}), timeout: 2000 }, (response) => {
-    response.resume()
-    resolve(response.statusCode === 200)
+/**
+ * Whether an address answers well; its own certificate is the only one trusted.
+ * @param {string} url
+ * @param {string} [ca]
+ * @returns {Promise<boolean>}
+ */
+const answers = (url, ca) =>
+  new Promise(resolve => {
+    const get = url.startsWith('https:') ? https.get : http.get
+    const request = get(
+      url,
+      { ...(ca ? { ca, checkServerIdentity: () => undefined } : {}), timeout: 2000 },
+      response => {
+        response.resume()
+        resolve(response.statusCode === 200)
+      },
+    )
+    request.on('error', () => resolve(false)).on('timeout', () => request.destroy())
   })
-  request.on('error', () => resolve(false)).on('timeout', () => request.destroy())
-})
 
 /** Waits until the server and its database answer. @param {string} address @param {string} [ca] */
 export async function untilReady(address, ca) {

@@ -32,18 +32,29 @@ export function run(command, args, env = {}) {
  * @param {Record<string, string>} packages command to package
  */
 export function needPackages(packages) {
-  const missing = [...new Set(Object.entries(packages).filter(([command]) => !found(command)).map(([, name]) => name))]
+  const missing = [
+    ...new Set(
+      Object.entries(packages)
+        .filter(([command]) => !found(command))
+        .map(([, name]) => name),
+    ),
+  ]
   if (missing.length === 0) return
   const install = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`
-  if (!isRoot() || !found('apt-get')) throw new Stop(`Missing on this machine: ${missing.join(', ')}\nInstall with:\n  sudo sh -c '${install}'\nthen start again.`)
+  if (!isRoot() || !found('apt-get'))
+    throw new Stop(
+      `Missing on this machine: ${missing.join(', ')}\nInstall with:\n  sudo sh -c '${install}'\nthen start again.`,
+    )
   say(`Installing ${missing.join(', ')} …`)
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
   if (run('apt-get', ['update', '-qq'], env) !== 0) throw new Stop('apt-get update failed')
-  if (run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], env) !== 0) throw new Stop(`Could not install ${missing.join(', ')}`)
+  if (run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], env) !== 0)
+    throw new Stop(`Could not install ${missing.join(', ')}`)
 }
 
 /** @param {number} least @param {number} leastMinor */
 export function needNode(least, leastMinor) {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
-  if (major < least || (major === least && minor < leastMinor)) throw new Stop(`Node.js ${least}.${leastMinor} or later is needed; this is ${process.versions.node}`)
+  if (major < least || (major === least && minor < leastMinor))
+    throw new Stop(`Node.js ${least}.${leastMinor} or later is needed; this is ${process.versions.node}`)
 }

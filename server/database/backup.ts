@@ -20,7 +20,7 @@ export interface BackupHead {
   migrations: number
   /** Everything, the sessions with it; else single studios. */
   whole: boolean
-  studios: { id: string, name: string }[]
+  studios: { id: string; name: string }[]
 }
 
 /** Rows of each table. */
@@ -36,40 +36,76 @@ const THROUGH: Record<string, string> = {
   practice_shots: 'setup_id in (select setup_id from practices where studio_id in (?))',
 }
 
-interface Table { name: string, columns: string[], binary: boolean[], order: string }
+interface Table {
+  name: string
+  columns: string[]
+  binary: boolean[]
+  order: string
+}
 
 /** Values come and go as the database writes them: instants as text, numbers as numbers. */
-const connect = (url: string): Promise<Connection> => createConnection({ ...connectionOptions(url), dateStrings: true, supportBigNumbers: true })
+const connect = (url: string): Promise<Connection> =>
+  createConnection({ ...connectionOptions(url), dateStrings: true, supportBigNumbers: true })
 
 async function tables(connection: Connection, whole: boolean): Promise<Table[]> {
   const found: Table[] = []
   for (const name of await tablesOf(connection)) {
     if (LEFT_OUT.has(name) || (!whole && WHOLE_ONLY.has(name))) continue
-    const rows = await rowsOf(connection, 'select column_name as name, data_type as type, column_key as `key` from information_schema.columns where table_schema = database() and table_name = ? order by ordinal_position', [name])
+    const rows = await rowsOf(
+      connection,
+      'select column_name as name, data_type as type, column_key as `key` from information_schema.columns where ' +
+        'table_schema = database() and table_name = ? order by ordinal_position',
+      [name],
+    )
     found.push({
-      name, columns: rows.map(row => row.name as string), binary: rows.map(row => /blob|binary/.test(row.type as string)),
-      order: rows.filter(row => row.key === 'PRI').map(row => `\`${row.name}\``).join(', '),
+      name,
+      columns: rows.map(row => row.name as string),
+      binary: rows.map(row => /blob|binary/.test(row.type as string)),
+      order: rows
+        .filter(row => row.key === 'PRI')
+        .map(row => `\`${row.name}\``)
+        .join(', '),
     })
   }
   return found
 }
 
-function belonging({ name, columns }: Table, whole: boolean, studios: readonly string[]): { sql: string, values: unknown[] } {
+function belonging(
+  { name, columns }: Table,
+  whole: boolean,
+  studios: readonly string[],
+): { sql: string; values: unknown[] } {
   if (whole) return { sql: '', values: [] }
-  const through = THROUGH[name] ?? (name === 'studios' ? 'id in (?)' : columns.includes('studio_id') ? 'studio_id in (?)' : null)
+  const through =
+    THROUGH[name] ?? (name === 'studios' ? 'id in (?)' : columns.includes('studio_id') ? 'studio_id in (?)' : null)
   if (through === null) throw new Error(`Table ${name}: how its rows belong to a studio is not said`)
   return { sql: ` where ${through}`, values: [studios] }
 }
 
 const written = (value: unknown): unknown => (Buffer.isBuffer(value) ? value.toString('base64') : value)
 
-async function* lines(connection: Connection, head: BackupHead, list: readonly Table[], counts: Counts): AsyncGenerator<string> {
+async function* lines(
+  connection: Connection,
+  head: BackupHead,
+  list: readonly Table[],
+  counts: Counts,
+): AsyncGenerator<string> {
   yield `${JSON.stringify(head)}\n`
   for (const table of list) {
     yield `${JSON.stringify({ table: table.name, columns: table.columns })}\n`
-    const { sql, values } = belonging(table, head.whole, head.studios.map(studio => studio.id))
-    const text = `select ${table.columns.map(column => `\`${column}\``).join(', ')} from \`${table.name}\`${sql}${table.order ? ` order by ${table.order}` : ''}`
-    const raw = (connection as unknown as { connection: { query: (o: object, v: unknown[]) => { stream: (o: object) => Readable } } }).connection
+    const { sql, values } = belonging(
+      table,
+      head.whole,
+      head.studios.map(studio => studio.id),
+    )
+    const text =
+      `select ${table.columns.map(column => `\`${column}\``).join(', ')} from ` +
+      `\`${table.name}\`${sql}${table.order ? ` order by ${table.order}` : ''}`
+    const raw = (
+      connection as unknown as {
+        connection: { query: (o: object, v: unknown[]) => { stream: (o: object) => Readable } }
+      }
+    ).connection
     counts[table.name] = 0
     for await (const row of raw.query({ sql: text, rowsAsArray: true }, values).stream({ highWaterMark: 50 })) {
       counts[table.name]!++
@@ -80,43 +116,73 @@ async function* lines(connection: Connection, head: BackupHead, list: readonly T
 }
 
 /**
- * Writes everything of a database, or of studios in it, into one file, as it stands at one instant while it goes on being used. The file is whole or not there.
+ * Writes everything of a database, or of studios in it, into one file, as it stands at one instant while it goes on
+ * being used. The file is whole or not there.
  *
  * @param studioIds null: everything
  */
-export async function writeBackup(url: string, file: string, studioIds: readonly string[] | null = null): Promise<Counts> {
+export async function writeBackup(
+  url: string,
+  file: string,
+  studioIds: readonly string[] | null = null,
+): Promise<Counts> {
   const connection = await connect(url)
   const unfinished = `${file}.${process.pid}.part`
   try {
     await connection.query('set session transaction isolation level repeatable read')
     await connection.query('start transaction with consistent snapshot')
     const whole = studioIds === null
-    const studios = (await rowsOf(connection, `select id, name from studios${whole ? '' : ' where id in (?)'} order by id`, whole ? [] : [studioIds])) as BackupHead['studios']
+    const studios = (await rowsOf(
+      connection,
+      `select id, name from studios${whole ? '' : ' where id in (?)'} order by id`,
+      whole ? [] : [studioIds],
+    )) as BackupHead['studios']
     if (!whole && studios.length !== studioIds.length) throw new BackupError('No such studio')
-    const head: BackupHead = { format: 'epiro-backup', version: 1, madeAt: new Date().toISOString(), migrations: await migrationsDone(connection, readMigrations()), whole, studios }
+    const head: BackupHead = {
+      format: 'epiro-backup',
+      version: 1,
+      madeAt: new Date().toISOString(),
+      migrations: await migrationsDone(connection, readMigrations()),
+      whole,
+      studios,
+    }
     const counts: Counts = {}
-    await pipeline(Readable.from(lines(connection, head, await tables(connection, whole), counts)), createGzip({ level: constants.Z_BEST_SPEED }), createWriteStream(unfinished, { mode: 0o600 }))
+    await pipeline(
+      Readable.from(lines(connection, head, await tables(connection, whole), counts)),
+      createGzip({ level: constants.Z_BEST_SPEED }),
+      createWriteStream(unfinished, { mode: 0o600 }),
+    )
     const handle = await open(unfinished, 'r+')
     await handle.sync()
     await handle.close()
     await rename(unfinished, file)
     return counts
-  }
-  finally {
+  } finally {
     await rm(unfinished, { force: true })
     connection.destroy()
   }
 }
 
-type Line = { kind: 'head', head: BackupHead } | { kind: 'table', table: string, columns: string[] } | { kind: 'row', row: unknown[] } | { kind: 'end', rows: Counts }
+type Line =
+  | { kind: 'head'; head: BackupHead }
+  | { kind: 'table'; table: string; columns: string[] }
+  | { kind: 'row'; row: unknown[] }
+  | { kind: 'end'; rows: Counts }
 
 function read(text: string): Line {
   const value = JSON.parse(text) as unknown
   if (Array.isArray(value)) return { kind: 'row', row: value }
   const line = (value ?? {}) as Record<string, unknown>
-  if (typeof line.table === 'string' && Array.isArray(line.columns)) return { kind: 'table', table: line.table, columns: line.columns as string[] }
+  if (typeof line.table === 'string' && Array.isArray(line.columns))
+    return { kind: 'table', table: line.table, columns: line.columns as string[] }
   if (line.end === true) return { kind: 'end', rows: line.rows as Counts }
-  if (line.format === 'epiro-backup' && line.version === 1 && Number.isInteger(line.migrations) && Array.isArray(line.studios)) return { kind: 'head', head: line as unknown as BackupHead }
+  if (
+    line.format === 'epiro-backup' &&
+    line.version === 1 &&
+    Number.isInteger(line.migrations) &&
+    Array.isArray(line.studios)
+  )
+    return { kind: 'head', head: line as unknown as BackupHead }
   throw new BackupError('Not a backup that Epiro made')
 }
 
@@ -151,14 +217,15 @@ async function* linesOf(file: string): AsyncGenerator<Line> {
       ended = line.kind === 'end'
       yield line
     }
-  }
-  catch (error) {
+  } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException
     if (error instanceof BackupError || code === 'ENOENT' || code === 'EACCES') throw error
-    if (error instanceof SyntaxError || /^Z_|^ERR_/.test(code ?? '')) throw new BackupError(first ? 'Not a backup that Epiro made' : `The backup is damaged: ${message}`)
+    if (error instanceof SyntaxError || /^Z_|^ERR_/.test(code ?? ''))
+      throw new BackupError(first ? 'Not a backup that Epiro made' : `The backup is damaged: ${message}`)
     throw error
+  } finally {
+    packed.destroy()
   }
-  finally { packed.destroy() }
   if (!ended) throw new BackupError('The backup is cut short')
 }
 
@@ -178,7 +245,12 @@ async function insertAll(connection: Connection, file: string, here: ReadonlyMap
   let batch: unknown[][] = []
   let bytes = 0
   const send = async (): Promise<void> => {
-    if (batch.length > 0) await connection.query(`insert ${table!.name === 'marks' ? 'ignore ' : ''}into \`${table!.name}\` (${columns.map(c => `\`${c}\``).join(', ')}) values ?`, [batch])
+    if (batch.length > 0)
+      await connection.query(
+        `insert ${table!.name === 'marks' ? 'ignore ' : ''}into \`${table!.name}\` ` +
+          `(${columns.map(c => `\`${c}\``).join(', ')}) values ?`,
+        [batch],
+      )
     batch = []
     bytes = 0
   }
@@ -187,28 +259,33 @@ async function insertAll(connection: Connection, file: string, here: ReadonlyMap
       await send()
       table = here.get(line.table)
       const unknown = line.columns.find(column => !table?.columns.includes(column))
-      if (!table || unknown) throw new BackupError(`The backup is of a later version: ${line.table}${unknown ? `.${unknown}` : ''} is not known here`)
+      if (!table || unknown)
+        throw new BackupError(
+          `The backup is of a later version: ${line.table}${unknown ? `.${unknown}` : ''} is not known here`,
+        )
       columns = line.columns
       counts[line.table] = 0
-    }
-    else if (line.kind === 'row') {
+    } else if (line.kind === 'row') {
       const binary = columns.map(column => table!.binary[table!.columns.indexOf(column)])
-      batch.push(line.row.map((value, i) => (binary[i] && typeof value === 'string' ? Buffer.from(value, 'base64') : value)))
+      batch.push(
+        line.row.map((value, i) => (binary[i] && typeof value === 'string' ? Buffer.from(value, 'base64') : value)),
+      )
       bytes += line.row.reduce((sum: number, value) => sum + (typeof value === 'string' ? value.length : 8), 0)
       counts[table!.name]!++
       if (batch.length >= BATCH.rows || bytes >= BATCH.bytes) await send()
-    }
-    else if (line.kind === 'end') {
+    } else if (line.kind === 'end') {
       await send()
       const short = Object.entries(line.rows).find(([name, rows]) => counts[name] !== rows)
-      if (short) throw new BackupError(`The backup is damaged: ${short[0]} has ${counts[short[0]] ?? 0} of ${short[1]} rows`)
+      if (short)
+        throw new BackupError(`The backup is damaged: ${short[0]} has ${counts[short[0]] ?? 0} of ${short[1]} rows`)
     }
   }
   return counts
 }
 
 /**
- * Puts a backup back: into an empty database, whatever version it is of; else beside what is there, where it is of this version.
+ * Puts a backup back: into an empty database, whatever version it is of; else beside what is there, where it is of this
+ * version.
  *
  * @param replace whether a studio that is there already gives way to the one of the backup
  * @returns rows put back; all or none
@@ -216,18 +293,26 @@ async function insertAll(connection: Connection, file: string, here: ReadonlyMap
 export async function restoreBackup(url: string, file: string, { replace = false } = {}): Promise<Counts> {
   const head = await readHead(file)
   const migrations = readMigrations()
-  if (head.migrations > migrations.length) throw new BackupError('The backup is of a later version of Epiro than this one')
+  if (head.migrations > migrations.length)
+    throw new BackupError('The backup is of a later version of Epiro than this one')
   const connection = await connect(url)
   try {
-    const empty = (await tablesOf(connection)).length === 0 || (await rowsOf(connection, 'select 1 from studios limit 1')).length === 0
-    if (empty) await migrateTo(connection, migrations, Math.max(head.migrations, await migrationsDone(connection, migrations)))
+    const empty =
+      (await tablesOf(connection)).length === 0 ||
+      (await rowsOf(connection, 'select 1 from studios limit 1')).length === 0
+    if (empty)
+      await migrateTo(connection, migrations, Math.max(head.migrations, await migrationsDone(connection, migrations)))
     else await migrateTo(connection, migrations)
     const level = await migrationsDone(connection, migrations)
-    if (level !== head.migrations) throw new BackupError('This backup is of an earlier version: put it into an empty database')
+    if (level !== head.migrations)
+      throw new BackupError('This backup is of an earlier version: put it into an empty database')
     const list = await tables(connection, true)
     const ids = head.studios.map(studio => studio.id)
     const known = ids.length === 0 ? [] : await rowsOf(connection, 'select name from studios where id in (?)', [ids])
-    if (known.length > 0 && !replace) throw new BackupError(`Here already: ${known.map(row => row.name as string).join(', ')}. With --replace it gives way to the backup`)
+    if (known.length > 0 && !replace)
+      throw new BackupError(
+        `Here already: ${known.map(row => row.name as string).join(', ')}. With --replace it gives way to the backup`,
+      )
     await connection.query('set foreign_key_checks = 0')
     await connection.beginTransaction()
     if (known.length > 0) await clear(connection, ids)
@@ -236,8 +321,9 @@ export async function restoreBackup(url: string, file: string, { replace = false
     await connection.query('set foreign_key_checks = 1')
     await migrateTo(connection, migrations)
     return counts
+  } finally {
+    connection.destroy()
   }
-  finally { connection.destroy() }
 }
 
 /** Takes studios out of the database, what lets people in with them. */
@@ -245,7 +331,9 @@ async function clear(connection: Connection, studios: readonly string[]): Promis
   await connection.query('delete from sign_in_links where studio_id in (?)', [studios])
   const all = await tables(connection, true)
   // What belongs through another table goes before that table does.
-  for (const table of all.filter(({ name }) => name !== 'marks').sort((a, b) => Number(b.name in THROUGH) - Number(a.name in THROUGH))) {
+  for (const table of all
+    .filter(({ name }) => name !== 'marks')
+    .sort((a, b) => Number(b.name in THROUGH) - Number(a.name in THROUGH))) {
     const { sql, values } = belonging(table, false, studios)
     await connection.query(`delete from \`${table.name}\`${sql}`, values)
   }

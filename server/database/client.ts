@@ -1,7 +1,7 @@
 import type { MySqlDatabase } from 'drizzle-orm/mysql-core'
 import { type MySql2PreparedQueryHKT, type MySql2QueryResultHKT, drizzle } from 'drizzle-orm/mysql2'
 import type { Pool } from 'mysql2/promise'
-import { openPool } from './pool'
+import { type Patience, openPool } from './pool'
 import * as schema from './schema'
 
 /** The database, or one transaction on it. */
@@ -11,6 +11,6 @@ export type Database = MySqlDatabase<MySql2QueryResultHKT, MySql2PreparedQueryHK
 export type OpenDatabase = Database & { $client: Pool }
 
 /** A pool on a `mysql://` address; times are UTC on both sides. */
-export function openDatabase(url: string): OpenDatabase {
-  return drizzle(openPool(url), { schema, mode: 'default' }) as unknown as OpenDatabase
+export function openDatabase(url: string, patience?: Patience): OpenDatabase {
+  return drizzle(openPool(url, patience), { schema, mode: 'default' }) as unknown as OpenDatabase
 }

@@ -10,6 +10,15 @@ const LONGEST = 20_000
 /** Queries that may wait for a connection; more are refused at once. */
 const MOST_WAITING = 200
 
+/** How long is waited, ms: for a sign of life, and for a query of a database that gives one. */
+export interface Patience {
+  heartbeat: number
+  longest: number
+}
+const OF_ROUTES: Patience = { heartbeat: HEARTBEAT, longest: LONGEST }
+/** Before anybody waits for an answer: a slow machine, or another start that holds the lock, is no frozen database. */
+export const OF_SCRIPTS: Patience = { heartbeat: 30_000, longest: 900_000 }
+
 /** A database that does not answer, or not in time. */
 export class DatabaseAway extends Error {
   readonly code = 'ETIMEDOUT'
@@ -18,15 +27,26 @@ export class DatabaseAway extends Error {
 type Query = (sql: unknown, values?: unknown) => Promise<unknown>
 
 /**
- * A pool whose queries end. One that stays silent for a second has the database asked for a sign of life on a connection of its own: without one every
- * query that waits is refused, so that nothing hangs on a database that is frozen; a long query of a database that lives goes on.
+ * A pool whose queries end. One that stays silent for a second has the database asked for a sign of life on a
+ * connection of its own: without one every
+ * query that waits is refused, so that nothing hangs on a database that is frozen; a long query of a database that
+ * lives goes on.
  */
-export function openPool(address: string): Pool {
+export function openPool(address: string, patience = OF_ROUTES): Pool {
   const options = connectionOptions(address)
-  const pool = createPool({ ...options, connectTimeout: SILENT + HEARTBEAT, queueLimit: MOST_WAITING, maxIdle: options.connectionLimit!, idleTimeout: 60_000 })
+  const pool = createPool({
+    ...options,
+    connectTimeout: SILENT + patience.heartbeat,
+    queueLimit: MOST_WAITING,
+    maxIdle: options.connectionLimit!,
+    idleTimeout: 60_000,
+  })
   let beat: Promise<boolean> | null = null
 
-  const lives = (): Promise<boolean> => beat ??= ask(options).finally(() => { beat = null })
+  const lives = (): Promise<boolean> =>
+    (beat ??= ask(options, patience.heartbeat).finally(() => {
+      beat = null
+    }))
 
   /** What is done, unless the database is found away before it ends. */
   async function watched<T>(what: Promise<T>, gaveUp: () => void): Promise<T> {
@@ -35,16 +55,20 @@ export function openPool(address: string): Pool {
     let over = false
     const away = new Promise<never>((_, reject) => {
       const look = async (): Promise<void> => {
-        const alive = Date.now() - began < LONGEST && await lives()
+        const alive = Date.now() - began < patience.longest && (await lives())
         if (over) return
-        if (alive) { timer = setTimeout(() => void look(), SILENT); return }
+        if (alive) {
+          timer = setTimeout(() => void look(), SILENT)
+          return
+        }
         gaveUp()
         reject(new DatabaseAway('The database does not answer'))
       }
       timer = setTimeout(() => void look(), SILENT)
     })
-    try { return await Promise.race([what, away]) }
-    finally {
+    try {
+      return await Promise.race([what, away])
+    } finally {
       over = true
       clearTimeout(timer)
     }
@@ -55,32 +79,47 @@ export function openPool(address: string): Pool {
     const wanted = get()
     // Whoever gave up hands back what comes too late.
     let late = false
-    void wanted.then((connection) => { if (late) connection.release() }, () => undefined)
-    const connection = await watched(wanted, () => { late = true })
+    void wanted.then(
+      connection => {
+        if (late) connection.release()
+      },
+      () => undefined,
+    )
+    const connection = await watched(wanted, () => {
+      late = true
+    })
     const query = connection.query.bind(connection) as Query
-    connection.query = ((sql: unknown, values?: unknown) => watched(query(sql, values), () => connection.destroy())) as typeof connection.query
+    connection.query = ((sql: unknown, values?: unknown) =>
+      watched(query(sql, values), () => connection.destroy())) as typeof connection.query
     return connection
   }
   pool.getConnection = getConnection
   pool.query = (async (sql: unknown, values?: unknown) => {
     const connection = await getConnection()
-    try { return await (connection.query as Query)(sql, values) }
-    finally { connection.release() }
+    try {
+      return await (connection.query as Query)(sql, values)
+    } finally {
+      connection.release()
+    }
   }) as typeof pool.query
   return pool
 }
 
 /** Whether the database gives a sign of life on a new connection. */
-async function ask(options: ReturnType<typeof connectionOptions>): Promise<boolean> {
+async function ask(options: ReturnType<typeof connectionOptions>, heartbeat: number): Promise<boolean> {
   let connection: Connection | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
-  const deadline = new Promise<false>((resolve) => { timer = setTimeout(() => resolve(false), HEARTBEAT) })
+  const deadline = new Promise<false>(resolve => {
+    timer = setTimeout(() => resolve(false), heartbeat)
+  })
   const { connectionLimit: _, ...one } = options
-  const sign = createConnection({ ...one, connectTimeout: HEARTBEAT }).then(async (made) => {
-    connection = made
-    await made.query('select 1')
-    return true
-  }).catch(() => false)
+  const sign = createConnection({ ...one, connectTimeout: heartbeat })
+    .then(async made => {
+      connection = made
+      await made.query('select 1')
+      return true
+    })
+    .catch(() => false)
   const lives = await Promise.race([sign, deadline])
   clearTimeout(timer)
   void sign.then(() => connection?.destroy())

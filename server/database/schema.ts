@@ -1,21 +1,47 @@
 import { sql } from 'drizzle-orm'
-import { boolean, customType, datetime, double, index, int, mysqlEnum, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
+import {
+  boolean,
+  customType,
+  datetime,
+  double,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
-import type { BenchShot, DeviceState, Judgement, KitItem, PracticeRig, RevealedFigure, Setup, TakeSettings } from '../../core'
+import type {
+  BenchShot,
+  DeviceState,
+  Judgement,
+  KitItem,
+  PracticeRig,
+  RevealedFigure,
+  Setup,
+  TakeSettings,
+} from '../../core'
 import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
-const json = <T>(read: (value: unknown) => unknown = value => value) => customType<{ data: T, driverData: string }>({
-  dataType: () => 'longtext',
-  toDriver: value => JSON.stringify(value),
-  fromDriver: value => read(JSON.parse(value)) as T,
-})
+const json = <T>(read: (value: unknown) => unknown = value => value) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'longtext',
+    toDriver: value => JSON.stringify(value),
+    fromDriver: value => read(JSON.parse(value)) as T,
+  })
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' })
 
 const id = (name: string) => varchar(name, { length: 36 })
 const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 })
-const created = () => instant('created_at').notNull().default(sql`(utc_timestamp(3))`)
+const created = () =>
+  instant('created_at')
+    .notNull()
+    .default(sql`(utc_timestamp(3))`)
 
 /** Every other row belongs to one. */
 export const studios = mysqlTable('studios', {
@@ -25,18 +51,25 @@ export const studios = mysqlTable('studios', {
   createdAt: created(),
 })
 
-const studioId = () => id('studio_id').notNull().references(() => studios.id)
+const studioId = () =>
+  id('studio_id')
+    .notNull()
+    .references(() => studios.id)
 
 /** People of a studio. What somebody may do there is theirs, whatever device they use. */
-export const members = mysqlTable('members', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  name: varchar('name', { length: 80 }).notNull(),
-  role: mysqlEnum('role', [...SESSION_ROLES]).notNull(),
-  /** No longer let in; kept, for takes name them. */
-  revokedAt: instant('revoked_at'),
-  createdAt: created(),
-}, table => [index('members_studio').on(table.studioId)])
+export const members = mysqlTable(
+  'members',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    name: varchar('name', { length: 80 }).notNull(),
+    role: mysqlEnum('role', [...SESSION_ROLES]).notNull(),
+    /** No longer let in; kept, for takes name them. */
+    revokedAt: instant('revoked_at'),
+    createdAt: created(),
+  },
+  table => [index('members_studio').on(table.studioId)],
+)
 
 /** One-time sign-in links; only a hash of the token is kept. */
 export const signInLinks = mysqlTable('sign_in_links', {
@@ -47,110 +80,144 @@ export const signInLinks = mysqlTable('sign_in_links', {
   /** Who made it: no link outlives its maker's right to make it. Null: the command line. */
   madeBy: id('made_by').references(() => members.id),
   cancelledAt: instant('cancelled_at'),
-  role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
+  role: mysqlEnum('role', [...SESSION_ROLES])
+    .notNull()
+    .default('lead'),
   expiresAt: instant('expires_at').notNull(),
   usedAt: instant('used_at'),
   createdAt: created(),
 })
 
-export const sessions = mysqlTable('sessions', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  /** Who; null: signed in before people had names. */
-  memberId: id('member_id').references(() => members.id),
-  role: mysqlEnum('role', [...SESSION_ROLES]).notNull().default('lead'),
-  device: varchar('device', { length: 200 }).notNull(),
-  seenAt: instant('seen_at'),
-  expiresAt: instant('expires_at').notNull(),
-  revokedAt: instant('revoked_at'),
-  createdAt: created(),
-}, table => [index('sessions_studio').on(table.studioId)])
+export const sessions = mysqlTable(
+  'sessions',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    /** Who; null: signed in before people had names. */
+    memberId: id('member_id').references(() => members.id),
+    role: mysqlEnum('role', [...SESSION_ROLES])
+      .notNull()
+      .default('lead'),
+    device: varchar('device', { length: 200 }).notNull(),
+    seenAt: instant('seen_at'),
+    expiresAt: instant('expires_at').notNull(),
+    revokedAt: instant('revoked_at'),
+    createdAt: created(),
+  },
+  table => [index('sessions_studio').on(table.studioId)],
+)
 
-export const shoots = mysqlTable('shoots', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  name: varchar('name', { length: 120 }).notNull(),
-  date: varchar('date', { length: 10 }).notNull(),
-  place: varchar('place', { length: 120 }).notNull(),
-  notes: text('notes').notNull(),
-  /** Its takes are exercises on the practice bench. */
-  practice: boolean('practice').notNull().default(false),
-  archivedAt: instant('archived_at'),
-  createdAt: created(),
-}, table => [index('shoots_studio').on(table.studioId, table.date)])
+export const shoots = mysqlTable(
+  'shoots',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    name: varchar('name', { length: 120 }).notNull(),
+    date: varchar('date', { length: 10 }).notNull(),
+    place: varchar('place', { length: 120 }).notNull(),
+    notes: text('notes').notNull(),
+    /** Its takes are exercises on the practice bench. */
+    practice: boolean('practice').notNull().default(false),
+    archivedAt: instant('archived_at'),
+    createdAt: created(),
+  },
+  table => [index('shoots_studio').on(table.studioId, table.date)],
+)
 
-export const setups = mysqlTable('setups', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  shootId: id('shoot_id').notNull().references(() => shoots.id),
-  /** Copied from the document, for lists. */
-  name: varchar('name', { length: 120 }).notNull(),
-  document: json<Setup>(completeSetup)('document').notNull(),
-  revision: int('revision').notNull().default(1),
-  /** Counts up with whatever a device on its run must hear of: takes, pictures, the run, the set-up itself. */
-  changes: int('changes').notNull().default(0),
-  archivedAt: instant('archived_at'),
-  createdAt: created(),
-  updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
-}, table => [index('setups_shoot').on(table.shootId)])
+export const setups = mysqlTable(
+  'setups',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    shootId: id('shoot_id')
+      .notNull()
+      .references(() => shoots.id),
+    /** Copied from the document, for lists. */
+    name: varchar('name', { length: 120 }).notNull(),
+    document: json<Setup>(completeSetup)('document').notNull(),
+    revision: int('revision').notNull().default(1),
+    /** Counts up with whatever a device on its run must hear of: takes, pictures, the run, the set-up itself. */
+    changes: int('changes').notNull().default(0),
+    archivedAt: instant('archived_at'),
+    createdAt: created(),
+    updatedAt: instant('updated_at')
+      .notNull()
+      .default(sql`(utc_timestamp(3))`),
+  },
+  table => [index('setups_shoot').on(table.shootId)],
+)
 
 /** A take as it stood until an instant, ISO 8601; `by`: id of the member who put it right then. */
-export type FormerTake = TakeAmendment & { until: string, by?: string }
+export type FormerTake = TakeAmendment & { until: string; by?: string }
 
-export const takes = mysqlTable('takes', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  setupId: id('setup_id').notNull().references(() => setups.id),
-  /** Who logged it; null: not known. */
-  memberId: id('member_id').references(() => members.id),
-  /** Made on the device: a take sent twice is kept once. Compared byte by byte. */
-  key: varchar('device_key', { length: 64 }).notNull(),
-  number: int('number').notNull(),
-  delay: double('delay').notNull(),
-  verdict: mysqlEnum('verdict', [...VERDICTS]).notNull(),
-  keeper: boolean('keeper').notNull(),
-  position: double('position'),
-  planned: double('planned'),
-  sharp: boolean('sharp'),
-  exposed: boolean('exposed'),
-  clean: boolean('clean'),
-  note: text('note').notNull(),
-  /** Fraction of full of the first light, for counts; it stands in the settings too. */
-  power: double('power'),
-  /** What the set-up was set to, by path; null: not noted. */
-  settings: json<TakeSettings | null>()('settings'),
-  practice: boolean('practice').notNull().default(false),
-  firedAt: instant('fired_at').notNull(),
-  /** What it was logged as before each time it was put right, the oldest first. */
-  former: json<FormerTake[]>()('former'),
-  /** Counts up with each amendment, so that a device knows what it has seen. */
-  revision: int('revision').notNull().default(1),
-  /** Struck out: kept, and counted nowhere. */
-  struckAt: instant('struck_at'),
-  createdAt: created(),
-}, table => [
-  uniqueIndex('takes_device_key').on(table.setupId, table.key),
-  uniqueIndex('takes_number').on(table.setupId, table.number),
-  index('takes_fired').on(table.studioId, table.firedAt, table.id),
-  index('takes_delay').on(table.studioId, table.delay, table.id),
-])
+export const takes = mysqlTable(
+  'takes',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => setups.id),
+    /** Who logged it; null: not known. */
+    memberId: id('member_id').references(() => members.id),
+    /** Made on the device: a take sent twice is kept once. Compared byte by byte. */
+    key: varchar('device_key', { length: 64 }).notNull(),
+    number: int('number').notNull(),
+    delay: double('delay').notNull(),
+    verdict: mysqlEnum('verdict', [...VERDICTS]).notNull(),
+    keeper: boolean('keeper').notNull(),
+    position: double('position'),
+    planned: double('planned'),
+    sharp: boolean('sharp'),
+    exposed: boolean('exposed'),
+    clean: boolean('clean'),
+    note: text('note').notNull(),
+    /** Fraction of full of the first light, for counts; it stands in the settings too. */
+    power: double('power'),
+    /** What the set-up was set to, by path; null: not noted. */
+    settings: json<TakeSettings | null>()('settings'),
+    practice: boolean('practice').notNull().default(false),
+    firedAt: instant('fired_at').notNull(),
+    /** What it was logged as before each time it was put right, the oldest first. */
+    former: json<FormerTake[]>()('former'),
+    /** Counts up with each amendment, so that a device knows what it has seen. */
+    revision: int('revision').notNull().default(1),
+    /** Struck out: kept, and counted nowhere. */
+    struckAt: instant('struck_at'),
+    createdAt: created(),
+  },
+  table => [
+    uniqueIndex('takes_device_key').on(table.setupId, table.key),
+    uniqueIndex('takes_number').on(table.setupId, table.number),
+    index('takes_fired').on(table.studioId, table.firedAt, table.id),
+    index('takes_delay').on(table.studioId, table.delay, table.id),
+  ],
+)
 
-export const kit = mysqlTable('kit', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  kind: mysqlEnum('kind', [...KIT_KINDS]).notNull(),
-  /** Copied from the document, for lists. */
-  name: varchar('name', { length: 120 }).notNull(),
-  document: json<KitItem>(completeKitItem)('document').notNull(),
-  revision: int('revision').notNull().default(1),
-  archivedAt: instant('archived_at'),
-  createdAt: created(),
-  updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
-}, table => [index('kit_studio').on(table.studioId, table.kind)])
+export const kit = mysqlTable(
+  'kit',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    kind: mysqlEnum('kind', [...KIT_KINDS]).notNull(),
+    /** Copied from the document, for lists. */
+    name: varchar('name', { length: 120 }).notNull(),
+    document: json<KitItem>(completeKitItem)('document').notNull(),
+    revision: int('revision').notNull().default(1),
+    archivedAt: instant('archived_at'),
+    createdAt: created(),
+    updatedAt: instant('updated_at')
+      .notNull()
+      .default(sql`(utc_timestamp(3))`),
+  },
+  table => [index('kit_studio').on(table.studioId, table.kind)],
+)
 
 /** Where a run stands, for every device on it; one row a set-up. */
 export const runs = mysqlTable('runs', {
-  setupId: id('setup_id').primaryKey().references(() => setups.id),
+  setupId: id('setup_id')
+    .primaryKey()
+    .references(() => setups.id),
   studioId: studioId(),
   step: int('step').notNull(),
   delay: double('delay'),
@@ -159,41 +226,57 @@ export const runs = mysqlTable('runs', {
   actedAt: instant('acted_at'),
   /** Counts up with each change, so that a device knows what it has seen. */
   revision: int('revision').notNull().default(1),
-  updatedAt: instant('updated_at').notNull().default(sql`(utc_timestamp(3))`),
+  updatedAt: instant('updated_at')
+    .notNull()
+    .default(sql`(utc_timestamp(3))`),
 })
 
-/** Pictures of takes. Of each only a copy to look at is kept, without its place on earth; the camera's own file stays where it is. */
-export const pictures = mysqlTable('pictures', {
-  id: id('id').primaryKey(),
-  studioId: studioId(),
-  setupId: id('setup_id').notNull().references(() => setups.id),
-  /** Null: no take of its time is logged yet. */
-  takeId: id('take_id').references(() => takes.id),
-  /** Whether somebody put it to its take; else its time did, and a take nearer in time takes it over. */
-  byHand: boolean('by_hand').notNull().default(false),
-  name: varchar('name', { length: 200 }).notNull(),
-  /** SHA-256 of the file as it came: the same file is kept once. */
-  hash: varchar('hash', { length: 64 }).notNull(),
-  type: mysqlEnum('type', [...PICTURE_TYPES]).notNull(),
-  width: int('width').notNull(),
-  height: int('height').notNull(),
-  exposure: json<PictureExposure>()('exposure').notNull(),
-  shotAt: instant('shot_at').notNull(),
-  createdAt: created(),
-}, table => [uniqueIndex('pictures_file').on(table.setupId, table.hash), index('pictures_take').on(table.takeId)])
+/**
+ * Pictures of takes. Of each only a copy to look at is kept, without its place on earth; the camera's own file stays
+ * where it is.
+ */
+export const pictures = mysqlTable(
+  'pictures',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => setups.id),
+    /** Null: no take of its time is logged yet. */
+    takeId: id('take_id').references(() => takes.id),
+    /** Whether somebody put it to its take; else its time did, and a take nearer in time takes it over. */
+    byHand: boolean('by_hand').notNull().default(false),
+    name: varchar('name', { length: 200 }).notNull(),
+    /** SHA-256 of the file as it came: the same file is kept once. */
+    hash: varchar('hash', { length: 64 }).notNull(),
+    type: mysqlEnum('type', [...PICTURE_TYPES]).notNull(),
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    exposure: json<PictureExposure>()('exposure').notNull(),
+    shotAt: instant('shot_at').notNull(),
+    createdAt: created(),
+  },
+  table => [uniqueIndex('pictures_file').on(table.setupId, table.hash), index('pictures_take').on(table.takeId)],
+)
 
 export const PICTURE_SIZES = ['full', 'thumb'] as const
 
 /**
- * Bytes of a picture in pieces that any server takes in one packet. They are there before their picture is, so that no take waits for them on the row of
+ * Bytes of a picture in pieces that any server takes in one packet. They are there before their picture is, so that no
+ * take waits for them on the row of
  * the set-up: no reference can hold them to it.
  */
-export const pictureParts = mysqlTable('picture_parts', {
-  pictureId: id('picture_id').notNull(),
-  size: mysqlEnum('size', [...PICTURE_SIZES]).notNull(),
-  part: int('part').notNull(),
-  data: bytes('data').notNull(),
-}, table => [primaryKey({ columns: [table.pictureId, table.size, table.part] })])
+export const pictureParts = mysqlTable(
+  'picture_parts',
+  {
+    pictureId: id('picture_id').notNull(),
+    size: mysqlEnum('size', [...PICTURE_SIZES]).notNull(),
+    part: int('part').notNull(),
+    data: bytes('data').notNull(),
+  },
+  table => [primaryKey({ columns: [table.pictureId, table.size, table.part] })],
+)
 
 /** How an exercise was judged, and its rig's true figures. */
 export interface PracticeOutcome {
@@ -203,7 +286,9 @@ export interface PracticeOutcome {
 
 /** An exercise on the practice bench: a set-up with a rig whose true figures are hidden until they are asked for. */
 export const practices = mysqlTable('practices', {
-  setupId: id('setup_id').primaryKey().references(() => setups.id),
+  setupId: id('setup_id')
+    .primaryKey()
+    .references(() => setups.id),
   studioId: studioId(),
   exercise: varchar('exercise', { length: 60 }).notNull(),
   rig: json<PracticeRig>(rig => completeRig(rig as PracticeRig))('rig').notNull(),
@@ -216,22 +301,33 @@ export const practices = mysqlTable('practices', {
 })
 
 /** What the bench truly did, shot by shot. */
-export const practiceShots = mysqlTable('practice_shots', {
-  setupId: id('setup_id').notNull().references(() => practices.setupId),
-  number: int('number').notNull(),
-  shot: json<BenchShot>()('shot').notNull(),
-  firedAt: instant('fired_at').notNull(),
-}, table => [primaryKey({ columns: [table.setupId, table.number] })])
+export const practiceShots = mysqlTable(
+  'practice_shots',
+  {
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => practices.setupId),
+    number: int('number').notNull(),
+    shot: json<BenchShot>()('shot').notNull(),
+    firedAt: instant('fired_at').notNull(),
+  },
+  table => [primaryKey({ columns: [table.setupId, table.number] })],
+)
 
 /** Calls counted by who makes them and in which stretch of time, for all server processes. */
-export const rateCounts = mysqlTable('rate_counts', {
-  caller: varchar('caller', { length: 120 }).notNull(),
-  stretch: int('stretch').notNull(),
-  calls: int('calls').notNull(),
-}, table => [primaryKey({ columns: [table.caller, table.stretch] })])
+export const rateCounts = mysqlTable(
+  'rate_counts',
+  {
+    caller: varchar('caller', { length: 120 }).notNull(),
+    stretch: int('stretch').notNull(),
+    calls: int('calls').notNull(),
+  },
+  table => [primaryKey({ columns: [table.caller, table.stretch] })],
+)
 
 /** Marks of what was done once, such as loading the demo. */
-export const marks = mysqlTable('marks', {
-  name: varchar('name', { length: 60 }).notNull(),
-  createdAt: created(),
-}, table => [primaryKey({ columns: [table.name] })])
+export const marks = mysqlTable(
+  'marks',
+  { name: varchar('name', { length: 60 }).notNull(), createdAt: created() },
+  table => [primaryKey({ columns: [table.name] })],
+)

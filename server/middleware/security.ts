@@ -7,7 +7,7 @@ import { problem } from '../utils/problem'
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /** Headers on every answer, no answer under a name that is not ours, and no change from another site's page. */
-export default defineEventHandler((event) => {
+export default defineEventHandler(event => {
   const nonce = randomBytes(16).toString('base64')
   event.context.nonce = nonce
   setResponseHeaders(event, {
@@ -16,11 +16,13 @@ export default defineEventHandler((event) => {
     ...(process.env.NITRO_SSL_CERT ? { 'strict-transport-security': 'max-age=31536000' } : {}),
   })
   // A name that another site points at this machine would make its page one of ours.
-  if (!isOwnHost(event.node.req.headers.host)) throw problem(421, 'Epiro does not answer under this name; names it may be asked for are set with EPIRO_HOSTS')
+  if (!isOwnHost(event.node.req.headers.host))
+    throw problem(421, 'Epiro does not answer under this name; names it may be asked for are set with EPIRO_HOSTS')
   if (event.path.startsWith('/api')) setResponseHeaders(event, { 'cache-control': 'no-store' })
   if (SAFE.has(event.method)) return
   const site = getRequestHeader(event, 'sec-fetch-site')
   const origin = getRequestHeader(event, 'origin')
-  const foreign = (site && site !== 'same-origin' && site !== 'none') || (origin && origin !== getRequestURL(event).origin)
+  const foreign =
+    (site && site !== 'same-origin' && site !== 'none') || (origin && origin !== getRequestURL(event).origin)
   if (foreign) throw problem(403, 'Requests from other sites are refused')
 })

@@ -1,17 +1,23 @@
-/// <reference lib="dom" />
-import { createCanvas } from '@napi-rs/canvas'
 import sharp from 'sharp'
-import type { Plan } from '../../core'
-import { drawFrame } from '../../shared/render/frame'
+import { Film, type Plan, developed, sceneOf } from '../../core'
 
-/** px across of a drawn frame that stands in for a camera's picture. */
+/** px across of a frame that stands in for a camera's picture; computed at a quarter of it. */
 const WIDE = 1440
+const COMPUTED = 360
+const PASSES = 3
 
 const two = (n: number): string => String(n).padStart(2, '0')
-const fraction = (seconds: number): string => (seconds >= 1 ? `${Math.round(seconds * 1000)}/1000` : `1/${Math.round(1 / seconds)}`)
+const fraction = (seconds: number): string =>
+  seconds >= 1 ? `${Math.round(seconds * 1000)}/1000` : `1/${Math.round(1 / seconds)}`
+
+function film(plan: Plan, height: number): Film {
+  const made = new Film(sceneOf(plan), COMPUTED, height)
+  for (let pass = 0; pass < PASSES; pass++) made.pass()
+  return made
+}
 
 /**
- * A frame drawn by the renderer of the predicted frame, as a camera would deliver it: a PNG with the usual notes on the exposure.
+ * A frame computed as the predicted frame is, as a camera would deliver it: a PNG with the usual notes on the exposure.
  *
  * @param plan what the sensor records
  * @param at when it was shot
@@ -20,22 +26,26 @@ const fraction = (seconds: number): string => (seconds >= 1 ? `${Math.round(seco
  */
 export async function frameFile(plan: Plan, at: Date, openFor: number, again?: Plan): Promise<Buffer> {
   const { camera, picture, lens } = plan.setup
-  const tall = Math.round(WIDE * camera.sensorHeight / camera.sensorWidth)
-  const canvas = createCanvas(WIDE, tall)
-  const context = canvas.getContext('2d') as unknown as CanvasRenderingContext2D
-  drawFrame(context, WIDE, tall, plan)
-  if (again) {
-    const second = createCanvas(WIDE, tall)
-    drawFrame(second.getContext('2d') as unknown as CanvasRenderingContext2D, WIDE, tall, again)
-    context.globalCompositeOperation = 'lighten'
-    context.drawImage(second as unknown as CanvasImageSource, 0, 0)
-  }
+  const height = Math.round((COMPUTED * camera.sensorHeight) / camera.sensorWidth)
+  const first = film(plan, height)
+  // A second light adds to what is there.
+  if (again) film(again, height).sums.forEach((light, i) => (first.sums[i] = first.sums[i]! + light))
   const day = `${at.getUTCFullYear()}:${two(at.getUTCMonth() + 1)}:${two(at.getUTCDate())}`
-  return sharp(await canvas.encode('png')).withExif({
-    IFD0: { Model: 'Practice bench' },
-    IFD2: {
-      DateTimeOriginal: `${day} ${two(at.getUTCHours())}:${two(at.getUTCMinutes())}:${two(at.getUTCSeconds())}`, OffsetTimeOriginal: '+00:00', SubSecTimeOriginal: String(at.getUTCMilliseconds()).padStart(3, '0'),
-      ExposureTime: fraction(openFor), FNumber: `${Math.round(picture.aperture * 10)}/10`, ISOSpeedRatings: String(Math.round(picture.iso)), FocalLength: `${Math.round(lens.focalLength * 10_000)}/10`,
-    },
-  }).png().toBuffer()
+  return sharp(developed(first), { raw: { width: COMPUTED, height, channels: 4 } })
+    .removeAlpha()
+    .resize(WIDE, Math.round((WIDE * camera.sensorHeight) / camera.sensorWidth))
+    .withExif({
+      IFD0: { Model: 'Practice bench' },
+      IFD2: {
+        DateTimeOriginal: `${day} ${two(at.getUTCHours())}:${two(at.getUTCMinutes())}:${two(at.getUTCSeconds())}`,
+        OffsetTimeOriginal: '+00:00',
+        SubSecTimeOriginal: String(at.getUTCMilliseconds()).padStart(3, '0'),
+        ExposureTime: fraction(openFor),
+        FNumber: `${Math.round(picture.aperture * 10)}/10`,
+        ISOSpeedRatings: String(Math.round(picture.iso)),
+        FocalLength: `${Math.round(lens.focalLength * 10_000)}/10`,
+      },
+    })
+    .png()
+    .toBuffer()
 }

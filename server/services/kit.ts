@@ -25,13 +25,20 @@ export interface KitRecord {
 const own = (studioId: string, id: string) => and(eq(kit.id, id), eq(kit.studioId, studioId))
 
 /** Which set-ups in sight use which item. */
-async function usesOf(db: Database, studioId: string, items: ReadonlyMap<string, KitItem>): Promise<Map<string, KitUse[]>> {
-  const rows = await db.select({ setupId: setups.id, name: setups.name, setup: setups.document }).from(setups).where(and(eq(setups.studioId, studioId), isNull(setups.archivedAt)))
+async function usesOf(
+  db: Database,
+  studioId: string,
+  items: ReadonlyMap<string, KitItem>,
+): Promise<Map<string, KitUse[]>> {
+  const rows = await db
+    .select({ setupId: setups.id, name: setups.name, setup: setups.document })
+    .from(setups)
+    .where(and(eq(setups.studioId, studioId), isNull(setups.archivedAt)))
   const uses = new Map<string, KitUse[]>()
   for (const { setupId, name, setup } of rows) {
     for (const id of kitIdsOf(setup)) {
       const item = items.get(id)
-      if (item) uses.set(id, [...uses.get(id) ?? [], { setupId, name, differs: kitDifferences(setup, item, id) }])
+      if (item) uses.set(id, [...(uses.get(id) ?? []), { setupId, name, differs: kitDifferences(setup, item, id) }])
     }
   }
   return uses
@@ -42,7 +49,12 @@ export async function listKit(db: Database, studioId: string): Promise<KitRecord
   const rows = await db.select().from(kit).where(eq(kit.studioId, studioId)).orderBy(asc(kit.kind), asc(kit.name))
   const uses = await usesOf(db, studioId, new Map(rows.map(row => [row.id, row.document])))
   return rows.map(row => ({
-    id: row.id, revision: row.revision, archived: row.archivedAt !== null, updatedAt: row.updatedAt.toISOString(), item: row.document, usedBy: uses.get(row.id) ?? [],
+    id: row.id,
+    revision: row.revision,
+    archived: row.archivedAt !== null,
+    updatedAt: row.updatedAt.toISOString(),
+    item: row.document,
+    usedBy: uses.get(row.id) ?? [],
   }))
 }
 
@@ -57,7 +69,14 @@ async function getKitItem(db: Database, studioId: string, id: string): Promise<K
   const [row] = await db.select().from(kit).where(own(studioId, id))
   if (!row) throw notFound('item of kit')
   const uses = await usesOf(db, studioId, new Map([[id, row.document]]))
-  return { id, revision: row.revision, archived: row.archivedAt !== null, updatedAt: row.updatedAt.toISOString(), item: row.document, usedBy: uses.get(id) ?? [] }
+  return {
+    id,
+    revision: row.revision,
+    archived: row.archivedAt !== null,
+    updatedAt: row.updatedAt.toISOString(),
+    item: row.document,
+    usedBy: uses.get(id) ?? [],
+  }
 }
 
 /** Adds items, all or none. */
@@ -67,20 +86,42 @@ export async function createKit(db: Database, studioId: string, items: readonly 
   return { ids: rows.map(row => row.id) }
 }
 
-/** Saves an item made from a revision; where that is no longer the newest, nothing is written and the newest comes back with a 409. */
-export async function updateKitItem(db: Database, studioId: string, id: string, revision: number, item: KitItem): Promise<KitRecord> {
-  const [result] = await db.update(kit).set({ document: item, name: item.name, kind: item.kind, revision: revision + 1, updatedAt: new Date() })
+/**
+ * Saves an item made from a revision; where that is no longer the newest, nothing is written and the newest comes back
+ * with a 409.
+ */
+export async function updateKitItem(
+  db: Database,
+  studioId: string,
+  id: string,
+  revision: number,
+  item: KitItem,
+): Promise<KitRecord> {
+  const [result] = await db
+    .update(kit)
+    .set({ document: item, name: item.name, kind: item.kind, revision: revision + 1, updatedAt: new Date() })
     .where(and(own(studioId, id), eq(kit.revision, revision)))
   const current = await getKitItem(db, studioId, id)
   if (result.affectedRows !== 1) {
-    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, { errors: [{ field: 'revision', reason: `now ${current.revision}` }], current })
+    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
+      errors: [{ field: 'revision', reason: `now ${current.revision}` }],
+      current,
+    })
   }
   return current
 }
 
 /** Out of sight or back; never deleted, for set-ups name it. */
-export async function archiveKitItem(db: Database, studioId: string, id: string, archived: boolean): Promise<KitRecord> {
+export async function archiveKitItem(
+  db: Database,
+  studioId: string,
+  id: string,
+  archived: boolean,
+): Promise<KitRecord> {
   await getKitItem(db, studioId, id)
-  await db.update(kit).set({ archivedAt: archived ? new Date() : null }).where(own(studioId, id))
+  await db
+    .update(kit)
+    .set({ archivedAt: archived ? new Date() : null })
+    .where(own(studioId, id))
   return getKitItem(db, studioId, id)
 }

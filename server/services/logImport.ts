@@ -37,38 +37,74 @@ export interface LogImportInput {
   amend?: boolean
 }
 
-interface Home { id: string, name: string, practice: boolean }
+interface Home {
+  id: string
+  name: string
+  practice: boolean
+}
 
 const refused = (reason: string) => problem(422, `takes: ${reason}`, { errors: [{ field: 'takes', reason }] })
 
-/** Where the takes of each set-up of the file go. @throws 422 for a set-up that is not known and did not come along, or is archived */
-async function homesOf(db: Database, studioId: string, input: LogImportInput, made: () => void): Promise<Map<string, Home>> {
+/**
+ * Where the takes of each set-up of the file go. @throws 422 for a set-up that is not known and did not come along, or
+ * is archived
+ */
+async function homesOf(
+  db: Database,
+  studioId: string,
+  input: LogImportInput,
+  made: () => void,
+): Promise<Map<string, Home>> {
   const wanted = [...new Set(input.takes.map(take => take.setupId))]
-  const own = wanted.length === 0 ? [] : await db.select({ id: setups.id, name: setups.name, practice: shoots.practice, archivedAt: setups.archivedAt, shootName: shoots.name, shootArchivedAt: shoots.archivedAt })
-    .from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(and(eq(setups.studioId, studioId), inArray(setups.id, wanted)))
+  const own =
+    wanted.length === 0
+      ? []
+      : await db
+          .select({
+            id: setups.id,
+            name: setups.name,
+            practice: shoots.practice,
+            archivedAt: setups.archivedAt,
+            shootName: shoots.name,
+            shootArchivedAt: shoots.archivedAt,
+          })
+          .from(setups)
+          .innerJoin(shoots, eq(shoots.id, setups.shootId))
+          .where(and(eq(setups.studioId, studioId), inArray(setups.id, wanted)))
   for (const { name, shootName, archivedAt, shootArchivedAt } of own) {
-    if (archivedAt !== null) throw refused(`The set-up ${name} is archived: restore it first, so that nothing goes where nobody looks`)
-    if (shootArchivedAt !== null) throw refused(`The shoot ${shootName} of the set-up ${name} is archived: its log takes nothing in`)
+    if (archivedAt !== null)
+      throw refused(`The set-up ${name} is archived: restore it first, so that nothing goes where nobody looks`)
+    if (shootArchivedAt !== null)
+      throw refused(`The shoot ${shootName} of the set-up ${name} is archived: its log takes nothing in`)
   }
   const homes = new Map(own.map(({ id, name, practice }) => [id, { id, name, practice }]))
   const brought = new Map(input.setups.map(setup => [setup.id, setup]))
   for (const id of wanted.filter(w => !homes.has(w))) {
     const from = brought.get(id)
-    if (!from) throw refused(`Set-up ${id} is not in this studio; take the log out as JSON, which brings its set-ups along`)
+    if (!from)
+      throw refused(`Set-up ${id} is not in this studio; take the log out as JSON, which brings its set-ups along`)
     homes.set(id, { id: await homeFor(db, studioId, from, made), name: from.setup.name, practice: false })
   }
   return homes
 }
 
 /**
- * Takes a log in that was taken out before. A take is known by its set-up and its key and is never doubled. A set-up of another studio that came with the
+ * Takes a log in that was taken out before. A take is known by its set-up and its key and is never doubled. A set-up of
+ * another studio that came with the
  * log is made here once, in a shoot of its name and day, and later imports of the same log find it again.
  *
  * @param memberId whoever takes it in, for what is put right
  */
-export async function importLog(db: Database, studioId: string, input: LogImportInput, memberId: string | null = null): Promise<LogImported> {
+export async function importLog(
+  db: Database,
+  studioId: string,
+  input: LogImportInput,
+  memberId: string | null = null,
+): Promise<LogImported> {
   const result: LogImported = { added: 0, known: 0, setups: 0, edited: [], amended: 0 }
-  const homes = await homesOf(db, studioId, input, () => { result.setups++ })
+  const homes = await homesOf(db, studioId, input, () => {
+    result.setups++
+  })
   for (const [original, home] of homes) {
     const rows = input.takes.filter(take => take.setupId === original)
     const known = await addNew(db, studioId, home, rows, result)
@@ -84,28 +120,61 @@ export async function importLog(db: Database, studioId: string, input: LogImport
   return result
 }
 
-interface Differing { id: string, number: number, take: LogImportTake, fields: string[] }
+interface Differing {
+  id: string
+  number: number
+  take: LogImportTake
+  fields: string[]
+}
 
-/** Adds the takes that are not here, each under its number where that is free; gives those that are here and read otherwise. */
-function addNew(db: Database, studioId: string, { id: setupId, practice }: Home, rows: readonly LogImportTake[], result: LogImported): Promise<Differing[]> {
-  return db.transaction(async (tx) => {
+/**
+ * Adds the takes that are not here, each under its number where that is free; gives those that are here and read
+ * otherwise.
+ */
+function addNew(
+  db: Database,
+  studioId: string,
+  { id: setupId, practice }: Home,
+  rows: readonly LogImportTake[],
+  result: LogImported,
+): Promise<Differing[]> {
+  return db.transaction(async tx => {
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
-    const here = new Map((await tx.select(takeColumns).from(takes).where(eq(takes.setupId, setupId))).map(row => [row.key, row]))
+    const here = new Map(
+      (await tx.select(takeColumns).from(takes).where(eq(takes.setupId, setupId))).map(row => [row.key, row]),
+    )
     const numbers = new Set([...here.values()].map(row => row.number))
-    const [last] = await tx.select({ number: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
+    const [last] = await tx
+      .select({ number: max(takes.number) })
+      .from(takes)
+      .where(eq(takes.setupId, setupId))
     let next = rows.reduce((most, row) => Math.max(most, row.number), last?.number ?? 0) + 1
     const differing: Differing[] = []
     const fresh = new Map<string, typeof takes.$inferInsert>()
     for (const row of rows) {
       const known = here.get(row.key)
       if (known && !sameAmendment(known, row)) {
-        differing.push({ id: known.id, number: known.number, take: row, fields: AMENDABLE.filter(key => !Object.is(known[key], row[key])) })
+        differing.push({
+          id: known.id,
+          number: known.number,
+          take: row,
+          fields: AMENDABLE.filter(key => !Object.is(known[key], row[key])),
+        })
       }
       if (known || fresh.has(row.key)) continue
       const { number, setupId: _, ...take } = row
       const free = numbers.has(number) ? next++ : number
       numbers.add(free)
-      fresh.set(row.key, { ...take, id: randomUUID(), studioId, setupId, practice, number: free, power: powerOf(take), firedAt: new Date(take.firedAt) })
+      fresh.set(row.key, {
+        ...take,
+        id: randomUUID(),
+        studioId,
+        setupId,
+        practice,
+        number: free,
+        power: powerOf(take),
+        firedAt: new Date(take.firedAt),
+      })
     }
     if (fresh.size > 0) {
       await tx.insert(takes).values([...fresh.values()])
@@ -116,13 +185,36 @@ function addNew(db: Database, studioId: string, { id: setupId, practice }: Home,
   })
 }
 
-/** The set-up of this studio that stands in for one that came with a log: of the same name in a shoot of the same name and day, both in sight, else a new one. */
-async function homeFor(db: Database, studioId: string, { shootName, shootDate, setup }: LogImportSetup, made: () => void): Promise<string> {
-  const found = await db.select({ id: shoots.id, name: shoots.name }).from(shoots)
-    .where(and(eq(shoots.studioId, studioId), eq(shoots.name, shootName), eq(shoots.date, shootDate), isNull(shoots.archivedAt), eq(shoots.practice, false)))
+/**
+ * The set-up of this studio that stands in for one that came with a log: of the same name in a shoot of the same name
+ * and day, both in sight, else a new one.
+ */
+async function homeFor(
+  db: Database,
+  studioId: string,
+  { shootName, shootDate, setup }: LogImportSetup,
+  made: () => void,
+): Promise<string> {
+  const found = await db
+    .select({ id: shoots.id, name: shoots.name })
+    .from(shoots)
+    .where(
+      and(
+        eq(shoots.studioId, studioId),
+        eq(shoots.name, shootName),
+        eq(shoots.date, shootDate),
+        isNull(shoots.archivedAt),
+        eq(shoots.practice, false),
+      ),
+    )
   // The database takes letters with and without accents for the same.
-  const shootId = found.find(shoot => shoot.name === shootName)?.id ?? (await createShoot(db, studioId, { name: shootName, date: shootDate, place: '', notes: '' })).id
-  const known = await db.select({ id: setups.id, name: setups.name }).from(setups).where(and(eq(setups.shootId, shootId), eq(setups.name, setup.name), isNull(setups.archivedAt)))
+  const shootId =
+    found.find(shoot => shoot.name === shootName)?.id ??
+    (await createShoot(db, studioId, { name: shootName, date: shootDate, place: '', notes: '' })).id
+  const known = await db
+    .select({ id: setups.id, name: setups.name })
+    .from(setups)
+    .where(and(eq(setups.shootId, shootId), eq(setups.name, setup.name), isNull(setups.archivedAt)))
   const same = known.find(row => row.name === setup.name)
   if (same) return same.id
   made()

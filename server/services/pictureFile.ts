@@ -22,16 +22,29 @@ const LONGEST_SIDE = 30_000
 const QUALITY = { jpeg: 92, webp: 92, thumb: 78 } as const
 const FORMATS: Record<string, PictureType> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 /** Fields that are read; of the rest, the place above all, nothing is looked at. */
-const FIELDS = ['DateTimeOriginal', 'CreateDate', 'OffsetTimeOriginal', 'OffsetTime', 'SubSecTimeOriginal', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'Model']
+const FIELDS = [
+  'DateTimeOriginal',
+  'CreateDate',
+  'OffsetTimeOriginal',
+  'OffsetTime',
+  'SubSecTimeOriginal',
+  'ExposureTime',
+  'FNumber',
+  'ISO',
+  'FocalLength',
+  'Model',
+]
 
 type Tags = Record<string, unknown>
 
-const positive = (value: unknown): number | null => (typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null)
+const positive = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null
 
 /** `2026:11:24 18:30:00` with its offset, or else `zone` minutes ahead of UTC. */
 function timeOf(tags: Tags, zone: number): number | null {
   const text = tags.DateTimeOriginal ?? tags.CreateDate
-  const [, y, mo, d, h, mi, s] = (typeof text === 'string' ? /^(\d{4}):(\d\d):(\d\d)[ T](\d\d):(\d\d):(\d\d)/.exec(text) : null)?.map(Number) ?? []
+  const [, y, mo, d, h, mi, s] =
+    (typeof text === 'string' ? /^(\d{4}):(\d\d):(\d\d)[ T](\d\d):(\d\d):(\d\d)/.exec(text) : null)?.map(Number) ?? []
   if (y === undefined) return null
   const fraction = /^\d{1,9}/.exec(String(tags.SubSecTimeOriginal ?? ''))?.[0]
   const offset = /^([+-])(\d\d):(\d\d)/.exec(String(tags.OffsetTimeOriginal ?? tags.OffsetTime ?? ''))
@@ -40,23 +53,35 @@ function timeOf(tags: Tags, zone: number): number | null {
   return Number.isFinite(time) ? Math.round(time) : null
 }
 
-/** Tags of the notes that sharp found in a file of any kind; a file without or with broken ones is a picture all the same. */
+/**
+ * Tags of the notes that sharp found in a file of any kind; a file without or with broken ones is a picture all the
+ * same.
+ */
 async function tagsOf(exif: Buffer | undefined): Promise<Tags> {
   if (!exif) return {}
   const tiff = exif.subarray(exif.subarray(0, 4).toString('latin1') === 'Exif' ? 6 : 0)
-  return (await exifr.parse(tiff, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false }).catch(() => null) as Tags | undefined | null) ?? {}
+  return (
+    ((await exifr
+      .parse(tiff, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false })
+      .catch(() => null)) as Tags | undefined | null) ?? {}
+  )
 }
 
 /**
- * Reads a file by its content, whatever its name says: draws it anew, upright, at its full size, so that nothing but the picture is left of it, and takes
- * down what the camera noted of the exposure. The place it was taken at is neither read nor kept. What is kept is written beside the file.
+ * Reads a file by its content, whatever its name says: draws it anew, upright, at its full size, so that nothing but
+ * the picture is left of it, and takes
+ * down what the camera noted of the exposure. The place it was taken at is neither read nor kept. What is kept is
+ * written beside the file.
  *
  * @param zone minutes that the camera's clock is ahead of UTC where it does not say
  * @throws 415 for anything but JPEG, PNG and WebP; 422 for a broken file or one with too many pixels
  */
 export async function preparePicture(path: string, zone: number): Promise<PreparedPicture> {
-  const source = () => sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
-  const meta = await source().metadata().catch((error: unknown) => (/pixel/i.test(String(error)) ? 'large' as const : null))
+  const source = () =>
+    sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true }).autoOrient()
+  const meta = await source()
+    .metadata()
+    .catch((error: unknown) => (/pixel/i.test(String(error)) ? ('large' as const) : null))
   if (meta === 'large') throw problem(422, `Over ${MOST_PIXELS / 1e6} megapixels`)
   const type = FORMATS[meta?.format ?? '']
   if (!meta || !type) throw problem(415, 'Not a picture Epiro keeps: JPEG, PNG or WebP')
@@ -65,21 +90,40 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
   try {
     const tags = await tagsOf(meta.exif)
     const drawn = source().keepIccProfile()
-    const encoded = type === 'image/jpeg' ? drawn.jpeg({ quality: QUALITY.jpeg }) : type === 'image/webp' ? drawn.webp({ quality: QUALITY.webp }) : drawn.png()
+    const encoded =
+      type === 'image/jpeg'
+        ? drawn.jpeg({ quality: QUALITY.jpeg })
+        : type === 'image/webp'
+          ? drawn.webp({ quality: QUALITY.webp })
+          : drawn.png()
     const to = preparedAt(path)
     const full = await encoded.toFile(to.full)
-    await source().resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true }).webp({ quality: QUALITY.thumb }).toFile(to.thumb)
+    await source()
+      .resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true })
+      .webp({ quality: QUALITY.thumb })
+      .toFile(to.thumb)
     const focal = positive(tags.FocalLength)
     return {
-      type, width: full.width, height: full.height, cameraTime: timeOf(tags, zone),
+      type,
+      width: full.width,
+      height: full.height,
+      cameraTime: timeOf(tags, zone),
       exposure: {
-        shutter: positive(tags.ExposureTime), aperture: positive(tags.FNumber), iso: positive(tags.ISO), focalLength: focal === null ? null : focal / 1000,
+        shutter: positive(tags.ExposureTime),
+        aperture: positive(tags.FNumber),
+        iso: positive(tags.ISO),
+        focalLength: focal === null ? null : focal / 1000,
         camera: typeof tags.Model === 'string' ? tags.Model.slice(0, 80) : null,
       },
     }
-  }
-  catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC' || /No space left/i.test(String(error))) throw problem(507, 'The disk is full')
-    throw problem(422, /pixel/i.test(String(error)) ? `Over ${MOST_PIXELS / 1e6} megapixels` : 'The picture is broken: it could not be read to its end')
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC' || /No space left/i.test(String(error)))
+      throw problem(507, 'The disk is full')
+    throw problem(
+      422,
+      /pixel/i.test(String(error))
+        ? `Over ${MOST_PIXELS / 1e6} megapixels`
+        : 'The picture is broken: it could not be read to its end',
+    )
   }
 }

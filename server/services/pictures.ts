@@ -28,14 +28,28 @@ export interface PictureRecord {
 const PIECE = 256 * 1024
 
 const columns = {
-  id: pictures.id, takeId: pictures.takeId, byHand: pictures.byHand, name: pictures.name, width: pictures.width, height: pictures.height, exposure: pictures.exposure, shotAt: pictures.shotAt,
+  id: pictures.id,
+  takeId: pictures.takeId,
+  byHand: pictures.byHand,
+  name: pictures.name,
+  width: pictures.width,
+  height: pictures.height,
+  exposure: pictures.exposure,
+  shotAt: pictures.shotAt,
 }
-const asRecord = <T extends { shotAt: Date }>(row: T): Omit<T, 'shotAt'> & { shotAt: string } => ({ ...row, shotAt: row.shotAt.toISOString() })
+const asRecord = <T extends { shotAt: Date }>(row: T): Omit<T, 'shotAt'> & { shotAt: string } => ({
+  ...row,
+  shotAt: row.shotAt.toISOString(),
+})
 
 /** Pictures of a set-up, the newest first. */
 export async function listPictures(db: Database, studioId: string, setupId: string): Promise<PictureRecord[]> {
   await setupPlace(db, studioId, setupId)
-  const rows = await db.select(columns).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.studioId, studioId))).orderBy(desc(pictures.shotAt), desc(pictures.id))
+  const rows = await db
+    .select(columns)
+    .from(pictures)
+    .where(and(eq(pictures.setupId, setupId), eq(pictures.studioId, studioId)))
+    .orderBy(desc(pictures.shotAt), desc(pictures.id))
   return rows.map(asRecord)
 }
 
@@ -43,20 +57,37 @@ export async function listPictures(db: Database, studioId: string, setupId: stri
 export async function picturesOfTakes(db: Database, takeIds: readonly string[]): Promise<Map<string, PictureRecord[]>> {
   const found = new Map<string, PictureRecord[]>()
   if (takeIds.length === 0) return found
-  const rows = await db.select(columns).from(pictures).where(inArray(pictures.takeId, [...takeIds])).orderBy(asc(pictures.shotAt))
-  for (const row of rows) found.set(row.takeId!, [...found.get(row.takeId!) ?? [], asRecord(row)])
+  const rows = await db
+    .select(columns)
+    .from(pictures)
+    .where(inArray(pictures.takeId, [...takeIds]))
+    .orderBy(asc(pictures.shotAt))
+  for (const row of rows) found.set(row.takeId!, [...(found.get(row.takeId!) ?? []), asRecord(row)])
   return found
 }
 
-async function getPicture(db: Database, studioId: string, id: string): Promise<PictureRecord & { setupId: string, type: PictureType }> {
-  const [row] = await db.select({ ...columns, setupId: pictures.setupId, type: pictures.type }).from(pictures).where(and(eq(pictures.id, id), eq(pictures.studioId, studioId)))
+async function getPicture(
+  db: Database,
+  studioId: string,
+  id: string,
+): Promise<PictureRecord & { setupId: string; type: PictureType }> {
+  const [row] = await db
+    .select({ ...columns, setupId: pictures.setupId, type: pictures.type })
+    .from(pictures)
+    .where(and(eq(pictures.id, id), eq(pictures.studioId, studioId)))
   if (!row) throw notFound('picture')
   return asRecord(row)
 }
 
 async function requireTake(db: Database, setupId: string, id: string): Promise<void> {
-  const [row] = await db.select({ id: takes.id }).from(takes).where(and(eq(takes.id, id), eq(takes.setupId, setupId)))
-  if (!row) throw problem(422, 'take: No such take in this set-up', { errors: [{ field: 'take', reason: 'No such take in this set-up' }] })
+  const [row] = await db
+    .select({ id: takes.id })
+    .from(takes)
+    .where(and(eq(takes.id, id), eq(takes.setupId, setupId)))
+  if (!row)
+    throw problem(422, 'take: No such take in this set-up', {
+      errors: [{ field: 'take', reason: 'No such take in this set-up' }],
+    })
 }
 
 type Piece = readonly [size: (typeof PICTURE_SIZES)[number], part: number, data: Buffer]
@@ -70,8 +101,9 @@ async function* piecesOf(size: Piece[0], path: string): AsyncGenerator<Piece> {
       if (bytesRead === 0) return
       yield [size, part, buffer.subarray(0, bytesRead)]
     }
+  } finally {
+    await file.close()
   }
-  finally { await file.close() }
 }
 
 /** Writes the bytes of a picture that is not there yet; gives how many pieces they are. */
@@ -88,22 +120,38 @@ async function keepParts(db: Database, pictureId: string, path: string): Promise
 }
 
 /** Prepares a picture and keeps it; gives its id, or null where the same came in meanwhile. */
-async function keep(db: Database, studioId: string, setupId: string, query: PictureQuery, { path, hash }: Received): Promise<string | null> {
+async function keep(
+  db: Database,
+  studioId: string,
+  setupId: string,
+  query: PictureQuery,
+  { path, hash }: Received,
+): Promise<string | null> {
   const { cameraTime, ...picture } = await work('picture', { path, zone: query.zone })
   const id = randomUUID()
-  const shotAt = new Date(shotTime({ camera: cameraTime, written: query.written === undefined ? null : Date.parse(query.written), received: Date.now() }))
+  const shotAt = new Date(
+    shotTime({
+      camera: cameraTime,
+      written: query.written === undefined ? null : Date.parse(query.written),
+      received: Date.now(),
+    }),
+  )
   let placed = false
   try {
     const parts = await keepParts(db, id, path)
-    placed = await db.transaction(async (tx) => {
-      const [result] = await tx.insert(pictures).ignore().values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
+    placed = await db.transaction(async tx => {
+      const [result] = await tx
+        .insert(pictures)
+        .ignore()
+        .values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
       if (result.affectedRows !== 1) return false
       const [there] = await tx.select({ parts: count() }).from(pictureParts).where(eq(pictureParts.pictureId, id))
       if (there?.parts !== parts) throw problem(503, 'The picture was not kept whole; send it again')
       return true
     })
+  } finally {
+    if (!placed) await db.delete(pictureParts).where(eq(pictureParts.pictureId, id))
   }
-  finally { if (!placed) await db.delete(pictureParts).where(eq(pictureParts.pictureId, id)) }
   return placed ? id : null
 }
 
@@ -112,13 +160,27 @@ export async function clearLostParts(db: Database): Promise<void> {
   await db.execute(sql`delete p from picture_parts p left join pictures q on q.id = p.picture_id where q.id is null`)
 }
 
-/** Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it was kept. */
-export async function addPictureFile(db: Database, studioId: string, setupId: string, query: PictureQuery, file: Received): Promise<PictureRecord> {
+/**
+ * Keeps a picture and puts it to the take named, or to that of its time. A file that came before is given back as it
+ * was kept.
+ */
+export async function addPictureFile(
+  db: Database,
+  studioId: string,
+  setupId: string,
+  query: PictureQuery,
+  file: Received,
+): Promise<PictureRecord> {
   await setupPlace(db, studioId, setupId)
   if (query.take) await requireTake(db, setupId, query.take)
   const known = async (): Promise<string | undefined> =>
-    (await db.select({ id: pictures.id }).from(pictures).where(and(eq(pictures.setupId, setupId), eq(pictures.hash, file.hash))))[0]?.id
-  const id = await known() ?? await keep(db, studioId, setupId, query, file) ?? (await known())!
+    (
+      await db
+        .select({ id: pictures.id })
+        .from(pictures)
+        .where(and(eq(pictures.setupId, setupId), eq(pictures.hash, file.hash)))
+    )[0]?.id
+  const id = (await known()) ?? (await keep(db, studioId, setupId, query, file)) ?? (await known())!
   if (query.take) await db.update(pictures).set({ takeId: query.take, byHand: true }).where(eq(pictures.id, id))
   else await matchTimes(db, setupId)
   await noteChange(db, setupId)
@@ -126,11 +188,21 @@ export async function addPictureFile(db: Database, studioId: string, setupId: st
 }
 
 /** The same with a picture that was made here. */
-export const addPicture = (db: Database, studioId: string, setupId: string, query: PictureQuery, bytes: Uint8Array): Promise<PictureRecord> =>
-  received(Buffer.from(bytes), file => addPictureFile(db, studioId, setupId, query, file))
+export const addPicture = (
+  db: Database,
+  studioId: string,
+  setupId: string,
+  query: PictureQuery,
+  bytes: Uint8Array,
+): Promise<PictureRecord> => received(Buffer.from(bytes), file => addPictureFile(db, studioId, setupId, query, file))
 
 /** Puts a picture to a take by hand, or to none. */
-export async function putPicture(db: Database, studioId: string, id: string, take: string | null): Promise<PictureRecord> {
+export async function putPicture(
+  db: Database,
+  studioId: string,
+  id: string,
+  take: string | null,
+): Promise<PictureRecord> {
   const { setupId } = await getPicture(db, studioId, id)
   if (take !== null) await requireTake(db, setupId, take)
   await db.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
@@ -141,7 +213,7 @@ export async function putPicture(db: Database, studioId: string, id: string, tak
 /** Takes a picture away for good, its bytes with it. */
 export async function deletePicture(db: Database, studioId: string, id: string): Promise<void> {
   const { setupId } = await getPicture(db, studioId, id)
-  await db.transaction(async (tx) => {
+  await db.transaction(async tx => {
     await tx.delete(pictureParts).where(eq(pictureParts.pictureId, id))
     await tx.delete(pictures).where(eq(pictures.id, id))
     await noteChange(tx, setupId)
@@ -149,8 +221,17 @@ export async function deletePicture(db: Database, studioId: string, id: string):
 }
 
 /** The bytes of a picture. */
-export async function readPicture(db: Database, studioId: string, id: string, size: (typeof PICTURE_SIZES)[number]): Promise<{ type: string, data: Buffer }> {
+export async function readPicture(
+  db: Database,
+  studioId: string,
+  id: string,
+  size: (typeof PICTURE_SIZES)[number],
+): Promise<{ type: string; data: Buffer }> {
   const { type } = await getPicture(db, studioId, id)
-  const parts = await db.select({ data: pictureParts.data }).from(pictureParts).where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size))).orderBy(asc(pictureParts.part))
+  const parts = await db
+    .select({ data: pictureParts.data })
+    .from(pictureParts)
+    .where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size)))
+    .orderBy(asc(pictureParts.part))
   return { type: size === 'thumb' ? 'image/webp' : type, data: Buffer.concat(parts.map(part => part.data)) }
 }

@@ -3,9 +3,21 @@ import { mkdir, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import {
-  type Answer, type BenchShot, type DeviceState, type Exercise, type Judgement, type PracticeRig, type RevealedFigure, PracticeDevice, completeRig, exerciseById,
-  exerciseRig, exerciseSetup, switchedOn,
+  type Answer,
+  type BenchShot,
+  type DeviceState,
+  type Exercise,
+  type Judgement,
+  type PracticeRig,
+  type RevealedFigure,
+  PracticeDevice,
+  completeRig,
+  exerciseById,
+  exerciseRig,
+  exerciseSetup,
+  switchedOn,
 } from '../../core'
+import { localDay } from '../../shared/units/day'
 import type { Database } from '../database/client'
 import { type PracticeOutcome, practiceShots, practices, setups, shoots } from '../database/schema'
 import { notFound } from '../utils/problem'
@@ -28,20 +40,42 @@ export interface PracticeRecord {
 const SHOOT = 'Practice bench'
 
 async function practiceShoot(db: Database, studioId: string): Promise<string> {
-  const [known] = await db.select({ id: shoots.id }).from(shoots).where(and(eq(shoots.studioId, studioId), eq(shoots.practice, true))).limit(1)
+  const [known] = await db
+    .select({ id: shoots.id })
+    .from(shoots)
+    .where(and(eq(shoots.studioId, studioId), eq(shoots.practice, true)))
+    .limit(1)
   if (known) return known.id
-  const { id } = await createShoot(db, studioId, { name: SHOOT, date: new Date().toISOString().slice(0, 10), place: '', notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.' })
+  const { id } = await createShoot(db, studioId, {
+    name: SHOOT,
+    date: localDay(),
+    place: '',
+    notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.',
+  })
   await db.update(shoots).set({ practice: true }).where(eq(shoots.id, id))
   return id
 }
 
 /** Begins an exercise: its set-up, and a rig drawn for it whose true figures nobody sees. */
-export async function beginPractice(db: Database, studioId: string, id: string, seed = randomInt(1, 2 ** 31)): Promise<SetupRecord> {
+export async function beginPractice(
+  db: Database,
+  studioId: string,
+  id: string,
+  seed = randomInt(1, 2 ** 31),
+): Promise<SetupRecord> {
   const exercise = exerciseById(id)
   if (!exercise) throw notFound('exercise')
   const setup = exerciseSetup(exercise)
   const record = await createSetup(db, studioId, await practiceShoot(db, studioId), setup)
-  await db.insert(practices).values({ setupId: record.id, studioId, exercise: exercise.id, rig: exerciseRig(exercise, seed), state: switchedOn(setup) })
+  await db
+    .insert(practices)
+    .values({
+      setupId: record.id,
+      studioId,
+      exercise: exercise.id,
+      rig: exerciseRig(exercise, seed),
+      state: switchedOn(setup),
+    })
   return record
 }
 
@@ -54,7 +88,10 @@ interface Practice {
 }
 
 async function getPractice(db: Database, studioId: string, setupId: string): Promise<Practice> {
-  const [row] = await db.select().from(practices).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  const [row] = await db
+    .select()
+    .from(practices)
+    .where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   const exercise = row && exerciseById(row.exercise)
   if (!row || !exercise) throw notFound('exercise')
   return { exercise, rig: completeRig(row.rig), state: row.state, revealedAt: row.revealedAt, outcome: row.outcome }
@@ -62,46 +99,76 @@ async function getPractice(db: Database, studioId: string, setupId: string): Pro
 
 /** Exercises begun in a studio, the newest first. */
 export async function listPractices(db: Database, studioId: string): Promise<PracticeRecord[]> {
-  const rows = await db.select({ setupId: practices.setupId, exercise: practices.exercise, setupName: setups.name, createdAt: practices.createdAt, revealedAt: practices.revealedAt, state: practices.state })
-    .from(practices).innerJoin(setups, eq(setups.id, practices.setupId)).where(eq(practices.studioId, studioId)).orderBy(desc(practices.createdAt), desc(practices.setupId)).limit(100)
-  return rows.map(({ createdAt, revealedAt, state, ...row }) => ({ ...row, createdAt: createdAt.toISOString(), revealed: revealedAt !== null, shots: state.fired }))
+  const rows = await db
+    .select({
+      setupId: practices.setupId,
+      exercise: practices.exercise,
+      setupName: setups.name,
+      createdAt: practices.createdAt,
+      revealedAt: practices.revealedAt,
+      state: practices.state,
+    })
+    .from(practices)
+    .innerJoin(setups, eq(setups.id, practices.setupId))
+    .where(eq(practices.studioId, studioId))
+    .orderBy(desc(practices.createdAt), desc(practices.setupId))
+    .limit(100)
+  return rows.map(({ createdAt, revealedAt, state, ...row }) => ({
+    ...row,
+    createdAt: createdAt.toISOString(),
+    revealed: revealedAt !== null,
+    shots: state.fired,
+  }))
 }
 
 /** Where the camera's pictures go instead of straight to the takes, as a tethered camera's would; null: nowhere. */
 const folder = (): string | null => process.env.EPIRO_BENCH_FOLDER ?? null
 
 /**
- * Gives the bench one line and what it says to it. Its memory is in the database, under the lock of its row: any server process can take the next line.
+ * Gives the bench one line and what it says to it. Its memory is in the database, under the lock of its row: any server
+ * process can take the next line.
  */
 export async function speakToBench(db: Database, studioId: string, setupId: string, line: string): Promise<string[]> {
   const { setup } = await getSetup(db, studioId, setupId)
   const { exercise } = await getPractice(db, studioId, setupId)
   const at = new Date()
-  const { answer, rig } = await db.transaction(async (tx): Promise<{ answer: Answer, rig: PracticeRig }> => {
-    const [row] = await tx.select({ rig: practices.rig, state: practices.state }).from(practices).where(eq(practices.setupId, setupId)).for('update')
+  const { answer, rig } = await db.transaction(async (tx): Promise<{ answer: Answer; rig: PracticeRig }> => {
+    const [row] = await tx
+      .select({ rig: practices.rig, state: practices.state })
+      .from(practices)
+      .where(eq(practices.setupId, setupId))
+      .for('update')
     const rig = completeRig(row!.rig)
     const device = new PracticeDevice(rig, setup, row!.state, exercise.stock)
     const answer = device.take(line, at.getTime() / 1000)
     await tx.update(practices).set({ state: device.state }).where(eq(practices.setupId, setupId))
-    if (answer.shot) await tx.insert(practiceShots).values({ setupId, number: answer.shot.number, shot: answer.shot, firedAt: at })
+    if (answer.shot)
+      await tx.insert(practiceShots).values({ setupId, number: answer.shot.number, shot: answer.shot, firedAt: at })
     return { answer, rig }
   })
   if (!answer.exposure) return answer.lines
   const name = `bench-${String(answer.exposure.shot.number).padStart(4, '0')}.png`
-  const file = await work('frame', { rig, setup, exposure: answer.exposure, at: await firedAt(db, setupId, answer.exposure.shot.number) })
+  const file = await work('frame', {
+    rig,
+    setup,
+    exposure: answer.exposure,
+    at: await firedAt(db, setupId, answer.exposure.shot.number),
+  })
   const tether = folder()
   if (tether) {
     await mkdir(tether, { recursive: true })
     // Whole or not at all, as whoever watches the folder sees it.
     await writeFile(join(tether, `.${name}`), file)
     await rename(join(tether, `.${name}`), join(tether, `${setupId.slice(0, 8)}-${name}`))
-  }
-  else await addPicture(db, studioId, setupId, { name, zone: 0 }, file)
+  } else await addPicture(db, studioId, setupId, { name, zone: 0 }, file)
   return [...answer.lines, `PICTURE ${name} ${file.length}`]
 }
 
 async function firedAt(db: Database, setupId: string, number: number): Promise<Date> {
-  const [row] = await db.select({ firedAt: practiceShots.firedAt }).from(practiceShots).where(and(eq(practiceShots.setupId, setupId), eq(practiceShots.number, number)))
+  const [row] = await db
+    .select({ firedAt: practiceShots.firedAt })
+    .from(practiceShots)
+    .where(and(eq(practiceShots.setupId, setupId), eq(practiceShots.number, number)))
   return row?.firedAt ?? new Date()
 }
 
@@ -118,21 +185,37 @@ export interface PracticeState {
 export async function practiceState(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
   const { exercise, state, revealedAt, outcome } = await getPractice(db, studioId, setupId)
   const { id, title, teaches, keepers, stock } = exercise
-  const base = { exercise: { id, title, teaches, keepers, stock }, shots: state.fired, stock: Math.max(0, stock - state.fired), revealed: revealedAt !== null }
+  const base = {
+    exercise: { id, title, teaches, keepers, stock },
+    shots: state.fired,
+    stock: Math.max(0, stock - state.fired),
+    revealed: revealedAt !== null,
+  }
   if (revealedAt === null) return { ...base, judgement: null, truth: null }
-  return { ...base, ...outcome ?? await workOut(db, studioId, setupId) }
+  return { ...base, ...(outcome ?? (await workOut(db, studioId, setupId))) }
 }
 
 /** Works out how an exercise came out, once, and keeps it. */
 async function workOut(db: Database, studioId: string, setupId: string): Promise<PracticeOutcome> {
   const { exercise, rig, state } = await getPractice(db, studioId, setupId)
   const { setup } = await getSetup(db, studioId, setupId)
-  const shots = await db.select({ shot: practiceShots.shot, firedAt: practiceShots.firedAt }).from(practiceShots).where(eq(practiceShots.setupId, setupId)).orderBy(asc(practiceShots.number))
+  const shots = await db
+    .select({ shot: practiceShots.shot, firedAt: practiceShots.firedAt })
+    .from(practiceShots)
+    .where(eq(practiceShots.setupId, setupId))
+    .orderBy(asc(practiceShots.number))
   const outcome = await work('outcome', {
-    exercise: exercise.id, rig, setup, fired: state.fired, takes: (await listTakes(db, studioId, setupId)).reverse(),
+    exercise: exercise.id,
+    rig,
+    setup,
+    fired: state.fired,
+    takes: (await listTakes(db, studioId, setupId)).reverse(),
     shots: shots.map(row => ({ shot: row.shot as BenchShot, at: row.firedAt.getTime() })),
   })
-  await db.update(practices).set({ outcome }).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  await db
+    .update(practices)
+    .set({ outcome })
+    .where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   return outcome
 }
 
@@ -141,6 +224,9 @@ export async function revealPractice(db: Database, studioId: string, setupId: st
   const { revealedAt } = await getPractice(db, studioId, setupId)
   if (revealedAt !== null) return practiceState(db, studioId, setupId)
   await workOut(db, studioId, setupId)
-  await db.update(practices).set({ revealedAt: new Date() }).where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
+  await db
+    .update(practices)
+    .set({ revealedAt: new Date() })
+    .where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
   return practiceState(db, studioId, setupId)
 }

@@ -26,11 +26,26 @@ const KEPT = 3600
  *
  * @throws 429 where a caller has made more than the rate allows in this stretch
  */
-export async function countCall(db: Database, { what, calls, seconds }: Rate, caller: string, now = Date.now()): Promise<void> {
+export async function countCall(
+  db: Database,
+  { what, calls, seconds }: Rate,
+  caller: string,
+  now = Date.now(),
+): Promise<void> {
   const stretch = Math.floor(now / 1000 / seconds) * seconds
   const key = `${what} ${caller}`.slice(0, 120)
-  await db.insert(rateCounts).values({ caller: key, stretch, calls: 1 }).onDuplicateKeyUpdate({ set: { calls: sql`least(${rateCounts.calls} + 1, 1000000)` } })
-  const [row] = await db.select({ calls: rateCounts.calls }).from(rateCounts).where(sql`${rateCounts.caller} = ${key} and ${rateCounts.stretch} = ${stretch}`)
+  await db
+    .insert(rateCounts)
+    .values({ caller: key, stretch, calls: 1 })
+    .onDuplicateKeyUpdate({ set: { calls: sql`least(${rateCounts.calls} + 1, 1000000)` } })
+  const [row] = await db
+    .select({ calls: rateCounts.calls })
+    .from(rateCounts)
+    .where(sql`${rateCounts.caller} = ${key} and ${rateCounts.stretch} = ${stretch}`)
   if ((row?.calls ?? 0) === 1) await db.delete(rateCounts).where(lt(rateCounts.stretch, stretch - KEPT))
-  if ((row?.calls ?? 0) > calls) throw problem(429, `Too often: ${calls} times in ${seconds} s. Try again in ${Math.ceil(stretch + seconds - now / 1000)} s`)
+  if ((row?.calls ?? 0) > calls)
+    throw problem(
+      429,
+      `Too often: ${calls} times in ${seconds} s. Try again in ${Math.ceil(stretch + seconds - now / 1000)} s`,
+    )
 }

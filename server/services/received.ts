@@ -19,14 +19,17 @@ const AT_ONCE = { all: 4, one: 2 } as const
 /** ms in which a file must have come. */
 const PATIENCE = 120_000
 
-const queue: { who: string, begin: () => void }[] = []
+const queue: { who: string; begin: () => void }[] = []
 const busy = new Map<string, number>()
 const total = (): number => [...busy.values()].reduce((sum, n) => sum + n, 0)
 
 function advance(): void {
   for (let i = 0; i < queue.length && total() < AT_ONCE.all;) {
     const { who, begin } = queue[i]!
-    if ((busy.get(who) ?? 0) >= AT_ONCE.one) { i++; continue }
+    if ((busy.get(who) ?? 0) >= AT_ONCE.one) {
+      i++
+      continue
+    }
     queue.splice(i, 1)
     busy.set(who, (busy.get(who) ?? 0) + 1)
     begin()
@@ -34,9 +37,13 @@ function advance(): void {
 }
 
 async function inTurn<T>(who: string, what: () => Promise<T>): Promise<T> {
-  await new Promise<void>((begin) => { queue.push({ who, begin }); advance() })
-  try { return await what() }
-  finally {
+  await new Promise<void>(begin => {
+    queue.push({ who, begin })
+    advance()
+  })
+  try {
+    return await what()
+  } finally {
     const left = busy.get(who)! - 1
     if (left === 0) busy.delete(who)
     else busy.set(who, left)
@@ -50,7 +57,12 @@ async function inTurn<T>(who: string, what: () => Promise<T>): Promise<T> {
  * @param who whose turn it is
  * @throws 413 as soon as it is over the limit; 408 where it does not come to its end
  */
-export function receive<T>(who: string, bytes: AsyncIterable<Buffer>, limit: number, use: (file: Received) => Promise<T>): Promise<T> {
+export function receive<T>(
+  who: string,
+  bytes: AsyncIterable<Buffer>,
+  limit: number,
+  use: (file: Received) => Promise<T>,
+): Promise<T> {
   return inTurn(who, async () => {
     const home = await folder()
     try {
@@ -67,11 +79,13 @@ export function receive<T>(who: string, bytes: AsyncIterable<Buffer>, limit: num
           hash.update(chunk)
           await file.write(chunk)
         }
+      } finally {
+        await file.close()
       }
-      finally { await file.close() }
       return await use({ path, hash: hash.digest('hex') })
+    } finally {
+      await rm(home, { recursive: true, force: true })
     }
-    finally { await rm(home, { recursive: true, force: true }) }
   })
 }
 
@@ -82,6 +96,7 @@ export async function received<T>(bytes: Buffer, use: (file: Received) => Promis
     const path = join(home, 'file')
     await writeFile(path, bytes, { mode: 0o600 })
     return await use({ path, hash: hashOf(bytes) })
+  } finally {
+    await rm(home, { recursive: true, force: true })
   }
-  finally { await rm(home, { recursive: true, force: true }) }
 }

@@ -6,26 +6,47 @@ import type { ShootInput } from '../../shared/schemas/records'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { requireShoot } from './shoots'
-import { type TakeRecord, counted, takeColumns, takeRecord } from './takes'
+import { counted } from './counted'
+import { type TakeRecord, takeColumns, takeRecord } from './takes'
 
 /** A shoot with everything that was fired in it. */
 export interface ShootReport {
   shoot: ShootInput
-  setups: { id: string, setup: Setup, takes: (TakeRecord & { pictures: PictureRecord[] })[] }[]
+  setups: { id: string; setup: Setup; takes: (TakeRecord & { pictures: PictureRecord[] })[] }[]
 }
 
 /** What the report of a shoot is drawn from; takes in the order they were fired. */
 export async function shootReport(db: Database, studioId: string, id: string): Promise<ShootReport> {
   await requireShoot(db, studioId, id)
-  const [shoot] = await db.select({ name: shoots.name, date: shoots.date, place: shoots.place, notes: shoots.notes }).from(shoots).where(eq(shoots.id, id))
-  const rows = await db.select({ id: setups.id, setup: setups.document }).from(setups).where(and(eq(setups.shootId, id), isNull(setups.archivedAt))).orderBy(asc(setups.createdAt), asc(setups.id))
+  const [shoot] = await db
+    .select({ name: shoots.name, date: shoots.date, place: shoots.place, notes: shoots.notes })
+    .from(shoots)
+    .where(eq(shoots.id, id))
+  const rows = await db
+    .select({ id: setups.id, setup: setups.document })
+    .from(setups)
+    .where(and(eq(setups.shootId, id), isNull(setups.archivedAt)))
+    .orderBy(asc(setups.createdAt), asc(setups.id))
   const names = await memberNames(db, studioId)
   return {
     shoot: shoot!,
-    setups: await Promise.all(rows.map(async ({ id: setupId, setup }) => {
-      const fired = await db.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), counted)).orderBy(asc(takes.number))
-      const found = await picturesOfTakes(db, fired.map(take => take.id))
-      return { id: setupId, setup, takes: fired.map(take => ({ ...takeRecord(take, names), pictures: found.get(take.id) ?? [] })) }
-    })),
+    setups: await Promise.all(
+      rows.map(async ({ id: setupId, setup }) => {
+        const fired = await db
+          .select(takeColumns)
+          .from(takes)
+          .where(and(eq(takes.setupId, setupId), counted))
+          .orderBy(asc(takes.number))
+        const found = await picturesOfTakes(
+          db,
+          fired.map(take => take.id),
+        )
+        return {
+          id: setupId,
+          setup,
+          takes: fired.map(take => ({ ...takeRecord(take, names), pictures: found.get(take.id) ?? [] })),
+        }
+      }),
+    ),
   }
 }

@@ -18,34 +18,58 @@ export interface SetupRecord {
   setup: Setup
 }
 
-const own = (studioId: string, id: string) => and(eq(setups.id, id), eq(setups.studioId, studioId), isNull(setups.archivedAt))
+const own = (studioId: string, id: string) =>
+  and(eq(setups.id, id), eq(setups.studioId, studioId), isNull(setups.archivedAt))
 
 /** @throws 404 for a set-up that is not this studio's. */
 export async function getSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
-  const [row] = await db.select({
-    id: setups.id, shootId: setups.shootId, shootName: shoots.name, revision: setups.revision, updatedAt: setups.updatedAt, practice: shoots.practice, setup: setups.document,
-  }).from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(own(studioId, id))
+  const [row] = await db
+    .select({
+      id: setups.id,
+      shootId: setups.shootId,
+      shootName: shoots.name,
+      revision: setups.revision,
+      updatedAt: setups.updatedAt,
+      practice: shoots.practice,
+      setup: setups.document,
+    })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(own(studioId, id))
   if (!row) throw notFound('set-up')
   return { ...row, updatedAt: row.updatedAt.toISOString() }
 }
 
 /** Whether a set-up is this studio's and in sight, and an exercise, without reading its document. @throws 404 */
-export async function setupPlace(db: Database, studioId: string, id: string): Promise<{ revision: number, practice: boolean }> {
-  const [row] = await db.select({ revision: setups.revision, practice: shoots.practice }).from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId)).where(own(studioId, id))
+export async function setupPlace(
+  db: Database,
+  studioId: string,
+  id: string,
+): Promise<{ revision: number; practice: boolean }> {
+  const [row] = await db
+    .select({ revision: setups.revision, practice: shoots.practice })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(own(studioId, id))
   if (!row) throw notFound('set-up')
   return row
 }
 
 /** Has every device on a set-up's run look again. */
 export async function noteChange(db: Database, id: string): Promise<void> {
-  await db.update(setups).set({ changes: sql`${setups.changes} + 1` }).where(eq(setups.id, id))
+  await db
+    .update(setups)
+    .set({ changes: sql`${setups.changes} + 1` })
+    .where(eq(setups.id, id))
 }
 
 /** Kit of another studio, named in a file from there, is forgotten; its figures stay. */
 export async function createSetup(db: Database, studioId: string, shootId: string, setup: Setup): Promise<SetupRecord> {
   await requireShoot(db, studioId, shootId)
   const id = randomUUID()
-  await db.insert(setups).values({ id, studioId, shootId, name: setup.name, document: forgetKit(setup, await kitIds(db, studioId)) })
+  await db
+    .insert(setups)
+    .values({ id, studioId, shootId, name: setup.name, document: forgetKit(setup, await kitIds(db, studioId)) })
   return getSetup(db, studioId, id)
 }
 
@@ -59,18 +83,38 @@ async function foreignKit(db: Database, studioId: string, id: string, setup: Set
 }
 
 /**
- * Saves a set-up made from a revision. Where that is no longer the newest, nothing is written and the newest is sent back with a 409,
+ * Saves a set-up made from a revision. Where that is no longer the newest, nothing is written and the newest is sent
+ * back with a 409,
  * so that the page can show both.
  */
-export async function updateSetup(db: Database, studioId: string, id: string, revision: number, setup: Setup): Promise<SetupRecord> {
+export async function updateSetup(
+  db: Database,
+  studioId: string,
+  id: string,
+  revision: number,
+  setup: Setup,
+): Promise<SetupRecord> {
   const foreign = await foreignKit(db, studioId, id, setup)
-  if (foreign) throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, { errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }] })
-  const [result] = await db.update(setups)
-    .set({ document: setup, name: setup.name, revision: revision + 1, changes: sql`${setups.changes} + 1`, updatedAt: new Date() })
+  if (foreign)
+    throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, {
+      errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }],
+    })
+  const [result] = await db
+    .update(setups)
+    .set({
+      document: setup,
+      name: setup.name,
+      revision: revision + 1,
+      changes: sql`${setups.changes} + 1`,
+      updatedAt: new Date(),
+    })
     .where(and(own(studioId, id), eq(setups.revision, revision)))
   const current = await getSetup(db, studioId, id)
   if (result.affectedRows !== 1) {
-    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, { errors: [{ field: 'revision', reason: `now ${current.revision}` }], current })
+    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
+      errors: [{ field: 'revision', reason: `now ${current.revision}` }],
+      current,
+    })
   }
   return current
 }
@@ -81,7 +125,10 @@ const LONGEST_NAME = 120
 /** A copy in the same shoot: the plan and its lists, unticked, without the outcomes of tests and without takes. */
 export async function duplicateSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
   const { shootId, setup } = await getSetup(db, studioId, id)
-  return createSetup(db, studioId, shootId, { ...freshCopy(setup), name: `${setup.name.slice(0, LONGEST_NAME - COPY.length).trimEnd()}${COPY}` })
+  return createSetup(db, studioId, shootId, {
+    ...freshCopy(setup),
+    name: `${setup.name.slice(0, LONGEST_NAME - COPY.length).trimEnd()}${COPY}`,
+  })
 }
 
 /** Moves a set-up with its takes to another shoot of the studio. */
@@ -101,15 +148,21 @@ export interface ArchivedSetup {
 
 /** Archived set-ups of shoots that are not archived themselves, the last archived first. */
 export async function listArchived(db: Database, studioId: string): Promise<ArchivedSetup[]> {
-  const rows = await db.select({ id: setups.id, name: setups.name, shootName: shoots.name, archivedAt: setups.archivedAt })
-    .from(setups).innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .where(and(eq(setups.studioId, studioId), isNotNull(setups.archivedAt), isNull(shoots.archivedAt))).orderBy(desc(setups.archivedAt))
+  const rows = await db
+    .select({ id: setups.id, name: setups.name, shootName: shoots.name, archivedAt: setups.archivedAt })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(and(eq(setups.studioId, studioId), isNotNull(setups.archivedAt), isNull(shoots.archivedAt)))
+    .orderBy(desc(setups.archivedAt))
   return rows.map(row => ({ ...row, archivedAt: row.archivedAt!.toISOString() }))
 }
 
 /** Back in sight. */
 export async function restoreSetup(db: Database, studioId: string, id: string): Promise<SetupRecord> {
-  await db.update(setups).set({ archivedAt: null }).where(and(eq(setups.id, id), eq(setups.studioId, studioId)))
+  await db
+    .update(setups)
+    .set({ archivedAt: null })
+    .where(and(eq(setups.id, id), eq(setups.studioId, studioId)))
   return getSetup(db, studioId, id)
 }
 

@@ -17,14 +17,22 @@ export async function createStudio(db: Database, name: string, isDemo = false): 
 
 /** The demo studio, if demo data was loaded. */
 export async function findDemoStudio(db: Database): Promise<Studio | null> {
-  const [row] = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.isDemo, true)).limit(1)
+  const [row] = await db
+    .select({ id: studios.id, name: studios.name, isDemo: studios.isDemo })
+    .from(studios)
+    .where(eq(studios.isDemo, true))
+    .limit(1)
   return row ?? null
 }
 
 /** The studio of whoever runs this server: the first that is not the demo. */
 export async function findOwnStudio(db: Database): Promise<Studio | null> {
-  const [row] = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.isDemo, false))
-    .orderBy(studios.createdAt).limit(1)
+  const [row] = await db
+    .select({ id: studios.id, name: studios.name, isDemo: studios.isDemo })
+    .from(studios)
+    .where(eq(studios.isDemo, false))
+    .orderBy(studios.createdAt)
+    .limit(1)
   return row ?? null
 }
 
@@ -35,7 +43,10 @@ export async function leadsInstallation(db: Database, studioId: string): Promise
 
 /** A studio by its name, letter by letter; null: none or several. */
 export async function findStudioNamed(db: Database, name: string): Promise<Studio | null> {
-  const rows = await db.select({ id: studios.id, name: studios.name, isDemo: studios.isDemo }).from(studios).where(eq(studios.name, name))
+  const rows = await db
+    .select({ id: studios.id, name: studios.name, isDemo: studios.isDemo })
+    .from(studios)
+    .where(eq(studios.name, name))
   const [row, ...more] = rows.filter(studio => studio.name === name)
   return row && more.length === 0 ? row : null
 }

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { type FormerTake, setups, takes } from '../database/schema'
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
 import { notFound } from '../utils/problem'
+import { counted } from './counted'
 import { memberNames } from './members'
 import { matchTimes } from './pictureTakes'
 import { noteChange, setupPlace } from './setups'
@@ -13,34 +14,67 @@ export interface TakeRecord extends TakeInput {
   number: number
   /** Who logged it; null: not known. */
   by: string | null
-  /** What it was logged as before it was put right, the oldest first; left out where it never was, and in lists of many set-ups. */
+  /**
+   * What it was logged as before it was put right, the oldest first; left out where it never was, and in lists of many
+   * set-ups.
+   */
   former?: FormerTake[]
 }
 
 export const takeColumns = {
-  id: takes.id, number: takes.number, key: takes.key, delay: takes.delay, verdict: takes.verdict, keeper: takes.keeper, position: takes.position, note: takes.note,
-  planned: takes.planned, sharp: takes.sharp, exposed: takes.exposed, clean: takes.clean, settings: takes.settings, firedAt: takes.firedAt, memberId: takes.memberId,
+  id: takes.id,
+  number: takes.number,
+  key: takes.key,
+  delay: takes.delay,
+  verdict: takes.verdict,
+  keeper: takes.keeper,
+  position: takes.position,
+  note: takes.note,
+  planned: takes.planned,
+  sharp: takes.sharp,
+  exposed: takes.exposed,
+  clean: takes.clean,
+  settings: takes.settings,
+  firedAt: takes.firedAt,
+  memberId: takes.memberId,
 }
 
-interface TakeRow { firedAt: Date, memberId: string | null, former?: FormerTake[] | null }
+interface TakeRow {
+  firedAt: Date
+  memberId: string | null
+  former?: FormerTake[] | null
+}
 type Names = ReadonlyMap<string, string>
 
 /** A row of takes as it goes out, people by their names. */
-export function takeRecord<T extends TakeRow>({ former, firedAt, memberId, ...row }: T, names: Names): Omit<T, keyof TakeRow> & Pick<TakeRecord, 'firedAt' | 'former' | 'by'> {
-  const nameOf = (id: string | null | undefined): string | null => (id ? names.get(id) ?? null : null)
+export function takeRecord<T extends TakeRow>(
+  { former, firedAt, memberId, ...row }: T,
+  names: Names,
+): Omit<T, keyof TakeRow> & Pick<TakeRecord, 'firedAt' | 'former' | 'by'> {
+  const nameOf = (id: string | null | undefined): string | null => (id ? (names.get(id) ?? null) : null)
   return {
-    ...row, firedAt: firedAt.toISOString(), by: nameOf(memberId),
-    ...(former ? { former: former.map(({ by, ...before }) => ({ ...before, ...(by ? { by: nameOf(by) ?? undefined } : {}) })) } : {}),
+    ...row,
+    firedAt: firedAt.toISOString(),
+    by: nameOf(memberId),
+    ...(former
+      ? { former: former.map(({ by, ...before }) => ({ ...before, ...(by ? { by: nameOf(by) ?? undefined } : {}) })) }
+      : {}),
   }
 }
 
-/** Takes that count: all but those struck out. */
-export const counted = isNull(takes.struckAt)
-
 /** All takes of a set-up that count, or those struck out, newest first. */
-export async function listTakes(db: Database, studioId: string, setupId: string, struck = false): Promise<TakeRecord[]> {
+export async function listTakes(
+  db: Database,
+  studioId: string,
+  setupId: string,
+  struck = false,
+): Promise<TakeRecord[]> {
   await setupPlace(db, studioId, setupId)
-  const rows = await db.select({ ...takeColumns, former: takes.former }).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted)).orderBy(desc(takes.number))
+  const rows = await db
+    .select({ ...takeColumns, former: takes.former })
+    .from(takes)
+    .where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted))
+    .orderBy(desc(takes.number))
   const names = await memberNames(db, studioId)
   return rows.map(row => takeRecord(row, names))
 }
@@ -52,19 +86,42 @@ export function powerOf({ settings }: Pick<TakeInput, 'settings'>): number | nul
 }
 
 /** Logs a take under the next number; one that was sent before is given back as it was kept. */
-export async function logTake(db: Database, studioId: string, setupId: string, input: TakeInput, memberId: string | null = null): Promise<TakeRecord> {
+export async function logTake(
+  db: Database,
+  studioId: string,
+  setupId: string,
+  input: TakeInput,
+  memberId: string | null = null,
+): Promise<TakeRecord> {
   const { practice } = await setupPlace(db, studioId, setupId)
   const names = await memberNames(db, studioId)
-  const record = await db.transaction(async (tx) => {
+  const record = await db.transaction(async tx => {
     // The set-up's row is the lock under which numbers are given out.
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
-    const kept = await tx.select(takeColumns).from(takes).where(and(eq(takes.setupId, setupId), eq(takes.key, input.key)))
+    const kept = await tx
+      .select(takeColumns)
+      .from(takes)
+      .where(and(eq(takes.setupId, setupId), eq(takes.key, input.key)))
     if (kept[0]) return takeRecord(kept[0], names)
-    const [last] = await tx.select({ number: max(takes.number) }).from(takes).where(eq(takes.setupId, setupId))
+    const [last] = await tx
+      .select({ number: max(takes.number) })
+      .from(takes)
+      .where(eq(takes.setupId, setupId))
     const row = { id: randomUUID(), number: (last?.number ?? 0) + 1 }
-    await tx.insert(takes).values({ ...input, ...row, studioId, setupId, memberId, practice, power: powerOf(input), firedAt: new Date(input.firedAt) })
+    await tx
+      .insert(takes)
+      .values({
+        ...input,
+        ...row,
+        studioId,
+        setupId,
+        memberId,
+        practice,
+        power: powerOf(input),
+        firedAt: new Date(input.firedAt),
+      })
     await noteChange(tx, setupId)
-    return { ...input, ...row, by: memberId === null ? null : names.get(memberId) ?? null }
+    return { ...input, ...row, by: memberId === null ? null : (names.get(memberId) ?? null) }
   })
   // A picture may have waited for this take.
   await matchTimes(db, setupId)
@@ -74,15 +131,34 @@ export async function logTake(db: Database, studioId: string, setupId: string, i
 const owned = (studioId: string, id: string) => and(eq(takes.id, id), eq(takes.studioId, studioId))
 
 /** Puts right what a take was logged as; what stood before is kept with it. */
-export async function amendTake(db: Database, studioId: string, id: string, amendment: TakeAmendment, memberId: string | null = null): Promise<TakeRecord> {
+export async function amendTake(
+  db: Database,
+  studioId: string,
+  id: string,
+  amendment: TakeAmendment,
+  memberId: string | null = null,
+): Promise<TakeRecord> {
   const names = await memberNames(db, studioId)
-  return db.transaction(async (tx) => {
-    const [found] = await tx.select({ ...takeColumns, former: takes.former, setupId: takes.setupId }).from(takes).where(owned(studioId, id)).for('update')
+  return db.transaction(async tx => {
+    const [found] = await tx
+      .select({ ...takeColumns, former: takes.former, setupId: takes.setupId })
+      .from(takes)
+      .where(owned(studioId, id))
+      .for('update')
     if (!found) throw notFound('take')
     const { setupId, ...row } = found
     if (sameAmendment(row, amendment)) return takeRecord(row, names)
-    const righted = { ...amendment, former: [...row.former ?? [], { ...amendmentOf(row), until: new Date().toISOString(), ...(memberId ? { by: memberId } : {}) }] }
-    await tx.update(takes).set({ ...righted, revision: sql`${takes.revision} + 1` }).where(eq(takes.id, id))
+    const righted = {
+      ...amendment,
+      former: [
+        ...(row.former ?? []),
+        { ...amendmentOf(row), until: new Date().toISOString(), ...(memberId ? { by: memberId } : {}) },
+      ],
+    }
+    await tx
+      .update(takes)
+      .set({ ...righted, revision: sql`${takes.revision} + 1` })
+      .where(eq(takes.id, id))
     await noteChange(tx, setupId)
     return takeRecord({ ...row, ...righted }, names)
   })
@@ -92,6 +168,9 @@ export async function amendTake(db: Database, studioId: string, id: string, amen
 export async function strikeTake(db: Database, studioId: string, id: string, struck: boolean): Promise<void> {
   const [row] = await db.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id))
   if (!row) throw notFound('take')
-  await db.update(takes).set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` }).where(owned(studioId, id))
+  await db
+    .update(takes)
+    .set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` })
+    .where(owned(studioId, id))
   await noteChange(db, row.setupId)
 }

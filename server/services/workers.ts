@@ -14,7 +14,15 @@ const LOOK_EVERY = 250
 const LONGEST: Record<JobKind, number> = { picture: 60, frame: 60, outcome: 120 }
 const MOST_WAITING = 40
 
-interface Job { kind: JobKind, asked: unknown, done: (given: never) => void, failed: (error: unknown) => void }
+/** How far they stand back: people who press buttons go first. 0 where nothing else runs beside them. */
+const NICE = Number(process.env.EPIRO_WORKER_NICE ?? 10)
+
+interface Job {
+  kind: JobKind
+  asked: unknown
+  done: (given: never) => void
+  failed: (error: unknown) => void
+}
 
 const waiting: Job[] = []
 const idle: ChildProcess[] = []
@@ -22,16 +30,28 @@ let running = 0
 let lastId = 0
 
 function start(): ChildProcess {
-  const child = fork(resolve('server/workers/main.ts'), { execArgv: ['--import', 'tsx', '--max-old-space-size=512'], serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
-  // People who press buttons go first.
-  if (child.pid) { try { setPriority(child.pid, 10) } catch { /* not allowed here */ } }
+  const child = fork(resolve('server/workers/main.ts'), {
+    execArgv: ['--import', 'tsx', '--max-old-space-size=512'],
+    serialization: 'advanced',
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  if (child.pid) {
+    try {
+      setPriority(child.pid, NICE)
+    } catch {
+      /* not allowed here */
+    }
+  }
   return child
 }
 
 /** Bytes a process holds in memory; 0 where this is not known. */
 function memoryOf(child: ChildProcess): number {
-  try { return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) * 1024 }
-  catch { return 0 }
+  try {
+    return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) * 1024
+  } catch {
+    return 0
+  }
 }
 
 /** A process that waits does not keep its starter alive. */
@@ -81,12 +101,14 @@ function next(): void {
 }
 
 /**
- * Has a heavy job done in a process of its own, apart from the threads that sessions and queries need, one or two at a time.
+ * Has a heavy job done in a process of its own, apart from the threads that sessions and queries need, one or two at a
+ * time.
  *
  * @throws what the job refuses; 422 where it takes too much time or memory; 503 where too many wait
  */
 export function work<K extends JobKind>(kind: K, asked: Jobs[K]['asked']): Promise<Jobs[K]['given']> {
-  if (waiting.length >= MOST_WAITING) return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
+  if (waiting.length >= MOST_WAITING)
+    return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
   return new Promise((done, failed) => {
     waiting.push({ kind, asked, done: done as Job['done'], failed })
     next()

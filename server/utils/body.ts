@@ -9,7 +9,8 @@ const BODY_LIMIT = 256 * 1024
 /** ms in which a body must have come. */
 const PATIENCE = 30_000
 
-const tooLarge = (limit: number) => problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
+const tooLarge = (limit: number) =>
+  problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
 
 /** Refuses a body that says itself that it is over the limit. */
 export function refuseLarger(event: H3Event, limit: number): void {
@@ -31,15 +32,23 @@ async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
   return Buffer.concat(chunks)
 }
 
-/** The body as JSON held to a schema, `complete` filling in first what older senders leave out: the value, or a 4xx that names field and reason. */
-export async function readInput<T>(event: H3Event, schema: Schema<T>, complete: (value: unknown) => unknown = value => value, limit = BODY_LIMIT): Promise<T> {
-  if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) throw problem(415, 'Send application/json')
+/**
+ * The body as JSON held to a schema, `complete` filling in first what older senders leave out: the value, or a 4xx that
+ * names field and reason.
+ */
+export async function readInput<T>(
+  event: H3Event,
+  schema: Schema<T>,
+  complete: (value: unknown) => unknown = value => value,
+  limit = BODY_LIMIT,
+): Promise<T> {
+  if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? ''))
+    throw problem(415, 'Send application/json')
   const text = (await limitedBytes(event, limit)).toString('utf8')
   let value: unknown
   try {
     value = JSON.parse(text)
-  }
-  catch {
+  } catch {
     throw problem(400, 'The body is not valid JSON')
   }
   return held(schema, value, complete)
@@ -50,7 +59,9 @@ function held<T>(schema: Schema<T>, value: unknown, complete?: (value: unknown) 
   const checked = check(schema, value, complete)
   if ('value' in checked) return checked.value
   const [first] = checked.mistakes
-  throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', { errors: checked.mistakes })
+  throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', {
+    errors: checked.mistakes,
+  })
 }
 
 /** The query of an address held to a schema: the value, or a 4xx that names field and reason. */

@@ -1,7 +1,9 @@
 import { createError } from 'h3'
 import type { Mistake } from '../../shared/schemas/validate'
 
-/** An error of the API in the shape of RFC 9457: title, status, detail, and for bad input each field with its reason. */
+/**
+ * An error of the API in the shape of RFC 9457: title, status, detail, and for bad input each field with its reason.
+ */
 export interface Problem {
   type: 'about:blank'
   title: string
@@ -13,8 +15,21 @@ export interface Problem {
 }
 
 const TITLES: Record<number, string> = {
-  400: 'Bad request', 401: 'Not signed in', 403: 'Refused', 404: 'Not found', 405: 'Method not allowed', 408: 'Too slow', 409: 'Conflict', 413: 'Too large',
-  415: 'Unsupported media type', 421: 'Not here', 422: 'Invalid input', 429: 'Too often', 500: 'Server error', 503: 'Not available', 507: 'Disk full',
+  400: 'Bad request',
+  401: 'Not signed in',
+  403: 'Refused',
+  404: 'Not found',
+  405: 'Method not allowed',
+  408: 'Too slow',
+  409: 'Conflict',
+  413: 'Too large',
+  415: 'Unsupported media type',
+  421: 'Not here',
+  422: 'Invalid input',
+  429: 'Too often',
+  500: 'Server error',
+  503: 'Not available',
+  507: 'Disk full',
 }
 
 export function problemOf(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}): Problem {
@@ -23,7 +38,12 @@ export function problemOf(status: number, detail: string, more: Pick<Problem, 'e
 
 /** To throw in a route or service. */
 export function problem(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
-  return createError({ statusCode: status, statusMessage: TITLES[status] ?? 'Error', message: detail, data: { problem: problemOf(status, detail, more) } })
+  return createError({
+    statusCode: status,
+    statusMessage: TITLES[status] ?? 'Error',
+    message: detail,
+    data: { problem: problemOf(status, detail, more) },
+  })
 }
 
 export const notFound = (what: string) => problem(404, `No such ${what}`)

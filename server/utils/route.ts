@@ -33,10 +33,21 @@ export function leadRoute<T>(handler: (call: StudioCall) => Promise<T>, status =
 const AS: Record<SessionRole, string> = { lead: 'a lead', assistant: 'an assistant', viewer: 'a viewer' }
 
 function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall) => Promise<T>, status: number) {
-  return defineEventHandler(async (event) => {
+  return defineEventHandler(async event => {
     const { studio, role, sessionId, member } = await requireSession(event)
-    if (!allowed.includes(role)) throw problem(403, `Only ${allowed.map(one => AS[one]).join(' or ')} may do this; this device is signed in as ${AS[role]}`)
-    const result = await handler({ event, db: useDatabase(), studioId: studio.id, sessionId, memberId: member?.id ?? null, role })
+    if (!allowed.includes(role))
+      throw problem(
+        403,
+        `Only ${allowed.map(one => AS[one]).join(' or ')} may do this; this device is signed in as ${AS[role]}`,
+      )
+    const result = await handler({
+      event,
+      db: useDatabase(),
+      studioId: studio.id,
+      sessionId,
+      memberId: member?.id ?? null,
+      role,
+    })
     if (status !== 200) setResponseStatus(event, status)
     return result
   })

@@ -1,5 +1,12 @@
 import { type H3Event, getRequestHeader, unsealSession, useSession as useSealedSession } from 'h3'
-import { type Grant, SESSION_DAYS, type SignedIn, createSession, findSession, revokeSession } from '../services/sessions'
+import {
+  type Grant,
+  SESSION_DAYS,
+  type SignedIn,
+  createSession,
+  findSession,
+  revokeSession,
+} from '../services/sessions'
 import { useDatabase } from './database'
 import { problem } from './problem'
 
@@ -9,10 +16,18 @@ const COOKIE = '__Host-epiro'
 function sealing() {
   const password = process.env.SESSION_SECRET
   if (!password || password.length < 32) throw new Error('SESSION_SECRET is not set: start with npm start')
-  return { name: COOKIE, password, maxAge: SESSION_DAYS * 86_400, sessionHeader: false, cookie: { httpOnly: true, sameSite: 'strict', secure: true, path: '/' } } as const
+  return {
+    name: COOKIE,
+    password,
+    maxAge: SESSION_DAYS * 86_400,
+    sessionHeader: false,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: true, path: '/' },
+  } as const
 }
 
-/** The sealed cookie holds only the id of a session; whether it still holds is asked of the database at each request. */
+/**
+ * The sealed cookie holds only the id of a session; whether it still holds is asked of the database at each request.
+ */
 const sealed = (event: H3Event) => useSealedSession<{ id?: string }>(event, sealing())
 
 /** Who this browser is signed in as; null if nobody. */
@@ -29,7 +44,8 @@ export async function requireSession(event: H3Event): Promise<SignedIn> {
 }
 
 /**
- * The same for a connection that is no request any more. A page of another site can open one too, so that its origin must be ours.
+ * The same for a connection that is no request any more. A page of another site can open one too, so that its origin
+ * must be ours.
  *
  * @throws 401 without a session
  */
@@ -37,8 +53,14 @@ export async function requireSocketSession(headers: Headers): Promise<SignedIn> 
   const refused = problem(401, 'Sign in first')
   const origin = headers.get('origin')
   if (origin && new URL(origin).host !== headers.get('host')) throw refused
-  const cookie = headers.get('cookie')?.split(/;\s*/).find(part => part.startsWith(`${COOKIE}=`))?.slice(COOKIE.length + 1)
-  const opened = cookie ? await unsealSession({} as H3Event, sealing(), decodeURIComponent(cookie)).catch(() => null) : null
+  const cookie = headers
+    .get('cookie')
+    ?.split(/;\s*/)
+    .find(part => part.startsWith(`${COOKIE}=`))
+    ?.slice(COOKIE.length + 1)
+  const opened = cookie
+    ? await unsealSession({} as H3Event, sealing(), decodeURIComponent(cookie)).catch(() => null)
+    : null
   const id = (opened?.data as { id?: string } | undefined)?.id
   const session = id ? await findSession(useDatabase(), id) : null
   if (!session) throw refused

@@ -5,15 +5,24 @@ import type { TakeRecord } from '../services/takes'
 /** What is too heavy for the process that answers requests, each with what it gives. */
 export interface Jobs {
   /** Prepares the picture in a file; writes beside it what is kept. */
-  picture: { asked: { path: string, zone: number }, given: PreparedPicture }
+  picture: { asked: { path: string; zone: number }; given: PreparedPicture }
   /** Draws what the camera of the practice bench delivers. */
-  frame: { asked: { rig: PracticeRig, setup: Setup, exposure: BenchExposure, at: Date }, given: Uint8Array }
+  frame: { asked: { rig: PracticeRig; setup: Setup; exposure: BenchExposure; at: Date }; given: Uint8Array }
   /** Judges an exercise and works out its rig's true figures. */
   outcome: {
-    asked: { exercise: string, rig: PracticeRig, setup: Setup, fired: number, shots: { shot: BenchShot, at: number }[], takes: TakeRecord[] }
-    given: { judgement: Judgement, truth: RevealedFigure[] }
+    asked: {
+      exercise: string
+      rig: PracticeRig
+      setup: Setup
+      fired: number
+      shots: { shot: BenchShot; at: number }[]
+      takes: TakeRecord[]
+    }
+    given: { judgement: Judgement; truth: RevealedFigure[] }
   }
 }
 export type JobKind = keyof Jobs
 
-export type Told<K extends JobKind = JobKind> = { id: number } & ({ given: Jobs[K]['given'] } | { refused: { status: number, detail: string } } | { failed: string })
+export type Told<K extends JobKind = JobKind> = { id: number } & (
+  { given: Jobs[K]['given'] } | { refused: { status: number; detail: string } } | { failed: string }
+)

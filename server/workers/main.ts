@@ -8,12 +8,22 @@ import type { JobKind, Jobs, Told } from './jobs'
 sharp.cache(false)
 sharp.concurrency(1)
 
-function outcomeOf({ exercise: id, rig, setup, fired, shots, takes }: Jobs['outcome']['asked']): Jobs['outcome']['given'] {
+function outcomeOf({
+  exercise: id,
+  rig,
+  setup,
+  fired,
+  shots,
+  takes,
+}: Jobs['outcome']['asked']): Jobs['outcome']['given'] {
   const exercise = exerciseById(id)!
   const start = exerciseSetup(exercise)
   return {
     judgement: judge(exercise, rig, start, matchShots(shots, takes)),
-    truth: reveal(rig, setup, bestDelay(rig, start, fired), { assumed: plan(start).timing.wanted, now: setup.delay ?? plan(setup).timing.wanted }),
+    truth: reveal(rig, setup, bestDelay(rig, start, fired), {
+      assumed: plan(start).timing.wanted,
+      now: setup.delay ?? plan(setup).timing.wanted,
+    }),
   }
 }
 
@@ -23,11 +33,16 @@ const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given
   outcome: async asked => outcomeOf(asked),
 }
 
-process.on('message', (message: { id: number, kind: JobKind, asked: never }) => {
+process.on('message', (message: { id: number; kind: JobKind; asked: never }) => {
   const { id, kind, asked } = message
-  const tell = (told: Told): void => { process.send?.(told) }
-  RUN[kind](asked).then(given => tell({ id, given }), (error: unknown) => {
-    const { statusCode, message: detail, stack } = error as { statusCode?: number, message: string, stack?: string }
-    tell(statusCode === undefined ? { id, failed: stack ?? detail } : { id, refused: { status: statusCode, detail } })
-  })
+  const tell = (told: Told): void => {
+    process.send?.(told)
+  }
+  RUN[kind](asked).then(
+    given => tell({ id, given }),
+    (error: unknown) => {
+      const { statusCode, message: detail, stack } = error as { statusCode?: number; message: string; stack?: string }
+      tell(statusCode === undefined ? { id, failed: stack ?? detail } : { id, refused: { status: statusCode, detail } })
+    },
+  )
 })

@@ -7,6 +7,14 @@ const UNNAMED = { lead: 'Lead', assistant: 'Assistant', viewer: 'Viewer' } as co
 
 export default leadRoute(async ({ event, db, studioId, memberId: madeBy }) => {
   const { memberId, role, name } = await readInput(event, linkSchema)
-  const id = memberId === undefined ? await createMember(db, studioId, { name: name ?? UNNAMED[role!], role: role! }) : (await getMember(db, studioId, memberId)).id
-  return { token: await createSignInToken(db, studioId, { memberId: id, madeBy }), memberId: id, minutes: LINK_MINUTES, addresses: joinAddresses(event) }
+  const id =
+    memberId === undefined
+      ? await createMember(db, studioId, { name: name ?? UNNAMED[role!], role: role! })
+      : (await getMember(db, studioId, memberId)).id
+  return {
+    token: await createSignInToken(db, studioId, { memberId: id, madeBy }),
+    memberId: id,
+    minutes: LINK_MINUTES,
+    addresses: joinAddresses(event),
+  }
 }, 201)

@@ -2,7 +2,7 @@ import { firstMember } from '../../services/members'
 import { RATES, countCall } from '../../services/rates'
 import { findDemoStudio } from '../../services/studios'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   if (!demoOpenTo(event)) throw problem(403, 'The demo studio opens only on the machine Epiro runs on')
   const db = useDatabase()
   await countCall(db, RATES.demo, addressOf(event.node.req))

@@ -2,7 +2,7 @@ import { signInSchema } from '../../../shared/schemas/records'
 import { RATES, countCall } from '../../services/rates'
 import { redeemSignInToken } from '../../services/sessions'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await countCall(useDatabase(), RATES.signIn, addressOf(event.node.req))
   const { token } = await readInput(event, signInSchema)
   const grant = await redeemSignInToken(useDatabase(), token)

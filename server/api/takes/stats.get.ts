@@ -1,4 +1,6 @@
 import { logQueryFrom, logQuerySchema } from '../../../shared/schemas/log'
 import { logStats } from '../../services/log'
 
-export default viewRoute(({ event, db, studioId }) => logStats(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)))
+export default viewRoute(({ event, db, studioId }) =>
+  logStats(db, studioId, readQuery(event, logQuerySchema, logQueryFrom)),
+)

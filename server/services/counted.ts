@@ -1,0 +1,5 @@
+import { isNull } from 'drizzle-orm'
+import { takes } from '../database/schema'
+
+/** Takes that count: all but those struck out. */
+export const counted = isNull(takes.struckAt)
