@@ -9,7 +9,10 @@ export default defineNuxtConfig({
     head: {
       htmlAttrs: { lang: 'en' },
       title: 'Epiro',
-      meta: [{ name: 'description', content: 'Plans, runs and learns from high-speed studio photographs.' }, { name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      meta: [
+        { name: 'description', content: 'Plans, runs and learns from high-speed studio photographs.' },
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
     },
   },
@@ -20,7 +23,7 @@ export default defineNuxtConfig({
   routeRules: {
     '/**': {
       headers: {
-        'content-security-policy': 'default-src \'self\'; object-src \'none\'; base-uri \'none\'; frame-ancestors \'none\'',
+        'content-security-policy': "default-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'",
         'x-content-type-options': 'nosniff',
         'x-frame-options': 'DENY',
         'referrer-policy': 'no-referrer',
@@ -41,7 +44,6 @@ export default defineNuxtConfig({
   vite: { worker: { format: 'es' } },
   typescript: { strict: true },
   telemetry: false,
-  eslint: { config: { stylistic: { indent: 2, quotes: 'single', semi: false } } },
   icon: {
     provider: 'server',
     fallbackToApi: false,

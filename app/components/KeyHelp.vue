@@ -2,27 +2,95 @@
 /** Every key, on `?`. */
 const open = ref(false)
 const KEYS: [string, [string, string][]][] = [
-  ['Anywhere', [['?', 'this list'], ['g s', 'shoots'], ['g l', 'log'], ['g k', 'kit'], ['g p', 'practice'], ['g d', 'devices']]],
-  ['Set-up', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['r', 'replay, hold'], ['t', 'ten takes'], ['v', 'the other view of the table plan'], ['1 … 6', 'findings, figures, methods, tests, lists, takes'], ['p', 'dial card as a page']]],
-  ['A part of a drawing', [['arrows', 'move it the way they point'], ['Shift arrows', 'ten times as far'], ['Enter', 'type its figures'], ['Alt while dragging', 'no snapping']]],
-  ['Run', [['space', 'the call is done'], ['Backspace', 'back a step'], ['d', 'dial what is proposed'], ['e o l n m', 'early, on, late, not in frame, misfire'], ['k s x c', 'keeper, sharp, exposed, clean'], ['u', 'put the last take right']]],
-  ['Two pictures', [['+ −', 'zoom both'], ['arrows', 'move both'], ['0', 'show all']]],
-  ['A drawing', [['+ −', 'zoom'], ['arrows', 'move the sheet'], ['0', 'show all'], ['1 2 3', 'time strip: shutter, action, light']]],
+  [
+    'Anywhere',
+    [
+      ['?', 'this list'],
+      ['g s', 'shoots'],
+      ['g l', 'log'],
+      ['g k', 'kit'],
+      ['g p', 'practice'],
+      ['g d', 'devices'],
+    ],
+  ],
+  [
+    'Set-up',
+    [
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Shift Z', 'redo'],
+      ['r', 'replay, hold'],
+      ['t', 'ten takes'],
+      ['v', 'the other view of the table plan'],
+      ['1 … 6', 'findings, figures, methods, tests, lists, takes'],
+      ['p', 'dial card as a page'],
+    ],
+  ],
+  [
+    'A part of a drawing',
+    [
+      ['arrows', 'move it the way they point'],
+      ['Shift arrows', 'ten times as far'],
+      ['Enter', 'type its figures'],
+      ['Alt while dragging', 'no snapping'],
+    ],
+  ],
+  [
+    'Run',
+    [
+      ['space', 'the call is done'],
+      ['Backspace', 'back a step'],
+      ['d', 'dial what is proposed'],
+      ['e o l n m', 'early, on, late, not in frame, misfire'],
+      ['k s x c', 'keeper, sharp, exposed, clean'],
+      ['u', 'put the last take right'],
+    ],
+  ],
+  [
+    'Two pictures',
+    [
+      ['+ −', 'zoom both'],
+      ['arrows', 'move both'],
+      ['0', 'show all'],
+    ],
+  ],
+  [
+    'A drawing',
+    [
+      ['+ −', 'zoom'],
+      ['arrows', 'move the sheet'],
+      ['0', 'show all'],
+      ['1 2 3', 'time strip: shutter, action, light'],
+    ],
+  ],
 ]
 let waiting = ''
-usePageKeys((event) => {
+usePageKeys(event => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key === '?') { event.preventDefault(); open.value = true; return }
+  if (event.key === '?') {
+    event.preventDefault()
+    open.value = true
+    return
+  }
   const went = waiting
   waiting = event.key === 'g' ? 'g' : ''
   if (went !== 'g') return
   const to = ({ s: '/', l: '/log', k: '/kit', p: '/practice', d: '/devices' } as Record<string, string>)[event.key]
-  if (to) { event.preventDefault(); void navigateTo(to) }
+  if (to) {
+    event.preventDefault()
+    void navigateTo(to)
+  }
 })
 </script>
 
 <template>
-  <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" class="max-sm:hidden" @click="open = true" />
+  <UButton
+    variant="ghost"
+    size="xs"
+    icon="i-lucide-keyboard"
+    aria-label="Keys"
+    class="max-sm:hidden"
+    @click="open = true"
+  />
   <UModal v-model:open="open" title="Keys" description="Keys never work while a text is being typed.">
     <template #body>
       <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
@@ -32,7 +100,10 @@ usePageKeys((event) => {
           </h3>
           <dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[13px]">
             <template v-for="[k, what] in keys" :key="k">
-              <dt><kbd class="border border-(--hair-strong) px-1 text-[11px]">{{ k }}</kbd></dt><dd>{{ what }}</dd>
+              <dt>
+                <kbd class="border border-(--hair-strong) px-1 text-[11px]">{{ k }}</kbd>
+              </dt>
+              <dd>{{ what }}</dd>
             </template>
           </dl>
         </section>

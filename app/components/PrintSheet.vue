@@ -1,6 +1,15 @@
 <script setup lang="ts">
 /** A page that is printed: its heading with what is not printed, or why there is none yet. */
-const { failure, ready, waiting, label, title, back, to, width = '46rem' } = defineProps<{
+const {
+  failure,
+  ready,
+  waiting,
+  label,
+  title,
+  back,
+  to,
+  width = '46rem',
+} = defineProps<{
   failure: string
   ready: boolean
   /** What is said until it is ready. */
@@ -41,6 +50,14 @@ const print = (): void => window.print()
 </template>
 
 <style scoped>
-.print-page { margin: 0 auto; padding: 22px 20px 40px; }
-@media print { .print-page { padding: 0; max-width: none !important; } }
+.print-page {
+  margin: 0 auto;
+  padding: 22px 20px 40px;
+}
+@media print {
+  .print-page {
+    padding: 0;
+    max-width: none !important;
+  }
+}
 </style>

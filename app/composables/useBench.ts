@@ -3,13 +3,15 @@ const LINES_KEPT = 40
 
 /** The practice bench on its wire: lines out, lines in, joined again when the line drops. */
 export function useBench() {
-  const lines = ref<{ from: 'me' | 'bench', text: string }[]>([])
+  const lines = ref<{ from: 'me' | 'bench'; text: string }[]>([])
   const connected = ref(false)
   let socket: WebSocket | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
   let wanted = ''
 
-  const note = (from: 'me' | 'bench', text: string): void => { lines.value = [...lines.value, { from, text }].slice(-LINES_KEPT) }
+  const note = (from: 'me' | 'bench', text: string): void => {
+    lines.value = [...lines.value, { from, text }].slice(-LINES_KEPT)
+  }
 
   function join(setupId: string): void {
     leave()
@@ -18,7 +20,9 @@ export function useBench() {
   }
   function connect(): void {
     if (!wanted) return
-    const made = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/setups/${wanted}/bench`)
+    const made = new WebSocket(
+      `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/setups/${wanted}/bench`,
+    )
     socket = made
     made.onopen = () => {
       connected.value = true

@@ -8,9 +8,12 @@ export function useCopied() {
     try {
       await navigator.clipboard.writeText(text)
       copied.value = said
+    } catch {
+      copied.value = 'The browser does not let it be copied'
     }
-    catch { copied.value = 'The browser does not let it be copied' }
-    setTimeout(() => { copied.value = '' }, STANDS)
+    setTimeout(() => {
+      copied.value = ''
+    }, STANDS)
   }
   return { copied, copy }
 }

@@ -1,6 +1,12 @@
 /** Days and times as they are written everywhere. */
 export function useDates() {
-  const format = new Intl.DateTimeFormat('en-GB', { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit' })
+  const format = new Intl.DateTimeFormat('en-GB', {
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
   /** 2026-11-24 18:30, in the time of this device. */
   function when(instant: string): string {
     const part = Object.fromEntries(format.formatToParts(new Date(instant)).map(({ type, value }) => [type, value]))

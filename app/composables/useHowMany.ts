@@ -6,7 +6,10 @@ const NONE: readonly LoggedTake[] = []
 /** The calm before sessions are played, ms. */
 const CALM = 120
 
-/** How many takes it needs, played in a worker; while a new play is on its way the last figure stands and is stale. Those `aside` do not hold up the others. */
+/**
+ * How many takes it needs, played in a worker; while a new play is on its way the last figure stands and is stale.
+ * Those `aside` do not hold up the others.
+ */
 export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[] = () => NONE, aside = false) {
   const many = shallowRef<HowMany | null>(null)
   const stale = ref(true)

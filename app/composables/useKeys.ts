@@ -1,17 +1,23 @@
 /** Where a key belongs to what is typed in, not to the page. */
-const TYPED_IN = 'input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable], [role=dialog]'
+const TYPED_IN =
+  'input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable], [role=dialog]'
 
 /** Whether a key was pressed where text is typed or a dialog is open. */
 export const inTextField = (event: KeyboardEvent): boolean => (event.target as HTMLElement).closest(TYPED_IN) !== null
 
 /** Keys of a page while it is there; never those pressed in a text field. */
 export function usePageKeys(pressed: (event: KeyboardEvent) => void): void {
-  const listener = (event: KeyboardEvent): void => { if (!inTextField(event)) pressed(event) }
+  const listener = (event: KeyboardEvent): void => {
+    if (!inTextField(event)) pressed(event)
+  }
   onMounted(() => window.addEventListener('keydown', listener))
   onBeforeUnmount(() => window.removeEventListener('keydown', listener))
 }
 
-/** Ctrl+Z and Ctrl+Shift+Z on the set-up at hand; true where the key was one of them, or another with Ctrl that is the browser's. */
+/**
+ * Ctrl+Z and Ctrl+Shift+Z on the set-up at hand; true where the key was one of them, or another with Ctrl that is the
+ * browser's.
+ */
 export function undoKey(event: KeyboardEvent): boolean {
   if (!event.ctrlKey && !event.metaKey) return event.altKey
   if (event.key.toLowerCase() !== 'z') return true

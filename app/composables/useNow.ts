@@ -2,11 +2,18 @@
 export function useNowWhile(counts: () => boolean) {
   const now = ref(Date.now())
   let timer: ReturnType<typeof setInterval> | undefined
-  watch(counts, (on) => {
-    clearInterval(timer)
-    now.value = Date.now()
-    if (on) timer = setInterval(() => { now.value = Date.now() }, 100)
-  }, { immediate: true })
+  watch(
+    counts,
+    on => {
+      clearInterval(timer)
+      now.value = Date.now()
+      if (on)
+        timer = setInterval(() => {
+          now.value = Date.now()
+        }, 100)
+    },
+    { immediate: true },
+  )
   onScopeDispose(() => clearInterval(timer))
   return now
 }

@@ -11,7 +11,8 @@ export function useNumbers() {
       const at = text.indexOf('\u00a0')
       return at < 0 ? [text, ''] : [text.slice(0, at), text.slice(at + 1)]
     },
-    show: (value: number, quantity: Quantity, options: FormatOptions = {}): string => format(value, quantity, { system: preferences.system, ...options }),
+    show: (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
+      format(value, quantity, { system: preferences.system, ...options }),
     fill: (template: string, figures: Figures): string => fillFigures(template, figures, preferences.system),
   }
 }

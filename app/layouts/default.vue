@@ -2,19 +2,36 @@
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
-const PAGES = [{ to: '/', label: 'Shoots' }, { to: '/log', label: 'Log' }, { to: '/kit', label: 'Kit' }, { to: '/practice', label: 'Practice' }, { to: '/devices', label: 'People' }]
+const PAGES = [
+  { to: '/', label: 'Shoots' },
+  { to: '/log', label: 'Log' },
+  { to: '/kit', label: 'Kit' },
+  { to: '/practice', label: 'Practice' },
+  { to: '/devices', label: 'People' },
+]
 
 const leaving = ref(false)
 
 // What waits on this device goes out as soon as its own person is signed in, whatever page is open.
 const takes = useTakesStore()
-watch(() => session.key, (key) => { if (key !== '') void takes.readQueue().then(takes.flush) }, { immediate: true })
+watch(
+  () => session.key,
+  key => {
+    if (key !== '') void takes.readQueue().then(takes.flush)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div class="flex h-dvh flex-col">
-    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">Skip to the page</a>
-    <header class="app-head flex h-10 shrink-0 items-center gap-4 max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-2 max-sm:gap-y-0 max-sm:py-1 border-b border-(--hair) px-3 text-[13px]">
+    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2"
+      >Skip to the page</a
+    >
+    <header
+      class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]"
+      :class="'max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-2 max-sm:gap-y-0 max-sm:py-1'"
+    >
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
           <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
@@ -24,23 +41,49 @@ watch(() => session.key, (key) => { if (key !== '') void takes.readQueue().then(
         <span class="max-sm:sr-only">Epiro</span>
       </NuxtLink>
       <nav v-if="session.studio" aria-label="Main" class="flex gap-3 max-sm:gap-2.5 max-sm:text-[12px]">
-        <NuxtLink v-for="page in PAGES" :key="page.to" :to="page.to" class="main-link" active-class="" exact-active-class="here">{{ page.label }}</NuxtLink>
+        <NuxtLink
+          v-for="page in PAGES"
+          :key="page.to"
+          :to="page.to"
+          class="main-link"
+          active-class=""
+          exact-active-class="here"
+          >{{ page.label }}</NuxtLink
+        >
       </nav>
-      <div id="header-place" class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto" />
+      <div
+        id="header-place"
+        class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto"
+      />
       <template v-if="session.studio">
-        <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{ [session.member, session.studio.name].filter(text => text !== null).join(', ') }}</span>
+        <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{
+          [session.member, session.studio.name].filter(text => text !== null).join(', ')
+        }}</span>
         <UButton
-          variant="ghost" size="xs" :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'" aria-label="Units: switch between metric and imperial"
+          variant="ghost"
+          size="xs"
+          :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'"
+          aria-label="Units: switch between metric and imperial"
           @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"
         />
       </template>
       <KeyHelp v-if="session.studio" />
       <UButton
-        variant="ghost" size="xs" :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
-        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'" :ui="{ label: 'max-sm:sr-only' }"
+        variant="ghost"
+        size="xs"
+        :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
+        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'"
+        :ui="{ label: 'max-sm:sr-only' }"
         @click="preferences.look = preferences.look === 'work' ? 'safelight' : 'work'"
       />
-      <UButton v-if="session.studio" variant="ghost" size="xs" icon="i-lucide-log-out" aria-label="Sign out" @click="leaving = true" />
+      <UButton
+        v-if="session.studio"
+        variant="ghost"
+        size="xs"
+        icon="i-lucide-log-out"
+        aria-label="Sign out"
+        @click="leaving = true"
+      />
     </header>
     <PeopleSignOut v-if="session.studio" v-model:open="leaving" />
     <main id="main" class="min-h-0 flex-1">
@@ -50,7 +93,15 @@ watch(() => session.key, (key) => { if (key !== '') void takes.readQueue().then(
 </template>
 
 <style scoped>
-.main-link { color: var(--ink-soft); padding: 1px 0; }
-.main-link:hover { color: var(--ink); }
-.here { color: var(--ink); box-shadow: 0 2px 0 var(--ink); }
+.main-link {
+  color: var(--ink-soft);
+  padding: 1px 0;
+}
+.main-link:hover {
+  color: var(--ink);
+}
+.here {
+  color: var(--ink);
+  box-shadow: 0 2px 0 var(--ink);
+}
 </style>

@@ -12,7 +12,7 @@ const members = shallowRef<MemberRecord[]>([])
 const sessions = shallowRef<(SessionRecord & { here: boolean })[]>([])
 const role = ref<SessionRole>('assistant')
 const name = ref('')
-const link = shallowRef<(LinkMade & { until: number, title: string }) | null>(null)
+const link = shallowRef<(LinkMade & { until: number; title: string }) | null>(null)
 const failure = ref('')
 const studioName = ref('')
 useHead({ title: 'People · Epiro' })
@@ -29,54 +29,69 @@ async function run(what: () => Promise<unknown>): Promise<void> {
   try {
     await what()
     ;[members.value, sessions.value] = await Promise.all([api.members(), api.sessions()])
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'That did not work'
   }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'That did not work' }
 }
-onMounted(() => { if (session.isLead) void run(async () => {}) })
+onMounted(() => {
+  if (session.isLead) void run(async () => {})
+})
 
-const show = (made: LinkMade, title: string): void => { link.value = { ...made, until: Date.now() + made.minutes * 60_000, title } }
-const invite = (): Promise<void> => run(async () => {
-  const wanted = name.value.trim()
-  show(await api.makeLink({ role: role.value, ...(wanted === '' ? {} : { name: wanted }) }), `Link for ${wanted || `a new ${role.value}`}`)
-  name.value = ''
-})
-const another = (member: MemberRecord): Promise<void> => run(async () => show(await api.makeLink({ memberId: member.id }), `Link for ${member.name}`))
+const show = (made: LinkMade, title: string): void => {
+  link.value = { ...made, until: Date.now() + made.minutes * 60_000, title }
+}
+const invite = (): Promise<void> =>
+  run(async () => {
+    const wanted = name.value.trim()
+    show(
+      await api.makeLink({ role: role.value, ...(wanted === '' ? {} : { name: wanted }) }),
+      `Link for ${wanted || `a new ${role.value}`}`,
+    )
+    name.value = ''
+  })
+const another = (member: MemberRecord): Promise<void> =>
+  run(async () => show(await api.makeLink({ memberId: member.id }), `Link for ${member.name}`))
 const change = (id: string, input: MemberInput): Promise<void> => run(() => api.updateMember(id, input))
-const makeStudio = (): Promise<void> => run(async () => {
-  const wanted = studioName.value.trim()
-  if (wanted === '') return
-  show(await api.createStudio(wanted), `Link for the lead of ${wanted}`)
-  studioName.value = ''
-})
+const makeStudio = (): Promise<void> =>
+  run(async () => {
+    const wanted = studioName.value.trim()
+    if (wanted === '') return
+    show(await api.createStudio(wanted), `Link for the lead of ${wanted}`)
+    studioName.value = ''
+  })
 const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${member.id}`)
 </script>
 
 <template>
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-4xl gap-7">
-      <h1 class="text-2xl font-semibold">
-        People
-      </h1>
+      <h1 class="text-2xl font-semibold">People</h1>
       <p v-if="!session.isLead" role="alert">
-        {{ session.member ?? 'This device' }} is signed in as {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead lets others in.
+        {{ session.member ?? 'This device' }} is signed in as
+        {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead lets others in.
       </p>
       <template v-else>
         <p v-if="failure" role="alert" class="text-(--bad)">
           {{ failure }}
         </p>
         <section aria-labelledby="join" class="grid gap-3">
-          <h2 id="join" class="section-title">
-            Let somebody in
-          </h2>
+          <h2 id="join" class="section-title">Let somebody in</h2>
           <form class="grid gap-3 text-[13px]" @submit.prevent="invite">
-            <label class="flex items-baseline gap-2">Name
-              <input v-model="name" class="border-b border-(--hair-strong) bg-transparent outline-offset-2" maxlength="80" placeholder="as the crew calls them" autocomplete="off">
+            <label class="flex items-baseline gap-2"
+              >Name
+              <input
+                v-model="name"
+                class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
+                maxlength="80"
+                placeholder="as the crew calls them"
+                autocomplete="off"
+              />
             </label>
             <fieldset class="grid gap-1">
-              <legend class="sr-only">
-                As
-              </legend>
-              <label v-for="id in SESSION_ROLES" :key="id" class="flex items-center gap-2"><input v-model="role" type="radio" name="role" :value="id"> {{ ROLE_TEXT[id] }}</label>
+              <legend class="sr-only">As</legend>
+              <label v-for="id in SESSION_ROLES" :key="id" class="flex items-center gap-2"
+                ><input v-model="role" type="radio" name="role" :value="id" /> {{ ROLE_TEXT[id] }}</label
+              >
             </fieldset>
             <div>
               <UButton type="submit" label="Make a link" icon="i-lucide-qr-code" />
@@ -90,32 +105,45 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </template>
         </section>
         <section aria-labelledby="people">
-          <h2 id="people" class="section-title">
-            People of this studio
-          </h2>
+          <h2 id="people" class="section-title">People of this studio</h2>
           <div class="overflow-x-auto">
             <table class="kit-table">
               <thead>
                 <tr>
-                  <th>Name</th><th>Role</th><th>Devices</th><th>Link</th><th><span class="sr-only">Let in no longer</span></th>
+                  <th>Name</th>
+                  <th>Role</th>
+                  <th>Devices</th>
+                  <th>Link</th>
+                  <th><span class="sr-only">Let in no longer</span></th>
                 </tr>
               </thead>
               <tbody>
                 <PeopleMemberRow
-                  v-for="member in members" :key="member.id" :member="member" :self="isSelf(member)" @change="change(member.id, $event)" @link="another(member)"
-                  @cancel="run(() => api.cancelLinks(member.id))" @revoke="run(() => api.revokeMember(member.id))"
+                  v-for="member in members"
+                  :key="member.id"
+                  :member="member"
+                  :self="isSelf(member)"
+                  @change="change(member.id, $event)"
+                  @link="another(member)"
+                  @cancel="run(() => api.cancelLinks(member.id))"
+                  @revoke="run(() => api.revokeMember(member.id))"
                 />
               </tbody>
             </table>
           </div>
         </section>
         <section aria-labelledby="signed-in">
-          <h2 id="signed-in" class="section-title">
-            Signed in
-          </h2>
+          <h2 id="signed-in" class="section-title">Signed in</h2>
           <table class="kit-table">
             <thead>
-              <tr><th>Device</th><th>Who</th><th>As</th><th class="wide-only">Since</th><th>Last seen</th><th><span class="sr-only">Sign out</span></th></tr>
+              <tr>
+                <th>Device</th>
+                <th>Who</th>
+                <th>As</th>
+                <th class="wide-only">Since</th>
+                <th>Last seen</th>
+                <th><span class="sr-only">Sign out</span></th>
+              </tr>
             </thead>
             <tbody>
               <tr v-for="s in sessions" :key="s.id" data-testid="session">
@@ -130,7 +158,11 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
                 </td>
                 <td class="text-right">
                   <UButton
-                    v-if="!s.here" size="xs" variant="ghost" label="Sign out" :aria-label="`Sign out ${deviceName(s.device)} of ${when(s.createdAt)}`"
+                    v-if="!s.here"
+                    size="xs"
+                    variant="ghost"
+                    label="Sign out"
+                    :aria-label="`Sign out ${deviceName(s.device)} of ${when(s.createdAt)}`"
                     @click="run(() => api.revokeSession(s.id))"
                   />
                 </td>
@@ -139,12 +171,16 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </table>
         </section>
         <section v-if="session.installation" aria-labelledby="studios" class="grid gap-2">
-          <h2 id="studios" class="section-title">
-            Another studio
-          </h2>
+          <h2 id="studios" class="section-title">Another studio</h2>
           <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">
-            <label class="flex items-baseline gap-2">Name of the studio
-              <input v-model="studioName" class="border-b border-(--hair-strong) bg-transparent outline-offset-2" maxlength="120" autocomplete="off">
+            <label class="flex items-baseline gap-2"
+              >Name of the studio
+              <input
+                v-model="studioName"
+                class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
+                maxlength="120"
+                autocomplete="off"
+              />
             </label>
             <UButton type="submit" size="xs" variant="outline" label="Make it, with a link for its lead" />
           </form>
@@ -158,5 +194,9 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
 </template>
 
 <style scoped>
-@media (max-width: 640px) { .wide-only { display: none; } }
+@media (max-width: 640px) {
+  .wide-only {
+    display: none;
+  }
+}
 </style>

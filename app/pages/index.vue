@@ -13,7 +13,7 @@ const pasted = ref('')
 const archived = ref<ArchivedSetup[] | null>(null)
 const failure = ref('')
 const mistakes = ref<Mistake[]>([])
-const undone = ref<{ id: string, name: string } | null>(null)
+const undone = ref<{ id: string; name: string } | null>(null)
 useHead({ title: 'Shoots · Epiro' })
 
 /** Does something and reads the shoots again; what goes wrong is said at the top. */
@@ -24,16 +24,20 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     await what()
     await shoots.load()
     if (archived.value) archived.value = await api.archivedSetups()
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'That did not work'
   }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'That did not work' }
 }
 onMounted(() => run(async () => {}))
 
 /** What is on today first, then what comes, the nearest first, then what is over. */
-const today = new Date().toISOString().slice(0, 10)
+const today = localDay()
 const ordered = computed(() => {
   const rank = (date: string): number => (date === today ? 0 : date > today ? 1 : 2)
-  return [...shoots.shoots].sort((a, b) => rank(a.date) - rank(b.date) || (rank(a.date) === 1 ? a.date.localeCompare(b.date) : b.date.localeCompare(a.date)))
+  return [...shoots.shoots].sort(
+    (a, b) =>
+      rank(a.date) - rank(b.date) || (rank(a.date) === 1 ? a.date.localeCompare(b.date) : b.date.localeCompare(a.date)),
+  )
 })
 
 const file = useTemplateRef<HTMLInputElement>('file')
@@ -53,8 +57,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
   try {
     await navigateTo(`/setups/${(await api.createSetup(shootId, checked.value)).id}`)
     return true
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'Not imported'
     return false
   }
@@ -80,49 +83,76 @@ async function restore(id: string): Promise<void> {
   await run(() => api.restoreSetup(id))
   undone.value = null
 }
-const toggleArchived = (): Promise<void> => run(async () => { archived.value = archived.value ? null : await api.archivedSetups() })
+const toggleArchived = (): Promise<void> =>
+  run(async () => {
+    archived.value = archived.value ? null : await api.archivedSetups()
+  })
 </script>
 
 <template>
   <div class="scrolls h-full">
     <div class="mx-auto max-w-5xl px-6 py-8">
       <div class="mb-6 flex items-baseline justify-between">
-        <h1 class="text-2xl font-semibold">
-          Shoots
-        </h1>
+        <h1 class="text-2xl font-semibold">Shoots</h1>
         <UButton v-if="session.isCrew" icon="i-lucide-plus" label="New shoot" @click="adding = true" />
       </div>
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
         <p>{{ failure }}</p>
         <ul v-if="mistakes.length > 0" class="text-[13px]">
-          <li v-for="m in mistakes" :key="m.field + m.reason">
-            {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
-          </li>
+          <li v-for="m in mistakes" :key="m.field + m.reason">{{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}</li>
         </ul>
       </div>
       <p v-if="undone" role="status" class="mb-4 text-[13px]">
-        {{ undone.name }} is archived. <button type="button" class="underline" @click="restore(undone.id)">
-          Bring it back
-        </button>
+        {{ undone.name }} is archived.
+        <button type="button" class="underline" @click="restore(undone.id)">Bring it back</button>
       </p>
-      <input ref="file" type="file" accept="application/json,.json" class="hidden" aria-label="Set-up file" @change="importFile">
-      <p v-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
-        No shoots yet. A shoot is a day or a job; it holds set-ups, one for each picture. Make one, add a set-up of a recipe, and a whole plan stands
-        there at once, ready to be changed.
+      <input
+        ref="file"
+        type="file"
+        accept="application/json,.json"
+        class="hidden"
+        aria-label="Set-up file"
+        @change="importFile"
+      />
+      <ShootsFirstMinute v-if="shoots.loaded && shoots.shoots.length === 0 && session.isCrew" class="mb-8" />
+      <p v-else-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
+        No shoots yet. A shoot is a day or a job; it holds set-ups, one for each picture.
       </p>
       <ShootsShootSection
-        v-for="shoot in ordered" :key="shoot.id" :shoot="shoot" :others="shoots.shoots.filter(other => other.id !== shoot.id)" @add="addTo = shoot.id" @import-file="chooseFile(shoot.id)"
-        @paste="pasteInto = shoot.id" @archive="archive" @duplicate="id => run(() => api.duplicateSetup(id))" @move="(id, to) => run(() => api.moveSetup(id, to))"
+        v-for="shoot in ordered"
+        :key="shoot.id"
+        :shoot="shoot"
+        :others="shoots.shoots.filter(other => other.id !== shoot.id)"
+        @add="addTo = shoot.id"
+        @import-file="chooseFile(shoot.id)"
+        @paste="pasteInto = shoot.id"
+        @archive="archive"
+        @duplicate="id => run(() => api.duplicateSetup(id))"
+        @move="(id, to) => run(() => api.moveSetup(id, to))"
         @archive-shoot="run(() => api.archiveShoot(shoot.id))"
       />
-      <UButton v-if="shoots.loaded" variant="ghost" size="xs" icon="i-lucide-archive" :label="archived ? 'Hide the archive' : 'Archived set-ups'" @click="toggleArchived" />
+      <UButton
+        v-if="shoots.loaded"
+        variant="ghost"
+        size="xs"
+        icon="i-lucide-archive"
+        :label="archived ? 'Hide the archive' : 'Archived set-ups'"
+        @click="toggleArchived"
+      />
       <ul v-if="archived" class="mt-2 text-[13px]" aria-label="Archived set-ups">
-        <li v-if="archived.length === 0" class="text-(--ink-soft)">
-          None.
-        </li>
+        <li v-if="archived.length === 0" class="text-(--ink-soft)">None.</li>
         <li v-for="a in archived" :key="a.id" class="flex items-baseline gap-3 border-b border-(--hair) py-1">
-          <span class="flex-1">{{ a.name }} <span class="text-(--ink-soft)">· {{ a.shootName }}</span></span>
-          <UButton v-if="session.isLead" size="xs" variant="ghost" label="Bring back" :aria-label="`Bring back ${a.name}`" @click="restore(a.id)" />
+          <span class="flex-1"
+            >{{ a.name }} <span class="text-(--ink-soft)">· {{ a.shootName }}</span></span
+          >
+          <UButton
+            v-if="session.isLead"
+            size="xs"
+            variant="ghost"
+            label="Bring back"
+            :aria-label="`Bring back ${a.name}`"
+            @click="restore(a.id)"
+          />
         </li>
       </ul>
     </div>
@@ -131,12 +161,31 @@ const toggleArchived = (): Promise<void> => run(async () => { archived.value = a
         <ShootsShootForm @done="adding = false" />
       </template>
     </UModal>
-    <UModal :open="addTo !== ''" title="New set-up" description="A plausible whole, ready to be changed." :ui="{ content: 'max-w-2xl' }" @update:open="open => { if (!open) addTo = '' }">
+    <UModal
+      :open="addTo !== ''"
+      title="New set-up"
+      description="A plausible whole, ready to be changed."
+      :ui="{ content: 'max-w-2xl' }"
+      @update:open="
+        open => {
+          if (!open) addTo = ''
+        }
+      "
+    >
       <template #body>
         <ShootsNewSetup :shoot-id="addTo" />
       </template>
     </UModal>
-    <UModal :open="pasteInto !== ''" title="Paste a set-up" description="Copied from a set-up of this studio or of any other." @update:open="open => { if (!open) pasteInto = '' }">
+    <UModal
+      :open="pasteInto !== ''"
+      title="Paste a set-up"
+      description="Copied from a set-up of this studio or of any other."
+      @update:open="
+        open => {
+          if (!open) pasteInto = ''
+        }
+      "
+    >
       <template #body>
         <form class="grid gap-3" @submit.prevent="paste">
           <UTextarea v-model="pasted" :rows="8" class="w-full" aria-label="Set-up as text" placeholder="Paste here" />

@@ -15,18 +15,23 @@ const showArchived = ref(false)
 useHead({ title: 'Kit · Epiro' })
 
 const shown = computed(() => store.records.filter(record => showArchived.value || !record.archived))
-const groups = computed(() => KIT_KINDS.map(kind => ({ kind, records: shown.value.filter(record => record.item.kind === kind) })))
+const groups = computed(() =>
+  KIT_KINDS.map(kind => ({ kind, records: shown.value.filter(record => record.item.kind === kind) })),
+)
 const chosenId = computed(() => String(route.query.item ?? ''))
-const chosen = computed(() => store.byId.get(chosenId.value) ?? store.inSight.find(r => r.item.kind === 'flash') ?? shown.value[0] ?? null)
+const chosen = computed(
+  () => store.byId.get(chosenId.value) ?? store.inSight.find(r => r.item.kind === 'flash') ?? shown.value[0] ?? null,
+)
 const choose = (id: string): void => void navigateTo({ query: { item: id } }, { replace: true })
 
 async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
   mistakes.value = []
-  try { await what() }
-  catch (error) {
+  try {
+    await what()
+  } catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'That did not work'
-    mistakes.value = error instanceof ApiError ? error.problem?.errors ?? [] : []
+    mistakes.value = error instanceof ApiError ? (error.problem?.errors ?? []) : []
   }
 }
 onMounted(() => run(store.load))
@@ -47,22 +52,33 @@ async function importFile(): Promise<void> {
 }
 const items = computed(() => store.inSight.map(record => record.item))
 const add = (kind: KitKind): Promise<void> => run(async () => choose(await store.addNew(kind)))
-const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () => void add(kind) }))
+const leaflet = ref(false)
+const menu = [
+  { label: 'Flash, from its leaflet', onSelect: () => void (leaflet.value = true) },
+  ...KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () => void add(kind) })),
+]
+function made(id: string): void {
+  leaflet.value = false
+  choose(id)
+}
 </script>
 
 <template>
   <div class="kit-page h-full">
     <nav aria-label="Kit" class="kit-list scrolls" tabindex="0">
       <div class="flex items-baseline justify-between pt-4 pb-2">
-        <h1 class="text-2xl font-semibold">
-          Kit
-        </h1>
-        <UDropdownMenu v-if="session.isLead" :items="menu" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
+        <h1 class="text-2xl font-semibold">Kit</h1>
+        <UDropdownMenu
+          v-if="session.isLead"
+          :items="menu"
+          :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+        >
           <UButton icon="i-lucide-plus" size="xs" label="Add" aria-label="Add to the kit" />
         </UDropdownMenu>
       </div>
       <p v-if="store.loaded && shown.length === 0" class="text-[13px] text-(--ink-soft)">
-        No kit yet. Add the gear you own once, with its figures as rated; measure what matters, and set-ups take the figures from here.
+        No kit yet. Add the gear you own once, with its figures as rated; measure what matters, and set-ups take the
+        figures from here.
       </p>
       <template v-for="group in groups" :key="group.kind">
         <section v-if="group.records.length > 0" :aria-label="KIT_LABELS[group.kind].many" class="mb-3">
@@ -70,23 +86,73 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
             {{ KIT_LABELS[group.kind].many }}
           </h2>
           <button
-            v-for="record in group.records" :key="record.id" type="button" class="kit-entry" :aria-current="chosen?.id === record.id" :class="{ archived: record.archived }"
+            v-for="record in group.records"
+            :key="record.id"
+            type="button"
+            class="kit-entry"
+            :aria-current="chosen?.id === record.id"
+            :class="{ archived: record.archived }"
             @click="choose(record.id)"
           >
             <span class="min-w-0 flex-1 truncate">{{ record.item.name }}</span>
             <span v-if="record.archived" class="text-[11px] text-(--ink-faint)">archived</span>
-            <span v-else-if="record.usedBy.length > 0" class="text-[11px] text-(--ink-faint)" :title="`In use by ${record.usedBy.map(u => u.name).join(', ')}`">{{ record.usedBy.length }} in use</span>
+            <span
+              v-else-if="record.usedBy.length > 0"
+              class="text-[11px] text-(--ink-faint)"
+              :title="`In use by ${record.usedBy.map(u => u.name).join(', ')}`"
+              >{{ record.usedBy.length }} in use</span
+            >
           </button>
         </section>
       </template>
       <div class="flex flex-wrap items-center gap-1 border-t border-(--hair) py-2">
-        <UButton v-if="session.isLead" size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import kit, JSON or CSV" @click="file?.click()" />
-        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the kit as JSON" @click="download(kitToJson(items), 'kit.json', 'application/json')" />
-        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the kit as CSV" @click="download(kitToCsv(items), 'kit.csv', 'text/csv')" />
-        <label class="flex items-center gap-1 text-[12px]"><input v-model="showArchived" type="checkbox" class="tick"> archived too</label>
+        <UButton
+          v-if="session.isLead"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-upload"
+          label="Import"
+          aria-label="Import kit, JSON or CSV"
+          @click="file?.click()"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-download"
+          label="JSON"
+          aria-label="Export the kit as JSON"
+          @click="download(kitToJson(items), 'kit.json', 'application/json')"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-download"
+          label="CSV"
+          aria-label="Export the kit as CSV"
+          @click="download(kitToCsv(items), 'kit.csv', 'text/csv')"
+        />
+        <label class="flex items-center gap-1 text-[12px]"
+          ><input v-model="showArchived" type="checkbox" class="tick" /> archived too</label
+        >
       </div>
-      <input ref="file" type="file" accept=".json,.csv,application/json,text/csv" class="hidden" aria-label="Kit file" @change="importFile">
+      <input
+        ref="file"
+        type="file"
+        accept=".json,.csv,application/json,text/csv"
+        class="hidden"
+        aria-label="Kit file"
+        @change="importFile"
+      />
     </nav>
+    <UModal
+      v-model:open="leaflet"
+      title="A flash, from its leaflet"
+      description="Three figures are enough: the rest follows from its kind."
+    >
+      <template #body>
+        <KitFlashLeaflet @made="made" />
+      </template>
+    </UModal>
     <div class="scrolls min-h-0 bg-(--sheet) px-6 py-4" tabindex="0" role="region" aria-label="Item">
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)">
         <p>{{ failure }}</p>
@@ -94,9 +160,7 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
           <li v-for="m in mistakes.slice(0, 12)" :key="m.field + m.reason">
             {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
           </li>
-          <li v-if="mistakes.length > 12">
-            and {{ mistakes.length - 12 }} more
-          </li>
+          <li v-if="mistakes.length > 12">and {{ mistakes.length - 12 }} more</li>
         </ul>
       </div>
       <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
@@ -110,12 +174,46 @@ const menu = KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () 
 </template>
 
 <style scoped>
-.kit-page { display: grid; grid-template-columns: 288px minmax(0, 1fr); }
-.kit-list { border-right: 1px solid var(--hair); padding: 0 14px; min-height: 0; }
-.kit-entry { display: flex; align-items: baseline; gap: 8px; width: 100%; text-align: left; font-size: 13px; padding: 4px 6px; cursor: pointer; border-bottom: 1px solid var(--hair); }
-.kit-entry:hover { background: var(--ui-bg-elevated); }
-.kit-entry[aria-current="true"] { background: var(--ink); color: var(--sheet); }
-.kit-entry[aria-current="true"] span { color: var(--sheet); }
-.archived { color: var(--ink-faint); }
-@media (max-width: 900px) { .kit-page { display: block; overflow-y: auto; } .kit-list { border: 0; } }
+.kit-page {
+  display: grid;
+  grid-template-columns: 288px minmax(0, 1fr);
+}
+.kit-list {
+  border-right: 1px solid var(--hair);
+  padding: 0 14px;
+  min-height: 0;
+}
+.kit-entry {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  width: 100%;
+  text-align: left;
+  font-size: 13px;
+  padding: 4px 6px;
+  cursor: pointer;
+  border-bottom: 1px solid var(--hair);
+}
+.kit-entry:hover {
+  background: var(--ui-bg-elevated);
+}
+.kit-entry[aria-current='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.kit-entry[aria-current='true'] span {
+  color: var(--sheet);
+}
+.archived {
+  color: var(--ink-faint);
+}
+@media (max-width: 900px) {
+  .kit-page {
+    display: block;
+    overflow-y: auto;
+  }
+  .kit-list {
+    border: 0;
+  }
+}
 </style>

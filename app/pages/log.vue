@@ -17,7 +17,16 @@ const { show } = useNumbers()
 const { when } = useDates()
 useHead({ title: 'Log · Epiro' })
 
-const query = reactive<Partial<LogQuery>>({ order: 'newest', shoot: '', recipe: undefined, verdict: undefined, keepers: false, pictures: false, practice: false, text: '' })
+const query = reactive<Partial<LogQuery>>({
+  order: 'newest',
+  shoot: '',
+  recipe: undefined,
+  verdict: undefined,
+  keepers: false,
+  pictures: false,
+  practice: false,
+  text: '',
+})
 const entries = shallowRef<LogEntry[]>([])
 const stats = shallowRef<LogStats | null>(null)
 const next = ref<string | null>(null)
@@ -26,12 +35,20 @@ const busy = ref('')
 const failure = ref('')
 /** Edited takes named one by one. */
 const MOST_SHOWN = 8
-const ORDER_LABELS = { newest: 'newest first', oldest: 'oldest first', shortest: 'shortest delay first', longest: 'longest delay first' } as const
+const ORDER_LABELS = {
+  newest: 'newest first',
+  oldest: 'oldest first',
+  shortest: 'shortest delay first',
+  longest: 'longest delay first',
+} as const
 
 async function run(what: () => Promise<void>): Promise<void> {
   failure.value = ''
-  try { await what() }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'The log could not be read' }
+  try {
+    await what()
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'The log could not be read'
+  }
 }
 let asked = 0
 /** The first page of what is asked for; an answer that comes after the next question is dropped. */
@@ -49,14 +66,15 @@ async function load(): Promise<void> {
     if (mine === asked) stats.value = counts
   })
 }
-const more = (): Promise<void> => run(async () => {
-  if (!next.value) return
-  const mine = asked
-  const page = await api.log({ ...query, after: next.value })
-  if (mine !== asked) return
-  entries.value = [...entries.value, ...page.entries]
-  next.value = page.next
-})
+const more = (): Promise<void> =>
+  run(async () => {
+    if (!next.value) return
+    const mine = asked
+    const page = await api.log({ ...query, after: next.value })
+    if (mine !== asked) return
+    entries.value = [...entries.value, ...page.entries]
+    next.value = page.next
+  })
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(query, () => {
   clearTimeout(timer)
@@ -68,132 +86,252 @@ onMounted(() => {
 })
 onScopeDispose(() => clearTimeout(timer))
 
-const progress = (text: string): void => { busy.value = text }
-const out = (kind: 'csv' | 'json'): Promise<void> => run(async () => {
-  await exportLog({ ...query }, kind, progress)
-  said.value = LEFT_OUT
-})
+const progress = (text: string): void => {
+  busy.value = text
+}
+const out = (kind: 'csv' | 'json'): Promise<void> =>
+  run(async () => {
+    await exportLog({ ...query }, kind, progress)
+    said.value = LEFT_OUT
+  })
 const file = useTemplateRef<HTMLInputElement>('file')
 const mistakes = ref<Mistake[]>([])
 const said = ref('')
 /** Takes that are here and read otherwise in the file that was taken in last, and that file. */
-const edited = shallowRef<{ file: File, takes: EditedTake[] } | null>(null)
-const takeIn = (chosen: File | undefined, amend = false): Promise<void> => run(async () => {
-  if (!chosen) return
-  said.value = ''
-  edited.value = null
-  mistakes.value = []
-  const result = await importLog(chosen, progress, amend).finally(() => progress(''))
-  if (file.value) file.value.value = ''
-  if ('mistakes' in result) {
-    mistakes.value = result.mistakes
-    failure.value = `${chosen.name} is no log that can be read`
-    return
-  }
-  const { added, known, setups, amended } = result
-  said.value = `${added} takes added, ${known} were here already${setups > 0 ? `, ${setups} set-ups came with them` : ''}${amended > 0 ? `, ${amended} put right` : ''}.`
-  if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
-  await load()
-})
+const edited = shallowRef<{ file: File; takes: EditedTake[] } | null>(null)
+const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
+  run(async () => {
+    if (!chosen) return
+    said.value = ''
+    edited.value = null
+    mistakes.value = []
+    const result = await importLog(chosen, progress, amend).finally(() => progress(''))
+    if (file.value) file.value.value = ''
+    if ('mistakes' in result) {
+      mistakes.value = result.mistakes
+      failure.value = `${chosen.name} is no log that can be read`
+      return
+    }
+    const { added, known, setups, amended } = result
+    said.value =
+      `${added} takes added, ${known} were here ` +
+      `already${setups > 0 ? `, ${setups} set-ups came with them` : ''}${amended > 0 ? `, ${amended} put right` : ''}.`
+    if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
+    await load()
+  })
 
 // ── pictures ──
 const chosen = ref<TakenPicture[]>([])
 const comparing = ref(false)
-const pair = computed(() => (chosen.value.length === 2 ? chosen.value as [TakenPicture, TakenPicture] : null))
+const pair = computed(() => (chosen.value.length === 2 ? (chosen.value as [TakenPicture, TakenPicture]) : null))
 const isChosen = (id: string): boolean => chosen.value.some(c => c.picture.id === id)
 /** Two at most: a third takes the place of the first. */
+const chooseText = (entry: LogEntry, name: string): string =>
+  `Choose ${name} of take ${entry.number} of ${entry.setupName} to set beside another`
 function choose(entry: LogEntry, picture: LogEntry['pictures'][number]): void {
-  chosen.value = isChosen(picture.id) ? chosen.value.filter(c => c.picture.id !== picture.id) : [...chosen.value.slice(-1), { picture, take: entry }]
+  chosen.value = isChosen(picture.id)
+    ? chosen.value.filter(c => c.picture.id !== picture.id)
+    : [...chosen.value.slice(-1), { picture, take: entry }]
   if (chosen.value.length === 2) comparing.value = true
 }
-const attach = (entry: LogEntry, files: File[]): Promise<void> => run(async () => {
-  for (const picture of files) {
-    const kept = await api.addPicture(entry.setupId, picture, entry.id)
-    entries.value = entries.value.map(e => (e.id === entry.id ? { ...e, pictures: [...e.pictures.filter(p => p.id !== kept.id), kept] } : { ...e, pictures: e.pictures.filter(p => p.id !== kept.id) }))
-  }
-})
+const attach = (entry: LogEntry, files: File[]): Promise<void> =>
+  run(async () => {
+    for (const picture of files) {
+      const kept = await api.addPicture(entry.setupId, picture, entry.id)
+      entries.value = entries.value.map(e =>
+        e.id === entry.id
+          ? { ...e, pictures: [...e.pictures.filter(p => p.id !== kept.id), kept] }
+          : { ...e, pictures: e.pictures.filter(p => p.id !== kept.id) },
+      )
+    }
+  })
 const recipeLabel = (of: string): string => (RECIPES.find(r => r === of) ? RECIPE_LABELS[of as Recipe] : of)
 const powerLabel = (of: string): string => show(Number(of), 'power')
 const delayLabel = (of: string): string => show(Number(of), 'time', { figures: 3 })
-const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as const).filter(key => entry[key] === false).map(key => `not ${key}`).join(', ')
+const judged = (entry: LogEntry): string =>
+  (['sharp', 'exposed', 'clean'] as const)
+    .filter(key => entry[key] === false)
+    .map(key => `not ${key}`)
+    .join(', ')
 </script>
 
 <template>
   <div class="scrolls h-full">
     <div class="mx-auto grid max-w-6xl gap-4 px-6 py-6">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 class="text-2xl font-semibold">
-          Log
-        </h1>
+        <h1 class="text-2xl font-semibold">Log</h1>
         <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
-          {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }} {{ stats.keepers === 1 ? 'keeper' : 'keepers' }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
+          {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }}
+          {{ stats.keepers === 1 ? 'keeper' : 'keepers'
+          }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
         </p>
-        <input ref="file" type="file" accept=".json,.csv" class="hidden" aria-label="Log file" @change="takeIn(file?.files?.[0])">
-        <UButton v-if="session.isLead" size="xs" variant="ghost" icon="i-lucide-upload" label="Import" aria-label="Import a log that was exported" @click="file?.click()" />
-        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="CSV" aria-label="Export the log as CSV" @click="out('csv')" />
-        <UButton size="xs" variant="ghost" icon="i-lucide-download" label="JSON" aria-label="Export the log as JSON" @click="out('json')" />
+        <input
+          ref="file"
+          type="file"
+          accept=".json,.csv"
+          class="hidden"
+          aria-label="Log file"
+          @change="takeIn(file?.files?.[0])"
+        />
+        <UButton
+          v-if="session.isLead"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-upload"
+          label="Import"
+          aria-label="Import a log that was exported"
+          @click="file?.click()"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-download"
+          label="CSV"
+          aria-label="Export the log as CSV"
+          @click="out('csv')"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-download"
+          label="JSON"
+          aria-label="Export the log as JSON"
+          @click="out('json')"
+        />
       </div>
-      <form class="flex flex-wrap items-end gap-x-4 gap-y-2 border-y border-(--hair) py-2 text-[13px]" role="search" aria-label="Takes" @submit.prevent="load">
-        <label class="grid">Search <input v-model="query.text" class="ask" type="search" placeholder="note or set-up" maxlength="120"></label>
-        <label class="grid">Shoot <select v-model="query.shoot" class="ask"><option value="">all</option><option v-for="s in shoots.shoots" :key="s.id" :value="s.id">{{ s.name }}</option></select></label>
-        <label class="grid">Recipe <select v-model="query.recipe" class="ask"><option :value="undefined">all</option><option v-for="r in RECIPES" :key="r" :value="r">{{ RECIPE_LABELS[r] }}</option></select></label>
-        <label class="grid">Verdict <select v-model="query.verdict" class="ask"><option :value="undefined">all</option><option v-for="v in VERDICTS" :key="v" :value="v">{{ v }}</option></select></label>
-        <label class="grid">Order <select v-model="query.order" class="ask"><option v-for="o in LOG_ORDERS" :key="o" :value="o">{{ ORDER_LABELS[o] }}</option></select></label>
-        <label class="flex items-center gap-2 pb-1"><input v-model="query.keepers" type="checkbox" class="tick"> keepers only</label>
-        <label class="flex items-center gap-2 pb-1"><input v-model="query.pictures" type="checkbox" class="tick"> with a picture</label>
-        <label class="flex items-center gap-2 pb-1"><input v-model="query.practice" type="checkbox" class="tick"> practice bench</label>
+      <form
+        class="flex flex-wrap items-end gap-x-4 gap-y-2 border-y border-(--hair) py-2 text-[13px]"
+        role="search"
+        aria-label="Takes"
+        @submit.prevent="load"
+      >
+        <label class="grid"
+          >Search <input v-model="query.text" class="ask" type="search" placeholder="note or set-up" maxlength="120"
+        /></label>
+        <label class="grid"
+          >Shoot
+          <select v-model="query.shoot" class="ask">
+            <option value="">all</option>
+            <option v-for="s in shoots.shoots" :key="s.id" :value="s.id">{{ s.name }}</option>
+          </select></label
+        >
+        <label class="grid"
+          >Recipe
+          <select v-model="query.recipe" class="ask">
+            <option :value="undefined">all</option>
+            <option v-for="r in RECIPES" :key="r" :value="r">{{ RECIPE_LABELS[r] }}</option>
+          </select></label
+        >
+        <label class="grid"
+          >Verdict
+          <select v-model="query.verdict" class="ask">
+            <option :value="undefined">all</option>
+            <option v-for="v in VERDICTS" :key="v" :value="v">{{ v }}</option>
+          </select></label
+        >
+        <label class="grid"
+          >Order
+          <select v-model="query.order" class="ask">
+            <option v-for="o in LOG_ORDERS" :key="o" :value="o">{{ ORDER_LABELS[o] }}</option>
+          </select></label
+        >
+        <label class="flex items-center gap-2 pb-1"
+          ><input v-model="query.keepers" type="checkbox" class="tick" /> keepers only</label
+        >
+        <label class="flex items-center gap-2 pb-1"
+          ><input v-model="query.pictures" type="checkbox" class="tick" /> with a picture</label
+        >
+        <label class="flex items-center gap-2 pb-1"
+          ><input v-model="query.practice" type="checkbox" class="tick" /> practice bench</label
+        >
       </form>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
         {{ failure }}
-        <span v-for="mistake in mistakes" :key="mistake.field + mistake.reason" class="block text-[13px]">{{ mistake.field }}{{ mistake.field ? ': ' : '' }}{{ mistake.reason }}</span>
+        <span v-for="mistake in mistakes" :key="mistake.field + mistake.reason" class="block text-[13px]"
+          >{{ mistake.field }}{{ mistake.field ? ': ' : '' }}{{ mistake.reason }}</span
+        >
       </p>
       <p v-if="said" role="status" class="text-[13px]" data-testid="imported">
         {{ said }}
       </p>
       <div v-if="edited" class="text-[13px]" data-testid="edited">
         <p role="status">
-          {{ edited.takes.length }} {{ edited.takes.length === 1 ? 'take reads' : 'takes read' }} otherwise in {{ edited.file.name }} than here, and stay as they are:
+          {{ edited.takes.length }} {{ edited.takes.length === 1 ? 'take reads' : 'takes read' }} otherwise in
+          {{ edited.file.name }} than here, and stay as they are:
         </p>
-        <p v-for="take in edited.takes.slice(0, MOST_SHOWN)" :key="take.setupName + take.number" class="text-(--ink-soft)">
+        <p
+          v-for="take in edited.takes.slice(0, MOST_SHOWN)"
+          :key="take.setupName + take.number"
+          class="text-(--ink-soft)"
+        >
           take {{ take.number }} of {{ take.setupName }}: {{ take.fields.join(', ') }}
         </p>
         <p v-if="edited.takes.length > MOST_SHOWN" class="text-(--ink-soft)">
           and {{ edited.takes.length - MOST_SHOWN }} more
         </p>
-        <UButton size="xs" variant="outline" class="mt-1" label="Put them right as in the file" @click="takeIn(edited.file, true)" />
+        <UButton
+          size="xs"
+          variant="outline"
+          class="mt-1"
+          label="Put them right as in the file"
+          @click="takeIn(edited.file, true)"
+        />
       </div>
       <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
         <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="recipeLabel" />
-        <LogTallyChart v-if="stats.byDelay.length > 0" :rows="stats.byDelay" :title="`By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`" :label="delayLabel" />
-        <LogTallyChart v-if="stats.byPower.length > 0" :rows="stats.byPower" title="By power of the first light" :label="powerLabel" />
+        <LogTallyChart
+          v-if="stats.byDelay.length > 0"
+          :rows="stats.byDelay"
+          :title="`By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`"
+          :label="delayLabel"
+        />
+        <LogTallyChart
+          v-if="stats.byPower.length > 0"
+          :rows="stats.byPower"
+          title="By power of the first light"
+          :label="powerLabel"
+        />
       </div>
       <p v-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">
-        {{ stats && stats.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers ? 'No takes yet. They are logged on the run or in a set-up, and all of them stand here.' : 'No take is like that.' }}
+        {{
+          stats && stats.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers
+            ? 'No takes yet. They are logged on the run or in a set-up, and all of them stand here.'
+            : 'No take is like that.'
+        }}
       </p>
       <div v-else class="overflow-x-auto">
         <table class="log w-full text-[13px]">
           <thead class="text-left text-[12px] text-(--ink-soft)">
             <tr>
-              <th>Fired</th><th>Set-up</th><th class="text-right">
-                No.
-              </th><th class="text-right">
-                Delay
-              </th><th class="text-right">
-                Planned
-              </th><th>Verdict</th><th class="text-right">
-                Past mark
-              </th><th>Pictures</th><th>Note</th>
+              <th>Fired</th>
+              <th>Set-up</th>
+              <th class="text-right">No.</th>
+              <th class="text-right">Delay</th>
+              <th class="text-right">Planned</th>
+              <th>Verdict</th>
+              <th class="text-right">Past mark</th>
+              <th>Pictures</th>
+              <th>Note</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="entry in entries" :key="entry.id" class="border-t border-(--hair) align-top" data-testid="log-take">
+            <tr
+              v-for="entry in entries"
+              :key="entry.id"
+              class="border-t border-(--hair) align-top"
+              data-testid="log-take"
+            >
               <td class="whitespace-nowrap">
                 {{ when(entry.firedAt) }}
                 <span v-if="entry.by" class="narrow block text-[11px] text-(--ink-faint)">{{ entry.by }}</span>
               </td>
               <td>
-                <NuxtLink :to="`/setups/${entry.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{ entry.setupName }}</NuxtLink>
+                <NuxtLink
+                  :to="`/setups/${entry.setupId}`"
+                  class="underline decoration-(--hair-strong) underline-offset-3"
+                  >{{ entry.setupName }}</NuxtLink
+                >
                 <span class="narrow block text-[11px] text-(--ink-faint)">{{ entry.shootName }}</span>
               </td>
               <td class="text-right">
@@ -205,21 +343,29 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
               <td class="text-right whitespace-nowrap text-(--ink-soft)">
                 {{ entry.planned === null ? '–' : show(entry.planned, 'time', { figures: 4 }) }}
               </td>
-              <td class="whitespace-nowrap">
-                {{ entry.verdict }}<strong v-if="entry.keeper">, keeper</strong>
-              </td>
+              <td class="whitespace-nowrap">{{ entry.verdict }}<strong v-if="entry.keeper">, keeper</strong></td>
               <td class="text-right whitespace-nowrap">
                 {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
               </td>
               <td class="whitespace-nowrap">
                 <span class="flex flex-wrap items-center gap-1">
                   <button
-                    v-for="picture in entry.pictures" :key="picture.id" type="button" class="thumb" :class="{ chosen: isChosen(picture.id) }" :aria-pressed="isChosen(picture.id)"
-                    :aria-label="`Choose ${picture.name} of take ${entry.number} of ${entry.setupName} to set beside another`" @click="choose(entry, picture)"
+                    v-for="picture in entry.pictures"
+                    :key="picture.id"
+                    type="button"
+                    class="thumb"
+                    :class="{ chosen: isChosen(picture.id) }"
+                    :aria-pressed="isChosen(picture.id)"
+                    :aria-label="chooseText(entry, picture.name)"
+                    @click="choose(entry, picture)"
                   >
                     <PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" />
                   </button>
-                  <PicturesAddPictures :take="entry.id" :label="`Add pictures to take ${entry.number} of ${entry.setupName}`" @files="attach(entry, $event)" />
+                  <PicturesAddPictures
+                    :take="entry.id"
+                    :label="`Add pictures to take ${entry.number} of ${entry.setupName}`"
+                    @files="attach(entry, $event)"
+                  />
                 </span>
               </td>
               <td class="text-(--ink-soft)">
@@ -234,7 +380,16 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
         <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="More takes" @click="more" />
       </div>
     </div>
-    <UModal v-model:open="comparing" title="Side by side" :ui="{ content: 'max-w-[1240px] w-[96vw]' }" @update:open="open => { if (!open) chosen = [] }">
+    <UModal
+      v-model:open="comparing"
+      title="Side by side"
+      :ui="{ content: 'max-w-[1240px] w-[96vw]' }"
+      @update:open="
+        open => {
+          if (!open) chosen = []
+        }
+      "
+    >
       <template #body>
         <PicturesTwoUp v-if="pair" :pair="pair" />
       </template>
@@ -243,9 +398,30 @@ const judged = (entry: LogEntry): string => (['sharp', 'exposed', 'clean'] as co
 </template>
 
 <style scoped>
-.log th { font-weight: 400; padding: 3px 14px 3px 0; }
-.log td { padding: 3px 14px 3px 0; }
-.ask { background-color: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); padding-top: 2px; padding-bottom: 2px; min-width: 8rem; outline-offset: 2px; }
-.thumb { width: 54px; height: 36px; cursor: pointer; outline-offset: 1px; }
-.thumb.chosen { outline: 2px solid var(--ink); }
+.log th {
+  font-weight: 400;
+  padding: 3px 14px 3px 0;
+}
+.log td {
+  padding: 3px 14px 3px 0;
+}
+.ask {
+  background-color: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair-strong);
+  color: var(--ink);
+  padding-top: 2px;
+  padding-bottom: 2px;
+  min-width: 8rem;
+  outline-offset: 2px;
+}
+.thumb {
+  width: 54px;
+  height: 36px;
+  cursor: pointer;
+  outline-offset: 1px;
+}
+.thumb.chosen {
+  outline: 2px solid var(--ink);
+}
 </style>

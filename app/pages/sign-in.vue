@@ -16,8 +16,7 @@ async function enter(how: () => Promise<unknown>): Promise<void> {
     await how()
     await session.load()
     await navigateTo(afterSignIn(route.query.to) || '/')
-  }
-  catch (error) {
+  } catch (error) {
     message.value = error instanceof ApiError ? error.message : 'Signing in failed'
   }
   busy.value = false
@@ -36,9 +35,7 @@ onMounted(async () => {
 
 <template>
   <div class="mx-auto grid max-w-lg gap-5 px-6 pt-24">
-    <h1 class="text-2xl font-semibold">
-      Sign in
-    </h1>
+    <h1 class="text-2xl font-semibold">Sign in</h1>
     <p class="text-(--ink-soft)">
       Epiro has no passwords. Open the sign-in link that <code>npm start</code> printed; it signs in this browser, once.
       A new one is printed at every start.
@@ -47,9 +44,7 @@ onMounted(async () => {
       {{ message }}
     </p>
     <div v-if="demo" class="grid gap-2 border-t border-(--hair) pt-5">
-      <p class="text-(--ink-soft)">
-        To look around first, open the made-up studio with its shoots and set-ups.
-      </p>
+      <p class="text-(--ink-soft)">To look around first, open the made-up studio with its shoots and set-ups.</p>
       <div>
         <UButton label="Open the demo studio" size="md" :loading="busy" @click="enter(api.openDemo)" />
       </div>

@@ -1,5 +1,13 @@
 import type { KitItem, Setup } from '~~/core'
-import type { LinkInput, MemberInput, RunInput, SessionRole, ShootInput, TakeAmendment, TakeInput } from '~~/shared/schemas/records'
+import type {
+  LinkInput,
+  MemberInput,
+  RunInput,
+  SessionRole,
+  ShootInput,
+  TakeAmendment,
+  TakeInput,
+} from '~~/shared/schemas/records'
 import type { LogQuery } from '~~/shared/schemas/log'
 import type { LogFile, LoggedSetup } from '~~/shared/text/logFiles'
 import type { LogImported } from '~~/server/services/logImport'
@@ -16,11 +24,26 @@ import type { ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
-export type { ArchivedSetup, LogEntry, LogImported, LogStats, KitRecord, MemberRecord, PictureRecord, PracticeRecord, PracticeState, SessionRecord, SetupRecord, ShootRecord, ShootReport, TakeRecord }
+export type {
+  ArchivedSetup,
+  LogEntry,
+  LogImported,
+  LogStats,
+  KitRecord,
+  MemberRecord,
+  PictureRecord,
+  PracticeRecord,
+  PracticeState,
+  SessionRecord,
+  SetupRecord,
+  ShootRecord,
+  ShootReport,
+  TakeRecord,
+}
 
 /** Who is signed in, and where. */
 export interface SessionView {
-  studio: { name: string, isDemo: boolean }
+  studio: { name: string; isDemo: boolean }
   role: SessionRole
   member: string | null
   key: string
@@ -36,7 +59,11 @@ export interface LinkMade {
 
 /** What the server said no with; `status` 0 where it could not be reached. */
 export class ApiError extends Error {
-  constructor(readonly status: number, readonly problem: Problem | null, message: string) {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem | null,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -48,13 +75,17 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, 
     response = await fetch(path, {
       method,
       credentials: 'same-origin',
-      ...(body === undefined ? {} : { headers: { 'content-type': raw ? 'application/octet-stream' : 'application/json' }, body: raw ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'content-type': raw ? 'application/octet-stream' : 'application/json' },
+            body: raw ? body : JSON.stringify(body),
+          }),
     })
-  }
-  catch {
+  } catch {
     throw new ApiError(0, null, 'The server cannot be reached')
   }
-  const data = await response.json().catch(() => null) as unknown
+  const data = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
     const problem = data as Problem | null
     throw new ApiError(response.status, problem, problem?.detail ?? `The server answered ${response.status}`)
@@ -64,7 +95,11 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, 
 
 /** A query as it stands in an address; what is empty is left out. */
 function address(query: Partial<LogQuery>): string {
-  return new URLSearchParams(Object.entries(query).flatMap(([key, value]) => (value === undefined || value === '' || value === false ? [] : [[key, String(value)]]))).toString()
+  return new URLSearchParams(
+    Object.entries(query).flatMap(([key, value]) =>
+      value === undefined || value === '' || value === false ? [] : [[key, String(value)]],
+    ),
+  ).toString()
 }
 
 /** Every request the page makes, all to its own server. */
@@ -80,7 +115,8 @@ export const api = {
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
   createSetup: (shootId: string, setup: Setup) => call<SetupRecord>('POST', `/api/shoots/${shootId}/setups`, { setup }),
   setup: (id: string) => call<SetupRecord>('GET', `/api/setups/${id}`),
-  saveSetup: (id: string, revision: number, setup: Setup) => call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
+  saveSetup: (id: string, revision: number, setup: Setup) =>
+    call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
   archiveSetup: (id: string) => call('DELETE', `/api/setups/${id}`),
   duplicateSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/duplicate`, {}),
   moveSetup: (id: string, shootId: string) => call<SetupRecord>('PUT', `/api/setups/${id}/shoot`, { shootId }),
@@ -88,7 +124,8 @@ export const api = {
   restoreSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/restore`, {}),
   kit: () => call<KitRecord[]>('GET', '/api/kit'),
   createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
-  saveKitItem: (id: string, revision: number, item: KitItem) => call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),
+  saveKitItem: (id: string, revision: number, item: KitItem) =>
+    call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),
   archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
@@ -101,9 +138,16 @@ export const api = {
   amendTake: (id: string, amendment: TakeAmendment) => call<TakeRecord>('PUT', `/api/takes/${id}`, amendment),
   strikeTake: (id: string, struck: boolean) => call('PUT', `/api/takes/${id}/strike`, { struck }),
   pictures: (setupId: string) => call<PictureRecord[]>('GET', `/api/setups/${setupId}/pictures`),
-  addPicture: (setupId: string, file: File, take: string | null) => call<PictureRecord>('POST', `/api/setups/${setupId}/pictures?${new URLSearchParams({
-    name: file.name.slice(0, 200), zone: String(-new Date().getTimezoneOffset()), ...(take === null ? {} : { take }),
-  }).toString()}`, new Blob([file])),
+  addPicture: (setupId: string, file: File, take: string | null) =>
+    call<PictureRecord>(
+      'POST',
+      `/api/setups/${setupId}/pictures?${new URLSearchParams({
+        name: file.name.slice(0, 200),
+        zone: String(-new Date().getTimezoneOffset()),
+        ...(take === null ? {} : { take }),
+      }).toString()}`,
+      new Blob([file]),
+    ),
   deletePicture: (id: string) => call('DELETE', `/api/pictures/${id}`),
   putPicture: (id: string, take: string | null) => call<PictureRecord>('PUT', `/api/pictures/${id}/take`, { take }),
   sessions: () => call<(SessionRecord & { here: boolean })[]>('GET', '/api/sessions'),
@@ -115,7 +159,8 @@ export const api = {
   cancelLinks: (id: string) => call('DELETE', `/api/members/${id}/links`),
   createStudio: (name: string) => call<LinkMade>('POST', '/api/studios', { name }),
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
-  beginPractice: (exercise: string, seed?: number) => call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
+  beginPractice: (exercise: string, seed?: number) =>
+    call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
   practice: (setupId: string) => call<PracticeState>('GET', `/api/setups/${setupId}/practice`),
   revealPractice: (setupId: string) => call<PracticeState>('POST', `/api/setups/${setupId}/practice/reveal`, {}),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),

@@ -18,5 +18,9 @@ export function forgetPerson(): void {
 /** Hands takes that the server does not have over as a log that can be imported. */
 export function saveTakes(queue: readonly QueuedTake[]): void {
   const takes = queue.map(({ setupId, take }, i) => ({ ...take, setupId, number: i + 1 }))
-  download(`${JSON.stringify({ format: 'epiro-log', version: 1, setups: [], takes }, null, 1)}\n`, 'takes-not-sent.json', 'application/json')
+  download(
+    `${JSON.stringify({ format: 'epiro-log', version: 1, setups: [], takes }, null, 1)}\n`,
+    'takes-not-sent.json',
+    'application/json',
+  )
 }

@@ -1,16 +1,35 @@
 import type { Plan } from '~~/core'
-import { type FrameOptions, drawFrame } from '~~/shared/render/frame'
+import { type Overlay, drawOver } from '~~/shared/render/over'
+import { frameOnce } from './frameRender'
 
-/** px across of an exported frame. */
-const WIDE = 2400
+/** px across of an exported frame; of what is computed of it, and passes over that. */
+const WIDE = 1440
+const COMPUTED = 720
+const PASSES = 8
 
-/** The predicted frame as a PNG, at a size to be looked at and kept. */
-export function framePng(plan: Plan, options: FrameOptions = {}): Promise<Blob> {
+/** The predicted frame as a PNG, at a size to be looked at and kept: computed anew, which takes its time. */
+export async function framePng(plan: Plan, over: Overlay = {}): Promise<Blob> {
+  const height = 2 * Math.round((COMPUTED * plan.setup.camera.sensorHeight) / plan.setup.camera.sensorWidth)
+  const given = await frameOnce({
+    setup: plan.entered,
+    options: {},
+    width: COMPUTED,
+    height: height / 2,
+    passes: PASSES,
+    whole: true,
+    falseColour: false,
+  })
   const canvas = document.createElement('canvas')
   canvas.width = WIDE
-  canvas.height = Math.round(WIDE * plan.setup.camera.sensorHeight / plan.setup.camera.sensorWidth)
+  canvas.height = height
   const context = canvas.getContext('2d')
-  if (!context) return Promise.reject(new Error('This browser draws no pictures'))
-  drawFrame(context, canvas.width, canvas.height, plan, options)
-  return new Promise((resolve, reject) => canvas.toBlob(blob => (blob ? resolve(blob) : reject(new Error('The picture could not be made'))), 'image/png'))
+  if (!context) throw new Error('This browser draws no pictures')
+  const small = new OffscreenCanvas(given.width, given.height)
+  small.getContext('2d')!.putImageData(new ImageData(given.bytes, given.width), 0, 0)
+  context.imageSmoothingQuality = 'high'
+  context.drawImage(small, 0, 0, WIDE, height)
+  drawOver(context, WIDE, height, plan, over)
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(blob => (blob ? resolve(blob) : reject(new Error('The picture could not be made'))), 'image/png'),
+  )
 }

@@ -5,12 +5,20 @@ import { type LogEntry, type LogImported, api } from './api'
 import { download } from './download'
 
 /** Everything a query finds goes out as a file, read page by page. */
-export async function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json', progress: (text: string) => void): Promise<void> {
+export async function exportLog(
+  query: Partial<LogQuery>,
+  kind: 'csv' | 'json',
+  progress: (text: string) => void,
+): Promise<void> {
   const all: LogEntry[] = []
   let after: string | null = ''
   while (after !== null) {
     progress(`${all.length} read`)
-    const page: { entries: LogEntry[], next: string | null } = await api.log({ ...query, limit: MOST_A_PAGE, ...(after ? { after } : {}) })
+    const page: { entries: LogEntry[]; next: string | null } = await api.log({
+      ...query,
+      limit: MOST_A_PAGE,
+      ...(after ? { after } : {}),
+    })
     all.push(...page.entries)
     after = page.next
   }
@@ -19,8 +27,15 @@ export async function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json', 
   else download(logToJson(all, await api.logSetups(query)), 'log.json', 'application/json')
 }
 
-/** Takes a file in that was exported, part by part; gives what came of it, or every mistake in it, and then nothing was taken in. */
-export async function importLog(file: File, progress: (text: string) => void, amend = false): Promise<LogImported | { mistakes: Mistake[] }> {
+/**
+ * Takes a file in that was exported, part by part; gives what came of it, or every mistake in it, and then nothing was
+ * taken in.
+ */
+export async function importLog(
+  file: File,
+  progress: (text: string) => void,
+  amend = false,
+): Promise<LogImported | { mistakes: Mistake[] }> {
   const text = await file.text()
   const read = /^\s*\{/.test(text) ? logFromJson(text) : logFromCsv(text)
   if ('mistakes' in read) return read

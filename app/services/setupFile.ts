@@ -11,14 +11,15 @@ export function readSetupText(text: string): Checked<Setup> {
   if (text.length > LARGEST) return { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] }
   try {
     return checkSetup(JSON.parse(text))
-  }
-  catch {
+  } catch {
     return { mistakes: [{ field: '', reason: 'Not valid JSON' }] }
   }
 }
 
 export async function readSetupFile(file: File): Promise<Checked<Setup>> {
-  return file.size > LARGEST ? { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] } : readSetupText(await file.text())
+  return file.size > LARGEST
+    ? { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] }
+    : readSetupText(await file.text())
 }
 
 export const setupText = (setup: Setup): string => `${JSON.stringify(setup, null, 2)}\n`

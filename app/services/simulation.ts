@@ -10,7 +10,7 @@ const waiting = new Map<number, (result: Told & { seconds: number }) => void>()
 
 function start(): Worker {
   const made = new Worker(new URL('../workers/takes.worker.ts', import.meta.url), { type: 'module' })
-  made.onmessage = (event: MessageEvent<{ id: number, result: Told, seconds: number }>) => {
+  made.onmessage = (event: MessageEvent<{ id: number; result: Told; seconds: number }>) => {
     const { id, result, seconds } = event.data
     waiting.get(id)?.({ ...result, seconds })
     waiting.delete(id)
@@ -19,18 +19,19 @@ function start(): Worker {
 }
 
 function ask(asked: Asked, aside = false): Promise<Told & { seconds: number }> {
-  const worker = workers[aside ? 1 : 0] ??= start()
+  const worker = (workers[aside ? 1 : 0] ??= start())
   const id = ++lastId
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     waiting.set(id, resolve)
     worker.postMessage({ id, asked: JSON.parse(JSON.stringify(asked)) as Asked })
   })
 }
 
 /** Takes played in a worker. */
-export const simulateInWorker = (setup: Setup, takes: number): Promise<Simulated> => ask({ setup, takes }).then(told => told as Simulated)
+export const simulateInWorker = (setup: Setup, takes: number): Promise<Simulated> =>
+  ask({ setup, takes }).then(told => told as Simulated)
 
-const played = new WeakMap<Setup, { key: string, result: Promise<HowMany> }>()
+const played = new WeakMap<Setup, { key: string; result: Promise<HowMany> }>()
 
 /** Sessions played in a worker; whoever asks for the same set-up and takes gets the same play. */
 export function playInWorker(setup: Setup, logged: LoggedTake[], aside = false): Promise<HowMany> {

@@ -17,9 +17,13 @@ export interface QueuedTake {
 
 const store = () => createStore('epiro', 'takes')
 
-/** Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one another's. */
+/**
+ * Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one
+ * another's.
+ */
 export const takeQueue = {
-  keep: (queued: QueuedTake): Promise<void> => set(queued.take.key, JSON.parse(JSON.stringify(queued)) as QueuedTake, store()),
+  keep: (queued: QueuedTake): Promise<void> =>
+    set(queued.take.key, JSON.parse(JSON.stringify(queued)) as QueuedTake, store()),
   get: (key: string): Promise<QueuedTake | undefined> => get(key, store()),
   done: (key: string): Promise<void> => del(key, store()),
   async all(): Promise<QueuedTake[]> {

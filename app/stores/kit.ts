@@ -21,7 +21,9 @@ export const useKitStore = defineStore('kit', () => {
     loaded.value = true
   }
 
-  const put = (record: KitRecord): void => { records.value = records.value.map(other => (other.id === record.id ? record : other)) }
+  const put = (record: KitRecord): void => {
+    records.value = records.value.map(other => (other.id === record.id ? record : other))
+  }
 
   let queue: Promise<unknown> = Promise.resolve()
   const unsent = new Map<string, KitItem>()
@@ -37,21 +39,21 @@ export const useKitStore = defineStore('kit', () => {
         const kept = await api.saveKitItem(id, known.revision, item)
         put(unsent.has(id) ? { ...kept, item: unsent.get(id)! } : kept)
         trouble.value = { ...trouble.value, [id]: '' }
-      }
-      catch (error) {
+      } catch (error) {
         if (!(error instanceof ApiError)) throw error
         const current = error.problem?.current as KitRecord | undefined
         if (error.status === 409 && current) {
           put(current)
-          trouble.value = { ...trouble.value, [id]: 'Changed elsewhere meanwhile: this is the newest. Make your change again.' }
-        }
-        else if (error.status === 0 || error.status >= 500) {
+          trouble.value = {
+            ...trouble.value,
+            [id]: 'Changed elsewhere meanwhile: this is the newest. Make your change again.',
+          }
+        } else if (error.status === 0 || error.status >= 500) {
           // A newer change may have come meanwhile; the newest is what is tried again.
           if (!unsent.has(id)) unsent.set(id, item)
           trouble.value = { ...trouble.value, [id]: `Not saved yet, trying again: ${error.message}` }
           setTimeout(() => send(id), RETRY)
-        }
-        else trouble.value = { ...trouble.value, [id]: `Not saved: ${error.message}` }
+        } else trouble.value = { ...trouble.value, [id]: `Not saved: ${error.message}` }
       }
     })
   }

@@ -7,7 +7,8 @@ export const usePicturesStore = defineStore('pictures', () => {
   const latest = computed(() => pictures.value[0] ?? null)
   const ofTake = computed(() => {
     const found = new Map<string, PictureRecord[]>()
-    for (const picture of pictures.value) if (picture.takeId) found.set(picture.takeId, [...found.get(picture.takeId) ?? [], picture])
+    for (const picture of pictures.value)
+      if (picture.takeId) found.set(picture.takeId, [...(found.get(picture.takeId) ?? []), picture])
     return found
   })
 
@@ -25,8 +26,11 @@ export const usePicturesStore = defineStore('pictures', () => {
   async function add(files: readonly File[], take: string | null): Promise<string[]> {
     const wrong: string[] = []
     for (const file of files) {
-      try { await api.addPicture(setupId.value, file, take) }
-      catch (error) { wrong.push(`${file.name}: ${(error as Error).message}`) }
+      try {
+        await api.addPicture(setupId.value, file, take)
+      } catch (error) {
+        wrong.push(`${file.name}: ${(error as Error).message}`)
+      }
     }
     await refresh()
     return wrong

@@ -6,9 +6,16 @@ export type Look = 'work' | 'safelight'
 export const usePreferencesStore = defineStore('preferences', () => {
   const year = { maxAge: 365 * 86_400, sameSite: 'strict', path: '/' } as const
   const look = useCookie<Look>('epiro-look', { ...year, default: () => 'work' })
+  const panel = useCookie<'know' | 'all'>('epiro-panel', { ...year, default: () => 'know' })
   const system = useCookie<System>('epiro-units', { ...year, default: () => 'metric' })
 
-  watch(look, (value) => { document.documentElement.dataset.look = value }, { immediate: true })
+  watch(
+    look,
+    value => {
+      document.documentElement.dataset.look = value
+    },
+    { immediate: true },
+  )
 
-  return { look, system }
+  return { look, system, panel }
 })

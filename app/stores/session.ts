@@ -3,7 +3,7 @@ import { ApiError, api } from '~/services/api'
 
 /** Which studio this browser is signed in to. */
 export const useSessionStore = defineStore('session', () => {
-  const studio = ref<{ name: string, isDemo: boolean } | null>(null)
+  const studio = ref<{ name: string; isDemo: boolean } | null>(null)
   const role = ref<SessionRole>('lead')
   /** Name of who is signed in; null: from before people had names. */
   const member = ref<string | null>(null)
@@ -24,8 +24,7 @@ export const useSessionStore = defineStore('session', () => {
       member.value = session.member
       key.value = session.key
       installation.value = session.installation
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof ApiError) || error.status !== 401) throw error
       studio.value = null
       key.value = ''

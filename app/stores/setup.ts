@@ -1,8 +1,23 @@
-import { type Change, type Fix, type Method, type Plan, type Setup, type Trigger, changed, fieldAt, methodChanges, plan as planOf, withChanges, withinLimits } from '~~/core'
+import {
+  type Change,
+  type Fix,
+  type Method,
+  type Plan,
+  type Setup,
+  type Trigger,
+  changed,
+  entered,
+  fieldAt,
+  methodChanges,
+  plan as planOf,
+  withChanges,
+  withinLimits,
+} from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupRecord, api } from '~/services/api'
 import { useSessionStore } from '~/stores/session'
+import { localDay } from '~/utils/day'
 
 export type SaveState = 'saved' | 'tried' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
 
@@ -14,9 +29,13 @@ const MOST_UNDO = 200
 /** Rows of tables have rules that hold between them. */
 const IN_TABLE = /\.(table|repeat|track)\[/
 /** A number within its field's limits and bound to no other: what a drag changes many times a second. */
-const plainlyInOrder = (change: Change): boolean => fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
+const plainlyInOrder = (change: Change): boolean =>
+  fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
 
-interface Draft { revision: number, setup: Setup }
+interface Draft {
+  revision: number
+  setup: Setup
+}
 
 /** What was changed here and not yet taken by the server outlives the tab. */
 const draftKey = (id: string): string => `epiro-draft-${id}`
@@ -25,8 +44,9 @@ function readDraft(id: string): Draft | null {
     const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | null
     const checked = draft && checkSetup(draft.setup)
     return checked && 'value' in checked ? { ...draft, setup: checked.value } : null
+  } catch {
+    return null
   }
-  catch { return null }
 }
 
 /** The set-up at hand: its one history, its plan, and its way to the server. */
@@ -60,8 +80,7 @@ export const useSetupStore = defineStore('setup', () => {
       setup.value = draft.setup
       if (draft.revision === loaded.revision) schedule(0)
       else conflictWith(loaded)
-    }
-    else localStorage.removeItem(draftKey(id))
+    } else localStorage.removeItem(draftKey(id))
   }
 
   function close(): void {
@@ -80,8 +99,14 @@ export const useSetupStore = defineStore('setup', () => {
   function schedule(wait = QUIET): void {
     if (!record.value || !setup.value) return
     // A viewer may try what a change would do; nothing of it is kept.
-    if (!session.isCrew) { saveState.value = 'tried'; return }
-    localStorage.setItem(draftKey(record.value.id), JSON.stringify({ revision: record.value.revision, setup: setup.value } satisfies Draft))
+    if (!session.isCrew) {
+      saveState.value = 'tried'
+      return
+    }
+    localStorage.setItem(
+      draftKey(record.value.id),
+      JSON.stringify({ revision: record.value.revision, setup: setup.value } satisfies Draft),
+    )
     if (saveState.value === 'conflict') return
     saveState.value = 'waiting'
     clearTimeout(timer)
@@ -90,7 +115,9 @@ export const useSetupStore = defineStore('setup', () => {
 
   async function save(): Promise<void> {
     if (saving) return saving
-    saving = send().finally(() => { saving = null })
+    saving = send().finally(() => {
+      saving = null
+    })
     return saving
   }
 
@@ -106,24 +133,19 @@ export const useSetupStore = defineStore('setup', () => {
       if (setup.value === sent) {
         localStorage.removeItem(draftKey(base.id))
         saveState.value = 'saved'
-      }
-      else schedule()
-    }
-    catch (error) {
+      } else schedule()
+    } catch (error) {
       if (record.value?.id !== base.id || !(error instanceof ApiError)) return
       const current = error.problem?.current as SetupRecord | undefined
       if (error.status === 409 && current) {
         if (JSON.stringify(current.setup) === JSON.stringify(sent)) {
           record.value = current
           saveState.value = 'saved'
-        }
-        else conflictWith(current)
-      }
-      else if (error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429) {
+        } else conflictWith(current)
+      } else if (error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429) {
         saveState.value = 'refused'
         saveMessage.value = error.message
-      }
-      else {
+      } else {
         saveState.value = 'offline'
         saveMessage.value = error.message
         clearTimeout(timer)
@@ -150,10 +172,13 @@ export const useSetupStore = defineStore('setup', () => {
     return changed(base, changes)
   }
 
-  /** Applies changes; those of one drag, named alike, are undone together. Gives what is wrong with them, and then changes nothing. */
+  /**
+   * Applies changes; those of one drag, named alike, are undone together. Gives what is wrong with them, and then
+   * changes nothing.
+   */
   function change(changes: Change[], merge = ''): Mistake[] {
     if (!setup.value) return []
-    const next = whole(setup.value, changes)
+    const next = entered(whole(setup.value, changes), changes, localDay())
     // Whatever is not plainly in order is held to the whole schema, which says what is wrong.
     if (!changes.every(plainlyInOrder)) {
       const checked = checkSetup(next)
@@ -162,8 +187,7 @@ export const useSetupStore = defineStore('setup', () => {
     if (merge !== '' && merge === lastMerge && past.value.length > 0) {
       setup.value = next
       schedule()
-    }
-    else replace(next)
+    } else replace(next)
     lastMerge = merge
     return []
   }
@@ -188,7 +212,9 @@ export const useSetupStore = defineStore('setup', () => {
     schedule()
   }
 
-  const tryFix = (fix: Fix | null): void => { preview.value = fix && setup.value ? withChanges(setup.value, fix.changes) : null }
+  const tryFix = (fix: Fix | null): void => {
+    preview.value = fix && setup.value ? withChanges(setup.value, fix.changes) : null
+  }
 
   /** Ends a conflict: mine is saved over theirs, or theirs is taken and mine can be had back by undo. */
   function resolve(keep: 'mine' | 'theirs'): void {
@@ -197,7 +223,10 @@ export const useSetupStore = defineStore('setup', () => {
     record.value = other
     theirs.value = null
     saveState.value = 'saved'
-    if (keep === 'mine') { schedule(0); return }
+    if (keep === 'mine') {
+      schedule(0)
+      return
+    }
     past.value = [...past.value, setup.value]
     future.value = []
     setup.value = other.setup
@@ -207,5 +236,25 @@ export const useSetupStore = defineStore('setup', () => {
   const canUndo = computed(() => past.value.length > 0)
   const canRedo = computed(() => future.value.length > 0)
 
-  return { record, setup, shown, preview, plan, saveState, saveMessage, theirs, canUndo, canRedo, open, close, change, replace, undo, redo, tryFix, resolve, save }
+  return {
+    record,
+    setup,
+    shown,
+    preview,
+    plan,
+    saveState,
+    saveMessage,
+    theirs,
+    canUndo,
+    canRedo,
+    open,
+    close,
+    change,
+    replace,
+    undo,
+    redo,
+    tryFix,
+    resolve,
+    save,
+  }
 })

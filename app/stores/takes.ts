@@ -4,7 +4,10 @@ import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 import { useSessionStore } from '~/stores/session'
 
 const RETRY = 2500
-/** What will not change by itself: a body the server cannot take. Anything else is tried again, for sessions, rights and set-ups come back. */
+/**
+ * What will not change by itself: a body the server cannot take. Anything else is tried again, for sessions, rights and
+ * set-ups come back.
+ */
 const FINAL = new Set([400, 409, 413, 415, 422])
 
 /** Takes of the set-up at hand, newest first; each is kept on the device first, and sent when the server answers. */
@@ -15,26 +18,46 @@ export const useTakesStore = defineStore('takes', () => {
   const offline = ref(false)
   const session = useSessionStore()
   /** Of who is signed in here now; one of an earlier version is of whoever finds it. */
-  const queue = computed(() => onDevice.value.filter(queued => queued.owner === undefined || queued.owner === session.key))
+  const queue = computed(() =>
+    onDevice.value.filter(queued => queued.owner === undefined || queued.owner === session.key),
+  )
   /** Of somebody else on this device: sent when they sign in again. */
   const ofOthers = computed(() => onDevice.value.length - queue.value.length)
   let timer: ReturnType<typeof setTimeout> | undefined
   let flushing: Promise<void> | null = null
   let following: Promise<void> | null = null
 
-  const mine = computed(() => queue.value.filter(queued => queued.setupId === setupId.value && !kept.value.some(take => take.key === queued.take.key)))
+  const mine = computed(() =>
+    queue.value.filter(
+      queued => queued.setupId === setupId.value && !kept.value.some(take => take.key === queued.take.key),
+    ),
+  )
   /** What was put right here and not taken by the server yet. */
-  const righted = computed(() => new Map(queue.value.filter(queued => queued.amended && !queued.refused).map(({ take }) => [take.key, amendmentOf(take)])))
+  const righted = computed(
+    () =>
+      new Map(
+        queue.value
+          .filter(queued => queued.amended && !queued.refused)
+          .map(({ take }) => [take.key, amendmentOf(take)]),
+      ),
+  )
   /** Everything fired, what is not sent yet with the number it will most likely get. */
   const takes = computed<TakeRecord[]>(() => {
     const last = kept.value[0]?.number ?? 0
-    return [...mine.value.map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, by: session.member })).reverse(), ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) }))]
+    return [
+      ...mine.value
+        .map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, by: session.member }))
+        .reverse(),
+      ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) })),
+    ]
   })
   const unsent = computed(() => queue.value.filter(queued => !queued.refused).length)
   const refused = computed(() => queue.value.filter(queued => queued.refused))
 
   const owned = (): Pick<QueuedTake, 'owner'> => (session.key === '' ? {} : { owner: session.key })
-  async function readQueue(): Promise<void> { onDevice.value = await takeQueue.all() }
+  async function readQueue(): Promise<void> {
+    onDevice.value = await takeQueue.all()
+  }
 
   async function refresh(): Promise<void> {
     const id = setupId.value
@@ -55,11 +78,14 @@ export const useTakesStore = defineStore('takes', () => {
   async function refreshed(): Promise<void> {
     clearTimeout(rereading)
     const id = setupId.value
-    try { await refresh() }
-    catch (error) {
+    try {
+      await refresh()
+    } catch (error) {
       if (error instanceof ApiError && error.status >= 400 && error.status < 500) return
       offline.value = true
-      rereading = setTimeout(() => { if (setupId.value === id) void refreshed() }, RETRY)
+      rereading = setTimeout(() => {
+        if (setupId.value === id) void refreshed()
+      }, RETRY)
     }
   }
 
@@ -74,21 +100,29 @@ export const useTakesStore = defineStore('takes', () => {
   async function send(queued: QueuedTake): Promise<void> {
     let record = await api.logTake(queued.setupId, queued.take)
     // One that was sent before comes back as the server has it.
-    if (queued.amended && !sameAmendment(record, queued.take)) record = await api.amendTake(record.id, amendmentOf(queued.take))
+    if (queued.amended && !sameAmendment(record, queued.take))
+      record = await api.amendTake(record.id, amendmentOf(queued.take))
     const now = await takeQueue.get(queued.take.key)
     if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
-    if (queued.setupId === setupId.value) kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
+    if (queued.setupId === setupId.value)
+      kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
   }
 
-  /** Sends what the server has not got, in the order fired; tried again until it answers. One that it does not take holds up no other. */
+  /**
+   * Sends what the server has not got, in the order fired; tried again until it answers. One that it does not take
+   * holds up no other.
+   */
   function flush(): Promise<void> {
-    const start = (): Promise<void> => flushing = sendAll().finally(() => { flushing = null })
+    const start = (): Promise<void> =>
+      (flushing = sendAll().finally(() => {
+        flushing = null
+      }))
     if (!flushing) return start()
     // What came meanwhile goes in one more round.
-    return following ??= flushing.then(() => {
+    return (following ??= flushing.then(() => {
       following = null
       return flush()
-    })
+    }))
   }
   async function sendAll(): Promise<void> {
     clearTimeout(timer)
@@ -97,8 +131,7 @@ export const useTakesStore = defineStore('takes', () => {
       try {
         await send(queued)
         offline.value = false
-      }
-      catch (error) {
+      } catch (error) {
         const status = error instanceof ApiError ? error.status : 0
         const reason = (error as Error).message
         if (FINAL.has(status)) await takeQueue.keep({ ...queued, refused: reason })
@@ -109,8 +142,9 @@ export const useTakesStore = defineStore('takes', () => {
           // A server that is away, a session that is over and a rate that is reached hold for all of them.
           if (![403, 404].includes(status)) break
         }
+      } finally {
+        await readQueue()
       }
-      finally { await readQueue() }
     }
     if (waits) timer = setTimeout(() => void flush(), RETRY)
     else offline.value = false
@@ -126,7 +160,8 @@ export const useTakesStore = defineStore('takes', () => {
   /** Takes everything of somebody that waits off this device: what is not sent by then is gone. */
   async function clearDevice(owner: string): Promise<void> {
     clearTimeout(timer)
-    for (const { take, owner: of } of await takeQueue.all()) if (of === undefined || of === owner) await takeQueue.done(take.key)
+    for (const { take, owner: of } of await takeQueue.all())
+      if (of === undefined || of === owner) await takeQueue.done(take.key)
     await readQueue()
     close()
   }
@@ -140,7 +175,12 @@ export const useTakesStore = defineStore('takes', () => {
 
   /** Puts right what a take was logged as; kept here and sent like a take. */
   async function amend(take: TakeRecord, amendment: TakeAmendment): Promise<void> {
-    await takeQueue.keep({ ...owned(), setupId: setupId.value, take: { ...takeInputOf(take), ...amendment }, amended: true })
+    await takeQueue.keep({
+      ...owned(),
+      setupId: setupId.value,
+      take: { ...takeInputOf(take), ...amendment },
+      amended: true,
+    })
     await readQueue()
     void flush()
   }
@@ -160,5 +200,24 @@ export const useTakesStore = defineStore('takes', () => {
 
   window.addEventListener('online', () => void flush())
 
-  return { takes, queue, unsent, refused, ofOthers, offline, struck, open, close, log, amend, strike, readQueue, readStruck, flush, refresh, sendAgain, clearDevice }
+  return {
+    takes,
+    queue,
+    unsent,
+    refused,
+    ofOthers,
+    offline,
+    struck,
+    open,
+    close,
+    log,
+    amend,
+    strike,
+    readQueue,
+    readStruck,
+    flush,
+    refresh,
+    sendAgain,
+    clearDevice,
+  }
 })

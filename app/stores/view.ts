@@ -16,7 +16,9 @@ export interface Entry {
   y: number
 }
 
-/** How the four views of one set-up are looked at: zoom, projection, extras, and the instant that a replay stands at. */
+/**
+ * How the four views of one set-up are looked at: zoom, projection, extras, and the instant that a replay stands at.
+ */
 export const useViewStore = defineStore('view', () => {
   const along = ref<Extent | null>(null)
   const time = ref<Extent | null>(null)
@@ -81,7 +83,25 @@ export const useViewStore = defineStore('view', () => {
     instant.value = Math.min(Math.max(at, ends.value[0]), ends.value[1])
   }
 
-  return { along, time, shift, fromCamera, ghosts, fallOff, entry, instant, playing, rate, ends, reset, prepare, play, pause, stop, scrub }
+  return {
+    along,
+    time,
+    shift,
+    fromCamera,
+    ghosts,
+    fallOff,
+    entry,
+    instant,
+    playing,
+    rate,
+    ends,
+    reset,
+    prepare,
+    play,
+    pause,
+    stop,
+    scrub,
+  }
 })
 
 /** Chart and frame ask for the takes of the same plan: drawn once. */

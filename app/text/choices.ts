@@ -57,6 +57,8 @@ const LABELS: Record<string, string> = {
   'open': 'Not made',
   'as-predicted': 'As predicted',
   'differs': 'Differs',
+  't05': 't.5',
+  't01': 't.1',
   'launcher': 'Launcher',
   'pin': 'Pin',
   'release': 'Release',
@@ -69,21 +71,62 @@ const LABELS: Record<string, string> = {
 }
 
 const BY_PATH: Record<string, string> = {
-  'subject.filling:powder': 'Powder', 'sensor.kind:hand': 'A hand', 'action.kind:hand': 'Hands' }
-
-export function choiceLabel(path: string, option: string): string {
-  return BY_PATH[`${path}:${option}`] ?? LABELS[option] ?? option
+  'flashes[].role:key': 'Key',
+  'flashes[].role:fill': 'Fill',
+  'flashes[].role:rim': 'Rim',
+  'flashes[].role:behind': 'From behind',
+  'flashes[].role:ground': 'Ground',
+  'flashes[].head:bare': 'Bare, zoomed',
+  'flashes[].head:grid': 'Grid',
+  'flashes[].head:snoot': 'Snoot',
+  'flashes[].head:umbrella': 'Umbrella',
+  'flashes[].head:softbox': 'Softbox',
+  'flashes[].head:bounced': 'Bounced',
+  'flashes[].fired:link': 'The set-up’s link',
+  'flashes[].fired:cable': 'A cable of its own',
+  'flashes[].fired:radio': 'A radio of its own',
+  'flashes[].fired:shoe': 'The camera’s shoe',
+  'flashes[].fired:slave': 'A light it sees',
+  'scene.cards[].kind:white': 'White',
+  'scene.cards[].kind:silver': 'Silver',
+  'scene.cards[].kind:black': 'Black: a flag',
+  'subject.filling:powder': 'Powder',
+  'sensor.kind:hand': 'A hand',
+  'action.kind:hand': 'Hands',
 }
 
-export const KIT_LABELS: Record<KitKind, { one: string, many: string }> = {
-  camera: { one: 'Camera', many: 'Cameras' }, lens: { one: 'Lens', many: 'Lenses' }, flash: { one: 'Flash', many: 'Flashes' }, sensor: { one: 'Sensor', many: 'Sensors' },
-  controller: { one: 'Controller', many: 'Controllers' }, link: { one: 'Link', many: 'Links' }, modifier: { one: 'Modifier', many: 'Modifiers' },
+export function choiceLabel(path: string, option: string): string {
+  const shape = path.replace(/\[\d+\]/g, '[]')
+  return BY_PATH[`${shape}:${option}`] ?? LABELS[option] ?? option
+}
+
+export const KIT_LABELS: Record<KitKind, { one: string; many: string }> = {
+  camera: { one: 'Camera', many: 'Cameras' },
+  lens: { one: 'Lens', many: 'Lenses' },
+  flash: { one: 'Flash', many: 'Flashes' },
+  sensor: { one: 'Sensor', many: 'Sensors' },
+  controller: { one: 'Controller', many: 'Controllers' },
+  link: { one: 'Link', many: 'Links' },
+  modifier: { one: 'Modifier', many: 'Modifiers' },
   consumable: { one: 'Prop', many: 'Props' },
 }
 
 export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
-  balloon: 'Balloon burst', projectile: 'Projectile', pour: 'Pour', drop: 'Drop', throw: 'Throw', powder: 'Powder', toss: 'Toss', swing: 'Swing',
+  balloon: 'Balloon burst',
+  projectile: 'Projectile',
+  pour: 'Pour',
+  drop: 'Drop',
+  throw: 'Throw',
+  powder: 'Powder',
+  toss: 'Toss',
+  swing: 'Swing',
   grains: 'Sprinkled grains',
 }
 
-export const VERDICT_LABELS: Record<Verdict, string> = { early: 'Early', on: 'On', late: 'Late', missed: 'Not in frame', misfire: 'Misfire' }
+export const VERDICT_LABELS: Record<Verdict, string> = {
+  early: 'Early',
+  on: 'On',
+  late: 'Late',
+  missed: 'Not in frame',
+  misfire: 'Misfire',
+}

@@ -2,7 +2,10 @@
 import { type Body, BODY_FIELDS, MOST_BODIES } from '~~/core'
 import { choiceLabel } from '~/text/choices'
 
-/** What moves in the picture: each with its speed, typed or worked out, whether it must be sharp, and the streak it draws. */
+/**
+ * What moves in the picture: each with its speed, typed or worked out, whether it must be sharp, and the streak it
+ * draws.
+ */
 const store = useSetupStore()
 const { show } = useNumbers()
 const rows = computed(() => store.plan?.sharpness.bodies ?? [])
@@ -11,39 +14,80 @@ const limit = computed(() => store.plan?.sharpness.limit ?? 0)
 function set(bodies: Body[]): void {
   if (store.setup) store.replace({ ...store.setup, bodies })
 }
-const add = (): void => set([...store.setup!.bodies, { name: `Part ${store.setup!.bodies.length + 1}`, kind: 'own', speed: 1, sharp: true }])
+const add = (): void =>
+  set([...store.setup!.bodies, { name: `Part ${store.setup!.bodies.length + 1}`, kind: 'own', speed: 1, sharp: true }])
 const remove = (index: number): void => set(store.setup!.bodies.filter((_, i) => i !== index))
-const change = (path: string) => (value: string | number | boolean | null): string => store.change([{ path, value }])[0]?.reason ?? ''
+const change =
+  (path: string) =>
+  (value: string | number | boolean | null): string =>
+    store.change([{ path, value }])[0]?.reason ?? ''
 </script>
 
 <template>
   <fieldset class="bodies" data-testid="bodies">
-    <legend class="text-[12px] font-semibold">
-      Must be sharp
-    </legend>
+    <legend class="text-[12px] font-semibold">Must be sharp</legend>
     <div v-for="row in rows" :key="row.index" class="body" :data-body="row.kind">
       <div class="flex items-baseline gap-1">
         <label class="flex min-w-0 flex-1 items-baseline gap-1.5 text-[12px]">
-          <input type="checkbox" class="tick" :checked="row.sharp" @change="store.change([{ path: `bodies[${row.index}].sharp`, value: !row.sharp }])">
+          <input
+            type="checkbox"
+            class="tick"
+            :checked="row.sharp"
+            @change="store.change([{ path: `bodies[${row.index}].sharp`, value: !row.sharp }])"
+          />
           <span class="leading-tight">{{ row.name }}</span>
         </label>
         <InputsFieldInput
-          bare :field="BODY_FIELDS.speed" :value="row.speed" :assumed="row.at" assumed-as="" :path="`bodies[${row.index}].speed`" :label="`Speed of ${row.name}`" :change="change(`bodies[${row.index}].speed`)"
+          bare
+          :field="BODY_FIELDS.speed"
+          :value="row.speed"
+          :assumed="row.at"
+          assumed-as=""
+          :path="`bodies[${row.index}].speed`"
+          :label="`Speed of ${row.name}`"
+          :change="change(`bodies[${row.index}].speed`)"
         />
-        <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove ${row.name}`" @click="remove(row.index)" />
+        <UButton
+          icon="i-lucide-x"
+          size="xs"
+          variant="ghost"
+          :aria-label="`Remove ${row.name}`"
+          @click="remove(row.index)"
+        />
       </div>
       <p class="text-[11px] text-(--ink-faint)" :class="{ over: row.sharp && row.subject > limit }">
-        {{ row.speed === null ? `by ${choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase()}` : 'typed' }} · streak {{ show(row.subject, 'length', { unit: 'mm' }) }}, {{ show(row.pixels, 'number', { figures: 2 }) }} px
+        {{ row.speed === null ? `by ${choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase()}` : 'typed' }} ·
+        streak {{ show(row.subject, 'length', { unit: 'mm' }) }}, {{ show(row.pixels, 'number', { figures: 2 }) }} px
       </p>
     </div>
-    <UButton v-if="rows.length < MOST_BODIES" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a part that moves" @click="add" />
+    <UButton
+      v-if="rows.length < MOST_BODIES"
+      size="xs"
+      variant="ghost"
+      icon="i-lucide-plus"
+      label="Add a part that moves"
+      @click="add"
+    />
   </fieldset>
 </template>
 
 <style scoped>
-.bodies { border-top: 1px solid var(--hair); margin-top: 4px; padding-top: 4px; }
-.body { padding: 1px 0 2px; border-bottom: 1px solid var(--hair); }
-.body :deep(.field-input) { width: 4.6rem; }
-.body :deep(.field-row) { min-height: 0; }
-.over { color: var(--bad); }
+.bodies {
+  border-top: 1px solid var(--hair);
+  margin-top: 4px;
+  padding-top: 4px;
+}
+.body {
+  padding: 1px 0 2px;
+  border-bottom: 1px solid var(--hair);
+}
+.body :deep(.field-input) {
+  width: 4.6rem;
+}
+.body :deep(.field-row) {
+  min-height: 0;
+}
+.over {
+  color: var(--bad);
+}
 </style>

@@ -1,17 +1,32 @@
 <script setup lang="ts">
-import { type FigureValue, assumedAt, fieldAt, valueAt } from '~~/core'
+import { type FigureValue, assumedAt, canBeMarked, fieldAt, heldAt, sourceOf, valueAt } from '~~/core'
 
 /** A field of the set-up at hand, by its path. */
-const { path, label = '' } = defineProps<{ path: string, label?: string }>()
+const { path, label = '' } = defineProps<{ path: string; label?: string }>()
 const store = useSetupStore()
 
 const field = computed(() => fieldAt(path)!)
-const value = computed(() => (store.setup ? valueAt(store.setup, path) as FigureValue : undefined))
-const shown = computed(() => (store.preview ? valueAt(store.preview, path) as FigureValue : undefined))
+const value = computed(() => (store.setup ? (valueAt(store.setup, path) as FigureValue) : undefined))
+const shown = computed(() => (store.preview ? (valueAt(store.preview, path) as FigureValue) : undefined))
 const assumed = computed(() => (store.shown ? assumedAt(store.shown, path) : null))
+const mark = computed(() => (store.shown && canBeMarked(path) ? sourceOf(store.shown, path).from : null))
+/** What was seen makes of it. */
+const held = computed(() => (store.plan ? heldAt(store.plan.entered, store.plan.setup, path) : null))
 const change = (next: FigureValue): string => store.change([{ path, value: next }])[0]?.reason ?? ''
 </script>
 
 <template>
-  <InputsFieldInput :field="field" :value="value" :shown="shown" :path="path" :label="label || field.label" :assumed="assumed" :change="change" @undo="store.undo()" @redo="store.redo()" />
+  <InputsFieldInput
+    :field="field"
+    :value="value"
+    :shown="shown"
+    :path="path"
+    :label="label || field.label"
+    :assumed="assumed"
+    :mark="mark"
+    :held="held"
+    :change="change"
+    @undo="store.undo()"
+    @redo="store.redo()"
+  />
 </template>

@@ -2,25 +2,72 @@
 import { type FlashRow, type FlashSetup, flashDurations, knownTable } from '~~/core'
 
 /** The figures of one light of the set-up at hand, its durations against power among them. */
-const { flash, index } = defineProps<{ flash: FlashSetup, index: number }>()
+const { flash, index } = defineProps<{ flash: FlashSetup; index: number }>()
 const store = useSetupStore()
 
-const ROWS = ['name', 'units', 'power', 'guideNumber', 'distance', 'angle', 'elevation', 'lossStops', 'minimumPower', 'latency', 'jitter', 'slaveDelay', 'recycleTime', 'recyclePower', 'energy', 'heatLimit', 'supply', 'highSpeedSync', 'measured'] as const
+const ROWS = [
+  'name',
+  'role',
+  'units',
+  'power',
+  'guideNumber',
+  'distance',
+  'angle',
+  'elevation',
+  'lossStops',
+  'head',
+  'headWidth',
+  'headHeight',
+  'beamAngle',
+  'fired',
+  'minimumPower',
+  'latency',
+  'jitter',
+  'slaveDelay',
+  'recycleTime',
+  'recyclePower',
+  'energy',
+  'heatLimit',
+  'supply',
+  'highSpeedSync',
+  'measured',
+] as const
+
+/** Lights that its slave can see. */
+const others = computed(() =>
+  store.setup!.flashes.map(({ name }, i) => ({ name, index: i })).filter(other => other.index !== index),
+)
+function follow(event: Event): void {
+  store.change([{ path: `flashes[${index}].follows`, value: Number((event.target as HTMLSelectElement).value) }])
+}
 
 function remove(): void {
   store.replace({ ...store.setup!, flashes: store.setup!.flashes.filter((_, i) => i !== index) })
 }
 /** Rows of one's own take the place of those of a typical unit. */
 function setTable(table: FlashRow[]): void {
-  store.replace({ ...store.setup!, flashes: store.setup!.flashes.map((other, i) => (i === index ? { ...other, table, borrowed: false } : other)) })
+  store.replace({
+    ...store.setup!,
+    flashes: store.setup!.flashes.map((other, i) => (i === index ? { ...other, table, borrowed: false } : other)),
+  })
 }
 function addRow(): void {
   const now = knownTable(flash).find(row => row.power === flash.power)
   // The first rating stands for the power in use; t.1 is estimated from it until it is typed.
-  if (flash.borrowed) { setTable([{ power: flash.power, t05: flashDurations({ ...flash, table: knownTable(flash) }).t05, t01: null }]); return }
-  if (!now) { setTable([...flash.table, { power: flash.power, t05: flashDurations({ ...flash, table: knownTable(flash) }).t05, t01: null }]); return }
+  if (flash.borrowed) {
+    setTable([{ power: flash.power, t05: flashDurations({ ...flash, table: knownTable(flash) }).t05, t01: null }])
+    return
+  }
+  if (!now) {
+    setTable([
+      ...flash.table,
+      { power: flash.power, t05: flashDurations({ ...flash, table: knownTable(flash) }).t05, t01: null },
+    ])
+    return
+  }
   const lowest = knownTable(flash).reduce((a, b) => (b.power < a.power ? b : a))
-  if (lowest.power / 2 >= 1 / 4096) setTable([...flash.table, { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: null }])
+  if (lowest.power / 2 >= 1 / 4096)
+    setTable([...flash.table, { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: null }])
 }
 </script>
 
@@ -32,21 +79,44 @@ function addRow(): void {
     </p>
     <InputsKitChoice kind="flash" :light="index" />
     <InputsKitChoice kind="modifier" :light="index" />
-    <InputsFieldRow v-for="key in ROWS" :key="key" :path="`flashes[${index}].${key}`" />
+    <template v-for="key in ROWS" :key="key">
+      <InputsFieldRow :path="`flashes[${index}].${key}`" />
+      <label v-if="key === 'fired' && flash.fired === 'slave'" class="flex justify-between gap-2 py-1 text-[12px]">
+        <span class="text-(--ink-soft)">It sees</span>
+        <select :value="flash.follows" :data-path="`flashes[${index}].follows`" @change="follow">
+          <option v-for="other in others" :key="other.index" :value="other.index">{{ other.name }}</option>
+        </select>
+      </label>
+    </template>
     <details>
       <summary class="cursor-pointer py-1 text-[12px] text-(--ink-soft)">
         Duration against power{{ flash.borrowed ? ', of a typical unit' : '' }}
       </summary>
       <p v-if="flash.borrowed" class="text-[11px] leading-snug text-(--ink-faint)">
-        Assumed: a typical {{ flash.supply === 'mains' ? 'mains head' : flash.supply === 'spark' ? 'spark flash' : 'battery flash' }}, not this one. Add a power with its rating, and these go.
+        Assumed: a typical
+        {{ flash.supply === 'mains' ? 'mains head' : flash.supply === 'spark' ? 'spark flash' : 'battery flash' }}, not
+        this one. Add a power with its rating, and these go.
       </p>
       <div v-for="(_, j) in flash.table" :key="j" class="border-b border-(--hair) py-1">
         <InputsFieldRow :path="`flashes[${index}].table[${j}].power`" />
         <InputsFieldRow :path="`flashes[${index}].table[${j}].t05`" />
         <InputsFieldRow :path="`flashes[${index}].table[${j}].t01`" />
-        <UButton v-if="flash.table.length > 1" size="xs" variant="ghost" icon="i-lucide-x" label="Remove row" @click="setTable(flash.table.filter((_, k) => k !== j))" />
+        <UButton
+          v-if="flash.table.length > 1"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-x"
+          label="Remove row"
+          @click="setTable(flash.table.filter((_, k) => k !== j))"
+        />
       </div>
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" :label="flash.borrowed ? 'Enter its own rating' : 'Add a power'" @click="addRow" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="flash.borrowed ? 'Enter its own rating' : 'Add a power'"
+        @click="addRow"
+      />
     </details>
   </div>
 </template>

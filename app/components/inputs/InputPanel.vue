@@ -11,7 +11,9 @@ const flashes = computed(() => store.setup?.flashes ?? [])
 function addFlash(): void {
   if (!store.setup) return
   const last = flashes.value.at(-1)
-  const added = last ? { ...last, name: `Light ${flashes.value.length + 1}`, angle: last.angle - 0.5 } : batteryFlash({ name: 'Light 1' })
+  const added = last
+    ? { ...last, name: `Light ${flashes.value.length + 1}`, angle: last.angle - 0.5 }
+    : batteryFlash({ name: 'Light 1' })
   store.replace({ ...store.setup, flashes: [...flashes.value, added] })
 }
 </script>
@@ -26,17 +28,33 @@ function addFlash(): void {
     </InputsPanelSection>
 
     <details open class="panel-section">
-      <summary class="section-title">
-        Lights
-      </summary>
+      <summary class="section-title">Lights</summary>
       <InputsFlashInputs v-for="(flash, i) in flashes" :key="i" :flash="flash" :index="i" />
-      <UButton v-if="flashes.length < 16" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a light" @click="addFlash" />
+      <UButton
+        v-if="flashes.length < 16"
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        label="Add a light"
+        @click="addFlash"
+      />
     </details>
+
+    <InputsSceneInputs />
 
     <InputsPanelSection v-for="section in after" :key="section.title" :section="section" />
   </div>
 </template>
 
 <style>
-.panel-section > summary { cursor: pointer; padding: 10px 0 4px; border-bottom: 1px solid var(--ink); margin-bottom: 3px; position: sticky; top: 0; background: var(--paper); z-index: 1; }
+.panel-section > summary {
+  cursor: pointer;
+  padding: 10px 0 4px;
+  border-bottom: 1px solid var(--ink);
+  margin-bottom: 3px;
+  position: sticky;
+  top: 28px;
+  background: var(--paper);
+  z-index: 1;
+}
 </style>

@@ -1,9 +1,24 @@
 <script setup lang="ts">
-import { type KitKind, type Setup, type SingleKind, flashFromKit, kitChanges, kitDifferences, withChanges, withKit, withModifier } from '~~/core'
+import {
+  TYPICAL_HEADS,
+  type KeptKind,
+  type KitKind,
+  type Setup,
+  type SingleKind,
+  flashFromKit,
+  isOwn,
+  keptAsKit,
+  kitChanges,
+  kitDifferences,
+  markedByKit,
+  withChanges,
+  withKit,
+  withModifier,
+} from '~~/core'
 import { KIT_LABELS } from '~/text/choices'
 
 /** Takes the figures of an item of kit into the set-up, and says where they have come apart since. */
-const { kind, light = 0 } = defineProps<{ kind: KitKind, light?: number }>()
+const { kind, light = 0 } = defineProps<{ kind: KitKind; light?: number }>()
 const store = useSetupStore()
 const kit = useKitStore()
 const id = useId()
@@ -13,7 +28,7 @@ const taken = computed(() => {
   const { setup } = store
   if (!setup) return ''
   if (kind === 'flash') return setup.flashes[light]?.kit ?? ''
-  return kind === 'modifier' ? setup.flashes[light]?.modifier ?? '' : setup.kit[kind]
+  return kind === 'modifier' ? (setup.flashes[light]?.modifier ?? '') : setup.kit[kind]
 })
 const record = computed(() => kit.byId.get(taken.value) ?? null)
 const options = computed(() => {
@@ -32,36 +47,98 @@ function choose(event: Event): void {
   const { setup } = store
   const item = kit.byId.get(next)?.item
   if (!setup) return
-  const lit = (change: (flash: Setup['flashes'][number]) => Setup['flashes'][number]): Setup => ({ ...setup, flashes: setup.flashes.map((flash, i) => (i === light ? change(flash) : flash)) })
-  if (kind === 'flash') store.replace(lit(flash => (item ? flashFromKit(flash, item, next) : { ...flash, kit: '' })))
-  else if (kind === 'modifier') store.replace(lit(flash => (item ? withModifier(flash, item, next) : { ...flash, modifier: '', lossStops: 0 })))
-  else store.replace(withChanges(setup, item ? kitChanges(item, next) : [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
+  const lit = (change: (flash: Setup['flashes'][number]) => Setup['flashes'][number]): Setup => ({
+    ...setup,
+    flashes: setup.flashes.map((flash, i) => (i === light ? change(flash) : flash)),
+  })
+  if (kind === 'flash') {
+    const made = lit(flash => (item ? flashFromKit(flash, item, next) : { ...flash, kit: '' }))
+    store.replace(item ? markedByKit(made, item, next) : made)
+  } else if (kind === 'modifier') {
+    const made = lit(flash =>
+      item ? withModifier(flash, item, next) : { ...flash, head: 'bare' as const, ...TYPICAL_HEADS.bare, modifier: '' },
+    )
+    store.replace(item ? markedByKit(made, item, next) : made)
+  } else if (!item) store.replace(withChanges(setup, [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
+  else store.replace(markedByKit(withChanges(setup, kitChanges(item, next)), item, next))
 }
-const renew = (): void => { if (store.setup && record.value) store.replace(withKit(store.setup, record.value.item, record.value.id)) }
+// ── keeping what was said of a part ──
+const KEPT = new Set<string>(['camera', 'lens', 'sensor', 'controller', 'flash'] satisfies KeptKind[])
+const failure = ref('')
+const keepable = computed(
+  () => !taken.value && KEPT.has(kind) && store.setup !== null && isOwn(store.setup, kind as KeptKind, light),
+)
+async function keep(): Promise<void> {
+  failure.value = ''
+  const { setup } = store
+  if (!setup) return
+  const name = kind === 'flash' ? setup.flashes[light]!.name : `${KIT_LABELS[kind].one} of ${setup.name}`
+  try {
+    const [made] = await kit.add([keptAsKit(setup, kind as KeptKind, name.slice(0, 120), light)])
+    if (!made || !store.setup) return
+    const now = store.setup
+    store.replace(
+      kind === 'flash'
+        ? { ...now, flashes: now.flashes.map((flash, i) => (i === light ? { ...flash, kit: made } : flash)) }
+        : withChanges(now, [{ path: `kit.${kind}`, value: made }]),
+    )
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+const renew = (): void => {
+  if (!store.setup || !record.value) return
+  const { item, id: itemId } = record.value
+  store.replace(markedByKit(withKit(store.setup, item, itemId), item, itemId))
+}
 </script>
 
 <template>
+  <p v-if="keepable" class="py-1 text-[11px]">
+    <UButton
+      size="xs"
+      variant="outline"
+      icon="i-lucide-package-plus"
+      :label="`Keep this ${KIT_LABELS[kind].one.toLowerCase()} in Kit`"
+      @click="keep"
+    />
+    <span v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</span>
+  </p>
   <div v-if="options.length > 0 || taken" class="kit-choice">
     <label :for="id" class="flex-1 text-(--ink-soft)">{{ KIT_LABELS[kind].one }} from kit</label>
     <select :id="id" class="kit-select" :value="taken" :data-kit="kind" @change="choose">
-      <option value="">
-        none
-      </option>
+      <option value="">none</option>
       <option v-for="option in options" :key="option.id" :value="option.id">
         {{ option.item.name }}
       </option>
     </select>
     <p v-if="differs > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
       {{ differs === 1 ? 'one figure differs' : `${differs} figures differ` }} from the kit ·
-      <button type="button" class="underline" @click="renew">
-        take over
-      </button>
+      <button type="button" class="underline" @click="renew">take over</button>
     </p>
   </div>
 </template>
 
 <style scoped>
-.kit-choice { display: flex; flex-wrap: wrap; gap: 0 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
-.kit-select { width: 8.5rem; background-color: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
-.kit-select option { background: var(--sheet); color: var(--ink); }
+.kit-choice {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  align-items: baseline;
+  font-size: 12px;
+  min-height: 24px;
+}
+.kit-select {
+  width: 8.5rem;
+  background-color: transparent;
+  border-bottom: 1px solid var(--hair);
+  font-weight: 520;
+  color: var(--ink);
+  cursor: pointer;
+  text-overflow: ellipsis;
+}
+.kit-select option {
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

@@ -27,7 +27,24 @@ function choose(event: Event): void {
 </template>
 
 <style scoped>
-.moment { display: flex; gap: 8px; align-items: baseline; font-size: 12px; min-height: 24px; }
-.moment-select { width: 8.5rem; background-color: transparent; border-bottom: 1px solid var(--hair); font-weight: 520; color: var(--ink); cursor: pointer; text-overflow: ellipsis; }
-.moment-select option { background: var(--sheet); color: var(--ink); }
+.moment {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  font-size: 12px;
+  min-height: 24px;
+}
+.moment-select {
+  width: 8.5rem;
+  background-color: transparent;
+  border-bottom: 1px solid var(--hair);
+  font-weight: 520;
+  color: var(--ink);
+  cursor: pointer;
+  text-overflow: ellipsis;
+}
+.moment-select option {
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

@@ -7,9 +7,11 @@ const { section } = defineProps<{ section: Section }>()
 const store = useSetupStore()
 
 /** Paths shown; the same list as before while nothing comes or goes, so that a drag draws none of them anew. */
-const paths = computed<string[]>((before) => {
+const paths = computed<string[]>(before => {
   const { setup } = store
-  const now = setup ? section.rows.filter(row => fieldAt(row.path) && (!row.when || row.when(setup))).map(row => row.path) : []
+  const now = setup
+    ? section.rows.filter(row => fieldAt(row.path) && (!row.when || row.when(setup))).map(row => row.path)
+    : []
   return before && before.length === now.length && before.every((path, i) => path === now[i]) ? before : now
 })
 </script>

@@ -1,8 +1,15 @@
-import { type Setup, type SingleKind, intoLiquid, traitsOf } from '~~/core'
+import { type Setup, type SingleKind, canBeMarked, intoLiquid, traitsOf } from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
-interface Row { path: string, when?: (s: Setup) => boolean }
-export interface Section { title: string, rows: Row[], kit?: SingleKind[] }
+interface Row {
+  path: string
+  when?: (s: Setup) => boolean
+}
+export interface Section {
+  title: string
+  rows: Row[]
+  kit?: SingleKind[]
+}
 
 const sensed = (s: Setup) => s.trigger === 'sensor'
 const travels = (s: Setup) => s.moment.reference === 'travel'
@@ -15,10 +22,7 @@ const linked = (s: Setup) => sensed(s) || (byHand(s) && s.flashes.length > 0)
 const throughCamera = (s: Setup) => s.method !== 'open-shutter'
 
 export const SECTIONS: readonly Section[] = [
-  {
-    title: 'Picture',
-    rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }],
-  },
+  { title: 'Picture', rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }] },
   {
     title: 'Subject and moment',
     rows: [
@@ -53,6 +57,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'moment.window.afterDistance', when: travels },
       { path: 'moment.window.beforeTime', when: s => !travels(s) },
       { path: 'moment.window.afterTime', when: s => !travels(s) },
+      { path: 'moment.phase' },
       { path: 'catch.distance', when: s => s.action.kind === 'launcher' },
     ],
   },
@@ -66,7 +71,10 @@ export const SECTIONS: readonly Section[] = [
       { path: 'sensor.offset', when: s => sensed(s) && s.sensor.kind === 'sound' },
       { path: 'sensor.beamWidth', when: s => sensed(s) && s.sensor.kind === 'beam' },
       { path: 'sensor.response', when: s => sensed(s) && s.sensor.kind === 'beam' },
-      { path: 'sensor.bounceAfter', when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact') },
+      {
+        path: 'sensor.bounceAfter',
+        when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact'),
+      },
       { path: 'sensor.latency', when: sensed },
       { path: 'sensor.jitter', when: sensed },
       { path: 'sensor.threshold', when: s => sensed(s) && s.sensor.kind === 'sound' },
@@ -112,7 +120,10 @@ export const SECTIONS: readonly Section[] = [
       { path: 'camera.pixelsWide' },
       { path: 'camera.syncSpeed' },
       { path: 'camera.curtainTravel', when: s => s.camera.shutterKind === 'focal-plane' },
-      { path: 'camera.curtainRuns', when: s => s.camera.shutterKind === 'focal-plane' || s.camera.shutterKind === 'rolling' },
+      {
+        path: 'camera.curtainRuns',
+        when: s => s.camera.shutterKind === 'focal-plane' || s.camera.shutterKind === 'rolling',
+      },
       { path: 'camera.readOut', when: s => s.camera.shutterKind === 'rolling' },
       { path: 'camera.lag', when: throughCamera },
       { path: 'camera.lagJitter', when: throughCamera },
@@ -127,8 +138,31 @@ export const SECTIONS: readonly Section[] = [
     title: 'Air and goal',
     kit: ['consumable'],
     rows: [
-      { path: 'air.temperatureC' }, { path: 'air.temperatureError' }, { path: 'air.relativeHumidity' }, { path: 'air.pressure' },
-      { path: 'goal.keepers' }, { path: 'goal.confidence' }, { path: 'goal.stock' },
+      { path: 'air.temperatureC' },
+      { path: 'air.temperatureError' },
+      { path: 'air.relativeHumidity' },
+      { path: 'air.pressure' },
+      { path: 'goal.keepers' },
+      { path: 'goal.confidence' },
+      { path: 'goal.stock' },
     ],
   },
 ]
+
+/** Figures of each light that decide what it does. */
+const LIGHT_FIGURES = ['guideNumber', 'power', 'distance', 'lossStops', 'latency']
+
+/** Every field of a set-up that is open as things are chosen. */
+export function openPaths(setup: Setup): string[] {
+  const open = SECTIONS.flatMap(section =>
+    section.rows.filter(row => !row.when || row.when(setup)).map(row => row.path),
+  )
+  const lights = setup.flashes.flatMap((flash, i) => [
+    ...LIGHT_FIGURES.map(key => `flashes[${i}].${key}`),
+    ...flash.table.map((_, j) => `flashes[${i}].table[${j}].t01`),
+  ])
+  return [...open, ...lights]
+}
+
+/** Those of them with a figure that can be known or not. */
+export const figurePaths = (setup: Setup): string[] => openPaths(setup).filter(canBeMarked)

@@ -12,22 +12,36 @@ const failure = ref('')
 const item = computed(() => record.item)
 const name: Field = { type: 'text', label: 'Name', maxLength: 120, required: true }
 const notes: Field = { type: 'text', label: 'Notes', maxLength: 2000 }
-const today = (): string => new Date().toISOString().slice(0, 10)
+const today = (): string => localDay()
 
 const save = (next: KitItem): string => store.change(record.id, next)[0]?.reason ?? ''
-const setFigure = (key: string) => (value: FigureValue): string => save({ ...item.value, figures: { ...item.value.figures, [key]: value } })
-function setMark(key: string, part: { basis?: Basis, date?: string }): void {
+const setFigure =
+  (key: string) =>
+  (value: FigureValue): string =>
+    save({ ...item.value, figures: { ...item.value.figures, [key]: value } })
+function setMark(key: string, part: { basis?: Basis; date?: string }): void {
   const old = item.value.marks[key]!
   const date = part.date ?? (part.basis === 'measured' ? old.date || today() : old.date)
-  failure.value = save({ ...item.value, marks: { ...item.value.marks, [key]: { basis: part.basis ?? old.basis, date } } })
+  failure.value = save({
+    ...item.value,
+    marks: { ...item.value.marks, [key]: { basis: part.basis ?? old.basis, date } },
+  })
 }
 const differing = (key: string) => record.usedBy.filter(use => use.differs.includes(key))
-const labelOf = (key: string): string => (key === 'table' ? 'durations' : key === 'repeat' ? 'repeating mode' : KIT_FIGURES[item.value.kind][key]?.label.toLowerCase() ?? key)
+const labelOf = (key: string): string =>
+  key === 'table'
+    ? 'durations'
+    : key === 'repeat'
+      ? 'repeating mode'
+      : (KIT_FIGURES[item.value.kind][key]?.label.toLowerCase() ?? key)
 
 async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
-  try { await what() }
-  catch (error) { failure.value = (error as Error).message }
+  try {
+    await what()
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
 }
 </script>
 
@@ -42,13 +56,26 @@ async function run(what: () => Promise<unknown>): Promise<void> {
           {{ item.name }}
         </h2>
       </div>
-      <UButton size="xs" variant="ghost" icon="i-lucide-copy" label="Duplicate" @click="run(async () => emit('chosen', await store.duplicate(record.id)))" />
       <UButton
-        size="xs" variant="ghost" :icon="record.archived ? 'i-lucide-archive-restore' : 'i-lucide-archive'" :label="record.archived ? 'Bring back' : 'Archive'"
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-copy"
+        label="Duplicate"
+        @click="run(async () => emit('chosen', await store.duplicate(record.id)))"
+      />
+      <UButton
+        size="xs"
+        variant="ghost"
+        :icon="record.archived ? 'i-lucide-archive-restore' : 'i-lucide-archive'"
+        :label="record.archived ? 'Bring back' : 'Archive'"
         @click="run(() => store.archive(record.id, !record.archived))"
       />
     </header>
-    <p v-if="failure || store.trouble[record.id]" role="alert" class="border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)">
+    <p
+      v-if="failure || store.trouble[record.id]"
+      role="alert"
+      class="border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)"
+    >
       {{ failure || store.trouble[record.id] }}
     </p>
 
@@ -56,24 +83,64 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       <table class="kit-table figures">
         <thead>
           <tr>
-            <th>Figure</th><th>Value</th><th>Figure is</th><th>Noted</th><th>In set-ups</th>
+            <th>Figure</th>
+            <th>Value</th>
+            <th>Figure is</th>
+            <th>Noted</th>
+            <th>In set-ups</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(field, key) in { name, notes }" :key="key">
             <td>{{ field.label }}</td>
             <td colspan="4" class="wide">
-              <InputsFieldInput bare :field="field" :value="item[key]" :path="key" :label="field.label" :change="value => save({ ...item, [key]: value })" />
+              <InputsFieldInput
+                bare
+                :field="field"
+                :value="item[key]"
+                :path="key"
+                :label="field.label"
+                :change="value => save({ ...item, [key]: value })"
+              />
             </td>
           </tr>
           <tr v-for="(field, key) in KIT_FIGURES[item.kind]" :key="key" :data-figure="key">
             <td>{{ field.label }}</td>
-            <td><InputsFieldInput bare :field="field" :value="item.figures[key]" :path="`${item.kind}.${key}`" :label="field.label" :change="setFigure(String(key))" /></td>
-            <td><KitBasis :basis="item.marks[key]!.basis" :label="field.label" @choose="basis => setMark(String(key), { basis })" /></td>
-            <td><input type="date" class="date" :data-empty="item.marks[key]!.date === ''" :value="item.marks[key]!.date" :aria-label="`${field.label} noted on`" @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"></td>
+            <td>
+              <InputsFieldInput
+                bare
+                :field="field"
+                :value="item.figures[key]"
+                :path="`${item.kind}.${key}`"
+                :label="field.label"
+                :change="setFigure(String(key))"
+              />
+            </td>
+            <td>
+              <KitBasis
+                :basis="item.marks[key]!.basis"
+                :label="field.label"
+                @choose="basis => setMark(String(key), { basis })"
+              />
+            </td>
+            <td>
+              <input
+                type="date"
+                class="date"
+                :data-empty="item.marks[key]!.date === ''"
+                :value="item.marks[key]!.date"
+                :aria-label="`${field.label} noted on`"
+                @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"
+              />
+            </td>
             <td class="narrow text-(--ink-faint)">
               <template v-if="differing(String(key)).length > 0">
-                differs in {{ differing(String(key)).map(use => use.name).join(', ') }}
+                differs in
+                {{
+                  differing(String(key))
+                    .map(use => use.name)
+                    .join(', ')
+                }}
               </template>
               <template v-else-if="record.usedBy.length > 0">
                 as in {{ record.usedBy.length === 1 ? record.usedBy[0]!.name : `${record.usedBy.length} set-ups` }}
@@ -84,33 +151,33 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       </table>
     </section>
 
-    <section v-if="item.kind === 'flash'" aria-label="Durations" class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,9fr)_minmax(0,11fr)]">
+    <section
+      v-if="item.kind === 'flash'"
+      aria-label="Durations"
+      class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,9fr)_minmax(0,11fr)]"
+    >
       <div>
-        <h3 class="section-title mb-1">
-          Duration against power
-        </h3>
-        <KitDurationChart :rows="item.table" :name="item.name" :supply="(item.figures.supply as 'battery')" />
+        <h3 class="section-title mb-1">Duration against power</h3>
+        <KitDurationChart :rows="item.table" :name="item.name" :supply="item.figures.supply as 'battery'" />
       </div>
       <KitDurationTable :rows="item.table" :change="table => save({ ...item, table })" />
       <div>
-        <h3 class="section-title mb-1">
-          Repeating mode
-        </h3>
+        <h3 class="section-title mb-1">Repeating mode</h3>
         <KitRepeatTable :rows="item.repeat" :change="repeat => save({ ...item, repeat })" />
       </div>
     </section>
 
     <section aria-label="Used by" class="text-[13px]">
-      <h3 class="section-title mb-1">
-        In use by
-      </h3>
-      <p v-if="record.usedBy.length === 0" class="text-(--ink-soft)">
-        No set-up took figures from it.
-      </p>
+      <h3 class="section-title mb-1">In use by</h3>
+      <p v-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up took figures from it.</p>
       <ul v-else>
         <li v-for="use in record.usedBy" :key="use.setupId" class="py-0.5">
-          <NuxtLink :to="`/setups/${use.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{ use.name }}</NuxtLink>
-          <span class="text-(--ink-soft)">{{ use.differs.length > 0 ? `, with other ${use.differs.map(labelOf).join(', ')}` : ', all figures as here' }}</span>
+          <NuxtLink :to="`/setups/${use.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{
+            use.name
+          }}</NuxtLink>
+          <span class="text-(--ink-soft)">{{
+            use.differs.length > 0 ? `, with other ${use.differs.map(labelOf).join(', ')}` : ', all figures as here'
+          }}</span>
         </li>
       </ul>
     </section>
@@ -118,6 +185,11 @@ async function run(what: () => Promise<unknown>): Promise<void> {
 </template>
 
 <style scoped>
-.figures td:first-child { color: var(--ink-soft); width: 11rem; }
-.wide :deep(.field-input) { width: 100%; }
+.figures td:first-child {
+  color: var(--ink-soft);
+  width: 11rem;
+}
+.wide :deep(.field-input) {
+  width: 100%;
+}
 </style>

@@ -2,12 +2,14 @@
 import { REPEAT_ROW_FIELDS, type RepeatRow } from '~~/core'
 
 /** What a flash's repeating mode can do at each power. */
-const { rows, change } = defineProps<{ rows: readonly RepeatRow[], change: (rows: RepeatRow[]) => string }>()
+const { rows, change } = defineProps<{ rows: readonly RepeatRow[]; change: (rows: RepeatRow[]) => string }>()
 
 function added(): RepeatRow | null {
   const lowest = rows.reduce<RepeatRow | null>((a, b) => (a === null || b.power < a.power ? b : a), null)
   if (lowest === null) return { power: 1 / 16, rate: 20, pops: 10 }
-  return lowest.power / 2 < 1 / 4096 ? null : { power: lowest.power / 2, rate: lowest.rate, pops: Math.min(1000, lowest.pops * 2) }
+  return lowest.power / 2 < 1 / 4096
+    ? null
+    : { power: lowest.power / 2, rate: lowest.rate, pops: Math.min(1000, lowest.pops * 2) }
 }
 </script>
 

@@ -2,7 +2,15 @@
 import { type FigureValue, MOST_FLASH_ROWS, type NumberField } from '~~/core'
 
 /** Figures of a flash at each power, edited in place; `extra` cells follow the figures. */
-const { rows, fields, name, headings = [], change, added, least = 0 } = defineProps<{
+const {
+  rows,
+  fields,
+  name,
+  headings = [],
+  change,
+  added,
+  least = 0,
+} = defineProps<{
   rows: readonly Row[]
   fields: Record<string, NumberField>
   /** What the rows are called in paths and labels. */
@@ -15,8 +23,12 @@ const { rows, fields, name, headings = [], change, added, least = 0 } = definePr
   least?: number
 }>()
 const failure = ref('')
-const set = (index: number, part: Partial<Row>): string => change(rows.map((row, i) => (i === index ? { ...row, ...part } : row)))
-const edit = (index: number, key: string) => (value: FigureValue): string => set(index, { [key]: value } as Partial<Row>)
+const set = (index: number, part: Partial<Row>): string =>
+  change(rows.map((row, i) => (i === index ? { ...row, ...part } : row)))
+const edit =
+  (index: number, key: string) =>
+  (value: FigureValue): string =>
+    set(index, { [key]: value } as Partial<Row>)
 function patch(index: number, part: Partial<Row>): void {
   failure.value = set(index, part)
 }
@@ -33,19 +45,35 @@ function add(): void {
         <tr>
           <th v-for="(field, key) in fields" :key="key">
             {{ field.label }}
-          </th><th v-for="heading in headings" :key="heading">
+          </th>
+          <th v-for="heading in headings" :key="heading">
             {{ heading }}
-          </th><th><span class="sr-only">Remove</span></th>
+          </th>
+          <th><span class="sr-only">Remove</span></th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="(row, i) in rows" :key="i">
           <td v-for="(field, key) in fields" :key="key">
-            <InputsFieldInput bare :field="field" :value="(row as Record<string, number | null>)[key]" :path="`${name}[${i}].${key}`" :label="`${field.label}, row ${i + 1}`" :change="edit(i, String(key))" />
+            <InputsFieldInput
+              bare
+              :field="field"
+              :value="(row as Record<string, number | null>)[key]"
+              :path="`${name}[${i}].${key}`"
+              :label="`${field.label}, row ${i + 1}`"
+              :change="edit(i, String(key))"
+            />
           </td>
           <slot name="extra" :row="row" :index="i" :patch="(part: Partial<Row>) => patch(i, part)" />
           <td>
-            <UButton v-if="rows.length > least" icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove row ${i + 1} of the ${name}`" @click="failure = change(rows.filter((_, k) => k !== i))" />
+            <UButton
+              v-if="rows.length > least"
+              icon="i-lucide-x"
+              size="xs"
+              variant="ghost"
+              :aria-label="`Remove row ${i + 1} of the ${name}`"
+              @click="failure = change(rows.filter((_, k) => k !== i))"
+            />
           </td>
         </tr>
       </tbody>
@@ -53,11 +81,22 @@ function add(): void {
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">
       {{ failure }}
     </p>
-    <UButton v-if="rows.length < MOST_FLASH_ROWS" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a power" @click="add" />
+    <UButton
+      v-if="rows.length < MOST_FLASH_ROWS"
+      size="xs"
+      variant="ghost"
+      icon="i-lucide-plus"
+      label="Add a power"
+      @click="add"
+    />
   </div>
 </template>
 
 <style scoped>
-.kit-table :deep(.field-input) { width: 4.6rem; }
-.kit-table :deep(.date) { width: 6.4rem; }
+.kit-table :deep(.field-input) {
+  width: 4.6rem;
+}
+.kit-table :deep(.date) {
+  width: 6.4rem;
+}
 </style>

@@ -4,7 +4,7 @@ import { Bar } from 'vue-chartjs'
 import type { LogStats } from '~/services/api'
 
 /** Takes and the keepers among them, by whatever they are counted. */
-const { rows, title, label } = defineProps<{ rows: LogStats['byDay'], title: string, label: (of: string) => string }>()
+const { rows, title, label } = defineProps<{ rows: LogStats['byDay']; title: string; label: (of: string) => string }>()
 Chart.register(CategoryScale, LinearScale, BarElement, Tooltip)
 const { colours, font } = useChartLook()
 const { show } = useNumbers()
@@ -12,19 +12,48 @@ const { show } = useNumbers()
 const data = computed<ChartData<'bar'>>(() => ({
   labels: rows.map(row => label(row.of)),
   datasets: [
-    { label: 'keepers', data: rows.map(row => row.keepers), backgroundColor: colours.value.ink, stack: 'a', maxBarThickness: 46 },
-    { label: 'others', data: rows.map(row => row.takes - row.keepers), backgroundColor: 'transparent', borderColor: colours.value.strong, borderWidth: 1, stack: 'a', maxBarThickness: 46 },
+    {
+      label: 'keepers',
+      data: rows.map(row => row.keepers),
+      backgroundColor: colours.value.ink,
+      stack: 'a',
+      maxBarThickness: 46,
+    },
+    {
+      label: 'others',
+      data: rows.map(row => row.takes - row.keepers),
+      backgroundColor: 'transparent',
+      borderColor: colours.value.strong,
+      borderWidth: 1,
+      stack: 'a',
+      maxBarThickness: 46,
+    },
   ],
 }))
 const options = computed<ChartOptions<'bar'>>(() => ({
-  responsive: true, maintainAspectRatio: false, animation: false,
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false,
   scales: {
     x: { stacked: true, grid: { display: false }, ticks: { color: colours.value.soft, font } },
     y: { stacked: true, grid: { color: colours.value.hair }, ticks: { color: colours.value.soft, font, precision: 0 } },
   },
   plugins: {
     legend: { display: false },
-    tooltip: { displayColors: false, backgroundColor: colours.value.ink, titleColor: colours.value.sheet, bodyColor: colours.value.sheet, callbacks: { label: item => { const row = rows[item.dataIndex]!; return row.takes === 0 ? 'no takes' : `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}` } } },
+    tooltip: {
+      displayColors: false,
+      backgroundColor: colours.value.ink,
+      titleColor: colours.value.sheet,
+      bodyColor: colours.value.sheet,
+      callbacks: {
+        label: item => {
+          const row = rows[item.dataIndex]!
+          return row.takes === 0
+            ? 'no takes'
+            : `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}`
+        },
+      },
+    },
   },
 }))
 const text = computed(() => rows.map(row => `${label(row.of)}: ${row.keepers} of ${row.takes}`).join('; '))

@@ -3,17 +3,28 @@ import QRCode from 'qrcode'
 import type { LinkMade } from '~/services/api'
 
 /** A link that was made, as a code to be scanned and as text, while it holds. */
-const { link, to = '' } = defineProps<{ link: LinkMade & { until: number }, to?: string }>()
+const { link, to = '' } = defineProps<{ link: LinkMade & { until: number }; to?: string }>()
 const { copied, copy } = useCopied()
 const address = ref(link.addresses[0]!)
-watch(() => link.token, () => { address.value = link.addresses[0]! })
+watch(
+  () => link.token,
+  () => {
+    address.value = link.addresses[0]!
+  },
+)
 
 const now = useNowWhile(() => Date.now() < link.until + 1000)
 const left = computed(() => Math.max(0, Math.ceil((link.until - now.value) / 1000)))
 const url = computed(() => `${address.value}/sign-in${to ? `?to=${to}` : ''}#${link.token}`)
 const onlyHere = computed(() => link.addresses.every(a => /\/\/(localhost|127\.|\[::1)/.test(a)))
 const code = ref('')
-watch(url, async (text) => { code.value = await QRCode.toString(text, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' }) }, { immediate: true })
+watch(
+  url,
+  async text => {
+    code.value = await QRCode.toString(text, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -23,24 +34,34 @@ watch(url, async (text) => { code.value = await QRCode.toString(text, { type: 's
     <div v-if="left > 0" class="code" role="img" aria-label="Code to scan with the other device" v-html="code" />
     <div class="grid content-start gap-2 text-[13px]">
       <p role="status">
-        {{ left > 0 ? `Good once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min.` : 'This link is too old; make another.' }}
+        {{
+          left > 0
+            ? `Good once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min.`
+            : 'This link is too old; make another.'
+        }}
       </p>
       <template v-if="left > 0">
-        <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2">Reached at
-          <select v-model="address" class="border-b border-(--hair-strong)"><option v-for="a in link.addresses" :key="a">{{ a }}</option></select>
+        <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2"
+          >Reached at
+          <select v-model="address" class="border-b border-(--hair-strong)">
+            <option v-for="a in link.addresses" :key="a">{{ a }}</option>
+          </select>
         </label>
         <p class="break-all text-(--ink-soft)" data-testid="join-url">
           {{ url }}
         </p>
         <p>
-          <UButton size="xs" variant="outline" label="Copy the link" @click="copy(url, 'Copied')" /> <span role="status">{{ copied }}</span>
+          <UButton size="xs" variant="outline" label="Copy the link" @click="copy(url, 'Copied')" />
+          <span role="status">{{ copied }}</span>
         </p>
         <p v-if="to" class="max-w-xl">
-          The link leads to the run. With one of its own, a computer sends each new picture of a tethered camera to the take of its time:
+          The link leads to the run. With one of its own, a computer sends each new picture of a tethered camera to the
+          take of its time:
           <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
         </p>
         <p v-if="onlyHere" class="max-w-md">
-          Epiro listens on this machine alone. For a phone in the studio start it with <code>npm start -- --listen</code>: it then answers over HTTPS on the network.
+          Epiro listens on this machine alone. For a phone in the studio start it with
+          <code>npm start -- --listen</code>: it then answers over HTTPS on the network.
         </p>
         <p v-else class="max-w-md text-(--ink-soft)">
           The certificate was made on this machine: the phone asks once whether to trust it.
@@ -51,10 +72,35 @@ watch(url, async (text) => { code.value = await QRCode.toString(text, { type: 's
 </template>
 
 <style scoped>
-.join { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 20px; }
-.code { width: 220px; height: 220px; outline: 1px solid var(--hair-strong); }
-.code :deep(svg) { width: 100%; height: 100%; display: block; }
-:root[data-look="safelight"] .code { isolation: isolate; position: relative; }
-:root[data-look="safelight"] .code::after { content: ""; position: absolute; inset: 0; background: #c8281c; mix-blend-mode: multiply; }
-@media (max-width: 640px) { .join { grid-template-columns: 1fr; } }
+.join {
+  display: grid;
+  grid-template-columns: 220px minmax(0, 1fr);
+  gap: 20px;
+}
+.code {
+  width: 220px;
+  height: 220px;
+  outline: 1px solid var(--hair-strong);
+}
+.code :deep(svg) {
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+:root[data-look='safelight'] .code {
+  isolation: isolate;
+  position: relative;
+}
+:root[data-look='safelight'] .code::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+  background: #c8281c;
+  mix-blend-mode: multiply;
+}
+@media (max-width: 640px) {
+  .join {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -3,28 +3,49 @@ import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/sch
 import type { MemberRecord } from '~/services/api'
 
 /** Somebody of the studio: name and role to be changed in place, links and the way out. */
-const { member, self } = defineProps<{ member: MemberRecord, self: boolean }>()
-const emit = defineEmits<{ change: [MemberInput], link: [], cancel: [], revoke: [] }>()
+const { member, self } = defineProps<{ member: MemberRecord; self: boolean }>()
+const emit = defineEmits<{ change: [MemberInput]; link: []; cancel: []; revoke: [] }>()
 const name = ref(member.name)
-watch(() => member.name, (now) => { name.value = now })
+watch(
+  () => member.name,
+  now => {
+    name.value = now
+  },
+)
 const { clock } = useDates()
 
 function rename(): void {
   const wanted = name.value.trim()
-  if (wanted === '' || wanted === member.name) { name.value = member.name; return }
+  if (wanted === '' || wanted === member.name) {
+    name.value = member.name
+    return
+  }
   emit('change', { name: wanted, role: member.role })
 }
-const setRole = (event: Event): void => emit('change', { name: member.name, role: (event.target as HTMLSelectElement).value as SessionRole })
+const setRole = (event: Event): void =>
+  emit('change', { name: member.name, role: (event.target as HTMLSelectElement).value as SessionRole })
 const asking = ref(false)
 </script>
 
 <template>
   <tr data-testid="member">
     <td>
-      <input v-model="name" class="w-full bg-transparent outline-offset-2" maxlength="80" :aria-label="`Name of ${member.name}`" @change="rename" @keydown.enter="rename">
+      <input
+        v-model="name"
+        class="w-full bg-transparent outline-offset-2"
+        maxlength="80"
+        :aria-label="`Name of ${member.name}`"
+        @change="rename"
+        @keydown.enter="rename"
+      />
     </td>
     <td>
-      <select class="bg-transparent outline-offset-2" :value="member.role" :aria-label="`Role of ${member.name}`" @change="setRole">
+      <select
+        class="bg-transparent outline-offset-2"
+        :value="member.role"
+        :aria-label="`Role of ${member.name}`"
+        @change="setRole"
+      >
         <option v-for="role in SESSION_ROLES" :key="role" :value="role">
           {{ role }}
         </option>
@@ -34,7 +55,12 @@ const asking = ref(false)
     <td class="whitespace-nowrap">
       <template v-if="member.linkUntil">
         open until {{ clock(member.linkUntil) }}
-        <button type="button" class="underline" :aria-label="`Cancel the link of ${member.name}`" @click="emit('cancel')">
+        <button
+          type="button"
+          class="underline"
+          :aria-label="`Cancel the link of ${member.name}`"
+          @click="emit('cancel')"
+        >
           cancel
         </button>
       </template>
@@ -43,10 +69,32 @@ const asking = ref(false)
       </button>
     </td>
     <td class="text-right">
-      <UButton v-if="!self" size="xs" variant="ghost" label="Let in no longer" :aria-label="`Let ${member.name} in no longer`" @click="asking = true" />
-      <UModal v-model:open="asking" :title="`Let ${member.name} in no longer?`" description="Their devices are signed out at once, and links for them and by them are dead. Their takes stay in the log under their name.">
+      <UButton
+        v-if="!self"
+        size="xs"
+        variant="ghost"
+        label="Let in no longer"
+        :aria-label="`Let ${member.name} in no longer`"
+        @click="asking = true"
+      />
+      <UModal
+        v-model:open="asking"
+        :title="`Let ${member.name} in no longer?`"
+        :description="
+          'Their devices are signed out at once, and links for them and by them are dead. ' +
+          'Their takes stay in the log under their name.'
+        "
+      >
         <template #footer>
-          <UButton label="Let in no longer" @click="asking = false; emit('revoke')" />
+          <UButton
+            label="Let in no longer"
+            @click="
+              () => {
+                asking = false
+                emit('revoke')
+              }
+            "
+          />
           <UButton variant="ghost" label="Leave as it is" @click="asking = false" />
         </template>
       </UModal>

@@ -9,7 +9,7 @@ const drafts = ref(0)
 const failure = ref('')
 
 /** Without anything that waits there is nothing to ask. */
-watch(open, async (now) => {
+watch(open, async now => {
   if (!now) return
   failure.value = ''
   await takes.readQueue()
@@ -20,8 +20,7 @@ watch(open, async (now) => {
 async function leave(): Promise<void> {
   try {
     await session.signOut()
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = `Not signed out: ${(error as Error).message}`
     return
   }
@@ -38,14 +37,25 @@ const asks = computed(() => open.value && (takes.queue.length > 0 || drafts.valu
 </script>
 
 <template>
-  <UModal :open="asks" title="Sign out?" description="Signing out takes everything of yours off this device." @update:open="now => { open = now }">
+  <UModal
+    :open="asks"
+    title="Sign out?"
+    description="Signing out takes everything of yours off this device."
+    @update:open="
+      now => {
+        open = now
+      }
+    "
+  >
     <template #body>
       <p v-if="takes.queue.length > 0" role="alert">
-        {{ takes.queue.length }} {{ takes.queue.length === 1 ? 'take is' : 'takes are' }} not sent yet and would be lost:
+        {{ takes.queue.length }} {{ takes.queue.length === 1 ? 'take is' : 'takes are' }} not sent yet and would be
+        lost:
       </p>
       <TakesWaitingTakes v-if="takes.queue.length > 0" class="mt-2" />
       <p v-if="drafts > 0" role="alert" class="mt-2">
-        The last changes of {{ drafts }} {{ drafts === 1 ? 'set-up are' : 'set-ups are' }} not saved yet and would be lost: open {{ drafts === 1 ? 'it' : 'them' }} once more to save {{ drafts === 1 ? 'it' : 'them' }}.
+        The last changes of {{ drafts }} {{ drafts === 1 ? 'set-up are' : 'set-ups are' }} not saved yet and would be
+        lost: open {{ drafts === 1 ? 'it' : 'them' }} once more to save {{ drafts === 1 ? 'it' : 'them' }}.
       </p>
       <p v-if="failure" role="alert" class="mt-2 text-(--bad)">
         {{ failure }}

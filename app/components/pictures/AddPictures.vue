@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Chooses files for a take. */
-const { label, take } = defineProps<{ label: string, take: string }>()
+const { label, take } = defineProps<{ label: string; take: string }>()
 const emit = defineEmits<{ files: [File[]] }>()
 const input = useTemplateRef<HTMLInputElement>('input')
 function chosen(): void {
-  const files = [...input.value?.files ?? []]
+  const files = [...(input.value?.files ?? [])]
   if (input.value) input.value.value = ''
   if (files.length > 0) emit('files', files)
 }
@@ -13,6 +13,14 @@ function chosen(): void {
 <template>
   <span>
     <UButton size="xs" variant="ghost" icon="i-lucide-image-plus" :aria-label="label" @click="input?.click()" />
-    <input ref="input" type="file" accept="image/jpeg,image/png,image/webp" multiple class="hidden" :data-take="take" @change="chosen">
+    <input
+      ref="input"
+      type="file"
+      accept="image/jpeg,image/png,image/webp"
+      multiple
+      class="hidden"
+      :data-take="take"
+      @change="chosen"
+    />
   </span>
 </template>

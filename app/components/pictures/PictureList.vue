@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { PictureRecord } from '~/services/api'
 
-/** Every picture of the set-up at hand, with the take it is put to; a wrong one is put elsewhere, or taken away by the lead. */
+/**
+ * Every picture of the set-up at hand, with the take it is put to; a wrong one is put elsewhere, or taken away by the
+ * lead.
+ */
 const pictures = usePicturesStore()
 const takes = useTakesStore()
 const session = useSessionStore()
@@ -10,44 +13,78 @@ const { when } = useDates()
 const failure = ref('')
 async function run(what: () => Promise<void>): Promise<void> {
   failure.value = ''
-  try { await what() }
-  catch (error) { failure.value = (error as Error).message }
+  try {
+    await what()
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
 }
 const sent = computed(() => takes.takes.filter(take => take.id !== take.key))
-const put = (picture: PictureRecord, event: Event): Promise<void> => run(() => pictures.put(picture.id, (event.target as HTMLSelectElement).value || null))
+const put = (picture: PictureRecord, event: Event): Promise<void> =>
+  run(() => pictures.put(picture.id, (event.target as HTMLSelectElement).value || null))
 
 const doomed = shallowRef<PictureRecord | null>(null)
-const asking = computed({ get: () => doomed.value !== null, set: (open) => { if (!open) doomed.value = null } })
-const remove = (picture: PictureRecord): Promise<void> => run(async () => {
-  doomed.value = null
-  await pictures.remove(picture.id)
+const asking = computed({
+  get: () => doomed.value !== null,
+  set: open => {
+    if (!open) doomed.value = null
+  },
 })
+const remove = (picture: PictureRecord): Promise<void> =>
+  run(async () => {
+    doomed.value = null
+    await pictures.remove(picture.id)
+  })
 </script>
 
 <template>
   <details>
-    <summary class="section-title cursor-pointer">
-      Pictures {{ pictures.pictures.length }}
-    </summary>
+    <summary class="section-title cursor-pointer">Pictures {{ pictures.pictures.length }}</summary>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">
       {{ failure }}
     </p>
     <ul class="text-[12px]">
-      <li v-for="picture in pictures.pictures" :key="picture.id" class="flex items-center gap-2 border-t border-(--hair) py-1" data-testid="picture">
-        <a class="block h-[40px] w-[60px] shrink-0" :href="`/api/pictures/${picture.id}/full`" target="_blank" :aria-label="`Open ${picture.name}`"><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" /></a>
-        <span class="min-w-0 flex-1 leading-tight"><span class="block truncate" :title="picture.name">{{ picture.name }}</span><span class="narrow text-(--ink-faint)">{{ when(picture.shotAt) }}</span></span>
-        <select class="ask" :value="picture.takeId ?? ''" :aria-label="`Take of ${picture.name}`" @change="put(picture, $event)">
-          <option value="">
-            no take
-          </option>
-          <option v-for="take in sent" :key="take.id" :value="take.id">
-            take {{ take.number }}
-          </option>
+      <li
+        v-for="picture in pictures.pictures"
+        :key="picture.id"
+        class="flex items-center gap-2 border-t border-(--hair) py-1"
+        data-testid="picture"
+      >
+        <a
+          class="block h-[40px] w-[60px] shrink-0"
+          :href="`/api/pictures/${picture.id}/full`"
+          target="_blank"
+          :aria-label="`Open ${picture.name}`"
+          ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
+        /></a>
+        <span class="min-w-0 flex-1 leading-tight"
+          ><span class="block truncate" :title="picture.name">{{ picture.name }}</span
+          ><span class="narrow text-(--ink-faint)">{{ when(picture.shotAt) }}</span></span
+        >
+        <select
+          class="ask"
+          :value="picture.takeId ?? ''"
+          :aria-label="`Take of ${picture.name}`"
+          @change="put(picture, $event)"
+        >
+          <option value="">no take</option>
+          <option v-for="take in sent" :key="take.id" :value="take.id">take {{ take.number }}</option>
         </select>
-        <UButton v-if="session.isLead" size="xs" variant="ghost" icon="i-lucide-trash-2" :aria-label="`Delete ${picture.name}`" @click="doomed = picture" />
+        <UButton
+          v-if="session.isLead"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-trash-2"
+          :aria-label="`Delete ${picture.name}`"
+          @click="doomed = picture"
+        />
       </li>
     </ul>
-    <UModal v-model:open="asking" title="Delete this picture?" :description="`${doomed?.name ?? ''} goes for good. The camera’s own file stays where it is.`">
+    <UModal
+      v-model:open="asking"
+      title="Delete this picture?"
+      :description="`${doomed?.name ?? ''} goes for good. The camera’s own file stays where it is.`"
+    >
       <template #footer>
         <UButton label="Delete" @click="doomed && remove(doomed)" />
         <UButton label="Keep it" variant="ghost" @click="asking = false" />
@@ -57,6 +94,13 @@ const remove = (picture: PictureRecord): Promise<void> => run(async () => {
 </template>
 
 <style scoped>
-.ask { background-color: transparent; border-bottom: 1px solid var(--hair-strong); color: var(--ink); }
-.ask option { background: var(--sheet); color: var(--ink); }
+.ask {
+  background-color: transparent;
+  border-bottom: 1px solid var(--hair-strong);
+  color: var(--ink);
+}
+.ask option {
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

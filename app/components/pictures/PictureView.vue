@@ -1,20 +1,59 @@
 <script setup lang="ts">
 /** A picture that is kept; deep red alone in the safelight. */
-const { id, size = 'full', alt, fit = 'contain' } = defineProps<{ id: string, size?: 'full' | 'thumb', alt: string, fit?: 'contain' | 'cover' }>()
+const {
+  id,
+  size = 'full',
+  alt,
+  fit = 'contain',
+} = defineProps<{ id: string; size?: 'full' | 'thumb'; alt: string; fit?: 'contain' | 'cover' }>()
 const failed = ref(false)
-watch(() => id, () => { failed.value = false })
+watch(
+  () => id,
+  () => {
+    failed.value = false
+  },
+)
 </script>
 
 <template>
   <span class="picture">
-    <img v-if="!failed" :key="id" :src="`/api/pictures/${id}/${size}`" :alt="alt" :style="{ objectFit: fit }" decoding="async" @error="failed = true">
+    <img
+      v-if="!failed"
+      :key="id"
+      :src="`/api/pictures/${id}/${size}`"
+      :alt="alt"
+      :style="{ objectFit: fit }"
+      decoding="async"
+      @error="failed = true"
+    />
     <span v-else class="p-2 text-[12px]">This picture could not be loaded</span>
   </span>
 </template>
 
 <style scoped>
-.picture { display: block; position: relative; isolation: isolate; background: #000; overflow: hidden; height: 100%; width: 100%; }
-.picture img { display: block; width: 100%; height: 100%; }
-:root[data-look="safelight"] .picture img { filter: grayscale(1); }
-:root[data-look="safelight"] .picture::after { content: ""; position: absolute; inset: 0; background: #c8281c; mix-blend-mode: multiply; pointer-events: none; }
+.picture {
+  display: block;
+  position: relative;
+  isolation: isolate;
+  background: #000;
+  overflow: hidden;
+  height: 100%;
+  width: 100%;
+}
+.picture img {
+  display: block;
+  width: 100%;
+  height: 100%;
+}
+:root[data-look='safelight'] .picture img {
+  filter: grayscale(1);
+}
+:root[data-look='safelight'] .picture::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+  background: #c8281c;
+  mix-blend-mode: multiply;
+  pointer-events: none;
+}
 </style>

@@ -1,12 +1,18 @@
 <script setup lang="ts">
 /** One of two pictures whose zoom goes together: where it looks, as a share of the picture, and how closely. */
-export interface Look { x: number, y: number, zoom: number }
-const { id, alt } = defineProps<{ id: string, alt: string }>()
+export interface Look {
+  x: number
+  y: number
+  zoom: number
+}
+const { id, alt } = defineProps<{ id: string; alt: string }>()
 const look = defineModel<Look>('look', { required: true })
 
 const CLOSEST = 16
 const box = useTemplateRef<HTMLElement>('box')
-const style = computed(() => ({ transform: `scale(${look.value.zoom}) translate(${(0.5 - look.value.x) * 100}%, ${(0.5 - look.value.y) * 100}%)` }))
+const style = computed(() => ({
+  transform: `scale(${look.value.zoom}) translate(${(0.5 - look.value.x) * 100}%, ${(0.5 - look.value.y) * 100}%)`,
+}))
 const within = (share: number, zoom: number): number => Math.min(1 - 0.5 / zoom, Math.max(0.5 / zoom, share))
 function to(x: number, y: number, zoom: number): void {
   const close = Math.min(CLOSEST, Math.max(1, zoom))
@@ -22,7 +28,7 @@ function wheel(event: WheelEvent): void {
   to(x + dx / zoom - dx / next, y + dy / zoom - dy / next, next)
 }
 /** Fingers or the pointer on the picture, and where each was last. */
-const held = new Map<number, { x: number, y: number }>()
+const held = new Map<number, { x: number; y: number }>()
 const spread = (): number => {
   const [a, b] = [...held.values()]
   return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
@@ -39,15 +45,27 @@ function move(event: PointerEvent): void {
   held.set(event.pointerId, { x: event.clientX, y: event.clientY })
   const { x, y, zoom } = look.value
   const shared = 1 / held.size
-  to(x - ((event.clientX - last.x) * shared) / rect.width / zoom, y - ((event.clientY - last.y) * shared) / rect.height / zoom, before > 0 ? zoom * (spread() / before) : zoom)
+  to(
+    x - ((event.clientX - last.x) * shared) / rect.width / zoom,
+    y - ((event.clientY - last.y) * shared) / rect.height / zoom,
+    before > 0 ? zoom * (spread() / before) : zoom,
+  )
 }
-const up = (event: PointerEvent): void => { held.delete(event.pointerId) }
+const up = (event: PointerEvent): void => {
+  held.delete(event.pointerId)
+}
 function key(event: KeyboardEvent): void {
   const { x, y, zoom } = look.value
   const step = 0.1 / zoom
   const actions: Record<string, () => void> = {
-    '+': () => to(x, y, zoom * 1.5), '=': () => to(x, y, zoom * 1.5), '-': () => to(x, y, zoom / 1.5), '0': () => to(0.5, 0.5, 1),
-    'ArrowLeft': () => to(x - step, y, zoom), 'ArrowRight': () => to(x + step, y, zoom), 'ArrowUp': () => to(x, y - step, zoom), 'ArrowDown': () => to(x, y + step, zoom),
+    '+': () => to(x, y, zoom * 1.5),
+    '=': () => to(x, y, zoom * 1.5),
+    '-': () => to(x, y, zoom / 1.5),
+    '0': () => to(0.5, 0.5, 1),
+    'ArrowLeft': () => to(x - step, y, zoom),
+    'ArrowRight': () => to(x + step, y, zoom),
+    'ArrowUp': () => to(x, y - step, zoom),
+    'ArrowDown': () => to(x, y + step, zoom),
   }
   const act = actions[event.key]
   if (!act || event.ctrlKey || event.metaKey) return
@@ -59,8 +77,18 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <div
-    ref="box" class="pane" tabindex="0" role="group" :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all`" @wheel.prevent="wheel" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up"
-    @dblclick="look.zoom > 1 ? to(0.5, 0.5, 1) : to(0.5, 0.5, 4)" @keydown="key"
+    ref="box"
+    class="pane"
+    tabindex="0"
+    role="group"
+    :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all`"
+    @wheel.prevent="wheel"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+    @dblclick="look.zoom > 1 ? to(0.5, 0.5, 1) : to(0.5, 0.5, 4)"
+    @keydown="key"
   >
     <div class="h-full w-full" :style="style">
       <PicturesPictureView :id="id" :alt="alt" />
@@ -69,7 +97,19 @@ function key(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.pane { overflow: hidden; touch-action: none; cursor: grab; aspect-ratio: 3 / 2; background: #000; outline-offset: -2px; }
-.pane:active { cursor: grabbing; }
-.pane > div { transform-origin: 50% 50%; will-change: transform; }
+.pane {
+  overflow: hidden;
+  touch-action: none;
+  cursor: grab;
+  aspect-ratio: 3 / 2;
+  background: #000;
+  outline-offset: -2px;
+}
+.pane:active {
+  cursor: grabbing;
+}
+.pane > div {
+  transform-origin: 50% 50%;
+  will-change: transform;
+}
 </style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Plan } from '~~/core'
-import { dialCardRows, dialCardText } from '~~/shared/text/dialCard'
+import { type Matter, type Plan, type Setup, assumedOf } from '~~/core'
+import { assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 
 /** What to set on each device: the two heroes large, the rest in rows; as text, as a page to print, or on the phone. */
-const { plan, page = '' } = defineProps<{ plan: Plan, page?: string }>()
+const { plan, page = '' } = defineProps<{ plan: Plan; page?: string }>()
 const emit = defineEmits<{ why: [id: string] }>()
 const store = useSetupStore()
 const preferences = usePreferencesStore()
@@ -12,9 +12,12 @@ const { parts, show } = useNumbers()
 const setup = computed(() => plan.setup)
 /** What is turned: a delay, or, by hand, how long before the moment to press. */
 const turned = computed(() => plan.timing.used ?? plan.timing.lead)
-const delay = computed(() => (turned.value === null ? null : parts(show(turned.value, 'time', { figures: plan.timing.lead === null ? 5 : 2 }))))
+const delay = computed(() =>
+  turned.value === null ? null : parts(show(turned.value, 'time', { figures: plan.timing.lead === null ? 5 : 2 })),
+)
 const heading = computed(() => {
-  if (plan.timing.lead !== null) return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
+  if (plan.timing.lead !== null)
+    return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
   return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
@@ -25,6 +28,9 @@ const later = computed(() => show(many.value?.later ?? plan.keep.perTake, 'share
 const rows = computed(() => dialCardRows(plan, preferences.system, many.value))
 const late = (label: string): boolean => stale.value && label === 'Props to have'
 
+const matters = useCalm<Setup, Matter[]>(() => plan.entered, assumedOf, [])
+const assumed = computed(() => assumedText(plan.entered, matters.value))
+
 const { copied, copy } = useCopied()
 </script>
 
@@ -34,8 +40,21 @@ const { copied, copy } = useCopied()
       <span>Dial card</span>
       <span class="flex items-center font-normal">
         <span role="status" class="text-[11px]">{{ copied }}</span>
-        <UButton icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the dial card as text" @click="copy(dialCardText(plan, preferences.system, many))" />
-        <UButton v-if="page" icon="i-lucide-printer" size="xs" variant="ghost" aria-label="Dial card as a page, to print or on the phone" :to="page" />
+        <UButton
+          icon="i-lucide-clipboard-copy"
+          size="xs"
+          variant="ghost"
+          aria-label="Copy the dial card as text"
+          @click="copy(dialCardText(plan, preferences.system, many))"
+        />
+        <UButton
+          v-if="page"
+          icon="i-lucide-printer"
+          size="xs"
+          variant="ghost"
+          aria-label="Dial card as a page, to print or on the phone"
+          :to="page"
+        />
       </span>
     </h2>
     <div class="grid grid-cols-[1fr_auto] items-start gap-x-3">
@@ -47,19 +66,25 @@ const { copied, copy } = useCopied()
           <button v-if="delay" type="button" class="hero" title="Why this delay?" @click="emit('why', 'delay')">
             {{ delay[0] }}<span class="unit-small"> {{ delay[1] }}</span>
           </button>
-          <template v-else>
-            none
-          </template>
+          <template v-else> none </template>
         </p>
         <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
-        <button type="button" class="text-[11px] underline" :class="{ invisible: !own }" @click="store.change([{ path: 'delay', value: null }, { path: 'hand.lead', value: null }])">
+        <button
+          type="button"
+          class="text-[11px] underline"
+          :class="{ invisible: !own }"
+          @click="
+            store.change([
+              { path: 'delay', value: null },
+              { path: 'hand.lead', value: null },
+            ])
+          "
+        >
           use the planned {{ plan.timing.lead === null ? 'delay' : 'press' }}
         </button>
       </div>
       <div class="text-right">
-        <p class="text-[11px] text-(--ink-soft)">
-          First take on the moment
-        </p>
+        <p class="text-[11px] text-(--ink-soft)">First take on the moment</p>
         <p class="number-big" data-testid="keep">
           <button type="button" class="hero" :class="{ stale }" title="Why this chance?" @click="emit('why', 'first')">
             {{ first[0] }}<span class="unit-small"> {{ first[1] }}</span>
@@ -74,19 +99,39 @@ const { copied, copy } = useCopied()
     </div>
     <dl class="dial">
       <template v-for="[label, value] in rows" :key="label">
-        <dt>{{ label }}</dt><dd :class="{ stale: late(label) }">
+        <dt>{{ label }}</dt>
+        <dd :class="{ stale: late(label) }">
           {{ value }}
         </dd>
       </template>
     </dl>
+    <p v-if="assumed" class="text-[11px] leading-snug text-(--ink-soft)" data-testid="assumed-figures">
+      Assumed, and it matters: {{ assumed }}.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.dial { display: grid; grid-template-columns: auto 1fr; gap: 1px 10px; font-size: 12px; }
-.dial dt { color: var(--ink-soft); }
-.dial dd { text-align: right; font-weight: 520; }
-.hero { cursor: pointer; }
-.stale { color: var(--ink-faint); }
-.hero:hover { box-shadow: 0 2px 0 var(--hair-strong); }
+.dial {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 1px 10px;
+  font-size: 12px;
+}
+.dial dt {
+  color: var(--ink-soft);
+}
+.dial dd {
+  text-align: right;
+  font-weight: 520;
+}
+.hero {
+  cursor: pointer;
+}
+.stale {
+  color: var(--ink-faint);
+}
+.hero:hover {
+  box-shadow: 0 2px 0 var(--hair-strong);
+}
 </style>

@@ -2,7 +2,10 @@
 import type { Finding, Fix, Plan } from '~~/core'
 import { plan as planOf, stockFinding } from '~~/core'
 
-/** Epiro's judgements, each with its reason and fixes; hovering or focusing a fix shows its effect everywhere before it is pressed. */
+/**
+ * Epiro's judgements, each with its reason and fixes; hovering or focusing a fix shows its effect everywhere before it
+ * is pressed.
+ */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
 const { fill, show } = useNumbers()
@@ -21,7 +24,8 @@ function cost(fix: Fix): string {
   const parts: string[] = []
   if (flashStops !== null && Math.abs(flashStops) >= 0.05) parts.push(`flash ${show(flashStops, 'stops')}`)
   if (Math.abs(ambientStops) >= 0.05) parts.push(`ambient ${show(ambientStops, 'stops')}`)
-  if (depth !== null && Math.abs(depth) >= 0.0005) parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
+  if (depth !== null && Math.abs(depth) >= 0.0005)
+    parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
   if (Math.abs(blur) >= 1e-6) parts.push(`streak ${blur > 0 ? '+' : ''}${show(blur, 'length', { unit: 'mm' })}`)
   if (Math.abs(keep) >= 0.005) parts.push(`keeps ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
   if (fix.raises.length > 0) parts.push(`brings: ${fix.raises.map(raised).join(', ')}`)
@@ -29,8 +33,16 @@ function cost(fix: Fix): string {
 }
 
 const RAISED: Partial<Record<Finding['id'], string>> = {
-  'ambient': 'a ghost of the room', 'exposure': 'wrong exposure', 'depth': 'too little depth', 'diffraction': 'diffraction', 'blur': 'too long a streak',
-  'past-sync': 'a dark band', 'negative-delay': 'a negative delay', 'spread': 'few keepers', 'still-parts': 'burnt still parts', 'coarse-step': 'too coarse a step',
+  'ambient': 'a ghost of the room',
+  'exposure': 'wrong exposure',
+  'depth': 'too little depth',
+  'diffraction': 'diffraction',
+  'blur': 'too long a streak',
+  'past-sync': 'a dark band',
+  'negative-delay': 'a negative delay',
+  'spread': 'few keepers',
+  'still-parts': 'burnt still parts',
+  'coarse-step': 'too coarse a step',
 }
 const raised = (id: Finding['id']): string => RAISED[id] ?? id.replaceAll('-', ' ')
 
@@ -43,25 +55,38 @@ onBeforeUnmount(() => store.tryFix(null))
 
 <template>
   <section aria-labelledby="findings" aria-live="polite">
-    <h2 id="findings" class="section-title mb-1">
-      Findings
-    </h2>
+    <h2 id="findings" class="section-title mb-1">Findings</h2>
     <p v-if="findings.length === 0" class="text-[12px] text-(--ink-soft)">
       Nothing to mend: the light meets the moment, sharp and exposed.
     </p>
-    <article v-for="finding in findings" :key="finding.id" class="finding" :data-severity="finding.severity" :data-finding="finding.id">
+    <article
+      v-for="finding in findings"
+      :key="finding.id"
+      class="finding"
+      :data-severity="finding.severity"
+      :data-finding="finding.id"
+    >
       <h3 class="text-[12.5px] leading-snug font-semibold">
         <span class="mark">{{ MARKS[finding.severity] }}</span> {{ fill(finding.title, finding.figures) }}
       </h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
         {{ fill(finding.reason, finding.figures) }}
       </p>
-      <p v-if="finding.outOfReach && finding.fixes.length === 0" class="text-[12px] leading-snug" data-testid="out-of-reach">
+      <p
+        v-if="finding.outOfReach && finding.fixes.length === 0"
+        class="text-[12px] leading-snug"
+        data-testid="out-of-reach"
+      >
         {{ fill(finding.outOfReach, finding.figures) }}
       </p>
       <div v-for="fix in finding.fixes" :key="fix.label" class="mt-1">
         <button
-          type="button" class="fix" @mouseenter="store.tryFix(fix)" @mouseleave="store.tryFix(null)" @focus="store.tryFix(fix)" @blur="store.tryFix(null)"
+          type="button"
+          class="fix"
+          @mouseenter="store.tryFix(fix)"
+          @mouseleave="store.tryFix(null)"
+          @focus="store.tryFix(fix)"
+          @blur="store.tryFix(null)"
           @click="press(fix)"
         >
           <span class="block font-medium">{{ fill(fix.label, fix.figures) }}</span>
@@ -73,12 +98,45 @@ onBeforeUnmount(() => store.tryFix(null))
 </template>
 
 <style scoped>
-.finding { padding: 5px 0 7px 9px; border-left: 2px solid var(--hair-strong); margin-bottom: 6px; }
-.finding[data-severity="error"] { border-left: 4px solid var(--bad); padding-left: 7px; }
-.finding[data-severity="warning"] { border-left-color: var(--light); border-left-style: dashed; }
-.mark { font-stretch: 80%; font-weight: 700; border: 1px solid currentColor; font-size: 10px; padding: 0 3px; margin-right: 2px; }
-.finding[data-severity="error"] .mark { color: var(--bad); }
-.finding[data-severity="warning"] .mark { color: var(--light); }
-.fix { width: 100%; text-align: left; font-size: 12px; line-height: 1.25; border: 1px solid var(--hair); padding: 3px 7px; cursor: pointer; }
-.fix:hover, .fix:focus-visible { border-color: var(--ink); background: var(--ui-bg-elevated); }
+.finding {
+  padding: 5px 0 7px 9px;
+  border-left: 2px solid var(--hair-strong);
+  margin-bottom: 6px;
+}
+.finding[data-severity='error'] {
+  border-left: 4px solid var(--bad);
+  padding-left: 7px;
+}
+.finding[data-severity='warning'] {
+  border-left-color: var(--light);
+  border-left-style: dashed;
+}
+.mark {
+  font-stretch: 80%;
+  font-weight: 700;
+  border: 1px solid currentColor;
+  font-size: 10px;
+  padding: 0 3px;
+  margin-right: 2px;
+}
+.finding[data-severity='error'] .mark {
+  color: var(--bad);
+}
+.finding[data-severity='warning'] .mark {
+  color: var(--light);
+}
+.fix {
+  width: 100%;
+  text-align: left;
+  font-size: 12px;
+  line-height: 1.25;
+  border: 1px solid var(--hair);
+  padding: 3px 7px;
+  cursor: pointer;
+}
+.fix:hover,
+.fix:focus-visible {
+  border-color: var(--ink);
+  background: var(--ui-bg-elevated);
+}
 </style>

@@ -5,17 +5,33 @@ import { LAW, LISTS, type ListItem, type ListName, MOST_LIST_ITEMS, type Setup, 
 const { setup } = defineProps<{ setup: Setup }>()
 const store = useSetupStore()
 
-const TITLES: Record<ListName, string> = { preparation: 'Preparation', reset: 'Reset between takes', cautions: 'The studio’s own cautions', review: 'Review: to mend next time, and what worked' }
+const TITLES: Record<ListName, string> = {
+  preparation: 'Preparation',
+  reset: 'Reset between takes',
+  cautions: 'The studio’s own cautions',
+  review: 'Review: to mend next time, and what worked',
+}
 const cautions = computed(() => cautionsOf(setup))
 const editing = ref<ListName | null>(null)
 const fresh = reactive<Record<ListName, string>>({ preparation: '', reset: '', cautions: '', review: '' })
 
-const put = (name: ListName, items: ListItem[]): void => store.replace({ ...setup, lists: { ...setup.lists, [name]: items } })
+const put = (name: ListName, items: ListItem[]): void =>
+  store.replace({ ...setup, lists: { ...setup.lists, [name]: items } })
 function tickCaution(id: string): void {
   const { acknowledged } = setup.lists
-  store.replace({ ...setup, lists: { ...setup.lists, acknowledged: acknowledged.includes(id) ? acknowledged.filter(a => a !== id) : [...acknowledged, id] } })
+  store.replace({
+    ...setup,
+    lists: {
+      ...setup.lists,
+      acknowledged: acknowledged.includes(id) ? acknowledged.filter(a => a !== id) : [...acknowledged, id],
+    },
+  })
 }
-const tick = (name: ListName, index: number): void => put(name, setup.lists[name].map((item, i) => (i === index ? { ...item, done: !item.done } : item)))
+const tick = (name: ListName, index: number): void =>
+  put(
+    name,
+    setup.lists[name].map((item, i) => (i === index ? { ...item, done: !item.done } : item)),
+  )
 function add(name: ListName): void {
   const text = fresh[name].trim()
   if (text === '' || setup.lists[name].length >= MOST_LIST_ITEMS) return
@@ -34,12 +50,18 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
 <template>
   <div class="grid gap-3 text-[12px]">
     <section v-if="cautions.length > 0" aria-labelledby="cautions">
-      <h2 id="cautions" class="section-title mb-1">
-        Cautions
-      </h2>
+      <h2 id="cautions" class="section-title mb-1">Cautions</h2>
       <label v-for="caution in cautions" :key="caution.id" class="item" :data-testid="`caution-${caution.id}`">
-        <input type="checkbox" class="tick mt-0.5" :checked="setup.lists.acknowledged.includes(caution.id)" @change="tickCaution(caution.id)">
-        <span><strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text }}<template v-if="caution.calls"> Calls before each arm: “{{ caution.calls.join('”, “') }}”.</template></span>
+        <input
+          type="checkbox"
+          class="tick mt-0.5"
+          :checked="setup.lists.acknowledged.includes(caution.id)"
+          @change="tickCaution(caution.id)"
+        />
+        <span
+          ><strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text
+          }}<template v-if="caution.calls"> Calls before each arm: “{{ caution.calls.join('”, “') }}”.</template></span
+        >
       </label>
       <p class="mt-1 text-(--ink-soft)">
         {{ LAW }}
@@ -47,37 +69,120 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
     </section>
     <section v-for="name in LISTS" :key="name" :aria-label="TITLES[name]">
       <h2 class="section-title mb-1 flex items-baseline justify-between">
-        <span>{{ TITLES[name] }}<span v-if="setup.lists[name].length > 0" class="font-normal"> · {{ left(name) === 0 ? 'all done' : `${left(name)} to do` }}</span></span>
+        <span
+          >{{ TITLES[name]
+          }}<span v-if="setup.lists[name].length > 0" class="font-normal">
+            · {{ left(name) === 0 ? 'all done' : `${left(name)} to do` }}</span
+          ></span
+        >
         <span class="flex gap-2 font-normal">
-          <button v-if="setup.lists[name].some(item => item.done)" type="button" class="underline" @click="put(name, setup.lists[name].map(item => ({ ...item, done: false })))">untick all</button>
-          <button type="button" class="underline" :aria-pressed="editing === name" @click="editing = editing === name ? null : name">{{ editing === name ? 'done' : 'edit' }}</button>
+          <button
+            v-if="setup.lists[name].some(item => item.done)"
+            type="button"
+            class="underline"
+            @click="
+              put(
+                name,
+                setup.lists[name].map(item => ({ ...item, done: false })),
+              )
+            "
+          >
+            untick all
+          </button>
+          <button
+            type="button"
+            class="underline"
+            :aria-pressed="editing === name"
+            @click="editing = editing === name ? null : name"
+          >
+            {{ editing === name ? 'done' : 'edit' }}
+          </button>
         </span>
       </h2>
       <template v-if="editing === name">
         <div v-for="(item, i) in setup.lists[name]" :key="i" class="flex items-center gap-1">
           <InputsFieldRow :path="`lists.${name}[${i}].text`" :label="`Line ${i + 1}`" class="line flex-1" />
-          <UButton v-if="i > 0" icon="i-lucide-arrow-up" size="xs" variant="ghost" :aria-label="`Move line ${i + 1} up`" @click="move(name, i, -1)" />
-          <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove line ${i + 1}`" @click="put(name, setup.lists[name].filter((_, k) => k !== i))" />
+          <UButton
+            v-if="i > 0"
+            icon="i-lucide-arrow-up"
+            size="xs"
+            variant="ghost"
+            :aria-label="`Move line ${i + 1} up`"
+            @click="move(name, i, -1)"
+          />
+          <UButton
+            icon="i-lucide-x"
+            size="xs"
+            variant="ghost"
+            :aria-label="`Remove line ${i + 1}`"
+            @click="
+              put(
+                name,
+                setup.lists[name].filter((_, k) => k !== i),
+              )
+            "
+          />
         </div>
       </template>
       <template v-else>
         <label v-for="(item, i) in setup.lists[name]" :key="i" class="item">
-          <input type="checkbox" class="tick mt-0.5" :checked="item.done" @change="tick(name, i)">
+          <input type="checkbox" class="tick mt-0.5" :checked="item.done" @change="tick(name, i)" />
           <span :class="{ 'text-(--ink-faint)': item.done }">{{ item.text }}</span>
         </label>
       </template>
-      <form v-if="editing === name || setup.lists[name].length === 0" class="mt-1 flex gap-1" @submit.prevent="add(name)">
-        <input v-model="fresh[name]" class="add" maxlength="200" :aria-label="`New line for ${TITLES[name]}`" placeholder="Add a line">
-        <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" :aria-label="`Add the line to ${TITLES[name]}`" />
+      <form
+        v-if="editing === name || setup.lists[name].length === 0"
+        class="mt-1 flex gap-1"
+        @submit.prevent="add(name)"
+      >
+        <input
+          v-model="fresh[name]"
+          class="add"
+          maxlength="200"
+          :aria-label="`New line for ${TITLES[name]}`"
+          placeholder="Add a line"
+        />
+        <UButton
+          type="submit"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-plus"
+          :aria-label="`Add the line to ${TITLES[name]}`"
+        />
       </form>
     </section>
   </div>
 </template>
 
 <style scoped>
-.item { display: flex; gap: 7px; padding: 2px 0; line-height: 1.35; cursor: pointer; align-items: flex-start; }
-.add { flex: 1; background: transparent; border: 0; border-bottom: 1px solid var(--hair); padding: 2px; outline: none; color: var(--ink); }
-.add:focus { border-bottom-color: var(--ink); }
-.line :deep(label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-.line :deep(.field-input) { width: 100%; }
+.item {
+  display: flex;
+  gap: 7px;
+  padding: 2px 0;
+  line-height: 1.35;
+  cursor: pointer;
+  align-items: flex-start;
+}
+.add {
+  flex: 1;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  padding: 2px;
+  outline: none;
+  color: var(--ink);
+}
+.add:focus {
+  border-bottom-color: var(--ink);
+}
+.line :deep(label) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.line :deep(.field-input) {
+  width: 100%;
+}
 </style>

@@ -2,7 +2,7 @@
 import { type MethodComparison, type Setup, withChanges } from '~~/core'
 
 /** What a method would meet, played like the set-up's own sessions; by first order until it is. */
-const { setup, method } = defineProps<{ setup: Setup, method: MethodComparison }>()
+const { setup, method } = defineProps<{ setup: Setup; method: MethodComparison }>()
 const { show } = useNumbers()
 const changed = computed(() => withChanges(setup, method.changes))
 const { many, stale } = useHowMany(() => changed.value, undefined, true)
@@ -10,11 +10,17 @@ const { many, stale } = useHowMany(() => changed.value, undefined, true)
 
 <template>
   <span :class="{ stale }">
-    <template v-if="method.framesPerEvent !== null">{{ show(method.framesPerEvent, 'number', { figures: 2 }) }} frames an event</template>
-    <template v-else>{{ show(many?.first ?? method.first, 'share') }}, then {{ show(many?.later ?? method.keep, 'share') }}</template>
+    <template v-if="method.framesPerEvent !== null"
+      >{{ show(method.framesPerEvent, 'number', { figures: 2 }) }} frames an event</template
+    >
+    <template v-else
+      >{{ show(many?.first ?? method.first, 'share') }}, then {{ show(many?.later ?? method.keep, 'share') }}</template
+    >
   </span>
 </template>
 
 <style scoped>
-.stale { color: var(--ink-faint); }
+.stale {
+  color: var(--ink-faint);
+}
 </style>

@@ -10,65 +10,105 @@ const { show, fill } = useNumbers()
 const methods = computed(() => compareMethods(setup))
 const light = computed(() => (setup.method === 'fast-shutter' ? null : solveLight(setup)))
 const TRIGGERS = { sensor: 'by sensor', hand: 'by hand', burst: 'by burst' } as const
-const GIVES_UP = { depth: 'depth of field', blur: 'sharpness', exposure: 'exposure', distance: 'room: lights moved in' } as const
+const GIVES_UP = {
+  depth: 'depth of field',
+  blur: 'sharpness',
+  exposure: 'exposure',
+  distance: 'room: lights moved in',
+} as const
 
 const inUse = (changes: Change[]): boolean => JSON.stringify(withChanges(setup, changes)) === JSON.stringify(setup)
+const unitsOf = (units = 1): string => (units > 1 ? `${units} × ` : '')
 const settings = (s: LightSetting): string =>
-  `${s.powers.map((power, i) => `${(s.units[i] ?? 1) > 1 ? `${s.units[i]} × ` : ''}${show(power, 'power')}`).join(', ')} · ${show(s.aperture, 'aperture')} · ${show(s.iso, 'iso')}`
+  [
+    s.powers.map((power, i) => `${unitsOf(s.units[i])}${show(power, 'power')}`).join(', '),
+    show(s.aperture, 'aperture'),
+    show(s.iso, 'iso'),
+  ].join(' · ')
 const outcome = (s: LightSetting): string =>
-  `streak ${show(s.blur, 'length', { unit: 'mm' })}, depth ${s.depth === null ? 'to infinity' : show(s.depth, 'length', { unit: 'mm' })}, flash ${show(s.exposure, 'stops')}`
+  `streak ${show(s.blur, 'length', { unit: 'mm' })}, depth ` +
+  `${s.depth === null ? 'to infinity' : show(s.depth, 'length', { unit: 'mm' })}, flash ${show(s.exposure, 'stops')}`
 </script>
 
 <template>
   <section aria-labelledby="methods">
-    <h2 id="methods" class="section-title mb-1">
-      Methods for this subject
-    </h2>
-    <article v-for="m in methods" :key="m.method + m.trigger" class="method" :class="{ out: m.ruledOut.length > 0 }" :data-testid="`method-${m.method}-${m.trigger}`">
+    <h2 id="methods" class="section-title mb-1">Methods for this subject</h2>
+    <article
+      v-for="m in methods"
+      :key="m.method + m.trigger"
+      class="method"
+      :class="{ out: m.ruledOut.length > 0 }"
+      :data-testid="`method-${m.method}-${m.trigger}`"
+    >
       <h3 class="flex items-baseline justify-between gap-2 text-[12.5px] font-semibold">
         <span>{{ choiceLabel('method', m.method) }}, {{ TRIGGERS[m.trigger] }}</span>
         <PlanMethodChance :setup="setup" :method="m" />
       </h3>
       <p class="text-[12px] text-(--ink-soft)">
-        {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} freezes to {{ show(m.blur, 'length', { unit: 'mm' }) }}; {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }}, exposed {{ show(m.exposure, 'stops') }}.
+        {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} freezes to {{ show(m.blur, 'length', { unit: 'mm' }) }};
+        {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }}, exposed {{ show(m.exposure, 'stops') }}.
       </p>
       <p v-for="r in m.ruledOut" :key="r.reason" class="text-[12px] leading-snug">
         <span class="out-mark">Out</span> {{ fill(r.reason, r.figures) }}
       </p>
-      <UButton v-if="!inUse(m.changes)" class="mt-1" size="xs" variant="outline" label="Use this method" @click="store.change(m.changes)" />
-      <p v-else class="text-[11px] text-(--ink-faint)">
-        In use
-      </p>
+      <UButton
+        v-if="!inUse(m.changes)"
+        class="mt-1"
+        size="xs"
+        variant="outline"
+        label="Use this method"
+        @click="store.change(m.changes)"
+      />
+      <p v-else class="text-[11px] text-(--ink-faint)">In use</p>
     </article>
 
     <template v-if="light">
-      <h2 class="section-title mt-4 mb-1">
-        Light for this blur and depth
-      </h2>
+      <h2 class="section-title mt-4 mb-1">Light for this blur and depth</h2>
       <p v-if="!light.solution && light.nearest.length === 0" class="text-[12px] text-(--ink-soft)">
         No light in the set-up.
       </p>
       <p v-if="!light.solution && light.nearest.length > 0" class="mb-1 text-[12px] text-(--ink-soft)">
         Nothing in this kit meets all of it. The nearest, and what each gives up:
       </p>
-      <article v-for="(s, i) in light.solution ? [light.solution] : light.nearest" :key="i" class="method" :data-testid="`light-${s.givesUp ?? 'solution'}`">
+      <article
+        v-for="(s, i) in light.solution ? [light.solution] : light.nearest"
+        :key="i"
+        class="method"
+        :data-testid="`light-${s.givesUp ?? 'solution'}`"
+      >
         <h3 class="text-[12.5px] font-semibold">
           {{ settings(s) }}
         </h3>
         <p class="text-[12px] text-(--ink-soft)">
           {{ outcome(s) }}{{ s.givesUp ? `. Gives up ${GIVES_UP[s.givesUp]}` : '' }}
         </p>
-        <UButton v-if="!inUse(s.changes)" class="mt-1" size="xs" variant="outline" label="Set this light" @click="store.change(s.changes)" />
-        <p v-else class="text-[11px] text-(--ink-faint)">
-          In use
-        </p>
+        <UButton
+          v-if="!inUse(s.changes)"
+          class="mt-1"
+          size="xs"
+          variant="outline"
+          label="Set this light"
+          @click="store.change(s.changes)"
+        />
+        <p v-else class="text-[11px] text-(--ink-faint)">In use</p>
       </article>
     </template>
   </section>
 </template>
 
 <style scoped>
-.method { padding: 5px 0 7px; border-bottom: 1px solid var(--hair); }
-.out h3 { font-weight: 500; }
-.out-mark { font-stretch: 80%; font-weight: 700; border: 1px solid currentColor; font-size: 10px; padding: 0 3px; }
+.method {
+  padding: 5px 0 7px;
+  border-bottom: 1px solid var(--hair);
+}
+.out h3 {
+  font-weight: 500;
+}
+.out-mark {
+  font-stretch: 80%;
+  font-weight: 700;
+  border: 1px solid currentColor;
+  font-size: 10px;
+  padding: 0 3px;
+}
 </style>

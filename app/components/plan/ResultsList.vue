@@ -3,7 +3,7 @@ import { type Plan, propsResult, resultsOf } from '~~/core'
 import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
-const { plan, opened = '' } = defineProps<{ plan: Plan, opened?: string }>()
+const { plan, opened = '' } = defineProps<{ plan: Plan; opened?: string }>()
 const { show, fill } = useNumbers()
 
 const { many } = useHowMany(() => plan.setup)
@@ -12,16 +12,27 @@ const results = computed(() => {
   return props ? [...resultsOf(plan), props] : resultsOf(plan)
 })
 const open = ref(new Set<string>())
-watch(() => opened, (id) => { if (id) open.value = new Set([...open.value, id.split(' ')[0]!]) }, { immediate: true })
+watch(
+  () => opened,
+  id => {
+    if (id) open.value = new Set([...open.value, id.split(' ')[0]!])
+  },
+  { immediate: true },
+)
 function toggle(id: string): void {
   const next = new Set(open.value)
   if (!next.delete(id)) next.add(id)
   open.value = next
 }
 
-const million = ref<{ keep: number, keepError: number, seconds: number } | null>(null)
+const million = ref<{ keep: number; keepError: number; seconds: number } | null>(null)
 const busy = ref(false)
-watch(() => plan.setup, () => { million.value = null })
+watch(
+  () => plan.setup,
+  () => {
+    million.value = null
+  },
+)
 async function check(): Promise<void> {
   busy.value = true
   const setup = plan.setup
@@ -33,15 +44,22 @@ async function check(): Promise<void> {
 
 <template>
   <section aria-labelledby="results">
-    <h2 id="results" class="section-title mb-1">
-      Figures, each with why
-    </h2>
+    <h2 id="results" class="section-title mb-1">Figures, each with why</h2>
     <ul>
       <li v-for="result in results" :key="result.id" class="result" :data-testid="`result-${result.id}`">
-        <button type="button" class="line" :aria-expanded="open.has(result.id)" :title="fill(result.formula, result.figures)" @click="toggle(result.id)">
+        <button
+          type="button"
+          class="line"
+          :aria-expanded="open.has(result.id)"
+          :title="fill(result.formula, result.figures)"
+          @click="toggle(result.id)"
+        >
           <span class="flex-1 text-left text-(--ink-soft)">{{ result.label }}</span>
           <span class="font-medium">{{ fill('{v}', { v: result.value }) }}</span>
-          <UIcon :name="open.has(result.id) ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'" class="size-3 text-(--ink-faint)" />
+          <UIcon
+            :name="open.has(result.id) ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'"
+            class="size-3 text-(--ink-faint)"
+          />
         </button>
         <PlanWhyDetails v-if="open.has(result.id)" :plan="plan" :result="result" />
       </li>
@@ -50,17 +68,36 @@ async function check(): Promise<void> {
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
         The chances on the dial card are played take by take: {{ plan.spread.firstOrderReason }}.
       </p>
-      <UButton variant="outline" size="xs" label="Check the keep rate with a million takes" class="justify-center" :loading="busy" @click="check" />
+      <UButton
+        variant="outline"
+        size="xs"
+        label="Check the keep rate with a million takes"
+        class="justify-center"
+        :loading="busy"
+        @click="check"
+      />
       <p v-if="million" role="status" data-testid="million">
-        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} keep, first order {{ show(plan.keep.perTake, 'share') }};
-        played in {{ show(million.seconds, 'time') }}.
+        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} keep, first order
+        {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
       </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.result { border-bottom: 1px solid var(--hair); font-size: 12px; }
-.line { display: flex; width: 100%; align-items: center; gap: 6px; padding: 3px 0; cursor: pointer; }
-.line:hover { background: var(--ui-bg-elevated); }
+.result {
+  border-bottom: 1px solid var(--hair);
+  font-size: 12px;
+}
+.line {
+  display: flex;
+  width: 100%;
+  align-items: center;
+  gap: 6px;
+  padding: 3px 0;
+  cursor: pointer;
+}
+.line:hover {
+  background: var(--ui-bg-elevated);
+}
 </style>

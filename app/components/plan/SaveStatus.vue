@@ -5,14 +5,23 @@ import { choiceLabel } from '~/text/choices'
 /** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()
 const { show } = useNumbers()
-const TEXTS = { saved: 'Saved', tried: 'Only tried: a viewer saves nothing', waiting: 'Saving …', saving: 'Saving …', offline: 'Not sent yet: kept in this browser', conflict: 'Changed elsewhere', refused: 'Not saved' } as const
+const TEXTS = {
+  saved: 'Saved',
+  tried: 'Only tried: a viewer saves nothing',
+  waiting: 'Saving …',
+  saving: 'Saving …',
+  offline: 'Not sent yet: kept in this browser',
+  conflict: 'Changed elsewhere',
+  refused: 'Not saved',
+} as const
 
 function textOf(setup: Setup, path: string): string {
   const value = valueAt(setup, path)
   const field = fieldAt(path)
   if (value === null || value === undefined || value === '') return 'none'
   if (Array.isArray(value)) return `${value.length}`
-  if (typeof value === 'number' && field?.type === 'number') return show(value, field.quantity, { figures: 6, ...(field.unit ? { unit: field.unit } : {}) })
+  if (typeof value === 'number' && field?.type === 'number')
+    return show(value, field.quantity, { figures: 6, ...(field.unit ? { unit: field.unit } : {}) })
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   return field?.type === 'choice' ? choiceLabel(path, String(value)) : String(value)
 }
@@ -26,35 +35,51 @@ const labelOf = (path: string): string => {
 const differences = computed(() => {
   const { theirs, setup } = store
   if (!theirs || !setup) return []
-  return changedPaths(theirs.setup, setup).map(path => ({ path, label: labelOf(path), mine: textOf(setup, path), theirs: textOf(theirs.setup, path) }))
+  return changedPaths(theirs.setup, setup).map(path => ({
+    path,
+    label: labelOf(path),
+    mine: textOf(setup, path),
+    theirs: textOf(theirs.setup, path),
+  }))
 })
 </script>
 
 <template>
-  <span role="status" class="text-[12px]" :class="store.saveState === 'saved' ? 'shrink-0 text-(--ink-soft)' : 'truncate font-semibold'" data-testid="save-state">
+  <span
+    role="status"
+    class="text-[12px]"
+    :class="store.saveState === 'saved' ? 'shrink-0 text-(--ink-soft)' : 'truncate font-semibold'"
+    data-testid="save-state"
+  >
     {{ TEXTS[store.saveState] }}{{ store.saveState === 'refused' ? `: ${store.saveMessage}` : '' }}
   </span>
-  <UModal :open="store.saveState === 'conflict'" :dismissible="false" title="Changed elsewhere" description="This set-up was saved in another tab or on another device since you opened it. Nothing has been overwritten.">
+  <UModal
+    :open="store.saveState === 'conflict'"
+    :dismissible="false"
+    title="Changed elsewhere"
+    :description="
+      'This set-up was saved in another tab or on another device since you opened it. ' +
+      'Nothing has been overwritten.'
+    "
+  >
     <template #body>
       <table class="w-full text-sm">
         <thead class="text-left text-(--ink-soft)">
           <tr>
-            <th class="font-normal">
-              The two versions
-            </th><th class="font-normal">
-              Mine
-            </th><th class="font-normal">
-              Theirs
-            </th>
+            <th class="font-normal">The two versions</th>
+            <th class="font-normal">Mine</th>
+            <th class="font-normal">Theirs</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="d in differences" :key="d.path" class="border-t border-(--hair)">
             <td class="py-1 pr-3">
               {{ d.label }}
-            </td><td class="pr-3">
+            </td>
+            <td class="pr-3">
               {{ d.mine }}
-            </td><td>{{ d.theirs }}</td>
+            </td>
+            <td>{{ d.theirs }}</td>
           </tr>
         </tbody>
       </table>

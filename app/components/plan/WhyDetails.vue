@@ -1,62 +1,107 @@
 <script setup lang="ts">
 import { type Plan, type Result, type Sensitivity, fieldAt, sensitivitiesOf } from '~~/core'
+import { fieldName } from '~~/shared/text/fieldName'
 
 /** Why this number: formula with this set-up's values, the sources of its spread, and the inputs it answers to most. */
-const { plan, result } = defineProps<{ plan: Plan, result: Result }>()
+const { plan, result } = defineProps<{ plan: Plan; result: Result }>()
 const { show, fill } = useNumbers()
 
-/** Worked out in a calm moment after the set-up stood still. */
-const sensitivities = shallowRef<Sensitivity[] | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(() => [plan.setup, result.id], () => {
-  clearTimeout(timer)
-  timer = setTimeout(() => { sensitivities.value = sensitivitiesOf(plan.setup, result) }, sensitivities.value === null ? 0 : 150)
-}, { immediate: true })
-onScopeDispose(() => clearTimeout(timer))
+const sensitivities = useCalm<[Plan, Result], Sensitivity[] | null>(
+  () => [plan, result],
+  ([now, of]) => sensitivitiesOf(now.setup, of),
+  null,
+)
 
 const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: 'for 0.3 EV more' } as const
 function effect(s: Sensitivity): string {
-  const text = result.value.quantity === 'stops' ? `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} EV` : `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} %`
+  const text =
+    result.value.quantity === 'stops'
+      ? `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} EV`
+      : `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} %`
   return `${text} ${UNITS[s.per]}`
 }
-const nameOf = (s: Sensitivity): string => {
-  const light = /^flashes\[(\d+)\]/.exec(s.path)
-  return light ? `${plan.setup.flashes[Number(light[1])]?.name}: ${s.label.toLowerCase()}` : s.label
-}
+const nameOf = (s: Sensitivity): string => fieldName(plan.setup, s.path)
+/** The input that is asked for. */
+const asked = ref('')
+const askedFor = computed(() => sensitivities.value?.find(s => s.path === asked.value))
 const causes = computed(() => result.causes.slice(0, 6))
 const causePath = (path: string): string => fieldAt(path)?.label ?? ''
 </script>
 
 <template>
   <div class="why">
-    <p class="leading-snug">
-      <span class="text-(--ink-faint)">=</span> {{ fill(result.formula, result.figures) }}
-    </p>
+    <p class="leading-snug"><span class="text-(--ink-faint)">=</span> {{ fill(result.formula, result.figures) }}</p>
     <template v-if="causes.length > 0">
       <h4>Its spread comes from</h4>
       <ol>
         <li v-for="cause in causes" :key="cause.id" :title="causePath(cause.path)">
           <span class="bar" :style="{ width: `${Math.max(1, cause.share * 34)}%` }" />
-          <span class="flex-1">{{ cause.label }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', unknown' }}</span></span>
-          <span class="tabular">±{{ show(cause.seconds, 'time') }}<template v-if="plan.alongSpeed > 0 && plan.setup.moment.reference === 'travel'"> · {{ show(cause.seconds * plan.alongSpeed, 'length', { unit: 'mm' }) }}</template></span>
+          <span class="flex-1"
+            >{{ cause.label
+            }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', unknown' }}</span></span
+          >
+          <span class="tabular"
+            >±{{ show(cause.seconds, 'time')
+            }}<template v-if="plan.alongSpeed > 0 && plan.setup.moment.reference === 'travel'">
+              · {{ show(cause.seconds * plan.alongSpeed, 'length', { unit: 'mm' }) }}</template
+            ></span
+          >
         </li>
       </ol>
     </template>
     <h4>It answers most to</h4>
-    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">
-      no input by itself
-    </p>
+    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">no input by itself</p>
     <ol v-else>
       <li v-for="s in sensitivities ?? []" :key="s.path" data-sensitivity>
         <span class="flex-1">{{ nameOf(s) }}</span><span class="tabular">{{ effect(s) }}</span>
+        <button
+          v-if="result.id !== 'props'"
+          type="button"
+          class="underline"
+          :aria-expanded="asked === s.path"
+          :aria-label="`Find ${nameOf(s)} for a wanted ${result.label}`"
+          @click="asked = asked === s.path ? '' : s.path"
+        >
+          find
+        </button>
       </li>
     </ol>
+    <PlanFindInput
+      v-if="askedFor"
+      :key="asked"
+      :plan="plan"
+      :result="result"
+      :path="asked"
+      :name="nameOf(askedFor)"
+      @done="asked = ''"
+    />
   </div>
 </template>
 
 <style scoped>
-.why { font-size: 11.5px; padding: 3px 0 7px 8px; border-left: 2px solid var(--hair-strong); margin: 2px 0 4px; }
-h4 { color: var(--ink-faint); font-size: 10.5px; margin-top: 5px; }
-li { display: flex; gap: 8px; align-items: baseline; position: relative; padding: 1px 0; }
-.bar { position: absolute; left: 0; bottom: 0; height: 2px; background: var(--action); }
+.why {
+  font-size: 11.5px;
+  padding: 3px 0 7px 8px;
+  border-left: 2px solid var(--hair-strong);
+  margin: 2px 0 4px;
+}
+h4 {
+  color: var(--ink-faint);
+  font-size: 10.5px;
+  margin-top: 5px;
+}
+li {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  position: relative;
+  padding: 1px 0;
+}
+.bar {
+  position: absolute;
+  left: 0;
+  bottom: 0;
+  height: 2px;
+  background: var(--action);
+}
 </style>

@@ -1,18 +1,33 @@
 <script setup lang="ts">
 import type { Setup } from '~~/core'
 
-/** The practice bench on this run: whether it hears us, what it said, its sensor's threshold, and its own language for those who want to speak it. */
-const { setup, connected, lines } = defineProps<{ setup: Setup, connected: boolean, lines: readonly { from: 'me' | 'bench', text: string }[] }>()
-const emit = defineEmits<{ say: [string], threshold: [number] }>()
+/**
+ * The practice bench on this run: whether it hears us, what it said, its sensor's threshold, and its own language for
+ * those who want to speak it.
+ */
+const { setup, connected, lines } = defineProps<{
+  setup: Setup
+  connected: boolean
+  lines: readonly { from: 'me' | 'bench'; text: string }[]
+}>()
+const emit = defineEmits<{ say: [string]; threshold: [number] }>()
 const threshold = ref('')
 const error = ref('')
 const line = ref('')
 const listens = computed(() => setup.trigger === 'sensor' && setup.sensor.kind === 'sound')
-const heard = computed(() => lines.filter(l => l.from === 'bench' && l.text !== 'OK').slice(-3).map(l => l.text.replace(/^EVENT /, '').toLowerCase()))
+const heard = computed(() =>
+  lines
+    .filter(l => l.from === 'bench' && l.text !== 'OK')
+    .slice(-3)
+    .map(l => l.text.replace(/^EVENT /, '').toLowerCase()),
+)
 
 function setThreshold(): void {
   const value = Number(threshold.value.replace(',', '.'))
-  error.value = threshold.value.trim() === '' || !(value > 0 && value <= 1000) ? 'A number above 0, on the scale of the sensor’s peaks' : ''
+  error.value =
+    threshold.value.trim() === '' || !(value > 0 && value <= 1000)
+      ? 'A number above 0, on the scale of the sensor’s peaks'
+      : ''
   if (error.value) return
   emit('threshold', value)
   threshold.value = ''
@@ -26,32 +41,52 @@ function speak(): void {
 <template>
   <section class="grid gap-1 border-t border-(--hair) pt-2 text-left text-[13px]" aria-label="Practice bench">
     <p role="status" data-testid="bench">
-      Practice bench {{ connected ? 'connected' : 'not connected' }}{{ heard.length > 0 ? `: ${heard.join(', ')}` : '' }}
+      Practice bench {{ connected ? 'connected' : 'not connected'
+      }}{{ heard.length > 0 ? `: ${heard.join(', ')}` : '' }}
     </p>
     <form v-if="listens" class="flex items-baseline gap-2" @submit.prevent="setThreshold">
-      <label for="threshold">Threshold {{ setup.sensor.threshold ?? 'not set' }}, now</label><input id="threshold" v-model="threshold" class="note w-20" inputmode="decimal" autocomplete="off"><button type="submit" class="underline">
+      <label for="threshold">Threshold {{ setup.sensor.threshold ?? 'not set' }}, now</label
+      ><input id="threshold" v-model="threshold" class="note w-20" inputmode="decimal" autocomplete="off" /><button
+        type="submit"
+        class="underline"
+      >
         set
       </button>
       <span v-if="error" role="alert">{{ error }}</span>
     </form>
     <details>
-      <summary class="cursor-pointer">
-        What is said on the wire
-      </summary>
+      <summary class="cursor-pointer">What is said on the wire</summary>
       <ol class="wire" aria-label="Lines">
         <li v-for="(said, i) in lines.slice(-12)" :key="i">
           <span aria-hidden="true">{{ said.from === 'me' ? '›' : '‹' }}</span> {{ said.text }}
         </li>
       </ol>
       <form class="flex items-baseline gap-2" @submit.prevent="speak">
-        <label for="line">Say</label><input id="line" v-model="line" class="note flex-1" placeholder="STATUS" autocomplete="off">
+        <label for="line">Say</label
+        ><input id="line" v-model="line" class="note flex-1" placeholder="STATUS" autocomplete="off" />
       </form>
     </details>
   </section>
 </template>
 
 <style scoped>
-.wire { font-size: 12px; font-stretch: 84%; max-height: 190px; overflow-y: auto; }
-.note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
-.note::placeholder { color: var(--ink-faint); opacity: 1; }
+.wire {
+  font-size: 12px;
+  font-stretch: 84%;
+  max-height: 190px;
+  overflow-y: auto;
+}
+.note {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair-strong);
+  color: var(--ink);
+  outline: none;
+  padding: 2px;
+  min-width: 0;
+}
+.note::placeholder {
+  color: var(--ink-faint);
+  opacity: 1;
+}
 </style>

@@ -11,37 +11,57 @@ const failure = ref('')
 
 function acknowledge(): void {
   const who = name.value.trim()
-  if (who === '') { failure.value = 'Who acknowledges? Type a name.'; return }
-  if (cautions.value.some(caution => !seen.value.includes(caution.id))) { failure.value = 'Tick each of them.'; return }
+  if (who === '') {
+    failure.value = 'Who acknowledges? Type a name.'
+    return
+  }
+  if (cautions.value.some(caution => !seen.value.includes(caution.id))) {
+    failure.value = 'Tick each of them.'
+    return
+  }
   localStorage.setItem('epiro-name', who)
   const ids = cautions.value.map(caution => caution.id)
-  store.replace({ ...setup, lists: { ...setup.lists, acknowledged: [...new Set([...setup.lists.acknowledged, ...ids, `by:${who.slice(0, 50)}`])] } })
+  store.replace({
+    ...setup,
+    lists: {
+      ...setup.lists,
+      acknowledged: [...new Set([...setup.lists.acknowledged, ...ids, `by:${who.slice(0, 50)}`])],
+    },
+  })
 }
 </script>
 
 <template>
   <form class="mx-auto grid max-w-2xl gap-3 px-4 py-6 text-[15px]" aria-label="Cautions" @submit.prevent="acknowledge">
-    <h2 class="text-xl font-semibold">
-      Before the first arm
-    </h2>
+    <h2 class="text-xl font-semibold">Before the first arm</h2>
     <label v-for="caution in cautions" :key="caution.id" class="flex items-start gap-3 leading-snug">
-      <input v-model="seen" type="checkbox" class="tick mt-1 size-5!" :value="caution.id">
-      <span><strong>{{ caution.title }}.</strong> {{ caution.text }}</span>
+      <input v-model="seen" type="checkbox" class="tick mt-1 size-5!" :value="caution.id" />
+      <span
+        ><strong>{{ caution.title }}.</strong> {{ caution.text }}</span
+      >
     </label>
     <p v-for="own in setup.lists.cautions" :key="own.text">
       {{ own.text }}
     </p>
     <p>{{ LAW }}</p>
-    <label class="flex items-baseline gap-3">Acknowledged by <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"></label>
+    <label class="flex items-baseline gap-3"
+      >Acknowledged by <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
+    /></label>
     <p v-if="failure" role="alert">
       {{ failure }}
     </p>
-    <button type="submit" class="run-button">
-      Acknowledged, to the run
-    </button>
+    <button type="submit" class="run-button">Acknowledged, to the run</button>
   </form>
 </template>
 
 <style scoped>
-.name { background: transparent; border: 0; border-bottom: 1px solid var(--ink); padding: 4px; color: var(--ink); outline: none; font-size: 17px; }
+.name {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  padding: 4px;
+  color: var(--ink);
+  outline: none;
+  font-size: 17px;
+}
 </style>

@@ -14,19 +14,37 @@ export interface TakeJudgement {
   position: number | null
   note: string
 }
-const { plan, take = null } = defineProps<{ plan: Plan, take?: TakeRecord | null }>()
+const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()
 const emit = defineEmits<{ judge: [TakeJudgement] }>()
 const { show } = useNumbers()
 
-const VERDICTS: { id: Verdict, key: string }[] = [{ id: 'early', key: 'e' }, { id: 'on', key: 'o' }, { id: 'late', key: 'l' }, { id: 'missed', key: 'n' }, { id: 'misfire', key: 'm' }]
-const JUDGED = [{ id: 'keeper', label: 'Keeper', key: 'k' }, { id: 'sharp', label: 'Sharp', key: 's' }, { id: 'exposed', label: 'Exposed', key: 'x' }, { id: 'clean', label: 'Clean', key: 'c' }] as const
-const judged = reactive({ keeper: take?.keeper ?? false, sharp: take?.sharp ?? true, exposed: take?.exposed ?? true, clean: take?.clean ?? true })
+const VERDICTS: { id: Verdict; key: string }[] = [
+  { id: 'early', key: 'e' },
+  { id: 'on', key: 'o' },
+  { id: 'late', key: 'l' },
+  { id: 'missed', key: 'n' },
+  { id: 'misfire', key: 'm' },
+]
+const JUDGED = [
+  { id: 'keeper', label: 'Keeper', key: 'k' },
+  { id: 'sharp', label: 'Sharp', key: 's' },
+  { id: 'exposed', label: 'Exposed', key: 'x' },
+  { id: 'clean', label: 'Clean', key: 'c' },
+] as const
+const judged = reactive({
+  keeper: take?.keeper ?? false,
+  sharp: take?.sharp ?? true,
+  exposed: take?.exposed ?? true,
+  clean: take?.clean ?? true,
+})
 const position = ref<number | null>(take?.position ?? null)
 const note = ref(take?.note ?? '')
 
 /** A verdict against its own mark, to be asked about: what was called, and what the mark says. */
-const asked = ref<{ called: Verdict, says: Verdict } | null>(null)
-watch(position, () => { asked.value = null })
+const asked = ref<{ called: Verdict; says: Verdict } | null>(null)
+watch(position, () => {
+  asked.value = null
+})
 
 function judge(verdict: Verdict, sure = false): void {
   const says = sure ? null : contradicted(plan, { verdict, position: position.value })
@@ -34,15 +52,20 @@ function judge(verdict: Verdict, sure = false): void {
   if (asked.value) return
   const misfire = verdict === 'misfire'
   emit('judge', {
-    verdict, keeper: judged.keeper && verdict === 'on', position: misfire ? null : position.value, note: note.value.trim(),
-    sharp: misfire ? null : judged.sharp, exposed: misfire ? null : judged.exposed, clean: misfire ? null : judged.clean,
+    verdict,
+    keeper: judged.keeper && verdict === 'on',
+    position: misfire ? null : position.value,
+    note: note.value.trim(),
+    sharp: misfire ? null : judged.sharp,
+    exposed: misfire ? null : judged.exposed,
+    clean: misfire ? null : judged.clean,
   })
 }
 function unmark(verdict: Verdict): void {
   position.value = null
   judge(verdict, true)
 }
-usePageKeys((event) => {
+usePageKeys(event => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
   const verdict = VERDICTS.find(v => v.key === event.key)
   const flag = JUDGED.find(j => j.key === event.key)
@@ -55,7 +78,14 @@ usePageKeys((event) => {
   <div class="grid gap-2.5">
     <RunLatestPicture v-model:position="position" :plan="plan" :take="take?.id ?? null" markable />
     <div class="flags">
-      <button v-for="j in JUDGED" :key="j.id" type="button" class="flag" :aria-pressed="judged[j.id]" @click="judged[j.id] = !judged[j.id]">
+      <button
+        v-for="j in JUDGED"
+        :key="j.id"
+        type="button"
+        class="flag"
+        :aria-pressed="judged[j.id]"
+        @click="judged[j.id] = !judged[j.id]"
+      >
         {{ j.label }} <kbd>{{ j.key }}</kbd>
       </button>
     </div>
@@ -63,13 +93,20 @@ usePageKeys((event) => {
       <RunPositionScale v-model="position" :plan="plan" />
       <p class="flex items-baseline gap-2 text-[13px]">
         past the mark: {{ position === null ? 'not marked' : show(position, 'length', { unit: 'mm' }) }}
-        <button v-if="position !== null" type="button" class="underline" @click="position = null">
-          clear
-        </button>
+        <button v-if="position !== null" type="button" class="underline" @click="position = null">clear</button>
       </p>
     </template>
-    <div v-if="asked" role="alert" class="grid gap-2 border border-(--hair-strong) p-2 text-[14px]" data-testid="contradiction">
-      <p>The mark, {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past, says {{ VERDICT_LABELS[asked.says].toLowerCase() }}; you called {{ VERDICT_LABELS[asked.called].toLowerCase() }}. Which is it?</p>
+    <div
+      v-if="asked"
+      role="alert"
+      class="grid gap-2 border border-(--hair-strong) p-2 text-[14px]"
+      data-testid="contradiction"
+    >
+      <p>
+        The mark, {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past, says
+        {{ VERDICT_LABELS[asked.says].toLowerCase() }}; you called {{ VERDICT_LABELS[asked.called].toLowerCase() }}.
+        Which is it?
+      </p>
       <div class="flex flex-wrap gap-2">
         <button type="button" class="flag" @click="judge(asked.says, true)">
           {{ VERDICT_LABELS[asked.says] }}, as marked
@@ -79,9 +116,18 @@ usePageKeys((event) => {
         </button>
       </div>
     </div>
-    <label class="flex items-baseline gap-2 text-[13px]">Note <input v-model="note" class="note flex-1" maxlength="1000"></label>
+    <label class="flex items-baseline gap-2 text-[13px]"
+      >Note <input v-model="note" class="note flex-1" maxlength="1000"
+    /></label>
     <div class="verdicts">
-      <button v-for="v in VERDICTS" :key="v.id" type="button" class="run-button" :aria-pressed="take ? take.verdict === v.id : undefined" @click="judge(v.id)">
+      <button
+        v-for="v in VERDICTS"
+        :key="v.id"
+        type="button"
+        class="run-button"
+        :aria-pressed="take ? take.verdict === v.id : undefined"
+        @click="judge(v.id)"
+      >
         {{ VERDICT_LABELS[v.id] }} <kbd>{{ v.key }}</kbd>
       </button>
     </div>
@@ -89,17 +135,58 @@ usePageKeys((event) => {
 </template>
 
 <style scoped>
-.verdicts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
-.verdicts .run-button[aria-pressed="true"] { outline: 2px solid var(--ink); outline-offset: 2px; }
-.flags { display: flex; flex-wrap: wrap; gap: 6px; justify-content: center; }
-.flag { border: 1px solid var(--hair-strong); padding: 6px 12px; font-size: 15px; cursor: pointer; }
-.flag[aria-pressed="true"] { background: var(--ink); color: #000; }
-.note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
-kbd { font-size: 11px; font-family: inherit; }
+.verdicts {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px;
+}
+.verdicts .run-button[aria-pressed='true'] {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+.flags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  justify-content: center;
+}
+.flag {
+  border: 1px solid var(--hair-strong);
+  padding: 6px 12px;
+  font-size: 15px;
+  cursor: pointer;
+}
+.flag[aria-pressed='true'] {
+  background: var(--ink);
+  color: #000;
+}
+.note {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair-strong);
+  color: var(--ink);
+  outline: none;
+  padding: 2px;
+  min-width: 0;
+}
+kbd {
+  font-size: 11px;
+  font-family: inherit;
+}
 @media (max-width: 640px) {
-  .verdicts { gap: 6px; }
-  .verdicts .run-button { padding: 14px 4px; font-size: 17px; }
-  .flag { padding: 5px 9px; font-size: 14px; }
-  kbd { display: none; }
+  .verdicts {
+    gap: 6px;
+  }
+  .verdicts .run-button {
+    padding: 14px 4px;
+    font-size: 17px;
+  }
+  .flag {
+    padding: 5px 9px;
+    font-size: 14px;
+  }
+  kbd {
+    display: none;
+  }
 }
 </style>

@@ -1,24 +1,32 @@
 <script setup lang="ts">
-import { type Plan, placeTells, withChange, plan as planOf } from '~~/core'
-import { frameAxis } from '~~/shared/render/stage'
+import { type Plan, placeTells, stageOf, withChange, plan as planOf } from '~~/core'
 
-/** The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the verdict. Touched where the object is, it says how far past the mark that is. */
-const { plan, markable = false, take = null } = defineProps<{ plan: Plan, markable?: boolean, take?: string | null }>()
+/**
+ * The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the
+ * verdict. Touched where the object is, it says how far past the mark that is.
+ */
+const { plan, markable = false, take = null } = defineProps<{ plan: Plan; markable?: boolean; take?: string | null }>()
 const position = defineModel<number | null>('position', { default: null })
 const pictures = usePicturesStore()
 const takes = useTakesStore()
 const { show } = useNumbers()
-const picture = computed(() => (take === null ? pictures.latest : pictures.ofTake.get(take)?.[0] ?? null))
-const wanted = computed(() => (plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null }))))
+const picture = computed(() => (take === null ? pictures.latest : (pictures.ofTake.get(take)?.[0] ?? null)))
+const wanted = computed(() =>
+  plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null })),
+)
 /** On a phone there is room for one at a time. */
 const peek = ref(false)
 
 // ── marking in the picture ──
-const axis = computed(() => frameAxis(plan.setup))
-const upright = computed(() => axis.value.direction.x === 0)
+const axis = computed(() => stageOf(plan.setup))
+const upright = computed(() => axis.value.direction[0] === 0)
 const can = computed(() => markable && placeTells(plan))
 /** Share of the picture along the travel at which a place past the mark lies. */
-const shareAt = (past: number): number => 0.5 + ((plan.setup.subject.distance + plan.setup.moment.offset + past - axis.value.centre) * (upright.value ? axis.value.direction.y : 1)) / (upright.value ? plan.optics.fieldHeight : plan.optics.fieldWidth)
+const shareAt = (past: number): number =>
+  0.5 +
+  ((plan.setup.subject.distance + plan.setup.moment.offset + past - axis.value.centre) *
+    (upright.value ? -axis.value.direction[1] : 1)) /
+    (upright.value ? plan.optics.fieldHeight : plan.optics.fieldWidth)
 function touch(event: PointerEvent): void {
   if (!can.value) return
   const rect = (event.currentTarget as HTMLElement).getBoundingClientRect()
@@ -27,14 +35,23 @@ function touch(event: PointerEvent): void {
   const step = plan.optics.fieldWidth > 1 ? 0.01 : plan.optics.fieldWidth > 0.1 ? 0.001 : 0.0005
   position.value = Number((Math.round((share - shareAt(0)) / metre / step) * step).toFixed(6))
 }
-const lineStyle = (past: number): Record<string, string> => ({ [upright.value ? 'top' : 'left']: `${shareAt(past) * 100}%` })
+const lineStyle = (past: number): Record<string, string> => ({
+  [upright.value ? 'top' : 'left']: `${shareAt(past) * 100}%`,
+})
 
 const number = computed(() => takes.takes.find(one => one.id === picture.value?.takeId)?.number)
 const caption = computed(() => {
   const shown = picture.value
   if (!shown) return ''
   const { shutter, aperture, iso } = shown.exposure
-  return [number.value === undefined ? 'not logged yet' : `take ${number.value}`, shutter === null ? '' : show(shutter, 'shutter'), aperture === null ? '' : show(aperture, 'aperture'), iso === null ? '' : `ISO ${iso}`].filter(Boolean).join(', ')
+  return [
+    number.value === undefined ? 'not logged yet' : `take ${number.value}`,
+    shutter === null ? '' : show(shutter, 'shutter'),
+    aperture === null ? '' : show(aperture, 'aperture'),
+    iso === null ? '' : `ISO ${iso}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 })
 </script>
 
@@ -51,29 +68,84 @@ const caption = computed(() => {
           <i v-if="position !== null" class="line" :style="lineStyle(position)" />
         </template>
       </div>
-      <figcaption>{{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; touch its leading edge' : '' }}</figcaption>
+      <figcaption>
+        {{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; touch its leading edge' : '' }}
+      </figcaption>
     </figure>
     <figure class="planned">
-      <ViewsFrameCanvas :plan="wanted" :options="{}" description="as planned" />
+      <ViewsFrameCanvas :plan="wanted" :options="{}" :passes="8" description="as planned" />
       <figcaption>as planned</figcaption>
     </figure>
   </div>
 </template>
 
 <style scoped>
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
-.shown { aspect-ratio: 3 / 2; outline: 1px solid var(--frame-edge); position: relative; }
-.shown.markable { cursor: crosshair; touch-action: manipulation; }
-.line { position: absolute; pointer-events: none; top: 0; bottom: 0; border-left: 2px solid var(--ink); }
-.line.mark { border-left: 1px dashed var(--ink); }
-.upright .line { left: 0; right: 0; bottom: auto; border-left: 0; border-top: 2px solid var(--ink); }
-.upright .line.mark { border-top: 1px dashed var(--ink); }
-figcaption { font-size: 12px; text-align: left; padding-top: 3px; }
-.turn { display: none; }
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+.shown {
+  aspect-ratio: 3 / 2;
+  outline: 1px solid var(--frame-edge);
+  position: relative;
+}
+.shown.markable {
+  cursor: crosshair;
+  touch-action: manipulation;
+}
+.line {
+  position: absolute;
+  pointer-events: none;
+  top: 0;
+  bottom: 0;
+  border-left: 2px solid var(--ink);
+}
+.line.mark {
+  border-left: 1px dashed var(--ink);
+}
+.upright .line {
+  left: 0;
+  right: 0;
+  bottom: auto;
+  border-left: 0;
+  border-top: 2px solid var(--ink);
+}
+.upright .line.mark {
+  border-top: 1px dashed var(--ink);
+}
+figcaption {
+  font-size: 12px;
+  text-align: left;
+  padding-top: 3px;
+}
+.turn {
+  display: none;
+}
 @media (max-width: 640px) {
-  .pair { grid-template-columns: 1fr; position: relative; }
-  .turn { display: block; position: absolute; right: 0; bottom: 0; font-size: 13px; padding: 3px 0 0 12px; z-index: 1; background: var(--sheet); }
-  figcaption { padding-right: 100px; min-height: 26px; }
-  .pair:not(.peek) .planned, .pair.peek .newest { position: absolute; visibility: hidden; width: 100%; }
+  .pair {
+    grid-template-columns: 1fr;
+    position: relative;
+  }
+  .turn {
+    display: block;
+    position: absolute;
+    right: 0;
+    bottom: 0;
+    font-size: 13px;
+    padding: 3px 0 0 12px;
+    z-index: 1;
+    background: var(--sheet);
+  }
+  figcaption {
+    padding-right: 100px;
+    min-height: 26px;
+  }
+  .pair:not(.peek) .planned,
+  .pair.peek .newest {
+    position: absolute;
+    visibility: hidden;
+    width: 100%;
+  }
 }
 </style>

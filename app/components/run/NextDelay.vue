@@ -4,15 +4,17 @@ import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
-const { plan, state, delay } = defineProps<{ plan: Plan, state: RunState | null, delay: number | null }>()
+const { plan, state, delay } = defineProps<{ plan: Plan; state: RunState | null; delay: number | null }>()
 const follow = defineModel<boolean>('follow', { required: true })
-const emit = defineEmits<{ dial: [number], amend: [TakeRecord] }>()
+const emit = defineEmits<{ dial: [number]; amend: [TakeRecord] }>()
 const takes = useTakesStore()
 const pictures = usePicturesStore()
 const preferences = usePreferencesStore()
 const { parts, show } = useNumbers()
 
-const differs = computed(() => state?.proposal != null && delay !== null && Math.abs(state.proposal.delay - delay) > 1e-9)
+const differs = computed(
+  () => state?.proposal != null && delay !== null && Math.abs(state.proposal.delay - delay) > 1e-9,
+)
 const typed = ref('')
 const typedError = ref('')
 function dialTyped(): void {
@@ -29,14 +31,23 @@ function dialTyped(): void {
 const byHand = computed(() => plan.timing.lead !== null)
 const said = (place: number): number => (byHand.value ? -place : place)
 const logged = computed(() => [...takes.takes].reverse())
-const { many, stale } = useHowMany(() => plan.setup, () => logged.value)
+const { many, stale } = useHowMany(
+  () => plan.setup,
+  () => logged.value,
+)
 const coarse = computed(() => coarseStepOf(plan))
 const goal = computed(() => plan.setup.goal)
 const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)
 const left = computed(() => Math.max(0, goal.value.stock - used.value))
 const last = computed(() => takes.takes[0] ?? null)
 /** What is otherwise than in the last take: one thing at a time. */
-const changed = computed(() => (last.value === null || delay === null ? '' : Math.abs(last.value.delay - delay) > 1e-9 ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay, 'time', { figures: 4 })}` : 'nothing since the last take'))
+const changed = computed(() =>
+  last.value === null || delay === null
+    ? ''
+    : Math.abs(last.value.delay - delay) > 1e-9
+      ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay, 'time', { figures: 4 })}`
+      : 'nothing since the last take',
+)
 </script>
 
 <template>
@@ -45,49 +56,77 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
       {{ byHand ? 'pressed before the moment by' : 'dialled' }}{{ changed ? `; changed: ${changed}` : '' }}
     </p>
     <p class="clock" data-testid="dialled">
-      {{ delay === null ? 'none' : parts(show(said(delay), 'time', { figures: 5 }))[0] }}<span class="unit-small"> {{ delay === null ? '' : parts(show(said(delay), 'time', { figures: 5 }))[1] }}</span>
+      {{ delay === null ? 'none' : parts(show(said(delay), 'time', { figures: 5 }))[0]
+      }}<span class="unit-small"> {{ delay === null ? '' : parts(show(said(delay), 'time', { figures: 5 }))[1] }}</span>
     </p>
     <template v-if="state?.proposal">
-      <button type="button" class="run-button w-full" :disabled="!differs" data-testid="proposal" @click="emit('dial', state.proposal.delay)">
+      <button
+        type="button"
+        class="run-button w-full"
+        :disabled="!differs"
+        data-testid="proposal"
+        @click="emit('dial', state.proposal.delay)"
+      >
         {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder: {{ show(said(state.ladder), 'time', { figures: 4 }) }}
-        <button type="button" class="underline" @click="emit('dial', state.ladder)">
-          dial that
-        </button>
+        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder:
+        {{ show(said(state.ladder), 'time', { figures: 4 }) }}
+        <button type="button" class="underline" @click="emit('dial', state.ladder)">dial that</button>
       </p>
       <p v-if="coarse" class="text-[13px]" data-testid="coarse">
-        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest is {{ show(coarse.off, 'time') }} off.
+        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest is
+        {{ show(coarse.off, 'time') }} off.
       </p>
       <p v-if="state.drift" class="text-[13px]">
-        The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }} {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
+        The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
+        {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
       </p>
-      <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"><input v-model="follow" type="checkbox" class="tick"> follow that, and weigh recent takes more</label>
+      <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"
+        ><input v-model="follow" type="checkbox" class="tick" /> follow that, and weigh recent takes more</label
+      >
     </template>
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
-      <label for="typed">Other</label><input id="typed" v-model="typed" class="note flex-1" placeholder="18.2 ms" autocomplete="off">
+      <label for="typed">Other</label
+      ><input id="typed" v-model="typed" class="note flex-1" placeholder="18.2 ms" autocomplete="off" />
     </form>
     <p v-if="typedError" role="alert" class="text-[12px]">
       {{ typedError }}
     </p>
     <dl class="tally">
-      <dt>Keepers</dt><dd>{{ takes.takes.filter(t => t.keeper).length }} of {{ goal.keepers }}</dd>
-      <dt>Takes</dt><dd>{{ takes.takes.length }}</dd>
-      <dt>Props left</dt><dd data-testid="left">
+      <dt>Keepers</dt>
+      <dd>{{ takes.takes.filter(t => t.keeper).length }} of {{ goal.keepers }}</dd>
+      <dt>Takes</dt>
+      <dd>{{ takes.takes.length }}</dd>
+      <dt>Props left</dt>
+      <dd data-testid="left">
         {{ left }}
       </dd>
-      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt><dd :class="{ stale }" data-testid="needed">
-        {{ many === null ? '…' : many.props ?? 'beyond count' }}
+      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt>
+      <dd :class="{ stale }" data-testid="needed">
+        {{ many === null ? '…' : (many.props ?? 'beyond count') }}
       </dd>
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
     <ol class="text-[13px]" aria-label="Takes">
-      <li v-for="take in takes.takes.slice(0, 6)" :key="take.key" class="border-t border-(--hair)" data-testid="run-take">
+      <li
+        v-for="take in takes.takes.slice(0, 6)"
+        :key="take.key"
+        class="border-t border-(--hair)"
+        data-testid="run-take"
+      >
         <button type="button" class="taken" title="put it right" @click="emit('amend', take)">
-          <span class="w-6">{{ take.number }}</span><span class="w-18">{{ show(said(take.delay), 'time', { figures: 4 }) }}</span><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
-          <span v-if="pictures.ofTake.has(take.id)" title="has a picture">▪<span class="sr-only">has a picture</span></span>
-          <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span class="sr-only">put it right</span>
+          <span class="w-6">{{ take.number }}</span><span class="w-18">{{
+            show(said(take.delay), 'time', { figures: 4 })
+          }}</span
+          ><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
+          <span v-if="pictures.ofTake.has(take.id)" title="has a picture"
+            >▪<span class="sr-only">has a picture</span></span
+          >
+          <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span
+            class="sr-only"
+            >put it right</span
+          >
         </button>
       </li>
     </ol>
@@ -95,15 +134,62 @@ const changed = computed(() => (last.value === null || delay === null ? '' : Mat
 </template>
 
 <style scoped>
-.dial { display: grid; gap: 8px; align-content: start; }
-.clock { font-size: 50px; line-height: 1; font-weight: 560; font-stretch: 86%; }
-.tally { display: grid; grid-template-columns: 1fr auto; gap: 1px 10px; font-size: 14px; }
-.tally dd { text-align: right; font-weight: 600; }
-.taken { display: flex; gap: 8px; width: 100%; text-align: left; padding: 3px 0; cursor: pointer; }
-.taken:hover { text-decoration: underline; text-underline-offset: 3px; }
-@media (max-width: 640px) { .taken { padding: 9px 0; } }
-.stale { color: var(--ink-faint); }
-.note { background: transparent; border: 0; border-bottom: 1px solid var(--hair-strong); color: var(--ink); outline: none; padding: 2px; min-width: 0; }
-.note::placeholder { color: var(--ink-faint); opacity: 1; }
-kbd { font-size: 11px; font-family: inherit; }
+.dial {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+.clock {
+  font-size: 50px;
+  line-height: 1;
+  font-weight: 560;
+  font-stretch: 86%;
+}
+.tally {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 1px 10px;
+  font-size: 14px;
+}
+.tally dd {
+  text-align: right;
+  font-weight: 600;
+}
+.taken {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  text-align: left;
+  padding: 3px 0;
+  cursor: pointer;
+}
+.taken:hover {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+@media (max-width: 640px) {
+  .taken {
+    padding: 9px 0;
+  }
+}
+.stale {
+  color: var(--ink-faint);
+}
+.note {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair-strong);
+  color: var(--ink);
+  outline: none;
+  padding: 2px;
+  min-width: 0;
+}
+.note::placeholder {
+  color: var(--ink-faint);
+  opacity: 1;
+}
+kbd {
+  font-size: 11px;
+  font-family: inherit;
+}
 </style>

@@ -30,14 +30,33 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <svg
-    ref="svg" class="drawing h-[54px] w-full cursor-crosshair" :viewBox="`0 0 ${W} 54`" role="slider" tabindex="0" aria-label="Past the mark" :aria-valuenow="position ?? 0" :aria-valuemin="-half" :aria-valuemax="half"
-    :aria-valuetext="position === null ? 'not marked' : show(position, 'length', { unit: 'mm' })" @pointerdown.prevent="mark" @keydown="key"
+    ref="svg"
+    class="drawing h-[54px] w-full cursor-crosshair"
+    :viewBox="`0 0 ${W} 54`"
+    role="slider"
+    tabindex="0"
+    aria-label="Past the mark"
+    :aria-valuenow="position ?? 0"
+    :aria-valuemin="-half"
+    :aria-valuemax="half"
+    :aria-valuetext="position === null ? 'not marked' : show(position, 'length', { unit: 'mm' })"
+    @pointerdown.prevent="mark"
+    @keydown="key"
   >
-    <rect :x="x(-plan.setup.moment.window.beforeDistance)" :width="x(plan.setup.moment.window.afterDistance) - x(-plan.setup.moment.window.beforeDistance)" y="6" height="26" fill="var(--light-fill)" opacity="0.35" />
+    <rect
+      :x="x(-plan.setup.moment.window.beforeDistance)"
+      :width="x(plan.setup.moment.window.afterDistance) - x(-plan.setup.moment.window.beforeDistance)"
+      y="6"
+      height="26"
+      fill="var(--light-fill)"
+      opacity="0.35"
+    />
     <line x1="10" :x2="W - 10" y1="32" y2="32" class="firm" />
     <template v-for="tick in x.ticks(W > 500 ? 7 : 4)" :key="tick">
       <line :x1="x(tick)" :x2="x(tick)" y1="28" y2="36" class="thin" />
-      <text :x="x(tick)" y="50" text-anchor="middle" style="font-size: 14px">{{ show(tick, 'length', { unit: 'mm' }) }}</text>
+      <text :x="x(tick)" y="50" text-anchor="middle" style="font-size: 14px">
+        {{ show(tick, 'length', { unit: 'mm' }) }}
+      </text>
     </template>
     <line :x1="x(0)" :x2="x(0)" y1="2" y2="36" class="thin" stroke-dasharray="4 3" />
     <path v-if="position !== null" :d="`M${x(position)} 31l-8 -20h16z`" style="fill: var(--ink)" />

@@ -1,10 +1,19 @@
 <script setup lang="ts">
-import { Chart, type ChartData, type ChartOptions, Filler, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
+import {
+  Chart,
+  type ChartData,
+  type ChartOptions,
+  Filler,
+  LineElement,
+  LinearScale,
+  PointElement,
+  Tooltip,
+} from 'chart.js'
 import { Line } from 'vue-chartjs'
 import type { DelayFit, Plan } from '~~/core'
 
 /** Position against delay: the takes, the fitted line with its band, and the window of a keeper. */
-const { fit, plan } = defineProps<{ fit: DelayFit, plan: Plan }>()
+const { fit, plan } = defineProps<{ fit: DelayFit; plan: Plan }>()
 Chart.register(LinearScale, PointElement, LineElement, Tooltip, Filler)
 const { show } = useNumbers()
 const { colours, font } = useChartLook()
@@ -19,37 +28,87 @@ const data = computed<ChartData<'line'>>(() => {
   const { ink, action, sheet } = colours.value
   const ends = range.value
   const band = fit.scatter ?? 0
-  const line = (off: number, extra: object) => ({ data: ends.map(d => ({ x: d * 1e3, y: (at(d) + off) * 1e3 })), pointRadius: 0, borderWidth: 0, ...extra })
+  const line = (off: number, extra: object) => ({
+    data: ends.map(d => ({ x: d * 1e3, y: (at(d) + off) * 1e3 })),
+    pointRadius: 0,
+    borderWidth: 0,
+    ...extra,
+  })
   return {
     datasets: [
-      { data: fit.points.map(p => ({ x: p.delay * 1e3, y: p.position * 1e3 })), showLine: false, pointRadius: 5, pointBorderWidth: 1.75, pointBorderColor: ink, pointBackgroundColor: fit.points.map(p => (p.outlier ? sheet : ink)) },
+      {
+        data: fit.points.map(p => ({ x: p.delay * 1e3, y: p.position * 1e3 })),
+        showLine: false,
+        pointRadius: 5,
+        pointBorderWidth: 1.75,
+        pointBorderColor: ink,
+        pointBackgroundColor: fit.points.map(p => (p.outlier ? sheet : ink)),
+      },
       line(0, { borderColor: action, borderWidth: 1.75 }),
       line(band, { fill: '+1', backgroundColor: `${action}22` }),
       line(-band, {}),
     ],
   } as ChartData<'line'>
 })
-const axis = (title: string) => ({ type: 'linear' as const, title: { display: true, text: title, color: colours.value.soft, font }, grid: { color: colours.value.hair }, ticks: { color: colours.value.soft, font } })
+const axis = (title: string) => ({
+  type: 'linear' as const,
+  title: { display: true, text: title, color: colours.value.soft, font },
+  grid: { color: colours.value.hair },
+  ticks: { color: colours.value.soft, font },
+})
 const options = computed<ChartOptions<'line'>>(() => ({
-  responsive: true, maintainAspectRatio: false, animation: false, scales: { x: axis('delay, ms'), y: axis('past the mark, mm') },
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false,
+  scales: { x: axis('delay, ms'), y: axis('past the mark, mm') },
   plugins: {
     legend: { display: false },
-    tooltip: { displayColors: false, backgroundColor: colours.value.ink, bodyColor: colours.value.sheet, titleColor: colours.value.sheet, callbacks: { title: () => '', label: item => `take ${fit.points[item.dataIndex]?.number}: ${show((item.parsed.y as number) / 1e3, 'length', { unit: 'mm' })}` } },
+    tooltip: {
+      displayColors: false,
+      backgroundColor: colours.value.ink,
+      bodyColor: colours.value.sheet,
+      titleColor: colours.value.sheet,
+      callbacks: {
+        title: () => '',
+        label: item =>
+          `take ${fit.points[item.dataIndex]?.number}: ` +
+          `${show((item.parsed.y as number) / 1e3, 'length', { unit: 'mm' })}`,
+      },
+    },
   },
 }))
 const outliers = computed(() => fit.points.filter(p => p.outlier).map(p => p.number))
 /** Half of an interval that holds the truth in 95 of 100 such logs. */
-const within = computed(() => (fit.speedInterval === null ? '' : ` ± ${show(fit.speedInterval[1] - fit.speed, 'speed', { figures: 2 })} (95 %)`))
-const text = computed(() => `${show(fit.speed, 'speed')}${within.value} at the mark, mark at ${show(fit.delayAtMark, 'time', { figures: 4 })}${fit.scatter === null ? '' : `, scatter ${show(fit.scatter, 'length', { unit: 'mm', figures: 2 })}${fit.scatterInterval === null ? '' : `, from ${show(fit.scatterInterval[0], 'length', { unit: 'mm', figures: 2 })} to ${show(fit.scatterInterval[1], 'length', { unit: 'mm', figures: 2 })} (95 %)`}`}`)
+const within = computed(() =>
+  fit.speedInterval === null ? '' : ` ± ${show(fit.speedInterval[1] - fit.speed, 'speed', { figures: 2 })} (95 %)`,
+)
+const short = (value: number) => show(value, 'length', { unit: 'mm', figures: 2 })
+const scatterText = computed(() => {
+  if (fit.scatter === null) return ''
+  const [low, high] = fit.scatterInterval ?? []
+  const range = low === undefined || high === undefined ? '' : `, from ${short(low)} to ${short(high)} (95 %)`
+  return `, scatter ${short(fit.scatter)}${range}`
+})
+const text = computed(
+  () =>
+    `${show(fit.speed, 'speed')}${within.value} at the mark, mark at ` +
+    `${show(fit.delayAtMark, 'time', { figures: 4 })}${scatterText.value}`,
+)
 </script>
 
 <template>
   <figure>
     <div class="h-44">
-      <Line :data="data" :options="options" role="img" :aria-label="`Position against delay of ${fit.points.length} takes: ${text}`" />
+      <Line
+        :data="data"
+        :options="options"
+        role="img"
+        :aria-label="`Position against delay of ${fit.points.length} takes: ${text}`"
+      />
     </div>
     <figcaption class="text-[12px]" data-testid="fit">
-      {{ text }}<template v-if="outliers.length > 0">. Off the line and left out: take {{ outliers.join(', ') }}</template>
+      {{ text
+      }}<template v-if="outliers.length > 0">. Off the line and left out: take {{ outliers.join(', ') }}</template>
     </figcaption>
   </figure>
 </template>

@@ -7,56 +7,107 @@ const store = useSetupStore()
 const { show } = useNumbers()
 const sequence = computed(() => plan.sequence)
 /** Ambient at another open time, stops. */
-const ambientAt = (shutter: number): string => show(plan.exposure.ambient + Math.log2(shutter / plan.setup.picture.shutter), 'stops')
-const schools = computed(() => (sequence.value
-  ? [
-      { id: 'least', label: 'Least: last pop, light, lag', needs: sequence.value.least, dial: sequence.value.leastDial },
-      { id: 'customary', label: 'Customary: count × interval', needs: sequence.value.customary, dial: sequence.value.customaryDial },
-    ]
-  : []))
+const ambientAt = (shutter: number): string =>
+  show(plan.exposure.ambient + Math.log2(shutter / plan.setup.picture.shutter), 'stops')
+const schools = computed(() =>
+  sequence.value
+    ? [
+        {
+          id: 'least',
+          label: 'Least: last pop, light, lag',
+          needs: sequence.value.least,
+          dial: sequence.value.leastDial,
+        },
+        {
+          id: 'customary',
+          label: 'Customary: count × interval',
+          needs: sequence.value.customary,
+          dial: sequence.value.customaryDial,
+        },
+      ]
+    : [],
+)
 </script>
 
 <template>
   <section v-if="sequence" aria-labelledby="build-up" class="text-[12px]">
-    <h2 id="build-up" class="section-title mb-1">
-      Light that builds up
-    </h2>
+    <h2 id="build-up" class="section-title mb-1">Light that builds up</h2>
     <dl class="rows">
-      <dt>Each position</dt><dd>{{ show(sequence.exposures[0]!.stops, 'stops') }}{{ sequence.exposures.some(e => Math.abs(e.stops - sequence!.exposures[0]!.stops) > 0.05) ? ` to ${show(Math.max(...sequence.exposures.map(e => e.stops)), 'stops')}` : '' }}</dd>
-      <dt>Still parts gain</dt><dd data-testid="still-gain">
+      <dt>Each position</dt>
+      <dd>
+        {{ show(sequence.exposures[0]!.stops, 'stops')
+        }}{{
+          sequence.exposures.some(e => Math.abs(e.stops - sequence!.exposures[0]!.stops) > 0.05)
+            ? ` to ${show(Math.max(...sequence.exposures.map(e => e.stops)), 'stops')}`
+            : ''
+        }}
+      </dd>
+      <dt>Still parts gain</dt>
+      <dd data-testid="still-gain">
         {{ show(sequence.stillStops, 'stops') }}
       </dd>
-      <dt>so they stand at</dt><dd>{{ sequence.stillLevel === null ? 'none' : show(sequence.stillLevel, 'stops') }}</dd>
+      <dt>so they stand at</dt>
+      <dd>{{ sequence.stillLevel === null ? 'none' : show(sequence.stillLevel, 'stops') }}</dd>
       <template v-if="sequence.step !== null">
-        <dt>Step, at the least</dt><dd>{{ show(sequence.step, 'length', { unit: 'mm' }) }}</dd>
-        <dt>Overlap of positions</dt><dd>{{ show(sequence.overlap, 'share') }}{{ sequence.deepest > 1 ? `, up to ${sequence.deepest} on one place` : '' }}</dd>
+        <dt>Step, at the least</dt>
+        <dd>{{ show(sequence.step, 'length', { unit: 'mm' }) }}</dd>
+        <dt>Overlap of positions</dt>
+        <dd>
+          {{ show(sequence.overlap, 'share')
+          }}{{ sequence.deepest > 1 ? `, up to ${sequence.deepest} on one place` : '' }}
+        </dd>
       </template>
       <template v-if="plan.setup.sequence.panSpeed > 0">
-        <dt>Still part, pops on one place</dt><dd>{{ sequence.stillDeepest }}</dd>
+        <dt>Still part, pops on one place</dt>
+        <dd>{{ sequence.stillDeepest }}</dd>
       </template>
       <template v-else-if="sequence.panNeeded !== null">
-        <dt>Camera parts them from</dt><dd>{{ show(sequence.panNeeded, 'angleRate') }}</dd>
+        <dt>Camera parts them from</dt>
+        <dd>{{ show(sequence.panNeeded, 'angleRate') }}</dd>
       </template>
     </dl>
-    <h2 class="section-title mt-3 mb-1">
-      Shutter
-    </h2>
-    <div v-for="school in schools" :key="school.id" class="flex items-baseline gap-2 border-b border-(--hair) py-1" :data-testid="`school-${school.id}`">
+    <h2 class="section-title mt-3 mb-1">Shutter</h2>
+    <div
+      v-for="school in schools"
+      :key="school.id"
+      class="flex items-baseline gap-2 border-b border-(--hair) py-1"
+      :data-testid="`school-${school.id}`"
+    >
       <span class="flex-1 text-(--ink-soft)">{{ school.label }}</span>
       <span>{{ show(school.needs, 'time') }}</span>
       <template v-if="school.dial !== null">
-        <span v-if="plan.setup.picture.shutter === school.dial" class="w-28 text-right text-(--ink-faint)">dialled, {{ ambientAt(school.dial) }}</span>
-        <UButton v-else size="xs" variant="outline" class="w-28 justify-center" :label="`${show(school.dial, 'shutter')}, ${ambientAt(school.dial)}`" :aria-label="`Dial ${show(school.dial, 'shutter')}; ambient ${ambientAt(school.dial)}`" @click="store.change([{ path: 'picture.shutter', value: school.dial }])" />
+        <span v-if="plan.setup.picture.shutter === school.dial" class="w-28 text-right text-(--ink-faint)"
+          >dialled, {{ ambientAt(school.dial) }}</span
+        >
+        <UButton
+          v-else
+          size="xs"
+          variant="outline"
+          class="w-28 justify-center"
+          :label="`${show(school.dial, 'shutter')}, ${ambientAt(school.dial)}`"
+          :aria-label="`Dial ${show(school.dial, 'shutter')}; ambient ${ambientAt(school.dial)}`"
+          @click="store.change([{ path: 'picture.shutter', value: school.dial }])"
+        />
       </template>
     </div>
     <p class="mt-1 text-(--ink-faint)">
-      Dialled {{ show(plan.setup.picture.shutter, 'shutter') }}: ambient {{ show(plan.exposure.ambient, 'stops') }}{{ plan.exposure.black ? ', black' : '' }}. Room for {{ show(sequence.lag, 'time') }} of lag is counted.
+      Dialled {{ show(plan.setup.picture.shutter, 'shutter') }}: ambient {{ show(plan.exposure.ambient, 'stops')
+      }}{{ plan.exposure.black ? ', black' : '' }}. Room for {{ show(sequence.lag, 'time') }} of lag is counted.
     </p>
   </section>
 </template>
 
 <style scoped>
-.rows { display: grid; grid-template-columns: 1fr auto; gap: 1px 10px; }
-.rows dt { color: var(--ink-soft); }
-.rows dd { text-align: right; font-weight: 520; }
+.rows {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 1px 10px;
+}
+.rows dt {
+  color: var(--ink-soft);
+}
+.rows dd {
+  text-align: right;
+  font-weight: 520;
+}
 </style>

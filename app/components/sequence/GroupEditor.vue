@@ -3,7 +3,7 @@ import { type PopGroup, type Setup, groupTimes, popGroup } from '~~/core'
 import { parsePops } from '~~/shared/units'
 
 /** Groups of pops: which lights, how many, and how they are placed. */
-const { setup, drag } = defineProps<{ setup: Setup, drag: number }>()
+const { setup, drag } = defineProps<{ setup: Setup; drag: number }>()
 const store = useSetupStore()
 const { show } = useNumbers()
 
@@ -13,7 +13,8 @@ const errors = ref<Record<number, string>>({})
 const put = (next: PopGroup[]): void => {
   if (store.setup) store.replace({ ...store.setup, sequence: { ...store.setup.sequence, groups: next } })
 }
-const set = (index: number, part: Partial<PopGroup>): void => put(groups.value.map((group, i) => (i === index ? { ...group, ...part } : group)))
+const set = (index: number, part: Partial<PopGroup>): void =>
+  put(groups.value.map((group, i) => (i === index ? { ...group, ...part } : group)))
 
 /** Lights that no group has yet, or all. */
 const free = computed(() => {
@@ -23,11 +24,16 @@ const free = computed(() => {
 })
 function add(): void {
   const first = groups.value.length === 0
-  put([...groups.value, popGroup({ name: first ? 'Pops' : `Group ${groups.value.length + 1}`, lights: free.value, count: first ? 6 : 1 })])
+  put([
+    ...groups.value,
+    popGroup({ name: first ? 'Pops' : `Group ${groups.value.length + 1}`, lights: free.value, count: first ? 6 : 1 }),
+  ])
 }
 function toggle(index: number, light: number): void {
   const { lights } = groups.value[index]!
-  set(index, { lights: lights.includes(light) ? lights.filter(l => l !== light) : [...lights, light].sort((a, b) => a - b) })
+  set(index, {
+    lights: lights.includes(light) ? lights.filter(l => l !== light) : [...lights, light].sort((a, b) => a - b),
+  })
 }
 function read(index: number, event: Event): void {
   const input = event.target as HTMLInputElement
@@ -41,7 +47,10 @@ function read(index: number, event: Event): void {
 /** Placing by hand starts from where the pops are. */
 function place(index: number, placing: PopGroup['placing']): void {
   const group = groups.value[index]!
-  if (placing !== 'hand') { set(index, { placing }); return }
+  if (placing !== 'hand') {
+    set(index, { placing })
+    return
+  }
   const all = groupTimes(setup, drag, group)
   const times = all.map(time => Number(Math.max(0, time - (all[0] ?? 0)).toFixed(5)))
   set(index, { placing, times: times.length > 0 ? times : [0] })
@@ -52,7 +61,10 @@ const putTrack = (rows: Setup['sequence']['track']): void => {
 }
 function addRow(): void {
   const last = track.value.at(-1)
-  putTrack([...track.value, last ? { time: Number((last.time + 0.1).toFixed(4)), position: last.position } : { time: 0, position: 0 }])
+  putTrack([
+    ...track.value,
+    last ? { time: Number((last.time + 0.1).toFixed(4)), position: last.position } : { time: 0, position: 0 },
+  ])
 }
 const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame', hand: 'by hand' } as const
 </script>
@@ -60,30 +72,50 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
 <template>
   <div class="grid gap-3">
     <p v-if="groups.length === 0" class="text-[12px] text-(--ink-soft)">
-      One pop makes one position. Add pops, and the movement stands in the frame as many times: by count and interval, by rate, evenly spaced by where the thing is, or each by
-      hand.
+      One pop makes one position. Add pops, and the movement stands in the frame as many times: by count and interval,
+      by rate, evenly spaced by where the thing is, or each by hand.
     </p>
     <section v-for="(group, i) in groups" :key="i" class="group" :aria-label="group.name">
       <div class="flex items-center gap-1">
         <InputsFieldRow :path="`sequence.groups[${i}].name`" class="name flex-1" />
-        <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove ${group.name}`" @click="put(groups.filter((_, k) => k !== i))" />
+        <UButton
+          icon="i-lucide-x"
+          size="xs"
+          variant="ghost"
+          :aria-label="`Remove ${group.name}`"
+          @click="put(groups.filter((_, k) => k !== i))"
+        />
       </div>
       <fieldset class="flex flex-wrap gap-x-3 text-[12px]">
-        <legend class="sr-only">
-          Lights of {{ group.name }}
-        </legend>
-        <label v-for="(flash, l) in setup.flashes" :key="l" class="flex items-center gap-1"><input type="checkbox" class="tick" :checked="group.lights.includes(l)" @change="toggle(i, l)"> {{ flash.name }}</label>
+        <legend class="sr-only">Lights of {{ group.name }}</legend>
+        <label v-for="(flash, l) in setup.flashes" :key="l" class="flex items-center gap-1"
+          ><input type="checkbox" class="tick" :checked="group.lights.includes(l)" @change="toggle(i, l)" />
+          {{ flash.name }}</label
+        >
       </fieldset>
       <div class="run">
         <label :for="`run-${i}`" class="flex-1 text-(--ink-soft)">Type</label>
-        <input :id="`run-${i}`" class="run-input" placeholder="6 @ 12 Hz, 5 x 80 ms" autocomplete="off" :aria-invalid="errors[i] ? true : undefined" :aria-describedby="`run-error-${i}`" @change="read(i, $event)">
+        <input
+          :id="`run-${i}`"
+          class="run-input"
+          placeholder="6 @ 12 Hz, 5 x 80 ms"
+          autocomplete="off"
+          :aria-invalid="errors[i] ? true : undefined"
+          :aria-describedby="`run-error-${i}`"
+          @change="read(i, $event)"
+        />
       </div>
       <p v-if="errors[i]" :id="`run-error-${i}`" role="alert" class="text-right text-[11px] text-(--bad)">
         {{ errors[i] }}
       </p>
       <div class="run">
         <label :for="`placing-${i}`" class="flex-1 text-(--ink-soft)">Placed</label>
-        <select :id="`placing-${i}`" class="run-input" :value="group.placing" @change="place(i, ($event.target as HTMLSelectElement).value as PopGroup['placing'])">
+        <select
+          :id="`placing-${i}`"
+          class="run-input"
+          :value="group.placing"
+          @change="place(i, ($event.target as HTMLSelectElement).value as PopGroup['placing'])"
+        >
           <option v-for="(label, key) in PLACINGS" :key="key" :value="key">
             {{ label }}
           </option>
@@ -101,37 +133,66 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
         <InputsFieldRow :path="`sequence.groups[${i}].to`" />
       </template>
       <InputsFieldRow v-if="i > 0" :path="`sequence.groups[${i}].joinsLast`" />
-      <InputsFieldRow :path="`sequence.groups[${i}].start`" :label="group.joinsLast && i > 0 ? 'and that much later' : 'Starts after'" />
+      <InputsFieldRow
+        :path="`sequence.groups[${i}].start`"
+        :label="group.joinsLast && i > 0 ? 'and that much later' : 'Starts after'"
+      />
       <template v-if="group.placing === 'hand'">
         <div v-for="(_, k) in group.times" :key="k" class="flex items-center">
           <InputsFieldRow :path="`sequence.groups[${i}].times[${k}]`" :label="`Pop ${k + 1}`" class="flex-1" />
-          <UButton v-if="group.times.length > 1" icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove pop ${k + 1} of ${group.name}`" @click="set(i, { times: group.times.filter((__, m) => m !== k) })" />
+          <UButton
+            v-if="group.times.length > 1"
+            icon="i-lucide-x"
+            size="xs"
+            variant="ghost"
+            :aria-label="`Remove pop ${k + 1} of ${group.name}`"
+            @click="set(i, { times: group.times.filter((__, m) => m !== k) })"
+          />
         </div>
-        <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a pop" @click="set(i, { times: [...group.times, Number((Math.max(0, ...group.times) + 0.08).toFixed(5))] })" />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-plus"
+          label="Add a pop"
+          @click="set(i, { times: [...group.times, Number((Math.max(0, ...group.times) + 0.08).toFixed(5))] })"
+        />
       </template>
     </section>
     <div>
-      <UButton v-if="groups.length < 16 && setup.flashes.length > 0" size="xs" variant="outline" icon="i-lucide-plus" :label="groups.length === 0 ? 'Add pops' : 'Add a group'" @click="add" />
+      <UButton
+        v-if="groups.length < 16 && setup.flashes.length > 0"
+        size="xs"
+        variant="outline"
+        icon="i-lucide-plus"
+        :label="groups.length === 0 ? 'Add pops' : 'Add a group'"
+        @click="add"
+      />
     </div>
 
     <details class="text-[12px]" :open="track.length > 0">
-      <summary class="section-title cursor-pointer">
-        Movement
-      </summary>
+      <summary class="section-title cursor-pointer">Movement</summary>
       <p class="py-1 text-(--ink-soft)">
-        {{ track.length < 2 ? 'By the motion of the set-up. A table of places takes its place, as read off a film.' : 'By this table of places: time after the action starts, place along the travel.' }}
+        {{
+          track.length < 2
+            ? 'By the motion of the set-up. A table of places takes its place, as read off a film.'
+            : 'By this table of places: time after the action starts, place along the travel.'
+        }}
       </p>
       <div v-for="(_, i) in track" :key="i" class="flex items-center">
         <InputsFieldRow :path="`sequence.track[${i}].time`" :label="`Time ${i + 1}`" class="row" />
         <InputsFieldRow :path="`sequence.track[${i}].position`" :label="`Place ${i + 1}`" class="row" />
-        <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove row ${i + 1} of the movement`" @click="putTrack(track.filter((__, k) => k !== i))" />
+        <UButton
+          icon="i-lucide-x"
+          size="xs"
+          variant="ghost"
+          :aria-label="`Remove row ${i + 1} of the movement`"
+          @click="putTrack(track.filter((__, k) => k !== i))"
+        />
       </div>
       <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a place" @click="addRow" />
     </details>
     <details class="text-[12px]" open>
-      <summary class="section-title cursor-pointer">
-        Shutter, ground and camera
-      </summary>
+      <summary class="section-title cursor-pointer">Shutter, ground and camera</summary>
       <InputsFieldRow path="picture.shutter" />
       <InputsFieldRow path="sequence.margin" />
       <InputsFieldRow v-if="setup.method !== 'open-shutter'" path="sequence.curtain" />
@@ -139,19 +200,63 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
       <InputsFieldRow path="sequence.stillWidth" />
       <InputsFieldRow path="sequence.panSpeed" />
       <InputsFieldRow v-if="setup.sequence.panSpeed > 0" path="sequence.panAngle" />
-      <InputsFieldRow v-for="(flash, i) in setup.flashes" :key="`p${i}`" :path="`flashes[${i}].power`" :label="`${flash.name}: power`" />
-      <InputsFieldRow v-for="(flash, i) in setup.flashes" :key="`r${i}`" :path="`flashes[${i}].relay`" :label="`${flash.name}: sets taking turns`" />
+      <InputsFieldRow
+        v-for="(flash, i) in setup.flashes"
+        :key="`p${i}`"
+        :path="`flashes[${i}].power`"
+        :label="`${flash.name}: power`"
+      />
+      <InputsFieldRow
+        v-for="(flash, i) in setup.flashes"
+        :key="`r${i}`"
+        :path="`flashes[${i}].relay`"
+        :label="`${flash.name}: sets taking turns`"
+      />
     </details>
   </div>
 </template>
 
 <style scoped>
-.group { border-left: 3px solid var(--light); padding-left: 9px; }
-.name :deep(label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-.name :deep(.field-input) { width: 100%; font-weight: 650; }
-.run { display: flex; align-items: baseline; gap: 8px; font-size: 12px; min-height: 24px; }
-.run-input { width: 8.5rem; background-color: transparent; border: 0; border-bottom: 1px solid var(--hair); color: var(--ink); outline: none; font-weight: 520; text-align: right; }
-.run-input:focus { border-bottom-color: var(--ink); }
-.run-input option { background: var(--sheet); color: var(--ink); }
-.row :deep(.field-input) { width: 4.2rem; }
+.group {
+  border-left: 3px solid var(--light);
+  padding-left: 9px;
+}
+.name :deep(label) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.name :deep(.field-input) {
+  width: 100%;
+  font-weight: 650;
+}
+.run {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  font-size: 12px;
+  min-height: 24px;
+}
+.run-input {
+  width: 8.5rem;
+  background-color: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  color: var(--ink);
+  outline: none;
+  font-weight: 520;
+  text-align: right;
+}
+.run-input:focus {
+  border-bottom-color: var(--ink);
+}
+.run-input option {
+  background: var(--sheet);
+  color: var(--ink);
+}
+.row :deep(.field-input) {
+  width: 4.2rem;
+}
 </style>

@@ -12,28 +12,24 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
 
 <template>
   <section aria-labelledby="schedule">
-    <h2 id="schedule" class="section-title mb-1">
-      Schedule, unit by unit
-    </h2>
-    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">
-      No light pops yet.
-    </p>
+    <h2 id="schedule" class="section-title mb-1">Schedule, unit by unit</h2>
+    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">No light pops yet.</p>
     <table v-else class="w-full text-[12px]">
       <thead class="text-left text-(--ink-soft)">
         <tr>
-          <th>Unit</th><th>Power</th><th class="text-right">
-            Delay
-          </th><th class="text-right">
-            Pops
-          </th><th class="text-right">
-            Every
-          </th>
+          <th>Unit</th>
+          <th>Power</th>
+          <th class="text-right">Delay</th>
+          <th class="text-right">Pops</th>
+          <th class="text-right">Every</th>
         </tr>
       </thead>
       <tbody>
         <template v-for="row in rows" :key="`${row.light}-${row.set}`">
           <tr class="border-t border-(--hair)" data-testid="programme">
-            <td>{{ row.name }}{{ row.sets > 1 ? ` ${letter(row.set)}` : '' }}{{ row.units > 1 ? ` × ${row.units}` : '' }}</td>
+            <td>
+              {{ row.name }}{{ row.sets > 1 ? ` ${letter(row.set)}` : '' }}{{ row.units > 1 ? ` × ${row.units}` : '' }}
+            </td>
             <td>{{ show(row.power, 'power') }}</td>
             <td class="text-right">
               {{ show(row.delay, 'time', { figures: 4 }) }}
@@ -49,7 +45,13 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
           </tr>
           <tr>
             <td colspan="5" class="narrow pb-1 text-(--ink-faint)">
-              {{ row.mode === 'repeating' ? 'repeating mode, one trigger' : row.count > 1 ? `triggered each time: ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}` : 'one pop' }}
+              {{
+                row.mode === 'repeating'
+                  ? 'repeating mode, one trigger'
+                  : row.count > 1
+                    ? `triggered each time: ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}`
+                    : 'one pop'
+              }}
             </td>
           </tr>
         </template>
@@ -65,5 +67,7 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
 </template>
 
 <style scoped>
-th { font-weight: 400; }
+th {
+  font-weight: 400;
+}
 </style>

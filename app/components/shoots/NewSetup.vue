@@ -1,5 +1,23 @@
 <script setup lang="ts">
-import { type KitKind, METHODS, RECIPE, type Method, RECIPES, type Recipe, SINGLE_KINDS, type Setup, type SingleKind, flashFromKit, kitChanges, momentOf, newSetup, plan as planOf, withChanges } from '~~/core'
+import {
+  type KitKind,
+  METHODS,
+  RECIPE,
+  type Method,
+  RECIPES,
+  type Recipe,
+  SINGLE_KINDS,
+  type Setup,
+  type SingleKind,
+  flashFromKit,
+  kitChanges,
+  markedByKit,
+  momentOf,
+  newSetup,
+  ownKitFor,
+  plan as planOf,
+  withChanges,
+} from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~/text/choices'
 
@@ -7,7 +25,9 @@ import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~/text/choices'
 const { shootId } = defineProps<{ shootId: string }>()
 const kit = useKitStore()
 const { fill, show } = useNumbers()
-onMounted(() => { if (!kit.loaded) void kit.load().catch(() => {}) })
+onMounted(() => {
+  if (!kit.loaded) void kit.load().catch(() => {})
+})
 
 const recipe = ref<Recipe>('projectile')
 const moment = ref(0)
@@ -16,9 +36,34 @@ const name = ref('')
 const chosen = reactive<Partial<Record<KitKind, string>>>({})
 const failure = ref('')
 const busy = ref(false)
-watch(recipe, () => { moment.value = 0; method.value = ''; name.value = '' })
+/** Own kit comes first: what suits the recipe. */
+const own = computed(() =>
+  ownKitFor(
+    newSetup(recipe.value),
+    [...SINGLE_KINDS, 'flash' as const].flatMap(kind =>
+      kit.ofKind(kind).map(record => ({ id: record.id, item: record.item, uses: record.usedBy.length })),
+    ),
+  ),
+)
+watch(
+  own,
+  next => {
+    for (const kind of [...SINGLE_KINDS, 'flash'] as const) chosen[kind] = next[kind]
+  },
+  { immediate: true },
+)
+watch(recipe, () => {
+  moment.value = 0
+  method.value = ''
+  name.value = ''
+})
 
-const kinds = computed(() => [...SINGLE_KINDS, 'flash' as const].filter(kind => kit.ofKind(kind).some(record => fits(kind, record.id))))
+const kinds = computed(() =>
+  // Lens and sensor always: where there is none in Kit it is the recipe’s own, and said.
+  [...SINGLE_KINDS, 'flash' as const].filter(
+    kind => kind === 'lens' || kind === 'sensor' || kit.ofKind(kind).some(record => fits(kind, record.id)),
+  ),
+)
 /** A sensor of another kind than the recipe's would make another plan. */
 function fits(kind: KitKind, id: string): boolean {
   return kind !== 'sensor' || kit.byId.get(id)?.item.figures.kind === newSetup(recipe.value).sensor.kind
@@ -31,7 +76,14 @@ const setup = computed<Setup>(() => {
     const id = chosen[kind]
     const item = id ? kit.byId.get(id)?.item : undefined
     if (!id || !item || !fits(kind, id)) continue
-    made = kind === 'flash' ? { ...made, flashes: made.flashes.map(flash => flashFromKit(flash, item, id)) } : withChanges(made, kitChanges(item, id).filter(change => kind satisfies SingleKind && change.path !== 'sensor.kind'))
+    made =
+      kind === 'flash'
+        ? { ...made, flashes: made.flashes.map(flash => flashFromKit(flash, item, id)) }
+        : withChanges(
+            made,
+            kitChanges(item, id).filter(change => (kind satisfies SingleKind) && change.path !== 'sensor.kind'),
+          )
+    made = markedByKit(made, item, id)
   }
   return name.value.trim() ? { ...made, name: name.value.trim() } : made
 })
@@ -41,8 +93,11 @@ const worst = computed(() => plan.value.findings.filter(finding => finding.sever
 async function make(): Promise<void> {
   busy.value = true
   failure.value = ''
-  try { await navigateTo(`/setups/${(await api.createSetup(shootId, setup.value)).id}`) }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'The set-up could not be made' }
+  try {
+    await navigateTo(`/setups/${(await api.createSetup(shootId, setup.value)).id}`)
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'The set-up could not be made'
+  }
   busy.value = false
 }
 </script>
@@ -50,43 +105,52 @@ async function make(): Promise<void> {
 <template>
   <form class="grid gap-4 text-[13px]" @submit.prevent="make">
     <fieldset>
-      <legend class="section-title mb-1">
-        Recipe
-      </legend>
+      <legend class="section-title mb-1">Recipe</legend>
       <div class="grid grid-cols-4 max-sm:grid-cols-2">
         <label v-for="r in RECIPES" :key="r" class="option" :class="{ chosen: recipe === r }">
-          <input v-model="recipe" type="radio" name="recipe" :value="r" class="sr-only">{{ RECIPE_LABELS[r] }}
+          <input v-model="recipe" type="radio" name="recipe" :value="r" class="sr-only" />{{ RECIPE_LABELS[r] }}
         </label>
       </div>
     </fieldset>
     <fieldset>
-      <legend class="section-title mb-1">
-        Moment
-      </legend>
+      <legend class="section-title mb-1">Moment</legend>
       <label v-for="(m, i) in RECIPE[recipe].moments" :key="m.name" class="flex items-baseline gap-2 py-0.5">
-        <input v-model="moment" type="radio" name="moment" :value="i"> {{ m.name }}
+        <input v-model="moment" type="radio" name="moment" :value="i" /> {{ m.name }}
       </label>
     </fieldset>
     <fieldset>
-      <legend class="section-title mb-1">
-        Method
-      </legend>
+      <legend class="section-title mb-1">Method</legend>
       <div class="flex">
-        <label v-for="m in METHODS" :key="m" class="option" :class="{ chosen: (method || newSetup(recipe).method) === m }">
-          <input type="radio" name="method" class="sr-only" :checked="(method || newSetup(recipe).method) === m" @change="method = m">{{ choiceLabel('method', m) }}
+        <label
+          v-for="m in METHODS"
+          :key="m"
+          class="option"
+          :class="{ chosen: (method || newSetup(recipe).method) === m }"
+        >
+          <input
+            type="radio"
+            name="method"
+            class="sr-only"
+            :checked="(method || newSetup(recipe).method) === m"
+            @change="method = m"
+          />{{ choiceLabel('method', m) }}
         </label>
       </div>
     </fieldset>
     <fieldset v-if="kinds.length > 0">
-      <legend class="section-title mb-1">
-        Kit
-      </legend>
+      <legend class="section-title mb-1">Kit</legend>
       <div class="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">
         <label v-for="kind in kinds" :key="kind" class="flex items-baseline gap-2 py-0.5">
           <span class="w-20 text-(--ink-soft)">{{ KIT_LABELS[kind].one }}</span>
           <select v-model="chosen[kind]" class="min-w-0 flex-1 border-b border-(--hair) bg-transparent">
             <option :value="undefined">the recipe’s own</option>
-            <option v-for="record in kit.ofKind(kind).filter(r => fits(kind, r.id))" :key="record.id" :value="record.id">{{ record.item.name }}</option>
+            <option
+              v-for="record in kit.ofKind(kind).filter(r => fits(kind, r.id))"
+              :key="record.id"
+              :value="record.id"
+            >
+              {{ record.item.name }}
+            </option>
           </select>
         </label>
       </div>
@@ -97,9 +161,11 @@ async function make(): Promise<void> {
     <div class="border-t border-(--hair) pt-2" role="status" data-testid="new-plan">
       <p>
         <template v-if="plan.timing.used !== null">
-          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }}, once it is found {{ show(plan.keep.perTake, 'share') }} of takes on the moment,
+          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }}, once it is found
+          {{ show(plan.keep.perTake, 'share') }} of takes on the moment,
         </template>
-        streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
+        streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
+        {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
       </p>
       <p v-for="finding in worst" :key="finding.id" class="text-(--ink-soft)">
         {{ fill(finding.title, finding.figures) }}
@@ -115,8 +181,23 @@ async function make(): Promise<void> {
 </template>
 
 <style scoped>
-.option { border: 1px solid var(--hair-strong); padding: 4px 9px; cursor: pointer; margin: 0 0 -1px -1px; }
-.option.chosen { background: var(--ink); color: var(--sheet); }
-.option:focus-within { outline: 2px solid var(--ink); outline-offset: 1px; z-index: 1; }
-select option { background: var(--sheet); color: var(--ink); }
+.option {
+  border: 1px solid var(--hair-strong);
+  padding: 4px 9px;
+  cursor: pointer;
+  margin: 0 0 -1px -1px;
+}
+.option.chosen {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.option:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 1px;
+  z-index: 1;
+}
+select option {
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

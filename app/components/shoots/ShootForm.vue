@@ -5,7 +5,7 @@ import { ApiError } from '~/services/api'
 
 const emit = defineEmits<{ done: [] }>()
 const shoots = useShootsStore()
-const state = reactive<ShootInput>({ name: '', date: new Date().toISOString().slice(0, 10), place: '', notes: '' })
+const state = reactive<ShootInput>({ name: '', date: localDay(), place: '', notes: '' })
 const failure = ref('')
 
 async function submit(): Promise<void> {
@@ -13,8 +13,7 @@ async function submit(): Promise<void> {
   try {
     await shoots.create({ ...state, name: state.name.trim() })
     emit('done')
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'Not saved'
   }
 }

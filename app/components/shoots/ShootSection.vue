@@ -3,17 +3,39 @@ import type { ShootRecord } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
 
 /** A shoot with its set-ups: where each stands, and what to do next. */
-const { shoot, others } = defineProps<{ shoot: ShootRecord, others: readonly ShootRecord[] }>()
-const emit = defineEmits<{ add: [], importFile: [], paste: [], archive: [id: string, name: string], duplicate: [id: string], move: [id: string, shootId: string], archiveShoot: [] }>()
+const { shoot, others } = defineProps<{ shoot: ShootRecord; others: readonly ShootRecord[] }>()
+const emit = defineEmits<{
+  add: []
+  importFile: []
+  paste: []
+  archive: [id: string, name: string]
+  duplicate: [id: string]
+  move: [id: string, shootId: string]
+  archiveShoot: []
+}>()
 const { fill } = useNumbers()
 const session = useSessionStore()
 
-const today = new Date().toISOString().slice(0, 10)
-const day = (date: string): string => new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric' })
+const today = localDay()
+const day = (date: string): string =>
+  new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  })
 const menu = (id: string, name: string) => [
   [{ label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) }],
-  session.isLead ? others.map(other => ({ label: `Move to ${other.name}`, icon: 'i-lucide-folder-input', onSelect: () => emit('move', id, other.id) })) : [],
-  ...(session.isLead ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]] : []),
+  session.isLead
+    ? others.map(other => ({
+        label: `Move to ${other.name}`,
+        icon: 'i-lucide-folder-input',
+        onSelect: () => emit('move', id, other.id),
+      }))
+    : [],
+  ...(session.isLead
+    ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]]
+    : []),
 ]
 const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
 </script>
@@ -25,13 +47,52 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
         {{ shoot.name }}
       </h2>
       <p class="flex-1 text-[13px] text-(--ink-soft)">
-        <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date) }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
+        <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date)
+        }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
-      <UButton v-if="shoot.setups.length > 0" icon="i-lucide-file-text" variant="ghost" size="xs" label="Report" :aria-label="`Report of ${shoot.name}`" :to="`/shoots/${shoot.id}/report`" />
-      <UButton v-if="session.isCrew" icon="i-lucide-upload" variant="ghost" size="xs" label="Import" :aria-label="`Import a set-up file into ${shoot.name}`" @click="emit('importFile')" />
-      <UButton v-if="session.isCrew" icon="i-lucide-clipboard-paste" variant="ghost" size="xs" label="Paste" :aria-label="`Paste a set-up into ${shoot.name}`" @click="emit('paste')" />
-      <UButton v-if="session.isCrew" icon="i-lucide-plus" variant="ghost" size="xs" label="Add set-up" @click="emit('add')" />
-      <UButton v-if="shoot.setups.length === 0 && session.isLead" icon="i-lucide-archive" variant="ghost" size="xs" :aria-label="`Archive the shoot ${shoot.name}`" @click="emit('archiveShoot')" />
+      <UButton
+        v-if="shoot.setups.length > 0"
+        icon="i-lucide-file-text"
+        variant="ghost"
+        size="xs"
+        label="Report"
+        :aria-label="`Report of ${shoot.name}`"
+        :to="`/shoots/${shoot.id}/report`"
+      />
+      <UButton
+        v-if="session.isCrew"
+        icon="i-lucide-upload"
+        variant="ghost"
+        size="xs"
+        label="Import"
+        :aria-label="`Import a set-up file into ${shoot.name}`"
+        @click="emit('importFile')"
+      />
+      <UButton
+        v-if="session.isCrew"
+        icon="i-lucide-clipboard-paste"
+        variant="ghost"
+        size="xs"
+        label="Paste"
+        :aria-label="`Paste a set-up into ${shoot.name}`"
+        @click="emit('paste')"
+      />
+      <UButton
+        v-if="session.isCrew"
+        icon="i-lucide-plus"
+        variant="ghost"
+        size="xs"
+        label="Add set-up"
+        @click="emit('add')"
+      />
+      <UButton
+        v-if="shoot.setups.length === 0 && session.isLead"
+        icon="i-lucide-archive"
+        variant="ghost"
+        size="xs"
+        :aria-label="`Archive the shoot ${shoot.name}`"
+        @click="emit('archiveShoot')"
+      />
     </div>
     <p v-if="shoot.notes" class="mt-2 max-w-prose text-[13px] text-(--ink-soft)">
       {{ shoot.notes }}
@@ -39,35 +100,38 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
     <table v-if="shoot.setups.length > 0" class="mt-2 w-full text-[13px]">
       <thead class="text-left text-[12px] text-(--ink-soft)">
         <tr>
-          <th>Set-up</th><th class="wide-only">
-            Recipe, method
-          </th><th>Stands</th><th>Next</th><th class="text-right">
-            Keepers
-          </th><th class="wide-only text-right">
-            Takes
-          </th><th class="wide-only text-right">
-            Props left
-          </th><th><span class="sr-only">Actions</span></th>
+          <th>Set-up</th>
+          <th class="wide-only">Recipe, method</th>
+          <th>Stands</th>
+          <th>Next</th>
+          <th class="text-right">Keepers</th>
+          <th class="wide-only text-right">Takes</th>
+          <th class="wide-only text-right">Props left</th>
+          <th><span class="sr-only">Actions</span></th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="setup in shoot.setups" :key="setup.id" class="border-t border-(--hair)">
           <td class="py-1.5 pr-3">
-            <NuxtLink :to="`/setups/${setup.id}`" class="font-medium underline decoration-(--hair-strong) underline-offset-3 hover:decoration-(--ink)">{{ setup.name }}</NuxtLink>
+            <NuxtLink
+              :to="`/setups/${setup.id}`"
+              class="font-medium underline decoration-(--hair-strong) underline-offset-3 hover:decoration-(--ink)"
+              >{{ setup.name }}</NuxtLink
+            >
           </td>
           <td class="wide-only pr-3 text-(--ink-soft)">
             {{ RECIPE_LABELS[setup.recipe] }}, {{ choiceLabel('method', setup.method).toLowerCase() }}
           </td>
           <td class="pr-3 whitespace-nowrap">
-            <span class="steps" aria-hidden="true"><i v-for="(s, i) in STEPS" :key="s" :class="{ on: i <= STEPS.indexOf(setup.stand.stand) }" /></span>
+            <span class="steps" aria-hidden="true"
+              ><i v-for="(s, i) in STEPS" :key="s" :class="{ on: i <= STEPS.indexOf(setup.stand.stand) }"
+            /></span>
             {{ setup.stand.stand }}
           </td>
           <td class="pr-3 text-(--ink-soft)">
             {{ fill(setup.stand.next, setup.stand.figures) }}
           </td>
-          <td class="text-right whitespace-nowrap">
-            {{ setup.keepers }} of {{ setup.keepersWanted }}
-          </td>
+          <td class="text-right whitespace-nowrap">{{ setup.keepers }} of {{ setup.keepersWanted }}</td>
           <td class="wide-only text-right">
             {{ setup.takes }}
           </td>
@@ -75,23 +139,43 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
             {{ setup.stand.left ?? '–' }}
           </td>
           <td class="text-right">
-            <UDropdownMenu v-if="session.isCrew" :items="menu(setup.id, setup.name)" :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }">
+            <UDropdownMenu
+              v-if="session.isCrew"
+              :items="menu(setup.id, setup.name)"
+              :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+            >
               <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`More for ${setup.name}`" />
             </UDropdownMenu>
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-else class="mt-2 text-[13px] text-(--ink-soft)">
-      No set-ups yet.
-    </p>
+    <p v-else class="mt-2 text-[13px] text-(--ink-soft)">No set-ups yet.</p>
   </section>
 </template>
 
 <style scoped>
-th { font-weight: 400; padding: 4px 12px 4px 0; }
-.steps { display: inline-flex; gap: 2px; margin-right: 4px; }
-.steps i { width: 7px; height: 7px; border: 1px solid var(--ink); display: block; }
-.steps i.on { background: var(--ink); }
-@media (max-width: 700px) { .wide-only { display: none; } }
+th {
+  font-weight: 400;
+  padding: 4px 12px 4px 0;
+}
+.steps {
+  display: inline-flex;
+  gap: 2px;
+  margin-right: 4px;
+}
+.steps i {
+  width: 7px;
+  height: 7px;
+  border: 1px solid var(--ink);
+  display: block;
+}
+.steps i.on {
+  background: var(--ink);
+}
+@media (max-width: 700px) {
+  .wide-only {
+    display: none;
+  }
+}
 </style>

@@ -7,14 +7,15 @@ import { formatExact, parseField } from '~~/shared/units'
 import { VERDICT_LABELS } from '~/text/choices'
 
 /** Logs a take against this set-up, or puts right one that was logged. */
-const { plan, take = null } = defineProps<{ plan: Plan, take?: TakeRecord | null }>()
+const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()
 const emit = defineEmits<{ done: [] }>()
 const takes = useTakesStore()
 const preferences = usePreferencesStore()
 
 const delayField = fieldAt('delay') as NumberField
 const offsetField = fieldAt('moment.offset') as NumberField
-const lengthText = (metres: number | null): string => (metres === null ? '' : formatExact(metres, 'length', { system: preferences.system, unit: 'mm' }))
+const lengthText = (metres: number | null): string =>
+  metres === null ? '' : formatExact(metres, 'length', { system: preferences.system, unit: 'mm' })
 
 const delay = ref(take ? formatExact(take.delay, 'time') : '')
 const verdict = ref<Verdict>(take?.verdict ?? 'on')
@@ -26,7 +27,14 @@ const busy = ref(false)
 /** Kept until the take is in, so that a second try sends the same take. */
 let key = crypto.randomUUID() as string
 
-if (!take) watch(() => dialOf(plan)?.used ?? null, (used) => { delay.value = used === null ? '' : formatExact(used, 'time') }, { immediate: true })
+if (!take)
+  watch(
+    () => dialOf(plan)?.used ?? null,
+    used => {
+      delay.value = used === null ? '' : formatExact(used, 'time')
+    },
+    { immediate: true },
+  )
 
 async function submit(): Promise<void> {
   errors.value = {}
@@ -37,11 +45,29 @@ async function submit(): Promise<void> {
   if ('error' in usedDelay || 'error' in measured) return
   const says = contradicted(plan, { verdict: verdict.value, position: measured.value })
   if (says) {
-    errors.value.position = `This mark says ${VERDICT_LABELS[says].toLowerCase()}, the verdict ${VERDICT_LABELS[verdict.value].toLowerCase()}: put right which is off, or leave the mark out`
+    errors.value.position =
+      `This mark says ${VERDICT_LABELS[says].toLowerCase()}, the verdict ` +
+      `${VERDICT_LABELS[verdict.value].toLowerCase()}: put right which is off, or leave the mark out`
     return
   }
-  const seen = { delay: usedDelay.value, verdict: verdict.value, keeper: keeper.value, position: measured.value, note: note.value }
-  const fired = take ? takeInputOf(take) : { key, planned: dialOf(plan)?.wanted ?? null, sharp: null, exposed: null, clean: null, settings: settingsOf(plan.setup), firedAt: new Date().toISOString() }
+  const seen = {
+    delay: usedDelay.value,
+    verdict: verdict.value,
+    keeper: keeper.value,
+    position: measured.value,
+    note: note.value,
+  }
+  const fired = take
+    ? takeInputOf(take)
+    : {
+        key,
+        planned: dialOf(plan)?.wanted ?? null,
+        sharp: null,
+        exposed: null,
+        clean: null,
+        settings: settingsOf(plan.setup),
+        firedAt: new Date().toISOString(),
+      }
   const checked = check(takeSchema, { ...fired, ...seen })
   if ('mistakes' in checked) {
     for (const mistake of checked.mistakes) errors.value[mistake.field] = mistake.reason
@@ -55,8 +81,7 @@ async function submit(): Promise<void> {
     position.value = note.value = ''
     keeper.value = false
     emit('done')
-  }
-  catch {
+  } catch {
     errors.value.form = 'This browser could not keep the take. Press again; it is kept once.'
   }
   busy.value = false
@@ -72,19 +97,19 @@ async function submit(): Promise<void> {
       <UInput v-model="position" size="sm" class="w-full" placeholder="mm" />
     </UFormField>
     <fieldset class="col-span-2">
-      <legend class="mb-1 text-xs font-medium">
-        Verdict
-      </legend>
+      <legend class="mb-1 text-xs font-medium">Verdict</legend>
       <div class="flex flex-wrap">
         <label v-for="v in VERDICTS" :key="v" class="verdict" :class="{ chosen: verdict === v }">
-          <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only">{{ VERDICT_LABELS[v] }}
+          <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only" />{{ VERDICT_LABELS[v] }}
         </label>
       </div>
     </fieldset>
     <UFormField label="Note" name="note" class="col-span-2" :error="errors.note ?? false">
       <UInput v-model="note" size="sm" class="w-full" />
     </UFormField>
-    <label class="flex items-center gap-2 text-[12px]"><input v-model="keeper" type="checkbox" class="tick"> Keeper</label>
+    <label class="flex items-center gap-2 text-[12px]"
+      ><input v-model="keeper" type="checkbox" class="tick" /> Keeper</label
+    >
     <UButton type="submit" :label="take ? 'Put right' : 'Log take'" class="justify-center" :loading="busy" />
     <p v-if="errors.form" role="alert" class="col-span-2 text-[12px] text-(--bad)">
       {{ errors.form }}
@@ -93,7 +118,20 @@ async function submit(): Promise<void> {
 </template>
 
 <style scoped>
-.verdict { border: 1px solid var(--hair-strong); padding: 3px 8px; font-size: 12px; cursor: pointer; margin-left: -1px; }
-.verdict.chosen { background: var(--ink); color: var(--sheet); border-color: var(--ink); }
-.verdict:focus-within { outline: 2px solid var(--ink); outline-offset: 1px; }
+.verdict {
+  border: 1px solid var(--hair-strong);
+  padding: 3px 8px;
+  font-size: 12px;
+  cursor: pointer;
+  margin-left: -1px;
+}
+.verdict.chosen {
+  background: var(--ink);
+  color: var(--sheet);
+  border-color: var(--ink);
+}
+.verdict:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 1px;
+}
 </style>

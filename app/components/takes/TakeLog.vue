@@ -20,8 +20,9 @@ async function strike(id: string, out: boolean): Promise<void> {
   try {
     await takes.strike(id, out)
     amended.value = null
+  } catch (error) {
+    failure.value = (error as Error).message
   }
-  catch (error) { failure.value = (error as Error).message }
 }
 /** The server alone can strike one that it has. */
 const canStrike = computed(() => session.isLead && amended.value !== null && amended.value.id !== amended.value.key)
@@ -32,11 +33,26 @@ onMounted(() => void takes.readStruck().catch(() => {}))
   <section aria-labelledby="take-log" class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <RunLearnPanel :plan="plan" />
     <h2 id="take-log" ref="heading" class="section-title">
-      {{ !session.isCrew ? 'Takes are logged by the crew' : amended ? `Put take ${amended.number} right` : 'Log a take' }}
+      {{
+        !session.isCrew ? 'Takes are logged by the crew' : amended ? `Put take ${amended.number} right` : 'Log a take'
+      }}
     </h2>
-    <TakesTakeForm v-if="session.isCrew" :key="amended?.key ?? 'new'" :plan="plan" :take="amended" @done="amended = null" />
+    <TakesTakeForm
+      v-if="session.isCrew"
+      :key="amended?.key ?? 'new'"
+      :plan="plan"
+      :take="amended"
+      @done="amended = null"
+    />
     <p v-if="amended" class="flex justify-between">
-      <UButton v-if="canStrike" size="xs" variant="outline" icon="i-lucide-strikethrough" label="Strike it out" @click="strike(amended.id, true)" />
+      <UButton
+        v-if="canStrike"
+        size="xs"
+        variant="outline"
+        icon="i-lucide-strikethrough"
+        label="Strike it out"
+        @click="strike(amended.id, true)"
+      />
       <UButton size="xs" variant="ghost" label="Leave it as it was" class="ml-auto" @click="amended = null" />
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">
@@ -44,16 +60,31 @@ onMounted(() => void takes.readStruck().catch(() => {}))
     </p>
 
     <h2 class="section-title mt-2">
-      Takes<span v-if="takes.unsent > 0" role="status" class="font-normal"> · {{ takes.unsent }} not sent yet, kept on this device</span>
+      Takes<span v-if="takes.unsent > 0" role="status" class="font-normal">
+        · {{ takes.unsent }} not sent yet, kept on this device</span
+      >
     </h2>
-    <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)" />
+    <TakesWaitingTakes
+      v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)"
+    />
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
       None yet. Fire one, look where the object was, and log the delay with what you saw.
     </p>
     <TakesTakeTable v-else @amend="amend" />
-    <p v-for="take in takes.struck" :key="take.key" class="flex items-baseline gap-2 text-[12px] text-(--ink-faint)" data-testid="struck">
+    <p
+      v-for="take in takes.struck"
+      :key="take.key"
+      class="flex items-baseline gap-2 text-[12px] text-(--ink-faint)"
+      data-testid="struck"
+    >
       <span class="flex-1 line-through">Take {{ take.number }}, {{ take.verdict }}</span>
-      <button v-if="session.isLead" type="button" class="underline" :aria-label="`Put take ${take.number} back`" @click="strike(take.id, false)">
+      <button
+        v-if="session.isLead"
+        type="button"
+        class="underline"
+        :aria-label="`Put take ${take.number} back`"
+        @click="strike(take.id, false)"
+      >
         put back
       </button>
     </p>

@@ -10,14 +10,19 @@ const session = useSessionStore()
 const pictures = usePicturesStore()
 const { show } = useNumbers()
 
-/** What a take was logged as, told by what was put right first of all, its verdict; and who put it right, where that was somebody else. */
+/**
+ * What a take was logged as, told by what was put right first of all, its verdict; and who put it right, where that was
+ * somebody else.
+ */
 function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): string {
   const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
   const by = former.by && former.by !== loggedBy ? ` (put right by ${former.by})` : ''
   return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }
 const wrong = ref<string[]>([])
-async function attach(take: string, files: File[]): Promise<void> { wrong.value = await pictures.add(files, take) }
+async function attach(take: string, files: File[]): Promise<void> {
+  wrong.value = await pictures.add(files, take)
+}
 </script>
 
 <template>
@@ -27,15 +32,10 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
   <table class="w-full text-[12px]">
     <thead class="text-left text-(--ink-soft)">
       <tr>
-        <th class="font-normal">
-          No.
-        </th><th class="text-right font-normal">
-          Delay
-        </th><th class="pl-3 font-normal">
-          Verdict
-        </th><th class="text-right font-normal">
-          Past mark
-        </th>
+        <th class="font-normal">No.</th>
+        <th class="text-right font-normal">Delay</th>
+        <th class="pl-3 font-normal">Verdict</th>
+        <th class="text-right font-normal">Past mark</th>
       </tr>
     </thead>
     <tbody>
@@ -56,13 +56,35 @@ async function attach(take: string, files: File[]): Promise<void> { wrong.value 
             {{ take.note }}
           </p>
           <span v-if="pictures.ofTake.has(take.id)" class="mt-1 flex flex-wrap gap-1">
-            <a v-for="picture in pictures.ofTake.get(take.id)" :key="picture.id" class="block h-[40px] w-[60px]" :href="`/api/pictures/${picture.id}/full`" target="_blank" :aria-label="`Picture ${picture.name} of take ${take.number}`"><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" /></a>
+            <a
+              v-for="picture in pictures.ofTake.get(take.id)"
+              :key="picture.id"
+              class="block h-[40px] w-[60px]"
+              :href="`/api/pictures/${picture.id}/full`"
+              target="_blank"
+              :aria-label="`Picture ${picture.name} of take ${take.number}`"
+              ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
+            /></a>
           </span>
         </td>
         <td class="text-right whitespace-nowrap">
           {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
-          <UButton v-if="session.isCrew" class="-my-1.5" size="xs" variant="ghost" icon="i-lucide-pencil" :aria-label="`Put take ${take.number} right`" @click="emit('amend', take)" />
-          <PicturesAddPictures v-if="session.isCrew && take.id !== take.key" class="-my-1.5 inline-block" :take="take.id" :label="`Add pictures to take ${take.number}`" @files="attach(take.id, $event)" />
+          <UButton
+            v-if="session.isCrew"
+            class="-my-1.5"
+            size="xs"
+            variant="ghost"
+            icon="i-lucide-pencil"
+            :aria-label="`Put take ${take.number} right`"
+            @click="emit('amend', take)"
+          />
+          <PicturesAddPictures
+            v-if="session.isCrew && take.id !== take.key"
+            class="-my-1.5 inline-block"
+            :take="take.id"
+            :label="`Add pictures to take ${take.number}`"
+            @files="attach(take.id, $event)"
+          />
         </td>
       </tr>
     </tbody>

@@ -9,20 +9,33 @@ const { when } = useDates()
 </script>
 
 <template>
-  <section v-if="takes.queue.length > 0 || takes.ofOthers > 0" class="grid gap-1 text-[12px]" aria-label="Takes not sent yet" data-testid="waiting">
+  <section
+    v-if="takes.queue.length > 0 || takes.ofOthers > 0"
+    class="grid gap-1 text-[12px]"
+    aria-label="Takes not sent yet"
+    data-testid="waiting"
+  >
     <ul v-if="takes.queue.length > 0">
       <li v-for="{ take, refused, held } in takes.queue" :key="take.key">
-        {{ when(take.firedAt) }}, {{ show(take.delay, 'time', { figures: 4 }) }}, {{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? ', keeper' : '' }}
+        {{ when(take.firedAt) }}, {{ show(take.delay, 'time', { figures: 4 }) }},
+        {{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? ', keeper' : '' }}
         <span v-if="refused" role="alert" class="text-(--bad)">: refused: {{ refused }}</span>
         <span v-else class="text-(--ink-soft)">: {{ held ?? 'waits to be sent' }}</span>
       </li>
     </ul>
     <p v-if="takes.queue.length > 0" class="flex flex-wrap gap-2">
       <UButton size="xs" variant="outline" label="Send again" @click="takes.sendAgain()" />
-      <UButton size="xs" variant="ghost" icon="i-lucide-download" label="Save as a file" @click="saveTakes(takes.queue)" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-download"
+        label="Save as a file"
+        @click="saveTakes(takes.queue)"
+      />
     </p>
     <p v-if="takes.ofOthers > 0" class="text-(--ink-soft)">
-      {{ takes.ofOthers }} of somebody else {{ takes.ofOthers === 1 ? 'waits' : 'wait' }} on this device; they are sent when that person signs in again.
+      {{ takes.ofOthers }} of somebody else {{ takes.ofOthers === 1 ? 'waits' : 'wait' }} on this device; they are sent
+      when that person signs in again.
     </p>
   </section>
 </template>

@@ -2,13 +2,22 @@
 import { svgPoint } from '~/composables/useSvgPoint'
 
 /**
- * A part of a drawing that can be dragged, nudged or given exactly: a slider to the keyboard and the screen reader. Arrow keys move it the way they point;
+ * A part of a drawing that can be dragged, nudged or given exactly: a slider to the keyboard and the screen reader.
+ * Arrow keys move it the way they point;
  * Enter or a double press asks for its figures.
  */
-const { label, paths = [] } = defineProps<{ label: string, value: number, valueText: string, min: number, max: number, vertical?: boolean, paths?: readonly string[] }>()
+const { label, paths = [] } = defineProps<{
+  label: string
+  value: number
+  valueText: string
+  min: number
+  max: number
+  vertical?: boolean
+  paths?: readonly string[]
+}>()
 const emit = defineEmits<{
   /** `free`: no snapping wanted. */
-  drag: [point: { x: number, y: number }, id: string, free: boolean]
+  drag: [point: { x: number; y: number }, id: string, free: boolean]
   /** Steps to the right and down the sheet. */
   nudge: [right: number, down: number]
 }>()
@@ -40,7 +49,12 @@ function key(event: KeyboardEvent): void {
     return
   }
   const step = event.shiftKey ? 10 : 1
-  const moves: Record<string, [number, number]> = { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+  const moves: Record<string, [number, number]> = {
+    ArrowRight: [step, 0],
+    ArrowLeft: [-step, 0],
+    ArrowUp: [0, -step],
+    ArrowDown: [0, step],
+  }
   const moved = moves[event.key]
   if (!moved) return
   event.preventDefault()
@@ -51,9 +65,21 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <g
-    role="slider" tabindex="0" :aria-label="label" :aria-valuenow="value" :aria-valuemin="min" :aria-valuemax="max" :aria-valuetext="valueText"
-    :aria-orientation="vertical ? 'vertical' : 'horizontal'" :aria-keyshortcuts="paths.length > 0 ? 'Enter' : undefined"
-    @pointerdown.prevent.stop="down" @pointermove="move" @pointerup="grabbed = false" @pointercancel="grabbed = false" @keydown="key" @dblclick="enter"
+    role="slider"
+    tabindex="0"
+    :aria-label="label"
+    :aria-valuenow="value"
+    :aria-valuemin="min"
+    :aria-valuemax="max"
+    :aria-valuetext="valueText"
+    :aria-orientation="vertical ? 'vertical' : 'horizontal'"
+    :aria-keyshortcuts="paths.length > 0 ? 'Enter' : undefined"
+    @pointerdown.prevent.stop="down"
+    @pointermove="move"
+    @pointerup="grabbed = false"
+    @pointercancel="grabbed = false"
+    @keydown="key"
+    @dblclick="enter"
   >
     <slot />
   </g>

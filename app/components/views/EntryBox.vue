@@ -3,14 +3,23 @@
 const view = useViewStore()
 const box = useTemplateRef<HTMLElement>('box')
 
-watch(() => view.entry, async (entry) => {
-  if (!entry) return
-  await nextTick()
-  box.value?.querySelector('input')?.select()
-}, { immediate: true })
-const place = computed(() => (view.entry
-  ? { left: `${Math.min(Math.max(8, view.entry.x - 110), window.innerWidth - 240)}px`, top: `${Math.min(view.entry.y + 18, window.innerHeight - 40 - 30 * view.entry.paths.length)}px` }
-  : {}))
+watch(
+  () => view.entry,
+  async entry => {
+    if (!entry) return
+    await nextTick()
+    box.value?.querySelector('input')?.select()
+  },
+  { immediate: true },
+)
+const place = computed(() =>
+  view.entry
+    ? {
+        left: `${Math.min(Math.max(8, view.entry.x - 110), window.innerWidth - 240)}px`,
+        top: `${Math.min(view.entry.y + 18, window.innerHeight - 40 - 30 * view.entry.paths.length)}px`,
+      }
+    : {},
+)
 function close(): void {
   view.entry = null
 }
@@ -27,8 +36,15 @@ function left(event: FocusEvent): void {
 <template>
   <Teleport to="body">
     <div
-      v-if="view.entry" ref="box" role="dialog" :aria-label="view.entry.title" class="fixed z-40 w-58 border border-(--ink) bg-(--sheet) px-2 py-1" :style="place"
-      @keydown.esc.stop="close" @keydown.enter="entered" @focusout="left"
+      v-if="view.entry"
+      ref="box"
+      role="dialog"
+      :aria-label="view.entry.title"
+      class="fixed z-40 w-58 border border-(--ink) bg-(--sheet) px-2 py-1"
+      :style="place"
+      @keydown.esc.stop="close"
+      @keydown.enter="entered"
+      @focusout="left"
     >
       <InputsFieldRow v-for="path in view.entry.paths" :key="path" :path="path" />
     </div>

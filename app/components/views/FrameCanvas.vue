@@ -1,16 +1,60 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
-import { type FrameOptions, drawFrame } from '~~/shared/render/frame'
+import { type Overlay, drawOver } from '~~/shared/render/over'
+import { frameRender } from '~/services/frameRender'
+import type { FrameGiven } from '~/workers/frame.worker'
 
-/** The predicted frame on a canvas as wide as its place, with a scale bar. */
-const { plan, options, description } = defineProps<{ plan: Plan, options: FrameOptions, description: string }>()
+/**
+ * The predicted frame, computed in a worker: first coarse, then better while one looks. With a scale bar, and the stops
+ * under the pointer.
+ */
+const {
+  plan,
+  options,
+  description,
+  passes = 16,
+  only = null,
+  falseColour = false,
+} = defineProps<{
+  plan: Plan
+  options: Overlay
+  description: string
+  /** Passes after which the picture is good enough. */
+  passes?: number
+  /** The one light that is on; null: all of them. */
+  only?: number | null
+  falseColour?: boolean
+}>()
 const preferences = usePreferencesStore()
 const { show } = useNumbers()
 const box = useTemplateRef('box')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { width } = useElementSize(box)
-const height = computed(() => Math.round(width.value * (plan.setup.camera.sensorHeight / plan.setup.camera.sensorWidth)))
+const height = computed(() =>
+  Math.round(width.value * (plan.setup.camera.sensorHeight / plan.setup.camera.sensorWidth)),
+)
+
+/** px across of the computed picture at most: larger places show it enlarged. */
+const WIDEST = 640
+const given = shallowRef<FrameGiven | null>(null)
+const done = computed(() => given.value?.last ?? false)
+const render = frameRender(picture => {
+  given.value = picture
+})
+function ask(): void {
+  if (width.value < 10) return
+  const wide = Math.min(WIDEST, Math.round(width.value))
+  render.wish({
+    setup: plan.entered,
+    options: { instant: options.instant ?? null, ...(only === null ? {} : { only: [only] }) },
+    width: wide,
+    height: Math.max(1, Math.round((wide * height.value) / width.value)),
+    passes,
+    whole: false,
+    falseColour,
+  })
+}
 
 let waiting = 0
 function draw(): void {
@@ -21,8 +65,14 @@ function draw(): void {
     const ratio = window.devicePixelRatio || 1
     canvas.value.width = Math.round(width.value * ratio)
     canvas.value.height = Math.round(height.value * ratio)
+    if (given.value) {
+      const picture = new OffscreenCanvas(given.value.width, given.value.height)
+      picture.getContext('2d')!.putImageData(new ImageData(given.value.bytes, given.value.width), 0, 0)
+      context.imageSmoothingQuality = 'high'
+      context.drawImage(picture, 0, 0, canvas.value.width, canvas.value.height)
+    }
     context.setTransform(ratio, 0, 0, ratio, 0, 0)
-    drawFrame(context, width.value, height.value, plan, options)
+    drawOver(context, width.value, height.value, plan, options)
     if (preferences.look === 'safelight') {
       // Nothing but deep red in the dark: the tones stay, the hues go.
       context.globalCompositeOperation = 'saturation'
@@ -35,9 +85,28 @@ function draw(): void {
     }
   })
 }
-watch([() => plan, width, height, () => options, () => preferences.look], draw, { flush: 'post' })
-onMounted(draw)
-onBeforeUnmount(() => cancelAnimationFrame(waiting))
+watch([() => plan, width, height, () => options.instant, () => only, () => falseColour, () => passes], ask)
+watch([given, width, height, () => options, () => preferences.look], draw, { flush: 'post' })
+onMounted(ask)
+onBeforeUnmount(() => {
+  cancelAnimationFrame(waiting)
+  render.stop()
+})
+
+// ── stops under the pointer ──
+const probe = ref<{ x: number; y: number } | null>(null)
+function point(event: PointerEvent): void {
+  const rect = (event.currentTarget as Element).getBoundingClientRect()
+  probe.value = { x: (event.clientX - rect.left) / rect.width, y: (event.clientY - rect.top) / rect.height }
+}
+const probed = computed(() => {
+  const picture = given.value
+  if (!probe.value || !picture) return null
+  const [x, y] = [probe.value.x * picture.width, probe.value.y * picture.height].map(Math.floor) as [number, number]
+  const stops = picture.stops[y * picture.width + x]
+  if (stops === undefined) return null
+  return stops < -12 ? 'black' : show(stops, 'stops')
+})
 
 /** A round length of about a fifth of the frame, for the scale bar. */
 const scaleBar = computed(() => {
@@ -50,10 +119,32 @@ const scaleBar = computed(() => {
 
 <template>
   <div ref="box" class="relative w-full" style="outline: 1px solid var(--frame-edge)">
-    <canvas ref="canvas" role="img" :aria-label="`Predicted frame. ${description}`" class="block w-full" :style="{ height: `${height}px` }" />
-    <div class="narrow absolute bottom-1.5 left-2 text-[10px] leading-none" :style="{ color: preferences.look === 'work' ? '#f5f4ef' : 'var(--ink)', width: `${scaleBar.percent}%` }">
+    <canvas
+      ref="canvas"
+      role="img"
+      :aria-label="`Predicted frame. ${description}`"
+      :aria-busy="!given"
+      :data-passes="given?.passes ?? -1"
+      :data-done="done"
+      class="block w-full bg-[#0b0b0c]"
+      :style="{ height: `${height}px` }"
+      @pointermove="point"
+      @pointerleave="probe = null"
+    />
+    <div
+      class="narrow absolute bottom-1.5 left-2 text-[10px] leading-none"
+      :style="{ color: preferences.look === 'work' ? '#f5f4ef' : 'var(--ink)', width: `${scaleBar.percent}%` }"
+    >
       {{ show(scaleBar.metres, 'length', { unit: 'mm' }) }}
       <div class="mt-1 border-b-2 border-current" />
     </div>
+    <p
+      v-if="probed"
+      class="narrow pointer-events-none absolute right-2 bottom-1.5 text-[10px] leading-none"
+      :style="{ color: preferences.look === 'work' ? '#f5f4ef' : 'var(--ink)' }"
+      data-testid="probe"
+    >
+      {{ probed }} here
+    </p>
   </div>
 </template>

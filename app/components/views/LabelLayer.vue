@@ -8,8 +8,15 @@ defineProps<{ labels: readonly PlacedLabel[] }>()
 <template>
   <g class="pointer-events-none" data-layer="labels">
     <text
-      v-for="label in labels" :key="label.id" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="halo" :font-weight="label.bold ? 600 : 400"
-      :style="label.colour ? { fill: label.colour } : {}" :data-label="label.id"
+      v-for="label in labels"
+      :key="label.id"
+      :x="label.x"
+      :y="label.y"
+      :text-anchor="label.anchor"
+      class="halo"
+      :font-weight="label.bold ? 600 : 400"
+      :style="label.colour ? { fill: label.colour } : {}"
+      :data-label="label.id"
     >
       {{ label.text }}
     </text>

@@ -1,12 +1,20 @@
 <script setup lang="ts">
 import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges, traitsOf } from '~~/core'
-import { type Axes, area, clamped, curve, point, segment } from './axes'
+import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf } from './axes'
 import { type Box, type Label, alongLine, around, labelBox, placeLabels } from './labels'
 import { type Place, pathGeometry } from './pathGeometry'
 import { snapped } from './snap'
 
-/** Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the picture. */
-const { plan, axes, bounds, takes } = defineProps<{ plan: Plan, axes: Axes, bounds: Box, takes: readonly DrawnTake[] }>()
+/**
+ * Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the
+ * picture.
+ */
+const { plan, axes, bounds, takes } = defineProps<{
+  plan: Plan
+  axes: Axes
+  bounds: Box
+  takes: readonly DrawnTake[]
+}>()
 const store = useSetupStore()
 const view = useViewStore()
 const preferences = usePreferencesStore()
@@ -27,41 +35,71 @@ const held = (places: readonly Place[]): Place[] => places.map(([along, time]) =
 
 const captured = computed(() => plan.timing.captured)
 const half = computed(() => plan.sharpness.duration / 2)
-const momentShown = computed(() => (plan.timing.moment !== null && shown(plan.timing.moment) ? plan.timing.moment : null))
+const momentShown = computed(() =>
+  plan.timing.moment !== null && shown(plan.timing.moment) ? plan.timing.moment : null,
+)
 
-const timeOf = (p: { x: number, y: number }): number => axes.across.invert(axes.upright ? p.x : p.y)
-const alongOf = (p: { x: number, y: number }): number => axes.along.invert(axes.upright ? p.y : p.x)
-const change = (changes: ReturnType<typeof lightChanges>, merge: string): void => { if (changes.length > 0) store.change(changes, merge) }
+const change = (changes: ReturnType<typeof lightChanges>, merge: string): void => {
+  if (changes.length > 0) store.change(changes, merge)
+}
 
 function nudgeDelay(steps: number): void {
   change(delayChanges(plan, (plan.timing.used ?? 0) + steps * setup.value.controller.delayStep), 'delay-keys')
 }
 function setMark(offset: number, merge: string): void {
-  change([{ path: 'moment.offset', value: Math.max(-10, Math.min(10, offset)) }, { path: 'delay', value: null }], merge)
+  change(
+    [
+      { path: 'moment.offset', value: Math.max(-10, Math.min(10, offset)) },
+      { path: 'delay', value: null },
+    ],
+    merge,
+  )
 }
-function dragMark(p: { x: number, y: number }, merge: string, free: boolean): void {
+function dragMark(p: { x: number; y: number }, merge: string, free: boolean): void {
   const perMetre = Math.abs(axes.along(1) - axes.along(0))
   const { distance, depth } = setup.value.subject
-  setMark(snapped(alongOf(p), { perMetre, system: preferences.system, marks: [distance, distance + depth], free }) - distance, merge)
+  setMark(
+    snapped(alongOf(axes, p), { perMetre, system: preferences.system, marks: [distance, distance + depth], free }) -
+      distance,
+    merge,
+  )
 }
 /** A moment in time moves by a pixel's worth, and never by less than a hundredth of its window. */
 const momentStep = computed(() => Math.max((plan.keep.before + plan.keep.after) / 20, 1e-6))
 const sense = computed(() => (axes.along(1) < axes.along(0) ? -1 : 1))
 
-const sensorName = computed(() => ({ beam: 'crosses the beam', sound: plan.timing.heard === 'shock' ? 'shock heard' : 'heard', contact: 'touched', hand: 'pressed' } as const)[setup.value.sensor.kind])
+const sensorName = computed(
+  () =>
+    (
+      ({
+        beam: 'crosses the beam',
+        sound: plan.timing.heard === 'shock' ? 'shock heard' : 'heard',
+        contact: 'touched',
+        hand: 'pressed',
+      }) as const
+    )[setup.value.sensor.kind],
+)
 const spreads = computed(() => geometry.value.spreadAlong > 0 && geometry.value.markAt !== null)
 
 /** Ticks with their labels at the foot of the axes. */
-const timeTicks = computed(() => axes.across.ticks(6).map((tick) => {
-  const foot = axes.upright ? Math.max(...axes.along.range()) : Math.min(...axes.along.range())
-  const at = point(axes, 0, tick)
-  return axes.upright ? { tick, x: at.x, y: foot + 17, anchor: 'middle' as const } : { tick, x: foot - 5, y: at.y + 4, anchor: 'end' as const }
-}))
+const timeTicks = computed(() =>
+  axes.across.ticks(6).map(tick => {
+    const foot = axes.upright ? Math.max(...axes.along.range()) : Math.min(...axes.along.range())
+    const at = point(axes, 0, tick)
+    return axes.upright
+      ? { tick, x: at.x, y: foot + 17, anchor: 'middle' as const }
+      : { tick, x: foot - 5, y: at.y + 4, anchor: 'end' as const }
+  }),
+)
 const alongUnit = computed(() => (ends.value[1] - ends.value[0] < 0.7 ? 'mm' : 'm'))
-const alongTicks = computed(() => axes.along.ticks(8).map((tick) => {
-  const at = point(axes, tick, axes.upright ? times.value[0] : times.value[1])
-  return axes.upright ? { tick, x: at.x - 6, y: at.y + 4, anchor: 'end' as const } : { tick, x: at.x, y: at.y + 15, anchor: 'middle' as const }
-}))
+const alongTicks = computed(() =>
+  axes.along.ticks(8).map(tick => {
+    const at = point(axes, tick, axes.upright ? times.value[0] : times.value[1])
+    return axes.upright
+      ? { tick, x: at.x - 6, y: at.y + 4, anchor: 'end' as const }
+      : { tick, x: at.x, y: at.y + 15, anchor: 'middle' as const }
+  }),
+)
 
 /** What the picture, the light and the rest are called, set clear of each other. */
 const labels = computed(() => {
@@ -71,16 +109,40 @@ const labels = computed(() => {
   if (g.picture && captured.value !== null && shown(captured.value)) {
     const at = point(axes, inside(g.picture[0]), captured.value)
     obstacles.push({ x: at.x - 7, y: at.y - 7, width: 14, height: 14 })
-    list.push({ id: 'picture', bold: true, text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm', figures: 2 })}` : ''}`, spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)) })
+    list.push({
+      id: 'picture',
+      bold: true,
+      text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm', figures: 2 })}` : ''}`,
+      spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)),
+    })
   }
   if (captured.value !== null && shown(captured.value)) {
-    const text = `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ${show(captured.value, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`
+    const text =
+      `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ` +
+      `${show(captured.value, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`
     const at = (along: number) => point(axes, along, captured.value!)
-    const [first, last] = [at(axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0]), at(axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1])]
+    const [first, last] = [
+      at(axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0]),
+      at(axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1]),
+    ]
     list.push({
-      id: 'light', bold: true, colour: 'var(--light)', text, spots: axes.upright
-        ? [{ x: first.x - 6, y: first.y + 4, anchor: 'end' }, { x: first.x + 6, y: first.y + 4, anchor: 'start' }, { x: last.x - 6, y: last.y - 8, anchor: 'end' }, { x: last.x - 6, y: last.y - 24, anchor: 'end' }]
-        : [{ x: first.x + 6, y: first.y - 6, anchor: 'start' }, { x: last.x - 6, y: last.y - 6, anchor: 'end' }, { x: first.x + 6, y: first.y + 15, anchor: 'start' }, { x: last.x - 6, y: last.y + 15, anchor: 'end' }],
+      id: 'light',
+      bold: true,
+      colour: 'var(--light)',
+      text,
+      spots: axes.upright
+        ? [
+            { x: first.x - 6, y: first.y + 4, anchor: 'end' },
+            { x: first.x + 6, y: first.y + 4, anchor: 'start' },
+            { x: last.x - 6, y: last.y - 8, anchor: 'end' },
+            { x: last.x - 6, y: last.y - 24, anchor: 'end' },
+          ]
+        : [
+            { x: first.x + 6, y: first.y - 6, anchor: 'start' },
+            { x: last.x - 6, y: last.y - 6, anchor: 'end' },
+            { x: first.x + 6, y: first.y + 15, anchor: 'start' },
+            { x: last.x - 6, y: last.y + 15, anchor: 'end' },
+          ],
     })
   }
   for (const pop of g.pops) {
@@ -91,11 +153,21 @@ const labels = computed(() => {
   const lastPop = g.pops.at(-1)
   if (lastPop && shown(lastPop.at[1])) {
     const at = point(axes, inside(lastPop.at[0]), lastPop.at[1])
-    list.push({ id: 'last-pop', colour: 'var(--light)', text: `pop ${lastPop.number}, ${show(lastPop.at[1], 'time', { figures: 4 })}`, spots: around(at.x, at.y, 9) })
+    list.push({
+      id: 'last-pop',
+      colour: 'var(--light)',
+      text: `pop ${lastPop.number}, ${show(lastPop.at[1], 'time', { figures: 4 })}`,
+      spots: around(at.x, at.y, 9),
+    })
   }
   if (g.panned.length > 1) {
     const at = point(axes, ...g.panned[Math.floor(g.panned.length / 2)]!)
-    list.push({ id: 'panned', colour: 'var(--action)', text: 'as the turning camera sees it', spots: around(at.x, at.y, 11) })
+    list.push({
+      id: 'panned',
+      colour: 'var(--action)',
+      text: 'as the turning camera sees it',
+      spots: around(at.x, at.y, 11),
+    })
   }
   if (g.stretches) {
     const { sensed, delayFrom, delayTo } = g.stretches
@@ -107,48 +179,122 @@ const labels = computed(() => {
     const middle = (inTime(delayFrom) + inTime(delayTo)) / 2
     const at = point(axes, inside(g.sensorAt), middle)
     list.push({
-      id: 'delay', bold: true, colour: 'var(--sensing)', text: `delay ${show(plan.timing.used as number, 'time', { figures: 4 })}`,
-      spots: axes.upright ? [{ x: at.x, y: at.y + 17, anchor: 'middle' }, { x: at.x, y: at.y - 9, anchor: 'middle' }] : around(at.x, at.y, 9),
+      id: 'delay',
+      bold: true,
+      colour: 'var(--sensing)',
+      text: `delay ${show(plan.timing.used as number, 'time', { figures: 4 })}`,
+      spots: axes.upright
+        ? [
+            { x: at.x, y: at.y + 17, anchor: 'middle' },
+            { x: at.x, y: at.y - 9, anchor: 'middle' },
+          ]
+        : around(at.x, at.y, 9),
     })
   }
   if (momentShown.value !== null) {
-    const edge = point(axes, axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1], momentShown.value)
-    const near = point(axes, axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0], momentShown.value)
+    const edge = point(
+      axes,
+      axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1],
+      momentShown.value,
+    )
+    const near = point(
+      axes,
+      axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0],
+      momentShown.value,
+    )
     const text = g.markAt === null ? `${setup.value.moment.phase}, ${show(momentShown.value, 'time')}` : ''
     if (text) {
       list.push({
-        id: 'moment', colour: 'var(--action)', text, spots: axes.upright
-          ? [{ x: edge.x - 5, y: edge.y - 6, anchor: 'end' }, { x: edge.x - 5, y: edge.y - 20, anchor: 'end' }, { x: near.x - 5, y: near.y + 18, anchor: 'end' }]
-          : [{ x: edge.x - 5, y: edge.y + 15, anchor: 'end' }, { x: edge.x - 5, y: edge.y - 5, anchor: 'end' }, { x: near.x + 5, y: near.y + 15, anchor: 'start' }],
+        id: 'moment',
+        colour: 'var(--action)',
+        text,
+        spots: axes.upright
+          ? [
+              { x: edge.x - 5, y: edge.y - 6, anchor: 'end' },
+              { x: edge.x - 5, y: edge.y - 20, anchor: 'end' },
+              { x: near.x - 5, y: near.y + 18, anchor: 'end' },
+            ]
+          : [
+              { x: edge.x - 5, y: edge.y + 15, anchor: 'end' },
+              { x: edge.x - 5, y: edge.y - 5, anchor: 'end' },
+              { x: near.x + 5, y: near.y + 15, anchor: 'start' },
+            ],
       })
     }
   }
   if (g.markAt !== null && inside(g.markAt) === g.markAt) {
     const [a, b] = [point(axes, g.markAt, times.value[1]), point(axes, g.markAt, times.value[0])]
     list.push({
-      id: 'mark', colour: 'var(--action)', text: 'mark', spots: axes.upright
-        ? [{ x: a.x - 6, y: a.y - 5, anchor: 'end' }, { x: b.x + 6, y: b.y - 5, anchor: 'start' }, { x: a.x - 6, y: a.y + 13, anchor: 'end' }]
-        : [{ x: a.x + 5, y: a.y - 6, anchor: 'start' }, { x: b.x + 5, y: b.y + 13, anchor: 'start' }, { x: a.x - 5, y: a.y - 6, anchor: 'end' }],
+      id: 'mark',
+      colour: 'var(--action)',
+      text: 'mark',
+      spots: axes.upright
+        ? [
+            { x: a.x - 6, y: a.y - 5, anchor: 'end' },
+            { x: b.x + 6, y: b.y - 5, anchor: 'start' },
+            { x: a.x - 6, y: a.y + 13, anchor: 'end' },
+          ]
+        : [
+            { x: a.x + 5, y: a.y - 6, anchor: 'start' },
+            { x: b.x + 5, y: b.y + 13, anchor: 'start' },
+            { x: a.x - 5, y: a.y - 6, anchor: 'end' },
+          ],
     })
   }
   const lineEnd = g.object.at(Math.round(g.object.length * 0.3))
   if (lineEnd) {
     const at = point(axes, ...lineEnd)
-    list.push({ id: 'object', colour: 'var(--action)', text: setup.value.motion.kind === 'still' ? (traitsOf(setup.value.recipe).tears ? 'edge of the tear' : 'stays where it is') : traitsOf(setup.value.recipe).cloud ? 'edge of the cloud' : setup.value.motion.kind === 'stream' ? 'tip of the stream' : 'object', spots: around(at.x, at.y, 9) })
+    list.push({
+      id: 'object',
+      colour: 'var(--action)',
+      text:
+        setup.value.motion.kind === 'still'
+          ? traitsOf(setup.value.recipe).tears
+            ? 'edge of the tear'
+            : 'stays where it is'
+          : traitsOf(setup.value.recipe).cloud
+            ? 'edge of the cloud'
+            : setup.value.motion.kind === 'stream'
+              ? 'tip of the stream'
+              : 'object',
+      spots: around(at.x, at.y, 9),
+    })
   }
   const heard = g.sound.at(-1)
   if (heard) {
     const at = point(axes, ...heard)
-    list.push({ id: 'sound', colour: 'var(--sensing)', text: `sound ${show(plan.soundSpeed, 'speed')}`, spots: [{ x: at.x - 6, y: at.y - 6, anchor: 'end' }, { x: at.x - 6, y: at.y + 14, anchor: 'end' }, { x: at.x + 6, y: at.y + 4, anchor: 'start' }] })
+    list.push({
+      id: 'sound',
+      colour: 'var(--sensing)',
+      text: `sound ${show(plan.soundSpeed, 'speed')}`,
+      spots: [
+        { x: at.x - 6, y: at.y - 6, anchor: 'end' },
+        { x: at.x - 6, y: at.y + 14, anchor: 'end' },
+        { x: at.x + 6, y: at.y + 4, anchor: 'start' },
+      ],
+    })
   }
   const shock = g.shock.at(-1)
-  if (shock) list.push({ id: 'shock', colour: 'var(--sensing)', text: 'shock', spots: around(point(axes, ...shock).x, point(axes, ...shock).y, 8) })
-  const ticks = [...timeTicks.value.map(t => labelBox(t, show(t.tick, 'time'))), ...alongTicks.value.map(t => labelBox(t, show(t.tick, 'length', { unit: alongUnit.value })))]
+  if (shock)
+    list.push({
+      id: 'shock',
+      colour: 'var(--sensing)',
+      text: 'shock',
+      spots: around(point(axes, ...shock).x, point(axes, ...shock).y, 8),
+    })
+  const ticks = [
+    ...timeTicks.value.map(t => labelBox(t, show(t.tick, 'time'))),
+    ...alongTicks.value.map(t => labelBox(t, show(t.tick, 'length', { unit: alongUnit.value }))),
+  ]
   if (g.stretches) {
     const { sensed: from, captured: to } = g.stretches
-    obstacles.push(...alongLine([point(axes, inside(g.sensorAt), inTime(from)), point(axes, inside(g.sensorAt), inTime(to))]))
+    obstacles.push(
+      ...alongLine([point(axes, inside(g.sensorAt), inTime(from)), point(axes, inside(g.sensorAt), inTime(to))]),
+    )
   }
-  const lines = [g.object.filter((_, i) => i % 6 === 0), g.sound].flatMap(places => alongLine(places.map(place => point(axes, ...place))))
+  const lines = [g.object.filter((_, i) => i % 6 === 0), g.sound].flatMap(places =>
+    alongLine(places.map(place => point(axes, ...place))),
+  )
   return placeLabels(list, bounds, [...ticks, ...obstacles, ...lines])
 })
 
@@ -159,7 +305,8 @@ const now = computed(() => {
   const at = followed(setup.value, plan.drag)(time)
   const reach = plan.soundSpeed * time
   return {
-    time, object: at >= ends.value[0] && at <= ends.value[1] ? point(axes, at, time) : null,
+    time,
+    object: at >= ends.value[0] && at <= ends.value[1] ? point(axes, at, time) : null,
     sound: geometry.value.sound.length > 0 && reach <= ends.value[1] ? point(axes, reach, time) : null,
   }
 })
@@ -172,90 +319,246 @@ const now = computed(() => {
       <line v-bind="segment(axes, [ends[0], t.tick], [ends[1], t.tick])" class="hair" />
       <text :x="t.x" :y="t.y" :text-anchor="t.anchor" class="tabular">{{ show(t.tick, 'time') }}</text>
     </template>
-    <text v-for="t in alongTicks" :key="`x${t.tick}`" :x="t.x" :y="t.y" :text-anchor="t.anchor" class="tabular">{{ show(t.tick, 'length', { unit: alongUnit }) }}</text>
-    <line v-bind="segment(axes, [ends[0], axes.upright ? times[0] : times[1]], [ends[1], axes.upright ? times[0] : times[1]])" class="hair" style="stroke: var(--hair-strong)" />
+    <text v-for="t in alongTicks" :key="`x${t.tick}`" :x="t.x" :y="t.y" :text-anchor="t.anchor" class="tabular">{{
+      show(t.tick, 'length', { unit: alongUnit })
+    }}</text>
+    <line
+      v-bind="
+        segment(axes, [ends[0], axes.upright ? times[0] : times[1]], [ends[1], axes.upright ? times[0] : times[1]])
+      "
+      class="hair"
+      style="stroke: var(--hair-strong)"
+    />
 
     <!-- Keeper window -->
     <rect
       v-if="geometry.markAt !== null"
-      v-bind="area(axes, [inside(geometry.markAt - setup.moment.window.beforeDistance), times[0]], [inside(geometry.markAt + setup.moment.window.afterDistance), times[1]])" fill="var(--light-fill)" opacity="0.22"
+      v-bind="
+        area(
+          axes,
+          [inside(geometry.markAt - setup.moment.window.beforeDistance), times[0]],
+          [inside(geometry.markAt + setup.moment.window.afterDistance), times[1]],
+        )
+      "
+      fill="var(--light-fill)"
+      opacity="0.22"
     />
     <rect
       v-else-if="plan.timing.moment !== null"
-      v-bind="area(axes, [ends[0], inTime(plan.timing.moment - plan.keep.before)], [ends[1], inTime(plan.timing.moment + plan.keep.after)], 0)" fill="var(--light-fill)" opacity="0.22"
+      v-bind="
+        area(
+          axes,
+          [ends[0], inTime(plan.timing.moment - plan.keep.before)],
+          [ends[1], inTime(plan.timing.moment + plan.keep.after)],
+          0,
+        )
+      "
+      fill="var(--light-fill)"
+      opacity="0.22"
     />
 
     <!-- Sound -->
-    <path v-if="geometry.sound.length > 0" :d="curve(axes, held(geometry.sound))" class="thin" stroke-dasharray="1.5 3" style="stroke: var(--sensing)" />
-    <path v-if="geometry.shock.length > 1" :d="line(geometry.shock)" class="thin" stroke-dasharray="7 2 1.5 2" style="stroke: var(--sensing)" />
+    <path
+      v-if="geometry.sound.length > 0"
+      :d="curve(axes, held(geometry.sound))"
+      class="thin"
+      stroke-dasharray="1.5 3"
+      style="stroke: var(--sensing)"
+    />
+    <path
+      v-if="geometry.shock.length > 1"
+      :d="line(geometry.shock)"
+      class="thin"
+      stroke-dasharray="7 2 1.5 2"
+      style="stroke: var(--sensing)"
+    />
 
     <!-- What is followed -->
     <path v-if="geometry.band.length > 2" :d="`${curve(axes, geometry.band)}Z`" fill="var(--action)" opacity="0.16" />
     <g v-for="(take, i) in geometry.takes" :key="i" class="ghost">
       <path :d="line(take.line)" class="thin" style="stroke: var(--action)" opacity="0.45" />
-      <circle v-if="take.light && shown(take.light[1])" :cx="point(axes, inside(take.light[0]), take.light[1]).x" :cy="point(axes, inside(take.light[0]), take.light[1]).y" r="2.5" style="fill: var(--light)" />
+      <circle
+        v-if="take.light && shown(take.light[1])"
+        :cx="point(axes, inside(take.light[0]), take.light[1]).x"
+        :cy="point(axes, inside(take.light[0]), take.light[1]).y"
+        r="2.5"
+        style="fill: var(--light)"
+      />
     </g>
     <path :d="line(geometry.object)" class="firm" style="stroke: var(--action)" />
     <path v-if="geometry.mirrored.length > 1" :d="line(geometry.mirrored)" class="firm" style="stroke: var(--action)" />
 
     <!-- Pops of a sequence after the first -->
-    <path v-if="geometry.panned.length > 1" :d="curve(axes, geometry.panned)" class="thin" stroke-dasharray="4 3" style="stroke: var(--action)" />
+    <path
+      v-if="geometry.panned.length > 1"
+      :d="curve(axes, geometry.panned)"
+      class="thin"
+      stroke-dasharray="4 3"
+      style="stroke: var(--action)"
+    />
     <g v-for="pop in geometry.pops.filter(p => shown(p.at[1]))" :key="pop.number" class="pointer-events-none" data-pop>
-      <line v-bind="segment(axes, [ends[0], pop.at[1]], [ends[1], pop.at[1]])" class="thin" style="stroke: var(--light)" opacity="0.75" />
-      <circle v-if="inside(pop.at[0]) === pop.at[0]" :cx="point(axes, ...pop.at).x" :cy="point(axes, ...pop.at).y" r="3.5" fill="var(--ink)" />
+      <line
+        v-bind="segment(axes, [ends[0], pop.at[1]], [ends[1], pop.at[1]])"
+        class="thin"
+        style="stroke: var(--light)"
+        opacity="0.75"
+      />
+      <circle
+        v-if="inside(pop.at[0]) === pop.at[0]"
+        :cx="point(axes, ...pop.at).x"
+        :cy="point(axes, ...pop.at).y"
+        r="3.5"
+        fill="var(--ink)"
+      />
     </g>
 
     <!-- The sensor and what follows it -->
     <template v-if="setup.trigger === 'sensor' && inside(geometry.sensorAt) === geometry.sensorAt">
-      <line v-bind="segment(axes, [geometry.sensorAt, times[0]], [geometry.sensorAt, times[1]])" class="hair" style="stroke: var(--sensing)" />
+      <line
+        v-bind="segment(axes, [geometry.sensorAt, times[0]], [geometry.sensorAt, times[1]])"
+        class="hair"
+        style="stroke: var(--sensing)"
+      />
       <template v-if="geometry.stretches">
-        <circle v-if="shown(geometry.stretches.sensed)" :cx="point(axes, geometry.sensorAt, geometry.stretches.sensed).x" :cy="point(axes, geometry.sensorAt, geometry.stretches.sensed).y" r="3.5" style="fill: var(--sensing)" />
-        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.sensed)], [geometry.sensorAt, inTime(geometry.stretches.delayFrom)])" stroke-width="2.5" style="stroke: var(--sensing)" />
-        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.delayFrom)], [geometry.sensorAt, inTime(geometry.stretches.delayTo)])" stroke-width="5" style="stroke: var(--sensing)" opacity="0.75" />
-        <line v-bind="segment(axes, [geometry.sensorAt, inTime(geometry.stretches.delayTo)], [geometry.sensorAt, inTime(geometry.stretches.captured)])" stroke-width="2.5" style="stroke: var(--sensing)" />
+        <circle
+          v-if="shown(geometry.stretches.sensed)"
+          :cx="point(axes, geometry.sensorAt, geometry.stretches.sensed).x"
+          :cy="point(axes, geometry.sensorAt, geometry.stretches.sensed).y"
+          r="3.5"
+          style="fill: var(--sensing)"
+        />
+        <line
+          v-bind="
+            segment(
+              axes,
+              [geometry.sensorAt, inTime(geometry.stretches.sensed)],
+              [geometry.sensorAt, inTime(geometry.stretches.delayFrom)],
+            )
+          "
+          stroke-width="2.5"
+          style="stroke: var(--sensing)"
+        />
+        <line
+          v-bind="
+            segment(
+              axes,
+              [geometry.sensorAt, inTime(geometry.stretches.delayFrom)],
+              [geometry.sensorAt, inTime(geometry.stretches.delayTo)],
+            )
+          "
+          stroke-width="5"
+          style="stroke: var(--sensing)"
+          opacity="0.75"
+        />
+        <line
+          v-bind="
+            segment(
+              axes,
+              [geometry.sensorAt, inTime(geometry.stretches.delayTo)],
+              [geometry.sensorAt, inTime(geometry.stretches.captured)],
+            )
+          "
+          stroke-width="2.5"
+          style="stroke: var(--sensing)"
+        />
       </template>
     </template>
 
     <!-- The moment, where it is an instant -->
     <ViewsDragHandle
-      v-if="geometry.markAt === null && momentShown !== null" label="Moment" :value="momentShown" :min="0" :max="20" :vertical="!axes.upright" :value-text="show(momentShown, 'time', { figures: 4 })"
+      v-if="geometry.markAt === null && momentShown !== null"
+      label="Moment"
+      :value="momentShown"
+      :min="0"
+      :max="20"
+      :vertical="!axes.upright"
+      :value-text="show(momentShown, 'time', { figures: 4 })"
       :paths="setup.moment.model === 'time' ? ['moment.time'] : ['moment.fraction']"
-      @drag="(p, id) => change(momentChanges(plan, timeOf(p)), id)" @nudge="(r, d) => change(momentChanges(plan, (plan.timing.moment ?? 0) + (axes.upright ? r : d) * momentStep), 'moment-keys')"
+      @drag="(p, id) => change(momentChanges(plan, acrossOf(axes, p)), id)"
+      @nudge="
+        (r, d) =>
+          change(momentChanges(plan, (plan.timing.moment ?? 0) + (axes.upright ? r : d) * momentStep), 'moment-keys')
+      "
     >
       <rect v-bind="area(axes, [ends[0], momentShown], [ends[1], momentShown], 12)" class="grip" />
-      <line v-bind="segment(axes, [ends[0], momentShown], [ends[1], momentShown])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
+      <line
+        v-bind="segment(axes, [ends[0], momentShown], [ends[1], momentShown])"
+        class="thin"
+        stroke-dasharray="5 4"
+        style="stroke: var(--action)"
+      />
     </ViewsDragHandle>
 
     <!-- Light -->
     <ViewsDragHandle
-      v-if="captured !== null && shown(captured) && plan.timing.used !== null" label="Light: delay dialled" :value="plan.timing.used" :min="setup.controller.delayMinimum"
-      :max="setup.controller.delayMaximum" :vertical="!axes.upright" :paths="['delay']" :value-text="show(plan.timing.used, 'time', { figures: 4 })"
-      @drag="(p, id) => change(lightChanges(plan, timeOf(p)), id)" @nudge="(r, d) => nudgeDelay(axes.upright ? r || -d : d || r)"
+      v-if="captured !== null && shown(captured) && plan.timing.used !== null"
+      label="Light: delay dialled"
+      :value="plan.timing.used"
+      :min="setup.controller.delayMinimum"
+      :max="setup.controller.delayMaximum"
+      :vertical="!axes.upright"
+      :paths="['delay']"
+      :value-text="show(plan.timing.used, 'time', { figures: 4 })"
+      @drag="(p, id) => change(lightChanges(plan, acrossOf(axes, p)), id)"
+      @nudge="(r, d) => nudgeDelay(axes.upright ? r || -d : d || r)"
     >
       <rect v-bind="area(axes, [ends[0], captured], [ends[1], captured], 14)" class="grip" />
     </ViewsDragHandle>
     <rect
-      v-if="captured !== null && shown(captured)" v-bind="area(axes, [ends[0], inTime(captured - half)], [ends[1], inTime(captured + half)], 2)" fill="var(--light)" class="pointer-events-none"
+      v-if="captured !== null && shown(captured)"
+      v-bind="area(axes, [ends[0], inTime(captured - half)], [ends[1], inTime(captured + half)], 2)"
+      fill="var(--light)"
+      class="pointer-events-none"
     />
 
     <!-- The mark -->
     <ViewsDragHandle
-      v-if="geometry.markAt !== null && inside(geometry.markAt) === geometry.markAt" label="Mark: past the near face" :value="setup.moment.offset" :min="-10" :max="10" :vertical="axes.upright"
-      :value-text="show(setup.moment.offset, 'length', { unit: 'mm' })" :paths="['moment.offset']"
-      @drag="dragMark" @nudge="(r, d) => setMark(setup.moment.offset + sense * (axes.upright ? d || r : r || -d) * 0.001, 'mark-keys')"
+      v-if="geometry.markAt !== null && inside(geometry.markAt) === geometry.markAt"
+      label="Mark: past the near face"
+      :value="setup.moment.offset"
+      :min="-10"
+      :max="10"
+      :vertical="axes.upright"
+      :value-text="show(setup.moment.offset, 'length', { unit: 'mm' })"
+      :paths="['moment.offset']"
+      @drag="dragMark"
+      @nudge="(r, d) => setMark(setup.moment.offset + sense * (axes.upright ? d || r : r || -d) * 0.001, 'mark-keys')"
     >
       <rect v-bind="area(axes, [geometry.markAt, times[0]], [geometry.markAt, times[1]], 12)" class="grip" />
-      <line v-bind="segment(axes, [geometry.markAt, times[0]], [geometry.markAt, times[1]])" class="thin" stroke-dasharray="5 4" style="stroke: var(--action)" />
+      <line
+        v-bind="segment(axes, [geometry.markAt, times[0]], [geometry.markAt, times[1]])"
+        class="thin"
+        stroke-dasharray="5 4"
+        style="stroke: var(--action)"
+      />
     </ViewsDragHandle>
 
     <!-- The picture -->
-    <g v-if="captured !== null && geometry.picture && shown(captured) && inside(geometry.picture[0]) === geometry.picture[0]" class="pointer-events-none">
+    <g
+      v-if="
+        captured !== null && geometry.picture && shown(captured) && inside(geometry.picture[0]) === geometry.picture[0]
+      "
+      class="pointer-events-none"
+    >
       <line
-        v-if="spreads" v-bind="segment(axes, [inside(geometry.picture[0] - 2 * geometry.spreadAlong), captured], [inside(geometry.picture[0] + 2 * geometry.spreadAlong), captured])" stroke-width="4"
+        v-if="spreads"
+        v-bind="
+          segment(
+            axes,
+            [inside(geometry.picture[0] - 2 * geometry.spreadAlong), captured],
+            [inside(geometry.picture[0] + 2 * geometry.spreadAlong), captured],
+          )
+        "
+        stroke-width="4"
         style="stroke: var(--action)"
       />
       <circle
-        :cx="point(axes, ...geometry.picture).x" :cy="point(axes, ...geometry.picture).y" r="6" :fill="geometry.hit ? 'var(--ink)' : 'var(--sheet)'" stroke="var(--ink)" stroke-width="1.75"
+        :cx="point(axes, ...geometry.picture).x"
+        :cy="point(axes, ...geometry.picture).y"
+        r="6"
+        :fill="geometry.hit ? 'var(--ink)' : 'var(--sheet)'"
+        stroke="var(--ink)"
+        stroke-width="1.75"
         data-picture
       />
     </g>

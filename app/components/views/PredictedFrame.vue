@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
-import { followed } from '~~/core'
+import { BANDS, followed } from '~~/core'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { nextTakes } from '~/stores/view'
@@ -11,15 +11,42 @@ const view = useViewStore()
 const { show } = useNumbers()
 const large = ref(false)
 const failure = ref('')
+const saving = ref(false)
+/** What of it is shown: all lights, or one alone; as the sensor records it, or its stops as colours. */
+const only = ref(-1)
+const falseColour = ref(false)
+const alone = computed(() => (plan.setup.flashes[only.value] ? only.value : null))
 
 /** Where the next ten takes catch the object, m past the near face. */
-const ghosts = computed(() => (!view.ghosts || plan.caughtAt === null
-  ? []
-  : nextTakes(plan).map(take => followed(plan.setup, plan.drag, take.inputs)(take.captured as number) - take.inputs.subjectDistance)))
+const ghosts = computed(() =>
+  !view.ghosts || plan.caughtAt === null
+    ? []
+    : nextTakes(plan).map(
+        take => followed(plan.setup, plan.drag, take.inputs)(take.captured as number) - take.inputs.subjectDistance,
+      ),
+)
 const options = computed(() => ({ ghosts: ghosts.value, instant: view.instant }))
-const waiting = computed(() => view.instant !== null && plan.timing.captured !== null && view.instant < plan.timing.captured)
+const waiting = computed(
+  () => view.instant !== null && plan.timing.captured !== null && view.instant < plan.timing.captured,
+)
 
-const EDGES = { top: 'top edge', bottom: 'bottom edge', left: 'left edge', right: 'right edge', all: 'the whole frame' } as const
+const bands = BANDS.map(({ below, colour }, i) => ({
+  colour: `rgb(${colour.join(' ')})`,
+  text:
+    below === Infinity
+      ? `${show(BANDS[i - 1]!.below, 'stops')} and more`
+      : i === 0
+        ? `under ${show(below, 'stops')}`
+        : `to ${show(below, 'stops')}`,
+}))
+
+const EDGES = {
+  top: 'top edge',
+  bottom: 'bottom edge',
+  left: 'left edge',
+  right: 'right edge',
+  all: 'the whole frame',
+} as const
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
   const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
@@ -27,33 +54,100 @@ const description = computed(() => {
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
   if (exposure.flash !== null) parts.push(`flash ${show(exposure.flash, 'stops')}`)
   if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
-  if (plan.shutter.dark > 0.0005) parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)
-  else if (plan.shutter.lostWorst >= 1 / 6) parts.push(`${show(-plan.shutter.lostWorst, 'stops')} of flash cut off, ${EDGES[plan.shutter.edge]}`)
+  if (plan.shutter.dark > 0.0005)
+    parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)
+  else if (plan.shutter.lostWorst >= 1 / 6)
+    parts.push(`${show(-plan.shutter.lostWorst, 'stops')} of flash cut off, ${EDGES[plan.shutter.edge]}`)
   return parts.join(', ')
 })
 
 async function save(): Promise<void> {
   failure.value = ''
-  try { download(await framePng(plan, { ghosts: ghosts.value }), `${fileName(plan.setup.name) || 'frame'}.png`) }
-  catch (error) { failure.value = (error as Error).message }
+  saving.value = true
+  try {
+    download(await framePng(plan, { ghosts: ghosts.value }), `${fileName(plan.setup.name) || 'frame'}.png`)
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+  saving.value = false
 }
+const fieldSize = computed(() => {
+  const { fieldWidth, fieldHeight } = plan.optics
+  return `${show(fieldWidth, 'length', { unit: 'mm' })} × ${show(fieldHeight, 'length', { unit: 'mm' })}`
+})
 </script>
 
 <template>
   <figure class="grid gap-1">
-    <ViewsFrameCanvas :plan="plan" :options="options" :description="waiting ? `Nothing recorded yet. ${description}` : description" />
+    <ViewsFrameCanvas
+      :plan="plan"
+      :options="options"
+      :only="alone"
+      :false-colour="falseColour"
+      :description="waiting ? `Nothing recorded yet. ${description}` : description"
+    />
     <figcaption class="narrow flex items-center gap-2 text-[11px] text-(--ink-soft)">
-      <span class="min-w-0 flex-1 truncate">{{ waiting ? 'Nothing recorded yet' : `Predicted frame, ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} × ${show(plan.optics.fieldHeight, 'length', { unit: 'mm' })}` }}</span>
-      <label class="flex items-center gap-1 whitespace-nowrap"><input v-model="view.ghosts" type="checkbox" class="tick"> ten takes</label>
-      <UButton icon="i-lucide-expand" size="xs" variant="ghost" aria-label="Enlarge the predicted frame" @click="large = true" />
-      <UButton icon="i-lucide-image-down" size="xs" variant="ghost" aria-label="Save the predicted frame as PNG" @click="save" />
+      <span class="min-w-0 flex-1 truncate">{{
+        waiting ? 'Nothing recorded yet' : `Predicted frame, ${fieldSize}`
+      }}</span>
+      <label class="flex items-center gap-1 whitespace-nowrap"
+        ><input v-model="view.ghosts" type="checkbox" class="tick" /> ten takes</label
+      >
+      <UButton
+        icon="i-lucide-expand"
+        size="xs"
+        variant="ghost"
+        aria-label="Enlarge the predicted frame"
+        @click="large = true"
+      />
+      <UButton
+        icon="i-lucide-image-down"
+        size="xs"
+        variant="ghost"
+        aria-label="Save the predicted frame as PNG"
+        :loading="saving"
+        @click="save"
+      />
     </figcaption>
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">
       {{ failure }}
     </p>
-    <UModal v-model:open="large" title="Predicted frame" :description="description" :ui="{ content: 'max-w-[1100px] w-[92vw]' }">
+    <UModal
+      v-model:open="large"
+      title="Predicted frame"
+      :description="description"
+      :ui="{ content: 'max-w-[min(1100px,calc((100dvh-230px)*1.5))] w-[92vw]' }"
+    >
       <template #body>
-        <ViewsFrameCanvas :plan="plan" :options="options" :description="description" />
+        <ViewsFrameCanvas
+          :plan="plan"
+          :passes="48"
+          :options="options"
+          :only="alone"
+          :false-colour="falseColour"
+          :description="description"
+        />
+        <div class="mt-2 flex flex-wrap items-center gap-4 text-[12px]">
+          <label v-if="plan.setup.flashes.length > 0" class="flex items-center gap-1">
+            Lights
+            <select
+              v-model.number="only"
+              class="rounded border border-(--hair) bg-(--paper) px-1 py-0.5"
+              aria-label="Lights that are shown"
+            >
+              <option :value="-1">all, and the room</option>
+              <option v-for="(flash, i) in plan.setup.flashes" :key="i" :value="i">{{ flash.name }} alone</option>
+            </select>
+          </label>
+          <label class="flex items-center gap-1"
+            ><input v-model="falseColour" type="checkbox" class="tick" /> stops as colours</label
+          >
+          <ul v-if="falseColour" class="flex flex-wrap gap-2" aria-label="Colours of stops">
+            <li v-for="band in bands" :key="band.text" class="flex items-center gap-1">
+              <span class="inline-block size-3" :style="{ background: band.colour }" />{{ band.text }}
+            </li>
+          </ul>
+        </div>
       </template>
     </UModal>
   </figure>

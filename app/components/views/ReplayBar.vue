@@ -3,33 +3,49 @@ import { useMediaQuery } from '@vueuse/core'
 import { type Plan, lastLight } from '~~/core'
 import { RATES } from '~/stores/view'
 
-/** Slow replay through all four views, and a scrub. With motion unwanted it goes from event to event instead of running. */
+/**
+ * Slow replay through all four views, and a scrub. With motion unwanted it goes from event to event instead of running.
+ */
 const { plan } = defineProps<{ plan: Plan }>()
 const view = useViewStore()
 const { show } = useNumbers()
 const still = useMediaQuery('(prefers-reduced-motion: reduce)')
 
-watch(() => [lastLight(plan), plan.timing.captured, plan.timing.moment, plan.timing.sensed], () => {
-  const rate = view.rate
-  view.prepare(plan)
-  if (view.instant !== null) view.rate = rate
-}, { immediate: true })
+watch(
+  () => [lastLight(plan), plan.timing.captured, plan.timing.moment, plan.timing.sensed],
+  () => {
+    const rate = view.rate
+    view.prepare(plan)
+    if (view.instant !== null) view.rate = rate
+  },
+  { immediate: true },
+)
 
 /** When each pop falls, s after the action starts. */
 const pops = computed(() => (plan.sequence?.exposures ?? []).map(e => (plan.timing.captured ?? 0) + e.time))
-const events = computed(() => [0, plan.timing.sensed, plan.timing.impact, plan.timing.apex, plan.timing.moment, plan.timing.captured, ...pops.value]
-  .filter((t): t is number => t !== null && t >= view.ends[0] && t <= view.ends[1]).sort((a, b) => a - b))
+const events = computed(() =>
+  [0, plan.timing.sensed, plan.timing.impact, plan.timing.apex, plan.timing.moment, plan.timing.captured, ...pops.value]
+    .filter((t): t is number => t !== null && t >= view.ends[0] && t <= view.ends[1])
+    .sort((a, b) => a - b),
+)
 const next = (): void => {
   const at = view.instant
-  view.scrub(at === null ? view.ends[0] : events.value.find(t => t > at + 1e-9) ?? view.ends[0])
+  view.scrub(at === null ? view.ends[0] : (events.value.find(t => t > at + 1e-9) ?? view.ends[0]))
 }
-const press = (): void => { if (still.value) next(); else if (view.playing) view.pause(); else view.play() }
+const press = (): void => {
+  if (still.value) next()
+  else if (view.playing) view.pause()
+  else view.play()
+}
 const rateText = (rate: number): string => (rate === 1 ? 'true speed' : `1/${Math.round(1 / rate)} speed`)
 const caption = computed(() => {
   const at = view.instant
   if (at === null) return ''
   const { captured, sensed, moment } = plan.timing
-  if (captured !== null && at >= captured) return pops.value.length > 1 ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops` : 'the light has fallen'
+  if (captured !== null && at >= captured)
+    return pops.value.length > 1
+      ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops`
+      : 'the light has fallen'
   if (moment !== null && at >= moment) return 'the moment is past'
   if (sensed !== null && at >= sensed && plan.timing.used !== null) return 'the delay runs'
   return 'on its way'
@@ -39,24 +55,70 @@ defineExpose({ press })
 
 <template>
   <div class="replay" role="group" aria-label="Replay">
-    <UButton :icon="view.playing ? 'i-lucide-pause' : 'i-lucide-play'" size="xs" variant="ghost" :aria-label="view.playing ? 'Hold the replay' : still ? 'Next event of the replay' : 'Replay in slow motion'" @click="press" />
+    <UButton
+      :icon="view.playing ? 'i-lucide-pause' : 'i-lucide-play'"
+      size="xs"
+      variant="ghost"
+      :aria-label="view.playing ? 'Hold the replay' : still ? 'Next event of the replay' : 'Replay in slow motion'"
+      @click="press"
+    />
     <select v-model.number="view.rate" aria-label="Speed of the replay" class="rate">
       <option v-for="rate in RATES" :key="rate" :value="rate">
         {{ rateText(rate) }}
       </option>
     </select>
     <input
-      type="range" class="scrub" :min="view.ends[0]" :max="view.ends[1]" :step="(view.ends[1] - view.ends[0]) / 2000" :value="view.instant ?? 0" aria-label="Instant of the replay"
-      :aria-valuetext="view.instant === null ? 'not running' : `${show(view.instant, 'time', { figures: 4 })}, ${caption}`" @input="e => view.scrub(Number((e.target as HTMLInputElement).value))"
-    >
-    <span class="tabular w-32 truncate text-right" data-testid="instant">{{ view.instant === null ? '' : `${show(view.instant, 'time', { figures: 4 })} ${caption}` }}</span>
-    <UButton v-if="view.instant !== null" icon="i-lucide-x" size="xs" variant="ghost" aria-label="End the replay" @click="view.stop()" />
+      type="range"
+      class="scrub"
+      :min="view.ends[0]"
+      :max="view.ends[1]"
+      :step="(view.ends[1] - view.ends[0]) / 2000"
+      :value="view.instant ?? 0"
+      aria-label="Instant of the replay"
+      :aria-valuetext="
+        view.instant === null ? 'not running' : `${show(view.instant, 'time', { figures: 4 })}, ${caption}`
+      "
+      @input="e => view.scrub(Number((e.target as HTMLInputElement).value))"
+    />
+    <span class="tabular w-32 truncate text-right" data-testid="instant">{{
+      view.instant === null ? '' : `${show(view.instant, 'time', { figures: 4 })} ${caption}`
+    }}</span>
+    <UButton
+      v-if="view.instant !== null"
+      icon="i-lucide-x"
+      size="xs"
+      variant="ghost"
+      aria-label="End the replay"
+      @click="view.stop()"
+    />
   </div>
 </template>
 
 <style scoped>
-.replay { display: flex; align-items: center; gap: 6px; font-size: 11px; font-stretch: 86%; color: var(--ink-soft); height: 24px; padding: 0 8px; }
-.rate { background-color: transparent; color: var(--ink-soft); font-size: 11px; cursor: pointer; }
-.rate option { background: var(--sheet); color: var(--ink); }
-.scrub { flex: 1; accent-color: var(--action); height: 14px; min-width: 60px; }
+.replay {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  font-size: 11px;
+  font-stretch: 86%;
+  color: var(--ink-soft);
+  height: 24px;
+  padding: 0 8px;
+}
+.rate {
+  background-color: transparent;
+  color: var(--ink-soft);
+  font-size: 11px;
+  cursor: pointer;
+}
+.rate option {
+  background: var(--sheet);
+  color: var(--ink);
+}
+.scrub {
+  flex: 1;
+  accent-color: var(--action);
+  height: 14px;
+  min-width: 60px;
+}
 </style>

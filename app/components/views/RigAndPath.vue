@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { type Plan, hitsMoment, traitsOf } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { nextTakes } from '~/stores/view'
+import { type Point, acrossOf, alongOf } from './axes'
 import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
 
 /** Table plan and path chart on one distance axis, zoomed and moved together. */
@@ -14,27 +15,30 @@ const { width, height } = useElementSize(box)
 
 const layout = computed<RigLayout>(() => rigLayout(plan, width.value, height.value, view))
 const takes = computed(() => (view.ghosts ? nextTakes(plan) : []))
-const inTable = (p: { x: number, y: number }): boolean => (layout.value.upright ? p.x < layout.value.tableBounds.width : p.y < layout.value.pathBounds.y - 20)
+const inTable = (p: { x: number; y: number }): boolean =>
+  layout.value.upright ? p.x < layout.value.tableBounds.width : p.y < layout.value.pathBounds.y - 20
 
 const LEAST_ALONG = 0.004
 const MOST_ALONG = 400
 const LEAST_TIME = 2e-6
 const MOST_TIME = 120
 
-const alongOf = (p: { x: number, y: number }): number => layout.value.path.along.invert(layout.value.upright ? p.y : p.x)
-const timeOf = (p: { x: number, y: number }): number => layout.value.path.across.invert(layout.value.upright ? p.x : p.y)
+const placeOf = (p: Point): number => alongOf(layout.value.path, p)
+const timeOf = (p: Point): number => acrossOf(layout.value.path, p)
 
-function zoom(factor: number, what: { along?: number | null, time?: number | null }): void {
+function zoom(factor: number, what: { along?: number | null; time?: number | null }): void {
   const { fitAlong, fitTime } = layout.value
-  if (what.along != null) view.along = zoomedExtent(view.along ?? fitAlong, factor, what.along, LEAST_ALONG, MOST_ALONG) ?? view.along
-  if (what.time != null) view.time = zoomedExtent(view.time ?? fitTime, factor, what.time, LEAST_TIME, MOST_TIME) ?? view.time
+  if (what.along != null)
+    view.along = zoomedExtent(view.along ?? fitAlong, factor, what.along, LEAST_ALONG, MOST_ALONG) ?? view.along
+  if (what.time != null)
+    view.time = zoomedExtent(view.time ?? fitTime, factor, what.time, LEAST_TIME, MOST_TIME) ?? view.time
 }
 function wheel(event: WheelEvent): void {
   zoomAt(svgPoint(event), event.deltaY > 0 ? 1.2 : 1 / 1.2, event.shiftKey)
 }
-function zoomAt(p: { x: number, y: number }, factor: number, timeOnly = false): void {
+function zoomAt(p: { x: number; y: number }, factor: number, timeOnly = false): void {
   // Over the table plan distance alone; over the path chart both, or only time with Shift.
-  zoom(factor, inTable(p) ? { along: alongOf(p) } : { along: timeOnly ? null : alongOf(p), time: timeOf(p) })
+  zoom(factor, inTable(p) ? { along: placeOf(p) } : { along: timeOnly ? null : placeOf(p), time: timeOf(p) })
 }
 function move(along: number, time: number, across: number): void {
   const { fitAlong, fitTime } = layout.value
@@ -42,10 +46,13 @@ function move(along: number, time: number, across: number): void {
   if (time !== 0) view.time = movedExtent(view.time ?? fitTime, time)
   view.shift += across
 }
-const middle = (): { along: number, time: number } => {
+const middle = (): { along: number; time: number } => {
   const [low, high] = view.along ?? layout.value.fitAlong
   const captured = plan.timing.captured
-  const place = plan.caughtAt === null || plan.setup.motion.kind === 'still' ? (low + high) / 2 : plan.setup.subject.distance + plan.caughtAt
+  const place =
+    plan.caughtAt === null || plan.setup.motion.kind === 'still'
+      ? (low + high) / 2
+      : plan.setup.subject.distance + plan.caughtAt
   return { along: place, time: captured ?? 0 }
 }
 function fit(): void {
@@ -54,14 +61,14 @@ function fit(): void {
 }
 
 /** Dragging the sheet itself moves it. */
-let held: { x: number, y: number, table: boolean } | null = null
+let held: { x: number; y: number; table: boolean } | null = null
 const fingers = usePinch((factor, p) => zoomAt(p, factor))
 function down(event: PointerEvent): void {
   if (event.button !== 0) return
   fingers.down(event)
   const p = svgPoint(event)
-  held = { ...p, table: inTable(p) };
-  (event.currentTarget as Element).setPointerCapture(event.pointerId)
+  held = { ...p, table: inTable(p) }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
 function up(event: PointerEvent): void {
   held = null
@@ -71,9 +78,9 @@ function drag(event: PointerEvent): void {
   if (fingers.move(event)) held = null
   if (!held) return
   const p = svgPoint(event)
-  const along = alongOf(held) - alongOf(p)
+  const along = placeOf(held) - placeOf(p)
   const time = timeOf(held) - timeOf(p)
-  const across = layout.value.table.across.invert(layout.value.upright ? held.x : held.y) - layout.value.table.across.invert(layout.value.upright ? p.x : p.y)
+  const across = acrossOf(layout.value.table, held) - acrossOf(layout.value.table, p)
   move(along, held.table ? 0 : time, held.table ? across : 0)
   held = { ...p, table: held.table }
 }
@@ -87,9 +94,14 @@ function key(event: KeyboardEvent): void {
   const { upright } = layout.value
   const flip = layout.value.path.along(1) < layout.value.path.along(0) ? -1 : 1
   const actions: Record<string, () => void> = {
-    '+': () => zoom(1 / 1.3, at), '=': () => zoom(1 / 1.3, at), '-': () => zoom(1.3, at), '0': fit,
-    'ArrowLeft': () => (upright ? move(0, -later, 0) : move(-step, 0, 0)), 'ArrowRight': () => (upright ? move(0, later, 0) : move(step, 0, 0)),
-    'ArrowUp': () => (upright ? move(-step * flip, 0, 0) : move(0, -later, 0)), 'ArrowDown': () => (upright ? move(step * flip, 0, 0) : move(0, later, 0)),
+    '+': () => zoom(1 / 1.3, at),
+    '=': () => zoom(1 / 1.3, at),
+    '-': () => zoom(1.3, at),
+    '0': fit,
+    'ArrowLeft': () => (upright ? move(0, -later, 0) : move(-step, 0, 0)),
+    'ArrowRight': () => (upright ? move(0, later, 0) : move(step, 0, 0)),
+    'ArrowUp': () => (upright ? move(-step * flip, 0, 0) : move(0, -later, 0)),
+    'ArrowDown': () => (upright ? move(step * flip, 0, 0) : move(0, later, 0)),
   }
   const action = actions[event.key]
   if (!action) return
@@ -102,61 +114,146 @@ const hit = computed(() => hitsMoment(plan))
 const place = computed(() => {
   const { setup, caughtAt } = plan
   if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || caughtAt === null) return ''
-  if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance)) return ', at the near face'
+  if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance))
+    return ', at the near face'
   return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the near face`
 })
 const sentence = computed(() => {
   const { bias } = plan.timing
-  if (plan.timing.captured === null || bias === null) return 'With these figures the moment, or the sensor, is never reached.'
-  const verdict = hit.value ? 'the moment is there.' : `the moment is missed, ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
+  if (plan.timing.captured === null || bias === null)
+    return 'With these figures the moment, or the sensor, is never reached.'
+  const verdict = hit.value
+    ? 'the moment is there.'
+    : `the moment is missed, ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
   const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
   const pops = plan.sequence?.exposures.length ?? 1
   const picture = pops > 1 ? `the first of ${pops} pictures` : 'the picture'
-  const line = plan.setup.motion.kind !== 'still' ? 'the object’s line' : traitsOf(plan.setup.recipe).tears ? 'the edge of the tear' : 'the line of what stays'
+  const line =
+    plan.setup.motion.kind !== 'still'
+      ? 'the object’s line'
+      : traitsOf(plan.setup.recipe).tears
+        ? 'the edge of the tear'
+        : 'the line of what stays'
   return `Where ${bar} crosses ${line} is ${picture}${place.value}: ${verdict}`
 })
-const projections = computed(() => [{ label: layout.value.upright ? 'Side view' : 'Top view', on: false }, { label: 'Camera view', on: true }])
+const projections = computed(() => [
+  { label: layout.value.upright ? 'Side view' : 'Top view', on: false },
+  { label: 'Camera view', on: true },
+])
 </script>
 
 <template>
   <div ref="box" class="relative h-full w-full overflow-hidden">
     <svg
-      v-if="width > 0 && height > 0" class="drawing sheet" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="group" tabindex="0"
-      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all." @wheel.prevent="wheel" @pointerdown="down" @pointermove="drag" @pointerup="up"
-      @pointercancel="up" @keydown="key"
+      v-if="width > 0 && height > 0"
+      class="drawing sheet"
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="group"
+      tabindex="0"
+      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all."
+      @wheel.prevent="wheel"
+      @pointerdown="down"
+      @pointermove="drag"
+      @pointerup="up"
+      @pointercancel="up"
+      @keydown="key"
     >
       <defs>
         <clipPath id="table-area"><rect v-bind="layout.tableBounds" /></clipPath>
-        <clipPath id="path-area"><rect :x="layout.pathBounds.x" :y="layout.pathBounds.y - 14" :width="layout.pathBounds.width" :height="layout.pathBounds.height + 14" /></clipPath>
-        <pattern id="no-entry" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="7" stroke="var(--bad)" stroke-width="1" opacity="0.6" /></pattern>
+        <clipPath id="path-area">
+          <rect
+            :x="layout.pathBounds.x"
+            :y="layout.pathBounds.y - 14"
+            :width="layout.pathBounds.width"
+            :height="layout.pathBounds.height + 14"
+          />
+        </clipPath>
+        <pattern id="no-entry" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--bad)" stroke-width="1" opacity="0.6" />
+        </pattern>
       </defs>
       <ViewsTablePlan clip-path="url(#table-area)" :plan="plan" :axes="layout.table" :bounds="layout.tableBounds" />
-      <line v-if="layout.upright" :x1="layout.tableBounds.width" :x2="layout.tableBounds.width" y1="0" :y2="height" class="hair" />
+      <line
+        v-if="layout.upright"
+        :x1="layout.tableBounds.width"
+        :x2="layout.tableBounds.width"
+        y1="0"
+        :y2="height"
+        class="hair"
+      />
       <line v-else x1="0" :x2="width" :y1="layout.pathBounds.y - 20" :y2="layout.pathBounds.y - 20" class="hair" />
-      <ViewsPathChart clip-path="url(#path-area)" :plan="plan" :axes="layout.path" :bounds="layout.pathBounds" :takes="takes" />
+      <ViewsPathChart
+        clip-path="url(#path-area)"
+        :plan="plan"
+        :axes="layout.path"
+        :bounds="layout.pathBounds"
+        :takes="takes"
+      />
     </svg>
 
-    <div class="head" :style="{ left: '8px', top: '2px', width: `${(layout.upright ? layout.tableBounds.width : width) - 14}px` }">
+    <div
+      class="head"
+      :style="{ left: '8px', top: '2px', width: `${(layout.upright ? layout.tableBounds.width : width) - 14}px` }"
+    >
       <strong class="whitespace-nowrap">Table plan</strong>
       <span role="group" aria-label="View" class="flex">
-        <button v-for="p in projections" :key="p.label" type="button" class="choice" :aria-pressed="view.fromCamera === p.on" @click="view.fromCamera = p.on">{{ p.label }}</button>
+        <button
+          v-for="p in projections"
+          :key="p.label"
+          type="button"
+          class="choice"
+          :aria-pressed="view.fromCamera === p.on"
+          @click="view.fromCamera = p.on"
+        >
+          {{ p.label }}
+        </button>
       </span>
       <button type="button" class="choice" :aria-pressed="view.fallOff" @click="view.fallOff = !view.fallOff">
         Fall-off
       </button>
       <span class="ml-auto flex">
-        <UButton icon="i-lucide-zoom-in" size="xs" variant="ghost" aria-label="Zoom in on the picture" @click="zoom(0.5, middle())" />
-        <UButton icon="i-lucide-zoom-out" size="xs" variant="ghost" aria-label="Zoom out of the drawing" @click="zoom(2, middle())" />
-        <UButton icon="i-lucide-maximize-2" size="xs" variant="ghost" aria-label="Show the whole rig" :disabled="view.along === null && view.time === null && view.shift === 0" @click="fit" />
+        <UButton
+          icon="i-lucide-zoom-in"
+          size="xs"
+          variant="ghost"
+          aria-label="Zoom in on the picture"
+          @click="zoom(0.5, middle())"
+        />
+        <UButton
+          icon="i-lucide-zoom-out"
+          size="xs"
+          variant="ghost"
+          aria-label="Zoom out of the drawing"
+          @click="zoom(2, middle())"
+        />
+        <UButton
+          icon="i-lucide-maximize-2"
+          size="xs"
+          variant="ghost"
+          aria-label="Show the whole rig"
+          :disabled="view.along === null && view.time === null && view.shift === 0"
+          @click="fit"
+        />
       </span>
     </div>
     <div
-      class="head" :style="layout.upright
-        ? { left: `${layout.pathBounds.x + 8}px`, top: '2px', width: `${layout.pathBounds.width - 12}px` }
-        : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }"
+      class="head"
+      :style="
+        layout.upright
+          ? { left: `${layout.pathBounds.x + 8}px`, top: '2px', width: `${layout.pathBounds.width - 12}px` }
+          : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }
+      "
     >
       <strong class="whitespace-nowrap">Path chart</strong>
-      <span class="min-w-0 flex-1 leading-tight max-sm:truncate" :title="sentence" role="status" data-testid="sentence">{{ sentence }}</span>
+      <span
+        class="min-w-0 flex-1 leading-tight max-sm:truncate"
+        :title="sentence"
+        role="status"
+        data-testid="sentence"
+        >{{ sentence }}</span
+      >
       <button type="button" class="choice shrink-0" :aria-pressed="view.ghosts" @click="view.ghosts = !view.ghosts">
         Ten takes
       </button>
@@ -166,11 +263,42 @@ const projections = computed(() => [{ label: layout.value.upright ? 'Side view' 
 </template>
 
 <style scoped>
-.head { position: absolute; display: flex; align-items: baseline; gap: 10px; font-size: 11px; font-stretch: 86%; color: var(--ink-soft); min-height: 20px; pointer-events: none; }
-.head > * { pointer-events: auto; }
-.head strong { color: var(--ink); font-weight: 650; white-space: nowrap; }
-.choice { cursor: pointer; white-space: nowrap; padding: 0 3px; color: var(--ink-soft); border-bottom: 1px solid transparent; }
-.choice:hover { color: var(--ink); }
-.choice[aria-pressed="true"] { color: var(--ink); border-bottom-color: var(--ink); font-weight: 600; }
-.sheet { cursor: default; outline-offset: -2px; }
+.head {
+  position: absolute;
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  font-size: 11px;
+  font-stretch: 86%;
+  color: var(--ink-soft);
+  min-height: 20px;
+  pointer-events: none;
+}
+.head > * {
+  pointer-events: auto;
+}
+.head strong {
+  color: var(--ink);
+  font-weight: 650;
+  white-space: nowrap;
+}
+.choice {
+  cursor: pointer;
+  white-space: nowrap;
+  padding: 0 3px;
+  color: var(--ink-soft);
+  border-bottom: 1px solid transparent;
+}
+.choice:hover {
+  color: var(--ink);
+}
+.choice[aria-pressed='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--ink);
+  font-weight: 600;
+}
+.sheet {
+  cursor: default;
+  outline-offset: -2px;
+}
 </style>

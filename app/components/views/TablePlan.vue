@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { type FlashSetup, type Plan, exposure, flight, traitsOf } from '~~/core'
-import { type Axes, area, clamped, curve, point, segment } from './axes'
+import { type FlashSetup, type Plan, type Spot, exposure, flight, subjectMiddle, traitsOf } from '~~/core'
+import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import { type Box, type Label, alongLine, around, placeLabels } from './labels'
 import { snapped } from './snap'
-import { type Spot, dangerZone, footprint, lightAt, lightSpot, objectAt, sidePath, subjectMiddle } from './tableGeometry'
+import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
 
 /**
- * The rig to scale in one of two projections: along and across the travel, or along and out of that plane, as the camera sees it. Shares its distance axis
+ * The rig to scale in one of two projections: along and across the travel, or along and out of that plane, as the
+ * camera sees it. Shares its distance axis
  * with the path chart.
  */
-const { plan, axes, bounds } = defineProps<{ plan: Plan, axes: Axes, bounds: Box }>()
+const { plan, axes, bounds } = defineProps<{ plan: Plan; axes: Axes; bounds: Box }>()
 const store = useSetupStore()
 const view = useViewStore()
 const preferences = usePreferencesStore()
@@ -21,7 +22,11 @@ const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
 const still = computed(() => setup.value.motion.kind === 'still')
 const middle = computed(() => subjectMiddle(setup.value))
 const subjectAt = computed(() => middle.value - setup.value.subject.depth / 2)
-const markAt = computed(() => (setup.value.moment.reference === 'travel' && !still.value ? setup.value.subject.distance + setup.value.moment.offset : null))
+const markAt = computed(() =>
+  setup.value.moment.reference === 'travel' && !still.value
+    ? setup.value.subject.distance + setup.value.moment.offset
+    : null,
+)
 const ends = computed(() => {
   const [a, b] = axes.along.domain() as [number, number]
   return [Math.min(a, b), Math.max(a, b)] as [number, number]
@@ -32,7 +37,7 @@ const px = (pixels: number): number => pixels / perMetre.value
 const seen = (spot: Spot): number => (fromCamera.value ? spot.out : spot.across)
 
 /** A place held inside the drawing; `cut` where it had to be. */
-function held(along: number, across: number): { x: number, y: number, cut: boolean } {
+function held(along: number, across: number): { x: number; y: number; cut: boolean } {
   const at = point(axes, along, across)
   const x = Math.min(Math.max(at.x, bounds.x + 16), bounds.x + bounds.width - 16)
   const y = Math.min(Math.max(at.y, bounds.y + 16), bounds.y + bounds.height - 14)
@@ -41,7 +46,10 @@ function held(along: number, across: number): { x: number, y: number, cut: boole
 
 const centre = computed(() => point(axes, middle.value, 0))
 const camera = computed(() => held(middle.value, -setup.value.picture.distance))
-const half = computed(() => ({ along: (axes.upright ? plan.optics.fieldHeight : plan.optics.fieldWidth) / 2, out: (axes.upright ? plan.optics.fieldWidth : plan.optics.fieldHeight) / 2 }))
+const half = computed(() => ({
+  along: (axes.upright ? plan.optics.fieldHeight : plan.optics.fieldWidth) / 2,
+  out: (axes.upright ? plan.optics.fieldWidth : plan.optics.fieldHeight) / 2,
+}))
 const sight = computed(() => {
   const [a, b] = [point(axes, middle.value - half.value.along, 0), point(axes, middle.value + half.value.along, 0)]
   return `M${a.x} ${a.y}L${camera.value.x} ${camera.value.y}L${b.x} ${b.y}`
@@ -51,93 +59,143 @@ const depth = computed(() => {
   const { distance } = setup.value.picture
   const back = far === null ? Infinity : far - distance
   const end = axes.across.invert(axes.upright ? bounds.x + bounds.width : bounds.y)
-  return area(axes, [middle.value - half.value.along, near - distance], [middle.value + half.value.along, Math.min(back, Math.max(end, near - distance))], 1.5)
+  return area(
+    axes,
+    [middle.value - half.value.along, near - distance],
+    [middle.value + half.value.along, Math.min(back, Math.max(end, near - distance))],
+    1.5,
+  )
 })
-const frame = computed(() => area(axes, [middle.value - half.value.along, -half.value.out], [middle.value + half.value.along, half.value.out]))
+const frame = computed(() =>
+  area(axes, [middle.value - half.value.along, -half.value.out], [middle.value + half.value.along, half.value.out]),
+)
 
-const lights = computed(() => setup.value.flashes.map((flash) => {
-  const spot = lightSpot(setup.value, flash)
-  const at = held(spot.along, seen(spot))
-  return { ...at, flash, turn: Math.atan2(centre.value.y - at.y, centre.value.x - at.x) * 180 / Math.PI }
-}))
+const lights = computed(() =>
+  setup.value.flashes.map(flash => {
+    const spot = lightSpot(setup.value, flash)
+    const at = held(spot.along, seen(spot))
+    return { ...at, flash, turn: (Math.atan2(centre.value.y - at.y, centre.value.x - at.x) * 180) / Math.PI }
+  }),
+)
 const sensorAt = computed(() => {
   const { sensor, subject } = setup.value
   if (setup.value.trigger !== 'sensor') return null
   switch (sensor.kind) {
-    case 'beam': return { ...held(sensor.position, 0), kind: 'beam' as const }
-    case 'sound': return { ...held(sensor.position, fromCamera.value ? 0 : sensor.offset), kind: 'sound' as const }
-    case 'contact': return { ...held(sensor.source === 'impact' ? subject.distance : 0, 0), kind: 'contact' as const }
-    default: return null
+    case 'beam':
+      return { ...held(sensor.position, 0), kind: 'beam' as const }
+    case 'sound':
+      return { ...held(sensor.position, fromCamera.value ? 0 : sensor.offset), kind: 'sound' as const }
+    case 'contact':
+      return { ...held(sensor.source === 'impact' ? subject.distance : 0, 0), kind: 'contact' as const }
+    default:
+      return null
   }
 })
-const halfSubject = computed(() => Math.max(px(4), (fromCamera.value ? setup.value.subject.height : footprint(setup.value)) / 2))
+const halfSubject = computed(() =>
+  Math.max(px(4), (fromCamera.value ? setup.value.subject.height : footprint(setup.value)) / 2),
+)
 const start = computed(() => point(axes, 0, 0))
 const danger = computed(() => dangerZone(setup.value))
 const path = computed(() => (fromCamera.value ? sidePath(plan, ends.value) : []))
-const drop = computed(() => (setup.value.motion.kind === 'flight' && setup.value.subject.distance > 0
-  ? flight.flightDrop({ distance: setup.value.subject.distance, speed: setup.value.motion.speed, dragPerMetre: plan.drag })
-  : 0))
+const drop = computed(() =>
+  setup.value.motion.kind === 'flight' && setup.value.subject.distance > 0
+    ? flight.flightDrop({
+        distance: setup.value.subject.distance,
+        speed: setup.value.motion.speed,
+        dragPerMetre: plan.drag,
+      })
+    : 0,
+)
 /** What a beyond-the-catch zone is hatched with, px apart. */
 const HATCH = Array.from({ length: 8 }, (_, i) => `M0 ${-26 + 8 * i}l7 -7`).join('')
 
 // ── moving ──
-const alongOf = (p: { x: number, y: number }): number => axes.along.invert(axes.upright ? p.y : p.x)
-const acrossOf = (p: { x: number, y: number }): number => axes.across.invert(axes.upright ? p.x : p.y)
-/** Steps to the right and down the sheet as steps along and across. */
-function plane(right: number, down: number): { along: number, across: number } {
-  const alongSense = axes.along(1) > axes.along(0) ? 1 : -1
-  const acrossSense = axes.across(1) > axes.across(0) ? 1 : -1
-  return axes.upright ? { along: alongSense * down, across: acrossSense * right } : { along: alongSense * right, across: acrossSense * down }
-}
 const NUDGE = 0.001
 /** A one-way part takes any arrow: along its own way, or else forwards. */
-const alone = (right: number, down: number): number => { const { along, across } = plane(right, down); return (along || across) * NUDGE }
-const snap = (value: number, free: boolean, marks: readonly number[] = []): number => snapped(value, { perMetre: perMetre.value, system: preferences.system, marks, free })
+const alone = (right: number, down: number): number => {
+  const { along, across } = plane(axes, right, down)
+  return (along || across) * NUDGE
+}
+const snap = (value: number, free: boolean, marks: readonly number[] = []): number =>
+  snapped(value, { perMetre: perMetre.value, system: preferences.system, marks, free })
 const fine = (value: number): number => Number(value.toFixed(5))
-const put = (path: string, value: number, merge: string): void => void store.change([{ path, value: fine(Math.max(0, value)) }], merge)
+const put = (path: string, value: number, merge: string): void =>
+  void store.change([{ path, value: fine(Math.max(0, value)) }], merge)
 
 function moveSubject(to: number, merge: string): void {
   const distance = fine(Math.max(0.01, to))
   const moved = distance - setup.value.subject.distance
-  store.change([{ path: 'subject.distance', value: distance }, { path: 'catch.distance', value: fine(Math.max(0, setup.value.catch.distance + moved)) }], merge)
+  store.change(
+    [
+      { path: 'subject.distance', value: distance },
+      { path: 'catch.distance', value: fine(Math.max(0, setup.value.catch.distance + moved)) },
+    ],
+    merge,
+  )
 }
 function moveMicrophone(along: number, offset: number, merge: string): void {
   const { sensor } = setup.value
-  store.change([{ path: 'sensor.position', value: fine(Math.max(0, along)) }, { path: 'sensor.offset', value: fromCamera.value ? sensor.offset : fine(Math.abs(offset)) }], merge)
+  store.change(
+    [
+      { path: 'sensor.position', value: fine(Math.max(0, along)) },
+      { path: 'sensor.offset', value: fromCamera.value ? sensor.offset : fine(Math.abs(offset)) },
+    ],
+    merge,
+  )
 }
-function moveLight(index: number, along: number, across: number, merge: string): void {
-  const to = lightAt(setup.value, setup.value.flashes[index]!, { along, ...(fromCamera.value ? { out: across } : { across }) })
-  store.change(Object.entries(to).map(([key, value]) => ({ path: `flashes[${index}].${key}`, value: fine(value) })), merge)
-}
-function dragLight(index: number, p: { x: number, y: number }, merge: string, free: boolean): void {
-  moveLight(index, snap(alongOf(p), free, [middle.value]), snap(acrossOf(p), free, [0]), merge)
+const { moveLight } = useSceneMoves(() => setup.value)
+const shownSpot = (along: number, across: number): Partial<Spot> => ({
+  along,
+  ...(fromCamera.value ? { out: across } : { across }),
+})
+function dragLight(index: number, p: { x: number; y: number }, merge: string, free: boolean): void {
+  moveLight(index, shownSpot(snap(alongOf(axes, p), free, [middle.value]), snap(acrossOf(axes, p), free, [0])), merge)
 }
 function nudgeLight(index: number, flash: FlashSetup, right: number, down: number): void {
   const spot = lightSpot(setup.value, flash)
-  const { along, across } = plane(right, down)
-  moveLight(index, spot.along + along * 10 * NUDGE, seen(spot) + across * 10 * NUDGE, `light-${index}-keys`)
+  const { along, across } = plane(axes, right, down)
+  moveLight(index, shownSpot(spot.along + along * 10 * NUDGE, seen(spot) + across * 10 * NUDGE), `light-${index}-keys`)
 }
 const nearest = computed(() => 1.05 * setup.value.lens.focalLength)
 
 // ── fall-off of the light that is looked at ──
 const looked = ref<number | null>(null)
 const STOPS = [1, 0.5, 0, -0.5, -1, -2]
-const rings = computed(() => (view.fallOff ? lights.value.map((_, i) => i) : looked.value === null ? [] : [looked.value]).flatMap((i) => {
-  const flash = setup.value.flashes[i]
-  if (!flash) return []
-  const spot = lightSpot(setup.value, flash)
-  const light = point(axes, spot.along, seen(spot))
-  const length = Math.hypot(centre.value.x - light.x, centre.value.y - light.y) || 1
-  const aim = { x: (centre.value.x - light.x) / length, y: (centre.value.y - light.y) / length }
-  return STOPS.map((stop) => {
-    const r = length * 2 ** (-stop / 2)
-    const [left, right] = [0.42, -0.42].map(turn => ({ x: light.x + r * (aim.x * Math.cos(turn) - aim.y * Math.sin(turn)), y: light.y + r * (aim.x * Math.sin(turn) + aim.y * Math.cos(turn)) }))
-    const beyond = { x: light.x + r * aim.x, y: light.y + r * aim.y }
-    return { id: `${i}${stop}`, stop, light: flash.name, d: `M${left!.x} ${left!.y}A${r} ${r} 0 0 0 ${right!.x} ${right!.y}`, ...beyond }
-  })
-}))
+const rings = computed(() =>
+  (view.fallOff ? lights.value.map((_, i) => i) : looked.value === null ? [] : [looked.value]).flatMap(i => {
+    const flash = setup.value.flashes[i]
+    if (!flash) return []
+    const spot = lightSpot(setup.value, flash)
+    const light = point(axes, spot.along, seen(spot))
+    const length = Math.hypot(centre.value.x - light.x, centre.value.y - light.y) || 1
+    const aim = { x: (centre.value.x - light.x) / length, y: (centre.value.y - light.y) / length }
+    return STOPS.map(stop => {
+      const r = length * 2 ** (-stop / 2)
+      const [left, right] = [0.42, -0.42].map(turn => ({
+        x: light.x + r * (aim.x * Math.cos(turn) - aim.y * Math.sin(turn)),
+        y: light.y + r * (aim.x * Math.sin(turn) + aim.y * Math.cos(turn)),
+      }))
+      const beyond = { x: light.x + r * aim.x, y: light.y + r * aim.y }
+      return {
+        id: `${i}${stop}`,
+        stop,
+        light: flash.name,
+        d: `M${left!.x} ${left!.y}A${r} ${r} 0 0 0 ${right!.x} ${right!.y}`,
+        ...beyond,
+      }
+    })
+  }),
+)
 /** Whether rings of several lights are drawn: each then says whose it is. */
 const severalRings = computed(() => view.fallOff && lights.value.length > 1)
+const lightText = (flash: FlashSetup): string =>
+  `${show(flash.distance, 'length', { unit: 'm' })}, falls off ${show(overSubject(flash), 'stops')} over the subject`
+const sensorText = computed(() => {
+  const [along, beside] = [setup.value.sensor.position, setup.value.sensor.offset].map(length =>
+    show(length, 'length', { unit: 'm', figures: 4 }),
+  )
+  return `${along} along, ${beside} beside`
+})
 /** Fall-off over the depth wanted, front to back as the light runs. */
 function overSubject(flash: FlashSetup): number {
   const deep = Math.min(setup.value.subject.depth, flash.distance)
@@ -149,52 +207,148 @@ const dimensions = computed(() => {
   const { sensor, subject } = setup.value
   const inside = (along: number): boolean => along >= ends.value[0] && along <= ends.value[1]
   if (still.value || subject.distance <= 0) return []
-  const stops = setup.value.trigger === 'sensor' && sensor.kind === 'beam' ? [0, sensor.position, subject.distance].sort((a, b) => a - b) : [0, subject.distance]
+  const stops =
+    setup.value.trigger === 'sensor' && sensor.kind === 'beam'
+      ? [0, sensor.position, subject.distance].sort((a, b) => a - b)
+      : [0, subject.distance]
   if (setup.value.action.kind === 'launcher') stops.push(setup.value.catch.distance)
-  return stops.slice(1).map((to, i) => [stops[i]!, to] as const).filter(([a, b]) => inside(a) && inside(b) && Math.abs(b - a) * perMetre.value > 14)
+  return stops
+    .slice(1)
+    .map((to, i) => [stops[i]!, to] as const)
+    .filter(([a, b]) => inside(a) && inside(b) && Math.abs(b - a) * perMetre.value > 14)
 })
 
 const labels = computed(() => {
   const list: Label[] = []
   const obstacles: Box[] = []
   const { sensor, subject, picture, action } = setup.value
-  const mark = (x: number, y: number, r: number): void => { obstacles.push({ x: x - r, y: y - r, width: 2 * r, height: 2 * r }) }
-  const body = area(axes, [subjectAt.value, -halfSubject.value], [subjectAt.value + setup.value.subject.depth, halfSubject.value])
+  const mark = (x: number, y: number, r: number): void => {
+    obstacles.push({ x: x - r, y: y - r, width: 2 * r, height: 2 * r })
+  }
+  const body = area(
+    axes,
+    [subjectAt.value, -halfSubject.value],
+    [subjectAt.value + setup.value.subject.depth, halfSubject.value],
+  )
   obstacles.push(body)
   for (const [i, light] of lights.value.entries()) {
     mark(light.x, light.y, 8)
     const { flash } = light
-    list.push({ id: `light${i}`, text: `${flash.units > 1 ? `${flash.units} × ` : ''}${flash.name} ${show(flash.power, 'power')} · ${show(flash.distance, 'length', { unit: 'm' })}`, spots: around(light.x, light.y, 14) })
+    list.push({
+      id: `light${i}`,
+      text:
+        `${flash.units > 1 ? `${flash.units} × ` : ''}${flash.name} ${show(flash.power, 'power')} · ` +
+        `${show(flash.distance, 'length', { unit: 'm' })}`,
+      spots: around(light.x, light.y, 14),
+    })
   }
   if (!fromCamera.value) {
     mark(camera.value.x, camera.value.y, 10)
-    list.push({ id: 'camera', text: `camera ${show(picture.distance, 'length', { unit: 'm' })}`, spots: around(camera.value.x, camera.value.y, 14) })
+    list.push({
+      id: 'camera',
+      text: `camera ${show(picture.distance, 'length', { unit: 'm' })}`,
+      spots: around(camera.value.x, camera.value.y, 14),
+    })
+  }
+  if (!fromCamera.value) {
+    const at = point(axes, middle.value, setup.value.scene.ground.distance)
+    list.push({ id: 'ground', text: 'ground', spots: around(at.x, at.y, 9) })
+  }
+  for (const [i, card] of setup.value.scene.cards.entries()) {
+    const at = point(axes, middle.value + card.along, fromCamera.value ? card.out : card.across)
+    mark(at.x, at.y, 8)
+    list.push({ id: `card${i}`, text: card.name, spots: around(at.x, at.y, 12) })
   }
   if (sensorAt.value) {
     const { x, y, kind } = sensorAt.value
-    if (kind === 'beam' && !fromCamera.value) obstacles.push(...[-28, 28].map(off => ({ x: x - 6 + (axes.upright ? off : 0), y: y - 6 + (axes.upright ? 0 : off), width: 12, height: 12 })))
+    if (kind === 'beam' && !fromCamera.value)
+      obstacles.push(
+        ...[-28, 28].map(off => ({
+          x: x - 6 + (axes.upright ? off : 0),
+          y: y - 6 + (axes.upright ? 0 : off),
+          width: 12,
+          height: 12,
+        })),
+      )
     else mark(x, y, 6)
-    const name = kind === 'beam' ? 'beam' : kind === 'contact' ? 'contact' : `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'mm' })} off`
+    const name =
+      kind === 'beam'
+        ? 'beam'
+        : kind === 'contact'
+          ? 'contact'
+          : `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'mm' })} off`
     list.push({
-      id: 'sensor', text: name, colour: 'var(--sensing)', spots: kind === 'beam' && !fromCamera.value
-        ? axes.upright ? [{ x: x + 38, y: y + 4, anchor: 'start' }, { x: x - 38, y: y + 4, anchor: 'end' }] : [{ x: x + 9, y: y - 25, anchor: 'start' }, { x: x - 9, y: y - 25, anchor: 'end' }]
-        : around(x, y, 11),
+      id: 'sensor',
+      text: name,
+      colour: 'var(--sensing)',
+      spots:
+        kind === 'beam' && !fromCamera.value
+          ? axes.upright
+            ? [
+                { x: x + 38, y: y + 4, anchor: 'start' },
+                { x: x - 38, y: y + 4, anchor: 'end' },
+              ]
+            : [
+                { x: x + 9, y: y - 25, anchor: 'start' },
+                { x: x - 9, y: y - 25, anchor: 'end' },
+              ]
+          : around(x, y, 11),
     })
   }
   for (const [i, [a, b]] of dimensions.value.entries()) {
     obstacles.push(...alongLine([point(axes, a, dimensionAt.value), point(axes, b, dimensionAt.value)]))
     const at = point(axes, (a + b) / 2, dimensionAt.value)
-    list.push({ id: `length${i}`, text: show(Math.abs(b - a), 'length', { unit: 'm' }), spots: axes.upright ? [{ x: at.x - 5, y: at.y + 4, anchor: 'end' }, { x: at.x + 5, y: at.y + 4, anchor: 'start' }] : [{ x: at.x, y: at.y - 3, anchor: 'middle' }, { x: at.x, y: at.y + 12, anchor: 'middle' }] })
+    list.push({
+      id: `length${i}`,
+      text: show(Math.abs(b - a), 'length', { unit: 'm' }),
+      spots: axes.upright
+        ? [
+            { x: at.x - 5, y: at.y + 4, anchor: 'end' },
+            { x: at.x + 5, y: at.y + 4, anchor: 'start' },
+          ]
+        : [
+            { x: at.x, y: at.y - 3, anchor: 'middle' },
+            { x: at.x, y: at.y + 12, anchor: 'middle' },
+          ],
+    })
   }
   const top = point(axes, axes.upright ? subjectAt.value : middle.value, halfSubject.value)
-  list.push({ id: 'subject', text: still.value ? `${show(subject.height, 'length', { unit: 'mm' })} across` : traitsOf(setup.value.recipe).cloud ? 'cloud' : 'subject', spots: axes.upright ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)] : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)] })
+  list.push({
+    id: 'subject',
+    text: still.value
+      ? `${show(subject.height, 'length', { unit: 'mm' })} across`
+      : traitsOf(setup.value.recipe).cloud
+        ? 'cloud'
+        : 'subject',
+    spots: axes.upright
+      ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)]
+      : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)],
+  })
   if (action.kind === 'launcher') {
-    list.push({ id: 'launcher', text: 'launcher', spots: [{ x: start.value.x - 26, y: start.value.y - 11, anchor: 'start' }, { x: start.value.x - 26, y: start.value.y + 19, anchor: 'start' }] })
+    list.push({
+      id: 'launcher',
+      text: 'launcher',
+      spots: [
+        { x: start.value.x - 26, y: start.value.y - 11, anchor: 'start' },
+        { x: start.value.x - 26, y: start.value.y + 19, anchor: 'start' },
+      ],
+    })
     const at = { x: axes.along(setup.value.catch.distance), y: start.value.y }
-    if (at.x < bounds.x + bounds.width) list.push({ id: 'catch', text: 'catch · nobody beyond', colour: 'var(--bad)', spots: [{ x: at.x - 6, y: at.y - 40, anchor: 'end' }, { x: at.x - 6, y: at.y + 48, anchor: 'end' }, { x: at.x - 6, y: at.y - 54, anchor: 'end' }] })
-  }
-  else if (!still.value) {
-    const name = ({ stream: 'lip', toss: 'hand', swing: 'start', fall: 'release', arc: 'hand', flight: 'hands', still: '' } as const)[setup.value.motion.kind]
+    if (at.x < bounds.x + bounds.width)
+      list.push({
+        id: 'catch',
+        text: 'catch · nobody beyond',
+        colour: 'var(--bad)',
+        spots: [
+          { x: at.x - 6, y: at.y - 40, anchor: 'end' },
+          { x: at.x - 6, y: at.y + 48, anchor: 'end' },
+          { x: at.x - 6, y: at.y - 54, anchor: 'end' },
+        ],
+      })
+  } else if (!still.value) {
+    const name = (
+      { stream: 'lip', toss: 'hand', swing: 'start', fall: 'release', arc: 'hand', flight: 'hands', still: '' } as const
+    )[setup.value.motion.kind]
     list.push({ id: 'start', text: name, spots: around(start.value.x, start.value.y, 8) })
   }
   if (depth.value && !fromCamera.value) {
@@ -202,15 +356,55 @@ const labels = computed(() => {
     const [x, y] = [Math.max(depth.value.x, bounds.x), Math.max(depth.value.y, bounds.y)]
     const width = Math.min(depth.value.x + depth.value.width, bounds.x + bounds.width) - x
     const height = Math.min(depth.value.y + depth.value.height, bounds.y + bounds.height) - y
-    list.push({ id: 'depth', text: `sharp over ${deep === null ? 'all beyond' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`, spots: [{ x: x + width + 5, y: y + 12, anchor: 'start' }, ...(axes.upright ? [{ x: bounds.x + bounds.width - 3, y: y + 12, anchor: 'end' as const }] : []), { x: x + width + 5, y: y + height + 8, anchor: 'start' }, { x: x + width + 5, y: y - 4, anchor: 'start' }, { x: x - 5, y: y - 4, anchor: 'end' }, { x: x + 5, y: y + height - 5, anchor: 'start' }, { x: x + width - 5, y: y + height - 5, anchor: 'end' }, { x: x + 5, y: y + 13, anchor: 'start' }, { x: x + width - 5, y: y + 13, anchor: 'end' }, { x: x + width / 2, y: y + height + 12, anchor: 'middle' }] })
+    list.push({
+      id: 'depth',
+      text: `sharp over ${deep === null ? 'all beyond' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`,
+      spots: [
+        { x: x + width + 5, y: y + 12, anchor: 'start' },
+        ...(axes.upright ? [{ x: bounds.x + bounds.width - 3, y: y + 12, anchor: 'end' as const }] : []),
+        { x: x + width + 5, y: y + height + 8, anchor: 'start' },
+        { x: x + width + 5, y: y - 4, anchor: 'start' },
+        { x: x - 5, y: y - 4, anchor: 'end' },
+        { x: x + 5, y: y + height - 5, anchor: 'start' },
+        { x: x + width - 5, y: y + height - 5, anchor: 'end' },
+        { x: x + 5, y: y + 13, anchor: 'start' },
+        { x: x + width - 5, y: y + 13, anchor: 'end' },
+        { x: x + width / 2, y: y + height + 12, anchor: 'middle' },
+      ],
+    })
   }
   if (fromCamera.value) {
-    list.push({ id: 'field', text: `frame ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} wide`, spots: [{ x: frame.value.x + frame.value.width + 4, y: frame.value.y + frame.value.height, anchor: 'start' }, { x: frame.value.x, y: frame.value.y + frame.value.height + 13, anchor: 'start' }] })
-    if (drop.value > 0.0005) list.push({ id: 'drop', text: `drops ${show(drop.value, 'length', { unit: 'mm' })} on the way`, colour: 'var(--action)', spots: around(point(axes, subjectAt.value * 0.55, 0).x, point(axes, 0, 0).y, 12).slice(2) })
+    list.push({
+      id: 'field',
+      text: `frame ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} wide`,
+      spots: [
+        { x: frame.value.x + frame.value.width + 4, y: frame.value.y + frame.value.height, anchor: 'start' },
+        { x: frame.value.x, y: frame.value.y + frame.value.height + 13, anchor: 'start' },
+      ],
+    })
+    if (drop.value > 0.0005)
+      list.push({
+        id: 'drop',
+        text: `drops ${show(drop.value, 'length', { unit: 'mm' })} on the way`,
+        colour: 'var(--action)',
+        spots: around(point(axes, subjectAt.value * 0.55, 0).x, point(axes, 0, 0).y, 12).slice(2),
+      })
   }
-  for (const ring of rings.value) list.push({ id: `ring${ring.id}`, text: `${severalRings.value ? `${ring.light} ` : ''}${show(ring.stop, 'stops')}`, colour: 'var(--light)', spots: around(ring.x, ring.y, 5) })
+  for (const ring of rings.value)
+    list.push({
+      id: `ring${ring.id}`,
+      text: `${severalRings.value ? `${ring.light} ` : ''}${show(ring.stop, 'stops')}`,
+      colour: 'var(--light)',
+      spots: around(ring.x, ring.y, 5),
+    })
   if (!still.value) obstacles.push(...alongLine([start.value, point(axes, ends.value[1], 0)]))
-  obstacles.push(...alongLine([point(axes, middle.value + half.value.along, 0), camera.value, point(axes, middle.value - half.value.along, 0)]))
+  obstacles.push(
+    ...alongLine([
+      point(axes, middle.value + half.value.along, 0),
+      camera.value,
+      point(axes, middle.value - half.value.along, 0),
+    ]),
+  )
   return placeLabels(list, bounds, obstacles)
 })
 
@@ -218,20 +412,44 @@ const labels = computed(() => {
 const now = computed(() => {
   if (view.instant === null) return null
   const along = still.value ? null : objectAt(plan, view.instant)
-  const heard = setup.value.action.kind === 'launcher' || (setup.value.sensor.kind === 'sound' && setup.value.trigger === 'sensor')
+  const heard =
+    setup.value.action.kind === 'launcher' || (setup.value.sensor.kind === 'sound' && setup.value.trigger === 'sensor')
   const sound = plan.soundSpeed * view.instant * perMetre.value
-  return { object: along === null ? null : point(axes, clamped(axes.along, along), 0), sound: heard && sound < 3000 ? sound : null }
+  return {
+    object: along === null ? null : point(axes, clamped(axes.along, along), 0),
+    sound: heard && sound < 3000 ? sound : null,
+  }
 })
 </script>
 
 <template>
-  <g :aria-label="`Table plan, ${fromCamera ? 'from the camera' : axes.upright ? 'side view' : 'top view'}`" role="group">
+  <g
+    :aria-label="`Table plan, ${fromCamera ? 'from the camera' : axes.upright ? 'side view' : 'top view'}`"
+    role="group"
+  >
     <!-- Where nobody stands -->
     <template v-if="danger && !axes.upright">
-      <polygon :points="danger.map(({ along, across }) => { const p = point(axes, along, across); return `${p.x},${p.y}` }).join(' ')" fill="var(--bad)" opacity="0.05" data-danger />
+      <polygon
+        :points="
+          danger
+            .map(({ along, across }) => {
+              const p = point(axes, along, across)
+              return `${p.x},${p.y}`
+            })
+            .join(' ')
+        "
+        fill="var(--bad)"
+        opacity="0.05"
+        data-danger
+      />
       <rect
-        v-if="axes.along(setup.catch.distance) < bounds.x + bounds.width" :x="axes.along(setup.catch.distance) + 7" :y="bounds.y" :width="Math.max(0, bounds.x + bounds.width - axes.along(setup.catch.distance) - 7)"
-        :height="bounds.height" fill="url(#no-entry)" opacity="0.55"
+        v-if="axes.along(setup.catch.distance) < bounds.x + bounds.width"
+        :x="axes.along(setup.catch.distance) + 7"
+        :y="bounds.y"
+        :width="Math.max(0, bounds.x + bounds.width - axes.along(setup.catch.distance) - 7)"
+        :height="bounds.height"
+        fill="url(#no-entry)"
+        opacity="0.55"
       />
     </template>
 
@@ -243,18 +461,51 @@ const now = computed(() => {
     <rect v-else v-bind="frame" class="hair" style="stroke: var(--hair-strong)" fill="none" data-frame />
 
     <!-- Line of travel -->
-    <line v-if="!still && path.length === 0" v-bind="segment(axes, [Math.max(0, ends[0]), 0], [ends[1], 0])" class="hair" stroke-dasharray="6 3" style="stroke: var(--action)" />
-    <path v-else-if="path.length > 0" :d="curve(axes, path)" class="thin" stroke-dasharray="6 3" style="stroke: var(--action)" />
-    <path v-if="setup.action.kind === 'launcher'" :transform="`translate(${start.x} ${start.y})`" d="M-26 -5 h26 v10 h-26 z" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
+    <line
+      v-if="!still && path.length === 0"
+      v-bind="segment(axes, [Math.max(0, ends[0]), 0], [ends[1], 0])"
+      class="hair"
+      stroke-dasharray="6 3"
+      style="stroke: var(--action)"
+    />
+    <path
+      v-else-if="path.length > 0"
+      :d="curve(axes, path)"
+      class="thin"
+      stroke-dasharray="6 3"
+      style="stroke: var(--action)"
+    />
+    <path
+      v-if="setup.action.kind === 'launcher'"
+      :transform="`translate(${start.x} ${start.y})`"
+      d="M-26 -5 h26 v10 h-26 z"
+      class="firm"
+      style="stroke: var(--action); fill: var(--sheet)"
+    />
 
     <!-- Fall-off -->
-    <path v-for="ring in rings" :key="ring.id" :d="ring.d" class="hair" style="stroke: var(--light); shape-rendering: auto" data-ring />
+    <path
+      v-for="ring in rings"
+      :key="ring.id"
+      :d="ring.d"
+      class="hair"
+      style="stroke: var(--light); shape-rendering: auto"
+      data-ring
+    />
+
+    <ViewsSceneParts :plan="plan" :axes="axes" :middle="middle" :from-camera="fromCamera" />
 
     <!-- What catches what flies -->
     <ViewsDragHandle
-      v-if="setup.action.kind === 'launcher' && setup.catch.distance <= ends[1]" label="Catch: distance from the start" :value="setup.catch.distance" :min="0" :max="200" :paths="['catch.distance']"
+      v-if="setup.action.kind === 'launcher' && setup.catch.distance <= ends[1]"
+      label="Catch: distance from the start"
+      :value="setup.catch.distance"
+      :min="0"
+      :max="200"
+      :paths="['catch.distance']"
       :value-text="show(setup.catch.distance, 'length', { unit: 'm', figures: 4 })"
-      @drag="(p, id, free) => put('catch.distance', snap(alongOf(p), free), id)" @nudge="(r, d) => put('catch.distance', setup.catch.distance + 10 * alone(r, d), 'catch-keys')"
+      @drag="(p, id, free) => put('catch.distance', snap(alongOf(axes, p), free), id)"
+      @nudge="(r, d) => put('catch.distance', setup.catch.distance + 10 * alone(r, d), 'catch-keys')"
     >
       <g :transform="`translate(${axes.along(setup.catch.distance)} ${start.y})`">
         <rect x="-5" y="-38" width="17" height="76" class="grip" />
@@ -265,10 +516,26 @@ const now = computed(() => {
 
     <!-- Camera -->
     <ViewsDragHandle
-      v-if="!fromCamera" label="Camera: distance to the subject" :value="setup.picture.distance" :min="nearest" :max="200" :vertical="!axes.upright" :paths="['picture.distance', 'lens.focalLength']"
+      v-if="!fromCamera"
+      label="Camera: distance to the subject"
+      :value="setup.picture.distance"
+      :min="nearest"
+      :max="200"
+      :vertical="!axes.upright"
+      :paths="['picture.distance', 'lens.focalLength']"
       :value-text="show(setup.picture.distance, 'length', { unit: 'm', figures: 4 })"
-      @drag="(p, id, free) => put('picture.distance', Math.max(nearest, snap(-acrossOf(p), free)), id)"
-      @nudge="(r, d) => put('picture.distance', Math.max(nearest, setup.picture.distance - (plane(r, d).across || plane(r, d).along) * 10 * NUDGE), 'camera-keys')"
+      @drag="(p, id, free) => put('picture.distance', Math.max(nearest, snap(-acrossOf(axes, p), free)), id)"
+      @nudge="
+        (r, d) =>
+          put(
+            'picture.distance',
+            Math.max(
+              nearest,
+              setup.picture.distance - (plane(axes, r, d).across || plane(axes, r, d).along) * 10 * NUDGE,
+            ),
+            'camera-keys',
+          )
+      "
     >
       <g :transform="`translate(${camera.x} ${camera.y}) rotate(${axes.upright ? 90 : 0})`">
         <rect x="-13" y="-14" width="26" height="26" class="grip" />
@@ -280,15 +547,36 @@ const now = computed(() => {
 
     <!-- Lights -->
     <template v-for="(light, i) in lights" :key="i">
-      <line :x1="light.x" :y1="light.y" :x2="centre.x" :y2="centre.y" class="hair" stroke-dasharray="1 4" style="stroke: var(--light); shape-rendering: auto" />
+      <line
+        :x1="light.x"
+        :y1="light.y"
+        :x2="centre.x"
+        :y2="centre.y"
+        class="hair"
+        stroke-dasharray="1 4"
+        style="stroke: var(--light); shape-rendering: auto"
+      />
       <ViewsDragHandle
-        :label="`${light.flash.name}: distance to the subject`" :value="light.flash.distance" :min="0.02" :max="100" :paths="[`flashes[${i}].distance`, `flashes[${i}].angle`, `flashes[${i}].elevation`]"
-        :value-text="`${show(light.flash.distance, 'length', { unit: 'm' })}, falls off ${show(overSubject(light.flash), 'stops')} over the subject`"
-        @drag="(p, id, free) => dragLight(i, p, id, free)" @nudge="(r, d) => nudgeLight(i, light.flash, r, d)" @pointerenter="looked = i" @pointerleave="looked = null" @focus="looked = i" @blur="looked = null"
+        :label="`${light.flash.name}: distance to the subject`"
+        :value="light.flash.distance"
+        :min="0.02"
+        :max="100"
+        :paths="[`flashes[${i}].distance`, `flashes[${i}].angle`, `flashes[${i}].elevation`]"
+        :value-text="lightText(light.flash)"
+        @drag="(p, id, free) => dragLight(i, p, id, free)"
+        @nudge="(r, d) => nudgeLight(i, light.flash, r, d)"
+        @pointerenter="looked = i"
+        @pointerleave="looked = null"
+        @focus="looked = i"
+        @blur="looked = null"
       >
         <circle :cx="light.x" :cy="light.y" r="13" class="grip" />
         <g :transform="`translate(${light.x} ${light.y}) rotate(${light.turn})`">
-          <path d="M-7 -5 h8 l5 -3 v16 l-5 -3 h-8 z" class="thin" style="stroke: var(--light); fill: var(--light-fill)" />
+          <path
+            d="M-7 -5 h8 l5 -3 v16 l-5 -3 h-8 z"
+            class="thin"
+            style="stroke: var(--light); fill: var(--light-fill)"
+          />
           <path v-if="light.cut" d="M14 -9 l4 6 l-4 6 l4 6" class="thin" style="stroke: var(--light)" />
         </g>
       </ViewsDragHandle>
@@ -296,26 +584,77 @@ const now = computed(() => {
 
     <!-- Subject -->
     <ViewsDragHandle
-      v-if="!still" label="Subject: distance from the start" :value="setup.subject.distance" :min="0.01" :max="100" :vertical="axes.upright" :paths="['subject.distance', 'subject.depth']"
+      v-if="!still"
+      label="Subject: distance from the start"
+      :value="setup.subject.distance"
+      :min="0.01"
+      :max="100"
+      :vertical="axes.upright"
+      :paths="['subject.distance', 'subject.depth']"
       :value-text="show(setup.subject.distance, 'length', { unit: 'm', figures: 4 })"
-      @drag="(p, id, free) => moveSubject(snap(alongOf(p), free), id)" @nudge="(r, d) => moveSubject(setup.subject.distance + alone(r, d), 'subject-keys')"
+      @drag="(p, id, free) => moveSubject(snap(alongOf(axes, p), free), id)"
+      @nudge="(r, d) => moveSubject(setup.subject.distance + alone(r, d), 'subject-keys')"
     >
-      <rect v-bind="area(axes, [subjectAt - px(5), -halfSubject - px(4)], [subjectAt + setup.subject.depth + px(5), halfSubject + px(4)])" class="grip" />
-      <rect v-bind="area(axes, [subjectAt, -halfSubject], [subjectAt + setup.subject.depth, halfSubject], 3)" class="firm" style="fill: var(--sheet)" />
+      <rect
+        v-bind="
+          area(
+            axes,
+            [subjectAt - px(5), -halfSubject - px(4)],
+            [subjectAt + setup.subject.depth + px(5), halfSubject + px(4)],
+          )
+        "
+        class="grip"
+      />
+      <rect
+        v-bind="area(axes, [subjectAt, -halfSubject], [subjectAt + setup.subject.depth, halfSubject], 3)"
+        class="firm"
+        style="fill: var(--sheet)"
+      />
     </ViewsDragHandle>
     <g v-else>
-      <circle :cx="centre.x" :cy="centre.y" :r="setup.subject.depth * perMetre / 2" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
-      <path v-if="traitsOf(setup.recipe).tears" :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`" d="M-16 0 h16 m-16 -3 v6" class="firm" style="stroke: var(--action)" />
+      <circle
+        :cx="centre.x"
+        :cy="centre.y"
+        :r="(setup.subject.depth * perMetre) / 2"
+        class="firm"
+        style="stroke: var(--action); fill: var(--sheet)"
+      />
+      <path
+        v-if="traitsOf(setup.recipe).tears"
+        :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`"
+        d="M-16 0 h16 m-16 -3 v6"
+        class="firm"
+        style="stroke: var(--action)"
+      />
     </g>
-    <circle v-if="!still && setup.action.kind !== 'launcher'" :cx="start.x" :cy="start.y" r="4" class="firm pointer-events-none" style="stroke: var(--action); fill: var(--sheet)" />
-    <line v-if="markAt !== null" v-bind="segment(axes, [markAt, -px(9)], [markAt, px(9)])" class="firm" style="stroke: var(--light)" />
+    <circle
+      v-if="!still && setup.action.kind !== 'launcher'"
+      :cx="start.x"
+      :cy="start.y"
+      r="4"
+      class="firm pointer-events-none"
+      style="stroke: var(--action); fill: var(--sheet)"
+    />
+    <line
+      v-if="markAt !== null"
+      v-bind="segment(axes, [markAt, -px(9)], [markAt, px(9)])"
+      class="firm"
+      style="stroke: var(--light)"
+    />
 
     <!-- Sensor -->
     <template v-if="sensorAt">
       <ViewsDragHandle
-        v-if="sensorAt.kind === 'beam'" label="Beam: distance from the start" :value="setup.sensor.position" :min="0" :max="100" :vertical="axes.upright" :paths="['sensor.position', 'sensor.beamWidth']"
+        v-if="sensorAt.kind === 'beam'"
+        label="Beam: distance from the start"
+        :value="setup.sensor.position"
+        :min="0"
+        :max="100"
+        :vertical="axes.upright"
+        :paths="['sensor.position', 'sensor.beamWidth']"
         :value-text="show(setup.sensor.position, 'length', { unit: 'm', figures: 4 })"
-        @drag="(p, id, free) => put('sensor.position', snap(alongOf(p), free, [setup.subject.distance]), id)" @nudge="(r, d) => put('sensor.position', setup.sensor.position + alone(r, d), 'sensor-keys')"
+        @drag="(p, id, free) => put('sensor.position', snap(alongOf(axes, p), free, [setup.subject.distance]), id)"
+        @nudge="(r, d) => put('sensor.position', setup.sensor.position + alone(r, d), 'sensor-keys')"
       >
         <g :transform="`translate(${sensorAt.x} ${sensorAt.y}) rotate(${axes.upright ? 90 : 0})`">
           <rect x="-8" y="-34" width="16" height="68" class="grip" />
@@ -325,33 +664,99 @@ const now = computed(() => {
           </template>
           <template v-else>
             <line x1="0" x2="0" y1="-24" y2="24" class="thin" stroke-dasharray="2 2" style="stroke: var(--sensing)" />
-            <rect x="-5" y="-32" width="10" height="8" class="thin" style="stroke: var(--sensing); fill: var(--sensing)" />
+            <rect
+              x="-5"
+              y="-32"
+              width="10"
+              height="8"
+              class="thin"
+              style="stroke: var(--sensing); fill: var(--sensing)"
+            />
             <rect x="-5" y="24" width="10" height="8" class="thin" style="stroke: var(--sensing); fill: var(--sheet)" />
           </template>
         </g>
       </ViewsDragHandle>
       <ViewsDragHandle
-        v-else-if="sensorAt.kind === 'sound'" label="Microphone: place along and beside the travel" :value="setup.sensor.offset" :min="0" :max="50" :vertical="!axes.upright" :paths="['sensor.position', 'sensor.offset']"
-        :value-text="`${show(setup.sensor.position, 'length', { unit: 'm', figures: 4 })} along, ${show(setup.sensor.offset, 'length', { unit: 'm', figures: 4 })} beside`"
-        @drag="(p, id, free) => moveMicrophone(snap(alongOf(p), free, [0, setup.subject.distance]), snap(acrossOf(p), free, [0]), id)"
-        @nudge="(r, d) => moveMicrophone(setup.sensor.position + plane(r, d).along * NUDGE, setup.sensor.offset + plane(r, d).across * NUDGE, 'sensor-keys')"
+        v-else-if="sensorAt.kind === 'sound'"
+        label="Microphone: place along and beside the travel"
+        :value="setup.sensor.offset"
+        :min="0"
+        :max="50"
+        :vertical="!axes.upright"
+        :paths="['sensor.position', 'sensor.offset']"
+        :value-text="sensorText"
+        @drag="
+          (p, id, free) =>
+            moveMicrophone(
+              snap(alongOf(axes, p), free, [0, setup.subject.distance]),
+              snap(acrossOf(axes, p), free, [0]),
+              id,
+            )
+        "
+        @nudge="
+          (r, d) =>
+            moveMicrophone(
+              setup.sensor.position + plane(axes, r, d).along * NUDGE,
+              setup.sensor.offset + plane(axes, r, d).across * NUDGE,
+              'sensor-keys',
+            )
+        "
       >
         <circle :cx="sensorAt.x" :cy="sensorAt.y" r="13" class="grip" />
-        <circle :cx="sensorAt.x" :cy="sensorAt.y" r="5" class="firm" style="stroke: var(--sensing); fill: var(--sheet)" />
-        <line :x1="sensorAt.x - 8" :x2="sensorAt.x + 8" :y1="sensorAt.y + 6" :y2="sensorAt.y + 6" class="firm" style="stroke: var(--sensing)" />
+        <circle
+          :cx="sensorAt.x"
+          :cy="sensorAt.y"
+          r="5"
+          class="firm"
+          style="stroke: var(--sensing); fill: var(--sheet)"
+        />
+        <line
+          :x1="sensorAt.x - 8"
+          :x2="sensorAt.x + 8"
+          :y1="sensorAt.y + 6"
+          :y2="sensorAt.y + 6"
+          class="firm"
+          style="stroke: var(--sensing)"
+        />
       </ViewsDragHandle>
-      <rect v-else :x="sensorAt.x - 5" :y="sensorAt.y - 5" width="10" height="10" class="firm" style="stroke: var(--sensing); fill: none" />
+      <rect
+        v-else
+        :x="sensorAt.x - 5"
+        :y="sensorAt.y - 5"
+        width="10"
+        height="10"
+        class="firm"
+        style="stroke: var(--sensing); fill: none"
+      />
     </template>
 
     <!-- Distances -->
     <template v-for="([a, b], i) in dimensions" :key="i">
-      <line v-bind="segment(axes, [a, dimensionAt], [b, dimensionAt])" class="hair" style="stroke: var(--hair-strong)" />
-      <line v-for="at in [a, b]" :key="at" v-bind="segment(axes, [at, dimensionAt - px(4)], [at, dimensionAt + px(4)])" class="hair" style="stroke: var(--hair-strong)" />
+      <line
+        v-bind="segment(axes, [a, dimensionAt], [b, dimensionAt])"
+        class="hair"
+        style="stroke: var(--hair-strong)"
+      />
+      <line
+        v-for="at in [a, b]"
+        :key="at"
+        v-bind="segment(axes, [at, dimensionAt - px(4)], [at, dimensionAt + px(4)])"
+        class="hair"
+        style="stroke: var(--hair-strong)"
+      />
     </template>
 
     <!-- Replay -->
     <g v-if="now" class="pointer-events-none" data-replay>
-      <circle v-if="now.sound !== null" :cx="start.x" :cy="start.y" :r="now.sound" class="hair" stroke-dasharray="1.5 3" style="stroke: var(--sensing); shape-rendering: auto" />
+      <circle
+        v-if="now.sound !== null"
+        :cx="start.x"
+        :cy="start.y"
+        :r="now.sound"
+        class="hair"
+        stroke-dasharray="1.5 3"
+        style="stroke: var(--sensing); shape-rendering: auto"
+      />
       <circle v-if="now.object" :cx="now.object.x" :cy="now.object.y" r="5" style="fill: var(--action)" />
     </g>
     <ViewsLabelLayer :labels="labels" />

@@ -14,7 +14,12 @@ export interface Label {
   colour?: string
 }
 
-export interface Box { x: number, y: number, width: number, height: number }
+export interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
 
 export interface PlacedLabel extends LabelSpot {
   id: string
@@ -28,13 +33,14 @@ const HEIGHT = 12
 const DESCENT = 3
 const GAP = 2
 
-const NARROW = new Set('iljt.,:;\'|!·−-() fr'.split(''))
+const NARROW = new Set("iljt.,:;'|!·−-() fr".split(''))
 const WIDE = new Set('mwMWQ%@'.split(''))
 
 /** Width of a text in the drawings' narrow cut at 11 px: near enough to keep labels apart. */
 export function textWidth(text: string, bold = false): number {
   let width = 0
-  for (const letter of text) width += NARROW.has(letter) ? 3.1 : WIDE.has(letter) ? 8.3 : /[A-Z]/.test(letter) ? 6.4 : 5.35
+  for (const letter of text)
+    width += NARROW.has(letter) ? 3.1 : WIDE.has(letter) ? 8.3 : /[A-Z]/.test(letter) ? 6.4 : 5.35
   return width * (bold ? 1.06 : 1)
 }
 
@@ -59,7 +65,8 @@ function outside(box: Box, bounds: Box): number {
 }
 
 /**
- * Labels set one after the other, each at its first place where it covers nothing; where every place covers something, at the one that covers least,
+ * Labels set one after the other, each at its first place where it covers nothing; where every place covers something,
+ * at the one that covers least,
  * and left out where even that is most of it. The order is the order of importance.
  *
  * @param labels most important first
@@ -71,7 +78,7 @@ export function placeLabels(labels: readonly Label[], bounds: Box, obstacles: re
   const placed: PlacedLabel[] = []
   for (const label of labels) {
     const bold = label.bold ?? false
-    let best: { spot: LabelSpot, box: Box, cost: number } | null = null
+    let best: { spot: LabelSpot; box: Box; cost: number } | null = null
     for (const spot of label.spots) {
       const box = labelBox(spot, label.text, bold)
       const onText = taken.reduce((sum, other) => sum + overlap(box, other), 0)
@@ -87,12 +94,18 @@ export function placeLabels(labels: readonly Label[], bounds: Box, obstacles: re
 }
 
 /** Small boxes along a line, so that no label is set across it. */
-export function alongLine(points: readonly { x: number, y: number }[], spacing = 9): Box[] {
+export function alongLine(points: readonly { x: number; y: number }[], spacing = 9): Box[] {
   const boxes: Box[] = []
   for (let i = 1; i < points.length; i++) {
     const [a, b] = [points[i - 1]!, points[i]!]
     const steps = Math.min(200, Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / spacing)))
-    for (let k = 0; k < steps; k++) boxes.push({ x: a.x + ((b.x - a.x) * k) / steps - 1.5, y: a.y + ((b.y - a.y) * k) / steps - 1.5, width: 3, height: 3 })
+    for (let k = 0; k < steps; k++)
+      boxes.push({
+        x: a.x + ((b.x - a.x) * k) / steps - 1.5,
+        y: a.y + ((b.y - a.y) * k) / steps - 1.5,
+        width: 3,
+        height: 3,
+      })
   }
   return boxes
 }
@@ -100,8 +113,13 @@ export function alongLine(points: readonly { x: number, y: number }[], spacing =
 /** The usual places round a point, right first. */
 export function around(x: number, y: number, distance = 8): LabelSpot[] {
   return [
-    { x: x + distance, y: y + 4, anchor: 'start' }, { x: x - distance, y: y + 4, anchor: 'end' }, { x, y: y - distance, anchor: 'middle' }, { x, y: y + distance + 9, anchor: 'middle' },
-    { x: x + distance, y: y - distance, anchor: 'start' }, { x: x - distance, y: y - distance, anchor: 'end' }, { x: x + distance, y: y + distance + 8, anchor: 'start' },
+    { x: x + distance, y: y + 4, anchor: 'start' },
+    { x: x - distance, y: y + 4, anchor: 'end' },
+    { x, y: y - distance, anchor: 'middle' },
+    { x, y: y + distance + 9, anchor: 'middle' },
+    { x: x + distance, y: y - distance, anchor: 'start' },
+    { x: x - distance, y: y - distance, anchor: 'end' },
+    { x: x + distance, y: y + distance + 8, anchor: 'start' },
     { x: x - distance, y: y + distance + 8, anchor: 'end' },
   ]
 }

@@ -28,7 +28,9 @@ export interface RigLayout {
 export const GUTTER = 58
 const HEAD = 20
 
-/** Table plan and path chart on one distance axis: one above the other, or side by side where the travel stands upright. */
+/**
+ * Table plan and path chart on one distance axis: one above the other, or side by side where the travel stands upright.
+ */
 export function rigLayout(plan: Plan, width: number, height: number, view: RigView): RigLayout {
   const upright = isUpright(plan)
   const fitTime = pathTimeExtent(plan)
@@ -44,7 +46,10 @@ export function rigLayout(plan: Plan, width: number, height: number, view: RigVi
     const perMetre = Math.abs(along(1) - along(0))
     const axis = split * 0.56 - view.shift * perMetre
     return {
-      upright, perMetre, fitAlong, fitTime,
+      upright,
+      perMetre,
+      fitAlong,
+      fitTime,
       table: { upright, along, across: linear([-1, 1], [axis - perMetre, axis + perMetre]) },
       path: { upright, along, across: linear(time, [split + GUTTER, Math.max(split + GUTTER + 100, width - 14)]) },
       tableBounds: { x: 0, y: HEAD, width: split, height: height - HEAD },
@@ -59,7 +64,10 @@ export function rigLayout(plan: Plan, width: number, height: number, view: RigVi
   // Below the middle: lights stand behind, and a far camera is drawn broken off.
   const axis = split * 0.54 + view.shift * perMetre
   return {
-    upright, perMetre, fitAlong, fitTime,
+    upright,
+    perMetre,
+    fitAlong,
+    fitTime,
     table: { upright, along, across: linear([-1, 1], [axis + perMetre, axis - perMetre]) },
     path: { upright, along, across: linear(time, [split + HEAD + 4, height - 20]) },
     tableBounds: { x: 0, y: HEAD, width, height: split - HEAD },
@@ -68,7 +76,13 @@ export function rigLayout(plan: Plan, width: number, height: number, view: RigVi
 }
 
 /** An extent made larger or smaller about a place that stays where it is; null where that passes what can be shown. */
-export function zoomedExtent([low, high]: Extent, factor: number, about: number, least: number, most: number): Extent | null {
+export function zoomedExtent(
+  [low, high]: Extent,
+  factor: number,
+  about: number,
+  least: number,
+  most: number,
+): Extent | null {
   const span = (high - low) * factor
   if (span < least || span > most) return null
   const share = (Math.min(Math.max(about, low), high) - low) / (high - low)

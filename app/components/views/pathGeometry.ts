@@ -1,4 +1,15 @@
-import { type DrawnTake, type Plan, followed, followedOff, followedScatters, hitsMoment, latencyBeforeDelay, sensing, trackOf, traitsOf } from '~~/core'
+import {
+  type DrawnTake,
+  type Plan,
+  followed,
+  followedOff,
+  followedScatters,
+  hitsMoment,
+  latencyBeforeDelay,
+  sensing,
+  trackOf,
+  traitsOf,
+} from '~~/core'
 
 export type Place = [along: number, time: number]
 
@@ -20,9 +31,17 @@ function curveOf(at: (time: number) => number, from: number, to: number, low: nu
 }
 
 /** The area between two curves, held within the distance axis; empty where it never is in there. */
-function bandOf(upper: (time: number) => number, lower: (time: number) => number, from: number, to: number, low: number, high: number): Place[] {
+function bandOf(
+  upper: (time: number) => number,
+  lower: (time: number) => number,
+  from: number,
+  to: number,
+  low: number,
+  high: number,
+): Place[] {
   const times = Array.from({ length: STEPS + 1 }, (_, i) => from + ((to - from) * i) / STEPS)
-  const side = (at: (time: number) => number): Place[] => times.map(time => [Math.min(Math.max(at(time), low), high), time])
+  const side = (at: (time: number) => number): Place[] =>
+    times.map(time => [Math.min(Math.max(at(time), low), high), time])
   const [a, b] = [side(upper), side(lower)]
   return a.every(([place], i) => place === b[i]![0]) ? [] : [...a, ...b.reverse()]
 }
@@ -36,7 +55,13 @@ function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
     const from = setup.motion.kind === 'still' ? 0 : setup.subject.distance
     return timing.impact === null || timing.sensed === null
       ? null
-      : [from, Math.max(timing.impact, timing.sensed - Math.hypot(setup.sensor.position - from, setup.sensor.offset) / soundSpeed)]
+      : [
+          from,
+          Math.max(
+            timing.impact,
+            timing.sensed - Math.hypot(setup.sensor.position - from, setup.sensor.offset) / soundSpeed,
+          ),
+        ]
   }
   return [0, 0]
 }
@@ -46,7 +71,13 @@ function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number,
   const { motion, sensor } = setup
   if (motion.kind !== 'flight' || motion.speed <= soundSpeed || sensor.kind !== 'sound') return []
   return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): Place[] => {
-    const time = sensing.shockTime({ downrange: along, offset: sensor.offset, speed: motion.speed, soundSpeed, dragPerMetre: drag })
+    const time = sensing.shockTime({
+      downrange: along,
+      offset: sensor.offset,
+      speed: motion.speed,
+      soundSpeed,
+      dragPerMetre: drag,
+    })
     return time === null || time > last ? [] : [[along, time]]
   })
 }
@@ -57,13 +88,13 @@ export interface PathGeometry {
   band: Place[]
   /** What is followed runs out to both sides of the centre. */
   mirrored: Place[]
-  takes: { line: Place[], light: Place | null }[]
+  takes: { line: Place[]; light: Place | null }[]
   sound: Place[]
   /** Bow shock of what flies faster than sound. */
   shock: Place[]
   /** Where the sensor stands on the distance axis: its place on the travel, or as far from its sound. */
   sensorAt: number
-  stretches: { sensed: number, delayFrom: number, delayTo: number, captured: number } | null
+  stretches: { sensed: number; delayFrom: number; delayTo: number; captured: number } | null
   markAt: number | null
   /** Where what is followed is when the light falls. */
   picture: Place | null
@@ -72,7 +103,7 @@ export interface PathGeometry {
   /** Whether the moment is within the window. */
   hit: boolean
   /** Pops of a sequence after the one the delay leads to, each where the camera sees the object. */
-  pops: { number: number, at: Place }[]
+  pops: { number: number; at: Place }[]
   /** The way of all pops as a turning camera sees it; empty where it stands still. */
   panned: Place[]
 }
@@ -84,7 +115,12 @@ export interface PathGeometry {
  * @param times shown, s
  * @param takes drawn from their spreads, to be shown as faint lines
  */
-export function pathGeometry(plan: Plan, extent: readonly [number, number], times: readonly [number, number], takes: readonly DrawnTake[] = []): PathGeometry {
+export function pathGeometry(
+  plan: Plan,
+  extent: readonly [number, number],
+  times: readonly [number, number],
+  takes: readonly DrawnTake[] = [],
+): PathGeometry {
   const { setup, timing, drag } = plan
   const [low, high] = extent
   const first = Math.max(0, times[0])
@@ -105,17 +141,27 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
   }
   const { sensor, subject, moment } = setup
   const from = sensor.source !== 'start' && !still ? subject.distance : 0
-  const sensorAt = sensor.kind === 'beam'
-    ? sensor.position
-    : sensor.kind === 'sound' ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1) : sensor.source !== 'start' ? subject.distance : 0
+  const sensorAt =
+    sensor.kind === 'beam'
+      ? sensor.position
+      : sensor.kind === 'sound'
+        ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1)
+        : sensor.source !== 'start'
+          ? subject.distance
+          : 0
 
   const { captured, sensed, used } = timing
   const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)
   const picture: Place | null = captured === null ? null : [at(captured), captured]
-  const seen = captured === null || !plan.sequence ? [] : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as Place }))
+  const seen =
+    captured === null || !plan.sequence
+      ? []
+      : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as Place }))
   return {
     object: line(at),
-    band: followedScatters(setup) ? bandOf(followedOff(setup, drag, 2), followedOff(setup, drag, -2), first, last, low, high) : [],
+    band: followedScatters(setup)
+      ? bandOf(followedOff(setup, drag, 2), followedOff(setup, drag, -2), first, last, low, high)
+      : [],
     mirrored: cloud ? line(time => -at(time)) : [],
     takes: takes.map(take => ({
       line: line(followed(setup, drag, take.inputs)),
@@ -124,12 +170,16 @@ export function pathGeometry(plan: Plan, extent: readonly [number, number], time
     sound: fan(plan.soundSpeed),
     shock: shockLine(plan, Math.max(0, low), high, last),
     sensorAt,
-    stretches: sensed === null || used === null || setup.trigger !== 'sensor' ? null : { sensed, delayFrom, delayTo: delayFrom + used, captured: captured as number },
+    stretches:
+      sensed === null || used === null || setup.trigger !== 'sensor'
+        ? null
+        : { sensed, delayFrom, delayTo: delayFrom + used, captured: captured as number },
     markAt: moment.reference === 'travel' && !still ? subject.distance + moment.offset : null,
     picture,
     spreadAlong: still ? 0 : plan.spread.scatter * plan.alongSpeed,
     hit: hitsMoment(plan),
     pops: seen.filter(pop => pop.at[1] > captured! + 1e-9),
-    panned: setup.sequence.panSpeed === 0 ? [] : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),
+    panned:
+      setup.sequence.panSpeed === 0 ? [] : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),
   }
 }

@@ -19,10 +19,15 @@ export function roundStep(perMetre: number, system: System): number {
  *
  * @param marks places it likes to stand at, m
  */
-export function snapped(value: number, options: { perMetre: number, system: System, marks?: readonly number[], free?: boolean }): number {
+export function snapped(
+  value: number,
+  options: { perMetre: number; system: System; marks?: readonly number[]; free?: boolean },
+): number {
   const fine = (v: number): number => Number(v.toFixed(6))
   if (options.free) return fine(Math.round(value * 1e4) / 1e4)
-  const near = (options.marks ?? []).filter(mark => Math.abs(mark - value) * options.perMetre <= PULL).sort((a, b) => Math.abs(a - value) - Math.abs(b - value))
+  const near = (options.marks ?? [])
+    .filter(mark => Math.abs(mark - value) * options.perMetre <= PULL)
+    .sort((a, b) => Math.abs(a - value) - Math.abs(b - value))
   if (near[0] !== undefined) return fine(near[0])
   const step = roundStep(options.perMetre, options.system)
   return fine(Math.round(value / step) * step)

@@ -11,9 +11,17 @@ export interface Lane {
 /** Lanes from the action to what is always on, each light its own. */
 export function lanesOf({ setup }: Plan): Lane[] {
   const lanes: Lane[] = [{ id: 'action', label: 'action', role: 'action' }]
-  if (setup.trigger === 'sensor') lanes.push({ id: 'sensing', label: 'sensing', role: 'sensing' }, { id: 'controller', label: 'controller', role: 'sensing' })
+  if (setup.trigger === 'sensor')
+    lanes.push(
+      { id: 'sensing', label: 'sensing', role: 'sensing' },
+      { id: 'controller', label: 'controller', role: 'sensing' },
+    )
   setup.flashes.forEach((flash, i) => lanes.push({ id: `light${i}`, label: flash.name, role: 'light' }))
-  return [...lanes, { id: 'shutter', label: 'shutter', role: 'shutter' }, { id: 'ambient', label: 'ambient', role: 'shutter' }]
+  return [
+    ...lanes,
+    { id: 'shutter', label: 'shutter', role: 'shutter' },
+    { id: 'ambient', label: 'ambient', role: 'shutter' },
+  ]
 }
 
 export interface Stretch {
@@ -23,7 +31,10 @@ export interface Stretch {
   to: number
 }
 
-/** The stages of the chain on the time axis, the set delay among them, from the sensor to the middle of the light; empty where no sensor fires. */
+/**
+ * The stages of the chain on the time axis, the set delay among them, from the sensor to the middle of the light; empty
+ * where no sensor fires.
+ */
 export function chainStretches(plan: Plan): Stretch[] {
   const { sensed, used } = plan.timing
   if (sensed === null || used === null || plan.setup.trigger !== 'sensor') return []
@@ -55,7 +66,8 @@ export function shutterTimes(plan: Plan): ShutterTimes | null {
   const moves = shutterMoves(setup)
   const travel = moves.full - moves.opens
   if (setup.method === 'open-shutter') {
-    // Opened by hand before the action and closed after the last light, the more of what is to spare before it, and never too late to see that light if it can be helped.
+    // Opened by hand before the action and closed after the last light, the more of what is to spare before it, and
+    // never too late to see that light if it can be helped.
     const last = lastLight(plan) ?? captured
     const opens = Math.max(Math.min(captured - 0.6 * (shutter - (last - captured)), -0.05 * shutter), last - shutter)
     return { released: null, opens, full: opens + travel, closing: opens + shutter, closed: opens + shutter + travel }
@@ -63,7 +75,13 @@ export function shutterTimes(plan: Plan): ShutterTimes | null {
   const flash = plan.stages.find(stage => stage.id === 'flash')?.latency ?? 0
   // Where the lag ends: half an exposure before the middle of it, or, by flash, where the contact closes.
   const lagged = setup.method === 'fast-shutter' ? captured - midExposure(setup) : captured - flash - moves.full
-  return { released: lagged - setup.camera.lag, opens: lagged + moves.opens, full: lagged + moves.full, closing: lagged + moves.closing, closed: lagged + moves.closed }
+  return {
+    released: lagged - setup.camera.lag,
+    opens: lagged + moves.opens,
+    full: lagged + moves.full,
+    closing: lagged + moves.closing,
+    closed: lagged + moves.closed,
+  }
 }
 
 /** When the middle of each light falls, s: the lights differ by their own latencies. */
@@ -74,29 +92,45 @@ export function lightTimes(plan: Plan): number[] {
   return plan.known.flashes.map(flash => captured - mean + latencyOf(plan.known, flash))
 }
 
-/** When the middle of every pop of one light falls, s: one, or those of a sequence; none where the sequence leaves it out. */
+/**
+ * When the middle of every pop of one light falls, s: one, or those of a sequence; none where the sequence leaves it
+ * out.
+ */
 export function popTimes(plan: Plan, index: number): number[] {
   const first = lightTimes(plan)[index]
   if (first === undefined) return []
   return plan.sequence ? timesOfLight(plan.sequence.pops, index).map(time => first + time) : [first]
 }
 
-/** The shape of one light's pulse between two times, as level 0 to 1 of its peak; empty where none of it falls between. */
-export function pulseOutline(plan: Plan, index: number, from: number, to: number, middle: number | undefined = popTimes(plan, index)[0], steps = 120): [time: number, level: number][] {
+/**
+ * The shape of one light's pulse between two times, as level 0 to 1 of its peak; empty where none of it falls between.
+ */
+export function pulseOutline(
+  plan: Plan,
+  index: number,
+  from: number,
+  to: number,
+  middle: number | undefined = popTimes(plan, index)[0],
+  steps = 120,
+): [time: number, level: number][] {
   const pulse = plan.pulses[index]
   if (!pulse || middle === undefined) return []
   const peak = middle - pulseMiddle(pulse.shape)
   const start = Math.max(from, peak)
   const end = Math.min(to, peak + pulse.shape.cut)
   if (end <= start) return []
-  return [[start, 0], ...Array.from({ length: steps + 1 }, (_, i): [number, number] => {
-    const time = start + ((end - start) * i) / steps
-    return [time, pulseLevel(pulse.shape, time - peak)]
-  }), [end, 0]]
+  return [
+    [start, 0],
+    ...Array.from({ length: steps + 1 }, (_, i): [number, number] => {
+      const time = start + ((end - start) * i) / steps
+      return [time, pulseLevel(pulse.shape, time - peak)]
+    }),
+    [end, 0],
+  ]
 }
 
 /** Stretches worth looking at: all of it, the action, the light. */
-export function stripExtents(plan: Plan): { all: [number, number], action: [number, number], light: [number, number] } {
+export function stripExtents(plan: Plan): { all: [number, number]; action: [number, number]; light: [number, number] } {
   const { captured, moment, sensed } = plan.timing
   const last = Math.max(lastLight(plan) ?? 0, moment ?? 0, sensed ?? 0, 1e-5)
   const shutter = shutterTimes(plan)
@@ -104,5 +138,9 @@ export function stripExtents(plan: Plan): { all: [number, number], action: [numb
   const high = Math.max(last, shutter?.closed ?? 0)
   const half = Math.max(plan.sharpness.by === 'flash' ? plan.sharpness.duration * 2 : plan.setup.picture.shutter, 5e-6)
   const centre = captured ?? last
-  return { all: [low - 0.04 * (high - low), high + 0.06 * (high - low)], action: [-0.08 * last, 1.25 * last], light: [centre - half, centre + half] }
+  return {
+    all: [low - 0.04 * (high - low), high + 0.06 * (high - low)],
+    action: [-0.08 * last, 1.25 * last],
+    light: [centre - half, centre + half],
+  }
 }

@@ -1,27 +1,34 @@
-import { type FlashSetup, type Setup, followed, flight, motionFor, meanInputs, traitsOf, type Plan } from '~~/core'
-
-/** A place in the studio, m: along the travel, across it (+ away from the camera), and out of the plane of the table plan. */
-export interface Spot { along: number, across: number, out: number }
-
-/** Middle of the subject along the travel, m. */
-export function subjectMiddle({ recipe, motion, subject }: Setup): number {
-  if (motion.kind === 'still') return subject.depth / 2
-  // A cloud grows about the hands that let it go.
-  return traitsOf(recipe).cloud && subject.distance === 0 ? 0 : subject.distance + subject.depth / 2
-}
+import {
+  type FlashSetup,
+  type Setup,
+  type Spot,
+  followed,
+  flight,
+  lightSpot as fromSubject,
+  motionFor,
+  meanInputs,
+  subjectMiddle,
+  traitsOf,
+  type Plan,
+} from '~~/core'
 
 /** m across the travel that the subject takes up as seen from above: as high as wide, but for people. */
 export function footprint({ recipe, subject }: Setup): number {
   return traitsOf(recipe).person ? Math.min(subject.height, subject.depth) : subject.height
 }
 
+/** Where a light stands in the table plan, counted along the travel from its start. */
 export function lightSpot(setup: Setup, flash: FlashSetup): Spot {
-  const flat = flash.distance * Math.cos(flash.elevation)
-  return { along: subjectMiddle(setup) + flat * Math.cos(flash.angle), across: flat * Math.sin(flash.angle), out: flash.distance * Math.sin(flash.elevation) }
+  const spot = fromSubject(flash)
+  return { ...spot, along: subjectMiddle(setup) + spot.along }
 }
 
 /** A light's own figures for a place it is moved to in a view that shows two of its three coordinates. */
-export function lightAt(setup: Setup, flash: FlashSetup, to: Partial<Spot>): Pick<FlashSetup, 'distance' | 'angle' | 'elevation'> {
+export function lightAt(
+  setup: Setup,
+  flash: FlashSetup,
+  to: Partial<Spot>,
+): Pick<FlashSetup, 'distance' | 'angle' | 'elevation'> {
   const spot = { ...lightSpot(setup, flash), ...to }
   const x = spot.along - subjectMiddle(setup)
   const flat = Math.hypot(x, spot.across)
@@ -32,19 +39,32 @@ export function lightAt(setup: Setup, flash: FlashSetup, to: Partial<Spot>): Pic
   }
 }
 
-/** Half-angle of the space that fragments and ricochets are counted on to stay in, rad. A sketch for keeping clear, no promise. */
+/**
+ * Half-angle of the space that fragments and ricochets are counted on to stay in, rad. A sketch for keeping clear, no
+ * promise.
+ */
 const DANGER = 0.2
 
-/** Outline of the danger zone of a projectile: from the muzzle, widening, to what catches it; null for anything else. */
-export function dangerZone(setup: Setup): { along: number, across: number }[] | null {
+/**
+ * Outline of the danger zone of a projectile: from the muzzle, widening, to what catches it; null for anything else.
+ */
+export function dangerZone(setup: Setup): { along: number; across: number }[] | null {
   if (setup.action.kind !== 'launcher') return null
   const end = Math.max(setup.catch.distance, setup.subject.distance + setup.subject.depth)
   const muzzle = 0.04
   const wide = muzzle + end * Math.tan(DANGER)
-  return [{ along: 0, across: muzzle }, { along: end, across: wide }, { along: end, across: -wide }, { along: 0, across: -muzzle }]
+  return [
+    { along: 0, across: muzzle },
+    { along: end, across: wide },
+    { along: end, across: -wide },
+    { along: 0, across: -muzzle },
+  ]
 }
 
-/** True path of what flies seen from the side: m out of the line of travel at places along it; empty where the line is the path. */
+/**
+ * True path of what flies seen from the side: m out of the line of travel at places along it; empty where the line is
+ * the path.
+ */
 export function sidePath(plan: Plan, extent: readonly [number, number]): [along: number, out: number][] {
   const { setup, drag } = plan
   const { motion, subject } = setup
@@ -52,10 +72,11 @@ export function sidePath(plan: Plan, extent: readonly [number, number]): [along:
   const to = Math.min(extent[1], Math.max(subject.distance * 1.6, setup.catch.distance, 0.1))
   if (to <= from || (motion.kind !== 'flight' && motion.kind !== 'arc')) return []
   const at = (along: number): number | null => {
-    if (motion.kind === 'flight') return along === 0 ? 0 : -flight.flightDrop({ distance: along, speed: motion.speed, dragPerMetre: drag })
+    if (motion.kind === 'flight')
+      return along === 0 ? 0 : -flight.flightDrop({ distance: along, speed: motion.speed, dragPerMetre: drag })
     const path = motionFor(setup, drag, meanInputs(setup))
     const time = path.timeAt(along)
-    return time === null ? null : path.riseAt?.(time) ?? 0
+    return time === null ? null : (path.riseAt?.(time) ?? 0)
   }
   // The line of travel goes through the subject.
   const through = at(subject.distance) ?? 0

@@ -2,7 +2,10 @@
 import { type RevealedFigure, fieldAt } from '~~/core'
 import { ApiError, type PracticeState, api } from '~/services/api'
 
-/** How an exercise stands, and once revealed how it went: takes, mistakes with what to learn from each, and the truth beside what was learnt. */
+/**
+ * How an exercise stands, and once revealed how it went: takes, mistakes with what to learn from each, and the truth
+ * beside what was learnt.
+ */
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const state = ref<PracticeState | null>(null)
@@ -14,8 +17,16 @@ useHead({ title: () => `${state.value?.exercise.title ?? 'Exercise'} · Epiro` }
 async function load(how: () => Promise<PracticeState>): Promise<void> {
   failure.value = ''
   busy.value = true
-  try { state.value = await how() }
-  catch (error) { failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such exercise in this studio.' : error instanceof ApiError ? error.message : 'The exercise could not be read' }
+  try {
+    state.value = await how()
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such exercise in this studio.'
+        : error instanceof ApiError
+          ? error.message
+          : 'The exercise could not be read'
+  }
   busy.value = false
 }
 onMounted(() => load(() => api.practice(id.value)))
@@ -26,7 +37,12 @@ const bars = computed(() => {
   const j = judgement.value
   if (!j) return []
   const rows = [
-    { label: 'you', takes: j.takes, text: `${j.takes}${j.done ? '' : `, ${j.keepers} of ${j.wanted} keepers`}`, you: true },
+    {
+      label: 'you',
+      takes: j.takes,
+      text: `${j.takes}${j.done ? '' : `, ${j.keepers} of ${j.wanted} keepers`}`,
+      you: true,
+    },
     { label: 'who knows the truth', takes: j.best, text: j.best.toFixed(1), you: false },
     { label: 'as proposed', takes: j.proposals, text: j.proposals.toFixed(1), you: false },
     { label: 'up a ladder', takes: j.ladder, text: j.ladder.toFixed(1), you: false },
@@ -34,9 +50,16 @@ const bars = computed(() => {
   const most = Math.max(1, ...rows.map(row => row.takes))
   return rows.map(row => ({ ...row, share: row.takes / most }))
 })
-const QUANTITIES = { 'motion.speed': 'speed', 'subject.crackSpeed': 'speed', 'moment.time': 'time', 'moment.fraction': 'share', 'delay': 'time' } as const
+const QUANTITIES = {
+  'motion.speed': 'speed',
+  'subject.crackSpeed': 'speed',
+  'moment.time': 'time',
+  'moment.fraction': 'share',
+  'delay': 'time',
+} as const
 const NAMES: Partial<Record<RevealedFigure['path'], string>> = { delay: 'Delay for the moment' }
-const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string => show(row[key], QUANTITIES[row.path], { figures: 4 })
+const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =>
+  show(row[key], QUANTITIES[row.path], { figures: 4 })
 </script>
 
 <template>
@@ -58,7 +81,13 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
         <p class="flex flex-wrap gap-3 pt-1">
           <UButton v-if="!state.revealed" :to="`/setups/${id}/run`" label="To the run" variant="outline" />
           <UButton :to="`/setups/${id}`" label="To the set-up" variant="outline" />
-          <UButton v-if="!state.revealed" label="Reveal" :disabled="state.shots === 0" :loading="busy" @click="load(() => api.revealPractice(id))" />
+          <UButton
+            v-if="!state.revealed"
+            label="Reveal"
+            :disabled="state.shots === 0"
+            :loading="busy"
+            @click="load(() => api.revealPractice(id))"
+          />
         </p>
         <p v-if="!state.revealed" class="text-[13px] text-(--ink-soft)">
           Reveal ends the exercise: the truth of the rig and your mistakes are shown, and stay shown.
@@ -66,16 +95,20 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
       </header>
       <template v-if="judgement">
         <section aria-labelledby="how">
-          <h2 id="how" class="section-title">
-            Takes for {{ judgement.wanted }} keepers
-          </h2>
+          <h2 id="how" class="section-title">Takes for {{ judgement.wanted }} keepers</h2>
           <p class="py-1 text-[17px]" data-testid="result">
-            {{ judgement.done ? `Done in ${judgement.takes} takes` : `${judgement.keepers} of ${judgement.wanted} keepers in ${judgement.takes} takes` }}{{ judgement.first === null ? '' : `, the first in take ${judgement.first}` }}.
+            {{
+              judgement.done
+                ? `Done in ${judgement.takes} takes`
+                : `${judgement.keepers} of ${judgement.wanted} keepers in ${judgement.takes} takes`
+            }}{{ judgement.first === null ? '' : `, the first in take ${judgement.first}` }}.
           </p>
           <dl class="bars">
             <template v-for="bar in bars" :key="bar.label">
               <dt>{{ bar.label }}</dt>
-              <dd><span class="bar" :class="{ you: bar.you }" :style="{ width: `${bar.share * 70}%` }" />{{ bar.text }}</dd>
+              <dd>
+                <span class="bar" :class="{ you: bar.you }" :style="{ width: `${bar.share * 70}%` }" />{{ bar.text }}
+              </dd>
             </template>
           </dl>
           <p class="pt-1 text-[12px] text-(--ink-soft)">
@@ -83,18 +116,24 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           </p>
         </section>
         <section v-if="state.truth" aria-labelledby="truth">
-          <h2 id="truth" class="section-title">
-            The truth
-          </h2>
+          <h2 id="truth" class="section-title">The truth</h2>
           <table class="kit-table max-w-xl" data-testid="truth">
             <thead>
-              <tr><th /><th>assumed</th><th>in the set-up now</th><th>true</th></tr>
+              <tr>
+                <th />
+                <th>assumed</th>
+                <th>in the set-up now</th>
+                <th>true</th>
+              </tr>
             </thead>
             <tbody>
               <tr v-for="row in state.truth" :key="row.path">
                 <th scope="row">
                   {{ NAMES[row.path] ?? fieldAt(row.path)?.label }}
-                </th><td>{{ figure(row, 'assumed') }}</td><td>{{ figure(row, 'now') }}</td><td class="font-semibold">
+                </th>
+                <td>{{ figure(row, 'assumed') }}</td>
+                <td>{{ figure(row, 'now') }}</td>
+                <td class="font-semibold">
                   {{ figure(row, 'truth') }}
                 </td>
               </tr>
@@ -102,16 +141,22 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           </table>
         </section>
         <section aria-labelledby="mistakes">
-          <h2 id="mistakes" class="section-title">
-            What it cost
-          </h2>
+          <h2 id="mistakes" class="section-title">What it cost</h2>
           <p v-if="judgement.mistakes.length === 0">
             No mistake found. What takes it took, the rig’s own scatter wanted.
           </p>
           <ol v-else>
-            <li v-for="mistake in judgement.mistakes" :key="mistake.id" class="border-t border-(--hair) py-2" data-testid="mistake">
+            <li
+              v-for="mistake in judgement.mistakes"
+              :key="mistake.id"
+              class="border-t border-(--hair) py-2"
+              data-testid="mistake"
+            >
               <p class="font-semibold">
-                {{ mistake.title }} <span class="font-normal text-(--ink-soft)">{{ mistake.shots.length === 1 ? 'shot' : 'shots' }} {{ mistake.shots.join(', ') }}</span>
+                {{ mistake.title }}
+                <span class="font-normal text-(--ink-soft)"
+                  >{{ mistake.shots.length === 1 ? 'shot' : 'shots' }} {{ mistake.shots.join(', ') }}</span
+                >
               </p>
               <p class="text-[13px]">
                 {{ mistake.lesson }}
@@ -121,16 +166,33 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
         </section>
       </template>
     </div>
-    <p v-else role="status" class="text-(--ink-soft)">
-      Opening the exercise
-    </p>
+    <p v-else role="status" class="text-(--ink-soft)">Opening the exercise</p>
   </div>
 </template>
 
 <style scoped>
-.bars { display: grid; grid-template-columns: 150px 1fr; gap: 3px 12px; align-items: center; font-size: 13px; }
-.bars dt { text-align: right; color: var(--ink-soft); }
-.bars dd { display: flex; gap: 8px; align-items: center; }
-.bar { height: 14px; border: 1px solid var(--ink); display: inline-block; }
-.bar.you { background: var(--ink); }
+.bars {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 3px 12px;
+  align-items: center;
+  font-size: 13px;
+}
+.bars dt {
+  text-align: right;
+  color: var(--ink-soft);
+}
+.bars dd {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.bar {
+  height: 14px;
+  border: 1px solid var(--ink);
+  display: inline-block;
+}
+.bar.you {
+  background: var(--ink);
+}
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { EXERCISES } from '~~/core'
+import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
 import { ApiError, type PracticeRecord, api } from '~/services/api'
 import { RECIPE_LABELS } from '~/text/choices'
 
@@ -11,14 +11,21 @@ const { when } = useDates()
 useHead({ title: 'Practice · Epiro' })
 
 onMounted(async () => {
-  try { practices.value = await api.practices() }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'The exercises could not be read' }
+  try {
+    practices.value = await api.practices()
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'The exercises could not be read'
+  }
 })
 async function begin(exercise: string): Promise<void> {
   busy.value = exercise
   failure.value = ''
-  try { await navigateTo(`/setups/${(await api.beginPractice(exercise)).id}/run`) }
-  catch (error) { failure.value = error instanceof ApiError ? error.message : 'Not begun' }
+  try {
+    const { id } = await api.beginPractice(exercise)
+    await navigateTo(exerciseById(exercise)?.light ? `/setups/${id}?tab=light` : `/setups/${id}/run`)
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'Not begun'
+  }
   busy.value = ''
 }
 </script>
@@ -27,12 +34,11 @@ async function begin(exercise: string): Promise<void> {
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-5xl gap-6">
       <header class="max-w-3xl">
-        <h1 class="text-2xl font-semibold">
-          Practice bench
-        </h1>
+        <h1 class="text-2xl font-semibold">Practice bench</h1>
         <p class="mt-1 text-(--ink-soft)">
-          A simulated rig stands in for launcher, sensor, controller, lights and camera. What is true of it is hidden: shoot, look at the pictures, and find the moment with the
-          props given. Then see how you did against a ladder and against somebody who knew the truth.
+          A simulated rig stands in for launcher, sensor, controller, lights and camera. What is true of it is hidden:
+          shoot, look at the pictures, and find the moment with the props given. Then see how you did against a ladder
+          and against somebody who knew the truth.
         </p>
       </header>
       <p v-if="failure" role="alert" class="text-(--bad)">
@@ -49,22 +55,61 @@ async function begin(exercise: string): Promise<void> {
             </p>
           </div>
           <p class="text-[13px] whitespace-nowrap">
-            {{ RECIPE_LABELS[exercise.recipe] }}<br>
+            {{ RECIPE_LABELS[exercise.recipe] }}<br />
             <span class="text-(--ink-soft)">{{ exercise.keepers }} keepers, {{ exercise.stock }} props</span>
           </p>
-          <UButton label="Begin" :aria-label="`Begin: ${exercise.title}`" :loading="busy === exercise.id" @click="begin(exercise.id)" />
+          <UButton
+            label="Begin"
+            :aria-label="`Begin: ${exercise.title}`"
+            :loading="busy === exercise.id"
+            @click="begin(exercise.id)"
+          />
         </li>
       </ol>
+      <section aria-labelledby="placing">
+        <h2 id="placing" class="section-title">Placing light, judged by the computed frame</h2>
+        <ol class="grid" aria-label="Exercises of light">
+          <li
+            v-for="exercise in LIGHT_EXERCISES"
+            :key="exercise.id"
+            class="row"
+            :data-testid="`exercise-${exercise.id}`"
+          >
+            <div class="min-w-0">
+              <h3 class="font-semibold">{{ exercise.title }}</h3>
+              <p class="text-[13px] text-(--ink-soft)">{{ exercise.teaches }}</p>
+            </div>
+            <p class="text-[13px] whitespace-nowrap">{{ RECIPE_LABELS[exercise.recipe] }}</p>
+            <UButton
+              label="Begin"
+              :aria-label="`Begin: ${exercise.title}`"
+              :loading="busy === exercise.id"
+              @click="begin(exercise.id)"
+            />
+          </li>
+        </ol>
+      </section>
       <section v-if="practices.length > 0" aria-labelledby="begun">
-        <h2 id="begun" class="section-title">
-          Begun
-        </h2>
+        <h2 id="begun" class="section-title">Begun</h2>
         <ol>
-          <li v-for="practice in practices" :key="practice.setupId" class="flex flex-wrap items-baseline gap-x-4 border-t border-(--hair) py-1.5 text-[13px]">
-            <NuxtLink :to="`/practice/${practice.setupId}`" class="min-w-0 flex-1 underline decoration-(--hair-strong) underline-offset-3">{{ practice.setupName }}</NuxtLink>
-            <span class="text-(--ink-soft)">{{ practice.shots }} {{ practice.shots === 1 ? 'shot' : 'shots' }}{{ practice.revealed ? ', revealed' : '' }}</span>
+          <li
+            v-for="practice in practices"
+            :key="practice.setupId"
+            class="flex flex-wrap items-baseline gap-x-4 border-t border-(--hair) py-1.5 text-[13px]"
+          >
+            <NuxtLink
+              :to="`/practice/${practice.setupId}`"
+              class="min-w-0 flex-1 underline decoration-(--hair-strong) underline-offset-3"
+              >{{ practice.setupName }}</NuxtLink
+            >
+            <span class="text-(--ink-soft)"
+              >{{ practice.shots }} {{ practice.shots === 1 ? 'shot' : 'shots'
+              }}{{ practice.revealed ? ', revealed' : '' }}</span
+            >
             <span class="text-(--ink-soft)">{{ when(practice.createdAt) }}</span>
-            <NuxtLink v-if="!practice.revealed" :to="`/setups/${practice.setupId}/run`" class="underline">Go on</NuxtLink>
+            <NuxtLink v-if="!practice.revealed" :to="`/setups/${practice.setupId}/run`" class="underline"
+              >Go on</NuxtLink
+            >
           </li>
         </ol>
       </section>
@@ -73,6 +118,20 @@ async function begin(exercise: string): Promise<void> {
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: minmax(0, 1fr) 150px auto; gap: 4px 24px; align-items: center; border-top: 1px solid var(--hair); padding: 9px 0; }
-@media (max-width: 640px) { .row { grid-template-columns: minmax(0, 1fr) auto; } .row > div { grid-column: 1 / -1; } }
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px auto;
+  gap: 4px 24px;
+  align-items: center;
+  border-top: 1px solid var(--hair);
+  padding: 9px 0;
+}
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .row > div {
+    grid-column: 1 / -1;
+  }
+}
 </style>

@@ -11,8 +11,14 @@ useHead({ title: () => `Dial card: ${store.setup?.name ?? ''} · Epiro` })
 const id = computed(() => String(route.params.id))
 
 onMounted(async () => {
-  try { await store.open(id.value) }
-  catch (error) { failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.' }
+  try {
+    await store.open(id.value)
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such set-up in this studio.'
+        : 'The set-up could not be opened.'
+  }
 })
 onBeforeUnmount(() => store.close())
 
@@ -23,44 +29,59 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
 
 <template>
   <PrintSheet
-    :failure="failure" :ready="store.plan !== null && store.setup !== null" waiting="Opening the dial card" label="Dial card" :title="store.setup?.name ?? ''" back="Set-up" :to="`/setups/${id}`"
+    :failure="failure"
+    :ready="store.plan !== null && store.setup !== null"
+    waiting="Opening the dial card"
+    label="Dial card"
+    :title="store.setup?.name ?? ''"
+    back="Set-up"
+    :to="`/setups/${id}`"
   >
-    <template #summary>
-      {{ store.record?.shootName }} · {{ store.setup?.moment.phase }}
-    </template>
+    <template #summary> {{ store.record?.shootName }} · {{ store.setup?.moment.phase }} </template>
     <template v-if="store.plan && store.setup">
       <PlanDialCard :plan="store.plan" class="big" />
       <p v-if="store.plan.timing.moment !== null" class="mt-3 text-[13px] text-(--ink-soft)">
-        Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; scatter ±{{ show(store.plan.spread.scatter, 'time') }} a take.
+        Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; scatter ±{{
+          show(store.plan.spread.scatter, 'time')
+        }}
+        a take.
       </p>
       <p v-if="ladder" class="text-[13px] text-(--ink-soft)" data-testid="ladder">
-        Ladder, for walking it by hand: {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}; back by half a step, {{ show(ladder.step / 2, 'time', { figures: 2 }) }}, once past.
+        Ladder, for walking it by hand:
+        {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}; back by half a step,
+        {{ show(ladder.step / 2, 'time', { figures: 2 }) }}, once past.
       </p>
       <section v-if="stops.length > 0" class="mt-4" aria-label="To be mended first">
-        <h2 class="section-title">
-          To be mended first
-        </h2>
+        <h2 class="section-title">To be mended first</h2>
         <p v-for="finding in stops" :key="finding.id" class="text-[13px]">
           {{ fill(finding.title, finding.figures) }}
         </p>
       </section>
       <SequenceSchedulePanel v-if="store.plan.sequence" :plan="store.plan" class="mt-4" />
       <div class="mt-5 grid gap-x-8 gap-y-4 sm:grid-cols-2">
-        <section v-for="[title, items] in [['Preparation', store.setup.lists.preparation], ['Reset between takes', store.setup.lists.reset]] as const" :key="title">
+        <section
+          v-for="[title, items] in [
+            ['Preparation', store.setup.lists.preparation],
+            ['Reset between takes', store.setup.lists.reset],
+          ] as const"
+          :key="title"
+        >
           <h2 class="section-title border-b border-(--hair)">
             {{ title }}
           </h2>
           <ul class="text-[13px]">
             <li v-for="item in items" :key="item.text" class="flex gap-2 py-0.5">
-              <span aria-hidden="true" class="mt-1 size-2.5 shrink-0 border border-(--ink)" :class="{ 'bg-(--ink)': item.done }" />{{ item.text }}
+              <span
+                aria-hidden="true"
+                class="mt-1 size-2.5 shrink-0 border border-(--ink)"
+                :class="{ 'bg-(--ink)': item.done }"
+              />{{ item.text }}
             </li>
           </ul>
         </section>
       </div>
       <section class="mt-4 text-[12px]" aria-label="Cautions">
-        <h2 class="section-title border-b border-(--hair)">
-          Cautions
-        </h2>
+        <h2 class="section-title border-b border-(--hair)">Cautions</h2>
         <p v-for="caution in cautionsOf(store.setup)" :key="caution.id" class="py-0.5">
           <strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text }}
         </p>
@@ -76,6 +97,11 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
 </template>
 
 <style scoped>
-.big :deep(.number-big) { font-size: 46px; }
-.big :deep(.dial) { font-size: 16px; gap: 3px 16px; }
+.big :deep(.number-big) {
+  font-size: 46px;
+}
+.big :deep(.dial) {
+  font-size: 16px;
+  gap: 3px 16px;
+}
 </style>

@@ -8,14 +8,30 @@ const takes = useTakesStore()
 const pictures = usePicturesStore()
 const view = useViewStore()
 const kit = useKitStore()
+const preferences = usePreferencesStore()
 const failure = ref('')
 const TABS = [
-  { id: 'plan', label: 'Findings' }, { id: 'figures', label: 'Figures' }, { id: 'methods', label: 'Methods' }, { id: 'tests', label: 'Tests' }, { id: 'lists', label: 'Lists' }, { id: 'takes', label: 'Takes' },
+  { id: 'plan', label: 'Findings' },
+  { id: 'figures', label: 'Figures' },
+  { id: 'light', label: 'Light' },
+  { id: 'methods', label: 'Methods' },
+  { id: 'tests', label: 'Tests' },
+  { id: 'lists', label: 'Lists' },
+  { id: 'takes', label: 'Takes' },
+] as const
+const PANELS = [
+  { id: 'know', label: 'What I know' },
+  { id: 'all', label: 'All inputs' },
 ] as const
 /** On a phone one part is shown at a time. */
-const PARTS = [{ id: 'result', label: 'Dial card' }, { id: 'drawing', label: 'Drawings' }, { id: 'inputs', label: 'Inputs' }] as const
+const PARTS = [
+  { id: 'result', label: 'Dial card' },
+  { id: 'drawing', label: 'Drawings' },
+  { id: 'inputs', label: 'Inputs' },
+] as const
 const part = ref<(typeof PARTS)[number]['id']>('result')
-const tab = ref<(typeof TABS)[number]['id']>('plan')
+/** A link may name the tab it is about. */
+const tab = ref<(typeof TABS)[number]['id']>(TABS.find(one => one.id === route.query.tab)?.id ?? 'plan')
 const replay = useTemplateRef<{ press: () => void }>('replay')
 /** The figure whose why was asked for on the dial card; the count makes the same one open again. */
 const why = ref('')
@@ -36,9 +52,11 @@ onMounted(async () => {
     void pictures.open(id).catch(() => {})
     void kit.load().catch(() => {})
     await store.open(id)
-  }
-  catch (error) {
-    failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.'
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such set-up in this studio.'
+        : 'The set-up could not be opened.'
   }
 })
 onBeforeUnmount(() => {
@@ -48,36 +66,83 @@ onBeforeUnmount(() => {
 })
 
 const page = computed(() => `/setups/${String(route.params.id)}/card`)
-usePageKeys((event) => {
+usePageKeys(event => {
   if (undoKey(event)) return
   // The drawings have their own digits.
   const chosen = (event.target as HTMLElement).closest('svg') ? undefined : TABS[Number(event.key) - 1]
-  if (chosen) { tab.value = chosen.id; return }
+  if (chosen) {
+    tab.value = chosen.id
+    return
+  }
   const actions: Record<string, () => void> = {
-    r: () => replay.value?.press(), t: () => { view.ghosts = !view.ghosts }, v: () => { view.fromCamera = !view.fromCamera }, p: () => void navigateTo(page.value),
+    r: () => replay.value?.press(),
+    t: () => {
+      view.ghosts = !view.ghosts
+    },
+    v: () => {
+      view.fromCamera = !view.fromCamera
+    },
+    p: () => void navigateTo(page.value),
   }
   actions[event.key]?.()
 })
 
 const { copied, copy } = useCopied()
 const counts = computed(() => ({
-  plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0, figures: 0, methods: 0, tests: 0, lists: 0, takes: takes.takes.length,
+  plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0,
+  figures: 0,
+  light: 0,
+  methods: 0,
+  tests: 0,
+  lists: 0,
+  takes: takes.takes.length,
 }))
 </script>
 
 <template>
   <div class="h-full">
     <Teleport defer to="#header-place">
-      <NuxtLink v-if="store.record" to="/" class="hidden truncate text-(--ink-soft) hover:underline md:inline">{{ store.record.shootName }}</NuxtLink>
+      <NuxtLink v-if="store.record" to="/" class="hidden truncate text-(--ink-soft) hover:underline md:inline">{{
+        store.record.shootName
+      }}</NuxtLink>
       <h1 v-if="store.setup" class="truncate font-semibold">{{ store.setup.name }}</h1>
       <PlanSaveStatus v-if="store.setup" />
       <span class="flex">
-        <UButton icon="i-lucide-undo-2" size="xs" variant="ghost" aria-label="Undo" :disabled="!store.canUndo" @click="store.undo()" />
-        <UButton icon="i-lucide-redo-2" size="xs" variant="ghost" aria-label="Redo" :disabled="!store.canRedo" @click="store.redo()" />
-        <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-gallery-horizontal-end" :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'" aria-label="Compose a sequence of pops" :ui="{ label: 'max-sm:sr-only' }" :to="`/setups/${String(route.params.id)}/sequence`" />
-        <UButton v-if="store.setup" size="xs" variant="ghost" icon="i-lucide-play-circle" label="Run" :to="`/setups/${String(route.params.id)}/run`" />
-        <UButton v-if="store.setup" icon="i-lucide-download" size="xs" variant="ghost" aria-label="Export the set-up file" @click="saveSetupFile(store.setup)" />
-        <UButton v-if="store.setup" icon="i-lucide-clipboard-copy" size="xs" variant="ghost" aria-label="Copy the set-up, to paste in any studio" @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')" />
+        <PlanUndoRedo />
+        <UButton
+          v-if="store.setup"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-gallery-horizontal-end"
+          :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'"
+          aria-label="Compose a sequence of pops"
+          :ui="{ label: 'max-sm:sr-only' }"
+          :to="`/setups/${String(route.params.id)}/sequence`"
+        />
+        <UButton
+          v-if="store.setup"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-play-circle"
+          label="Run"
+          :to="`/setups/${String(route.params.id)}/run`"
+        />
+        <UButton
+          v-if="store.setup"
+          icon="i-lucide-download"
+          size="xs"
+          variant="ghost"
+          aria-label="Export the set-up file"
+          @click="saveSetupFile(store.setup)"
+        />
+        <UButton
+          v-if="store.setup"
+          icon="i-lucide-clipboard-copy"
+          size="xs"
+          variant="ghost"
+          aria-label="Copy the set-up, to paste in any studio"
+          @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')"
+        />
         <span role="status" class="text-[12px] text-(--ink-soft)">{{ copied }}</span>
       </span>
     </Teleport>
@@ -92,7 +157,19 @@ const counts = computed(() => ({
         </button>
       </nav>
       <section aria-label="Inputs" class="inputs scrolls" tabindex="0">
-        <InputsInputPanel />
+        <div role="group" aria-label="Which inputs" class="which">
+          <button
+            v-for="p in PANELS"
+            :key="p.id"
+            type="button"
+            :aria-pressed="preferences.panel === p.id"
+            @click="preferences.panel = p.id"
+          >
+            {{ p.label }}
+          </button>
+        </div>
+        <KnowPanel v-if="preferences.panel === 'know'" :plan="store.plan" @all="preferences.panel = 'all'" />
+        <InputsInputPanel v-else />
       </section>
       <section aria-label="Table plan and path chart" class="rig">
         <ViewsRigAndPath :plan="store.plan" />
@@ -106,9 +183,16 @@ const counts = computed(() => ({
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
         <PlanDialCard :plan="store.plan" :page="page" @why="askWhy" />
-        <div role="tablist" aria-label="Findings, figures, methods, tests, lists and takes" class="tabs">
+        <div role="tablist" aria-label="Findings, figures, light, methods, tests, lists and takes" class="tabs">
           <button
-            v-for="t in TABS" :id="`tab-${t.id}`" :key="t.id" role="tab" type="button" :aria-selected="tab === t.id" aria-controls="side-panel" @click="tab = t.id"
+            v-for="t in TABS"
+            :id="`tab-${t.id}`"
+            :key="t.id"
+            role="tab"
+            type="button"
+            :aria-selected="tab === t.id"
+            aria-controls="side-panel"
+            @click="tab = t.id"
           >
             {{ t.label }}<span v-if="counts[t.id] > 0" class="ml-1 text-(--ink-faint)">{{ counts[t.id] }}</span>
           </button>
@@ -116,6 +200,7 @@ const counts = computed(() => ({
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
           <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
+          <PlanLightPanel v-else-if="tab === 'light'" :plan="store.plan" />
           <PlanMethodsPanel v-else-if="tab === 'methods' && store.setup" :setup="store.setup" />
           <PlanChecksPanel v-else-if="tab === 'tests'" :plan="store.plan" />
           <PlanListsPanel v-else-if="tab === 'lists' && store.setup" :setup="store.setup" />
@@ -123,33 +208,137 @@ const counts = computed(() => ({
         </div>
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">
-      Opening the set-up
-    </p>
+    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening the set-up</p>
   </div>
 </template>
 
 <style scoped>
-.workspace { display: grid; height: 100%; grid-template: "inputs rig side" 1fr "inputs replay side" 25px "inputs strip side" 212px / 272px minmax(0, 1fr) 300px; }
-.inputs { grid-area: inputs; border-right: 1px solid var(--hair); background: var(--paper); min-height: 0; }
-.rig { grid-area: rig; min-height: 0; min-width: 0; background: var(--sheet); }
-.strip { grid-area: strip; border-top: 1px solid var(--hair); min-height: 0; min-width: 0; background: var(--sheet); }
-.replay-bar { grid-area: replay; border-top: 1px solid var(--hair); background: var(--sheet); min-width: 0; }
-.side { grid-area: side; border-left: 1px solid var(--hair); padding: 8px 12px 0; display: grid; grid-template-rows: auto auto auto 1fr; gap: 10px; min-height: 0; background: var(--paper); }
-.tabs { display: flex; gap: 9px; font-stretch: 86%; border-bottom: 1px solid var(--ink); }
-.tabs button { font-size: 12px; padding: 2px 0 4px; cursor: pointer; color: var(--ink-soft); }
-.tabs button[aria-selected="true"] { font-weight: 650; color: var(--ink); box-shadow: 0 2px 0 var(--ink); }
-.parts { display: none; }
+.workspace {
+  display: grid;
+  height: 100%;
+  grid-template: 'inputs rig side' 1fr 'inputs replay side' 25px 'inputs strip side' 212px / 272px minmax(0, 1fr) 300px;
+}
+.inputs {
+  grid-area: inputs;
+  border-right: 1px solid var(--hair);
+  background: var(--paper);
+  min-height: 0;
+}
+.rig {
+  grid-area: rig;
+  min-height: 0;
+  min-width: 0;
+  background: var(--sheet);
+}
+.strip {
+  grid-area: strip;
+  border-top: 1px solid var(--hair);
+  min-height: 0;
+  min-width: 0;
+  background: var(--sheet);
+}
+.replay-bar {
+  grid-area: replay;
+  border-top: 1px solid var(--hair);
+  background: var(--sheet);
+  min-width: 0;
+}
+.side {
+  grid-area: side;
+  border-left: 1px solid var(--hair);
+  padding: 8px 12px 0;
+  display: grid;
+  grid-template-rows: auto auto auto 1fr;
+  gap: 10px;
+  min-height: 0;
+  background: var(--paper);
+}
+.tabs {
+  display: flex;
+  gap: 9px;
+  font-stretch: 86%;
+  border-bottom: 1px solid var(--ink);
+}
+.tabs button {
+  font-size: 12px;
+  padding: 2px 0 4px;
+  cursor: pointer;
+  color: var(--ink-soft);
+}
+.tabs button[aria-selected='true'] {
+  font-weight: 650;
+  color: var(--ink);
+  box-shadow: 0 2px 0 var(--ink);
+}
+.parts {
+  display: none;
+}
+.which {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--paper);
+  border-bottom: 1px solid var(--hair-strong);
+  font-size: 12px;
+}
+.which button {
+  padding: 5px 0;
+  cursor: pointer;
+  color: var(--ink-soft);
+}
+.which button[aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 650;
+  box-shadow: inset 0 -2px 0 var(--ink);
+}
 @media (max-width: 900px) {
-  .workspace { display: block; overflow-y: auto; }
-  .parts { display: grid; grid-template-columns: repeat(3, 1fr); position: sticky; top: 0; z-index: 2; background: var(--paper); border-bottom: 1px solid var(--hair-strong); }
-  .parts button { padding: 9px 0; font-size: 14px; color: var(--ink-soft); cursor: pointer; }
-  .parts button[aria-pressed="true"] { color: var(--ink); font-weight: 650; box-shadow: inset 0 -2px 0 var(--ink); }
-  .workspace:not(.shows-inputs) .inputs, .workspace:not(.shows-drawing) :is(.rig, .strip, .replay-bar), .workspace:not(.shows-result) .side { display: none; }
-  .rig { height: calc(100dvh - 320px); min-height: 400px; }
-  .strip { height: 200px; }
-  .side { display: block; border: 0; }
-  .side > * { margin-bottom: 12px; }
-  .inputs { border: 0; }
+  .workspace {
+    display: block;
+    overflow-y: auto;
+  }
+  .parts {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    position: sticky;
+    top: 0;
+    z-index: 2;
+    background: var(--paper);
+    border-bottom: 1px solid var(--hair-strong);
+  }
+  .parts button {
+    padding: 9px 0;
+    font-size: 14px;
+    color: var(--ink-soft);
+    cursor: pointer;
+  }
+  .parts button[aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 650;
+    box-shadow: inset 0 -2px 0 var(--ink);
+  }
+  .workspace:not(.shows-inputs) .inputs,
+  .workspace:not(.shows-drawing) :is(.rig, .strip, .replay-bar),
+  .workspace:not(.shows-result) .side {
+    display: none;
+  }
+  .rig {
+    height: calc(100dvh - 320px);
+    min-height: 400px;
+  }
+  .strip {
+    height: 200px;
+  }
+  .side {
+    display: block;
+    border: 0;
+  }
+  .side > * {
+    margin-bottom: 12px;
+  }
+  .inputs {
+    border: 0;
+  }
 }
 </style>

@@ -1,10 +1,23 @@
 <script setup lang="ts">
-import { type Plan, ROLES, type Role, cautionsOf, dialOf, freshTakes, recycleAt, runStateOf, settingsOf, stepsOf } from '~~/core'
+import {
+  type Plan,
+  ROLES,
+  type Role,
+  cautionsOf,
+  dialOf,
+  freshTakes,
+  recycleAt,
+  runStateOf,
+  settingsOf,
+  stepsOf,
+} from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
 
-/** The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black. */
+/**
+ * The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black.
+ */
 const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()
@@ -33,10 +46,15 @@ onMounted(async () => {
       if (changed) void takes.refresh().catch(() => {})
       if (shown) void pictures.refresh().catch(() => {})
       // What was planned on another device holds here too, unless something of ours waits to be sent.
-      if (setup && store.saveState === 'saved' && store.record && !recentlySaved()) void store.open(id.value).catch(() => {})
+      if (setup && store.saveState === 'saved' && store.record && !recentlySaved())
+        void store.open(id.value).catch(() => {})
     })
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such set-up in this studio.'
+        : 'The set-up could not be opened.'
   }
-  catch (error) { failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.' }
 })
 onBeforeUnmount(() => {
   preferences.look = lookBefore
@@ -45,12 +63,22 @@ onBeforeUnmount(() => {
   store.close()
 })
 let savedAt = 0
-watch(() => store.saveState, (state) => { if (state === 'saved') savedAt = Date.now() })
+watch(
+  () => store.saveState,
+  state => {
+    if (state === 'saved') savedAt = Date.now()
+  },
+)
 const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
 const plan = computed(() => store.plan)
-const acknowledged = computed(() => setup.value !== null && cautionsOf(setup.value).every(caution => setup.value!.lists.acknowledged.includes(caution.id)) && setup.value.lists.acknowledged.some(a => a.startsWith('by:')))
+const acknowledged = computed(
+  () =>
+    setup.value !== null &&
+    cautionsOf(setup.value).every(caution => setup.value!.lists.acknowledged.includes(caution.id)) &&
+    setup.value.lists.acknowledged.some(a => a.startsWith('by:')),
+)
 const steps = computed(() => (setup.value ? stepsOf(setup.value) : []))
 const at = computed(() => Math.min(run.state.step, Math.max(0, steps.value.length - 1)))
 const step = computed(() => steps.value[at.value])
@@ -60,32 +88,69 @@ const mine = (r: Role): boolean => role.value === '' || role.value === r
 // ── search ──
 const follow = ref(false)
 const fired = computed(() => [...takes.takes].reverse())
-const state = computed(() => (plan.value ? runStateOf(plan.value, freshTakes(plan.value.setup, fired.value), { follow: follow.value }) : null))
+const state = computed(() =>
+  plan.value ? runStateOf(plan.value, freshTakes(plan.value.setup, fired.value), { follow: follow.value }) : null,
+)
 const delay = computed(() => run.state.delay ?? (plan.value && dialOf(plan.value)?.used) ?? null)
 const dial = (to: number): void => run.move({ delay: Number(to.toPrecision(12)) })
 
 // ── clocks ──
 /** When the lights were last set off, on whichever device that was called. */
 const actedAt = ref<number | null>(null)
-watch(() => run.state.actedAt, (at) => { if (at !== null) actedAt.value = Date.parse(at) })
+watch(
+  () => run.state.actedAt,
+  at => {
+    if (at !== null) actedAt.value = Date.parse(at)
+  },
+)
 const recycle = computed(() => Math.max(0, ...(setup.value?.flashes.map(flash => recycleAt(flash, flash.power)) ?? [])))
-const now = useNowWhile(() => run.state.openedAt !== null || (actedAt.value !== null && Date.now() - actedAt.value < recycle.value * 1000 + 500))
-const open = computed(() => (run.state.openedAt === null ? null : Math.max(0, (now.value - Date.parse(run.state.openedAt)) / 1000)))
+const now = useNowWhile(
+  () =>
+    run.state.openedAt !== null || (actedAt.value !== null && Date.now() - actedAt.value < recycle.value * 1000 + 500),
+)
+const open = computed(() =>
+  run.state.openedAt === null ? null : Math.max(0, (now.value - Date.parse(run.state.openedAt)) / 1000),
+)
 /** s that the room may shine in before it shows. */
-const longest = computed(() => (plan.value ? plan.value.setup.picture.shutter * 2 ** (plan.value.setup.picture.ambientLimit - plan.value.exposure.ambient) : Infinity))
-const charging = computed(() => (actedAt.value === null ? 0 : Math.max(0, recycle.value - (now.value - actedAt.value) / 1000)))
-watch(() => (open.value === null ? -1 : Math.floor(open.value)), (second, before) => { if (second > 0 && second !== before) tick(second >= longest.value) })
+const longest = computed(() =>
+  plan.value
+    ? plan.value.setup.picture.shutter * 2 ** (plan.value.setup.picture.ambientLimit - plan.value.exposure.ambient)
+    : Infinity,
+)
+const charging = computed(() =>
+  actedAt.value === null ? 0 : Math.max(0, recycle.value - (now.value - actedAt.value) / 1000),
+)
+watch(
+  () => (open.value === null ? -1 : Math.floor(open.value)),
+  (second, before) => {
+    if (second > 0 && second !== before) tick(second >= longest.value)
+  },
+)
 
 /** What the bench is told as a step is left; true where there is no bench, or it heard. */
 function tellBench(leaving: string): boolean {
   if (!store.record?.practice || !setup.value) return true
   const { sensor, controller } = setup.value
   switch (leaving) {
-    case 'open': return bench.say('SHUTTER OPEN')
-    case 'arm': return bench.say(`SET delay ${delay.value ?? 0}`, ...(sensor.threshold === null ? [] : [`SET threshold ${sensor.threshold}`]), `SET hold-off ${controller.holdOff}`, 'ARM')
-    case 'act': return bench.say(...(setup.value.trigger === 'sensor' ? [] : [`SET delay ${delay.value ?? 0}`]), 'ACT', ...(setup.value.method === 'open-shutter' ? [] : ['SAFE']))
-    case 'close': return bench.say('SHUTTER CLOSE', 'SAFE')
-    default: return true
+    case 'open':
+      return bench.say('SHUTTER OPEN')
+    case 'arm':
+      return bench.say(
+        `SET delay ${delay.value ?? 0}`,
+        ...(sensor.threshold === null ? [] : [`SET threshold ${sensor.threshold}`]),
+        `SET hold-off ${controller.holdOff}`,
+        'ARM',
+      )
+    case 'act':
+      return bench.say(
+        ...(setup.value.trigger === 'sensor' ? [] : [`SET delay ${delay.value ?? 0}`]),
+        'ACT',
+        ...(setup.value.method === 'open-shutter' ? [] : ['SAFE']),
+      )
+    case 'close':
+      return bench.say('SHUTTER CLOSE', 'SAFE')
+    default:
+      return true
   }
 }
 
@@ -93,11 +158,23 @@ function next(): void {
   const leaving = step.value?.id
   if (leaving === undefined || leaving === 'judge') return
   logged.value = ''
-  if (!tellBench(leaving)) { logged.value = 'The bench did not hear that: wait until it is connected, and press again.'; return }
-  if (leaving === 'reset') { begin(); return }
+  if (!tellBench(leaving)) {
+    logged.value = 'The bench did not hear that: wait until it is connected, and press again.'
+    return
+  }
+  if (leaving === 'reset') {
+    begin()
+    return
+  }
   run.move({
     step: at.value + 1,
-    ...(leaving === 'open' ? { openedAt: new Date().toISOString() } : leaving === 'close' ? { openedAt: null } : leaving === 'act' ? { actedAt: new Date().toISOString() } : {}),
+    ...(leaving === 'open'
+      ? { openedAt: new Date().toISOString() }
+      : leaving === 'close'
+        ? { openedAt: null }
+        : leaving === 'act'
+          ? { actedAt: new Date().toISOString() }
+          : {}),
   })
 }
 function begin(): void {
@@ -121,12 +198,15 @@ async function judge(judgement: TakeJudgement): Promise<void> {
 async function keep(planned: Plan, judgement: TakeJudgement): Promise<void> {
   try {
     await takes.log({
-      key: crypto.randomUUID(), delay: delay.value ?? 0, planned: dialOf(planned)?.wanted ?? null, ...judgement, settings: settingsOf(planned.setup),
+      key: crypto.randomUUID(),
+      delay: delay.value ?? 0,
+      planned: dialOf(planned)?.wanted ?? null,
+      ...judgement,
+      settings: settingsOf(planned.setup),
       // A picture is known by the time the action was let go, not by that of the verdict.
       firedAt: run.state.actedAt ?? new Date().toISOString(),
     })
-  }
-  catch {
+  } catch {
     logged.value = 'This device could not keep the take: press again.'
     return
   }
@@ -148,8 +228,9 @@ function putRight(take: TakeRecord): void {
 async function amend(judgement: TakeJudgement): Promise<void> {
   const take = amended.value
   if (!take) return
-  try { await takes.amend(take, { delay: take.delay, ...judgement }) }
-  catch {
+  try {
+    await takes.amend(take, { delay: take.delay, ...judgement })
+  } catch {
     logged.value = 'This device could not keep that: press again.'
     return
   }
@@ -157,17 +238,29 @@ async function amend(judgement: TakeJudgement): Promise<void> {
   amended.value = null
 }
 
-usePageKeys((event) => {
+usePageKeys(event => {
   const target = event.target as HTMLElement
   if (event.ctrlKey || event.metaKey || event.altKey || !acknowledged.value) return
   if (amended.value) {
     if (event.key === 'Escape') amended.value = null
     return
   }
-  if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) { event.preventDefault(); next(); return }
-  if (event.key === 'Backspace') { event.preventDefault(); back(); return }
+  if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) {
+    event.preventDefault()
+    next()
+    return
+  }
+  if (event.key === 'Backspace') {
+    event.preventDefault()
+    back()
+    return
+  }
   const last = takes.takes[0]
-  if (event.key === 'u' && last) { event.preventDefault(); putRight(last); return }
+  if (event.key === 'u' && last) {
+    event.preventDefault()
+    putRight(last)
+    return
+  }
   if (event.key === 'd' && state.value?.proposal) dial(state.value.proposal.delay)
 })
 </script>
@@ -175,10 +268,10 @@ usePageKeys((event) => {
 <template>
   <div class="scrolls h-full bg-(--sheet)">
     <Teleport defer to="#header-place">
-      <NuxtLink v-if="setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{ setup.name }}</NuxtLink>
-      <h1 class="font-semibold">
-        Run
-      </h1>
+      <NuxtLink v-if="setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{
+        setup.name
+      }}</NuxtLink>
+      <h1 class="font-semibold">Run</h1>
     </Teleport>
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
@@ -189,9 +282,7 @@ usePageKeys((event) => {
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
           <label for="role">I am</label>
           <select id="role" v-model="role" class="border-b border-(--hair-strong)">
-            <option value="">
-              everyone
-            </option>
+            <option value="">everyone</option>
             <option v-for="r in ROLES" :key="r" :value="r">
               {{ r }}
             </option>
@@ -199,37 +290,50 @@ usePageKeys((event) => {
           <button type="button" class="underline" @click="toggle">
             {{ silent ? 'ticks off' : 'ticks on' }}
           </button>
-          <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden">add a phone</NuxtLink>
+          <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden"
+            >add a phone</NuxtLink
+          >
         </div>
-        <p v-if="!session.isCrew" role="note" class="text-[13px]">
-          You look on: the crew moves the run.
-        </p>
+        <p v-if="!session.isCrew" role="note" class="text-[13px]">You look on: the crew moves the run.</p>
         <p role="status" class="text-[13px]" data-testid="unsent">
-          {{ takes.unsent > 0 ? `${takes.unsent} not sent yet, kept on this device` : run.connected ? 'all sent' : 'no connection' }}
+          {{
+            takes.unsent > 0
+              ? `${takes.unsent} not sent yet, kept on this device`
+              : run.connected
+                ? 'all sent'
+                : 'no connection'
+          }}
         </p>
         <ol class="mt-2">
-          <li v-for="(s, i) in steps" :key="s.id" class="step" :class="{ here: i === at, done: i < at, other: !mine(s.role) }" :aria-current="i === at ? 'step' : undefined">
+          <li
+            v-for="(s, i) in steps"
+            :key="s.id"
+            class="step"
+            :class="{ here: i === at, done: i < at, other: !mine(s.role) }"
+            :aria-current="i === at ? 'step' : undefined"
+          >
             <span class="flex-1">{{ s.call }}</span><span class="text-[11px]">{{ s.role }}</span>
           </li>
         </ol>
       </section>
 
-      <section v-if="amended" ref="righting" tabindex="-1" class="now outline-none" :aria-label="`Take ${amended.number}`">
-        <p class="call small">
-          Put take {{ amended.number }} right
-        </p>
+      <section
+        v-if="amended"
+        ref="righting"
+        tabindex="-1"
+        class="now outline-none"
+        :aria-label="`Take ${amended.number}`"
+      >
+        <p class="call small">Put take {{ amended.number }} right</p>
         <p class="text-[15px]">
-          {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase() }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
+          {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase()
+          }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
         </p>
         <RunJudgeTake :key="amended.key" :plan="plan" :take="amended" @judge="amend" />
-        <button type="button" class="run-button" @click="amended = null">
-          Leave it as it was <kbd>esc</kbd>
-        </button>
+        <button type="button" class="run-button" @click="amended = null">Leave it as it was <kbd>esc</kbd></button>
       </section>
       <section v-else class="now" aria-label="Now" aria-live="polite">
-        <p class="text-[13px]">
-          {{ step.role }}{{ mine(step.role) ? '' : ', not you' }}
-        </p>
+        <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ', not you' }}</p>
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
           {{ step.call }}
         </p>
@@ -238,9 +342,7 @@ usePageKeys((event) => {
         </p>
         <div class="clocks">
           <div v-if="open !== null">
-            <p class="text-[12px]">
-              shutter open
-            </p>
+            <p class="text-[12px]">shutter open</p>
             <p class="clock" :class="{ over: open > longest }" data-testid="open">
               {{ open.toFixed(1) }}<span class="unit-small"> s</span>
             </p>
@@ -249,12 +351,8 @@ usePageKeys((event) => {
             </p>
           </div>
           <div v-if="charging > 0">
-            <p class="text-[12px]">
-              flashes ready in
-            </p>
-            <p class="clock">
-              {{ charging.toFixed(1) }}<span class="unit-small"> s</span>
-            </p>
+            <p class="text-[12px]">flashes ready in</p>
+            <p class="clock">{{ charging.toFixed(1) }}<span class="unit-small"> s</span></p>
           </div>
         </div>
 
@@ -265,56 +363,132 @@ usePageKeys((event) => {
         <template v-else>
           <ul v-if="step.id === 'reset'" class="text-left text-[15px]">
             <li v-for="item in setup.lists.reset" :key="item.text">
-              <label class="flex items-center gap-2 py-1"><input v-model="done" type="checkbox" class="tick size-5!" :value="item.text"> {{ item.text }}</label>
+              <label class="flex items-center gap-2 py-1"
+                ><input v-model="done" type="checkbox" class="tick size-5!" :value="item.text" /> {{ item.text }}</label
+              >
             </li>
           </ul>
           <div class="flex gap-2">
             <button type="button" class="run-button flex-1" @click="next">
               {{ step.id === 'reset' ? 'Again' : 'Done' }} <kbd>space</kbd>
             </button>
-            <button v-if="at > 0" type="button" class="run-button back" @click="back">
-              Back
-            </button>
+            <button v-if="at > 0" type="button" class="run-button back" @click="back">Back</button>
           </div>
         </template>
         <p role="status" class="text-[13px]">
           {{ logged }}
         </p>
         <RunBenchBar
-          v-if="store.record?.practice" :setup="setup" :connected="bench.connected.value" :lines="bench.lines.value" @say="bench.say($event)" @threshold="store.change([{ path: 'sensor.threshold', value: $event }])"
+          v-if="store.record?.practice"
+          :setup="setup"
+          :connected="bench.connected.value"
+          :lines="bench.lines.value"
+          @say="bench.say($event)"
+          @threshold="store.change([{ path: 'sensor.threshold', value: $event }])"
         />
-        <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline">How this exercise stands</NuxtLink>
+        <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline"
+          >How this exercise stands</NuxtLink
+        >
         <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
       </section>
 
       <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="putRight" />
     </div>
-    <p v-else class="p-8" role="status">
-      Opening the run
-    </p>
+    <p v-else class="p-8" role="status">Opening the run</p>
   </div>
 </template>
 
 <style scoped>
-.run { display: grid; grid-template-columns: 210px minmax(0, 1fr) 330px; gap: 0 26px; padding: 16px 20px; min-height: 100%; }
-.step { display: flex; gap: 8px; align-items: baseline; font-size: 17px; padding: 4px 8px; border-left: 3px solid transparent; }
-.step.here { border-left-color: var(--ink); font-weight: 650; background: var(--ui-bg-elevated); }
-.step.done { color: var(--ink-faint); text-decoration: line-through; font-weight: 400; }
-.step.other { font-stretch: 78%; font-size: 15px; }
-.now { scroll-margin-top: 60px; display: grid; gap: 10px; align-content: start; text-align: center; }
-.call { font-size: 74px; line-height: 1.02; font-weight: 620; font-stretch: 84%; letter-spacing: -0.01em; }
-.call.small { font-size: 40px; }
-.clocks { display: flex; justify-content: center; gap: 40px; min-height: 20px; }
-.clocks:not(:has(*)) { min-height: 0; }
-.clock { font-size: 50px; line-height: 1; font-weight: 560; font-stretch: 86%; }
-.clock.over { text-decoration: underline; }
-.back { border-color: var(--hair-strong); min-width: 84px; }
-kbd { font-size: 11px; font-family: inherit; }
+.run {
+  display: grid;
+  grid-template-columns: 210px minmax(0, 1fr) 330px;
+  gap: 0 26px;
+  padding: 16px 20px;
+  min-height: 100%;
+}
+.step {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  font-size: 17px;
+  padding: 4px 8px;
+  border-left: 3px solid transparent;
+}
+.step.here {
+  border-left-color: var(--ink);
+  font-weight: 650;
+  background: var(--ui-bg-elevated);
+}
+.step.done {
+  color: var(--ink-faint);
+  text-decoration: line-through;
+  font-weight: 400;
+}
+.step.other {
+  font-stretch: 78%;
+  font-size: 15px;
+}
+.now {
+  scroll-margin-top: 60px;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  text-align: center;
+}
+.call {
+  font-size: 74px;
+  line-height: 1.02;
+  font-weight: 620;
+  font-stretch: 84%;
+  letter-spacing: -0.01em;
+}
+.call.small {
+  font-size: 40px;
+}
+.clocks {
+  display: flex;
+  justify-content: center;
+  gap: 40px;
+  min-height: 20px;
+}
+.clocks:not(:has(*)) {
+  min-height: 0;
+}
+.clock {
+  font-size: 50px;
+  line-height: 1;
+  font-weight: 560;
+  font-stretch: 86%;
+}
+.clock.over {
+  text-decoration: underline;
+}
+.back {
+  border-color: var(--hair-strong);
+  min-width: 84px;
+}
+kbd {
+  font-size: 11px;
+  font-family: inherit;
+}
 @media (max-width: 900px) {
-  .run { display: flex; flex-direction: column; gap: 14px; padding: 10px 12px; }
-  .calls ol { display: none; }
-  .call { font-size: 54px; }
-  .clocks:empty { display: none; }
-  .call.small { font-size: 30px; }
+  .run {
+    display: flex;
+    flex-direction: column;
+    gap: 14px;
+    padding: 10px 12px;
+  }
+  .calls ol {
+    display: none;
+  }
+  .call {
+    font-size: 54px;
+  }
+  .clocks:empty {
+    display: none;
+  }
+  .call.small {
+    font-size: 30px;
+  }
 }
 </style>

@@ -17,8 +17,14 @@ useHead({ title: () => `Sequence: ${store.setup?.name ?? ''} · Epiro` })
 
 onMounted(async () => {
   view.reset()
-  try { await store.open(id.value) }
-  catch (error) { failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such set-up in this studio.' : 'The set-up could not be opened.' }
+  try {
+    await store.open(id.value)
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such set-up in this studio.'
+        : 'The set-up could not be opened.'
+  }
 })
 onBeforeUnmount(() => {
   view.reset()
@@ -30,40 +36,55 @@ const options = computed(() => ({ numbered: numbered.value, instant: view.instan
 /** Asked once in a browser session. */
 const ASKED = 'epiro-flicker'
 const ask = ref(false)
-const flickers = computed(() => store.setup !== null && cautionsOf(store.setup).some(caution => caution.id === 'flicker'))
-watch(flickers, (now) => { if (now && !sessionStorage.getItem(ASKED)) ask.value = true })
+const flickers = computed(
+  () => store.setup !== null && cautionsOf(store.setup).some(caution => caution.id === 'flicker'),
+)
+watch(flickers, now => {
+  if (now && !sessionStorage.getItem(ASKED)) ask.value = true
+})
 function askedAll(): void {
   sessionStorage.setItem(ASKED, '1')
   ask.value = false
 }
 const instant = computed({
-  get: () => (view.instant === null || !plan.value ? (plan.value?.sequence?.lastPop ?? 0) : view.instant - (plan.value.timing.captured ?? 0)),
-  set: (at: number) => { view.instant = plan.value?.timing.captured == null ? null : plan.value.timing.captured + at },
+  get: () =>
+    view.instant === null || !plan.value
+      ? (plan.value?.sequence?.lastPop ?? 0)
+      : view.instant - (plan.value.timing.captured ?? 0),
+  set: (at: number) => {
+    view.instant = plan.value?.timing.captured == null ? null : plan.value.timing.captured + at
+  },
 })
 const description = computed(() => {
   const sequence = plan.value?.sequence
   if (!sequence) return 'One pop'
   const shown = sequence.exposures.filter(e => view.instant === null || e.time <= instant.value + 1e-9)
-  return `${shown.length} of ${sequence.exposures.length} positions${sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`}`
+  return (
+    `${shown.length} of ${sequence.exposures.length} ` +
+    `positions${sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`}`
+  )
 })
 async function save(): Promise<void> {
-  if (plan.value) download(await framePng(plan.value, { numbered: numbered.value }), `${fileName(plan.value.setup.name)}-sequence.png`)
+  if (plan.value)
+    download(
+      await framePng(plan.value, { numbered: numbered.value }),
+      `${fileName(plan.value.setup.name)}-sequence.png`,
+    )
 }
-usePageKeys((event) => { undoKey(event) })
+usePageKeys(event => {
+  undoKey(event)
+})
 </script>
 
 <template>
   <div class="h-full">
     <Teleport defer to="#header-place">
-      <NuxtLink v-if="store.setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{ store.setup.name }}</NuxtLink>
-      <h1 class="font-semibold">
-        Sequence
-      </h1>
+      <NuxtLink v-if="store.setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{
+        store.setup.name
+      }}</NuxtLink>
+      <h1 class="font-semibold">Sequence</h1>
       <PlanSaveStatus v-if="store.setup" />
-      <span class="flex">
-        <UButton icon="i-lucide-undo-2" size="xs" variant="ghost" aria-label="Undo" :disabled="!store.canUndo" @click="store.undo()" />
-        <UButton icon="i-lucide-redo-2" size="xs" variant="ghost" aria-label="Redo" :disabled="!store.canRedo" @click="store.redo()" />
-      </span>
+      <PlanUndoRedo />
     </Teleport>
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
@@ -77,13 +98,31 @@ usePageKeys((event) => { undoKey(event) })
           <ViewsFrameCanvas :plan="plan" :options="options" :description="description" />
         </div>
         <div class="narrow flex items-center gap-3 text-[11px] text-(--ink-soft)">
-          <span class="min-w-0 flex-1 truncate" data-testid="composite">{{ description }}, frame {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide</span>
-          <label class="flex items-center gap-1"><input v-model="numbered" type="checkbox" class="tick"> numbered</label>
-          <UButton icon="i-lucide-image-down" size="xs" variant="ghost" aria-label="Save the composite frame as PNG" @click="save" />
+          <span class="min-w-0 flex-1 truncate" data-testid="composite"
+            >{{ description }}, frame {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide</span
+          >
+          <label class="flex items-center gap-1"
+            ><input v-model="numbered" type="checkbox" class="tick" /> numbered</label
+          >
+          <UButton
+            icon="i-lucide-image-down"
+            size="xs"
+            variant="ghost"
+            aria-label="Save the composite frame as PNG"
+            @click="save"
+          />
         </div>
         <div v-if="plan.sequence" class="flex items-center gap-2 text-[11px] text-(--ink-soft)">
           <label for="scrub">Up to</label>
-          <input id="scrub" v-model.number="instant" type="range" class="flex-1 accent-(--light)" min="0" :max="plan.sequence.lastPop" :step="Math.max(1e-5, plan.sequence.lastPop / 500)">
+          <input
+            id="scrub"
+            v-model.number="instant"
+            type="range"
+            class="flex-1 accent-(--light)"
+            min="0"
+            :max="plan.sequence.lastPop"
+            :step="Math.max(1e-5, plan.sequence.lastPop / 500)"
+          />
           <span class="tabular w-16 text-right">{{ show(instant, 'time') }}</span>
         </div>
       </section>
@@ -96,9 +135,7 @@ usePageKeys((event) => { undoKey(event) })
         <PlanFindingsList :plan="plan" />
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">
-      Opening the sequence
-    </p>
+    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening the sequence</p>
     <UModal :open="ask" :dismissible="false" title="Flicker" :description="SCHEDULE_CAUTION">
       <template #footer>
         <UButton label="Everyone has been asked" @click="askedAll" />
@@ -108,12 +145,62 @@ usePageKeys((event) => { undoKey(event) })
 </template>
 
 <style scoped>
-.composer { display: grid; height: 100%; grid-template: "groups frame side" minmax(0, 1fr) "groups strip side" 220px / 272px minmax(0, 1fr) 320px; }
-.groups { grid-area: groups; border-right: 1px solid var(--hair); padding: 12px; min-height: 0; }
-.frame { grid-area: frame; background: var(--sheet); padding: 10px 14px 6px; min-height: 0; display: grid; grid-template-rows: minmax(0, 1fr) auto auto; gap: 4px; }
-.frame-box { min-height: 0; display: grid; align-items: center; justify-items: center; }
-.frame-box > * { max-width: min(100%, calc((100dvh - 390px) * 1.5)); }
-.strip { grid-area: strip; border-top: 1px solid var(--hair); background: var(--sheet); min-width: 0; min-height: 0; }
-.side { grid-area: side; border-left: 1px solid var(--hair); padding: 12px; min-height: 0; display: grid; align-content: start; gap: 16px; }
-@media (max-width: 900px) { .composer { display: block; overflow-y: auto; } .strip { height: 220px; } .groups, .side { border: 0; } }
+.composer {
+  display: grid;
+  height: 100%;
+  grid-template: 'groups frame side' minmax(0, 1fr) 'groups strip side' 220px / 272px minmax(0, 1fr) 320px;
+}
+.groups {
+  grid-area: groups;
+  border-right: 1px solid var(--hair);
+  padding: 12px;
+  min-height: 0;
+}
+.frame {
+  grid-area: frame;
+  background: var(--sheet);
+  padding: 10px 14px 6px;
+  min-height: 0;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto auto;
+  gap: 4px;
+}
+.frame-box {
+  min-height: 0;
+  display: grid;
+  align-items: center;
+  justify-items: center;
+}
+.frame-box > * {
+  max-width: min(100%, calc((100dvh - 390px) * 1.5));
+}
+.strip {
+  grid-area: strip;
+  border-top: 1px solid var(--hair);
+  background: var(--sheet);
+  min-width: 0;
+  min-height: 0;
+}
+.side {
+  grid-area: side;
+  border-left: 1px solid var(--hair);
+  padding: 12px;
+  min-height: 0;
+  display: grid;
+  align-content: start;
+  gap: 16px;
+}
+@media (max-width: 900px) {
+  .composer {
+    display: block;
+    overflow-y: auto;
+  }
+  .strip {
+    height: 220px;
+  }
+  .groups,
+  .side {
+    border: 0;
+  }
+}
 </style>

@@ -10,39 +10,90 @@ const failure = ref('')
 const { show } = useNumbers()
 useHead({ title: () => `Report: ${report.value?.shoot.name ?? ''} · Epiro` })
 onMounted(async () => {
-  try { report.value = await api.report(String(route.params.id)) }
-  catch (error) { failure.value = error instanceof ApiError && error.status === 404 ? 'There is no such shoot in this studio.' : 'The report could not be made.' }
+  try {
+    report.value = await api.report(String(route.params.id))
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'There is no such shoot in this studio.'
+        : 'The report could not be made.'
+  }
 })
 
 /** Thumbnails that fit on the page beside the lines of each set-up. */
 const room = computed(() => ((report.value?.setups.length ?? 0) > 5 ? 2 : 4))
-const rows = computed(() => (report.value?.setups ?? []).map(({ id, setup, takes }) => {
-  const planned = plan(setup)
-  const state = runStateOf(planned, freshTakes(setup, takes))
-  const keepers = takes.filter(take => take.keeper)
-  const first = takes.findIndex(take => take.keeper)
-  const figures: string[] = []
-  if (keepers.length > 0) figures.push(`last keeper at ${show(keepers.at(-1)!.delay, 'time', { figures: 4 })}`)
-  if (state?.fit) figures.push(`${show(state.fit.speed, 'speed')}${state.fit.speedError === null ? '' : ` ± ${show(state.fit.speedError, 'speed', { figures: 2 })}`}, the mark at ${show(state.fit.delayAtMark, 'time', { figures: 4 })}${state.fit.scatter === null ? '' : `, scatter ${show(state.fit.scatter, 'length', { unit: 'mm', figures: 2 })}`}`)
-  const learnt = setup.learnt.length > 0 ? `${setup.learnt.length} figures learnt from takes ${[...new Set(setup.learnt.flatMap(entry => entry.takes))].join(', ')}` : ''
-  return {
-    id, setup, planned, takes, keepers, figures: [...figures, learnt].filter(Boolean).join('; '),
-    first: first < 0 ? null : first + 1, misfires: takes.filter(take => take.verdict === 'misfire').length,
-    review: setup.lists.review.map(item => item.text).filter(Boolean), pictures: keepers.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
-  }
+const rows = computed(() =>
+  (report.value?.setups ?? []).map(({ id, setup, takes }) => {
+    const planned = plan(setup)
+    const state = runStateOf(planned, freshTakes(setup, takes))
+    const keepers = takes.filter(take => take.keeper)
+    const first = takes.findIndex(take => take.keeper)
+    const figures: string[] = []
+    if (keepers.length > 0) figures.push(`last keeper at ${show(keepers.at(-1)!.delay, 'time', { figures: 4 })}`)
+    if (state?.fit)
+      figures.push(
+        show(state.fit.speed, 'speed') +
+          (state.fit.speedError === null ? '' : ` ± ${show(state.fit.speedError, 'speed', { figures: 2 })}`) +
+          `, the mark at ${show(state.fit.delayAtMark, 'time', { figures: 4 })}` +
+          (state.fit.scatter === null
+            ? ''
+            : `, scatter ${show(state.fit.scatter, 'length', { unit: 'mm', figures: 2 })}`),
+      )
+    const learnt =
+      setup.learnt.length > 0
+        ? `${setup.learnt.length} figures learnt from takes ` +
+          `${[...new Set(setup.learnt.flatMap(entry => entry.takes))].join(', ')}`
+        : ''
+    return {
+      id,
+      setup,
+      planned,
+      takes,
+      keepers,
+      figures: [...figures, learnt].filter(Boolean).join('; '),
+      first: first < 0 ? null : first + 1,
+      misfires: takes.filter(take => take.verdict === 'misfire').length,
+      review: setup.lists.review.map(item => item.text).filter(Boolean),
+      pictures: keepers.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
+    }
+  }),
+)
+const all = computed(() => ({
+  takes: rows.value.reduce((n, row) => n + row.takes.length, 0),
+  keepers: rows.value.reduce((n, row) => n + row.keepers.length, 0),
 }))
-const all = computed(() => ({ takes: rows.value.reduce((n, row) => n + row.takes.length, 0), keepers: rows.value.reduce((n, row) => n + row.keepers.length, 0) }))
 const span = computed(() => {
   const times = rows.value.flatMap(row => row.takes.map(take => take.firedAt)).sort()
-  const clock = (instant: string): string => new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  const clock = (instant: string): string =>
+    new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
 })
 </script>
 
 <template>
-  <PrintSheet :failure="failure" :ready="report !== null" waiting="Making the report" label="Report" :title="report?.shoot.name ?? ''" back="Shoots" to="/" width="50rem">
+  <PrintSheet
+    :failure="failure"
+    :ready="report !== null"
+    waiting="Making the report"
+    label="Report"
+    :title="report?.shoot.name ?? ''"
+    back="Shoots"
+    to="/"
+    width="50rem"
+  >
     <template v-if="report" #summary>
-      {{ [report.shoot.date, report.shoot.place, span, `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}${all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''}`].filter(Boolean).join(' · ') }}
+      {{
+        [
+          report.shoot.date,
+          report.shoot.place,
+          span,
+          `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ` +
+            `${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}` +
+            (all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''),
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      }}
     </template>
     <template v-if="report">
       <p v-if="report.shoot.notes" class="mb-2 text-[13px]">
@@ -54,16 +105,26 @@ const span = computed(() => {
             {{ row.setup.name }}
           </h2>
           <p class="text-[12px] text-(--ink-soft)">
-            {{ RECIPE_LABELS[row.setup.recipe] }}, {{ choiceLabel('method', row.setup.method).toLowerCase() }}, {{ row.setup.moment.phase }};
-            {{ show(row.setup.picture.aperture, 'aperture') }}, {{ show(row.setup.picture.shutter, 'shutter') }}, ISO {{ row.setup.picture.iso }}{{ row.setup.flashes[0] ? `, ${row.setup.flashes[0].name} at ${show(row.setup.flashes[0].power, 'power')}` : '' }}
+            {{ RECIPE_LABELS[row.setup.recipe] }}, {{ choiceLabel('method', row.setup.method).toLowerCase() }},
+            {{ row.setup.moment.phase }}; {{ show(row.setup.picture.aperture, 'aperture') }},
+            {{ show(row.setup.picture.shutter, 'shutter') }}, ISO {{ row.setup.picture.iso
+            }}{{
+              row.setup.flashes[0]
+                ? `, ${row.setup.flashes[0].name} at ${show(row.setup.flashes[0].power, 'power')}`
+                : ''
+            }}
           </p>
           <p class="text-[13px]">
-            {{ row.takes.length === 0 ? 'Not fired.' : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${row.takes.length} takes${row.first === null ? '' : `, the first in take ${row.first}`}${row.misfires > 0 ? `; ${row.misfires} misfires` : ''}.` }}
+            {{
+              row.takes.length === 0
+                ? 'Not fired.'
+                : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${row.takes.length} takes` +
+                  (row.first === null ? '' : `, the first in take ${row.first}`) +
+                  (row.misfires > 0 ? `; ${row.misfires} misfires.` : '.')
+            }}
             {{ row.figures ? `${row.figures[0]!.toUpperCase()}${row.figures.slice(1)}.` : '' }}
           </p>
-          <p v-if="row.review.length > 0" class="text-[12px]">
-            Next time: {{ row.review.join('; ') }}.
-          </p>
+          <p v-if="row.review.length > 0" class="text-[12px]">Next time: {{ row.review.join('; ') }}.</p>
         </div>
         <div class="flex gap-1.5">
           <figure v-for="{ picture, take } in row.pictures" :key="picture.id" class="w-[108px]">
@@ -76,14 +137,23 @@ const span = computed(() => {
           </figure>
         </div>
       </section>
-      <p v-if="rows.length === 0">
-        No set-ups in this shoot.
-      </p>
+      <p v-if="rows.length === 0">No set-ups in this shoot.</p>
     </template>
   </PrintSheet>
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 14px; border-bottom: 1px solid var(--hair); padding: 7px 0; break-inside: avoid; }
-@media (max-width: 640px) { .row { grid-template-columns: 1fr; } }
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 14px;
+  border-bottom: 1px solid var(--hair);
+  padding: 7px 0;
+  break-inside: avoid;
+}
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

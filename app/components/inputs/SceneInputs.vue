@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { type Card, MOST_CARDS } from '~~/core'
+
+/** The ground, and cards and flags: what throws light back or keeps it off. */
+const store = useSetupStore()
+const cards = computed(() => store.setup?.scene.cards ?? [])
+const GROUND = ['distance', 'width', 'height', 'reflectance'] as const
+const CARD = ['name', 'kind', 'along', 'across', 'out', 'width', 'height', 'turn', 'tilt'] as const
+
+function setCards(next: Card[]): void {
+  const setup = store.setup!
+  store.replace({ ...setup, scene: { ...setup.scene, cards: next } })
+}
+/** A new card stands beside the subject on the side away from the first light, and faces it. */
+function add(kind: Card['kind']): void {
+  const left = Math.cos(store.setup!.flashes[0]?.angle ?? 0) > 0
+  const far = Math.max(0.15, store.setup!.subject.height)
+  const [along, across] = [left ? -far : far, -far / 2]
+  const name = `${{ white: 'White card', silver: 'Silver card', black: 'Flag' }[kind]} ${cards.value.length + 1}`
+  setCards([
+    ...cards.value,
+    {
+      name,
+      kind,
+      along,
+      across,
+      out: 0,
+      width: Math.min(1, far),
+      height: Math.min(1.5, far * 1.4),
+      // A face that looks at the middle of the subject.
+      turn: Math.atan2(-along, across),
+      tilt: 0,
+    },
+  ])
+}
+</script>
+
+<template>
+  <details class="panel-section" open>
+    <summary class="section-title">Ground, cards and flags</summary>
+    <InputsFieldRow v-for="key in GROUND" :key="key" :path="`scene.ground.${key}`" />
+    <div v-for="(card, i) in cards" :key="i" class="mb-2">
+      <p class="flex items-center justify-between pt-1 text-[12px] font-semibold">
+        {{ card.name }}
+        <UButton
+          icon="i-lucide-x"
+          size="xs"
+          variant="ghost"
+          :aria-label="`Remove ${card.name}`"
+          @click="setCards(cards.filter((_, k) => k !== i))"
+        />
+      </p>
+      <InputsFieldRow v-for="key in CARD" :key="key" :path="`scene.cards[${i}].${key}`" />
+    </div>
+    <div v-if="cards.length < MOST_CARDS" class="flex flex-wrap gap-1">
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="White card" @click="add('white')" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Silver card" @click="add('silver')" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Flag" @click="add('black')" />
+    </div>
+  </details>
+</template>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { fieldAt, marked, sourceOf, unknownChanges, withChanges } from '~~/core'
+import { QUESTIONS } from '~/text/knowledge'
+
+/** One thing that people know, or do not. */
+const { path } = defineProps<{ path: string }>()
+const store = useSetupStore()
+
+const question = computed(() => QUESTIONS[path] ?? { ask: fieldAt(path)?.label ?? path })
+const known = computed(() => store.setup !== null && sourceOf(store.setup, path).from !== 'assumed')
+function forget(): void {
+  const { setup } = store
+  if (!setup) return
+  const changes = unknownChanges(setup, path)
+  store.replace(marked(withChanges(setup, changes), [path, ...changes.map(change => change.path)], 'assumed'))
+}
+</script>
+
+<template>
+  <div class="ask" :data-ask="path">
+    <InputsFieldRow :path="path" :label="question.ask" />
+    <p class="flex justify-between gap-2 text-[10.5px] leading-tight text-(--ink-faint)">
+      <span>{{ question.help }}</span>
+      <button
+        v-if="known"
+        type="button"
+        class="shrink-0 underline"
+        :aria-label="`Don’t know: ${question.ask}`"
+        @click="forget"
+      >
+        don’t know
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.ask + .ask {
+  margin-top: 2px;
+}
+</style>

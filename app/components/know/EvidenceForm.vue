@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import {
+  EVENTS,
+  EVIDENCE_FIELDS,
+  EVIDENCE_KINDS,
+  type Evidence,
+  type EvidenceKind,
+  type Field,
+  type FigureValue,
+  READINGS,
+  type Plan,
+  dialOf,
+  evidenceOf,
+  readingError,
+} from '~~/core'
+import { checkSetup } from '~~/shared/schemas/setup'
+import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
+
+/** Says what was seen: what, how much, at which delay, how well it was read. */
+const { plan } = defineProps<{ plan: Plan }>()
+const emit = defineEmits<{ done: [] }>()
+const store = useSetupStore()
+
+const still = computed(() => plan.setup.motion.kind === 'still')
+const kinds = computed(() =>
+  EVIDENCE_KINDS.filter(
+    kind =>
+      kind !== 'found' &&
+      (kind !== 'light' || plan.setup.flashes.length > 0) &&
+      (!still.value || !['place', 'beyond', 'short', 'speed'].includes(kind)),
+  ),
+)
+const kind = ref<EvidenceKind>(still.value || plan.setup.moment.reference !== 'travel' ? 'late' : 'place')
+const draft = ref<Partial<Evidence>>({})
+const failure = ref('')
+watch(
+  kind,
+  () => {
+    draft.value = {
+      delay: dialOf(plan)?.used ?? null,
+      from: 'start',
+      to: plan.timing.impact === null ? 'moment' : 'impact',
+    }
+    failure.value = ''
+  },
+  { immediate: true },
+)
+const withDelay = computed(() => ['place', 'beyond', 'short', 'late'].includes(kind.value))
+const rows = computed<{ key: keyof Evidence; field: Field; label: string; assumed?: number }[]>(() => {
+  const value = draft.value.value
+  return [
+    { key: 'value', field: READINGS[kind.value], label: READINGS[kind.value].label },
+    ...(withDelay.value
+      ? [
+          {
+            key: 'delay' as const,
+            field: EVIDENCE_FIELDS.delay,
+            label: plan.timing.lead === null ? 'Delay dialled' : 'Pressed after the moment by',
+          },
+        ]
+      : []),
+    ...(kind.value === 'speed'
+      ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Read at, from the start' }]
+      : []),
+    {
+      key: 'error' as const,
+      field: { ...READINGS[kind.value], min: 1e-9, nullable: true },
+      label: 'Read to',
+      ...(typeof value === 'number' ? { assumed: readingError(kind.value, value) } : {}),
+    },
+  ]
+})
+function set(key: keyof Evidence, value: FigureValue): string {
+  draft.value = { ...draft.value, [key]: value }
+  return ''
+}
+
+function add(): void {
+  const { setup } = store
+  const { value, error, ...rest } = draft.value
+  if (!setup) return
+  if (typeof value !== 'number') {
+    failure.value = 'Say what was read'
+    return
+  }
+  const entry = evidenceOf(setup, {
+    ...rest,
+    delay: withDelay.value ? (rest.delay ?? null) : null,
+    kind: kind.value,
+    value,
+    ...(typeof error === 'number' ? { error } : {}),
+    date: localDay(),
+  })
+  const checked = checkSetup({ ...setup, evidence: [...setup.evidence, entry] })
+  if ('mistakes' in checked) {
+    failure.value = checked.mistakes[0]?.reason ?? 'Not understood'
+    return
+  }
+  store.replace(checked.value)
+  emit('done')
+}
+</script>
+
+<template>
+  <form class="seen-form" aria-label="What was seen" @submit.prevent="add">
+    <label class="flex items-baseline gap-2 text-[12px]">
+      <span class="flex-1 text-(--ink-soft)">Seen</span>
+      <select v-model="kind" class="pick" data-testid="evidence-kind">
+        <option v-for="k in kinds" :key="k" :value="k">{{ EVIDENCE_TEXT[k].name }}</option>
+      </select>
+    </label>
+    <p class="text-[10.5px] text-(--ink-faint)">{{ EVIDENCE_TEXT[kind].help }}</p>
+    <template v-if="kind === 'interval'">
+      <label v-for="end in ['from', 'to'] as const" :key="end" class="flex items-baseline gap-2 text-[12px]">
+        <span class="flex-1 text-(--ink-soft)">{{ end === 'from' ? 'From' : 'To' }}</span>
+        <select v-model="draft[end]" class="pick">
+          <option v-for="name in EVENTS" :key="name" :value="name">{{ EVENT_TEXT[name] }}</option>
+        </select>
+      </label>
+    </template>
+    <label v-if="kind === 'light'" class="flex items-baseline gap-2 text-[12px]">
+      <span class="flex-1 text-(--ink-soft)">Light</span>
+      <select v-model="draft.light" class="pick">
+        <option v-for="(flash, i) in plan.setup.flashes" :key="i" :value="i">{{ flash.name }}</option>
+      </select>
+    </label>
+    <InputsFieldInput
+      v-for="row in rows"
+      :key="`${kind}-${row.key}`"
+      :field="row.field"
+      :value="(draft[row.key] as FigureValue) ?? null"
+      :path="`seen.${row.key}`"
+      :label="row.label"
+      :assumed="row.assumed ?? null"
+      assumed-as="as a person reads it"
+      :change="value => set(row.key, value)"
+    />
+    <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">{{ failure }}</p>
+    <p class="flex gap-2">
+      <UButton type="submit" size="xs" label="Add" />
+      <UButton size="xs" variant="ghost" label="Cancel" @click="emit('done')" />
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.seen-form {
+  display: grid;
+  gap: 3px;
+  border-left: 2px solid var(--hair-strong);
+  padding: 4px 0 6px 8px;
+  margin: 4px 0;
+}
+.pick {
+  width: 10.5rem;
+  border-bottom: 1px solid var(--hair);
+  background: transparent;
+  font-weight: 520;
+}
+.pick option {
+  background: var(--sheet);
+  color: var(--ink);
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, beliefOf } from '~~/core'
+import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
+
+/** Everything that was seen or measured, each to be switched off, on, or taken away. */
+const { plan } = defineProps<{ plan: Plan }>()
+const store = useSetupStore()
+const { show } = useNumbers()
+const adding = ref(false)
+
+const evidence = computed(() => store.setup?.evidence ?? [])
+const surprising = computed(() => new Set(beliefOf(plan.entered)?.surprises.map(surprise => surprise.evidence) ?? []))
+const reading = (entry: Evidence, value: number, figures = 4): string => {
+  const { quantity, unit } = READINGS[entry.kind]
+  return show(value, quantity, { figures, ...(unit && quantity !== 'time' ? { unit } : {}) })
+}
+function said(entry: Evidence): string {
+  const text = EVIDENCE_TEXT[entry.kind].said.replace('{value}', reading(entry, entry.value))
+  const parts = [text]
+  if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short') parts.push('past the near face')
+  if (entry.kind === 'interval') parts.push(`from ${EVENT_TEXT[entry.from]} to ${EVENT_TEXT[entry.to]}`)
+  if (entry.kind === 'light') parts.push(plan.setup.flashes[entry.light]?.name ?? '')
+  if (entry.delay !== null && entry.kind !== 'found')
+    parts.push(`at ${show(Math.abs(entry.delay), 'time', { figures: 4 })}`)
+  return parts.filter(Boolean).join(' ')
+}
+const from = (entry: Evidence): string =>
+  [
+    `±${reading(entry, entry.error, 2)}`,
+    entry.how,
+    entry.takes.length > 0 ? `takes ${entry.takes.join(', ')}` : '',
+    entry.date,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+const put = (next: Evidence[]): void => {
+  if (store.setup) store.replace({ ...store.setup, evidence: next })
+}
+const toggle = (entry: Evidence): void =>
+  put(evidence.value.map(other => (other.id === entry.id ? { ...other, on: !other.on } : other)))
+</script>
+
+<template>
+  <section aria-labelledby="seen" data-testid="evidence">
+    <h2 id="seen" class="section-title mt-3 mb-1">Seen and measured</h2>
+    <p v-if="evidence.length === 0 && !adding" class="text-[12px] text-(--ink-soft)">
+      Nothing yet. A control shot, a chronograph, a recording: say what it showed, and every figure it bears on follows.
+    </p>
+    <ul class="text-[12px]">
+      <li v-for="entry in evidence" :key="entry.id" class="seen" :class="{ off: !entry.on }">
+        <label class="flex flex-1 items-baseline gap-2">
+          <input
+            type="checkbox"
+            :checked="entry.on"
+            :aria-label="`Counts: ${EVIDENCE_TEXT[entry.kind].name}, ${said(entry)}`"
+            @change="toggle(entry)"
+          />
+          <span class="flex-1 leading-snug">
+            {{ said(entry) }}
+            <span class="block text-[11px] text-(--ink-soft)">{{ from(entry) }}</span>
+            <span v-if="surprising.has(entry.id)" class="block text-[11px] text-(--bad)"
+              >stands alone: see Findings</span
+            >
+          </span>
+        </label>
+        <button
+          type="button"
+          class="text-(--ink-faint) hover:text-(--ink)"
+          :aria-label="`Take away: ${said(entry)}`"
+          @click="put(evidence.filter(other => other.id !== entry.id))"
+        >
+          <UIcon name="i-lucide-x" class="size-3" />
+        </button>
+      </li>
+    </ul>
+    <KnowEvidenceForm v-if="adding" :plan="plan" @done="adding = false" />
+    <UButton
+      v-else-if="evidence.length < MOST_EVIDENCE"
+      size="xs"
+      variant="ghost"
+      icon="i-lucide-plus"
+      label="Say what was seen"
+      @click="adding = true"
+    />
+  </section>
+</template>
+
+<style scoped>
+.seen {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+  border-bottom: 1px solid var(--hair);
+  padding: 2px 0;
+}
+.off {
+  opacity: 0.65;
+  text-decoration: line-through;
+}
+</style>

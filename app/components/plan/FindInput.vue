@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import {
+  type FigureValue,
+  type Found,
+  type NumberField,
+  type Plan,
+  type Result,
+  fieldAt,
+  find,
+  withChange,
+} from '~~/core'
+
+/** A result asked the other way round: what an input has to be. */
+const { plan, result, path, name } = defineProps<{ plan: Plan; result: Result; path: string; name: string }>()
+const emit = defineEmits<{ done: [] }>()
+const store = useSetupStore()
+const { show, fill } = useNumbers()
+
+const field = computed(() => fieldAt(path) as NumberField)
+/** Most results are no field of the set-up: typed in their own quantity, with room to either side. */
+const wantedField = computed<NumberField>(() => ({
+  type: 'number',
+  quantity: result.value.quantity,
+  label: result.label,
+  min: -1e6,
+  max: 1e6,
+  ...(result.value.unit ? { unit: result.value.unit } : { unit: result.value.quantity === 'time' ? 'ms' : '' }),
+}))
+const wanted = ref<number | null>(result.value.value)
+const found = shallowRef<Found | null>(null)
+function set(value: FigureValue): string {
+  wanted.value = typeof value === 'number' ? value : null
+  found.value = wanted.value === null ? null : find(plan.entered, path, result.read, wanted.value)
+  return ''
+}
+const text = (value: number): string =>
+  show(value, field.value.quantity, {
+    figures: 4,
+    ...(field.value.unit && field.value.quantity === 'length' ? { unit: field.value.unit } : {}),
+  })
+const tryIt = (value: number | null): void => {
+  store.preview = value === null || !store.setup ? null : withChange(store.setup, { path, value })
+}
+function take(value: number): void {
+  tryIt(null)
+  if (store.setup) store.change([{ path, value }])
+  emit('done')
+}
+const box = useTemplateRef('box')
+const intoView = (): void => void nextTick(() => box.value?.scrollIntoView({ block: 'nearest' }))
+onMounted(intoView)
+watch(found, intoView)
+onBeforeUnmount(() => tryIt(null))
+</script>
+
+<template>
+  <div ref="box" class="find" data-testid="find">
+    <p class="leading-snug">
+      What would <b>{{ name }}</b> have to be?
+    </p>
+    <InputsFieldInput
+      :field="wantedField"
+      :value="wanted"
+      path="find.wanted"
+      :label="`${result.label}, wanted`"
+      :change="set"
+    />
+    <template v-if="found">
+      <ul v-if="found.answers.length > 0" role="status">
+        <li v-for="answer in found.answers" :key="answer">
+          <b class="flex-1">{{ text(answer) }}</b>
+          <button
+            type="button"
+            class="underline"
+            @pointerenter="tryIt(answer)"
+            @pointerleave="tryIt(null)"
+            @focus="tryIt(answer)"
+            @blur="tryIt(null)"
+            @click="take(answer)"
+          >
+            take it
+          </button>
+        </li>
+      </ul>
+      <p v-else role="status">
+        No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} does it<template
+          v-if="found.nearest"
+          >; nearest is {{ text(found.nearest.value) }}, which comes to
+          {{ fill('{v}', { v: { ...result.value, value: found.nearest.result } }) }}</template
+        >.
+      </p>
+    </template>
+    <button type="button" class="text-(--ink-faint) underline" @click="emit('done')">close</button>
+  </div>
+</template>
+
+<style scoped>
+.find {
+  border: 1px solid var(--hair-strong);
+  padding: 4px 6px;
+  margin: 3px 0;
+  display: grid;
+  gap: 2px;
+}
+li {
+  display: flex;
+  gap: 8px;
+}
+</style>

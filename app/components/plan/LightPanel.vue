@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { type Plan, sceneFigures } from '~~/core'
+import { choiceLabel } from '~/text/choices'
+
+/** What each light does, how the ground looks, what exposure can be paid with, and what is joined to what. */
+const { plan } = defineProps<{ plan: Plan }>()
+const { show } = useNumbers()
+const figures = computed(() => sceneFigures(plan))
+const stops = (value: number | null): string => (value === null || value < -12 ? '–' : show(value, 'stops'))
+/** Balance: every light against the first that exposes the front. */
+const key = computed(() => figures.value.lights[plan.exposure.front[0] ?? 0]?.facing ?? 0)
+const ground = computed(() => figures.value.ground)
+</script>
+
+<template>
+  <section aria-labelledby="light-figures" class="text-[12px]">
+    <PlanLightGoals :plan="plan" />
+    <h2 id="light-figures" class="section-title mb-1">Lights, in stops against correct</h2>
+    <p v-if="figures.lights.length === 0" class="text-(--ink-soft)">No light yet.</p>
+    <table v-else class="figures">
+      <thead>
+        <tr>
+          <th scope="col">Light</th>
+          <th scope="col">Facing it</th>
+          <th scope="col">To camera</th>
+          <th scope="col">Edge</th>
+          <th scope="col">Ground</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="light in figures.lights" :key="light.light" :data-light="light.light">
+          <th scope="row">
+            {{ light.name }}
+            <span class="block font-normal text-(--ink-soft)"
+              >{{ choiceLabel('flashes[0].role', light.role).toLowerCase() }},
+              {{ show(light.facing - key, 'stops') }}</span
+            >
+          </th>
+          <td>{{ stops(light.facing) }}</td>
+          <td>{{ stops(light.front) }}</td>
+          <td>{{ stops(light.edge) }}</td>
+          <td>{{ stops(light.ground) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-2" data-testid="ground-figures">
+      <dt class="text-(--ink-soft)">Ground in the middle, against mid grey</dt>
+      <dd>{{ stops(ground.middle) }}</dd>
+      <dt class="text-(--ink-soft)">of it spill of other lights</dt>
+      <dd>{{ stops(ground.spill) }}</dd>
+      <dt class="text-(--ink-soft)">Brightest to darkest</dt>
+      <dd>{{ ground.evenness === null ? '–' : show(ground.evenness, 'stops', { unit: 'unsigned' }) }}</dd>
+      <template v-if="!ground.fills">
+        <dt class="text-(--bad)">It does not fill the picture</dt>
+        <dd />
+      </template>
+    </dl>
+    <PlanEndView :plan="plan" />
+    <PlanExposureDesk :plan="plan" />
+    <PlanWiringList :setup="plan.setup" />
+  </section>
+</template>
+
+<style scoped>
+.figures {
+  width: 100%;
+  border-collapse: collapse;
+}
+.figures th,
+.figures td {
+  padding: 2px 4px;
+  text-align: right;
+  border-bottom: 1px solid var(--hair);
+  font-variant-numeric: tabular-nums;
+  vertical-align: top;
+}
+.figures th:first-child {
+  text-align: left;
+  padding-left: 0;
+}
+.figures thead th {
+  font-weight: 400;
+  color: var(--ink-soft);
+  font-size: 11px;
+}
+</style>

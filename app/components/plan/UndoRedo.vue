@@ -1,0 +1,25 @@
+<script setup lang="ts">
+/** One step back or forth in the set-up at hand. */
+const store = useSetupStore()
+</script>
+
+<template>
+  <span class="flex">
+    <UButton
+      icon="i-lucide-undo-2"
+      size="xs"
+      variant="ghost"
+      aria-label="Undo"
+      :disabled="!store.canUndo"
+      @click="store.undo()"
+    />
+    <UButton
+      icon="i-lucide-redo-2"
+      size="xs"
+      variant="ghost"
+      aria-label="Redo"
+      :disabled="!store.canRedo"
+      @click="store.redo()"
+    />
+  </span>
+</template>

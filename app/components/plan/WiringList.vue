@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { type Setup, type Wire, packingOf, wiringOf } from '~~/core'
+
+/** What is joined to what and how, and everything to bring; taken into the list to tick, which prints with the card. */
+const { setup } = defineProps<{ setup: Setup }>()
+const store = useSetupStore()
+const { show } = useNumbers()
+
+const wires = computed(() => wiringOf(setup))
+const packing = computed(() => packingOf(setup))
+const by = (wire: Wire): string =>
+  wire.kind === 'cable'
+    ? `cable, ${show(wire.length ?? 0, 'length', { unit: 'm' })}`
+    : { radio: 'radio', optical: 'its optical slave', shoe: 'the shoe' }[wire.kind]
+const lines = computed(() => [
+  ...packing.value.map(item => (item.count > 1 ? `${item.count} × ${item.name}` : item.name)),
+  ...wires.value.map(wire => `Join ${wire.from} to ${wire.to}: ${by(wire)}`),
+])
+const missing = computed(() => {
+  const there = new Set(setup.lists.preparation.map(item => item.text))
+  return lines.value.filter(line => !there.has(line))
+})
+/** Lists hold so many lines. */
+const MOST = 60
+function take(): void {
+  const current = store.setup!
+  const added = missing.value.map(text => ({ text: text.slice(0, 200), done: false }))
+  const preparation = [...current.lists.preparation, ...added].slice(0, MOST)
+  store.replace({ ...current, lists: { ...current.lists, preparation } })
+}
+</script>
+
+<template>
+  <details class="mt-3" data-testid="wiring">
+    <summary class="section-title cursor-pointer">Wiring and packing</summary>
+    <ol class="mt-1 list-inside list-decimal">
+      <li v-for="wire in wires" :key="`${wire.from}${wire.to}`">
+        {{ wire.from }} to {{ wire.to }}: <span class="text-(--ink-soft)">{{ by(wire) }}</span>
+      </li>
+    </ol>
+    <ul class="mt-2 list-inside list-disc">
+      <li v-for="item in packing" :key="item.name">{{ item.count > 1 ? `${item.count} × ` : '' }}{{ item.name }}</li>
+    </ul>
+    <p class="mt-1 text-(--ink-soft)">
+      Lengths from the places on the table plan, a third more and by the half metre; the controller beside the camera.
+    </p>
+    <UButton
+      class="mt-1"
+      size="xs"
+      variant="outline"
+      :label="missing.length > 0 ? 'Take into the list to tick' : 'All of it is in the list'"
+      :disabled="missing.length === 0"
+      @click="take"
+    />
+  </details>
+</template>

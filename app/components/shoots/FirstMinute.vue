@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { RECIPE, RECIPES, type Recipe, newSetup, plan } from '~~/core'
+import { ApiError, api } from '~/services/api'
+import { RECIPE_LABELS } from '~/text/choices'
+
+/** An empty studio begins with the question: one touch makes a shoot of today and a whole plan in it. */
+const failure = ref('')
+const making = ref<Recipe | null>(null)
+/** Frames are drawn as the recipe starts, the light as planned. */
+const frames = RECIPES.map(recipe => ({ recipe, plan: plan(newSetup(recipe)) }))
+
+async function begin(recipe: Recipe): Promise<void> {
+  if (making.value) return
+  making.value = recipe
+  failure.value = ''
+  try {
+    const day = localDay()
+    const shoot = await api.createShoot({ name: `Shoot of ${day}`, date: day, place: '', notes: '' })
+    await navigateTo(`/setups/${(await api.createSetup(shoot.id, newSetup(recipe))).id}`)
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+  }
+  making.value = null
+}
+</script>
+
+<template>
+  <section aria-labelledby="first-minute">
+    <h2 id="first-minute" class="mb-1 text-xl font-semibold">What do you want to freeze?</h2>
+    <p class="mb-4 max-w-prose text-[13px] text-(--ink-soft)">
+      One touch makes a shoot of today with a whole plan in it. Then say what you know; the rest is assumed, and marked.
+    </p>
+    <p v-if="failure" role="alert" class="mb-2 text-(--bad)">{{ failure }}</p>
+    <ul class="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
+      <li v-for="frame in frames" :key="frame.recipe">
+        <button
+          type="button"
+          class="tile"
+          :disabled="making !== null"
+          :aria-busy="making === frame.recipe"
+          :data-recipe="frame.recipe"
+          @click="begin(frame.recipe)"
+        >
+          <ViewsFrameCanvas
+            :plan="frame.plan"
+            :options="{}"
+            :passes="2"
+            :description="RECIPE[frame.recipe].moments[0]!.name"
+          />
+          <span class="mt-1 block text-left font-semibold">{{ RECIPE_LABELS[frame.recipe] }}</span>
+          <span class="block text-left text-[12px] text-(--ink-soft)">
+            {{ RECIPE[frame.recipe].name }}: {{ RECIPE[frame.recipe].moments[0]!.name }}
+          </span>
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.tile {
+  width: 100%;
+  cursor: pointer;
+}
+.tile:hover,
+.tile:focus-visible {
+  outline: 2px solid var(--ink);
+  outline-offset: 4px;
+}
+</style>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import type { Card, Plan, Spot } from '~~/core'
+import { type Axes, acrossOf, alongOf, plane, point } from './axes'
+import { snapped } from './snap'
+
+/** Ground, cards and flags of the table plan, each dragged, nudged or given exactly. */
+const { plan, axes, middle, fromCamera } = defineProps<{
+  plan: Plan
+  axes: Axes
+  /** Middle of the subject along the travel, m. */
+  middle: number
+  fromCamera: boolean
+}>()
+const store = useSetupStore()
+const preferences = usePreferencesStore()
+const { show } = useNumbers()
+
+const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
+const scene = computed(() => plan.setup.scene)
+const snap = (value: number, free: boolean): number =>
+  Number(snapped(value, { perMetre: perMetre.value, system: preferences.system, marks: [0], free }).toFixed(5))
+const NUDGE = 0.01
+
+// ── ground ──
+const ground = computed(() => {
+  const { distance, width, height } = scene.value.ground
+  // What falls is seen from the side: then the ground is as long as it is high.
+  const half = (axes.upright ? height : width) / 2
+  return [point(axes, middle - half, distance), point(axes, middle + half, distance)] as const
+})
+const setGround = (to: number, merge: string): void =>
+  void store.change(
+    [{ path: 'scene.ground.distance', value: Number(Math.min(50, Math.max(0.01, to)).toFixed(5)) }],
+    merge,
+  )
+
+// ── cards ──
+const cards = computed(() =>
+  scene.value.cards.map((card, index) => {
+    const at = point(axes, middle + card.along, fromCamera ? card.out : card.across)
+    // From above a card is a line square to where its face points; from the camera a rectangle, narrower as it turns.
+    const turned = axes.upright ? card.tilt : card.turn
+    const long = (axes.upright ? card.height : card.width) * perMetre.value
+    const flat = Math.max(3, card.width * Math.abs(Math.cos(card.turn)) * perMetre.value)
+    return { card, index, ...at, turned, long, flat, tall: Math.max(3, card.height * perMetre.value) }
+  }),
+)
+const FILL: Readonly<Record<Card['kind'], string>> = {
+  white: 'var(--sheet)',
+  silver: 'var(--hair)',
+  black: 'var(--ink)',
+}
+const { moveCard } = useSceneMoves(() => plan.setup)
+const shownSpot = (along: number, across: number): Partial<Spot> => ({
+  along,
+  ...(fromCamera ? { out: across } : { across }),
+})
+const text = (card: Card): string =>
+  `${show(card.along, 'length', { unit: 'm' })} along, ${show(card.across, 'length', { unit: 'm' })} behind, ` +
+  `${show(card.out, 'length', { unit: 'm' })} raised`
+</script>
+
+<template>
+  <g>
+    <ViewsDragHandle
+      v-if="!fromCamera"
+      label="Ground: distance behind the subject"
+      :value="scene.ground.distance"
+      :min="0.01"
+      :max="50"
+      :vertical="!axes.upright"
+      :paths="['scene.ground.distance', 'scene.ground.width', 'scene.ground.height', 'scene.ground.reflectance']"
+      :value-text="show(scene.ground.distance, 'length', { unit: 'm', figures: 4 })"
+      @drag="(p, id, free) => setGround(snap(acrossOf(axes, p), free), id)"
+      @nudge="
+        (r, d) =>
+          setGround(
+            scene.ground.distance + (plane(axes, r, d).across || plane(axes, r, d).along) * NUDGE,
+            'ground-keys',
+          )
+      "
+    >
+      <line
+        :x1="ground[0].x"
+        :y1="ground[0].y"
+        :x2="ground[1].x"
+        :y2="ground[1].y"
+        stroke="transparent"
+        stroke-width="12"
+      />
+      <line
+        :x1="ground[0].x"
+        :y1="ground[0].y"
+        :x2="ground[1].x"
+        :y2="ground[1].y"
+        class="thick"
+        :style="{ stroke: scene.ground.reflectance > 0.3 ? 'var(--hair-strong)' : 'var(--ink)' }"
+        data-ground
+      />
+    </ViewsDragHandle>
+    <ViewsDragHandle
+      v-for="{ card, index, x, y, turned, long, flat, tall } in cards"
+      :key="index"
+      :label="`${card.name}: place`"
+      :value="card.across"
+      :min="-20"
+      :max="20"
+      :paths="[
+        `scene.cards[${index}].along`,
+        `scene.cards[${index}].across`,
+        `scene.cards[${index}].out`,
+        `scene.cards[${index}].turn`,
+        `scene.cards[${index}].tilt`,
+        `scene.cards[${index}].width`,
+        `scene.cards[${index}].height`,
+      ]"
+      :value-text="text(card)"
+      @drag="
+        (p, id, free) =>
+          moveCard(index, shownSpot(snap(alongOf(axes, p) - middle, free), snap(acrossOf(axes, p), free)), id)
+      "
+      @nudge="
+        (r, d) =>
+          moveCard(
+            index,
+            shownSpot(
+              card.along + plane(axes, r, d).along * NUDGE,
+              (fromCamera ? card.out : card.across) + plane(axes, r, d).across * NUDGE,
+            ),
+            `card-${index}-keys`,
+          )
+      "
+    >
+      <circle :cx="x" :cy="y" r="13" class="grip" />
+      <rect
+        v-if="fromCamera"
+        :x="x - flat / 2"
+        :y="y - tall / 2"
+        :width="flat"
+        :height="tall"
+        class="thin"
+        :style="{ fill: FILL[card.kind] }"
+      />
+      <g
+        v-else
+        :transform="`translate(${x} ${y}) rotate(${((axes.upright ? 90 : 0) + (turned * 180) / Math.PI) * -1})`"
+      >
+        <rect :x="-long / 2" y="-2.5" :width="long" height="5" class="thin" :style="{ fill: FILL[card.kind] }" />
+      </g>
+    </ViewsDragHandle>
+  </g>
+</template>
+
+<style scoped>
+.thick {
+  stroke-width: 3;
+}
+</style>

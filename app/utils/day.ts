@@ -1,0 +1,1 @@
+export { localDay } from '~~/shared/units/day'
