@@ -3,9 +3,9 @@ import { newSetup } from '~~/core'
 import { callApi, makeSetup, openDemo, openNewSetup } from './helpers'
 
 test('the sign-in link works once and opens the own studio, not the demo', async ({ page, browser }) => {
-  const token = process.env.SIGN_IN_TOKEN!
+  const token = process.env[`SIGN_IN_TOKEN_${test.info().parallelIndex}`]!
   await page.goto(`/sign-in#${token}`)
-  await expect(page.getByText('No shoots yet.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'What do you want to freeze?' })).toBeVisible()
   expect(page.url()).not.toContain(token)
   const cookie = (await page.context().cookies()).find(c => c.name === '__Host-epiro')
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Strict', secure: true })
@@ -26,13 +26,19 @@ test('the sign-in link works once and opens the own studio, not the demo', async
     ['POST', `/api/shoots/${shoot}/setups`, { setup: newSetup('projectile') }],
     ['PUT', `/api/shoots/${shoot}`, { name: 'Mine', date: '2026-11-24', place: '', notes: '' }],
     ['DELETE', `/api/shoots/${shoot}`, undefined],
-  ] as const) expect((await callApi(page, method, path, body)).status, `${method} ${path}`).toBe(404)
+  ] as const)
+    expect((await callApi(page, method, path, body)).status, `${method} ${path}`).toBe(404)
   expect((await callApi(second, 'GET', `/api/setups/${id}`)).status).toBe(200)
 })
 
 test('without a session every route but sign-in refuses', async ({ page }) => {
   await page.goto('/sign-in')
-  for (const path of ['/api/session', '/api/shoots', '/api/setups/6f1c0b8e-0000-4000-8000-000000000000', '/api/nothing']) {
+  for (const path of [
+    '/api/session',
+    '/api/shoots',
+    '/api/setups/6f1c0b8e-0000-4000-8000-000000000000',
+    '/api/nothing',
+  ]) {
     const { status, body } = await callApi(page, 'GET', path)
     expect(status).toBe(401)
     expect(body).toMatchObject({ type: 'about:blank', title: 'Not signed in', status: 401 })
@@ -52,9 +58,16 @@ test('signing out ends the session on the server too', async ({ page, context })
 
 test('another site cannot change anything', async ({ page, request, baseURL }) => {
   await openDemo(page)
-  const foreign: Record<string, string>[] = [{ origin: 'http://elsewhere.test' }, { 'sec-fetch-site': 'cross-site' }, { 'sec-fetch-site': 'same-site' }]
+  const foreign: Record<string, string>[] = [
+    { origin: 'http://elsewhere.test' },
+    { 'sec-fetch-site': 'cross-site' },
+    { 'sec-fetch-site': 'same-site' },
+  ]
   for (const headers of foreign) {
-    const answer = await request.post(`${baseURL}/api/session/demo`, { headers: { ...headers, 'content-type': 'application/json' }, data: '{}' })
+    const answer = await request.post(`${baseURL}/api/session/demo`, {
+      headers: { ...headers, 'content-type': 'application/json' },
+      data: '{}',
+    })
     expect(answer.status()).toBe(403)
   }
 })
@@ -64,15 +77,23 @@ test('security headers are set, and the policy needs no unsafe-inline scripts', 
   const headers = answer.headers()
   const policy = headers['content-security-policy']!
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+';/)
-  expect(policy).toContain('frame-ancestors \'none\'')
-  expect(headers).toMatchObject({ 'x-content-type-options': 'nosniff', 'x-frame-options': 'DENY', 'referrer-policy': 'no-referrer' })
+  expect(policy).toContain("frame-ancestors 'none'")
+  expect(headers).toMatchObject({
+    'x-content-type-options': 'nosniff',
+    'x-frame-options': 'DENY',
+    'referrer-policy': 'no-referrer',
+  })
 })
 
 test('the pages ask no other host and raise no policy violation', async ({ page, baseURL }) => {
   const foreign: string[] = []
   const complaints: string[] = []
-  page.on('request', request => { if (!request.url().startsWith(baseURL!) && !/^(data|blob):/.test(request.url())) foreign.push(request.url()) })
-  page.on('console', message => { if (message.type() === 'error' && !/401/.test(message.text())) complaints.push(message.text()) })
+  page.on('request', request => {
+    if (!request.url().startsWith(baseURL!) && !/^(data|blob):/.test(request.url())) foreign.push(request.url())
+  })
+  page.on('console', message => {
+    if (message.type() === 'error' && !/401/.test(message.text())) complaints.push(message.text())
+  })
   page.on('pageerror', error => complaints.push(error.message))
   await openNewSetup(page)
   await page.getByRole('button', { name: 'Safelight' }).click()
@@ -96,11 +117,22 @@ test('bad bodies get a 4xx that names field and reason, never a 5xx', async ({ p
   await named({ ...good, surprise: 1 }, 'setup')
   await named({ ...good, flashes: Array.from({ length: 17 }, () => good.flashes[0]) }, 'setup.flashes')
 
-  const raw = (body: string, type = 'application/json') => page.evaluate(async ([p, b, t]) => {
-    const response = await fetch(p!, { method: 'PUT', headers: { 'content-type': t! }, body: b! })
-    return { status: response.status, type: response.headers.get('content-type'), body: await response.json() as { detail: string } }
-  }, [path, body, type] as const)
-  expect(await raw('{"revision": NaN}')).toMatchObject({ status: 400, type: expect.stringContaining('application/problem+json') })
+  const raw = (body: string, type = 'application/json') =>
+    page.evaluate(
+      async ([p, b, t]) => {
+        const response = await fetch(p!, { method: 'PUT', headers: { 'content-type': t! }, body: b! })
+        return {
+          status: response.status,
+          type: response.headers.get('content-type'),
+          body: (await response.json()) as { detail: string },
+        }
+      },
+      [path, body, type] as const,
+    )
+  expect(await raw('{"revision": NaN}')).toMatchObject({
+    status: 400,
+    type: expect.stringContaining('application/problem+json'),
+  })
   expect(await raw('{')).toMatchObject({ status: 400 })
   expect(await raw('null')).toMatchObject({ status: 422 })
   expect(await raw('[]')).toMatchObject({ status: 422 })
@@ -116,11 +148,21 @@ test('bad bodies get a 4xx that names field and reason, never a 5xx', async ({ p
 test('a take sent twice is kept once, and takes of two devices get their own numbers', async ({ page }) => {
   await openDemo(page)
   const id = await makeSetup(page, newSetup('projectile'))
-  const take = (key: string) => ({ key, delay: 0.0185, verdict: 'on', keeper: true, position: null, note: '', firedAt: '2026-11-24T19:00:00.000Z' })
+  const take = (key: string) => ({
+    key,
+    delay: 0.0185,
+    verdict: 'on',
+    keeper: true,
+    position: null,
+    note: '',
+    firedAt: '2026-11-24T19:00:00.000Z',
+  })
   const path = `/api/setups/${id}/takes`
-  const answers = await Promise.all(['aaaaaaaa', 'aaaaaaaa', 'bbbbbbbb', 'cccccccc', 'bbbbbbbb'].map(key => callApi(page, 'POST', path, take(key))))
+  const answers = await Promise.all(
+    ['aaaaaaaa', 'aaaaaaaa', 'bbbbbbbb', 'cccccccc', 'bbbbbbbb'].map(key => callApi(page, 'POST', path, take(key))),
+  )
   expect(answers.map(a => a.status)).toEqual([201, 201, 201, 201, 201])
-  const kept = (await callApi(page, 'GET', path)).body as { number: number, key: string }[]
+  const kept = (await callApi(page, 'GET', path)).body as { number: number; key: string }[]
   expect(kept.map(t => t.number)).toEqual([3, 2, 1])
   expect(new Set(kept.map(t => t.key)).size).toBe(3)
 })

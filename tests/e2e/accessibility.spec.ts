@@ -8,8 +8,18 @@ type Look = 'work' | 'safelight'
 /** Serious violations; the safelight differs from the work light in nothing but its colours. */
 async function serious(page: import('@playwright/test').Page, look: Look): Promise<string[]> {
   const builder = new AxeBuilder({ page })
-  const { violations } = await (look === 'work' ? builder : builder.withRules(['color-contrast', 'link-in-text-block'])).analyze()
-  return violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).slice(0, 4).join(' | ')}`)
+  const { violations } = await (
+    look === 'work' ? builder : builder.withRules(['color-contrast', 'link-in-text-block'])
+  ).analyze()
+  return violations
+    .filter(v => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      v =>
+        `${v.id}: ${v.nodes
+          .map(n => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    )
 }
 
 for (const look of ['work', 'safelight'] as const) {
@@ -43,7 +53,12 @@ for (const look of ['work', 'safelight'] as const) {
     test.slow()
     await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
     const id = await openNewSetup(page, newSetup('swing'))
-    for (const [path, seen] of [['/kit', page.getByRole('img', { name: /Duration against power/ })], [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })], [`/setups/${id}/card`, page.getByTestId('delay')], [`/setups/${id}/run`, page.getByLabel('Acknowledged by')]] as const) {
+    for (const [path, seen] of [
+      ['/kit', page.getByRole('img', { name: /Duration against power/ })],
+      [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })],
+      [`/setups/${id}/card`, page.getByTestId('delay')],
+      [`/setups/${id}/run`, page.getByLabel('Acknowledged by')],
+    ] as const) {
       await page.goto(path)
       await expect(seen.first()).toBeVisible()
       expect(await serious(page, look), path).toEqual([])
@@ -53,7 +68,11 @@ for (const look of ['work', 'safelight'] as const) {
         expect(await serious(page, look), 'composer').toEqual([])
       }
     }
-    for (const [path, seen] of [['/log', page.getByTestId('log-take')], ['/practice', page.getByRole('button', { name: /^Begin/ })], ['/devices', page.getByTestId('session')]] as const) {
+    for (const [path, seen] of [
+      ['/log', page.getByTestId('log-take')],
+      ['/practice', page.getByRole('button', { name: /^Begin/ })],
+      ['/devices', page.getByTestId('session')],
+    ] as const) {
       await page.goto(path)
       await expect(seen.first()).toBeVisible()
       if (path === '/devices') {
@@ -72,7 +91,11 @@ for (const look of ['work', 'safelight'] as const) {
   })
 }
 
-test('safelight is there from the first byte, and shows nothing but red on black', async ({ page, context, baseURL }) => {
+test('safelight is there from the first byte, and shows nothing but red on black', async ({
+  page,
+  context,
+  baseURL,
+}) => {
   await context.addCookies([{ name: 'epiro-look', value: 'safelight', url: baseURL! }])
   const html = await (await context.request.get(`${baseURL}/sign-in`)).text()
   expect(html).toMatch(/<html[^>]*data-look="safelight"/)

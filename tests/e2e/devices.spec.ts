@@ -29,7 +29,20 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   const nobody = '00000000-0000-4000-8000-000000000000'
   expect((await callApi(first.phone, 'PUT', `/api/takes/${nobody}/strike`, { struck: true })).status).toBe(403)
   expect((await callApi(first.phone, 'DELETE', `/api/pictures/${nobody}`)).status).toBe(403)
-  expect((await callApi(first.phone, 'PUT', `/api/takes/${nobody}`, { delay: 0.018, verdict: 'on', keeper: true, position: null, note: '', sharp: null, exposed: null, clean: null })).status).toBe(404)
+  expect(
+    (
+      await callApi(first.phone, 'PUT', `/api/takes/${nobody}`, {
+        delay: 0.018,
+        verdict: 'on',
+        keeper: true,
+        position: null,
+        note: '',
+        sharp: null,
+        exposed: null,
+        clean: null,
+      })
+    ).status,
+  ).toBe(404)
   await first.phone.goto('/devices')
   await expect(first.phone.getByText('only the lead lets others in')).toBeVisible()
   await first.phone.goto('/kit')
@@ -44,7 +57,9 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   const row = page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) })
   await row.getByRole('combobox').selectOption('viewer')
   await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/session')).body.role).toBe('viewer')
-  expect((await callApi(first.phone, 'POST', '/api/shoots', { name: 'X', date: '2026-11-24', place: '', notes: '' })).status).toBe(403)
+  expect(
+    (await callApi(first.phone, 'POST', '/api/shoots', { name: 'X', date: '2026-11-24', place: '', notes: '' })).status,
+  ).toBe(403)
   await first.phone.goto('/')
   await expect(first.phone.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
   await expect(first.phone.getByRole('button', { name: 'New shoot' })).toHaveCount(0)
@@ -52,7 +67,12 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   await row.getByLabel(`Name of ${name}`, { exact: true }).press('Enter')
   await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/session')).body.member).toBe(`${name} B.`)
 
-  await page.getByTestId('session').filter({ hasText: `${name} B.` }).first().getByRole('button', { name: /Sign out/ }).click()
+  await page
+    .getByTestId('session')
+    .filter({ hasText: `${name} B.` })
+    .first()
+    .getByRole('button', { name: /Sign out/ })
+    .click()
   await expect.poll(async () => (await callApi(first.phone, 'GET', '/api/shoots')).status).toBe(401)
   // The one it was done from stays.
   await expect(page.getByTestId('session').filter({ hasText: 'this one' })).toHaveCount(1)
@@ -62,13 +82,20 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
 
 test('the bench hears nobody who is not signed in, nor a page of another site', async ({ page, browser, baseURL }) => {
   await openDemo(page)
-  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'milk-crown', seed: 3 })).body as { id: string }
-  const hello = (from: typeof page) => from.evaluate(path => new Promise<string>((resolve) => {
-    const socket = new WebSocket(`ws://${location.host}${path}`)
-    socket.onopen = () => socket.send('HELLO 1')
-    socket.onmessage = event => resolve(String(event.data))
-    socket.onerror = () => resolve('no connection')
-  }), `/api/setups/${id}/bench`)
+  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'milk-crown', seed: 3 })).body as {
+    id: string
+  }
+  const hello = (from: typeof page) =>
+    from.evaluate(
+      path =>
+        new Promise<string>(resolve => {
+          const socket = new WebSocket(`ws://${location.host}${path}`)
+          socket.onopen = () => socket.send('HELLO 1')
+          socket.onmessage = event => resolve(String(event.data))
+          socket.onerror = () => resolve('no connection')
+        }),
+      `/api/setups/${id}/bench`,
+    )
   expect(await hello(page)).toMatch(/^OK 1 practice/)
   const stranger = await browser.newContext({ baseURL: baseURL! })
   const outside = await stranger.newPage()

@@ -2,7 +2,12 @@ import { type Locator, type Page, expect, test } from '@playwright/test'
 import { RECIPES, type Recipe, newSetup } from '~~/core'
 import { openNewSetup } from './helpers'
 
-const read = (page: Page, path: string) => page.locator(`input[data-path="${path}"]`).first().inputValue().then(text => Number.parseFloat(text.replace('−', '-')))
+const read = (page: Page, path: string) =>
+  page
+    .locator(`input[data-path="${path}"]`)
+    .first()
+    .inputValue()
+    .then(text => Number.parseFloat(text.replace('−', '-')))
 const slider = (page: Page, name: RegExp | string): Locator => page.getByRole('slider', { name })
 
 async function drag(page: Page, handle: Locator, dx: number, dy: number): Promise<void> {
@@ -18,7 +23,7 @@ async function drag(page: Page, handle: Locator, dx: number, dy: number): Promis
 const delay = (page: Page) => page.getByTestId('delay').textContent()
 
 /** What of each recipe is moved, and where to. */
-const SENSOR: Record<Recipe, { name: RegExp, path: string, by: [number, number] }> = {
+const SENSOR: Record<Recipe, { name: RegExp; path: string; by: [number, number] }> = {
   projectile: { name: /^Beam/, path: 'sensor.position', by: [60, 0] },
   balloon: { name: /^Microphone/, path: 'sensor.offset', by: [0, -30] },
   pour: { name: /^Beam/, path: 'sensor.position', by: [0, 40] },
@@ -44,13 +49,20 @@ for (const recipe of RECIPES) {
     expect(await read(page, path)).not.toBe(place)
     await expect(page.getByTestId('delay')).not.toHaveText(before!)
     const nudged = await read(page, path)
-    await slider(page, name).press(upright ? 'Shift+ArrowDown' : recipe === 'balloon' || recipe === 'powder' ? 'Shift+ArrowUp' : 'Shift+ArrowLeft')
+    await slider(page, name).press(
+      upright ? 'Shift+ArrowDown' : recipe === 'balloon' || recipe === 'powder' ? 'Shift+ArrowUp' : 'Shift+ArrowLeft',
+    )
     expect(await read(page, path)).not.toBe(nudged)
 
     // Table plan: camera and a light.
-    for (const [part, field, key] of [[/^Camera/, 'picture.distance', upright ? 'Shift+ArrowLeft' : 'Shift+ArrowDown'], [/: distance to the subject/, 'flashes[0].distance', 'Shift+ArrowUp']] as const) {
+    for (const [part, field, key] of [
+      [/^Camera/, 'picture.distance', upright ? 'Shift+ArrowLeft' : 'Shift+ArrowDown'],
+      [/: distance to the subject/, 'flashes[0].distance', 'Shift+ArrowUp'],
+    ] as const) {
       const was = await read(page, field)
-      await slider(page, part).nth(part.source.startsWith('^') ? 0 : 1).focus()
+      await slider(page, part)
+        .nth(part.source.startsWith('^') ? 0 : 1)
+        .focus()
       await page.keyboard.press(key)
       expect(await read(page, field)).not.toBe(was)
     }
@@ -63,7 +75,9 @@ for (const recipe of RECIPES) {
     await page.getByRole('button', { name: 'use the planned delay' }).click()
     const moment = travel ? slider(page, 'Mark: past the near face') : slider(page, 'Moment').first()
     const marked = await moment.getAttribute('aria-valuenow')
-    await moment.press(travel ? (upright ? 'Shift+ArrowDown' : 'Shift+ArrowRight') : upright ? 'Shift+ArrowRight' : 'Shift+ArrowDown')
+    await moment.press(
+      travel ? (upright ? 'Shift+ArrowDown' : 'Shift+ArrowRight') : upright ? 'Shift+ArrowRight' : 'Shift+ArrowDown',
+    )
     await expect(moment).not.toHaveAttribute('aria-valuenow', marked!)
 
     // Time strip: the moment by mouse, the light by key.
@@ -74,7 +88,10 @@ for (const recipe of RECIPES) {
     const light = slider(page, /^Light on the time strip/)
     const lit = Number(await light.getAttribute('aria-valuenow'))
     await light.press('Shift+ArrowRight')
-    expect(Number(await light.getAttribute('aria-valuenow'))).toBeCloseTo(lit + 10 * newSetup(recipe).controller.delayStep, 7)
+    expect(Number(await light.getAttribute('aria-valuenow'))).toBeCloseTo(
+      lit + 10 * newSetup(recipe).controller.delayStep,
+      7,
+    )
     await expect(page.getByTestId('save-state')).toHaveText('Saved')
   })
 }
@@ -170,11 +187,14 @@ test('ten takes to come are shown in chart and frame; the frame is saved as a pi
   await openNewSetup(page)
   await page.getByRole('button', { name: 'Ten takes' }).click()
   await expect(page.locator('.ghost')).toHaveCount(10)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the predicted frame as PNG' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the predicted frame as PNG' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('steel-ball-through-a-rice-cracker.png')
   const bytes = await (await import('node:fs/promises')).readFile(await download.path())
   expect(bytes.subarray(1, 4).toString()).toBe('PNG')
-  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([2400, 1600])
+  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([1440, 960])
   await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
   await expect(page.getByRole('dialog', { name: 'Predicted frame' }).getByRole('img')).toBeVisible()
 })

@@ -6,15 +6,25 @@ import { openDemo, openNewSetup } from './helpers'
 
 test('a set-up is exported and imported as the same file', async ({ page }, info) => {
   await openNewSetup(page, { ...newSetup('projectile'), name: 'Travelling cracker', notes: 'as it was' })
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the set-up file' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the set-up file' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('travelling-cracker.json')
   const file = info.outputPath('exported.json')
   await download.saveAs(file)
-  expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual({ ...newSetup('projectile'), name: 'Travelling cracker', notes: 'as it was' })
+  expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual({
+    ...newSetup('projectile'),
+    name: 'Travelling cracker',
+    notes: 'as it was',
+  })
 
   await openDemo(page)
   const importFile = async (path: string) => {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import a set-up file into Snack bar campaign' }).click()])
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Import a set-up file into Snack bar campaign' }).click(),
+    ])
     await chooser.setFiles(path)
   }
   const broken = info.outputPath('broken.json')
@@ -27,14 +37,26 @@ test('a set-up is exported and imported as the same file', async ({ page }, info
   await expect(page.getByTestId('delay')).toHaveText(/18\.4/)
 })
 
-test('sessions are played in a worker: the first take beside later ones, props with what they are made of; a million takes can be asked for', async ({ page }) => {
-  test.slow()
-  await openNewSetup(page, newSetup('throw'))
-  const many = howMany(newSetup('throw'))
-  await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
-  await expect(page.getByTestId('keep')).toHaveText(new RegExp(`^\\s*${format(many.first, 'share').replace(/\u00a0.*/, '')}`))
-  await expect(page.getByTestId('later')).toContainText(`then ${format(many.later, 'share')}`)
-  await page.getByRole('tab', { name: 'Figures' }).click()
-  await page.getByRole('button', { name: 'Check the keep rate with a million takes' }).click()
-  await expect(page.getByTestId('million')).toContainText(new RegExp(`7[67](\\.\\d)?\\s% ± .*first order ${format(plan(newSetup('throw')).keep.perTake, 'share').replace('\u00a0', '\\s')}`), { timeout: 150_000 })
-})
+test(
+  'sessions are played in a worker: the first take beside later ones, props with what they are made of; a ' +
+    'million takes can be asked for',
+  async ({ page }) => {
+    test.slow()
+    await openNewSetup(page, newSetup('throw'))
+    const many = howMany(newSetup('throw'))
+    await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
+    await expect(page.getByTestId('keep')).toHaveText(
+      new RegExp(`^\\s*${format(many.first, 'share').replace(/\u00a0.*/, '')}`),
+    )
+    await expect(page.getByTestId('later')).toContainText(`then ${format(many.later, 'share')}`)
+    await page.getByRole('tab', { name: 'Figures' }).click()
+    await page.getByRole('button', { name: 'Check the keep rate with a million takes' }).click()
+    await expect(page.getByTestId('million')).toContainText(
+      new RegExp(
+        `7[67](\\.\\d)?\\s% ± .*first order ` +
+          `${format(plan(newSetup('throw')).keep.perTake, 'share').replace('\u00a0', '\\s')}`,
+      ),
+      { timeout: 150_000 },
+    )
+  },
+)

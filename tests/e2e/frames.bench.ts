@@ -15,7 +15,13 @@ test('dragging the sensor stays smooth', async ({ page }) => {
       // Only frames that a move fell into, from their start to the next one’s: the others have nothing to draw.
       let moved = false
       let drawn = false
-      window.addEventListener('pointermove', () => { moved = true }, true)
+      window.addEventListener(
+        'pointermove',
+        () => {
+          moved = true
+        },
+        true,
+      )
       const next = (now: number): void => {
         if (drawn) frames.push(now - last)
         drawn = moved
@@ -28,8 +34,14 @@ test('dragging the sensor stays smooth', async ({ page }) => {
     })
     await page.mouse.move(x, y)
     await page.mouse.down()
-    await page.evaluate(() => { (window as unknown as { frames: number[] }).frames.length = 0 })
-    for (let i = 1; i <= 240; i++) await page.mouse.move(x + (recipe === 'projectile' ? 60 * Math.sin(i / 20) : 0), y - (recipe === 'projectile' ? 0 : 30 + 25 * Math.sin(i / 20)))
+    await page.evaluate(() => {
+      ;(window as unknown as { frames: number[] }).frames.length = 0
+    })
+    for (let i = 1; i <= 240; i++)
+      await page.mouse.move(
+        x + (recipe === 'projectile' ? 60 * Math.sin(i / 20) : 0),
+        y - (recipe === 'projectile' ? 0 : 30 + 25 * Math.sin(i / 20)),
+      )
     const frames = await page.evaluate(() => [...(window as unknown as { frames: number[] }).frames])
     await page.mouse.up()
     const sorted = frames.sort((a, b) => a - b)

@@ -22,14 +22,28 @@ export async function openNewSetup(page: Page, setup: Setup = newSetup('projecti
 }
 
 /** Calls the API with the session of a page, whatever that shows. */
-export async function callApi(page: Page, method: string, path: string, body?: unknown): Promise<{ status: number, body: any }> { // eslint-disable-line @typescript-eslint/no-explicit-any
+export async function callApi(
+  page: Page,
+  method: string,
+  path: string,
+  body?: unknown,
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+): Promise<{ status: number; body: any }> {
   const base = page.url().startsWith('http') ? new URL(page.url()).origin : ''
-  const response = await page.request.fetch(`${base}${path}`, { method, ...(body === undefined ? {} : { data: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) })
-  return { status: response.status(), body: await response.json().catch(() => null) as unknown }
+  const response = await page.request.fetch(`${base}${path}`, {
+    method,
+    ...(body === undefined ? {} : { data: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  })
+  return { status: response.status(), body: (await response.json().catch(() => null)) as unknown }
 }
 
 export async function makeSetup(page: Page, setup: Setup): Promise<string> {
-  const shoot = await callApi(page, 'POST', '/api/shoots', { name: `Test ${Date.now()}`, date: '2026-11-24', place: '', notes: '' })
+  const shoot = await callApi(page, 'POST', '/api/shoots', {
+    name: `Test ${Date.now()}`,
+    date: '2026-11-24',
+    place: '',
+    notes: '',
+  })
   const made = await callApi(page, 'POST', `/api/shoots/${shoot.body.id}/setups`, { setup })
   expect(made.status).toBe(201)
   return made.body.id as string
@@ -45,14 +59,16 @@ export async function fillField(page: Page, path: string, text: string): Promise
 /** The brightest green or blue of what the page shows: under 110 it is red on black. */
 export async function brightestOfOtherHues(page: Page): Promise<number> {
   const png = await page.screenshot()
-  return page.evaluate(async (data) => {
+  return page.evaluate(async data => {
     const image = new Image()
     image.src = `data:image/png;base64,${data}`
     await image.decode()
     const canvas = new OffscreenCanvas(image.width, image.height)
     const context = canvas.getContext('2d')!
     context.drawImage(image, 0, 0)
-    return context.getImageData(0, 0, image.width, image.height).data.reduce((most, value, i) => (i % 4 === 1 || i % 4 === 2 ? Math.max(most, value) : most), 0)
+    return context
+      .getImageData(0, 0, image.width, image.height)
+      .data.reduce((most, value, i) => (i % 4 === 1 || i % 4 === 2 ? Math.max(most, value) : most), 0)
   }, png.toString('base64'))
 }
 

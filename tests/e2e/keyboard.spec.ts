@@ -20,7 +20,7 @@ test('undo and redo by key, over inputs, fixes and drags alike', async ({ page }
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
 })
 
-test('in a field being typed in undo is the field\'s; with nothing typed it is the set-up\'s', async ({ page }) => {
+test("in a field being typed in undo is the field's; with nothing typed it is the set-up's", async ({ page }) => {
   await openNewSetup(page)
   const iso = page.locator('input[data-path="picture.iso"]')
   const speed = page.locator('input[data-path="motion.speed"]')

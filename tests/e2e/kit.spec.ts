@@ -2,11 +2,13 @@ import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { callApi, openDemo, openNewSetup, signIn } from './helpers'
 
-test('a flash is added, its figures edited in place, measured, duplicated, archived and brought back', async ({ page }) => {
+test('a flash is added, its figures edited in place, measured, duplicated, archived and brought back', async ({
+  page,
+}) => {
   await openDemo(page)
   await page.getByRole('link', { name: 'Kit' }).click()
   await page.getByRole('button', { name: 'Add to the kit' }).click()
-  await page.getByRole('menuitem', { name: 'Flash' }).click()
+  await page.getByRole('menuitem', { name: 'Flash', exact: true }).click()
   const item = page.getByRole('region', { name: 'Item' })
   await expect(item.getByRole('heading', { name: 'New flash' })).toBeVisible()
   const name = `Loft 200 ${Date.now() % 1e6}`
@@ -30,8 +32,22 @@ test('a flash is added, its figures edited in place, measured, duplicated, archi
   await page.keyboard.press('Enter')
   await expect(item.getByRole('img', { name: /shorter at low power, t\.1 45\sµs at 1\/128/ })).toBeVisible()
 
-  await expect.poll(async () => ((await callApi(page, 'GET', '/api/kit')).body as { item: { name: string, figures: Record<string, number>, marks: Record<string, { basis: string }>, table: { t01: number }[] } }[]).find(r => r.item.name === name))
-    .toMatchObject({ item: { figures: { guideNumber: expect.closeTo(36.576, 6) }, marks: { energy: { basis: 'measured' } } } })
+  await expect
+    .poll(async () =>
+      (
+        (await callApi(page, 'GET', '/api/kit')).body as {
+          item: {
+            name: string
+            figures: Record<string, number>
+            marks: Record<string, { basis: string }>
+            table: { t01: number }[]
+          }
+        }[]
+      ).find(r => r.item.name === name),
+    )
+    .toMatchObject({
+      item: { figures: { guideNumber: expect.closeTo(36.576, 6) }, marks: { energy: { basis: 'measured' } } },
+    })
   await item.getByRole('button', { name: 'Duplicate' }).click()
   await expect(item.getByRole('heading', { name: `${name} copy` })).toBeVisible()
   await item.getByRole('button', { name: 'Archive' }).click()
@@ -44,25 +60,46 @@ test('a flash is added, its figures edited in place, measured, duplicated, archi
 test('two flashes go opposite ways, and what is in use says by which set-up', async ({ page }) => {
   await openDemo(page)
   await page.goto('/kit')
-  await page.getByRole('button', { name: /^Forge 500\b(?!,)/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Forge 500\b(?!,)/ })
+    .first()
+    .click()
   await expect(page.getByRole('img', { name: /longer at low power/ })).toBeVisible()
   await page.getByRole('button', { name: /Wick 76/ }).click()
   await expect(page.getByRole('img', { name: /shorter at low power/ })).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Used by' }).getByRole('link', { name: 'Steel ball through a rice cracker' })).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Used by' }).getByRole('link', { name: 'Steel ball through a rice cracker' }),
+  ).toBeVisible()
 })
 
 test('the kit goes out as JSON and CSV and comes in again; a bad file is told line by line', async ({ page }) => {
   await openDemo(page)
   await page.goto('/kit')
   await expect(page.getByRole('button', { name: /Wick 76/ })).toBeVisible()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the kit as CSV' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the kit as CSV' }).click(),
+  ])
   const csv = await readFile(await file.path(), 'utf8')
-  const one = csv.split('\r\n').filter((line, i) => i === 0 || line.includes('Touch mat')).join('\r\n').replaceAll('Touch mat', 'Touch strip')
+  const one = csv
+    .split('\r\n')
+    .filter((line, i) => i === 0 || line.includes('Touch mat'))
+    .join('\r\n')
+    .replaceAll('Touch mat', 'Touch strip')
   await page.getByLabel('Kit file').setInputFiles({ name: 'kit.csv', mimeType: 'text/csv', buffer: Buffer.from(one) })
   await expect(page.getByRole('heading', { name: 'Touch strip' })).toBeVisible()
-  await page.getByLabel('Kit file').setInputFiles({ name: 'kit.csv', mimeType: 'text/csv', buffer: Buffer.from(one.replace('latency,,', 'lateness,,')) })
+  await page
+    .getByLabel('Kit file')
+    .setInputFiles({
+      name: 'kit.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(one.replace('latency,,', 'lateness,,')),
+    })
   await expect(page.getByRole('alert')).toContainText('has no figure “lateness”')
-  const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the kit as JSON' }).click()])
+  const [json] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the kit as JSON' }).click(),
+  ])
   const list = JSON.parse(await readFile(await json.path(), 'utf8')) as { items: unknown[] }
   expect(list.items.length).toBeGreaterThan(20)
 })
@@ -82,13 +119,53 @@ test('a set-up takes figures from the kit, says where they come apart, and takes
   await expect(page.locator('input[data-path="flashes[0].guideNumber"]')).toHaveValue(/^28\sm/)
 })
 
-test('kit of another studio is not found, bad kit is a 4xx that names the field, and an old revision a 409', async ({ page }) => {
+test('kit of another studio is not found, bad kit is a 4xx that names the field, and an old revision a 409', async ({
+  page,
+}) => {
   await signIn(page)
-  const kit = (await callApi(page, 'GET', '/api/kit')).body as { id: string, revision: number, item: Record<string, unknown> }[]
+  const kit = (await callApi(page, 'GET', '/api/kit')).body as {
+    id: string
+    revision: number
+    item: Record<string, unknown>
+  }[]
   const [first] = kit
-  expect((await callApi(page, 'PUT', '/api/kit/00000000-0000-4000-8000-000000000000', { revision: 1, item: first!.item })).status).toBe(404)
+  expect(
+    (await callApi(page, 'PUT', '/api/kit/00000000-0000-4000-8000-000000000000', { revision: 1, item: first!.item }))
+      .status,
+  ).toBe(404)
   const bad = await callApi(page, 'POST', '/api/kit', { items: [{ ...first!.item, name: '' }] })
   expect(bad.status).toBe(422)
   expect(bad.body.errors[0].field).toBe('items[0].name')
-  expect((await callApi(page, 'PUT', `/api/kit/${first!.id}`, { revision: first!.revision + 5, item: first!.item })).status).toBe(409)
+  expect(
+    (await callApi(page, 'PUT', `/api/kit/${first!.id}`, { revision: first!.revision + 5, item: first!.item })).status,
+  ).toBe(409)
+})
+
+test('a flash is made from its leaflet: what is said is rated, the rest assumed', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Add to the kit' }).click()
+  await page.getByRole('menuitem', { name: 'Flash, from its leaflet' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Add the flash' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('One duration is needed')
+  const name = `Spark ${Date.now() % 1e6}`
+  for (const [field, text] of [
+    ['name', name],
+    ['duration', '1/11000'],
+    ['power', '1/16'],
+    ['guideNumber', 'GN 36'],
+  ] as const) {
+    await dialog.locator(`input[data-path="leaflet.${field}"]`).fill(text)
+    await page.keyboard.press('Tab')
+  }
+  await dialog.getByRole('button', { name: 'Add the flash' }).click()
+  const item = page.getByRole('region', { name: 'Item' })
+  await expect(item.getByRole('heading', { name })).toBeVisible()
+  await expect(item.getByLabel('Guide number', { exact: true })).toHaveValue(/^36/)
+  const made = ((await callApi(page, 'GET', '/api/kit')).body as { item: { name: string; table: object[] } }[]).find(
+    record => record.item.name === name,
+  )!
+  expect(made.item.table).toContainEqual({ power: 1 / 16, t05: 1 / 11_000, t01: null, basis: 'rated', date: '' })
+  await page.getByRole('button', { name: 'Archive' }).click()
 })

@@ -9,7 +9,13 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
   const id = await makeSetup(page, { ...newSetup('pour'), name })
   for (let i = 0; i < 60; i++) {
     await callApi(page, 'POST', `/api/setups/${id}/takes`, {
-      key: `log-${id}-${i}`.slice(0, 60), delay: 0.25 + i / 1000, verdict: i % 3 === 0 ? 'on' : 'early', keeper: i % 6 === 0, position: null, note: i === 7 ? '=cream 100% off' : '', firedAt: new Date(Date.UTC(2026, 10, 20, 18, i)).toISOString(),
+      key: `log-${id}-${i}`.slice(0, 60),
+      delay: 0.25 + i / 1000,
+      verdict: i % 3 === 0 ? 'on' : 'early',
+      keeper: i % 6 === 0,
+      position: null,
+      note: i === 7 ? '=cream 100% off' : '',
+      firedAt: new Date(Date.UTC(2026, 10, 20, 18, i)).toISOString(),
     })
   }
   await page.getByRole('link', { name: 'Log' }).click()
@@ -25,18 +31,29 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
   await page.getByLabel('keepers only').uncheck()
   await page.getByLabel('Search').fill('100% off')
   await expect(page.getByTestId('log-take')).toHaveCount(1)
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the log as CSV' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the log as CSV' }).click(),
+  ])
   const csv = await readFile(await file.path(), 'utf8')
   expect(csv.split('\r\n')[0]).toContain('delay s')
   // A spreadsheet must not run it.
-  expect(csv).toContain('\'=cream 100% off')
+  expect(csv).toContain("'=cream 100% off")
   await page.getByLabel('Verdict').selectOption('late')
   await expect(page.getByText('No take is like that.')).toBeVisible()
 })
 
 test('bad queries are a 4xx that names the field, and no page shows another studio’s takes', async ({ page }) => {
   await signIn(page)
-  for (const [query, field] of [['limit=0', 'limit'], ['limit=5000', 'limit'], ['order=random', 'order'], ['after=x', 'after'], ['verdict=maybe', 'verdict'], ['colour=red', ''], ['shoot=1%27%20or%201', 'shoot']] as const) {
+  for (const [query, field] of [
+    ['limit=0', 'limit'],
+    ['limit=5000', 'limit'],
+    ['order=random', 'order'],
+    ['after=x', 'after'],
+    ['verdict=maybe', 'verdict'],
+    ['colour=red', ''],
+    ['shoot=1%27%20or%201', 'shoot'],
+  ] as const) {
     const answer = await callApi(page, 'GET', `/api/takes?${query}`)
     expect(answer.status, query).toBe(422)
     expect(answer.body.errors[0].field).toBe(field)

@@ -2,7 +2,10 @@ import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
 import { callApi, makeSetup, openDemo, openNewSetup, signIn } from './helpers'
 
-test('signing out says what is not sent yet, saves it as a file, and leaves nothing on the device', async ({ page, context }) => {
+test('signing out says what is not sent yet, saves it as a file, and leaves nothing on the device', async ({
+  page,
+  context,
+}) => {
   const id = await openNewSetup(page)
   await page.getByRole('tab', { name: /Takes/ }).click()
   await context.setOffline(true)
@@ -11,25 +14,42 @@ test('signing out says what is not sent yet, saves it as a file, and leaves noth
   await page.getByRole('button', { name: 'Sign out' }).click()
   const dialog = page.getByRole('dialog', { name: 'Sign out?' })
   await expect(dialog.getByRole('alert').first()).toContainText('1 take is not sent yet and would be lost')
-  const [file] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Save as a file' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Save as a file' }).click(),
+  ])
   expect(file.suggestedFilename()).toBe('takes-not-sent.json')
   const { readFile } = await import('node:fs/promises')
-  const saved = JSON.parse(await readFile(await file.path(), 'utf8')) as { format: string, takes: { setupId: string, verdict: string }[] }
+  const saved = JSON.parse(await readFile(await file.path(), 'utf8')) as {
+    format: string
+    takes: { setupId: string; verdict: string }[]
+  }
   expect(saved).toMatchObject({ format: 'epiro-log', takes: [{ setupId: id }] })
   await dialog.getByRole('button', { name: 'Stay signed in' }).click()
   await expect(dialog).toBeHidden()
   await context.setOffline(false)
-  await expect.poll(async () => (await callApi(page, 'GET', `/api/setups/${id}/takes`)).body.length, { timeout: 10_000 }).toBe(1)
+  await expect
+    .poll(async () => (await callApi(page, 'GET', `/api/setups/${id}/takes`)).body.length, { timeout: 10_000 })
+    .toBe(1)
   // What was saved is the log that can be taken in, and it is not doubled.
   const again = await callApi(page, 'POST', '/api/takes/import', { setups: [], takes: saved.takes })
   expect(again.body).toMatchObject({ added: 0, known: 1 })
   await expect(page.getByText('1 not sent yet')).toHaveCount(0)
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/sign-in/)
-  expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.startsWith('epiro-draft') || key === 'epiro-name'))).toEqual([])
+  expect(
+    await page.evaluate(() =>
+      Object.keys(localStorage).filter(key => key.startsWith('epiro-draft') || key === 'epiro-name'),
+    ),
+  ).toEqual([])
 })
 
-test('a take of one studio waits while the browser is signed in to another, and goes out when its own is back', async ({ page, context, browser, baseURL }) => {
+test('a take of one studio waits while the browser is signed in to another, and goes out when its own is back', async ({
+  page,
+  context,
+  browser,
+  baseURL,
+}) => {
   const id = await openNewSetup(page)
   await page.getByRole('tab', { name: /Takes/ }).click()
   await context.setOffline(true)
@@ -53,21 +73,48 @@ test('a take of one studio waits while the browser is signed in to another, and 
   expect((await callApi(other, 'GET', `/api/setups/${id}/takes`)).body).toEqual([])
   // Back in its own, it goes out without its set-up being opened.
   await openDemo(other)
-  await expect.poll(async () => (await callApi(other, 'GET', `/api/setups/${id}/takes`)).body.length, { timeout: 10_000 }).toBe(1)
+  await expect
+    .poll(async () => (await callApi(other, 'GET', `/api/setups/${id}/takes`)).body.length, { timeout: 10_000 })
+    .toBe(1)
 })
 
 test('an edited log is told take by take, and put right where that is asked for', async ({ page }) => {
   const id = await openNewSetup(page, { ...newSetup('projectile'), name: `Edited ${Date.now()}` })
   const key = `edited-${Date.now()}`
-  await callApi(page, 'POST', `/api/setups/${id}/takes`, { key, delay: 0.0185, verdict: 'late', keeper: false, position: null, note: '', firedAt: '2026-11-24T19:00:00.000Z' })
+  await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+    key,
+    delay: 0.0185,
+    verdict: 'late',
+    keeper: false,
+    position: null,
+    note: '',
+    firedAt: '2026-11-24T19:00:00.000Z',
+  })
   await page.goto('/log')
-  const take = { setupId: id, number: 1, key, delay: 0.0185, verdict: 'on', keeper: true, position: null, note: '', firedAt: '2026-11-24T19:00:00.000Z' }
-  const file = { name: 'edited.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify({ format: 'epiro-log', version: 1, setups: [], takes: [take] })) }
+  const take = {
+    setupId: id,
+    number: 1,
+    key,
+    delay: 0.0185,
+    verdict: 'on',
+    keeper: true,
+    position: null,
+    note: '',
+    firedAt: '2026-11-24T19:00:00.000Z',
+  }
+  const file = {
+    name: 'edited.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ format: 'epiro-log', version: 1, setups: [], takes: [take] })),
+  }
   await page.getByLabel('Log file').setInputFiles(file)
   await expect(page.getByTestId('imported')).toContainText('0 takes added, 1 were here already')
   await expect(page.getByTestId('edited')).toContainText('verdict, keeper')
   expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0].verdict).toBe('late')
   await page.getByRole('button', { name: 'Put them right as in the file' }).click()
   await expect(page.getByTestId('imported')).toContainText('1 put right')
-  expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0]).toMatchObject({ verdict: 'on', former: [{ verdict: 'late' }] })
+  expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0]).toMatchObject({
+    verdict: 'on',
+    former: [{ verdict: 'late' }],
+  })
 })

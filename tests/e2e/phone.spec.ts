@@ -34,13 +34,17 @@ test('drawings and inputs have the phone to themselves, and two fingers zoom', a
   const ticks = () => strip.locator('text').allTextContents()
   const before = await ticks()
   const touch = await context.newCDPSession(page)
-  const at = (apart: number) => [-1, 1].map((side, id) => ({ x: box.x + 150 + side * apart, y: box.y + box.height / 2, id }))
+  const at = (apart: number) =>
+    [-1, 1].map((side, id) => ({ x: box.x + 150 + side * apart, y: box.y + box.height / 2, id }))
   await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(20) })
-  for (const apart of [30, 45, 60]) await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(apart) })
+  for (const apart of [30, 45, 60])
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(apart) })
   await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   await expect.poll(ticks).not.toEqual(before)
   await parts.getByRole('button', { name: 'Inputs' }).tap()
   await expect(page.locator('input[data-path="motion.speed"]')).toBeVisible()
-  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+  ).toBeLessThanOrEqual(0)
   await context.close()
 })

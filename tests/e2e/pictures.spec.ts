@@ -5,30 +5,49 @@ import { newSetup, settingsOf, withChange } from '~~/core'
 import { brightestOfOtherHues, callApi, makeSetup, openDemo } from './helpers'
 
 const shaded = (shade: string, name: string) => async () => ({
-  name, mimeType: 'image/jpeg',
-  buffer: await sharp({ create: { width: 600, height: 400, channels: 3, background: shade } }).withExif({ IFD2: { ExposureTime: '1/160', FNumber: '16/1', ISOSpeedRatings: '200' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '48/1 12/1 0/1' } }).jpeg().toBuffer(),
+  name,
+  mimeType: 'image/jpeg',
+  buffer: await sharp({ create: { width: 600, height: 400, channels: 3, background: shade } })
+    .withExif({
+      IFD2: { ExposureTime: '1/160', FNumber: '16/1', ISOSpeedRatings: '200' },
+      IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '48/1 12/1 0/1' },
+    })
+    .jpeg()
+    .toBuffer(),
 })
 
-async function twoTakes(page: Page): Promise<{ id: string, name: string }> {
+async function twoTakes(page: Page): Promise<{ id: string; name: string }> {
   await openDemo(page)
   const name = `Pictured ${Date.now()}`
   const setup = { ...newSetup('projectile'), name }
   const id = await makeSetup(page, setup)
   for (const [i, power] of [1 / 64, 1 / 32].entries()) {
     await callApi(page, 'POST', `/api/setups/${id}/takes`, {
-      key: `pictured-${id}-${i}`.slice(0, 60), delay: 0.018 + i / 1000, verdict: 'on', keeper: true, position: null, note: '', settings: settingsOf(withChange(setup, { path: 'flashes[0].power', value: power })), firedAt: `2026-11-24T18:3${i}:00.000Z`,
+      key: `pictured-${id}-${i}`.slice(0, 60),
+      delay: 0.018 + i / 1000,
+      verdict: 'on',
+      keeper: true,
+      position: null,
+      note: '',
+      settings: settingsOf(withChange(setup, { path: 'flashes[0].power', value: power })),
+      firedAt: `2026-11-24T18:3${i}:00.000Z`,
     })
   }
   return { id, name }
 }
 
-test('pictures are put to takes, and two stand side by side with a linked zoom and what was set otherwise', async ({ page }) => {
+test('pictures are put to takes, and two stand side by side with a linked zoom and what was set otherwise', async ({
+  page,
+}) => {
   const { name } = await twoTakes(page)
   await page.goto('/log')
   await page.getByLabel('Search').fill(name)
   await expect(page.getByTestId('log-take')).toHaveCount(2)
   for (const [i, shade] of ['#803010', '#104080'].entries()) {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: `Add pictures to take ${2 - i} of ${name}` }).click()])
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: `Add pictures to take ${2 - i} of ${name}` }).click(),
+    ])
     await chooser.setFiles(await shaded(shade, `frame-${i}.jpg`)())
     await expect(page.getByRole('button', { name: `Choose frame-${i}.jpg` })).toBeVisible()
   }
@@ -43,7 +62,9 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   await panes.first().press('+')
   await panes.first().press('ArrowRight')
   await expect(dialog.getByTestId('zoom')).toContainText('1.5 times')
-  const transforms = await panes.evaluateAll(all => all.map(pane => (pane.firstElementChild as HTMLElement).style.transform))
+  const transforms = await panes.evaluateAll(all =>
+    all.map(pane => (pane.firstElementChild as HTMLElement).style.transform),
+  )
   expect(transforms[0]).toContain('scale(1.5)')
   expect(transforms[1]).toBe(transforms[0])
   const box = (await panes.last().boundingBox())!
@@ -67,8 +88,14 @@ test('what is no picture is refused with its reason, and the place it was taken 
   const { id } = await twoTakes(page)
   await page.goto(`/setups/${id}`)
   await page.getByRole('tab', { name: /Takes/ }).click()
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Add pictures to take 2' }).click()])
-  await chooser.setFiles([{ name: 'page.png', mimeType: 'image/png', buffer: Buffer.from('<html>') }, await shaded('#223344', 'fine.jpg')()])
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Add pictures to take 2' }).click(),
+  ])
+  await chooser.setFiles([
+    { name: 'page.png', mimeType: 'image/png', buffer: Buffer.from('<html>') },
+    await shaded('#223344', 'fine.jpg')(),
+  ])
   await expect(page.getByText('page.png: Not a picture Epiro keeps')).toBeVisible()
   const link = page.getByRole('link', { name: 'Picture fine.jpg of take 2' })
   await expect(link).toBeVisible()
@@ -78,12 +105,13 @@ test('what is no picture is refused with its reason, and the place it was taken 
   await expect(page.getByRole('link', { name: 'Picture fine.jpg of take 1' })).toBeVisible()
   await page.getByLabel('Take of fine.jpg').selectOption({ label: 'take 2' })
   await expect(link).toBeVisible()
-  const kept = await page.request.get(await link.getAttribute('href') as string)
+  const kept = await page.request.get((await link.getAttribute('href')) as string)
   expect(kept.headers()['content-type']).toBe('image/jpeg')
   expect(kept.headers()['x-content-type-options']).toBe('nosniff')
   expect((await sharp(await kept.body()).metadata()).exif).toBeUndefined()
   const query = 'name=x.jpg&zone=0'
-  const send = (path: string, body: string) => page.evaluate(async ([p, b]) => (await fetch(p!, { method: 'POST', body: b! })).status, [path, body])
+  const send = (path: string, body: string) =>
+    page.evaluate(async ([p, b]) => (await fetch(p!, { method: 'POST', body: b! })).status, [path, body])
   expect(await send(`/api/setups/${id}/pictures?${query}&take=nobody`, 'x')).toBe(422)
   expect(await send(`/api/setups/${id}/pictures?zone=0`, 'x')).toBe(422)
   expect(await send(`/api/setups/${id}/pictures?${query}`, 'x'.repeat(41 * 1024 * 1024))).toBe(413)
@@ -97,13 +125,21 @@ test('what is no picture is refused with its reason, and the place it was taken 
   await expect(link).toBeHidden()
 })
 
-test('a log that was exported comes in again, without doubling, and what is none is refused with its line', async ({ page }, info) => {
+test('a log that was exported comes in again, without doubling, and what is none is refused with its line', async ({
+  page,
+}, info) => {
   const { name } = await twoTakes(page)
   await page.goto('/log')
   await page.getByLabel('Search').fill(name)
   await expect(page.getByTestId('log-take')).toHaveCount(2)
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export the log as JSON' }).click()])
-  const log = JSON.parse(await readFile(await file.path(), 'utf8')) as { setups: { id: string, setup: { name: string } }[], takes: { setupId: string, key: string }[] }
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the log as JSON' }).click(),
+  ])
+  const log = JSON.parse(await readFile(await file.path(), 'utf8')) as {
+    setups: { id: string; setup: { name: string } }[]
+    takes: { setupId: string; key: string }[]
+  }
   expect(log.setups).toHaveLength(1)
   // As if from another studio: unknown here, it brings its set-up along.
   const other = '11111111-2222-4333-8444-555555555555'
@@ -127,12 +163,24 @@ test('the report of a shoot is one page, whatever the number of its set-ups', as
   await openDemo(page)
   await page.getByRole('link', { name: 'Report of Snack bar campaign' }).click()
   await expect(page.getByTestId('summary')).toContainText('3 takes, 1 keeper')
-  await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText('1 of 3 keepers in 3 takes, the first in take 3')
+  await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText(
+    '1 of 3 keepers in 3 takes, the first in take 3',
+  )
   await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
-  const pages = async (): Promise<number> => ((await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length
+  const pages = async (): Promise<number> =>
+    ((await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])
+      .length
   expect(await pages()).toBe(1)
-  const shoot = await callApi(page, 'POST', '/api/shoots', { name: `Long day ${Date.now()}`, date: '2026-11-24', place: '', notes: '' })
-  for (let i = 0; i < 9; i++) await callApi(page, 'POST', `/api/shoots/${shoot.body.id}/setups`, { setup: { ...newSetup('drop'), name: `Drop ${i}` } })
+  const shoot = await callApi(page, 'POST', '/api/shoots', {
+    name: `Long day ${Date.now()}`,
+    date: '2026-11-24',
+    place: '',
+    notes: '',
+  })
+  for (let i = 0; i < 9; i++)
+    await callApi(page, 'POST', `/api/shoots/${shoot.body.id}/setups`, {
+      setup: { ...newSetup('drop'), name: `Drop ${i}` },
+    })
   await page.goto(`/shoots/${shoot.body.id}/report`)
   await expect(page.getByRole('region', { name: 'Drop 8' })).toBeVisible()
   expect(await pages()).toBe(1)

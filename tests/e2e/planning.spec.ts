@@ -32,6 +32,8 @@ test('tests: a frame that is not black says which light that implies, and the pl
   await page.getByTestId('check-control').getByText('Differs').click()
   await fillField(page, 'tests.control.position', '45 mm')
   await expect(page.getByTestId('check-control')).toContainText(/the speed is 34\.8\sm\/s/)
+  await page.getByTestId('check-control').getByRole('button', { name: 'Keep as evidence' }).click()
+  await expect(page.getByTestId('held').first()).toContainText(/seen: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
 })
 
 test('lists: cautions that apply are acknowledged, lines ticked, changed and added', async ({ page }) => {
@@ -54,10 +56,13 @@ test('lists: cautions that apply are acknowledged, lines ticked, changed and add
   expect(lists.preparation.at(-1)).toEqual({ text: 'Spare batteries', done: false })
 })
 
-test('a new set-up from recipe, moment, method and kit; a copy; another shoot; the archive and back', async ({ page }) => {
+test('a new set-up from recipe, moment, method and kit; a copy; another shoot; the archive and back', async ({
+  page,
+}) => {
   await openDemo(page)
   const [from, to] = [`From ${Date.now()}`, `To ${Date.now()}`]
-  for (const name of [from, to]) await callApi(page, 'POST', '/api/shoots', { name, date: '2026-11-24', place: '', notes: '' })
+  for (const name of [from, to])
+    await callApi(page, 'POST', '/api/shoots', { name, date: '2026-11-24', place: '', notes: '' })
   await page.reload()
   await page.getByRole('region', { name: from }).getByRole('button', { name: 'Add set-up' }).click()
   const dialog = page.getByRole('dialog', { name: 'New set-up' })
@@ -113,10 +118,12 @@ test('the dial card: as text, as one printed page, and on a phone', async ({ pag
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   const id = await openNewSetup(page)
   // Sessions are played in a worker; before they are, the card has no chance to tell.
-  await expect(page.getByTestId('later')).toBeVisible()
+  await expect(page.getByText(/for 3 keepers at 90\s%/)).toBeVisible()
   await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
   await expect(page.getByText('Copied')).toBeVisible()
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/Delay\s+18\.4\sms[\s\S]*first take 35\s%, then 8\d/)
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
+    /Delay\s+18\.4\sms[\s\S]*first take 35\s%, then 8\d/,
+  )
   await page.keyboard.press('p')
   await expect(page).toHaveURL(`/setups/${id}/card`)
   await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)

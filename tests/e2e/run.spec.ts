@@ -30,7 +30,9 @@ test('from the cautions through the calls to a verdict, and the next delay follo
   await page.keyboard.press('l')
   await expect(page.getByTestId('run-take')).toHaveCount(1)
   await expect(page.getByTestId('call')).toHaveText(/Reset/)
-  await expect.poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position])).toEqual([['late', 0.02]])
+  await expect
+    .poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position]))
+    .toEqual([['late', 0.02]])
   // 20 mm late at 34 m/s is 0.6 ms.
   await expect(page.getByTestId('proposal')).toContainText(/Dial 17\.9\sms/)
   await expect(page.getByTestId('why')).toContainText('likeliest keeper')
@@ -62,7 +64,10 @@ test('two devices see the same step, delay and takes within a second', async ({ 
   await phone.close()
 })
 
-test('a verdict pressed wrongly in the dark is put right, on every device, and the next delay with it', async ({ page, context }) => {
+test('a verdict pressed wrongly in the dark is put right, on every device, and the next delay with it', async ({
+  page,
+  context,
+}) => {
   const id = await openRun(page)
   const other = await context.newPage()
   await other.goto(`/setups/${id}/run`)
@@ -84,7 +89,9 @@ test('a verdict pressed wrongly in the dark is put right, on every device, and t
   await expect(page.getByTestId('run-take')).toContainText('late')
   await expect(next).not.toHaveText(wrong!)
   await expect(other.getByTestId('run-take')).toContainText('late', { timeout: 5000 })
-  await expect.poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`)).toEqual(['1 late'])
+  await expect
+    .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
+    .toEqual(['1 late'])
 
   // Without a network too; and one that never was is struck out by the lead, and put back.
   await context.setOffline(true)
@@ -107,7 +114,11 @@ test('a verdict pressed wrongly in the dark is put right, on every device, and t
   await expect(other.getByTestId('run-take')).toHaveCount(0, { timeout: 5000 })
   await page.getByRole('button', { name: 'Put take 1 back' }).click()
   await expect(page.getByTestId('take')).toContainText('cable was out')
-  expect((await callApi(page, 'PUT', '/api/takes/00000000-0000-4000-8000-000000000000', { delay: -11 })).body.errors.map((e: { field: string }) => e.field)).toContain('delay')
+  expect(
+    (await callApi(page, 'PUT', '/api/takes/00000000-0000-4000-8000-000000000000', { delay: -11 })).body.errors.map(
+      (e: { field: string }) => e.field,
+    ),
+  ).toContain('delay')
 })
 
 test('without a network no take is lost, and none is doubled when it comes back', async ({ page, context }) => {
@@ -127,7 +138,9 @@ test('without a network no take is lost, and none is doubled when it comes back'
   const again = await context.newPage()
   await again.goto(`/setups/${id}/run`)
   await expect(again.getByTestId('run-take')).toHaveCount(3)
-  await expect.poll(async () => (await takesOf(again, id)).map(take => `${take.number} ${take.verdict}`)).toEqual(['3 late', '2 on', '1 early'])
+  await expect
+    .poll(async () => (await takesOf(again, id)).map(take => `${take.number} ${take.verdict}`))
+    .toEqual(['3 late', '2 on', '1 early'])
   await expect(again.getByTestId('unsent')).toHaveText(/all sent/)
   const [take] = await takesOf(again, id)
   await callApi(again, 'POST', `/api/setups/${id}/takes`, { ...take, id: undefined, number: undefined })
@@ -142,10 +155,14 @@ test('a verdict against its own mark is asked about, and either answer is one pr
   await scale.press('Shift+ArrowRight')
   await page.getByTestId('call').click()
   await page.keyboard.press('e')
-  await expect(page.getByTestId('contradiction')).toContainText('The mark, 20 mm past, says late; you called early. Which is it?')
+  await expect(page.getByTestId('contradiction')).toContainText(
+    'The mark, 20 mm past, says late; you called early. Which is it?',
+  )
   await expect(page.getByTestId('run-take')).toHaveCount(0)
   await page.getByRole('button', { name: 'Early: the mark was wrong' }).click()
-  await expect.poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position])).toEqual([['early', null]])
+  await expect
+    .poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position]))
+    .toEqual([['early', null]])
   await expect(page.getByTestId('needed')).toHaveText(/^\s*\d+/)
 })
 
@@ -155,31 +172,60 @@ test('a run is red on black, its first byte on', async ({ page }) => {
   expect(await brightestOfOtherHues(page)).toBeLessThan(110)
 })
 
-test('what takes show is put into the set-up, marked measured, and taken back', async ({ page }) => {
+test('what takes show is kept as evidence, marked measured, and taken back', async ({ page }) => {
   const setup = newSetup('projectile')
   const id = await openNewSetup(page, setup)
   const wanted = plan(setup).timing.wanted!
-  for (const [i, [delay, position]] of ([[0.0185, 0.021], [0.0179, 0.003], [0.0177, -0.005], [0.0178, 0.001]] as const).entries()) {
-    await callApi(page, 'POST', `/api/setups/${id}/takes`, { key: `learn-${id}-${i}`.slice(0, 60), delay, planned: wanted, verdict: position > 0.012 ? 'late' : 'on', keeper: false, position, note: '', firedAt: `2026-11-24T18:0${i}:00.000Z` })
+  for (const [i, [delay, position]] of (
+    [
+      [0.0185, 0.021],
+      [0.0179, 0.003],
+      [0.0177, -0.005],
+      [0.0178, 0.001],
+    ] as const
+  ).entries()) {
+    await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+      key: `learn-${id}-${i}`.slice(0, 60),
+      delay,
+      planned: wanted,
+      verdict: position > 0.012 ? 'late' : 'on',
+      keeper: false,
+      position,
+      note: '',
+      firedAt: `2026-11-24T18:0${i}:00.000Z`,
+    })
   }
   await page.reload()
   await page.getByRole('tab', { name: /Takes/ }).click()
   await expect(page.getByTestId('fit')).toContainText(/mark at 17\.\d+\sms/)
-  await page.getByRole('button', { name: 'Use these in the set-up' }).click()
-  await expect(page.getByTestId('learnt-figures')).toContainText(/Launch speed 35\.05\sm\/s, was 34\sm\/s: measured .* takes 1, 2, 3, 4/)
+  await page.getByRole('button', { name: 'Keep what these takes show' }).click()
+  await expect(page.getByTestId('kept-takes')).toContainText(/Right at 17\.\d+\sms ±.*takes 1, 2, 3, 4/)
   await expect(page.getByTestId('delay')).toHaveText(/17\.8\s*ms/)
-  await page.getByRole('button', { name: 'Take them back' }).click()
+  await expect(page.getByTestId('held').first()).toContainText(/seen: 3[45]\.\d+\sm\/s ± 0\.\d+\sm\/s/)
+  await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
 })
 
 test('another studio’s run is not found', async ({ page }) => {
   await openNewSetup(page)
-  for (const path of ['run', 'run/events']) expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
-  expect((await callApi(page, 'PUT', '/api/setups/00000000-0000-4000-8000-000000000000/run', { step: 0, delay: null, openedAt: null })).status).toBe(404)
+  for (const path of ['run', 'run/events'])
+    expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
+  expect(
+    (
+      await callApi(page, 'PUT', '/api/setups/00000000-0000-4000-8000-000000000000/run', {
+        step: 0,
+        delay: null,
+        openedAt: null,
+      })
+    ).status,
+  ).toBe(404)
 })
 
-test('two server processes serve one run together; one killed in mid-session loses no take', async ({ page, context }) => {
+test('two server processes serve one run together; one killed in mid-session loses no take', async ({
+  page,
+  context,
+}) => {
   const id = await openRun(page)
   const port = 3177
   let second = await secondServer(port)
@@ -204,6 +250,8 @@ test('two server processes serve one run together; one killed in mid-session los
   await expect.poll(async () => (await takesOf(page, id)).length).toBe(2)
   second = await secondServer(port)
   await expect(other.getByTestId('unsent')).toHaveText(/all sent/)
-  await expect.poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`)).toEqual(['4 late', '3 on', '2 misfire', '1 early'])
+  await expect
+    .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
+    .toEqual(['4 late', '3 on', '2 misfire', '1 early'])
   await second.kill()
 })

@@ -7,6 +7,15 @@ import { acknowledge, takesOf, toJudge } from './runHelpers'
 const folder = 'docs/screenshots'
 const take = async (page: Page, name: string): Promise<void> => {
   await page.waitForTimeout(700)
+  // Frames are computed while one looks: they are taken once they are quiet.
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLCanvasElement>('canvas[data-passes]')]
+        .filter(canvas => canvas.clientWidth > 0)
+        .every(canvas => Number(canvas.dataset.passes) >= 16),
+    null,
+    { timeout: 120_000 },
+  )
   await page.screenshot({ path: `${folder}/${name}.png` })
 }
 async function openSetup(page: Page, name: string): Promise<void> {
@@ -16,6 +25,7 @@ async function openSetup(page: Page, name: string): Promise<void> {
 }
 
 test('main views', async ({ page }) => {
+  await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
   await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
   await take(page, 'shoots')
@@ -46,11 +56,16 @@ test('main views', async ({ page }) => {
   await expect(page.getByRole('img', { name: /longer at low power/ })).toBeVisible()
   await take(page, 'kit')
   await page.goto('/devices')
-  for (const [name, role] of [['Kim', 'Assistant'], ['Mara', 'Viewer']] as const) {
+  for (const [name, role] of [
+    ['Kim', 'Assistant'],
+    ['Mara', 'Viewer'],
+  ] as const) {
     await page.getByLabel('Name', { exact: true }).fill(name)
     await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check()
     await page.getByRole('button', { name: 'Make a link' }).click()
-    await expect(page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) })).toBeVisible()
+    await expect(
+      page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) }),
+    ).toBeVisible()
   }
   await take(page, 'people')
 
@@ -61,6 +76,7 @@ test('main views', async ({ page }) => {
 })
 
 test('run, practice, log with pictures, report', async ({ page }) => {
+  await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
   await page.goto('/log')
   const choose = page.getByRole('button', { name: /^Choose cracker/ })
@@ -73,14 +89,18 @@ test('run, practice, log with pictures, report', async ({ page }) => {
   await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
   await take(page, 'report')
 
-  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as { id: string }
+  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as {
+    id: string
+  }
   await page.goto(`/setups/${id}/run`)
   await acknowledge(page)
   await expect(page.getByTestId('bench')).toContainText('connected')
   // Played by somebody who reads the pictures and follows the proposals.
   for (let n = 1; n <= crackerByBeam.setup.goal.stock; n++) {
     await toJudge(page)
-    await expect.poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length).toBe(n)
+    await expect
+      .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
+      .toBe(n)
     await expect(page.getByText('newest: not logged yet')).toBeVisible()
     await judgeCracker(page, id, async () => {
       if (n !== 3) return

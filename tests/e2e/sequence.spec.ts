@@ -3,7 +3,11 @@ import { type Setup, newSetup } from '~~/core'
 import { callApi, openNewSetup } from './helpers'
 import { fallingKeys, pannedTop } from '../../scripts/demo/sequences'
 
-const single = (setup: Setup): Setup => ({ ...setup, sequence: { ...newSetup('projectile').sequence, stillWidth: setup.sequence.stillWidth }, flashes: setup.flashes.map(flash => ({ ...flash, relay: 1 })) })
+const single = (setup: Setup): Setup => ({
+  ...setup,
+  sequence: { ...newSetup('projectile').sequence, stillWidth: setup.sequence.stillWidth },
+  flashes: setup.flashes.map(flash => ({ ...flash, relay: 1 })),
+})
 
 async function compose(page: Page, setup: Setup): Promise<string> {
   const id = await openNewSetup(page, setup)

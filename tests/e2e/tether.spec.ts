@@ -7,39 +7,78 @@ import { callApi, openDemo } from './helpers'
 import { secondServer, takesOf } from './runHelpers'
 
 const started: ChildProcess[] = []
-test.afterEach(() => { started.splice(0).forEach(child => child.kill('SIGKILL')) })
+test.afterEach(() => {
+  started.splice(0).forEach(child => child.kill('SIGKILL'))
+})
 
 /** The command as a user starts it; its lines as they come. */
-function epiro(args: string[]): { lines: string[], errors: string[], child: ChildProcess, ended: Promise<number | null> } {
+function epiro(args: string[]): {
+  lines: string[]
+  errors: string[]
+  child: ChildProcess
+  ended: Promise<number | null>
+} {
   const child = spawn(process.execPath, ['bin/epiro.mjs', ...args], { stdio: ['pipe', 'pipe', 'pipe'] })
   started.push(child)
   const [lines, errors]: [string[], string[]] = [[], []]
   child.stdout.on('data', (chunk: Buffer) => lines.push(...chunk.toString().split('\n').filter(Boolean)))
   child.stderr.on('data', (chunk: Buffer) => errors.push(...chunk.toString().split('\n').filter(Boolean)))
-  return { lines, errors, child, ended: new Promise((resolve) => { child.once('exit', code => resolve(code)) }) }
+  return {
+    lines,
+    errors,
+    child,
+    ended: new Promise(resolve => {
+      child.once('exit', code => resolve(code))
+    }),
+  }
 }
 async function link(page: Page, address: string): Promise<string> {
   return `${address}/sign-in#${(await callApi(page, 'POST', '/api/links', { role: 'assistant' })).body.token as string}`
 }
 /** Fires the bench once and notes the take. */
 async function shoot(page: Page, id: string, n: number): Promise<void> {
-  await page.evaluate(async ([setup, number]) => {
-    const socket = new WebSocket(`ws://${location.host}/api/setups/${setup}/bench`)
-    await new Promise((resolve) => { socket.onopen = resolve })
-    const say = (line: string) => new Promise<void>((resolve) => {
-      socket.onmessage = (event) => { if (/^(OK|ERROR)/.test(String(event.data))) resolve() }
-      socket.send(line)
-    })
-    for (const line of ['SET delay 0.0185', 'SHUTTER OPEN', 'ARM', 'ACT']) await say(line)
-    const firedAt = new Date().toISOString()
-    await say('SHUTTER CLOSE')
-    socket.close()
-    await fetch(`/api/setups/${setup}/takes`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ key: `tether-${number}-${String(setup).slice(0, 8)}`, delay: 0.0185, verdict: 'late', keeper: false, position: null, note: '', firedAt }) })
-  }, [id, n] as const)
+  await page.evaluate(
+    async ([setup, number]) => {
+      const socket = new WebSocket(`ws://${location.host}/api/setups/${setup}/bench`)
+      await new Promise(resolve => {
+        socket.onopen = resolve
+      })
+      const say = (line: string) =>
+        new Promise<void>(resolve => {
+          socket.onmessage = event => {
+            if (/^(OK|ERROR)/.test(String(event.data))) resolve()
+          }
+          socket.send(line)
+        })
+      for (const line of ['SET delay 0.0185', 'SHUTTER OPEN', 'ARM', 'ACT']) await say(line)
+      const firedAt = new Date().toISOString()
+      await say('SHUTTER CLOSE')
+      socket.close()
+      await fetch(`/api/setups/${setup}/takes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          key: `tether-${number}-${String(setup).slice(0, 8)}`,
+          delay: 0.0185,
+          verdict: 'late',
+          keeper: false,
+          position: null,
+          note: '',
+          firedAt,
+        }),
+      })
+    },
+    [id, n] as const,
+  )
 }
-const placed = async (page: Page, id: string) => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as { name: string, takeId: string | null }[]).map(p => `${p.name.replace(/^[0-9a-f]{8}-/, '')} ${p.takeId ? 'placed' : 'waits'}`).sort()
+const placed = async (page: Page, id: string) =>
+  ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as { name: string; takeId: string | null }[])
+    .map(p => `${p.name.replace(/^[0-9a-f]{8}-/, '')} ${p.takeId ? 'placed' : 'waits'}`)
+    .sort()
 
-test('what the camera writes into a folder goes to the takes of its time, over a server that goes away', async ({ browser }) => {
+test('what the camera writes into a folder goes to the takes of its time, over a server that goes away', async ({
+  browser,
+}) => {
   test.setTimeout(150_000)
   const folder = join(await mkdtemp(join(tmpdir(), 'tether-')), 'in')
   await mkdir(folder)
@@ -47,12 +86,14 @@ test('what the camera writes into a folder goes to the takes of its time, over a
   const context = await browser.newContext({ baseURL: server.address })
   const page = await context.newPage()
   await openDemo(page)
-  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 9 })).body as { id: string }
+  const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 9 })).body as {
+    id: string
+  }
   const watch = epiro(['watch', folder, '--link', await link(page, server.address), '--setup', id])
   await expect.poll(() => watch.lines.join('\n'), { timeout: 20_000 }).toContain('Watching')
   await shoot(page, id, 1)
   await expect.poll(() => placed(page, id), { timeout: 20_000 }).toEqual(['bench-0001.png placed'])
-  expect(watch.lines.join('\n')).toMatch(/bench-0001\.png: (with|waits for) its take/)
+  await expect.poll(() => watch.lines.join('\n')).toMatch(/bench-0001\.png: (with|waits for) its take/)
 
   await page.waitForTimeout(5000)
   await server.kill()
@@ -63,7 +104,7 @@ test('what the camera writes into a folder goes to the takes of its time, over a
   await shoot(page, id, 2)
   await expect.poll(async () => (await placed(page, id)).length, { timeout: 30_000 }).toBe(3)
   expect(await placed(page, id)).toContain('bench-0002.png placed')
-  expect(watch.lines.join('\n')).toContain('notes.txt: passed over')
+  await expect.poll(() => watch.lines.join('\n')).toContain('notes.txt: passed over')
   expect(await takesOf(page, id)).toHaveLength(2)
   watch.child.kill('SIGINT')
   expect(await watch.ended).toBe(0)
@@ -83,9 +124,15 @@ test('a watch that cannot be says why, on standard error, and ends with 2', asyn
   const used = await link(page, baseURL!)
   await callApi(page, 'POST', '/api/session', { token: new URL(used).hash.slice(1) })
   for (const [args, said] of [
-    [['watch'], 'Name the folder'], [['watch', '/nowhere/at/all'], 'no such folder'], [['watch', folder], '--link'], [['watch', folder, '--link', used, '--setup', 'x'], '--setup'],
-    [['watch', folder, '--link', used, '--setup', id], 'was used, cancelled or is too old'], [['watch', folder, '--link', `http://127.0.0.1:9/sign-in#${'x'.repeat(43)}`, '--setup', id], 'cannot be reached'],
-    [['watch', folder, '--colour'], 'colour'], [['bench', 'nothing.json'], 'no such file'], [['bench', 'nothing.json', '--seed', 'x'], '--seed'],
+    [['watch'], 'Name the folder'],
+    [['watch', '/nowhere/at/all'], 'no such folder'],
+    [['watch', folder], '--link'],
+    [['watch', folder, '--link', used, '--setup', 'x'], '--setup'],
+    [['watch', folder, '--link', used, '--setup', id], 'was used, cancelled or is too old'],
+    [['watch', folder, '--link', `http://127.0.0.1:9/sign-in#${'x'.repeat(43)}`, '--setup', id], 'cannot be reached'],
+    [['watch', folder, '--colour'], 'colour'],
+    [['bench', 'nothing.json'], 'no such file'],
+    [['bench', 'nothing.json', '--seed', 'x'], '--seed'],
   ] as const) {
     const run = epiro([...args])
     expect(await run.ended, args.join(' ')).toBe(2)

@@ -61,9 +61,14 @@ test.describe('findings of the slice', () => {
     })
   }
 
-  test('past-sync shows a band at the edge the curtain leaves first, and hovering its fix previews it', async ({ page }) => {
+  test('past-sync shows a band at the edge the curtain leaves first, and hovering its fix previews it', async ({
+    page,
+  }) => {
     const setup = { ...newSetup('projectile'), method: 'sync-shutter' as const }
-    await openNewSetup(page, withChange(withChange(setup, { path: 'picture.shutter', value: 1 / 400 }), { path: 'camera.lag', value: 0.005 }))
+    await openNewSetup(
+      page,
+      withChange(withChange(setup, { path: 'picture.shutter', value: 1 / 400 }), { path: 'camera.lag', value: 0.005 }),
+    )
     const finding = page.locator('[data-finding="past-sync"]')
     await expect(finding).toContainText('bottom edge')
     await expect(page.getByRole('img', { name: /dark band/ })).toBeVisible()
@@ -78,7 +83,10 @@ test.describe('findings of the slice', () => {
 test('wrong input is told in place and nothing changes', async ({ page }) => {
   await openNewSetup(page)
   const input = page.locator('input[data-path="motion.speed"]')
-  for (const [typed, message] of [['fast', /not understood/], ['5000', /Allowed: 0\.01\sm\/s to 1500\sm\/s/]] as const) {
+  for (const [typed, message] of [
+    ['fast', /not understood/],
+    ['5000', /Allowed: 0\.01\sm\/s to 1500\sm\/s/],
+  ] as const) {
     await fillField(page, 'motion.speed', typed)
     await expect(page.getByRole('alert')).toContainText(message)
     await expect(input).toHaveAttribute('aria-invalid', 'true')
@@ -167,32 +175,39 @@ test('what the server did not get is kept in the browser and sent later', async 
   expect((await callApi(again, 'GET', `/api/setups/${id}`)).body.setup.motion.speed).toBe(36)
 })
 
-test('what was not entered is assumed with a mark, and follows the kind; every moving part has its streak; lights come back', async ({ page }) => {
-  await openNewSetup(page)
-  const latency = page.locator('input[data-path="link.latency"]')
-  await expect(latency).toHaveAttribute('placeholder', /^5\sµs$/)
-  await page.getByLabel('Link', { exact: true }).click()
-  await page.getByRole('option', { name: 'Radio' }).click()
-  await expect(latency).toHaveAttribute('placeholder', /^500\sµs$/)
-  await expect(page.getByTestId('delay')).toHaveText(/17\.9\s*ms/)
-  await fillField(page, 'link.latency', '1.2 ms')
-  await expect(page.getByTestId('delay')).toHaveText(/17\.2\s*ms/)
+test(
+  'what was not entered is assumed with a mark, and follows the kind; every moving part has its streak; lights ' +
+    'come back',
+  async ({ page }) => {
+    await openNewSetup(page)
+    const latency = page.locator('input[data-path="link.latency"]')
+    await expect(latency).toHaveAttribute('placeholder', /^5\sµs$/)
+    await page.getByLabel('Link', { exact: true }).click()
+    await page.getByRole('option', { name: 'Radio' }).click()
+    await expect(latency).toHaveAttribute('placeholder', /^500\sµs$/)
+    await expect(page.getByTestId('delay')).toHaveText(/17\.9\s*ms/)
+    await fillField(page, 'link.latency', '1.2 ms')
+    await expect(page.getByTestId('delay')).toHaveText(/17\.2\s*ms/)
 
-  const ball = page.locator('[data-body="object"]')
-  await expect(ball).toContainText(/by its own motion · streak 1\.69\smm/)
-  await fillField(page, 'bodies[1].speed', '60')
-  await page.locator('[data-body="own"]').getByRole('checkbox').check()
-  await expect(page.locator('[data-finding="blur"]')).toContainText(/Fragments: at 60\sm\/s/)
-  await page.locator('[data-finding="blur"]').getByRole('button', { name: /Let this blur: Fragments/ }).click()
-  await expect(page.locator('[data-finding="blur"]')).toBeHidden()
+    const ball = page.locator('[data-body="object"]')
+    await expect(ball).toContainText(/by its own motion · streak 1\.69\smm/)
+    await fillField(page, 'bodies[1].speed', '60')
+    await page.locator('[data-body="own"]').getByRole('checkbox').check()
+    await expect(page.locator('[data-finding="blur"]')).toContainText(/Fragments: at 60\sm\/s/)
+    await page
+      .locator('[data-finding="blur"]')
+      .getByRole('button', { name: /Let this blur: Fragments/ })
+      .click()
+    await expect(page.locator('[data-finding="blur"]')).toBeHidden()
 
-  await fillField(page, 'picture.shutter', '250')
-  await expect(page.getByText('read as 1/250 s; write 250 s for seconds')).toBeVisible()
-  await page.getByRole('button', { name: 'Remove Rim' }).click()
-  await page.getByRole('button', { name: 'Remove Key' }).click()
-  await page.getByRole('button', { name: 'Add a light' }).click()
-  await expect(page.locator('input[data-path="flashes[0].name"]')).toHaveValue('Light 1')
-})
+    await fillField(page, 'picture.shutter', '250')
+    await expect(page.getByText('read as 1/250 s; write 250 s for seconds')).toBeVisible()
+    await page.getByRole('button', { name: 'Remove Rim' }).click()
+    await page.getByRole('button', { name: 'Remove Key' }).click()
+    await page.getByRole('button', { name: 'Add a light' }).click()
+    await expect(page.locator('input[data-path="flashes[0].name"]')).toHaveValue('Light 1')
+  },
+)
 
 test('imperial units throughout', async ({ page }) => {
   await openNewSetup(page)
@@ -218,7 +233,13 @@ test('methods stand side by side with what rules each out, and one is applied wi
 })
 
 test('the light is solved for blur and depth', async ({ page }) => {
-  await openNewSetup(page, withChange(withChange(newSetup('projectile'), { path: 'flashes[0].power', value: 1 }), { path: 'picture.aperture', value: 4 }))
+  await openNewSetup(
+    page,
+    withChange(withChange(newSetup('projectile'), { path: 'flashes[0].power', value: 1 }), {
+      path: 'picture.aperture',
+      value: 4,
+    }),
+  )
   await page.getByRole('tab', { name: 'Methods' }).click()
   await page.getByTestId('light-solution').getByRole('button', { name: 'Set this light' }).click()
   await page.getByRole('tab', { name: 'Findings' }).click()
@@ -226,7 +247,10 @@ test('the light is solved for blur and depth', async ({ page }) => {
 })
 
 test('falls and tosses stand upright: the beam goes down, or up, as it is dragged', async ({ page }) => {
-  for (const [recipe, key, expected] of [['drop', 'ArrowDown', /0\.101/], ['toss', 'ArrowUp', /0\.151/]] as const) {
+  for (const [recipe, key, expected] of [
+    ['drop', 'ArrowDown', /0\.101/],
+    ['toss', 'ArrowUp', /0\.151/],
+  ] as const) {
     await openNewSetup(page, newSetup(recipe))
     await expect(page.getByRole('group', { name: 'Table plan, side view' })).toBeVisible()
     const beam = page.getByRole('slider', { name: 'Beam: distance from the start' })
@@ -239,6 +263,8 @@ test('falls and tosses stand upright: the beam goes down, or up, as it is dragge
     await page.mouse.down()
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + (recipe === 'drop' ? 40 : -40), { steps: 8 })
     await page.mouse.up()
-    expect(Number.parseFloat(await page.locator('input[data-path="sensor.position"]').inputValue())).toBeGreaterThan(before + 0.01)
+    expect(Number.parseFloat(await page.locator('input[data-path="sensor.position"]').inputValue())).toBeGreaterThan(
+      before + 0.01,
+    )
   }
 })

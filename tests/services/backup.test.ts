@@ -30,11 +30,34 @@ beforeAll(async () => {
   const { memberId } = await member(own.db, own.studioId, 'assistant', 'Kim')
   await createSession(own.db, { studioId: own.studioId, memberId, role: 'assistant' }, 'phone')
   setupId = await makeSetup(own.db, own.studioId, own.shootId)
-  const takes = [await fire(own.db, own.studioId, setupId, { note: 'naïve "quoted"\nline 😀', delay: 0.1 + 0.2 }), await fire(own.db, own.studioId, setupId), await fire(own.db, own.studioId, setupId)]
-  await amendTake(own.db, own.studioId, takes[1]!.id, { ...amendmentOf(aTake()), verdict: 'on', keeper: true }, memberId)
+  const takes = [
+    await fire(own.db, own.studioId, setupId, { note: 'naïve "quoted"\nline 😀', delay: 0.1 + 0.2 }),
+    await fire(own.db, own.studioId, setupId),
+    await fire(own.db, own.studioId, setupId),
+  ]
+  await amendTake(
+    own.db,
+    own.studioId,
+    takes[1]!.id,
+    { ...amendmentOf(aTake()), verdict: 'on', keeper: true },
+    memberId,
+  )
   await strikeTake(own.db, own.studioId, takes[2]!.id, true)
-  pictureId = (await addPicture(own.db, own.studioId, setupId, { name: 'a.jpg', zone: 0, take: takes[0]!.id }, await picture('jpeg'))).id
-  await putRun(own.db, own.studioId, setupId, { step: 2, delay: 0.018, openedAt: null, actedAt: '2026-11-24T18:30:00.123Z' })
+  pictureId = (
+    await addPicture(
+      own.db,
+      own.studioId,
+      setupId,
+      { name: 'a.jpg', zone: 0, take: takes[0]!.id },
+      await picture('jpeg'),
+    )
+  ).id
+  await putRun(own.db, own.studioId, setupId, {
+    step: 2,
+    delay: 0.018,
+    openedAt: null,
+    actedAt: '2026-11-24T18:30:00.123Z',
+  })
   await createKit(own.db, own.studioId, [newKitItem('flash', 'Speedlight of ours')])
   const practice = await beginPractice(own.db, own.studioId, 'milk-crown', 3)
   for (const line of ['HELLO 1', 'SET DELAY 100000', 'ARM']) await speakToBench(own.db, own.studioId, practice.id, line)
@@ -47,11 +70,17 @@ afterAll(async () => {
 /** Every row of every table that belongs to a studio, as the database tells it. */
 async function everything(url: string, studioId: string): Promise<Record<string, unknown[]>> {
   const connection = await createConnection({ ...connectionOptions(url), dateStrings: true })
-  const all = async (sql: string): Promise<unknown[]> => (await connection.query<RowDataPacket[]>(sql, [studioId]))[0].map(row => JSON.stringify(row))
+  const all = async (sql: string): Promise<unknown[]> =>
+    (await connection.query<RowDataPacket[]>(sql, [studioId]))[0].map(row => JSON.stringify(row))
   const found: Record<string, unknown[]> = { studios: await all('select * from studios where id = ?') }
-  for (const table of ['members', 'shoots', 'setups', 'takes', 'kit', 'runs', 'pictures', 'practices']) found[table] = (await all(`select * from ${table} where studio_id = ?`)).sort()
-  found.picture_parts = (await all('select p.* from picture_parts p join pictures q on q.id = p.picture_id where q.studio_id = ?')).sort()
-  found.practice_shots = (await all('select p.* from practice_shots p join practices q on q.setup_id = p.setup_id where q.studio_id = ?')).sort()
+  for (const table of ['members', 'shoots', 'setups', 'takes', 'kit', 'runs', 'pictures', 'practices'])
+    found[table] = (await all(`select * from ${table} where studio_id = ?`)).sort()
+  found.picture_parts = (
+    await all('select p.* from picture_parts p join pictures q on q.id = p.picture_id where q.studio_id = ?')
+  ).sort()
+  found.practice_shots = (
+    await all('select p.* from practice_shots p join practices q on q.setup_id = p.setup_id where q.studio_id = ?')
+  ).sort()
   await connection.end()
   return found
 }
@@ -59,17 +88,35 @@ async function everything(url: string, studioId: string): Promise<Record<string,
 test('a studio comes back row by row in an empty database, and beside what is there', async () => {
   const counts = await writeBackup(here, file, [own.studioId])
   const before = await everything(here, own.studioId)
-  expect(counts).toMatchObject({ studios: 1, members: 1, setups: 2, takes: 3, kit: 1, pictures: 1, runs: 1, practices: 1 })
-  expect(Object.fromEntries(Object.entries(before).map(([name, rows]) => [name, rows.length]))).toEqual(expect.objectContaining({ takes: 3, picture_parts: counts.picture_parts, practice_shots: counts.practice_shots }))
+  expect(counts).toMatchObject({
+    studios: 1,
+    members: 1,
+    setups: 2,
+    takes: 3,
+    kit: 1,
+    pictures: 1,
+    runs: 1,
+    practices: 1,
+  })
+  expect(Object.fromEntries(Object.entries(before).map(([name, rows]) => [name, rows.length]))).toEqual(
+    expect.objectContaining({ takes: 3, picture_parts: counts.picture_parts, practice_shots: counts.practice_shots }),
+  )
   expect(Object.keys(counts)).not.toEqual(expect.arrayContaining(['sessions']))
   const empty = await emptyDatabase('epiro_restored')
   expect(await restoreBackup(empty, file)).toEqual(counts)
   expect(await everything(empty, own.studioId)).toEqual(before)
   // What comes back is used like what was there.
   const db = openDatabase(empty)
-  expect((await listTakes(db, own.studioId, setupId)).map(take => [take.number, take.verdict, take.former?.[0]?.by])).toEqual([[2, 'on', 'Kim'], [1, 'late', undefined]])
+  expect(
+    (await listTakes(db, own.studioId, setupId)).map(take => [take.number, take.verdict, take.former?.[0]?.by]),
+  ).toEqual([
+    [2, 'on', 'Kim'],
+    [1, 'late', undefined],
+  ])
   expect((await listTakes(db, own.studioId, setupId, true)).map(take => take.number)).toEqual([3])
-  expect((await readPicture(db, own.studioId, pictureId, 'full')).data).toEqual((await readPicture(own.db, own.studioId, pictureId, 'full')).data)
+  expect((await readPicture(db, own.studioId, pictureId, 'full')).data).toEqual(
+    (await readPicture(own.db, own.studioId, pictureId, 'full')).data,
+  )
   await db.$client.end()
 
   // A second studio beside it; the first is not overwritten unasked.
@@ -78,7 +125,7 @@ test('a studio comes back row by row in an empty database, and beside what is th
   expect(await restoreBackup(empty, join(folder, 'other.epiro'))).toMatchObject({ studios: 1, shoots: 1, takes: 0 })
   await expect(restoreBackup(empty, file)).rejects.toThrow(/Here already.*--replace/)
   const changed = await createConnection(connectionOptions(empty))
-  await changed.query('update takes set note = \'spoilt\' where studio_id = ?', [own.studioId])
+  await changed.query("update takes set note = 'spoilt' where studio_id = ?", [own.studioId])
   await changed.query('delete from runs')
   await changed.end()
   expect(await restoreBackup(empty, file, { replace: true })).toEqual(counts)
@@ -102,7 +149,7 @@ test('a backup of an earlier version goes into an empty database, and is brought
   const old = await emptyDatabase('epiro_old')
   const connection = await createConnection(connectionOptions(old))
   await migrateTo(connection, readMigrations(), 3)
-  await connection.query('insert into studios (id, name) values (\'6f1c0b8e-0000-4000-8000-000000000001\', \'Of old\')')
+  await connection.query("insert into studios (id, name) values ('6f1c0b8e-0000-4000-8000-000000000001', 'Of old')")
   await connection.end()
   const kept = join(folder, 'old.epiro')
   expect(await writeBackup(old, kept)).toMatchObject({ studios: 1 })
@@ -116,28 +163,52 @@ test('a backup of an earlier version goes into an empty database, and is brought
   await db.$client.end()
 }, 60_000)
 
-test('what is no backup, cut short, damaged or of a later version is refused in a sentence, and nothing is put back', async () => {
-  const empty = await emptyDatabase('epiro_refused')
-  const write = (name: string, bytes: Buffer | string): string => { writeFileSync(join(folder, name), bytes); return join(folder, name) }
-  const lines = gunzipSync(readFileSync(file)).toString('utf8').trimEnd().split('\n')
-  const packed = (some: string[]): Buffer => gzipSync(`${some.join('\n')}\n`)
-  const later = JSON.stringify({ ...JSON.parse(lines[0]!) as object, migrations: 99 })
-  for (const [what, reason] of [
-    [write('text', 'no backup'), /Not a backup/], [write('json.gz', gzipSync('{"a":1}\n')), /Not a backup/], [write('short', packed(lines.slice(0, -1))), /cut short/],
-    [write('bytes', readFileSync(file).subarray(0, 700)), /cut short|damaged/], [write('gap', packed(lines.filter((_, i) => i !== lines.findIndex(l => l.startsWith('["')) + 2))), /damaged/],
-    [write('later', packed([later, ...lines.slice(1)])), /later version of Epiro/],
-    [write('column', packed(lines.map(line => line.replace('"table":"kit","columns":["id"', '"table":"kit","columns":["ident"')))), /later version: kit.ident/],
-  ] as const) await expect(restoreBackup(empty, what)).rejects.toThrow(reason)
-  const connection = await createConnection(connectionOptions(empty))
-  expect((await connection.query<RowDataPacket[]>('select 1 from studios'))[0]).toEqual([])
-  await connection.end()
-  await expect(restoreBackup(empty, join(folder, 'nowhere'))).rejects.toThrow(/ENOENT/)
-  await expect(writeBackup(here, join(folder, 'x'), ['6f1c0b8e-0000-4000-8000-00000000dead'])).rejects.toThrow('No such studio')
-  expect(readdirSync(folder).filter(name => name.includes('.part'))).toEqual([])
-}, 60_000)
+test(
+  'what is no backup, cut short, damaged or of a later version is refused in a sentence, and nothing is ' + 'put back',
+  async () => {
+    const empty = await emptyDatabase('epiro_refused')
+    const write = (name: string, bytes: Buffer | string): string => {
+      writeFileSync(join(folder, name), bytes)
+      return join(folder, name)
+    }
+    const lines = gunzipSync(readFileSync(file)).toString('utf8').trimEnd().split('\n')
+    const packed = (some: string[]): Buffer => gzipSync(`${some.join('\n')}\n`)
+    const later = JSON.stringify({ ...(JSON.parse(lines[0]!) as object), migrations: 99 })
+    for (const [what, reason] of [
+      [write('text', 'no backup'), /Not a backup/],
+      [write('json.gz', gzipSync('{"a":1}\n')), /Not a backup/],
+      [write('short', packed(lines.slice(0, -1))), /cut short/],
+      [write('bytes', readFileSync(file).subarray(0, 700)), /cut short|damaged/],
+      [write('gap', packed(lines.filter((_, i) => i !== lines.findIndex(l => l.startsWith('["')) + 2))), /damaged/],
+      [write('later', packed([later, ...lines.slice(1)])), /later version of Epiro/],
+      [
+        write(
+          'column',
+          packed(lines.map(line => line.replace('"table":"kit","columns":["id"', '"table":"kit","columns":["ident"'))),
+        ),
+        /later version: kit.ident/,
+      ],
+    ] as const)
+      await expect(restoreBackup(empty, what)).rejects.toThrow(reason)
+    const connection = await createConnection(connectionOptions(empty))
+    expect((await connection.query<RowDataPacket[]>('select 1 from studios'))[0]).toEqual([])
+    await connection.end()
+    await expect(restoreBackup(empty, join(folder, 'nowhere'))).rejects.toThrow(/ENOENT/)
+    await expect(writeBackup(here, join(folder, 'x'), ['6f1c0b8e-0000-4000-8000-00000000dead'])).rejects.toThrow(
+      'No such studio',
+    )
+    expect(readdirSync(folder).filter(name => name.includes('.part'))).toEqual([])
+  },
+  60_000,
+)
 
 test('as a command: written and put back, and mistakes on standard error', () => {
-  const run = (args: string[], url = here): string => execFileSync(process.execPath, ['--import', 'tsx', 'scripts/backup.ts', ...args], { env: { ...process.env, DATABASE_URL: url, NODE_OPTIONS: '' }, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'] })
+  const run = (args: string[], url = here): string =>
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/backup.ts', ...args], {
+      env: { ...process.env, DATABASE_URL: url, NODE_OPTIONS: '' },
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
   expect(run(['backup', join(folder, 'command.epiro')])).toMatch(/Written to .*command\.epiro: \d+ studios/)
   expect(() => run(['restore', join(folder, 'nowhere')])).toThrow(/no such file/)
   expect(() => run(['backup', '--studio', 'Nobody’s'])).toThrow(/No studio, or more than one/)

@@ -12,7 +12,9 @@ import { listShoots } from '~~/server/services/shoots'
 import { fire, makeSetup, refusal, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
-beforeAll(async () => { own = await studio() })
+beforeAll(async () => {
+  own = await studio()
+})
 afterAll(() => own.end())
 const say = (id: string, line: string, from = own) => speakToBench(from.db, own.studioId, id, line)
 
@@ -28,11 +30,16 @@ test('an exercise has a set-up, a hidden rig, and a camera whose picture goes to
   const said = await shoot(id, 0.0185)
   expect(said.at(-1)).toMatch(/^PICTURE bench-0001\.png \d+$/)
   const [shown] = await listPictures(own.db, own.studioId, id)
-  expect(shown).toMatchObject({ name: 'bench-0001.png', takeId: null, exposure: { aperture: 16, iso: 320, camera: 'Practice bench' } })
+  expect(shown).toMatchObject({
+    name: 'bench-0001.png',
+    takeId: null,
+    exposure: { aperture: 16, iso: 320, camera: 'Practice bench' },
+  })
   const take = await fire(own.db, own.studioId, id, { firedAt: new Date().toISOString() })
   expect((await listPictures(own.db, own.studioId, id))[0]!.takeId).toBe(take.id)
   // Its takes stay out of the log of real work.
-  const log = (practice?: boolean) => logPage(own.db, own.studioId, { order: 'newest', limit: 50, setup: id, ...(practice ? { practice } : {}) })
+  const log = (practice?: boolean) =>
+    logPage(own.db, own.studioId, { order: 'newest', limit: 50, setup: id, ...(practice ? { practice } : {}) })
   expect((await log()).entries).toEqual([])
   expect((await log(true)).entries.map(e => e.id)).toEqual([take.id])
   // What a camera that is closed on nothing shows is thrown away.
@@ -45,7 +52,12 @@ test('the truth is nowhere to be read until it is asked for', async () => {
   await shoot(id, 0.2)
   const before = await practiceState(own.db, own.studioId, id)
   expect(before).toMatchObject({ shots: 1, stock: 15, revealed: false, judgement: null, truth: null })
-  await fire(own.db, own.studioId, id, { firedAt: new Date().toISOString(), delay: 0.2, verdict: 'misfire', position: null })
+  await fire(own.db, own.studioId, id, {
+    firedAt: new Date().toISOString(),
+    delay: 0.2,
+    verdict: 'misfire',
+    position: null,
+  })
   const after = await revealPractice(own.db, own.studioId, id)
   expect(after.revealed).toBe(true)
   expect(after.truth!.map(row => row.path)).toEqual(['moment.fraction', 'delay'])
@@ -77,39 +89,55 @@ test('its camera writes into a folder where one is named, whole files only', asy
     while (!(await say(id, 'ACT')).some(line => line.startsWith('PICTURE')));
     const [file] = await readdir(folder)
     expect(file).toMatch(/-bench-\d{4}\.png$/)
-    expect(await exifr.parse(await readFile(join(folder, file!)), { reviveValues: false })).toMatchObject({ ISO: 125, Model: 'Practice bench' })
+    expect(await exifr.parse(await readFile(join(folder, file!)), { reviveValues: false })).toMatchObject({
+      ISO: 125,
+      Model: 'Practice bench',
+    })
     expect(await listPictures(own.db, own.studioId, id)).toEqual([])
-  }
-  finally {
+  } finally {
     delete process.env.EPIRO_BENCH_FOLDER
     await rm(folder, { recursive: true })
   }
 })
 
-test.each(EXERCISES.map(e => [e.id, e.recipe] as const))('%s: the picture of a shot of a %s is drawn', async (exercise) => {
-  const { id, setup } = await beginPractice(own.db, own.studioId, exercise, 21)
-  // A shot may misfire at sync speed, and then there is no picture.
-  for (let tries = 0; tries < 4; tries++) {
-    if (setup.method === 'open-shutter') await shoot(id, 0.02)
-    else { await say(id, 'ARM'); await say(id, 'SET delay 0.1'); await say(id, 'ACT') }
-    const [shown] = await listPictures(own.db, own.studioId, id)
-    if (!shown) continue
-    expect((await readPicture(own.db, own.studioId, shown.id, 'full')).data.length).toBeGreaterThan(1000)
-    return
-  }
-  throw new Error('No picture in four shots')
-})
+test.each(EXERCISES.map(e => [e.id, e.recipe] as const))(
+  '%s: the picture of a shot of a %s is drawn',
+  async exercise => {
+    const { id, setup } = await beginPractice(own.db, own.studioId, exercise, 21)
+    // A shot may misfire at sync speed, and then there is no picture.
+    for (let tries = 0; tries < 4; tries++) {
+      if (setup.method === 'open-shutter') await shoot(id, 0.02)
+      else {
+        await say(id, 'ARM')
+        await say(id, 'SET delay 0.1')
+        await say(id, 'ACT')
+      }
+      const [shown] = await listPictures(own.db, own.studioId, id)
+      if (!shown) continue
+      expect((await readPicture(own.db, own.studioId, shown.id, 'full')).data.length).toBeGreaterThan(1000)
+      return
+    }
+    throw new Error('No picture in four shots')
+  },
+)
 
 test('exercises of one studio share a shoot, are listed with their shots, and are nobody else’s', async () => {
   const other = await studio()
-  expect((await own.db.select().from(shoots).where(and(eq(shoots.studioId, own.studioId), eq(shoots.practice, true))))).toHaveLength(1)
+  expect(
+    await own.db
+      .select()
+      .from(shoots)
+      .where(and(eq(shoots.studioId, own.studioId), eq(shoots.practice, true))),
+  ).toHaveLength(1)
   // They have a page of their own, and do not stand among the shoots.
   expect((await listShoots(own.db, own.studioId)).map(shoot => shoot.name)).toEqual(['Evening'])
   expect((await listPractices(own.db, own.studioId)).length).toBeGreaterThanOrEqual(5)
   expect(await listPractices(other.db, other.studioId)).toEqual([])
   const { id } = await beginPractice(own.db, own.studioId, 'cracker-beam', 15)
   expect((await refusal(speakToBench(other.db, other.studioId, id, 'ACT'))).status).toBe(404)
-  expect((await refusal(practiceState(own.db, own.studioId, await makeSetup(own.db, own.studioId, own.shootId)))).status).toBe(404)
+  expect(
+    (await refusal(practiceState(own.db, own.studioId, await makeSetup(own.db, own.studioId, own.shootId)))).status,
+  ).toBe(404)
   expect((await refusal(beginPractice(own.db, own.studioId, 'no-such'))).status).toBe(404)
   await other.end()
 })

@@ -13,36 +13,86 @@ import type { SessionRole, TakeInput } from '~~/shared/schemas/records'
 import { type TakeRecord, logTake } from '~~/server/services/takes'
 
 /** A studio of a test's own, with a shoot; its database is closed by `end`. */
-export async function studio(): Promise<{ db: OpenDatabase, studioId: string, shootId: string, end: () => Promise<void> }> {
+export async function studio(): Promise<{
+  db: OpenDatabase
+  studioId: string
+  shootId: string
+  end: () => Promise<void>
+}> {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: npm test -- services')
   const db = openDatabase(url)
   const studioId = await createStudio(db, `Test ${randomUUID()}`)
-  const { id: shootId } = await createShoot(db, studioId, { name: 'Evening', date: '2026-11-24', place: 'Stage 1', notes: '' })
-  return { db, studioId, shootId, end: async () => { endWorkers(); await db.$client.end() } }
+  const { id: shootId } = await createShoot(db, studioId, {
+    name: 'Evening',
+    date: '2026-11-24',
+    place: 'Stage 1',
+    notes: '',
+  })
+  return {
+    db,
+    studioId,
+    shootId,
+    end: async () => {
+      endWorkers()
+      await db.$client.end()
+    },
+  }
 }
 
-export const makeSetup = async (db: Database, studioId: string, shootId: string, setup: Setup = newSetup('projectile')): Promise<string> => (await createSetup(db, studioId, shootId, setup)).id
+export const makeSetup = async (
+  db: Database,
+  studioId: string,
+  shootId: string,
+  setup: Setup = newSetup('projectile'),
+): Promise<string> => (await createSetup(db, studioId, shootId, setup)).id
 
 export const aTake = (change: Partial<TakeInput> = {}): TakeInput => ({
-  key: randomUUID(), delay: 0.0185, verdict: 'late', keeper: false, position: 0.02, note: '', planned: 0.0184, sharp: true, exposed: true, clean: true, settings: settingsOf(newSetup('projectile')),
-  firedAt: '2026-11-24T18:30:00.000Z', ...change,
+  key: randomUUID(),
+  delay: 0.0185,
+  verdict: 'late',
+  keeper: false,
+  position: 0.02,
+  note: '',
+  planned: 0.0184,
+  sharp: true,
+  exposed: true,
+  clean: true,
+  settings: settingsOf(newSetup('projectile')),
+  firedAt: '2026-11-24T18:30:00.000Z',
+  ...change,
 })
-export const fire = (db: Database, studioId: string, setupId: string, change: Partial<TakeInput> = {}): Promise<TakeRecord> => logTake(db, studioId, setupId, aTake(change))
+export const fire = (
+  db: Database,
+  studioId: string,
+  setupId: string,
+  change: Partial<TakeInput> = {},
+): Promise<TakeRecord> => logTake(db, studioId, setupId, aTake(change))
 
 /** A picture with notes on exposure, time and place, as a camera writes it. */
 export const picture = (format: 'jpeg' | 'png' | 'webp', taken = '2026:11:24 18:30:02', shade = 90): Promise<Buffer> =>
-  sharp({ create: { width: 60, height: 40, channels: 3, background: { r: shade, g: 40, b: 20 } } }).withExif({
-    IFD0: { Model: 'Studio body' },
-    IFD2: { DateTimeOriginal: taken, OffsetTimeOriginal: '+00:00', ExposureTime: '1/160', FNumber: '16/1', ISOSpeedRatings: '200', FocalLength: '100/1' },
-    IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '48/1 12/1 30/1', GPSLongitudeRef: 'E', GPSLongitude: '16/1 22/1 0/1' },
-  })[format]().toBuffer()
+  sharp({ create: { width: 60, height: 40, channels: 3, background: { r: shade, g: 40, b: 20 } } })
+    .withExif({
+      IFD0: { Model: 'Studio body' },
+      IFD2: {
+        DateTimeOriginal: taken,
+        OffsetTimeOriginal: '+00:00',
+        ExposureTime: '1/160',
+        FNumber: '16/1',
+        ISOSpeedRatings: '200',
+        FocalLength: '100/1',
+      },
+      IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '48/1 12/1 30/1', GPSLongitudeRef: 'E', GPSLongitude: '16/1 22/1 0/1' },
+    })
+    [format]()
+    .toBuffer()
 
 /** The status and detail of what a service refuses. */
-export async function refusal(what: Promise<unknown>): Promise<{ status: number, detail: string }> {
-  try { await what }
-  catch (error) {
-    const { statusCode, message } = error as { statusCode?: number, message: string }
+export async function refusal(what: Promise<unknown>): Promise<{ status: number; detail: string }> {
+  try {
+    await what
+  } catch (error) {
+    const { statusCode, message } = error as { statusCode?: number; message: string }
     if (statusCode === undefined) throw error
     return { status: statusCode, detail: message }
   }
@@ -50,7 +100,12 @@ export async function refusal(what: Promise<unknown>): Promise<{ status: number,
 }
 
 /** Somebody of a studio, and what a link of theirs gives. */
-export async function member(db: Database, studioId: string, role: SessionRole = 'lead', name = `A ${role}`): Promise<{ studioId: string, memberId: string, role: SessionRole }> {
+export async function member(
+  db: Database,
+  studioId: string,
+  role: SessionRole = 'lead',
+  name = `A ${role}`,
+): Promise<{ studioId: string; memberId: string; role: SessionRole }> {
   return { studioId, memberId: await createMember(db, studioId, { name, role }), role }
 }
 

@@ -10,7 +10,9 @@ import { amendmentOf } from '~~/shared/schemas/records'
 import { aTake, fire, makeSetup, picture, refusal, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
-beforeAll(async () => { own = await studio() })
+beforeAll(async () => {
+  own = await studio()
+})
 afterAll(() => own.end())
 const fresh = (): Promise<string> => makeSetup(own.db, own.studioId, own.shootId)
 
@@ -18,14 +20,24 @@ test('a take is put right as often as need be, and what it was logged as before 
   const id = await fresh()
   const fired = await fire(own.db, own.studioId, id, { verdict: 'early', position: -0.01, note: 'dust' })
   const before = (await getRun(own.db, own.studioId, id)).takes
-  const first = await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(fired), verdict: 'late', position: 0.02 })
+  const first = await amendTake(own.db, own.studioId, fired.id, {
+    ...amendmentOf(fired),
+    verdict: 'late',
+    position: 0.02,
+  })
   expect(first).toMatchObject({ ...fired, verdict: 'late', position: 0.02 })
   await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(first), verdict: 'on', keeper: true })
-  expect(await listTakes(own.db, own.studioId, id)).toMatchObject([{ ...fired, verdict: 'on', position: 0.02, keeper: true, former: [{ verdict: 'early' }, { verdict: 'late' }] }])
+  expect(await listTakes(own.db, own.studioId, id)).toMatchObject([
+    { ...fired, verdict: 'on', position: 0.02, keeper: true, former: [{ verdict: 'early' }, { verdict: 'late' }] },
+  ])
   // Other devices on the run learn of it.
   expect((await getRun(own.db, own.studioId, id)).takes).toBe(before + 2)
-  const kept = async () => (await own.db.select({ former: takes.former }).from(takes).where(eq(takes.id, fired.id)))[0]!.former!
-  expect((await kept()).map(f => [f.verdict, f.position, f.note])).toEqual([['early', -0.01, 'dust'], ['late', 0.02, 'dust']])
+  const kept = async () =>
+    (await own.db.select({ former: takes.former }).from(takes).where(eq(takes.id, fired.id)))[0]!.former!
+  expect((await kept()).map(f => [f.verdict, f.position, f.note])).toEqual([
+    ['early', -0.01, 'dust'],
+    ['late', 0.02, 'dust'],
+  ])
   // The same once more is no change.
   await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(first), verdict: 'on', keeper: true })
   expect(await kept()).toHaveLength(2)
@@ -43,8 +55,13 @@ test('one sent again after it was put right does not bring the old one back', as
 test('two put right at once: both stand in what was before, none is lost', async () => {
   const id = await fresh()
   const fired = await fire(own.db, own.studioId, id)
-  await Promise.all(['a', 'b', 'c'].map(note => amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(fired), note })))
-  const [row] = await own.db.select({ former: takes.former, note: takes.note }).from(takes).where(eq(takes.id, fired.id))
+  await Promise.all(
+    ['a', 'b', 'c'].map(note => amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(fired), note })),
+  )
+  const [row] = await own.db
+    .select({ former: takes.former, note: takes.note })
+    .from(takes)
+    .where(eq(takes.id, fired.id))
   expect([...row!.former!.map(f => f.note), row!.note].sort()).toEqual(['', 'a', 'b', 'c'])
 })
 
@@ -52,12 +69,18 @@ test('one struck out counts nowhere, keeps its number and its pictures, and come
   const home = await studio()
   const { db, studioId, shootId } = home
   const id = await makeSetup(db, studioId, shootId)
-  const [a, b] = [await fire(db, studioId, id, { keeper: true, verdict: 'on' }), await fire(db, studioId, id, { keeper: true, verdict: 'on' })]
+  const [a, b] = [
+    await fire(db, studioId, id, { keeper: true, verdict: 'on' }),
+    await fire(db, studioId, id, { keeper: true, verdict: 'on' }),
+  ]
   await addPicture(db, studioId, id, { name: 'b.jpg', zone: 0, take: b.id }, await picture('jpeg'))
   const counts = async () => ({
-    list: (await listTakes(db, studioId, id)).map(take => take.number), struck: (await listTakes(db, studioId, id, true)).map(take => take.number),
-    log: (await logPage(db, studioId, { order: 'newest', limit: 10 })).entries.length, stats: (await logStats(db, studioId, { order: 'newest', limit: 10 })).keepers,
-    report: (await shootReport(db, studioId, shootId)).setups[0]!.takes.length, shoots: (await listShoots(db, studioId))[0]!.setups[0]!.keepers,
+    list: (await listTakes(db, studioId, id)).map(take => take.number),
+    struck: (await listTakes(db, studioId, id, true)).map(take => take.number),
+    log: (await logPage(db, studioId, { order: 'newest', limit: 10 })).entries.length,
+    stats: (await logStats(db, studioId, { order: 'newest', limit: 10 })).keepers,
+    report: (await shootReport(db, studioId, shootId)).setups[0]!.takes.length,
+    shoots: (await listShoots(db, studioId))[0]!.setups[0]!.keepers,
   })
   expect(await counts()).toEqual({ list: [2, 1], struck: [], log: 2, stats: 2, report: 2, shoots: 2 })
   await strikeTake(db, studioId, b.id, true)
@@ -85,7 +108,9 @@ test('another studio puts nothing right, strikes nothing out and deletes nothing
   const other = await studio()
   const fired = await fire(own.db, own.studioId, id)
   const kept = await addPicture(own.db, own.studioId, id, { name: 'y.png', zone: 0 }, await picture('png'))
-  expect((await refusal(amendTake(other.db, other.studioId, fired.id, { ...amendmentOf(fired), note: 'mine' }))).status).toBe(404)
+  expect(
+    (await refusal(amendTake(other.db, other.studioId, fired.id, { ...amendmentOf(fired), note: 'mine' }))).status,
+  ).toBe(404)
   expect((await refusal(strikeTake(other.db, other.studioId, fired.id, true))).status).toBe(404)
   expect((await refusal(deletePicture(other.db, other.studioId, kept.id))).status).toBe(404)
   expect(await listTakes(own.db, own.studioId, id)).toEqual([fired])

@@ -1,5 +1,6 @@
 // @ts-check
-// What somebody may send, and what people do all at once: each against a server of its own on loopback, with how long /api/takes kept others waiting.
+// What somebody may send, and what people do all at once: each against a server of its own on loopback, with how long
+// /api/takes kept others waiting.
 // A few of each; EPIRO_FAULTS=20 sends twenty times as many.
 import assert from 'node:assert/strict'
 import { rmSync } from 'node:fs'
@@ -31,27 +32,40 @@ const ASKING = `
     if (response.status !== status) throw new Error(path + ' was answered with ' + response.status)
     return Math.round(performance.now() - began)
   }
-  const take = n => JSON.stringify({ key: 'attack-' + Date.now() + '-' + n, delay: 0.018, verdict: 'on', keeper: false, position: null, note: '', firedAt: '2026-11-20T10:00:00.000Z' })
+  const firedAt = '2026-11-20T10:00:00.000Z'
+  const key = n => 'attack-' + Date.now() + '-' + n
+  const take = n =>
+    JSON.stringify({ key: key(n), delay: 0.018, verdict: 'on', keeper: false, position: null, note: '', firedAt })
   ;(async () => {
     for (let i = 0; i < 5; i++) await timed('/api/takes?limit=50', 200)
     parentPort.postMessage('ready')
     while (!over) {
       found.stall = Math.max(found.stall, await timed('/api/takes?limit=50', 200))
-      if (setupId) found.slowest = Math.max(found.slowest, await timed('/api/setups/' + setupId + '/takes', 201, { method: 'POST', body: take(found.logged++) }))
+      const sent = { method: 'POST', body: take(found.logged++) }
+      if (setupId) found.slowest = Math.max(found.slowest, await timed('/api/setups/' + setupId + '/takes', 201, sent))
       await new Promise(done => setTimeout(done, 10))
     }
     parentPort.postMessage(found)
     parentPort.close()
   })()`
 
-/** Does something while takes are asked for; gives the longest wait, ms. @param {() => Promise<unknown>} what @param {string} [setupId] where takes are logged too */
+/**
+ * Does something while takes are asked for; gives the longest wait, ms.
+ * @param {() => Promise<unknown>} what
+ * @param {string} [setupId] where takes are logged too
+ */
 async function watching(what, setupId) {
   const asking = new Worker(ASKING, { eval: true, workerData: { ...watched, setupId } })
-  const failed = new Promise((_, reject) => { asking.once('error', reject) })
+  const failed = new Promise((_, reject) => {
+    asking.once('error', reject)
+  })
   await Promise.race([new Promise(done => asking.once('message', done)), failed])
   const found = new Promise(done => asking.once('message', done))
-  try { await Promise.race([what(), failed]) }
-  finally { asking.postMessage('over') }
+  try {
+    await Promise.race([what(), failed])
+  } finally {
+    asking.postMessage('over')
+  }
   return /** @type {Promise<{ stall: number, logged: number, slowest: number }>} */ (Promise.race([found, failed]))
 }
 /** @param {() => Promise<unknown>} what */
@@ -60,32 +74,71 @@ const whileAsking = async what => (await watching(what)).stall
 /** Whose log is asked for. */
 const watched = { address: '', cookie: '' }
 
-/** @param {string} address @param {{ method?: string, path: string, headers?: Record<string, string>, body?: string | Buffer }} request @returns {Promise<{ status: number, headers: import('node:http').IncomingHttpHeaders, text: string }>} */
-const raw = (address, { method = 'GET', path, headers = {}, body }) => new Promise((done, failed) => {
-  const request = http.request(address + path, { method, headers }, (response) => {
-    let text = ''
-    response.on('data', (chunk) => { text += chunk }).on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }))
+/**
+ * @param {string} address
+ * @param {{ method?: string, path: string, headers?: Record<string, string>, body?: string | Buffer }} request
+ * @returns {Promise<{ status: number, headers: import('node:http').IncomingHttpHeaders, text: string }>}
+ */
+const raw = (address, { method = 'GET', path, headers = {}, body }) =>
+  new Promise((done, failed) => {
+    const request = http.request(address + path, { method, headers }, response => {
+      let text = ''
+      response
+        .on('data', chunk => {
+          text += chunk
+        })
+        .on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }))
+    })
+    request.on('error', failed)
+    request.end(body)
   })
-  request.on('error', failed)
-  request.end(body)
-})
 
 const many = (/** @type {number} */ n, /** @type {unknown} */ value = {}) => Array.from({ length: n }, () => value)
 
-/** Bodies made to be expensive, each under its route's limit. @param {any} setup @param {string} id @returns {[string, string, unknown][]} */
+/**
+ * Bodies made to be expensive, each under its route's limit.
+ * @param {any} setup
+ * @param {string} id
+ * @returns {[string, string, unknown][]}
+ */
 const expensive = (setup, id) => {
-  const full = { ...setup, flashes: many(16, { table: many(32), repeat: many(32) }), bodies: many(12), learnt: many(40), sequence: { ...setup.sequence, groups: many(16, { times: many(200) }), track: many(64) } }
+  const full = {
+    ...setup,
+    flashes: many(16, { table: many(32), repeat: many(32) }),
+    bodies: many(12),
+    learnt: many(40),
+    sequence: { ...setup.sequence, groups: many(16, { times: many(200) }), track: many(64) },
+  }
   const taken = { key: 'aaaaaaaa', setupId: NOBODY }
   return [
     ['PUT', `/api/setups/${id}`, { revision: 1, setup: { ...setup, flashes: many(2000) } }],
     ['PUT', `/api/setups/${id}`, { revision: 1, setup: full }],
     ['PUT', `/api/setups/${id}`, { revision: 1, setup: { ...setup, flashes: many(80_000, 0) } }],
-    ['PUT', `/api/setups/${id}`, { revision: 1, setup: Object.fromEntries(many(900).map((_, i) => [`key${i}`.repeat(20), 1])) }],
+    [
+      'PUT',
+      `/api/setups/${id}`,
+      { revision: 1, setup: Object.fromEntries(many(900).map((_, i) => [`key${i}`.repeat(20), 1])) },
+    ],
     ['PUT', `/api/setups/${id}`, JSON.parse('['.repeat(2000) + ']'.repeat(2000))],
-    ['POST', '/api/kit', { items: many(500, { kind: 'flash', figures: {}, marks: {}, table: many(32), repeat: many(32) }) }],
-    ['POST', '/api/takes/import', { setups: many(20, { id: NOBODY, shootName: 'a', shootDate: '2026-11-24', setup: full }), takes: many(250, taken) }],
+    [
+      'POST',
+      '/api/kit',
+      { items: many(500, { kind: 'flash', figures: {}, marks: {}, table: many(32), repeat: many(32) }) },
+    ],
+    [
+      'POST',
+      '/api/takes/import',
+      {
+        setups: many(20, { id: NOBODY, shootName: 'a', shootDate: '2026-11-24', setup: full }),
+        takes: many(250, taken),
+      },
+    ],
     ['POST', '/api/takes/import', { setups: [], takes: many(100_000, taken) }],
-    ['POST', `/api/setups/${id}/takes`, { ...taken, settings: Object.fromEntries(many(900).map((_, i) => [`k${i}`, 'x'.repeat(200)])) }],
+    [
+      'POST',
+      `/api/setups/${id}/takes`,
+      { ...taken, settings: Object.fromEntries(many(900).map((_, i) => [`k${i}`, 'x'.repeat(200)])) },
+    ],
     ['PUT', `/api/setups/${id}/run`, { step: 1, note: 'x'.repeat(250_000) }],
   ]
 }
@@ -98,7 +151,12 @@ async function expensiveBodies(lead, setup, id) {
     for (let round = 0; round < 3 * TIMES; round++) {
       for (const { method, path, body } of bodies) {
         const began = performance.now()
-        const { status, text } = await raw(lead.address, { method, path, body, headers: { 'cookie': watched.cookie, 'content-type': 'application/json' } })
+        const { status, text } = await raw(lead.address, {
+          method,
+          path,
+          body,
+          headers: { 'cookie': watched.cookie, 'content-type': 'application/json' },
+        })
         const took = Math.round(performance.now() - began)
         assert.ok(status >= 400 && status < 500, `${method} ${path}: ${status}`)
         // The first of a kind pays for what is loaded then.
@@ -109,12 +167,36 @@ async function expensiveBodies(lead, setup, id) {
     }
   })
   assert.ok(largest < 20_000, `${largest} B`)
-  table.push(['bodies made to be expensive', sent, `all 4xx; slowest ${slowest} ms, longest reply ${largest} B`, `${stall} ms`])
+  table.push([
+    'bodies made to be expensive',
+    sent,
+    `all 4xx; slowest ${slowest} ms, longest reply ${largest} B`,
+    `${stall} ms`,
+  ])
 }
 
-/** Every value of a good body turned into something else, one at a time. @param {Lead} lead @param {any} setup @param {string} id */
+/**
+ * Every value of a good body turned into something else, one at a time.
+ * @param {Lead} lead
+ * @param {any} setup
+ * @param {string} id
+ */
 async function fuzzed(lead, setup, id) {
-  const odd = /** @type {unknown[]} */ ([null, '', 'x', -1, 1e308, [], {}, true, '\u0000', '𝕏', { toString: 1 }, [[[]]], '9'.repeat(400)])
+  const odd = /** @type {unknown[]} */ ([
+    null,
+    '',
+    'x',
+    -1,
+    1e308,
+    [],
+    {},
+    true,
+    '\u0000',
+    '𝕏',
+    { toString: 1 },
+    [[[]]],
+    '9'.repeat(400),
+  ])
   /** @type {string[][]} */
   const paths = []
   const walk = (/** @type {any} */ at, /** @type {string[]} */ path) => {
@@ -126,16 +208,18 @@ async function fuzzed(lead, setup, id) {
   const stall = await whileAsking(async () => {
     const wanted = Math.min(20_000, 400 * TIMES)
     for (let i = 0; i < wanted; i += 4) {
-      await Promise.all([0, 1, 2, 3].map(async (k) => {
-        const path = paths[((i + k) * 7919) % paths.length] ?? []
-        const copy = structuredClone(setup)
-        const parent = path.slice(0, -1).reduce((at, key) => at[key], copy)
-        parent[path.at(-1) ?? ''] = odd[(i + k) % odd.length]
-        const { status } = await lead.call('PUT', `/api/setups/${id}`, { revision: 2_000_000, setup: copy })
-        assert.ok([400, 409, 413, 422].includes(status), `${path.join('.')}: ${status}`)
-        if (status === 409) taken++
-        sent++
-      }))
+      await Promise.all(
+        [0, 1, 2, 3].map(async k => {
+          const path = paths[((i + k) * 7919) % paths.length] ?? []
+          const copy = structuredClone(setup)
+          const parent = path.slice(0, -1).reduce((at, key) => at[key], copy)
+          parent[path.at(-1) ?? ''] = odd[(i + k) % odd.length]
+          const { status } = await lead.call('PUT', `/api/setups/${id}`, { revision: 2_000_000, setup: copy })
+          assert.ok([400, 409, 413, 422].includes(status), `${path.join('.')}: ${status}`)
+          if (status === 409) taken++
+          sent++
+        }),
+      )
     }
   })
   table.push(['fuzzed set-ups', sent, `all 4xx (${taken} were valid, and stopped by their revision)`, `${stall} ms`])
@@ -143,44 +227,89 @@ async function fuzzed(lead, setup, id) {
 
 /** Takes are logged while large pictures come in. @param {Lead} lead @param {string} id @param {string} cookie */
 async function largePictures(lead, id, cookie) {
-  const noise = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: '#402020', noise: { type: 'gaussian', mean: 90, sigma: 30 } } }).jpeg({ quality: 90 }).toBuffer()
+  const noise = await sharp({
+    create: {
+      width: 6000,
+      height: 4000,
+      channels: 3,
+      background: '#402020',
+      noise: { type: 'gaussian', mean: 90, sigma: 30 },
+    },
+  })
+    .jpeg({ quality: 90 })
+    .toBuffer()
   const wanted = 6 * TIMES
-  const { stall, logged, slowest } = await watching(() => Promise.all([0, 1, 2].map(async (lane) => {
-    for (let n = lane; n < wanted; n += 3) {
-      const file = Buffer.concat([noise, Buffer.from(`${n}`)])
-      const headers = { cookie, 'content-type': 'application/octet-stream', 'content-length': String(file.length) }
-      const { status, text } = await raw(lead.address, { method: 'POST', path: `/api/setups/${id}/pictures?name=p${n}.jpg&zone=0`, headers, body: file })
-      assert.equal(status, 201, text)
-    }
-  })), id)
-  table.push([`pictures of 24 megapixels (${(noise.length / 1e6).toFixed(0)} MB), three at once`, wanted, `all kept; ${logged} takes logged meanwhile, the slowest in ${slowest} ms`, `${stall} ms`])
+  const { stall, logged, slowest } = await watching(
+    () =>
+      Promise.all(
+        [0, 1, 2].map(async lane => {
+          for (let n = lane; n < wanted; n += 3) {
+            const file = Buffer.concat([noise, Buffer.from(`${n}`)])
+            const headers = {
+              cookie,
+              'content-type': 'application/octet-stream',
+              'content-length': String(file.length),
+            }
+            const { status, text } = await raw(lead.address, {
+              method: 'POST',
+              path: `/api/setups/${id}/pictures?name=p${n}.jpg&zone=0`,
+              headers,
+              body: file,
+            })
+            assert.equal(status, 201, text)
+          }
+        }),
+      ),
+    id,
+  )
+  table.push([
+    `pictures of 24 megapixels (${(noise.length / 1e6).toFixed(0)} MB), three at once`,
+    wanted,
+    `all kept; ${logged} takes logged meanwhile, the slowest in ${slowest} ms`,
+    `${stall} ms`,
+  ])
 }
 
 /** @param {Lead} lead */
 async function reveals(lead) {
   const ids = /** @type {string[]} */ ([])
-  for (let i = 0; i < 4; i++) ids.push((await lead.call('POST', '/api/practice', { exercise: 'milk-crown', seed: i + 1 })).body.id)
+  for (let i = 0; i < 4; i++)
+    ids.push((await lead.call('POST', '/api/practice', { exercise: 'milk-crown', seed: i + 1 })).body.id)
   let slowest = 0
-  const stall = await whileAsking(() => Promise.all(ids.map(async (id) => {
-    const { status, took, body } = await lead.call('POST', `/api/setups/${id}/practice/reveal`, {})
-    assert.equal(status, 200)
-    assert.ok(body.truth.length > 0)
-    slowest = Math.max(slowest, took)
-  })))
+  const stall = await whileAsking(() =>
+    Promise.all(
+      ids.map(async id => {
+        const { status, took, body } = await lead.call('POST', `/api/setups/${id}/practice/reveal`, {})
+        assert.equal(status, 200)
+        assert.ok(body.truth.length > 0)
+        slowest = Math.max(slowest, took)
+      }),
+    ),
+  )
   const again = await lead.call('GET', `/api/setups/${ids[0]}/practice`)
-  table.push(['exercises revealed at once', ids.length, `the slowest in ${slowest} ms; read again in ${again.took} ms`, `${stall} ms`])
+  table.push([
+    'exercises revealed at once',
+    ids.length,
+    `the slowest in ${slowest} ms; read again in ${again.took} ms`,
+    `${stall} ms`,
+  ])
 }
 
 /** @param {Lead} lead @param {string} id */
 async function streams(lead, id) {
   const wanted = Math.min(60, 30 * TIMES)
   const { body: link } = await lead.call('POST', '/api/links', { role: 'assistant', name: 'Stream' })
-  const signed = await raw(lead.address, { method: 'POST', path: '/api/session', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ token: link.token }) })
+  const signed = await raw(lead.address, {
+    method: 'POST',
+    path: '/api/session',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ token: link.token }),
+  })
   const cookie = (signed.headers['set-cookie']?.[0] ?? '').split(';')[0] ?? ''
   const ended = /** @type {number[]} */ ([])
   let open = 0
   for (let i = 0; i < wanted; i++) {
-    const request = http.get(`${lead.address}/api/setups/${id}/run/events`, { headers: { cookie } }, (response) => {
+    const request = http.get(`${lead.address}/api/setups/${id}/run/events`, { headers: { cookie } }, response => {
       open++
       response.on('data', () => {}).on('close', () => ended.push(Date.now()))
     })
@@ -195,30 +324,90 @@ async function streams(lead, id) {
   assert.equal(ended.length, wanted)
   const last = Math.max(...ended) - revoked
   assert.ok(last < 1500, `${last} ms`)
-  table.push(['run streams followed, then their person let in no longer', wanted, `all ended within ${last} ms`, `${stall} ms`])
+  table.push([
+    'run streams followed, then their person let in no longer',
+    wanted,
+    `all ended within ${last} ms`,
+    `${stall} ms`,
+  ])
 }
 
-/** Who may do what: every route as nobody, viewer, assistant and a lead of another studio. @param {Lead} lead @param {any} setup @param {string} id */
+/**
+ * Who may do what: every route as nobody, viewer, assistant and a lead of another studio.
+ * @param {Lead} lead
+ * @param {any} setup
+ * @param {string} id
+ */
 async function matrix(lead, setup, id) {
   const shootId = (await lead.call('GET', '/api/shoots')).body[0].id
-  const take = (await lead.call('POST', `/api/setups/${id}/takes`, { key: 'matrix-take', delay: 0.018, verdict: 'on', keeper: false, position: null, note: '', firedAt: '2026-11-24T18:30:00.000Z' })).body
-  const amendment = { delay: 0.018, verdict: 'late', keeper: false, position: null, note: '', sharp: null, exposed: null, clean: null }
+  const take = (
+    await lead.call('POST', `/api/setups/${id}/takes`, {
+      key: 'matrix-take',
+      delay: 0.018,
+      verdict: 'on',
+      keeper: false,
+      position: null,
+      note: '',
+      firedAt: '2026-11-24T18:30:00.000Z',
+    })
+  ).body
+  const amendment = {
+    delay: 0.018,
+    verdict: 'late',
+    keeper: false,
+    position: null,
+    note: '',
+    sharp: null,
+    exposed: null,
+    clean: null,
+  }
   const member = (await lead.call('GET', '/api/members')).body[0]
   const shoot = { name: 'Matrix', date: '2026-11-24', place: '', notes: '' }
-  /** Least role, then what somebody of another studio is told. @type {[string, string, unknown, 'viewer' | 'assistant' | 'lead', number][]} */
+  /**
+   * Least role, then what somebody of another studio is told.
+   * @type {[string, string, unknown, 'viewer' | 'assistant' | 'lead', number][]}
+   */
   const routes = [
-    ['GET', '/api/session', undefined, 'viewer', 200], ['GET', '/api/shoots', undefined, 'viewer', 200], ['GET', '/api/kit', undefined, 'viewer', 200], ['GET', '/api/takes', undefined, 'viewer', 200],
-    ['GET', '/api/takes/stats', undefined, 'viewer', 200], ['GET', '/api/takes/setups', undefined, 'viewer', 200], ['GET', '/api/practice', undefined, 'viewer', 200], ['GET', '/api/setups/archived', undefined, 'viewer', 200],
-    ['GET', `/api/setups/${id}`, undefined, 'viewer', 404], ['GET', `/api/setups/${id}/takes`, undefined, 'viewer', 404], ['GET', `/api/setups/${id}/run`, undefined, 'viewer', 404],
-    ['GET', `/api/setups/${id}/pictures`, undefined, 'viewer', 404], ['GET', `/api/shoots/${shootId}/report`, undefined, 'viewer', 404],
-    ['POST', '/api/shoots', shoot, 'assistant', 201], ['PUT', `/api/shoots/${shootId}`, shoot, 'assistant', 404], ['POST', `/api/shoots/${shootId}/setups`, { setup }, 'assistant', 404],
-    ['PUT', `/api/setups/${id}`, { revision: 1_000_000, setup }, 'assistant', 404], ['POST', `/api/setups/${id}/duplicate`, {}, 'assistant', 404],
-    ['PUT', `/api/setups/${id}/run`, { step: 0, delay: null, openedAt: null, actedAt: null }, 'assistant', 404], ['PUT', `/api/takes/${take.id}`, amendment, 'assistant', 404],
-    ['POST', `/api/setups/${id}/takes`, { ...amendment, key: 'matrix-more', firedAt: '2026-11-24T18:31:00.000Z' }, 'assistant', 404], ['POST', '/api/practice', { exercise: 'milk-crown', seed: 9 }, 'assistant', 201],
-    ['PUT', `/api/setups/${id}/shoot`, { shootId }, 'lead', 404], ['POST', `/api/setups/${id}/restore`, {}, 'lead', 404], ['POST', '/api/takes/import', { setups: [], takes: [] }, 'lead', 200],
-    ['PUT', `/api/takes/${take.id}/strike`, { struck: false }, 'lead', 404], ['GET', '/api/sessions', undefined, 'lead', 200], ['GET', '/api/members', undefined, 'lead', 200],
-    ['PUT', `/api/members/${member.id}`, { name: member.name, role: 'lead' }, 'lead', 404], ['DELETE', `/api/members/${member.id}/links`, undefined, 'lead', 404], ['POST', '/api/links', { memberId: member.id }, 'lead', 404],
-    ['DELETE', `/api/sessions/${NOBODY}`, undefined, 'lead', 404], ['DELETE', `/api/pictures/${NOBODY}`, undefined, 'lead', 404], ['POST', '/api/kit', { items: [] }, 'lead', 422],
+    ['GET', '/api/session', undefined, 'viewer', 200],
+    ['GET', '/api/shoots', undefined, 'viewer', 200],
+    ['GET', '/api/kit', undefined, 'viewer', 200],
+    ['GET', '/api/takes', undefined, 'viewer', 200],
+    ['GET', '/api/takes/stats', undefined, 'viewer', 200],
+    ['GET', '/api/takes/setups', undefined, 'viewer', 200],
+    ['GET', '/api/practice', undefined, 'viewer', 200],
+    ['GET', '/api/setups/archived', undefined, 'viewer', 200],
+    ['GET', `/api/setups/${id}`, undefined, 'viewer', 404],
+    ['GET', `/api/setups/${id}/takes`, undefined, 'viewer', 404],
+    ['GET', `/api/setups/${id}/run`, undefined, 'viewer', 404],
+    ['GET', `/api/setups/${id}/pictures`, undefined, 'viewer', 404],
+    ['GET', `/api/shoots/${shootId}/report`, undefined, 'viewer', 404],
+    ['POST', '/api/shoots', shoot, 'assistant', 201],
+    ['PUT', `/api/shoots/${shootId}`, shoot, 'assistant', 404],
+    ['POST', `/api/shoots/${shootId}/setups`, { setup }, 'assistant', 404],
+    ['PUT', `/api/setups/${id}`, { revision: 1_000_000, setup }, 'assistant', 404],
+    ['POST', `/api/setups/${id}/duplicate`, {}, 'assistant', 404],
+    ['PUT', `/api/setups/${id}/run`, { step: 0, delay: null, openedAt: null, actedAt: null }, 'assistant', 404],
+    ['PUT', `/api/takes/${take.id}`, amendment, 'assistant', 404],
+    [
+      'POST',
+      `/api/setups/${id}/takes`,
+      { ...amendment, key: 'matrix-more', firedAt: '2026-11-24T18:31:00.000Z' },
+      'assistant',
+      404,
+    ],
+    ['POST', '/api/practice', { exercise: 'milk-crown', seed: 9 }, 'assistant', 201],
+    ['PUT', `/api/setups/${id}/shoot`, { shootId }, 'lead', 404],
+    ['POST', `/api/setups/${id}/restore`, {}, 'lead', 404],
+    ['POST', '/api/takes/import', { setups: [], takes: [] }, 'lead', 200],
+    ['PUT', `/api/takes/${take.id}/strike`, { struck: false }, 'lead', 404],
+    ['GET', '/api/sessions', undefined, 'lead', 200],
+    ['GET', '/api/members', undefined, 'lead', 200],
+    ['PUT', `/api/members/${member.id}`, { name: member.name, role: 'lead' }, 'lead', 404],
+    ['DELETE', `/api/members/${member.id}/links`, undefined, 'lead', 404],
+    ['POST', '/api/links', { memberId: member.id }, 'lead', 404],
+    ['DELETE', `/api/sessions/${NOBODY}`, undefined, 'lead', 404],
+    ['DELETE', `/api/pictures/${NOBODY}`, undefined, 'lead', 404],
+    ['POST', '/api/kit', { items: [] }, 'lead', 422],
   ]
   const join = async (/** @type {string} */ role) => {
     const one = caller(lead.address)
@@ -227,7 +416,9 @@ async function matrix(lead, setup, id) {
     return one
   }
   const foreign = caller(lead.address)
-  const made = /** @type {{ status: number, body: any }} */ (await lead.call('POST', '/api/studios', { name: 'Another studio' }))
+  const made = /** @type {{ status: number, body: any }} */ (
+    await lead.call('POST', '/api/studios', { name: 'Another studio' })
+  )
   assert.equal(made.status, 201)
   await foreign.call('POST', '/api/session', { token: made.body.token })
   assert.equal((await foreign.call('POST', '/api/studios', { name: 'A third' })).status, 403)
@@ -238,12 +429,24 @@ async function matrix(lead, setup, id) {
     for (const who of /** @type {const} */ (['nobody', 'viewer', 'assistant', 'foreign'])) {
       const { status } = await as[who].call(method, path, body)
       const may = who !== 'nobody' && who !== 'foreign' && ranks.indexOf(who) >= ranks.indexOf(least)
-      const wanted = who === 'nobody' ? status === 401 : who === 'foreign' ? status === told : may ? status < 400 || status === 409 || status === 422 : status === 403
+      const wanted =
+        who === 'nobody'
+          ? status === 401
+          : who === 'foreign'
+            ? status === told
+            : may
+              ? status < 400 || status === 409 || status === 422
+              : status === 403
       assert.ok(wanted, `${who}: ${method} ${path} was answered with ${status}`)
       calls++
     }
   }
-  table.push(['who may do what: every route as nobody, viewer, assistant, another studio', calls, 'as the table of roles says', ''])
+  table.push([
+    'who may do what: every route as nobody, viewer, assistant, another studio',
+    calls,
+    'as the table of roles says',
+    '',
+  ])
 }
 
 /** @param {Lead} lead @param {string} cookie */
@@ -254,9 +457,24 @@ async function strangers(lead, cookie) {
     assert.ok([421, 400].includes(status), `${host}: ${status}`)
   }
   for (const headers of [{ origin: 'http://elsewhere.test' }, { 'sec-fetch-site': 'cross-site' }, { origin: 'null' }]) {
-    assert.equal((await raw(address, { method: 'POST', path: '/api/session/demo', headers: /** @type {any} */ ({ ...headers, 'content-type': 'application/json' }), body: '{}' })).status, 403)
+    assert.equal(
+      (
+        await raw(address, {
+          method: 'POST',
+          path: '/api/session/demo',
+          headers: /** @type {any} */ ({ ...headers, 'content-type': 'application/json' }),
+          body: '{}',
+        })
+      ).status,
+      403,
+    )
   }
-  const proxied = await raw(address, { method: 'POST', path: '/api/session/demo', headers: { 'content-type': 'application/json', 'x-forwarded-for': '203.0.113.9' }, body: '{}' })
+  const proxied = await raw(address, {
+    method: 'POST',
+    path: '/api/session/demo',
+    headers: { 'content-type': 'application/json', 'x-forwarded-for': '203.0.113.9' },
+    body: '{}',
+  })
   assert.equal(proxied.status, 403, 'the demo opens on the machine itself alone')
   const page = await raw(address, { path: '/' })
   const script = /src="(\/_nuxt\/[^"]+\.js)"/.exec(page.text)?.[1] ?? ''
@@ -268,10 +486,21 @@ async function strangers(lead, cookie) {
     assert.match(String(headers['content-security-policy']), /frame-ancestors 'none'/, path)
   }
   const tries = []
-  for (let i = 0; i < 45; i++) tries.push((await caller(address).call('POST', '/api/session', { token: `${'x'.repeat(40)}${i}` })).status)
-  assert.ok(tries.includes(429) && tries.filter(status => status === 403).length <= 60 && tries.every(status => [403, 429].includes(status)))
+  for (let i = 0; i < 45; i++)
+    tries.push((await caller(address).call('POST', '/api/session', { token: `${'x'.repeat(40)}${i}` })).status)
+  assert.ok(
+    tries.includes(429) &&
+      tries.filter(status => status === 403).length <= 60 &&
+      tries.every(status => [403, 429].includes(status)),
+  )
   table.push(['foreign hosts, sites and proxies; headers of every kind of answer', 14, 'refused, and set', ''])
-  table.push(['sign-in tried again and again', tries.length, `${tries.filter(status => status === 403).length} looked at, ${tries.filter(status => status === 429).length} told to wait`, ''])
+  table.push([
+    'sign-in tried again and again',
+    tries.length,
+    `${tries.filter(status => status === 403).length} looked at, ${tries.filter(status => status === 429).length} ` +
+      `told to wait`,
+    '',
+  ])
 }
 
 /** @type {import('./helpers.mjs').Begun | undefined} */
@@ -283,13 +512,20 @@ try {
   const entered = /sign-in#([\w-]+)/.exec(begun.text())
   assert.ok(entered)
   const { body: own } = await lead.call('POST', '/api/links', { role: 'lead', name: 'Attacks' })
-  const signed = await raw(lead.address, { method: 'POST', path: '/api/session', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ token: own.token }) })
+  const signed = await raw(lead.address, {
+    method: 'POST',
+    path: '/api/session',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ token: own.token }),
+  })
   const cookie = (signed.headers['set-cookie']?.[0] ?? '').split(';')[0] ?? ''
   assert.match(cookie, /^__Host-epiro=/)
   Object.assign(watched, { address: lead.address, cookie })
   const { newSetup } = /** @type {any} */ (await import('./setup.mjs'))
   const setup = newSetup('projectile')
-  const shootId = (await lead.call('POST', '/api/shoots', { name: 'Attacks', date: '2026-11-24', place: '', notes: '' })).body.id
+  const shootId = (
+    await lead.call('POST', '/api/shoots', { name: 'Attacks', date: '2026-11-24', place: '', notes: '' })
+  ).body.id
   const { id } = (await lead.call('POST', `/api/shoots/${shootId}/setups`, { setup })).body
   table.push(['nothing', 0, '', `${await whileAsking(() => pause(1500))} ms`])
   await expensiveBodies(lead, setup, id)
@@ -299,6 +535,8 @@ try {
   await streams(lead, id)
   await matrix(lead, setup, id)
   await strangers(lead, cookie)
-  for (const [attack, times, result, stall] of table) console.log(`${attack.padEnd(76)} ${String(times).padStart(5)}  ${result.padEnd(76)} ${stall}`)
+  for (const [attack, times, result, stall] of table)
+    console.log(`${attack.padEnd(76)} ${String(times).padStart(5)}  ${result.padEnd(76)} ${stall}`)
+} finally {
+  await endAll(HOME, begun)
 }
-finally { await endAll(HOME, begun) }

@@ -5,21 +5,38 @@ import { readFileSync } from 'node:fs'
 import { end, pause, processesWith, runs } from '../../scripts/lib/processes.mjs'
 import { SERVER } from '../../scripts/lib/server.mjs'
 
-/** @typedef {{ child: import('node:child_process').ChildProcess, text: () => string, ended: Promise<number | null> }} Begun */
+/**
+ * @typedef {{ child: import('node:child_process').ChildProcess, text: () => string, ended: Promise<number | null> }}
+ * Begun
+ */
 
-/** Begins the start command on a data folder, its own database, and any free port. @param {string} home @param {string[]} [args] @returns {Begun} */
+/**
+ * Begins the start command on a data folder, its own database, and any free port.
+ * @param {string} home
+ * @param {string[]} [args]
+ * @returns {Begun}
+ */
 export function begin(home, args = ['--link']) {
   /** @type {NodeJS.ProcessEnv} */
   const env = { ...process.env, EPIRO_DATA: home }
   for (const name of ['DATABASE_URL', 'PORT', 'HOST']) delete env[name]
   const child = spawn(process.execPath, ['scripts/start.mjs', ...args], { env, stdio: ['ignore', 'pipe', 'pipe'] })
   let text = ''
-  child.stdout.on('data', (chunk) => { text += chunk })
-  child.stderr.on('data', (chunk) => { text += chunk })
+  child.stdout.on('data', chunk => {
+    text += chunk
+  })
+  child.stderr.on('data', chunk => {
+    text += chunk
+  })
   return { child, text: () => text, ended: new Promise(done => child.once('exit', code => done(code))) }
 }
 
-/** Waits until something holds. @param {() => boolean | Promise<boolean>} condition @param {string} what @param {number} [patience] ms */
+/**
+ * Waits until something holds.
+ * @param {() => boolean | Promise<boolean>} condition
+ * @param {string} what
+ * @param {number} [patience] ms
+ */
 export async function until(condition, what, patience = 60_000) {
   for (const over = Date.now() + patience; Date.now() < over;) {
     if (await condition()) return
@@ -40,7 +57,12 @@ export async function answering(begun) {
 /** Ends everything that belongs to a data folder. @param {string} home @param {Begun} [begun] */
 export async function endAll(home, begun) {
   begun?.child.kill('SIGTERM')
-  for (let waited = 0; begun && begun.child.exitCode === null && begun.child.signalCode === null && waited < 20_000; waited += 100) await pause(100)
+  for (
+    let waited = 0;
+    begun && begun.child.exitCode === null && begun.child.signalCode === null && waited < 20_000;
+    waited += 100
+  )
+    await pause(100)
   for (const pid of processesWith('scripts/start.mjs', `EPIRO_DATA=${home}`)) await end(pid, 'start.mjs', 5000)
   for (const pid of processesWith(SERVER, `EPIRO_HOME=${home}`)) await end(pid, SERVER, 3000)
   for (const pid of databasesOf(home)) await end(pid, home, 15_000)
@@ -56,22 +78,38 @@ export const stateOf = home => JSON.parse(readFileSync(`${home}/running.json`, '
 export function caller(address) {
   let cookie = ''
   return {
-    /** @param {string} method @param {string} path @param {unknown} [body] @returns {Promise<{ status: number, body: any, took: number }>} */
+    /**
+     * @param {string} method
+     * @param {string} path
+     * @param {unknown} [body]
+     * @returns {Promise<{ status: number, body: any, took: number }>}
+     */
     async call(method, path, body) {
       const began = Date.now()
-      const response = await fetch(address + path, { method, headers: { cookie, 'content-type': 'application/json' }, ...(body === undefined ? {} : { body: JSON.stringify(body) }), signal: AbortSignal.timeout(30_000) })
-        .catch(() => null)
-      const given = await response?.text().catch(() => '') ?? ''
+      const response = await fetch(address + path, {
+        method,
+        headers: { cookie, 'content-type': 'application/json' },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        signal: AbortSignal.timeout(30_000),
+      }).catch(() => null)
+      const given = (await response?.text().catch(() => '')) ?? ''
       const set = response?.headers.get('set-cookie')?.split(';')[0]
       if (set) cookie = set
       let parsed = null
-      try { parsed = JSON.parse(given) } catch { /* no JSON */ }
+      try {
+        parsed = JSON.parse(given)
+      } catch {
+        /* no JSON */
+      }
       return { status: response?.status ?? 0, body: parsed, took: Date.now() - began }
     },
   }
 }
 
-/** @typedef {{ address: string, call: (method: string, path: string, body?: unknown) => Promise<{ status: number, body: any, took: number }> }} Lead a browser that is signed in */
+/**
+ * @typedef {{ address: string, call: (method: string, path: string, body?: unknown) => Promise<{ status: number, body:
+ * any, took: number }> }} Lead a browser that is signed in
+ */
 
 /** @param {Begun} begun @returns {Promise<Lead>} */
 export async function signedIn(begun) {

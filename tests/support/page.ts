@@ -8,22 +8,37 @@ Object.assign(globalThis, vue, pinia)
 /** Local storage of a test. */
 export class MemoryStorage {
   private readonly values = new Map<string, string>()
-  getItem(key: string): string | null { return this.values.get(key) ?? null }
-  setItem(key: string, value: string): void { this.values.set(key, value) }
-  removeItem(key: string): void { this.values.delete(key) }
+  getItem(key: string): string | null {
+    return this.values.get(key) ?? null
+  }
+  setItem(key: string, value: string): void {
+    this.values.set(key, value)
+  }
+  removeItem(key: string): void {
+    this.values.delete(key)
+  }
 }
 export const storage = new MemoryStorage()
 Object.assign(globalThis, { localStorage: storage, window: globalThis })
 Object.assign(globalThis, { addEventListener: () => {} })
 
-export interface Asked { method: string, path: string, body: any } // eslint-disable-line @typescript-eslint/no-explicit-any
-type Answer = { status?: number, body?: unknown } | 'unreachable'
+export interface Asked {
+  method: string
+  path: string
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  body: any
+}
+type Answer = { status?: number; body?: unknown } | 'unreachable'
 
 /** A server made of one function; gives everything it was asked. */
 export function serve(answer: (asked: Asked) => Answer): Asked[] {
   const asked: Asked[] = []
-  globalThis.fetch = (async (path: string, init: { method: string, body?: string }) => {
-    const question: Asked = { method: init.method, path, body: init.body === undefined ? undefined : JSON.parse(init.body) as unknown }
+  globalThis.fetch = (async (path: string, init: { method: string; body?: string }) => {
+    const question: Asked = {
+      method: init.method,
+      path,
+      body: init.body === undefined ? undefined : (JSON.parse(init.body) as unknown),
+    }
     asked.push(question)
     const given = answer(question)
     if (given === 'unreachable') throw new TypeError('fetch failed')
@@ -42,4 +57,6 @@ export async function until(holds: () => boolean, patience = 4000): Promise<void
   }
 }
 
-export const fresh = (): void => { pinia.setActivePinia(pinia.createPinia()) }
+export const fresh = (): void => {
+  pinia.setActivePinia(pinia.createPinia())
+}

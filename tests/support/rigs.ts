@@ -7,7 +7,10 @@ export interface Rig {
   ideal: number[]
 }
 
-/** `offsets`: pictures show how far the object was. `outcomes`: only early, on or late. `greedy`: outcomes, best chance without looking ahead. */
+/**
+ * `offsets`: pictures show how far the object was. `outcomes`: only early, on or late. `greedy`: outcomes, best chance
+ * without looking ahead.
+ */
 export type SearchMode = 'offsets' | 'outcomes' | 'greedy' | 'ladder'
 
 const WINDOW = { before: 1, after: 1 }
@@ -19,7 +22,10 @@ export function rigs(count: number, uncertainty: number, scatter: number, seed =
   return Array.from({ length: count }, () => {
     const mean = uncertainty * random.normal()
     const guess = scatter * Math.exp(0.5 * random.normal())
-    return { prior: { delay: 0, uncertainty, scatter: guess }, ideal: Array.from({ length: MOST }, () => mean + scatter * random.normal()) }
+    return {
+      prior: { delay: 0, uncertainty, scatter: guess },
+      ideal: Array.from({ length: MOST }, () => mean + scatter * random.normal()),
+    }
   })
 }
 
@@ -34,7 +40,10 @@ export function playRig(rig: Rig, mode: SearchMode, times?: number[], wrong = 0)
     if (mode === 'ladder') delay = calibration.ladderDelay(ladder, outcomes)
     else {
       const started = performance.now()
-      delay = calibration.proposeDelay({ prior: rig.prior, window: WINDOW, takes }, mode === 'greedy' ? 'greedy' : 'auto').delay
+      delay = calibration.proposeDelay(
+        { prior: rig.prior, window: WINDOW, takes },
+        mode === 'greedy' ? 'greedy' : 'auto',
+      ).delay
       times?.push(performance.now() - started)
     }
     const offset = delay - rig.ideal[take]!

@@ -7,19 +7,31 @@ import { setupSchema } from '~~/shared/schemas/setup'
 import { check } from '~~/shared/schemas/validate'
 import { randomSetup } from '../support/randomSetup'
 
-const epiro = (args: string[], input = '') => spawnSync(process.execPath, ['bin/epiro.mjs', ...args], { input, encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } })
+const epiro = (args: string[], input = '') =>
+  spawnSync(process.execPath, ['bin/epiro.mjs', ...args], {
+    input,
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  })
 const cracker = JSON.stringify(newSetup('projectile'))
 
 test('plan prints the whole plan as JSON, from standard input', () => {
   const { status, stdout, stderr } = epiro(['plan', '-'], cracker)
   expect([status, stderr]).toEqual([0, ''])
-  const plan = JSON.parse(stdout) as { timing: { set: number }, findings: { id: string }[], howMany: { first: number, props: number, ifAllKept: number } }
+  const plan = JSON.parse(stdout) as {
+    timing: { set: number }
+    findings: { id: string }[]
+    howMany: { first: number; props: number; ifAllKept: number }
+  }
   expect(plan.timing.set).toBeCloseTo(0.0184, 9)
   expect(plan.findings.map(f => f.id)).toEqual(['rated-duration'])
   expect(plan.howMany).toMatchObject({ first: expect.closeTo(0.35, 2), props: 8, ifAllKept: 6 })
 })
 test('plan --text prints a dial card with findings, the first take beside later ones, and props as played', () => {
-  const card = epiro(['plan', '-', '--text'], JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) })).stdout
+  const card = epiro(
+    ['plan', '-', '--text'],
+    JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) }),
+  ).stdout
   expect(card).toMatch(/Delay\s+0\s/)
   expect(card).toMatch(/On the moment\s+first take \d+(\.\d)?\s%, then \d+(\.\d)?\s%/)
   expect(card).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ were all on the moment kept/)
@@ -27,18 +39,34 @@ test('plan --text prints a dial card with findings, the first take beside later 
   expect(card).toMatch(/→ Set the flash to/)
 })
 test('next proposes a delay and says why', () => {
-  const search = { prior: { delay: 0.02, uncertainty: 0.002, scatter: 0.0002 }, window: { before: 0.0005, after: 0.0005 }, takes: [{ delay: 0.02, offset: 0.001 }], step: 0.0001 }
+  const search = {
+    prior: { delay: 0.02, uncertainty: 0.002, scatter: 0.0002 },
+    window: { before: 0.0005, after: 0.0005 },
+    takes: [{ delay: 0.02, offset: 0.001 }],
+    step: 0.0001,
+  }
   const { status, stdout } = epiro(['next', '-'], JSON.stringify(search))
   expect(status).toBe(0)
   expect(JSON.parse(stdout)).toMatchObject({ delay: expect.closeTo(0.019, 9), reason: 'likeliest keeper' })
 })
 test.each<[string, string[], string, RegExp[]]>([
-  ['every mistake on a line of its own', ['plan', '-'], cracker.replace('"speed":34', '"speed":"quick"').replace('"iso":320', '"iso":-1'), [/^-: motion\.speed: .*number$/m, /^-: picture\.iso: .*allowed/m]],
+  [
+    'every mistake on a line of its own',
+    ['plan', '-'],
+    cracker.replace('"speed":34', '"speed":"quick"').replace('"iso":320', '"iso":-1'),
+    [/^-: motion\.speed: .*number$/m, /^-: picture\.iso: .*allowed/m],
+  ],
   ['broken JSON', ['plan', '-'], '{', [/not valid JSON/]],
   ['a missing file', ['plan', 'nowhere.json'], '', [/nowhere\.json: no such file/]],
   ['no file', ['plan'], '', [/Name a file/]],
   ['an unknown command', ['fly'], '', [/Unknown command: fly/]],
-  ['a take with two verdicts', ['next', '-'], '{"prior":{"delay":1,"uncertainty":1,"scatter":1},"window":{"before":1,"after":1},"takes":[{"delay":1,"outcome":"late","offset":1}]}', [/takes\[0\]: One of/]],
+  [
+    'a take with two verdicts',
+    ['next', '-'],
+    '{"prior":{"delay":1,"uncertainty":1,"scatter":1},"window":{"before":1,"after":1},' +
+      '"takes":[{"delay":1,"outcome":"late","offset":1}]}',
+    [/takes\[0\]: One of/],
+  ],
 ])('%s: standard error, exit 2', (_, args, input, lines) => {
   const { status, stdout, stderr } = epiro(args, input)
   expect([status, stdout]).toEqual([2, ''])
@@ -56,7 +84,11 @@ describe('the JSON Schema of the set-up file', () => {
   test('accepts what the application accepts, and refuses what it refuses', () => {
     for (const recipe of RECIPES) expect(validate(newSetup(recipe))).toBe(true)
     for (let seed = 0; seed < 60; seed++) expect(validate(randomSetup(seed))).toBe(true)
-    const bad = [{ ...newSetup('drop'), extra: 1 }, { ...newSetup('drop'), link: { kind: 'cable' } }, { ...newSetup('drop'), version: 2 }]
+    const bad = [
+      { ...newSetup('drop'), extra: 1 },
+      { ...newSetup('drop'), link: { kind: 'cable' } },
+      { ...newSetup('drop'), version: 3 },
+    ]
     for (const setup of bad) {
       expect(validate(setup)).toBe(false)
       expect(check(setupSchema, setup)).toHaveProperty('mistakes')

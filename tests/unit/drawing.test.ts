@@ -4,29 +4,62 @@ import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/com
 import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'
 import { roundStep, snapped } from '~~/app/components/views/snap'
-import { chainStretches, lanesOf, lightTimes, popTimes, pulseOutline, shutterTimes, stripExtents } from '~~/app/components/views/stripGeometry'
+import {
+  chainStretches,
+  lanesOf,
+  lightTimes,
+  popTimes,
+  pulseOutline,
+  shutterTimes,
+  stripExtents,
+} from '~~/app/components/views/stripGeometry'
 import { dangerZone, footprint, lightAt, lightSpot, sidePath } from '~~/app/components/views/tableGeometry'
 
 const bounds = { x: 0, y: 0, width: 600, height: 300 }
 
 describe('labels', () => {
   test('those that are shown never cover each other where there is room, and stay on the sheet', () => {
-    fc.assert(fc.property(fc.array(fc.record({ x: fc.integer({ min: 40, max: 560 }), y: fc.integer({ min: 40, max: 260 }), text: fc.constantFrom('beam', 'light 27.48 ms, lasts 50 µs', 'mark') }), { maxLength: 5 }), (points) => {
-      const labels: Label[] = points.map((p, i) => ({ id: String(i), text: p.text, spots: around(p.x, p.y, 8).concat(around(p.x, p.y, 22), around(p.x, p.y, 40)) }))
-      const boxes = placeLabels(labels, bounds).map(l => labelBox(l, l.text, l.bold))
-      for (const [i, a] of boxes.entries()) {
-        expect(a.y).toBeGreaterThanOrEqual(-1)
-        for (const b of boxes.slice(i + 1)) {
-          const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)
-          const tall = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y)
-          expect(wide > 1 && tall > 1).toBe(false)
-        }
-      }
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            x: fc.integer({ min: 40, max: 560 }),
+            y: fc.integer({ min: 40, max: 260 }),
+            text: fc.constantFrom('beam', 'light 27.48 ms, lasts 50 µs', 'mark'),
+          }),
+          { maxLength: 5 },
+        ),
+        points => {
+          const labels: Label[] = points.map((p, i) => ({
+            id: String(i),
+            text: p.text,
+            spots: around(p.x, p.y, 8).concat(around(p.x, p.y, 22), around(p.x, p.y, 40)),
+          }))
+          const boxes = placeLabels(labels, bounds).map(l => labelBox(l, l.text, l.bold))
+          for (const [i, a] of boxes.entries()) {
+            expect(a.y).toBeGreaterThanOrEqual(-1)
+            for (const b of boxes.slice(i + 1)) {
+              const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)
+              const tall = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y)
+              expect(wide > 1 && tall > 1).toBe(false)
+            }
+          }
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
   test('one that would hide what matters more is left out', () => {
     const spots = [{ x: 50, y: 50, anchor: 'start' as const }]
-    expect(placeLabels([{ id: 'a', text: 'picture', spots }, { id: 'b', text: 'picture', spots }], bounds).map(l => l.id)).toEqual(['a'])
+    expect(
+      placeLabels(
+        [
+          { id: 'a', text: 'picture', spots },
+          { id: 'b', text: 'picture', spots },
+        ],
+        bounds,
+      ).map(l => l.id),
+    ).toEqual(['a'])
     expect(textWidth('wide', true)).toBeGreaterThan(textWidth('wide'))
   })
 })
@@ -45,12 +78,15 @@ describe('snapping', () => {
 })
 
 describe('the sheet', () => {
-  test.each(RECIPES)('%s: table plan and path chart share their distance axis, and the table is to scale both ways', (recipe) => {
-    const p = plan(newSetup(recipe))
-    const layout = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
-    expect(layout.path.along(0.1)).toBe(layout.table.along(0.1))
-    expect(Math.abs(layout.table.across(1) - layout.table.across(0))).toBeCloseTo(layout.perMetre, 6)
-  })
+  test.each(RECIPES)(
+    '%s: table plan and path chart share their distance axis, and the table is to scale both ways',
+    recipe => {
+      const p = plan(newSetup(recipe))
+      const layout = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
+      expect(layout.path.along(0.1)).toBe(layout.table.along(0.1))
+      expect(Math.abs(layout.table.across(1) - layout.table.across(0))).toBeCloseTo(layout.perMetre, 6)
+    },
+  )
   test('zooming keeps what is under the pointer where it is, and stops at its limits', () => {
     const [low, high] = zoomedExtent([0, 10], 0.5, 2, 0.1, 100)!
     expect((2 - low) / (high - low)).toBeCloseTo(0.2, 12)
@@ -61,7 +97,7 @@ describe('the sheet', () => {
 })
 
 describe('path chart', () => {
-  test.each(RECIPES)('%s: the picture is on the line of what is followed', (recipe) => {
+  test.each(RECIPES)('%s: the picture is on the line of what is followed', recipe => {
     const p = plan(newSetup(recipe))
     const { fitAlong, fitTime } = rigLayout(p, 700, 520, { along: null, time: null, shift: 0 })
     const g = pathGeometry(p, [...fitAlong], [...fitTime])
@@ -80,7 +116,14 @@ describe('path chart', () => {
     expect(left![0] / left![1]).toBeCloseTo(-p.soundSpeed, 6)
   })
   test('a shock is drawn only for what flies faster than sound, and comes before the report', () => {
-    const fast = plan(withChanges(newSetup('projectile'), [{ path: 'motion.speed', value: 600 }, { path: 'sensor.kind', value: 'sound' }, { path: 'sensor.offset', value: 0.2 }, { path: 'sensor.position', value: 0.5 }]))
+    const fast = plan(
+      withChanges(newSetup('projectile'), [
+        { path: 'motion.speed', value: 600 },
+        { path: 'sensor.kind', value: 'sound' },
+        { path: 'sensor.offset', value: 0.2 },
+        { path: 'sensor.position', value: 0.5 },
+      ]),
+    )
     const g = pathGeometry(fast, [0, 2], [0, 0.01])
     expect(g.shock.length).toBeGreaterThan(10)
     for (const [along, time] of g.shock) expect(time).toBeLessThan(Math.hypot(along, 0.2) / fast.soundSpeed + 1e-9)
@@ -95,7 +138,8 @@ describe('a sequence on path chart and time strip', () => {
   test('every pop after the first stands on the object’s line, and both views run to the last', () => {
     const g = pathGeometry(p, layout.fitAlong, layout.fitTime)
     expect(g.pops.map(pop => pop.number)).toEqual(exposures.slice(1).map((_, i) => i + 2))
-    for (const { number, at } of g.pops) expect(at).toEqual([exposures[number - 1]!.place, p.timing.captured! + exposures[number - 1]!.time])
+    for (const { number, at } of g.pops)
+      expect(at).toEqual([exposures[number - 1]!.place, p.timing.captured! + exposures[number - 1]!.time])
     const last = lastLight(p)!
     expect(last).toBeCloseTo(p.timing.captured! + lastPop, 12)
     expect(layout.fitTime[1]).toBeGreaterThan(last)
@@ -104,7 +148,10 @@ describe('a sequence on path chart and time strip', () => {
     expect(g.panned).toEqual([])
   })
   test('each light pops when the schedule has it', () => {
-    for (const { light, times } of p.sequence!.lights) expect(popTimes(p, light).map(time => time - lightTimes(p)[light]!)).toEqual(times.map(time => expect.closeTo(time, 9) as number))
+    for (const { light, times } of p.sequence!.lights)
+      expect(popTimes(p, light).map(time => time - lightTimes(p)[light]!)).toEqual(
+        times.map(time => expect.closeTo(time, 9) as number),
+      )
     const single = plan(newSetup('projectile'))
     expect(popTimes(single, 0)).toEqual([lightTimes(single)[0]])
     expect(lastLight(single)).toBe(single.timing.captured)
@@ -113,7 +160,13 @@ describe('a sequence on path chart and time strip', () => {
     const turned = plan(withChange(newSetup('swing'), { path: 'sequence.panSpeed', value: 0.2 }))
     const g = pathGeometry(turned, [-9, 9], layout.fitTime)
     expect(g.panned).toHaveLength(exposures.length)
-    g.panned.forEach(([place], i) => expect(place).toBeCloseTo(exposures[i]!.place - 0.2 * turned.setup.picture.distance * Math.cos(turned.setup.sequence.panAngle) * exposures[i]!.time, 9))
+    g.panned.forEach(([place], i) =>
+      expect(place).toBeCloseTo(
+        exposures[i]!.place -
+          0.2 * turned.setup.picture.distance * Math.cos(turned.setup.sequence.panAngle) * exposures[i]!.time,
+        9,
+      ),
+    )
   })
   test('the open shutter is drawn so that the last pop falls into it', () => {
     const tight = plan(withChange(newSetup('swing'), { path: 'picture.shutter', value: lastLight(p)! + 0.01 }))
@@ -138,14 +191,21 @@ describe('the band of spread', () => {
 
 describe('table plan', () => {
   test('a light moved to where it is keeps its figures; elsewhere it is as far as it is drawn', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 5, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -1.2, max: 1.2, noNaN: true }), (distance, angle, elevation) => {
-      const setup = newSetup('projectile')
-      const flash = { ...setup.flashes[0]!, distance, angle, elevation }
-      const back = lightAt(setup, flash, lightSpot(setup, flash))
-      expect(back.distance).toBeCloseTo(distance, 9)
-      expect(back.angle).toBeCloseTo(angle, 9)
-      expect(back.elevation).toBeCloseTo(elevation, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: -1.2, max: 1.2, noNaN: true }),
+        (distance, angle, elevation) => {
+          const setup = newSetup('projectile')
+          const flash = { ...setup.flashes[0]!, distance, angle, elevation }
+          const back = lightAt(setup, flash, lightSpot(setup, flash))
+          expect(back.distance).toBeCloseTo(distance, 9)
+          expect(back.angle).toBeCloseTo(angle, 9)
+          expect(back.elevation).toBeCloseTo(elevation, 9)
+        },
+      ),
+    )
     const setup = newSetup('projectile')
     const raised = lightAt(setup, setup.flashes[0]!, { out: 0.4 })
     expect(raised.distance).toBeCloseTo(Math.hypot(setup.flashes[0]!.distance, 0.4), 9)
@@ -154,18 +214,23 @@ describe('table plan', () => {
     expect(Math.max(...dangerZone(newSetup('projectile'))!.map(p => p.along))).toBe(1.9)
     expect(dangerZone(newSetup('pour'))).toBeNull()
   })
-  test('seen from the camera a throw is a parabola through the subject; people take less room from above than they are tall', () => {
-    const p = plan(newSetup('throw'))
-    const path = sidePath(p, [0, 1.4])
-    const at = (along: number) => path.reduce((best, place) => (Math.abs(place[0] - along) < Math.abs(best[0] - along) ? place : best))[1]
-    expect(at(0.9)).toBeCloseTo(0, 2)
-    expect(Math.max(...path.map(place => place[1]))).toBeGreaterThan(at(0) + 0.04)
-    expect(footprint(newSetup('swing'))).toBeLessThan(newSetup('swing').subject.height)
-  })
+  test(
+    'seen from the camera a throw is a parabola through the subject; people take less room from above than ' +
+      'they are tall',
+    () => {
+      const p = plan(newSetup('throw'))
+      const path = sidePath(p, [0, 1.4])
+      const at = (along: number) =>
+        path.reduce((best, place) => (Math.abs(place[0] - along) < Math.abs(best[0] - along) ? place : best))[1]
+      expect(at(0.9)).toBeCloseTo(0, 2)
+      expect(Math.max(...path.map(place => place[1]))).toBeGreaterThan(at(0) + 0.04)
+      expect(footprint(newSetup('swing'))).toBeLessThan(newSetup('swing').subject.height)
+    },
+  )
 })
 
 describe('time strip', () => {
-  test.each(RECIPES)('%s: the chain runs without a gap from the sensor to the middle of the light', (recipe) => {
+  test.each(RECIPES)('%s: the chain runs without a gap from the sensor to the middle of the light', recipe => {
     const p = plan(newSetup(recipe))
     const stretches = chainStretches(p)
     expect(stretches[0]!.from).toBe(p.timing.sensed)
@@ -178,7 +243,13 @@ describe('time strip', () => {
     const [a, b] = lightTimes(p)
     expect(b! - a!).toBeCloseTo(50e-6, 9)
     const outline = pulseOutline(p, 0, -1, 1, undefined, 4000)
-    const area = (from: number, to: number) => outline.slice(1).reduce((sum, [t, y], i) => (t > from && t <= to ? sum + ((y + outline[i]![1]) / 2) * (t - outline[i]![0]) : sum), 0)
+    const area = (from: number, to: number) =>
+      outline
+        .slice(1)
+        .reduce(
+          (sum, [t, y], i) => (t > from && t <= to ? sum + ((y + outline[i]![1]) / 2) * (t - outline[i]![0]) : sum),
+          0,
+        )
     expect(area(0, a!) / area(0, 1)).toBeCloseTo(0.5, 2)
     expect(pulseOutline(p, 0, 0, 0.001)).toEqual([])
   })

@@ -1,22 +1,59 @@
-import { KIT_KINDS, type KitItem, SINGLE_KINDS, flashFromKit, forgetKit, kitChanges, kitDifferences, kitIdsOf, newKitItem, newSetup, withChange, withChanges, withKit, withModifier } from '~~/core'
+import {
+  KIT_KINDS,
+  type KitItem,
+  type KitKind,
+  SINGLE_KINDS,
+  flashFromKit,
+  isOwn,
+  keptAsKit,
+  marked,
+  ownKitFor,
+  forgetKit,
+  kitChanges,
+  kitDifferences,
+  kitIdsOf,
+  newKitItem,
+  newSetup,
+  withChange,
+  withChanges,
+  withKit,
+  withModifier,
+} from '~~/core'
 import { kitFromCsv, kitFromJson, kitToCsv, kitToJson } from '~~/shared/kit/files'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import { checkSetup } from '~~/shared/schemas/setup'
 
 const items = (): KitItem[] => KIT_KINDS.map(kind => newKitItem(kind))
-const reasons = (result: ReturnType<typeof kitFromCsv>): string => ('mistakes' in result ? result.mistakes.map(m => `${m.field} ${m.reason}`).join('\n') : '')
+const reasons = (result: ReturnType<typeof kitFromCsv>): string =>
+  'mistakes' in result ? result.mistakes.map(m => `${m.field} ${m.reason}`).join('\n') : ''
 
 describe('kit', () => {
-  test.each(KIT_KINDS)('a new %s is valid, and each of its figures has a mark', (kind) => {
+  test.each(KIT_KINDS)('a new %s is valid, and each of its figures has a mark', kind => {
     const item = newKitItem(kind)
     expect(checkKitItem(item)).toEqual({ value: item })
     expect(Object.keys(item.marks)).toEqual(Object.keys(item.figures))
   })
   test.each<[string, (item: KitItem) => unknown, RegExp]>([
-    ['a figure out of range', item => ({ ...item, figures: { ...item.figures, guideNumber: -1 } }), /guideNumber.*0\.1/],
-    ['a figure of another kind', item => ({ ...item, figures: { ...item.figures, focalLength: 0.1 } }), /Unknown field: focalLength/],
-    ['a mark that is neither', item => ({ ...item, marks: { ...item.marks, energy: { basis: 'guessed', date: '' } } }), /rated or measured/],
-    ['a day the calendar has not', item => ({ ...item, marks: { ...item.marks, energy: { basis: 'measured', date: '2026-02-30' } } }), /Date as/],
+    [
+      'a figure out of range',
+      item => ({ ...item, figures: { ...item.figures, guideNumber: -1 } }),
+      /guideNumber.*0\.1/,
+    ],
+    [
+      'a figure of another kind',
+      item => ({ ...item, figures: { ...item.figures, focalLength: 0.1 } }),
+      /Unknown field: focalLength/,
+    ],
+    [
+      'a mark that is neither',
+      item => ({ ...item, marks: { ...item.marks, energy: { basis: 'guessed', date: '' } } }),
+      /rated, measured or assumed/,
+    ],
+    [
+      'a day the calendar has not',
+      item => ({ ...item, marks: { ...item.marks, energy: { basis: 'measured', date: '2026-02-30' } } }),
+      /Date as/,
+    ],
     ['a power twice', item => ({ ...item, table: [...item.table, item.table[0]] }), /Each power once/],
     ['t.1 below t.5', item => ({ ...item, table: [{ ...item.table[0], t01: 1e-6 }] }), /t\.1 is never shorter/],
     ['an unknown kind', item => ({ ...item, kind: 'tripod' }), /one of camera/],
@@ -41,13 +78,22 @@ describe('kit', () => {
     expect(kitDifferences(setup, item, 'c')).toEqual(['lag'])
     expect(kitDifferences(withKit(setup, item, 'c'), item, 'c')).toEqual([])
     const lights = { ...setup, flashes: setup.flashes.map(flash => flashFromKit(flash, newKitItem('flash'), 'f')) }
-    const slower = { ...newKitItem('flash'), table: [{ power: 1, t05: 1e-3, t01: 3e-3, basis: 'measured' as const, date: '2026-11-24' }] }
+    const slower = {
+      ...newKitItem('flash'),
+      table: [{ power: 1, t05: 1e-3, t01: 3e-3, basis: 'measured' as const, date: '2026-11-24' }],
+    }
     expect(kitDifferences(lights, slower, 'f')).toEqual(['table'])
     expect(withKit(lights, slower, 'f').flashes[0]!.table).toEqual([{ power: 1, t05: 1e-3, t01: 3e-3 }])
   })
   test('durations count as measured where the rows about the power in use are', () => {
     const item = newKitItem('flash')
-    const measured = { ...item, table: item.table.map(row => ({ ...row, basis: row.power <= 1 / 32 ? 'measured' as const : 'rated' as const })) }
+    const measured = {
+      ...item,
+      table: item.table.map(row => ({
+        ...row,
+        basis: row.power <= 1 / 32 ? ('measured' as const) : ('rated' as const),
+      })),
+    }
     const [flash] = newSetup('projectile').flashes
     expect(flashFromKit({ ...flash!, power: 1 / 64 }, measured, 'f').measured).toBe(true)
     expect(flashFromKit({ ...flash!, power: 1 / 8 }, measured, 'f').measured).toBe(false)
@@ -56,7 +102,12 @@ describe('kit', () => {
     const [flash] = newSetup('projectile').flashes
     const strong = { ...newKitItem('flash'), figures: { ...newKitItem('flash').figures, minimumPower: 1 / 16 } }
     expect(flashFromKit(flash!, strong, 'f').power).toBe(1 / 16)
-    expect(withModifier(flash!, newKitItem('modifier'), 'm')).toMatchObject({ modifier: 'm', lossStops: 1 })
+    expect(withModifier(flash!, newKitItem('modifier'), 'm')).toMatchObject({
+      modifier: 'm',
+      head: 'softbox',
+      lossStops: 1.3,
+      headWidth: 0.6,
+    })
   })
   test('kit of another studio is forgotten, its figures stay', () => {
     const setup = { ...withChanges(newSetup('pour'), kitChanges(newKitItem('lens'), 'theirs')), name: 'Theirs' }
@@ -78,7 +129,7 @@ describe('kit files', () => {
   })
   test('a cell that a spreadsheet would run is kept from it', () => {
     const item = { ...newKitItem('modifier'), notes: '=1+1' }
-    expect(kitToCsv([item])).toContain('\'=1+1')
+    expect(kitToCsv([item])).toContain("'=1+1")
   })
   test('figures may be in the units of the trade', () => {
     const csv = kitToCsv([newKitItem('camera')]).replace(/lag,,0\.055,s/, 'lag,,55,ms')
@@ -87,12 +138,79 @@ describe('kit files', () => {
   })
   test.each([
     ['no columns', 'a,b\n1,2\n', /line 1 Columns missing: kind, item/],
-    ['an unknown kind', 'kind,item,figure,power,value,unit,basis,date\ntripod,A,height,,1,m,rated,\n', /line 2 kind is “tripod”/],
-    ['an unknown figure', 'kind,item,figure,power,value,unit,basis,date\nmodifier,A,colour,,1,,rated,\n', /line 2 A modifier has no figure “colour”/],
-    ['a word for a number', 'kind,item,figure,power,value,unit,basis,date\nmodifier,A,lossStops,,some,,rated,\n', /line 2 lossStops: “some/],
+    [
+      'an unknown kind',
+      'kind,item,figure,power,value,unit,basis,date\ntripod,A,height,,1,m,rated,\n',
+      /line 2 kind is “tripod”/,
+    ],
+    [
+      'an unknown figure',
+      'kind,item,figure,power,value,unit,basis,date\nmodifier,A,colour,,1,,rated,\n',
+      /line 2 A modifier has no figure “colour”/,
+    ],
+    [
+      'a word for a number',
+      'kind,item,figure,power,value,unit,basis,date\nmodifier,A,lossStops,,some,,rated,\n',
+      /line 2 lossStops: “some/,
+    ],
     ['nothing', 'kind,item,figure,power,value,unit,basis,date\n', /No kit in this file/],
   ])('%s is told with its line', (_, csv, reason) => expect(reasons(kitFromCsv(csv))).toMatch(reason))
-  test.each([['{', /Not valid JSON/], ['{"format":"epiro-kit-list","items":[{"kind":"lens"}]}', /item 1/], ['3', /must be an object/]])('JSON %s is refused', (text, reason) => {
+  test.each([
+    ['{', /Not valid JSON/],
+    ['{"format":"epiro-kit-list","items":[{"kind":"lens"}]}', /item 1/],
+    ['3', /must be an object/],
+  ])('JSON %s is refused', (text, reason) => {
     expect(reasons(kitFromJson(text))).toMatch(reason)
+  })
+})
+
+describe('kit of one’s own in a set-up', () => {
+  const own = (kind: KitKind, name: string, figures: Record<string, number | string>, uses = 0) => {
+    const item = newKitItem(kind, name)
+    return { id: name, item: { ...item, figures: { ...item.figures, ...figures } }, uses }
+  }
+  test('what suits the recipe best comes first, and of equals what was taken most', () => {
+    const items = [
+      own('lens', 'fifty', { focalLength: 0.05 }),
+      own('lens', 'hundred', { focalLength: 0.105 }),
+      own('camera', 'spare', {}, 1),
+      own('camera', 'first', {}, 4),
+      own('sensor', 'microphone', { kind: 'sound' }, 9),
+      own('sensor', 'beam', { kind: 'beam' }),
+      own('modifier', 'softbox', {}),
+      own('consumable', 'crackers', {}),
+      own('flash', 'small', { guideNumber: 20 }),
+      own('flash', 'close', { guideNumber: 30 }),
+    ]
+    expect(ownKitFor(newSetup('projectile'), items)).toEqual({
+      lens: 'hundred',
+      camera: 'first',
+      sensor: 'beam',
+      flash: 'close',
+    })
+    expect(ownKitFor(newSetup('swing'), items).lens).toBe('fifty')
+    expect(ownKitFor(newSetup('projectile'), items.slice(4, 5))).toEqual({})
+  })
+  test('a flash somebody has told about is kept with its figures and where they come from', () => {
+    const start = newSetup('projectile')
+    expect(isOwn(start, 'flash', 0)).toBe(false)
+    const setup = marked(
+      withChanges(start, [{ path: 'flashes[0].guideNumber', value: 34 }]),
+      ['flashes[0].guideNumber'],
+      'yours',
+    )
+    expect(isOwn(setup, 'flash', 0)).toBe(true)
+    expect(isOwn(setup, 'flash', 1)).toBe(false)
+    expect(isOwn(marked(start, ['flashes[0].distance'], 'yours'), 'flash', 0)).toBe(false)
+    const item = keptAsKit(setup, 'flash', 'Key', 0)
+    expect(item).toMatchObject({ kind: 'flash', name: 'Key' })
+    expect(item.figures.guideNumber).toBe(34)
+    expect(item.marks.guideNumber).toEqual({ basis: 'rated', date: '' })
+    expect(item.marks.latency).toEqual({ basis: 'assumed', date: '' })
+    expect(item.table.map(row => row.basis)).toEqual(Array(8).fill('assumed'))
+    expect(checkKitItem(item)).toHaveProperty('value')
+    const measured = marked(setup, ['camera.lag'], 'measured', { date: '2026-11-20' })
+    expect(keptAsKit(measured, 'camera', 'Body').marks.lag).toEqual({ basis: 'measured', date: '2026-11-20' })
+    expect(checkKitItem(keptAsKit(measured, 'camera', 'Body'))).toHaveProperty('value')
   })
 })

@@ -20,7 +20,11 @@ test('a taken port is seen, and another chosen', async () => {
 })
 
 test('a process is known by its command line as well as its number, and ended, by force if need be', async () => {
-  const stubborn = spawn(process.execPath, ['-e', 'process.on("SIGTERM", () => {}); setInterval(() => {}, 1000); console.log("stubborn-mark")'], { stdio: ['ignore', 'pipe', 'ignore'] })
+  const stubborn = spawn(
+    process.execPath,
+    ['-e', 'process.on("SIGTERM", () => {}); setInterval(() => {}, 1000); console.log("stubborn-mark")'],
+    { stdio: ['ignore', 'pipe', 'ignore'] },
+  )
   await new Promise(done => stubborn.stdout.once('data', done))
   expect(runs(stubborn.pid, 'stubborn-mark')).toBe(true)
   expect(runs(stubborn.pid, 'another program')).toBe(false)
@@ -52,9 +56,17 @@ test('the lock file names no registry', () => {
 })
 
 test('core imports nothing but core, held by the linter', () => {
-  const lint = (code: string): string => spawnSync('npx', ['--no-install', 'eslint', '--stdin', '--stdin-filename', 'core/probe.ts'], {
-    input: code, encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' },
-  }).stdout
-  expect(lint('import { readFileSync } from \'node:fs\'\nimport { parse } from \'../shared/units\'\n\nexport const a = [readFileSync, parse, window]\n').match(/core imports only from core|no-restricted-globals/g)).toHaveLength(3)
-  expect(lint('import { positive } from \'./errors\'\n\nexport const a = positive\n')).toBe('')
+  const lint = (code: string): string =>
+    spawnSync('npx', ['--no-install', 'eslint', '--stdin', '--stdin-filename', 'core/probe.ts'], {
+      input: code,
+      encoding: 'utf8',
+      env: { ...process.env, NODE_OPTIONS: '' },
+    }).stdout
+  expect(
+    lint(
+      "import { readFileSync } from 'node:fs'\nimport { parse } from '../shared/units'\n\nexport const a = " +
+        '[readFileSync, parse, window]\n',
+    ).match(/core imports only from core|no-restricted-globals/g),
+  ).toHaveLength(3)
+  expect(lint("import { positive } from './errors'\n\nexport const a = positive\n")).toBe('')
 }, 120_000)

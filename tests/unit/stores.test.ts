@@ -12,14 +12,22 @@ const { usePicturesStore } = await import('~~/app/stores/pictures')
 const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
 const { takeQueue } = await import('~~/app/services/takeQueue')
 
-const record = (setup: Setup, revision = 1) => ({ id: 's', shootId: 'h', shootName: 'Shoot', revision, updatedAt: '', setup })
+const record = (setup: Setup, revision = 1) => ({
+  id: 's',
+  shootId: 'h',
+  shootName: 'Shoot',
+  revision,
+  updatedAt: '',
+  setup,
+})
 /** A server that keeps one set-up as the real one does. */
 function oneSetup(start: Setup) {
   const kept = { setup: start, revision: 1, down: false }
   const asked = serve(({ method, body }) => {
     if (kept.down) return 'unreachable'
     if (method === 'GET') return { body: record(kept.setup, kept.revision) }
-    if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+    if (body.revision !== kept.revision)
+      return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
     kept.setup = body.setup
     kept.revision++
     return { body: record(kept.setup, kept.revision) }
@@ -104,7 +112,8 @@ describe('the set-up at hand', () => {
     const store = useSetupStore()
     const asked = serve(({ method, body }) => {
       if (method === 'GET') return { body: record(kept.setup, kept.revision) }
-      if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+      if (body.revision !== kept.revision)
+        return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
       kept.setup = body.setup
       kept.revision++
       if (kept.revision === 2) store.change(speed(44))
@@ -153,7 +162,9 @@ describe('the set-up at hand', () => {
     }
   })
   test('what the server refuses is said, and not tried again', async () => {
-    const asked = serve(({ method }) => (method === 'GET' ? { body: record(newSetup('projectile')) } : { status: 422, body: { detail: 'name: missing' } }))
+    const asked = serve(({ method }) =>
+      method === 'GET' ? { body: record(newSetup('projectile')) } : { status: 422, body: { detail: 'name: missing' } },
+    )
     const store = useSetupStore()
     await store.open('s')
     store.change(speed(36))
@@ -165,17 +176,35 @@ describe('the set-up at hand', () => {
 
 describe('takes', () => {
   const take = (n: number, change: Partial<TakeInput> = {}): TakeInput => ({
-    key: `take-key-${n}`, delay: 0.018, verdict: 'late', keeper: false, position: null, note: '', planned: null, sharp: null, exposed: null, clean: null, settings: null, firedAt: `2026-11-24T18:00:0${n}.000Z`, ...change,
+    key: `take-key-${n}`,
+    delay: 0.018,
+    verdict: 'late',
+    keeper: false,
+    position: null,
+    note: '',
+    planned: null,
+    sharp: null,
+    exposed: null,
+    clean: null,
+    settings: null,
+    firedAt: `2026-11-24T18:00:0${n}.000Z`,
+    ...change,
   })
   /** A server that keeps takes by their key and numbers them. */
   function takeServer() {
-    const state = { takes: [] as (TakeInput & { id: string, number: number })[], down: false, refuse: '', status: 0, gone: '' }
+    const state = {
+      takes: [] as (TakeInput & { id: string; number: number })[],
+      down: false,
+      refuse: '',
+      status: 0,
+      gone: '',
+    }
     serve(({ method, path, body }: Asked) => {
       if (state.down) return 'unreachable'
       if (method === 'GET') return { body: [...state.takes].reverse() }
       if (method === 'PUT') {
         const at = state.takes.findIndex(t => path.endsWith(t.id))
-        return { body: state.takes[at] = { ...state.takes[at]!, ...body } }
+        return { body: (state.takes[at] = { ...state.takes[at]!, ...body }) }
       }
       if (state.status > 0) return { status: state.status, body: { detail: `says ${state.status}` } }
       if (path.includes(`/${state.gone}/`)) return { status: 404, body: { detail: 'No such set-up' } }
@@ -188,7 +217,9 @@ describe('takes', () => {
     })
     return state
   }
-  afterEach(async () => { for (const queued of await takeQueue.all()) await takeQueue.done(queued.take.key) })
+  afterEach(async () => {
+    for (const queued of await takeQueue.all()) await takeQueue.done(queued.take.key)
+  })
 
   test('a take stands there at once, and has its number when the server answers', async () => {
     const server = takeServer()
@@ -199,27 +230,30 @@ describe('takes', () => {
     await until(() => server.takes.length === 1 && store.unsent === 0)
     expect(store.takes.map(t => t.id)).toEqual(['id-take-key-1'])
   })
-  test('without a server they wait in the order fired, outlive the page, and go out in that order, each once', async () => {
-    const server = takeServer()
-    const store = useTakesStore()
-    await store.open('s')
-    server.down = true
-    for (const n of [1, 2, 3]) await store.log(take(n))
-    await until(() => store.offline)
-    expect(store.unsent).toBe(3)
-    expect(store.takes.map(t => t.number)).toEqual([3, 2, 1])
-    fresh()
-    const again = useTakesStore()
-    await again.open('s')
-    expect(again.offline).toBe(true)
-    expect(again.unsent).toBe(3)
-    server.down = false
-    await again.flush()
-    expect(server.takes.map(t => t.key)).toEqual(['take-key-1', 'take-key-2', 'take-key-3'])
-    expect(again.unsent).toBe(0)
-    expect(await takeQueue.all()).toEqual([])
-    again.close()
-  })
+  test(
+    'without a server they wait in the order fired, outlive the page, and go out in that order, ' + 'each once',
+    async () => {
+      const server = takeServer()
+      const store = useTakesStore()
+      await store.open('s')
+      server.down = true
+      for (const n of [1, 2, 3]) await store.log(take(n))
+      await until(() => store.offline)
+      expect(store.unsent).toBe(3)
+      expect(store.takes.map(t => t.number)).toEqual([3, 2, 1])
+      fresh()
+      const again = useTakesStore()
+      await again.open('s')
+      expect(again.offline).toBe(true)
+      expect(again.unsent).toBe(3)
+      server.down = false
+      await again.flush()
+      expect(server.takes.map(t => t.key)).toEqual(['take-key-1', 'take-key-2', 'take-key-3'])
+      expect(again.unsent).toBe(0)
+      expect(await takeQueue.all()).toEqual([])
+      again.close()
+    },
+  )
   test('an answer that was lost on the way doubles nothing', async () => {
     const server = takeServer()
     server.takes.push({ ...take(1), id: 'id-take-key-1', number: 1 })
@@ -237,7 +271,17 @@ describe('takes', () => {
     await store.log(take(1))
     await until(() => server.takes.length === 1 && store.unsent === 0)
     server.down = true
-    const right = (verdict: 'on' | 'early', keeper: boolean) => store.amend(store.takes[0]!, { delay: 0.018, verdict, keeper, position: null, note: '', sharp: null, exposed: null, clean: null })
+    const right = (verdict: 'on' | 'early', keeper: boolean) =>
+      store.amend(store.takes[0]!, {
+        delay: 0.018,
+        verdict,
+        keeper,
+        position: null,
+        note: '',
+        sharp: null,
+        exposed: null,
+        clean: null,
+      })
     await right('early', false)
     expect(store.takes.map(t => [t.number, t.id, t.verdict])).toEqual([[1, 'id-take-key-1', 'early']])
     await right('on', true)
@@ -257,7 +301,16 @@ describe('takes', () => {
     server.down = true
     await store.log(take(2))
     await until(() => store.offline)
-    await store.amend(store.takes[0]!, { delay: 0.019, verdict: 'misfire', keeper: false, position: null, note: 'no pop', sharp: null, exposed: null, clean: null })
+    await store.amend(store.takes[0]!, {
+      delay: 0.019,
+      verdict: 'misfire',
+      keeper: false,
+      position: null,
+      note: 'no pop',
+      sharp: null,
+      exposed: null,
+      clean: null,
+    })
     server.down = false
     await store.flush()
     await until(() => store.unsent === 0)
@@ -289,21 +342,26 @@ describe('takes', () => {
     expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
     expect(await takeQueue.all()).toEqual([])
   })
-  test.each([401, 403, 408, 429, 500, 503])('%i is never the last word: the take waits with the reason, and goes out later', async (status) => {
-    const server = takeServer()
-    server.status = status
-    const store = useTakesStore()
-    await store.open('s')
-    await store.log(take(1))
-    await until(() => store.queue[0]?.held !== undefined)
-    expect(store.queue.map(q => [q.take.key, q.held, q.refused])).toEqual([['take-key-1', `says ${status}`, undefined]])
-    expect(store.unsent).toBe(1)
-    expect(store.offline).toBe(status >= 500)
-    server.status = 0
-    await store.flush()
-    expect(server.takes.map(t => t.key)).toEqual(['take-key-1'])
-    expect(store.unsent).toBe(0)
-  })
+  test.each([401, 403, 408, 429, 500, 503])(
+    '%i is never the last word: the take waits with the reason, and goes out later',
+    async status => {
+      const server = takeServer()
+      server.status = status
+      const store = useTakesStore()
+      await store.open('s')
+      await store.log(take(1))
+      await until(() => store.queue[0]?.held !== undefined)
+      expect(store.queue.map(q => [q.take.key, q.held, q.refused])).toEqual([
+        ['take-key-1', `says ${status}`, undefined],
+      ])
+      expect(store.unsent).toBe(1)
+      expect(store.offline).toBe(status >= 500)
+      server.status = 0
+      await store.flush()
+      expect(server.takes.map(t => t.key)).toEqual(['take-key-1'])
+      expect(store.unsent).toBe(0)
+    },
+  )
   test('it is tried again by itself, also where a rate was reached', async () => {
     const server = takeServer()
     server.status = 429
@@ -327,51 +385,59 @@ describe('takes', () => {
     await store.flush()
     expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
   })
-  test('a take is sent in the name of who logged it: another studio on this browser neither sends nor loses it', async () => {
-    const server = takeServer()
-    const signIn = (key: string): void => { useSessionStore().key = key }
-    signIn('studio-a.kim')
-    const kims = useTakesStore()
-    await kims.open('s')
-    server.down = true
-    await kims.log(take(1))
-    await until(() => kims.offline)
-    kims.close()
-    fresh()
-    signIn('studio-b.lee')
-    server.down = false
-    const lees = useTakesStore()
-    await lees.open('other')
-    await lees.flush()
-    expect(server.takes).toEqual([])
-    expect([lees.queue.length, lees.unsent, lees.ofOthers]).toEqual([0, 0, 1])
-    expect(lees.takes).toEqual([])
-    await lees.log(take(2))
-    await until(() => server.takes.length === 1)
-    expect(server.takes.map(t => t.key)).toEqual(['take-key-2'])
-    // What Lee leaves behind is Lee's alone.
-    await lees.clearDevice('studio-b.lee')
-    expect((await takeQueue.all()).map(q => [q.owner, q.take.key])).toEqual([['studio-a.kim', 'take-key-1']])
-    fresh()
-    signIn('studio-a.kim')
-    const again = useTakesStore()
-    await again.open('s')
-    await until(() => again.unsent === 0)
-    expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
-    expect(await takeQueue.all()).toEqual([])
-  })
-  test('what an earlier version kept has no name on it and is sent by whoever is here; signing out takes it along', async () => {
-    const server = takeServer()
-    server.down = true
-    await takeQueue.keep({ setupId: 's', take: take(1) })
-    useSessionStore().key = 'studio-a.kim'
-    const store = useTakesStore()
-    await store.open('s')
-    expect([store.unsent, store.ofOthers]).toEqual([1, 0])
-    await store.clearDevice('studio-a.kim')
-    expect(await takeQueue.all()).toEqual([])
-    expect(store.takes).toEqual([])
-  })
+  test(
+    'a take is sent in the name of who logged it: another studio on this browser neither sends nor ' + 'loses it',
+    async () => {
+      const server = takeServer()
+      const signIn = (key: string): void => {
+        useSessionStore().key = key
+      }
+      signIn('studio-a.kim')
+      const kims = useTakesStore()
+      await kims.open('s')
+      server.down = true
+      await kims.log(take(1))
+      await until(() => kims.offline)
+      kims.close()
+      fresh()
+      signIn('studio-b.lee')
+      server.down = false
+      const lees = useTakesStore()
+      await lees.open('other')
+      await lees.flush()
+      expect(server.takes).toEqual([])
+      expect([lees.queue.length, lees.unsent, lees.ofOthers]).toEqual([0, 0, 1])
+      expect(lees.takes).toEqual([])
+      await lees.log(take(2))
+      await until(() => server.takes.length === 1)
+      expect(server.takes.map(t => t.key)).toEqual(['take-key-2'])
+      // What Lee leaves behind is Lee's alone.
+      await lees.clearDevice('studio-b.lee')
+      expect((await takeQueue.all()).map(q => [q.owner, q.take.key])).toEqual([['studio-a.kim', 'take-key-1']])
+      fresh()
+      signIn('studio-a.kim')
+      const again = useTakesStore()
+      await again.open('s')
+      await until(() => again.unsent === 0)
+      expect(server.takes.map(t => t.key)).toEqual(['take-key-2', 'take-key-1'])
+      expect(await takeQueue.all()).toEqual([])
+    },
+  )
+  test(
+    'what an earlier version kept has no name on it and is sent by whoever is here; signing out takes ' + 'it along',
+    async () => {
+      const server = takeServer()
+      server.down = true
+      await takeQueue.keep({ setupId: 's', take: take(1) })
+      useSessionStore().key = 'studio-a.kim'
+      const store = useTakesStore()
+      await store.open('s')
+      expect([store.unsent, store.ofOthers]).toEqual([1, 0])
+      await store.clearDevice('studio-a.kim')
+      expect(await takeQueue.all()).toEqual([])
+      expect(store.takes).toEqual([])
+    },
+  )
 })
 
 describe('a viewer', () => {
@@ -409,7 +475,9 @@ describe('kit', () => {
     for (const name of ['A', 'B', 'C']) store.change('k', { ...store.byId.get('k')!.item, name })
     await until(() => kept.item.name === 'C')
     expect(store.byId.get('k')!.item.name).toBe('C')
-    expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([...new Set(asked.filter(a => a.method === 'PUT').map(a => a.body.revision))])
+    expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([
+      ...new Set(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)),
+    ])
     expect(store.change('k', { ...kept.item, name: '' })[0]!.reason).toMatch(/missing/)
     // Somebody else was quicker: theirs stands, and that is said.
     kept = { ...kept, revision: 9, item: { ...item, name: 'Theirs' } }
@@ -445,15 +513,36 @@ class Events {
   onopen: () => void = () => {}
   onerror: () => void = () => {}
   onmessage: (event: { data: string }) => void = () => {}
-  constructor(readonly url: string) { Events.last = this }
-  close(): void { this.url satisfies string }
-  say(run: object): void { this.onmessage({ data: JSON.stringify({ step: 0, delay: null, openedAt: null, actedAt: null, revision: 0, takes: 0, lastTake: 0, setupRevision: 1, pictures: '0/0', ...run }) }) }
+  constructor(readonly url: string) {
+    Events.last = this
+  }
+  close(): void {
+    this.url satisfies string
+  }
+  say(run: object): void {
+    this.onmessage({
+      data: JSON.stringify({
+        step: 0,
+        delay: null,
+        openedAt: null,
+        actedAt: null,
+        revision: 0,
+        takes: 0,
+        lastTake: 0,
+        setupRevision: 1,
+        pictures: '0/0',
+        ...run,
+      }),
+    })
+  }
 }
 
 describe('a run', () => {
-  beforeEach(() => { Object.assign(globalThis, { EventSource: Events }) })
+  beforeEach(() => {
+    Object.assign(globalThis, { EventSource: Events })
+  })
   function runServer() {
-    const state = { kept: { step: 0, revision: 0 } as { step: number, revision: number }, down: false }
+    const state = { kept: { step: 0, revision: 0 } as { step: number; revision: number }, down: false }
     const asked = serve(({ body }) => {
       if (state.down) return 'unreachable'
       state.kept = { ...body, revision: state.kept.revision + 1 }
@@ -511,16 +600,26 @@ describe('a run', () => {
 
 describe('pictures', () => {
   test('are known by their take, and what is refused is said file by file', async () => {
-    const kept = [{ id: 'p1', takeId: 't1', name: 'a.jpg' }, { id: 'p2', takeId: null, name: 'b.jpg' }, { id: 'p3', takeId: 't1', name: 'c.jpg' }]
+    const kept = [
+      { id: 'p1', takeId: 't1', name: 'a.jpg' },
+      { id: 'p2', takeId: null, name: 'b.jpg' },
+      { id: 'p3', takeId: 't1', name: 'c.jpg' },
+    ]
     globalThis.fetch = (async (path: string, init: { method: string }) => {
       const refused = init.method === 'POST' && path.includes('bad.txt')
-      return { ok: !refused, status: refused ? 415 : 200, json: async () => (refused ? { detail: 'Not a picture Epiro keeps' } : kept) }
+      return {
+        ok: !refused,
+        status: refused ? 415 : 200,
+        json: async () => (refused ? { detail: 'Not a picture Epiro keeps' } : kept),
+      }
     }) as unknown as typeof fetch
     const store = usePicturesStore()
     await store.open('s')
     expect(store.latest?.id).toBe('p1')
     expect(store.ofTake.get('t1')!.map(p => p.id)).toEqual(['p1', 'p3'])
-    expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual(['bad.txt: Not a picture Epiro keeps'])
+    expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual([
+      'bad.txt: Not a picture Epiro keeps',
+    ])
   })
 })
 
@@ -528,7 +627,12 @@ describe('looking at it', () => {
   let frames: ((now: number) => void)[] = []
   beforeEach(() => {
     frames = []
-    Object.assign(globalThis, { requestAnimationFrame: (next: (now: number) => void) => frames.push(next), cancelAnimationFrame: () => { frames = [] } })
+    Object.assign(globalThis, {
+      requestAnimationFrame: (next: (now: number) => void) => frames.push(next),
+      cancelAnimationFrame: () => {
+        frames = []
+      },
+    })
   })
   const run = (seconds: number, from: number): void => {
     for (let t = 0; t <= seconds * 1000; t += 50) for (const next of frames.splice(0)) next(from + t)

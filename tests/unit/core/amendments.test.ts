@@ -128,9 +128,9 @@ describe('liquid', () => {
     const volume = (Math.PI * diameter ** 3) / 6
     let [v, x, t] = [speed, 0, 0]
     for (; t < 0.03; t += 1e-6) {
-      const a
-        = (9.80665 * (mass - 1000 * volume) - 0.5 * 1000 * 0.5 * (Math.PI / 4) * diameter ** 2 * v * v)
-          / (mass + 500 * volume)
+      const a =
+        (9.80665 * (mass - 1000 * volume) - 0.5 * 1000 * 0.5 * (Math.PI / 4) * diameter ** 2 * v * v) /
+        (mass + 500 * volume)
       x += v * 1e-6 + (a * 1e-12) / 2
       v += a * 1e-6
     }
@@ -148,22 +148,25 @@ describe('liquid', () => {
     expect(cork.timeAt(deepest * 1.001)).toBeNull()
     expect(cork.timeAt(deepest * 0.5)!).toBeGreaterThan(0)
   })
-  test('the strike on the floor is heard later than the surface, by the liquid’s own slowness; a bounce by its time', () => {
-    const heard = (source: string, more: Values = {}) =>
-      plan(
-        make('drop', {
-          'sensor.kind': 'sound',
-          'sensor.source': source,
-          'sensor.position': 0.45,
-          'sensor.offset': 0.4,
-          ...more,
-        }),
-      ).timing.sensed!
-    const inAir = 0.05 / 2.97
-    expect(heard('floor') - heard('impact')).toBeGreaterThan(1.1 * inAir)
-    expect(heard('floor') - heard('impact')).toBeLessThan(4 * inAir)
-    expect(heard('bounce', { 'sensor.bounceAfter': 0.2 }) - heard('impact')).toBeCloseTo(0.2, 9)
-  })
+  test(
+    'the strike on the floor is heard later than the surface, by the liquid’s own slowness; a bounce by ' + 'its time',
+    () => {
+      const heard = (source: string, more: Values = {}) =>
+        plan(
+          make('drop', {
+            'sensor.kind': 'sound',
+            'sensor.source': source,
+            'sensor.position': 0.45,
+            'sensor.offset': 0.4,
+            ...more,
+          }),
+        ).timing.sensed!
+      const inAir = 0.05 / 2.97
+      expect(heard('floor') - heard('impact')).toBeGreaterThan(1.1 * inAir)
+      expect(heard('floor') - heard('impact')).toBeLessThan(4 * inAir)
+      expect(heard('bounce', { 'sensor.bounceAfter': 0.2 }) - heard('impact')).toBeCloseTo(0.2, 9)
+    },
+  )
   test('a splash scales with the speed of impact: the cavity as its fourth root, crown and jet with it', () => {
     const [slow, fast] = [splashCavity({ diameter: 0.02, speed: 2 }), splashCavity({ diameter: 0.02, speed: 4 })]
     expect(fast.radius / slow.radius).toBeCloseTo(Math.SQRT2, 9)
@@ -214,7 +217,7 @@ describe('shutter', () => {
     shutterKind => {
       const setup = known(
         make('powder', {
-          method: 'fast-shutter',
+          'method': 'fast-shutter',
           'camera.shutterKind': shutterKind,
           'picture.shutter': 1 / 1000,
           'camera.readOut': 0.02,
@@ -223,9 +226,12 @@ describe('shutter', () => {
       const moves = shutterMoves(setup)
       const middle = (moves.opens + moves.full) / 2 + 0.0005
       expect(chainStages(setup).find(stage => stage.id === 'shutter')!.latency).toBeCloseTo(middle, 12)
-      const expected = { 'focal-plane': 0.0005 - 0.0034 / 2, leaf: 0.0005, rolling: 0.0005 + 0.01, global: 0.0005 }[
-        shutterKind
-      ]
+      const expected = {
+        'focal-plane': 0.0005 - 0.0034 / 2,
+        'leaf': 0.0005,
+        'rolling': 0.0005 + 0.01,
+        'global': 0.0005,
+      }[shutterKind]
       expect(middle).toBeCloseTo(expected, 12)
     },
   )
@@ -281,13 +287,16 @@ describe('shutter', () => {
 })
 
 describe('flash', () => {
-  test('the middle of the light is 12 µs after the peak at 1/128 and a millisecond at full of a small battery flash', () => {
-    expect(pulseMiddle(pulseShape({ t05: 22e-6, t01: 31e-6 }))).toBeCloseTo(12e-6, 6)
-    expect(pulseMiddle(pulseShape({ t05: 1250e-6, t01: 3800e-6 }))).toBeCloseTo(1.04e-3, 5)
-    const latency = (power: number) =>
-      plan(make('balloon', { 'flashes[0].power': power, 'flashes[1].power': power })).timing.chainLatency
-    expect(latency(1) - latency(1 / 128)).toBeCloseTo(1.04e-3 - 12e-6, 5)
-  })
+  test(
+    'the middle of the light is 12 µs after the peak at 1/128 and a millisecond at full of a small ' + 'battery flash',
+    () => {
+      expect(pulseMiddle(pulseShape({ t05: 22e-6, t01: 31e-6 }))).toBeCloseTo(12e-6, 6)
+      expect(pulseMiddle(pulseShape({ t05: 1250e-6, t01: 3800e-6 }))).toBeCloseTo(1.04e-3, 5)
+      const latency = (power: number) =>
+        plan(make('balloon', { 'flashes[0].power': power, 'flashes[1].power': power })).timing.chainLatency
+      expect(latency(1) - latency(1 / 128)).toBeCloseTo(1.04e-3 - 12e-6, 5)
+    },
+  )
   test.each([
     { t05: 30e-6, t01: 30e-6 },
     { t05: 22e-6, t01: 31e-6 },
@@ -297,24 +306,28 @@ describe('flash', () => {
     for (const share of [0, 0.1, 0.5, 0.9]) expect(pulseShare(shape, pulseTimeOf(shape, share))).toBeCloseTo(share, 9)
     expect([pulseShare(shape, -1), pulseShare(shape, 1), pulseTimeOf(shape, 1)]).toEqual([0, 1, shape.cut])
   })
-  test('a rating of one’s own takes the place of a typical unit’s; its other duration is estimated by the kind of flash', () => {
-    const own = changed(newSetup('projectile'), [{ path: 'flashes[0].table[6].t05', value: 120e-6 }])
-    expect(own.flashes[0]).toMatchObject({ borrowed: false, table: [{ power: 1 / 64, t05: 120e-6, t01: null }] })
-    expect(own.flashes[1]!.table).toHaveLength(8)
-    expect(plan(own).sharpness.duration).toBeCloseTo(1.3 * 120e-6, 9)
-    expect(checkSetup(own)).toHaveProperty('value')
-    const mains = {
-      supply: 'mains' as const,
-      table: [
-        { power: 1, t05: 500e-6, t01: null },
-        { power: 0.5, t05: null, t01: 3e-3 },
-      ],
-    }
-    expect(knownTable(mains)).toEqual([
-      { power: 1, t05: 500e-6, t01: 1500e-6 },
-      { power: 0.5, t05: 1e-3, t01: 3e-3 },
-    ])
-  })
+  test(
+    'a rating of one’s own takes the place of a typical unit’s; its other duration is estimated by the kind ' +
+      'of flash',
+    () => {
+      const own = changed(newSetup('projectile'), [{ path: 'flashes[0].table[6].t05', value: 120e-6 }])
+      expect(own.flashes[0]).toMatchObject({ borrowed: false, table: [{ power: 1 / 64, t05: 120e-6, t01: null }] })
+      expect(own.flashes[1]!.table).toHaveLength(8)
+      expect(plan(own).sharpness.duration).toBeCloseTo(1.3 * 120e-6, 9)
+      expect(checkSetup(own)).toHaveProperty('value')
+      const mains = {
+        supply: 'mains' as const,
+        table: [
+          { power: 1, t05: 500e-6, t01: null },
+          { power: 0.5, t05: null, t01: 3e-3 },
+        ],
+      }
+      expect(knownTable(mains)).toEqual([
+        { power: 1, t05: 500e-6, t01: 1500e-6 },
+        { power: 0.5, t05: 1e-3, t01: 3e-3 },
+      ])
+    },
+  )
   test('recycle goes with the energy, and no repeating mode is made up', () => {
     expect(recycleAt({ recycleTime: 2.6, recyclePower: 1 }, 1 / 16)).toBeCloseTo(2.6 / 16, 12)
     expect(newSetup('swing').flashes.every(flash => flash.repeat.length === 0)).toBe(true)
@@ -328,8 +341,8 @@ describe('what was not entered', () => {
     expect(radio.link).toMatchObject({ kind: 'radio', latency: null, jitter: null })
     expect(plan(radio).timing.chainLatency - plan(cable).timing.chainLatency).toBeCloseTo(500e-6 - 5e-6, 9)
     expect(
-      plan(withChange(radio, { path: 'link.latency', value: 1.2e-3 })).timing.chainLatency
-      - plan(cable).timing.chainLatency,
+      plan(withChange(radio, { path: 'link.latency', value: 1.2e-3 })).timing.chainLatency -
+        plan(cable).timing.chainLatency,
     ).toBeCloseTo(1.2e-3 - 5e-6, 9)
     expect(followUps(radio, { path: 'link.kind', value: 'radio' })).toEqual([])
   })

@@ -1,11 +1,33 @@
-import { type Recipe, RECIPES, checksOf, freshCopy, lightChanges, RECIPE, momentChanges, momentOf, newSetup, plan, resultsOf, sensitivitiesOf, standOf, withChange, withChanges } from '~~/core'
+import {
+  type Recipe,
+  RECIPES,
+  checksOf,
+  freshCopy,
+  lightChanges,
+  RECIPE,
+  momentChanges,
+  momentOf,
+  newSetup,
+  plan,
+  resultsOf,
+  sensitivitiesOf,
+  standOf,
+  withChange,
+  withChanges,
+} from '~~/core'
 import { fillFigures } from '~~/shared/text/figures'
 import { checkSetup } from '~~/shared/schemas/setup'
 
-const change = (recipe: Recipe, values: Record<string, string | number | null>) => plan(withChanges(newSetup(recipe), Object.entries(values).map(([path, value]) => ({ path, value }))))
+const change = (recipe: Recipe, values: Record<string, string | number | null>) =>
+  plan(
+    withChanges(
+      newSetup(recipe),
+      Object.entries(values).map(([path, value]) => ({ path, value })),
+    ),
+  )
 
 describe('why this number', () => {
-  test.each(RECIPES)('every result of %s has its formula filled in, and reads back from the plan as shown', (recipe) => {
+  test.each(RECIPES)('every result of %s has its formula filled in, and reads back from the plan as shown', recipe => {
     const p = plan(newSetup(recipe))
     const results = resultsOf(p)
     expect(results.length).toBeGreaterThan(9)
@@ -17,7 +39,12 @@ describe('why this number', () => {
       expect(result.causes.map(c => c.seconds)).toEqual([...result.causes.map(c => c.seconds)].sort((a, b) => b - a))
     }
   })
-  const answer = (p: ReturnType<typeof plan>, id: string, path: string) => sensitivitiesOf(p.setup, resultsOf(p).find(r => r.id === id)!, 50).find(s => s.path === path)?.change
+  const answer = (p: ReturnType<typeof plan>, id: string, path: string) =>
+    sensitivitiesOf(
+      p.setup,
+      resultsOf(p).find(r => r.id === id)!,
+      50,
+    ).find(s => s.path === path)?.change
 
   test('per cent for per cent as the formulas have it', () => {
     const p = change('projectile', { 'motion.dragPerMetre': 0 })
@@ -39,16 +66,22 @@ describe('why this number', () => {
 })
 
 describe('moments and moving them', () => {
-  test.each(RECIPES.flatMap(recipe => RECIPE[recipe].moments.map(m => [recipe, m.name, m] as const)))('%s: %s is a whole set-up whose moment comes', (recipe, _, choice) => {
-    const setup = withChanges(newSetup(recipe), momentOf(newSetup(recipe), choice))
-    expect(checkSetup(setup)).toHaveProperty('value')
-    expect(setup.moment.phase).toBe(choice.name)
-    expect(plan(setup).timing.moment).toBeGreaterThanOrEqual(0)
-  })
+  test.each(RECIPES.flatMap(recipe => RECIPE[recipe].moments.map(m => [recipe, m.name, m] as const)))(
+    '%s: %s is a whole set-up whose moment comes',
+    (recipe, _, choice) => {
+      const setup = withChanges(newSetup(recipe), momentOf(newSetup(recipe), choice))
+      expect(checkSetup(setup)).toHaveProperty('value')
+      expect(setup.moment.phase).toBe(choice.name)
+      expect(plan(setup).timing.moment).toBeGreaterThanOrEqual(0)
+    },
+  )
   test('the first moment of a recipe is the one it starts with', () => {
-    for (const recipe of RECIPES) expect(withChanges(newSetup(recipe), momentOf(newSetup(recipe), RECIPE[recipe].moments[0]!))).toEqual(newSetup(recipe))
+    for (const recipe of RECIPES)
+      expect(withChanges(newSetup(recipe), momentOf(newSetup(recipe), RECIPE[recipe].moments[0]!))).toEqual(
+        newSetup(recipe),
+      )
   })
-  test.each(RECIPES)('%s: a moment dragged to an instant is there, and the delay goes with it', (recipe) => {
+  test.each(RECIPES)('%s: a moment dragged to an instant is there, and the delay goes with it', recipe => {
     const p = plan(newSetup(recipe))
     // A toss falls back on its way: only what lies ahead of the apex can be chosen by its time.
     const wanted = p.timing.moment! * 1.06
@@ -57,7 +90,7 @@ describe('moments and moving them', () => {
     expect(moved.setup.delay).toBeNull()
     expect(Math.abs(moved.timing.bias!)).toBeLessThanOrEqual(moved.setup.controller.delayStep / 2 + 1e-12)
   })
-  test.each(RECIPES)('%s: the light dragged to an instant falls within a step of it', (recipe) => {
+  test.each(RECIPES)('%s: the light dragged to an instant falls within a step of it', recipe => {
     const p = plan(newSetup(recipe))
     const wanted = p.timing.captured! + 0.0013
     const moved = plan(withChanges(p.setup, lightChanges(p, wanted)))
@@ -74,7 +107,7 @@ describe('tests before the first take', () => {
   const meaning = (p: ReturnType<typeof plan>, id: string) => checksOf(p).find(check => check.id === id)!.meaning
   const after = (p: ReturnType<typeof plan>, id: string) => plan(withChanges(p.setup, meaning(p, id)!.changes))
 
-  test.each(RECIPES)('every test of %s says what to do and what to expect', (recipe) => {
+  test.each(RECIPES)('every test of %s says what to do and what to expect', recipe => {
     for (const check of checksOf(plan(newSetup(recipe)))) {
       for (const text of [check.how, check.predicted]) expect(fillFigures(text, check.figures)).not.toMatch(/[{}]|NaN/)
       expect(check.meaning).toBeNull()
@@ -93,9 +126,19 @@ describe('tests before the first take', () => {
     const p = change('projectile', { 'tests.focus.depth': 0.06 })
     expect(after(p, 'focus').optics.depth).toBeCloseTo(0.06, 4)
   })
-  test.each<[Recipe, number]>([['projectile', 0.05], ['toss', 0.05], ['throw', 0.08], ['swing', 0.1]])('the place of a control shot tells the speed of %s', (recipe, off) => {
+  test.each<[Recipe, number]>([
+    ['projectile', 0.05],
+    ['toss', 0.05],
+    ['throw', 0.08],
+    ['swing', 0.1],
+  ])('the place of a control shot tells the speed of %s', (recipe, off) => {
     const p = plan(newSetup(recipe))
-    const shot = plan(withChanges(p.setup, [{ path: 'tests.control.position', value: p.caughtAt! + off * 0.2 }, { path: 'tests.control.delay', value: p.timing.used }]))
+    const shot = plan(
+      withChanges(p.setup, [
+        { path: 'tests.control.position', value: p.caughtAt! + off * 0.2 },
+        { path: 'tests.control.delay', value: p.timing.used },
+      ]),
+    )
     const learnt = after(shot, 'control')
     // The learnt speed puts the object where the control shot showed it.
     expect(fillFigures(checksOf(learnt).find(c => c.id === 'control')!.meaning!.text, {})).toMatch(/^As predicted/)
@@ -125,14 +168,23 @@ describe('where a set-up stands', () => {
     expect(stand(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 })).next).toMatch(/^Mend/)
     expect(stand(newSetup('projectile')).next).toMatch(/^Prepare/)
     expect(stand(ready())).toMatchObject({ stand: 'planned', next: expect.stringMatching(/^Test/), left: 24 })
-    const tested = withChanges(ready(), ['black', 'exposure', 'focus', 'sensor', 'control'].map(id => ({ path: `tests.${id}.outcome`, value: 'as-predicted' })))
+    const tested = withChanges(
+      ready(),
+      ['black', 'exposure', 'focus', 'sensor', 'control'].map(id => ({
+        path: `tests.${id}.outcome`,
+        value: 'as-predicted',
+      })),
+    )
     expect(stand(tested)).toMatchObject({ stand: 'tested', next: 'Fire the first take' })
     expect(stand(tested, { takes: 4, on: 1, keepers: 1, used: 3 })).toMatchObject({ stand: 'calibrated', left: 21 })
     expect(stand(tested, { takes: 30, on: 1, keepers: 1, used: 24 }).next).toMatch(/none left/)
     expect(stand(tested, { takes: 9, on: 4, keepers: 3, used: 9 }).stand).toBe('shot')
   })
   test('a copy for another day has nothing ticked and no test made', () => {
-    const done = withChanges(newSetup('pour'), [{ path: 'lists.preparation[0].done', value: true }, { path: 'tests.black.outcome', value: 'differs' }])
+    const done = withChanges(newSetup('pour'), [
+      { path: 'lists.preparation[0].done', value: true },
+      { path: 'tests.black.outcome', value: 'differs' },
+    ])
     expect(freshCopy(done)).toEqual(newSetup('pour'))
   })
 })

@@ -1,5 +1,15 @@
 import fc from 'fast-check'
-import { BURST, MATCH_WINDOW, areSettings, differingSettings, matchPictures, newSetup, settingsOf, shotTime, withChanges } from '~~/core'
+import {
+  BURST,
+  MATCH_WINDOW,
+  areSettings,
+  differingSettings,
+  matchPictures,
+  newSetup,
+  settingsOf,
+  shotTime,
+  withChanges,
+} from '~~/core'
 
 const takes = (...at: number[]) => at.map((firedAt, i) => ({ id: `t${i + 1}`, firedAt: firedAt * 1000 }))
 const pictures = (...at: number[]) => at.map((shotAt, i) => ({ id: `p${i + 1}`, shotAt: shotAt * 1000 }))
@@ -22,19 +32,21 @@ describe('pictures and takes', () => {
   })
   test('a picture is never put farther than the window, nor to a take when another is nearer', () => {
     const times = fc.array(fc.integer({ min: 0, max: 400 }), { maxLength: 12 })
-    fc.assert(fc.property(times, times, (p, t) => {
-      const [shots, fired] = [pictures(...p), takes(...t)]
-      const matched = matchPictures(shots, fired)
-      for (const shot of shots) {
-        const take = fired.find(f => f.id === matched.get(shot.id))
-        if (!take) continue
-        const away = Math.abs(take.firedAt - shot.shotAt)
-        expect(away).toBeLessThanOrEqual(MATCH_WINDOW)
-        expect(fired.every(other => Math.abs(other.firedAt - shot.shotAt) >= away)).toBe(true)
-        const together = shots.filter(other => matched.get(other.id) === take.id).map(other => other.shotAt)
-        expect(Math.max(...together) - Math.min(...together)).toBeLessThanOrEqual(2 * BURST)
-      }
-    }))
+    fc.assert(
+      fc.property(times, times, (p, t) => {
+        const [shots, fired] = [pictures(...p), takes(...t)]
+        const matched = matchPictures(shots, fired)
+        for (const shot of shots) {
+          const take = fired.find(f => f.id === matched.get(shot.id))
+          if (!take) continue
+          const away = Math.abs(take.firedAt - shot.shotAt)
+          expect(away).toBeLessThanOrEqual(MATCH_WINDOW)
+          expect(fired.every(other => Math.abs(other.firedAt - shot.shotAt) >= away)).toBe(true)
+          const together = shots.filter(other => matched.get(other.id) === take.id).map(other => other.shotAt)
+          expect(Math.max(...together) - Math.min(...together)).toBeLessThanOrEqual(2 * BURST)
+        }
+      }),
+    )
   })
   test('a camera’s clock counts as long as it agrees with the file’s', () => {
     expect(shotTime({ camera: 1000, written: 3000, received: 9e6 })).toBe(1000)
@@ -47,13 +59,27 @@ describe('pictures and takes', () => {
 describe('settings of a take', () => {
   const setup = newSetup('projectile')
   test('tell two takes apart by what was changed', () => {
-    const other = withChanges(setup, [{ path: 'flashes[1].power', value: 1 / 32 }, { path: 'picture.iso', value: 400 }, { path: 'notes', value: 'x' }])
+    const other = withChanges(setup, [
+      { path: 'flashes[1].power', value: 1 / 32 },
+      { path: 'picture.iso', value: 400 },
+      { path: 'notes', value: 'x' },
+    ])
     expect(differingSettings(settingsOf(setup), settingsOf(other)).sort()).toEqual(['flashes[1].power', 'picture.iso'])
     expect(differingSettings({ a: 1 }, { b: 2 })).toEqual([])
   })
   test('from outside they are few plain values by path', () => {
     expect(areSettings(settingsOf(setup))).toBe(true)
     expect(areSettings({})).toBe(true)
-    for (const bad of [null, [], 'x', { 'a b': 1 }, { a: {} }, { a: Infinity }, { a: 'x'.repeat(81) }, Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`a${i}`, 1]))]) expect(areSettings(bad)).toBe(false)
+    for (const bad of [
+      null,
+      [],
+      'x',
+      { 'a b': 1 },
+      { a: {} },
+      { a: Infinity },
+      { a: 'x'.repeat(81) },
+      Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`a${i}`, 1])),
+    ])
+      expect(areSettings(bad)).toBe(false)
   })
 })

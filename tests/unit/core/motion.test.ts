@@ -7,44 +7,60 @@ const base: MotionInput = { kind: 'flight', speed: 10, angle: 0.5, dragPerMetre:
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const moving = MOTIONS.filter(kind => kind !== 'still')
 
-describe.each(moving)('%s', (kind) => {
+describe.each(moving)('%s', kind => {
   const reachOf = (input: MotionInput): number => (kind === 'toss' ? (0.999 * input.speed ** 2) / (2 * GRAVITY) : 3)
 
   test('the place at the time of a place is that place', () => {
-    fc.assert(fc.property(between(0.2, 60), between(0, 1.2), between(0, 0.5), between(0, 1), (speed, angle, dragPerMetre, share) => {
-      const input = { ...base, kind, speed, angle, dragPerMetre }
-      const x = share * reachOf(input)
-      const motion = motionOf(input)
-      const time = motion.timeAt(x)
-      // Air stops a steep or slow throw short of many places.
-      if (time === null && kind === 'arc' && dragPerMetre > 0) return
-      if (time === null) throw new Error(`never at ${x}`)
-      expect(motion.positionAt(time)).toBeCloseTo(x, 6)
-    }))
+    fc.assert(
+      fc.property(
+        between(0.2, 60),
+        between(0, 1.2),
+        between(0, 0.5),
+        between(0, 1),
+        (speed, angle, dragPerMetre, share) => {
+          const input = { ...base, kind, speed, angle, dragPerMetre }
+          const x = share * reachOf(input)
+          const motion = motionOf(input)
+          const time = motion.timeAt(x)
+          // Air stops a steep or slow throw short of many places.
+          if (time === null && kind === 'arc' && dragPerMetre > 0) return
+          if (time === null) throw new Error(`never at ${x}`)
+          expect(motion.positionAt(time)).toBeCloseTo(x, 6)
+        },
+      ),
+    )
   })
 
   test('the speed is how the place changes', () => {
-    fc.assert(fc.property(between(0.5, 60), between(0, 0.5), between(0.05, 0.95), (speed, dragPerMetre, share) => {
-      const input = { ...base, kind, speed, angle: 0, dragPerMetre }
-      const motion = motionOf(input)
-      const time = motion.timeAt(share * reachOf(input))
-      // An arc is followed for twenty seconds.
-      if (time === null || time > 15) return
-      const h = time * 1e-5
-      // A level throw falls as it flies: its place is along the ground, its speed along its path.
-      const along = motion.alongAt(time)
-      if (kind !== 'arc') expect(along).toBe(motion.speedAt(time))
-      expect(Math.abs(motion.positionAt(time + h) - motion.positionAt(time - h)) / (2 * h) / along).toBeCloseTo(1, 4)
-    }))
+    fc.assert(
+      fc.property(between(0.5, 60), between(0, 0.5), between(0.05, 0.95), (speed, dragPerMetre, share) => {
+        const input = { ...base, kind, speed, angle: 0, dragPerMetre }
+        const motion = motionOf(input)
+        const time = motion.timeAt(share * reachOf(input))
+        // An arc is followed for twenty seconds.
+        if (time === null || time > 15) return
+        const h = time * 1e-5
+        // A level throw falls as it flies: its place is along the ground, its speed along its path.
+        const along = motion.alongAt(time)
+        if (kind !== 'arc') expect(along).toBe(motion.speedAt(time))
+        expect(Math.abs(motion.positionAt(time + h) - motion.positionAt(time - h)) / (2 * h) / along).toBeCloseTo(1, 4)
+      }),
+    )
   })
 
-  test.each([0, 1e-300, 1e-18, 1e-12, 1e-9, 2e-9, 1e-7, 1e-6])('a drag of %d /m, next to none, changes next to nothing', (dragPerMetre) => {
-    const [thin, none] = [motionOf({ ...base, kind, dragPerMetre }), motionOf({ ...base, kind, dragPerMetre: 0 })]
-    const time = none.timeAt(0.7 * reachOf({ ...base, kind }))!
-    expect(thin.positionAt(time) / none.positionAt(time)).toBeCloseTo(1, 4)
-    expect(thin.positionAt(time * 1.001) - thin.positionAt(time)).toBeCloseTo(none.positionAt(time * 1.001) - none.positionAt(time), 7)
-    expect(thin.timeAt(0.7 * reachOf({ ...base, kind }))! / time).toBeCloseTo(1, 4)
-  })
+  test.each([0, 1e-300, 1e-18, 1e-12, 1e-9, 2e-9, 1e-7, 1e-6])(
+    'a drag of %d /m, next to none, changes next to nothing',
+    dragPerMetre => {
+      const [thin, none] = [motionOf({ ...base, kind, dragPerMetre }), motionOf({ ...base, kind, dragPerMetre: 0 })]
+      const time = none.timeAt(0.7 * reachOf({ ...base, kind }))!
+      expect(thin.positionAt(time) / none.positionAt(time)).toBeCloseTo(1, 4)
+      expect(thin.positionAt(time * 1.001) - thin.positionAt(time)).toBeCloseTo(
+        none.positionAt(time * 1.001) - none.positionAt(time),
+        7,
+      )
+      expect(thin.timeAt(0.7 * reachOf({ ...base, kind }))! / time).toBeCloseTo(1, 4)
+    },
+  )
 
   test('farther is later', () => {
     const motion = motionOf({ ...base, kind })

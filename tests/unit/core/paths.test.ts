@@ -26,7 +26,11 @@ test('what is not on the path is shared', () => {
 })
 
 test('several changes are made in order, and all are told', () => {
-  const changed = withChanges(setup, [{ path: 'picture.iso', value: 100 }, { path: 'picture.iso', value: 400 }, { path: 'air.pressure', value: 90_000 }])
+  const changed = withChanges(setup, [
+    { path: 'picture.iso', value: 100 },
+    { path: 'picture.iso', value: 400 },
+    { path: 'air.pressure', value: 90_000 },
+  ])
   expect(changed.picture.iso).toBe(400)
   expect(changedPaths(setup, changed).sort()).toEqual(['air.pressure', 'picture.iso'])
   expect(changedPaths(setup, structuredClone(setup))).toEqual([])
@@ -36,13 +40,32 @@ test('several changes are made in order, and all are told', () => {
 test('every field of a set-up is in the table, and every field of the table in a set-up', () => {
   const paths: string[] = []
   const walk = (node: unknown, path: string): void => {
-    if (node !== null && typeof node === 'object' && !Array.isArray(node)) for (const [key, child] of Object.entries(node)) walk(child, path ? `${path}.${key}` : key)
+    if (node !== null && typeof node === 'object' && !Array.isArray(node))
+      for (const [key, child] of Object.entries(node)) walk(child, path ? `${path}.${key}` : key)
     else paths.push(path)
   }
   walk(setup, '')
-  expect(paths.filter(path => !['format', 'version', 'flashes', 'learnt', 'bodies'].includes(path) && !/^lists\.|^sequence\.(groups|track)/.test(path)).sort()).toEqual(Object.keys(FIELDS).sort())
-  for (const key of Object.keys(setup.flashes[0]!).filter(k => k !== 'table' && k !== 'repeat')) expect(fieldAt(`flashes[3].${key}`)).toBeDefined()
-  for (const path of ['flashes[0].table[1].t01', 'flashes[0].repeat[1].rate', 'lists.reset[0].done', 'bodies[0].speed', 'sequence.groups[0].lights[1]']) expect(fieldAt(path)).toBeDefined()
+  expect(
+    paths
+      .filter(
+        path =>
+          !['format', 'version', 'flashes', 'learnt', 'evidence', 'marks', 'bodies'].includes(path) &&
+          !/^lists\.|^scene\.cards|^sequence\.(groups|track)/.test(path),
+      )
+      .sort(),
+  ).toEqual(Object.keys(FIELDS).sort())
+  for (const key of Object.keys(setup.flashes[0]!).filter(k => k !== 'table' && k !== 'repeat'))
+    expect(fieldAt(`flashes[3].${key}`)).toBeDefined()
+  for (const path of [
+    'flashes[0].table[1].t01',
+    'flashes[0].repeat[1].rate',
+    'lists.reset[0].done',
+    'bodies[0].speed',
+    'scene.cards[2].turn',
+    'evidence[0].error',
+    'sequence.groups[0].lights[1]',
+  ])
+    expect(fieldAt(path)).toBeDefined()
   expect(fieldAt('lists.reset[0].colour')).toBeUndefined()
 })
 
@@ -62,4 +85,6 @@ test.each<[string, Setup[keyof Setup] | string | number | boolean | null, boolea
   ['no.such.field', 1, false],
   ['flashes[0].constructor', 1, false],
   ['constructor', 1, false],
-])('%s = %p is within limits: %p', (path, value, expected) => expect(withinLimits({ path, value: value as string })).toBe(expected))
+])('%s = %p is within limits: %p', (path, value, expected) =>
+  expect(withinLimits({ path, value: value as string })).toBe(expected),
+)

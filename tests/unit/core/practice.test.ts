@@ -1,7 +1,30 @@
 import fc from 'fast-check'
 import {
-  type BenchShot, type Exercise, type PracticeRig, type Setup, type ShotConditions, EXERCISES, PracticeDevice, bestDelay, drawRig, exerciseById, exerciseRig, exerciseSetup, fireRig, judge, matchShots, newSetup, pictureOf, plan,
-  playRig, reveal, settingsOf, soundThreshold, switchedOn, trulyKeeps, withChanges,
+  type BenchShot,
+  type Exercise,
+  type PracticeRig,
+  type Setup,
+  type ShotConditions,
+  EXERCISES,
+  PracticeDevice,
+  bestDelay,
+  drawRig,
+  exerciseById,
+  exerciseRig,
+  exerciseSetup,
+  fireRig,
+  judge,
+  matchShots,
+  newSetup,
+  pictureOf,
+  plan,
+  playRig,
+  reveal,
+  settingsOf,
+  soundThreshold,
+  switchedOn,
+  trulyKeeps,
+  withChanges,
 } from '~~/core'
 import { notFinite, randomSetup } from '../../support/randomSetup'
 import { runs } from '../../support/runs'
@@ -28,7 +51,10 @@ describe('a rig', () => {
   })
   test('does not move when somebody types another speed into the set-up', () => {
     const rig = sound(cracker)
-    const typed = withChanges(cracker, [{ path: 'motion.speed', value: 20 }, { path: 'subject.crackSpeed', value: 90 }])
+    const typed = withChanges(cracker, [
+      { path: 'motion.speed', value: 20 },
+      { path: 'subject.crackSpeed', value: 90 },
+    ])
     expect(fireRig(rig, typed, 4, ready).past).toBe(fireRig(rig, cracker, 4, ready).past)
   })
   test('but does when the beam is moved', () => {
@@ -46,7 +72,9 @@ describe('a shot', () => {
     expect((b.past! - a.past!) / 0.001).toBeCloseTo(a.inputs.speed, -1)
   })
   test.each<[string, Partial<ShotConditions>, BenchShot['dark']]>([
-    ['safe', { armed: false }, 'safe'], ['shut', { open: false }, 'shut'], ['not charged', { sincePop: 0.02 }, 'charging'],
+    ['safe', { armed: false }, 'safe'],
+    ['shut', { open: false }, 'shut'],
+    ['not charged', { sincePop: 0.02 }, 'charging'],
   ])('gives no light on the event when %s', (_, conditions, dark) => {
     const shot = fireRig(sound(cracker), cracker, 1, { ...ready, ...conditions })
     expect(shot).toMatchObject({ dark, captured: null, verdict: 'misfire' })
@@ -60,10 +88,16 @@ describe('a shot', () => {
     expect(at(soundThreshold(rig, balloon))).toMatchObject({ heard: 'event', dark: null })
   })
   test('a hold-off shorter than the ringing lights the frame twice, where the light is charged by then', () => {
-    const quick = withChanges(cracker, cracker.flashes.map((_, i) => ({ path: `flashes[${i}].recycleTime`, value: 0 })))
+    const quick = withChanges(
+      cracker,
+      cracker.flashes.map((_, i) => ({ path: `flashes[${i}].recycleTime`, value: 0 })),
+    )
     expect(fireRig(sound(quick), quick, 1, { ...ready, holdOff: 0 }).twice).toBe(true)
     expect(fireRig(sound(quick), quick, 1, ready).twice).toBe(false)
-    const slow = withChanges(cracker, cracker.flashes.map((_, i) => ({ path: `flashes[${i}].recycleTime`, value: 20 })))
+    const slow = withChanges(
+      cracker,
+      cracker.flashes.map((_, i) => ({ path: `flashes[${i}].recycleTime`, value: 20 })),
+    )
     expect(fireRig(sound(slow), slow, 1, { ...ready, holdOff: 0 }).twice).toBe(false)
   })
   test('far out of the frame it is missed, not late', () => {
@@ -76,14 +110,17 @@ describe('a shot', () => {
     expect(speeds[2]! / speeds[0]!).toBeCloseTo(0.81, 2)
   })
   test('whatever the set-up, nothing in it is NaN and it never throws', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), fc.double({ min: 0, max: 2, noNaN: true }), (seed, delay) => {
-      const setup = randomSetup(seed)
-      const rig = drawRig(setup, seed)
-      const shot = fireRig(rig, setup, 1, { ...ready, delay, threshold: soundThreshold(rig, setup) })
-      expect(notFinite(shot)).toEqual([])
-      const { timing, caughtAt, exposure } = pictureOf(rig, setup, shot, 1.5)
-      expect(notFinite({ timing, caughtAt, exposure })).toEqual([])
-    }), { numRuns: runs(300), examples: [[532_106, 0]] })
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.double({ min: 0, max: 2, noNaN: true }), (seed, delay) => {
+        const setup = randomSetup(seed)
+        const rig = drawRig(setup, seed)
+        const shot = fireRig(rig, setup, 1, { ...ready, delay, threshold: soundThreshold(rig, setup) })
+        expect(notFinite(shot)).toEqual([])
+        const { timing, caughtAt, exposure } = pictureOf(rig, setup, shot, 1.5)
+        expect(notFinite({ timing, caughtAt, exposure })).toEqual([])
+      }),
+      { numRuns: runs(300), examples: [[532_106, 0]] },
+    )
   })
 })
 
@@ -99,23 +136,35 @@ describe('the picture of a shot', () => {
     const rig = sound(cracker)
     const shot = fireRig(rig, cracker, 3, { ...ready, armed: false })
     expect(pictureOf(rig, cracker, shot, 1).exposure.flash).toBeLessThan(-9)
-    expect(pictureOf(rig, cracker, shot, 8).exposure.ambient - pictureOf(rig, cracker, shot, 1).exposure.ambient).toBeCloseTo(3, 6)
+    expect(
+      pictureOf(rig, cracker, shot, 8).exposure.ambient - pictureOf(rig, cracker, shot, 1).exposure.ambient,
+    ).toBeCloseTo(3, 6)
   })
 })
 
 describe('the device', () => {
   const plugged = (setup = cracker): PracticeDevice => new PracticeDevice(sound(setup), setup, switchedOn(setup))
-  const said = (device: PracticeDevice, lines: string[], at = 0): string[] => lines.flatMap((line, i) => device.take(line, at + i).lines)
+  const said = (device: PracticeDevice, lines: string[], at = 0): string[] =>
+    lines.flatMap((line, i) => device.take(line, at + i).lines)
 
   test('a take line by line', () => {
     const device = plugged()
-    expect(said(device, ['HELLO 1', 'SET delay 0.0185', 'SHUTTER OPEN', 'ARM'])).toEqual(['OK 1 practice sensor controller flash camera action', 'OK', 'OK', 'EVENT shutter open', 'OK', 'EVENT armed'])
+    expect(said(device, ['HELLO 1', 'SET delay 0.0185', 'SHUTTER OPEN', 'ARM'])).toEqual([
+      'OK 1 practice sensor controller flash camera action',
+      'OK',
+      'OK',
+      'EVENT shutter open',
+      'OK',
+      'EVENT armed',
+    ])
     const acted = device.take('ACT', 4)
     expect(acted.lines).toEqual(['OK', 'EVENT action', 'EVENT trigger', 'EVENT light'])
     expect(acted.shot).toMatchObject({ number: 1, conditions: { delay: 0.0185, armed: true, open: true } })
     const closed = device.take('SHUTTER CLOSE', 5.5)
     expect(closed.exposure).toEqual({ shot: acted.shot, openFor: 3.5 })
-    expect(device.take('STATUS', 6).lines).toEqual(['STATUS armed=1 shutter=closed charging=0.00 shots=1 delay=0.0185 threshold=0.2 hold-off=0.5'])
+    expect(device.take('STATUS', 6).lines).toEqual([
+      'STATUS armed=1 shutter=closed charging=0.00 shots=1 delay=0.0185 threshold=0.2 hold-off=0.5',
+    ])
   })
   test('the chain releases a camera at sync speed, and the frame comes at once', () => {
     const device = plugged(newSetup('toss'))
@@ -126,60 +175,116 @@ describe('the device', () => {
   test('remembers itself as plain data from process to process', () => {
     const first = plugged()
     said(first, ['SET delay 0.0179', 'SHUTTER OPEN', 'ARM', 'ACT'])
-    const second = new PracticeDevice(sound(cracker), cracker, JSON.parse(JSON.stringify(first.state)) as typeof first.state)
+    const second = new PracticeDevice(
+      sound(cracker),
+      cracker,
+      JSON.parse(JSON.stringify(first.state)) as typeof first.state,
+    )
     expect(second.take('SHUTTER CLOSE', 9).exposure?.shot.conditions.delay).toBe(0.0179)
   })
   test('with the props used up nothing is let go any more', () => {
     const device = new PracticeDevice(sound(cracker), cracker, switchedOn(cracker), 2)
-    expect(said(device, ['ACT', 'ACT', 'ACT']).filter(line => line !== 'OK')).toEqual(['EVENT action', 'EVENT action', 'ERROR no props left'])
+    expect(said(device, ['ACT', 'ACT', 'ACT']).filter(line => line !== 'OK')).toEqual([
+      'EVENT action',
+      'EVENT action',
+      'ERROR no props left',
+    ])
     expect(device.state.fired).toBe(2)
   })
   test('bad lines are answered with what is wrong, and change nothing', () => {
     const device = plugged()
     const before = JSON.stringify(device.state)
-    expect(said(device, ['JUMP', 'SET delay', 'SET delay -11', 'SET delay soon', 'SET colour 3', 'SHUTTER', 'HELLO 9', 'x'.repeat(300)])).toEqual([
-      'ERROR no such word JUMP', 'ERROR delay from -10 to 10000', 'ERROR delay from -10 to 10000', 'ERROR delay from -10 to 10000', 'ERROR no such dial colour', 'ERROR SHUTTER OPEN or SHUTTER CLOSE', 'ERROR speaks version 1', 'ERROR line too long',
+    expect(
+      said(device, [
+        'JUMP',
+        'SET delay',
+        'SET delay -11',
+        'SET delay soon',
+        'SET colour 3',
+        'SHUTTER',
+        'HELLO 9',
+        'x'.repeat(300),
+      ]),
+    ).toEqual([
+      'ERROR no such word JUMP',
+      'ERROR delay from -10 to 10000',
+      'ERROR delay from -10 to 10000',
+      'ERROR delay from -10 to 10000',
+      'ERROR no such dial colour',
+      'ERROR SHUTTER OPEN or SHUTTER CLOSE',
+      'ERROR speaks version 1',
+      'ERROR line too long',
     ])
     expect(JSON.stringify(device.state)).toBe(before)
   })
   test('whatever is said in whatever order, it answers, counts each action once, and never throws', () => {
-    const words = fc.constantFrom('HELLO 1', 'ARM', 'SAFE', 'ACT', 'SHUTTER OPEN', 'SHUTTER CLOSE', 'STATUS', 'SET delay 0.02', 'SET hold-off 0', 'SET threshold 1e-6')
-    fc.assert(fc.property(fc.array(fc.oneof(words, fc.string()), { maxLength: 60 }), fc.constantFrom('projectile', 'toss', 'balloon'), (lines, recipe) => {
-      const device = plugged(newSetup(recipe as 'toss'))
-      let actions = 0
-      lines.forEach((line, i) => {
-        const answer = device.take(line, i / 10)
-        if (answer.lines.includes('EVENT action')) actions++
-        if (line.trim() !== '') expect(answer.lines.length).toBeGreaterThan(0)
-      })
-      expect(device.state.fired).toBe(actions)
-    }))
+    const words = fc.constantFrom(
+      'HELLO 1',
+      'ARM',
+      'SAFE',
+      'ACT',
+      'SHUTTER OPEN',
+      'SHUTTER CLOSE',
+      'STATUS',
+      'SET delay 0.02',
+      'SET hold-off 0',
+      'SET threshold 1e-6',
+    )
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(words, fc.string()), { maxLength: 60 }),
+        fc.constantFrom('projectile', 'toss', 'balloon'),
+        (lines, recipe) => {
+          const device = plugged(newSetup(recipe as 'toss'))
+          let actions = 0
+          lines.forEach((line, i) => {
+            const answer = device.take(line, i / 10)
+            if (answer.lines.includes('EVENT action')) actions++
+            if (line.trim() !== '') expect(answer.lines.length).toBeGreaterThan(0)
+          })
+          expect(device.state.fired).toBe(actions)
+        },
+      ),
+    )
   })
 })
 
 describe('exercises', () => {
-  test.each(EXERCISES.map(e => e.id))('%s can be done: somebody who knows the truth gets there with the props given', (id) => {
-    const exercise = exerciseById(id)!
-    const setup = exerciseSetup(exercise)
-    const needed = Array.from({ length: 20 }, (_, i) => playRig(exerciseRig(exercise, i + 1), setup, 'best', { keepers: exercise.keepers }).all ?? 60)
-    expect(needed.filter(takes => takes <= exercise.stock).length).toBeGreaterThanOrEqual(18)
-  })
-  test('over 200 rigs the proposals need fewer takes to the first keeper than the ladder, and nobody beats the truth', () => {
-    const totals = { proposals: 0, ladder: 0, best: 0 }
-    const few = EXERCISES.filter(e => ['cracker-beam', 'milk-crown', 'chalk-sync', 'top-apex'].includes(e.id))
-    for (let i = 0; i < 200; i++) {
-      const exercise = few[i % few.length]!
-      const [rig, setup] = [exerciseRig(exercise, 1000 + i), exerciseSetup(exercise)]
-      for (const way of ['proposals', 'ladder', 'best'] as const) totals[way] += playRig(rig, setup, way, { keepers: 1 }).first ?? 60
-    }
-    expect(totals.proposals).toBeLessThan(0.75 * totals.ladder)
-    expect(totals.best).toBeLessThan(totals.proposals)
-  })
+  test.each(EXERCISES.map(e => e.id))(
+    '%s can be done: somebody who knows the truth gets there with the props given',
+    id => {
+      const exercise = exerciseById(id)!
+      const setup = exerciseSetup(exercise)
+      const needed = Array.from(
+        { length: 20 },
+        (_, i) => playRig(exerciseRig(exercise, i + 1), setup, 'best', { keepers: exercise.keepers }).all ?? 60,
+      )
+      expect(needed.filter(takes => takes <= exercise.stock).length).toBeGreaterThanOrEqual(18)
+    },
+  )
+  test(
+    'over 200 rigs the proposals need fewer takes to the first keeper than the ladder, and nobody beats ' + 'the truth',
+    () => {
+      const totals = { proposals: 0, ladder: 0, best: 0 }
+      const few = EXERCISES.filter(e => ['cracker-beam', 'milk-crown', 'chalk-sync', 'top-apex'].includes(e.id))
+      for (let i = 0; i < 200; i++) {
+        const exercise = few[i % few.length]!
+        const [rig, setup] = [exerciseRig(exercise, 1000 + i), exerciseSetup(exercise)]
+        for (const way of ['proposals', 'ladder', 'best'] as const)
+          totals[way] += playRig(rig, setup, way, { keepers: 1 }).first ?? 60
+      }
+      expect(totals.proposals).toBeLessThan(0.75 * totals.ladder)
+      expect(totals.best).toBeLessThan(totals.proposals)
+    },
+  )
   test('the best delay puts the middle shot in the window', () => {
     const exercise = exerciseById('milk-crown')!
     const setup = exerciseSetup(exercise)
     for (let seed = 1; seed <= 20; seed++) {
-      const rig = { ...exerciseRig(exercise, seed), truth: { ...exerciseRig(exercise, seed).truth, scatter: 0, misfire: 0 } }
+      const rig = {
+        ...exerciseRig(exercise, seed),
+        truth: { ...exerciseRig(exercise, seed).truth, scatter: 0, misfire: 0 },
+      }
       expect(fireRig(rig, setup, 1, { ...ready, delay: bestDelay(rig, setup) }).verdict).toBe('on')
     }
   })
@@ -191,12 +296,25 @@ describe('the judgement', () => {
   const rig = sound(setup)
   const good = bestDelay(rig, setup)
   let number = 0
-  const shoot = (conditions: Partial<ShotConditions> = {}, now = setup): BenchShot => fireRig({ ...rig, truth: { ...rig.truth, scatter: 0 } }, now, ++number, { ...ready, delay: good, ...conditions })
+  const shoot = (conditions: Partial<ShotConditions> = {}, now = setup): BenchShot =>
+    fireRig({ ...rig, truth: { ...rig.truth, scatter: 0 } }, now, ++number, { ...ready, delay: good, ...conditions })
   const logged = (shot: BenchShot, change: object = {}) => ({
-    shot, take: { number: shot.number, delay: shot.conditions.delay, planned: null, verdict: shot.verdict, keeper: trulyKeeps(shot), position: shot.past, ...change },
+    shot,
+    take: {
+      number: shot.number,
+      delay: shot.conditions.delay,
+      planned: null,
+      verdict: shot.verdict,
+      keeper: trulyKeeps(shot),
+      position: shot.past,
+      ...change,
+    },
   })
-  const ids = (shots: ReturnType<typeof logged>[] | { shot: BenchShot, take: null }[]): string[] => judge(exercise, rig, setup, shots, { plays: 1 }).mistakes.map(m => m.id)
-  beforeEach(() => { number = 0 })
+  const ids = (shots: ReturnType<typeof logged>[] | { shot: BenchShot; take: null }[]): string[] =>
+    judge(exercise, rig, setup, shots, { plays: 1 }).mistakes.map(m => m.id)
+  beforeEach(() => {
+    number = 0
+  })
 
   test('a clean run has no mistakes and counts its keepers', () => {
     const verdict = judge(exercise, rig, setup, [logged(shoot()), logged(shoot()), logged(shoot())], { plays: 4 })
@@ -210,30 +328,66 @@ describe('the judgement', () => {
     expect(ids([logged(shoot({ sincePop: 0.01 }))])).toEqual(['charging'])
     expect(ids([{ shot: shoot({ delay: good + 0.02 }), take: null }])).toEqual(['not-judged'])
     expect(ids([logged(shoot({ delay: good + 0.001 }), { verdict: 'early' })])).toEqual(['verdict'])
-    expect(ids([logged(shoot({ delay: good + 0.001 }), { verdict: 'on', keeper: true })])).toEqual(['verdict', 'false-keeper'])
+    expect(ids([logged(shoot({ delay: good + 0.001 }), { verdict: 'on', keeper: true })])).toEqual([
+      'verdict',
+      'false-keeper',
+    ])
     expect(ids([logged(shoot(), { keeper: false })])).toEqual(['missed-keeper'])
     expect(ids([logged(shoot({ delay: good + 0.001 })), logged(shoot({ delay: good + 0.002 }))])).toEqual(['wrong-way'])
-    const bright = withChanges(setup, [{ path: 'flashes[0].power', value: 1 }, { path: 'flashes[1].power', value: 1 }])
+    const bright = withChanges(setup, [
+      { path: 'flashes[0].power', value: 1 },
+      { path: 'flashes[1].power', value: 1 },
+    ])
     expect(ids([logged(shoot({}, bright))])).toEqual(['blurred'])
-    expect(ids([logged(shoot()), logged(shoot({}, withChanges(setup, [{ path: 'picture.iso', value: 400 }, { path: 'picture.aperture', value: 11 }])))])).toEqual(['several'])
-    expect(ids([logged(shoot()), logged(shoot({}, withChanges(setup, [{ path: 'picture.iso', value: 400 }])))])).toEqual([])
+    expect(
+      ids([
+        logged(shoot()),
+        logged(
+          shoot(
+            {},
+            withChanges(setup, [
+              { path: 'picture.iso', value: 400 },
+              { path: 'picture.aperture', value: 11 },
+            ]),
+          ),
+        ),
+      ]),
+    ).toEqual(['several'])
+    expect(
+      ids([logged(shoot()), logged(shoot({}, withChanges(setup, [{ path: 'picture.iso', value: 400 }])))]),
+    ).toEqual([])
   })
   test('a shot’s take is the one logged after it and before the next', () => {
     const shots = [1, 2, 3].map(n => ({ shot: shoot(), at: n * 60_000 }))
-    const take = (n: number, at: number) => ({ ...logged(shots[0]!.shot).take, number: n, firedAt: new Date(at).toISOString() })
-    expect(matchShots(shots, [take(1, 60_400), take(2, 179_500)]).map(m => m.take?.number ?? null)).toEqual([1, null, 2])
+    const take = (n: number, at: number) => ({
+      ...logged(shots[0]!.shot).take,
+      number: n,
+      firedAt: new Date(at).toISOString(),
+    })
+    expect(matchShots(shots, [take(1, 60_400), take(2, 179_500)]).map(m => m.take?.number ?? null)).toEqual([
+      1,
+      null,
+      2,
+    ])
   })
   test('the truth stands beside what was assumed and what was learnt', () => {
     const learnt = withChanges(setup, [{ path: 'motion.speed', value: 35.5 }])
     expect(reveal(rig, learnt, good, { assumed: plan(setup).timing.wanted, now: good })).toEqual([
-      { path: 'motion.speed', assumed: 34, now: 35.5, truth: rig.truth.speed }, { path: 'delay', assumed: plan(setup).timing.wanted, now: good, truth: good },
+      { path: 'motion.speed', assumed: 34, now: 35.5, truth: rig.truth.speed },
+      { path: 'delay', assumed: plan(setup).timing.wanted, now: good, truth: good },
     ])
     const crown = newSetup('drop')
     const crownRig = drawRig(crown, 2)
-    expect(reveal(crownRig, crown, 0.2, { assumed: null, now: null })).toEqual([{ path: 'moment.fraction', assumed: 0.26, now: 0.26, truth: 0.26 * crownRig.truth.phase }])
+    expect(reveal(crownRig, crown, 0.2, { assumed: null, now: null })).toEqual([
+      { path: 'moment.fraction', assumed: 0.26, now: 0.26, truth: 0.26 * crownRig.truth.phase },
+    ])
   })
 })
 
 test('settings of a take are within what a take may hold', () => {
-  expect(settingsOf(cracker)).toMatchObject({ 'flashes[0].power': 1 / 64, 'picture.aperture': 16, 'method': 'open-shutter' })
+  expect(settingsOf(cracker)).toMatchObject({
+    'flashes[0].power': 1 / 64,
+    'picture.aperture': 16,
+    'method': 'open-shutter',
+  })
 })

@@ -20,7 +20,12 @@ describe('the proposal', () => {
     expect(p.keep).toBeGreaterThan(0.5)
   })
   test('with known scatter it is the conjugate normal posterior', () => {
-    const takes = [{ delay: 0.02, offset: 0.002 }, { delay: 0.018, offset: 0.0002 }, { delay: 0.0178, offset: -0.0001 }, { delay: 0.0179, offset: 0.0003 }]
+    const takes = [
+      { delay: 0.02, offset: 0.002 },
+      { delay: 0.018, offset: 0.0002 },
+      { delay: 0.0178, offset: -0.0001 },
+      { delay: 0.0179, offset: 0.0003 },
+    ]
     const { posterior } = calibration.nextDelay({ prior: { ...prior, uncertainty: 10 }, window, takes })
     const ideals = takes.map(t => t.delay - t.offset)
     expect(posterior.delay).toBeCloseTo(ideals.reduce((a, b) => a + b) / 4, 6)
@@ -28,13 +33,18 @@ describe('the proposal', () => {
     expect(posterior.uncertainty / posterior.scatter).toBeLessThan(0.75)
   })
   test('early asks for more, late for less, and the outcomes are intervals', () => {
-    const after = (outcome: 'early' | 'late') => calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, outcome }] })
+    const after = (outcome: 'early' | 'late') =>
+      calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, outcome }] })
     expect(after('early').delay).toBeGreaterThan(0.021)
     expect(after('late').delay).toBeLessThan(0.019)
-    expect(calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, between: [null, -0.0004] }] })).toEqual(after('early'))
-    expect(calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, between: [0.0004, null] }] })).toEqual(after('late'))
+    expect(calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, between: [null, -0.0004] }] })).toEqual(
+      after('early'),
+    )
+    expect(calibration.nextDelay({ prior, window, takes: [{ delay: 0.02, between: [0.0004, null] }] })).toEqual(
+      after('late'),
+    )
   })
-  test('stays on the controller\'s steps and within its range', () => {
+  test("stays on the controller's steps and within its range", () => {
     for (const takes of [[], [{ delay: 0.02, outcome: 'late' as const }]]) {
       const { delay } = calibration.nextDelay({ prior, window, takes, step: 0.0001, minimum: 0.0195, maximum: 0.03 })
       expect(Math.abs(delay / 0.0001 - Math.round(delay / 0.0001))).toBeLessThan(1e-6)
@@ -43,7 +53,9 @@ describe('the proposal', () => {
     expect(calibration.nextDelay({ prior, window, takes: [], minimum: 0.5, maximum: 1 }).delay).toBeCloseTo(0.5, 9)
   })
   test('says why: the likeliest keeper, or what halves the unknown', () => {
-    expect(calibration.proposeDelay({ prior, window, takes: [{ delay: 0.02, offset: 0.001 }] }).reason).toBe('likeliest keeper')
+    expect(calibration.proposeDelay({ prior, window, takes: [{ delay: 0.02, offset: 0.001 }] }).reason).toBe(
+      'likeliest keeper',
+    )
     const wide = { ...prior, uncertainty: 0.02 }
     const second = calibration.proposeDelay({ prior: wide, window, takes: [{ delay: 0.02, outcome: 'early' }] })
     expect(second.reason).toBe('halves what is unknown')
@@ -51,7 +63,12 @@ describe('the proposal', () => {
     expect(second.keep).toBeLessThan(second.bestKeep)
   })
   test('verdicts that contradict each other do not end it', () => {
-    const takes = [{ delay: 0.02, outcome: 'early' as const }, { delay: 0.019, outcome: 'late' as const }, { delay: 0.021, outcome: 'early' as const }, { delay: 0.018, outcome: 'late' as const }]
+    const takes = [
+      { delay: 0.02, outcome: 'early' as const },
+      { delay: 0.019, outcome: 'late' as const },
+      { delay: 0.021, outcome: 'early' as const },
+      { delay: 0.018, outcome: 'late' as const },
+    ]
     const p = calibration.nextDelay({ prior, window, takes })
     expect(Number.isFinite(p.delay)).toBe(true)
     expect(p.posterior.scatter).toBeGreaterThan(prior.scatter)
@@ -62,7 +79,9 @@ describe('the proposal', () => {
     ['takes[0].between', { prior, window, takes: [{ delay: 0, between: [1, 0] }] }],
     ['takes[0].outcome', { prior, window, takes: [{ delay: 0, outcome: 'sideways' }] }],
     ['maximum', { prior, window, takes: [], minimum: 1, maximum: 0 }],
-  ])('refuses a bad %s', (field, input) => expect(() => calibration.nextDelay(input as calibration.SearchInput)).toThrow(field))
+  ])('refuses a bad %s', (field, input) =>
+    expect(() => calibration.nextDelay(input as calibration.SearchInput)).toThrow(field),
+  )
 })
 
 test('the ladder starts early, steps by the window, and turns back by half a step', () => {

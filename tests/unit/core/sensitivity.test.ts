@@ -13,18 +13,23 @@ const INPUTS: [string, string][] = [
 const wanted = (setup: Setup): number => plan(setup).timing.wanted!
 
 function cases(): [Recipe, string, string][] {
-  return RECIPES.flatMap(recipe => INPUTS.filter(([id, path]) => {
-    // A place of zero cannot be changed both ways; a swing measured wrongly is still the same swing.
-    if (valueAt(newSetup(recipe), path) === 0 || (recipe === 'swing' && id === 'subject-distance')) return false
-    return plan(newSetup(recipe)).spread.causes.some(c => c.id === id)
-  }).map(([id, path]) => [recipe, id, path] as [Recipe, string, string]))
+  return RECIPES.flatMap(recipe =>
+    INPUTS.filter(([id, path]) => {
+      // A place of zero cannot be changed both ways; a swing measured wrongly is still the same swing.
+      if (valueAt(newSetup(recipe), path) === 0 || (recipe === 'swing' && id === 'subject-distance')) return false
+      return plan(newSetup(recipe)).spread.causes.some(c => c.id === id)
+    }).map(([id, path]) => [recipe, id, path] as [Recipe, string, string]),
+  )
 }
 
 test.each(cases())('%s: %s follows %s', (recipe, id, path) => {
   const setup = newSetup(recipe)
   const value = valueAt(setup, path) as number
   const step = Math.max(Math.abs(value), 0.1) * 1e-4
-  const slope = (wanted(withChange(setup, { path, value: value + step })) - wanted(withChange(setup, { path, value: value - step }))) / (2 * step)
+  const slope =
+    (wanted(withChange(setup, { path, value: value + step })) -
+      wanted(withChange(setup, { path, value: value - step }))) /
+    (2 * step)
   const cause = plan(setup).spread.causes.find(c => c.id === id)!
   // A later moment asks for a longer delay: the offset of a fixed delay is the other way round.
   expect(cause.derivative / -slope).toBeGreaterThan(0.995)
@@ -32,16 +37,30 @@ test.each(cases())('%s: %s follows %s', (recipe, id, path) => {
 })
 
 test('a spread twice as wide counts twice, and its share grows', () => {
-  const at = (spread: number) => plan(withChange(newSetup('projectile'), { path: 'motion.speedSpread', value: spread })).spread.causes.find(c => c.id === 'speed-spread')!
+  const at = (spread: number) =>
+    plan(withChange(newSetup('projectile'), { path: 'motion.speedSpread', value: spread })).spread.causes.find(
+      c => c.id === 'speed-spread',
+    )!
   expect(at(0.02).seconds / at(0.01).seconds).toBeCloseTo(2, 9)
   expect(at(0.02).share).toBeGreaterThan(at(0.01).share)
 })
 
 test('nothing that varies, nothing that is uncertain: every take keeps', () => {
-  const sure = withChanges(newSetup('projectile'), [
-    'motion.speedSpread', 'motion.speedError', 'subject.distanceError', 'sensor.positionError', 'air.temperatureError', 'sensor.jitter', 'controller.jitter', 'link.jitter',
-    'flashes[0].jitter', 'flashes[1].jitter',
-  ].map(path => ({ path, value: 0 })))
+  const sure = withChanges(
+    newSetup('projectile'),
+    [
+      'motion.speedSpread',
+      'motion.speedError',
+      'subject.distanceError',
+      'sensor.positionError',
+      'air.temperatureError',
+      'sensor.jitter',
+      'controller.jitter',
+      'link.jitter',
+      'flashes[0].jitter',
+      'flashes[1].jitter',
+    ].map(path => ({ path, value: 0 })),
+  )
   const p = plan(sure)
   expect(p.spread).toMatchObject({ causes: [], scatter: 0, uncertainty: 0, firstOrder: true })
   expect(p.keep).toMatchObject({ perTake: 1, firstTake: 1 })
@@ -54,29 +73,79 @@ test('a delay set on coarse steps leaves the residual as a known shift', () => {
   expect(coarse.keep.perTake).toBeLessThan(plan(newSetup('projectile')).keep.perTake)
 })
 
-test.each<[string, Record<string, number | string>, (before: ReturnType<typeof plan>, after: ReturnType<typeof plan>) => void]>([
-  ['a beam nearer to the mark scatters less', { 'sensor.position': 0.8 }, (a, b) => expect(b.spread.scatter).toBeLessThan(0.5 * a.spread.scatter)],
-  ['a wider window keeps more', { 'moment.window.beforeDistance': 0.02, 'moment.window.afterDistance': 0.02 }, (a, b) => expect(b.keep.perTake).toBeGreaterThan(a.keep.perTake)],
-  ['a quicker ball streaks more and comes sooner', { 'motion.speed': 60 }, (a, b) => {
-    expect(b.sharpness.subject).toBeGreaterThan(a.sharpness.subject)
-    expect(b.timing.wanted!).toBeLessThan(a.timing.wanted!)
-  }],
-  ['a lighter ball is slowed more', { 'motion.mass': 0.0002 }, (a, b) => expect(b.objectSpeed).toBeLessThan(a.objectSpeed)],
-  ['warmer air carries sound faster', { 'air.temperatureC': 35 }, (a, b) => expect(b.soundSpeed).toBeGreaterThan(a.soundSpeed)],
-  ['more keepers need more props', { 'goal.keepers': 8 }, (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!)],
-  ['more confidence needs more props', { 'goal.confidence': 0.99 }, (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!)],
-  ['a longer lens sees less and holds less depth', { 'lens.focalLength': 0.15 }, (a, b) => {
-    expect(b.optics.fieldWidth).toBeLessThan(a.optics.fieldWidth)
-    expect(b.optics.depth!).toBeLessThan(a.optics.depth!)
-  }],
-  ['finer pixels count more of the same streak', { 'camera.pixelsWide': 14_720 }, (a, b) => {
-    expect(b.sharpness.subject).toBe(a.sharpness.subject)
-    expect(b.sharpness.pixels).toBeCloseTo(2 * a.sharpness.pixels, 9)
-  }],
-  ['a narrower beam is blocked for less', { 'sensor.beamWidth': 0.001 }, (a, b) => expect(b.beamBlock!).toBeLessThan(a.beamBlock!)],
+test.each<
+  [string, Record<string, number | string>, (before: ReturnType<typeof plan>, after: ReturnType<typeof plan>) => void]
+>([
+  [
+    'a beam nearer to the mark scatters less',
+    { 'sensor.position': 0.8 },
+    (a, b) => expect(b.spread.scatter).toBeLessThan(0.5 * a.spread.scatter),
+  ],
+  [
+    'a wider window keeps more',
+    { 'moment.window.beforeDistance': 0.02, 'moment.window.afterDistance': 0.02 },
+    (a, b) => expect(b.keep.perTake).toBeGreaterThan(a.keep.perTake),
+  ],
+  [
+    'a quicker ball streaks more and comes sooner',
+    { 'motion.speed': 60 },
+    (a, b) => {
+      expect(b.sharpness.subject).toBeGreaterThan(a.sharpness.subject)
+      expect(b.timing.wanted!).toBeLessThan(a.timing.wanted!)
+    },
+  ],
+  [
+    'a lighter ball is slowed more',
+    { 'motion.mass': 0.0002 },
+    (a, b) => expect(b.objectSpeed).toBeLessThan(a.objectSpeed),
+  ],
+  [
+    'warmer air carries sound faster',
+    { 'air.temperatureC': 35 },
+    (a, b) => expect(b.soundSpeed).toBeGreaterThan(a.soundSpeed),
+  ],
+  [
+    'more keepers need more props',
+    { 'goal.keepers': 8 },
+    (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!),
+  ],
+  [
+    'more confidence needs more props',
+    { 'goal.confidence': 0.99 },
+    (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!),
+  ],
+  [
+    'a longer lens sees less and holds less depth',
+    { 'lens.focalLength': 0.15 },
+    (a, b) => {
+      expect(b.optics.fieldWidth).toBeLessThan(a.optics.fieldWidth)
+      expect(b.optics.depth!).toBeLessThan(a.optics.depth!)
+    },
+  ],
+  [
+    'finer pixels count more of the same streak',
+    { 'camera.pixelsWide': 14_720 },
+    (a, b) => {
+      expect(b.sharpness.subject).toBe(a.sharpness.subject)
+      expect(b.sharpness.pixels).toBeCloseTo(2 * a.sharpness.pixels, 9)
+    },
+  ],
+  [
+    'a narrower beam is blocked for less',
+    { 'sensor.beamWidth': 0.001 },
+    (a, b) => expect(b.beamBlock!).toBeLessThan(a.beamBlock!),
+  ],
 ])('%s', (_, values, compare) => {
   const setup = newSetup('projectile')
-  compare(plan(setup), plan(withChanges(setup, Object.entries(values).map(([path, value]) => ({ path, value })))))
+  compare(
+    plan(setup),
+    plan(
+      withChanges(
+        setup,
+        Object.entries(values).map(([path, value]) => ({ path, value })),
+      ),
+    ),
+  )
 })
 
 describe('recipes as they start', () => {

@@ -36,10 +36,19 @@ describe('moves of the shutter', () => {
 
 describe('past sync', () => {
   test.each([
-    ['focal-plane', 1 / 200, false], ['focal-plane', 1 / 201, true], ['leaf', 1 / 201, true],
-    ['global', 1 / 8000, false], ['rolling', 0.02, true], ['rolling', 0.0201, false],
+    ['focal-plane', 1 / 200, false],
+    ['focal-plane', 1 / 201, true],
+    ['leaf', 1 / 201, true],
+    ['global', 1 / 8000, false],
+    ['rolling', 0.02, true],
+    ['rolling', 0.0201, false],
   ] as const)('%s at %d s: %s', (shutterKind, shutter, out) => {
-    const setup = make({ ...rows, 'camera.shutterKind': shutterKind, 'camera.readOut': 0.02, 'picture.shutter': shutter })
+    const setup = make({
+      ...rows,
+      'camera.shutterKind': shutterKind,
+      'camera.readOut': 0.02,
+      'picture.shutter': shutter,
+    })
     expect(syncRuledOut(setup)).toBe(out)
   })
 
@@ -74,12 +83,18 @@ describe('what the shutter cuts off', () => {
     const alone = shutterCheck(setup, [light])
     expect(both.dark).toBeCloseTo(alone.dark, 12)
     const faster = { ...rows, 'camera.syncSpeed': 1 / 2000 }
-    expect(shutterCheck(make(faster), [light, late]).fastestClean - shutterCheck(make(faster), [light]).fastestClean)
-      .toBeCloseTo(0.001, 9)
+    expect(
+      shutterCheck(make(faster), [light, late]).fastestClean - shutterCheck(make(faster), [light]).fastestClean,
+    ).toBeCloseTo(0.001, 9)
     // Half of the light outside the shutter is one stop.
     const leaf = make({ 'camera.shutterKind': 'leaf', 'picture.shutter': 0.02 })
     const gone = { ...light, lag: 1 }
-    expect(shutterCheck(leaf, [{ ...light, share: 0.5 }, { ...gone, share: 0.5 }]).lostMiddle).toBeCloseTo(1, 3)
+    expect(
+      shutterCheck(leaf, [
+        { ...light, share: 0.5 },
+        { ...gone, share: 0.5 },
+      ]).lostMiddle,
+    ).toBeCloseTo(1, 3)
   })
 
   test('no band under high-speed sync, an open shutter or no light', () => {

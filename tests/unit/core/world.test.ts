@@ -17,7 +17,10 @@ import {
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
 
-/** The plan against the bench's own world with everything that it is richer in switched off: two accounts of one take that share no sum. */
+/**
+ * The plan against the bench's own world with everything that it is richer in switched off: two accounts of one take
+ * that share no sum.
+ */
 const fire = (setup: Setup, number = 1, scatter = 0) => {
   const rig = plannedRig(setup)
   return fireRig({ ...rig, truth: { ...rig.truth, scatter } }, setup, number, {

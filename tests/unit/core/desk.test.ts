@@ -1,0 +1,133 @@
+import {
+  DESK_ROWS,
+  bears,
+  byRow,
+  deskStops,
+  newSetup,
+  onSensor,
+  packingOf,
+  paid,
+  plan,
+  wiringOf,
+  withChanges,
+} from '~~/core'
+import { followUps } from '~~/core/setup/choices'
+
+const cracker = newSetup('projectile')
+const level = (setup = cracker): number => plan(setup).exposure.flash!
+
+describe('the equal-exposure desk', () => {
+  test.each([
+    ['power', 1 / 3],
+    ['power', -2 / 3],
+    ['units', 1],
+    ['distance', 1],
+    ['distance', -1 / 3],
+    ['aperture', 2 / 3],
+    ['iso', -1 / 3],
+  ] as const)('%s by %f stops moves the exposure by as much', (row, stops) => {
+    const changes = byRow(cracker, row, stops)!
+    expect(level(withChanges(cracker, changes)) - level()).toBeCloseTo(stops, 1)
+    expect(deskStops(cracker, withChanges(cracker, changes))[row]).toBeCloseTo(stops, 2)
+  })
+  test('every light alike: their balance stays', () => {
+    const changed = withChanges(cracker, byRow(cracker, 'power', 1)!)
+    expect(changed.flashes.map(f => f.power)).toEqual(cracker.flashes.map(f => f.power * 2))
+  })
+  test('no farther than gear goes', () => {
+    expect(byRow(cracker, 'power', -2)).toBeNull()
+    expect(byRow(cracker, 'power', 7)).toBeNull()
+    expect(byRow(cracker, 'aperture', -3)).toBeNull()
+    expect(byRow(cracker, 'iso', -2)).toBeNull()
+    expect(byRow(cracker, 'units', -1)).toBeNull()
+    expect(byRow(cracker, 'distance', -30)).toBeNull()
+  })
+  test('another row pays, and the exposure stays', () => {
+    for (const payer of DESK_ROWS.filter(row => row !== 'aperture' && row !== 'shutter' && row !== 'units')) {
+      const stops = payer === 'iso' ? 1 / 3 : -1
+      const changes = paid(cracker, 'aperture', stops, payer)!
+      expect(Math.abs(level(withChanges(cracker, changes)) - level())).toBeLessThan(0.03)
+    }
+    expect(paid(cracker, 'aperture', 3, 'iso')).toBeNull()
+  })
+  test('what happened is told row by row, and in all: power −4, aperture +2, ISO +4 is +2', () => {
+    const start = withChanges(cracker, [
+      { path: 'flashes[0].power', value: 1 / 4 },
+      { path: 'picture.iso', value: 100 },
+    ])
+    const after = withChanges(start, [
+      { path: 'flashes[0].power', value: 1 / 64 },
+      { path: 'picture.aperture', value: 8 },
+      { path: 'picture.iso', value: 1600 },
+    ])
+    const told = deskStops(start, after)
+    expect([told.power, told.aperture, told.iso, told.distance, told.units]).toEqual([-4, 2, 4, 0, 0])
+    expect(told.total).toBe(2)
+  })
+  test('the shutter counts where it exposes, and there alone', () => {
+    expect(bears(cracker, 'shutter')).toBe(false)
+    const fast = withChanges(cracker, [{ path: 'method', value: 'fast-shutter' }])
+    expect(DESK_ROWS.filter(row => bears(fast, row))).toEqual(['aperture', 'iso', 'shutter'])
+    const longer = withChanges(fast, byRow(fast, 'shutter', 1)!)
+    expect(plan(longer).exposure.ambient - plan(fast).exposure.ambient).toBeCloseTo(1, 4)
+    expect(deskStops(fast, longer).total).toBeCloseTo(1, 4)
+  })
+  test('the same picture on half the sensor: half the focal length and f-number, a quarter of the ISO', () => {
+    expect(onSensor(cracker, 0.018)).toEqual({ focalLength: 0.05, aperture: 8, iso: 80 })
+  })
+})
+
+test('a head brings its usual face, beam and loss', () => {
+  const changes = followUps(cracker, { path: 'flashes[1].head', value: 'softbox' })
+  expect(changes).toEqual([
+    { path: 'flashes[1].headWidth', value: 0.6 },
+    { path: 'flashes[1].headHeight', value: 0.6 },
+    { path: 'flashes[1].beamAngle', value: (2 * Math.PI) / 3 },
+    { path: 'flashes[1].lossStops', value: 1.3 },
+  ])
+})
+
+describe('wiring and packing', () => {
+  test('from the sensor by way of the controller to each light, with cable for the way', () => {
+    const wires = wiringOf(cracker)
+    expect(wires.map(wire => [wire.from, wire.to, wire.kind])).toEqual([
+      ['Beam', 'Controller', 'cable'],
+      ['Controller', 'Key', 'cable'],
+      ['Controller', 'Rim', 'cable'],
+    ])
+    // Sensor at 0.3 m; subject's middle at 0.906 m, controller 0.5 m before that and 0.65 m towards the camera.
+    expect(wires[0]!.length).toBe(Math.ceil((Math.hypot(0.106, 0.65) * 1.35 + 0.5) * 2) / 2)
+    const far = withChanges(cracker, [{ path: 'flashes[1].distance', value: 3 }])
+    expect(wiringOf(far)[2]!.length!).toBeGreaterThan(wires[2]!.length! + 2)
+  })
+  test('each light by what fires it; through the camera where its shutter decides', () => {
+    const setup = withChanges(cracker, [
+      { path: 'method', value: 'sync-shutter' },
+      { path: 'flashes[0].fired', value: 'radio' },
+      { path: 'flashes[1].fired', value: 'slave' },
+    ])
+    expect(wiringOf(setup).map(wire => [wire.from, wire.to, wire.kind, wire.length === null])).toEqual([
+      ['Beam', 'Controller', 'cable', false],
+      ['Controller', 'Camera', 'cable', false],
+      ['Camera', 'Key', 'radio', true],
+      ['Key', 'Rim', 'optical', true],
+    ])
+    const packed = new Map(packingOf(setup).map(item => [item.name, item.count]))
+    expect(packed.get('Radio transmitter')).toBe(1)
+    expect(packed.get('Radio receiver')).toBe(1)
+    expect(packed.has('Splitter for the lights’ cables')).toBe(false)
+  })
+  test('stands, heads, covers and spares are counted', () => {
+    const pour = withChanges(newSetup('pour'), [{ path: 'flashes[0].head', value: 'softbox' }])
+    const packed = new Map(packingOf(pour).map(item => [item.name, item.count]))
+    const units = pour.flashes.reduce((sum, f) => sum + f.units * f.relay, 0)
+    expect(packed.get('Light stand')).toBe(units)
+    expect(packed.get('Softbox')).toBe(pour.flashes[0]!.units)
+    expect(packed.get('Set of spare batteries')).toBe(
+      pour.flashes.filter(f => f.supply === 'battery').reduce((sum, f) => sum + f.units * f.relay, 0),
+    )
+    expect(packed.has('Cover against splash, for each light, lens and socket')).toBe(true)
+    expect(new Map(packingOf(cracker).map(i => [i.name, i.count])).get('Eye protection for everyone')).toBe(1)
+    expect(packingOf(cracker).some(item => item.name === 'Splitter for the lights’ cables')).toBe(true)
+  })
+})

@@ -1,0 +1,326 @@
+import { RECIPES, type Setup, completeSetup, find, newSetup, plan, resultsOf, withChanges } from '~~/core'
+import { levelAt, sceneFigures } from '~~/core/light/figures'
+import { firedAfter, followedChain, jitterOf } from '~~/core/light/firing'
+import { lampsOf } from '~~/core/light/lamps'
+import { reflectionsOf } from '~~/core/light/mirror'
+import { cardPlace, lightPlace, stageOf } from '~~/core/light/place'
+import { exposesFront, roleByPlace } from '~~/core/light/role'
+import { Film, sceneOf, stopsOf } from '~~/core/render'
+import { dialCardText } from '~~/shared/text/dialCard'
+
+const make = (recipe: Parameters<typeof newSetup>[0], values: Record<string, string | number | boolean>): Setup =>
+  withChanges(
+    newSetup(recipe),
+    Object.entries(values).map(([path, value]) => ({ path, value })),
+  )
+const finding = (setup: Setup, id: string) => plan(setup).findings.find(one => one.id === id)
+const fixed = (setup: Setup, id: string, index = 0) =>
+  finding(withChanges(setup, finding(setup, id)!.fixes[index]!.changes), id)
+
+/** A white ground lit from both sides, before which something is poured. */
+function whiteGround(change: Record<string, string | number> = {}): Setup {
+  const start = make('pour', { 'scene.ground.reflectance': 0.85, 'scene.ground.distance': 1 })
+  const key = start.flashes[0]!
+  const light = (name: string, angle: number) => ({
+    ...key,
+    name,
+    role: 'ground' as const,
+    units: 2,
+    power: 1 / 4,
+    distance: 1.2,
+    angle: 0,
+    elevation: angle,
+  })
+  // What pours runs down the table plan: aside is out of its plane.
+  const setup = { ...start, flashes: [key, light('Left', -1), light('Right', 1)] }
+  return withChanges(
+    setup,
+    Object.entries(change).map(([path, value]) => ({ path, value })),
+  )
+}
+
+describe('files of version 1', () => {
+  test.each(RECIPES)('%s opens with the same exposures', recipe => {
+    const now = newSetup(recipe)
+    const { scene: _, ...rest } = now
+    const old = {
+      ...rest,
+      version: 1,
+      flashes: now.flashes.map(flash => {
+        const {
+          role: _r,
+          head: _h,
+          headWidth: _w,
+          headHeight: _t,
+          beamAngle: _b,
+          fired: _f,
+          follows: _o,
+          ...was
+        } = flash
+        return was
+      }),
+    }
+    const opened = completeSetup(JSON.parse(JSON.stringify(old))) as Setup
+    expect(opened.version).toBe(2)
+    expect(opened.flashes.map(f => [f.role, f.fired])).toEqual(now.flashes.map(f => [f.role, 'link']))
+    expect(plan(opened).exposure).toEqual(plan(now).exposure)
+    expect(plan(opened).timing).toEqual(plan(now).timing)
+  })
+  test('what stands behind the subject was never counted: it is a rim', () => {
+    expect(roleByPlace({ angle: 1.2, elevation: 0 })).toBe('rim')
+    expect(roleByPlace({ angle: 0.19, elevation: 0 })).toBe('key')
+    expect(roleByPlace({ angle: 1.2, elevation: 1.5 })).toBe('key')
+    expect(exposesFront({ role: 'fill', angle: -1, elevation: 0 })).toBe(true)
+    expect(exposesFront({ role: 'ground', angle: -1, elevation: 0 })).toBe(false)
+    expect(exposesFront({ role: 'key', angle: 1, elevation: 0 })).toBe(false)
+  })
+})
+
+describe('what fires a light', () => {
+  const rig = (values: Record<string, string | number>) => plan(make('projectile', values)).known
+  test('the set-up’s link, a cable or radio of its own, the shoe', () => {
+    const radio = rig({ 'link.kind': 'radio' })
+    expect(firedAfter(radio, radio.flashes[0]!)).toBeCloseTo(500e-6, 9)
+    const own = rig({ 'flashes[1].fired': 'radio' })
+    expect(firedAfter(own, own.flashes[1]!)).toBeCloseTo(500e-6, 9)
+    expect(jitterOf(own, own.flashes[1]!)).toBeCloseTo(Math.hypot(8e-6, 50e-6), 12)
+    expect(jitterOf(own, own.flashes[0]!)).toBeCloseTo(8e-6, 12)
+    const shoe = rig({ 'link.kind': 'radio', 'flashes[0].fired': 'shoe' })
+    expect(firedAfter(shoe, shoe.flashes[0]!)).toBe(0)
+  })
+  test('a slave waits for the light it sees, and for its own delay; one that follows a slave for both', () => {
+    const base = make('projectile', { 'flashes[1].fired': 'slave', 'flashes[1].follows': 0 })
+    const third = { ...base.flashes[1]!, follows: 1, slaveDelay: 25e-6 }
+    const { known } = plan({ ...base, flashes: [...base.flashes, third] })
+    expect(firedAfter(known, known.flashes[1]!)).toBeCloseTo(5e-6 + 90e-6 + 40e-6, 12)
+    expect(firedAfter(known, known.flashes[2]!)).toBeCloseTo(5e-6 + 90e-6 + 40e-6 + 90e-6 + 25e-6, 12)
+    expect(jitterOf(known, known.flashes[2]!)).toBeCloseTo(8e-6 * Math.sqrt(3), 12)
+    // Its light is that much later in the picture, and the middle of all the light with it.
+    const [key, rim] = lampsOf(plan(base), stageOf(base))
+    expect(rim!.peak - key!.peak).toBeCloseTo(130e-6, 9)
+  })
+  test('a ring, itself, and one that is gone are told, and a fix ends it', () => {
+    for (const follows of [1, 9]) {
+      const setup = make('projectile', { 'flashes[1].fired': 'slave', 'flashes[1].follows': follows })
+      expect(finding(setup, 'follows-nothing')?.title).toBe('Rim follows no light that something fires')
+      expect(finding(setup, 'follows-nothing')!.fixes[0]!.label).toBe('Let it follow Key')
+      expect(fixed(setup, 'follows-nothing')).toBeUndefined()
+      expect(fixed(setup, 'follows-nothing', 1)).toBeUndefined()
+    }
+    const ring = make('projectile', {
+      'flashes[0].fired': 'slave',
+      'flashes[0].follows': 1,
+      'flashes[1].fired': 'slave',
+      'flashes[1].follows': 0,
+    })
+    expect(followedChain(ring, ring.flashes[0]!).ring).toBe(true)
+    expect(finding(ring, 'follows-nothing')).toBeDefined()
+    expect(Number.isFinite(plan(ring).timing.wanted)).toBe(true)
+  })
+  test('on the shoe a light goes off as the shutter opens', () => {
+    const setup = make('projectile', { 'flashes[1].fired': 'shoe' })
+    expect(finding(setup, 'shoe-too-soon')).toMatchObject({
+      severity: 'error',
+      title: 'Rim goes off as the shutter opens',
+    })
+    expect(fixed(setup, 'shoe-too-soon')).toBeUndefined()
+    expect(finding(withChanges(setup, [{ path: 'method', value: 'sync-shutter' }]), 'shoe-too-soon')).toBeUndefined()
+  })
+})
+
+test('lights stand where the table plan has them: aside, towards the camera, and out of it', () => {
+  const flight = newSetup('projectile')
+  const at = lightPlace(stageOf(flight), { distance: 2, angle: -Math.PI / 2, elevation: 0 })
+  expect(at.map(v => Number(v.toFixed(9)))).toEqual([0, 0, 2])
+  const above = lightPlace(stageOf(flight), { distance: 2, angle: 0, elevation: Math.PI / 2 })
+  expect(above[1]).toBeCloseTo(2, 9)
+  const fall = newSetup('pour')
+  const along = lightPlace(stageOf(fall), { distance: 1, angle: 0, elevation: 0 })
+  expect(along[1]).toBeCloseTo(-1, 6)
+  expect(lightPlace(stageOf(fall), { distance: 1, angle: 0, elevation: Math.PI / 2 })[0]).toBeCloseTo(1, 9)
+})
+
+test('figures of a light: facing it, towards the camera, at the edge, on the ground', () => {
+  const setup = make('projectile', { 'flashes[0].angle': -Math.PI / 3, 'flashes[0].units': 1 })
+  const a = plan({ ...setup, flashes: setup.flashes.slice(0, 1) })
+  const [light] = sceneFigures(a).lights
+  expect(light!.facing).toBeCloseTo(a.exposure.flash!, 1)
+  // 30° off the camera's axis: its cosine; 60° off the edge's.
+  expect(light!.front! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 6)), 6)
+  expect(light!.edge! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 3)), 6)
+  const d = setup.flashes[0]!.distance
+  expect(light!.fallOff).toBeCloseTo(2 * Math.log2((d + 0.024) / (d - 0.024)), 1)
+  const behind = sceneFigures(plan(newSetup('projectile'))).lights[1]!
+  expect(behind.role).toBe('rim')
+  expect(behind.front).toBeNull()
+  expect(behind.edge).toBeGreaterThan(-2)
+})
+
+test('the ground is as bright in the computed picture as its figure says', () => {
+  const a = plan(whiteGround())
+  const { ground } = sceneFigures(a)
+  expect(ground.fills).toBe(true)
+  const of = sceneOf(a, { room: false })
+  const film = new Film({ ...of, bounces: false, cards: [] }, 30, 20)
+  for (let i = 0; i < 40; i++) film.pass()
+  const corner = stopsOf(film.at(1, 1))
+  expect(corner).toBeGreaterThan(ground.darkest! - 0.15)
+  expect(corner).toBeLessThan(ground.brightest! + 0.15)
+  const lamps = lampsOf(a, stageOf(a.known))
+  const [x, y, z] = [0.45, 0.4, -1] as const
+  const byHand = lamps.reduce((sum, lamp) => sum + levelAt(lamp, [x, y, z], [0, 0, 1]), 0)
+  expect(byHand).toBeGreaterThan(0)
+})
+
+describe('the ground', () => {
+  test('uneven from one side, even from two farther off', () => {
+    const both = whiteGround()
+    const one = { ...both, flashes: both.flashes.slice(0, 2) }
+    const uneven = finding(one, 'ground-uneven')!
+    expect(uneven.severity).toBe('warning')
+    expect(uneven.figures.evenness!.value).toBeGreaterThan(sceneFigures(plan(both)).ground.evenness! + 0.2)
+    expect(
+      sceneFigures(
+        plan(
+          withChanges(both, [
+            { path: 'flashes[0].lossStops', value: 9 },
+            { path: 'flashes[1].distance', value: 5 },
+            { path: 'flashes[2].distance', value: 5 },
+          ]),
+        ),
+      ).ground.evenness!,
+    ).toBeLessThan(0.353)
+  })
+  test('a white ground that gets little is grey, and more light makes it white', () => {
+    const dim = whiteGround({ 'flashes[1].power': 1 / 64, 'flashes[2].power': 1 / 64 })
+    const grey = finding(dim, 'ground-grey')!
+    expect(grey.title).toBe('The white ground comes out grey: {darkest}')
+    expect(grey.figures.darkest!.value).toBeLessThan(1.5)
+    expect(grey.fixes[0]!.label).toBe('Turn its lights up to {power}')
+    expect(grey.fixes[0]!.figures.power!.value).toBeCloseTo(1 / 8, 9)
+    expect(fixed(dim, 'ground-grey')).toBeUndefined()
+  })
+  test('a black ground close behind shows its spill; farther back, or of velvet, it does not', () => {
+    const near = make('projectile', { 'scene.ground.distance': 0.1, 'scene.ground.reflectance': 0.05 })
+    const spill = finding(near, 'ground-spill')!
+    expect(spill.figures.brightest!.value).toBeGreaterThan(-4)
+    expect(spill.fixes[0]!.label).toBe('Move the ground back to {distance}')
+    expect(spill.fixes[0]!.figures.distance!.value).toBeGreaterThan(0.1)
+    for (let fix = 0; fix < spill.fixes.length; fix++) expect(fixed(near, 'ground-spill', fix)).toBeUndefined()
+    for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'ground-spill')).toBeUndefined()
+  })
+})
+
+test('a key behind the subject is told, and either fix mends it', () => {
+  const setup = make('projectile', { 'flashes[0].angle': 1.8 })
+  const told = finding(setup, 'key-behind')!
+  expect(told.title).toBe('Key stands behind the subject')
+  expect(fixed(setup, 'key-behind', 0)).toBeUndefined()
+  expect(fixed(setup, 'key-behind', 1)).toBeUndefined()
+  expect(withChanges(setup, told.fixes[1]!.changes).flashes[0]!.angle).toBeCloseTo(-1.8, 5)
+})
+
+describe('reflections', () => {
+  const glass = (turnOff: number): Setup => {
+    const start = newSetup('pour')
+    const wide = { headWidth: 0.6, headHeight: 0.6, head: 'softbox' as const, beamAngle: 2.09 }
+    // Out of the plane of the table plan, which is to the right of what pours.
+    return {
+      ...start,
+      flashes: [{ ...start.flashes[0]!, ...wide, angle: -Math.PI / 2, elevation: turnOff, distance: 0.8 }],
+    }
+  }
+  test('a softbox beside the camera is seen in a glass, half way round to it', () => {
+    const seen = reflectionsOf(plan(glass(0.9)))
+    expect(seen).toHaveLength(1)
+    // Mirror law: the normal lies half way between camera and light, within the width of its face.
+    expect(seen[0]!.at).toBeGreaterThan(0.1)
+    expect(seen[0]!.at).toBeLessThan(0.5)
+    expect(finding(glass(0.9), 'reflection-shows')!.title).toBe('The glass shows Key')
+  })
+  test('a card beside what pours faces as its tilt says, for the picture and for the glass alike', () => {
+    const start = newSetup('pour')
+    const card = { name: 'Card', kind: 'white' as const, along: 0, across: -0.3, out: 0.3, width: 0.2, height: 0.2 }
+    const setup = { ...start, scene: { ...start.scene, cards: [{ ...card, turn: Math.PI, tilt: -Math.PI / 4 }] } }
+    const { normal, centre } = cardPlace(stageOf(setup), setup.scene.cards[0]!)
+    const half = Math.SQRT1_2
+    ;[-half, 0, -half].forEach((value, k) => expect(normal[k]).toBeCloseTo(value, 12))
+    ;[0.3, centre[1], 0.3].forEach((value, k) => expect(centre[k]).toBeCloseTo(value, 12))
+    const [seen] = reflectionsOf(plan(setup))
+    expect(seen).toMatchObject({ path: 'scene.cards[0].turn', name: 'Card' })
+    // Half way round to a card that stands at 45°.
+    expect(seen!.at).toBeGreaterThan(0.15)
+    expect(seen!.at).toBeLessThan(0.6)
+  })
+  test('small heads are the highlight, and what is no glass shows nothing', () => {
+    expect(reflectionsOf(plan(newSetup('pour')))).toEqual([])
+    const wide = { headWidth: 0.6, headHeight: 0.6 }
+    const cracker = newSetup('projectile')
+    expect(reflectionsOf(plan({ ...cracker, flashes: cracker.flashes.map(f => ({ ...f, ...wide })) }))).toEqual([])
+  })
+})
+
+test('a soft head near by exposes less than a point of its guide number, by the size of its face', () => {
+  const bare = make('projectile', {
+    'flashes[0].headWidth': 0.5,
+    'flashes[0].headHeight': 0.5,
+    'flashes[0].beamAngle': (2 * Math.PI) / 3,
+  })
+  const soft = withChanges(bare, [{ path: 'flashes[0].head', value: 'softbox' }])
+  const d2 = bare.flashes[0]!.distance ** 2
+  const share = d2 / (d2 + 0.25 / Math.PI)
+  expect(plan(soft).exposure.flash! - plan(bare).exposure.flash!).toBeCloseTo(Math.log2(share), 9)
+})
+
+test('a light very near is told, and farther off at more power it is not', () => {
+  const setup = make('balloon', { 'flashes[0].distance': 0.25, 'flashes[0].power': 1 / 128, 'picture.iso': 100 })
+  const near = finding(setup, 'light-too-near')!
+  expect(near.title).toBe('Key stands very near: {fallOff} from side to side')
+  expect(near.figures.fallOff!.value).toBeGreaterThan(1.5)
+  expect(fixed(setup, 'light-too-near')).toBeUndefined()
+  for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'light-too-near')).toBeUndefined()
+})
+
+test('lights aim at the subject, also where its travel is turned out of the plane of focus', () => {
+  const a = plan(make('drop', { 'picture.angleToSensor': 0.7, 'subject.depth': 0.08 }))
+  const stage = stageOf(a.setup)
+  const [x, y, z] = stage.at(stage.middle)
+  expect(Math.hypot(x, z)).toBeGreaterThan(0)
+  for (const [i, lamp] of lampsOf(a, stage).entries()) {
+    const { distance } = a.setup.flashes[i]!
+    const met = lamp.aim.map((part, axis) => lamp.place[axis]! + part * distance)
+    for (const [axis, part] of [x, y, z].entries()) expect(met[axis]).toBeCloseTo(part, 9)
+  }
+})
+
+test('a beam so narrow that the subject gets none of it has no fall-off', () => {
+  const start = make('balloon', { 'flashes[0].role': 'ground', 'flashes[0].beamAngle': 0.04, 'flashes[0].distance': 0.3 })
+  const [light] = sceneFigures(plan(start)).lights
+  expect(light!.facing).toBeLessThan(-39)
+  expect(light!.fallOff).toBe(0)
+})
+
+test('the other way round: how far the ground must be for −6 stops, and the rim for its edge', () => {
+  const setup = make('projectile', { 'scene.ground.distance': 0.4, 'scene.ground.reflectance': 0.18 })
+  const results = new Map(resultsOf(plan(setup)).map(result => [result.id, result]))
+  const ground = find(setup, 'scene.ground.distance', results.get('ground')!.read, -6)
+  expect(ground.answers.length).toBeGreaterThan(0)
+  const there = withChanges(setup, [{ path: 'scene.ground.distance', value: ground.answers.at(-1)! }])
+  expect(sceneFigures(plan(there)).ground.brightest!).toBeCloseTo(-6, 5)
+  const rim = find(setup, 'flashes[1].distance', results.get('rim')!.read, 1)
+  const brought = withChanges(setup, [{ path: 'flashes[1].distance', value: rim.answers[0]! }])
+  expect(sceneFigures(plan(brought)).lights[1]!.edge!).toBeCloseTo(1, 5)
+  expect(results.get('evenness')!.value.value).toBeCloseTo(sceneFigures(plan(setup)).ground.evenness!, 9)
+})
+
+test('the dial card says of each light what it is there for, where it stands and what fires it', () => {
+  const setup = make('projectile', {
+    'flashes[0].head': 'softbox',
+    'flashes[1].fired': 'slave',
+    'flashes[1].follows': 0,
+    'flashes[1].elevation': 0.5,
+  })
+  const lines = dialCardText(plan(setup)).replaceAll('\u00a0', ' ').split('\n')
+  expect(lines.find(line => line.startsWith('Place, Key'))).toMatch(/key, −69°, softbox$/)
+  expect(lines.find(line => line.startsWith('Place, Rim'))).toMatch(/rim, 40°, raised 28\.5°, follows Key$/)
+})
