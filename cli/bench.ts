@@ -6,7 +6,10 @@ import { PracticeDevice, type Setup, drawRig, switchedOn } from '../core'
 import { benchPicture } from '../server/services/benchCamera'
 
 /** The practice bench at the end of a pipe: the device interface line by line, its camera writing into a folder. */
-export async function bench(setup: Setup, options: { seed: number, folder: string | null, input: Readable, say: (line: string) => void }): Promise<void> {
+export async function bench(
+  setup: Setup,
+  options: { seed: number; folder: string | null; input: Readable; say: (line: string) => void },
+): Promise<void> {
   const rig = drawRig(setup, options.seed)
   const device = new PracticeDevice(rig, setup, switchedOn(setup))
   for await (const line of createInterface({ input: options.input })) {

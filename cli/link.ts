@@ -18,7 +18,10 @@ export interface LinkWish {
   role?: string
 }
 
-/** A link that signs one browser in, once. Epiro must run on this machine, or DATABASE_URL and EPIRO_ADDRESS say where it is. */
+/**
+ * A link that signs one browser in, once. Epiro must run on this machine, or DATABASE_URL and EPIRO_ADDRESS say where
+ * it is.
+ */
 export async function makeLink(wish: LinkWish): Promise<string> {
   const state = stateIn(homeFolder())
   const url = process.env.DATABASE_URL || state?.databaseUrl
@@ -26,11 +29,18 @@ export async function makeLink(wish: LinkWish): Promise<string> {
   const address = process.env.EPIRO_ADDRESS ?? state?.address ?? ''
   const db = openDatabase(url)
   try {
-    const studioId = wish.newStudio !== undefined ? await createStudio(db, wish.newStudio) : (wish.studio === undefined ? await findOwnStudio(db) : await findStudioNamed(db, wish.studio))?.id
+    const studioId =
+      wish.newStudio !== undefined
+        ? await createStudio(db, wish.newStudio)
+        : (wish.studio === undefined ? await findOwnStudio(db) : await findStudioNamed(db, wish.studio))?.id
     if (!studioId) throw new LinkRefused(`No studio, or more than one, is named ${wish.studio ?? ''}`)
     const role = (wish.role ?? 'lead') as SessionRole
-    const memberId = wish.name === undefined ? await firstMember(db, studioId, role, role[0]!.toUpperCase() + role.slice(1)) : await createMember(db, studioId, { name: wish.name, role })
+    const memberId =
+      wish.name === undefined
+        ? await firstMember(db, studioId, role, role[0]!.toUpperCase() + role.slice(1))
+        : await createMember(db, studioId, { name: wish.name, role })
     return `${address}/sign-in#${await createSignInToken(db, studioId, { memberId })}`
+  } finally {
+    await db.$client.end()
   }
-  finally { await db.$client.end() }
 }

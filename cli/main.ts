@@ -13,7 +13,8 @@ const HELP = `epiro plan FILE [--text] [--imperial]   the plan of a set-up file,
 epiro next FILE                         the next delay from prior, window and takes
 epiro schema                            the JSON Schema of the set-up file
 epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
-                                        each new picture in a folder to the take of its time; LINK is made on the page Devices
+                                        each new picture in a folder to the take of its time;
+                                        LINK is made on the page People
 epiro bench FILE [--seed N] [--folder DIR]
                                         the practice bench on standard input and output (docs/device-interface.md)
 epiro link [--name NAME] [--role lead|assistant|viewer] [--studio NAME]
@@ -23,27 +24,35 @@ FILE may be - for standard input. Bad input: one line a mistake on standard erro
 
 /** What stops a command: one line a mistake. */
 class BadInput extends Error {
-  constructor(readonly lines: string[]) { super(lines.join('\n')) }
+  constructor(readonly lines: string[]) {
+    super(lines.join('\n'))
+  }
 }
 
-function readInput<T>(file: string | undefined, schema: Schema<T>, complete: (value: unknown) => unknown = value => value, mostRows?: number): T {
+function readInput<T>(
+  file: string | undefined,
+  schema: Schema<T>,
+  complete: (value: unknown) => unknown = value => value,
+  mostRows?: number,
+): T {
   if (!file) throw new BadInput(['Name a file, or - for standard input'])
   let text: string
   try {
     text = readFileSync(file === '-' ? 0 : file, 'utf8')
-  }
-  catch (error) {
-    throw new BadInput([`${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (error as Error).message}`])
+  } catch (error) {
+    throw new BadInput([
+      `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (error as Error).message}`,
+    ])
   }
   let value: unknown
   try {
     value = JSON.parse(text.replace(/^\ufeff/, ''))
-  }
-  catch (error) {
+  } catch (error) {
     throw new BadInput([`${file}: not valid JSON: ${(error as Error).message}`])
   }
   const checked = check(schema, value, complete, mostRows)
-  if ('mistakes' in checked) throw new BadInput(checked.mistakes.map((m: Mistake) => `${file}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
+  if ('mistakes' in checked)
+    throw new BadInput(checked.mistakes.map((m: Mistake) => `${file}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
   return checked.value
 }
 
@@ -51,7 +60,11 @@ const print = (value: unknown): void => console.log(typeof value === 'string' ? 
 
 function planCommand(args: string[]): void {
   const text = args.includes('--text')
-  const setup = readInput(args.find(arg => !arg.startsWith('--')), setupSchema, completeSetup)
+  const setup = readInput(
+    args.find(arg => !arg.startsWith('--')),
+    setupSchema,
+    completeSetup,
+  )
   const many = howMany(setup)
   const result = withStock(plan(setup), setup, many)
   if (text) print(dialCardText(result, args.includes('--imperial') ? 'imperial' : 'metric', many))
@@ -70,34 +83,60 @@ function nextCommand(args: string[]): void {
 
 /** Options by name, and what is left. @throws BadInput for one that is not known */
 function optionsOf<const T extends NonNullable<ParseArgsConfig['options']>>(args: string[], options: T) {
-  try { return parseArgs({ args, options, allowPositionals: true }) }
-  catch (error) { throw new BadInput([(error as Error).message]) }
+  try {
+    return parseArgs({ args, options, allowPositionals: true })
+  } catch (error) {
+    throw new BadInput([(error as Error).message])
+  }
 }
 
 async function watchCommand(args: string[]): Promise<number> {
-  const { values, positionals } = optionsOf(args, { link: { type: 'string' }, setup: { type: 'string' }, certificate: { type: 'string' }, all: { type: 'boolean' } })
+  const { values, positionals } = optionsOf(args, {
+    link: { type: 'string' },
+    setup: { type: 'string' },
+    certificate: { type: 'string' },
+    all: { type: 'boolean' },
+  })
   const [folder] = positionals
-  if (!folder || !statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new BadInput([folder ? `${folder}: no such folder` : 'Name the folder to watch'])
+  if (!folder || !statSync(folder, { throwIfNoEntry: false })?.isDirectory())
+    throw new BadInput([folder ? `${folder}: no such folder` : 'Name the folder to watch'])
   const link = typeof values.link === 'string' && URL.canParse(values.link) ? new URL(values.link) : null
   if (!link || link.hash.length < 20) throw new BadInput(['--link: the whole link as the page Devices shows it'])
   // A link made on a run names its set-up.
-  const setup = typeof values.setup === 'string' ? values.setup : /\/setups\/([0-9a-f-]{36})\/run/.exec(link.search)?.[1]
-  if (!setup || !/^[0-9a-f-]{36}$/.test(setup)) throw new BadInput(['--setup: the id of the set-up, the last part of its address'])
+  const setup =
+    typeof values.setup === 'string' ? values.setup : /\/setups\/([0-9a-f-]{36})\/run/.exec(link.search)?.[1]
+  if (!setup || !/^[0-9a-f-]{36}$/.test(setup))
+    throw new BadInput(['--setup: the id of the set-up, the last part of its address'])
   let certificate: string | undefined
   if (typeof values.certificate === 'string') {
-    try { certificate = readFileSync(values.certificate, 'utf8') }
-    catch { throw new BadInput([`${values.certificate}: cannot be read`]) }
+    try {
+      certificate = readFileSync(values.certificate, 'utf8')
+    } catch {
+      throw new BadInput([`${values.certificate}: cannot be read`])
+    }
   }
   const ends = new AbortController()
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ends.abort())
   const { Refused, watchFolder } = await import('./watch')
   try {
-    await watchFolder({ folder, server: new URL(link.origin), setup, token: link.hash.slice(1), ...(certificate ? { certificate } : {}), all: values.all === true, signal: ends.signal, say: line => console.log(line) })
-  }
-  catch (error) {
+    await watchFolder({
+      folder,
+      server: new URL(link.origin),
+      setup,
+      token: link.hash.slice(1),
+      ...(certificate ? { certificate } : {}),
+      all: values.all === true,
+      signal: ends.signal,
+      say: line => console.log(line),
+    })
+  } catch (error) {
     // A server that is away at the start, or a link that is used up: said, not thrown.
     if (!(error instanceof Refused) && !(error as NodeJS.ErrnoException).code) throw error
-    throw new BadInput([(error as NodeJS.ErrnoException).code ? `${link.origin} cannot be reached: ${(error as Error).message}` : (error as Error).message])
+    throw new BadInput([
+      (error as NodeJS.ErrnoException).code
+        ? `${link.origin} cannot be reached: ${(error as Error).message}`
+        : (error as Error).message,
+    ])
   }
   return 0
 }
@@ -108,16 +147,28 @@ async function benchCommand(args: string[]): Promise<void> {
   if (!Number.isInteger(seed) || seed < 1) throw new BadInput(['--seed: a whole number, 1 or above'])
   const setup = readInput(positionals[0], setupSchema, completeSetup)
   const { bench } = await import('./bench')
-  await bench(setup, { seed, folder: typeof values.folder === 'string' ? values.folder : null, input: process.stdin, say: line => console.log(line) })
+  await bench(setup, {
+    seed,
+    folder: typeof values.folder === 'string' ? values.folder : null,
+    input: process.stdin,
+    say: line => console.log(line),
+  })
 }
 
 async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
-  const { values, positionals } = optionsOf(args, { name: { type: 'string' }, role: { type: 'string' }, studio: { type: 'string' } })
-  const input = newStudio ? check(studioSchema, { name: positionals[0] }) : check(memberSchema, { name: values.name ?? 'Lead', role: values.role ?? 'lead' })
+  const { values, positionals } = optionsOf(args, {
+    name: { type: 'string' },
+    role: { type: 'string' },
+    studio: { type: 'string' },
+  })
+  const input = newStudio
+    ? check(studioSchema, { name: positionals[0] })
+    : check(memberSchema, { name: values.name ?? 'Lead', role: values.role ?? 'lead' })
   if ('mistakes' in input) throw new BadInput(input.mistakes.map(m => `${m.field ? `--${m.field}: ` : ''}${m.reason}`))
   const { LinkRefused, makeLink } = await import('./link')
-  try { print(await makeLink({ ...(newStudio ? { newStudio: positionals[0]! } : {}), ...values })) }
-  catch (error) {
+  try {
+    print(await makeLink({ ...(newStudio ? { newStudio: positionals[0]! } : {}), ...values }))
+  } catch (error) {
     if (!(error instanceof LinkRefused)) throw error
     throw new BadInput([error.message])
   }
@@ -128,18 +179,35 @@ export async function main(args: string[]): Promise<number> {
   const [command, ...rest] = args
   try {
     switch (command) {
-      case 'plan': planCommand(rest); return 0
-      case 'next': nextCommand(rest); return 0
-      case 'watch': return await watchCommand(rest)
-      case 'bench': await benchCommand(rest); return 0
-      case 'link': await linkCommand(rest, false); return 0
-      case 'studio': await linkCommand(rest, true); return 0
-      case 'schema': print(setupJsonSchema()); return 0
-      case 'help': case '--help': case '-h': print(HELP); return 0
-      default: throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])
+      case 'plan':
+        planCommand(rest)
+        return 0
+      case 'next':
+        nextCommand(rest)
+        return 0
+      case 'watch':
+        return await watchCommand(rest)
+      case 'bench':
+        await benchCommand(rest)
+        return 0
+      case 'link':
+        await linkCommand(rest, false)
+        return 0
+      case 'studio':
+        await linkCommand(rest, true)
+        return 0
+      case 'schema':
+        print(setupJsonSchema())
+        return 0
+      case 'help':
+      case '--help':
+      case '-h':
+        print(HELP)
+        return 0
+      default:
+        throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])
     }
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof BadInput) && !(error instanceof InputError)) throw error
     console.error(error.message)
     return 2

@@ -25,27 +25,58 @@ const PICTURES = new Set(['.jpg', '.jpeg', '.png', '.webp'])
 const SETTLED = 400
 const RETRY = 2000
 
-interface Answer { status: number, body: { detail?: string, takeId?: string | null, id?: string } | null, cookie: string | undefined }
+interface Answer {
+  status: number
+  body: { detail?: string; takeId?: string | null; id?: string } | null
+  cookie: string | undefined
+}
 
 /** What cannot be mended by trying again. */
 export class Refused extends Error {}
 
-function call(options: WatchOptions, method: string, path: string, type: string, body: Buffer, cookie: string): Promise<Answer> {
+function call(
+  options: WatchOptions,
+  method: string,
+  path: string,
+  type: string,
+  body: Buffer,
+  cookie: string,
+): Promise<Answer> {
   const url = new URL(path, options.server)
   return new Promise((resolve, reject) => {
-    const request = (url.protocol === 'https:' ? https : http).request(url, {
-      method, headers: { 'content-type': type, 'content-length': body.length, 'user-agent': 'epiro watch', ...(cookie ? { cookie } : {}) },
-      // A certificate named by hand is itself the proof; the name on it may be another network's.
-      ...(options.certificate ? { ca: options.certificate, checkServerIdentity: () => undefined } : {}),
-    }, (response) => {
-      const chunks: Buffer[] = []
-      response.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', () => {
-        let parsed: Answer['body'] = null
-        try { parsed = JSON.parse(Buffer.concat(chunks).toString('utf8')) as Answer['body'] }
-        catch { /* an answer without a body says enough by its status */ }
-        resolve({ status: response.statusCode ?? 0, body: parsed, cookie: response.headers['set-cookie']?.[0]?.split(';')[0] })
-      }).on('error', reject)
-    })
+    const request = (url.protocol === 'https:' ? https : http).request(
+      url,
+      {
+        method,
+        headers: {
+          'content-type': type,
+          'content-length': body.length,
+          'user-agent': 'epiro watch',
+          ...(cookie ? { cookie } : {}),
+        },
+        // A certificate named by hand is itself the proof; the name on it may be another network's.
+        ...(options.certificate ? { ca: options.certificate, checkServerIdentity: () => undefined } : {}),
+      },
+      response => {
+        const chunks: Buffer[] = []
+        response
+          .on('data', (chunk: Buffer) => chunks.push(chunk))
+          .on('end', () => {
+            let parsed: Answer['body'] = null
+            try {
+              parsed = JSON.parse(Buffer.concat(chunks).toString('utf8')) as Answer['body']
+            } catch {
+              /* an answer without a body says enough by its status */
+            }
+            resolve({
+              status: response.statusCode ?? 0,
+              body: parsed,
+              cookie: response.headers['set-cookie']?.[0]?.split(';')[0],
+            })
+          })
+          .on('error', reject)
+      },
+    )
     request.on('error', reject)
     request.end(body)
   })
@@ -53,15 +84,27 @@ function call(options: WatchOptions, method: string, path: string, type: string,
 
 /** Signs in with a one-time link; gives the cookie. */
 async function signIn(options: WatchOptions): Promise<string> {
-  const answer = await call(options, 'POST', '/api/session', 'application/json', Buffer.from(JSON.stringify({ token: options.token })), '')
-  if (answer.status !== 200 || !answer.cookie) throw new Refused(answer.body?.detail ?? `The server answered ${answer.status}`)
+  const answer = await call(
+    options,
+    'POST',
+    '/api/session',
+    'application/json',
+    Buffer.from(JSON.stringify({ token: options.token })),
+    '',
+  )
+  if (answer.status !== 200 || !answer.cookie)
+    throw new Refused(answer.body?.detail ?? `The server answered ${answer.status}`)
   return answer.cookie
 }
 
-const pause = (ms: number): Promise<void> => new Promise((resolve) => { setTimeout(resolve, ms) })
+const pause = (ms: number): Promise<void> =>
+  new Promise(resolve => {
+    setTimeout(resolve, ms)
+  })
 
 /**
- * Sends each picture that appears in a folder to a set-up, where it goes to the take of its time. A server that is away is tried again; a picture sent
+ * Sends each picture that appears in a folder to a set-up, where it goes to the take of its time. A server that is away
+ * is tried again; a picture sent
  * twice is kept once. Ends with the signal.
  */
 export async function watchFolder(options: WatchOptions): Promise<void> {
@@ -72,21 +115,41 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
 
   async function send(file: string): Promise<void> {
     const [body, { mtime }] = await Promise.all([readFile(file), stat(file)])
-    const query = new URLSearchParams({ name: basename(file).slice(0, 200), written: mtime.toISOString(), zone: String(-mtime.getTimezoneOffset()) })
+    const query = new URLSearchParams({
+      name: basename(file).slice(0, 200),
+      written: mtime.toISOString(),
+      zone: String(-mtime.getTimezoneOffset()),
+    })
     for (;;) {
-      const answer = await call(options, 'POST', `/api/setups/${options.setup}/pictures?${query.toString()}`, 'application/octet-stream', body, cookie).catch((error: Error) => error)
+      const answer = await call(
+        options,
+        'POST',
+        `/api/setups/${options.setup}/pictures?${query.toString()}`,
+        'application/octet-stream',
+        body,
+        cookie,
+      ).catch((error: Error) => error)
       if (ended()) return
       if (!(answer instanceof Error) && answer.status < 300) {
         options.say(`${basename(file)}: ${answer.body?.takeId ? 'with its take' : 'waits for its take'}`)
         return
       }
-      if (!(answer instanceof Error) && answer.status === 401) throw new Refused('This watch was signed out; make a new link')
-      if (!(answer instanceof Error) && answer.status < 500) { options.say(`${basename(file)}: not taken: ${answer.body?.detail ?? answer.status}`); return }
+      if (!(answer instanceof Error) && answer.status === 401)
+        throw new Refused('This watch was signed out; make a new link')
+      if (!(answer instanceof Error) && answer.status < 500) {
+        options.say(`${basename(file)}: not taken: ${answer.body?.detail ?? answer.status}`)
+        return
+      }
       options.say(`${basename(file)}: the server does not answer; trying again`)
       await pause(RETRY)
     }
   }
-  const watcher = watch(options.folder, { ignoreInitial: !options.all, depth: 0, awaitWriteFinish: { stabilityThreshold: SETTLED, pollInterval: 100 }, ignored: path => basename(path).startsWith('.') })
+  const watcher = watch(options.folder, {
+    ignoreInitial: !options.all,
+    depth: 0,
+    awaitWriteFinish: { stabilityThreshold: SETTLED, pollInterval: 100 },
+    ignored: path => basename(path).startsWith('.'),
+  })
   await new Promise<void>((resolve, reject) => {
     async function drain(): Promise<void> {
       if (busy) return
@@ -94,11 +157,17 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
       while (waiting.length > 0 && !ended()) await send(waiting.shift()!)
       busy = false
     }
-    watcher.on('add', (file) => {
-      if (!PICTURES.has(extname(file).toLowerCase())) { options.say(`${basename(file)}: passed over; JPEG, PNG and WebP are taken`); return }
-      waiting.push(file)
-      void drain().catch(reject)
-    }).on('error', reject).on('ready', () => options.say(`Watching ${options.folder}`))
+    watcher
+      .on('add', file => {
+        if (!PICTURES.has(extname(file).toLowerCase())) {
+          options.say(`${basename(file)}: passed over; JPEG, PNG and WebP are taken`)
+          return
+        }
+        waiting.push(file)
+        void drain().catch(reject)
+      })
+      .on('error', reject)
+      .on('ready', () => options.say(`Watching ${options.folder}`))
     options.signal?.addEventListener('abort', () => resolve(), { once: true })
   }).finally(() => watcher.close())
 }
