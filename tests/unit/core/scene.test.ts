@@ -294,7 +294,11 @@ test('lights aim at the subject, also where its travel is turned out of the plan
 })
 
 test('a beam so narrow that the subject gets none of it has no fall-off', () => {
-  const start = make('balloon', { 'flashes[0].role': 'ground', 'flashes[0].beamAngle': 0.04, 'flashes[0].distance': 0.3 })
+  const start = make('balloon', {
+    'flashes[0].role': 'ground',
+    'flashes[0].beamAngle': 0.04,
+    'flashes[0].distance': 0.3,
+  })
   const [light] = sceneFigures(plan(start)).lights
   expect(light!.facing).toBeLessThan(-39)
   expect(light!.fallOff).toBe(0)
