@@ -1,0 +1,66 @@
+import { GRAVITY } from '../../constants'
+import { fallTime } from '../../flight'
+import { type LabReading, type LabTool, numberOf } from '../types'
+import { place } from './place'
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const seen = place.read(files, { ...settings, way: 'down' }, hand)
+  const past = seen.figures.find(figure => figure.id === 'past')
+  const beam = numberOf(settings, 'beam', NaN)
+  if (!past || !Number.isFinite(beam))
+    return {
+      ...seen,
+      trusted: false,
+      gives: [],
+      limits: [...seen.limits, 'Enter how far above the beam it was let go.'],
+    }
+  // The mark lies in the beam: what is past it fell on after the beam was met.
+  const fallen = beam + past.value!
+  if (!(fallen > 0)) return { ...seen, trusted: false, gives: [], limits: ['Its edge is above where it was let go.'] }
+  const latency = fallTime({ height: fallen }) - fallTime({ height: beam })
+  const speedThen = Math.sqrt(2 * GRAVITY * fallen)
+  const beamError = numberOf(settings, 'beamError', 0.002)
+  const error = Math.hypot(
+    past.error! / speedThen,
+    beamError * Math.abs(1 / speedThen - 1 / Math.sqrt(2 * GRAVITY * beam)),
+  )
+  const delay = numberOf(settings, 'delay', 0)
+  const value = latency - delay
+  return {
+    ...seen,
+    figures: [
+      { id: 'latency', label: 'Chain, from the beam to the middle of the light', value, error, quantity: 'time' },
+      { id: 'speed', label: 'Its speed then', value: speedThen, error: null, quantity: 'speed' },
+      ...seen.figures,
+    ],
+    limits: [...seen.limits, 'A fall without drag is taken: a dense drop or ball from within a metre.'],
+    trusted: seen.trusted && value > 0,
+    gives:
+      value > 0 ? [{ label: 'The chain’s latency, to the set-up', to: 'evidence', kind: 'latency', value, error }] : [],
+  }
+}
+
+/** A drop through the beam at delay 0: latency of the whole chain. */
+export const chain: Omit<LabTool, 'standIn'> = {
+  id: 'chain',
+  title: 'Chain',
+  text: 'A drop let fall through the beam, fired at delay 0: how far below the beam it was caught.',
+  takes: 'frame',
+  least: 2,
+  parts: ['the drop', 'without it'],
+  fields: [
+    {
+      key: 'beam',
+      label: 'Let go above the beam by',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 0.005,
+      max: 5,
+    },
+    { key: 'beamError', label: 'Its error', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 0.5 },
+    { key: 'delay', label: 'Delay dialled', type: 'number', quantity: 'time', start: 0, min: 0, max: 10 },
+    ...place.fields.filter(field => field.key === 'length' || field.key === 'lengthError'),
+  ],
+  read,
+}

@@ -1,0 +1,190 @@
+import { cholesky, solveBy } from '../../math/matrix'
+import { median, spreadOf } from '../statistics'
+import { type Frame, type LabReading, type LabTool, numberOf } from '../types'
+import { type Box, GREY, levelsIn } from './decode'
+import { framesOf, patchOf } from './patch'
+
+/** Blocks that a ground is looked at in. */
+const ACROSS = 16
+const DOWN = 11
+/** Darker than this tells nothing, in light of white. */
+const FLOOR = 5e-4
+/** What of the blocks may be the subject, and how often it is left out anew. */
+const ROUNDS = 12
+const OFF = 2.5
+
+interface Block {
+  /** −1 to 1 over the part that is looked at. */
+  x: number
+  y: number
+  stops: number
+}
+
+function blocksOf(frame: Frame, { x0, y0, x1, y1 }: Box): Block[] {
+  const [wide, tall] = [(x1 - x0) / ACROSS, (y1 - y0) / DOWN]
+  return Array.from({ length: ACROSS * DOWN }, (_, i): Block => {
+    const [column, row] = [i % ACROSS, Math.floor(i / ACROSS)]
+    const box = {
+      x0: Math.floor(x0 + column * wide),
+      x1: Math.max(Math.floor(x0 + column * wide) + 1, Math.floor(x0 + (column + 1) * wide)),
+      y0: Math.floor(y0 + row * tall),
+      y1: Math.max(Math.floor(y0 + row * tall) + 1, Math.floor(y0 + (row + 1) * tall)),
+    }
+    return {
+      x: ((column + 0.5) / ACROSS) * 2 - 1,
+      y: ((row + 0.5) / DOWN) * 2 - 1,
+      stops: Math.log2(Math.max(median(levelsIn(frame, box)), FLOOR) / GREY),
+    }
+  })
+}
+
+/** A smooth light: curved along and across, steeper to one side. */
+const termsOf = ({ x, y }: Pick<Block, 'x' | 'y'>): number[] => [
+  1,
+  x,
+  y,
+  x * x,
+  x * y,
+  y * y,
+  x ** 3,
+  x * x * y,
+  x * y * y,
+  y ** 3,
+  x ** 4,
+  y ** 4,
+]
+
+function surfaceThrough(blocks: readonly Block[]): number[] {
+  const n = termsOf({ x: 0, y: 0 }).length
+  const matrix = Array.from({ length: n }, () => new Array<number>(n).fill(0))
+  const right = new Array<number>(n).fill(0)
+  for (const block of blocks) {
+    const terms = termsOf(block)
+    for (let i = 0; i < n; i++) {
+      right[i]! += terms[i]! * block.stops
+      for (let j = 0; j < n; j++) matrix[i]![j]! += terms[i]! * terms[j]!
+    }
+  }
+  for (let i = 0; i < n; i++) matrix[i]![i]! += 1e-6
+  return solveBy(cholesky(matrix)!, right)
+}
+
+const heightOf = (surface: readonly number[], block: Pick<Block, 'x' | 'y'>): number =>
+  termsOf(block).reduce((total, term, i) => total + term * surface[i]!, 0)
+
+/** The smooth light of a ground, with whatever stands before it left out. */
+function groundOf(blocks: readonly Block[]): { kept: Block[]; surface: number[]; scatter: number } {
+  // Most of a picture's rim is ground: what is far off its light is the subject.
+  const rim = blocks.filter(({ x, y }) => Math.max(Math.abs(x), Math.abs(y)) > 0.7)
+  const usual = median(rim.map(block => block.stops))
+  const wide = Math.max(1, 3 * spreadOf(rim.map(block => block.stops)))
+  let kept = blocks.filter(block => Math.abs(block.stops - usual) < wide)
+  let surface = surfaceThrough(kept)
+  let scatter = 0
+  for (let round = 0; round < ROUNDS; round++) {
+    const rest = kept.map(block => block.stops - heightOf(surface, block))
+    scatter = Math.max(spreadOf(rest), 0.01)
+    const next = blocks.filter(block => Math.abs(block.stops - heightOf(surface, block)) < OFF * scatter)
+    if (next.length === kept.length || next.length < 40) break
+    kept = next
+    surface = surfaceThrough(kept)
+  }
+  return { kept, surface, scatter }
+}
+
+const EDGES = [
+  { name: 'left', of: (block: Block) => -block.x },
+  { name: 'right', of: (block: Block) => block.x },
+  { name: 'top', of: (block: Block) => -block.y },
+  { name: 'bottom', of: (block: Block) => block.y },
+]
+
+/** The edge towards which the ground darkens most. */
+function darkestEdge(blocks: readonly Block[]): string {
+  const means = EDGES.map(({ name, of }) => {
+    const there = blocks.filter(block => of(block) > 0.8)
+    return { name, stops: there.length === 0 ? Infinity : median(there.map(block => block.stops)) }
+  })
+  return means.reduce((least, edge) => (edge.stops < least.stops ? edge : least)).name
+}
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const file = framesOf(files)[0]!
+  const { marks, box } = patchOf(file, 0, { x0: 0, x1: 1, y0: 0, y1: 1 }, hand)
+  const blocks = blocksOf(file.frame, box)
+  const { kept, surface, scatter } = groundOf(blocks)
+  const smooth = kept.map(block => ({ ...block, stops: heightOf(surface, block) }))
+  const stops = smooth.map(block => block.stops)
+  const [brightest, darkest] = [Math.max(...stops), Math.min(...stops)]
+  const middle = heightOf(surface, { x: 0, y: 0 })
+  const hot = smooth.find(block => block.stops === brightest)!
+  const burnt = brightest > Math.log2(0.97 / GREY)
+  const few = kept.length < blocks.length * 0.35
+  const planned = numberOf(settings, 'planned', NaN)
+  // Brightest and darkest are ends of a fit: less sure than its middle.
+  const error = Math.max(1.5 * scatter, 0.05)
+  const told = { error, quantity: 'stops' as const }
+  return {
+    figures: [
+      { id: 'evenness', label: 'Brightest to darkest', value: brightest - darkest, ...told, unit: 'unsigned' },
+      { id: 'middle', label: 'In the middle', value: middle, ...told },
+      { id: 'hotX', label: 'Brightest, across', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
+      { id: 'hotY', label: 'Brightest, down', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
+      {
+        id: 'subject',
+        label: 'Left out as the subject',
+        value: 1 - kept.length / blocks.length,
+        error: null,
+        quantity: 'share',
+      },
+    ],
+    marks,
+    rows: [],
+    limits: [
+      `It darkens most to the ${darkestEdge(smooth)}.`,
+      ...(burnt ? ['Part of it is burnt out: it is less even than this.'] : []),
+      ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? ['Part of it is black: there it cannot be told.'] : []),
+      ...(few ? ['Too little of the picture is smooth ground: draw the part in by its four marks.'] : []),
+    ],
+    trusted: !burnt && !few,
+    gives:
+      few || burnt
+        ? []
+        : [
+            {
+              label: 'As a note, to the log',
+              to: 'take',
+              position: null,
+              note: `Ground: ${(brightest - darkest).toFixed(2)} stops from brightest to darkest`,
+            },
+            ...reflectanceGive(middle, planned, numberOf(settings, 'reflectance', NaN)),
+          ],
+  }
+}
+
+/** What the ground must throw back for the plan to say what was read. */
+function reflectanceGive(middle: number, planned: number, reflectance: number): LabReading['gives'] {
+  if (!Number.isFinite(planned) || !Number.isFinite(reflectance)) return []
+  const value = Math.min(1, Math.max(0.001, reflectance * 2 ** (middle - planned)))
+  return [
+    {
+      label: 'What the ground throws back, to the set-up',
+      to: 'set-up',
+      changes: [{ path: 'scene.ground.reflectance', value: Number(value.toPrecision(3)) }],
+    },
+  ]
+}
+
+/** How even the ground is. */
+export const ground: Omit<LabTool, 'standIn'> = {
+  id: 'ground',
+  title: 'Ground',
+  text: 'A frame with the lights on: how even the ground is, where it is brightest and which edge sinks.',
+  takes: 'frame',
+  least: 1,
+  fields: [
+    { key: 'planned', label: 'The plan has it at', type: 'number', quantity: 'stops', start: null, min: -20, max: 10 },
+    { key: 'reflectance', label: 'throwing back', type: 'number', quantity: 'share', start: null, min: 0.001, max: 1 },
+  ],
+  read,
+}

@@ -1,0 +1,37 @@
+import { type HandMark, type LabInput, type Mark, settled } from '../types'
+import { type Box, boxIn } from './decode'
+
+export type FrameInput = Extract<LabInput, { kind: 'frame' }>
+
+/** The pictures among files. */
+export const framesOf = (files: readonly LabInput[]): FrameInput[] =>
+  files.filter((file): file is FrameInput => file.kind === 'frame')
+
+const NAMES = { x0: 'Left', x1: 'Right', y0: 'Top', y1: 'Bottom' } as const
+export const SIDES = ['x0', 'x1', 'y0', 'y1'] as const
+
+/**
+ * Four marks around a part of a picture, as shares of its width and height where nobody set them.
+ *
+ * @returns the marks, and the part in px of the frame
+ */
+export function patchOf(
+  { frame }: FrameInput,
+  file: number,
+  shares: Readonly<Record<(typeof SIDES)[number], number>>,
+  hand: readonly HandMark[],
+): { marks: Mark[]; box: Box } {
+  const [width, height] = [frame.width * frame.factor, frame.height * frame.factor]
+  const marks = settled(
+    SIDES.map(id => ({
+      id,
+      label: NAMES[id],
+      file,
+      kind: id.startsWith('x') ? ('x' as const) : ('y' as const),
+      at: shares[id] * (id.startsWith('x') ? width : height),
+    })),
+    hand,
+  )
+  const at = (id: string): number => marks.find(mark => mark.id === id)!.at
+  return { marks, box: boxIn(frame, { x0: at('x0'), x1: at('x1'), y0: at('y0'), y1: at('y1') }) }
+}

@@ -1,0 +1,182 @@
+import { type LabReading, type LabTool, type Mark, numberOf, settled, unread } from '../types'
+import { type Box, profileOf } from './decode'
+import { edgeOf } from './edge'
+import { type Stands, changedThing, looks } from './object'
+import { type FrameInput, framesOf } from './patch'
+
+export const WAYS = ['right', 'left', 'down', 'up'] as const
+export type Way = (typeof WAYS)[number]
+export const isWay = (value: unknown): value is Way => WAYS.includes(value as Way)
+const ahead = (way: Way): 1 | -1 => (way === 'right' || way === 'down' ? 1 : -1)
+export const axisOf = (way: Way): 'x' | 'y' => (way === 'right' || way === 'left' ? 'x' : 'y')
+
+/** A column counts as part of the thing where it covers so much of the fullest one. */
+const PART = 0.15
+
+/**
+ * Where the front of what stands out is, along its travel.
+ *
+ * @returns px of the frame, finer than its pixels where the front is one edge
+ */
+export function frontOf(
+  now: FrameInput,
+  empty: FrameInput | null,
+  thing: Stands,
+  way: Way,
+): { at: number; error: number } {
+  const axis = axisOf(way)
+  const covered = axis === 'x' ? thing.columns : thing.rows
+  const start = axis === 'x' ? thing.box.x0 : thing.box.y0
+  const most = covered.reduce((a, b) => Math.max(a, b), 0)
+  const enough = (i: number): boolean => covered[i]! >= Math.max(2, PART * most)
+  let i = ahead(way) > 0 ? covered.length - 1 : 0
+  while (i >= 0 && i < covered.length && !enough(i)) i -= ahead(way)
+  const rough = start + i + (ahead(way) > 0 ? 1 : 0)
+  const fine = fineFront(now, empty, thing, way, rough)
+  return fine ?? { at: rough, error: 0.8 }
+}
+
+/** The half of the front's own edge, over the middle of the thing. */
+function fineFront(
+  { frame }: FrameInput,
+  empty: FrameInput | null,
+  { box }: Stands,
+  way: Way,
+  rough: number,
+): { at: number; error: number } | null {
+  const axis = axisOf(way)
+  const [size, most] = axis === 'x' ? [box.x1 - box.x0, frame.width] : [box.y1 - box.y0, frame.height]
+  const reach = Math.max(5, Math.min(30, Math.round(size / 3)))
+  const [from, to] = [Math.max(0, Math.floor(rough - reach)), Math.min(most, Math.ceil(rough + reach))]
+  const [low, high] = axis === 'x' ? [box.y0, box.y1] : [box.x0, box.x1]
+  const middle = {
+    from: Math.floor(low + (high - low) * 0.4),
+    to: Math.max(low + 2, Math.ceil(low + (high - low) * 0.6)),
+  }
+  const strip: Box =
+    axis === 'x'
+      ? { x0: from, x1: to, y0: middle.from, y1: middle.to }
+      : { x0: middle.from, x1: middle.to, y0: from, y1: to }
+  const level = empty ? differences(frame.level, empty.frame.level) : looks(frame)
+  const edge = edgeOf(profileOf({ ...frame, level }, strip, axis))
+  if (!edge || Math.abs(from + edge.at + 0.5 - rough) > reach * 0.8) return null
+  return { at: from + edge.at + 0.5, error: Math.hypot(edge.atError, edge.width / 8) }
+}
+
+const differences = (now: Float32Array, was: Float32Array): Float32Array =>
+  now.map((level, i) => Math.abs(Math.sqrt(Math.max(0, level)) - Math.sqrt(Math.max(0, was[i] ?? 0))))
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const [now, empty] = framesOf(files)
+  const way = isWay(settings.way) ? settings.way : 'right'
+  const axis = axisOf(way)
+  const { frame } = now!
+  if (!empty || empty.frame.width !== frame.width || empty.frame.height !== frame.height)
+    return unread(['Add a frame of the same place and size without the thing in it.'])
+  const whole = { x0: 0, y0: 0, x1: frame.width, y1: frame.height }
+  const thing = changedThing(frame, empty.frame, whole)
+  const size = (axis === 'x' ? frame.width : frame.height) * frame.factor
+  const front = thing && frontOf(now!, empty, thing, way)
+  const read: Omit<Mark, 'byHand'>[] = [
+    {
+      id: 'front',
+      label: 'Leading edge',
+      file: 0,
+      kind: axis,
+      at: (front?.at ?? size / 2 / frame.factor) * frame.factor,
+    },
+    { id: 'mark', label: 'Mark', file: 0, kind: axis, at: size / 2 },
+    { id: 'from', label: 'Known length, from', file: 1, kind: axis, at: 0 },
+    { id: 'to', label: 'Known length, to', file: 1, kind: axis, at: size },
+  ]
+  const marks = settled(read, hand)
+  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+  const length = numberOf(settings, 'length', NaN)
+  const perPx = length / Math.abs(at('to').at - at('from').at || 1)
+  const past = (at('front').at - at('mark').at) * ahead(way) * perPx
+  const scaleError = numberOf(settings, 'lengthError', 0.002) / length
+  const px = at('front').byHand ? 2 : (front?.error ?? 3) * frame.factor
+  const error = Math.hypot(px * perPx, past * scaleError)
+  const found = front !== null || at('front').byHand
+  const told = found && Number.isFinite(length)
+  return {
+    figures: told
+      ? [
+          { id: 'past', label: 'Leading edge past the mark', value: past, error, quantity: 'length' },
+          { id: 'scale', label: 'A pixel of the file is', value: perPx, error: perPx * scaleError, quantity: 'length' },
+        ]
+      : [],
+    marks,
+    rows: [],
+    limits: [
+      ...(found ? [] : ['Nothing in the take is unlike the empty frame: set its leading edge by hand.']),
+      ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
+      ...(thing && touches(thing.box, frame.width, frame.height, way)
+        ? ['It runs out of the frame: it may be farther.']
+        : []),
+      'The known length must lie at the same distance as the travel.',
+    ],
+    trusted: told,
+    gives: told ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
+  }
+}
+
+const touches = (box: Box, width: number, height: number, way: Way): boolean =>
+  (way === 'right' && box.x1 >= width - 1) ||
+  (way === 'left' && box.x0 <= 1) ||
+  (way === 'down' && box.y1 >= height - 1) ||
+  (way === 'up' && box.y0 <= 1)
+
+function givesOf(past: number, error: number, delay: number): LabReading['gives'] {
+  return [
+    { label: 'The place, to the take', to: 'take', position: past, note: '' },
+    ...(Number.isFinite(delay)
+      ? [
+          {
+            label: 'The place at this delay, to the set-up',
+            to: 'evidence' as const,
+            kind: 'place' as const,
+            value: past,
+            error,
+            more: { delay },
+          },
+        ]
+      : []),
+  ]
+}
+
+/** How far past the mark a thing was caught. */
+export const place: Omit<LabTool, 'standIn'> = {
+  id: 'place',
+  title: 'Place',
+  text: 'A take, and the same frame without the thing: how far past the mark its leading edge was.',
+  takes: 'frame',
+  least: 2,
+  parts: ['the take', 'without the thing'],
+  fields: [
+    {
+      key: 'way',
+      label: 'It travels',
+      type: 'choice',
+      start: 'right',
+      options: [
+        { value: 'right', label: 'to the right' },
+        { value: 'left', label: 'to the left' },
+        { value: 'down', label: 'down' },
+        { value: 'up', label: 'up' },
+      ],
+    },
+    {
+      key: 'length',
+      label: 'Known length between its marks',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 1e-4,
+      max: 100,
+    },
+    { key: 'lengthError', label: 'Its error', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 1 },
+    { key: 'delay', label: 'Delay it was fired at', type: 'number', quantity: 'time', start: null, min: 0, max: 60 },
+  ],
+  read,
+}

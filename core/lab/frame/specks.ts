@@ -1,0 +1,193 @@
+import { type Frame, type LabReading, type LabTool, unread } from '../types'
+import { spreadOf } from '../statistics'
+import { looks } from './object'
+import { type FrameInput, framesOf } from './patch'
+
+/** A spot that stays where it is from frame to frame. */
+export interface Speck {
+  /** Shares of the picture's width and height, of its middle. */
+  x: number
+  y: number
+  /** px of the frame. */
+  size: number
+  /** How much darker (−) or brighter it is than around it, share. */
+  contrast: number
+}
+
+/** Spots are looked for up to this share of the picture's width. */
+const LARGEST = 0.04
+/** Standard deviations that a spot must stand out by, in all frames but a quarter of them. */
+const STANDS_OUT = 3.5
+/** Fainter spots are not seen in a print, and the rim of a picture is full of them. */
+const FAINTEST = 0.08
+
+/** Means over squares, by sums along rows and columns. */
+function blurred(values: Float32Array, width: number, height: number, reach: number): Float32Array {
+  const out = new Float32Array(values.length)
+  const pass = (from: Float32Array, to: Float32Array, n: number, lines: number, step: number, jump: number): void => {
+    for (let line = 0; line < lines; line++) {
+      let [sum, count] = [0, 0]
+      const at = (i: number): number => line * jump + i * step
+      for (let i = 0; i < Math.min(reach, n); i++, count++) sum += from[at(i)]!
+      for (let i = 0; i < n; i++) {
+        if (i + reach < n) {
+          sum += from[at(i + reach)]!
+          count++
+        }
+        if (i - reach - 1 >= 0) {
+          sum -= from[at(i - reach - 1)]!
+          count--
+        }
+        to[at(i)] = sum / count
+      }
+    }
+  }
+  const between = new Float32Array(values.length)
+  pass(values, between, width, height, 1, width)
+  pass(between, out, height, width, width, 1)
+  return out
+}
+
+/** How far each pixel stands out of what is round it, in standard deviations. */
+function standing(frame: Frame): { z: Float32Array; contrast: Float32Array } {
+  const { width, height } = frame
+  const seen = looks(frame)
+  const fine = blurred(seen, width, height, 1)
+  const round = blurred(seen, width, height, Math.max(4, Math.round(width * LARGEST)))
+  const off = fine.map((value, i) => value - round[i]!)
+  // Where much is drawn, little stands out: the usual deviation of the place.
+  const square = blurred(
+    off.map(value => value * value),
+    width,
+    height,
+    Math.max(6, Math.round(width * LARGEST * 1.5)),
+  )
+  const noise = Math.max(spreadOf(off.filter((_, i) => i % 11 === 0)), 1e-4)
+  return {
+    z: off.map((value, i) => value / Math.max(noise, 0.5 * Math.sqrt(square[i]!))),
+    contrast: off.map((value, i) => (2 * value) / Math.max(round[i]!, 1e-3)),
+  }
+}
+
+/**
+ * Spots at the same place in every frame, dark or bright: drops and dust on the lens or the sensor.
+ *
+ * @param frames of one size, three at the least
+ */
+export function specksOf(frames: readonly Frame[]): Speck[] {
+  const { width, height } = frames[0]!
+  const all = frames.map(standing)
+  const stays = new Uint8Array(width * height)
+  for (let i = 0; i < stays.length; i++) {
+    let [dark, bright] = [0, 0]
+    for (const { z } of all) {
+      if (z[i]! > STANDS_OUT) bright++
+      else if (z[i]! < -STANDS_OUT) dark++
+    }
+    // In one frame of four a thing may stand before it.
+    const enough = all.length - Math.floor(all.length / 4)
+    if ((dark >= enough && bright === 0) || (bright >= enough && dark === 0)) stays[i] = 1
+  }
+  const specks: Speck[] = []
+  const stack: number[] = []
+  for (let i = 0; i < stays.length && specks.length < 40; i++) {
+    if (stays[i] !== 1) continue
+    stack.push(i)
+    stays[i] = 2
+    const members: number[] = []
+    while (stack.length > 0) {
+      const at = stack.pop()!
+      members.push(at)
+      for (const next of [at - 1, at + 1, at - width, at + width])
+        if (stays[next] === 1) {
+          stays[next] = 2
+          stack.push(next)
+        }
+    }
+    const speck = speckOf(members, width, height, all[0]!.contrast)
+    if (speck) specks.push(speck)
+  }
+  return specks.sort((a, b) => b.size - a.size)
+}
+
+/** A spot is about as wide as high, and full: edges of things are not. */
+function speckOf(members: readonly number[], width: number, height: number, contrast: Float32Array): Speck | null {
+  const xs = members.map(at => at % width)
+  const ys = members.map(at => Math.floor(at / width))
+  const range = (values: readonly number[]): [number, number] =>
+    values.reduce<[number, number]>(
+      ([low, high], value) => [Math.min(low, value), Math.max(high, value)],
+      [Infinity, -Infinity],
+    )
+  const [[x0, x1], [y0, y1]] = [range(xs), range(ys)]
+  const [wide, tall] = [x1 - x0 + 1, y1 - y0 + 1]
+  const full = members.length / (wide * tall)
+  const size = Math.max(wide, tall)
+  if (members.length < 4 || full < 0.5 || Math.max(wide / tall, tall / wide) > 2 || size > 2 * LARGEST * width)
+    return null
+  const mean = members.reduce((total, at) => total + contrast[at]!, 0) / members.length
+  if (Math.abs(mean) < FAINTEST) return null
+  return { x: (x0 + x1 + 1) / 2 / width, y: (y0 + y1 + 1) / 2 / height, size, contrast: mean }
+}
+
+/** Where on the lens a spot of the picture sits, in words: the picture stands on its head there. */
+export function onTheLens({ x, y }: Pick<Speck, 'x' | 'y'>): string {
+  const [side, level] = [x < 0.4 ? 'left' : x > 0.6 ? 'right' : '', y < 0.4 ? 'top' : y > 0.6 ? 'bottom' : '']
+  return [level, side].filter(Boolean).join(' ') || 'middle'
+}
+
+function read(...[files]: Parameters<LabTool['read']>): LabReading {
+  const frames = framesOf(files)
+  const same = frames.every(
+    ({ frame }) => frame.width === frames[0]!.frame.width && frame.height === frames[0]!.frame.height,
+  )
+  if (frames.length < 3) return unread(['Three frames or more, from as many takes, are needed.'])
+  if (!same) return unread(['The frames differ in size.'])
+  return speckReading(frames, specksOf(frames.map(({ frame }) => frame)))
+}
+
+function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): LabReading {
+  const { width } = frames[0]!.frame
+  return {
+    figures: [{ id: 'specks', label: 'Spots that stay', value: specks.length, error: null, quantity: 'count' }],
+    marks: [],
+    rows: specks.map(speck => ({
+      name: `${onTheLens(speck)} of the picture`,
+      file: 0,
+      figures: [
+        { id: 'x', label: 'across', value: speck.x, error: 0.5 / width, quantity: 'share' },
+        { id: 'y', label: 'down', value: speck.y, error: 0.5 / width, quantity: 'share' },
+        { id: 'contrast', label: 'against what is round it', value: speck.contrast, error: 0.05, quantity: 'share' },
+      ],
+    })),
+    limits: [
+      specks.length > 0
+        ? 'Wipe the lens, front and filter, and look again; what stays is on the sensor.'
+        : 'Nothing stays: on a black ground a drop only shows where light falls through it.',
+      'Small round things that stand still in the scene look like this too.',
+    ],
+    trusted: true,
+    gives:
+      specks.length > 0
+        ? [
+            {
+              label: 'As a note, to the log',
+              to: 'take',
+              position: null,
+              note: `Wipe the lens: ${specks.slice(0, 4).map(onTheLens).join(', ')}`,
+            },
+          ]
+        : [],
+  }
+}
+
+/** Spots at the same place in several takes. */
+export const specks: Omit<LabTool, 'standIn'> = {
+  id: 'specks',
+  title: 'Specks',
+  text: 'Three takes or more: spots that stay at the same place are on the lens.',
+  takes: 'frame',
+  least: 3,
+  fields: [],
+  read,
+}

@@ -1,0 +1,193 @@
+import { type LabFigure, type LabReading, type LabTool, numberOf, unread } from '../types'
+import { type Box, profileOf } from './decode'
+import { type Edge, edgeOf } from './edge'
+import { type DrawnEdge, drawnLength } from './pulseEdge'
+import { type Stands, brightThing } from './object'
+import { type FrameInput, framesOf, patchOf } from './patch'
+import { type Way, axisOf, isWay } from './place'
+
+/** An edge of a thing, with the levels it was read from. */
+interface Side extends Edge {
+  row: Float64Array
+}
+
+/** Edges of a thing on its two sides along an axis, over its middle, first to last. */
+function sides({ frame }: FrameInput, { box }: Stands, axis: 'x' | 'y'): (Side | null)[] {
+  const [size, most] = axis === 'x' ? [box.x1 - box.x0, frame.width] : [box.y1 - box.y0, frame.height]
+  const [low, high] = axis === 'x' ? [box.y0, box.y1] : [box.x0, box.x1]
+  const reach = Math.max(6, Math.round(size * 0.48))
+  const band = {
+    from: Math.floor(low + (high - low) * 0.42),
+    to: Math.max(low + 2, Math.ceil(low + (high - low) * 0.58)),
+  }
+  const [first, last] = axis === 'x' ? [box.x0, box.x1] : [box.y0, box.y1]
+  return [first, last].map(at => {
+    const [from, to] = [Math.max(0, at - reach), Math.min(most, at + reach)]
+    const strip: Box =
+      axis === 'x' ? { x0: from, x1: to, y0: band.from, y1: band.to } : { x0: band.from, x1: band.to, y0: from, y1: to }
+    const row = profileOf(frame, strip, axis)
+    const edge = edgeOf(row)
+    return edge && { ...edge, at: from + edge.at, row }
+  })
+}
+
+/** Standard deviation of a soft edge from a tenth to nine tenths of it. */
+const PER_WIDTH = 1 / 2.5631
+
+const meanWidth = (edges: readonly Edge[]): number =>
+  edges.reduce((total, edge) => total + edge.width, 0) / edges.length
+
+/** px that the pulse drew the two ends out by; the way of the travel is the one that goes with them better. */
+function drawn(first: Side | null, last: Side | null, soft: number, rough: number) {
+  const along = (turned: boolean): DrawnEdge[] => {
+    const [back, front] = turned ? [last, first] : [first, last]
+    const row = (side: Side): Float64Array => (turned ? Float64Array.from(side.row).reverse() : side.row)
+    return [...(back ? [{ row: row(back), front: false }] : []), ...(front ? [{ row: row(front), front: true }] : [])]
+  }
+  const [there, back] = [drawnLength(along(false), soft, rough), drawnLength(along(true), soft, rough)]
+  return there && (!back || there.rest <= back.rest) ? there : back
+}
+
+/** px of the streak that a bright thing left along its travel: what drew its ends out beyond what its sides are soft. */
+export function streakOf(file: FrameInput, way: Way, within: Box) {
+  const thing = brightThing(file.frame, within)
+  if (!thing) return null
+  const axis = axisOf(way)
+  const [first, last] = sides(file, thing, axis) as [Side | null, Side | null]
+  const ends = [first, last].filter(side => side !== null)
+  const across = sides(file, thing, axis === 'x' ? 'y' : 'x').filter(side => side !== null)
+  if (ends.length === 0 || across.length === 0) return null
+  const [a, b] = [meanWidth(ends), meanWidth(across)]
+  const rough = Math.sqrt(Math.max(0.04 * b * b, a ** 2 - b ** 2)) / 0.88
+  const found = drawn(first, last, b * PER_WIDTH, rough)
+  if (!found) return null
+  const size =
+    across.length === 2
+      ? across[1]!.at - across[0]!.at
+      : axis === 'x'
+        ? thing.box.y1 - thing.box.y0
+        : thing.box.x1 - thing.box.x0
+  return { length: found.length, error: found.error, blur: b, size, thing }
+}
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const file = framesOf(files)[0]!
+  const { marks, box } = patchOf(file, 0, { x0: 0.02, x1: 0.98, y0: 0.02, y1: 0.98 }, hand)
+  const way = isWay(settings.way) ? settings.way : 'right'
+  const streak = streakOf(file, way, box)
+  if (!streak) return unread(['No bright thing with edges on a darker ground: draw the part in round it.'], marks)
+  const { factor } = file.frame
+  const perPx = numberOf(settings, 'scale', NaN) || numberOf(settings, 'diameter', NaN) / (streak.size * factor)
+  const scale = Number.isFinite(perPx) ? perPx : numberOf(settings, 'diameter', NaN) / (streak.size * factor)
+  const speed = numberOf(settings, 'speed', NaN)
+  const duration = numberOf(settings, 'duration', NaN)
+  const [px, pxError] = [streak.length * factor, streak.error * factor]
+  // The size across is read to a pixel on either side.
+  const share = Number.isFinite(numberOf(settings, 'scale', NaN)) ? 0.005 : 0.8 / streak.size
+  const [length, error] = [px * scale, px * scale * Math.hypot(pxError / px, share)]
+  const weak = streak.length < 2 * streak.error || streak.length < 0.8 * streak.blur
+  const figures: LabFigure[] = [
+    { id: 'pixels', label: 'Streak, in pixels of the file', value: px, error: pxError, quantity: 'number' },
+    ...(Number.isFinite(length)
+      ? [{ id: 'length', label: 'Streak', value: length, error, quantity: 'length' as const }]
+      : []),
+    ...(Number.isFinite(length / speed)
+      ? [
+          {
+            id: 'duration',
+            label: 'Light lasts (as t.1)',
+            value: length / speed,
+            error: error / speed,
+            quantity: 'time' as const,
+          },
+        ]
+      : []),
+    ...(Number.isFinite(length / duration)
+      ? [
+          {
+            id: 'speed',
+            label: 'It moves at',
+            value: length / duration,
+            error: error / duration,
+            quantity: 'speed' as const,
+          },
+        ]
+      : []),
+  ]
+  const told = figures.find(figure => figure.id === 'speed')
+  return {
+    figures: weak
+      ? figures.map(figure => ({ ...figure, bound: 'below' as const, value: figure.value! + 2 * figure.error! }))
+      : figures,
+    marks,
+    rows: [],
+    limits: [
+      ...(weak
+        ? ['Hardly longer than its edges are soft: only a bound. A faster thing, or more power, tells more.']
+        : []),
+      ...(Number.isFinite(scale) ? [] : ['Enter the thing’s size across, or what a pixel is, for a length.']),
+      'A thing that is not evenly bright draws its own shading into its ends.',
+    ],
+    trusted: !weak,
+    gives:
+      told && !weak
+        ? [{ label: 'The speed, to the set-up', to: 'evidence', kind: 'speed', value: told.value!, error: told.error! }]
+        : durationGive(figures, settings, weak),
+  }
+}
+
+function durationGive(
+  figures: readonly LabFigure[],
+  settings: Parameters<LabTool['read']>[1],
+  weak: boolean,
+): LabReading['gives'] {
+  const duration = figures.find(figure => figure.id === 'duration')
+  const power = numberOf(settings, 'power', NaN)
+  if (!duration || weak || !Number.isFinite(power)) return []
+  const t01 = duration.value!
+  return [{ label: 'The duration at this power, to the flash in Kit', to: 'kit-row', power, t05: null, t01 }]
+}
+
+/** Length of a streak: how long the light lasts, or how fast the thing is. */
+export const streak: Omit<LabTool, 'standIn'> = {
+  id: 'streak',
+  title: 'Streak',
+  text: 'A bright thing on a dark ground, in flight at a known speed, or by a light of known duration.',
+  takes: 'frame',
+  least: 1,
+  full: true,
+  fields: [
+    {
+      key: 'way',
+      label: 'It travels',
+      type: 'choice',
+      start: 'right',
+      options: [
+        { value: 'right', label: 'across the picture' },
+        { value: 'down', label: 'up or down' },
+      ],
+    },
+    {
+      key: 'diameter',
+      label: 'Its size across the travel',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 1e-4,
+      max: 10,
+    },
+    { key: 'scale', label: 'or a pixel is', type: 'number', quantity: 'length', start: null, min: 1e-8, max: 0.1 },
+    { key: 'speed', label: 'It moves at', type: 'number', quantity: 'speed', start: null, min: 1e-3, max: 2000 },
+    {
+      key: 'duration',
+      label: 'or the light lasts (t.1)',
+      type: 'number',
+      quantity: 'time',
+      start: null,
+      min: 1e-7,
+      max: 1,
+    },
+    { key: 'power', label: 'At power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+  ],
+  read,
+}

@@ -1,0 +1,3 @@
+export * from './tools'
+export * from './types'
+export * from './give'

@@ -1,0 +1,114 @@
+import { GRAVITY } from '../../constants'
+import { meanOf, deviationOf } from '../statistics'
+import { type LabFigure, type LabReading, type LabTool, type Mark, settled } from '../types'
+import { onsetsOf } from './onsets'
+import { soundsOf } from './files'
+
+/** Gaps of a bouncing thing shrink by the same share each time: at least this much, at most hardly. */
+const [LEAST, MOST] = [0.2, 0.985]
+/** How far a gap may be off that. */
+const OFF = 0.18
+
+/** The longest train of onsets whose gaps shrink evenly. */
+export function trainOf(times: readonly number[]): number[] {
+  let best: number[] = []
+  for (let i = 0; i < times.length; i++)
+    for (let j = i + 1; j < times.length; j++) {
+      const train = [times[i]!, times[j]!]
+      let ratio: number | null = null
+      for (let k = j + 1; k < times.length; k++) {
+        const gap = train.at(-1)! - train.at(-2)!
+        const next = (times[k]! - train.at(-1)!) / gap
+        if (next < LEAST || next > MOST || (ratio !== null && Math.abs(next / ratio - 1) > OFF)) continue
+        ratio ??= next
+        train.push(times[k]!)
+      }
+      if (train.length > best.length) best = train
+    }
+  return best
+}
+
+function read(...[files, , hand]: Parameters<LabTool['read']>): LabReading {
+  const [file] = soundsOf(files)
+  const onsets = onsetsOf(file!.sound, { apart: 0.004 })
+  const train = trainOf(onsets.slice(0, 40).map(onset => onset.at))
+  const marks = settled(
+    train.map((at, i): Omit<Mark, 'byHand'> => ({
+      id: `hit${i}`,
+      label: `Impact ${i + 1}`,
+      file: 0,
+      kind: 'time',
+      at,
+    })),
+    hand,
+  )
+  if (train.length < 3) {
+    const why = 'Three impacts or more are needed: drop it on something hard, from higher.'
+    return { figures: [], marks, rows: [], limits: [why], trusted: false, gives: [] }
+  }
+  const errors = train.map(at => onsets.find(onset => onset.at === at)?.error ?? 0.001)
+  return bounceReading(
+    marks.map(mark => mark.at),
+    meanOf(errors),
+    marks,
+  )
+}
+
+function bounceReading(times: readonly number[], error: number, marks: Mark[]): LabReading {
+  const gaps = times.slice(1).map((at, i) => at - times[i]!)
+  const ratios = gaps.slice(1).map((gap, i) => gap / gaps[i]!)
+  const restitution = meanOf(ratios)
+  const scatter = deviationOf(ratios)
+  const reading = (1.5 * error) / meanOf(gaps)
+  // A real ball loses a little more or less from bounce to bounce.
+  const restitutionError = Math.hypot(reading, (scatter ?? 0.02) / Math.sqrt(ratios.length), 0.004)
+  const first = (GRAVITY * gaps[0]! ** 2) / 8
+  const height = first / restitution ** 2
+  const heightError = height * Math.hypot((2 * 1.4 * error) / gaps[0]!, (2 * restitutionError) / restitution)
+  const figures: LabFigure[] = [
+    {
+      id: 'restitution',
+      label: 'Speed kept by a bounce',
+      value: restitution,
+      error: restitutionError,
+      quantity: 'share',
+    },
+    { id: 'height', label: 'It fell from', value: height, error: heightError, quantity: 'length' },
+    { id: 'first', label: 'First impact to second', value: gaps[0]!, error: 1.4 * error, quantity: 'time' },
+  ]
+  return {
+    figures,
+    marks,
+    rows: gaps.map((gap, i) => ({
+      name: `Impact ${i + 1} to ${i + 2}`,
+      file: 0,
+      figures: [{ id: 'gap', label: 'gap', value: gap, error: 1.4 * error, quantity: 'time' }],
+    })),
+    limits: ['What is light for its size is slowed by the air: it fell from higher than this.'],
+    trusted: true,
+    gives: [
+      {
+        label: 'Time to the bounce, to the set-up',
+        to: 'set-up',
+        changes: [{ path: 'sensor.bounceAfter', value: Number(gaps[0]!.toPrecision(4)) }],
+      },
+      {
+        label: 'As a note, to the log',
+        to: 'take',
+        position: null,
+        note: `Bounce: keeps ${(restitution * 100).toFixed(0)} % of its speed`,
+      },
+    ],
+  }
+}
+
+/** A dropped thing, heard. */
+export const bounces: Omit<LabTool, 'standIn'> = {
+  id: 'bounces',
+  title: 'Bounces',
+  text: 'A thing dropped on something hard, recorded: when it hits, how much it keeps, how high it fell from.',
+  takes: 'sound',
+  least: 1,
+  fields: [],
+  read,
+}

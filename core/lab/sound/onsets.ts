@@ -1,0 +1,137 @@
+import { median, spreadOf } from '../statistics'
+import type { Sound } from '../types'
+
+/** A sound that begins: when, how surely, how loud. */
+export interface Onset {
+  /** s from the start of the recording. */
+  at: number
+  /** Standard error of that, s. */
+  error: number
+  /** Largest level from it to the next onset, 0 to 1. */
+  peak: number
+  /** Peak over what sounded just before, dB. */
+  over: number
+}
+
+export interface OnsetOptions {
+  /** How many times the noise a sound must rise to, default 9. */
+  above?: number
+  /** How many times what rings on from a sound before it, default 2.2. */
+  overRinging?: number
+  /** s between onsets at the least, default 1 ms. */
+  apart?: number
+}
+
+/** Hum of the mains and rumble lie below this, Hz. */
+const LOWEST = 250
+/** s that levels are taken together over. */
+const BLOCK = 0.0004
+/** s looked back for what rings on. */
+const BACK = 0.012
+
+/** A recording without its low end: two first-order high passes. */
+export function withoutHum({ samples, rate }: Sound): Float32Array {
+  const keep = Math.exp((-2 * Math.PI * LOWEST) / rate)
+  const out = new Float32Array(samples.length)
+  let [x1, y1, u1, v1] = [samples[0] ?? 0, 0, 0, 0]
+  for (let i = 0; i < samples.length; i++) {
+    const y = keep * (y1 + samples[i]! - x1)
+    const v = keep * (v1 + y - u1)
+    x1 = samples[i]!
+    y1 = y
+    u1 = y
+    v1 = v
+    out[i] = v
+  }
+  return out
+}
+
+/**
+ * The sample at which a sound sets in, by the least information criterion: before it the record is as one noise, after
+ * it as another (Maeda 1985).
+ */
+export function pick(samples: Float32Array, from: number, to: number): number {
+  const n = to - from
+  const sums = new Float64Array(n + 1)
+  for (let i = 0; i < n; i++) sums[i + 1] = sums[i]! + samples[from + i]! ** 2
+  const floor = 1e-14
+  let [best, least] = [from, Infinity]
+  for (let k = 8; k < n - 8; k++) {
+    const value = k * Math.log(sums[k]! / k + floor) + (n - k) * Math.log((sums[n]! - sums[k]!) / (n - k) + floor)
+    if (value < least) [best, least] = [from + k, value]
+  }
+  return best
+}
+
+function blockPeaks(samples: Float32Array, size: number): Float64Array {
+  const peaks = new Float64Array(Math.ceil(samples.length / size))
+  for (let i = 0; i < samples.length; i++) {
+    const block = Math.floor(i / size)
+    const value = Math.abs(samples[i]!)
+    if (value > peaks[block]!) peaks[block] = value
+  }
+  return peaks
+}
+
+/** The noise that a recording has where nothing happens. */
+function noiseOf(peaks: Float64Array): { level: number; spread: number } {
+  const stride = Math.max(1, Math.floor(peaks.length / 20_000))
+  const some = peaks.filter((_, i) => i % stride === 0).sort()
+  // Where it rings through half of the recording, its quieter part is what is heard as silence.
+  const quiet = some.subarray(0, Math.max(4, Math.floor(some.length * 0.6)))
+  return { level: Math.max(median(quiet), 1e-6), spread: Math.max(spreadOf(quiet), 1e-7) }
+}
+
+/**
+ * Sounds that set in, to a sample.
+ *
+ * @param sound any rate; best from 44.1 kHz
+ * @remarks A sound in the ringing of another is only found where it is louder than that.
+ */
+export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
+  const { above = 9, overRinging = 2.2, apart = 0.001 } = options
+  const { rate } = sound
+  const samples = withoutHum(sound)
+  const size = Math.max(4, Math.round(rate * BLOCK))
+  const peaks = blockPeaks(samples, size)
+  const noise = noiseOf(peaks)
+  const threshold = noise.level + above * noise.spread + noise.level
+  const back = Math.max(2, Math.round(BACK / BLOCK))
+  const starts: number[] = []
+  let last = -Infinity
+  for (let i = 0; i < peaks.length; i++) {
+    if (peaks[i]! < threshold) continue
+    let ringing = noise.level
+    for (let j = Math.max(0, i - back); j < i; j++) ringing = Math.max(ringing, peaks[j]! * 0.985 ** (i - j))
+    if (peaks[i]! < overRinging * ringing || (i - last) * size < apart * rate) continue
+    last = i
+    starts.push(i)
+  }
+  return starts.map((block, n) => {
+    const reach = Math.round(rate * 0.003)
+    const before = n > 0 ? (starts[n - 1]! + 1) * size : 0
+    const from = Math.max(0, before, block * size - reach)
+    const crest = crestFrom(samples, block * size, Math.min(samples.length, block * size + Math.round(rate * 0.004)))
+    const at = pick(samples, from, Math.max(from + 24, Math.min(samples.length, crest + Math.round(rate * 0.0003))))
+    const until = starts[n + 1] === undefined ? samples.length : starts[n + 1]! * size
+    return told(samples, rate, at, from, until)
+  })
+}
+
+/** Where a sound that begins is first at its loudest. */
+function crestFrom(samples: Float32Array, from: number, to: number): number {
+  let best = from
+  for (let i = from; i < to; i++) if (Math.abs(samples[i]!) > Math.abs(samples[best]!)) best = i
+  return best
+}
+
+function told(samples: Float32Array, rate: number, at: number, from: number, until: number): Onset {
+  let peak = 0
+  for (let i = at; i < Math.min(until, at + rate * 0.25); i++) peak = Math.max(peak, Math.abs(samples[i]!))
+  let before = 1e-6
+  for (let i = from; i < at; i++) before = Math.max(before, Math.abs(samples[i]!))
+  // How long it takes to come out of what was before: the more it stands out, the surer.
+  let rise = 1
+  while (at + rise < until && rise < rate * 0.002 && Math.abs(samples[at + rise]!) < 1.5 * before) rise++
+  return { at: at / rate, error: (1 + rise * 0.5) / rate, peak, over: 20 * Math.log10(peak / before) }
+}

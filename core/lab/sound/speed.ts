@@ -1,0 +1,236 @@
+import { speedOfSound } from '../../air'
+import { acousticSpeed } from '../../sensing'
+import { deviationOf, meanOf } from '../statistics'
+import {
+  type HandMark,
+  type LabFigure,
+  type LabReading,
+  type LabRow,
+  type LabTool,
+  type Mark,
+  numberOf,
+  settled,
+} from '../types'
+import { type Onset, onsetsOf } from './onsets'
+import { soundsOf } from './files'
+
+/** A shot: its report and its impact, s from the start of the file. */
+interface Shot {
+  file: number
+  report: Onset
+  impact: Onset
+}
+
+/**
+ * Reports with their impacts: of the sounds within the time that a shot can take, the two loudest that stand apart.
+ *
+ * @param longest s from report to impact at the most
+ */
+export function shotsOf(onsets: readonly Onset[], shortest: number, longest: number): Omit<Shot, 'file'>[] {
+  const shots: Omit<Shot, 'file'>[] = []
+  let i = 0
+  while (i < onsets.length) {
+    const report = onsets[i]!
+    const within = onsets.filter(({ at }) => at - report.at >= shortest && at - report.at <= longest)
+    const loudest = within.reduce<Onset | null>((a, b) => (a && a.peak >= b.peak ? a : b), null)
+    if (!loudest) {
+      i++
+      continue
+    }
+    shots.push({ report, impact: loudest })
+    // What follows within half a second belongs to the same shot.
+    const after = onsets.findIndex(({ at }) => at > loudest.at + 0.5)
+    i = after < 0 ? onsets.length : after
+  }
+  return shots
+}
+
+const marksOf = (shots: readonly Shot[], hand: readonly HandMark[]): Mark[] =>
+  settled(
+    shots.flatMap((shot, i): Omit<Mark, 'byHand'>[] => [
+      { id: `report${i}`, label: `Report ${i + 1}`, file: shot.file, kind: 'time', at: shot.report.at },
+      { id: `impact${i}`, label: `Impact ${i + 1}`, file: shot.file, kind: 'time', at: shot.impact.at },
+    ]),
+    hand,
+  )
+
+interface Places {
+  distance: number
+  distanceError: number
+  sourceToMic: number
+  targetToMic: number
+  soundSpeed: number
+}
+
+function placesOf(settings: Parameters<LabTool['read']>[1]): Places {
+  const distance = numberOf(settings, 'distance', NaN)
+  return {
+    distance,
+    distanceError: numberOf(settings, 'distanceError', 0.005),
+    sourceToMic: numberOf(settings, 'sourceToMic', 0),
+    targetToMic: numberOf(settings, 'targetToMic', Number.isFinite(distance) ? distance : 0),
+    soundSpeed: speedOfSound({ temperatureC: numberOf(settings, 'air', 20) }),
+  }
+}
+
+/** Speed of one shot with its error; null where the sounds cannot have come from it. */
+function speedOf(gap: number, gapError: number, places: Places): { speed: number; error: number } | null {
+  const flight = gap + (places.sourceToMic - places.targetToMic) / places.soundSpeed
+  if (!(flight > 0) || !Number.isFinite(places.distance)) return null
+  const speed = acousticSpeed({ gap, ...places })
+  const share = Math.hypot(gapError / flight, places.distanceError / places.distance)
+  // A microphone's place moves the sound by its error too; 1 K of air is 0.18 % of its way.
+  const way = Math.abs(places.sourceToMic - places.targetToMic) / places.soundSpeed
+  return {
+    speed,
+    error: speed * Math.hypot(share, (way * 0.0018) / flight, places.distanceError / places.soundSpeed / flight),
+  }
+}
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const places = placesOf(settings)
+  const lead = (places.sourceToMic - places.targetToMic) / places.soundSpeed
+  // Between 12 and 2000 m/s.
+  const [shortest, longest] = Number.isFinite(places.distance)
+    ? [Math.max(0.001, places.distance / 2000 - lead), places.distance / 12 - lead]
+    : [0.002, 0.5]
+  const shots = soundsOf(files).flatMap(({ sound }, file) =>
+    shotsOf(onsetsOf(sound), shortest, longest).map(shot => ({ ...shot, file })),
+  )
+  const marks = marksOf(shots, hand)
+  if (shots.length === 0)
+    return {
+      figures: [],
+      marks,
+      rows: [],
+      limits: ['No two sounds that could be a report and its impact.'],
+      trusted: false,
+      gives: [],
+    }
+  return speedReading(shots, marks, places)
+}
+
+function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): LabReading {
+  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+  const gaps = shots.map((shot, i) => {
+    const [report, impact] = [at(`report${i}`), at(`impact${i}`)]
+    const error = Math.hypot(report.byHand ? 0.0002 : shot.report.error, impact.byHand ? 0.0002 : shot.impact.error)
+    return { gap: impact.at - report.at, error, file: shot.file }
+  })
+  const speeds = gaps.map(({ gap, error }) => speedOf(gap, error, places))
+  const told = speeds.filter(one => one !== null)
+  const scatter = deviationOf(told.map(one => one.speed))
+  const n = told.length
+  const speed = n > 0 ? meanOf(told.map(one => one.speed)) : null
+  const each = n > 0 ? meanOf(told.map(one => one.error)) : 0
+  // The places are wrong by the same in every shot: only what scatters averages out.
+  const error = Math.hypot(each, scatter === null ? 0 : scatter / Math.sqrt(n))
+  const figures: LabFigure[] = [
+    { id: 'gap', label: 'Report to impact', value: gaps[0]!.gap, error: gaps[0]!.error, quantity: 'time' },
+    ...(speed === null ? [] : [{ id: 'speed', label: 'Mean speed', value: speed, error, quantity: 'speed' as const }]),
+    ...(scatter === null || n < 3
+      ? []
+      : [
+          {
+            id: 'scatter',
+            label: 'Scatter from shot to shot',
+            value: scatter,
+            error: scatter / Math.sqrt(2 * (n - 1)),
+            quantity: 'speed' as const,
+          },
+        ]),
+  ]
+  return {
+    figures,
+    marks,
+    rows: gaps.map((one, i): LabRow => ({
+      name: `Shot ${i + 1}`,
+      file: one.file,
+      figures: [
+        { id: 'gap', label: 'gap', value: one.gap, error: one.error, quantity: 'time' },
+        ...(speeds[i]
+          ? [
+              {
+                id: 'speed',
+                label: 'speed',
+                value: speeds[i].speed,
+                error: speeds[i].error,
+                quantity: 'speed' as const,
+              },
+            ]
+          : []),
+      ],
+    })),
+    limits: [
+      ...(Number.isFinite(places.distance)
+        ? []
+        : ['Enter how far it flew, and how far the microphone was from both ends.']),
+      'It is the mean speed over the flight: near the muzzle it is faster, at the target slower.',
+      'A phone that evens out loudness may draw sounds out: turn that off where it can be.',
+    ],
+    trusted: speed !== null,
+    gives:
+      speed === null
+        ? []
+        : [
+            {
+              label: 'The speed, to the set-up',
+              to: 'evidence',
+              kind: 'speed',
+              value: speed,
+              error,
+              more: { at: places.distance / 2 },
+            },
+            ...(scatter !== null && n >= 3
+              ? [
+                  {
+                    label: 'Its scatter from shot to shot, to the set-up',
+                    to: 'set-up' as const,
+                    changes: [{ path: 'motion.speedSpread', value: Number((scatter / speed).toPrecision(2)) }],
+                  },
+                ]
+              : []),
+          ],
+  }
+}
+
+/** Report and impact in one recording: speed. */
+export const soundSpeed: Omit<LabTool, 'standIn'> = {
+  id: 'speed',
+  title: 'Report and impact',
+  text: 'A recording of one shot or several: from the report and the impact, how fast it flew.',
+  takes: 'sound',
+  least: 1,
+  fields: [
+    {
+      key: 'distance',
+      label: 'Muzzle to target',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 0.05,
+      max: 1000,
+    },
+    { key: 'distanceError', label: 'Its error', type: 'number', quantity: 'length', start: 0.005, min: 0, max: 10 },
+    {
+      key: 'sourceToMic',
+      label: 'Muzzle to microphone',
+      type: 'number',
+      quantity: 'length',
+      start: 0,
+      min: 0,
+      max: 1000,
+    },
+    {
+      key: 'targetToMic',
+      label: 'Target to microphone',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 0,
+      max: 1000,
+    },
+    { key: 'air', label: 'Air', type: 'number', quantity: 'temperature', start: 20, min: -40, max: 60 },
+  ],
+  read,
+}

@@ -1,0 +1,61 @@
+import { black } from './frame/black'
+import { chain } from './frame/chain'
+import { clock } from './frame/clock'
+import { disc } from './frame/disc'
+import { exposureTool } from './frame/exposure'
+import { ground } from './frame/ground'
+import { place } from './frame/place'
+import { sharpness } from './frame/sharpness'
+import { specks } from './frame/specks'
+import { streak } from './frame/streak'
+import { sync } from './frame/sync'
+import { bounces } from './sound/bounces'
+import { levels } from './sound/levels'
+import { soundSpeed } from './sound/speed'
+import * as frames from './standIn/frames'
+import * as sounds from './standIn/sounds'
+import { lightStandIn } from './standIn/traces'
+import { lightTrace } from './trace/light'
+import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabReading, unread } from './types'
+
+/** Tools of the Lab, in the order of a shoot. */
+export const LAB_TOOLS: readonly LabTool[] = [
+  { ...black, standIn: frames.blackStandIn },
+  { ...exposureTool, standIn: frames.exposureStandIn },
+  { ...ground, standIn: frames.groundStandIn },
+  { ...sync, standIn: frames.syncStandIn },
+  { ...sharpness, standIn: frames.edgeStandIn },
+  { ...streak, standIn: frames.streakStandIn },
+  { ...place, standIn: frames.placeStandIn },
+  { ...specks, standIn: frames.specksStandIn },
+  { ...disc, standIn: frames.discStandIn },
+  { ...chain, standIn: frames.chainStandIn },
+  { ...clock, standIn: frames.clockStandIn },
+  { ...soundSpeed, standIn: sounds.speedStandIn },
+  { ...levels, standIn: sounds.levelsStandIn },
+  { ...bounces, standIn: sounds.bouncesStandIn },
+  { ...lightTrace, standIn: lightStandIn },
+]
+
+export const labTool = (id: string): LabTool | undefined => LAB_TOOLS.find(tool => tool.id === id)
+
+/** Settings as they stand before anybody enters one. */
+export const startOf = (tool: LabTool): LabSettings =>
+  Object.fromEntries(tool.fields.map(field => [field.key, field.start]))
+
+/**
+ * What a tool reads in files.
+ *
+ * @param settings of the tool; what is left out starts as it does
+ * @param marks set by hand
+ */
+export function readLab(
+  tool: LabTool,
+  files: readonly LabInput[],
+  settings: LabSettings = {},
+  marks: readonly HandMark[] = [],
+): LabReading {
+  if (files.length < tool.least || files.some(file => file.kind !== tool.takes))
+    return unread([`It needs ${tool.least === 1 ? 'one file' : `${tool.least} files`} of its kind at the least.`])
+  return tool.read(files, { ...startOf(tool), ...settings }, marks)
+}

@@ -1,0 +1,251 @@
+import { deviationOf, meanOf, median } from '../statistics'
+import {
+  type LabFigure,
+  type LabInput,
+  type LabReading,
+  type LabRow,
+  type LabTool,
+  type Mark,
+  numberOf,
+  settled,
+} from '../types'
+import { type Pulse, partsOf, pulseIn, restOf, stepOf, uncoupled } from './pulse'
+
+type TraceInput = Extract<LabInput, { kind: 'trace' }>
+const tracesOf = (files: readonly LabInput[]): TraceInput[] =>
+  files.filter((file): file is TraceInput => file.kind === 'trace')
+
+interface ReadPulse extends Pulse {
+  file: number
+  /** s from the trigger's edge to the peak; null: no second column. */
+  latency: number | null
+}
+
+/** When a trigger's column steps: up or down by half of its range, within the file. */
+function triggerAt(column: Float64Array, step: number): number | null {
+  const [low, high] = [
+    column.reduce((a, b) => Math.min(a, b), Infinity),
+    column.reduce((a, b) => Math.max(a, b), -Infinity),
+  ]
+  const start = median(column.subarray(0, Math.max(4, Math.floor(column.length / 50))))
+  const half = (low + high) / 2
+  const rises = start < half
+  for (let i = 1; i < column.length; i++) {
+    const [a, b] = [column[i - 1]!, column[i]!]
+    if (rises ? a < half && b >= half : a > half && b <= half) return (i - 1 + (half - a) / (b - a)) * step
+  }
+  return null
+}
+
+function pulsesOf(file: TraceInput, index: number, coupling: string): { pulses: ReadPulse[]; tau: number | null } {
+  const { time, columns, fullScale } = file.trace
+  const step = stepOf(time)
+  const [column, trigger] = columns
+  const { rest, noise } = restOf(column!)
+  const upright = column!.map(value => value - rest)
+  // Some diodes pull the line down.
+  const most = upright.reduce((a, b) => Math.max(a, b), 0)
+  const least = upright.reduce((a, b) => Math.min(a, b), 0)
+  const light = -least > most * 1.5 ? upright.map(value => -value) : upright
+  const { light: whole, tau } = coupling === 'direct' ? { light, tau: null } : uncoupled(light, step, noise)
+  const fired = trigger ? triggerAt(trigger, step) : null
+  const pulses = partsOf(whole, noise).flatMap(part => {
+    const pulse = pulseIn(whole, part, step, noise, fullScale === null ? null : fullScale - Math.abs(rest))
+    return pulse ? [{ ...pulse, file: index, latency: fired === null ? null : pulse.peakAt - fired }] : []
+  })
+  return { pulses, tau }
+}
+
+const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[1]): Mark[] =>
+  settled(
+    pulses.slice(0, 1).flatMap((pulse): Omit<Mark, 'byHand'>[] => {
+      const tenth = pulse.riseAt - (pulse.t01 - pulse.t05) * 0.1
+      return [
+        { id: 't05from', label: 'Half, going up', file: pulse.file, kind: 'time', at: pulse.riseAt },
+        { id: 't05to', label: 'Half, going down', file: pulse.file, kind: 'time', at: pulse.riseAt + pulse.t05 },
+        { id: 't01from', label: 'A tenth, going up', file: pulse.file, kind: 'time', at: Math.max(0, tenth) },
+        {
+          id: 't01to',
+          label: 'A tenth, going down',
+          file: pulse.file,
+          kind: 'time',
+          at: Math.max(0, tenth) + pulse.t01,
+        },
+      ]
+    }),
+    hand,
+  )
+
+/** The first pulse with its ends as somebody set them. */
+function byHand(pulses: readonly ReadPulse[], marks: readonly Mark[], step: number): ReadPulse[] {
+  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+  return pulses.map((pulse, i) => {
+    if (i > 0) return pulse
+    const set = (from: string, to: string): boolean => at(from).byHand || at(to).byHand
+    return {
+      ...pulse,
+      ...(set('t05from', 't05to') ? { t05: at('t05to').at - at('t05from').at, t05Error: 2 * step } : {}),
+      ...(set('t01from', 't01to') ? { t01: at('t01to').at - at('t01from').at, t01Error: 2 * step } : {}),
+    }
+  })
+}
+
+function figure(id: string, label: string, values: readonly number[], errors: readonly number[]): LabFigure {
+  const scatter = deviationOf(values)
+  const n = values.length
+  // What is wrong with the peak is wrong in every pop: it does not average out.
+  const error = Math.hypot(meanOf(errors), scatter === null ? 0 : scatter / Math.sqrt(n))
+  return { id, label, value: meanOf(values), error, quantity: 'time' }
+}
+
+function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
+  const traces = tracesOf(files)
+  const coupling = String(settings.coupling ?? 'auto')
+  const all = traces.map((file, i) => pulsesOf(file, i, coupling))
+  const found = all.flatMap(one => one.pulses)
+  if (found.length === 0)
+    return {
+      figures: [],
+      marks: [],
+      rows: [],
+      limits: ['No pulse stands out of the noise.'],
+      trusted: false,
+      gives: [],
+    }
+  const marks = marksOf(found, hand)
+  const pulses = byHand(found, marks, stepOf(traces[0]!.trace.time))
+  const coupled = all.find(one => one.tau !== null)?.tau ?? null
+  return lightReading(traces, pulses, marks, coupled, settings)
+}
+
+function lightReading(
+  traces: readonly TraceInput[],
+  pulses: readonly ReadPulse[],
+  marks: Mark[],
+  tau: number | null,
+  settings: Parameters<LabTool['read']>[1],
+): LabReading {
+  const saturated = pulses.some(pulse => pulse.saturated)
+  const coarse = pulses.some(pulse => pulse.samples < 4)
+  const t05 = figure(
+    't05',
+    't.5',
+    pulses.map(p => p.t05),
+    pulses.map(p => p.t05Error),
+  )
+  const t01 = figure(
+    't01',
+    't.1',
+    pulses.map(p => p.t01),
+    pulses.map(p => p.t01Error),
+  )
+  const latencies = pulses.flatMap(pulse => (pulse.latency === null ? [] : [pulse.latency]))
+  const step = stepOf(traces[0]!.trace.time)
+  const bound = saturated || coarse ? { bound: 'below' as const } : {}
+  const latency =
+    latencies.length > 0 ? figure('latency', 'Trigger to peak', latencies, [Math.hypot(step, 0.03 * t05.value!)]) : null
+  const jitter = latencies.length >= 3 ? deviationOf(latencies) : null
+  const figures: LabFigure[] = [
+    { ...t05, ...bound },
+    { ...t01, ...bound },
+    { id: 'ratio', label: 't.1 over t.5', value: t01.value! / t05.value!, error: null, quantity: 'number' },
+    ...(latency ? [latency] : []),
+    ...(jitter === null
+      ? []
+      : [
+          {
+            id: 'jitter',
+            label: 'Its scatter',
+            value: jitter,
+            error: jitter / Math.sqrt(2 * (latencies.length - 1)),
+            quantity: 'time' as const,
+          },
+        ]),
+    ...(tau === null
+      ? []
+      : [{ id: 'tau', label: 'Coupling undone, time constant', value: tau, error: null, quantity: 'time' as const }]),
+  ]
+  return {
+    figures,
+    marks,
+    rows: pulses.length > 1 ? pulses.map((pulse, i) => rowOf(pulse, i)) : [],
+    limits: [
+      ...(saturated
+        ? ['The top is cut off: farther from the diode, or a filter before it; as it is, both are too long.']
+        : []),
+      ...(coarse
+        ? [`Fewer than four samples within t.5, ${(step * 1e6).toFixed(1)} µs each: only a bound. A scope is needed.`]
+        : []),
+      ...(tau === null ? [] : ['The recorder lets no steady level through: its sinking was undone.']),
+      'A slow diode or a long cable draws the fall out.',
+    ],
+    trusted: !saturated && !coarse,
+    gives: saturated || coarse ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),
+  }
+}
+
+const rowOf = (pulse: ReadPulse, i: number): LabRow => ({
+  name: `Pop ${i + 1}`,
+  file: pulse.file,
+  figures: [
+    { id: 't05', label: 't.5', value: pulse.t05, error: pulse.t05Error, quantity: 'time' },
+    { id: 't01', label: 't.1', value: pulse.t01, error: pulse.t01Error, quantity: 'time' },
+    ...(pulse.latency === null
+      ? []
+      : [{ id: 'latency', label: 'latency', value: pulse.latency, error: null, quantity: 'time' as const }]),
+  ],
+})
+
+function givesOf(
+  t05: number,
+  t01: number,
+  latency: number | null,
+  jitter: number | null,
+  settings: Parameters<LabTool['read']>[1],
+): LabReading['gives'] {
+  const power = numberOf(settings, 'power', NaN)
+  const round = (value: number): number => Number(value.toPrecision(4))
+  const figures = {
+    ...(latency !== null && latency > 0 ? { latency: round(latency) } : {}),
+    ...(jitter === null ? {} : { jitter: round(jitter) }),
+  }
+  return [
+    ...(Number.isFinite(power)
+      ? [
+          {
+            label: 'The durations at this power, to the flash in Kit',
+            to: 'kit-row' as const,
+            power,
+            t05: round(t05),
+            t01: round(Math.max(t05, t01)),
+          },
+        ]
+      : []),
+    ...(Object.keys(figures).length > 0
+      ? [{ label: 'Trigger to light, to the flash in Kit', to: 'kit' as const, kind: 'flash' as const, figures }]
+      : []),
+  ]
+}
+
+/** Trace of a photodiode: durations, shape and latency. */
+export const lightTrace: Omit<LabTool, 'standIn'> = {
+  id: 'trace',
+  title: 'Light trace',
+  text: 'A photodiode on a scope (CSV: time, light, and the trigger if it was recorded) or on a sound card (WAV).',
+  takes: 'trace',
+  least: 1,
+  fields: [
+    { key: 'power', label: 'Flash at power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    {
+      key: 'coupling',
+      label: 'Recorder',
+      type: 'choice',
+      start: 'auto',
+      options: [
+        { value: 'auto', label: 'as the trace tells' },
+        { value: 'direct', label: 'coupled directly' },
+      ],
+    },
+  ],
+  read,
+}
