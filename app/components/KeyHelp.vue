@@ -9,6 +9,7 @@ const KEYS: [string, [string, string][]][] = [
       ['g s', 'shoots'],
       ['g l', 'log'],
       ['g k', 'kit'],
+      ['g m', 'lab (measure)'],
       ['g p', 'practice'],
       ['g d', 'devices'],
     ],
@@ -74,7 +75,9 @@ usePageKeys(event => {
   const went = waiting
   waiting = event.key === 'g' ? 'g' : ''
   if (went !== 'g') return
-  const to = ({ s: '/', l: '/log', k: '/kit', p: '/practice', d: '/devices' } as Record<string, string>)[event.key]
+  const to = ({ s: '/', l: '/log', k: '/kit', m: '/lab', p: '/practice', d: '/devices' } as Record<string, string>)[
+    event.key
+  ]
   if (to) {
     event.preventDefault()
     void navigateTo(to)

@@ -6,6 +6,7 @@ const PAGES = [
   { to: '/', label: 'Shoots' },
   { to: '/log', label: 'Log' },
   { to: '/kit', label: 'Kit' },
+  { to: '/lab', label: 'Lab' },
   { to: '/practice', label: 'Practice' },
   { to: '/devices', label: 'People' },
 ]

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { Give } from '~~/core/lab'
+
+/** Where the figures go, in one press; and what went, to be taken back. */
+const { setupId } = defineProps<{ setupId: string }>()
+const lab = useLabStore()
+const kit = useKitStore()
+const store = useSetupStore()
+const session = useSessionStore()
+const chosen = reactive<Record<string, string>>({})
+const failure = ref('')
+
+const kindOf = (give: Give) => (give.to === 'kit' ? give.kind : give.to === 'kit-row' ? 'flash' : null)
+const items = (give: Give) => {
+  const kind = kindOf(give)
+  return kind ? kit.ofKind(kind) : []
+}
+/** What the set-up took from kit is the likeliest to have been measured. */
+function itemOf(give: Give): string {
+  const kind = kindOf(give)
+  if (!kind) return ''
+  const own = kind === 'flash' ? store.setup?.flashes[0]?.kit : store.setup?.kit[kind as 'camera']
+  return chosen[kind] ?? own ?? items(give)[0]?.id ?? ''
+}
+const needsSetup = (give: Give): boolean => give.to === 'evidence' || give.to === 'set-up' || give.to === 'take'
+const possible = (give: Give): boolean => session.isCrew && (needsSetup(give) ? setupId !== '' : itemOf(give) !== '')
+
+async function send(give: Give): Promise<void> {
+  failure.value = ''
+  switch (give.to) {
+    case 'evidence':
+    case 'set-up':
+      lab.toSetup(give)
+      break
+    case 'take':
+      failure.value = await lab.toTake(give)
+      break
+    default:
+      failure.value = lab.toKit(give, itemOf(give))
+  }
+}
+</script>
+
+<template>
+  <section class="grid gap-2 text-[13px]" aria-label="Send it on">
+    <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
+      <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{ give.label }}</UButton>
+      <select
+        v-if="kindOf(give)"
+        :value="itemOf(give)"
+        class="max-w-full border-b border-(--hair-strong) bg-transparent"
+        :aria-label="`Measured on which ${kindOf(give)}`"
+        @change="chosen[kindOf(give)!] = ($event.target as HTMLSelectElement).value"
+      >
+        <option v-for="item in items(give)" :key="item.id" :value="item.id">{{ item.item.name }}</option>
+      </select>
+    </div>
+    <p v-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''" class="text-(--ink-soft)">
+      Choose a set-up above to send figures to it.
+    </p>
+    <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
+    <ul v-if="lab.sent.length > 0" class="grid gap-1" aria-label="Sent" data-testid="lab-sent">
+      <li v-for="(entry, i) in lab.sent" :key="i" class="flex flex-wrap items-baseline gap-x-2">
+        <span :class="{ 'line-through': entry.taken }">{{ entry.label }}: {{ entry.where }}</span>
+        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">take back</button>
+        <span v-else class="text-(--ink-soft)">taken back</span>
+      </li>
+    </ul>
+  </section>
+</template>

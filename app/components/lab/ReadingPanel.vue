@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import type { LabFigure } from '~~/core/lab'
+
+/** What a tool read: figures with their errors, what limits them, and, of a stand-in, the truth beside them. */
+const lab = useLabStore()
+const { show } = useNumbers()
+const told = ({ value, quantity, unit, bound }: LabFigure): string =>
+  value === null
+    ? 'not read'
+    : `${bound === 'below' ? 'below ' : bound === 'above' ? 'above ' : ''}${show(value, quantity, unit ? { unit } : {})}`
+const within = ({ error, quantity }: LabFigure): string =>
+  error === null || error === 0
+    ? ''
+    : `± ${show(error, quantity === 'ev' ? 'stops' : quantity, { figures: 2, ...(quantity === 'stops' || quantity === 'ev' ? { unit: 'unsigned' } : {}) })}`
+const trueOf = (figure: LabFigure): string => {
+  const value = lab.truth?.[figure.id]
+  return value === undefined ? '' : show(value, figure.quantity, figure.unit ? { unit: figure.unit } : {})
+}
+</script>
+
+<template>
+  <section v-if="lab.reading" aria-label="Reading" class="grid gap-3" data-testid="lab-reading">
+    <p v-if="!lab.reading.trusted" role="note" class="text-[13px] font-semibold text-(--bad)">
+      Not to be used as it is
+    </p>
+    <table v-if="lab.reading.figures.length > 0" class="w-full text-[13px]">
+      <thead v-if="lab.truth" class="text-left text-[12px] text-(--ink-soft)">
+        <tr>
+          <th class="font-normal">read</th>
+          <th />
+          <th class="text-right font-normal">true</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="figure in lab.reading.figures" :key="figure.id" :data-testid="`lab-${figure.id}`">
+          <th scope="row" class="pr-2 text-left font-normal text-(--ink-soft)">{{ figure.label }}</th>
+          <td class="text-right whitespace-nowrap">
+            <b class="text-[16px]">{{ told(figure) }}</b>
+            <span v-if="!figure.bound" class="pl-1 text-(--ink-soft)">{{ within(figure) }}</span>
+          </td>
+          <td v-if="lab.truth" class="pl-3 text-right whitespace-nowrap">{{ trueOf(figure) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <details v-if="lab.reading.rows.length > 0" class="text-[13px]">
+      <summary class="cursor-pointer">{{ lab.reading.rows.length }} one by one</summary>
+      <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">
+        <li v-for="(row, i) in lab.reading.rows" :key="i" class="flex flex-wrap justify-between gap-x-3">
+          <span class="text-(--ink-soft)">{{ row.name }}</span>
+          <span>{{ row.figures.map(figure => `${figure.label} ${told(figure)}`).join(', ') }}</span>
+        </li>
+      </ul>
+    </details>
+    <ul class="grid gap-1 text-[12px] text-(--ink-soft)" aria-label="What limits it">
+      <li v-for="limit in lab.reading.limits" :key="limit">{{ limit }}</li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { Field, FigureValue } from '~~/core'
+import type { LabField } from '~~/core/lab'
+
+/** What a tool has to be told beside its files. */
+const lab = useLabStore()
+const fieldOf = (field: Extract<LabField, { type: 'number' }>): Field => ({
+  type: 'number',
+  quantity: field.quantity,
+  label: field.label,
+  min: field.min,
+  max: field.max,
+  nullable: true,
+  ...(field.unit ? { unit: field.unit } : {}),
+})
+function change(key: string, value: FigureValue): string {
+  void lab.set(key, typeof value === 'boolean' ? null : value)
+  return ''
+}
+</script>
+
+<template>
+  <div v-if="lab.tool.fields.length > 0" class="grid gap-1" data-testid="lab-settings">
+    <template v-for="field in lab.tool.fields" :key="`${lab.toolId}-${field.key}`">
+      <InputsFieldInput
+        v-if="field.type === 'number'"
+        :field="fieldOf(field)"
+        :value="lab.settings[field.key] ?? null"
+        :path="`lab.${field.key}`"
+        :label="field.label"
+        :change="value => change(field.key, value)"
+      />
+      <label v-else class="flex items-baseline justify-between gap-3 text-[13px]">
+        {{ field.label }}
+        <select
+          class="border-b border-(--hair-strong) bg-transparent"
+          :value="lab.settings[field.key]"
+          @change="lab.set(field.key, ($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="option in field.options" :key="option.value" :value="option.value">{{ option.label }}</option>
+        </select>
+      </label>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,257 @@
+<script setup lang="ts">
+import {
+  Chart,
+  type ChartData,
+  type ChartOptions,
+  Filler,
+  LineElement,
+  LinearScale,
+  PointElement,
+  Tooltip,
+} from 'chart.js'
+import { Line } from 'vue-chartjs'
+import type { Mark } from '~~/core/lab'
+import { askLab } from '~/services/lab'
+import type { LabFile, LabWindow } from '~/workers/lab.worker'
+
+/** A recording or trace against time, with its marks; looked at closer by the buttons, the wheel or the keys. */
+const { file, marks } = defineProps<{ file: LabFile; marks: readonly Mark[] }>()
+const emit = defineEmits<{ mark: [id: string, at: number | null] }>()
+Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip)
+const { colours, font } = useChartLook()
+const { show } = useNumbers()
+
+const POINTS = 700
+const range = ref({ from: 0, to: 1 })
+const seen = shallowRef<LabWindow | null>(null)
+watch(
+  () => file.file,
+  () => {
+    range.value = { from: file.from, to: file.from + file.seconds }
+  },
+  { immediate: true },
+)
+watch(
+  [range, () => file.file],
+  async ([{ from, to }, id]) => {
+    const got = await askLab<'window'>({ kind: 'window', file: id, from, to, points: POINTS }).catch(() => null)
+    if (got && id === file.file && range.value.from === from && range.value.to === to) seen.value = got
+  },
+  { immediate: true },
+)
+
+const span = computed(() => range.value.to - range.value.from)
+function closer(by: number, about = 0.5): void {
+  const middle = range.value.from + span.value * about
+  const wide = Math.min(file.seconds, Math.max(file.seconds / 1e6, span.value * by))
+  const from = Math.min(file.from + file.seconds - wide, Math.max(file.from, middle - wide * about))
+  range.value = { from, to: from + wide }
+}
+function along(by: number): void {
+  const wide = span.value
+  const from = Math.min(file.from + file.seconds - wide, Math.max(file.from, range.value.from + by * wide))
+  range.value = { from, to: from + wide }
+}
+/** The stretch round a mark. */
+function goTo(mark: Mark): void {
+  const wide = Math.min(file.seconds, Math.max(0.02, file.seconds / 200))
+  range.value = { from: Math.max(file.from, mark.at - wide / 2), to: Math.max(file.from, mark.at - wide / 2) + wide }
+}
+
+const DRAWN = computed(() => [colours.value.ink, colours.value.soft])
+const data = computed<ChartData<'line'>>(() => ({
+  datasets: (seen.value?.columns ?? []).flatMap((column, c) => {
+    const line = { borderColor: DRAWN.value[c]!, borderWidth: 1, pointRadius: 0, backgroundColor: DRAWN.value[c]! }
+    const points = (values: readonly number[]) => values.map((y, i) => ({ x: seen.value!.times[i]!, y }))
+    return [
+      { ...line, label: 'highest', data: points(column.high), fill: '+1' },
+      { ...line, label: 'lowest', data: points(column.low), fill: false },
+    ]
+  }),
+}))
+const area = shallowRef({ left: 0, right: 0, top: 0, bottom: 0, low: -1, high: 1 })
+const options = computed<ChartOptions<'line'>>(() => ({
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false,
+  parsing: false,
+  events: [],
+  scales: {
+    x: {
+      type: 'linear',
+      min: range.value.from,
+      max: range.value.to,
+      grid: { color: colours.value.hair },
+      ticks: {
+        color: colours.value.soft,
+        font,
+        maxTicksLimit: 7,
+        callback: value => show(Number(value), 'time', { figures: 5 }),
+      },
+    },
+    y: { grid: { color: colours.value.hair }, ticks: { color: colours.value.soft, font, maxTicksLimit: 5 } },
+  },
+  plugins: { legend: { display: false }, tooltip: { enabled: false } },
+}))
+const frame = {
+  id: 'frame',
+  afterLayout(chart: Chart) {
+    const { left, right, top, bottom } = chart.chartArea
+    const { min, max } = chart.scales.y!
+    const now = { left, right, top, bottom, low: min, high: max }
+    if (JSON.stringify(now) !== JSON.stringify(area.value)) area.value = now
+  },
+}
+
+const isLevel = (mark: Mark): boolean => mark.kind === 'level'
+const shareOf = (mark: Mark, at = mark.at): number =>
+  isLevel(mark)
+    ? (area.value.high - at) / (area.value.high - area.value.low)
+    : (at - range.value.from) / Math.max(span.value, 1e-12)
+const inside = computed(() => marks.filter(mark => shareOf(mark) >= 0 && shareOf(mark) <= 1))
+const dragged = ref<{ id: string; at: number } | null>(null)
+const styleOf = (mark: Mark) => {
+  const share = shareOf(mark, dragged.value?.id === mark.id ? dragged.value.at : mark.at)
+  const { left, right, top, bottom } = area.value
+  return isLevel(mark)
+    ? { left: `${left}px`, width: `${right - left}px`, top: `${top + share * (bottom - top) - 6}px` }
+    : { top: `${top}px`, height: `${bottom - top}px`, left: `${left + share * (right - left) - 6}px` }
+}
+const plot = useTemplateRef('plot')
+function down(mark: Mark, event: PointerEvent): void {
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  dragged.value = { id: mark.id, at: mark.at }
+}
+function move(mark: Mark, event: PointerEvent): void {
+  if (dragged.value?.id !== mark.id) return
+  const rect = plot.value!.getBoundingClientRect()
+  const { left, right, top, bottom, low, high } = area.value
+  const share = isLevel(mark)
+    ? (event.clientY - rect.top - top) / (bottom - top)
+    : (event.clientX - rect.left - left) / (right - left)
+  const part = Math.min(1, Math.max(0, share))
+  const at = isLevel(mark) ? high - part * (high - low) : range.value.from + part * span.value
+  dragged.value = { id: mark.id, at }
+}
+function up(mark: Mark): void {
+  if (dragged.value?.id !== mark.id) return
+  if (dragged.value.at !== mark.at) emit('mark', mark.id, dragged.value.at)
+  dragged.value = null
+}
+function key(mark: Mark, event: KeyboardEvent): void {
+  const ways: Record<string, number> = isLevel(mark) ? { ArrowUp: 1, ArrowDown: -1 } : { ArrowLeft: -1, ArrowRight: 1 }
+  const way = ways[event.key]
+  if (way !== undefined) {
+    event.preventDefault()
+    const step = (isLevel(mark) ? area.value.high - area.value.low : span.value) / POINTS
+    emit('mark', mark.id, mark.at + way * step * (event.shiftKey ? 10 : 1))
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault()
+    emit('mark', mark.id, null)
+  }
+}
+function wheel(event: WheelEvent): void {
+  const rect = plot.value!.getBoundingClientRect()
+  const about = (event.clientX - rect.left - area.value.left) / (area.value.right - area.value.left)
+  closer(event.deltaY > 0 ? 1.3 : 1 / 1.3, Math.min(1, Math.max(0, about)))
+}
+</script>
+
+<template>
+  <figure class="min-w-0">
+    <div ref="plot" class="plot" @wheel.prevent="wheel">
+      <Line :data="data" :options="options" :plugins="[frame]" :aria-label="file.name" role="img" />
+      <button
+        v-for="mark in inside"
+        :key="mark.id"
+        type="button"
+        class="line"
+        :class="{ level: isLevel(mark), hand: mark.byHand }"
+        :style="styleOf(mark)"
+        role="slider"
+        :aria-label="`${mark.label}${mark.byHand ? ', set by hand' : ''}`"
+        :aria-valuenow="mark.at"
+        :aria-valuetext="isLevel(mark) ? mark.at.toFixed(3) : show(mark.at, 'time', { figures: 6 })"
+        @pointerdown="down(mark, $event)"
+        @pointermove="move(mark, $event)"
+        @pointerup="up(mark)"
+        @keydown="key(mark, $event)"
+      >
+        <span>{{ mark.label }}</span>
+      </button>
+    </div>
+    <figcaption class="flex flex-wrap items-baseline gap-x-3 pt-1 text-[12px] text-(--ink-soft)">
+      <span class="truncate">{{ file.name }}, {{ show(file.seconds, 'time') }}</span>
+      <button type="button" class="underline" @click="closer(1 / 2)">closer</button>
+      <button type="button" class="underline" @click="closer(2)">farther</button>
+      <button type="button" class="underline" @click="along(-0.5)">earlier</button>
+      <button type="button" class="underline" @click="along(0.5)">later</button>
+      <button type="button" class="underline" @click="range = { from: file.from, to: file.from + file.seconds }">
+        all of it
+      </button>
+      <button
+        v-for="mark in marks.filter(one => one.kind === 'time')"
+        :key="mark.id"
+        type="button"
+        class="underline"
+        @click="goTo(mark)"
+      >
+        {{ mark.label.toLowerCase() }}
+      </button>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.plot {
+  position: relative;
+  height: 260px;
+}
+.line {
+  position: absolute;
+  width: 13px;
+  cursor: grab;
+  touch-action: none;
+}
+.line.level {
+  height: 13px;
+}
+.line::after {
+  content: '';
+  position: absolute;
+  left: 6px;
+  top: 0;
+  bottom: 0;
+  width: 1px;
+  background: var(--light);
+}
+.line.level::after {
+  left: 0;
+  right: 0;
+  top: 6px;
+  bottom: auto;
+  width: auto;
+  height: 1px;
+}
+.line.hand::after {
+  background: var(--action);
+}
+.line:focus-visible::after {
+  box-shadow: 0 0 0 2px var(--action);
+}
+.line span {
+  position: absolute;
+  top: 0;
+  left: 9px;
+  font-size: 11px;
+  white-space: nowrap;
+  background: var(--sheet);
+  padding: 0 3px;
+  opacity: 0;
+}
+.line:hover span,
+.line:focus-visible span {
+  opacity: 1;
+  z-index: 2;
+}
+</style>

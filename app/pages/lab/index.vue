@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { LAB_TOOLS } from '~~/core/lab'
+import { type ShootRecord, api } from '~/services/api'
+
+/** The Lab: measuring with the files that a studio has anyway. */
+const lab = useLabStore()
+const store = useSetupStore()
+const takes = useTakesStore()
+const kit = useKitStore()
+const route = useRoute()
+const router = useRouter()
+useHead({ title: 'Lab · Epiro' })
+
+const shoots = shallowRef<ShootRecord[]>([])
+const setupId = ref(typeof route.query.setup === 'string' ? route.query.setup : '')
+const failure = ref('')
+async function openSetup(): Promise<void> {
+  failure.value = ''
+  store.close()
+  takes.close()
+  if (setupId.value === '') return
+  try {
+    await store.open(setupId.value)
+    void takes.open(setupId.value)
+  } catch {
+    failure.value = 'The set-up could not be opened.'
+    setupId.value = ''
+  }
+}
+onMounted(async () => {
+  try {
+    shoots.value = await api.shoots()
+    await kit.load()
+  } catch {
+    failure.value = 'Set-ups and kit could not be read.'
+  }
+  await openSetup()
+  lab.choose(typeof route.query.tool === 'string' ? route.query.tool : lab.toolId)
+})
+onBeforeUnmount(() => {
+  takes.close()
+  store.close()
+})
+watch([setupId, () => lab.toolId], ([setup, tool]) => {
+  void router.replace({ query: { tool, ...(setup ? { setup } : {}) } })
+})
+
+const zoom = ref(1)
+const at = ref({ x: 0.5, y: 0.5 })
+const marksOf = (index: number) => (lab.reading?.marks ?? []).filter(mark => mark.file === index)
+const shown = computed(() => lab.files.slice(0, 12))
+const GROUPS = [
+  { title: 'Frames', takes: 'frame' },
+  { title: 'Sound', takes: 'sound' },
+  { title: 'Light', takes: 'trace' },
+] as const
+</script>
+
+<template>
+  <div class="lab">
+    <nav aria-label="Tools" class="tools">
+      <h1 class="text-xl font-semibold">Lab</h1>
+      <template v-for="group in GROUPS" :key="group.title">
+        <h2 class="mt-3 text-[12px] text-(--ink-soft)">{{ group.title }}</h2>
+        <button
+          v-for="tool in LAB_TOOLS.filter(one => one.takes === group.takes)"
+          :key="tool.id"
+          type="button"
+          class="tool"
+          :class="{ here: tool.id === lab.toolId }"
+          :aria-current="tool.id === lab.toolId ? 'true' : undefined"
+          @click="lab.choose(tool.id)"
+        >
+          {{ tool.title }}
+        </button>
+      </template>
+      <p class="mt-4 text-[12px] text-(--ink-soft)">
+        Files are read on this device and not kept. What you send on keeps their name, the day and how it was read.
+      </p>
+    </nav>
+    <main class="scrolls min-w-0 px-4 py-3">
+      <header class="max-w-3xl pb-2">
+        <h2 class="text-lg font-semibold">{{ lab.tool.title }}</h2>
+        <p class="text-[13px] text-(--ink-soft)">{{ lab.tool.text }}</p>
+        <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">
+          In this order: {{ lab.tool.parts.join('; then ') }}.
+        </p>
+      </header>
+      <LabFileDrop />
+      <div v-if="lab.tool.takes === 'frame' && shown.length > 0" class="flex items-baseline gap-3 pt-2 text-[12px]">
+        <label class="flex items-center gap-2">
+          Closer <input v-model.number="zoom" type="range" min="1" max="8" step="0.5" aria-label="Zoom" />
+        </label>
+        <span class="text-(--ink-soft)">double click: look there, in all of them</span>
+      </div>
+      <div
+        class="grid gap-4 pt-3"
+        :class="{ 'grid-cols-2': lab.tool.takes === 'frame' && shown.length > 1 }"
+        data-testid="lab-files-shown"
+      >
+        <template v-for="(file, i) in shown" :key="file.file">
+          <LabFrameView
+            v-if="file.kind === 'frame'"
+            :file="file"
+            :marks="marksOf(i)"
+            :zoom="zoom"
+            :at="at"
+            @mark="(id, place) => lab.mark(id, i, place)"
+            @look="at = $event"
+          />
+          <LabTraceView v-else :file="file" :marks="marksOf(i)" @mark="(id, place) => lab.mark(id, i, place)" />
+        </template>
+      </div>
+      <p v-if="lab.files.length > shown.length" class="text-[13px] text-(--ink-soft)">
+        and {{ lab.files.length - shown.length }} more, read as well
+      </p>
+      <p v-if="lab.files.length > 0 && lab.files.length < lab.tool.least" role="status" class="text-[13px]">
+        {{ lab.tool.least }} files are needed; there
+        {{ lab.files.length === 1 ? 'is one' : `are ${lab.files.length}` }}.
+      </p>
+    </main>
+    <aside class="scrolls side" aria-label="Settings and reading">
+      <label class="grid gap-1 text-[13px]">
+        For the set-up
+        <select
+          v-model="setupId"
+          class="max-w-full border-b border-(--hair-strong) bg-transparent"
+          data-testid="lab-setup"
+          @change="openSetup"
+        >
+          <option value="">none</option>
+          <optgroup v-for="shoot in shoots" :key="shoot.id" :label="shoot.name">
+            <option v-for="setup in shoot.setups" :key="setup.id" :value="setup.id">{{ setup.name }}</option>
+          </optgroup>
+        </select>
+      </label>
+      <p v-if="failure" role="alert" class="text-[13px] text-(--bad)">{{ failure }}</p>
+      <LabToolSettings />
+      <LabReadingPanel />
+      <LabGivePanel :setup-id="setupId" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.lab {
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr) 350px;
+  height: 100%;
+}
+.tools {
+  border-right: 1px solid var(--hair);
+  padding: 12px;
+  overflow-y: auto;
+}
+.tool {
+  display: block;
+  width: 100%;
+  text-align: left;
+  padding: 2px 6px;
+  font-size: 14px;
+  border-left: 2px solid transparent;
+  cursor: pointer;
+}
+.tool.here {
+  border-left-color: var(--ink);
+  font-weight: 620;
+}
+.side {
+  border-left: 1px solid var(--hair);
+  padding: 12px 14px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+@media (max-width: 900px) {
+  .lab {
+    display: block;
+    overflow-y: auto;
+  }
+  .tools {
+    border: 0;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 4px;
+  }
+  .tools h2 {
+    margin: 0;
+    width: 100%;
+  }
+  .tool {
+    width: auto;
+  }
+  .side {
+    border: 0;
+  }
+}
+</style>

@@ -1,0 +1,235 @@
+import {
+  type Give,
+  type GivenFrom,
+  type HandMark,
+  type LabReading,
+  type LabSettings,
+  type LabTool,
+  LAB_TOOLS,
+  givenToKit,
+  givenToSetup,
+  labTool,
+  startOf,
+  takenFromKit,
+  takenFromSetup,
+} from '~~/core/lab'
+import { plan as planOf, sceneFigures } from '~~/core'
+import { askLab, stopLab } from '~/services/lab'
+import { decodedSound } from '~/services/recording'
+import type { LabFile } from '~/workers/lab.worker'
+import { localDay } from '~/utils/day'
+
+/** A figure that was sent from here, with what takes it back. */
+export interface Sent {
+  label: string
+  where: string
+  /** Empty: it was taken back, or cannot be. */
+  back: (() => Promise<void> | void) | null
+  taken: boolean
+}
+
+/** The Lab: a tool, the files it was given, what it reads in them, and what was sent on. */
+export const useLabStore = defineStore('lab', () => {
+  const toolId = ref(LAB_TOOLS[0]!.id)
+  const tool = computed<LabTool>(() => labTool(toolId.value)!)
+  const files = shallowRef<LabFile[]>([])
+  const settings = ref<LabSettings>(startOf(tool.value))
+  const marks = shallowRef<HandMark[]>([])
+  const reading = shallowRef<LabReading | null>(null)
+  /** What is true of a stand-in; null: these are real files. */
+  const truth = shallowRef<Record<string, number> | null>(null)
+  const busy = ref('')
+  const trouble = ref<string[]>([])
+  const sent = shallowRef<Sent[]>([])
+
+  function choose(id: string): void {
+    if (!labTool(id)) return
+    toolId.value = id
+    clear()
+    settings.value = { ...startOf(tool.value), ...fromSetup() }
+  }
+  function clear(): void {
+    files.value = []
+    marks.value = []
+    reading.value = null
+    truth.value = null
+    trouble.value = []
+    void askLab<'forget'>({ kind: 'forget' })
+  }
+
+  /** What the set-up at hand knows of a tool's settings. */
+  function fromSetup(): LabSettings {
+    const setup = useSetupStore().setup
+    if (!setup) return {}
+    const known: LabSettings = {
+      power: setup.flashes[0]?.power ?? null,
+      air: setup.air.temperatureC,
+      distance: setup.subject.distance,
+      delay: setup.delay,
+      travel: setup.camera.curtainTravel,
+      planned: Number((sceneFigures(planOf(setup)).ground.middle ?? NaN).toFixed(2)) || null,
+      reflectance: toolId.value === 'ground' ? setup.scene.ground.reflectance : null,
+    }
+    const asked = new Set(tool.value.fields.map(field => field.key))
+    return Object.fromEntries(Object.entries(known).filter(([key, value]) => asked.has(key) && value != null))
+  }
+
+  async function work(what: string, job: () => Promise<void>): Promise<void> {
+    busy.value = what
+    trouble.value = []
+    try {
+      await job()
+    } catch (error) {
+      trouble.value = [...trouble.value, (error as Error).message]
+    }
+    busy.value = ''
+  }
+
+  const read = async (): Promise<void> => {
+    if (files.value.length < tool.value.least) {
+      reading.value = null
+      return
+    }
+    reading.value = await askLab<'read'>({
+      kind: 'read',
+      tool: toolId.value,
+      files: files.value.map(({ file }) => file),
+      settings: { ...settings.value },
+      marks: marks.value.map(mark => ({ ...mark })),
+    })
+  }
+
+  async function one(file: File): Promise<LabFile> {
+    if (tool.value.takes === 'frame')
+      return askLab<'picture'>({ kind: 'picture', file, full: tool.value.full === true })
+    if (tool.value.takes === 'trace' && /\.(csv|tsv|txt)$/i.test(file.name))
+      return askLab<'table'>({ kind: 'table', file })
+    const sound = await decodedSound(file)
+    return askLab<'sound'>({ kind: 'sound', name: file.name, as: tool.value.takes, ...sound })
+  }
+  /** Adds files; what is wrong with some does not keep the others away. */
+  const add = (list: readonly File[]): Promise<void> =>
+    work('Reading', async () => {
+      if (truth.value) clear()
+      for (const [i, file] of list.entries()) {
+        busy.value = `Reading ${i + 1} of ${list.length}`
+        try {
+          files.value = [...files.value, await one(file)]
+        } catch (error) {
+          trouble.value = [...trouble.value, (error as Error).message]
+        }
+      }
+      await read()
+    })
+  const addSound = (channels: Float32Array[], rate: number): Promise<void> =>
+    work('Reading', async () => {
+      if (truth.value) clear()
+      const name = `recorded ${new Date().toLocaleTimeString([], { hour12: false })}`
+      files.value = [
+        ...files.value,
+        await askLab<'sound'>({ kind: 'sound', name, as: tool.value.takes, channels, rate }),
+      ]
+      await read()
+    })
+  const standIn = (seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
+    work('Making a stand-in', async () => {
+      clear()
+      const made = await askLab<'standIn'>({ kind: 'standIn', tool: toolId.value, seed })
+      files.value = made.files
+      truth.value = made.truth
+      settings.value = { ...startOf(tool.value), ...made.settings }
+      marks.value = ['mark', 'from', 'to'].flatMap(id =>
+        typeof made.settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: made.settings[id] }] : [],
+      )
+      await read()
+    })
+
+  const set = (key: string, value: number | string | null): Promise<void> => {
+    settings.value = { ...settings.value, [key]: value }
+    return work('Reading', read)
+  }
+  /** Sets a mark by hand, or with null lets it be read again. */
+  const mark = (id: string, file: number, at: number | null): Promise<void> => {
+    const others = marks.value.filter(one => one.id !== id || one.file !== file)
+    marks.value = at === null ? others : [...others, { id, file, at }]
+    return work('Reading', read)
+  }
+  function stop(): void {
+    stopLab()
+    files.value = []
+    reading.value = null
+  }
+
+  // ── sending on ──
+  const from = (): GivenFrom => ({
+    how: `Lab, ${tool.value.title.toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(0, 200),
+    date: localDay(),
+  })
+  const noted = (label: string, where: string, back: Sent['back']): void => {
+    sent.value = [{ label, where, back, taken: false }, ...sent.value]
+  }
+  function toSetup(give: Give): void {
+    const store = useSetupStore()
+    const before = store.setup
+    if (!before) return
+    const after = givenToSetup(before, give, from())
+    store.replace(after)
+    noted(give.label, before.name, () => store.replace(takenFromSetup(store.setup ?? after, before, after, give)))
+  }
+  function toKit(give: Give, id: string): string {
+    const kit = useKitStore()
+    const item = kit.byId.get(id)?.item
+    const after = item && givenToKit(item, give, from())
+    if (!item || !after) return 'Choose what it was measured on.'
+    const wrong = kit.change(id, after)[0]
+    if (wrong) return wrong.reason
+    noted(give.label, item.name, () => {
+      const now = kit.byId.get(id)?.item
+      if (now) kit.change(id, takenFromKit(now, item, give))
+    })
+    return ''
+  }
+  async function toTake(give: Extract<Give, { to: 'take' }>): Promise<string> {
+    const takes = useTakesStore()
+    const take = takes.takes[0]
+    if (!take) return 'There is no take yet in this set-up.'
+    const { delay, verdict, keeper, position, note, sharp, exposed, clean } = take
+    const was = { delay, verdict, keeper, position, note, sharp, exposed, clean }
+    const joined = [note, give.note].filter(Boolean).join('; ')
+    await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
+    noted(give.label, `take ${take.number}`, async () => {
+      const now = takes.takes.find(other => other.id === take.id)
+      if (now) await takes.amend(now, was)
+    })
+    return ''
+  }
+  async function takeBack(entry: Sent): Promise<void> {
+    await entry.back?.()
+    sent.value = sent.value.map(one => (one === entry ? { ...one, taken: true, back: null } : one))
+  }
+
+  return {
+    toolId,
+    tool,
+    files,
+    settings,
+    marks,
+    reading,
+    truth,
+    busy,
+    trouble,
+    sent,
+    choose,
+    clear,
+    add,
+    addSound,
+    standIn,
+    set,
+    mark,
+    stop,
+    toSetup,
+    toKit,
+    toTake,
+    takeBack,
+  }
+})

@@ -1,0 +1,48 @@
+import { Film, sceneOf } from '../../render'
+import { type Plan, dragOf, followed } from '../../plan'
+import { type Small, clipped, smallOf } from './small'
+
+/** px across at which takes are read. */
+const WIDE = 96
+const PASSES = 2
+
+/** The plan as it would be were the light to fall at a time, s after the action starts. */
+export function caughtAt(plan: Plan, time: number, places: (time: number) => number): Plan {
+  const still = plan.setup.motion.kind === 'still'
+  return {
+    ...plan,
+    sequence: null,
+    timing: { ...plan.timing, captured: time },
+    caughtAt: still ? null : places(time) - plan.setup.subject.distance,
+  }
+}
+
+/** What the camera would see at an offset from the moment. */
+export interface Seen {
+  /** s, + = late. */
+  offset: number
+  /** m past the mark; null where place tells nothing. */
+  past: number | null
+  small: Small
+  /** How likely the plan it is of is beside the others, 1 for the likeliest. */
+  likely: number
+}
+
+/** Where a thing has come to at a time, m along the travel. */
+export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.setup, dragOf(plan.setup))
+
+/** The frame that the plan predicts for an offset from its moment, small. */
+export function seenAt(plan: Plan, offset: number, places: (time: number) => number, likely: number): Seen {
+  const { camera, subject, moment } = plan.setup
+  const time = plan.timing.moment! + offset
+  const height = Math.max(24, Math.round((WIDE * camera.sensorHeight) / camera.sensorWidth))
+  const film = new Film(sceneOf(caughtAt(plan, time, places)), WIDE, height, 5)
+  for (let pass = 0; pass < PASSES; pass++) film.pass()
+  const light = new Float32Array(WIDE * height)
+  for (let i = 0; i < light.length; i++) {
+    const [red, green, blue] = film.at(i % WIDE, Math.floor(i / WIDE))
+    light[i] = clipped(0.2126 * red + 0.7152 * green + 0.0722 * blue)
+  }
+  const past = plan.setup.motion.kind === 'still' ? null : places(time) - subject.distance - moment.offset
+  return { offset, past, small: smallOf(WIDE, height, light), likely }
+}

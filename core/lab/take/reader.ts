@@ -1,0 +1,290 @@
+import { type Plan, plan as planOf } from '../../plan'
+import { placeTells, priorOf } from '../../run'
+import { normalCdf } from '../../math/normal'
+import { traitsOf } from '../../recipes/all'
+import { withChanges } from '../../setup/paths'
+import type { Frame } from '../types'
+import { doubleOf } from './double'
+import { type Seen, placesOf, seenAt } from './instants'
+import { type Small, dimmed, shrunk } from './small'
+import { unlikeOf } from './unlike'
+
+/** How a take looks to have come out: a proposal, never a verdict. */
+export interface TakeReading {
+  verdict: 'early' | 'on' | 'late' | 'missed' | 'misfire' | null
+  /** Chance that the verdict is right, 0 to 1, as far as the picture tells. */
+  sure: number
+  /** s from the moment, + = late, with its standard error; null: the picture does not tell. */
+  offset: number | null
+  offsetError: number | null
+  /** m past the mark with its standard error; null where place tells nothing. */
+  past: number | null
+  pastError: number | null
+  /** Stops of light against the plan. */
+  stops: number | null
+  /** Share of light that a second pop has of the first; null: there is none. */
+  double: number | null
+  /** How little the plan has of what stands out in the picture: 0 all of it, 1 none. */
+  unlike: number
+  /** What was seen, and what to do about it. */
+  reasons: string[]
+}
+
+/** Instants to either side of the moment, and of a travel that tells its own place. */
+const INSTANTS = 16
+const PLACES = 40
+/** Speeds that are tried, standard deviations off, where the picture looks otherwise for each. */
+const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
+/** Light below which nothing fell on the scene, against the plan; stops. */
+const UNLIT = -5
+/** More unlike than this the plan is not in the picture. */
+const STRANGE = 0.9
+/** Parts of a picture that tell independently of each other. */
+const PARTS = 200
+
+/** Offsets dense about the moment and farther apart away from it. */
+function offsetsOf(reach: number, window: number, count: number): number[] {
+  const bend = Math.asinh((3 * reach) / window) || 1
+  return Array.from({ length: 2 * count + 1 }, (_, i) => (reach * Math.sinh((i / count - 1) * bend)) / Math.sinh(bend))
+}
+
+interface Fit {
+  /** Amount of light against the plan's. */
+  gain: number
+  /** Sum of squares left, of roots of light. */
+  rest: number
+}
+
+function fitOf(picture: Small, seen: Small): Fit {
+  let [cross, own, all] = [0, 0, 0]
+  for (let i = 0; i < picture.roots.length; i++) {
+    const [p, m] = [picture.roots[i]!, seen.roots[i]!]
+    cross += p * m
+    own += m * m
+    all += p * p
+  }
+  const root = own > 0 ? Math.max(0.02, cross / own) : 1
+  return { gain: root * root, rest: Math.max(0, all - 2 * root * cross + root * root * own) }
+}
+
+const meanLight = ({ light }: Small): number => light.reduce((a, b) => a + b, 0) / light.length
+
+/** One instant that is to be looked at: of which plan, at what offset. */
+interface Wanted {
+  plan: Plan
+  places: (time: number) => number
+  offset: number
+  likely: number
+}
+
+/** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
+function plansOf(plan: Plan, tells: boolean): { plan: Plan; likely: number }[] {
+  const { setup } = plan
+  const spread = Math.hypot(setup.motion.speedError, setup.motion.speedSpread)
+  const looksSame =
+    setup.motion.kind === 'fall' || (setup.motion.kind === 'still' && traitsOf(setup.recipe).tears === true)
+  if (tells || looksSame || spread < 0.02) return [{ plan, likely: 1 }]
+  return SPEEDS.map(off => ({
+    plan:
+      off === 0
+        ? plan
+        : planOf(withChanges(setup, [{ path: 'motion.speed', value: setup.motion.speed * Math.exp(off * spread) }])),
+    likely: Math.exp(-0.5 * off * off),
+  }))
+}
+
+/**
+ * Reads takes of a plan: compares each picture with what the plan predicts for instants before and after the moment.
+ * The instants are made once for a plan, by the renderer; a reading takes a few milliseconds then.
+ */
+export class TakeReader {
+  private readonly seen: Seen[] = []
+  private readonly wanted: Wanted[]
+  private readonly tells: boolean
+  private readonly spread: number
+
+  constructor(readonly plan: Plan) {
+    const { before, after } = plan.keep
+    const prior = priorOf(plan)
+    const window = Math.max(before + after, 1e-6)
+    this.tells = placeTells(plan)
+    this.spread = Math.hypot(prior?.uncertainty ?? window, prior?.scatter ?? window)
+    this.wanted = this.wantedFor(window)
+  }
+
+  private wantedFor(window: number): Wanted[] {
+    if (this.plan.timing.moment === null) return []
+    const half = (0.55 * this.plan.optics.fieldWidth) / Math.max(this.plan.alongSpeed, 1e-9)
+    const offsets = this.tells
+      ? Array.from({ length: 2 * PLACES + 1 }, (_, i) => (i / PLACES - 1) * half)
+      : offsetsOf(Math.max(3 * window, 3 * this.spread), window, INSTANTS)
+    return plansOf(this.plan, this.tells)
+      .filter(({ plan }) => plan.timing.moment !== null)
+      .flatMap(({ plan, likely }) => {
+        const places = placesOf(plan)
+        return offsets.map(offset => ({ plan, places, offset, likely }))
+      })
+  }
+
+  /** Share of the instants that are ready, 0 to 1. */
+  get ready(): number {
+    return this.wanted.length === 0 ? 1 : this.seen.length / this.wanted.length
+  }
+
+  /** Makes one more instant ready. @returns whether all are */
+  prepare(): boolean {
+    const next = this.wanted[this.seen.length]
+    if (next) this.seen.push(seenAt(next.plan, next.offset, next.places, next.likely))
+    return this.seen.length >= this.wanted.length
+  }
+
+  /** A proposal for a picture of the plan's own framing. */
+  read(frame: Frame): TakeReading {
+    while (!this.prepare());
+    if (this.seen.length === 0) return nothing('The plan has no moment yet: nothing to compare the picture with.')
+    const { width, height } = this.seen[0]!.small
+    const picture = shrunk(frame, width, height)
+    const usual = meanLight(this.seen[Math.floor(this.seen.length / 2)]!.small)
+    const stops = Math.log2(Math.max(meanLight(picture), 1e-9) / usual)
+    if (stops < UNLIT) return dark(stops)
+    return this.told(picture, this.fitsOf(picture))
+  }
+
+  /** How each instant goes with a picture, its light brought to the picture's first. */
+  private fitsOf(picture: Small): Fit[] {
+    const first = this.seen.map(({ small }) => fitOf(picture, small))
+    const best = first.reduce((a, b) => (a.rest <= b.rest ? a : b))
+    if (Math.abs(Math.log2(best.gain)) < 0.15) return first
+    // Where white was cut off, more or less light is not the same picture brighter.
+    return this.seen.map(({ small }) => {
+      const fit = fitOf(picture, dimmed(small, best.gain))
+      return { gain: fit.gain * best.gain, rest: fit.rest }
+    })
+  }
+
+  private told(picture: Small, fits: readonly Fit[]): TakeReading {
+    const { seen } = this
+    const least = fits.reduce((a, b) => (a.rest <= b.rest ? a : b))
+    const at = fits.indexOf(least)
+    const chances = this.chancesOf(fits)
+    const finer = this.finer(fits, at)
+    const verdict = best(this.verdictsOf(chances, at, finer))
+    const mean = (of: (one: Seen) => number): number => seen.reduce((total, one, i) => total + chances[i]! * of(one), 0)
+    const offset = mean(one => one.offset)
+    const error = Math.sqrt(mean(one => (one.offset - offset) ** 2))
+    const double = least.gain < Math.SQRT2 ? null : doubleOf(picture, seen, at)
+    const unlike = unlikeOf(
+      picture,
+      dimmed(seen[at]!.small, least.gain),
+      fits.map(fit => fit.rest),
+    )
+    const stops = Math.log2(least.gain)
+    const past = this.tells ? mean(one => one.past ?? 0) + (finer * this.plan.alongSpeed || 0) : null
+    const pixel = this.plan.optics.fieldWidth / picture.width
+    return {
+      verdict: unlike > STRANGE ? null : verdict[0],
+      sure: unlike > STRANGE ? 0 : verdict[1],
+      offset: offset + finer,
+      offsetError: Math.hypot(error, this.stepAt(at) / 4),
+      past,
+      pastError: past === null ? null : Math.hypot(Math.sqrt(mean(one => ((one.past ?? 0) - past) ** 2)), pixel / 3),
+      stops,
+      double,
+      unlike,
+      reasons: reasonsOf(stops, double, unlike),
+    }
+  }
+
+  /** Chance of each instant: how well it goes with the picture, and how likely it was beforehand. */
+  private chancesOf(fits: readonly Fit[]): number[] {
+    const { seen, spread } = this
+    const least = Math.min(...fits.map(fit => fit.rest))
+    // What differs everywhere, noise and what the plan does not draw; neighbours differ together.
+    const noise = Math.max(least / PARTS, 1e-5)
+    const weights = fits.map((fit, i) => {
+      const one = seen[i]!
+      const prior = Math.exp(-0.5 * (one.offset / (2 * spread)) ** 2)
+      return Math.exp(-(fit.rest - least) / (2 * noise)) * prior * one.likely * this.stepAt(i)
+    })
+    const total = weights.reduce((a, b) => a + b, 0)
+    return weights.map(weight => weight / total)
+  }
+
+  /** s from the best instant to where the least lies between it and its neighbours. */
+  private finer(fits: readonly Fit[], at: number): number {
+    const { seen } = this
+    const beside = (i: number): boolean => seen[i] !== undefined && seen[i].likely === seen[at]!.likely
+    if (!beside(at - 1) || !beside(at + 1)) return 0
+    const [a, b] = [seen[at - 1]!.offset - seen[at]!.offset, seen[at + 1]!.offset - seen[at]!.offset]
+    const [u, v] = [fits[at - 1]!.rest - fits[at]!.rest, fits[at + 1]!.rest - fits[at]!.rest]
+    if (a >= 0 || b <= 0) return 0
+    // The parabola through the three.
+    const bow = (u / a - v / b) / (a - b)
+    const tilt = u / a - bow * a
+    return bow > 0 ? Math.min(b / 2, Math.max(a / 2, -tilt / (2 * bow))) : 0
+  }
+
+  /** s that an instant stands for, half of the way to its neighbours. */
+  private stepAt(i: number): number {
+    const { offset, likely } = this.seen[i]!
+    const beside = (one: Seen | undefined): number => (one?.likely === likely ? one.offset : offset)
+    return Math.max(1e-9, Math.abs(beside(this.seen[i + 1]) - beside(this.seen[i - 1])) / 2)
+  }
+
+  /** Chances of each verdict, an instant between two counting by how near it is. */
+  private verdictsOf(
+    chances: readonly number[],
+    at: number,
+    finer: number,
+  ): Record<'early' | 'on' | 'late' | 'missed', number> {
+    const { before, after } = this.plan.keep
+    const all = { early: 0, on: 0, late: 0, missed: 0 }
+    const half = this.plan.optics.fieldWidth / 2
+    this.seen.forEach((one, i) => {
+      const chance = chances[i]!
+      if (this.tells && one.past !== null && Math.abs(one.past) > half) {
+        all.missed += chance
+        return
+      }
+      const step = this.stepAt(i) / (i === at ? 4 : 2)
+      const offset = one.offset + (i === at ? finer : 0)
+      const early = normalCdf((-before - offset) / step)
+      const late = normalCdf((offset - after) / step)
+      all.early += chance * early
+      all.late += chance * late
+      all.on += chance * Math.max(0, 1 - early - late)
+    })
+    return all
+  }
+}
+
+const best = <K extends string>(of: Record<K, number>): [K, number] =>
+  (Object.entries(of) as [K, number][]).reduce((a, b) => (a[1] >= b[1] ? a : b))
+
+const nothing = (why: string): TakeReading => ({
+  verdict: null,
+  sure: 0,
+  offset: null,
+  offsetError: null,
+  past: null,
+  pastError: null,
+  stops: null,
+  double: null,
+  unlike: 1,
+  reasons: [why],
+})
+const dark = (stops: number): TakeReading => ({
+  ...nothing('No light fell: did it trigger, and were the flashes ready?'),
+  verdict: 'misfire',
+  sure: 0.97,
+  stops,
+})
+
+function reasonsOf(stops: number, double: number | null, unlike: number): string[] {
+  return [
+    ...(unlike > STRANGE ? ['Unlike the plan at any instant: is it this set-up’s picture, framed as planned?'] : []),
+    ...(double === null ? [] : ['Double light: make the hold-off longer than the bounce.']),
+    ...(double === null && stops > 0.5 ? ['Brighter than planned: was a light moved, or its power changed?'] : []),
+    ...(stops < -0.5 ? ['Darker than planned: did every light fire, at the power planned?'] : []),
+  ]
+}
