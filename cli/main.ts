@@ -17,6 +17,9 @@ epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
                                         LINK is made on the page People
 epiro bench FILE [--seed N] [--folder DIR]
                                         the practice bench on standard input and output (docs/device-interface.md)
+epiro read FILE… [--tool NAME] [--set KEY=VALUE]…
+                                        what the Lab reads in pictures, recordings and traces, as JSON, SI;
+                                        the tool by the files where none is named
 epiro link [--name NAME] [--role lead|assistant|viewer] [--studio NAME]
                                         a sign-in link, good once and for 15 minutes
 epiro studio NAME                       another studio on this installation, with a link for its lead
@@ -155,6 +158,20 @@ async function benchCommand(args: string[]): Promise<void> {
   })
 }
 
+async function readCommand(args: string[]): Promise<void> {
+  const { values, positionals } = optionsOf(args, { tool: { type: 'string' }, set: { type: 'string', multiple: true } })
+  if (positionals.length === 0) throw new BadInput(['Name the files to read'])
+  const settings = Object.fromEntries(
+    (values.set ?? []).map(pair => {
+      const [key, value] = [pair.slice(0, pair.indexOf('=')), pair.slice(pair.indexOf('=') + 1)]
+      if (!key) throw new BadInput([`--set ${pair}: as in --set distance=2.5`])
+      return [key, value.trim() !== '' && Number.isFinite(Number(value)) ? Number(value) : value]
+    }),
+  )
+  const { readFiles } = await import('./read')
+  print(await readFiles(positionals, values.tool, settings))
+}
+
 async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
   const { values, positionals } = optionsOf(args, {
     name: { type: 'string' },
@@ -187,6 +204,9 @@ export async function main(args: string[]): Promise<number> {
         return 0
       case 'watch':
         return await watchCommand(rest)
+      case 'read':
+        await readCommand(rest)
+        return 0
       case 'bench':
         await benchCommand(rest)
         return 0

@@ -137,7 +137,11 @@ export const useLabStore = defineStore('lab', () => {
       const made = await askLab<'standIn'>({ kind: 'standIn', tool: toolId.value, seed })
       files.value = made.files
       truth.value = made.truth
-      settings.value = { ...startOf(tool.value), ...made.settings }
+      const rounded = Object.entries(made.settings).map(([key, value]) => [
+        key,
+        typeof value === 'number' ? Number(value.toPrecision(5)) : value,
+      ])
+      settings.value = { ...startOf(tool.value), ...(Object.fromEntries(rounded) as LabSettings) }
       marks.value = ['mark', 'from', 'to'].flatMap(id =>
         typeof made.settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: made.settings[id] }] : [],
       )

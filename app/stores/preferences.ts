@@ -9,6 +9,9 @@ export const usePreferencesStore = defineStore('preferences', () => {
   const panel = useCookie<'know' | 'all'>('epiro-panel', { ...year, default: () => 'know' })
   const system = useCookie<System>('epiro-units', { ...year, default: () => 'metric' })
 
+  /** Whether a take whose reading is sure is logged by itself. */
+  const autoLog = useCookie<boolean>('epiro-auto-log', { ...year, default: () => false })
+
   watch(
     look,
     value => {
@@ -17,5 +20,5 @@ export const usePreferencesStore = defineStore('preferences', () => {
     { immediate: true },
   )
 
-  return { look, system, panel }
+  return { look, system, panel, autoLog }
 })

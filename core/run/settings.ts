@@ -28,7 +28,11 @@ const PATHS = [
 const OF_EACH_LIGHT = ['power', 'distance', 'lossStops'] as const
 const MOST_LIGHTS = 16
 
-export const MOST_SETTINGS = PATHS.length + OF_EACH_LIGHT.length * MOST_LIGHTS
+/** What a reading of the take's picture said, noted beside its settings: never a setting itself. */
+const READ = 'read.'
+const MOST_READ = 8
+
+export const MOST_SETTINGS = PATHS.length + OF_EACH_LIGHT.length * MOST_LIGHTS + MOST_READ
 
 /** The settings of a set-up that a take notes. */
 export function settingsOf(setup: Setup): TakeSettings {
@@ -36,9 +40,37 @@ export function settingsOf(setup: Setup): TakeSettings {
   return Object.fromEntries([...PATHS, ...lights].map(path => [path, valueAt(setup, path) as TakeSettings[string]]))
 }
 
+/** What a reading proposed for a take. */
+export interface ReadNote {
+  verdict: string | null
+  /** 0 to 1. */
+  sure: number
+  past: number | null
+  stops: number | null
+}
+
+/** Settings of a take with what its picture was read as. */
+export const withReading = (settings: TakeSettings, note: ReadNote): TakeSettings => ({
+  ...settings,
+  [`${READ}verdict`]: note.verdict,
+  [`${READ}sure`]: note.sure,
+  [`${READ}past`]: note.past,
+  [`${READ}stops`]: note.stops,
+})
+
+/** How often what was read was what was logged, over takes whose picture was read as something; null: none was. */
+export function readingAgreement(
+  takes: readonly { verdict: string; settings: TakeSettings | null }[],
+): { same: number; of: number } | null {
+  const read = takes.filter(take => typeof take.settings?.[`${READ}verdict`] === 'string')
+  return read.length === 0
+    ? null
+    : { same: read.filter(take => take.settings![`${READ}verdict`] === take.verdict).length, of: read.length }
+}
+
 /** Paths whose values differ between two takes; one that only one of them noted is left out. */
 export function differingSettings(a: TakeSettings, b: TakeSettings): string[] {
-  return Object.keys(a).filter(path => path in b && a[path] !== b[path])
+  return Object.keys(a).filter(path => !path.startsWith(READ) && path in b && a[path] !== b[path])
 }
 
 /** Whether a value from outside can be the settings of a take. */

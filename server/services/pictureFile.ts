@@ -1,7 +1,7 @@
-import exifr from 'exifr'
 import sharp from 'sharp'
 import { MOST_PIXELS, type PictureExposure, type PictureType } from '../../shared/schemas/pictures'
 import { problem } from '../utils/problem'
+import { type Tags, tagsOf } from './pictureTags'
 
 /** A picture ready to be kept. */
 export interface PreparedPicture {
@@ -21,22 +21,6 @@ const THUMB = 320
 const LONGEST_SIDE = 30_000
 const QUALITY = { jpeg: 92, webp: 92, thumb: 78 } as const
 const FORMATS: Record<string, PictureType> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
-/** Fields that are read; of the rest, the place above all, nothing is looked at. */
-const FIELDS = [
-  'DateTimeOriginal',
-  'CreateDate',
-  'OffsetTimeOriginal',
-  'OffsetTime',
-  'SubSecTimeOriginal',
-  'ExposureTime',
-  'FNumber',
-  'ISO',
-  'FocalLength',
-  'Model',
-]
-
-type Tags = Record<string, unknown>
-
 const positive = (value: unknown): number | null =>
   typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null
 
@@ -51,20 +35,6 @@ function timeOf(tags: Tags, zone: number): number | null {
   const ahead = offset ? (offset[1] === '-' ? -1 : 1) * (Number(offset[2]) * 60 + Number(offset[3])) : zone
   const time = Date.UTC(y, mo! - 1, d, h, mi, s) + (fraction ? Number(`0.${fraction}`) * 1000 : 0) - ahead * 60_000
   return Number.isFinite(time) ? Math.round(time) : null
-}
-
-/**
- * Tags of the notes that sharp found in a file of any kind; a file without or with broken ones is a picture all the
- * same.
- */
-async function tagsOf(exif: Buffer | undefined): Promise<Tags> {
-  if (!exif) return {}
-  const tiff = exif.subarray(exif.subarray(0, 4).toString('latin1') === 'Exif' ? 6 : 0)
-  return (
-    ((await exifr
-      .parse(tiff, { pick: FIELDS, reviveValues: false, translateValues: false, gps: false, xmp: false, iptc: false })
-      .catch(() => null)) as Tags | undefined | null) ?? {}
-  )
 }
 
 /**

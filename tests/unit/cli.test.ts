@@ -1,10 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import Ajv2020 from 'ajv/dist/2020.js'
 import { RECIPES, type Setup, newSetup } from '~~/core'
+import { type LabReading, labTool } from '~~/core/lab'
 import { setupJsonSchema } from '~~/core/setup/jsonSchema'
 import { setupSchema } from '~~/shared/schemas/setup'
 import { check } from '~~/shared/schemas/validate'
+import { fileOf } from '../support/labFiles'
 import { randomSetup } from '../support/randomSetup'
 
 const epiro = (args: string[], input = '') =>
@@ -93,5 +97,49 @@ describe('the JSON Schema of the set-up file', () => {
       expect(validate(setup)).toBe(false)
       expect(check(setupSchema, setup)).toHaveProperty('mistakes')
     }
+  })
+})
+
+describe('read', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'epiro-read-'))
+  afterAll(() => rmSync(folder, { recursive: true }))
+  const kept = async (tool: string, seed: number): Promise<string[]> =>
+    Promise.all(
+      labTool(tool)!
+        .standIn(seed)
+        .files.map(async input => {
+          const { name, buffer } = await fileOf(input)
+          writeFileSync(join(folder, name), buffer)
+          return join(folder, name)
+        }),
+    )
+  const figureOf = (stdout: string, id: string): number =>
+    (JSON.parse(stdout) as { reading: LabReading }).reading.figures.find(figure => figure.id === id)!.value!
+
+  test('gives what the Lab reads, the tool by what the files are, settings by their names', async () => {
+    const { settings, truth } = labTool('speed')!.standIn(3)
+    const set = Object.entries(settings).flatMap(([key, value]) => ['--set', `${key}=${value}`])
+    const shots = epiro(['read', ...(await kept('speed', 3)), ...set])
+    expect([shots.status, shots.stderr]).toEqual([0, ''])
+    expect(figureOf(shots.stdout, 'speed') / truth.speed!).toBeCloseTo(1, 2)
+    const trace = epiro(['read', ...(await kept('trace', 4))])
+    expect(figureOf(trace.stdout, 't01') / labTool('trace')!.standIn(4).truth.t01!).toBeCloseTo(1, 1)
+    const frame = epiro(['read', ...(await kept('black', 2)), '--tool', 'black'])
+    expect(figureOf(frame.stdout, 'ambient')).toBeCloseTo(labTool('black')!.standIn(2).truth.ambient!, 0)
+  })
+  test.each<[string, string[], RegExp]>([
+    ['no file', [], /Name the files to read/],
+    ['a file that is not there', ['nowhere.wav'], /file is "nowhere\.wav"; allowed: a file that is there/],
+    [
+      'a file that is something else',
+      ['package.json', '--tool', 'speed'],
+      /package\.json is .*allowed: a WAV recording/,
+    ],
+    ['a tool that there is not', ['package.json', '--tool', 'guess'], /--tool is "guess"/],
+    ['a setting that the tool has not', ['package.json', '--tool', 'black', '--set', 'x=1'], /--set is "x"/],
+  ])('%s: standard error, exit 2', (_, args, line) => {
+    const { status, stdout, stderr } = epiro(['read', ...args])
+    expect([status, stdout]).toEqual([2, ''])
+    expect(stderr).toMatch(line)
   })
 })

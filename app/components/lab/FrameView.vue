@@ -84,7 +84,7 @@ function look(event: MouseEvent): void {
 
 <template>
   <figure class="min-w-0">
-    <div class="frame" @dblclick="look">
+    <div class="frame" :style="{ maxWidth: `calc((100dvh - 240px) * ${file.width / file.height})` }" @dblclick="look">
       <div
         ref="sheet"
         class="sheet"
@@ -163,16 +163,16 @@ canvas {
   background: var(--action);
 }
 .line.x::after {
-  left: 6px;
+  left: 5px;
   top: 0;
   bottom: 0;
-  width: 1px;
+  width: 2px;
 }
 .line.y::after {
-  top: 6px;
+  top: 5px;
   left: 0;
   right: 0;
-  height: 1px;
+  height: 2px;
 }
 .line:focus-visible::after {
   box-shadow: 0 0 0 2px var(--action);

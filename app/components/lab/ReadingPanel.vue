@@ -4,14 +4,16 @@ import type { LabFigure } from '~~/core/lab'
 /** What a tool read: figures with their errors, what limits them, and, of a stand-in, the truth beside them. */
 const lab = useLabStore()
 const { show } = useNumbers()
-const told = ({ value, quantity, unit, bound }: LabFigure): string =>
-  value === null
-    ? 'not read'
-    : `${bound === 'below' ? 'below ' : bound === 'above' ? 'above ' : ''}${show(value, quantity, unit ? { unit } : {})}`
-const within = ({ error, quantity }: LabFigure): string =>
-  error === null || error === 0
-    ? ''
-    : `± ${show(error, quantity === 'ev' ? 'stops' : quantity, { figures: 2, ...(quantity === 'stops' || quantity === 'ev' ? { unit: 'unsigned' } : {}) })}`
+const BOUNDS = { below: 'below ', above: 'above ' } as const
+function told({ value, quantity, unit, bound }: LabFigure): string {
+  if (value === null) return 'not read'
+  return `${bound ? BOUNDS[bound] : ''}${show(value, quantity, unit ? { unit } : {})}`
+}
+function within({ error, quantity }: LabFigure): string {
+  if (error === null || error === 0) return ''
+  const light = quantity === 'stops' || quantity === 'ev'
+  return `± ${show(error, light ? 'stops' : quantity, { figures: 2, ...(light ? { unit: 'unsigned' } : {}) })}`
+}
 const trueOf = (figure: LabFigure): string => {
   const value = lab.truth?.[figure.id]
   return value === undefined ? '' : show(value, figure.quantity, figure.unit ? { unit: figure.unit } : {})

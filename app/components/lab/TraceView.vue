@@ -219,19 +219,19 @@ function wheel(event: WheelEvent): void {
 .line::after {
   content: '';
   position: absolute;
-  left: 6px;
+  left: 5px;
   top: 0;
   bottom: 0;
-  width: 1px;
+  width: 2px;
   background: var(--light);
 }
 .line.level::after {
   left: 0;
   right: 0;
-  top: 6px;
+  top: 5px;
   bottom: auto;
   width: auto;
-  height: 1px;
+  height: 2px;
 }
 .line.hand::after {
   background: var(--action);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Plan, contradicted, placeTells } from '~~/core'
+import { type Plan, type ReadNote, contradicted, placeTells, readingAgreement } from '~~/core'
+import type { TakeReading } from '~~/core/lab'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
@@ -13,10 +14,15 @@ export interface TakeJudgement {
   clean: boolean | null
   position: number | null
   note: string
+  /** What the picture was read as; null: it was not. */
+  read: ReadNote | null
 }
 const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()
 const emit = defineEmits<{ judge: [TakeJudgement] }>()
 const { show } = useNumbers()
+const pictures = usePicturesStore()
+const takes = useTakesStore()
+const preferences = usePreferencesStore()
 
 const VERDICTS: { id: Verdict; key: string }[] = [
   { id: 'early', key: 'e' },
@@ -40,6 +46,38 @@ const judged = reactive({
 const position = ref<number | null>(take?.position ?? null)
 const note = ref(take?.note ?? '')
 
+// ── what the picture was read as ──
+/** The picture of the take that is judged; null: none has come. */
+const picture = computed(() => {
+  if (take) return pictures.ofTake.get(take.id)?.[0] ?? null
+  const newest = pictures.latest
+  return newest && (newest.takeId === null || !takes.takes.some(one => one.id === newest.takeId)) ? newest : null
+})
+const { reading, busy, failed } = useTakeReading(
+  () => plan,
+  () => picture.value,
+)
+const agreement = computed(() => readingAgreement(takes.takes))
+/** Surer than this a take may be logged by itself, where that is switched on. */
+const SURE = 0.9
+function fill(): void {
+  const read = reading.value
+  if (!read) return
+  judged.exposed = read.stops === null || Math.abs(read.stops) < 0.5
+  judged.clean = read.double === null
+  const inFrame = read.past !== null && Math.abs(read.past) < plan.optics.fieldWidth / 2
+  position.value = inFrame && read.verdict !== 'misfire' ? Number(read.past!.toFixed(4)) : null
+}
+function takeIt(): void {
+  const verdict = reading.value?.verdict
+  if (!verdict) return
+  fill()
+  judge(verdict, true)
+}
+watch(reading, read => {
+  if (read?.verdict && read.sure >= SURE && preferences.autoLog && !take) takeIt()
+})
+
 /** A verdict against its own mark, to be asked about: what was called, and what the mark says. */
 const asked = ref<{ called: Verdict; says: Verdict } | null>(null)
 watch(position, () => {
@@ -59,8 +97,15 @@ function judge(verdict: Verdict, sure = false): void {
     sharp: misfire ? null : judged.sharp,
     exposed: misfire ? null : judged.exposed,
     clean: misfire ? null : judged.clean,
+    read: reading.value && noteOf(reading.value),
   })
 }
+const noteOf = ({ verdict, sure, past, stops }: TakeReading): ReadNote => ({
+  verdict,
+  sure: Number(sure.toFixed(3)),
+  past: past === null ? null : Number(past.toFixed(5)),
+  stops: stops === null ? null : Number(stops.toFixed(2)),
+})
 function unmark(verdict: Verdict): void {
   position.value = null
   judge(verdict, true)
@@ -70,6 +115,8 @@ usePageKeys(event => {
   const verdict = VERDICTS.find(v => v.key === event.key)
   const flag = JUDGED.find(j => j.key === event.key)
   if (verdict) judge(verdict.id)
+  else if (event.key === 'a') takeIt()
+  else if (event.key === 'f') fill()
   else if (flag) judged[flag.id] = !judged[flag.id]
 })
 </script>
@@ -77,6 +124,15 @@ usePageKeys(event => {
 <template>
   <div class="grid gap-2.5">
     <RunLatestPicture v-model:position="position" :plan="plan" :take="take?.id ?? null" markable />
+    <RunTakeProposal
+      :plan="plan"
+      :reading="reading"
+      :busy="busy"
+      :failed="failed"
+      :agreement="agreement"
+      @take="takeIt"
+      @fill="fill"
+    />
     <div class="flags">
       <button
         v-for="j in JUDGED"

@@ -20,7 +20,7 @@ const peek = ref(false)
 // ── marking in the picture ──
 const axis = computed(() => stageOf(plan.setup))
 const upright = computed(() => axis.value.direction[0] === 0)
-const can = computed(() => markable && placeTells(plan))
+const can = computed(() => markable && placeTells(plan) && !isOthers.value)
 /** Share of the picture along the travel at which a place past the mark lies. */
 const shareAt = (past: number): number =>
   0.5 +
@@ -40,6 +40,16 @@ const lineStyle = (past: number): Record<string, string> => ({
 })
 
 const number = computed(() => takes.takes.find(one => one.id === picture.value?.takeId)?.number)
+/** Of a take that is looked at, its own; else the newest is only this take's where no take has it yet. */
+const isOthers = computed(() => take === null && markable && number.value !== undefined)
+/** The window along the travel, share of the picture from where to where. */
+const windowStyle = computed(() => {
+  const { beforeDistance, afterDistance } = plan.setup.moment.window
+  const [a, b] = [shareAt(-beforeDistance), shareAt(afterDistance)].sort((x, y) => x - y) as [number, number]
+  return upright.value
+    ? { top: `${a * 100}%`, height: `${(b - a) * 100}%`, left: '0', right: '0' }
+    : { left: `${a * 100}%`, width: `${(b - a) * 100}%`, top: '0', bottom: '0' }
+})
 const caption = computed(() => {
   const shown = picture.value
   if (!shown) return ''
@@ -64,11 +74,15 @@ const caption = computed(() => {
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
         <PicturesPictureView :id="picture.id" :alt="`${take === null ? 'Newest picture' : 'Picture'}, ${caption}`" />
         <template v-if="can">
+          <i class="window" :style="windowStyle" data-testid="window" />
           <i class="line mark" :style="lineStyle(0)" />
           <i v-if="position !== null" class="line" :style="lineStyle(position)" />
         </template>
       </div>
-      <figcaption>
+      <figcaption v-if="isOthers" role="status" data-testid="others-picture">
+        This is take {{ number }}’s picture: this take’s has not come yet.
+      </figcaption>
+      <figcaption v-else>
         {{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; touch its leading edge' : '' }}
       </figcaption>
     </figure>
@@ -93,6 +107,12 @@ const caption = computed(() => {
 .shown.markable {
   cursor: crosshair;
   touch-action: manipulation;
+}
+.window {
+  position: absolute;
+  pointer-events: none;
+  outline: 1px dotted var(--ink);
+  background: color-mix(in srgb, var(--ink) 12%, transparent);
 }
 .line {
   position: absolute;

@@ -213,8 +213,8 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
       ...(weak
         ? [
             more <= 60
-              ? `Hardly longer than its edges are soft: turn it about ${more} times as fast, or put the mark farther out.`
-              : 'Not drawn out at all: a record player is too slow for this light. Take a drill, its turns from its sound.',
+              ? `Hardly longer than its edges are soft: turn it ${more} times as fast, or put the mark farther out.`
+              : 'Not drawn out at all: a record player is too slow for this light. Take a drill.',
           ]
         : []),
       'The mark must be evenly bright, and the camera look straight down on the disc.',

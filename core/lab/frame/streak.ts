@@ -48,7 +48,7 @@ function drawn(first: Side | null, last: Side | null, soft: number, rough: numbe
   return there && (!back || there.rest <= back.rest) ? there : back
 }
 
-/** px of the streak that a bright thing left along its travel: what drew its ends out beyond what its sides are soft. */
+/** px of the streak that a bright thing left along its travel: what drew its ends out more than its sides are soft. */
 export function streakOf(file: FrameInput, way: Way, within: Box) {
   const thing = brightThing(file.frame, within)
   if (!thing) return null

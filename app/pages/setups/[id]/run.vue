@@ -10,6 +10,7 @@ import {
   runStateOf,
   settingsOf,
   stepsOf,
+  withReading,
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
@@ -26,7 +27,7 @@ const run = useRunStore()
 const preferences = usePreferencesStore()
 const bench = useBench()
 const session = useSessionStore()
-const { show } = useNumbers()
+const { show, fill } = useNumbers()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
 const id = computed(() => String(route.params.id))
@@ -154,9 +155,38 @@ function tellBench(leaving: string): boolean {
   }
 }
 
+/** What the plan says will not work: named before anything is armed, until somebody says to go on all the same. */
+const gravest = computed(() => plan.value?.findings.filter(finding => finding.severity === 'error') ?? [])
+const allTheSame = ref('')
+const stopsNow = computed(() => {
+  const names = gravest.value.map(finding => finding.id).join()
+  return names !== '' && names !== allTheSame.value && (step.value?.id === 'arm' || step.value?.id === 'ready')
+    ? gravest.value
+    : []
+})
+const goOn = (): void => {
+  allTheSame.value = gravest.value.map(finding => finding.id).join()
+}
+
+/** Ends a take at whatever step, in a safe order: first what could fire, then the light. */
+function abort(): void {
+  if (store.record?.practice) bench.say('SAFE', 'SHUTTER CLOSE')
+  logged.value = abortCalls.value
+  run.move({ step: 0, openedAt: null, actedAt: null })
+}
+const abortCalls = computed(() =>
+  [
+    'Stopped. In this order: hands off',
+    'controller safe',
+    ...(setup.value?.action.kind === 'launcher' ? ['unload, and say so'] : []),
+    ...(setup.value?.method === 'open-shutter' ? ['shutter closed'] : []),
+    'then lights.',
+  ].join(', '),
+)
+
 function next(): void {
   const leaving = step.value?.id
-  if (leaving === undefined || leaving === 'judge') return
+  if (leaving === undefined || leaving === 'judge' || stopsNow.value.length > 0) return
   logged.value = ''
   if (!tellBench(leaving)) {
     logged.value = 'The bench did not hear that: wait until it is connected, and press again.'
@@ -195,14 +225,15 @@ async function judge(judgement: TakeJudgement): Promise<void> {
   await keep(plan.value, judgement)
   judging = false
 }
-async function keep(planned: Plan, judgement: TakeJudgement): Promise<void> {
+async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promise<void> {
+  const settings = settingsOf(planned.setup)
   try {
     await takes.log({
       key: crypto.randomUUID(),
       delay: delay.value ?? 0,
       planned: dialOf(planned)?.wanted ?? null,
       ...judgement,
-      settings: settingsOf(planned.setup),
+      settings: read ? withReading(settings, read) : settings,
       // A picture is known by the time the action was let go, not by that of the verdict.
       firedAt: run.state.actedAt ?? new Date().toISOString(),
     })
@@ -225,7 +256,7 @@ function putRight(take: TakeRecord): void {
     righting.value?.scrollIntoView({ block: 'start' })
   })
 }
-async function amend(judgement: TakeJudgement): Promise<void> {
+async function amend({ read: _, ...judgement }: TakeJudgement): Promise<void> {
   const take = amended.value
   if (!take) return
   try {
@@ -253,6 +284,10 @@ usePageKeys(event => {
   if (event.key === 'Backspace') {
     event.preventDefault()
     back()
+    return
+  }
+  if (event.key === 'q' && at.value > 0 && step.value?.id !== 'judge' && step.value?.id !== 'reset') {
+    abort()
     return
   }
   const last = takes.takes[0]
@@ -368,11 +403,24 @@ usePageKeys(event => {
               >
             </li>
           </ul>
-          <div class="flex gap-2">
+          <div v-if="stopsNow.length > 0" role="alert" class="grid gap-2 text-left" data-testid="open-stops">
+            <p class="text-[15px] font-semibold">The plan says this will not work:</p>
+            <ul class="grid gap-1 text-[15px]">
+              <li v-for="finding in stopsNow" :key="finding.id">{{ fill(finding.title, finding.figures) }}</li>
+            </ul>
+            <div class="flex flex-wrap gap-2">
+              <NuxtLink :to="`/setups/${id}`" class="run-button">Mend it</NuxtLink>
+              <button type="button" class="run-button" @click="goOn">Go on all the same</button>
+            </div>
+          </div>
+          <div v-else class="flex gap-2">
             <button type="button" class="run-button flex-1" @click="next">
               {{ step.id === 'reset' ? 'Again' : 'Done' }} <kbd>space</kbd>
             </button>
             <button v-if="at > 0" type="button" class="run-button back" @click="back">Back</button>
+            <button v-if="at > 0 && step.id !== 'reset'" type="button" class="run-button back" @click="abort">
+              Stop <kbd>q</kbd>
+            </button>
           </div>
         </template>
         <p role="status" class="text-[13px]">

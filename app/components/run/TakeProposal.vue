@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import type { Plan } from '~~/core'
+import type { TakeReading } from '~~/core/lab'
+import { VERDICT_LABELS } from '~/text/choices'
+
+/** What the picture of a take was read as: a proposal, taken with one key, or put into the parts to be corrected. */
+const { plan, reading, busy, failed, agreement } = defineProps<{
+  plan: Plan
+  reading: TakeReading | null
+  busy: boolean
+  failed: string
+  /** How often what was read was what was logged. */
+  agreement: { same: number; of: number } | null
+}>()
+const emit = defineEmits<{ take: []; fill: [] }>()
+const preferences = usePreferencesStore()
+const { show } = useNumbers()
+
+const headline = computed(() => {
+  if (busy) return 'reading the picture'
+  if (failed) return failed
+  if (!reading) return ''
+  const called = reading.verdict === null ? 'cannot tell' : VERDICT_LABELS[reading.verdict].toLowerCase()
+  return reading.verdict === null ? called : `${called}, ${show(reading.sure, 'share', { figures: 2 })} sure`
+})
+const parts = computed(() => {
+  if (!reading) return []
+  const { past, pastError, offset, offsetError, stops, double } = reading
+  const mm = (value: number, figures = 3): string => show(value, 'length', { unit: 'mm', figures })
+  return [
+    ...(past !== null && Math.abs(past) < plan.optics.fieldWidth / 2
+      ? [`${mm(past)} past the mark ± ${mm(pastError ?? 0, 2)}`]
+      : past === null && offset !== null && reading.sure > 0.6
+        ? [`${show(offset, 'time')} from the moment ± ${show(offsetError ?? 0, 'time', { figures: 2 })}`]
+        : []),
+    ...(stops === null ? [] : [`light ${show(stops, 'stops', { figures: 2 })}`]),
+    ...(double === null ? [] : ['double']),
+  ]
+})
+</script>
+
+<template>
+  <section
+    v-if="busy || failed || reading"
+    class="proposal"
+    aria-label="Read from the picture"
+    aria-live="polite"
+    data-testid="proposal"
+  >
+    <p>
+      <span class="text-[12px]">read: </span><b>{{ headline }}</b>
+      <span v-if="parts.length > 0" class="text-[13px]"> · {{ parts.join(' · ') }}</span>
+    </p>
+    <p v-for="reason in reading?.reasons ?? []" :key="reason" class="text-[13px]">{{ reason }}</p>
+    <div v-if="reading?.verdict" class="flex flex-wrap items-center justify-center gap-2">
+      <button type="button" class="flag" @click="emit('take')">Log it so <kbd>a</kbd></button>
+      <button type="button" class="flag" @click="emit('fill')">Put it in to correct <kbd>f</kbd></button>
+      <label class="flex items-center gap-1 text-[12px]">
+        <input v-model="preferences.autoLog" type="checkbox" class="tick" /> log by itself when sure
+      </label>
+      <span v-if="agreement" class="text-[12px]" data-testid="agreement">
+        read as logged in {{ agreement.same }} of {{ agreement.of }}
+      </span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.proposal {
+  display: grid;
+  gap: 4px;
+  border: 1px solid var(--hair-strong);
+  padding: 6px 10px;
+  text-align: center;
+}
+.flag {
+  border: 1px solid var(--hair-strong);
+  padding: 4px 10px;
+  font-size: 14px;
+  cursor: pointer;
+}
+kbd {
+  font-size: 11px;
+  font-family: inherit;
+}
+</style>

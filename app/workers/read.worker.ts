@@ -1,0 +1,58 @@
+import { type Setup, plan } from '~~/core'
+import { BENCH, BENCH_CAMERA, STANDARD, type TakeReading, TakeReader, frameOf } from '~~/core/lab'
+
+/** A set-up whose takes are to be read, or a picture of one. */
+export type ReadAsked =
+  { kind: 'setup'; setup: Setup } | { kind: 'picture'; id: number; url: string; camera: string | null; setup: Setup }
+export type ReadGiven = { id: number; reading: TakeReading } | { id: number; failed: string }
+
+/** px across that a picture is brought to before it is looked at. */
+const WIDE = 768
+/** ms of making ready before messages are looked at, and of rest between. */
+const SPELL = 25
+const REST = 40
+
+let reader: TakeReader | null = null
+let known = ''
+let going = false
+
+function readerFor(setup: Setup): TakeReader {
+  const now = JSON.stringify(setup)
+  if (!reader || now !== known) {
+    known = now
+    reader = new TakeReader(plan(setup))
+  }
+  return reader
+}
+
+/** Makes instants ready while nobody waits, with rests for whatever else the machine does. */
+function prepare(): void {
+  const at = reader
+  const until = performance.now() + SPELL
+  while (at && performance.now() < until) if (at.prepare()) break
+  going = at !== null && at.ready < 1
+  if (going) setTimeout(prepare, REST)
+}
+
+async function read({ id, url, camera, setup }: Extract<ReadAsked, { kind: 'picture' }>): Promise<ReadGiven> {
+  const answer = await fetch(url)
+  if (!answer.ok) return { id, failed: 'The picture could not be fetched.' }
+  const blob = await answer.blob()
+  const bitmap = await createImageBitmap(blob, { resizeWidth: WIDE, resizeQuality: 'medium' }).catch(() => null)
+  if (!bitmap) return { id, failed: 'The picture could not be read.' }
+  const { width, height } = bitmap
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  context.drawImage(bitmap, 0, 0)
+  bitmap.close()
+  const rgba = context.getImageData(0, 0, width, height).data
+  const tone = camera === BENCH_CAMERA ? BENCH : STANDARD
+  return { id, reading: readerFor(setup).read(frameOf({ width, height, rgba }, { tone })) }
+}
+
+self.onmessage = async ({ data }: MessageEvent<ReadAsked>) => {
+  if (data.kind === 'picture') self.postMessage(await read(data))
+  else {
+    readerFor(data.setup)
+    if (!going) prepare()
+  }
+}

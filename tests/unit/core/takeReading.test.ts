@@ -1,0 +1,103 @@
+import {
+  EXERCISES,
+  Film,
+  type Plan,
+  dialOf,
+  exerciseRig,
+  exerciseSetup,
+  fireRig,
+  pictureOf,
+  plan,
+  readingAgreement,
+  sceneOf,
+  developed,
+  differingSettings,
+  settingsOf,
+  withReading,
+} from '~~/core'
+import { BENCH, TakeReader, frameOf } from '~~/core/lab'
+
+/** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
+function photo(of: Plan, again?: Plan) {
+  const [width, height] = [192, 128]
+  const film = (one: Plan): Film => {
+    const made = new Film(sceneOf(one), width, height)
+    for (let pass = 0; pass < 2; pass++) made.pass()
+    return made
+  }
+  const first = film(of)
+  if (again) film(again).sums.forEach((light, i) => (first.sums[i] = first.sums[i]! + light))
+  return frameOf({ width, height, rgba: developed(first) }, { tone: BENCH })
+}
+
+const exercise = EXERCISES.find(one => one.id === 'cracker-beam')!
+const setup = exerciseSetup(exercise)
+const planned = plan(setup)
+const rig = exerciseRig(exercise, 93)
+const reader = new TakeReader(planned)
+const fired = (delay: number, number = 1) =>
+  fireRig(rig, setup, number, { delay, threshold: 0.3, holdOff: 0.5, armed: true, open: true, sincePop: null })
+
+test('a thing that travels is placed within two millimetres, and called right', () => {
+  const used = dialOf(planned)!.used
+  const { before, after } = planned.keep
+  let right = 0
+  const off: number[] = []
+  for (let k = 0; k < 4; k++) {
+    const shot = fired(used + (k / 1.5 - 1) * 0.8 * (before + after), k + 1)
+    if (shot.past === null || shot.verdict === 'missed') continue
+    const reading = reader.read(photo(pictureOf(rig, setup, shot, setup.picture.shutter)))
+    off.push(Math.abs(reading.past! - shot.past))
+    if (reading.verdict === shot.verdict) right++
+    expect(reading.pastError).toBeGreaterThan(0)
+    expect(reading.double).toBeNull()
+    expect(Math.abs(reading.stops!)).toBeLessThan(0.6)
+  }
+  expect(off.length).toBeGreaterThanOrEqual(3)
+  expect(off.filter(one => one > 0.0035)).toEqual([])
+  expect(right).toBeGreaterThanOrEqual(off.length - 1)
+})
+
+test('a frame without light is a misfire, and says what to look at', () => {
+  const dark = frameOf({ width: 60, height: 40, rgba: new Uint8ClampedArray(60 * 40 * 4) }, { tone: BENCH })
+  expect(reader.read(dark)).toMatchObject({
+    verdict: 'misfire',
+    reasons: ['No light fell: did it trigger, and were the flashes ready?'],
+  })
+})
+
+test('a second pop is told from a brighter one', () => {
+  const shot = fired(dialOf(planned)!.used)
+  const first = pictureOf(rig, setup, shot, 1)
+  const second = pictureOf(rig, setup, { ...shot, captured: shot.captured! + 0.0012 }, 1)
+  const twice = reader.read(photo(first, second))
+  expect(twice.double).toBeGreaterThan(0.25)
+  expect(twice.reasons).toEqual(['Double light: make the hold-off longer than the bounce.'])
+  const brighter = reader.read(photo({ ...first, exposure: { ...first.exposure, flash: first.exposure.flash! + 1 } }))
+  expect(brighter.double).toBeNull()
+  expect(brighter.stops).toBeCloseTo(1, 0)
+  expect(brighter.reasons).toEqual(['Brighter than planned: was a light moved, or its power changed?'])
+})
+
+test('a picture of something else is not called', () => {
+  const rgba = new Uint8ClampedArray(240 * 160 * 4)
+  for (let i = 0; i < rgba.length; i++) rgba[i] = (i * 2654435761) % 3 === 0 ? 220 : (Math.floor(i / 960) * 37) % 255
+  const reading = reader.read(frameOf({ width: 240, height: 160, rgba }, { tone: BENCH }))
+  expect(reading.verdict).toBeNull()
+  expect(reading.reasons[0]).toMatch(/^Unlike the plan at any instant/)
+})
+
+test('what was read is kept with the take and is no setting', () => {
+  const settings = settingsOf(setup)
+  const read = withReading(settings, { verdict: 'late', sure: 0.9, past: 0.004, stops: 0.1 })
+  expect(read).toMatchObject({ 'read.verdict': 'late', 'read.past': 0.004 })
+  expect(differingSettings(read, withReading(settings, { verdict: 'on', sure: 1, past: 0, stops: 0 }))).toEqual([])
+  expect(
+    readingAgreement([
+      { verdict: 'late', settings: read },
+      { verdict: 'on', settings: read },
+      { verdict: 'on', settings },
+    ]),
+  ).toEqual({ same: 1, of: 2 })
+  expect(readingAgreement([{ verdict: 'on', settings: null }])).toBeNull()
+})
