@@ -46,7 +46,12 @@ export const useLabStore = defineStore('lab', () => {
     if (!labTool(id)) return
     toolId.value = id
     clear()
-    settings.value = { ...startOf(tool.value), ...fromSetup() }
+    settings.value = startOf(tool.value)
+    takeKnown()
+  }
+  /** Settings that the set-up at hand knows take the place of what they start with. */
+  function takeKnown(): void {
+    if (!truth.value) settings.value = { ...settings.value, ...fromSetup() }
   }
   function clear(): void {
     files.value = []
@@ -224,6 +229,7 @@ export const useLabStore = defineStore('lab', () => {
     trouble,
     sent,
     choose,
+    takeKnown,
     clear,
     add,
     addSound,

@@ -1,5 +1,6 @@
 import { planBench } from './plan'
 import { searchBench } from './search'
+import { labBench } from './lab'
 import { learningBench } from './learning'
 import { practiceBench } from './practice'
 import { propsBench } from './props'
@@ -14,6 +15,7 @@ const benches: Record<string, () => void> = {
   learning: learningBench,
   practice: practiceBench,
   props: propsBench,
+  lab: labBench,
 }
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

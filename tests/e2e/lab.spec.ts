@@ -169,6 +169,7 @@ test('a stand-in shows its truth, and broken files get a sentence', async ({ pag
     .setInputFiles({ name: 'broken.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no') })
   await expect(page.getByRole('alert')).toContainText('broken.jpg: not a picture this browser can read.')
   await page.goto('/lab?tool=trace')
+  await expect(page.getByRole('heading', { name: 'Light trace', exact: true })).toBeVisible()
   await page
     .getByTestId('lab-files')
     .setInputFiles({ name: 'few.csv', mimeType: 'text/csv', buffer: Buffer.from('1,2\n2,3\n') })

@@ -1,4 +1,6 @@
 import { type Page, expect, test } from '@playwright/test'
+import { labTool } from '~~/core/lab'
+import { fileOf } from '../support/labFiles'
 import { callApi, openDemo } from './helpers'
 import { crackerByBeam, judgeCracker } from './player'
 import { acknowledge, takesOf, toJudge } from './runHelpers'
@@ -55,6 +57,10 @@ test('main views', async ({ page }) => {
   await page.goto('/kit')
   await expect(page.getByRole('img', { name: /longer at low power/ })).toBeVisible()
   await take(page, 'kit')
+  await page.goto('/lab?tool=speed')
+  await page.getByTestId('lab-files').setInputFiles(await Promise.all(labTool('speed')!.standIn(5).files.map(fileOf)))
+  await expect(page.getByTestId('lab-gap')).toBeVisible()
+  await take(page, 'lab')
   await page.goto('/devices')
   for (const [name, role] of [
     ['Kim', 'Assistant'],
@@ -102,6 +108,7 @@ test('run, practice, log with pictures, report', async ({ page }) => {
       .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
       .toBe(n)
     await expect(page.getByText('newest: not logged yet')).toBeVisible()
+    if (n === 3) await expect(page.getByTestId('proposal')).toContainText('Log it so', { timeout: 60_000 })
     await judgeCracker(page, id, async () => {
       if (n !== 3) return
       await page.mouse.move(5, 790)

@@ -22,12 +22,14 @@ async function openSetup(): Promise<void> {
   try {
     await store.open(setupId.value)
     void takes.open(setupId.value)
+    lab.takeKnown()
   } catch {
     failure.value = 'The set-up could not be opened.'
     setupId.value = ''
   }
 }
 onMounted(async () => {
+  lab.choose(typeof route.query.tool === 'string' ? route.query.tool : lab.toolId)
   try {
     shoots.value = await api.shoots()
     await kit.load()
@@ -35,7 +37,6 @@ onMounted(async () => {
     failure.value = 'Set-ups and kit could not be read.'
   }
   await openSetup()
-  lab.choose(typeof route.query.tool === 'string' ? route.query.tool : lab.toolId)
 })
 onBeforeUnmount(() => {
   takes.close()

@@ -1,0 +1,120 @@
+import {
+  EXERCISES,
+  Film,
+  dialOf,
+  exerciseRig,
+  exerciseSetup,
+  fireRig,
+  pictureOf,
+  placeTells,
+  plan,
+  sceneOf,
+  developed,
+} from '../../core'
+import { BENCH, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLab } from '../../core/lab'
+import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
+
+const FILES = Number(process.env.LAB_FILES ?? 200)
+const [RIGS, SHOTS] = [Number(process.env.LAB_RIGS ?? 8), 8]
+/** Figures whose error is told in their own unit, with what makes it readable; the others as a share. */
+const OWN: Partial<Record<string, [factor: number, unit: string]>> = {
+  ambient: [1, 'stops'],
+  ev: [1, 'EV'],
+  stops: [1, 'stops'],
+  evenness: [1, 'stops'],
+  middle: [1, 'stops'],
+  margin: [1, 'dB'],
+  dark: [100, '% of frame'],
+  past: [1000, 'mm'],
+  specks: [1, 'spots'],
+}
+const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
+const percent = (share: number): string => `${(share * 100).toFixed(0)} %`
+
+interface Row {
+  off: number[]
+  z: number[]
+}
+
+function coverageOf(tool: LabTool): string[] {
+  const rows = new Map<string, Row>()
+  let [distrusted, ms] = [0, 0]
+  for (let seed = 1; seed <= FILES; seed++) {
+    const { files, settings, truth } = tool.standIn(seed)
+    const marks = ['mark', 'from', 'to'].flatMap(id =>
+      typeof settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: settings[id] }] : [],
+    )
+    const began = performance.now()
+    const reading = readLab(tool, files, settings, marks)
+    ms += performance.now() - began
+    if (!reading.trusted) distrusted++
+    else
+      for (const [id, real] of Object.entries(truth)) {
+        const figure = reading.figures.find(one => one.id === id)
+        if (figure?.value == null || figure.bound) continue
+        const row = rows.get(id) ?? { off: [], z: [] }
+        row.off.push(OWN[id] ? (figure.value - real) * OWN[id][0] : (figure.value / real - 1) * 100)
+        if (figure.error) row.z.push(Math.abs(figure.value - real) / figure.error)
+        rows.set(id, row)
+      }
+  }
+  return [...rows].map(([id, { off, z }]) => {
+    const bias = mean(off)
+    const sd = Math.sqrt(mean(off.map(value => (value - bias) ** 2)))
+    const share = (errors: number): string => percent(mean(z.map(value => Number(value <= errors))))
+    const within = z.length === 0 ? '– | –' : `${share(1)} | ${share(2)}`
+    const unit = OWN[id]?.[1] ?? '%'
+    const read = `${off.length} of ${FILES}, ${distrusted} distrusted`
+    const figures = `${bias.toFixed(2)} | ${sd.toFixed(2)} ${unit} | ${within}`
+    return `| ${tool.id} | ${id} | ${figures} | ${read} | ${(ms / FILES).toFixed(0)} ms |`
+  })
+}
+
+/** The reading of takes on practice rigs, at delays about the right one. */
+function takes(): void {
+  console.log('\n| exercise | verdict right | where surer than 60 % | place, rms mm | within 2 mm | ms a take |')
+  console.log('|---|---|---|---|---|---|')
+  for (const exercise of EXERCISES) {
+    const setup = exerciseSetup(exercise)
+    const planned = plan(setup)
+    const reader = new TakeReader(planned)
+    while (!reader.prepare());
+    const window = planned.keep.before + planned.keep.after
+    const [right, sure, off]: [number[], number[], number[]] = [[], [], []]
+    let ms = 0
+    for (let r = 1; r <= RIGS; r++) {
+      const rig = exerciseRig(exercise, r * 31)
+      const best = bestDelay(rig, setup)
+      for (let k = 1; k <= SHOTS; k++) {
+        const delay =
+          k === 1 ? (dialOf(planned)?.used ?? 0) : Math.max(0, best + 1.2 * window * (((k * 7919) % 13) / 6 - 1))
+        const threshold = soundThreshold(rig, setup)
+        const shot = fireRig(rig, setup, k, { delay, threshold, holdOff: 0.5, armed: true, open: true, sincePop: null })
+        const height = Math.round((360 * setup.camera.sensorHeight) / setup.camera.sensorWidth)
+        const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 360, height)
+        for (let pass = 0; pass < 3; pass++) film.pass()
+        const frame = frameOf({ width: 360, height, rgba: developed(film) }, { tone: BENCH })
+        const began = performance.now()
+        const reading = reader.read(frame)
+        ms += performance.now() - began
+        const same = Number(reading.verdict === shot.verdict || reading.verdict === seenAs(shot))
+        right.push(same)
+        if (reading.sure >= 0.6) sure.push(same)
+        if (placeTells(planned) && shot.past !== null && reading.past !== null && shot.verdict !== 'missed')
+          off.push((reading.past - shot.past) * 1000)
+      }
+    }
+    const rms = off.length === 0 ? '–' : Math.sqrt(mean(off.map(value => value * value))).toFixed(2)
+    const near = off.length === 0 ? '–' : percent(mean(off.map(value => Number(Math.abs(value) <= 2))))
+    const called = `${percent(mean(right))} of ${right.length} | ${percent(mean(sure))} of ${sure.length}`
+    console.log(`| ${exercise.id} | ${called} | ${rms} | ${near} | ${(ms / right.length).toFixed(0)} |`)
+  }
+}
+
+/** What the Lab's tools read in stand-ins, against their truth; then what is read of takes. */
+export function labBench(): void {
+  console.log('| tool | figure | bias | scatter | within 1 error | within 2 | files | time |')
+  console.log('|---|---|---|---|---|---|---|---|')
+  for (const tool of LAB_TOOLS) for (const line of coverageOf(tool)) console.log(line)
+  takes()
+}
