@@ -4,12 +4,7 @@ export default {
   testTimeout: 60_000,
   roots: ['<rootDir>/tests/unit'],
   extensionsToTreatAsEsm: ['.ts'],
-  transform: {
-    '^.+\\.ts$': [
-      '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
-    ],
-  },
+  transform: { '^.+\\.ts$': '<rootDir>/tests/support/jestTransform.mjs' },
   moduleNameMapper: {
     '^~~/(.*)$': '<rootDir>/$1',
     '^~/(.*)$': '<rootDir>/app/$1',

@@ -108,7 +108,7 @@ test('run, practice, log with pictures, report', async ({ page }) => {
       .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
       .toBe(n)
     await expect(page.getByText('newest: not logged yet')).toBeVisible()
-    if (n === 3) await expect(page.getByTestId('proposal')).toContainText('Log it so', { timeout: 60_000 })
+    if (n === 3) await expect(page.getByTestId('take-reading')).toContainText('Log it so', { timeout: 60_000 })
     await judgeCracker(page, id, async () => {
       if (n !== 3) return
       await page.mouse.move(5, 790)

@@ -45,7 +45,7 @@ const parts = computed(() => {
     class="proposal"
     aria-label="Read from the picture"
     aria-live="polite"
-    data-testid="proposal"
+    data-testid="take-reading"
   >
     <p>
       <span class="text-[12px]">read: </span><b>{{ headline }}</b>

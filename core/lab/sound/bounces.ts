@@ -9,22 +9,27 @@ const [LEAST, MOST] = [0.2, 0.985]
 /** How far a gap may be off that. */
 const OFF = 0.18
 
-/** The longest train of onsets whose gaps shrink evenly. */
+/** The train that goes on from two times by a ratio of its gaps. */
+function goesOn(times: readonly number[], first: number, second: number, ratio: number): number[] {
+  const train = [times[first]!, times[second]!]
+  for (let k = second + 1; k < times.length; k++) {
+    const gap = train.at(-1)! - train.at(-2)!
+    if (Math.abs((times[k]! - train.at(-1)!) / gap / ratio - 1) < OFF) train.push(times[k]!)
+  }
+  return train
+}
+
+/** The longest train of onsets whose gaps shrink evenly; of two as long, the earlier. */
 export function trainOf(times: readonly number[]): number[] {
   let best: number[] = []
   for (let i = 0; i < times.length; i++)
-    for (let j = i + 1; j < times.length; j++) {
-      const train = [times[i]!, times[j]!]
-      let ratio: number | null = null
+    for (let j = i + 1; j < times.length; j++)
       for (let k = j + 1; k < times.length; k++) {
-        const gap = train.at(-1)! - train.at(-2)!
-        const next = (times[k]! - train.at(-1)!) / gap
-        if (next < LEAST || next > MOST || (ratio !== null && Math.abs(next / ratio - 1) > OFF)) continue
-        ratio ??= next
-        train.push(times[k]!)
+        const ratio = (times[k]! - times[j]!) / (times[j]! - times[i]!)
+        if (ratio < LEAST || ratio > MOST) continue
+        const train = goesOn(times, i, j, ratio)
+        if (train.length > best.length) best = train
       }
-      if (train.length > best.length) best = train
-    }
   return best
 }
 
