@@ -31,7 +31,7 @@ watch(
     >
     <header
       class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]"
-      :class="'max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-2 max-sm:gap-y-0 max-sm:py-1'"
+      :class="'max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-1 max-sm:px-2 max-sm:gap-y-0 max-sm:py-1'"
     >
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
@@ -41,7 +41,7 @@ watch(
         </svg>
         <span class="max-sm:sr-only">Epiro</span>
       </NuxtLink>
-      <nav v-if="session.studio" aria-label="Main" class="flex gap-3 max-sm:gap-2.5 max-sm:text-[12px]">
+      <nav v-if="session.studio" aria-label="Main" class="flex gap-3 max-sm:gap-2 max-sm:text-[12px]">
         <NuxtLink
           v-for="page in PAGES"
           :key="page.to"

@@ -15,7 +15,7 @@ test('a take is read from its picture, and logged so with one key', async ({ pag
   for (let n = 1; n <= 2; n++) {
     await toJudge(page)
     const proposal = page.getByTestId('take-reading')
-    await expect(proposal).toContainText(/read: (early|on|late), \d+\s?% sure/, { timeout: 90_000 })
+    await expect(proposal).toContainText(/read: (early|on|late), (over )?\d+\s?% sure/, { timeout: 90_000 })
     await expect(proposal).toContainText(/mm past the mark ±/)
     if (n === 2) await expect(page.getByTestId('agreement')).toHaveText('read as logged in 1 of 1')
     await page.keyboard.press('a')

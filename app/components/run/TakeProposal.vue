@@ -16,12 +16,15 @@ const emit = defineEmits<{ take: []; fill: [] }>()
 const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
+/** Never surer than a picture can be. */
+const sureness = (sure: number): string =>
+  (sure > 0.99 ? 'over ' : '') + show(Math.min(sure, 0.99), 'share', { figures: 2 })
 const headline = computed(() => {
   if (busy) return 'reading the picture'
   if (failed) return failed
   if (!reading) return ''
   const called = reading.verdict === null ? 'cannot tell' : VERDICT_LABELS[reading.verdict].toLowerCase()
-  return reading.verdict === null ? called : `${called}, ${show(reading.sure, 'share', { figures: 2 })} sure`
+  return reading.verdict === null ? called : `${called}, ${sureness(reading.sure)} sure`
 })
 const parts = computed(() => {
   if (!reading) return []
@@ -67,15 +70,18 @@ const parts = computed(() => {
 
 <style scoped>
 .proposal {
-  display: grid;
-  gap: 4px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: center;
+  gap: 2px 14px;
   border: 1px solid var(--hair-strong);
-  padding: 6px 10px;
+  padding: 4px 10px;
   text-align: center;
 }
 .flag {
   border: 1px solid var(--hair-strong);
-  padding: 4px 10px;
+  padding: 2px 8px;
   font-size: 14px;
   cursor: pointer;
 }

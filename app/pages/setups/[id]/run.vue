@@ -372,7 +372,7 @@ usePageKeys(event => {
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
           {{ step.call }}
         </p>
-        <p class="text-[15px]" :class="{ 'max-sm:hidden': step.id === 'judge' }">
+        <p class="text-[15px]" :class="{ hidden: step.id === 'judge' }">
           {{ step.text }}
         </p>
         <div class="clocks">
