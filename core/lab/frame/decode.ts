@@ -23,12 +23,6 @@ export const BENCH = tone('bench', code => -Math.log1p(-Math.min(0.9985, code **
 /** Model that the simulated camera writes into its files. */
 export const BENCH_CAMERA = 'Practice bench'
 
-/** The standard curve with its contrast changed: an exponent on the light it tells. */
-export const bent = (exponent: number): Tone => ({
-  name: 'estimated',
-  light: STANDARD.light.map(light => (light <= 0 ? 0 : GREY * (light / GREY) ** exponent)),
-})
-
 /**
  * Light of each pixel of a picture, means over squares of `factor` px.
  *
