@@ -71,6 +71,7 @@ for (const look of ['work', 'safelight'] as const) {
     for (const [path, seen] of [
       ['/log', page.getByTestId('log-take')],
       ['/practice', page.getByRole('button', { name: /^Begin/ })],
+      ['/lab?tool=speed', page.getByRole('button', { name: 'Try it on a stand-in' })],
       ['/devices', page.getByTestId('session')],
     ] as const) {
       await page.goto(path)

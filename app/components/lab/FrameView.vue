@@ -92,10 +92,10 @@ function look(event: MouseEvent): void {
       >
         <canvas ref="canvas" role="img" :aria-label="file.name" />
         <i v-if="patch" class="patch" :style="patch" />
-        <button
+        <div
           v-for="mark in shownMarks"
           :key="mark.id"
-          type="button"
+          tabindex="0"
           class="line"
           :class="[mark.kind, { hand: mark.byHand }]"
           :style="styleOf(mark)"
@@ -110,7 +110,7 @@ function look(event: MouseEvent): void {
           @keydown="key(mark, $event)"
         >
           <span>{{ mark.label }}</span>
-        </button>
+        </div>
       </div>
     </div>
     <figcaption class="truncate pt-1 text-[12px] text-(--ink-soft)">

@@ -161,10 +161,10 @@ function wheel(event: WheelEvent): void {
   <figure class="min-w-0">
     <div ref="plot" class="plot" @wheel.prevent="wheel">
       <Line :data="data" :options="options" :plugins="[frame]" :aria-label="file.name" role="img" />
-      <button
+      <div
         v-for="mark in inside"
         :key="mark.id"
-        type="button"
+        tabindex="0"
         class="line"
         :class="{ level: isLevel(mark), hand: mark.byHand }"
         :style="styleOf(mark)"
@@ -178,7 +178,7 @@ function wheel(event: WheelEvent): void {
         @keydown="key(mark, $event)"
       >
         <span>{{ mark.label }}</span>
-      </button>
+      </div>
     </div>
     <figcaption class="flex flex-wrap items-baseline gap-x-3 pt-1 text-[12px] text-(--ink-soft)">
       <span class="truncate">{{ file.name }}, {{ show(file.seconds, 'time') }}</span>
