@@ -38,6 +38,8 @@ export const useLabStore = defineStore('lab', () => {
   const reading = shallowRef<LabReading | null>(null)
   /** What is true of a stand-in; null: these are real files. */
   const truth = shallowRef<Record<string, number> | null>(null)
+  /** Whether the truth stays hidden until it is asked for. */
+  const hidden = ref(false)
   const busy = ref('')
   const trouble = ref<string[]>([])
   const sent = shallowRef<Sent[]>([])
@@ -136,9 +138,10 @@ export const useLabStore = defineStore('lab', () => {
       ]
       await read()
     })
-  const standIn = (seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
+  const standIn = (hide = false, seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
     work('Making a stand-in', async () => {
       clear()
+      hidden.value = hide
       const made = await askLab<'standIn'>({ kind: 'standIn', tool: toolId.value, seed })
       files.value = made.files
       truth.value = made.truth
@@ -225,6 +228,7 @@ export const useLabStore = defineStore('lab', () => {
     marks,
     reading,
     truth,
+    hidden,
     busy,
     trouble,
     sent,

@@ -1,3 +1,4 @@
+import { BANDS } from '~~/core'
 import type { LabInput } from '~~/core/lab'
 
 /** A stretch of a recording or trace as so many points, each with the lowest and highest it stands for. */
@@ -37,13 +38,19 @@ function rangesOf(column: Float32Array | Float64Array, count: number, at: (k: nu
   return { low, high }
 }
 
-/** A picture of which only the light is at hand, as bytes to be shown. */
-export function pictureOfFrame(input: LabInput) {
+/** A picture of which only the light is at hand, as bytes to be shown; or its stops, by the colours of the frame. */
+export function pictureOfFrame(input: LabInput, stops = false) {
   if (input.kind !== 'frame') return { width: 1, height: 1, bytes: new Uint8ClampedArray(4) }
   const { width, height, level } = input.frame
   const bytes = new Uint8ClampedArray(width * height * 4)
   for (let i = 0; i < level.length; i++) {
     const light = Math.min(1, Math.max(0, level[i]!))
+    if (stops) {
+      const off = Math.log2(Math.max(light, 1e-6) / 0.18)
+      bytes.set(BANDS.find(band => off < band.below)!.colour, i * 4)
+      bytes[i * 4 + 3] = 255
+      continue
+    }
     const code = 255 * (light <= 0.0031308 ? 12.92 * light : 1.055 * light ** (1 / 2.4) - 0.055)
     bytes.fill(code, i * 4, i * 4 + 3)
     bytes[i * 4 + 3] = 255

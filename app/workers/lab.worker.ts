@@ -26,7 +26,7 @@ export type LabAsked =
   | { kind: 'standIn'; tool: string; seed: number }
   | { kind: 'read'; tool: string; files: number[]; settings: LabSettings; marks: HandMark[] }
   | { kind: 'window'; file: number; from: number; to: number; points: number }
-  | { kind: 'show'; file: number }
+  | { kind: 'show'; file: number; stops: boolean }
   | { kind: 'forget' }
 
 /** A file that was read, as the page is told of it. */
@@ -160,7 +160,7 @@ async function answer(asked: LabAsked): Promise<LabGiven[keyof LabGiven]> {
     case 'window':
       return windowOf(inputOf(asked.file), asked.from, asked.to, asked.points)
     case 'show':
-      return pictureOfFrame(inputOf(asked.file))
+      return pictureOfFrame(inputOf(asked.file), asked.stops)
     case 'forget':
       held.clear()
       return null

@@ -1,3 +1,4 @@
+import { batched } from './batch'
 import { black } from './frame/black'
 import { chain } from './frame/chain'
 import { clock } from './frame/clock'
@@ -22,18 +23,18 @@ import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabR
 export const LAB_TOOLS: readonly LabTool[] = [
   { ...black, standIn: frames.blackStandIn },
   { ...exposureTool, standIn: frames.exposureStandIn },
-  { ...ground, standIn: frames.groundStandIn },
+  { ...batched(ground, 'evenness'), standIn: frames.groundStandIn },
   { ...sync, standIn: frames.syncStandIn },
-  { ...sharpness, standIn: frames.edgeStandIn },
-  { ...streak, standIn: frames.streakStandIn },
+  { ...batched(sharpness, 'width'), standIn: frames.edgeStandIn },
+  { ...batched(streak, 'duration'), standIn: frames.streakStandIn },
   { ...place, standIn: frames.placeStandIn },
   { ...specks, standIn: frames.specksStandIn },
-  { ...disc, standIn: frames.discStandIn },
+  { ...batched(disc, 'duration'), standIn: frames.discStandIn },
   { ...chain, standIn: frames.chainStandIn },
   { ...clock, standIn: frames.clockStandIn },
   { ...soundSpeed, standIn: sounds.speedStandIn },
   { ...levels, standIn: sounds.levelsStandIn },
-  { ...bounces, standIn: sounds.bouncesStandIn },
+  { ...batched(bounces, 'restitution'), standIn: sounds.bouncesStandIn },
   { ...lightTrace, standIn: lightStandIn },
 ]
 

@@ -15,6 +15,8 @@ import { BENCH, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLab } from '..
 import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
+/** Tools by name; left out: all of them, and takes. */
+const ONLY = process.env.LAB_TOOLS?.split(',')
 const [RIGS, SHOTS] = [Number(process.env.LAB_RIGS ?? 8), 8]
 /** Figures whose error is told in their own unit, with what makes it readable; the others as a share. */
 const OWN: Partial<Record<string, [factor: number, unit: string]>> = {
@@ -115,6 +117,7 @@ function takes(): void {
 export function labBench(): void {
   console.log('| tool | figure | bias | scatter | within 1 error | within 2 | files | time |')
   console.log('|---|---|---|---|---|---|---|---|')
-  for (const tool of LAB_TOOLS) for (const line of coverageOf(tool)) console.log(line)
-  takes()
+  for (const tool of LAB_TOOLS)
+    if (!ONLY || ONLY.includes(tool.id)) for (const line of coverageOf(tool)) console.log(line)
+  if (!ONLY || ONLY.includes('takes')) takes()
 }

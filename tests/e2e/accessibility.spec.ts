@@ -76,6 +76,10 @@ for (const look of ['work', 'safelight'] as const) {
     ] as const) {
       await page.goto(path)
       await expect(seen.first()).toBeVisible()
+      if (path.startsWith('/lab')) {
+        await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+        await expect(page.getByTestId('lab-gap')).toBeVisible()
+      }
       if (path === '/devices') {
         await page.getByRole('button', { name: 'Make a link' }).click()
         await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()

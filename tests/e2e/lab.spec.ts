@@ -176,6 +176,18 @@ test('a stand-in shows its truth, and broken files get a sentence', async ({ pag
   await expect(page.getByRole('alert')).toContainText('few.csv: rows is 2; allowed: at least 20 rows')
 })
 
+test('an exercise of measuring hides its truth until it is asked for', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/practice')
+  await page.getByRole('list', { name: 'Exercises of measuring' }).getByRole('link', { name: 'Exposure' }).click()
+  const cells = page.getByTestId('lab-stops').locator('td')
+  await expect(cells).toHaveCount(1)
+  await page.getByRole('button', { name: 'Reveal the truth' }).click()
+  await expect(cells).toHaveCount(2)
+  await page.getByLabel('as stops').check()
+  await expect(page.getByText('grey within ⅓ of correct')).toBeVisible()
+})
+
 test('the running clock runs', async ({ page }) => {
   await signIn(page)
   await page.goto('/lab/clock')

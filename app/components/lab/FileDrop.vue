@@ -57,9 +57,11 @@ onBeforeUnmount(() => void recording.value?.end())
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">
       {{ lab.busy }} <button type="button" class="underline" @click="lab.stop()">stop</button>
     </span>
-    <span v-if="lab.truth" role="note" class="text-(--ink-soft)"
-      >A stand-in: its truth is shown beside what was read.</span
-    >
+    <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
+      lab.hidden
+        ? 'An exercise: correct the marks, then reveal the truth.'
+        : 'A stand-in: its truth is shown beside what was read.'
+    }}</span>
     <ul v-if="lab.trouble.length > 0 || failure" role="alert" class="basis-full text-(--bad)">
       <li v-for="line in [...lab.trouble, ...(failure ? [failure] : [])]" :key="line">{{ line }}</li>
     </ul>

@@ -4,21 +4,29 @@ import { askLab } from '~/services/lab'
 import type { LabFile } from '~/workers/lab.worker'
 
 /** A picture with the marks that its reading rests on: dragged, or moved by the arrow keys. */
-const { file, marks, zoom, at } = defineProps<{
+const {
+  file,
+  marks,
+  zoom,
+  at,
+  stops = false,
+} = defineProps<{
   file: LabFile
   marks: readonly Mark[]
   /** Shared by all pictures of a tool. */
   zoom: number
   at: { x: number; y: number }
+  /** As stops against a grey card, in colours. */
+  stops?: boolean
 }>()
 const emit = defineEmits<{ mark: [id: string, at: number | null]; look: [{ x: number; y: number }] }>()
 const canvas = useTemplateRef('canvas')
 const sheet = useTemplateRef('sheet')
 
 watch(
-  () => file.file,
+  [() => file.file, () => stops],
   async () => {
-    const shown = await askLab<'show'>({ kind: 'show', file: file.file }).catch(() => null)
+    const shown = await askLab<'show'>({ kind: 'show', file: file.file, stops }).catch(() => null)
     if (!shown || !canvas.value) return
     canvas.value.width = shown.width
     canvas.value.height = shown.height

@@ -26,7 +26,7 @@ const trueOf = (figure: LabFigure): string => {
       Not to be used as it is
     </p>
     <table v-if="lab.reading.figures.length > 0" class="w-full text-[13px]">
-      <thead v-if="lab.truth" class="text-left text-[12px] text-(--ink-soft)">
+      <thead v-if="lab.truth && !lab.hidden" class="text-left text-[12px] text-(--ink-soft)">
         <tr>
           <th class="font-normal">read</th>
           <th />
@@ -40,10 +40,18 @@ const trueOf = (figure: LabFigure): string => {
             <b class="text-[16px]">{{ told(figure) }}</b>
             <span v-if="!figure.bound" class="pl-1 text-(--ink-soft)">{{ within(figure) }}</span>
           </td>
-          <td v-if="lab.truth" class="pl-3 text-right whitespace-nowrap">{{ trueOf(figure) }}</td>
+          <td v-if="lab.truth && !lab.hidden" class="pl-3 text-right whitespace-nowrap">{{ trueOf(figure) }}</td>
         </tr>
       </tbody>
     </table>
+    <button
+      v-if="lab.truth && lab.hidden"
+      type="button"
+      class="justify-self-start underline"
+      @click="lab.hidden = false"
+    >
+      Reveal the truth
+    </button>
     <details v-if="lab.reading.rows.length > 0" class="text-[13px]">
       <summary class="cursor-pointer">{{ lab.reading.rows.length }} one by one</summary>
       <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">

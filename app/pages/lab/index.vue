@@ -37,6 +37,7 @@ onMounted(async () => {
     failure.value = 'Set-ups and kit could not be read.'
   }
   await openSetup()
+  if (route.query.exercise !== undefined) await lab.standIn(true)
 })
 onBeforeUnmount(() => {
   takes.close()
@@ -48,6 +49,7 @@ watch([setupId, () => lab.toolId], ([setup, tool]) => {
 
 const zoom = ref(1)
 const at = ref({ x: 0.5, y: 0.5 })
+const stops = ref(false)
 const marksOf = (index: number) => (lab.reading?.marks ?? []).filter(mark => mark.file === index)
 const shown = computed(() => lab.files.slice(0, 12))
 const GROUPS = [
@@ -92,7 +94,11 @@ const GROUPS = [
         <label class="flex items-center gap-2">
           Closer <input v-model.number="zoom" type="range" min="1" max="8" step="0.5" aria-label="Zoom" />
         </label>
-        <span class="text-(--ink-soft)">double click: look there, in all of them</span>
+        <label class="flex items-center gap-1"><input v-model="stops" type="checkbox" class="tick" /> as stops</label>
+        <span v-if="stops" class="text-(--ink-soft)">
+          dark to light: under −6, −4, −2½, −1, −⅓; grey within ⅓ of correct; then up to +1, +2, +2½, burnt out
+        </span>
+        <span v-else class="text-(--ink-soft)">double click: look there, in all of them</span>
       </div>
       <div
         class="grid gap-4 pt-3"
@@ -106,6 +112,7 @@ const GROUPS = [
             :marks="marksOf(i)"
             :zoom="zoom"
             :at="at"
+            :stops="stops"
             @mark="(id, place) => lab.mark(id, i, place)"
             @look="at = $event"
           />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
+import { LAB_TOOLS } from '~~/core/lab'
 import { ApiError, type PracticeRecord, api } from '~/services/api'
 import { RECIPE_LABELS } from '~/text/choices'
 
@@ -88,6 +89,20 @@ async function begin(exercise: string): Promise<void> {
             />
           </li>
         </ol>
+      </section>
+      <section aria-labelledby="measuring">
+        <h2 id="measuring" class="section-title">Measuring, in the Lab</h2>
+        <p class="text-[13px] text-(--ink-soft)">
+          A simulated camera, microphone or photodiode gives the files; read them, correct the marks, then reveal the
+          truth.
+        </p>
+        <ul class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]" aria-label="Exercises of measuring">
+          <li v-for="tool in LAB_TOOLS" :key="tool.id">
+            <NuxtLink :to="`/lab?tool=${tool.id}&exercise`" class="underline decoration-(--hair-strong)">{{
+              tool.title
+            }}</NuxtLink>
+          </li>
+        </ul>
       </section>
       <section v-if="practices.length > 0" aria-labelledby="begun">
         <h2 id="begun" class="section-title">Begun</h2>

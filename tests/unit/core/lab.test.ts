@@ -163,6 +163,24 @@ test('a mark set by hand takes the place of what was read, and the figures follo
   expect(figure(before, 'gap').value).toBeCloseTo(truth.gap!, 3)
 })
 
+test('several files of a tool for one give their mean and scatter, and a mark moves its own file alone', () => {
+  const files = [1, 2, 3].flatMap(seed => tool('sharpness').standIn(seed).files)
+  const each = files.map(file => figure(readLab(tool('sharpness'), [file]), 'width').value!)
+  const mean = (each[0]! + each[1]! + each[2]!) / 3
+  const reading = readLab(tool('sharpness'), files)
+  expect(figure(reading, 'width').value).toBeCloseTo(mean, 9)
+  const scatter = Math.sqrt(each.reduce((total, value) => total + (value - mean) ** 2, 0) / 2)
+  expect(figure(reading, 'width-scatter').value).toBeCloseTo(scatter, 9)
+  expect(reading.rows.map(row => row.figures[0]!.value)).toEqual(each)
+  const away = readLab(tool('sharpness'), files, {}, [
+    { id: 'x0', file: 1, at: 0 },
+    { id: 'x1', file: 1, at: 30 },
+  ])
+  expect(away.rows[1]!.name).toBe('edge.jpg: not read')
+  expect(figure(away, 'width').value).toBeCloseTo((each[0]! + each[2]!) / 2, 9)
+  expect(away.limits).toContain('1 of 3 files are left out.')
+})
+
 test('an edge is found to a fraction of a pixel, rising or falling', () => {
   const at = (sign: number) =>
     Float64Array.from({ length: 60 }, (_, i) => 0.4 + sign * 0.2 * (2 * normalCdf((i - 27.3) / 2) - 1))
