@@ -39,6 +39,7 @@ const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
 const UNLIT = -5
 /** More unlike than this the plan is not in the picture. */
 const STRANGE = 0.9
+const TOSSED = 'A toss passes each place twice: one picture does not tell early from late.'
 /** Parts of a picture that tell independently of each other. */
 const PARTS = 200
 
@@ -180,10 +181,12 @@ export class TakeReader {
     )
     const stops = Math.log2(least.gain)
     const past = this.tells ? mean(one => one.past ?? 0) + (finer * this.plan.alongSpeed || 0) : null
+    // Up or down, sooner or later: a toss stands at each height twice, and higher the faster it was.
+    const blind = unlike > STRANGE || this.plan.setup.motion.kind === 'toss'
     const pixel = this.plan.optics.fieldWidth / picture.width
     return {
-      verdict: unlike > STRANGE ? null : verdict[0],
-      sure: unlike > STRANGE ? 0 : verdict[1],
+      verdict: blind ? null : verdict[0],
+      sure: blind ? 0 : verdict[1],
       offset: offset + finer,
       offsetError: Math.hypot(error, this.stepAt(at) / 4),
       past,
@@ -191,7 +194,7 @@ export class TakeReader {
       stops,
       double,
       unlike,
-      reasons: reasonsOf(stops, double, unlike),
+      reasons: [...(this.plan.setup.motion.kind === 'toss' ? [TOSSED] : []), ...reasonsOf(stops, double, unlike)],
     }
   }
 

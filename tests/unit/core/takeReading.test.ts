@@ -58,6 +58,15 @@ test('a thing that travels is placed within a few millimetres, and called right'
   expect(right).toBeGreaterThanOrEqual(off.length - 1)
 })
 
+test('a toss is not called: it passes each place twice', () => {
+  const toss = exerciseSetup(EXERCISES.find(one => one.id === 'top-apex')!)
+  const tossed = plan(toss)
+  const reading = new TakeReader(tossed).read(photo(tossed))
+  expect(reading).toMatchObject({ verdict: null, sure: 0 })
+  expect(reading.reasons[0]).toBe('A toss passes each place twice: one picture does not tell early from late.')
+  expect(reading.stops).toBeCloseTo(0, 0)
+})
+
 test('a frame without light is a misfire, and says what to look at', () => {
   const dark = frameOf({ width: 60, height: 40, rgba: new Uint8ClampedArray(60 * 40 * 4) }, { tone: BENCH })
   expect(reader.read(dark)).toMatchObject({
