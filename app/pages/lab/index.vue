@@ -13,6 +13,8 @@ useHead({ title: 'Lab · Epiro' })
 
 const shoots = shallowRef<ShootRecord[]>([])
 const setupId = ref(typeof route.query.setup === 'string' ? route.query.setup : '')
+/** Asked for as an exercise: the address forgets it once a tool is chosen. */
+const exercise = route.query.exercise !== undefined
 const failure = ref('')
 async function openSetup(): Promise<void> {
   failure.value = ''
@@ -37,7 +39,7 @@ onMounted(async () => {
     failure.value = 'Set-ups and kit could not be read.'
   }
   await openSetup()
-  if (route.query.exercise !== undefined) await lab.standIn(true)
+  if (exercise) await lab.standIn(true)
 })
 onBeforeUnmount(() => {
   takes.close()
