@@ -36,7 +36,7 @@ watch(
 )
 
 const size = (mark: Mark): number => (mark.kind === 'x' ? file.width : file.height)
-const share = (mark: Mark): string => `${Math.min(100, Math.max(0, (mark.at / size(mark)) * 100))}%`
+const share = (mark: Mark): string => `${Math.min(100, Math.max(0, (shownAt(mark) / size(mark)) * 100))}%`
 const styleOf = (mark: Mark) => (mark.kind === 'x' ? { left: share(mark) } : { top: share(mark) })
 const patch = computed(() => {
   const of = (id: string): number | undefined => marks.find(mark => mark.id === id)?.at
@@ -56,34 +56,14 @@ function placeOf(mark: Mark, event: PointerEvent): number {
   const part = mark.kind === 'x' ? (event.clientX - rect.left) / rect.width : (event.clientY - rect.top) / rect.height
   return Math.min(1, Math.max(0, part)) * size(mark)
 }
-const dragged = ref<{ id: string; at: number } | null>(null)
-function down(mark: Mark, event: PointerEvent): void {
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  dragged.value = { id: mark.id, at: mark.at }
-}
-function move(mark: Mark, event: PointerEvent): void {
-  if (dragged.value?.id === mark.id) dragged.value = { id: mark.id, at: placeOf(mark, event) }
-}
-function up(mark: Mark): void {
-  if (dragged.value?.id !== mark.id) return
-  if (dragged.value.at !== mark.at) emit('mark', mark.id, dragged.value.at)
-  dragged.value = null
-}
-const shownMarks = computed(() =>
-  marks.map(mark => (dragged.value?.id === mark.id ? { ...mark, at: dragged.value.at } : mark)),
+const { shownAt, down, move, up, key } = useMarkHandle(
+  {
+    placeOf,
+    keys: mark => (mark.kind === 'x' ? { ArrowLeft: -1, ArrowRight: 1 } : { ArrowUp: -1, ArrowDown: 1 }),
+    step: () => 1,
+  },
+  (id, to) => emit('mark', id, to),
 )
-function key(mark: Mark, event: KeyboardEvent): void {
-  const ways: Record<string, number> =
-    mark.kind === 'x' ? { ArrowLeft: -1, ArrowRight: 1 } : { ArrowUp: -1, ArrowDown: 1 }
-  const way = ways[event.key]
-  if (way !== undefined) {
-    event.preventDefault()
-    emit('mark', mark.id, mark.at + way * (event.shiftKey ? 10 : 1))
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault()
-    emit('mark', mark.id, null)
-  }
-}
 function look(event: MouseEvent): void {
   const rect = (event.currentTarget as HTMLElement).getBoundingClientRect()
   emit('look', { x: (event.clientX - rect.left) / rect.width, y: (event.clientY - rect.top) / rect.height })
@@ -101,7 +81,7 @@ function look(event: MouseEvent): void {
         <canvas ref="canvas" role="img" :aria-label="file.name" />
         <i v-if="patch" class="patch" :style="patch" />
         <div
-          v-for="mark in shownMarks"
+          v-for="mark in marks"
           :key="mark.id"
           tabindex="0"
           class="line"
@@ -109,8 +89,8 @@ function look(event: MouseEvent): void {
           :style="styleOf(mark)"
           role="slider"
           :aria-label="`${mark.label}${mark.byHand ? ', set by hand' : ''}`"
-          :aria-valuenow="Math.round(mark.at)"
-          :aria-valuetext="`${Math.round(mark.at)} px`"
+          :aria-valuenow="Math.round(shownAt(mark))"
+          :aria-valuetext="`${Math.round(shownAt(mark))} px`"
           :aria-orientation="mark.kind === 'x' ? 'horizontal' : 'vertical'"
           @pointerdown="down(mark, $event)"
           @pointermove="move(mark, $event)"

@@ -109,47 +109,31 @@ const shareOf = (mark: Mark, at = mark.at): number =>
     ? (area.value.high - at) / (area.value.high - area.value.low)
     : (at - range.value.from) / Math.max(span.value, 1e-12)
 const inside = computed(() => marks.filter(mark => shareOf(mark) >= 0 && shareOf(mark) <= 1))
-const dragged = ref<{ id: string; at: number } | null>(null)
 const styleOf = (mark: Mark) => {
-  const share = shareOf(mark, dragged.value?.id === mark.id ? dragged.value.at : mark.at)
+  const share = shareOf(mark, shownAt(mark))
   const { left, right, top, bottom } = area.value
   return isLevel(mark)
     ? { left: `${left}px`, width: `${right - left}px`, top: `${top + share * (bottom - top) - 6}px` }
     : { top: `${top}px`, height: `${bottom - top}px`, left: `${left + share * (right - left) - 6}px` }
 }
 const plot = useTemplateRef('plot')
-function down(mark: Mark, event: PointerEvent): void {
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  dragged.value = { id: mark.id, at: mark.at }
-}
-function move(mark: Mark, event: PointerEvent): void {
-  if (dragged.value?.id !== mark.id) return
+function placeOf(mark: Mark, event: PointerEvent): number {
   const rect = plot.value!.getBoundingClientRect()
   const { left, right, top, bottom, low, high } = area.value
   const share = isLevel(mark)
     ? (event.clientY - rect.top - top) / (bottom - top)
     : (event.clientX - rect.left - left) / (right - left)
   const part = Math.min(1, Math.max(0, share))
-  const at = isLevel(mark) ? high - part * (high - low) : range.value.from + part * span.value
-  dragged.value = { id: mark.id, at }
+  return isLevel(mark) ? high - part * (high - low) : range.value.from + part * span.value
 }
-function up(mark: Mark): void {
-  if (dragged.value?.id !== mark.id) return
-  if (dragged.value.at !== mark.at) emit('mark', mark.id, dragged.value.at)
-  dragged.value = null
-}
-function key(mark: Mark, event: KeyboardEvent): void {
-  const ways: Record<string, number> = isLevel(mark) ? { ArrowUp: 1, ArrowDown: -1 } : { ArrowLeft: -1, ArrowRight: 1 }
-  const way = ways[event.key]
-  if (way !== undefined) {
-    event.preventDefault()
-    const step = (isLevel(mark) ? area.value.high - area.value.low : span.value) / POINTS
-    emit('mark', mark.id, mark.at + way * step * (event.shiftKey ? 10 : 1))
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault()
-    emit('mark', mark.id, null)
-  }
-}
+const { shownAt, down, move, up, key } = useMarkHandle(
+  {
+    placeOf,
+    keys: mark => (isLevel(mark) ? { ArrowUp: 1, ArrowDown: -1 } : { ArrowLeft: -1, ArrowRight: 1 }),
+    step: mark => (isLevel(mark) ? area.value.high - area.value.low : span.value) / POINTS,
+  },
+  (id, at) => emit('mark', id, at),
+)
 function wheel(event: WheelEvent): void {
   const rect = plot.value!.getBoundingClientRect()
   const about = (event.clientX - rect.left - area.value.left) / (area.value.right - area.value.left)

@@ -80,7 +80,8 @@ interface Wanted {
 
 /** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
 function plansOf(plan: Plan, tells: boolean): { plan: Plan; likely: number }[] {
-  const { setup } = plan
+  // What evidence says of the speed is in the set-up already: it is not counted twice.
+  const setup = { ...plan.setup, evidence: [] }
   const spread = Math.hypot(setup.motion.speedError, setup.motion.speedSpread)
   const looksSame =
     setup.motion.kind === 'fall' || (setup.motion.kind === 'still' && traitsOf(setup.recipe).tears === true)

@@ -14,6 +14,7 @@ import {
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
+import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~/text/choices'
 
 /**
@@ -59,6 +60,7 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => {
   preferences.look = lookBefore
+  endReading()
   run.leave()
   takes.close()
   store.close()
@@ -74,6 +76,8 @@ const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
 const plan = computed(() => store.plan)
+// What takes are compared with is made ready while the first is prepared.
+watch(setup, now => now && prepareReading(now), { immediate: true })
 const acknowledged = computed(
   () =>
     setup.value !== null &&
