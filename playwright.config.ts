@@ -29,10 +29,14 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Most tests reach for inputs by their field; what a new reader meets first has a test of its own.
     storageState: { cookies: [ALL_INPUTS], origins: [] },
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost',
+      ],
     },
   },
   projects: [
