@@ -74,18 +74,27 @@ function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
   return (state?.drift ? runStateOf(planned, takes, { follow: true }) : state)?.proposal?.delay ?? 0
 }
 
+/** What somebody says of a shot. */
+export type Judge = (shot: BenchShot) => Pick<LoggedTake, 'verdict' | 'position'>
+
+/** Sees all there is to see, and makes no mistake. */
+export const perfectJudge =
+  (tells: boolean): Judge =>
+  shot => ({ verdict: seenAs(shot), position: tells && shot.verdict !== 'missed' ? shot.past : null })
+
 /**
- * Plays a rig through as one of the ways would: each picture judged without mistake.
+ * Plays a rig through as one of the ways would, to the keepers that there really are.
  *
  * @param options.keepers wanted
  * @param options.most takes before it is given up
  * @param options.from number of the first shot, so that two plays of one rig scatter differently
+ * @param options.judge who says how each came out, for the next delay; without one nobody errs
  */
 export function playRig(
   rig: PracticeRig,
   setup: Setup,
   way: Way,
-  options: { keepers: number; most?: number; from?: number },
+  options: { keepers: number; most?: number; from?: number; judge?: Judge },
 ): Played {
   const planned = plan(setup)
   const prior = priorOf(planned)
@@ -97,7 +106,7 @@ export function playRig(
   if (prior === null && setup.trigger !== 'burst') return { first: null, all: null, takes }
   const ladder = prior === null ? null : ladderFor(prior, { before: planned.keep.before, after: planned.keep.after })
   let best = way === 'best' ? bestDelay(rig, setup) : 0
-  const tells = placeTells(planned)
+  const judge = options.judge ?? perfectJudge(placeTells(planned))
   const snap = (delay: number): number =>
     dial === null ? delay : Math.min(dial.maximum, Math.max(dial.minimum, Math.round(delay / dial.step) * dial.step))
   for (let n = 1; n <= most; n++) {
@@ -117,14 +126,7 @@ export function playRig(
     delay = snap(delay)
     const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
     const keeper = shot.verdict === 'on'
-    takes.push({
-      number: n,
-      delay,
-      planned: dial?.wanted ?? null,
-      verdict: seenAs(shot),
-      keeper,
-      position: tells && shot.verdict !== 'missed' ? shot.past : null,
-    })
+    takes.push({ number: n, delay, planned: dial?.wanted ?? null, keeper, ...judge(shot) })
     if (!keeper) continue
     kept++
     first ??= n

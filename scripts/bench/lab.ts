@@ -7,11 +7,15 @@ import {
   fireRig,
   pictureOf,
   placeTells,
+  type BenchShot,
+  type Plan,
+  type PracticeRig,
+  type Setup,
   plan,
   sceneOf,
   developed,
 } from '../../core'
-import { BENCH, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLab } from '../../core/lab'
+import { BENCH, type Frame, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLab } from '../../core/lab'
 import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
@@ -30,7 +34,8 @@ const OWN: Partial<Record<string, [factor: number, unit: string]>> = {
   past: [1000, 'mm'],
   specks: [1, 'spots'],
 }
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
+export const mean = (values: readonly number[]): number =>
+  values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
 const percent = (share: number): string => `${(share * 100).toFixed(0)} %`
 
 interface Row {
@@ -72,6 +77,20 @@ function coverageOf(tool: LabTool): string[] {
   })
 }
 
+/** The simulated camera's picture of a shot. */
+export function photo(rig: PracticeRig, setup: Setup, shot: BenchShot): Frame {
+  const height = Math.round((360 * setup.camera.sensorHeight) / setup.camera.sensorWidth)
+  const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 360, height)
+  for (let pass = 0; pass < 3; pass++) film.pass()
+  return frameOf({ width: 360, height, rgba: developed(film) }, { tone: BENCH })
+}
+
+export function readerOf(planned: Plan): TakeReader {
+  const reader = new TakeReader(planned)
+  while (!reader.prepare());
+  return reader
+}
+
 /** The reading of takes on practice rigs, at delays about the right one. */
 function takes(): void {
   console.log('\n| exercise | verdict right | where surer than 60 % | place, rms mm | within 2 mm | ms a take |')
@@ -79,8 +98,7 @@ function takes(): void {
   for (const exercise of EXERCISES) {
     const setup = exerciseSetup(exercise)
     const planned = plan(setup)
-    const reader = new TakeReader(planned)
-    while (!reader.prepare());
+    const reader = readerOf(planned)
     const window = planned.keep.before + planned.keep.after
     const [right, sure, off]: [number[], number[], number[]] = [[], [], []]
     let ms = 0
@@ -92,10 +110,7 @@ function takes(): void {
           k === 1 ? (dialOf(planned)?.used ?? 0) : Math.max(0, best + 1.2 * window * (((k * 7919) % 13) / 6 - 1))
         const threshold = soundThreshold(rig, setup)
         const shot = fireRig(rig, setup, k, { delay, threshold, holdOff: 0.5, armed: true, open: true, sincePop: null })
-        const height = Math.round((360 * setup.camera.sensorHeight) / setup.camera.sensorWidth)
-        const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 360, height)
-        for (let pass = 0; pass < 3; pass++) film.pass()
-        const frame = frameOf({ width: 360, height, rgba: developed(film) }, { tone: BENCH })
+        const frame = photo(rig, setup, shot)
         const began = performance.now()
         const reading = reader.read(frame)
         ms += performance.now() - began

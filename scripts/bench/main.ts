@@ -2,6 +2,7 @@ import { planBench } from './plan'
 import { searchBench } from './search'
 import { labBench } from './lab'
 import { learningBench } from './learning'
+import { machineBench } from './machine'
 import { practiceBench } from './practice'
 import { propsBench } from './props'
 import { scheduleBench } from './schedule'
@@ -16,6 +17,7 @@ const benches: Record<string, () => void> = {
   practice: practiceBench,
   props: propsBench,
   lab: labBench,
+  machine: machineBench,
 }
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

@@ -38,8 +38,9 @@ const kernelOf = (sigma: number): number[] => {
 function soften(light: Float32Array, width: number, height: number, sigma: number): void {
   const kernel = kernelOf(sigma)
   const reach = (kernel.length - 1) / 2
+  const copy = new Float32Array(Math.max(width, height))
   const line = (n: number, start: number, step: number): void => {
-    const copy = Float32Array.from({ length: n }, (_, i) => light[start + i * step]!)
+    for (let i = 0; i < n; i++) copy[i] = light[start + i * step]!
     for (let i = 0; i < n; i++) {
       let total = 0
       for (let k = -reach; k <= reach; k++) total += kernel[k + reach]! * copy[Math.min(n - 1, Math.max(0, i + k))]!
@@ -114,7 +115,8 @@ export function photographed(light: Float32Array, options: CameraOptions, random
   }
   if (quality !== null) asJpeg(codes, width, height, quality)
   const rgba = new Uint8ClampedArray(width * height * 4)
-  for (let i = 0; i < codes.length; i++) rgba.fill(Math.round(codes[i]!), i * 4, i * 4 + 3)
+  for (let i = 0, at = 0; i < codes.length; i++, at += 4)
+    rgba[at] = rgba[at + 1] = rgba[at + 2] = Math.round(codes[i]!)
   return frameOf({ width, height, rgba }, { ...(options.exposure ? { exposure: options.exposure } : {}) })
 }
 
