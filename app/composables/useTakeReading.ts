@@ -1,5 +1,5 @@
 import type { Plan } from '~~/core'
-import type { TakeReading } from '~~/core/lab'
+import type { OfRun, TakeReading } from '~~/core/lab'
 import type { PictureRecord } from '~/services/api'
 import { readTake } from '~/services/takeReading'
 
@@ -8,8 +8,9 @@ import { readTake } from '~/services/takeReading'
  *
  * @param plan of the set-up as it stands
  * @param picture of this take; null: none yet
+ * @param ofRun which take of the run it is; null where nothing was dialled
  */
-export function useTakeReading(plan: () => Plan, picture: () => PictureRecord | null) {
+export function useTakeReading(plan: () => Plan, picture: () => PictureRecord | null, ofRun: () => OfRun | null) {
   const reading = shallowRef<TakeReading | null>(null)
   const failed = ref('')
   const busy = ref(false)
@@ -21,7 +22,12 @@ export function useTakeReading(plan: () => Plan, picture: () => PictureRecord | 
       failed.value = ''
       busy.value = shown !== null
       if (!shown) return
-      const asked = { url: `/api/pictures/${shown.id}/full`, camera: shown.exposure.camera, setup: plan().entered }
+      const asked = {
+        url: `/api/pictures/${shown.id}/full`,
+        camera: shown.exposure.camera,
+        setup: plan().entered,
+        take: ofRun(),
+      }
       const outcome = await readTake(asked).catch((error: Error) => error)
       // Another picture may have come meanwhile.
       if (picture()?.id !== id) return

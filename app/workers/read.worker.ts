@@ -1,9 +1,10 @@
 import { type Setup, plan } from '~~/core'
-import { BENCH, BENCH_CAMERA, STANDARD, type TakeReading, TakeReader, frameOf } from '~~/core/lab'
+import { BENCH, BENCH_CAMERA, type OfRun, STANDARD, type TakeReading, TakeReader, frameOf } from '~~/core/lab'
 
 /** A set-up whose takes are to be read, or a picture of one. */
 export type ReadAsked =
-  { kind: 'setup'; setup: Setup } | { kind: 'picture'; id: number; url: string; camera: string | null; setup: Setup }
+  | { kind: 'setup'; setup: Setup }
+  | { kind: 'picture'; id: number; url: string; camera: string | null; setup: Setup; take: OfRun | null }
 export type ReadGiven = { id: number; reading: TakeReading } | { id: number; failed: string }
 
 /** px across that a picture is brought to before it is looked at. */
@@ -34,7 +35,7 @@ function prepare(): void {
   if (going) setTimeout(prepare, REST)
 }
 
-async function read({ id, url, camera, setup }: Extract<ReadAsked, { kind: 'picture' }>): Promise<ReadGiven> {
+async function read({ id, url, camera, setup, take }: Extract<ReadAsked, { kind: 'picture' }>): Promise<ReadGiven> {
   const answer = await fetch(url)
   if (!answer.ok) return { id, failed: 'The picture could not be fetched.' }
   const blob = await answer.blob()
@@ -46,7 +47,7 @@ async function read({ id, url, camera, setup }: Extract<ReadAsked, { kind: 'pict
   bitmap.close()
   const rgba = context.getImageData(0, 0, width, height).data
   const tone = camera === BENCH_CAMERA ? BENCH : STANDARD
-  return { id, reading: readerFor(setup).read(frameOf({ width, height, rgba }, { tone })) }
+  return { id, reading: readerFor(setup).read(frameOf({ width, height, rgba }, { tone }), take) }
 }
 
 self.onmessage = async ({ data }: MessageEvent<ReadAsked>) => {

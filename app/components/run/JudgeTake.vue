@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Plan, type ReadNote, contradicted, placeTells, readingAgreement } from '~~/core'
-import type { TakeReading } from '~~/core/lab'
+import type { OfRun, TakeReading } from '~~/core/lab'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~/text/choices'
@@ -17,7 +17,16 @@ export interface TakeJudgement {
   /** What the picture was read as; null: it was not. */
   read: ReadNote | null
 }
-const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()
+const {
+  plan,
+  delay,
+  take = null,
+} = defineProps<{
+  plan: Plan
+  /** s dialled for it; null where nothing is dialled. */
+  delay: number | null
+  take?: TakeRecord | null
+}>()
 const emit = defineEmits<{ judge: [TakeJudgement] }>()
 const { show } = useNumbers()
 const pictures = usePicturesStore()
@@ -53,9 +62,18 @@ const picture = computed(() => {
   const newest = pictures.latest
   return newest && (newest.takeId === null || !takes.takes.some(one => one.id === newest.takeId)) ? newest : null
 })
+/** Which take of the run the picture is of, and what the log says of those before it. */
+function ofRun(): OfRun | null {
+  if (delay === null || !picture.value) return null
+  const told = takes.takes.flatMap(one =>
+    (pictures.ofTake.get(one.id) ?? []).map(({ id }) => [id, one.verdict] as const),
+  )
+  return { id: picture.value.id, delay, logged: Object.fromEntries(told) }
+}
 const { reading, busy, failed } = useTakeReading(
   () => plan,
   () => picture.value,
+  ofRun,
 )
 const agreement = computed(() => readingAgreement(takes.takes))
 /** Surer than this a take may be logged by itself, where that is switched on. */

@@ -24,7 +24,8 @@ export interface Seen {
   /** m past the mark; null where place tells nothing. */
   past: number | null
   small: Small
-  /** How likely the plan it is of is beside the others, 1 for the likeliest. */
+  /** Which of the plans tried it is of, and how likely that is beside the others, 1 for the likeliest. */
+  of: number
   likely: number
 }
 
@@ -32,7 +33,7 @@ export interface Seen {
 export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.setup, dragOf(plan.setup))
 
 /** The frame that the plan predicts for an offset from its moment, small. */
-export function seenAt(plan: Plan, offset: number, places: (time: number) => number, likely: number): Seen {
+export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of' | 'likely'> {
   const { camera, subject, moment } = plan.setup
   const time = plan.timing.moment! + offset
   const height = Math.max(24, Math.round((WIDE * camera.sensorHeight) / camera.sensorWidth))
@@ -44,5 +45,5 @@ export function seenAt(plan: Plan, offset: number, places: (time: number) => num
     light[i] = clipped(0.2126 * red + 0.7152 * green + 0.0722 * blue)
   }
   const past = plan.setup.motion.kind === 'still' ? null : places(time) - subject.distance - moment.offset
-  return { offset, past, small: smallOf(WIDE, height, light), likely }
+  return { offset, past, small: smallOf(WIDE, height, light) }
 }

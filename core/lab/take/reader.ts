@@ -1,12 +1,14 @@
 import { type Plan, plan as planOf } from '../../plan'
-import { placeTells, priorOf } from '../../run'
+import { type LoggedTake, placeTells, priorOf } from '../../run'
 import { normalCdf } from '../../math/normal'
+import type { Setup } from '../../setup/types'
 import { traitsOf } from '../../recipes/all'
 import { withChanges } from '../../setup/paths'
 import type { Frame } from '../types'
 import { doubleOf } from './double'
 import { type Seen, placesOf, seenAt } from './instants'
 import { type Small, dimmed, shrunk } from './small'
+import { type Expected, type State, Together } from './together'
 import { unlikeOf } from './unlike'
 
 /** How a take looks to have come out: a proposal, never a verdict. */
@@ -40,8 +42,10 @@ const UNLIT = -5
 /** More unlike than this the plan is not in the picture. */
 const STRANGE = 0.9
 const TOSSED = 'A toss passes each place twice: one picture does not tell early from late.'
-/** Parts of a picture that tell independently of each other. */
-const PARTS = 200
+/** Parts of a picture that tell independently of each other: chances of played takes came true with about so many. */
+const PARTS = 12
+/** Takes of a run that are looked at beside a new one. */
+const RECENT = 12
 
 /** Offsets dense about the moment and farther apart away from it. */
 function offsetsOf(reach: number, window: number, count: number): number[] {
@@ -75,22 +79,39 @@ interface Wanted {
   plan: Plan
   places: (time: number) => number
   offset: number
+  of: number
   likely: number
+}
+
+/** Which take a picture is of, for what the takes of a run say of each other. */
+export interface OfRun {
+  /** Its own name among them, and s dialled. */
+  id: string
+  delay: number
+  /** What the log says of those before it. */
+  logged: Readonly<Record<string, LoggedVerdict>>
+}
+type LoggedVerdict = LoggedTake['verdict']
+
+/** What else may be other than planned and changes how an instant looks: a value with its spread, as a share. */
+function unsureOf(setup: Setup): { path: string; value: number; spread: number } | null {
+  const { motion, subject } = setup
+  if (motion.kind === 'still' && traitsOf(setup.recipe).tears === true)
+    return { path: 'subject.crackSpeed', value: subject.crackSpeed, spread: subject.crackSpeedError }
+  return motion.kind === 'fall'
+    ? null
+    : { path: 'motion.speed', value: motion.speed, spread: Math.hypot(motion.speedError, motion.speedSpread) }
 }
 
 /** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
 function plansOf(plan: Plan, tells: boolean): { plan: Plan; likely: number }[] {
   // What evidence says of the speed is in the set-up already: it is not counted twice.
   const setup = { ...plan.setup, evidence: [] }
-  const spread = Math.hypot(setup.motion.speedError, setup.motion.speedSpread)
-  const looksSame =
-    setup.motion.kind === 'fall' || (setup.motion.kind === 'still' && traitsOf(setup.recipe).tears === true)
-  if (tells || looksSame || spread < 0.02) return [{ plan, likely: 1 }]
+  const unsure = unsureOf(setup)
+  if (tells || !unsure || unsure.spread < 0.02) return [{ plan, likely: 1 }]
+  const { path, value, spread } = unsure
   return SPEEDS.map(off => ({
-    plan:
-      off === 0
-        ? plan
-        : planOf(withChanges(setup, [{ path: 'motion.speed', value: setup.motion.speed * Math.exp(off * spread) }])),
+    plan: off === 0 ? plan : planOf(withChanges(setup, [{ path, value: value * Math.exp(off * spread) }])),
     likely: Math.exp(-0.5 * off * off),
   }))
 }
@@ -103,14 +124,17 @@ export class TakeReader {
   private readonly seen: Seen[] = []
   private readonly wanted: Wanted[]
   private readonly tells: boolean
-  private readonly spread: number
+  private readonly expected: Expected
+  private all: Together | null = null
+  /** Pictures read before, by their takes. */
+  private readonly before = new Map<string, { delay: number; fits: number[] }>()
 
   constructor(readonly plan: Plan) {
     const { before, after } = plan.keep
     const prior = priorOf(plan)
     const window = Math.max(before + after, 1e-6)
     this.tells = placeTells(plan)
-    this.spread = Math.hypot(prior?.uncertainty ?? window, prior?.scatter ?? window)
+    this.expected = prior ?? { delay: 0, uncertainty: window, scatter: window }
     this.wanted = this.wantedFor(window)
   }
 
@@ -119,12 +143,12 @@ export class TakeReader {
     const half = (0.55 * this.plan.optics.fieldWidth) / Math.max(this.plan.alongSpeed, 1e-9)
     const offsets = this.tells
       ? Array.from({ length: 2 * PLACES + 1 }, (_, i) => (i / PLACES - 1) * half)
-      : offsetsOf(Math.max(3 * window, 3 * this.spread), window, INSTANTS)
+      : offsetsOf(3 * Math.max(window, Math.hypot(this.expected.uncertainty, this.expected.scatter)), window, INSTANTS)
     return plansOf(this.plan, this.tells)
       .filter(({ plan }) => plan.timing.moment !== null)
-      .flatMap(({ plan, likely }) => {
+      .flatMap(({ plan, likely }, of) => {
         const places = placesOf(plan)
-        return offsets.map(offset => ({ plan, places, offset, likely }))
+        return offsets.map(offset => ({ plan, places, offset, of, likely }))
       })
   }
 
@@ -136,12 +160,24 @@ export class TakeReader {
   /** Makes one more instant ready. @returns whether all are */
   prepare(): boolean {
     const next = this.wanted[this.seen.length]
-    if (next) this.seen.push(seenAt(next.plan, next.offset, next.places, next.likely))
+    if (next) {
+      const { of, likely } = next
+      this.seen.push({ ...seenAt(next.plan, next.offset, next.places), of, likely })
+    }
     return this.seen.length >= this.wanted.length
   }
 
-  /** A proposal for a picture of the plan's own framing. */
-  read(frame: Frame): TakeReading {
+  /** Another run begins: what was read of this one says nothing of it. */
+  forget(): void {
+    this.before.clear()
+  }
+
+  /**
+   * A proposal for a picture of the plan's own framing.
+   *
+   * @param take which it is: then its delay counts, and what was read and logged of its run
+   */
+  read(frame: Frame, take: OfRun | null = null): TakeReading {
     while (!this.prepare());
     if (this.seen.length === 0) return nothing('The plan has no moment yet: nothing to compare the picture with.')
     const { width, height } = this.seen[0]!.small
@@ -149,7 +185,7 @@ export class TakeReader {
     const usual = meanLight(this.seen[Math.floor(this.seen.length / 2)]!.small)
     const stops = Math.log2(Math.max(meanLight(picture), 1e-9) / usual)
     if (stops < UNLIT) return dark(stops)
-    return this.told(picture, this.fitsOf(picture))
+    return this.told(picture, this.fitsOf(picture), take)
   }
 
   /** How each instant goes with a picture, its light brought to the picture's first. */
@@ -164,16 +200,20 @@ export class TakeReader {
     })
   }
 
-  private told(picture: Small, fits: readonly Fit[]): TakeReading {
+  private told(picture: Small, fits: readonly Fit[], take: OfRun | null): TakeReading {
     const { seen } = this
     const least = fits.reduce((a, b) => (a.rest <= b.rest ? a : b))
     const at = fits.indexOf(least)
-    const chances = this.chancesOf(fits)
-    const finer = this.finer(fits, at)
-    const verdict = best(this.verdictsOf(chances, at, finer))
-    const mean = (of: (one: Seen) => number): number => seen.reduce((total, one, i) => total + chances[i]! * of(one), 0)
-    const offset = mean(one => one.offset)
-    const error = Math.sqrt(mean(one => (one.offset - offset) ** 2))
+    const { states } = this.together
+    const chances = this.chancesOf(fits, take)
+    const likeliest = states[chances.indexOf(Math.max(...chances))]!
+    const finer = this.finer(fits, likeliest)
+    const verdict = best(this.verdictsOf(chances, likeliest, finer))
+    const mean = (of: (state: State) => number): number =>
+      states.reduce((total, state, i) => total + chances[i]! * of(state), 0)
+    const placed = ({ instant }: State): number => seen[instant]!.past ?? 0
+    const offset = mean(state => state.offset)
+    const error = Math.sqrt(mean(state => (state.offset - offset) ** 2))
     const double = least.gain < Math.SQRT2 ? null : doubleOf(picture, seen, at)
     const unlike = unlikeOf(
       picture,
@@ -181,7 +221,7 @@ export class TakeReader {
       fits.map(fit => fit.rest),
     )
     const stops = Math.log2(least.gain)
-    const past = this.tells ? mean(one => one.past ?? 0) + (finer * this.plan.alongSpeed || 0) : null
+    const past = this.tells ? mean(placed) + (finer * this.plan.alongSpeed || 0) : null
     // Up or down, sooner or later: a toss stands at each height twice, and higher the faster it was.
     const blind = unlike > STRANGE || this.plan.setup.motion.kind === 'toss'
     const pixel = this.plan.optics.fieldWidth / picture.width
@@ -189,9 +229,9 @@ export class TakeReader {
       verdict: blind ? null : verdict[0],
       sure: blind ? 0 : verdict[1],
       offset: offset + finer,
-      offsetError: Math.hypot(error, this.stepAt(at) / 4),
+      offsetError: Math.hypot(error, likeliest.step / 4),
       past,
-      pastError: past === null ? null : Math.hypot(Math.sqrt(mean(one => ((one.past ?? 0) - past) ** 2)), pixel / 3),
+      pastError: past === null ? null : Math.hypot(Math.sqrt(mean(state => (placed(state) - past) ** 2)), pixel / 3),
       stops,
       double,
       unlike,
@@ -199,25 +239,46 @@ export class TakeReader {
     }
   }
 
-  /** Chance of each instant: how well it goes with the picture, and how likely it was beforehand. */
-  private chancesOf(fits: readonly Fit[]): number[] {
-    const { seen, spread } = this
+  /** What the instants are states of; made once all are ready. */
+  private get together(): Together {
+    const { setup } = this.plan
+    // A place that the moment is told by does not care how things unfold.
+    const unfolding = this.tells || setup.moment.reference === 'travel' ? 0 : setup.moment.timeError
+    return (this.all ??= new Together(
+      this.seen,
+      this.seen.map((_, i) => this.stepAt(i)),
+      this.expected,
+      unfolding,
+    ))
+  }
+
+  /** Chance of each state: how well its instant goes with the picture, and how likely it was beforehand. */
+  private chancesOf(fits: readonly Fit[], take: OfRun | null): number[] {
+    const { expected, before } = this
     const least = Math.min(...fits.map(fit => fit.rest))
     // What differs everywhere, noise and what the plan does not draw; neighbours differ together.
     const noise = Math.max(least / PARTS, 1e-5)
-    const weights = fits.map((fit, i) => {
-      const one = seen[i]!
-      const prior = Math.exp(-0.5 * (one.offset / (2 * spread)) ** 2)
-      return Math.exp(-(fit.rest - least) / (2 * noise)) * prior * one.likely * this.stepAt(i)
-    })
-    const total = weights.reduce((a, b) => a + b, 0)
-    return weights.map(weight => weight / total)
+    const ln = fits.map(fit => -(fit.rest - least) / (2 * noise))
+    const others = take ? [...before].filter(([id]) => id !== take.id).slice(-RECENT) : []
+    if (take) before.set(take.id, { delay: take.delay, fits: ln })
+    return this.together.chances(
+      { delay: take?.delay ?? expected.delay, fits: ln, logged: null },
+      others.map(([id, other]) => ({ ...other, logged: this.betweenOf(take?.logged[id]) })),
+    )
+  }
+
+  /** Between which offsets a verdict puts a take. */
+  private betweenOf(verdict: LoggedVerdict | undefined): [number, number] | null {
+    const { before, after } = this.plan.keep
+    if (verdict === 'on') return [-before, after]
+    if (verdict === 'early') return [-Infinity, -before]
+    return verdict === 'late' ? [after, Infinity] : null
   }
 
   /** s from the best instant to where the least lies between it and its neighbours. */
-  private finer(fits: readonly Fit[], at: number): number {
+  private finer(fits: readonly Fit[], { instant: at, step }: State): number {
     const { seen } = this
-    const beside = (i: number): boolean => seen[i] !== undefined && seen[i].likely === seen[at]!.likely
+    const beside = (i: number): boolean => seen[i] !== undefined && seen[i].of === seen[at]!.of
     if (!beside(at - 1) || !beside(at + 1)) return 0
     const [a, b] = [seen[at - 1]!.offset - seen[at]!.offset, seen[at + 1]!.offset - seen[at]!.offset]
     const [u, v] = [fits[at - 1]!.rest - fits[at]!.rest, fits[at + 1]!.rest - fits[at]!.rest]
@@ -225,33 +286,34 @@ export class TakeReader {
     // The parabola through the three.
     const bow = (u / a - v / b) / (a - b)
     const tilt = u / a - bow * a
-    return bow > 0 ? Math.min(b / 2, Math.max(a / 2, -tilt / (2 * bow))) : 0
+    const finer = bow > 0 ? Math.min(b / 2, Math.max(a / 2, -tilt / (2 * bow))) : 0
+    return (finer * step) / this.stepAt(at)
   }
 
   /** s that an instant stands for, half of the way to its neighbours. */
   private stepAt(i: number): number {
-    const { offset, likely } = this.seen[i]!
-    const beside = (one: Seen | undefined): number => (one?.likely === likely ? one.offset : offset)
+    const { offset, of } = this.seen[i]!
+    const beside = (one: Seen | undefined): number => (one?.of === of ? one.offset : offset)
     return Math.max(1e-9, Math.abs(beside(this.seen[i + 1]) - beside(this.seen[i - 1])) / 2)
   }
 
   /** Chances of each verdict, an instant between two counting by how near it is. */
   private verdictsOf(
     chances: readonly number[],
-    at: number,
+    likeliest: State,
     finer: number,
   ): Record<'early' | 'on' | 'late' | 'missed', number> {
     const { before, after } = this.plan.keep
     const all = { early: 0, on: 0, late: 0, missed: 0 }
     const half = this.plan.optics.fieldWidth / 2
-    this.seen.forEach((one, i) => {
+    this.together.states.forEach((state, i) => {
       const chance = chances[i]!
-      if (this.tells && one.past !== null && Math.abs(one.past) > half) {
+      if (this.tells && Math.abs(this.seen[state.instant]!.past ?? 0) > half) {
         all.missed += chance
         return
       }
-      const step = this.stepAt(i) / (i === at ? 4 : 2)
-      const offset = one.offset + (i === at ? finer : 0)
+      const step = state.step / (state === likeliest ? 4 : 2)
+      const offset = state.offset + (state === likeliest ? finer : 0)
       const early = normalCdf((-before - offset) / step)
       const late = normalCdf((offset - after) / step)
       all.early += chance * early

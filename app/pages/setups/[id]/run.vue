@@ -368,7 +368,7 @@ usePageKeys(event => {
           {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase()
           }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
         </p>
-        <RunJudgeTake :key="amended.key" :plan="plan" :take="amended" @judge="amend" />
+        <RunJudgeTake :key="amended.key" :plan="plan" :delay="amended.delay" :take="amended" @judge="amend" />
         <button type="button" class="run-button" @click="amended = null">Leave it as it was <kbd>esc</kbd></button>
       </section>
       <section v-else class="now" aria-label="Now" aria-live="polite">
@@ -397,7 +397,7 @@ usePageKeys(event => {
 
         <RunLatestPicture v-if="step.id === 'reset'" :plan="plan" />
         <template v-if="step.id === 'judge'">
-          <RunJudgeTake :plan="plan" @judge="judge" />
+          <RunJudgeTake :plan="plan" :delay="delay" @judge="judge" />
         </template>
         <template v-else>
           <ul v-if="step.id === 'reset'" class="text-left text-[15px]">
