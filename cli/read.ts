@@ -2,7 +2,6 @@ import { readFile, stat } from 'node:fs/promises'
 import { basename, extname } from 'node:path'
 import Papa from 'papaparse'
 import sharp from 'sharp'
-import wavefile from 'wavefile'
 import { InputError } from '../core'
 import {
   BENCH,
@@ -20,6 +19,7 @@ import {
   traceOfSound,
 } from '../core/lab'
 import { tagsOf } from '../server/services/pictureTags'
+import { waveOf } from './wave'
 
 /** Bytes and pixels of a file that are taken at most. */
 const MOST_BYTES = 400e6
@@ -54,11 +54,7 @@ async function picture(file: string, tool: LabTool): Promise<LabInput> {
 }
 
 async function recording(file: string, tool: LabTool): Promise<LabInput> {
-  const wave = new wavefile.WaveFile(await readFile(file))
-  wave.toBitDepth('32f')
-  const { sampleRate: rate, numChannels } = wave.fmt as { sampleRate: number; numChannels: number }
-  const samples = wave.getSamples(false, Float32Array) as unknown as Float32Array | Float32Array[]
-  const channels = numChannels === 1 ? [samples as Float32Array] : (samples as Float32Array[])
+  const { rate, channels } = waveOf(await readFile(file))
   return tool.takes === 'trace'
     ? { kind: 'trace', name: basename(file), trace: traceOfSound(channels, rate) }
     : { kind: 'sound', name: basename(file), sound: { rate, samples: channels[0]! } }

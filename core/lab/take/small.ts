@@ -16,11 +16,11 @@ export const smallOf = (width: number, height: number, light: Float32Array): Sma
   width,
   height,
   light,
-  roots: softened(light, width, height).map(value => Math.sqrt(Math.max(0, value))),
+  roots: softened(light, width).map(value => Math.sqrt(Math.max(0, value))),
 })
 
 /** Each pixel the mean of itself and its neighbours: few samples of a computed picture make it noisy. */
-function softened(light: Float32Array, width: number, height: number): Float32Array {
+function softened(light: Float32Array, width: number): Float32Array {
   const [across, out] = [new Float32Array(light.length), new Float32Array(light.length)]
   for (let i = 0; i < light.length; i++) {
     const x = i % width
