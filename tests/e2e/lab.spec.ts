@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { type Setup, newKitItem, newSetup } from '~~/core'
 import { labTool } from '~~/core/lab'
 import { fileOf } from '../support/labFiles'
-import { callApi, makeSetup, signIn } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, signIn } from './helpers'
 
 /** Opens a tool for a set-up and gives it the files of a stand-in. */
 async function given(page: import('@playwright/test').Page, tool: string, seed: number, setup = ''): Promise<void> {
@@ -186,6 +186,16 @@ test('an exercise of measuring hides its truth until it is asked for', async ({ 
   await expect(cells).toHaveCount(2)
   await page.getByLabel('as stops').check()
   await expect(page.getByText('grey within ⅓ of correct')).toBeVisible()
+})
+
+test('pictures to be measured are red on black in the safelight', async ({ page, context, baseURL }) => {
+  await context.addCookies([{ name: 'epiro-look', value: 'safelight', url: baseURL! }])
+  await signIn(page)
+  await page.goto('/lab?tool=place')
+  await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+  await expect(page.getByRole('img', { name: 'take.jpg' })).toBeVisible()
+  await expect(page.getByText('take.jpg, 480 × 320 px')).toBeVisible()
+  expect(await brightestOfOtherHues(page)).toBeLessThan(110)
 })
 
 test('the running clock runs', async ({ page }) => {

@@ -46,6 +46,73 @@ export function withoutHum({ samples, rate }: Sound): Float32Array {
   return out
 }
 
+/** Terms that what rings on is foretold by, samples that they hold for, and how many such stretches teach them. */
+const TERMS = 20
+const HOLDS = 128
+const TEACH = 8
+/** Share of white noise that is thought into a record: without it a pure tone would be foretold beyond all digits. */
+const WHITE = 1e-4
+
+/** Coefficients of linear prediction from sums of products at each lag (Levinson 1947, Durbin 1960). */
+function predictionOf(sums: Float64Array, a: Float64Array, before: Float64Array): void {
+  a.fill(0)
+  let error = sums[0]! * (1 + WHITE) + 1e-12
+  for (let n = 1; n <= TERMS; n++) {
+    let rest = sums[n]!
+    for (let k = 1; k < n; k++) rest -= a[k]! * sums[n - k]!
+    const reflection = rest / error
+    before.set(a)
+    a[n] = reflection
+    for (let k = 1; k < n; k++) a[k] = before[k]! - reflection * before[n - k]!
+    error *= 1 - reflection * reflection
+  }
+}
+
+/** Adds the products at each lag of a stretch of samples to sums, or takes them off. */
+function addProducts(sums: Float64Array, samples: Float32Array, from: number, sign: 1 | -1): void {
+  for (let lag = 0; lag <= TERMS; lag++) {
+    let total = 0
+    for (let i = Math.max(from, lag); i < from + HOLDS; i++) total += samples[i]! * samples[i - lag]!
+    sums[lag] = sums[lag]! + sign * total
+  }
+}
+
+/** Takes off the products that reach back beyond where a window begins: the sums are of the window alone then. */
+function cutOff(sums: Float64Array, samples: Float32Array, from: number, to: Float64Array): void {
+  for (let lag = 0; lag <= TERMS; lag++) {
+    let total = 0
+    for (let i = Math.max(from, lag); i < from + lag; i++) total += samples[i]! * samples[i - lag]!
+    to[lag] = sums[lag]! - total
+  }
+}
+
+/**
+ * What is new in a record: what the samples just before do not foretell. A thing that rings on is foretold, so that a
+ * blow is heard in the ringing of another.
+ */
+export function unforetold(samples: Float32Array): Float32Array {
+  const out = new Float32Array(samples.length)
+  const [sums, own, a, before] = Array.from({ length: 4 }, () => new Float64Array(TERMS + 1)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ]
+  for (let start = 0; start < samples.length; start += HOLDS) {
+    if (start > 0) addProducts(sums, samples, start - HOLDS, 1)
+    if (start > TEACH * HOLDS) addProducts(sums, samples, start - (TEACH + 1) * HOLDS, -1)
+    cutOff(sums, samples, Math.max(0, start - TEACH * HOLDS), own)
+    predictionOf(own, a, before)
+    const end = Math.min(samples.length, start + HOLDS)
+    for (let i = start; i < end; i++) {
+      let value = samples[i]!
+      for (let k = Math.min(TERMS, i); k >= 1; k--) value -= a[k]! * samples[i - k]!
+      out[i] = value
+    }
+  }
+  return out
+}
+
 /**
  * The sample at which a sound sets in, by the least information criterion: before it the record is as one noise, after
  * it as another (Maeda 1985).
@@ -91,7 +158,8 @@ function noiseOf(peaks: Float64Array): { level: number; spread: number } {
 export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
   const { above = 9, overRinging = 2.2, apart = 0.001 } = options
   const { rate } = sound
-  const samples = withoutHum(sound)
+  const heard = withoutHum(sound)
+  const samples = unforetold(heard)
   const size = Math.max(4, Math.round(rate * BLOCK))
   const peaks = blockPeaks(samples, size)
   const noise = noiseOf(peaks)
@@ -114,7 +182,7 @@ export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
     const crest = crestFrom(samples, block * size, Math.min(samples.length, block * size + Math.round(rate * 0.004)))
     const at = pick(samples, from, Math.max(from + 24, Math.min(samples.length, crest + Math.round(rate * 0.0003))))
     const until = starts[n + 1] === undefined ? samples.length : starts[n + 1]! * size
-    return told(samples, rate, at, from, until)
+    return { ...told(samples, rate, at, from, until), peak: peakOf(heard, at, Math.min(until, at + rate * 0.25)) }
   })
 }
 
@@ -125,9 +193,14 @@ function crestFrom(samples: Float32Array, from: number, to: number): number {
   return best
 }
 
-function told(samples: Float32Array, rate: number, at: number, from: number, until: number): Onset {
+function peakOf(samples: Float32Array, from: number, until: number): number {
   let peak = 0
-  for (let i = at; i < Math.min(until, at + rate * 0.25); i++) peak = Math.max(peak, Math.abs(samples[i]!))
+  for (let i = from; i < until; i++) peak = Math.max(peak, Math.abs(samples[i]!))
+  return peak
+}
+
+function told(samples: Float32Array, rate: number, at: number, from: number, until: number): Onset {
+  const peak = peakOf(samples, at, Math.min(until, at + rate * 0.25))
   let before = 1e-6
   for (let i = from; i < at; i++) before = Math.max(before, Math.abs(samples[i]!))
   // How long it takes to come out of what was before: the more it stands out, the surer.

@@ -21,12 +21,31 @@ interface Shot {
   impact: Onset
 }
 
+/** Sounds so much quieter than the loudest of a recording are no shots: crackle, steps, a chair. */
+const FAINT = 1 / 60
+/** A sound may build up: what is so much quieter than what follows within so many s is the beginning of that. */
+const BEGINS = { share: 0.4, within: 0.012 }
+
+/** Sounds with what leads up to them, from where that begins to how loud they get. */
+export function wholeSounds(onsets: readonly Onset[]): Onset[] {
+  const loudest = onsets.reduce((most, { peak }) => Math.max(most, peak), 0)
+  const whole: Onset[] = []
+  for (const onset of onsets) {
+    const last = whole.at(-1)
+    const leadsUp = last && last.peak < BEGINS.share * onset.peak && onset.at - last.at < BEGINS.within
+    if (leadsUp) whole[whole.length - 1] = { ...last, peak: onset.peak }
+    else whole.push(onset)
+  }
+  return whole.filter(({ peak }) => peak >= FAINT * loudest)
+}
+
 /**
- * Reports with their impacts: of the sounds within the time that a shot can take, the two loudest that stand apart.
+ * Reports with their impacts: of the sounds within the time that a shot can take, the first with the loudest after it.
  *
  * @param longest s from report to impact at the most
  */
-export function shotsOf(onsets: readonly Onset[], shortest: number, longest: number): Omit<Shot, 'file'>[] {
+export function shotsOf(all: readonly Onset[], shortest: number, longest: number): Omit<Shot, 'file'>[] {
+  const onsets = wholeSounds(all)
   const shots: Omit<Shot, 'file'>[] = []
   let i = 0
   while (i < onsets.length) {
