@@ -115,8 +115,7 @@ export function photographed(light: Float32Array, options: CameraOptions, random
   }
   if (quality !== null) asJpeg(codes, width, height, quality)
   const rgba = new Uint8ClampedArray(width * height * 4)
-  for (let i = 0, at = 0; i < codes.length; i++, at += 4)
-    rgba[at] = rgba[at + 1] = rgba[at + 2] = Math.round(codes[i]!)
+  for (let i = 0, at = 0; i < codes.length; i++, at += 4) rgba[at] = rgba[at + 1] = rgba[at + 2] = Math.round(codes[i]!)
   return frameOf({ width, height, rgba }, { ...(options.exposure ? { exposure: options.exposure } : {}) })
 }
 
