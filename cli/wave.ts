@@ -42,5 +42,5 @@ function codesOf(wave: wavefile.WaveFile): ArrayLike<number> {
       const at = 3 * i
       return ((samples[at + 2]! << 24) | (samples[at + 1]! << 16) | (samples[at]! << 8)) >> 8
     })
-  return wave.getSamples(true, Float64Array) as unknown as Float64Array
+  return wave.getSamples(true, Float64Array)
 }

@@ -78,7 +78,7 @@ function look(event: MouseEvent): void {
         class="sheet"
         :style="{ transform: `scale(${zoom})`, transformOrigin: `${at.x * 100}% ${at.y * 100}%` }"
       >
-        <div class="shown"><canvas ref="canvas" role="img" :aria-label="file.name" /></div>
+        <div class="reddened"><canvas ref="canvas" role="img" :aria-label="file.name" /></div>
         <i v-if="patch" class="patch" :style="patch" />
         <div
           v-for="mark in marks"
@@ -114,21 +114,6 @@ function look(event: MouseEvent): void {
 }
 .sheet {
   position: relative;
-}
-.shown {
-  position: relative;
-  isolation: isolate;
-}
-:root[data-look='safelight'] .shown canvas {
-  filter: grayscale(1);
-}
-:root[data-look='safelight'] .shown::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-  background: #c8281c;
-  mix-blend-mode: multiply;
-  pointer-events: none;
 }
 canvas {
   display: block;

@@ -30,8 +30,15 @@ watch(
 <template>
   <div class="join" data-testid="join">
     <!-- A scanner wants dark on light; in the safelight it is drawn in red. -->
-    <!-- eslint-disable-next-line vue/no-v-html -->
-    <div v-if="left > 0" class="code" role="img" aria-label="Code to scan with the other device" v-html="code" />
+    <!-- eslint-disable vue/no-v-html -->
+    <div
+      v-if="left > 0"
+      class="code reddened"
+      role="img"
+      aria-label="Code to scan with the other device"
+      v-html="code"
+    />
+    <!-- eslint-enable vue/no-v-html -->
     <div class="grid content-start gap-2 text-[13px]">
       <p role="status">
         {{
@@ -86,17 +93,6 @@ watch(
   width: 100%;
   height: 100%;
   display: block;
-}
-:root[data-look='safelight'] .code {
-  isolation: isolate;
-  position: relative;
-}
-:root[data-look='safelight'] .code::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-  background: #c8281c;
-  mix-blend-mode: multiply;
 }
 @media (max-width: 640px) {
   .join {

@@ -16,7 +16,7 @@ watch(
 </script>
 
 <template>
-  <span class="picture">
+  <span class="picture reddened">
     <img
       v-if="!failed"
       :key="id"
@@ -44,16 +44,5 @@ watch(
   display: block;
   width: 100%;
   height: 100%;
-}
-:root[data-look='safelight'] .picture img {
-  filter: grayscale(1);
-}
-:root[data-look='safelight'] .picture::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-  background: #c8281c;
-  mix-blend-mode: multiply;
-  pointer-events: none;
 }
 </style>

@@ -1,5 +1,6 @@
 import { type Frame, type LabReading, type LabTool, unread } from '../types'
 import { spreadOf } from '../statistics'
+import { blurred } from './blurred'
 import { looks } from './object'
 import { type FrameInput, framesOf } from './patch'
 
@@ -20,33 +21,6 @@ const LARGEST = 0.04
 const STANDS_OUT = 3.5
 /** Fainter spots are not seen in a print, and the rim of a picture is full of them. */
 const FAINTEST = 0.08
-
-/** Means over squares, by sums along rows and columns. */
-function blurred(values: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const out = new Float32Array(values.length)
-  const pass = (from: Float32Array, to: Float32Array, n: number, lines: number, step: number, jump: number): void => {
-    for (let line = 0; line < lines; line++) {
-      let [sum, count] = [0, 0]
-      const at = (i: number): number => line * jump + i * step
-      for (let i = 0; i < Math.min(reach, n); i++, count++) sum += from[at(i)]!
-      for (let i = 0; i < n; i++) {
-        if (i + reach < n) {
-          sum += from[at(i + reach)]!
-          count++
-        }
-        if (i - reach - 1 >= 0) {
-          sum -= from[at(i - reach - 1)]!
-          count--
-        }
-        to[at(i)] = sum / count
-      }
-    }
-  }
-  const between = new Float32Array(values.length)
-  pass(values, between, width, height, 1, width)
-  pass(between, out, height, width, width, 1)
-  return out
-}
 
 /** How far each pixel stands out of what is round it, in standard deviations. */
 function standing(frame: Frame): { z: Float32Array; contrast: Float32Array } {

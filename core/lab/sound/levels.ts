@@ -10,7 +10,7 @@ import {
   numberOf,
   settled,
 } from '../types'
-import { type Onset, onsetsOf } from './onsets'
+import { type Onset, onsetsOf, peakOf } from './onsets'
 import { soundsOf } from './files'
 
 /** Sounds closer than this are one: what rings on, and its bounces. */
@@ -34,8 +34,7 @@ function burstsOf(sound: Sound, file: number): Burst[] {
       Math.floor(start.at * sound.rate),
       Math.min(sound.samples.length, Math.floor(until * sound.rate)),
     ]
-    let peak = 0
-    for (let k = from; k < to; k++) peak = Math.max(peak, Math.abs(sound.samples[k]!))
+    const peak = peakOf(sound.samples, from, to)
     const lasts = (level: number): number => {
       for (let k = to - 1; k >= from; k--) if (Math.abs(sound.samples[k]!) >= level) return (k - from) / sound.rate
       return 0

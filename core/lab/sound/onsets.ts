@@ -182,7 +182,7 @@ export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
     const crest = crestFrom(samples, block * size, Math.min(samples.length, block * size + Math.round(rate * 0.004)))
     const at = pick(samples, from, Math.max(from + 24, Math.min(samples.length, crest + Math.round(rate * 0.0003))))
     const until = starts[n + 1] === undefined ? samples.length : starts[n + 1]! * size
-    return { ...told(samples, rate, at, from, until), peak: peakOf(heard, at, Math.min(until, at + rate * 0.25)) }
+    return told({ samples, heard, rate }, at, from, until)
   })
 }
 
@@ -193,18 +193,25 @@ function crestFrom(samples: Float32Array, from: number, to: number): number {
   return best
 }
 
-function peakOf(samples: Float32Array, from: number, until: number): number {
+/** Largest level from one sample up to another. */
+export function peakOf(samples: Float32Array, from: number, until: number): number {
   let peak = 0
   for (let i = from; i < until; i++) peak = Math.max(peak, Math.abs(samples[i]!))
   return peak
 }
 
-function told(samples: Float32Array, rate: number, at: number, from: number, until: number): Onset {
-  const peak = peakOf(samples, at, Math.min(until, at + rate * 0.25))
-  let before = 1e-6
-  for (let i = from; i < at; i++) before = Math.max(before, Math.abs(samples[i]!))
+/** How loud a sound gets is told of what was heard, how far it stands out of what was before by what is new in it. */
+function told(
+  { samples, heard, rate }: { samples: Float32Array; heard: Float32Array; rate: number },
+  at: number,
+  from: number,
+  until: number,
+): Onset {
+  const end = Math.min(until, at + rate * 0.25)
+  const before = Math.max(1e-6, peakOf(samples, from, at))
   // How long it takes to come out of what was before: the more it stands out, the surer.
   let rise = 1
   while (at + rise < until && rise < rate * 0.002 && Math.abs(samples[at + rise]!) < 1.5 * before) rise++
-  return { at: at / rate, error: (1 + rise * 0.5) / rate, peak, over: 20 * Math.log10(peak / before) }
+  const over = 20 * Math.log10(peakOf(samples, at, end) / before)
+  return { at: at / rate, error: (1 + rise * 0.5) / rate, peak: peakOf(heard, at, end), over }
 }

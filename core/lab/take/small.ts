@@ -1,3 +1,4 @@
+import { blurred } from '../frame/blurred'
 import type { Frame } from '../types'
 
 /** White of a file: what is brighter is not told apart. */
@@ -16,21 +17,9 @@ export const smallOf = (width: number, height: number, light: Float32Array): Sma
   width,
   height,
   light,
-  roots: softened(light, width).map(value => Math.sqrt(Math.max(0, value))),
+  // Over neighbours too: few samples of a computed picture make it noisy.
+  roots: blurred(light, width, height, 1).map(value => Math.sqrt(Math.max(0, value))),
 })
-
-/** Each pixel the mean of itself and its neighbours: few samples of a computed picture make it noisy. */
-function softened(light: Float32Array, width: number): Float32Array {
-  const [across, out] = [new Float32Array(light.length), new Float32Array(light.length)]
-  for (let i = 0; i < light.length; i++) {
-    const x = i % width
-    const [left, right] = [x > 0 ? light[i - 1]! : light[i]!, x < width - 1 ? light[i + 1]! : light[i]!]
-    across[i] = (left + light[i]! + right) / 3
-  }
-  for (let i = 0; i < light.length; i++)
-    out[i] = (across[i]! + (across[i - width] ?? across[i]!) + (across[i + width] ?? across[i]!)) / 3
-  return out
-}
 
 /** A picture made so small, each pixel the mean of the part it covers. */
 export function shrunk(frame: Frame, width: number, height: number): Small {
