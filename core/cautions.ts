@@ -1,4 +1,5 @@
 import { assess } from './plan/assess'
+import { shoots } from './setup/typical'
 import { traitsOf } from './recipes/all'
 import type { RecipeTraits } from './recipes/facts'
 import type { Setup } from './setup/types'
@@ -32,7 +33,7 @@ const RULES: Rule[] = [
     id: 'projectile',
     title: 'Projectiles',
     calls: ['eyes', 'clear'],
-    applies: s => s.action.kind === 'launcher',
+    applies: s => shoots(s.action.kind),
     text:
       'Know the local law on air guns and launchers. A backstop that holds and no one beyond it; ricochets ' +
       'happen, so everyone is behind cover. Eye protection for all, at all times. Never loaded until the call; one ' +
@@ -41,7 +42,7 @@ const RULES: Rule[] = [
   {
     id: 'shards',
     title: 'Glass, ceramics, shards',
-    applies: s => can(s, 'shatters') || s.action.kind === 'launcher',
+    applies: s => can(s, 'shatters') || shoots(s.action.kind),
     text: 'Eye protection, gloves, sheets on the floor, shoes. Clean before the lights-on walk.',
   },
   {

@@ -19,6 +19,12 @@ const LABELS: Record<string, string> = {
   'arc': 'Arc',
   'toss': 'Toss',
   'swing': 'Swing',
+  'steady': 'Steady: a walk or run',
+  'catapult': 'Hand catapult',
+  'run': 'Walk or run',
+  'spin': 'Spin',
+  'second': 'The second one struck',
+  'turn': 'A turn',
   'travel': 'Place on the travel',
   'start': 'The start',
   'impact': 'The impact',
@@ -93,6 +99,7 @@ const BY_PATH: Record<string, string> = {
   'subject.filling:powder': 'Powder',
   'sensor.kind:hand': 'A hand',
   'action.kind:hand': 'Hands',
+  'moment.reference:floor': 'The floor struck',
 }
 
 export function choiceLabel(path: string, option: string): string {
@@ -121,6 +128,8 @@ export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
   toss: 'Toss',
   swing: 'Swing',
   grains: 'Sprinkled grains',
+  run: 'Walk or run',
+  spin: 'Spinning disc',
 }
 
 export const VERDICT_LABELS: Record<Verdict, string> = {

@@ -11,6 +11,9 @@ export const SOURCE_TEXT: Record<FigureSource, { word: string; means: string }> 
 /** What people are asked, by field; a field without a question is asked by its name. */
 export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> = {
   'motion.speed': { ask: 'How fast is it?', help: 'At the start, or at the subject for a swing' },
+  'action.kind': { ask: 'What sends it off?' },
+  'action.draw': { ask: 'How far is the band drawn?' },
+  'action.pull': { ask: 'How hard does it pull then?', help: 'A luggage scale on the drawn band: 5 kg, 50 N, 11 lb' },
   'motion.mass': { ask: 'What does it weigh?' },
   'motion.diameter': { ask: 'How thick is it?' },
   'motion.angle': { ask: 'How steeply is it thrown?' },
@@ -24,7 +27,8 @@ export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> 
   'sensor.offset': { ask: 'How far off is the microphone?' },
   'moment.offset': { ask: 'How far past the near face?' },
   'moment.time': { ask: 'How long after it begins?' },
-  'moment.fraction': { ask: 'How far has it gone?', help: '100 % is all of the tear, the sag or the cavity' },
+  'moment.fraction': { ask: 'How far has it gone?', help: '100 % is all of the tear, the sag, the cavity or a turn' },
+  'moment.timeSpread': { ask: 'How much does that differ each time?' },
   'hand.scatter': { ask: 'How steady is the hand?', help: 'Practised people press within 30 to 50 ms' },
   'flashes[0].power': { ask: 'At what power is the light?' },
   'flashes[0].distance': { ask: 'How far is the light?' },

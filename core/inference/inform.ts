@@ -123,6 +123,8 @@ function withTiming(setup: Setup, belief: Belief): Setup {
       distanceError: sd('subjectDistance', subject.distanceError),
       crackSpeed: clamped('subject.crackSpeed', value('crackSpeed', subject.crackSpeed)),
       crackSpeedError: share('crackSpeed', subject.crackSpeedError),
+      speedLost: clamped('subject.speedLost', value('speedLost', subject.speedLost)),
+      speedLostError: share('speedLost', subject.speedLostError),
       crackSpeedSpread: spread('subject.crackSpeedSpread', subject.crackSpeedSpread),
     },
     moment: {

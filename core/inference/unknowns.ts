@@ -83,6 +83,8 @@ function priorOf({ motion, subject, sensor, air }: Setup, input: BeliefInput): n
       return air.temperatureC
     case 'crackSpeed':
       return subject.crackSpeed
+    case 'speedLost':
+      return subject.speedLost
     case 'phaseScale':
       return 1
     case 'latency':

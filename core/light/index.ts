@@ -2,6 +2,6 @@ export { DESK_ROWS, type DeskRow, bears, byRow, deskStops, onSensor, paid } from
 export { type GroundFigures, type LightFigures, type SceneFigures, sceneFigures } from './figures'
 export { TYPICAL_HEADS } from './heads'
 export { faceShare, lobeOf } from './lamp'
-export { type Spot, type Stage, lightSpot, stageOf, subjectMiddle } from './place'
+export { type Spot, type Stage, lightSpot, nearFace, stageOf, subjectMiddle } from './place'
 export { roleByPlace, standsInFront } from './role'
 export { type PackedItem, type Wire, type WireKind, packingOf, wiringOf } from './wiring'

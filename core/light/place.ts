@@ -1,4 +1,5 @@
 import { traitsOf } from '../recipes/all'
+import { secondOf } from '../setup/typical'
 import type { Card, FlashSetup, MotionKind, Setup } from '../setup/types'
 import { type Vector, scaled, squareTo } from './lamp'
 
@@ -11,6 +12,7 @@ const DIRECTIONS: Readonly<Record<MotionKind, Vector>> = {
   fall: [0, -1, 0],
   stream: [0, -1, 0],
   toss: [0, 1, 0],
+  steady: [1, 0, 0],
 }
 
 /** The picture's own axes: which way the travel runs in it, and what of it is in the middle. */
@@ -26,11 +28,20 @@ export interface Stage {
   at(along: number, out?: number): Vector
 }
 
-/** Middle of the subject along the travel, m: where lights and cards are placed from. */
-export function subjectMiddle({ recipe, motion, subject }: Setup): number {
-  if (motion.kind === 'still') return subject.depth / 2
+/** Near face of the subject along the travel, m. */
+export function nearFace({ recipe, motion, subject }: Setup): number {
+  if (motion.kind === 'still') return 0
   // A cloud grows about the hands that let it go.
-  return traitsOf(recipe).cloud && subject.distance === 0 ? 0 : subject.distance + subject.depth / 2
+  return traitsOf(recipe).cloud && subject.distance === 0 ? -subject.depth / 2 : subject.distance
+}
+
+/**
+ * Middle of the subject along the travel, m, of both where a second stands behind it: from there lights and cards are
+ * placed, and there the camera points.
+ */
+export function subjectMiddle(setup: Setup): number {
+  const second = secondOf(setup)
+  return nearFace(setup) + (second ? second.gap + second.depth : setup.subject.depth) / 2
 }
 
 export function stageOf(setup: Setup): Stage {
@@ -39,7 +50,7 @@ export function stageOf(setup: Setup): Stage {
   const { cloud, splashes } = traitsOf(setup.recipe)
   const middle = subjectMiddle(setup)
   const burst = setup.motion.kind === 'still' || cloud === true
-  const centre = burst ? middle : setup.subject.distance + (splashes ? 0 : setup.subject.depth / 2)
+  const centre = splashes && !burst ? setup.subject.distance : middle
   // Travel that is turned out of the plane of focus comes towards the camera as it goes.
   const [flat, deep] = [Math.cos(setup.picture.angleToSensor), Math.sin(setup.picture.angleToSensor)]
   return {

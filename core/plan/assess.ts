@@ -4,6 +4,7 @@ import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnificati
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
 import { inform } from '../inference/inform'
 import { focusedDistance } from '../setup/focus'
+import { metered } from '../setup/metered'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
@@ -26,6 +27,7 @@ import {
   lightLevel,
   lightPulses,
 } from './light'
+import { type FaceShown, faceShown } from './face'
 import type { Motion } from './motion'
 import { type SequencePlan, sequenceOf } from './sequence'
 import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
@@ -108,6 +110,8 @@ export interface Assessment {
     /** Frames of a burst that fall within the window, on average; null: no burst. */
     framesPerEvent: number | null
   }
+  /** How the face of what turns stands; null where any side will do. */
+  face: FaceShown | null
   pulses: LightPulse[]
   sharpness: Sharpness
   optics: {
@@ -140,7 +144,7 @@ export interface Assessment {
 
 /** Everything a plan shows but its findings: one pure pass over the set-up. */
 export function assess(entered: Setup): Assessment {
-  const setup = inform(entered)
+  const setup = metered(inform(entered))
   const given = known(setup)
   const drag = dragOf(given)
   const mean = meanInputs(given)
@@ -178,6 +182,7 @@ export function assess(entered: Setup): Assessment {
         : motion.positionAt(timing.captured) - given.subject.distance,
     soundSpeed: speedOfSound(given.air),
     keep: keepOf(given, timing, spread, alongSpeed),
+    face: faceShown(given, timing.captured, drag, stages),
     exposure: exposureOf(given, optics.effectiveAperture, sequence, lost.middle),
     shutter: shutterCheck(given, asMet(given, pulses)),
     beamBlock: beamBlockOf(given, motion, times.sensed),

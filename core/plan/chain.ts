@@ -2,12 +2,12 @@ import { speedOfSound, airDensity } from '../air'
 import { sphereDragRatio } from '../drag'
 import { sphereDrag } from '../flight'
 import { shockTime } from '../sensing'
-import { intoLiquid, type KnownSetup } from '../setup/typical'
+import { type KnownSetup, intoLiquid, secondOf, slows } from '../setup/typical'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
 import type { HeldBelief, Setup } from '../setup/types'
 import { flashLatency } from './light'
-import { type Motion, type MotionInput, motionOf } from './motion'
+import { type Motion, type MotionInput, type Obstacle, motionOf } from './motion'
 import { midExposure } from './shutter'
 
 /** What decides when things happen in one take, SI; the mean take has the set-up's own figures. */
@@ -20,6 +20,8 @@ export interface TakeInputs {
   crackSpeed: number
   /** Factor on the time from the reference to the moment. */
   phaseScale: number
+  /** Share of its speed that what flies loses in what it goes through. */
+  speedLost: number
 }
 
 export interface TakeTimes {
@@ -30,6 +32,8 @@ export interface TakeTimes {
   sensed: number | null
   /** What the sensor heard first, where it listens. */
   heard: 'report' | 'shock' | 'impact' | 'floor' | 'bounce' | null
+  /** When what the moment is timed from happens; null where it never does, or the moment is a place. */
+  reference: number | null
   moment: number | null
 }
 
@@ -53,6 +57,9 @@ export function dragOf(setup: Setup): number {
   )
 }
 
+/** What has lost more of its speed than this does not come out again, share. */
+const MOST_LOST = 0.97
+
 /** What is held of an input after what was seen; null where nothing bears on it. */
 const heldOf = ({ belief }: Setup, input: HeldBelief['inputs'][number]): number | null =>
   belief?.values[belief.inputs.indexOf(input)] ?? null
@@ -66,7 +73,19 @@ export function meanInputs(setup: Setup): TakeInputs {
     temperatureC: setup.air.temperatureC,
     crackSpeed: setup.subject.crackSpeed,
     phaseScale: heldOf(setup, 'phaseScale') ?? 1,
+    speedLost: slows(setup) ? setup.subject.speedLost : 0,
   }
+}
+
+/** What is gone through, first and second. */
+function obstaclesOf(setup: Setup, x: TakeInputs): Obstacle[] {
+  if (!slows(setup) || x.speedLost <= 0) return []
+  const lost = Math.min(x.speedLost, MOST_LOST)
+  const second = secondOf(setup)
+  return [
+    { near: x.subjectDistance, depth: setup.subject.depth, lost },
+    ...(second ? [{ near: x.subjectDistance + second.gap, depth: second.depth, lost }] : []),
+  ]
 }
 
 /** Speed of sound in the set-up's air at a temperature, m/s. */
@@ -96,6 +115,7 @@ export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
     soundSpeed: kind === 'flight' && dragPerMetre === null ? soundIn(setup, x.temperatureC) : null,
     reach: setup.subject.distance,
     liquid: liquidOf(setup, x.subjectDistance),
+    through: obstaclesOf(setup, x),
   })
 }
 
@@ -109,6 +129,8 @@ function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number |
       return moment.fraction * tearTime({ diameter: subject.height, crackSpeed: x.crackSpeed })
     case 'hang':
       return hangTime({ diameter: subject.height, sagFraction: moment.fraction })
+    case 'turn':
+      return setup.motion.turns > 0 ? moment.fraction / setup.motion.turns : moment.time
     case 'cavity':
       return moment.fraction * cavitySealTime({ radius: setup.motion.diameter / 2 })
     case 'splash': {
@@ -125,8 +147,19 @@ function eventOf(
   motion: Motion,
   impact: number | null,
 ): { place: number; time: number } | null {
+  return eventAt(setup, x, motion, impact, setup.sensor.source)
+}
+
+/** The same of any event of the travel. */
+function eventAt(
+  setup: Setup,
+  x: TakeInputs,
+  motion: Motion,
+  impact: number | null,
+  event: Setup['sensor']['source'],
+): { place: number; time: number } | null {
   const near = setup.motion.kind === 'still' ? 0 : x.subjectDistance
-  switch (setup.sensor.source) {
+  switch (event) {
     case 'start':
       return { place: 0, time: 0 }
     case 'impact':
@@ -173,6 +206,24 @@ function heardAt(
   return { sensed, heard: HEARD_AS[setup.sensor.source] }
 }
 
+/** When what the moment is timed from happens, s; null where it never does, or the moment is a place. */
+function referenceTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): number | null {
+  switch (setup.moment.reference) {
+    case 'travel':
+      return null
+    case 'start':
+      return 0
+    case 'impact':
+      return impact
+    case 'apex':
+      return motion.apex
+    case 'floor':
+      return eventAt(setup, x, motion, impact, 'floor')?.time ?? null
+    case 'second':
+      return motion.timeAt(x.subjectDistance + (secondOf(setup)?.gap ?? 0))
+  }
+}
+
 /**
  * When everything happens in one take: one model for every recipe. The action starts at 0; the thing moves; the sensor
  * is reached by
@@ -201,23 +252,14 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
     }
   }
 
-  let at: number | null
-  switch (moment.reference) {
-    case 'travel':
-      at = motion.timeAt(x.subjectDistance + moment.offset, moment.descending)
-      break
-    case 'start':
-      at = 0
-      break
-    case 'impact':
-      at = impact
-      break
-    case 'apex':
-      at = motion.apex
-      break
-  }
-  if (at !== null && moment.reference !== 'travel') at += phaseTime(setup, x, motion, impact) * x.phaseScale
-  return { impact, apex: motion.apex, sensed, heard, moment: at }
+  const reference = referenceTime(setup, x, motion, impact)
+  const at =
+    moment.reference === 'travel'
+      ? motion.timeAt(x.subjectDistance + moment.offset, moment.descending)
+      : reference === null
+        ? null
+        : reference + phaseTime(setup, x, motion, impact) * x.phaseScale
+  return { impact, apex: motion.apex, sensed, heard, reference, moment: at }
 }
 
 /** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */

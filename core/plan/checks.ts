@@ -252,6 +252,7 @@ function controlUnknown(setup: Setup): { path: string; label: string; now: numbe
     case 'arc':
     case 'toss':
     case 'swing':
+    case 'steady':
       return unknown('motion.speed', 'speed', setup.motion.speed)
     case 'fall':
       return setup.subject.distance > 0

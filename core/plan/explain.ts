@@ -1,3 +1,4 @@
+import { cameraSets } from '../setup/metered'
 import { FIELDS, FLASH_FIELDS, type NumberField } from '../setup/fields'
 import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
@@ -134,6 +135,8 @@ function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): [string
         '2 √(x L) / v, x = {x}, L = {L}, v = {v}',
         { x, L: length(setup.subject.distance, 'm'), v: speed(motion.speed) },
       ]
+    case 'steady':
+      return ['x / v = {x} / {v}', { x, v: speed(motion.speed) }]
     case 'still':
       return ['nothing travels: 0', {}]
   }
@@ -147,7 +150,7 @@ function momentFormula(a: Assessment): [string, Figures] {
       'time to reach {d} + {o} = mark; there at {v}',
       { d: length(subject.distance, 'm'), o: length(moment.offset, 'mm'), v: speed(a.objectSpeed) },
     ]
-  const from = moment.reference === 'start' ? 0 : ((moment.reference === 'impact' ? timing.impact : timing.apex) ?? 0)
+  const from = timing.reference ?? 0
   const figures: Figures = {
     from: time(from),
     f: share(moment.fraction),
@@ -156,7 +159,7 @@ function momentFormula(a: Assessment): [string, Figures] {
     h: length(subject.height, 'mm'),
     r: length(motion.diameter / 2, 'mm'),
   }
-  const base = `${moment.reference} {from} + `
+  const base = `${moment.reference === 'second' ? 'impact on the second' : moment.reference} {from} + `
   switch (moment.model) {
     case 'time':
       return [`${base}{t}`, figures]
@@ -166,6 +169,8 @@ function momentFormula(a: Assessment): [string, Figures] {
       return [`${base}√(2 · {f} · {h} / g)`, figures]
     case 'cavity':
       return [`${base}{f} of 2.285 √(r / g), r = {r}`, figures]
+    case 'turn':
+      return [`${base}{f} of a turn at {n}`, { ...figures, n: rate(motion.turns) }]
     case 'splash':
       return [`${base}{f} of 1.35 √(R / g), R = d (v² / 3 g d)^¼ the cavity of what falls`, figures]
   }
@@ -285,6 +290,36 @@ export function resultsOf(a: Assessment): Result[] {
       formula: 'the same with what the plan may have wrong: √({scatter}² + {unknown}²)',
       figures: { scatter: time(spread.scatter), unknown: time(spread.uncertainty) },
     },
+    a.face === null
+      ? null
+      : {
+          id: 'face',
+          label: 'A face is seen',
+          value: share(a.face.chance),
+          read: b => b.face?.chance ?? null,
+          formula: 'at {n} over {t} it is turned {turned} away ± {scatter}; seen within {w}',
+          figures: {
+            n: rate(setup.motion.turns),
+            t: time(timing.captured ?? 0),
+            turned: angle(a.face.turned),
+            scatter: angle(a.face.scatter),
+            w: angle(setup.motion.faceWithin ?? 0),
+          },
+        },
+    !cameraSets(setup)
+      ? null
+      : {
+          id: 'own-shutter',
+          label: 'Shutter the camera sets',
+          value: shutter(picture.shutter),
+          read: b => b.known.picture.shutter,
+          formula: '{N} in {ev}: lowest ISO to 1/120 s, then ISO, here {iso}, then longer',
+          figures: {
+            N: aperture(picture.aperture),
+            ev: { value: picture.ambientEv, quantity: 'ev' },
+            iso: iso(picture.iso),
+          },
+        },
     {
       id: 'blur',
       label:

@@ -19,6 +19,17 @@ export interface MotionInput {
   reach: number
   /** m to a surface and what happens to the thing below it; null: there is none. */
   liquid?: { surface: number; depth: number; sink: (speed: number) => Sinking } | null
+  /** What it goes through and is slowed by, in order along the travel. */
+  through?: readonly Obstacle[]
+}
+
+/** Something that what flies goes through. */
+export interface Obstacle {
+  /** m along the travel to its near face, and its depth. */
+  near: number
+  depth: number
+  /** Share of the speed lost in it. */
+  lost: number
 }
 
 type Path = Omit<Motion, 'alongAt'> & Partial<Pick<Motion, 'alongAt'>>
@@ -116,6 +127,13 @@ const KINDS: Record<MotionKind, (input: MotionInput) => Path> = {
     apex: speed / GRAVITY,
   }),
 
+  steady: ({ speed }) => ({
+    timeAt: x => (x < 0 ? never : x / speed),
+    positionAt: t => (t <= 0 ? 0 : speed * t),
+    speedAt: t => (t < 0 ? 0 : speed),
+    apex: never,
+  }),
+
   // Even acceleration from rest that reaches `speed` at `reach`.
   swing({ speed, reach }) {
     if (reach <= 0) return KINDS.still({} as MotionInput)
@@ -151,10 +169,51 @@ function intoLiquid(above: Path, { surface, depth, sink }: NonNullable<MotionInp
   }
 }
 
+/**
+ * A path that goes through something: braked evenly from its near to its far face, so that the share is lost there, and
+ * free again behind it.
+ */
+function through(before: Path, { near, depth, lost }: Obstacle, free: (speed: number) => Path): Path {
+  const enters = before.timeAt(near)
+  if (enters === null || lost <= 0) return before
+  const speed = before.speedAt(enters)
+  const left = speed * (1 - lost)
+  const brake = (speed * speed - left * left) / (2 * depth)
+  const inside = (2 * depth) / (speed + left)
+  const leaves = enters + inside
+  const behind = free(left)
+  return {
+    timeAt(x) {
+      if (x <= near) return before.timeAt(x)
+      if (x > near + depth) {
+        const t = behind.timeAt(x - near - depth)
+        return t === null ? never : leaves + t
+      }
+      return enters + (2 * (x - near)) / (speed + Math.sqrt(speed * speed - 2 * brake * (x - near)))
+    },
+    positionAt(t) {
+      if (t <= enters) return before.positionAt(t)
+      const since = t - enters
+      return since < inside
+        ? near + speed * since - (brake * since * since) / 2
+        : near + depth + behind.positionAt(since - inside)
+    },
+    speedAt(t) {
+      if (t <= enters) return before.speedAt(t)
+      return t < leaves ? speed - brake * (t - enters) : behind.speedAt(t - leaves)
+    },
+    apex: never,
+  }
+}
+
 /** The motion of a kind; every input in SI, within the limits of the set-up's fields. */
 export function motionOf(input: MotionInput): Motion {
   const free = KINDS[input.kind](input)
-  const path = !input.liquid ? free : intoLiquid(free, input.liquid)
+  const wet = !input.liquid ? free : intoLiquid(free, input.liquid)
+  const path = (input.through ?? []).reduce(
+    (so, obstacle) => through(so, obstacle, speed => KINDS[input.kind]({ ...input, speed })),
+    wet,
+  )
   // Made for this call alone: completed in place, since it is made by the dozen for each plan.
   path.alongAt ??= path.speedAt
   return path as Motion

@@ -25,6 +25,8 @@ export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'd
       return hangTime({ diameter: subject.height, sagFraction: 1 })
     case 'cavity':
       return cavitySealTime({ radius: motion.diameter / 2 })
+    case 'turn':
+      return motion.turns > 0 ? 1 / motion.turns : null
     case 'splash': {
       const speed = timing.impact === null ? 0 : motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
       return speed > 0 ? splashCavity({ diameter: motion.diameter, speed }).time : null
@@ -49,7 +51,7 @@ export function momentChanges(a: Assessment, time: number): Change[] {
       follow,
     ]
   }
-  const from = moment.reference === 'start' ? 0 : moment.reference === 'impact' ? timing.impact : timing.apex
+  const from = timing.reference
   if (from === null) return []
   const since = Math.max(0, time - from)
   const span = phaseSpan(a)
@@ -85,15 +87,14 @@ export function delayChanges({ setup }: Assessment, delay: number): Change[] {
 
 /**
  * Changes that say the moment, as it is, really comes at an instant, s after the action starts: the tear's own speed
- * where it tears, a plain time after
+ * where it tears, its turns where it turns, a plain time after
  * its reference elsewhere; where that is before the reference was thought to be, a time after the start. Empty for a
  * moment that is a place.
  */
 export function momentAt({ setup, timing }: Assessment, real: number): Change[] {
   const { moment, subject } = setup
   if (moment.reference === 'travel' || real <= 0) return []
-  const from =
-    moment.reference === 'impact' ? (timing.impact ?? 0) : moment.reference === 'apex' ? (timing.apex ?? 0) : 0
+  const from = timing.reference ?? 0
   const since = real - from
   const follow: Change = { path: 'delay', value: null }
   if (since <= 0) {
@@ -108,5 +109,6 @@ export function momentAt({ setup, timing }: Assessment, real: number): Change[] 
     const crackSpeed = (moment.fraction * tearTime({ diameter: subject.height, crackSpeed: 1 })) / since
     return [{ path: 'subject.crackSpeed', value: significant(crackSpeed) }, follow]
   }
+  if (moment.model === 'turn') return [{ path: 'motion.turns', value: significant(moment.fraction / since) }, follow]
   return [{ path: 'moment.model', value: 'time' }, { path: 'moment.time', value: significant(since) }, follow]
 }

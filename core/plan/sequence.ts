@@ -142,8 +142,8 @@ export function sequenceOf(
 
   const level = (lights: readonly number[]): number | null =>
     lightLevel(setup, aperture, exposingLights(setup, lights), lost)
-  // Seen through a camera that turns, everything slides the other way.
-  const slide = sequence.panSpeed * picture.distance
+  // Seen through a camera that turns or moves, everything slides the other way.
+  const slide = sequence.panSpeed * picture.distance + sequence.moveSpeed
   const exposures = instants.map(({ time, lights }): SequenceExposure => {
     const place = still ? 0 : positionAt(base + time)
     return {

@@ -1,3 +1,4 @@
+import { slows } from '../setup/typical'
 import type { HeldBelief, Setup } from '../setup/types'
 import { type NamedStage, type TakeInputs, meanInputs, takeTimes } from './chain'
 
@@ -28,7 +29,7 @@ interface UncertainInput {
 }
 
 /** Inputs that cannot be negative: they spread by a factor, log-normally, with their mean figure in the middle. */
-export const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale'])
+export const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale', 'speedLost'])
 
 /** An input off its mean by z standard deviations. */
 export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: number, z: number): number {
@@ -107,6 +108,22 @@ export function uncertainInputs(setup: Setup): UncertainInput[] {
       path: 'subject.crackSpeedError',
       input: 'crackSpeed',
       sigma: subject.crackSpeed * subject.crackSpeedError,
+    },
+    {
+      id: 'loss-spread',
+      label: 'speed lost, take to take',
+      kind: 'scatter',
+      path: 'subject.speedLostSpread',
+      input: 'speedLost',
+      sigma: slows(setup) ? subject.speedLost * subject.speedLostSpread : 0,
+    },
+    {
+      id: 'loss-error',
+      label: 'speed lost not known',
+      kind: 'uncertainty',
+      path: 'subject.speedLostError',
+      input: 'speedLost',
+      sigma: slows(setup) ? subject.speedLost * subject.speedLostError : 0,
     },
     {
       id: 'phase-spread',
@@ -256,6 +273,7 @@ const CAUSE_INPUTS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
   'air-temperature': 'temperatureC',
   'crack-error': 'crackSpeed',
   'phase-error': 'phaseScale',
+  'loss-error': 'speedLost',
   'hand-flinch': 'flinch',
   'latency-error': 'latency',
 }

@@ -39,6 +39,8 @@ export interface RigTruth {
   offAxis: number
   loudness: number
   flash: number
+  /** Share of its speed that what flies loses in what it goes through; rigs of earlier days have none. */
+  speedLost?: number
   /** s that whoever presses on the count comes early. */
   flinch: number
 }
@@ -117,6 +119,7 @@ export function drawRig(setup: Setup, seed: number, options: { drift?: number } 
       loudness: LOUDNESS,
       flash: FLASH_TO_FLASH,
       flinch: hand.flinch + hand.flinchError * z(),
+      ...(subject.speedLost > 0 ? { speedLost: subject.speedLost * factor(subject.speedLostError) } : {}),
     },
   }
 }
@@ -145,6 +148,7 @@ export function plannedRig(setup: Setup): PracticeRig {
       loudness: 0,
       flash: 0,
       flinch: setup.hand.flinch,
+      speedLost: setup.subject.speedLost,
     },
   }
 }
@@ -155,13 +159,13 @@ const LEAST_FACTOR = 0.2
 /** The set-up as it stands with what the rig really throws, and the mean inputs of a shot after so many before. */
 export function truthOf(rig: PracticeRig, current: Setup, before: number): { setup: KnownSetup; inputs: ShotInputs } {
   const { truth } = rig
-  const { depth, height, crackSpeed, liquidDepth, filling } = rig.setup.subject
+  const { depth, height, crackSpeed, liquidDepth, filling, speedLost, secondDepth } = rig.setup.subject
   const setup = known({
     ...current,
-    motion: rig.setup.motion,
+    motion: { ...rig.setup.motion, faceWithin: current.motion.faceWithin },
     moment: { ...rig.setup.moment, window: current.moment.window },
     air: { ...rig.setup.air },
-    subject: { ...current.subject, depth, height, crackSpeed, liquidDepth, filling },
+    subject: { ...current.subject, depth, height, crackSpeed, liquidDepth, filling, speedLost, secondDepth },
   })
   return {
     setup,
@@ -173,6 +177,7 @@ export function truthOf(rig: PracticeRig, current: Setup, before: number): { set
       temperatureC: Math.min(60, Math.max(-40, setup.air.temperatureC + truth.temperatureC)),
       crackSpeed: truth.crackSpeed,
       phaseScale: truth.phase,
+      speedLost: truth.speedLost ?? speedLost,
     },
   }
 }

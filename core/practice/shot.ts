@@ -47,6 +47,8 @@ export interface BenchShot {
   /** m of streak at the subject of what must be sharp, and the limit of the set-up. */
   blur: number
   blurLimit: number
+  /** Whether a face was towards the camera, where that is wanted. */
+  faced?: boolean
   /** Stops of this shot's flash light against the usual. */
   flashStops?: number
   /** s after the action starts at which the thing reached the subject; null: never. */
@@ -76,6 +78,7 @@ function scattered(rig: PracticeRig, inputs: ShotInputs, random: Random): ShotIn
     speed: inputs.speed * (moves ? by(motion.speedSpread) : 1),
     crackSpeed: inputs.crackSpeed * by(subject.crackSpeedSpread),
     phaseScale: inputs.phaseScale * by(moment.timeSpread),
+    ...(inputs.speedLost ? { speedLost: Math.min(0.97, inputs.speedLost * by(subject.speedLostSpread)) } : {}),
   }
 }
 
@@ -133,6 +136,16 @@ function sharpSpeed(setup: KnownSetup, inputs: ShotInputs, take: WorldTake): num
     contents: moves ? speedAt(take.impact) / 2 : GRAVITY * Math.max(0, take.moment ?? 0),
   }
   return setup.bodies.reduce((most, body) => (body.sharp ? Math.max(most, body.speed ?? worked[body.kind]) : most), 0)
+}
+
+/** Whether a face was towards the camera: turned on by this shot's own turns; undefined where any side will do. */
+function facedAt(rig: PracticeRig, setup: KnownSetup, captured: number, number: number): boolean | undefined {
+  const { turns, turnsSpread, faces, faceWithin, faceAtStart } = setup.motion
+  if (faceWithin === null) return undefined
+  const own = seededRandom((Math.imul(rig.seed, 0x51ed270b) + Math.imul(number, 0x2c1b3c6d)) >>> 0)
+  const turned = faceAtStart / (2 * Math.PI) + turns * (1 + turnsSpread * own.normal()) * captured
+  const away = Math.abs(turned * faces - Math.round(turned * faces)) / faces
+  return away * 2 * Math.PI <= faceWithin
 }
 
 /** Whether the light fell in the window, and on which side else; out of the frame it is missed. */
@@ -254,6 +267,7 @@ export function fireRig(
     offset,
     past,
     twice,
+    faced: facedAt(rig, setup, captured, number),
     verdict: verdictOf(setup, offset, past, setup.moment.descending ? take.path.at(take.moment).vx : 1),
   }
 }

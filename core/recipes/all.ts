@@ -5,6 +5,8 @@ import { grains } from './grains'
 import { pour } from './pour'
 import { powder } from './powder'
 import { projectile } from './projectile'
+import { run } from './run'
+import { spin } from './spin'
 import { swing } from './swing'
 import { thrown } from './throw'
 import { toss } from './toss'
@@ -21,6 +23,8 @@ export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = {
   toss,
   swing,
   grains,
+  run,
+  spin,
 }
 
 export const traitsOf = (recipe: Recipe): RecipeTraits => RECIPE[recipe].traits

@@ -1,7 +1,7 @@
 import { BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
-import { along, share } from './moment'
+import { after, along, share } from './moment'
 import type { RecipeFacts } from './facts'
 
 /** Something that falls into liquid. */
@@ -40,6 +40,7 @@ export const drop: RecipeFacts = {
       sharp: { drops: 2 },
     }),
     along('just above the surface', -0.012, { window: [0.006, 0.006], sharp: { object: null } }),
+    after('as it strikes the floor', 'floor', 0, { window: [0.003, 0.004], sharp: { object: null } }),
     share('cavity open', 'impact', 'cavity', 0.55, {
       window: [0.008, 0.008],
       spread: 0.06,

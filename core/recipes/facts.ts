@@ -20,6 +20,8 @@ export interface RecipeTraits {
   glass?: true
   /** The subject is somebody: from above deep and wide are the same. */
   person?: true
+  /** The subject is a flat disc that faces the camera: from above it is a line. */
+  flat?: true
   /** What can hurt. */
   hazards: { wet?: true; shatters?: true; dust?: true; people?: true; loud?: true }
 }

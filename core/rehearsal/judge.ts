@@ -104,9 +104,9 @@ const TEXT: Record<MistakeId, { title: string; lesson: string }> = {
 /** Where the order of the shots does not say it, seconds either way. */
 const SAME = 1e-9
 
-/** Whether a shot is a keeper in truth: on the moment, sharp, and once. */
+/** Whether a shot is a keeper in truth: on the moment, its face seen, sharp, and once. */
 export const trulyKeeps = (shot: BenchShot): boolean =>
-  shot.verdict === 'on' && !shot.twice && shot.blur <= shot.blurLimit * 1.05
+  shot.verdict === 'on' && shot.faced !== false && !shot.twice && shot.blur <= shot.blurLimit * 1.05
 
 /**
  * How an exercise went: takes against the ladder and the best possible, and each mistake with its lesson.

@@ -1,4 +1,4 @@
-import { type Plan, dragOf, motionFor, plan } from '../plan'
+import { type Plan, dragOf, meanInputs, motionFor, plan } from '../plan'
 import { type BenchShot, type PracticeRig, truthOf } from '../practice'
 import type { Setup } from '../setup/types'
 
@@ -19,7 +19,12 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
       ? { hand: { ...setup.hand, lead: -shot.conditions.delay } }
       : { delay: shot.conditions.delay }),
     motion: { ...setup.motion, speed: inputs.speed },
-    subject: { ...setup.subject, distance: inputs.subjectDistance, crackSpeed: inputs.crackSpeed },
+    subject: {
+      ...setup.subject,
+      distance: inputs.subjectDistance,
+      crackSpeed: inputs.crackSpeed,
+      speedLost: inputs.speedLost ?? setup.subject.speedLost,
+    },
     picture: {
       ...setup.picture,
       shutter: current.method === 'open-shutter' ? Math.max(0.001, openFor) : setup.picture.shutter,
@@ -28,11 +33,12 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
   const whole = plan(thrown)
   // Set off by the click the light meets a scene in which nothing has happened yet.
   const happened = shot.captured ?? (shot.heard === 'click' ? -1 : null)
-  const motion = motionFor(thrown, dragOf(thrown), inputs)
+  const motion = motionFor(thrown, dragOf(thrown), meanInputs(thrown))
   const place = happened === null ? null : motion.positionAt(happened)
   const impact = shot.impact ?? motion.timeAt(inputs.subjectDistance)
   // What unfolds slower than usual looks younger at the same time after its start.
-  const from = thrown.moment.reference === 'impact' ? impact : thrown.moment.reference === 'start' ? 0 : null
+  const from =
+    thrown.moment.reference === 'impact' ? impact : thrown.moment.reference === 'apex' ? null : whole.timing.reference
   const captured =
     happened === null || from === null || happened <= from ? happened : from + (happened - from) / inputs.phaseScale
   const byFlash = current.method !== 'fast-shutter'

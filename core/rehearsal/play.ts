@@ -125,7 +125,7 @@ export function playRig(
     }
     delay = snap(delay)
     const shot = shoot(rig, setup, (options.from ?? 0) + n, delay, n - 1)
-    const keeper = shot.verdict === 'on'
+    const keeper = shot.verdict === 'on' && shot.faced !== false
     takes.push({ number: n, delay, planned: dial?.wanted ?? null, keeper, ...judge(shot) })
     if (!keeper) continue
     kept++

@@ -273,7 +273,8 @@ export function howMany(
   const first = a.timing.moment === null ? 0 : firstChance(a, planned, dial?.used ?? 0)
   const base = {
     first,
-    kept: (tally.kept + KEPT.kept) / (tally.of + KEPT.of),
+    // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
+    kept: (tally.kept + KEPT.kept * (a.face?.chance ?? 1)) / (tally.of + KEPT.of),
     misfire: odds.misfire,
     wrongVerdict: WRONG_VERDICT,
     framesPerEvent: a.keep.framesPerEvent,

@@ -1,3 +1,4 @@
+import { shoots } from '../setup/typical'
 import type { Setup } from '../setup/types'
 
 export const ROLES = ['lead', 'shutter', 'action'] as const
@@ -20,9 +21,10 @@ function readyText({ trigger, flashes }: Setup): string {
 /** The steps of one take in order, by method and by what is at stake. */
 export function stepsOf(setup: Setup): RunStep[] {
   const open = setup.method === 'open-shutter'
-  const launcher = setup.action.kind === 'launcher'
+  const launcher = shoots(setup.action.kind)
   const acts: Record<Setup['action']['kind'], string> = {
     launcher: 'Load and fire',
+    catapult: 'Draw and let go',
     pin: 'Pin',
     release: 'Let go',
     pour: 'Pour',
@@ -30,6 +32,8 @@ export function stepsOf(setup: Setup): RunStep[] {
     hand: 'Go',
     toss: 'Toss',
     swing: 'Go',
+    run: 'Go',
+    spin: 'Spin up',
   }
   const steps: (RunStep | false)[] = [
     { id: 'ready', role: 'lead', call: 'Ready?', text: readyText(setup) },

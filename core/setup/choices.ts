@@ -1,5 +1,9 @@
-import { type Change, withChanges } from './paths'
+import { catapultSpeed } from '../launch'
+import { significant } from '../math/significant'
+import { FIELDS } from './fields'
+import { type Change, withChange, withChanges } from './paths'
 import { TYPICAL_HEADS } from '../light/heads'
+import { marked } from './marks'
 import { typicalSource } from './typical'
 import type { Head, Setup } from './types'
 
@@ -11,6 +15,22 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
   { path: `${part}.latency`, value: null },
   { path: `${part}.jitter`, value: null },
 ]
+
+/** How far off a speed by draw and pull may be, and how much it differs from shot to shot; shares. */
+const CATAPULT = { error: 0.15, spread: 0.05 }
+
+/** The speed that draw, pull and mass give; empty while one of the first two is not said. */
+function thrownBy({ action, motion }: Setup): Change[] {
+  if (action.kind !== 'catapult' || action.draw === null || action.pull === null) return []
+  const speed = catapultSpeed({ draw: action.draw, pull: action.pull, mass: motion.mass })
+  const { min, max } = FIELDS['motion.speed']
+  return [
+    { path: 'motion.speed', value: significant(Math.min(max, Math.max(min, speed))) },
+    { path: 'motion.speedError', value: CATAPULT.error },
+    { path: 'motion.speedSpread', value: CATAPULT.spread },
+    { path: 'delay', value: null },
+  ]
+}
 
 const OF_HEAD = /^flashes\[(\d+)\]\.head$/
 
@@ -34,6 +54,10 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
           : []
       return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }, { path: 'delay', value: null }]
     }
+    case 'action.draw':
+    case 'action.pull':
+    case 'motion.mass':
+      return thrownBy(withChange(setup, { path, value }))
     case 'action.kind':
       return setup.sensor.kind === 'sound'
         ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
@@ -91,6 +115,14 @@ function owned(setup: Setup, changes: readonly Change[]): Setup {
 /** A set-up with changes made by hand, and what follows from them. */
 export function changed(setup: Setup, changes: readonly Change[]): Setup {
   const [only] = changes
-  const all = changes.length === 1 && only ? [only, ...followUps(setup, only)] : changes
-  return owned(withChanges(setup, all), changes)
+  const followed = changes.length === 1 && only ? followUps(setup, only) : []
+  const next = owned(withChanges(setup, [...changes, ...followed]), changes)
+  // What follows by a rule is assumed, whoever said the figure before.
+  return followed.length === 0
+    ? next
+    : marked(
+        next,
+        followed.map(change => change.path),
+        'assumed',
+      )
 }

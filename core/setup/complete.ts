@@ -35,13 +35,23 @@ const SEQUENCE_ADDITIONS = {
   margin: 0.01,
   panSpeed: 0,
   panAngle: 0,
+  moveSpeed: 0,
   stillWidth: 0.4,
 } as const
 
-const MOTION_ADDITION = { turns: 0 } as const
-const SUBJECT_ADDITIONS = { liquidDepth: 0, filling: 'powder' } as const
+const ACTION_ADDITIONS = { draw: null, pull: null } as const
+const MOTION_ADDITIONS = { turns: 0, turnsSpread: 0, faces: 2, faceWithin: null, faceAtStart: 0 } as const
+const SUBJECT_ADDITIONS = {
+  liquidDepth: 0,
+  filling: 'powder',
+  speedLost: 0,
+  speedLostSpread: 0.15,
+  speedLostError: 0.3,
+  secondGap: null,
+  secondDepth: 0.012,
+} as const
 const SENSOR_ADDITIONS = { riseTime: 0, bounceAfter: 0.1, peakDistance: null } as const
-const CAMERA_ADDITION = { curtainRuns: 'left' } as const
+const CAMERA_ADDITIONS = { curtainRuns: 'left', setsShutter: false } as const
 const HAND = { lead: null, scatter: 0.05, flinch: 0, flinchError: 0 } as const
 
 const filled = (part: unknown, additions: Json): unknown => (isObject(part) ? { ...additions, ...part } : part)
@@ -96,13 +106,14 @@ export function completeSetup(value: unknown): unknown {
   return {
     ...value,
     version: 2,
-    motion: filled(value.motion, MOTION_ADDITION),
+    action: filled(value.action, ACTION_ADDITIONS),
+    motion: filled(value.motion, MOTION_ADDITIONS),
     subject: filled(value.subject, SUBJECT_ADDITIONS),
     moment: withoutSpeed(value.moment),
     bodies: value.bodies ?? bodiesOfOld(isObject(value.moment) ? value.moment.speed : null),
     sensor: filled(value.sensor, SENSOR_ADDITIONS),
     hand: value.hand ?? HAND,
-    camera: filled(value.camera, CAMERA_ADDITION),
+    camera: filled(value.camera, CAMERA_ADDITIONS),
     controller: filled(value.controller, INTERVAL_ADDITION),
     link: filled(value.link, INTERVAL_ADDITION),
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),

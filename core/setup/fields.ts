@@ -50,6 +50,7 @@ export type Quantity =
   | 'perMetre'
   | 'guide'
   | 'energy'
+  | 'force'
 
 export interface NumberField {
   type: 'number'
@@ -128,6 +129,11 @@ export const FIELDS = {
   'air.relativeHumidity': number('share', 'Humidity', 0, 1),
   'air.pressure': number('pressure', 'Air pressure', 60_000, 110_000),
   'action.kind': choice('Action', ACTIONS),
+  'action.draw': number('length', 'Band drawn by', 0.01, 3, { ...m, nullable: true }),
+  'action.pull': number('force', 'It pulls with', 0.1, 2000, {
+    nullable: true,
+    help: 'A luggage scale on the drawn band tells it',
+  }),
   'motion.kind': choice('Motion', MOTIONS),
   'motion.speed': number('speed', 'Launch speed', 0.01, 1500),
   'motion.speedSpread': number('share', 'Speed spread, take to take', 0, 0.5, {
@@ -143,10 +149,30 @@ export const FIELDS = {
   'motion.dragCoefficient': number('number', 'Drag coefficient', 0, 3),
   'motion.dragPerMetre': number('perMetre', 'Drag, if measured', 0, 20, { nullable: true }),
   'motion.turns': number('rate', 'Turns a second', 0, 1000),
+  'motion.turnsSpread': number('share', 'Turns differ by', 0, 0.5, {
+    help: 'How much they differ from one go to the next',
+  }),
+  'motion.faces': number('count', 'Faces that may show', 1, 2, { integer: true }),
+  'motion.faceWithin': number('angle', 'Face seen within', 0.01, 1.58, {
+    nullable: true,
+    help: 'Either side of straight at the camera; empty: any side will do',
+  }),
+  'motion.faceAtStart': number('angle', 'Face turned at the start', -6.3, 6.3),
   'subject.distance': number('length', 'Start to subject', 0, 100, m),
   'subject.distanceError': number('length', 'Distance uncertain by', 0, 1, mm),
   'subject.depth': number('length', 'Subject depth', 0.0001, 5, mm),
   'subject.height': number('length', 'Subject height', 0.0001, 5, mm),
+  'subject.speedLost': number('share', 'Speed lost going through', 0, 0.95, {
+    help: 'What flies on behind it is so much slower',
+  }),
+  'subject.speedLostSpread': number('share', 'That loss differs by', 0, 0.5),
+  'subject.speedLostError': number('share', 'That loss may be off by', 0, 1),
+  'subject.secondGap': number('length', 'Second one behind by', 0.001, 20, {
+    ...mm,
+    nullable: true,
+    help: 'Near face to near face; empty: there is only one',
+  }),
+  'subject.secondDepth': number('length', 'Second one deep', 0.0001, 5, mm),
   'subject.liquidDepth': number('length', 'Liquid deep', 0, 5, mm),
   'subject.filling': choice('Filled with', FILLINGS),
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000),
@@ -230,6 +256,7 @@ export const FIELDS = {
   'camera.frameRate': number('rate', 'Frame rate', 0.1, 1000),
   'camera.bufferFrames': number('count', 'Frames in buffer', 1, 10_000, { integer: true }),
   'camera.baseIso': number('iso', 'Lowest ISO', 6, 6400),
+  'camera.setsShutter': flag('Camera sets shutter and ISO itself'),
   'camera.maximumIso': number('iso', 'Highest ISO accepted', 25, 3_276_800),
   'lens.focalLength': number('length', 'Focal length', 0.004, 2, gearMm),
   'lens.widestAperture': number('aperture', 'Widest aperture', 0.7, 64),
@@ -257,6 +284,7 @@ export const FIELDS = {
   'sequence.margin': number('time', 'Open time to spare', 0, 60, ms),
   'sequence.panSpeed': number('angleRate', 'Camera turned at', 0, 100),
   'sequence.panAngle': number('angle', 'towards, from the travel', -6.3, 6.3),
+  'sequence.moveSpeed': number('speed', 'Camera moved at', 0, 100),
   'sequence.stillWidth': number('length', 'Still part across', 0.0001, 20, mm),
   'sequence.groundStops': number('stops', 'Still parts, light of one pop', -20, 4, {
     help: 'What does not move gets this from each pop, against correct exposure',

@@ -3,7 +3,19 @@
  * (docs/setup-file.md).
  */
 
-export const RECIPES = ['balloon', 'projectile', 'pour', 'drop', 'throw', 'powder', 'toss', 'swing', 'grains'] as const
+export const RECIPES = [
+  'balloon',
+  'projectile',
+  'pour',
+  'drop',
+  'throw',
+  'powder',
+  'toss',
+  'swing',
+  'grains',
+  'run',
+  'spin',
+] as const
 export type Recipe = (typeof RECIPES)[number]
 
 /**
@@ -17,18 +29,31 @@ export type Method = (typeof METHODS)[number]
 export const TRIGGERS = ['sensor', 'hand', 'burst'] as const
 export type Trigger = (typeof TRIGGERS)[number]
 
-export const ACTIONS = ['launcher', 'pin', 'release', 'pour', 'throw', 'hand', 'toss', 'swing'] as const
+export const ACTIONS = [
+  'launcher',
+  'catapult',
+  'pin',
+  'release',
+  'pour',
+  'throw',
+  'hand',
+  'toss',
+  'swing',
+  'run',
+  'spin',
+] as const
 export type ActionKind = (typeof ACTIONS)[number]
 
 /** How position follows time along the line of travel, from where the action starts. */
-export const MOTIONS = ['still', 'flight', 'fall', 'stream', 'arc', 'toss', 'swing'] as const
+export const MOTIONS = ['still', 'flight', 'fall', 'stream', 'arc', 'toss', 'swing', 'steady'] as const
 export type MotionKind = (typeof MOTIONS)[number]
 
-export const REFERENCES = ['travel', 'start', 'impact', 'apex'] as const
+/** What the moment is timed from; the floor is that under a liquid, the second stands behind the first subject. */
+export const REFERENCES = ['travel', 'start', 'impact', 'apex', 'floor', 'second'] as const
 export type MomentReference = (typeof REFERENCES)[number]
 
-/** How long after the reference: a time, or a share of what the subject itself takes to tear, sag or close. */
-export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash'] as const
+/** How long after it: a time, or a share of what the subject itself takes to tear, sag or close, or of a turn. */
+export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash', 'turn'] as const
 export type PhaseModel = (typeof PHASE_MODELS)[number]
 
 export const SENSORS = ['beam', 'sound', 'contact', 'hand'] as const
@@ -297,6 +322,7 @@ export interface HeldBelief {
     | 'temperatureC'
     | 'crackSpeed'
     | 'phaseScale'
+    | 'speedLost'
     | 'latency'
     | 'flinch'
   )[]
@@ -317,7 +343,12 @@ export interface Setup {
   method: Method
   trigger: Trigger
   air: { temperatureC: number; temperatureError: number; relativeHumidity: number; pressure: number }
-  action: { kind: ActionKind }
+  action: {
+    kind: ActionKind
+    /** m a band is drawn, and N it pulls with then; null: not said. Both give a speed. */
+    draw: number | null
+    pull: number | null
+  }
   motion: {
     kind: MotionKind
     /** m/s at the start; for a swing, at the subject. */
@@ -338,6 +369,14 @@ export interface Setup {
     dragPerMetre: number | null
     /** Turns a second about its own axis. */
     turns: number
+    /** Standard deviation of its turns from take to take, share of them. */
+    turnsSpread: number
+    /** Faces that may be seen, half a turn apart where there are two. */
+    faces: number
+    /** rad either side of the camera within which a face counts as seen; null: any side will do. */
+    faceWithin: number | null
+    /** rad that a face is turned from the camera as the action starts. */
+    faceAtStart: number
   }
   subject: {
     /** m along the travel from the start to its near face. */
@@ -348,6 +387,14 @@ export interface Setup {
     depth: number
     /** m across the travel, in the picture. */
     height: number
+    /** Share of the speed that what flies loses on its way through; how much of that differs, and may be wrong. */
+    speedLost: number
+    speedLostSpread: number
+    speedLostError: number
+    /** m from its near face to that of a second one behind it; null: there is none. */
+    secondGap: number | null
+    /** m along the travel, of the second. */
+    secondDepth: number
     /** m of liquid under the surface, for what falls or pours into it; 0: none. */
     liquidDepth: number
     /** What a balloon holds. */
@@ -468,6 +515,8 @@ export interface Setup {
     bufferFrames: number
     baseIso: number
     maximumIso: number
+    /** Whether it sets shutter and ISO itself, by the light there is, as a phone does. */
+    setsShutter: boolean
   }
   lens: { focalLength: number; widestAperture: number; smallestAperture: number; pupilRatio: number }
   picture: {
@@ -504,6 +553,8 @@ export interface Setup {
     /** rad/s at which the camera is turned while it is open, and towards where from the travel, rad. */
     panSpeed: number
     panAngle: number
+    /** m/s at which the camera is moved sideways the same way, not turned. */
+    moveSpeed: number
     /** m across of what stands still and would pile up light. */
     stillWidth: number
     /** Stops of still parts below correct exposure for one pop; a black ground is far below. */

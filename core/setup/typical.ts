@@ -25,6 +25,9 @@ export const TYPICAL_SENSORS: Record<SensorKind, Typical> = {
 /** Actions that are heard as they start: a report, a burst, hands that clap. */
 const HEARD: ReadonlySet<ActionKind> = new Set(['launcher', 'pin', 'hand'])
 
+/** Whether an action sends something flying that must not meet anybody. */
+export const shoots = (kind: ActionKind): boolean => kind === 'launcher' || kind === 'catapult'
+
 /** Whether the start of an action makes a sound of its own. */
 export const startIsHeard = (kind: ActionKind): boolean => HEARD.has(kind)
 
@@ -115,3 +118,13 @@ export function known(setup: Setup): KnownSetup {
 
 /** Recipes whose subject holds liquid that something falls or pours into. */
 export const intoLiquid = (recipe: Recipe): boolean => traitsOf(recipe).intoLiquid === true
+
+/** Whether what flies goes through its subject and is slowed there. */
+export const slows = ({ recipe, motion, subject }: Setup): boolean =>
+  motion.kind === 'flight' && traitsOf(recipe).passesThrough === true && subject.speedLost > 0
+
+/** The second subject behind the first; null: there is none, or nothing gets through the first. */
+export const secondOf = ({ recipe, subject }: Setup): { gap: number; depth: number } | null =>
+  subject.secondGap === null || traitsOf(recipe).passesThrough !== true
+    ? null
+    : { gap: Math.max(subject.secondGap, subject.depth), depth: subject.secondDepth }

@@ -51,7 +51,7 @@ export function pannedTop(): Setup {
     name: 'Spinning top, camera panned',
     notes: 'The top stays on its mark; the head turns at an even speed, tried with a metronome.',
     method: 'open-shutter',
-    action: { kind: 'hand' },
+    action: { ...base.action, kind: 'hand' },
     motion: { ...base.motion, kind: 'still', speed: 1, speedSpread: 0, speedError: 0 },
     subject: { ...base.subject, distance: 0, distanceError: 0 },
     moment: {

@@ -72,6 +72,11 @@ export const UNITS: Record<Quantity, Unit[]> = {
   angleRate: [unit('°/s', Math.PI / 180, ['deg/s']), unit('rad/s', 1, [])],
   perMetre: [unit('/m', 1, ['1/m']), unit('/ft', 1 / 0.3048, ['1/ft'])],
   guide: [unit('m', 1, []), unit('ft', 0.3048, ["'"])],
+  force: [
+    unit('N', 1, ['newton', 'newtons']),
+    unit('kgf', 9.80665, ['kg', 'kp']),
+    unit('lbf', 4.4482216152605, ['lb', 'lbs', 'pound', 'pounds']),
+  ],
   energy: [unit('J', 1, ['ws', 'joule', 'joules'])],
   stops: [unit('EV', 1, ['stop', 'stops'])],
   ev: [unit('EV', 1, ['stop', 'stops'])],

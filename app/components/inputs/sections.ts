@@ -1,4 +1,4 @@
-import { type Setup, type SingleKind, canBeMarked, intoLiquid, traitsOf } from '~~/core'
+import { type Setup, type SingleKind, cameraSets, canBeMarked, intoLiquid, shoots, slows, traitsOf } from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
 interface Row {
@@ -17,6 +17,8 @@ const moves = (s: Setup) => s.motion.kind !== 'still'
 const dragged = (s: Setup) => s.motion.kind === 'flight' || s.motion.kind === 'fall' || s.motion.kind === 'arc'
 const tears = (s: Setup) => !travels(s) && s.moment.model === 'tear'
 const heard = (s: Setup) => sensed(s) && s.sensor.kind === 'sound'
+const turns = (s: Setup) => s.bodies.some(body => body.kind === 'rim') || s.moment.model === 'turn'
+const goesThrough = (s: Setup) => s.motion.kind === 'flight' && traitsOf(s.recipe).passesThrough === true
 const byHand = (s: Setup) => s.trigger === 'hand'
 const linked = (s: Setup) => sensed(s) || (byHand(s) && s.flashes.length > 0)
 const throughCamera = (s: Setup) => s.method !== 'open-shutter'
@@ -26,6 +28,9 @@ export const SECTIONS: readonly Section[] = [
   {
     title: 'Subject and moment',
     rows: [
+      { path: 'action.kind' },
+      { path: 'action.draw', when: s => s.action.kind === 'catapult' },
+      { path: 'action.pull', when: s => s.action.kind === 'catapult' },
       { path: 'motion.kind' },
       { path: 'motion.speed', when: s => moves(s) && s.motion.kind !== 'fall' },
       { path: 'motion.speedSpread', when: s => moves(s) && s.motion.kind !== 'fall' },
@@ -36,10 +41,19 @@ export const SECTIONS: readonly Section[] = [
       { path: 'motion.mass', when: dragged },
       { path: 'motion.dragCoefficient', when: dragged },
       { path: 'motion.dragPerMetre', when: dragged },
-      { path: 'motion.turns', when: s => s.bodies.some(body => body.kind === 'rim') },
+      { path: 'motion.turns', when: turns },
+      { path: 'motion.turnsSpread', when: s => turns(s) && s.motion.faceWithin !== null },
+      { path: 'motion.faceWithin', when: turns },
+      { path: 'motion.faces', when: s => turns(s) && s.motion.faceWithin !== null },
+      { path: 'motion.faceAtStart', when: s => turns(s) && s.motion.faceWithin !== null },
       { path: 'subject.distance', when: moves },
       { path: 'subject.depth' },
       { path: 'subject.height' },
+      { path: 'subject.speedLost', when: goesThrough },
+      { path: 'subject.speedLostSpread', when: slows },
+      { path: 'subject.speedLostError', when: slows },
+      { path: 'subject.secondGap', when: goesThrough },
+      { path: 'subject.secondDepth', when: s => goesThrough(s) && s.subject.secondGap !== null },
       { path: 'subject.liquidDepth', when: s => intoLiquid(s.recipe) },
       { path: 'subject.filling', when: s => traitsOf(s.recipe).tears === true },
       { path: 'moment.reference' },
@@ -58,7 +72,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'moment.window.beforeTime', when: s => !travels(s) },
       { path: 'moment.window.afterTime', when: s => !travels(s) },
       { path: 'moment.phase' },
-      { path: 'catch.distance', when: s => s.action.kind === 'launcher' },
+      { path: 'catch.distance', when: s => shoots(s.action.kind) },
     ],
   },
   {
@@ -103,8 +117,9 @@ export const SECTIONS: readonly Section[] = [
     kit: ['camera', 'lens'],
     rows: [
       { path: 'picture.aperture' },
-      { path: 'picture.iso' },
-      { path: 'picture.shutter' },
+      { path: 'picture.iso', when: s => !cameraSets(s) },
+      { path: 'picture.shutter', when: s => !cameraSets(s) },
+      { path: 'camera.setsShutter', when: s => s.method === 'fast-shutter' },
       { path: 'picture.ambientEv' },
       { path: 'picture.ambientLimit' },
       { path: 'picture.distance' },

@@ -199,7 +199,8 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
       <InputsFieldRow path="sequence.groundStops" />
       <InputsFieldRow path="sequence.stillWidth" />
       <InputsFieldRow path="sequence.panSpeed" />
-      <InputsFieldRow v-if="setup.sequence.panSpeed > 0" path="sequence.panAngle" />
+      <InputsFieldRow path="sequence.moveSpeed" />
+      <InputsFieldRow v-if="setup.sequence.panSpeed > 0 || setup.sequence.moveSpeed > 0" path="sequence.panAngle" />
       <InputsFieldRow
         v-for="(flash, i) in setup.flashes"
         :key="`p${i}`"

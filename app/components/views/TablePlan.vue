@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { type FlashSetup, type Plan, type Spot, exposure, flight, subjectMiddle, traitsOf } from '~~/core'
+import {
+  type FlashSetup,
+  type Plan,
+  type Spot,
+  exposure,
+  flight,
+  nearFace,
+  secondOf,
+  shoots,
+  subjectMiddle,
+  traitsOf,
+} from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import { type Box, type Label, alongLine, around, placeLabels } from './labels'
 import { snapped } from './snap'
@@ -21,7 +32,7 @@ const fromCamera = computed(() => view.fromCamera)
 const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
 const still = computed(() => setup.value.motion.kind === 'still')
 const middle = computed(() => subjectMiddle(setup.value))
-const subjectAt = computed(() => middle.value - setup.value.subject.depth / 2)
+const subjectAt = computed(() => nearFace(setup.value))
 const markAt = computed(() =>
   setup.value.moment.reference === 'travel' && !still.value
     ? setup.value.subject.distance + setup.value.moment.offset
@@ -202,6 +213,9 @@ function overSubject(flash: FlashSetup): number {
   return exposure.fallOff({ from: flash.distance - deep / 2, at: flash.distance + deep / 2 })
 }
 
+/** The second subject in the line; null: there is none. */
+const second = computed(() => secondOf(setup.value))
+
 const dimensionAt = computed(() => -Math.max(halfSubject.value, px(20)) - px(12))
 const dimensions = computed(() => {
   const { sensor, subject } = setup.value
@@ -211,7 +225,7 @@ const dimensions = computed(() => {
     setup.value.trigger === 'sensor' && sensor.kind === 'beam'
       ? [0, sensor.position, subject.distance].sort((a, b) => a - b)
       : [0, subject.distance]
-  if (setup.value.action.kind === 'launcher') stops.push(setup.value.catch.distance)
+  if (shoots(setup.value.action.kind)) stops.push(setup.value.catch.distance)
   return stops
     .slice(1)
     .map((to, i) => [stops[i]!, to] as const)
@@ -324,10 +338,18 @@ const labels = computed(() => {
       ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)]
       : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)],
   })
-  if (action.kind === 'launcher') {
+  if (second.value) {
+    const at = point(axes, subjectAt.value + second.value.gap + second.value.depth / 2, halfSubject.value)
+    list.push({
+      id: 'second',
+      text: 'second',
+      spots: [{ x: at.x, y: at.y - 7, anchor: 'middle' }, ...around(at.x, at.y, 9)],
+    })
+  }
+  if (shoots(action.kind)) {
     list.push({
       id: 'launcher',
-      text: 'launcher',
+      text: action.kind,
       spots: [
         { x: start.value.x - 26, y: start.value.y - 11, anchor: 'start' },
         { x: start.value.x - 26, y: start.value.y + 19, anchor: 'start' },
@@ -347,7 +369,16 @@ const labels = computed(() => {
       })
   } else if (!still.value) {
     const name = (
-      { stream: 'lip', toss: 'hand', swing: 'start', fall: 'release', arc: 'hand', flight: 'hands', still: '' } as const
+      {
+        stream: 'lip',
+        toss: 'hand',
+        swing: 'start',
+        fall: 'release',
+        arc: 'hand',
+        flight: 'hands',
+        steady: 'start',
+        still: '',
+      } as const
     )[setup.value.motion.kind]
     list.push({ id: 'start', text: name, spots: around(start.value.x, start.value.y, 8) })
   }
@@ -476,7 +507,7 @@ const now = computed(() => {
       style="stroke: var(--action)"
     />
     <path
-      v-if="setup.action.kind === 'launcher'"
+      v-if="shoots(setup.action.kind)"
       :transform="`translate(${start.x} ${start.y})`"
       d="M-26 -5 h26 v10 h-26 z"
       class="firm"
@@ -497,7 +528,7 @@ const now = computed(() => {
 
     <!-- What catches what flies -->
     <ViewsDragHandle
-      v-if="setup.action.kind === 'launcher' && setup.catch.distance <= ends[1]"
+      v-if="shoots(setup.action.kind) && setup.catch.distance <= ends[1]"
       label="Catch: distance from the start"
       :value="setup.catch.distance"
       :min="0"
@@ -612,10 +643,11 @@ const now = computed(() => {
       />
     </ViewsDragHandle>
     <g v-else>
-      <circle
+      <ellipse
         :cx="centre.x"
         :cy="centre.y"
-        :r="(setup.subject.depth * perMetre) / 2"
+        :rx="(setup.subject.depth * perMetre) / 2"
+        :ry="halfSubject * perMetre"
         class="firm"
         style="stroke: var(--action); fill: var(--sheet)"
       />
@@ -628,7 +660,7 @@ const now = computed(() => {
       />
     </g>
     <circle
-      v-if="!still && setup.action.kind !== 'launcher'"
+      v-if="!still && !shoots(setup.action.kind)"
       :cx="start.x"
       :cy="start.y"
       r="4"
@@ -641,6 +673,37 @@ const now = computed(() => {
       class="firm"
       style="stroke: var(--light)"
     />
+
+    <ViewsDragHandle
+      v-if="second"
+      label="Second subject: behind the first"
+      :value="second.gap"
+      :min="0.001"
+      :max="20"
+      :vertical="axes.upright"
+      :paths="['subject.secondGap', 'subject.secondDepth']"
+      :value-text="show(second.gap, 'length', { unit: 'mm', figures: 4 })"
+      @drag="(p, id, free) => put('subject.secondGap', Math.max(0.001, snap(alongOf(axes, p), free) - subjectAt), id)"
+      @nudge="(r, d) => put('subject.secondGap', Math.max(0.001, second!.gap + alone(r, d)), 'second-keys')"
+    >
+      <rect
+        v-bind="
+          area(
+            axes,
+            [subjectAt + second.gap - px(5), -halfSubject - px(4)],
+            [subjectAt + second.gap + second.depth + px(5), halfSubject + px(4)],
+          )
+        "
+        class="grip"
+      />
+      <rect
+        v-bind="
+          area(axes, [subjectAt + second.gap, -halfSubject], [subjectAt + second.gap + second.depth, halfSubject], 3)
+        "
+        class="firm"
+        style="fill: var(--sheet)"
+      />
+    </ViewsDragHandle>
 
     <!-- Sensor -->
     <template v-if="sensorAt">

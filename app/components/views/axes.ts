@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { type MotionKind, type Plan, lastLight, traitsOf } from '~~/core'
+import { type MotionKind, type Plan, lastLight, secondOf, shoots, traitsOf } from '~~/core'
 import { GRAVITY } from '~~/core/constants'
 import { footprint } from './tableGeometry'
 
@@ -102,10 +102,11 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   const places = plan.sequence?.exposures.map(e => e.along) ?? []
   const far = Math.max(
     subject + setup.subject.depth,
+    secondOf(setup) ? subject + secondOf(setup)!.gap + setup.subject.secondDepth : 0,
     mark,
     apex,
     setup.trigger === 'sensor' ? heard : 0,
-    setup.action.kind === 'launcher' ? setup.catch.distance : 0,
+    shoots(setup.action.kind) ? setup.catch.distance : 0,
     0.05,
     ...places,
   )

@@ -180,6 +180,8 @@ export function pathGeometry(
     hit: hitsMoment(plan),
     pops: seen.filter(pop => pop.at[1] > captured! + 1e-9),
     panned:
-      setup.sequence.panSpeed === 0 ? [] : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),
+      setup.sequence.panSpeed === 0 && setup.sequence.moveSpeed === 0
+        ? []
+        : seen.map(pop => pop.at).filter(([place]) => place >= low && place <= high),
   }
 }

@@ -7,13 +7,18 @@ import {
   lightSpot as fromSubject,
   motionFor,
   meanInputs,
+  shoots,
   subjectMiddle,
   traitsOf,
   type Plan,
 } from '~~/core'
 
-/** m across the travel that the subject takes up as seen from above: as high as wide, but for people. */
+/** m that a flat disc is thick. */
+const THIN = 0.012
+
+/** m across the travel that the subject takes up as seen from above: as high as wide, but for people and discs. */
 export function footprint({ recipe, subject }: Setup): number {
+  if (traitsOf(recipe).flat) return THIN
   return traitsOf(recipe).person ? Math.min(subject.height, subject.depth) : subject.height
 }
 
@@ -49,7 +54,7 @@ const DANGER = 0.2
  * Outline of the danger zone of a projectile: from the muzzle, widening, to what catches it; null for anything else.
  */
 export function dangerZone(setup: Setup): { along: number; across: number }[] | null {
-  if (setup.action.kind !== 'launcher') return null
+  if (!shoots(setup.action.kind)) return null
   const end = Math.max(setup.catch.distance, setup.subject.distance + setup.subject.depth)
   const muzzle = 0.04
   const wide = muzzle + end * Math.tan(DANGER)

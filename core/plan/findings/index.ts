@@ -1,3 +1,4 @@
+import { cameraSets } from '../../setup/metered'
 import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess, exposureLevel } from '../assess'
 import {
@@ -12,6 +13,7 @@ import {
   settingOutOfRange,
 } from './light'
 import { evidenceSurprise } from './evidence'
+import { faceAway } from './face'
 import { depth, diffraction, tooClose } from './optics'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
 import {
@@ -67,6 +69,7 @@ const RULES: Rule[] = [
   ambient,
   depth,
   spread,
+  faceAway,
   stillParts,
   stepsOverlap,
   burstRecycle,
@@ -107,12 +110,31 @@ function overexposes(a: Assessment, after: Assessment): boolean {
   )
 }
 
+const OF_CAMERA: ReadonlySet<string> = new Set(['picture.shutter', 'picture.iso'])
+
+/** A fix of what the camera sets itself takes that out of its hands; both figures, or the other would jump. */
+function byHand({ entered, setup }: Assessment, fix: FixDraft): FixDraft {
+  if (!cameraSets(entered) || !fix.changes.some(change => OF_CAMERA.has(change.path))) return fix
+  const { shutter, iso } = setup.picture
+  return {
+    ...fix,
+    label: `${fix.label}, locked by hand`,
+    changes: [
+      { path: 'picture.shutter', value: shutter },
+      { path: 'picture.iso', value: iso },
+      ...fix.changes,
+      { path: 'camera.setsShutter', value: false },
+    ],
+  }
+}
+
 /**
  * A fix tried on the set-up: what it costs, which findings it brings and which others it takes away; null if it does
  * not remove its own, or asks for what no gear has.
  * Only what becomes an error or a warning counts as brought about.
  */
-function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: FindingDraft, fix: FixDraft): Fix | null {
+function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: FindingDraft, draft: FixDraft): Fix | null {
+  const fix = byHand(a, draft)
   if (!fix.changes.every(withinLimits)) return null
   const after = assess(withChanges(a.entered, fix.changes))
   const left = draftFindings(after, finding.severity === 'note')

@@ -1,4 +1,4 @@
-import { recycleAt } from '../../setup/typical'
+import { shoots, recycleAt } from '../../setup/typical'
 import type { Assessment } from '../assess'
 import { meanInputs, motionFor } from '../chain'
 import { type FixDraft, type Rule, count, length, share, time } from './types'
@@ -172,7 +172,7 @@ export const burstBuffer: Rule = ({ setup, timing }) => {
 }
 
 export const catchBehind: Rule = ({ setup }) => {
-  if (setup.action.kind !== 'launcher') return null
+  if (!shoots(setup.action.kind)) return null
   const back = setup.subject.distance + setup.subject.depth
   if (setup.catch.distance > back) return null
   const place = Math.ceil((back + 0.5) * 100) / 100

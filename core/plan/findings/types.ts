@@ -103,6 +103,7 @@ export type FindingId =
   | 'reflection-shows'
   | 'light-too-near'
   | 'catch'
+  | 'face-away'
 
 /** A name as part of a text: it holds no figures of its own. */
 export const plain = (name: string): string => name.replaceAll('{', '').replaceAll('}', '')
@@ -121,4 +122,6 @@ export const iso = (value: number): Figure => ({ value, quantity: 'iso' })
 export const share = (value: number): Figure => ({ value, quantity: 'share' })
 export const count = (value: number): Figure => ({ value, quantity: 'count' })
 export const speed = (value: number): Figure => ({ value, quantity: 'speed' })
+export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
+export const angle = (value: number): Figure => ({ value, quantity: 'angle' })
 export const number = (value: number): Figure => ({ value, quantity: 'number' })

@@ -64,11 +64,31 @@ function dragIn(setup: KnownSetup, air: WorldAir): (speed: number) => number {
   return speed => k * (kind === 'flight' ? riseAt(speed / air.sound) : 1)
 }
 
+/** What a thing is braked in, evenly from face to face, m along the travel. */
+interface Brake {
+  from: number
+  to: number
+  /** m/s², once it has come in. */
+  by: number | null
+}
+
+/** How near a face counts as at it, m. */
+const AT_FACE = 1e-7
+
+function brakesOf({ motion, recipe, subject }: KnownSetup, surface: number): Brake[] {
+  if (motion.kind !== 'flight' || recipe !== 'projectile' || subject.speedLost <= 0) return []
+  const first = { from: surface, to: surface + subject.depth, by: null }
+  if (subject.secondGap === null) return [first]
+  const at = surface + Math.max(subject.secondGap, subject.depth)
+  return [first, { from: at, to: at + subject.secondDepth, by: null }]
+}
+
 function pullOf(setup: KnownSetup, air: WorldAir, reach: number, surface: number): Pull {
   const drag = dragIn(setup, air)
   const { motion, subject } = setup
   switch (motion.kind) {
     case 'still':
+    case 'steady':
       return () => [0, 0]
     case 'flight':
       return p => [-drag(p.vx) * p.vx * p.vx, 0]
@@ -132,8 +152,16 @@ function step(p: PathPoint, h: number, pull: Pull): PathPoint {
  * @param speed m/s it really starts with
  * @param surface m along the travel at which the subject's near face or surface really is
  * @param far m along the travel beyond which nothing is asked
+ * @param lost share of its speed that it really loses in what it goes through
  */
-export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: number, far: number): WorldPath {
+export function walk(
+  setup: KnownSetup,
+  air: WorldAir,
+  speed: number,
+  surface: number,
+  far: number,
+  lost: number,
+): WorldPath {
   const { kind, angle } = setup.motion
   const still = kind === 'still' || (kind === 'swing' && setup.subject.distance <= 0)
   const reach = Math.max(setup.subject.distance, 1e-9)
@@ -149,6 +177,8 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
       vy: kind === 'arc' ? from * Math.sin(angle) : 0,
     },
   ]
+  const brakes = brakesOf(setup, surface)
+  const kept = 1 - Math.min(0.97, lost)
   const stride = Math.max(far, 1e-4) / STEPS
   const draggy = kind === 'flight' || kind === 'fall' || kind === 'arc'
   while (!still) {
@@ -156,11 +186,19 @@ export function walk(setup: KnownSetup, air: WorldAir, speed: number, surface: n
     const past = kind === 'toss' ? p.x < -0.1 : p.x > far && (kind !== 'arc' || p.vy <= 0)
     if (past || p.t > LONGEST) break
     const v = Math.hypot(p.vx, p.vy)
-    const [ax, ay] = pull(p)
+    const inside = brakes.find(brake => p.x >= brake.from - AT_FACE && p.x < brake.to - AT_FACE)
+    if (inside) inside.by ??= (v * v * (1 - kept * kept)) / (2 * (inside.to - inside.from))
+    const here: Pull = inside ? () => [-inside.by!, 0] : pull
+    const face = Math.min(...brakes.flatMap(({ from, to }) => [from, to]).filter(x => x > p.x + AT_FACE))
+    const [ax, ay] = here(p)
     const a = Math.hypot(ax, ay)
     // A stride of way, never long, and no more than the air can brake in it.
     const braked = draggy && v > 0 && a > 0 ? (0.1 * v) / a : 1
-    const next = step(p, Math.min(0.02, braked, stride / (v + Math.sqrt(2 * a * stride) + 1e-12)), pull)
+    const next = step(
+      p,
+      Math.min(0.02, braked, stride / (v + Math.sqrt(2 * a * stride) + 1e-12), (face - p.x) / v),
+      here,
+    )
     if (!Number.isFinite(next.x) || points.length > MOST_POINTS) break
     points.push(next)
   }

@@ -13,6 +13,10 @@ export interface ShotInputs {
   crackSpeed: number
   /** Factor on the time from the reference to the moment. */
   phaseScale: number
+  /** Share of its speed that it loses in what it goes through; rigs of earlier days have none. */
+  speedLost?: number
+  /** Factor on its turns a second. */
+  turnsScale?: number
 }
 
 /** What the world has that the plan leaves out, for one shot; nothing of it: as planned. */
@@ -84,6 +88,16 @@ function eventAt(
   const near = setup.motion.kind === 'still' ? 0 : x.subjectDistance
   if (source === 'impact') return { at: near, t: impact }
   if (source === 'bounce') return { at: near, t: impact + bounceAfter }
+  return floorStruck(setup, path, near, impact)
+}
+
+/** Place and time at which the floor under a liquid, or behind the subject, is struck. */
+function floorStruck(
+  setup: KnownSetup,
+  path: WorldPath,
+  near: number,
+  impact: number,
+): { at: number; t: number } | null {
   const liquid = (setup.recipe === 'drop' || setup.recipe === 'pour') && setup.subject.liquidDepth > 0
   if (!liquid) {
     const t = path.whenAt(near + setup.subject.depth)
@@ -158,6 +172,8 @@ function unfolded(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: num
       return (moment.fraction * Math.PI * subject.height) / 2 / x.crackSpeed
     case 'hang':
       return Math.sqrt((2 * moment.fraction * subject.height) / G)
+    case 'turn':
+      return motion.turns > 0 ? moment.fraction / motion.turns : moment.time
     case 'cavity':
       return moment.fraction * 2.285 * Math.sqrt(motion.diameter / 2 / G)
     case 'splash': {
@@ -169,27 +185,45 @@ function unfolded(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: num
   }
 }
 
+/** When what the moment is timed from happens, or the place of it is reached. */
+function momentFrom(setup: KnownSetup, path: WorldPath, x: ShotInputs, impact: number | null): number | null {
+  const { moment, motion, subject } = setup
+  switch (moment.reference) {
+    case 'travel':
+      return path.whenAt(x.subjectDistance + moment.offset, moment.descending && motion.kind === 'toss')
+    case 'start':
+      return 0
+    case 'impact':
+      return impact
+    case 'apex':
+      return path.top
+    case 'floor':
+      return impact === null
+        ? null
+        : (floorStruck(setup, path, motion.kind === 'still' ? 0 : x.subjectDistance, impact)?.t ?? null)
+    case 'second': {
+      const gap = setup.recipe === 'projectile' ? (subject.secondGap ?? 0) : 0
+      return path.whenAt(x.subjectDistance + (gap > 0 ? Math.max(gap, subject.depth) : 0))
+    }
+  }
+}
+
 /** One take as it happens, event by event. */
 export function happen(setup: KnownSetup, x: ShotInputs, extras: Extras): WorldTake {
   const air = airAt(setup.air, x.temperatureC)
   const { moment } = setup
   const far =
     Math.max(
-      x.subjectDistance + Math.max(0, moment.offset) + setup.subject.depth + setup.subject.liquidDepth,
+      x.subjectDistance +
+        Math.max(0, moment.offset, setup.subject.secondGap ?? 0) +
+        setup.subject.depth +
+        setup.subject.liquidDepth,
       x.sensorPosition + setup.motion.diameter,
       0.01,
     ) + 0.02
-  const path = walk(setup, air, x.speed, x.subjectDistance, far)
+  const path = walk(setup, air, x.speed, x.subjectDistance, far, x.speedLost ?? setup.subject.speedLost)
   const impact = path.whenAt(x.subjectDistance)
-  const mark = path.whenAt(x.subjectDistance + moment.offset, moment.descending && setup.motion.kind === 'toss')
-  const from =
-    moment.reference === 'travel'
-      ? mark
-      : moment.reference === 'start'
-        ? 0
-        : moment.reference === 'impact'
-          ? impact
-          : path.top
+  const from = momentFrom(setup, path, x, impact)
   const later = moment.reference === 'travel' ? 0 : unfolded(setup, path, x, impact) * x.phaseScale
   return {
     path,

@@ -6,6 +6,8 @@ import type { Look } from './look'
 import { pour } from './pour'
 import { powder } from './powder'
 import { projectile } from './projectile'
+import { run } from './run'
+import { spin } from './spin'
 import { swing } from './swing'
 import { thrown } from './throw'
 import { toss } from './toss'
@@ -21,4 +23,6 @@ export const LOOKS: Readonly<Record<Recipe, Look>> = {
   toss,
   swing,
   grains,
+  run,
+  spin,
 }

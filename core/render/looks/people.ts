@@ -22,7 +22,7 @@ export function hand(bodies: Bodies, wrist: Vector, towards: Vector, size: numbe
 }
 
 /** An arm or leg of two bones of given length from one joint towards a place: the joint between bends to a side. */
-function limb(
+export function limb(
   bodies: Bodies,
   from: Vector,
   to: Vector,

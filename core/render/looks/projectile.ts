@@ -1,3 +1,4 @@
+import { secondOf } from '../../setup/typical'
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BISCUIT, BENCH, STEEL } from './colours'
@@ -49,20 +50,25 @@ function plume({ bodies, plan, stage }: LookInput, hole: number): void {
   }
 }
 
-/** A disc on a thread, whole or with a hole and its fragments, and the ball. */
-export const projectile: Look = input => {
-  const { bodies, plan, stage } = input
-  const { subject, motion } = plan.setup
-  const radius = subject.height / 2
-  const near = stage.at(subject.distance)
-  const far = stage.at(subject.distance + subject.depth)
-  const past = plan.caughtAt ?? -1
-  const hole = past > 0 ? Math.min(radius * 0.6, motion.diameter * 0.75) : 0
+/** One disc on its thread, with a hole where the ball has been through. */
+function biscuit({ bodies, stage }: LookInput, at: number, deep: number, radius: number, hole: number): void {
+  const [near, far] = [stage.at(at), stage.at(at + deep)]
   bodies.cone(near, far, radius, radius, BISCUIT)
   bodies.disc(near, [-1, 0, 0], radius, BISCUIT, hole)
   bodies.disc(far, [1, 0, 0], radius, BISCUIT, hole * 1.25)
   if (hole > 0) bodies.cone(near, far, hole, hole * 1.25, BISCUIT)
   bodies.capsule([near[0], radius, 0], [near[0], radius + 1, 0], 0.0003, BENCH)
-  if (past > 0) plume(input, hole)
+}
+
+/** A disc on a thread, whole or with a hole and its fragments, and the ball. */
+export const projectile: Look = input => {
+  const { subject, motion } = input.plan.setup
+  const radius = subject.height / 2
+  const past = input.plan.caughtAt ?? -1
+  const holeAfter = (from: number): number => (past > from ? Math.min(radius * 0.6, motion.diameter * 0.75) : 0)
+  biscuit(input, subject.distance, subject.depth, radius, holeAfter(0))
+  const second = secondOf(input.plan.setup)
+  if (second) biscuit(input, subject.distance + second.gap, second.depth, radius, holeAfter(second.gap))
+  if (past > 0) plume(input, holeAfter(0))
   ball(input)
 }

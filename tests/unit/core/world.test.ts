@@ -57,6 +57,9 @@ function somewhere(
     },
     subject: {
       ...setup.subject,
+      ...(recipe === 'projectile'
+        ? { speedLost: between(0, 0.4), secondGap: pick([null, between(0.02, 0.3)]), secondDepth: between(0.002, 0.03) }
+        : {}),
       distance:
         moves && setup.subject.distance > 0 ? setup.subject.distance * between(0.9, 1.1) : setup.subject.distance,
     },

@@ -11,6 +11,7 @@ import {
   settingsOf,
   stepsOf,
   withReading,
+  shoots,
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
@@ -182,7 +183,7 @@ const abortCalls = computed(() =>
   [
     'Stopped. In this order: hands off',
     'controller safe',
-    ...(setup.value?.action.kind === 'launcher' ? ['unload, and say so'] : []),
+    ...(setup.value && shoots(setup.value.action.kind) ? ['unload, and say so'] : []),
     ...(setup.value?.method === 'open-shutter' ? ['shutter closed'] : []),
     'then lights.',
   ].join(', '),

@@ -1,0 +1,32 @@
+import { significant } from '../../math/significant'
+import { type FixDraft, type Rule, angle, rate, share } from './types'
+
+/** A face seen less often than this is worth a word; one that never is, worse. */
+const OFTEN = 0.75
+const HARDLY = 0.05
+
+/** What turns may have its face away from the camera when the light falls. */
+export const faceAway: Rule = ({ setup, face, timing }) => {
+  if (face === null || timing.captured === null || face.chance >= OFTEN) return null
+  const { turns, faces } = setup.motion
+  const fixes: FixDraft[] = [{ label: 'Any side will do', changes: [{ path: 'motion.faceWithin', value: null }] }]
+  const slower = significant(turns - face.turned / (2 * Math.PI * timing.captured))
+  if (slower > 0 && turns > 0)
+    fixes.unshift({
+      label: 'Spin it at {n}: then it faces the camera',
+      figures: { n: rate(slower) },
+      changes: [{ path: 'motion.turns', value: slower }],
+    })
+  return {
+    id: 'face-away',
+    severity: face.chance < HARDLY ? 'error' : 'warning',
+    title: 'A face is towards the camera in {chance} of takes',
+    reason:
+      (faces > 1 ? 'The nearest face' : 'Its face') +
+      ' is turned {turned} away when the light falls, and that differs by {scatter} from take to take.',
+    figures: { chance: share(face.chance), turned: angle(Math.abs(face.turned)), scatter: angle(face.scatter) },
+    paths: ['motion.turns', 'motion.faceWithin'],
+    fixes,
+    outOfReach: 'Less spin, or the same spin each time: a take that shows its back costs a prop like any other.',
+  }
+}

@@ -1,0 +1,65 @@
+import { BASE } from './base'
+import { body } from './body'
+import { batteryFlash } from './flashes'
+import { share } from './moment'
+import type { RecipeFacts } from './facts'
+
+/** A disc that turns on its axle and is caught with its mark where it is wanted; what it carries flies off its rim. */
+export const spin: RecipeFacts = {
+  name: 'Spinning disc that flings syrup',
+  traits: { flat: true, hazards: { wet: true } },
+  asks: [
+    'motion.turns',
+    'motion.diameter',
+    'moment.fraction',
+    'moment.timeSpread',
+    'flashes[0].power',
+    'flashes[0].distance',
+    'picture.distance',
+    'picture.aperture',
+    'picture.ambientEv',
+  ],
+  start: {
+    action: { kind: 'spin' },
+    motion: { kind: 'still', speed: 1, objectLength: 0.16, diameter: 0.16, mass: 0.1, turns: 20 },
+    subject: { distance: 0, distanceError: 0, depth: 0.16, height: 0.16 },
+    // A mark on the rim passes a contact or a reflex sensor once a turn: that is the start.
+    sensor: { ...BASE.sensor, kind: 'contact', source: 'start', position: 0, positionError: 0 },
+    controller: { ...BASE.controller, delayStep: 10e-6 },
+    flashes: [
+      batteryFlash({ power: 1 / 64, distance: 0.5, units: 2, angle: -1.2 }),
+      batteryFlash({ name: 'Rim', power: 1 / 64, distance: 0.55, angle: 0.7 }),
+    ],
+    picture: { distance: 0.8, aperture: 14, iso: 320, shutter: 1, depthWanted: 0.03, blurLimit: 0.0012 },
+    catch: { distance: 0.6 },
+  },
+  bodies: [body('Rim', 'rim', true), body('What it flings', 'rim', true)],
+  moments: [
+    share('mark a quarter turn on', 'start', 'turn', 0.25, {
+      window: [0.0007, 0.0007],
+      spread: 0.01,
+      error: 0.05,
+      sharp: { rim: null },
+    }),
+    share('mark on top', 'start', 'turn', 0.5, {
+      window: [0.0007, 0.0007],
+      spread: 0.01,
+      error: 0.05,
+      sharp: { rim: null },
+    }),
+    share('mark once round', 'start', 'turn', 1, {
+      window: [0.0007, 0.0007],
+      spread: 0.01,
+      error: 0.05,
+      sharp: { rim: null },
+    }),
+  ],
+  preparation: [
+    'Disc balanced and bolted, spun up once behind a screen',
+    'Splash screen all round, one side open to the camera',
+    'Lens and lights covered',
+    'Mark and sensor tried by hand, one pulse a turn',
+    'Nobody in the plane of the disc',
+  ],
+  reset: ['Stopped, and said so', 'Wiped and filled anew', 'Up to speed: read it off before the call'],
+}
