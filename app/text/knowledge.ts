@@ -1,4 +1,4 @@
-import type { EventName, EvidenceKind, FigureSource, Measurement } from '~~/core'
+import type { EventName, EvidenceKind, FigureSource, LearntElsewhere, Measurement } from '~~/core'
 
 /** Where a figure comes from, as it is said at its row. */
 export const SOURCE_TEXT: Record<FigureSource, { word: string; means: string }> = {
@@ -38,8 +38,15 @@ export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> 
   'picture.shutter': { ask: 'Which shutter speed?' },
   'picture.ambientEv': {
     ask: 'How light is the room?',
-    help: 'EV, lux, “dim room”, or a metered triple: f/4 1/60 ' + 'ISO 400',
+    help: 'EV, lux, “dim room”, a metered triple: f/4 1/60 ISO 400, or a frame “two stops dark at” one',
   },
+}
+
+/** What was learnt on another set-up, and the unit it is shown in. */
+export const LEARNT_TEXT: Record<LearntElsewhere['what'], { name: string; quantity: 'speed' | 'time' }> = {
+  speed: { name: 'How fast it flies', quantity: 'speed' },
+  tear: { name: 'How fast the skin tears', quantity: 'speed' },
+  hand: { name: 'How early the hand presses', quantity: 'time' },
 }
 
 /** What can have been seen, in the order people meet it, and how it is said. */
@@ -65,6 +72,11 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
     name: 'A light against the plan',
     said: 'is {value} off',
     help: 'From a meter or a test frame: + where ' + 'it is brighter',
+  },
+  dark: {
+    name: 'A dark band',
+    said: 'was {value} dark',
+    help: 'How much of a picture the shutter left dark, at the shutter and light set now: tells the curtains’ travel',
   },
 }
 

@@ -1,5 +1,6 @@
 import { sigmaOf } from '../plan/spread'
 import type { HeldBelief, Setup } from '../setup/types'
+import { curtainSeen } from './curtain'
 import { unknownsOf } from './unknowns'
 
 const PATHS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
@@ -22,6 +23,7 @@ const TELLING = { shift: 0.2, narrowed: 0.9 }
  * @param informed the set-up of its plan
  */
 export function heldAt(entered: Setup, { belief }: Setup, path: string): { value: number; sigma: number } | null {
+  if (path === 'camera.curtainTravel') return curtainSeen(entered)
   const input = PATHS[path]
   const at = belief && input ? belief.inputs.indexOf(input) : -1
   if (belief === undefined || at < 0) return null

@@ -1,3 +1,4 @@
+export { type LearntElsewhere, learntElsewhere } from './elsewhere'
 export { type Found, find } from './find'
 export { heldAt } from './held'
 export { infer } from './infer'

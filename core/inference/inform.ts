@@ -2,6 +2,7 @@ import type { Matrix } from '../math/matrix'
 import { sigmaOf } from '../plan/spread'
 import { FIELDS, type NumberField } from '../setup/fields'
 import type { Evidence, HeldBelief, Setup } from '../setup/types'
+import { curtainSeen } from './curtain'
 import { infer } from './infer'
 import { isTiming } from './predict'
 import type { Belief, Unknown } from './types'
@@ -168,10 +169,12 @@ function weighed(prior: number, sigma: number, readings: readonly Evidence[]): n
 function withLight(setup: Setup): Setup {
   const seen = setup.evidence.filter(entry => entry.on && !isTiming(entry))
   if (seen.length === 0) return setup
+  const curtain = curtainSeen(setup)
   const room = seen.filter(entry => entry.kind === 'ambient')
   const known = setup.marks.some(mark => mark.path === 'picture.ambientEv' && mark.from !== 'assumed')
   return {
     ...setup,
+    camera: curtain ? { ...setup.camera, curtainTravel: clamped('camera.curtainTravel', curtain.value) } : setup.camera,
     picture:
       room.length === 0
         ? setup.picture

@@ -96,6 +96,7 @@ export function predicted(world: World, evidence: Evidence, x: BeliefInputs): nu
       return world.chain + x.latency
     case 'ambient':
     case 'light':
+    case 'dark':
       return null
   }
 }
@@ -109,4 +110,5 @@ export function perSecond(world: World, evidence: Evidence, x: BeliefInputs): nu
 }
 
 /** Whether a kind of evidence bears on when things happen. */
-export const isTiming = ({ kind }: Pick<Evidence, 'kind'>): boolean => kind !== 'ambient' && kind !== 'light'
+export const isTiming = ({ kind }: Pick<Evidence, 'kind'>): boolean =>
+  kind !== 'ambient' && kind !== 'light' && kind !== 'dark'

@@ -1,3 +1,4 @@
+import { nobodyNamed } from '../setup/crew'
 import { untested } from '../setup/tests'
 import type { Setup } from '../setup/types'
 import { batteryFlash } from './flashes'
@@ -132,6 +133,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
     groundStops: -6,
   },
   catch: { distance: 1.9 },
+  crew: nobodyNamed(),
   goal: { keepers: 3, confidence: 0.9, stock: 24 },
   kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
   learnt: [],

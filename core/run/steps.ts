@@ -1,13 +1,14 @@
 import { shoots } from '../setup/typical'
-import type { Setup } from '../setup/types'
+import type { Call, Setup } from '../setup/types'
 
-export const ROLES = ['lead', 'shutter', 'action'] as const
-export type Role = (typeof ROLES)[number]
+/** Who gives a call where the set-up names nobody else for it. */
+type UsualRole = 'lead' | 'shutter' | 'action'
 
 /** One step of a take in the dark: who does it, what is called, what is done. */
 export interface RunStep {
-  id: 'ready' | 'lights-out' | 'eyes' | 'clear' | 'open' | 'arm' | 'act' | 'close' | 'lights-on' | 'judge' | 'reset'
-  role: Role
+  id: Call
+  /** A role, or the name of who has it. */
+  role: string
   call: string
   text: string
 }
@@ -18,7 +19,10 @@ function readyText({ trigger, flashes }: Setup): string {
   return `Everyone in place${dialled}${flashes.length > 0 ? '; flashes ready' : ''}.`
 }
 
-/** The steps of one take in order, by method and by what is at stake. */
+/** Everyone with a call of their own, in the order in which they are first heard. */
+export const rolesOf = (steps: readonly RunStep[]): string[] => [...new Set(steps.map(step => step.role))]
+
+/** The steps of one take in order, by method and by what is at stake, each with who gives the call. */
 export function stepsOf(setup: Setup): RunStep[] {
   const open = setup.method === 'open-shutter'
   const launcher = shoots(setup.action.kind)
@@ -35,7 +39,7 @@ export function stepsOf(setup: Setup): RunStep[] {
     run: 'Go',
     spin: 'Spin up',
   }
-  const steps: (RunStep | false)[] = [
+  const steps: ((RunStep & { role: UsualRole }) | false)[] = [
     { id: 'ready', role: 'lead', call: 'Ready?', text: readyText(setup) },
     open && { id: 'lights-out', role: 'lead', call: 'Lights out', text: 'Room lights off. Nobody moves from now on.' },
     launcher && {
@@ -74,5 +78,5 @@ export function stepsOf(setup: Setup): RunStep[] {
     { id: 'judge', role: 'lead', call: 'Look', text: 'Early, on or late? Sharp, exposed, clean?' },
     { id: 'reset', role: 'action', call: 'Reset', text: 'The reset list, then again. Change one thing.' },
   ]
-  return steps.filter((step): step is RunStep => step !== false)
+  return steps.flatMap(step => (step === false ? [] : [{ ...step, role: setup.crew[step.id].trim() || step.role }]))
 }

@@ -2,6 +2,7 @@ import { type Json, isObject } from '../json'
 import { bodiesOfOld } from './bodies'
 import { newLists } from '../recipes'
 import { marksOfOld } from './marks'
+import { nobodyNamed } from './crew'
 import { untested } from './tests'
 import { roleByPlace } from '../light/role'
 import { RECIPES, type PopGroup, type Recipe } from './types'
@@ -119,6 +120,7 @@ export function completeSetup(value: unknown): unknown {
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
     scene: value.scene ?? SCENE,
     flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
+    crew: filled(value.crew ?? {}, nobodyNamed()),
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
     evidence: value.evidence ?? [],

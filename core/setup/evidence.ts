@@ -70,6 +70,7 @@ export const READING: Record<EvidenceKind, { error: number; share?: boolean }> =
   found: { error: 0.001 },
   ambient: { error: 0.33 },
   light: { error: 0.17 },
+  dark: { error: 0.02 },
 }
 
 /** Standard error that a reading is taken for where nothing is said. */

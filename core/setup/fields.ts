@@ -153,7 +153,7 @@ export const FIELDS = {
     help: 'How much they differ from one go to the next',
   }),
   'motion.faces': number('count', 'Faces that may show', 1, 2, { integer: true }),
-  'motion.faceWithin': number('angle', 'Face seen within', 0.01, 1.58, {
+  'motion.faceWithin': number('angle', 'Face seen within', Math.PI / 180, Math.PI / 2, {
     nullable: true,
     help: 'Either side of straight at the camera; empty: any side will do',
   }),
@@ -290,6 +290,17 @@ export const FIELDS = {
     help: 'What does not move gets this from each pop, against correct exposure',
   }),
   'catch.distance': number('length', 'Start to catch', 0, 200, m),
+  'crew.ready': text('“Ready?”', 40),
+  'crew.lights-out': text('“Lights out”', 40),
+  'crew.eyes': text('“Eyes”', 40),
+  'crew.clear': text('“Clear”', 40),
+  'crew.open': text('“Open”', 40),
+  'crew.arm': text('“Armed”', 40),
+  'crew.act': text('Acts', 40),
+  'crew.close': text('“Closed”', 40),
+  'crew.lights-on': text('“Lights”', 40),
+  'crew.judge': text('Looks', 40),
+  'crew.reset': text('Resets', 40),
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
   'goal.confidence': number('share', 'Wanted with', 0.5, 0.999),
   'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
@@ -463,6 +474,7 @@ export const READINGS: Record<EvidenceKind, NumberField> = {
   found: number('time', 'Delay that was right', -10, 10_000, ms),
   ambient: number('ev', 'Ambient light', -12, 20),
   light: number('stops', 'Brighter than planned by', -12, 12),
+  dark: number('share', 'Dark, of the picture', 0.01, 0.99),
 }
 
 /** Most pieces of evidence, their conditions, and marks. */

@@ -6,7 +6,7 @@ import type { FigureMark, FigureSource, Recipe, Setup } from './types'
 
 /** Parts of a set-up that hold no figures. */
 const NO_FIGURES =
-  /^(name|notes|recipe|delay|hand\.lead|tests\.|lists|learnt|evidence|marks|goal\.|kit\.|format|version)/
+  /^(name|notes|recipe|crew\.|delay|hand\.lead|tests\.|lists|learnt|evidence|marks|goal\.|kit\.|format|version)/
 
 /** Where the figure at a path comes from; a field that is left empty is assumed whatever was said of it. */
 export function sourceOf(setup: Setup, path: string): FigureMark {

@@ -246,7 +246,7 @@ export interface LearntFigure {
 /**
  * What can be seen of a take or measured before one: the object's place at a delay, or only that it was beyond or short
  * of one; how late a picture was; a speed; a time between two events; the chain's latency; the moment a run found; the
- * room; a light.
+ * room; a light; how much of a picture the shutter left dark.
  */
 export const EVIDENCE_KINDS = [
   'place',
@@ -259,6 +259,7 @@ export const EVIDENCE_KINDS = [
   'found',
   'ambient',
   'light',
+  'dark',
 ] as const
 export type EvidenceKind = (typeof EVIDENCE_KINDS)[number]
 export const EVENTS = ['start', 'sensed', 'impact', 'moment'] as const
@@ -271,7 +272,7 @@ export interface Evidence {
   /** Whether it counts. */
   on: boolean
   /**
-   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light).
+   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light); share (dark).
    */
   value: number
   /** Standard error of the reading, same unit. */
@@ -330,6 +331,22 @@ export interface HeldBelief {
   values: number[]
   covariance: number[][]
 }
+
+/** Calls of a take in the dark, in their order. */
+export const CALLS = [
+  'ready',
+  'lights-out',
+  'eyes',
+  'clear',
+  'open',
+  'arm',
+  'act',
+  'close',
+  'lights-on',
+  'judge',
+  'reset',
+] as const
+export type Call = (typeof CALLS)[number]
 
 export const OUTCOMES = ['open', 'as-predicted', 'differs'] as const
 export type Outcome = (typeof OUTCOMES)[number]
@@ -562,6 +579,8 @@ export interface Setup {
   }
   /** m along the travel to what catches what flies. */
   catch: { distance: number }
+  /** Who gives each call, a role or a name; empty: as is usual. */
+  crew: Record<Call, string>
   goal: {
     keepers: number
     confidence: number

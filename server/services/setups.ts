@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { type Setup, forgetKit, freshCopy, kitIdsOf } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots } from '../database/schema'
@@ -53,6 +53,30 @@ export async function setupPlace(
     .where(own(studioId, id))
   if (!row) throw notFound('set-up')
   return row
+}
+
+/** Set-ups looked through for what they have learnt: the last that were worked on. */
+const MOST_LEARNT_FROM = 24
+
+/** Other set-ups in sight on which something was seen or measured, exercises left out, the last changed first. */
+export async function setupsThatLearnt(db: Database, studioId: string, id: string): Promise<Setup[]> {
+  const rows = await db
+    .select({ setup: setups.document })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(
+      and(
+        eq(setups.studioId, studioId),
+        ne(setups.id, id),
+        isNull(setups.archivedAt),
+        isNull(shoots.archivedAt),
+        eq(shoots.practice, false),
+        sql`coalesce(json_length(${setups.document}, '$.evidence'), 0) > 0`,
+      ),
+    )
+    .orderBy(desc(setups.updatedAt))
+    .limit(MOST_LEARNT_FROM)
+  return rows.map(row => row.setup)
 }
 
 /** Has every device on a set-up's run look again. */

@@ -51,11 +51,26 @@ function takeNumber(text: string): { value: number; rest: string } | null {
   return Number.isFinite(value) ? { value, rest: text.slice(match[0].length).trim() } : null
 }
 
+const SAID: Readonly<Record<string, number>> = { half: 0.5, one: 1, two: 2, three: 3, four: 4, five: 5 }
+const OFF =
+  /\b(half|one|two|three|four|five|a|\d+(?:[.,]\d+)?)\s*(?:a\s+)?(?:stops?|ev)\s*(?:too\s+)?(under|dark|darker|below|over|bright|brighter|above|light|lighter)\b/i
+const DARK = /under|dark|below/i
+
+/** Stops that a frame came out under or over, as people say it: `two stops dark`; and the text without it. */
+function takeOff(text: string): { stops: number; rest: string } {
+  const said = OFF.exec(text)
+  if (!said) return { stops: 0, rest: text }
+  const word = said[1]!.toLowerCase()
+  const stops = SAID[word] ?? (word === 'a' ? 1 : Number(word.replace(',', '.')))
+  return { stops: DARK.test(said[2]!) ? -stops : stops, rest: text.replace(said[0], ' ').trim() }
+}
+
 /**
- * EV at ISO 100 of a metered triple: time, aperture and ISO in any order, as in `1/125 f/8 ISO 400`; null for what is
- * none.
+ * EV at ISO 100 of a metered triple: time, aperture and ISO in any order, as in `1/125 f/8 ISO 400`, or of a frame
+ * that came out under or over at one: `two stops dark at f/8 1/60 ISO 400`; null for what is none.
  */
-function takeTriple(text: string): Parsed | null {
+function takeTriple(said: string): Parsed | null {
+  const { stops, rest: text } = takeOff(said)
   const aperture = /f\s*\/?\s*(\d+(?:[.,]\d+)?)/i.exec(text)
   const iso = /iso\s*(\d+)/i.exec(text)
   if (!aperture || !iso) return null
@@ -72,7 +87,7 @@ function takeTriple(text: string): Parsed | null {
   const f = Number(aperture[1]!.replace(',', '.'))
   if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0))
     return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
-  const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100)
+  const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100) + stops
   return { value: ev, read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100` }
 }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { FIELDS, type NumberField, type Quantity } from '~~/core'
+import { pastedDurations } from '~~/shared/kit/pasted'
 import { format, formatExact, parse, parseField } from '~~/shared/units'
 
 const read = (text: string, quantity: Quantity, options = {}) => {
@@ -178,4 +179,50 @@ test('sensor, lens and circle stay in what gear is marked with; angles and inche
   expect(formatExact(-2.2, 'angle')).toBe('−126.05°')
   expect(format(-2.2, 'angle')).toBe('−126°')
   expect(formatExact(0.65, 'length', { system: 'imperial', unit: 'm' }).replaceAll('\u00a0', ' ')).toBe('2.13255 ft')
+})
+
+describe('a frame that came out under or over', () => {
+  const triple = Math.log2(64 * 60) - 2
+  test.each([
+    ['two stops dark at f/8 1/60 ISO 400', -2],
+    ['f/8, 1/60, ISO 400; 1.5 stops under', -1.5],
+    ['a stop too bright at f/8 1/60 ISO 400', 1],
+    ['half a stop over at f/8 1/60 ISO 400', 0.5],
+    ['f/8 1/60 ISO 400', 0],
+  ])('%s', (said, off) => {
+    const read = parse(said, 'ev')
+    expect('value' in read ? read.value : read.error).toBeCloseTo(triple + off, 9)
+  })
+})
+
+describe('a table pasted from a spreadsheet', () => {
+  const rows = (text: string) => {
+    const read = pastedDurations(text)
+    return 'rows' in read ? read.rows.map(row => [row.power, row.t05, row.t01]) : read.error
+  }
+  test('headings say which duration a column holds and in which unit; the order is by power', () => {
+    expect(rows('Power\tt0.5 (ms)\tt.1 (s)\n1/64\t0.02\t1/25000\n1/1\t1.2\t0.0036')).toEqual([
+      [1, 0.0012, 0.0036],
+      [1 / 64, 0.00002, 1 / 25000],
+    ])
+    expect(rows('setting;t.1\n1/16;145\n1/32;1/11000\n')).toEqual([
+      [1 / 16, null, 145e-6],
+      [1 / 32, null, 1 / 11000],
+    ])
+  })
+  test('three bare columns are power, t.5 and t.1 in microseconds; an empty cell was not rated', () => {
+    expect(rows('1/2,900,\n1/4,500,600')).toEqual([
+      [0.5, 900e-6, null],
+      [0.25, 500e-6, 600e-6],
+    ])
+  })
+  test.each([
+    ['', 'Nothing was pasted'],
+    ['1/2\t900', 'Head the columns: power, and t.5 or t.1. Three columns without headings are power, t.5, t.1'],
+    ['power\tt.5', 'No rows under the headings'],
+    ['power\tt.5\n1/2\tquick', 'Row 1: “quick” is not understood; write it as 3.4 ms, 250us or 1/250'],
+    ['power\tt.5\n1/2\t900\n\t400', 'Row 2: power is missing'],
+    ['power\tt.5\n' + '1/2\t900\n'.repeat(33), 'At most 32 rows'],
+    ['x'.repeat(20_001), 'Too long for a table of durations'],
+  ])('%p is told: %s', (text, error) => expect(rows(text)).toBe(error))
 })

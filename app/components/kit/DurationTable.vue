@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FLASH_ROW_FIELDS, type KitDurationRow, knownTable } from '~~/core'
+import { pastedDurations } from '~~/shared/kit/pasted'
 
 /** Durations of a flash at each power, each with where it comes from. */
 const { rows, change } = defineProps<{ rows: readonly KitDurationRow[]; change: (rows: KitDurationRow[]) => string }>()
@@ -11,6 +12,16 @@ function added(): KitDurationRow | null {
   return lowest.power / 2 < 1 / 4096
     ? null
     : { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: lowest.t01 * 0.6, basis: 'rated', date: '' }
+}
+
+const pasted = ref('')
+const told = ref('')
+/** Rows that were pasted take the place of all that stood there. */
+function takePasted(): void {
+  const read = pastedDurations(pasted.value)
+  const failure = 'error' in read ? read.error : change(read.rows.map(row => ({ ...row, basis: 'rated', date: '' })))
+  told.value = failure || ('rows' in read ? `${read.rows.length} rows taken, as rated` : '')
+  if (failure === '') pasted.value = ''
 }
 </script>
 
@@ -44,4 +55,30 @@ function added(): KitDurationRow | null {
       </td>
     </template>
   </KitRowsTable>
+  <details class="mt-1 text-[12px]">
+    <summary class="cursor-pointer text-(--ink-soft)">Paste a table from a spreadsheet</summary>
+    <form class="mt-1 grid gap-1" @submit.prevent="takePasted">
+      <textarea
+        v-model="pasted"
+        rows="5"
+        class="pasted"
+        aria-label="Table of durations"
+        placeholder="power&#9;t.5 (µs)&#9;t.1 (µs)"
+      />
+      <p class="flex items-center gap-2">
+        <UButton type="submit" size="xs" label="Take these rows" />
+        <span role="status">{{ told }}</span>
+      </p>
+    </form>
+  </details>
 </template>
+
+<style scoped>
+.pasted {
+  width: 100%;
+  background: transparent;
+  border: 1px solid var(--hair-strong);
+  padding: 4px;
+  color: var(--ink);
+}
+</style>

@@ -22,11 +22,14 @@ const emit = defineEmits<{ done: [] }>()
 const store = useSetupStore()
 
 const still = computed(() => plan.setup.motion.kind === 'still')
+/** Whether curtains run through the light: only then can they leave a part dark. */
+const curtains = computed(() => plan.setup.camera.shutterKind === 'focal-plane' && plan.setup.method !== 'open-shutter')
 const kinds = computed(() =>
   EVIDENCE_KINDS.filter(
     kind =>
       kind !== 'found' &&
       (kind !== 'light' || plan.setup.flashes.length > 0) &&
+      (kind !== 'dark' || (curtains.value && plan.setup.flashes.length > 0)) &&
       (!still.value || !['place', 'beyond', 'short', 'speed'].includes(kind)),
   ),
 )

@@ -55,6 +55,7 @@ const labelOf = (path: string): string => (setup.value ? fieldName(setup.value, 
     <h2 class="section-title mt-2 mb-1">What do you know?</h2>
     <KnowAskRow v-for="path in asks" :key="path" :path="path" />
     <KnowEvidenceList :plan="plan" />
+    <KnowLearntElsewhere />
     <template v-if="shown.length > 0">
       <h2 class="section-title mt-3 mb-1">Assumed, and it matters</h2>
       <InputsFieldRow v-for="row in shown" :key="row.path" :path="row.path" :label="labelOf(row.path)" />

@@ -151,6 +151,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         />
       </form>
     </section>
+    <PlanCrewList :setup="setup" />
   </div>
 </template>
 

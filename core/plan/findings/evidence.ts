@@ -16,6 +16,7 @@ const CALLED: Record<Evidence['kind'], string> = {
   found: 'the delay that takes found',
   ambient: 'the light metered',
   light: 'the light metered',
+  dark: 'the band seen',
 }
 /** A reading so many of its errors off is no longer surprising. */
 const AS_WIDE_AS = 2.5

@@ -13,6 +13,7 @@ import {
   plan,
   runStateOf,
   solveLight,
+  rolesOf,
   stepsOf,
   timing,
   withChange,
@@ -108,6 +109,21 @@ describe('cautions and calls fit what is there', () => {
   ])('%s %j: %s is shown: %p', (recipe, values, id, shown) =>
     expect(ids(make(recipe, values)).includes(id)).toBe(shown),
   )
+
+  test('a call is given by whom the set-up names for it, else by whom it is usual', () => {
+    const setup = make('projectile', { 'crew.lights-out': 'Mara', 'crew.lights-on': ' Mara ', 'crew.reset': 'prop' })
+    const by = Object.fromEntries(stepsOf(setup).map(step => [step.id, step.role]))
+    expect(by).toMatchObject({
+      'ready': 'lead',
+      'lights-out': 'Mara',
+      'lights-on': 'Mara',
+      'open': 'shutter',
+      'act': 'action',
+      'reset': 'prop',
+    })
+    expect(rolesOf(stepsOf(setup))).toEqual(['lead', 'Mara', 'shutter', 'action', 'prop'])
+    expect(rolesOf(stepsOf(newSetup('projectile')))).toEqual(['lead', 'shutter', 'action'])
+  })
 
   test('lights come on after an open shutter, by one call; without flash nobody waits for one', () => {
     const calls = (setup: Setup): string[] =>

@@ -13,7 +13,9 @@ import {
   evidenceOf,
   find,
   flashFromKit,
+  heldAt,
   infer,
+  learntElsewhere,
   marked,
   markedByKit,
   mattersOf,
@@ -477,4 +479,106 @@ test('evidence beyond the limits of its kind, twice under one name, or of an unk
     /^evidence\[0\]\.conditions\[0\]\.path: A field of the set-up/,
   )
   expect(mistakes([{ ...seen, error: 0 }])[0]).toMatch(/^evidence\[0\]\.error: /)
+})
+
+describe('a dark band that was seen', () => {
+  const base = withChanges(newSetup('toss'), [
+    { path: 'picture.shutter', value: 1 / 400 },
+    { path: 'camera.curtainTravel', value: 0.0034 },
+  ])
+  /** Share of the picture in the dark were the curtains to travel so long. */
+  const darkAt = (setup: Setup, travel: number): number =>
+    plan(withChanges(setup, [{ path: 'camera.curtainTravel', value: travel }])).shutter.dark
+  const seen = (setup: Setup, value: number, error = 0.005): Setup => ({
+    ...setup,
+    evidence: [...setup.evidence, evidenceOf(setup, { kind: 'dark', value, error })],
+  })
+
+  test('tells the curtain travel: that of the camera that gave it, against what was assumed', () => {
+    const truth = 0.0042
+    const told = seen(base, darkAt(base, truth))
+    expect(plan(told).setup.camera.curtainTravel).toBeCloseTo(truth, 4)
+    expect(plan(told).shutter.dark).toBeCloseTo(darkAt(base, truth), 2)
+    expect(heldAt(told, plan(told).setup, 'camera.curtainTravel')!.sigma).toBeLessThan(0.0001)
+    expect(told.camera.curtainTravel).toBe(0.0034)
+  })
+  test('a rough reading moves a figure that was entered less than one that was assumed', () => {
+    const dark = darkAt(base, 0.0042)
+    const rough = (setup: Setup): number => plan(seen(setup, dark, 0.15)).setup.camera.curtainTravel
+    const entered = marked(base, ['camera.curtainTravel'], 'yours')
+    expect(rough(base)).toBeGreaterThan(rough(entered))
+    expect(rough(entered)).toBeGreaterThan(0.0034)
+  })
+  test('two readings weigh more than one; switched off none does; it was seen at the shutter of its day', () => {
+    const dark = darkAt(base, 0.0042)
+    const two = seen(seen(base, dark), dark)
+    const sigma = (setup: Setup): number => heldAt(setup, plan(setup).setup, 'camera.curtainTravel')!.sigma
+    expect(sigma(two)).toBeLessThan(sigma(seen(base, dark)))
+    const off = { ...two, evidence: two.evidence.map(entry => ({ ...entry, on: false })) }
+    expect(plan(off).setup.camera.curtainTravel).toBe(0.0034)
+    const later = withChanges(two, [{ path: 'picture.shutter', value: 1 / 160 }])
+    expect(plan(later).setup.camera.curtainTravel).toBeCloseTo(plan(two).setup.camera.curtainTravel, 9)
+  })
+  test('an open shutter has no band to tell anything', () => {
+    const open = withChanges(newSetup('drop'), [])
+    expect(plan(seen(open, 0.4)).setup.camera.curtainTravel).toBe(open.camera.curtainTravel)
+  })
+})
+
+describe('what other set-ups have learnt', () => {
+  const base = (): Setup => ({ ...newSetup('projectile'), name: 'Here' })
+  const shotThere = (changes: Record<string, number | string> = {}): Setup => {
+    const there = {
+      ...withChanges(
+        newSetup('projectile'),
+        Object.entries(changes).map(([path, value]) => ({ path, value })),
+      ),
+      name: 'There',
+    }
+    return {
+      ...there,
+      evidence: [evidenceOf(there, { kind: 'speed', value: 36, error: 0.2, at: 0, date: '2026-11-20' })],
+    }
+  }
+
+  test('the same launcher and ball: its speed is offered with its error, and where it is from', () => {
+    const [offer, ...rest] = learntElsewhere(base(), [shotThere()])
+    expect(rest).toEqual([])
+    expect(offer).toMatchObject({ what: 'speed', from: 'There', date: '2026-11-20', held: 34 })
+    expect(offer!.value).toBeCloseTo(36, 0)
+    expect(offer!.sigma).toBeLessThan(0.6)
+    expect(offer!.heldSigma).toBeCloseTo(34 * 0.04, 9)
+    const taken = withChanges(base(), offer!.changes)
+    expect(taken.motion.speed).toBeCloseTo(offer!.value, 2)
+    expect(taken.motion.speed * taken.motion.speedError).toBeCloseTo(offer!.sigma, 3)
+    expect(plan(taken).keep.firstTake).toBeGreaterThan(plan(base()).keep.firstTake)
+  })
+  test.each([
+    ['another ball', { 'motion.mass': 0.004 }],
+    ['another size', { 'motion.diameter': 0.01 }],
+    ['a launcher set otherwise', { 'motion.speed': 90 }],
+    ['a hand catapult', { 'action.kind': 'catapult' }],
+  ])('%s says nothing', (_, changes) => expect(learntElsewhere(base(), [shotThere(changes)])).toEqual([]))
+  test('what is known as well here, or was switched off there, is not offered; of several the best is', () => {
+    const there = shotThere()
+    expect(learntElsewhere({ ...base(), evidence: there.evidence }, [there])).toEqual([])
+    expect(
+      learntElsewhere(base(), [{ ...there, evidence: there.evidence.map(entry => ({ ...entry, on: false })) }]),
+    ).toEqual([])
+    const better = { ...there, name: 'Better', evidence: there.evidence.map(entry => ({ ...entry, error: 0.05 })) }
+    expect(learntElsewhere(base(), [there, better]).map(offer => offer.from)).toEqual(['Better'])
+  })
+  test('a hand is the same hand whatever it presses at', () => {
+    const byHand = (recipe: Setup['recipe']): Setup => ({ ...newSetup(recipe, 'fast-shutter'), trigger: 'hand' })
+    const there = byHand('throw')
+    const seen = { kind: 'late' as const, value: -0.05, error: 0.001, delay: -plan(there).timing.lead! }
+    const known = {
+      ...there,
+      evidence: Array.from({ length: 12 }, (_, i) => ({ ...evidenceOf(there, seen), id: `e${i}` })),
+    }
+    const [offer] = learntElsewhere(byHand('toss'), [known])
+    expect(offer!.what).toBe('hand')
+    expect(offer!.value).toBeGreaterThan(there.hand.flinch)
+    expect(withChanges(byHand('toss'), offer!.changes).hand.flinchError).toBeLessThan(there.hand.flinchError)
+  })
 })

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import {
   type Plan,
-  ROLES,
-  type Role,
   cautionsOf,
   dialOf,
   freshTakes,
   recycleAt,
+  rolesOf,
   runStateOf,
   settingsOf,
   stepsOf,
@@ -88,8 +87,9 @@ const acknowledged = computed(
 const steps = computed(() => (setup.value ? stepsOf(setup.value) : []))
 const at = computed(() => Math.min(run.state.step, Math.max(0, steps.value.length - 1)))
 const step = computed(() => steps.value[at.value])
-const role = ref<Role | ''>('')
-const mine = (r: Role): boolean => role.value === '' || role.value === r
+const roles = computed(() => rolesOf(steps.value))
+const role = ref('')
+const mine = (r: string): boolean => role.value === '' || role.value === r
 
 // ── search ──
 const follow = ref(false)
@@ -323,7 +323,7 @@ usePageKeys(event => {
           <label for="role">I am</label>
           <select id="role" v-model="role" class="border-b border-(--hair-strong)">
             <option value="">everyone</option>
-            <option v-for="r in ROLES" :key="r" :value="r">
+            <option v-for="r in roles" :key="r" :value="r">
               {{ r }}
             </option>
           </select>

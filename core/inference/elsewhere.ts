@@ -1,0 +1,127 @@
+import { significant } from '../math/significant'
+import { traitsOf } from '../recipes/all'
+import type { Change } from '../setup/paths'
+import type { Setup } from '../setup/types'
+import { heldAt } from './held'
+import { inform } from './inform'
+
+/** Something that another set-up has learnt and that bears on this one. */
+export interface LearntElsewhere {
+  what: 'speed' | 'tear' | 'hand'
+  /** Name of the set-up it was learnt on, and the day of its last reading, yyyy-mm-dd; empty: not said. */
+  from: string
+  date: string
+  /** m/s, or s of a hand's flinch, and its standard deviation; the same as it is held here. */
+  value: number
+  sigma: number
+  held: number
+  heldSigma: number
+  /** What taking it over changes. */
+  changes: Change[]
+}
+
+/** Things are alike whose figures differ by no more than this, shares; a launcher set otherwise throws otherwise. */
+const ALIKE = 0.05
+const ALIKE_SIZE = 0.15
+const ALIKE_SPEED = 0.5
+/** It must be better known there than here, share of the standard deviation. */
+const BETTER = 0.8
+
+const alike = (a: number, b: number, by: number): boolean => Math.abs(a - b) <= by * Math.max(a, b)
+
+interface Subject {
+  what: LearntElsewhere['what']
+  path: string
+  /** Whether what was learnt on the one holds for the other. */
+  shared: (a: Setup, b: Setup) => boolean
+  /** Standard deviation of the figure as it is held, in its unit. */
+  sigma: (setup: Setup) => number
+  changes: (learnt: Setup, sigma: number) => Change[]
+}
+
+const SUBJECTS: readonly Subject[] = [
+  {
+    what: 'speed',
+    path: 'motion.speed',
+    shared: (a, b) =>
+      a.action.kind === b.action.kind &&
+      a.motion.kind === b.motion.kind &&
+      !['still', 'fall'].includes(a.motion.kind) &&
+      alike(a.motion.mass, b.motion.mass, ALIKE) &&
+      alike(a.motion.diameter, b.motion.diameter, ALIKE) &&
+      alike(a.motion.speed, b.motion.speed, ALIKE_SPEED),
+    sigma: ({ motion }) => motion.speed * motion.speedError,
+    changes: ({ motion }, sigma) => [
+      { path: 'motion.speed', value: significant(motion.speed) },
+      { path: 'motion.speedError', value: significant(sigma / motion.speed) },
+      { path: 'motion.speedSpread', value: significant(motion.speedSpread) },
+    ],
+  },
+  {
+    what: 'tear',
+    path: 'subject.crackSpeed',
+    shared: (a, b) =>
+      traitsOf(a.recipe).tears === true &&
+      a.recipe === b.recipe &&
+      a.subject.filling === b.subject.filling &&
+      alike(a.subject.height, b.subject.height, ALIKE_SIZE),
+    sigma: ({ subject }) => subject.crackSpeed * subject.crackSpeedError,
+    changes: ({ subject }, sigma) => [
+      { path: 'subject.crackSpeed', value: significant(subject.crackSpeed) },
+      { path: 'subject.crackSpeedError', value: significant(sigma / subject.crackSpeed) },
+      { path: 'subject.crackSpeedSpread', value: significant(subject.crackSpeedSpread) },
+    ],
+  },
+  {
+    what: 'hand',
+    path: 'hand.flinch',
+    shared: (a, b) => a.trigger === 'hand' && b.trigger === 'hand',
+    sigma: ({ hand }) => hand.flinchError,
+    changes: ({ hand }, sigma) => [
+      { path: 'hand.flinch', value: significant(hand.flinch) },
+      { path: 'hand.flinchError', value: significant(sigma) },
+      { path: 'hand.scatter', value: significant(hand.scatter) },
+    ],
+  },
+]
+
+const lastDay = ({ evidence }: Setup): string =>
+  evidence.reduce((day, entry) => (entry.date > day ? entry.date : day), '')
+const figureAt = (setup: Setup, path: string): number =>
+  path === 'hand.flinch' ? setup.hand.flinch : path === 'motion.speed' ? setup.motion.speed : setup.subject.crackSpeed
+
+/**
+ * What other set-ups with the same launcher, skin or hand have learnt and know better than this one: of each the best
+ * known. Whether it really is the same is for whoever takes it over to say.
+ *
+ * @param setup validated
+ * @param others validated, each with its name in the set-up
+ */
+export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntElsewhere[] {
+  const here = inform(setup)
+  return SUBJECTS.flatMap(({ what, path, shared, sigma, changes }) => {
+    const heldSigma = heldAt(setup, here, path)?.sigma ?? sigma(here)
+    const [best] = others
+      .filter(other => shared(setup, other))
+      .flatMap(other => {
+        const learnt = inform(other)
+        const told = heldAt(other, learnt, path)
+        return told && told.sigma < BETTER * heldSigma ? [{ other, learnt, told }] : []
+      })
+      .sort((a, b) => a.told.sigma - b.told.sigma)
+    if (!best) return []
+    const { other, learnt, told } = best
+    return [
+      {
+        what,
+        from: other.name,
+        date: lastDay(other),
+        value: told.value,
+        sigma: told.sigma,
+        held: figureAt(here, path),
+        heldSigma,
+        changes: changes(learnt, told.sigma),
+      },
+    ]
+  })
+}
