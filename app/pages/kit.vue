@@ -76,10 +76,7 @@ function made(id: string): void {
           <UButton icon="i-lucide-plus" size="xs" label="Add" aria-label="Add to the kit" />
         </UDropdownMenu>
       </div>
-      <p v-if="store.loaded && shown.length === 0" class="text-[13px] text-(--ink-soft)">
-        No kit yet. Add the gear you own once, with its figures as rated; measure what matters, and set-ups take the
-        figures from here.
-      </p>
+      <p v-if="store.loaded && shown.length === 0" class="text-[13px] text-(--ink-soft)">No kit yet.</p>
       <template v-for="group in groups" :key="group.kind">
         <section v-if="group.records.length > 0" :aria-label="KIT_LABELS[group.kind].many" class="mb-3">
           <h2 class="section-title border-b border-(--ink) pb-0.5">
@@ -166,6 +163,13 @@ function made(id: string): void {
       <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
         This device is signed in as an assistant: kit is to be looked at here, and changed by the lead.
       </p>
+      <KitEmptyKit
+        v-if="store.loaded && shown.length === 0"
+        :can-add="session.isLead"
+        @add="add"
+        @leaflet="leaflet = true"
+        @import="file?.click()"
+      />
       <fieldset v-if="chosen" :disabled="!session.isLead" class="min-w-0">
         <KitEditor :key="chosen.id" :record="chosen" @chosen="choose" />
       </fieldset>

@@ -153,6 +153,11 @@ const judged = (entry: LogEntry): string =>
     .filter(key => entry[key] === false)
     .map(key => `not ${key}`)
     .join(', ')
+
+/** No take at all, whatever is asked for. */
+const nothingYet = computed(
+  () => stats.value?.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers,
+)
 </script>
 
 <template>
@@ -293,13 +298,8 @@ const judged = (entry: LogEntry): string =>
           :label="powerLabel"
         />
       </div>
-      <p v-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">
-        {{
-          stats && stats.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers
-            ? 'No takes yet. They are logged on the run or in a set-up, and all of them stand here.'
-            : 'No take is like that.'
-        }}
-      </p>
+      <LogEmptyLog v-if="loaded && nothingYet" />
+      <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">No take is like that.</p>
       <div v-else class="overflow-x-auto">
         <table class="log w-full text-[13px]">
           <thead class="text-left text-[12px] text-(--ink-soft)">

@@ -118,6 +118,18 @@ export const KIT_LABELS: Record<KitKind, { one: string; many: string }> = {
   consumable: { one: 'Prop', many: 'Props' },
 }
 
+/** What a set-up gets from an item of a kind. */
+export const KIT_GIVES: Record<KitKind, string> = {
+  camera: 'sync limit and band, shutter lag, sensor size and circle of confusion',
+  lens: 'field of view, depth of field, diffraction',
+  flash: 'streak and exposure at each power, recycle, how quick it answers',
+  sensor: 'when it answers, and how much that scatters',
+  controller: 'which delays can be dialled, in which steps',
+  link: 'how late the light is told',
+  modifier: 'stops lost, size and spread of the light',
+  consumable: 'props at hand, against what the plan needs',
+}
+
 export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
   balloon: 'Balloon burst',
   projectile: 'Projectile',

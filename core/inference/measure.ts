@@ -24,6 +24,8 @@ export interface MeasurementPromise {
   uncertainty: number
   /** Chance that the first take is on the moment after it, 0 to 1. */
   first: number
+  /** The set-up with what the measurement would show in it: to play its sessions. */
+  setup: Setup
 }
 
 /** Errors that careful hands read with: tape, thermometer. */
@@ -97,6 +99,6 @@ export function measureNext(a: Assessment): MeasurementPromise[] {
   return MEASUREMENTS.flatMap(id => {
     const then = after(a, id)
     if (then === null || then.spread.uncertainty > a.spread.uncertainty * (1 - WORTH)) return []
-    return [{ id, uncertainty: then.spread.uncertainty, first: then.keep.firstTake }]
+    return [{ id, uncertainty: then.spread.uncertainty, first: then.keep.firstTake, setup: then.entered }]
   }).sort((x, y) => x.uncertainty - y.uncertainty)
 }

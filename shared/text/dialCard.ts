@@ -7,6 +7,7 @@ import {
   type Quantity,
   type Setup,
   assumedOf,
+  cameraSets,
   programmeOf,
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
@@ -71,7 +72,8 @@ export function dialCardRows(
     ]),
     [
       'Camera',
-      `${show(picture.aperture, 'aperture')} · ${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`,
+      `${cameraSets(setup) ? 'sets itself, likely ' : ''}${show(picture.aperture, 'aperture')} · ` +
+        `${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`,
     ],
     [
       'Lens',

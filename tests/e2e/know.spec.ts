@@ -29,6 +29,15 @@ for (const way of ['key', 'touch'] as const) {
       await page.goto(ownLink())
       await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
       await asNew(page)
+      await page.goto('/kit')
+      const kit = page.getByTestId('empty-kit')
+      await expect(kit.getByRole('row')).toHaveCount(9)
+      await kit.getByRole('button', { name: 'A flash, from its leaflet' }).click()
+      await expect(page.getByRole('dialog', { name: 'A flash, from its leaflet' })).toBeVisible()
+      await page.keyboard.press('Escape')
+      await page.goto('/log')
+      await expect(page.getByTestId('empty-log')).toContainText('early, on or late, and whether it is a keeper')
+      await page.getByRole('link', { name: 'To the shoots: pick a set-up and run it' }).click()
       const times: string[] = []
       // All of them by key; the same screens by touch, of three.
       for (const recipe of way === 'key' ? RECIPES : (['pour', 'projectile', 'throw'] as const)) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type MeasurementPromise, type Plan, measureNext } from '~~/core'
+import { type Measurement, type MeasurementPromise, type Plan, measureNext } from '~~/core'
+import { playInWorker } from '~/services/simulation'
 import { MEASUREMENT_TEXT } from '~/text/knowledge'
 
 /** Which test at hand would tell most, the most telling first. */
@@ -7,6 +8,32 @@ const { plan } = defineProps<{ plan: Plan }>()
 const { show } = useNumbers()
 
 const promises = useCalm<Plan, MeasurementPromise[] | null>(() => plan, measureNext, null)
+
+/** Tests whose sessions are played, the most telling ones. */
+const PLAYED = 3
+/** Props for the keepers wanted, as it stands and after each test; played one after the other, aside. */
+const props = shallowRef<{ now: number | null; after: Partial<Record<Measurement, number | null>> } | null>(null)
+let round = 0
+watch(promises, async list => {
+  const mine = ++round
+  props.value = null
+  if (!list || list.length === 0) return
+  const { props: now } = await playInWorker(plan.entered, [], true)
+  const after: Partial<Record<Measurement, number | null>> = {}
+  for (const promise of list.slice(0, PLAYED)) {
+    if (mine !== round) return
+    after[promise.id] = (await playInWorker(promise.setup, [], true)).props
+  }
+  if (mine === round) props.value = { now, after }
+})
+onScopeDispose(() => round++)
+/** What a test would save; empty where it saves none or is not played. */
+function saved({ id }: MeasurementPromise): string {
+  const [now, then] = [props.value?.now, props.value?.after[id]]
+  if (then === undefined || then === null || now === undefined || now === then) return ''
+  if (now !== null && now < then) return ''
+  return `${now === null ? 'beyond count' : now} → ${then} props`
+}
 </script>
 
 <template>
@@ -24,7 +51,7 @@ const promises = useCalm<Plan, MeasurementPromise[] | null>(() => plan, measureN
         <span class="block text-[11px] text-(--ink-soft)">
           off by ±{{ show(plan.spread.uncertainty, 'time', { figures: 2 }) }} → ±{{
             show(promise.uncertainty, 'time', { figures: 2 })
-          }}
+          }}<template v-if="saved(promise)">; {{ saved(promise) }}</template>
         </span>
       </li>
     </ol>

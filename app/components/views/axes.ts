@@ -112,7 +112,8 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   )
   const near = Math.min(cloud ? -setup.subject.depth / 2 : 0, ...places)
   const span = 1.11 * (far - near)
-  const least = (room * footprint(setup)) / Math.max(1, 0.55 * roomAcross)
+  const least =
+    (room * (traitsOf(setup.recipe).flat ? setup.subject.height : footprint(setup))) / Math.max(1, 0.55 * roomAcross)
   const wide = Math.max(span, least)
   const low = near - 0.05 * (far - near) - (wide - span) / 2
   return [low, low + wide]

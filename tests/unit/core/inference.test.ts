@@ -14,6 +14,7 @@ import {
   find,
   flashFromKit,
   heldAt,
+  howMany,
   infer,
   learntElsewhere,
   marked,
@@ -285,6 +286,8 @@ logged('over simulated logs', () => {
       expect([id, ratio > 0.9 && ratio < 1.1, ratio]).toEqual([id, true, ratio])
     }
     expect(promised[0]!.id).toBe('control-3')
+    expect(howMany(promised[0]!.setup).props!).toBeLessThan(howMany(setup).props!)
+    expect(assess(promised[0]!.setup).keep.firstTake).toBeCloseTo(promised[0]!.first, 12)
     expect(promised.map(entry => entry.first)).toEqual([...promised.map(entry => entry.first)].sort((x, y) => y - x))
   })
 })
@@ -570,7 +573,7 @@ describe('what other set-ups have learnt', () => {
   })
   test('a hand is the same hand whatever it presses at', () => {
     const byHand = (recipe: Setup['recipe']): Setup => ({ ...newSetup(recipe, 'fast-shutter'), trigger: 'hand' })
-    const there = byHand('throw')
+    const there = byHand('balloon')
     const seen = { kind: 'late' as const, value: -0.05, error: 0.001, delay: -plan(there).timing.lead! }
     const known = {
       ...there,

@@ -1,0 +1,111 @@
+import { type Page, expect, test } from '@playwright/test'
+import { type Setup, evidenceOf, newKitItem, newSetup, withChanges } from '~~/core'
+import { callApi, fillField, makeSetup, openNewSetup, signIn } from './helpers'
+import { acknowledge } from './runHelpers'
+
+/** What could not be said before: where it is said on the page, and what it does there. */
+
+const changed = (setup: Setup, changes: Record<string, string | number | boolean | null>): Setup =>
+  withChanges(
+    setup,
+    Object.entries(changes).map(([path, value]) => ({ path, value })),
+  )
+const allInputs = (page: Page) =>
+  page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'All inputs' }).click()
+
+test('a second subject in the line is placed by a figure and by mouse, and the delay follows', async ({ page }) => {
+  await openNewSetup(page, changed(newSetup('projectile'), { 'subject.speedLost': 0.2, 'moment.offset': 0.15 }))
+  const second = page.getByRole('slider', { name: 'Second subject: behind the first' })
+  await expect(second).toHaveCount(0)
+  await allInputs(page)
+  await fillField(page, 'subject.secondGap', '80 mm')
+  await expect(second).toHaveAttribute('aria-valuenow', '0.08')
+  const delay = await page.getByTestId('delay').textContent()
+  await fillField(page, 'subject.speedLost', '40 %')
+  await expect(page.getByTestId('delay')).not.toHaveText(delay!)
+  await second.press('Shift+ArrowRight')
+  expect(Number(await second.getAttribute('aria-valuenow'))).toBeGreaterThan(0.08)
+})
+
+test('a hand catapult gives its speed by draw and pull, assumed until it is measured', async ({ page }) => {
+  await openNewSetup(page, changed(newSetup('projectile'), { 'action.kind': 'catapult', 'motion.mass': 0.008 }))
+  const know = page.getByTestId('know')
+  await fillField(page, 'action.draw', '50 cm')
+  await fillField(page, 'action.pull', '8 kg')
+  await expect(know.locator('input[data-path="motion.speed"]')).toHaveValue(/^58\.6/)
+  await expect(know.locator('[data-ask="motion.speed"]').getByText('don’t know')).toHaveCount(0)
+})
+
+test('a phone sets its own shutter: the row goes, and a figure says what it takes', async ({ page }) => {
+  await openNewSetup(
+    page,
+    changed(newSetup('pour', 'fast-shutter'), { 'trigger': 'burst', 'picture.ambientEv': 9, 'camera.baseIso': 50 }),
+  )
+  await allInputs(page)
+  await expect(page.locator('input[data-path="picture.shutter"]')).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Camera sets shutter and ISO itself' }).check()
+  await expect(page.locator('input[data-path="picture.shutter"]')).toHaveCount(0)
+  await page.getByRole('tab', { name: /^Figures/ }).click()
+  await expect(page.getByText('Shutter the camera sets')).toBeVisible()
+})
+
+test('roles are named and added, and the run calls them by their names', async ({ page }) => {
+  const id = await openNewSetup(page)
+  await page.getByRole('tab', { name: /^Lists/ }).click()
+  await page.getByLabel('Lights out', { exact: true }).fill('Mara')
+  await page.getByLabel('Lights out', { exact: true }).press('Enter')
+  await page.getByLabel('Reset', { exact: true }).fill('prop')
+  await page.getByLabel('Reset', { exact: true }).press('Enter')
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+  const { setup } = (await callApi(page, 'GET', `/api/setups/${id}`)).body as { setup: Setup }
+  expect(setup.crew).toMatchObject({ 'lights-out': 'Mara', 'reset': 'prop', 'open': '' })
+  await page.goto(`/setups/${id}/run`)
+  await acknowledge(page)
+  await expect(page.locator('#role option')).toHaveText(['everyone', 'lead', 'Mara', 'shutter', 'action', 'prop'])
+  await page.locator('#role').selectOption('Mara')
+  await expect(page.getByText('lead, not you')).toBeVisible()
+})
+
+test('what another set-up has learnt is offered, taken over and marked', async ({ page }) => {
+  await signIn(page)
+  const there = { ...changed(newSetup('projectile'), { 'motion.mass': 0.00321 }), name: 'Shot before' }
+  await makeSetup(page, {
+    ...there,
+    evidence: [evidenceOf(there, { kind: 'speed', value: 37, error: 0.1, at: 0, date: '2026-11-20' })],
+  })
+  await openNewSetup(page, changed(newSetup('projectile'), { 'motion.mass': 0.00321 }))
+  const offers = page.getByTestId('elsewhere')
+  await expect(offers).toContainText('on “Shot before”, 2026-11-20')
+  const first = await page.getByTestId('delay').textContent()
+  await offers.getByRole('button', { name: 'The same: use it' }).click()
+  await expect(offers).toHaveCount(0)
+  await expect(page.locator('input[data-path="motion.speed"]')).toHaveValue(/^36\.\d|^37/)
+  await expect(page.getByTestId('delay')).not.toHaveText(first!)
+})
+
+test('a dark band is said, and the curtains’ travel follows', async ({ page }) => {
+  await openNewSetup(page, changed(newSetup('toss'), { 'picture.shutter': 1 / 400 }))
+  await page.getByRole('button', { name: 'Say what was seen' }).click()
+  await page.getByTestId('evidence-kind').selectOption('dark')
+  await page.locator('input[data-path="seen.value"]').fill('45 %')
+  await page.locator('input[data-path="seen.value"]').press('Enter')
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByTestId('evidence')).toContainText('was 45 % dark')
+  await page.getByRole('tab', { name: /^Findings/ }).click()
+  await expect(page.getByText(/Dark band over 4[45]/)).toBeVisible()
+})
+
+test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
+  await signIn(page)
+  const made = await callApi(page, 'POST', '/api/kit', { items: [newKitItem('flash', 'Pasted lamp')] })
+  expect(made.status).toBe(201)
+  await page.goto(`/kit?item=${(made.body as { ids: string[] }).ids[0]}`)
+  await page.getByText('Paste a table from a spreadsheet').click()
+  await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110\n1/64\tquick')
+  await page.getByRole('button', { name: 'Take these rows' }).click()
+  await expect(page.getByText('Row 3: “quick” is not understood')).toBeVisible()
+  await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110')
+  await page.getByRole('button', { name: 'Take these rows' }).click()
+  await expect(page.getByText('2 rows taken, as rated')).toBeVisible()
+  await expect(page.locator('input[data-path="table[1].t05"]')).toHaveValue('110 µs')
+})
