@@ -20,6 +20,8 @@ const WANTED = new RegExp(
   [
     /^(method|trigger|sequence\.)/,
     /^(action|motion|sensor|link)\.kind$/,
+    /^motion\.face/,
+    /^camera\.setsShutter$/,
     /^moment\.(phase|reference|model|offset|descending|fraction|window\..*)$/,
     /^picture\.(aperture|iso|shutter|depthWanted|blurLimit|ambientLimit|circleOfConfusion)$/,
     /^sensor\.(source|threshold)$/,

@@ -272,7 +272,8 @@ export interface Evidence {
   /** Whether it counts. */
   on: boolean
   /**
-   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light); share (dark).
+   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light);
+   * share (dark).
    */
   value: number
   /** Standard error of the reading, same unit. */

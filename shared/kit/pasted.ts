@@ -11,7 +11,7 @@ const HEADINGS: readonly [RegExp, Column][] = [
   [/t\s*[.,]?\s*0?[.,]?5\b|half/i, 't05'],
   [/t\s*[.,]?\s*0?[.,]?1\b|tenth/i, 't01'],
 ]
-const UNIT = /\b(s|sec|seconds?|ms|milliseconds?|us|µs|μs|microseconds?)\b/i
+const UNIT = /(?:µ|μ|\bu)s\b|\bmicrosec|\bms\b|\bmillisec|\bs(?:ec(?:onds?)?)?\b/i
 /** Longer than any table of a leaflet; more is no table. */
 const MOST_TEXT = 20_000
 
@@ -26,7 +26,7 @@ function columnsOf(first: readonly string[]): {
   const columns = first.map(columnOf)
   const headed = columns.some(column => column !== null)
   return headed
-    ? { columns, units: first.map(heading => UNIT.exec(heading)?.[1]), headed }
+    ? { columns, units: first.map(heading => UNIT.exec(heading)?.[0]), headed }
     : { columns: first.length === 3 ? ['power', 't05', 't01'] : [], units: [], headed }
 }
 
@@ -63,5 +63,5 @@ export function pastedDurations(text: string): PastedRows {
 /** Unit that bare numbers of a column are in; without one, microseconds, as in the table itself. */
 function unitOf(said: string | undefined): string {
   if (said === undefined) return 'µs'
-  return /^m(s|illi)/i.test(said) ? 'ms' : /^s/i.test(said) ? 's' : 'µs'
+  return /^(ms|milli)/i.test(said) ? 'ms' : /^s/i.test(said) ? 's' : 'µs'
 }

@@ -52,8 +52,9 @@ function takeNumber(text: string): { value: number; rest: string } | null {
 }
 
 const SAID: Readonly<Record<string, number>> = { half: 0.5, one: 1, two: 2, three: 3, four: 4, five: 5 }
-const OFF =
-  /\b(half|one|two|three|four|five|a|\d+(?:[.,]\d+)?)\s*(?:a\s+)?(?:stops?|ev)\s*(?:too\s+)?(under|dark|darker|below|over|bright|brighter|above|light|lighter)\b/i
+const HOW_MANY = String.raw`\b(half|one|two|three|four|five|a|\d+(?:[.,]\d+)?)\s*(?:a\s+)?(?:stops?|ev)`
+const WHICH_WAY = String.raw`(?:too\s+)?(under|dark|darker|below|over|bright|brighter|above|light|lighter)\b`
+const OFF = new RegExp(String.raw`${HOW_MANY}\s*${WHICH_WAY}`, 'i')
 const DARK = /under|dark|below/i
 
 /** Stops that a frame came out under or over, as people say it: `two stops dark`; and the text without it. */

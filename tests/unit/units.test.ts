@@ -205,6 +205,7 @@ describe('a table pasted from a spreadsheet', () => {
       [1, 0.0012, 0.0036],
       [1 / 64, 0.00002, 1 / 25000],
     ])
+    expect(rows('power\tt.5 (µs)\tt.1, microseconds\n1/1\t900\t3600')).toEqual([[1, 900e-6, 3600e-6]])
     expect(rows('setting;t.1\n1/16;145\n1/32;1/11000\n')).toEqual([
       [1 / 16, null, 145e-6],
       [1 / 32, null, 1 / 11000],

@@ -14,8 +14,10 @@ async function look(): Promise<void> {
   learnt.value = await $fetch<LearntElsewhere[]>(`/api/setups/${id}/learnt`).catch(() => [])
 }
 watch(() => store.record?.id, look, { immediate: true })
-const figure = (row: LearntElsewhere, value: number, sigma: number): string =>
-  `${show(value, LEARNT_TEXT[row.what].quantity, { figures: 3 })} ± ${show(sigma, LEARNT_TEXT[row.what].quantity, { figures: 2 })}`
+function figure({ what }: LearntElsewhere, value: number, sigma: number): string {
+  const { quantity } = LEARNT_TEXT[what]
+  return `${show(value, quantity, { figures: 3 })} ± ${show(sigma, quantity, { figures: 2 })}`
+}
 
 function take(row: LearntElsewhere): void {
   if (!store.setup) return
