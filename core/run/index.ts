@@ -1,3 +1,4 @@
+export * from './clocks'
 export * from './feedback'
 export * from './learn'
 export { type HowMany, howMany } from './session'

@@ -13,7 +13,11 @@ import {
   plan,
   runStateOf,
   solveLight,
+  assess,
+  bufferAfter,
+  roomShowsAfter,
   rolesOf,
+  slowestRecycle,
   stepsOf,
   timing,
   withChange,
@@ -138,6 +142,37 @@ describe('cautions and calls fit what is there', () => {
     expect(ready({ ...make('throw', { method: 'fast-shutter', trigger: 'burst' }), flashes: [] })).toBe(
       'Everyone in place.',
     )
+  })
+})
+
+describe('clocks of a take', () => {
+  test('lights are ready when the slowest of them is, in proportion to its power', () => {
+    const setup = make('projectile', {
+      'flashes[0].recycleTime': 4,
+      'flashes[0].recyclePower': 1,
+      'flashes[0].power': 1 / 4,
+      'flashes[1].recycleTime': 6,
+      'flashes[1].recyclePower': 1,
+      'flashes[1].power': 1 / 8,
+    })
+    expect(slowestRecycle(setup)).toBeCloseTo(1, 12)
+    expect(slowestRecycle({ flashes: [] })).toBe(0)
+  })
+  test('the room shows when it has come to its limit: a stop of ambient halves the time', () => {
+    const at = (ev: number): number => roomShowsAfter(assess(make('drop', { 'picture.ambientEv': ev })))
+    const { exposure, setup } = assess(newSetup('drop'))
+    expect(roomShowsAfter({ exposure, setup })).toBeCloseTo(
+      setup.picture.shutter * 2 ** (setup.picture.ambientLimit - exposure.ambient),
+      9,
+    )
+    expect(at(-4) / at(-3)).toBeCloseTo(2, 9)
+  })
+  test('a burst fills its buffer frame by frame, and is told when it is full', () => {
+    const burst = make('pour', { 'trigger': 'burst', 'camera.frameRate': 10, 'camera.bufferFrames': 25 })
+    expect(bufferAfter(burst, 0)).toEqual({ frames: 1, of: 25, left: 2.5 })
+    expect(bufferAfter(burst, 1.05)).toMatchObject({ frames: 11, left: expect.closeTo(1.45, 9) })
+    expect(bufferAfter(burst, 4)).toEqual({ frames: 25, of: 25, left: 0 })
+    expect(bufferAfter(newSetup('pour'), 1)).toBeNull()
   })
 })
 

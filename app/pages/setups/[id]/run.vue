@@ -4,7 +4,6 @@ import {
   cautionsOf,
   dialOf,
   freshTakes,
-  recycleAt,
   rolesOf,
   runStateOf,
   settingsOf,
@@ -101,37 +100,7 @@ const delay = computed(() => run.state.delay ?? (plan.value && dialOf(plan.value
 const dial = (to: number): void => run.move({ delay: Number(to.toPrecision(12)) })
 
 // ── clocks ──
-/** When the lights were last set off, on whichever device that was called. */
-const actedAt = ref<number | null>(null)
-watch(
-  () => run.state.actedAt,
-  at => {
-    if (at !== null) actedAt.value = Date.parse(at)
-  },
-)
-const recycle = computed(() => Math.max(0, ...(setup.value?.flashes.map(flash => recycleAt(flash, flash.power)) ?? [])))
-const now = useNowWhile(
-  () =>
-    run.state.openedAt !== null || (actedAt.value !== null && Date.now() - actedAt.value < recycle.value * 1000 + 500),
-)
-const open = computed(() =>
-  run.state.openedAt === null ? null : Math.max(0, (now.value - Date.parse(run.state.openedAt)) / 1000),
-)
-/** s that the room may shine in before it shows. */
-const longest = computed(() =>
-  plan.value
-    ? plan.value.setup.picture.shutter * 2 ** (plan.value.setup.picture.ambientLimit - plan.value.exposure.ambient)
-    : Infinity,
-)
-const charging = computed(() =>
-  actedAt.value === null ? 0 : Math.max(0, recycle.value - (now.value - actedAt.value) / 1000),
-)
-watch(
-  () => (open.value === null ? -1 : Math.floor(open.value)),
-  (second, before) => {
-    if (second > 0 && second !== before) tick(second >= longest.value)
-  },
-)
+const { open, longest, charging, buffer } = useRunClocks(() => plan.value, tick)
 
 /** What the bench is told as a step is left; true where there is no bench, or it heard. */
 function tellBench(leaving: string): boolean {
@@ -380,21 +349,7 @@ usePageKeys(event => {
         <p class="text-[15px]" :class="{ hidden: step.id === 'judge' }">
           {{ step.text }}
         </p>
-        <div class="clocks">
-          <div v-if="open !== null">
-            <p class="text-[12px]">shutter open</p>
-            <p class="clock" :class="{ over: open > longest }" data-testid="open">
-              {{ open.toFixed(1) }}<span class="unit-small"> s</span>
-            </p>
-            <p class="text-[12px]">
-              {{ longest > 600 ? 'the room will not show' : `room shows after ${show(longest, 'time')}` }}
-            </p>
-          </div>
-          <div v-if="charging > 0">
-            <p class="text-[12px]">flashes ready in</p>
-            <p class="clock">{{ charging.toFixed(1) }}<span class="unit-small"> s</span></p>
-          </div>
-        </div>
+        <RunTakeClocks :open="open" :longest="longest" :charging="charging" :buffer="buffer" />
 
         <RunLatestPicture v-if="step.id === 'reset'" :plan="plan" />
         <template v-if="step.id === 'judge'">
@@ -498,24 +453,6 @@ usePageKeys(event => {
 .call.small {
   font-size: 40px;
 }
-.clocks {
-  display: flex;
-  justify-content: center;
-  gap: 40px;
-  min-height: 20px;
-}
-.clocks:not(:has(*)) {
-  min-height: 0;
-}
-.clock {
-  font-size: 50px;
-  line-height: 1;
-  font-weight: 560;
-  font-stretch: 86%;
-}
-.clock.over {
-  text-decoration: underline;
-}
 .back {
   border-color: var(--hair-strong);
   min-width: 84px;
@@ -536,9 +473,6 @@ kbd {
   }
   .call {
     font-size: 54px;
-  }
-  .clocks:empty {
-    display: none;
   }
   .call.small {
     font-size: 30px;
