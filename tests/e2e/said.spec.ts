@@ -114,3 +114,19 @@ test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
   await expect(page.getByText('2 rows taken, as rated')).toBeVisible()
   await expect(page.locator('input[data-path="table[1].t05"]')).toHaveValue(/^110.µs$/)
 })
+
+test('a burst’s buffer is watched in the run', async ({ page }) => {
+  const id = await openNewSetup(
+    page,
+    changed(newSetup('pour', 'fast-shutter'), { 'trigger': 'burst', 'camera.frameRate': 5, 'camera.bufferFrames': 9 }),
+  )
+  await page.goto(`/setups/${id}/run`)
+  await acknowledge(page)
+  await expect(page.getByTestId('buffer')).toHaveCount(0)
+  for (let i = 0; i < 6 && (await page.getByTestId('buffer').count()) === 0; i++) {
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(150)
+  }
+  await expect(page.getByTestId('buffer')).toContainText('of 9')
+  await expect(page.getByTestId('buffer')).toContainText('full: stop the burst')
+})

@@ -12,9 +12,10 @@ import {
   traitsOf,
 } from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
-import { type Box, type Label, alongLine, around, placeLabels } from './labels'
+import type { Box } from './labels'
 import { snapped } from './snap'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
+import { tableLabels } from './tableLabels'
 
 /**
  * The rig to scale in one of two projections: along and across the travel, or along and out of that plane, as the
@@ -232,212 +233,34 @@ const dimensions = computed(() => {
     .filter(([a, b]) => inside(a) && inside(b) && Math.abs(b - a) * perMetre.value > 14)
 })
 
-const labels = computed(() => {
-  const list: Label[] = []
-  const obstacles: Box[] = []
-  const { sensor, subject, picture, action } = setup.value
-  const mark = (x: number, y: number, r: number): void => {
-    obstacles.push({ x: x - r, y: y - r, width: 2 * r, height: 2 * r })
-  }
-  const body = area(
-    axes,
-    [subjectAt.value, -halfSubject.value],
-    [subjectAt.value + setup.value.subject.depth, halfSubject.value],
-  )
-  obstacles.push(body)
-  for (const [i, light] of lights.value.entries()) {
-    mark(light.x, light.y, 8)
-    const { flash } = light
-    list.push({
-      id: `light${i}`,
-      text:
-        `${flash.units > 1 ? `${flash.units} × ` : ''}${flash.name} ${show(flash.power, 'power')} · ` +
-        `${show(flash.distance, 'length', { unit: 'm' })}`,
-      spots: around(light.x, light.y, 14),
-    })
-  }
-  if (!fromCamera.value) {
-    mark(camera.value.x, camera.value.y, 10)
-    list.push({
-      id: 'camera',
-      text: `camera ${show(picture.distance, 'length', { unit: 'm' })}`,
-      spots: around(camera.value.x, camera.value.y, 14),
-    })
-  }
-  if (!fromCamera.value) {
-    const at = point(axes, middle.value, setup.value.scene.ground.distance)
-    list.push({ id: 'ground', text: 'ground', spots: around(at.x, at.y, 9) })
-  }
-  for (const [i, card] of setup.value.scene.cards.entries()) {
-    const at = point(axes, middle.value + card.along, fromCamera.value ? card.out : card.across)
-    mark(at.x, at.y, 8)
-    list.push({ id: `card${i}`, text: card.name, spots: around(at.x, at.y, 12) })
-  }
-  if (sensorAt.value) {
-    const { x, y, kind } = sensorAt.value
-    if (kind === 'beam' && !fromCamera.value)
-      obstacles.push(
-        ...[-28, 28].map(off => ({
-          x: x - 6 + (axes.upright ? off : 0),
-          y: y - 6 + (axes.upright ? 0 : off),
-          width: 12,
-          height: 12,
-        })),
-      )
-    else mark(x, y, 6)
-    const name =
-      kind === 'beam'
-        ? 'beam'
-        : kind === 'contact'
-          ? 'contact'
-          : `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'mm' })} off`
-    list.push({
-      id: 'sensor',
-      text: name,
-      colour: 'var(--sensing)',
-      spots:
-        kind === 'beam' && !fromCamera.value
-          ? axes.upright
-            ? [
-                { x: x + 38, y: y + 4, anchor: 'start' },
-                { x: x - 38, y: y + 4, anchor: 'end' },
-              ]
-            : [
-                { x: x + 9, y: y - 25, anchor: 'start' },
-                { x: x - 9, y: y - 25, anchor: 'end' },
-              ]
-          : around(x, y, 11),
-    })
-  }
-  for (const [i, [a, b]] of dimensions.value.entries()) {
-    obstacles.push(...alongLine([point(axes, a, dimensionAt.value), point(axes, b, dimensionAt.value)]))
-    const at = point(axes, (a + b) / 2, dimensionAt.value)
-    list.push({
-      id: `length${i}`,
-      text: show(Math.abs(b - a), 'length', { unit: 'm' }),
-      spots: axes.upright
-        ? [
-            { x: at.x - 5, y: at.y + 4, anchor: 'end' },
-            { x: at.x + 5, y: at.y + 4, anchor: 'start' },
-          ]
-        : [
-            { x: at.x, y: at.y - 3, anchor: 'middle' },
-            { x: at.x, y: at.y + 12, anchor: 'middle' },
-          ],
-    })
-  }
-  const top = point(axes, axes.upright ? subjectAt.value : middle.value, halfSubject.value)
-  list.push({
-    id: 'subject',
-    text: still.value
-      ? `${show(subject.height, 'length', { unit: 'mm' })} across`
-      : traitsOf(setup.value.recipe).cloud
-        ? 'cloud'
-        : 'subject',
-    spots: axes.upright
-      ? [{ x: top.x + 5, y: top.y + 12, anchor: 'start' }, ...around(top.x, top.y, 8)]
-      : [{ x: top.x, y: top.y - 7, anchor: 'middle' }, ...around(top.x, top.y, 9)],
-  })
-  if (second.value) {
-    const at = point(axes, subjectAt.value + second.value.gap + second.value.depth / 2, halfSubject.value)
-    list.push({
-      id: 'second',
-      text: 'second',
-      spots: [{ x: at.x, y: at.y - 7, anchor: 'middle' }, ...around(at.x, at.y, 9)],
-    })
-  }
-  if (shoots(action.kind)) {
-    list.push({
-      id: 'launcher',
-      text: action.kind,
-      spots: [
-        { x: start.value.x - 26, y: start.value.y - 11, anchor: 'start' },
-        { x: start.value.x - 26, y: start.value.y + 19, anchor: 'start' },
-      ],
-    })
-    const at = { x: axes.along(setup.value.catch.distance), y: start.value.y }
-    if (at.x < bounds.x + bounds.width)
-      list.push({
-        id: 'catch',
-        text: 'catch · nobody beyond',
-        colour: 'var(--bad)',
-        spots: [
-          { x: at.x - 6, y: at.y - 40, anchor: 'end' },
-          { x: at.x - 6, y: at.y + 48, anchor: 'end' },
-          { x: at.x - 6, y: at.y - 54, anchor: 'end' },
-        ],
-      })
-  } else if (!still.value) {
-    const name = (
-      {
-        stream: 'lip',
-        toss: 'hand',
-        swing: 'start',
-        fall: 'release',
-        arc: 'hand',
-        flight: 'hands',
-        steady: 'start',
-        still: '',
-      } as const
-    )[setup.value.motion.kind]
-    list.push({ id: 'start', text: name, spots: around(start.value.x, start.value.y, 8) })
-  }
-  if (depth.value && !fromCamera.value) {
-    const deep = plan.optics.depth
-    const [x, y] = [Math.max(depth.value.x, bounds.x), Math.max(depth.value.y, bounds.y)]
-    const width = Math.min(depth.value.x + depth.value.width, bounds.x + bounds.width) - x
-    const height = Math.min(depth.value.y + depth.value.height, bounds.y + bounds.height) - y
-    list.push({
-      id: 'depth',
-      text: `sharp over ${deep === null ? 'all beyond' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`,
-      spots: [
-        { x: x + width + 5, y: y + 12, anchor: 'start' },
-        ...(axes.upright ? [{ x: bounds.x + bounds.width - 3, y: y + 12, anchor: 'end' as const }] : []),
-        { x: x + width + 5, y: y + height + 8, anchor: 'start' },
-        { x: x + width + 5, y: y - 4, anchor: 'start' },
-        { x: x - 5, y: y - 4, anchor: 'end' },
-        { x: x + 5, y: y + height - 5, anchor: 'start' },
-        { x: x + width - 5, y: y + height - 5, anchor: 'end' },
-        { x: x + 5, y: y + 13, anchor: 'start' },
-        { x: x + width - 5, y: y + 13, anchor: 'end' },
-        { x: x + width / 2, y: y + height + 12, anchor: 'middle' },
-      ],
-    })
-  }
-  if (fromCamera.value) {
-    list.push({
-      id: 'field',
-      text: `frame ${show(plan.optics.fieldWidth, 'length', { unit: 'mm' })} wide`,
-      spots: [
-        { x: frame.value.x + frame.value.width + 4, y: frame.value.y + frame.value.height, anchor: 'start' },
-        { x: frame.value.x, y: frame.value.y + frame.value.height + 13, anchor: 'start' },
-      ],
-    })
-    if (drop.value > 0.0005)
-      list.push({
-        id: 'drop',
-        text: `drops ${show(drop.value, 'length', { unit: 'mm' })} on the way`,
-        colour: 'var(--action)',
-        spots: around(point(axes, subjectAt.value * 0.55, 0).x, point(axes, 0, 0).y, 12).slice(2),
-      })
-  }
-  for (const ring of rings.value)
-    list.push({
-      id: `ring${ring.id}`,
-      text: `${severalRings.value ? `${ring.light} ` : ''}${show(ring.stop, 'stops')}`,
-      colour: 'var(--light)',
-      spots: around(ring.x, ring.y, 5),
-    })
-  if (!still.value) obstacles.push(...alongLine([start.value, point(axes, ends.value[1], 0)]))
-  obstacles.push(
-    ...alongLine([
-      point(axes, middle.value + half.value.along, 0),
-      camera.value,
-      point(axes, middle.value - half.value.along, 0),
-    ]),
-  )
-  return placeLabels(list, bounds, obstacles)
-})
+const labels = computed(() =>
+  tableLabels(
+    {
+      plan,
+      axes,
+      bounds,
+      fromCamera: fromCamera.value,
+      subjectAt: subjectAt.value,
+      middle: middle.value,
+      halfSubject: halfSubject.value,
+      second: second.value,
+      start: start.value,
+      camera: camera.value,
+      lights: lights.value,
+      sensor: sensorAt.value,
+      dimensions: dimensions.value,
+      dimensionAt: dimensionAt.value,
+      depth: depth.value,
+      frame: frame.value,
+      drop: drop.value,
+      rings: rings.value,
+      severalRings: severalRings.value,
+      ends: ends.value,
+      halfField: half.value.along,
+    },
+    show,
+  ),
+)
 
 /** The replay's instant: the object where it is, its sound as far as it has come. */
 const now = computed(() => {
