@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges, traitsOf } from '~~/core'
+import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf } from './axes'
-import { type Box, type Label, alongLine, around, labelBox, placeLabels } from './labels'
+import type { Box } from './labels'
 import { type Place, pathGeometry } from './pathGeometry'
+import { pathLabels } from './pathLabels'
 import { snapped } from './snap'
 
 /**
@@ -68,19 +69,6 @@ function dragMark(p: { x: number; y: number }, merge: string, free: boolean): vo
 const momentStep = computed(() => Math.max((plan.keep.before + plan.keep.after) / 20, 1e-6))
 const sense = computed(() => (axes.along(1) < axes.along(0) ? -1 : 1))
 
-const sensorName = computed(
-  () =>
-    (
-      ({
-        beam: 'crosses the beam',
-        sound: plan.timing.heard === 'shock' ? 'shock heard' : 'heard',
-        contact: 'touched',
-        hand: 'pressed',
-      }) as const
-    )[setup.value.sensor.kind],
-)
-const spreads = computed(() => geometry.value.spreadAlong > 0 && geometry.value.markAt !== null)
-
 /** Ticks with their labels at the foot of the axes. */
 const timeTicks = computed(() =>
   axes.across.ticks(6).map(tick => {
@@ -101,202 +89,23 @@ const alongTicks = computed(() =>
   }),
 )
 
-/** What the picture, the light and the rest are called, set clear of each other. */
-const labels = computed(() => {
-  const g = geometry.value
-  const list: Label[] = []
-  const obstacles: Box[] = []
-  if (g.picture && captured.value !== null && shown(captured.value)) {
-    const at = point(axes, inside(g.picture[0]), captured.value)
-    obstacles.push({ x: at.x - 7, y: at.y - 7, width: 14, height: 14 })
-    list.push({
-      id: 'picture',
-      bold: true,
-      text: `picture${spreads.value ? `, ±${show(g.spreadAlong, 'length', { unit: 'mm', figures: 2 })}` : ''}`,
-      spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)),
-    })
-  }
-  if (captured.value !== null && shown(captured.value)) {
-    const text =
-      `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ` +
-      `${show(captured.value, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`
-    const at = (along: number) => point(axes, along, captured.value!)
-    const [first, last] = [
-      at(axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0]),
-      at(axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1]),
-    ]
-    list.push({
-      id: 'light',
-      bold: true,
-      colour: 'var(--light)',
-      text,
-      spots: axes.upright
-        ? [
-            { x: first.x - 6, y: first.y + 4, anchor: 'end' },
-            { x: first.x + 6, y: first.y + 4, anchor: 'start' },
-            { x: last.x - 6, y: last.y - 8, anchor: 'end' },
-            { x: last.x - 6, y: last.y - 24, anchor: 'end' },
-          ]
-        : [
-            { x: first.x + 6, y: first.y - 6, anchor: 'start' },
-            { x: last.x - 6, y: last.y - 6, anchor: 'end' },
-            { x: first.x + 6, y: first.y + 15, anchor: 'start' },
-            { x: last.x - 6, y: last.y + 15, anchor: 'end' },
-          ],
-    })
-  }
-  for (const pop of g.pops) {
-    const at = point(axes, inside(pop.at[0]), pop.at[1])
-    obstacles.push({ x: at.x - 4, y: at.y - 4, width: 8, height: 8 })
-    if (shown(pop.at[1])) obstacles.push(area(axes, [ends.value[0], pop.at[1]], [ends.value[1], pop.at[1]]))
-  }
-  const lastPop = g.pops.at(-1)
-  if (lastPop && shown(lastPop.at[1])) {
-    const at = point(axes, inside(lastPop.at[0]), lastPop.at[1])
-    list.push({
-      id: 'last-pop',
-      colour: 'var(--light)',
-      text: `pop ${lastPop.number}, ${show(lastPop.at[1], 'time', { figures: 4 })}`,
-      spots: around(at.x, at.y, 9),
-    })
-  }
-  if (g.panned.length > 1) {
-    const at = point(axes, ...g.panned[Math.floor(g.panned.length / 2)]!)
-    list.push({
-      id: 'panned',
-      colour: 'var(--action)',
-      text: 'as the turning camera sees it',
-      spots: around(at.x, at.y, 11),
-    })
-  }
-  if (g.stretches) {
-    const { sensed, delayFrom, delayTo } = g.stretches
-    if (shown(sensed)) {
-      const at = point(axes, inside(g.sensorAt), sensed)
-      obstacles.push({ x: at.x - 4, y: at.y - 4, width: 8, height: 8 })
-      list.push({ id: 'sensed', text: `${sensorName.value} ${show(sensed, 'time')}`, spots: around(at.x, at.y, 9) })
-    }
-    const middle = (inTime(delayFrom) + inTime(delayTo)) / 2
-    const at = point(axes, inside(g.sensorAt), middle)
-    list.push({
-      id: 'delay',
-      bold: true,
-      colour: 'var(--sensing)',
-      text: `delay ${show(plan.timing.used as number, 'time', { figures: 4 })}`,
-      spots: axes.upright
-        ? [
-            { x: at.x, y: at.y + 17, anchor: 'middle' },
-            { x: at.x, y: at.y - 9, anchor: 'middle' },
-          ]
-        : around(at.x, at.y, 9),
-    })
-  }
-  if (momentShown.value !== null) {
-    const edge = point(
+const labels = computed(() =>
+  pathLabels(
+    {
+      plan,
       axes,
-      axes.upright ? axes.along.invert(Math.max(...axes.along.range())) : ends.value[1],
-      momentShown.value,
-    )
-    const near = point(
-      axes,
-      axes.upright ? axes.along.invert(Math.min(...axes.along.range())) : ends.value[0],
-      momentShown.value,
-    )
-    const text = g.markAt === null ? `${setup.value.moment.phase}, ${show(momentShown.value, 'time')}` : ''
-    if (text) {
-      list.push({
-        id: 'moment',
-        colour: 'var(--action)',
-        text,
-        spots: axes.upright
-          ? [
-              { x: edge.x - 5, y: edge.y - 6, anchor: 'end' },
-              { x: edge.x - 5, y: edge.y - 20, anchor: 'end' },
-              { x: near.x - 5, y: near.y + 18, anchor: 'end' },
-            ]
-          : [
-              { x: edge.x - 5, y: edge.y + 15, anchor: 'end' },
-              { x: edge.x - 5, y: edge.y - 5, anchor: 'end' },
-              { x: near.x + 5, y: near.y + 15, anchor: 'start' },
-            ],
-      })
-    }
-  }
-  if (g.markAt !== null && inside(g.markAt) === g.markAt) {
-    const [a, b] = [point(axes, g.markAt, times.value[1]), point(axes, g.markAt, times.value[0])]
-    list.push({
-      id: 'mark',
-      colour: 'var(--action)',
-      text: 'mark',
-      spots: axes.upright
-        ? [
-            { x: a.x - 6, y: a.y - 5, anchor: 'end' },
-            { x: b.x + 6, y: b.y - 5, anchor: 'start' },
-            { x: a.x - 6, y: a.y + 13, anchor: 'end' },
-          ]
-        : [
-            { x: a.x + 5, y: a.y - 6, anchor: 'start' },
-            { x: b.x + 5, y: b.y + 13, anchor: 'start' },
-            { x: a.x - 5, y: a.y - 6, anchor: 'end' },
-          ],
-    })
-  }
-  const lineEnd = g.object.at(Math.round(g.object.length * 0.3))
-  if (lineEnd) {
-    const at = point(axes, ...lineEnd)
-    list.push({
-      id: 'object',
-      colour: 'var(--action)',
-      text:
-        setup.value.motion.kind === 'still'
-          ? traitsOf(setup.value.recipe).tears
-            ? 'edge of the tear'
-            : 'stays where it is'
-          : traitsOf(setup.value.recipe).cloud
-            ? 'edge of the cloud'
-            : setup.value.motion.kind === 'stream'
-              ? 'tip of the stream'
-              : 'object',
-      spots: around(at.x, at.y, 9),
-    })
-  }
-  const heard = g.sound.at(-1)
-  if (heard) {
-    const at = point(axes, ...heard)
-    list.push({
-      id: 'sound',
-      colour: 'var(--sensing)',
-      text: `sound ${show(plan.soundSpeed, 'speed')}`,
-      spots: [
-        { x: at.x - 6, y: at.y - 6, anchor: 'end' },
-        { x: at.x - 6, y: at.y + 14, anchor: 'end' },
-        { x: at.x + 6, y: at.y + 4, anchor: 'start' },
+      bounds,
+      geometry: geometry.value,
+      ends: ends.value,
+      times: times.value,
+      ticks: [
+        ...timeTicks.value.map(spot => ({ spot, text: show(spot.tick, 'time') })),
+        ...alongTicks.value.map(spot => ({ spot, text: show(spot.tick, 'length', { unit: alongUnit.value }) })),
       ],
-    })
-  }
-  const shock = g.shock.at(-1)
-  if (shock)
-    list.push({
-      id: 'shock',
-      colour: 'var(--sensing)',
-      text: 'shock',
-      spots: around(point(axes, ...shock).x, point(axes, ...shock).y, 8),
-    })
-  const ticks = [
-    ...timeTicks.value.map(t => labelBox(t, show(t.tick, 'time'))),
-    ...alongTicks.value.map(t => labelBox(t, show(t.tick, 'length', { unit: alongUnit.value }))),
-  ]
-  if (g.stretches) {
-    const { sensed: from, captured: to } = g.stretches
-    obstacles.push(
-      ...alongLine([point(axes, inside(g.sensorAt), inTime(from)), point(axes, inside(g.sensorAt), inTime(to))]),
-    )
-  }
-  const lines = [g.object.filter((_, i) => i % 6 === 0), g.sound].flatMap(places =>
-    alongLine(places.map(place => point(axes, ...place))),
-  )
-  return placeLabels(list, bounds, [...ticks, ...obstacles, ...lines])
-})
+    },
+    show,
+  ),
+)
 
 /** The replay's instant: where the object and its sound are. */
 const now = computed(() => {
@@ -541,7 +350,7 @@ const now = computed(() => {
       class="pointer-events-none"
     >
       <line
-        v-if="spreads"
+        v-if="geometry.spreadAlong > 0 && geometry.markAt !== null"
         v-bind="
           segment(
             axes,

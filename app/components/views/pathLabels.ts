@@ -1,0 +1,281 @@
+import { type Plan, type Quantity, traitsOf } from '~~/core'
+import type { FormatOptions } from '~~/shared/units'
+import { type Axes, area, clamped, point } from './axes'
+import {
+  type Box,
+  type Label,
+  type LabelSpot,
+  type PlacedLabel,
+  alongLine,
+  around,
+  labelBox,
+  placeLabels,
+} from './labels'
+import type { PathGeometry } from './pathGeometry'
+
+/** What is drawn in the path chart and is to be named. */
+export interface PathParts {
+  plan: Plan
+  axes: Axes
+  bounds: Box
+  geometry: PathGeometry
+  /** Stretch of the distance axis, m, low end first, and of the time axis, s. */
+  ends: readonly [number, number]
+  times: readonly [number, number]
+  /** Ticks with their texts: nothing is set over them. */
+  ticks: readonly { spot: LabelSpot; text: string }[]
+}
+
+type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
+/** Labels of a part, and what other labels keep clear of. */
+interface Named {
+  labels?: Label[]
+  obstacles?: Box[]
+}
+type Part = (parts: PathParts, show: Show) => Named
+
+const inside = ({ axes }: PathParts, along: number): number => clamped(axes.along, along)
+const inTime = ({ axes }: PathParts, time: number): number => clamped(axes.across, time)
+const shown = ({ times }: PathParts, time: number): boolean => time >= times[0] && time <= times[1]
+const mark = ({ x, y }: { x: number; y: number }, r: number): Box => ({
+  x: x - r,
+  y: y - r,
+  width: 2 * r,
+  height: 2 * r,
+})
+
+/** Both ends of a line across the chart at an instant, as drawn from its top or left. */
+function across({ axes, ends }: PathParts, time: number): [{ x: number; y: number }, { x: number; y: number }] {
+  const [low, high] = [Math.min(...axes.along.range()), Math.max(...axes.along.range())]
+  return axes.upright
+    ? [point(axes, axes.along.invert(low), time), point(axes, axes.along.invert(high), time)]
+    : [point(axes, ends[0], time), point(axes, ends[1], time)]
+}
+
+const pictureLabel: Part = (parts, show) => {
+  const { plan, axes, geometry } = parts
+  const { captured } = plan.timing
+  if (!geometry.picture || captured === null || !shown(parts, captured)) return {}
+  const at = point(axes, inside(parts, geometry.picture[0]), captured)
+  const spreads = geometry.spreadAlong > 0 && geometry.markAt !== null
+  return {
+    obstacles: [mark(at, 7)],
+    labels: [
+      {
+        id: 'picture',
+        bold: true,
+        text: `picture${spreads ? `, ±${show(geometry.spreadAlong, 'length', { unit: 'mm', figures: 2 })}` : ''}`,
+        spots: [...around(at.x, at.y, 12)].reverse().concat(around(at.x, at.y, 24)),
+      },
+    ],
+  }
+}
+
+const lightLabel: Part = (parts, show) => {
+  const { plan, axes } = parts
+  const { captured } = plan.timing
+  if (captured === null || !shown(parts, captured)) return {}
+  const [first, last] = across(parts, captured)
+  return {
+    labels: [
+      {
+        id: 'light',
+        bold: true,
+        colour: 'var(--light)',
+        text:
+          `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ` +
+          `${show(captured, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`,
+        spots: axes.upright
+          ? [
+              { x: first.x - 6, y: first.y + 4, anchor: 'end' },
+              { x: first.x + 6, y: first.y + 4, anchor: 'start' },
+              { x: last.x - 6, y: last.y - 8, anchor: 'end' },
+              { x: last.x - 6, y: last.y - 24, anchor: 'end' },
+            ]
+          : [
+              { x: first.x + 6, y: first.y - 6, anchor: 'start' },
+              { x: last.x - 6, y: last.y - 6, anchor: 'end' },
+              { x: first.x + 6, y: first.y + 15, anchor: 'start' },
+              { x: last.x - 6, y: last.y + 15, anchor: 'end' },
+            ],
+      },
+    ],
+  }
+}
+
+/** Pops after the first, and the way of all of them as a camera that turns or moves sees it. */
+const popLabels: Part = (parts, show) => {
+  const { axes, ends, geometry } = parts
+  const at = (place: number, time: number) => point(axes, inside(parts, place), time)
+  const last = geometry.pops.at(-1)
+  const panned = geometry.panned[Math.floor(geometry.panned.length / 2)]
+  const labels: Label[] = []
+  if (last && shown(parts, last.at[1]))
+    labels.push({
+      id: 'last-pop',
+      colour: 'var(--light)',
+      text: `pop ${last.number}, ${show(last.at[1], 'time', { figures: 4 })}`,
+      spots: around(at(...last.at).x, at(...last.at).y, 9),
+    })
+  if (geometry.panned.length > 1 && panned)
+    labels.push({
+      id: 'panned',
+      colour: 'var(--action)',
+      text: `as the ${parts.plan.setup.sequence.panSpeed > 0 ? 'turning' : 'moving'} camera sees it`,
+      spots: around(point(axes, ...panned).x, point(axes, ...panned).y, 11),
+    })
+  return {
+    labels,
+    obstacles: geometry.pops.flatMap(pop => [
+      mark(at(...pop.at), 4),
+      ...(shown(parts, pop.at[1]) ? [area(axes, [ends[0], pop.at[1]], [ends[1], pop.at[1]])] : []),
+    ]),
+  }
+}
+
+/** What the sensor is said to do as it answers. */
+const sensedAs = ({ setup, timing }: Plan): string =>
+  ({
+    beam: 'crosses the beam',
+    sound: timing.heard === 'shock' ? 'shock heard' : 'heard',
+    contact: 'touched',
+    hand: 'pressed',
+  })[setup.sensor.kind]
+
+const chainLabels: Part = (parts, show) => {
+  const { plan, axes, geometry } = parts
+  if (!geometry.stretches) return {}
+  const { sensed, delayFrom, delayTo, captured } = geometry.stretches
+  const at = (time: number) => point(axes, inside(parts, geometry.sensorAt), time)
+  const delay = at((inTime(parts, delayFrom) + inTime(parts, delayTo)) / 2)
+  return {
+    obstacles: [
+      ...(shown(parts, sensed) ? [mark(at(sensed), 4)] : []),
+      ...alongLine([at(inTime(parts, sensed)), at(inTime(parts, captured))]),
+    ],
+    labels: [
+      ...(shown(parts, sensed)
+        ? [
+            {
+              id: 'sensed',
+              text: `${sensedAs(plan)} ${show(sensed, 'time')}`,
+              spots: around(at(sensed).x, at(sensed).y, 9),
+            },
+          ]
+        : []),
+      {
+        id: 'delay',
+        bold: true,
+        colour: 'var(--sensing)',
+        text: `delay ${show(plan.timing.used as number, 'time', { figures: 4 })}`,
+        spots: axes.upright
+          ? [
+              { x: delay.x, y: delay.y + 17, anchor: 'middle' },
+              { x: delay.x, y: delay.y - 9, anchor: 'middle' },
+            ]
+          : around(delay.x, delay.y, 9),
+      },
+    ],
+  }
+}
+
+/** The moment by its name where it is a time; the mark where it is a place. */
+const momentLabels: Part = (parts, show) => {
+  const { plan, axes, times, geometry } = parts
+  const { moment } = plan.timing
+  const { markAt } = geometry
+  const labels: Label[] = []
+  if (markAt === null && moment !== null && shown(parts, moment)) {
+    const [near, edge] = across(parts, moment)
+    labels.push({
+      id: 'moment',
+      colour: 'var(--action)',
+      text: `${plan.setup.moment.phase}, ${show(moment, 'time')}`,
+      spots: axes.upright
+        ? [
+            { x: edge.x - 5, y: edge.y - 6, anchor: 'end' },
+            { x: edge.x - 5, y: edge.y - 20, anchor: 'end' },
+            { x: near.x - 5, y: near.y + 18, anchor: 'end' },
+          ]
+        : [
+            { x: edge.x - 5, y: edge.y + 15, anchor: 'end' },
+            { x: edge.x - 5, y: edge.y - 5, anchor: 'end' },
+            { x: near.x + 5, y: near.y + 15, anchor: 'start' },
+          ],
+    })
+  }
+  if (markAt !== null && inside(parts, markAt) === markAt) {
+    const [a, b] = [point(axes, markAt, times[1]), point(axes, markAt, times[0])]
+    labels.push({
+      id: 'mark',
+      colour: 'var(--action)',
+      text: 'mark',
+      spots: axes.upright
+        ? [
+            { x: a.x - 6, y: a.y - 5, anchor: 'end' },
+            { x: b.x + 6, y: b.y - 5, anchor: 'start' },
+            { x: a.x - 6, y: a.y + 13, anchor: 'end' },
+          ]
+        : [
+            { x: a.x + 5, y: a.y - 6, anchor: 'start' },
+            { x: b.x + 5, y: b.y + 13, anchor: 'start' },
+            { x: a.x - 5, y: a.y - 6, anchor: 'end' },
+          ],
+    })
+  }
+  return { labels }
+}
+
+/** What the line of the path follows, in a word. */
+function followedAs({ setup }: Plan): string {
+  const { tears, cloud } = traitsOf(setup.recipe)
+  if (setup.motion.kind === 'still') return tears ? 'edge of the tear' : 'stays where it is'
+  if (cloud) return 'edge of the cloud'
+  return setup.motion.kind === 'stream' ? 'tip of the stream' : 'object'
+}
+
+const lineLabels: Part = ({ plan, axes, geometry }, show) => {
+  const [end, heard, shock] = [
+    geometry.object.at(Math.round(geometry.object.length * 0.3)),
+    geometry.sound.at(-1),
+    geometry.shock.at(-1),
+  ].map(place => place && point(axes, ...place))
+  const labels: Label[] = []
+  if (end)
+    labels.push({ id: 'object', colour: 'var(--action)', text: followedAs(plan), spots: around(end.x, end.y, 9) })
+  if (heard)
+    labels.push({
+      id: 'sound',
+      colour: 'var(--sensing)',
+      text: `sound ${show(plan.soundSpeed, 'speed')}`,
+      spots: [
+        { x: heard.x - 6, y: heard.y - 6, anchor: 'end' },
+        { x: heard.x - 6, y: heard.y + 14, anchor: 'end' },
+        { x: heard.x + 6, y: heard.y + 4, anchor: 'start' },
+      ],
+    })
+  if (shock) labels.push({ id: 'shock', colour: 'var(--sensing)', text: 'shock', spots: around(shock.x, shock.y, 8) })
+  return { labels }
+}
+
+/** Ticks and lines that labels keep clear of. */
+const background: Part = ({ axes, geometry, ticks }) => ({
+  obstacles: [
+    ...ticks.map(({ spot, text }) => labelBox(spot, text)),
+    ...[geometry.object.filter((_, i) => i % 6 === 0), geometry.sound].flatMap(places =>
+      alongLine(places.map(place => point(axes, ...place))),
+    ),
+  ],
+})
+
+/** What picture, light and the rest of the path chart are called, clear of each other; the first named comes first. */
+export function pathLabels(parts: PathParts, show: Show): PlacedLabel[] {
+  const named = [pictureLabel, lightLabel, popLabels, chainLabels, momentLabels, lineLabels, background].map(part =>
+    part(parts, show),
+  )
+  return placeLabels(
+    named.flatMap(({ labels = [] }) => labels),
+    parts.bounds,
+    named.flatMap(({ obstacles = [] }) => obstacles),
+  )
+}
