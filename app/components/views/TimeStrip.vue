@@ -3,9 +3,9 @@ import { useElementSize } from '@vueuse/core'
 import { type Plan, delayChanges, hitsMoment, lastLight, lightChanges, momentChanges } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './axes'
-import { type Box, type Label, placeLabels } from './labels'
 import { movedExtent, zoomedExtent } from './layout'
 import { chainStretches, lanesOf, popTimes, pulseOutline, shutterTimes, stripExtents } from './stripGeometry'
+import { stripLabels } from './stripLabels'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -184,122 +184,24 @@ const nudgeMoment = (steps: number): void =>
 const nudgeDelay = (steps: number): void =>
   change(delayChanges(plan, (timing.value.used ?? 0) + steps * plan.setup.controller.delayStep), 'delay-keys')
 
-const labels = computed(() => {
-  const list: Label[] = []
-  const bounds: Box = { x: left, y: TOP - 8, width: right.value - left, height: height.value - TOP - FOOT + 10 }
-  const obstacles: Box[] = []
-  const beside = (x: number, y: number, up = 0) => [
-    { x: x + 6, y: y + 4 - up, anchor: 'start' as const },
-    { x: x - 6, y: y + 4 - up, anchor: 'end' as const },
-  ]
-  if (inView(timing.value.captured))
-    obstacles.push({ x: t.value(timing.value.captured) - 1, y: TOP, width: 2, height: height.value })
-  if (inView(timing.value.moment))
-    list.push({
-      id: 'moment',
-      colour: 'var(--action)',
-      bold: true,
-      text: `moment ${show(timing.value.moment, 'time', { figures: 4 })}`,
-      spots: [
-        ...beside(t.value(timing.value.moment), lane('action'), 9).reverse(),
-        ...beside(t.value(timing.value.moment), lane('action'), -10),
-      ],
-    })
-  if (inView(timing.value.impact) && timing.value.impact !== 0 && timing.value.impact !== timing.value.moment)
-    list.push({
-      id: 'impact',
-      text: `impact ${show(timing.value.impact, 'time')}`,
-      spots: [
-        ...beside(t.value(timing.value.impact), lane('action'), 9).reverse(),
-        ...beside(t.value(timing.value.impact), lane('action'), -10).reverse(),
-      ],
-    })
-  if (inView(timing.value.apex))
-    list.push({
-      id: 'apex',
-      text: `apex ${show(timing.value.apex, 'time')}`,
-      spots: [
-        ...beside(t.value(timing.value.apex), lane('action'), 9),
-        ...beside(t.value(timing.value.apex), lane('action'), -10),
-      ],
-    })
-  if (inView(0)) list.push({ id: 'start', text: 'start', spots: beside(t.value(0), lane('action'), 7) })
-  if (plan.setup.trigger === 'sensor' && inView(timing.value.sensed))
-    list.push({
-      id: 'sensed',
-      text: `${timing.value.heard ? `hears the ${timing.value.heard}` : 'sensed'} ${show(timing.value.sensed, 'time')}`,
-      spots: beside(t.value(timing.value.sensed), lane('sensing')),
-    })
-  for (const s of stretches.value) {
-    const [a, b] = [clip(s.from), clip(s.to)]
-    const wide = b - a
-    const text =
-      s.id === 'delay' ? show(s.to - s.from, 'time', { figures: 4 }) : `${s.label} ${show(s.to - s.from, 'time')}`
-    if (s.id === 'delay' && wide > 2)
-      list.push({
-        id: 'delay',
-        bold: true,
-        colour: 'var(--sensing)',
-        text,
-        spots: [
-          { x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' },
-          ...beside(b, lane('controller')),
-        ],
-      })
-    else if (wide > 34 && s.id !== 'camera')
-      list.push({
-        id: s.id,
-        text,
-        spots: [
-          { x: (a + b) / 2, y: lane('controller') + bar.value / 2 + 10, anchor: 'middle' },
-          { x: (a + b) / 2, y: lane('controller') - bar.value / 2 - 3, anchor: 'middle' },
-        ],
-      })
-  }
-  lights.value.forEach((pops, i) => {
-    const shown = pops.filter(inView)
-    const [first, last] = [shown[0], shown.at(-1)]
-    if (!lit.value || first === undefined || last === undefined) return
-    const text =
-      `${pops.length > 1 ? `${pops.length} pops, ` : ''}${show(plan.pulses[i]!.t01, 'time')} at ` +
-      `${show(plan.setup.flashes[i]!.power, 'power')}`
-    list.push({
-      id: `light${i}`,
-      text,
-      spots: [beside(t.value(first), lane(`light${i}`))[1]!, beside(t.value(last), lane(`light${i}`))[0]!],
-    })
-  })
-  if (shutter.value) {
-    const { opens, full, closing, released } = shutter.value
-    const early = plan.setup.method === 'open-shutter' && opens <= 0
-    const text = `${show(plan.setup.picture.shutter, 'shutter')}${early ? ', opened before the action' : ''}`
-    const x = clip(clip(full) > left ? full : range.value[0])
-    list.push({
-      id: 'shutter',
-      colour: 'var(--shutter)',
-      text,
-      spots: [
-        { x: x + 6, y: lane('shutter') + 4, anchor: 'start' },
-        { x: clip(closing) - 6, y: lane('shutter') + 4, anchor: 'end' },
-      ],
-    })
-    if (released !== null && clip(opens) - clip(released) > 50)
-      list.push({
-        id: 'lag',
-        text: `shutter lag ${show(plan.setup.camera.lag, 'time')}`,
-        spots: [{ x: (clip(released) + clip(opens)) / 2, y: lane('shutter') - 3, anchor: 'middle' }],
-      })
-    list.push({
-      id: 'ambient',
-      text: `${show(plan.exposure.ambient, 'stops')} by the end${plan.exposure.black ? ', black' : ', shows'}`,
-      spots: [
-        { x: clip(closing) - 6, y: lane('ambient') + 4, anchor: 'end' },
-        { x: x + 6, y: lane('ambient') + 4, anchor: 'start' },
-      ],
-    })
-  }
-  return placeLabels(list, bounds, obstacles)
-})
+const labels = computed(() =>
+  stripLabels(
+    {
+      plan,
+      bounds: { x: left, y: TOP - 8, width: right.value - left, height: height.value - TOP - FOOT + 10 },
+      x: t.value,
+      clip,
+      inView,
+      lane,
+      bar: bar.value,
+      from: range.value[0],
+      stretches: stretches.value,
+      shutter: shutter.value,
+      pops: lit.value ? lights.value : [],
+    },
+    show,
+  ),
+)
 const now = computed(() => (view.instant !== null && inView(view.instant) ? t.value(view.instant) : null))
 </script>
 

@@ -252,6 +252,8 @@ const lineLabels: Part = ({ plan, axes, geometry }, show) => {
         { x: heard.x - 6, y: heard.y - 6, anchor: 'end' },
         { x: heard.x - 6, y: heard.y + 14, anchor: 'end' },
         { x: heard.x + 6, y: heard.y + 4, anchor: 'start' },
+        { x: heard.x - 6, y: heard.y + 30, anchor: 'end' },
+        { x: heard.x - 6, y: heard.y - 22, anchor: 'end' },
       ],
     })
   if (shock) labels.push({ id: 'shock', colour: 'var(--sensing)', text: 'shock', spots: around(shock.x, shock.y, 8) })
