@@ -50,6 +50,32 @@ export interface SceneFigures {
 
 const stopsOf = (level: number): number | null => (level > 0 ? Math.log2(level) : null)
 
+/** A face larger than this share of the square of its distance is summed up part by part. */
+const NEAR = 0.01
+/** Places over a side of a face, −1 to 1, and their weights: Gauss and Legendre's four points. */
+const NODES = [-0.8611363115940526, -0.3399810435848563, 0.3399810435848563, 0.8611363115940526]
+const WEIGHTS = [0.17392742256872692, 0.32607257743127305, 0.32607257743127305, 0.17392742256872692]
+
+/** Level of a near face on a surface: every part of it at its own distance and angles. */
+function levelOfFace(lamp: Lamp, place: Vector, normal: Vector): number {
+  const { across, up, aim, lobe } = lamp
+  let level = 0
+  for (let i = 0; i < 4; i++)
+    for (let j = 0; j < 4; j++) {
+      const [u, v] = [NODES[i]!, NODES[j]!]
+      const x = lamp.place[0] + u * across[0] + v * up[0] - place[0]
+      const y = lamp.place[1] + u * across[1] + v * up[1] - place[1]
+      const z = lamp.place[2] + u * across[2] + v * up[2] - place[2]
+      const square = x * x + y * y + z * z
+      const far = Math.sqrt(square)
+      const cosine = (x * normal[0] + y * normal[1] + z * normal[2]) / far
+      if (cosine <= 0) continue
+      const share = beamShare(lobe, -(x * aim[0] + y * aim[1] + z * aim[2]) / far)
+      level += (WEIGHTS[i]! * WEIGHTS[j]! * share * cosine) / square
+    }
+  return lamp.strength * level
+}
+
 /**
  * Level of a lamp on a surface at a place: its lobe, the square of the distance, the size of its face and the angle of
  * incidence. Shadows, cards and bounces are the renderer's.
@@ -63,6 +89,7 @@ export function levelAt(lamp: Lamp, place: Vector, normal?: Vector): number {
   const z = lamp.place[2] - place[2]
   const far = Math.sqrt(x * x + y * y + z * z)
   if (far < 1e-6) return 0
+  if (normal && lamp.wide && lamp.area > NEAR * far * far) return levelOfFace(lamp, place, normal)
   const cosine = normal ? (x * normal[0] + y * normal[1] + z * normal[2]) / far : 1
   if (cosine <= 0) return 0
   const offAxis = -(x * lamp.aim[0] + y * lamp.aim[1] + z * lamp.aim[2]) / far

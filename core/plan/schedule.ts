@@ -201,7 +201,8 @@ export function scheduleLight(input: { times: readonly number[]; limits: UnitLim
   const byRate = interval === null ? 1 : Math.ceil(1 / (repeat.rate * interval) - 1e-9)
   const byPops = Math.ceil(count / repeat.pops)
   const own = Math.max(1, byRate, byPops, byHeat)
-  const even = interval === null ? null : dealt(count, own)
+  // More units than pops share no train.
+  const even = interval === null || own > count ? null : dealt(count, own)
   const mixed =
     count <= EVERY_WAY
       ? everyWay(times, cool, limits)

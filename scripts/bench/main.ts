@@ -1,3 +1,4 @@
+import { frameBench } from './frame'
 import { planBench } from './plan'
 import { searchBench } from './search'
 import { labBench } from './lab'
@@ -18,6 +19,7 @@ const benches: Record<string, () => void> = {
   props: propsBench,
   lab: labBench,
   machine: machineBench,
+  frame: frameBench,
 }
 const asked = process.argv.slice(2).filter(name => name in benches)
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

@@ -145,9 +145,9 @@ test('figures of a light: facing it, towards the camera, at the edge, on the gro
   const a = plan({ ...setup, flashes: setup.flashes.slice(0, 1) })
   const [light] = sceneFigures(a).lights
   expect(light!.facing).toBeCloseTo(a.exposure.flash!, 1)
-  // 30° off the camera's axis: its cosine; 60° off the edge's.
-  expect(light!.front! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 6)), 6)
-  expect(light!.edge! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 3)), 6)
+  // 30° off the camera's axis: its cosine; 60° off the edge's; a face so near by its parts, a hair otherwise.
+  expect(light!.front! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 6)), 2)
+  expect(light!.edge! - light!.facing).toBeCloseTo(Math.log2(Math.cos(Math.PI / 3)), 2)
   const d = setup.flashes[0]!.distance
   expect(light!.fallOff).toBeCloseTo(2 * Math.log2((d + 0.024) / (d - 0.024)), 1)
   const behind = sceneFigures(plan(newSetup('projectile'))).lights[1]!

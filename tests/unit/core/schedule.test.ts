@@ -397,3 +397,10 @@ describe('what a sequence adds up to, figure by figure', () => {
     expect(plan(sequenced(base, [])).sequence).toBeNull()
   })
 })
+
+test('a train far too fast for any mode takes a unit a pop, and asks for no more', () => {
+  const times = Array.from({ length: 30 }, (_, i) => i * 1.36e-9)
+  const { units, mode } = scheduleLight({ times, limits: limits(0.5, { repeat: { rate: 20, pops: 9 } }) })
+  expect(units).toHaveLength(30)
+  expect(mode).toBe('triggered')
+})
