@@ -33,7 +33,7 @@ const GROUPS = {
     mutate: ['core/inference/*.ts', 'core/setup/marks.ts', 'core/setup/evidence.ts', 'core/math/{matrix,root}.ts'],
     tests: ['inference'],
   },
-  findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'sequence'] },
+  findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'sequence', 'said', 'scene'] },
   setup: {
     mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'],
     tests: ['amendments', 'paths', 'sequence'],
@@ -44,7 +44,7 @@ const GROUPS = {
   },
   run: {
     mutate: ['core/run/feedback.ts', 'core/run/learn.ts', 'core/run/apply.ts', 'core/calibration/ladder.ts'],
-    tests: ['run'],
+    tests: ['run', 'learnFigures'],
   },
   session: { mutate: ['core/run/session.ts', 'core/run/stock.ts', 'core/calibration/offsets.ts'], tests: ['session'] },
 }

@@ -1,3 +1,4 @@
+export { aimSpot } from './aim'
 export { DESK_ROWS, type DeskRow, bears, byRow, deskStops, onSensor, paid } from './desk'
 export { type GroundFigures, type LightFigures, type SceneFigures, sceneFigures } from './figures'
 export { TYPICAL_HEADS } from './heads'

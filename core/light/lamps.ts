@@ -1,3 +1,4 @@
+import { aimSpot } from './aim'
 import { firedAfter } from './firing'
 import { flashAperture } from '../exposure'
 import { asLight, flashLatency, lightLevel, peakLatency } from '../plan/light'
@@ -10,9 +11,10 @@ import { type Stage, inPicture, lightPlace } from './place'
 /** A face this much smaller than its distance is a point. */
 const POINT = 0.04
 
-/** What a light is aimed at: the subject, or the ground behind it. */
-export function aimOf(plan: Pick<Assessment, 'setup'>, stage: Stage, flash: KnownFlash): Vector {
-  return flash.role === 'ground' ? inPicture(stage, 0, plan.setup.scene.ground.distance, 0) : inPicture(stage, 0, 0, 0)
+/** What a light is aimed at, in the picture's axes. */
+function aimOf(plan: Pick<Assessment, 'setup'>, stage: Stage, flash: KnownFlash): Vector {
+  const { along, across, out } = aimSpot(flash, plan.setup.scene)
+  return inPicture(stage, along, across, out)
 }
 
 /** Stops that the picture has more of flash than its set-up gives: of a take whose flashes differed. */

@@ -1,6 +1,7 @@
 import { ambientStops, flashAperture } from '../exposure'
 import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flash'
 import type { KnownFlash, KnownSetup } from '../setup/typical'
+import { feathered } from '../light/aim'
 import { firedAfter, jitterOf } from '../light/firing'
 import { faceShare, lobeOf } from '../light/lamp'
 import { exposesFront } from '../light/role'
@@ -87,9 +88,10 @@ export function exposingLights(setup: Setup, among: readonly number[] = setup.fl
 
 /** Share of each flash in the light, in order; empty without flashes. */
 function lightShares(setup: Setup): number[] {
-  const parts = setup.flashes.map(flash => flashAperture({ ...asLight(flash), iso: 100 }) ** 2)
+  const parts = setup.flashes.map(flash => flashAperture({ ...asLight(flash), iso: 100 }) ** 2 * feathered(flash))
   const total = parts.reduce((sum, part) => sum + part, 0)
-  return parts.map(part => part / total)
+  // All aimed away: none has more part in nothing than another.
+  return parts.map(part => (total > 0 ? part / total : 1 / parts.length))
 }
 
 export function lightPulses(setup: KnownSetup): LightPulse[] {
@@ -151,7 +153,8 @@ export function lightLevel(
   const sum = lights.reduce((total, i) => {
     const light = asLight(setup.flashes[i]!)
     const lossStops = light.lossStops + lost[i]!
-    return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * nearShare(setup.flashes[i]!)
+    const share = nearShare(setup.flashes[i]!) * feathered(setup.flashes[i]!)
+    return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
   }, 0)
   return sum > 0 ? Math.log2(sum / effectiveAperture ** 2) : null
 }

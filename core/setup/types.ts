@@ -144,6 +144,10 @@ export interface FlashSetup {
   angle: number
   /** rad it is raised out of the plane of the table plan, towards the viewer of it. */
   elevation: number
+  /** m beside the middle of the subject, or of the ground, at which it is aimed: along the travel, behind, raised. */
+  aimAlong: number
+  aimAcross: number
+  aimOut: number
   lossStops: number
   role: LightRole
   head: Head

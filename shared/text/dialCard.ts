@@ -126,6 +126,18 @@ const FACES: Readonly<Record<FlashSetup['head'], string>> = {
   bounced: 'bounced',
 }
 
+/** How far beside the subject or the ground's middle a light is aimed; empty: straight at it. */
+function aimText({ aimAlong, aimAcross, aimOut }: FlashSetup, system: System): string {
+  const by = (value: number, forwards: string, back: string): string =>
+    value === 0 ? '' : `${format(Math.abs(value), 'length', { system, unit: 'm' })} ${value > 0 ? forwards : back}`
+  const said = [
+    by(aimAlong, 'on along the travel', 'back along the travel'),
+    by(aimAcross, 'behind', 'before it'),
+    by(aimOut, 'higher', 'lower'),
+  ].filter(Boolean)
+  return said.length > 0 ? `aimed ${said.join(' and ')}` : ''
+}
+
 /** Where a light stands, what shapes it and what fires it. */
 function placeText(setup: Setup, flash: FlashSetup, system: System): string {
   const leader = setup.flashes[flash.follows]?.name
@@ -135,6 +147,7 @@ function placeText(setup: Setup, flash: FlashSetup, system: System): string {
     format(flash.angle, 'angle', { system }),
     flash.elevation === 0 ? '' : `raised ${format(flash.elevation, 'angle', { system })}`,
     FACES[flash.head],
+    aimText(flash, system),
     fired,
   ]
     .filter(Boolean)

@@ -3,6 +3,7 @@ import {
   type FlashSetup,
   type Plan,
   type Spot,
+  aimSpot,
   exposure,
   flight,
   nearFace,
@@ -86,7 +87,9 @@ const lights = computed(() =>
   setup.value.flashes.map(flash => {
     const spot = lightSpot(setup.value, flash)
     const at = held(spot.along, seen(spot))
-    return { ...at, flash, turn: (Math.atan2(centre.value.y - at.y, centre.value.x - at.x) * 180) / Math.PI }
+    const beside = aimSpot(flash, setup.value.scene)
+    const aim = point(axes, middle.value + beside.along, seen(beside))
+    return { ...at, flash, aim, turn: (Math.atan2(aim.y - at.y, aim.x - at.x) * 180) / Math.PI }
   }),
 )
 const sensorAt = computed(() => {
@@ -404,8 +407,8 @@ const now = computed(() => {
       <line
         :x1="light.x"
         :y1="light.y"
-        :x2="centre.x"
-        :y2="centre.y"
+        :x2="light.aim.x"
+        :y2="light.aim.y"
         class="hair"
         stroke-dasharray="1 4"
         style="stroke: var(--light); shape-rendering: auto"

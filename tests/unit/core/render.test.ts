@@ -69,6 +69,8 @@ test('a grey card that faces a light is exposed as the exposure says, in 200 ran
       { path: 'flashes[0].angle', value: angle },
       { path: 'flashes[0].elevation', value: between(-0.5, 0.9) },
       { path: 'flashes[0].distance', value: between(0.35, 3) },
+      { path: 'flashes[0].aimAlong', value: between(-0.15, 0.15) },
+      { path: 'flashes[0].aimOut', value: between(-0.15, 0.15) },
       { path: 'flashes[0].power', value: 2 ** -between(1, 7) },
       { path: 'flashes[0].lossStops', value: between(0, 3) },
       { path: 'flashes[0].units', value: 1 + Math.floor(between(0, 4)) },

@@ -1,4 +1,15 @@
-import { RECIPES, type Setup, completeSetup, find, newSetup, plan, resultsOf, withChanges } from '~~/core'
+import {
+  RECIPES,
+  type Setup,
+  aimSpot,
+  assess,
+  completeSetup,
+  find,
+  newSetup,
+  plan,
+  resultsOf,
+  withChanges,
+} from '~~/core'
 import { levelAt, sceneFigures } from '~~/core/light/figures'
 import { firedAfter, followedChain, jitterOf } from '~~/core/light/firing'
 import { lampsOf } from '~~/core/light/lamps'
@@ -327,4 +338,46 @@ test('the dial card says of each light what it is there for, where it stands and
   const lines = dialCardText(plan(setup)).replaceAll('\u00a0', ' ').split('\n')
   expect(lines.find(line => line.startsWith('Place, Key'))).toMatch(/key, −69°, softbox$/)
   expect(lines.find(line => line.startsWith('Place, Rim'))).toMatch(/rim, 40°, raised 28\.5°, follows Key$/)
+})
+
+describe('a light aimed beside its subject', () => {
+  const alone = (changes: Record<string, number | string>): Setup =>
+    withChanges(
+      { ...newSetup('projectile'), flashes: [{ ...newSetup('projectile').flashes[0]!, angle: -Math.PI / 2 }] },
+      Object.entries(changes).map(([path, value]) => ({ path: `flashes[0].${path}`, value })),
+    )
+  const straight = assess(alone({ distance: 0.8, beamAngle: 1.2 })).exposure.flash!
+
+  test('loses what its beam loses off its axis: half a stop short of a stop at the edge of its opening', () => {
+    const edge = alone({ distance: 0.8, beamAngle: 1.2, aimAlong: 0.8 * Math.tan(0.6) })
+    expect(assess(edge).exposure.flash! - straight).toBeCloseTo(-1, 9)
+    const up = alone({ distance: 0.8, beamAngle: 1.2, aimOut: 0.8 * Math.tan(0.3) })
+    expect(assess(up).exposure.flash! - straight).toBeCloseTo(
+      (Math.log2(Math.cos(0.3)) * Math.LN2) / -Math.log(Math.cos(0.6)),
+      9,
+    )
+    expect(assess(alone({ distance: 0.8, beamAngle: 1.2, aimAlong: -0.8 * Math.tan(0.6) })).exposure.flash).toBeCloseTo(
+      assess(edge).exposure.flash!,
+      9,
+    )
+  })
+  test('gives the subject nothing where it looks away, and its figures say so', () => {
+    const away = assess(alone({ distance: 0.8, beamAngle: 1.2, aimAcross: -3 }))
+    expect(away.exposure.flash).toBeNull()
+    expect(away.pulses.map(pulse => pulse.share)).toEqual([1])
+  })
+  test('the dial card says where it is aimed', () => {
+    const text = (changes: Record<string, number | string>): string => dialCardText(plan(alone(changes)))
+    expect(text({ aimAlong: -0.3, aimOut: 0.12 })).toContain(
+      'aimed 0.3\u00a0m back along the travel and 0.12\u00a0m higher',
+    )
+    expect(text({ aimAcross: 0.2 })).toContain('aimed 0.2\u00a0m behind')
+    expect(text({})).not.toContain('aimed')
+  })
+  test('a ground light is aimed at the ground, and beside its middle by its own', () => {
+    const { scene } = newSetup('projectile')
+    const light = { ...newSetup('projectile').flashes[0]!, role: 'ground' as const, aimAlong: 0.3, aimOut: -0.1 }
+    expect(aimSpot(light, scene)).toEqual({ along: 0.3, across: scene.ground.distance, out: -0.1 })
+    expect(aimSpot({ ...light, role: 'key', aimAcross: 0.2 }, scene)).toEqual({ along: 0.3, across: 0.2, out: -0.1 })
+  })
 })
