@@ -67,6 +67,17 @@ test('lights and cards are placed from above and as the camera sees them, by mou
   await expect(card).toHaveCount(0)
 })
 
+test('a light aimed beside its subject gives it less', async ({ page }) => {
+  await openNewSetup(page, newSetup('projectile'))
+  const stops = async (): Promise<number> => {
+    const label = (await frame(page).getAttribute('aria-label')) ?? ''
+    return Number.parseFloat(/flash ([+−±][\d.]+)/.exec(label)![1]!.replace('−', '-').replace('±', ''))
+  }
+  const straight = await stops()
+  await fillField(page, 'flashes[0].aimAlong', '0.3 m')
+  await expect.poll(stops).toBeLessThan(straight - 0.3)
+})
+
 test('a white-ground pour is composed from nothing in under three minutes', async ({ page }) => {
   test.setTimeout(150_000)
   await openNewSetup(page, newSetup('pour'))

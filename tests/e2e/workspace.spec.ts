@@ -75,7 +75,10 @@ test.describe('findings of the slice', () => {
     await finding.getByRole('button').first().hover()
     await expect(page.getByRole('img', { name: /dark band/ })).toBeHidden()
     await expect(finding).toBeVisible()
+    // Side by side with the frame as it is.
+    await expect(page.getByTestId('frame-before')).toBeVisible()
     await page.mouse.move(5, 5)
+    await expect(page.getByTestId('frame-before')).toHaveCount(0)
     await expect(page.getByRole('img', { name: /dark band/ })).toBeVisible()
   })
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
-import { BANDS, followed } from '~~/core'
+import { BANDS, followed, plan as planOf } from '~~/core'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { nextTakes } from '~/stores/view'
@@ -8,6 +8,7 @@ import { nextTakes } from '~/stores/view'
 /** What the sensor will record; larger on request, and as a PNG. */
 const { plan } = defineProps<{ plan: Plan }>()
 const view = useViewStore()
+const store = useSetupStore()
 const { show } = useNumbers()
 const large = ref(false)
 const failure = ref('')
@@ -16,6 +17,9 @@ const saving = ref(false)
 const only = ref(-1)
 const falseColour = ref(false)
 const alone = computed(() => (plan.setup.flashes[only.value] ? only.value : null))
+
+/** The frame as it stands while something is tried: the large one then shows what it would be. */
+const before = computed(() => (store.preview && store.setup ? planOf(store.setup) : null))
 
 /** Where the next ten takes catch the object, m past the near face. */
 const ghosts = computed(() =>
@@ -79,13 +83,26 @@ const fieldSize = computed(() => {
 
 <template>
   <figure class="grid gap-1">
-    <ViewsFrameCanvas
-      :plan="plan"
-      :options="options"
-      :only="alone"
-      :false-colour="falseColour"
-      :description="waiting ? `Nothing recorded yet. ${description}` : description"
-    />
+    <div class="relative">
+      <ViewsFrameCanvas
+        :plan="plan"
+        :options="options"
+        :only="alone"
+        :false-colour="falseColour"
+        :description="waiting ? `Nothing recorded yet. ${description}` : description"
+      />
+      <div v-if="before" class="before" data-testid="frame-before">
+        <ViewsFrameCanvas
+          :plan="before"
+          :passes="4"
+          :options="{}"
+          :only="alone"
+          :false-colour="falseColour"
+          description="The frame as it is, before what is tried"
+        />
+        <p class="narrow">before</p>
+      </div>
+    </div>
     <figcaption class="narrow flex items-center gap-2 text-[11px] text-(--ink-soft)">
       <span class="min-w-0 flex-1 truncate">{{
         waiting ? 'Nothing recorded yet' : `Predicted frame, ${fieldSize}`
@@ -152,3 +169,22 @@ const fieldSize = computed(() => {
     </UModal>
   </figure>
 </template>
+
+<style scoped>
+.before {
+  position: absolute;
+  top: 0;
+  right: 0;
+  width: 44%;
+  border-left: 2px solid var(--sheet);
+  border-bottom: 2px solid var(--sheet);
+  background: var(--sheet);
+  pointer-events: none;
+}
+.before p {
+  font-size: 10.5px;
+  line-height: 1.2;
+  color: var(--ink-soft);
+  padding: 1px 4px;
+}
+</style>
