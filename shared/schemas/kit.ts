@@ -9,6 +9,7 @@ import {
   plainObject,
   repeatTableSchema,
   revisionSchema,
+  objectOf,
 } from './setup'
 import { listOf } from './list'
 import { type Checked, check } from './validate'
@@ -69,18 +70,18 @@ export const kitItemSchema = yup.lazy((value: unknown) => {
     : plainObject({}).test('kind', `kind: one of ${KIT_KINDS.join(', ')}`, () => false)
 }) as unknown as yup.AnySchema
 
-export const kitCreateSchema = plainObject({
+export const kitCreateSchema = objectOf<{ items: KitItem[] }>({
   items: listOf(kitItemSchema, MOST_KIT_ITEMS, 'items at a time', list => list.min(1, 'At least one item')),
-}) as unknown as yup.Schema<{ items: KitItem[] }>
+})
 
-export const kitUpdateSchema = plainObject({ revision: revisionSchema, item: kitItemSchema }) as unknown as yup.Schema<{
-  revision: number
-  item: KitItem
-}>
+export const kitUpdateSchema = objectOf<{ revision: number; item: KitItem }>({
+  revision: revisionSchema,
+  item: kitItemSchema,
+})
 
-export const archiveSchema = plainObject({
+export const archiveSchema = objectOf<{ archived: boolean }>({
   archived: yup.boolean().strict().required('archived is missing'),
-}) as unknown as yup.Schema<{ archived: boolean }>
+})
 
 export const checkKitItem = (value: unknown): Checked<KitItem> =>
   check(kitItemSchema as unknown as yup.Schema<KitItem>, value, completeKitItem)

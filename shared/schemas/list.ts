@@ -2,7 +2,8 @@ import * as yup from 'yup'
 import { MOST_MISTAKES } from './validate'
 
 type List = yup.ArraySchema<unknown[] | undefined, yup.AnyObject>
-type Row = yup.AnySchema | yup.Lazy<unknown>
+/** What a row is held to: all that is asked of it. */
+type Row = { validateSync(value: unknown, options?: yup.ValidateOptions): unknown }
 
 /** Rows are looked at one by one, and no further than there are mistakes to be told. */
 const rowsHold = (row: Row) =>

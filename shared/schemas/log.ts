@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { RECIPES, type Recipe } from '../../core'
 import { VERDICTS, type Verdict } from './records'
-import { plainObject } from './setup'
+import { objectOf } from './setup'
 
 export const LOG_ORDERS = ['newest', 'oldest', 'shortest', 'longest'] as const
 export const MOST_A_PAGE = 1000
@@ -35,7 +35,7 @@ const id = yup
   .string()
   .strict()
   .matches(/^[0-9a-f-]{36}$/, 'Not an id')
-export const logQuerySchema = plainObject({
+export const logQuerySchema = objectOf<LogQuery>({
   order: yup
     .string()
     .strict()
@@ -73,7 +73,7 @@ export const logQuerySchema = plainObject({
   practice: yup.boolean().strict(),
   pictures: yup.boolean().strict(),
   text: yup.string().strict().max(120, 'At most 120 characters'),
-}) as unknown as yup.Schema<LogQuery>
+})
 
 const FLAGS = ['keepers', 'practice', 'pictures'] as const
 const flag = (value: unknown): unknown =>

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { type Setup, completeSetup } from '../../core'
 import { type TakeInput, completeTake, takeFields } from './records'
 import { listOf } from './list'
-import { fieldSchema, isDate, plainObject, setupSchema } from './setup'
+import { fieldSchema, isDate, objectOf, setupSchema } from './setup'
 
 /** A take as it comes back in: what was logged, where it belongs, and the number it had. */
 export interface LogImportTake extends TakeInput {
@@ -43,15 +43,15 @@ const takeShape = {
     .min(1, 'At least 1')
     .max(1_000_000, 'At most 1000000'),
 }
-export const logTakeSchema = plainObject(takeShape) as unknown as yup.Schema<LogImportTake>
+export const logTakeSchema = objectOf<LogImportTake>(takeShape)
 
 const setupShape = {
   id: id('id'),
   shootName: fieldSchema({ type: 'text', label: 'Shoot', maxLength: 120, required: true }),
   shootDate: yup.string().strict().required('shootDate is missing').test('date', 'Date as 2026-11-24', isDate),
-  setup: setupSchema as unknown as yup.AnySchema,
+  setup: setupSchema,
 }
-export const logSetupSchema = plainObject(setupShape) as unknown as yup.Schema<LogImportSetup>
+export const logSetupSchema = objectOf<LogImportSetup>(setupShape)
 
 /** A set-up of a log with what older files leave out filled in. */
 export const completeLogSetup = (value: unknown): unknown =>
@@ -62,11 +62,11 @@ export const completeLogSetup = (value: unknown): unknown =>
 /** Takes and set-ups sent at once. */
 export const MOST_AT_ONCE = 250
 export const MOST_SETUPS_AT_ONCE = 20
-export const logImportSchema = plainObject({
+export const logImportSchema = objectOf<{ setups: LogImportSetup[]; takes: LogImportTake[]; amend?: boolean }>({
   amend: yup.boolean().strict(),
-  setups: listOf(logSetupSchema as unknown as yup.AnySchema, MOST_SETUPS_AT_ONCE, 'set-ups at once'),
-  takes: listOf(logTakeSchema as unknown as yup.AnySchema, MOST_AT_ONCE, 'takes at once'),
-}) as unknown as yup.Schema<{ setups: LogImportSetup[]; takes: LogImportTake[]; amend?: boolean }>
+  setups: listOf(logSetupSchema, MOST_SETUPS_AT_ONCE, 'set-ups at once'),
+  takes: listOf(logTakeSchema, MOST_AT_ONCE, 'takes at once'),
+})
 
 /** A body of an import with what older files leave out filled in. */
 export function completeImport(body: unknown): unknown {

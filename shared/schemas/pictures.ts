@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { plainObject } from './setup'
+import { objectOf } from './setup'
 
 export const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
 export type PictureType = (typeof PICTURE_TYPES)[number]
@@ -35,7 +35,7 @@ export interface PictureQuery {
 const isInstant = (value: unknown): boolean =>
   value === undefined || (typeof value === 'string' && !Number.isNaN(Date.parse(value)) && /Z$/.test(value))
 
-export const pictureQuerySchema = plainObject({
+export const pictureQuerySchema = objectOf<PictureQuery>({
   name: yup.string().strict().required('name is missing').max(200, 'At most 200 characters'),
   written: yup.string().strict().test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
   zone: yup.number().strict().required('zone is missing').min(-840, 'At least -840 min').max(840, 'At most 840 min'),
@@ -43,7 +43,7 @@ export const pictureQuerySchema = plainObject({
     .string()
     .strict()
     .matches(/^[0-9a-f-]{36}$/, 'Not a take'),
-}) as unknown as yup.Schema<PictureQuery>
+})
 
 export const pictureQueryFrom = (raw: Record<string, unknown>): unknown => ({
   ...raw,
@@ -51,11 +51,11 @@ export const pictureQueryFrom = (raw: Record<string, unknown>): unknown => ({
 })
 
 /** The take a picture is put to by hand; null: to none. */
-export const pictureTakeSchema = plainObject({
+export const pictureTakeSchema = objectOf<{ take: string | null }>({
   take: yup
     .string()
     .strict()
     .nullable()
     .defined('take is missing')
     .matches(/^[0-9a-f-]{36}$/, 'Not a take'),
-}) as unknown as yup.Schema<{ take: string | null }>
+})

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { EXERCISES, LIGHT_EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
-import { fieldSchema, isDate, plainObject, revisionSchema, setupSchema } from './setup'
+import { fieldSchema, isDate, objectOf, revisionSchema, setupSchema } from './setup'
 
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
 const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
@@ -15,35 +15,33 @@ export interface ShootInput {
   place: string
   notes: string
 }
-export const shootSchema = plainObject({
+export const shootSchema = objectOf<ShootInput>({
   name: name('Name'),
   date: yup.string().strict().required('Date is missing').test('date', 'Date as 2026-11-24', isDate),
   place: text('Place', 120),
   notes: text('Notes', 4000),
-}) as unknown as yup.Schema<ShootInput>
+})
 
 /** A body that holds a set-up, with what older senders leave out filled in. */
 export const completeBody = (body: unknown): unknown =>
   body !== null && typeof body === 'object' && 'setup' in body ? { ...body, setup: completeSetup(body.setup) } : body
 
 /** Saving a set-up names the revision it was made from, so that nobody's work is overwritten unseen. */
-export const setupUpdateSchema = plainObject({
+export const setupUpdateSchema = objectOf<{ revision: number; setup: import('../../core').Setup }>({
   revision: revisionSchema,
-  setup: setupSchema as unknown as yup.AnySchema,
-}) as unknown as yup.Schema<{ revision: number; setup: import('../../core').Setup }>
+  setup: setupSchema,
+})
 
-export const setupCreateSchema = plainObject({
-  setup: setupSchema as unknown as yup.AnySchema,
-}) as unknown as yup.Schema<{ setup: import('../../core').Setup }>
+export const setupCreateSchema = objectOf<{ setup: import('../../core').Setup }>({ setup: setupSchema })
 
 /** Where a set-up goes. */
-export const setupPlaceSchema = plainObject({
+export const setupPlaceSchema = objectOf<{ shootId: string }>({
   shootId: yup
     .string()
     .strict()
     .required('shootId is missing')
     .matches(/^[0-9a-f-]{36}$/, 'Not a shoot'),
-}) as unknown as yup.Schema<{ shootId: string }>
+})
 
 /**
  * Lead: everything. Assistant: plans, runs and logs; neither archives, restores, moves, imports nor changes kit.
@@ -136,7 +134,7 @@ export const takeFields = {
     .required('firedAt is missing')
     .test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
 }
-export const takeSchema = plainObject(takeFields) as unknown as yup.Schema<TakeInput>
+export const takeSchema = objectOf<TakeInput>(takeFields)
 
 /** A take as it is logged, without what the server adds to it. */
 export const takeInputOf = (take: TakeInput): TakeInput =>
@@ -157,14 +155,20 @@ export const amendmentOf = (take: TakeAmendment): TakeAmendment => ({
 })
 export const sameAmendment = (a: TakeAmendment, b: TakeAmendment): boolean =>
   AMENDABLE.every(key => Object.is(a[key], b[key]))
-export const amendmentSchema = plainObject(
-  Object.fromEntries(AMENDABLE.map(key => [key, takeFields[key]])),
-) as unknown as yup.Schema<TakeAmendment>
+const { delay, verdict, keeper, position, note, sharp, exposed, clean } = takeFields
+export const amendmentSchema = objectOf<TakeAmendment>({
+  delay,
+  verdict,
+  keeper,
+  position,
+  note,
+  sharp,
+  exposed,
+  clean,
+})
 
 /** Whether a take is struck out: kept, but counted nowhere. */
-export const strikeSchema = plainObject({
-  struck: fieldSchema({ type: 'flag', label: 'Struck' }),
-}) as unknown as yup.Schema<{ struck: boolean }>
+export const strikeSchema = objectOf<{ struck: boolean }>({ struck: fieldSchema({ type: 'flag', label: 'Struck' }) })
 
 /**
  * Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened.
@@ -189,7 +193,7 @@ const instantOrNull = (label: string) =>
 export const completeRun = (body: unknown): unknown =>
   body !== null && typeof body === 'object' && !Array.isArray(body) ? { actedAt: null, ...body } : body
 
-export const runSchema = plainObject({
+export const runSchema = objectOf<RunInput>({
   step: yup
     .number()
     .strict()
@@ -208,7 +212,7 @@ export const runSchema = plainObject({
   }),
   openedAt: instantOrNull('openedAt'),
   actedAt: instantOrNull('actedAt'),
-}) as unknown as yup.Schema<RunInput>
+})
 
 const roleField = yup
   .string()
@@ -222,7 +226,7 @@ export interface MemberInput {
   role: SessionRole
 }
 const memberName = fieldSchema({ type: 'text', label: 'Name', maxLength: 80, required: true })
-export const memberSchema = plainObject({ name: memberName, role: roleField }) as unknown as yup.Schema<MemberInput>
+export const memberSchema = objectOf<MemberInput>({ name: memberName, role: roleField })
 
 /** A link for a device: of somebody who is known, or of somebody new with a role and, if it is given, a name. */
 export interface LinkInput {
@@ -230,7 +234,7 @@ export interface LinkInput {
   role?: SessionRole
   name?: string
 }
-export const linkSchema = plainObject({
+export const linkSchema = objectOf<LinkInput>({
   memberId: yup
     .string()
     .strict()
@@ -246,22 +250,22 @@ export const linkSchema = plainObject({
     .trim('No spaces at either end')
     .min(1, 'Name is missing')
     .max(80, 'Name: at most 80 characters'),
-}) as unknown as yup.Schema<LinkInput>
+})
 
-export const studioSchema = plainObject({
+export const studioSchema = objectOf<{ name: string }>({
   name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }),
-}) as unknown as yup.Schema<{ name: string }>
+})
 
-export const signInSchema = plainObject({
+export const signInSchema = objectOf<{ token: string }>({
   token: yup
     .string()
     .strict()
     .required('token is missing')
     .matches(/^[\w-]{20,200}$/, 'Not a sign-in link'),
-}) as unknown as yup.Schema<{ token: string }>
+})
 
 /** An exercise to begin; a seed draws a rig that was drawn before. */
-export const practiceSchema = plainObject({
+export const practiceSchema = objectOf<{ exercise: string; seed?: number }>({
   exercise: yup
     .string()
     .strict()
@@ -276,4 +280,4 @@ export const practiceSchema = plainObject({
     .integer('A whole number')
     .min(1, 'At least 1')
     .max(2 ** 31, 'Too large'),
-}) as unknown as yup.Schema<{ exercise: string; seed?: number }>
+})

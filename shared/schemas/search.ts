@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import type { calibration } from '../../core'
 import { listOf } from './list'
-import { fieldSchema, plainObject } from './setup'
+import { fieldSchema, plainObject, objectOf } from './setup'
 
 const seconds = (label: string, min: number, rest = {}) =>
   fieldSchema({ type: 'number', quantity: 'time', label, min, max: 10_000, ...rest })
@@ -53,7 +53,7 @@ const firedTake = yup
   )
 
 /** What `npx epiro next` reads: prior, window and takes, all s. */
-export const searchSchema = plainObject({
+export const searchSchema = objectOf<calibration.SearchInput>({
   prior: plainObject({
     delay: seconds('Delay', 0),
     uncertainty: seconds('Uncertainty', 1e-9),
@@ -64,4 +64,4 @@ export const searchSchema = plainObject({
   step: optionalSeconds('Step').test('step', 'Step: above 0', value => value === undefined || value > 0),
   minimum: optionalSeconds('Minimum'),
   maximum: optionalSeconds('Maximum'),
-}) as unknown as yup.Schema<calibration.SearchInput>
+})

@@ -78,10 +78,7 @@ export function fieldSchema(field: Field): yup.AnySchema {
 type Tree = { [key: string]: Tree | Field }
 
 /** An object schema from fields with dotted paths; unknown fields are refused by name. */
-export function objectSchema(
-  fields: Record<string, Field>,
-  extra: Record<string, yup.AnySchema> = {},
-): yup.AnyObjectSchema {
+export function objectSchema(fields: Record<string, Field>, extra: Record<string, Part> = {}): yup.AnyObjectSchema {
   const tree: Tree = {}
   for (const [path, field] of Object.entries(fields)) {
     const keys = path.split('.')
@@ -90,8 +87,8 @@ export function objectSchema(
     for (const key of keys) node = (node[key] ??= {}) as Tree
     node[last] = field
   }
-  const build = (node: Tree, more: Record<string, yup.AnySchema>): yup.AnyObjectSchema => {
-    const shape: Record<string, yup.AnySchema> = { ...more }
+  const build = (node: Tree, more: Record<string, Part>): yup.AnyObjectSchema => {
+    const shape: Record<string, Part> = { ...more }
     for (const [key, child] of Object.entries(node)) {
       shape[key] = typeof (child as Field).type === 'string' ? fieldSchema(child as Field) : build(child as Tree, {})
     }
@@ -117,8 +114,11 @@ export const isDate = (value: unknown): boolean =>
   !Number.isNaN(Date.parse(`${value}T00:00:00Z`)) &&
   new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
 
+/** Part of an object schema. */
+export type Part = yup.ObjectShape[string]
+
 /** A strict object of known fields, required. */
-export function plainObject(shape: Record<string, yup.AnySchema>): yup.AnyObjectSchema {
+export function plainObject(shape: Record<string, Part>): yup.AnyObjectSchema {
   return yup
     .object(shape)
     .strict()
@@ -127,13 +127,20 @@ export function plainObject(shape: Record<string, yup.AnySchema>): yup.AnyObject
     .typeError('${path} must be an object') as unknown as yup.AnyObjectSchema
 }
 
+/**
+ * The same as the schema of a type: the compiler names a field that is missing or one too many. What each field holds is
+ * said by its own schema.
+ */
+export const objectOf = <T extends object>(shape: Record<keyof T & string, Part>): yup.Schema<T> =>
+  plainObject(shape) as unknown as yup.Schema<T>
+
 const onePowerEach = (rows: unknown): boolean => {
   const powers = (rows as { power: number }[] | undefined)?.map(row => row?.power) ?? []
   return new Set(powers).size === powers.length
 }
 
 /** A row of durations; `extra` for what a place adds to it. */
-export const flashRowSchema = (extra: Record<string, yup.AnySchema> = {}): yup.AnyObjectSchema =>
+export const flashRowSchema = (extra: Record<string, Part> = {}): yup.AnyObjectSchema =>
   objectSchema(FLASH_ROW_FIELDS, extra)
     .test(
       't01',
