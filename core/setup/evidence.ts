@@ -12,6 +12,7 @@ const CONDITIONS = [
   'subject.distance',
   'subject.depth',
   'subject.height',
+  'subject.secondGap',
   'moment.reference',
   'moment.model',
   'moment.offset',

@@ -1,4 +1,4 @@
-import { shoots, recycleAt } from '../../setup/typical'
+import { recycleAt, shoots } from '../../setup/typical'
 import type { Assessment } from '../assess'
 import { meanInputs, motionFor } from '../chain'
 import { type FixDraft, type Rule, count, length, share, time } from './types'

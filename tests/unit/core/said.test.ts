@@ -7,6 +7,7 @@ import {
   completeSetup,
   dialOf,
   entered,
+  evidenceOf,
   fireRig,
   howMany,
   momentOf,
@@ -107,6 +108,22 @@ describe('two subjects in a line', () => {
     const slope = (late(0.26) - late(0.24)) / 0.02
     expect(causes(behind)[0]!.seconds).toBeCloseTo(Math.abs(slope) * 0.25 * 0.3, 5)
     expect(causes(change(two, { 'moment.offset': -0.01 }))).toEqual([])
+  })
+  test('a place seen behind it tells how much was lost, and what is held of it follows the priors', () => {
+    const setup = change(two, { 'moment.offset': 0.15, 'motion.speedError': 0.002, 'subject.distanceError': 0.0005 })
+    const dialled = plan(setup).timing.used!
+    const real = change(setup, { 'subject.speedLost': 0.4 })
+    const captured = plan(setup).timing.captured!
+    const place = motionFor(real, 0, meanInputs(real)).positionAt(captured) - 1
+    const seen = {
+      ...setup,
+      evidence: [evidenceOf(setup, { kind: 'place', value: place, error: 0.001, delay: dialled })],
+    }
+    const told = plan(seen).setup.subject.speedLost
+    expect(told).toBeGreaterThan(0.33)
+    expect(told).toBeLessThan(0.41)
+    // Held surer beforehand, it is moved less.
+    expect(plan(change(seen, { 'subject.speedLostError': 0.05 })).setup.subject.speedLost).toBeLessThan(0.3)
   })
   test('a moment at the second puts one there', () => {
     const placed = momentNamed(newSetup('projectile'), 'second one breaking')

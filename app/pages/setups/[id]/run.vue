@@ -7,9 +7,9 @@ import {
   rolesOf,
   runStateOf,
   settingsOf,
+  shoots,
   stepsOf,
   withReading,
-  shoots,
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import { ApiError, type TakeRecord } from '~/services/api'
