@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { share } from './moment'
@@ -14,11 +14,7 @@ export const balloon: RecipeFacts = {
     'subject.crackSpeed',
     'sensor.offset',
     'moment.fraction',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
+    ...ASKED_OF_ALL,
   ],
   start: {
     action: { kind: 'pin' },

@@ -3,6 +3,15 @@ import { untested } from '../setup/tests'
 import type { Setup } from '../setup/types'
 import { batteryFlash } from './flashes'
 
+/** What is asked of nearly every recipe at the end: the first light, the camera, the room. */
+export const ASKED_OF_ALL = [
+  'flashes[0].power',
+  'flashes[0].distance',
+  'picture.distance',
+  'picture.aperture',
+  'picture.ambientEv',
+] as const
+
 /** The rig that every recipe starts from: a beam-fired open shutter in a dark room. */
 export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   format: 'epiro-setup',

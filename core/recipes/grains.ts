@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { after, along } from './moment'
@@ -8,17 +8,7 @@ import type { RecipeFacts } from './facts'
 export const grains: RecipeFacts = {
   name: 'Sesame sprinkled on a bun',
   traits: { endsAtSubject: true, hazards: {} },
-  asks: [
-    'subject.distance',
-    'motion.diameter',
-    'sensor.position',
-    'moment.offset',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['subject.distance', 'motion.diameter', 'sensor.position', 'moment.offset', ...ASKED_OF_ALL],
   start: {
     action: { kind: 'release' },
     motion: { kind: 'fall', speed: 1, speedSpread: 0, speedError: 0, objectLength: 0.004, diameter: 0.004, mass: 4e-6 },

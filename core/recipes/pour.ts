@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { after } from './moment'
@@ -8,17 +8,7 @@ import type { RecipeFacts } from './facts'
 export const pour: RecipeFacts = {
   name: 'Cream into iced coffee',
   traits: { glass: true, intoLiquid: true, endsAtSubject: true, hazards: { wet: true, shatters: true } },
-  asks: [
-    'motion.speed',
-    'subject.distance',
-    'sensor.position',
-    'moment.time',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['motion.speed', 'subject.distance', 'sensor.position', 'moment.time', ...ASKED_OF_ALL],
   start: {
     action: { kind: 'pour' },
     motion: {

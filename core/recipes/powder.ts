@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { after } from './moment'
@@ -8,16 +8,7 @@ import type { RecipeFacts } from './facts'
 export const powder: RecipeFacts = {
   name: 'Climber’s chalk clap',
   traits: { cloud: true, person: true, hazards: { dust: true, people: true } },
-  asks: [
-    'sensor.offset',
-    'moment.time',
-    'subject.height',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['sensor.offset', 'moment.time', 'subject.height', ...ASKED_OF_ALL],
   start: {
     method: 'sync-shutter',
     action: { kind: 'hand' },

@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { along } from './moment'
@@ -11,17 +11,7 @@ const SHARP = { object: null, own: null }
 export const run: RecipeFacts = {
   name: 'Runner with a ribbon crosses the set',
   traits: { person: true, hazards: { people: true } },
-  asks: [
-    'motion.speed',
-    'subject.distance',
-    'sensor.position',
-    'moment.offset',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['motion.speed', 'subject.distance', 'sensor.position', 'moment.offset', ...ASKED_OF_ALL],
   start: {
     action: { kind: 'run' },
     motion: {

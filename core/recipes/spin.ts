@@ -1,24 +1,18 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
-import { share } from './moment'
+import { type MomentChoice, share } from './moment'
 import type { RecipeFacts } from './facts'
+
+/** A moment a share of a turn after the mark passed its sensor. */
+const turned = (name: string, turn: number): MomentChoice =>
+  share(name, 'start', 'turn', turn, { window: [0.0007, 0.0007], spread: 0.01, error: 0.05, sharp: { rim: null } })
 
 /** A disc that turns on its axle and is caught with its mark where it is wanted; what it carries flies off its rim. */
 export const spin: RecipeFacts = {
   name: 'Spinning disc that flings syrup',
   traits: { flat: true, hazards: { wet: true } },
-  asks: [
-    'motion.turns',
-    'motion.diameter',
-    'moment.fraction',
-    'moment.timeSpread',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['motion.turns', 'motion.diameter', 'moment.fraction', 'moment.timeSpread', ...ASKED_OF_ALL],
   start: {
     action: { kind: 'spin' },
     motion: { kind: 'still', speed: 1, objectLength: 0.16, diameter: 0.16, mass: 0.1, turns: 20 },
@@ -34,26 +28,7 @@ export const spin: RecipeFacts = {
     catch: { distance: 0.6 },
   },
   bodies: [body('Rim', 'rim', true), body('What it flings', 'rim', true)],
-  moments: [
-    share('mark a quarter turn on', 'start', 'turn', 0.25, {
-      window: [0.0007, 0.0007],
-      spread: 0.01,
-      error: 0.05,
-      sharp: { rim: null },
-    }),
-    share('mark on top', 'start', 'turn', 0.5, {
-      window: [0.0007, 0.0007],
-      spread: 0.01,
-      error: 0.05,
-      sharp: { rim: null },
-    }),
-    share('mark once round', 'start', 'turn', 1, {
-      window: [0.0007, 0.0007],
-      spread: 0.01,
-      error: 0.05,
-      sharp: { rim: null },
-    }),
-  ],
+  moments: [turned('mark a quarter turn on', 0.25), turned('mark on top', 0.5), turned('mark once round', 1)],
   preparation: [
     'Disc balanced and bolted, spun up once behind a screen',
     'Splash screen all round, one side open to the camera',

@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash, popGroup } from './flashes'
 import { along } from './moment'
@@ -8,17 +8,7 @@ import type { RecipeFacts } from './facts'
 export const swing: RecipeFacts = {
   name: 'Diabolo juggler in six pops',
   traits: { person: true, hazards: { people: true } },
-  asks: [
-    'motion.speed',
-    'subject.distance',
-    'hand.scatter',
-    'picture.shutter',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['motion.speed', 'subject.distance', 'hand.scatter', 'picture.shutter', ...ASKED_OF_ALL],
   start: {
     action: { kind: 'swing' },
     motion: {

@@ -1,4 +1,4 @@
-import { BASE } from './base'
+import { ASKED_OF_ALL, BASE } from './base'
 import { body } from './body'
 import { batteryFlash } from './flashes'
 import { after, along } from './moment'
@@ -8,17 +8,7 @@ import type { RecipeFacts } from './facts'
 export const toss: RecipeFacts = {
   name: 'Spinning top at the top of a toss',
   traits: { hazards: {} },
-  asks: [
-    'motion.speed',
-    'subject.distance',
-    'sensor.position',
-    'motion.turns',
-    'flashes[0].power',
-    'flashes[0].distance',
-    'picture.distance',
-    'picture.aperture',
-    'picture.ambientEv',
-  ],
+  asks: ['motion.speed', 'subject.distance', 'sensor.position', 'motion.turns', ...ASKED_OF_ALL],
   start: {
     method: 'sync-shutter',
     action: { kind: 'toss' },

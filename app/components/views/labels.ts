@@ -1,3 +1,6 @@
+import type { Quantity } from '~~/core'
+import type { FormatOptions } from '~~/shared/units'
+
 /** A place where a label may stand: its anchor point and which end of the text is there. */
 export interface LabelSpot {
   x: number
@@ -27,6 +30,23 @@ export interface PlacedLabel extends LabelSpot {
   bold: boolean
   colour: string
 }
+
+/** Labels of a part of a drawing, and what other labels keep clear of. */
+export interface Named {
+  labels?: Label[]
+  obstacles?: Box[]
+}
+
+/** Prints a quantity in the units of the reader. */
+export type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
+
+/** A square about a mark, px. */
+export const boxAbout = ({ x, y }: { x: number; y: number }, half: number): Box => ({
+  x: x - half,
+  y: y - half,
+  width: 2 * half,
+  height: 2 * half,
+})
 
 /** Height of a label at 11 px, and how far below its baseline it reaches. */
 const HEIGHT = 12
@@ -123,3 +143,11 @@ export function around(x: number, y: number, distance = 8): LabelSpot[] {
     { x: x - distance, y: y + distance + 8, anchor: 'end' },
   ]
 }
+
+/** Labels of all parts of a drawing, clear of each other and of what each part keeps free; the first named first. */
+export const placeNamed = (parts: readonly Named[], bounds: Box): PlacedLabel[] =>
+  placeLabels(
+    parts.flatMap(({ labels = [] }) => labels),
+    bounds,
+    parts.flatMap(({ obstacles = [] }) => obstacles),
+  )

@@ -1,15 +1,17 @@
-import { type Plan, type Quantity, traitsOf } from '~~/core'
-import type { FormatOptions } from '~~/shared/units'
+import { type Plan, traitsOf } from '~~/core'
 import { type Axes, area, clamped, point } from './axes'
 import {
   type Box,
   type Label,
   type LabelSpot,
+  type Named,
   type PlacedLabel,
+  type Show,
   alongLine,
   around,
+  boxAbout,
   labelBox,
-  placeLabels,
+  placeNamed,
 } from './labels'
 import type { PathGeometry } from './pathGeometry'
 
@@ -26,24 +28,11 @@ export interface PathParts {
   ticks: readonly { spot: LabelSpot; text: string }[]
 }
 
-type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
-/** Labels of a part, and what other labels keep clear of. */
-interface Named {
-  labels?: Label[]
-  obstacles?: Box[]
-}
 type Part = (parts: PathParts, show: Show) => Named
 
 const inside = ({ axes }: PathParts, along: number): number => clamped(axes.along, along)
 const inTime = ({ axes }: PathParts, time: number): number => clamped(axes.across, time)
 const shown = ({ times }: PathParts, time: number): boolean => time >= times[0] && time <= times[1]
-const mark = ({ x, y }: { x: number; y: number }, r: number): Box => ({
-  x: x - r,
-  y: y - r,
-  width: 2 * r,
-  height: 2 * r,
-})
-
 /** Both ends of a line across the chart at an instant, as drawn from its top or left. */
 function across({ axes, ends }: PathParts, time: number): [{ x: number; y: number }, { x: number; y: number }] {
   const [low, high] = [Math.min(...axes.along.range()), Math.max(...axes.along.range())]
@@ -59,7 +48,7 @@ const pictureLabel: Part = (parts, show) => {
   const at = point(axes, inside(parts, geometry.picture[0]), captured)
   const spreads = geometry.spreadAlong > 0 && geometry.markAt !== null
   return {
-    obstacles: [mark(at, 7)],
+    obstacles: [boxAbout(at, 7)],
     labels: [
       {
         id: 'picture',
@@ -127,7 +116,7 @@ const popLabels: Part = (parts, show) => {
   return {
     labels,
     obstacles: geometry.pops.flatMap(pop => [
-      mark(at(...pop.at), 4),
+      boxAbout(at(...pop.at), 4),
       ...(shown(parts, pop.at[1]) ? [area(axes, [ends[0], pop.at[1]], [ends[1], pop.at[1]])] : []),
     ]),
   }
@@ -150,7 +139,7 @@ const chainLabels: Part = (parts, show) => {
   const delay = at((inTime(parts, delayFrom) + inTime(parts, delayTo)) / 2)
   return {
     obstacles: [
-      ...(shown(parts, sensed) ? [mark(at(sensed), 4)] : []),
+      ...(shown(parts, sensed) ? [boxAbout(at(sensed), 4)] : []),
       ...alongLine([at(inTime(parts, sensed)), at(inTime(parts, captured))]),
     ],
     labels: [
@@ -275,9 +264,5 @@ export function pathLabels(parts: PathParts, show: Show): PlacedLabel[] {
   const named = [pictureLabel, lightLabel, popLabels, chainLabels, momentLabels, lineLabels, background].map(part =>
     part(parts, show),
   )
-  return placeLabels(
-    named.flatMap(({ labels = [] }) => labels),
-    parts.bounds,
-    named.flatMap(({ obstacles = [] }) => obstacles),
-  )
+  return placeNamed(named, parts.bounds)
 }

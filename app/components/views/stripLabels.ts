@@ -1,6 +1,5 @@
-import type { Plan, Quantity } from '~~/core'
-import type { FormatOptions } from '~~/shared/units'
-import { type Box, type Label, type LabelSpot, type PlacedLabel, placeLabels } from './labels'
+import type { Plan } from '~~/core'
+import { type Box, type Label, type LabelSpot, type PlacedLabel, type Show, placeLabels } from './labels'
 import type { Stretch, ShutterTimes } from './stripGeometry'
 
 /** What is drawn in the time strip and is to be named. */
@@ -22,7 +21,6 @@ export interface StripParts {
   pops: readonly (readonly number[])[]
 }
 
-type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
 type Part = (parts: StripParts, show: Show) => Label[]
 
 /** px that a stretch or a lag must be wide to be named. */

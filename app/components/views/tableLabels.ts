@@ -1,7 +1,16 @@
-import { type FlashSetup, type MotionKind, type Plan, type Quantity, shoots, traitsOf } from '~~/core'
-import type { FormatOptions } from '~~/shared/units'
+import { type FlashSetup, type MotionKind, type Plan, shoots, traitsOf } from '~~/core'
 import { type Axes, area, point } from './axes'
-import { type Box, type Label, type PlacedLabel, alongLine, around, placeLabels } from './labels'
+import {
+  type Box,
+  type Label,
+  type Named,
+  type PlacedLabel,
+  type Show,
+  alongLine,
+  around,
+  boxAbout,
+  placeNamed,
+} from './labels'
 
 interface At {
   x: number
@@ -38,18 +47,9 @@ export interface TableParts {
   halfField: number
 }
 
-type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
-/** Labels of a part, and what other labels keep clear of. */
-interface Named {
-  labels?: Label[]
-  obstacles?: Box[]
-}
-
-const mark = ({ x, y }: At, r: number): Box => ({ x: x - r, y: y - r, width: 2 * r, height: 2 * r })
-
 function lightLabels({ lights }: TableParts, show: Show): Named {
   return {
-    obstacles: lights.map(light => mark(light, 8)),
+    obstacles: lights.map(light => boxAbout(light, 8)),
     labels: lights.map(({ x, y, flash }, i) => ({
       id: `light${i}`,
       text:
@@ -66,7 +66,7 @@ function cameraLabels({ plan, axes, camera, middle, fromCamera }: TableParts, sh
   const { picture, scene } = plan.setup
   const ground = point(axes, middle, scene.ground.distance)
   return {
-    obstacles: [mark(camera, 10)],
+    obstacles: [boxAbout(camera, 10)],
     labels: [
       {
         id: 'camera',
@@ -85,7 +85,7 @@ function cardLabels({ plan, axes, middle, fromCamera }: TableParts): Named {
     at: point(axes, middle + card.along, fromCamera ? card.out : card.across),
   }))
   return {
-    obstacles: cards.map(({ at }) => mark(at, 8)),
+    obstacles: cards.map(({ at }) => boxAbout(at, 8)),
     labels: cards.map(({ id, text, at }) => ({ id, text, spots: around(at.x, at.y, 12) })),
   }
 }
@@ -107,8 +107,8 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
   return {
     // A gate is its two posts; anything else is where it is.
     obstacles: gate
-      ? [-28, 28].map(off => mark({ x: x + (axes.upright ? off : 0), y: y + (axes.upright ? 0 : off) }, 6))
-      : [mark(sensor, 6)],
+      ? [-28, 28].map(off => boxAbout({ x: x + (axes.upright ? off : 0), y: y + (axes.upright ? 0 : off) }, 6))
+      : [boxAbout(sensor, 6)],
     labels: [
       {
         id: 'sensor',
@@ -311,9 +311,5 @@ export function tableLabels(parts: TableParts, show: Show): PlacedLabel[] {
     ringLabels,
     lines,
   ].map(part => part(parts, show))
-  return placeLabels(
-    named.flatMap(({ labels = [] }) => labels),
-    parts.bounds,
-    named.flatMap(({ obstacles = [] }) => obstacles),
-  )
+  return placeNamed(named, parts.bounds)
 }
