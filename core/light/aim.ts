@@ -4,7 +4,7 @@ import { type Spot, lightSpot } from './place'
 
 type Aimed = Pick<FlashSetup, 'role' | 'aimAlong' | 'aimAcross' | 'aimOut'>
 
-/** Where a light is aimed, from the middle of the subject: at it, a ground light at the ground, and beside by its own. */
+/** Where a light is aimed, from the middle of the subject: at it, a ground light at the ground, or beside either. */
 export const aimSpot = ({ role, aimAlong, aimAcross, aimOut }: Aimed, { ground }: Setup['scene']): Spot => ({
   along: aimAlong,
   across: aimAcross + (role === 'ground' ? ground.distance : 0),

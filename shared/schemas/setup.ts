@@ -128,8 +128,8 @@ export function plainObject(shape: Record<string, Part>): yup.AnyObjectSchema {
 }
 
 /**
- * The same as the schema of a type: the compiler names a field that is missing or one too many. What each field holds is
- * said by its own schema.
+ * The same as the schema of a type: the compiler names a field that is missing or one too many. What each field holds
+ * is said by its own schema.
  */
 export const objectOf = <T extends object>(shape: Record<keyof T & string, Part>): yup.Schema<T> =>
   plainObject(shape) as unknown as yup.Schema<T>
