@@ -1,4 +1,4 @@
-import type { KitItem, Setup } from '~~/core'
+import type { KitItem, LearntElsewhere, Setup } from '~~/core'
 import type {
   LinkInput,
   MemberInput,
@@ -115,6 +115,7 @@ export const api = {
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
   createSetup: (shootId: string, setup: Setup) => call<SetupRecord>('POST', `/api/shoots/${shootId}/setups`, { setup }),
   setup: (id: string) => call<SetupRecord>('GET', `/api/setups/${id}`),
+  learnt: (id: string) => call<LearntElsewhere[]>('GET', `/api/setups/${id}/learnt`),
   saveSetup: (id: string, revision: number, setup: Setup) =>
     call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
   archiveSetup: (id: string) => call('DELETE', `/api/setups/${id}`),

@@ -5,15 +5,17 @@ import { asItStood } from '../setup/evidence'
 import { FIELDS } from '../setup/fields'
 import { known } from '../setup/typical'
 import type { Evidence, Setup } from '../setup/types'
+import { weighed } from './weighed'
 
 /** How far off a curtain travel may be that was assumed, and one that was entered or rated; shares of it. */
 const ASSUMED = 0.3
 const ENTERED = 0.1
 
-/** Share of the picture that stays dark were the curtains to travel so long, s. */
-function darkBy(then: Setup, curtainTravel: number): number {
-  const setup = known({ ...then, camera: { ...then.camera, curtainTravel } })
-  return shutterCheck(setup, asMet(setup, lightPulses(setup))).dark
+/** Share of the picture that stays dark, by how long the curtains travel, s; when each light comes does not change. */
+function darkBy(then: Setup): (curtainTravel: number) => number {
+  const setup = known(then)
+  const lights = asMet(setup, lightPulses(setup))
+  return curtainTravel => shutterCheck({ ...setup, camera: { ...setup.camera, curtainTravel } }, lights).dark
 }
 
 /**
@@ -22,15 +24,16 @@ function darkBy(then: Setup, curtainTravel: number): number {
  *
  * @returns null where no travel within the field's limits gives such a band
  */
-function travelOf(setup: Setup, entry: Evidence): { travel: number; sigma: number } | null {
+function travelOf(setup: Setup, entry: Evidence): { value: number; error: number } | null {
   const then = asItStood(setup, entry)
   if (then.camera.shutterKind !== 'focal-plane' || then.method === 'open-shutter') return null
   const { min, max } = FIELDS['camera.curtainTravel']
-  const off = (travel: number): number => darkBy(then, travel) - entry.value
+  const dark = darkBy(then)
+  const off = (travel: number): number => dark(travel) - entry.value
   if (off(min) * off(max) > 0) return null
-  const travel = rootBetween(off, min, max, 1e-9)
-  const slope = (darkBy(then, travel * 1.001) - darkBy(then, travel * 0.999)) / (0.002 * travel)
-  return slope > 0 ? { travel, sigma: entry.error / slope } : null
+  const value = rootBetween(off, min, max, 1e-9)
+  const slope = (dark(value * 1.001) - dark(value * 0.999)) / (0.002 * value)
+  return slope > 0 ? { value, error: entry.error / slope } : null
 }
 
 /**
@@ -46,8 +49,5 @@ export function curtainSeen(setup: Setup): { value: number; sigma: number } | nu
   if (seen.length === 0) return null
   const { curtainTravel } = setup.camera
   const told = setup.marks.some(mark => mark.path === 'camera.curtainTravel' && mark.from !== 'assumed')
-  const prior = 1 / (curtainTravel * (told ? ENTERED : ASSUMED)) ** 2
-  const weight = seen.reduce((sum, { sigma }) => sum + 1 / sigma ** 2, prior)
-  const value = seen.reduce((sum, { travel, sigma }) => sum + travel / sigma ** 2, curtainTravel * prior) / weight
-  return { value, sigma: Math.sqrt(1 / weight) }
+  return weighed(curtainTravel, curtainTravel * (told ? ENTERED : ASSUMED), seen)
 }

@@ -1,6 +1,6 @@
 import { significant } from '../math/significant'
 import { traitsOf } from '../recipes/all'
-import type { Change } from '../setup/paths'
+import { type Change, valueAt } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { heldAt } from './held'
 import { inform } from './inform'
@@ -87,9 +87,6 @@ const SUBJECTS: readonly Subject[] = [
 
 const lastDay = ({ evidence }: Setup): string =>
   evidence.reduce((day, entry) => (entry.date > day ? entry.date : day), '')
-const figureAt = (setup: Setup, path: string): number =>
-  path === 'hand.flinch' ? setup.hand.flinch : path === 'motion.speed' ? setup.motion.speed : setup.subject.crackSpeed
-
 /**
  * What other set-ups with the same launcher, skin or hand have learnt and know better than this one: of each the best
  * known. Whether it really is the same is for whoever takes it over to say.
@@ -118,7 +115,7 @@ export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntE
         date: lastDay(other),
         value: told.value,
         sigma: told.sigma,
-        held: figureAt(here, path),
+        held: valueAt(here, path) as number,
         heldSigma,
         changes: changes(learnt, told.sigma),
       },

@@ -7,6 +7,7 @@ import { infer } from './infer'
 import { isTiming } from './predict'
 import type { Belief, Unknown } from './types'
 import { inferredSigma, unknownsOf } from './unknowns'
+import { weighed } from './weighed'
 
 /** How wrong a light level may be that was assumed or worked out, and one of the room; stops. */
 const LIGHT_ERROR = 0.5
@@ -159,16 +160,6 @@ function withTiming(setup: Setup, belief: Belief): Setup {
   }
 }
 
-/** Weighted mean of readings in stops with a prior about a figure. */
-function weighed(prior: number, sigma: number, readings: readonly Evidence[]): number {
-  let [sum, weight] = [prior / sigma ** 2, 1 / sigma ** 2]
-  for (const { value, error } of readings) {
-    sum += value / error ** 2
-    weight += 1 / error ** 2
-  }
-  return sum / weight
-}
-
 /** Light is inferred apart: nothing in it bears on when things happen. */
 function withLight(setup: Setup): Setup {
   const seen = setup.evidence.filter(entry => entry.on && !isTiming(entry))
@@ -186,13 +177,16 @@ function withLight(setup: Setup): Setup {
             ...setup.picture,
             ambientEv: clamped(
               'picture.ambientEv',
-              weighed(setup.picture.ambientEv, known ? LIGHT_ERROR : ROOM_ERROR, room),
+              weighed(setup.picture.ambientEv, known ? LIGHT_ERROR : ROOM_ERROR, room).value,
             ),
           },
     flashes: setup.flashes.map((flash, i) => {
       const metered = seen.filter(entry => entry.kind === 'light' && entry.light === i)
       if (metered.length === 0) return flash
-      return { ...flash, lossStops: Math.min(15, Math.max(-3, flash.lossStops - weighed(0, LIGHT_ERROR, metered))) }
+      return {
+        ...flash,
+        lossStops: Math.min(15, Math.max(-3, flash.lossStops - weighed(0, LIGHT_ERROR, metered).value)),
+      }
     }),
   }
 }

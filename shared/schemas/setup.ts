@@ -132,7 +132,7 @@ export function plainObject(shape: Record<string, Part>): yup.AnyObjectSchema {
  * is said by its own schema.
  */
 export const objectOf = <T extends object>(shape: Record<keyof T & string, Part>): yup.Schema<T> =>
-  plainObject(shape) as unknown as yup.Schema<T>
+  plainObject(shape) as yup.Schema<T>
 
 const onePowerEach = (rows: unknown): boolean => {
   const powers = (rows as { power: number }[] | undefined)?.map(row => row?.power) ?? []

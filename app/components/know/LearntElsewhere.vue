@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type LearntElsewhere, marked, withChanges } from '~~/core'
+import { api } from '~/services/api'
 import { LEARNT_TEXT } from '~/text/knowledge'
 
 /** What was learnt on other set-ups of the studio, to be taken over where the launcher, skin or hand is the same. */
@@ -11,7 +12,7 @@ async function look(): Promise<void> {
   const id = store.record?.id
   if (!id) return
   // Nothing to offer is no matter: the questions stand without it.
-  learnt.value = await $fetch<LearntElsewhere[]>(`/api/setups/${id}/learnt`).catch(() => [])
+  learnt.value = await api.learnt(id).catch(() => [])
 }
 watch(() => store.record?.id, look, { immediate: true })
 function figure({ what }: LearntElsewhere, value: number, sigma: number): string {
