@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util'
 import { BackupError, type Counts, restoreBackup, writeBackup } from '../server/database/backup'
 import { openDatabase } from '../server/database/client'
+import { connectionFailure } from '../server/database/failure'
 import { findStudioNamed } from '../server/services/studios'
 import { withDatabase } from './lib/home.mjs'
 import { Stop } from './lib/system.mjs'
@@ -59,6 +60,6 @@ main().catch((error: unknown) => {
   if (error instanceof BackupError || error instanceof Stop) console.error(message)
   else if (code === 'ENOENT') console.error(`${path}: no such file`)
   else if (code === 'ENOSPC') console.error('The disk is full; no backup was written.')
-  else console.error(error)
+  else console.error(connectionFailure(error, process.env.DATABASE_URL ?? '') ?? error)
   process.exit(1)
 })

@@ -6,6 +6,7 @@ import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '../server/database/address'
 import { writeBackup } from '../server/database/backup'
 import { type OpenDatabase, openDatabase } from '../server/database/client'
+import { connectionFailure } from '../server/database/failure'
 import { OF_SCRIPTS } from '../server/database/pool'
 import { migrateTo, migrationsDone, readMigrations, tablesOf } from '../server/database/migrate'
 import { firstMember } from '../server/services/members'
@@ -86,8 +87,7 @@ async function main(): Promise<void> {
 
 main().catch((error: unknown) => {
   const { code, message } = error as NodeJS.ErrnoException
-  console.error(
-    code === 'ENOSPC' || /No space left|errno: 28|Table .* is full/i.test(message) ? 'The disk is full.' : error,
-  )
+  const full = code === 'ENOSPC' || /No space left|errno: 28|Table .* is full/i.test(message)
+  console.error(full ? 'The disk is full.' : (connectionFailure(error, process.env.DATABASE_URL ?? '') ?? error))
   process.exit(1)
 })

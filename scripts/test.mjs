@@ -99,6 +99,7 @@ async function main() {
     for (const [name, file] of [
       ['start, kill and restart', 'restart'],
       ['listen over https', 'secure'],
+      ['a database over TLS', 'encrypted'],
       ['what can go wrong on a machine', 'faults'],
       ['what somebody may send', 'attacks'],
     ]) {

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { isIP } from 'node:net'
 import type { PoolOptions } from 'mysql2/promise'
 
 /** What a `mysql://` address may add to itself. */
@@ -23,6 +24,8 @@ export function connectionOptions(address: string): PoolOptions {
   const mode = (url.searchParams.get('ssl-mode') ?? 'DISABLED').toUpperCase()
   if (!MODES.includes(mode as (typeof MODES)[number]))
     throw new Error(`DATABASE_URL: ssl-mode is one of ${MODES.join(', ')}`)
+  if (mode === 'VERIFY_IDENTITY' && isIP(url.hostname.replace(/[[\]]/g, '')) !== 0)
+    throw new Error('DATABASE_URL: ssl-mode=VERIFY_IDENTITY wants the name of the database, not its IP address')
   const pool = Number(url.searchParams.get('pool') ?? 10)
   if (!Number.isInteger(pool) || pool < 1 || pool > LARGEST_POOL)
     throw new Error(`DATABASE_URL: pool is a whole number from 1 to ${LARGEST_POOL}`)

@@ -14,12 +14,14 @@ import { SERVER } from '../../scripts/lib/server.mjs'
  * Begins the start command on a data folder, its own database, and any free port.
  * @param {string} home
  * @param {string[]} [args]
+ * @param {Record<string, string>} [more] variables beside this test's
  * @returns {Begun}
  */
-export function begin(home, args = ['--link']) {
+export function begin(home, args = ['--link'], more = {}) {
   /** @type {NodeJS.ProcessEnv} */
-  const env = { ...process.env, EPIRO_DATA: home }
+  const env = { ...process.env }
   for (const name of ['DATABASE_URL', 'PORT', 'HOST']) delete env[name]
+  Object.assign(env, { EPIRO_DATA: home }, more)
   const child = spawn(process.execPath, ['scripts/start.mjs', ...args], { env, stdio: ['ignore', 'pipe', 'pipe'] })
   let text = ''
   child.stdout.on('data', chunk => {
