@@ -100,6 +100,7 @@ async function main() {
       ['start, kill and restart', 'restart'],
       ['listen over https', 'secure'],
       ['a database over TLS', 'encrypted'],
+      ['a cluster of databases', 'cluster'],
       ['what can go wrong on a machine', 'faults'],
       ['what somebody may send', 'attacks'],
     ]) {

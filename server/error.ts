@@ -1,5 +1,6 @@
 import { defineNitroErrorHandler } from 'nitropack/runtime'
 import { setResponseHeaders, setResponseStatus } from 'h3'
+import { isConflict } from './database/conflicts'
 import { type Problem, problemOf } from './utils/problem'
 import { policyOf } from './utils/policy'
 
@@ -14,6 +15,8 @@ const DATABASE_GONE = new Set([
   'ENOENT',
   'ER_CON_COUNT_ERROR',
   'ER_SERVER_SHUTDOWN',
+  // A node of a cluster that is not, or not yet, one of it.
+  'ER_UNKNOWN_COM_ERROR',
 ])
 /** Disk full, table full, and a server that only reads. */
 const DATABASE_FULL = new Set([1021, 1114, 1290, 1836, 3])
@@ -48,6 +51,8 @@ function problemFor(error: { statusCode: number; message: string; data?: unknown
   ) {
     return problemOf(507, 'The disk is full or cannot be written to; what was not saved is kept in this page')
   }
+  if (chain.some(isConflict))
+    return problemOf(503, 'Too much was written at once; what was not saved is kept in this page')
   const status = error.statusCode || 500
   if (status < 500) return problemOf(status, error.message.slice(0, 300))
   console.error(error)

@@ -23,7 +23,7 @@ const isRoot = process.getuid?.() === 0
 const PATIENCE = 300_000
 
 /** As root the server must be told its user; mysql where it may reach the folder, else root. @param {string} folder */
-function userFor(folder) {
+export function userFor(folder) {
   if (!isRoot) return null
   for (let at = resolve(folder); ; at = dirname(at)) {
     if (existsSync(at) && !(statSync(at).mode & 0o001)) return 'root'
@@ -32,7 +32,7 @@ function userFor(folder) {
 }
 
 /** Gives a file or folder to the database's user. @param {string | null} user @param {string[]} paths */
-function giveTo(user, paths) {
+export function giveTo(user, paths) {
   if (user === 'mysql') spawnSync('chown', ['-R', 'mysql:mysql', ...paths])
 }
 

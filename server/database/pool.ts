@@ -1,5 +1,6 @@
 import { type Connection, type Pool, type PoolConnection, createConnection, createPool } from 'mysql2/promise'
 import { connectionOptions } from './address'
+import { withoutConflict } from './conflicts'
 
 /** ms a query may stay silent before it is asked whether the database answers at all. */
 const SILENT = 1000
@@ -97,7 +98,7 @@ export function openPool(address: string, patience = OF_ROUTES): Pool {
   pool.query = (async (sql: unknown, values?: unknown) => {
     const connection = await getConnection()
     try {
-      return await (connection.query as Query)(sql, values)
+      return await withoutConflict(() => (connection.query as Query)(sql, values))
     } finally {
       connection.release()
     }

@@ -107,8 +107,9 @@ export async function importLog(
   })
   for (const [original, home] of homes) {
     const rows = input.takes.filter(take => take.setupId === original)
-    const known = await addNew(db, studioId, home, rows, result)
-    for (const { id, number, take, fields } of known) {
+    const { added, differing } = await addNew(db, studioId, home, rows)
+    result.added += added
+    for (const { id, number, take, fields } of differing) {
       result.edited.push({ setupName: home.name, number, fields })
       if (!input.amend) continue
       await amendTake(db, studioId, id, amendmentOf(take), memberId)
@@ -136,8 +137,7 @@ function addNew(
   studioId: string,
   { id: setupId, practice }: Home,
   rows: readonly LogImportTake[],
-  result: LogImported,
-): Promise<Differing[]> {
+): Promise<{ added: number; differing: Differing[] }> {
   return db.transaction(async tx => {
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
     const here = new Map(
@@ -180,8 +180,7 @@ function addNew(
       await tx.insert(takes).values([...fresh.values()])
       await noteChange(tx, setupId)
     }
-    result.added += fresh.size
-    return differing
+    return { added: fresh.size, differing }
   })
 }
 

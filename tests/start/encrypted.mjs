@@ -78,7 +78,10 @@ try {
 
   const refused = begin(`${HOME}/home`, ['--link'], { DATABASE_URL: plain })
   assert.equal(await refused.ended, 1)
-  assert.match(refused.text(), /The database at 127\.0\.0\.1:\d+ lets nobody in: .*; where it wants TLS, add \?ssl-mode=REQUIRED/)
+  assert.match(
+    refused.text(),
+    /The database at 127\.0\.0\.1:\d+ lets nobody in: .*; where it wants TLS, add \?ssl-mode=REQUIRED/,
+  )
   assert.doesNotMatch(refused.text(), /\n\s+at /)
 
   const DATABASE_URL = `${named}?ssl-mode=VERIFY_IDENTITY&${theirs}`

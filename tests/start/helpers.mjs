@@ -76,6 +76,8 @@ export const databasesOf = home => processesWith('mariadbd').filter(pid => runs(
 /** @param {string} home @returns {any} */
 export const stateOf = home => JSON.parse(readFileSync(`${home}/running.json`, 'utf8'))
 
+/** @typedef {{ status: number, body: any, bytes: Buffer, took: number }} Answer */
+
 /** A browser's way with the API: its cookie kept. @param {string} address */
 export function caller(address) {
   let cookie = ''
@@ -83,34 +85,35 @@ export function caller(address) {
     /**
      * @param {string} method
      * @param {string} path
-     * @param {unknown} [body]
-     * @returns {Promise<{ status: number, body: any, took: number }>}
+     * @param {unknown} [body] bytes are sent as they are, all else as JSON
+     * @returns {Promise<Answer>}
      */
     async call(method, path, body) {
       const began = Date.now()
+      const raw = Buffer.isBuffer(body)
       const response = await fetch(address + path, {
         method,
-        headers: { cookie, 'content-type': 'application/json' },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        headers: { cookie, 'content-type': raw ? 'application/octet-stream' : 'application/json' },
+        ...(body === undefined ? {} : { body: raw ? new Uint8Array(body) : JSON.stringify(body) }),
         signal: AbortSignal.timeout(30_000),
       }).catch(() => null)
-      const given = (await response?.text().catch(() => '')) ?? ''
+      const bytes = Buffer.from((await response?.arrayBuffer().catch(() => null)) ?? new ArrayBuffer(0))
       const set = response?.headers.get('set-cookie')?.split(';')[0]
       if (set) cookie = set
       let parsed = null
       try {
-        parsed = JSON.parse(given)
+        parsed = JSON.parse(bytes.toString('utf8'))
       } catch {
         /* no JSON */
       }
-      return { status: response?.status ?? 0, body: parsed, took: Date.now() - began }
+      return { status: response?.status ?? 0, body: parsed, bytes, took: Date.now() - began }
     },
   }
 }
 
 /**
- * @typedef {{ address: string, call: (method: string, path: string, body?: unknown) => Promise<{ status: number, body:
- * any, took: number }> }} Lead a browser that is signed in
+ * @typedef {{ address: string, call: (method: string, path: string, body?: unknown) => Promise<Answer> }} Lead
+ * a browser that is signed in
  */
 
 /** @param {Begun} begun @returns {Promise<Lead>} */
