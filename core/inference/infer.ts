@@ -3,7 +3,7 @@ import type { Evidence, Setup } from '../setup/types'
 import { type Row, type Seen, pullOf, rowOf, scatterCost, varianceOf } from './linear'
 import { type World, isTiming, predicted, worldOf } from './predict'
 import type { Belief, Surprise, Unknown } from './types'
-import { inferredSigma, offBase, unknownsOf } from './unknowns'
+import { inferredSigma, offBase, sameUnknown, unknownsOf } from './unknowns'
 
 /** Standard deviations beyond which a reading is asked about. */
 const SURPRISING = 3
@@ -28,16 +28,14 @@ function bearsOn(world: World, evidence: Evidence, unknown: Unknown): boolean {
 /** The unknowns that the evidence bears on. */
 function gather(setup: Setup, evidence: readonly Evidence[]): { unknowns: Unknown[]; seen: Seen[] } {
   const unknowns: Unknown[] = []
-  const index = new Map<string, number>()
   const measured = evidence.some(entry => entry.kind === 'latency')
   const seen = evidence.map(entry => {
     const world = worldOf(setup, entry)
     const places = unknownsOf(world.entered, measured)
       .filter(unknown => bearsOn(world, entry, unknown))
       .map(unknown => {
-        const at = index.get(unknown.id) ?? unknowns.push(unknown) - 1
-        index.set(unknown.id, at)
-        return { input: unknown.input, at }
+        const before = unknowns.findIndex(other => sameUnknown(other, unknown))
+        return { input: unknown.input, at: before < 0 ? unknowns.push(unknown) - 1 : before }
       })
     return { evidence: entry, world, places }
   })

@@ -6,7 +6,7 @@ import { curtainSeen } from './curtain'
 import { infer } from './infer'
 import { isTiming } from './predict'
 import type { Belief, Unknown } from './types'
-import { inferredSigma, unknownsOf } from './unknowns'
+import { inferredSigma, sameUnknown, unknownsOf } from './unknowns'
 import { weighed } from './weighed'
 
 /** How wrong a light level may be that was assumed or worked out, and one of the room; stops. */
@@ -82,7 +82,7 @@ const NO_LATENCY = 1e-6
 function ownOf(setup: Setup, belief: Belief): { own: Unknown[]; values: number[]; covariance: Matrix } {
   const measured = belief.unknowns.some(unknown => unknown.input === 'latency')
   const own = unknownsOf(setup, measured)
-  const places = own.map(unknown => belief.unknowns.findIndex(other => other.id === unknown.id))
+  const places = own.map(unknown => belief.unknowns.findIndex(other => sameUnknown(other, unknown)))
   return {
     own,
     values: own.map((unknown, i) => {

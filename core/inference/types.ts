@@ -15,9 +15,9 @@ export type BeliefInput = keyof BeliefInputs
  * is another unknown.
  */
 export interface Unknown {
-  /** Input, and the place or moment it belongs to. */
-  id: string
   input: BeliefInput
+  /** What it belongs to: the place where the thing stood, the moment it was, the chain; empty: nothing. */
+  of: string | number
   /** What was entered, in the input's unit, and its standard deviation. */
   prior: number
   sigma: number

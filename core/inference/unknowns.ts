@@ -39,8 +39,8 @@ function belongsTo(setup: Setup, input: BeliefInput, chain: number): string | nu
   }
 }
 
-const unknownId = (setup: Setup, input: BeliefInput, chain: number): string =>
-  `${input}@${belongsTo(setup, input, chain)}`
+/** Whether two unknowns are one: the same input of the same place, moment or chain. */
+export const sameUnknown = (a: Unknown, b: Unknown): boolean => a.input === b.input && a.of === b.of
 
 /**
  * The unknowns of a set-up: every input that the plan may have wrong, with what was entered as its prior.
@@ -53,20 +53,20 @@ export function unknownsOf(setup: Setup, measured = false): Unknown[] {
   // The chain is summed only where its latency is an unknown.
   const chain = assumed > 0 || measured ? totalLatency(chainStages(known(setup))) : 0
   const latency = Math.max(assumed, measured ? ENTERED_LATENCY * Math.abs(chain) : 0)
-  const inputs: { input: BeliefInput; prior: number; sigma: number }[] = [
-    ...uncertainInputs(setup)
-      .filter(entry => entry.kind === 'uncertainty')
-      .map(({ input, sigma }) => ({ input, sigma, prior: priorOf(setup, input) })),
-    ...(latency > 0 ? [{ input: 'latency' as const, prior: 0, sigma: latency }] : []),
-    ...(setup.trigger === 'hand' && setup.hand.flinchError > 0
-      ? [{ input: 'flinch' as const, prior: setup.hand.flinch, sigma: setup.hand.flinchError }]
-      : []),
-  ]
-  return inputs.map(entry => ({
-    ...entry,
-    id: unknownId(setup, entry.input, chain),
-    log: BY_FACTOR.has(entry.input as never),
-  }))
+  const unknown = (input: BeliefInput, prior: number, sigma: number): Unknown => ({
+    input,
+    of: belongsTo(setup, input, chain),
+    prior,
+    sigma,
+    log: BY_FACTOR.has(input as never),
+  })
+  const unknowns: Unknown[] = []
+  for (const { kind, input, sigma } of uncertainInputs(setup))
+    if (kind === 'uncertainty') unknowns.push(unknown(input, priorOf(setup, input), sigma))
+  if (latency > 0) unknowns.push(unknown('latency', 0, latency))
+  if (setup.trigger === 'hand' && setup.hand.flinchError > 0)
+    unknowns.push(unknown('flinch', setup.hand.flinch, setup.hand.flinchError))
+  return unknowns
 }
 
 function priorOf({ motion, subject, sensor, air }: Setup, input: BeliefInput): number {
