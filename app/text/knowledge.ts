@@ -25,7 +25,7 @@ export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> 
   'subject.liquidDepth': { ask: 'How deep is the liquid?' },
   'sensor.position': { ask: 'Where is the sensor?', help: 'Along the travel, from the start' },
   'sensor.offset': { ask: 'How far off is the microphone?' },
-  'moment.offset': { ask: 'How far past the near face?' },
+  'moment.offset': { ask: 'How far past the near face?', help: 'The side it meets first; − before it' },
   'moment.time': { ask: 'How long after it begins?' },
   'moment.fraction': { ask: 'How far has it gone?', help: '100 % is all of the tear, the sag, the cavity or a turn' },
   'moment.timeSpread': { ask: 'How much does that differ each time?' },
@@ -54,7 +54,7 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
   place: {
     name: 'It was at a place',
     said: 'was {value}',
-    help: 'A control shot, a marker, a take: past the near ' + 'face, − before it',
+    help: 'A control shot, a marker, a take: past the near face, − before it',
   },
   beyond: { name: 'It was beyond a place', said: 'was beyond {value}', help: 'Out of the frame already' },
   short: { name: 'It was not there yet', said: 'was short of {value}', help: 'Not in the frame yet' },
@@ -64,14 +64,14 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
   latency: {
     name: 'The chain’s latency',
     said: 'takes {value}',
-    help: 'From the sensor to the light, without ' + 'the delay',
+    help: 'From the sensor to the light, without the delay',
   },
   found: { name: 'The delay that was right', said: 'right at {value}', help: 'Found by takes' },
   ambient: { name: 'The room’s light', said: 'is {value}', help: 'From a meter or a test frame' },
   light: {
     name: 'A light against the plan',
     said: 'is {value} off',
-    help: 'From a meter or a test frame: + where ' + 'it is brighter',
+    help: 'From a meter or a test frame: + where it is brighter',
   },
   dark: {
     name: 'A dark band',

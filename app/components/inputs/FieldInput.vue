@@ -167,6 +167,7 @@ const options = computed(() =>
       size="xs"
       variant="none"
       :data-path="path"
+      :aria-describedby="described"
       class="w-34 justify-end"
       :ui="{ base: 'border-b border-(--hair) ps-1' }"
       @update:model-value="change($event as string)"

@@ -1,4 +1,6 @@
 import {
+  FIELDS,
+  FLASH_FIELDS,
   RECIPE,
   type Setup,
   assess,
@@ -300,4 +302,25 @@ test('files of before open with nothing of it', () => {
     return added.some(path => path.endsWith(`.${key}`)) ? undefined : value
   }) as unknown
   expect(completeSetup(old)).toEqual(newSetup('projectile'))
+})
+
+const lights = Object.fromEntries(Object.entries(FLASH_FIELDS).map(([key, field]) => [`flashes[].${key}`, field]))
+
+// A number without a unit that people say aloud, or a trade word, tells nothing to who does not know it.
+test('every share, level, angle and figure without a unit says in a line what it is', () => {
+  const silent = Object.entries({ ...FIELDS, ...lights }).filter(
+    ([path, field]) =>
+      field.type === 'number' &&
+      ['share', 'number', 'perMetre', 'angle'].includes(field.quantity) &&
+      !path.startsWith('tests.') &&
+      !('help' in field),
+  )
+  expect(silent.map(([path]) => path)).toEqual([])
+})
+
+test('a line of help is short enough to stand under its row', () => {
+  const long = Object.entries({ ...FIELDS, ...lights }).filter(
+    ([, field]) => 'help' in field && field.help !== undefined && field.help.length > 100,
+  )
+  expect(long.map(([path]) => path)).toEqual([])
 })
