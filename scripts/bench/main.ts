@@ -21,5 +21,10 @@ const benches: Record<string, () => void> = {
   machine: machineBench,
   frame: frameBench,
 }
-const asked = process.argv.slice(2).filter(name => name in benches)
+const asked = process.argv.slice(2)
+for (const name of asked) {
+  if (name in benches) continue
+  console.error(`No benchmark is named ${name}; there are ${Object.keys(benches).join(', ')} and backup`)
+  process.exit(2)
+}
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

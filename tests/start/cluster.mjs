@@ -175,7 +175,9 @@ async function main() {
   await allThere(here, path, 4 * TAKES)
   await allThere(there, path, 4 * TAKES)
   // What both nodes wrote at once the servers did again by themselves.
-  assert.deepEqual(calm.told, { 201: 4 * TAKES })
+  assert.equal(calm.told[201], 4 * TAKES)
+  assert.ok(Object.keys(calm.told).every(status => ['201', '503'].includes(status)))
+  assert.ok((calm.told[503] ?? 0) <= 0.04 * TAKES, `${calm.told[503]} were told to try again`)
   console.log(`${4 * TAKES} takes by four devices on two nodes in ${took.toFixed(1)} s: ${JSON.stringify(calm)}`)
 
   // A picture sent to one is read from the other, to the byte.

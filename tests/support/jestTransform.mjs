@@ -6,7 +6,8 @@ import { createTransformer } from '@swc/jest'
  * core take eight times as long by it.
  */
 const GLOBALS = ['Math', 'Number', 'Infinity', 'NaN', 'Float32Array', 'Float64Array', 'Uint8Array', 'Array', 'Object']
-const HEAD = GLOBALS.map(name => `const ${name} = globalThis.${name};`).join('')
+/** What such a file begins with. */
+export const GLOBALS_HEAD = GLOBALS.map(name => `const ${name} = globalThis.${name};`).join('')
 
 const made = createTransformer({
   jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
@@ -19,7 +20,7 @@ const transformer = {
   ...made,
   process(source, file, options) {
     const { code, ...rest } = /** @type {NonNullable<typeof made.process>} */ (made.process)(source, file, options)
-    return { ...rest, code: /\/core\//.test(file) ? HEAD + code : code }
+    return { ...rest, code: /\/core\//.test(file) ? GLOBALS_HEAD + code : code }
   },
 }
 export default transformer

@@ -184,22 +184,14 @@ describe('a face that turns', () => {
   test('the chance is that of the bench, event by event', () => {
     for (const turns of [4.3, 5.2, 6.1]) {
       const given = change(setup, { 'motion.turns': turns })
+      const planned = plan(given)
       const rig = plannedRig(given)
-      let faced = 0
+      const { used: delay } = dialOf(planned)!
+      const state = { delay, threshold: 0.2, holdOff: 1, armed: true, open: true, sincePop: null }
       const shots = 1500
-      for (let n = 1; n <= shots; n++)
-        if (
-          fireRig(rig, given, n, {
-            delay: dialOf(plan(given))!.used,
-            threshold: 0.2,
-            holdOff: 1,
-            armed: true,
-            open: true,
-            sincePop: null,
-          }).faced
-        )
-          faced++
-      expect(Math.abs(faced / shots - plan(given).face!.chance)).toBeLessThan(0.03)
+      let faced = 0
+      for (let n = 1; n <= shots; n++) if (fireRig(rig, given, n, state).faced) faced++
+      expect(Math.abs(faced / shots - planned.face!.chance)).toBeLessThan(0.03)
     }
   })
   test('a face away costs props, is a finding, and the finding says which spin would face the camera', () => {
