@@ -1,6 +1,6 @@
 // @ts-check
 // Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate --
-// shutter run`.
+// shutter run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
@@ -50,6 +50,8 @@ const GROUPS = {
 }
 
 const asked = process.argv.slice(2).filter(name => name in GROUPS)
+/** Of those groups these files alone. */
+const files = process.argv.slice(2).filter(name => !(name in GROUPS))
 mkdirSync('.data', { recursive: true })
 const scores = []
 for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
@@ -59,7 +61,7 @@ for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
     coverageAnalysis: 'perTest',
     concurrency: 2,
     timeoutMS: 20_000,
-    mutate,
+    mutate: files.length > 0 ? files : mutate,
     tempDirName: '.data/stryker',
     // The tests with all that they load in one file: to load some hundred anew for each mutant takes most of the time.
     buildCommand: `node scripts/lib/bundleTests.mjs ${tests.join(' ')}`,

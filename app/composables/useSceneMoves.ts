@@ -1,4 +1,5 @@
 import type { Setup, Spot } from '~~/core'
+import { aimAt } from '~/components/views/lightGeometry'
 import { lightAt } from '~/components/views/tableGeometry'
 
 /** Cards stand this far from the subject at most, m. */
@@ -17,6 +18,9 @@ export function useSceneMoves(setup: () => Setup) {
     /** @param to counted along the travel from its start */
     moveLight: (index: number, to: Partial<Spot>, merge: string): void =>
       put(`flashes[${index}]`, { ...lightAt(setup(), setup().flashes[index]!, to) }, merge),
+    /** @param to counted along the travel from its start */
+    aimLight: (index: number, to: Partial<Spot>, merge: string): void =>
+      put(`flashes[${index}]`, { ...aimAt(setup(), setup().flashes[index]!, to) }, merge),
     /** @param to counted from the middle of the subject */
     moveCard(index: number, to: Partial<Spot>, merge: string): void {
       const held = Object.entries(to).map(([key, value]) => [key, Math.min(FARTHEST, Math.max(-FARTHEST, value))])

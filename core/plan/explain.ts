@@ -1,5 +1,5 @@
 import { cameraSets } from '../setup/metered'
-import { FIELDS, FLASH_FIELDS, type NumberField } from '../setup/fields'
+import { CARD_FIELDS, FIELDS, FLASH_FIELDS, type NumberField } from '../setup/fields'
 import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { sceneFigures } from '../light/figures'
@@ -60,6 +60,7 @@ function lightResults(a: Assessment): (Draft | null)[] {
   const { ground, lights } = sceneFigures(a)
   const rim = flashes.findIndex(flash => flash.role === 'rim')
   const figures = { r: share(scene.ground.reflectance), d: length(scene.ground.distance, 'm') }
+  const cards = scene.cards.length > 0 ? '; with what cards throw and flags keep off' : ''
   const edge = rim < 0 ? null : lights[rim]!.edge
   return [
     ground.brightest === null
@@ -69,7 +70,7 @@ function lightResults(a: Assessment): (Draft | null)[] {
           label: 'Ground, where it is brightest',
           value: stops(ground.brightest),
           read: b => sceneFigures(b).ground.brightest,
-          formula: 'every light at its own distance and angle on the ground {d} behind, which throws back {r}',
+          formula: `every light at its own distance and angle on the ground {d} behind, which throws back {r}${cards}`,
           figures,
         },
     ground.evenness === null
@@ -79,7 +80,7 @@ function lightResults(a: Assessment): (Draft | null)[] {
           label: 'Ground, brightest to darkest',
           value: stops(ground.evenness),
           read: b => sceneFigures(b).ground.evenness,
-          formula: 'over the part of it that the picture shows, {d} behind',
+          formula: `over the part of it that the picture shows, {d} behind${cards}`,
           figures,
         },
     edge === null
@@ -89,7 +90,7 @@ function lightResults(a: Assessment): (Draft | null)[] {
           label: `Edge by ${plain(flashes[rim]!.name)}`,
           value: stops(edge),
           read: b => sceneFigures(b).lights[rim]?.edge ?? null,
-          formula: 'its light on a surface turned to its side, {d} off at {p}',
+          formula: `its light on a surface turned to its side, {d} off at {p}${cards}`,
           figures: { d: length(flashes[rim]!.distance, 'm'), p: power(flashes[rim]!.power) },
         },
   ]
@@ -473,7 +474,12 @@ export function inputPaths(setup: Setup): string[] {
       .filter(([, field]) => field.type === 'number' && !('integer' in field && field.integer))
       .map(([key]) => `flashes[${i}].${key}`),
   )
-  return [...own, ...lights]
+  const cards = setup.scene.cards.flatMap((_, i) =>
+    Object.entries(CARD_FIELDS)
+      .filter(([, field]) => field.type === 'number')
+      .map(([key]) => `scene.cards[${i}].${key}`),
+  )
+  return [...own, ...lights, ...cards]
 }
 
 /**

@@ -1,11 +1,9 @@
 import type { CardKind, Setup } from '../setup/types'
 import type { Bodies } from './bodies'
 import { type Material, grey, metal } from './material'
-import { type Stage, cardPlace } from '../light/place'
+import { REFLECTANCE, boardsOf } from '../light/boards'
+import type { Stage } from '../light/place'
 import type { CardFace } from './scene'
-
-/** What cards throw back: white board, silver foil, black velvet. */
-export const REFLECTANCE: Readonly<Record<CardKind, number>> = { white: 0.88, silver: 0.85, black: 0.01 }
 
 const SURFACE: Readonly<Record<CardKind, Material>> = {
   white: grey(REFLECTANCE.white),
@@ -15,11 +13,10 @@ const SURFACE: Readonly<Record<CardKind, Material>> = {
 
 /** Cards and flags, put into the scene; those that throw light back. */
 export function cardsOf(setup: Pick<Setup, 'scene'>, stage: Stage, bodies: Bodies): CardFace[] {
-  return setup.scene.cards.flatMap((card): CardFace[] => {
-    const place = cardPlace(stage, card)
+  return boardsOf(setup, stage).flatMap((board): CardFace[] => {
+    const { kind } = board
     const body = bodies.count
-    bodies.plate(place.centre, place.across, place.up, SURFACE[card.kind])
-    if (card.kind === 'black') return []
-    return [{ ...place, kind: card.kind, body, area: card.width * card.height, reflectance: REFLECTANCE[card.kind] }]
+    bodies.plate(board.centre, board.across, board.up, SURFACE[kind])
+    return kind === 'black' ? [] : [{ ...board, kind, body, reflectance: REFLECTANCE[kind] }]
   })
 }

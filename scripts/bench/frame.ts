@@ -1,8 +1,13 @@
-import { type Plan, type Setup, newSetup, plan, sceneFigures, withChanges } from '../../core'
+import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withChanges } from '../../core'
 import { seededRandom } from '../../core/math/random'
 import { Film, type Scene, sceneOf, stopsOf } from '../../core/render'
 import { Bodies, type Vector } from '../../core/render/bodies'
+import { boardsOf } from '../../core/light/boards'
+import { groundPlaces } from '../../core/light/figures'
 import { lobeOf } from '../../core/light/lamp'
+import { isOpen } from '../../core/light/level'
+import { stageOf } from '../../core/light/place'
+import { cardsOf } from '../../core/render/cards'
 import { grey } from '../../core/render/material'
 import { World } from '../../core/render/world'
 import { quantile } from './quantiles'
@@ -19,8 +24,24 @@ function render(scene: Scene, passes: number, width: number, height: number): Fi
   return film
 }
 
-/** Two lights somewhere, with heads and beams of any kind, a ground, and a camera somewhere before them. */
-function someScene(): Plan {
+/** A card or flag somewhere about the subject, turned any way. */
+const someCard = (): Card => ({
+  name: 'Card',
+  kind: pick(['white', 'silver', 'black'] as const),
+  along: between(-1, 1),
+  across: between(-0.8, 0.8),
+  out: between(-0.6, 0.6),
+  width: between(0.2, 1),
+  height: between(0.2, 1),
+  turn: between(-Math.PI, Math.PI),
+  tilt: between(-1, 1),
+})
+
+/**
+ * Two lights somewhere, with heads and beams of any kind, a ground, so many cards and flags, and a camera somewhere
+ * before them.
+ */
+function someScene(cards: number): Plan {
   const start = newSetup('projectile')
   const lights = start.flashes.map(flash => ({
     ...flash,
@@ -40,7 +61,10 @@ function someScene(): Plan {
   return plan({
     ...start,
     flashes: lights,
-    scene: { ground: { distance: between(0.4, 3), width: 9, height: 9, reflectance: between(0.02, 0.9) }, cards: [] },
+    scene: {
+      ground: { distance: between(cards > 0 ? 1.6 : 0.4, 3), width: 9, height: 9, reflectance: between(0.02, 0.9) },
+      cards: Array.from({ length: cards }, someCard),
+    },
     picture: {
       ...start.picture,
       distance: between(0.5, 3),
@@ -54,7 +78,13 @@ function someScene(): Plan {
 function onlySurface(whole: Plan, place: Vector, u: Vector, v: Vector, reflectance: number): Scene {
   const bodies = new Bodies()
   bodies.plate(place, u, v, grey(reflectance))
-  return { ...sceneOf(whole, { standIn: 0, room: false }), world: new World(bodies, [0, 1e-2]), bounces: false }
+  const cards = cardsOf(whole.setup, stageOf(whole.setup), bodies)
+  return { ...sceneOf(whole, { standIn: 0, room: false }), world: new World(bodies, [0, 1e-2]), cards, bounces: false }
+}
+/** Whether the camera sees places with no card before them. */
+function seen(whole: Plan, places: readonly Vector[]): boolean {
+  const boards = boardsOf(whole.setup, stageOf(whole.setup))
+  return places.every(place => isOpen(boards, [0, 0, whole.setup.picture.distance], place))
 }
 const narrow = (scene: Scene): Scene => ({ ...scene, view: { ...scene.view, fieldWidth: 1e-3, fieldHeight: 1e-3 } })
 
@@ -65,10 +95,10 @@ const sum = (stops: readonly (number | null)[]): number =>
 const TOLD = 8
 const told = (stops: number | null): stops is number => stops !== null && Math.abs(stops) < TOLD
 
-function front(): number | null {
-  const whole = someScene()
+const front = (cards: number) => (): number | null => {
+  const whole = someScene(cards)
   const formula = sum(sceneFigures(whole).lights.map(light => light.front))
-  if (!told(formula)) return null
+  if (!told(formula) || !seen(whole, [[0, 0, 0]])) return null
   return level(onlySurface(whole, [0, 0, 0], [0.03, 0, 0], [0, 0.03, 0], 0.18)) - formula
 }
 const groundOf = (whole: Plan): Scene => {
@@ -76,15 +106,16 @@ const groundOf = (whole: Plan): Scene => {
   const half = ground.width / 2
   return onlySurface(whole, [0, 0, -ground.distance], [half, 0, 0], [0, half, 0], ground.reflectance)
 }
-function groundMiddle(): number | null {
-  const whole = someScene()
+const groundMiddle = (cards: number) => (): number | null => {
+  const whole = someScene(cards)
   const { middle } = sceneFigures(whole).ground
-  return told(middle) ? level(groundOf(whole)) - middle : null
+  if (!told(middle) || !seen(whole, [[0, 0, -whole.setup.scene.ground.distance]])) return null
+  return level(groundOf(whole)) - middle
 }
-function evenness(): number | null {
-  const whole = someScene()
+const evenness = (cards: number) => (): number | null => {
+  const whole = someScene(cards)
   const { evenness: formula, darkest } = sceneFigures(whole).ground
-  if (formula === null || formula > 5 || !told(darkest)) return null
+  if (formula === null || formula > 5 || !told(darkest) || !seen(whole, groundPlaces(whole).places)) return null
   // The formula asks the corners and what lies between; a pixel is the mean of what it sees.
   const film = render(groundOf(whole), 60, 41, 41)
   const at = Array.from({ length: 25 }, (_, i) => film.at((i % 5) * 10, Math.floor(i / 5) * 10)[0])
@@ -172,9 +203,12 @@ function streak(): number {
 /** Prints, of each quantity, how far the picture is from the formula: median, 95 % and the farthest. */
 export function frameBench(): void {
   const rows: [string, string, () => number | null][] = [
-    ['front of the subject, all lights', 'EV', front],
-    ['ground in the middle', 'EV', groundMiddle],
-    ['ground, brightest to darkest', 'EV', evenness],
+    ['front of the subject, all lights', 'EV', front(0)],
+    ['the same with two cards or flags', 'EV', front(2)],
+    ['ground in the middle', 'EV', groundMiddle(0)],
+    ['the same with two cards or flags', 'EV', groundMiddle(2)],
+    ['ground, brightest to darkest', 'EV', evenness(0)],
+    ['the same with two cards or flags', 'EV', evenness(2)],
     ['ambient', 'EV', ambient],
     ['dark band', 'of the frame', band],
     ['streak', 'of its length', streak],

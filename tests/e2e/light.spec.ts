@@ -53,6 +53,15 @@ test('lights and cards are placed from above and as the camera sees them, by mou
     else expect(await number(page, 'flashes[1].elevation')).toBe(raised)
   }
   await page.getByRole('button', { name: 'Top view', exact: true }).click()
+  const aim = slider(page, 'Key: aim')
+  await expect(aim).toHaveAttribute('aria-valuetext', 'at the subject')
+  await drag(page, aim, 24, 4)
+  expect(await number(page, 'flashes[0].aimAlong')).not.toBe(0)
+  await expect(aim).toHaveAttribute('aria-valuetext', /^beside the subject: /)
+  const turned = await number(page, 'flashes[0].aimAlong')
+  await aim.press('ArrowRight')
+  expect(await number(page, 'flashes[0].aimAlong')).toBeCloseTo(turned + 0.01, 3)
+  await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'White card', exact: true }).click()
   const card = slider(page, 'White card 1: place')
   const [along, across] = [await number(page, 'scene.cards[0].along'), await number(page, 'scene.cards[0].across')]

@@ -13,6 +13,7 @@ import {
   shutterTimes,
   stripExtents,
 } from '~~/app/components/views/stripGeometry'
+import { aimAt, aimOf, equalLight, homeOf, turned } from '~~/app/components/views/lightGeometry'
 import { dangerZone, footprint, lightAt, lightSpot, sidePath } from '~~/app/components/views/tableGeometry'
 
 const bounds = { x: 0, y: 0, width: 600, height: 300 }
@@ -265,5 +266,62 @@ describe('time strip', () => {
       expect(all[1]).toBeGreaterThan(s.closed)
       expect(light[1] - light[0]).toBeLessThan(0.001)
     }
+  })
+})
+
+describe('a light’s aim', () => {
+  const setup = newSetup('projectile')
+  const flash = { ...setup.flashes[0]!, aimAlong: 0.1, aimAcross: -0.2, aimOut: 0.3 }
+  const ground = { ...flash, role: 'ground' as const }
+  const middle = 0.906
+
+  test('is where it is pointed, the subject’s middle or the ground being home', () => {
+    expect(homeOf(setup, flash)).toEqual({ along: middle, across: 0, out: 0 })
+    expect(homeOf(setup, ground)).toEqual({ along: middle, across: setup.scene.ground.distance, out: 0 })
+    const aim = aimOf(setup, flash)
+    expect([aim.along - middle, aim.across, aim.out].map(v => Number(v.toFixed(9)))).toEqual([0.1, -0.2, 0.3])
+    expect(aimAt(setup, flash, { along: middle + 0.5 })).toEqual({
+      aimAlong: expect.closeTo(0.5, 9),
+      aimAcross: -0.2,
+      aimOut: 0.3,
+    })
+    expect(aimAt(setup, ground, { across: setup.scene.ground.distance + 0.25 }).aimAcross).toBeCloseTo(0.25, 9)
+    expect(aimAt(setup, flash, { out: 99 }).aimOut).toBe(20)
+    expect(aimAt(setup, flash, { out: -99 }).aimOut).toBe(-20)
+  })
+  test('turns about the light as far off as it was, and is drawn home where that is near', () => {
+    const [light, home] = [
+      { along: 0, across: 0 },
+      { along: 1, across: 0 },
+    ]
+    const aside = turned(light, home, home, { along: 0, across: 0.3 }, false)
+    expect(aside.along).toBeCloseTo(0, 9)
+    expect(aside.across).toBeCloseTo(1, 9)
+    expect(turned(light, aside, home, { along: 5, across: 0.2 }, false)).toEqual(home)
+    expect(turned(light, aside, home, { along: 5, across: -0.2 }, true).across).toBeCloseTo(-1 / Math.hypot(25, 1), 9)
+    expect(turned(light, aside, home, { along: -5, across: 0 }, false).along).toBeCloseTo(-1, 9)
+    expect(turned(light, light, home, { along: 0, across: 2 }, false).across).toBeCloseTo(1, 9)
+    expect(turned(light, aside, home, light, false)).toBe(aside)
+  })
+  test('lines of equal light pass the subject at 0, a stop at 2 to the half, and follow the beam off its axis', () => {
+    const [light, subject] = [
+      { x: 10, y: 20 },
+      { x: 110, y: 20 },
+    ]
+    const even = equalLight({ light, aim: subject, subject }, { beamAngle: 6.2 }, 1)
+    expect(even).toHaveLength(13)
+    for (const { x, y } of even) expect(Math.hypot(x - 10, y - 20)).toBeCloseTo(100 / Math.SQRT2, 6)
+    // A beam of 60° is at half 30° off: a line of equal light is nearer there by the root of its cosine's power.
+    const beam = { beamAngle: Math.PI / 3 }
+    const line = equalLight({ light, aim: subject, subject }, beam, 0)
+    expect(line[6]!.x).toBeCloseTo(110, 9)
+    const edge = Math.hypot(line[0]!.x - 10, line[0]!.y - 20)
+    expect(edge).toBeCloseTo(100 * Math.sqrt(Math.cos(0.42) ** (Math.LN2 / -Math.log(Math.cos(Math.PI / 6)))), 6)
+    expect(Math.hypot(line[12]!.x - 10, line[12]!.y - 20)).toBeCloseTo(edge, 9)
+    // Aimed beside the subject, more of its light goes where it is aimed.
+    const feathered = equalLight({ light, aim: { x: 110, y: 60 }, subject }, beam, 0)
+    expect(feathered[6]!.x).toBeCloseTo(110, 9)
+    expect(feathered[12]!.x).toBeGreaterThan(line[12]!.x + 5)
+    expect(equalLight({ light, aim: { x: -90, y: 20 }, subject }, beam, 0)).toEqual([])
   })
 })

@@ -41,6 +41,16 @@ const ground = computed(() => figures.value.ground)
           <td>{{ stops(light.edge) }}</td>
           <td>{{ stops(light.ground) }}</td>
         </tr>
+        <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
+          <th scope="row">
+            {{ card.name }}
+            <span class="block font-normal text-(--ink-soft)">of all lights, not in the exposure</span>
+          </th>
+          <td />
+          <td>{{ stops(card.front) }}</td>
+          <td />
+          <td>{{ stops(card.ground) }}</td>
+        </tr>
       </tbody>
     </table>
     <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-2" data-testid="ground-figures">

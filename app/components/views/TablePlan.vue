@@ -1,10 +1,7 @@
 <script setup lang="ts">
 import {
-  type FlashSetup,
   type Plan,
   type Spot,
-  aimSpot,
-  exposure,
   flight,
   nearFace,
   secondOf,
@@ -14,6 +11,7 @@ import {
 } from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import type { Box } from './labels'
+import { aimOf, equalLight } from './lightGeometry'
 import { snapped } from './snap'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
 import { tableLabels } from './tableLabels'
@@ -87,8 +85,8 @@ const lights = computed(() =>
   setup.value.flashes.map(flash => {
     const spot = lightSpot(setup.value, flash)
     const at = held(spot.along, seen(spot))
-    const beside = aimSpot(flash, setup.value.scene)
-    const aim = point(axes, middle.value + beside.along, seen(beside))
+    const aimed = aimOf(setup.value, flash)
+    const aim = point(axes, aimed.along, seen(aimed))
     return { ...at, flash, aim, turn: (Math.atan2(aim.y - at.y, aim.x - at.x) * 180) / Math.PI }
   }),
 )
@@ -158,19 +156,6 @@ function moveMicrophone(along: number, offset: number, merge: string): void {
     merge,
   )
 }
-const { moveLight } = useSceneMoves(() => setup.value)
-const shownSpot = (along: number, across: number): Partial<Spot> => ({
-  along,
-  ...(fromCamera.value ? { out: across } : { across }),
-})
-function dragLight(index: number, p: { x: number; y: number }, merge: string, free: boolean): void {
-  moveLight(index, shownSpot(snap(alongOf(axes, p), free, [middle.value]), snap(acrossOf(axes, p), free, [0])), merge)
-}
-function nudgeLight(index: number, flash: FlashSetup, right: number, down: number): void {
-  const spot = lightSpot(setup.value, flash)
-  const { along, across } = plane(axes, right, down)
-  moveLight(index, shownSpot(spot.along + along * 10 * NUDGE, seen(spot) + across * 10 * NUDGE), `light-${index}-keys`)
-}
 const nearest = computed(() => 1.05 * setup.value.lens.focalLength)
 
 // ── fall-off of the light that is looked at ──
@@ -181,42 +166,29 @@ const rings = computed(() =>
     const flash = setup.value.flashes[i]
     if (!flash) return []
     const spot = lightSpot(setup.value, flash)
-    const light = point(axes, spot.along, seen(spot))
-    const length = Math.hypot(centre.value.x - light.x, centre.value.y - light.y) || 1
-    const aim = { x: (centre.value.x - light.x) / length, y: (centre.value.y - light.y) / length }
-    return STOPS.map(stop => {
-      const r = length * 2 ** (-stop / 2)
-      const [left, right] = [0.42, -0.42].map(turn => ({
-        x: light.x + r * (aim.x * Math.cos(turn) - aim.y * Math.sin(turn)),
-        y: light.y + r * (aim.x * Math.sin(turn) + aim.y * Math.cos(turn)),
-      }))
-      const beyond = { x: light.x + r * aim.x, y: light.y + r * aim.y }
-      return {
-        id: `${i}${stop}`,
-        stop,
-        light: flash.name,
-        d: `M${left!.x} ${left!.y}A${r} ${r} 0 0 0 ${right!.x} ${right!.y}`,
-        ...beyond,
-      }
+    const aimed = aimOf(setup.value, flash)
+    const places = {
+      light: point(axes, spot.along, seen(spot)),
+      aim: point(axes, aimed.along, seen(aimed)),
+      subject: centre.value,
+    }
+    return STOPS.flatMap(stop => {
+      const line = equalLight(places, flash, stop)
+      const there = line[(line.length - 1) / 2]
+      if (!there) return []
+      const d = `M${line.map(({ x, y }) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}`
+      return [{ id: `${i}${stop}`, stop, light: flash.name, d, ...there }]
     })
   }),
 )
 /** Whether rings of several lights are drawn: each then says whose it is. */
 const severalRings = computed(() => view.fallOff && lights.value.length > 1)
-const lightText = (flash: FlashSetup): string =>
-  `${show(flash.distance, 'length', { unit: 'm' })}, falls off ${show(overSubject(flash), 'stops')} over the subject`
 const sensorText = computed(() => {
   const [along, beside] = [setup.value.sensor.position, setup.value.sensor.offset].map(length =>
     show(length, 'length', { unit: 'm', figures: 4 }),
   )
   return `${along} along, ${beside} beside`
 })
-/** Fall-off over the depth wanted, front to back as the light runs. */
-function overSubject(flash: FlashSetup): number {
-  const deep = Math.min(setup.value.subject.depth, flash.distance)
-  return exposure.fallOff({ from: flash.distance - deep / 2, at: flash.distance + deep / 2 })
-}
-
 /** The second subject in the line; null: there is none. */
 const second = computed(() => secondOf(setup.value))
 
@@ -402,42 +374,7 @@ const now = computed(() => {
       </g>
     </ViewsDragHandle>
 
-    <!-- Lights -->
-    <template v-for="(light, i) in lights" :key="i">
-      <line
-        :x1="light.x"
-        :y1="light.y"
-        :x2="light.aim.x"
-        :y2="light.aim.y"
-        class="hair"
-        stroke-dasharray="1 4"
-        style="stroke: var(--light); shape-rendering: auto"
-      />
-      <ViewsDragHandle
-        :label="`${light.flash.name}: distance to the subject`"
-        :value="light.flash.distance"
-        :min="0.02"
-        :max="100"
-        :paths="[`flashes[${i}].distance`, `flashes[${i}].angle`, `flashes[${i}].elevation`]"
-        :value-text="lightText(light.flash)"
-        @drag="(p, id, free) => dragLight(i, p, id, free)"
-        @nudge="(r, d) => nudgeLight(i, light.flash, r, d)"
-        @pointerenter="looked = i"
-        @pointerleave="looked = null"
-        @focus="looked = i"
-        @blur="looked = null"
-      >
-        <circle :cx="light.x" :cy="light.y" r="13" class="grip" />
-        <g :transform="`translate(${light.x} ${light.y}) rotate(${light.turn})`">
-          <path
-            d="M-7 -5 h8 l5 -3 v16 l-5 -3 h-8 z"
-            class="thin"
-            style="stroke: var(--light); fill: var(--light-fill)"
-          />
-          <path v-if="light.cut" d="M14 -9 l4 6 l-4 6 l4 6" class="thin" style="stroke: var(--light)" />
-        </g>
-      </ViewsDragHandle>
-    </template>
+    <ViewsLightParts :setup="setup" :axes="axes" :lights="lights" :from-camera="fromCamera" @look="looked = $event" />
 
     <!-- Subject -->
     <ViewsDragHandle

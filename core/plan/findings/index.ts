@@ -16,16 +16,8 @@ import { evidenceSurprise } from './evidence'
 import { faceAway } from './face'
 import { depth, diffraction, tooClose } from './optics'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
-import {
-  followsNothing,
-  groundGrey,
-  groundSpill,
-  groundUneven,
-  keyBehind,
-  lightTooNear,
-  reflectionShows,
-  shoeTooSoon,
-} from './scene'
+import { groundGrey, groundSpill, groundUneven } from './ground'
+import { followsNothing, keyBehind, lightTooNear, reflectionShows, shoeTooSoon } from './scene'
 import {
   neverReached,
   notEnoughUnits,

@@ -2,18 +2,10 @@ import { sceneFigures } from '../../light/figures'
 import { followedChain } from '../../light/firing'
 import { reflectionsOf } from '../../light/mirror'
 import { standsInFront } from '../../light/role'
-import { type Change, valueAt, withChanges, withinLimits } from '../../setup/paths'
-import { type Assessment, assess } from '../assess'
-import { type FixDraft, type Rule, count, length, plain, power, stops } from './types'
-
-/** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
-const DARK_GROUND = 0.1
-const WHITE_GROUND = 0.5
-/** A black ground shows from here on, a white one is grey below, stops against mid grey. */
-const SHOWS = -4
-const WHITE = 1.5
-/** Uneven by more than this, stops. */
-const UNEVEN = 1 / 3 + 0.02
+import { type Change, valueAt, withChanges } from '../../setup/paths'
+import { assess } from '../assess'
+import { FARTHER, firstWithin, rounded } from './tries'
+import { type FixDraft, type Rule, length, plain, power } from './types'
 
 /** A light on the camera's shoe goes off when the shutter opens, not on the moment. */
 export const shoeTooSoon: Rule = ({ setup }) => {
@@ -86,136 +78,6 @@ export const keyBehind: Rule = ({ setup }) => {
         changes: [{ path: `flashes[${index}].angle`, value: Number((-flash.angle).toFixed(5)) }],
       },
     ],
-  }
-}
-
-/** Steps of a distance, and thirds of a stop, that are tried one after the other. */
-const FARTHER = Array.from({ length: 12 }, (_, i) => 1.15 ** (i + 1))
-const BRIGHTER = Array.from({ length: 18 }, (_, i) => 2 ** ((i + 1) / 3))
-
-/** The first of some factors that does, as changes; null: none. */
-function firstWithin(
-  a: Assessment,
-  factors: readonly number[],
-  changes: (factor: number) => Change[],
-  good: (after: Assessment) => boolean,
-): Change[] | null {
-  for (const factor of factors) {
-    const tried = changes(factor)
-    if (tried.every(withinLimits) && good(assess(withChanges(a.entered, tried)))) return tried
-  }
-  return null
-}
-const rounded = (value: number): number => Math.round(value * 100) / 100
-
-/** A black ground shows what the other lights spill on it. */
-export const groundSpill: Rule = a => {
-  const { ground } = a.setup.scene
-  if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter' || ground.reflectance >= DARK_GROUND)
-    return null
-  const { brightest } = sceneFigures(a).ground
-  if (brightest === null || brightest <= SHOWS) return null
-  const fixes: FixDraft[] = []
-  const back = firstWithin(
-    a,
-    FARTHER,
-    factor => [{ path: 'scene.ground.distance', value: Math.min(50, rounded(ground.distance * factor)) }],
-    after => (sceneFigures(after).ground.brightest ?? -Infinity) <= SHOWS,
-  )
-  if (back)
-    fixes.push({
-      label: 'Move the ground back to {distance}',
-      figures: { distance: length(back[0]!.value as number, 'm') },
-      changes: back,
-    })
-  if (ground.reflectance > 0.005)
-    fixes.push({ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: 0.005 }] })
-  return {
-    id: 'ground-spill',
-    severity: 'note',
-    title: 'The black ground shows: {brightest}',
-    reason: 'Light spills on it. Flag the lights from it, move them or the ground, or take something darker.',
-    figures: { brightest: stops(brightest) },
-    paths: ['scene.ground.distance', 'scene.ground.reflectance'],
-    fixes,
-  }
-}
-
-/** Lights aimed at a ground that is meant to be white, by their place in the list; none where nothing is. */
-const whiteGroundLights = ({ setup }: Assessment): number[] =>
-  setup.scene.ground.reflectance < WHITE_GROUND || setup.method === 'fast-shutter'
-    ? []
-    : setup.flashes.flatMap((flash, i) => (flash.role === 'ground' ? [i] : []))
-
-/** A white ground is white all over, or it is not. */
-export const groundUneven: Rule = a => {
-  const { setup } = a
-  const lit = whiteGroundLights(a)
-  if (lit.length === 0) return null
-  const { evenness, brightest } = sceneFigures(a).ground
-  if (evenness === null || evenness <= UNEVEN) return null
-  const back = firstWithin(
-    a,
-    FARTHER,
-    factor =>
-      lit.flatMap(i => [
-        { path: `flashes[${i}].distance`, value: Math.min(100, rounded(setup.flashes[i]!.distance * factor)) },
-      ]),
-    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
-  )
-  return {
-    id: 'ground-uneven',
-    severity: 'warning',
-    title: 'The ground is uneven by {evenness}',
-    reason: 'From its brightest place, {brightest}, to its darkest. Light it from both sides and from farther off.',
-    figures: { evenness: { value: evenness, quantity: 'stops', unit: 'unsigned' }, brightest: stops(brightest ?? 0) },
-    paths: lit.map(i => `flashes[${i}].distance`),
-    fixes: back
-      ? [
-          {
-            label: 'Move its lights back to {distance}',
-            figures: { distance: length(back[0]!.value as number, 'm') },
-            changes: back,
-          },
-        ]
-      : [],
-    ...(back ? {} : { outOfReach: 'Another light on the other side, as far off and at the same power.' }),
-  }
-}
-
-/** A white ground that gets too little is grey. */
-export const groundGrey: Rule = a => {
-  const { setup } = a
-  const lit = whiteGroundLights(a)
-  if (lit.length === 0) return null
-  const { darkest } = sceneFigures(a).ground
-  if (darkest === null || darkest >= WHITE) return null
-  const white = (after: Assessment): boolean => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE
-  const by = (key: 'power' | 'units') => (factor: number) =>
-    lit.map(i => ({ path: `flashes[${i}].${key}`, value: setup.flashes[i]![key] * factor }))
-  const powers = firstWithin(a, BRIGHTER, by('power'), white)
-  const units = firstWithin(a, [2, 3, 4, 6], by('units'), white)
-  const fixes: FixDraft[] = []
-  if (powers)
-    fixes.push({
-      label: 'Turn its lights up to {power}',
-      figures: { power: power(powers[0]!.value as number) },
-      changes: powers,
-    })
-  if (units)
-    fixes.push({
-      label: 'Use {units} units for each one now',
-      figures: { units: count(units[0]!.value as number) },
-      changes: units,
-    })
-  return {
-    id: 'ground-grey',
-    severity: 'note',
-    title: 'The white ground comes out grey: {darkest}',
-    reason: 'White begins some {white} over mid grey.',
-    figures: { darkest: stops(darkest), white: stops(WHITE) },
-    paths: lit.map(i => `flashes[${i}].power`),
-    fixes,
   }
 }
 

@@ -8,15 +8,21 @@ import {
   newSetup,
   plan,
   resultsOf,
+  sensitivitiesOf,
   withChanges,
 } from '~~/core'
-import { levelAt, sceneFigures } from '~~/core/light/figures'
+import { sceneFigures } from '~~/core/light/figures'
+import { levelAt } from '~~/core/light/level'
 import { firedAfter, followedChain, jitterOf } from '~~/core/light/firing'
 import { lampsOf } from '~~/core/light/lamps'
 import { reflectionsOf } from '~~/core/light/mirror'
 import { cardPlace, lightPlace, stageOf } from '~~/core/light/place'
 import { exposesFront, roleByPlace } from '~~/core/light/role'
 import { Film, sceneOf, stopsOf } from '~~/core/render'
+import { Bodies } from '~~/core/render/bodies'
+import { cardsOf } from '~~/core/render/cards'
+import { grey } from '~~/core/render/material'
+import { World } from '~~/core/render/world'
 import { dialCardText } from '~~/shared/text/dialCard'
 
 const make = (recipe: Parameters<typeof newSetup>[0], values: Record<string, string | number | boolean>): Setup =>
@@ -380,4 +386,146 @@ describe('a light aimed beside its subject', () => {
     expect(aimSpot(light, scene)).toEqual({ along: 0.3, across: scene.ground.distance, out: -0.1 })
     expect(aimSpot({ ...light, role: 'key', aimAcross: 0.2 }, scene)).toEqual({ along: 0.3, across: 0.2, out: -0.1 })
   })
+})
+
+describe('cards and flags', () => {
+  /** A light on the camera's side alone, a card, and a ground. */
+  function carded(card: Partial<Setup['scene']['cards'][number]>, change: Record<string, number> = {}): Setup {
+    const start = make('projectile', { 'scene.ground.distance': 1, 'scene.ground.reflectance': 0.18 })
+    const flash = { ...start.flashes[0]!, angle: 0, distance: 2, beamAngle: 6.2, headWidth: 0.01, headHeight: 0.01 }
+    const board = { name: 'Card', kind: 'white' as const, along: -0.6, across: -0.3, out: 0, width: 0.4, height: 0.5 }
+    const scene = { ...start.scene, cards: [{ ...board, turn: Math.PI / 2, tilt: 0, ...card }] }
+    return withChanges(
+      { ...start, flashes: [flash], scene },
+      Object.entries(change).map(([path, value]) => ({ path, value })),
+    )
+  }
+  const figures = (setup: Setup) => sceneFigures(plan(setup))
+  const strength = (setup: Setup): number => {
+    const a = plan(setup)
+    return lampsOf(a, stageOf(a.known))[0]!.strength
+  }
+
+  test('a white card throws on the front what its parts get, by a sum of the test’s own', () => {
+    // The light stands two metres on along the travel, the card faces it from 0.6 m before the subject.
+    const setup = carded({})
+    let level = 0
+    const parts = 60
+    const strong = strength(setup)
+    for (let i = 0; i < parts; i++)
+      for (let j = 0; j < parts; j++) {
+        // Picture's axes: x along the travel, y up, z towards the camera.
+        const [x, y, z] = [-0.6, ((j + 0.5) / parts - 0.5) * 0.5, 0.3 + ((i + 0.5) / parts - 0.5) * 0.4]
+        const toLight = Math.hypot(2 - x, y, z)
+        const lit = (strong / toLight ** 2) * ((2 - x) / toLight)
+        const toSubject = Math.hypot(x, y, z)
+        const [facing, leaving] = [z / toSubject, -x / toSubject]
+        level += (lit * 0.88 * 0.2 * facing * leaving) / (Math.PI * toSubject ** 2 * parts ** 2)
+      }
+    const { lights, cards } = figures(setup)
+    expect(cards[0]!.front!).toBeCloseTo(Math.log2(level), 2)
+    // The light itself stands beside: all that faces the camera gets comes off the card.
+    expect(lights[0]!.front!).toBeCloseTo(cards[0]!.front!, 9)
+    expect(cards[0]!.ground!).toBeLessThan(cards[0]!.front! - 1)
+    expect(figures(carded({ kind: 'black' })).lights[0]!.front).toBeNull()
+  }, 30_000)
+
+  test('it throws from the side that is lit, whichever way it was turned', () => {
+    const turned = figures(carded({ turn: -Math.PI / 2 }))
+    expect(turned.cards[0]!.front!).toBeCloseTo(figures(carded({})).cards[0]!.front!, 6)
+  })
+
+  test('a silver card mirrors the light: as far off as the way by it, 0.85 of it, and only where it shows it', () => {
+    // Half-way between the light's mirror image and the subject, 45° to both.
+    const setup = carded({ kind: 'silver', along: 0, across: -1, turn: (Math.PI * 3) / 4, width: 0.6, height: 0.6 })
+    const aside = withChanges(setup, [{ path: 'scene.cards[0].turn', value: 0 }])
+    expect(figures(aside).cards[0]!.front).toBeNull()
+    const mirrored = withChanges(setup, [
+      { path: 'scene.cards[0].turn', value: Math.atan2(2, -1 - Math.sqrt(5)) },
+      { path: 'flashes[0].distance', value: 2 },
+    ])
+    // Card at (0, 0, 1), light at (2, 0, 0): the normal halves the angle between their directions.
+    const way = 1 + Math.hypot(2, 1)
+    const level = figures(mirrored).cards[0]!.front
+    expect(level!).toBeCloseTo(Math.log2((0.85 * strength(mirrored)) / way ** 2), 6)
+  })
+
+  test('a flag takes a light off the ground and leaves the subject; half in its way, it takes part', () => {
+    const lit = carded({ kind: 'black', along: 9 }, { 'flashes[0].angle': -0.5 })
+    const shaded = carded(
+      { kind: 'black', along: 0.88, across: 0.02, width: 0.5, height: 0.5, turn: 0.73 },
+      { 'flashes[0].angle': -0.5 },
+    )
+    expect(figures(lit).lights[0]!.ground).toBeGreaterThan(-8)
+    expect(figures(shaded).lights[0]!.ground).toBeNull()
+    expect(figures(shaded).lights[0]!.front!).toBeCloseTo(figures(lit).lights[0]!.front!, 9)
+    const large = (path: string) =>
+      figures(
+        withChanges(path === 'lit' ? lit : shaded, [
+          { path: 'flashes[0].headWidth', value: 1.2 },
+          { path: 'flashes[0].headHeight', value: 1.2 },
+        ]),
+      ).lights[0]!.ground!
+    expect(large('shaded')).toBeLessThan(large('lit') - 0.3)
+    expect(large('shaded')).toBeGreaterThan(large('lit') - 6)
+  })
+
+  test('the same in the computed picture: a grey plate that faces the camera, with a card beside it', () => {
+    const a = plan(carded({}, { 'flashes[0].angle': -0.4 }))
+    const { lights, cards } = sceneFigures(a)
+    const bodies = new Bodies()
+    bodies.plate([0, 0, 0], [0.02, 0, 0], [0, 0.02, 0], grey(0.18))
+    const faces = cardsOf(a.setup, stageOf(a.setup), bodies)
+    const scene = { ...sceneOf(a, { room: false }), world: new World(bodies, [0, 1e-2]), cards: faces, bounces: false }
+    const film = new Film({ ...scene, view: { ...scene.view, fieldWidth: 1e-3, fieldHeight: 1e-3 } }, 3, 3)
+    for (let i = 0; i < 200; i++) film.pass()
+    expect(stopsOf(film.at(1, 1))).toBeCloseTo(lights[0]!.front!, 1)
+    expect(cards[0]!.front!).toBeGreaterThan(lights[0]!.front! - 5)
+  })
+
+  test('the other way round: where the card must stand for the ground to be as even as wanted', () => {
+    const start = whiteGround()
+    const lit = { ...start.flashes[1]!, units: 4, power: 1 / 2, distance: 1.6, angle: 0.4, elevation: -1 }
+    const card = { name: 'Card', kind: 'white' as const, along: 0, across: 0.6, out: 1, turn: 0, tilt: -0.8 }
+    const cards = [{ ...card, width: 1.5, height: 1.5 }]
+    const setup = { ...start, flashes: [start.flashes[0]!, lit], scene: { ...start.scene, cards } }
+    const result = resultsOf(plan(setup)).find(one => one.id === 'evenness')!
+    expect(result.formula).toContain('what cards throw')
+    expect(sensitivitiesOf(setup, result, 30).map(one => one.path)).toContain('scene.cards[0].out')
+    const { answers } = find(setup, 'scene.cards[0].out', result.read, 1.42)
+    const there = withChanges(setup, [{ path: 'scene.cards[0].out', value: answers.find(value => value > 0.7)! }])
+    expect(figures(there).ground.evenness!).toBeCloseTo(1.42, 5)
+  })
+})
+
+test('spill is flagged where a flag can stand, or the light brought nearer and turned down', () => {
+  const spilling = make('projectile', {
+    'flashes[0].distance': 2,
+    'flashes[0].power': 1 / 4,
+    'scene.ground.distance': 1.6,
+    'scene.ground.reflectance': 0.08,
+  })
+  const told = finding(spilling, 'ground-spill')!
+  expect(told.fixes.map(fix => fix.label)).toEqual([
+    'Flag Key from the ground',
+    'Bring Key to {distance}, at {power}',
+    'Move the ground back to {distance}',
+    'Hang black velvet',
+  ])
+  for (let fix = 0; fix < 4; fix++) expect(fixed(spilling, 'ground-spill', fix)).toBeUndefined()
+  const before = plan(spilling)
+  const flagged = plan(withChanges(spilling, told.fixes[0]!.changes))
+  expect(flagged.setup.scene.cards).toHaveLength(1)
+  expect(flagged.setup.scene.cards[0]).toMatchObject({ name: 'Flag for Key', kind: 'black' })
+  expect(sceneFigures(flagged).lights[0]!.front!).toBeCloseTo(sceneFigures(before).lights[0]!.front!, 1)
+  expect(completeSetup(flagged.setup)).toEqual(flagged.setup)
+  const nearer = plan(withChanges(spilling, told.fixes[1]!.changes))
+  expect(Math.abs(nearer.exposure.flash! - before.exposure.flash!)).toBeLessThan(0.1)
+  expect(nearer.setup.flashes[0]!.distance).toBeLessThan(1.9)
+  // Where the subject itself stands in the way of the light no flag can: it would shade it.
+  const frontal = withChanges(spilling, [
+    { path: 'flashes[0].angle', value: -Math.PI / 2 },
+    { path: 'subject.distance', value: 0.9 },
+  ])
+  expect(finding(frontal, 'ground-spill')!.fixes.map(fix => fix.label)).not.toContain('Flag Key from the ground')
 })

@@ -1,0 +1,186 @@
+import { sceneFigures } from '../../light/figures'
+import type { Change } from '../../setup/paths'
+import type { Assessment } from '../assess'
+import { flagOff } from './flag'
+import { BRIGHTER, FARTHER, firstWithin, rounded } from './tries'
+import { type FixDraft, type Rule, count, length, plain, power, share, stops } from './types'
+
+/** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
+const DARK_GROUND = 0.1
+const WHITE_GROUND = 0.5
+/** A black ground shows from here on, a white one is grey below, stops against mid grey. */
+const SHOWS = -4
+const WHITE = 1.5
+/** Uneven by more than this, stops. */
+const UNEVEN = 1 / 3 + 0.02
+
+/** Whether a ground that is meant to be black is. */
+const isBlack = (after: Assessment): boolean => (sceneFigures(after).ground.brightest ?? -Infinity) <= SHOWS
+
+/** Stops below showing from which a light counts as one that spills. */
+const PART = 3
+/** Lights that spill on a black ground, the worst first. */
+const spilling = (a: Assessment): number[] =>
+  sceneFigures(a)
+    .lights.filter(light => (light.ground ?? -Infinity) > SHOWS - PART)
+    .sort((one, other) => other.ground! - one.ground!)
+    .map(light => light.light)
+
+/** A flag between the worst light and the ground, where it takes nothing from the subject and stands in no way. */
+function flagged(a: Assessment): FixDraft[] {
+  const [worst] = spilling(a)
+  if (worst === undefined) return []
+  const changes = flagOff(a, worst, isBlack)
+  return changes ? [{ label: `Flag ${plain(a.setup.flashes[worst]!.name)} from the ground`, changes }] : []
+}
+
+/** Shares of their distance to which lights may be brought, their power down with it. */
+const NEARER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4]
+/** The exposure may change by no more than this, stops. */
+const SAME = 0.1
+
+/** Lights brought nearer and turned down: as bright on the subject, and less on what is far behind. */
+function nearer(a: Assessment): FixDraft[] {
+  const lights = spilling(a).filter(i => a.setup.flashes[i]!.role !== 'ground')
+  const { flashes } = a.setup
+  const to = (factor: number): Change[] =>
+    lights.flatMap(i => [
+      { path: `flashes[${i}].distance`, value: rounded(flashes[i]!.distance * factor) },
+      {
+        path: `flashes[${i}].power`,
+        value: flashes[i]!.power * (rounded(flashes[i]!.distance * factor) / flashes[i]!.distance) ** 2,
+      },
+    ])
+  const held = (after: Assessment): boolean =>
+    isBlack(after) &&
+    Math.abs((after.exposure.flash ?? 0) - (a.exposure.flash ?? 0)) <= SAME &&
+    lights.every(i => after.setup.flashes[i]!.power >= after.setup.flashes[i]!.minimumPower)
+  const changes = lights.length > 0 ? firstWithin(a, NEARER, to, held) : null
+  if (!changes) return []
+  const [first] = lights
+  const [distance, turned] = [changes[0]!.value as number, changes[1]!.value as number]
+  return [
+    lights.length === 1
+      ? {
+          label: `Bring ${plain(flashes[first!]!.name)} to {distance}, at {power}`,
+          figures: { distance: length(distance, 'm'), power: power(turned) },
+          changes,
+        }
+      : {
+          label: 'Bring the lights to {nearer} of their distance, their power down with it',
+          figures: { nearer: share(distance / flashes[first!]!.distance) },
+          changes,
+        },
+  ]
+}
+
+/** A black ground shows what the other lights spill on it. */
+export const groundSpill: Rule = a => {
+  const { ground } = a.setup.scene
+  if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter' || ground.reflectance >= DARK_GROUND)
+    return null
+  const { brightest } = sceneFigures(a).ground
+  if (brightest === null || brightest <= SHOWS) return null
+  const fixes = [...flagged(a), ...nearer(a)]
+  const back = firstWithin(
+    a,
+    FARTHER,
+    factor => [{ path: 'scene.ground.distance', value: Math.min(50, rounded(ground.distance * factor)) }],
+    isBlack,
+  )
+  if (back)
+    fixes.push({
+      label: 'Move the ground back to {distance}',
+      figures: { distance: length(back[0]!.value as number, 'm') },
+      changes: back,
+    })
+  if (ground.reflectance > 0.005)
+    fixes.push({ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: 0.005 }] })
+  return {
+    id: 'ground-spill',
+    severity: 'note',
+    title: 'The black ground shows: {brightest}',
+    reason: 'Light spills on it. Flag the lights from it, bring them nearer, move the ground or take something darker.',
+    figures: { brightest: stops(brightest) },
+    paths: ['scene.ground.distance', 'scene.ground.reflectance'],
+    fixes,
+  }
+}
+
+/** Lights aimed at a ground that is meant to be white, by their place in the list; none where nothing is. */
+const whiteGroundLights = ({ setup }: Assessment): number[] =>
+  setup.scene.ground.reflectance < WHITE_GROUND || setup.method === 'fast-shutter'
+    ? []
+    : setup.flashes.flatMap((flash, i) => (flash.role === 'ground' ? [i] : []))
+
+/** A white ground is white all over, or it is not. */
+export const groundUneven: Rule = a => {
+  const { setup } = a
+  const lit = whiteGroundLights(a)
+  if (lit.length === 0) return null
+  const { evenness, brightest } = sceneFigures(a).ground
+  if (evenness === null || evenness <= UNEVEN) return null
+  const back = firstWithin(
+    a,
+    FARTHER,
+    factor =>
+      lit.flatMap(i => [
+        { path: `flashes[${i}].distance`, value: Math.min(100, rounded(setup.flashes[i]!.distance * factor)) },
+      ]),
+    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
+  )
+  return {
+    id: 'ground-uneven',
+    severity: 'warning',
+    title: 'The ground is uneven by {evenness}',
+    reason: 'From its brightest place, {brightest}, to its darkest. Light it from both sides and from farther off.',
+    figures: { evenness: { value: evenness, quantity: 'stops', unit: 'unsigned' }, brightest: stops(brightest ?? 0) },
+    paths: lit.map(i => `flashes[${i}].distance`),
+    fixes: back
+      ? [
+          {
+            label: 'Move its lights back to {distance}',
+            figures: { distance: length(back[0]!.value as number, 'm') },
+            changes: back,
+          },
+        ]
+      : [],
+    ...(back ? {} : { outOfReach: 'Another light on the other side, as far off and at the same power.' }),
+  }
+}
+
+/** A white ground that gets too little is grey. */
+export const groundGrey: Rule = a => {
+  const { setup } = a
+  const lit = whiteGroundLights(a)
+  if (lit.length === 0) return null
+  const { darkest } = sceneFigures(a).ground
+  if (darkest === null || darkest >= WHITE) return null
+  const white = (after: Assessment): boolean => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE
+  const by = (key: 'power' | 'units') => (factor: number) =>
+    lit.map(i => ({ path: `flashes[${i}].${key}`, value: setup.flashes[i]![key] * factor }))
+  const powers = firstWithin(a, BRIGHTER, by('power'), white)
+  const units = firstWithin(a, [2, 3, 4, 6], by('units'), white)
+  const fixes: FixDraft[] = []
+  if (powers)
+    fixes.push({
+      label: 'Turn its lights up to {power}',
+      figures: { power: power(powers[0]!.value as number) },
+      changes: powers,
+    })
+  if (units)
+    fixes.push({
+      label: 'Use {units} units for each one now',
+      figures: { units: count(units[0]!.value as number) },
+      changes: units,
+    })
+  return {
+    id: 'ground-grey',
+    severity: 'note',
+    title: 'The white ground comes out grey: {darkest}',
+    reason: 'White begins some {white} over mid grey.',
+    figures: { darkest: stops(darkest), white: stops(WHITE) },
+    paths: lit.map(i => `flashes[${i}].power`),
+    fixes,
+  }
+}
