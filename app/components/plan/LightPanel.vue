@@ -6,7 +6,9 @@ import { choiceLabel } from '~/text/choices'
 const { plan } = defineProps<{ plan: Plan }>()
 const { show } = useNumbers()
 const figures = computed(() => sceneFigures(plan))
-const stops = (value: number | null): string => (value === null || value < -12 ? '–' : show(value, 'stops'))
+/** Stops under which a light is as good as none. */
+const NONE = -10
+const stops = (value: number | null): string => (value === null || value < NONE ? '–' : show(value, 'stops'))
 /** Balance: every light against the first that exposes the front. */
 const key = computed(() => figures.value.lights[plan.exposure.front[0] ?? 0]?.facing ?? 0)
 const ground = computed(() => figures.value.ground)
@@ -44,7 +46,7 @@ const ground = computed(() => figures.value.ground)
         <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
           <th scope="row">
             {{ card.name }}
-            <span class="block font-normal text-(--ink-soft)">of all lights, not in the exposure</span>
+            <span class="block font-normal text-(--ink-soft)">not in the exposure</span>
           </th>
           <td />
           <td>{{ stops(card.front) }}</td>
@@ -74,11 +76,13 @@ const ground = computed(() => figures.value.ground)
 <style scoped>
 .figures {
   width: 100%;
+  table-layout: fixed;
   border-collapse: collapse;
 }
 .figures th,
 .figures td {
-  padding: 2px 4px;
+  padding: 2px 0;
+  font-stretch: 90%;
   text-align: right;
   border-bottom: 1px solid var(--hair);
   font-variant-numeric: tabular-nums;
@@ -86,7 +90,8 @@ const ground = computed(() => figures.value.ground)
 }
 .figures th:first-child {
   text-align: left;
-  padding-left: 0;
+  width: 30%;
+  overflow-wrap: anywhere;
 }
 .figures thead th {
   font-weight: 400;

@@ -194,7 +194,7 @@ const counts = computed(() => ({
             aria-controls="side-panel"
             @click="tab = t.id"
           >
-            {{ t.label }}<span v-if="counts[t.id] > 0" class="ml-1 text-(--ink-faint)">{{ counts[t.id] }}</span>
+            {{ t.label }}<span v-if="counts[t.id] > 0" class="ml-0.5 text-(--ink-faint)">{{ counts[t.id] }}</span>
           </button>
         </div>
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
@@ -248,14 +248,15 @@ const counts = computed(() => ({
   border-left: 1px solid var(--hair);
   padding: 8px 12px 0;
   display: grid;
-  grid-template-rows: auto auto auto 1fr;
+  grid-template: auto auto auto 1fr / minmax(0, 1fr);
   gap: 10px;
   min-height: 0;
   background: var(--paper);
 }
 .tabs {
   display: flex;
-  gap: 9px;
+  flex-wrap: wrap;
+  gap: 0 5px;
   font-stretch: 86%;
   border-bottom: 1px solid var(--ink);
 }
