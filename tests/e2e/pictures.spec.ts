@@ -166,6 +166,7 @@ test('the report of a shoot is one page, whatever the number of its set-ups', as
   await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText(
     '1 of 3 keepers in 3 takes, the first in take 3',
   )
+  await expect(page.getByTestId('sources').first()).toContainText('Assumed, and it matters: ')
   await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
   const pages = async (): Promise<number> =>
     ((await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])

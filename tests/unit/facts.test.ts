@@ -14,7 +14,9 @@ import {
   READINGS,
   sourceOf,
   withChanges,
+  marked,
 } from '~~/core'
+import { sourceLines } from '~~/shared/text/sources'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import { parse, parseField } from '~~/shared/units'
 
@@ -260,5 +262,32 @@ describe('a flash from its leaflet', () => {
     expect(sourceOf(setup, 'flashes[0].guideNumber').from).toBe('rated')
     expect(sourceOf(setup, 'flashes[0].energy').from).toBe('assumed')
     expect(Number.isFinite(plan(setup).sharpness.subject)).toBe(true)
+  })
+})
+
+describe('where figures come from, as a report tells them apart', () => {
+  const matters = [
+    { path: 'flashes[0].lossStops', most: 0.4 },
+    { path: 'motion.speedError', most: 0.2 },
+  ]
+  test('measured with what was seen, rated, entered, assumed: a line each', () => {
+    let setup = entered(newSetup('projectile'), [{ path: 'subject.distance', value: 0.8 }])
+    setup = marked(setup, ['motion.speed'], 'measured')
+    setup = marked(setup, ['camera.curtainTravel', 'flashes[1].guideNumber'], 'rated')
+    setup = { ...setup, evidence: [evidenceOf(setup, { kind: 'place', value: 0.03, delay: 0.018, id: 'a' })] }
+    expect(sourceLines(setup, matters)).toEqual([
+      'Measured: Launch speed, 1 reading of what was seen',
+      'Rated: Curtain travel, Rim: Guide number',
+      'Entered: Start to subject',
+      'Assumed, and it matters: Key: Lost in modifier, Speed uncertain by',
+    ])
+    const off = { ...setup, evidence: [{ ...setup.evidence[0]!, on: false }] }
+    expect(sourceLines(off, [])[0]).toBe('Measured: Launch speed')
+    expect(sourceLines(newSetup('projectile'), [])).toEqual([])
+  })
+  test('more than six of a kind are counted', () => {
+    const paths = ['air.temperatureC', 'air.pressure', 'motion.speed', 'motion.mass', 'motion.diameter']
+    const more = [...paths, 'subject.depth', 'subject.height', 'sensor.position']
+    expect(sourceLines(marked(newSetup('projectile'), more, 'measured'), [])[0]).toMatch(/Subject depth and 2 more$/)
   })
 })

@@ -140,6 +140,21 @@ describe('the path chart', () => {
     expect(texts(onPath(p)).object).toBe(name)
     expect(texts(onPath(p)).moment).toBe(`${p.setup.moment.phase}, ${show(p.timing.moment!, 'time')}`)
   })
+  test('the moment’s name stands above its line where the light runs close below', () => {
+    const start = newSetup('balloon')
+    const moment = plan(start).timing.moment!
+    for (const [late, above] of [
+      [0.00005, true],
+      [0.0004, false],
+    ] as const) {
+      // A delay dialled so that the light comes a little, or well, after the moment.
+      const { used, captured } = plan(start).timing
+      const p = plan(change(start, { delay: used! + moment + late - captured! }))
+      const { path: axes } = rigLayout(p, 708, 520, view)
+      const { y } = onPath(p).find(label => label.id === 'moment')!
+      expect(y < axes.across(moment)).toBe(above)
+    }
+  })
   test('pops after the first, and what a camera that moves makes of them', () => {
     const named = texts(onPath(plan(change(newSetup('swing'), { 'sequence.moveSpeed': 0.5 }))))
     expect(named['last-pop']).toMatch(/^pop 6, /)

@@ -168,6 +168,9 @@ const chainLabels: Part = (parts, show) => {
   }
 }
 
+/** px below a line that its label takes up. */
+const LINE = 24
+
 /** The moment by its name where it is a time; the mark where it is a place. */
 const momentLabels: Part = (parts, show) => {
   const { plan, axes, times, geometry } = parts
@@ -176,6 +179,11 @@ const momentLabels: Part = (parts, show) => {
   const labels: Label[] = []
   if (markAt === null && moment !== null && shown(parts, moment)) {
     const [near, edge] = across(parts, moment)
+    const { captured } = plan.timing
+    const light = captured === null ? null : across(parts, captured)[1].y - edge.y
+    const above: LabelSpot = { x: edge.x - 5, y: edge.y - 5, anchor: 'end' }
+    // Below the moment's line the light's own may run through it.
+    const first = light !== null && light > 2 && light < LINE ? [above] : []
     labels.push({
       id: 'moment',
       colour: 'var(--action)',
@@ -187,8 +195,9 @@ const momentLabels: Part = (parts, show) => {
             { x: near.x - 5, y: near.y + 18, anchor: 'end' },
           ]
         : [
+            ...first,
             { x: edge.x - 5, y: edge.y + 15, anchor: 'end' },
-            { x: edge.x - 5, y: edge.y - 5, anchor: 'end' },
+            above,
             { x: near.x + 5, y: near.y + 15, anchor: 'start' },
           ],
     })

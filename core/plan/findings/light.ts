@@ -302,7 +302,7 @@ export const ambient: Rule = a => {
   const darker = Math.floor((picture.ambientEv - over) * 10) / 10
   if (darker >= -12) {
     fixes.push({
-      label: 'Darken the room to EV {ev}',
+      label: 'Darken the room to {ev}',
       figures: { ev: { value: darker, quantity: 'ev' } },
       changes: [{ path: 'picture.ambientEv', value: darker }],
     })

@@ -318,6 +318,21 @@ test('a fix is a valid change that removes its finding, and tells every error or
   )
 })
 
+test('texts are filled whole, and no unit is said twice', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 1e9 }), seed => {
+      for (const { title, reason, outOfReach, figures, fixes } of plan(randomSetup(seed, false)).findings) {
+        const texts = [title, reason, outOfReach ?? ''].map(text => fillFigures(text, figures))
+        for (const text of [...texts, ...fixes.map(fix => fillFigures(fix.label, fix.figures))]) {
+          expect(text).not.toMatch(/[{}]/)
+          expect(text.replaceAll(/\s/g, ' ')).not.toMatch(/\b(EV|ISO|ms|m\/s|mm|stops?) \1\b/)
+        }
+      }
+    }),
+    { numRuns: runs(150) },
+  )
+})
+
 test('a fix says what it costs', () => {
   const finding = plan(make('projectile', { 'flashes[0].power': 1 / 16 })).findings.find(f => f.id === 'blur')!
   const lower = finding.fixes.find(f => f.label === 'Set the flash to {power}')!

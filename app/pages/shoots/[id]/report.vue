@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { freshTakes, plan, runStateOf } from '~~/core'
+import { assumedOf, freshTakes, plan, runStateOf } from '~~/core'
+import { sourceLines } from '~~/shared/text/sources'
 import { ApiError, type ShootReport, api } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
 
@@ -53,6 +54,7 @@ const rows = computed(() =>
       figures: [...figures, learnt].filter(Boolean).join('; '),
       first: first < 0 ? null : first + 1,
       misfires: takes.filter(take => take.verdict === 'misfire').length,
+      sources: sourceLines(setup, assumedOf(setup)),
       review: setup.lists.review.map(item => item.text).filter(Boolean),
       pictures: keepers.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
     }
@@ -123,6 +125,9 @@ const span = computed(() => {
                   (row.misfires > 0 ? `; ${row.misfires} misfires.` : '.')
             }}
             {{ row.figures ? `${row.figures[0]!.toUpperCase()}${row.figures.slice(1)}.` : '' }}
+          </p>
+          <p v-if="row.sources.length > 0" class="text-[12px] text-(--ink-soft)" data-testid="sources">
+            {{ row.sources.join('. ') }}.
           </p>
           <p v-if="row.review.length > 0" class="text-[12px]">Next time: {{ row.review.join('; ') }}.</p>
         </div>

@@ -1,0 +1,41 @@
+import { type FigureSource, type Matter, type Setup, sourceOf } from '../../core'
+import { assumedText } from './dialCard'
+import { fieldName } from './fieldName'
+
+/** Figures of a kind that are named; the rest are counted. */
+const NAMED = 6
+
+/** Names that follow one another, the rest of them counted. */
+function named(names: readonly string[]): string {
+  const more = names.length - NAMED
+  return `${names.slice(0, NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''}`
+}
+
+/**
+ * Where the figures of a set-up come from, as a report tells them apart: a line each for what was measured, rated and
+ * entered, and for what was assumed and matters.
+ *
+ * @param matters the assumed figures that matter, the most first
+ * @returns lines without their full stop; none for a kind that there is none of
+ */
+export function sourceLines(setup: Setup, matters: readonly Matter[]): string[] {
+  const from = (source: FigureSource): string[] => [
+    ...new Set(
+      setup.marks
+        .filter(mark => mark.from === source && sourceOf(setup, mark.path).from === source)
+        .map(mark => fieldName(setup, mark.path)),
+    ),
+  ]
+  const readings = setup.evidence.filter(entry => entry.on).length
+  const measured = [
+    ...from('measured'),
+    ...(readings > 0 ? [`${readings} ${readings === 1 ? 'reading' : 'readings'} of what was seen`] : []),
+  ]
+  const lines: [string, string][] = [
+    ['Measured', named(measured)],
+    ['Rated', named(from('rated'))],
+    ['Entered', named(from('yours'))],
+    ['Assumed, and it matters', assumedText(setup, matters)],
+  ]
+  return lines.filter(([, text]) => text !== '').map(([kind, text]) => `${kind}: ${text}`)
+}
