@@ -183,7 +183,10 @@ const momentLabels: Part = (parts, show) => {
     const light = captured === null ? null : across(parts, captured)[1].y - edge.y
     const above: LabelSpot = { x: edge.x - 5, y: edge.y - 5, anchor: 'end' }
     // Below the moment's line the light's own may run through it.
-    const first = light !== null && light > 2 && light < LINE ? [above] : []
+    const first =
+      light !== null && light > 2 && light < LINE
+        ? [above, { ...near, x: near.x + 5, y: near.y - 5, anchor: 'start' as const }]
+        : []
     labels.push({
       id: 'moment',
       colour: 'var(--action)',
