@@ -1,4 +1,5 @@
 import { frameBench } from './frame'
+import { frameTimesBench } from './frameTimes'
 import { planBench } from './plan'
 import { searchBench } from './search'
 import { labBench } from './lab'
@@ -20,6 +21,7 @@ const benches: Record<string, () => void> = {
   lab: labBench,
   machine: machineBench,
   frame: frameBench,
+  frameTimes: frameTimesBench,
 }
 const asked = process.argv.slice(2)
 for (const name of asked) {

@@ -1,0 +1,26 @@
+import { chromium } from '@playwright/test'
+const link = process.argv[2]
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+const c = await b.newContext({ viewport: { width: 1280, height: 800 } })
+const p = await c.newPage()
+p.on('pageerror', e => console.log('ERR', e.message))
+await p.goto(link); await p.waitForTimeout(2000)
+for (const s of await (await p.request.get('http://127.0.0.1:3000/api/shoots')).json()) { const r = await p.request.delete('http://127.0.0.1:3000/api/shoots/'+s.id,{headers:{origin:'http://127.0.0.1:3000'}}); console.log(r.status()) }
+await p.goto('http://127.0.0.1:3000/'); await p.setViewportSize({width:1280,height:1350})
+await p.waitForTimeout(9000)
+await p.screenshot({ path: '/tmp/h7.png' })
+await p.getByRole('button', { name: 'Safelight' }).click(); await p.waitForTimeout(2500)
+await p.screenshot({ path: '/tmp/h8.png' })
+await p.getByRole('button', { name: /Safelight|Paper|Daylight/ }).first().click().catch(()=>{})
+// phone
+const ph = await b.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, storageState: await c.storageState() })
+const q = await ph.newPage()
+q.on('pageerror', e => console.log('ERR', e.message))
+await q.request.post('http://127.0.0.1:3000/api/session/demo', { data: {}, headers: { origin: 'http://127.0.0.1:3000' } })
+await q.goto('http://127.0.0.1:3000/'); await q.getByRole('link', { name: 'Cream into iced coffee' }).last().tap(); await q.getByTestId('delay').waitFor(); await q.waitForTimeout(1500)
+await q.getByRole('button', { name: 'Drawing' }).tap().catch(e=>console.log(e.message.slice(0,80)))
+await q.waitForTimeout(1500); await q.screenshot({ path: '/tmp/p1.png' })
+await q.getByRole('button', { name: 'Result' }).tap().catch(e=>console.log(e.message.slice(0,80)))
+await q.getByRole('tab', { name: 'Light' }).tap(); await q.waitForTimeout(1500); await q.screenshot({ path: '/tmp/p2.png', fullPage: false })
+await q.locator('.workspace').evaluate(e=>e.scrollTop=520); await q.waitForTimeout(500); await q.screenshot({ path: '/tmp/p3.png' })
+await b.close()
