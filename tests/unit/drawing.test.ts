@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { RECIPES, lastLight, newSetup, plan, withChange, withChanges } from '~~/core'
+import { linear, roomFor } from '~~/app/components/views/axes'
 import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/components/views/labels'
 import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'
@@ -267,6 +268,16 @@ describe('time strip', () => {
       expect(light[1] - light[0]).toBeLessThan(0.001)
     }
   })
+})
+
+test('ticks that lie side by side are as few as there is room for, up to what is wanted', () => {
+  const scale = (width: number) => linear([0, 1], [40, 40 + width])
+  expect(roomFor(scale(154), true, 6)).toBe(2)
+  expect(roomFor(scale(30), true, 6)).toBe(2)
+  expect(roomFor(scale(300), true, 6)).toBe(5)
+  expect(roomFor(scale(900), true, 6)).toBe(6)
+  expect(roomFor(linear([0, 1], [400, 60]), true, 8)).toBe(5)
+  expect(roomFor(scale(30), false, 8)).toBe(8)
 })
 
 describe('a light’s aim', () => {

@@ -69,7 +69,7 @@ const text = (flash: FlashSetup): string =>
   <figure class="mt-2">
     <svg
       :viewBox="`0 0 ${WIDE} ${TALL}`"
-      class="w-full bg-(--sheet)"
+      class="drawing w-full bg-(--sheet)"
       role="group"
       aria-label="Lights from the end of the travel"
       style="outline: 1px solid var(--hair)"
@@ -137,6 +137,13 @@ const text = (flash: FlashSetup): string =>
 </template>
 
 <style scoped>
+/* The page scrolls under a finger on the drawing, not under one on a handle. */
+.drawing {
+  touch-action: pan-y;
+}
+.drawing :deep([role='slider']) {
+  touch-action: none;
+}
 .name {
   font-size: 10px;
   text-anchor: middle;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
-import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf } from './axes'
+import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf, roomFor } from './axes'
 import type { Box } from './labels'
 import { type Place, pathGeometry } from './pathGeometry'
 import { pathLabels } from './pathLabels'
@@ -71,7 +71,7 @@ const sense = computed(() => (axes.along(1) < axes.along(0) ? -1 : 1))
 
 /** Ticks with their labels at the foot of the axes. */
 const timeTicks = computed(() =>
-  axes.across.ticks(6).map(tick => {
+  axes.across.ticks(roomFor(axes.across, axes.upright, 6)).map(tick => {
     const foot = axes.upright ? Math.max(...axes.along.range()) : Math.min(...axes.along.range())
     const at = point(axes, 0, tick)
     return axes.upright
@@ -81,7 +81,7 @@ const timeTicks = computed(() =>
 )
 const alongUnit = computed(() => (ends.value[1] - ends.value[0] < 0.7 ? 'mm' : 'm'))
 const alongTicks = computed(() =>
-  axes.along.ticks(8).map(tick => {
+  axes.along.ticks(roomFor(axes.along, !axes.upright, 8)).map(tick => {
     const at = point(axes, tick, axes.upright ? times.value[0] : times.value[1])
     return axes.upright
       ? { tick, x: at.x - 6, y: at.y + 4, anchor: 'end' as const }

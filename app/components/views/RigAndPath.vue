@@ -136,6 +136,8 @@ const sentence = computed(() => {
         : 'the line of what stays'
   return `Where ${bar} crosses ${line} is ${picture}${place.value}: ${verdict}`
 })
+/** Side by side in so little room that the two heads stand one under the other. */
+const narrow = computed(() => layout.value.upright && layout.value.tableBounds.width < 280)
 const projections = computed(() => [
   { label: layout.value.upright ? 'Side view' : 'Top view', on: false },
   { label: 'Camera view', on: true },
@@ -195,7 +197,11 @@ const projections = computed(() => [
 
     <div
       class="head"
-      :style="{ left: '8px', top: '2px', width: `${(layout.upright ? layout.tableBounds.width : width) - 14}px` }"
+      :style="{
+        left: '8px',
+        top: '2px',
+        width: `${(layout.upright && !narrow ? layout.tableBounds.width : width) - 14}px`,
+      }"
     >
       <strong class="whitespace-nowrap">Table plan</strong>
       <span role="group" aria-label="View" class="flex">
@@ -242,7 +248,11 @@ const projections = computed(() => [
       class="head"
       :style="
         layout.upright
-          ? { left: `${layout.pathBounds.x + 8}px`, top: '2px', width: `${layout.pathBounds.width - 12}px` }
+          ? {
+              left: `${layout.pathBounds.x + 8}px`,
+              top: narrow ? '22px' : '2px',
+              width: `${layout.pathBounds.width - 12}px`,
+            }
           : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }
       "
     >

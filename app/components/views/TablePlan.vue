@@ -1,14 +1,5 @@
 <script setup lang="ts">
-import {
-  type Plan,
-  type Spot,
-  flight,
-  nearFace,
-  secondOf,
-  shoots,
-  subjectMiddle,
-  traitsOf,
-} from '~~/core'
+import { type Plan, type Spot, flight, nearFace, secondOf, shoots, subjectMiddle, traitsOf } from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import type { Box } from './labels'
 import { aimOf, equalLight } from './lightGeometry'

@@ -20,6 +20,15 @@ export interface Axes {
   across: Linear
 }
 
+/** px that the figure of a tick takes up beside the next. */
+const TICK = 58
+
+/** How many ticks an axis has room for, at most so many: lying down their figures stand side by side. */
+export function roomFor(scale: Linear, level: boolean, most: number): number {
+  const [from, to] = scale.range() as [number, number]
+  return level ? Math.max(2, Math.min(most, Math.floor(Math.abs(to - from) / TICK))) : most
+}
+
 export interface Point {
   x: number
   y: number
