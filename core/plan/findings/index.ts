@@ -28,6 +28,7 @@ import {
 } from './sequence'
 import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
 import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
+import { slaveBlind } from './slave'
 import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
 
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
@@ -46,6 +47,7 @@ const RULES: Rule[] = [
   noFlash,
   shoeTooSoon,
   followsNothing,
+  slaveBlind,
   settingOutOfRange,
   tooClose,
   pastSync,

@@ -96,6 +96,7 @@ export type FindingId =
   | 'pops-unreached'
   | 'shoe-too-soon'
   | 'follows-nothing'
+  | 'slave-blind'
   | 'key-behind'
   | 'ground-spill'
   | 'ground-uneven'

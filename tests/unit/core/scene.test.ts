@@ -145,6 +145,67 @@ describe('what fires a light', () => {
   })
 })
 
+describe('a slave that cannot see the light it follows', () => {
+  const following = (change: Record<string, string | number> = {}): Setup =>
+    make('projectile', { 'flashes[1].fired': 'slave', 'flashes[1].follows': 0, ...change })
+  const told = (setup: Setup) => finding(setup, 'slave-blind')
+  const standing = (card: Partial<Setup['scene']['cards'][number]>): Setup => {
+    const setup = following()
+    const [key, rim] = setup.flashes.map(flash => lightPlace(stageOf(setup), flash))
+    // Half-way between them, square to the way: x along the travel, z towards the camera.
+    const [along, across] = [(key![0] + rim![0]) / 2, -(key![2] + rim![2]) / 2]
+    const turn = Math.atan2(rim![0] - key![0], rim![2] - key![2])
+    const flag = { name: 'Flag', kind: 'black' as const, along, across, out: 0, width: 0.3, height: 0.3, turn, tilt: 0 }
+    return { ...setup, scene: { ...setup.scene, cards: [{ ...flag, ...card }] } }
+  }
+
+  test('sees it over the table, not through a flag, and over one that is low', () => {
+    expect(told(following())).toBeUndefined()
+    expect(told(standing({ out: 0.4 }))).toBeUndefined()
+    const blind = told(standing({}))!
+    expect(blind).toMatchObject({ severity: 'warning', title: 'Rim does not see Key' })
+    expect(blind.reason).toContain('stands between them')
+    expect(blind.fixes.map(fix => fix.label)).toEqual(['Fire it over the set-up’s link'])
+    expect(fixed(standing({}), 'slave-blind')).toBeUndefined()
+  })
+  test('not through the ground, and another light that it sees is offered', () => {
+    const behind = following({ 'flashes[1].distance': 3, 'flashes[1].angle': Math.PI / 2 })
+    expect(told(behind)!.reason).toContain('the ground')
+    const third = { ...behind.flashes[0]!, name: 'Ground light', angle: Math.PI / 2, distance: 2.5 }
+    const more = { ...behind, flashes: [...behind.flashes, third] }
+    expect(told(more)!.fixes[0]!.label).toBe('Let it follow Ground light, which it sees')
+    expect(fixed(more, 'slave-blind', 0)).toBeUndefined()
+  })
+  test('not a light that faces away from it while it looks away itself', () => {
+    // Side by side between the other and the subject, each aimed outwards.
+    const apart = following({
+      'flashes[0].angle': 0,
+      'flashes[1].angle': Math.PI,
+      'flashes[0].distance': 1,
+      'flashes[1].distance': 1,
+      'flashes[0].aimAlong': 9,
+      'flashes[1].aimAlong': -9,
+    })
+    expect(told(apart)!.reason).toContain('face away')
+    const looking = withChanges(apart, [{ path: 'flashes[1].aimAlong', value: 0 }])
+    expect(told(looking)).toBeUndefined()
+  })
+  test('somebody who performs stands in the way of a light behind them', () => {
+    const swing = newSetup('swing')
+    const [first] = swing.flashes
+    const pair = (angle: number): Setup => ({
+      ...swing,
+      flashes: [
+        { ...first!, name: 'Front', angle: -Math.PI / 2, distance: 3, elevation: 0, fired: 'link' },
+        { ...first!, name: 'Back', role: 'rim', angle, distance: 1.2, elevation: 0, fired: 'slave', follows: 0 },
+      ],
+      scene: { ...swing.scene, ground: { ...swing.scene.ground, distance: 6 } },
+    })
+    expect(told(pair(Math.PI / 2))!.title).toBe('Back does not see Front')
+    expect(told(pair(0.3))).toBeUndefined()
+  })
+})
+
 test('lights stand where the table plan has them: aside, towards the camera, and out of it', () => {
   const flight = newSetup('projectile')
   const at = lightPlace(stageOf(flight), { distance: 2, angle: -Math.PI / 2, elevation: 0 })
