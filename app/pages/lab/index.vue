@@ -83,7 +83,7 @@ const GROUPS = [
         Files are read on this device and not kept. What you send on keeps their name, the day and how it was read.
       </p>
     </nav>
-    <main class="scrolls min-w-0 px-4 py-3">
+    <section aria-label="What it shows" class="scrolls min-w-0 px-4 py-3">
       <header class="max-w-3xl pb-2">
         <h2 class="text-lg font-semibold">{{ lab.tool.title }}</h2>
         <p class="text-[13px] text-(--ink-soft)">{{ lab.tool.text }}</p>
@@ -128,7 +128,7 @@ const GROUPS = [
         {{ lab.tool.least }} files are needed; there
         {{ lab.files.length === 1 ? 'is one' : `are ${lab.files.length}` }}.
       </p>
-    </main>
+    </section>
     <aside class="scrolls side" aria-label="Settings and reading">
       <label class="grid gap-1 text-[13px]">
         For the set-up

@@ -68,13 +68,18 @@ function predictionOf(sums: Float64Array, a: Float64Array, before: Float64Array)
   }
 }
 
-/** Adds the products at each lag of a stretch of samples to sums, or takes them off. */
-function addProducts(sums: Float64Array, samples: Float32Array, from: number, sign: 1 | -1): void {
+/** Products at each lag of a stretch of samples, from the one that follows as many as there are terms. */
+function productsOf(stretch: Float64Array, count: number, to: Float64Array): void {
   for (let lag = 0; lag <= TERMS; lag++) {
     let total = 0
-    for (let i = Math.max(from, lag); i < from + HOLDS; i++) total += samples[i]! * samples[i - lag]!
-    sums[lag] = sums[lag]! + sign * total
+    for (let i = TERMS; i < TERMS + count; i++) total += stretch[i]! * stretch[i - lag]!
+    to[lag] = total
   }
+}
+
+/** Takes the samples from one on, and as many before it as there are terms: none are before the first. */
+function takeStretch(samples: Float32Array, from: number, count: number, to: Float64Array): void {
+  for (let i = -TERMS; i < count; i++) to[TERMS + i] = from + i < 0 ? 0 : samples[from + i]!
 }
 
 /** Takes off the products that reach back beyond where a window begins: the sums are of the window alone then. */
@@ -92,23 +97,25 @@ function cutOff(sums: Float64Array, samples: Float32Array, from: number, to: Flo
  */
 export function unforetold(samples: Float32Array): Float32Array {
   const out = new Float32Array(samples.length)
-  const [sums, own, a, before] = Array.from({ length: 4 }, () => new Float64Array(TERMS + 1)) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ]
-  for (let start = 0; start < samples.length; start += HOLDS) {
-    if (start > 0) addProducts(sums, samples, start - HOLDS, 1)
-    if (start > TEACH * HOLDS) addProducts(sums, samples, start - (TEACH + 1) * HOLDS, -1)
-    cutOff(sums, samples, Math.max(0, start - TEACH * HOLDS), own)
+  const terms = (): Float64Array => new Float64Array(TERMS + 1)
+  const [sums, own, a, before] = [terms(), terms(), terms(), terms()]
+  const stretch = new Float64Array(HOLDS + TERMS)
+  // Products of the stretches that teach, each worked out once.
+  const kept = Array.from({ length: TEACH }, terms)
+  for (let n = 0, start = 0; start < samples.length; n++, start += HOLDS) {
+    cutOff(sums, samples, Math.max(0, n - TEACH) * HOLDS, own)
     predictionOf(own, a, before)
-    const end = Math.min(samples.length, start + HOLDS)
-    for (let i = start; i < end; i++) {
-      let value = samples[i]!
-      for (let k = Math.min(TERMS, i); k >= 1; k--) value -= a[k]! * samples[i - k]!
-      out[i] = value
+    const count = Math.min(samples.length - start, HOLDS)
+    takeStretch(samples, start, count, stretch)
+    for (let i = 0; i < count; i++) {
+      let value = stretch[TERMS + i]!
+      for (let k = TERMS; k >= 1; k--) value -= a[k]! * stretch[TERMS + i - k]!
+      out[start + i] = value
     }
+    const oldest = kept[n % TEACH]!
+    for (let lag = 0; lag <= TERMS; lag++) sums[lag] = sums[lag]! - oldest[lag]!
+    productsOf(stretch, count, oldest)
+    for (let lag = 0; lag <= TERMS; lag++) sums[lag] = sums[lag]! + oldest[lag]!
   }
   return out
 }
@@ -149,13 +156,26 @@ function noiseOf(peaks: Float64Array): { level: number; spread: number } {
   return { level: Math.max(median(quiet), 1e-6), spread: Math.max(spreadOf(quiet), 1e-7) }
 }
 
+/** What was heard in a recording: asked for again with each setting that changes. */
+const HEARD = new WeakMap<Sound, { options: string; onsets: Onset[] }>()
+
 /**
- * Sounds that set in, to a sample.
+ * Sounds that set in, to a sample; worked out once for a recording.
  *
  * @param sound any rate; best from 44.1 kHz
  * @remarks A sound in the ringing of another is only found where it is louder than that.
  */
 export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
+  const wanted = JSON.stringify(options)
+  const before = HEARD.get(sound)
+  if (before?.options === wanted) return before.onsets
+  const onsets = findOnsets(sound, options)
+  HEARD.set(sound, { options: wanted, onsets })
+  return onsets
+}
+
+/** Onsets by their levels in blocks, each then picked to a sample. */
+function findOnsets(sound: Sound, options: OnsetOptions): Onset[] {
   const { above = 9, overRinging = 2.2, apart = 0.001 } = options
   const { rate } = sound
   const heard = withoutHum(sound)
