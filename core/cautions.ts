@@ -1,4 +1,5 @@
 import { assess } from './plan/assess'
+import { sensorOf } from './sensors/all'
 import { shoots } from './setup/typical'
 import { traitsOf } from './recipes/all'
 import type { RecipeTraits } from './recipes/facts'
@@ -48,7 +49,7 @@ const RULES: Rule[] = [
   {
     id: 'laser',
     title: 'Lasers',
-    applies: s => s.trigger === 'sensor' && s.sensor.kind === 'beam',
+    applies: s => s.trigger === 'sensor' && sensorOf(s).crossed,
     text:
       'For a laser beam: class 2 or lower, never at eye height, never into the lens, for it ruins sensors and ' +
       'eyes. Switch it off between takes.',

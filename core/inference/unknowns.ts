@@ -1,6 +1,7 @@
 import { chainStages, totalLatency } from '../plan/chain'
 import { BY_FACTOR, uncertainInputs } from '../plan/spread'
-import { TYPICAL_LINKS, TYPICAL_SENSORS, known } from '../setup/typical'
+import { sensorOf } from '../sensors/all'
+import { TYPICAL_LINKS, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import type { BeliefInput, Unknown } from './types'
 
@@ -11,11 +12,12 @@ const ASSUMED_LATENCY = 0.3
 const ENTERED_LATENCY = 0.1
 
 /** What the chain's latency may have wrong where parts of it are assumed, s. */
-function latencyError({ trigger, sensor, link }: Setup): number {
+function latencyError(setup: Setup): number {
+  const { trigger, sensor, link } = setup
   if (trigger !== 'sensor') return 0
   const of = (latency: number | null, typical: number): number => (latency === null ? ASSUMED_LATENCY * typical : 0)
   return Math.hypot(
-    of(sensor.latency, TYPICAL_SENSORS[sensor.kind].latency),
+    of(sensor.latency, sensorOf(setup).typical.latency),
     of(link.latency, TYPICAL_LINKS[link.kind].latency),
   )
 }

@@ -2,6 +2,7 @@ import { speedOfSound } from '../air'
 import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
+import { sensorOf } from '../sensors/all'
 import { inform } from '../inference/inform'
 import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
@@ -191,7 +192,7 @@ export function assess(entered: Setup): Assessment {
 
 /** s a beam is blocked by what crosses it; null for other sensors or where it is never reached. */
 function beamBlockOf(setup: Setup, motion: Motion, sensed: number | null): number | null {
-  const speed = setup.sensor.kind === 'beam' && sensed !== null ? motion.speedAt(sensed) : 0
+  const speed = sensorOf(setup).crossed && sensed !== null ? motion.speedAt(sensed) : 0
   return speed > 0
     ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed })
     : null

@@ -1,7 +1,6 @@
 import { speedOfSound, airDensity } from '../air'
-import { sphereDragRatio } from '../drag'
 import { sphereDrag } from '../flight'
-import { shockTime } from '../sensing'
+import { SENSOR } from '../sensors/all'
 import { type KnownSetup, intoLiquid, secondOf, slows } from '../setup/typical'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
@@ -140,17 +139,7 @@ function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number |
   }
 }
 
-/** Where and when what the sensor answers to happens, m along the travel and s; null where it never does. */
-function eventOf(
-  setup: Setup,
-  x: TakeInputs,
-  motion: Motion,
-  impact: number | null,
-): { place: number; time: number } | null {
-  return eventAt(setup, x, motion, impact, setup.sensor.source)
-}
-
-/** The same of any event of the travel. */
+/** Where and when an event of the travel happens, m along it and s; null where it never does. */
 function eventAt(
   setup: Setup,
   x: TakeInputs,
@@ -178,32 +167,6 @@ function eventAt(
       return below === null ? null : { place: near + liquidDepth, time: impact + below }
     }
   }
-}
-
-const HEARD_AS = { start: 'report', impact: 'impact', floor: 'floor', bounce: 'bounce' } as const
-
-/** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
-function heardAt(
-  setup: Setup,
-  drag: number,
-  x: TakeInputs,
-  event: { place: number; time: number },
-): Pick<TakeTimes, 'sensed' | 'heard'> {
-  const soundSpeed = soundIn(setup, x.temperatureC)
-  const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
-  if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
-    // Where the drag grows with the Mach number, that of the first stretch tells.
-    const dragPerMetre = setup.motion.dragPerMetre === null ? drag * sphereDragRatio(x.speed / soundSpeed) : drag
-    const shock = shockTime({
-      downrange: x.sensorPosition,
-      offset: x.sensorOffset,
-      speed: x.speed,
-      soundSpeed,
-      dragPerMetre,
-    })
-    if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
-  }
-  return { sensed, heard: HEARD_AS[setup.sensor.source] }
 }
 
 /** When what the moment is timed from happens, s; null where it never does, or the moment is a place. */
@@ -234,23 +197,10 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
   const motion = motionFor(setup, drag, x)
   const impact = motion.timeAt(x.subjectDistance)
 
-  let sensed: number | null = null
-  let heard: TakeTimes['heard'] = null
-  switch (sensor.kind) {
-    case 'beam':
-      sensed = motion.timeAt(x.sensorPosition)
-      break
-    case 'hand':
-      sensed = 0
-      break
-    case 'contact':
-      sensed = eventOf(setup, x, motion, impact)?.time ?? null
-      break
-    case 'sound': {
-      const event = eventOf(setup, x, motion, impact)
-      if (event !== null) ({ sensed, heard } = heardAt(setup, drag, x, event))
-    }
-  }
+  const { answersToEvent, hears, sensed: senses } = SENSOR[sensor.kind]
+  const event = answersToEvent ? eventAt(setup, x, motion, impact, sensor.source) : null
+  const soundSpeed = hears ? soundIn(setup, x.temperatureC) : 0
+  const { sensed, heard } = senses({ setup, drag, x, motion, event, soundSpeed })
 
   const reference = referenceTime(setup, x, motion, impact)
   const at =
@@ -262,31 +212,6 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
   return { impact, apex: motion.apex, sensed, heard, reference, moment: at }
 }
 
-/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
-export function peakAtSensor(setup: Setup): number | null {
-  const { eventPeak, peakDistance, source, position, offset } = setup.sensor
-  if (eventPeak === null || peakDistance === null) return eventPeak
-  const from = source === 'start' || setup.motion.kind === 'still' ? 0 : setup.subject.distance
-  return eventPeak * (peakDistance / Math.max(0.01, Math.hypot(position - from, offset)))
-}
-
-/**
- * s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is
- * not known.
- */
-function riseToThreshold(setup: Setup): number {
-  const { kind, riseTime, threshold } = setup.sensor
-  if (kind !== 'sound') return 0
-  const peak = peakAtSensor(setup)
-  return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))
-}
-
-/** s a sensor takes to answer: a beam never sooner than the block it needs, a sound not before it has risen. */
-function sensorLatency({ sensor, ...setup }: KnownSetup): number {
-  if (sensor.kind === 'beam') return Math.max(sensor.latency, sensor.response)
-  return sensor.latency + riseToThreshold({ sensor, ...setup })
-}
-
 /** Stages from the sensor's place to the middle of the light or of the exposure, in order. */
 export function chainStages(setup: KnownSetup): NamedStage[] {
   const { sensor, controller, link, camera, hand } = setup
@@ -295,7 +220,7 @@ export function chainStages(setup: KnownSetup): NamedStage[] {
   if (off !== null && off !== 0) stages.push({ id: 'measured', label: 'off what was entered', latency: off, jitter: 0 })
   const linked: NamedStage = { id: 'link', label: `${link.kind} link`, latency: link.latency, jitter: link.jitter }
   if (setup.trigger === 'sensor') {
-    stages.push({ id: 'sensor', label: 'sensor', latency: sensorLatency(setup), jitter: sensor.jitter })
+    stages.push({ id: 'sensor', label: 'sensor', latency: SENSOR[sensor.kind].latency(setup), jitter: sensor.jitter })
     stages.push({ id: 'controller', label: 'controller', latency: controller.latency, jitter: controller.jitter })
     stages.push(linked)
   } else if (setup.trigger === 'hand') {

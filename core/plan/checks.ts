@@ -6,7 +6,9 @@ import { type Change, withChange, withinLimits } from '../setup/paths'
 import type { Outcome, Setup } from '../setup/types'
 import { type Assessment, assess, exposureLevel } from './assess'
 import { momentAt } from './moving'
-import { meanInputs, motionFor, peakAtSensor } from './chain'
+import { sensorOf } from '../sensors/all'
+import { peakAtSensor } from '../sensors/sound'
+import { meanInputs, motionFor } from './chain'
 import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
 export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
@@ -187,12 +189,13 @@ const atLeastShare = (n: number): number => 0.1 ** (1 / n)
 
 function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { sensor } = setup
+  const { hears } = sensorOf(setup)
   const peak = peakAtSensor(setup)
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
     meaning = say(
-      sensor.kind === 'sound'
+      hears
         ? 'Fired {n} times by something else: the shutter’s click, a footstep, a bounce. Less keen, the ' +
             'microphone nearer to the event, or a longer hold-off.'
         : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
@@ -211,14 +214,10 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
         share: share(atLeastShare(events)),
       })
   } else if (outcome === 'differs') meaning = say('Note how many events fired it and how many other things did.')
-  const keen =
-    sensor.kind === 'sound' &&
-    sensor.threshold !== null &&
-    sensor.falsePeak !== null &&
-    sensor.threshold <= sensor.falsePeak
+  const keen = hears && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
   const dull =
     (beamBlock !== null && beamBlock < sensor.response) ||
-    (sensor.kind === 'sound' && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
+    (hears && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
   return {
     id: 'sensor',
     title: 'Sensor',

@@ -3,6 +3,7 @@ import { CARD_FIELDS, FIELDS, FLASH_FIELDS, type NumberField } from '../setup/fi
 import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { sceneFigures } from '../light/figures'
+import { sensorOf } from '../sensors/all'
 import { type Assessment, assess } from './assess'
 import type { Cause } from './spread'
 import {
@@ -221,7 +222,7 @@ export function resultsOf(a: Assessment): Result[] {
       ? null
       : {
           id: 'sensed',
-          label: setup.sensor.kind === 'beam' ? 'Crosses the beam' : 'Sensed',
+          label: sensorOf(setup).crossed ? 'Crosses the beam' : 'Sensed',
           value: timing.sensed === null ? null : time(timing.sensed),
           formula: sensedText,
           figures: sensedFigures,

@@ -3,9 +3,10 @@ import { significant } from '../math/significant'
 import { FIELDS } from './fields'
 import { type Change, withChange, withChanges } from './paths'
 import { TYPICAL_HEADS } from '../light/heads'
+import { SENSOR, sensorOf } from '../sensors/all'
 import { marked } from './marks'
 import { typicalSource } from './typical'
-import type { Head, Setup } from './types'
+import type { Head, SensorKind, Setup } from './types'
 
 /**
  * What was typed for the kind before says nothing of the new one: its typical figures are assumed until others are
@@ -48,10 +49,9 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       return value === setup.link.kind ? [] : [...forgotten('link'), { path: 'kit.link', value: '' }]
     case 'sensor.kind': {
       if (value === setup.sensor.kind) return []
-      const source =
-        value === 'sound' || value === 'contact'
-          ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
-          : []
+      const source = SENSOR[value as SensorKind].answersToEvent
+        ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
+        : []
       return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }, { path: 'delay', value: null }]
     }
     case 'action.draw':
@@ -59,7 +59,7 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
     case 'motion.mass':
       return thrownBy(withChange(setup, { path, value }))
     case 'action.kind':
-      return setup.sensor.kind === 'sound'
+      return sensorOf(setup).hears
         ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
         : []
     default: {

@@ -1,5 +1,6 @@
 import { traitsOf } from '../recipes/all'
-import type { ActionKind, FlashSetup, KnownFlashRow, Recipe, SensorKind, Setup } from './types'
+import { sensorOf } from '../sensors/all'
+import type { ActionKind, FlashSetup, KnownFlashRow, Recipe, Setup } from './types'
 
 /** Latency and standard deviation of a piece of the chain, s. */
 interface Typical {
@@ -12,14 +13,6 @@ export const TYPICAL_LINKS: Record<Setup['link']['kind'], Typical> = {
   cable: { latency: 5e-6, jitter: 1e-6 },
   radio: { latency: 500e-6, jitter: 50e-6 },
   optical: { latency: 20e-6, jitter: 5e-6 },
-}
-
-/** The same for sensors; a hand on the button beside the action is a person's. */
-export const TYPICAL_SENSORS: Record<SensorKind, Typical> = {
-  beam: { latency: 30e-6, jitter: 10e-6 },
-  sound: { latency: 40e-6, jitter: 60e-6 },
-  contact: { latency: 10e-6, jitter: 20e-6 },
-  hand: { latency: 0, jitter: 0.05 },
 }
 
 /** Actions that are heard as they start: a report, a burst, hands that clap. */
@@ -89,9 +82,9 @@ export function assumedAt(setup: Setup, path: string): number | null {
   }
   switch (path) {
     case 'sensor.latency':
-      return TYPICAL_SENSORS[setup.sensor.kind].latency
+      return sensorOf(setup).typical.latency
     case 'sensor.jitter':
-      return TYPICAL_SENSORS[setup.sensor.kind].jitter
+      return sensorOf(setup).typical.jitter
     case 'link.latency':
       return TYPICAL_LINKS[setup.link.kind].latency
     case 'link.jitter':
@@ -106,7 +99,7 @@ export function assumedAt(setup: Setup, path: string): number | null {
 /** Fills in what was not entered. */
 export function known(setup: Setup): KnownSetup {
   const { sensor, link, picture } = setup
-  const [ofSensor, ofLink] = [TYPICAL_SENSORS[sensor.kind], TYPICAL_LINKS[link.kind]]
+  const [ofSensor, ofLink] = [sensorOf(setup).typical, TYPICAL_LINKS[link.kind]]
   return {
     ...setup,
     sensor: { ...sensor, latency: sensor.latency ?? ofSensor.latency, jitter: sensor.jitter ?? ofSensor.jitter },

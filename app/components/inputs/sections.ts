@@ -1,4 +1,14 @@
-import { type Setup, type SingleKind, cameraSets, canBeMarked, intoLiquid, shoots, slows, traitsOf } from '~~/core'
+import {
+  type Setup,
+  type SingleKind,
+  cameraSets,
+  canBeMarked,
+  intoLiquid,
+  sensorOf,
+  shoots,
+  slows,
+  traitsOf,
+} from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
 interface Row {
@@ -16,7 +26,11 @@ const travels = (s: Setup) => s.moment.reference === 'travel'
 const moves = (s: Setup) => s.motion.kind !== 'still'
 const dragged = (s: Setup) => s.motion.kind === 'flight' || s.motion.kind === 'fall' || s.motion.kind === 'arc'
 const tears = (s: Setup) => !travels(s) && s.moment.model === 'tear'
-const heard = (s: Setup) => sensed(s) && s.sensor.kind === 'sound'
+/** A row that kinds of sensor have which name it as theirs. */
+const ofSensor = (key: keyof Setup['sensor'] & string): Row => ({
+  path: `sensor.${key}`,
+  when: s => sensed(s) && sensorOf(s).rows.includes(key),
+})
 const turns = (s: Setup) => s.bodies.some(body => body.kind === 'rim') || s.moment.model === 'turn'
 const goesThrough = (s: Setup) => s.motion.kind === 'flight' && traitsOf(s.recipe).passesThrough === true
 const byHand = (s: Setup) => s.trigger === 'hand'
@@ -80,22 +94,19 @@ export const SECTIONS: readonly Section[] = [
     kit: ['sensor', 'controller', 'link'],
     rows: [
       { path: 'sensor.kind', when: sensed },
-      { path: 'sensor.source', when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact') },
-      { path: 'sensor.position', when: s => sensed(s) && (s.sensor.kind === 'beam' || s.sensor.kind === 'sound') },
-      { path: 'sensor.offset', when: s => sensed(s) && s.sensor.kind === 'sound' },
-      { path: 'sensor.beamWidth', when: s => sensed(s) && s.sensor.kind === 'beam' },
-      { path: 'sensor.response', when: s => sensed(s) && s.sensor.kind === 'beam' },
-      {
-        path: 'sensor.bounceAfter',
-        when: s => sensed(s) && (s.sensor.kind === 'sound' || s.sensor.kind === 'contact'),
-      },
+      ofSensor('source'),
+      ofSensor('position'),
+      ofSensor('offset'),
+      ofSensor('beamWidth'),
+      ofSensor('response'),
+      ofSensor('bounceAfter'),
       { path: 'sensor.latency', when: sensed },
       { path: 'sensor.jitter', when: sensed },
-      { path: 'sensor.threshold', when: s => sensed(s) && s.sensor.kind === 'sound' },
-      { path: 'sensor.falsePeak', when: s => sensed(s) && s.sensor.kind === 'sound' },
-      { path: 'sensor.eventPeak', when: heard },
-      { path: 'sensor.peakDistance', when: heard },
-      { path: 'sensor.riseTime', when: heard },
+      ofSensor('threshold'),
+      ofSensor('falsePeak'),
+      ofSensor('eventPeak'),
+      ofSensor('peakDistance'),
+      ofSensor('riseTime'),
       { path: 'controller.latency', when: sensed },
       { path: 'controller.jitter', when: sensed },
       { path: 'controller.delayStep', when: sensed },

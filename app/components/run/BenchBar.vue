@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Setup } from '~~/core'
+import { type Setup, sensorOf } from '~~/core'
 
 /**
  * The practice bench on this run: whether it hears us, what it said, its sensor's threshold, and its own language for
@@ -14,7 +14,7 @@ const emit = defineEmits<{ say: [string]; threshold: [number] }>()
 const threshold = ref('')
 const error = ref('')
 const line = ref('')
-const listens = computed(() => setup.trigger === 'sensor' && setup.sensor.kind === 'sound')
+const listens = computed(() => setup.trigger === 'sensor' && sensorOf(setup).hears)
 const heard = computed(() =>
   lines
     .filter(l => l.from === 'bench' && l.text !== 'OK')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type Spot, flight, nearFace, secondOf, shoots, subjectMiddle, traitsOf } from '~~/core'
+import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, subjectMiddle, traitsOf } from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import type { Box } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
@@ -189,7 +189,7 @@ const dimensions = computed(() => {
   const inside = (along: number): boolean => along >= ends.value[0] && along <= ends.value[1]
   if (still.value || subject.distance <= 0) return []
   const stops =
-    setup.value.trigger === 'sensor' && sensor.kind === 'beam'
+    setup.value.trigger === 'sensor' && sensorOf(setup.value).crossed
       ? [0, sensor.position, subject.distance].sort((a, b) => a - b)
       : [0, subject.distance]
   if (shoots(setup.value.action.kind)) stops.push(setup.value.catch.distance)
@@ -233,7 +233,7 @@ const now = computed(() => {
   if (view.instant === null) return null
   const along = still.value ? null : objectAt(plan, view.instant)
   const heard =
-    setup.value.action.kind === 'launcher' || (setup.value.sensor.kind === 'sound' && setup.value.trigger === 'sensor')
+    setup.value.action.kind === 'launcher' || (sensorOf(setup.value).hears && setup.value.trigger === 'sensor')
   const sound = plan.soundSpeed * view.instant * perMetre.value
   return {
     object: along === null ? null : point(axes, clamped(axes.along, along), 0),

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { type MotionKind, type Plan, lastLight, secondOf, shoots, traitsOf } from '~~/core'
+import { type MotionKind, type Plan, lastLight, secondOf, sensorOf, shoots, traitsOf } from '~~/core'
 import { GRAVITY } from '~~/core/constants'
 import { footprint } from './tableGeometry'
 
@@ -102,8 +102,7 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
-  const heard =
-    setup.sensor.kind === 'sound' ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
+  const heard = sensorOf(setup).hears ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
   const apex =
     setup.motion.kind === 'toss'
       ? (setup.motion.speed * Math.min(1.25, 1 + 2 * setup.motion.speedSpread)) ** 2 / (2 * GRAVITY)

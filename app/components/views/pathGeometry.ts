@@ -7,6 +7,7 @@ import {
   hitsMoment,
   latencyBeforeDelay,
   sensing,
+  sensorOf,
   trackOf,
   traitsOf,
 } from '~~/core'
@@ -48,7 +49,7 @@ function bandOf(
 
 /** Where sound starts from, and when; null where nothing is heard of. */
 function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
-  const hears = setup.sensor.kind === 'sound' && setup.trigger === 'sensor'
+  const hears = sensorOf(setup).hears && setup.trigger === 'sensor'
   if (!hears && setup.action.kind !== 'launcher') return null
   if (hears && setup.sensor.source !== 'start') {
     // Heard after what made it, by its way to the microphone: the place along the travel it comes from.
@@ -69,7 +70,7 @@ function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
 /** Arrival of the bow shock at a microphone as far beside the flight as the one set up, place by place. */
 function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number, last: number): Place[] {
   const { motion, sensor } = setup
-  if (motion.kind !== 'flight' || motion.speed <= soundSpeed || sensor.kind !== 'sound') return []
+  if (motion.kind !== 'flight' || motion.speed <= soundSpeed || !sensorOf(setup).hears) return []
   return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): Place[] => {
     const time = sensing.shockTime({
       downrange: along,
@@ -141,14 +142,13 @@ export function pathGeometry(
   }
   const { sensor, subject, moment } = setup
   const from = sensor.source !== 'start' && !still ? subject.distance : 0
-  const sensorAt =
-    sensor.kind === 'beam'
-      ? sensor.position
-      : sensor.kind === 'sound'
-        ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1)
-        : sensor.source !== 'start'
-          ? subject.distance
-          : 0
+  const sensorAt = sensorOf(setup).crossed
+    ? sensor.position
+    : sensorOf(setup).hears
+      ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1)
+      : sensor.source !== 'start'
+        ? subject.distance
+        : 0
 
   const { captured, sensed, used } = timing
   const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)

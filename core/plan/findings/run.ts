@@ -1,3 +1,4 @@
+import { sensorOf } from '../../sensors/all'
 import { recycleAt, shoots } from '../../setup/typical'
 import type { Assessment } from '../assess'
 import { meanInputs, motionFor } from '../chain'
@@ -27,7 +28,7 @@ export const spread: Rule = a => {
         changes: paths.map(path => ({ path, value: wider })),
       })
     }
-    if (setup.sensor.kind === 'beam' && travels && timing.sensed !== null && timing.moment > timing.sensed) {
+    if (sensorOf(setup).crossed && travels && timing.sensed !== null && timing.moment > timing.sensed) {
       const motion = motionFor(setup, a.drag, meanInputs(setup))
       const closest = timing.moment - timing.chainLatency - setup.controller.delayMinimum
       const place = Math.floor(motion.positionAt(closest) * 1000) / 1000
@@ -100,7 +101,7 @@ export const coarseStep: Rule = a => {
       changes: [{ path: 'controller.delayStep', value: finer }],
     },
   ]
-  if (setup.sensor.kind === 'beam' && speed > 0 && place > 0) {
+  if (sensorOf(setup).crossed && speed > 0 && place > 0) {
     const at = Number(place.toPrecision(6))
     fixes.unshift({
       label: 'Move the beam by {by}, so that the delay falls on a step',

@@ -2,7 +2,9 @@ import { thresholdWindow } from '../../sensing'
 import { traitsOf } from '../../recipes/all'
 import { startIsHeard } from '../../setup/typical'
 import { splashCavity } from '../../subjects'
-import { meanInputs, motionFor, peakAtSensor } from '../chain'
+import { sensorOf } from '../../sensors/all'
+import { peakAtSensor } from '../../sensors/sound'
+import { meanInputs, motionFor } from '../chain'
 import { isSequence } from '../sequence'
 import { type FixDraft, type Rule, length, number, speed, time } from './types'
 
@@ -47,7 +49,7 @@ export const beamTooShort: Rule = a => {
 
 export const sensorThreshold: Rule = ({ setup }) => {
   const { sensor } = setup
-  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound') return null
+  if (setup.trigger !== 'sensor' || !sensorOf(setup).hears) return null
   if (sensor.falsePeak === null || sensor.eventPeak === null) {
     return {
       id: 'sensor-untested',
@@ -113,8 +115,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
 const RINGING = 0.25
 
 export const holdOffShort: Rule = ({ setup }) => {
-  const { sensor, controller } = setup
-  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || isSequence(setup)) return null
+  const { controller } = setup
+  if (setup.trigger !== 'sensor' || !sensorOf(setup).hears || isSequence(setup)) return null
   const ringing = Math.max(RINGING, Number((setup.sensor.bounceAfter * 1.5).toPrecision(2)))
   if (controller.holdOff >= ringing) return null
   return {
@@ -153,8 +155,8 @@ export const opticalPreFlash: Rule = ({ setup }) => {
 
 export const silentSource: Rule = ({ setup }) => {
   const { sensor, action } = setup
-  if (setup.trigger !== 'sensor' || sensor.kind !== 'sound' || sensor.source !== 'start' || startIsHeard(action.kind))
-    return null
+  const listens = setup.trigger === 'sensor' && sensorOf(setup).hears
+  if (!listens || sensor.source !== 'start' || startIsHeard(action.kind)) return null
   return {
     id: 'silent-source',
     severity: 'warning',

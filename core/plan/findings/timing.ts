@@ -1,4 +1,5 @@
 import { GRAVITY } from '../../constants'
+import { sensorOf } from '../../sensors/all'
 import { meanInputs, motionFor } from '../chain'
 import type { Assessment } from '../assess'
 import { type FixDraft, type Rule, length, time } from './types'
@@ -15,7 +16,7 @@ const sourcePlace = ({ sensor, motion, subject }: Assessment['setup']): number =
 function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   const { setup } = a
   const { sensor } = setup
-  if (sensor.kind === 'beam') {
+  if (sensorOf(setup).crossed) {
     if (sensed <= 0 || setup.motion.kind === 'still') return []
     const place = downToMillimetre(motionFor(setup, a.drag, meanInputs(setup)).positionAt(sensed))
     return place > 0
@@ -28,7 +29,7 @@ function sensorAt(a: Assessment, sensed: number): FixDraft[] {
         ]
       : []
   }
-  if (sensor.kind !== 'sound') return []
+  if (!sensorOf(setup).hears) return []
   const heard =
     a.timing.sensed === null
       ? Infinity

@@ -1,0 +1,11 @@
+import type { SensorKind, Setup } from '../setup/types'
+import { beam } from './beam'
+import { contact } from './contact'
+import type { SensorFacts } from './facts'
+import { hand } from './hand'
+import { sound } from './sound'
+
+/** Every kind of sensor; the compiler names one that is missing. */
+export const SENSOR: Readonly<Record<SensorKind, SensorFacts>> = { beam, sound, contact, hand }
+
+export const sensorOf = ({ sensor }: Pick<Setup, 'sensor'>): SensorFacts => SENSOR[sensor.kind]

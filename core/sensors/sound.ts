@@ -1,0 +1,64 @@
+import { sphereDragRatio } from '../drag'
+import { shockTime } from '../sensing'
+import type { Setup } from '../setup/types'
+import type { SensorFacts, Sensing } from './facts'
+
+const HEARD_AS = { start: 'report', impact: 'impact', floor: 'floor', bounce: 'bounce' } as const
+
+/** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
+function heardAt({ setup, drag, x, event, soundSpeed }: Sensing): ReturnType<SensorFacts['sensed']> {
+  if (event === null) return { sensed: null, heard: null }
+  const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
+  if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
+    // Where the drag grows with the Mach number, that of the first stretch tells.
+    const dragPerMetre = setup.motion.dragPerMetre === null ? drag * sphereDragRatio(x.speed / soundSpeed) : drag
+    const shock = shockTime({
+      downrange: x.sensorPosition,
+      offset: x.sensorOffset,
+      speed: x.speed,
+      soundSpeed,
+      dragPerMetre,
+    })
+    if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
+  }
+  return { sensed, heard: HEARD_AS[setup.sensor.source] }
+}
+
+/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
+export function peakAtSensor(setup: Setup): number | null {
+  const { eventPeak, peakDistance, source, position, offset } = setup.sensor
+  if (eventPeak === null || peakDistance === null) return eventPeak
+  const from = source === 'start' || setup.motion.kind === 'still' ? 0 : setup.subject.distance
+  return eventPeak * (peakDistance / Math.max(0.01, Math.hypot(position - from, offset)))
+}
+
+/**
+ * s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is
+ * not known.
+ */
+function riseToThreshold(setup: Setup): number {
+  const { riseTime, threshold } = setup.sensor
+  const peak = peakAtSensor(setup)
+  return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))
+}
+
+/** A microphone: it answers to a sound of the action, once that has come to it and has risen. */
+export const sound: SensorFacts = {
+  typical: { latency: 40e-6, jitter: 60e-6 },
+  crossed: false,
+  hears: true,
+  answersToEvent: true,
+  rows: [
+    'source',
+    'position',
+    'offset',
+    'bounceAfter',
+    'threshold',
+    'falsePeak',
+    'eventPeak',
+    'peakDistance',
+    'riseTime',
+  ],
+  sensed: heardAt,
+  latency: setup => setup.sensor.latency + riseToThreshold(setup),
+}
