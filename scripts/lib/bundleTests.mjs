@@ -5,10 +5,7 @@ import { GLOBALS_HEAD } from '../../tests/support/jestTransform.mjs'
 
 const tests = process.argv.slice(2)
 await build({
-  stdin: {
-    contents: tests.map(test => `import './${test}.test.ts'`).join('\n'),
-    resolveDir: 'tests/unit/core',
-  },
+  stdin: { contents: tests.map(test => `import './${test}.test.ts'`).join('\n'), resolveDir: 'tests/unit/core' },
   outfile: 'mutated/all.test.cjs',
   bundle: true,
   format: 'cjs',
