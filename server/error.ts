@@ -18,6 +18,8 @@ const DATABASE_GONE = new Set([
   // A node of a cluster that is not, or not yet, one of it.
   'ER_UNKNOWN_COM_ERROR',
 ])
+/** The same in words that come without a code: too many wait, or the connection went while something was done on it. */
+const LOST = /^Queue limit reached\.$|connection is in closed state/
 /** Disk full, table full, and a server that only reads. */
 const DATABASE_FULL = new Set([1021, 1114, 1290, 1836, 3])
 
@@ -39,7 +41,9 @@ function problemFor(error: { statusCode: number; message: string; data?: unknown
   const known = (error.data as { problem?: Problem } | undefined)?.problem
   if (known) return known
   const chain = causes(error)
-  if (chain.some(({ code, message }) => (code && DATABASE_GONE.has(code)) || message === 'Queue limit reached.')) {
+  const gone = ({ code, message }: Cause): boolean =>
+    (code !== undefined && DATABASE_GONE.has(code)) || LOST.test(message ?? '')
+  if (chain.some(gone)) {
     return problemOf(503, 'The database does not answer; what was not saved is kept in this page')
   }
   if (
