@@ -1,5 +1,5 @@
 import { cameraSets } from '../setup/metered'
-import { CARD_FIELDS, FIELDS, FLASH_FIELDS, type NumberField } from '../setup/fields'
+import { CARD_FIELDS, FIELDS, FLASH_FIELDS, type Field, type NumberField } from '../setup/fields'
 import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { sceneFigures } from '../light/figures'
@@ -463,24 +463,19 @@ const perOf = (field: NumberField): Sensitivity['per'] => {
   return field.quantity === 'stops' || field.quantity === 'ev' ? 'third' : 'percent'
 }
 
+/** Those of a list of fields that hold a measure: a number, and not a count. */
+const measures = (fields: Readonly<Record<string, Field>>): string[] =>
+  Object.entries(fields)
+    .filter(([, field]) => field.type === 'number' && !field.integer)
+    .map(([path]) => path)
+
 /** Numeric inputs of a set-up that a result could depend on. */
 export function inputPaths(setup: Setup): string[] {
-  const own = Object.entries(FIELDS)
-    .filter(
-      ([path, field]) => field.type === 'number' && !field.integer && !path.startsWith('tests.') && path !== 'delay',
-    )
-    .map(([path]) => path)
-  const lights = setup.flashes.flatMap((_, i) =>
-    Object.entries(FLASH_FIELDS)
-      .filter(([, field]) => field.type === 'number' && !('integer' in field && field.integer))
-      .map(([key]) => `flashes[${i}].${key}`),
-  )
-  const cards = setup.scene.cards.flatMap((_, i) =>
-    Object.entries(CARD_FIELDS)
-      .filter(([, field]) => field.type === 'number')
-      .map(([key]) => `scene.cards[${i}].${key}`),
-  )
-  return [...own, ...lights, ...cards]
+  return [
+    ...measures(FIELDS).filter(path => !path.startsWith('tests.') && path !== 'delay'),
+    ...setup.flashes.flatMap((_, i) => measures(FLASH_FIELDS).map(key => `flashes[${i}].${key}`)),
+    ...setup.scene.cards.flatMap((_, i) => measures(CARD_FIELDS).map(key => `scene.cards[${i}].${key}`)),
+  ]
 }
 
 /**

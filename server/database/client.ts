@@ -16,7 +16,7 @@ export type OpenDatabase = Database & { $client: Pool }
  * again: what it is given must leave nothing outside the database.
  */
 export function openDatabase(url: string, patience?: Patience): OpenDatabase {
-  const db = drizzle(openPool(url, patience), { schema, mode: 'default' }) as unknown as OpenDatabase
+  const db: OpenDatabase = drizzle<typeof schema, Pool>(openPool(url, patience), { schema, mode: 'default' })
   const once = db.transaction.bind(db)
   db.transaction = (work, config) => withoutConflict(() => once(work, config))
   return db

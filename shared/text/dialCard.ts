@@ -12,6 +12,7 @@ import {
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fieldName } from './fieldName'
+import { named } from './named'
 import { fillFigures } from './figures'
 
 const SEVERITY = { error: 'STOP', warning: 'MIND', note: 'note' } as const
@@ -88,9 +89,10 @@ const NAMED = 4
 
 /** The assumed figures that matter, as a dial card names them; empty: none does. */
 export function assumedText(setup: Setup, assumed: readonly Matter[]): string {
-  const names = assumed.slice(0, NAMED).map(({ path }) => fieldName(setup, path))
-  const more = assumed.length - names.length
-  return `${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`
+  return named(
+    assumed.map(({ path }) => fieldName(setup, path)),
+    NAMED,
+  )
 }
 
 const takesText = (takes: number): string =>

@@ -1,15 +1,10 @@
 import { type FigureSource, type Matter, type Setup, sourceOf } from '../../core'
 import { assumedText } from './dialCard'
 import { fieldName } from './fieldName'
+import { named } from './named'
 
 /** Figures of a kind that are named; the rest are counted. */
 const NAMED = 6
-
-/** Names that follow one another, the rest of them counted. */
-function named(names: readonly string[]): string {
-  const more = names.length - NAMED
-  return `${names.slice(0, NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''}`
-}
 
 /**
  * Where the figures of a set-up come from, as a report tells them apart: a line each for what was measured, rated and
@@ -32,9 +27,9 @@ export function sourceLines(setup: Setup, matters: readonly Matter[]): string[] 
     ...(readings > 0 ? [`${readings} ${readings === 1 ? 'reading' : 'readings'} of what was seen`] : []),
   ]
   const lines: [string, string][] = [
-    ['Measured', named(measured)],
-    ['Rated', named(from('rated'))],
-    ['Entered', named(from('yours'))],
+    ['Measured', named(measured, NAMED)],
+    ['Rated', named(from('rated'), NAMED)],
+    ['Entered', named(from('yours'), NAMED)],
     ['Assumed, and it matters', assumedText(setup, matters)],
   ]
   return lines.filter(([, text]) => text !== '').map(([kind, text]) => `${kind}: ${text}`)

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { FlashSetup, Plan, Spot } from '~~/core'
-import { snapped } from '~/components/views/snap'
 import { lightSpot } from '~/components/views/tableGeometry'
 
 /**
@@ -8,7 +7,6 @@ import { lightSpot } from '~/components/views/tableGeometry'
  * the table plan upwards. The third of the three views in which lights and cards are placed.
  */
 const { plan } = defineProps<{ plan: Plan }>()
-const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 const WIDE = 276
@@ -44,8 +42,7 @@ const x = (across: number): number => WIDE / 2 + (across - (extent.value.low + e
 const y = (out: number): number => TALL / 2 - out * scale.value
 const acrossOf = (px: number): number => (px - WIDE / 2) / scale.value + (extent.value.low + extent.value.high) / 2
 const outOf = (py: number): number => (TALL / 2 - py) / scale.value
-const snap = (value: number, free: boolean): number =>
-  snapped(value, { perMetre: scale.value, system: preferences.system, marks: [0], free })
+const snap = useSnap(() => scale.value)
 const { moveLight, moveCard } = useSceneMoves(() => setup.value)
 const field = computed(() => {
   const half = plan.optics.fieldHeight / 2
@@ -54,8 +51,8 @@ const field = computed(() => {
 const NUDGE = 0.01
 type Shown = Pick<Spot, 'across' | 'out'>
 const spotAt = (p: { x: number; y: number }, free: boolean): Shown => ({
-  across: snap(acrossOf(p.x), free),
-  out: snap(outOf(p.y), free),
+  across: snap(acrossOf(p.x), free, [0]),
+  out: snap(outOf(p.y), free, [0]),
 })
 const nudged = ({ across, out }: Shown, right: number, down: number): Shown => ({
   across: across + right * NUDGE,

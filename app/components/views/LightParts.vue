@@ -2,7 +2,6 @@
 import { type FlashSetup, type Setup, type Spot, exposure, subjectMiddle } from '~~/core'
 import { type Axes, type Point, acrossOf, alongOf, plane } from './axes'
 import { type Flat, aimOf, homeOf, turned } from './lightGeometry'
-import { snapped } from './snap'
 import { lightSpot } from './tableGeometry'
 
 /** A light as the drawing has it: `turn` in degrees; `cut` where it stands outside and is drawn at the edge. */
@@ -21,7 +20,6 @@ const { setup, axes, lights, fromCamera } = defineProps<{
 }>()
 /** The light that is looked at; null: none. */
 const emit = defineEmits<{ look: [light: number | null] }>()
-const preferences = usePreferencesStore()
 const { show } = useNumbers()
 const { moveLight, aimLight } = useSceneMoves(() => setup)
 
@@ -29,8 +27,7 @@ const { moveLight, aimLight } = useSceneMoves(() => setup)
 const STEP = 0.01
 const REACH = 26
 const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
-const snap = (value: number, free: boolean, mark: number): number =>
-  snapped(value, { perMetre: perMetre.value, system: preferences.system, marks: [mark], free })
+const snap = useSnap(() => perMetre.value)
 const flat = (spot: Spot): Flat => ({ along: spot.along, across: fromCamera ? spot.out : spot.across })
 const spotOf = ({ along, across }: Flat): Partial<Spot> => ({ along, ...(fromCamera ? { out: across } : { across }) })
 const stepped = (from: Flat, right: number, down: number): Flat => {
@@ -39,7 +36,7 @@ const stepped = (from: Flat, right: number, down: number): Flat => {
 }
 
 function drag(index: number, p: Point, merge: string, free: boolean): void {
-  const to = { along: snap(alongOf(axes, p), free, subjectMiddle(setup)), across: snap(acrossOf(axes, p), free, 0) }
+  const to = { along: snap(alongOf(axes, p), free, [subjectMiddle(setup)]), across: snap(acrossOf(axes, p), free, [0]) }
   moveLight(index, spotOf(to), merge)
 }
 const nudge = (index: number, flash: FlashSetup, right: number, down: number): void =>

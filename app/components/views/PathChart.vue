@@ -4,7 +4,6 @@ import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf, roo
 import type { Box } from './labels'
 import { type Place, pathGeometry } from './pathGeometry'
 import { pathLabels } from './pathLabels'
-import { snapped } from './snap'
 
 /**
  * Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the
@@ -18,7 +17,6 @@ const { plan, axes, bounds, takes } = defineProps<{
 }>()
 const store = useSetupStore()
 const view = useViewStore()
-const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 const setup = computed(() => plan.setup)
@@ -56,14 +54,10 @@ function setMark(offset: number, merge: string): void {
     merge,
   )
 }
+const snap = useSnap(() => Math.abs(axes.along(1) - axes.along(0)))
 function dragMark(p: { x: number; y: number }, merge: string, free: boolean): void {
-  const perMetre = Math.abs(axes.along(1) - axes.along(0))
   const { distance, depth } = setup.value.subject
-  setMark(
-    snapped(alongOf(axes, p), { perMetre, system: preferences.system, marks: [distance, distance + depth], free }) -
-      distance,
-    merge,
-  )
+  setMark(snap(alongOf(axes, p), free, [distance, distance + depth]) - distance, merge)
 }
 /** A moment in time moves by a pixel's worth, and never by less than a hundredth of its window. */
 const momentStep = computed(() => Math.max((plan.keep.before + plan.keep.after) / 20, 1e-6))

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Card, Plan, Spot } from '~~/core'
 import { type Axes, acrossOf, alongOf, plane, point } from './axes'
-import { snapped } from './snap'
 
 /** Ground, cards and flags of the table plan, each dragged, nudged or given exactly. */
 const { plan, axes, middle, fromCamera } = defineProps<{
@@ -12,13 +11,12 @@ const { plan, axes, middle, fromCamera } = defineProps<{
   fromCamera: boolean
 }>()
 const store = useSetupStore()
-const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
 const scene = computed(() => plan.setup.scene)
-const snap = (value: number, free: boolean): number =>
-  Number(snapped(value, { perMetre: perMetre.value, system: preferences.system, marks: [0], free }).toFixed(5))
+const pulled = useSnap(() => perMetre.value)
+const snap = (value: number, free: boolean): number => Number(pulled(value, free, [0]).toFixed(5))
 const NUDGE = 0.01
 
 // ── ground ──

@@ -3,7 +3,6 @@ import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, sub
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import type { Box } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
-import { snapped } from './snap'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
 import { tableLabels } from './tableLabels'
 
@@ -15,7 +14,6 @@ import { tableLabels } from './tableLabels'
 const { plan, axes, bounds } = defineProps<{ plan: Plan; axes: Axes; bounds: Box }>()
 const store = useSetupStore()
 const view = useViewStore()
-const preferences = usePreferencesStore()
 const { show } = useNumbers()
 
 const setup = computed(() => plan.setup)
@@ -120,8 +118,7 @@ const alone = (right: number, down: number): number => {
   const { along, across } = plane(axes, right, down)
   return (along || across) * NUDGE
 }
-const snap = (value: number, free: boolean, marks: readonly number[] = []): number =>
-  snapped(value, { perMetre: perMetre.value, system: preferences.system, marks, free })
+const snap = useSnap(() => perMetre.value)
 const fine = (value: number): number => Number(value.toFixed(5))
 const put = (path: string, value: number, merge: string): void =>
   void store.change([{ path, value: fine(Math.max(0, value)) }], merge)
