@@ -83,7 +83,7 @@ export function valueAt(setup: Setup, path: string): unknown {
 }
 
 /** A copy of the set-up with one value changed; what is not on the path is shared, not copied. */
-export function withChange(setup: Setup, change: Change): Setup {
+export function withChange<S extends Setup>(setup: S, change: Change): S {
   const set = (node: unknown, keys: (string | number)[]): unknown => {
     const [key, ...rest] = keys
     if (key === undefined) return change.value
@@ -91,12 +91,12 @@ export function withChange(setup: Setup, change: Change): Setup {
     copy[key] = set(copy[key], rest)
     return copy
   }
-  return set(setup, keysOf(change.path)) as Setup
+  return set(setup, keysOf(change.path)) as S
 }
 
 /** The same for several changes, in order. */
-export function withChanges(setup: Setup, changes: readonly Change[]): Setup {
-  return changes.reduce(withChange, setup)
+export function withChanges<S extends Setup>(setup: S, changes: readonly Change[]): S {
+  return changes.reduce<S>(withChange, setup)
 }
 
 /** Paths of every field that differs between two set-ups, lists compared entry by entry where their lengths agree. */

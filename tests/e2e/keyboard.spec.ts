@@ -64,3 +64,32 @@ test('a fix is tried on focus and pressed by key', async ({ page }) => {
   await expect(page.locator('[data-finding="blur"]')).toBeHidden()
   await expect(power).toHaveValue(/^1\/64/)
 })
+
+test('a menu that closes takes the focus back only from nobody', async ({ page }) => {
+  await openNewSetup(page)
+  const role = page.locator('[data-path="flashes[1].role"]').first()
+  const angle = page.locator('input[data-path="flashes[1].angle"]')
+  const choose = async (option: string): Promise<void> => {
+    await role.click()
+    await page.getByRole('option', { name: option, exact: true }).click()
+  }
+  await choose('Fill')
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+  await expect(role).toBeFocused()
+  await choose('Rim')
+  // Somebody quick is in the next row before the menu has gone.
+  await angle.evaluate(
+    async input =>
+      new Promise<void>(resolve => {
+        const on = (): void => {
+          input.focus()
+          if (document.querySelector('[role=listbox]')) requestAnimationFrame(on)
+          else setTimeout(resolve, 100)
+        }
+        on()
+      }),
+  )
+  await expect(angle).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+})

@@ -18,6 +18,7 @@ async function drag(page: Page, handle: Locator, dx: number, dy: number): Promis
 async function choose(page: Page, path: string, option: string): Promise<void> {
   await page.locator(`[data-path="${path}"]`).first().click()
   await page.getByRole('option', { name: option, exact: true }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
 }
 /** Light of the picture in a part of it, 0 to 255. */
 const brightness = (page: Page, from: [number, number], to: [number, number]): Promise<number> =>

@@ -150,6 +150,15 @@ const described = computed(() => {
   return parts.filter(Boolean).join(' ') || undefined
 })
 
+/**
+ * A menu that closes gives the focus back to its row only where nobody has gone on: else the next key pressed would
+ * open it again.
+ */
+const menu = {
+  onCloseAutoFocus(event: Event): void {
+    if (document.activeElement instanceof HTMLInputElement) event.preventDefault()
+  },
+}
 const options = computed(() =>
   field.type === 'choice' ? field.options.map(o => ({ label: choiceLabel(path, o), value: o })) : [],
 )
@@ -166,6 +175,7 @@ const options = computed(() =>
       :items="options"
       size="xs"
       variant="none"
+      :content="menu"
       :data-path="path"
       :aria-describedby="described"
       class="w-34 justify-end"

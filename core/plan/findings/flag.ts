@@ -5,9 +5,8 @@ import type { Vector } from '../../light/lamp'
 import { lightSpot, stageOf } from '../../light/place'
 import { MOST_CARDS } from '../../setup/fields'
 import type { Change } from '../../setup/paths'
-import type { Card, Setup } from '../../setup/types'
 import type { Assessment } from '../assess'
-import { rounded } from './tries'
+import { relit, rounded } from './tries'
 
 /** Shares of the way from the light to the ground at which a flag may stand, and its sides, m. */
 const ALONG = [0.12, 0.2, 0.3, 0.4, 0.5]
@@ -16,12 +15,13 @@ const SIDES = [0.3, 0.6, 1]
 const SPARED = 0.1
 
 /** A flag so far on the way from a light to the middle of the ground, square to that way. */
-function flagAt(a: Assessment, light: number, far: number, side: number): Card {
+function flagAt(a: Assessment, light: number, far: number, side: number): Change[] {
   const { flashes, scene } = a.setup
   const from = lightSpot(flashes[light]!)
   const to = { along: 0, across: scene.ground.distance, out: 0 }
   const way = { along: to.along - from.along, across: to.across - from.across, out: to.out - from.out }
-  return {
+  const path = `scene.cards[${scene.cards.length}]`
+  const values = {
     name: `Flag for ${flashes[light]!.name}`.slice(0, 80),
     kind: 'black',
     along: rounded(from.along + far * way.along),
@@ -32,15 +32,7 @@ function flagAt(a: Assessment, light: number, far: number, side: number): Card {
     turn: Number(Math.atan2(way.along, -way.across).toFixed(3)),
     tilt: Number(Math.asin(way.out / Math.hypot(way.along, way.across, way.out)).toFixed(3)),
   }
-}
-
-/** The same with another card; exposure and times are what they were, so that only the light is worked out again. */
-function withCard(a: Assessment, card: Card): Assessment {
-  const also = <T extends Setup>(setup: T): T => ({
-    ...setup,
-    scene: { ...setup.scene, cards: [...setup.scene.cards, card] },
-  })
-  return { ...a, setup: also(a.setup), entered: also(a.entered), known: also(a.known) }
+  return Object.entries(values).map(([key, value]) => ({ path: `${path}.${key}`, value }))
 }
 
 /** Whether the last of the cards keeps out of the picture and off the way of what flies. */
@@ -73,13 +65,11 @@ function spared(before: Assessment, after: Assessment): boolean {
  */
 export function flagOff(a: Assessment, light: number, good: (after: Assessment) => boolean): Change[] | null {
   if (a.entered.scene.cards.length >= MOST_CARDS) return null
-  const path = `scene.cards[${a.setup.scene.cards.length}]`
   for (const side of SIDES)
     for (const far of ALONG) {
-      const flag = flagAt(a, light, far, side)
-      const after = withCard(a, flag)
-      if (outOfTheWay(after) && good(after) && spared(a, after))
-        return Object.entries(flag).map(([key, value]) => ({ path: `${path}.${key}`, value }))
+      const changes = flagAt(a, light, far, side)
+      const after = relit(a, changes)
+      if (outOfTheWay(after) && good(after) && spared(a, after)) return changes
     }
   return null
 }

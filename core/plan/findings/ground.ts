@@ -2,7 +2,7 @@ import { sceneFigures } from '../../light/figures'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { flagOff } from './flag'
-import { BRIGHTER, FARTHER, firstWithin, rounded } from './tries'
+import { BRIGHTER, FARTHER, anew, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, count, length, plain, power, share, stops } from './types'
 
 /** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
@@ -74,6 +74,27 @@ function nearer(a: Assessment): FixDraft[] {
   ]
 }
 
+/** The ground moved back until it is black. */
+function groundBack(a: Assessment): FixDraft[] {
+  const { distance } = a.setup.scene.ground
+  const changes = firstWithin(
+    a,
+    FARTHER,
+    factor => [{ path: 'scene.ground.distance', value: Math.min(50, rounded(distance * factor)) }],
+    isBlack,
+    relit,
+  )
+  if (!changes) return []
+  const figures = { distance: length(changes[0]!.value as number, 'm') }
+  return [{ label: 'Move the ground back to {distance}', figures, changes }]
+}
+
+const VELVET = 0.005
+const velvet = ({ setup }: Assessment): FixDraft[] =>
+  setup.scene.ground.reflectance > VELVET
+    ? [{ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: VELVET }] }]
+    : []
+
 /** A black ground shows what the other lights spill on it. */
 export const groundSpill: Rule = a => {
   const { ground } = a.setup.scene
@@ -81,21 +102,6 @@ export const groundSpill: Rule = a => {
     return null
   const { brightest } = sceneFigures(a).ground
   if (brightest === null || brightest <= SHOWS) return null
-  const fixes = [...flagged(a), ...nearer(a)]
-  const back = firstWithin(
-    a,
-    FARTHER,
-    factor => [{ path: 'scene.ground.distance', value: Math.min(50, rounded(ground.distance * factor)) }],
-    isBlack,
-  )
-  if (back)
-    fixes.push({
-      label: 'Move the ground back to {distance}',
-      figures: { distance: length(back[0]!.value as number, 'm') },
-      changes: back,
-    })
-  if (ground.reflectance > 0.005)
-    fixes.push({ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: 0.005 }] })
   return {
     id: 'ground-spill',
     severity: 'note',
@@ -103,7 +109,7 @@ export const groundSpill: Rule = a => {
     reason: 'Light spills on it. Flag the lights from it, bring them nearer, move the ground or take something darker.',
     figures: { brightest: stops(brightest) },
     paths: ['scene.ground.distance', 'scene.ground.reflectance'],
-    fixes,
+    fixes: () => [...flagged(a), ...nearer(a), ...groundBack(a), ...velvet(a)],
   }
 }
 
@@ -113,22 +119,32 @@ const whiteGroundLights = ({ setup }: Assessment): number[] =>
     ? []
     : setup.flashes.flatMap((flash, i) => (flash.role === 'ground' ? [i] : []))
 
+/** What changes of the lights on a ground make of the set-up: all is worked out again only where they expose it too. */
+const changedBy = (a: Assessment, lit: readonly number[]): typeof relit =>
+  lit.some(i => a.exposure.front.includes(i)) ? anew : relit
+
+/** The lights of a white ground moved back until it is even. */
+function lightsBack(a: Assessment, lit: readonly number[]): FixDraft[] {
+  const { flashes } = a.setup
+  const changes = firstWithin(
+    a,
+    FARTHER,
+    factor =>
+      lit.map(i => ({ path: `flashes[${i}].distance`, value: Math.min(100, rounded(flashes[i]!.distance * factor)) })),
+    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
+    changedBy(a, lit),
+  )
+  if (!changes) return []
+  const figures = { distance: length(changes[0]!.value as number, 'm') }
+  return [{ label: 'Move its lights back to {distance}', figures, changes }]
+}
+
 /** A white ground is white all over, or it is not. */
 export const groundUneven: Rule = a => {
-  const { setup } = a
   const lit = whiteGroundLights(a)
   if (lit.length === 0) return null
   const { evenness, brightest } = sceneFigures(a).ground
   if (evenness === null || evenness <= UNEVEN) return null
-  const back = firstWithin(
-    a,
-    FARTHER,
-    factor =>
-      lit.flatMap(i => [
-        { path: `flashes[${i}].distance`, value: Math.min(100, rounded(setup.flashes[i]!.distance * factor)) },
-      ]),
-    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
-  )
   return {
     id: 'ground-uneven',
     severity: 'warning',
@@ -136,31 +152,22 @@ export const groundUneven: Rule = a => {
     reason: 'From its brightest place, {brightest}, to its darkest. Light it from both sides and from farther off.',
     figures: { evenness: { value: evenness, quantity: 'stops', unit: 'unsigned' }, brightest: stops(brightest ?? 0) },
     paths: lit.map(i => `flashes[${i}].distance`),
-    fixes: back
-      ? [
-          {
-            label: 'Move its lights back to {distance}',
-            figures: { distance: length(back[0]!.value as number, 'm') },
-            changes: back,
-          },
-        ]
-      : [],
-    ...(back ? {} : { outOfReach: 'Another light on the other side, as far off and at the same power.' }),
+    fixes: () => lightsBack(a, lit),
+    outOfReach: 'Another light on the other side, as far off and at the same power.',
   }
 }
 
-/** A white ground that gets too little is grey. */
-export const groundGrey: Rule = a => {
-  const { setup } = a
-  const lit = whiteGroundLights(a)
-  if (lit.length === 0) return null
-  const { darkest } = sceneFigures(a).ground
-  if (darkest === null || darkest >= WHITE) return null
-  const white = (after: Assessment): boolean => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE
-  const by = (key: 'power' | 'units') => (factor: number) =>
-    lit.map(i => ({ path: `flashes[${i}].${key}`, value: setup.flashes[i]![key] * factor }))
-  const powers = firstWithin(a, BRIGHTER, by('power'), white)
-  const units = firstWithin(a, [2, 3, 4, 6], by('units'), white)
+/** The lights of a white ground turned up, or more of them, until it is white. */
+function brighter(a: Assessment, lit: readonly number[]): FixDraft[] {
+  const within = (factors: readonly number[], key: 'power' | 'units'): Change[] | null =>
+    firstWithin(
+      a,
+      factors,
+      factor => lit.map(i => ({ path: `flashes[${i}].${key}`, value: a.setup.flashes[i]![key] * factor })),
+      after => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE,
+      changedBy(a, lit),
+    )
+  const [powers, units] = [within(BRIGHTER, 'power'), within([2, 3, 4, 6], 'units')]
   const fixes: FixDraft[] = []
   if (powers)
     fixes.push({
@@ -174,6 +181,15 @@ export const groundGrey: Rule = a => {
       figures: { units: count(units[0]!.value as number) },
       changes: units,
     })
+  return fixes
+}
+
+/** A white ground that gets too little is grey. */
+export const groundGrey: Rule = a => {
+  const lit = whiteGroundLights(a)
+  if (lit.length === 0) return null
+  const { darkest } = sceneFigures(a).ground
+  if (darkest === null || darkest >= WHITE) return null
   return {
     id: 'ground-grey',
     severity: 'note',
@@ -181,6 +197,6 @@ export const groundGrey: Rule = a => {
     reason: 'White begins some {white} over mid grey.',
     figures: { darkest: stops(darkest), white: stops(WHITE) },
     paths: lit.map(i => `flashes[${i}].power`),
-    fixes,
+    fixes: () => brighter(a, lit),
   }
 }

@@ -165,7 +165,8 @@ function tryFix(a: Assessment, drafts: readonly FindingDraft[], finding: Finding
 export function findingsOf(a: Assessment): Finding[] {
   const drafts = draftFindings(a, true)
   return drafts.map(draft => {
-    const fixes = draft.fixes.flatMap(fix => tryFix(a, drafts, draft, fix) ?? [])
+    const tried = typeof draft.fixes === 'function' ? draft.fixes() : draft.fixes
+    const fixes = tried.flatMap(fix => tryFix(a, drafts, draft, fix) ?? [])
     fixes.sort((x, y) => x.raises.length - y.raises.length)
     return { ...draft, fixes }
   })

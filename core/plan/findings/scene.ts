@@ -2,9 +2,10 @@ import { sceneFigures } from '../../light/figures'
 import { followedChain } from '../../light/firing'
 import { reflectionsOf } from '../../light/mirror'
 import { standsInFront } from '../../light/role'
-import { type Change, valueAt, withChanges } from '../../setup/paths'
-import { assess } from '../assess'
-import { FARTHER, firstWithin, rounded } from './tries'
+import { type Change, valueAt } from '../../setup/paths'
+import type { Assessment } from '../assess'
+import { exposingLights } from '../light'
+import { FARTHER, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, length, plain, power } from './types'
 
 /** A light on the camera's shoe goes off when the shutter opens, not on the moment. */
@@ -84,6 +85,30 @@ export const keyBehind: Rule = ({ setup }) => {
 /** Stops that a light may fall off over the subject before it is told. */
 const STEEP = 1.5
 
+/** A light moved back, its power up with it, until it falls off less. */
+function movedBack(a: Assessment, light: number): FixDraft[] {
+  const flash = a.setup.flashes[light]!
+  const changes = firstWithin(
+    a,
+    FARTHER,
+    factor => [
+      { path: `flashes[${light}].distance`, value: rounded(flash.distance * factor) },
+      { path: `flashes[${light}].power`, value: Math.min(1, flash.power * factor ** 2) },
+    ],
+    after => sceneFigures(after).lights[light]!.fallOff <= STEEP,
+    relit,
+  )
+  if (!changes) return []
+  const [distance, to] = changes.map(change => change.value as number)
+  return [
+    {
+      label: 'Move it back to {distance}, at {power}',
+      figures: { distance: length(distance!, 'm'), power: power(to!) },
+      changes,
+    },
+  ]
+}
+
 /** A light very near lights its own side of the subject far more than the other. */
 export const lightTooNear: Rule = a => {
   if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter') return null
@@ -93,15 +118,6 @@ export const lightTooNear: Rule = a => {
     .reduce<(typeof lights)[number] | null>((most, l) => (most && most.fallOff >= l.fallOff ? most : l), null)
   if (!worst || worst.fallOff <= STEEP) return null
   const flash = a.setup.flashes[worst.light]!
-  const changes = firstWithin(
-    a,
-    FARTHER,
-    factor => [
-      { path: `flashes[${worst.light}].distance`, value: rounded(flash.distance * factor) },
-      { path: `flashes[${worst.light}].power`, value: Math.min(1, flash.power * factor ** 2) },
-    ],
-    after => sceneFigures(after).lights[worst.light]!.fallOff <= STEEP,
-  )
   return {
     id: 'light-too-near',
     severity: 'note',
@@ -110,16 +126,32 @@ export const lightTooNear: Rule = a => {
       'Close to a light its strength changes quickly: the near side of the subject burns while the far side sinks.',
     figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' } },
     paths: [`flashes[${worst.light}].distance`],
-    fixes: changes
-      ? [
-          {
-            label: 'Move it back to {distance}, at {power}',
-            figures: { distance: length(changes[0]!.value as number, 'm'), power: power(changes[1]!.value as number) },
-            changes,
-          },
-        ]
-      : [],
+    fixes: () => movedBack(a, worst.light),
   }
+}
+
+/**
+ * A head or card that glass shows, turned or stood elsewhere: by a few degrees at a time, to the nearer side, and no
+ * light taken from the front.
+ */
+function turnedAway(a: Assessment, path: string): FixDraft[] {
+  const now = Number(valueAt(a.setup, path))
+  for (let step = 1; step <= 24; step++)
+    for (const side of [1, -1]) {
+      const value = Number((now + (side * step * Math.PI) / 36).toFixed(5))
+      const changes = [{ path, value }]
+      const after = relit(a, changes)
+      if (reflectionsOf(after).some(other => other.path === path)) continue
+      if (exposingLights(after.setup).length < exposingLights(a.setup).length) continue
+      return [
+        {
+          label: path.endsWith('angle') ? 'Stand it at {angle}' : 'Turn it to {angle}',
+          figures: { angle: { value, quantity: 'angle' } },
+          changes,
+        },
+      ]
+    }
+  return []
 }
 
 /** Glass shows the card or the head that the camera sees in it. */
@@ -127,23 +159,6 @@ export const reflectionShows: Rule = a => {
   const shown = reflectionsOf(a)
   const first = shown[0]
   if (!first) return null
-  const now = Number(valueAt(a.setup, first.path))
-  const fixes: FixDraft[] = []
-  // The way it is to be turned is found by trying: a few degrees at a time, to the nearer side.
-  search: for (let step = 1; step <= 24; step++)
-    for (const side of [1, -1]) {
-      const value = Number((now + (side * step * Math.PI) / 36).toFixed(5))
-      const changes = [{ path: first.path, value }]
-      const after = assess(withChanges(a.entered, changes))
-      if (reflectionsOf(after).some(other => other.path === first.path)) continue
-      if (after.exposure.front.length < a.exposure.front.length) continue
-      fixes.push({
-        label: first.path.endsWith('angle') ? 'Stand it at {angle}' : 'Turn it to {angle}',
-        figures: { angle: { value, quantity: 'angle' } },
-        changes,
-      })
-      break search
-    }
   return {
     id: 'reflection-shows',
     severity: 'note',
@@ -151,6 +166,6 @@ export const reflectionShows: Rule = a => {
     reason: 'By the mirror law the camera sees it in the side of the glass, {at} round from the middle.',
     figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
     paths: shown.map(face => face.path),
-    fixes,
+    fixes: () => turnedAway(a, first.path),
   }
 }

@@ -45,8 +45,9 @@ export interface FindingDraft {
   figures: Figures
   /** Fields it is about, the first where a message belongs. */
   paths: string[]
-  fixes: FixDraft[]
-  /** With figures in braces: what would do it where no fix here does. */
+  /** A function where they are searched for: it is asked only of findings that are shown. */
+  fixes: readonly FixDraft[] | (() => FixDraft[])
+  /** With figures in braces: what would do it, told where no fix here does. */
   outOfReach?: string
 }
 
