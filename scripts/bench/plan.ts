@@ -1,8 +1,19 @@
-import { RECIPES, evidenceOf, infer, newSetup, plan } from '../../core'
+import { type Setup, RECIPES, evidenceOf, infer, newSetup, plan } from '../../core'
 import { notFinite, randomSetup } from '../../tests/support/randomSetup'
 import { quantile, timesOf } from './quantiles'
 
 const RANDOM = 10_000
+
+/** A pour before a white ground with a light on it that is dragged: two findings whose fixes take a search. */
+function whiteGrounds(): Setup[] {
+  const { scene, flashes, ...rest } = newSetup('pour')
+  const [first] = flashes
+  return Array.from({ length: 400 }, (_, i) => ({
+    ...rest,
+    scene: { ...scene, ground: { ...scene.ground, reflectance: 0.85, distance: 0.9 } },
+    flashes: [...flashes, { ...first!, name: 'On the ground', role: 'ground', angle: 0, distance: 1 + i / 1000 }],
+  }))
+}
 
 /**
  * Time of a plan: on the demo set-up as on each pointer move, on every recipe, and on random set-ups, which must all be
@@ -46,6 +57,8 @@ export function planBench(): void {
       plan,
     ),
   )
+
+  report('a white ground uneven and grey', timesOf(whiteGrounds(), plan))
 
   let broken = 0
   const random = Array.from({ length: RANDOM }, (_, i) => randomSetup(i))
