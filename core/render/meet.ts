@@ -294,6 +294,8 @@ function meetCapsule(
     const a = qx * qx + qy * qy + qz * qz
     const b = px * qx + py * qy + pz * qz
     const d = b * b - a * (px * px + py * py + pz * pz - r * r)
+    // What misses the cylinder without ends misses all of it.
+    if (d <= 0 && a > 1e-12) return Infinity
     if (d > 0 && a > 0) {
       const root = Math.sqrt(d)
       for (let k = 0; k < 2; k++) {

@@ -1,5 +1,4 @@
 import { type Bodies, STRIDE } from './bodies'
-import { boundsOf } from './bounds'
 import type { Material } from './material'
 import { meet, normal } from './meet'
 import { type Tree, growTree } from './tree'
@@ -27,25 +26,6 @@ export interface Shift {
 const THROUGH_GLASS = 0.88
 const THROUGH_CLEAR = 0.7
 
-/** A ball about some bodies. */
-function ballAbout(kinds: Uint8Array, figures: Float64Array, among: Int32Array): Float64Array {
-  const box = new Float64Array(6)
-  const all = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
-  const still = new Float64Array(kinds.length * 3)
-  for (const body of among) {
-    boundsOf(kinds[body]!, figures, body, still, [0, 0], box, 0)
-    for (let k = 0; k < 3; k++) {
-      all[k] = Math.min(all[k]!, box[k]!)
-      all[3 + k] = Math.max(all[3 + k]!, box[3 + k]!)
-    }
-  }
-  const half = [0, 1, 2].map(k => (all[3 + k]! - all[k]!) / 2)
-  return Float64Array.of(
-    ...[0, 1, 2].map(k => all[k]! + half[k]!),
-    half.reduce((sum, h) => sum + h * h, 0),
-  )
-}
-
 /** Everything that rays can meet, at any instant. */
 export class World {
   readonly materials: readonly Material[]
@@ -58,10 +38,11 @@ export class World {
   private readonly moves: Uint8Array
   /** 0: stops light; else the share that goes through. */
   private readonly lets: Float64Array
-  private readonly tree: Tree
-  private readonly riders: Int32Array
-  private readonly about: Float64Array
+  private readonly staying: Tree
+  /** At rest: they are met from where they are. */
+  private readonly riding: Tree
   private readonly stack = new Int32Array(64)
+  private readonly reached = new Float64Array(64)
 
   /** @param time s about the instant of the picture in which light may fall */
   constructor(bodies: Bodies, time: readonly [number, number]) {
@@ -70,7 +51,9 @@ export class World {
     this.velocities = Float64Array.from(bodies.velocities)
     this.materials = bodies.materials
     this.materialOf = Uint16Array.from(bodies.materialOf)
-    const moves = (i: number): boolean => bodies.velocities.slice(i * 3, i * 3 + 3).some(v => v !== 0)
+    const { velocities } = this
+    const moves = (i: number): boolean =>
+      velocities[i * 3] !== 0 || velocities[i * 3 + 1] !== 0 || velocities[i * 3 + 2] !== 0
     this.moves = Uint8Array.from(bodies.kinds, (_, i) => (moves(i) ? 1 : 0))
     this.flies = this.moves.includes(1)
     this.lets = Float64Array.from(bodies.materialOf, index => {
@@ -78,10 +61,9 @@ export class World {
       return kind === 'glass' ? THROUGH_GLASS : kind === 'clear' ? THROUGH_CLEAR : 0
     })
     const all = bodies.kinds.map((_, i) => i)
-    const staying = all.filter(i => !bodies.rides[i])
-    this.tree = growTree(bodies, this.figures, this.velocities, staying, time)
-    this.riders = Int32Array.from(all.filter(i => bodies.rides[i]))
-    this.about = ballAbout(this.kinds, this.figures, this.riders)
+    const among = (rides: boolean): number[] => all.filter(i => bodies.rides[i] === rides)
+    this.staying = growTree(bodies, this.figures, this.velocities, among(false), time)
+    this.riding = growTree(bodies, this.figures, this.velocities, among(true), [0, 0])
   }
 
   material(body: number): Material {
@@ -112,17 +94,38 @@ export class World {
 
   /** The same among what stays or flies about; `hit` holds what is met so far. */
   nearestStaying(ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, time: number, hit: Hit): void {
-    const { stack } = this
-    const { boxes, first, counts, order } = this.tree
+    this.nearestOf(this.staying, ox, oy, oz, dx, dy, dz, time, hit)
+  }
+
+  /** The same among what rides, from where that is. */
+  nearestRider(ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, hit: Hit): void {
+    this.nearestOf(this.riding, ox, oy, oz, dx, dy, dz, 0, hit)
+  }
+
+  private nearestOf(
+    tree: Tree,
+    ox: number,
+    oy: number,
+    oz: number,
+    dx: number,
+    dy: number,
+    dz: number,
+    time: number,
+    hit: Hit,
+  ): void {
+    const { stack, reached } = this
+    const { boxes, first, counts, order } = tree
     if (first.length === 0) return
     const ix = 1 / dx
     const iy = 1 / dy
     const iz = 1 / dz
     let top = 1
     stack[0] = 0
+    reached[0] = entry(boxes, 0, ox, oy, oz, ix, iy, iz)
     while (top > 0) {
-      const node = stack[--top]!
-      if (entry(boxes, node * 6, ox, oy, oz, ix, iy, iz) >= hit.t) continue
+      top--
+      if (reached[top]! >= hit.t) continue
+      const node = stack[top]!
       const count = counts[node]!
       const from = first[node]!
       if (count > 0) {
@@ -132,31 +135,17 @@ export class World {
       // The nearer child first: what it holds may hide the other.
       const a = entry(boxes, (node + 1) * 6, ox, oy, oz, ix, iy, iz)
       const b = entry(boxes, from * 6, ox, oy, oz, ix, iy, iz)
-      if (a < b) {
-        if (b < hit.t) stack[top++] = from
-        stack[top++] = node + 1
-      } else {
-        if (a < hit.t) stack[top++] = node + 1
-        if (b < hit.t) stack[top++] = from
+      const far = a < b ? b : a
+      if (far < hit.t) {
+        stack[top] = a < b ? from : node + 1
+        reached[top++] = far
+      }
+      const near = a < b ? a : b
+      if (near < hit.t) {
+        stack[top] = a < b ? node + 1 : from
+        reached[top++] = near
       }
     }
-  }
-
-  /** The same among what rides, from where that is. */
-  nearestRider(ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, hit: Hit): void {
-    if (!this.nearRiders(ox, oy, oz, dx, dy, dz)) return
-    for (let r = 0; r < this.riders.length; r++) this.tryBody(this.riders[r]!, ox, oy, oz, dx, dy, dz, 0, hit)
-  }
-
-  /** Whether a ray comes near what rides at all. */
-  private nearRiders(ox: number, oy: number, oz: number, dx: number, dy: number, dz: number): boolean {
-    if (this.riders.length === 0) return false
-    const { about } = this
-    const x = about[0]! - ox
-    const y = about[1]! - oy
-    const z = about[2]! - oz
-    const along = x * dx + y * dy + z * dz
-    return x * x + y * y + z * z - along * along <= about[3]!
   }
 
   private distance(
@@ -219,21 +208,37 @@ export class World {
     time: number,
     shift: Shift,
   ): number {
-    let through = 1
-    const rx = ox - shift.rideX
-    const ry = oy - shift.rideY
-    const rz = oz - shift.rideZ
-    if (this.nearRiders(rx, ry, rz, dx, dy, dz))
-      for (let r = 0; r < this.riders.length; r++) {
-        const body = this.riders[r]!
-        if (this.distance(body, rx, ry, rz, dx, dy, dz, 0, reach) < reach) through *= this.lets[body]!
-        if (through === 0) return 0
-      }
+    const riding = this.openOf(
+      this.riding,
+      ox - shift.rideX,
+      oy - shift.rideY,
+      oz - shift.rideZ,
+      dx,
+      dy,
+      dz,
+      reach,
+      0,
+      1,
+    )
+    if (riding === 0) return 0
+    return this.openOf(this.staying, ox - shift.stayX, oy - shift.stayY, oz, dx, dy, dz, reach, time, riding)
+  }
+
+  private openOf(
+    tree: Tree,
+    ox: number,
+    oy: number,
+    oz: number,
+    dx: number,
+    dy: number,
+    dz: number,
+    reach: number,
+    time: number,
+    through: number,
+  ): number {
     const { stack } = this
-    const { boxes, first, counts, order } = this.tree
+    const { boxes, first, counts, order } = tree
     if (first.length === 0) return through
-    const x = ox - shift.stayX
-    const y = oy - shift.stayY
     const ix = 1 / dx
     const iy = 1 / dy
     const iz = 1 / dz
@@ -241,7 +246,7 @@ export class World {
     stack[0] = 0
     while (top > 0) {
       const node = stack[--top]!
-      if (entry(boxes, node * 6, x, y, oz, ix, iy, iz) >= reach) continue
+      if (entry(boxes, node * 6, ox, oy, oz, ix, iy, iz) >= reach) continue
       const count = counts[node]!
       const from = first[node]!
       if (count === 0) {
@@ -251,7 +256,7 @@ export class World {
       }
       for (let j = from; j < from + count; j++) {
         const body = order[j]!
-        if (this.distance(body, x, y, oz, dx, dy, dz, time, reach) >= reach) continue
+        if (this.distance(body, ox, oy, oz, dx, dy, dz, time, reach) >= reach) continue
         through *= this.lets[body]!
         if (through === 0) return 0
       }

@@ -1,4 +1,4 @@
-import { sum } from '../../light/lamp'
+import { dot, minus, scaled, sum } from '../../light/lamp'
 import type { Bodies, Vector } from '../bodies'
 import { BENCH, CLOTH, HAIR, RUBBER, SKIN, TROUSERS } from './colours'
 import { hand, limb } from './people'
@@ -46,6 +46,9 @@ function runner(bodies: Bodies, hip: Vector, tall: number, phase: number): Vecto
   return leading
 }
 
+/** Half of a ribbon's width, m. */
+const EDGE: Vector = [0, 0.02, 0.004]
+
 /** A ribbon that trails behind a hand in waves. */
 function ribbon(bodies: Bodies, from: Vector, long: number): void {
   const pieces = 60
@@ -57,7 +60,10 @@ function ribbon(bodies: Bodies, from: Vector, long: number): void {
   for (let i = 1; i <= pieces; i++) {
     const [a, b] = [at(i - 1), at(i)]
     const middle: Vector = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]
-    bodies.plate(middle, [(b[0] - a[0]) * 0.56, (b[1] - a[1]) * 0.56, (b[2] - a[2]) * 0.56], [0, 0.02, 0.004], RUBBER)
+    const half = scaled(minus(b, a), 0.56)
+    // Square to the way it runs.
+    const edge = minus(EDGE, scaled(half, dot(EDGE, half) / dot(half, half)))
+    bodies.plate(middle, half, edge, RUBBER)
   }
 }
 
