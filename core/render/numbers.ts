@@ -1,46 +1,80 @@
-/** Dimensions of one sample: place in the pixel, on the lens, in time, on a face, of a bounce, and spares. */
+/** Dimensions of one sample, two by two: place in the pixel, on the lens, in time, on a face, of a bounce, of blur. */
 export const PIXEL = 0
 export const LENS = 2
 export const TIME = 4
-export const FACE = 5
-export const BOUNCE = 7
-export const CHOICE = 9
-export const BLUR = 10
-const DIMENSIONS = 12
+export const FACE = 6
+export const BOUNCE = 8
+export const CHOICE = 10
+export const BLUR = 12
 
-/** The root of x^(d + 1) = x + 1: its powers spread samples evenly in d dimensions. */
-function golden(d: number): number {
-  let x = 2
-  for (let i = 0; i < 40; i++) x = (1 + x) ** (1 / (d + 1))
-  return x
+/** Samples that are spread evenly among themselves; the next so many are spread anew. */
+const BLOCK = 256
+
+/** The bits of a byte the other way round. */
+const TURNED = Uint8Array.from({ length: 256 }, (_, byte) => {
+  let turned = 0
+  for (let bit = 0; bit < 8; bit++) turned |= ((byte >> bit) & 1) << (7 - bit)
+  return turned
+})
+const turned32 = (x: number): number =>
+  ((TURNED[x & 255]! << 24) |
+    (TURNED[(x >>> 8) & 255]! << 16) |
+    (TURNED[(x >>> 16) & 255]! << 8) |
+    TURNED[x >>> 24]!) >>>
+  0
+
+/** Second component of the (0, 2)-sequence for a sample of a block, its bits the other way round. */
+const SECOND = Uint32Array.from({ length: BLOCK }, (_, sample) => {
+  let direction = 0x80000000
+  let sum = 0
+  for (let rest = sample; rest > 0; rest >>>= 1) {
+    if (rest & 1) sum ^= direction
+    direction = (direction ^ (direction >>> 1)) >>> 0
+  }
+  return turned32(sum >>> 0)
+})
+
+/** Changes each bit by those below it alone, and by the seed. */
+function permuted(x: number, seed: number): number {
+  let v = (x + seed) | 0
+  v ^= Math.imul(v, 0x6c50b47c)
+  v ^= Math.imul(v, 0xb82f1e52)
+  v ^= Math.imul(v, 0xc7afe638)
+  return v ^ Math.imul(v, 0x8d22f6e6)
 }
-const ROOT = golden(DIMENSIONS)
-const STEPS = Float64Array.from({ length: DIMENSIONS }, (_, k) => ROOT ** -(k + 1) % 1)
+
+function hashed(x: number): number {
+  let z = x
+  z = Math.imul(z ^ (z >>> 16), 0x21f0aaad)
+  z = Math.imul(z ^ (z >>> 15), 0x735a2d97)
+  return z ^ (z >>> 15)
+}
 
 /**
- * Numbers from 0 to below 1 for one sample of one pixel: a low-discrepancy sequence, moved by the pixel's own offset;
- * the same for the same pixel, sample and seed.
+ * Numbers from 0 to below 1 for one sample of one pixel: each pair of dimensions is spread evenly over its square by
+ * the samples so far, independently of other pairs and pixels; the same for the same pixel, sample and seed.
  *
- * @remarks Roberts' additive sequence with a Cranley–Patterson rotation.
+ * @remarks Sobol' (0, 2)-sequence, its order shuffled and its digits scrambled after Owen by hashing (Laine and Karras
+ *   2011; Burley 2020), padded to more dimensions.
  */
 export class Numbers {
   private hash = 0
   private sample = 0
 
   start(pixel: number, sample: number, seed: number): void {
-    let z = (Math.imul(pixel + 1, 0x9e3779b9) ^ Math.imul(seed + 1, 0x85ebca6b)) >>> 0
-    z = Math.imul(z ^ (z >>> 16), 0x21f0aaad)
-    z = Math.imul(z ^ (z >>> 15), 0x735a2d97)
-    this.hash = (z ^ (z >>> 15)) >>> 0
-    this.sample = sample
+    const block = Math.floor(sample / BLOCK)
+    this.hash = hashed(
+      Math.imul(pixel + 1, 0x9e3779b9) ^ Math.imul(seed + 1, 0x85ebca6b) ^ Math.imul(block, 0x632be59b),
+    )
+    this.sample = TURNED[sample % BLOCK]!
   }
 
   /** @param more for another stream of the same dimension, as for another light */
   at(dimension: number, more = 0): number {
-    let z = (this.hash + Math.imul(dimension + 13 * more + 1, 0x9e3779b9)) >>> 0
-    z = Math.imul(z ^ (z >>> 16), 0x21f0aaad)
-    const offset = ((z ^ (z >>> 15)) >>> 0) / 2 ** 32
-    const value = offset + this.sample * STEPS[dimension]!
-    return value - Math.floor(value)
+    const pair = hashed(this.hash + Math.imul((dimension >> 1) + 8 * more + 1, 0x9e3779b9))
+    const index = TURNED[permuted(this.sample, pair) & 255]!
+    const second = dimension & 1
+    const digits = permuted(second ? SECOND[index]! : index, hashed(pair + second + 1))
+    return turned32(digits >>> 0) / 2 ** 32
   }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Card, MOST_CARDS } from '~~/core'
+import { type Card, type CardKind, MOST_CARDS, newCard } from '~~/core'
 
 /** The ground, and cards and flags: what throws light back or keeps it off. */
 const store = useSetupStore()
@@ -11,28 +11,7 @@ function setCards(next: Card[]): void {
   const setup = store.setup!
   store.replace({ ...setup, scene: { ...setup.scene, cards: next } })
 }
-/** A new card stands beside the subject on the side away from the first light, and faces it. */
-function add(kind: Card['kind']): void {
-  const left = Math.cos(store.setup!.flashes[0]?.angle ?? 0) > 0
-  const far = Math.max(0.15, store.setup!.subject.height)
-  const [along, across] = [left ? -far : far, -far / 2]
-  const name = `${{ white: 'White card', silver: 'Silver card', black: 'Flag' }[kind]} ${cards.value.length + 1}`
-  setCards([
-    ...cards.value,
-    {
-      name,
-      kind,
-      along,
-      across,
-      out: 0,
-      width: Math.min(1, far),
-      height: Math.min(1.5, far * 1.4),
-      // A face that looks at the middle of the subject.
-      turn: Math.atan2(-along, across),
-      tilt: 0,
-    },
-  ])
-}
+const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.setup!, kind)])
 </script>
 
 <template>

@@ -16,8 +16,9 @@ import { evidenceSurprise } from './evidence'
 import { faceAway } from './face'
 import { depth, diffraction, tooClose } from './optics'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
+import { reflectionShows } from './glass'
 import { groundGrey, groundSpill, groundUneven } from './ground'
-import { followsNothing, keyBehind, lightTooNear, reflectionShows, shoeTooSoon } from './scene'
+import { followsNothing, keyBehind, lightTooNear, shoeTooSoon } from './scene'
 import {
   neverReached,
   notEnoughUnits,

@@ -1,10 +1,8 @@
 import { sceneFigures } from '../../light/figures'
 import { followedChain } from '../../light/firing'
-import { reflectionsOf } from '../../light/mirror'
 import { standsInFront } from '../../light/role'
-import { type Change, valueAt } from '../../setup/paths'
+import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { exposingLights } from '../light'
 import { FARTHER, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, length, plain, power } from './types'
 
@@ -127,45 +125,5 @@ export const lightTooNear: Rule = a => {
     figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' } },
     paths: [`flashes[${worst.light}].distance`],
     fixes: () => movedBack(a, worst.light),
-  }
-}
-
-/**
- * A head or card that glass shows, turned or stood elsewhere: by a few degrees at a time, to the nearer side, and no
- * light taken from the front.
- */
-function turnedAway(a: Assessment, path: string): FixDraft[] {
-  const now = Number(valueAt(a.setup, path))
-  for (let step = 1; step <= 24; step++)
-    for (const side of [1, -1]) {
-      const value = Number((now + (side * step * Math.PI) / 36).toFixed(5))
-      const changes = [{ path, value }]
-      const after = relit(a, changes)
-      if (reflectionsOf(after).some(other => other.path === path)) continue
-      if (exposingLights(after.setup).length < exposingLights(a.setup).length) continue
-      return [
-        {
-          label: path.endsWith('angle') ? 'Stand it at {angle}' : 'Turn it to {angle}',
-          figures: { angle: { value, quantity: 'angle' } },
-          changes,
-        },
-      ]
-    }
-  return []
-}
-
-/** Glass shows the card or the head that the camera sees in it. */
-export const reflectionShows: Rule = a => {
-  const shown = reflectionsOf(a)
-  const first = shown[0]
-  if (!first) return null
-  return {
-    id: 'reflection-shows',
-    severity: 'note',
-    title: `The glass shows ${plain(shown.map(face => face.name).join(' and '))}`,
-    reason: 'By the mirror law the camera sees it in the side of the glass, {at} round from the middle.',
-    figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
-    paths: shown.map(face => face.path),
-    fixes: () => turnedAway(a, first.path),
   }
 }

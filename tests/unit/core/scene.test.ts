@@ -330,6 +330,32 @@ describe('reflections', () => {
     expect(seen!.at).toBeGreaterThan(0.15)
     expect(seen!.at).toBeLessThan(0.6)
   })
+  test('what a glass shows is stood, turned or moved out of it, all of it in one fix', () => {
+    const card = { name: 'Card', kind: 'white' as const, along: 0, across: -0.3, out: 0.3, width: 0.2, height: 0.2 }
+    const tilted = { ...card, turn: Math.PI, tilt: -Math.PI / 4 }
+    const light = glass(0.9)
+    const both = { ...light, scene: { ...light.scene, cards: [tilted] } }
+    const fixes = finding(both, 'reflection-shows')!.fixes
+    expect(fixes.map(fix => fix.label)).toEqual(['Stand Key at {to0}, move Card {to1} back'])
+    expect(fixes[0]!.figures).toEqual({
+      to0: { value: -0.7854, quantity: 'angle' },
+      to1: { value: 0.5, quantity: 'length', unit: 'm' },
+    })
+    expect(reflectionsOf(plan(withChanges(both, fixes[0]!.changes)))).toEqual([])
+    // The least that does: a step less shows it still.
+    const less = fixes[0]!.changes.map(change => ({
+      ...change,
+      value: Number(change.value) + (change.path.endsWith('across') ? -0.05 : -Math.PI / 36),
+    }))
+    expect(reflectionsOf(plan(withChanges(both, less))).map(face => face.name)).toEqual(['Key', 'Card'])
+    // A card that looks past the glass can be turned as well.
+    const past = { ...card, along: 0.1, out: 0.2, across: -0.4, turn: 0, tilt: -0.7 }
+    const beside = newSetup('pour')
+    const turned = finding({ ...beside, scene: { ...beside.scene, cards: [past] } }, 'reflection-shows')!
+    expect(turned.fixes.map(fix => fix.label)).toEqual(['Turn Card to {to0}', 'Move Card {to0} back'])
+    expect(turned.fixes[0]!.figures.to0!.value).toBeCloseTo(-0.87266, 5)
+    expect(turned.fixes[1]!.figures.to0!.value).toBeCloseTo(0.2, 9)
+  })
   test('small heads are the highlight, and what is no glass shows nothing', () => {
     expect(reflectionsOf(plan(newSetup('pour')))).toEqual([])
     const wide = { headWidth: 0.6, headHeight: 0.6 }
