@@ -27,13 +27,20 @@ export const run: RecipeFacts = {
     // A hand or a knee: what comes first through the beam is never quite the same.
     sensor: { ...BASE.sensor, position: 2.4, positionError: 0.04, beamWidth: 0.004, response: 0.001, jitter: 0.008 },
     flashes: [
-      batteryFlash({ name: 'From behind left', power: 1 / 16, distance: 2.4, units: 2, angle: 2.5, recycleTime: 2.6 }),
-      batteryFlash({ name: 'From behind right', power: 1 / 16, distance: 2.4, units: 2, angle: 0.6, recycleTime: 2.6 }),
-      batteryFlash({ name: 'Front', power: 1 / 8, distance: 2.2, units: 2, angle: -1.1, recycleTime: 2.6 }),
+      batteryFlash({ name: 'From behind left', power: 1 / 16, distance: 3.2, units: 2, angle: 2.75, recycleTime: 2.6 }),
+      batteryFlash({
+        name: 'From behind right',
+        power: 1 / 16,
+        distance: 3.2,
+        units: 2,
+        angle: 0.39,
+        recycleTime: 2.6,
+      }),
+      batteryFlash({ name: 'Front', power: 1 / 8, distance: 3, units: 2, angle: -0.6, recycleTime: 2.6 }),
     ],
     scene: { ground: { distance: 3, width: 8, height: 4, reflectance: 0.02 }, cards: [] },
     lens: { ...BASE.lens, focalLength: 0.05 },
-    picture: { distance: 5, aperture: 5.6, iso: 100, shutter: 1, ambientEv: -4, depthWanted: 0.8, blurLimit: 0.004 },
+    picture: { distance: 5, aperture: 5.6, iso: 200, shutter: 1, ambientEv: -5, depthWanted: 0.8, blurLimit: 0.004 },
     catch: { distance: 6 },
   },
   // Hands and feet swing at up to twice the speed of the whole.

@@ -1,34 +1,22 @@
 import { type Reflection, reflectionsOf } from '../../light/mirror'
-import { type Change, valueAt, withinLimits } from '../../setup/paths'
+import { valueAt } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { exposingLights } from '../light'
-import { relit } from './tries'
-import { type Figure, type FixDraft, type Rule, length, plain } from './types'
+import { type Part, leastStep, relit, together } from './tries'
+import { type FixDraft, type Rule, length, plain } from './types'
 
-/** How far a step of a search goes: rad of an angle, m of a way; and how many of them. */
+/** How far a step of a search goes: rad of an angle, m of a way. */
 const TURN = Math.PI / 36
 const MOVE = 0.05
-const MOST_STEPS = 24
 
 /** One field of a face that glass shows, set so that it is shown no more. */
 interface Cleared {
   face: Reflection
-  change: Change & { value: number }
+  change: { path: string; value: number }
 }
 
-/** By steps to either side, the least that takes a face out of the glass and no light from the front. */
 function clearedBy(a: Assessment, face: Reflection, path: string, step: number): Cleared | null {
-  const now = Number(valueAt(a.setup, path))
-  const front = exposingLights(a.setup).length
-  for (let i = 1; i <= MOST_STEPS; i++)
-    for (const side of [1, -1]) {
-      const change = { path, value: Number((now + side * i * step).toFixed(5)) }
-      if (!withinLimits(change)) continue
-      const after = relit(a, [change])
-      if (reflectionsOf(after).some(other => other.path === face.path)) continue
-      if (exposingLights(after.setup).length >= front) return { face, change }
-    }
-  return null
+  const change = leastStep(a, path, step, after => reflectionsOf(after).every(other => other.path !== face.path))
+  return change && { face, change }
 }
 
 /** Every face that glass shows taken out of it, one after the other; null where one of them stays. */
@@ -44,23 +32,14 @@ function outOfGlass(a: Assessment, way: (now: Assessment, face: Reflection) => C
   return cleared
 }
 
-/** What is done to a face, with its figure in braces. */
-function done(a: Assessment, { face, change: { path, value } }: Cleared, key: string): [text: string, Figure] {
+function partOf(a: Assessment, { face, change }: Cleared): Part {
   const name = plain(face.name)
-  if (path.endsWith('angle')) return [`stand ${name} at {${key}}`, { value, quantity: 'angle' }]
-  if (path.endsWith('turn')) return [`turn ${name} to {${key}}`, { value, quantity: 'angle' }]
+  const { path, value } = change
+  if (path.endsWith('angle')) return { text: `stand ${name} at {}`, figure: { value, quantity: 'angle' }, change }
+  if (path.endsWith('turn')) return { text: `turn ${name} to {}`, figure: { value, quantity: 'angle' }, change }
   const by = value - Number(valueAt(a.setup, path))
-  return [`move ${name} {${key}} ${by > 0 ? 'back' : 'towards the camera'}`, length(Math.abs(by), 'm')]
-}
-
-function fixBy(a: Assessment, cleared: readonly Cleared[]): FixDraft {
-  const parts = cleared.map((one, i) => done(a, one, `to${i}`))
-  const text = parts.map(([part]) => part).join(', ')
-  return {
-    label: `${text[0]!.toUpperCase()}${text.slice(1)}`,
-    figures: Object.fromEntries(parts.map(([, figure], i) => [`to${i}`, figure])),
-    changes: cleared.map(({ change }) => change),
-  }
+  const way = by > 0 ? 'back' : 'towards the camera'
+  return { text: `move ${name} {} ${way}`, figure: length(Math.abs(by), 'm'), change }
 }
 
 const isCard = (face: Reflection): boolean => face.path.startsWith('scene.')
@@ -75,7 +54,7 @@ function outOfSight(a: Assessment): FixDraft[] {
           : clearedBy(now, face, face.path, TURN),
       )
     : null
-  return [turned, moved].flatMap(cleared => (cleared ? [fixBy(a, cleared)] : []))
+  return [turned, moved].flatMap(cleared => (cleared ? [together(cleared.map(one => partOf(a, one)))] : []))
 }
 
 /** Glass shows the card or the head that the camera sees in it. */

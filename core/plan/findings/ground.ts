@@ -2,7 +2,7 @@ import { sceneFigures } from '../../light/figures'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { flagOff } from './flag'
-import { BRIGHTER, FARTHER, anew, firstWithin, relit, rounded } from './tries'
+import { BRIGHTER, FARTHER, NEARER, anew, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, count, length, plain, power, share, stops } from './types'
 
 /** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
@@ -34,8 +34,6 @@ function flagged(a: Assessment): FixDraft[] {
   return changes ? [{ label: `Flag ${plain(a.setup.flashes[worst]!.name)} from the ground`, changes }] : []
 }
 
-/** Shares of their distance to which lights may be brought, their power down with it. */
-const NEARER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4]
 /** The exposure may change by no more than this, stops. */
 const SAME = 0.1
 
@@ -46,10 +44,7 @@ function nearer(a: Assessment): FixDraft[] {
   const to = (factor: number): Change[] =>
     lights.flatMap(i => [
       { path: `flashes[${i}].distance`, value: rounded(flashes[i]!.distance * factor) },
-      {
-        path: `flashes[${i}].power`,
-        value: flashes[i]!.power * (rounded(flashes[i]!.distance * factor) / flashes[i]!.distance) ** 2,
-      },
+      { path: `flashes[${i}].power`, value: flashes[i]!.power * factor ** 2 },
     ])
   const held = (after: Assessment): boolean =>
     isBlack(after) &&

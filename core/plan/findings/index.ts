@@ -30,6 +30,7 @@ import {
 import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
 import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
 import { slaveBlind } from './slave'
+import { standsInFrame } from './standing'
 import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
 
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
@@ -78,6 +79,7 @@ const NOTE_RULES: Rule[] = [
   groundGrey,
   lightTooNear,
   reflectionShows,
+  standsInFrame,
   ratedDuration,
   poolShallow,
   holdOffShort,

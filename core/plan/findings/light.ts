@@ -149,7 +149,7 @@ function lessPower(a: Assessment): FixDraft[] {
     ...(back.length > 0
       ? [
           {
-            label: 'Set the flash to {power} and ISO to {iso}',
+            label: 'Set the flash to {power} and {iso}',
             figures: { power: lowest, iso: iso(back[0]!.value as number) },
             changes: [...lower, ...back],
           },
@@ -294,7 +294,7 @@ export const ambient: Rule = a => {
   const lowerIso = stepDown(ISOS, picture.iso * 2 ** -over)
   if (lowerIso !== null && lowerIso >= camera.baseIso) {
     fixes.push({
-      label: 'Set ISO to {iso}',
+      label: 'Set {iso}',
       figures: { iso: iso(lowerIso) },
       changes: [{ path: 'picture.iso', value: lowerIso }],
     })
@@ -379,11 +379,7 @@ export const exposure: Rule = a => {
   const fixes: FixDraft[] = []
   const setIso = nearestStep(ISOS, picture.iso * 2 ** -level)
   if (setIso >= camera.baseIso && setIso <= camera.maximumIso) {
-    fixes.push({
-      label: 'Set ISO to {iso}',
-      figures: { iso: iso(setIso) },
-      changes: [{ path: 'picture.iso', value: setIso }],
-    })
+    fixes.push({ label: 'Set {iso}', figures: { iso: iso(setIso) }, changes: [{ path: 'picture.iso', value: setIso }] })
   }
   const setAperture = nearestStep(APERTURES, picture.aperture * 2 ** (level / 2))
   if (setAperture >= lens.widestAperture && setAperture <= lens.smallestAperture) {

@@ -134,6 +134,7 @@ export const negativeDelay: Rule = a => {
       wanted: time(timing.wanted),
     },
     paths: ['sensor.position', 'link.latency'],
+    outOfReach: 'A sensor that answers {late} sooner, or a chain that takes as much less.',
     fixes,
   }
 }

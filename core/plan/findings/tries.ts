@@ -1,8 +1,11 @@
-import { type Change, withChanges, withinLimits } from '../../setup/paths'
+import { type Change, valueAt, withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess } from '../assess'
+import { exposingLights } from '../light'
+import type { Figure, FixDraft } from './types'
 
-/** Steps of a distance, and thirds of a stop, that are tried one after the other. */
-export const FARTHER = Array.from({ length: 12 }, (_, i) => 1.15 ** (i + 1))
+/** Of a distance, by what a third of a stop makes up each, and of a power: tried one after the other. */
+export const FARTHER = Array.from({ length: 15 }, (_, i) => 2 ** ((i + 1) / 6))
+export const NEARER = Array.from({ length: 8 }, (_, i) => 2 ** (-(i + 1) / 6))
 export const BRIGHTER = Array.from({ length: 18 }, (_, i) => 2 ** ((i + 1) / 3))
 
 /**
@@ -38,5 +41,49 @@ export function firstWithin(
   }
   return null
 }
+/** Steps to either side that are tried. */
+const MOST_STEPS = 24
+
+/**
+ * A field moved by the least of some steps to either side that does, and that takes no light from the front; null: none.
+ *
+ * @param step in the field's own unit
+ * @param good asked only of where things stand: times and exposure are those of before
+ */
+export function leastStep(
+  a: Assessment,
+  path: string,
+  step: number,
+  good: (after: Assessment) => boolean,
+): { path: string; value: number } | null {
+  const now = Number(valueAt(a.setup, path))
+  const front = exposingLights(a.setup).length
+  for (let i = 1; i <= MOST_STEPS; i++)
+    for (const side of [1, -1]) {
+      const change = { path, value: Number((now + side * i * step).toFixed(5)) }
+      if (!withinLimits(change)) continue
+      const after = relit(a, [change])
+      if (good(after) && exposingLights(after.setup).length >= front) return change
+    }
+  return null
+}
+
+/** Part of a fix: what is done to one field, with its figure in place of `{}`. */
+export interface Part {
+  text: string
+  figure: Figure
+  change: Change
+}
+
+/** One fix of several parts. */
+export function together(parts: readonly Part[]): FixDraft {
+  const text = parts.map((part, i) => part.text.replace('{}', `{to${i}}`)).join(', ')
+  return {
+    label: `${text[0]!.toUpperCase()}${text.slice(1)}`,
+    figures: Object.fromEntries(parts.map(({ figure }, i) => [`to${i}`, figure])),
+    changes: parts.map(({ change }) => change),
+  }
+}
+
 /** A distance to the centimetre. */
 export const rounded = (value: number): number => Math.round(value * 100) / 100

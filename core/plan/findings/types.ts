@@ -104,6 +104,7 @@ export type FindingId =
   | 'ground-grey'
   | 'reflection-shows'
   | 'light-too-near'
+  | 'in-frame'
   | 'catch'
   | 'face-away'
 

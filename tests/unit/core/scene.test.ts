@@ -364,6 +364,74 @@ describe('reflections', () => {
   })
 })
 
+describe('what stands in the picture', () => {
+  const run = newSetup('run')
+  // Frame of 3.56 m at 5 m: 1.78 m to either side, wider behind and narrower before it.
+  const behind = { 'flashes[0].distance': 2.4, 'flashes[0].angle': 2.5 }
+  const before = { 'flashes[2].distance': 2.2, 'flashes[2].angle': -1.1 }
+  const card = { name: 'Card', kind: 'white' as const, along: 0, across: 0.5, out: 0, width: 0.4, height: 0.4 }
+  const withCard = (changed: object): Setup => ({
+    ...run,
+    scene: { ...run.scene, cards: [{ ...card, turn: 0, tilt: 0, ...changed }] },
+  })
+  const told = (setup: Setup) => finding(setup, 'in-frame')
+
+  test('no recipe begins with a light in its picture', () => {
+    for (const recipe of RECIPES) expect(told(newSetup(recipe))).toBeUndefined()
+  })
+  test('a head is stood round the subject or moved back, no farther than it must', () => {
+    const setup = make('run', behind)
+    const [round, back] = told(setup)!.fixes
+    expect(told(setup)!.title).toBe('From behind left stands in the picture')
+    expect([round!.label, back!.label]).toEqual([
+      'Stand From behind left at {to0}',
+      'Move From behind left back to {distance}, at {power}',
+    ])
+    // 12° of 2° each; and a stop of power with √2 of the distance, by thirds of it.
+    expect(round!.figures.to0!.value).toBeCloseTo(2.5 + 6 * (Math.PI / 90), 4)
+    expect(back!.figures.distance!.value).toBe(3.39)
+    expect(back!.figures.power!.value).toBeCloseTo(1 / 8, 9)
+    for (const fix of [round!, back!]) expect(told(withChanges(setup, fix.changes))).toBeUndefined()
+    expect(told(make('run', { ...behind, 'flashes[0].angle': 2.5 + 5 * (Math.PI / 90) }))).toBeDefined()
+    expect(told(make('run', { ...behind, 'flashes[0].distance': 3.02 }))).toBeDefined()
+  })
+  test('several are moved out of it together', () => {
+    const setup = make('run', { ...behind, ...before })
+    const [round, back] = told(setup)!.fixes
+    expect(told(setup)!.title).toBe('From behind left and 1 more stand in the picture')
+    expect(told(setup)!.paths).toEqual(['flashes[0].angle', 'flashes[2].angle'])
+    expect(round!.label).toBe('Stand From behind left at {to0}, stand Front at {to1}')
+    expect(round!.figures.to1!.value).toBeCloseTo(-1.1 + 3 * (Math.PI / 90), 4)
+    expect(back!.label).toBe('Move them back to {times} of their distance, their power up with it')
+    expect(back!.changes.map(change => change.path)).toEqual([
+      'flashes[0].distance',
+      'flashes[0].power',
+      'flashes[2].distance',
+      'flashes[2].power',
+    ])
+  })
+  test.each([
+    ['beside the subject', { along: 1.5 }, true],
+    ['just outside of the frame', { along: 2.2 }, false],
+    ['with its edge in the frame', { along: 2.15 }, true],
+    ['hidden by the subject', {}, false],
+    ['larger than the subject hides', { width: 2 }, true],
+    ['before the subject', { across: -0.5 }, true],
+    ['behind the ground', { along: 1.5, across: 3.5 }, false],
+    ['beside the camera, out of its sight', { along: 0.3, across: -4.9 }, false],
+    ['behind the camera', { across: -5.5 }, false],
+  ])('a card %s', (_, changed, stands) => {
+    expect(told(withCard(changed)) !== undefined).toBe(stands)
+  })
+  test('a card is moved along the travel; where that does not do, what would is said', () => {
+    const fix = told(withCard({ along: 1.5 }))!.fixes[0]!
+    expect(fix.label).toBe('Move Card {to0} along the travel')
+    expect(fix.figures.to0!.value).toBeCloseTo(0.7, 9)
+    const wide = told(withCard({ width: 2 }))!
+    expect([wide.fixes, wide.outOfReach]).toEqual([[], 'Stand it farther out, or take a narrower frame.'])
+  })
+})
+
 test('a soft head near by exposes less than a point of its guide number, by the size of its face', () => {
   const bare = make('projectile', {
     'flashes[0].headWidth': 0.5,

@@ -1,0 +1,22 @@
+import { readFileSync } from 'node:fs'
+import { type Golden, differences, setupOf, toldOf } from '../../support/golden'
+
+const all = JSON.parse(readFileSync('tests/golden/findings.json', 'utf8')) as Golden[]
+
+/**
+ * What is said of some set-ups, as it was read and found right: any change shows, wanted or not. `npm run golden` writes
+ * down what is said now.
+ */
+test.each(all.map((golden, i) => [i, golden.recipe, golden] as const))(
+  'set-up %i, a %s, is told what it was',
+  (_, __, golden) => {
+    expect(differences(toldOf(setupOf(golden)), golden.findings)).toEqual([])
+  },
+)
+
+test('a figure off by a hundred-thousandth is another, one off by less than a millionth is not', () => {
+  expect(differences({ a: [1.00001] }, { a: [1] })).toEqual(['.a.0: 1.00001, was 1'])
+  expect(differences({ a: [1.0000009], b: 0 }, { a: [1], b: 1e-10 })).toEqual([])
+  expect(differences({ a: 1 }, { a: 1, b: 'x' })).toEqual(['.b: undefined, was x'])
+  expect(differences(null, { a: 1 })).toEqual([': null, was [object Object]'])
+})
