@@ -1,95 +1,20 @@
 import { cameraSets } from '../../setup/metered'
 import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess, exposureLevel } from '../assess'
-import {
-  ambient,
-  blur,
-  closesEarly,
-  exposure,
-  highSpeedSync,
-  noFlash,
-  pastSync,
-  ratedDuration,
-  settingOutOfRange,
-} from './light'
-import { evidenceSurprise } from './evidence'
-import { faceAway } from './face'
-import { depth, diffraction, tooClose } from './optics'
-import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
-import { reflectionShows } from './glass'
-import { groundGrey, groundSpill, groundUneven } from './ground'
-import { followsNothing, keyBehind, lightTooNear, shoeTooSoon } from './scene'
-import {
-  neverReached,
-  notEnoughUnits,
-  popsTooClose,
-  sequenceOutlastsShutter,
-  stepsOverlap,
-  stillParts,
-} from './sequence'
-import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
-import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
-import { slaveBlind } from './slave'
-import { standsInFrame } from './standing'
+import { NOTES, RULES } from './registry'
 import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
 
 export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
 
-const RULES: Rule[] = [
-  evidenceSurprise,
-  catchBehind,
-  neverArrives,
-  negativeDelay,
-  delayTooLong,
-  delayOff,
-  coarseStep,
-  beamTooShort,
-  silentSource,
-  sensorThreshold,
-  noFlash,
-  shoeTooSoon,
-  followsNothing,
-  slaveBlind,
-  settingOutOfRange,
-  tooClose,
-  pastSync,
-  highSpeedSync,
-  blur,
-  closesEarly,
-  sequenceOutlastsShutter,
-  neverReached,
-  popsTooClose,
-  notEnoughUnits,
-  exposure,
-  groundUneven,
-  ambient,
-  depth,
-  spread,
-  faceAway,
-  stillParts,
-  stepsOverlap,
-  burstRecycle,
-  burstBuffer,
-  diffraction,
-]
-/** Rules that never say more than a note: no fix is held against them. */
-const NOTE_RULES: Rule[] = [
-  keyBehind,
-  groundSpill,
-  groundGrey,
-  lightTooNear,
-  reflectionShows,
-  standsInFrame,
-  ratedDuration,
-  poolShallow,
-  holdOffShort,
-  opticalPreFlash,
-]
+const ALL = Object.entries(RULES) as [FindingId, Rule | null][]
+const rulesOf = (notes: boolean): Rule[] => ALL.flatMap(([id, rule]) => (rule && NOTES.has(id) === notes ? [rule] : []))
+const WARNING_RULES = rulesOf(false)
+const NOTE_RULES = rulesOf(true)
 
 const ORDER: Record<Severity, number> = { error: 0, warning: 1, note: 2 }
 
 function draftFindings(a: Assessment, notes: boolean): FindingDraft[] {
-  return (notes ? [...RULES, ...NOTE_RULES] : RULES)
+  return (notes ? [...WARNING_RULES, ...NOTE_RULES] : WARNING_RULES)
     .flatMap(rule => rule(a) ?? [])
     .sort((x, y) => ORDER[x.severity] - ORDER[y.severity])
 }

@@ -45,7 +45,7 @@ export function firstWithin(
 const MOST_STEPS = 24
 
 /**
- * A field moved by the least of some steps to either side that does, and that takes no light from the front; null: none.
+ * A field moved by the least of some steps to either side that does and takes no light from the front; null: none.
  *
  * @param step in the field's own unit
  * @param good asked only of where things stand: times and exposure are those of before

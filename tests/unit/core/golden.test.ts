@@ -3,10 +3,7 @@ import { type Golden, differences, setupOf, toldOf } from '../../support/golden'
 
 const all = JSON.parse(readFileSync('tests/golden/findings.json', 'utf8')) as Golden[]
 
-/**
- * What is said of some set-ups, as it was read and found right: any change shows, wanted or not. `npm run golden` writes
- * down what is said now.
- */
+/** What is said of some set-ups: any change shows, wanted or not. `npm run golden` writes down what is said now. */
 test.each(all.map((golden, i) => [i, golden.recipe, golden] as const))(
   'set-up %i, a %s, is told what it was',
   (_, __, golden) => {
