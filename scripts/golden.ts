@@ -1,7 +1,7 @@
 // Writes down what is said of the set-ups in tests/golden/findings.json: `npm run golden`, to be read as a difference
 // before it is committed. `npm run golden -- draw` draws the set-ups anew as well.
 import { readFileSync, writeFileSync } from 'node:fs'
-import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newSetup } from '../core'
+import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newCard, newSetup, plan } from '../core'
 import { type Random, seededRandom } from '../core/math/random'
 import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
@@ -41,6 +41,12 @@ function someChanges(setup: Setup, random: Random): Change[] {
       { path: 'scene.ground.reflectance', value: 0.85 },
       { path: `flashes[${setup.flashes.length - 1}].role`, value: 'ground' },
     )
+  // So do cards and flags.
+  if (random.uniform() < 0.1) {
+    const card = newCard(plan(setup), random.uniform() < 0.5 ? 'white' : 'black')
+    const beside = { ...card, along: Number((card.along * random.normal()).toFixed(3)) }
+    for (const [key, value] of Object.entries(beside)) changes.push({ path: `scene.cards[0].${key}`, value })
+  }
   setup.sequence.groups.forEach((group, i) => {
     if (random.uniform() < 0.4)
       changes.push({

@@ -11,7 +11,7 @@ function setCards(next: Card[]): void {
   const setup = store.setup!
   store.replace({ ...setup, scene: { ...setup.scene, cards: next } })
 }
-const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.setup!, kind)])
+const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.plan!, kind)])
 </script>
 
 <template>

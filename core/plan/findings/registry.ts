@@ -9,6 +9,7 @@ import {
   ratedDuration,
   settingOutOfRange,
 } from './light'
+import { lightBlocked } from './blocked'
 import { evidenceSurprise } from './evidence'
 import { faceAway } from './face'
 import { depth, diffraction, tooClose } from './optics'
@@ -65,6 +66,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   'pops-too-close': popsTooClose,
   'not-enough-units': notEnoughUnits,
   exposure,
+  'light-blocked': lightBlocked,
   'ground-uneven': groundUneven,
   ambient,
   depth,

@@ -105,6 +105,7 @@ export type FindingId =
   | 'reflection-shows'
   | 'light-too-near'
   | 'in-frame'
+  | 'light-blocked'
   | 'catch'
   | 'face-away'
 

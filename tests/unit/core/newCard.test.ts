@@ -1,5 +1,6 @@
-import { MOST_CARDS, type Setup, newCard, newSetup } from '../../../core'
+import { type CardKind, MOST_CARDS, RECIPES, type Setup, newSetup, plan, newCard as placed } from '../../../core'
 
+const newCard = (setup: Setup, kind: CardKind) => placed(plan(setup), kind)
 const withCards = (setup: Setup, count: number): Setup => {
   let so = setup
   for (let i = 0; i < count; i++)
@@ -29,6 +30,14 @@ test('as many as there may be stand apart, under names of their own', () => {
         expect(Math.hypot(card.along - other.along, card.across - other.across)).toBeGreaterThanOrEqual(card.width / 2),
       ),
   )
+})
+
+test('four of them bring no finding in any recipe: they stand out of the picture and of the light', () => {
+  for (const recipe of RECIPES) {
+    const before = plan(newSetup(recipe)).findings.map(finding => finding.id)
+    const after = plan(withCards(newSetup(recipe), 4)).findings.map(finding => finding.id)
+    expect([recipe, ...after.filter(id => !before.includes(id))]).toEqual([recipe])
+  }
 })
 
 test('a name that is taken is not given twice', () => {

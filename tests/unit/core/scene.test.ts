@@ -364,6 +364,48 @@ describe('reflections', () => {
   })
 })
 
+describe('a card in the way of a light', () => {
+  const run = newSetup('run')
+  const card = { name: 'Card', kind: 'white' as const, along: 1.75, across: -0.875, out: 0, width: 1, height: 1.5 }
+  const withCard = (changed: object): Setup => ({
+    ...run,
+    scene: { ...run.scene, cards: [{ ...card, turn: -2.03, tilt: 0, ...changed }] },
+  })
+  const told = (setup: Setup) => finding(setup, 'light-blocked')
+
+  test('is told with the least way out of it, for the exposure does not know', () => {
+    const setup = withCard({})
+    const [along, across] = told(setup)!.fixes
+    expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card keeps all of Front off the subject', 'warning'])
+    expect([along!.label, across!.label]).toEqual([
+      'Move Card {to0} along the travel, out of the light of Front',
+      'Move Card {to0} back, out of the light of Front',
+    ])
+    expect(along!.figures.to0!.value).toBeCloseTo(0.45, 9)
+    expect(across!.changes).toEqual([{ path: 'scene.cards[0].across', value: -0.575 }])
+    for (const fix of [along!, across!]) expect(told(withChanges(setup, fix.changes))).toBeUndefined()
+    expect(told(withCard({ across: -0.625 }))).toBeDefined()
+    const front = (s: Setup): number | null => sceneFigures(plan(s)).lights[2]!.front
+    expect(front(withChanges(setup, along!.changes))! - (front(setup) ?? -20)).toBeGreaterThan(3)
+  })
+  test('before a light that draws the edge it is a note; a large head loses a part of its light', () => {
+    // From behind left stands at 2.96 m before the subject and 1.22 m behind it.
+    const rim = told(withCard({ along: -1.5, across: 0.62, turn: 1.18 }))!
+    expect([rim.severity, rim.title]).toEqual(['note', 'Card keeps all of From behind left off the subject'])
+    const soft = withChanges(withCard({ across: -0.65 }), [
+      { path: 'flashes[2].head', value: 'softbox' },
+      { path: 'flashes[2].headWidth', value: 1.2 },
+      { path: 'flashes[2].headHeight', value: 1.2 },
+    ])
+    expect(told(soft)!.title).toBe('Card takes {lost} of Front')
+    expect(told(soft)!.figures.lost!.value).toBeLessThan(-1 / 3)
+    expect(told(soft)!.figures.lost!.value).toBeGreaterThan(-5)
+  })
+  test('beside its way it is none', () => {
+    expect(told(withCard({ along: -1.75, across: -0.875, turn: 2.03 }))).toBeUndefined()
+  })
+})
+
 describe('what stands in the picture', () => {
   const run = newSetup('run')
   // Frame of 3.56 m at 5 m: 1.78 m to either side, wider behind and narrower before it.

@@ -1,0 +1,74 @@
+import { type Board, boardsOf } from '../../light/boards'
+import { minus, unit } from '../../light/lamp'
+import { lampsOf } from '../../light/lamps'
+import { levelAt } from '../../light/level'
+import { stageOf } from '../../light/place'
+import { valueAt } from '../../setup/paths'
+import type { Assessment } from '../assess'
+import { leastStep, together } from './tries'
+import { type Figures, type FixDraft, type Rule, length, plain, stops } from './types'
+
+/** A light may lose this to a card before it is told, and after a fix, stops. */
+const TOLD = 1 / 3
+const SPARED = 0.05
+/** m a step of a card out of the way. */
+const ASIDE = 0.05
+
+/** A card or flag between a light and the subject. */
+interface Blocked {
+  light: number
+  card: number
+  /** Stops that the light loses to it; Infinity: all. */
+  lost: number
+}
+
+/** What each light loses to each card on its way to the middle of the subject, the most first. */
+function blockedOf(a: Assessment): Blocked[] {
+  const stage = stageOf(a.setup)
+  const boards = boardsOf(a.setup, stage)
+  if (boards.length === 0) return []
+  const subject = stage.at(stage.middle)
+  return lampsOf(a, stage)
+    .flatMap((lamp, light) => {
+      const towards = unit(minus(lamp.place, subject))
+      const whole = levelAt(lamp, subject, towards)
+      const lostTo = (board: Board): number => Math.log2(whole / levelAt(lamp, subject, towards, [board]))
+      return whole > 0 ? boards.map((board, card) => ({ light, card, lost: lostTo(board) })) : []
+    })
+    .filter(({ lost }) => lost > SPARED)
+    .sort((x, y) => y.lost - x.lost)
+}
+
+/** The card moved by the least that gives the light its way. */
+function outOfTheWay(a: Assessment, { light, card }: Blocked): FixDraft[] {
+  const clear = (after: Assessment): boolean => !blockedOf(after).some(other => other.card === card)
+  return (['along', 'across'] as const).flatMap(key => {
+    const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
+    if (!change) return []
+    const by = change.value - Number(valueAt(a.setup, change.path))
+    const way = key === 'along' ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
+    const text = `move ${plain(a.setup.scene.cards[card]!.name)} {} ${way}, out of the light of ${plain(
+      a.setup.flashes[light]!.name,
+    )}`
+    return [together([{ text, figure: length(Math.abs(by), 'm'), change }])]
+  })
+}
+
+/** A card or flag keeps a light off the subject, which the exposure does not know. */
+export const lightBlocked: Rule = a => {
+  const [worst] = blockedOf(a).filter(({ lost }) => lost > TOLD)
+  if (!worst) return null
+  const [light, card] = [a.setup.flashes[worst.light]!, a.setup.scene.cards[worst.card]!].map(({ name }) => plain(name))
+  const all = worst.lost === Infinity
+  const figures: Figures = all ? {} : { lost: stops(-worst.lost) }
+  return {
+    id: 'light-blocked',
+    severity: a.exposure.front.includes(worst.light) ? 'warning' : 'note',
+    title: all ? `${card} keeps all of ${light} off the subject` : `${card} takes {lost} of ${light}`,
+    reason: 'It stands between them. The exposure counts the light as if nothing did; the predicted frame shows it.',
+    figures,
+    paths: [`scene.cards[${worst.card}].along`],
+    fixes: () => outOfTheWay(a, worst),
+    outOfReach: 'Stand it on the other side, or take it away.',
+  }
+}
