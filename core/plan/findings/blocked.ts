@@ -5,7 +5,7 @@ import { levelAt } from '../../light/level'
 import { stageOf } from '../../light/place'
 import { valueAt } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { leastStep, together } from './tries'
+import { type Part, leastStep, relit, together } from './tries'
 import { type Figures, type FixDraft, type Rule, length, plain, stops } from './types'
 
 /** A light may lose this to a card before it is told, and after a fix, stops. */
@@ -39,24 +39,37 @@ function blockedOf(a: Assessment): Blocked[] {
     .sort((x, y) => y.lost - x.lost)
 }
 
-/** The card moved by the least that gives the light its way. */
-function outOfTheWay(a: Assessment, { light, card }: Blocked): FixDraft[] {
+const told = (a: Assessment): Blocked[] => blockedOf(a).filter(({ lost }) => lost > TOLD)
+
+/** A card moved by the least that gives every light its way; null: no such way. */
+function partOf(a: Assessment, { light, card }: Blocked, key: 'along' | 'across'): Part | null {
   const clear = (after: Assessment): boolean => !blockedOf(after).some(other => other.card === card)
+  const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
+  if (!change) return null
+  const by = change.value - Number(valueAt(a.setup, change.path))
+  const way = key === 'along' ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
+  const [name, lamp] = [a.setup.scene.cards[card]!, a.setup.flashes[light]!].map(one => plain(one.name))
+  return { text: `move ${name} {} ${way}, out of the light of ${lamp}`, figure: length(Math.abs(by), 'm'), change }
+}
+
+/** Every card that is in the way moved out of it. */
+function outOfTheWay(a: Assessment): FixDraft[] {
   return (['along', 'across'] as const).flatMap(key => {
-    const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
-    if (!change) return []
-    const by = change.value - Number(valueAt(a.setup, change.path))
-    const way = key === 'along' ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
-    const text = `move ${plain(a.setup.scene.cards[card]!.name)} {} ${way}, out of the light of ${plain(
-      a.setup.flashes[light]!.name,
-    )}`
-    return [together([{ text, figure: length(Math.abs(by), 'm'), change }])]
+    const parts: Part[] = []
+    let now = a
+    for (let [worst] = told(a); worst; [worst] = told(now)) {
+      const part = partOf(now, worst, key)
+      if (!part) return []
+      parts.push(part)
+      now = relit(now, [part.change])
+    }
+    return [together(parts)]
   })
 }
 
 /** A card or flag keeps a light off the subject, which the exposure does not know. */
 export const lightBlocked: Rule = a => {
-  const [worst] = blockedOf(a).filter(({ lost }) => lost > TOLD)
+  const [worst] = told(a)
   if (!worst) return null
   const [light, card] = [a.setup.flashes[worst.light]!, a.setup.scene.cards[worst.card]!].map(({ name }) => plain(name))
   const all = worst.lost === Infinity
@@ -68,7 +81,7 @@ export const lightBlocked: Rule = a => {
     reason: 'It stands between them. The exposure counts the light as if nothing did; the predicted frame shows it.',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
-    fixes: () => outOfTheWay(a, worst),
+    fixes: () => outOfTheWay(a),
     outOfReach: 'Stand it on the other side, or take it away.',
   }
 }

@@ -401,6 +401,37 @@ describe('a card in the way of a light', () => {
     expect(told(soft)!.figures.lost!.value).toBeLessThan(-1 / 3)
     expect(told(soft)!.figures.lost!.value).toBeGreaterThan(-5)
   })
+  test('of several the worst is told, and all are moved out of the way', () => {
+    const setup = withCard({})
+    const second = {
+      ...setup.scene.cards[0]!,
+      name: 'Flag',
+      kind: 'black' as const,
+      along: -1.5,
+      across: 0.62,
+      turn: 1.18,
+    }
+    for (const cards of [
+      [setup.scene.cards[0]!, second],
+      [second, setup.scene.cards[0]!],
+    ]) {
+      // The rim has a face so large that a part of it looks past the flag.
+      const both = withChanges({ ...setup, scene: { ...setup.scene, cards } }, [
+        { path: 'flashes[0].head', value: 'softbox' },
+        { path: 'flashes[0].headWidth', value: 3 },
+        { path: 'flashes[0].headHeight', value: 3 },
+      ])
+      const { title, paths, fixes } = told(both)!
+      expect(title).toBe('Card keeps all of Front off the subject')
+      expect(paths).toEqual([`scene.cards[${cards.indexOf(setup.scene.cards[0]!)}].along`])
+      expect(fixes[0]!.label).toBe(
+        'Move Card {to0} back, out of the light of Front, ' +
+          'move Flag {to1} towards the camera, out of the light of From behind left',
+      )
+      expect(told(withChanges(both, fixes[0]!.changes))).toBeUndefined()
+      expect(told(withChanges(both, [fixes[0]!.changes[0]!]))!.title).toBe('Flag takes {lost} of From behind left')
+    }
+  })
   test('beside its way it is none', () => {
     expect(told(withCard({ along: -1.75, across: -0.875, turn: 2.03 }))).toBeUndefined()
   })
