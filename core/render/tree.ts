@@ -33,12 +33,14 @@ const empty = (box: Float64Array, at: number): void => {
   box[at + 3] = box[at + 4] = box[at + 5] = -Infinity
 }
 
-/** Widens a box by another. */
+/** Widens a box by another; written out, for it is what growing a tree spends its time on. */
 function widen(box: Float64Array, at: number, by: Float64Array, from: number): void {
-  for (let k = 0; k < 3; k++) {
-    if (by[from + k]! < box[at + k]!) box[at + k] = by[from + k]!
-    if (by[from + 3 + k]! > box[at + 3 + k]!) box[at + 3 + k] = by[from + 3 + k]!
-  }
+  if (by[from]! < box[at]!) box[at] = by[from]!
+  if (by[from + 1]! < box[at + 1]!) box[at + 1] = by[from + 1]!
+  if (by[from + 2]! < box[at + 2]!) box[at + 2] = by[from + 2]!
+  if (by[from + 3]! > box[at + 3]!) box[at + 3] = by[from + 3]!
+  if (by[from + 4]! > box[at + 4]!) box[at + 4] = by[from + 4]!
+  if (by[from + 5]! > box[at + 5]!) box[at + 5] = by[from + 5]!
 }
 
 /** Where to split: the axis, and the bin of the middle from which on bodies go to the second child. */
@@ -53,6 +55,8 @@ interface Split {
 class Grower {
   readonly nodes: { box: Float64Array; first: number; count: number }[] = []
   readonly order: Int32Array
+  /** Twice the middle of each body's box. */
+  private readonly middles: Float64Array
   private readonly bins = new Float64Array(BINS * 6)
   private readonly counts = new Int32Array(BINS)
   private readonly side = new Float64Array(6)
@@ -60,11 +64,10 @@ class Grower {
 
   constructor(private readonly boxes: Float64Array) {
     this.order = Int32Array.from({ length: boxes.length / 6 }, (_, i) => i)
+    this.middles = new Float64Array(boxes.length / 2)
+    for (let body = 0; body < this.order.length; body++)
+      for (let k = 0; k < 3; k++) this.middles[body * 3 + k] = boxes[body * 6 + k]! + boxes[body * 6 + 3 + k]!
     if (this.order.length > 0) this.grow(0, this.order.length, 0)
-  }
-
-  private middle(body: number, axis: number): number {
-    return this.boxes[body * 6 + axis]! + this.boxes[body * 6 + 3 + axis]!
   }
 
   private grow(from: number, to: number, depth: number): void {
@@ -88,7 +91,7 @@ class Grower {
     let low = Infinity
     let high = -Infinity
     for (let j = from; j < to; j++) {
-      const at = this.middle(this.order[j]!, axis)
+      const at = this.middles[this.order[j]! * 3 + axis]!
       if (at < low) low = at
       if (at > high) high = at
     }
@@ -109,7 +112,8 @@ class Grower {
   }
 
   private binOf(body: number, axis: number, low: number, scale: number): number {
-    return Math.min(BINS - 1, Math.floor((this.middle(body, axis) - low) * scale))
+    const bin = ((this.middles[body * 3 + axis]! - low) * scale) | 0
+    return bin < BINS ? bin : BINS - 1
   }
 
   /** Bodies by the bin their middle falls in: how many, and the box about them. */
