@@ -7,6 +7,8 @@ import { type Stage, cardPlace, lightPlace, stageOf } from './place'
 export interface InFrame {
   /** Where it is, as a path of the set-up: `flashes[1]`, `scene.cards[0]`. */
   path: string
+  /** Its place in that list. */
+  index: number
   name: string
 }
 
@@ -65,11 +67,11 @@ export function inFrame({ setup, optics }: Pick<Assessment, 'setup' | 'optics'>)
     const place = lightPlace(stage, flash)
     const { across, up } = squareTo(unit(minus(stage.at(stage.middle), place)))
     const stands = shows(place, scaled(across, flash.headWidth / 2), scaled(up, flash.headHeight / 2))
-    return stands ? [{ path: `flashes[${i}]`, name: flash.name }] : []
+    return stands ? [{ path: `flashes[${i}]`, index: i, name: flash.name }] : []
   })
   const cards = setup.scene.cards.flatMap((card, i) => {
     const { centre, across, up } = cardPlace(stage, card)
-    return shows(centre, across, up) ? [{ path: `scene.cards[${i}]`, name: card.name }] : []
+    return shows(centre, across, up) ? [{ path: `scene.cards[${i}]`, index: i, name: card.name }] : []
   })
   return [...heads, ...cards]
 }

@@ -3,10 +3,9 @@ import { minus, unit } from '../../light/lamp'
 import { lampsOf } from '../../light/lamps'
 import { levelAt } from '../../light/level'
 import { stageOf } from '../../light/place'
-import { valueAt } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { type Part, leastStep, relit, together } from './tries'
-import { type Figures, type FixDraft, type Rule, length, plain, stops } from './types'
+import { type Part, eachMended, leastStep, partFor } from './tries'
+import { type Figures, type Rule, plain, stops } from './types'
 
 /** A light may lose this to a card before it is told, and after a fix, stops. */
 const TOLD = 1 / 3
@@ -42,30 +41,15 @@ function blockedOf(a: Assessment): Blocked[] {
 const told = (a: Assessment): Blocked[] => blockedOf(a).filter(({ lost }) => lost > TOLD)
 
 /** A card moved by the least that gives every light its way; null: no such way. */
-function partOf(a: Assessment, { light, card }: Blocked, key: 'along' | 'across'): Part | null {
-  const clear = (after: Assessment): boolean => !blockedOf(after).some(other => other.card === card)
-  const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
-  if (!change) return null
-  const by = change.value - Number(valueAt(a.setup, change.path))
-  const way = key === 'along' ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
-  const [name, lamp] = [a.setup.scene.cards[card]!, a.setup.flashes[light]!].map(one => plain(one.name))
-  return { text: `move ${name} {} ${way}, out of the light of ${lamp}`, figure: length(Math.abs(by), 'm'), change }
-}
-
-/** Every card that is in the way moved out of it. */
-function outOfTheWay(a: Assessment): FixDraft[] {
-  return (['along', 'across'] as const).flatMap(key => {
-    const parts: Part[] = []
-    let now = a
-    for (let [worst] = told(a); worst; [worst] = told(now)) {
-      const part = partOf(now, worst, key)
-      if (!part) return []
-      parts.push(part)
-      now = relit(now, [part.change])
-    }
-    return [together(parts)]
-  })
-}
+const movedBy =
+  (key: 'along' | 'across') =>
+  (a: Assessment, { light, card }: Blocked): Part | null => {
+    const clear = (after: Assessment): boolean => !blockedOf(after).some(other => other.card === card)
+    const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
+    if (!change) return null
+    const part = partFor(a, a.setup.scene.cards[card]!.name, change)
+    return { ...part, text: `${part.text}, out of the light of ${plain(a.setup.flashes[light]!.name)}` }
+  }
 
 /** A card or flag keeps a light off the subject, which the exposure does not know. */
 export const lightBlocked: Rule = a => {
@@ -81,7 +65,7 @@ export const lightBlocked: Rule = a => {
     reason: 'It stands between them. The exposure counts the light as if nothing did; the predicted frame shows it.',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
-    fixes: () => outOfTheWay(a),
+    fixes: () => [...eachMended(a, told, movedBy('along')), ...eachMended(a, told, movedBy('across'))],
     outOfReach: 'Stand it on the other side, or take it away.',
   }
 }

@@ -2,7 +2,7 @@ import { sceneFigures } from '../../light/figures'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { flagOff } from './flag'
-import { BRIGHTER, FARTHER, NEARER, anew, firstWithin, relit, rounded } from './tries'
+import { BRIGHTER, FARTHER, NEARER, anew, asBrightAt, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, count, length, plain, power, share, stops } from './types'
 
 /** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
@@ -41,16 +41,11 @@ const SAME = 0.1
 function nearer(a: Assessment): FixDraft[] {
   const lights = spilling(a).filter(i => a.setup.flashes[i]!.role !== 'ground')
   const { flashes } = a.setup
-  const to = (factor: number): Change[] =>
-    lights.flatMap(i => [
-      { path: `flashes[${i}].distance`, value: rounded(flashes[i]!.distance * factor) },
-      { path: `flashes[${i}].power`, value: flashes[i]!.power * factor ** 2 },
-    ])
   const held = (after: Assessment): boolean =>
     isBlack(after) &&
     Math.abs((after.exposure.flash ?? 0) - (a.exposure.flash ?? 0)) <= SAME &&
     lights.every(i => after.setup.flashes[i]!.power >= after.setup.flashes[i]!.minimumPower)
-  const changes = lights.length > 0 ? firstWithin(a, NEARER, to, held) : null
+  const changes = lights.length > 0 ? firstWithin(a, NEARER, times => asBrightAt(a, lights, times), held) : null
   if (!changes) return []
   const [first] = lights
   const [distance, turned] = [changes[0]!.value as number, changes[1]!.value as number]

@@ -1,7 +1,6 @@
 import { type InFrame, inFrame } from '../../light/inFrame'
-import { type Change, valueAt } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { FARTHER, type Part, firstWithin, leastStep, relit, rounded, together } from './tries'
+import { FARTHER, type Part, asBrightAt, eachMended, firstWithin, leastStep, partFor, relit } from './tries'
 import { type FixDraft, type Rule, length, plain, power, share } from './types'
 
 /** rad a step round the subject, and m a step aside. */
@@ -16,43 +15,18 @@ const clear =
 const isHead = ({ path }: InFrame): boolean => path.startsWith('flashes')
 
 /** A head stood farther round the subject, a board moved along it, until it is out of the frame; null: neither does. */
-function partOf(a: Assessment, one: InFrame): Part | null {
+function aside(a: Assessment, one: InFrame): Part | null {
   const change = isHead(one)
     ? leastStep(a, `${one.path}.angle`, ROUND, clear(one))
     : leastStep(a, `${one.path}.along`, ASIDE, clear(one))
-  if (!change) return null
-  const name = plain(one.name)
-  if (isHead(one)) return { text: `stand ${name} at {}`, figure: { value: change.value, quantity: 'angle' }, change }
-  const by = Math.abs(change.value - Number(valueAt(a.setup, change.path)))
-  return { text: `move ${name} {} along the travel`, figure: length(by, 'm'), change }
-}
-
-/** Everything that stands in the picture moved out of it. */
-function aside(a: Assessment): FixDraft[] {
-  const parts: Part[] = []
-  let now = a
-  for (const one of inFrame(a)) {
-    const part = partOf(now, one)
-    if (!part) return []
-    parts.push(part)
-    now = relit(now, [part.change])
-  }
-  return [together(parts)]
+  return change && partFor(a, one.name, change)
 }
 
 /** Heads moved back, their power up with it, until none is in the frame. */
 function back(a: Assessment, heads: readonly InFrame[]): FixDraft[] {
-  const now = heads.map(({ path }) => ({
-    path,
-    distance: Number(valueAt(a.setup, `${path}.distance`)),
-    power: Number(valueAt(a.setup, `${path}.power`)),
-  }))
-  const to = (factor: number): Change[] =>
-    now.flatMap(({ path, distance, power: is }) => [
-      { path: `${path}.distance`, value: rounded(distance * factor) },
-      { path: `${path}.power`, value: is * factor ** 2 },
-    ])
-  const changes = firstWithin(a, FARTHER, to, after => inFrame(after).length === 0, relit)
+  const lights = heads.map(({ index }) => index)
+  const out = (after: Assessment): boolean => inFrame(after).length === 0
+  const changes = firstWithin(a, FARTHER, times => asBrightAt(a, lights, times), out, relit)
   if (!changes) return []
   const [first] = heads
   const [distance, turned] = [changes[0]!.value as number, changes[1]!.value as number]
@@ -67,7 +41,7 @@ function back(a: Assessment, heads: readonly InFrame[]): FixDraft[] {
     : [
         {
           label: 'Move them back to {times} of their distance, their power up with it',
-          figures: { times: share(distance / now[0]!.distance) },
+          figures: { times: share(distance / a.setup.flashes[first!.index]!.distance) },
           changes,
         },
       ]
@@ -89,6 +63,6 @@ export const standsInFrame: Rule = a => {
     figures: {},
     paths: standing.map(one => `${one.path}.${isHead(one) ? 'angle' : 'along'}`),
     outOfReach: 'Stand it farther out, or take a narrower frame.',
-    fixes: () => [...aside(a), ...(standing.every(isHead) ? back(a, standing) : [])],
+    fixes: () => [...eachMended(a, inFrame, aside), ...(standing.every(isHead) ? back(a, standing) : [])],
   }
 }

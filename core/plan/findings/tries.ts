@@ -1,7 +1,7 @@
 import { type Change, valueAt, withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess } from '../assess'
 import { exposingLights } from '../light'
-import type { Figure, FixDraft } from './types'
+import { type Figure, type FixDraft, length, plain } from './types'
 
 /** Of a distance, by what a third of a stop makes up each, and of a power: tried one after the other. */
 export const FARTHER = Array.from({ length: 15 }, (_, i) => 2 ** ((i + 1) / 6))
@@ -41,6 +41,7 @@ export function firstWithin(
   }
   return null
 }
+
 /** Steps to either side that are tried. */
 const MOST_STEPS = 24
 
@@ -75,8 +76,19 @@ export interface Part {
   change: Change
 }
 
+/** What is done where an angle or a place of something is set: stood, turned, or moved by so much. */
+export function partFor(a: Assessment, owner: string, change: { path: string; value: number }): Part {
+  const { path, value } = change
+  const name = plain(owner)
+  if (path.endsWith('angle')) return { text: `stand ${name} at {}`, figure: { value, quantity: 'angle' }, change }
+  if (path.endsWith('turn')) return { text: `turn ${name} to {}`, figure: { value, quantity: 'angle' }, change }
+  const by = value - Number(valueAt(a.setup, path))
+  const way = path.endsWith('along') ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
+  return { text: `move ${name} {} ${way}`, figure: length(Math.abs(by), 'm'), change }
+}
+
 /** One fix of several parts. */
-export function together(parts: readonly Part[]): FixDraft {
+function together(parts: readonly Part[]): FixDraft {
   const text = parts.map((part, i) => part.text.replace('{}', `{to${i}}`)).join(', ')
   return {
     label: `${text[0]!.toUpperCase()}${text.slice(1)}`,
@@ -84,6 +96,35 @@ export function together(parts: readonly Part[]): FixDraft {
     changes: parts.map(({ change }) => change),
   }
 }
+
+/**
+ * One fix of everything that is amiss, each part found with those before it done; none where one of them has no part.
+ *
+ * @param amiss what is, the first to be mended first
+ * @param part what mends one of it; null: nothing does
+ */
+export function eachMended<T>(
+  a: Assessment,
+  amiss: (now: Assessment) => readonly T[],
+  part: (now: Assessment, one: T) => Part | null,
+): FixDraft[] {
+  const parts: Part[] = []
+  let now = a
+  for (let [one] = amiss(a); one !== undefined; [one] = amiss(now)) {
+    const next = part(now, one)
+    if (!next || parts.some(before => before.change.path === next.change.path)) return []
+    parts.push(next)
+    now = relit(now, [next.change])
+  }
+  return [together(parts)]
+}
+
+/** Lights at so many times their distance, and as bright as before at what they are aimed at. */
+export const asBrightAt = ({ setup }: Assessment, lights: readonly number[], times: number): Change[] =>
+  lights.flatMap(i => [
+    { path: `flashes[${i}].distance`, value: rounded(setup.flashes[i]!.distance * times) },
+    { path: `flashes[${i}].power`, value: setup.flashes[i]!.power * times ** 2 },
+  ])
 
 /** A distance to the centimetre. */
 export const rounded = (value: number): number => Math.round(value * 100) / 100

@@ -59,11 +59,10 @@ function ribbon(bodies: Bodies, from: Vector, long: number): void {
   }
   for (let i = 1; i <= pieces; i++) {
     const [a, b] = [at(i - 1), at(i)]
-    const middle: Vector = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]
     const half = scaled(minus(b, a), 0.56)
     // Square to the way it runs.
     const edge = minus(EDGE, scaled(half, dot(EDGE, half) / dot(half, half)))
-    bodies.plate(middle, half, edge, RUBBER)
+    bodies.plate(scaled(sum(a, b), 0.5), half, edge, RUBBER)
   }
 }
 
