@@ -33,7 +33,10 @@ const GROUPS = {
     mutate: ['core/inference/*.ts', 'core/setup/marks.ts', 'core/setup/evidence.ts', 'core/math/{matrix,root}.ts'],
     tests: ['inference'],
   },
-  findings: { mutate: ['core/plan/findings/*.ts'], tests: ['findings', 'golden', 'sequence', 'said', 'scene'] },
+  findings: {
+    mutate: ['core/plan/findings/*.ts'],
+    tests: ['findings', 'rules', 'golden', 'sequence', 'said', 'scene'],
+  },
   setup: {
     mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'],
     tests: ['amendments', 'paths', 'sequence'],

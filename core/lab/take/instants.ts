@@ -1,9 +1,10 @@
 import { Film, sceneOf } from '../../render'
 import { type Plan, dragOf, followed } from '../../plan'
+import { placeTells } from '../../run'
 import { type Small, clipped, smallOf } from './small'
 
-/** px across at which takes are read. */
-const WIDE = 96
+/** px across at which takes are read, and those that place alone tells: a small thing flies through a wide frame. */
+const [WIDE, WIDER] = [96, 192]
 const PASSES = 2
 
 /** The plan as it would be were the light to fall at a time, s after the action starts. */
@@ -17,6 +18,15 @@ export function caughtAt(plan: Plan, time: number, places: (time: number) => num
   }
 }
 
+/** How things may go, as one of the plans that are tried has it. */
+export interface Course {
+  /** ln of its speed against what is planned. */
+  speed: number
+  /** s that its moment wants the light later than expected, and s from its reference to its moment. */
+  later: number
+  unfolds: number
+}
+
 /** What the camera would see at an offset from the moment. */
 export interface Seen {
   /** s, + = late. */
@@ -24,26 +34,25 @@ export interface Seen {
   /** m past the mark; null where place tells nothing. */
   past: number | null
   small: Small
-  /** Which of the plans tried it is of, and how likely that is beside the others, 1 for the likeliest. */
-  of: number
-  likely: number
+  of: Course
 }
 
 /** Where a thing has come to at a time, m along the travel. */
 export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.setup, dragOf(plan.setup))
 
 /** The frame that the plan predicts for an offset from its moment, small. */
-export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of' | 'likely'> {
+export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of'> {
   const { camera, subject, moment } = plan.setup
   const time = plan.timing.moment! + offset
-  const height = Math.max(24, Math.round((WIDE * camera.sensorHeight) / camera.sensorWidth))
-  const film = new Film(sceneOf(caughtAt(plan, time, places)), WIDE, height, 5)
+  const width = placeTells(plan) ? WIDER : WIDE
+  const height = Math.max(24, Math.round((width * camera.sensorHeight) / camera.sensorWidth))
+  const film = new Film(sceneOf(caughtAt(plan, time, places)), width, height, 5)
   for (let pass = 0; pass < PASSES; pass++) film.pass()
-  const light = new Float32Array(WIDE * height)
+  const light = new Float32Array(width * height)
   for (let i = 0; i < light.length; i++) {
-    const [red, green, blue] = film.at(i % WIDE, Math.floor(i / WIDE))
+    const [red, green, blue] = film.at(i % width, Math.floor(i / width))
     light[i] = clipped(0.2126 * red + 0.7152 * green + 0.0722 * blue)
   }
   const past = plan.setup.motion.kind === 'still' ? null : places(time) - subject.distance - moment.offset
-  return { offset, past, small: smallOf(WIDE, height, light) }
+  return { offset, past, small: smallOf(width, height, light) }
 }

@@ -6,9 +6,9 @@ import { traitsOf } from '../../recipes/all'
 import { withChanges } from '../../setup/paths'
 import type { Frame } from '../types'
 import { doubleOf } from './double'
-import { type Seen, placesOf, seenAt } from './instants'
+import { type Course, type Seen, placesOf, seenAt } from './instants'
 import { type Small, dimmed, shrunk } from './small'
-import { type Expected, type State, Together } from './together'
+import { type Differs, type Expected, type State, Together } from './together'
 import { unlikeOf } from './unlike'
 
 /** How a take looks to have come out: a proposal, never a verdict. */
@@ -37,6 +37,7 @@ const INSTANTS = 16
 const PLACES = 40
 /** Speeds that are tried, standard deviations off, where the picture looks otherwise for each. */
 const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
+const LEAST_SPREAD = 0.02
 /** Light below which nothing fell on the scene, against the plan; stops. */
 const UNLIT = -5
 /** More unlike than this the plan is not in the picture. */
@@ -79,8 +80,7 @@ interface Wanted {
   plan: Plan
   places: (time: number) => number
   offset: number
-  of: number
-  likely: number
+  of: Course
 }
 
 /** Which take a picture is of, for what the takes of a run say of each other. */
@@ -93,27 +93,60 @@ export interface OfRun {
 }
 type LoggedVerdict = LoggedTake['verdict']
 
-/** What else may be other than planned and changes how an instant looks: a value with its spread, as a share. */
-function unsureOf(setup: Setup): { path: string; value: number; spread: number } | null {
-  const { motion, subject } = setup
-  if (motion.kind === 'still' && traitsOf(setup.recipe).tears === true)
-    return { path: 'subject.crackSpeed', value: subject.crackSpeed, spread: subject.crackSpeedError }
-  return motion.kind === 'fall'
-    ? null
-    : { path: 'motion.speed', value: motion.speed, spread: Math.hypot(motion.speedError, motion.speedSpread) }
+const NOTHING: Differs = { error: 0, spread: 0 }
+const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)
+
+/** How much faster than planned what changes the look with its speed may go. */
+function speedOf({ motion, recipe }: Setup): Differs {
+  return motion.kind === 'fall' || traitsOf(recipe).tears === true
+    ? NOTHING
+    : { error: motion.speedError, spread: motion.speedSpread }
+}
+
+/** How much slower than planned things may unfold: a slower tear looks like one that began later. */
+function unfoldingOf({ moment, subject, recipe }: Setup): Differs {
+  if (moment.reference === 'travel') return NOTHING
+  const tears = traitsOf(recipe).tears === true
+  return {
+    error: Math.hypot(moment.timeError, tears ? subject.crackSpeedError : 0),
+    spread: Math.hypot(moment.timeSpread, tears ? subject.crackSpeedSpread : 0),
+  }
 }
 
 /** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
-function plansOf(plan: Plan, tells: boolean): { plan: Plan; likely: number }[] {
+function plansOf(plan: Plan, speed: Differs): { plan: Plan; of: Course }[] {
   // What evidence says of the speed is in the set-up already: it is not counted twice.
   const setup = { ...plan.setup, evidence: [] }
-  const unsure = unsureOf(setup)
-  if (tells || !unsure || unsure.spread < 0.02) return [{ plan, likely: 1 }]
-  const { path, value, spread } = unsure
-  return SPEEDS.map(off => ({
-    plan: off === 0 ? plan : planOf(withChanges(setup, [{ path, value: value * Math.exp(off * spread) }])),
-    likely: Math.exp(-0.5 * off * off),
-  }))
+  return (allOf(speed) < LEAST_SPREAD ? [0] : SPEEDS.map(off => off * allOf(speed))).map(faster => {
+    const own = setup.motion.speed * Math.exp(faster)
+    const one = faster === 0 ? plan : planOf(withChanges(setup, [{ path: 'motion.speed', value: own }]))
+    const { moment, reference } = one.timing
+    const later = (priorOf(one)?.delay ?? 0) - (priorOf(plan)?.delay ?? 0)
+    return { plan: one, of: { speed: faster, later, unfolds: (moment ?? 0) - (reference ?? 0) } }
+  })
+}
+
+/** Paths of what speed and unfolding differ in. */
+const DIFFERENT = [
+  'motion.speedError',
+  'motion.speedSpread',
+  'moment.timeError',
+  'moment.timeSpread',
+  'subject.crackSpeedError',
+  'subject.crackSpeedSpread',
+]
+
+/** Where offsets are expected: at the plan's delay, as far off and scattered as what pictures do not tell is. */
+function expectedOf(plan: Plan, differs: boolean): Expected {
+  const window = Math.max(plan.keep.before + plan.keep.after, 1e-6)
+  const prior = priorOf(plan) ?? { delay: 0, uncertainty: window, scatter: window }
+  const whole = Math.hypot(prior.uncertainty, prior.scatter)
+  if (!differs) return { ...prior, whole }
+  const rest = withChanges(
+    { ...plan.setup, evidence: [] },
+    DIFFERENT.map(path => ({ path, value: 0 })),
+  )
+  return { ...prior, ...priorOf(planOf(rest)), delay: prior.delay, whole }
 }
 
 /**
@@ -124,17 +157,21 @@ export class TakeReader {
   private readonly seen: Seen[] = []
   private readonly wanted: Wanted[]
   private readonly tells: boolean
+  private readonly speed: Differs
+  private readonly unfolding: Differs
   private readonly expected: Expected
   private all: Together | null = null
   /** Pictures read before, by their takes. */
   private readonly before = new Map<string, { delay: number; fits: number[] }>()
 
   constructor(readonly plan: Plan) {
-    const { before, after } = plan.keep
-    const prior = priorOf(plan)
-    const window = Math.max(before + after, 1e-6)
     this.tells = placeTells(plan)
-    this.expected = prior ?? { delay: 0, uncertainty: window, scatter: window }
+    // A place that the moment is told by does not care how things unfold.
+    this.speed = this.tells ? NOTHING : speedOf(plan.setup)
+    this.unfolding = this.tells ? NOTHING : unfoldingOf(plan.setup)
+    this.expected = expectedOf(plan, allOf(this.speed) + allOf(this.unfolding) > 0)
+    const { before, after } = plan.keep
+    const window = Math.max(before + after, 1e-6)
     this.wanted = this.wantedFor(window)
   }
 
@@ -143,12 +180,12 @@ export class TakeReader {
     const half = (0.55 * this.plan.optics.fieldWidth) / Math.max(this.plan.alongSpeed, 1e-9)
     const offsets = this.tells
       ? Array.from({ length: 2 * PLACES + 1 }, (_, i) => (i / PLACES - 1) * half)
-      : offsetsOf(3 * Math.max(window, Math.hypot(this.expected.uncertainty, this.expected.scatter)), window, INSTANTS)
-    return plansOf(this.plan, this.tells)
+      : offsetsOf(3 * Math.max(window, this.expected.whole), window, INSTANTS)
+    return plansOf(this.plan, this.speed)
       .filter(({ plan }) => plan.timing.moment !== null)
-      .flatMap(({ plan, likely }, of) => {
+      .flatMap(({ plan, of }) => {
         const places = placesOf(plan)
-        return offsets.map(offset => ({ plan, places, offset, of, likely }))
+        return offsets.map(offset => ({ plan, places, offset, of }))
       })
   }
 
@@ -161,8 +198,7 @@ export class TakeReader {
   prepare(): boolean {
     const next = this.wanted[this.seen.length]
     if (next) {
-      const { of, likely } = next
-      this.seen.push({ ...seenAt(next.plan, next.offset, next.places), of, likely })
+      this.seen.push({ ...seenAt(next.plan, next.offset, next.places), of: next.of })
     }
     return this.seen.length >= this.wanted.length
   }
@@ -206,13 +242,17 @@ export class TakeReader {
     const at = fits.indexOf(least)
     const { states } = this.together
     const chances = this.chancesOf(fits, take)
-    const likeliest = states[chances.indexOf(Math.max(...chances))]!
+    const top = chances.indexOf(Math.max(...chances))
+    const likeliest = states[top]!
     const finer = this.finer(fits, likeliest)
     const verdict = best(this.verdictsOf(chances, likeliest, finer))
-    const mean = (of: (state: State) => number): number =>
-      states.reduce((total, state, i) => total + chances[i]! * of(state), 0)
+    const mean = (of: (state: State, i: number) => number): number =>
+      states.reduce((total, state, i) => total + chances[i]! * of(state, i), 0)
+    // For the best instant and its neighbours stands where their parabola is lowest: their mean would count it twice.
+    const settle = (of: (state: State) => number, by: number): number =>
+      mean((state, i) => (Math.abs(i - top) <= 1 ? of(likeliest) + by : of(state)))
     const placed = ({ instant }: State): number => seen[instant]!.past ?? 0
-    const offset = mean(state => state.offset)
+    const offset = settle(state => state.offset, finer)
     const error = Math.sqrt(mean(state => (state.offset - offset) ** 2))
     const double = least.gain < Math.SQRT2 ? null : doubleOf(picture, seen, at)
     const unlike = unlikeOf(
@@ -221,14 +261,14 @@ export class TakeReader {
       fits.map(fit => fit.rest),
     )
     const stops = Math.log2(least.gain)
-    const past = this.tells ? mean(placed) + (finer * this.plan.alongSpeed || 0) : null
+    const past = this.tells ? settle(placed, finer * this.plan.alongSpeed || 0) : null
     // Up or down, sooner or later: a toss stands at each height twice, and higher the faster it was.
     const blind = unlike > STRANGE || this.plan.setup.motion.kind === 'toss'
     const pixel = this.plan.optics.fieldWidth / picture.width
     return {
       verdict: blind ? null : verdict[0],
       sure: blind ? 0 : verdict[1],
-      offset: offset + finer,
+      offset,
       offsetError: Math.hypot(error, likeliest.step / 4),
       past,
       pastError: past === null ? null : Math.hypot(Math.sqrt(mean(state => (placed(state) - past) ** 2)), pixel / 3),
@@ -241,20 +281,18 @@ export class TakeReader {
 
   /** What the instants are states of; made once all are ready. */
   private get together(): Together {
-    const { setup } = this.plan
-    // A place that the moment is told by does not care how things unfold.
-    const unfolding = this.tells || setup.moment.reference === 'travel' ? 0 : setup.moment.timeError
     return (this.all ??= new Together(
       this.seen,
       this.seen.map((_, i) => this.stepAt(i)),
       this.expected,
-      unfolding,
+      this.speed,
+      this.unfolding,
     ))
   }
 
   /** Chance of each state: how well its instant goes with the picture, and how likely it was beforehand. */
   private chancesOf(fits: readonly Fit[], take: OfRun | null): number[] {
-    const { expected, before } = this
+    const { before } = this
     const least = Math.min(...fits.map(fit => fit.rest))
     // What differs everywhere, noise and what the plan does not draw; neighbours differ together.
     const noise = Math.max(least / PARTS, 1e-5)
@@ -262,7 +300,7 @@ export class TakeReader {
     const others = take ? [...before].filter(([id]) => id !== take.id).slice(-RECENT) : []
     if (take) before.set(take.id, { delay: take.delay, fits: ln })
     return this.together.chances(
-      { delay: take?.delay ?? expected.delay, fits: ln, logged: null },
+      { delay: take?.delay ?? null, fits: ln, logged: null },
       others.map(([id, other]) => ({ ...other, logged: this.betweenOf(take?.logged[id]) })),
     )
   }

@@ -21,19 +21,35 @@ export const smallOf = (width: number, height: number, light: Float32Array): Sma
   roots: blurred(light, width, height, 1).map(value => Math.sqrt(Math.max(0, value))),
 })
 
-/** A picture made so small, each pixel the mean of the part it covers. */
+/** What each pixel of a side takes of the pixels of a longer one: the first, and how much of each from it on. */
+function shares(from: number, to: number): { first: number; parts: number[] }[] {
+  const size = from / to
+  return Array.from({ length: to }, (_, i) => {
+    const [start, end] = [i * size, (i + 1) * size]
+    const first = Math.floor(start)
+    const count = Math.max(1, Math.min(from, Math.ceil(end - 1e-9)) - first)
+    const parts = Array.from({ length: count }, (_, k) => Math.min(end, first + k + 1) - Math.max(start, first + k))
+    return { first, parts: parts.map(part => part / size) }
+  })
+}
+
+/** A picture made so small, each pixel the mean of the part it covers, to fractions of a pixel. */
 export function shrunk(frame: Frame, width: number, height: number): Small {
   const light = new Float32Array(width * height)
-  const [wide, tall] = [frame.width / width, frame.height / height]
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const [x0, x1] = [Math.floor(x * wide), Math.max(Math.floor(x * wide) + 1, Math.floor((x + 1) * wide))]
-      const [y0, y1] = [Math.floor(y * tall), Math.max(Math.floor(y * tall) + 1, Math.floor((y + 1) * tall))]
+  const [columns, rows] = [shares(frame.width, width), shares(frame.height, height)]
+  rows.forEach((row, y) =>
+    columns.forEach((column, x) => {
       let total = 0
-      for (let v = y0; v < y1; v++)
-        for (let u = x0; u < x1; u++) total += Math.min(WHITE, frame.level[v * frame.width + u] ?? 0)
-      light[y * width + x] = total / ((x1 - x0) * (y1 - y0))
-    }
+      for (let v = 0; v < row.parts.length; v++) {
+        const start = (row.first + v) * frame.width + column.first
+        let line = 0
+        for (let u = 0; u < column.parts.length; u++)
+          line += column.parts[u]! * Math.min(WHITE, frame.level[start + u] ?? 0)
+        total += row.parts[v]! * line
+      }
+      light[y * width + x] = total
+    }),
+  )
   return smallOf(width, height, light)
 }
 
