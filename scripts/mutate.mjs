@@ -35,7 +35,7 @@ const GROUPS = {
   },
   findings: {
     mutate: ['core/plan/findings/*.ts'],
-    tests: ['findings', 'rules', 'golden', 'sequence', 'said', 'scene'],
+    tests: ['findings', 'rules', 'rulesOfLight', 'golden', 'sequence', 'said', 'scene'],
   },
   setup: {
     mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'],

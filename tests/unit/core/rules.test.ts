@@ -1,4 +1,4 @@
-import { type Change, type Recipe, assess, newSetup, withChanges } from '~~/core'
+import type { Recipe } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, coarseStepOf, spread } from '~~/core/plan/findings/run'
 import {
@@ -10,33 +10,7 @@ import {
   silentSource,
 } from '~~/core/plan/findings/sensing'
 import { delayOff, delayTooLong, negativeDelay, neverArrives } from '~~/core/plan/findings/timing'
-import type { FindingDraft, FixDraft } from '~~/core/plan/findings/types'
-
-type Parts = { [K in keyof Assessment]?: Partial<Assessment[K]> | Assessment[K] }
-
-/** What a recipe comes to, changed, with figures of the plan put at the very limit of a rule. */
-function at(recipe: Recipe, changes: Record<string, Change['value']> = {}, parts: Parts = {}): Assessment {
-  const setup = withChanges(
-    newSetup(recipe),
-    Object.entries(changes).map(([path, value]) => ({ path, value })),
-  )
-  const whole = assess(setup)
-  const merged: Record<string, unknown> = { ...whole }
-  for (const [key, part] of Object.entries(parts)) {
-    const was = whole[key as keyof Assessment]
-    merged[key] = typeof part === 'object' && part !== null ? { ...(was as object), ...part } : part
-  }
-  return merged as unknown as Assessment
-}
-
-const fixesOf = (draft: FindingDraft | null): readonly FixDraft[] =>
-  draft === null ? [] : typeof draft.fixes === 'function' ? draft.fixes() : draft.fixes
-const offered = (draft: FindingDraft | null): [string, unknown][] =>
-  fixesOf(draft).map(({ changes }) => [changes[0]!.path, changes[0]!.value])
-const valueOf = (draft: FindingDraft | null, path: string): number =>
-  fixesOf(draft)
-    .flatMap(fix => fix.changes)
-    .find(change => change.path === path)?.value as number
+import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
 
 describe('few takes keep', () => {
   const poor = { keep: { perTake: 0.2, before: 0.001, after: 0.002 } }
@@ -93,7 +67,7 @@ describe('few takes keep', () => {
   })
 
   test('by hand and by burst a sensor is offered, where something flashes', () => {
-    const by = (changes: Record<string, Change['value']>) => spread(at('powder', changes, poor))
+    const by = (changes: Values) => spread(at('powder', changes, poor))
     expect(offered(by({ trigger: 'hand' }))).toEqual([['trigger', 'sensor']])
     expect(offered(by({ trigger: 'burst' }))).toEqual([['trigger', 'sensor']])
     const dark = at('powder', { trigger: 'burst' }, poor)
@@ -149,7 +123,7 @@ describe('the step of the delay', () => {
     expect(moved(4e-4)).toBeGreaterThan(-0.0152)
     expect(moved(4e-4)).toBeLessThan(-0.013)
     expect(moved(-4e-4)).toBeCloseTo(-moved(4e-4), 6)
-    const paths = (changes: Record<string, Change['value']>, parts: Parts) =>
+    const paths = (changes: Values, parts: Parts) =>
       offered(
         coarseStep(at('projectile', changes, { ...coarse, keep: { perTake: 0.5, unstepped: 0.9 }, ...parts })),
       ).map(([path]) => path)
@@ -207,7 +181,7 @@ test('a catch at the very back of the subject is none', () => {
 
 describe('the moment or the sensor is never reached', () => {
   test('the moment comes first, the sensor only where it fires', () => {
-    const never = (parts: Parts, changes: Record<string, Change['value']> = {}, recipe: Recipe = 'projectile') =>
+    const never = (parts: Parts, changes: Values = {}, recipe: Recipe = 'projectile') =>
       neverArrives(at(recipe, changes, parts))
     expect(never({ timing: { moment: null, sensed: null } })).toMatchObject({
       title: 'The moment never comes',
@@ -229,7 +203,7 @@ describe('the moment or the sensor is never reached', () => {
 
 describe('the light comes too late', () => {
   const base = { controller: { delayMinimum: 0.001, delayStep: 0.0002 } }
-  const fired = (wanted: number | null, after = 1e-5, changes: Record<string, Change['value']> = {}) => {
+  const fired = (wanted: number | null, after = 1e-5, changes: Values = {}) => {
     const a = at('projectile', { 'controller.delayMinimum': 0.001, 'controller.delayStep': 0.0002, ...changes })
     return { ...a, timing: { ...a.timing, wanted }, keep: { ...a.keep, after } }
   }
@@ -276,7 +250,7 @@ describe('the light comes too late', () => {
   })
 
   test('a link and a shutter lag are blamed where they cost what is missing', () => {
-    const paths = (changes: Record<string, Change['value']>, wanted: number) =>
+    const paths = (changes: Values, wanted: number) =>
       offered(negativeDelay(fired(wanted, 1e-5, changes))).map(([path]) => path)
     const radio = { 'link.kind': 'radio', 'link.latency': 0.003 }
     expect(paths(radio, -0.002)).toContain('link.kind')
@@ -421,7 +395,7 @@ describe('the sensor', () => {
   })
 
   test('listens again once it has rung off, a quarter of a second or half as long again as the bounce', () => {
-    const hold = (holdOff: number, bounceAfter = 0.1, changes: Record<string, Change['value']> = {}) =>
+    const hold = (holdOff: number, bounceAfter = 0.1, changes: Values = {}) =>
       holdOffShort(at('balloon', { 'controller.holdOff': holdOff, 'sensor.bounceAfter': bounceAfter, ...changes }))
     expect(hold(0.25)).toBeNull()
     expect(offered(hold(0.2499))).toEqual([['controller.holdOff', 0.25]])
@@ -440,7 +414,7 @@ describe('the sensor', () => {
   })
 
   test('a start without a sound is not listened for', () => {
-    const silent = (changes: Record<string, Change['value']>) =>
+    const silent = (changes: Values) =>
       silentSource(at('drop', { 'sensor.kind': 'sound', 'sensor.source': 'start', 'action.kind': 'drop', ...changes }))
     expect(offered(silent({}))).toEqual([['sensor.source', 'impact']])
     expect(silent({ 'sensor.source': 'impact' })).toBeNull()
@@ -450,7 +424,7 @@ describe('the sensor', () => {
   })
 
   test('a pool is as deep as its cavity, or said to be shallow', () => {
-    const deep = (liquidDepth: number, changes: Record<string, Change['value']> = {}) =>
+    const deep = (liquidDepth: number, changes: Values = {}) =>
       poolShallow(at('drop', { 'subject.liquidDepth': liquidDepth, 'moment.model': 'splash', ...changes }))
     const told = deep(0.002)!
     const radius = told.figures.radius!.value
