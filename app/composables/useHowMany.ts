@@ -32,8 +32,9 @@ export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[
               position,
             })),
             aside,
-          )
-          if (setup() !== now || takes() !== logged) return
+          ).catch(() => null)
+          // What could not be played leaves the last figure, marked as stale.
+          if (!result || setup() !== now || takes() !== logged) return
           many.value = result
           stale.value = false
         },

@@ -17,6 +17,7 @@ import {
   traceOfSound,
 } from '~~/core/lab'
 import { pictureOfFrame, windowOf } from '~/utils/labViews'
+import { answering } from './answering'
 
 /** What the Lab's worker is asked; files stay with it, by their number. */
 export type LabAsked =
@@ -60,8 +61,6 @@ export interface LabGiven {
   show: { width: number; height: number; bytes: Uint8ClampedArray<ArrayBuffer> }
   forget: null
 }
-export type LabMessage = { id: number } & LabAsked
-export type LabAnswer = { id: number } & ({ given: LabGiven[keyof LabGiven] } | { failed: string })
 
 /** px of the longer side at which a picture is read where not every pixel is needed. */
 const MOST_SIDE = 1600
@@ -167,13 +166,4 @@ async function answer(asked: LabAsked): Promise<LabGiven[keyof LabGiven]> {
   }
 }
 
-self.onmessage = async ({ data }: MessageEvent<LabMessage>) => {
-  const { id, ...asked } = data
-  let said: LabAnswer
-  try {
-    said = { id, given: await answer(asked as LabAsked) }
-  } catch (error) {
-    said = { id, failed: (error as Error).message }
-  }
-  self.postMessage(said)
-}
+answering<LabAsked, LabGiven[keyof LabGiven]>(answer)

@@ -1,11 +1,11 @@
 import { type Setup, plan } from '~~/core'
 import { BENCH, BENCH_CAMERA, type OfRun, STANDARD, type TakeReading, TakeReader, frameOf } from '~~/core/lab'
+import { answering } from './answering'
 
 /** A set-up whose takes are to be read, or a picture of one. */
 export type ReadAsked =
   | { kind: 'setup'; setup: Setup }
-  | { kind: 'picture'; id: number; url: string; camera: string | null; setup: Setup; take: OfRun | null }
-export type ReadGiven = { id: number; reading: TakeReading } | { id: number; failed: string }
+  | { kind: 'picture'; url: string; camera: string | null; setup: Setup; take: OfRun | null }
 
 /** px across that a picture is brought to before it is looked at. */
 const WIDE = 768
@@ -35,25 +35,24 @@ function prepare(): void {
   if (going) setTimeout(prepare, REST)
 }
 
-async function read({ id, url, camera, setup, take }: Extract<ReadAsked, { kind: 'picture' }>): Promise<ReadGiven> {
-  const answer = await fetch(url)
-  if (!answer.ok) return { id, failed: 'The picture could not be fetched.' }
+async function read({ url, camera, setup, take }: Extract<ReadAsked, { kind: 'picture' }>): Promise<TakeReading> {
+  const answer = await fetch(url).catch(() => null)
+  if (!answer?.ok) throw new Error('The picture could not be fetched.')
   const blob = await answer.blob()
   const bitmap = await createImageBitmap(blob, { resizeWidth: WIDE, resizeQuality: 'medium' }).catch(() => null)
-  if (!bitmap) return { id, failed: 'The picture could not be read.' }
+  if (!bitmap) throw new Error('The picture could not be read.')
   const { width, height } = bitmap
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   context.drawImage(bitmap, 0, 0)
   bitmap.close()
   const rgba = context.getImageData(0, 0, width, height).data
   const tone = camera === BENCH_CAMERA ? BENCH : STANDARD
-  return { id, reading: readerFor(setup).read(frameOf({ width, height, rgba }, { tone }), take) }
+  return readerFor(setup).read(frameOf({ width, height, rgba }, { tone }), take)
 }
 
-self.onmessage = async ({ data }: MessageEvent<ReadAsked>) => {
-  if (data.kind === 'picture') self.postMessage(await read(data))
-  else {
-    readerFor(data.setup)
-    if (!going) prepare()
-  }
-}
+answering<ReadAsked, TakeReading | null>(asked => {
+  if (asked.kind === 'picture') return read(asked)
+  readerFor(asked.setup)
+  if (!going) prepare()
+  return null
+})

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Measurement, type MeasurementPromise, type Plan, measureNext } from '~~/core'
+import { type Measurement, type MeasurementPromise, type Plan, type Setup, measureNext } from '~~/core'
 import { playInWorker } from '~/services/simulation'
 import { MEASUREMENT_TEXT } from '~/text/knowledge'
 
@@ -18,11 +18,15 @@ watch(promises, async list => {
   const mine = ++round
   props.value = null
   if (!list || list.length === 0) return
-  const { props: now } = await playInWorker(plan.entered, [], true)
+  const playedFor = async (setup: Setup): Promise<number | null | undefined> =>
+    (await playInWorker(setup, [], true).catch(() => null))?.props
+  const now = await playedFor(plan.entered)
+  // What could not be played saves nothing that could be told.
+  if (now === undefined) return
   const after: Partial<Record<Measurement, number | null>> = {}
   for (const promise of list.slice(0, PLAYED)) {
     if (mine !== round) return
-    after[promise.id] = (await playInWorker(promise.setup, [], true)).props
+    after[promise.id] = await playedFor(promise.setup)
   }
   if (mine === round) props.value = { now, after }
 })

@@ -27,6 +27,7 @@ function toggle(id: string): void {
 
 const million = ref<{ keep: number; keepError: number; seconds: number } | null>(null)
 const busy = ref(false)
+const failed = ref('')
 watch(
   () => plan.setup,
   () => {
@@ -36,9 +37,15 @@ watch(
 async function check(): Promise<void> {
   busy.value = true
   const setup = plan.setup
-  const result = await simulateInWorker(setup, 1_000_000)
-  if (plan.setup === setup) million.value = result
-  busy.value = false
+  failed.value = ''
+  try {
+    const result = await simulateInWorker(setup, 1_000_000)
+    if (plan.setup === setup) million.value = result
+  } catch (error) {
+    failed.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
 }
 </script>
 
@@ -80,6 +87,7 @@ async function check(): Promise<void> {
         {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} keep, first order
         {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
       </p>
+      <p v-if="failed" role="alert">{{ failed }}</p>
     </div>
   </section>
 </template>
