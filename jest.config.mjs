@@ -2,9 +2,13 @@ export default {
   testEnvironment: 'node',
   // A busy machine is slow, not wrong.
   testTimeout: 60_000,
-  roots: ['<rootDir>/tests/unit'],
-  extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': '<rootDir>/tests/support/jestTransform.mjs' },
+  roots: ['<rootDir>/tests/unit', '<rootDir>/tests/components'],
+  moduleFileExtensions: ['js', 'mjs', 'cjs', 'ts', 'vue', 'json', 'node'],
+  extensionsToTreatAsEsm: ['.ts', '.vue'],
+  transform: {
+    '(^.+\\.vue|/app/.+\\.ts)$': '<rootDir>/tests/support/vueTransform.mjs',
+    '^.+\\.ts$': '<rootDir>/tests/support/jestTransform.mjs',
+  },
   moduleNameMapper: {
     '^~~/(.*)$': '<rootDir>/$1',
     '^~/(.*)$': '<rootDir>/app/$1',

@@ -42,7 +42,10 @@ export default defineNuxtConfig({
     experimental: { websocket: true },
   },
   vite: { worker: { format: 'es' } },
-  typescript: { strict: true },
+  typescript: {
+    strict: true,
+    tsConfig: { include: ['../tests/components/**/*'], compilerOptions: { types: ['jest'] } },
+  },
   telemetry: false,
   icon: {
     provider: 'server',

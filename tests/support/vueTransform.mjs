@@ -1,0 +1,43 @@
+// @ts-check
+import { createTransformer } from '@swc/jest'
+import { compileScript, parse, registerTS } from 'vue/compiler-sfc'
+import ts from 'typescript'
+import { createUnimport } from 'unimport'
+
+registerTS(() => ts)
+
+/** What the page's build imports by itself, here too: of Vue, of Pinia, and from the application's own folders. */
+const imports = createUnimport({
+  presets: [
+    'vue',
+    { from: '~~/tests/support/nuxtStandIn', imports: ['useCookie'] },
+    { from: 'pinia', imports: ['defineStore', 'storeToRefs'] },
+  ],
+  dirs: ['app/composables', 'app/stores', 'app/utils'],
+})
+const ready = imports.init()
+
+const typescript = createTransformer({
+  jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
+  module: { type: 'es6' },
+  sourceMaps: 'inline',
+})
+
+/** A component as one module, its template within. */
+function compiled(/** @type {string} */ source, /** @type {string} */ file) {
+  const { descriptor, errors } = parse(source, { filename: file })
+  if (errors.length > 0) throw errors[0]
+  return compileScript(descriptor, { id: file, inlineTemplate: true, isProd: false }).content
+}
+
+/** @type {Pick<typeof typescript, 'processAsync'>} */
+const transformer = {
+  async processAsync(source, file, options) {
+    await ready
+    const script = file.endsWith('.vue') ? compiled(source, file) : source
+    const { code } = await imports.injectImports(script, file)
+    const name = file.replace(/\.vue$/, '.vue.ts')
+    return /** @type {NonNullable<typeof typescript.processAsync>} */ (typescript.processAsync)(code, name, options)
+  },
+}
+export default transformer
