@@ -2,11 +2,13 @@
 import { type VueWrapper, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { h, nextTick, reactive } from 'vue'
+import { type Axes, linear } from '~/components/views/axes'
 import PopStrip from '~/components/sequence/PopStrip.vue'
+import SceneParts from '~/components/views/SceneParts.vue'
 import DragHandle from '~/components/views/DragHandle.vue'
 import { useSetupStore } from '~/stores/setup'
 import { useViewStore } from '~/stores/view'
-import { type Change, newSetup, plan as planOf } from '~~/core'
+import { type Card, type Change, newCard, newSetup, plan as planOf } from '~~/core'
 
 /** A drawing's units are the page's px. */
 class Point {
@@ -109,6 +111,31 @@ describe('a part of a drawing', () => {
     await press(handle({ paths: ['flashes[0].distance'] }), 'Enter')
     expect(view.entry).toMatchObject({ title: 'Key', paths: ['flashes[0].distance'] })
   })
+})
+
+test('a card that stands outside the drawing is a short one with a mark at its edge, and keeps its figures', () => {
+  const setup = newSetup('projectile')
+  const card: Card = newCard(planOf(setup), 'white')
+  const far = { ...card, name: 'Far card', along: 7, width: 1.5 }
+  const plan = planOf({ ...setup, scene: { ...setup.scene, cards: [{ ...card, name: 'Near card' }, far] } })
+  const scale = linear([-3, 3], [0, 600])
+  const axes: Axes = { along: scale, across: scale, upright: false }
+  const held = (along: number, across: number) => {
+    const x = Math.min(600, scale(along))
+    return { x, y: scale(across), cut: x !== scale(along) }
+  }
+  useSetupStore().setup = plan.setup
+  const drawing = mount(() => h('svg', h(SceneParts, { plan, axes, middle: 0, fromCamera: false, held })), {
+    attachTo: document.body,
+    global: { components: { ViewsDragHandle: DragHandle } },
+  })
+  const [near, away] = drawing.findAllComponents(DragHandle).slice(1)
+  expect(near!.find('[data-cut]').exists()).toBe(false)
+  expect(Number(near!.get('rect').attributes('width'))).toBeCloseTo(card.width * 100, 6)
+  expect(away!.find('[data-cut]').exists()).toBe(true)
+  expect(away!.get('rect').attributes('width')).toBe('20')
+  expect(away!.get('circle').attributes('cx')).toBe('600')
+  expect(away!.props('valueText')).toMatch(/^7\s?m along/)
 })
 
 describe('the strip of pops', () => {

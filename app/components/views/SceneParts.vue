@@ -3,12 +3,14 @@ import type { Card, Plan, Spot } from '~~/core'
 import { type Axes, acrossOf, alongOf, plane, point } from './axes'
 
 /** Ground, cards and flags of the table plan, each dragged, nudged or given exactly. */
-const { plan, axes, middle, fromCamera } = defineProps<{
+const { plan, axes, middle, fromCamera, held } = defineProps<{
   plan: Plan
   axes: Axes
   /** Middle of the subject along the travel, m. */
   middle: number
   fromCamera: boolean
+  /** A place held inside the drawing; `cut` where it had to be. */
+  held: (along: number, across: number) => { x: number; y: number; cut: boolean }
 }>()
 const store = useSetupStore()
 const { show } = useNumbers()
@@ -33,14 +35,18 @@ const setGround = (to: number, merge: string): void =>
   )
 
 // ── cards ──
+/** px that a card which stands outside the drawing is drawn long. */
+const AT_EDGE = 20
 const cards = computed(() =>
   scene.value.cards.map((card, index) => {
-    const at = point(axes, middle + card.along, fromCamera ? card.out : card.across)
+    const at = held(middle + card.along, fromCamera ? card.out : card.across)
+    // At the edge it is a mark of where to look for it, not a card of its size.
+    const sized = (px: number): number => (at.cut ? Math.min(px, AT_EDGE) : px)
     // From above a card is a line square to where its face points; from the camera a rectangle, narrower as it turns.
     const turned = axes.upright ? card.tilt : card.turn
-    const long = (axes.upright ? card.height : card.width) * perMetre.value
-    const flat = Math.max(3, card.width * Math.abs(Math.cos(card.turn)) * perMetre.value)
-    return { card, index, ...at, turned, long, flat, tall: Math.max(3, card.height * perMetre.value) }
+    const long = sized((axes.upright ? card.height : card.width) * perMetre.value)
+    const flat = sized(Math.max(3, card.width * Math.abs(Math.cos(card.turn)) * perMetre.value))
+    return { card, index, ...at, turned, long, flat, tall: sized(Math.max(3, card.height * perMetre.value)) }
   }),
 )
 const FILL: Readonly<Record<Card['kind'], string>> = {
@@ -97,7 +103,7 @@ const text = (card: Card): string =>
       />
     </ViewsDragHandle>
     <ViewsDragHandle
-      v-for="{ card, index, x, y, turned, long, flat, tall } in cards"
+      v-for="{ card, index, x, y, cut, turned, long, flat, tall } in cards"
       :key="index"
       :label="`${card.name}: place`"
       :value="card.across"
@@ -145,6 +151,7 @@ const text = (card: Card): string =>
       >
         <rect :x="-long / 2" y="-2.5" :width="long" height="5" class="thin" :style="{ fill: FILL[card.kind] }" />
       </g>
+      <path v-if="cut" :d="`M${x - 9} ${y - 8} l6 -4 l6 4 l6 -4`" class="thin" data-cut />
     </ViewsDragHandle>
   </g>
 </template>

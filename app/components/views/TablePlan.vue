@@ -310,7 +310,7 @@ const now = computed(() => {
       data-ring
     />
 
-    <ViewsSceneParts :plan="plan" :axes="axes" :middle="middle" :from-camera="fromCamera" />
+    <ViewsSceneParts :plan="plan" :axes="axes" :middle="middle" :from-camera="fromCamera" :held="held" />
 
     <!-- What catches what flies -->
     <ViewsDragHandle
