@@ -27,7 +27,7 @@ const typescript = createTransformer({
 function compiled(/** @type {string} */ source, /** @type {string} */ file) {
   const { descriptor, errors } = parse(source, { filename: file })
   if (errors.length > 0) throw errors[0]
-  return compileScript(descriptor, { id: file, inlineTemplate: true, isProd: false }).content
+  return compileScript(descriptor, { id: file, inlineTemplate: true }).content
 }
 
 /** @type {Pick<typeof typescript, 'processAsync'>} */

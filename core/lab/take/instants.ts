@@ -1,6 +1,7 @@
 import { Film, sceneOf } from '../../render'
 import { type Plan, dragOf, followed } from '../../plan'
 import { placeTells } from '../../run'
+import type { Course } from './courses'
 import { type Small, clipped, smallOf } from './small'
 
 /** px across at which takes are read, and those that place alone tells: a small thing flies through a wide frame. */
@@ -16,15 +17,6 @@ export function caughtAt(plan: Plan, time: number, places: (time: number) => num
     timing: { ...plan.timing, captured: time },
     caughtAt: still ? null : places(time) - plan.setup.subject.distance,
   }
-}
-
-/** How things may go, as one of the plans that are tried has it. */
-export interface Course {
-  /** ln of its speed against what is planned. */
-  speed: number
-  /** s that its moment wants the light later than expected, and s from its reference to its moment. */
-  later: number
-  unfolds: number
 }
 
 /** What the camera would see at an offset from the moment. */

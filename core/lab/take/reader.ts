@@ -1,14 +1,22 @@
-import { type Plan, plan as planOf } from '../../plan'
-import { type LoggedTake, placeTells, priorOf } from '../../run'
+import type { Plan } from '../../plan'
+import { type LoggedTake, placeTells } from '../../run'
 import { normalCdf } from '../../math/normal'
-import type { Setup } from '../../setup/types'
-import { traitsOf } from '../../recipes/all'
-import { withChanges } from '../../setup/paths'
 import type { Frame } from '../types'
 import { doubleOf } from './double'
-import { type Course, type Seen, placesOf, seenAt } from './instants'
+import {
+  type Course,
+  type Differs,
+  type Expected,
+  NONE,
+  expectedOf,
+  plansOf,
+  speedOf,
+  unfoldingOf,
+  windowOf,
+} from './courses'
+import { type Seen, placesOf, seenAt } from './instants'
 import { type Small, dimmed, shrunk } from './small'
-import { type Differs, type Expected, type State, Together } from './together'
+import { type State, Together } from './together'
 import { unlikeOf } from './unlike'
 
 /** How a take looks to have come out: a proposal, never a verdict. */
@@ -35,9 +43,6 @@ export interface TakeReading {
 /** Instants to either side of the moment, and of a travel that tells its own place. */
 const INSTANTS = 16
 const PLACES = 40
-/** Speeds that are tried, standard deviations off, where the picture looks otherwise for each. */
-const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
-const LEAST_SPREAD = 0.02
 /** Light below which nothing fell on the scene, against the plan; stops. */
 const UNLIT = -5
 /** More unlike than this the plan is not in the picture. */
@@ -93,62 +98,6 @@ export interface OfRun {
 }
 type LoggedVerdict = LoggedTake['verdict']
 
-const NOTHING: Differs = { error: 0, spread: 0 }
-const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)
-
-/** How much faster than planned what changes the look with its speed may go. */
-function speedOf({ motion, recipe }: Setup): Differs {
-  return motion.kind === 'fall' || traitsOf(recipe).tears === true
-    ? NOTHING
-    : { error: motion.speedError, spread: motion.speedSpread }
-}
-
-/** How much slower than planned things may unfold: a slower tear looks like one that began later. */
-function unfoldingOf({ moment, subject, recipe }: Setup): Differs {
-  if (moment.reference === 'travel') return NOTHING
-  const tears = traitsOf(recipe).tears === true
-  return {
-    error: Math.hypot(moment.timeError, tears ? subject.crackSpeedError : 0),
-    spread: Math.hypot(moment.timeSpread, tears ? subject.crackSpeedSpread : 0),
-  }
-}
-
-/** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
-function plansOf(plan: Plan, speed: Differs): { plan: Plan; of: Course }[] {
-  // What evidence says of the speed is in the set-up already: it is not counted twice.
-  const setup = { ...plan.setup, evidence: [] }
-  return (allOf(speed) < LEAST_SPREAD ? [0] : SPEEDS.map(off => off * allOf(speed))).map(faster => {
-    const own = setup.motion.speed * Math.exp(faster)
-    const one = faster === 0 ? plan : planOf(withChanges(setup, [{ path: 'motion.speed', value: own }]))
-    const { moment, reference } = one.timing
-    const later = (priorOf(one)?.delay ?? 0) - (priorOf(plan)?.delay ?? 0)
-    return { plan: one, of: { speed: faster, later, unfolds: (moment ?? 0) - (reference ?? 0) } }
-  })
-}
-
-/** Paths of what speed and unfolding differ in. */
-const DIFFERENT = [
-  'motion.speedError',
-  'motion.speedSpread',
-  'moment.timeError',
-  'moment.timeSpread',
-  'subject.crackSpeedError',
-  'subject.crackSpeedSpread',
-]
-
-/** Where offsets are expected: at the plan's delay, as far off and scattered as what pictures do not tell is. */
-function expectedOf(plan: Plan, differs: boolean): Expected {
-  const window = Math.max(plan.keep.before + plan.keep.after, 1e-6)
-  const prior = priorOf(plan) ?? { delay: 0, uncertainty: window, scatter: window }
-  const whole = Math.hypot(prior.uncertainty, prior.scatter)
-  if (!differs) return { ...prior, whole }
-  const rest = withChanges(
-    { ...plan.setup, evidence: [] },
-    DIFFERENT.map(path => ({ path, value: 0 })),
-  )
-  return { ...prior, ...priorOf(planOf(rest)), delay: prior.delay, whole }
-}
-
 /**
  * Reads takes of a plan: compares each picture with what the plan predicts for instants before and after the moment.
  * The instants are made once for a plan, by the renderer; a reading takes a few milliseconds then.
@@ -167,12 +116,10 @@ export class TakeReader {
   constructor(readonly plan: Plan) {
     this.tells = placeTells(plan)
     // A place that the moment is told by does not care how things unfold.
-    this.speed = this.tells ? NOTHING : speedOf(plan.setup)
-    this.unfolding = this.tells ? NOTHING : unfoldingOf(plan.setup)
-    this.expected = expectedOf(plan, allOf(this.speed) + allOf(this.unfolding) > 0)
-    const { before, after } = plan.keep
-    const window = Math.max(before + after, 1e-6)
-    this.wanted = this.wantedFor(window)
+    this.speed = this.tells ? NONE : speedOf(plan.setup)
+    this.unfolding = this.tells ? NONE : unfoldingOf(plan.setup)
+    this.expected = expectedOf(plan, this.tells)
+    this.wanted = this.wantedFor(windowOf(plan))
   }
 
   private wantedFor(window: number): Wanted[] {

@@ -1,4 +1,5 @@
-import type { Course, Seen } from './instants'
+import type { Course, Differs, Expected } from './courses'
+import type { Seen } from './instants'
 
 /** What a picture says of each instant, beside the delay it was taken at. */
 export interface Take {
@@ -8,24 +9,6 @@ export interface Take {
   fits: readonly number[]
   /** s between which its offset lies by the log: early, on or late; null: not logged. */
   logged: readonly [from: number, to: number] | null
-}
-
-/**
- * Where offsets are expected: at which delay they are nothing, how sure that is and how takes scatter about it, beside
- * what speed and unfolding differ in.
- */
-export interface Expected {
-  delay: number
-  uncertainty: number
-  scatter: number
-  /** s that a take is off the moment whose delay is not known, all in all. */
-  whole: number
-}
-
-/** How much something differs from what is planned: for a whole run, and from take to take; natural logs. */
-export interface Differs {
-  error: number
-  spread: number
 }
 
 /** An instant as one way that things may go would have it. */

@@ -16,6 +16,7 @@ import {
   withReading,
 } from '~~/core'
 import { BENCH, TakeReader, frameOf } from '~~/core/lab'
+import { shrunk } from '~~/core/lab/take/small'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
 function photo(of: Plan, again?: Plan) {
@@ -109,4 +110,51 @@ test('what was read is kept with the take and is no setting', () => {
     ]),
   ).toEqual({ same: 1, of: 2 })
   expect(readingAgreement([{ verdict: 'on', settings: null }])).toBeNull()
+})
+
+test('one look is a quick tear seen a little early or a slow one seen far too early: the delay tells which', () => {
+  const tearing = plan(exerciseSetup(EXERCISES.find(one => one.id === 'balloon-click')!))
+  const moment = tearing.timing.moment!
+  // As far torn as the plan has it at 65 % of its time to the moment.
+  const look = photo({ ...tearing, timing: { ...tearing.timing, captured: 0.65 * moment } })
+  const read = new TakeReader(tearing)
+  // A tear so much slower is as far at 65 % of its own time: the light comes that long after the start.
+  const at = (slower: number) => {
+    read.forget()
+    const delay = dialOf(tearing)!.wanted + 0.65 * moment * slower - moment
+    return read.read(look, { id: 'a', delay, logged: {} })
+  }
+  const [quick, slow] = [at(0.8), at(1.8)]
+  expect(quick.verdict).toBe('on')
+  expect(quick.offset! * 1e3).toBeCloseTo(-0.35 * moment * 0.8 * 1e3, 1)
+  expect(slow.verdict).toBe('early')
+  expect(slow.offset! * 1e3).toBeCloseTo(-0.35 * moment * 1.8 * 1e3, 1)
+  expect(slow.sure).toBeGreaterThan(0.6)
+})
+
+test('made smaller a picture keeps its light and where it lies, to fractions of a pixel', () => {
+  const [width, height] = [361, 97]
+  const level = new Float32Array(width * height)
+  // A line two px wide, at 200 to 202 across and all the way down.
+  for (let y = 0; y < height; y++) level[y * width + 200] = level[y * width + 201] = 0.5
+  const { light } = shrunk(
+    { ...frameOf({ width, height, rgba: new Uint8ClampedArray(4 * width * height) }), level },
+    192,
+    64,
+  )
+  const total = light.reduce((a, b) => a + b, 0)
+  expect(total / (192 * 64)).toBeCloseTo((0.5 * 2) / width, 6)
+  const middle = light.reduce((sum, value, i) => sum + value * ((i % 192) + 0.5), 0) / total
+  expect(middle * (width / 192)).toBeGreaterThan(200)
+  expect(middle * (width / 192)).toBeLessThan(202)
+  expect(middle * (width / 192)).toBeCloseTo(201, 0)
+  // White that a file cannot hold is white; a row is as bright as any other.
+  const burnt = shrunk(
+    { ...frameOf({ width: 3, height: 3, rgba: new Uint8ClampedArray(36) }), level: new Float32Array(9).fill(5) },
+    2,
+    2,
+  )
+  expect([...burnt.light].map(value => Number(value.toFixed(6)))).toEqual([0.98, 0.98, 0.98, 0.98])
+  const rows = Array.from({ length: 64 }, (_, y) => light.slice(y * 192, (y + 1) * 192).reduce((a, b) => a + b, 0))
+  expect(Math.max(...rows) - Math.min(...rows)).toBeLessThan(1e-5)
 })

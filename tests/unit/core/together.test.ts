@@ -1,5 +1,6 @@
 import { seededRandom } from '~~/core/math/random'
-import type { Course, Seen } from '~~/core/lab/take/instants'
+import type { Course } from '~~/core/lab/take/courses'
+import type { Seen } from '~~/core/lab/take/instants'
 import { type Take, Together } from '~~/core/lab/take/together'
 
 const small = { width: 0, height: 0, light: new Float32Array(), roots: new Float32Array() }
