@@ -297,6 +297,34 @@ describe('the light comes too late', () => {
   })
 })
 
+describe('where no place does it, none is offered', () => {
+  const late = (recipe: Recipe, changes: Values, timing: Partial<Assessment['timing']> = {}) => {
+    const a = at(recipe, changes)
+    return offered(
+      negativeDelay({ ...a, timing: { ...a.timing, wanted: -0.002, ...timing }, keep: { ...a.keep, after: 0 } }),
+    ).map(([path]) => path)
+  }
+  test('before the start, where nothing moves, and to a hand', () => {
+    expect(late('projectile', {})).toContain('sensor.position')
+    expect(late('projectile', {}, { chainLatency: 1 })).not.toContain('sensor.position')
+    expect(late('balloon', { 'sensor.kind': 'beam' })).not.toContain('sensor.position')
+    expect(late('projectile', { 'sensor.kind': 'hand' })).not.toContain('sensor.position')
+    expect(late('projectile', { 'sensor.kind': 'contact' })).not.toContain('sensor.position')
+    // Sooner than the sound itself is there.
+    expect(late('projectile', { 'sensor.kind': 'sound', 'sensor.source': 'start' }, { moment: 0.0001 })).not.toContain(
+      'sensor.position',
+    )
+  })
+
+  test('to a microphone that is never reached', () => {
+    const a = at('projectile', { 'sensor.kind': 'sound', 'sensor.source': 'start' })
+    const waits = (sensed: number | null) =>
+      offered(delayTooLong({ ...a, timing: { ...a.timing, wanted: a.setup.controller.delayMaximum + 1, sensed } }))
+    expect(waits(null)).toEqual([])
+    expect(waits(a.timing.sensed)).toEqual([])
+  })
+})
+
 test('a wait longer than the controller’s longest, by half a step and more', () => {
   const a = at('drop', { 'controller.delayMaximum': 0.1, 'controller.delayStep': 0.001 })
   const wait = (wanted: number | null, moment: number | null = a.timing.moment) =>
