@@ -4,9 +4,12 @@ import { placeTells } from '../../run'
 import type { Course } from './courses'
 import { type Small, clipped, smallOf } from './small'
 
-/** px across at which takes are read, and those that place alone tells: a small thing flies through a wide frame. */
-const [WIDE, WIDER] = [96, 192]
-const PASSES = 2
+/**
+ * px across at which takes are read, and passes of light; finer where place alone tells: a small thing flies through a
+ * wide frame, and its own light is plenty.
+ */
+const USUAL = { width: 96, passes: 2 }
+const FINE = { width: 160, passes: 1 }
 
 /** The plan as it would be were the light to fall at a time, s after the action starts. */
 export function caughtAt(plan: Plan, time: number, places: (time: number) => number): Plan {
@@ -36,10 +39,10 @@ export const placesOf = (plan: Plan): ((time: number) => number) => followed(pla
 export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of'> {
   const { camera, subject, moment } = plan.setup
   const time = plan.timing.moment! + offset
-  const width = placeTells(plan) ? WIDER : WIDE
+  const { width, passes } = placeTells(plan) ? FINE : USUAL
   const height = Math.max(24, Math.round((width * camera.sensorHeight) / camera.sensorWidth))
   const film = new Film(sceneOf(caughtAt(plan, time, places)), width, height, 5)
-  for (let pass = 0; pass < PASSES; pass++) film.pass()
+  for (let pass = 0; pass < passes; pass++) film.pass()
   const light = new Float32Array(width * height)
   for (let i = 0; i < light.length; i++) {
     const [red, green, blue] = film.at(i % width, Math.floor(i / width))
