@@ -24,12 +24,14 @@ Object.assign(globalThis, { DOMPoint: Point })
 Object.assign(Element.prototype, { setPointerCapture: () => {} })
 Object.assign(SVGElement.prototype, { getScreenCTM: () => ({ inverse: () => null }) })
 /** Every drawing is as large. */
-class Sizes {
+class Sizes implements ResizeObserver {
   constructor(private readonly told: ResizeObserverCallback) {}
   observe(target: Element): void {
     const box = [{ inlineSize: 1000, blockSize: 300 }]
-    this.told([{ target, contentBoxSize: box } as unknown as ResizeObserverEntry], this as unknown as ResizeObserver)
+    const boxes = { borderBoxSize: box, contentBoxSize: box, devicePixelContentBoxSize: box }
+    this.told([{ target, contentRect: target.getBoundingClientRect(), ...boxes }], this)
   }
+  unobserve(): void {}
   disconnect(): void {}
 }
 Object.assign(globalThis, { ResizeObserver: Sizes })

@@ -12,12 +12,11 @@ export function at(recipe: Recipe, changes: Values = {}, parts: Parts = {}): Ass
     Object.entries(changes).map(([path, value]) => ({ path, value })),
   )
   const whole = assess(setup)
-  const merged: Record<string, unknown> = { ...whole }
   for (const [key, part] of Object.entries(parts)) {
     const was = whole[key as keyof Assessment]
-    merged[key] = typeof part === 'object' && part !== null ? { ...(was as object), ...part } : part
+    Object.assign(whole, { [key]: typeof part === 'object' && part !== null ? { ...(was as object), ...part } : part })
   }
-  return merged as unknown as Assessment
+  return whole
 }
 
 export const fixesOf = (draft: FindingDraft | null): readonly FixDraft[] =>

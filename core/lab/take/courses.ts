@@ -33,11 +33,12 @@ export interface Course {
 
 /** Speeds that are tried, standard deviations off, where the picture looks otherwise for each. */
 const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
-/** Less than this changes no look, natural log. */
-const LEAST_SPREAD = 0.02
+/** Less than this makes no difference, natural log. */
+export const LEAST_SPREAD = 0.02
 
 export const NONE: Differs = { error: 0, spread: 0 }
-const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)
+/** What differs from run to run and from take to take together. */
+export const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)
 
 /** How much faster than planned what changes the look with its speed may go. */
 export function speedOf({ motion, recipe }: Setup): Differs {

@@ -1,4 +1,4 @@
-import type { Course, Differs, Expected } from './courses'
+import { type Course, type Differs, type Expected, LEAST_SPREAD, allOf } from './courses'
 import type { Seen } from './instants'
 
 /** What a picture says of each instant, beside the delay it was taken at. */
@@ -41,8 +41,6 @@ const WRONG = 0.05
 const SQRT_2PI = Math.sqrt(2 * Math.PI)
 /** How things may unfold, standard deviations off. */
 const SCALES = Array.from({ length: 17 }, (_, i) => (i - 8) * 0.3)
-/** Less than this is no difference, natural log. */
-const NONE = 0.02
 
 const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0)
 const bell = (off: number, sd: number): number => (sd > 0 ? Math.exp(-0.5 * (off / sd) ** 2) : off === 0 ? 1 : 0)
@@ -70,8 +68,8 @@ export class Together {
    * @param unfolding how much slower they may unfold
    */
   constructor(seen: readonly Seen[], steps: readonly number[], expected: Expected, speed: Differs, unfolding: Differs) {
-    const whole = Math.hypot(unfolding.error, unfolding.spread)
-    const scales = whole < NONE ? [0] : SCALES.map(z => z * whole)
+    const whole = allOf(unfolding)
+    const scales = whole < LEAST_SPREAD ? [0] : SCALES.map(z => z * whole)
     this.ways = [...new Set(seen.map(one => one.of))].flatMap(of =>
       scales.map(slower => wayOf(seen, steps, of, slower)),
     )
@@ -85,7 +83,8 @@ export class Together {
       const all = this.ways.map(
         take => bell(take.speed - run.speed, speed.spread) * bell(take.slower - run.slower, unfolding.spread),
       )
-      return all.map(one => one / sum(all))
+      const whole = sum(all)
+      return all.map(one => one / whole)
     })
   }
 

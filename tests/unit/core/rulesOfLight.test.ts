@@ -460,7 +460,7 @@ describe('pops', () => {
   test('need as many units as take turns', () => {
     const a = pops({})
     const light = a.sequence.lights[0]!
-    const units = (needed: number, have: number, bound: typeof light.schedule.bound = 'recycle') => ({
+    const units = (needed: number, have: number, bound: typeof light.schedule.bound = 'recycle'): Assessment => ({
       ...a,
       sequence: {
         ...a.sequence,
@@ -469,18 +469,18 @@ describe('pops', () => {
           {
             ...light,
             units: have,
-            schedule: { ...light.schedule, bound, units: Array.from({ length: needed }, () => []) },
+            schedule: { ...light.schedule, bound, units: Array.from({ length: needed }, (): number[] => []) },
           },
         ],
       },
     })
-    expect(notEnoughUnits(units(3, 3) as unknown as Assessment)).toBeNull()
-    const told = notEnoughUnits(units(3, 2) as unknown as Assessment)!
+    expect(notEnoughUnits(units(3, 3))).toBeNull()
+    const told = notEnoughUnits(units(3, 2))!
     expect(valueOf(told, `flashes[${light.light}].relay`)).toBe(3)
     expect(told.figures.needed!.value).toBe(3)
     expect(paths(told).join()).toContain('interval')
     expect(told.reason).toMatch(/^It is ready again only after/)
-    const hot = notEnoughUnits(units(3, 2, 'heat') as unknown as Assessment)!
+    const hot = notEnoughUnits(units(3, 2, 'heat'))!
     expect(paths(hot).join()).not.toContain('interval')
     expect(hot.reason).toMatch(/^It would overheat/)
     expect(notEnoughUnits(alone)).toBeNull()
