@@ -143,6 +143,9 @@ function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSe
   return SOFT.has(head) ? faceShare({ distance, area: headWidth * headHeight, lobe: lobeOf(beamAngle) }) : 1
 }
 
+/** Of correct exposure: less is no light at all, as of one that is all but aimed away. */
+const NO_LIGHT = 2 ** -100
+
 /** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
 export function lightLevel(
   setup: Setup,
@@ -156,7 +159,8 @@ export function lightLevel(
     const share = nearShare(setup.flashes[i]!) * feathered(setup.flashes[i]!)
     return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
   }, 0)
-  return sum > 0 ? Math.log2(sum / effectiveAperture ** 2) : null
+  const level = sum / effectiveAperture ** 2
+  return level > NO_LIGHT ? Math.log2(level) : null
 }
 
 export function ambientExposure(setup: Setup, effectiveAperture: number): number {

@@ -9,6 +9,7 @@ import {
   ratedDuration,
   settingOutOfRange,
 } from './light'
+import { aimedAway } from './aimedAway'
 import { lightBlocked } from './blocked'
 import { evidenceSurprise } from './evidence'
 import { faceAway } from './face'
@@ -65,6 +66,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   'pops-unreached': neverReached,
   'pops-too-close': popsTooClose,
   'not-enough-units': notEnoughUnits,
+  'aimed-away': aimedAway,
   exposure,
   'light-blocked': lightBlocked,
   'ground-uneven': groundUneven,

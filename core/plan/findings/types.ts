@@ -71,6 +71,7 @@ export type FindingId =
   | 'rated-duration'
   | 'no-flash'
   | 'ambient'
+  | 'aimed-away'
   | 'exposure'
   | 'setting-out-of-range'
   | 'too-close'

@@ -212,7 +212,8 @@ test('no plan throws or holds a NaN or an infinity, whatever the schema lets thr
       const { setup: _, ...rest } = plan(randomSetup(seed))
       expect(notFinite(rest)).toEqual([])
     }),
-    { numRuns: runs(500) },
+    // A light feathered until next to nothing of it is left: its level was minus infinity.
+    { numRuns: runs(500), examples: [[378655482]] },
   )
 })
 

@@ -1,4 +1,4 @@
-import type { Recipe } from '~~/core'
+import { type Recipe, plan } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
 import {
   ambient,
@@ -12,6 +12,7 @@ import {
   ratedDuration,
   settingOutOfRange,
 } from '~~/core/plan/findings/light'
+import { aimedAway } from '~~/core/plan/findings/aimedAway'
 import {
   neverReached,
   notEnoughUnits,
@@ -497,5 +498,52 @@ describe('pops', () => {
     const idle = { ...a.setup, sequence: { ...a.setup.sequence, groups: [...groups, { ...groups[0]!, lights: [9] }] } }
     expect(offered(neverReached({ ...a, setup: idle }))).toEqual([[`sequence.groups[${groups.length}].lights[0]`, 0]])
     expect(offered(neverReached({ ...a, setup: { ...idle, flashes: [] } }))).toEqual([])
+  })
+})
+
+describe('lights aimed beside the subject', () => {
+  const beside = { 'flashes[0].aimAlong': -3, 'flashes[0].aimOut': 1, 'flashes[0].beamAngle': 0.2 }
+
+  test('one that leaves it without any light is told, and aimed back', () => {
+    const found = aimedAway(at('powder', beside, { exposure: { flash: null, front: [0] } }))!
+    expect(found).toMatchObject({ severity: 'error', title: 'No flash falls on the subject' })
+    expect(found.reason).toMatch(/^Key is aimed so far beside it/)
+    expect(found.paths).toEqual(['flashes[0].aimAlong'])
+    expect(fixesOf(found).map(({ label, changes }) => [label, changes])).toEqual([
+      [
+        'Aim Key at the subject',
+        ['aimAlong', 'aimAcross', 'aimOut'].map(key => ({ path: `flashes[0].${key}`, value: 0 })),
+      ],
+    ])
+  })
+
+  test('told only where no light is left, by flash, and of lights that are feathered', () => {
+    const none = { exposure: { flash: null, front: [0] } }
+    expect(aimedAway(at('powder', beside, { exposure: { flash: -90, front: [0] } }))).toBeNull()
+    expect(aimedAway(at('powder', {}, none))).toBeNull()
+    expect(aimedAway(at('powder', { ...beside, method: 'fast-shutter' }, none))).toBeNull()
+    // A ground light is aimed at the ground, beside whatever point of it.
+    expect(aimedAway(at('powder', { ...beside, 'flashes[0].role': 'ground' }, none))).toBeNull()
+  })
+
+  test('two of them are told, and aimed back, together', () => {
+    const found = aimedAway(
+      at(
+        'throw',
+        { 'flashes[0].aimAlong': 2, 'flashes[1].aimAcross': -2 },
+        { exposure: { flash: null, front: [0, 1] } },
+      ),
+    )!
+    expect(found.reason).toMatch(/^Each light that faces it is aimed so far beside/)
+    expect(found.paths).toEqual(['flashes[0].aimAlong', 'flashes[1].aimAlong'])
+    expect(fixesOf(found).map(fix => [fix.label, fix.changes.length])).toEqual([['Aim them at the subject', 6]])
+  })
+
+  test('in a plan: turned about it gives none; feathered a little it is only less', () => {
+    const told = (aimAlong: number) =>
+      plan(at('powder', { 'flashes[0].beamAngle': 0.1, 'flashes[0].aimAlong': aimAlong }).setup).findings.map(f => f.id)
+    expect(told(0)).not.toContain('aimed-away')
+    expect(told(60)).toContain('aimed-away')
+    expect(told(60)).not.toContain('exposure')
   })
 })
