@@ -31,7 +31,7 @@ export default defineConfig({
     storageState: { cookies: [ALL_INPUTS], origins: [] },
     trace: 'on-first-retry',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-gpu',

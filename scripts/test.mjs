@@ -9,7 +9,7 @@ import { needBuild, needModules } from './lib/build.mjs'
 import { localDatabase } from './lib/database.mjs'
 import { choosePort, end } from './lib/processes.mjs'
 import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.mjs'
-import { Stop, needNode, needPackages, run, say } from './lib/system.mjs'
+import { Stop, needBrowser, needNode, needPackages, run, say } from './lib/system.mjs'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const PARTS = ['lint', 'types', 'unit', 'services', 'e2e', 'start']
@@ -29,6 +29,7 @@ const SECRET = 'only-for-tests-'.repeat(3)
 const failed = /** @type {string[]} */ ([])
 let passes = 0
 let failures = 0
+let browser = ''
 const seconds = (/** @type {number} */ since) => ((Date.now() - since) / 1000).toFixed(0)
 /** @param {string} name @param {string} command @param {string[]} args @param {Record<string, string>} [env] */
 function step(name, command, args, env) {
@@ -86,8 +87,8 @@ async function main() {
   needNode(20, 19)
   needPackages({
     ...(process.env.DATABASE_URL ? {} : { 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' }),
-    ...(wanted('e2e') ? { chromium: 'chromium' } : {}),
   })
+  if (wanted('e2e')) browser = needBrowser()
   needModules()
   mkdirSync('.data/test', { recursive: true })
 
@@ -177,7 +178,7 @@ async function withDatabase() {
 
 /** @param {Awaited<ReturnType<typeof side>>[]} sides */
 async function pages(sides) {
-  const env = { PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json', ...EAGER }
+  const env = { PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json', CHROMIUM: browser, ...EAGER }
   for (const each of sides) Object.assign(env, await each.serve())
   rmSync('.data/test/playwright.json', { force: true })
   const chosen = asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))

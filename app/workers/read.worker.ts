@@ -1,5 +1,14 @@
 import { type Setup, plan } from '~~/core'
-import { BENCH, BENCH_CAMERA, type OfRun, STANDARD, type TakeReading, TakeReader, frameOf } from '~~/core/lab'
+import {
+  BENCH,
+  BENCH_CAMERA,
+  type OfRun,
+  STANDARD,
+  type TakeReading,
+  TakeReader,
+  frameOf,
+  readingOf,
+} from '~~/core/lab'
 import { answering } from './answering'
 
 /** A set-up whose takes are to be read, or a picture of one. */
@@ -18,7 +27,7 @@ let known = ''
 let going = false
 
 function readerFor(setup: Setup): TakeReader {
-  const now = JSON.stringify(setup)
+  const now = readingOf(setup)
   if (!reader || now !== known) {
     known = now
     reader = new TakeReader(plan(setup))

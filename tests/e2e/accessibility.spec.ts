@@ -5,9 +5,13 @@ import { brightestOfOtherHues, openDemo, openNewSetup } from './helpers'
 
 type Look = 'work' | 'safelight'
 
-/** Serious violations; the safelight differs from the work light in nothing but its colours. */
-async function serious(page: import('@playwright/test').Page, look: Look): Promise<string[]> {
-  const builder = new AxeBuilder({ page })
+/**
+ * Serious violations, on the page or within a part of it; the safelight differs from the work light in nothing but its
+ * colours.
+ */
+async function serious(page: import('@playwright/test').Page, look: Look, within?: string): Promise<string[]> {
+  const whole = new AxeBuilder({ page })
+  const builder = within ? whole.include(within) : whole
   const { violations } = await (
     look === 'work' ? builder : builder.withRules(['color-contrast', 'link-in-text-block'])
   ).analyze()
@@ -40,9 +44,10 @@ for (const look of ['work', 'safelight'] as const) {
     expect(await serious(page, look)).toEqual([])
 
     await openNewSetup(page)
+    expect(await serious(page, look)).toEqual([])
     for (const tab of ['Findings', 'Figures', 'Methods', 'Tests', 'Lists', 'Takes']) {
       await page.getByRole('tab', { name: tab }).click()
-      expect(await serious(page, look), tab).toEqual([])
+      expect(await serious(page, look, '#side-panel'), tab).toEqual([])
     }
     // Why a figure is what it is, opened.
     await page.getByTestId('delay').getByRole('button').click()

@@ -21,11 +21,14 @@ const {
   plan,
   delay,
   take = null,
+  reads = true,
 } = defineProps<{
   plan: Plan
   /** s dialled for it; null where nothing is dialled. */
   delay: number | null
   take?: TakeRecord | null
+  /** Whether the picture is read on this device: another's may be the one that judges. */
+  reads?: boolean
 }>()
 const emit = defineEmits<{ judge: [TakeJudgement] }>()
 const { show } = useNumbers()
@@ -72,7 +75,7 @@ function ofRun(): OfRun | null {
 }
 const { reading, busy, failed } = useTakeReading(
   () => plan,
-  () => picture.value,
+  () => (reads ? picture.value : null),
   ofRun,
 )
 const agreement = computed(() => readingAgreement(takes.takes))

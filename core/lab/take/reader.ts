@@ -1,20 +1,12 @@
 import type { Plan } from '../../plan'
 import { type LoggedTake, placeTells } from '../../run'
 import { normalCdf } from '../../math/normal'
+import type { Setup } from '../../setup/types'
 import type { Frame } from '../types'
 import { doubleOf } from './double'
-import {
-  type Course,
-  type Differs,
-  type Expected,
-  NONE,
-  expectedOf,
-  plansOf,
-  speedOf,
-  unfoldingOf,
-  windowOf,
-} from './courses'
-import { type Seen, placesOf, seenAt } from './instants'
+import { type Differs, type Expected, NONE, expectedOf, speedOf, unfoldingOf, windowOf } from './courses'
+import { Gallery } from './gallery'
+import type { Seen } from './instants'
 import { type Small, dimmed, shrunk } from './small'
 import { type State, Together } from './together'
 import { unlikeOf } from './unlike'
@@ -80,14 +72,6 @@ function fitOf(picture: Small, seen: Small): Fit {
 
 const meanLight = ({ light }: Small): number => light.reduce((a, b) => a + b, 0) / light.length
 
-/** One instant that is to be looked at: of which plan, at what offset. */
-interface Wanted {
-  plan: Plan
-  places: (time: number) => number
-  offset: number
-  of: Course
-}
-
 /** Which take a picture is of, for what the takes of a run say of each other. */
 export interface OfRun {
   /** Its own name among them, and s dialled. */
@@ -98,13 +82,18 @@ export interface OfRun {
 }
 type LoggedVerdict = LoggedTake['verdict']
 
+/** What a reader is the same for, as text: all of a set-up but what is said, ticked off and counted beside it. */
+export const readingOf = (setup: Setup): string => {
+  const { name: _n, notes: _t, lists: _l, crew: _c, goal: _g, tests: _s, ...bears } = setup
+  return JSON.stringify(bears)
+}
+
 /**
  * Reads takes of a plan: compares each picture with what the plan predicts for instants before and after the moment.
  * The instants are made once for a plan, by the renderer; a reading takes a few milliseconds then.
  */
 export class TakeReader {
-  private readonly seen: Seen[] = []
-  private readonly wanted: Wanted[]
+  private readonly gallery: Gallery
   private readonly tells: boolean
   private readonly speed: Differs
   private readonly unfolding: Differs
@@ -119,35 +108,27 @@ export class TakeReader {
     this.speed = this.tells ? NONE : speedOf(plan.setup)
     this.unfolding = this.tells ? NONE : unfoldingOf(plan.setup)
     this.expected = expectedOf(plan, this.tells)
-    this.wanted = this.wantedFor(windowOf(plan))
+    this.gallery = new Gallery(plan, this.speed, this.offsetsFor(windowOf(plan)))
   }
 
-  private wantedFor(window: number): Wanted[] {
-    if (this.plan.timing.moment === null) return []
+  private offsetsFor(window: number): number[] {
+    if (!this.tells) return offsetsOf(3 * Math.max(window, this.expected.whole), window, INSTANTS)
     const half = (0.55 * this.plan.optics.fieldWidth) / Math.max(this.plan.alongSpeed, 1e-9)
-    const offsets = this.tells
-      ? Array.from({ length: 2 * PLACES + 1 }, (_, i) => (i / PLACES - 1) * half)
-      : offsetsOf(3 * Math.max(window, this.expected.whole), window, INSTANTS)
-    return plansOf(this.plan, this.speed)
-      .filter(({ plan }) => plan.timing.moment !== null)
-      .flatMap(({ plan, of }) => {
-        const places = placesOf(plan)
-        return offsets.map(offset => ({ plan, places, offset, of }))
-      })
+    return Array.from({ length: 2 * PLACES + 1 }, (_, i) => (i / PLACES - 1) * half)
+  }
+
+  private get seen(): readonly Seen[] {
+    return this.gallery.seen
   }
 
   /** Share of the instants that are ready, 0 to 1. */
   get ready(): number {
-    return this.wanted.length === 0 ? 1 : this.seen.length / this.wanted.length
+    return this.gallery.ready
   }
 
   /** Makes one more instant ready. @returns whether all are */
   prepare(): boolean {
-    const next = this.wanted[this.seen.length]
-    if (next) {
-      this.seen.push({ ...seenAt(next.plan, next.offset, next.places), of: next.of })
-    }
-    return this.seen.length >= this.wanted.length
+    return this.gallery.prepare()
   }
 
   /** Another run begins: what was read of this one says nothing of it. */
@@ -173,14 +154,21 @@ export class TakeReader {
 
   /** How each instant goes with a picture, its light brought to the picture's first. */
   private fitsOf(picture: Small): Fit[] {
-    const first = this.seen.map(({ small }) => fitOf(picture, small))
+    const first = this.eachSeen(small => fitOf(picture, small))
     const best = first.reduce((a, b) => (a.rest <= b.rest ? a : b))
     if (Math.abs(Math.log2(best.gain)) < 0.15) return first
     // Where white was cut off, more or less light is not the same picture brighter.
-    return this.seen.map(({ small }) => {
+    return this.eachSeen(small => {
       const fit = fitOf(picture, dimmed(small, best.gain))
       return { gain: fit.gain * best.gain, rest: fit.rest }
     })
+  }
+
+  /** Something of each instant, worked out once for those that share a picture. */
+  private eachSeen(of: (small: Small) => Fit): Fit[] {
+    const known = new Map<Small, Fit>()
+    for (const { small } of this.seen) if (!known.has(small)) known.set(small, of(small))
+    return this.seen.map(({ small }) => known.get(small)!)
   }
 
   private told(picture: Small, fits: readonly Fit[], take: OfRun | null): TakeReading {

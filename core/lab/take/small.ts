@@ -21,6 +21,10 @@ export const smallOf = (width: number, height: number, light: Float32Array): Sma
   roots: blurred(light, width, height, 1).map(value => Math.sqrt(Math.max(0, value))),
 })
 
+/** How far two pictures are apart: the sum of squares of what their roots of light differ by. */
+export const apart = (one: Small, other: Small): number =>
+  one.roots.reduce((total, root, i) => total + (root - other.roots[i]!) ** 2, 0)
+
 /** What each pixel of a side takes of the pixels of a longer one: the first, and how much of each from it on. */
 function shares(from: number, to: number): { first: number; parts: number[] }[] {
   const size = from / to

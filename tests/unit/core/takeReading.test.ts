@@ -2,10 +2,12 @@ import {
   EXERCISES,
   Film,
   type Plan,
+  type Recipe,
   dialOf,
   exerciseRig,
   exerciseSetup,
   fireRig,
+  newSetup,
   pictureOf,
   plan,
   readingAgreement,
@@ -13,9 +15,11 @@ import {
   developed,
   differingSettings,
   settingsOf,
+  withChanges,
   withReading,
 } from '~~/core'
-import { BENCH, TakeReader, frameOf } from '~~/core/lab'
+import { BENCH, TakeReader, frameOf, readingOf } from '~~/core/lab'
+import { Gallery } from '~~/core/lab/take/gallery'
 import { shrunk } from '~~/core/lab/take/small'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
@@ -157,4 +161,37 @@ test('made smaller a picture keeps its light and where it lies, to fractions of 
   expect([...burnt.light].map(value => Number(value.toFixed(6)))).toEqual([0.98, 0.98, 0.98, 0.98])
   const rows = Array.from({ length: 64 }, (_, y) => light.slice(y * 192, (y + 1) * 192).reduce((a, b) => a + b, 0))
   expect(Math.max(...rows) - Math.min(...rows)).toBeLessThan(1e-5)
+})
+
+test('a course that looks as planned shares the plan’s pictures; one that does not has its own', () => {
+  const picturesOf = (recipe: Recipe, faster: number) => {
+    const one = plan(newSetup(recipe))
+    const gallery = new Gallery(one, { error: faster, spread: 0 }, [-0.06, -0.03, 0, 0.03, 0.06])
+    let made = 0
+    while (!gallery.prepare()) made++
+    expect(made).toBe(faster > 0 ? 24 : 4)
+    expect(gallery.ready).toBe(1)
+    const courses = new Set(gallery.seen.map(seen => seen.of.speed))
+    const offsets = [...courses].map(speed =>
+      gallery.seen.flatMap(seen => (seen.of.speed === speed ? seen.offset : [])),
+    )
+    expect(offsets).toEqual([...courses].map(() => [-0.06, -0.03, 0, 0.03, 0.06]))
+    return new Set(gallery.seen.map(seen => seen.small)).size
+  }
+  // A stream a tenth quicker has filled the glass as far; a handful of chalk is elsewhere.
+  expect(picturesOf('pour', 0.1)).toBe(5)
+  expect(picturesOf('powder', 0.3)).toBe(25)
+  expect(picturesOf('powder', 0)).toBe(5)
+})
+
+test('what is ticked off or said beside a set-up makes nothing anew; what is seen does', () => {
+  const noted = withChanges(setup, [
+    { path: 'notes', value: 'Glass wiped' },
+    { path: 'goal.keepers', value: 9 },
+    { path: 'tests.black.outcome', value: 'passed' },
+  ])
+  expect(noted.notes).not.toBe(setup.notes)
+  expect(readingOf(noted)).toBe(readingOf(setup))
+  for (const path of ['picture.aperture', 'flashes[0].distance', 'motion.speedError', 'delay'])
+    expect(readingOf(withChanges(setup, [{ path, value: 0.97 }]))).not.toBe(readingOf(setup))
 })

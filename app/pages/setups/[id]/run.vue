@@ -75,8 +75,6 @@ const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
 const plan = computed(() => store.plan)
-// What takes are compared with is made ready while the first is prepared.
-watch(setup, now => now && prepareReading(now), { immediate: true })
 const acknowledged = computed(
   () =>
     setup.value !== null &&
@@ -89,6 +87,16 @@ const step = computed(() => steps.value[at.value])
 const roles = computed(() => rolesOf(steps.value))
 const role = ref('')
 const mine = (r: string): boolean => role.value === '' || role.value === r
+
+/** Pictures are read where they are judged: what they are compared with is made ready while the first is prepared. */
+const judges = computed(() => steps.value.some(({ id: step, role: whose }) => step === 'judge' && mine(whose)))
+watch(
+  [setup, () => acknowledged.value && judges.value],
+  ([now, here]) => {
+    if (now && here) prepareReading(now)
+  },
+  { immediate: true },
+)
 
 // ── search ──
 const follow = ref(false)
@@ -353,7 +361,7 @@ usePageKeys(event => {
 
         <RunLatestPicture v-if="step.id === 'reset'" :plan="plan" />
         <template v-if="step.id === 'judge'">
-          <RunJudgeTake :plan="plan" :delay="delay" @judge="judge" />
+          <RunJudgeTake :plan="plan" :delay="delay" :reads="judges" @judge="judge" />
         </template>
         <template v-else>
           <ul v-if="step.id === 'reset'" class="text-left text-[15px]">
