@@ -2,6 +2,7 @@ export { BENCH, BENCH_CAMERA, STANDARD, factorFor, frameOf } from './frame/decod
 export { CLOCK, CLOCK_BITS, cellAt, grayOf } from './frame/clock'
 export * from './give'
 export * from './take/reader'
+export type { TakeReading } from './take/reading'
 export * from './tools'
 export { traceOf, traceOfSound } from './trace/columns'
 export * from './types'

@@ -5,6 +5,14 @@ import type { Instant, Scene } from './scene'
 import { Tracer } from './trace'
 import type { Hit, Shift } from './world'
 
+/** Where a part lies in a whole picture, px: its corner, and how large the whole is. */
+export interface PartOf {
+  left: number
+  top: number
+  wide: number
+  tall: number
+}
+
 /**
  * A picture of a scene that gets better with every pass over it: linear light, 0.18 for an 18 % card exposed
  * correctly. The same scene, size and seed give the same picture.
@@ -29,6 +37,8 @@ export class Film {
     readonly width: number,
     readonly height: number,
     private readonly seed = 1,
+    /** Left out: it is the whole picture. */
+    private readonly of: PartOf = { left: 0, top: 0, wide: width, tall: height },
   ) {
     this.sums = new Float32Array(width * height * 3)
     this.tracer = new Tracer(scene, this.numbers)
@@ -63,8 +73,9 @@ export class Film {
     const pixel = y * this.width + x
     numbers.start(pixel, this.passes, this.seed)
     const { view } = scene
-    let px = ((x + numbers.at(PIXEL)) / this.width - 0.5) * view.fieldWidth
-    let py = (0.5 - (y + numbers.at(PIXEL + 1)) / this.height) * view.fieldHeight
+    const { left, top, wide, tall } = this.of
+    let px = ((left + x + numbers.at(PIXEL)) / wide - 0.5) * view.fieldWidth
+    let py = (0.5 - (top + y + numbers.at(PIXEL + 1)) / tall) * view.fieldHeight
     if (view.spread > 0) {
       const far = view.spread * Math.sqrt(-2 * Math.log(1 - numbers.at(BLUR)))
       const turn = 2 * Math.PI * numbers.at(BLUR + 1)

@@ -28,7 +28,7 @@ const headline = computed(() => {
 })
 const parts = computed(() => {
   if (!reading) return []
-  const { past, pastError, offset, offsetError, stops, double } = reading
+  const { past, pastError, offset, offsetError, stops, double, streak, streakError } = reading
   const mm = (value: number, figures = 3): string => show(value, 'length', { unit: 'mm', figures })
   return [
     ...(past !== null && Math.abs(past) < plan.optics.fieldWidth / 2
@@ -37,6 +37,11 @@ const parts = computed(() => {
         ? [`${show(offset, 'time')} from the moment ± ${show(offsetError ?? 0, 'time', { figures: 2 })}`]
         : []),
     ...(stops === null ? [] : [`light ${show(stops, 'stops', { figures: 2 })}`]),
+    ...(streak === null
+      ? []
+      : [
+          `streak ${show(streak, 'number', { figures: 2 })} × the plan ± ${show(streakError ?? 0, 'number', { figures: 1 })}`,
+        ]),
     ...(double === null ? [] : ['double']),
   ]
 })

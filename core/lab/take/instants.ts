@@ -2,7 +2,7 @@ import { Film, sceneOf } from '../../render'
 import { type Plan, dragOf, followed } from '../../plan'
 import { placeTells } from '../../run'
 import type { Course } from './courses'
-import { type Small, clipped, smallOf } from './small'
+import { type Small, filmed } from './small'
 
 /**
  * px across at which takes are read, and passes of light; finer where place alone tells: a small thing flies through a
@@ -43,11 +43,6 @@ export function seenAt(plan: Plan, offset: number, places: (time: number) => num
   const height = Math.max(24, Math.round((width * camera.sensorHeight) / camera.sensorWidth))
   const film = new Film(sceneOf(caughtAt(plan, time, places)), width, height, 5)
   for (let pass = 0; pass < passes; pass++) film.pass()
-  const light = new Float32Array(width * height)
-  for (let i = 0; i < light.length; i++) {
-    const [red, green, blue] = film.at(i % width, Math.floor(i / width))
-    light[i] = clipped(0.2126 * red + 0.7152 * green + 0.0722 * blue)
-  }
   const past = plan.setup.motion.kind === 'still' ? null : places(time) - subject.distance - moment.offset
-  return { offset, past, small: smallOf(width, height, light) }
+  return { offset, past, small: filmed(film) }
 }

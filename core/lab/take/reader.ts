@@ -8,38 +8,17 @@ import { type Differs, type Expected, NONE, expectedOf, speedOf, unfoldingOf, wi
 import { Gallery } from './gallery'
 import type { Seen } from './instants'
 import { type Small, dimmed, shrunk } from './small'
+import { lookedCloser } from './nearer'
+import { Plain, Spots } from './spots'
 import { type State, Together } from './together'
+import { type Coarse, type TakeReading, STRANGE, dark, nothing, spotted } from './reading'
 import { unlikeOf } from './unlike'
-
-/** How a take looks to have come out: a proposal, never a verdict. */
-export interface TakeReading {
-  verdict: 'early' | 'on' | 'late' | 'missed' | 'misfire' | null
-  /** Chance that the verdict is right, 0 to 1, as far as the picture tells. */
-  sure: number
-  /** s from the moment, + = late, with its standard error; null: the picture does not tell. */
-  offset: number | null
-  offsetError: number | null
-  /** m past the mark with its standard error; null where place tells nothing. */
-  past: number | null
-  pastError: number | null
-  /** Stops of light against the plan. */
-  stops: number | null
-  /** Share of light that a second pop has of the first; null: there is none. */
-  double: number | null
-  /** How little the plan has of what stands out in the picture: 0 all of it, 1 none. */
-  unlike: number
-  /** What was seen, and what to do about it. */
-  reasons: string[]
-}
 
 /** Instants to either side of the moment, and of a travel that tells its own place. */
 const INSTANTS = 16
 const PLACES = 40
 /** Light below which nothing fell on the scene, against the plan; stops. */
 const UNLIT = -5
-/** More unlike than this the plan is not in the picture. */
-const STRANGE = 0.9
-const TOSSED = 'A toss passes each place twice: one picture does not tell early from late.'
 /** Parts of a picture that tell independently of each other: chances of played takes came true with about so many. */
 const PARTS = 12
 /** Takes of a run that are looked at beside a new one. */
@@ -99,6 +78,7 @@ export class TakeReader {
   private readonly unfolding: Differs
   private readonly expected: Expected
   private all: Together | null = null
+  private spots: Spots | null = null
   /** Pictures read before, by their takes. */
   private readonly before = new Map<string, { delay: number; fits: number[] }>()
 
@@ -134,6 +114,7 @@ export class TakeReader {
   /** Another run begins: what was read of this one says nothing of it. */
   forget(): void {
     this.before.clear()
+    this.spots?.forget()
   }
 
   /**
@@ -149,7 +130,9 @@ export class TakeReader {
     const usual = meanLight(this.seen[Math.floor(this.seen.length / 2)]!.small)
     const stops = Math.log2(Math.max(meanLight(picture), 1e-9) / usual)
     if (stops < UNLIT) return dark(stops)
-    return this.told(picture, this.fitsOf(picture), take)
+    const reading = lookedCloser(frame, this.plan, this.told(picture, this.fitsOf(picture), take))
+    const spots = take ? this.spotsOf.look(take.id, frame) : []
+    return { ...reading, reasons: [...reading.reasons, ...spotted(spots)] }
   }
 
   /** How each instant goes with a picture, its light brought to the picture's first. */
@@ -171,7 +154,7 @@ export class TakeReader {
     return this.seen.map(({ small }) => known.get(small)!)
   }
 
-  private told(picture: Small, fits: readonly Fit[], take: OfRun | null): TakeReading {
+  private told(picture: Small, fits: readonly Fit[], take: OfRun | null): Coarse {
     const { seen } = this
     const least = fits.reduce((a, b) => (a.rest <= b.rest ? a : b))
     const at = fits.indexOf(least)
@@ -210,8 +193,12 @@ export class TakeReader {
       stops,
       double,
       unlike,
-      reasons: [...(this.plan.setup.motion.kind === 'toss' ? [TOSSED] : []), ...reasonsOf(stops, double, unlike)],
     }
+  }
+
+  /** What stays where the plan has nothing; made once all instants are ready. */
+  private get spotsOf(): Spots {
+    return (this.spots ??= new Spots(new Plain([...new Set(this.seen.map(({ small }) => small))])))
   }
 
   /** What the instants are states of; made once all are ready. */
@@ -299,31 +286,3 @@ export class TakeReader {
 
 const best = <K extends string>(of: Record<K, number>): [K, number] =>
   (Object.entries(of) as [K, number][]).reduce((a, b) => (a[1] >= b[1] ? a : b))
-
-const nothing = (why: string): TakeReading => ({
-  verdict: null,
-  sure: 0,
-  offset: null,
-  offsetError: null,
-  past: null,
-  pastError: null,
-  stops: null,
-  double: null,
-  unlike: 1,
-  reasons: [why],
-})
-const dark = (stops: number): TakeReading => ({
-  ...nothing('No light fell: did it trigger, and were the flashes ready?'),
-  verdict: 'misfire',
-  sure: 0.97,
-  stops,
-})
-
-function reasonsOf(stops: number, double: number | null, unlike: number): string[] {
-  return [
-    ...(unlike > STRANGE ? ['Unlike the plan at any instant: is it this set-up’s picture, framed as planned?'] : []),
-    ...(double === null ? [] : ['Double light: make the hold-off longer than the bounce.']),
-    ...(double === null && stops > 0.5 ? ['Brighter than planned: was a light moved, or its power changed?'] : []),
-    ...(stops < -0.5 ? ['Darker than planned: did every light fire, at the power planned?'] : []),
-  ]
-}

@@ -1,4 +1,5 @@
 import { blurred } from '../frame/blurred'
+import type { Film } from '../../render'
 import type { Frame } from '../types'
 
 /** White of a file: what is brighter is not told apart. */
@@ -54,6 +55,17 @@ export function shrunk(frame: Frame, width: number, height: number): Small {
       light[y * width + x] = total
     }),
   )
+  return smallOf(width, height, light)
+}
+
+/** A computed picture, so many times as bright, as a file would hold it. */
+export function filmed(film: Film, gain = 1): Small {
+  const { width, height } = film
+  const light = new Float32Array(width * height)
+  for (let i = 0; i < light.length; i++) {
+    const [red, green, blue] = film.at(i % width, Math.floor(i / width))
+    light[i] = clipped(gain * (0.2126 * red + 0.7152 * green + 0.0722 * blue))
+  }
   return smallOf(width, height, light)
 }
 
