@@ -19,7 +19,7 @@ import { BENCH, type Frame, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLa
 import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
-/** Tools by name; left out: all of them, and takes. */
+/** Tools by name, `takes`, or exercises whose takes are read; left out: all of them. */
 const ONLY = process.env.LAB_TOOLS?.split(',')
 const [RIGS, SHOTS] = [Number(process.env.LAB_RIGS ?? 8), 8]
 /** Figures whose error is told in their own unit, with what makes it readable; the others as a share. */
@@ -99,7 +99,7 @@ function takes(): void {
     '\n| exercise | verdict right | where surer than 60 % | place, rms mm | within 2 mm | where told so | ms a take |',
   )
   console.log('|---|---|---|---|---|---|---|')
-  for (const exercise of EXERCISES) {
+  for (const exercise of EXERCISES.filter(({ id }) => !ONLY || ONLY.includes('takes') || ONLY.includes(id))) {
     const setup = exerciseSetup(exercise)
     const planned = plan(setup)
     const reader = readerOf(planned)
@@ -145,5 +145,5 @@ export function labBench(): void {
   console.log('|---|---|---|---|---|---|---|---|')
   for (const tool of LAB_TOOLS)
     if (!ONLY || ONLY.includes(tool.id)) for (const line of coverageOf(tool)) console.log(line)
-  if (!ONLY || ONLY.includes('takes')) takes()
+  takes()
 }

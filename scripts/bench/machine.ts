@@ -1,5 +1,5 @@
 import { EXERCISES, exerciseRig, exerciseSetup, placeTells, plan } from '../../core'
-import { type Judge, perfectJudge, playRig } from '../../core/rehearsal/play'
+import { type Judge, perfectJudge, playRig, seenAs } from '../../core/rehearsal/play'
 import { mean, photo, readerOf } from './lab'
 
 const MACHINE_RIGS = Number(process.env.LAB_RIGS ?? 200)
@@ -10,14 +10,14 @@ const ONLY = process.env.LAB_TOOLS?.split(',')
 
 /** Takes to the first keeper, each judged from its picture by the machine, beside somebody who makes no mistake. */
 export function machineBench(): void {
-  console.log('| exercise | rigs | judged by machine | without mistake | left to a person | not found |')
-  console.log('|---|---|---|---|---|---|')
+  console.log('| exercise | rigs | judged by machine | without mistake | left to a person | not found | read right |')
+  console.log('|---|---|---|---|---|---|---|')
   for (const exercise of EXERCISES.filter(({ id }) => !ONLY || ONLY.includes(id))) {
     const setup = exerciseSetup(exercise)
     const planned = plan(setup)
     const reader = readerOf(planned)
     const perfect = perfectJudge(placeTells(planned))
-    let [asked, left, lost] = [0, 0, 0]
+    let [asked, left, lost, right] = [0, 0, 0, 0]
     const [machine, person]: [number[], number[]] = [[], []]
     for (let r = 1; r <= MACHINE_RIGS; r++) {
       const rig = exerciseRig(exercise, r)
@@ -27,6 +27,7 @@ export function machineBench(): void {
         const take = { id: String(shot.number), delay: shot.conditions.delay, logged: {} }
         const { verdict, past, sure } = reader.read(photo(rig, setup, shot), take)
         asked++
+        if (verdict === shot.verdict || verdict === seenAs(shot)) right++
         if (verdict === null || sure < SURE) {
           left++
           return perfect(shot)
@@ -41,6 +42,8 @@ export function machineBench(): void {
       person.push(seen!.first ?? 30)
     }
     const means = `${mean(machine).toFixed(2)} | ${mean(person).toFixed(2)}`
-    console.log(`| ${exercise.id} | ${MACHINE_RIGS} | ${means} | ${left} of ${asked} | ${lost} |`)
+    console.log(
+      `| ${exercise.id} | ${MACHINE_RIGS} | ${means} | ${left} of ${asked} | ${lost} | ${right} of ${asked} |`,
+    )
   }
 }

@@ -40,7 +40,8 @@ const parts = computed(() => {
     ...(streak === null
       ? []
       : [
-          `streak ${show(streak, 'number', { figures: 2 })} × the plan ± ${show(streakError ?? 0, 'number', { figures: 1 })}`,
+          `streak ${show(streak, 'number', { figures: 2 })} × planned ± ` +
+            show(streakError ?? 0, 'number', { figures: 1 }),
         ]),
     ...(double === null ? [] : ['double']),
   ]
@@ -57,7 +58,9 @@ const parts = computed(() => {
   >
     <p>
       <span class="text-[12px]">read: </span><b>{{ headline }}</b>
-      <span v-if="parts.length > 0" class="text-[13px]"> · {{ parts.join(' · ') }}</span>
+      <span v-for="part in parts" :key="part" class="text-[13px]">
+        · <span class="whitespace-nowrap">{{ part }}</span></span
+      >
     </p>
     <p v-for="reason in reading?.reasons ?? []" :key="reason" class="text-[13px]">{{ reason }}</p>
     <div v-if="reading?.verdict" class="flex flex-wrap items-center justify-center gap-2">

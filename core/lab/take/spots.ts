@@ -10,7 +10,7 @@ const TAKES = 3
 const LEAST = 3
 const STANDS = 0.2
 /** A place is not plain where the plan's light, as a root, differs so much between neighbours or from time to time. */
-const UNEVEN = 0.15
+const UNEVEN = 0.1
 const CHANGES = 0.1
 const DARK = 0.05
 /** Several in a row or column are the parts of an edge: share of the picture. */

@@ -19,6 +19,8 @@ const MOST = 26
 const PASSES = 3
 /** Pixels in a row that go wrong together. */
 const TOGETHER = 3
+/** How far streaks are off the plan beforehand, standard deviation of the natural log: powers are mostly as planned. */
+const USUAL = 0.7
 /** Least standard error, share: what the plan does not draw. */
 const LEAST = 0.15
 
@@ -56,11 +58,13 @@ export function streakedOf(frame: Frame, plan: Plan, offset: number, gain: numbe
   )
 }
 
-/** Mean and standard error of what is tried, by what each leaves. */
+/** Mean and standard error of what is tried, by what each leaves and how likely it was beforehand. */
 function likeliest(rests: readonly number[], { wide }: Part): Streaked {
   const least = Math.min(...rests)
   const noise = Math.max(1e-9, (least * TOGETHER) / wide)
-  const weights = rests.map(rest => Math.exp(-(rest - least) / (2 * noise)))
+  const weights = rests.map((rest, i) =>
+    Math.exp(-(rest - least) / (2 * noise) - 0.5 * (Math.log(TRIED[i]!) / USUAL) ** 2),
+  )
   const whole = weights.reduce((a, b) => a + b, 0)
   const ln = weights.reduce((total, weight, i) => total + weight * Math.log(TRIED[i]!), 0) / whole
   const spread = Math.sqrt(weights.reduce((total, w, i) => total + w * (Math.log(TRIED[i]!) - ln) ** 2, 0) / whole)

@@ -1,5 +1,7 @@
-import type { Recipe } from '~~/core'
+import { type Recipe, assess, evidenceOf, newSetup, withChanges } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
+import { evidenceSurprise } from '~~/core/plan/findings/evidence'
+import { faceAway } from '~~/core/plan/findings/face'
 import { burstBuffer, burstRecycle, catchBehind, coarseStep, coarseStepOf, spread } from '~~/core/plan/findings/run'
 import {
   beamTooShort,
@@ -465,5 +467,76 @@ describe('the sensor', () => {
     expect(deep(0.002, { 'moment.model': 'cavity' })?.id).toBe('pool-shallow')
     const a = at('drop', { 'subject.liquidDepth': 0.002, 'moment.model': 'splash' })
     expect(poolShallow({ ...a, timing: { ...a.timing, impact: null } })).toBeNull()
+  })
+})
+
+describe('a face', () => {
+  const turned = (face: Partial<Assessment['face'] & object>, changes: Values = {}) =>
+    faceAway(
+      at(
+        'spin',
+        { 'motion.turns': 10, 'motion.faces': 1, ...changes },
+        { face: { chance: 0.5, turned: Math.PI, scatter: 0.2, ...face }, timing: { captured: 0.2 } },
+      ),
+    )
+
+  test('is told where three takes of four do not see it, and as a stop where none does', () => {
+    expect(turned({ chance: 0.75 })).toBeNull()
+    expect(turned({ chance: 0.7499 })!.severity).toBe('warning')
+    expect(turned({ chance: 0.05 })!.severity).toBe('warning')
+    expect(turned({ chance: 0.0499 })!.severity).toBe('error')
+    expect(faceAway(at('spin', {}, { face: null }))).toBeNull()
+    expect(turned({})!.figures).toMatchObject({
+      chance: { value: 0.5 },
+      turned: { value: Math.PI },
+      scatter: { value: 0.2 },
+    })
+    expect(turned({ turned: -1 })!.figures.turned!.value).toBe(1)
+  })
+  test('of one or of several, and slower by what it is turned too far until the light falls', () => {
+    expect(turned({})!.reason).toMatch(/^Its face is turned/)
+    expect(turned({}, { 'motion.faces': 2 })!.reason).toMatch(/^The nearest face is turned/)
+    // Half a turn in 0.2 s: 2.5 turns a second less.
+    expect(offered(turned({}))).toEqual([
+      ['motion.turns', 7.5],
+      ['motion.faceWithin', null],
+    ])
+    expect(offered(turned({ turned: -Math.PI }))[0]).toEqual(['motion.turns', 12.5])
+    // Turned too far by more than it turns till then: no slower spin does it; nor does what stands still.
+    expect(offered(turned({}, { 'motion.turns': 2.5 }))).toEqual([['motion.faceWithin', null]])
+    expect(offered(turned({ turned: -1 }, { 'motion.turns': 0 }))).toEqual([['motion.faceWithin', null]])
+  })
+})
+
+describe('evidence that stands alone', () => {
+  const speeds = (...values: number[]) => {
+    const setup = withChanges(newSetup('projectile'), [{ path: 'motion.speedError', value: 0.01 }])
+    const evidence = values.map((value, i) =>
+      evidenceOf(setup, { kind: 'speed', value, error: 0.01 * setup.motion.speed, how: 'chronograph', id: `s${i}` }),
+    )
+    return { setup, finding: evidenceSurprise(assess({ ...setup, evidence })) }
+  }
+
+  test('nothing is asked of what agrees', () => {
+    const { speed } = newSetup('projectile').motion
+    expect(speeds().finding).toBeNull()
+    expect(speeds(speed).finding).toBeNull()
+  })
+  test('the farthest off is asked about, left out, or read to so much that it surprises no more', () => {
+    const { speed } = newSetup('projectile').motion
+    const { finding } = speeds(speed, speed * 1.2, speed * 1.4)
+    expect(finding!.paths).toEqual(['evidence[2].value'])
+    expect(finding!.reason).toMatch(/^Of what was seen, the speed read \(chronograph\) stands alone\./)
+    const { read, expected, sigma } = finding!.figures
+    expect(read!.value).toBeCloseTo(speed * 1.4, 9)
+    expect(expected!.value).toBeLessThan(speed * 1.2)
+    expect((read!.value - expected!.value) / sigma!.value).toBeGreaterThan(3)
+    const wide = (read!.value - expected!.value) / 2.5
+    expect(offered(finding)).toEqual([
+      ['evidence[2].on', false],
+      ['evidence[2].error', wide],
+    ])
+    expect(fixesOf(finding)[1]!.figures).toEqual({ wide: { value: wide, quantity: 'speed' } })
+    expect(finding!.figures.read!.quantity).toBe('speed')
   })
 })

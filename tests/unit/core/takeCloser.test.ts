@@ -23,8 +23,8 @@ const setup = exerciseSetup(exercise)
 const planned = plan(setup)
 const rig = exerciseRig(exercise, 31)
 
-/** A take of the bench as its camera gives it, so many times as bright as planned, and where the ball really was. */
-function taken(delay: number, brighter = 1): { frame: Frame; past: number } {
+/** A take of the bench as its camera gives it, so many times as bright as planned; and where the ball was. */
+function taken(delay: number, brighter = 1, passes = 1): { frame: Frame; past: number } {
   const live = withChanges(
     setup,
     setup.flashes.map(({ power }, i) => ({ path: `flashes[${i}].power`, value: power * brighter })),
@@ -32,14 +32,14 @@ function taken(delay: number, brighter = 1): { frame: Frame; past: number } {
   const shot = fireRig(rig, live, 1, { delay, threshold: 0.3, holdOff: 0.5, armed: true, open: true, sincePop: null })
   const [width, height] = [768, 512]
   const film = new Film(sceneOf(pictureOf(rig, live, shot, live.picture.shutter)), width, height)
-  film.pass()
+  for (let pass = 0; pass < passes; pass++) film.pass()
   return { frame: frameOf({ width, height, rgba: developed(film) }, { tone: BENCH }), past: shot.past! }
 }
 const used = dialOf(planned)!.used
 const asPlanned = taken(used)
 const metres = (offset: number): number => offset * planned.alongSpeed
 
-test('a thing that was placed to some millimetres by a small picture is placed to a fraction of one by the frame', () => {
+test('what a small picture places to some millimetres the frame places to a fraction of one', () => {
   const { frame, past } = asPlanned
   for (const beside of [-0.004, 0.003]) {
     const first = { offset: (past + beside) / planned.alongSpeed, error: 0.004 / planned.alongSpeed }
@@ -63,7 +63,7 @@ test('a streak is as planned at the power planned, and longer at four times of i
   expect(as.times).toBeGreaterThan(0.7)
   expect(as.times).toBeLessThan(1.3)
   // The flash's table has about three times the duration there; the light is four times as much.
-  const longer = streak(taken(used, 4), 4)
+  const longer = streak(taken(used, 4, 4), 4)
   expect(longer.times).toBeGreaterThan(1.7)
   expect(longer.times).toBeLessThan(4)
   expect(longer.error).toBeLessThan(1)
