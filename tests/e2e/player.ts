@@ -46,7 +46,8 @@ export async function judgeCracker(
   id: string,
   before: () => Promise<void> = async () => {},
 ): Promise<void> {
-  await expect(page.getByTestId('latest-picture')).toBeVisible()
+  // This take's own: that of the one before can be marked no more.
+  await expect(page.getByTestId('window')).toBeVisible()
   const share = await seenAt(page, id)
   if (share === null) {
     await page.keyboard.press('m')

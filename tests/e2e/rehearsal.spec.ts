@@ -66,7 +66,7 @@ test(
         .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
         .toBe(take)
       if (take === 2) {
-        await page.getByTestId('latest-picture').waitFor()
+        await page.getByTestId('window').waitFor()
         // Seen while there was a network; noted without one.
         const share = await seenAt(page, id)
         await laptop.setOffline(true)

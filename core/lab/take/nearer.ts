@@ -33,11 +33,11 @@ function placedIn(frame: Frame, plan: Plan, coarse: Coarse): Coarse {
 
 /**
  * What a picture made small tells, looked at again in the frame itself where the thing was found: its place and how
- * long its streak is.
+ * long its streak is. Of several pops in one picture none is looked at closer.
  */
 export function lookedCloser(frame: Frame, plan: Plan, coarse: Coarse): TakeReading {
   const found =
-    coarse.past !== null && ['early', 'on', 'late'].includes(coarse.verdict ?? '')
+    coarse.past !== null && plan.sequence === null && ['early', 'on', 'late'].includes(coarse.verdict ?? '')
       ? placedIn(frame, plan, coarse)
       : coarse
   const streaked = found === coarse ? null : streakedOf(frame, plan, found.offset!, gainOf(found))

@@ -15,6 +15,8 @@ const FIRST = 9
 const PASSES = 2
 /** px about the thing that are looked at with it. */
 const ABOUT = 6
+/** px of the part at the most: a larger one would keep people waiting. */
+const MOST = 20_000
 /** Pixels in a row that go wrong together. */
 const TOGETHER = 3
 /** Least standard error, px. */
@@ -40,7 +42,7 @@ export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: numb
     [offsets[0]!, offsets.at(-1)!].map(at),
     Math.ceil(plan.setup.motion.objectLength * perMetre) + ABOUT,
   )
-  if (part.wide < 8 || part.tall < 8) return first
+  if (part.wide < 8 || part.tall < 8 || part.wide * part.tall > MOST) return first
   const seen = framed(frame, part)
   const known = new Map<number, number>()
   const rest = (offset: number): number => {

@@ -56,6 +56,12 @@ test('where it lies beyond what is looked at, nothing is claimed', () => {
   expect(placedCloser(frame, planned, first, 1)).toEqual(first)
 })
 
+test('what would keep people waiting is not looked at closer', () => {
+  const { frame, past } = asPlanned
+  const first = { offset: past / planned.alongSpeed, error: 0.02 / planned.alongSpeed }
+  expect(placedCloser(frame, planned, first, 1)).toEqual(first)
+})
+
 test('a streak is as planned at the power planned, and longer at four times of it', () => {
   const streak = ({ frame, past }: typeof asPlanned, gain: number) =>
     streakedOf(frame, planned, past / planned.alongSpeed, gain)!
