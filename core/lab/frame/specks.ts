@@ -22,8 +22,15 @@ const STANDS_OUT = 3.5
 /** Fainter spots are not seen in a print, and the rim of a picture is full of them. */
 const FAINTEST = 0.08
 
-/** How far each pixel stands out of what is round it, in standard deviations. */
-function standing(frame: Frame): { z: Float32Array; contrast: Float32Array } {
+/** How far each pixel of a frame stands out of what is round it, in standard deviations, and by what share. */
+export interface Standing {
+  width: number
+  height: number
+  z: Float32Array
+  contrast: Float32Array
+}
+
+export function standingIn(frame: Frame): Standing {
   const { width, height } = frame
   const seen = looks(frame)
   const fine = blurred(seen, width, height, 1)
@@ -38,6 +45,8 @@ function standing(frame: Frame): { z: Float32Array; contrast: Float32Array } {
   )
   const noise = Math.max(spreadOf(off.filter((_, i) => i % 11 === 0)), 1e-4)
   return {
+    width,
+    height,
     z: off.map((value, i) => value / Math.max(noise, 0.5 * Math.sqrt(square[i]!))),
     contrast: off.map((value, i) => (2 * value) / Math.max(round[i]!, 1e-3)),
   }
@@ -46,11 +55,10 @@ function standing(frame: Frame): { z: Float32Array; contrast: Float32Array } {
 /**
  * Spots at the same place in every frame, dark or bright: drops and dust on the lens or the sensor.
  *
- * @param frames of one size, three at the least
+ * @param all what stands out in each of three frames of one size or more
  */
-export function specksOf(frames: readonly Frame[]): Speck[] {
-  const { width, height } = frames[0]!
-  const all = frames.map(standing)
+export function specksOf(all: readonly Standing[]): Speck[] {
+  const { width, height } = all[0]!
   const stays = new Uint8Array(width * height)
   for (let i = 0; i < stays.length; i++) {
     let [dark, bright] = [0, 0]
@@ -117,7 +125,7 @@ function read(...[files]: Parameters<LabTool['read']>): LabReading {
   )
   if (frames.length < 3) return unread(['Three frames or more, from as many takes, are needed.'])
   if (!same) return unread(['The frames differ in size.'])
-  return speckReading(frames, specksOf(frames.map(({ frame }) => frame)))
+  return speckReading(frames, specksOf(frames.map(({ frame }) => standingIn(frame))))
 }
 
 function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): LabReading {

@@ -9,10 +9,12 @@ export interface Placed {
   error: number
 }
 
-/** Standard errors to either side that are looked at, and at how many places first. */
+/** Standard errors to either side that are looked at, and at how many places first: few where that is a few pixels. */
 const REACH = 2.4
-const FIRST = 9
-const PASSES = 2
+const FIRST = { few: 5, many: 9 }
+const FEW = 8
+/** Passes of light to find the place, and to settle it. */
+const [FINDING, SETTLING] = [1, 2]
 /** px about the thing that are looked at with it. */
 const ABOUT = 6
 /** px of the part at the most: a larger one would keep people waiting. */
@@ -32,11 +34,11 @@ const LEAST = 0.5
 export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: number): Placed {
   const places = placesOf(plan)
   const at = (offset: number) => caughtIn(frame, plan, places, offset)
-  const offsets = Array.from(
-    { length: FIRST },
-    (_, i) => first.offset + REACH * first.error * ((2 * i) / (FIRST - 1) - 1),
-  )
   const perMetre = frame.width / plan.optics.fieldWidth
+  const pixel = 1 / (perMetre * plan.alongSpeed)
+  const reach = REACH * first.error
+  const count = reach > FEW * pixel ? FIRST.many : FIRST.few
+  const offsets = Array.from({ length: count }, (_, i) => first.offset + reach * ((2 * i) / (count - 1) - 1))
   const part = partAbout(
     frame,
     [offsets[0]!, offsets.at(-1)!].map(at),
@@ -44,23 +46,22 @@ export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: numb
   )
   if (part.wide < 8 || part.tall < 8 || part.wide * part.tall > MOST) return first
   const seen = framed(frame, part)
+  const left = (offset: number, passes: number) => leftOf(seen, drawn(at(offset).scene, frame, part, gain, passes))
   const known = new Map<number, number>()
   const rest = (offset: number): number => {
-    const left = known.get(offset) ?? leftOf(seen, drawn(at(offset).scene, frame, part, gain, PASSES))
-    known.set(offset, left)
-    return left
+    if (!known.has(offset)) known.set(offset, left(offset, FINDING))
+    return known.get(offset)!
   }
   const lowest = (among: readonly number[]): number => among.reduce((a, b) => (rest(a) <= rest(b) ? a : b))
   let best = lowest(offsets)
   // At the end of what is looked at it may lie beyond.
   if (best === offsets[0] || best === offsets.at(-1)) return first
   let step = offsets[1]! - offsets[0]!
-  const pixel = 1 / (perMetre * plan.alongSpeed)
   while (step > 2 * pixel) {
     step /= 2
     best = lowest([best, best - step, best + step])
   }
-  return settled(best, step, rest, part.wide, LEAST * pixel)
+  return settled(best, step, offset => left(offset, SETTLING), part.wide, LEAST * pixel)
 }
 
 /** Where the parabola through the lowest and its neighbours is lowest, and how far off that may be. */

@@ -1,4 +1,4 @@
-import { type Speck, specksOf } from '../frame/specks'
+import { type Speck, type Standing, specksOf, standingIn } from '../frame/specks'
 import type { Frame } from '../types'
 import { type Small, shrunk } from './small'
 
@@ -73,7 +73,7 @@ export class Plain {
  * Each is told once.
  */
 export class Spots {
-  private readonly frames = new Map<string, Frame>()
+  private readonly frames = new Map<string, Standing>()
   private readonly told: Speck[] = []
 
   constructor(private readonly plain: Plain) {}
@@ -92,7 +92,7 @@ export class Spots {
    */
   look(id: string, frame: Frame): Speck[] {
     this.frames.delete(id)
-    this.frames.set(id, smaller(frame))
+    this.frames.set(id, standingIn(smaller(frame)))
     const last = [...this.frames].slice(-TAKES)
     for (const [old] of [...this.frames].slice(0, -TAKES)) this.frames.delete(old)
     const frames = last.map(([, one]) => one)

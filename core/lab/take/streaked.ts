@@ -16,7 +16,7 @@ const TRIED = Array.from({ length: 9 }, (_, i) => 2 ** ((i - 3) / 2))
 const TELLING = 4
 /** px to each side of the leading edge that are looked at, at the most. */
 const MOST = 26
-const PASSES = 3
+const PASSES = 2
 /** Pixels in a row that go wrong together. */
 const TOGETHER = 3
 /** How far streaks are off the plan beforehand, standard deviation of the natural log: powers are mostly as planned. */
