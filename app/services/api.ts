@@ -68,6 +68,9 @@ export class ApiError extends Error {
   }
 }
 
+/** Whether what the server did not take may be taken later: it did not answer, was too slow or busy, or broke down. */
+export const comesBack = (status: number): boolean => status === 0 || status === 408 || status === 429 || status >= 500
+
 async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
   const raw = body instanceof Blob
   let response: Response

@@ -1,7 +1,7 @@
 import { type KitItem, type KitKind, newKitItem } from '~~/core'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type KitRecord, api } from '~/services/api'
+import { ApiError, type KitRecord, api, comesBack } from '~/services/api'
 
 const RETRY = 2500
 
@@ -48,7 +48,7 @@ export const useKitStore = defineStore('kit', () => {
             ...trouble.value,
             [id]: 'Changed elsewhere meanwhile: this is the newest. Make your change again.',
           }
-        } else if (error.status === 0 || error.status >= 500) {
+        } else if (comesBack(error.status)) {
           // A newer change may have come meanwhile; the newest is what is tried again.
           if (!unsent.has(id)) unsent.set(id, item)
           trouble.value = { ...trouble.value, [id]: `Not saved yet, trying again: ${error.message}` }

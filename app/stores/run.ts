@@ -1,5 +1,5 @@
 import type { RunInput } from '~~/shared/schemas/records'
-import { ApiError, api } from '~/services/api'
+import { ApiError, api, comesBack } from '~/services/api'
 import { useSessionStore } from '~/stores/session'
 
 const RETRY = 1000
@@ -91,8 +91,7 @@ export const useRunStore = defineStore('run', () => {
       })
       .catch((error: unknown) => {
         const status = error instanceof ApiError ? error.status : 0
-        const away = status === 0 || status >= 500
-        if (away && id === setupId && sent === state.value)
+        if (comesBack(status) && id === setupId && sent === state.value)
           retry = setTimeout(() => {
             retry = undefined
             send()

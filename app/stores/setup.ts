@@ -15,7 +15,7 @@ import {
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type SetupRecord, api } from '~/services/api'
+import { ApiError, type SetupRecord, api, comesBack } from '~/services/api'
 import { useSessionStore } from '~/stores/session'
 import { localDay } from '~/utils/day'
 
@@ -142,7 +142,7 @@ export const useSetupStore = defineStore('setup', () => {
           record.value = current
           saveState.value = 'saved'
         } else conflictWith(current)
-      } else if (error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429) {
+      } else if (!comesBack(error.status)) {
         saveState.value = 'refused'
         saveMessage.value = error.message
       } else {

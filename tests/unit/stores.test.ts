@@ -505,6 +505,24 @@ describe('kit', () => {
     await until(() => kept.item.name === 'B' && store.trouble.k === '', 8000)
     expect(store.byId.get('k')!.item.name).toBe('B')
   })
+  test.each([408, 429, 500, 503])('a server that answers %i is asked again; what is wrong is not', async status => {
+    const item = newKitItem('modifier')
+    const id = `k${status}`
+    let [answer, puts] = [status, 0]
+    serve(({ method, path }) => {
+      if (method === 'GET') return { body: [{ id, revision: 1, archived: false, updatedAt: '', item, usedBy: [] }] }
+      // One that an earlier test left behind may still be on its way.
+      if (path.includes(id)) puts++
+      return { status: answer, body: { detail: 'Not now' } }
+    })
+    const store = useKitStore()
+    await store.load()
+    store.change(id, { ...item, name: 'A' })
+    await until(() => (store.trouble[id] ?? '').startsWith('Not saved yet, trying again'))
+    answer = 422
+    await until(() => store.trouble[id] === 'Not saved: Not now', 8000)
+    expect(puts).toBe(2)
+  })
 })
 
 /** Server-sent events as a test sends them. */
