@@ -11,13 +11,17 @@ export const aimSpot = ({ role, aimAlong, aimAcross, aimOut }: Aimed, { ground }
   out: aimOut,
 })
 
+/** Whether a light is aimed beside the subject; a ground light has another aim altogether. */
+export const aimedBeside = ({ role, aimAlong, aimAcross, aimOut }: Aimed): boolean =>
+  role !== 'ground' && (aimAlong !== 0 || aimAcross !== 0 || aimOut !== 0)
+
 /**
  * Share of its brightness that reaches the subject of a light aimed beside it, 0 to 1: feathered. A ground light has
  * another aim altogether and is not asked.
  */
 export function feathered(flash: Aimed & Pick<FlashSetup, 'distance' | 'angle' | 'elevation' | 'beamAngle'>): number {
-  const { role, aimAlong, aimAcross, aimOut } = flash
-  if (role === 'ground' || (aimAlong === 0 && aimAcross === 0 && aimOut === 0)) return 1
+  if (!aimedBeside(flash)) return 1
+  const { aimAlong, aimAcross, aimOut } = flash
   const { along, across, out } = lightSpot(flash)
   const [x, y, z] = [aimAlong - along, aimAcross - across, aimOut - out]
   const far = Math.hypot(x, y, z) * Math.hypot(along, across, out)

@@ -64,14 +64,8 @@ export function drawn(
   return filmed(film, gain)
 }
 
-/** Sum of squares that a drawn part leaves of a framed one, made as bright. */
-export function leftOf(seen: Small, part: Small): number {
-  let [cross, own, all] = [0, 0, 0]
-  seen.roots.forEach((root, i) => {
-    const planned = part.roots[i]!
-    cross += root * planned
-    own += planned * planned
-    all += root * root
-  })
-  return Math.max(0, own > 0 ? all - cross ** 2 / own : all)
-}
+/** Pixels in a row that go wrong together. */
+const TOGETHER = 3
+
+/** Noise of a part by the sum of squares that its best picture leaves. */
+export const noiseOf = (rest: number, { wide }: Part): number => (rest * TOGETHER) / wide

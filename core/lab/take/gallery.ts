@@ -1,7 +1,7 @@
 import type { Plan } from '../../plan'
 import { type Course, type Differs, plansOf } from './courses'
 import { type Seen, placesOf, seenAt } from './instants'
-import { apart } from './small'
+import { type Small, apart } from './small'
 
 /** Share of what an instant differs from the next in, under which a course is seen to look like the plan. */
 const ALIKE = 0.1
@@ -39,6 +39,11 @@ export class Gallery {
 
   private get count(): number {
     return this.ways.length * this.offsets.length
+  }
+
+  /** The pictures of what is ready, each once. */
+  get pictures(): Small[] {
+    return [...new Set(this.seen.map(({ small }) => small))]
   }
 
   /** Share of the instants that are ready, 0 to 1. */

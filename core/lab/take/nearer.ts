@@ -1,18 +1,9 @@
-import { normalCdf } from '../../math/normal'
 import type { Plan } from '../../plan'
 import type { Frame } from '../types'
 import { placesOf } from './instants'
 import { placedCloser } from './placed'
-import { type Coarse, type TakeReading, reasonsOf } from './reading'
+import { type Coarse, type TakeReading, best, chancesAt, reasonsOf } from './reading'
 import { streakedOf } from './streaked'
-
-/** Early, on or late by where a thing is, and how sure that is. */
-function calledBy({ keep }: Plan, offset: number, error: number): Pick<TakeReading, 'verdict' | 'sure'> {
-  const early = normalCdf((-keep.before - offset) / error)
-  const late = normalCdf((offset - keep.after) / error)
-  const sure = Math.max(early, late, 1 - early - late)
-  return { verdict: sure === early ? 'early' : sure === late ? 'late' : 'on', sure }
-}
 
 const gainOf = ({ stops }: Coarse): number => 2 ** (stops ?? 0)
 
@@ -21,9 +12,11 @@ function placedIn(frame: Frame, plan: Plan, coarse: Coarse): Coarse {
   const first = { offset: coarse.offset!, error: coarse.offsetError! }
   const { offset, error } = placedCloser(frame, plan, first, gainOf(coarse))
   const { subject, moment } = plan.setup
+  const [verdict, sure] = best(chancesAt(plan.keep, offset, error))
   return {
     ...coarse,
-    ...calledBy(plan, offset, error),
+    verdict,
+    sure,
     offset,
     offsetError: error,
     past: placesOf(plan)(plan.timing.moment! + offset) - subject.distance - moment.offset,

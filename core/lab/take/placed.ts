@@ -1,7 +1,8 @@
 import type { Plan } from '../../plan'
 import type { Frame } from '../types'
-import { caughtIn, drawn, framed, leftOf, partAbout } from './closer'
+import { type Part, caughtIn, drawn, framed, noiseOf, partAbout } from './closer'
 import { placesOf } from './instants'
+import { fitOf } from './small'
 
 /** Where a thing was caught: s from the moment, with the standard error. */
 export interface Placed {
@@ -19,8 +20,6 @@ const [FINDING, SETTLING] = [1, 2]
 const ABOUT = 6
 /** px of the part at the most: a larger one would keep people waiting. */
 const MOST = 20_000
-/** Pixels in a row that go wrong together. */
-const TOGETHER = 3
 /** Least standard error, px. */
 const LEAST = 0.5
 
@@ -46,7 +45,7 @@ export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: numb
   )
   if (part.wide < 8 || part.tall < 8 || part.wide * part.tall > MOST) return first
   const seen = framed(frame, part)
-  const left = (offset: number, passes: number) => leftOf(seen, drawn(at(offset).scene, frame, part, gain, passes))
+  const left = (offset: number, passes: number) => fitOf(seen, drawn(at(offset).scene, frame, part, gain, passes)).rest
   const known = new Map<number, number>()
   const rest = (offset: number): number => {
     if (!known.has(offset)) known.set(offset, left(offset, FINDING))
@@ -61,14 +60,14 @@ export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: numb
     step /= 2
     best = lowest([best, best - step, best + step])
   }
-  return settled(best, step, offset => left(offset, SETTLING), part.wide, LEAST * pixel)
+  return settled(best, step, offset => left(offset, SETTLING), part, LEAST * pixel)
 }
 
 /** Where the parabola through the lowest and its neighbours is lowest, and how far off that may be. */
-function settled(best: number, step: number, rest: (offset: number) => number, wide: number, least: number): Placed {
+function settled(best: number, step: number, rest: (offset: number) => number, part: Part, least: number): Placed {
   const [before, at, after] = [rest(best - step), rest(best), rest(best + step)]
   const bow = (before + after - 2 * at) / step ** 2
   if (bow <= 0) return { offset: best, error: Math.max(step, least) }
   const off = Math.max(-step, Math.min(step, (before - after) / (2 * step) / bow))
-  return { offset: best + off, error: Math.hypot(least, Math.sqrt((2 * at * TOGETHER) / wide / bow)) }
+  return { offset: best + off, error: Math.hypot(least, Math.sqrt((2 * noiseOf(at, part)) / bow)) }
 }

@@ -1,17 +1,16 @@
 import type { Plan } from '../../plan'
 import { type LoggedTake, placeTells } from '../../run'
-import { normalCdf } from '../../math/normal'
 import type { Setup } from '../../setup/types'
 import type { Frame } from '../types'
 import { doubleOf } from './double'
 import { type Differs, type Expected, NONE, expectedOf, speedOf, unfoldingOf, windowOf } from './courses'
 import { Gallery } from './gallery'
 import type { Seen } from './instants'
-import { type Small, dimmed, shrunk } from './small'
+import { type Fit, type Small, dimmed, fitOf, shrunk } from './small'
 import { lookedCloser } from './nearer'
 import { Plain, Spots } from './spots'
 import { type State, Together } from './together'
-import { type Coarse, type TakeReading, STRANGE, dark, nothing, spotted } from './reading'
+import { type Coarse, type TakeReading, STRANGE, best, chancesAt, dark, nothing, spotted } from './reading'
 import { unlikeOf } from './unlike'
 
 /** Instants to either side of the moment, and of a travel that tells its own place. */
@@ -28,25 +27,6 @@ const RECENT = 12
 function offsetsOf(reach: number, window: number, count: number): number[] {
   const bend = Math.asinh((3 * reach) / window) || 1
   return Array.from({ length: 2 * count + 1 }, (_, i) => (reach * Math.sinh((i / count - 1) * bend)) / Math.sinh(bend))
-}
-
-interface Fit {
-  /** Amount of light against the plan's. */
-  gain: number
-  /** Sum of squares left, of roots of light. */
-  rest: number
-}
-
-function fitOf(picture: Small, seen: Small): Fit {
-  let [cross, own, all] = [0, 0, 0]
-  for (let i = 0; i < picture.roots.length; i++) {
-    const [p, m] = [picture.roots[i]!, seen.roots[i]!]
-    cross += p * m
-    own += m * m
-    all += p * p
-  }
-  const root = own > 0 ? Math.max(0.02, cross / own) : 1
-  return { gain: root * root, rest: Math.max(0, all - 2 * root * cross + root * root * own) }
 }
 
 const meanLight = ({ light }: Small): number => light.reduce((a, b) => a + b, 0) / light.length
@@ -69,7 +49,8 @@ export const readingOf = (setup: Setup): string => {
 
 /**
  * Reads takes of a plan: compares each picture with what the plan predicts for instants before and after the moment.
- * The instants are made once for a plan, by the renderer; a reading takes a few milliseconds then.
+ * The instants are made once for a plan, by the renderer; a reading takes a tenth of a second then, and half of one
+ * where a thing that travels is looked at closer.
  */
 export class TakeReader {
   private readonly gallery: Gallery
@@ -149,8 +130,7 @@ export class TakeReader {
 
   /** Something of each instant, worked out once for those that share a picture. */
   private eachSeen(of: (small: Small) => Fit): Fit[] {
-    const known = new Map<Small, Fit>()
-    for (const { small } of this.seen) if (!known.has(small)) known.set(small, of(small))
+    const known = new Map(this.gallery.pictures.map(small => [small, of(small)]))
     return this.seen.map(({ small }) => known.get(small)!)
   }
 
@@ -198,7 +178,7 @@ export class TakeReader {
 
   /** What stays where the plan has nothing; made once all instants are ready. */
   private get spotsOf(): Spots {
-    return (this.spots ??= new Spots(new Plain([...new Set(this.seen.map(({ small }) => small))])))
+    return (this.spots ??= new Spots(new Plain(this.gallery.pictures)))
   }
 
   /** What the instants are states of; made once all are ready. */
@@ -263,7 +243,6 @@ export class TakeReader {
     likeliest: State,
     finer: number,
   ): Record<'early' | 'on' | 'late' | 'missed', number> {
-    const { before, after } = this.plan.keep
     const all = { early: 0, on: 0, late: 0, missed: 0 }
     const half = this.plan.optics.fieldWidth / 2
     this.together.states.forEach((state, i) => {
@@ -274,15 +253,11 @@ export class TakeReader {
       }
       const step = state.step / (state === likeliest ? 4 : 2)
       const offset = state.offset + (state === likeliest ? finer : 0)
-      const early = normalCdf((-before - offset) / step)
-      const late = normalCdf((offset - after) / step)
+      const { early, on, late } = chancesAt(this.plan.keep, offset, step)
       all.early += chance * early
       all.late += chance * late
-      all.on += chance * Math.max(0, 1 - early - late)
+      all.on += chance * on
     })
     return all
   }
 }
-
-const best = <K extends string>(of: Record<K, number>): [K, number] =>
-  (Object.entries(of) as [K, number][]).reduce((a, b) => (a[1] >= b[1] ? a : b))

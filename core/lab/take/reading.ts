@@ -1,3 +1,5 @@
+import { normalCdf } from '../../math/normal'
+import type { Plan } from '../../plan'
 import type { MotionKind } from '../../setup/types'
 import { type Speck, onTheLens } from '../frame/specks'
 
@@ -27,6 +29,21 @@ export interface TakeReading {
 
 /** What a picture made small tells. */
 export type Coarse = Omit<TakeReading, 'streak' | 'streakError' | 'reasons'>
+
+/** Chances that a take is early, on or late by where it is and how far off that may be, s. */
+export function chancesAt(
+  { before, after }: Plan['keep'],
+  offset: number,
+  error: number,
+): Record<'early' | 'on' | 'late', number> {
+  const early = normalCdf((-before - offset) / error)
+  const late = normalCdf((offset - after) / error)
+  return { early, on: Math.max(0, 1 - early - late), late }
+}
+
+/** The likeliest of some, with its chance. */
+export const best = <K extends string>(of: Record<K, number>): [K, number] =>
+  (Object.entries(of) as [K, number][]).reduce((a, b) => (a[1] >= b[1] ? a : b))
 
 /** More unlike than this the plan is not in the picture. */
 export const STRANGE = 0.9

@@ -22,6 +22,26 @@ export const smallOf = (width: number, height: number, light: Float32Array): Sma
   roots: blurred(light, width, height, 1).map(value => Math.sqrt(Math.max(0, value))),
 })
 
+/** How a picture goes with a drawn one, made as bright. */
+export interface Fit {
+  /** Amount of light against the plan's. */
+  gain: number
+  /** Sum of squares left, of roots of light. */
+  rest: number
+}
+
+export function fitOf(picture: Small, seen: Small): Fit {
+  let [cross, own, all] = [0, 0, 0]
+  for (let i = 0; i < picture.roots.length; i++) {
+    const [p, m] = [picture.roots[i]!, seen.roots[i]!]
+    cross += p * m
+    own += m * m
+    all += p * p
+  }
+  const root = own > 0 ? Math.max(0.02, cross / own) : 1
+  return { gain: root * root, rest: Math.max(0, all - 2 * root * cross + root * root * own) }
+}
+
 /** How far two pictures are apart: the sum of squares of what their roots of light differ by. */
 export const apart = (one: Small, other: Small): number =>
   one.roots.reduce((total, root, i) => total + (root - other.roots[i]!) ** 2, 0)

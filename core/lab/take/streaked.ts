@@ -1,8 +1,9 @@
 import type { Plan } from '../../plan'
 import type { Scene } from '../../render'
 import type { Frame } from '../types'
-import { type Part, caughtIn, drawn, framed, leftOf, partAbout } from './closer'
+import { type Part, caughtIn, drawn, framed, noiseOf, partAbout } from './closer'
 import { placesOf } from './instants'
+import { fitOf } from './small'
 
 /** A streak against the plan's: how many times as long, with its standard error. */
 export interface Streaked {
@@ -17,8 +18,6 @@ const TELLING = 4
 /** px to each side of the leading edge that are looked at, at the most. */
 const MOST = 26
 const PASSES = 2
-/** Pixels in a row that go wrong together. */
-const TOGETHER = 3
 /** How far streaks are off the plan beforehand, standard deviation of the natural log: powers are mostly as planned. */
 const USUAL = 0.7
 /** Least standard error, share: what the plan does not draw. */
@@ -53,15 +52,15 @@ export function streakedOf(frame: Frame, plan: Plan, offset: number, gain: numbe
   if (part.wide < 2 * reach || part.tall < 2 * reach) return null
   const seen = framed(frame, part)
   return likeliest(
-    TRIED.map(times => leftOf(seen, drawn(streaking(caught.scene, times), frame, part, gain, PASSES))),
+    TRIED.map(times => fitOf(seen, drawn(streaking(caught.scene, times), frame, part, gain, PASSES)).rest),
     part,
   )
 }
 
 /** Mean and standard error of what is tried, by what each leaves and how likely it was beforehand. */
-function likeliest(rests: readonly number[], { wide }: Part): Streaked {
+function likeliest(rests: readonly number[], part: Part): Streaked {
   const least = Math.min(...rests)
-  const noise = Math.max(1e-9, (least * TOGETHER) / wide)
+  const noise = Math.max(1e-9, noiseOf(least, part))
   const weights = rests.map((rest, i) =>
     Math.exp(-(rest - least) / (2 * noise) - 0.5 * (Math.log(TRIED[i]!) / USUAL) ** 2),
   )

@@ -1,14 +1,13 @@
+import { aimedBeside } from '../../light/aim'
 import type { Change } from '../../setup/paths'
-import type { FlashSetup } from '../../setup/types'
 import { type Rule, plain } from './types'
 
 const AIMS = ['aimAlong', 'aimAcross', 'aimOut'] as const
-const feathers = (flash: FlashSetup): boolean => flash.role !== 'ground' && AIMS.some(key => flash[key] !== 0)
 
 /** Lights so far feathered that nothing of them falls on the subject: the picture would have no light at all. */
 export const aimedAway: Rule = ({ setup, exposure }) => {
   if (setup.method === 'fast-shutter' || exposure.flash !== null) return null
-  const away = exposure.front.filter(i => feathers(setup.flashes[i]!))
+  const away = exposure.front.filter(i => aimedBeside(setup.flashes[i]!))
   if (away.length === 0) return null
   const one = away.length === 1 ? plain(setup.flashes[away[0]!]!.name) : null
   return {

@@ -130,7 +130,7 @@ describe('what a reading makes think of', () => {
 
 describe('spots that stay', () => {
   const [width, height] = [384, 256]
-  /** A grey picture, brighter in a band where things happen, with spots of so much of its light. */
+  /** A grey picture with spots of so much of its light. */
   const frame = (spots: readonly [x: number, y: number, share: number][], noise: number): Frame => ({
     width,
     height,
