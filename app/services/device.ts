@@ -1,17 +1,21 @@
 import type { QueuedTake } from './takeQueue'
 import { download } from './download'
+import { KIT_DRAFT, SETUP_DRAFT } from './drafts'
+import { clearOutboxes } from './outbox'
 
-const DRAFT = 'epiro-draft-'
 /** What a person leaves in this browser besides takes: changes that are not saved yet, and their name. */
-const PERSONAL = [DRAFT, 'epiro-name', 'epiro-silent'] as const
+const PERSONAL = [SETUP_DRAFT, KIT_DRAFT, 'epiro-name', 'epiro-silent'] as const
 
 const keys = (): string[] => Object.keys(localStorage)
 
-/** Set-ups whose last changes the server does not have yet. */
-export const unsavedSetups = (): number => keys().filter(key => key.startsWith(DRAFT)).length
+const draftsBy = (prefix: string): number => keys().filter(key => key.startsWith(prefix)).length
+/** Set-ups and items of kit whose last changes the server does not have yet. */
+export const unsavedSetups = (): number => draftsBy(SETUP_DRAFT)
+export const unsavedKit = (): number => draftsBy(KIT_DRAFT)
 
 /** Leaves nothing of a person in this browser. */
 export function forgetPerson(): void {
+  clearOutboxes()
   for (const key of keys()) if (PERSONAL.some(start => key.startsWith(start))) localStorage.removeItem(key)
 }
 

@@ -1,9 +1,12 @@
 import { type KitItem, type KitKind, newKitItem } from '~~/core'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type KitRecord, api, comesBack } from '~/services/api'
+import { ApiError, type KitRecord, api } from '~/services/api'
+import { KIT_DRAFT, draftsOf } from '~/services/drafts'
+import { Outbox } from '~/services/outbox'
 
 const RETRY = 2500
+const drafts = draftsOf(KIT_DRAFT, 'item', checkKitItem)
 
 /** The studio's gear and props. */
 export const useKitStore = defineStore('kit', () => {
@@ -19,43 +22,58 @@ export const useKitStore = defineStore('kit', () => {
   async function load(): Promise<void> {
     records.value = await api.kit()
     loaded.value = true
+    for (const record of records.value) takeUp(record)
+  }
+
+  /** What was changed here before the page was left, and never taken by the server. */
+  function takeUp(record: KitRecord): void {
+    const draft = drafts.read(record.id)
+    if (!draft) return
+    if (JSON.stringify(draft.state) === JSON.stringify(record.item)) drafts.drop(record.id)
+    else if (draft.revision === record.revision) later(record, draft.state)
+    else overtaken(record.id)
   }
 
   const put = (record: KitRecord): void => {
     records.value = records.value.map(other => (other.id === record.id ? record : other))
   }
 
-  let queue: Promise<unknown> = Promise.resolve()
-  const unsent = new Map<string, KitItem>()
+  const say = (id: string, text: string): void => {
+    trouble.value = { ...trouble.value, [id]: text }
+  }
+  /** Somebody else was quicker: theirs stands. */
+  function overtaken(id: string): void {
+    drafts.drop(id)
+    box.drop(id)
+    say(id, 'Changed elsewhere meanwhile: this is the newest. Make your change again.')
+  }
 
-  /** Sends the newest state of an item; one after the other, so that each is made from the revision before it. */
-  function send(id: string): void {
-    queue = queue.then(async () => {
-      const item = unsent.get(id)
+  const box = new Outbox<KitItem>({
+    retry: RETRY,
+    async send(id, item) {
       const known = byId.value.get(id)
-      if (!item || !known) return
-      unsent.delete(id)
+      if (!known) return
       try {
         const kept = await api.saveKitItem(id, known.revision, item)
-        put(unsent.has(id) ? { ...kept, item: unsent.get(id)! } : kept)
-        trouble.value = { ...trouble.value, [id]: '' }
+        const newest = box.of(id) ?? item
+        put({ ...kept, item: newest === item ? kept.item : newest })
+        if (newest === item) drafts.drop(id)
+        else drafts.keep(id, { revision: kept.revision, state: newest })
+        say(id, '')
       } catch (error) {
-        if (!(error instanceof ApiError)) throw error
-        const current = error.problem?.current as KitRecord | undefined
-        if (error.status === 409 && current) {
-          put(current)
-          trouble.value = {
-            ...trouble.value,
-            [id]: 'Changed elsewhere meanwhile: this is the newest. Make your change again.',
-          }
-        } else if (comesBack(error.status)) {
-          // A newer change may have come meanwhile; the newest is what is tried again.
-          if (!unsent.has(id)) unsent.set(id, item)
-          trouble.value = { ...trouble.value, [id]: `Not saved yet, trying again: ${error.message}` }
-          setTimeout(() => send(id), RETRY)
-        } else trouble.value = { ...trouble.value, [id]: `Not saved: ${error.message}` }
+        const current = error instanceof ApiError ? (error.problem?.current as KitRecord | undefined) : undefined
+        if (!current) throw error
+        put(current)
+        overtaken(id)
       }
-    })
+    },
+    held: (id, error, again) =>
+      say(id, again ? `Not saved yet, trying again: ${error.message}` : `Not saved: ${error.message}`),
+  })
+  const later = (record: KitRecord, item: KitItem): void => {
+    put({ ...record, item })
+    drafts.keep(record.id, { revision: record.revision, state: item })
+    box.put(record.id, item)
   }
 
   /** Changes an item and saves it; gives what is wrong with the change, and then changes nothing. */
@@ -64,9 +82,7 @@ export const useKitStore = defineStore('kit', () => {
     if (!known) return []
     const checked = checkKitItem(item)
     if ('mistakes' in checked) return checked.mistakes
-    put({ ...known, item: checked.value })
-    unsent.set(id, checked.value)
-    send(id)
+    later(known, checked.value)
     return []
   }
 
@@ -82,7 +98,7 @@ export const useKitStore = defineStore('kit', () => {
     return (await add([{ ...item, name: `${item.name.slice(0, 115)} copy` }]))[0]!
   }
   async function archive(id: string, archived: boolean): Promise<void> {
-    await queue
+    await box.now(id)
     put(await api.archiveKitItem(id, archived))
   }
 

@@ -1,5 +1,6 @@
 import type { RunInput } from '~~/shared/schemas/records'
-import { ApiError, api, comesBack } from '~/services/api'
+import { api } from '~/services/api'
+import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
 
 const RETRY = 1000
@@ -16,9 +17,15 @@ export const useRunStore = defineStore('run', () => {
   let events: EventSource | null = null
   let revision = 0
   let seen = ''
-  let sending: Promise<unknown> = Promise.resolve()
-  let waiting = 0
-  let retry: ReturnType<typeof setTimeout> | undefined
+  const box = new Outbox<RunInput>({
+    retry: RETRY,
+    async send(id, sent) {
+      const now = await api.putRun(id, sent)
+      if (id === setupId) revision = Math.max(revision, now.revision)
+    },
+    // Whether the others follow is said by `connected`.
+    held: () => {},
+  })
 
   /** Follows a run; `changed` is told when takes or the set-up changed on another device. */
   function follow(id: string, changed: (what: { takes: boolean; setup: boolean; pictures: boolean }) => void): void {
@@ -43,8 +50,8 @@ export const useRunStore = defineStore('run', () => {
         pictures: string
       }
       // Somebody else moved it on while ours could not be sent: theirs holds.
-      if (now.revision > revision && retry !== undefined) giveUp()
-      if (now.revision > revision && waiting === 0) {
+      if (now.revision > revision) giveUp()
+      if (now.revision > revision && box.of(id) === undefined) {
         revision = now.revision
         state.value = { step: now.step, delay: now.delay, openedAt: now.openedAt, actedAt: now.actedAt }
       }
@@ -58,9 +65,9 @@ export const useRunStore = defineStore('run', () => {
       seen = `${now.takes} ${now.setupRevision} ${now.pictures}`
     }
   }
+  /** What is on its way arrives; what could not be sent is not tried again. */
   function giveUp(): void {
-    clearTimeout(retry)
-    retry = undefined
+    if (box.paused(setupId)) box.drop(setupId)
   }
   function leave(): void {
     giveUp()
@@ -74,32 +81,7 @@ export const useRunStore = defineStore('run', () => {
     // A viewer looks on.
     if (!session.isCrew) return
     state.value = { ...state.value, ...part }
-    giveUp()
-    send()
-  }
-  /**
-   * Sends where the run stands, after what was sent before; tried again until the server answers or somebody else moves
-   * on.
-   */
-  function send(): void {
-    const [sent, id] = [state.value, setupId]
-    waiting++
-    sending = sending
-      .then(() => api.putRun(id, sent))
-      .then(now => {
-        revision = Math.max(revision, now.revision)
-      })
-      .catch((error: unknown) => {
-        const status = error instanceof ApiError ? error.status : 0
-        if (comesBack(status) && id === setupId && sent === state.value)
-          retry = setTimeout(() => {
-            retry = undefined
-            send()
-          }, RETRY)
-      })
-      .finally(() => {
-        waiting--
-      })
+    box.put(setupId, state.value)
   }
 
   return { state, connected, follow, leave, move }

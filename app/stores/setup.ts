@@ -15,7 +15,9 @@ import {
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type SetupRecord, api, comesBack } from '~/services/api'
+import { ApiError, type SetupRecord, api } from '~/services/api'
+import { SETUP_DRAFT, draftsOf } from '~/services/drafts'
+import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
 import { localDay } from '~/utils/day'
 
@@ -32,22 +34,8 @@ const IN_TABLE = /\.(table|repeat|track)\[/
 const plainlyInOrder = (change: Change): boolean =>
   fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
 
-interface Draft {
-  revision: number
-  setup: Setup
-}
-
-/** What was changed here and not yet taken by the server outlives the tab. */
-const draftKey = (id: string): string => `epiro-draft-${id}`
-function readDraft(id: string): Draft | null {
-  try {
-    const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | null
-    const checked = draft && checkSetup(draft.setup)
-    return checked && 'value' in checked ? { ...draft, setup: checked.value } : null
-  } catch {
-    return null
-  }
-}
+const drafts = draftsOf(SETUP_DRAFT, 'setup', checkSetup)
+const same = (one: Setup, other: Setup): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 /** The set-up at hand: its one history, its plan, and its way to the server. */
 export const useSetupStore = defineStore('setup', () => {
@@ -66,32 +54,42 @@ export const useSetupStore = defineStore('setup', () => {
   const shown = computed(() => preview.value ?? setup.value)
   const plan = computed<Plan | null>(() => (shown.value ? planOf(shown.value) : null))
 
-  let timer: ReturnType<typeof setTimeout> | undefined
   let lastMerge = ''
-  let saving: Promise<void> | null = null
+  /** Of each set-up the revision that its next change is made from. */
+  const revisions = new Map<string, number>()
+  const isOpen = (id: string): boolean => record.value?.id === id
 
   async function open(id: string): Promise<void> {
     close()
+    await box.now(id)
     const loaded = await api.setup(id)
-    record.value = loaded
+    takeOver(loaded)
     setup.value = loaded.setup
-    const draft = readDraft(id)
-    if (draft && JSON.stringify(draft.setup) !== JSON.stringify(loaded.setup)) {
-      setup.value = draft.setup
+    const draft = drafts.read(id)
+    if (draft && !same(draft.state, loaded.setup)) {
+      setup.value = draft.state
       if (draft.revision === loaded.revision) schedule(0)
       else conflictWith(loaded)
-    } else localStorage.removeItem(draftKey(id))
+    } else drafts.drop(id)
   }
 
+  /** Leaves it; what is not sent yet is sent. */
   function close(): void {
-    clearTimeout(timer)
+    if (record.value) void box.now(record.value.id)
     record.value = setup.value = preview.value = theirs.value = null
     past.value = []
     future.value = []
     saveState.value = 'saved'
   }
 
+  /** What the server has is what the next change is made from. */
+  function takeOver(current: SetupRecord): void {
+    record.value = current
+    revisions.set(current.id, current.revision)
+  }
+
   function conflictWith(current: SetupRecord): void {
+    box.drop(current.id)
     theirs.value = current
     saveState.value = 'conflict'
   }
@@ -103,55 +101,41 @@ export const useSetupStore = defineStore('setup', () => {
       saveState.value = 'tried'
       return
     }
-    localStorage.setItem(
-      draftKey(record.value.id),
-      JSON.stringify({ revision: record.value.revision, setup: setup.value } satisfies Draft),
-    )
+    const { id, revision } = record.value
+    drafts.keep(id, { revision, state: setup.value })
     if (saveState.value === 'conflict') return
     saveState.value = 'waiting'
-    clearTimeout(timer)
-    timer = setTimeout(() => void save(), wait)
+    box.put(id, setup.value, wait)
   }
 
-  async function save(): Promise<void> {
-    if (saving) return saving
-    saving = send().finally(() => {
-      saving = null
-    })
-    return saving
-  }
-
-  async function send(): Promise<void> {
-    const base = record.value
-    const sent = setup.value
-    if (!base || !sent) return
-    saveState.value = 'saving'
-    try {
-      const kept = await api.saveSetup(base.id, base.revision, sent)
-      if (record.value?.id !== base.id) return
-      record.value = kept
-      if (setup.value === sent) {
-        localStorage.removeItem(draftKey(base.id))
-        saveState.value = 'saved'
-      } else schedule()
-    } catch (error) {
-      if (record.value?.id !== base.id || !(error instanceof ApiError)) return
-      const current = error.problem?.current as SetupRecord | undefined
-      if (error.status === 409 && current) {
-        if (JSON.stringify(current.setup) === JSON.stringify(sent)) {
-          record.value = current
-          saveState.value = 'saved'
-        } else conflictWith(current)
-      } else if (!comesBack(error.status)) {
-        saveState.value = 'refused'
-        saveMessage.value = error.message
-      } else {
-        saveState.value = 'offline'
-        saveMessage.value = error.message
-        clearTimeout(timer)
-        timer = setTimeout(() => void save(), RETRY)
+  const box = new Outbox<Setup>({
+    retry: RETRY,
+    async send(id, sent) {
+      if (isOpen(id)) saveState.value = 'saving'
+      try {
+        taken(await api.saveSetup(id, revisions.get(id)!, sent), sent)
+      } catch (error) {
+        const current = error instanceof ApiError ? (error.problem?.current as SetupRecord | undefined) : undefined
+        if (!current) throw error
+        if (same(current.setup, sent)) taken(current, sent)
+        else if (isOpen(id)) conflictWith(current)
       }
-    }
+    },
+    held(id, error, again) {
+      if (!isOpen(id)) return
+      saveState.value = again ? 'offline' : 'refused'
+      saveMessage.value = error.message
+    },
+  })
+
+  /** The server has it; a newer one that waits is made from its revision. */
+  function taken(kept: SetupRecord, sent: Setup): void {
+    revisions.set(kept.id, kept.revision)
+    if (isOpen(kept.id)) record.value = kept
+    const newest = box.of(kept.id) ?? sent
+    if (newest === sent) drafts.drop(kept.id)
+    else drafts.keep(kept.id, { revision: kept.revision, state: newest })
+    if (isOpen(kept.id)) saveState.value = newest === sent ? 'saved' : 'waiting'
   }
 
   function replace(next: Setup): void {
@@ -220,7 +204,7 @@ export const useSetupStore = defineStore('setup', () => {
   function resolve(keep: 'mine' | 'theirs'): void {
     const other = theirs.value
     if (!other || !setup.value) return
-    record.value = other
+    takeOver(other)
     theirs.value = null
     saveState.value = 'saved'
     if (keep === 'mine') {
@@ -230,7 +214,7 @@ export const useSetupStore = defineStore('setup', () => {
     past.value = [...past.value, setup.value]
     future.value = []
     setup.value = other.setup
-    localStorage.removeItem(draftKey(other.id))
+    drafts.drop(other.id)
   }
 
   const canUndo = computed(() => past.value.length > 0)
@@ -255,6 +239,5 @@ export const useSetupStore = defineStore('setup', () => {
     redo,
     tryFix,
     resolve,
-    save,
   }
 })

@@ -1,5 +1,5 @@
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/schemas/records'
-import { ApiError, type TakeRecord, api } from '~/services/api'
+import { ApiError, type TakeRecord, api, comesBack } from '~/services/api'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 import { useSessionStore } from '~/stores/session'
 
@@ -81,7 +81,7 @@ export const useTakesStore = defineStore('takes', () => {
     try {
       await refresh()
     } catch (error) {
-      if (error instanceof ApiError && error.status >= 400 && error.status < 500) return
+      if (error instanceof ApiError && !comesBack(error.status)) return
       offline.value = true
       rereading = setTimeout(() => {
         if (setupId.value === id) void refreshed()

@@ -11,6 +11,7 @@ const { useRunStore } = await import('~~/app/stores/run')
 const { usePicturesStore } = await import('~~/app/stores/pictures')
 const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
 const { takeQueue } = await import('~~/app/services/takeQueue')
+const { clearOutboxes } = await import('~~/app/services/outbox')
 
 const record = (setup: Setup, revision = 1) => ({
   id: 's',
@@ -98,7 +99,8 @@ describe('the set-up at hand', () => {
     kept.down = true
     store.change(speed(41))
     await until(() => store.saveState === 'offline')
-    store.close()
+    // The tab is gone.
+    clearOutboxes()
     fresh()
     kept.down = false
     const again = useSetupStore()
@@ -124,6 +126,19 @@ describe('the set-up at hand', () => {
     await until(() => kept.revision === 3 && store.saveState === 'saved')
     expect(kept.setup.motion.speed).toBe(44)
     expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([1, 2])
+    expect(storage.getItem('epiro-draft-s')).toBeNull()
+  })
+  test('what was changed last before it is left is sent all the same, and stands there when it is opened again', async () => {
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(43))
+    store.close()
+    await store.open('s')
+    expect(store.setup!.motion.speed).toBe(43)
+    expect(store.record!.revision).toBe(2)
+    expect(kept.setup.motion.speed).toBe(43)
+    expect(asked.map(({ method }) => method)).toEqual(['GET', 'PUT', 'GET'])
     expect(storage.getItem('epiro-draft-s')).toBeNull()
   })
   test('choosing a method, a link or a sensor makes a whole, one step back', async () => {
@@ -504,6 +519,42 @@ describe('kit', () => {
     down = false
     await until(() => kept.item.name === 'B' && store.trouble.k === '', 8000)
     expect(store.byId.get('k')!.item.name).toBe('B')
+  })
+  test('what the server never had outlives the page, unless somebody else was quicker', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 3, archived: false, updatedAt: '', item, usedBy: [] }
+    let down = true
+    serve(({ method, body }) => {
+      if (method === 'GET') return { body: [kept] }
+      if (down) return 'unreachable'
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const leftWith = async (name: string) => {
+      const store = useKitStore()
+      await store.load()
+      store.change('k', { ...item, name })
+      await until(() => (store.trouble.k ?? '') !== '')
+      clearOutboxes()
+      fresh()
+    }
+    await leftWith('Mine')
+    down = false
+    const again = useKitStore()
+    await again.load()
+    expect(again.byId.get('k')!.item.name).toBe('Mine')
+    await until(() => kept.item.name === 'Mine' && again.trouble.k === '')
+    expect(kept.revision).toBe(4)
+    expect(storage.getItem('epiro-kit-draft-k')).toBeNull()
+
+    down = true
+    await leftWith('Mine too')
+    kept = { ...kept, revision: 9, item: { ...item, name: 'Theirs' } }
+    const last = useKitStore()
+    await last.load()
+    expect(last.byId.get('k')!.item.name).toBe('Theirs')
+    expect(last.trouble.k).toBe('Changed elsewhere meanwhile: this is the newest. Make your change again.')
+    expect(storage.getItem('epiro-kit-draft-k')).toBeNull()
   })
   test.each([408, 429, 500, 503])('a server that answers %i is asked again; what is wrong is not', async status => {
     const item = newKitItem('modifier')

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { forgetPerson, unsavedSetups } from '~/services/device'
+import { forgetPerson, unsavedKit, unsavedSetups } from '~/services/device'
 
 /** Asks before signing out, says what would be lost, and leaves nothing on the device. */
 const open = defineModel<boolean>('open', { required: true })
 const session = useSessionStore()
 const takes = useTakesStore()
 const drafts = ref(0)
+const kit = ref(0)
 const failure = ref('')
 
 /** Without anything that waits there is nothing to ask. */
@@ -14,7 +15,8 @@ watch(open, async now => {
   failure.value = ''
   await takes.readQueue()
   drafts.value = unsavedSetups()
-  if (takes.queue.length === 0 && drafts.value === 0) await leave()
+  kit.value = unsavedKit()
+  if (!waits.value) await leave()
 })
 
 async function leave(): Promise<void> {
@@ -33,7 +35,8 @@ async function leaveAll(): Promise<void> {
   await leave()
   if (failure.value === '') await takes.clearDevice(key)
 }
-const asks = computed(() => open.value && (takes.queue.length > 0 || drafts.value > 0 || failure.value !== ''))
+const waits = computed(() => takes.queue.length + drafts.value + kit.value > 0)
+const asks = computed(() => open.value && (waits.value || failure.value !== ''))
 </script>
 
 <template>
@@ -56,6 +59,10 @@ const asks = computed(() => open.value && (takes.queue.length > 0 || drafts.valu
       <p v-if="drafts > 0" role="alert" class="mt-2">
         The last changes of {{ drafts }} {{ drafts === 1 ? 'set-up are' : 'set-ups are' }} not saved yet and would be
         lost: open {{ drafts === 1 ? 'it' : 'them' }} once more to save {{ drafts === 1 ? 'it' : 'them' }}.
+      </p>
+      <p v-if="kit > 0" role="alert" class="mt-2">
+        The last changes of {{ kit }} {{ kit === 1 ? 'item' : 'items' }} of kit are not saved yet and would be lost:
+        open Kit once more to save them.
       </p>
       <p v-if="failure" role="alert" class="mt-2 text-(--bad)">
         {{ failure }}

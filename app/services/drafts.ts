@@ -1,0 +1,39 @@
+import type { Checked } from '~~/shared/schemas/validate'
+
+/** What their keys begin with. */
+export const SETUP_DRAFT = 'epiro-draft-'
+export const KIT_DRAFT = 'epiro-kit-draft-'
+
+/** A state of a thing that was changed here, and the revision it was made from. */
+export interface Draft<T> {
+  revision: number
+  state: T
+}
+
+/** What was changed on this device and not yet taken by the server outlives the tab. */
+export interface Drafts<T> {
+  /** Null where there is none, or none that can be read. */
+  read: (id: string) => Draft<T> | null
+  keep: (id: string, draft: Draft<T>) => void
+  drop: (id: string) => void
+}
+
+/**
+ * @param prefix of the keys it is kept under
+ * @param name under which the state stands beside its revision
+ */
+export function draftsOf<T>(prefix: string, name: string, check: (value: unknown) => Checked<T>): Drafts<T> {
+  return {
+    read(id) {
+      try {
+        const kept = JSON.parse(localStorage.getItem(prefix + id) ?? 'null') as Record<string, unknown> | null
+        const checked = kept && check(kept[name])
+        return checked && 'value' in checked ? { revision: Number(kept.revision), state: checked.value } : null
+      } catch {
+        return null
+      }
+    },
+    keep: (id, { revision, state }) => localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state })),
+    drop: id => localStorage.removeItem(prefix + id),
+  }
+}
