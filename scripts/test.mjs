@@ -39,7 +39,7 @@ function step(name, command, args, env) {
   say(`── ${name}: ${ok ? 'passed' : 'FAILED'} in ${seconds(started)} s`)
   if (!ok) failed.push(name)
 }
-/** @typedef {[name: string, args: string[]]} Check */
+/** @typedef {[name: string, command: string, args: string[]]} Check */
 
 /** What is checked without running it. @returns {Check[]} */
 function checks() {
@@ -53,7 +53,21 @@ function checks() {
     ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],
     ['lint', 'format', ['prettier', '--check', '--log-level', 'warn', '.']],
   ]
-  return all.filter(([part]) => wanted(part)).map(([, name, args]) => [name, args])
+  return all.filter(([part]) => wanted(part)).map(([, name, args]) => [name, 'npx', ['--no-install', ...args]])
+}
+
+/** What is started, killed and attacked, each in a folder of its own; the longest first. @returns {Check[]} */
+function starts() {
+  /** @type {[name: string, file: string][]} */
+  const all = [
+    ['what can go wrong on a machine', 'faults'],
+    ['what somebody may send', 'attacks'],
+    ['a cluster of databases', 'cluster'],
+    ['start, kill and restart', 'restart'],
+    ['listen over https', 'secure'],
+    ['a database over TLS', 'encrypted'],
+  ]
+  return all.map(([name, file]) => [name, process.execPath, [`tests/start/${file}.mjs`]])
 }
 
 /** Runs checks, as many at once as there are cores; what one prints stays together. @param {Check[]} list */
@@ -61,9 +75,9 @@ async function together(list) {
   const waiting = [...list]
   const worker = async () => {
     for (let check = waiting.shift(); check; check = waiting.shift()) {
-      const [name, args] = check
+      const [name, command, args] = check
       const started = Date.now()
-      const child = spawn('npx', ['--no-install', ...args], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+      const child = spawn(command, args, { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
       let text = ''
       for (const stream of [child.stdout, child.stderr]) stream.on('data', chunk => (text += chunk))
       const code = await new Promise(done => child.once('close', done))
@@ -97,18 +111,10 @@ async function main() {
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
-    for (const [name, file] of [
-      ['start, kill and restart', 'restart'],
-      ['listen over https', 'secure'],
-      ['a database over TLS', 'encrypted'],
-      ['a cluster of databases', 'cluster'],
-      ['what can go wrong on a machine', 'faults'],
-      ['what somebody may send', 'attacks'],
-    ]) {
-      step(String(name), process.execPath, [`tests/start/${file}.mjs`])
-      if (failed.includes(String(name))) failures++
-      else passes++
-    }
+    const before = failed.length
+    await together(starts())
+    failures += failed.length - before
+    passes += starts().length - (failed.length - before)
   }
   say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll passed')
   say(`${passes} passed, ${failures} failed`)

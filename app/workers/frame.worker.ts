@@ -33,9 +33,13 @@ interface Job {
 
 /** s of work before new messages are looked at. */
 const SPELL = 0.03
-/** From so many passes on there is no hurry: ms of rest between spells, for whatever else the machine does. */
-const QUIET = 4
-const REST = 60
+/**
+ * From so many passes on there is no hurry: ms of rest between spells, for whatever else the machine does. Where two
+ * cores are all there is, the first pass will do for a while.
+ */
+const FEW = navigator.hardwareConcurrency <= 2
+const QUIET = FEW ? 1 : 4
+const REST = FEW ? 150 : 60
 const jobs = new Map<number, Job>()
 let going = false
 

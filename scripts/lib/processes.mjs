@@ -1,6 +1,8 @@
 // @ts-check
-import { readFileSync, readdirSync } from 'node:fs'
+import { readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 
 /** @param {number} milliseconds */
 export const pause = milliseconds => new Promise(resolve => setTimeout(resolve, milliseconds))
@@ -14,9 +16,39 @@ export function portFree(port, host = '127.0.0.1') {
   })
 }
 
+/** ms by which who chose a port listens there. */
+const CLAIMED = 30_000
+
+/** @param {string} file @returns {boolean} whether another that lives took a port a moment ago */
+function claimed(file) {
+  try {
+    const pid = Number(readFileSync(file, 'utf8'))
+    return pid !== process.pid && Date.now() - statSync(file).mtimeMs < CLAIMED && process.kill(pid, 0)
+  } catch {
+    return false
+  }
+}
+
+/**
+ * Says that a port is taken before anything listens there, so that two that begin at once do not both take it.
+ * @param {number} port @returns {boolean} whether it is ours
+ */
+function claim(port) {
+  const file = join(tmpdir(), `epiro-port-${port}`)
+  if (claimed(file)) return false
+  try {
+    rmSync(file, { force: true })
+    writeFileSync(file, String(process.pid), { flag: 'wx' })
+    return true
+  } catch (error) {
+    // Where nothing can be written nobody can say so: then it is ours unless somebody listens.
+    return /** @type {NodeJS.ErrnoException} */ (error).code !== 'EEXIST'
+  }
+}
+
 /** The usual port, or any free one. @param {number} usual @param {string} [host] @returns {Promise<number>} */
 export async function choosePort(usual, host = '127.0.0.1') {
-  if (await portFree(usual, host)) return usual
+  if ((await portFree(usual, host)) && claim(usual)) return usual
   return new Promise((resolve, reject) => {
     const probe = createServer()
     probe.once('error', reject)

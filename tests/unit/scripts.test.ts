@@ -19,6 +19,28 @@ test('a taken port is seen, and another chosen', async () => {
   expect(await choosePort(port)).toBe(port)
 })
 
+test('a port that another process chose a moment ago is left to it, and is free once that has ended', async () => {
+  const first = createServer()
+  await new Promise<void>(done => first.listen(0, '127.0.0.1', done))
+  const { port } = first.address() as { port: number }
+  await new Promise(done => first.close(done))
+  const code = `import { choosePort } from './scripts/lib/processes.mjs'
+    console.log(await choosePort(${port}))
+    setInterval(() => {}, 1000)`
+  const other = spawn(process.execPath, ['--input-type=module', '-e', code], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const gone = new Promise(done => other.once('exit', done))
+  try {
+    expect(await new Promise(done => other.stdout.once('data', data => done(Number(data))))).toBe(port)
+    expect(await portFree(port)).toBe(true)
+    expect(await choosePort(port)).not.toBe(port)
+  } finally {
+    other.kill('SIGKILL')
+  }
+  await gone
+  expect(await choosePort(port)).toBe(port)
+  rmSync(join(tmpdir(), `epiro-port-${port}`))
+})
+
 test('a process is known by its command line as well as its number, and ended, by force if need be', async () => {
   const stubborn = spawn(
     process.execPath,
