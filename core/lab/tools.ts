@@ -14,6 +14,7 @@ import { bounces } from './sound/bounces'
 import { levels } from './sound/levels'
 import { soundSpeed } from './sound/speed'
 import * as frames from './standIn/frames'
+import * as rendered from './standIn/rendered'
 import * as sounds from './standIn/sounds'
 import { lightStandIn } from './standIn/traces'
 import { lightTrace } from './trace/light'
@@ -22,15 +23,15 @@ import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabR
 /** Tools of the Lab, in the order of a shoot. */
 export const LAB_TOOLS: readonly LabTool[] = [
   { ...black, standIn: frames.blackStandIn },
-  { ...exposureTool, standIn: frames.exposureStandIn },
+  { ...exposureTool, standIn: rendered.exposureStandIn },
   { ...batched(ground, 'evenness'), standIn: frames.groundStandIn },
   { ...sync, standIn: frames.syncStandIn },
   { ...batched(sharpness, 'width'), standIn: frames.edgeStandIn },
   { ...batched(streak, 'duration'), standIn: frames.streakStandIn },
-  { ...place, standIn: frames.placeStandIn },
+  { ...place, standIn: rendered.placeStandIn },
   { ...specks, standIn: frames.specksStandIn },
   { ...batched(disc, 'duration'), standIn: frames.discStandIn },
-  { ...chain, standIn: frames.chainStandIn },
+  { ...chain, standIn: rendered.chainStandIn },
   { ...clock, standIn: frames.clockStandIn },
   { ...soundSpeed, standIn: sounds.speedStandIn },
   { ...levels, standIn: sounds.levelsStandIn },

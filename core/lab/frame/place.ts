@@ -1,8 +1,8 @@
 import { type LabReading, type LabTool, type Mark, numberOf, settled, unread } from '../types'
 import { type Box, profileOf } from './decode'
-import { edgeOf } from './edge'
 import { type Stands, changedThing, looks } from './object'
 import { type FrameInput, framesOf } from './patch'
+import { median, spreadOf } from '../statistics'
 
 export const WAYS = ['right', 'left', 'down', 'up'] as const
 export type Way = (typeof WAYS)[number]
@@ -36,7 +36,34 @@ export function frontOf(
   return fine ?? { at: rough, error: 0.8 }
 }
 
-/** The half of the front's own edge, over the middle of the thing. */
+/** px inside of where something begins by which an edge, soft and smeared, has come to its own level. */
+const EDGE = 4
+
+/**
+ * Where something begins, walking along a row: half of the level that it has come to a few pixels on. What lies
+ * farther in does not count: a round thing is brighter there than at its edge.
+ */
+export function beginning(row: ArrayLike<number>): { at: number; error: number } | null {
+  const outside = Array.from({ length: Math.max(3, Math.floor(row.length / 4)) }, (_, i) => row[i]!)
+  const [ground, noise] = [median(outside), Math.max(spreadOf(outside), 1e-3)]
+  const top = Array.from(row).reduce((a, b) => Math.max(a, b), 0)
+  const least = ground + Math.max(5 * noise, 0.04 * (top - ground))
+  let first = 0
+  while (first + 1 < row.length && !(row[first]! > least && row[first + 1]! > least)) first++
+  if (first + 1 >= row.length) return null
+  const inside = Array.from({ length: EDGE + 1 }, (_, i) => row[first + i] ?? 0)
+  const half = ground + (Math.max(...inside) - ground) / 2
+  let at = Math.max(1, first)
+  while (at + 1 < row.length && row[at]! < half) at++
+  const [low, high] = [row[at - 1]!, row[at]!]
+  const rise = Math.max(high - low, 1e-6)
+  const found = at - 1 + Math.min(1, Math.max(0, (half - low) / rise))
+  // A soft edge stands at its half, one that is shaded away where it begins: between the two, and as far off as that.
+  const way = Math.max(0, found - first)
+  return { at: found - way / 4, error: Math.hypot(0.1, noise / rise, (way + 1) / 2.5) }
+}
+
+/** The front's own edge, over the middle of the thing. */
 function fineFront(
   { frame }: FrameInput,
   empty: FrameInput | null,
@@ -46,7 +73,7 @@ function fineFront(
 ): { at: number; error: number } | null {
   const axis = axisOf(way)
   const [size, most] = axis === 'x' ? [box.x1 - box.x0, frame.width] : [box.y1 - box.y0, frame.height]
-  const reach = Math.max(5, Math.min(30, Math.round(size / 3)))
+  const reach = Math.max(6, Math.min(30, Math.round(size / 3)))
   const [from, to] = [Math.max(0, Math.floor(rough - reach)), Math.min(most, Math.ceil(rough + reach))]
   const [low, high] = axis === 'x' ? [box.y0, box.y1] : [box.x0, box.x1]
   const middle = {
@@ -58,9 +85,12 @@ function fineFront(
       ? { x0: from, x1: to, y0: middle.from, y1: middle.to }
       : { x0: middle.from, x1: middle.to, y0: from, y1: to }
   const level = empty ? differences(frame.level, empty.frame.level) : looks(frame)
-  const edge = edgeOf(profileOf({ ...frame, level }, strip, axis))
-  if (!edge || Math.abs(from + edge.at + 0.5 - rough) > reach * 0.8) return null
-  return { at: from + edge.at + 0.5, error: Math.hypot(edge.atError, edge.width / 8) }
+  const row = profileOf({ ...frame, level }, strip, axis)
+  const begins = beginning(ahead(way) > 0 ? row.slice().reverse() : row)
+  if (!begins) return null
+  // Between the middles of its pixels, from the side that it is ahead of.
+  const at = ahead(way) > 0 ? to - begins.at - 0.5 : from + begins.at + 0.5
+  return Math.abs(at - rough) > reach * 0.8 ? null : { at, error: begins.error }
 }
 
 const differences = (now: Float32Array, was: Float32Array): Float32Array =>
@@ -115,6 +145,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
         ? ['It runs out of the frame: it may be farther.']
         : []),
       'The known length must lie at the same distance as the travel.',
+      'An edge in shadow is read where its light begins: let some fall on it from the camera’s side.',
     ],
     trusted: told,
     gives: told ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],

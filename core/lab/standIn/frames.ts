@@ -32,25 +32,6 @@ export function blackStandIn(seed: number): StandIn {
   return { files: [file('black.jpg', frame)], settings: {}, truth: { ambient: stops, ev } }
 }
 
-/** A card in the middle of a picture, lit by so much. */
-export function exposureStandIn(seed: number): StandIn {
-  const random = seededRandom(seed)
-  const stops = between(random, -2.5, 1.8)
-  const [width, height] = [360, 240]
-  const reflectance = random.uniform() < 0.5 ? 0.18 : 0.3
-  const card = GREY * 2 ** stops * (reflectance / GREY)
-  const slope = between(random, -0.15, 0.15)
-  const frame = shot(
-    (x, y) =>
-      Math.abs(x - width / 2) < 60 && Math.abs(y - height / 2) < 60
-        ? Math.min(1, card * 2 ** ((slope * (x - width / 2)) / 60))
-        : 0.01 + 0.05 * Math.abs(Math.sin(x / 17)),
-    { width, height },
-    random,
-  )
-  return { files: [file('card.jpg', frame)], settings: { reflectance }, truth: { stops } }
-}
-
 /** A wall lit by two lights from the sides, something dark or bright before it. */
 export function groundStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
@@ -189,76 +170,6 @@ export function streakStandIn(seed: number): StandIn {
     files: [file('ball.jpg', frame)],
     settings: { way: 'right', diameter, speed, power: 1 / 16 },
     truth: { duration: pulse.t01(tau), length: pulse.t01(tau) * speed },
-  }
-}
-
-/** A thing with a round front before a drawn ground, and the same without it. */
-export function placeStandIn(seed: number): StandIn {
-  const random = seededRandom(seed)
-  const [width, height] = [480, 320]
-  const perPx = between(random, 0.0004, 0.0012)
-  const front = between(random, 120, 400)
-  const [size, cy] = [between(random, 10, 30), between(random, 120, 200)]
-  const body = between(random, 0.3, 0.8)
-  const stripes = between(random, 0.01, 0.08)
-  const smear = between(random, 0, 4)
-  const ground = (x: number, y: number): number => 0.02 + stripes * (1 + Math.sin(x / 23) * Math.sin(y / 31))
-  const at = (x: number, y: number): number => {
-    const ahead = apart(Math.max(0, x - (front - size)), y - cy)
-    return x < front && x > front - 3 * size && (x > front - size ? ahead < size : Math.abs(y - cy) < size) ? 1 : 0
-  }
-  const scene = (x: number, y: number): number => {
-    let share = 0
-    for (let k = 0; k < 5; k++) share += at(x - (smear * (k - 2)) / 4, y) / 5
-    return ground(x, y) * (1 - share) + body * share
-  }
-  const drift = 2 ** between(random, -0.08, 0.08)
-  const now = shot((x, y) => scene(x, y) * drift, { width, height }, random)
-  const empty = shot(ground, { width, height }, random)
-  const [from, to] = [40, 440]
-  // A tape is read to 2 mm.
-  const length = (to - from) * perPx
-  const told = length + random.normal() * 0.002
-  const mark = between(random, 180, 300)
-  return {
-    files: [file('take.jpg', now), file('empty.jpg', empty)],
-    settings: { way: 'right', length: told, lengthError: 0.002, mark, from, to },
-    truth: { past: (front - mark) * perPx },
-  }
-}
-
-/** A drop below the beam it fell through. */
-export function chainStandIn(seed: number): StandIn {
-  const random = seededRandom(seed)
-  const [width, height] = [320, 480]
-  const beam = between(random, 0.08, 0.35)
-  const latency = between(random, 0.004, 0.03)
-  const g = 9.80665
-  const fallen = 0.5 * g * (Math.sqrt((2 * beam) / g) + latency) ** 2
-  const perPx = between(random, 0.0004, 0.0008)
-  const mark = 60
-  const front = mark + (fallen - beam) / perPx
-  const radius = 8
-  const ground = (x: number, y: number): number => 0.03 + 0.01 * Math.sin(x / 19 + y / 27)
-  const now = shot(
-    (x, y) => (apart(x - width / 2, y - (front - radius)) < radius ? 0.7 : ground(x, y)),
-    { width, height },
-    random,
-  )
-  const empty = shot(ground, { width, height }, random)
-  const [from, to] = [20, 460]
-  return {
-    files: [file('drop.jpg', now), file('empty.jpg', empty)],
-    settings: {
-      beam: beam + random.normal() * 0.002,
-      length: (to - from) * perPx + random.normal() * 0.001,
-      lengthError: 0.001,
-      delay: 0,
-      mark,
-      from,
-      to,
-    },
-    truth: { latency },
   }
 }
 

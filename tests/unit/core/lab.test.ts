@@ -1,4 +1,5 @@
 import { newKitItem, newSetup, valueAt } from '~~/core'
+import { beginning } from '~~/core/lab/frame/place'
 import {
   type LabInput,
   type LabReading,
@@ -62,7 +63,7 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
   ['streak', 'duration', true, 0.03, 0.1],
   ['place', 'past', false, 0.0004, 0.002],
   ['disc', 'duration', true, 0.03, 0.1],
-  ['chain', 'latency', true, 0.02, 0.06],
+  ['chain', 'latency', true, 0.05, 0.1],
   ['clock', 'lag', true, 0.03, 0.15],
   ['speed', 'speed', true, 0.004, 0.02],
   ['levels', 'margin', false, 0.1, 0.5],
@@ -291,5 +292,28 @@ describe('figures are sent on and taken back', () => {
     expect(after.figures.lag).toBe(0.061)
     expect(after.marks.lag).toEqual({ basis: 'measured', date: '2026-11-27' })
     expect(takenFromKit(after, camera, give)).toEqual(camera)
+  })
+})
+
+describe('where a front begins', () => {
+  const row = (level: (x: number) => number): number[] =>
+    Array.from({ length: 30 }, (_, i) => 0.02 + level(i) + 0.002 * Math.sin(7.3 * i * i))
+  test('a soft edge is found at its half, to a fraction of a pixel', () => {
+    for (const at of [11, 11.3, 11.7])
+      for (const soft of [0.6, 1]) {
+        const found = beginning(row(x => 0.6 / (1 + Math.exp((-1.7 * (x - at)) / soft))))!
+        expect(Math.abs(found.at - at)).toBeLessThan(0.8)
+        expect(Math.abs(found.at - at)).toBeLessThan(found.error)
+      }
+  })
+  test('a round thing that grows brighter inwards is found at its edge, not at half of its light', () => {
+    // Half of its light is four pixels in.
+    const found = beginning(row(x => (x < 10 ? 0 : 0.25 * Math.sqrt(x - 10))))!
+    expect(found.at).toBeGreaterThan(9.5)
+    expect(found.at).toBeLessThan(11.4)
+    expect(Math.abs(found.at - 10)).toBeLessThan(2.5 * found.error)
+  })
+  test('noise alone begins nowhere', () => {
+    expect(beginning(row(() => 0))).toBeNull()
   })
 })
