@@ -23,7 +23,7 @@ export function useTakeReading(plan: () => Plan, picture: () => PictureRecord | 
       busy.value = shown !== null
       if (!shown) return
       const asked = {
-        url: `/api/pictures/${shown.id}/full`,
+        url: `/api/pictures/${shown.id}/small`,
         camera: shown.exposure.camera,
         setup: plan().entered,
         take: ofRun(),

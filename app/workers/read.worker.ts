@@ -9,6 +9,7 @@ import {
   frameOf,
   readingOf,
 } from '~~/core/lab'
+import { READ_WIDTH } from '~~/shared/reading'
 import { answering } from './answering'
 
 /** A set-up whose takes are to be read, or a picture of one. */
@@ -16,8 +17,6 @@ export type ReadAsked =
   | { kind: 'setup'; setup: Setup }
   | { kind: 'picture'; url: string; camera: string | null; setup: Setup; take: OfRun | null }
 
-/** px across that a picture is brought to before it is looked at. */
-const WIDE = 768
 /** ms of making ready before messages are looked at, and of rest between. */
 const SPELL = 25
 const REST = 40
@@ -48,7 +47,7 @@ async function read({ url, camera, setup, take }: Extract<ReadAsked, { kind: 'pi
   const answer = await fetch(url).catch(() => null)
   if (!answer?.ok) throw new Error('The picture could not be fetched.')
   const blob = await answer.blob()
-  const bitmap = await createImageBitmap(blob, { resizeWidth: WIDE, resizeQuality: 'medium' }).catch(() => null)
+  const bitmap = await createImageBitmap(blob, { resizeWidth: READ_WIDTH, resizeQuality: 'medium' }).catch(() => null)
   if (!bitmap) throw new Error('The picture could not be read.')
   const { width, height } = bitmap
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!

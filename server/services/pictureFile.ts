@@ -1,4 +1,5 @@
 import sharp from 'sharp'
+import { READ_WIDTH } from '../../shared/reading'
 import { MOST_PIXELS, type PictureExposure, type PictureType } from '../../shared/schemas/pictures'
 import { problem } from '../utils/problem'
 import { type Tags, tagsOf } from './pictureTags'
@@ -23,6 +24,13 @@ const QUALITY = { jpeg: 92, webp: 92, thumb: 78 } as const
 const FORMATS: Record<string, PictureType> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 const positive = (value: unknown): number | null =>
   typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null
+
+/** A kept picture brought to what takes are read at, as PNG in sRGB. */
+export const smallPicture = (data: Uint8Array): Promise<Buffer> =>
+  sharp(data, { limitInputPixels: MOST_PIXELS, sequentialRead: true })
+    .resize(READ_WIDTH, null, { withoutEnlargement: true })
+    .png({ compressionLevel: 1 })
+    .toBuffer()
 
 /** `2026:11:24 18:30:00` with its offset, or else `zone` minutes ahead of UTC. */
 function timeOf(tags: Tags, zone: number): number | null {

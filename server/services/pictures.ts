@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { open } from 'node:fs/promises'
 import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm'
 import { shotTime } from '../../core'
+import { READ_WIDTH } from '../../shared/reading'
 import type { PictureExposure, PictureQuery, PictureType } from '../../shared/schemas/pictures'
 import type { Database } from '../database/client'
 import { PICTURE_SIZES, pictureParts, pictures, takes } from '../database/schema'
@@ -234,4 +235,12 @@ export async function readPicture(
     .where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size)))
     .orderBy(asc(pictureParts.part))
   return { type: size === 'thumb' ? 'image/webp' : type, data: Buffer.concat(parts.map(part => part.data)) }
+}
+
+/** A picture as takes are read from it: no wider than that, so that nobody waits for 24 megapixels. */
+export async function readSmall(db: Database, studioId: string, id: string): Promise<{ type: string; data: Buffer }> {
+  const { width } = await getPicture(db, studioId, id)
+  const full = await readPicture(db, studioId, id, 'full')
+  if (width <= READ_WIDTH) return full
+  return { type: 'image/png', data: Buffer.from(await work('small', { data: full.data })) }
 }

@@ -11,7 +11,7 @@ const PROCESSES = 2
 const MOST_MEMORY = 1.5 * 1024 ** 3
 const LOOK_EVERY = 250
 /** s a job may take; jobs that may wait. */
-const LONGEST: Record<JobKind, number> = { picture: 60, frame: 60, outcome: 120 }
+const LONGEST: Record<JobKind, number> = { picture: 60, small: 20, frame: 60, outcome: 120 }
 const MOST_WAITING = 40
 
 /** How far they stand back: people who press buttons go first. 0 where nothing else runs beside them. */

@@ -6,6 +6,8 @@ import type { TakeRecord } from '../services/takes'
 export interface Jobs {
   /** Prepares the picture in a file; writes beside it what is kept. */
   picture: { asked: { path: string; zone: number }; given: PreparedPicture }
+  /** Makes a picture small enough to be read; without loss beyond that. */
+  small: { asked: { data: Uint8Array }; given: Uint8Array }
   /** Draws what the camera of the practice bench delivers. */
   frame: { asked: { rig: PracticeRig; setup: Setup; exposure: BenchExposure; at: Date }; given: Uint8Array }
   /** Judges an exercise and works out its rig's true figures. */

@@ -2,7 +2,7 @@
 import sharp from 'sharp'
 import { bestDelay, exerciseById, exerciseSetup, judge, matchShots, plan, reveal } from '../../core'
 import { benchPicture } from '../services/benchCamera'
-import { preparePicture } from '../services/pictureFile'
+import { preparePicture, smallPicture } from '../services/pictureFile'
 import type { JobKind, Jobs, Told } from './jobs'
 
 sharp.cache(false)
@@ -29,6 +29,7 @@ function outcomeOf({
 
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
   picture: ({ path, zone }) => preparePicture(path, zone),
+  small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),
   outcome: async asked => outcomeOf(asked),
 }

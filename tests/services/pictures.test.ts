@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import exifr from 'exifr'
 import sharp from 'sharp'
-import { addPicture, listPictures, putPicture, readPicture } from '~~/server/services/pictures'
+import { addPicture, listPictures, putPicture, readPicture, readSmall } from '~~/server/services/pictures'
 import { logPage } from '~~/server/services/log'
 import { fire, makeSetup, picture, refusal, studio } from './support'
 
@@ -50,6 +50,27 @@ test('a large picture comes back whole, in its pieces’ order', async () => {
   const kept = await addPicture(own.db, own.studioId, id, { name: 'noise.png', zone: 0 }, file)
   const { data } = await readPicture(own.db, own.studioId, kept.id, 'full')
   expect(Buffer.compare(await sharp(data).raw().toBuffer(), raw)).toBe(0)
+})
+
+test('to be read it is brought to 768 px, in its colours; one that is no wider goes as it is', async () => {
+  const id = await fresh()
+  const add = async (width: number) => {
+    const file = await sharp({ create: { width, height: width / 2, channels: 3, background: '#c06030' } })
+      .jpeg()
+      .toBuffer()
+    return addPicture(own.db, own.studioId, id, { name: `${width}.jpg`, zone: 0 }, file)
+  }
+  const small = await readSmall(own.db, own.studioId, (await add(1600)).id)
+  expect(small.type).toBe('image/png')
+  const { data, info } = await sharp(small.data).raw().toBuffer({ resolveWithObject: true })
+  expect([info.width, info.height]).toEqual([768, 384])
+  for (const [channel, value] of [0xc0, 0x60, 0x30].entries())
+    expect(Math.abs(data[channel]! - value)).toBeLessThanOrEqual(3)
+  const kept = await add(768)
+  const asItIs = await readSmall(own.db, own.studioId, kept.id)
+  const full = await readPicture(own.db, own.studioId, kept.id, 'full')
+  expect(asItIs.type).toBe('image/jpeg')
+  expect(Buffer.compare(asItIs.data, full.data)).toBe(0)
 })
 
 test('what is no picture, broken, or too large is refused with its reason', async () => {

@@ -5,7 +5,7 @@ const {
   size = 'full',
   alt,
   fit = 'contain',
-} = defineProps<{ id: string; size?: 'full' | 'thumb'; alt: string; fit?: 'contain' | 'cover' }>()
+} = defineProps<{ id: string; size?: 'full' | 'small' | 'thumb'; alt: string; fit?: 'contain' | 'cover' }>()
 const failed = ref(false)
 watch(
   () => id,

@@ -144,7 +144,14 @@ usePageKeys(event => {
 
 <template>
   <div class="grid gap-2.5">
-    <RunLatestPicture v-model:position="position" :plan="plan" :take="take?.id ?? null" markable />
+    <!-- While it is read, what is read: a large one would keep the machine from it. -->
+    <RunLatestPicture
+      v-model:position="position"
+      :plan="plan"
+      :take="take?.id ?? null"
+      :size="busy ? 'small' : 'full'"
+      markable
+    />
     <RunTakeProposal
       :plan="plan"
       :reading="reading"

@@ -5,7 +5,12 @@ import { type Plan, placeTells, stageOf, withChange, plan as planOf } from '~~/c
  * The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the
  * verdict. Touched where the object is, it says how far past the mark that is.
  */
-const { plan, markable = false, take = null } = defineProps<{ plan: Plan; markable?: boolean; take?: string | null }>()
+const {
+  plan,
+  markable = false,
+  take = null,
+  size = 'full',
+} = defineProps<{ plan: Plan; markable?: boolean; take?: string | null; size?: 'full' | 'small' }>()
 const position = defineModel<number | null>('position', { default: null })
 const pictures = usePicturesStore()
 const takes = useTakesStore()
@@ -72,7 +77,11 @@ const caption = computed(() => {
     </button>
     <figure class="newest">
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
-        <PicturesPictureView :id="picture.id" :alt="`${take === null ? 'Newest picture' : 'Picture'}, ${caption}`" />
+        <PicturesPictureView
+          :id="picture.id"
+          :size="size"
+          :alt="`${take === null ? 'Newest picture' : 'Picture'}, ${caption}`"
+        />
         <template v-if="can">
           <i class="window" :style="windowStyle" data-testid="window" />
           <i class="line mark" :style="lineStyle(0)" />

@@ -1,0 +1,3 @@
+import { sendSmall } from '../../../utils/picture'
+
+export default sendSmall()

@@ -1,0 +1,2 @@
+/** px across that a picture is brought to before a take is read from it. */
+export const READ_WIDTH = 768
