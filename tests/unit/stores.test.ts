@@ -128,7 +128,7 @@ describe('the set-up at hand', () => {
     expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([1, 2])
     expect(storage.getItem('epiro-draft-s')).toBeNull()
   })
-  test('what was changed last before it is left is sent all the same, and stands there when it is opened again', async () => {
+  test('what was changed just before it is left is sent, and stands there when it is opened again', async () => {
     const { kept, asked } = oneSetup(newSetup('projectile'))
     const store = useSetupStore()
     await store.open('s')
