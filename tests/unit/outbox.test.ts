@@ -1,7 +1,14 @@
-import { jest } from '@jest/globals'
 import '../support/page'
 import { ApiError } from '~~/app/services/api'
 import { Outbox, clearOutboxes } from '~~/app/services/outbox'
+
+declare global {
+  interface ImportMeta {
+    jest: typeof jest
+  }
+}
+// Where modules are modules, this is not in the global scope.
+Object.assign(globalThis, { jest: import.meta.jest })
 
 /** A server that takes what it is told to take; each answer is given by hand. */
 function posted(retry = 1000) {
@@ -69,7 +76,7 @@ test('a pause begins anew with each change, and ends at once where it is asked f
   expect(sent).toHaveLength(2)
 })
 
-test('what may be taken later is tried again after its time, the newest; the others go on meanwhile', async () => {
+test('what may be taken later is tried again after its time, the newest of it; the others go on meanwhile', async () => {
   const { box, sent, held, still, answer } = posted()
   box.put('a', '1')
   box.put('b', '1')
@@ -91,7 +98,7 @@ test('what may be taken later is tried again after its time, the newest; the oth
   expect(sent).toEqual(['a=1', 'b=1', 'a=1', 'a=2'])
 })
 
-test('what will not be taken is said and let go; an error of the page’s own holds up nothing either', async () => {
+test('what will not be taken is said and let go; an error of our own holds up nothing either', async () => {
   const { box, sent, held, still, answer } = posted()
   box.put('a', '1')
   await still()
