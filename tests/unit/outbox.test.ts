@@ -76,7 +76,7 @@ test('a pause begins anew with each change, and ends at once where it is asked f
   expect(sent).toHaveLength(2)
 })
 
-test('what may be taken later is tried again after its time, the newest of it; the others go on meanwhile', async () => {
+test('what may be taken later is tried again after its time, the newest; the others go on meanwhile', async () => {
   const { box, sent, held, still, answer } = posted()
   box.put('a', '1')
   box.put('b', '1')
