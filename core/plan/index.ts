@@ -24,7 +24,7 @@ export {
 export { powerSteps, flashDurations, latencyOf, peakLatency } from './light'
 
 export { type MethodComparison, type RuledOut, compareMethods, methodChanges } from './compare'
-export { coarseStepOf } from './findings/run'
+export { coarseStepOf } from './findings/coarseStep'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
 export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from './stand'

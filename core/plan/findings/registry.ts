@@ -1,35 +1,50 @@
-import {
-  ambient,
-  blur,
-  closesEarly,
-  exposure,
-  highSpeedSync,
-  noFlash,
-  pastSync,
-  ratedDuration,
-  settingOutOfRange,
-} from './light'
 import { aimedAway } from './aimedAway'
-import { lightBlocked } from './blocked'
-import { evidenceSurprise } from './evidence'
-import { faceAway } from './face'
-import { depth, diffraction, tooClose } from './optics'
-import { burstBuffer, burstRecycle, catchBehind, coarseStep, spread } from './run'
-import { reflectionShows } from './glass'
-import { groundGrey, groundSpill, groundUneven } from './ground'
-import { followsNothing, keyBehind, lightTooNear, shoeTooSoon } from './scene'
-import {
-  neverReached,
-  notEnoughUnits,
-  popsTooClose,
-  sequenceOutlastsShutter,
-  stepsOverlap,
-  stillParts,
-} from './sequence'
-import { beamTooShort, holdOffShort, opticalPreFlash, poolShallow, sensorThreshold, silentSource } from './sensing'
-import { delayOff, delayTooLong, negativeDelay, neverArrives } from './timing'
-import { slaveBlind } from './slave'
-import { standsInFrame } from './standing'
+import { ambient } from './ambient'
+import { beamTooShort } from './beamTooShort'
+import { blur } from './blur'
+import { burstBuffer } from './burstBuffer'
+import { burstRecycle } from './burstRecycle'
+import { catchBehind } from './catchBehind'
+import { closesEarly } from './closesEarly'
+import { coarseStep } from './coarseStep'
+import { delayOff } from './delayOff'
+import { delayTooLong } from './delayTooLong'
+import { depth } from './depth'
+import { diffraction } from './diffraction'
+import { evidenceSurprise } from './evidenceSurprise'
+import { exposure } from './exposure'
+import { faceAway } from './faceAway'
+import { followsNothing } from './followsNothing'
+import { groundGrey } from './groundGrey'
+import { groundSpill } from './groundSpill'
+import { groundUneven } from './groundUneven'
+import { highSpeedSync } from './highSpeedSync'
+import { holdOffShort } from './holdOffShort'
+import { keyBehind } from './keyBehind'
+import { lightBlocked } from './lightBlocked'
+import { lightTooNear } from './lightTooNear'
+import { negativeDelay } from './negativeDelay'
+import { neverArrives } from './neverArrives'
+import { neverReached } from './neverReached'
+import { noFlash } from './noFlash'
+import { notEnoughUnits } from './notEnoughUnits'
+import { opticalPreFlash } from './opticalPreFlash'
+import { pastSync } from './pastSync'
+import { poolShallow } from './poolShallow'
+import { popsTooClose } from './popsTooClose'
+import { ratedDuration } from './ratedDuration'
+import { reflectionShows } from './reflectionShows'
+import { sensorThreshold } from './sensorThreshold'
+import { sequenceOutlastsShutter } from './sequenceOutlastsShutter'
+import { settingOutOfRange } from './settingOutOfRange'
+import { shoeTooSoon } from './shoeTooSoon'
+import { silentSource } from './silentSource'
+import { slaveBlind } from './slaveBlind'
+import { spread } from './spread'
+import { standsInFrame } from './standsInFrame'
+import { stepsOverlap } from './stepsOverlap'
+import { stillParts } from './stillParts'
+import { tooClose } from './tooClose'
 import type { FindingId, Rule } from './types'
 
 /**

@@ -1,17 +1,22 @@
 import { type Recipe, assess, evidenceOf, newSetup, withChanges } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
-import { evidenceSurprise } from '~~/core/plan/findings/evidence'
-import { faceAway } from '~~/core/plan/findings/face'
-import { burstBuffer, burstRecycle, catchBehind, coarseStep, coarseStepOf, spread } from '~~/core/plan/findings/run'
-import {
-  beamTooShort,
-  holdOffShort,
-  opticalPreFlash,
-  poolShallow,
-  sensorThreshold,
-  silentSource,
-} from '~~/core/plan/findings/sensing'
-import { delayOff, delayTooLong, negativeDelay, neverArrives } from '~~/core/plan/findings/timing'
+import { evidenceSurprise } from '~~/core/plan/findings/evidenceSurprise'
+import { faceAway } from '~~/core/plan/findings/faceAway'
+import { burstBuffer } from '~~/core/plan/findings/burstBuffer'
+import { burstRecycle } from '~~/core/plan/findings/burstRecycle'
+import { catchBehind } from '~~/core/plan/findings/catchBehind'
+import { coarseStep, coarseStepOf } from '~~/core/plan/findings/coarseStep'
+import { spread } from '~~/core/plan/findings/spread'
+import { beamTooShort } from '~~/core/plan/findings/beamTooShort'
+import { holdOffShort } from '~~/core/plan/findings/holdOffShort'
+import { opticalPreFlash } from '~~/core/plan/findings/opticalPreFlash'
+import { poolShallow } from '~~/core/plan/findings/poolShallow'
+import { sensorThreshold } from '~~/core/plan/findings/sensorThreshold'
+import { silentSource } from '~~/core/plan/findings/silentSource'
+import { delayOff } from '~~/core/plan/findings/delayOff'
+import { delayTooLong } from '~~/core/plan/findings/delayTooLong'
+import { negativeDelay } from '~~/core/plan/findings/negativeDelay'
+import { neverArrives } from '~~/core/plan/findings/neverArrives'
 import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
 
 describe('few takes keep', () => {

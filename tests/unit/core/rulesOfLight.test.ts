@@ -1,26 +1,21 @@
 import { type Recipe, plan } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
-import {
-  ambient,
-  blur,
-  closesEarly,
-  exposure,
-  highSpeedSync,
-  makeUp,
-  noFlash,
-  pastSync,
-  ratedDuration,
-  settingOutOfRange,
-} from '~~/core/plan/findings/light'
+import { ambient } from '~~/core/plan/findings/ambient'
+import { blur, makeUp } from '~~/core/plan/findings/blur'
+import { closesEarly } from '~~/core/plan/findings/closesEarly'
+import { exposure } from '~~/core/plan/findings/exposure'
+import { highSpeedSync } from '~~/core/plan/findings/highSpeedSync'
+import { noFlash } from '~~/core/plan/findings/noFlash'
+import { pastSync } from '~~/core/plan/findings/pastSync'
+import { ratedDuration } from '~~/core/plan/findings/ratedDuration'
+import { settingOutOfRange } from '~~/core/plan/findings/settingOutOfRange'
 import { aimedAway } from '~~/core/plan/findings/aimedAway'
-import {
-  neverReached,
-  notEnoughUnits,
-  popsTooClose,
-  sequenceOutlastsShutter,
-  stepsOverlap,
-  stillParts,
-} from '~~/core/plan/findings/sequence'
+import { neverReached } from '~~/core/plan/findings/neverReached'
+import { notEnoughUnits } from '~~/core/plan/findings/notEnoughUnits'
+import { popsTooClose } from '~~/core/plan/findings/popsTooClose'
+import { sequenceOutlastsShutter } from '~~/core/plan/findings/sequenceOutlastsShutter'
+import { stepsOverlap } from '~~/core/plan/findings/stepsOverlap'
+import { stillParts } from '~~/core/plan/findings/stillParts'
 import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
 
 const paths = (draft: Parameters<typeof offered>[0]): string[] => offered(draft).map(([path]) => path)

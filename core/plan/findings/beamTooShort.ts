@@ -1,0 +1,40 @@
+import { type FixDraft, type Rule, length, speed, time } from './types'
+
+export const beamTooShort: Rule = a => {
+  const { setup, beamBlock } = a
+  const { sensor, motion } = setup
+  if (setup.trigger !== 'sensor' || beamBlock === null || beamBlock >= sensor.response * (1 - 1e-9)) return null
+  const objectSpeed = (motion.objectLength + sensor.beamWidth) / beamBlock
+  const width = Math.ceil((sensor.response * objectSpeed - motion.objectLength) * 10_000) / 10_000
+  const fixes: FixDraft[] = []
+  if (width <= 0.05) {
+    fixes.push({
+      label: 'Use a beam {width} wide along the travel',
+      figures: { width: length(width, 'mm') },
+      changes: [{ path: 'sensor.beamWidth', value: width }],
+    })
+  }
+  const faster = Math.floor(beamBlock * 0.9 * 1e7) / 1e7
+  if (faster > 0) {
+    fixes.push({
+      label: 'Use a sensor that answers within {response}',
+      figures: { response: time(faster) },
+      changes: [{ path: 'sensor.response', value: faster }],
+    })
+  }
+  return {
+    id: 'beam-too-short',
+    severity: 'error',
+    title: 'The beam is crossed in {block}: too quick for the sensor',
+    reason: 'At {speed} an object of {object} blocks a beam of {beam} for {block}; the sensor needs {response}.',
+    figures: {
+      block: time(beamBlock),
+      response: time(sensor.response),
+      object: length(motion.objectLength, 'mm'),
+      beam: length(sensor.beamWidth, 'mm'),
+      speed: speed(objectSpeed),
+    },
+    paths: ['sensor.response', 'sensor.beamWidth'],
+    fixes,
+  }
+}

@@ -1,0 +1,109 @@
+import { ISOS, SHUTTERS_IN_SECONDS, stepDown } from '../../setup/steps'
+import type { Change } from '../../setup/paths'
+import { withChanges } from '../../setup/paths'
+import { type Assessment, assess, exposureLevel } from '../assess'
+import { type FixDraft, type Rule, iso, length, plain, power, shutter, time } from './types'
+
+/**
+ * Changes that give back the stops that some changes cost, by ISO up to what is accepted and never to more than there
+ * was.
+ */
+export function makeUp(a: Assessment, changes: readonly Change[]): Change[] {
+  const { picture, camera } = a.setup
+  const lost = (exposureLevel(a) ?? 0) - (exposureLevel(assess(withChanges(a.setup, changes))) ?? 0)
+  const set = stepDown(ISOS, Math.min(picture.iso * 2 ** lost * 1.06, camera.maximumIso))
+  return set !== null && set > picture.iso ? [{ path: 'picture.iso', value: set }] : []
+}
+
+/** Fixes of a streak by less power: those lights that are too slow, each to its highest that will do. */
+function lessPower(a: Assessment): FixDraft[] {
+  const { setup, sharpness } = a
+  const across = sharpness.speed * Math.abs(Math.cos(setup.picture.angleToSensor))
+  const slow = setup.flashes.flatMap((_, i) => (across * (a.pulses[i]?.t01 ?? 0) > sharpness.limit ? [i] : []))
+  const highest = slow.map(i => sharpness.highestPowers[i] ?? null)
+  if (slow.length === 0 || highest.some(p => p === null)) return []
+  const lower = slow.map((i, k): Change => ({ path: `flashes[${i}].power`, value: highest[k] as number }))
+  const lowest = power(Math.min(...(highest as number[])))
+  const back = makeUp(a, lower)
+  return [
+    { label: 'Set the flash to {power}', figures: { power: lowest }, changes: lower },
+    ...(back.length > 0
+      ? [
+          {
+            label: 'Set the flash to {power} and {iso}',
+            figures: { power: lowest, iso: iso(back[0]!.value as number) },
+            changes: [...lower, ...back],
+          },
+        ]
+      : []),
+  ]
+}
+
+/** What always can be done about a streak: to live with it. */
+function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
+  const { worst } = sharpness
+  const wider = Math.ceil(sharpness.subject * 10_000) / 10_000
+  return [
+    ...(worst !== null && setup.bodies.filter(body => body.sharp).length > 1
+      ? [
+          {
+            label: `Let this blur: ${plain(worst.name)}`,
+            changes: [{ path: `bodies[${worst.index}].sharp`, value: false }],
+          },
+        ]
+      : []),
+    {
+      label: 'Accept a streak of {wider}',
+      figures: { wider: length(wider, 'mm') },
+      changes: [{ path: 'picture.blurLimit', value: wider }],
+    },
+  ]
+}
+
+export const blur: Rule = a => {
+  const { setup, sharpness } = a
+  if (sharpness.worst === null || sharpness.subject <= sharpness.limit * (1 + 1e-9)) return null
+  const byFlash = sharpness.by === 'flash'
+  const needed = sharpness.duration * (sharpness.limit / sharpness.subject)
+  const fast = byFlash ? null : stepDown(SHUTTERS_IN_SECONDS, needed)
+  const real: FixDraft[] = byFlash
+    ? lessPower(a)
+    : fast === null
+      ? []
+      : [
+          {
+            label: 'Set the shutter to {fast}',
+            figures: { fast: shutter(fast) },
+            changes: [{ path: 'picture.shutter', value: fast }],
+          },
+        ]
+  const highest = Math.max(0, ...setup.flashes.map(flash => flash.power))
+  return {
+    id: 'blur',
+    severity: 'error',
+    title: byFlash
+      ? 'Streak of {blur} at {power}: power too high to freeze this'
+      : 'Streak of {blur}: the shutter is too slow for this',
+    reason:
+      `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
+      `limit is {limit}.`,
+    figures: {
+      blur: length(sharpness.subject, 'mm'),
+      limit: length(sharpness.limit, 'mm'),
+      duration: time(sharpness.duration),
+      power: power(highest || 1),
+      speed: { value: sharpness.speed, quantity: 'speed' },
+      pixels: { value: sharpness.pixels, quantity: 'number' },
+      needed: time(needed),
+    },
+    paths: [byFlash ? 'flashes[0].power' : 'picture.shutter', 'picture.blurLimit'],
+    fixes: [...real, ...acceptStreak(a)],
+    ...(real.length === 0
+      ? {
+          outOfReach: byFlash
+            ? 'No light here is that short: a flash with t.1 of {needed} or less would freeze it.'
+            : 'No shutter here is that fast: {needed} would freeze it, or a short flash.',
+        }
+      : {}),
+  }
+}

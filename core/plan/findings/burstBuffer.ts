@@ -1,0 +1,22 @@
+import { type Rule, count, time } from './types'
+
+export const burstBuffer: Rule = ({ setup, timing }) => {
+  const { camera } = setup
+  if (setup.trigger !== 'burst' || timing.moment === null || camera.bufferFrames / camera.frameRate >= timing.moment)
+    return null
+  return {
+    id: 'burst-buffer',
+    severity: 'warning',
+    title: 'The buffer is full before the moment',
+    reason:
+      '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the ' +
+      'sound of the event, not before it.',
+    figures: {
+      frames: count(camera.bufferFrames),
+      lasts: time(camera.bufferFrames / camera.frameRate),
+      moment: time(timing.moment),
+    },
+    paths: ['camera.bufferFrames', 'camera.frameRate'],
+    fixes: [],
+  }
+}

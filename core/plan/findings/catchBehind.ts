@@ -1,0 +1,26 @@
+import { shoots } from '../../setup/typical'
+import { type Rule, length } from './types'
+
+export const catchBehind: Rule = ({ setup }) => {
+  if (!shoots(setup.action.kind)) return null
+  const back = setup.subject.distance + setup.subject.depth
+  if (setup.catch.distance > back) return null
+  const place = Math.ceil((back + 0.5) * 100) / 100
+  return {
+    id: 'catch',
+    severity: 'error',
+    title: 'Nothing catches the projectile',
+    reason:
+      'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no ' +
+      'one beyond.',
+    figures: { catch: length(setup.catch.distance, 'm'), back: length(back, 'm') },
+    paths: ['catch.distance'],
+    fixes: [
+      {
+        label: 'Put the catch at {place}',
+        figures: { place: length(place, 'm') },
+        changes: [{ path: 'catch.distance', value: place }],
+      },
+    ],
+  }
+}

@@ -1,0 +1,34 @@
+import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
+import { lastLight } from '../sequence'
+import { type Rule, shutter, time } from './types'
+
+/** What is opened before the action must still be open when the last light falls. */
+export const closesEarly: Rule = ({ setup, sequence, timing }) => {
+  const open = setup.picture.shutter
+  // Due at the moment: a delay that misses it has a finding of its own.
+  const last = lastLight({ timing: { captured: timing.moment }, sequence })
+  if (setup.method !== 'open-shutter' || setup.trigger !== 'sensor' || last === null || open >= last) return null
+  // A sequence that is longer than the open time is told as such.
+  if (sequence !== null && open < sequence.least) return null
+  const longer = stepUp(SHUTTERS_IN_SECONDS, last)
+  return {
+    id: 'closes-early',
+    severity: 'error',
+    title: 'The shutter closes before the light falls',
+    reason:
+      'It is opened before the action, and the light is due {last} after that starts: {open} is too short, ' +
+      'however quick the hand.',
+    figures: { last: time(last), open: shutter(open) },
+    paths: ['picture.shutter'],
+    fixes:
+      longer === null
+        ? []
+        : [
+            {
+              label: 'Open for {longer}',
+              figures: { longer: shutter(longer) },
+              changes: [{ path: 'picture.shutter', value: longer }],
+            },
+          ],
+  }
+}

@@ -1,0 +1,31 @@
+import { APERTURES, stepDown } from '../../setup/steps'
+import { type Rule, aperture, length } from './types'
+
+export const diffraction: Rule = ({ known: setup, optics }) => {
+  const { picture, lens } = setup
+  if (optics.airy <= picture.circleOfConfusion) return null
+  const wider = stepDown(APERTURES, (picture.aperture * picture.circleOfConfusion) / optics.airy)
+  return {
+    id: 'diffraction',
+    severity: 'warning',
+    title: 'Diffraction takes the detail at {aperture}',
+    reason: 'A point becomes a disc of {airy} on the sensor, {working} counted close up; wanted is {limit}.',
+    figures: {
+      aperture: aperture(picture.aperture),
+      working: aperture(optics.effectiveAperture),
+      airy: length(optics.airy, 'µm'),
+      limit: length(picture.circleOfConfusion, 'µm'),
+    },
+    paths: ['picture.aperture'],
+    fixes:
+      wider !== null && wider >= lens.widestAperture
+        ? [
+            {
+              label: 'Open to {aperture}',
+              figures: { aperture: aperture(wider) },
+              changes: [{ path: 'picture.aperture', value: wider }],
+            },
+          ]
+        : [],
+  }
+}

@@ -1,0 +1,103 @@
+import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep } from '../../setup/steps'
+import type { Change } from '../../setup/paths'
+import { type Assessment, exposureLevel } from '../assess'
+import { powerSteps } from '../light'
+import { type FixDraft, type Rule, aperture, iso, length, power, shutter, stops } from './types'
+
+/** Over or under by more than this is worth saying, stops. */
+const EXPOSURE_TOLERANCE = 0.5
+
+/** Fixes of exposure by what the lights do; every light alike, so that their balance stays. */
+function byLight({ setup }: Assessment, level: number): FixDraft[] {
+  const { flashes } = setup
+  const fixes: FixDraft[] = []
+  const all = (key: string, value: (i: number) => number): Change[] =>
+    flashes.map((_, i) => ({ path: `flashes[${i}].${key}`, value: value(i) }))
+  const powers = flashes.map(flash => flash.power * 2 ** (-Math.round(level * 3) / 3))
+  if (powers.every((p, i) => p <= 1 + 1e-9 && p >= flashes[i]!.minimumPower * (1 - 1e-9))) {
+    const changes = all('power', i => nearestStep(powerSteps(flashes[i]!), powers[i]!))
+    fixes.push({
+      label: level > 0 ? 'Turn the flash down to {power}' : 'Turn the flash up to {power}',
+      figures: { power: power(changes[0]!.value as number) },
+      changes,
+    })
+  }
+  const factor = level < 0 ? Math.ceil(2 ** -level - 1e-9) : 1
+  if (factor > 1 && flashes.every(flash => flash.units * factor <= 12)) {
+    fixes.push({
+      label: 'Use {units} units for each one now',
+      figures: { units: { value: factor, quantity: 'count' } },
+      changes: all('units', i => flashes[i]!.units * factor),
+    })
+  }
+  const moved = flashes.map(flash => Math.round(flash.distance * 2 ** (level / 2) * 100) / 100)
+  if (moved.every(d => d >= 0.15 && d <= 20)) {
+    fixes.push({
+      label: level > 0 ? 'Move the flash back to {distance}' : 'Move the flash in to {distance}',
+      figures: { distance: length(moved[0]!, 'm') },
+      changes: all('distance', i => moved[i]!),
+    })
+  }
+  if (level > 0) {
+    const more = Math.round(level * 3) / 3
+    fixes.push({
+      label: 'Filters or modifiers that take {more} before each light',
+      figures: { more: { value: more, quantity: 'stops', unit: 'unsigned' } },
+      changes: all('lossStops', i => Number((flashes[i]!.lossStops + more).toPrecision(6))),
+    })
+  }
+  return fixes
+}
+
+export const exposure: Rule = a => {
+  const { setup } = a
+  const fast = setup.method === 'fast-shutter'
+  const level = exposureLevel(a)
+  if (level === null || Math.abs(level) <= EXPOSURE_TOLERANCE) return null
+  const { picture, camera, lens, flashes } = setup
+  const fixes: FixDraft[] = []
+  const setIso = nearestStep(ISOS, picture.iso * 2 ** -level)
+  if (setIso >= camera.baseIso && setIso <= camera.maximumIso) {
+    fixes.push({ label: 'Set {iso}', figures: { iso: iso(setIso) }, changes: [{ path: 'picture.iso', value: setIso }] })
+  }
+  const setAperture = nearestStep(APERTURES, picture.aperture * 2 ** (level / 2))
+  if (setAperture >= lens.widestAperture && setAperture <= lens.smallestAperture) {
+    fixes.push({
+      label: 'Set the aperture to {aperture}',
+      figures: { aperture: aperture(setAperture) },
+      changes: [{ path: 'picture.aperture', value: setAperture }],
+    })
+  }
+  if (!fast && flashes.length > 0) fixes.push(...byLight(a, level))
+  if (fast) {
+    const quicker = nearestStep(SHUTTERS_IN_SECONDS, picture.shutter * 2 ** -level)
+    fixes.push({
+      label: 'Set the shutter to {quicker}',
+      figures: { quicker: shutter(quicker) },
+      changes: [{ path: 'picture.shutter', value: quicker }],
+    })
+  }
+  return {
+    id: 'exposure',
+    severity: 'warning',
+    title: level > 0 ? 'Overexposed by {stops}' : 'Underexposed by {stops}',
+    reason: fast
+      ? 'Continuous light {ambient} at this shutter, aperture and ISO.'
+      : a.exposure.front.length < flashes.length
+        ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. ' +
+          'Modifiers, close-up loss and shutter counted.'
+        : 'All flashes together at {aperture} and {iso}, modifiers, close-up loss and shutter counted.',
+    figures: {
+      stops: { value: Math.abs(level), quantity: 'stops', unit: 'unsigned' },
+      ambient: stops(a.exposure.ambient),
+      aperture: aperture(picture.aperture),
+      iso: iso(picture.iso),
+    },
+    paths: ['picture.iso', 'picture.aperture'],
+    fixes,
+    outOfReach:
+      level > 0
+        ? 'A neutral-density filter of {stops} before the lens would do it.'
+        : 'It would take {stops} more light: more units, a wider lens, or a brighter room.',
+  }
+}

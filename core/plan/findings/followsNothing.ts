@@ -1,0 +1,30 @@
+import { followedChain } from '../../light/firing'
+import { type FixDraft, type Rule, plain } from './types'
+
+/** An optical slave needs a light to see that something else fires. */
+export const followsNothing: Rule = ({ setup }) => {
+  const index = setup.flashes.findIndex(flash => {
+    if (flash.fired !== 'slave') return false
+    const { chain, ring } = followedChain(setup, flash)
+    return ring || chain.length === 0
+  })
+  if (index < 0) return null
+  const other = setup.flashes.findIndex((flash, i) => i !== index && flash.fired !== 'slave')
+  const fixes: FixDraft[] = [
+    { label: 'Fire it over the set-up’s link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
+  ]
+  if (other >= 0)
+    fixes.unshift({
+      label: `Let it follow ${plain(setup.flashes[other]!.name)}`,
+      changes: [{ path: `flashes[${index}].follows`, value: other }],
+    })
+  return {
+    id: 'follows-nothing',
+    severity: 'error',
+    title: `${plain(setup.flashes[index]!.name)} follows no light that something fires`,
+    reason: 'An optical slave answers to another flash: one of the list, and not itself or in a ring.',
+    figures: {},
+    paths: [`flashes[${index}].follows`],
+    fixes,
+  }
+}

@@ -1,0 +1,30 @@
+import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
+import type { Change } from '../../setup/paths'
+import { highSpeedSyncActs } from '../shutter'
+import { type Rule, shutter, time } from './types'
+
+export const highSpeedSync: Rule = ({ setup }) => {
+  if (setup.method === 'fast-shutter' || !highSpeedSyncActs(setup)) return null
+  const clean = stepUp(SHUTTERS_IN_SECONDS, setup.camera.syncSpeed) ?? setup.camera.syncSpeed
+  return {
+    id: 'high-speed-sync',
+    severity: 'error',
+    title: 'High-speed sync is not a short flash',
+    reason:
+      'Its light lasts as long as the curtains travel, {travel}. At {set} it is the shutter that freezes, not ' +
+      'the flash.',
+    figures: { travel: time(setup.camera.curtainTravel), set: shutter(setup.picture.shutter), clean: shutter(clean) },
+    paths: ['flashes[0].highSpeedSync', 'picture.shutter'],
+    fixes: [
+      {
+        label: 'Ordinary flash at {clean}',
+        figures: { clean: shutter(clean) },
+        changes: [
+          ...setup.flashes.map((_, i): Change => ({ path: `flashes[${i}].highSpeedSync`, value: false })),
+          { path: 'picture.shutter', value: clean },
+        ],
+      },
+      { label: 'Take it as a fast-shutter picture', changes: [{ path: 'method', value: 'fast-shutter' }] },
+    ],
+  }
+}

@@ -1,0 +1,26 @@
+import { standsInFront } from '../../light/role'
+import { type Rule, plain } from './types'
+
+/** A key or fill that stands behind lights nothing that the camera sees. */
+export const keyBehind: Rule = ({ setup }) => {
+  const index = setup.flashes.findIndex(
+    flash => (flash.role === 'key' || flash.role === 'fill') && !standsInFront(flash),
+  )
+  if (index < 0) return null
+  const flash = setup.flashes[index]!
+  return {
+    id: 'key-behind',
+    severity: 'note',
+    title: `${plain(flash.name)} stands behind the subject`,
+    reason: 'It lights nothing that faces the camera, so it is not counted in the exposure.',
+    figures: {},
+    paths: [`flashes[${index}].role`, `flashes[${index}].angle`],
+    fixes: [
+      { label: 'Call it a rim light', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
+      {
+        label: 'Stand it in front, as far to the side',
+        changes: [{ path: `flashes[${index}].angle`, value: Number((-flash.angle).toFixed(5)) }],
+      },
+    ],
+  }
+}

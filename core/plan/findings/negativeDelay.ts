@@ -1,0 +1,71 @@
+import { meanInputs, motionFor } from '../chain'
+import { type Rule, length, time } from './types'
+import { sensorAt } from './timing'
+
+const upToMillimetre = (metres: number): number => Math.ceil(metres * 1000 - 1e-6) / 1000
+
+export const negativeDelay: Rule = a => {
+  const { setup, timing } = a
+  const { controller } = setup
+  const { link } = a.known
+  if (timing.wanted === null || timing.sensed === null || timing.moment === null) return null
+  // As early as it can be dialled, and within the window: late, but kept.
+  if (timing.wanted >= controller.delayMinimum - Math.max(controller.delayStep / 2, a.keep.after)) return null
+  const missing = controller.delayMinimum - timing.wanted
+  const latest = timing.moment - timing.chainLatency - controller.delayMinimum
+  const fixes = sensorAt(a, latest)
+  if (link.kind !== 'cable' && link.latency >= missing) {
+    fixes.push({
+      label: 'Use a cable in place of the {kind} link, which takes {latency}'.replace('{kind}', link.kind),
+      figures: { latency: time(link.latency) },
+      changes: [
+        { path: 'link.kind', value: 'cable' },
+        { path: 'link.latency', value: null },
+        { path: 'link.jitter', value: null },
+      ],
+    })
+  }
+  if (setup.method !== 'open-shutter' && setup.camera.lag >= missing && setup.flashes.length > 0) {
+    fixes.push({
+      label: 'Open the shutter first: the flash does not wait for the shutter lag of {lag}',
+      figures: { lag: time(setup.camera.lag) },
+      changes: [
+        { path: 'method', value: 'open-shutter' },
+        { path: 'picture.shutter', value: 2 },
+      ],
+    })
+  }
+  if (setup.motion.kind !== 'still' && setup.moment.reference === 'travel') {
+    const motion = motionFor(setup, a.drag, meanInputs(setup))
+    const place = upToMillimetre(
+      motion.positionAt(timing.sensed + timing.chainLatency + controller.delayMinimum) - setup.moment.offset,
+    )
+    if (place > setup.subject.distance && place < 100) {
+      fixes.push({
+        label: 'Move the subject to {place} from the start',
+        figures: { place: length(place, 'm') },
+        changes: [
+          { path: 'subject.distance', value: place },
+          { path: 'catch.distance', value: setup.catch.distance + place - setup.subject.distance },
+        ],
+      })
+    }
+  }
+  const lag =
+    setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain with the shutter lag takes {chain}'
+  return {
+    id: 'negative-delay',
+    severity: 'error',
+    title: 'The light comes {late} too late',
+    reason: `${lag}; the moment is {gap} after the sensor answers. The delay would have to be {wanted}.`,
+    figures: {
+      late: time(missing),
+      chain: time(timing.chainLatency),
+      gap: time(timing.moment - timing.sensed),
+      wanted: time(timing.wanted),
+    },
+    paths: ['sensor.position', 'link.latency'],
+    outOfReach: 'A sensor that answers {late} sooner, or a chain that takes as much less.',
+    fixes,
+  }
+}

@@ -1,0 +1,36 @@
+import { type FindingDraft, type Rule, count, plain } from './types'
+
+export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => {
+  if (setup.sequence.groups.length === 0) return null
+  const idle = setup.sequence.groups.findIndex(group => group.lights.every(light => light >= setup.flashes.length))
+  if (idle >= 0) {
+    return {
+      id: 'pops-unreached',
+      severity: 'error',
+      title: 'A group of pops has no light',
+      reason: 'Choose which lights pop in it.',
+      figures: {},
+      paths: [`sequence.groups[${idle}].name`],
+      fixes:
+        setup.flashes.length === 0
+          ? []
+          : [
+              {
+                label: `Let ${plain(setup.flashes[0]!.name)} pop in it`,
+                changes: [{ path: `sequence.groups[${idle}].lights[0]`, value: 0 }],
+              },
+            ],
+    }
+  }
+  const missing = sequence?.unreached ?? 1
+  if (missing <= 0) return null
+  return {
+    id: 'pops-unreached',
+    severity: 'error',
+    title: '{missing} positions are never reached',
+    reason: 'The thing does not come to every place asked for: nearer positions, or more speed.',
+    figures: { missing: count(missing) },
+    paths: ['sequence.groups[0].to'],
+    fixes: [],
+  }
+}

@@ -1,0 +1,16 @@
+import type { Rule } from './types'
+
+export const opticalPreFlash: Rule = ({ setup }) => {
+  const slave = setup.flashes.findIndex(flash => flash.fired === 'slave')
+  if ((setup.link.kind !== 'optical' && slave < 0) || setup.method === 'fast-shutter') return null
+  return {
+    id: 'optical-pre-flash',
+    severity: 'note',
+    title: 'Optical slaves follow any flash',
+    reason:
+      'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
+    figures: {},
+    paths: [slave < 0 ? 'link.kind' : `flashes[${slave}].fired`],
+    fixes: [],
+  }
+}

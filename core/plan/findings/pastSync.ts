@@ -1,0 +1,62 @@
+import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
+import { TELLING_STOPS, highSpeedSyncActs, syncRuledOut } from '../shutter'
+import { type Rule, share, shutter, stops, time } from './types'
+
+/** A band narrower than this is none, share of the frame. */
+const NO_BAND = 0.0005
+
+/** Where in the picture a band lies. */
+const AT_EDGE = {
+  top: 'top edge',
+  bottom: 'bottom edge',
+  left: 'left edge',
+  right: 'right edge',
+  all: 'the whole of it',
+} as const
+
+export const pastSync: Rule = ({ setup, shutter: check }) => {
+  if (setup.method === 'fast-shutter' || setup.flashes.length === 0 || highSpeedSyncActs(setup)) return null
+  const telling = check.lostWorst >= TELLING_STOPS
+  const past = syncRuledOut(setup) && setup.camera.shutterKind !== 'rolling' && setup.method !== 'open-shutter'
+  if (!telling && !past) return null
+  const clean = stepUp(SHUTTERS_IN_SECONDS, check.fastestClean) ?? check.fastestClean
+  const edge = AT_EDGE[check.edge]
+  const title =
+    check.dark > NO_BAND
+      ? `Dark band over {dark} of the picture, ${edge}`
+      : telling
+        ? `The shutter cuts off {lost} of flash, ${edge}`
+        : 'Shutter past the sync speed of this camera'
+  return {
+    id: 'past-sync',
+    severity: telling ? 'error' : 'note',
+    title,
+    reason:
+      setup.camera.shutterKind === 'rolling'
+        ? 'At {set} an electronic shutter has no instant with every row open; read-out takes {travel}. It costs ' +
+          '{middle} in the middle.'
+        : telling
+          ? 'At {set} the shutter closes before the light is out: {middle} lost in the middle of the frame, ' +
+            '{lost} at the edge; clean from {clean}.'
+          : 'At {set} this flash is out in time by the curtain travel noted, but the camera is rated to {sync}: ' +
+            'try it.',
+    figures: {
+      dark: share(check.dark),
+      dim: share(check.notFullyLit),
+      set: shutter(setup.picture.shutter),
+      clean: shutter(clean),
+      travel: time(setup.camera.readOut),
+      lost: stops(-check.lostWorst),
+      middle: stops(-check.lostMiddle),
+      sync: shutter(setup.camera.syncSpeed),
+    },
+    paths: ['picture.shutter', 'camera.syncSpeed'],
+    fixes: [
+      {
+        label: 'Set the shutter to {clean}',
+        figures: { clean: shutter(clean) },
+        changes: [{ path: 'picture.shutter', value: clean }],
+      },
+    ],
+  }
+}

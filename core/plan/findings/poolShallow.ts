@@ -1,0 +1,39 @@
+import { traitsOf } from '../../recipes/all'
+import { splashCavity } from '../../subjects'
+import { meanInputs, motionFor } from '../chain'
+import { type Rule, length, number } from './types'
+
+export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
+  if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
+  if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
+  const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
+  if (impact <= 0) return null
+  const cavity = splashCavity({ diameter: setup.motion.diameter, speed: impact })
+  if (setup.subject.liquidDepth >= cavity.radius && cavity.inRange) return null
+  const shallow = setup.subject.liquidDepth < cavity.radius
+  const deep = Math.ceil(cavity.radius * 1.2 * 1000) / 1000
+  return {
+    id: 'pool-shallow',
+    severity: 'note',
+    title: shallow ? 'Shallower than the cavity is deep' : 'Outside what the splash times are known for',
+    reason: shallow
+      ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
+      : 'At Fr {froude} and We {weber} the times are a guess: the first takes will tell.',
+    figures: {
+      radius: length(cavity.radius, 'mm'),
+      depth: length(setup.subject.liquidDepth, 'mm'),
+      froude: number(cavity.froude),
+      weber: number(cavity.weber),
+    },
+    paths: ['subject.liquidDepth'],
+    fixes: shallow
+      ? [
+          {
+            label: 'Fill it to {deep}',
+            figures: { deep: length(deep, 'mm') },
+            changes: [{ path: 'subject.liquidDepth', value: deep }],
+          },
+        ]
+      : [],
+  }
+}

@@ -1,0 +1,29 @@
+import { type Rule, length, time } from './types'
+
+/** Another unit of the same class can last three times as long as the rating. */
+const RATING_DOUBT = 3
+
+export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
+  if (sharpness.by !== 'flash' || sharpness.subject > sharpness.limit || sharpness.worst === null) return null
+  const rated = setup.flashes.findIndex(flash => !flash.measured)
+  if (rated < 0 || (sharpness.subject * RATING_DOUBT <= sharpness.limit && !pulses[rated]?.extrapolated)) return null
+  return {
+    id: 'rated-duration',
+    severity: 'note',
+    title: setup.flashes[rated]?.borrowed
+      ? 'Flash duration is that of a typical unit'
+      : pulses[rated]?.extrapolated
+        ? 'Flash duration guessed outside its table'
+        : 'Flash duration is rated, not measured',
+    reason:
+      'Units of one class differ threefold. At three times {duration} the streak would be {blur}, over the limit ' +
+      'of {limit}: measure it.',
+    figures: {
+      duration: time(sharpness.duration),
+      blur: length(sharpness.subject * RATING_DOUBT, 'mm'),
+      limit: length(sharpness.limit, 'mm'),
+    },
+    paths: [`flashes[${rated}].measured`],
+    fixes: [],
+  }
+}

@@ -1,0 +1,68 @@
+import { thresholdWindow } from '../../sensing'
+import { sensorOf } from '../../sensors/all'
+import { peakAtSensor } from '../../sensors/sound'
+import type { FixDraft, Rule } from './types'
+
+export const sensorThreshold: Rule = ({ setup }) => {
+  const { sensor } = setup
+  if (setup.trigger !== 'sensor' || !sensorOf(setup).hears) return null
+  if (sensor.falsePeak === null || sensor.eventPeak === null) {
+    return {
+      id: 'sensor-untested',
+      severity: 'note',
+      title: 'Sound sensor not tested',
+      reason:
+        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the ' +
+        'threshold follows.',
+      figures: {},
+      paths: ['sensor.falsePeak', 'sensor.eventPeak'],
+      fixes: [],
+    }
+  }
+  const peak = peakAtSensor(setup) ?? sensor.eventPeak
+  const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [peak] })
+  const figures = {
+    false: { value: sensor.falsePeak, quantity: 'number' as const },
+    event: { value: peak, quantity: 'number' as const },
+    threshold: { value: sensor.threshold ?? window.threshold ?? sensor.falsePeak, quantity: 'number' as const },
+    margin: { value: window.marginDb, quantity: 'number' as const },
+  }
+  const fixes: FixDraft[] = []
+  if (window.threshold !== null) {
+    const set = Number(window.threshold.toPrecision(4))
+    fixes.push({
+      label: 'Set the threshold to {set}',
+      figures: { set: { value: set, quantity: 'number' } },
+      changes: [{ path: 'sensor.threshold', value: set }],
+    })
+  }
+  const threshold = sensor.threshold
+  if (!window.separable || (threshold !== null && threshold <= sensor.falsePeak)) {
+    return {
+      id: 'sensor-too-keen',
+      severity: 'error',
+      title: window.separable
+        ? 'The sensor is so keen that a click or a bounce fires it'
+        : 'No threshold tells the event from a click',
+      reason: window.separable
+        ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
+        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or ' +
+          'muffle what is false.',
+      figures,
+      paths: ['sensor.threshold', 'sensor.falsePeak'],
+      fixes,
+    }
+  }
+  if (threshold !== null && threshold >= peak) {
+    return {
+      id: 'sensor-too-dull',
+      severity: 'error',
+      title: 'The sensor will miss the event',
+      reason: 'Threshold {threshold} is above the quietest true peak, {event}.',
+      figures,
+      paths: ['sensor.threshold', 'sensor.eventPeak'],
+      fixes,
+    }
+  }
+  return null
+}

@@ -1,0 +1,24 @@
+import type { Change } from '../../setup/paths'
+import { type Rule, plain } from './types'
+
+/** A light on the camera's shoe goes off when the shutter opens, not on the moment. */
+export const shoeTooSoon: Rule = ({ setup }) => {
+  const shoe = setup.flashes.findIndex(flash => flash.fired === 'shoe')
+  if (setup.method !== 'open-shutter' || shoe < 0) return null
+  return {
+    id: 'shoe-too-soon',
+    severity: 'error',
+    title: `${plain(setup.flashes[shoe]!.name)} goes off as the shutter opens`,
+    reason: 'The camera’s shoe fires when the shutter is open; with an open shutter that is before the action.',
+    figures: {},
+    paths: [`flashes[${shoe}].fired`],
+    fixes: [
+      {
+        label: 'Fire it over the set-up’s link',
+        changes: setup.flashes.flatMap((flash, i): Change[] =>
+          flash.fired === 'shoe' ? [{ path: `flashes[${i}].fired`, value: 'link' }] : [],
+        ),
+      },
+    ],
+  }
+}

@@ -1,0 +1,66 @@
+import { sensorOf } from '../../sensors/all'
+import { meanInputs, motionFor } from '../chain'
+import { type FixDraft, type Rule, count, length, share, time } from './types'
+
+/** Below this chance per take the props run out before the patience, 0 to 1. */
+const POOR_KEEP = 0.5
+
+export const spread: Rule = a => {
+  const { setup, keep, timing, alongSpeed } = a
+  if (timing.moment === null || timing.bias === null || keep.perTake >= POOR_KEEP) return null
+  if (timing.bias < -keep.before || timing.bias > keep.after) return null
+  const cause = a.spread.causes.find(entry => entry.kind === 'scatter')
+  const travels = setup.moment.reference === 'travel'
+  const fixes: FixDraft[] = []
+  // The window, symmetrical, in which half the takes fall: 0.675 standard deviations either side, with room to spare.
+  const needed = a.spread.scatter * 0.72 + Math.abs(timing.bias)
+  if (setup.trigger === 'sensor' && needed > 0) {
+    const wider = travels ? Math.ceil(needed * alongSpeed * 10_000) / 10_000 : Math.ceil(needed * 1e5) / 1e5
+    const paths = travels
+      ? ['moment.window.beforeDistance', 'moment.window.afterDistance']
+      : ['moment.window.beforeTime', 'moment.window.afterTime']
+    if (wider > 0 && wider < 5) {
+      fixes.push({
+        label: 'Accept {window} either way',
+        figures: { window: travels ? length(wider, 'mm') : time(wider) },
+        changes: paths.map(path => ({ path, value: wider })),
+      })
+    }
+    if (sensorOf(setup).crossed && travels && timing.sensed !== null && timing.moment > timing.sensed) {
+      const motion = motionFor(setup, a.drag, meanInputs(setup))
+      const closest = timing.moment - timing.chainLatency - setup.controller.delayMinimum
+      const place = Math.floor(motion.positionAt(closest) * 1000) / 1000
+      if (place > setup.sensor.position + 0.001) {
+        fixes.unshift({
+          label: 'Move the beam closer to the subject: {place} from the start',
+          figures: { place: length(place, 'm') },
+          changes: [{ path: 'sensor.position', value: place }],
+        })
+      }
+    }
+  }
+  if (setup.trigger !== 'sensor' && setup.flashes.length > 0) {
+    fixes.push({ label: 'Let a sensor fire it', changes: [{ path: 'trigger', value: 'sensor' }] })
+  }
+  return {
+    id: 'spread',
+    severity: 'warning',
+    title: 'One take in {takes} keeps ({keep})',
+    reason:
+      setup.trigger === 'burst'
+        ? 'The moment keeps for {window}; frames come every {frame}: {frames} of them fall into it, event by event.'
+        : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ` +
+          `${cause?.label ?? 'none'}, {largest}.`,
+    figures: {
+      takes: count(keep.perTake > 0 ? Math.min(9999, Math.max(2, Math.round(1 / keep.perTake))) : 9999),
+      keep: share(keep.perTake),
+      scatter: time(a.spread.scatter),
+      window: time(keep.before + keep.after),
+      largest: time(cause?.seconds ?? 0),
+      frame: time(1 / setup.camera.frameRate),
+      frames: { value: keep.framesPerEvent ?? 0, quantity: 'number' },
+    },
+    paths: [cause?.path ?? 'moment.window.afterDistance'],
+    fixes,
+  }
+}

@@ -1,0 +1,57 @@
+import { type FixDraft, type Rule, count, length, power, stops } from './types'
+
+export const stillParts: Rule = ({ setup, sequence, optics }) => {
+  if (sequence === null || sequence.stillLevel === null) return null
+  const level = sequence.stillLevel
+  // A little over a stop above correct, white paper has no tone left.
+  if (level <= 1) return null
+  const over = level - 1
+  const fixes: FixDraft[] = []
+  const dark = Math.floor((setup.sequence.groundStops - over) * 10) / 10
+  if (dark >= -20)
+    fixes.push({
+      label: 'Ground and clothing at {ground} or darker',
+      figures: { ground: stops(dark) },
+      changes: [{ path: 'sequence.groundStops', value: dark }],
+    })
+  const [main] = setup.sequence.groups
+  const fewer = Math.floor(sequence.exposures.length * 2 ** -over)
+  if (main && setup.sequence.groups.length === 1 && main.placing !== 'hand' && fewer >= 1)
+    fixes.push({
+      label: 'Only {fewer} pops',
+      figures: { fewer: count(fewer) },
+      changes: [{ path: 'sequence.groups[0].count', value: fewer }],
+    })
+  const lower = setup.flashes.map(flash => Math.max(flash.minimumPower, flash.power * 2 ** -(Math.ceil(over * 3) / 3)))
+  if (lower.every((p, i) => p < setup.flashes[i]!.power))
+    fixes.push({
+      label: 'Less power: {power}',
+      figures: { power: power(lower[0]!) },
+      changes: lower.map((value, i) => ({ path: `flashes[${i}].power`, value })),
+    })
+  if (sequence.panNeeded !== null && setup.sequence.panSpeed < sequence.panNeeded) {
+    const speed = Math.ceil(sequence.panNeeded * 1000) / 1000
+    fixes.push({
+      label: 'Turn the camera at {speed} so that the still part comes apart, away from the travel',
+      figures: { speed: { value: speed, quantity: 'angleRate' } },
+      changes: [
+        { path: 'sequence.panSpeed', value: speed },
+        { path: 'sequence.panAngle', value: Math.PI },
+      ],
+    })
+  }
+  return {
+    id: 'still-parts',
+    severity: 'warning',
+    title: 'Still parts burn out: {level} after {count} pops',
+    reason: 'Where nothing moves, these pops add {stops} to the brightest; the frame is {field} wide.',
+    figures: {
+      level: stops(level),
+      count: count(sequence.exposures.length),
+      stops: stops(sequence.stillStops),
+      field: length(optics.fieldWidth, 'm'),
+    },
+    paths: ['sequence.groundStops'],
+    fixes,
+  }
+}
