@@ -58,6 +58,9 @@ export const withReading = (settings: TakeSettings, note: ReadNote): TakeSetting
   [`${READ}stops`]: note.stops,
 })
 
+/** Surer than this a take is logged as its picture was read, where that is switched on; else somebody is asked. */
+export const SURE_ALONE = 0.9
+
 /** How often what was read was what was logged, over takes whose picture was read as something; null: none was. */
 export function readingAgreement(
   takes: readonly { verdict: string; settings: TakeSettings | null }[],

@@ -1,10 +1,9 @@
-import { EXERCISES, exerciseRig, exerciseSetup, placeTells, plan } from '../../core'
+import { EXERCISES, SURE_ALONE, exerciseRig, exerciseSetup, placeTells, plan } from '../../core'
 import { type Judge, perfectJudge, playRig, seenAs } from '../../core/rehearsal/play'
+import type { OfRun } from '../../core/lab'
 import { mean, photo, readerOf } from './lab'
 
 const MACHINE_RIGS = Number(process.env.LAB_RIGS ?? 200)
-/** Less sure than this it asks. */
-const SURE = 0.6
 /** Exercises by name; left out: all of them. */
 const ONLY = process.env.LAB_TOOLS?.split(',')
 
@@ -23,16 +22,18 @@ export function machineBench(): void {
       const rig = exerciseRig(exercise, r)
       // A rig is a run: the reader knows nothing of the others.
       reader.forget()
+      const logged: OfRun['logged'][string][] = []
       const judge: Judge = shot => {
-        const take = { id: String(shot.number), delay: shot.conditions.delay, logged: {} }
+        const take = { id: String(shot.number), delay: shot.conditions.delay, logged: { ...logged } }
         const { verdict, past, sure } = reader.read(photo(rig, setup, shot), take)
         asked++
         if (verdict === shot.verdict || verdict === seenAs(shot)) right++
-        if (verdict === null || sure < SURE) {
-          left++
-          return perfect(shot)
-        }
-        return { verdict, position: verdict === 'missed' ? null : past }
+        const alone = verdict !== null && sure >= SURE_ALONE
+        if (!alone) left++
+        const told = alone ? { verdict, position: verdict === 'missed' ? null : past } : perfect(shot)
+        // As the log has it: the takes after this one are read by it.
+        logged[shot.number] = told.verdict
+        return told
       }
       const [read, seen] = [judge, perfect].map(by =>
         playRig(rig, setup, 'proposals', { keepers: 1, most: 30, judge: by }),

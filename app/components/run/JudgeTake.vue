@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type ReadNote, contradicted, placeTells, readingAgreement } from '~~/core'
+import { type Plan, type ReadNote, SURE_ALONE, contradicted, placeTells, readingAgreement } from '~~/core'
 import type { OfRun, TakeReading } from '~~/core/lab'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
@@ -79,8 +79,6 @@ const { reading, busy, failed } = useTakeReading(
   ofRun,
 )
 const agreement = computed(() => readingAgreement(takes.takes))
-/** Surer than this a take may be logged by itself, where that is switched on. */
-const SURE = 0.9
 function fill(): void {
   const read = reading.value
   if (!read) return
@@ -96,7 +94,7 @@ function takeIt(): void {
   judge(verdict, true)
 }
 watch(reading, read => {
-  if (read?.verdict && read.sure >= SURE && preferences.autoLog && !take) takeIt()
+  if (read?.verdict && read.sure >= SURE_ALONE && preferences.autoLog && !take) takeIt()
 })
 
 /** A verdict against its own mark, to be asked about: what was called, and what the mark says. */
