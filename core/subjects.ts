@@ -1,4 +1,4 @@
-import { GRAVITY } from './constants'
+import { FOREVER, GRAVITY } from './constants'
 import { notNegative, positive } from './errors'
 
 /**
@@ -114,7 +114,7 @@ export interface Sinking {
  * @param input.mass kg, above 0
  * @param input.liquidDensity kg/m³, above 0, default water
  * @param input.dragCoefficient above 0, default 0.5
- * @returns times and places below the surface; null for a depth that it never reaches
+ * @returns times and places below the surface; null for a depth that it never reaches, or not within a day
  * @throws InputError outside these ranges
  *
  * (m + ½ρV) dv/dt = (m − ρV) g − ½ρ C A v²; closed form whether it sinks, hovers or is driven back. The air it drags in
@@ -165,7 +165,7 @@ export function sinking(input: {
       const grown = Math.exp(k * depth)
       if (g === 0) {
         const t = (grown - 1) / (k * v0)
-        return Number.isFinite(t) ? t : null
+        return t < FOREVER ? t : null
       }
       if (g < 0) {
         const left = (v0 * v0 + terminal * terminal) / (grown * grown) - terminal * terminal
@@ -173,7 +173,7 @@ export function sinking(input: {
       }
       const r = v0 / terminal
       const t = Math.log((grown + Math.sqrt(Math.max(0, grown * grown - (1 - r * r)))) / (1 + r)) / (k * terminal)
-      return Number.isFinite(t) ? t : null
+      return t < FOREVER ? t : null
     },
   }
 }

@@ -1,4 +1,4 @@
-import { GRAVITY } from '../constants'
+import { FOREVER, GRAVITY } from '../constants'
 import { DRAG_RISE, machFlight } from '../drag'
 import type { MotionKind } from '../setup/types'
 import type { Sinking } from '../subjects'
@@ -35,8 +35,6 @@ export interface Obstacle {
 type Path = Omit<Motion, 'alongAt'> & Partial<Pick<Motion, 'alongAt'>>
 
 const never = null
-/** Longer than any shoot, s: what takes that long is stopped by the air. */
-const FOREVER = 1e5
 
 /** Drag that changes nothing a double can tell over a room, 1/m; less than it would lose digits. */
 const AIRLESS = 1e-15
