@@ -1,6 +1,9 @@
 import { type APIRequestContext, type Page, expect } from '@playwright/test'
 import { type Setup, newSetup } from '~~/core'
 
+/** No connection is left open that the server may close just as the next request goes out. */
+const CLOSED = { connection: 'close' }
+
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/sign-in')
   await page.getByRole('button', { name: 'Open the demo studio' }).click()
@@ -9,7 +12,7 @@ export async function openDemo(page: Page): Promise<void> {
 
 /** Signed in to the demo studio without looking at it. */
 export async function signIn(page: Page): Promise<void> {
-  expect((await page.request.post('/api/session/demo', { data: {} })).status()).toBe(200)
+  expect((await page.request.post('/api/session/demo', { data: {}, headers: CLOSED })).status()).toBe(200)
 }
 
 /** A cracker set-up of a test's own, opened in the workspace; gives its id. */
@@ -34,7 +37,8 @@ export async function callApi(
     method,
     // A connection that the server closed meanwhile is no answer: what changes nothing is asked once more.
     maxRetries: method === 'GET' ? 1 : 0,
-    ...(body === undefined ? {} : { data: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    headers: { ...CLOSED, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+    ...(body === undefined ? {} : { data: JSON.stringify(body) }),
   })
   return { status: response.status(), body: (await response.json().catch(() => null)) as unknown }
 }

@@ -194,7 +194,7 @@ test('pictures to be measured are red on black in the safelight', async ({ page,
   await page.goto('/lab?tool=place')
   await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
   await expect(page.getByRole('img', { name: 'take.jpg' })).toBeVisible()
-  await expect(page.getByText('take.jpg, 480 × 320 px')).toBeVisible()
+  await expect(page.getByText('take.jpg, 360 × 240 px')).toBeVisible()
   expect(await brightestOfOtherHues(page)).toBeLessThan(110)
 })
 
