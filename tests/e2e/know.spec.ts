@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process'
 import { type Page, expect, test } from '@playwright/test'
-import { RECIPES } from '~~/core'
+import { RECIPES, type Recipe } from '~~/core'
 import { callApi, fillField, openNewSetup } from './helpers'
 
+const TOUCHED: readonly Recipe[] = ['pour', 'projectile', 'throw']
 /** As somebody meets it who has never been here. */
 const asNew = (page: Page): Promise<void> => page.context().clearCookies({ name: 'epiro-panel' })
 
@@ -39,8 +40,8 @@ for (const way of ['key', 'touch'] as const) {
       await expect(page.getByTestId('empty-log')).toContainText('early, on or late, and whether it is a keeper')
       await page.getByRole('link', { name: 'To the shoots: pick a set-up and run it' }).click()
       const times: string[] = []
-      // All of them by key; the same screens by touch, of three.
-      for (const recipe of way === 'key' ? RECIPES : (['pour', 'projectile', 'throw'] as const)) {
+      // Each of them one way or the other: the screens are the same.
+      for (const recipe of RECIPES.filter(one => TOUCHED.includes(one) === (way === 'touch'))) {
         await emptyAgain(page)
         await page.goto('/')
         const tile = page.locator(`[data-recipe=${recipe}]`)
