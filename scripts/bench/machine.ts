@@ -22,7 +22,7 @@ export function machineBench(): void {
       const rig = exerciseRig(exercise, r)
       // A rig is a run: the reader knows nothing of the others.
       reader.forget()
-      const logged: OfRun['logged'][string][] = []
+      const logged: Record<string, OfRun['logged'][string]> = {}
       const judge: Judge = shot => {
         const take = { id: String(shot.number), delay: shot.conditions.delay, logged: { ...logged } }
         const { verdict, past, sure } = reader.read(photo(rig, setup, shot), take)
@@ -32,7 +32,7 @@ export function machineBench(): void {
         if (!alone) left++
         const told = alone ? { verdict, position: verdict === 'missed' ? null : past } : perfect(shot)
         // As the log has it: the takes after this one are read by it.
-        logged[shot.number] = told.verdict
+        logged[take.id] = told.verdict
         return told
       }
       const [read, seen] = [judge, perfect].map(by =>
