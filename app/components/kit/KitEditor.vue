@@ -154,7 +154,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     <section
       v-if="item.kind === 'flash'"
       aria-label="Durations"
-      class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,9fr)_minmax(0,11fr)]"
+      class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,8fr)_minmax(0,12fr)]"
     >
       <div>
         <h3 class="section-title mb-1">Duration against power</h3>
