@@ -13,6 +13,8 @@ export interface Stands {
   rows: Float64Array
   /** px of the frame. */
   area: number
+  /** px of the next largest part. */
+  next: number
 }
 
 const NEIGHBOURS = [-1, 1] as const
@@ -22,6 +24,7 @@ export function largestPart(above: Uint8Array, width: number, height: number): S
   const seen = new Uint8Array(above.length)
   const queue = new Int32Array(above.length)
   let best: { start: number; size: number } | null = null
+  let next = 0
   const flood = (start: number, visit?: (at: number) => void): number => {
     let [head, tail] = [0, 0]
     queue[tail++] = start
@@ -47,6 +50,7 @@ export function largestPart(above: Uint8Array, width: number, height: number): S
   for (let i = 0; i < above.length; i++) {
     if (!above[i] || seen[i]) continue
     const size = flood(i)
+    next = Math.max(next, Math.min(size, best?.size ?? 0))
     if (!best || size > best.size) best = { start: i, size }
   }
   if (!best) return null
@@ -63,7 +67,7 @@ export function largestPart(above: Uint8Array, width: number, height: number): S
     columns[(at % width) - box.x0]!++
     rows[Math.floor(at / width) - box.y0]!++
   }
-  return { box, columns, rows, area: members.length }
+  return { box, columns, rows, area: members.length, next }
 }
 
 /** A bright thing on a darker ground. */

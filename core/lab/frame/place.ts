@@ -96,6 +96,9 @@ function fineFront(
 const differences = (now: Float32Array, was: Float32Array): Float32Array =>
   now.map((level, i) => Math.abs(Math.sqrt(Math.max(0, level)) - Math.sqrt(Math.max(0, was[i] ?? 0))))
 
+/** Where another part that changed is as large as so much of it, either may be the thing. */
+const SHIFTED = 0.5
+
 function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
   const [now, empty] = framesOf(files)
   const way = isWay(settings.way) ? settings.way : 'right'
@@ -129,6 +132,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const error = Math.hypot(px * perPx, past * scaleError)
   const found = front !== null || at('front').byHand
   const told = found && Number.isFinite(length)
+  const shifted = thing !== null && thing.next > SHIFTED * thing.area && !at('front').byHand
   return {
     figures: told
       ? [
@@ -141,14 +145,15 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     limits: [
       ...(found ? [] : ['Nothing in the take is unlike the empty frame: set its leading edge by hand.']),
       ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
+      ...(shifted ? ['More than the thing differs from the empty frame: did the camera or a light move?'] : []),
       ...(thing && touches(thing.box, frame.width, frame.height, way)
         ? ['It runs out of the frame: it may be farther.']
         : []),
       'The known length must lie at the same distance as the travel.',
       'An edge in shadow is read where its light begins: let some fall on it from the camera’s side.',
     ],
-    trusted: told,
-    gives: told ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
+    trusted: told && !shifted,
+    gives: told && !shifted ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
   }
 }
 

@@ -84,7 +84,9 @@ export function placeStandIn(seed: number): StandIn {
   const { subject } = planned.setup
   const places = placesOf(planned)
   const mark = subject.distance - between(random, 0.02, 0.05)
-  const place = mark + between(random, -0.03, 0.015)
+  // In sight: its whole length within the frame's left half.
+  const leftmost = subject.distance - planned.optics.fieldWidth / 2 + 2 * planned.setup.motion.objectLength
+  const place = between(random, Math.max(leftmost, mark - 0.03), mark + 0.015)
   const moment = planned.timing.moment!
   const offset = timeOf(places, place, moment) - moment
   const take = takeAt(planned, offset, random)

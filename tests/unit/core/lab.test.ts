@@ -1,5 +1,6 @@
 import { newKitItem, newSetup, valueAt } from '~~/core'
 import { beginning } from '~~/core/lab/frame/place'
+import { shot } from '~~/core/lab/standIn/camera'
 import {
   type LabInput,
   type LabReading,
@@ -293,6 +294,29 @@ describe('figures are sent on and taken back', () => {
     expect(after.marks.lag).toEqual({ basis: 'measured', date: '2026-11-27' })
     expect(takenFromKit(after, camera, give)).toEqual(camera)
   })
+})
+
+test('what moved between the two frames of a place is no thing: it is told, and set by hand', () => {
+  const squares = (places: number[]) => (x: number, y: number) =>
+    places.some(at => Math.abs(x - at) < 8 && Math.abs(y - 60) < 8) ? 0.5 : 0.02
+  const frame = (places: number[], seed: number): LabInput => ({
+    kind: 'frame',
+    name: `${seed}.jpg`,
+    frame: shot(squares(places), { width: 240, height: 120 }, seededRandom(seed)),
+  })
+  const read = (places: number[], marks: Parameters<typeof readLab>[3] = []) =>
+    readLab(tool('place'), [frame(places, 1), frame([], 2)], { way: 'right', length: 0.24 }, [
+      { id: 'mark', file: 0, at: 100 },
+      ...marks,
+    ])
+  const alone = read([120])
+  expect(alone.trusted).toBe(true)
+  expect(Math.abs(alone.figures[0]!.value! - 0.028)).toBeLessThan(0.001)
+  const several = read([40, 120, 200])
+  expect(several.trusted).toBe(false)
+  expect(several.gives).toEqual([])
+  expect(several.limits[0]).toBe('More than the thing differs from the empty frame: did the camera or a light move?')
+  expect(read([40, 120, 200], [{ id: 'front', file: 0, at: 128 }]).trusted).toBe(true)
 })
 
 describe('where a front begins', () => {
