@@ -111,10 +111,10 @@ async function main() {
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
-    const before = failed.length
-    await together(starts())
+    const [list, before] = [starts(), failed.length]
+    await together(list)
     failures += failed.length - before
-    passes += starts().length - (failed.length - before)
+    passes += list.length - (failed.length - before)
   }
   say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll passed')
   say(`${passes} passed, ${failures} failed`)

@@ -71,6 +71,10 @@ export class ApiError extends Error {
 /** Whether what the server did not take may be taken later: it did not answer, was too slow or busy, or broke down. */
 export const comesBack = (status: number): boolean => status === 0 || status === 408 || status === 429 || status >= 500
 
+/** What the server has in place of what a change was made from, where that is why it said no. */
+export const newerIn = <T>(error: unknown): T | undefined =>
+  error instanceof ApiError ? (error.problem?.current as T | undefined) : undefined
+
 async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
   const raw = body instanceof Blob
   let response: Response

@@ -16,6 +16,8 @@ export interface Drafts<T> {
   read: (id: string) => Draft<T> | null
   keep: (id: string, draft: Draft<T>) => void
   drop: (id: string) => void
+  /** The server took one: what waits, if it is newer, is made from that. */
+  taken: (id: string, revision: number, sent: T, waits: T) => void
 }
 
 /**
@@ -23,7 +25,13 @@ export interface Drafts<T> {
  * @param name under which the state stands beside its revision
  */
 export function draftsOf<T>(prefix: string, name: string, check: (value: unknown) => Checked<T>): Drafts<T> {
+  const keep = (id: string, { revision, state }: Draft<T>): void =>
+    localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state }))
+  const drop = (id: string): void => localStorage.removeItem(prefix + id)
   return {
+    keep,
+    drop,
+    taken: (id, revision, sent, waits) => (waits === sent ? drop(id) : keep(id, { revision, state: waits })),
     read(id) {
       try {
         const kept = JSON.parse(localStorage.getItem(prefix + id) ?? 'null') as Record<string, unknown> | null
@@ -33,7 +41,5 @@ export function draftsOf<T>(prefix: string, name: string, check: (value: unknown
         return null
       }
     },
-    keep: (id, { revision, state }) => localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state })),
-    drop: id => localStorage.removeItem(prefix + id),
   }
 }

@@ -1,7 +1,7 @@
 import { type KitItem, type KitKind, newKitItem } from '~~/core'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type KitRecord, api } from '~/services/api'
+import { type KitRecord, api, newerIn } from '~/services/api'
 import { KIT_DRAFT, draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
 
@@ -57,11 +57,10 @@ export const useKitStore = defineStore('kit', () => {
         const kept = await api.saveKitItem(id, known.revision, item)
         const newest = box.of(id) ?? item
         put({ ...kept, item: newest === item ? kept.item : newest })
-        if (newest === item) drafts.drop(id)
-        else drafts.keep(id, { revision: kept.revision, state: newest })
+        drafts.taken(id, kept.revision, item, newest)
         say(id, '')
       } catch (error) {
-        const current = error instanceof ApiError ? (error.problem?.current as KitRecord | undefined) : undefined
+        const current = newerIn<KitRecord>(error)
         if (!current) throw error
         put(current)
         overtaken(id)

@@ -23,8 +23,10 @@ export const useRunStore = defineStore('run', () => {
       const now = await api.putRun(id, sent)
       if (id === setupId) revision = Math.max(revision, now.revision)
     },
-    // Whether the others follow is said by `connected`.
-    held: () => {},
+    // Whether the others follow is said by `connected`; once another run is followed this one is not tried again.
+    held(id) {
+      if (id !== setupId) box.drop(id)
+    },
   })
 
   /** Follows a run; `changed` is told when takes or the set-up changed on another device. */

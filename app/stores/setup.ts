@@ -15,7 +15,7 @@ import {
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { ApiError, type SetupRecord, api } from '~/services/api'
+import { type SetupRecord, api, newerIn } from '~/services/api'
 import { SETUP_DRAFT, draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
@@ -115,7 +115,7 @@ export const useSetupStore = defineStore('setup', () => {
       try {
         taken(await api.saveSetup(id, revisions.get(id)!, sent), sent)
       } catch (error) {
-        const current = error instanceof ApiError ? (error.problem?.current as SetupRecord | undefined) : undefined
+        const current = newerIn<SetupRecord>(error)
         if (!current) throw error
         if (same(current.setup, sent)) taken(current, sent)
         else if (isOpen(id)) conflictWith(current)
@@ -133,8 +133,7 @@ export const useSetupStore = defineStore('setup', () => {
     revisions.set(kept.id, kept.revision)
     if (isOpen(kept.id)) record.value = kept
     const newest = box.of(kept.id) ?? sent
-    if (newest === sent) drafts.drop(kept.id)
-    else drafts.keep(kept.id, { revision: kept.revision, state: newest })
+    drafts.taken(kept.id, kept.revision, sent, newest)
     if (isOpen(kept.id)) saveState.value = newest === sent ? 'saved' : 'waiting'
   }
 

@@ -221,26 +221,31 @@ export async function deletePicture(db: Database, studioId: string, id: string):
   })
 }
 
+type Size = (typeof PICTURE_SIZES)[number]
+async function bytesOf(db: Database, id: string, size: Size): Promise<Buffer> {
+  const found = await db
+    .select({ data: pictureParts.data })
+    .from(pictureParts)
+    .where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size)))
+    .orderBy(asc(pictureParts.part))
+  return Buffer.concat(found.map(part => part.data))
+}
+
 /** The bytes of a picture. */
 export async function readPicture(
   db: Database,
   studioId: string,
   id: string,
-  size: (typeof PICTURE_SIZES)[number],
+  size: Size,
 ): Promise<{ type: string; data: Buffer }> {
   const { type } = await getPicture(db, studioId, id)
-  const parts = await db
-    .select({ data: pictureParts.data })
-    .from(pictureParts)
-    .where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size)))
-    .orderBy(asc(pictureParts.part))
-  return { type: size === 'thumb' ? 'image/webp' : type, data: Buffer.concat(parts.map(part => part.data)) }
+  return { type: size === 'thumb' ? 'image/webp' : type, data: await bytesOf(db, id, size) }
 }
 
 /** A picture as takes are read from it: no wider than that, so that nobody waits for 24 megapixels. */
 export async function readSmall(db: Database, studioId: string, id: string): Promise<{ type: string; data: Buffer }> {
-  const { width } = await getPicture(db, studioId, id)
-  const full = await readPicture(db, studioId, id, 'full')
-  if (width <= READ_WIDTH) return full
-  return { type: 'image/png', data: Buffer.from(await work('small', { data: full.data })) }
+  const { type, width } = await getPicture(db, studioId, id)
+  const data = await bytesOf(db, id, 'full')
+  if (width <= READ_WIDTH) return { type, data }
+  return { type: 'image/png', data: Buffer.from(await work('small', { data })) }
 }

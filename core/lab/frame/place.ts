@@ -133,6 +133,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const found = front !== null || at('front').byHand
   const told = found && Number.isFinite(length)
   const shifted = thing !== null && thing.next > SHIFTED * thing.area && !at('front').byHand
+  const trusted = told && !shifted
   return {
     figures: told
       ? [
@@ -152,8 +153,8 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       'The known length must lie at the same distance as the travel.',
       'An edge in shadow is read where its light begins: let some fall on it from the camera’s side.',
     ],
-    trusted: told && !shifted,
-    gives: told && !shifted ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
+    trusted,
+    gives: trusted ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
   }
 }
 

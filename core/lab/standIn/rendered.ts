@@ -1,6 +1,6 @@
 import { GRAVITY } from '../../constants'
 import { seededRandom, type Random } from '../../math/random'
-import { type Plan, plan } from '../../plan'
+import { type Plan, meanInputs, motionFor, plan } from '../../plan'
 import { Film, type Scene, sceneOf } from '../../render'
 import { newSetup } from '../../recipes'
 import { withChanges } from '../../setup/paths'
@@ -52,21 +52,20 @@ export function exposureStandIn(seed: number): StandIn {
   }
 }
 
-/** A take of a plan at an offset from its moment, and the frame before anything came. */
-function takeAt(planned: Plan, offset: number, random: Random) {
-  const height = heightOf(planned)
-  const places = placesOf(planned)
-  const size = { width: WIDE, height } as Frame
-  const at = (off: number): Caught => caughtIn(size, planned, places, off)
-  const caught = at(offset)
-  const moment = planned.timing.moment!
+/** A take of a plan with the thing caught at a place, m along the travel, and the frame before anything came. */
+function takeAt(planned: Plan, place: number, random: Random) {
+  const { setup, drag, timing } = planned
+  const size = { width: WIDE, height: heightOf(planned) } as Frame
+  const at = (time: number): Caught => caughtIn(size, planned, placesOf(planned), time - timing.moment!)
+  const motion = motionFor(setup, drag, meanInputs(setup))
+  const seenAt = (where: number): Caught => at(motion.timeAt(where)!)
+  const caught = seenAt(place)
   return {
-    at,
+    seenAt,
     caught,
-    place: places(moment + offset),
     now: taken(caught.scene, planned, random),
     // Before it is let go nothing is in sight.
-    empty: taken(at(-moment).scene, planned, random),
+    empty: taken(at(0).scene, planned, random),
     perPx: planned.optics.fieldWidth / WIDE,
   }
 }
@@ -82,15 +81,11 @@ export function placeStandIn(seed: number): StandIn {
     ]),
   )
   const { subject } = planned.setup
-  const places = placesOf(planned)
   const mark = subject.distance - between(random, 0.02, 0.05)
   // In sight: its whole length within the frame's left half.
   const leftmost = subject.distance - planned.optics.fieldWidth / 2 + 2 * planned.setup.motion.objectLength
   const place = between(random, Math.max(leftmost, mark - 0.03), mark + 0.015)
-  const moment = planned.timing.moment!
-  const offset = timeOf(places, place, moment) - moment
-  const take = takeAt(planned, offset, random)
-  const markPx = take.at(timeOf(places, mark, moment) - moment).x
+  const take = takeAt(planned, place, random)
   const [from, to] = [30, WIDE - 30]
   return {
     files: [file('take.jpg', take.now), file('empty.jpg', take.empty)],
@@ -99,23 +94,12 @@ export function placeStandIn(seed: number): StandIn {
       way: 'right',
       length: (to - from) * take.perPx + random.normal() * 0.002,
       lengthError: 0.002,
-      mark: markPx,
+      mark: take.seenAt(mark).x,
       from,
       to,
     },
     truth: { past: place - mark },
   }
-}
-
-/** s after the action starts at which something comes to a place: it never turns back. */
-function timeOf(places: (time: number) => number, place: number, about: number): number {
-  let [low, high] = [0, 2 * about]
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2
-    if (places(middle) < place) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
 }
 
 /** Something that fell through a beam and on, caught before it reached the liquid. */
@@ -135,10 +119,7 @@ export function chainStandIn(seed: number): StandIn {
       ]),
     ]),
   )
-  const places = placesOf(planned)
-  const moment = planned.timing.moment!
-  const take = takeAt(planned, timeOf(places, fallen, moment) - moment, random)
-  const markPx = take.caught.y - (fallen - beam) / take.perPx
+  const take = takeAt(planned, fallen, random)
   const [from, to] = [20, take.now.height - 20]
   return {
     files: [file('drop.jpg', take.now), file('empty.jpg', take.empty)],
@@ -147,7 +128,7 @@ export function chainStandIn(seed: number): StandIn {
       length: (to - from) * take.perPx + random.normal() * 0.001,
       lengthError: 0.001,
       delay: 0,
-      mark: markPx,
+      mark: take.caught.y - (fallen - beam) / take.perPx,
       from,
       to,
     },

@@ -1,6 +1,7 @@
 import type { Assessment } from '../assess'
 import { anew, relit } from './tries'
 
+/** A ground that throws back more than this is meant to be white. */
 export const WHITE_GROUND = 0.5
 
 /** Lights aimed at a ground that is meant to be white, by their place in the list; none where nothing is. */

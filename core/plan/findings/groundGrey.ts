@@ -5,6 +5,7 @@ import { BRIGHTER, firstWithin } from './tries'
 import { type FixDraft, type Rule, count, power, stops } from './types'
 import { whiteGroundLights, changedBy } from './ground'
 
+/** A white ground is grey below, stops against mid grey. */
 const WHITE = 1.5
 
 /** The lights of a white ground turned up, or more of them, until it is white. */

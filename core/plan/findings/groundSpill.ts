@@ -4,10 +4,10 @@ import { flagOff } from './flag'
 import { FARTHER, NEARER, asBrightAt, firstWithin, relit, rounded } from './tries'
 import { type FixDraft, type Rule, length, plain, power, share, stops } from './types'
 
-/** A ground that throws back less than this is meant to be black, one that throws back more than the other white. */
+/** A ground that throws back less than this is meant to be black. */
 const DARK_GROUND = 0.1
 
-/** A black ground shows from here on, a white one is grey below, stops against mid grey. */
+/** A black ground shows from here on, stops against mid grey. */
 const SHOWS = -4
 
 /** Whether a ground that is meant to be black is. */

@@ -1,6 +1,7 @@
 import { type FindingDraft, type Rule, share, time } from './types'
 import { longer } from './sequence'
 
+/** Share of the interval from which on what pops scatter by is seen. */
 const BLUR_OF_TIME = 0.1
 
 export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingDraft | null => {
