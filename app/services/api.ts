@@ -2,7 +2,6 @@ import type { KitItem, LearntElsewhere, Setup } from '~~/core'
 import type {
   LinkInput,
   MemberInput,
-  RunInput,
   SessionRole,
   ShootInput,
   TakeAmendment,
@@ -15,7 +14,7 @@ import type { ShootReport } from '~~/server/services/report'
 import type { LogEntry, LogPage, LogStats } from '~~/server/services/log'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
-import type { RunRecord } from '~~/server/services/runs'
+import type { RunInput, RunRecord } from '~~/shared/schemas/run'
 import type { MemberRecord } from '~~/server/services/members'
 import type { SessionRecord } from '~~/server/services/sessions'
 import type { KitRecord } from '~~/server/services/kit'

@@ -1,4 +1,4 @@
-import type { RunInput } from '~~/shared/schemas/records'
+import { type RunInput, readRunEvent } from '~~/shared/schemas/run'
 import { api } from '~/services/api'
 import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
@@ -44,13 +44,8 @@ export const useRunStore = defineStore('run', () => {
       connected.value = false
     }
     events.onmessage = (event: MessageEvent<string>) => {
-      const now = JSON.parse(event.data) as RunInput & {
-        revision: number
-        takes: number
-        lastTake: number
-        setupRevision: number
-        pictures: string
-      }
+      const now = readRunEvent(event.data)
+      if (now === null) return
       // Somebody else moved it on while ours could not be sent: theirs holds.
       if (now.revision > revision) giveUp()
       if (now.revision > revision && box.of(id) === undefined) {

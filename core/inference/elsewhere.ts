@@ -85,7 +85,7 @@ const SUBJECTS: readonly Subject[] = [
   },
 ]
 
-const lastDay = ({ evidence }: Setup): string =>
+const lastDay = ({ evidence }: Pick<Setup, 'evidence'>): string =>
   evidence.reduce((day, entry) => (entry.date > day ? entry.date : day), '')
 /**
  * What other set-ups with the same launcher, skin or hand have learnt and know better than this one: of each the best

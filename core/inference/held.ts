@@ -22,7 +22,11 @@ const TELLING = { shift: 0.2, narrowed: 0.9 }
  * @param entered the set-up as it was entered
  * @param informed the set-up of its plan
  */
-export function heldAt(entered: Setup, { belief }: Setup, path: string): { value: number; sigma: number } | null {
+export function heldAt(
+  entered: Setup,
+  { belief }: Pick<Setup, 'belief'>,
+  path: string,
+): { value: number; sigma: number } | null {
   if (path === 'camera.curtainTravel') return curtainSeen(entered)
   const input = PATHS[path]
   const at = belief && input ? belief.inputs.indexOf(input) : -1

@@ -41,7 +41,7 @@ function expected(setup: Setup, seen: Partial<Evidence> & Pick<Evidence, 'kind'>
   const value = predicted(world, entry, { ...meanInputs(setup), latency: latencyOf(setup), flinch: setup.hand.flinch })
   return value === null ? null : { ...entry, value, error: readingError(entry.kind, value) }
 }
-const latencyOf = ({ belief }: Setup): number => belief?.values[belief.inputs.indexOf('latency')] ?? 0
+const latencyOf = ({ belief }: Pick<Setup, 'belief'>): number => belief?.values[belief.inputs.indexOf('latency')] ?? 0
 
 /** Evidence that a measurement would give; empty: it cannot be made here. */
 function wouldSee(a: Assessment, id: Measurement): (Evidence | null)[] {

@@ -12,7 +12,7 @@ const ASSUMED_LATENCY = 0.3
 const ENTERED_LATENCY = 0.1
 
 /** What the chain's latency may have wrong where parts of it are assumed, s. */
-function latencyError(setup: Setup): number {
+function latencyError(setup: Pick<Setup, 'trigger' | 'sensor' | 'link'>): number {
   const { trigger, sensor, link } = setup
   if (trigger !== 'sensor') return 0
   const of = (latency: number | null, typical: number): number => (latency === null ? ASSUMED_LATENCY * typical : 0)
@@ -23,7 +23,11 @@ function latencyError(setup: Setup): number {
 }
 
 /** What an input's unknown belongs to: where the thing stood, which moment it was, which chain. */
-function belongsTo(setup: Setup, input: BeliefInput, chain: number): string | number {
+function belongsTo(
+  setup: Pick<Setup, 'subject' | 'sensor' | 'moment'>,
+  input: BeliefInput,
+  chain: number,
+): string | number {
   const { subject, sensor, moment } = setup
   switch (input) {
     case 'subjectDistance':
@@ -71,7 +75,10 @@ export function unknownsOf(setup: Setup, measured = false): Unknown[] {
   return unknowns
 }
 
-function priorOf({ motion, subject, sensor, air }: Setup, input: BeliefInput): number {
+function priorOf(
+  { motion, subject, sensor, air }: Pick<Setup, 'motion' | 'subject' | 'sensor' | 'air'>,
+  input: BeliefInput,
+): number {
   switch (input) {
     case 'speed':
       return motion.speed

@@ -1,4 +1,5 @@
-import { TYPICAL_LINKS, type KnownSetup } from '../setup/typical'
+import type { Lighting } from '../setup/parts'
+import { TYPICAL_LINKS } from '../setup/typical'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** The light that one follows through its optical slave; undefined where it follows none, or one that is gone. */
@@ -21,7 +22,7 @@ export function followedChain(
 }
 
 /** s and standard deviation, s, of what joins a light straight to what fires it. */
-function joined(setup: KnownSetup, flash: FlashSetup): { latency: number; jitter: number } {
+function joined(setup: Lighting, flash: FlashSetup): { latency: number; jitter: number } {
   switch (flash.fired) {
     case 'cable':
     case 'radio':
@@ -41,7 +42,7 @@ function joined(setup: KnownSetup, flash: FlashSetup): { latency: number; jitter
  * s from the controller's output, or the camera's contact, to a light's input: over the set-up's link, something of its
  * own, or by way of the lights that it follows, each seen at the peak of its light.
  */
-export function firedAfter(setup: KnownSetup, flash: FlashSetup): number {
+export function firedAfter(setup: Lighting, flash: FlashSetup): number {
   const { chain, ring } = followedChain(setup, flash)
   const first = chain.at(-1)
   if (ring || first === undefined) return joined(setup, flash).latency
@@ -51,7 +52,7 @@ export function firedAfter(setup: KnownSetup, flash: FlashSetup): number {
 }
 
 /** Standard deviation of a light beside that of the set-up's own link, s: its own, and that of what fires it. */
-export function jitterOf(setup: KnownSetup, flash: FlashSetup): number {
+export function jitterOf(setup: Lighting, flash: FlashSetup): number {
   const { chain, ring } = followedChain(setup, flash)
   if (ring) return flash.jitter
   const first = chain.at(-1) ?? flash

@@ -36,7 +36,7 @@ const cornersOf = (centre: Vector, across: Vector, up: Vector): Vector[] =>
   [1, -1].flatMap(u => [1, -1].map(v => sum(centre, sum(scaled(across, u), scaled(up, v)))))
 
 /** The subject as the camera sees it, from the side. */
-function subjectBox({ subject }: Setup, stage: Stage): Box {
+function subjectBox({ subject }: Pick<Setup, 'subject'>, stage: Stage): Box {
   const [x, y] = stage.at(stage.middle)
   const along = Math.abs(stage.direction[0]) > 0.5
   const [wide, tall] = along ? [subject.depth, subject.height] : [subject.height, subject.depth]

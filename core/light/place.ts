@@ -28,8 +28,11 @@ export interface Stage {
   at(along: number, out?: number): Vector
 }
 
+/** Where the subject stands on the travel. */
+type Standing = Pick<Setup, 'recipe' | 'motion' | 'subject'>
+
 /** Near face of the subject along the travel, m. */
-export function nearFace({ recipe, motion, subject }: Setup): number {
+export function nearFace({ recipe, motion, subject }: Standing): number {
   if (motion.kind === 'still') return 0
   // A cloud grows about the hands that let it go.
   return traitsOf(recipe).cloud && subject.distance === 0 ? -subject.depth / 2 : subject.distance
@@ -39,12 +42,12 @@ export function nearFace({ recipe, motion, subject }: Setup): number {
  * Middle of the subject along the travel, m, of both where a second stands behind it: from there lights and cards are
  * placed, and there the camera points.
  */
-export function subjectMiddle(setup: Setup): number {
+export function subjectMiddle(setup: Standing): number {
   const second = secondOf(setup)
   return nearFace(setup) + (second ? second.gap + second.depth : setup.subject.depth) / 2
 }
 
-export function stageOf(setup: Setup): Stage {
+export function stageOf(setup: Standing & Pick<Setup, 'picture'>): Stage {
   const direction = DIRECTIONS[setup.motion.kind]
   const out: Vector = direction[1] === 0 ? [0, 1, 0] : [1, 0, 0]
   const { cloud, splashes } = traitsOf(setup.recipe)

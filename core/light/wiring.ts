@@ -25,7 +25,12 @@ const cableFor = (far: number): number => Math.max(1, Math.ceil((far * 1.35 + 0.
 const apart = (a: Spot, b: Spot): number => Math.hypot(a.along - b.along, a.across - b.across, a.out - b.out)
 
 /** The controller stands beside the camera, where the person who runs the take is. */
-function spots(setup: Setup): { camera: Spot; controller: Spot; sensor: Spot; light: (flash: FlashSetup) => Spot } {
+function spots(setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture' | 'sensor'>): {
+  camera: Spot
+  controller: Spot
+  sensor: Spot
+  light: (flash: FlashSetup) => Spot
+} {
   const middle = subjectMiddle(setup)
   const camera = { along: middle, across: -setup.picture.distance, out: 0 }
   return {

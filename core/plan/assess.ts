@@ -9,16 +9,8 @@ import { metered } from '../setup/metered'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
 import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
-import {
-  type NamedStage,
-  type TakeTimes,
-  chainStages,
-  dragOf,
-  meanInputs,
-  motionFor,
-  takeTimes,
-  totalLatency,
-} from './chain'
+import type { Exposing, Optics } from '../setup/parts'
+import { type NamedStage, type TakeTimes, totalLatency } from './chain'
 import {
   type LightPulse,
   ambientExposure,
@@ -30,6 +22,7 @@ import {
 } from './light'
 import { type FaceShown, faceShown } from './face'
 import type { Motion } from './motion'
+import { type Nature, natureOf } from './nature'
 import { type SequencePlan, sequenceOf } from './sequence'
 import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
 import { type Spread, spreadOf } from './spread'
@@ -147,21 +140,18 @@ export interface Assessment {
 export function assess(entered: Setup): Assessment {
   const setup = metered(inform(entered))
   const given = known(setup)
-  const drag = dragOf(given)
-  const mean = meanInputs(given)
-  const times = takeTimes(given, drag, mean)
-  const stages = chainStages(given)
-  const motion = motionFor(given, drag, mean)
-  const spread = spreadOf(given, drag, stages)
+  const nature = natureOf(given)
+  const { drag, motion, times, stages } = nature
+  const spread = spreadOf(given, nature)
   const timing = timingOf(given, times, stages)
-  const objectSpeed = objectSpeedAt(given, drag, motion, times)
+  const objectSpeed = objectSpeedAt(given, nature)
   const alongSpeed =
     times.moment === null || given.sequence.track.length > 1 ? objectSpeed : Math.abs(motion.alongAt(times.moment))
   const pulses = lightPulses(given)
   const optics = opticsOf(given)
   const lost = lightLost(given, asMet(given, pulses))
-  const sequence = sequenceOf(given, drag, pulses, timing.captured, optics.effectiveAperture, lost.middle)
-  const sharpness = sharpnessOf(given, motion, times, objectSpeed, pulses, optics)
+  const sequence = sequenceOf(given, motion, pulses, timing.captured, optics.effectiveAperture, lost.middle)
+  const sharpness = sharpnessOf(given, nature, objectSpeed, pulses, optics)
   return {
     setup,
     entered,
@@ -183,7 +173,7 @@ export function assess(entered: Setup): Assessment {
         : motion.positionAt(timing.captured) - given.subject.distance,
     soundSpeed: speedOfSound(given.air),
     keep: keepOf(given, timing, spread, alongSpeed),
-    face: faceShown(given, timing.captured, drag, stages),
+    face: faceShown(given, nature, timing.captured),
     exposure: exposureOf(given, optics.effectiveAperture, sequence, lost.middle),
     shutter: shutterCheck(given, asMet(given, pulses)),
     beamBlock: beamBlockOf(given, motion, times.sensed),
@@ -191,7 +181,7 @@ export function assess(entered: Setup): Assessment {
 }
 
 /** s a beam is blocked by what crosses it; null for other sensors or where it is never reached. */
-function beamBlockOf(setup: Setup, motion: Motion, sensed: number | null): number | null {
+function beamBlockOf(setup: Pick<Setup, 'sensor' | 'motion'>, motion: Motion, sensed: number | null): number | null {
   const speed = sensorOf(setup).crossed && sensed !== null ? motion.speedAt(sensed) : 0
   return speed > 0
     ? beamBlockTime({ objectLength: setup.motion.objectLength, beamWidth: setup.sensor.beamWidth, speed })
@@ -203,7 +193,10 @@ export function hitsMoment({ timing, keep }: Pick<Assessment, 'timing' | 'keep'>
   return timing.bias !== null && timing.bias >= -keep.before && timing.bias <= keep.after
 }
 
-function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[]): Timing {
+/** What the delay is dialled on, and what else it is for. */
+type Dialled = Pick<Setup, 'trigger' | 'controller' | 'delay' | 'hand'>
+
+function timingOf(setup: Dialled, times: TakeTimes, stages: readonly NamedStage[]): Timing {
   const chainLatency = totalLatency(stages)
   const base = { ...times, chainLatency, leadPlanned: null, lead: null }
   const none = { ...base, wanted: null, set: null, residual: null, used: null, captured: null, bias: null }
@@ -236,7 +229,7 @@ function timingOf(setup: Setup, times: TakeTimes, stages: readonly NamedStage[])
 }
 
 /** A person aims so that chain and own flinch are made up for; what is pressed at may be typed. */
-function byHand(setup: Setup, { moment }: TakeTimes, none: Omit<Timing, 'feasible'>): Timing {
+function byHand(setup: Pick<Setup, 'hand'>, { moment }: TakeTimes, none: Omit<Timing, 'feasible'>): Timing {
   if (moment === null) return { ...none, feasible: false }
   const leadPlanned = none.chainLatency
   const lead = setup.hand.lead ?? leadPlanned
@@ -245,7 +238,7 @@ function byHand(setup: Setup, { moment }: TakeTimes, none: Omit<Timing, 'feasibl
 }
 
 /** The keeper window in time, s either side of the moment; along the travel by the speed along it. */
-function keeperWindow(setup: Setup, alongSpeed: number): { before: number; after: number } {
+function keeperWindow(setup: Pick<Setup, 'moment'>, alongSpeed: number): { before: number; after: number } {
   const { window } = setup.moment
   if (setup.moment.reference !== 'travel') return { before: window.beforeTime, after: window.afterTime }
   return {
@@ -254,7 +247,12 @@ function keeperWindow(setup: Setup, alongSpeed: number): { before: number; after
   }
 }
 
-function keepOf(setup: Setup, timing: Timing, spread: Spread, alongSpeed: number): Assessment['keep'] {
+function keepOf(
+  setup: Pick<Setup, 'moment' | 'camera' | 'trigger' | 'delay'>,
+  timing: Timing,
+  spread: Spread,
+  alongSpeed: number,
+): Assessment['keep'] {
   const { before, after } = keeperWindow(setup, alongSpeed)
   const { frameRate } = setup.camera
   const chance = (scatter: number, bias = timing.bias): number => {
@@ -275,7 +273,7 @@ function keepOf(setup: Setup, timing: Timing, spread: Spread, alongSpeed: number
   }
 }
 
-function opticsOf(setup: KnownSetup): Assessment['optics'] {
+function opticsOf(setup: Optics): Assessment['optics'] {
   const { camera, lens, picture } = setup
   const distance = focusedDistance(setup)
   const m = magnification({ focalLength: lens.focalLength, subjectDistance: distance })
@@ -299,7 +297,7 @@ function opticsOf(setup: KnownSetup): Assessment['optics'] {
 
 /** The light that freezes: t.1 of the slowest flash that gives a tenth of the light or more, or the shutter. */
 export function freezingDuration(
-  setup: Setup,
+  setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
   pulses: readonly LightPulse[],
 ): { by: 'flash' | 'shutter'; duration: number; extrapolated: boolean } {
   if (setup.method === 'fast-shutter' || pulses.length === 0)
@@ -313,16 +311,15 @@ export function freezingDuration(
 }
 
 function sharpnessOf(
-  setup: KnownSetup,
-  motion: Motion,
-  times: TakeTimes,
+  setup: Exposing & Pick<KnownSetup, 'method' | 'flashes' | 'motion' | 'subject' | 'bodies'>,
+  nature: Nature,
   object: number,
   pulses: readonly LightPulse[],
   optics: Assessment['optics'],
 ): Sharpness {
   const freeze = freezingDuration(setup, pulses)
   const limit = setup.picture.blurLimit
-  const bodies = streaksOf(setup, motion, times, object, freeze.duration, optics)
+  const bodies = streaksOf(setup, nature, object, freeze.duration, optics)
   const worst = fastestSharp(bodies)
   const speed = worst?.at ?? 0
   const across = speed * Math.abs(Math.cos(setup.picture.angleToSensor))
@@ -343,13 +340,13 @@ function sharpnessOf(
  * Lights that a shutter past its sync lets through: those in high-speed sync, where it is a fast shutter that makes the
  * picture.
  */
-function lightsIn(setup: Setup): number[] {
+function lightsIn(setup: Exposing & Pick<Setup, 'method' | 'flashes'>): number[] {
   const all = setup.flashes.map((_, i) => i)
   return setup.method === 'fast-shutter' && syncRuledOut(setup) ? all.filter(i => setup.flashes[i]!.highSpeedSync) : all
 }
 
 function exposureOf(
-  setup: KnownSetup,
+  setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
   aperture: number,
   sequence: SequencePlan | null,
   lost: number[],

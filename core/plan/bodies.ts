@@ -3,7 +3,7 @@ import { motionBlur } from '../optics'
 import type { Body, Setup } from '../setup/types'
 import { recoilSpeed } from '../subjects'
 import { trackOf } from './pops'
-import type { TakeTimes } from './chain'
+import type { Nature } from './nature'
 import type { Motion } from './motion'
 
 /** A body with its speed at the moment and the streak that gives. */
@@ -22,25 +22,30 @@ export interface BodyStreak extends Body {
 const STRETCH = 1e-4
 
 /** m/s of the moving thing by the table of places at the moment, where there is one. */
-function trackSpeed(setup: Setup, drag: number, time: number): number | null {
+function trackSpeed(setup: Pick<Setup, 'sequence'>, motion: Motion, time: number): number | null {
   const { track } = setup.sequence
   if (track.length < 2) return null
   const [low, high] = [Math.min(...track.map(row => row.time)), Math.max(...track.map(row => row.time))]
   const at = Math.min(Math.max(time, low + STRETCH), high - STRETCH)
-  const { positionAt } = trackOf(setup, drag)
+  const { positionAt } = trackOf(setup, motion)
   return Math.abs(positionAt(at + STRETCH) - positionAt(at - STRETCH)) / (2 * STRETCH)
 }
 
 /** m/s of the object itself at the moment: by the table of places, else by its motion. */
-export function objectSpeedAt(setup: Setup, drag: number, motion: Motion, times: TakeTimes): number {
+export function objectSpeedAt(setup: Pick<Setup, 'motion' | 'sequence'>, { motion, times }: Nature): number {
   // A stream ends at the surface: what goes on below it is its cloud's.
   const ends = setup.motion.kind === 'stream' ? (times.impact ?? Infinity) : Infinity
   const time = Math.min(times.moment ?? 0, ends)
-  return trackSpeed(setup, drag, time) ?? (times.moment === null ? 0 : motion.speedAt(time))
+  return trackSpeed(setup, motion, time) ?? (times.moment === null ? 0 : motion.speedAt(time))
 }
 
 /** m/s of a body where nothing was typed: by motion and recipe. */
-function speedOf(body: Body, setup: Setup, motion: Motion, times: TakeTimes, object: number): number {
+function speedOf(
+  body: Body,
+  setup: Pick<Setup, 'motion' | 'subject'>,
+  { motion, times }: Nature,
+  object: number,
+): number {
   const impact = times.impact === null ? 0 : motion.speedAt(times.impact)
   switch (body.kind) {
     case 'object':
@@ -65,16 +70,15 @@ function speedOf(body: Body, setup: Setup, motion: Motion, times: TakeTimes, obj
 
 /** The streak of every body of a set-up for a duration of light, s. */
 export function streaksOf(
-  setup: Setup,
-  motion: Motion,
-  times: TakeTimes,
+  setup: Pick<Setup, 'motion' | 'subject' | 'picture' | 'bodies'>,
+  nature: Nature,
   object: number,
   duration: number,
   optics: { magnification: number; pixelPitch: number },
 ): BodyStreak[] {
   const { angleToSensor } = setup.picture
   return setup.bodies.map((body, index) => {
-    const at = body.speed ?? speedOf(body, setup, motion, times, object)
+    const at = body.speed ?? speedOf(body, setup, nature, object)
     return {
       ...body,
       index,

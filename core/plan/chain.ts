@@ -1,9 +1,10 @@
 import { speedOfSound, airDensity } from '../air'
 import { sphereDrag } from '../flight'
 import { SENSOR } from '../sensors/all'
-import { type KnownSetup, intoLiquid, secondOf, slows } from '../setup/typical'
+import { intoLiquid, secondOf, slows } from '../setup/typical'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
+import type { Happening, Held, SignalChain, Travel } from '../setup/parts'
 import type { HeldBelief, Setup } from '../setup/types'
 import { flashLatency } from './light'
 import { type Motion, type MotionInput, type Obstacle, motionOf } from './motion'
@@ -42,8 +43,7 @@ export interface NamedStage extends Stage {
 }
 
 /** Quadratic drag of the set-up's object, 1/m: as measured, else that of a sphere. */
-export function dragOf(setup: Setup): number {
-  const { motion, air } = setup
+export function dragOf({ motion, air }: Pick<Setup, 'motion' | 'air'>): number {
   if (motion.kind !== 'flight' && motion.kind !== 'fall' && motion.kind !== 'arc') return 0
   return (
     motion.dragPerMetre ??
@@ -60,10 +60,10 @@ export function dragOf(setup: Setup): number {
 const MOST_LOST = 0.97
 
 /** What is held of an input after what was seen; null where nothing bears on it. */
-const heldOf = ({ belief }: Setup, input: HeldBelief['inputs'][number]): number | null =>
+const heldOf = ({ belief }: Pick<Setup, 'belief'>, input: HeldBelief['inputs'][number]): number | null =>
   belief?.values[belief.inputs.indexOf(input)] ?? null
 
-export function meanInputs(setup: Setup): TakeInputs {
+export function meanInputs(setup: Held): TakeInputs {
   return {
     speed: setup.motion.speed,
     subjectDistance: setup.subject.distance,
@@ -77,7 +77,7 @@ export function meanInputs(setup: Setup): TakeInputs {
 }
 
 /** What is gone through, first and second. */
-function obstaclesOf(setup: Setup, x: TakeInputs): Obstacle[] {
+function obstaclesOf(setup: Pick<Setup, 'recipe' | 'motion' | 'subject'>, x: TakeInputs): Obstacle[] {
   if (!slows(setup) || x.speedLost <= 0) return []
   const lost = Math.min(x.speedLost, MOST_LOST)
   const second = secondOf(setup)
@@ -88,23 +88,24 @@ function obstaclesOf(setup: Setup, x: TakeInputs): Obstacle[] {
 }
 
 /** Speed of sound in the set-up's air at a temperature, m/s. */
-const soundIn = (setup: Setup, temperatureC: number): number =>
-  speedOfSound({ temperatureC, relativeHumidity: setup.air.relativeHumidity, pressure: setup.air.pressure })
+const soundIn = ({ air }: Pick<Setup, 'air'>, temperatureC: number): number =>
+  speedOfSound({ temperatureC, relativeHumidity: air.relativeHumidity, pressure: air.pressure })
 
 /** How the set-up's object goes on in the liquid it falls or pours into; a stream neither sinks nor floats. */
-function sinkOf(setup: Setup): (speed: number) => Sinking {
-  const { diameter, mass, kind } = setup.motion
+function sinkOf({ motion }: Pick<Setup, 'motion'>): (speed: number) => Sinking {
+  const { diameter, mass, kind } = motion
   const displaced = (1000 * Math.PI * diameter ** 3) / 6
   return speed => sinking({ speed, diameter, mass: kind === 'stream' ? displaced : mass })
 }
 
 /** The liquid a falling object ends in; null where there is none. */
-function liquidOf(setup: Setup, surface: number): MotionInput['liquid'] {
+function liquidOf(setup: Pick<Setup, 'recipe' | 'motion' | 'subject'>, surface: number): MotionInput['liquid'] {
   if (setup.motion.kind !== 'fall' || !intoLiquid(setup.recipe) || setup.subject.liquidDepth <= 0) return null
   return { surface, depth: setup.subject.liquidDepth, sink: sinkOf(setup) }
 }
 
-export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
+/** How the set-up's object moves in a take. @param drag 1/m, as of `dragOf` */
+export function motionFor(setup: Travel, drag: number, x: TakeInputs): Motion {
   const { kind, angle, dragPerMetre } = setup.motion
   return motionOf({
     kind,
@@ -119,8 +120,12 @@ export function motionFor(setup: Setup, drag: number, x: TakeInputs): Motion {
 }
 
 /** s from the reference to the moment, for the phase models. */
-function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): number {
-  const { moment, subject } = setup
+function phaseTime(
+  { moment, subject, motion: { diameter, turns } }: Pick<Setup, 'moment' | 'subject' | 'motion'>,
+  x: TakeInputs,
+  motion: Motion,
+  impact: number | null,
+): number {
   switch (moment.model) {
     case 'time':
       return moment.time
@@ -129,19 +134,19 @@ function phaseTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number |
     case 'hang':
       return hangTime({ diameter: subject.height, sagFraction: moment.fraction })
     case 'turn':
-      return setup.motion.turns > 0 ? moment.fraction / setup.motion.turns : moment.time
+      return turns > 0 ? moment.fraction / turns : moment.time
     case 'cavity':
-      return moment.fraction * cavitySealTime({ radius: setup.motion.diameter / 2 })
+      return moment.fraction * cavitySealTime({ radius: diameter / 2 })
     case 'splash': {
       const speed = impact === null ? 0 : motion.speedAt(impact)
-      return speed > 0 ? moment.fraction * splashCavity({ diameter: setup.motion.diameter, speed }).time : moment.time
+      return speed > 0 ? moment.fraction * splashCavity({ diameter, speed }).time : moment.time
     }
   }
 }
 
 /** Where and when an event of the travel happens, m along it and s; null where it never does. */
 function eventAt(
-  setup: Setup,
+  setup: Happening,
   x: TakeInputs,
   motion: Motion,
   impact: number | null,
@@ -170,7 +175,7 @@ function eventAt(
 }
 
 /** When what the moment is timed from happens, s; null where it never does, or the moment is a place. */
-function referenceTime(setup: Setup, x: TakeInputs, motion: Motion, impact: number | null): number | null {
+function referenceTime(setup: Happening, x: TakeInputs, motion: Motion, impact: number | null): number | null {
   switch (setup.moment.reference) {
     case 'travel':
       return null
@@ -189,12 +194,19 @@ function referenceTime(setup: Setup, x: TakeInputs, motion: Motion, impact: numb
 
 /**
  * When everything happens in one take: one model for every recipe. The action starts at 0; the thing moves; the sensor
- * is reached by
- * the object itself, by a sound or by a touch; the moment is a place along the travel or a time after an event.
+ * is reached by the object itself, by a sound or by a touch; the moment is a place along the travel or a time after an
+ * event.
+ *
+ * @param drag 1/m, as of `dragOf`
+ * @param motion of that take, where it is there already
  */
-export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes {
+export function takeTimes(
+  setup: Happening,
+  drag: number,
+  x: TakeInputs,
+  motion = motionFor(setup, drag, x),
+): TakeTimes {
   const { sensor, moment } = setup
-  const motion = motionFor(setup, drag, x)
   const impact = motion.timeAt(x.subjectDistance)
 
   const { answersToEvent, hears, sensed: senses } = SENSOR[sensor.kind]
@@ -213,7 +225,7 @@ export function takeTimes(setup: Setup, drag: number, x: TakeInputs): TakeTimes 
 }
 
 /** Stages from the sensor's place to the middle of the light or of the exposure, in order. */
-export function chainStages(setup: KnownSetup): NamedStage[] {
+export function chainStages(setup: SignalChain): NamedStage[] {
   const { sensor, controller, link, camera, hand } = setup
   const stages: NamedStage[] = []
   const off = heldOf(setup, 'latency')

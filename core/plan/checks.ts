@@ -8,7 +8,7 @@ import { type Assessment, assess, exposureLevel } from './assess'
 import { momentAt } from './moving'
 import { sensorOf } from '../sensors/all'
 import { peakAtSensor } from '../sensors/sound'
-import { meanInputs, motionFor } from './chain'
+import { natureOf } from './nature'
 import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from './findings/types'
 
 export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
@@ -271,9 +271,7 @@ function control(a: Assessment): Check {
     b.timing.sensed === null || shot === null ? null : b.timing.sensed + b.timing.chainLatency + shot
   const placeAt = (b: Assessment): number | null => {
     const captured = capturedAt(b)
-    return captured === null
-      ? null
-      : motionFor(b.setup, b.drag, meanInputs(b.setup)).positionAt(captured) - b.setup.subject.distance
+    return captured === null ? null : natureOf(b.known).motion.positionAt(captured) - b.setup.subject.distance
   }
   const captured = capturedAt(a)
   const place = travels ? placeAt(a) : null

@@ -3,7 +3,8 @@ import { type Matrix, cholesky } from '../math/matrix'
 import type { Random } from '../math/random'
 import type { HeldBelief, Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
-import { type TakeInputs, meanInputs, takeTimes } from './chain'
+import { type TakeInputs, takeTimes } from './chain'
+import { natureOf } from './nature'
 import { offMean, uncertainInputs } from './spread'
 
 /** One take as it happens, its inputs drawn from their spreads. The same object is handed out each time. */
@@ -43,7 +44,7 @@ export function rigSource(
   options: { errors?: boolean; assessment?: Assessment } = {},
 ): () => TakeSource {
   const { known, drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
-  const mean = meanInputs(known)
+  const { mean } = natureOf(known)
   const uncertain = uncertainInputs(known)
   // What was seen ties unknowns together: they are drawn as one.
   const tied = new Set<string>(known.belief?.inputs)

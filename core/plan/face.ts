@@ -1,6 +1,8 @@
 import { normalCdf } from '../math/normal'
 import type { Setup } from '../setup/types'
-import { type NamedStage, meanInputs, takeTimes } from './chain'
+import type { Held } from '../setup/parts'
+import { takeTimes } from './chain'
+import type { Nature } from './nature'
 import { offMean, uncertainInputs } from './spread'
 
 /** How the face of what turns stands when the light falls. */
@@ -20,8 +22,7 @@ const ANY_SIDE = 0.75
  * s by which the light itself falls earlier or later from take to take, counted from the start of the action: not
  * against a moment that moves with it.
  */
-function lightScatter(setup: Setup, drag: number, stages: readonly NamedStage[]): number {
-  const mean = meanInputs(setup)
+function lightScatter(setup: Held & Pick<Setup, 'trigger'>, { drag, mean, stages }: Nature): number {
   const sensed = (entry: ReturnType<typeof uncertainInputs>[number], z: number): number | null =>
     takeTimes(setup, drag, { ...mean, [entry.input]: offMean(entry, mean[entry.input], z) }).sensed
   const moved = uncertainInputs(setup).map(entry => {
@@ -37,23 +38,21 @@ function lightScatter(setup: Setup, drag: number, stages: readonly NamedStage[])
  * comes round again with every face.
  *
  * @param setup validated
+ * @param nature of that set-up
  * @param captured s after the action starts at which the light falls; null: it does not
- * @param drag 1/m
- * @param stages of the chain, with their jitter
  * @returns null where any side will do, or there is no picture
  */
 export function faceShown(
-  setup: Setup,
+  setup: Held & Pick<Setup, 'trigger'>,
+  nature: Nature,
   captured: number | null,
-  drag: number,
-  stages: readonly NamedStage[],
 ): FaceShown | null {
   const { turns, turnsSpread, faces, faceWithin, faceAtStart } = setup.motion
   if (faceWithin === null || captured === null) return null
   const between = (2 * Math.PI) / faces
   const angle = faceAtStart + 2 * Math.PI * turns * captured
   const turned = angle - between * Math.round(angle / between)
-  const sigma = 2 * Math.PI * turns * Math.hypot(captured * turnsSpread, lightScatter(setup, drag, stages))
+  const sigma = 2 * Math.PI * turns * Math.hypot(captured * turnsSpread, lightScatter(setup, nature))
   const base = { turned, scatter: sigma }
   if (2 * faceWithin >= between) return { ...base, chance: 1 }
   if (sigma > ANY_SIDE * between) return { ...base, chance: (2 * faceWithin) / between }

@@ -8,6 +8,7 @@ export { type ShutterCheck, curtainTime, highSpeedSyncActs, midExposure, shutter
 export type { Motion } from './motion'
 export type { NamedStage, TakeTimes } from './chain'
 export { type Dial, assess, dialOf, exposureLevel, hitsMoment } from './assess'
+export { type Nature, natureOf } from './nature'
 export { chainStages, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
 export { type Programme, programmeOf } from './programme'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'

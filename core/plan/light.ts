@@ -1,6 +1,7 @@
 import { ambientStops, flashAperture } from '../exposure'
 import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flash'
-import type { KnownFlash, KnownSetup } from '../setup/typical'
+import type { Lighting } from '../setup/parts'
+import type { KnownFlash } from '../setup/typical'
 import { feathered } from '../light/aim'
 import { firedAfter, jitterOf } from '../light/firing'
 import { faceShare, lobeOf } from '../light/lamp'
@@ -81,20 +82,23 @@ export function asLight(flash: FlashSetup): {
  * Lights that expose what faces the camera, by their place; all of them where none is there for that: then it is they
  * that make the picture.
  */
-export function exposingLights(setup: Setup, among: readonly number[] = setup.flashes.map((_, i) => i)): number[] {
+export function exposingLights(
+  setup: Pick<Setup, 'flashes'>,
+  among: readonly number[] = setup.flashes.map((_, i) => i),
+): number[] {
   const front = among.filter(i => exposesFront(setup.flashes[i]!))
   return front.length > 0 || setup.flashes.some(exposesFront) ? front : [...among]
 }
 
 /** Share of each flash in the light, in order; empty without flashes. */
-function lightShares(setup: Setup): number[] {
+function lightShares(setup: Pick<Setup, 'flashes'>): number[] {
   const parts = setup.flashes.map(flash => flashAperture({ ...asLight(flash), iso: 100 }) ** 2 * feathered(flash))
   const total = parts.reduce((sum, part) => sum + part, 0)
   // All aimed away: none has more part in nothing than another.
   return parts.map(part => (total > 0 ? part / total : 1 / parts.length))
 }
 
-export function lightPulses(setup: KnownSetup): LightPulse[] {
+export function lightPulses(setup: Pick<Lighting, 'flashes'>): LightPulse[] {
   const shares = lightShares(setup)
   return setup.flashes.map((flash, i) => {
     const durations = flashDurations(flash)
@@ -106,17 +110,17 @@ export function lightPulses(setup: KnownSetup): LightPulse[] {
  * s from the set-up's own link to the peak of a light, whatever sets that light off; below 0 where it is fired by
  * something quicker.
  */
-export function peakLatency(setup: KnownSetup, flash: FlashSetup): number {
+export function peakLatency(setup: Lighting, flash: FlashSetup): number {
   return firedAfter(setup, flash) - setup.link.latency + flash.latency
 }
 
 /** s from the set-up's own link to the middle of a light: after the peak, by the pulse's shape at the power in use. */
-export function latencyOf(setup: KnownSetup, flash: KnownFlash): number {
+export function latencyOf(setup: Lighting, flash: KnownFlash): number {
   return peakLatency(setup, flash) + pulseMiddle(pulseShape(flashDurations(flash)))
 }
 
 /** Latency of the light as a whole, each flash weighed by its share of it; jitters are independent. */
-export function flashLatency(setup: KnownSetup): { latency: number; jitter: number } {
+export function flashLatency(setup: Lighting): { latency: number; jitter: number } {
   let latency = 0
   let variance = 0
   lightShares(setup).forEach((share, i) => {
@@ -127,7 +131,7 @@ export function flashLatency(setup: KnownSetup): { latency: number; jitter: numb
 }
 
 /** Lights as the shutter meets them: when after the contact each is at its peak. */
-export const asMet = (setup: KnownSetup, pulses: readonly LightPulse[]) =>
+export const asMet = (setup: Lighting, pulses: readonly LightPulse[]) =>
   setup.flashes.map((flash, i) => ({
     shape: pulses[i]!.shape,
     share: pulses[i]!.share,
@@ -148,7 +152,7 @@ const NO_LIGHT = 2 ** -100
 
 /** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
 export function lightLevel(
-  setup: Setup,
+  setup: Pick<Setup, 'flashes' | 'picture'>,
   effectiveAperture: number,
   lights: readonly number[],
   lost: readonly number[],
@@ -163,7 +167,7 @@ export function lightLevel(
   return level > NO_LIGHT ? Math.log2(level) : null
 }
 
-export function ambientExposure(setup: Setup, effectiveAperture: number): number {
-  const { ambientEv, iso, shutter } = setup.picture
+export function ambientExposure({ picture }: Pick<Setup, 'picture'>, effectiveAperture: number): number {
+  const { ambientEv, iso, shutter } = picture
   return ambientStops({ ev100: ambientEv, iso, effectiveAperture, shutter })
 }

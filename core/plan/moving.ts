@@ -3,7 +3,7 @@ import type { Change } from '../setup/paths'
 import { cavitySealTime, hangTime, splashCavity, tearTime } from '../subjects'
 import { quantiseDelay } from '../timing'
 import type { Assessment } from './assess'
-import { meanInputs, motionFor } from './chain'
+import { natureOf } from './nature'
 
 const rounded = (value: number, step: number): number => Number((Math.round(value / step) * step).toPrecision(12))
 const held = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high)
@@ -13,8 +13,8 @@ const PLACE_STEP = 0.0005
 const SHARE_STEP = 0.001
 
 /** s that the whole of a subject's phase takes; null for a phase that is a plain time. */
-export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'drag' | 'timing'>): number | null {
-  const { moment, subject, motion } = setup
+export function phaseSpan({ known, timing }: Pick<Assessment, 'known' | 'timing'>): number | null {
+  const { moment, subject, motion } = known
   switch (moment.model) {
     case 'time':
       return null
@@ -28,7 +28,7 @@ export function phaseSpan({ setup, drag, timing }: Pick<Assessment, 'setup' | 'd
     case 'turn':
       return motion.turns > 0 ? 1 / motion.turns : null
     case 'splash': {
-      const speed = timing.impact === null ? 0 : motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
+      const speed = timing.impact === null ? 0 : natureOf(known).motion.speedAt(timing.impact)
       return speed > 0 ? splashCavity({ diameter: motion.diameter, speed }).time : null
     }
   }
@@ -45,7 +45,7 @@ export function momentChanges(a: Assessment, time: number): Change[] {
   const { moment } = setup
   const follow: Change = { path: 'delay', value: null }
   if (moment.reference === 'travel') {
-    const place = motionFor(setup, a.drag, meanInputs(setup)).positionAt(Math.max(0, time))
+    const place = natureOf(a.known).motion.positionAt(Math.max(0, time))
     return [
       { path: 'moment.offset', value: rounded(held(place - setup.subject.distance, -10, 10), PLACE_STEP) },
       follow,

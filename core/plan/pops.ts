@@ -1,4 +1,4 @@
-import { meanInputs, motionFor } from './chain'
+import type { Motion } from './motion'
 import type { FlashSetup, PopGroup, Setup } from '../setup/types'
 
 /** A pop of one or more lights at one instant. */
@@ -20,14 +20,10 @@ const SAME = 1e-9
  * motion.
  */
 export function trackOf(
-  setup: Setup,
-  drag: number,
+  { sequence: { track } }: Pick<Setup, 'sequence'>,
+  motion: Motion,
 ): { positionAt: (time: number) => number; timeAt: (place: number) => number | null } {
-  const { track } = setup.sequence
-  if (track.length < 2) {
-    const motion = motionFor(setup, drag, meanInputs(setup))
-    return { positionAt: motion.positionAt, timeAt: place => motion.timeAt(place) }
-  }
+  if (track.length < 2) return { positionAt: motion.positionAt, timeAt: place => motion.timeAt(place) }
   const rows = [...track].sort((a, b) => a.time - b.time)
   const along = (from: (typeof rows)[number], to: (typeof rows)[number], share: number): number =>
     from.position + share * (to.position - from.position)
@@ -58,10 +54,10 @@ export function trackOf(
 }
 
 /** Pop times of a group, s after the trigger's own pop, in order; places that are never reached give none. */
-export function groupTimes(setup: Setup, drag: number, group: PopGroup): number[] {
+export function groupTimes(setup: Pick<Setup, 'sequence'>, motion: Motion, group: PopGroup): number[] {
   const [main] = setup.sequence.groups
   const joined =
-    group.joinsLast && main && main !== group && !main.joinsLast ? (groupTimes(setup, drag, main).at(-1) ?? 0) : 0
+    group.joinsLast && main && main !== group && !main.joinsLast ? (groupTimes(setup, motion, main).at(-1) ?? 0) : 0
   const { placing, count, interval, from, to } = group
   const start = joined + group.start
   switch (placing) {
@@ -70,7 +66,7 @@ export function groupTimes(setup: Setup, drag: number, group: PopGroup): number[
     case 'hand':
       return [...group.times].sort((a, b) => a - b).map(time => start + time)
     case 'spacing': {
-      const { timeAt } = trackOf(setup, drag)
+      const { timeAt } = trackOf(setup, motion)
       const first = timeAt(from)
       if (first === null) return []
       return Array.from({ length: count }, (_, i) =>
@@ -83,12 +79,12 @@ export function groupTimes(setup: Setup, drag: number, group: PopGroup): number[
 }
 
 /** Every pop of a set-up's sequence in order of time; pops of several groups at one instant stay apart. */
-export function popsOf(setup: Setup, drag: number): Pop[] {
+export function popsOf(setup: Pick<Setup, 'sequence' | 'flashes'>, motion: Motion): Pop[] {
   return setup.sequence.groups
     .flatMap((group, g) => {
       const lights = group.lights.filter(light => light < setup.flashes.length)
       if (lights.length === 0) return []
-      return groupTimes(setup, drag, group).map((time, i): Pop => ({ time, lights, group: g, number: i + 1 }))
+      return groupTimes(setup, motion, group).map((time, i): Pop => ({ time, lights, group: g, number: i + 1 }))
     })
     .sort((a, b) => a.time - b.time)
 }

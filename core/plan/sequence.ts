@@ -1,7 +1,9 @@
-import type { KnownFlash, KnownSetup } from '../setup/typical'
+import type { Lighting, Optics } from '../setup/parts'
+import type { KnownFlash } from '../setup/typical'
 import { recycleAt } from '../setup/typical'
 import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
 import type { Setup } from '../setup/types'
+import type { Motion } from './motion'
 import { type LightPulse, exposingLights, latencyOf, lightLevel } from './light'
 import { curtainTime } from './shutter'
 import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
@@ -105,14 +107,14 @@ export function lastLight({
 }
 
 /** Whether a set-up has more than one pop. */
-export const isSequence = (setup: Setup): boolean => setup.sequence.groups.length > 0
+export const isSequence = (setup: Pick<Setup, 'sequence'>): boolean => setup.sequence.groups.length > 0
 
 /**
  * Everything about a sequence of pops in one frame: when and where they fall, what they add up to, how long the shutter
  * must be open, and how units share them.
  *
  * @param setup validated
- * @param drag 1/m
+ * @param motion of its mean take
  * @param pulses of its lights
  * @param captured s after the action starts at which a single pop would fall
  * @param aperture effective
@@ -120,8 +122,8 @@ export const isSequence = (setup: Setup): boolean => setup.sequence.groups.lengt
  * @returns null where the set-up has no sequence
  */
 export function sequenceOf(
-  setup: KnownSetup,
-  drag: number,
+  setup: Optics & Lighting & Pick<Setup, 'method' | 'motion' | 'sequence'>,
+  motion: Motion,
   pulses: readonly LightPulse[],
   captured: number | null,
   aperture: number,
@@ -129,7 +131,7 @@ export function sequenceOf(
 ): SequencePlan | null {
   const { sequence, picture } = setup
   if (!isSequence(setup)) return null
-  const pops = popsOf(setup, drag)
+  const pops = popsOf(setup, motion)
   const instants = instantsOf(pops)
   if (instants.length === 0) return null
   const asked = sequence.groups.reduce(
@@ -137,7 +139,7 @@ export function sequenceOf(
     0,
   )
   const base = captured ?? 0
-  const { positionAt } = trackOf(setup, drag)
+  const { positionAt } = trackOf(setup, motion)
   const still = setup.motion.kind === 'still' && sequence.track.length < 2
 
   const level = (lights: readonly number[]): number | null =>

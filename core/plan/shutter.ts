@@ -1,6 +1,6 @@
 import { highSpeedSyncLoss, shutterBand } from '../exposure'
 import { type PulseShape, pulseShare, pulseTimeOf } from '../flash'
-import type { KnownSetup } from '../setup/typical'
+import type { Exposing } from '../setup/parts'
 import type { Setup } from '../setup/types'
 
 /** s the opening takes to cross the frame. */
@@ -15,7 +15,7 @@ export function curtainTime({ camera }: Pick<Setup, 'camera'>): number {
  * middle row opened half a travel before), with the first row begun (rolling: the middle row begins half a read-out
  * later), or when it is open.
  */
-export function midExposure(setup: Pick<Setup, 'camera' | 'picture'>): number {
+export function midExposure(setup: Exposing): number {
   const half = setup.picture.shutter / 2
   if (setup.camera.shutterKind === 'rolling') return half + setup.camera.readOut / 2
   return half - curtainTime(setup) / 2
@@ -26,12 +26,7 @@ export function midExposure(setup: Pick<Setup, 'camera' | 'picture'>): number {
  * closes), first row closes,
  * last row closed. The one account of it, for chain, light, drawings and bench.
  */
-export function shutterMoves(setup: Pick<Setup, 'camera' | 'picture'>): {
-  opens: number
-  full: number
-  closing: number
-  closed: number
-} {
+export function shutterMoves(setup: Exposing): { opens: number; full: number; closing: number; closed: number } {
   const travel = curtainTime(setup)
   const opens = setup.camera.shutterKind === 'focal-plane' ? -travel : 0
   return {
@@ -50,14 +45,14 @@ const TELLING_SHARE = 2 ** -TELLING_STOPS
 export const ALL_LOST = 20
 
 /** Whether the shutter is past what an ordinary flash can light. */
-export function syncRuledOut({ camera, picture }: Pick<Setup, 'camera' | 'picture'>): boolean {
+export function syncRuledOut({ camera, picture }: Exposing): boolean {
   if (camera.shutterKind === 'rolling') return picture.shutter <= camera.readOut
   if (camera.shutterKind === 'global') return false
   return picture.shutter < camera.syncSpeed * (1 - 1e-6)
 }
 
 /** Whether a flash set to high-speed sync is lighting a shutter past its sync. */
-export function highSpeedSyncActs(setup: Pick<Setup, 'camera' | 'picture' | 'flashes'>): boolean {
+export function highSpeedSyncActs(setup: Exposing & Pick<Setup, 'flashes'>): boolean {
   return (
     setup.camera.shutterKind === 'focal-plane' &&
     syncRuledOut(setup) &&
@@ -76,7 +71,7 @@ interface MetLight {
 }
 
 /** Energy of a light that a row at y, 0 (closed first) to 1, gets, 0 to 1. */
-function passed(setup: Pick<Setup, 'camera' | 'picture'>, light: MetLight, y: number): number {
+function passed(setup: Exposing, light: MetLight, y: number): number {
   const travel = curtainTime(setup)
   if (light.highSpeedSync && setup.camera.shutterKind === 'focal-plane' && syncRuledOut(setup)) {
     return 2 ** -highSpeedSyncLoss({ shutter: setup.picture.shutter, curtainTravel: travel })
@@ -91,7 +86,10 @@ const stopsOf = (share: number): number => Math.max(0, Math.min(ALL_LOST, -Math.
  * Stops each light loses to the shutter in the middle of the frame and in its worst row; nothing where the light falls
  * into an open shutter.
  */
-export function lightLost(setup: KnownSetup, lights: readonly MetLight[]): { middle: number[]; worst: number[] } {
+export function lightLost(
+  setup: Exposing & Pick<Setup, 'method'>,
+  lights: readonly MetLight[],
+): { middle: number[]; worst: number[] } {
   if (setup.method === 'open-shutter') return { middle: lights.map(() => 0), worst: lights.map(() => 0) }
   return {
     middle: lights.map(light => stopsOf(passed(setup, light, 0.5))),
@@ -116,7 +114,10 @@ export interface ShutterCheck {
 const EDGES = { up: 'bottom', down: 'top', left: 'right', right: 'left' } as const
 
 /** What the shutter cuts off the flash, by its kind. */
-export function shutterCheck(setup: KnownSetup, lights: readonly MetLight[]): ShutterCheck {
+export function shutterCheck(
+  setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
+  lights: readonly MetLight[],
+): ShutterCheck {
   const { camera, picture } = setup
   const rows = camera.shutterKind === 'focal-plane' || camera.shutterKind === 'rolling'
   const edge = rows ? EDGES[camera.curtainRuns] : 'all'

@@ -1,6 +1,8 @@
 import { slows } from '../setup/typical'
 import type { HeldBelief, Setup } from '../setup/types'
-import { type NamedStage, type TakeInputs, meanInputs, takeTimes } from './chain'
+import type { Happening, Held } from '../setup/parts'
+import { type NamedStage, type TakeInputs, type TakeTimes, takeTimes } from './chain'
+import type { Nature } from './nature'
 
 /** `scatter` differs from take to take; `uncertainty` is what the plan may have wrong, the same for every take. */
 export type CauseKind = 'scatter' | 'uncertainty'
@@ -42,7 +44,7 @@ export const sigmaOf = ({ log, values, covariance }: HeldBelief, at: number): nu
   log[at] ? values[at]! * Math.sqrt(Math.expm1(covariance[at]![at]!)) : Math.sqrt(covariance[at]![at]!)
 
 /** What varies, with its standard deviation in the input's own unit; entries of no spread are left out. */
-export function uncertainInputs(setup: Setup): UncertainInput[] {
+export function uncertainInputs(setup: Held): UncertainInput[] {
   const { motion, subject, sensor, moment, air } = setup
   const all: UncertainInput[] = [
     {
@@ -167,12 +169,19 @@ function possible(x: TakeInputs): boolean {
   )
 }
 
+/** A take, and what it is timed from. */
+type Timed = Happening & Pick<Setup, 'trigger'>
+
 /** Moment minus sensed time, s, or, on a count, minus the start of the action; null where either never happens. */
-export function wantedDelayBeforeChain(setup: Setup, drag: number, x: TakeInputs): number | null {
+function untilMoment({ trigger }: Pick<Setup, 'trigger'>, { moment, sensed }: TakeTimes): number | null {
+  const from = trigger === 'sensor' ? sensed : 0
+  return moment === null || from === null ? null : moment - from
+}
+
+/** The same for a take of its own inputs; null too where they cannot be. */
+export function wantedDelayBeforeChain(setup: Timed, drag: number, x: TakeInputs): number | null {
   if (!possible(x)) return null
-  const times = takeTimes(setup, drag, x)
-  const from = setup.trigger === 'sensor' ? times.sensed : 0
-  return times.moment === null || from === null ? null : times.moment - from
+  return untilMoment(setup, takeTimes(setup, drag, x))
 }
 
 /** A spread beyond this, s, is no spread but a timing that has broken down. */
@@ -192,7 +201,7 @@ const ABSOLUTE_STEP: Partial<Record<keyof TakeInputs, number>> = {
  * at its apex, a
  * distance of zero); null where the input cannot be varied at all.
  */
-export function derivative(setup: Setup, drag: number, mean: TakeInputs, input: keyof TakeInputs): number | null {
+export function derivative(setup: Timed, drag: number, mean: TakeInputs, input: keyof TakeInputs): number | null {
   const at = (change: number): number | null =>
     wantedDelayBeforeChain(setup, drag, { ...mean, [input]: mean[input] + change })
   const h = Math.max(Math.abs(mean[input]) * RELATIVE_STEP, ABSOLUTE_STEP[input] ?? 0) || 1e-6
@@ -228,7 +237,7 @@ export interface Spread {
  * not hold.
  */
 function causeOf(
-  setup: Setup,
+  setup: Timed,
   drag: number,
   mean: TakeInputs,
   entry: UncertainInput,
@@ -250,7 +259,7 @@ function causeOf(
 }
 
 /** What a person who presses on the count may have wrong: the mean of the own flinch. */
-function flinchCause({ trigger, hand }: Setup): Cause[] {
+function flinchCause({ trigger, hand }: Pick<Setup, 'trigger' | 'hand'>): Cause[] {
   if (trigger !== 'hand' || hand.flinchError <= 0) return []
   return [
     {
@@ -279,7 +288,7 @@ const CAUSE_INPUTS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
 }
 
 /** The chain's latency, where what was seen leaves it open. */
-function latencyCause({ belief }: Setup): Cause[] {
+function latencyCause({ belief }: Pick<Setup, 'belief'>): Cause[] {
   const at = belief?.inputs.indexOf('latency') ?? -1
   if (at < 0) return []
   const seconds = Math.sqrt(belief!.covariance[at]![at]!)
@@ -315,10 +324,10 @@ function partsOf(belief: HeldBelief | undefined, causes: readonly Cause[], mean:
 }
 
 /** First-order budget of the offset between capture and moment; a burst has no phase, and nothing shifts it. */
-export function spreadOf(setup: Setup, drag: number, stages: readonly NamedStage[]): Spread {
-  const mean = meanInputs(setup)
+export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: Nature): Spread {
+  const { drag, mean, stages, times } = nature
   const slopes = new Map<keyof TakeInputs, number | null>()
-  const here = wantedDelayBeforeChain(setup, drag, mean)
+  const here = untilMoment(setup, times)
   const parts = (setup.trigger === 'burst' ? [] : uncertainInputs(setup)).map(entry => {
     if (!slopes.has(entry.input)) slopes.set(entry.input, derivative(setup, drag, mean, entry.input))
     return causeOf(setup, drag, mean, entry, slopes.get(entry.input) ?? null, here)

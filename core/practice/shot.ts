@@ -273,7 +273,7 @@ export function fireRig(
 }
 
 /** Nothing off from what the set-up assumes. */
-const asPlanned = ({ motion, subject }: Setup) => ({
+const asPlanned = ({ motion, subject }: Pick<Setup, 'motion' | 'subject'>) => ({
   speed: motion.speed,
   crackSpeed: subject.crackSpeed,
   phase: 1,

@@ -5,7 +5,7 @@ import type { RecipeFacts } from './facts'
 
 /** m from the first subject to a second where none was placed yet. */
 const GAP = 0.08
-const gapOf = ({ subject }: Setup): number => subject.secondGap ?? GAP
+const gapOf = ({ subject }: Pick<Setup, 'subject'>): number => subject.secondGap ?? GAP
 
 /** A moment at a second subject, which is put in the line where there is none. */
 const withSecond = (choice: MomentChoice): MomentChoice => ({

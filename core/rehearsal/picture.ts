@@ -1,4 +1,4 @@
-import { type Plan, dragOf, meanInputs, motionFor, plan } from '../plan'
+import { type Plan, natureOf, plan } from '../plan'
 import { type BenchShot, type PracticeRig, truthOf } from '../practice'
 import type { Setup } from '../setup/types'
 
@@ -33,7 +33,7 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
   const whole = plan(thrown)
   // Set off by the click the light meets a scene in which nothing has happened yet.
   const happened = shot.captured ?? (shot.heard === 'click' ? -1 : null)
-  const motion = motionFor(thrown, dragOf(thrown), meanInputs(thrown))
+  const { motion } = natureOf(whole.known)
   const place = happened === null ? null : motion.positionAt(happened)
   const impact = shot.impact ?? motion.timeAt(inputs.subjectDistance)
   // What unfolds slower than usual looks younger at the same time after its start.

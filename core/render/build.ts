@@ -146,7 +146,7 @@ function planAt(plan: Plan, instant: number | null): Plan {
   return {
     ...plan,
     timing: { ...plan.timing, captured: instant },
-    caughtAt: plan.caughtAt === null ? null : followed(plan.setup, plan.drag)(instant) - plan.setup.subject.distance,
+    caughtAt: plan.caughtAt === null ? null : followed(plan.known)(instant) - plan.setup.subject.distance,
     exposure: { ...plan.exposure, flash: UNSEEN, ambient: -Infinity },
   }
 }

@@ -24,7 +24,7 @@ export interface BufferState {
  * @param since s
  * @returns null where no burst runs
  */
-export function bufferAfter({ trigger, camera }: Setup, since: number): BufferState | null {
+export function bufferAfter({ trigger, camera }: Pick<Setup, 'trigger' | 'camera'>, since: number): BufferState | null {
   if (trigger !== 'burst' || since < 0) return null
   const { bufferFrames, frameRate } = camera
   const frames = Math.min(bufferFrames, Math.floor(since * frameRate) + 1)

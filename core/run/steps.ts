@@ -14,7 +14,7 @@ export interface RunStep {
 }
 
 /** What must be ready: only what this set-up has. */
-function readyText({ trigger, flashes }: Setup): string {
+function readyText({ trigger, flashes }: Pick<Setup, 'trigger' | 'flashes'>): string {
   const dialled = trigger === 'sensor' ? '; delay dialled' : ''
   return `Everyone in place${dialled}${flashes.length > 0 ? '; flashes ready' : ''}.`
 }

@@ -11,7 +11,7 @@ const MANY = 10_000
  * A note where fewer props are at hand than a played session needs; null where there are enough, or nothing is ever
  * caught.
  */
-export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
+export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: HowMany): Finding | null {
   if (many.later <= 0 || (many.props !== null && many.props <= goal.stock)) return null
   const { props } = many
   return {
@@ -48,7 +48,7 @@ export function stockFinding({ goal }: Setup, many: HowMany): Finding | null {
 }
 
 /** How many as a result with what it is made of, beside the other figures of a plan; null where it is beyond count. */
-export function propsResult({ goal }: Setup, many: HowMany): Result | null {
+export function propsResult({ goal }: Pick<Setup, 'goal'>, many: HowMany): Result | null {
   if (many.props === null) return null
   return {
     id: 'props',

@@ -1,11 +1,11 @@
 import type { Motion } from '../plan/motion'
 import type { TakeInputs, TakeTimes } from '../plan/chain'
-import type { KnownSetup } from '../setup/typical'
+import type { SignalChain } from '../setup/parts'
 import type { Setup } from '../setup/types'
 
 /** One take as a sensor meets it. */
 export interface Sensing {
-  setup: Setup
+  setup: Pick<Setup, 'sensor' | 'motion'>
   /** Quadratic drag, 1/m. */
   drag: number
   x: TakeInputs
@@ -31,5 +31,5 @@ export interface SensorFacts {
   /** When it is reached by what it answers to, s, before its own latency, and as what it is heard. */
   sensed(take: Sensing): Pick<TakeTimes, 'sensed' | 'heard'>
   /** s from then until its signal. */
-  latency(setup: KnownSetup): number
+  latency(setup: Pick<SignalChain, 'sensor' | 'motion' | 'subject'>): number
 }

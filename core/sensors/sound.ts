@@ -25,7 +25,10 @@ function heardAt({ setup, drag, x, event, soundSpeed }: Sensing): ReturnType<Sen
 }
 
 /** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
-export function peakAtSensor(setup: Setup): number | null {
+/** Where a microphone stands to what it hears. */
+type Listening = Pick<Setup, 'sensor' | 'motion' | 'subject'>
+
+export function peakAtSensor(setup: Listening): number | null {
   const { eventPeak, peakDistance, source, position, offset } = setup.sensor
   if (eventPeak === null || peakDistance === null) return eventPeak
   const from = source === 'start' || setup.motion.kind === 'still' ? 0 : setup.subject.distance
@@ -36,7 +39,7 @@ export function peakAtSensor(setup: Setup): number | null {
  * s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is
  * not known.
  */
-function riseToThreshold(setup: Setup): number {
+function riseToThreshold(setup: Listening): number {
   const { riseTime, threshold } = setup.sensor
   const peak = peakAtSensor(setup)
   return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))

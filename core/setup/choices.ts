@@ -21,7 +21,7 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
 const CATAPULT = { error: 0.15, spread: 0.05 }
 
 /** The speed that draw, pull and mass give; empty while one of the first two is not said. */
-function thrownBy({ action, motion }: Setup): Change[] {
+function thrownBy({ action, motion }: Pick<Setup, 'action' | 'motion'>): Change[] {
   if (action.kind !== 'catapult' || action.draw === null || action.pull === null) return []
   const speed = catapultSpeed({ draw: action.draw, pull: action.pull, mass: motion.mass })
   const { min, max } = FIELDS['motion.speed']

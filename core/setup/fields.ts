@@ -24,75 +24,38 @@ import {
   SOURCES,
   SUPPLIES,
   TRIGGERS,
+  type Body,
+  type Card,
+  type Evidence,
+  type FlashRow,
+  type FlashSetup,
+  type ListItem,
+  type PopGroup,
+  type RepeatRow,
+  type Setup,
+  type TrackRow,
 } from './types'
+import type {
+  ChoiceField,
+  Field,
+  FieldsFor,
+  FlagField,
+  NumberFacts,
+  NumberField,
+  Quantity,
+  TextField,
+} from './fieldKinds'
 
-/** What a number is, so that the edge knows how to parse and print it. */
-export type Quantity =
-  | 'time'
-  | 'shutter'
-  | 'length'
-  | 'speed'
-  | 'mass'
-  | 'power'
-  | 'aperture'
-  | 'iso'
-  | 'stops'
-  | 'ev'
-  | 'angle'
-  | 'temperature'
-  | 'temperatureDifference'
-  | 'share'
-  | 'count'
-  | 'number'
-  | 'pressure'
-  | 'rate'
-  | 'angleRate'
-  | 'perMetre'
-  | 'guide'
-  | 'energy'
-  | 'force'
+export type { ChoiceField, Field, NumberField, Quantity, TextField } from './fieldKinds'
 
-export interface NumberField {
-  type: 'number'
-  quantity: Quantity
-  label: string
-  min: number
-  max: number
-  /** Unit a bare number is read in and the value is shown in, where not chosen by size. */
-  unit?: string
-  nullable?: boolean
-  integer?: boolean
-  /** A line for who does not know the word. */
-  help?: string
-  /** Marked on gear in its own unit everywhere: shown in that in both systems. */
-  marked?: boolean
-}
-export interface ChoiceField {
-  type: 'choice'
-  label: string
-  help?: string
-  options: readonly string[]
-}
-export interface TextField {
-  type: 'text'
-  label: string
-  maxLength: number
-  required?: boolean
-}
-export interface FlagField {
-  type: 'flag'
-  label: string
-}
-export type Field = NumberField | ChoiceField | TextField | FlagField
-
-const number = (
+const number = <const R extends Partial<NumberField> = object>(
   quantity: Quantity,
   label: string,
   min: number,
   max: number,
-  rest: Partial<NumberField> = {},
-): NumberField => ({ type: 'number', quantity, label, min, max, ...rest })
-const choice = (label: string, options: readonly string[], help?: string): ChoiceField => ({
+  rest?: R,
+): NumberFacts & R => ({ type: 'number', quantity, label, min, max, ...rest! })
+const choice = <O extends string>(label: string, options: readonly O[], help?: string): ChoiceField<O> => ({
   type: 'choice',
   label,
   options,
@@ -114,9 +77,9 @@ const m = { unit: 'm' }
 
 /**
  * Every field of a set-up outside its lists: what it is, its limits and its name. Validation, the input panel, the
- * set-up file's
- * schema and the random set-ups of the tests are all made from this one table. Limits are wide: what gear and air
- * allow, not what is wise.
+ * set-up file's schema and the random set-ups of the tests are all made from this one table, and the compiler holds it
+ * to the type: a field too few or too many, nullable in one alone, or of another kind does not compile. Limits are wide:
+ * what gear and air allow, not what is wise.
  */
 export const FIELDS = {
   'name': text('Name', 120, true),
@@ -416,7 +379,7 @@ export const FIELDS = {
   'tests.control.position': number('length', 'It was past the near face by', -10, 10, { unit: 'mm', nullable: true }),
   'tests.control.late': number('time', 'The picture was late by', -10, 10, { unit: 'ms', nullable: true }),
   'tests.control.note': text('Note', 400),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<Omit<Setup, 'format' | 'version' | 'belief'>>
 
 export type FieldPath = keyof typeof FIELDS
 
@@ -478,7 +441,7 @@ export const FLASH_FIELDS = {
   highSpeedSync: flag('High-speed sync'),
   measured: flag('Durations measured'),
   borrowed: flag('Durations of a typical unit'),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<FlashSetup>
 
 /** Fields of each card or flag; path: `scene.cards[i].<key>`. */
 export const CARD_FIELDS = {
@@ -491,21 +454,21 @@ export const CARD_FIELDS = {
   height: number('length', 'High', 0.01, 10, m),
   turn: number('angle', 'Turned', -6.3, 6.3),
   tilt: number('angle', 'Tilted', -6.3, 6.3),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<Card>
 
 /** Fields of each row of a light's duration table; path: `flashes[i].table[j].<key>`. */
 export const FLASH_ROW_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
   t05: number('time', 't.5', 1e-7, 1, { ...us, nullable: true }),
   t01: number('time', 't.1', 1e-7, 1, { ...us, nullable: true }),
-} as const satisfies Record<string, NumberField>
+} as const satisfies FieldsFor<FlashRow>
 
 /** Fields of each row of a light's repeating mode; path: `flashes[i].repeat[j].<key>`. */
 export const REPEAT_ROW_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
   rate: number('rate', 'Fastest', 0.1, 1000),
   pops: number('count', 'Most pops', 1, 1000, { integer: true }),
-} as const satisfies Record<string, NumberField>
+} as const satisfies FieldsFor<RepeatRow>
 
 /** Fields of each group of pops; path: `sequence.groups[i].<key>`. */
 export const POP_GROUP_FIELDS = {
@@ -517,7 +480,7 @@ export const POP_GROUP_FIELDS = {
   start: number('time', 'Starts after', 0, 600, ms),
   from: number('length', 'First position', 0, 100, m),
   to: number('length', 'Last position', 0, 100, m),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<PopGroup>
 
 /** One light of a group of pops, by its place in the set-up's list. */
 export const GROUP_LIGHT = number('count', 'Light', 0, 15, { integer: true })
@@ -526,7 +489,7 @@ export const GROUP_LIGHT = number('count', 'Light', 0, 15, { integer: true })
 export const TRACK_ROW_FIELDS = {
   time: number('time', 'Time', 0, 600, ms),
   position: number('length', 'Place', -100, 100, m),
-} as const satisfies Record<string, NumberField>
+} as const satisfies FieldsFor<TrackRow>
 
 /** One pop by hand, s after the start of its group. */
 export const HAND_TIME = number('time', 'Pop', 0, 600, ms)
@@ -537,13 +500,13 @@ export const BODY_FIELDS = {
   kind: choice('Speed from', BODY_KINDS),
   speed: number('speed', 'Speed', 0, 2000, { nullable: true }),
   sharp: flag('Must be sharp'),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<Body>
 
 /** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
-export const LIST_ITEM_FIELDS = { text: text('Line', 200, true), done: flag('Done') } as const satisfies Record<
-  string,
-  Field
->
+export const LIST_ITEM_FIELDS = {
+  text: text('Line', 200, true),
+  done: flag('Done'),
+} as const satisfies FieldsFor<ListItem>
 
 /** Most bodies. */
 export const MOST_BODIES = 12
@@ -562,7 +525,7 @@ export const EVIDENCE_FIELDS = {
   scatter: number('time', 'Scatter seen', 0, 10, { ...ms, nullable: true }),
   date: text('Day', 10),
   how: text('How', 120),
-} as const satisfies Record<string, Field>
+} as const satisfies FieldsFor<Evidence>
 
 /** What a reading of a kind is: its quantity, limits and name. */
 export const READINGS: Record<EvidenceKind, NumberField> = {

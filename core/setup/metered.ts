@@ -6,7 +6,8 @@ const HELD = 1 / 120
 const SHORTEST = 1 / 24_000
 
 /** Whether it is the camera that chooses shutter and ISO: only where the light that is always on makes the picture. */
-export const cameraSets = ({ camera, method }: Setup): boolean => camera.setsShutter && method === 'fast-shutter'
+export const cameraSets = ({ camera, method }: Pick<Setup, 'camera' | 'method'>): boolean =>
+  camera.setsShutter && method === 'fast-shutter'
 
 /**
  * Shutter and ISO that a camera left to itself takes in a light: lowest ISO while that gives 1/120 s or shorter, then
@@ -14,7 +15,7 @@ export const cameraSets = ({ camera, method }: Setup): boolean => camera.setsShu
  *
  * @returns s and ISO
  */
-export function ownExposure({ camera, picture }: Setup): { shutter: number; iso: number } {
+export function ownExposure({ camera, picture }: Pick<Setup, 'camera' | 'picture'>): { shutter: number; iso: number } {
   const at = (iso: number): number => picture.aperture ** 2 / (2 ** picture.ambientEv * (iso / 100))
   const lowest = at(camera.baseIso)
   if (lowest <= HELD) return { shutter: Math.max(SHORTEST, lowest), iso: camera.baseIso }

@@ -113,11 +113,14 @@ export function known(setup: Setup): KnownSetup {
 export const intoLiquid = (recipe: Recipe): boolean => traitsOf(recipe).intoLiquid === true
 
 /** Whether what flies goes through its subject and is slowed there. */
-export const slows = ({ recipe, motion, subject }: Setup): boolean =>
+export const slows = ({ recipe, motion, subject }: Pick<Setup, 'recipe' | 'motion' | 'subject'>): boolean =>
   motion.kind === 'flight' && traitsOf(recipe).passesThrough === true && subject.speedLost > 0
 
 /** The second subject behind the first; null: there is none, or nothing gets through the first. */
-export const secondOf = ({ recipe, subject }: Setup): { gap: number; depth: number } | null =>
+export const secondOf = ({
+  recipe,
+  subject,
+}: Pick<Setup, 'recipe' | 'subject'>): { gap: number; depth: number } | null =>
   subject.secondGap === null || traitsOf(recipe).passesThrough !== true
     ? null
     : { gap: Math.max(subject.secondGap, subject.depth), depth: subject.secondDepth }

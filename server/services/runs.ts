@@ -1,22 +1,9 @@
 import { and, count, eq, gt, isNull, max, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { members, pictures, runs, sessions, setups, shoots, takes } from '../database/schema'
-import type { RunInput, SessionRole } from '../../shared/schemas/records'
+import type { SessionRole } from '../../shared/schemas/records'
+import type { RunInput, RunRecord } from '../../shared/schemas/run'
 import { noteChange, setupPlace } from './setups'
-
-/**
- * Where a run stands, and what has become of takes, set-up and pictures: enough for a device to know what it has
- * missed.
- */
-export interface RunRecord extends RunInput {
-  revision: number
-  /** Counts up with each take logged, put right or struck out. */
-  takes: number
-  lastTake: number
-  setupRevision: number
-  /** Pictures, and how many of them are with a take. */
-  pictures: string
-}
 
 /** The state of a run; a run nobody has begun stands at its first step. */
 export async function getRun(db: Database, studioId: string, setupId: string): Promise<RunRecord> {

@@ -4,7 +4,6 @@ import {
   durationTableSchema,
   fieldSchema,
   flashRowSchema,
-  isDate,
   objectSchema,
   plainObject,
   repeatTableSchema,
@@ -13,6 +12,7 @@ import {
 } from './setup'
 import { listOf } from './list'
 import { type Checked, check } from './validate'
+import { isDate } from './dates'
 
 const markShape = {
   basis: yup

@@ -2,7 +2,8 @@ import * as yup from 'yup'
 import { type Setup, completeSetup } from '../../core'
 import { type TakeInput, completeTake, takeFields } from './records'
 import { listOf } from './list'
-import { fieldSchema, isDate, objectOf, setupSchema } from './setup'
+import { fieldSchema, objectOf, setupSchema } from './setup'
+import { isDate } from './dates'
 
 /** A take as it comes back in: what was logged, where it belongs, and the number it had. */
 export interface LogImportTake extends TakeInput {

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { objectOf } from './setup'
+import { isInstant } from './dates'
 
 export const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
 export type PictureType = (typeof PICTURE_TYPES)[number]
@@ -32,12 +33,12 @@ export interface PictureQuery {
   take?: string
 }
 
-const isInstant = (value: unknown): boolean =>
-  value === undefined || (typeof value === 'string' && !Number.isNaN(Date.parse(value)) && /Z$/.test(value))
-
 export const pictureQuerySchema = objectOf<PictureQuery>({
   name: yup.string().strict().required('name is missing').max(200, 'At most 200 characters'),
-  written: yup.string().strict().test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
+  written: yup
+    .string()
+    .strict()
+    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === undefined || isInstant(value)),
   zone: yup.number().strict().required('zone is missing').min(-840, 'At least -840 min').max(840, 'At most 840 min'),
   take: yup
     .string()

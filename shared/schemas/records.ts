@@ -1,12 +1,10 @@
 import * as yup from 'yup'
 import { EXERCISES, LIGHT_EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
-import { fieldSchema, isDate, objectOf, revisionSchema, setupSchema } from './setup'
+import { isDate, isInstant } from './dates'
+import { fieldSchema, objectOf, revisionSchema, setupSchema } from './setup'
 
 const text = (label: string, maxLength: number) => fieldSchema({ type: 'text', label, maxLength })
 const name = (label: string) => fieldSchema({ type: 'text', label, maxLength: 120, required: true })
-
-const isInstant = (value: unknown): boolean =>
-  typeof value === 'string' && /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) && !Number.isNaN(Date.parse(value))
 
 /** A day or a job. */
 export interface ShootInput {
@@ -169,50 +167,6 @@ export const amendmentSchema = objectOf<TakeAmendment>({
 
 /** Whether a take is struck out: kept, but counted nowhere. */
 export const strikeSchema = objectOf<{ struck: boolean }>({ struck: fieldSchema({ type: 'flag', label: 'Struck' }) })
-
-/**
- * Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened.
- */
-export interface RunInput {
-  step: number
-  delay: number | null
-  /** ISO 8601 instant; null: closed. */
-  openedAt: string | null
-  /** When the action was let go, ISO 8601; null: not yet in this take. */
-  actedAt: string | null
-}
-const instantOrNull = (label: string) =>
-  yup
-    .string()
-    .strict()
-    .nullable()
-    .defined(`${label} is missing`)
-    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value))
-
-/** A run with what older pages leave out filled in. */
-export const completeRun = (body: unknown): unknown =>
-  body !== null && typeof body === 'object' && !Array.isArray(body) ? { actedAt: null, ...body } : body
-
-export const runSchema = objectOf<RunInput>({
-  step: yup
-    .number()
-    .strict()
-    .integer('A whole number')
-    .min(0, 'At least 0')
-    .max(50, 'At most 50')
-    .required('step is missing'),
-  delay: fieldSchema({
-    type: 'number',
-    quantity: 'time',
-    label: 'Delay',
-    min: -10,
-    max: 10_000,
-    unit: 'ms',
-    nullable: true,
-  }),
-  openedAt: instantOrNull('openedAt'),
-  actedAt: instantOrNull('actedAt'),
-})
 
 const roleField = yup
   .string()

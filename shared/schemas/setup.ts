@@ -36,6 +36,7 @@ import {
   withinLimits,
 } from '../../core'
 import { allowedText } from '../units'
+import { isDate } from './dates'
 import { listOf } from './list'
 import { type Checked, check } from './validate'
 
@@ -107,25 +108,19 @@ export const revisionSchema = yup
   .required('revision is missing')
   .typeError('revision must be a number')
 
-/** A day as yyyy-mm-dd that the calendar has. */
-export const isDate = (value: unknown): boolean =>
-  typeof value === 'string' &&
-  /^\d{4}-\d{2}-\d{2}$/.test(value) &&
-  !Number.isNaN(Date.parse(`${value}T00:00:00Z`)) &&
-  new Date(`${value}T00:00:00Z`).toISOString().startsWith(value)
-
 /** Part of an object schema. */
 export type Part = yup.ObjectShape[string]
 
-/** A strict object of known fields, required. */
-export function plainObject(shape: Record<string, Part>): yup.AnyObjectSchema {
-  return yup
+const bareObject = (shape: Record<string, Part>): yup.AnyObjectSchema =>
+  yup
     .object(shape)
     .strict()
-    .exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
     .required('${path} is missing')
     .typeError('${path} must be an object') as unknown as yup.AnyObjectSchema
-}
+
+/** A strict object of known fields, required. */
+export const plainObject = (shape: Record<string, Part>): yup.AnyObjectSchema =>
+  bareObject(shape).exact(({ properties }: { properties?: string }) => `Unknown field: ${properties}`)
 
 /**
  * The same as the schema of a type: the compiler names a field that is missing or one too many. What each field holds
@@ -133,6 +128,10 @@ export function plainObject(shape: Record<string, Part>): yup.AnyObjectSchema {
  */
 export const objectOf = <T extends object>(shape: Record<keyof T & string, Part>): yup.Schema<T> =>
   plainObject(shape) as yup.Schema<T>
+
+/** The same of what a later version may have added to: that is passed over. */
+export const openObjectOf = <T extends object>(shape: Record<keyof T & string, Part>): yup.Schema<T> =>
+  bareObject(shape) as yup.Schema<T>
 
 const onePowerEach = (rows: unknown): boolean => {
   const powers = (rows as { power: number }[] | undefined)?.map(row => row?.power) ?? []

@@ -632,6 +632,14 @@ describe('a run', () => {
     Events.last.say({ step: 3, revision: 2, takes: 1, pictures: '1/0' })
     expect(store.state.step).toBe(3)
     expect(changes.at(-1)).toEqual({ takes: true, setup: false, pictures: true })
+    // What is no run, or only half of one, is passed over; what a later server adds is no hindrance.
+    Events.last.onmessage({ data: '{"step":' })
+    Events.last.say({ step: '4', revision: 3 })
+    Events.last.say({ step: 4, revision: 3, pictures: undefined })
+    expect(store.state.step).toBe(3)
+    expect(changes.length).toBe(1)
+    Events.last.say({ step: 3, revision: 2, takes: 1, pictures: '1/0', weather: 'dry' })
+    expect(changes.at(-1)).toEqual({ takes: false, setup: false, pictures: false })
     // What is older than what was seen changes nothing.
     Events.last.say({ step: 0, revision: 1, takes: 1, pictures: '1/0' })
     expect(store.state.step).toBe(3)

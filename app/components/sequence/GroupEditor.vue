@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { type PopGroup, type Setup, groupTimes, popGroup } from '~~/core'
+import { type Plan, type PopGroup, type Setup, groupTimes, natureOf, popGroup } from '~~/core'
 import { parsePops } from '~~/shared/units'
 
 /** Groups of pops: which lights, how many, and how they are placed. */
-const { setup, drag } = defineProps<{ setup: Setup; drag: number }>()
+const { setup, plan } = defineProps<{ setup: Setup; plan: Plan }>()
 const store = useSetupStore()
 const { show } = useNumbers()
 
@@ -51,7 +51,7 @@ function place(index: number, placing: PopGroup['placing']): void {
     set(index, { placing })
     return
   }
-  const all = groupTimes(setup, drag, group)
+  const all = groupTimes(setup, natureOf(plan.known).motion, group)
   const times = all.map(time => Number(Math.max(0, time - (all[0] ?? 0)).toFixed(5)))
   set(index, { placing, times: times.length > 0 ? times : [0] })
 }

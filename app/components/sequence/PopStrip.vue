@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Plan, type PopGroup, groupTimes } from '~~/core'
+import { type Plan, type PopGroup, groupTimes, natureOf } from '~~/core'
 import { linear } from '~/components/views/axes'
 
 /** A lane for each light with its pops, and the shutter under them; pops are dragged, nudged or given exactly. */
@@ -55,7 +55,7 @@ function move(handle: Handle, time: number, merge: string): void {
   const path = (key: string): string => `sequence.groups[${handle.group}].${key}`
   const index = handle.number - 1
   const to = Math.max(0, time)
-  const own = groupTimes(setup.value, plan.drag, group)
+  const own = groupTimes(setup.value, natureOf(plan.known).motion, group)
   const base = (own[0] ?? 0) - (group.placing === 'hand' ? Math.min(...group.times) : 0)
   if (group.placing === 'hand') {
     const order = group.times.map((at, i) => [at, i] as const).sort((a, b) => a[0] - b[0])[index]

@@ -105,7 +105,7 @@ const labels = computed(() =>
 const now = computed(() => {
   const time = view.instant
   if (time === null || !shown(time)) return null
-  const at = followed(setup.value, plan.drag)(time)
+  const at = followed(plan.known)(time)
   const reach = plan.soundSpeed * time
   return {
     time,

@@ -26,7 +26,7 @@ const ghosts = computed(() =>
   !view.ghosts || plan.caughtAt === null
     ? []
     : nextTakes(plan).map(
-        take => followed(plan.setup, plan.drag, take.inputs)(take.captured as number) - take.inputs.subjectDistance,
+        take => followed(plan.known, take.inputs)(take.captured as number) - take.inputs.subjectDistance,
       ),
 )
 const options = computed(() => ({ ghosts: ghosts.value, instant: view.instant }))

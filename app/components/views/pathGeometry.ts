@@ -3,6 +3,7 @@ import {
   type Plan,
   followed,
   followedOff,
+  natureOf,
   followedScatters,
   hitsMoment,
   latencyBeforeDelay,
@@ -122,13 +123,16 @@ export function pathGeometry(
   times: readonly [number, number],
   takes: readonly DrawnTake[] = [],
 ): PathGeometry {
-  const { setup, timing, drag } = plan
+  const { setup, known, timing } = plan
   const [low, high] = extent
   const first = Math.max(0, times[0])
   const last = times[1]
   const still = setup.motion.kind === 'still'
   // A table of places against time says better where the object is than its motion does.
-  const at = setup.sequence.track.length > 1 && plan.sequence ? trackOf(setup, drag).positionAt : followed(setup, drag)
+  const at =
+    setup.sequence.track.length > 1 && plan.sequence
+      ? trackOf(known, natureOf(known).motion).positionAt
+      : followed(known)
   const line = (f: (time: number) => number): Place[] => curveOf(f, first, last, low, high)
   const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
 
@@ -159,13 +163,11 @@ export function pathGeometry(
       : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as Place }))
   return {
     object: line(at),
-    band: followedScatters(setup)
-      ? bandOf(followedOff(setup, drag, 2), followedOff(setup, drag, -2), first, last, low, high)
-      : [],
+    band: followedScatters(setup) ? bandOf(followedOff(known, 2), followedOff(known, -2), first, last, low, high) : [],
     mirrored: cloud ? line(time => -at(time)) : [],
     takes: takes.map(take => ({
-      line: line(followed(setup, drag, take.inputs)),
-      light: take.captured === null ? null : [followed(setup, drag, take.inputs)(take.captured), take.captured],
+      line: line(followed(known, take.inputs)),
+      light: take.captured === null ? null : [followed(known, take.inputs)(take.captured), take.captured],
     })),
     sound: fan(plan.soundSpeed),
     shock: shockLine(plan, Math.max(0, low), high, last),

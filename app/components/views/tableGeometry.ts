@@ -5,8 +5,7 @@ import {
   followed,
   flight,
   lightSpot as fromSubject,
-  motionFor,
-  meanInputs,
+  natureOf,
   shoots,
   subjectMiddle,
   traitsOf,
@@ -79,7 +78,7 @@ export function sidePath(plan: Plan, extent: readonly [number, number]): [along:
   const at = (along: number): number | null => {
     if (motion.kind === 'flight')
       return along === 0 ? 0 : -flight.flightDrop({ distance: along, speed: motion.speed, dragPerMetre: drag })
-    const path = motionFor(setup, drag, meanInputs(setup))
+    const path = natureOf(plan.known).motion
     const time = path.timeAt(along)
     return time === null ? null : (path.riseAt?.(time) ?? 0)
   }
@@ -92,4 +91,4 @@ export function sidePath(plan: Plan, extent: readonly [number, number]): [along:
 }
 
 /** Where the replay's object is in the table plan, m along. */
-export const objectAt = (plan: Plan, time: number): number => followed(plan.setup, plan.drag)(time)
+export const objectAt = (plan: Plan, time: number): number => followed(plan.known)(time)

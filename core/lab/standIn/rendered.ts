@@ -1,6 +1,6 @@
 import { GRAVITY } from '../../constants'
 import { seededRandom, type Random } from '../../math/random'
-import { type Plan, meanInputs, motionFor, plan } from '../../plan'
+import { type Plan, natureOf, plan } from '../../plan'
 import { Film, type Scene, sceneOf } from '../../render'
 import { newSetup } from '../../recipes'
 import { withChanges } from '../../setup/paths'
@@ -54,10 +54,10 @@ export function exposureStandIn(seed: number): StandIn {
 
 /** A take of a plan with the thing caught at a place, m along the travel, and the frame before anything came. */
 function takeAt(planned: Plan, place: number, random: Random) {
-  const { setup, drag, timing } = planned
+  const { known, timing } = planned
   const size = { width: WIDE, height: heightOf(planned) } as Frame
   const at = (time: number): Caught => caughtIn(size, planned, placesOf(planned), time - timing.moment!)
-  const motion = motionFor(setup, drag, meanInputs(setup))
+  const { motion } = natureOf(known)
   const seenAt = (where: number): Caught => at(motion.timeAt(where)!)
   const caught = seenAt(place)
   return {

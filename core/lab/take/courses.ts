@@ -41,14 +41,14 @@ export const NONE: Differs = { error: 0, spread: 0 }
 export const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)
 
 /** How much faster than planned what changes the look with its speed may go. */
-export function speedOf({ motion, recipe }: Setup): Differs {
+export function speedOf({ motion, recipe }: Pick<Setup, 'motion' | 'recipe'>): Differs {
   return motion.kind === 'fall' || traitsOf(recipe).tears === true
     ? NONE
     : { error: motion.speedError, spread: motion.speedSpread }
 }
 
 /** How much slower than planned things may unfold: a slower tear looks like one that began later. */
-export function unfoldingOf({ moment, subject, recipe }: Setup): Differs {
+export function unfoldingOf({ moment, subject, recipe }: Pick<Setup, 'moment' | 'subject' | 'recipe'>): Differs {
   if (moment.reference === 'travel') return NONE
   const tears = traitsOf(recipe).tears === true
   return {

@@ -1,5 +1,5 @@
 import { Film, sceneOf } from '../../render'
-import { type Plan, dragOf, followed } from '../../plan'
+import { type Plan, followed } from '../../plan'
 import { placeTells } from '../../run'
 import type { Course } from './courses'
 import { type Small, filmed } from './small'
@@ -33,7 +33,7 @@ export interface Seen {
 }
 
 /** Where a thing has come to at a time, m along the travel. */
-export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.setup, dragOf(plan.setup))
+export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.known)
 
 /** The frame that the plan predicts for an offset from its moment, small. */
 export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of'> {

@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import type { Assessment } from '../assess'
-import { meanInputs, motionFor } from '../chain'
+import { natureOf } from '../nature'
 import { type FixDraft, type Rule, length, share, time } from './types'
 
 /** A step of the controller that costs more than this share of keepers is worth a word. */
@@ -28,7 +28,7 @@ export const coarseStep: Rule = a => {
       2 ** Math.ceil(Math.log2(Math.abs(timing.residual) / (0.05 * (keep.before + keep.after))) + 1)
     ).toPrecision(2),
   )
-  const speed = timing.sensed === null ? 0 : motionFor(a.known, a.drag, meanInputs(a.known)).speedAt(timing.sensed)
+  const speed = timing.sensed === null ? 0 : natureOf(a.known).motion.speedAt(timing.sensed)
   const place = setup.sensor.position - timing.residual * speed
   const fixes: FixDraft[] = [
     {

@@ -1,4 +1,4 @@
-import { meanInputs, motionFor } from '../chain'
+import { natureOf } from '../nature'
 import { type Rule, length, time } from './types'
 import { sensorAt } from './timing'
 
@@ -36,7 +36,7 @@ export const negativeDelay: Rule = a => {
     })
   }
   if (setup.motion.kind !== 'still' && setup.moment.reference === 'travel') {
-    const motion = motionFor(setup, a.drag, meanInputs(setup))
+    const motion = natureOf(a.known).motion
     const place = upToMillimetre(
       motion.positionAt(timing.sensed + timing.chainLatency + controller.delayMinimum) - setup.moment.offset,
     )

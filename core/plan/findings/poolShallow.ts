@@ -1,12 +1,12 @@
 import { traitsOf } from '../../recipes/all'
 import { splashCavity } from '../../subjects'
-import { meanInputs, motionFor } from '../chain'
+import { natureOf } from '../nature'
 import { type Rule, length, number } from './types'
 
-export const poolShallow: Rule = ({ known: setup, drag, timing }) => {
+export const poolShallow: Rule = ({ known: setup, timing }) => {
   if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
   if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null
-  const impact = motionFor(setup, drag, meanInputs(setup)).speedAt(timing.impact)
+  const impact = natureOf(setup).motion.speedAt(timing.impact)
   if (impact <= 0) return null
   const cavity = splashCavity({ diameter: setup.motion.diameter, speed: impact })
   if (setup.subject.liquidDepth >= cavity.radius && cavity.inRange) return null

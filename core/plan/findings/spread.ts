@@ -1,5 +1,5 @@
 import { sensorOf } from '../../sensors/all'
-import { meanInputs, motionFor } from '../chain'
+import { natureOf } from '../nature'
 import { type FixDraft, type Rule, count, length, share, time } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */
@@ -27,7 +27,7 @@ export const spread: Rule = a => {
       })
     }
     if (sensorOf(setup).crossed && travels && timing.sensed !== null && timing.moment > timing.sensed) {
-      const motion = motionFor(setup, a.drag, meanInputs(setup))
+      const motion = natureOf(a.known).motion
       const closest = timing.moment - timing.chainLatency - setup.controller.delayMinimum
       const place = Math.floor(motion.positionAt(closest) * 1000) / 1000
       if (place > setup.sensor.position + 0.001) {

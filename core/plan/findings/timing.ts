@@ -1,5 +1,5 @@
 import { sensorOf } from '../../sensors/all'
-import { meanInputs, motionFor } from '../chain'
+import { natureOf } from '../nature'
 import type { Assessment } from '../assess'
 import { type FixDraft, length } from './types'
 
@@ -16,7 +16,7 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   const { sensor } = setup
   if (sensorOf(setup).crossed) {
     if (sensed <= 0 || setup.motion.kind === 'still') return []
-    const place = downToMillimetre(motionFor(setup, a.drag, meanInputs(setup)).positionAt(sensed))
+    const place = downToMillimetre(natureOf(a.known).motion.positionAt(sensed))
     return place > 0
       ? [
           {

@@ -13,6 +13,7 @@ import {
   fireRig,
   howMany,
   momentOf,
+  natureOf,
   newSetup,
   ownExposure,
   plan,
@@ -25,6 +26,7 @@ import {
   withChanges,
 } from '~~/core'
 import { faceShown } from '~~/core/plan/face'
+import { known } from '~~/core/setup/typical'
 
 /** What could not be said of a set-up before: each in one place, and each with its effect on the plan. */
 
@@ -160,18 +162,17 @@ describe('a face that turns', () => {
     expect(plan(change(setup, changes)).face!.chance).toBeCloseTo(chance, 9),
   )
   test('stands where its turns have brought it', () => {
-    const face = (turns: number, start = 0) =>
-      faceShown(
+    const face = (turns: number, start = 0) => {
+      const turning = known(
         change(setup, {
           'motion.turns': turns,
           'motion.turnsSpread': 0,
           'motion.faceAtStart': start,
           'motion.speedSpread': 0,
         }),
-        0.5,
-        0,
-        [],
-      )!
+      )
+      return faceShown(turning, { ...natureOf(turning), stages: [] }, 0.5)!
+    }
     expect(face(6)).toEqual({ chance: 1, turned: expect.closeTo(0, 12), scatter: 0 })
     expect(face(6.2).turned).toBeCloseTo(2 * Math.PI * 0.1, 12)
     expect(face(6.2).chance).toBe(0)

@@ -1,4 +1,6 @@
 import { type PopGroup, type Setup, evenInterval, newSetup, plan, repeatAt, scheduleLight, withChanges } from '~~/core'
+import { natureOf } from '~~/core/plan/nature'
+import { known } from '~~/core/setup/typical'
 import { groupTimes, instantsOf, popsOf, timesOfLight, trackOf } from '~~/core/plan/pops'
 import { isSequence, lastLight } from '~~/core/plan/sequence'
 
@@ -207,9 +209,10 @@ describe('when pops fall', () => {
     { time: 0.2, position: 0.8 },
   ]
   const setup = sequenced(newSetup('swing'), [group()], { track: table })
+  const { motion } = natureOf(known(setup))
 
   test('a table of places is followed in order of its times, and holds at its ends', () => {
-    const { positionAt, timeAt } = trackOf(setup, 0)
+    const { positionAt, timeAt } = trackOf(setup, motion)
     for (const [time, place] of [
       [-1, 0],
       [0, 0],
@@ -238,18 +241,20 @@ describe('when pops fall', () => {
           { time: 1, position: 0.7 },
         ],
       }),
-      0,
+      motion,
     )
     expect(rest.positionAt(0)).toBe(0.7)
     expect(rest.timeAt(0.7)).toBe(0)
     // Two rows are a table; one is not, and the motion stands.
-    expect(trackOf(sequenced(setup, [group()], { track: table.slice(1) }), 0).positionAt(0.1)).toBeCloseTo(0.4, 12)
+    expect(trackOf(sequenced(setup, [group()], { track: table.slice(1) }), motion).positionAt(0.1)).toBeCloseTo(0.4, 12)
     const fall = withChanges(newSetup('drop'), [{ path: 'action.spread', value: 0 }])
-    expect(trackOf(sequenced(fall, [group()], { track: [{ time: 0, position: 5 }] }), 0).positionAt(0)).not.toBe(5)
+    const falling = sequenced(fall, [group()], { track: [{ time: 0, position: 5 }] })
+    const { motion: free } = natureOf(known(falling))
+    expect(trackOf(falling, free).positionAt(0.1)).toBe(free.positionAt(0.1))
   })
   test('by interval, by hand and by spacing, from the start of the group', () => {
     const times = (change: Partial<PopGroup>): number[] =>
-      groupTimes(setup, 0, group(change)).map(time => Number(time.toFixed(9)))
+      groupTimes(setup, motion, group(change)).map(time => Number(time.toFixed(9)))
     expect(times({ start: 0.05 })).toEqual([0.05, 0.15, 0.25])
     expect(times({ placing: 'hand', times: [0.3, 0.1], start: 0.05 })).toEqual([0.15, 0.35])
     expect(times({ placing: 'spacing', from: 0.4, to: 0.9, count: 3, start: 0.05 })).toEqual([0.05, 0.1125, 0.25])
@@ -261,14 +266,14 @@ describe('when pops fall', () => {
   test('a group that joins the last pop of the first begins there', () => {
     const [main, rim] = [group({ start: 0.01 }), group({ lights: [1], count: 1, joinsLast: true, start: 0.002 })]
     const joined = sequenced(setup, [main, rim])
-    expect(groupTimes(joined, 0, rim)[0]).toBeCloseTo(0.21 + 0.002, 12)
-    expect(groupTimes(sequenced(setup, [main, { ...rim, joinsLast: false }]), 0, { ...rim, joinsLast: false })).toEqual(
-      [0.002],
-    )
+    expect(groupTimes(joined, motion, rim)[0]).toBeCloseTo(0.21 + 0.002, 12)
+    expect(
+      groupTimes(sequenced(setup, [main, { ...rim, joinsLast: false }]), motion, { ...rim, joinsLast: false }),
+    ).toEqual([0.002])
     // The first has nothing to join, and two that wait for each other begin at once.
-    expect(groupTimes(sequenced(setup, [rim]), 0, rim)).toEqual([0.002])
-    expect(groupTimes(sequenced(setup, [{ ...main, joinsLast: true }, rim]), 0, rim)).toEqual([0.002])
-    expect(groupTimes(sequenced(setup, [{ ...main, placing: 'hand', times: [] }, rim]), 0, rim)).toEqual([0.002])
+    expect(groupTimes(sequenced(setup, [rim]), motion, rim)).toEqual([0.002])
+    expect(groupTimes(sequenced(setup, [{ ...main, joinsLast: true }, rim]), motion, rim)).toEqual([0.002])
+    expect(groupTimes(sequenced(setup, [{ ...main, placing: 'hand', times: [] }, rim]), motion, rim)).toEqual([0.002])
   })
   test('pops are in order of time, of lights that are there, and those of an instant are one exposure', () => {
     const two = { ...setup, flashes: [setup.flashes[0]!, setup.flashes[0]!] }
@@ -278,7 +283,7 @@ describe('when pops fall', () => {
         group({ lights: [9] }),
         group({ lights: [1, 0], count: 2, start: 0 }),
       ]),
-      0,
+      motion,
     )
     expect(pops).toEqual([
       { time: 0, lights: [1, 0], group: 2, number: 1 },
@@ -286,7 +291,7 @@ describe('when pops fall', () => {
       { time: 0.1, lights: [1, 0], group: 2, number: 2 },
       { time: 0.2, lights: [0], group: 0, number: 2 },
     ])
-    expect(popsOf(sequenced(two, [group({ lights: [2] })]), 0)).toEqual([])
+    expect(popsOf(sequenced(two, [group({ lights: [2] })]), motion)).toEqual([])
     expect(instantsOf(pops)).toEqual([
       { time: 0, lights: [1, 0] },
       { time: 0.1, lights: [0, 1] },

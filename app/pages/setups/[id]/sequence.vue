@@ -91,7 +91,7 @@ usePageKeys(event => {
     </p>
     <div v-else-if="plan && store.setup" class="composer">
       <section aria-label="Pops" class="groups scrolls" tabindex="0">
-        <SequenceGroupEditor :setup="store.setup" :drag="plan.drag" />
+        <SequenceGroupEditor :setup="store.setup" :plan="plan" />
       </section>
       <section aria-label="Composite frame" class="frame">
         <div class="frame-box">

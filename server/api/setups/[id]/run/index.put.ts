@@ -1,4 +1,4 @@
-import { completeRun, runSchema } from '../../../../../shared/schemas/records'
+import { completeRun, runSchema } from '../../../../../shared/schemas/run'
 import { putRun } from '../../../../services/runs'
 
 export default crewRoute(async ({ event, db, studioId }) => {

@@ -1,0 +1,88 @@
+/** What a number is, so that the edge knows how to parse and print it. */
+export type Quantity =
+  | 'time'
+  | 'shutter'
+  | 'length'
+  | 'speed'
+  | 'mass'
+  | 'power'
+  | 'aperture'
+  | 'iso'
+  | 'stops'
+  | 'ev'
+  | 'angle'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'share'
+  | 'count'
+  | 'number'
+  | 'pressure'
+  | 'rate'
+  | 'angleRate'
+  | 'perMetre'
+  | 'guide'
+  | 'energy'
+  | 'force'
+
+export interface NumberFacts {
+  type: 'number'
+  quantity: Quantity
+  label: string
+  min: number
+  max: number
+  /** Unit a bare number is read in and the value is shown in, where not chosen by size. */
+  unit?: string
+  integer?: boolean
+  /** A line for who does not know the word. */
+  help?: string
+  /** Marked on gear in its own unit everywhere: shown in that in both systems. */
+  marked?: boolean
+}
+/** A number that may be left open where it is nullable. */
+export type NumberField = NumberFacts & { nullable?: boolean }
+export interface ChoiceField<O extends string = string> {
+  type: 'choice'
+  label: string
+  help?: string
+  options: readonly O[]
+}
+export interface TextField {
+  type: 'text'
+  label: string
+  maxLength: number
+  required?: boolean
+}
+export interface FlagField {
+  type: 'flag'
+  label: string
+}
+export type Field = NumberField | ChoiceField | TextField | FlagField
+
+/** The field of a figure of a type: the compiler names one that says anything else of it. */
+type FieldOf<V> = [V] extends [boolean]
+  ? FlagField
+  : [V] extends [number]
+    ? NumberFacts & { nullable?: never }
+    : [V] extends [number | null]
+      ? NumberFacts & { nullable: true }
+      : string extends V
+        ? TextField
+        : [V] extends [string]
+          ? ChoiceField<V>
+          : never
+
+type Leaf<T, Before extends string> = {
+  [K in keyof T & string]: T[K] extends readonly unknown[]
+    ? never
+    : T[K] extends object
+      ? Leaf<T[K], `${Before}${K}.`>
+      : [path: `${Before}${K}`, value: T[K]]
+}[keyof T & string]
+
+/** The fields of a thing by their dotted paths, each once; its lists hold things of their own. */
+export type FieldsFor<T> = FieldsOf<Leaf<T, ''>>
+type FieldsOf<Leaves> = {
+  readonly [L in Leaves as L extends [infer Path extends string, unknown] ? Path : never]: L extends [string, infer V]
+    ? FieldOf<V>
+    : never
+}
