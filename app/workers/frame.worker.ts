@@ -35,13 +35,15 @@ interface Job {
 const SPELL = 0.03
 /**
  * From so many passes on there is no hurry: ms of rest between spells, for whatever else the machine does. Where two
- * cores are all there is, the first pass will do for a while.
+ * cores are all there is, the first pass will do until nothing was asked for so many ms.
  */
 const FEW = navigator.hardwareConcurrency <= 2
 const QUIET = FEW ? 1 : 4
 const REST = FEW ? 150 : 60
+const PEACE = FEW ? 2000 : 0
 const jobs = new Map<number, Job>()
-let going = false
+let timer: ReturnType<typeof setTimeout> | undefined
+let askedAt = 0
 
 function give({ asked }: Job, film: Film, passes: number): void {
   const { width, height } = film
@@ -79,21 +81,26 @@ function goOn(job: Job): boolean {
   return false
 }
 
+const inNoHurry = ({ asked, film }: Job): boolean => !asked.whole && (film?.passes ?? 0) >= QUIET
+
 function work(): void {
   // What has least to show comes first.
   let next: Job | undefined
   for (const job of jobs.values()) if (!next || (job.film?.passes ?? -1) < (next.film?.passes ?? -1)) next = job
-  going = next !== undefined
+  timer = undefined
   if (!next) return
-  if (goOn(next)) jobs.delete(next.asked.name)
-  setTimeout(work, !next.asked.whole && (next.film?.passes ?? 0) >= QUIET ? REST : 0)
+  const wait = inNoHurry(next) ? askedAt + PEACE - performance.now() : 0
+  if (wait <= 0 && goOn(next)) jobs.delete(next.asked.name)
+  timer = setTimeout(work, inNoHurry(next) ? Math.max(REST, wait) : 0)
 }
 
 self.onmessage = ({ data }: MessageEvent<FrameMessage>) => {
   if ('stop' in data) jobs.delete(data.name)
-  else jobs.set(data.name, { asked: data, film: null })
-  if (!going) {
-    going = true
-    setTimeout(work)
+  else {
+    jobs.set(data.name, { asked: data, film: null })
+    askedAt = performance.now()
   }
+  // What is new waits for no rest.
+  clearTimeout(timer)
+  timer = setTimeout(work)
 }

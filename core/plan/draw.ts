@@ -3,13 +3,15 @@ import { type Matrix, cholesky } from '../math/matrix'
 import type { Random } from '../math/random'
 import type { HeldBelief, Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
-import { type TakeInputs, takeTimes } from './chain'
+import { type TakeInputs, motionFor, takeTimes } from './chain'
+import type { Motion } from './motion'
 import { natureOf } from './nature'
 import { offMean, uncertainInputs } from './spread'
 
 /** One take as it happens, its inputs drawn from their spreads. The same object is handed out each time. */
 export interface DrawnTake {
   inputs: TakeInputs
+  motion: Motion
   /** s after the action starts; null where it never happens. */
   sensed: number | null
   moment: number | null
@@ -44,7 +46,7 @@ export function rigSource(
   options: { errors?: boolean; assessment?: Assessment } = {},
 ): () => TakeSource {
   const { known, drag, stages, timing, keep: window } = options.assessment ?? assess(setup)
-  const { mean } = natureOf(known)
+  const { mean, motion } = natureOf(known)
   const uncertain = uncertainInputs(known)
   // What was seen ties unknowns together: they are drawn as one.
   const tied = new Set<string>(known.belief?.inputs)
@@ -69,7 +71,7 @@ export function rigSource(
       }
     }
     const inputs: TakeInputs = { ...rig }
-    const take: DrawnTake = { inputs, sensed: null, moment: null, captured: null, offset: null }
+    const take: DrawnTake = { inputs, motion, sensed: null, moment: null, captured: null, offset: null }
     return () => {
       Object.assign(inputs, rig)
       // A spread is a share of what is so, not of what was planned.
@@ -83,7 +85,8 @@ export function rigSource(
       inputs.sensorPosition = Math.max(0, inputs.sensorPosition)
       inputs.temperatureC = Math.min(60, Math.max(-40, inputs.temperatureC))
 
-      const times = takeTimes(known, drag, inputs)
+      take.motion = motionFor(known, drag, inputs)
+      const times = takeTimes(known, drag, inputs, take.motion)
       take.sensed = times.sensed
       take.moment = times.moment
       take.captured = take.offset = null

@@ -2,7 +2,6 @@ import { whole } from '../errors'
 import { seededRandom } from '../math/random'
 import type { Setup } from '../setup/types'
 import { assess } from './assess'
-import { motionFor } from './chain'
 import { takeSource } from './draw'
 
 export interface SimulatedTakes {
@@ -37,7 +36,7 @@ export function simulateTakes(
 ): SimulatedTakes {
   const count = whole('takes', options.takes, 1)
   const assessment = assess(setup)
-  const { drag, known, keep: window } = assessment
+  const { keep: window } = assessment
   const next = takeSource(setup, seededRandom(options.seed ?? 1), { first: options.first ?? false, assessment })
   const byPlace =
     setup.moment.reference === 'travel' &&
@@ -58,10 +57,7 @@ export function simulateTakes(
     sum += offset
     squares += offset * offset
     if (byPlace) {
-      const past =
-        motionFor(known, drag, take.inputs).positionAt(take.captured) -
-        take.inputs.subjectDistance -
-        setup.moment.offset
+      const past = take.motion.positionAt(take.captured) - take.inputs.subjectDistance - setup.moment.offset
       if (past >= -beforeDistance && past <= afterDistance) kept++
     } else if (offset >= -window.before && offset <= window.after) kept++
   }

@@ -1,7 +1,7 @@
 import { type DelayPrior, type FiredTake, type KeeperWindow, delayPosterior } from '../calibration'
 import { bestOfOffsets } from '../calibration/offsets'
 import { type Random, seededRandom } from '../math/random'
-import { type Assessment, type Dial, assess, dialOf, motionFor, rigSource } from '../plan'
+import { type Assessment, type Dial, assess, dialOf, rigSource } from '../plan'
 import type { Setup } from '../setup/types'
 import { type LoggedTake, feedbackOf, placeTells } from './feedback'
 import { nextProposal, priorOf } from './learn'
@@ -57,7 +57,7 @@ type Player = () => (place: number) => PlayedTake
 
 /** Takes played event by event from what the plan may have wrong and what scatters. */
 function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
-  const { known, drag, keep } = a
+  const { known, keep } = a
   const rigs = rigSource(a.setup, random, { errors: true, assessment: a })
   const byPlace =
     known.moment.reference === 'travel' &&
@@ -76,7 +76,7 @@ function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
       const offset = take.offset + moved
       if (!byPlace) return { on: offset >= -keep.before && offset <= keep.after, offset, seen: false }
       const past =
-        motionFor(known, drag, take.inputs).positionAt(take.captured + moved) -
+        take.motion.positionAt(take.captured + moved) -
         take.inputs.subjectDistance -
         known.moment.offset
       return {
