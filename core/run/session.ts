@@ -75,10 +75,7 @@ function fromPlan(a: Assessment, dial: Dial | null, random: Random): Player {
       const moved = dial === null ? 0 : place - dial.used
       const offset = take.offset + moved
       if (!byPlace) return { on: offset >= -keep.before && offset <= keep.after, offset, seen: false }
-      const past =
-        take.motion.positionAt(take.captured + moved) -
-        take.inputs.subjectDistance -
-        known.moment.offset
+      const past = take.motion.positionAt(take.captured + moved) - take.inputs.subjectDistance - known.moment.offset
       return {
         on: past >= -beforeDistance && past <= afterDistance,
         offset: Math.abs(past) <= reach ? past / a.alongSpeed : offset,
