@@ -35,6 +35,7 @@ const busy = ref('')
 const failure = ref('')
 /** Edited takes named one by one. */
 const MOST_SHOWN = 8
+const ALL = { value: undefined, label: 'all' }
 const ORDER_LABELS = {
   newest: 'newest first',
   oldest: 'oldest first',
@@ -215,31 +216,35 @@ const nothingYet = computed(
         /></label>
         <label class="grid"
           >Shoot
-          <select v-model="query.shoot" class="ask">
-            <option value="">all</option>
-            <option v-for="s in shoots.shoots" :key="s.id" :value="s.id">{{ s.name }}</option>
-          </select></label
-        >
+          <UiPickOne
+            v-model="query.shoot"
+            :options="[
+              { value: '', label: 'all' },
+              ...shoots.shoots.map(({ id, name }) => ({ value: id, label: name })),
+            ]"
+            class="min-w-32"
+        /></label>
         <label class="grid"
           >Recipe
-          <select v-model="query.recipe" class="ask">
-            <option :value="undefined">all</option>
-            <option v-for="r in RECIPES" :key="r" :value="r">{{ RECIPE_LABELS[r] }}</option>
-          </select></label
-        >
+          <UiPickOne
+            v-model="query.recipe"
+            :options="[ALL, ...RECIPES.map(r => ({ value: r, label: RECIPE_LABELS[r] }))]"
+            class="min-w-32"
+        /></label>
         <label class="grid"
           >Verdict
-          <select v-model="query.verdict" class="ask">
-            <option :value="undefined">all</option>
-            <option v-for="v in VERDICTS" :key="v" :value="v">{{ v }}</option>
-          </select></label
-        >
+          <UiPickOne
+            v-model="query.verdict"
+            :options="[ALL, ...VERDICTS.map(v => ({ value: v, label: v }))]"
+            class="min-w-32"
+        /></label>
         <label class="grid"
           >Order
-          <select v-model="query.order" class="ask">
-            <option v-for="o in LOG_ORDERS" :key="o" :value="o">{{ ORDER_LABELS[o] }}</option>
-          </select></label
-        >
+          <UiPickOne
+            v-model="query.order"
+            :options="LOG_ORDERS.map(o => ({ value: o, label: ORDER_LABELS[o] }))"
+            class="min-w-32"
+        /></label>
         <label class="flex items-center gap-2 pb-1"
           ><input v-model="query.keepers" type="checkbox" class="tick" /> keepers only</label
         >

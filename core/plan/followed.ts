@@ -10,8 +10,8 @@ export type Followed = (time: number) => number
 
 /**
  * What moves, as the drawings follow it: the object along the travel; for a skin that tears where it is, the edges of
- * the tear, which run from the pin, at 0, round both sides and meet opposite, projected on the line from the pin through
- * the centre. What pours, drops or is thrown ends at the subject: there the rest of its moment goes on.
+ * the tear, which run from the pin, at 0, round both sides and meet opposite, projected on the line from the pin
+ * through the centre. What pours, drops or is thrown ends at the subject: there the rest of its moment goes on.
  *
  * @param setup with everything filled in, as a plan has it
  * @param inputs of the take to follow; left out: the mean take

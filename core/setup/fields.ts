@@ -78,8 +78,8 @@ const m = { unit: 'm' }
 /**
  * Every field of a set-up outside its lists: what it is, its limits and its name. Validation, the input panel, the
  * set-up file's schema and the random set-ups of the tests are all made from this one table, and the compiler holds it
- * to the type: a field too few or too many, nullable in one alone, or of another kind does not compile. Limits are wide:
- * what gear and air allow, not what is wise.
+ * to the type: a field too few or too many, nullable in one alone, or of another kind does not compile. Limits are
+ * wide: what gear and air allow, not what is wise.
  */
 export const FIELDS = {
   'name': text('Name', 120, true),

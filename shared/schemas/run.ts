@@ -50,7 +50,8 @@ const fields = {
 export const runSchema = objectOf<RunInput>(fields)
 
 /**
- * Where a run stands, and what has become of takes, set-up and pictures: enough for a device to know what it has missed.
+ * Where a run stands, and what has become of takes, set-up and pictures: enough for a device to know what it has
+ * missed.
  */
 export interface RunRecord extends RunInput {
   revision: number

@@ -15,7 +15,7 @@ function row(path: keyof typeof FIELDS, value: FigureValue, more: Record<string,
   }
   const field = FIELDS[path]
   const wrapper = mount(FieldInput, {
-    global: { stubs: { USelect: true, USwitch: true, KnowSourceMark: true } },
+    global: { stubs: { UiPickOne: true, USwitch: true, KnowSourceMark: true } },
     attachTo: document.body,
     props: { field, value, label: field.label, path, change, ...more },
   })

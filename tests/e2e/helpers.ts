@@ -1,4 +1,4 @@
-import { type APIRequestContext, type Page, expect } from '@playwright/test'
+import { type APIRequestContext, type Locator, type Page, expect } from '@playwright/test'
 import { type Setup, newSetup } from '~~/core'
 
 /** No connection is left open that the server may close just as the next request goes out. */
@@ -60,6 +60,13 @@ export async function fillField(page: Page, path: string, text: string): Promise
   const input = page.locator(`input[data-path="${path}"]`)
   await input.fill(text)
   await input.press('Enter')
+}
+
+/** Chooses from a list of the page's own. */
+export async function pick(control: Locator, option: string): Promise<void> {
+  await control.click()
+  await control.page().getByRole('option', { name: option, exact: true }).click()
+  await expect(control.page().getByRole('listbox')).toHaveCount(0)
 }
 
 /** The brightest green or blue of what the page shows: under 110 it is red on black. */

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { type Page, expect, test } from '@playwright/test'
 import { RECIPES, type Recipe } from '~~/core'
-import { callApi, fillField, openNewSetup } from './helpers'
+import { callApi, fillField, openNewSetup, pick } from './helpers'
 
 const TOUCHED: readonly Recipe[] = ['pour', 'projectile', 'throw']
 /** As somebody meets it who has never been here. */
@@ -105,7 +105,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await expect(page.getByTestId('delay')).toHaveText(/18\.2\s*ms/)
 
   await evidence.getByRole('button', { name: 'Say what was seen' }).click()
-  await page.getByTestId('evidence-kind').selectOption('speed')
+  await pick(page.getByTestId('evidence-kind'), 'A speed')
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   const finding = page.locator('[data-finding="evidence-surprise"]')

@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { type Page, expect, test } from '@playwright/test'
 import sharp from 'sharp'
 import { newSetup, settingsOf, withChange } from '~~/core'
-import { brightestOfOtherHues, callApi, makeSetup, openDemo } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, openDemo, pick } from './helpers'
 
 const shaded = (shade: string, name: string) => async () => ({
   name,
@@ -101,9 +101,9 @@ test('what is no picture is refused with its reason, and the place it was taken 
   await expect(link).toBeVisible()
   // One at the wrong take is put to the other, and one nobody wants is taken away.
   await page.getByText('Pictures 1').click()
-  await page.getByLabel('Take of fine.jpg').selectOption({ label: 'take 1' })
+  await pick(page.getByLabel('Take of fine.jpg'), 'take 1')
   await expect(page.getByRole('link', { name: 'Picture fine.jpg of take 1' })).toBeVisible()
-  await page.getByLabel('Take of fine.jpg').selectOption({ label: 'take 2' })
+  await pick(page.getByLabel('Take of fine.jpg'), 'take 2')
   await expect(link).toBeVisible()
   const kept = await page.request.get((await link.getAttribute('href')) as string)
   expect(kept.headers()['content-type']).toBe('image/jpeg')

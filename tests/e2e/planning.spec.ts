@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, fillField, makeSetup, openDemo, openNewSetup } from './helpers'
+import { callApi, fillField, makeSetup, openDemo, openNewSetup, pick } from './helpers'
 
 test('why: the delay opens to its formula, its sources in order and what it answers to', async ({ page }) => {
   await openNewSetup(page)
@@ -69,7 +69,7 @@ test('a new set-up from recipe, moment, method and kit; a copy; another shoot; t
   await dialog.getByText('Drop', { exact: true }).click()
   await dialog.getByText('cavity open').click()
   await dialog.getByText('Sync shutter').click()
-  await dialog.getByLabel('Controller').selectOption({ label: 'Tally F controller' })
+  await pick(dialog.getByLabel('Controller'), 'Tally F controller')
   await expect(dialog.getByTestId('new-plan')).toContainText('Delay')
   await dialog.getByLabel('Name').fill('Cavity')
   await dialog.getByRole('button', { name: 'Make the set-up' }).click()
@@ -135,7 +135,7 @@ test('the dial card: as text, as one printed page, and on a phone', async ({ pag
 
 test('a moment is chosen by name in the set-up, and the plan follows', async ({ page }) => {
   await openNewSetup(page, newSetup('drop'))
-  await page.getByLabel('Moment', { exact: true }).first().selectOption({ label: 'cavity closing' })
+  await pick(page.getByLabel('Moment', { exact: true }).first(), 'cavity closing')
   await expect(page.locator('input[data-path="moment.fraction"]')).toHaveValue(/100/)
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
 })

@@ -1,6 +1,6 @@
 import { type Page, expect, test } from '@playwright/test'
 import { type Setup, newSetup } from '~~/core'
-import { callApi, openNewSetup } from './helpers'
+import { callApi, openNewSetup, pick } from './helpers'
 import { fallingKeys, pannedTop } from '../../scripts/demo/sequences'
 
 const single = (setup: Setup): Setup => ({
@@ -76,7 +76,7 @@ test('a key ring in seven evenly spaced places, shared by three units, from an e
   await compose(page, single(fallingKeys()))
   await page.getByRole('button', { name: 'Add pops' }).click()
   await asked(page)
-  await page.getByLabel('Placed').selectOption({ label: 'evenly over the frame' })
+  await pick(page.getByLabel('Placed'), 'evenly over the frame')
   await fill(page, 'sequence.groups[0].count', '7')
   await fill(page, 'sequence.groups[0].from', '12 cm')
   await fill(page, 'sequence.groups[0].to', '66 cm')
@@ -112,7 +112,7 @@ test('by hand, and by a table of places', async ({ page }) => {
   await compose(page, single(newSetup('swing')))
   await page.getByRole('button', { name: 'Add pops' }).click()
   await asked(page)
-  await page.getByLabel('Placed').selectOption({ label: 'by hand' })
+  await pick(page.getByLabel('Placed'), 'by hand')
   await page.getByRole('button', { name: 'Add a pop' }).click()
   await expect(page.locator('input[data-path="sequence.groups[0].times[6]"]')).toBeVisible()
   await page.getByRole('button', { name: 'Remove pop 7 of Pops' }).click()

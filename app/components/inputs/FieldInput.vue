@@ -150,15 +150,6 @@ const described = computed(() => {
   return parts.filter(Boolean).join(' ') || undefined
 })
 
-/**
- * A menu that closes gives the focus back to its row only where nobody has gone on: else the next key pressed would
- * open it again.
- */
-const menu = {
-  onCloseAutoFocus(event: Event): void {
-    if (document.activeElement instanceof HTMLInputElement) event.preventDefault()
-  },
-}
 const options = computed(() =>
   field.type === 'choice' ? field.options.map(o => ({ label: choiceLabel(path, o), value: o })) : [],
 )
@@ -168,19 +159,15 @@ const options = computed(() =>
   <div class="field-row" :class="{ previewed }">
     <KnowSourceMark v-if="mark && !bare" :from="heldText ? 'measured' : mark" />
     <label :for="id" :class="bare ? 'sr-only' : 'min-w-0 flex-1 leading-tight text-(--ink-soft)'">{{ label }}</label>
-    <USelect
+    <UiPickOne
       v-if="field.type === 'choice'"
       :id="id"
       :model-value="String(shownValue)"
-      :items="options"
-      size="xs"
-      variant="none"
-      :content="menu"
+      :options="options"
       :data-path="path"
       :aria-describedby="described"
       class="w-34 justify-end"
-      :ui="{ base: 'border-b border-(--hair) ps-1' }"
-      @update:model-value="change($event as string)"
+      @update:model-value="change"
     />
     <USwitch
       v-else-if="field.type === 'flag'"

@@ -38,10 +38,10 @@ const ROWS = [
 
 /** Lights that its slave can see. */
 const others = computed(() =>
-  store.setup!.flashes.map(({ name }, i) => ({ name, index: i })).filter(other => other.index !== index),
+  store.setup!.flashes.map(({ name }, i) => ({ label: name, value: i })).filter(other => other.value !== index),
 )
-function follow(event: Event): void {
-  store.change([{ path: `flashes[${index}].follows`, value: Number((event.target as HTMLSelectElement).value) }])
+function follow(light: number): void {
+  store.change([{ path: `flashes[${index}].follows`, value: light }])
 }
 
 function remove(): void {
@@ -86,9 +86,12 @@ function addRow(): void {
       <InputsFieldRow :path="`flashes[${index}].${key}`" />
       <label v-if="key === 'fired' && flash.fired === 'slave'" class="flex justify-between gap-2 py-1 text-[12px]">
         <span class="text-(--ink-soft)">It sees</span>
-        <select :value="flash.follows" :data-path="`flashes[${index}].follows`" @change="follow">
-          <option v-for="other in others" :key="other.index" :value="other.index">{{ other.name }}</option>
-        </select>
+        <UiPickOne
+          :model-value="flash.follows"
+          :options="others"
+          :data-path="`flashes[${index}].follows`"
+          @update:model-value="follow"
+        />
       </label>
     </template>
     <details>

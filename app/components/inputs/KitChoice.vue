@@ -42,8 +42,7 @@ const differs = computed(() => {
   return kitDifferences(here, record.value.item, record.value.id).length
 })
 
-function choose(event: Event): void {
-  const next = (event.target as HTMLSelectElement).value
+function choose(next: string): void {
   const { setup } = store
   const item = kit.byId.get(next)?.item
   if (!setup) return
@@ -106,12 +105,17 @@ const renew = (): void => {
   </p>
   <div v-if="options.length > 0 || taken" class="kit-choice">
     <label :for="id" class="flex-1 text-(--ink-soft)">{{ KIT_LABELS[kind].one }} from kit</label>
-    <select :id="id" class="kit-select" :value="taken" :data-kit="kind" @change="choose">
-      <option value="">none</option>
-      <option v-for="option in options" :key="option.id" :value="option.id">
-        {{ option.item.name }}
-      </option>
-    </select>
+    <UiPickOne
+      :id="id"
+      :model-value="taken"
+      :options="[
+        { value: '', label: 'none' },
+        ...options.map(option => ({ value: option.id, label: option.item.name })),
+      ]"
+      class="w-34 justify-end"
+      :data-kit="kind"
+      @update:model-value="choose"
+    />
     <p v-if="differs > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
       {{ differs === 1 ? 'one figure differs' : `${differs} figures differ` }} from the kit ·
       <button type="button" class="underline" @click="renew">take over</button>
@@ -127,18 +131,5 @@ const renew = (): void => {
   align-items: baseline;
   font-size: 12px;
   min-height: 24px;
-}
-.kit-select {
-  width: 8.5rem;
-  background-color: transparent;
-  border-bottom: 1px solid var(--hair);
-  font-weight: 520;
-  color: var(--ink);
-  cursor: pointer;
-  text-overflow: ellipsis;
-}
-.kit-select option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 </style>

@@ -6,8 +6,12 @@ const store = useSetupStore()
 const moments = computed(() => (store.setup ? RECIPE[store.setup.recipe].moments : []))
 const phase = computed(() => store.setup?.moment.phase ?? '')
 
-function choose(event: Event): void {
-  const choice = moments.value.find(m => m.name === (event.target as HTMLSelectElement).value)
+const options = computed(() => [
+  ...(moments.value.some(m => m.name === phase.value) ? [] : [{ value: phase.value, label: phase.value || 'unnamed' }]),
+  ...moments.value.map(({ name }) => ({ value: name, label: name })),
+])
+function choose(name: string): void {
+  const choice = moments.value.find(m => m.name === name)
   if (choice && store.setup) store.change(momentOf(store.setup, choice))
 }
 </script>
@@ -15,14 +19,13 @@ function choose(event: Event): void {
 <template>
   <div class="moment">
     <label for="moment-choice" class="flex-1 text-(--ink-soft)">Moment</label>
-    <select id="moment-choice" class="moment-select" :value="phase" @change="choose">
-      <option v-if="!moments.some(m => m.name === phase)" :value="phase">
-        {{ phase || 'unnamed' }}
-      </option>
-      <option v-for="m in moments" :key="m.name" :value="m.name">
-        {{ m.name }}
-      </option>
-    </select>
+    <UiPickOne
+      id="moment-choice"
+      :model-value="phase"
+      :options="options"
+      class="w-34 justify-end"
+      @update:model-value="choose"
+    />
   </div>
 </template>
 
@@ -33,18 +36,5 @@ function choose(event: Event): void {
   align-items: baseline;
   font-size: 12px;
   min-height: 24px;
-}
-.moment-select {
-  width: 8.5rem;
-  background-color: transparent;
-  border-bottom: 1px solid var(--hair);
-  font-weight: 520;
-  color: var(--ink);
-  cursor: pointer;
-  text-overflow: ellipsis;
-}
-.moment-select option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 </style>

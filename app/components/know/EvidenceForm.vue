@@ -108,24 +108,31 @@ function add(): void {
   <form class="seen-form" aria-label="What was seen" @submit.prevent="add">
     <label class="flex items-baseline gap-2 text-[12px]">
       <span class="flex-1 text-(--ink-soft)">Seen</span>
-      <select v-model="kind" class="pick" data-testid="evidence-kind">
-        <option v-for="k in kinds" :key="k" :value="k">{{ EVIDENCE_TEXT[k].name }}</option>
-      </select>
+      <UiPickOne
+        v-model="kind"
+        :options="kinds.map(k => ({ value: k, label: EVIDENCE_TEXT[k].name }))"
+        class="w-42"
+        data-testid="evidence-kind"
+      />
     </label>
     <p class="text-[10.5px] text-(--ink-faint)">{{ EVIDENCE_TEXT[kind].help }}</p>
     <template v-if="kind === 'interval'">
       <label v-for="end in ['from', 'to'] as const" :key="end" class="flex items-baseline gap-2 text-[12px]">
         <span class="flex-1 text-(--ink-soft)">{{ end === 'from' ? 'From' : 'To' }}</span>
-        <select v-model="draft[end]" class="pick">
-          <option v-for="name in EVENTS" :key="name" :value="name">{{ EVENT_TEXT[name] }}</option>
-        </select>
+        <UiPickOne
+          v-model="draft[end]"
+          :options="EVENTS.map(name => ({ value: name, label: EVENT_TEXT[name] }))"
+          class="w-42"
+        />
       </label>
     </template>
     <label v-if="kind === 'light'" class="flex items-baseline gap-2 text-[12px]">
       <span class="flex-1 text-(--ink-soft)">Light</span>
-      <select v-model="draft.light" class="pick">
-        <option v-for="(flash, i) in plan.setup.flashes" :key="i" :value="i">{{ flash.name }}</option>
-      </select>
+      <UiPickOne
+        v-model="draft.light"
+        :options="plan.setup.flashes.map(({ name }, i) => ({ value: i, label: name }))"
+        class="w-42"
+      />
     </label>
     <InputsFieldInput
       v-for="row in rows"
@@ -153,15 +160,5 @@ function add(): void {
   border-left: 2px solid var(--hair-strong);
   padding: 4px 0 6px 8px;
   margin: 4px 0;
-}
-.pick {
-  width: 10.5rem;
-  border-bottom: 1px solid var(--hair);
-  background: transparent;
-  font-weight: 520;
-}
-.pick option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 </style>

@@ -45,15 +45,14 @@ async function send(give: Give): Promise<void> {
   <section class="grid gap-2 text-[13px]" aria-label="Send it on">
     <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
       <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{ give.label }}</UButton>
-      <select
+      <UiPickOne
         v-if="kindOf(give)"
-        :value="itemOf(give)"
-        class="max-w-full border-b border-(--hair-strong) bg-transparent"
+        :model-value="itemOf(give)"
+        :options="items(give).map(({ id, item }) => ({ value: id, label: item.name }))"
+        class="max-w-full"
         :aria-label="`Measured on which ${kindOf(give)}`"
-        @change="chosen[kindOf(give)!] = ($event.target as HTMLSelectElement).value"
-      >
-        <option v-for="item in items(give)" :key="item.id" :value="item.id">{{ item.item.name }}</option>
-      </select>
+        @update:model-value="chosen[kindOf(give)!] = $event"
+      />
     </div>
     <p v-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''" class="text-(--ink-soft)">
       Choose a set-up above to send figures to it.

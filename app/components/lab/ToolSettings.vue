@@ -32,13 +32,11 @@ function change(key: string, value: FigureValue): string {
       />
       <label v-else class="flex items-baseline justify-between gap-3 text-[13px]">
         {{ field.label }}
-        <select
-          class="border-b border-(--hair-strong) bg-transparent"
-          :value="lab.settings[field.key]"
-          @change="lab.set(field.key, ($event.target as HTMLSelectElement).value)"
-        >
-          <option v-for="option in field.options" :key="option.value" :value="option.value">{{ option.label }}</option>
-        </select>
+        <UiPickOne
+          :model-value="String(lab.settings[field.key] ?? '')"
+          :options="field.options"
+          @update:model-value="lab.set(field.key, $event)"
+        />
       </label>
     </template>
   </div>

@@ -50,9 +50,7 @@ watch(
       <template v-if="left > 0">
         <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2"
           >Reached at
-          <select v-model="address" class="border-b border-(--hair-strong)">
-            <option v-for="a in link.addresses" :key="a">{{ a }}</option>
-          </select>
+          <UiPickOne v-model="address" :options="link.addresses.map(value => ({ value, label: value }))" />
         </label>
         <p class="break-all text-(--ink-soft)" data-testid="join-url">
           {{ url }}

@@ -22,8 +22,7 @@ function rename(): void {
   }
   emit('change', { name: wanted, role: member.role })
 }
-const setRole = (event: Event): void =>
-  emit('change', { name: member.name, role: (event.target as HTMLSelectElement).value as SessionRole })
+const setRole = (role: SessionRole): void => emit('change', { name: member.name, role })
 const asking = ref(false)
 </script>
 
@@ -40,16 +39,13 @@ const asking = ref(false)
       />
     </td>
     <td>
-      <select
-        class="bg-transparent outline-offset-2"
-        :value="member.role"
+      <UiPickOne
+        :model-value="member.role"
+        :options="SESSION_ROLES.map(role => ({ value: role, label: role }))"
+        :line="false"
         :aria-label="`Role of ${member.name}`"
-        @change="setRole"
-      >
-        <option v-for="role in SESSION_ROLES" :key="role" :value="role">
-          {{ role }}
-        </option>
-      </select>
+        @update:model-value="setRole"
+      />
     </td>
     <td>{{ member.devices }}</td>
     <td class="whitespace-nowrap">

@@ -20,8 +20,7 @@ async function run(what: () => Promise<void>): Promise<void> {
   }
 }
 const sent = computed(() => takes.takes.filter(take => take.id !== take.key))
-const put = (picture: PictureRecord, event: Event): Promise<void> =>
-  run(() => pictures.put(picture.id, (event.target as HTMLSelectElement).value || null))
+const put = (picture: PictureRecord, take: string | null): Promise<void> => run(() => pictures.put(picture.id, take))
 
 const doomed = shallowRef<PictureRecord | null>(null)
 const asking = computed({
@@ -61,15 +60,15 @@ const remove = (picture: PictureRecord): Promise<void> =>
           ><span class="block truncate" :title="picture.name">{{ picture.name }}</span
           ><span class="narrow text-(--ink-faint)">{{ when(picture.shotAt) }}</span></span
         >
-        <select
-          class="ask"
-          :value="picture.takeId ?? ''"
+        <UiPickOne
+          :model-value="picture.takeId"
+          :options="[
+            { value: null, label: 'no take' },
+            ...sent.map(take => ({ value: take.id, label: `take ${take.number}` })),
+          ]"
           :aria-label="`Take of ${picture.name}`"
-          @change="put(picture, $event)"
-        >
-          <option value="">no take</option>
-          <option v-for="take in sent" :key="take.id" :value="take.id">take {{ take.number }}</option>
-        </select>
+          @update:model-value="put(picture, $event)"
+        />
         <UButton
           v-if="session.isLead"
           size="xs"
@@ -93,14 +92,4 @@ const remove = (picture: PictureRecord): Promise<void> =>
   </details>
 </template>
 
-<style scoped>
-.ask {
-  background-color: transparent;
-  border-bottom: 1px solid var(--hair-strong);
-  color: var(--ink);
-}
-.ask option {
-  background: var(--sheet);
-  color: var(--ink);
-}
-</style>
+<style scoped></style>

@@ -75,10 +75,14 @@ const same = computed(() => onSensor(plan.entered, other.value))
     <h3 class="section-title mb-1">Equal exposure</h3>
     <label class="mb-1 flex items-center gap-2">
       Paid by
-      <select v-model="payer" class="pick" aria-label="What pays for a change">
-        <option value="">nothing: the exposure moves</option>
-        <option v-for="row in rows" :key="row" :value="row">{{ LABELS[row].toLowerCase() }}</option>
-      </select>
+      <UiPickOne
+        v-model="payer"
+        :options="[
+          { value: '', label: 'nothing: the exposure moves' },
+          ...rows.map(row => ({ value: row, label: LABELS[row].toLowerCase() })),
+        ]"
+        aria-label="What pays for a change"
+      />
     </label>
     <table class="w-full" data-testid="desk">
       <tbody>
@@ -116,9 +120,11 @@ const same = computed(() => onSensor(plan.entered, other.value))
     </div>
     <p class="mt-2 flex flex-wrap items-center gap-1">
       <label for="other-sensor">The same on</label>
-      <select id="other-sensor" v-model.number="other" class="pick">
-        <option v-for="sensor in SENSORS" :key="sensor.name" :value="sensor.width">{{ sensor.name }}</option>
-      </select>
+      <UiPickOne
+        id="other-sensor"
+        v-model="other"
+        :options="SENSORS.map(({ name, width }) => ({ value: width, label: name }))"
+      />
       <span data-testid="same-on">
         {{ show(same.focalLength, 'length', { unit: 'mm' }) }}, {{ show(same.aperture, 'aperture') }}, ISO
         {{ Math.round(same.iso) }}
@@ -128,12 +134,6 @@ const same = computed(() => onSensor(plan.entered, other.value))
 </template>
 
 <style scoped>
-.pick {
-  border: 1px solid var(--hair);
-  border-radius: 3px;
-  background: var(--paper);
-  padding: 1px 4px;
-}
 td,
 th {
   padding: 1px 0;

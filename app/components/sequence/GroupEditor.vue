@@ -66,7 +66,11 @@ function addRow(): void {
     last ? { time: Number((last.time + 0.1).toFixed(4)), position: last.position } : { time: 0, position: 0 },
   ])
 }
-const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame', hand: 'by hand' } as const
+const PLACINGS = [
+  { value: 'interval', label: 'at an interval' },
+  { value: 'spacing', label: 'evenly over the frame' },
+  { value: 'hand', label: 'by hand' },
+] as const
 </script>
 
 <template>
@@ -110,16 +114,13 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
       </p>
       <div class="run">
         <label :for="`placing-${i}`" class="flex-1 text-(--ink-soft)">Placed</label>
-        <select
+        <UiPickOne
           :id="`placing-${i}`"
-          class="run-input"
-          :value="group.placing"
-          @change="place(i, ($event.target as HTMLSelectElement).value as PopGroup['placing'])"
-        >
-          <option v-for="(label, key) in PLACINGS" :key="key" :value="key">
-            {{ label }}
-          </option>
-        </select>
+          class="w-34 justify-end"
+          :model-value="group.placing"
+          :options="PLACINGS"
+          @update:model-value="place(i, $event)"
+        />
       </div>
       <InputsFieldRow v-if="group.placing !== 'hand'" :path="`sequence.groups[${i}].count`" />
       <template v-if="group.placing === 'interval'">
@@ -252,10 +253,6 @@ const PLACINGS = { interval: 'at an interval', spacing: 'evenly over the frame',
 }
 .run-input:focus {
   border-bottom-color: var(--ink);
-}
-.run-input option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 .row :deep(.field-input) {
   width: 4.2rem;

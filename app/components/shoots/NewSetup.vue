@@ -64,6 +64,13 @@ const kinds = computed(() =>
     kind => kind === 'lens' || kind === 'sensor' || kit.ofKind(kind).some(record => fits(kind, record.id)),
   ),
 )
+const choicesOf = (kind: KitKind): { value: string | undefined; label: string }[] => [
+  { value: undefined, label: 'the recipe’s own' },
+  ...kit
+    .ofKind(kind)
+    .filter(record => fits(kind, record.id))
+    .map(({ id, item }) => ({ value: id, label: item.name })),
+]
 /** A sensor of another kind than the recipe's would make another plan. */
 function fits(kind: KitKind, id: string): boolean {
   return kind !== 'sensor' || kit.byId.get(id)?.item.figures.kind === newSetup(recipe.value).sensor.kind
@@ -142,16 +149,7 @@ async function make(): Promise<void> {
       <div class="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">
         <label v-for="kind in kinds" :key="kind" class="flex items-baseline gap-2 py-0.5">
           <span class="w-20 text-(--ink-soft)">{{ KIT_LABELS[kind].one }}</span>
-          <select v-model="chosen[kind]" class="min-w-0 flex-1 border-b border-(--hair) bg-transparent">
-            <option :value="undefined">the recipe’s own</option>
-            <option
-              v-for="record in kit.ofKind(kind).filter(r => fits(kind, r.id))"
-              :key="record.id"
-              :value="record.id"
-            >
-              {{ record.item.name }}
-            </option>
-          </select>
+          <UiPickOne v-model="chosen[kind]" :options="choicesOf(kind)" class="min-w-0 flex-1" />
         </label>
       </div>
     </fieldset>

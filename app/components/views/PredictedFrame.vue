@@ -147,14 +147,14 @@ const fieldSize = computed(() => {
         <div class="mt-2 flex flex-wrap items-center gap-4 text-[12px]">
           <label v-if="plan.setup.flashes.length > 0" class="flex items-center gap-1">
             Lights
-            <select
-              v-model.number="only"
-              class="rounded border border-(--hair) bg-(--paper) px-1 py-0.5"
+            <UiPickOne
+              v-model="only"
+              :options="[
+                { value: -1, label: 'all, and the room' },
+                ...plan.setup.flashes.map((flash, i) => ({ value: i, label: `${flash.name} alone` })),
+              ]"
               aria-label="Lights that are shown"
-            >
-              <option :value="-1">all, and the room</option>
-              <option v-for="(flash, i) in plan.setup.flashes" :key="i" :value="i">{{ flash.name }} alone</option>
-            </select>
+            />
           </label>
           <label class="flex items-center gap-1"
             ><input v-model="falseColour" type="checkbox" class="tick" /> stops as colours</label

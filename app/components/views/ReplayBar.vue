@@ -62,11 +62,13 @@ defineExpose({ press })
       :aria-label="view.playing ? 'Hold the replay' : still ? 'Next event of the replay' : 'Replay in slow motion'"
       @click="press"
     />
-    <select v-model.number="view.rate" aria-label="Speed of the replay" class="rate">
-      <option v-for="rate in RATES" :key="rate" :value="rate">
-        {{ rateText(rate) }}
-      </option>
-    </select>
+    <UiPickOne
+      v-model="view.rate"
+      :options="RATES.map(rate => ({ value: rate, label: rateText(rate) }))"
+      :line="false"
+      aria-label="Speed of the replay"
+      class="text-[11px] text-(--ink-soft)"
+    />
     <input
       type="range"
       class="scrub"
@@ -104,16 +106,6 @@ defineExpose({ press })
   color: var(--ink-soft);
   height: 24px;
   padding: 0 8px;
-}
-.rate {
-  background-color: transparent;
-  color: var(--ink-soft);
-  font-size: 11px;
-  cursor: pointer;
-}
-.rate option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 .scrub {
   flex: 1;

@@ -132,17 +132,19 @@ const GROUPS = [
     <aside class="scrolls side" aria-label="Settings and reading">
       <label class="grid gap-1 text-[13px]">
         For the set-up
-        <select
+        <UiPickOne
           v-model="setupId"
-          class="max-w-full border-b border-(--hair-strong) bg-transparent"
+          :options="[
+            { value: '', label: 'none' },
+            ...shoots.flatMap(({ name: group, setups }) =>
+              setups.map(({ id: value, name: label }) => ({ value, label, group })),
+            ),
+          ]"
+          class="max-w-full"
           data-testid="lab-setup"
-          @change="openSetup"
-        >
-          <option value="">none</option>
-          <optgroup v-for="shoot in shoots" :key="shoot.id" :label="shoot.name">
-            <option v-for="setup in shoot.setups" :key="setup.id" :value="setup.id">{{ setup.name }}</option>
-          </optgroup>
-        </select>
+          :data-setup="setupId"
+          @update:model-value="openSetup"
+        />
       </label>
       <p v-if="failure" role="alert" class="text-[13px] text-(--bad)">{{ failure }}</p>
       <LabToolSettings />

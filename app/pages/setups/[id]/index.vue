@@ -88,15 +88,17 @@ usePageKeys(event => {
 })
 
 const { copied, copy } = useCopied()
-const counts = computed(() => ({
-  plan: store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0,
-  figures: 0,
-  light: 0,
-  methods: 0,
-  tests: 0,
-  lists: 0,
-  takes: takes.takes.length,
-}))
+const tabs = computed(() =>
+  TABS.map(one => ({
+    ...one,
+    count:
+      one.id === 'plan'
+        ? (store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0)
+        : one.id === 'takes'
+          ? takes.takes.length
+          : 0,
+  })),
+)
 </script>
 
 <template>
@@ -183,20 +185,12 @@ const counts = computed(() => ({
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
         <PlanDialCard :plan="store.plan" :page="page" @why="askWhy" />
-        <div role="tablist" aria-label="Findings, figures, light, methods, tests, lists and takes" class="tabs">
-          <button
-            v-for="t in TABS"
-            :id="`tab-${t.id}`"
-            :key="t.id"
-            role="tab"
-            type="button"
-            :aria-selected="tab === t.id"
-            aria-controls="side-panel"
-            @click="tab = t.id"
-          >
-            {{ t.label }}<span v-if="counts[t.id] > 0" class="ml-0.5 text-(--ink-faint)">{{ counts[t.id] }}</span>
-          </button>
-        </div>
+        <UiTabList
+          v-model="tab"
+          :tabs="tabs"
+          label="Findings, figures, light, methods, tests, lists and takes"
+          panel="side-panel"
+        />
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
           <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
@@ -252,24 +246,6 @@ const counts = computed(() => ({
   gap: 10px;
   min-height: 0;
   background: var(--paper);
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 5px;
-  font-stretch: 86%;
-  border-bottom: 1px solid var(--ink);
-}
-.tabs button {
-  font-size: 12px;
-  padding: 2px 0 4px;
-  cursor: pointer;
-  color: var(--ink-soft);
-}
-.tabs button[aria-selected='true'] {
-  font-weight: 650;
-  color: var(--ink);
-  box-shadow: 0 2px 0 var(--ink);
 }
 .parts {
   display: none;

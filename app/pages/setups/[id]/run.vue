@@ -298,12 +298,11 @@ usePageKeys(event => {
       <section class="calls" aria-label="Steps">
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
           <label for="role">I am</label>
-          <select id="role" v-model="role" class="border-b border-(--hair-strong)">
-            <option value="">everyone</option>
-            <option v-for="r in roles" :key="r" :value="r">
-              {{ r }}
-            </option>
-          </select>
+          <UiPickOne
+            id="role"
+            v-model="role"
+            :options="[{ value: '', label: 'everyone' }, ...roles.map(value => ({ value, label: value }))]"
+          />
           <button type="button" class="underline" @click="toggle">
             {{ silent ? 'ticks off' : 'ticks on' }}
           </button>
