@@ -24,8 +24,8 @@ import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabR
 export const LAB_TOOLS: readonly LabTool[] = [
   { ...black, standIn: frames.blackStandIn },
   { ...exposureTool, standIn: rendered.exposureStandIn },
-  { ...batched(ground, 'evenness'), standIn: frames.groundStandIn },
-  { ...sync, standIn: frames.syncStandIn },
+  { ...batched(ground, 'evenness'), standIn: rendered.groundStandIn },
+  { ...sync, standIn: rendered.syncStandIn },
   { ...batched(sharpness, 'width'), standIn: frames.edgeStandIn },
   { ...batched(streak, 'duration'), standIn: frames.streakStandIn },
   { ...place, standIn: rendered.placeStandIn },

@@ -36,3 +36,6 @@ export function seededRandom(seed: number): Random {
   }
   return { uniform, normal }
 }
+
+/** A number drawn evenly between two. */
+export const between = (random: Random, low: number, high: number): number => low + random.uniform() * (high - low)

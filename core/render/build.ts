@@ -16,6 +16,8 @@ export interface SceneOptions {
   only?: readonly number[]
   /** A grey card at the subject in place of everything else, turned to face a light, by its place in the list. */
   standIn?: number
+  /** Whether nothing stands before the ground. */
+  bare?: boolean
   /**
    * An instant of a replay, s after the action starts: before the light falls, the scene dim as it is by then; of a
    * sequence, the pops up to it.
@@ -176,7 +178,7 @@ export function sceneOf(planned: Plan, options: SceneOptions = {}): Scene {
   bodies.plate([0, 0, -ground.distance], [ground.width / 2, 0, 0], [0, ground.height / 2, 0], grey(ground.reflectance))
   const cards = cardsOf(known, stage, bodies)
   if (options.standIn !== undefined) standIn(plan, stage, bodies, options.standIn)
-  else if (plan.timing.captured !== null) LOOKS[known.recipe]({ plan, stage, bodies, path })
+  else if (plan.timing.captured !== null && !options.bare) LOOKS[known.recipe]({ plan, stage, bodies, path })
   const lamps = lampsOf(plan, stage)
   const on = (light: number): boolean => options.only === undefined || options.only.includes(light)
   const instants = instantsOf(plan, stage, path, on)

@@ -1,4 +1,5 @@
 import { seededRandom } from '../math/random'
+import { brightnessOf } from './brightness'
 import type { Film } from './film'
 
 /** Linear light as a display shows it, 0 to 255: a soft shoulder to white, then the display's own curve. */
@@ -6,8 +7,7 @@ export const shown = (light: number): number =>
   light <= 0 ? 0 : Math.round(255 * (1 - Math.exp(-1.6 * light)) ** (1 / 2.2))
 
 /** Stops of linear light against an 18 % card exposed correctly; −∞ for none. */
-export const stopsOf = ([red, green, blue]: readonly [number, number, number]): number =>
-  Math.log2((0.2126 * red + 0.7152 * green + 0.0722 * blue) / 0.18)
+export const stopsOf = (light: readonly [number, number, number]): number => Math.log2(brightnessOf(light) / 0.18)
 
 /** Colours of stops, from the darkest band up; each reaches to `below`. */
 export const BANDS: readonly { below: number; colour: readonly [number, number, number] }[] = [

@@ -1,5 +1,6 @@
 import { pulseTimeOf } from '../flash'
 import { BLUR, CHOICE, LENS, Numbers, PIXEL, TIME } from './numbers'
+import { brightnessOf } from './brightness'
 import type { Lamp } from '../light/lamp'
 import type { Instant, Scene } from './scene'
 import { Tracer } from './trace'
@@ -66,6 +67,11 @@ export class Film {
     const i = (y * this.width + x) * 3
     const n = Math.max(1, this.passes)
     return [this.sums[i]! / n, this.sums[i + 1]! / n, this.sums[i + 2]! / n]
+  }
+
+  /** How bright a pixel looks, of its mean light. */
+  brightness(x: number, y: number): number {
+    return brightnessOf(this.at(x, y))
   }
 
   private expose(x: number, y: number): void {

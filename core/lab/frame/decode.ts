@@ -1,3 +1,4 @@
+import { BRIGHTNESS } from '../../render/brightness'
 import type { Frame, FrameExposure } from '../types'
 
 /** Light of an 18 % card exposed correctly, where white is 1. */
@@ -38,7 +39,7 @@ export function frameOf(
   const height = Math.max(1, Math.floor(pixels.height / factor))
   const level = new Float32Array(width * height)
   const { rgba } = pixels
-  const [red, green, blue] = [0.2126, 0.7152, 0.0722]
+  const [red, green, blue] = BRIGHTNESS
   const share = 1 / (factor * factor)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {

@@ -12,6 +12,11 @@ const FLOOR = 5e-4
 /** What of the blocks may be the subject, and how often it is left out anew. */
 const ROUNDS = 12
 const OFF = 2.5
+/** Stops between neighbours within a ground, the most; and what share of the most rim is about as much. */
+const STEP = 0.5
+const ALIKE = 0.7
+/** Stops that a middle which is hidden may be off. */
+const HIDDEN = 0.1
 
 interface Block {
   /** −1 to 1 over the part that is looked at. */
@@ -72,19 +77,52 @@ function surfaceThrough(blocks: readonly Block[]): number[] {
 const heightOf = (surface: readonly number[], block: Pick<Block, 'x' | 'y'>): number =>
   termsOf(block).reduce((total, term, i) => total + term * surface[i]!, 0)
 
-/** The smooth light of a ground, with whatever stands before it left out. */
+/** Parts of a picture: blocks that go on into each other. */
+function partsOf(blocks: readonly Block[], goesOn: (a: Block, b: Block) => boolean): Block[][] {
+  const into = blocks.map((_, i) => i)
+  const rootOf = (i: number): number => {
+    let at = i
+    while (into[at] !== at) at = into[at]!
+    return at
+  }
+  blocks.forEach((block, i) => {
+    const beside = [i % ACROSS < ACROSS - 1 ? i + 1 : -1, i + ACROSS]
+    for (const next of beside)
+      if (next > 0 && next < blocks.length && goesOn(block, blocks[next]!)) into[rootOf(next)] = rootOf(i)
+  })
+  const parts = new Map<number, Block[]>()
+  blocks.forEach((block, i) => {
+    const root = rootOf(i)
+    parts.set(root, [...(parts.get(root) ?? []), block])
+  })
+  return [...parts.values()]
+}
+
+const onRim = ({ x, y }: Block): boolean => Math.abs(x) > 1 - 1.5 / ACROSS || Math.abs(y) > 1 - 1.5 / DOWN
+
+/** What may be the ground: of smooth parts the one with most of the rim; of two with as much the brighter. */
+function smoothPart(blocks: readonly Block[]): Block[] {
+  const parts = partsOf(blocks, (a, b) => Math.abs(a.stops - b.stops) < STEP).map(part => ({
+    part,
+    rim: part.filter(onRim).length,
+    stops: median(part.map(block => block.stops)),
+  }))
+  const most = Math.max(...parts.map(({ rim }) => rim))
+  return parts.filter(({ rim }) => rim >= ALIKE * most).reduce((a, b) => (b.stops > a.stops ? b : a)).part
+}
+
+/** The smooth light of a ground, with whatever stands before it left out: a table, a subject. */
 function groundOf(blocks: readonly Block[]): { kept: Block[]; surface: number[]; scatter: number } {
-  // Most of a picture's rim is ground: what is far off its light is the subject.
-  const rim = blocks.filter(({ x, y }) => Math.max(Math.abs(x), Math.abs(y)) > 0.7)
-  const usual = median(rim.map(block => block.stops))
-  const wide = Math.max(1, 3 * spreadOf(rim.map(block => block.stops)))
-  let kept = blocks.filter(block => Math.abs(block.stops - usual) < wide)
+  const smooth = smoothPart(blocks)
+  let kept = smooth
   let surface = surfaceThrough(kept)
   let scatter = 0
   for (let round = 0; round < ROUNDS; round++) {
     const rest = kept.map(block => block.stops - heightOf(surface, block))
     scatter = Math.max(spreadOf(rest), 0.01)
-    const next = blocks.filter(block => Math.abs(block.stops - heightOf(surface, block)) < OFF * scatter)
+    const near = new Set(smooth.filter(block => Math.abs(block.stops - heightOf(surface, block)) < OFF * scatter))
+    // What is as bright by chance, cut off from the rest, is not ground.
+    const next = partsOf(blocks, (a, b) => near.has(a) && near.has(b)).reduce((a, b) => (b.length > a.length ? b : a))
     if (next.length === kept.length || next.length < 40) break
     kept = next
     surface = surfaceThrough(kept)
@@ -121,22 +159,19 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const burnt = brightest > Math.log2(0.97 / GREY)
   const few = kept.length < blocks.length * 0.35
   const planned = numberOf(settings, 'planned', NaN)
-  // Brightest and darkest are ends of a fit: less sure than its middle.
-  const error = Math.max(1.5 * scatter, 0.05)
+  // Brightest and darkest are ends of a fit: less sure the more of it is hidden, and shadowed.
+  const left = 1 - kept.length / blocks.length
+  const error = Math.max(1.5 * scatter, 0.05 + 0.08 * left)
   const told = { error, quantity: 'stops' as const }
+  // Behind what stands in the middle the ground is only as smooth as elsewhere.
+  const hidden = !kept.some(({ x, y }) => Math.hypot(x, y) < 0.2)
   return {
     figures: [
       { id: 'evenness', label: 'Brightest to darkest', value: brightest - darkest, ...told, unit: 'unsigned' },
-      { id: 'middle', label: 'In the middle', value: middle, ...told },
+      { id: 'middle', label: 'In the middle', value: middle, ...told, error: Math.hypot(error, hidden ? HIDDEN : 0) },
       { id: 'hotX', label: 'Brightest, across', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
       { id: 'hotY', label: 'Brightest, down', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
-      {
-        id: 'subject',
-        label: 'Left out as the subject',
-        value: 1 - kept.length / blocks.length,
-        error: null,
-        quantity: 'share',
-      },
+      { id: 'subject', label: 'Left out as the subject', value: left, error: null, quantity: 'share' },
     ],
     marks,
     rows: [],

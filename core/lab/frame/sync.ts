@@ -20,7 +20,7 @@ function along({ frame }: FrameInput, reference: FrameInput | undefined, sideway
     const { level, width } = of.frame
     const values = new Float64Array(Math.ceil(across / 3))
     for (let j = 0, k = 0; j < across; j += 3, k++) values[k] = sideways ? level[j * width + i]! : level[i * width + j]!
-    return quantileOf(values, 0.7)
+    return median(values)
   }
   const same = reference && reference.frame.width === frame.width && reference.frame.height === frame.height
   return Float64Array.from({ length: n }, (_, i) => line(file(), i) / (same ? Math.max(line(reference, i), 1e-3) : 1))
@@ -30,9 +30,15 @@ function along({ frame }: FrameInput, reference: FrameInput | undefined, sideway
   }
 }
 
-function bandOf(profile: Float64Array, sideways: boolean): Band {
+/** Light of the frame without a band that a frame of the same exposure reaches at the least, share. */
+const SAME_EXPOSURE = 0.8
+
+/** @param against whether the light is a share of that of a frame without a band: there all of the pulse is in */
+function bandOf(profile: Float64Array, sideways: boolean, against: boolean): Band {
   const n = profile.length
-  const lit = quantileOf(profile, 0.95)
+  const brightest = quantileOf(profile, 0.95)
+  // A long tail is not out even where it is brightest.
+  const lit = against && brightest > SAME_EXPOSURE ? Math.max(1, brightest) : brightest
   // A running median of a few lines takes out what is drawn there.
   const reach = Math.max(1, Math.round(n / 120))
   const smooth = profile.map((_, i) => median(profile.subarray(Math.max(0, i - reach), Math.min(n, i + reach + 1))))
@@ -60,7 +66,7 @@ function bandOf(profile: Float64Array, sideways: boolean): Band {
     dark,
     edge: fromTop ? (sideways ? 'left' : 'top') : sideways ? 'right' : 'bottom',
     at,
-    error: Math.max(1 / n, (0.12 * Math.abs(high - low)) / n, 0.002),
+    error: Math.max(0.5 / n, (0.06 * Math.abs(high - low)) / n, 0.001),
   }
 }
 
@@ -128,7 +134,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     slowest > 0 && (file.frame.exposure.shutter ?? 0) >= slowest * 0.999
   const reference = all.find(isReference)
   const used = all.map((file, file_) => ({ file, at: file_ })).filter(({ file }) => !isReference(file))
-  const read_ = used.map(({ file }) => bandOf(along(file, reference, sideways), sideways))
+  const read_ = used.map(({ file }) => bandOf(along(file, reference, sideways), sideways, reference !== undefined))
   const { marks, bands } = marked(
     used.map(({ file }) => file),
     read_,

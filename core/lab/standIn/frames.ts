@@ -1,4 +1,4 @@
-import { type Random, seededRandom } from '../../math/random'
+import { between, type Random, seededRandom } from '../../math/random'
 import type { LabInput, StandIn } from '../types'
 import { photographed, shot } from './camera'
 
@@ -6,7 +6,6 @@ import { photographed, shot } from './camera'
 const apart = (x: number, y: number): number => Math.sqrt(x * x + y * y)
 
 const GREY = 0.18
-const between = (random: Random, low: number, high: number): number => low + random.uniform() * (high - low)
 const evenly = (random: Random, low: number, high: number): number => low * (high / low) ** random.uniform()
 const file = (name: string, frame: Extract<LabInput, { kind: 'frame' }>['frame']): LabInput => ({
   kind: 'frame',
@@ -30,78 +29,6 @@ export function blackStandIn(seed: number): StandIn {
   const frame = photographed(light, { width, height, blur: 0, read: 8, exposure }, random)
   const ev = Math.log2(exposure.aperture ** 2 / exposure.shutter) - Math.log2(exposure.iso / 100) + stops
   return { files: [file('black.jpg', frame)], settings: {}, truth: { ambient: stops, ev } }
-}
-
-/** A wall lit by two lights from the sides, something dark or bright before it. */
-export function groundStandIn(seed: number): StandIn {
-  const random = seededRandom(seed)
-  const [width, height] = [480, 320]
-  const level = GREY * 2 ** between(random, -2, 1.2)
-  const lights = [-1, 1].map(side => ({
-    x: side * between(random, 0.6, 1.6),
-    y: between(random, -0.5, 0.5),
-    z: between(random, 0.6, 1.4),
-    share: between(random, 0.35, 1),
-  }))
-  const field = (x: number, y: number): number =>
-    lights.reduce((total, one) => total + one.share / ((x - one.x) ** 2 + (y - one.y) ** 2 + one.z ** 2) ** 1.5, 0)
-  const centre = field(0, 0)
-  const ground = (x: number, y: number): number => (level * field(x * 0.75, y * 0.5)) / centre
-  const [cx, cy, r] = [between(random, -0.2, 0.2), between(random, -0.2, 0.2), between(random, 0.1, 0.3)]
-  const body = between(random, 0.02, 0.9)
-  const frame = shot(
-    (px, py) => {
-      const [x, y] = [(px / width) * 2 - 1, (py / height) * 2 - 1]
-      if (apart((x - cx) * 1.5, y - cy) < r) return body * (0.5 + 0.5 * Math.sin(px / 5))
-      return Math.min(1, ground(x, y))
-    },
-    { width, height },
-    random,
-  )
-  let [most, least] = [-Infinity, Infinity]
-  for (let j = 0; j < 11; j++)
-    for (let i = 0; i < 16; i++) {
-      const stops = Math.log2(ground(((i + 0.5) / 16) * 2 - 1, ((j + 0.5) / 11) * 2 - 1))
-      most = Math.max(most, stops)
-      least = Math.min(least, stops)
-    }
-  return {
-    files: [file('ground.jpg', frame)],
-    settings: {},
-    truth: { evenness: most - least, middle: Math.log2(level / GREY) },
-  }
-}
-
-/** An even wall at three shutters past the sync, and at a slow one. */
-export function syncStandIn(seed: number): StandIn {
-  const random = seededRandom(seed)
-  const [width, height] = [240, 320]
-  const travel = between(random, 0.0025, 0.005)
-  const lag = between(random, 0.00005, 0.0005)
-  const tau = between(random, 0.00005, 0.0004)
-  const level = between(random, 0.25, 0.5)
-  const [gx, gy] = [between(random, -0.15, 0.15), between(random, -0.1, 0.1)]
-  const shutters = [0.75, 0.55, 0.35].map(share => travel * share + lag * 0.5)
-  const frameAt = (shutter: number) =>
-    shot(
-      (px, py) => {
-        const [x, y] = [px / width, py / height]
-        const covered = y * travel + shutter - travel - lag
-        const lit = covered <= 0 ? 0 : 1 - Math.exp(-covered / tau)
-        return level * (1 + gx * (x - 0.5) + gy * (y - 0.5)) * lit + 0.001
-      },
-      { width, height, exposure: { shutter } },
-      random,
-    )
-  const slow = 1 / 60
-  return {
-    files: [
-      ...shutters.map((shutter, i) => file(`sync-${i + 1}.jpg`, frameAt(shutter))),
-      file('slow.jpg', frameAt(slow)),
-    ],
-    settings: { reference: slow },
-    truth: { travel, lag: lag + tau * Math.LN2, dark: 1 + (lag + tau * Math.LN2 - shutters[0]!) / travel },
-  }
 }
 
 /** A slanted edge of light and dark, so soft. */

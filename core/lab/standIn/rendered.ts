@@ -1,32 +1,30 @@
 import { GRAVITY } from '../../constants'
-import { seededRandom, type Random } from '../../math/random'
-import { type Plan, natureOf, plan } from '../../plan'
+import { pulseMiddle } from '../../flash'
+import { between, type Random, seededRandom } from '../../math/random'
+import { type Plan, natureOf, peakLatency, plan } from '../../plan'
 import { Film, type Scene, sceneOf } from '../../render'
 import { newSetup } from '../../recipes'
 import { withChanges } from '../../setup/paths'
+import type { Setup } from '../../setup/types'
 import type { Frame, LabInput, StandIn } from '../types'
 import { caughtIn, type Caught } from '../take/closer'
 import { placesOf } from '../take/instants'
-import { photographed } from './camera'
+import { type CameraOptions, photographed } from './camera'
 
 /** px across of a picture, and passes of light over it. */
 const WIDE = 360
 const PASSES = 3
 
-const between = (random: Random, low: number, high: number): number => low + random.uniform() * (high - low)
 const file = (name: string, frame: Frame): LabInput => ({ kind: 'frame', name, frame })
 const heightOf = ({ setup }: Plan): number => Math.round((WIDE * setup.camera.sensorHeight) / setup.camera.sensorWidth)
 
 /** A scene through the renderer and the camera: its noise, its curve, its JPEG. */
-function taken(scene: Scene, planned: Plan, random: Random): Frame {
+function taken(scene: Scene, planned: Plan, random: Random, exposure?: CameraOptions['exposure']): Frame {
   const height = heightOf(planned)
   const film = new Film(scene, WIDE, height, Math.floor(random.uniform() * 2 ** 31))
   for (let pass = 0; pass < PASSES; pass++) film.pass()
-  const light = Float32Array.from({ length: WIDE * height }, (_, i) => {
-    const [red, green, blue] = film.at(i % WIDE, Math.floor(i / WIDE))
-    return 0.2126 * red + 0.7152 * green + 0.0722 * blue
-  })
-  return photographed(light, { width: WIDE, height, blur: 0.6 }, random)
+  const light = Float32Array.from({ length: WIDE * height }, (_, i) => film.brightness(i % WIDE, Math.floor(i / WIDE)))
+  return photographed(light, { width: WIDE, height, blur: 0.6, ...(exposure ? { exposure } : {}) }, random)
 }
 
 /** A grey card at the subject, turned to face the one light there is, which stands and is set anyhow. */
@@ -49,6 +47,114 @@ export function exposureStandIn(seed: number): StandIn {
     files: [file('card.jpg', frame)],
     settings: { reflectance: 0.18 },
     truth: { stops: planned.exposure.flash! },
+  }
+}
+
+/** Parts of a ground that its light is told over, across and down, and passes over a small picture of it. */
+const BLOCKS = { across: 16, down: 11 }
+const PX = 5
+const GROUND_PASSES = 16
+/** Stops that what stands before a ground differs from it, the least. */
+const BEFORE = 0.2
+
+/** Stops of each part of a scene. */
+function partsOf(scene: Scene): number[] {
+  const [wide, tall] = [BLOCKS.across * PX, BLOCKS.down * PX]
+  const film = new Film(scene, wide, tall, 1)
+  for (let pass = 0; pass < GROUND_PASSES; pass++) film.pass()
+  const sums = new Float64Array(BLOCKS.across * BLOCKS.down)
+  for (let y = 0; y < tall; y++)
+    for (let x = 0; x < wide; x++)
+      sums[Math.floor(y / PX) * BLOCKS.across + Math.floor(x / PX)]! += film.brightness(x, y) / PX ** 2
+  return Array.from(sums, light => Math.log2(Math.max(1e-9, light) / 0.18))
+}
+
+/** Stops of each part of a plan's ground with nothing before it. */
+const groundLight = (planned: Plan): number[] => partsOf(sceneOf(planned, { bare: true, room: false }))
+
+/** A white ground lit from two sides, with what a set-up has before it. */
+export function groundStandIn(seed: number): StandIn {
+  const random = seededRandom(seed)
+  const recipe = (['pour', 'drop', 'balloon'] as const)[seed % 3]!
+  const start = newSetup(recipe)
+  const light = { ...start.flashes[0]!, role: 'ground' as const, beamAngle: 2.2, power: 1 / 16, lossStops: 0 }
+  const lights = [0, 1].map(side => {
+    const beside = between(random, 0.25, 0.75)
+    return {
+      ...light,
+      angle: side === 0 ? beside : Math.PI - beside,
+      elevation: between(random, -0.3, 0.3),
+      distance: between(random, 0.9, 1.5),
+      lossStops: between(random, 0, 1.5),
+    }
+  })
+  const lit = withChanges({ ...start, flashes: [...start.flashes.slice(0, 1), ...lights] }, [
+    { path: 'scene.ground.reflectance', value: 0.85 },
+    { path: 'scene.ground.distance', value: between(random, 0.8, 1.4) },
+  ])
+  // As bright as wanted: whatever is too much is kept off every light.
+  const tooMuch = Math.max(...groundLight(plan(lit))) - between(random, -2, 1.8)
+  const planned = plan({ ...lit, flashes: lit.flashes.map(f => ({ ...f, lossStops: f.lossStops + tooMuch })) })
+  const stops = groundLight(planned)
+  const shown = partsOf(sceneOf(planned, { room: false }))
+  const seen = stops.filter((value, i) => Math.abs(value - shown[i]!) < BEFORE)
+  const [wide, tall] = [BLOCKS.across, BLOCKS.down]
+  const inMiddle = stops.filter(
+    (_, i) => Math.abs((i % wide) - (wide - 1) / 2) < 1 && Math.abs(Math.floor(i / wide) - (tall - 1) / 2) < 1,
+  )
+  return {
+    files: [file('ground.jpg', taken(sceneOf(planned, { room: false }), planned, random))],
+    settings: {},
+    truth: {
+      evenness: Math.max(...seen) - Math.min(...seen),
+      middle: inMiddle.reduce((sum, value) => sum + value, 0) / inMiddle.length,
+    },
+  }
+}
+
+/** An empty wall at three shutters past the sync, and at a slow one. */
+export function syncStandIn(seed: number): StandIn {
+  const random = seededRandom(seed)
+  const travel = between(random, 0.0025, 0.005)
+  const start = newSetup('projectile')
+  const t01 = between(random, 0.0001, 0.0009)
+  const key = {
+    ...start.flashes[0]!,
+    angle: -Math.PI / 2 + between(random, -0.3, 0.3),
+    distance: between(random, 1.5, 2.5),
+    beamAngle: 2.2,
+    latency: between(random, 0.00005, 0.0005),
+    power: 1 / 2,
+    table: [{ power: 1 / 2, t05: t01 / 3.4, t01 }],
+  }
+  const wall = withChanges({ ...start, method: 'sync-shutter', flashes: [key] }, [
+    { path: 'scene.ground.reflectance', value: 0.85 },
+    { path: 'scene.ground.distance', value: between(random, 0.3, 1) },
+    { path: 'camera.shutterKind', value: 'focal-plane' },
+    { path: 'camera.curtainTravel', value: travel },
+    { path: 'camera.curtainRuns', value: 'down' },
+    { path: 'picture.ambientEv', value: -12 },
+  ])
+  const slow = 1 / 60
+  const at = (setup: Setup, shutter: number): Plan =>
+    plan(withChanges(setup, [{ path: 'picture.shutter', value: shutter }]))
+  const tooMuch = Math.max(...groundLight(at(wall, slow))) - between(random, 0.4, 1.4)
+  const lit = { ...wall, flashes: [{ ...key, lossStops: key.lossStops + tooMuch }] }
+  const met = at(lit, slow)
+  // When half of the light is out, after the contact closed.
+  const lag = met.known.link.latency + peakLatency(met.known, met.known.flashes[0]!) + pulseMiddle(met.pulses[0]!.shape)
+  const shutters = [0.75, 0.55, 0.35].map(share => travel * share + lag * 0.5)
+  const frameAt = (shutter: number): Frame => {
+    const planned = at(lit, shutter)
+    return taken(sceneOf(planned, { bare: true, room: false }), planned, random, { shutter })
+  }
+  return {
+    files: [
+      ...shutters.map((shutter, i) => file(`sync-${i + 1}.jpg`, frameAt(shutter))),
+      file('slow.jpg', frameAt(slow)),
+    ],
+    settings: { reference: slow },
+    truth: { travel, lag, dark: 1 + (lag - shutters[0]!) / travel },
   }
 }
 

@@ -1,7 +1,5 @@
-import { type Random, seededRandom } from '../../math/random'
+import { between, type Random, seededRandom } from '../../math/random'
 import type { Sound, StandIn } from '../types'
-
-const between = (random: Random, low: number, high: number): number => low + random.uniform() * (high - low)
 
 /** A sound of a recording: when it reaches the microphone, how loud, how it dies away. */
 interface Event {

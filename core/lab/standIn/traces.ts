@@ -1,7 +1,6 @@
-import { type Random, seededRandom } from '../../math/random'
+import { between, type Random, seededRandom } from '../../math/random'
 import type { LabInput, StandIn, Trace } from '../types'
 
-const between = (random: Random, low: number, high: number): number => low + random.uniform() * (high - low)
 const evenly = (random: Random, low: number, high: number): number => low * (high / low) ** random.uniform()
 
 interface Pulse {

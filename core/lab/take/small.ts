@@ -82,10 +82,7 @@ export function shrunk(frame: Frame, width: number, height: number): Small {
 export function filmed(film: Film, gain = 1): Small {
   const { width, height } = film
   const light = new Float32Array(width * height)
-  for (let i = 0; i < light.length; i++) {
-    const [red, green, blue] = film.at(i % width, Math.floor(i / width))
-    light[i] = clipped(gain * (0.2126 * red + 0.7152 * green + 0.0722 * blue))
-  }
+  for (let i = 0; i < light.length; i++) light[i] = clipped(gain * film.brightness(i % width, Math.floor(i / width)))
   return smallOf(width, height, light)
 }
 

@@ -52,7 +52,7 @@ function over(id: string, of: string, seeds: number, relative: boolean) {
 }
 
 /** Tools that fit forms of pulses, or whose pictures are rendered: a second or more each. */
-const SLOW = new Set(['streak', 'disc', 'place', 'chain'])
+const SLOW = new Set(['ground', 'sync', 'streak', 'disc', 'place', 'chain'])
 
 // Limits are those of the table in docs/physics.md, with room for so few files.
 test.each<[tool: string, figure: string, relative: boolean, bias: number, worst: number]>([
@@ -78,6 +78,18 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
   expect(Math.abs(seen.bias)).toBeLessThan(bias)
   expect(seen.worst).toBeLessThan(worst)
   expect(seen.within2).toBeGreaterThanOrEqual(0.8)
+})
+
+test('a ground is read round a bowl, behind a jug and above a table', () => {
+  for (const seed of [3, 4]) {
+    const { files, truth } = tool('ground').standIn(seed)
+    const reading = readLab(tool('ground'), files)
+    expect(Math.abs(figure(reading, 'evenness').value! - truth.evenness!)).toBeLessThan(0.1)
+    expect(Math.abs(figure(reading, 'middle').value! - truth.middle!)).toBeLessThan(0.1)
+    // Bowl or jug, and table.
+    expect(figure(reading, 'subject').value!).toBeGreaterThan(0.3)
+    expect(figure(reading, 'subject').value!).toBeLessThan(0.7)
+  }
 })
 
 test('spots that stay are found, and none is made up', () => {
