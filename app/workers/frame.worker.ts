@@ -83,10 +83,13 @@ function goOn(job: Job): boolean {
 
 const inNoHurry = ({ asked, film }: Job): boolean => !asked.whole && (film?.passes ?? 0) >= QUIET
 
+/** What is waited for comes before what has a picture already; of those alike what has least to show. */
+const sooner = (a: Job, b: Job): boolean =>
+  inNoHurry(a) === inNoHurry(b) ? (a.film?.passes ?? -1) < (b.film?.passes ?? -1) : inNoHurry(b)
+
 function work(): void {
-  // What has least to show comes first.
   let next: Job | undefined
-  for (const job of jobs.values()) if (!next || (job.film?.passes ?? -1) < (next.film?.passes ?? -1)) next = job
+  for (const job of jobs.values()) if (!next || sooner(job, next)) next = job
   timer = undefined
   if (!next) return
   const wait = inNoHurry(next) ? askedAt + PEACE - performance.now() : 0
