@@ -2,8 +2,14 @@
 const TYPED_IN =
   'input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable], [role=dialog]'
 
-/** Whether a key was pressed where text is typed or a dialog is open. */
-export const inTextField = (event: KeyboardEvent): boolean => (event.target as HTMLElement).closest(TYPED_IN) !== null
+/** Where a letter looks for a line of a list. */
+const CHOSEN_FROM = '[role=combobox], [role=listbox], [role=menu]'
+
+/** Whether a key was pressed where text is typed, something is chosen from a list, or a dialog is open. */
+export function inTextField(event: KeyboardEvent): boolean {
+  const at = event.target as HTMLElement
+  return at.closest(TYPED_IN) !== null || (!event.ctrlKey && !event.metaKey && at.closest(CHOSEN_FROM) !== null)
+}
 
 /** Keys of a page while it is there; never those pressed in a text field. */
 export function usePageKeys(pressed: (event: KeyboardEvent) => void): void {

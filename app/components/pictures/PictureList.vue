@@ -91,5 +91,3 @@ const remove = (picture: PictureRecord): Promise<void> =>
     </UModal>
   </details>
 </template>
-
-<style scoped></style>
