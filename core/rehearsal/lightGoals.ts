@@ -21,7 +21,7 @@ const PASSES = 4
 
 function picture(whole: Plan, options: Parameters<typeof sceneOf>[1] = {}): Film {
   const film = new Film(sceneOf(whole, options), WIDE, TALL)
-  for (let pass = 0; pass < PASSES; pass++) film.pass()
+  film.pass(PASSES)
   return film
 }
 

@@ -47,9 +47,9 @@ export class Film {
     this.groups = grouped(scene)
   }
 
-  /** Adds a sample to every pixel. */
-  pass(): void {
-    while (!this.rows(this.height));
+  /** Adds samples to every pixel. */
+  pass(count = 1): void {
+    for (let i = 0; i < count; i++) while (!this.rows(this.height));
   }
 
   /** Goes on by so many rows. @returns whether a pass came to its end */

@@ -20,7 +20,7 @@ const pick = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * li
 
 function render(scene: Scene, passes: number, width: number, height: number): Film {
   const film = new Film(scene, width, height)
-  for (let i = 0; i < passes; i++) film.pass()
+  film.pass(passes)
   return film
 }
 

@@ -20,6 +20,10 @@ async function run(what: () => Promise<void>): Promise<void> {
   }
 }
 const sent = computed(() => takes.takes.filter(take => take.id !== take.key))
+const places = computed(() => [
+  { value: null, label: 'no take' },
+  ...sent.value.map(take => ({ value: take.id, label: `take ${take.number}` })),
+])
 const put = (picture: PictureRecord, take: string | null): Promise<void> => run(() => pictures.put(picture.id, take))
 
 const doomed = shallowRef<PictureRecord | null>(null)
@@ -62,10 +66,7 @@ const remove = (picture: PictureRecord): Promise<void> =>
         >
         <UiPickOne
           :model-value="picture.takeId"
-          :options="[
-            { value: null, label: 'no take' },
-            ...sent.map(take => ({ value: take.id, label: `take ${take.number}` })),
-          ]"
+          :options="places"
           :aria-label="`Take of ${picture.name}`"
           @update:model-value="put(picture, $event)"
         />

@@ -19,6 +19,10 @@ const LABELS: Readonly<Record<DeskRow, string>> = {
 }
 const rows = computed(() => DESK_ROWS.filter(row => bears(plan.entered, row)))
 const payer = ref<DeskRow | ''>('')
+const payers = computed<{ value: DeskRow | ''; label: string }[]>(() => [
+  { value: '', label: 'nothing: the exposure moves' },
+  ...rows.value.map(row => ({ value: row, label: LABELS[row].toLowerCase() })),
+])
 const kept = shallowRef<Setup | null>(null)
 const before = computed(() => kept.value ?? plan.entered)
 const difference = computed(() => deskStops(before.value, plan.entered))
@@ -68,6 +72,7 @@ const SENSORS = [
 ]
 const other = ref(SENSORS[1]!.width)
 const same = computed(() => onSensor(plan.entered, other.value))
+const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name }))
 </script>
 
 <template>
@@ -75,14 +80,7 @@ const same = computed(() => onSensor(plan.entered, other.value))
     <h3 class="section-title mb-1">Equal exposure</h3>
     <label class="mb-1 flex items-center gap-2">
       Paid by
-      <UiPickOne
-        v-model="payer"
-        :options="[
-          { value: '', label: 'nothing: the exposure moves' },
-          ...rows.map(row => ({ value: row, label: LABELS[row].toLowerCase() })),
-        ]"
-        aria-label="What pays for a change"
-      />
+      <UiPickOne v-model="payer" :options="payers" aria-label="What pays for a change" />
     </label>
     <table class="w-full" data-testid="desk">
       <tbody>
@@ -120,11 +118,7 @@ const same = computed(() => onSensor(plan.entered, other.value))
     </div>
     <p class="mt-2 flex flex-wrap items-center gap-1">
       <label for="other-sensor">The same on</label>
-      <UiPickOne
-        id="other-sensor"
-        v-model="other"
-        :options="SENSORS.map(({ name, width }) => ({ value: width, label: name }))"
-      />
+      <UiPickOne id="other-sensor" v-model="other" :options="sensors" />
       <span data-testid="same-on">
         {{ show(same.focalLength, 'length', { unit: 'mm' }) }}, {{ show(same.aperture, 'aperture') }}, ISO
         {{ Math.round(same.iso) }}

@@ -51,6 +51,8 @@ const caption = computed(() => {
   return 'on its way'
 })
 defineExpose({ press })
+// Made once: what is drawn anew with every frame of a replay hands on the same list.
+const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
 </script>
 
 <template>
@@ -64,7 +66,7 @@ defineExpose({ press })
     />
     <UiPickOne
       v-model="view.rate"
-      :options="RATES.map(rate => ({ value: rate, label: rateText(rate) }))"
+      :options="rates"
       :line="false"
       aria-label="Speed of the replay"
       class="text-[11px] text-(--ink-soft)"

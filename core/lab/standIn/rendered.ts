@@ -22,7 +22,7 @@ const heightOf = ({ setup }: Plan): number => Math.round((WIDE * setup.camera.se
 function taken(scene: Scene, planned: Plan, random: Random, exposure?: CameraOptions['exposure']): Frame {
   const height = heightOf(planned)
   const film = new Film(scene, WIDE, height, Math.floor(random.uniform() * 2 ** 31))
-  for (let pass = 0; pass < PASSES; pass++) film.pass()
+  film.pass(PASSES)
   const light = Float32Array.from({ length: WIDE * height }, (_, i) => film.brightness(i % WIDE, Math.floor(i / WIDE)))
   return photographed(light, { width: WIDE, height, blur: 0.6, ...(exposure ? { exposure } : {}) }, random)
 }
@@ -61,7 +61,7 @@ const BEFORE = 0.2
 function partsOf(scene: Scene): number[] {
   const [wide, tall] = [BLOCKS.across * PX, BLOCKS.down * PX]
   const film = new Film(scene, wide, tall, 1)
-  for (let pass = 0; pass < GROUND_PASSES; pass++) film.pass()
+  film.pass(GROUND_PASSES)
   const sums = new Float64Array(BLOCKS.across * BLOCKS.down)
   for (let y = 0; y < tall; y++)
     for (let x = 0; x < wide; x++)

@@ -60,7 +60,7 @@ export function drawn(
   passes: number,
 ): Small {
   const film = new Film(scene, wide, tall, 3, { left, top, wide: frame.width, tall: frame.height })
-  for (let pass = 0; pass < passes; pass++) film.pass()
+  film.pass(passes)
   return filmed(film, gain)
 }
 

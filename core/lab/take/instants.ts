@@ -42,7 +42,7 @@ export function seenAt(plan: Plan, offset: number, places: (time: number) => num
   const { width, passes } = placeTells(plan) ? FINE : USUAL
   const height = Math.max(24, Math.round((width * camera.sensorHeight) / camera.sensorWidth))
   const film = new Film(sceneOf(caughtAt(plan, time, places)), width, height, 5)
-  for (let pass = 0; pass < passes; pass++) film.pass()
+  film.pass(passes)
   const past = plan.setup.motion.kind === 'still' ? null : places(time) - subject.distance - moment.offset
   return { offset, past, small: filmed(film) }
 }

@@ -88,17 +88,13 @@ usePageKeys(event => {
 })
 
 const { copied, copy } = useCopied()
-const tabs = computed(() =>
-  TABS.map(one => ({
-    ...one,
-    count:
-      one.id === 'plan'
-        ? (store.plan?.findings.filter(f => f.severity !== 'note').length ?? 0)
-        : one.id === 'takes'
-          ? takes.takes.length
-          : 0,
-  })),
-)
+const tabs = computed(() => {
+  const counts: Partial<Record<(typeof TABS)[number]['id'], number>> = {
+    plan: store.plan?.findings.filter(f => f.severity !== 'note').length,
+    takes: takes.takes.length,
+  }
+  return TABS.map(one => ({ ...one, count: counts[one.id] ?? 0 }))
+})
 </script>
 
 <template>

@@ -85,6 +85,10 @@ const steps = computed(() => (setup.value ? stepsOf(setup.value) : []))
 const at = computed(() => Math.min(run.state.step, Math.max(0, steps.value.length - 1)))
 const step = computed(() => steps.value[at.value])
 const roles = computed(() => rolesOf(steps.value))
+const listed = computed(() => [
+  { value: '', label: 'everyone' },
+  ...roles.value.map(value => ({ value, label: value })),
+])
 const role = ref('')
 const mine = (r: string): boolean => role.value === '' || role.value === r
 
@@ -298,11 +302,7 @@ usePageKeys(event => {
       <section class="calls" aria-label="Steps">
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
           <label for="role">I am</label>
-          <UiPickOne
-            id="role"
-            v-model="role"
-            :options="[{ value: '', label: 'everyone' }, ...roles.map(value => ({ value, label: value }))]"
-          />
+          <UiPickOne id="role" v-model="role" :options="listed" />
           <button type="button" class="underline" @click="toggle">
             {{ silent ? 'ticks off' : 'ticks on' }}
           </button>
