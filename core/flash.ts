@@ -68,7 +68,8 @@ export function quenchedDuration(input: { fullT05: number; edge: number; power: 
   const tau = positive('fullT05', input.fullT05) / Math.LN2
   const edge = notNegative('edge', input.edge)
   const power = positive('power', within('power', input.power, 0, 1))
-  const cut = power === 1 ? Infinity : -tau * Math.log1p(-power)
+  // At full power it burns out: the logarithm is −∞.
+  const cut = -tau * Math.log1p(-power)
   return { t05: Math.min(cut, tau * Math.LN2) + edge, t01: Math.min(cut, tau * Math.LN10) + edge }
 }
 

@@ -1,6 +1,7 @@
 // @ts-check
 // Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate --
-// shutter run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`.
+// light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries one in
+// ten of them, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
@@ -8,53 +9,79 @@ import { fileURLToPath } from 'node:url'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 
-/** @type {Record<string, { mutate: string[], tests: string[] }>} */
+/**
+ * All of the core, each part with the tests that are about it.
+ * @type {Record<string, { mutate: string[], tests: string[] }>}
+ */
 const GROUPS = {
   physics: {
     mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'],
-    tests: ['vectors', 'laws', 'amendments', 'motion'],
+    tests: ['math', 'vectors', 'laws', 'amendments', 'motion', 'numbers', 'sequence', 'schedule', 'plan'],
   },
-  shutter: { mutate: ['core/plan/shutter.ts', 'core/plan/bodies.ts'], tests: ['shutter', 'amendments', 'light'] },
-  chain: {
-    mutate: ['core/plan/chain.ts', 'core/plan/motion.ts', 'core/plan/arc.ts'],
-    tests: ['plan', 'motion', 'amendments', 'world'],
-  },
-  assess: {
-    mutate: [
-      'core/plan/assess.ts',
-      'core/plan/light.ts',
-      'core/plan/spread.ts',
-      'core/plan/compare.ts',
-      'core/plan/solver.ts',
+  plan: {
+    mutate: ['core/plan/*.ts', 'core/recipes/*.ts', 'core/sensors/*.ts'],
+    tests: [
+      ...['plan', 'motion', 'shutter', 'light', 'sensitivity', 'amendments', 'sequence', 'schedule', 'explain'],
+      ...['desk', 'said', 'golden'],
     ],
-    tests: ['plan', 'light', 'sensitivity', 'amendments'],
-  },
-  inference: {
-    mutate: ['core/inference/*.ts', 'core/setup/marks.ts', 'core/setup/evidence.ts', 'core/math/{matrix,root}.ts'],
-    tests: ['inference'],
   },
   findings: {
     mutate: ['core/plan/findings/*.ts'],
     tests: ['findings', 'rules', 'rulesOfLight', 'golden', 'sequence', 'said', 'scene'],
   },
   setup: {
-    mutate: ['core/setup/choices.ts', 'core/setup/typical.ts', 'core/setup/complete.ts', 'core/setup/paths.ts'],
-    tests: ['amendments', 'paths', 'sequence'],
+    mutate: ['core/setup/*.ts', 'core/kit/*.ts'],
+    tests: [
+      'amendments',
+      'paths',
+      'sequence',
+      'said',
+      'match',
+      'desk',
+      'inference',
+      '../kit',
+      '../validate',
+      '../schemas',
+    ],
   },
-  sequence: {
-    mutate: ['core/plan/schedule.ts', 'core/plan/sequence.ts', 'core/plan/pops.ts'],
-    tests: ['sequence', 'schedule'],
+  inference: {
+    mutate: ['core/inference/*.ts', 'core/calibration/*.ts'],
+    tests: ['inference', 'posterior', 'search', 'learnFigures', 'run'],
+  },
+  light: {
+    mutate: ['core/light/*.ts'],
+    tests: ['light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter', 'render'],
   },
   run: {
-    mutate: ['core/run/feedback.ts', 'core/run/learn.ts', 'core/run/apply.ts', 'core/calibration/ladder.ts'],
-    tests: ['run', 'learnFigures'],
+    mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
+    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', '../views'],
   },
-  session: { mutate: ['core/run/session.ts', 'core/run/stock.ts', 'core/calibration/offsets.ts'], tests: ['session'] },
+  lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
+  render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
+  practice: { mutate: ['core/practice/**/*.ts'], tests: ['practice', 'world', 'session'] },
 }
 
-const asked = process.argv.slice(2).filter(name => name in GROUPS)
+const words = process.argv.slice(2)
+const option = (/** @type {string} */ name) => words.find(word => word.startsWith(`--${name}=`))?.split('=')[1]
+const asked = words.filter(name => name in GROUPS)
 /** Of those groups these files alone. */
-const files = process.argv.slice(2).filter(name => !(name in GROUPS))
+const files = words.filter(name => !(name in GROUPS) && !name.startsWith('--'))
+const share = Number(option('share') ?? 1)
+process.env.MUTANT_SHARE = String(share)
+process.env.MUTANT_SEED = option('seed') ?? ''
+
+/**
+ * Share that was killed, as a line; of a draw with the range of the share of all (Wilson's, 95 %).
+ * @param {number} killed @param {number} tried
+ */
+function score(killed, tried) {
+  const [part, z2] = [killed / Math.max(1, tried), 1.96 ** 2]
+  const middle = (part + z2 / (2 * tried)) / (1 + z2 / tried)
+  const half = (Math.sqrt((part * (1 - part)) / tried + z2 / (4 * tried ** 2)) * 1.96) / (1 + z2 / tried)
+  const range = `, ${((middle - half) * 100).toFixed(0)} to ${((middle + half) * 100).toFixed(0)} of all`
+  return `${killed} of ${tried} killed, ${(part * 100).toFixed(1)} %${share < 1 && tried > 0 ? range : ''}`
+}
+
 mkdirSync('.data', { recursive: true })
 const scores = []
 for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
@@ -63,7 +90,11 @@ for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
     testRunner: 'jest',
     coverageAnalysis: 'perTest',
     concurrency: 2,
-    timeoutMS: 20_000,
+    timeoutMS: 8000,
+    // Counting what each test runs through makes long sums ten times as long.
+    dryRunTimeoutMinutes: 20,
+    plugins: ['@stryker-mutator/*', resolve('scripts/lib/sampleMutants.mjs')],
+    ...(share < 1 ? { checkers: ['sample'] } : {}),
     mutate: files.length > 0 ? files : mutate,
     tempDirName: '.data/stryker',
     // The tests with all that they load in one file: to load some hundred anew for each mutant takes most of the time.
@@ -95,8 +126,6 @@ for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
     .flatMap(file => file.mutants)
     .filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
   const killed = all.filter(mutant => mutant.status === 'Killed' || mutant.status === 'Timeout').length
-  scores.push(
-    `${name.padEnd(10)} ${killed} of ${all.length} killed, ${((killed / Math.max(1, all.length)) * 100).toFixed(1)} %`,
-  )
+  scores.push(`${name.padEnd(10)} ${score(killed, all.length)}`)
 }
 console.log(`\n${scores.join('\n')}`)

@@ -254,6 +254,11 @@ describe('a flash from its leaflet', () => {
     expect(item.table.find(row => row.power === 1)).toMatchObject({ t05: null, t01: 1 / 700 })
     expect(item.table.find(row => row.power === 0.5)!.t01).toBeCloseTo((1900e-6 * (1 / 700)) / 1500e-6, 9)
   })
+  test('a power between two typical ones takes the place of the one within 0.4 stops of it', () => {
+    const powers = (power: number): number[] => flashFromLeaflet({ ...said, power }).table.map(row => row.power)
+    expect(powers(0.11)).toEqual([1, 1 / 2, 1 / 4, 0.11, 1 / 16, 1 / 32, 1 / 64, 1 / 128])
+    expect(powers(0.09)).toEqual([1, 1 / 2, 1 / 4, 1 / 8, 0.09, 1 / 16, 1 / 32, 1 / 64, 1 / 128])
+  })
   test('in a set-up the rated figures are rated, the assumed ones assumed', () => {
     const item = flashFromLeaflet(said)
     const start = newSetup('pour')

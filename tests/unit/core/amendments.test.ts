@@ -19,8 +19,6 @@ import {
 } from '~~/core'
 import { machFlight, sphereDragRatio } from '~~/core/drag'
 import { pulseMiddle, pulseShape, pulseShare, pulseTimeOf } from '~~/core/flash'
-import { chiSquareQuantile } from '~~/core/math/chiSquare'
-import { studentQuantile } from '~~/core/math/student'
 import { arcWithDrag } from '~~/core/plan/arc'
 import { chainStages } from '~~/core/plan/chain'
 import { known } from '~~/core/setup/typical'
@@ -34,25 +32,6 @@ const make = (recipe: Parameters<typeof newSetup>[0], values: Values = {}): Setu
     newSetup(recipe),
     Object.entries(values).map(([path, value]) => ({ path, value })),
   )
-
-describe('quantiles', () => {
-  test.each([
-    [0.05, 1, 12.7062],
-    [0.05, 3, 3.18245],
-    [0.01, 10, 3.16927],
-    [0.32, 200, 0.99699],
-  ])('|t| exceeds its quantile with %d at %d degrees', (tails, freedom, t) => {
-    expect(studentQuantile(tails, freedom)).toBeCloseTo(t, 3)
-  })
-  test.each([
-    [0.95, 1, 3.84146],
-    [0.025, 4, 0.48442],
-    [0.975, 12, 23.3367],
-    [0.5, 2, 1.38629],
-  ])('χ² below its quantile with %d at %d degrees', (p, freedom, x) => {
-    expect(chiSquareQuantile(p, freedom)).toBeCloseTo(x, 4)
-  })
-})
 
 describe('flight', () => {
   test('a bow shock with drag arrives when the first of its points does', () => {
