@@ -1,7 +1,7 @@
 // @ts-check
 // Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate --
-// light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries one in
-// ten of them, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
+// light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries
+// one in ten, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
