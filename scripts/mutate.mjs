@@ -54,7 +54,7 @@ const GROUPS = {
   },
   run: {
     mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
-    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', '../views'],
+    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals'],
   },
   lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
   render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
