@@ -1,12 +1,15 @@
-// Writes down what is said of the set-ups in tests/golden/findings.json: `npm run golden`, to be read as a difference
-// before it is committed. `npm run golden -- draw` draws the set-ups anew as well.
-import { readFileSync, writeFileSync } from 'node:fs'
-import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newCard, newSetup, plan } from '../core'
+// Writes down what is said of the set-ups in tests/golden/findings.json, and the figures of those in figures.json:
+// `npm run golden`, to be read as a difference before it is committed. `npm run golden -- draw` draws the set-ups anew
+// as well.
 import { type Random, seededRandom } from '../core/math/random'
 import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
+import { type GoldenFigures, figuresOf } from '../tests/support/goldenFigures'
 
 const FILE = 'tests/golden/findings.json'
+const FIGURES_FILE = 'tests/golden/figures.json'
+/** Every so many of the set-ups that are drawn have their figures kept as well, besides each recipe’s own. */
+const FIGURES_OF_EACH = 8
 /** Set-ups that are drawn, and how many of them at least show one thing. */
 const DRAWN = 4000
 const EACH = 2
@@ -94,3 +97,15 @@ const line = ({ findings, ...one }: Golden): string => {
   return `${head},"findings":[${rest && `\n${rest}`}]}`
 }
 writeFileSync(FILE, `[${written.map(line).join(',\n')}]\n`)
+
+const asked: Omit<GoldenFigures, 'figures'>[] = [
+  ...RECIPES.map(recipe => ({ recipe, changes: [] })),
+  ...golden.filter((_, i) => i % FIGURES_OF_EACH === 0).map(({ recipe, changes }) => ({ recipe, changes })),
+]
+const figures = asked.map(one => {
+  const parts = Object.entries(figuresOf(one)).map(
+    ([part, value]) => `  ${JSON.stringify(part)}: ${JSON.stringify(value, sevenDigits)}`,
+  )
+  return `${JSON.stringify(one).slice(0, -1)},"figures":{\n${parts.join(',\n')}}}`
+})
+writeFileSync(FIGURES_FILE, `[${figures.join(',\n')}]\n`)

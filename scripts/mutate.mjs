@@ -1,66 +1,18 @@
 // @ts-check
-// Mutants of the core against the tests that are about them: `npm run mutate`, or some groups: `npm run mutate --
+// Mutants of the core against the tests that are about them: `npm run mutate`, or some parts: `npm run mutate --
 // light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries
 // one in ten, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { localDatabase } from './lib/database.mjs'
+import { AROUND, CORE } from './lib/mutantGroups.mjs'
+import { prepareDatabase } from './lib/server.mjs'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 
-/**
- * All of the core, each part with the tests that are about it.
- * @type {Record<string, { mutate: string[], tests: string[] }>}
- */
-const GROUPS = {
-  physics: {
-    mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'],
-    tests: ['math', 'vectors', 'laws', 'amendments', 'motion', 'numbers', 'sequence', 'schedule', 'plan'],
-  },
-  plan: {
-    mutate: ['core/plan/*.ts', 'core/recipes/*.ts', 'core/sensors/*.ts'],
-    tests: [
-      ...['plan', 'motion', 'shutter', 'light', 'sensitivity', 'amendments', 'sequence', 'schedule', 'explain'],
-      ...['desk', 'said', 'golden'],
-    ],
-  },
-  findings: {
-    mutate: ['core/plan/findings/*.ts'],
-    tests: ['findings', 'rules', 'rulesOfLight', 'golden', 'sequence', 'said', 'scene'],
-  },
-  setup: {
-    mutate: ['core/setup/*.ts', 'core/kit/*.ts'],
-    tests: [
-      'amendments',
-      'paths',
-      'sequence',
-      'said',
-      'match',
-      'desk',
-      'inference',
-      '../kit',
-      '../validate',
-      '../schemas',
-    ],
-  },
-  inference: {
-    mutate: ['core/inference/*.ts', 'core/calibration/*.ts'],
-    tests: ['inference', 'posterior', 'search', 'learnFigures', 'run'],
-  },
-  light: {
-    mutate: ['core/light/*.ts'],
-    tests: ['light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter', 'render'],
-  },
-  run: {
-    mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
-    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals'],
-  },
-  lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
-  render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
-  practice: { mutate: ['core/practice/**/*.ts'], tests: ['practice', 'world', 'session'] },
-}
-
+const GROUPS = { ...CORE, ...AROUND }
 const words = process.argv.slice(2)
 const option = (/** @type {string} */ name) => words.find(word => word.startsWith(`--${name}=`))?.split('=')[1]
 const asked = words.filter(name => name in GROUPS)
@@ -82,41 +34,68 @@ function score(killed, tried) {
   return `${killed} of ${tried} killed, ${(part * 100).toFixed(1)} %${share < 1 && tried > 0 ? range : ''}`
 }
 
-mkdirSync('.data', { recursive: true })
-const scores = []
-for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
-  const { mutate, tests } = /** @type {{ mutate: string[], tests: string[] }} */ (GROUPS[name])
+/** How the tests of a part of the core are run: with all that they load in one file, as some hundred to load anew for
+ *  each mutant take most of the time. @param {string[]} tests */
+const bundled = tests => ({
+  coverageAnalysis: 'perTest',
+  timeoutMS: 8000,
+  // Counting what each test runs through makes long sums ten times as long.
+  dryRunTimeoutMinutes: 20,
+  buildCommand: `node scripts/lib/bundleTests.mjs ${tests.join(' ')}`,
+  jest: {
+    projectType: 'custom',
+    enableFindRelatedTests: false,
+    config: {
+      testEnvironment: 'node',
+      roots: ['<rootDir>/mutated'],
+      testMatch: ['<rootDir>/mutated/*.test.cjs'],
+      transform: {},
+      moduleNameMapper: {},
+      extensionsToTreatAsEsm: [],
+    },
+  },
+})
+
+/**
+ * How tests are run as they are: those that load the file of the mutant.
+ * @param {string[]} tests @param {string} configFile
+ */
+const plain = (tests, configFile) => ({
+  coverageAnalysis: 'off',
+  timeoutMS: 30_000,
+  testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
+  jest: {
+    projectType: 'custom',
+    enableFindRelatedTests: true,
+    configFile,
+    config: { testMatch: tests.map(test => `<rootDir>/${test}`), maxWorkers: 1 },
+  },
+})
+
+/** @param {string} name */
+function runnerOf(name) {
+  const { tests } = /** @type {import('./lib/mutantGroups.mjs').Group} */ (GROUPS[/** @type {'lab'} */ (name)])
+  if (name in CORE) return bundled(tests)
+  return plain(tests, name === 'services' ? 'jest.services.config.mjs' : 'jest.config.mjs')
+}
+
+/** Tries mutants of a part, or of some of its files. @param {string} name @returns {string} its score */
+function tried(name) {
+  const { mutate } = GROUPS[/** @type {'lab'} */ (name)]
   const config = {
     testRunner: 'jest',
-    coverageAnalysis: 'perTest',
     concurrency: 2,
-    timeoutMS: 8000,
-    // Counting what each test runs through makes long sums ten times as long.
-    dryRunTimeoutMinutes: 20,
     plugins: ['@stryker-mutator/*', resolve('scripts/lib/sampleMutants.mjs')],
     ...(share < 1 ? { checkers: ['sample'] } : {}),
     mutate: files.length > 0 ? files : mutate,
     tempDirName: '.data/stryker',
-    // The tests with all that they load in one file: to load some hundred anew for each mutant takes most of the time.
-    buildCommand: `node scripts/lib/bundleTests.mjs ${tests.join(' ')}`,
-    jest: {
-      projectType: 'custom',
-      enableFindRelatedTests: false,
-      config: {
-        testEnvironment: 'node',
-        roots: ['<rootDir>/mutated'],
-        testMatch: ['<rootDir>/mutated/*.test.cjs'],
-        transform: {},
-        moduleNameMapper: {},
-        extensionsToTreatAsEsm: [],
-      },
-    },
     // Texts are asserted where they carry a figure; a mutant of a label says nothing of the sums.
     mutator: { excludedMutations: ['StringLiteral'] },
     ignorePatterns: ['.data', '.output', '.nuxt', 'docs', 'test-results'],
     reporters: ['json', 'clear-text', 'progress-append-only'],
     jsonReporter: { fileName: `.data/mutation-${name}.json` },
     clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
+    ...runnerOf(name),
   }
   writeFileSync('.data/stryker.json', JSON.stringify(config))
   spawnSync('npx', ['--no-install', 'stryker', 'run', '.data/stryker.json'], { stdio: 'inherit' })
@@ -126,6 +105,25 @@ for (const name of asked.length > 0 ? asked : Object.keys(GROUPS)) {
     .flatMap(file => file.mutants)
     .filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
   const killed = all.filter(mutant => mutant.status === 'Killed' || mutant.status === 'Timeout').length
-  scores.push(`${name.padEnd(10)} ${score(killed, all.length)}`)
+  return `${name.padEnd(10)} ${score(killed, all.length)}`
 }
+
+/** The same with a database of its own, as the services need one. @param {string} name */
+async function onDatabase(name) {
+  const home = resolve('.data/mutants-mariadb')
+  rmSync(home, { recursive: true, force: true })
+  const database = localDatabase(home)
+  try {
+    process.env.DATABASE_URL = await database.start()
+    prepareDatabase(process.env.DATABASE_URL, { demo: true, link: false })
+    return tried(name)
+  } finally {
+    await database.stop()
+  }
+}
+
+mkdirSync('.data', { recursive: true })
+const scores = []
+for (const name of asked.length > 0 ? asked : Object.keys(CORE))
+  scores.push(name === 'services' ? await onDatabase(name) : tried(name))
 console.log(`\n${scores.join('\n')}`)

@@ -58,20 +58,31 @@ function checks() {
 
 /** What is started, killed and attacked, each in a folder of its own; the longest first. @returns {Check[]} */
 function starts() {
-  /** @type {[name: string, file: string][]} */
+  /** @type {[name: string, file: string, ...faults: string[]][]} */
   const all = [
-    ['what can go wrong on a machine', 'faults'],
+    [
+      'a machine without room, or without its database',
+      'faults',
+      'fullDisk',
+      'twoStarts',
+      'frozenDatabase',
+      'databaseGone',
+    ],
+    ['kills while it starts, and damaged state', 'faults', 'firstStartKilled', 'migrationKilled', 'damagedState'],
     ['what somebody may send', 'attacks'],
     ['a cluster of databases', 'cluster'],
     ['start, kill and restart', 'restart'],
     ['listen over https', 'secure'],
     ['a database over TLS', 'encrypted'],
   ]
-  return all.map(([name, file]) => [name, process.execPath, [`tests/start/${file}.mjs`]])
+  return all.map(([name, file, ...faults]) => [name, process.execPath, [`tests/start/${file}.mjs`, ...faults]])
 }
 
-/** Runs checks, as many at once as there are cores; what one prints stays together. @param {Check[]} list */
-async function together(list) {
+/** Checks at once: a core each, or where they wait for one another's processes, one more. */
+const CORES = Math.min(3, availableParallelism())
+
+/** Runs checks, so many at once; what one prints stays together. @param {Check[]} list */
+async function together(list, atOnce = CORES) {
   const waiting = [...list]
   const worker = async () => {
     for (let check = waiting.shift(); check; check = waiting.shift()) {
@@ -85,7 +96,7 @@ async function together(list) {
       if (code !== 0) failed.push(name)
     }
   }
-  await Promise.all(Array.from({ length: Math.min(3, availableParallelism()) }, worker))
+  await Promise.all(Array.from({ length: atOnce }, worker))
 }
 
 /** @param {string} file @returns {any} */
@@ -112,7 +123,7 @@ async function main() {
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
     const [list, before] = [starts(), failed.length]
-    await together(list)
+    await together(list, CORES + 1)
     failures += failed.length - before
     passes += list.length - (failed.length - before)
   }

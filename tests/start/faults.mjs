@@ -2,7 +2,7 @@
 // What can go wrong on a machine, done on purpose: kills at any instant, damaged state, two starts at once, a frozen
 // database, a full disk.
 // Each is done a few times here; EPIRO_FAULTS=100 does the kills a hundred times. Everything happens on loopback and in
-// folders of its own.
+// folders of its own; `faults.mjs fullDisk` does some alone, beside others.
 import assert from 'node:assert/strict'
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
@@ -12,8 +12,8 @@ import { pause, processesWith } from '../../scripts/lib/processes.mjs'
 import { answering, begin, databasesOf, endAll, signedIn, stateOf, until } from './helpers.mjs'
 
 const TIMES = Number(process.env.EPIRO_FAULTS ?? 1)
-const HOME = resolve('.data/test/faults')
 const asked = process.argv.slice(2)
+const HOME = resolve(`.data/test/faults${asked.length > 0 ? `-${asked[0]}` : ''}`)
 /** @type {[fault: string, times: number, result: string][]} */
 const table = []
 

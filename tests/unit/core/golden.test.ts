@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { type Golden, differences, setupOf, toldOf } from '../../support/golden'
+import { type GoldenFigures, figuresOf } from '../../support/goldenFigures'
 
 const all = JSON.parse(readFileSync('tests/golden/findings.json', 'utf8')) as Golden[]
 
@@ -8,6 +9,16 @@ test.each(all.map((golden, i) => [i, golden.recipe, golden] as const))(
   'set-up %i, a %s, is told what it was',
   (_, __, golden) => {
     expect(differences(toldOf(setupOf(golden)), golden.findings)).toEqual([])
+  },
+)
+
+const figures = JSON.parse(readFileSync('tests/golden/figures.json', 'utf8')) as GoldenFigures[]
+
+/** All figures of some of them: of the plan, its light and methods, a run of seven takes, three readings. */
+test.each(figures.map((golden, i) => [i, golden.recipe, golden] as const))(
+  'set-up %i, a %s, has the figures it had',
+  (_, __, golden) => {
+    expect(differences(figuresOf(golden), golden.figures)).toEqual([])
   },
 )
 

@@ -1,0 +1,62 @@
+// @ts-check
+// What mutants are made of, part by part, and the tests that are about each.
+
+/** @typedef {{ mutate: string[], tests: string[] }} Group */
+
+/** All of the core; tests of `tests/unit/core`. @type {Record<string, Group>} */
+export const CORE = {
+  physics: {
+    mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'],
+    tests: ['math', 'golden', 'vectors', 'laws', 'amendments', 'motion', 'numbers', 'sequence', 'schedule', 'plan'],
+  },
+  plan: {
+    mutate: ['core/plan/*.ts', 'core/recipes/*.ts', 'core/sensors/*.ts'],
+    tests: [
+      ...['plan', 'motion', 'shutter', 'light', 'sensitivity', 'amendments', 'sequence', 'schedule', 'explain'],
+      ...['desk', 'said', 'golden'],
+    ],
+  },
+  findings: {
+    mutate: ['core/plan/findings/*.ts'],
+    tests: ['findings', 'rules', 'rulesOfLight', 'golden', 'sequence', 'said', 'scene'],
+  },
+  setup: {
+    mutate: ['core/setup/*.ts', 'core/kit/*.ts'],
+    tests: [
+      'amendments',
+      'paths',
+      'sequence',
+      'said',
+      'match',
+      'desk',
+      'inference',
+      '../kit',
+      '../validate',
+      '../schemas',
+    ],
+  },
+  inference: {
+    mutate: ['core/inference/*.ts', 'core/calibration/*.ts'],
+    tests: ['inference', 'posterior', 'search', 'learnFigures', 'run', 'golden'],
+  },
+  light: {
+    mutate: ['core/light/*.ts'],
+    tests: ['light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter', 'golden'],
+  },
+  run: {
+    mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
+    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'golden'],
+  },
+  lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
+  render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
+  practice: { mutate: ['core/practice/**/*.ts'], tests: ['practice', 'world', 'session'] },
+}
+
+/** What needs the page's or the server's own way to be loaded; tests by their files. @type {Record<string, Group>} */
+export const AROUND = {
+  stores: {
+    mutate: ['app/stores/*.ts'],
+    tests: ['tests/unit/stores.test.ts', 'tests/unit/outbox.test.ts', 'tests/unit/workerCalls.test.ts'],
+  },
+  services: { mutate: ['server/services/*.ts'], tests: ['tests/services/*.test.ts'] },
+}
