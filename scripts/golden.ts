@@ -1,6 +1,8 @@
 // Writes down what is said of the set-ups in tests/golden/findings.json, and the figures of those in figures.json:
 // `npm run golden`, to be read as a difference before it is committed. `npm run golden -- draw` draws the set-ups anew
 // as well.
+import { readFileSync, writeFileSync } from 'node:fs'
+import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newCard, newSetup, plan } from '../core'
 import { type Random, seededRandom } from '../core/math/random'
 import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
