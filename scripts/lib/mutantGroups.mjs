@@ -12,8 +12,19 @@ export const CORE = {
   plan: {
     mutate: ['core/plan/*.ts', 'core/recipes/*.ts', 'core/sensors/*.ts'],
     tests: [
-      ...['plan', 'motion', 'shutter', 'light', 'sensitivity', 'amendments', 'sequence', 'schedule', 'explain'],
-      ...['desk', 'said', 'golden'],
+      ...[
+        'golden',
+        'plan',
+        'motion',
+        'shutter',
+        'light',
+        'sensitivity',
+        'amendments',
+        'sequence',
+        'schedule',
+        'explain',
+      ],
+      ...['desk', 'said'],
     ],
   },
   findings: {
@@ -37,15 +48,15 @@ export const CORE = {
   },
   inference: {
     mutate: ['core/inference/*.ts', 'core/calibration/*.ts'],
-    tests: ['inference', 'posterior', 'search', 'learnFigures', 'run', 'golden'],
+    tests: ['golden', 'inference', 'posterior', 'search', 'learnFigures', 'run'],
   },
   light: {
     mutate: ['core/light/*.ts'],
-    tests: ['light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter', 'golden'],
+    tests: ['golden', 'light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter'],
   },
   run: {
     mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
-    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'golden'],
+    tests: ['golden', 'run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals'],
   },
   lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
   render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
