@@ -34,6 +34,7 @@ export const CORE = {
   setup: {
     mutate: ['core/setup/*.ts', 'core/kit/*.ts'],
     tests: [
+      'golden',
       'amendments',
       'paths',
       'sequence',
