@@ -41,7 +41,7 @@ export const CORE = {
       'said',
       'match',
       'desk',
-      'inference',
+      '../facts',
       '../kit',
       '../validate',
       '../schemas',
