@@ -57,7 +57,8 @@ export function faceShare(input: { distance: number; area: number; lobe: number 
 export function squareTo([x, y, z]: Vector): { across: Vector; up: Vector } {
   const flat = Math.hypot(x, z)
   const across: Vector = flat < 1e-9 ? [1, 0, 0] : [z / flat, 0, -x / flat]
-  return { across, up: [y * across[2] - z * across[1], z * across[0] - x * across[2], x * across[1] - y * across[0]] }
+  // The one across lies level: of the product only these terms are left.
+  return { across, up: [y * across[2], z * across[0] - x * across[2], -y * across[0]] }
 }
 
 export const scaled = ([x, y, z]: Vector, by: number): Vector => [x * by, y * by, z * by]

@@ -15,6 +15,7 @@ import { sceneFigures } from '~~/core/light/figures'
 import { levelAt } from '~~/core/light/level'
 import { firedAfter, followedChain, jitterOf } from '~~/core/light/firing'
 import { lampsOf } from '~~/core/light/lamps'
+import { type Vector, dot, squareTo } from '~~/core/light/lamp'
 import { reflectionsOf } from '~~/core/light/mirror'
 import { cardPlace, lightPlace, stageOf } from '~~/core/light/place'
 import { exposesFront, roleByPlace } from '~~/core/light/role'
@@ -756,4 +757,47 @@ test('spill is flagged where a flag can stand, or the light brought nearer and t
     { path: 'subject.distance', value: 0.9 },
   ])
   expect(finding(frontal, 'ground-spill')!.fixes.map(fix => fix.label)).not.toContain('Flag Key from the ground')
+})
+
+describe('places in the picture', () => {
+  test('travel turned out of the plane of focus is foreshortened, and comes towards the camera', () => {
+    const setup = withChanges(newSetup('projectile'), [{ path: 'picture.angleToSensor', value: 0.5 }])
+    const stage = stageOf(setup)
+    const [x, y, z] = stage.at(stage.centre + 0.3, 0.02)
+    expect([x, y, z].map(one => Number(one.toFixed(9)))).toEqual(
+      [0.3 * Math.cos(0.5), 0.02, 0.3 * Math.sin(0.5)].map(one => Number(one.toFixed(9))),
+    )
+  })
+
+  test.each([
+    [1.01, 1.01, true],
+    [1.01, 0.99, false],
+    [0.99, 1.01, false],
+  ])('a ground %d as wide and %d as high as it is seen fills the picture: %s', (wide, high, fills) => {
+    const { setup, optics } = plan(newSetup('pour'))
+    const wider = 1 + setup.scene.ground.distance / setup.picture.distance
+    const ground = { width: wide * wider * optics.fieldWidth, height: high * wider * optics.fieldHeight }
+    const changes = Object.entries(ground).map(([key, value]) => ({ path: `scene.ground.${key}`, value }))
+    expect(sceneFigures(plan(withChanges(setup, changes))).ground.fills).toBe(fills)
+  })
+
+  test('across and up are square to where a lamp points and to each other, up upwards', () => {
+    for (const way of [
+      [0.6, 0.64, 0.48],
+      [-0.36, -0.8, 0.48],
+      [0, 0.6, -0.8],
+    ] as Vector[]) {
+      const { across, up } = squareTo(way)
+      for (const [a, b, product] of [
+        [across, across, 1],
+        [up, up, 1],
+        [across, up, 0],
+        [across, way, 0],
+        [up, way, 0],
+      ] as const)
+        expect(dot(a, b)).toBeCloseTo(product, 12)
+      expect(up[1]).toBeGreaterThan(0)
+      expect(across[1]).toBe(0)
+    }
+  })
 })
