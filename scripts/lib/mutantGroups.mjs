@@ -41,6 +41,7 @@ export const CORE = {
       'said',
       'match',
       'desk',
+      'explain',
       '../facts',
       '../kit',
       '../validate',
@@ -57,7 +58,7 @@ export const CORE = {
   },
   run: {
     mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
-    tests: ['golden', 'run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals'],
+    tests: ['golden', 'run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'practice'],
   },
   lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
   render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },

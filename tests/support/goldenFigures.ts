@@ -17,6 +17,7 @@ import {
   equalExposures,
   evidenceOf,
   feedbackOf,
+  howMany,
   isSequence,
   lightChanges,
   measureNext,
@@ -30,6 +31,7 @@ import {
   rungsOf,
   runStateOf,
   sceneFigures,
+  simulateTakes,
   solveLight,
   standOf,
   stepsOf,
@@ -79,6 +81,15 @@ function ofRun(p: Plan): Record<string, unknown> {
     drift: driftOf(p, takes),
     rungs: rungsOf(p, 5),
     next: dial && prior && nextProposal(dial, prior, p.keep, fed, 'coarse'),
+  }
+}
+
+/** Sessions and takes that are played: few, as all that counts is that they go as they went. */
+function played(setup: Setup, p: Plan): Record<string, unknown> {
+  return {
+    before: howMany(setup, { plays: 40 }),
+    after: howMany(setup, { plays: 40, takes: someTakes(p) }),
+    simulated: simulateTakes(setup, { takes: 1000 }),
   }
 }
 
@@ -145,6 +156,7 @@ export function figuresOf({ recipe, changes }: Omit<GoldenFigures, 'figures'>): 
     cautions: cautionsOf(setup),
     light: ofLight(setup, whole),
     run: ofRun(whole),
+    played: played(setup, whole),
     evidence: ofEvidence(setup),
   }) as Record<string, unknown>
 }

@@ -2,8 +2,12 @@ import {
   KIT_KINDS,
   type KitItem,
   type KitKind,
+  type Setup,
   SINGLE_KINDS,
+  entered,
+  evidenceOf,
   flashFromKit,
+  freshCopy,
   isOwn,
   keptAsKit,
   marked,
@@ -14,11 +18,13 @@ import {
   kitIdsOf,
   newKitItem,
   newSetup,
+  sourceOf,
   withChange,
   withChanges,
   withKit,
   withModifier,
 } from '~~/core'
+import { completeKitItem } from '~~/core/kit/complete'
 import { kitFromCsv, kitFromJson, kitToCsv, kitToJson } from '~~/shared/kit/files'
 import { checkKitItem } from '~~/shared/schemas/kit'
 import { checkSetup } from '~~/shared/schemas/setup'
@@ -212,5 +218,104 @@ describe('kit of one’s own in a set-up', () => {
     const measured = marked(setup, ['camera.lag'], 'measured', { date: '2026-11-20' })
     expect(keptAsKit(measured, 'camera', 'Body').marks.lag).toEqual({ basis: 'measured', date: '2026-11-20' })
     expect(checkKitItem(keptAsKit(measured, 'camera', 'Body'))).toHaveProperty('value')
+  })
+})
+
+describe('which part took what', () => {
+  const flash = { ...newKitItem('flash', 'Head'), figures: { ...newKitItem('flash').figures, guideNumber: 51 } }
+  /** Two lights, the second of which took the item; neither has its figures. */
+  const twoLights = (): Setup => {
+    const start = newSetup('projectile')
+    return { ...start, flashes: start.flashes.map((light, i) => ({ ...light, kit: i === 1 ? 'k' : 'other' })) }
+  }
+
+  test('an item is brought up to date where it was taken, and nowhere else', () => {
+    const setup = twoLights()
+    const fresh = withKit(setup, flash, 'k')
+    expect(fresh.flashes[0]).toBe(setup.flashes[0])
+    expect(fresh.flashes[1]!.guideNumber).toBe(51)
+    expect(withKit(setup, newKitItem('modifier'), 'k').flashes).toEqual(setup.flashes)
+    expect(withKit(setup, newKitItem('lens'), 'k')).toBe(setup)
+  })
+
+  test('what differs is told of the part that took it alone', () => {
+    const fresh = withKit(twoLights(), flash, 'k')
+    expect(kitDifferences(fresh, flash, 'k')).toEqual([])
+    expect(kitDifferences(withChange(fresh, { path: 'flashes[1].guideNumber', value: 40 }), flash, 'k')).toEqual([
+      'guideNumber',
+    ])
+    expect(kitDifferences(withChange(fresh, { path: 'flashes[0].guideNumber', value: 40 }), flash, 'k')).toEqual([])
+    const table = fresh.flashes.map(light => ({ ...light, table: light.table.slice(1) }))
+    expect(kitDifferences({ ...fresh, flashes: table }, flash, 'k')).toEqual(['table'])
+  })
+
+  test('a flash that goes no lower than the light was set is taken at the least it can', () => {
+    const light = { ...newSetup('projectile').flashes[0]!, power: 1 / 64 }
+    const item = (minimumPower: number): KitItem => ({ ...flash, figures: { ...flash.figures, minimumPower } })
+    expect(flashFromKit(light, item(1 / 32), 'k').power).toBe(1 / 32)
+    expect(flashFromKit(light, item(1 / 128), 'k').power).toBe(1 / 64)
+  })
+})
+
+describe('kit of earlier versions', () => {
+  test('figures that were added since are rated as they always were; what is there stays', () => {
+    const { recyclePower: _r, ...figures } = newKitItem('flash').figures
+    const { recyclePower: _m, ...marks } = newKitItem('flash').marks
+    const old = { ...newKitItem('flash'), figures, marks }
+    const now = completeKitItem(old) as KitItem
+    expect([now.figures.recyclePower, now.marks.recyclePower]).toEqual([1, { basis: 'rated', date: '' }])
+    expect(now.figures.guideNumber).toBe(old.figures.guideNumber)
+    const own = { ...old, figures: { ...figures, recyclePower: 0.5 } }
+    expect(completeKitItem(own)).toBe(own)
+  })
+  test.each([
+    ['nothing', null],
+    ['another format', { ...newKitItem('flash'), format: 'epiro-log', figures: {} }],
+    ['no figures', { ...newKitItem('flash'), figures: null }],
+    ['no marks', { ...newKitItem('flash'), figures: {}, marks: 3 }],
+  ])('%s is given back as it is', (_, value) => expect(completeKitItem(value)).toBe(value))
+})
+
+describe('the studio’s own gear for a new set-up', () => {
+  const lens = (id: string, focalLength: number, uses: number) => ({
+    id,
+    uses,
+    item: { ...newKitItem('lens'), figures: { ...newKitItem('lens').figures, focalLength } },
+  })
+  const start = newSetup('projectile').lens.focalLength
+  test.each([
+    ['of two alike the one that is taken more', [lens('a', start, 1), lens('b', start, 2)], 'b'],
+    ['the first of two alike in all', [lens('a', start, 2), lens('b', start, 2)], 'a'],
+    ['what suits better, however seldom it is taken', [lens('a', start * 1.5, 9), lens('b', start * 1.2, 0)], 'b'],
+    ['and not what suits worse, however often', [lens('a', start * 1.2, 0), lens('b', start / 1.5, 9)], 'a'],
+  ])('%s', (_, items, id) => expect(ownKitFor(newSetup('projectile'), items).lens).toBe(id))
+})
+
+describe('what a set-up starts with another day', () => {
+  test('evidence without its takes, lists with nothing ticked, no test made', () => {
+    const start = newSetup('balloon')
+    const entry = evidenceOf(start, { kind: 'found', value: 0.012, takes: [3, 4] })
+    const used: Setup = {
+      ...start,
+      evidence: [entry],
+      learnt: [0.01] as never,
+      tests: { ...start.tests, exposure: 'passed' } as Setup['tests'],
+      lists: { ...start.lists, preparation: start.lists.preparation.map(item => ({ ...item, done: true })) },
+    }
+    const fresh = freshCopy(used)
+    expect(fresh.evidence).toEqual([{ ...entry, takes: [] }])
+    expect(fresh.lists.preparation.map(item => item.done)).toEqual(start.lists.preparation.map(() => false))
+    expect([fresh.tests, fresh.learnt, fresh.lists.acknowledged]).toEqual([start.tests, [], []])
+  })
+  test('a figure that is cleared is assumed again; one that nobody entered has no mark', () => {
+    const start = newSetup('projectile')
+    const typed = entered(start, [{ path: 'sensor.latency', value: 1e-4 }], '2026-11-28')
+    expect(typed.marks.find(mark => mark.path === 'sensor.latency')).toMatchObject({
+      from: 'yours',
+      date: '2026-11-28',
+    })
+    const cleared = entered(typed, [{ path: 'sensor.latency', value: null }])
+    expect(sourceOf(cleared, 'sensor.latency').from).toBe('assumed')
+    expect(entered(start, [{ path: 'sensor.latency', value: null }]).marks).toEqual(start.marks)
   })
 })
