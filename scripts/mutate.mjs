@@ -38,7 +38,8 @@ function score(killed, tried) {
  *  each mutant take most of the time. @param {string[]} tests */
 const bundled = tests => ({
   coverageAnalysis: 'perTest',
-  timeoutMS: 8000,
+  timeoutMS: 5000,
+  timeoutFactor: 1.2,
   // Counting what each test runs through makes long sums ten times as long.
   dryRunTimeoutMinutes: 20,
   buildCommand: `node scripts/lib/bundleTests.mjs ${tests.join(' ')}`,
