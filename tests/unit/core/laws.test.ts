@@ -278,3 +278,15 @@ test('without scatter a take that falls on the edge of the window keeps, one bes
   const keep = (bias: number): number => timing.keepProbability({ bias, scatter: 0, before: 0.001, after: 0.002 })
   expect([-0.0011, -0.001, 0, 0.002, 0.0021].map(keep)).toEqual([0, 1, 1, 1, 0])
 })
+
+test('a window ten spreads away keeps its digits, on either side', () => {
+  const keep = (bias: number): number => timing.keepProbability({ bias, scatter: 1, before: 0.5, after: 0.5 })
+  // Φ(−9.5) − Φ(−10.5).
+  for (const bias of [-10, 10]) expect(keep(bias) / 1.0494515075362e-21).toBeCloseTo(1, 4)
+})
+
+test('equal spacing over no stretch at all is the same instant, over a negative one a mistake', () => {
+  const at = (to: number): number[] => sequence.equalSpacingFall({ from: 0.2, to, count: 2 })
+  expect(at(0.2)).toEqual([Math.sqrt(0.4 / 9.80665), Math.sqrt(0.4 / 9.80665)])
+  expect(() => at(0.19)).toThrow('to is 0.19')
+})
