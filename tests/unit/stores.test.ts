@@ -1,6 +1,7 @@
 import { type Asked, fresh, serve, storage, until } from '../support/page'
 import { type Setup, newKitItem, newSetup, plan, withChange } from '~~/core'
 import type { TakeInput } from '~~/shared/schemas/records'
+import { checkSetup } from '~~/shared/schemas/setup'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { useSetupStore } = await import('~~/app/stores/setup')
@@ -80,6 +81,63 @@ describe('the set-up at hand', () => {
     expect(store.setup!.sensor.position).toBe(0.4)
     store.change(speed(35))
     expect(store.canRedo).toBe(false)
+  })
+  test('a change that is none leaves no step; steps go back one by one, the last 200 of them', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    expect([store.canUndo, store.canRedo]).toEqual([false, false])
+    store.replace(store.setup!)
+    expect(store.canUndo).toBe(false)
+    for (let i = 1; i <= 203; i++) store.change(speed(30 + i / 100))
+    let steps = 0
+    for (; store.canUndo; steps++) {
+      expect(store.setup!.motion.speed).toBeCloseTo(30 + (203 - steps) / 100, 9)
+      store.undo()
+    }
+    expect(steps).toBe(200)
+    expect(store.setup!.motion.speed).toBeCloseTo(30.03, 9)
+  })
+  test('what is saved late of a set-up that was left says nothing of the one at hand', async () => {
+    const answers: Record<string, { setup: Setup; revision: number }> = {
+      s: { setup: newSetup('projectile'), revision: 1 },
+      t: { setup: newSetup('pour'), revision: 5 },
+    }
+    const whole = (id: string) => ({ ...record(answers[id]!.setup, answers[id]!.revision), id })
+    let slow = true
+    const asked = serve(({ method, path, body }) => {
+      const id = path.endsWith('/s') ? 's' : 't'
+      if (method === 'GET') return { body: whole(id) }
+      if (slow) return 'unreachable'
+      answers[id] = { setup: body.setup, revision: answers[id]!.revision + 1 }
+      return { body: whole(id) }
+    })
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(44))
+    await store.open('t')
+    const states: string[] = []
+    const stop = watch(
+      () => [store.saveState, store.record!.id],
+      ([state, id]) => states.push(`${id} ${state}`),
+      { flush: 'sync' },
+    )
+    slow = false
+    await until(() => answers.s!.setup.motion.speed === 44, 8000)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    stop()
+    expect([states, store.saveState, store.record!.id, store.record!.revision]).toEqual([[], 'saved', 't', 5])
+    expect(asked.filter(a => a.method === 'PUT').every(a => a.path.endsWith('/s') && a.body.revision === 1)).toBe(true)
+  })
+  test('a draft that the server has already is let go, and not sent', async () => {
+    const checked = checkSetup(newSetup('projectile')) as { value: Setup }
+    const { asked } = oneSetup(checked.value)
+    storage.setItem('epiro-draft-s', JSON.stringify({ revision: 1, setup: checked.value }))
+    const store = useSetupStore()
+    await store.open('s')
+    expect([store.saveState, storage.getItem('epiro-draft-s')]).toEqual(['saved', null])
+    await new Promise(resolve => setTimeout(resolve, 30))
+    expect(asked.filter(a => a.method === 'PUT')).toEqual([])
   })
   test('a fix is shown while it is tried and gone when it is not', async () => {
     oneSetup(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 }))
@@ -499,6 +557,21 @@ describe('kit', () => {
     store.change('k', { ...store.byId.get('k')!.item, name: 'Mine' })
     await until(() => (store.trouble.k ?? '') !== '')
     expect(store.byId.get('k')!.item.name).toBe('Theirs')
+  })
+  test('kinds are told apart, what is put away is out of sight; a draft that the server has is let go', async () => {
+    const rows = (['lens', 'sensor', 'lens', 'lens'] as const).map((kind, i) => ({
+      ...{ id: `k${i}`, revision: 1, archived: i === 3, updatedAt: '', usedBy: [] },
+      item: newKitItem(kind, `Item ${i}`),
+    }))
+    const asked = serve(() => ({ body: rows }))
+    storage.setItem('epiro-kit-draft-k0', JSON.stringify({ revision: 1, item: rows[0]!.item }))
+    const store = useKitStore()
+    await store.load()
+    expect(store.ofKind('lens').map(({ id }) => id)).toEqual(['k0', 'k2'])
+    expect(store.ofKind('sensor').map(({ id }) => id)).toEqual(['k1'])
+    expect(storage.getItem('epiro-kit-draft-k0')).toBeNull()
+    await new Promise(resolve => setTimeout(resolve, 30))
+    expect(asked.filter(a => a.method === 'PUT')).toEqual([])
   })
   test('what a dead network kept back is said and sent again, the newest of it', async () => {
     const item = newKitItem('modifier')
