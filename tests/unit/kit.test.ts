@@ -298,8 +298,8 @@ describe('what a set-up starts with another day', () => {
     const used: Setup = {
       ...start,
       evidence: [entry],
-      learnt: [0.01] as never,
-      tests: { ...start.tests, exposure: 'passed' } as Setup['tests'],
+      learnt: [{ path: 'motion.speed', value: 33, before: 34 }] as unknown as Setup['learnt'],
+      tests: { ...start.tests, exposure: { outcome: 'as-predicted', stops: 0, note: 'seen' } },
       lists: { ...start.lists, preparation: start.lists.preparation.map(item => ({ ...item, done: true })) },
     }
     const fresh = freshCopy(used)
