@@ -32,6 +32,9 @@ function findingLines(finding: Finding, system: System): string[] {
   ]
 }
 
+/** The row of a dial card that has to be played first. */
+export const PROPS_ROW = 'Props to have'
+
 /** What is set on each device, in the order it is dialled: label and value. */
 export function dialCardRows(
   { setup, keep, timing }: Plan,
@@ -80,7 +83,7 @@ export function dialCardRows(
       'Lens',
       `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`,
     ],
-    ['Props to have', many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)],
+    [PROPS_ROW, many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)],
   ]
 }
 
@@ -179,7 +182,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
         `${many.ifAllKept ?? 'beyond count'} were all on the moment kept`,
     ])
   }
-  rows.push(...dialCardRows(plan, system).filter(([label]) => label !== 'Props to have'))
+  rows.push(...dialCardRows(plan, system).filter(([label]) => label !== PROPS_ROW))
   for (const flash of setup.flashes) rows.push([`Place, ${flash.name}`, placeText(setup, flash, system)])
   for (const body of sharpness.bodies.filter(b => b.sharp)) {
     rows.push([

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Matter, type Plan, type Setup, assumedOf } from '~~/core'
-import { assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
+import { PROPS_ROW, assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 
 /** What to set on each device: the two heroes large, the rest in rows; as text, as a page to print, or on the phone. */
 const { plan, page = '' } = defineProps<{ plan: Plan; page?: string }>()
@@ -21,12 +21,12 @@ const heading = computed(() => {
   return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
-const { many, stale } = useHowMany(() => plan.setup)
+const { many, stale, trouble } = useHowMany(() => plan.setup)
 /** The first take's chance beside that of later ones; by first order until the sessions are played. */
 const first = computed(() => parts(show(many.value?.first ?? plan.keep.firstTake, 'share')))
 const later = computed(() => show(many.value?.later ?? plan.keep.perTake, 'share'))
 const rows = computed(() => dialCardRows(plan, preferences.system, many.value))
-const late = (label: string): boolean => stale.value && label === 'Props to have'
+const late = (label: string): boolean => stale.value && label === PROPS_ROW
 
 const matters = useCalm<Setup, Matter[]>(() => plan.entered, assumedOf, [])
 const assumed = computed(() => assumedText(plan.entered, matters.value))
@@ -101,7 +101,7 @@ const { copied, copy } = useCopied()
       <template v-for="[label, value] in rows" :key="label">
         <dt>{{ label }}</dt>
         <dd :class="{ stale: late(label) }">
-          {{ value }}
+          {{ label === PROPS_ROW && trouble ? trouble : value }}
         </dd>
       </template>
     </dl>

@@ -31,7 +31,7 @@ function dialTyped(): void {
 const byHand = computed(() => plan.timing.lead !== null)
 const said = (place: number): number => (byHand.value ? -place : place)
 const logged = computed(() => [...takes.takes].reverse())
-const { many, stale } = useHowMany(
+const { many, stale, trouble } = useHowMany(
   () => plan.setup,
   () => logged.value,
 )
@@ -104,7 +104,7 @@ const changed = computed(() =>
       </dd>
       <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt>
       <dd :class="{ stale }" data-testid="needed">
-        {{ many === null ? '…' : (many.props ?? 'beyond count') }}
+        {{ many === null ? trouble || '…' : (many.props ?? 'beyond count') }}
       </dd>
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
