@@ -730,6 +730,32 @@ describe('a run', () => {
     expect(store.state.step).toBe(4)
     store.leave()
   })
+  test('what could not be sent is given up once another run is followed, or somebody else moved it on', async () => {
+    const { state, asked } = runServer()
+    const store = useRunStore()
+    const tried = (): number => asked.filter(({ method }) => method === 'PUT').length
+    store.follow('s', () => {})
+    state.down = true
+    store.move({ step: 4 })
+    await until(() => tried() === 1)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    store.follow('t', () => {})
+    state.down = false
+    store.move({ step: 1 })
+    await until(() => state.kept.step === 1)
+    state.down = true
+    store.move({ step: 2 })
+    await until(() => tried() === 3)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    Events.last.say({ step: 7, revision: 5 })
+    expect(store.state.step).toBe(7)
+    state.down = false
+    // Longer than it waits to try again.
+    await new Promise(resolve => setTimeout(resolve, 1300))
+    expect([tried(), state.kept.step, store.state.step]).toEqual([3, 1, 7])
+    expect(asked.map(({ path }) => path.split('/')[3])).toEqual(['s', 't', 't'])
+    store.leave()
+  })
   test('unless somebody else moved it on meanwhile: theirs holds', async () => {
     const { state, asked } = runServer()
     const store = useRunStore()
