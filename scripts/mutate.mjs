@@ -12,7 +12,9 @@ import { prepareDatabase } from './lib/server.mjs'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 
+/** @type {Record<string, import('./lib/mutantGroups.mjs').Group>} */
 const GROUPS = { ...CORE, ...AROUND }
+const groupOf = (/** @type {string} */ name) => /** @type {import('./lib/mutantGroups.mjs').Group} */ (GROUPS[name])
 const words = process.argv.slice(2)
 const option = (/** @type {string} */ name) => words.find(word => word.startsWith(`--${name}=`))?.split('=')[1]
 const asked = words.filter(name => name in GROUPS)
@@ -75,14 +77,14 @@ const plain = (tests, configFile) => ({
 
 /** @param {string} name */
 function runnerOf(name) {
-  const { tests } = /** @type {import('./lib/mutantGroups.mjs').Group} */ (GROUPS[/** @type {'lab'} */ (name)])
+  const { tests } = groupOf(name)
   if (name in CORE) return bundled(tests)
   return plain(tests, name === 'services' ? 'jest.services.config.mjs' : 'jest.config.mjs')
 }
 
 /** Tries mutants of a part, or of some of its files. @param {string} name @returns {string} its score */
 function tried(name) {
-  const { mutate } = GROUPS[/** @type {'lab'} */ (name)]
+  const { mutate } = groupOf(name)
   const config = {
     testRunner: 'jest',
     concurrency: 2,
