@@ -15,8 +15,8 @@ const OFF = 2.5
 /** Stops between neighbours within a ground, the most; and what share of the most rim is about as much. */
 const STEP = 0.5
 const ALIKE = 0.7
-/** Stops that a middle which is hidden may be off. */
-const HIDDEN = 0.1
+/** Stops that a middle which is hidden may be off, the least. */
+const HIDDEN = 0.06
 
 interface Block {
   /** −1 to 1 over the part that is looked at. */
@@ -59,8 +59,11 @@ const termsOf = ({ x, y }: Pick<Block, 'x' | 'y'>): number[] => [
   y ** 4,
 ]
 
-function surfaceThrough(blocks: readonly Block[]): number[] {
-  const n = termsOf({ x: 0, y: 0 }).length
+/** Terms of a surface that is only bent, of those of `termsOf`. */
+const BENT = 6
+
+/** @param n how many of the terms it has */
+function surfaceThrough(blocks: readonly Block[], n = termsOf({ x: 0, y: 0 }).length): number[] {
   const matrix = Array.from({ length: n }, () => new Array<number>(n).fill(0))
   const right = new Array<number>(n).fill(0)
   for (const block of blocks) {
@@ -75,7 +78,7 @@ function surfaceThrough(blocks: readonly Block[]): number[] {
 }
 
 const heightOf = (surface: readonly number[], block: Pick<Block, 'x' | 'y'>): number =>
-  termsOf(block).reduce((total, term, i) => total + term * surface[i]!, 0)
+  termsOf(block).reduce((total, term, i) => total + term * (surface[i] ?? 0), 0)
 
 /** Parts of a picture: blocks that go on into each other. */
 function partsOf(blocks: readonly Block[], goesOn: (a: Block, b: Block) => boolean): Block[][] {
@@ -165,10 +168,13 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const told = { error, quantity: 'stops' as const }
   // Behind what stands in the middle the ground is only as smooth as elsewhere.
   const hidden = !kept.some(({ x, y }) => Math.hypot(x, y) < 0.2)
+  // And what a simpler surface makes of it tells how little the rest says.
+  const simpler = heightOf(surfaceThrough(kept, BENT), { x: 0, y: 0 })
+  const guessed = hidden ? Math.hypot(HIDDEN, middle - simpler) : 0
   return {
     figures: [
       { id: 'evenness', label: 'Brightest to darkest', value: brightest - darkest, ...told, unit: 'unsigned' },
-      { id: 'middle', label: 'In the middle', value: middle, ...told, error: Math.hypot(error, hidden ? HIDDEN : 0) },
+      { id: 'middle', label: 'In the middle', value: middle, ...told, error: Math.hypot(error, guessed) },
       { id: 'hotX', label: 'Brightest, across', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
       { id: 'hotY', label: 'Brightest, down', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
       { id: 'subject', label: 'Left out as the subject', value: left, error: null, quantity: 'share' },

@@ -92,6 +92,25 @@ test('a ground is read round a bowl, behind a jug and above a table', () => {
   }
 })
 
+test('a hidden middle is less sure the more its ground bends', () => {
+  const [width, height] = [192, 132]
+  /** A ground of so many stops by x, −1 to 1, with a dark jug before its middle. */
+  const behindJug = (stops: (x: number) => number): LabReading => {
+    const level = Float32Array.from({ length: width * height }, (_, i) => {
+      const x = (2 * ((i % width) + 0.5)) / width - 1
+      const isJug = Math.abs(x) < 0.45 && i > 0.3 * width * height
+      return isJug ? 0.004 : 0.18 * 2 ** stops(x)
+    })
+    const frame = { width, height, level, factor: 1, exposure: { shutter: 1, aperture: 8, iso: 100 }, tone: 'sRGB' }
+    return readLab(tool('ground'), [{ kind: 'frame', name: 'jug.jpg', frame } as LabInput])
+  }
+  const [flat, bent] = [behindJug(() => 1), behindJug(x => 1 - 2.5 * x ** 4)].map(one => figure(one, 'middle'))
+  expect(flat!.value).toBeCloseTo(1, 2)
+  expect(flat!.error).toBeCloseTo(Math.hypot(0.05 + 0.08 * 0.45 * 0.7, 0.06), 2)
+  expect(bent!.error! - flat!.error!).toBeGreaterThan(0.1)
+  expect(Math.abs(bent!.value! - 1)).toBeLessThan(2 * bent!.error!)
+})
+
 test('spots that stay are found, and none is made up', () => {
   let [found, there] = [0, 0]
   for (let seed = 1; seed <= 6; seed++) {
