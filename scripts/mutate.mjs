@@ -3,7 +3,7 @@
 // light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries
 // one in ten, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { localDatabase } from './lib/database.mjs'
@@ -36,8 +36,11 @@ function score(killed, tried) {
   return `${killed} of ${tried} killed, ${(part * 100).toFixed(1)} %${share < 1 && tried > 0 ? range : ''}`
 }
 
-/** How the tests of a part of the core are run: with all that they load in one file, as some hundred to load anew for
- *  each mutant take most of the time. @param {string[]} tests */
+/**
+ * How the tests of a part of the core are run: with all that they load in one file, as some hundred to load anew for
+ * each mutant take most of the time.
+ * @param {string[]} tests
+ */
 const bundled = tests => ({
   coverageAnalysis: 'perTest',
   timeoutMS: 5000,
@@ -101,9 +104,14 @@ function tried(name) {
     ...runnerOf(name),
   }
   writeFileSync('.data/stryker.json', JSON.stringify(config))
+  // An older report is no score of this run.
+  rmSync(config.jsonReporter.fileName, { force: true })
   spawnSync('npx', ['--no-install', 'stryker', 'run', '.data/stryker.json'], { stdio: 'inherit' })
-  /** @type {{ files: Record<string, { mutants: { status: string }[] }> }} */
-  const report = JSON.parse(readFileSync(`.data/mutation-${name}.json`, 'utf8'))
+  /** @type {{ files: Record<string, { mutants: { status: string }[] }> } | null} */
+  const report = existsSync(config.jsonReporter.fileName)
+    ? JSON.parse(readFileSync(config.jsonReporter.fileName, 'utf8'))
+    : null
+  if (!report) return `${name.padEnd(10)} not tried to its end`
   const all = Object.values(report.files)
     .flatMap(file => file.mutants)
     .filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
