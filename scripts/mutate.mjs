@@ -3,10 +3,11 @@
 // light run`, or some files of one: `npm run mutate -- findings core/plan/findings/scene.ts`. `--share=0.1` tries
 // one in ten, drawn by `--seed=…`: a score then comes with the range in which that of all lies, 19 times in 20.
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { localDatabase } from './lib/database.mjs'
+import { readChecked } from './lib/files.mjs'
 import { AROUND, CORE } from './lib/mutantGroups.mjs'
 import { prepareDatabase } from './lib/server.mjs'
 
@@ -108,9 +109,7 @@ function tried(name) {
   rmSync(config.jsonReporter.fileName, { force: true })
   spawnSync('npx', ['--no-install', 'stryker', 'run', '.data/stryker.json'], { stdio: 'inherit' })
   /** @type {{ files: Record<string, { mutants: { status: string }[] }> } | null} */
-  const report = existsSync(config.jsonReporter.fileName)
-    ? JSON.parse(readFileSync(config.jsonReporter.fileName, 'utf8'))
-    : null
+  const report = readChecked(config.jsonReporter.fileName, JSON.parse)
   if (!report) return `${name.padEnd(10)} not tried to its end`
   const all = Object.values(report.files)
     .flatMap(file => file.mutants)

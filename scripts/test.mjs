@@ -1,12 +1,13 @@
 // @ts-check
 // Everything that must pass, on a database of its own. `npm test` runs all; `npm test -- unit e2e` some of it.
 import { spawn } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { needBuild, needModules } from './lib/build.mjs'
 import { localDatabase } from './lib/database.mjs'
+import { readChecked } from './lib/files.mjs'
 import { choosePort, end } from './lib/processes.mjs'
 import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.mjs'
 import { Stop, needBrowser, needNode, needPackages, run, say } from './lib/system.mjs'
@@ -99,15 +100,6 @@ async function together(list, atOnce = CORES) {
   await Promise.all(Array.from({ length: atOnce }, worker))
 }
 
-/** @param {string} file @returns {any} */
-const report = file => {
-  try {
-    return JSON.parse(readFileSync(file, 'utf8'))
-  } catch {
-    return null
-  }
-}
-
 async function main() {
   needNode(20, 19)
   needPackages({
@@ -139,7 +131,7 @@ function jest(name, args, env) {
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
     ...env,
   })
-  const result = report('.data/test/jest.json')
+  const result = readChecked('.data/test/jest.json', JSON.parse)
   passes += result?.numPassedTests ?? 0
   failures += result?.numFailedTests ?? 0
 }
@@ -201,7 +193,7 @@ async function pages(sides) {
   const chosen = asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))
   const args = ['--no-install', 'playwright', 'test', `--project=${project}`, `--workers=${sides.length}`, ...chosen]
   step('playwright', 'npx', args, env)
-  const stats = report('.data/test/playwright.json')?.stats
+  const stats = readChecked('.data/test/playwright.json', JSON.parse)?.stats
   const second = stats?.flaky ?? 0
   if (second > 0) say(`${second} of the real interface passed only at the second try`)
   passes += (stats?.expected ?? 0) + second

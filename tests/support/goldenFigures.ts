@@ -4,7 +4,6 @@ import {
   type Plan,
   type Recipe,
   type Setup,
-  assess,
   beliefOf,
   cautionsOf,
   checksOf,
@@ -86,8 +85,8 @@ function ofRun(p: Plan): Record<string, unknown> {
 }
 
 /** A set-up whose tests were made, and came out beside what was predicted. */
-function tested(setup: Setup): Setup {
-  const wanted = plan(setup).timing.wanted ?? 0.01
+function tested({ setup, timing }: Plan): Setup {
+  const wanted = timing.wanted ?? 0.01
   const outcome = 'differs' as const
   return {
     ...setup,
@@ -102,7 +101,8 @@ function tested(setup: Setup): Setup {
 }
 
 /** Sessions and takes that are played: few, as all that counts is that they go as they went. */
-function played(setup: Setup, p: Plan): Record<string, unknown> {
+function played(p: Plan): Record<string, unknown> {
+  const { setup } = p
   return {
     before: howMany(setup, { plays: 40 }),
     after: howMany(setup, { plays: 40, takes: someTakes(p) }),
@@ -110,8 +110,8 @@ function played(setup: Setup, p: Plan): Record<string, unknown> {
   }
 }
 
-function ofLight(setup: Setup, p: Plan): Record<string, unknown> {
-  const a = assess(setup)
+function ofLight(p: Plan): Record<string, unknown> {
+  const { setup } = p
   const { solution, nearest } = solveLight(setup)
   return {
     scene: sceneFigures(p),
@@ -121,22 +121,23 @@ function ofLight(setup: Setup, p: Plan): Record<string, unknown> {
     desk: deskStops(newSetup(setup.recipe), setup),
     wires: wiringOf(setup),
     packing: packingOf(setup),
-    moves: { delay: delayChanges(a, 0.01234), light: lightChanges(a, 0.0456), moment: momentChanges(a, 0.0321) },
+    moves: { delay: delayChanges(p, 0.01234), light: lightChanges(p, 0.0456), moment: momentChanges(p, 0.0321) },
   }
 }
 
 /** What is held after three readings: of a speed, a place in the picture and a delay that was found. */
-function ofEvidence(setup: Setup): Record<string, unknown> {
-  const p = plan(setup)
+function ofEvidence(p: Plan): Record<string, unknown> {
+  const { setup } = p
   const wanted = p.timing.wanted ?? 0.01
   const seen = [
     evidenceOf(setup, { kind: 'speed', value: 1.07 * (p.alongSpeed || 5), at: 0 }),
     evidenceOf(setup, { kind: 'found', value: 1.02 * wanted, scatter: 0.3 * (p.spread.scatter || 0.001) }),
     evidenceOf(setup, { kind: 'place', value: 0.004, delay: wanted * 1.01 }),
   ].map((entry, i) => ({ ...entry, id: `e${i + 1}` }))
-  const held = plan({ ...setup, evidence: seen })
+  const informed = { ...setup, evidence: seen }
+  const held = plan(informed)
   return {
-    belief: beliefOf({ ...setup, evidence: seen }),
+    belief: beliefOf(informed),
     timing: held.timing,
     spread: [held.spread.scatter, held.spread.uncertainty],
     perTake: held.keep.perTake,
@@ -167,14 +168,14 @@ export function figuresOf({ recipe, changes }: Omit<GoldenFigures, 'figures'>): 
   return bare({
     plan: planned,
     results: resultsOf(whole).map(({ id, value }) => ({ id, value })),
-    checks: checksOf(plan(tested(setup))),
+    checks: checksOf(plan(tested(whole))),
     programme: programmeOf(whole),
     stand: standOf(setup, whole, { takes: 5, on: 2, keepers: 1, used: 4 }),
     methods: changes.length === 0 ? compareMethods(setup) : [],
     cautions: cautionsOf(setup),
-    light: ofLight(setup, whole),
+    light: ofLight(whole),
     run: ofRun(whole),
-    played: played(setup, whole),
-    evidence: ofEvidence(setup),
+    played: played(whole),
+    evidence: ofEvidence(whole),
   }) as Record<string, unknown>
 }

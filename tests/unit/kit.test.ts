@@ -298,7 +298,7 @@ describe('what a set-up starts with another day', () => {
     const used: Setup = {
       ...start,
       evidence: [entry],
-      learnt: [{ path: 'motion.speed', value: 33, before: 34 }] as unknown as Setup['learnt'],
+      learnt: [{ path: 'motion.speed', was: 34, value: 33, date: '2026-11-27', takes: [3, 4] }],
       tests: { ...start.tests, exposure: { outcome: 'as-predicted', stops: 0, note: 'seen' } },
       lists: { ...start.lists, preparation: start.lists.preparation.map(item => ({ ...item, done: true })) },
     }

@@ -25,6 +25,8 @@ interface Block {
   stops: number
 }
 
+const MIDDLE = { x: 0, y: 0 }
+
 function blocksOf(frame: Frame, { x0, y0, x1, y1 }: Box): Block[] {
   const [wide, tall] = [(x1 - x0) / ACROSS, (y1 - y0) / DOWN]
   return Array.from({ length: ACROSS * DOWN }, (_, i): Block => {
@@ -63,7 +65,7 @@ const termsOf = ({ x, y }: Pick<Block, 'x' | 'y'>): number[] => [
 const BENT = 6
 
 /** @param n how many of the terms it has */
-function surfaceThrough(blocks: readonly Block[], n = termsOf({ x: 0, y: 0 }).length): number[] {
+function surfaceThrough(blocks: readonly Block[], n = termsOf(MIDDLE).length): number[] {
   const matrix = Array.from({ length: n }, () => new Array<number>(n).fill(0))
   const right = new Array<number>(n).fill(0)
   for (const block of blocks) {
@@ -157,7 +159,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const smooth = kept.map(block => ({ ...block, stops: heightOf(surface, block) }))
   const stops = smooth.map(block => block.stops)
   const [brightest, darkest] = [Math.max(...stops), Math.min(...stops)]
-  const middle = heightOf(surface, { x: 0, y: 0 })
+  const middle = heightOf(surface, MIDDLE)
   const hot = smooth.find(block => block.stops === brightest)!
   const burnt = brightest > Math.log2(0.97 / GREY)
   const few = kept.length < blocks.length * 0.35
@@ -169,8 +171,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   // Behind what stands in the middle the ground is only as smooth as elsewhere.
   const hidden = !kept.some(({ x, y }) => Math.hypot(x, y) < 0.2)
   // And what a simpler surface makes of it tells how little the rest says.
-  const simpler = heightOf(surfaceThrough(kept, BENT), { x: 0, y: 0 })
-  const guessed = hidden ? Math.hypot(HIDDEN, middle - simpler) : 0
+  const guessed = hidden ? Math.hypot(HIDDEN, middle - heightOf(surfaceThrough(kept, BENT), MIDDLE)) : 0
   return {
     figures: [
       { id: 'evenness', label: 'Brightest to darkest', value: brightest - darkest, ...told, unit: 'unsigned' },
