@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, makeSetup, openDemo, openNewSetup } from './helpers'
+import { callApi, enterDemo, makeSetup, openNewSetup } from './helpers'
 
 test('the sign-in link works once and opens the own studio, not the demo', async ({ page, browser }) => {
   const token = process.env[`SIGN_IN_TOKEN_${test.info().parallelIndex}`]!
@@ -15,7 +15,7 @@ test('the sign-in link works once and opens the own studio, not the demo', async
   await expect(second.getByRole('alert')).toContainText('was used, cancelled or is too old')
 
   // What belongs to one studio is not there for another.
-  await openDemo(second)
+  await enterDemo(second)
   const id = await makeSetup(second, newSetup('projectile'))
   const shoot = (await callApi(second, 'GET', '/api/shoots')).body[0].id as string
   for (const [method, path, body] of [
@@ -48,7 +48,7 @@ test('without a session every route but sign-in refuses', async ({ page }) => {
 })
 
 test('signing out ends the session on the server too', async ({ page, context }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const cookies = await context.cookies()
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/sign-in/)
@@ -57,7 +57,7 @@ test('signing out ends the session on the server too', async ({ page, context })
 })
 
 test('another site cannot change anything', async ({ page, request, baseURL }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const foreign: Record<string, string>[] = [
     { origin: 'http://elsewhere.test' },
     { 'sec-fetch-site': 'cross-site' },
@@ -102,7 +102,7 @@ test('the pages ask no other host and raise no policy violation', async ({ page,
 })
 
 test('bad bodies get a 4xx that names field and reason, never a 5xx', async ({ page }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const id = await makeSetup(page, newSetup('projectile'))
   const path = `/api/setups/${id}`
   const good = newSetup('projectile')
@@ -146,7 +146,7 @@ test('bad bodies get a 4xx that names field and reason, never a 5xx', async ({ p
 })
 
 test('a take sent twice is kept once, and takes of two devices get their own numbers', async ({ page }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const id = await makeSetup(page, newSetup('projectile'))
   const take = (key: string) => ({
     key,

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { brightestOfOtherHues, openDemo, openNewSetup } from './helpers'
+import { brightestOfOtherHues, enterDemo, open, openNewSetup } from './helpers'
 
 type Look = 'work' | 'safelight'
 
@@ -36,7 +36,7 @@ for (const look of ['work', 'safelight'] as const) {
     await page.goto('/sign-in')
     await expect(page.getByRole('button', { name: 'Open the demo studio' })).toBeVisible()
     expect(await serious(page, look)).toEqual([])
-    await openDemo(page)
+    await enterDemo(page)
     await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
     expect(await serious(page, look)).toEqual([])
     await page.getByRole('button', { name: 'New shoot' }).click()
@@ -66,7 +66,7 @@ for (const look of ['work', 'safelight'] as const) {
       [`/setups/${id}/card`, page.getByTestId('delay')],
       [`/setups/${id}/run`, page.getByLabel('Acknowledged by')],
     ] as const) {
-      await page.goto(path)
+      await open(page, path)
       await expect(seen.first()).toBeVisible()
       expect(await serious(page, look), path).toEqual([])
       if (path.endsWith('sequence')) {
@@ -81,7 +81,7 @@ for (const look of ['work', 'safelight'] as const) {
       ['/lab?tool=speed', page.getByRole('button', { name: 'Try it on a stand-in' })],
       ['/devices', page.getByTestId('session')],
     ] as const) {
-      await page.goto(path)
+      await open(page, path)
       await expect(seen.first()).toBeVisible()
       if (path.startsWith('/lab')) {
         await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
@@ -93,7 +93,7 @@ for (const look of ['work', 'safelight'] as const) {
       }
       expect(await serious(page, look), path).toEqual([])
     }
-    await page.goto(`/setups/${id}/run`)
+    await open(page, `/setups/${id}/run`)
     await page.getByLabel('Acknowledged by').fill('Mara')
     for (const box of await page.getByRole('form', { name: 'Cautions' }).getByRole('checkbox').all()) await box.check()
     await page.getByRole('button', { name: /Acknowledged/ }).click()

@@ -1,6 +1,7 @@
-import { type Locator, type Page, expect, test } from '@playwright/test'
+import { type Locator, type Page, expect } from '@playwright/test'
 import { RECIPES, type Recipe, newSetup } from '~~/core'
 import { openNewSetup, pick } from './helpers'
+import { keptPage as test, ownPage } from './keptPage'
 
 const read = (page: Page, path: string) =>
   page
@@ -188,7 +189,7 @@ test('a replay runs through all four views, is scrubbed, and ends', async ({ pag
   await expect(page.locator('[data-replay]')).toHaveCount(0)
 })
 
-test('without motion wanted the replay goes from event to event', async ({ page }) => {
+ownPage('without motion wanted the replay goes from event to event', async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await openNewSetup(page)
   const next = page.getByRole('button', { name: 'Next event of the replay' })

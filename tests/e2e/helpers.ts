@@ -4,10 +4,31 @@ import { type Setup, newSetup } from '~~/core'
 /** No connection is left open that the server may close just as the next request goes out. */
 const CLOSED = { connection: 'close' }
 
-export async function openDemo(page: Page): Promise<void> {
+/** The shoots of the demo studio, as who comes by its button sees them. */
+export async function enterDemo(page: Page): Promise<void> {
   await page.goto('/sign-in')
   await page.getByRole('button', { name: 'Open the demo studio' }).click()
   await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+}
+
+type Shown = Window & {
+  useNuxtApp?: () => {
+    hooks: { hookOnce: (name: 'page:finish', done: (value: unknown) => void) => void }
+    $router: { push: (to: string) => Promise<unknown> }
+  }
+}
+
+/** Goes to another view: within the application where the page is in it, as by a link; else by loading it. */
+export async function open(page: Page, path: string): Promise<void> {
+  const within = await page.evaluate(async to => {
+    const nuxt = (window as Shown).useNuxtApp?.()
+    if (!nuxt || location.pathname === new URL(to, location.href).pathname) return false
+    const finished = new Promise(resolve => nuxt.hooks.hookOnce('page:finish', resolve))
+    await nuxt.$router.push(to)
+    await finished
+    return true
+  }, path)
+  if (!within) await page.goto(path)
 }
 
 /** Signed in to the demo studio without looking at it. */
@@ -15,11 +36,18 @@ export async function signIn(page: Page): Promise<void> {
   expect((await page.request.post('/api/session/demo', { data: {}, headers: CLOSED })).status()).toBe(200)
 }
 
+/** The shoots of the demo studio. */
+export async function openDemo(page: Page): Promise<void> {
+  await signIn(page)
+  await open(page, '/')
+  await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+}
+
 /** A cracker set-up of a test's own, opened in the workspace; gives its id. */
 export async function openNewSetup(page: Page, setup: Setup = newSetup('projectile')): Promise<string> {
   await signIn(page)
   const id = await makeSetup(page, setup)
-  await page.goto(`/setups/${id}`)
+  await open(page, `/setups/${id}`)
   await expect(page.getByTestId('delay')).toBeVisible()
   return id
 }

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { fillField, openNewSetup } from './helpers'
+import { keptPage as test } from './keptPage'
 
 test('undo and redo by key, over inputs, fixes and drags alike', async ({ page }) => {
   await openNewSetup(page)

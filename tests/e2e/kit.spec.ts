@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
-import { callApi, openDemo, openNewSetup, pick, signIn } from './helpers'
+import { expect } from '@playwright/test'
+import { callApi, open, openDemo, openNewSetup, pick, signIn } from './helpers'
+import { keptPage as test } from './keptPage'
 
 test('a flash is added, its figures edited in place, measured, duplicated, archived and brought back', async ({
   page,
@@ -59,7 +60,7 @@ test('a flash is added, its figures edited in place, measured, duplicated, archi
 
 test('two flashes go opposite ways, and what is in use says by which set-up', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/kit')
+  await open(page, '/kit')
   await page
     .getByRole('button', { name: /^Forge 500\b(?!,)/ })
     .first()
@@ -74,7 +75,7 @@ test('two flashes go opposite ways, and what is in use says by which set-up', as
 
 test('the kit goes out as JSON and CSV and comes in again; a bad file is told line by line', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/kit')
+  await open(page, '/kit')
   await expect(page.getByRole('button', { name: /Wick 76/ })).toBeVisible()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -143,7 +144,7 @@ test('kit of another studio is not found, bad kit is a 4xx that names the field,
 
 test('a flash is made from its leaflet: what is said is rated, the rest assumed', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/kit')
+  await open(page, '/kit')
   await page.getByRole('button', { name: 'Add to the kit' }).click()
   await page.getByRole('menuitem', { name: 'Flash, from its leaflet' }).click()
   const dialog = page.getByRole('dialog')

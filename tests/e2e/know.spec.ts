@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { type Page, expect, test } from '@playwright/test'
 import { RECIPES, type Recipe } from '~~/core'
-import { callApi, fillField, openNewSetup, pick } from './helpers'
+import { callApi, fillField, open, openNewSetup, pick } from './helpers'
 
 const TOUCHED: readonly Recipe[] = ['pour', 'projectile', 'throw']
 /** As somebody meets it who has never been here. */
@@ -30,20 +30,20 @@ for (const way of ['key', 'touch'] as const) {
       await page.goto(ownLink())
       await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
       await asNew(page)
-      await page.goto('/kit')
+      await open(page, '/kit')
       const kit = page.getByTestId('empty-kit')
       await expect(kit.getByRole('row')).toHaveCount(9)
       await kit.getByRole('button', { name: 'A flash, from its leaflet' }).click()
       await expect(page.getByRole('dialog', { name: 'A flash, from its leaflet' })).toBeVisible()
       await page.keyboard.press('Escape')
-      await page.goto('/log')
+      await open(page, '/log')
       await expect(page.getByTestId('empty-log')).toContainText('early, on or late, and whether it is a keeper')
       await page.getByRole('link', { name: 'To the shoots: pick a set-up and run it' }).click()
       const times: string[] = []
       // Each of them one way or the other: the screens are the same.
       for (const recipe of RECIPES.filter(one => TOUCHED.includes(one) === (way === 'touch'))) {
         await emptyAgain(page)
-        await page.goto('/')
+        await open(page, '/')
         const tile = page.locator(`[data-recipe=${recipe}]`)
         await expect(tile).toBeVisible()
         const began = Date.now()

@@ -1,12 +1,13 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { type Setup, newKitItem, newSetup } from '~~/core'
 import { labTool } from '~~/core/lab'
 import { fileOf } from '../support/labFiles'
-import { brightestOfOtherHues, callApi, makeSetup, pick, signIn } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, open, pick, signIn } from './helpers'
+import { keptPage as test, ownPage } from './keptPage'
 
 /** Opens a tool for a set-up and gives it the files of a stand-in. */
 async function given(page: import('@playwright/test').Page, tool: string, seed: number, setup = ''): Promise<void> {
-  await page.goto(`/lab?tool=${tool}${setup ? `&setup=${setup}` : ''}`)
+  await open(page, `/lab?tool=${tool}${setup ? `&setup=${setup}` : ''}`)
   await expect(page.getByRole('heading', { name: labTool(tool)!.title, exact: true })).toBeVisible()
   if (setup) await expect(page.getByTestId('lab-setup')).toHaveAttribute('data-setup', setup)
   const files = await Promise.all(labTool(tool)!.standIn(seed).files.map(fileOf))
@@ -161,14 +162,14 @@ for (const tool of [
 
 test('a stand-in shows its truth, and broken files get a sentence', async ({ page }) => {
   await signIn(page)
-  await page.goto('/lab?tool=exposure')
+  await open(page, '/lab?tool=exposure')
   await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
   await expect(page.getByTestId('lab-stops').locator('td')).toHaveCount(2)
   await page
     .getByTestId('lab-files')
     .setInputFiles({ name: 'broken.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no') })
   await expect(page.getByRole('alert')).toContainText('broken.jpg: not a picture this browser can read.')
-  await page.goto('/lab?tool=trace')
+  await open(page, '/lab?tool=trace')
   await expect(page.getByRole('heading', { name: 'Light trace', exact: true })).toBeVisible()
   await page
     .getByTestId('lab-files')
@@ -178,7 +179,7 @@ test('a stand-in shows its truth, and broken files get a sentence', async ({ pag
 
 test('an exercise of measuring hides its truth until it is asked for', async ({ page }) => {
   await signIn(page)
-  await page.goto('/practice')
+  await open(page, '/practice')
   await page.getByRole('list', { name: 'Exercises of measuring' }).getByRole('link', { name: 'Exposure' }).click()
   const cells = page.getByTestId('lab-stops').locator('td')
   await expect(cells).toHaveCount(1)
@@ -188,10 +189,10 @@ test('an exercise of measuring hides its truth until it is asked for', async ({ 
   await expect(page.getByText('grey within ⅓ of correct')).toBeVisible()
 })
 
-test('pictures to be measured are red on black in the safelight', async ({ page, context, baseURL }) => {
+ownPage('pictures to be measured are red on black in the safelight', async ({ page, context, baseURL }) => {
   await context.addCookies([{ name: 'epiro-look', value: 'safelight', url: baseURL! }])
   await signIn(page)
-  await page.goto('/lab?tool=place')
+  await open(page, '/lab?tool=place')
   await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
   await expect(page.getByRole('img', { name: 'take.jpg' })).toBeVisible()
   await expect(page.getByText('take.jpg, 360 × 240 px')).toBeVisible()
@@ -200,7 +201,7 @@ test('pictures to be measured are red on black in the safelight', async ({ page,
 
 test('the running clock runs', async ({ page }) => {
   await signIn(page)
-  await page.goto('/lab/clock')
+  await open(page, '/lab/clock')
   await page.getByRole('button', { name: 'Start' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
   await expect(page.getByRole('status')).toContainText('times a second')

@@ -1,6 +1,7 @@
-import { type Locator, type Page, expect, test } from '@playwright/test'
+import { type Locator, type Page, expect } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { fillField, openNewSetup, pick, signIn } from './helpers'
+import { fillField, open, openNewSetup, pick, signIn } from './helpers'
+import { keptPage as test } from './keptPage'
 
 const number = async (page: Page, path: string): Promise<number> =>
   Number.parseFloat((await page.locator(`input[data-path="${path}"]`).first().inputValue()).replace('−', '-'))
@@ -184,7 +185,7 @@ test('the picture: one light alone, stops as colours, stops under the pointer; w
 
 test('an exercise of light is judged by the computed frame, and done once its goals are met', async ({ page }) => {
   await signIn(page)
-  await page.goto('/practice')
+  await open(page, '/practice')
   await page.getByRole('button', { name: 'Begin: Freezing at the right power' }).click()
   const goals = page.getByTestId('light-goals')
   await page.getByRole('button', { name: 'Look at the picture' }).click()

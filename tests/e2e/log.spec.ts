@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
 import { callApi, makeSetup, openDemo, pick, signIn } from './helpers'
+import { keptPage as test } from './keptPage'
 
 test('all takes: searched, filtered, ordered, paged by keyset, and taken out', async ({ page }) => {
   await openDemo(page)

@@ -1,8 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises'
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import sharp from 'sharp'
 import { newSetup, settingsOf, withChange } from '~~/core'
-import { brightestOfOtherHues, callApi, makeSetup, openDemo, pick } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, open, openDemo, pick } from './helpers'
+import { keptPage as test } from './keptPage'
 
 const shaded = (shade: string, name: string) => async () => ({
   name,
@@ -40,7 +41,7 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   page,
 }) => {
   const { name } = await twoTakes(page)
-  await page.goto('/log')
+  await open(page, '/log')
   await page.getByLabel('Search').fill(name)
   await expect(page.getByTestId('log-take')).toHaveCount(2)
   for (const [i, shade] of ['#803010', '#104080'].entries()) {
@@ -81,12 +82,13 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   // In the safelight a picture is deep red too.
   await page.getByRole('button', { name: 'Safelight' }).click()
   await page.mouse.move(5, 790)
-  expect(await brightestOfOtherHues(page)).toBeLessThan(110)
+  // Colours fade over.
+  await expect.poll(() => brightestOfOtherHues(page)).toBeLessThan(110)
 })
 
 test('what is no picture is refused with its reason, and the place it was taken at is not kept', async ({ page }) => {
   const { id } = await twoTakes(page)
-  await page.goto(`/setups/${id}`)
+  await open(page, `/setups/${id}`)
   await page.getByRole('tab', { name: /Takes/ }).click()
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
@@ -129,7 +131,7 @@ test('a log that was exported comes in again, without doubling, and what is none
   page,
 }, info) => {
   const { name } = await twoTakes(page)
-  await page.goto('/log')
+  await open(page, '/log')
   await page.getByLabel('Search').fill(name)
   await expect(page.getByTestId('log-take')).toHaveCount(2)
   const [file] = await Promise.all([
@@ -182,7 +184,7 @@ test('the report of a shoot is one page, whatever the number of its set-ups', as
     await callApi(page, 'POST', `/api/shoots/${shoot.body.id}/setups`, {
       setup: { ...newSetup('drop'), name: `Drop ${i}` },
     })
-  await page.goto(`/shoots/${shoot.body.id}/report`)
+  await open(page, `/shoots/${shoot.body.id}/report`)
   await expect(page.getByRole('region', { name: 'Drop 8' })).toBeVisible()
   expect(await pages()).toBe(1)
 })

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, fillField, makeSetup, openDemo, openNewSetup, pick } from './helpers'
+import { callApi, fillField, makeSetup, open, openDemo, openNewSetup, pick } from './helpers'
+import { keptPage as test, ownPage } from './keptPage'
 
 test('why: the delay opens to its formula, its sources in order and what it answers to', async ({ page }) => {
   await openNewSetup(page)
@@ -91,7 +92,7 @@ test('a new set-up from recipe, moment, method and kit; a copy; another shoot; t
   await expect(page.getByRole('region', { name: to }).getByRole('link', { name: 'Cavity copy' })).toBeVisible()
 })
 
-test('a set-up is copied and pasted, and kit it does not own is forgotten', async ({ page, context }) => {
+ownPage('a set-up is copied and pasted, and kit it does not own is forgotten', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   const id = await openNewSetup(page)
   await page.getByRole('button', { name: 'Copy the set-up' }).click()
@@ -99,7 +100,7 @@ test('a set-up is copied and pasted, and kit it does not own is forgotten', asyn
   const foreign = JSON.parse(text) as ReturnType<typeof newSetup>
   foreign.kit.camera = '11111111-1111-4111-8111-111111111111'
   foreign.name = `Pasted ${Date.now()}`
-  await page.goto('/')
+  await open(page, '/')
   await page.getByRole('button', { name: 'Paste a set-up into Snack bar campaign' }).click()
   await page.getByLabel('Set-up as text').fill('{"format":"other"}')
   await page.getByRole('button', { name: 'Add the set-up' }).click()
@@ -114,7 +115,7 @@ test('a set-up is copied and pasted, and kit it does not own is forgotten', asyn
   await callApi(page, 'DELETE', `/api/setups/${made}`)
 })
 
-test('the dial card: as text, as one printed page, and on a phone', async ({ page, context }) => {
+ownPage('the dial card: as text, as one printed page, and on a phone', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   const id = await openNewSetup(page)
   // Sessions are played in a worker; before they are, the card has no chance to tell.

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup, withChanges } from '~~/core'
-import { callApi, makeSetup, signIn } from './helpers'
+import { callApi, makeSetup, open, signIn } from './helpers'
+import { keptPage as test } from './keptPage'
 import { acknowledge, takesOf, toJudge } from './runHelpers'
 
 test('a take is read from its picture, and logged so with one key', async ({ page }) => {
@@ -9,7 +10,7 @@ test('a take is read from its picture, and logged so with one key', async ({ pag
   const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as {
     id: string
   }
-  await page.goto(`/setups/${id}/run`)
+  await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   await expect(page.getByTestId('bench')).toContainText('connected')
   for (let n = 1; n <= 2; n++) {
@@ -38,7 +39,7 @@ test('what will not work is named before anything is armed, and needs a word', a
   // A streak of far more than its limit.
   const start = newSetup('balloon')
   const id = await makeSetup(page, withChanges(start, [{ path: 'flashes[0].power', value: 1 }]))
-  await page.goto(`/setups/${id}/run`)
+  await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   const stops = page.getByTestId('open-stops')
   await expect(stops).toContainText('The plan says this will not work')

@@ -1,6 +1,7 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { type Setup, evidenceOf, newKitItem, newSetup, withChanges } from '~~/core'
-import { callApi, fillField, makeSetup, openNewSetup, pick, signIn } from './helpers'
+import { callApi, fillField, makeSetup, open, openNewSetup, pick, signIn } from './helpers'
+import { keptPage as test } from './keptPage'
 import { acknowledge } from './runHelpers'
 
 /** What could not be said before: where it is said on the page, and what it does there. */
@@ -62,7 +63,7 @@ test('roles are named and added, and the run calls them by their names', async (
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
   const { setup } = (await callApi(page, 'GET', `/api/setups/${id}`)).body as { setup: Setup }
   expect(setup.crew).toMatchObject({ 'lights-out': 'Mara', 'reset': 'prop', 'open': '' })
-  await page.goto(`/setups/${id}/run`)
+  await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   await page.locator('#role').click()
   const roles = ['everyone', 'lead', 'Mara', 'shutter', 'action', 'prop']
@@ -106,7 +107,7 @@ test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
   await signIn(page)
   const made = await callApi(page, 'POST', '/api/kit', { items: [newKitItem('flash', 'Pasted lamp')] })
   expect(made.status).toBe(201)
-  await page.goto(`/kit?item=${(made.body as { ids: string[] }).ids[0]}`)
+  await open(page, `/kit?item=${(made.body as { ids: string[] }).ids[0]}`)
   await page.getByText('Paste a table from a spreadsheet').click()
   await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110\n1/64\tquick')
   await page.getByRole('button', { name: 'Take these rows' }).click()
@@ -122,7 +123,7 @@ test('a burst’s buffer is watched in the run', async ({ page }) => {
     page,
     changed(newSetup('pour', 'fast-shutter'), { 'trigger': 'burst', 'camera.frameRate': 5, 'camera.bufferFrames': 9 }),
   )
-  await page.goto(`/setups/${id}/run`)
+  await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   await expect(page.getByTestId('buffer')).toHaveCount(0)
   await page.getByRole('button', { name: 'Go on all the same' }).click()

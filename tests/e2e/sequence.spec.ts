@@ -1,6 +1,7 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { type Setup, newSetup } from '~~/core'
-import { callApi, openNewSetup, pick } from './helpers'
+import { callApi, open, openNewSetup, pick } from './helpers'
+import { keptPage as test } from './keptPage'
 import { fallingKeys, pannedTop } from '../../scripts/demo/sequences'
 
 const single = (setup: Setup): Setup => ({
@@ -61,11 +62,11 @@ test('a juggler in six pops with a last front light, from an empty set-up', asyn
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
   expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.sequence.groups).toHaveLength(2)
   // The workspace shows them all: on the object's line, and on each light's lane.
-  await page.goto(`/setups/${id}`)
+  await open(page, `/setups/${id}`)
   await expect(page.getByTestId('sentence')).toContainText('the first of 6 pictures')
   await expect(page.getByRole('group', { name: /^Path chart/ }).locator('[data-pop]')).toHaveCount(5)
   await expect(page.getByRole('group', { name: /^Time strip/ }).locator('[data-pop]')).toHaveCount(13)
-  await page.goto(`/setups/${id}/sequence`)
+  await open(page, `/setups/${id}/sequence`)
   // Asked once in a session.
   await page.reload()
   await expect(page.getByTestId('composite')).toContainText('6 of 6 positions')
@@ -128,7 +129,7 @@ test('by hand, and by a table of places', async ({ page }) => {
 
 test('the schedule is on the printed dial card', async ({ page }) => {
   const id = await openNewSetup(page, newSetup('swing'))
-  await page.goto(`/setups/${id}/card`)
+  await open(page, `/setups/${id}/card`)
   await expect(page.getByTestId('programme')).toHaveCount(3)
   await expect(page.getByTestId('flicker')).toBeVisible()
 })

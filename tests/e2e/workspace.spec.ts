@@ -1,9 +1,10 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup, withChange } from '~~/core'
-import { callApi, fillField, openDemo, openNewSetup } from './helpers'
+import { callApi, enterDemo, fillField, openNewSetup } from './helpers'
+import { keptPage as test, ownPage } from './keptPage'
 
 test('from sign-in to a logged take: change, fix, log, reload', async ({ page }) => {
-  await openDemo(page)
+  await enterDemo(page)
   await page.getByRole('region', { name: 'Snack bar campaign' }).getByRole('link', { name: 'Steel ball' }).click()
   const delay = page.getByTestId('delay')
   await expect(delay).toHaveText(/18\.4\s*ms/)
@@ -143,7 +144,7 @@ test('the beam, the mark and the light are dragged and nudged; undo takes a drag
   await expect(page.locator('input[data-path="moment.offset"]')).toHaveValue(/31/)
 })
 
-test('two tabs never overwrite each other unseen', async ({ page, context }) => {
+ownPage('two tabs never overwrite each other unseen', async ({ page, context }) => {
   const id = await openNewSetup(page)
   const other = await context.newPage()
   await other.goto(`/setups/${id}`)
@@ -165,7 +166,7 @@ test('two tabs never overwrite each other unseen', async ({ page, context }) => 
   expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.picture.iso).toBe(400)
 })
 
-test('what the server did not get is kept in the browser and sent later', async ({ page, context }) => {
+ownPage('what the server did not get is kept in the browser and sent later', async ({ page, context }) => {
   const id = await openNewSetup(page)
   await page.route('**/api/setups/**', route => route.abort())
   await fillField(page, 'motion.speed', '36')
