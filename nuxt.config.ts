@@ -44,7 +44,10 @@ export default defineNuxtConfig({
   vite: { worker: { format: 'es' } },
   typescript: {
     strict: true,
-    tsConfig: { include: ['../tests/components/**/*'], compilerOptions: { types: ['jest'] } },
+    tsConfig: {
+      include: ['../tests/components/**/*', '../tests/stores/**/*'],
+      compilerOptions: { types: ['jest', 'node'] },
+    },
   },
   telemetry: false,
   icon: {

@@ -48,7 +48,6 @@ function checks() {
   /** @type {[part: string, name: string, args: string[]][]} */
   const all = [
     ['types', 'types of pages and server', ['nuxt', 'typecheck']],
-    ['types', 'types of the stores’ tests', types('tsconfig.stores.json')],
     ['types', 'types of core, scripts and tests', types('tsconfig.tools.json')],
     ['lint', 'rules', ['eslint', '.']],
     ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],

@@ -69,7 +69,7 @@ export const CORE = {
 export const AROUND = {
   stores: {
     mutate: ['app/stores/*.ts'],
-    tests: ['stores', 'labStore', 'outbox', 'workerCalls'].map(test => `tests/unit/${test}.test.ts`),
+    tests: ['tests/stores/*.test.ts', 'tests/unit/outbox.test.ts', 'tests/unit/workerCalls.test.ts'],
   },
   services: { mutate: ['server/services/*.ts'], tests: ['tests/services/*.test.ts'] },
 }

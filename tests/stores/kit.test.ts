@@ -1,0 +1,124 @@
+import { fresh, serve, storage, until } from '../support/page'
+import { newKitItem } from '~~/core'
+
+// The stores take what the page's build gives them from the global scope, which must be there first.
+const { useKitStore } = await import('~~/app/stores/kit')
+const { clearOutboxes } = await import('~~/app/services/outbox')
+
+beforeEach(fresh)
+
+describe('kit', () => {
+  test('changes are sent one after the other, each from the revision before it', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 1, archived: false, updatedAt: '', item, usedBy: [] }
+    const asked = serve(({ method, body }) => {
+      if (method === 'GET') return { body: [kept] }
+      if (body.revision !== kept.revision) return { status: 409, body: { detail: 'Changed elsewhere', current: kept } }
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const store = useKitStore()
+    await store.load()
+    for (const name of ['A', 'B', 'C']) store.change('k', { ...store.byId.get('k')!.item, name })
+    await until(() => kept.item.name === 'C')
+    expect(store.byId.get('k')!.item.name).toBe('C')
+    expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([
+      ...new Set(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)),
+    ])
+    expect(store.change('k', { ...kept.item, name: '' })[0]!.reason).toMatch(/missing/)
+    // Somebody else was quicker: theirs stands, and that is said.
+    kept = { ...kept, revision: 9, item: { ...item, name: 'Theirs' } }
+    store.change('k', { ...store.byId.get('k')!.item, name: 'Mine' })
+    await until(() => (store.trouble.k ?? '') !== '')
+    expect(store.byId.get('k')!.item.name).toBe('Theirs')
+  })
+  test('kinds are told apart, what is put away is out of sight; a draft that the server has is let go', async () => {
+    const rows = (['lens', 'sensor', 'lens', 'lens'] as const).map((kind, i) => ({
+      ...{ id: `k${i}`, revision: 1, archived: i === 3, updatedAt: '', usedBy: [] },
+      item: newKitItem(kind, `Item ${i}`),
+    }))
+    const asked = serve(() => ({ body: rows }))
+    storage.setItem('epiro-kit-draft-k0', JSON.stringify({ revision: 1, item: rows[0]!.item }))
+    const store = useKitStore()
+    await store.load()
+    expect(store.ofKind('lens').map(({ id }) => id)).toEqual(['k0', 'k2'])
+    expect(store.ofKind('sensor').map(({ id }) => id)).toEqual(['k1'])
+    expect(storage.getItem('epiro-kit-draft-k0')).toBeNull()
+    await new Promise(resolve => setTimeout(resolve, 30))
+    expect(asked.filter(a => a.method === 'PUT')).toEqual([])
+  })
+  test('what a dead network kept back is said and sent again, the newest of it', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 1, archived: false, updatedAt: '', item, usedBy: [] }
+    let down = false
+    serve(({ method, body }) => {
+      if (down) return 'unreachable'
+      if (method === 'GET') return { body: [kept] }
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const store = useKitStore()
+    await store.load()
+    down = true
+    store.change('k', { ...item, name: 'A' })
+    await until(() => (store.trouble.k ?? '').includes('trying again'))
+    store.change('k', { ...store.byId.get('k')!.item, name: 'B' })
+    down = false
+    await until(() => kept.item.name === 'B' && store.trouble.k === '', 8000)
+    expect(store.byId.get('k')!.item.name).toBe('B')
+  })
+  test('what the server never had outlives the page, unless somebody else was quicker', async () => {
+    const item = newKitItem('modifier')
+    let kept = { id: 'k', revision: 3, archived: false, updatedAt: '', item, usedBy: [] }
+    let down = true
+    serve(({ method, body }) => {
+      if (method === 'GET') return { body: [kept] }
+      if (down) return 'unreachable'
+      kept = { ...kept, revision: kept.revision + 1, item: body.item }
+      return { body: kept }
+    })
+    const leftWith = async (name: string) => {
+      const store = useKitStore()
+      await store.load()
+      store.change('k', { ...item, name })
+      await until(() => (store.trouble.k ?? '') !== '')
+      clearOutboxes()
+      fresh()
+    }
+    await leftWith('Mine')
+    down = false
+    const again = useKitStore()
+    await again.load()
+    expect(again.byId.get('k')!.item.name).toBe('Mine')
+    await until(() => kept.item.name === 'Mine' && again.trouble.k === '')
+    expect(kept.revision).toBe(4)
+    expect(storage.getItem('epiro-kit-draft-k')).toBeNull()
+
+    down = true
+    await leftWith('Mine too')
+    kept = { ...kept, revision: 9, item: { ...item, name: 'Theirs' } }
+    const last = useKitStore()
+    await last.load()
+    expect(last.byId.get('k')!.item.name).toBe('Theirs')
+    expect(last.trouble.k).toBe('Changed elsewhere meanwhile: this is the newest. Make your change again.')
+    expect(storage.getItem('epiro-kit-draft-k')).toBeNull()
+  })
+  test.each([408, 429, 500, 503])('a server that answers %i is asked again; what is wrong is not', async status => {
+    const item = newKitItem('modifier')
+    const id = `k${status}`
+    let [answer, puts] = [status, 0]
+    serve(({ method, path }) => {
+      if (method === 'GET') return { body: [{ id, revision: 1, archived: false, updatedAt: '', item, usedBy: [] }] }
+      // One that an earlier test left behind may still be on its way.
+      if (path.includes(id)) puts++
+      return { status: answer, body: { detail: 'Not now' } }
+    })
+    const store = useKitStore()
+    await store.load()
+    store.change(id, { ...item, name: 'A' })
+    await until(() => (store.trouble[id] ?? '').startsWith('Not saved yet, trying again'))
+    answer = 422
+    await until(() => store.trouble[id] === 'Not saved: Not now', 8000)
+    expect(puts).toBe(2)
+  })
+})

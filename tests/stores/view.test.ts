@@ -1,0 +1,57 @@
+import { fresh } from '../support/page'
+import { newSetup, plan } from '~~/core'
+
+// The stores take what the page's build gives them from the global scope, which must be there first.
+const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
+
+beforeEach(fresh)
+
+describe('looking at it', () => {
+  let frames: ((now: number) => void)[] = []
+  beforeEach(() => {
+    frames = []
+    Object.assign(globalThis, {
+      requestAnimationFrame: (next: (now: number) => void) => frames.push(next),
+      cancelAnimationFrame: () => {
+        frames = []
+      },
+    })
+  })
+  const run = (seconds: number, from: number): void => {
+    for (let t = 0; t <= seconds * 1000; t += 50) for (const next of frames.splice(0)) next(from + t)
+  }
+  test('a replay runs at its speed to the end and holds there', () => {
+    const view = useViewStore()
+    const p = plan(newSetup('projectile'))
+    view.prepare(p)
+    expect(view.rate).toBe(RATES[0])
+    view.play()
+    run(10, performance.now())
+    expect(view.instant).toBeGreaterThan(0.0095)
+    expect(view.instant).toBeLessThan(0.0105)
+    run(60, performance.now() + 10_000)
+    expect(view.instant).toBe(view.ends[1])
+    expect(view.playing).toBe(false)
+    view.scrub(99)
+    expect(view.instant).toBe(view.ends[1])
+    view.stop()
+    expect(view.instant).toBeNull()
+  })
+  test('what takes longer is shown faster, so that it is watched to its end', () => {
+    const view = useViewStore()
+    for (const recipe of ['pour', 'toss', 'swing'] as const) {
+      view.prepare(plan(newSetup(recipe)))
+      expect((view.ends[1] - view.ends[0]) / view.rate).toBeLessThanOrEqual(60)
+    }
+  })
+  test('the next ten takes are the same ten of a plan, spread as it says', () => {
+    const p = plan(newSetup('projectile'))
+    const takes = nextTakes(p)
+    expect(takes).toHaveLength(10)
+    expect(nextTakes(p).map(t => t.captured)).toEqual(takes.map(t => t.captured))
+    const mean = takes.reduce((sum, t) => sum + t.offset!, 0) / 10
+    const sd = Math.sqrt(takes.reduce((sum, t) => sum + (t.offset! - mean) ** 2, 0) / 9)
+    expect(sd / p.spread.scatter).toBeGreaterThan(0.4)
+    expect(sd / p.spread.scatter).toBeLessThan(1.8)
+  })
+})
