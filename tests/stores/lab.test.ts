@@ -147,6 +147,17 @@ describe('what the Lab reads', () => {
     lab.takeKnown()
     expect([lab.settings.air, made === 31]).toEqual([made, false])
   })
+
+  test('the ground’s reflectance is the set-up’s, and only the tool that reads a ground takes it', async () => {
+    await atHand(withChange(newSetup('pour'), { path: 'scene.ground.reflectance', value: 0.83 }))
+    const lab = useLabStore()
+    lab.choose('ground')
+    expect(lab.settings.reflectance).toBe(0.83)
+    for (const id of ['exposure', 'black']) {
+      lab.choose(id)
+      expect([id, Object.values(lab.settings).includes(0.83)]).toEqual([id, false])
+    }
+  })
 })
 
 describe('what the Lab sends on', () => {

@@ -1,4 +1,4 @@
-import { fresh } from '../support/page'
+import { fresh, serve } from '../support/page'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { usePicturesStore } = await import('~~/app/stores/pictures')
@@ -27,5 +27,35 @@ describe('pictures', () => {
     expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual([
       'bad.txt: Not a picture Epiro keeps',
     ])
+  })
+  test('are put to another take, or taken out, and read again; what comes late of a set-up that was left is not shown', async () => {
+    let answers: (() => void)[] = []
+    const asked = serve(({ path }) => ({ body: [{ id: `of-${path.split('/')[3]}`, takeId: null }] }))
+    const store = usePicturesStore()
+    await store.refresh()
+    expect([asked, store.pictures]).toEqual([[], []])
+    await store.open('s')
+    await store.put('p1', null)
+    await store.remove('p2')
+    const list = 'GET /api/setups/s/pictures'
+    expect(asked.map(({ method, path }) => `${method} ${path}`)).toEqual([
+      list,
+      'PUT /api/pictures/p1/take',
+      list,
+      'DELETE /api/pictures/p2',
+      list,
+    ])
+    expect(asked[1]!.body).toEqual({ take: null })
+    const answer = globalThis.fetch
+    globalThis.fetch = (async (path: string, init: RequestInit) => {
+      await new Promise<void>(resolve => answers.push(resolve))
+      return answer(path, init)
+    }) as typeof fetch
+    const [late, now] = [store.open('left'), store.open('here')]
+    expect([store.pictures, answers.length]).toEqual([[], 2])
+    answers.reverse().forEach(go => go())
+    answers = []
+    await Promise.all([late, now])
+    expect(store.latest?.id).toBe('of-here')
   })
 })

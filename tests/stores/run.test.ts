@@ -74,6 +74,27 @@ describe('a run', () => {
     expect(store.state.step).toBe(3)
     store.leave()
   })
+  test('its own move told back changes nothing, and one as old as that is no news', async () => {
+    const { state } = runServer()
+    const store = useRunStore()
+    store.follow('s', () => {})
+    Events.last.say({ step: 1, revision: 4 })
+    state.kept.revision = 4
+    store.move({ step: 2, delay: 0.0184 })
+    await until(() => state.kept.revision === 5)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    // Told what was before the move, on its way while it was sent, and the move itself as the server had it.
+    Events.last.say({ step: 1, revision: 4 })
+    Events.last.say({ step: 9, revision: 5 })
+    expect([store.state.step, store.state.delay]).toEqual([2, 0.0184])
+    Events.last.say({ step: 3, revision: 6, delay: 0.02 })
+    expect([store.state.step, store.state.delay]).toEqual([3, 0.02])
+    Events.last.onopen()
+    expect(store.connected).toBe(true)
+    Events.last.onerror()
+    expect(store.connected).toBe(false)
+    store.leave()
+  })
   test('what could not be sent is sent when the server is back', async () => {
     const { state } = runServer()
     const store = useRunStore()

@@ -1,0 +1,21 @@
+import { cookies } from '../support/nuxtStandIn'
+import { fresh } from '../support/page'
+
+const shown = { dataset: {} as Record<string, string> }
+Object.assign(globalThis, { document: { documentElement: shown } })
+// The stores take what the page's build gives them from the global scope, which must be there first.
+const { usePreferencesStore } = await import('~~/app/stores/preferences')
+
+beforeEach(fresh)
+
+test('how a new reader is shown things, kept for a year on every page, and the look at once', async () => {
+  const store = usePreferencesStore()
+  expect([store.look, store.panel, store.system, store.autoLog]).toEqual(['work', 'know', 'metric', false])
+  expect([...cookies.keys()]).toEqual(['epiro-look', 'epiro-panel', 'epiro-units', 'epiro-auto-log'])
+  for (const { options } of cookies.values())
+    expect(options).toMatchObject({ maxAge: 31_536_000, sameSite: 'strict', path: '/' })
+  expect(shown.dataset.look).toBe('work')
+  store.look = 'safelight'
+  await nextTick()
+  expect([shown.dataset.look, cookies.get('epiro-look')!.value.value]).toEqual(['safelight', 'safelight'])
+})
