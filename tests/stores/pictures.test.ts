@@ -28,7 +28,7 @@ describe('pictures', () => {
       'bad.txt: Not a picture Epiro keeps',
     ])
   })
-  test('are put to another take, or taken out, and read again; what comes late of a set-up that was left is not shown', async () => {
+  test('are put to another take, or taken out, and read again; none of a set-up that was left', async () => {
     let answers: (() => void)[] = []
     const asked = serve(({ path }) => ({ body: [{ id: `of-${path.split('/')[3]}`, takeId: null }] }))
     const store = usePicturesStore()

@@ -273,7 +273,7 @@ describe('takes', () => {
     },
   )
 
-  test('one struck out counts no more and stands among the struck; what comes late of a set-up that was left does not', async () => {
+  test('one struck out stands among the struck alone; none of a set-up that was left', async () => {
     const kept = [1, 2, 3].map(n => ({ ...take(n), id: `t${n}`, number: n, isStruck: false }))
     const asked = serve(({ method, path, body }) => {
       if (method === 'PUT') kept.find(one => path.includes(one.id))!.isStruck = (body as { struck: boolean }).struck
