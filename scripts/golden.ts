@@ -1,4 +1,4 @@
-// Writes down what is said of the set-ups in tests/golden/findings.json, and the figures of those in figures.json:
+// Writes down what is said of the set-ups in tests/golden/findings.json, with figures and predicted frames of some:
 // `npm run golden`, to be read as a difference before it is committed. `npm run golden -- draw` draws the set-ups anew
 // as well.
 import { readFileSync, writeFileSync } from 'node:fs'
@@ -7,11 +7,14 @@ import { type Random, seededRandom } from '../core/math/random'
 import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
 import { type GoldenFigures, figuresOf } from '../tests/support/goldenFigures'
+import { frameOf } from '../tests/support/goldenFrames'
 
 const FILE = 'tests/golden/findings.json'
 const FIGURES_FILE = 'tests/golden/figures.json'
-/** Every so many of the set-ups that are drawn have their figures kept as well, besides each recipe’s own. */
+const FRAMES_FILE = 'tests/golden/frames.json'
+/** Every so many of the set-ups that are drawn have their figures and frames kept as well, besides each recipe’s own. */
 const FIGURES_OF_EACH = 8
+const FRAMES_OF_EACH = 5
 /** Set-ups that are drawn, and how many of them at least show one thing. */
 const DRAWN = 4000
 const EACH = 2
@@ -100,14 +103,20 @@ const line = ({ findings, ...one }: Golden): string => {
 }
 writeFileSync(FILE, `[${written.map(line).join(',\n')}]\n`)
 
-const asked: Omit<GoldenFigures, 'figures'>[] = [
+const some = (each: number): Omit<GoldenFigures, 'figures'>[] => [
   ...RECIPES.map(recipe => ({ recipe, changes: [] })),
-  ...golden.filter((_, i) => i % FIGURES_OF_EACH === 0).map(({ recipe, changes }) => ({ recipe, changes })),
+  ...golden.filter((_, i) => i % each === 0).map(({ recipe, changes }) => ({ recipe, changes })),
 ]
-const figures = asked.map(one => {
+const figures = some(FIGURES_OF_EACH).map(one => {
   const parts = Object.entries(figuresOf(one)).map(
     ([part, value]) => `  ${JSON.stringify(part)}: ${JSON.stringify(value, sevenDigits)}`,
   )
   return `${JSON.stringify(one).slice(0, -1)},"figures":{\n${parts.join(',\n')}}}`
 })
 writeFileSync(FIGURES_FILE, `[${figures.join(',\n')}]\n`)
+
+const frames = some(FRAMES_OF_EACH)
+  .map(one => ({ ...one, ...frameOf(one) }))
+  .filter(({ light }) => light.flat().some(level => level > 0))
+  .map(frame => JSON.stringify(frame, sevenDigits))
+writeFileSync(FRAMES_FILE, `[${frames.join(',\n')}]\n`)

@@ -61,7 +61,7 @@ export const CORE = {
     tests: ['golden', 'run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'practice'],
   },
   lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
-  render: { mutate: ['core/render/**/*.ts'], tests: ['render', 'scene', 'newCard'] },
+  render: { mutate: ['core/render/**/*.ts'], tests: ['goldenFrames', 'render', 'scene', 'newCard'] },
   practice: { mutate: ['core/practice/**/*.ts'], tests: ['practice', 'world', 'session'] },
 }
 
