@@ -12,7 +12,7 @@ import { frameOf } from '../tests/support/goldenFrames'
 const FILE = 'tests/golden/findings.json'
 const FIGURES_FILE = 'tests/golden/figures.json'
 const FRAMES_FILE = 'tests/golden/frames.json'
-/** Every so many of the set-ups that are drawn have their figures and frames kept as well, besides each recipe’s own. */
+/** Every so many of the set-ups that are drawn have their figures and frames kept, besides each recipe’s own. */
 const FIGURES_OF_EACH = 8
 const FRAMES_OF_EACH = 5
 /** Set-ups that are drawn, and how many of them at least show one thing. */

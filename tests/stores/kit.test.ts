@@ -121,4 +121,36 @@ describe('kit', () => {
     await until(() => store.trouble[id] === 'Not saved: Not now', 8000)
     expect(puts).toBe(2)
   })
+  test('an item is added by its kind, copied under another name, and put away', async () => {
+    const kept: { id: string; archived: boolean; item: ReturnType<typeof newKitItem> }[] = []
+    const asked = serve(({ method, path, body }) => {
+      const whole = (one: (typeof kept)[number]) => ({ revision: 1, updatedAt: '', uses: 0, ...one })
+      if (method === 'GET') return { body: kept.map(whole) }
+      if (path.endsWith('/archive')) {
+        const one = kept.find(({ id }) => path.includes(id))!
+        one.archived = (body as { archived: boolean }).archived
+        return { body: whole(one) }
+      }
+      const ids = (body as { items: ReturnType<typeof newKitItem>[] }).items.map(item => {
+        kept.push({ id: `k${kept.length + 1}`, archived: false, item })
+        return `k${kept.length}`
+      })
+      return { status: 201, body: { ids } }
+    })
+    const store = useKitStore()
+    expect(store.loaded).toBe(false)
+    expect(store.change('nobody', newKitItem('lens'))).toEqual([])
+    expect(await store.addNew('flash')).toBe('k1')
+    expect(store.loaded).toBe(true)
+    expect(await store.duplicate('k1')).toBe('k2')
+    expect(store.records.map(({ item }) => [item.kind, item.name])).toEqual([
+      ['flash', newKitItem('flash').name],
+      ['flash', `${newKitItem('flash').name} copy`],
+    ])
+    await store.archive('k1', true)
+    expect(store.ofKind('flash').map(({ id }) => id)).toEqual(['k2'])
+    await store.archive('k1', false)
+    expect(store.ofKind('flash').map(({ id }) => id)).toEqual(['k1', 'k2'])
+    expect(asked.filter(({ method }) => method === 'PUT')).toHaveLength(2)
+  })
 })

@@ -23,7 +23,7 @@ describe('pictures', () => {
     const store = usePicturesStore()
     await store.open('s')
     expect(store.latest?.id).toBe('p1')
-    expect(store.ofTake.get('t1')!.map(p => p.id)).toEqual(['p1', 'p3'])
+    expect([...store.ofTake].map(([take, list]) => [take, list.map(p => p.id)])).toEqual([['t1', ['p1', 'p3']]])
     expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual([
       'bad.txt: Not a picture Epiro keeps',
     ])

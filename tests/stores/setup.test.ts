@@ -230,4 +230,50 @@ describe('the set-up at hand', () => {
     expect(Date.now() - left).toBeLessThan(350)
     expect(asked.map(({ method }) => method)).toEqual(['GET', 'PUT'])
   })
+  test('of several changes one that is wrong keeps all away, whatever stands before it', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    const before = store.setup
+    const wrong = store.change([...speed(40), { path: 'picture.iso', value: -5 }])
+    expect(wrong.map(({ field }) => field)).toEqual(['picture.iso'])
+    expect(store.change([...speed(40), { path: 'method', value: 'by magic' }])).not.toEqual([])
+    expect([store.setup, store.canUndo]).toEqual([before, false])
+    expect(store.change([...speed(40), { path: 'picture.iso', value: 400 }])).toEqual([])
+    expect([store.setup!.motion.speed, store.setup!.picture.iso]).toEqual([40, 400])
+  })
+  test('three steps back and three forward', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    for (const value of [40, 41, 42]) store.change(speed(value))
+    const at = (): number => store.setup!.motion.speed
+    const walked: number[] = []
+    while (store.canUndo) {
+      store.undo()
+      walked.push(at())
+    }
+    while (store.canRedo && walked.length < 9) {
+      store.redo()
+      walked.push(at())
+    }
+    expect(walked).toEqual([41, 40, 34, 40, 41, 42])
+  })
+  test('another version of a set-up that was left is no conflict of the one at hand', async () => {
+    const theirs = record(withChange(newSetup('projectile'), { path: 'motion.speed', value: 50 }), 7)
+    let tried = 0
+    serve(({ method, path }) => {
+      if (method === 'GET' && path.endsWith('/t')) return { body: { ...record(newSetup('pour'), 5), id: 't' } }
+      if (method === 'GET') return { body: record(newSetup('projectile')) }
+      tried++
+      return { status: 409, body: { detail: 'Changed elsewhere', current: theirs } }
+    })
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(44))
+    await store.open('t')
+    await until(() => tried > 0)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    expect([store.saveState, store.theirs, store.record!.id]).toEqual(['saved', null, 't'])
+  })
 })

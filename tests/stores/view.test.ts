@@ -54,4 +54,45 @@ describe('looking at it', () => {
     expect(sd / p.spread.scatter).toBeGreaterThan(0.4)
     expect(sd / p.spread.scatter).toBeLessThan(1.8)
   })
+  test('nothing is drawn besides unless it is asked for, and another set-up begins anew', () => {
+    const view = useViewStore()
+    const extras = (): unknown[] => [view.ghosts, view.fallOff, view.fromCamera, view.shift, view.along, view.time]
+    expect(extras()).toEqual([false, false, false, 0, null, null])
+    Object.assign(view, { ghosts: true, fallOff: true, fromCamera: true, shift: 2, along: [0, 1], time: [0, 2] })
+    view.reset()
+    expect(extras()).toEqual([false, false, false, 0, null, null])
+  })
+  test('a replay that was held goes on from there; one that ended begins again', () => {
+    const view = useViewStore()
+    view.prepare(plan(newSetup('projectile')))
+    view.scrub(view.ends[1] / 2)
+    view.play()
+    run(1, performance.now())
+    expect(view.instant! - view.ends[1] / 2).toBeCloseTo(RATES[0], 4)
+    view.pause()
+    run(1, performance.now())
+    expect(view.instant! - view.ends[1] / 2).toBeCloseTo(RATES[0], 4)
+    view.scrub(99)
+    view.play()
+    expect([view.instant, view.playing]).toEqual([0, true])
+    view.scrub(-1)
+    expect([view.instant, view.playing]).toEqual([0, false])
+  })
+  test('a replay ends after the last that happens: an eighth more, or as long as the flash burns', () => {
+    const view = useViewStore()
+    const whole = plan(newSetup('projectile'))
+    const at = (timing: object, sharpness: object = {}): number => {
+      view.prepare({
+        ...whole,
+        timing: { ...whole.timing, ...timing },
+        sharpness: { ...whole.sharpness, ...sharpness },
+      })
+      return view.ends[1]
+    }
+    const late = { moment: 0.5, sensed: 0.01 }
+    expect(at(late, { by: 'flash', duration: 0.001 })).toBeCloseTo(0.56, 9)
+    expect(at(late, { by: 'flash', duration: 0.2 })).toBeCloseTo(0.7, 9)
+    expect(at(late, { by: 'shutter', duration: 0.2 })).toBeCloseTo(0.56, 9)
+    expect(at({ moment: null, sensed: 2 }, { by: 'shutter' })).toBeCloseTo(2.24, 9)
+  })
 })
