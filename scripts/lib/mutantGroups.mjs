@@ -62,7 +62,7 @@ export const CORE = {
   },
   lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
   render: { mutate: ['core/render/**/*.ts'], tests: ['goldenFrames', 'render', 'scene', 'newCard'] },
-  practice: { mutate: ['core/practice/**/*.ts'], tests: ['practice', 'world', 'session'] },
+  practice: { mutate: ['core/practice/**/*.ts'], tests: ['golden', 'practice', 'world', 'session'] },
 }
 
 /** What needs the page's or the server's own way to be loaded; tests by their files. @type {Record<string, Group>} */

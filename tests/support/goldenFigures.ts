@@ -38,6 +38,7 @@ import {
   wiringOf,
   withChanges,
 } from '../../core'
+import { PracticeDevice, drawRig, plannedRig, switchedOn } from '../../core/practice'
 
 /** A set-up's figures, kept with it: what is worked out of it but for what `Golden` holds. */
 export interface GoldenFigures {
@@ -145,6 +146,37 @@ function ofEvidence(p: Plan): Record<string, unknown> {
   }
 }
 
+/** Props given to the bench: one fewer than its dialogue lets go. */
+const STOCK = 5
+
+/** What a bench drawn for a set-up answers to a dialogue, and what truly happened in its shots. */
+function practised({ setup, timing }: Plan): Record<string, unknown> {
+  const rig = drawRig(setup, 7, { drift: 0.01 })
+  const device = new PracticeDevice(rig, setup, switchedOn(setup), STOCK)
+  const frame = ['SHUTTER OPEN', 'ACT', 'SHUTTER CLOSE']
+  const delay = Math.max(-1, timing.wanted ?? 0)
+  const lines = [
+    ...['HELLO 1', 'ACT', 'ARM', 'STATUS', `SET delay ${delay}`],
+    ...frame,
+    ...[
+      'STATUS',
+      ...frame,
+      'SHUTTER CLOSE',
+      `SET delay ${1.1 * delay + 0.001}`,
+      'SET threshold 0.02',
+      'SET hold-off 0',
+    ],
+    ...frame,
+    ...['SAFE', ...frame, 'STATUS', 'ACT', 'SET delay 1e9', 'SET shade 1', 'SHUTTER', 'STAND'],
+  ]
+  const answers = lines.map((line, i) => {
+    const { lines: said, shot, exposure } = device.take(line, 0.7 * i)
+    const { settings: _, ...happened } = shot ?? { settings: null }
+    return { said: said.join(' ').split(' '), ...happened, openFor: exposure?.openFor ?? null }
+  })
+  return { truth: rig.truth, planned: plannedRig(setup).truth, answers, left: device.state.fired }
+}
+
 /** Words longer than an id are not kept: they are no figures. */
 const LONGEST_ID = 20
 
@@ -177,5 +209,6 @@ export function figuresOf({ recipe, changes }: Omit<GoldenFigures, 'figures'>): 
     run: ofRun(whole),
     played: played(whole),
     evidence: ofEvidence(whole),
+    bench: practised(whole),
   }) as Record<string, unknown>
 }

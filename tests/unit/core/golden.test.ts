@@ -14,7 +14,7 @@ test.each(all.map((golden, i) => [i, golden.recipe, golden] as const))(
 
 const figures = JSON.parse(readFileSync('tests/golden/figures.json', 'utf8')) as GoldenFigures[]
 
-/** All figures of some of them: of the plan, its light and methods, a run of seven takes, three readings. */
+/** All figures of some of them: of plan, light and methods, a run of seven takes, three readings, a bench's shots. */
 test.each(figures.map((golden, i) => [i, golden.recipe, golden] as const))(
   'set-up %i, a %s, has the figures it had',
   (_, __, golden) => {
