@@ -1,6 +1,6 @@
-// Writes down what is said of the set-ups in tests/golden/findings.json, with figures and predicted frames of some:
-// `npm run golden`, to be read as a difference before it is committed. `npm run golden -- draw` draws the set-ups anew
-// as well.
+// Writes down what is said of the set-ups in tests/golden/findings.json, with figures and predicted frames of some, and
+// what is read of known pictures and recordings: `npm run golden`, to be read as a difference before it is committed.
+// `npm run golden -- draw` draws the set-ups anew as well.
 import { readFileSync, writeFileSync } from 'node:fs'
 import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newCard, newSetup, plan } from '../core'
 import { type Random, seededRandom } from '../core/math/random'
@@ -8,10 +8,13 @@ import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
 import { type GoldenFigures, figuresOf } from '../tests/support/goldenFigures'
 import { frameOf } from '../tests/support/goldenFrames'
+import { KEPT_SEEDS, KEPT_TAKES, takeRead, toolRead } from '../tests/support/goldenReadings'
+import { LAB_TOOLS } from '../core/lab'
 
 const FILE = 'tests/golden/findings.json'
 const FIGURES_FILE = 'tests/golden/figures.json'
 const FRAMES_FILE = 'tests/golden/frames.json'
+const READINGS_FILE = 'tests/golden/readings.json'
 /** Every so many of the set-ups that are drawn have their figures and frames kept, besides each recipe’s own. */
 const FIGURES_OF_EACH = 8
 const FRAMES_OF_EACH = 5
@@ -120,3 +123,10 @@ const frames = some(FRAMES_OF_EACH)
   .filter(({ light }) => light.flat().some(level => level > 0))
   .map(frame => JSON.stringify(frame, sevenDigits))
 writeFileSync(FRAMES_FILE, `[${frames.join(',\n')}]\n`)
+
+const readings: (readonly [of: string, read: unknown])[] = [
+  ...LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [`${id} ${seed}`, toolRead(id, seed)] as const)),
+  ...KEPT_TAKES.map(([exercise, off]) => [`${exercise} ${off}`, takeRead(exercise, off)] as const),
+]
+const read = readings.map(([of, what]) => `${JSON.stringify(of)}: ${JSON.stringify(what, sevenDigits)}`)
+writeFileSync(READINGS_FILE, `{\n${read.join(',\n')}\n}\n`)

@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs'
+import { differences } from '../../support/golden'
+import { type GoldenReadings, KEPT_SEEDS, standInRead, toolRead } from '../../support/goldenReadings'
 import { newKitItem, newSetup, valueAt } from '~~/core'
 import { beginning } from '~~/core/lab/frame/place'
 import { shot } from '~~/core/lab/standIn/camera'
@@ -25,18 +28,11 @@ import { seededRandom } from '~~/core/math/random'
 const tool = (id: string): LabTool => labTool(id)!
 const figure = (reading: LabReading, id: string) => reading.figures.find(one => one.id === id)!
 
-/** Marks that a stand-in was made with: what somebody would set at the tape. */
-const marksOf = (settings: Readonly<Record<string, unknown>>) =>
-  ['mark', 'from', 'to'].flatMap(id =>
-    typeof settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: settings[id] }] : [],
-  )
-
 /** How a figure comes out over stand-ins: bias and worst, as a share or in its unit, and coverage of its errors. */
 function over(id: string, of: string, seeds: number, relative: boolean) {
   const [off, z]: [number[], number[]] = [[], []]
   for (let seed = 1; seed <= seeds; seed++) {
-    const { files, settings, truth } = tool(id).standIn(seed)
-    const reading = readLab(tool(id), files, settings, marksOf(settings))
+    const { reading, truth } = standInRead(id, seed)
     const read = reading.figures.find(one => one.id === of)
     if (!reading.trusted || read?.value == null || read.bound) continue
     off.push(relative ? read.value / truth[of]! - 1 : read.value - truth[of]!)
@@ -79,6 +75,16 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
   expect(seen.worst).toBeLessThan(worst)
   expect(seen.within2).toBeGreaterThanOrEqual(0.8)
 })
+
+const kept = JSON.parse(readFileSync('tests/golden/readings.json', 'utf8')) as GoldenReadings
+
+/** Everything that is read: any change shows, wanted or not. `npm run golden` writes down what is read. */
+test.each(LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [id, seed] as const)))(
+  '%s reads of stand-in %i what it read',
+  (id, seed) => {
+    expect(differences(toolRead(id, seed), kept[`${id} ${seed}`])).toEqual([])
+  },
+)
 
 test('a ground is read round a bowl, behind a jug and above a table', () => {
   for (const seed of [3, 4]) {

@@ -19,6 +19,9 @@ import {
   withReading,
 } from '~~/core'
 import { BENCH, TakeReader, frameOf, readingOf } from '~~/core/lab'
+import { readFileSync } from 'node:fs'
+import { differences } from '../../support/golden'
+import { type GoldenReadings, KEPT_TAKES, takeRead } from '../../support/goldenReadings'
 import { Gallery } from '~~/core/lab/take/gallery'
 import { shrunk } from '~~/core/lab/take/small'
 
@@ -194,4 +197,10 @@ test('what is ticked off or said beside a set-up makes nothing anew; what is see
   expect(readingOf(noted)).toBe(readingOf(setup))
   for (const path of ['picture.aperture', 'flashes[0].distance', 'motion.speedError', 'delay'])
     expect(readingOf(withChanges(setup, [{ path, value: 0.97 }]))).not.toBe(readingOf(setup))
+})
+
+const kept = JSON.parse(readFileSync('tests/golden/readings.json', 'utf8')) as GoldenReadings
+
+test.each(KEPT_TAKES)('a take of %s, %f half-windows off, reads to the digit what it read', (exercise, off) => {
+  expect(differences(takeRead(exercise, off), kept[`${exercise} ${off}`])).toEqual([])
 })

@@ -1,0 +1,83 @@
+import {
+  EXERCISES,
+  Film,
+  developed,
+  dialOf,
+  exerciseRig,
+  exerciseSetup,
+  fireRig,
+  pictureOf,
+  plan,
+  sceneOf,
+} from '../../core'
+import { BENCH, type LabReading, type StandIn, TakeReader, frameOf, labTool, readLab } from '../../core/lab'
+
+/** What is read of files whose making is known, by what they are: `tool seed`, or `exercise off`. */
+export type GoldenReadings = Record<string, unknown>
+
+/** Stand-ins of each tool that are kept. */
+export const KEPT_SEEDS = [1, 2]
+
+/** Takes that are kept: an exercise, and how many half-windows off the planned delay it was fired. */
+export const KEPT_TAKES: readonly (readonly [exercise: string, off: number])[] = [
+  ['cracker-beam', -1.3],
+  ['cracker-beam', 0.4],
+  ['coffee-cloud', 1.2],
+  ['chalk-sync', -0.8],
+]
+
+/** Marks that a stand-in was made with: what somebody would set at the tape. */
+export const marksOf = ({ settings }: Pick<StandIn, 'settings'>) =>
+  ['mark', 'from', 'to'].flatMap(id =>
+    typeof settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: settings[id] }] : [],
+  )
+
+/** A stand-in of a tool, read: kept, as it takes a second or two to make. */
+const read = new Map<string, { reading: LabReading; truth: StandIn['truth'] }>()
+export function standInRead(id: string, seed: number): { reading: LabReading; truth: StandIn['truth'] } {
+  const known = read.get(`${id} ${seed}`)
+  if (known) return known
+  const tool = labTool(id)!
+  const made = tool.standIn(seed)
+  const now = { reading: readLab(tool, made.files, made.settings, marksOf(made)), truth: made.truth }
+  read.set(`${id} ${seed}`, now)
+  return now
+}
+
+/** What a tool reads of a stand-in, but for its words. */
+export function toolRead(id: string, seed: number): unknown {
+  const { reading, truth } = standInRead(id, seed)
+  const { figures, marks, rows, limits, trusted, gives } = reading
+  return {
+    truth,
+    figures: figures.map(({ id: name, value, error, bound }) => [name, value, error, bound ?? null]),
+    marks: marks.map(({ id: name, file, at }) => [name, file, at]),
+    rows: rows.length,
+    limits: limits.length,
+    trusted,
+    gives: gives.map(({ label: _, ...give }) => give),
+  }
+}
+
+/** Readers of exercises: kept, as each draws what takes may look like first. */
+const readers = new Map<string, TakeReader>()
+
+/** What is read of the picture of a take on the bench. */
+export function takeRead(id: string, off: number): unknown {
+  const exercise = EXERCISES.find(one => one.id === id)!
+  const setup = exerciseSetup(exercise)
+  const planned = plan(setup)
+  const reader = readers.get(id) ?? new TakeReader(planned)
+  readers.set(id, reader)
+  const rig = exerciseRig(exercise, 93)
+  const { before, after } = planned.keep
+  const delay = dialOf(planned)!.used + (off * (before + after)) / 2
+  const conditions = { threshold: 0.3, holdOff: 0.5, armed: true, open: true, sincePop: null }
+  const shot = fireRig(rig, setup, 1, { delay, ...conditions })
+  const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 192, 128)
+  for (let pass = 0; pass < 2; pass++) film.pass()
+  const { reasons, ...reading } = reader.read(
+    frameOf({ width: film.width, height: film.height, rgba: developed(film) }, { tone: BENCH }),
+  )
+  return { truth: [shot.verdict, shot.offset, shot.past], ...reading, reasons: reasons.length }
+}
