@@ -2,12 +2,24 @@
 // what is read of known pictures and recordings: `npm run golden`, to be read as a difference before it is committed.
 // `npm run golden -- draw` draws the set-ups anew as well.
 import { readFileSync, writeFileSync } from 'node:fs'
-import { type Change, FIELDS, FLASH_FIELDS, type Field, RECIPES, type Setup, newCard, newSetup, plan } from '../core'
+import {
+  type Change,
+  FIELDS,
+  FLASH_FIELDS,
+  type Field,
+  RECIPE,
+  RECIPES,
+  type Setup,
+  momentOf,
+  newCard,
+  newSetup,
+  plan,
+} from '../core'
 import { type Random, seededRandom } from '../core/math/random'
 import { valueAt } from '../core/setup/paths'
 import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden'
 import { type GoldenFigures, figuresOf } from '../tests/support/goldenFigures'
-import { frameOf } from '../tests/support/goldenFrames'
+import { type GoldenFrame, frameOf } from '../tests/support/goldenFrames'
 import { KEPT_SEEDS, KEPT_TAKES, takeRead, toolRead } from '../tests/support/goldenReadings'
 import { LAB_TOOLS } from '../core/lab'
 
@@ -118,7 +130,17 @@ const figures = some(FIGURES_OF_EACH).map(one => {
 })
 writeFileSync(FIGURES_FILE, `[${figures.join(',\n')}]\n`)
 
-const frames = some(FRAMES_OF_EACH)
+/** Each recipe’s moments, halfway to its light, and with a card in its place or nothing. */
+const ownFrames = RECIPES.flatMap((recipe): Omit<GoldenFrame, 'light' | 'shown'>[] => {
+  const setup = newSetup(recipe)
+  const { captured } = plan(setup).timing
+  const options = [{ instant: Number(((captured ?? 0) / 2).toPrecision(3)) }, { standIn: 0 }, { bare: true, only: [0] }]
+  return [
+    ...RECIPE[recipe].moments.map(moment => ({ recipe, changes: momentOf(setup, moment), options: {} })),
+    ...options.map(one => ({ recipe, changes: [], options: one })),
+  ]
+})
+const frames = [...some(FRAMES_OF_EACH).map(one => ({ ...one, options: {} })), ...ownFrames]
   .map(one => ({ ...one, ...frameOf(one) }))
   .filter(({ light }) => light.flat().some(level => level > 0))
   .map(frame => JSON.stringify(frame, sevenDigits))

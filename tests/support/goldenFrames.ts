@@ -1,10 +1,11 @@
 import { type Change, type Recipe, newSetup, plan, withChanges } from '../../core'
-import { Film, developed, sceneOf } from '../../core/render'
+import { Film, type SceneOptions, developed, sceneOf } from '../../core/render'
 
 /** The predicted frame of a set-up, kept with it: its light field by field, and how it is shown. */
 export interface GoldenFrame {
   recipe: Recipe
   changes: Change[]
+  options: SceneOptions
   /** Red, green and blue of each field, row by row. */
   light: number[][]
   /** Sums of what is shown, as it is and in colours by stops. */
@@ -15,12 +16,11 @@ const [ACROSS, DOWN] = [6, 4]
 /** Pixels of a field, and samples of a pixel. */
 const [SIDE, PASSES] = [7, 3]
 
+type Seen = Pick<GoldenFrame, 'light' | 'shown'>
+
 /** Few pixels of few samples: no picture to look at, but one that any change of the renderer moves. */
-export function frameOf({
-  recipe,
-  changes,
-}: Pick<GoldenFrame, 'recipe' | 'changes'>): Omit<GoldenFrame, 'recipe' | 'changes'> {
-  const film = new Film(sceneOf(plan(withChanges(newSetup(recipe), changes))), ACROSS * SIDE, DOWN * SIDE)
+export function frameOf({ recipe, changes, options }: Omit<GoldenFrame, 'light' | 'shown'>): Seen {
+  const film = new Film(sceneOf(plan(withChanges(newSetup(recipe), changes)), options), ACROSS * SIDE, DOWN * SIDE)
   for (let i = 0; i < PASSES; i++) film.pass()
   const light = Array.from({ length: ACROSS * DOWN }, () => [0, 0, 0])
   for (let y = 0; y < film.height; y++)
