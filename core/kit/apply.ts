@@ -50,7 +50,7 @@ function measuredAt(item: KitItem, power: number): boolean {
  * the flash allows.
  */
 export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
-  const figures = Object.fromEntries(taken(item)) as unknown as Partial<FlashSetup>
+  const figures: Partial<FlashSetup> = Object.assign({}, Object.fromEntries(taken(item)))
   const power = Math.max(flash.power, Number(item.figures.minimumPower))
   return {
     ...flash,

@@ -1,5 +1,5 @@
 import { FIELDS, FLASH_FIELDS, type Field, type FieldPath } from '../setup/fields'
-import type { KitKind } from './types'
+import type { FigureValue, KitKind } from './types'
 
 /** The set-up's own fields, by the last part of their path, so that kit and set-up never differ in limits or names. */
 function fromSetup(prefix: string, keys: readonly string[]): Record<string, Field> {
@@ -58,6 +58,12 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
     stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },
     perTake: { type: 'number', quantity: 'count', label: 'Used by a take', min: 1, max: 10_000, integer: true },
   },
+}
+
+/** What a part of a set-up, or a flash, holds as the figure of a key; null: it holds none. */
+export function figureOf(part: object, key: string): FigureValue {
+  const value: unknown = Object.getOwnPropertyDescriptor(part, key)?.value
+  return typeof value === 'number' || typeof value === 'string' || typeof value === 'boolean' ? value : null
 }
 
 /** Most repeats of anything in one list of kit. */

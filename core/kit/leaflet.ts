@@ -1,7 +1,7 @@
 import { durationAt } from '../flash'
 import { batteryFlash, mainsFlash } from '../recipes'
 import type { FlashSetup } from '../setup/types'
-import { KIT_FIGURES } from './figures'
+import { KIT_FIGURES, figureOf } from './figures'
 import { newKitItem } from './start'
 import type { FigureValue, KitDurationRow, KitItem, Mark } from './types'
 
@@ -58,10 +58,7 @@ export function flashFromLeaflet(said: FlashLeaflet): KitItem {
     minimumPower: [Math.min(said.power, typical.minimumPower), ASSUMED],
   }
   const figures = Object.fromEntries(
-    Object.keys(KIT_FIGURES.flash).map(key => [
-      key,
-      given[key]?.[0] ?? (typical as unknown as Record<string, FigureValue>)[key] ?? null,
-    ]),
+    Object.keys(KIT_FIGURES.flash).map(key => [key, given[key]?.[0] ?? figureOf(typical, key)]),
   )
   return {
     ...newKitItem('flash', said.name),

@@ -1,7 +1,6 @@
 import { TYPICAL_HEADS } from '../light/heads'
 import { batteryFlash, newSetup } from '../recipes'
-import type { Setup } from '../setup/types'
-import { KIT_FIGURES } from './figures'
+import { KIT_FIGURES, figureOf } from './figures'
 import type { FigureValue, KitItem, KitKind, Mark } from './types'
 
 const RATED: Mark = { basis: 'rated', date: '' }
@@ -20,17 +19,8 @@ const NAMES: Record<KitKind, string> = {
 function startingFigures(kind: KitKind): Record<string, FigureValue> {
   if (kind === 'consumable') return { stock: 20, perTake: 1 }
   if (kind === 'modifier') return { head: 'softbox', ...TYPICAL_HEADS.softbox }
-  const from =
-    kind === 'flash'
-      ? batteryFlash()
-      : (newSetup('projectile')[kind as 'camera' | 'lens' | 'sensor' | 'controller' | 'link'] as Setup['camera'] &
-          Setup['sensor'])
-  return Object.fromEntries(
-    Object.keys(KIT_FIGURES[kind]).map(key => [
-      key,
-      (from as unknown as Record<string, FigureValue>)[key] as FigureValue,
-    ]),
-  )
+  const from = kind === 'flash' ? batteryFlash() : newSetup('projectile')[kind]
+  return Object.fromEntries(Object.keys(KIT_FIGURES[kind]).map(key => [key, figureOf(from, key)]))
 }
 
 /** A plausible item of a kind, every figure marked as rated, to be changed from there. */

@@ -99,9 +99,8 @@ export function marksOfOld(value: Json, recipe: Recipe): FigureMark[] {
   const kit = (value.kit ?? {}) as Json
   const rated = (path: string): boolean => Boolean(kit[path.split('.')[0]!])
   // Not yet checked: it is only walked.
-  const old = value as unknown as Setup
-  return changedPaths(newSetup(recipe), old)
-    .filter(path => canBeMarked(path) && valueAt(old, path) != null)
+  return changedPaths(newSetup(recipe), value)
+    .filter(path => canBeMarked(path) && valueAt(value, path) != null)
     .slice(0, MOST_MARKS)
     .map(path => ({ path, from: rated(path) ? 'rated' : 'yours', how: '', date: '' }))
 }

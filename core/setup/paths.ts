@@ -76,7 +76,7 @@ export function withinLimits({ path, value }: Change): boolean {
 }
 
 /** Value at a path; undefined where there is none. */
-export function valueAt(setup: Setup, path: string): unknown {
+export function valueAt(setup: object, path: string): unknown {
   let at: unknown = setup
   for (const key of keysOf(path)) at = (at as Record<string | number, unknown> | undefined)?.[key]
   return at
@@ -100,7 +100,7 @@ export function withChanges<S extends Setup>(setup: S, changes: readonly Change[
 }
 
 /** Paths of every field that differs between two set-ups, lists compared entry by entry where their lengths agree. */
-export function changedPaths(a: Setup, b: Setup): string[] {
+export function changedPaths(a: object, b: object): string[] {
   const paths: string[] = []
   const walk = (x: unknown, y: unknown, path: string): void => {
     if (Object.is(x, y)) return

@@ -101,11 +101,8 @@ async function* lines(
     const text =
       `select ${table.columns.map(column => `\`${column}\``).join(', ')} from ` +
       `\`${table.name}\`${sql}${table.order ? ` order by ${table.order}` : ''}`
-    const raw = (
-      connection as unknown as {
-        connection: { query: (o: object, v: unknown[]) => { stream: (o: object) => Readable } }
-      }
-    ).connection
+    // The promises' connection holds the one that streams, untold by its types.
+    const raw = Reflect.get(connection, 'connection') as Streaming
     counts[table.name] = 0
     for await (const row of raw.query({ sql: text, rowsAsArray: true }, values).stream({ highWaterMark: 50 })) {
       counts[table.name]!++
@@ -163,6 +160,11 @@ export async function writeBackup(
   }
 }
 
+/** A connection whose answers come row by row. */
+interface Streaming {
+  query: (options: object, values: unknown[]) => { stream: (options: object) => Readable }
+}
+
 type Line =
   | { kind: 'head'; head: BackupHead }
   | { kind: 'table'; table: string; columns: string[] }
@@ -182,7 +184,17 @@ function read(text: string): Line {
     Number.isInteger(line.migrations) &&
     Array.isArray(line.studios)
   )
-    return { kind: 'head', head: line as unknown as BackupHead }
+    return {
+      kind: 'head',
+      head: {
+        format: 'epiro-backup',
+        version: 1,
+        madeAt: String(line.madeAt),
+        migrations: Number(line.migrations),
+        whole: line.whole === true,
+        studios: line.studios as BackupHead['studios'],
+      },
+    }
   throw new BackupError('Not a backup that Epiro made')
 }
 

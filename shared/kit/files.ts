@@ -134,7 +134,7 @@ function addLine(item: KitItem, line: Line, at: number): void {
 
 /** Reads a table of figures: items, or every mistake with its line. */
 export function kitFromCsv(text: string): Checked<KitItem[]> {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const parsed = Papa.parse<Line>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
     transform: plainCell,
@@ -146,8 +146,7 @@ export function kitFromCsv(text: string): Checked<KitItem[]> {
     reason: error.message,
   }))
   const items = new Map<string, { item: KitItem; line: number }>()
-  parsed.data.forEach((raw, i) => {
-    const line = raw as unknown as Line
+  parsed.data.forEach((line, i) => {
     const at = i + 2
     if (!KIT_KINDS.includes(line.kind as KitKind)) {
       mistakes.push({ field: `line ${at}`, reason: `kind is “${line.kind}”: one of ${KIT_KINDS.join(', ')}` })

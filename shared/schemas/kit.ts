@@ -51,7 +51,7 @@ function kindSchema(kind: KitKind): yup.Schema<KitItem> {
       table: isFlash ? durationTableSchema(kitRowSchema) : none,
       repeat: isFlash ? repeatTableSchema : none,
     },
-  ) as unknown as yup.Schema<KitItem>
+  ) as yup.Schema<KitItem>
 }
 
 const BY_KIND = Object.fromEntries(KIT_KINDS.map(kind => [kind, kindSchema(kind)])) as Record<
@@ -68,7 +68,7 @@ export const kitItemSchema = yup.lazy((value: unknown) => {
   return KIT_KINDS.includes(kind as KitKind)
     ? BY_KIND[kind as KitKind]
     : plainObject({}).test('kind', `kind: one of ${KIT_KINDS.join(', ')}`, () => false)
-}) as unknown as yup.AnySchema
+})
 
 export const kitCreateSchema = objectOf<{ items: KitItem[] }>({
   items: listOf(kitItemSchema, MOST_KIT_ITEMS, 'items at a time', list => list.min(1, 'At least one item')),
@@ -83,5 +83,4 @@ export const archiveSchema = objectOf<{ archived: boolean }>({
   archived: yup.boolean().strict().required('archived is missing'),
 })
 
-export const checkKitItem = (value: unknown): Checked<KitItem> =>
-  check(kitItemSchema as unknown as yup.Schema<KitItem>, value, completeKitItem)
+export const checkKitItem = (value: unknown): Checked<KitItem> => check<KitItem>(kitItemSchema, value, completeKitItem)

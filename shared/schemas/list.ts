@@ -1,6 +1,9 @@
 import * as yup from 'yup'
 import { MOST_MISTAKES } from './validate'
 
+/** Part of an object schema. */
+export type Part = yup.ObjectShape[string]
+
 type List = yup.ArraySchema<unknown[] | undefined, yup.AnyObject>
 /** What a row is held to: all that is asked of it. */
 type Row = { validateSync(value: unknown, options?: yup.ValidateOptions): unknown }
@@ -28,17 +31,10 @@ const rowsHold = (row: Row) =>
  *
  * @param more what else holds of the list as a whole
  */
-export function listOf(
-  row: Row,
-  most: number,
-  what: string,
-  more: (list: List) => yup.AnySchema = list => list,
-): yup.AnySchema {
+export function listOf(row: Row, most: number, what: string, more: (list: List) => yup.AnySchema = list => list): Part {
   const short = (list: yup.AnySchema): List =>
-    (list as List).max(most, `At most ${most} ${what}`).required('${path} is missing') as unknown as List
+    (list as List).max(most, `At most ${most} ${what}`).required('${path} is missing') as List
   const bare = short(yup.array().strict())
   const whole = more(short(yup.array().strict()).test('rows', '', rowsHold(row)) as List)
-  return yup.lazy((value: unknown) =>
-    Array.isArray(value) && value.length > most ? bare : whole,
-  ) as unknown as yup.AnySchema
+  return yup.lazy((value: unknown) => (Array.isArray(value) && value.length > most ? bare : whole))
 }

@@ -134,9 +134,11 @@ export const takeFields = {
 }
 export const takeSchema = objectOf<TakeInput>(takeFields)
 
+const pick = <T extends object, K extends keyof T>(of: T, keys: readonly K[]): Pick<T, K> =>
+  Object.fromEntries(keys.map(key => [key, of[key]])) as Pick<T, K>
+
 /** A take as it is logged, without what the server adds to it. */
-export const takeInputOf = (take: TakeInput): TakeInput =>
-  Object.fromEntries(Object.keys(takeFields).map(key => [key, take[key as keyof TakeInput]])) as unknown as TakeInput
+export const takeInputOf = (take: TakeInput): TakeInput => pick(take, Object.keys(takeFields) as (keyof TakeInput)[])
 
 /** What can be put right in a take that is logged; when and how it was fired stays. */
 export const AMENDABLE = ['delay', 'verdict', 'keeper', 'position', 'note', 'sharp', 'exposed', 'clean'] as const

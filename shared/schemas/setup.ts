@@ -37,7 +37,7 @@ import {
 } from '../../core'
 import { allowedText } from '../units'
 import { isDate } from './dates'
-import { listOf } from './list'
+import { type Part, listOf } from './list'
 import { type Checked, check } from './validate'
 
 /**
@@ -108,15 +108,12 @@ export const revisionSchema = yup
   .required('revision is missing')
   .typeError('revision must be a number')
 
-/** Part of an object schema. */
-export type Part = yup.ObjectShape[string]
-
 const bareObject = (shape: Record<string, Part>): yup.AnyObjectSchema =>
   yup
     .object(shape)
     .strict()
     .required('${path} is missing')
-    .typeError('${path} must be an object') as unknown as yup.AnyObjectSchema
+    .typeError('${path} must be an object') as yup.AnyObjectSchema
 
 /** A strict object of known fields, required. */
 export const plainObject = (shape: Record<string, Part>): yup.AnyObjectSchema =>
@@ -276,7 +273,7 @@ export const setupSchema = objectSchema(
     bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
     flashes: listOf(flashSchema, MOST_FLASHES, 'lights'),
   },
-) as unknown as yup.Schema<Setup>
+) as yup.Schema<Setup>
 
 /** Checks a set-up, with what files and rows of earlier days did not have yet filled in. */
 export const checkSetup = (value: unknown): Checked<Setup> => check(setupSchema, value, completeSetup)

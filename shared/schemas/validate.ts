@@ -1,4 +1,4 @@
-import { ValidationError, type Schema } from 'yup'
+import { type ValidateOptions, ValidationError } from 'yup'
 
 /** One mistake: the field's path and what is wrong with it. */
 export interface Mistake {
@@ -63,7 +63,7 @@ export function told(mistakes: readonly Mistake[]): Mistake[] {
  * @param mostRows longest list there may be anywhere in it
  */
 export function check<T>(
-  schema: Schema<T>,
+  schema: { validateSync(value: unknown, options?: ValidateOptions): T },
   value: unknown,
   complete: (value: unknown) => unknown = same => same,
   mostRows = MOST_ROWS,
@@ -71,7 +71,7 @@ export function check<T>(
   const reason = tooMuch(value, mostRows)
   if (reason !== null) return { mistakes: [{ field: '', reason }] }
   try {
-    return { value: schema.validateSync(complete(value), { abortEarly: false }) as T }
+    return { value: schema.validateSync(complete(value), { abortEarly: false }) }
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const inner = error.inner.length > 0 ? error.inner : [error]
