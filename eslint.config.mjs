@@ -61,6 +61,10 @@ export default withNuxt(
           selector: 'Literal[value=/^https?:\\/\\/(?!127\\.0\\.0\\.1|localhost|www\\.w3\\.org|json-schema\\.org)/]',
           message: 'the application asks no other host',
         },
+        {
+          selector: 'TSAsExpression > TSAsExpression[typeAnnotation.type="TSUnknownKeyword"]',
+          message: 'a cast through unknown says nothing of what is there: read it, or type where it comes from',
+        },
       ],
     },
   },
