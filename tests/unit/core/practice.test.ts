@@ -8,6 +8,7 @@ import {
   EXERCISES,
   PracticeDevice,
   bestDelay,
+  completeRig,
   drawRig,
   exerciseById,
   exerciseRig,
@@ -48,6 +49,26 @@ describe('a rig', () => {
     expect(spread).toBeGreaterThan(0.85 * cracker.motion.speedError)
     expect(spread).toBeLessThan(1.1 * cracker.motion.speedError)
     expect(Math.max(...off.map(Math.abs))).toBeLessThan(2.7 * cracker.motion.speedError)
+  })
+  test('kept in earlier days is completed by what it did not have, and is else as it was', () => {
+    const rig = drawRig(cracker, 3)
+    const { offAxis: _o, loudness: _l, flash: _f, flinch: _i, ...truth } = rig.truth
+    const { evidence: _e, ...setup } = rig.setup
+    const old = JSON.parse(JSON.stringify({ ...rig, truth, setup })) as PracticeRig
+    const now = completeRig(old)
+    expect(now.truth).toEqual({ ...rig.truth, offAxis: 0, loudness: 0.15, flash: 0, flinch: 0 })
+    expect(now.setup).toEqual(rig.setup)
+    expect([now.seed, completeRig(rig)]).toEqual([rig.seed, rig])
+    expect(fireRig(now, cracker, 2, ready).inputs.speed).toBe(fireRig(rig, cracker, 2, ready).inputs.speed)
+  })
+  test('charges its flashes after a pop, and has nothing to charge where none burns', () => {
+    const soon = { ...ready, sincePop: 0.01 }
+    expect(fireRig(sound(cracker), cracker, 2, soon)).toMatchObject({ dark: 'charging', verdict: 'misfire' })
+    const lit = withChanges(cracker, [
+      { path: 'method', value: 'fast-shutter' },
+      { path: 'picture.shutter', value: 1 / 4000 },
+    ])
+    expect(fireRig(sound(lit), lit, 2, soon).dark).not.toBe('charging')
   })
   test('does not move when somebody types another speed into the set-up', () => {
     const rig = sound(cracker)
