@@ -133,8 +133,10 @@ writeFileSync(FIGURES_FILE, `[${figures.join(',\n')}]\n`)
 /** Each recipe’s moments, halfway to its light, and with a card in its place or nothing. */
 const ownFrames = RECIPES.flatMap((recipe): Omit<GoldenFrame, 'light' | 'shown'>[] => {
   const setup = newSetup(recipe)
-  const { captured } = plan(setup).timing
-  const options = [{ instant: Number(((captured ?? 0) / 2).toPrecision(3)) }, { standIn: 0 }, { bare: true, only: [0] }]
+  const { timing, sequence } = plan(setup)
+  const pops = sequence?.exposures ?? []
+  const midway = (timing.captured ?? 0) + (pops[Math.floor(pops.length / 2)]?.time ?? -(timing.captured ?? 0) / 2)
+  const options = [{ instant: Number(midway.toPrecision(5)) }, { standIn: 0 }, { bare: true, only: [0] }]
   return [
     ...RECIPE[recipe].moments.map(moment => ({ recipe, changes: momentOf(setup, moment), options: {} })),
     ...options.map(one => ({ recipe, changes: [], options: one })),
