@@ -67,6 +67,8 @@ export function localDatabase(home, more = []) {
   const folder = resolve(home)
   const data = join(folder, 'data')
   const run = join(folder, 'run')
+  // A database clears what it finds left in its folder of temporary tables: another's are no leftovers.
+  const temporary = join(folder, 'tmp')
   const pidFile = join(run, 'mariadbd.pid')
   const secretFile = join(folder, 'secret.json')
   const firstFile = join(run, 'first.sql')
@@ -103,8 +105,8 @@ export function localDatabase(home, more = []) {
    * @returns whether it was made now
    */
   function initialise() {
-    for (const path of [folder, run]) needFolder(path)
-    giveTo(user, [run])
+    for (const path of [folder, run, temporary]) needFolder(path)
+    giveTo(user, [run, temporary])
     for (const name of readdirSync(folder).filter(name => name.startsWith('data.new-')))
       rmSync(join(folder, name), { recursive: true, force: true })
     if (existsSync(data)) {
@@ -121,6 +123,7 @@ export function localDatabase(home, more = []) {
         '--no-defaults',
         ...(user ? [`--user=${user}`] : []),
         `--datadir=${unfinished}`,
+        `--tmpdir=${temporary}`,
         '--auth-root-authentication-method=normal',
         '--skip-test-db',
       ],
@@ -193,6 +196,7 @@ export function localDatabase(home, more = []) {
         '--no-defaults',
         ...(user ? [`--user=${user}`] : []),
         `--datadir=${data}`,
+        `--tmpdir=${temporary}`,
         '--bind-address=127.0.0.1',
         `--port=${port}`,
         `--socket=${socket}`,

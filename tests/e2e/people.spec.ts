@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, makeSetup, openDemo, openNewSetup, signIn } from './helpers'
+import { callApi, enterDemo, makeSetup, openNewSetup, signIn } from './helpers'
 
 test('signing out says what is not sent yet, saves it as a file, and leaves nothing on the device', async ({
   page,
@@ -72,7 +72,7 @@ test('a take of one studio waits while the browser is signed in to another, and 
   await expect(other.getByText('1 of somebody else waits on this device')).toBeVisible()
   expect((await callApi(other, 'GET', `/api/setups/${id}/takes`)).body).toEqual([])
   // Back in its own, it goes out without its set-up being opened.
-  await openDemo(other)
+  await enterDemo(other)
   await expect
     .poll(async () => (await callApi(other, 'GET', `/api/setups/${id}/takes`)).body.length, { timeout: 10_000 })
     .toBe(1)

@@ -99,6 +99,7 @@ try {
 
   await save('before')
   const database = pidOfDatabase()
+  assert.ok(runs(database, `--tmpdir=${HOME}/mariadb/tmp`), 'no other database clears its temporary tables')
   process.kill(database, 'SIGKILL')
   await until(() => {
     try {

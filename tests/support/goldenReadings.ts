@@ -23,7 +23,6 @@ export const KEPT_TAKES: readonly (readonly [exercise: string, off: number])[] =
   ['cracker-beam', -1.3],
   ['cracker-beam', 0.4],
   ['coffee-cloud', 1.2],
-  ['chalk-sync', -0.8],
 ]
 
 /** Marks that a stand-in was made with: what somebody would set at the tape. */
