@@ -8,6 +8,8 @@ const { useSetupStore } = await import('~~/app/stores/setup')
 const { clearOutboxes } = await import('~~/app/services/outbox')
 
 beforeEach(() => {
+  // What a test before left to be sent is not sent to this one's server.
+  clearOutboxes()
   fresh()
   storage.removeItem('epiro-draft-s')
 })
@@ -258,6 +260,8 @@ describe('the set-up at hand', () => {
       walked.push(at())
     }
     expect(walked).toEqual([41, 40, 34, 40, 41, 42])
+    store.undo()
+    expect([at(), store.canUndo, store.canRedo]).toEqual([41, true, true])
   })
   test('another version of a set-up that was left is no conflict of the one at hand', async () => {
     const theirs = record(withChange(newSetup('projectile'), { path: 'motion.speed', value: 50 }), 7)
@@ -275,5 +279,26 @@ describe('the set-up at hand', () => {
     await until(() => tried > 0)
     await new Promise(resolve => setTimeout(resolve, 30))
     expect([store.saveState, store.theirs, store.record!.id]).toEqual(['saved', null, 't'])
+  })
+
+  test('an answer that was lost is no conflict: what the server has newer is what was sent', async () => {
+    const kept = { setup: newSetup('projectile'), revision: 1 }
+    let lose = true
+    const asked = serve(({ method, body }) => {
+      if (method === 'GET') return { body: record(kept.setup, kept.revision) }
+      if (body.revision !== kept.revision)
+        return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+      Object.assign(kept, { setup: body.setup, revision: kept.revision + 1 })
+      if (lose) return 'unreachable'
+      return { body: record(kept.setup, kept.revision) }
+    })
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(43))
+    await until(() => asked.some(({ method }) => method === 'PUT'))
+    lose = false
+    await until(() => store.saveState === 'saved', 8000)
+    expect([store.theirs, store.record!.revision, store.setup!.motion.speed]).toEqual([null, 2, 43])
+    expect(asked.filter(({ method }) => method === 'PUT')).toHaveLength(2)
   })
 })
