@@ -9,6 +9,7 @@ import {
   givenToKit,
   givenToSetup,
   labTool,
+  marksOf,
   startOf,
   takenFromKit,
   takenFromSetup,
@@ -150,9 +151,7 @@ export const useLabStore = defineStore('lab', () => {
         typeof value === 'number' ? Number(value.toPrecision(5)) : value,
       ])
       settings.value = { ...startOf(tool.value), ...(Object.fromEntries(rounded) as LabSettings) }
-      marks.value = ['mark', 'from', 'to'].flatMap(id =>
-        typeof made.settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: made.settings[id] }] : [],
-      )
+      marks.value = marksOf(made.settings)
       await read()
     })
 

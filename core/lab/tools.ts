@@ -20,6 +20,13 @@ import { lightStandIn } from './standIn/traces'
 import { lightTrace } from './trace/light'
 import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabReading, unread } from './types'
 
+/** Marks that come with the settings of a stand-in: what somebody would set at the tape. */
+export const marksOf = (settings: LabSettings): HandMark[] =>
+  ['mark', 'from', 'to'].flatMap(id => {
+    const at = settings[id]
+    return typeof at === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at }] : []
+  })
+
 /** Tools of the Lab, in the order of a shoot. */
 export const LAB_TOOLS: readonly LabTool[] = [
   { ...black, standIn: frames.blackStandIn },

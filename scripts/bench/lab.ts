@@ -15,7 +15,7 @@ import {
   sceneOf,
   developed,
 } from '../../core'
-import { BENCH, type Frame, type LabTool, LAB_TOOLS, TakeReader, frameOf, readLab } from '../../core/lab'
+import { BENCH, type Frame, type LabTool, LAB_TOOLS, TakeReader, frameOf, marksOf, readLab } from '../../core/lab'
 import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
@@ -50,11 +50,8 @@ function coverageOf(tool: LabTool): string[] {
   let [distrusted, ms] = [0, 0]
   for (let seed = 1; seed <= FILES; seed++) {
     const { files, settings, truth } = tool.standIn(seed)
-    const marks = ['mark', 'from', 'to'].flatMap(id =>
-      typeof settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: settings[id] }] : [],
-    )
     const began = performance.now()
-    const reading = readLab(tool, files, settings, marks)
+    const reading = readLab(tool, files, settings, marksOf(settings))
     ms += performance.now() - began
     if (!reading.trusted) distrusted++
     else

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test'
-import { callApi, openDemo, pick } from './helpers'
+import { callApi, enterDemo, pick } from './helpers'
 
 test('a link joins one device once, in its role, and the lead signs it out', async ({ page, browser, baseURL }) => {
-  await openDemo(page)
+  await enterDemo(page)
   await page.getByRole('link', { name: 'People' }).click()
   const name = `Kim ${Date.now()}`
   await page.getByLabel('Name', { exact: true }).fill(name)
@@ -81,7 +81,7 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
 })
 
 test('the bench hears nobody who is not signed in, nor a page of another site', async ({ page, browser, baseURL }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'milk-crown', seed: 3 })).body as {
     id: string
   }

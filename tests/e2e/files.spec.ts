@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { howMany, newSetup, plan } from '~~/core'
 import { format } from '~~/shared/units'
-import { openDemo, openNewSetup } from './helpers'
+import { enterDemo, openNewSetup } from './helpers'
 
 test('a set-up is exported and imported as the same file', async ({ page }, info) => {
   await openNewSetup(page, { ...newSetup('projectile'), name: 'Travelling cracker', notes: 'as it was' })
@@ -19,7 +19,7 @@ test('a set-up is exported and imported as the same file', async ({ page }, info
     notes: 'as it was',
   })
 
-  await openDemo(page)
+  await enterDemo(page)
   const importFile = async (path: string) => {
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test'
-import { openDemo, openNewSetup } from './helpers'
+import { enterDemo, openNewSetup } from './helpers'
 
 test.use({ viewport: { width: 390, height: 844 } })
 
 test('on a phone nothing runs off the side, and the dial card and the log are there', async ({ page }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   expect(await wide()).toBeLessThanOrEqual(0)
   await openNewSetup(page)

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test'
-import { openDemo } from './helpers'
+import { enterDemo } from './helpers'
 
 test('a shoot is made, a set-up of a recipe added, changed, and archived', async ({ page }) => {
-  await openDemo(page)
+  await enterDemo(page)
   await page.getByRole('button', { name: 'New shoot' }).click()
   await page.getByRole('button', { name: 'Save shoot' }).click()
   await expect(page.getByText('Name is missing')).toBeVisible()

@@ -3,7 +3,7 @@ import { copyFile, mkdir, mkdtemp, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Page, expect, test } from '@playwright/test'
-import { callApi, openDemo } from './helpers'
+import { callApi, enterDemo } from './helpers'
 import { secondServer, takesOf } from './runHelpers'
 
 const started: ChildProcess[] = []
@@ -85,7 +85,7 @@ test('what the camera writes into a folder goes to the takes of its time, over a
   let server = await secondServer(3179, { EPIRO_BENCH_FOLDER: folder })
   const context = await browser.newContext({ baseURL: server.address })
   const page = await context.newPage()
-  await openDemo(page)
+  await enterDemo(page)
   const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 9 })).body as {
     id: string
   }
@@ -118,7 +118,7 @@ test('what the camera writes into a folder goes to the takes of its time, over a
 })
 
 test('a watch that cannot be says why, on standard error, and ends with 2', async ({ page, baseURL }) => {
-  await openDemo(page)
+  await enterDemo(page)
   const folder = await mkdtemp(join(tmpdir(), 'tether-'))
   const id = '00000000-0000-4000-8000-000000000000'
   const used = await link(page, baseURL!)

@@ -12,14 +12,11 @@ describe('pictures', () => {
       { id: 'p2', takeId: null, name: 'b.jpg' },
       { id: 'p3', takeId: 't1', name: 'c.jpg' },
     ]
-    globalThis.fetch = (async (path: string, init: { method: string }) => {
-      const refused = init.method === 'POST' && path.includes('bad.txt')
-      return {
-        ok: !refused,
-        status: refused ? 415 : 200,
-        json: async () => (refused ? { detail: 'Not a picture Epiro keeps' } : kept),
-      }
-    }) as unknown as typeof fetch
+    serve(({ method, path }) =>
+      method === 'POST' && path.includes('bad.txt')
+        ? { status: 415, body: { detail: 'Not a picture Epiro keeps' } }
+        : { body: kept },
+    )
     const store = usePicturesStore()
     await store.open('s')
     expect(store.latest?.id).toBe('p1')
@@ -29,7 +26,7 @@ describe('pictures', () => {
     ])
   })
   test('are put to another take, or taken out, and read again; none of a set-up that was left', async () => {
-    let answers: (() => void)[] = []
+    const answers: (() => void)[] = []
     const asked = serve(({ path }) => ({ body: [{ id: `of-${path.split('/')[3]}`, takeId: null }] }))
     const store = usePicturesStore()
     await store.refresh()
@@ -54,7 +51,6 @@ describe('pictures', () => {
     const [late, now] = [store.open('left'), store.open('here')]
     expect([store.pictures, answers.length]).toEqual([[], 2])
     answers.reverse().forEach(go => go())
-    answers = []
     await Promise.all([late, now])
     expect(store.latest?.id).toBe('of-here')
   })

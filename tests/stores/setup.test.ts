@@ -282,21 +282,13 @@ describe('the set-up at hand', () => {
   })
 
   test('an answer that was lost is no conflict: what the server has newer is what was sent', async () => {
-    const kept = { setup: newSetup('projectile'), revision: 1 }
-    let lose = true
-    const asked = serve(({ method, body }) => {
-      if (method === 'GET') return { body: record(kept.setup, kept.revision) }
-      if (body.revision !== kept.revision)
-        return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
-      Object.assign(kept, { setup: body.setup, revision: kept.revision + 1 })
-      if (lose) return 'unreachable'
-      return { body: record(kept.setup, kept.revision) }
-    })
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    kept.lost = true
     const store = useSetupStore()
     await store.open('s')
     store.change(speed(43))
     await until(() => asked.some(({ method }) => method === 'PUT'))
-    lose = false
+    kept.lost = false
     await until(() => store.saveState === 'saved', 8000)
     expect([store.theirs, store.record!.revision, store.setup!.motion.speed]).toEqual([null, 2, 43])
     expect(asked.filter(({ method }) => method === 'PUT')).toHaveLength(2)

@@ -1,5 +1,6 @@
 import { type Change, type Recipe, newSetup, plan, withChanges } from '../../core'
-import { Film, type SceneOptions, developed, sceneOf } from '../../core/render'
+import { type SceneOptions, developed, sceneOf } from '../../core/render'
+import { filmOf } from './photo'
 
 /** The predicted frame of a set-up, kept with it: its light field by field, and how it is shown. */
 export interface GoldenFrame {
@@ -20,8 +21,8 @@ type Seen = Pick<GoldenFrame, 'light' | 'shown'>
 
 /** Few pixels of few samples: no picture to look at, but one that any change of the renderer moves. */
 export function frameOf({ recipe, changes, options }: Omit<GoldenFrame, 'light' | 'shown'>): Seen {
-  const film = new Film(sceneOf(plan(withChanges(newSetup(recipe), changes)), options), ACROSS * SIDE, DOWN * SIDE)
-  for (let i = 0; i < PASSES; i++) film.pass()
+  const scene = sceneOf(plan(withChanges(newSetup(recipe), changes)), options)
+  const film = filmOf(scene, [ACROSS * SIDE, DOWN * SIDE], PASSES)
   const light = Array.from({ length: ACROSS * DOWN }, () => [0, 0, 0])
   for (let y = 0; y < film.height; y++)
     for (let x = 0; x < film.width; x++) {

@@ -1,16 +1,6 @@
-import {
-  EXERCISES,
-  Film,
-  developed,
-  dialOf,
-  exerciseRig,
-  exerciseSetup,
-  fireRig,
-  pictureOf,
-  plan,
-  sceneOf,
-} from '../../core'
-import { BENCH, type LabReading, type StandIn, TakeReader, frameOf, labTool, readLab } from '../../core/lab'
+import { EXERCISES, dialOf, exerciseRig, exerciseSetup, fireRig, pictureOf, plan, sceneOf } from '../../core'
+import { type LabReading, type StandIn, TakeReader, labTool, marksOf, readLab } from '../../core/lab'
+import { delivered, filmOf } from './photo'
 
 /** What is read of files whose making is known, by what they are: `tool seed`, or `exercise off`. */
 export type GoldenReadings = Record<string, unknown>
@@ -25,12 +15,6 @@ export const KEPT_TAKES: readonly (readonly [exercise: string, off: number])[] =
   ['coffee-cloud', 1.2],
 ]
 
-/** Marks that a stand-in was made with: what somebody would set at the tape. */
-export const marksOf = ({ settings }: Pick<StandIn, 'settings'>) =>
-  ['mark', 'from', 'to'].flatMap(id =>
-    typeof settings[id] === 'number' ? [{ id, file: id === 'mark' ? 0 : 1, at: settings[id] }] : [],
-  )
-
 /** A stand-in of a tool, read: kept, as it takes a second or two to make. */
 const read = new Map<string, { reading: LabReading; truth: StandIn['truth'] }>()
 export function standInRead(id: string, seed: number): { reading: LabReading; truth: StandIn['truth'] } {
@@ -38,7 +22,7 @@ export function standInRead(id: string, seed: number): { reading: LabReading; tr
   if (known) return known
   const tool = labTool(id)!
   const made = tool.standIn(seed)
-  const now = { reading: readLab(tool, made.files, made.settings, marksOf(made)), truth: made.truth }
+  const now = { reading: readLab(tool, made.files, made.settings, marksOf(made.settings)), truth: made.truth }
   read.set(`${id} ${seed}`, now)
   return now
 }
@@ -73,10 +57,7 @@ export function takeRead(id: string, off: number): unknown {
   const delay = dialOf(planned)!.used + (off * (before + after)) / 2
   const conditions = { threshold: 0.3, holdOff: 0.5, armed: true, open: true, sincePop: null }
   const shot = fireRig(rig, setup, 1, { delay, ...conditions })
-  const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 192, 128)
-  for (let pass = 0; pass < 2; pass++) film.pass()
-  const { reasons, ...reading } = reader.read(
-    frameOf({ width: film.width, height: film.height, rgba: developed(film) }, { tone: BENCH }),
-  )
+  const film = filmOf(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), [192, 128], 2)
+  const { reasons, ...reading } = reader.read(delivered(film))
   return { truth: [shot.verdict, shot.offset, shot.past], ...reading, reasons: reasons.length }
 }

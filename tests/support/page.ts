@@ -33,11 +33,11 @@ type Answer = { status?: number; body?: unknown } | 'unreachable'
 /** A server made of one function; gives everything it was asked. */
 export function serve(answer: (asked: Asked) => Answer): Asked[] {
   const asked: Asked[] = []
-  globalThis.fetch = (async (path: string, init: { method: string; body?: string }) => {
+  globalThis.fetch = (async (path: string, init: { method: string; body?: string | Blob }) => {
     const question: Asked = {
       method: init.method,
       path,
-      body: init.body === undefined ? undefined : (JSON.parse(init.body) as unknown),
+      body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : init.body,
     }
     asked.push(question)
     const given = answer(question)

@@ -1,7 +1,5 @@
 import {
   EXERCISES,
-  Film,
-  developed,
   dialOf,
   exerciseRig,
   exerciseSetup,
@@ -11,7 +9,8 @@ import {
   sceneOf,
   withChanges,
 } from '~~/core'
-import { BENCH, type Frame, TakeReader, frameOf } from '~~/core/lab'
+import { type Frame, TakeReader } from '~~/core/lab'
+import { delivered, filmOf } from '../../support/photo'
 import { placedCloser } from '~~/core/lab/take/placed'
 import { type TakeReading, reasonsOf } from '~~/core/lab/take/reading'
 import { Plain, Spots } from '~~/core/lab/take/spots'
@@ -30,10 +29,8 @@ function taken(delay: number, brighter = 1, passes = 1): { frame: Frame; past: n
     setup.flashes.map(({ power }, i) => ({ path: `flashes[${i}].power`, value: power * brighter })),
   )
   const shot = fireRig(rig, live, 1, { delay, threshold: 0.3, holdOff: 0.5, armed: true, open: true, sincePop: null })
-  const [width, height] = [768, 512]
-  const film = new Film(sceneOf(pictureOf(rig, live, shot, live.picture.shutter)), width, height)
-  for (let pass = 0; pass < passes; pass++) film.pass()
-  return { frame: frameOf({ width, height, rgba: developed(film) }, { tone: BENCH }), past: shot.past! }
+  const film = filmOf(sceneOf(pictureOf(rig, live, shot, live.picture.shutter)), [768, 512], passes)
+  return { frame: delivered(film), past: shot.past! }
 }
 const used = dialOf(planned)!.used
 const asPlanned = taken(used)

@@ -1,6 +1,6 @@
 import {
   EXERCISES,
-  Film,
+  type Film,
   type Plan,
   type Recipe,
   dialOf,
@@ -12,7 +12,6 @@ import {
   plan,
   readingAgreement,
   sceneOf,
-  developed,
   differingSettings,
   settingsOf,
   withChanges,
@@ -20,6 +19,7 @@ import {
 } from '~~/core'
 import { BENCH, TakeReader, frameOf, readingOf } from '~~/core/lab'
 import { readFileSync } from 'node:fs'
+import { delivered, filmOf } from '../../support/photo'
 import { differences } from '../../support/golden'
 import { type GoldenReadings, KEPT_TAKES, takeRead } from '../../support/goldenReadings'
 import { Gallery } from '~~/core/lab/take/gallery'
@@ -27,15 +27,10 @@ import { shrunk } from '~~/core/lab/take/small'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
 function photo(of: Plan, again?: Plan) {
-  const [width, height] = [192, 128]
-  const film = (one: Plan): Film => {
-    const made = new Film(sceneOf(one), width, height)
-    for (let pass = 0; pass < 2; pass++) made.pass()
-    return made
-  }
+  const film = (one: Plan): Film => filmOf(sceneOf(one), [192, 128], 2)
   const first = film(of)
   if (again) film(again).sums.forEach((light, i) => (first.sums[i] = first.sums[i]! + light))
-  return frameOf({ width, height, rgba: developed(first) }, { tone: BENCH })
+  return delivered(first)
 }
 
 const exercise = EXERCISES.find(one => one.id === 'cracker-beam')!
