@@ -1,14 +1,4 @@
-import {
-  EXERCISES,
-  dialOf,
-  exerciseRig,
-  exerciseSetup,
-  fireRig,
-  pictureOf,
-  plan,
-  sceneOf,
-  withChanges,
-} from '~~/core'
+import { EXERCISES, dialOf, exerciseRig, exerciseSetup, fireRig, pictureOf, plan, sceneOf, withChanges } from '~~/core'
 import { type Frame, TakeReader } from '~~/core/lab'
 import { delivered, filmOf } from '../../support/photo'
 import { placedCloser } from '~~/core/lab/take/placed'
