@@ -1,7 +1,9 @@
 #!/usr/bin/env node
-// Runs the TypeScript of cli/ as it is.
-import { register } from 'tsx/esm/api'
+// The commands of cli/.
+import { pathToFileURL } from 'node:url'
+import { bundled } from '../scripts/lib/programs.mjs'
 
-register()
-const { main } = await import('../cli/main.ts')
+const file = bundled('cli')
+if (!file) (await import('tsx/esm/api')).register()
+const { main } = await import(file ? pathToFileURL(file).href : '../cli/main.ts')
 process.exitCode = await main(process.argv.slice(2))

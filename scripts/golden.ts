@@ -21,12 +21,14 @@ import { type Golden, type Told, setupOf, toldOf } from '../tests/support/golden
 import { type GoldenFigures, figuresOf } from '../tests/support/goldenFigures'
 import { type GoldenFrame, frameOf } from '../tests/support/goldenFrames'
 import { KEPT_SEEDS, KEPT_TAKES, takeRead, toolRead } from '../tests/support/goldenReadings'
+import { setupsAsTold } from '../tests/support/goldenSetups'
 import { LAB_TOOLS } from '../core/lab'
 
 const FILE = 'tests/golden/findings.json'
 const FIGURES_FILE = 'tests/golden/figures.json'
 const FRAMES_FILE = 'tests/golden/frames.json'
 const READINGS_FILE = 'tests/golden/readings.json'
+const SETUPS_FILE = 'tests/golden/setups.json'
 /** Every so many of the set-ups that are drawn have their figures and frames kept, besides each recipe’s own. */
 const FIGURES_OF_EACH = 8
 const FRAMES_OF_EACH = 5
@@ -147,6 +149,11 @@ const frames = [...some(FRAMES_OF_EACH).map(one => ({ ...one, options: {} })), .
   .filter(({ light }) => light.flat().some(level => level > 0))
   .map(frame => JSON.stringify(frame, sevenDigits))
 writeFileSync(FRAMES_FILE, `[${frames.join(',\n')}]\n`)
+
+const parts = Object.entries(setupsAsTold()).map(
+  ([of, what]) => `${JSON.stringify(of)}: ${JSON.stringify(what, sevenDigits)}`,
+)
+writeFileSync(SETUPS_FILE, `{\n${parts.join(',\n')}\n}\n`)
 
 const readings: (readonly [of: string, read: unknown])[] = [
   ...LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [`${id} ${seed}`, toolRead(id, seed)] as const)),

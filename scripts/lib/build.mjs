@@ -1,29 +1,9 @@
 // @ts-check
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { hashOf } from './hashOf.mjs'
 import { Stop, run, say } from './system.mjs'
 
 const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
-
-/** @param {string[]} paths */
-function hashOf(paths) {
-  const hash = createHash('sha256')
-  /** @param {string} path */
-  const add = path => {
-    if (!existsSync(path)) return
-    let entries
-    try {
-      entries = readdirSync(path, { withFileTypes: true })
-    } catch {
-      hash.update(path).update('\0').update(readFileSync(path))
-      return
-    }
-    for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) add(join(path, entry.name))
-  }
-  paths.forEach(add)
-  return hash.digest('hex')
-}
 
 /** @param {string} file */
 const read = file => (existsSync(file) ? readFileSync(file, 'utf8') : '')

@@ -7,6 +7,7 @@ import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { readChecked, writeWhole } from './files.mjs'
 import { pause } from './processes.mjs'
+import { bundled, programArgs } from './programs.mjs'
 import { Stop, say } from './system.mjs'
 
 export const SERVER = resolve('.output/server/index.mjs')
@@ -24,6 +25,9 @@ export function secretIn(file) {
   return made
 }
 
+/** Where processes for heavy jobs find what they run. @returns {Record<string, string>} */
+const forJobs = () => ({ EPIRO_WORKER: bundled('worker') ?? '' })
+
 /**
  * Migrates the database, after a backup where there is something to lose, loads demo data once and makes a sign-in
  * token where asked.
@@ -32,10 +36,10 @@ export function secretIn(file) {
  */
 export function prepareDatabase(databaseUrl, { demo = false, link = false, backups }) {
   const args = [...(demo ? ['--demo'] : []), ...(link ? ['--link'] : []), ...(backups ? ['--backups', backups] : [])]
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts', ...args], {
+  const done = spawnSync(process.execPath, [...programArgs('prepare'), ...args], {
     encoding: 'utf8',
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, DATABASE_URL: databaseUrl },
+    env: { ...process.env, ...forJobs(), DATABASE_URL: databaseUrl },
   })
   if (done.status !== 0) throw new Stop('The database could not be prepared.')
   return JSON.parse(done.stdout)
@@ -51,6 +55,7 @@ export function startServer({ databaseUrl, secret, host, port, tls = null, more 
     stdio: ['ignore', 'inherit', 'inherit'],
     env: {
       ...process.env,
+      ...forJobs(),
       NODE_ENV: 'production',
       DATABASE_URL: databaseUrl,
       SESSION_SECRET: secret,

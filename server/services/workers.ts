@@ -29,9 +29,12 @@ const idle: ChildProcess[] = []
 let running = 0
 let lastId = 0
 
+/** Bundled by the start command; where nothing was, as in tests, the source is run as it is. */
+const BUNDLED = process.env.EPIRO_WORKER
+
 function start(): ChildProcess {
-  const child = fork(resolve('server/workers/main.ts'), {
-    execArgv: ['--import', 'tsx', '--max-old-space-size=512'],
+  const child = fork(BUNDLED || resolve('server/workers/main.ts'), {
+    execArgv: [...(BUNDLED ? [] : ['--import', 'tsx']), '--max-old-space-size=512'],
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })

@@ -1,5 +1,6 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
-import { mount } from '@vue/test-utils'
+import { type VueWrapper, mount } from '@vue/test-utils'
+import { nextTick } from 'vue'
 import PickOne from '~/components/ui/PickOne.vue'
 
 /** The list as it is handed on, without what draws it. */
@@ -32,13 +33,15 @@ test('what is chosen may be nothing, empty or a number, and is told as itself', 
   // What is not among them is none of them.
   expect(picked('else', options).list.props('modelValue')).toBe('-1')
 })
-test('a group is named once, before its first', () => {
+test('a group is named once, before its first', async () => {
   const { list, choose, told } = picked('b', [
     { value: '', label: 'none' },
     { value: 'a', label: 'A', group: 'Monday' },
     { value: 'b', label: 'B', group: 'Monday' },
     { value: 'c', label: 'C', group: 'Friday' },
   ])
+  expect(list.props('items')).toEqual([{ label: 'B', value: '2' }])
+  await list.trigger('focusin')
   expect(list.props('items')).toEqual([
     { label: 'none', value: '0' },
     { label: 'Monday', type: 'label' },
@@ -50,6 +53,30 @@ test('a group is named once, before its first', () => {
   expect(list.props('modelValue')).toBe('2')
   choose('3')
   expect(told).toEqual(['c'])
+})
+test('a list is whole once it is reached, by focus, pointer or as it opens; else it holds what it shows', async () => {
+  const options = [
+    { value: 1, label: 'one' },
+    { value: 2, label: 'two' },
+  ]
+  const whole = [
+    { label: 'one', value: '0' },
+    { label: 'two', value: '1' },
+  ]
+  for (const reach of [
+    (list: VueWrapper) => list.trigger('focusin'),
+    (list: VueWrapper) => list.trigger('pointerenter'),
+    async (list: VueWrapper) => {
+      list.vm.$emit('update:open', true)
+      await nextTick()
+    },
+  ]) {
+    const { list } = picked(1, options)
+    expect(list.props('items')).toEqual(whole.slice(0, 1))
+    await reach(list)
+    expect(list.props('items')).toEqual(whole)
+  }
+  expect(picked('else', options).list.props('items')).toEqual([])
 })
 test('a list that closes gives the focus back unless somebody types elsewhere', () => {
   const { list } = picked('', [{ value: '', label: 'none' }])

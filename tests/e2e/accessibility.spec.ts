@@ -10,7 +10,7 @@ type Look = 'work' | 'safelight'
  * colours.
  */
 async function serious(page: import('@playwright/test').Page, look: Look, within?: string): Promise<string[]> {
-  const whole = new AxeBuilder({ page }).setLegacyMode()
+  const whole = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] })
   const builder = within ? whole.include(within) : whole
   const { violations } = await (
     look === 'work' ? builder : builder.withRules(['color-contrast', 'link-in-text-block'])

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { type Page, expect, test } from '@playwright/test'
 import { RECIPES, type Recipe } from '~~/core'
+import { programArgs } from '../../scripts/lib/programs.mjs'
 import { callApi, fillField, open, openNewSetup, pick } from './helpers'
 
 const TOUCHED: readonly Recipe[] = ['pour', 'projectile', 'throw']
@@ -10,7 +11,7 @@ const asNew = (page: Page): Promise<void> => page.context().clearCookies({ name:
 /** A link into the own, empty studio. */
 function ownLink(): string {
   const side = test.info().parallelIndex
-  const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts', '--link'], {
+  const made = spawnSync(process.execPath, [...programArgs('prepare'), '--link'], {
     encoding: 'utf8',
     env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: process.env[`DATABASE_URL_${side}`] },
   })

@@ -9,6 +9,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, wri
 import { resolve } from 'node:path'
 import { localDatabase } from '../../scripts/lib/database.mjs'
 import { pause, processesWith } from '../../scripts/lib/processes.mjs'
+import { programArgs } from '../../scripts/lib/programs.mjs'
 import { answering, begin, databasesOf, endAll, signedIn, stateOf, until } from './helpers.mjs'
 
 const TIMES = Number(process.env.EPIRO_FAULTS ?? 1)
@@ -70,11 +71,10 @@ async function migrationKilled() {
   const random = instants(5)
   const open = () => createConnection({ uri: url, multipleStatements: true })
   const prepare = () =>
-    spawn(
-      process.execPath,
-      ['--import', 'tsx', 'scripts/prepare-database.ts', '--demo', '--backups', `${home}/backups`],
-      { env: { ...process.env, DATABASE_URL: url }, stdio: ['ignore', 'ignore', 'pipe'] },
-    )
+    spawn(process.execPath, [...programArgs('prepare'), '--demo', '--backups', `${home}/backups`], {
+      env: { ...process.env, DATABASE_URL: url },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    })
   let half = 0
   try {
     // Empty and full in turn.

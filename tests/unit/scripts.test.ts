@@ -1,9 +1,11 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
+import { hashOf } from '../../scripts/lib/hashOf.mjs'
 import { choosePort, end, portFree, runs } from '../../scripts/lib/processes.mjs'
+import { bundled, programArgs } from '../../scripts/lib/programs.mjs'
 import { secretIn } from '../../scripts/lib/server.mjs'
 import { Stop, needNode } from '../../scripts/lib/system.mjs'
 
@@ -92,3 +94,33 @@ test('core imports nothing but core, held by the linter', () => {
   ).toHaveLength(3)
   expect(lint("import { positive } from './errors'\n\nexport const a = positive\n")).toBe('')
 }, 120_000)
+
+test('a program is bundled once for each state of the sources, and runs from any folder', () => {
+  const file = bundled('worker')!
+  const madeAt = statSync(file).mtimeMs
+  expect(bundled('worker')).toBe(file)
+  expect(statSync(file).mtimeMs).toBe(madeAt)
+  expect(programArgs('worker')).toEqual([file])
+  const help = spawnSync(process.execPath, [resolve('bin/epiro.mjs'), 'help'], { cwd: tmpdir(), encoding: 'utf8' })
+  expect(help.stdout).toMatch(/^epiro plan FILE/)
+})
+
+test('the state of the sources is another with each name and each byte, and the same as long as neither changed', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'epiro-hash-'))
+  try {
+    const states = [hashOf([folder])]
+    mkdirSync(join(folder, 'a'))
+    writeFileSync(join(folder, 'a', 'one.ts'), 'x')
+    states.push(hashOf([folder]))
+    writeFileSync(join(folder, 'a', 'one.ts'), 'y')
+    states.push(hashOf([folder]))
+    renameSync(join(folder, 'a', 'one.ts'), join(folder, 'a', 'two.ts'))
+    states.push(hashOf([folder]))
+    renameSync(join(folder, 'a', 'two.ts'), join(folder, 'two.ts'))
+    states.push(hashOf([folder]))
+    expect(new Set(states).size).toBe(5)
+    expect(hashOf([folder, join(folder, 'missing')])).toBe(states[4])
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+})

@@ -10,12 +10,15 @@ const { options, line = true } = defineProps<{
 }>()
 const model = defineModel<T>({ required: true })
 
+/** A closed list holds no more than what it shows: a page has dozens of them, and few are ever opened. */
+const reached = ref(false)
 /** Places in the list stand for what is chosen. */
 const items = computed(() =>
-  options.flatMap(({ label, group }, i) => [
-    ...(group && group !== options[i - 1]?.group ? [{ label: group, type: 'label' as const }] : []),
-    { label, value: String(i) },
-  ]),
+  options.flatMap(({ label, group }, i) => {
+    if (!reached.value) return String(i) === at.value ? [{ label, value: String(i) }] : []
+    const headed = group && group !== options[i - 1]?.group
+    return [...(headed ? [{ label: group, type: 'label' as const }] : []), { label, value: String(i) }]
+  }),
 )
 const at = computed(() => String(options.findIndex(({ value }) => value === model.value)))
 function pick(place?: string): void {
@@ -44,6 +47,9 @@ const content = {
       base: line ? 'border-b border-(--hair) ps-1' : 'ps-0',
       content: 'w-auto min-w-(--reka-select-trigger-width)',
     }"
+    @focusin="reached = true"
+    @pointerenter="reached = true"
+    @update:open="reached = true"
     @update:model-value="pick($event)"
   />
 </template>

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { type Golden, differences, setupOf, toldOf } from '../../support/golden'
+import { type GoldenSetups, setupsAsTold } from '../../support/goldenSetups'
 import { type GoldenFigures, figuresOf } from '../../support/goldenFigures'
 
 const all = JSON.parse(readFileSync('tests/golden/findings.json', 'utf8')) as Golden[]
@@ -21,6 +22,15 @@ test.each(figures.map((golden, i) => [i, golden.recipe, golden] as const))(
     expect(differences(figuresOf(golden), golden.figures)).toEqual([])
   },
 )
+
+const setups = JSON.parse(readFileSync('tests/golden/setups.json', 'utf8')) as GoldenSetups
+const told = setupsAsTold()
+
+/** What set-ups and kit are made of, what follows from each change, and what files of before become. */
+test.each(Object.keys(setups))('%s of set-ups stands as it stood', part => {
+  // As a file would hold it: what is not said is not there.
+  expect(differences(JSON.parse(JSON.stringify(told[part])), setups[part])).toEqual([])
+})
 
 test('a figure off by a hundred-thousandth is another, one off by less than a millionth is not', () => {
   expect(differences({ a: [1.00001] }, { a: [1] })).toEqual(['.a.0: 1.00001, was 1'])
