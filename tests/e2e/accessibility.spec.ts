@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { brightestOfOtherHues, enterDemo, open, openNewSetup } from './helpers'
+import { brightestOfOtherHues, enterDemo, makeSetup, open, openNewSetup, signIn } from './helpers'
 
 type Look = 'work' | 'safelight'
 
@@ -59,7 +59,8 @@ for (const look of ['work', 'safelight'] as const) {
     // Every view is walked through; a slow machine takes its time.
     test.slow()
     await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
-    const id = await openNewSetup(page, newSetup('swing'))
+    await signIn(page)
+    const id = await makeSetup(page, newSetup('swing'))
     for (const [path, seen] of [
       ['/kit', page.getByRole('img', { name: /Duration against power/ })],
       [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })],

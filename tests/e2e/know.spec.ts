@@ -89,9 +89,8 @@ for (const way of ['key', 'touch'] as const) {
 test('what was seen bears on the plan at once, is asked about where it stands alone, and is switched off', async ({
   page,
 }) => {
-  await openNewSetup(page)
   await asNew(page)
-  await page.reload()
+  await openNewSetup(page)
   await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)
   const evidence = page.getByTestId('evidence')
   await evidence.getByRole('button', { name: 'Say what was seen' }).click()
@@ -127,9 +126,8 @@ test('what was seen bears on the plan at once, is asked about where it stands al
 test('questions: what is typed is mine, “don’t know” gives it back, and what to measure next is ranked', async ({
   page,
 }) => {
-  await openNewSetup(page)
   await asNew(page)
-  await page.reload()
+  await openNewSetup(page)
   const speed = page.locator('[data-ask="motion.speed"]')
   await expect(speed.locator('[data-mark]')).toHaveAttribute('data-mark', 'assumed')
   await fillField(page, 'motion.speed', '40 m/s')

@@ -1,11 +1,13 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { newSetup, plan } from '~~/core'
-import { brightestOfOtherHues, callApi, openNewSetup } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, open, openNewSetup, signIn } from './helpers'
+import { keptPage as test, ownPage } from './keptPage'
 import { acknowledge, secondServer, takesOf, toJudge, verdict } from './runHelpers'
 
 async function openRun(page: Page, setup = newSetup('projectile')): Promise<string> {
-  const id = await openNewSetup(page, setup)
-  await page.goto(`/setups/${id}/run`)
+  await signIn(page)
+  const id = await makeSetup(page, setup)
+  await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   return id
 }
@@ -42,7 +44,7 @@ test('from the cautions through the calls to a verdict, and the next delay follo
   await expect(page.getByTestId('left')).toHaveText('23')
 })
 
-test('two devices see the same step, delay and takes within a second', async ({ page, browser }) => {
+ownPage('two devices see the same step, delay and takes within a second', async ({ page, browser }) => {
   const id = await openRun(page)
   const state = await page.context().storageState()
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, storageState: state })
@@ -64,64 +66,64 @@ test('two devices see the same step, delay and takes within a second', async ({ 
   await phone.close()
 })
 
-test('a verdict pressed wrongly in the dark is put right, on every device, and the next delay with it', async ({
-  page,
-  context,
-}) => {
-  const id = await openRun(page)
-  const other = await context.newPage()
-  await other.goto(`/setups/${id}/run`)
-  await expect(other.getByTestId('call')).toHaveText(/Ready/)
-  await toJudge(page)
-  await verdict(page, 'e')
-  const next = page.getByTestId('proposal')
-  await expect(other.getByTestId('run-take')).toContainText('early')
-  const wrong = await next.textContent()
-  await page.getByTestId('run-take').getByRole('button').click()
-  await expect(page.getByText('Put take 1 right')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^Early/ })).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.getByRole('region', { name: 'Take 1' })).toBeFocused()
-  expect(await brightestOfOtherHues(page)).toBeLessThan(110)
-  await page.keyboard.press('Escape')
-  await expect(page.getByTestId('call')).toHaveText(/Reset/)
-  await page.keyboard.press('u')
-  await page.keyboard.press('l')
-  await expect(page.getByTestId('run-take')).toContainText('late')
-  await expect(next).not.toHaveText(wrong!)
-  await expect(other.getByTestId('run-take')).toContainText('late', { timeout: 5000 })
-  await expect
-    .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
-    .toEqual(['1 late'])
+ownPage(
+  'a verdict pressed wrongly in the dark is put right, on every device, and the next delay with it',
+  async ({ page, context }) => {
+    const id = await openRun(page)
+    const other = await context.newPage()
+    await other.goto(`/setups/${id}/run`)
+    await expect(other.getByTestId('call')).toHaveText(/Ready/)
+    await toJudge(page)
+    await verdict(page, 'e')
+    const next = page.getByTestId('proposal')
+    await expect(other.getByTestId('run-take')).toContainText('early')
+    const wrong = await next.textContent()
+    await page.getByTestId('run-take').getByRole('button').click()
+    await expect(page.getByText('Put take 1 right')).toBeVisible()
+    await expect(page.getByRole('button', { name: /^Early/ })).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('region', { name: 'Take 1' })).toBeFocused()
+    expect(await brightestOfOtherHues(page)).toBeLessThan(110)
+    await page.keyboard.press('Escape')
+    await expect(page.getByTestId('call')).toHaveText(/Reset/)
+    await page.keyboard.press('u')
+    await page.keyboard.press('l')
+    await expect(page.getByTestId('run-take')).toContainText('late')
+    await expect(next).not.toHaveText(wrong!)
+    await expect(other.getByTestId('run-take')).toContainText('late', { timeout: 5000 })
+    await expect
+      .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
+      .toEqual(['1 late'])
 
-  // Without a network too; and one that never was is struck out by the lead, and put back.
-  await context.setOffline(true)
-  await page.getByTestId('run-take').getByRole('button').click()
-  await page.keyboard.press('m')
-  await expect(page.getByTestId('run-take')).toContainText('misfire')
-  await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
-  await context.setOffline(false)
-  await expect.poll(async () => (await takesOf(page, id)).map(take => take.verdict)).toEqual(['misfire'])
-  await page.goto(`/setups/${id}`)
-  await page.getByRole('tab', { name: /Takes/ }).click()
-  await page.getByRole('button', { name: 'Put take 1 right' }).click()
-  await page.getByLabel('Note').fill('cable was out')
-  await page.getByRole('button', { name: 'Put right' }).click()
-  await expect(page.getByTestId('take')).toContainText('cable was out')
-  await expect(page.getByTestId('former')).toHaveText('was early, then late, then misfire')
-  await page.getByRole('button', { name: 'Put take 1 right' }).click()
-  await page.getByRole('button', { name: 'Strike it out' }).click()
-  await expect(page.getByTestId('take')).toHaveCount(0)
-  await expect(other.getByTestId('run-take')).toHaveCount(0, { timeout: 5000 })
-  await page.getByRole('button', { name: 'Put take 1 back' }).click()
-  await expect(page.getByTestId('take')).toContainText('cable was out')
-  expect(
-    (await callApi(page, 'PUT', '/api/takes/00000000-0000-4000-8000-000000000000', { delay: -11 })).body.errors.map(
-      (e: { field: string }) => e.field,
-    ),
-  ).toContain('delay')
-})
+    // Without a network too; and one that never was is struck out by the lead, and put back.
+    await context.setOffline(true)
+    await page.getByTestId('run-take').getByRole('button').click()
+    await page.keyboard.press('m')
+    await expect(page.getByTestId('run-take')).toContainText('misfire')
+    await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
+    await context.setOffline(false)
+    await expect.poll(async () => (await takesOf(page, id)).map(take => take.verdict)).toEqual(['misfire'])
+    await page.goto(`/setups/${id}`)
+    await page.getByRole('tab', { name: /Takes/ }).click()
+    await page.getByRole('button', { name: 'Put take 1 right' }).click()
+    await page.getByLabel('Note').fill('cable was out')
+    await page.getByRole('button', { name: 'Put right' }).click()
+    await expect(page.getByTestId('take')).toContainText('cable was out')
+    await expect(page.getByTestId('former')).toHaveText('was early, then late, then misfire')
+    await page.getByRole('button', { name: 'Put take 1 right' }).click()
+    await page.getByRole('button', { name: 'Strike it out' }).click()
+    await expect(page.getByTestId('take')).toHaveCount(0)
+    await expect(other.getByTestId('run-take')).toHaveCount(0, { timeout: 5000 })
+    await page.getByRole('button', { name: 'Put take 1 back' }).click()
+    await expect(page.getByTestId('take')).toContainText('cable was out')
+    expect(
+      (await callApi(page, 'PUT', '/api/takes/00000000-0000-4000-8000-000000000000', { delay: -11 })).body.errors.map(
+        (e: { field: string }) => e.field,
+      ),
+    ).toContain('delay')
+  },
+)
 
-test('without a network no take is lost, and none is doubled when it comes back', async ({ page, context }) => {
+ownPage('without a network no take is lost, and none is doubled when it comes back', async ({ page, context }) => {
   const id = await openRun(page)
   await toJudge(page)
   await context.setOffline(true)
@@ -166,7 +168,7 @@ test('a verdict against its own mark is asked about, and either answer is one pr
   await expect(page.getByTestId('needed')).toHaveText(/^\s*\d+/)
 })
 
-test('a run is red on black, its first byte on', async ({ page }) => {
+ownPage('a run is red on black, its first byte on', async ({ page }) => {
   await openRun(page)
   await toJudge(page)
   expect(await brightestOfOtherHues(page)).toBeLessThan(110)
@@ -208,7 +210,7 @@ test('what takes show is kept as evidence, marked measured, and taken back', asy
 })
 
 test('another studio’s run is not found', async ({ page }) => {
-  await openNewSetup(page)
+  await signIn(page)
   for (const path of ['run', 'run/events'])
     expect((await callApi(page, 'GET', `/api/setups/00000000-0000-4000-8000-000000000000/${path}`)).status).toBe(404)
   expect(
@@ -222,36 +224,36 @@ test('another studio’s run is not found', async ({ page }) => {
   ).toBe(404)
 })
 
-test('two server processes serve one run together; one killed in mid-session loses no take', async ({
-  page,
-  context,
-}) => {
-  const id = await openRun(page)
-  const port = 3177
-  let second = await secondServer(port)
-  const other = await context.newPage()
-  await other.goto(`${second.address}/setups/${id}/run`)
-  await expect(other.getByTestId('call')).toHaveText(/Ready/)
-  await page.keyboard.press('Space')
-  await expect(other.getByTestId('call')).toHaveText(/Lights out/, { timeout: 5000 })
-  await toJudge(other)
-  await verdict(other, 'e')
-  await expect(page.getByTestId('run-take')).toHaveCount(1, { timeout: 6000 })
-
-  await second.kill()
-  for (const key of ['o', 'l']) {
+ownPage(
+  'two server processes serve one run together; one killed in mid-session loses no take',
+  async ({ page, context }) => {
+    const id = await openRun(page)
+    const port = 3177
+    let second = await secondServer(port)
+    const other = await context.newPage()
+    await other.goto(`${second.address}/setups/${id}/run`)
+    await expect(other.getByTestId('call')).toHaveText(/Ready/)
+    await page.keyboard.press('Space')
+    await expect(other.getByTestId('call')).toHaveText(/Lights out/, { timeout: 5000 })
     await toJudge(other)
-    await verdict(other, key)
-  }
-  await expect(other.getByTestId('unsent')).toContainText('2 not sent yet')
-  // Meanwhile the first goes on.
-  await toJudge(page)
-  await verdict(page, 'm')
-  await expect.poll(async () => (await takesOf(page, id)).length).toBe(2)
-  second = await secondServer(port)
-  await expect(other.getByTestId('unsent')).toHaveText(/all sent/)
-  await expect
-    .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
-    .toEqual(['4 late', '3 on', '2 misfire', '1 early'])
-  await second.kill()
-})
+    await verdict(other, 'e')
+    await expect(page.getByTestId('run-take')).toHaveCount(1, { timeout: 6000 })
+
+    await second.kill()
+    for (const key of ['o', 'l']) {
+      await toJudge(other)
+      await verdict(other, key)
+    }
+    await expect(other.getByTestId('unsent')).toContainText('2 not sent yet')
+    // Meanwhile the first goes on.
+    await toJudge(page)
+    await verdict(page, 'm')
+    await expect.poll(async () => (await takesOf(page, id)).length).toBe(2)
+    second = await secondServer(port)
+    await expect(other.getByTestId('unsent')).toHaveText(/all sent/)
+    await expect
+      .poll(async () => (await takesOf(page, id)).map(take => `${take.number} ${take.verdict}`))
+      .toEqual(['4 late', '3 on', '2 misfire', '1 early'])
+    await second.kill()
+  },
+)

@@ -337,6 +337,14 @@ describe('the judgement', () => {
     number = 0
   })
 
+  test('a keeper is on the moment, turned our way, popped once and sharp to a twentieth', () => {
+    const shot = { ...shoot(), blur: 1e-4, blurLimit: 1e-4 }
+    expect(trulyKeeps(shot)).toBe(true)
+    expect(trulyKeeps({ ...shot, faced: true })).toBe(true)
+    expect(trulyKeeps({ ...shot, blur: 1.04e-4 })).toBe(true)
+    for (const spoilt of [{ verdict: 'late' }, { faced: false }, { twice: true }, { blur: 1.06e-4 }] as const)
+      expect(trulyKeeps({ ...shot, ...spoilt })).toBe(false)
+  })
   test('a clean run has no mistakes and counts its keepers', () => {
     const verdict = judge(exercise, rig, setup, [logged(shoot()), logged(shoot()), logged(shoot())], { plays: 4 })
     expect(verdict).toMatchObject({ takes: 3, keepers: 3, wanted: 3, done: true, first: 1, mistakes: [] })

@@ -128,9 +128,27 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   const setup = withChange(newSetup('projectile'), { path: 'goal.stock', value: 2 })
   const finding = stockFinding(setup, howMany(setup))!
   expect(fillFigures(finding.title, finding.figures)).toBe('8 props for 3 keepers; 2 at hand')
-  expect(finding.fixes.map(fix => fix.changes)).toEqual([[{ path: 'goal.stock', value: 8 }]])
+  expect(finding).toMatchObject({ severity: 'note', paths: ['goal.stock'] })
+  expect(finding.fixes).toEqual([
+    {
+      label: 'Get {props} props',
+      figures: { props: { value: 8, quantity: 'count' } },
+      changes: [{ path: 'goal.stock', value: 8 }],
+      raises: [],
+      clears: [],
+      cost: { flashStops: null, ambientStops: 0, depth: null, blur: 0, keep: 0 },
+    },
+  ])
   expect(stockFinding(newSetup('projectile'), howMany(newSetup('projectile')))).toBeNull()
   const result = propsResult(setup, howMany(setup))!
+  expect(result).toMatchObject({ value: { value: 8 }, causes: [] })
+  expect(result.read()).toBeNull()
+  expect(propsResult(setup, { ...howMany(setup), props: null })).toBeNull()
+  // Beyond count there is nothing to get; exactly enough is enough.
+  const beyond = stockFinding(setup, { ...howMany(setup), props: null })!
+  expect([beyond.title, beyond.fixes]).toEqual(['More props than can be bought', []])
+  expect(stockFinding({ goal: { ...setup.goal, stock: 8 } }, howMany(setup))).toBeNull()
+  expect(stockFinding(setup, { ...howMany(setup), props: null, later: 0 })).toBeNull()
   const told = fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')
   expect(told).toMatch(/^played 300 times to 3 keepers, enough in 90 %: /)
   expect(told).toMatch(/ 80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 were/)
