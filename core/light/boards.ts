@@ -1,5 +1,5 @@
 import type { CardKind, Setup } from '../setup/types'
-import { type Lamp, type Vector, beamShare } from './lamp'
+import { type Shining, type Vector, beamShare } from './lamp'
 import { NODES, WEIGHTS, isOpen, levelAt } from './level'
 import { type CardPlace, type Stage, cardPlace } from './place'
 
@@ -26,7 +26,7 @@ interface Patch {
 }
 
 /** Parts of a white card as one lamp lights them. */
-function patchesOf(lamp: Lamp, board: Board, boards: readonly Board[]): Patch[] {
+function patchesOf(lamp: Shining, board: Board, boards: readonly Board[]): Patch[] {
   const { centre, across, up, normal } = board
   const patches: Patch[] = []
   for (let i = 0; i < 4; i++)
@@ -64,7 +64,7 @@ function offPatches(patches: readonly Patch[], place: Vector, normal: Vector, bo
 }
 
 /** What a silver card throws on a surface: the lamp's mirror image, where the card is wide enough to show it. */
-function offSilver(lamp: Lamp, board: Board, place: Vector, normal: Vector, boards: readonly Board[]): number {
+function offSilver(lamp: Shining, board: Board, place: Vector, normal: Vector, boards: readonly Board[]): number {
   const { centre, across, up, normal: n } = board
   const height = (at: Vector): number =>
     (at[0] - centre[0]) * n[0] + (at[1] - centre[1]) * n[1] + (at[2] - centre[2]) * n[2]
@@ -102,7 +102,7 @@ export interface Given {
  * @remarks White cards throw light all round from either side, silver ones mirror it; one bounce. The subject's own
  *   shadow is the renderer's.
  */
-export function givenBy(lamp: Lamp, boards: readonly Board[]): Given {
+export function givenBy(lamp: Shining, boards: readonly Board[]): Given {
   const patches = boards.map(board => (board.kind === 'white' ? patchesOf(lamp, board, boards) : []))
   const off = (i: number, place: Vector, normal: Vector): number => {
     const board = boards[i]!

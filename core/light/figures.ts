@@ -1,7 +1,7 @@
 import type { Assessment } from '../plan/assess'
 import { traitsOf } from '../recipes/all'
 import type { LightRole } from '../setup/types'
-import { type Vector, minus, scaled, sum, unit } from './lamp'
+import { TO_CAMERA, type Vector, minus, scaled, sum, unit } from './lamp'
 import { type Given, boardsOf, givenBy } from './boards'
 import { lampsOf } from './lamps'
 import { levelAt } from './level'
@@ -9,7 +9,6 @@ import { stageOf } from './place'
 
 /** A grey card, share of the light it throws back: what correct exposure is told by. */
 const GREY = 0.18
-const TO_CAMERA: Vector = [0, 0, 1]
 /** A level below which it is as good as none: a narrow beam aimed elsewhere. */
 const NONE = 1e-12
 

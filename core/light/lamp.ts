@@ -3,9 +3,11 @@ import type { PulseShape } from '../flash'
 /** A place or direction in the scene, m: x to the right in the picture, y up, z towards the camera. */
 export type Vector = readonly [x: number, y: number, z: number]
 
-/** A light as the picture meets it. */
-export interface Lamp {
-  name: string
+/** The way a surface faces that looks into the camera. */
+export const TO_CAMERA: Vector = [0, 0, 1]
+
+/** Where a light stands, and the face that gives its light. */
+export interface LampShape {
   place: Vector
   /** Direction it is aimed in, of length 1. */
   aim: Vector
@@ -14,12 +16,21 @@ export interface Lamp {
   up: Vector
   /** m² of that face. */
   area: number
-  /** Level against correct exposure × m² of distance: a card that faces it d away is at this / d². */
-  strength: number
   /** Its brightness off the axis falls as the cosine to this power. */
   lobe: number
   /** Whether the face is large enough to tell: then it is sampled all over. */
   wide: boolean
+}
+
+/** One that gives light. */
+export interface Shining extends LampShape {
+  /** Level against correct exposure × m² of distance: a card that faces it d away is at this / d². */
+  strength: number
+}
+
+/** A light as the picture meets it. */
+export interface Lamp extends Shining {
+  name: string
   /** s from the middle of all the light to its peak. */
   peak: number
   shape: PulseShape

@@ -1,4 +1,4 @@
-import { type Lamp, type Vector, beamShare, faceShare } from './lamp'
+import { type Shining, type Vector, beamShare, faceShare } from './lamp'
 import type { CardPlace } from './place'
 
 /** A face larger than this share of the square of its distance is summed up part by part. */
@@ -32,7 +32,7 @@ const FINE_NODES = Array.from({ length: FINE }, (_, i) => (2 * i + 1) / FINE - 1
 const FINE_WEIGHTS = FINE_NODES.map(() => 1 / FINE)
 
 /** Level of a near face on a surface: every part of it at its own distance and angles, and seen or not. */
-function levelOfFace(lamp: Lamp, place: Vector, normal: Vector, boards: readonly CardPlace[], fine = false): number {
+function levelOfFace(lamp: Shining, place: Vector, normal: Vector, boards: readonly CardPlace[], fine = false): number {
   const { across, up, aim, lobe } = lamp
   const [nodes, weights] = fine ? [FINE_NODES, FINE_WEIGHTS] : [NODES, WEIGHTS]
   const count = nodes.length
@@ -66,7 +66,7 @@ function levelOfFace(lamp: Lamp, place: Vector, normal: Vector, boards: readonly
  * @param normal of the surface, of length 1; left out: it faces the lamp
  * @param boards that may shade the place
  */
-export function levelAt(lamp: Lamp, place: Vector, normal?: Vector, boards: readonly CardPlace[] = []): number {
+export function levelAt(lamp: Shining, place: Vector, normal?: Vector, boards: readonly CardPlace[] = []): number {
   // By components: it is asked some sixty times for each plan.
   const x = lamp.place[0] - place[0]
   const y = lamp.place[1] - place[1]

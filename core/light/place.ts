@@ -29,7 +29,7 @@ export interface Stage {
 }
 
 /** Where the subject stands on the travel. */
-type Standing = Pick<Setup, 'recipe' | 'motion' | 'subject'>
+export type Standing = Pick<Setup, 'recipe' | 'motion' | 'subject'>
 
 /** Near face of the subject along the travel, m. */
 export function nearFace({ recipe, motion, subject }: Standing): number {

@@ -3,6 +3,7 @@ import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
 import { sensorOf } from '../sensors/all'
+import { byCards } from '../light/byCards'
 import { inform } from '../inference/inform'
 import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
@@ -13,6 +14,7 @@ import type { Exposing, Optics } from '../setup/parts'
 import { type NamedStage, type TakeTimes, totalLatency } from './chain'
 import {
   type LightPulse,
+  type LightWay,
   ambientExposure,
   asMet,
   exposingLights,
@@ -120,10 +122,15 @@ export interface Assessment {
     airy: number
   }
   exposure: {
-    /** Stops of what faces the camera against correct, what the shutter cuts off counted; null without flash. */
+    /**
+     * Stops of what faces the camera against correct, with what the shutter cuts off, cards throw and flags keep off;
+     * null without flash.
+     */
     flash: number | null
+    /** The same as the set-up gives it: a take’s own flashes may give more or less. */
+    planned: number | null
     /** Stops each light loses to the shutter in the middle of the frame. */
-    lost: number[]
+    lost: readonly number[]
     /** Lights that stand in front and so expose what faces the camera, by their place in the list. */
     front: number[]
     ambient: number
@@ -150,7 +157,8 @@ export function assess(entered: Setup): Assessment {
   const pulses = lightPulses(given)
   const optics = opticsOf(given)
   const lost = lightLost(given, asMet(given, pulses))
-  const sequence = sequenceOf(given, motion, pulses, timing.captured, optics.effectiveAperture, lost.middle)
+  const way = { effectiveAperture: optics.effectiveAperture, lost: lost.middle, cards: byCards(given) }
+  const sequence = sequenceOf(given, motion, pulses, timing.captured, way)
   const sharpness = sharpnessOf(given, nature, objectSpeed, pulses, optics)
   return {
     setup,
@@ -174,7 +182,7 @@ export function assess(entered: Setup): Assessment {
     soundSpeed: speedOfSound(given.air),
     keep: keepOf(given, timing, spread, alongSpeed),
     face: faceShown(given, nature, timing.captured),
-    exposure: exposureOf(given, optics.effectiveAperture, sequence, lost.middle),
+    exposure: exposureOf(given, way, sequence),
     shutter: shutterCheck(given, asMet(given, pulses)),
     beamBlock: beamBlockOf(given, motion, times.sensed),
   }
@@ -347,18 +355,19 @@ function lightsIn(setup: Exposing & Pick<Setup, 'method' | 'flashes'>): number[]
 
 function exposureOf(
   setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
-  aperture: number,
+  way: LightWay,
   sequence: SequencePlan | null,
-  lost: number[],
 ): Assessment['exposure'] {
-  const ambient = ambientExposure(setup, aperture)
-  const front = exposingLights(setup, lightsIn(setup))
+  const ambient = ambientExposure(setup, way.effectiveAperture)
+  const lit = lightsIn(setup)
   // A sequence is exposed by its first pop that lights what faces the camera; what later lights add is its own matter.
   const first = sequence?.exposures.find(pop => exposingLights(setup, pop.lights).length > 0)
+  const flash = first?.stops ?? lightLevel(setup, way, lit)
   return {
-    flash: first?.stops ?? lightLevel(setup, aperture, front, lost),
-    lost,
-    front,
+    flash,
+    planned: flash,
+    lost: way.lost,
+    front: exposingLights(setup, lit),
     ambient,
     black: ambient <= setup.picture.ambientLimit,
   }

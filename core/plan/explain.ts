@@ -54,6 +54,10 @@ const ev = (value: number): Figure => ({ value, quantity: 'ev' })
 
 type Draft = Omit<Result, 'value' | 'causes'> & { value: Figure | null; causes?: Cause[] }
 
+/** Said where there are any. */
+const withCards = ({ scene }: Pick<Setup, 'scene'>): string =>
+  scene.cards.length > 0 ? '; with what cards throw and flags keep off' : ''
+
 /** What light does beside exposing the front: on the ground, and at the edge. */
 function lightResults(a: Assessment): (Draft | null)[] {
   const { flashes, scene } = a.setup
@@ -61,7 +65,7 @@ function lightResults(a: Assessment): (Draft | null)[] {
   const { ground, lights } = sceneFigures(a)
   const rim = flashes.findIndex(flash => flash.role === 'rim')
   const figures = { r: share(scene.ground.reflectance), d: length(scene.ground.distance, 'm') }
-  const cards = scene.cards.length > 0 ? '; with what cards throw and flags keep off' : ''
+  const cards = withCards(a.setup)
   const edge = rim < 0 ? null : lights[rim]!.edge
   return [
     ground.brightest === null
@@ -354,7 +358,7 @@ export function resultsOf(a: Assessment): Result[] {
                 `${setup.flashes[i]!.units > 1 ? `${setup.flashes[i]!.units} × ` : ''}{g${i}} at {p${i}}, {d${i}} off`,
             )
             .slice(0, 4)
-            .join('; ')}; {iso}`,
+            .join('; ')}; {iso}${withCards(setup)}`,
           figures: {
             N: aperture(optics.effectiveAperture),
             iso: iso(picture.iso),

@@ -3,6 +3,7 @@ import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flas
 import type { Lighting } from '../setup/parts'
 import type { KnownFlash } from '../setup/typical'
 import { feathered } from '../light/aim'
+import type { ByCards } from '../light/byCards'
 import { firedAfter, jitterOf } from '../light/firing'
 import { faceShare, lobeOf } from '../light/lamp'
 import { exposesFront } from '../light/role'
@@ -150,17 +151,33 @@ function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSe
 /** Of correct exposure: less is no light at all, as of one that is all but aimed away. */
 const NO_LIGHT = 2 ** -100
 
-/** Stops of some lights together against correct exposure; null where none of them exposes what faces the camera. */
+/** What light meets on its way into the picture. */
+export interface LightWay {
+  effectiveAperture: number
+  /** Stops each light loses to the shutter. */
+  lost: readonly number[]
+  /** What cards and flags make of each light; null: there are none. */
+  cards: readonly ByCards[] | null
+}
+
+/**
+ * Stops of some lights together against correct exposure: those that expose what faces the camera, straight and as far
+ * as flags let them, and what cards throw there of any of them; null where nothing comes.
+ *
+ * @param lit lights that flash, by their place
+ */
 export function lightLevel(
   setup: Pick<Setup, 'flashes' | 'picture'>,
-  effectiveAperture: number,
-  lights: readonly number[],
-  lost: readonly number[],
+  { effectiveAperture, lost, cards }: LightWay,
+  lit: readonly number[],
 ): number | null {
-  const sum = lights.reduce((total, i) => {
-    const light = asLight(setup.flashes[i]!)
+  const front = new Set(exposingLights(setup, lit))
+  const sum = (cards === null ? [...front] : lit).reduce((total, i) => {
+    const flash = setup.flashes[i]!
+    const light = asLight(flash)
     const lossStops = light.lossStops + lost[i]!
-    const share = nearShare(setup.flashes[i]!) * feathered(setup.flashes[i]!)
+    const straight = front.has(i) ? nearShare(flash) * feathered(flash) * (cards?.[i]!.open ?? 1) : 0
+    const share = straight + (cards?.[i]!.thrown ?? 0)
     return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
   }, 0)
   const level = sum / effectiveAperture ** 2

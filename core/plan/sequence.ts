@@ -4,7 +4,7 @@ import { recycleAt } from '../setup/typical'
 import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
 import type { Setup } from '../setup/types'
 import type { Motion } from './motion'
-import { type LightPulse, exposingLights, latencyOf, lightLevel } from './light'
+import { type LightPulse, type LightWay, latencyOf, lightLevel } from './light'
 import { curtainTime } from './shutter'
 import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
 import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
@@ -117,8 +117,7 @@ export const isSequence = (setup: Pick<Setup, 'sequence'>): boolean => setup.seq
  * @param motion of its mean take
  * @param pulses of its lights
  * @param captured s after the action starts at which a single pop would fall
- * @param aperture effective
- * @param lost stops each light loses to the shutter
+ * @param met by the light on its way into the picture
  * @returns null where the set-up has no sequence
  */
 export function sequenceOf(
@@ -126,8 +125,7 @@ export function sequenceOf(
   motion: Motion,
   pulses: readonly LightPulse[],
   captured: number | null,
-  aperture: number,
-  lost: readonly number[],
+  met: LightWay,
 ): SequencePlan | null {
   const { sequence, picture } = setup
   if (!isSequence(setup)) return null
@@ -142,8 +140,7 @@ export function sequenceOf(
   const { positionAt } = trackOf(setup, motion)
   const still = setup.motion.kind === 'still' && sequence.track.length < 2
 
-  const level = (lights: readonly number[]): number | null =>
-    lightLevel(setup, aperture, exposingLights(setup, lights), lost)
+  const level = (lights: readonly number[]): number | null => lightLevel(setup, met, lights)
   // Seen through a camera that turns or moves, everything slides the other way.
   const slide = sequence.panSpeed * picture.distance + sequence.moveSpeed
   const exposures = instants.map(({ time, lights }): SequenceExposure => {

@@ -54,7 +54,7 @@ export const CORE = {
   },
   light: {
     mutate: ['core/light/*.ts'],
-    tests: ['golden', 'light', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter'],
+    tests: ['golden', 'light', 'cards', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter'],
   },
   run: {
     mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],

@@ -46,7 +46,7 @@ const ground = computed(() => figures.value.ground)
         <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
           <th scope="row">
             {{ card.name }}
-            <span class="block font-normal text-(--ink-soft)">not in the exposure</span>
+            <span class="block font-normal text-(--ink-soft)">counts in the exposure</span>
           </th>
           <td />
           <td>{{ stops(card.front) }}</td>

@@ -51,7 +51,7 @@ const movedBy =
     return { ...part, text: `${part.text}, out of the light of ${plain(a.setup.flashes[light]!.name)}` }
   }
 
-/** A card or flag keeps a light off the subject, which the exposure does not know. */
+/** A card or flag keeps a light off the subject. */
 export const lightBlocked: Rule = a => {
   const [worst] = told(a)
   if (!worst) return null
@@ -62,7 +62,7 @@ export const lightBlocked: Rule = a => {
     id: 'light-blocked',
     severity: a.exposure.front.includes(worst.light) ? 'warning' : 'note',
     title: all ? `${card} keeps all of ${light} off the subject` : `${card} takes {lost} of ${light}`,
-    reason: 'It stands between them. The exposure counts the light as if nothing did; the predicted frame shows it.',
+    reason: 'It stands between them; the exposure counts what is left.',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
     fixes: () => [...eachMended(a, told, movedBy('along')), ...eachMended(a, told, movedBy('across'))],

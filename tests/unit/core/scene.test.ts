@@ -374,7 +374,7 @@ describe('a card in the way of a light', () => {
   })
   const told = (setup: Setup) => finding(setup, 'light-blocked')
 
-  test('is told with the least way out of it, for the exposure does not know', () => {
+  test('is told with the least way out of it, and its light is gone from the exposure', () => {
     const setup = withCard({})
     const [along, across] = told(setup)!.fixes
     expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card keeps all of Front off the subject', 'warning'])
@@ -387,6 +387,7 @@ describe('a card in the way of a light', () => {
     for (const fix of [along!, across!]) expect(told(withChanges(setup, fix.changes))).toBeUndefined()
     expect(told(withCard({ across: -0.625 }))).toBeDefined()
     const front = (s: Setup): number | null => sceneFigures(plan(s)).lights[2]!.front
+    expect(plan(setup).exposure.flash!).toBeLessThan(plan(withChanges(setup, along!.changes)).exposure.flash! - 3)
     expect(front(withChanges(setup, along!.changes))! - (front(setup) ?? -20)).toBeGreaterThan(3)
   })
   test('before a light that draws the edge it is a note; a large head loses a part of its light', () => {

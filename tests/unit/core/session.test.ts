@@ -142,7 +142,7 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   expect(stockFinding(newSetup('projectile'), howMany(newSetup('projectile')))).toBeNull()
   const result = propsResult(setup, howMany(setup))!
   expect(result).toMatchObject({ value: { value: 8 }, causes: [] })
-  expect(result.read()).toBeNull()
+  expect(result.read(plan(setup))).toBeNull()
   expect(propsResult(setup, { ...howMany(setup), props: null })).toBeNull()
   // Beyond count there is nothing to get; exactly enough is enough.
   const beyond = stockFinding(setup, { ...howMany(setup), props: null })!
