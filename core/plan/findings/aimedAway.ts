@@ -1,11 +1,28 @@
-import { aimedBeside } from '../../light/aim'
+import { aimedBeside, feathered } from '../../light/aim'
 import type { Change } from '../../setup/paths'
-import { type Rule, plain } from './types'
+import type { Assessment } from '../assess'
+import { type FixDraft, type Rule, plain } from './types'
 
 const AIMS = ['aimAlong', 'aimAcross', 'aimOut'] as const
+/** Share of its light below which a light is aimed past the subject. */
+const PAST = 2 ** -6
+
+/** Lights that should expose what faces the camera, and are aimed so that next to nothing of them falls on it. */
+export const aimedPast = ({ setup, exposure }: Assessment): number[] =>
+  exposure.front.filter(i => aimedBeside(setup.flashes[i]!) && feathered(setup.flashes[i]!) < PAST)
+
+/** Turns lights to the subject. */
+export function aimAt({ setup }: Assessment, lights: readonly number[]): FixDraft {
+  return {
+    label:
+      lights.length === 1 ? `Aim ${plain(setup.flashes[lights[0]!]!.name)} at the subject` : 'Aim them at the subject',
+    changes: lights.flatMap(i => AIMS.map((key): Change => ({ path: `flashes[${i}].${key}`, value: 0 }))),
+  }
+}
 
 /** Lights so far feathered that nothing of them falls on the subject: the picture would have no light at all. */
-export const aimedAway: Rule = ({ setup, exposure }) => {
+export const aimedAway: Rule = a => {
+  const { setup, exposure } = a
   if (setup.method === 'fast-shutter' || exposure.flash !== null) return null
   const away = exposure.front.filter(i => aimedBeside(setup.flashes[i]!))
   if (away.length === 0) return null
@@ -17,11 +34,6 @@ export const aimedAway: Rule = ({ setup, exposure }) => {
     reason: `${one ?? 'Each light that faces it'} is aimed so far beside it that none of its light gets there.`,
     figures: {},
     paths: away.map(i => `flashes[${i}].aimAlong`),
-    fixes: [
-      {
-        label: one ? `Aim ${one} at the subject` : 'Aim them at the subject',
-        changes: away.flatMap(i => AIMS.map((key): Change => ({ path: `flashes[${i}].${key}`, value: 0 }))),
-      },
-    ],
+    fixes: [aimAt(a, away)],
   }
 }

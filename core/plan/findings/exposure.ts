@@ -2,6 +2,7 @@ import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep } from '../../setup/s
 import type { Change } from '../../setup/paths'
 import { type Assessment, exposureLevel } from '../assess'
 import { powerSteps } from '../light'
+import { aimAt, aimedPast } from './aimedAway'
 import { type FixDraft, type Rule, aperture, iso, length, power, shutter, stops } from './types'
 
 /** Over or under by more than this is worth saying, stops. */
@@ -69,6 +70,9 @@ export const exposure: Rule = a => {
     })
   }
   if (!fast && flashes.length > 0) fixes.push(...byLight(a, level))
+  // What a card alone throws back is less than a light turned to the subject gives.
+  const past = aimedPast(a)
+  if (!fast && level < 0 && past.length > 0) fixes.push(aimAt(a, past))
   if (fast) {
     const quicker = nearestStep(SHUTTERS_IN_SECONDS, picture.shutter * 2 ** -level)
     fixes.push({
