@@ -5,7 +5,7 @@ import { type FixDraft, type Rule, plain } from './types'
 
 const AIMS = ['aimAlong', 'aimAcross', 'aimOut'] as const
 /** Share of its light below which a light is aimed past the subject. */
-const PAST = 2 ** -6
+const PAST = 1 / 16
 
 /** Lights that should expose what faces the camera, and are aimed so that next to nothing of them falls on it. */
 export const aimedPast = ({ setup, exposure }: Assessment): number[] =>
