@@ -49,7 +49,8 @@ export interface Judgement {
   mistakes: PracticeMistake[]
 }
 
-const TEXT: Record<MistakeId, { title: string; lesson: string }> = {
+/** What each mistake is called, and what is learnt from it. */
+export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }> = {
   'click': {
     title: 'Something else than the event fired the light',
     lesson: 'The shutter’s click or a voice: raise the threshold above them, and arm last.',
@@ -177,7 +178,7 @@ export function judge(
     ladder: mean('ladder'),
     proposals: mean('proposals'),
     best: mean('best'),
-    mistakes: [...found].map(([id, numbers]) => ({ id, ...TEXT[id], shots: numbers })),
+    mistakes: [...found].map(([id, numbers]) => ({ id, ...MISTAKE_TEXTS[id], shots: numbers })),
   }
 }
 

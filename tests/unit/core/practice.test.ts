@@ -6,6 +6,7 @@ import {
   type Setup,
   type ShotConditions,
   EXERCISES,
+  MISTAKE_TEXTS,
   PracticeDevice,
   bestDelay,
   completeRig,
@@ -16,6 +17,7 @@ import {
   fireRig,
   judge,
   matchShots,
+  meanTakes,
   newSetup,
   pictureOf,
   plan,
@@ -385,6 +387,53 @@ describe('the judgement', () => {
     expect(
       ids([logged(shoot()), logged(shoot({}, withChanges(setup, [{ path: 'picture.iso', value: 400 }])))]),
     ).toEqual([])
+  })
+  test('which way the delay must go is told by what was seen before, and mistakes are summed up over shots', () => {
+    const way = (first: 'early' | 'on' | 'late', by: number): string[] =>
+      ids([logged(shoot({ delay: good }), { verdict: first }), logged(shoot({ delay: good + by }))])
+    expect(way('early', -0.0005)).toContain('wrong-way')
+    expect(way('early', 0.0005)).not.toContain('wrong-way')
+    expect(way('late', 0.0005)).toContain('wrong-way')
+    expect(way('late', -0.0005)).not.toContain('wrong-way')
+    expect(way('on', -0.0005)).not.toContain('wrong-way')
+    expect(way('early', 0)).not.toContain('wrong-way')
+    number = 0
+    const { mistakes } = judge(
+      exercise,
+      rig,
+      setup,
+      [
+        logged(shoot({ armed: false })),
+        logged(shoot()),
+        logged(shoot({ armed: false })),
+        logged(shoot(), { keeper: false }),
+      ],
+      { plays: 1 },
+    )
+    expect(mistakes).toEqual([
+      {
+        id: 'safe',
+        title: 'Fired with the controller safe',
+        lesson: 'Keep the order of the calls: armed comes before the action.',
+        shots: [1, 3],
+      },
+      { id: 'missed-keeper', title: 'A keeper was let go', lesson: expect.stringContaining('mark it'), shots: [4] },
+    ])
+  })
+  test('every mistake has a name and a lesson of its own', () => {
+    const told = Object.values(MISTAKE_TEXTS)
+    expect(told.every(({ title, lesson }) => title.length > 8 && lesson.length > 20)).toBe(true)
+    expect(new Set(told.map(({ title }) => title)).size).toBe(told.length)
+  })
+  test('the mean of a way is that of its plays, and what was never reached counts as the most', () => {
+    const options = { keepers: 1, most: 9 }
+    const each = [1, 2, 3].map(play => playRig(rig, setup, 'ladder', { ...options, from: 1000 * play }).all ?? 9)
+    expect(meanTakes(rig, setup, 'ladder', { ...options, plays: 3 })).toBeCloseTo(
+      (each[0]! + each[1]! + each[2]!) / 3,
+      12,
+    )
+    const never = { ...rig, truth: { ...rig.truth, misfire: 1 } }
+    expect(meanTakes(never, setup, 'ladder', { ...options, plays: 2 })).toBe(9)
   })
   test('a shot’s take is the one logged after it and before the next', () => {
     const shots = [1, 2, 3].map(n => ({ shot: shoot(), at: n * 60_000 }))
