@@ -81,7 +81,7 @@ const ground = computed(() => figures.value.ground)
 }
 .figures th,
 .figures td {
-  padding: 2px 0;
+  padding: 2px 0 2px 6px;
   font-stretch: 90%;
   text-align: right;
   border-bottom: 1px solid var(--hair);
@@ -89,6 +89,7 @@ const ground = computed(() => figures.value.ground)
   vertical-align: top;
 }
 .figures th:first-child {
+  padding-left: 0;
   text-align: left;
   width: 30%;
   overflow-wrap: anywhere;

@@ -82,8 +82,9 @@ export const RULES: Record<FindingId, Rule | null> = {
   'pops-too-close': popsTooClose,
   'not-enough-units': notEnoughUnits,
   'aimed-away': aimedAway,
-  exposure,
+  // The cause before what comes of it.
   'light-blocked': lightBlocked,
+  exposure,
   'ground-uneven': groundUneven,
   ambient,
   depth,
