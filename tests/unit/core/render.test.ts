@@ -3,6 +3,7 @@ import { seededRandom } from '~~/core/math/random'
 import { Film, developed, sceneOf, shown, stopsOf } from '~~/core/render'
 import { Bodies, type Vector } from '~~/core/render/bodies'
 import { cardsOf } from '~~/core/render/cards'
+import { lightLevel } from '~~/core/plan/light'
 import { type Lamp, faceShare, lobeOf, minus, scaled, squareTo, unit } from '~~/core/light/lamp'
 import { clear, fresnel, grey } from '~~/core/render/material'
 import { stageOf } from '~~/core/light/place'
@@ -88,6 +89,25 @@ test('a grey card that faces a light is exposed as the exposure says, in 200 ran
     off.push(stopsOf(film.at(1, 1)) - whole.exposure.flash!)
   }
   expect(Math.max(...off.map(Math.abs))).toBeLessThan(0.05)
+})
+
+test('in a sequence a grey card that faces a light gets what that light has planned for each pop', () => {
+  const { flashes, ...rest } = newSetup('swing')
+  // The lights differ: none can be taken for another.
+  const setup = { ...rest, flashes: flashes.map((flash, i) => ({ ...flash, power: flash.power / 2 ** i })) }
+  const whole = plan(setup)
+  for (const light of [0, 1, 2]) {
+    const alone = lightLevel(
+      whole.known,
+      { effectiveAperture: whole.optics.effectiveAperture, lost: whole.exposure.lost, cards: null },
+      [light],
+    )!
+    const pops = whole.sequence!.exposures.filter(({ lights }) => lights.includes(light)).length
+    expect(pops).toBe(light === 2 ? 1 : 6)
+    const of = sceneOf(whole, { standIn: light, only: [light], room: false })
+    const film = picture({ ...of, view: { ...of.view, fieldWidth: 0.001, fieldHeight: 0.001 } }, 24, 3, 3)
+    expect(Math.abs(stopsOf(film.at(1, 1)) - alone - Math.log2(pops))).toBeLessThan(0.05)
+  }
 })
 
 test('light falls off with the square of the distance, and less so close to a large face', () => {
