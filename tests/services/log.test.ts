@@ -248,6 +248,16 @@ test('counts by delay, power, recipe and day each add up to what is found', asyn
     byDelay: [],
     byPower: [],
   })
+  // At one delay alone there is nothing to spread out.
+  const other = await studio()
+  const one = await makeSetup(other.db, other.studioId, other.shootId)
+  for (let i = 0; i < 2; i++) await fire(other.db, other.studioId, one, { delay: 0.0184 })
+  expect(await logStats(other.db, other.studioId, { order: 'newest', limit: 50 })).toMatchObject({
+    takes: 2,
+    byDelay: [],
+    delayWidth: 0,
+  })
+  await other.end()
 })
 
 test('the report of a shoot holds each set-up with its takes in the order fired', async () => {

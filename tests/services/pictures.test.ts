@@ -40,6 +40,26 @@ test.each(['jpeg', 'png', 'webp'] as const)(
   },
 )
 
+test.each<[said: string, notes: Record<string, string>, zone: number, shotAt: string]>([
+  ['its own offset, whatever the studio’s', { OffsetTimeOriginal: '+02:30' }, 60, '2026-11-24T16:00:02.000Z'],
+  ['an offset behind', { OffsetTimeOriginal: '-03:30' }, 60, '2026-11-24T22:00:02.000Z'],
+  ['none: the studio’s', {}, 60, '2026-11-24T17:30:02.000Z'],
+  ['parts of a second', { SubSecTimeOriginal: '25', OffsetTimeOriginal: '+00:00' }, 60, '2026-11-24T18:30:02.250Z'],
+])('the time of a picture by its notes: %s', async (_, notes, zone, shotAt) => {
+  const file = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#834' } })
+    .withExif({ IFD2: { DateTimeOriginal: '2026:11:24 18:30:02', ...notes } })
+    .jpeg()
+    .toBuffer()
+  const kept = await addPicture(own.db, own.studioId, await fresh(), { name: 'x.jpg', zone }, file)
+  expect(kept.shotAt).toBe(shotAt)
+})
+test('a picture without a time that can be read is of when it came', async () => {
+  const file = await picture('jpeg', 'yesterday')
+  const came = Date.now()
+  const kept = await addPicture(own.db, own.studioId, await fresh(), { name: 'x.jpg', zone: 60 }, file)
+  expect(Math.abs(Date.parse(kept.shotAt) - came)).toBeLessThan(60_000)
+})
+
 test('a large picture comes back whole, in its pieces’ order', async () => {
   const id = await fresh()
   const raw = randomBytes(1500 * 1200 * 3)

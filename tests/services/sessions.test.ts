@@ -13,7 +13,7 @@ import {
   revokeSession,
 } from '~~/server/services/sessions'
 import { archiveSetup } from '~~/server/services/setups'
-import { createStudio, findStudioNamed } from '~~/server/services/studios'
+import { createStudio, findOwnStudio, findStudioNamed, leadsInstallation } from '~~/server/services/studios'
 import { amendTake, listTakes } from '~~/server/services/takes'
 import { amendmentOf } from '~~/shared/schemas/records'
 import { aTake, fire, makeSetup, member, refusal, studio } from './support'
@@ -233,4 +233,11 @@ test('a studio is found by its very name', async () => {
   await createStudio(own.db, name)
   expect(await findStudioNamed(own.db, name)).toBeNull()
   expect(await createMember(own.db, id, { name: 'X', role: 'lead' })).toMatch(/-/)
+})
+
+test('the installation is led from its first studio that is no demo, and from no other', async () => {
+  const first = await findOwnStudio(own.db)
+  expect(first).toMatchObject({ name: 'My studio', isDemo: false })
+  expect(await leadsInstallation(own.db, first!.id)).toBe(true)
+  expect(await leadsInstallation(own.db, own.studioId)).toBe(false)
 })

@@ -35,7 +35,7 @@ export function toolRead(id: string, seed: number): unknown {
     truth,
     figures: figures.map(({ id: name, value, error, bound }) => [name, value, error, bound ?? null]),
     marks: marks.map(({ id: name, file, at }) => [name, file, at]),
-    rows: rows.length,
+    rows: rows.map(row => [row.name, row.figures.map(({ id: name, value, error }) => [name, value, error])]),
     limits: limits.length,
     trusted,
     gives: gives.map(({ label: _, ...give }) => give),
