@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { type KitItem, kitDifferences, kitIdsOf } from '../../core'
 import type { Database } from '../database/client'
-import { kit, setups } from '../database/schema'
+import { kit, setups, shoots } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 
 /** A set-up that took figures from an item of kit. */
@@ -33,7 +33,9 @@ async function usesOf(
   const rows = await db
     .select({ setupId: setups.id, name: setups.name, setup: setups.document })
     .from(setups)
-    .where(and(eq(setups.studioId, studioId), isNull(setups.archivedAt)))
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(and(eq(setups.studioId, studioId), isNull(setups.archivedAt), isNull(shoots.archivedAt)))
+    .orderBy(asc(setups.name), asc(setups.createdAt))
   const uses = new Map<string, KitUse[]>()
   for (const { setupId, name, setup } of rows) {
     for (const id of kitIdsOf(setup)) {

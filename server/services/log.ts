@@ -296,4 +296,5 @@ export async function logSetups(db: Database, studioId: string, query: LogQuery)
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(inArray(setups.id, ids))
+    .orderBy(asc(shoots.date), asc(setups.name), asc(setups.createdAt))
 }

@@ -1,0 +1,186 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import sharp from 'sharp'
+import { type Setup, evidenceOf, newKitItem, newSetup, settingsOf } from '~~/core'
+import { importLog } from '~~/server/services/logImport'
+import { archiveKitItem, createKit, kitIds, listKit, updateKitItem } from '~~/server/services/kit'
+import { logPage, logSetups, logStats } from '~~/server/services/log'
+import { listMembers, memberNames } from '~~/server/services/members'
+import { addPicture, deletePicture, listPictures, picturesOfTakes, putPicture } from '~~/server/services/pictures'
+import { shootReport } from '~~/server/services/report'
+import { getRun, putRun } from '~~/server/services/runs'
+import {
+  archiveSetup,
+  createSetup,
+  duplicateSetup,
+  listArchived,
+  moveSetup,
+  restoreSetup,
+  setupPlace,
+  setupsThatLearnt,
+  updateSetup,
+} from '~~/server/services/setups'
+import { archiveShoot, createShoot, listShoots, updateShoot } from '~~/server/services/shoots'
+import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/takes'
+import { logQueryFrom, logQuerySchema } from '~~/shared/schemas/log'
+import { amendmentOf } from '~~/shared/schemas/records'
+import { check } from '~~/shared/schemas/validate'
+import { aTake, member, refusal, studio } from './support'
+
+/*
+ * One studio's evening, and all that its services tell of it, word for word: any change shows, wanted or not.
+ * `EPIRO_GOLDEN=1 npm test -- services` writes down what is told now, to be read as a difference before it is
+ * committed.
+ */
+const FILE = 'tests/golden/evening.json'
+const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
+const TIME = /\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z/g
+
+/** What is told with ids by the order they turn up in, and `now` for what happened in this test. */
+function told(value: unknown, known: Map<string, string>): unknown {
+  const text = JSON.stringify(value, (_, part: unknown) => (part instanceof Map ? [...part] : part))
+  const plain = text
+    .replace(UUID, id => {
+      if (!known.has(id)) known.set(id, `#${known.size + 1}`)
+      return known.get(id)!
+    })
+    .replace(TIME, at => (Math.abs(Date.now() - Date.parse(at)) < 300_000 ? 'now' : at))
+  return JSON.parse(plain)
+}
+
+const photo = (taken: string) =>
+  sharp({ create: { width: 30, height: 20, channels: 3, background: '#834' } })
+    .withExif({ IFD2: { DateTimeOriginal: taken, OffsetTimeOriginal: '+00:00' } })
+    .png()
+    .toBuffer()
+const at = (minute: number, second = 0) =>
+  `2026-11-24T18:${String(minute).padStart(2, '0')}:${String(second).padStart(2, '0')}.000Z`
+const queryOf = (text: string) => {
+  const read = check(logQuerySchema, logQueryFrom(Object.fromEntries(new URLSearchParams(text))))
+  if ('mistakes' in read) throw new Error(JSON.stringify(read.mistakes))
+  return read.value
+}
+
+type Studio = Awaited<ReturnType<typeof studio>>
+
+/** Two set-ups with takes of every kind, pictures, kit, people, a run, and what was put away. */
+async function evening({ db, studioId, shootId }: Studio) {
+  const cracker: Setup = { ...newSetup('projectile'), name: 'Cracker' }
+  const known = { ...cracker, evidence: [evidenceOf(cracker, { kind: 'speed', value: 35, date: '2026-11-24' })] }
+  const { id } = await createSetup(db, studioId, shootId, cracker)
+  const second = await createSetup(db, studioId, shootId, { ...newSetup('balloon'), name: 'Balloon' })
+  const later = await createShoot(db, studioId, { name: 'Later', date: '2026-11-26', place: '', notes: 'bring towels' })
+  await updateShoot(db, studioId, later.id, { name: 'Later on', date: '2026-11-27', place: 'Stage 2', notes: '' })
+  const { memberId: mara } = await member(db, studioId, 'assistant', 'Mara')
+  const verdicts = ['early', 'late', 'on', 'on', 'missed', 'misfire', 'on'] as const
+  const takes = []
+  for (const [i, verdict] of verdicts.entries())
+    takes.push(
+      await logTake(
+        db,
+        studioId,
+        i < 6 ? id : second.id,
+        aTake({
+          verdict,
+          keeper: i === 2 || i === 6,
+          delay: 0.0176 + i * 0.0003,
+          position: i < 3 ? -0.01 + 0.01 * i : null,
+          sharp: i === 3 ? false : i === 4 ? null : true,
+          note: i === 1 ? 'loose cable' : '',
+          settings: i === 5 ? null : settingsOf(i < 6 ? cracker : newSetup('balloon')),
+          firedAt: at(10 + i),
+        }),
+        i % 2 === 0 ? mara : null,
+      ),
+    )
+  await amendTake(db, studioId, takes[1]!.id, { ...amendmentOf(takes[1]!), verdict: 'on', note: 'looked again' }, mara)
+  await strikeTake(db, studioId, takes[4]!.id, true)
+  await strikeTake(db, studioId, takes[0]!.id, true)
+  await strikeTake(db, studioId, takes[0]!.id, false)
+  const pictures = []
+  for (const taken of ['2026:11:24 18:12:01', '2026:11:24 19:30:00', '2026:11:24 18:11:01'])
+    pictures.push(await addPicture(db, studioId, id, { name: `${taken.slice(-8)}.png`, zone: 0 }, await photo(taken)))
+  await putPicture(db, studioId, pictures[1]!.id, takes[3]!.id)
+  await deletePicture(db, studioId, pictures[2]!.id)
+  const { ids } = await createKit(db, studioId, [
+    newKitItem('camera', 'Tarn 36'),
+    newKitItem('flash', 'Small flash'),
+    newKitItem('lens', 'Put away'),
+  ])
+  await updateKitItem(db, studioId, ids[0]!, 1, { ...newKitItem('camera', 'Tarn 36'), notes: 'mirror up' })
+  await archiveKitItem(db, studioId, ids[2]!, true)
+  await updateSetup(db, studioId, id, 1, { ...known, kit: { ...known.kit, camera: ids[0]! } })
+  await putRun(db, studioId, id, { step: 3, delay: 0.0179, openedAt: at(20), actedAt: null })
+  await putRun(db, studioId, id, { step: 4, delay: 0.0179, openedAt: at(20), actedAt: at(20, 2) })
+  const copy = await duplicateSetup(db, studioId, id)
+  await moveSetup(db, studioId, copy.id, later.id)
+  const away = await duplicateSetup(db, studioId, second.id)
+  await archiveSetup(db, studioId, away.id)
+  const back = await duplicateSetup(db, studioId, second.id)
+  await archiveSetup(db, studioId, back.id)
+  await restoreSetup(db, studioId, back.id)
+  const gone = await createShoot(db, studioId, { name: 'Gone', date: '2026-11-20', place: '', notes: '' })
+  await createSetup(db, studioId, gone.id, { ...known, kit: { ...known.kit, camera: ids[0]! } })
+  await archiveShoot(db, studioId, gone.id)
+  return { id, second: second.id, copy: copy.id, takes, pictures, gone: gone.id, kit: ids }
+}
+
+async function everything(own: Studio, made: Awaited<ReturnType<typeof evening>>): Promise<Record<string, unknown>> {
+  const { db, studioId, shootId } = own
+  const page = (text: string) => logPage(db, studioId, queryOf(text))
+  const first = await page('limit=3')
+  const brought = {
+    ...aTake({ key: 'from-elsewhere-1', firedAt: at(40), verdict: 'early' }),
+    setupId: made.second,
+    number: 1,
+  }
+  return {
+    shoots: await listShoots(db, studioId),
+    place: await setupPlace(db, studioId, made.id),
+    archived: await listArchived(db, studioId),
+    learnt: (await setupsThatLearnt(db, studioId, made.second)).map(({ name, evidence }) => [name, evidence]),
+    learntElsewhere: (await setupsThatLearnt(db, studioId, made.id)).map(({ name }) => name),
+    takes: await listTakes(db, studioId, made.id),
+    struck: await listTakes(db, studioId, made.id, true),
+    pictures: await listPictures(db, studioId, made.id),
+    ofTakes: await picturesOfTakes(db, [made.takes[2]!.id, made.takes[3]!.id, made.takes[5]!.id]),
+    kit: await listKit(db, studioId),
+    kitIds: [...(await kitIds(db, studioId))].length,
+    members: await listMembers(db, studioId),
+    names: await memberNames(db, studioId),
+    run: await getRun(db, studioId, made.id),
+    runNeverBegun: await getRun(db, studioId, made.second),
+    report: await shootReport(db, studioId, shootId),
+    log: first,
+    logNext: await page(`limit=3&after=${first.next!}`),
+    logOldest: (await page('limit=2&order=oldest')).entries.map(entry => [entry.number, entry.setupName]),
+    logFound: (await page('limit=50&text=looked')).entries.map(entry => entry.number),
+    logKeepers: (await page('limit=50&keepers=true')).entries.map(entry => [entry.setupName, entry.number]),
+    logOfRecipe: (await page('limit=50&recipe=balloon')).entries.map(entry => entry.setupName),
+    logOn: (await page('limit=50&verdict=on')).entries.map(entry => [entry.setupName, entry.number]),
+    stats: await logStats(db, studioId, queryOf('limit=50')),
+    setupsOfLog: (await logSetups(db, studioId, queryOf('limit=50'))).map(({ setup, ...rest }) => [setup.name, rest]),
+    imported: await importLog(db, studioId, { setups: [], takes: [brought, brought] }),
+    gone: await refusal(shootReport(db, studioId, made.gone)),
+  }
+}
+
+test('an evening is told as it was', async () => {
+  const own = await studio()
+  try {
+    const made = await evening(own)
+    const now = told(
+      await everything(own, made),
+      new Map([
+        [own.studioId, 'studio'],
+        [own.shootId, 'shoot'],
+      ]),
+    ) as Record<string, unknown>
+    if (process.env.EPIRO_GOLDEN === '1') writeFileSync(FILE, `${JSON.stringify(now, null, 1)}\n`)
+    expect(existsSync(FILE)).toBe(true)
+    const before = JSON.parse(readFileSync(FILE, 'utf8')) as Record<string, unknown>
+    expect(Object.keys(now)).toEqual(Object.keys(before))
+    for (const [part, value] of Object.entries(now)) expect({ [part]: value }).toEqual({ [part]: before[part] })
+  } finally {
+    await own.end()
+  }
+})
