@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { resolve } from 'node:path'
 import type { JobKind, Jobs, Told } from '../workers/jobs'
@@ -29,12 +29,14 @@ const idle: ChildProcess[] = []
 let running = 0
 let lastId = 0
 
-/** Bundled by the start command; where nothing was, as in tests, the source is run as it is. */
+/** Bundled by the start command. */
 const BUNDLED = process.env.EPIRO_WORKER
 
 function start(): ChildProcess {
-  const child = fork(BUNDLED || resolve('server/workers/main.ts'), {
-    execArgv: [...(BUNDLED ? [] : ['--import', 'tsx']), '--max-old-space-size=512'],
+  // Where nothing was bundled, as in tests, or it was cleared away since, the source is run as it is.
+  const bundled = BUNDLED && existsSync(BUNDLED) ? BUNDLED : null
+  const child = fork(bundled ?? resolve('server/workers/main.ts'), {
+    execArgv: [...(bundled ? [] : ['--import', 'tsx']), '--max-old-space-size=512'],
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
