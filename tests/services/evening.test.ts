@@ -4,8 +4,15 @@ import { type Setup, evidenceOf, newKitItem, newSetup, settingsOf } from '~~/cor
 import { importLog } from '~~/server/services/logImport'
 import { archiveKitItem, createKit, kitIds, listKit, updateKitItem } from '~~/server/services/kit'
 import { logPage, logSetups, logStats } from '~~/server/services/log'
-import { listMembers, memberNames } from '~~/server/services/members'
-import { addPicture, deletePicture, listPictures, picturesOfTakes, putPicture } from '~~/server/services/pictures'
+import { cancelLinks, listMembers, memberNames, revokeMember, updateMember } from '~~/server/services/members'
+import {
+  addPicture,
+  deletePicture,
+  listPictures,
+  picturesOfTakes,
+  putPicture,
+  readPicture,
+} from '~~/server/services/pictures'
 import { shootReport } from '~~/server/services/report'
 import { getRun, putRun } from '~~/server/services/runs'
 import {
@@ -164,12 +171,63 @@ async function everything(own: Studio, made: Awaited<ReturnType<typeof evening>>
   }
 }
 
+const NOBODY = '00000000-0000-4000-8000-000000000000'
+
+/** Why something was not done, with what is told besides. */
+async function why(what: Promise<unknown>): Promise<unknown> {
+  const { status, detail } = await refusal(what)
+  const more = await what.catch((error: { data?: unknown }) => error.data)
+  return { status, detail, more }
+}
+
+/** What is refused: what is no longer the newest, and what is not there or another studio's. */
+async function refusals(own: Studio, made: Awaited<ReturnType<typeof evening>>): Promise<Record<string, unknown>> {
+  const { db, studioId } = own
+  const run = { step: 0, delay: null, openedAt: null, actedAt: null }
+  const shoot = { name: 'x', date: '2026-11-24', place: '', notes: '' }
+  const amended = amendmentOf(made.takes[0]!)
+  const all: Record<string, () => Promise<unknown>> = {
+    'set-up changed meanwhile': () => updateSetup(db, studioId, made.second, 9, newSetup('balloon')),
+    'kit changed meanwhile': () => updateKitItem(db, studioId, made.kit[0]!, 9, newKitItem('camera')),
+    'kit': () => updateKitItem(db, studioId, NOBODY, 1, newKitItem('camera')),
+    'kit put away': () => archiveKitItem(db, studioId, NOBODY, true),
+    'place': () => setupPlace(db, NOBODY, made.id),
+    'takes': () => listTakes(db, NOBODY, made.id),
+    'take logged': () => logTake(db, NOBODY, made.id, aTake()),
+    'take put right': () => amendTake(db, studioId, NOBODY, amended),
+    'take struck': () => strikeTake(db, studioId, NOBODY, true),
+    'pictures': () => listPictures(db, NOBODY, made.id),
+    'picture placed': () => putPicture(db, studioId, NOBODY, made.takes[0]!.id),
+    'picture to no take': () => putPicture(db, studioId, made.pictures[0]!.id, NOBODY),
+    'picture gone': () => deletePicture(db, studioId, NOBODY),
+    'picture read': () => readPicture(db, studioId, NOBODY, 'full'),
+    'run': () => getRun(db, NOBODY, made.id),
+    'run moved': () => putRun(db, NOBODY, made.id, run),
+    'set-up in no shoot': () => createSetup(db, studioId, NOBODY, newSetup('drop')),
+    'set-up changed': () => updateSetup(db, studioId, NOBODY, 1, newSetup('drop')),
+    'set-up copied': () => duplicateSetup(db, studioId, NOBODY),
+    'set-up moved': () => moveSetup(db, studioId, made.second, NOBODY),
+    'no set-up moved': () => moveSetup(db, studioId, NOBODY, own.shootId),
+    'set-up put away': () => archiveSetup(db, studioId, NOBODY),
+    'set-up back': () => restoreSetup(db, NOBODY, made.second),
+    'shoot changed': () => updateShoot(db, studioId, NOBODY, shoot),
+    'shoot put away': () => archiveShoot(db, studioId, NOBODY),
+    'person changed': () => updateMember(db, studioId, NOBODY, { name: 'x', role: 'viewer' }),
+    'person out': () => revokeMember(db, studioId, NOBODY),
+    'links cancelled': () => cancelLinks(db, studioId, NOBODY),
+  }
+  const found: Record<string, unknown> = {}
+  for (const [name, what] of Object.entries(all)) found[name] = await why(what())
+  return found
+}
+
 test('an evening is told as it was', async () => {
   const own = await studio()
   try {
     const made = await evening(own)
+    const all = { ...(await everything(own, made)), refused: await refusals(own, made) }
     const now = told(
-      await everything(own, made),
+      all,
       new Map([
         [own.studioId, 'studio'],
         [own.shootId, 'shoot'],
