@@ -1,10 +1,19 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { type Setup, evidenceOf, newKitItem, newSetup, settingsOf } from '~~/core'
+import { signInLinks } from '~~/server/database/schema'
 import { importLog } from '~~/server/services/logImport'
 import { archiveKitItem, createKit, kitIds, listKit, updateKitItem } from '~~/server/services/kit'
 import { logPage, logSetups, logStats } from '~~/server/services/log'
-import { cancelLinks, listMembers, memberNames, revokeMember, updateMember } from '~~/server/services/members'
+import {
+  cancelLinks,
+  getMember,
+  listMembers,
+  memberNames,
+  revokeMember,
+  updateMember,
+} from '~~/server/services/members'
 import {
   addPicture,
   deletePicture,
@@ -15,6 +24,14 @@ import {
 } from '~~/server/services/pictures'
 import { shootReport } from '~~/server/services/report'
 import { getRun, putRun } from '~~/server/services/runs'
+import {
+  createSession,
+  createSignInToken,
+  findSession,
+  listSessions,
+  redeemSignInToken,
+  revokeOwnSession,
+} from '~~/server/services/sessions'
 import {
   archiveSetup,
   createSetup,
@@ -50,7 +67,7 @@ function told(value: unknown, known: Map<string, string>): unknown {
       if (!known.has(id)) known.set(id, `#${known.size + 1}`)
       return known.get(id)!
     })
-    .replace(TIME, at => (Math.abs(Date.now() - Date.parse(at)) < 300_000 ? 'now' : at))
+    .replace(TIME, at => (Math.abs(Date.now() - Date.parse(at)) < 1_200_000 ? 'now' : at))
   return JSON.parse(plain)
 }
 
@@ -171,6 +188,43 @@ async function everything(own: Studio, made: Awaited<ReturnType<typeof evening>>
   }
 }
 
+/** How somebody comes in, on which device, and out again. */
+async function comingAndGoing({ db, studioId }: Studio): Promise<Record<string, unknown>> {
+  const { memberId } = await member(db, studioId, 'viewer', 'Kim')
+  const kim = async () => (await listMembers(db, studioId)).filter(({ id }) => id === memberId)
+  const [used, cancelled] = [
+    await createSignInToken(db, studioId, { memberId }),
+    await createSignInToken(db, studioId, { memberId, minutes: 5 }),
+  ]
+  const invited = await kim()
+  const grant = await redeemSignInToken(db, used)
+  const again = await redeemSignInToken(db, used)
+  await cancelLinks(db, studioId, memberId)
+  const late = await redeemSignInToken(db, cancelled)
+  const links = await db
+    .select({ used: signInLinks.usedAt, cancelled: signInLinks.cancelledAt })
+    .from(signInLinks)
+    .where(eq(signInLinks.memberId, memberId))
+  const phone = await createSession(db, grant!, 'Phone')
+  const laptop = await createSession(db, grant!, 'Laptop')
+  await revokeOwnSession(db, studioId, laptop)
+  const here = [await findSession(db, phone), await findSession(db, laptop), await kim()]
+  await updateMember(db, studioId, memberId, { name: 'Kim', role: 'assistant' })
+  const raised = [(await findSession(db, phone))?.role, await getMember(db, studioId, memberId)]
+  const devices = (await listSessions(db, studioId)).map(({ device, role }) => [device, role])
+  await revokeMember(db, studioId, memberId)
+  return {
+    invited,
+    grant,
+    refused: [again, late],
+    links: links.map(link => [link.used !== null, link.cancelled !== null]).sort(),
+    here,
+    raised,
+    devices,
+    out: [await findSession(db, phone), await kim(), [...(await memberNames(db, studioId)).values()].sort()],
+  }
+}
+
 const NOBODY = '00000000-0000-4000-8000-000000000000'
 
 /** Why something was not done, with what is told besides. */
@@ -225,7 +279,11 @@ test('an evening is told as it was', async () => {
   const own = await studio()
   try {
     const made = await evening(own)
-    const all = { ...(await everything(own, made)), refused: await refusals(own, made) }
+    const all = {
+      ...(await everything(own, made)),
+      refused: await refusals(own, made),
+      people: await comingAndGoing(own),
+    }
     const now = told(
       all,
       new Map([
