@@ -1,5 +1,5 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
-import { type VueWrapper, mount } from '@vue/test-utils'
+import { mount } from '@vue/test-utils'
 import { nextTick } from 'vue'
 import PickOne from '~/components/ui/PickOne.vue'
 
@@ -63,10 +63,11 @@ test('a list is whole once it is reached, by focus, pointer or as it opens; else
     { label: 'one', value: '0' },
     { label: 'two', value: '1' },
   ]
+  type List = ReturnType<typeof picked>['list']
   for (const reach of [
-    (list: VueWrapper) => list.trigger('focusin'),
-    (list: VueWrapper) => list.trigger('pointerenter'),
-    async (list: VueWrapper) => {
+    (list: List) => list.trigger('focusin'),
+    (list: List) => list.trigger('pointerenter'),
+    async (list: List) => {
       list.vm.$emit('update:open', true)
       await nextTick()
     },

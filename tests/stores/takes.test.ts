@@ -213,7 +213,7 @@ describe('takes', () => {
     const store = useTakesStore()
     await store.open('s')
     await store.log(take(2))
-    await until(() => server.takes.length === 1)
+    await until(() => server.takes.length === 1 && store.queue.length === 1)
     expect(store.queue.map(q => [q.setupId, q.held, q.refused])).toEqual([['archived', 'No such set-up', undefined]])
     server.gone = ''
     await store.flush()

@@ -105,7 +105,7 @@ test('a program is bundled once for each state of the sources, and runs from any
   expect(help.stdout).toMatch(/^epiro plan FILE/)
 })
 
-test('the state of the sources is another with each name and each byte, and the same as long as neither changed', () => {
+test('the state of the sources is another with each name and each byte, and else the same', () => {
   const folder = mkdtempSync(join(tmpdir(), 'epiro-hash-'))
   try {
     const states = [hashOf([folder])]

@@ -70,6 +70,7 @@ describe('settings of a take', () => {
   test('from outside they are few plain values by path', () => {
     expect(areSettings(settingsOf(setup))).toBe(true)
     expect(areSettings({})).toBe(true)
+    expect(areSettings({ a: 'x'.repeat(80), b: null, c: false })).toBe(true)
     for (const bad of [
       null,
       [],

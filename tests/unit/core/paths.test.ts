@@ -67,6 +67,9 @@ test('every field of a set-up is in the table, and every field of the table in a
   ])
     expect(fieldAt(path)).toBeDefined()
   expect(fieldAt('lists.reset[0].colour')).toBeUndefined()
+  // From its first letter to its last.
+  for (const path of ['my.flashes[0].power', 'flashes[0].power.x', 'scene.cards[0].turn.x', 'a.scene.cards[0].turn'])
+    expect(fieldAt(path)).toBeUndefined()
 })
 
 test.each<[string, Setup[keyof Setup] | string | number | boolean | null, boolean]>([
