@@ -54,20 +54,23 @@ function clearOld(kept) {
   }
 }
 
+let known = ''
+/** Of the sources as this process found them. */
+const state = () => (known ||= hashOf(SOURCES.map(path => join(ROOT, path))).slice(0, 16))
+
 /**
  * The file of a program, bundled anew where a source changed: what compiles itself at each start takes three times as
  * long. Null where it cannot be kept, as on a disk that only reads.
  * @param {Program} name @returns {string | null}
  */
 export function bundled(name) {
-  const state = hashOf(SOURCES.map(path => join(ROOT, path))).slice(0, 16)
-  const folder = join(KEPT_IN, state)
+  const folder = join(KEPT_IN, state())
   const file = join(folder, `${name}.mjs`)
   if (existsSync(file)) return file
   try {
     mkdirSync(KEPT_IN, { recursive: true })
     bundleInto(folder)
-    clearOld(state)
+    clearOld(state())
     return file
   } catch {
     return null
