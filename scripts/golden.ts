@@ -113,6 +113,9 @@ const golden = process.argv[2] === 'draw' ? drawn() : (JSON.parse(readFileSync(F
 const written = golden.map(one => ({ ...one, findings: toldOf(setupOf(one)) }))
 const sevenDigits = (_: string, value: unknown): unknown =>
   typeof value === 'number' ? Number(value.toPrecision(7)) : value
+/** What is kept by name, a line each. */
+const named = (all: readonly (readonly [of: string, what: unknown])[], before = ''): string =>
+  all.map(([of, what]) => `${before}${JSON.stringify(of)}: ${JSON.stringify(what, sevenDigits)}`).join(',\n')
 const line = ({ findings, ...one }: Golden): string => {
   const head = JSON.stringify(one).slice(0, -1)
   const rest = findings.map(told => `  ${JSON.stringify(told, sevenDigits)}`).join(',\n')
@@ -125,10 +128,8 @@ const some = (each: number): Omit<GoldenFigures, 'figures'>[] => [
   ...golden.filter((_, i) => i % each === 0).map(({ recipe, changes }) => ({ recipe, changes })),
 ]
 const figures = some(FIGURES_OF_EACH).map(one => {
-  const parts = Object.entries(figuresOf(one)).map(
-    ([part, value]) => `  ${JSON.stringify(part)}: ${JSON.stringify(value, sevenDigits)}`,
-  )
-  return `${JSON.stringify(one).slice(0, -1)},"figures":{\n${parts.join(',\n')}}}`
+  const parts = named(Object.entries(figuresOf(one)), '  ')
+  return `${JSON.stringify(one).slice(0, -1)},"figures":{\n${parts}}}`
 })
 writeFileSync(FIGURES_FILE, `[${figures.join(',\n')}]\n`)
 
@@ -150,14 +151,10 @@ const frames = [...some(FRAMES_OF_EACH).map(one => ({ ...one, options: {} })), .
   .map(frame => JSON.stringify(frame, sevenDigits))
 writeFileSync(FRAMES_FILE, `[${frames.join(',\n')}]\n`)
 
-const parts = Object.entries(setupsAsTold()).map(
-  ([of, what]) => `${JSON.stringify(of)}: ${JSON.stringify(what, sevenDigits)}`,
-)
-writeFileSync(SETUPS_FILE, `{\n${parts.join(',\n')}\n}\n`)
+writeFileSync(SETUPS_FILE, `{\n${named(Object.entries(setupsAsTold()))}\n}\n`)
 
 const readings: (readonly [of: string, read: unknown])[] = [
   ...LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [`${id} ${seed}`, toolRead(id, seed)] as const)),
   ...KEPT_TAKES.map(([exercise, off]) => [`${exercise} ${off}`, takeRead(exercise, off)] as const),
 ]
-const read = readings.map(([of, what]) => `${JSON.stringify(of)}: ${JSON.stringify(what, sevenDigits)}`)
-writeFileSync(READINGS_FILE, `{\n${read.join(',\n')}\n}\n`)
+writeFileSync(READINGS_FILE, `{\n${named(readings)}\n}\n`)

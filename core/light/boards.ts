@@ -1,5 +1,5 @@
 import type { CardKind, Setup } from '../setup/types'
-import { type Shining, type Vector, beamShare } from './lamp'
+import { type Shining, type Vector, beamShare, minus, unit } from './lamp'
 import { NODES, WEIGHTS, isOpen, levelAt } from './level'
 import { type CardPlace, type Stage, cardPlace } from './place'
 
@@ -15,6 +15,13 @@ export interface Board extends CardPlace {
 
 export const boardsOf = (setup: Pick<Setup, 'scene'>, stage: Stage): Board[] =>
   setup.scene.cards.map(card => ({ ...cardPlace(stage, card), kind: card.kind, area: card.width * card.height }))
+
+/** What share of a lamp's straight light boards let through to a place, 0 to 1; all of it where none comes anyway. */
+export function openTo(lamp: Shining, place: Vector): (boards: readonly Board[]) => number {
+  const towards = unit(minus(lamp.place, place))
+  const whole = levelAt(lamp, place, towards)
+  return boards => (whole > 0 ? levelAt(lamp, place, towards, boards) / whole : 1)
+}
 
 /** A part of a white card with the light it gives back on its lit side. */
 interface Patch {

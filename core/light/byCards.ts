@@ -1,7 +1,6 @@
 import type { Setup } from '../setup/types'
-import { boardsOf, givenBy } from './boards'
-import { TO_CAMERA, minus, unit } from './lamp'
-import { levelAt } from './level'
+import { boardsOf, givenBy, openTo } from './boards'
+import { TO_CAMERA } from './lamp'
 import { type Standing, stageOf } from './place'
 import { shapeOf } from './shape'
 
@@ -28,11 +27,9 @@ export function byCards(setup: Standing & Pick<Setup, 'flashes' | 'picture' | 's
   const subject = stage.at(stage.middle)
   return setup.flashes.map(flash => {
     const lamp = { ...shapeOf(stage, setup.scene, flash), strength: flash.distance ** 2 }
-    const towards = unit(minus(lamp.place, subject))
-    const whole = levelAt(lamp, subject, towards)
     const given = givenBy(lamp, boards)
     return {
-      open: whole > 0 ? levelAt(lamp, subject, towards, boards) / whole : 1,
+      open: openTo(lamp, subject)(boards),
       thrown: boards.reduce((total, _, i) => total + given.off(i, subject, TO_CAMERA), 0),
     }
   })

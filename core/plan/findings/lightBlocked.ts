@@ -1,7 +1,5 @@
-import { type Board, boardsOf } from '../../light/boards'
-import { minus, unit } from '../../light/lamp'
+import { boardsOf, openTo } from '../../light/boards'
 import { lampsOf } from '../../light/lamps'
-import { levelAt } from '../../light/level'
 import { stageOf } from '../../light/place'
 import type { Assessment } from '../assess'
 import { type Part, eachMended, leastStep, partFor } from './tries'
@@ -29,10 +27,8 @@ function blockedOf(a: Assessment): Blocked[] {
   const subject = stage.at(stage.middle)
   return lampsOf(a, stage)
     .flatMap((lamp, light) => {
-      const towards = unit(minus(lamp.place, subject))
-      const whole = levelAt(lamp, subject, towards)
-      const lostTo = (board: Board): number => Math.log2(whole / levelAt(lamp, subject, towards, [board]))
-      return whole > 0 ? boards.map((board, card) => ({ light, card, lost: lostTo(board) })) : []
+      const open = openTo(lamp, subject)
+      return boards.map((board, card) => ({ light, card, lost: -Math.log2(open([board])) }))
     })
     .filter(({ lost }) => lost > SPARED)
     .sort((x, y) => y.lost - x.lost)
