@@ -3,7 +3,6 @@ import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
 import { sensorOf } from '../sensors/all'
-import { byCards } from '../light/byCards'
 import { inform } from '../inference/inform'
 import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
@@ -157,7 +156,7 @@ export function assess(entered: Setup): Assessment {
   const pulses = lightPulses(given)
   const optics = opticsOf(given)
   const lost = lightLost(given, asMet(given, pulses))
-  const way = { effectiveAperture: optics.effectiveAperture, lost: lost.middle, cards: byCards(given) }
+  const way = { effectiveAperture: optics.effectiveAperture, lost: lost.middle }
   const sequence = sequenceOf(given, motion, pulses, timing.captured, way)
   const sharpness = sharpnessOf(given, nature, objectSpeed, pulses, optics)
   return {
@@ -354,7 +353,7 @@ function lightsIn(setup: Exposing & Pick<Setup, 'method' | 'flashes'>): number[]
 }
 
 function exposureOf(
-  setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
+  setup: Exposing & Pick<KnownSetup, 'method' | 'flashes'>,
   way: LightWay,
   sequence: SequencePlan | null,
 ): Assessment['exposure'] {

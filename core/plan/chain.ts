@@ -1,7 +1,7 @@
 import { speedOfSound, airDensity } from '../air'
 import { sphereDrag } from '../flight'
 import { SENSOR } from '../sensors/all'
-import { intoLiquid, secondOf, slows } from '../setup/typical'
+import { intoLiquid, secondOf, slows } from '../setup/through'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../subjects'
 import type { Stage } from '../timing'
 import type { Happening, Held, SignalChain, Travel } from '../setup/parts'

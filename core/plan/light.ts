@@ -1,16 +1,13 @@
 import { ambientStops, flashAperture } from '../exposure'
 import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flash'
 import type { Lighting } from '../setup/parts'
-import type { KnownFlash } from '../setup/typical'
-import { feathered } from '../light/aim'
-import type { ByCards } from '../light/byCards'
+import type { KnownFlash, KnownSetup } from '../setup/typical'
 import { firedAfter, jitterOf } from '../light/firing'
-import { faceShare, lobeOf } from '../light/lamp'
 import { exposesFront } from '../light/role'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** Powers a flash can be set to, third stops from full down to its lowest. */
-export function powerSteps(flash: FlashSetup): number[] {
+export function powerSteps(flash: Pick<FlashSetup, 'minimumPower'>): number[] {
   const steps: number[] = []
   for (let third = 0; ; third++) {
     const power = 2 ** (-third / 3)
@@ -35,7 +32,7 @@ const CURVES = new WeakMap<
   { t05: ReturnType<typeof durationCurve>; t01: ReturnType<typeof durationCurve> }
 >()
 
-function curvesOf({ table }: KnownFlash): {
+function curvesOf({ table }: Pick<KnownFlash, 'table'>): {
   t05: ReturnType<typeof durationCurve>
   t01: ReturnType<typeof durationCurve>
 } {
@@ -49,7 +46,7 @@ function curvesOf({ table }: KnownFlash): {
 
 /** t.5 and t.1 of a flash at a power, s. */
 export function flashDurations(
-  flash: KnownFlash,
+  flash: Pick<KnownFlash, 'table' | 'power'>,
   power = flash.power,
 ): { t05: number; t01: number; extrapolated: boolean } {
   const curves = curvesOf(flash)
@@ -58,7 +55,7 @@ export function flashDurations(
 }
 
 /** Highest power of a flash whose t.1 is not above a limit, s; null: none. */
-export function highestPowerWithin(flash: KnownFlash, limit: number): number | null {
+export function highestPowerWithin(flash: Pick<KnownFlash, 'table' | 'minimumPower'>, limit: number): number | null {
   const { t01 } = curvesOf(flash)
   return powerSteps(flash).find(power => t01(power).duration <= limit) ?? null
 }
@@ -91,9 +88,13 @@ export function exposingLights(
   return front.length > 0 || setup.flashes.some(exposesFront) ? front : [...among]
 }
 
+/** What a flash would give bare at its distance, as the aperture it asks for squared. */
+const bareLight = (flash: KnownFlash, iso: number, lossStops = flash.lossStops): number =>
+  flashAperture({ ...asLight(flash), lossStops, iso }) ** 2
+
 /** Share of each flash in the light, in order; empty without flashes. */
-function lightShares(setup: Pick<Setup, 'flashes'>): number[] {
-  const parts = setup.flashes.map(flash => flashAperture({ ...asLight(flash), iso: 100 }) ** 2 * feathered(flash))
+function lightShares(setup: Pick<Lighting, 'flashes'>): number[] {
+  const parts = setup.flashes.map(flash => bareLight(flash, 100) * (flash.reach.straight + flash.reach.thrown))
   const total = parts.reduce((sum, part) => sum + part, 0)
   // All aimed away: none has more part in nothing than another.
   return parts.map(part => (total > 0 ? part / total : 1 / parts.length))
@@ -140,14 +141,6 @@ export const asMet = (setup: Lighting, pulses: readonly LightPulse[]) =>
     highSpeedSync: flash.highSpeedSync,
   }))
 
-/** Heads whose face is what gives the light: near by they are no points. */
-const SOFT: ReadonlySet<FlashSetup['head']> = new Set(['umbrella', 'softbox', 'bounced'])
-
-/** Light of a head at its subject against that of a point of the same guide number: less where its face is large. */
-function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSetup): number {
-  return SOFT.has(head) ? faceShare({ distance, area: headWidth * headHeight, lobe: lobeOf(beamAngle) }) : 1
-}
-
 /** Of correct exposure: less is no light at all, as of one that is all but aimed away. */
 const NO_LIGHT = 2 ** -100
 
@@ -156,8 +149,6 @@ export interface LightWay {
   effectiveAperture: number
   /** Stops each light loses to the shutter. */
   lost: readonly number[]
-  /** What cards and flags make of each light; null: there are none. */
-  cards: readonly ByCards[] | null
 }
 
 /**
@@ -167,18 +158,15 @@ export interface LightWay {
  * @param lit lights that flash, by their place
  */
 export function lightLevel(
-  setup: Pick<Setup, 'flashes' | 'picture'>,
-  { effectiveAperture, lost, cards }: LightWay,
+  setup: Pick<KnownSetup, 'flashes'> & Pick<Setup, 'picture'>,
+  { effectiveAperture, lost }: LightWay,
   lit: readonly number[],
 ): number | null {
   const front = new Set(exposingLights(setup, lit))
-  const sum = (cards === null ? [...front] : lit).reduce((total, i) => {
+  const sum = lit.reduce((total, i) => {
     const flash = setup.flashes[i]!
-    const light = asLight(flash)
-    const lossStops = light.lossStops + lost[i]!
-    const straight = front.has(i) ? nearShare(flash) * feathered(flash) * (cards?.[i]!.open ?? 1) : 0
-    const share = straight + (cards?.[i]!.thrown ?? 0)
-    return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
+    const share = (front.has(i) ? flash.reach.straight : 0) + flash.reach.thrown
+    return share > 0 ? total + bareLight(flash, setup.picture.iso, flash.lossStops + lost[i]!) * share : total
   }, 0)
   const level = sum / effectiveAperture ** 2
   return level > NO_LIGHT ? Math.log2(level) : null

@@ -1,4 +1,4 @@
-import { slows } from '../setup/typical'
+import { slows } from '../setup/through'
 import type { HeldBelief, Setup } from '../setup/types'
 import type { Happening, Held } from '../setup/parts'
 import { type NamedStage, type TakeInputs, type TakeTimes, takeTimes } from './chain'

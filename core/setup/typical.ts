@@ -1,6 +1,6 @@
-import { traitsOf } from '../recipes/all'
+import { type Reach, reachOf } from '../light/reach'
 import { sensorOf } from '../sensors/all'
-import type { ActionKind, FlashSetup, KnownFlashRow, Recipe, Setup } from './types'
+import type { ActionKind, FlashSetup, KnownFlashRow, Setup } from './types'
 
 /** Latency and standard deviation of a piece of the chain, s. */
 interface Typical {
@@ -63,6 +63,8 @@ export const typicalCircle = (camera: Pick<Setup['camera'], 'sensorWidth' | 'sen
 /** A light as the sums go by. */
 export interface KnownFlash extends FlashSetup {
   table: KnownFlashRow[]
+  /** What of it comes to the subject. */
+  reach: Reach
 }
 
 /** A set-up with everything that was not entered filled in by its stated rule: what the sums go by. */
@@ -100,27 +102,12 @@ export function assumedAt(setup: Setup, path: string): number | null {
 export function known(setup: Setup): KnownSetup {
   const { sensor, link, picture } = setup
   const [ofSensor, ofLink] = [sensorOf(setup).typical, TYPICAL_LINKS[link.kind]]
+  const reach = reachOf(setup)
   return {
     ...setup,
     sensor: { ...sensor, latency: sensor.latency ?? ofSensor.latency, jitter: sensor.jitter ?? ofSensor.jitter },
     link: { ...link, latency: link.latency ?? ofLink.latency, jitter: link.jitter ?? ofLink.jitter },
     picture: { ...picture, circleOfConfusion: picture.circleOfConfusion ?? typicalCircle(setup.camera) },
-    flashes: setup.flashes.map(flash => ({ ...flash, table: knownTable(flash) })),
+    flashes: setup.flashes.map((flash, i) => ({ ...flash, table: knownTable(flash), reach: reach[i]! })),
   }
 }
-
-/** Recipes whose subject holds liquid that something falls or pours into. */
-export const intoLiquid = (recipe: Recipe): boolean => traitsOf(recipe).intoLiquid === true
-
-/** Whether what flies goes through its subject and is slowed there. */
-export const slows = ({ recipe, motion, subject }: Pick<Setup, 'recipe' | 'motion' | 'subject'>): boolean =>
-  motion.kind === 'flight' && traitsOf(recipe).passesThrough === true && subject.speedLost > 0
-
-/** The second subject behind the first; null: there is none, or nothing gets through the first. */
-export const secondOf = ({
-  recipe,
-  subject,
-}: Pick<Setup, 'recipe' | 'subject'>): { gap: number; depth: number } | null =>
-  subject.secondGap === null || traitsOf(recipe).passesThrough !== true
-    ? null
-    : { gap: Math.max(subject.secondGap, subject.depth), depth: subject.secondDepth }

@@ -1,4 +1,4 @@
-import { secondOf } from '../../setup/typical'
+import { secondOf } from '../../setup/through'
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BISCUIT, BENCH, STEEL } from './colours'

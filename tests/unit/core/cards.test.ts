@@ -124,6 +124,37 @@ test('lights behind count by what cards throw of them, and go with their own pow
   expect(half - 1).toBeCloseTo(own + one / 2, 3)
 })
 
+test('what lights make the moment and the streak is what comes of them: flags and cards shift both', () => {
+  const table = (t01: number) => [{ power: 1, t05: t01 / 3, t01 }]
+  const quick = bare({ name: 'Quick', angle: -2.4, power: 1, table: table(30e-6) })
+  const slow = bare({ name: 'Slow', angle: -0.7, power: 1, table: table(3e-3), latency: quick.latency + 1e-3 })
+  const flag = card({ kind: 'black', along: 0.5 * Math.cos(-0.7), across: 0.5 * Math.sin(-0.7), width: 0.3, turn: 0 })
+  const [open, flagged] = [assess(lit([quick, slow])), assess(lit([quick, slow], [flag]))]
+  const alone = assess(lit([quick]))
+  expect(open.pulses.map(({ share }) => share)).toEqual([0.5, 0.5])
+  expect(flagged.pulses.map(({ share }) => share)).toEqual([1, 0])
+  expect([open.sharpness.duration, flagged.sharpness.duration]).toEqual([3e-3, 30e-6])
+  expect(flagged.timing.wanted).toBeCloseTo(alone.timing.wanted!, 9)
+  expect(alone.timing.wanted! - open.timing.wanted!).toBeGreaterThan(0.5e-3)
+  // Of one that is turned to a card only what the card throws is left.
+  const white = card({ along: 0.6, across: -0.5, turn: -1.2 })
+  const bounced = bare({ aimAlong: 0.6, aimAcross: -0.5, angle: -2.6, beamAngle: 0.4, distance: 0.9 })
+  const [first, second] = assess(lit([bare({ angle: -2.4, distance: 0.9 }), bounced], [white])).pulses
+  const off = thrown(bounced, white) / (1 + thrown(bare({ angle: -2.4, distance: 0.9 }), white))
+  expect(second!.share / first!.share).toBeCloseTo(off, 2)
+  // A flag that keeps a ground light off the subject leaves it its part.
+  const ground = { ...slow, role: 'ground' as const }
+  expect(assess(lit([quick, ground], [flag])).pulses[1]!.share).toBe(0.5)
+})
+
+test('a large face near by has less part in the light than its guide number says', () => {
+  const soft = bare({ head: 'softbox', headWidth: 0.6, headHeight: 0.6, distance: 0.3, beamAngle: (2 / 3) * Math.PI })
+  const [, share] = assess(lit([bare({ distance: 0.3 }), soft])).pulses.map(pulse => pulse.share)
+  // A disc of the same area that shines as the cosine, from its middle: d² / (d² + R²).
+  const near = 0.09 / (0.09 + 0.36 / Math.PI)
+  expect(share).toBeCloseTo(near / (1 + near), 9)
+})
+
 test('the exposure is said to count cards where there are any, and light that a card stops is still told', () => {
   const told = (setup: Setup) => resultsOf(plan(setup)).find(({ id }) => id === 'flash')!.formula
   expect(told(lit([bare()]))).not.toContain('cards')

@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { type Setup, flashDurations, newSetup, plan, powerSteps, withChanges } from '~~/core'
 import { batteryFlash as startFlash, mainsFlash as startMains } from '~~/core/recipes'
-import { type KnownFlash, knownTable } from '~~/core/setup/typical'
+import { knownTable } from '~~/core/setup/typical'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '~~/core/setup/steps'
 import { highestPowerWithin } from '~~/core/plan/light'
 
-const batteryFlash = (): KnownFlash => ({ ...startFlash(), table: knownTable(startFlash()) })
-const mainsFlash = (): KnownFlash => ({ ...startMains(), table: knownTable(startMains()) })
+const batteryFlash = () => ({ ...startFlash(), table: knownTable(startFlash()) })
+const mainsFlash = () => ({ ...startMains(), table: knownTable(startMains()) })
 
 type Values = Record<string, string | number | boolean | null>
 const make = (values: Values): Setup =>

@@ -99,7 +99,7 @@ test('in a sequence a grey card that faces a light gets what that light has plan
   for (const light of [0, 1, 2]) {
     const alone = lightLevel(
       whole.known,
-      { effectiveAperture: whole.optics.effectiveAperture, lost: whole.exposure.lost, cards: null },
+      { effectiveAperture: whole.optics.effectiveAperture, lost: whole.exposure.lost },
       [light],
     )!
     const pops = whole.sequence!.exposures.filter(({ lights }) => lights.includes(light)).length

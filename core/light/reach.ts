@@ -1,0 +1,48 @@
+import type { FlashSetup, Setup } from '../setup/types'
+import { feathered } from './aim'
+import { boardsOf, givenBy, openTo } from './boards'
+import { TO_CAMERA, faceShare, lobeOf } from './lamp'
+import { type Standing, stageOf } from './place'
+import { shapeOf } from './shape'
+
+/**
+ * What comes of a light to the middle of the subject, whatever its power: parts of what a bare light of its guide
+ * number gives at its distance.
+ */
+export interface Reach {
+  /** Straight: less of a large face near by, of a light aimed beside the subject, or past a flag. */
+  straight: number
+  /** Thrown by cards on what faces the camera. */
+  thrown: number
+}
+
+/** Heads whose face is what gives the light: near by they are no points. */
+const SOFT: ReadonlySet<FlashSetup['head']> = new Set(['umbrella', 'softbox', 'bounced'])
+
+/** Light of a head at its subject against that of a point of the same guide number: less where its face is large. */
+function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSetup): number {
+  return SOFT.has(head) ? faceShare({ distance, area: headWidth * headHeight, lobe: lobeOf(beamAngle) }) : 1
+}
+
+/**
+ * What comes of each light of a set-up, in order. A flag that keeps a ground light off the subject leaves it what it is
+ * there for.
+ *
+ * @remarks One bounce, as for the other figures of light (`boards.ts`).
+ */
+export function reachOf(setup: Standing & Pick<Setup, 'flashes' | 'picture' | 'scene'>): Reach[] {
+  const alone = setup.flashes.map(flash => ({ straight: nearShare(flash) * feathered(flash), thrown: 0 }))
+  if (setup.scene.cards.length === 0) return alone
+  const stage = stageOf(setup)
+  const boards = boardsOf(setup, stage)
+  const subject = stage.at(stage.middle)
+  return setup.flashes.map((flash, i) => {
+    const lamp = { ...shapeOf(stage, setup.scene, flash), strength: flash.distance ** 2 }
+    const given = givenBy(lamp, boards)
+    const open = flash.role === 'ground' ? 1 : openTo(lamp, subject)(boards)
+    return {
+      straight: alone[i]!.straight * open,
+      thrown: boards.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
+    }
+  })
+}
