@@ -67,6 +67,8 @@ const stopsOf = (level: number): number | null => (level > 0 ? Math.log2(level) 
 /** Places on the ground that the picture shows, as a grid over its width and height. */
 const ACROSS = 5
 const DOWN = 5
+/** That in the middle, among them. */
+const MIDDLE = (ACROSS * DOWN - 1) / 2
 
 /** Those places, in the picture's axes, and whether the ground fills the picture. */
 export function groundPlaces({ setup, optics }: Pick<Assessment, 'setup' | 'optics'>): {
@@ -84,21 +86,22 @@ export function groundPlaces({ setup, optics }: Pick<Assessment, 'setup' | 'opti
   return { places, fills: ground.width >= wide && ground.height >= tall }
 }
 
-function groundFigures(a: Assessment, given: readonly Given[]): GroundFigures {
-  const { reflectance } = a.setup.scene.ground
-  const { places, fills } = groundPlaces(a)
-  const shown = (place: Vector, among: readonly Given[]): number =>
-    (among.reduce((total, lamp) => total + lamp.level(place, TO_CAMERA), 0) * reflectance) / GREY
-  const levels = places.map(place => shown(place, given))
-  const middle: Vector = [0, 0, -a.setup.scene.ground.distance]
-  const astray = given.filter((_, i) => a.setup.flashes[i]!.role !== 'ground')
+/** What each light gives the ground at each of those places, against mid grey. */
+function onGround(a: Assessment, places: readonly Vector[], given: readonly Given[]): number[][] {
+  const thrown = a.setup.scene.ground.reflectance / GREY
+  return given.map(lamp => places.map(place => lamp.level(place, TO_CAMERA) * thrown))
+}
+
+function groundFigures({ setup }: Assessment, each: readonly number[][], fills: boolean): GroundFigures {
+  const levels = Array.from({ length: ACROSS * DOWN }, (_, place) => each.reduce((sum, of) => sum + of[place]!, 0))
+  const astray = each.reduce((sum, of, i) => (setup.flashes[i]!.role === 'ground' ? sum : sum + of[MIDDLE]!), 0)
   const [brightest, darkest] = [stopsOf(Math.max(...levels)), stopsOf(Math.min(...levels))]
   return {
-    middle: stopsOf(shown(middle, given)),
+    middle: stopsOf(levels[MIDDLE]!),
     brightest,
     darkest,
     evenness: brightest === null || darkest === null ? null : brightest - darkest,
-    spill: stopsOf(shown(middle, astray)),
+    spill: stopsOf(astray),
     fills,
   }
 }
@@ -132,7 +135,8 @@ function figuresOf(a: Assessment): SceneFigures {
   const boards = boardsOf(setup, stage)
   const given = lamps.map(lamp => givenBy(lamp, boards))
   const subject = stage.at(stage.middle)
-  const ground: Vector = [0, 0, -setup.scene.ground.distance]
+  const { places, fills } = groundPlaces(a)
+  const each = onGround(a, places, given)
   const half = across(setup) / 2
   const lights = lamps.map((lamp, i): LightFigures => {
     const towards = minus(lamp.place, subject)
@@ -149,7 +153,7 @@ function figuresOf(a: Assessment): SceneFigures {
       facing: Math.log2(Math.max(facing, NONE)),
       front: stopsOf(given[i]!.level(subject, TO_CAMERA)),
       edge: Math.hypot(towards[0], towards[1]) < 1e-6 ? null : stopsOf(given[i]!.level(subject, side)),
-      ground: stopsOf((given[i]!.level(ground, TO_CAMERA) * setup.scene.ground.reflectance) / GREY),
+      ground: stopsOf(each[i]![MIDDLE]!),
       fallOff: Math.log2(Math.max(nearSide, NONE) / Math.max(farSide, NONE)),
     }
   })
@@ -161,9 +165,9 @@ function figuresOf(a: Assessment): SceneFigures {
         card: i,
         name: setup.scene.cards[i]!.name,
         front: stopsOf(on(subject)),
-        ground: stopsOf((on(ground) * setup.scene.ground.reflectance) / GREY),
+        ground: stopsOf((on(places[MIDDLE]!) * setup.scene.ground.reflectance) / GREY),
       },
     ]
   })
-  return { lights, cards, ground: groundFigures(a, given) }
+  return { lights, cards, ground: groundFigures(a, each, fills) }
 }

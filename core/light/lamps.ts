@@ -1,10 +1,11 @@
 import { firedAfter } from './firing'
 import { flashAperture } from '../exposure'
-import { asLight, flashLatency, peakLatency } from '../plan/light'
+import { flashLatency, peakLatency } from '../plan/light'
 import { highSpeedSyncActs } from '../plan/shutter'
 import type { Assessment } from '../plan/assess'
 import type { Lamp } from './lamp'
 import type { Stage } from './place'
+import { asLight } from './reach'
 import { shapeOf } from './shape'
 
 /** Stops that the picture has more of flash than its set-up gives: of a take whose flashes differed. */

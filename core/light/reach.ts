@@ -1,3 +1,4 @@
+import { flashAperture } from '../exposure'
 import type { FlashSetup, Setup } from '../setup/types'
 import { feathered } from './aim'
 import { boardsOf, givenBy, openTo } from './boards'
@@ -14,6 +15,22 @@ export interface Reach {
   straight: number
   /** Thrown by cards on what faces the camera. */
   thrown: number
+}
+
+/** A light as exposure sees it. */
+export function asLight(flash: FlashSetup): {
+  guideNumber: number
+  power: number
+  distance: number
+  lossStops: number
+} {
+  // Equal units at one place add as one of √n times the guide number.
+  return {
+    guideNumber: flash.guideNumber * Math.sqrt(flash.units),
+    power: flash.power,
+    distance: flash.distance,
+    lossStops: flash.lossStops,
+  }
 }
 
 /** Heads whose face is what gives the light: near by they are no points. */
@@ -45,4 +62,15 @@ export function reachOf(setup: Standing & Pick<Setup, 'flashes' | 'picture' | 's
       thrown: boards.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
     }
   })
+}
+
+/** Share of each flash in the light that comes to the subject, in order; empty without flashes. */
+export function sharesOf(flashes: readonly FlashSetup[], reach: readonly Reach[]): number[] {
+  const parts = flashes.map((flash, i) => {
+    const { straight, thrown } = reach[i]!
+    return flashAperture({ ...asLight(flash), iso: 100 }) ** 2 * (straight + thrown)
+  })
+  const total = parts.reduce((sum, part) => sum + part, 0)
+  // All aimed away: none has more part in nothing than another.
+  return parts.map(part => (total > 0 ? part / total : 1 / parts.length))
 }

@@ -3,6 +3,7 @@ import { durationCurve, pulseMiddle, pulseShape, type PulseShape } from '../flas
 import type { Lighting } from '../setup/parts'
 import type { KnownFlash, KnownSetup } from '../setup/typical'
 import { firedAfter, jitterOf } from '../light/firing'
+import { asLight } from '../light/reach'
 import { exposesFront } from '../light/role'
 import type { FlashSetup, Setup } from '../setup/types'
 
@@ -60,22 +61,6 @@ export function highestPowerWithin(flash: Pick<KnownFlash, 'table' | 'minimumPow
   return powerSteps(flash).find(power => t01(power).duration <= limit) ?? null
 }
 
-/** A light as exposure sees it. */
-export function asLight(flash: FlashSetup): {
-  guideNumber: number
-  power: number
-  distance: number
-  lossStops: number
-} {
-  // Equal units at one place add as one of √n times the guide number.
-  return {
-    guideNumber: flash.guideNumber * Math.sqrt(flash.units),
-    power: flash.power,
-    distance: flash.distance,
-    lossStops: flash.lossStops,
-  }
-}
-
 /**
  * Lights that expose what faces the camera, by their place; all of them where none is there for that: then it is they
  * that make the picture.
@@ -88,23 +73,10 @@ export function exposingLights(
   return front.length > 0 || setup.flashes.some(exposesFront) ? front : [...among]
 }
 
-/** What a flash would give bare at its distance, as the aperture it asks for squared. */
-const bareLight = (flash: KnownFlash, iso: number, lossStops = flash.lossStops): number =>
-  flashAperture({ ...asLight(flash), lossStops, iso }) ** 2
-
-/** Share of each flash in the light, in order; empty without flashes. */
-function lightShares(setup: Pick<Lighting, 'flashes'>): number[] {
-  const parts = setup.flashes.map(flash => bareLight(flash, 100) * (flash.reach.straight + flash.reach.thrown))
-  const total = parts.reduce((sum, part) => sum + part, 0)
-  // All aimed away: none has more part in nothing than another.
-  return parts.map(part => (total > 0 ? part / total : 1 / parts.length))
-}
-
 export function lightPulses(setup: Pick<Lighting, 'flashes'>): LightPulse[] {
-  const shares = lightShares(setup)
-  return setup.flashes.map((flash, i) => {
+  return setup.flashes.map(flash => {
     const durations = flashDurations(flash)
-    return { name: flash.name, ...durations, shape: pulseShape(durations), share: shares[i] as number }
+    return { name: flash.name, ...durations, shape: pulseShape(durations), share: flash.share }
   })
 }
 
@@ -125,10 +97,10 @@ export function latencyOf(setup: Lighting, flash: KnownFlash): number {
 export function flashLatency(setup: Lighting): { latency: number; jitter: number } {
   let latency = 0
   let variance = 0
-  lightShares(setup).forEach((share, i) => {
-    latency += share * latencyOf(setup, setup.flashes[i]!)
-    variance += (share * jitterOf(setup, setup.flashes[i]!)) ** 2
-  })
+  for (const flash of setup.flashes) {
+    latency += flash.share * latencyOf(setup, flash)
+    variance += (flash.share * jitterOf(setup, flash)) ** 2
+  }
   return { latency, jitter: Math.sqrt(variance) }
 }
 
@@ -166,7 +138,10 @@ export function lightLevel(
   const sum = lit.reduce((total, i) => {
     const flash = setup.flashes[i]!
     const share = (front.has(i) ? flash.reach.straight : 0) + flash.reach.thrown
-    return share > 0 ? total + bareLight(flash, setup.picture.iso, flash.lossStops + lost[i]!) * share : total
+    if (share === 0) return total
+    const light = asLight(flash)
+    const lossStops = light.lossStops + lost[i]!
+    return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
   }, 0)
   const level = sum / effectiveAperture ** 2
   return level > NO_LIGHT ? Math.log2(level) : null

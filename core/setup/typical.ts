@@ -1,4 +1,4 @@
-import { type Reach, reachOf } from '../light/reach'
+import { type Reach, reachOf, sharesOf } from '../light/reach'
 import { sensorOf } from '../sensors/all'
 import type { ActionKind, FlashSetup, KnownFlashRow, Setup } from './types'
 
@@ -63,8 +63,9 @@ export const typicalCircle = (camera: Pick<Setup['camera'], 'sensorWidth' | 'sen
 /** A light as the sums go by. */
 export interface KnownFlash extends FlashSetup {
   table: KnownFlashRow[]
-  /** What of it comes to the subject. */
+  /** What of it comes to the subject, and its share of all the light that does, 0 to 1. */
   reach: Reach
+  share: number
 }
 
 /** A set-up with everything that was not entered filled in by its stated rule: what the sums go by. */
@@ -103,11 +104,17 @@ export function known(setup: Setup): KnownSetup {
   const { sensor, link, picture } = setup
   const [ofSensor, ofLink] = [sensorOf(setup).typical, TYPICAL_LINKS[link.kind]]
   const reach = reachOf(setup)
+  const shares = sharesOf(setup.flashes, reach)
   return {
     ...setup,
     sensor: { ...sensor, latency: sensor.latency ?? ofSensor.latency, jitter: sensor.jitter ?? ofSensor.jitter },
     link: { ...link, latency: link.latency ?? ofLink.latency, jitter: link.jitter ?? ofLink.jitter },
     picture: { ...picture, circleOfConfusion: picture.circleOfConfusion ?? typicalCircle(setup.camera) },
-    flashes: setup.flashes.map((flash, i) => ({ ...flash, table: knownTable(flash), reach: reach[i]! })),
+    flashes: setup.flashes.map((flash, i) => ({
+      ...flash,
+      table: knownTable(flash),
+      reach: reach[i]!,
+      share: shares[i]!,
+    })),
   }
 }
