@@ -1,7 +1,7 @@
 import type { Assessment } from '../plan/assess'
 import { traitsOf } from '../recipes/all'
-import type { LightRole } from '../setup/types'
-import { TO_CAMERA, type Vector, minus, scaled, sum, unit } from './lamp'
+import type { LightRole, Setup } from '../setup/types'
+import { type Shining, TO_CAMERA, type Vector, minus, scaled, sum, unit } from './lamp'
 import { type Given, boardsOf, givenBy } from './boards'
 import { lampsOf } from './lamps'
 import { levelAt } from './level'
@@ -70,8 +70,13 @@ const DOWN = 5
 /** That in the middle, among them. */
 const MIDDLE = (ACROSS * DOWN - 1) / 2
 
+/** What the figures go by besides what the lights give. */
+interface Lit extends Pick<Assessment, 'optics'> {
+  setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture' | 'scene' | 'flashes'>
+}
+
 /** Those places, in the picture's axes, and whether the ground fills the picture. */
-export function groundPlaces({ setup, optics }: Pick<Assessment, 'setup' | 'optics'>): {
+export function groundPlaces({ setup, optics }: Pick<Lit, 'optics'> & { setup: Pick<Setup, 'picture' | 'scene'> }): {
   places: Vector[]
   fills: boolean
 } {
@@ -87,12 +92,12 @@ export function groundPlaces({ setup, optics }: Pick<Assessment, 'setup' | 'opti
 }
 
 /** What each light gives the ground at each of those places, against mid grey. */
-function onGround(a: Assessment, places: readonly Vector[], given: readonly Given[]): number[][] {
+function onGround(a: Lit, places: readonly Vector[], given: readonly Given[]): number[][] {
   const thrown = a.setup.scene.ground.reflectance / GREY
   return given.map(lamp => places.map(place => lamp.level(place, TO_CAMERA) * thrown))
 }
 
-function groundFigures({ setup }: Assessment, each: readonly number[][], fills: boolean): GroundFigures {
+function groundFigures({ setup }: Lit, each: readonly number[][], fills: boolean): GroundFigures {
   const levels = Array.from({ length: ACROSS * DOWN }, (_, place) => each.reduce((sum, of) => sum + of[place]!, 0))
   const astray = each.reduce((sum, of, i) => (setup.flashes[i]!.role === 'ground' ? sum : sum + of[MIDDLE]!), 0)
   const [brightest, darkest] = [stopsOf(Math.max(...levels)), stopsOf(Math.min(...levels))]
@@ -107,11 +112,14 @@ function groundFigures({ setup }: Assessment, each: readonly number[][], fills: 
 }
 
 /** m from the near to the far side of a subject as a light from the side meets it: as deep as high, but for people. */
-const across = ({ recipe, subject: { depth, height } }: Assessment['setup']): number =>
+const across = ({ recipe, subject: { depth, height } }: Lit['setup']): number =>
   traitsOf(recipe).person ? Math.min(depth, height) : Math.max(depth, Math.min(height, depth * 4))
 
-/** Worked out once for each assessment: findings, results and the page all ask. */
-const KNOWN = new WeakMap<Assessment, SceneFigures>()
+/**
+ * Worked out once for lights of these strengths in this scene and frame: findings, results and the page all ask, and a
+ * drag of anything else leaves them as they are.
+ */
+const KNOWN = new WeakMap<Setup['flashes'], { by: readonly unknown[]; figures: SceneFigures }>()
 
 /**
  * What every light of a set-up does at the subject and on the ground.
@@ -121,17 +129,21 @@ const KNOWN = new WeakMap<Assessment, SceneFigures>()
  *   says; a card may throw some of it back.
  */
 export function sceneFigures(a: Assessment): SceneFigures {
-  const known = KNOWN.get(a)
-  if (known) return known
-  const figures = figuresOf(a)
-  KNOWN.set(a, figures)
+  const { recipe, motion, subject, picture, scene, flashes } = a.setup
+  const { fieldWidth, fieldHeight } = a.optics
+  const lamps = lampsOf(a)
+  const strengths = lamps.map(lamp => lamp.strength)
+  const by = [recipe, motion, subject, picture, scene, fieldWidth, fieldHeight, ...strengths]
+  const before = KNOWN.get(flashes)
+  if (before && by.every((part, i) => part === before.by[i])) return before.figures
+  const figures = figuresOf(a, lamps)
+  KNOWN.set(flashes, { by, figures })
   return figures
 }
 
-function figuresOf(a: Assessment): SceneFigures {
+function figuresOf(a: Lit, lamps: readonly Shining[]): SceneFigures {
   const { setup } = a
   const stage = stageOf(setup)
-  const lamps = lampsOf(a, stage)
   const boards = boardsOf(setup, stage)
   const given = lamps.map(lamp => givenBy(lamp, boards))
   const subject = stage.at(stage.middle)

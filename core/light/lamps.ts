@@ -4,7 +4,7 @@ import { flashLatency, peakLatency } from '../plan/light'
 import { highSpeedSyncActs } from '../plan/shutter'
 import type { Assessment } from '../plan/assess'
 import type { Lamp } from './lamp'
-import type { Stage } from './place'
+import { type Stage, stageOf } from './place'
 import { asLight } from './reach'
 import { shapeOf } from './shape'
 
@@ -12,8 +12,18 @@ import { shapeOf } from './shape'
 const offPlan = ({ flash, planned }: Assessment['exposure']): number =>
   flash === null || planned === null ? 0 : flash - planned
 
-/** Every light of a plan as the picture meets it. */
-export function lampsOf(plan: Assessment, stage: Stage): Lamp[] {
+const LAMPS = new WeakMap<Assessment, Lamp[]>()
+
+/** Every light of a plan as the picture meets it; worked out once for each, on its own stage. */
+export function lampsOf(plan: Assessment): Lamp[] {
+  const before = LAMPS.get(plan)
+  if (before) return before
+  const lamps = madeFor(plan, stageOf(plan.known))
+  LAMPS.set(plan, lamps)
+  return lamps
+}
+
+function madeFor(plan: Assessment, stage: Stage): Lamp[] {
   const { known, optics, pulses, exposure } = plan
   const { latency } = flashLatency(known)
   const more = offPlan(exposure)

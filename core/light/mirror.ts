@@ -31,7 +31,7 @@ const RIM = 1.4
 
 function facesOf(a: Assessment, stage: Stage): Face[] {
   const { flashes, scene } = a.setup
-  const heads = lampsOf(a, stage).map((lamp, i): Face & { wide: number } => ({
+  const heads = lampsOf(a).map((lamp, i): Face & { wide: number } => ({
     path: `flashes[${i}].angle`,
     name: flashes[i]!.name,
     centre: lamp.place,

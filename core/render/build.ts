@@ -179,7 +179,7 @@ export function sceneOf(planned: Plan, options: SceneOptions = {}): Scene {
   const cards = cardsOf(known, stage, bodies)
   if (options.standIn !== undefined) standIn(plan, stage, bodies, options.standIn)
   else if (plan.timing.captured !== null && !options.bare) LOOKS[known.recipe]({ plan, stage, bodies, path })
-  const lamps = lampsOf(plan, stage)
+  const lamps = lampsOf(plan)
   const on = (light: number): boolean => options.only === undefined || options.only.includes(light)
   const instants = instantsOf(plan, stage, path, on)
   const withRoom = options.room ?? options.only === undefined

@@ -25,7 +25,7 @@ function blockedOf(a: Assessment): Blocked[] {
   const boards = boardsOf(a.setup, stage)
   if (boards.length === 0) return []
   const subject = stage.at(stage.middle)
-  return lampsOf(a, stage)
+  return lampsOf(a)
     .flatMap((lamp, light) => {
       const open = openTo(lamp, subject)
       return boards.map((board, card) => ({ light, card, lost: -Math.log2(open([board])) }))

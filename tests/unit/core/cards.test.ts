@@ -1,8 +1,19 @@
-import { type Card, type FlashSetup, type Setup, assess, newSetup, plan, resultsOf } from '~~/core'
+import {
+  type Card,
+  type Change,
+  FIELDS,
+  type FlashSetup,
+  type Setup,
+  assess,
+  newSetup,
+  plan,
+  resultsOf,
+  valueAt,
+  withChange,
+} from '~~/core'
 import { seededRandom } from '~~/core/math/random'
 import { sceneFigures } from '~~/core/light/figures'
 import { lampsOf } from '~~/core/light/lamps'
-import { stageOf } from '~~/core/light/place'
 
 /*
  * Light counted ray by ray: nothing here is the core's but the set-up and the stops that it tells. Axes of the table
@@ -155,6 +166,31 @@ test('a large face near by has less part in the light than its guide number says
   expect(share).toBeCloseTo(near / (1 + near), 9)
 })
 
+test('what is remembered of lights is never told of others: each figure moved is planned as anew', () => {
+  const base = lit([bare(), bare({ name: 'Soft', head: 'softbox', headWidth: 0.6, headHeight: 0.4 })], [card()])
+  const told = (setup: Setup): string => {
+    const a = plan(setup)
+    return JSON.stringify([a.known.flashes, a.exposure, a.timing, a.pulses, sceneFigures(a)])
+  }
+  const first = told(base)
+  const moved = Object.keys({ ...FIELDS, 'flashes[1].distance': 0, 'flashes[1].aimOut': 0, 'scene.cards[0].turn': 0 })
+    .flatMap((path): Change[] => {
+      const value = valueAt(base, path)
+      return typeof value === 'number' ? [value * 1.07, value + 0.01].map(to => ({ path, value: to })) : []
+    })
+    .concat({ path: 'scene.cards[0].kind', value: 'black' }, { path: 'recipe', value: 'drop' })
+  const shifted = moved.filter(change => {
+    const next = withChange(base, change)
+    const now = told(next)
+    expect([change.path, now]).toEqual([change.path, told(structuredClone(next))])
+    return now !== first
+  })
+  const paths = new Set(shifted.map(({ path }) => path))
+  for (const path of ['picture.aperture', 'subject.depth', 'scene.ground.distance', 'lens.focalLength', 'recipe'])
+    expect(paths).toContain(path)
+  expect(told(base)).toBe(first)
+})
+
 test('the exposure is said to count cards where there are any, and light that a card stops is still told', () => {
   const told = (setup: Setup) => resultsOf(plan(setup)).find(({ id }) => id === 'flash')!.formula
   expect(told(lit([bare()]))).not.toContain('cards')
@@ -175,9 +211,9 @@ test('flashes that gave more or less than set are so in the picture, whichever o
   for (const setup of [lit([bare()]), newSetup('swing')]) {
     const a = plan(setup)
     const strengths = (flash: number) =>
-      lampsOf({ ...a, exposure: { ...a.exposure, flash } }, stageOf(a.known)).map(({ strength }) => strength)
+      lampsOf({ ...a, exposure: { ...a.exposure, flash } }).map(({ strength }) => strength)
     const set = strengths(a.exposure.planned!)
-    expect(set).toEqual(lampsOf(a, stageOf(a.known)).map(({ strength }) => strength))
+    expect(set).toEqual(lampsOf(a).map(({ strength }) => strength))
     strengths(a.exposure.planned! - 2).forEach((strength, i) => expect(strength / set[i]!).toBeCloseTo(1 / 4, 9))
   }
 })

@@ -114,7 +114,7 @@ describe('what fires a light', () => {
     expect(firedAfter(known, known.flashes[2]!)).toBeCloseTo(5e-6 + 90e-6 + 40e-6 + 90e-6 + 25e-6, 12)
     expect(jitterOf(known, known.flashes[2]!)).toBeCloseTo(8e-6 * Math.sqrt(3), 12)
     // Its light is that much later in the picture, and the middle of all the light with it.
-    const [key, rim] = lampsOf(plan(base), stageOf(base))
+    const [key, rim] = lampsOf(plan(base))
     expect(rim!.peak - key!.peak).toBeCloseTo(130e-6, 9)
   })
   test('a ring, itself, and one that is gone are told, and a fix ends it', () => {
@@ -245,7 +245,7 @@ test('the ground is as bright in the computed picture as its figure says', () =>
   const corner = stopsOf(film.at(1, 1))
   expect(corner).toBeGreaterThan(ground.darkest! - 0.15)
   expect(corner).toBeLessThan(ground.brightest! + 0.15)
-  const lamps = lampsOf(a, stageOf(a.known))
+  const lamps = lampsOf(a)
   const [x, y, z] = [0.45, 0.4, -1] as const
   const byHand = lamps.reduce((sum, lamp) => sum + levelAt(lamp, [x, y, z], [0, 0, 1]), 0)
   expect(byHand).toBeGreaterThan(0)
@@ -533,7 +533,7 @@ test('lights aim at the subject, also where its travel is turned out of the plan
   const stage = stageOf(a.setup)
   const [x, y, z] = stage.at(stage.middle)
   expect(Math.hypot(x, z)).toBeGreaterThan(0)
-  for (const [i, lamp] of lampsOf(a, stage).entries()) {
+  for (const [i, lamp] of lampsOf(a).entries()) {
     const { distance } = a.setup.flashes[i]!
     const met = lamp.aim.map((part, axis) => lamp.place[axis]! + part * distance)
     for (const [axis, part] of [x, y, z].entries()) expect(met[axis]).toBeCloseTo(part, 9)
@@ -633,7 +633,7 @@ describe('cards and flags', () => {
   const figures = (setup: Setup) => sceneFigures(plan(setup))
   const strength = (setup: Setup): number => {
     const a = plan(setup)
-    return lampsOf(a, stageOf(a.known))[0]!.strength
+    return lampsOf(a)[0]!.strength
   }
 
   test('a white card throws on the front what its parts get, by a sum of the test’s own', () => {
