@@ -14,7 +14,7 @@ import {
   takenFromKit,
   takenFromSetup,
 } from '~~/core/lab'
-import { plan as planOf, sceneFigures } from '~~/core'
+import { assess, sceneFigures } from '~~/core'
 import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'
 import type { LabFile } from '~/workers/lab.worker'
@@ -75,7 +75,7 @@ export const useLabStore = defineStore('lab', () => {
       distance: setup.subject.distance,
       delay: setup.delay,
       travel: setup.camera.curtainTravel,
-      planned: Number((sceneFigures(planOf(setup)).ground.middle ?? NaN).toFixed(2)) || null,
+      planned: Number((sceneFigures(assess(setup)).ground.middle ?? NaN).toFixed(2)) || null,
       reflectance: toolId.value === 'ground' ? setup.scene.ground.reflectance : null,
     }
     const asked = new Set(tool.value.fields.map(field => field.key))

@@ -1,4 +1,4 @@
-import { Film, type SceneOptions, type Setup, developed, plan, sceneOf, stopsOf } from '~~/core'
+import { Film, type SceneOptions, type Setup, assess, developed, sceneOf, stopsOf } from '~~/core'
 
 /** A picture that is asked for; the same name takes the place of what was asked before under it. */
 export interface FrameAsked {
@@ -62,7 +62,7 @@ const worthShowing = (passes: number, { passes: wanted, whole }: FrameAsked): bo
 function goOn(job: Job): boolean {
   const { asked } = job
   if (!job.film) {
-    const scene = sceneOf(plan(asked.setup), asked.options)
+    const scene = sceneOf(assess(asked.setup), asked.options)
     job.film = new Film(scene, asked.width, asked.height)
     if (!asked.whole) {
       const half = new Film(scene, Math.ceil(asked.width / 2), Math.ceil(asked.height / 2))

@@ -1,4 +1,4 @@
-import { type Setup, plan } from '~~/core'
+import { type Setup, assess } from '~~/core'
 import {
   BENCH,
   BENCH_CAMERA,
@@ -29,7 +29,7 @@ function readerFor(setup: Setup): TakeReader {
   const now = readingOf(setup)
   if (!reader || now !== known) {
     known = now
-    reader = new TakeReader(plan(setup))
+    reader = new TakeReader(assess(setup))
   }
   return reader
 }

@@ -1,4 +1,4 @@
-import type { Plan } from './plan'
+import type { Assessment } from './assess'
 import { evenInterval } from './schedule'
 
 /** How one unit is set for its share of a sequence, in its own terms. */
@@ -21,7 +21,11 @@ export interface Programme {
 }
 
 /** A schedule to programme every unit by: what each is set to, in the order of the lights. */
-export function programmeOf({ setup, sequence, timing }: Pick<Plan, 'setup' | 'sequence' | 'timing'>): Programme[] {
+export function programmeOf({
+  setup,
+  sequence,
+  timing,
+}: Pick<Assessment, 'setup' | 'sequence' | 'timing'>): Programme[] {
   const base = (timing.used ?? 0) + (sequence?.lead ?? 0)
   return (sequence?.lights ?? []).flatMap(({ light, times, schedule }) => {
     const flash = setup.flashes[light]!

@@ -1,6 +1,6 @@
 import { sceneFigures } from '../light/figures'
 import { reflectionsOf } from '../light/mirror'
-import { type Plan, plan } from '../plan'
+import { type Assessment, assess, plan } from '../plan'
 import { Film, sceneOf, stopsOf } from '../render'
 import type { Setup } from '../setup/types'
 
@@ -19,7 +19,7 @@ const WIDE = 36
 const TALL = 24
 const PASSES = 4
 
-function picture(whole: Plan, options: Parameters<typeof sceneOf>[1] = {}): Film {
+function picture(whole: Assessment, options: Parameters<typeof sceneOf>[1] = {}): Film {
   const film = new Film(sceneOf(whole, options), WIDE, TALL)
   film.pass(PASSES)
   return film
@@ -54,7 +54,7 @@ const goal = (
 /** Within a third of a stop, read as people read a meter. */
 const RIGHT = 0.4
 
-const exposed = ({ exposure }: Plan): LightGoal =>
+const exposed = ({ exposure }: Assessment): LightGoal =>
   goal(
     'exposed',
     'What faces the camera is exposed within a third of a stop',
@@ -63,7 +63,7 @@ const exposed = ({ exposure }: Plan): LightGoal =>
   )
 
 function whiteGround(setup: Setup): LightGoal[] {
-  const whole = plan(setup)
+  const whole = assess(setup)
   const film = picture(whole)
   const levels = CORNERS.map(corner => patch(film, corner))
   const [least, most] = [Math.min(...levels), Math.max(...levels)]
@@ -81,7 +81,7 @@ function whiteGround(setup: Setup): LightGoal[] {
 }
 
 function rimOnly(setup: Setup): LightGoal[] {
-  const whole = plan(setup)
+  const whole = assess(setup)
   const film = picture(whole)
   const ground = Math.max(...CORNERS.map(corner => patch(film, corner)))
   const edges = sceneFigures(whole)
@@ -96,13 +96,13 @@ function rimOnly(setup: Setup): LightGoal[] {
 }
 
 function freezing(setup: Setup): LightGoal[] {
-  const whole = plan(setup)
+  const whole = assess(setup)
   const { subject } = whole.sharpness
   return [goal('frozen', 'The ball smears over 1.2 mm at most', subject <= 0.0012, subject, 'length'), exposed(whole)]
 }
 
 function glassAndCard(setup: Setup): LightGoal[] {
-  const whole = plan(setup)
+  const whole = assess(setup)
   const card = setup.scene.cards.find(one => one.kind !== 'black')
   const far = card ? Math.hypot(card.along, card.across, card.out) : null
   const shown = reflectionsOf(whole)

@@ -1,4 +1,4 @@
-import { type Plan, natureOf, plan } from '../plan'
+import { type Assessment, assess, natureOf } from '../plan'
 import { type BenchShot, type PracticeRig, truthOf } from '../practice'
 import type { Setup } from '../setup/types'
 
@@ -10,7 +10,7 @@ const UNLIT = -12
  *
  * @param openFor s the shutter was open in all: the room adds up over it
  */
-export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, openFor: number): Plan {
+export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, openFor: number): Assessment {
   const { setup } = truthOf(rig, current, 0)
   const { inputs } = shot
   const thrown: Setup = {
@@ -30,7 +30,7 @@ export function pictureOf(rig: PracticeRig, current: Setup, shot: BenchShot, ope
       shutter: current.method === 'open-shutter' ? Math.max(0.001, openFor) : setup.picture.shutter,
     },
   }
-  const whole = plan(thrown)
+  const whole = assess(thrown)
   // Set off by the click the light meets a scene in which nothing has happened yet.
   const happened = shot.captured ?? (shot.heard === 'click' ? -1 : null)
   const { motion } = natureOf(whole.known)

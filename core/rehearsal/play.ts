@@ -1,6 +1,6 @@
 import { ladderDelay, ladderFor } from '../calibration'
 import { type BenchShot, type PracticeRig, fireRig, thresholdOf } from '../practice'
-import { type Plan, dialOf, plan } from '../plan'
+import { type Assessment, assess, dialOf } from '../plan'
 import { type LoggedTake, placeTells, priorOf, runStateOf } from '../run'
 import type { Setup } from '../setup/types'
 
@@ -49,7 +49,7 @@ const ASIDE = 1_000_000
  */
 export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   const offsets: number[] = []
-  const dial = dialOf(plan(setup))
+  const dial = dialOf(assess(setup))
   const delay = dial === null ? 0 : Math.max(dial.minimum, dial.wanted)
   for (let n = 1; n <= SHOTS; n++) {
     const shot = shoot(rig, setup, ASIDE + n, delay, before)
@@ -57,7 +57,7 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   }
   if (offsets.length === 0) return delay
   offsets.sort((a, b) => a - b)
-  const { keep } = plan(setup)
+  const { keep } = assess(setup)
   const middle = offsets[Math.floor(offsets.length / 2)]!
   return Math.max(dial?.minimum ?? 0, delay - middle + (keep.after - keep.before) / 2)
 }
@@ -69,7 +69,7 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
 export const seenAs = (shot: BenchShot): LoggedTake['verdict'] =>
   shot.verdict !== 'missed' || shot.offset === null ? shot.verdict : shot.offset < 0 ? 'early' : 'late'
 
-function proposed(planned: Plan, takes: readonly LoggedTake[]): number {
+function proposed(planned: Assessment, takes: readonly LoggedTake[]): number {
   const state = runStateOf(planned, takes)
   return (state?.drift ? runStateOf(planned, takes, { follow: true }) : state)?.proposal?.delay ?? 0
 }
@@ -96,7 +96,7 @@ export function playRig(
   way: Way,
   options: { keepers: number; most?: number; from?: number; judge?: Judge },
 ): Played {
-  const planned = plan(setup)
+  const planned = assess(setup)
   const prior = priorOf(planned)
   const most = options.most ?? 60
   const takes: LoggedTake[] = []

@@ -1,4 +1,4 @@
-import { type Plan, curtainTime, followed } from '../plan'
+import { type Assessment, curtainTime, followed } from '../plan'
 import { focusedDistance } from '../setup/focus'
 import { Bodies, type Vector } from './bodies'
 import { cardsOf } from './cards'
@@ -38,7 +38,7 @@ const STEPS = 96
 /** Standard deviation of the Gaussian that is nearest an Airy disc, over its diameter. */
 const AIRY = 0.42 / 2.44
 
-function viewOf({ known, optics }: Plan): View {
+function viewOf({ known, optics }: Assessment): View {
   const { lens, picture } = known
   const { magnification } = optics
   const focused = focusedDistance(known)
@@ -53,7 +53,7 @@ function viewOf({ known, optics }: Plan): View {
   }
 }
 
-const rowsOf = ({ known, shutter }: Plan): Rows => ({
+const rowsOf = ({ known, shutter }: Assessment): Rows => ({
   edge: shutter.edge,
   travel: curtainTime(known),
   shutter: known.picture.shutter,
@@ -69,7 +69,7 @@ function velocityAt(path: (time: number) => Vector, time: number): Vector {
 
 /** The pops of a picture: one, or those of its sequence with where everything is meanwhile. */
 function instantsOf(
-  plan: Plan,
+  plan: Assessment,
   stage: Stage,
   path: (time: number) => Vector,
   on: (light: number) => boolean,
@@ -111,7 +111,7 @@ function instantsOf(
 }
 
 /** The room's light over the open time, and the way of what moves through it. */
-function roomOf(plan: Plan, path: (time: number) => Vector): Room | null {
+function roomOf(plan: Assessment, path: (time: number) => Vector): Room | null {
   const { captured } = plan.timing
   const { ambient } = plan.exposure
   if (ambient < DARK) return null
@@ -137,7 +137,7 @@ const HEADROOM = 3
 const UNSEEN = -3.2
 
 /** The plan as it would be if the light fell at an instant; of a sequence, with the pops that have fallen by then. */
-function planAt(plan: Plan, instant: number | null): Plan {
+function planAt(plan: Assessment, instant: number | null): Assessment {
   const { captured } = plan.timing
   if (instant === null || captured === null) return plan
   if (plan.sequence !== null) {
@@ -156,7 +156,7 @@ function planAt(plan: Plan, instant: number | null): Plan {
 /** m of the card that stands in for a subject, each way from its middle. */
 const CARD = 0.06
 
-function standIn(plan: Plan, stage: Stage, bodies: Bodies, light: number): void {
+function standIn(plan: Assessment, stage: Stage, bodies: Bodies, light: number): void {
   const at = inPicture(stage, 0, 0, 0)
   const { across, up } = squareTo(unit(minus(lightPlace(stage, plan.known.flashes[light]!), at)))
   bodies.plate(at, scaled(across, CARD), scaled(up, CARD), grey(0.18))
@@ -168,7 +168,7 @@ function standIn(plan: Plan, stage: Stage, bodies: Bodies, light: number): void 
  * @param plan of which the setting, the timing, the place where the object is caught and the exposures are used: those
  * of a take may stand in for the planned ones
  */
-export function sceneOf(planned: Plan, options: SceneOptions = {}): Scene {
+export function sceneOf(planned: Assessment, options: SceneOptions = {}): Scene {
   const plan = planAt(planned, options.instant ?? null)
   const { known } = plan
   const stage = stageOf(known)

@@ -1,9 +1,9 @@
 import type { Stage } from '../light/place'
 import type { Vector } from '../light/lamp'
-import { type Plan, followed, natureOf } from '../plan'
+import { type Assessment, followed, natureOf } from '../plan'
 
 /** Where the thing that moves is at times of a take, in the picture's axes: its leading edge. */
-export function pathOf(plan: Pick<Plan, 'known'>, stage: Stage): (time: number) => Vector {
+export function pathOf(plan: Pick<Assessment, 'known'>, stage: Stage): (time: number) => Vector {
   const follow = followed(plan.known)
   const { motion } = natureOf(plan.known)
   const through = motion.riseAt ? motion.riseAt(motion.timeAt(plan.known.subject.distance) ?? 0) : 0

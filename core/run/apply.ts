@@ -1,4 +1,4 @@
-import type { Plan } from '../plan'
+import type { Assessment } from '../plan'
 import { evidenceOf } from '../setup/evidence'
 import { valueAt, withChanges } from '../setup/paths'
 import type { Evidence, Setup } from '../setup/types'
@@ -26,7 +26,7 @@ const TELLING = 0.05
  * @param date yyyy-mm-dd
  * @returns null where they say next to nothing
  */
-export function foundEvidence(plan: Plan, run: RunState, date: string): Evidence | null {
+export function foundEvidence(plan: Assessment, run: RunState, date: string): Evidence | null {
   const found = run.proposal?.posterior
   const prior = priorOf(plan)
   if (!found || !prior || run.used.length === 0) return null

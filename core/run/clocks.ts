@@ -1,4 +1,4 @@
-import type { Plan } from '../plan'
+import type { Assessment } from '../plan'
 import { recycleAt } from '../setup/typical'
 import type { Setup } from '../setup/types'
 
@@ -7,7 +7,7 @@ export const slowestRecycle = ({ flashes }: Pick<Setup, 'flashes'>): number =>
   Math.max(0, ...flashes.map(flash => recycleAt(flash, flash.power)))
 
 /** s that an open shutter may stand until the room shows; Infinity where the room gives no light. */
-export const roomShowsAfter = ({ setup, exposure }: Pick<Plan, 'setup' | 'exposure'>): number =>
+export const roomShowsAfter = ({ setup, exposure }: Pick<Assessment, 'setup' | 'exposure'>): number =>
   setup.picture.shutter * 2 ** (setup.picture.ambientLimit - exposure.ambient)
 
 /** A burst's frames in the camera's buffer. */

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { Film, type Plan, developed, sceneOf } from '../../core'
+import { Film, type Assessment, developed, sceneOf } from '../../core'
 
 /** px across of a frame that stands in for a camera's picture; computed at a quarter of it. */
 const WIDE = 1440
@@ -10,7 +10,7 @@ const two = (n: number): string => String(n).padStart(2, '0')
 const fraction = (seconds: number): string =>
   seconds >= 1 ? `${Math.round(seconds * 1000)}/1000` : `1/${Math.round(1 / seconds)}`
 
-function film(plan: Plan, height: number): Film {
+function film(plan: Assessment, height: number): Film {
   const made = new Film(sceneOf(plan), COMPUTED, height)
   for (let pass = 0; pass < PASSES; pass++) made.pass()
   return made
@@ -24,7 +24,7 @@ function film(plan: Plan, height: number): Film {
  * @param openFor s the shutter was open
  * @param again a second light on the same frame
  */
-export async function frameFile(plan: Plan, at: Date, openFor: number, again?: Plan): Promise<Buffer> {
+export async function frameFile(plan: Assessment, at: Date, openFor: number, again?: Assessment): Promise<Buffer> {
   const { camera, picture, lens } = plan.setup
   const height = Math.round((COMPUTED * camera.sensorHeight) / camera.sensorWidth)
   const first = film(plan, height)

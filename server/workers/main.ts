@@ -1,6 +1,6 @@
 // A process of its own for heavy jobs, started by server/services/workers.ts; it ends with whoever started it.
 import sharp from 'sharp'
-import { bestDelay, exerciseById, exerciseSetup, judge, matchShots, plan, reveal } from '../../core'
+import { assess, bestDelay, exerciseById, exerciseSetup, judge, matchShots, reveal } from '../../core'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
 import type { JobKind, Jobs, Told } from './jobs'
@@ -21,8 +21,8 @@ function outcomeOf({
   return {
     judgement: judge(exercise, rig, start, matchShots(shots, takes)),
     truth: reveal(rig, setup, bestDelay(rig, start, fired), {
-      assumed: plan(start).timing.wanted,
-      now: setup.delay ?? plan(setup).timing.wanted,
+      assumed: assess(start).timing.wanted,
+      now: setup.delay ?? assess(setup).timing.wanted,
     }),
   }
 }

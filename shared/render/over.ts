@@ -1,5 +1,5 @@
 /// <reference lib="dom" />
-import { type Plan, stageOf } from '../../core'
+import { type Assessment, stageOf } from '../../core'
 
 export interface Overlay {
   /** Where the next takes catch the object, m past the near face, as faint outlines. */
@@ -15,7 +15,7 @@ export function drawOver(
   context: CanvasRenderingContext2D,
   width: number,
   height: number,
-  plan: Plan,
+  plan: Assessment,
   { ghosts = [], numbered = false, instant = null }: Overlay,
 ): void {
   const { setup, optics, sequence, timing } = plan

@@ -2,8 +2,8 @@
 import { createTransformer } from '@swc/jest'
 
 /**
- * Looked up once for each file: where tests run, each use of a global is a call into the host, and the sums of the
- * core take eight times as long by it.
+ * Looked up once for each file: where tests run, each use of a global is a call into the host, and sums take
+ * eight times as long by it.
  */
 const GLOBALS = ['Math', 'Number', 'Infinity', 'NaN', 'Float32Array', 'Float64Array', 'Uint8Array', 'Array', 'Object']
 /** What such a file begins with. */
@@ -15,12 +15,12 @@ const made = createTransformer({
   sourceMaps: 'inline',
 })
 
-/** @type {typeof made} TypeScript as it is, with the globals of `GLOBALS` held by each file of the core. */
+/** @type {typeof made} TypeScript as it is, with the globals of `GLOBALS` held by each file. */
 const transformer = {
   ...made,
   process(source, file, options) {
     const { code, ...rest } = /** @type {NonNullable<typeof made.process>} */ (made.process)(source, file, options)
-    return { ...rest, code: /\/core\//.test(file) ? GLOBALS_HEAD + code : code }
+    return { ...rest, code: GLOBALS_HEAD + code }
   },
 }
 export default transformer

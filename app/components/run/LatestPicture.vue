@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, placeTells, stageOf, withChange, plan as planOf } from '~~/core'
+import { type Assessment, assess, placeTells, stageOf, withChange } from '~~/core'
 
 /**
  * The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the
@@ -10,14 +10,14 @@ const {
   markable = false,
   take = null,
   size = 'full',
-} = defineProps<{ plan: Plan; markable?: boolean; take?: string | null; size?: 'full' | 'small' }>()
+} = defineProps<{ plan: Assessment; markable?: boolean; take?: string | null; size?: 'full' | 'small' }>()
 const position = defineModel<number | null>('position', { default: null })
 const pictures = usePicturesStore()
 const takes = useTakesStore()
 const { show } = useNumbers()
 const picture = computed(() => (take === null ? pictures.latest : (pictures.ofTake.get(take)?.[0] ?? null)))
 const wanted = computed(() =>
-  plan.setup.delay === null ? plan : planOf(withChange(plan.setup, { path: 'delay', value: null })),
+  plan.setup.delay === null ? plan : assess(withChange(plan.setup, { path: 'delay', value: null })),
 )
 /** On a phone there is room for one at a time. */
 const peek = ref(false)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { RECIPE, RECIPES, type Recipe, newSetup, plan } from '~~/core'
+import { RECIPE, RECIPES, type Recipe, assess, newSetup } from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { RECIPE_LABELS } from '~/text/choices'
 
@@ -7,7 +7,7 @@ import { RECIPE_LABELS } from '~/text/choices'
 const failure = ref('')
 const making = ref<Recipe | null>(null)
 /** Frames are drawn as the recipe starts, the light as planned. */
-const frames = RECIPES.map(recipe => ({ recipe, plan: plan(newSetup(recipe)) }))
+const frames = RECIPES.map(recipe => ({ recipe, plan: assess(newSetup(recipe)) }))
 
 async function begin(recipe: Recipe): Promise<void> {
   if (making.value) return

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { Plan } from '~~/core'
+import type { Assessment } from '~~/core'
 import { type Overlay, drawOver } from '~~/shared/render/over'
 import { frameRender } from '~/services/frameRender'
 import type { FrameGiven } from '~/workers/frame.worker'
@@ -17,7 +17,7 @@ const {
   only = null,
   falseColour = false,
 } = defineProps<{
-  plan: Plan
+  plan: Assessment
   options: Overlay
   description: string
   /** Passes after which the picture is good enough. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
-import { BANDS, followed, plan as planOf } from '~~/core'
+import { BANDS, assess, followed } from '~~/core'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { nextTakes } from '~/stores/view'
@@ -19,7 +19,7 @@ const falseColour = ref(false)
 const alone = computed(() => (plan.setup.flashes[only.value] ? only.value : null))
 
 /** The frame as it stands while something is tried: the large one then shows what it would be. */
-const before = computed(() => (store.preview && store.setup ? planOf(store.setup) : null))
+const before = computed(() => (store.preview && store.setup ? assess(store.setup) : null))
 
 /** Where the next ten takes catch the object, m past the near face. */
 const ghosts = computed(() =>

@@ -1,7 +1,7 @@
 import { GRAVITY } from '../../constants'
 import { pulseMiddle } from '../../flash'
 import { between, type Random, seededRandom } from '../../math/random'
-import { type Plan, natureOf, peakLatency, plan } from '../../plan'
+import { type Assessment, assess, natureOf, peakLatency } from '../../plan'
 import { Film, type Scene, sceneOf } from '../../render'
 import { newSetup } from '../../recipes'
 import { withChanges } from '../../setup/paths'
@@ -16,10 +16,11 @@ const WIDE = 360
 const PASSES = 3
 
 const file = (name: string, frame: Frame): LabInput => ({ kind: 'frame', name, frame })
-const heightOf = ({ setup }: Plan): number => Math.round((WIDE * setup.camera.sensorHeight) / setup.camera.sensorWidth)
+const heightOf = ({ setup }: Assessment): number =>
+  Math.round((WIDE * setup.camera.sensorHeight) / setup.camera.sensorWidth)
 
 /** A scene through the renderer and the camera: its noise, its curve, its JPEG. */
-function taken(scene: Scene, planned: Plan, random: Random, exposure?: CameraOptions['exposure']): Frame {
+function taken(scene: Scene, planned: Assessment, random: Random, exposure?: CameraOptions['exposure']): Frame {
   const height = heightOf(planned)
   const film = new Film(scene, WIDE, height, Math.floor(random.uniform() * 2 ** 31))
   film.pass(PASSES)
@@ -40,8 +41,8 @@ export function exposureStandIn(seed: number): StandIn {
     { path: 'picture.iso', value: 1600 },
   ])
   // Whatever it gives too much is kept off.
-  const tooMuch = plan(lit).exposure.flash! - stops
-  const planned = plan(withChanges(lit, [{ path: 'flashes[0].lossStops', value: Math.max(0, tooMuch) }]))
+  const tooMuch = assess(lit).exposure.flash! - stops
+  const planned = assess(withChanges(lit, [{ path: 'flashes[0].lossStops', value: Math.max(0, tooMuch) }]))
   const frame = taken(sceneOf(planned, { standIn: 0, room: false }), planned, random)
   return {
     files: [file('card.jpg', frame)],
@@ -70,7 +71,7 @@ function partsOf(scene: Scene): number[] {
 }
 
 /** Stops of each part of a plan's ground with nothing before it. */
-const groundLight = (planned: Plan): number[] => partsOf(sceneOf(planned, { bare: true, room: false }))
+const groundLight = (planned: Assessment): number[] => partsOf(sceneOf(planned, { bare: true, room: false }))
 
 /** A white ground lit from two sides, with what a set-up has before it. */
 export function groundStandIn(seed: number): StandIn {
@@ -93,8 +94,8 @@ export function groundStandIn(seed: number): StandIn {
     { path: 'scene.ground.distance', value: between(random, 0.8, 1.4) },
   ])
   // As bright as wanted: whatever is too much is kept off every light.
-  const tooMuch = Math.max(...groundLight(plan(lit))) - between(random, -2, 1.8)
-  const planned = plan({ ...lit, flashes: lit.flashes.map(f => ({ ...f, lossStops: f.lossStops + tooMuch })) })
+  const tooMuch = Math.max(...groundLight(assess(lit))) - between(random, -2, 1.8)
+  const planned = assess({ ...lit, flashes: lit.flashes.map(f => ({ ...f, lossStops: f.lossStops + tooMuch })) })
   const stops = groundLight(planned)
   const shown = partsOf(sceneOf(planned, { room: false }))
   const seen = stops.filter((value, i) => Math.abs(value - shown[i]!) < BEFORE)
@@ -136,8 +137,8 @@ export function syncStandIn(seed: number): StandIn {
     { path: 'picture.ambientEv', value: -12 },
   ])
   const slow = 1 / 60
-  const at = (setup: Setup, shutter: number): Plan =>
-    plan(withChanges(setup, [{ path: 'picture.shutter', value: shutter }]))
+  const at = (setup: Setup, shutter: number): Assessment =>
+    assess(withChanges(setup, [{ path: 'picture.shutter', value: shutter }]))
   const tooMuch = Math.max(...groundLight(at(wall, slow))) - between(random, 0.4, 1.4)
   const lit = { ...wall, flashes: [{ ...key, lossStops: key.lossStops + tooMuch }] }
   const met = at(lit, slow)
@@ -159,7 +160,7 @@ export function syncStandIn(seed: number): StandIn {
 }
 
 /** A take of a plan with the thing caught at a place, m along the travel, and the frame before anything came. */
-function takeAt(planned: Plan, place: number, random: Random) {
+function takeAt(planned: Assessment, place: number, random: Random) {
   const { known, timing } = planned
   const size = { width: WIDE, height: heightOf(planned) } as Frame
   const at = (time: number): Caught => caughtIn(size, planned, placesOf(planned), time - timing.moment!)
@@ -179,7 +180,7 @@ function takeAt(planned: Plan, place: number, random: Random) {
 /** A steel ball on its way to a cracker, beside the same without the ball. */
 export function placeStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
-  const planned = plan(
+  const planned = assess(
     withChanges(newSetup('projectile'), [
       { path: 'picture.distance', value: between(random, 0.5, 0.9) },
       { path: 'flashes[0].angle', value: -Math.PI / 2 + between(random, -0.6, 0.6) },
@@ -214,7 +215,7 @@ export function chainStandIn(seed: number): StandIn {
   const beam = between(random, 0.1, 0.3)
   const latency = between(random, 0.004, 0.03)
   const fallen = 0.5 * GRAVITY * (Math.sqrt((2 * beam) / GRAVITY) + latency) ** 2
-  const planned = plan(
+  const planned = assess(
     withChanges(newSetup('drop'), [
       { path: 'subject.distance', value: fallen + between(random, 0.02, 0.06) },
       { path: 'sensor.position', value: beam },

@@ -1,5 +1,5 @@
 import { stageOf } from '../../light/place'
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import { Film, type Scene, pathOf, sceneOf } from '../../render'
 import type { Frame } from '../types'
 import { caughtAt } from './instants'
@@ -20,7 +20,7 @@ export interface Caught {
   y: number
 }
 
-export function caughtIn(frame: Frame, plan: Plan, places: (time: number) => number, offset: number): Caught {
+export function caughtIn(frame: Frame, plan: Assessment, places: (time: number) => number, offset: number): Caught {
   const time = plan.timing.moment! + offset
   const caught = caughtAt(plan, time, places)
   const scene = sceneOf(caught)

@@ -1,4 +1,4 @@
-import { type Plan, plan as planOf } from '../../plan'
+import { type Assessment, assess } from '../../plan'
 import { priorOf } from '../../run'
 import { traitsOf } from '../../recipes/all'
 import { withChanges } from '../../setup/paths'
@@ -58,12 +58,12 @@ export function unfoldingOf({ moment, subject, recipe }: Pick<Setup, 'moment' | 
 }
 
 /** The plans a picture may be of: the set-up's own, and where speed changes the look, quicker and slower ones. */
-export function plansOf(plan: Plan, speed: Differs): { plan: Plan; of: Course }[] {
+export function plansOf(plan: Assessment, speed: Differs): { plan: Assessment; of: Course }[] {
   // What evidence says of the speed is in the set-up already: it is not counted twice.
   const setup = { ...plan.setup, evidence: [] }
   return (allOf(speed) < LEAST_SPREAD ? [0] : SPEEDS.map(off => off * allOf(speed))).map(faster => {
     const own = setup.motion.speed * Math.exp(faster)
-    const one = faster === 0 ? plan : planOf(withChanges(setup, [{ path: 'motion.speed', value: own }]))
+    const one = faster === 0 ? plan : assess(withChanges(setup, [{ path: 'motion.speed', value: own }]))
     const { moment, reference } = one.timing
     const later = (priorOf(one)?.delay ?? 0) - (priorOf(plan)?.delay ?? 0)
     return { plan: one, of: { speed: faster, later, unfolds: (moment ?? 0) - (reference ?? 0) } }
@@ -81,14 +81,14 @@ const DIFFERENT = [
 ]
 
 /** s within which a take keeps; never nothing. */
-export const windowOf = ({ keep }: Plan): number => Math.max(keep.before + keep.after, 1e-6)
+export const windowOf = ({ keep }: Assessment): number => Math.max(keep.before + keep.after, 1e-6)
 
 /**
  * Where offsets are expected: at the plan's delay, as far off and scattered as what pictures do not tell is.
  *
  * @param tells whether place alone tells the moment: then all that may be off is off for its delay
  */
-export function expectedOf(plan: Plan, tells: boolean): Expected {
+export function expectedOf(plan: Assessment, tells: boolean): Expected {
   const window = windowOf(plan)
   const prior = priorOf(plan) ?? { delay: 0, uncertainty: window, scatter: window }
   const whole = Math.hypot(prior.uncertainty, prior.scatter)
@@ -97,5 +97,5 @@ export function expectedOf(plan: Plan, tells: boolean): Expected {
     { ...plan.setup, evidence: [] },
     DIFFERENT.map(path => ({ path, value: 0 })),
   )
-  return { ...prior, ...priorOf(planOf(rest)), delay: prior.delay, whole }
+  return { ...prior, ...priorOf(assess(rest)), delay: prior.delay, whole }
 }

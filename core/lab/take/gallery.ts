@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import { type Course, type Differs, plansOf } from './courses'
 import { type Seen, placesOf, seenAt } from './instants'
 import { type Small, apart } from './small'
@@ -9,7 +9,7 @@ const ALIKE = 0.1
 const PROBED = [0.25, 0.5, 0.75]
 
 interface Way {
-  plan: Plan
+  plan: Assessment
   places: (time: number) => number
   of: Course
 }
@@ -28,7 +28,7 @@ export class Gallery {
 
   /** @param offsets s from the moment, rising; none where the plan has no moment */
   constructor(
-    plan: Plan,
+    plan: Assessment,
     speed: Differs,
     private readonly offsets: readonly number[],
   ) {

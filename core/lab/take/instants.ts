@@ -1,5 +1,5 @@
 import { Film, sceneOf } from '../../render'
-import { type Plan, followed } from '../../plan'
+import { type Assessment, followed } from '../../plan'
 import { placeTells } from '../../run'
 import type { Course } from './courses'
 import { type Small, filmed } from './small'
@@ -12,7 +12,7 @@ const USUAL = { width: 96, passes: 2 }
 const FINE = { width: 160, passes: 1 }
 
 /** The plan as it would be were the light to fall at a time, s after the action starts. */
-export function caughtAt(plan: Plan, time: number, places: (time: number) => number): Plan {
+export function caughtAt(plan: Assessment, time: number, places: (time: number) => number): Assessment {
   const still = plan.setup.motion.kind === 'still'
   return {
     ...plan,
@@ -33,10 +33,10 @@ export interface Seen {
 }
 
 /** Where a thing has come to at a time, m along the travel. */
-export const placesOf = (plan: Plan): ((time: number) => number) => followed(plan.known)
+export const placesOf = (plan: Assessment): ((time: number) => number) => followed(plan.known)
 
 /** The frame that the plan predicts for an offset from its moment, small. */
-export function seenAt(plan: Plan, offset: number, places: (time: number) => number): Omit<Seen, 'of'> {
+export function seenAt(plan: Assessment, offset: number, places: (time: number) => number): Omit<Seen, 'of'> {
   const { camera, subject, moment } = plan.setup
   const time = plan.timing.moment! + offset
   const { width, passes } = placeTells(plan) ? FINE : USUAL

@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import type { Frame } from '../types'
 import { placesOf } from './instants'
 import { placedCloser } from './placed'
@@ -8,7 +8,7 @@ import { streakedOf } from './streaked'
 const gainOf = ({ stops }: Coarse): number => 2 ** (stops ?? 0)
 
 /** Where a thing that tells the moment by its place is, by the frame itself. */
-function placedIn(frame: Frame, plan: Plan, coarse: Coarse): Coarse {
+function placedIn(frame: Frame, plan: Assessment, coarse: Coarse): Coarse {
   const first = { offset: coarse.offset!, error: coarse.offsetError! }
   const { offset, error } = placedCloser(frame, plan, first, gainOf(coarse))
   const { subject, moment } = plan.setup
@@ -28,7 +28,7 @@ function placedIn(frame: Frame, plan: Plan, coarse: Coarse): Coarse {
  * What a picture made small tells, looked at again in the frame itself where the thing was found: its place and how
  * long its streak is. Of several pops in one picture none is looked at closer.
  */
-export function lookedCloser(frame: Frame, plan: Plan, coarse: Coarse): TakeReading {
+export function lookedCloser(frame: Frame, plan: Assessment, coarse: Coarse): TakeReading {
   const found =
     coarse.past !== null && plan.sequence === null && ['early', 'on', 'late'].includes(coarse.verdict ?? '')
       ? placedIn(frame, plan, coarse)

@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import type { Frame } from '../types'
 import { type Part, caughtIn, drawn, framed, noiseOf, partAbout } from './closer'
 import { placesOf } from './instants'
@@ -30,7 +30,7 @@ const LEAST = 0.5
  * @param first where it seems to be
  * @param gain of the frame's light against the plan's
  */
-export function placedCloser(frame: Frame, plan: Plan, first: Placed, gain: number): Placed {
+export function placedCloser(frame: Frame, plan: Assessment, first: Placed, gain: number): Placed {
   const places = placesOf(plan)
   const at = (offset: number) => caughtIn(frame, plan, places, offset)
   const perMetre = frame.width / plan.optics.fieldWidth

@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import { type LoggedTake, placeTells } from '../../run'
 import type { Setup } from '../../setup/types'
 import type { Frame } from '../types'
@@ -63,7 +63,7 @@ export class TakeReader {
   /** Pictures read before, by their takes. */
   private readonly before = new Map<string, { delay: number; fits: number[] }>()
 
-  constructor(readonly plan: Plan) {
+  constructor(readonly plan: Assessment) {
     this.tells = placeTells(plan)
     // A place that the moment is told by does not care how things unfold.
     this.speed = this.tells ? NONE : speedOf(plan.setup)

@@ -1,5 +1,5 @@
 import { normalCdf } from '../../math/normal'
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import type { MotionKind } from '../../setup/types'
 import { type Speck, onTheLens } from '../frame/specks'
 
@@ -32,7 +32,7 @@ export type Coarse = Omit<TakeReading, 'streak' | 'streakError' | 'reasons'>
 
 /** Chances that a take is early, on or late by where it is and how far off that may be, s. */
 export function chancesAt(
-  { before, after }: Plan['keep'],
+  { before, after }: Assessment['keep'],
   offset: number,
   error: number,
 ): Record<'early' | 'on' | 'late', number> {

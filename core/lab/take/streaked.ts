@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import type { Scene } from '../../render'
 import type { Frame } from '../types'
 import { type Part, caughtIn, drawn, framed, noiseOf, partAbout } from './closer'
@@ -40,7 +40,7 @@ const streaking = (scene: Scene, times: number): Scene => ({
  * @param gain of the frame's light against the plan's
  * @returns null where the frame is too coarse to tell, or the thing is not all in it
  */
-export function streakedOf(frame: Frame, plan: Plan, offset: number, gain: number): Streaked | null {
+export function streakedOf(frame: Frame, plan: Assessment, offset: number, gain: number): Streaked | null {
   const caught = caughtIn(frame, plan, placesOf(plan), offset)
   const [instant] = caught.scene.instants
   if (caught.scene.instants.length !== 1 || !instant) return null

@@ -1,11 +1,11 @@
-import type { Plan } from '../../plan'
+import type { Assessment } from '../../plan'
 import type { Bodies, Vector } from '../bodies'
 import { scaled, sum } from '../../light/lamp'
 import type { Stage } from '../../light/place'
 
 /** What a look is made from. */
 export interface LookInput {
-  plan: Plan
+  plan: Assessment
   stage: Stage
   bodies: Bodies
   /** Leading edge of what moves at a time, s after the action starts. */

@@ -24,7 +24,6 @@ import {
   methodChanges,
   newKitItem,
   newSetup,
-  plan,
   resultsOf,
   sourceOf,
   unknownChanges,
@@ -115,9 +114,9 @@ test('a root is found whichever way the function runs, flat or steep', () => {
 describe('evidence', () => {
   test('none leaves the plan as it is, and switched off is none', () => {
     const setup = cracker()
-    const before = plan(setup)
+    const before = assess(setup)
     const seen = evidenceOf(setup, { kind: 'place', value: 0.02, delay: before.timing.used })
-    const off = plan({ ...setup, evidence: [{ ...seen, on: false }] })
+    const off = assess({ ...setup, evidence: [{ ...seen, on: false }] })
     expect(off.timing).toEqual(before.timing)
     expect(off.spread).toEqual(before.spread)
     expect(infer({ ...setup, evidence: [{ ...seen, on: false }] })).toBeNull()
@@ -125,9 +124,9 @@ describe('evidence', () => {
 
   test('a card hit farther than planned: faster, and the delay shorter by what the place tells', () => {
     const setup = cracker()
-    const before = plan(setup)
+    const before = assess(setup)
     const seen = evidenceOf(setup, { kind: 'place', value: before.caughtAt! + 0.01, delay: before.timing.used })
-    const after = plan({ ...setup, evidence: [seen] })
+    const after = assess({ ...setup, evidence: [seen] })
     expect(after.setup.motion.speed).toBeGreaterThan(setup.motion.speed)
     expect(after.entered.motion.speed).toBe(setup.motion.speed)
     // Ten millimetres at its speed, less what the reading's own error and the tape leave to chance.
@@ -150,9 +149,9 @@ describe('evidence', () => {
 
   test('beyond pulls, short pushes, and each no farther than it must', () => {
     const setup = cracker()
-    const before = plan(setup)
+    const before = assess(setup)
     const at = (kind: Evidence['kind'], value: number): number =>
-      plan({ ...setup, evidence: [evidenceOf(setup, { kind, value, delay: before.timing.used })] }).setup.motion.speed
+      assess({ ...setup, evidence: [evidenceOf(setup, { kind, value, delay: before.timing.used })] }).setup.motion.speed
     const place = before.caughtAt!
     expect(at('beyond', place + 0.03)).toBeGreaterThan(setup.motion.speed * 1.02)
     expect(at('short', place - 0.03)).toBeLessThan(setup.motion.speed * 0.98)
@@ -176,8 +175,8 @@ describe('evidence', () => {
     const setup = newSetup('pour')
     const room = evidenceOf(setup, { kind: 'ambient', value: setup.picture.ambientEv + 3, error: 0.33 })
     const light = evidenceOf(setup, { kind: 'light', value: -1, error: 0.17, light: 0 })
-    const before = plan(setup)
-    const after = plan({ ...setup, evidence: [room, light] })
+    const before = assess(setup)
+    const after = assess({ ...setup, evidence: [room, light] })
     // Room ± 2 stops, meter ± 0.33; light ± 0.5, meter ± 0.17.
     expect(after.exposure.ambient - before.exposure.ambient).toBeCloseTo(3 / 0.33 ** 2 / (1 / 0.33 ** 2 + 1 / 4), 6)
     const share = 1 / 0.17 ** 2 / (1 / 0.17 ** 2 + 1 / 0.5 ** 2)
@@ -190,9 +189,9 @@ describe('evidence', () => {
       { path: 'link.latency', value: null },
       { path: 'link.kind', value: 'radio' },
     ])
-    const before = plan(setup)
+    const before = assess(setup)
     const seen = evidenceOf(setup, { kind: 'latency', value: before.timing.chainLatency + 150e-6, error: 1e-6 })
-    const after = plan({ ...setup, evidence: [seen] })
+    const after = assess({ ...setup, evidence: [seen] })
     expect(before.timing.wanted! - after.timing.wanted!).toBeCloseTo(150e-6, 5)
   })
 })
@@ -207,7 +206,7 @@ logged('over simulated logs', () => {
     const random = seededRandom(20 + shots)
     const setup = cracker()
     const [chain, jitter] = [chainOf(setup), jitterOf(setup)]
-    const { wanted, set } = plan(setup).timing
+    const { wanted, set } = assess(setup).timing
     const speedOff: number[] = []
     const delayOff: number[] = []
     const movedOff: number[] = []
@@ -221,14 +220,14 @@ logged('over simulated logs', () => {
         const place = speed * captured - rig.distance + 0.003 * random.normal()
         return evidenceOf(setup, { kind: 'place', value: place, delay, id: `e${i}` })
       })
-      const known = plan({ ...setup, evidence })
+      const known = assess({ ...setup, evidence })
       const truth = (at: number): number => (rig.distance + setup.moment.offset - at) / rig.speed - chain
       const belief = beliefOf(known.entered)!
       const at = belief.unknowns.findIndex(unknown => unknown.input === 'speed')
       speedOff.push(Math.log(belief.values[at]! / rig.speed) / Math.sqrt(belief.covariance[at]![at]!))
       delayOff.push((known.timing.wanted! - truth(beam)) / known.spread.uncertainty)
       const there = withChanges(known.entered, [{ path: 'sensor.position', value: setup.sensor.position + moved }])
-      const after = plan(there)
+      const after = assess(there)
       movedOff.push((after.timing.wanted! - truth(rig.beam(setup.sensor.position + moved))) / after.spread.uncertainty)
     }
     expect(wanted).not.toBeNull()
@@ -398,7 +397,7 @@ test('no evidence breaks a plan', () => {
       })
     })
     const seen = { ...setup, evidence }
-    const told = plan(seen)
+    const told = assess(seen)
     expect([setup.recipe, setup.method, setup.trigger, broken(told, 'plan')]).toEqual([
       setup.recipe,
       setup.method,
@@ -491,7 +490,7 @@ describe('a dark band that was seen', () => {
   ])
   /** Share of the picture in the dark were the curtains to travel so long. */
   const darkAt = (setup: Setup, travel: number): number =>
-    plan(withChanges(setup, [{ path: 'camera.curtainTravel', value: travel }])).shutter.dark
+    assess(withChanges(setup, [{ path: 'camera.curtainTravel', value: travel }])).shutter.dark
   const seen = (setup: Setup, value: number, error = 0.005): Setup => ({
     ...setup,
     evidence: [...setup.evidence, evidenceOf(setup, { kind: 'dark', value, error })],
@@ -500,14 +499,14 @@ describe('a dark band that was seen', () => {
   test('tells the curtain travel: that of the camera that gave it, against what was assumed', () => {
     const truth = 0.0042
     const told = seen(base, darkAt(base, truth))
-    expect(plan(told).setup.camera.curtainTravel).toBeCloseTo(truth, 4)
-    expect(plan(told).shutter.dark).toBeCloseTo(darkAt(base, truth), 2)
-    expect(heldAt(told, plan(told).setup, 'camera.curtainTravel')!.sigma).toBeLessThan(0.0001)
+    expect(assess(told).setup.camera.curtainTravel).toBeCloseTo(truth, 4)
+    expect(assess(told).shutter.dark).toBeCloseTo(darkAt(base, truth), 2)
+    expect(heldAt(told, assess(told).setup, 'camera.curtainTravel')!.sigma).toBeLessThan(0.0001)
     expect(told.camera.curtainTravel).toBe(0.0034)
   })
   test('a rough reading moves a figure that was entered less than one that was assumed', () => {
     const dark = darkAt(base, 0.0042)
-    const rough = (setup: Setup): number => plan(seen(setup, dark, 0.15)).setup.camera.curtainTravel
+    const rough = (setup: Setup): number => assess(seen(setup, dark, 0.15)).setup.camera.curtainTravel
     const entered = marked(base, ['camera.curtainTravel'], 'yours')
     expect(rough(base)).toBeGreaterThan(rough(entered))
     expect(rough(entered)).toBeGreaterThan(0.0034)
@@ -515,16 +514,16 @@ describe('a dark band that was seen', () => {
   test('two readings weigh more than one; switched off none does; it was seen at the shutter of its day', () => {
     const dark = darkAt(base, 0.0042)
     const two = seen(seen(base, dark), dark)
-    const sigma = (setup: Setup): number => heldAt(setup, plan(setup).setup, 'camera.curtainTravel')!.sigma
+    const sigma = (setup: Setup): number => heldAt(setup, assess(setup).setup, 'camera.curtainTravel')!.sigma
     expect(sigma(two)).toBeLessThan(sigma(seen(base, dark)))
     const off = { ...two, evidence: two.evidence.map(entry => ({ ...entry, on: false })) }
-    expect(plan(off).setup.camera.curtainTravel).toBe(0.0034)
+    expect(assess(off).setup.camera.curtainTravel).toBe(0.0034)
     const later = withChanges(two, [{ path: 'picture.shutter', value: 1 / 160 }])
-    expect(plan(later).setup.camera.curtainTravel).toBeCloseTo(plan(two).setup.camera.curtainTravel, 9)
+    expect(assess(later).setup.camera.curtainTravel).toBeCloseTo(assess(two).setup.camera.curtainTravel, 9)
   })
   test('an open shutter has no band to tell anything', () => {
     const open = withChanges(newSetup('drop'), [])
-    expect(plan(seen(open, 0.4)).setup.camera.curtainTravel).toBe(open.camera.curtainTravel)
+    expect(assess(seen(open, 0.4)).setup.camera.curtainTravel).toBe(open.camera.curtainTravel)
   })
 })
 
@@ -554,7 +553,7 @@ describe('what other set-ups have learnt', () => {
     const taken = withChanges(base(), offer!.changes)
     expect(taken.motion.speed).toBeCloseTo(offer!.value, 2)
     expect(taken.motion.speed * taken.motion.speedError).toBeCloseTo(offer!.sigma, 3)
-    expect(plan(taken).keep.firstTake).toBeGreaterThan(plan(base()).keep.firstTake)
+    expect(assess(taken).keep.firstTake).toBeGreaterThan(assess(base()).keep.firstTake)
   })
   test.each([
     ['another ball', { 'motion.mass': 0.004 }],
@@ -574,7 +573,7 @@ describe('what other set-ups have learnt', () => {
   test('a hand is the same hand whatever it presses at', () => {
     const byHand = (recipe: Setup['recipe']): Setup => ({ ...newSetup(recipe, 'fast-shutter'), trigger: 'hand' })
     const there = byHand('balloon')
-    const seen = { kind: 'late' as const, value: -0.05, error: 0.001, delay: -plan(there).timing.lead! }
+    const seen = { kind: 'late' as const, value: -0.05, error: 0.001, delay: -assess(there).timing.lead! }
     const known = {
       ...there,
       evidence: Array.from({ length: 12 }, (_, i) => ({ ...evidenceOf(there, seen), id: `e${i}` })),

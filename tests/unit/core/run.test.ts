@@ -2,16 +2,16 @@ import {
   type LoggedTake,
   RECIPE,
   type Setup,
+  assess,
   contradicted,
   driftOf,
   feedbackOf,
-  freshTakes,
   foundEvidence,
+  freshTakes,
   momentOf,
   newSetup,
-  plan,
-  rungsOf,
   runStateOf,
+  rungsOf,
   takeSource,
   widened,
   withChange,
@@ -24,7 +24,7 @@ import { checkSetup } from '~~/shared/schemas/setup'
 /** A rig whose true figures differ from the plan's: fires at a delay and says what a picture would show. */
 function rig(truth: Setup, seed: number) {
   const random = seededRandom(seed)
-  const p = plan(truth)
+  const p = assess(truth)
   const source = takeSource(truth, random, { assessment: p })
   return (number: number, delay: number, planned: number): LoggedTake => {
     for (;;) {
@@ -46,8 +46,8 @@ function play(count: number, seed = 3, setup = newSetup('projectile')): LoggedTa
   const fire = rig(truth(), seed)
   const takes: LoggedTake[] = []
   for (let i = 1; i <= count; i++) {
-    const state = runStateOf(plan(setup), takes)!
-    takes.push(fire(i, state.proposal!.delay, plan(setup).timing.wanted!))
+    const state = runStateOf(assess(setup), takes)!
+    takes.push(fire(i, state.proposal!.delay, assess(setup).timing.wanted!))
   }
   return takes
 }
@@ -59,7 +59,7 @@ describe('a run', () => {
     expect(sum / 60).toBeLessThan(3)
   })
   test('before any take the plan’s own delay is proposed, and a ladder starts early of it', () => {
-    const p = plan(newSetup('projectile'))
+    const p = assess(newSetup('projectile'))
     const state = runStateOf(p, [])!
     expect(state.proposal!.delay).toBeCloseTo(p.timing.set!, 6)
     expect(state.ladder).toBeLessThan(state.proposal!.delay)
@@ -71,9 +71,9 @@ describe('a run', () => {
     'by burst there is nothing to turn; by hand it is how long after the moment is pressed, and its scatter ' +
       'is learnt',
     () => {
-      expect(runStateOf(plan(withChange(newSetup('powder'), { path: 'trigger', value: 'burst' })), [])).toBeNull()
+      expect(runStateOf(assess(withChange(newSetup('powder'), { path: 'trigger', value: 'burst' })), [])).toBeNull()
       const hand = withChange(newSetup('toss'), { path: 'trigger', value: 'hand' })
-      const p = plan(hand)
+      const p = assess(hand)
       const wanted = -p.timing.leadPlanned!
       expect(runStateOf(p, [])!.proposal!.delay).toBeCloseTo(wanted, 2)
       // Always late by the same: the press comes later than was thought, and scatters little.
@@ -85,14 +85,14 @@ describe('a run', () => {
         keeper: true,
         position: null,
       }))
-      const known = plan({ ...hand, evidence: [foundEvidence(p, runStateOf(p, takes)!, '2026-11-24')!] })
+      const known = assess({ ...hand, evidence: [foundEvidence(p, runStateOf(p, takes)!, '2026-11-24')!] })
       expect(known.setup.hand.flinch).toBeCloseTo(0.03 - 0.05, 1)
       expect(known.setup.hand.scatter).toBeLessThan(hand.hand.scatter)
     },
   )
 
   test('a measured place is worth more than a verdict; a misfire says nothing', () => {
-    const p = plan(newSetup('projectile'))
+    const p = assess(newSetup('projectile'))
     const take: LoggedTake = {
       number: 1,
       delay: 0.0185,
@@ -108,17 +108,17 @@ describe('a run', () => {
   })
   test('after the beam is moved, earlier takes count as they would today', () => {
     const takes = play(4)
-    const moved = plan(withChange(newSetup('projectile'), { path: 'sensor.position', value: 0.5 }))
-    const before = runStateOf(plan(newSetup('projectile')), takes)!
+    const moved = assess(withChange(newSetup('projectile'), { path: 'sensor.position', value: 0.5 }))
+    const before = runStateOf(assess(newSetup('projectile')), takes)!
     const after = runStateOf(moved, takes)!
-    const shift = moved.timing.wanted! - plan(newSetup('projectile')).timing.wanted!
+    const shift = moved.timing.wanted! - assess(newSetup('projectile')).timing.wanted!
     expect(after.proposal!.posterior.delay - before.proposal!.posterior.delay).toBeCloseTo(shift, 5)
   })
 })
 
 describe('a rig that wanders', () => {
   const setup = newSetup('projectile')
-  const planned = plan(setup)
+  const planned = assess(setup)
   const wanted = planned.timing.wanted!
   /** A launcher that gets slower by 0.2 ms a shot, its scatter aside. */
   const tired = (delays: number[]): LoggedTake[] =>
@@ -153,7 +153,7 @@ describe('a rig that wanders', () => {
 
 describe('a rig far from what was planned', () => {
   const crown = newSetup('drop')
-  const planned = plan(crown)
+  const planned = assess(crown)
   const early = (delays: number[]): LoggedTake[] =>
     delays.map((delay, i) => ({
       number: i + 1,
@@ -208,7 +208,7 @@ describe('a rig far from what was planned', () => {
 
 describe('what takes show', () => {
   const fired = (delays: readonly number[], off: (i: number) => number = () => 0): LoggedTake[] => {
-    const p = plan(newSetup('projectile'))
+    const p = assess(newSetup('projectile'))
     return delays.map((delay, i): LoggedTake => {
       const position = 34 * (delay - 0.018) + off(i)
       return {
@@ -228,14 +228,14 @@ describe('what takes show', () => {
     () => {
       const delays = [0.0172, 0.0176, 0.018, 0.0183, 0.0187, 0.019]
       const { fit } = runStateOf(
-        plan(newSetup('projectile')),
+        assess(newSetup('projectile')),
         fired(delays, i => wiggle[i]!),
       )!
       expect(fit!.speed).toBeCloseTo(34, 0)
       expect(fit!.delayAtMark).toBeCloseTo(0.018, 4)
       expect(fit!.speedError).toBeGreaterThan(0)
       const withOne = runStateOf(
-        plan(newSetup('projectile')),
+        assess(newSetup('projectile')),
         fired(delays, i => (i === 2 ? 0.05 : wiggle[i]!)),
       )!.fit!
       expect(withOne.points.filter(p => p.outlier).map(p => p.number)).toEqual([3])
@@ -243,7 +243,7 @@ describe('what takes show', () => {
     },
   )
   test('a wander is told from scatter', () => {
-    const p = plan(newSetup('projectile'))
+    const p = assess(newSetup('projectile'))
     const delays = Array.from({ length: 7 }, () => 0.018)
     expect(
       driftOf(
@@ -261,13 +261,13 @@ describe('what takes show', () => {
   test('what takes show is kept as evidence, puts into the plan what was found, and counts once', () => {
     const setup = newSetup('projectile')
     const takes = play(10)
-    const p = plan(setup)
+    const p = assess(setup)
     const state = runStateOf(p, takes)!
     const found = foundEvidence(p, state, '2026-11-24')!
     const kept = { ...setup, evidence: [found] }
     expect(checkSetup(kept)).toHaveProperty('value')
     expect(found).toMatchObject({ kind: 'found', takes: state.used, date: '2026-11-24' })
-    const after = plan(kept)
+    const after = assess(kept)
     expect(Math.abs(after.timing.wanted! - state.proposal!.posterior.delay)).toBeLessThan(
       0.5 * state.proposal!.posterior.uncertainty,
     )
@@ -276,7 +276,7 @@ describe('what takes show', () => {
     expect(freshTakes(kept, takes)).toEqual([])
     // Switched off, it is as if it had not been seen, and the takes are looked at again.
     const off = { ...setup, evidence: [{ ...found, on: false }] }
-    expect(plan(off).timing).toEqual(p.timing)
+    expect(assess(off).timing).toEqual(p.timing)
     expect(freshTakes(off, takes)).toEqual(takes)
   })
   test('figures that an earlier version learnt can still be taken back', () => {
@@ -288,13 +288,13 @@ describe('what takes show', () => {
     expect(withoutLearnt(withChange(old, { path: 'motion.speed', value: 40 })).motion.speed).toBe(40)
   })
   test('takes that say next to nothing are no evidence', () => {
-    const p = plan(newSetup('projectile'))
+    const p = assess(newSetup('projectile'))
     expect(foundEvidence(p, runStateOf(p, [])!, '2026-11-24')).toBeNull()
   })
   test.each(['balloon', 'pour', 'drop', 'throw', 'powder'] as const)(
     '%s: verdicts alone teach when the moment comes',
     recipe => {
-      const { after, state } = learn(newSetup(recipe), 0.05 * plan(newSetup(recipe)).timing.wanted!)
+      const { after, state } = learn(newSetup(recipe), 0.05 * assess(newSetup(recipe)).timing.wanted!)
       expect(Math.abs(after.timing.wanted! - state.proposal!.posterior.delay)).toBeLessThan(
         0.5 * state.proposal!.posterior.uncertainty,
       )
@@ -303,7 +303,7 @@ describe('what takes show', () => {
 })
 
 describe('what a verdict and its mark say', () => {
-  const p = plan(newSetup('projectile'))
+  const p = assess(newSetup('projectile'))
   const take = (verdict: LoggedTake['verdict'], position: number | null): LoggedTake => ({
     number: 1,
     delay: 0.0184,
@@ -333,7 +333,7 @@ describe('what a verdict and its mark say', () => {
 
 /** A set-up whose takes were on the moment six times at a delay off the planned one, with what they say kept. */
 function learn(setup: Setup, off: number) {
-  const p = plan(setup)
+  const p = assess(setup)
   const delay = p.timing.wanted! + off
   const takes = Array.from({ length: 6 }, (_, i): LoggedTake => ({
     number: i + 1,
@@ -346,7 +346,7 @@ function learn(setup: Setup, off: number) {
   const state = runStateOf(p, takes)!
   const kept = { ...setup, evidence: [foundEvidence(p, state, '2026-11-26')!] }
   expect(checkSetup(kept)).toHaveProperty('value')
-  return { after: plan(kept), state }
+  return { after: assess(kept), state }
 }
 
 test('of a fall to a place, its height is learnt', () => {

@@ -1,4 +1,14 @@
-import { EXERCISES, dialOf, exerciseRig, exerciseSetup, fireRig, pictureOf, plan, sceneOf, withChanges } from '~~/core'
+import {
+  EXERCISES,
+  assess,
+  dialOf,
+  exerciseRig,
+  exerciseSetup,
+  fireRig,
+  pictureOf,
+  sceneOf,
+  withChanges,
+} from '~~/core'
 import { type Frame, TakeReader } from '~~/core/lab'
 import { delivered, filmOf } from '../../support/photo'
 import { placedCloser } from '~~/core/lab/take/placed'
@@ -9,7 +19,7 @@ import { streakedOf } from '~~/core/lab/take/streaked'
 
 const exercise = EXERCISES.find(one => one.id === 'cracker-beam')!
 const setup = exerciseSetup(exercise)
-const planned = plan(setup)
+const planned = assess(setup)
 const rig = exerciseRig(exercise, 31)
 
 /** A take of the bench as its camera gives it, so many times as bright as planned; and where the ball was. */

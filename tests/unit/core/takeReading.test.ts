@@ -1,18 +1,18 @@
 import {
   EXERCISES,
   type Film,
-  type Plan,
+  type Assessment,
   type Recipe,
+  assess,
   dialOf,
+  differingSettings,
   exerciseRig,
   exerciseSetup,
   fireRig,
   newSetup,
   pictureOf,
-  plan,
   readingAgreement,
   sceneOf,
-  differingSettings,
   settingsOf,
   withChanges,
   withReading,
@@ -26,8 +26,8 @@ import { Gallery } from '~~/core/lab/take/gallery'
 import { shrunk } from '~~/core/lab/take/small'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
-function photo(of: Plan, again?: Plan) {
-  const film = (one: Plan): Film => filmOf(sceneOf(one), [192, 128], 2)
+function photo(of: Assessment, again?: Assessment) {
+  const film = (one: Assessment): Film => filmOf(sceneOf(one), [192, 128], 2)
   const first = film(of)
   if (again) film(again).sums.forEach((light, i) => (first.sums[i] = first.sums[i]! + light))
   return delivered(first)
@@ -35,7 +35,7 @@ function photo(of: Plan, again?: Plan) {
 
 const exercise = EXERCISES.find(one => one.id === 'cracker-beam')!
 const setup = exerciseSetup(exercise)
-const planned = plan(setup)
+const planned = assess(setup)
 const rig = exerciseRig(exercise, 93)
 const reader = new TakeReader(planned)
 const fired = (delay: number, number = 1) =>
@@ -63,7 +63,7 @@ test('a thing that travels is placed within a few millimetres, and called right'
 
 test('a toss is not called: it passes each place twice', () => {
   const toss = exerciseSetup(EXERCISES.find(one => one.id === 'top-apex')!)
-  const tossed = plan(toss)
+  const tossed = assess(toss)
   const reading = new TakeReader(tossed).read(photo(tossed))
   expect(reading).toMatchObject({ verdict: null, sure: 0 })
   expect(reading.reasons[0]).toBe('A toss passes each place twice: one picture does not tell early from late.')
@@ -115,7 +115,7 @@ test('what was read is kept with the take and is no setting', () => {
 })
 
 test('one look is a quick tear seen a little early or a slow one seen far too early: the delay tells which', () => {
-  const tearing = plan(exerciseSetup(EXERCISES.find(one => one.id === 'balloon-click')!))
+  const tearing = assess(exerciseSetup(EXERCISES.find(one => one.id === 'balloon-click')!))
   const moment = tearing.timing.moment!
   // As far torn as the plan has it at 65 % of its time to the moment.
   const look = photo({ ...tearing, timing: { ...tearing.timing, captured: 0.65 * moment } })
@@ -163,7 +163,7 @@ test('made smaller a picture keeps its light and where it lies, to fractions of 
 
 test('a course that looks as planned shares the plan’s pictures; one that does not has its own', () => {
   const picturesOf = (recipe: Recipe, faster: number) => {
-    const one = plan(newSetup(recipe))
+    const one = assess(newSetup(recipe))
     const gallery = new Gallery(one, { error: faster, spread: 0 }, [-0.06, -0.03, 0, 0.03, 0.06])
     let made = 0
     while (!gallery.prepare()) made++

@@ -6,11 +6,11 @@ import {
   SHUTTERS,
   SOURCES,
   type Setup,
+  assess,
   dialOf,
   fireRig,
   momentOf,
   newSetup,
-  plan,
   plannedRig,
   simulateTakes,
   withChanges,
@@ -21,10 +21,10 @@ import { seededRandom } from '~~/core/math/random'
  * The plan against the bench's own world with everything that it is richer in switched off: two accounts of one take
  * that share no sum.
  */
-const fire = (setup: Setup, number = 1, scatter = 0) => {
+const fire = (setup: Setup, number = 1, scatter = 0, delay = dialOf(assess(setup))!.used) => {
   const rig = plannedRig(setup)
   return fireRig({ ...rig, truth: { ...rig.truth, scatter } }, setup, number, {
-    delay: dialOf(plan(setup))!.used,
+    delay,
     threshold: setup.sensor.threshold ?? 0.2,
     holdOff: 1,
     armed: true,
@@ -89,7 +89,7 @@ describe.each(RECIPES)('%s: the plan agrees with a world of its own', recipe => 
       let told = 0
       for (let i = 0; i < 24; i++) {
         const setup = somewhere(recipe, method, trigger, SENSORS[i % SENSORS.length]!)
-        const { timing } = plan(setup)
+        const { timing } = assess(setup)
         if (timing.bias === null) continue
         const shot = fire(setup)
         expect(shot.dark).toBeNull()
@@ -107,8 +107,8 @@ test.each(['projectile', 'balloon', 'pour', 'drop', 'powder', 'toss', 'swing'] a
   '%s: the spread and the keep rate are those of shots fired one by one',
   recipe => {
     const setup = newSetup(recipe)
-    const p = plan(setup)
-    const shots = Array.from({ length: 1500 }, (_, i) => fire(setup, i + 1, 1))
+    const p = assess(setup)
+    const shots = Array.from({ length: 1500 }, (_, i) => fire(setup, i + 1, 1, dialOf(p)!.used))
     const offsets = shots.map(shot => shot.offset!)
     const mean = offsets.reduce((sum, x) => sum + x, 0) / offsets.length
     const sd = Math.sqrt(offsets.reduce((sum, x) => sum + (x - mean) ** 2, 0) / offsets.length)
@@ -123,7 +123,7 @@ test('what the world is richer in makes a difference, in the direction it should
   const setup = newSetup('projectile')
   const rig = plannedRig(setup)
   const conditions = {
-    delay: plan(setup).timing.set!,
+    delay: assess(setup).timing.set!,
     threshold: 0.2,
     holdOff: 1,
     armed: true,

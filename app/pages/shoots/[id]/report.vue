@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { assumedOf, freshTakes, plan, runStateOf } from '~~/core'
+import { assess, assumedOf, freshTakes, runStateOf } from '~~/core'
 import { sourceLines } from '~~/shared/text/sources'
 import { ApiError, type ShootReport, api } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
@@ -25,7 +25,7 @@ onMounted(async () => {
 const room = computed(() => ((report.value?.setups.length ?? 0) > 5 ? 2 : 4))
 const rows = computed(() =>
   (report.value?.setups ?? []).map(({ id, setup, takes }) => {
-    const planned = plan(setup)
+    const planned = assess(setup)
     const state = runStateOf(planned, freshTakes(setup, takes))
     const keepers = takes.filter(take => take.keeper)
     const first = takes.findIndex(take => take.keeper)
