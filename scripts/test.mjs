@@ -60,16 +60,10 @@ function checks() {
 function starts() {
   /** @type {[name: string, file: string, ...faults: string[]][]} */
   const all = [
-    [
-      'a machine without room, or without its database',
-      'faults',
-      'fullDisk',
-      'twoStarts',
-      'frozenDatabase',
-      'databaseGone',
-    ],
+    ['a machine without room', 'faults', 'fullDisk'],
     ['kills while it starts, and damaged state', 'faults', 'firstStartKilled', 'migrationKilled', 'damagedState'],
     ['what somebody may send', 'attacks'],
+    ['two starts, and a database that stops or goes', 'faults', 'twoStarts', 'frozenDatabase', 'databaseGone'],
     ['a cluster of databases', 'cluster'],
     ['start, kill and restart', 'restart'],
     ['listen over https', 'secure'],
