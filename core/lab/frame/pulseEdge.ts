@@ -1,4 +1,4 @@
-import { erfc } from '../../math/normal'
+import { fastNormalCdf } from '../../math/normal'
 
 /** A row of levels across an edge that a pulse drew out, the way the light went on running from left to right. */
 export interface DrawnEdge {
@@ -28,10 +28,7 @@ function tableOf(length: number, cut: number, soft: number): { from: number; ste
   const whole = -Math.expm1(-cut)
   for (let k = 0; k < slices; k++) {
     const at = -Math.log1p((-(k + 0.5) / slices) * whole) * scale
-    for (let i = 0; i < TABLE; i++) {
-      const z = (-reach + i * step - at) / (soft * Math.SQRT2)
-      values[i]! += (z > 4 ? 1 : z < -4 ? 0 : 0.5 * erfc(-z)) / slices
-    }
+    for (let i = 0; i < TABLE; i++) values[i]! += fastNormalCdf((i * step - reach - at) / soft) / slices
   }
   return { from: -reach, step, values }
 }

@@ -58,7 +58,7 @@ export const lightBlocked: Rule = a => {
     id: 'light-blocked',
     severity: a.exposure.front.includes(worst.light) ? 'warning' : 'note',
     title: all ? `${card} keeps all of ${light} off the subject` : `${card} takes {lost} of ${light}`,
-    reason: 'It stands between them; the exposure counts what is left.',
+    reason: 'It stands between them; exposure, moment and streak count what is left.',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
     fixes: () => [...eachMended(a, told, movedBy('along')), ...eachMended(a, told, movedBy('across'))],
