@@ -26,6 +26,8 @@ describe('pictures and takes', () => {
   test('a misfire has none, and what is far from every take waits', () => {
     expect(match(pictures(41, 161), takes(40, 100, 160))).toEqual({ p1: 't1', p2: 't3' })
     expect(match(pictures(1000), takes(40))).toEqual({ p1: null })
+    expect(match(pictures(70, 10), takes(40))).toEqual({ p1: 't1', p2: null })
+    expect(match(pictures(70.001), takes(40))).toEqual({ p1: null })
   })
   test('a burst belongs to one take', () => {
     expect(match(pictures(40, 40.1, 40.2, 41), takes(40, 90))).toEqual({ p1: 't1', p2: 't1', p3: 't1', p4: 't1' })

@@ -344,6 +344,7 @@ describe('the judgement', () => {
     expect(trulyKeeps(shot)).toBe(true)
     expect(trulyKeeps({ ...shot, faced: true })).toBe(true)
     expect(trulyKeeps({ ...shot, blur: 1.04e-4 })).toBe(true)
+    expect(trulyKeeps({ ...shot, blur: 1.05, blurLimit: 1 })).toBe(true)
     for (const spoilt of [{ verdict: 'late' }, { faced: false }, { twice: true }, { blur: 1.06e-4 }] as const)
       expect(trulyKeeps({ ...shot, ...spoilt })).toBe(false)
   })
