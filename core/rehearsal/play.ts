@@ -49,7 +49,8 @@ const ASIDE = 1_000_000
  */
 export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   const offsets: number[] = []
-  const dial = dialOf(assess(setup))
+  const planned = assess(setup)
+  const dial = dialOf(planned)
   const delay = dial === null ? 0 : Math.max(dial.minimum, dial.wanted)
   for (let n = 1; n <= SHOTS; n++) {
     const shot = shoot(rig, setup, ASIDE + n, delay, before)
@@ -57,7 +58,7 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   }
   if (offsets.length === 0) return delay
   offsets.sort((a, b) => a - b)
-  const { keep } = assess(setup)
+  const { keep } = planned
   const middle = offsets[Math.floor(offsets.length / 2)]!
   return Math.max(dial?.minimum ?? 0, delay - middle + (keep.after - keep.before) / 2)
 }

@@ -313,6 +313,16 @@ describe('exercises', () => {
   })
 })
 
+test('who knows the truth follows a rig that tires, shot by shot', () => {
+  const rig = { ...sound(cracker), truth: { ...sound(cracker).truth, drift: 0.01, scatter: 0 } }
+  const { takes } = playRig(rig, cracker, 'best', { keepers: 99, most: 5 })
+  const { delayStep } = cracker.controller
+  takes.forEach(({ delay }, before) =>
+    expect(Math.abs(delay - bestDelay(rig, cracker, before))).toBeLessThan(delayStep),
+  )
+  expect(takes[4]!.delay - takes[0]!.delay).toBeGreaterThan(4 * delayStep)
+})
+
 describe('the judgement', () => {
   const exercise: Exercise = exerciseById('cracker-beam')!
   const setup = exerciseSetup(exercise)
