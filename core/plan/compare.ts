@@ -95,7 +95,7 @@ function wholeOf(
   here: Assessment,
   method: Method,
   trigger: Trigger,
-): { changes: Change[]; found: number | null; isoNeeded: number } {
+): { changes: Change[]; found: number | null } {
   const found = shutterFor(method, setup, here)
   const changes: Change[] = [
     { path: 'method', value: method },
@@ -114,7 +114,7 @@ function wholeOf(
   const step = Math.abs(level) <= NEAR ? setup.picture.iso : (stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!)
   const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
   if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
-  return { changes, found, isoNeeded }
+  return { changes, found }
 }
 
 const levelOf = (a: Assessment): number => exposureLevel(a) ?? a.exposure.ambient
@@ -122,7 +122,7 @@ const FASTEST = SHUTTERS_IN_SECONDS[0] as number
 const unsigned = (value: number): Figures[string] => ({ value, quantity: 'stops', unit: 'unsigned' })
 
 /** What light and shutter rule out. */
-function ruledByLight(a: Assessment, found: number | null, isoNeeded: number): RuledOut[] {
+function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
   const { setup, sharpness } = a
   const fast = setup.method === 'fast-shutter'
   const exposure = levelOf(a)
@@ -142,8 +142,8 @@ function ruledByLight(a: Assessment, found: number | null, isoNeeded: number): R
     out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
   if (exposure < -NEAR)
     out.push({
-      reason: 'It needs {iso}, more than this camera is trusted with: under by {under}.',
-      figures: { iso: iso(isoNeeded), under: unsigned(-exposure) },
+      reason: 'Under by {under} at {iso}, the most this camera is trusted with.',
+      figures: { iso: iso(setup.camera.maximumIso), under: unsigned(-exposure) },
     })
   if (exposure > 2 * NEAR)
     out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
@@ -192,7 +192,7 @@ function ruledByTime(a: Assessment): RuledOut[] {
 }
 
 function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
-  const { changes, found, isoNeeded } = wholeOf(setup, here, method, trigger)
+  const { changes, found } = wholeOf(setup, here, method, trigger)
   const a = assess(withChanges(setup, changes))
   return {
     method,
@@ -206,7 +206,7 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
     exposure: levelOf(a),
     ambient: a.exposure.ambient,
     iso: a.setup.picture.iso,
-    ruledOut: [...ruledByLight(a, found, isoNeeded), ...ruledByTime(a)],
+    ruledOut: [...ruledByLight(a, found), ...ruledByTime(a)],
     changes,
   }
 }

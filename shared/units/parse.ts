@@ -1,6 +1,6 @@
 import type { NumberField, Quantity } from '../../core'
 import { format } from './format'
-import { takeRoom } from './room'
+import { readAsEv, takeRoom } from './room'
 import { IMPERIAL, type System, UNITS, type Unit, findUnit } from './table'
 
 /** A value in SI, with a word where it was read otherwise than it stands; or what is wrong. */
@@ -89,7 +89,7 @@ function takeTriple(said: string): Parsed | null {
   if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0))
     return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
   const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100) + stops
-  return { value: ev, read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100` }
+  return readAsEv(ev)
 }
 
 /** A number or a fraction such as 1/250. */
@@ -151,7 +151,8 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
   if (quantity === 'guide' && /^gn\s*/i.test(text)) return parse(text.replace(/^gn\s*/i, ''), quantity, options)
 
   // A shutter held open by hand has no time of its own; two seconds are what a calm hand needs.
-  if (quantity === 'shutter' && /^(b|bulb|t)$/i.test(text)) return { value: BULB }
+  if (quantity === 'shutter' && /^(b|bulb|t)$/i.test(text))
+    return { value: BULB, read: `open by hand: counted as ${BULB} s` }
   const head = takeFraction(text.replace(/^±\s*/, ''))
   if (!head) return bad
   if (

@@ -20,11 +20,17 @@ const ROOMS: readonly [names: RegExp, ev: number][] = [
   [/^(blacked out|pitch dark|black)$/, -9],
 ]
 
+/** EV at ISO 100 that was read out of something else; no meter tells more than hundredths. */
+export const readAsEv = (ev: number): { value: number; read: string } => ({
+  value: Math.round(ev * 100) / 100,
+  read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100`,
+})
+
 /** Reads the light of a place: lux, or its name; null for what is neither. */
 export function takeRoom(text: string): { value: number; read: string } | null {
   const lux = /^([\d.,]+)\s*(lux|lx)$/i.exec(text)
   const value = lux ? Number(lux[1]!.replace(',', '.')) : null
   const named = ROOMS.find(([names]) => names.test(text.toLowerCase()))
   const ev = value !== null && value > 0 ? Math.log2(value / LUX_AT_ZERO) : named?.[1]
-  return ev === undefined ? null : { value: ev, read: `read as EV ${Math.round(ev * 10) / 10} at ISO 100` }
+  return ev === undefined ? null : readAsEv(ev)
 }

@@ -227,7 +227,7 @@ test('imperial units throughout', async ({ page }) => {
 test('methods stand side by side with what rules each out, and one is applied with a press', async ({ page }) => {
   await openNewSetup(page, newSetup('powder'))
   await page.getByRole('tab', { name: 'Methods' }).click()
-  await expect(page.getByTestId('method-fast-shutter-hand')).toContainText('more than this camera is trusted with')
+  await expect(page.getByTestId('method-fast-shutter-hand')).toContainText('the most this camera is trusted with')
   const open = page.getByTestId('method-open-shutter-sensor')
   await open.getByRole('button', { name: 'Use this method' }).click()
   await expect(open).toContainText('In use')
