@@ -51,7 +51,8 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   const offsets: number[] = []
   const planned = assess(setup)
   const dial = dialOf(planned)
-  const delay = dial === null ? 0 : Math.max(dial.minimum, dial.wanted)
+  if (dial === null) return 0
+  const delay = Math.max(dial.minimum, dial.wanted)
   for (let n = 1; n <= SHOTS; n++) {
     const shot = shoot(rig, setup, ASIDE + n, delay, before)
     if (shot.offset !== null) offsets.push(shot.offset)
@@ -60,7 +61,7 @@ export function bestDelay(rig: PracticeRig, setup: Setup, before = 0): number {
   offsets.sort((a, b) => a - b)
   const { keep } = planned
   const middle = offsets[Math.floor(offsets.length / 2)]!
-  return Math.max(dial?.minimum ?? 0, delay - middle + (keep.after - keep.before) / 2)
+  return Math.max(dial.minimum, delay - middle + (keep.after - keep.before) / 2)
 }
 
 /**

@@ -23,6 +23,7 @@ import {
   plan,
   playRig,
   reveal,
+  seenAs,
   settingsOf,
   soundThreshold,
   switchedOn,
@@ -321,6 +322,33 @@ test('who knows the truth follows a rig that tires, shot by shot', () => {
     expect(Math.abs(delay - bestDelay(rig, cracker, before))).toBeLessThan(delayStep),
   )
   expect(takes[4]!.delay - takes[0]!.delay).toBeGreaterThan(4 * delayStep)
+})
+
+test('up the ladder an early take is followed by a longer delay and a late one by a shorter', () => {
+  let turns = 0
+  for (let seed = 1; seed <= 12; seed++) {
+    const { takes } = playRig(sound(cracker, seed), cracker, 'ladder', { keepers: 1, most: 12 })
+    takes.slice(1).forEach(({ delay }, i) => {
+      const was = takes[i]!
+      if (was.verdict === 'early') expect(delay).toBeGreaterThan(was.delay)
+      if (was.verdict === 'late') expect(delay).toBeLessThan(was.delay)
+      if (was.verdict === 'early' || was.verdict === 'late') turns++
+    })
+  }
+  expect(turns).toBeGreaterThan(12)
+})
+
+test('out of the frame, what it hit tells whether it was early or late', () => {
+  const shot = fireRig(sound(cracker), cracker, 1, ready)
+  const said = (verdict: BenchShot['verdict'], offset: number | null) => seenAs({ ...shot, verdict, offset })
+  expect([said('missed', -0.01), said('missed', 0.01), said('missed', null)]).toEqual(['early', 'late', 'missed'])
+  expect([said('on', 0.01), said('early', 0.01)]).toEqual(['on', 'early'])
+})
+
+test('of a burst nothing is dialled, whoever plays it', () => {
+  const burst = withChanges(newSetup('pour', 'fast-shutter'), [{ path: 'trigger', value: 'burst' }])
+  expect(bestDelay(sound(burst), burst)).toBe(0)
+  expect(playRig(sound(burst), burst, 'best', { keepers: 1, most: 3 }).takes[0]!.delay).toBe(0)
 })
 
 describe('the judgement', () => {

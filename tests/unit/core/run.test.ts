@@ -257,6 +257,12 @@ describe('what takes show', () => {
     )!
     // Short by 4 mm more each take: the object comes later, by 4 mm of its way.
     expect(drift.perTake * p.objectSpeed).toBeCloseTo(0.004, 3)
+    const of = (takes: number) =>
+      driftOf(
+        p,
+        fired(delays.slice(0, takes), i => wiggle[i]! / 10 - 0.004 * i),
+      )
+    expect([of(4), of(5)?.takes]).toEqual([null, 5])
   })
   test('what takes show is kept as evidence, puts into the plan what was found, and counts once', () => {
     const setup = newSetup('projectile')
