@@ -154,10 +154,17 @@ export function delayPosterior(
         const mu = from + i * spacing
         let log =
           base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
+        // One logarithm for all takes that count fully, or as many as a number can hold.
+        let product = 1
         for (const t of intervals) {
           const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
-          log += t.weight * Math.log(verdictLikelihood(mass))
+          if (t.weight !== 1) log += t.weight * Math.log(verdictLikelihood(mass))
+          else if ((product *= verdictLikelihood(mass)) < 1e-200) {
+            log += Math.log(product)
+            product = 1
+          }
         }
+        log += Math.log(product)
         row[i] = log
         if (log > most) most = log
       }

@@ -47,6 +47,9 @@ export interface ExplainedProposal extends Proposal {
 
 const plogp = (p: number): number => (p > 1e-15 ? -p * Math.log2(p) : 0)
 
+/** Weight of a mean below which it adds nothing that is told. */
+const LEFT_OUT = 1e-12
+
 /** For each grid delay: chance of a keeper, and information a three-way verdict gives about (μ, s), bits. */
 function scoreGrid(
   posterior: DelayPosterior,
@@ -62,6 +65,9 @@ function scoreGrid(
     let mass = 0
     for (let i = 0; i < count; i++) mass += row[i] as number
     if (mass < 1e-6) return
+    // The narrower the scatter, the fewer of the grid's means go with it.
+    const first = row.findIndex(p => p > LEFT_OUT)
+    const last = row.findLastIndex(p => p > LEFT_OUT)
     // A delay m steps above the mean has offset m·spacing; beyond the reach the verdict is certain.
     const reach = Math.min(count - 1, Math.ceil((Math.max(window.before, window.after) + 4.5 * s) / spacing))
     const width = 2 * reach + 1
@@ -82,8 +88,8 @@ function scoreGrid(
       let k = 0
       let e = d + reach + 1 <= count ? (above[d + reach + 1] as number) : 0
       let h = 0
-      const from = Math.max(0, d - reach)
-      const to = Math.min(count - 1, d + reach)
+      const from = Math.max(first, d - reach)
+      const to = Math.min(last, d + reach)
       for (let i = from; i <= to; i++) {
         const p = row[i] as number
         const at = d - i + reach

@@ -164,3 +164,22 @@ test('random numbers have the moments they should, and the same seed repeats', (
   expect([1, 2, 3].map(seededRandom(8).uniform)).toEqual([1, 2, 3].map(seededRandom(8).uniform))
   expect(seededRandom(8).uniform()).not.toBe(seededRandom(9).uniform())
 })
+
+test('hundreds of verdicts that say the same, or contradict one another, are weighed as one by one', () => {
+  const prior = { delay: 0.02, uncertainty: 0.002, scatter: 0.001 }
+  const window = { before: 0.0005, after: 0.0005 }
+  const outcomes = ['early', 'late', 'keeper'] as const
+  for (const said of [['early'], ['late'], ['keeper'], outcomes] as const) {
+    const takes = Array.from({ length: 900 }, (_, i) => ({ delay: 0.02 + 1e-7 * i, outcome: said[i % said.length]! }))
+    const [whole, alone] = [1, 1 - 1e-12].map(weight =>
+      calibration.delayPosterior(
+        prior,
+        window,
+        takes.map(take => ({ ...take, weight })),
+      ),
+    )
+    expect(whole!.delay).toBeCloseTo(alone!.delay, 9)
+    expect(whole!.uncertainty).toBeCloseTo(alone!.uncertainty, 9)
+    expect(whole!.scatter).toBeCloseTo(alone!.scatter, 9)
+  }
+})
