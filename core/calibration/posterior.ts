@@ -96,6 +96,113 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
   })
 }
 
+/** What the takes say, summed up for a grid. */
+interface Told {
+  prior: DelayPrior
+  scatters: readonly number[]
+  /** Standard normal deviates of the scatters. */
+  deviates: readonly number[]
+  /** Weight of all offsets, the mean of the ideals that they tell, and the squares about it. */
+  offsets: { weight: number; mean: number; squares: number }
+  intervals: { delay: number; low: number; high: number; weight: number }[]
+}
+
+function toldBy(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[], grid: Grid): Told {
+  const deviates = grid === 'fine' ? SCATTER_NODES : COARSE_SCATTERS
+  const ideals = takes.flatMap(take =>
+    'offset' in take ? [{ ideal: take.delay - take.offset, weight: weightOf(take) }] : [],
+  )
+  const weight = ideals.reduce((sum, one) => sum + one.weight, 0)
+  const mean = weight ? ideals.reduce((sum, one) => sum + one.weight * one.ideal, 0) / weight : 0
+  const squares = ideals.reduce((sum, one) => sum + one.weight * (one.ideal - mean) ** 2, 0)
+  const intervals = takes.flatMap(take => {
+    const interval = offsetInterval(take, window)
+    return interval ? [{ delay: take.delay, low: interval[0], high: interval[1], weight: weightOf(take) }] : []
+  })
+  const scatters = deviates.map(z => prior.scatter * Math.exp(SCATTER_LOG_SD * z))
+  return { prior, scatters, deviates, offsets: { weight, mean, squares }, intervals }
+}
+
+/** Where the mean may lie for any of the scatters, five deviations either way. */
+function reachOf({ prior, scatters, offsets }: Told): [low: number, high: number] {
+  let low = Infinity
+  let high = -Infinity
+  for (const s of scatters) {
+    const precision = 1 / prior.uncertainty ** 2 + offsets.weight / (s * s)
+    const mean = (prior.delay / prior.uncertainty ** 2 + (offsets.weight * offsets.mean) / (s * s)) / precision
+    low = Math.min(low, mean - 5 / Math.sqrt(precision))
+    high = Math.max(high, mean + 5 / Math.sqrt(precision))
+  }
+  return [low, high]
+}
+
+/** Logarithm of the chance of all verdicts for a mean and a scatter. */
+function verdictsLog(intervals: Told['intervals'], mu: number, s: number): number {
+  let log = 0
+  // One logarithm for all takes that count fully, or as many as a number can hold.
+  let product = 1
+  for (const t of intervals) {
+    const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
+    if (t.weight !== 1) log += t.weight * Math.log(verdictLikelihood(mass))
+    else if ((product *= verdictLikelihood(mass)) < 1e-200) {
+      log += Math.log(product)
+      product = 1
+    }
+  }
+  return log + Math.log(product)
+}
+
+/** Weights on a grid of so many means, not yet a probability: each row a scatter. */
+function likelihoods(told: Told, from: number, spacing: number, nodes: number): Float64Array[] {
+  const { prior, offsets } = told
+  let most = -Infinity
+  const rows = told.scatters.map((s, j) => {
+    const row = new Float64Array(nodes)
+    const z = told.deviates[j] as number
+    const base = -(z * z) / 2 - offsets.weight * Math.log(s) - offsets.squares / (2 * s * s)
+    for (let i = 0; i < nodes; i++) {
+      const mu = from + i * spacing
+      const off = (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2)
+      const spread = (offsets.weight * (mu - offsets.mean) ** 2) / (2 * s * s)
+      row[i] = base - off - spread + verdictsLog(told.intervals, mu, s)
+      if ((row[i] as number) > most) most = row[i] as number
+    }
+    return row
+  })
+  for (const row of rows) for (let i = 0; i < nodes; i++) row[i] = Math.exp((row[i] as number) - most)
+  return rows
+}
+
+/** The posterior on a grid of means from one to another. */
+function onGrid(told: Told, from: number, to: number, nodes: number): DelayPosterior {
+  const spacing = (to - from) / (nodes - 1)
+  const weight = likelihoods(told, from, spacing, nodes)
+  let total = 0
+  for (const row of weight) for (let i = 0; i < nodes; i++) total += row[i] as number
+  let mean = 0
+  let scatter = 0
+  weight.forEach((row, j) => {
+    for (let i = 0; i < nodes; i++) {
+      const p = (row[i] = (row[i] as number) / total)
+      mean += p * (from + i * spacing)
+      scatter += p * Math.log(told.scatters[j] as number)
+    }
+  })
+  let variance = 0
+  for (const row of weight)
+    for (let i = 0; i < nodes; i++) variance += (row[i] as number) * (from + i * spacing - mean) ** 2
+  return {
+    first: from,
+    spacing,
+    count: nodes,
+    scatters: [...told.scatters],
+    weight,
+    delay: mean,
+    uncertainty: Math.sqrt(variance),
+    scatter: Math.exp(scatter),
+  }
+}
+
 /**
  * Posterior of (μ, s) by Bayes on a grid that follows the mass.
  *
@@ -114,95 +221,15 @@ export function delayPosterior(
 ): DelayPosterior {
   checkSearch(prior, window, takes)
   const nodes = grid === 'fine' ? FINE : COARSE
-  const zs = grid === 'fine' ? SCATTER_NODES : COARSE_SCATTERS
-  const scatters = zs.map(z => prior.scatter * Math.exp(SCATTER_LOG_SD * z))
-
-  let n = 0
-  let idealSum = 0
-  for (const take of takes)
-    if ('offset' in take) {
-      n += weightOf(take)
-      idealSum += weightOf(take) * (take.delay - take.offset)
-    }
-  const idealMean = n ? idealSum / n : 0
-  let squares = 0
-  for (const take of takes)
-    if ('offset' in take) squares += weightOf(take) * (take.delay - take.offset - idealMean) ** 2
-  const intervals = takes.flatMap(take => {
-    const interval = offsetInterval(take, window)
-    return interval ? [{ delay: take.delay, low: interval[0], high: interval[1], weight: weightOf(take) }] : []
-  })
-
-  let low = Infinity
-  let high = -Infinity
-  for (const s of scatters) {
-    const precision = 1 / prior.uncertainty ** 2 + n / (s * s)
-    const mean = (prior.delay / prior.uncertainty ** 2 + (n * idealMean) / (s * s)) / precision
-    low = Math.min(low, mean - 5 / Math.sqrt(precision))
-    high = Math.max(high, mean + 5 / Math.sqrt(precision))
-  }
-
-  const evaluate = (from: number, to: number): DelayPosterior => {
-    const spacing = (to - from) / (nodes - 1)
-    const weight: Float64Array[] = []
-    let most = -Infinity
-    scatters.forEach((s, j) => {
-      const row = new Float64Array(nodes)
-      const z = zs[j] as number
-      const base = -(z * z) / 2 - n * Math.log(s) - squares / (2 * s * s)
-      for (let i = 0; i < nodes; i++) {
-        const mu = from + i * spacing
-        let log =
-          base - (mu - prior.delay) ** 2 / (2 * prior.uncertainty ** 2) - (n * (mu - idealMean) ** 2) / (2 * s * s)
-        // One logarithm for all takes that count fully, or as many as a number can hold.
-        let product = 1
-        for (const t of intervals) {
-          const mass = fastNormalCdf((t.high - t.delay + mu) / s) - fastNormalCdf((t.low - t.delay + mu) / s)
-          if (t.weight !== 1) log += t.weight * Math.log(verdictLikelihood(mass))
-          else if ((product *= verdictLikelihood(mass)) < 1e-200) {
-            log += Math.log(product)
-            product = 1
-          }
-        }
-        log += Math.log(product)
-        row[i] = log
-        if (log > most) most = log
-      }
-      weight.push(row)
-    })
-    let total = 0
-    for (const row of weight) for (let i = 0; i < nodes; i++) total += row[i] = Math.exp((row[i] as number) - most)
-    let mean = 0
-    let scatter = 0
-    weight.forEach((row, j) => {
-      for (let i = 0; i < nodes; i++) {
-        const p = (row[i] = (row[i] as number) / total)
-        mean += p * (from + i * spacing)
-        scatter += p * Math.log(scatters[j] as number)
-      }
-    })
-    let variance = 0
-    for (const row of weight)
-      for (let i = 0; i < nodes; i++) variance += (row[i] as number) * (from + i * spacing - mean) ** 2
-    return {
-      first: from,
-      spacing,
-      count: nodes,
-      scatters,
-      weight,
-      delay: mean,
-      uncertainty: Math.sqrt(variance),
-      scatter: Math.exp(scatter),
-    }
-  }
-
-  const wide = evaluate(low, high)
+  const told = toldBy(prior, window, takes, grid)
+  const [low, high] = reachOf(told)
+  const wide = onGrid(told, low, high, nodes)
   const share = new Float64Array(nodes)
   for (const row of wide.weight) for (let i = 0; i < nodes; i++) share[i] = (share[i] as number) + (row[i] as number)
   const firstKept = share.findIndex(p => p > LET_GO)
   const lastKept = share.findLastIndex(p => p > LET_GO)
   if (lastKept - firstKept > 0.7 * nodes) return wide
-  return evaluate(low + (firstKept - 1) * wide.spacing, low + (lastKept + 1) * wide.spacing)
+  return onGrid(told, low + (firstKept - 1) * wide.spacing, low + (lastKept + 1) * wide.spacing, nodes)
 }
 
 /** Chance of a keeper at a delay, 0 to 1, over everything the posterior holds possible. */

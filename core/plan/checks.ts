@@ -262,51 +262,60 @@ function controlUnknown(setup: Setup): { path: string; label: string; now: numbe
   }
 }
 
-function control(a: Assessment): Check {
-  const { setup, timing } = a
-  const { delay, position, late, outcome } = setup.tests.control
-  const shot = delay ?? timing.used
-  const travels = setup.motion.kind !== 'still'
+/** When a control shot was caught, s after the action starts, and how far past the near face, m; null: never. */
+function controlShot(a: Assessment): { captured: number | null; placeAt: (b: Assessment) => number | null } {
+  const shot = a.setup.tests.control.delay ?? a.timing.used
   const capturedAt = (b: Assessment): number | null =>
     b.timing.sensed === null || shot === null ? null : b.timing.sensed + b.timing.chainLatency + shot
   const placeAt = (b: Assessment): number | null => {
     const captured = capturedAt(b)
     return captured === null ? null : natureOf(b.known).motion.positionAt(captured) - b.setup.subject.distance
   }
-  const captured = capturedAt(a)
+  return { captured: capturedAt(a), placeAt }
+}
+
+/** What a place in a control shot says. @param off m farther than planned */
+function placeMeans({ setup }: Assessment, off: number, placeAt: (b: Assessment) => number | null): CheckMeaning {
+  const unknown = controlUnknown(setup)
+  const real = unknown && solveNear(x => placeAt(assess(unknown.with(x))), setup.tests.control.position!, unknown.now)
+  const figures: Figures = {
+    off: length(Math.abs(off), 'mm'),
+    real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm'),
+  }
+  const side = off > 0 ? 'farther' : 'less far'
+  if (Math.abs(off) < 0.001) return say('As predicted, to a millimetre.')
+  if (unknown && real !== null)
+    return say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
+      { path: unknown.path, value: significant(real) },
+      { path: 'delay', value: null },
+    ])
+  return say(
+    `It had come {off} ${side} than planned, and no speed or height explains that: check the distances and ` +
+      `the sensor.`,
+    figures,
+  )
+}
+
+/** What it says how late a control shot was. @param real s after the action starts at which the moment came */
+function lateMeans(a: Assessment, real: number, planned: number): CheckMeaning {
+  const off = real - planned
+  const figures = { off: time(Math.abs(off)), side: time(real) }
+  if (Math.abs(off) < 1e-5) return say('As predicted.')
+  return say(`The moment comes {off} ${off > 0 ? 'later' : 'sooner'} than planned.`, figures, momentAt(a, real))
+}
+
+function control(a: Assessment): Check {
+  const { setup, timing } = a
+  const { delay, position, late, outcome } = setup.tests.control
+  const shot = delay ?? timing.used
+  const travels = setup.motion.kind !== 'still'
+  const { captured, placeAt } = controlShot(a)
   const place = travels ? placeAt(a) : null
   let meaning: CheckMeaning | null = null
-  if (position !== null && place !== null) {
-    const off = position - place
-    const unknown = controlUnknown(setup)
-    const real = unknown && solveNear(x => placeAt(assess(unknown.with(x))), position, unknown.now)
-    const figures: Figures = {
-      off: length(Math.abs(off), 'mm'),
-      real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm'),
-    }
-    const side = off > 0 ? 'farther' : 'less far'
-    if (Math.abs(off) < 0.001) meaning = say('As predicted, to a millimetre.')
-    else if (unknown && real !== null)
-      meaning = say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
-        { path: unknown.path, value: significant(real) },
-        { path: 'delay', value: null },
-      ])
-    else
-      meaning = say(
-        `It had come {off} ${side} than planned, and no speed or height explains that: check the distances and ` +
-          `the sensor.`,
-        figures,
-      )
-  } else if (late !== null && captured !== null && timing.moment !== null) {
-    const real = captured - late
-    const off = real - timing.moment
-    const figures = { off: time(Math.abs(off)), side: time(real) }
-    if (Math.abs(off) < 1e-5) meaning = say('As predicted.')
-    else {
-      const way = off > 0 ? 'later' : 'sooner'
-      meaning = say(`The moment comes {off} ${way} than planned.`, figures, momentAt(a, real))
-    }
-  } else if (outcome === 'differs')
+  if (position !== null && place !== null) meaning = placeMeans(a, position - place, placeAt)
+  else if (late !== null && captured !== null && timing.moment !== null)
+    meaning = lateMeans(a, captured - late, timing.moment)
+  else if (outcome === 'differs')
     meaning = say(
       travels
         ? 'Note how far past the near face the object was: its speed follows.'

@@ -109,6 +109,44 @@ export function lastLight({
 /** Whether a set-up has more than one pop. */
 export const isSequence = (setup: Pick<Setup, 'sequence'>): boolean => setup.sequence.groups.length > 0
 
+/** m/s that everything slides the other way, seen through a camera that turns or moves. */
+const slideOf = ({ sequence, picture }: Pick<Setup, 'sequence' | 'picture'>): number =>
+  sequence.panSpeed * picture.distance + sequence.moveSpeed
+
+/** What each pop shows, and where. @param base s after the action starts from which pops count */
+function exposuresOf(
+  setup: Optics & Lighting & Pick<Setup, 'motion' | 'sequence'>,
+  instants: ReturnType<typeof instantsOf>,
+  positionAt: (time: number) => number,
+  base: number,
+  met: LightWay,
+): SequenceExposure[] {
+  const { sequence } = setup
+  const still = setup.motion.kind === 'still' && sequence.track.length < 2
+  const slide = slideOf(setup)
+  return instants.map(({ time, lights }) => {
+    const place = still ? 0 : positionAt(base + time)
+    return {
+      time,
+      lights,
+      place,
+      stops: lightLevel(setup, met, lights) ?? UNLIT,
+      along: place - slide * Math.cos(sequence.panAngle) * time,
+      across: -slide * Math.sin(sequence.panAngle) * time,
+    }
+  })
+}
+
+/** How the units of each light that pops share its pops. */
+const schedulesOf = ({ flashes }: Pick<Lighting, 'flashes'>, pops: ReturnType<typeof popsOf>): LightSchedule[] =>
+  flashes.flatMap((flash, light) => {
+    const times = timesOfLight(pops, light)
+    const limits = limitsOf(flash)
+    return times.length === 0
+      ? []
+      : [{ light, times, limits, schedule: scheduleLight({ times, limits }), units: flash.relay }]
+  })
+
 /**
  * Everything about a sequence of pops in one frame: when and where they fall, what they add up to, how long the shutter
  * must be open, and how units share them.
@@ -136,24 +174,8 @@ export function sequenceOf(
     (sum, group) => sum + (group.lights.length === 0 ? 0 : group.placing === 'hand' ? group.times.length : group.count),
     0,
   )
-  const base = captured ?? 0
-  const { positionAt } = trackOf(setup, motion)
-  const still = setup.motion.kind === 'still' && sequence.track.length < 2
-
-  const level = (lights: readonly number[]): number | null => lightLevel(setup, met, lights)
-  // Seen through a camera that turns or moves, everything slides the other way.
-  const slide = sequence.panSpeed * picture.distance + sequence.moveSpeed
-  const exposures = instants.map(({ time, lights }): SequenceExposure => {
-    const place = still ? 0 : positionAt(base + time)
-    return {
-      time,
-      lights,
-      place,
-      stops: level(lights) ?? UNLIT,
-      along: place - slide * Math.cos(sequence.panAngle) * time,
-      across: -slide * Math.sin(sequence.panAngle) * time,
-    }
-  })
+  const slide = slideOf(setup)
+  const exposures = exposuresOf(setup, instants, trackOf(setup, motion).positionAt, captured ?? 0, met)
 
   const longest = pulses.reduce((most, pulse) => Math.max(most, pulse.t01), 0)
   const first = instants[0]!.time
@@ -183,20 +205,7 @@ export function sequenceOf(
   const total = light(exposures) * parted
   const closest = gaps(instants.map(instant => instant.time))
 
-  const lights = setup.flashes.flatMap((flash, i): LightSchedule[] => {
-    const times = timesOfLight(pops, i)
-    return times.length === 0
-      ? []
-      : [
-          {
-            light: i,
-            times,
-            limits: limitsOf(flash),
-            schedule: scheduleLight({ times, limits: limitsOf(flash) }),
-            units: flash.relay,
-          },
-        ]
-  })
+  const lights = schedulesOf(setup, pops)
   const closestOfOne = lights.map(({ times }) => gaps(times)).filter((gap): gap is number => gap !== null)
   return {
     pops,

@@ -1,0 +1,97 @@
+import type { Assessment } from '../assess'
+import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
+import type { Cause } from '../spread'
+import { type Draft, angle, rate } from './types'
+
+/** How far takes fall from one another and from the plan: by place where the moment is one, else by time. */
+export function spreadResults(a: Assessment): (Draft | null)[] {
+  const { known: setup, spread } = a
+  const scatter = spread.causes.filter(cause => cause.kind === 'scatter')
+  const unknown = spread.causes.filter(cause => cause.kind === 'uncertainty')
+  const byPlace = a.alongSpeed > 0 && setup.moment.reference === 'travel'
+  const asPlace = (seconds: number): Figure => (byPlace ? length(seconds * a.alongSpeed, 'mm') : time(seconds))
+  const root = (causes: Cause[]): [string, Figures] => {
+    const shown = causes.slice(0, 4)
+    const more = causes.length > shown.length ? ' + …' : ''
+    return [
+      shown.length === 0
+        ? 'nothing varies'
+        : `√(${shown.map((_, i) => `{c${i}}²`).join(' + ')}${more})${byPlace ? ' × {v}' : ''}`,
+      { ...Object.fromEntries(shown.map((cause, i) => [`c${i}`, time(cause.seconds)])), v: speed(a.alongSpeed) },
+    ]
+  }
+  const [scatterText, scatterFigures] = root(scatter)
+  const [unknownText, unknownFigures] = root(unknown)
+  return [
+    {
+      id: 'spread',
+      label: byPlace ? 'Spread at the mark' : 'Spread of a take',
+      value: asPlace(spread.scatter),
+      formula: scatterText,
+      figures: scatterFigures,
+      causes: scatter,
+      read: b => b.spread.scatter * (byPlace ? b.alongSpeed : 1),
+    },
+    {
+      id: 'unknown',
+      label: 'First take may be off by',
+      value: asPlace(spread.uncertainty),
+      formula: unknownText,
+      figures: unknownFigures,
+      causes: unknown,
+      read: b => b.spread.uncertainty * (byPlace ? b.alongSpeed : 1),
+    },
+  ]
+}
+
+/** What chance takes have. */
+export function chanceResults(a: Assessment): (Draft | null)[] {
+  const { known: setup, timing, spread, keep } = a
+  const scatter = spread.causes.filter(cause => cause.kind === 'scatter')
+  return [
+    {
+      id: 'keep',
+      label: 'Keeps, per take',
+      value: share(keep.perTake),
+      causes: scatter,
+      read: b => b.keep.perTake,
+      formula:
+        setup.trigger === 'burst'
+          ? 'frame rate {rate} × window {window}: frames in the window, each event'
+          : 'chance that N({bias}, {scatter}) lies from −{before} to {after}',
+      figures: {
+        rate: rate(setup.camera.frameRate),
+        window: time(keep.before + keep.after),
+        bias: time(timing.bias ?? 0),
+        scatter: time(spread.scatter),
+        before: time(keep.before),
+        after: time(keep.after),
+      },
+    },
+    {
+      id: 'first',
+      label: 'The first take keeps',
+      value: share(keep.firstTake),
+      causes: spread.causes,
+      read: b => b.keep.firstTake,
+      formula: 'the same with what the plan may have wrong: √({scatter}² + {unknown}²)',
+      figures: { scatter: time(spread.scatter), unknown: time(spread.uncertainty) },
+    },
+    a.face === null
+      ? null
+      : {
+          id: 'face',
+          label: 'A face is seen',
+          value: share(a.face.chance),
+          read: b => b.face?.chance ?? null,
+          formula: 'at {n} over {t} it is turned {turned} away ± {scatter}; seen within {w}',
+          figures: {
+            n: rate(setup.motion.turns),
+            t: time(timing.captured ?? 0),
+            turned: angle(a.face.turned),
+            scatter: angle(a.face.scatter),
+            w: angle(setup.motion.faceWithin ?? 0),
+          },
+        },
+  ]
+}

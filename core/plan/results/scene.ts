@@ -1,0 +1,47 @@
+import { sceneFigures } from '../../light/figures'
+import type { Assessment } from '../assess'
+import { length, plain, power, share, stops } from '../findings/types'
+import { type Draft, withCards } from './types'
+
+/** What light does beside exposing the front: on the ground, and at the edge. */
+export function sceneResults(a: Assessment): (Draft | null)[] {
+  const { flashes, scene } = a.setup
+  if (flashes.length === 0 || a.setup.method === 'fast-shutter') return []
+  const { ground, lights } = sceneFigures(a)
+  const rim = flashes.findIndex(flash => flash.role === 'rim')
+  const figures = { r: share(scene.ground.reflectance), d: length(scene.ground.distance, 'm') }
+  const cards = withCards(a.setup)
+  const edge = rim < 0 ? null : lights[rim]!.edge
+  return [
+    ground.brightest === null
+      ? null
+      : {
+          id: 'ground',
+          label: 'Ground, where it is brightest',
+          value: stops(ground.brightest),
+          read: b => sceneFigures(b).ground.brightest,
+          formula: `every light at its own distance and angle on the ground {d} behind, which throws back {r}${cards}`,
+          figures,
+        },
+    ground.evenness === null
+      ? null
+      : {
+          id: 'evenness',
+          label: 'Ground, brightest to darkest',
+          value: stops(ground.evenness),
+          read: b => sceneFigures(b).ground.evenness,
+          formula: `over the part of it that the picture shows, {d} behind${cards}`,
+          figures,
+        },
+    edge === null
+      ? null
+      : {
+          id: 'rim',
+          label: `Edge by ${plain(flashes[rim]!.name)}`,
+          value: stops(edge),
+          read: b => sceneFigures(b).lights[rim]?.edge ?? null,
+          formula: `its light on a surface turned to its side, {d} off at {p}${cards}`,
+          figures: { d: length(flashes[rim]!.distance, 'm'), p: power(flashes[rim]!.power) },
+        },
+  ]
+}

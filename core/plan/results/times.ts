@@ -1,0 +1,58 @@
+import { sensorOf } from '../../sensors/all'
+import type { Assessment } from '../assess'
+import { time } from '../findings/types'
+import { momentFormula, sensedFormula } from './formulas'
+import type { Draft } from './types'
+
+/** When things happen, and what is dialled for it. */
+export function timeResults(a: Assessment): (Draft | null)[] {
+  const { known: setup, timing, spread } = a
+  const [sensedText, sensedFigures] = sensedFormula(a)
+  const [momentText, momentFigures] = momentFormula(a)
+  const sensor = setup.trigger === 'sensor'
+  return [
+    {
+      id: 'delay',
+      label: setup.delay === null ? 'Delay, planned' : 'Delay, dialled',
+      value: timing.used === null ? null : { ...time(timing.used) },
+      read: b => b.timing.wanted,
+      formula: 'moment {moment} − sensed {sensed} − chain {chain} = {wanted}, nearest step {step}',
+      figures: {
+        moment: time(timing.moment ?? 0),
+        sensed: time(timing.sensed ?? 0),
+        chain: time(timing.chainLatency),
+        wanted: time(timing.wanted ?? 0),
+        step: time(setup.controller.delayStep),
+      },
+      causes: spread.causes,
+    },
+    !sensor
+      ? null
+      : {
+          id: 'sensed',
+          label: sensorOf(setup).crossed ? 'Crosses the beam' : 'Sensed',
+          value: timing.sensed === null ? null : time(timing.sensed),
+          formula: sensedText,
+          figures: sensedFigures,
+          read: b => b.timing.sensed,
+        },
+    {
+      id: 'moment',
+      label: 'Moment',
+      value: timing.moment === null ? null : time(timing.moment),
+      formula: momentText,
+      figures: momentFigures,
+      read: b => b.timing.moment,
+    },
+    !sensor
+      ? null
+      : {
+          id: 'chain',
+          label: 'Chain',
+          value: time(timing.chainLatency),
+          read: b => b.timing.chainLatency,
+          formula: a.stages.map((stage, i) => `${stage.label} {s${i}}`).join(' + '),
+          figures: Object.fromEntries(a.stages.map((stage, i) => [`s${i}`, time(stage.latency)])),
+        },
+  ]
+}

@@ -1,0 +1,32 @@
+import type { Assessment } from '../assess'
+import type { Figure, Figures } from '../findings/types'
+import type { Setup } from '../../setup/types'
+import type { Cause } from '../spread'
+
+/** A result of the plan with where it comes from. */
+export interface Result {
+  id: string
+  label: string
+  /** What it is in this set-up; null: it does not exist here. */
+  value: Figure
+  /** How it is worked out, with this set-up's figures in braces. */
+  formula: string
+  figures: Figures
+  /** Sources of its spread, the largest first; empty for what has none. */
+  causes: Cause[]
+  /** The result in any set-up, in SI; what the sensitivities vary. */
+  read: (a: Assessment) => number | null
+}
+
+/** One as it is made: without a value where it does not exist here. */
+export type Draft = Omit<Result, 'value' | 'causes'> & { value: Figure | null; causes?: Cause[] }
+
+export const number = (value: number): Figure => ({ value, quantity: 'number' })
+export const perMetre = (value: number): Figure => ({ value, quantity: 'perMetre' })
+export const angle = (value: number): Figure => ({ value, quantity: 'angle' })
+export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
+export const ev = (value: number): Figure => ({ value, quantity: 'ev' })
+
+/** Said where there are any. */
+export const withCards = ({ scene }: Pick<Setup, 'scene'>): string =>
+  scene.cards.length > 0 ? '; with what cards throw and flags keep off' : ''
