@@ -104,7 +104,7 @@ async function main() {
 
   await together(checks())
   // Some of a store's tests wait for tries that are a second apart.
-  if (wanted('unit')) jest('jest', [`--maxWorkers=${CORES + 1}`])
+  if (wanted('unit')) jest('jest', [`--maxWorkers=${availableParallelism() + 1}`])
   if (wanted('e2e') || wanted('start')) needBuild()
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
