@@ -111,7 +111,7 @@ function wholeOf(
     })
   const level = levelOf(assess(withChanges(setup, changes)))
   const isoNeeded = setup.picture.iso * 2 ** -level
-  const step = Math.abs(level) <= NEAR ? setup.picture.iso : (stepUp(ISOS, isoNeeded * 0.9) ?? ISOS[ISOS.length - 1]!)
+  const step = Math.abs(level) <= NEAR ? setup.picture.iso : (stepUp(ISOS, isoNeeded * 0.9) ?? setup.camera.maximumIso)
   const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
   if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
   return { changes, found }
@@ -140,11 +140,14 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
     })
   else if (sharpness.subject > sharpness.limit * (1 + 1e-9))
     out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
-  if (exposure < -NEAR)
+  if (exposure < -NEAR) {
+    // A camera that sets its own may stop short of it.
+    const most = setup.picture.iso >= setup.camera.maximumIso ? ', the most this camera is trusted with' : ''
     out.push({
-      reason: 'Under by {under} at {iso}, the most this camera is trusted with.',
-      figures: { iso: iso(setup.camera.maximumIso), under: unsigned(-exposure) },
+      reason: `Under by {under} at {iso}${most}.`,
+      figures: { iso: iso(setup.picture.iso), under: unsigned(-exposure) },
     })
+  }
   if (exposure > 2 * NEAR)
     out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
   if (!fast && !a.exposure.black)

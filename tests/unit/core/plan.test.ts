@@ -229,6 +229,24 @@ describe('methods side by side', () => {
     expect(methods[0]).toMatchObject({ method: 'open-shutter', trigger: 'sensor', freezesBy: 'flash', ruledOut: [] })
     expect(methods[0]!.keep).toBeCloseTo(plan(cracker()).keep.perTake, 9)
   })
+  test('what is too dark says by how much, and at which ISO: the most the camera is trusted with, or its own', () => {
+    const dark = (values: Record<string, number | boolean>) => {
+      const tried = compareMethods({ ...cracker({ 'picture.ambientEv': -4, ...values }), flashes: [] })
+      const method = tried.find(m => m.method === 'fast-shutter' && m.trigger === 'sensor')!
+      const { reason, figures } = method.ruledOut.find(r => r.reason.startsWith('Under by'))!
+      expect(figures.iso!.value).toBe(method.iso)
+      expect(figures.under!.value).toBe(-method.exposure)
+      return [reason, method.iso]
+    }
+    const most = 'Under by {under} at {iso}, the most this camera is trusted with.'
+    expect(dark({ 'camera.maximumIso': 3200 })).toEqual([most, 3200])
+    expect(dark({ 'camera.maximumIso': 204_800 })).toEqual([most, 204_800])
+    // Close up, its own meter leaves out what the bellows take.
+    const near = { 'picture.distance': 0.25, 'picture.ambientEv': 12 }
+    const own = dark({ 'camera.setsShutter': true, 'camera.maximumIso': 25_600, ...near })
+    expect(own[0]).toBe('Under by {under} at {iso}.')
+    expect(own[1]).toBeLessThan(25_600)
+  })
   test('others are ruled out with reasons', () => {
     expect(
       of('sync-shutter', 'sensor')
