@@ -99,7 +99,7 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
 /** What the takes say, summed up for a grid. */
 interface Told {
   prior: DelayPrior
-  scatters: readonly number[]
+  scatters: number[]
   /** Standard normal deviates of the scatters. */
   deviates: readonly number[]
   /** Weight of all offsets, the mean of the ideals that they tell, and the squares about it. */
@@ -195,7 +195,7 @@ function onGrid(told: Told, from: number, to: number, nodes: number): DelayPoste
     first: from,
     spacing,
     count: nodes,
-    scatters: [...told.scatters],
+    scatters: told.scatters,
     weight,
     delay: mean,
     uncertainty: Math.sqrt(variance),

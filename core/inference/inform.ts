@@ -1,3 +1,4 @@
+import { keptFor } from '../kept'
 import type { Matrix } from '../math/matrix'
 import { sigmaOf } from '../plan/spread'
 import { FIELDS, type NumberField } from '../setup/fields'
@@ -62,17 +63,11 @@ function priorsOf({ recipe, motion, subject, moment, air, hand, sensor, controll
   ]
 }
 
-const inferred = new WeakMap<readonly Evidence[], { priors: unknown[]; belief: Belief | null }>()
+const inferred = keptFor<readonly Evidence[], Belief | null>()
 
 /** What the evidence of a set-up says, worked out once while only places are moved. */
 export function beliefOf(setup: Setup): Belief | null {
-  if (setup.evidence.length === 0) return null
-  const priors = priorsOf(setup)
-  const before = inferred.get(setup.evidence)
-  if (before?.priors.every((part, i) => Object.is(part, priors[i]))) return before.belief
-  const belief = infer(setup)
-  inferred.set(setup.evidence, { priors, belief })
-  return belief
+  return setup.evidence.length === 0 ? null : inferred(setup.evidence, priorsOf(setup), () => infer(setup))
 }
 
 /** s off what was entered that is not worth a stage of its own. */

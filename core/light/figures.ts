@@ -1,3 +1,4 @@
+import { keptFor } from '../kept'
 import type { Assessment } from '../plan/assess'
 import { traitsOf } from '../recipes/all'
 import type { LightRole, Setup } from '../setup/types'
@@ -119,7 +120,7 @@ const across = ({ recipe, subject: { depth, height } }: Lit['setup']): number =>
  * Worked out once for lights of these strengths in this scene and frame: findings, results and the page all ask, and a
  * drag of anything else leaves them as they are.
  */
-const KNOWN = new WeakMap<Setup['flashes'], { by: readonly unknown[]; figures: SceneFigures }>()
+const figuresFor = keptFor<Setup['flashes'], SceneFigures>()
 
 /**
  * What every light of a set-up does at the subject and on the ground.
@@ -134,11 +135,7 @@ export function sceneFigures(a: Assessment): SceneFigures {
   const lamps = lampsOf(a)
   const strengths = lamps.map(lamp => lamp.strength)
   const by = [recipe, motion, subject, picture, scene, fieldWidth, fieldHeight, ...strengths]
-  const before = KNOWN.get(flashes)
-  if (before && by.every((part, i) => part === before.by[i])) return before.figures
-  const figures = figuresOf(a, lamps)
-  KNOWN.set(flashes, { by, figures })
-  return figures
+  return figuresFor(flashes, by, () => figuresOf(a, lamps))
 }
 
 function figuresOf(a: Lit, lamps: readonly Shining[]): SceneFigures {

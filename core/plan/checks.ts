@@ -262,8 +262,15 @@ function controlUnknown(setup: Setup): { path: string; label: string; now: numbe
   }
 }
 
-/** When a control shot was caught, s after the action starts, and how far past the near face, m; null: never. */
-function controlShot(a: Assessment): { captured: number | null; placeAt: (b: Assessment) => number | null } {
+/**
+ * The delay of a control shot, s, when it was caught, s after the action starts, and how far past the near face, m;
+ * null: never.
+ */
+function controlShot(a: Assessment): {
+  shot: number | null
+  captured: number | null
+  placeAt: (b: Assessment) => number | null
+} {
   const shot = a.setup.tests.control.delay ?? a.timing.used
   const capturedAt = (b: Assessment): number | null =>
     b.timing.sensed === null || shot === null ? null : b.timing.sensed + b.timing.chainLatency + shot
@@ -271,7 +278,7 @@ function controlShot(a: Assessment): { captured: number | null; placeAt: (b: Ass
     const captured = capturedAt(b)
     return captured === null ? null : natureOf(b.known).motion.positionAt(captured) - b.setup.subject.distance
   }
-  return { captured: capturedAt(a), placeAt }
+  return { shot, captured: capturedAt(a), placeAt }
 }
 
 /** What a place in a control shot says. @param off m farther than planned */
@@ -306,10 +313,9 @@ function lateMeans(a: Assessment, real: number, planned: number): CheckMeaning {
 
 function control(a: Assessment): Check {
   const { setup, timing } = a
-  const { delay, position, late, outcome } = setup.tests.control
-  const shot = delay ?? timing.used
+  const { position, late, outcome } = setup.tests.control
   const travels = setup.motion.kind !== 'still'
-  const { captured, placeAt } = controlShot(a)
+  const { shot, captured, placeAt } = controlShot(a)
   const place = travels ? placeAt(a) : null
   let meaning: CheckMeaning | null = null
   if (position !== null && place !== null) meaning = placeMeans(a, position - place, placeAt)

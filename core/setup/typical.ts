@@ -1,3 +1,4 @@
+import { keptFor } from '../kept'
 import { type Reach, reachOf, sharesOf } from '../light/reach'
 import { sensorOf } from '../sensors/all'
 import type { ActionKind, FlashSetup, KnownFlashRow, Setup } from './types'
@@ -100,23 +101,12 @@ export function assumedAt(setup: Setup, path: string): number | null {
 }
 
 /** Lights as they were last filled in, by what they go by besides themselves: a drag of anything else keeps them. */
-const FLASHES = new WeakMap<Setup['flashes'], { by: readonly unknown[]; flashes: KnownFlash[] }>()
+const flashesFor = keptFor<Setup['flashes'], KnownFlash[]>()
 
-/** Every light with what was not entered filled in; the same object while nothing that it goes by has changed. */
-function knownFlashes(setup: Setup): KnownFlash[] {
-  const by = [setup.recipe, setup.motion, setup.subject, setup.picture, setup.scene]
-  const before = FLASHES.get(setup.flashes)
-  if (before && by.every((part, i) => part === before.by[i])) return before.flashes
+function filledIn(setup: Setup): KnownFlash[] {
   const reach = reachOf(setup)
   const shares = sharesOf(setup.flashes, reach)
-  const flashes = setup.flashes.map((flash, i) => ({
-    ...flash,
-    table: knownTable(flash),
-    reach: reach[i]!,
-    share: shares[i]!,
-  }))
-  FLASHES.set(setup.flashes, { by, flashes })
-  return flashes
+  return setup.flashes.map((flash, i) => ({ ...flash, table: knownTable(flash), reach: reach[i]!, share: shares[i]! }))
 }
 
 /**
@@ -125,13 +115,13 @@ function knownFlashes(setup: Setup): KnownFlash[] {
  * @param setup not changed afterwards
  */
 export function known(setup: Setup): KnownSetup {
-  const { sensor, link, picture } = setup
+  const { recipe, motion, subject, scene, sensor, link, picture, flashes } = setup
   const [ofSensor, ofLink] = [sensorOf(setup).typical, TYPICAL_LINKS[link.kind]]
   return {
     ...setup,
     sensor: { ...sensor, latency: sensor.latency ?? ofSensor.latency, jitter: sensor.jitter ?? ofSensor.jitter },
     link: { ...link, latency: link.latency ?? ofLink.latency, jitter: link.jitter ?? ofLink.jitter },
     picture: { ...picture, circleOfConfusion: picture.circleOfConfusion ?? typicalCircle(setup.camera) },
-    flashes: knownFlashes(setup),
+    flashes: flashesFor(flashes, [recipe, motion, subject, picture, scene], () => filledIn(setup)),
   }
 }

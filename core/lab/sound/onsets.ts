@@ -1,3 +1,4 @@
+import { keptFor } from '../../kept'
 import { median, spreadOf } from '../statistics'
 import type { Sound } from '../types'
 
@@ -157,7 +158,7 @@ function noiseOf(peaks: Float64Array): { level: number; spread: number } {
 }
 
 /** What was heard in a recording: asked for again with each setting that changes. */
-const HEARD = new WeakMap<Sound, { options: string; onsets: Onset[] }>()
+const heardIn = keptFor<Sound, Onset[]>()
 
 /**
  * Sounds that set in, to a sample; worked out once for a recording.
@@ -166,12 +167,7 @@ const HEARD = new WeakMap<Sound, { options: string; onsets: Onset[] }>()
  * @remarks A sound in the ringing of another is only found where it is louder than that.
  */
 export function onsetsOf(sound: Sound, options: OnsetOptions = {}): Onset[] {
-  const wanted = JSON.stringify(options)
-  const before = HEARD.get(sound)
-  if (before?.options === wanted) return before.onsets
-  const onsets = findOnsets(sound, options)
-  HEARD.set(sound, { options: wanted, onsets })
-  return onsets
+  return heardIn(sound, [JSON.stringify(options)], () => findOnsets(sound, options))
 }
 
 /** Onsets by their levels in blocks, each then picked to a sample. */

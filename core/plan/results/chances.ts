@@ -1,13 +1,16 @@
 import type { Assessment } from '../assess'
 import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
-import type { Cause } from '../spread'
+import type { Cause, CauseKind } from '../spread'
 import { type Draft, angle, rate } from './types'
+
+const causesOf = ({ spread }: Assessment, kind: CauseKind): Cause[] =>
+  spread.causes.filter(cause => cause.kind === kind)
 
 /** How far takes fall from one another and from the plan: by place where the moment is one, else by time. */
 export function spreadResults(a: Assessment): (Draft | null)[] {
   const { known: setup, spread } = a
-  const scatter = spread.causes.filter(cause => cause.kind === 'scatter')
-  const unknown = spread.causes.filter(cause => cause.kind === 'uncertainty')
+  const scatter = causesOf(a, 'scatter')
+  const unknown = causesOf(a, 'uncertainty')
   const byPlace = a.alongSpeed > 0 && setup.moment.reference === 'travel'
   const asPlace = (seconds: number): Figure => (byPlace ? length(seconds * a.alongSpeed, 'mm') : time(seconds))
   const root = (causes: Cause[]): [string, Figures] => {
@@ -47,7 +50,7 @@ export function spreadResults(a: Assessment): (Draft | null)[] {
 /** What chance takes have. */
 export function chanceResults(a: Assessment): (Draft | null)[] {
   const { known: setup, timing, spread, keep } = a
-  const scatter = spread.causes.filter(cause => cause.kind === 'scatter')
+  const scatter = causesOf(a, 'scatter')
   return [
     {
       id: 'keep',
