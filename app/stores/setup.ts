@@ -4,7 +4,6 @@ import {
   type Method,
   type Plan,
   type Setup,
-  type Trigger,
   changed,
   entered,
   fieldAt,
@@ -13,6 +12,7 @@ import {
   withChanges,
   withinLimits,
 } from '~~/core'
+import { type Followers, followersOf } from '~~/shared/text/followers'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { type SetupRecord, api, newerIn } from '~/services/api'
@@ -54,6 +54,8 @@ export const useSetupStore = defineStore('setup', () => {
   const shown = computed(() => preview.value ?? setup.value)
   const plan = computed<Plan | null>(() => (shown.value ? planOf(shown.value) : null))
 
+  /** What the last choice changed besides itself; null: nothing, or something else was done since. */
+  const followed = shallowRef<Followers | null>(null)
   let lastMerge = ''
   /** Of each set-up the revision that its next change is made from. */
   const revisions = new Map<string, number>()
@@ -79,6 +81,7 @@ export const useSetupStore = defineStore('setup', () => {
     record.value = setup.value = preview.value = theirs.value = null
     past.value = []
     future.value = []
+    followed.value = null
     saveState.value = 'saved'
   }
 
@@ -138,6 +141,7 @@ export const useSetupStore = defineStore('setup', () => {
   }
 
   function replace(next: Setup): void {
+    followed.value = null
     if (!setup.value || next === setup.value) return
     past.value = [...past.value.slice(-MOST_UNDO + 1), setup.value]
     future.value = []
@@ -149,9 +153,8 @@ export const useSetupStore = defineStore('setup', () => {
   /** A change alone with what follows from it, so that the set-up stays one whole. */
   function whole(base: Setup, changes: Change[]): Setup {
     const [only] = changes
-    if (changes.length !== 1 || !only || !withinLimits(only)) return changed(base, changes)
-    if (only.path === 'method') return withChanges(base, methodChanges(base, only.value as Method, base.trigger))
-    if (only.path === 'trigger') return withChanges(base, methodChanges(base, base.method, only.value as Trigger))
+    if (changes.length === 1 && only?.path === 'method' && withinLimits(only))
+      return changed(base, methodChanges(base, only.value as Method, base.trigger))
     return changed(base, changes)
   }
 
@@ -167,11 +170,13 @@ export const useSetupStore = defineStore('setup', () => {
       const checked = checkSetup(next)
       if ('mistakes' in checked) return checked.mistakes
     }
+    const before = setup.value
     if (merge !== '' && merge === lastMerge && past.value.length > 0) {
       setup.value = next
       schedule()
     } else replace(next)
     lastMerge = merge
+    followed.value = followersOf(before, next, changes)
     return []
   }
 
@@ -181,6 +186,7 @@ export const useSetupStore = defineStore('setup', () => {
     future.value = [...future.value, setup.value]
     past.value = past.value.slice(0, -1)
     setup.value = previous
+    followed.value = null
     lastMerge = ''
     schedule()
   }
@@ -191,6 +197,7 @@ export const useSetupStore = defineStore('setup', () => {
     past.value = [...past.value, setup.value]
     future.value = future.value.slice(0, -1)
     setup.value = next
+    followed.value = null
     lastMerge = ''
     schedule()
   }
@@ -225,6 +232,7 @@ export const useSetupStore = defineStore('setup', () => {
     shown,
     preview,
     plan,
+    followed,
     saveState,
     saveMessage,
     theirs,

@@ -1,7 +1,7 @@
 import { type Assessment, assess, exposureLevel } from '../plan/assess'
 import { inputPaths } from '../plan/explain'
 import type { NumberField } from '../setup/fields'
-import { canBeMarked, sourceOf } from '../setup/marks'
+import { canBeMarked, sourceOf } from '../setup/typed'
 import { fieldAt, valueAt, withChange } from '../setup/paths'
 import { assumedAt } from '../setup/typical'
 import type { Setup } from '../setup/types'

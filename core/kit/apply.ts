@@ -1,6 +1,8 @@
-import { type Change, withChanges } from '../setup/paths'
+import { type Change, valueAt, withChanges } from '../setup/paths'
+import { withMark } from '../setup/typed'
 import type { FlashSetup, Setup } from '../setup/types'
 import { KIT_FIGURES } from './figures'
+import { markedByKit } from './marks'
 import type { KitItem, KitKind } from './types'
 
 /** Kinds of which a set-up holds one; lights and their modifiers are held in a list. */
@@ -67,6 +69,51 @@ export function flashFromKit(flash: FlashSetup, item: KitItem, id: string): Flas
 /** A light with a modifier of the kit before it. */
 export function withModifier(flash: FlashSetup, item: KitItem, id: string): FlashSetup {
   return { ...flash, ...(Object.fromEntries(taken(item)) as Partial<FlashSetup>), modifier: id }
+}
+
+/** A figure that somebody typed or measured; what another item of kit said gives way. */
+const ownWords = (setup: Setup, path: string): boolean =>
+  setup.marks.some(mark => mark.path === path && (mark.from === 'yours' || mark.from === 'measured'))
+
+function chosenLight(setup: Setup, light: number, item: KitItem, id: string): Setup {
+  const before = setup.flashes[light]!
+  const after = item.kind === 'flash' ? flashFromKit(before, item, id) : withModifier(before, item, id)
+  const at = `flashes[${light}].`
+  const tableTyped = setup.marks.some(
+    mark => mark.path.startsWith(`${at}table[`) && (mark.from === 'yours' || mark.from === 'measured'),
+  )
+  const stays = Object.keys(after).filter(key => ownWords(setup, at + key))
+  const kept: Partial<FlashSetup> = Object.assign(
+    tableTyped ? { table: before.table, measured: before.measured } : {},
+    Object.fromEntries(stays.map(key => [key, before[key as keyof FlashSetup]])),
+  )
+  const flashes = setup.flashes.map((flash, i) => (i === light ? { ...after, ...kept } : flash))
+  // Rows of the table before are no rows of this one.
+  const marks =
+    item.kind === 'flash' && !tableTyped
+      ? setup.marks.filter(mark => !mark.path.startsWith(`${at}table[`))
+      : setup.marks
+  return { ...setup, flashes, marks }
+}
+
+/**
+ * A set-up that takes its figures from an item of kit from now on, with where they come from. What somebody typed or
+ * measured stays, and can be taken over by itself (`kitDifferences`, `withKit`).
+ *
+ * @param light the light that is taken from kit, or gets the modifier
+ */
+export function chosenFromKit(setup: Setup, item: KitItem, id: string, light = 0): Setup {
+  const lit = item.kind === 'flash' || item.kind === 'modifier'
+  const next = lit
+    ? chosenLight(setup, light, item, id)
+    : withChanges(
+        setup,
+        kitChanges(item, id).filter(change => !ownWords(setup, change.path)),
+      )
+  const stayed = setup.marks.filter(mark => ownWords(setup, mark.path))
+  const marked = markedByKit(next, item, id)
+  const back = stayed.filter(mark => Object.is(valueAt(setup, mark.path), valueAt(marked, mark.path)))
+  return back.reduce((now, { path, ...mark }) => withMark(now, path, mark), marked)
 }
 
 /** Ids of all kit that a set-up took figures from. */

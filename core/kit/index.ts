@@ -1,4 +1,5 @@
 export * from './complete'
+export * from './edit'
 export * from './types'
 export * from './figures'
 export * from './start'

@@ -1,4 +1,4 @@
-import { marked } from '../setup/marks'
+import { marked } from '../setup/typed'
 import type { Setup } from '../setup/types'
 import { KIT_FIGURES, MODIFIER_KEYS } from './figures'
 import type { Basis, KitItem } from './types'

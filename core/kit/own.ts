@@ -1,4 +1,4 @@
-import { sourceOf } from '../setup/marks'
+import { sourceOf } from '../setup/typed'
 import { valueAt } from '../setup/paths'
 import { knownTable } from '../setup/typical'
 import type { FigureSource, Setup } from '../setup/types'

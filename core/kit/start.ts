@@ -1,9 +1,9 @@
 import { TYPICAL_HEADS } from '../light/heads'
-import { batteryFlash, newSetup } from '../recipes'
+import { batteryFlash, recipeStart } from '../recipes'
 import { KIT_FIGURES, figureOf } from './figures'
 import type { FigureValue, KitItem, KitKind, Mark } from './types'
 
-const RATED: Mark = { basis: 'rated', date: '' }
+const ASSUMED: Mark = { basis: 'assumed', date: '' }
 
 const NAMES: Record<KitKind, string> = {
   camera: 'New camera',
@@ -19,11 +19,11 @@ const NAMES: Record<KitKind, string> = {
 function startingFigures(kind: KitKind): Record<string, FigureValue> {
   if (kind === 'consumable') return { stock: 20, perTake: 1 }
   if (kind === 'modifier') return { head: 'softbox', ...TYPICAL_HEADS.softbox }
-  const from = kind === 'flash' ? batteryFlash() : newSetup('projectile')[kind]
+  const from = kind === 'flash' ? batteryFlash() : recipeStart('projectile')[kind]
   return Object.fromEntries(Object.keys(KIT_FIGURES[kind]).map(key => [key, figureOf(from, key)]))
 }
 
-/** A plausible item of a kind, every figure marked as rated, to be changed from there. */
+/** A typical item of a kind, every figure marked as assumed until somebody types it. */
 export function newKitItem(kind: KitKind, name = NAMES[kind]): KitItem {
   const flash = kind === 'flash' ? batteryFlash() : null
   const figures = startingFigures(kind)
@@ -34,8 +34,8 @@ export function newKitItem(kind: KitKind, name = NAMES[kind]): KitItem {
     name,
     notes: '',
     figures,
-    marks: Object.fromEntries(Object.keys(figures).map(key => [key, { ...RATED }])),
-    table: flash ? flash.table.map(row => ({ ...row, ...RATED })) : [],
+    marks: Object.fromEntries(Object.keys(figures).map(key => [key, { ...ASSUMED }])),
+    table: flash ? flash.table.map(row => ({ ...row, ...ASSUMED })) : [],
     repeat: flash ? flash.repeat.map(row => ({ ...row })) : [],
   }
 }

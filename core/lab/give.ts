@@ -1,6 +1,6 @@
 import type { KitItem, KitDurationRow } from '../kit/types'
 import { evidenceOf } from '../setup/evidence'
-import { marked } from '../setup/marks'
+import { marked } from '../setup/typed'
 import { type Change, valueAt, withChanges } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import type { Give } from './types'

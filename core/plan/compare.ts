@@ -1,8 +1,9 @@
-import { type Change, withChanges } from '../setup/paths'
+import { changed } from '../setup/choices'
+import type { Change } from '../setup/paths'
 import { recycleAt } from '../setup/typical'
-import { ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '../setup/steps'
 import type { Method, Setup, Trigger } from '../setup/types'
-import { type Assessment, assess, exposureLevel } from './assess'
+import { type Assessment, assess } from './assess'
+import { FASTEST_SHUTTER, NEAR_CORRECT, levelOf, methodWhole } from './method'
 import type { Figures } from './findings/types'
 import { iso, length, shutter, stops, time } from './findings/types'
 
@@ -49,76 +50,9 @@ const VARIANTS: [Method, Trigger][] = [
   ['fast-shutter', 'burst'],
 ]
 
-/** An open shutter is opened and closed by a person: shorter than this there is no calm in the dark, s. */
-const CALM = 1
-/** Exposure is well enough within this many stops of correct. */
-const NEAR = 0.5
-
-/**
- * The shutter a method would use for this subject, s, the one dialled where that will do; null where none is fast
- * enough.
- */
-function shutterFor(method: Method, setup: Setup, here: Assessment): number | null {
-  const own = method === setup.method ? setup.picture.shutter : null
-  switch (method) {
-    case 'open-shutter':
-      return Math.max(CALM, own ?? 2, here.sequence?.customary ?? 0)
-    case 'sync-shutter': {
-      const trial = assess({ ...setup, method, picture: { ...setup.picture, shutter: setup.camera.syncSpeed } })
-      const needed = Math.max(trial.shutter.fastestClean, here.sequence?.least ?? 0)
-      return own !== null && own >= needed * (1 - 1e-9) ? own : (stepUp(SHUTTERS_IN_SECONDS, needed) ?? needed)
-    }
-    case 'fast-shutter': {
-      const across = here.markSpeed * Math.abs(Math.cos(setup.picture.angleToSensor))
-      const longest = across > 0 ? setup.picture.blurLimit / across : 1 / 2000
-      return own !== null && own <= longest ? own : stepDown(SHUTTERS_IN_SECONDS, longest)
-    }
-  }
-}
-
 /** Less than this is a matter of luck, 0 to 1. */
 const LUCK = 0.02
 
-/**
- * What makes a set-up whole as one of a method: its shutter, no high-speed sync where that is none, the delay as
- * planned, and the ISO for what
- * light there is then.
- *
- * @param setup validated, as it is now
- */
-export function methodChanges(setup: Setup, method: Method, trigger: Trigger): Change[] {
-  return wholeOf(setup, assess(setup), method, trigger).changes
-}
-
-function wholeOf(
-  setup: Setup,
-  here: Assessment,
-  method: Method,
-  trigger: Trigger,
-): { changes: Change[]; found: number | null } {
-  const found = shutterFor(method, setup, here)
-  const changes: Change[] = [
-    { path: 'method', value: method },
-    { path: 'trigger', value: trigger },
-    { path: 'picture.shutter', value: found ?? FASTEST },
-  ]
-  // A delay dialled by hand is of the chain it was dialled for.
-  if (method !== setup.method || trigger !== setup.trigger)
-    changes.push({ path: 'delay', value: null }, { path: 'hand.lead', value: null })
-  if (method !== 'fast-shutter')
-    setup.flashes.forEach((flash, i) => {
-      if (flash.highSpeedSync) changes.push({ path: `flashes[${i}].highSpeedSync`, value: false })
-    })
-  const level = levelOf(assess(withChanges(setup, changes)))
-  const isoNeeded = setup.picture.iso * 2 ** -level
-  const step = Math.abs(level) <= NEAR ? setup.picture.iso : (stepUp(ISOS, isoNeeded * 0.9) ?? setup.camera.maximumIso)
-  const set = Math.min(Math.max(step, setup.camera.baseIso), setup.camera.maximumIso)
-  if (set !== setup.picture.iso) changes.push({ path: 'picture.iso', value: set })
-  return { changes, found }
-}
-
-const levelOf = (a: Assessment): number => exposureLevel(a) ?? a.exposure.ambient
-const FASTEST = SHUTTERS_IN_SECONDS[0] as number
 const unsigned = (value: number): Figures[string] => ({ value, quantity: 'stops', unit: 'unsigned' })
 
 /** What light and shutter rule out. */
@@ -129,7 +63,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
   const streak = {
     blur: length(sharpness.subject, 'mm'),
     limit: length(sharpness.limit, 'mm'),
-    fastest: shutter(FASTEST),
+    fastest: shutter(FASTEST_SHUTTER),
   }
   const out: RuledOut[] = []
   if (!fast && setup.flashes.length === 0) out.push({ reason: 'There is no flash to make the picture.', figures: {} })
@@ -140,7 +74,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
     })
   else if (sharpness.subject > sharpness.limit * (1 + 1e-9))
     out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
-  if (exposure < -NEAR) {
+  if (exposure < -NEAR_CORRECT) {
     // A camera that sets its own may stop short of it.
     const most = setup.picture.iso >= setup.camera.maximumIso ? ', the most this camera is trusted with' : ''
     out.push({
@@ -148,7 +82,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
       figures: { iso: iso(setup.picture.iso), under: unsigned(-exposure) },
     })
   }
-  if (exposure > 2 * NEAR)
+  if (exposure > 2 * NEAR_CORRECT)
     out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
   if (!fast && !a.exposure.black)
     out.push({ reason: 'The room would show: ambient {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
@@ -195,8 +129,8 @@ function ruledByTime(a: Assessment): RuledOut[] {
 }
 
 function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
-  const { changes, found } = wholeOf(setup, here, method, trigger)
-  const a = assess(withChanges(setup, changes))
+  const { changes, found } = methodWhole(setup, here, method, trigger)
+  const a = assess(changed(setup, changes))
   return {
     method,
     trigger,
@@ -205,7 +139,7 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
     keep: a.keep.perTake,
     first: a.keep.firstTake,
     framesPerEvent: a.keep.framesPerEvent,
-    shutter: found ?? FASTEST,
+    shutter: a.setup.picture.shutter,
     exposure: levelOf(a),
     ambient: a.exposure.ambient,
     iso: a.setup.picture.iso,

@@ -24,7 +24,9 @@ export {
 } from './sequence'
 export { powerSteps, flashDurations, latencyOf, peakLatency } from './light'
 
-export { type MethodComparison, type RuledOut, compareMethods, methodChanges } from './compare'
+export { type MethodComparison, type RuledOut, compareMethods } from './compare'
+export { methodChanges } from './method'
+export { newSetup } from './newSetup'
 export { coarseStepOf } from './findings/coarseStep'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'

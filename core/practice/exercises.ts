@@ -1,5 +1,5 @@
 import { type Change, withChanges } from '../setup/paths'
-import { newSetup } from '../recipes'
+import { recipeStart } from '../recipes'
 import type { Card, Recipe, Setup } from '../setup/types'
 import { LIGHT_EXERCISES } from './lightExercises'
 import { type PracticeRig, drawRig } from './rig'
@@ -133,7 +133,7 @@ export const exerciseById = (id: string): Exercise | undefined =>
 
 /** The set-up an exercise starts with. */
 export function exerciseSetup(exercise: Exercise): Setup {
-  const changed = withChanges(newSetup(exercise.recipe), exercise.changes)
+  const changed = withChanges(recipeStart(exercise.recipe), exercise.changes)
   const setup = exercise.cards ? { ...changed, scene: { ...changed.scene, cards: [...exercise.cards] } } : changed
   return { ...setup, name: exercise.title, goal: { ...setup.goal, keepers: exercise.keepers, stock: exercise.stock } }
 }

@@ -148,6 +148,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   learnt: [],
   evidence: [],
   marks: [],
+  aside: [],
   tests: untested(),
 }
 

@@ -1,5 +1,5 @@
 import { withChanges } from '../setup/paths'
-import type { Body, ListItem, Method, Recipe, Setup } from '../setup/types'
+import type { Body, ListItem, Recipe, Setup } from '../setup/types'
 import { RECIPE } from './all'
 import { BASE } from './base'
 import { momentOf } from './moment'
@@ -37,9 +37,8 @@ function startOf(recipe: Recipe): Setup {
   return setup
 }
 
-/** A new set-up of a recipe, whole and ready to be changed. */
-export function newSetup(recipe: Recipe, method?: Method): Setup {
+/** A set-up as its recipe starts it, by its first method and trigger: everything in it is assumed. */
+export function recipeStart(recipe: Recipe): Setup {
   const start = startOf(recipe)
-  const setup = withChanges(start, momentOf(start, RECIPE[recipe].moments[0]!))
-  return method ? { ...setup, method } : setup
+  return withChanges(start, momentOf(start, RECIPE[recipe].moments[0]!))
 }

@@ -1,3 +1,4 @@
+import { staysTyped } from '../setup/aside'
 import type { Change } from '../setup/paths'
 import type { BodyKind, Setup } from '../setup/types'
 
@@ -83,7 +84,11 @@ export const share = (
   changes: setup => [...set({ reference, model, fraction }), ...wholeOf(setup, true, whole)],
 })
 
-/** Changes that make a set-up one of a moment, its name included; the delay goes back to the planned one. */
+/**
+ * Changes that make a set-up one of a moment, its name included. What somebody said of window, spread and bodies stays,
+ * and so does a delay that is dialled.
+ */
 export function momentOf(setup: Setup, choice: MomentChoice): Change[] {
-  return [{ path: 'moment.phase', value: choice.name }, ...choice.changes(setup), { path: 'delay', value: null }]
+  const follows = choice.changes(setup).filter(({ path }) => !staysTyped(setup, 'moment.phase', path))
+  return [{ path: 'moment.phase', value: choice.name }, ...follows]
 }

@@ -1,11 +1,13 @@
 import { catapultSpeed } from '../launch'
 import { significant } from '../math/significant'
 import { FIELDS } from './fields'
-import { type Change, withChange, withChanges } from './paths'
+import { type Change, valueAt, withChange, withChanges } from './paths'
+import { drawnThrough } from './durations'
 import { TYPICAL_HEADS } from '../light/heads'
 import { SENSOR, sensorOf } from '../sensors/all'
-import { marked } from './marks'
-import { typicalSource } from './typical'
+import { isChoice, withAside } from './aside'
+import { isTyped, marked } from './typed'
+import { knownTable, typicalSource } from './typical'
 import type { Head, SensorKind, Setup } from './types'
 
 /**
@@ -29,7 +31,6 @@ function thrownBy({ action, motion }: Pick<Setup, 'action' | 'motion'>): Change[
     { path: 'motion.speed', value: significant(Math.min(max, Math.max(min, speed))) },
     { path: 'motion.speedError', value: CATAPULT.error },
     { path: 'motion.speedSpread', value: CATAPULT.spread },
-    { path: 'delay', value: null },
   ]
 }
 
@@ -52,12 +53,13 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       const source = SENSOR[value as SensorKind].answersToEvent
         ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
         : []
-      return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }, { path: 'delay', value: null }]
+      return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }]
     }
     case 'action.draw':
     case 'action.pull':
-    case 'motion.mass':
       return thrownBy(withChange(setup, { path, value }))
+    case 'motion.mass':
+      return isTyped(setup, 'motion.speed') ? [] : thrownBy(withChange(setup, { path, value }))
     case 'action.kind':
       return sensorOf(setup).hears
         ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
@@ -77,52 +79,43 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
 const OF_ROW = /^flashes\[(\d+)\]\.table\[(\d+)\]\.(power|t05|t01)$/
 
 /**
- * A rating typed into borrowed durations: that row is this unit's own, and the typical ones go; its other duration is
- * estimated until it is typed.
+ * Durations typed into the table of a light: the light is no longer a typical unit, and what is only assumed of its
+ * durations follows what was typed, along the whole table.
  */
-function owned(setup: Setup, changes: readonly Change[]): Setup {
-  const rows = changes.flatMap(({ path }) => {
+function owned(before: Setup, setup: Setup, changes: readonly Change[]): Setup {
+  const cells = changes.flatMap(({ path, value }) => {
     const found = OF_ROW.exec(path)
-    return found ? [{ light: Number(found[1]), row: Number(found[2]), key: found[3] }] : []
+    return found && value !== null && found[3] !== 'power'
+      ? [{ light: Number(found[1]), row: Number(found[2]), key: found[3] as 't05' | 't01' }]
+      : []
   })
-  if (rows.length === 0) return setup
+  if (cells.length === 0) return setup
   return {
     ...setup,
     flashes: setup.flashes.map((flash, light) => {
-      const own = rows.filter(entry => entry.light === light)
-      if (!flash.borrowed || own.length === 0) return flash
-      const table = [...new Set(own.map(entry => entry.row))].flatMap(i => {
-        const typed = new Set(own.filter(entry => entry.row === i).map(entry => entry.key))
-        const row = flash.table[i]
-        return row
-          ? [
-              {
-                ...row,
-                ...(typed.has('t05') && !typed.has('t01')
-                  ? { t01: null }
-                  : typed.has('t01') && !typed.has('t05')
-                    ? { t05: null }
-                    : {}),
-              },
-            ]
-          : []
-      })
-      return table.length > 0 ? { ...flash, table, borrowed: false } : flash
+      const typed = cells.filter(cell => cell.light === light)
+      const was = before.flashes[light]
+      if (typed.length === 0 || was?.table.length !== flash.table.length) return flash
+      // A table of its own without a single mark was entered before there were marks: all of it is known.
+      const at = `flashes[${light}].table[`
+      const unmarked = !was.borrowed && !before.marks.some(mark => mark.path.startsWith(at))
+      const isKnown = (row: number, key: string): boolean => unmarked || isTyped(before, `${at}${row}].${key}`)
+      return { ...flash, table: drawnThrough(knownTable(was), flash.table, typed, isKnown), borrowed: false }
     }),
   }
 }
 
-/** A set-up with changes made by hand, and what follows from them. */
+/**
+ * A set-up with changes made by hand, and what follows from them. A choice among them puts aside what it replaces, and
+ * brings back what it had when it was left.
+ */
 export function changed(setup: Setup, changes: readonly Change[]): Setup {
   const [only] = changes
   const followed = changes.length === 1 && only ? followUps(setup, only) : []
-  const next = owned(withChanges(setup, [...changes, ...followed]), changes)
+  const next = owned(setup, withChanges(setup, [...changes, ...followed]), changes)
+  const follows = followed.map(change => change.path)
   // What follows by a rule is assumed, whoever said the figure before.
-  return followed.length === 0
-    ? next
-    : marked(
-        next,
-        followed.map(change => change.path),
-        'assumed',
-      )
+  const assumed = followed.length === 0 ? next : marked(next, follows, 'assumed')
+  const choice = changes.find(({ path, value }) => isChoice(path) && valueAt(setup, path) !== value)
+  return choice ? withAside(setup, assumed, choice, [...changes.map(change => change.path), ...follows]) : assumed
 }

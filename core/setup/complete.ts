@@ -1,7 +1,7 @@
 import { type Json, isObject } from '../json'
 import { bodiesOfOld } from './bodies'
 import { newLists } from '../recipes'
-import { marksOfOld } from './marks'
+import { choicesOfOld, marksOfOld } from './marks'
 import { nobodyNamed } from './crew'
 import { untested } from './tests'
 import { roleByPlace } from '../light/role'
@@ -93,6 +93,13 @@ const completeFlash = (flash: unknown): unknown =>
       })
     : flash
 
+/** Before figures were put aside, what was chosen had no mark. */
+function marksOf(value: Json, recipe: Recipe): unknown {
+  const marks = value.marks ?? marksOfOld(value, recipe)
+  if (value.aside !== undefined || !Array.isArray(marks)) return marks
+  return [...marks, ...choicesOfOld(value, recipe, marks)]
+}
+
 /** One speed of the moment was held sharp before there were bodies. */
 function withoutSpeed(moment: unknown): unknown {
   if (!isObject(moment) || !('speed' in moment)) return moment
@@ -127,7 +134,8 @@ export function completeSetup(value: unknown): unknown {
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
     evidence: value.evidence ?? [],
-    marks: value.marks ?? marksOfOld(value, recipe),
+    marks: marksOf(value, recipe),
+    aside: value.aside ?? [],
     lists: filled(value.lists ?? newLists(recipe), { review: [] }),
     tests: value.tests ?? untested(),
   }

@@ -542,10 +542,12 @@ export const READINGS: Record<EvidenceKind, NumberField> = {
   dark: number('share', 'Dark, of the picture', 0.01, 0.99),
 }
 
-/** Most pieces of evidence, their conditions, and marks. */
+/** Most pieces of evidence, their conditions, and marks: every field of sixteen lights can be typed. */
 export const MOST_EVIDENCE = 60
 export const MOST_CONDITIONS = 40
-export const MOST_MARKS = 200
+export const MOST_MARKS = 600
+/** Most figures of choices that were left. */
+export const MOST_ASIDE = 200
 /** Most learnt figures. */
 export const MOST_LEARNT = 40
 /** Most lines in a list. */

@@ -12,6 +12,7 @@ import {
   type Field,
   HAND_TIME,
   LIST_ITEM_FIELDS,
+  MOST_ASIDE,
   MOST_BODIES,
   MOST_CARDS,
   MOST_FLASHES,
@@ -143,6 +144,19 @@ export function setupJsonSchema(): Json {
       date: { type: 'string', maxLength: 10 },
     },
   }
+  const aside = {
+    type: 'object',
+    additionalProperties: false,
+    required: ['choice', 'path', 'value', 'from', 'how', 'date'],
+    properties: {
+      choice: { type: 'string', maxLength: 160 },
+      path: { type: 'string', maxLength: 80 },
+      value: PLAIN,
+      from: { enum: [...SOURCES_OF_FIGURES, null] },
+      how: { type: 'string', maxLength: 120 },
+      date: { type: 'string', maxLength: 10 },
+    },
+  }
   const track = { type: 'array', maxItems: MOST_TRACK_ROWS, items: ofObject(TRACK_ROW_FIELDS) }
   const table = { type: 'array', minItems: 1, maxItems: MOST_FLASH_ROWS, items: ofObject(FLASH_ROW_FIELDS) }
   return {
@@ -164,6 +178,7 @@ export function setupJsonSchema(): Json {
       learnt: { type: 'array', maxItems: MOST_LEARNT, items: learnt },
       evidence: { type: 'array', maxItems: MOST_EVIDENCE, items: evidence },
       marks: { type: 'array', maxItems: MOST_MARKS, items: mark },
+      aside: { type: 'array', maxItems: MOST_ASIDE, items: aside },
       lists: { type: 'object', properties: lists, required: Object.keys(lists), additionalProperties: false },
     }),
   }

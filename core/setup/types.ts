@@ -316,6 +316,19 @@ export interface FigureMark {
   date: string
 }
 
+/** A figure of a choice that was left, such as the shutter of another method: it comes back with the choice. */
+export interface AsideFigure {
+  /** The choice it belongs to: its path and value, as in `method=fast-shutter`. */
+  choice: string
+  path: string
+  value: string | number | boolean | null
+  /** Where it came from, as its mark said; null: it had none. */
+  from: FigureSource | null
+  how: string
+  /** yyyy-mm-dd; empty: not said. */
+  date: string
+}
+
 /**
  * Inputs of a take with what is held of them; logarithms where an input is inferred in its own. Worked out, never kept.
  */
@@ -598,6 +611,8 @@ export interface Setup {
   evidence: Evidence[]
   /** Where figures come from; those not named are assumed by the recipe. */
   marks: FigureMark[]
+  /** Figures of choices that were left. */
+  aside: AsideFigure[]
   /** What the evidence makes of the inputs: only on a set-up that was informed by it. */
   belief?: HeldBelief
   /** Items of kit that figures were taken from; empty: none. */

@@ -23,6 +23,7 @@ function item(
     ...start,
     notes,
     figures: { ...start.figures, ...figures },
+    table: start.table.map(row => ({ ...row, basis: 'rated' as const })),
     ...more,
     marks: Object.fromEntries(
       Object.keys(start.marks).map(key => [

@@ -12,6 +12,7 @@ import {
   HAND_TIME,
   LISTS,
   LIST_ITEM_FIELDS,
+  MOST_ASIDE,
   MOST_BODIES,
   MOST_CARDS,
   MOST_CONDITIONS,
@@ -241,6 +242,20 @@ const markSchema = plainObject({
   date: dayOrNone,
 })
 
+const asideSchema = plainObject({
+  choice: yup.string().strict().max(160).required('${path} is missing'),
+  path: fieldPath,
+  value: plainValue,
+  from: yup
+    .string()
+    .strict()
+    .nullable()
+    .oneOf([...SOURCES_OF_FIGURES, null])
+    .defined('${path} is missing'),
+  how: yup.string().strict().max(120).defined('${path} is missing'),
+  date: dayOrNone,
+}).test('within', 'Within the limits of its field', entry => withinLimits(entry as Change))
+
 /** The set-up: shared by page, server, command line and file import. */
 export const setupSchema = objectSchema(
   Object.fromEntries(Object.entries(FIELDS).filter(([path]) => !/^(sequence|scene)\./.test(path))),
@@ -270,6 +285,7 @@ export const setupSchema = objectSchema(
       }),
     ),
     marks: listOf(markSchema, MOST_MARKS, 'marks'),
+    aside: listOf(asideSchema, MOST_ASIDE, 'figures put aside'),
     bodies: listOf(objectSchema(BODY_FIELDS), MOST_BODIES, 'bodies'),
     flashes: listOf(flashSchema, MOST_FLASHES, 'lights'),
   },

@@ -1,4 +1,4 @@
-import { type FigureSource, type Matter, type Setup, sourceOf } from '../../core'
+import { type FigureSource, type Matter, type Setup, canBeMarked, sourceOf } from '../../core'
 import { assumedText } from './dialCard'
 import { fieldName } from './fieldName'
 import { named } from './named'
@@ -17,7 +17,7 @@ export function sourceLines(setup: Setup, matters: readonly Matter[]): string[] 
   const from = (source: FigureSource): string[] => [
     ...new Set(
       setup.marks
-        .filter(mark => mark.from === source && sourceOf(setup, mark.path).from === source)
+        .filter(mark => mark.from === source && canBeMarked(mark.path) && sourceOf(setup, mark.path).from === source)
         .map(mark => fieldName(setup, mark.path)),
     ),
   ]

@@ -27,7 +27,8 @@ import { changed } from '../../core/setup/choices'
 import { READING, asItStood, evidenceOf } from '../../core/setup/evidence'
 import * as fields from '../../core/setup/fields'
 import { setupJsonSchema } from '../../core/setup/jsonSchema'
-import { entered, sourceOf, unknownChanges } from '../../core/setup/marks'
+import { entered, unknownChanges } from '../../core/setup/marks'
+import { sourceOf } from '../../core/setup/typed'
 import { changedPaths } from '../../core/setup/paths'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep, stepDown, stepUp } from '../../core/setup/steps'
 import { assumedAt } from '../../core/setup/typical'
@@ -74,7 +75,7 @@ function madeBySomebody(recipe: Recipe): unknown {
         const next = entered(changed(setup, [change]), [change], '2026-11-24')
         return [
           `${path} ${String(value)}`,
-          { now: otherwise(setup, next), from: sourceOf(next, path), unknown: unknownChanges(next, path) },
+          { now: otherwise(setup, next), from: sourceOf(next, path), unknown: unknownChanges(setup, path) },
         ]
       }),
     ),
@@ -138,11 +139,12 @@ function items(): KitItem[] {
     ])
     return { ...item, figures: Object.fromEntries(figures), marks: Object.fromEntries(marks) } as KitItem
   })
-  const said = { name: 'Leaflet', duration: 1 / 800, energy: null, guideNumber: null, recycleTime: null } as const
+  const said = { name: 'Leaflet', energy: null, guideNumber: null, recycleTime: null } as const
+  const one = (measure: 't05' | 't01', power: number) => ({ durations: [{ duration: 1 / 800, measure, power }] })
   const leaflets = [
-    flashFromLeaflet({ ...said, supply: 'battery', measure: 't05', power: 1 / 2, guideNumber: 40 }),
-    flashFromLeaflet({ ...said, supply: 'mains', measure: 't01', power: 1, energy: 500 }),
-    flashFromLeaflet({ ...said, supply: 'mains', measure: 't05', power: 1 / 128, recycleTime: 1.5 }),
+    flashFromLeaflet({ ...said, supply: 'battery', ...one('t05', 1 / 2), guideNumber: 40 }),
+    flashFromLeaflet({ ...said, supply: 'mains', ...one('t01', 1), energy: 500 }),
+    flashFromLeaflet({ ...said, supply: 'mains', ...one('t05', 1 / 128), recycleTime: 1.5 }),
   ]
   return [...made, ...leaflets.map(item => ({ ...item, table: item.table.map(row => ({ ...row, date: '' })) }))]
 }

@@ -209,9 +209,7 @@ describe('a flash from its leaflet', () => {
   const said = {
     name: 'Spark 2',
     supply: 'battery',
-    duration: 1 / 11_000,
-    measure: 't05',
-    power: 1 / 16,
+    durations: [{ duration: 1 / 11_000, measure: 't05', power: 1 / 16 }],
     guideNumber: 36,
     energy: null,
     recycleTime: 2,
@@ -238,9 +236,7 @@ describe('a flash from its leaflet', () => {
       supply: 'mains',
       guideNumber: null,
       energy: 2000,
-      measure: 't01',
-      power: 1,
-      duration: 1 / 700,
+      durations: [{ duration: 1 / 700, measure: 't01', power: 1 }],
     })
     expect(item.figures.guideNumber).toBeCloseTo(180, 6)
     expect(item.marks.guideNumber!.basis).toBe('assumed')
@@ -248,9 +244,27 @@ describe('a flash from its leaflet', () => {
     expect(item.table.find(row => row.power === 0.5)!.t01).toBeCloseTo((1900e-6 * (1 / 700)) / 1500e-6, 9)
   })
   test('a power between two typical ones takes the place of the one within 0.4 stops of it', () => {
-    const powers = (power: number): number[] => flashFromLeaflet({ ...said, power }).table.map(row => row.power)
+    const powers = (power: number): number[] =>
+      flashFromLeaflet({ ...said, durations: [{ ...said.durations[0], power }] }).table.map(row => row.power)
     expect(powers(0.11)).toEqual([1, 1 / 2, 1 / 4, 0.11, 1 / 16, 1 / 32, 1 / 64, 1 / 128])
     expect(powers(0.09)).toEqual([1, 1 / 2, 1 / 4, 1 / 8, 0.09, 1 / 16, 1 / 32, 1 / 64, 1 / 128])
+  })
+  test('three lines of a leaflet all stand; between them the rest is drawn, beyond them as the last', () => {
+    const durations = [
+      { duration: 1 / 1000, measure: 't05', power: 1 },
+      { duration: 1 / 9000, measure: 't05', power: 1 / 16 },
+      { duration: 1 / 20_000, measure: 't05', power: 1 / 128 },
+    ] as const
+    const { table } = flashFromLeaflet({ ...said, durations })
+    const at = (power: number) => table.find(row => row.power === power)!
+    for (const { duration, power } of durations)
+      expect(at(power)).toMatchObject({ t05: duration, t01: null, basis: 'rated' })
+    // Typical: 1250, 115 and 22 µs there, 420 µs at a quarter, which is half of the way from full to 1/16.
+    const factors = [1e-3 / 1250e-6, 1 / 9000 / 115e-6]
+    expect(at(1 / 4).t05).toBeCloseTo(420e-6 * Math.sqrt(factors[0]! * factors[1]!), 12)
+    expect(at(1 / 4)).toMatchObject({ basis: 'assumed' })
+    expect(table.every((row, i) => i === 0 || (row.t05 ?? 0) < (table[i - 1]!.t05 ?? 1))).toBe(true)
+    expect(() => flashFromLeaflet({ ...said, durations: [] })).toThrow(/durations/)
   })
   test('in a set-up the rated figures are rated, the assumed ones assumed', () => {
     const item = flashFromLeaflet(said)

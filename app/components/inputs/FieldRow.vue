@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type FigureValue, assumedAt, canBeMarked, fieldAt, heldAt, sourceOf, valueAt } from '~~/core'
+import { type FigureValue, assumedAt, canBeMarked, fieldAt, heldAt, isChoice, sourceOf, valueAt } from '~~/core'
 
 /** A field of the set-up at hand, by its path. */
 const { path, label = '' } = defineProps<{ path: string; label?: string }>()
@@ -29,4 +29,5 @@ const change = (next: FigureValue): string => store.change([{ path, value: next 
     @undo="store.undo()"
     @redo="store.redo()"
   />
+  <InputsFollowedLine v-if="isChoice(path)" :path="path" />
 </template>

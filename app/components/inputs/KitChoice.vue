@@ -5,15 +5,13 @@ import {
   type KitKind,
   type Setup,
   type SingleKind,
-  flashFromKit,
+  chosenFromKit,
   isOwn,
   keptAsKit,
-  kitChanges,
   kitDifferences,
   markedByKit,
   withChanges,
   withKit,
-  withModifier,
 } from '~~/core'
 import { KIT_LABELS } from '~/text/choices'
 
@@ -50,16 +48,11 @@ function choose(next: string): void {
     ...setup,
     flashes: setup.flashes.map((flash, i) => (i === light ? change(flash) : flash)),
   })
-  if (kind === 'flash') {
-    const made = lit(flash => (item ? flashFromKit(flash, item, next) : { ...flash, kit: '' }))
-    store.replace(item ? markedByKit(made, item, next) : made)
-  } else if (kind === 'modifier') {
-    const made = lit(flash =>
-      item ? withModifier(flash, item, next) : { ...flash, head: 'bare' as const, ...TYPICAL_HEADS.bare, modifier: '' },
-    )
-    store.replace(item ? markedByKit(made, item, next) : made)
-  } else if (!item) store.replace(withChanges(setup, [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
-  else store.replace(markedByKit(withChanges(setup, kitChanges(item, next)), item, next))
+  if (item) store.replace(chosenFromKit(setup, item, next, light))
+  else if (kind === 'flash') store.replace(lit(flash => ({ ...flash, kit: '' })))
+  else if (kind === 'modifier')
+    store.replace(lit(flash => ({ ...flash, head: 'bare' as const, ...TYPICAL_HEADS.bare, modifier: '' })))
+  else store.replace(withChanges(setup, [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
 }
 // ── keeping what was said of a part ──
 const KEPT = new Set<string>(['camera', 'lens', 'sensor', 'controller', 'flash'] satisfies KeptKind[])

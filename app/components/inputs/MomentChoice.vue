@@ -27,6 +27,7 @@ function choose(name: string): void {
       @update:model-value="choose"
     />
   </div>
+  <InputsFollowedLine path="moment.phase" />
 </template>
 
 <style scoped>

@@ -11,7 +11,7 @@ function added(): KitDurationRow | null {
   const lowest = knownTable({ supply: 'battery', table: [...rows] }).reduce((a, b) => (b.power < a.power ? b : a))
   return lowest.power / 2 < 1 / 4096
     ? null
-    : { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: lowest.t01 * 0.6, basis: 'rated', date: '' }
+    : { power: lowest.power / 2, t05: lowest.t05 * 0.6, t01: lowest.t01 * 0.6, basis: 'assumed', date: '' }
 }
 
 const pasted = ref('')

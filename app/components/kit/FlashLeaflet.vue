@@ -5,6 +5,7 @@ import {
   type Field,
   type FigureValue,
   type FlashLeaflet,
+  type LeafletDuration,
   flashFromLeaflet,
 } from '~~/core'
 import { ApiError } from '~/services/api'
@@ -14,25 +15,33 @@ const emit = defineEmits<{ made: [id: string] }>()
 const store = useKitStore()
 const failure = ref('')
 const busy = ref(false)
-const said = ref<Omit<FlashLeaflet, 'duration'> & { duration: number | null }>({
+/** A line of the leaflet's durations as it is typed. */
+interface Line {
+  power: number
+  duration: number | null
+  measure: 't05' | 't01'
+}
+/** Powers that leaflets go through, full first. */
+const POWERS = [1, 1 / 16, 1 / 128, 1 / 2, 1 / 4, 1 / 8, 1 / 32, 1 / 64] as const
+const MOST_LINES = 16
+const lines = ref<Line[]>([{ power: 1, duration: null, measure: 't05' }])
+const said = ref<Omit<FlashLeaflet, 'durations'>>({
   name: '',
   supply: 'battery',
-  duration: null,
-  measure: 't05',
-  power: 1,
   guideNumber: null,
   energy: null,
   recycleTime: null,
 })
 
-type Key = keyof FlashLeaflet
-const MEASURE: Field = { type: 'choice', label: 'That is', options: ['t05', 't01'], help: 'Leaflets mostly give t.5' }
-const ROWS: { key: Key; field: Field; label: string }[] = [
+type Key = keyof Omit<FlashLeaflet, 'durations'>
+const MEASURE: Field = { type: 'choice', label: 'Measured as', options: ['t05', 't01'] }
+const DURATION: Field = { ...FLASH_ROW_FIELDS.t05, label: 'Duration', help: 'Such as 1/11000 or 90 µs' }
+const LINE_FIELDS = { power: FLASH_FIELDS.power, duration: DURATION, measure: MEASURE } as const
+const ABOVE: { key: Key; field: Field; label: string }[] = [
   { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'What is it called?' },
   { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Fed by' },
-  { key: 'duration', field: { ...FLASH_ROW_FIELDS.t05, help: 'Such as 1/11000 or 90 µs' }, label: 'One duration' },
-  { key: 'measure', field: MEASURE, label: 'That is' },
-  { key: 'power', field: FLASH_FIELDS.power, label: 'at power' },
+]
+const BELOW: { key: Key; field: Field; label: string }[] = [
   { key: 'guideNumber', field: { ...FLASH_FIELDS.guideNumber, nullable: true }, label: 'Guide number, ISO 100' },
   { key: 'energy', field: { ...FLASH_FIELDS.energy, nullable: true }, label: 'or energy' },
   { key: 'recycleTime', field: { ...FLASH_FIELDS.recycleTime, nullable: true }, label: 'Recycle at full power' },
@@ -41,20 +50,44 @@ function set(key: Key, value: FigureValue): string {
   said.value = { ...said.value, [key]: value }
   return ''
 }
+function setLine(index: number, key: keyof Line, value: FigureValue): string {
+  lines.value = lines.value.map((line, i) => (i === index ? { ...line, [key]: value } : line))
+  return ''
+}
+function addLine(): void {
+  const { measure } = lines.value.at(-1) ?? { measure: 't05' as const }
+  const power = POWERS.find(at => lines.value.every(line => line.power !== at)) ?? 1 / 2
+  lines.value = [...lines.value, { power, duration: null, measure }]
+}
+
+/** The lines that hold a duration; a text where they contradict one another. */
+function durations(): LeafletDuration[] | string {
+  const given = lines.value.flatMap(({ duration, ...line }) => (duration === null ? [] : [{ ...line, duration }]))
+  if (given.length === 0) return 'Enter at least one duration: the others follow from it'
+  if (new Set(given.map(line => `${line.power} ${line.measure}`)).size < given.length)
+    return 'Two lines give the same power: change one of them'
+  const longer = given.some(line =>
+    given.some(
+      other =>
+        line.power === other.power && line.measure === 't05' && other.measure === 't01' && line.duration > other.duration,
+    ),
+  )
+  return longer ? 't.1 is never shorter than t.5 at the same power' : given
+}
 
 async function add(): Promise<void> {
-  const { duration, name } = said.value
-  if (duration === null) {
-    failure.value = 'One duration is needed: all others follow from it'
+  const given = durations()
+  if (typeof given === 'string') {
+    failure.value = given
     return
   }
   busy.value = true
   failure.value = ''
   try {
-    const item = flashFromLeaflet({ ...said.value, duration, name: name.trim() || 'New flash' })
+    const item = flashFromLeaflet({ ...said.value, durations: given, name: said.value.name.trim() || 'New flash' })
     emit('made', (await store.add([item]))[0]!)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+    failure.value = error instanceof ApiError ? error.message : 'The flash could not be added'
   }
   busy.value = false
 }
@@ -63,7 +96,59 @@ async function add(): Promise<void> {
 <template>
   <form class="grid gap-1" @submit.prevent="add">
     <InputsFieldInput
-      v-for="row in ROWS"
+      v-for="row in ABOVE"
+      :key="row.key"
+      :field="row.field"
+      :value="said[row.key]"
+      :path="`leaflet.${row.key}`"
+      :label="row.label"
+      :change="value => set(row.key, value)"
+    />
+    <fieldset class="mt-1">
+      <legend class="text-[12px] text-(--ink-soft)">Durations, as the leaflet gives them</legend>
+      <table class="w-full">
+        <thead class="text-left text-[11px] text-(--ink-soft)">
+          <tr>
+            <th v-for="(field, key) in LINE_FIELDS" :key="key" class="font-normal">{{ field.label }}</th>
+            <th><span class="sr-only">Remove</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(line, i) in lines" :key="i" :data-line="i">
+            <td v-for="(field, key) in LINE_FIELDS" :key="key" class="line">
+              <InputsFieldInput
+                bare
+                :field="field"
+                :value="line[key]"
+                :path="`leaflet.${key}`"
+                :label="`${field.label}, line ${i + 1}`"
+                :change="value => setLine(i, key, value)"
+              />
+            </td>
+            <td>
+              <UButton
+                v-if="lines.length > 1"
+                icon="i-lucide-x"
+                size="xs"
+                variant="ghost"
+                :aria-label="`Remove line ${i + 1}`"
+                @click="lines = lines.filter((_, k) => k !== i)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <UButton
+        v-if="lines.length < MOST_LINES"
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        label="Add a duration"
+        @click="addLine"
+      />
+    </fieldset>
+    <InputsFieldInput
+      v-for="row in BELOW"
       :key="row.key"
       :field="row.field"
       :value="said[row.key]"
@@ -72,9 +157,16 @@ async function add(): Promise<void> {
       :change="value => set(row.key, value)"
     />
     <p class="text-[12px] text-(--ink-soft)">
-      What is left open is that of a typical unit of its kind, and marked as assumed until you measure it.
+      Anything you leave empty is estimated from a typical flash of its kind, and marked as assumed until you measure it.
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">{{ failure }}</p>
     <div><UButton type="submit" label="Add the flash" :loading="busy" /></div>
   </form>
 </template>
+
+<style scoped>
+.line :deep(.field-input),
+.line :deep(.w-34) {
+  width: 5.6rem;
+}
+</style>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { type Basis, type Field, type FigureValue, KIT_FIGURES, type KitItem } from '~~/core'
+import {
+  type Basis,
+  type Field,
+  type FigureValue,
+  KIT_FIGURES,
+  type KitItem,
+  withTyped,
+  withTypedDurations,
+} from '~~/core'
 import type { KitRecord } from '~/services/api'
 import { KIT_LABELS } from '~/text/choices'
 
@@ -18,7 +26,7 @@ const save = (next: KitItem): string => store.change(record.id, next)[0]?.reason
 const setFigure =
   (key: string) =>
   (value: FigureValue): string =>
-    save({ ...item.value, figures: { ...item.value.figures, [key]: value } })
+    save(withTyped(item.value, key, value))
 function setMark(key: string, part: { basis?: Basis; date?: string }): void {
   const old = item.value.marks[key]!
   const date = part.date ?? (part.basis === 'measured' ? old.date || today() : old.date)
@@ -160,7 +168,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
         <h3 class="section-title mb-1">Duration against power</h3>
         <KitDurationChart :rows="item.table" :name="item.name" :supply="item.figures.supply as 'battery'" />
       </div>
-      <KitDurationTable :rows="item.table" :change="table => save({ ...item, table })" />
+      <KitDurationTable :rows="item.table" :change="table => save(withTypedDurations(item, table))" />
       <div>
         <h3 class="section-title mb-1">Repeating mode</h3>
         <KitRepeatTable :rows="item.repeat" :change="repeat => save({ ...item, repeat })" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldAt, marked, sourceOf, unknownChanges, withChanges } from '~~/core'
+import { fieldAt, marked, newSetup, sourceOf, unknownChanges, withChanges } from '~~/core'
 import { QUESTIONS } from '~/text/knowledge'
 
 /** One thing that people know, or do not. */
@@ -11,7 +11,7 @@ const known = computed(() => store.setup !== null && sourceOf(store.setup, path)
 function forget(): void {
   const { setup } = store
   if (!setup) return
-  const changes = unknownChanges(setup, path)
+  const changes = unknownChanges(newSetup(setup.recipe, setup.method, setup.trigger), path)
   store.replace(marked(withChanges(setup, changes), [path, ...changes.map(change => change.path)], 'assumed'))
 }
 </script>

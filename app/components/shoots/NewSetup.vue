@@ -8,10 +8,7 @@ import {
   type Recipe,
   SINGLE_KINDS,
   type Setup,
-  type SingleKind,
-  flashFromKit,
-  kitChanges,
-  markedByKit,
+  chosenFromKit,
   momentOf,
   newSetup,
   ownKitFor,
@@ -83,14 +80,8 @@ const setup = computed<Setup>(() => {
     const id = chosen[kind]
     const item = id ? kit.byId.get(id)?.item : undefined
     if (!id || !item || !fits(kind, id)) continue
-    made =
-      kind === 'flash'
-        ? { ...made, flashes: made.flashes.map(flash => flashFromKit(flash, item, id)) }
-        : withChanges(
-            made,
-            kitChanges(item, id).filter(change => (kind satisfies SingleKind) && change.path !== 'sensor.kind'),
-          )
-    made = markedByKit(made, item, id)
+    const lights = kind === 'flash' ? made.flashes.map((_, i) => i) : [0]
+    made = lights.reduce((now, light) => chosenFromKit(now, item, id, light), made)
   }
   return name.value.trim() ? { ...made, name: name.value.trim() } : made
 })

@@ -3,7 +3,7 @@ import { pulseMiddle } from '../../flash'
 import { between, type Random, seededRandom } from '../../math/random'
 import { type Assessment, assess, natureOf, peakLatency } from '../../plan'
 import { Film, type Scene, sceneOf } from '../../render'
-import { newSetup } from '../../recipes'
+import { recipeStart } from '../../recipes'
 import { withChanges } from '../../setup/paths'
 import type { Setup } from '../../setup/types'
 import type { Frame, LabInput, StandIn } from '../types'
@@ -32,7 +32,7 @@ function taken(scene: Scene, planned: Assessment, random: Random, exposure?: Cam
 export function exposureStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
   const stops = between(random, -2.5, 1.8)
-  const start = newSetup('projectile')
+  const start = recipeStart('projectile')
   const lit = withChanges({ ...start, flashes: start.flashes.slice(0, 1) }, [
     { path: 'flashes[0].angle', value: -Math.PI / 2 + between(random, -0.5, 0.5) },
     { path: 'flashes[0].elevation', value: between(random, -0.3, 0.6) },
@@ -77,7 +77,7 @@ const groundLight = (planned: Assessment): number[] => partsOf(sceneOf(planned, 
 export function groundStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
   const recipe = (['pour', 'drop', 'balloon'] as const)[seed % 3]!
-  const start = newSetup(recipe)
+  const start = recipeStart(recipe)
   const light = { ...start.flashes[0]!, role: 'ground' as const, beamAngle: 2.2, power: 1 / 16, lossStops: 0 }
   const lights = [0, 1].map(side => {
     const beside = between(random, 0.25, 0.75)
@@ -117,7 +117,7 @@ export function groundStandIn(seed: number): StandIn {
 export function syncStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
   const travel = between(random, 0.0025, 0.005)
-  const start = newSetup('projectile')
+  const start = recipeStart('projectile')
   const t01 = between(random, 0.0001, 0.0009)
   const key = {
     ...start.flashes[0]!,
@@ -181,7 +181,7 @@ function takeAt(planned: Assessment, place: number, random: Random) {
 export function placeStandIn(seed: number): StandIn {
   const random = seededRandom(seed)
   const planned = assess(
-    withChanges(newSetup('projectile'), [
+    withChanges(recipeStart('projectile'), [
       { path: 'picture.distance', value: between(random, 0.5, 0.9) },
       { path: 'flashes[0].angle', value: -Math.PI / 2 + between(random, -0.6, 0.6) },
       { path: 'flashes[0].power', value: 1 / 64 },
@@ -216,7 +216,7 @@ export function chainStandIn(seed: number): StandIn {
   const latency = between(random, 0.004, 0.03)
   const fallen = 0.5 * GRAVITY * (Math.sqrt((2 * beam) / GRAVITY) + latency) ** 2
   const planned = assess(
-    withChanges(newSetup('drop'), [
+    withChanges(recipeStart('drop'), [
       { path: 'subject.distance', value: fallen + between(random, 0.02, 0.06) },
       { path: 'sensor.position', value: beam },
       // From the camera's side, so that its lower edge is not in shadow.

@@ -1,20 +1,46 @@
 import type { Change } from '../../setup/paths'
-import { type Rule, aperture, iso } from './types'
+import { sourceOf } from '../../setup/typed'
+import { type FixDraft, type Rule, aperture, iso } from './types'
+
+/** A setting beyond a limit of the kit: what the kit has, and the limit that would have to be wider. */
+interface Beyond {
+  path: string
+  limit: string
+  value: number
+  nearest: number
+}
 
 export const settingOutOfRange: Rule = ({ setup }) => {
   const { picture, lens, camera } = setup
-  const fixed: Change[] = []
-  const nearest = (value: number, low: number, high: number): number =>
-    Math.min(Math.max(value, low), Math.max(low, high))
-  const inAperture = nearest(picture.aperture, lens.widestAperture, lens.smallestAperture)
-  const inIso = nearest(picture.iso, camera.baseIso, camera.maximumIso)
-  if (inAperture !== picture.aperture) fixed.push({ path: 'picture.aperture', value: inAperture })
-  if (inIso !== picture.iso) fixed.push({ path: 'picture.iso', value: inIso })
-  setup.flashes.forEach((flash, i) => {
-    if (flash.power < flash.minimumPower * (1 - 1e-9))
-      fixed.push({ path: `flashes[${i}].power`, value: flash.minimumPower })
-  })
-  if (fixed.length === 0) return null
+  const outside = (path: string, value: number, low: [string, number], high: [string, number]): Beyond[] => {
+    if (value < low[1] * (1 - 1e-9)) return [{ path, limit: low[0], value, nearest: low[1] }]
+    return value > Math.max(low[1], high[1]) ? [{ path, limit: high[0], value, nearest: high[1] }] : []
+  }
+  const none: [string, number] = ['', Infinity]
+  const beyond = [
+    ...outside(
+      'picture.aperture',
+      picture.aperture,
+      ['lens.widestAperture', lens.widestAperture],
+      ['lens.smallestAperture', lens.smallestAperture],
+    ),
+    ...outside(
+      'picture.iso',
+      picture.iso,
+      ['camera.baseIso', camera.baseIso],
+      ['camera.maximumIso', camera.maximumIso],
+    ),
+    ...setup.flashes.flatMap((flash, i) =>
+      outside(`flashes[${i}].power`, flash.power, [`flashes[${i}].minimumPower`, flash.minimumPower], none),
+    ),
+    // What is only assumed of the gear yields to what somebody dialled on it.
+  ].filter(({ limit }) => sourceOf(setup, limit).from !== 'assumed')
+  if (beyond.length === 0) return null
+  const nearest = beyond.map(({ path, nearest: value }): Change => ({ path, value }))
+  const wider: FixDraft = {
+    label: 'The gear goes that far: widen its limit',
+    changes: beyond.map(({ limit, value }) => ({ path: limit, value })),
+  }
   return {
     id: 'setting-out-of-range',
     severity: 'error',
@@ -30,7 +56,7 @@ export const settingOutOfRange: Rule = ({ setup }) => {
       lowest: iso(camera.baseIso),
       highest: iso(camera.maximumIso),
     },
-    paths: fixed.map(change => change.path),
-    fixes: [{ label: 'Set the nearest it has', changes: fixed }],
+    paths: beyond.map(({ path }) => path),
+    fixes: [{ label: 'Set the nearest it has', changes: nearest }, wider],
   }
 }

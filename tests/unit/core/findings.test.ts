@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { type FindingId, RECIPES, type Setup, exposureLevel, newSetup, plan, withChanges } from '~~/core'
+import { type FindingId, RECIPES, type Setup, exposureLevel, marked, newSetup, plan, withChanges } from '~~/core'
 import { fillFigures } from '~~/shared/text/figures'
 import { setupSchema } from '~~/shared/schemas/setup'
 import { check } from '~~/shared/schemas/validate'
@@ -8,9 +8,13 @@ import { runs } from '../../support/runs'
 
 type Values = Record<string, string | number | boolean | null>
 const make = (recipe: Parameters<typeof newSetup>[0], values: Values): Setup =>
-  withChanges(
-    newSetup(recipe),
-    Object.entries(values).map(([path, value]) => ({ path, value })),
+  marked(
+    withChanges(
+      newSetup(recipe),
+      Object.entries(values).map(([path, value]) => ({ path, value })),
+    ),
+    ['lens.smallestAperture'],
+    'rated',
   )
 const sync = { 'method': 'sync-shutter', 'camera.lag': 0.004 }
 const mic = { 'sensor.kind': 'sound', 'sensor.position': 0, 'sensor.offset': 0.2 }
@@ -141,7 +145,16 @@ const CASES: [
       ['picture.aperture', 4],
     ],
   ],
-  ['setting-out-of-range', 'projectile', { 'picture.aperture': 45 }, 'error', [['picture.aperture', 32]]],
+  [
+    'setting-out-of-range',
+    'projectile',
+    { 'picture.aperture': 45 },
+    'error',
+    [
+      ['picture.aperture', 32],
+      ['lens.smallestAperture', 45],
+    ],
+  ],
   ['too-close', 'projectile', { 'picture.distance': 0.1 }, 'error', [['picture.distance', 0.4]]],
   [
     'depth',

@@ -28,6 +28,7 @@ import {
   sourceOf,
   unknownChanges,
   withChanges,
+  withTyped,
   withinLimits,
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
@@ -419,13 +420,13 @@ describe('marks', () => {
       '2026-11-26',
     )
     expect(sourceOf(typed, 'motion.speed')).toMatchObject({ from: 'yours', date: '2026-11-26' })
-    const chosen = entered(setup, [{ path: 'picture.aperture', value: 8 }])
+    const chosen = entered(setup, [{ path: 'method', value: 'sync-shutter' }])
     expect(chosen.marks).toEqual([])
   })
   test('an entered speed is better known than a guessed one, unless its error was said', () => {
     const guessed = withChanges(newSetup('projectile'), [{ path: 'motion.speedError', value: 0.3 }])
     const typed = entered(guessed, [{ path: 'motion.speed', value: 40 }])
-    expect(typed.motion.speedError).toBe(0.05)
+    expect(typed.motion.speedError).toBe(0.04)
     const said = entered(marked(guessed, ['motion.speedError'], 'yours'), [{ path: 'motion.speed', value: 40 }])
     expect(said.motion.speedError).toBe(0.3)
   })
@@ -435,11 +436,11 @@ describe('marks', () => {
       { path: 'motion.speed', value: 50 },
       { path: 'motion.speedError', value: 0.01 },
     ])
-    const back = withChanges(typed, unknownChanges(typed, 'motion.speed'))
+    const back = withChanges(typed, unknownChanges(start, 'motion.speed'))
     expect(back.motion).toEqual(start.motion)
   })
   test('kit is rated, or measured where the kit says so', () => {
-    const item = newKitItem('flash', 'Spark')
+    const item = withTyped(newKitItem('flash', 'Spark'), 'guideNumber', 40)
     item.table[0]!.basis = 'measured'
     const setup = newSetup('projectile')
     const lit = { ...setup, flashes: setup.flashes.map(flash => flashFromKit(flash, item, 'k1')) }

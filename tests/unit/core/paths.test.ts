@@ -49,7 +49,7 @@ test('every field of a set-up is in the table, and every field of the table in a
     paths
       .filter(
         path =>
-          !['format', 'version', 'flashes', 'learnt', 'evidence', 'marks', 'bodies'].includes(path) &&
+          !['format', 'version', 'flashes', 'learnt', 'evidence', 'marks', 'aside', 'bodies'].includes(path) &&
           !/^lists\.|^scene\.cards|^sequence\.(groups|track)/.test(path),
       )
       .sort(),

@@ -1,4 +1,4 @@
-import { type Recipe, plan } from '~~/core'
+import { type Recipe, marked, plan } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
 import { ambient } from '~~/core/plan/findings/ambient'
 import { blur, makeUp } from '~~/core/plan/findings/blur'
@@ -336,13 +336,33 @@ test('a setting beyond the kit is brought to the nearest it has', () => {
     'camera.baseIso': 100,
     'camera.maximumIso': 6400,
   }
-  const set = (changes: Values) => offered(settingOutOfRange(at('projectile', { ...kit, ...changes })))
+  const set = (changes: Values) => {
+    const a = at('projectile', { ...kit, ...changes })
+    const setup = marked(a.setup, [...Object.keys(kit), 'flashes[1].minimumPower'], 'rated')
+    return offered(settingOutOfRange({ ...a, setup }))
+  }
   expect(set({})).toEqual([])
-  expect(set({ 'picture.aperture': 2 })).toEqual([['picture.aperture', 2.8]])
-  expect(set({ 'picture.aperture': 32 })).toEqual([['picture.aperture', 22]])
-  expect(set({ 'picture.iso': 50 })).toEqual([['picture.iso', 100]])
-  expect(set({ 'picture.iso': 12800 })).toEqual([['picture.iso', 6400]])
-  expect(set({ 'flashes[1].minimumPower': 0.1, 'flashes[1].power': 0.05 })).toEqual([['flashes[1].power', 0.1]])
+  expect(set({ 'picture.aperture': 2 })).toEqual([
+    ['picture.aperture', 2.8],
+    ['lens.widestAperture', 2],
+  ])
+  expect(set({ 'picture.aperture': 32 })).toEqual([
+    ['picture.aperture', 22],
+    ['lens.smallestAperture', 32],
+  ])
+  expect(set({ 'picture.iso': 50 })).toEqual([
+    ['picture.iso', 100],
+    ['camera.baseIso', 50],
+  ])
+  expect(set({ 'picture.iso': 12800 })).toEqual([
+    ['picture.iso', 6400],
+    ['camera.maximumIso', 12800],
+  ])
+  expect(set({ 'flashes[1].minimumPower': 0.1, 'flashes[1].power': 0.05 })).toEqual([
+    ['flashes[1].power', 0.1],
+    ['flashes[1].minimumPower', 0.05],
+  ])
+  expect(settingOutOfRange(at('projectile', { ...kit, 'picture.iso': 50 }))).toBeNull()
   expect(set({ 'flashes[1].minimumPower': 0.1, 'flashes[1].power': 0.1 })).toEqual([])
 })
 
