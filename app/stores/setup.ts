@@ -13,6 +13,7 @@ import {
   withinLimits,
 } from '~~/core'
 import { type Followers, followersOf } from '~~/shared/text/followers'
+import { significant } from '~~/core/math/significant'
 import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { type SetupRecord, api, newerIn } from '~/services/api'
@@ -33,6 +34,10 @@ const IN_TABLE = /\.(table|repeat|track)\[/
 /** A number within its field's limits and bound to no other: what a drag changes many times a second. */
 const plainlyInOrder = (change: Change): boolean =>
   fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
+
+/** A drag stops where a hand stops: four figures of it are what was meant. */
+const tidied = (change: Change): Change =>
+  typeof change.value === 'number' ? { ...change, value: significant(change.value) } : change
 
 const drafts = draftsOf(SETUP_DRAFT, 'setup', checkSetup)
 const same = (one: Setup, other: Setup): boolean => JSON.stringify(one) === JSON.stringify(other)
@@ -164,6 +169,7 @@ export const useSetupStore = defineStore('setup', () => {
    */
   function change(changes: Change[], merge = ''): Mistake[] {
     if (!setup.value) return []
+    if (merge !== '') changes = changes.map(tidied)
     const next = entered(whole(setup.value, changes), changes, localDay())
     // Whatever is not plainly in order is held to the whole schema, which says what is wrong.
     if (!changes.every(plainlyInOrder)) {

@@ -1,4 +1,4 @@
-import type { EventName, EvidenceKind, FigureSource, LearntElsewhere, Measurement } from '~~/core'
+import type { EventName, EvidenceKind, FigureSource, KnownBy, LearntElsewhere, Measurement } from '~~/core'
 
 /** Where a figure comes from, as it is said at its row. */
 export const SOURCE_TEXT: Record<FigureSource, { word: string; means: string }> = {
@@ -6,6 +6,13 @@ export const SOURCE_TEXT: Record<FigureSource, { word: string; means: string }> 
   rated: { word: 'rated', means: 'Rated: from kit or a leaflet' },
   yours: { word: 'yours', means: 'Yours: entered here' },
   measured: { word: 'measured', means: 'Measured' },
+}
+
+/** How somebody knows what they typed. */
+export const KNOWN_BY_TEXT: Record<KnownBy, string> = {
+  guess: 'a guess',
+  scale: 'read off a scale',
+  measured: 'measured',
 }
 
 /** What people are asked, by field; a field without a question is asked by its name. */

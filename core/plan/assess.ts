@@ -8,7 +8,7 @@ import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
-import { type BodyStreak, fastestSharp, objectSpeedAt, streaksOf } from './bodies'
+import { type BodyStreak, fastestSharp, objectSpeedAt, sizeOf, streaksOf } from './bodies'
 import type { Exposing, Optics } from '../setup/parts'
 import { type NamedStage, type TakeTimes, totalLatency } from './chain'
 import {
@@ -26,6 +26,7 @@ import type { Motion } from './motion'
 import { type Nature, natureOf } from './nature'
 import { type SequencePlan, sequenceOf } from './sequence'
 import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
+import { smearOf } from './smear'
 import { type Spread, spreadOf } from './spread'
 
 /** Nothing in a studio waits longer; stands in for a window the thing never leaves, s. */
@@ -59,7 +60,7 @@ export interface Timing extends TakeTimes {
 export interface Sharpness {
   /** What freezes. */
   by: 'flash' | 'shutter'
-  /** s of light that draws the streak (t.1) or of open shutter. */
+  /** s of light that draws the sharp core of the streak (of one flash, its t.1), or of open shutter. */
   duration: number
   /** Every body of the set-up with its own streak. */
   bodies: BodyStreak[]
@@ -70,6 +71,10 @@ export interface Sharpness {
   subject: number
   sensor: number
   pixels: number
+  /** What is seen of it beyond its core: m at the subject from the core's start, and stops under it; null: nothing. */
+  ghost: { length: number; under: number } | null
+  /** m that are held to the limit: the core, or the ghost where that is less than 4 stops under it. */
+  judged: number
   limit: number
   extrapolated: boolean
   /** For each light the highest power within the limit; null: none. */
@@ -158,7 +163,8 @@ export function assess(entered: Setup): Assessment {
   const lost = lightLost(given, asMet(given, pulses))
   const way = { effectiveAperture: optics.effectiveAperture, lost: lost.middle }
   const sequence = sequenceOf(given, motion, pulses, timing.captured, way)
-  const sharpness = sharpnessOf(given, nature, objectSpeed, pulses, optics)
+  const exposure = exposureOf(given, way, sequence)
+  const sharpness = sharpnessOf(given, nature, objectSpeed, pulses, { optics, level: exposure.flash })
   return {
     setup,
     entered,
@@ -181,7 +187,7 @@ export function assess(entered: Setup): Assessment {
     soundSpeed: speedOfSound(given.air),
     keep: keepOf(given, timing, spread, alongSpeed),
     face: faceShown(given, nature, timing.captured),
-    exposure: exposureOf(given, way, sequence),
+    exposure,
     shutter: shutterCheck(given, asMet(given, pulses)),
     beamBlock: beamBlockOf(given, motion, times.sensed),
   }
@@ -302,43 +308,57 @@ function opticsOf(setup: Optics): Assessment['optics'] {
   }
 }
 
-/** The light that freezes: t.1 of the slowest flash that gives a tenth of the light or more, or the shutter. */
-export function freezingDuration(
+/** What makes the picture sharp, and for how long it is lit, s: the summed light's core, or the open shutter. */
+function freezingBy(
   setup: Exposing & Pick<Setup, 'method' | 'flashes'>,
   pulses: readonly LightPulse[],
-): { by: 'flash' | 'shutter'; duration: number; extrapolated: boolean } {
-  if (setup.method === 'fast-shutter' || pulses.length === 0)
-    return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
+): 'flash' | 'shutter' {
+  if (setup.method === 'fast-shutter' || pulses.length === 0) return 'shutter'
   // Past the sync, high-speed sync flickers through the whole travel: the shutter freezes, whatever the flash's own
   // figures say.
-  if (highSpeedSyncActs(setup)) return { by: 'shutter', duration: setup.picture.shutter, extrapolated: false }
-  const telling = pulses.filter(pulse => pulse.share >= 0.1)
-  const slowest = telling.reduce((a, b) => (b.t01 > a.t01 ? b : a))
-  return { by: 'flash', duration: slowest.t01, extrapolated: slowest.extrapolated }
+  return highSpeedSyncActs(setup) ? 'shutter' : 'flash'
 }
 
+/** A ghost this many stops under the core is held to the limit no more. */
+const FAINT = 4
+/** A ghost hardly longer than the core is the core. */
+const GHOST_SHOWS = 1.05
+/** Light of no level is looked at as if it were correct. */
+const CORRECT = 0
+
 function sharpnessOf(
-  setup: Exposing & Pick<KnownSetup, 'method' | 'flashes' | 'motion' | 'subject' | 'bodies'>,
+  setup: Exposing & Pick<KnownSetup, 'method' | 'flashes' | 'link' | 'motion' | 'subject' | 'bodies'>,
   nature: Nature,
   object: number,
   pulses: readonly LightPulse[],
-  optics: Assessment['optics'],
+  { optics, level }: { optics: Assessment['optics']; level: number | null },
 ): Sharpness {
-  const freeze = freezingDuration(setup, pulses)
+  const by = freezingBy(setup, pulses)
+  const falling = by === 'flash' ? asMet(setup, pulses) : []
+  const smear = (dwell: number) =>
+    smearOf(falling, { dwell, level: level ?? CORRECT, floor: setup.picture.ambientLimit })
+  const duration = by === 'flash' ? smear(1).core : setup.picture.shutter
   const limit = setup.picture.blurLimit
-  const bodies = streaksOf(setup, nature, object, freeze.duration, optics)
+  const bodies = streaksOf(setup, nature, object, duration, optics)
   const worst = fastestSharp(bodies)
   const speed = worst?.at ?? 0
   const across = speed * Math.abs(Math.cos(setup.picture.angleToSensor))
+  const seen = by === 'flash' && worst && across > 0 ? smear(sizeOf(setup, worst) / across) : null
+  const ghost = seen && seen.ghost > seen.core * GHOST_SHOWS ? { length: seen.ghost * across, under: seen.under } : null
+  const subject = worst?.subject ?? 0
   return {
-    ...freeze,
+    by,
+    duration,
     bodies,
     worst,
     speed,
     limit,
-    subject: worst?.subject ?? 0,
+    subject,
+    ghost,
+    judged: ghost && ghost.under < FAINT ? Math.max(subject, ghost.length) : subject,
     sensor: worst?.sensor ?? 0,
     pixels: worst?.pixels ?? 0,
+    extrapolated: by === 'flash' && pulses.some(pulse => pulse.extrapolated && pulse.share > 0),
     highestPowers: setup.flashes.map(flash => highestPowerWithin(flash, across > 0 ? limit / across : Infinity)),
   }
 }

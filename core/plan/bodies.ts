@@ -31,12 +31,19 @@ function trackSpeed(setup: Pick<Setup, 'sequence'>, motion: Motion, time: number
   return Math.abs(positionAt(at + STRETCH) - positionAt(at - STRETCH)) / (2 * STRETCH)
 }
 
+/** s before a strike at which what strikes has its whole speed. */
+const JUST_BEFORE = 20e-6
+
 /** m/s of the object itself at the moment: by the table of places, else by its motion. */
 export function objectSpeedAt(setup: Pick<Setup, 'motion' | 'sequence'>, { motion, times }: Nature): number {
   // A stream ends at the surface: what goes on below it is its cloud's.
   const ends = setup.motion.kind === 'stream' ? (times.impact ?? Infinity) : Infinity
   const time = Math.min(times.moment ?? 0, ends)
-  return trackSpeed(setup, motion, time) ?? (times.moment === null ? 0 : motion.speedAt(time))
+  const tracked = trackSpeed(setup, motion, time)
+  if (tracked !== null || times.moment === null) return tracked ?? 0
+  // What strikes, bounces or ends just then still draws the speed it came with.
+  const [now, before] = [motion.speedAt(time), motion.speedAt(Math.max(0, time - JUST_BEFORE))]
+  return now < before / 2 ? before : now
 }
 
 /** m/s of a body where nothing was typed: by motion and recipe. */
@@ -65,6 +72,28 @@ function speedOf(
     // Freed contents fall; a cloud spreads at about half of what drives it.
     case 'contents':
       return setup.motion.kind === 'still' ? GRAVITY * Math.max(0, times.moment ?? 0) : impact / 2
+  }
+}
+
+/** m of a drop, and of the edge of a skin: what is small goes by quickly. */
+const SMALL = 0.003
+/** m across a hand or a foot. */
+const LIMB = 0.1
+
+/** m along its way that a body covers: how long it stands before one place of the picture. */
+export function sizeOf(setup: Pick<Setup, 'motion'>, body: Pick<Body, 'kind'>): number {
+  switch (body.kind) {
+    case 'drops':
+    case 'tear':
+    case 'skin':
+      return SMALL
+    case 'limbs':
+      return LIMB
+    case 'object':
+    case 'rim':
+    case 'contents':
+    case 'own':
+      return setup.motion.objectLength
   }
 }
 

@@ -3,6 +3,7 @@ import type { Change } from '../setup/paths'
 import { recycleAt } from '../setup/typical'
 import type { Method, Setup, Trigger } from '../setup/types'
 import { type Assessment, assess } from './assess'
+import { keeperOf } from './keeper'
 import { FASTEST_SHUTTER, NEAR_CORRECT, levelOf, methodWhole } from './method'
 import type { Figures } from './findings/types'
 import { iso, length, shutter, stops, time } from './findings/types'
@@ -19,10 +20,12 @@ export interface MethodComparison {
   freezesBy: 'flash' | 'shutter'
   /** m of streak at the subject. */
   blur: number
-  /** Chance of a keeper per try, 0 to 1. */
+  /** Chance that a take is on the moment once it is found, and the first, 0 to 1. */
   keep: number
-  /** The same for the very first take. */
   first: number
+  /** Chance that the first take is a keeper, and one once the moment is found, all in; 0 where it is ruled out. */
+  keeper: number
+  later: number
   /** Frames of a burst in the window, each event; null: no burst. */
   framesPerEvent: number | null
   shutter: number
@@ -61,7 +64,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
   const fast = setup.method === 'fast-shutter'
   const exposure = levelOf(a)
   const streak = {
-    blur: length(sharpness.subject, 'mm'),
+    blur: length(sharpness.judged, 'mm'),
     limit: length(sharpness.limit, 'mm'),
     fastest: shutter(FASTEST_SHUTTER),
   }
@@ -72,7 +75,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
       reason: 'No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.',
       figures: streak,
     })
-  else if (sharpness.subject > sharpness.limit * (1 + 1e-9))
+  else if (sharpness.judged > sharpness.limit * (1 + 1e-9))
     out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
   if (exposure < -NEAR_CORRECT) {
     // A camera that sets its own may stop short of it.
@@ -131,6 +134,8 @@ function ruledByTime(a: Assessment): RuledOut[] {
 function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Trigger): MethodComparison {
   const { changes, found } = methodWhole(setup, here, method, trigger)
   const a = assess(changed(setup, changes))
+  const ruledOut = [...ruledByLight(a, found), ...ruledByTime(a)]
+  const { chance, later } = keeperOf(a)
   return {
     method,
     trigger,
@@ -138,12 +143,14 @@ function compareOne(setup: Setup, here: Assessment, method: Method, trigger: Tri
     blur: a.sharpness.subject,
     keep: a.keep.perTake,
     first: a.keep.firstTake,
+    keeper: ruledOut.length > 0 ? 0 : chance,
+    later: ruledOut.length > 0 ? 0 : later,
     framesPerEvent: a.keep.framesPerEvent,
     shutter: a.setup.picture.shutter,
     exposure: levelOf(a),
     ambient: a.exposure.ambient,
     iso: a.setup.picture.iso,
-    ruledOut: [...ruledByLight(a, found), ...ruledByTime(a)],
+    ruledOut,
     changes,
   }
 }

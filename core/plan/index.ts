@@ -25,6 +25,7 @@ export {
 export { powerSteps, flashDurations, latencyOf, peakLatency } from './light'
 
 export { type MethodComparison, type RuledOut, compareMethods } from './compare'
+export { type KeeperChance, type KeeperParts, keeperOf } from './keeper'
 export { methodChanges } from './method'
 export { newSetup } from './newSetup'
 export { coarseStepOf } from './findings/coarseStep'

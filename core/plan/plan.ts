@@ -1,10 +1,13 @@
 import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import { type Finding, findingsOf } from './findings'
+import { type KeeperChance, keeperOf } from './keeper'
 
 /** The whole plan of a set-up: everything computed, and what to say about it. */
 export interface Plan extends Assessment {
   findings: Finding[]
+  /** Chance that this take is a keeper, in closed form, or what leaves none. */
+  keeper: KeeperChance
 }
 
 /**
@@ -17,5 +20,6 @@ export interface Plan extends Assessment {
  */
 export function plan(setup: Setup): Plan {
   const assessment = assess(setup)
-  return { ...assessment, findings: findingsOf(assessment) }
+  const findings = findingsOf(assessment)
+  return { ...assessment, findings, keeper: keeperOf(assessment, findings) }
 }

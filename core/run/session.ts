@@ -1,7 +1,8 @@
 import { type DelayPrior, type FiredTake, type KeeperWindow, delayPosterior } from '../calibration'
 import { bestOfOffsets } from '../calibration/offsets'
 import { type Random, seededRandom } from '../math/random'
-import { type Assessment, type Dial, assess, dialOf, rigSource } from '../plan'
+import { type Assessment, type Dial, type KeeperParts, assess, dialOf, rigSource } from '../plan'
+import { USUALLY_KEPT, USUAL_MISFIRES } from '../plan/keeper'
 import type { Setup } from '../setup/types'
 import { type LoggedTake, feedbackOf, placeTells } from './feedback'
 import { nextProposal, priorOf } from './learn'
@@ -23,6 +24,10 @@ export interface HowMany {
   kept: number
   misfire: number
   wrongVerdict: number
+  /** Chance that this take is a keeper, all in; that of one once the moment was found; and what the first is made of. */
+  keeper: number
+  keeperLater: number
+  parts: KeeperParts
   /** Frames of a burst in the window of one event; null: no burst. */
   framesPerEvent: number | null
   plays: number
@@ -30,10 +35,6 @@ export interface HowMany {
 
 /** Verdicts that are wrong, 0 to 1. */
 const WRONG_VERDICT = 0.03
-/** Misfires before any were seen: one in fifty. */
-const MISFIRES = { seen: 1, of: 50 }
-/** Takes on the moment that are kept before any were seen: eight of ten. */
-const KEPT = { kept: 8, of: 10 }
 const PLAYS = 300
 const LEAST_PLAYS = 60
 /** Takes after which a session is given up, and those of all sessions together. */
@@ -264,21 +265,33 @@ export function howMany(
   const propose = dial === null || prior === null ? () => 0 : searchOf(dial, prior, window, feedback)
   const odds = {
     wanted: Math.max(0, setup.goal.keepers - tally.keepers),
-    misfire: (tally.misfires + MISFIRES.seen) / (tally.takes + MISFIRES.of),
+    misfire: (tally.misfires + USUAL_MISFIRES.seen) / (tally.takes + USUAL_MISFIRES.of),
     found: tally.of > 0,
   }
   const first = a.timing.moment === null ? 0 : firstChance(a, planned, dial?.used ?? 0)
+  // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
+  const face = a.face?.chance ?? 1
+  const kept = (tally.kept + USUALLY_KEPT.kept * face) / (tally.of + USUALLY_KEPT.of)
+  const parts = {
+    moment: first,
+    face: tally.of > 0 ? 1 : face,
+    kept: tally.of > 0 ? kept : USUALLY_KEPT.kept / USUALLY_KEPT.of,
+    fires: 1 - odds.misfire,
+  }
+  const keeperAt = (moment: number): number => moment * kept * parts.fires
   const base = {
     first,
-    // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
-    kept: (tally.kept + KEPT.kept * (a.face?.chance ?? 1)) / (tally.of + KEPT.of),
+    keeper: keeperAt(first),
+    parts,
+    kept,
     misfire: odds.misfire,
     wrongVerdict: WRONG_VERDICT,
     framesPerEvent: a.keep.framesPerEvent,
   }
-  if (odds.wanted === 0) return { ...base, props: 0, ifAllKept: 0, toFind: 0, later: first, plays: 0 }
+  if (odds.wanted === 0)
+    return { ...base, props: 0, ifAllKept: 0, toFind: 0, later: first, keeperLater: keeperAt(first), plays: 0 }
   if (a.timing.moment === null || (setup.trigger === 'sensor' && dial === null))
-    return { ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, plays: 0 }
+    return { ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, keeperLater: 0, plays: 0 }
 
   const sessions: Session[] = []
   let all = 0
@@ -288,8 +301,16 @@ export function howMany(
     all += session.takes
   }
   const sum = (of: (session: Session) => number): number => sessions.reduce((total, session) => total + of(session), 0)
+  const later =
+    sum(session => session.laterOn) /
+    Math.max(
+      1,
+      sum(session => session.later),
+    )
   return {
     ...base,
+    later,
+    keeperLater: keeperAt(later),
     plays: sessions.length,
     props: within(
       sessions.map(session => session.takes),
@@ -300,11 +321,5 @@ export function howMany(
       setup.goal.confidence,
     ),
     toFind: sum(session => session.found) / sessions.length,
-    later:
-      sum(session => session.laterOn) /
-      Math.max(
-        1,
-        sum(session => session.later),
-      ),
   }
 }

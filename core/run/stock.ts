@@ -47,6 +47,18 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: HowMany): Find
   }
 }
 
+/** A result of the plan as it was played: one quantity has one value wherever it stands. */
+export function withPlayed(result: Result, many: HowMany): Result {
+  const played: Partial<Record<string, number>> = { keeper: many.keeper, first: many.first, keep: many.later }
+  const value = played[result.id]
+  if (value === undefined) return result
+  const figures =
+    result.id === 'keeper'
+      ? Object.fromEntries(Object.entries(many.parts).map(([part, chance]) => [part, share(chance)]))
+      : result.figures
+  return { ...result, value: share(value), figures: { ...result.figures, ...figures } }
+}
+
 /** How many as a result with what it is made of, beside the other figures of a plan; null where it is beyond count. */
 export function propsResult({ goal }: Pick<Setup, 'goal'>, many: HowMany): Result | null {
   if (many.props === null) return null

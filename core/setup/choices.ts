@@ -19,6 +19,15 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
   { path: `${part}.jitter`, value: null },
 ]
 
+/** m beside the path at which a microphone is put that nobody placed yet. */
+const BESIDE = 0.15
+
+/** A microphone does not stand in the way of what flies; where somebody put it, it stays. */
+function beside(setup: Setup, kind: SensorKind): Change[] {
+  const free = SENSOR[kind].hears && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
+  return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: BESIDE }] : []
+}
+
 /** How far off a speed by draw and pull may be, and how much it differs from shot to shot; shares. */
 const CATAPULT = { error: 0.15, spread: 0.05 }
 
@@ -53,7 +62,12 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       const source = SENSOR[value as SensorKind].answersToEvent
         ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
         : []
-      return [...forgotten('sensor'), ...source, { path: 'kit.sensor', value: '' }]
+      return [
+        ...forgotten('sensor'),
+        ...source,
+        ...beside(setup, value as SensorKind),
+        { path: 'kit.sensor', value: '' },
+      ]
     }
     case 'action.draw':
     case 'action.pull':

@@ -16,8 +16,8 @@ export const TYPICAL_LINKS: Record<Setup['link']['kind'], Typical> = {
   optical: { latency: 20e-6, jitter: 5e-6 },
 }
 
-/** Actions that are heard as they start: a report, a burst, hands that clap. */
-const HEARD: ReadonlySet<ActionKind> = new Set(['launcher', 'pin', 'hand'])
+/** Actions that are heard as they start: a report, the snap of a band, a burst, hands that clap. */
+const HEARD: ReadonlySet<ActionKind> = new Set(['launcher', 'catapult', 'pin', 'hand'])
 
 /** Whether an action sends something flying that must not meet anybody. */
 export const shoots = (kind: ActionKind): boolean => kind === 'launcher' || kind === 'catapult'

@@ -12,6 +12,7 @@ import {
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fieldName } from './fieldName'
+import { keeperLine } from './keeper'
 import { named } from './named'
 import { fillFigures } from './figures'
 
@@ -35,9 +36,12 @@ function findingLines(finding: Finding, system: System): string[] {
 /** The row of a dial card that has to be played first. */
 export const PROPS_ROW = 'Props to have'
 
+/** Said of props where no take can be a keeper. */
+const NO_KEEPER = 'none is a keeper as it stands'
+
 /** What is set on each device, in the order it is dialled: label and value. */
 export function dialCardRows(
-  { setup, keep, timing }: Plan,
+  { setup, keep, keeper, timing }: Plan,
   system: System = 'metric',
   many: HowMany | null = null,
 ): [string, string][] {
@@ -67,6 +71,10 @@ export function dialCardRows(
         ? `hand, on the count${early}`
         : `burst, ${show(setup.camera.frameRate, 'rate')}: ` +
           `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
+  const propsRow = (): string => {
+    if (keeper.stop !== null) return NO_KEEPER
+    return many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)
+  }
   return [
     [trigger === 'sensor' ? 'Sensor' : 'Fired by', fired],
     ...setup.flashes.map((flash): [string, string] => [
@@ -83,7 +91,7 @@ export function dialCardRows(
       'Lens',
       `${show(setup.lens.focalLength, 'length', { unit: 'mm' })} at ${show(picture.distance, 'length', { unit: 'm' })}`,
     ],
-    [PROPS_ROW, many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)],
+    [PROPS_ROW, propsRow()],
   ]
 }
 
@@ -99,20 +107,15 @@ export function assumedText(setup: Setup, assumed: readonly Matter[]): string {
 }
 
 const takesText = (takes: number): string =>
-  Math.round(takes) === 1 ? 'mostly the first finds the moment' : `about ${Math.round(takes)} to find the moment`
+  Math.round(takes) === 1 ? 'the first is usually on the moment' : `about ${Math.round(takes)} to find the moment`
 
 /** Props to have with what they are made of. */
 function propsText(keepers: number, confidence: string, many: HowMany): string {
-  if (many.props === null) return `beyond count for ${keepers} keepers at ${confidence}`
+  if (many.props === null) return `more than can be counted for ${keepers} keepers at ${confidence}`
   return (
     `${many.props} for ${keepers} ${keepers === 1 ? 'keeper' : 'keepers'} at ${confidence}: ` +
     `${takesText(many.toFind)}`
   )
-}
-
-/** The chance of the first take beside that of later ones. */
-export function chanceText(many: HowMany, system: System = 'metric'): string {
-  return `first take ${format(many.first, 'share', { system })}, then ${format(many.later, 'share', { system })}`
 }
 
 const FIRED: Readonly<Record<FlashSetup['fired'], string>> = {
@@ -175,12 +178,13 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
   const mostly = spread.causes.find(c => c.kind === 'scatter') ?? spread.causes[0]
   rows.push(['Scatter', `±${show(spread.scatter, 'time')}${mostly ? `, mostly ${mostly.label}` : ''}`])
   if (many !== null) {
-    rows.push(['On the moment', chanceText(many, system)])
-    rows.push([
-      'Props',
-      `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ` +
-        `${many.ifAllKept ?? 'beyond count'} were all on the moment kept`,
-    ])
+    rows.push(['Keeper', keeperLine(plan, many, system)])
+    if (plan.keeper.stop === null)
+      rows.push([
+        'Props',
+        `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ` +
+          `${many.ifAllKept ?? 'more than can be counted'} if every take on the moment were kept`,
+      ])
   }
   rows.push(...dialCardRows(plan, system).filter(([label]) => label !== PROPS_ROW))
   for (const flash of setup.flashes) rows.push([`Place, ${flash.name}`, placeText(setup, flash, system)])

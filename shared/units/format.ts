@@ -13,6 +13,9 @@ export interface FormatOptions {
 const MINUS = '−'
 const SPACE = '\u00a0'
 
+/** So little of the smallest unit is nothing that anybody sets or sees. */
+const NOTHING = 1e-3
+
 /** A number to so many significant figures, without exponent or trailing noise, with a true minus. */
 export function plainNumber(value: number, figures = 3): string {
   if (value === 0) return '0'
@@ -27,6 +30,10 @@ function byMagnitude(value: number, steps: [number, string][]): string {
   const magnitude = Math.abs(value)
   return (steps.find(([least]) => magnitude >= least * (1 - 1e-9)) ?? steps[steps.length - 1]!)[1]
 }
+
+/** The smallest unit of quantities that have units by size; undefined for others. */
+const smallestOf = (quantity: Quantity): string | undefined =>
+  ({ time: 'ns', length: 'µm', mass: 'mg' })[quantity as 'time' | 'length' | 'mass']
 
 /** Unit that suits the size of a value. */
 function unitBySize(value: number, quantity: Quantity): string {
@@ -144,13 +151,59 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
         : `${plainNumber(degrees)}${SPACE}${u.symbol}`
     }
     default: {
-      const u = displayUnit(value, quantity, options)
+      const wanted = displayUnit(value, quantity, options)
+      // Far too large a unit for it: the one that suits its size, where there is one.
+      const small = !wanted.offset && value !== 0 && Math.abs(value / wanted.factor) < NOTHING
+      const u = small ? displayUnit(value, quantity, { ...(options.system ? { system: options.system } : {}) }) : wanted
+      const shown = (value - (u.offset ?? 0)) / u.factor
       const number = plainNumber(
-        (value - (u.offset ?? 0)) / u.factor,
+        u.symbol === smallestOf(quantity) && Math.abs(shown) < NOTHING ? 0 : shown,
         options.figures ?? (quantity === 'temperature' || quantity === 'pressure' ? 4 : 3),
       )
       return u.symbol === '°' ? `${number}°` : `${number}${SPACE}${u.symbol}`
     }
+  }
+}
+
+/** Significant figures of what nobody typed. */
+const SENSIBLE = 4
+
+/** A time as the reciprocal somebody typed, `1/41000 s`; null where it is none, or shorter as it is. */
+function reciprocal(seconds: number): string | null {
+  const n = Math.round(1 / seconds)
+  return n >= 2 && Math.abs(seconds * n - 1) < 1e-9 ? `1/${n}${SPACE}s` : null
+}
+
+/**
+ * A value for a field: as it was typed, with every digit of it; what nobody typed with sensible digits.
+ *
+ * @param typed whether somebody entered it
+ */
+export function formatEntry(value: number, quantity: Quantity, options: FormatOptions, typed: boolean): string {
+  const exact = formatExact(value, quantity, options)
+  if (exact.replace(/\D/g, '').replace(/^0+/, '').length <= SENSIBLE) return exact
+  if (typed && quantity === 'power') return powerText(value)
+  if (typed) return (quantity === 'time' && value > 0 ? reciprocal(value) : null) ?? exact
+  switch (quantity) {
+    case 'shutter':
+    case 'power':
+      return format(value, quantity, options)
+    case 'aperture':
+      return `f/${plainNumber(value, 2)}`
+    case 'iso':
+      return plainNumber(value, SENSIBLE)
+    case 'stops':
+    case 'ev':
+      return `${plainNumber(Math.round(value * 100) / 100, SENSIBLE)}${SPACE}EV`
+    case 'share':
+      return `${plainNumber(value * 100, SENSIBLE)}${SPACE}%`
+    case 'number':
+      return plainNumber(value, SENSIBLE)
+    case 'angle':
+    case 'count':
+      return exact
+    default:
+      return format(value, quantity, { ...options, figures: SENSIBLE })
   }
 }
 

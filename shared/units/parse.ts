@@ -52,10 +52,13 @@ function takeNumber(text: string): { value: number; rest: string } | null {
 }
 
 const SAID: Readonly<Record<string, number>> = { half: 0.5, one: 1, two: 2, three: 3, four: 4, five: 5 }
-const HOW_MANY = String.raw`\b(half|one|two|three|four|five|a|\d+(?:[.,]\d+)?)\s*(?:a\s+)?(?:stops?|ev)`
+const HOW_MANY = String.raw`\b(half|one|two|three|four|five|a|\d+(?:[.,]\d+)?)\s*(?:a\s+)?(?:of\s+a\s+)?(?:stops?|ev)`
 const WHICH_WAY = String.raw`(?:too\s+)?(under|dark|darker|below|over|bright|brighter|above|light|lighter)\b`
 const OFF = new RegExp(String.raw`${HOW_MANY}\s*${WHICH_WAY}`, 'i')
 const DARK = /under|dark|below/i
+
+/** As it should be: no stops off. */
+const RIGHT = /^(?:correct|right|spot on|as planned|as it should be)$/i
 
 /** Stops that a frame came out under or over, as people say it: `two stops dark`; and the text without it. */
 function takeOff(text: string): { stops: number; rest: string } {
@@ -107,6 +110,20 @@ function takeFraction(text: string): { value: number; rest: string; fraction: bo
   return { value: top.value / bottom.value, rest: bottom.rest, fraction: true }
 }
 
+/** Nobody types more than this for one figure; reading stays quick whatever is pasted. */
+const MOST_TYPED = 200
+const TOO_LONG: Parsed = { error: `Too long: at most ${MOST_TYPED} characters` }
+
+/** Powers as they are said: half, a quarter, full power. */
+const POWER_WORDS: Readonly<Record<string, number>> = {
+  full: 1,
+  half: 1 / 2,
+  quarter: 1 / 4,
+  eighth: 1 / 8,
+  sixteenth: 1 / 16,
+}
+const POWER_SAID = /^(?:(?:a|an|one)\s+)?(full|half|quarter|eighth|sixteenth)$/i
+
 function wrong(text: string, quantity: Quantity): Parsed {
   const example = EXAMPLES[quantity]
   return {
@@ -123,16 +140,18 @@ function wrong(text: string, quantity: Quantity): Parsed {
  * A bare number is in the field's own unit (the imperial one where that system is chosen).
  */
 export function parse(input: string, quantity: Quantity, options: { unit?: string; system?: System } = {}): Parsed {
-  const text = tidy(input)
-  const bad = wrong(text, quantity)
+  const text = tidy(input.length > MOST_TYPED ? '' : input)
+  const bad = input.length > MOST_TYPED ? TOO_LONG : wrong(text, quantity)
 
   if (quantity === 'aperture' || quantity === 'iso') {
     const head = takeNumber(text.replace(quantity === 'iso' ? /^iso\s*/i : /^f\s*\/?\s*/i, ''))
     return head && head.rest === '' ? { value: head.value } : bad
   }
   if (quantity === 'power') {
-    if (/^full$/i.test(text)) return { value: 1 }
-    const head = takeFraction(text)
+    const plain = text.replace(/^power\s+|\s+(?:of\s+)?(?:full\s+)?power$/gi, '').trim()
+    const word = POWER_SAID.exec(plain)
+    if (word) return { value: POWER_WORDS[word[1]!.toLowerCase()]! }
+    const head = takeFraction(plain)
     if (!head) return bad
     if (head.rest === '') return { value: head.value }
     if (head.rest === '%') return { value: head.value / 100 }
@@ -146,9 +165,14 @@ export function parse(input: string, quantity: Quantity, options: { unit?: strin
     const metered = takeTriple(text) ?? takeRoom(text)
     if (metered !== null) return metered
   }
-  if (quantity === 'ev' && /^ev\s*/i.test(text)) return parse(text.replace(/^ev\s*/i, ''), quantity, options)
+  if (quantity === 'ev' && /^ev\s*[-+±\d.,]/i.test(text)) return parse(text.replace(/^ev\s*/i, ''), quantity, options)
+  if (quantity === 'stops') {
+    if (RIGHT.test(text)) return { value: 0 }
+    const off = takeOff(text)
+    if (off.rest === '' && text !== '') return { value: off.stops }
+  }
 
-  if (quantity === 'guide' && /^gn\s*/i.test(text)) return parse(text.replace(/^gn\s*/i, ''), quantity, options)
+  if (quantity === 'guide' && /^gn\s*/i.test(text)) return parse(text.replace(/^(gn\s*)+/i, ''), quantity, options)
 
   // A shutter held open by hand has no time of its own; two seconds are what a calm hand needs.
   if (quantity === 'shutter' && /^(b|bulb|t)$/i.test(text))

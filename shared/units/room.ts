@@ -8,15 +8,19 @@ const LUX_AT_ZERO = 2.5
 const ROOMS: readonly [names: RegExp, ev: number][] = [
   [/^(bright |full )?(sun|sunshine|sunlight)$/, 15],
   [/^(hazy|weak) (sun|sunshine|sunlight)$/, 14],
-  [/^(open shade|shade|overcast)$/, 12],
+  [/^(daylight|day light|bright daylight|hazy daylight)$/, 14],
+  [/^((in )?(the |open )?shade|open shade|overcast|cloudy|overcast day)$/, 12],
+  [/^(sunset|sundown)$/, 9],
   [/^(window light|by a window)$/, 9],
   [/^(bright room|shop|sports hall|gym)$/, 8],
   [/^(office|lit room|work light|work lights)$/, 7],
   [/^(living room|home|evening at home)$/, 5],
+  [/^(dusk|twilight|dawn)$/, 4],
   [/^(dim room|dim)$/, 3],
   [/^(candle|candles|candle ?light)$/, 2],
   [/^(door ajar|exit sign)$/, -1],
-  [/^(dark room|blinds down|dark)$/, -4],
+  [/^((with )?(the )?(curtains (drawn|closed|shut)|blinds (drawn|closed))|drawn curtains)$/, -2],
+  [/^(dark room|blinds down|dark|lights out|lights off)$/, -4],
   [/^(blacked out|pitch dark|black)$/, -9],
 ]
 

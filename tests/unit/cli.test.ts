@@ -32,13 +32,18 @@ test('plan prints the whole plan as JSON, from standard input', () => {
   expect(plan.howMany).toMatchObject({ first: expect.closeTo(0.35, 2), props: 8, ifAllKept: 6 })
 })
 test('plan --text prints a dial card with findings, the first take beside later ones, and props as played', () => {
+  const whole = epiro(['plan', '-', '--text'], JSON.stringify(newSetup('balloon'))).stdout
+  expect(whole).toMatch(
+    /Keeper\s+[\d.]+\s% this take \(on the moment [\d.]+\s%, kept 80\s%, it fires 98\s%\); [\d.]+\s% once/,
+  )
+  expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ if every take on the moment were kept/)
   const card = epiro(
     ['plan', '-', '--text'],
     JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) }),
   ).stdout
   expect(card).toMatch(/Delay\s+0\s/)
-  expect(card).toMatch(/On the moment\s+first take \d+(\.\d)?\s%, then \d+(\.\d)?\s%/)
-  expect(card).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ were all on the moment kept/)
+  expect(card).toMatch(/Keeper\s+none: Streak of/)
+  expect(card).not.toMatch(/keepers at 90/)
   expect(card).toMatch(/STOP {2}Streak of/)
   expect(card).toMatch(/→ Set the flash to/)
 })

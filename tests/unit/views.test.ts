@@ -139,6 +139,9 @@ describe('texts', () => {
       toFind: 1.9,
       first: 0.35,
       later: 0.83,
+      keeper: 0.274,
+      keeperLater: 0.651,
+      parts: { moment: 0.35, face: 1, kept: 0.8, fires: 0.98 },
       kept: 0.8,
       misfire: 0.02,
       wrongVerdict: 0.03,
@@ -146,10 +149,14 @@ describe('texts', () => {
       plays: 300,
     }
     const card = dialCardText(plan(newSetup('projectile')), 'metric', many).replaceAll('\u00a0', ' ')
-    expect(card).toContain('first take 35 %, then 83 %')
-    expect(card).toContain('8 for 3 keepers at 90 %: about 2 to find the moment; 6 were all on the moment kept')
+    expect(card).toContain(
+      '27.4 % this take (on the moment 35 %, kept 80 %, it fires 98 %); 65.1 % once the delay is found',
+    )
+    expect(card).toContain(
+      '8 for 3 keepers at 90 %: about 2 to find the moment; 6 if every take on the moment were kept',
+    )
     expect(dialCardText(plan(newSetup('projectile')), 'metric', { ...many, props: null })).toContain(
-      'beyond count for 3 keepers',
+      'more than can be counted for 3 keepers',
     )
   })
 })

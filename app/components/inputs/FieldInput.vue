@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Field, FigureSource, FigureValue, NumberField } from '~~/core'
-import { format, formatExact, parseField } from '~~/shared/units'
+import { format, formatEntry, parseField } from '~~/shared/units'
 import { choiceLabel } from '~/text/choices'
 
 /**
@@ -15,6 +15,7 @@ const {
   change,
   shown = undefined,
   bare = false,
+  typed = true,
   assumed = null,
   assumedAs = 'assumed',
   mark = null,
@@ -36,6 +37,8 @@ const {
   mark?: FigureSource | null
   /** What was seen makes of it, with its standard deviation, SI. */
   held?: { value: number; sigma: number } | null
+  /** Whether somebody entered it: then it stands as typed, else with sensible digits. */
+  typed?: boolean
   /** Without a label of its own to be seen, as in a table. */
   bare?: boolean
 }>()
@@ -55,10 +58,15 @@ function textOf(v: unknown): string {
   if (field.type !== 'number') return String(v ?? '')
   return v === null || v === undefined
     ? ''
-    : formatExact(v as number, field.quantity, {
-        system: field.marked ? 'metric' : preferences.system,
-        ...(field.unit ? { unit: unitFor(field, v as number) } : {}),
-      })
+    : formatEntry(
+        v as number,
+        field.quantity,
+        {
+          system: field.marked ? 'metric' : preferences.system,
+          ...(field.unit ? { unit: unitFor(field, v as number) } : {}),
+        },
+        typed,
+      )
 }
 
 const text = ref('')
@@ -67,7 +75,7 @@ const error = ref('')
 const read = ref('')
 const editing = ref(false)
 watch(
-  [shownValue, () => preferences.system],
+  [shownValue, () => preferences.system, () => typed],
   () => {
     if (!editing.value) {
       text.value = textOf(shownValue.value)

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { type FigureValue, assumedAt, canBeMarked, fieldAt, heldAt, isChoice, sourceOf, valueAt } from '~~/core'
+import {
+  type FigureValue,
+  assumedAt,
+  canBeMarked,
+  errorPathOf,
+  fieldAt,
+  heldAt,
+  isChoice,
+  isTyped,
+  sourceOf,
+  valueAt,
+} from '~~/core'
 
 /** A field of the set-up at hand, by its path. */
 const { path, label = '' } = defineProps<{ path: string; label?: string }>()
@@ -10,6 +21,7 @@ const value = computed(() => (store.setup ? (valueAt(store.setup, path) as Figur
 const shown = computed(() => (store.preview ? (valueAt(store.preview, path) as FigureValue) : undefined))
 const assumed = computed(() => (store.shown ? assumedAt(store.shown, path) : null))
 const mark = computed(() => (store.shown && canBeMarked(path) ? sourceOf(store.shown, path).from : null))
+const typed = computed(() => store.shown !== null && isTyped(store.shown, path))
 /** What was seen makes of it. */
 const held = computed(() => (store.plan ? heldAt(store.plan.entered, store.plan.setup, path) : null))
 const change = (next: FigureValue): string => store.change([{ path, value: next }])[0]?.reason ?? ''
@@ -24,10 +36,12 @@ const change = (next: FigureValue): string => store.change([{ path, value: next 
     :label="label || field.label"
     :assumed="assumed"
     :mark="mark"
+    :typed="typed"
     :held="held"
     :change="change"
     @undo="store.undo()"
     @redo="store.redo()"
   />
+  <KnowKnownBy v-if="errorPathOf(path)" :path="path" />
   <InputsFollowedLine v-if="isChoice(path)" :path="path" />
 </template>

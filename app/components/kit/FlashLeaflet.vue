@@ -69,7 +69,10 @@ function durations(): LeafletDuration[] | string {
   const longer = given.some(line =>
     given.some(
       other =>
-        line.power === other.power && line.measure === 't05' && other.measure === 't01' && line.duration > other.duration,
+        line.power === other.power &&
+        line.measure === 't05' &&
+        other.measure === 't01' &&
+        line.duration > other.duration,
     ),
   )
   return longer ? 't.1 is never shorter than t.5 at the same power' : given
@@ -157,7 +160,8 @@ async function add(): Promise<void> {
       :change="value => set(row.key, value)"
     />
     <p class="text-[12px] text-(--ink-soft)">
-      Anything you leave empty is estimated from a typical flash of its kind, and marked as assumed until you measure it.
+      Anything you leave empty is estimated from a typical flash of its kind, and marked as assumed until you measure
+      it.
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">{{ failure }}</p>
     <div><UButton type="submit" label="Add the flash" :loading="busy" /></div>

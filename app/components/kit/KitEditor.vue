@@ -121,6 +121,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 :value="item.figures[key]"
                 :path="`${item.kind}.${key}`"
                 :label="field.label"
+                :typed="item.marks[key]!.basis !== 'assumed'"
                 :change="setFigure(String(key))"
               />
             </td>

@@ -61,6 +61,7 @@ function add(): void {
               :value="(row as Record<string, number | null>)[key]"
               :path="`${name}[${i}].${key}`"
               :label="`${field.label}, row ${i + 1}`"
+              :typed="(row as { basis?: string }).basis !== 'assumed'"
               :change="edit(i, String(key))"
             />
           </td>

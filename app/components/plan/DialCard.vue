@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { type Matter, type Plan, type Setup, assumedOf } from '~~/core'
 import { PROPS_ROW, assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
+import { keeperText } from '~~/shared/text/keeper'
 
 /** What to set on each device: the two heroes large, the rest in rows; as text, as a page to print, or on the phone. */
 const { plan, page = '' } = defineProps<{ plan: Plan; page?: string }>()
 const emit = defineEmits<{ why: [id: string] }>()
 const store = useSetupStore()
 const preferences = usePreferencesStore()
-const { parts, show } = useNumbers()
+const { fill, parts, show } = useNumbers()
 
 const setup = computed(() => plan.setup)
 /** What is turned: a delay, or, by hand, how long before the moment to press. */
@@ -22,9 +23,9 @@ const heading = computed(() => {
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
 const { many, stale, trouble } = useHowMany(() => plan.setup)
-/** The first take's chance beside that of later ones; by first order until the sessions are played. */
-const first = computed(() => parts(show(many.value?.first ?? plan.keep.firstTake, 'share')))
-const later = computed(() => show(many.value?.later ?? plan.keep.perTake, 'share'))
+/** The one headline: by first order, and said so, until the sessions are played; what leaves no keeper in its place. */
+const keeper = computed(() => keeperText(plan, many.value, preferences.system))
+const stop = computed(() => plan.findings.find(finding => finding.id === plan.keeper.stop) ?? null)
 const rows = computed(() => dialCardRows(plan, preferences.system, many.value))
 const late = (label: string): boolean => stale.value && label === PROPS_ROW
 
@@ -84,19 +85,33 @@ const { copied, copy } = useCopied()
         </button>
       </div>
       <div class="text-right">
-        <p class="text-[11px] text-(--ink-soft)">First take on the moment</p>
-        <p class="number-big" data-testid="keep">
-          <button type="button" class="hero" :class="{ stale }" title="Why this chance?" @click="emit('why', 'first')">
-            {{ first[0] }}<span class="unit-small"> {{ first[1] }}</span>
-          </button>
+        <p class="text-[11px] text-(--ink-soft)">Chance of a keeper, this take</p>
+        <p v-if="stop" class="stop" data-testid="keep">
+          <span class="sr-only">None: </span>{{ fill(stop.title, stop.figures) }}
         </p>
-        <p class="text-[11px] text-(--ink-soft)" data-testid="later">
-          <button type="button" class="hero" :class="{ stale }" title="Why this chance?" @click="emit('why', 'keep')">
-            then {{ later }}
-          </button>
-        </p>
+        <template v-else>
+          <p class="number-big" data-testid="keep">
+            <button
+              type="button"
+              class="hero"
+              :class="{ stale }"
+              title="Why this chance?"
+              @click="emit('why', 'keeper')"
+            >
+              <span v-if="!many" class="unit-small">about </span>{{ parts(keeper.chance)[0]
+              }}<span class="unit-small"> {{ parts(keeper.chance)[1] }}</span>
+            </button>
+          </p>
+          <p class="text-[11px] text-(--ink-soft)" data-testid="later">{{ keeper.later }} once the delay is found</p>
+        </template>
       </div>
     </div>
+    <dl v-if="!stop" class="parts" aria-label="What the chance is made of" data-testid="keeper-parts">
+      <div v-for="part in keeper.parts" :key="part.label">
+        <dt>{{ part.label }}</dt>
+        <dd :class="{ stale }">{{ part.value }}</dd>
+      </div>
+    </dl>
     <dl class="dial">
       <template v-for="[label, value] in rows" :key="label">
         <dt>{{ label }}</dt>
@@ -124,6 +139,28 @@ const { copied, copy } = useCopied()
 .dial dd {
   text-align: right;
   font-weight: 520;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 0 10px;
+  font-size: 11px;
+  color: var(--ink-soft);
+}
+.parts div {
+  display: flex;
+  gap: 4px;
+}
+.parts dd {
+  font-weight: 560;
+}
+.stop {
+  max-width: 12rem;
+  font-weight: 600;
+  font-size: 13px;
+  line-height: 1.2;
+  color: var(--bad);
 }
 .hero {
   cursor: pointer;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Change, type LightSetting, type Setup, compareMethods, solveLight, withChanges } from '~~/core'
+import { type Change, type LightSetting, type Setup, compareMethods, solveLight, valueAt } from '~~/core'
 import { choiceLabel } from '~/text/choices'
 
 /** Every method side by side for this subject, and the light solved for the one in use; each applied with a press. */
@@ -17,7 +17,7 @@ const GIVES_UP = {
   distance: 'room: lights moved in',
 } as const
 
-const inUse = (changes: Change[]): boolean => JSON.stringify(withChanges(setup, changes)) === JSON.stringify(setup)
+const inUse = (changes: Change[]): boolean => changes.every(({ path, value }) => valueAt(setup, path) === value)
 const unitsOf = (units = 1): string => (units > 1 ? `${units} × ` : '')
 const settings = (s: LightSetting): string =>
   [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, propsResult, resultsOf } from '~~/core'
+import { type Plan, propsResult, resultsOf, withPlayed } from '~~/core'
 import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
@@ -8,8 +8,11 @@ const { show, fill } = useNumbers()
 
 const { many } = useHowMany(() => plan.setup)
 const results = computed(() => {
-  const props = many.value && propsResult(plan.setup, many.value)
-  return props ? [...resultsOf(plan), props] : resultsOf(plan)
+  const played = many.value
+  if (!played) return resultsOf(plan)
+  const props = propsResult(plan.setup, played)
+  const own = resultsOf(plan).map(result => withPlayed(result, played))
+  return props ? [...own, props] : own
 })
 const open = ref(new Set<string>())
 watch(
@@ -78,14 +81,14 @@ async function check(): Promise<void> {
       <UButton
         variant="outline"
         size="xs"
-        label="Check the keep rate with a million takes"
+        label="Check the timing with a million takes"
         class="justify-center"
         :loading="busy"
         @click="check"
       />
       <p v-if="million" role="status" data-testid="million">
-        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} keep, first order
-        {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
+        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} on the moment at this delay, by the
+        formula {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
       </p>
       <p v-if="failed" role="alert">{{ failed }}</p>
     </div>

@@ -70,7 +70,7 @@ const changed = computed(() =>
         {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} chance of a keeper: {{ state.proposal.reason }}. Ladder:
+        {{ show(state.proposal.keep, 'share') }} on the moment there: {{ state.proposal.reason }}. Ladder:
         {{ show(said(state.ladder), 'time', { figures: 4 }) }}
         <button type="button" class="underline" @click="emit('dial', state.ladder)">dial that</button>
       </p>

@@ -150,8 +150,12 @@ async function make(): Promise<void> {
     <div class="border-t border-(--hair) pt-2" role="status" data-testid="new-plan">
       <p>
         <template v-if="plan.timing.used !== null">
-          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }}, once it is found
-          {{ show(plan.keep.perTake, 'share') }} of takes on the moment,
+          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }};
+          {{
+            plan.keeper.stop === null
+              ? `about ${show(plan.keeper.chance, 'share')} that the first take is a keeper, ${show(plan.keeper.later, 'share')} once the delay is found;`
+              : ''
+          }}
         </template>
         streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
         {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.

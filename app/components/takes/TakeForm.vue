@@ -3,7 +3,7 @@ import { type NumberField, type Plan, contradicted, dialOf, fieldAt, settingsOf 
 import { VERDICTS, type Verdict, takeInputOf, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
-import { formatExact, parseField } from '~~/shared/units'
+import { formatEntry, parseField } from '~~/shared/units'
 import { VERDICT_LABELS } from '~/text/choices'
 
 /** Logs a take against this set-up, or puts right one that was logged. */
@@ -15,9 +15,9 @@ const preferences = usePreferencesStore()
 const delayField = fieldAt('delay') as NumberField
 const offsetField = fieldAt('moment.offset') as NumberField
 const lengthText = (metres: number | null): string =>
-  metres === null ? '' : formatExact(metres, 'length', { system: preferences.system, unit: 'mm' })
+  metres === null ? '' : formatEntry(metres, 'length', { system: preferences.system, unit: 'mm' }, true)
 
-const delay = ref(take ? formatExact(take.delay, 'time') : '')
+const delay = ref(take ? formatEntry(take.delay, 'time', {}, true) : '')
 const verdict = ref<Verdict>(take?.verdict ?? 'on')
 const keeper = ref(take?.keeper ?? false)
 const position = ref(lengthText(take?.position ?? null))
@@ -31,7 +31,7 @@ if (!take)
   watch(
     () => dialOf(plan)?.used ?? null,
     used => {
-      delay.value = used === null ? '' : formatExact(used, 'time')
+      delay.value = used === null ? '' : formatEntry(used, 'time', {}, false)
     },
     { immediate: true },
   )

@@ -4,6 +4,8 @@ export const beamTooShort: Rule = a => {
   const { setup, beamBlock } = a
   const { sensor, motion } = setup
   if (setup.trigger !== 'sensor' || beamBlock === null || beamBlock >= sensor.response * (1 - 1e-9)) return null
+  // It was tried, and it did trip.
+  if (setup.tests.sensor.fired !== null && setup.tests.sensor.fired > 0) return null
   const objectSpeed = (motion.objectLength + sensor.beamWidth) / beamBlock
   const width = Math.ceil((sensor.response * objectSpeed - motion.objectLength) * 10_000) / 10_000
   const fixes: FixDraft[] = []

@@ -42,7 +42,7 @@ function lessPower(a: Assessment): FixDraft[] {
 /** What always can be done about a streak: to live with it. */
 function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
   const { worst } = sharpness
-  const wider = Math.ceil(sharpness.subject * 10_000) / 10_000
+  const wider = Math.ceil(sharpness.judged * 10_000) / 10_000
   return [
     ...(worst !== null && setup.bodies.filter(body => body.sharp).length > 1
       ? [
@@ -62,9 +62,11 @@ function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
 
 export const blur: Rule = a => {
   const { setup, sharpness } = a
-  if (sharpness.worst === null || sharpness.subject <= sharpness.limit * (1 + 1e-9)) return null
+  if (sharpness.worst === null || sharpness.judged <= sharpness.limit * (1 + 1e-9)) return null
   const byFlash = sharpness.by === 'flash'
-  const needed = sharpness.duration * (sharpness.limit / sharpness.subject)
+  const needed = sharpness.duration * Math.min(1, sharpness.limit / sharpness.subject)
+  // The core would do, but a slower light is seen beside it.
+  const ghosted = sharpness.subject <= sharpness.limit * (1 + 1e-9)
   const fast = byFlash ? null : stepDown(SHUTTERS_IN_SECONDS, needed)
   const real: FixDraft[] = byFlash
     ? lessPower(a)
@@ -81,15 +83,21 @@ export const blur: Rule = a => {
   return {
     id: 'blur',
     severity: 'error',
-    title: byFlash
-      ? 'Streak of {blur} at {power}: power too high to freeze this'
-      : 'Streak of {blur}: the shutter is too slow for this',
-    reason:
-      `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
-      `limit is {limit}.`,
+    title: ghosted
+      ? 'A ghost of {ghost} beside the sharp picture'
+      : byFlash
+        ? 'Streak of {blur} at {power}: power too high to freeze this'
+        : 'Streak of {blur}: the shutter is too slow for this',
+    reason: ghosted
+      ? `${plain(sharpness.worst.name)}: sharp to {blur}, but a slower light draws a ghost of {ghost}, {under} under it; ` +
+        'the limit is {limit}.'
+      : `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
+        `limit is {limit}.`,
     figures: {
       blur: length(sharpness.subject, 'mm'),
       limit: length(sharpness.limit, 'mm'),
+      ghost: length(sharpness.ghost?.length ?? 0, 'mm'),
+      under: { value: sharpness.ghost?.under ?? 0, quantity: 'stops', unit: 'unsigned' },
       duration: time(sharpness.duration),
       power: power(highest || 1),
       speed: { value: sharpness.speed, quantity: 'speed' },

@@ -8,6 +8,9 @@ import { type FixDraft, type Rule, aperture, iso, length, power, shutter, stops 
 /** Over or under by more than this is worth saying, stops. */
 const EXPOSURE_TOLERANCE = 0.5
 
+/** Off by more than this no picture is left to develop, stops. */
+const RUINED = 4
+
 /** Fixes of exposure by what the lights do; every light alike, so that their balance stays. */
 function byLight({ setup }: Assessment, level: number): FixDraft[] {
   const { flashes } = setup
@@ -83,7 +86,7 @@ export const exposure: Rule = a => {
   }
   return {
     id: 'exposure',
-    severity: 'warning',
+    severity: Math.abs(level) > RUINED ? 'error' : 'warning',
     title: level > 0 ? 'Overexposed by {stops}' : 'Underexposed by {stops}',
     reason: fast
       ? 'Continuous light {ambient} at this shutter, aperture and ISO.'

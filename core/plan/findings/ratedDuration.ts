@@ -4,7 +4,7 @@ import { type Rule, length, time } from './types'
 const RATING_DOUBT = 3
 
 export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
-  if (sharpness.by !== 'flash' || sharpness.subject > sharpness.limit || sharpness.worst === null) return null
+  if (sharpness.by !== 'flash' || sharpness.judged > sharpness.limit || sharpness.worst === null) return null
   const rated = setup.flashes.findIndex(flash => !flash.measured)
   if (rated < 0 || (sharpness.subject * RATING_DOUBT <= sharpness.limit && !pulses[rated]?.extrapolated)) return null
   return {

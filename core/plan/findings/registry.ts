@@ -23,6 +23,7 @@ import { holdOffShort } from './holdOffShort'
 import { keyBehind } from './keyBehind'
 import { lightBlocked } from './lightBlocked'
 import { lightTooNear } from './lightTooNear'
+import { micInLine } from './micInLine'
 import { negativeDelay } from './negativeDelay'
 import { neverArrives } from './neverArrives'
 import { neverReached } from './neverReached'
@@ -63,6 +64,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   'coarse-step': coarseStep,
   'beam-too-short': beamTooShort,
   'silent-source': silentSource,
+  'mic-in-line': micInLine,
   'sensor-too-keen': sensorThreshold,
   // Told by the rule before them.
   'sensor-too-dull': null,

@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import { natureOf } from '../nature'
-import { type FixDraft, type Rule, count, length, share, time } from './types'
+import { type FixDraft, type Rule, length, time } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */
 const POOR_KEEP = 0.5
@@ -45,15 +45,15 @@ export const spread: Rule = a => {
   return {
     id: 'spread',
     severity: 'warning',
-    title: 'One take in {takes} keeps ({keep})',
+    title:
+      setup.trigger === 'burst'
+        ? 'Frames come every {frame}; the moment lasts {window}'
+        : 'Takes scatter by {scatter}; the moment lasts {window}',
     reason:
       setup.trigger === 'burst'
-        ? 'The moment keeps for {window}; frames come every {frame}: {frames} of them fall into it, event by event.'
-        : `Takes scatter by {scatter} against a window of {window}; no delay can mend that. Largest cause: ` +
-          `${cause?.label ?? 'none'}, {largest}.`,
+        ? 'On average {frames} frames of an event fall into it: more frames a second, or a moment that lasts longer.'
+        : `No delay can change that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
     figures: {
-      takes: count(keep.perTake > 0 ? Math.min(9999, Math.max(2, Math.round(1 / keep.perTake))) : 9999),
-      keep: share(keep.perTake),
       scatter: time(a.spread.scatter),
       window: time(keep.before + keep.after),
       largest: time(cause?.seconds ?? 0),

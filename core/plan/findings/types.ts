@@ -86,6 +86,7 @@ export type FindingId =
   | 'stock'
   | 'coarse-step'
   | 'silent-source'
+  | 'mic-in-line'
   | 'pool-shallow'
   | 'burst-recycle'
   | 'burst-buffer'

@@ -1,5 +1,6 @@
 import type { Assessment } from '../assess'
 import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
+import { keeperOf } from '../keeper'
 import type { Cause, CauseKind } from '../spread'
 import { type Draft, angle, rate } from './types'
 
@@ -51,10 +52,27 @@ export function spreadResults(a: Assessment): (Draft | null)[] {
 export function chanceResults(a: Assessment): (Draft | null)[] {
   const { known: setup, timing, spread, keep } = a
   const scatter = causesOf(a, 'scatter')
+  const keeper = keeperOf(a)
   return [
     {
+      id: 'keeper',
+      label: 'Chance that this take is a keeper',
+      value: share(keeper.chance),
+      causes: spread.causes,
+      read: b => keeperOf(b).chance,
+      formula: a.face
+        ? 'on the moment {moment} × its face seen {face} × kept {kept} × it fires {fires}'
+        : 'on the moment {moment} × kept {kept} × it fires {fires}',
+      figures: {
+        moment: share(keeper.parts.moment),
+        face: share(keeper.parts.face),
+        kept: share(keeper.parts.kept),
+        fires: share(keeper.parts.fires),
+      },
+    },
+    {
       id: 'keep',
-      label: 'Keeps, per take',
+      label: 'On the moment, once the delay is found',
       value: share(keep.perTake),
       causes: scatter,
       read: b => b.keep.perTake,
@@ -73,7 +91,7 @@ export function chanceResults(a: Assessment): (Draft | null)[] {
     },
     {
       id: 'first',
-      label: 'The first take keeps',
+      label: 'On the moment, this take',
       value: share(keep.firstTake),
       causes: spread.causes,
       read: b => b.keep.firstTake,

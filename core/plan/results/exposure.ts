@@ -23,6 +23,7 @@ export function exposureResults(a: Assessment): (Draft | null)[] {
           },
         },
     streakResult(a),
+    ghostResult(a),
     exposure.flash === null ? null : flashResult(a, exposure.flash),
     {
       id: 'ambient',
@@ -66,7 +67,7 @@ function streakResult({ known: { picture }, sharpness }: Assessment): Draft {
     value: length(sharpness.subject, 'mm'),
     read: b => b.sharpness.subject,
     formula:
-      `{v} × {d} (${sharpness.by === 'flash' ? 't.1 of the slowest light that counts' : 'shutter'}) × ` +
+      `{v} × {d} (${sharpness.by === 'flash' ? 'the sharp core of all the light; of one flash its t.1' : 'shutter'}) × ` +
       `cos {a}; {px} pixels, limit {limit}`,
     figures: {
       v: speed(sharpness.speed),
@@ -74,6 +75,24 @@ function streakResult({ known: { picture }, sharpness }: Assessment): Draft {
       a: angle(picture.angleToSensor),
       px: number(sharpness.pixels),
       limit: length(sharpness.limit, 'mm'),
+    },
+  }
+}
+
+/** What is seen of the streak beyond its sharp core; none where nothing is. */
+function ghostResult({ sharpness, known: { picture } }: Assessment): Draft | null {
+  const { ghost } = sharpness
+  if (!ghost) return null
+  return {
+    id: 'ghost',
+    label: 'Ghost beside it, in all',
+    value: length(ghost.length, 'mm'),
+    read: b => b.sharpness.ghost?.length ?? b.sharpness.subject,
+    formula: '{v} × the time until what is lit is {floor} under correct; on average {under} under the sharp core',
+    figures: {
+      v: speed(sharpness.speed),
+      floor: { value: -picture.ambientLimit, quantity: 'stops', unit: 'unsigned' },
+      under: { value: ghost.under, quantity: 'stops', unit: 'unsigned' },
     },
   }
 }

@@ -295,7 +295,7 @@ describe('flash', () => {
       // Typical there is 38 µs: the whole table is drawn out as much.
       expect(own.flashes[0]!.table[7]!.t05).toBeCloseTo((22e-6 * 120) / 38, 12)
       expect(own.flashes[1]).toEqual(newSetup('projectile').flashes[1])
-      expect(plan(own).sharpness.duration).toBeCloseTo(1.3 * 120e-6, 9)
+      expect(plan(own).pulses[0]!.t01).toBeCloseTo(1.3 * 120e-6, 9)
       expect(checkSetup(own)).toHaveProperty('value')
       const mains = {
         supply: 'mains' as const,

@@ -97,7 +97,7 @@ const CASES: [
     [
       ['flashes[0].power', 0.01968627],
       ['flashes[0].power', 0.01968627],
-      ['picture.blurLimit', 0.019],
+      ['picture.blurLimit', 0.0184],
     ],
   ],
   [
@@ -106,8 +106,8 @@ const CASES: [
     { 'method': 'fast-shutter', 'picture.shutter': 1 / 500, 'picture.ambientEv': 15 },
     'error',
     [
-      ['picture.shutter', 0.0002],
       ['picture.blurLimit', 0.0083],
+      ['picture.shutter', 0.0002],
     ],
   ],
   ['rated-duration', 'projectile', {}, 'note', []],
@@ -138,7 +138,7 @@ const CASES: [
     'exposure',
     'projectile',
     { 'flashes[0].distance': 2, 'flashes[1].distance': 2 },
-    'warning',
+    'error',
     [
       ['flashes[0].distance', 0.47],
       ['flashes[0].power', 0.3149803],
@@ -274,7 +274,7 @@ const CASES: [
     [
       ['flashes[0].power', 0.009843133],
       ['bodies[0].sharp', false],
-      ['picture.blurLimit', 0.027],
+      ['picture.blurLimit', 0.0265],
       ['flashes[0].power', 0.009843133],
     ],
   ],

@@ -79,17 +79,14 @@ describe('few takes keep', () => {
     expect(offered(by({ trigger: 'burst' }))).toEqual([['trigger', 'sensor']])
     const dark = at('powder', { trigger: 'burst' }, poor)
     expect(offered(spread({ ...dark, setup: { ...dark.setup, flashes: [] } }))).toEqual([])
-    expect(by({ trigger: 'burst' })!.reason).toMatch(/^The moment keeps for/)
-    expect(by({ trigger: 'hand' })!.reason).toMatch(/^Takes scatter by/)
+    expect(by({ trigger: 'burst' })!.title).toMatch(/^Frames come every/)
+    expect(by({ trigger: 'hand' })!.title).toMatch(/^Takes scatter by/)
   })
 
-  test('one take in how many, with the largest cause and its field', () => {
-    const takes = (perTake: number) =>
-      spread(at('projectile', {}, { keep: { perTake, before: 0.001, after: 0.001 } }))!.figures.takes!.value
-    expect(takes(0.24)).toBe(4)
-    expect(takes(0.45)).toBe(2)
-    expect(takes(0)).toBe(9999)
-    expect(takes(0.00001)).toBe(9999)
+  test('scatter against the window, with the largest cause and its field', () => {
+    const of = (perTake: number) => spread(at('projectile', {}, { keep: { perTake, before: 0.001, after: 0.003 } }))
+    expect(of(0.49)!.figures.window!.value).toBeCloseTo(0.004, 12)
+    expect(of(0.5)).toBeNull()
     const said = spread(at('projectile', {}, poor))!
     const cause = at('projectile').spread.causes.find(one => one.kind === 'scatter')!
     expect(said.paths).toEqual([cause.path])

@@ -100,7 +100,7 @@ test('what is lost is made up by ISO, up to what is accepted and never to more',
 describe('a streak', () => {
   const base = { by: 'flash' as const, duration: 1e-4, speed: 10, subject: 0.001, limit: 0.0005, pixels: 20 }
   const streak = (sharp: Partial<Assessment['sharpness']>, changes: Values = {}, recipe: Recipe = 'projectile') =>
-    blur(at(recipe, changes, { sharpness: { ...base, ...sharp } }))
+    blur(at(recipe, changes, { sharpness: { ...base, judged: sharp.subject ?? base.subject, ...sharp } }))
 
   test('as long as accepted is sharp; what freezes is what is short enough for it', () => {
     expect(streak({ subject: 0.0005 })).toBeNull()
@@ -131,7 +131,7 @@ describe('a streak', () => {
       return { pulses: a.pulses.map((pulse, i) => ({ ...pulse, t01: t01[i] ?? 1e-6 })) as Assessment['pulses'] }
     }
     const by = (t01: number[], highestPowers: (number | null)[]) =>
-      blur(at('projectile', {}, { ...pulses(t01), sharpness: { ...base, highestPowers } }))
+      blur(at('projectile', {}, { ...pulses(t01), sharpness: { ...base, judged: base.subject, highestPowers } }))
     // 10 m/s: 50 µs are just within half a millimetre.
     expect(paths(by([5e-5, 5e-5], [0.1, 0.2]))).not.toContain('flashes[0].power')
     const first = by([5.1e-5, 4e-5], [0.1, 0.2])!
@@ -152,7 +152,7 @@ describe('a streak', () => {
     expect(many).toBeGreaterThanOrEqual(1)
     const told = streak({}, {}, 'powder')!
     expect(paths(told).some(path => /^bodies\[\d\]\.sharp$/.test(path))).toBe(many > 1)
-    const lone = at('powder', {}, { sharpness: base })
+    const lone = at('powder', {}, { sharpness: { ...base, judged: base.subject } })
     const bodies = lone.setup.bodies.map((body, i) => ({ ...body, sharp: i === 0 }))
     expect(paths(blur({ ...lone, setup: { ...lone.setup, bodies } })).join()).not.toContain('bodies')
     const two = bodies.map(body => ({ ...body, sharp: true }))
@@ -172,7 +172,7 @@ describe('a duration that is rated, not measured', () => {
     return ratedDuration({
       ...a,
       pulses: a.pulses.map(pulse => ({ ...pulse, extrapolated })),
-      sharpness: { ...a.sharpness, by: 'flash', limit: 0.0006, subject, ...sharp },
+      sharpness: { ...a.sharpness, by: 'flash', limit: 0.0006, subject, judged: subject, ...sharp },
     })
   }
   test('is said where three times of it would be too long', () => {

@@ -1,0 +1,35 @@
+import { sensorOf } from '../../sensors/all'
+import { type FixDraft, type Rule, length } from './types'
+
+/** Beside the path by less than this a microphone is hit, splashed or swept away, m. */
+const BESIDE = 0.05
+/** Where one stands well, m beside the path. */
+export const WELL_BESIDE = 0.15
+
+/** A microphone in the way of what flies, or under what falls. */
+export const micInLine: Rule = ({ setup }) => {
+  const { sensor, motion, subject, trigger } = setup
+  if (trigger !== 'sensor' || !sensorOf(setup).hears || motion.kind === 'still') return null
+  const needed = BESIDE + motion.diameter / 2
+  const falls = motion.kind === 'fall' || motion.kind === 'stream'
+  // Behind the launcher, or under the table that is struck, it is in nobody's way.
+  const ahead = falls ? sensor.position < subject.distance + subject.depth : sensor.position > 0
+  if (Math.abs(sensor.offset) >= needed || !ahead || (sensor.source === 'floor' && falls)) return null
+  const offset = Math.ceil((WELL_BESIDE + motion.diameter / 2) * 100) / 100
+  const fixes: FixDraft[] = [
+    {
+      label: 'Stand it {offset} beside the path',
+      figures: { offset: length(offset, 'm') },
+      changes: [{ path: 'sensor.offset', value: offset }],
+    },
+  ]
+  return {
+    id: 'mic-in-line',
+    severity: 'warning',
+    title: falls ? 'The microphone stands under what falls' : 'The microphone stands in the line of fire',
+    reason: 'It is {beside} beside the path, at {place} from the start.',
+    figures: { beside: length(Math.abs(sensor.offset), 'mm'), place: length(sensor.position, 'm') },
+    paths: ['sensor.offset'],
+    fixes,
+  }
+}

@@ -1,0 +1,41 @@
+import type { HowMany, KeeperChance, KeeperParts, Plan } from '../../core'
+import { type System, format } from '../units'
+import { fillFigures } from './figures'
+
+const PART_LABELS: Readonly<Record<keyof KeeperParts, string>> = {
+  moment: 'on the moment',
+  face: 'its face seen',
+  kept: 'kept',
+  fires: 'it fires',
+}
+
+/** The one headline in words: chance of a keeper, of this take and once the delay is found, and its parts. */
+export interface KeeperText {
+  chance: string
+  later: string
+  parts: { label: string; value: string }[]
+}
+
+type Keeping = { keeper: KeeperChance } & Pick<Plan, 'face'>
+
+/**
+ * @param many as played; null: not yet, and the closed form stands
+ */
+export function keeperText({ keeper, face }: Keeping, many: HowMany | null, system: System): KeeperText {
+  const show = (value: number): string => format(value, 'share', { system })
+  const parts = many?.parts ?? keeper.parts
+  const named = (Object.keys(PART_LABELS) as (keyof KeeperParts)[]).filter(part => part !== 'face' || face !== null)
+  return {
+    chance: show(many?.keeper ?? keeper.chance),
+    later: show(many?.keeperLater ?? keeper.later),
+    parts: named.map(part => ({ label: PART_LABELS[part], value: show(parts[part]) })),
+  }
+}
+
+/** The same on one line, as files and the command line print it; a finding that leaves no keeper in its place. */
+export function keeperLine(plan: Keeping & Pick<Plan, 'findings'>, many: HowMany, system: System = 'metric'): string {
+  const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
+  if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
+  const { chance, later, parts } = keeperText(plan, many, system)
+  return `${chance} this take (${parts.map(part => `${part.label} ${part.value}`).join(', ')}); ${later} once the delay is found`
+}
