@@ -53,7 +53,7 @@ export function stageOf(setup: Standing & Pick<Setup, 'picture'>): Stage {
   const { cloud, splashes } = traitsOf(setup.recipe)
   const middle = subjectMiddle(setup)
   const burst = setup.motion.kind === 'still' || cloud === true
-  const centre = splashes && !burst ? setup.subject.distance : middle
+  const centre = (splashes && !burst ? setup.subject.distance : middle) + setup.picture.aimAlong
   // Travel that is turned out of the plane of focus comes towards the camera as it goes.
   const [flat, deep] = [Math.cos(setup.picture.angleToSensor), Math.sin(setup.picture.angleToSensor)]
   return {

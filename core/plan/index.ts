@@ -35,6 +35,7 @@ export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from '.
 export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'
+export { entersPicture, inField, momentInPicture, positionsInPicture, positionsSeen } from './shown'
 export { type SimulatedTakes, simulateTakes } from './monteCarlo'
 export {
   type EqualExposure,

@@ -77,6 +77,7 @@ const LEAVES_NONE: Readonly<Record<FindingId, 'always' | 'untimely' | 'never'>> 
   'light-too-near': 'never',
   'reflection-shows': 'never',
   'in-frame': 'never',
+  'out-of-frame': 'always',
   'rated-duration': 'never',
   'pool-shallow': 'never',
   'hold-off-short': 'never',

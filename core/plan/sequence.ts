@@ -38,8 +38,15 @@ export interface SequencePlan {
   exposures: SequenceExposure[]
   /** Places asked for that the thing never reaches. */
   unreached: number
+  /** s after the trigger's own pop. */
+  firstPop: number
   lastPop: number
-  /** s, by both schools, room for lags in the first; and the settings of a camera that are next. */
+  /** s that all pops take: from the first, or the trigger's own where that is earlier, to the last. */
+  span: number
+  /**
+   * s of open time, by both schools, counted from where the span begins, room for lags in the first; and the settings
+   * of a camera that are next.
+   */
   least: number
   customary: number
   leastDial: number | null
@@ -185,8 +192,9 @@ export function sequenceOf(
     setup.link.latency +
     setup.flashes.reduce((most, flash) => Math.max(most, latencyOf(setup, flash)), 0) +
     (setup.method === 'open-shutter' ? 0 : curtainTime(setup))
-  const least = Math.max(0, lastPop) + longest + lag + sequence.margin
-  const customary = Math.max(0, lastPop) + meanInterval
+  const span = lastPop - Math.min(0, first)
+  const least = span + longest + lag + sequence.margin
+  const customary = span + meanInterval
   const gaps = (times: readonly number[]): number | null =>
     times.slice(1).reduce<number | null>((shortest, time, i) => Math.min(shortest ?? Infinity, time - times[i]!), null)
 
@@ -211,7 +219,9 @@ export function sequenceOf(
     pops,
     exposures,
     unreached: asked - pops.length,
+    firstPop: first,
     lastPop,
+    span,
     least,
     customary,
     lag,

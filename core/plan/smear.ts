@@ -30,10 +30,11 @@ function outBy(lights: readonly FallingLight[], time: number): number {
   return sum
 }
 
-/** Lights that fall alike are one. */
+/** Lights that fall alike are one, and one that gives nothing is none. */
 function merged(lights: readonly FallingLight[]): FallingLight[] {
   const kinds: FallingLight[] = []
   for (const light of lights) {
+    if (light.share <= 0 && lights.length > 1) continue
     const same = kinds.findIndex(
       ({ shape, lag }) => lag === light.lag && shape.tau === light.shape.tau && shape.cut === light.shape.cut,
     )
@@ -75,6 +76,7 @@ export function smearOf(
   { dwell, level, floor }: { dwell: number; level: number; floor: number },
 ): Smear {
   const lights = merged(falling)
+  if (lights.length === 0) return smearOf(falling.slice(0, 1), { dwell, level, floor })
   const end = Math.max(...lights.map(({ lag, shape }) => lag + shape.cut))
   const { start, half } = lights.length === 1 ? alone(lights[0]!) : shortestHalf(lights, end)
   const inHalf = lights.map(
@@ -82,7 +84,12 @@ export function smearOf(
   )
   const all = inHalf.reduce((sum, part) => sum + part, 0)
   const tail = lights.reduce((sum, { shape }, i) => sum + (inHalf[i]! / all) * tailOf(shape), 0)
-  const core = half * tail
+  // No longer than the last of them above a tenth of its own.
+  const [only] = lights
+  const core =
+    lights.length === 1
+      ? only!.shape.t01
+      : Math.min(half * tail, Math.max(...lights.map(({ lag, shape }) => lag + shape.t01)) - start)
   const seen = (time: number): number => outBy(lights, time + dwell) - outBy(lights, time)
   const darkest = 2 ** (floor - level)
   const edge = start + core

@@ -120,6 +120,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   lens: { focalLength: 0.1, widestAperture: 2.8, smallestAperture: 32, pupilRatio: 1 },
   picture: {
     distance: 0.65,
+    aimAlong: 0,
     aperture: 16,
     iso: 320,
     shutter: 2,

@@ -31,5 +31,5 @@ export interface SensorFacts {
   /** When it is reached by what it answers to, s, before its own latency, and as what it is heard. */
   sensed(take: Sensing): Pick<TakeTimes, 'sensed' | 'heard'>
   /** s from then until its signal. */
-  latency(setup: Pick<SignalChain, 'sensor' | 'motion' | 'subject'>): number
+  latency(setup: Pick<SignalChain, 'recipe' | 'sensor' | 'motion' | 'subject'>): number
 }

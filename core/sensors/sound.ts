@@ -1,5 +1,6 @@
 import { sphereDragRatio } from '../drag'
 import { shockTime } from '../sensing'
+import { intoLiquid } from '../setup/through'
 import type { Setup } from '../setup/types'
 import type { SensorFacts, Sensing } from './facts'
 
@@ -24,15 +25,25 @@ function heardAt({ setup, drag, x, event, soundSpeed }: Sensing): ReturnType<Sen
   return { sensed, heard: HEARD_AS[setup.sensor.source] }
 }
 
-/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
 /** Where a microphone stands to what it hears. */
-type Listening = Pick<Setup, 'sensor' | 'motion' | 'subject'>
+type Listening = Pick<Setup, 'recipe' | 'sensor' | 'motion' | 'subject'>
 
+/** Where the sound comes from that is answered to, m along the travel. */
+export function soundPlace({ recipe, sensor, motion, subject }: Listening): number {
+  if (sensor.source === 'start' || motion.kind === 'still') return 0
+  if (sensor.source !== 'floor') return subject.distance
+  return subject.distance + (intoLiquid(recipe) && subject.liquidDepth > 0 ? subject.liquidDepth : subject.depth)
+}
+
+/** m from a microphone to where the sound comes from. */
+export const soundDistance = (setup: Listening): number =>
+  Math.hypot(setup.sensor.position - soundPlace(setup), setup.sensor.offset)
+
+/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
 export function peakAtSensor(setup: Listening): number | null {
-  const { eventPeak, peakDistance, source, position, offset } = setup.sensor
+  const { eventPeak, peakDistance } = setup.sensor
   if (eventPeak === null || peakDistance === null) return eventPeak
-  const from = source === 'start' || setup.motion.kind === 'still' ? 0 : setup.subject.distance
-  return eventPeak * (peakDistance / Math.max(0.01, Math.hypot(position - from, offset)))
+  return eventPeak * (peakDistance / Math.max(0.01, soundDistance(setup)))
 }
 
 /**

@@ -56,6 +56,7 @@ const SUBJECT_ADDITIONS = {
 } as const
 const SENSOR_ADDITIONS = { riseTime: 0, bounceAfter: 0.1, peakDistance: null } as const
 const CAMERA_ADDITIONS = { curtainRuns: 'left', setsShutter: false } as const
+const PICTURE_ADDITIONS = { aimAlong: 0 } as const
 const HAND = { lead: null, scatter: 0.05, flinch: 0, flinchError: 0 } as const
 
 const filled = (part: unknown, additions: Json): unknown => (isObject(part) ? { ...additions, ...part } : part)
@@ -124,6 +125,7 @@ export function completeSetup(value: unknown): unknown {
     bodies: value.bodies ?? bodiesOfOld(isObject(value.moment) ? value.moment.speed : null),
     sensor: filled(value.sensor, SENSOR_ADDITIONS),
     hand: value.hand ?? HAND,
+    picture: filled(value.picture, PICTURE_ADDITIONS),
     camera: filled(value.camera, CAMERA_ADDITIONS),
     controller: filled(value.controller, INTERVAL_ADDITION),
     link: filled(value.link, INTERVAL_ADDITION),

@@ -301,6 +301,10 @@ export const FIELDS = {
     help: 'Exit over entrance pupil, as seen from either end; 1 for most lenses',
   }),
   'picture.distance': number('length', 'Camera to subject', 0.01, 200, m),
+  'picture.aimAlong': number('length', 'Camera aimed along the path by', -20, 20, {
+    ...m,
+    help: 'Past the middle of the subject; of what falls, − aims it higher',
+  }),
   'picture.aperture': number('aperture', 'Aperture', 0.7, 128),
   'picture.iso': number('iso', 'ISO', 6, 3_276_800),
   'picture.shutter': number('shutter', 'Shutter', 1 / 100_000, 3600),
@@ -477,7 +481,7 @@ export const POP_GROUP_FIELDS = {
   count: number('count', 'Pops', 1, 200, { integer: true }),
   interval: number('time', 'Interval', 0, 60, ms),
   joinsLast: flag('Joins on the last pop'),
-  start: number('time', 'Starts after', 0, 600, ms),
+  start: number('time', 'Starts after', -600, 600, { ...ms, help: 'After the trigger’s own pop; − before it' }),
   from: number('length', 'First position', 0, 100, m),
   to: number('length', 'Last position', 0, 100, m),
 } as const satisfies FieldsFor<PopGroup>

@@ -22,4 +22,4 @@ export type Optics = Pick<KnownSetup, 'camera' | 'lens' | 'picture'>
 /** What passes a signal on until there is light, or an exposure. */
 export type SignalChain = Lighting &
   Exposing &
-  Pick<KnownSetup, 'trigger' | 'method' | 'sensor' | 'motion' | 'subject' | 'controller' | 'hand' | 'belief'>
+  Pick<KnownSetup, 'recipe' | 'trigger' | 'method' | 'sensor' | 'motion' | 'subject' | 'controller' | 'hand' | 'belief'>

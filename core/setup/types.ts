@@ -557,6 +557,8 @@ export interface Setup {
   picture: {
     /** m from the front principal plane to the subject. */
     distance: number
+    /** m along the travel from the middle of the subject to what the camera is aimed at. */
+    aimAlong: number
     aperture: number
     iso: number
     /** s open. */

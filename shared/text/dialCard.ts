@@ -9,6 +9,7 @@ import {
   assumedOf,
   cameraSets,
   programmeOf,
+  soundDistance,
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fieldName } from './fieldName'
@@ -36,6 +37,14 @@ function findingLines(finding: Finding, system: System): string[] {
 /** The row of a dial card that has to be played first. */
 export const PROPS_ROW = 'Props to have'
 
+/** What a microphone hears, as a place to measure from. */
+export const SOUND_OF: Readonly<Record<Setup['sensor']['source'], string>> = {
+  start: 'the start',
+  impact: 'the impact',
+  floor: 'the floor',
+  bounce: 'the bounce',
+}
+
 /** Said of props where no take can be a keeper. */
 const NO_KEEPER = 'none is a keeper as it stands'
 
@@ -53,7 +62,7 @@ export function dialCardRows(
       case 'beam':
         return `beam at ${show(sensor.position, 'length', { unit: 'm', figures: 4 })}`
       case 'sound':
-        return `microphone ${show(Math.hypot(sensor.position, sensor.offset), 'length', { unit: 'm', figures: 4 })} off`
+        return `microphone ${show(soundDistance(setup), 'length', { unit: 'm' })} from ${SOUND_OF[sensor.source]}`
       case 'contact':
         return `contact at the ${sensor.source}`
       case 'hand':

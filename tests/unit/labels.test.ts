@@ -85,7 +85,7 @@ describe('the table plan', () => {
         severalRings: true,
       }),
     )
-    expect(named.sensor).toBe('microphone 500\u00a0mm off')
+    expect(named.sensor).toBe('microphone, 500\u00a0mm from the start')
     expect(named.second).toBe('second')
     expect(named.ring01).toBe('Key +1.0\u00a0EV')
     expect(texts(onTable(heard, { rings: [ring] })).ring01).toBe('+1.0\u00a0EV')

@@ -134,6 +134,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'picture.ambientEv' },
       { path: 'picture.ambientLimit' },
       { path: 'picture.distance' },
+      { path: 'picture.aimAlong', when: moves },
       { path: 'lens.focalLength' },
       { path: 'lens.pupilRatio' },
       { path: 'picture.angleToSensor' },

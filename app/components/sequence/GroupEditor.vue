@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type PopGroup, type Setup, groupTimes, natureOf, popGroup } from '~~/core'
+import { type Plan, type PopGroup, type Setup, entersPicture, groupTimes, natureOf, popGroup } from '~~/core'
 import { parsePops } from '~~/shared/units'
 
 /** Groups of pops: which lights, how many, and how they are placed. */
@@ -55,6 +55,11 @@ function place(index: number, placing: PopGroup['placing']): void {
   const times = all.map(time => Number(Math.max(0, time - (all[0] ?? 0)).toFixed(5)))
   set(index, { placing, times: times.length > 0 ? times : [0] })
 }
+/** s: the start that shows it from where it enters the picture; null: it is in it from the start, or never. */
+const enters = computed(() => {
+  const time = entersPicture(plan)
+  return time === null ? null : Number(time.toFixed(4))
+})
 const track = computed(() => setup.sequence.track)
 const putTrack = (rows: Setup['sequence']['track']): void => {
   if (store.setup) store.replace({ ...store.setup, sequence: { ...store.setup.sequence, track: rows } })
@@ -136,8 +141,17 @@ const PLACINGS = [
       <InputsFieldRow v-if="i > 0" :path="`sequence.groups[${i}].joinsLast`" />
       <InputsFieldRow
         :path="`sequence.groups[${i}].start`"
-        :label="group.joinsLast && i > 0 ? 'and that much later' : 'Starts after'"
+        :label="group.joinsLast && i > 0 ? 'Starts after the last pop by' : 'Starts after the trigger’s pop by'"
       />
+      <p v-if="enters !== null && !group.joinsLast && group.start !== enters" class="text-right text-[11px]">
+        <button
+          type="button"
+          class="underline"
+          @click="store.change([{ path: `sequence.groups[${i}].start`, value: enters }])"
+        >
+          Begin as it enters the picture: {{ show(enters, 'time', { figures: 4 }) }}
+        </button>
+      </p>
       <template v-if="group.placing === 'hand'">
         <div v-for="(_, k) in group.times" :key="k" class="flex items-center">
           <InputsFieldRow :path="`sequence.groups[${i}].times[${k}]`" :label="`Pop ${k + 1}`" class="flex-1" />

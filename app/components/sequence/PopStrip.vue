@@ -19,8 +19,20 @@ const sequence = computed(() => plan.sequence)
 const lanes = computed(() => setup.value.flashes.length + 1)
 const laneHeight = computed(() => (height.value - TOP - FOOT) / lanes.value)
 const lane = (i: number): number => TOP + (i + 0.5) * laneHeight.value
-const end = computed(() => Math.max(sequence.value?.lastPop ?? 0, sequence.value?.customary ?? 0, 0.01))
-const t = computed(() => linear([-0.06 * end.value, end.value * 1.1], [LEFT, Math.max(LEFT + 100, width.value - 10)]))
+const end = computed(() =>
+  Math.max(
+    sequence.value?.lastPop ?? 0,
+    (sequence.value?.customary ?? 0) + Math.min(0, sequence.value?.firstPop ?? 0),
+    0.01,
+  ),
+)
+const begin = computed(() => Math.min(0, sequence.value?.firstPop ?? 0))
+const t = computed(() =>
+  linear(
+    [begin.value - 0.06 * (end.value - begin.value), begin.value + (end.value - begin.value) * 1.1],
+    [LEFT, Math.max(LEFT + 100, width.value - 10)],
+  ),
+)
 const wide = (seconds: number): number => t.value(seconds) - t.value(0)
 
 interface Handle {
@@ -54,7 +66,8 @@ function move(handle: Handle, time: number, merge: string): void {
   const group: PopGroup = setup.value.sequence.groups[handle.group]!
   const path = (key: string): string => `sequence.groups[${handle.group}].${key}`
   const index = handle.number - 1
-  const to = Math.max(0, time)
+  // The first pop may come before the trigger's own; what follows it does not come before that.
+  const to = index === 0 || group.placing === 'spacing' ? time : Math.max(0, time)
   const own = groupTimes(setup.value, natureOf(plan.known).motion, group)
   const base = (own[0] ?? 0) - (group.placing === 'hand' ? Math.min(...group.times) : 0)
   if (group.placing === 'hand') {
@@ -63,7 +76,7 @@ function move(handle: Handle, time: number, merge: string): void {
   } else if (group.placing === 'interval' && index > 0)
     store.change([{ path: path('interval'), value: nice(Math.max(0, (to - base) / index)) }], merge)
   else {
-    store.change([{ path: path('start'), value: nice(Math.max(0, group.start + to - (own[index] ?? 0))) }], merge)
+    store.change([{ path: path('start'), value: nice(Math.max(-600, group.start + to - (own[index] ?? 0))) }], merge)
   }
 }
 const paths = (handle: Handle): string[] => {
@@ -128,7 +141,7 @@ const many = (light: number): boolean =>
         <ViewsDragHandle
           :label="handle.name"
           :value="handle.time"
-          :min="0"
+          :min="-600"
           :max="600"
           :value-text="show(handle.time, 'time', { figures: 4 })"
           :paths="paths(handle)"
@@ -163,7 +176,7 @@ const many = (light: number): boolean =>
 
       <g v-if="sequence" class="pointer-events-none">
         <rect
-          :x="t(-sequence.lead)"
+          :x="t(begin - sequence.lead)"
           :width="Math.max(1, wide(setup.picture.shutter))"
           :y="lane(lanes - 1) - 6"
           height="12"
@@ -173,18 +186,23 @@ const many = (light: number): boolean =>
         />
         <template v-for="(at, name) in { 'least': sequence.least, 'count × interval': sequence.customary }" :key="name">
           <line
-            :x1="t(at)"
-            :x2="t(at)"
+            :x1="t(begin + at)"
+            :x2="t(begin + at)"
             :y1="lane(lanes - 1) - 10"
             :y2="lane(lanes - 1) + 10"
             class="firm"
             style="stroke: var(--shutter)"
           />
-          <text :x="t(at) - 4" :y="lane(lanes - 1) + (name === 'least' ? -9 : 19)" text-anchor="end" class="halo">
+          <text
+            :x="t(begin + at) - 4"
+            :y="lane(lanes - 1) + (name === 'least' ? -9 : 19)"
+            text-anchor="end"
+            class="halo"
+          >
             {{ name }} {{ show(at, 'time') }}
           </text>
         </template>
-        <text :x="t(0) + 6" :y="lane(lanes - 1) + 4" class="halo">
+        <text :x="t(begin) + 6" :y="lane(lanes - 1) + 4" class="halo">
           open {{ show(setup.picture.shutter, 'shutter') }}
         </text>
       </g>

@@ -45,13 +45,15 @@ function held(along: number, across: number): { x: number; y: number; cut: boole
 }
 
 const centre = computed(() => point(axes, middle.value, 0))
-const camera = computed(() => held(middle.value, -setup.value.picture.distance))
+/** What the camera is aimed at, m along the travel. */
+const aim = computed(() => middle.value + setup.value.picture.aimAlong)
+const camera = computed(() => held(aim.value, -setup.value.picture.distance))
 const half = computed(() => ({
   along: (axes.upright ? plan.optics.fieldHeight : plan.optics.fieldWidth) / 2,
   out: (axes.upright ? plan.optics.fieldWidth : plan.optics.fieldHeight) / 2,
 }))
 const sight = computed(() => {
-  const [a, b] = [point(axes, middle.value - half.value.along, 0), point(axes, middle.value + half.value.along, 0)]
+  const [a, b] = [point(axes, aim.value - half.value.along, 0), point(axes, aim.value + half.value.along, 0)]
   return `M${a.x} ${a.y}L${camera.value.x} ${camera.value.y}L${b.x} ${b.y}`
 })
 const depth = computed(() => {
@@ -61,13 +63,13 @@ const depth = computed(() => {
   const end = axes.across.invert(axes.upright ? bounds.x + bounds.width : bounds.y)
   return area(
     axes,
-    [middle.value - half.value.along, near - distance],
-    [middle.value + half.value.along, Math.min(back, Math.max(end, near - distance))],
+    [aim.value - half.value.along, near - distance],
+    [aim.value + half.value.along, Math.min(back, Math.max(end, near - distance))],
     1.5,
   )
 })
 const frame = computed(() =>
-  area(axes, [middle.value - half.value.along, -half.value.out], [middle.value + half.value.along, half.value.out]),
+  area(axes, [aim.value - half.value.along, -half.value.out], [aim.value + half.value.along, half.value.out]),
 )
 
 const lights = computed(() =>

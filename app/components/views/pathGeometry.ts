@@ -9,6 +9,8 @@ import {
   latencyBeforeDelay,
   sensing,
   sensorOf,
+  soundDistance,
+  soundPlace,
   trackOf,
   traitsOf,
 } from '~~/core'
@@ -54,16 +56,10 @@ function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
   if (!hears && setup.action.kind !== 'launcher') return null
   if (hears && setup.sensor.source !== 'start') {
     // Heard after what made it, by its way to the microphone: the place along the travel it comes from.
-    const from = setup.motion.kind === 'still' ? 0 : setup.subject.distance
+    const from = soundPlace(setup)
     return timing.impact === null || timing.sensed === null
       ? null
-      : [
-          from,
-          Math.max(
-            timing.impact,
-            timing.sensed - Math.hypot(setup.sensor.position - from, setup.sensor.offset) / soundSpeed,
-          ),
-        ]
+      : [from, Math.max(timing.impact, timing.sensed - soundDistance(setup) / soundSpeed)]
   }
   return [0, 0]
 }

@@ -1,4 +1,5 @@
-import { type FlashSetup, type MotionKind, type Plan, shoots, traitsOf } from '~~/core'
+import { type FlashSetup, type MotionKind, type Plan, shoots, soundDistance, traitsOf } from '~~/core'
+import { SOUND_OF } from '~~/shared/text/dialCard'
 import { type Axes, area, point } from './axes'
 import {
   type Box,
@@ -93,7 +94,7 @@ function cardLabels({ plan, axes, middle, fromCamera }: TableParts): Named {
 function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show): Named {
   if (!sensor) return {}
   const { x, y, kind } = sensor
-  const { position, offset } = plan.setup.sensor
+  const { source } = plan.setup.sensor
   const gate = kind === 'beam' && !fromCamera
   const beside: Label['spots'] = axes.upright
     ? [
@@ -113,7 +114,9 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
       {
         id: 'sensor',
         text:
-          kind === 'sound' ? `microphone ${show(Math.hypot(position, offset), 'length', { unit: 'mm' })} off` : kind,
+          kind === 'sound'
+            ? `microphone, ${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
+            : kind,
         colour: 'var(--sensing)',
         spots: gate ? beside : around(x, y, 11),
       },

@@ -1,15 +1,14 @@
 import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
-import { lastLight } from '../sequence'
 import { type Rule, shutter, time } from './types'
 
 /** What is opened before the action must still be open when the last light falls. */
 export const closesEarly: Rule = ({ setup, sequence, timing }) => {
   const open = setup.picture.shutter
   // Due at the moment: a delay that misses it has a finding of its own.
-  const last = lastLight({ timing: { captured: timing.moment }, sequence })
+  const last = timing.moment
   if (setup.method !== 'open-shutter' || setup.trigger !== 'sensor' || last === null || open >= last) return null
-  // A sequence that is longer than the open time is told as such.
-  if (sequence !== null && open < sequence.least) return null
+  // The open time of a sequence is counted from its first pop, and told as such.
+  if (sequence !== null) return null
   const longer = stepUp(SHUTTERS_IN_SECONDS, last)
   return {
     id: 'closes-early',

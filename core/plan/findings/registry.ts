@@ -30,6 +30,7 @@ import { neverReached } from './neverReached'
 import { noFlash } from './noFlash'
 import { notEnoughUnits } from './notEnoughUnits'
 import { opticalPreFlash } from './opticalPreFlash'
+import { outOfFrame } from './outOfFrame'
 import { pastSync } from './pastSync'
 import { poolShallow } from './poolShallow'
 import { popsTooClose } from './popsTooClose'
@@ -75,6 +76,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   'slave-blind': slaveBlind,
   'setting-out-of-range': settingOutOfRange,
   'too-close': tooClose,
+  'out-of-frame': outOfFrame,
   'past-sync': pastSync,
   'high-speed-sync': highSpeedSync,
   blur,

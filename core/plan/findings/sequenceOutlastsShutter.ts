@@ -21,9 +21,10 @@ export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
     severity: 'error',
     title: 'The sequence outlasts the shutter',
     reason:
-      'Last pop at {last}, its light, {lag} of lag and {margin} to spare need {least}; the shutter is open {shutter}.',
+      'The pops take {span}; with the last light, {lag} of lag and {margin} to spare that is {least}, and the shutter is ' +
+      'open for {shutter}.',
     figures: {
-      last: time(sequence.lastPop),
+      span: time(sequence.span),
       lag: time(sequence.lag),
       margin: time(setup.sequence.margin),
       least: time(sequence.least),

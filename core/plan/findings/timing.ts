@@ -1,14 +1,11 @@
 import { sensorOf } from '../../sensors/all'
+import { soundDistance, soundPlace } from '../../sensors/sound'
 import { natureOf } from '../nature'
 import type { Assessment } from '../assess'
 import { type FixDraft, length } from './types'
 
 /** Rounded down to the millimetre, so that a place that just does still does. */
 export const downToMillimetre = (metres: number): number => Math.floor(metres * 1000 + 1e-6) / 1000
-
-/** Where the sound comes from, m along the travel. */
-export const sourcePlace = ({ sensor, motion, subject }: Assessment['setup']): number =>
-  sensor.source === 'start' || motion.kind === 'still' ? 0 : subject.distance
 
 /** Where the sensor would have to be to answer at `sensed`, s: the change that puts it there, or none. */
 export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
@@ -28,14 +25,11 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
       : []
   }
   if (!sensorOf(setup).hears) return []
-  const heard =
-    a.timing.sensed === null
-      ? Infinity
-      : a.timing.sensed - Math.hypot(sensor.position - sourcePlace(setup), sensor.offset) / a.soundSpeed
+  const heard = a.timing.sensed === null ? Infinity : a.timing.sensed - soundDistance(setup) / a.soundSpeed
   const soundTime = sensed - heard
   const distance = downToMillimetre(soundTime * a.soundSpeed)
   if (!(distance > 0)) return []
-  const source = sourcePlace(setup)
+  const source = soundPlace(setup)
   const along = Math.max(-distance, Math.min(distance, sensor.position - source))
   if (source + along < 0) return []
   return [

@@ -107,6 +107,7 @@ export type FindingId =
   | 'reflection-shows'
   | 'light-too-near'
   | 'in-frame'
+  | 'out-of-frame'
   | 'light-blocked'
   | 'catch'
   | 'face-away'

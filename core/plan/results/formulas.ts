@@ -1,3 +1,4 @@
+import { soundDistance } from '../../sensors/sound'
 import type { Assessment } from '../assess'
 import { type Figures, length, share, speed, time } from '../findings/types'
 import { angle, perMetre, rate } from './types'
@@ -9,17 +10,12 @@ export function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): 
   if (sensor.kind === 'hand') return ['the hand presses with the action: 0', {}]
   if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
   if (sensor.kind === 'sound') {
-    const figures = {
-      r: length(Math.hypot(sensor.position, sensor.offset), 'm'),
-      c: speed(soundSpeed),
-      impact: time(timing.impact ?? 0),
-    }
+    const figures = { r: length(soundDistance(setup), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
     if (timing.heard === 'shock') return ['the bow shock comes before the report; sound at {c}', figures]
     return [
       sensor.source === 'start'
         ? 'r / c = {r} / {c}'
-        : `impact {impact}${sensor.source === 'impact' ? '' : `, its ${source}`} + distance to the microphone / ` +
-          `c, c = {c}`,
+        : `impact {impact}${sensor.source === 'impact' ? '' : `, its ${source}`} + {r} / {c}`,
       figures,
     ]
   }

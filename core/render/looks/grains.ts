@@ -35,6 +35,10 @@ export const grains: Look = input => {
     if (since > 0 && height < 0) continue
     const at: Vector = since > 0 ? [x + lean * since, top + height, z] : [x, path(time)[1], z]
     const speed: Vector = since > 0 ? [lean, leap - GRAVITY * since, 0] : [0, -GRAVITY * time, 0]
-    bodies.capsule(at, [at[0] + size * 0.5, at[1] + size * 0.6, at[2]], size * 0.6, CREAM, speed)
+    const grain = (own: Vector): void =>
+      bodies.capsule(at, [at[0] + size * 0.5, at[1] + size * 0.6, at[2]], size * 0.6, CREAM, own)
+    // Over several pops what still falls goes with what is followed, which has its speed.
+    if (plan.sequence && since <= 0) bodies.riders(() => grain([0, 0, 0]))
+    else grain(speed)
   }
 }

@@ -74,7 +74,9 @@ export const run: Look = input => {
   const tall = subject.height
   const floor = y - tall / 2
   const phase = (x / (STRIDE * tall * 2) + 0.06) % 1
-  const hold = runner(bodies, [x, floor + tall * 0.53, z], tall, phase < 0 ? phase + 1 : phase)
-  ribbon(bodies, hold, tall * 0.8)
+  bodies.riders(() => {
+    const hold = runner(bodies, [x, floor + tall * 0.53, z], tall, phase < 0 ? phase + 1 : phase)
+    ribbon(bodies, hold, tall * 0.8)
+  })
   bodies.disc([x, floor - 0.005, z], [0, 1, 0], 4, BENCH)
 }

@@ -226,7 +226,6 @@ const CASES: [
   ['burst-recycle', 'powder', { trigger: 'burst' }, 'warning', [['camera.frameRate', 6.1]]],
   ['burst-buffer', 'powder', { 'trigger': 'burst', 'camera.bufferFrames': 1, 'camera.frameRate': 30 }, 'warning', []],
   ['closes-early', 'toss', { 'method': 'open-shutter', 'picture.shutter': 0.2 }, 'error', [['picture.shutter', 0.4]]],
-  ['closes-early', 'swing', { 'picture.shutter': 0.6 }, 'error', [['picture.shutter', 1]]],
   ['sequence-outlasts-shutter', 'swing', { 'picture.shutter': 0.3 }, 'error', [['picture.shutter', 0.4]]],
   [
     'still-parts',

@@ -67,12 +67,14 @@ describe('what each kind of shutter cuts off the flash', () => {
 describe('what freezes', () => {
   const freeze = (values: Values) => plan(make(values)).sharpness
 
-  test('the flash, by t.1 of the slowest that tells', () => {
+  test('all the light together, a slow part of it in proportion', () => {
     expect(freeze({})).toMatchObject({ by: 'flash', duration: 50e-6 })
-    expect(freeze({ 'flashes[1].power': 1 / 8 }).duration).toBeCloseTo(270e-6, 9)
+    const slow = freeze({ 'flashes[1].power': 1 / 8 })
+    expect(slow.duration).toBeGreaterThan(50e-6)
+    expect(slow.duration).toBeLessThan(270e-6)
   })
-  test('not one that gives less than a tenth of the light', () => {
-    expect(freeze({ 'flashes[1].power': 1 / 8, 'flashes[1].lossStops': 9 }).duration).toBeCloseTo(50e-6, 9)
+  test('hardly one that gives hardly any light', () => {
+    expect(freeze({ 'flashes[1].power': 1 / 8, 'flashes[1].lossStops': 9 }).duration).toBeCloseTo(50e-6, 6)
   })
   test('the shutter in a fast shutter, and in high-speed sync past the sync', () => {
     expect(freeze({ 'method': 'fast-shutter', 'picture.shutter': 1 / 4000 })).toMatchObject({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cautionsOf } from '~~/core'
+import { cautionsOf, inField, positionsInPicture } from '~~/core'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
@@ -33,18 +33,31 @@ onBeforeUnmount(() => {
 
 const plan = computed(() => store.plan)
 const options = computed(() => ({ numbered: numbered.value, instant: view.instant }))
-/** Asked once in a browser session. */
-const ASKED = 'epiro-flicker'
+/** Asked once of each set-up and person on this device. */
+const session = useSessionStore()
+const asked = computed(() => `epiro-flicker ${session.key} ${id.value}`)
 const ask = ref(false)
 const flickers = computed(
   () => store.setup !== null && cautionsOf(store.setup).some(caution => caution.id === 'flicker'),
 )
 watch(flickers, now => {
-  if (now && !sessionStorage.getItem(ASKED)) ask.value = true
+  if (now && !read(asked.value)) ask.value = true
 })
+/** A browser that keeps nothing asks again at the next visit. */
+function read(key: string): string | null {
+  try {
+    return localStorage.getItem(key)
+  } catch {
+    return null
+  }
+}
 function askedAll(): void {
-  sessionStorage.setItem(ASKED, '1')
   ask.value = false
+  try {
+    localStorage.setItem(asked.value, '1')
+  } catch {
+    // Full or refused storage only means that it is asked once more.
+  }
 }
 const instant = computed({
   get: () =>
@@ -58,10 +71,13 @@ const instant = computed({
 const description = computed(() => {
   const sequence = plan.value?.sequence
   if (!sequence) return 'One pop'
-  const shown = sequence.exposures.filter(e => view.instant === null || e.time <= instant.value + 1e-9)
+  const places = positionsInPicture(plan.value!)
+  const shown = sequence.exposures.filter(
+    (e, i) => inField(plan.value!, places[i]!) && (view.instant === null || e.time <= instant.value + 1e-9),
+  )
   return (
     `${shown.length} of ${sequence.exposures.length} ` +
-    `positions${sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`}`
+    `positions in the picture${sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`}`
   )
 })
 async function save(): Promise<void> {
@@ -119,9 +135,9 @@ usePageKeys(event => {
             v-model.number="instant"
             type="range"
             class="flex-1 accent-(--light)"
-            min="0"
+            :min="Math.min(0, plan.sequence.firstPop)"
             :max="plan.sequence.lastPop"
-            :step="Math.max(1e-5, plan.sequence.lastPop / 500)"
+            :step="Math.max(1e-5, plan.sequence.span / 500)"
           />
           <span class="tabular w-16 text-right">{{ show(instant, 'time') }}</span>
         </div>
