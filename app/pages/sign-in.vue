@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { ApiError, api } from '~/services/api'
 import { afterSignIn } from '~/text/afterSignIn'
 
@@ -22,13 +23,17 @@ async function enter(how: () => Promise<unknown>): Promise<void> {
   busy.value = false
 }
 
-onMounted(async () => {
-  // The token is in the fragment, which no server sees or logs.
+/** The token is in the fragment, which no server sees or logs. */
+async function enterByLink(): Promise<void> {
   const token = location.hash.slice(1)
-  if (token) {
-    history.replaceState(null, '', location.pathname + location.search)
-    await enter(() => api.signIn(token))
-  }
+  if (!token) return
+  history.replaceState(null, '', location.pathname + location.search)
+  await enter(() => api.signIn(token))
+}
+// A link pasted into this very tab loads nothing anew: only its fragment is another.
+useEventListener('hashchange', () => void enterByLink())
+onMounted(async () => {
+  await enterByLink()
   demo.value = (await api.signInOptions().catch(() => ({ demo: false }))).demo
 })
 </script>

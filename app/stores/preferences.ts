@@ -12,6 +12,18 @@ export const usePreferencesStore = defineStore('preferences', () => {
   /** Whether a take whose reading is sure is logged by itself. */
   const autoLog = useCookie<boolean>('epiro-auto-log', { ...year, default: () => false })
 
+  /** The look from before the dark, while a run is on; kept too, so that a tab closed in the dark leaves it. */
+  const before = useCookie<Look | null>('epiro-look-before', { ...year, default: () => null })
+  function enterDark(): void {
+    before.value ??= look.value
+    look.value = 'safelight'
+  }
+  function leaveDark(): void {
+    if (before.value === null) return
+    look.value = before.value
+    before.value = null
+  }
+
   watch(
     look,
     value => {
@@ -20,5 +32,5 @@ export const usePreferencesStore = defineStore('preferences', () => {
     { immediate: true },
   )
 
-  return { look, system, panel, autoLog }
+  return { look, system, panel, autoLog, enterDark, leaveDark }
 })

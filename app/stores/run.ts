@@ -12,6 +12,8 @@ const RETRY = 1000
 export const useRunStore = defineStore('run', () => {
   const state = ref<RunInput>({ step: 0, delay: null, openedAt: null, actedAt: null })
   const connected = ref(false)
+  /** When the connection to the others was lost, ms since 1970; null while it stands, or before it first did. */
+  const lostAt = ref<number | null>(null)
   const session = useSessionStore()
   let setupId = ''
   let events: EventSource | null = null
@@ -29,6 +31,17 @@ export const useRunStore = defineStore('run', () => {
     },
   })
 
+  function lost(): void {
+    if (setupId === '') return
+    connected.value = false
+    lostAt.value ??= Date.now()
+  }
+  // The device knows at once; a stream that hangs would tell much later.
+  window.addEventListener('offline', lost)
+  window.addEventListener('online', () => {
+    if (connected.value || events?.readyState === EventSource.OPEN) lostAt.value = null
+  })
+
   /** Follows a run; `changed` is told when takes or the set-up changed on another device. */
   function follow(id: string, changed: (what: { takes: boolean; setup: boolean; pictures: boolean }) => void): void {
     leave()
@@ -38,11 +51,10 @@ export const useRunStore = defineStore('run', () => {
     events = new EventSource(`/api/setups/${id}/run/events`)
     events.onopen = () => {
       connected.value = true
+      lostAt.value = null
     }
     // The browser connects again by itself.
-    events.onerror = () => {
-      connected.value = false
-    }
+    events.onerror = lost
     events.onmessage = (event: MessageEvent<string>) => {
       const now = readRunEvent(event.data)
       if (now === null) return
@@ -71,6 +83,8 @@ export const useRunStore = defineStore('run', () => {
     events?.close()
     events = null
     connected.value = false
+    lostAt.value = null
+    setupId = ''
   }
 
   /** Moves the run on here at once, and for everyone when the server answers. */
@@ -81,5 +95,5 @@ export const useRunStore = defineStore('run', () => {
     box.put(setupId, state.value)
   }
 
-  return { state, connected, follow, leave, move }
+  return { state, connected, lostAt, follow, leave, move }
 })

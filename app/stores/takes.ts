@@ -41,12 +41,15 @@ export const useTakesStore = defineStore('takes', () => {
           .map(({ take }) => [take.key, amendmentOf(take)]),
       ),
   )
-  /** Everything fired, what is not sent yet with the number it will most likely get. */
+  /**
+   * Everything fired; what is not sent yet stands after what the server has, by the order it was fired in, and is shown
+   * under a mark of its own (`takeMark`) until the server gives it its number.
+   */
   const takes = computed<TakeRecord[]>(() => {
     const last = kept.value[0]?.number ?? 0
     return [
       ...mine.value
-        .map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, by: session.member }))
+        .map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, place: i, by: session.member }))
         .reverse(),
       ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) })),
     ]
@@ -201,6 +204,7 @@ export const useTakesStore = defineStore('takes', () => {
   window.addEventListener('online', () => void flush())
 
   return {
+    setupId,
     takes,
     queue,
     unsent,

@@ -53,9 +53,9 @@ function tableOf(said: FlashLeaflet, typical: FlashSetup): KitDurationRow[] {
 }
 
 /**
- * A flash from the figures that its leaflet has: what is said is rated, the rest is that of a typical unit of its kind,
- * drawn through the durations that are said and marked as assumed. Guide number and energy follow from one another where only one
- * is said (light goes by energy, and the guide number by its root).
+ * A flash from the figures that its leaflet has: what is said is rated, the rest is that of a typical unit of its
+ * kind, drawn through the durations that are said and marked as assumed. Guide number and energy follow from one
+ * another where only one is said (light goes by energy, and the guide number by its root).
  *
  * @throws InputError where no duration is said, or for a duration or power of 0 or below
  */

@@ -44,7 +44,15 @@ function spots(setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture' | 
   }
 }
 
-const SENSOR_NAMES = { beam: 'Beam', sound: 'Microphone', contact: 'Contact', hand: 'Hand switch' } as const
+const SENSOR_NAMES = {
+  beam: 'Beam',
+  sound: 'Microphone',
+  contact: 'Contact',
+  hand: 'Hand switch',
+  sight: 'Hand switch',
+  ear: 'Hand switch',
+  phone: 'Phone',
+} as const
 
 /** Every join of a set-up, in the order of the signal. */
 export function wiringOf(setup: Setup): Wire[] {

@@ -12,7 +12,7 @@ export interface FallingLight {
 export interface Smear {
   /** s: the sharp core. Of one flash alone, its t.1. */
   core: number
-  /** s from the start of the core: when what is still lit becomes too dark to be seen; not longer than the core: none. */
+  /** s from the start of the core until what is still lit is too dark to be seen; as long as the core: no ghost. */
   ghost: number
   /** Stops that the ghost lies under the core, on average; Infinity where there is none. */
   under: number

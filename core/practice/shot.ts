@@ -203,7 +203,7 @@ export function fireRig(
   )
   const chain = chainOf(setup, rig, random)
 
-  const listens = current.sensor.kind === 'sound'
+  const listens = current.sensor.kind === 'sound' || current.sensor.kind === 'phone'
   const light = current.method !== 'fast-shutter' && current.flashes.length > 0
   const recycle = recharged(setup)
   const base = {

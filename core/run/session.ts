@@ -24,7 +24,7 @@ export interface HowMany {
   kept: number
   misfire: number
   wrongVerdict: number
-  /** Chance that this take is a keeper, all in; that of one once the moment was found; and what the first is made of. */
+  /** Chance that this take is a keeper, all in; of one once the moment was found; and what the first is made of. */
   keeper: number
   keeperLater: number
   parts: KeeperParts
@@ -230,13 +230,16 @@ function within(takes: number[], confidence: number): number | null {
   return at >= MOST_TAKES ? null : at
 }
 
-/** Chance that the very first take is on the moment: by first order where that holds, else played. */
-function firstChance(a: Assessment, shots: Player, place: number): number {
-  if (a.spread.firstOrder || a.setup.trigger === 'burst') return a.keep.firstTake
+/** Chance that a take at a place of the dial is on the moment, played. */
+function playedChance(shots: Player, place: number): number {
   let on = 0
   for (let i = 0; i < FIRSTS; i++) if (shots()(place).on) on++
   return on / FIRSTS
 }
+
+/** Chance that the very first take is on the moment: by first order where that holds, else played. */
+const firstChance = (a: Assessment, shots: Player, place: number): number =>
+  a.spread.firstOrder || a.setup.trigger === 'burst' ? a.keep.firstTake : playedChance(shots, place)
 
 /**
  * How many takes it needs to the keepers wanted, by playing the session: priors as they stand, scatter, misfires, wrong
@@ -268,7 +271,10 @@ export function howMany(
     misfire: (tally.misfires + USUAL_MISFIRES.seen) / (tally.takes + USUAL_MISFIRES.of),
     found: tally.of > 0,
   }
-  const first = a.timing.moment === null ? 0 : firstChance(a, planned, dial?.used ?? 0)
+  // What takes have taught counts for the one that comes next, at the delay that is dialled, or else learnt.
+  const next = dial === null ? 0 : setup.delay === null && setup.hand.lead === null ? propose([], '') : dial.used
+  const first =
+    a.timing.moment === null ? 0 : shots === planned ? firstChance(a, planned, next) : playedChance(shots, next)
   // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
   const face = a.face?.chance ?? 1
   const kept = (tally.kept + USUALLY_KEPT.kept * face) / (tally.of + USUALLY_KEPT.of)

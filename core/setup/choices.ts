@@ -3,6 +3,8 @@ import { significant } from '../math/significant'
 import { FIELDS } from './fields'
 import { type Change, valueAt, withChange, withChanges } from './paths'
 import { drawnThrough } from './durations'
+import { traitsOf } from '../recipes/all'
+import { standsInFront } from '../light/role'
 import { TYPICAL_HEADS } from '../light/heads'
 import { SENSOR, sensorOf } from '../sensors/all'
 import { isChoice, withAside } from './aside'
@@ -43,6 +45,15 @@ function thrownBy({ action, motion }: Pick<Setup, 'action' | 'motion'>): Change[
   ]
 }
 
+/** A light carried round the subject is there for something else, where its role was that of its place before. */
+function roleAfter(setup: Setup, light: number, change: Change): Change[] {
+  const before = setup.flashes[light]
+  const after = withChange(setup, change).flashes[light]
+  if (!before || !after || before.role === 'ground' || standsInFront(before) === standsInFront(after)) return []
+  return [{ path: `flashes[${light}].role`, value: standsInFront(after) ? 'key' : 'behind' }]
+}
+
+const OF_PLACE = /^flashes\[(\d+)\]\.(?:angle|elevation)$/
 const OF_HEAD = /^flashes\[(\d+)\]\.head$/
 
 /**
@@ -72,6 +83,13 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
     case 'action.draw':
     case 'action.pull':
       return thrownBy(withChange(setup, { path, value }))
+    case 'subject.height':
+      // One balloon, one size: it stands in four fields, of which one is asked for.
+      return traitsOf(setup.recipe).tears
+        ? ['subject.depth', 'motion.objectLength', 'motion.diameter']
+            .filter(at => !isTyped(setup, at))
+            .map(at => ({ path: at, value }))
+        : []
     case 'motion.mass':
       return isTyped(setup, 'motion.speed') ? [] : thrownBy(withChange(setup, { path, value }))
     case 'action.kind':
@@ -79,6 +97,8 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
         ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
         : []
     default: {
+      const stood = OF_PLACE.exec(path)?.[1]
+      if (stood !== undefined) return roleAfter(setup, Number(stood), { path, value })
       const light = OF_HEAD.exec(path)?.[1]
       return light === undefined
         ? []

@@ -11,7 +11,7 @@ interface HeldRow extends FlashRow {
   known: { t05: boolean; t01: boolean }
 }
 
-/** How much longer a unit is than the one assumed, at a power: known rows apart, in between by the power’s logarithm. */
+/** How much longer a unit is than the one assumed, at a power: between known rows by the power’s logarithm. */
 function factorAt(points: readonly { power: number; factor: number }[], power: number): number {
   const at = Math.log2(power)
   const [first] = points

@@ -242,7 +242,10 @@ export const FIELDS = {
     help: 'The finest step its dial can be set by',
   }),
   'controller.delayMinimum': number('time', 'Shortest delay', 0, 1, ms),
-  'controller.delayMaximum': number('time', 'Longest delay', 0.001, 10_000, { unit: 's' }),
+  'controller.delayMaximum': number('time', 'Longest delay', 0, 10_000, {
+    unit: 's',
+    help: '0: a trigger that has no delay; where the sensor stands is the delay',
+  }),
   'controller.holdOff': number('time', 'Hold-off', 0, 60, {
     ...ms,
     help: 'Deaf for so long once it has fired, against echoes and bounces',

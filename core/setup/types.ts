@@ -56,7 +56,8 @@ export type MomentReference = (typeof REFERENCES)[number]
 export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash', 'turn'] as const
 export type PhaseModel = (typeof PHASE_MODELS)[number]
 
-export const SENSORS = ['beam', 'sound', 'contact', 'hand'] as const
+/** A person is a sensor too: with the action, on sight of it, or on its sound. */
+export const SENSORS = ['beam', 'sound', 'contact', 'hand', 'sight', 'ear', 'phone'] as const
 export type SensorKind = (typeof SENSORS)[number]
 
 /**

@@ -9,6 +9,7 @@ import {
   assumedOf,
   cameraSets,
   programmeOf,
+  recycleAt,
   soundDistance,
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
@@ -65,9 +66,21 @@ export function dialCardRows(
         return `microphone ${show(soundDistance(setup), 'length', { unit: 'm' })} from ${SOUND_OF[sensor.source]}`
       case 'contact':
         return `contact at the ${sensor.source}`
+      case 'phone':
+        return `phone ${show(soundDistance(setup), 'length', { unit: 'm' })} from ${SOUND_OF[sensor.source]}`
       case 'hand':
         return 'by hand'
+      case 'sight':
+        return `pressed on sight of ${SOUND_OF[sensor.source]}`
+      case 'ear':
+        return `pressed on the sound of ${SOUND_OF[sensor.source]}`
     }
+  }
+  const keepsUp = (): string => {
+    const { flashes, camera, method } = setup
+    if (flashes.length === 0 || method === 'fast-shutter') return ''
+    const recycle = Math.max(...flashes.map(flash => recycleAt(flash, flash.power)))
+    return recycle <= 1 / camera.frameRate ? '; the flash keeps up' : '; the flash does not keep up'
   }
   const early =
     timing.lead === null
@@ -79,7 +92,7 @@ export function dialCardRows(
       : trigger === 'hand'
         ? `hand, on the count${early}`
         : `burst, ${show(setup.camera.frameRate, 'rate')}: ` +
-          `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event`
+          `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event${keepsUp()}`
   const propsRow = (): string => {
     if (keeper.stop !== null) return NO_KEEPER
     return many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)

@@ -37,5 +37,6 @@ export function keeperLine(plan: Keeping & Pick<Plan, 'findings'>, many: HowMany
   const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
   if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)
-  return `${chance} this take (${parts.map(part => `${part.label} ${part.value}`).join(', ')}); ${later} once the delay is found`
+  const made = parts.map(part => `${part.label} ${part.value}`).join(', ')
+  return `${chance} this take (${made}); ${later} once the delay is found`
 }

@@ -8,10 +8,28 @@ const { usePreferencesStore } = await import('~~/app/stores/preferences')
 
 beforeEach(fresh)
 
+test('the dark of a run leaves the look from before it, however often it is entered', () => {
+  const store = usePreferencesStore()
+  store.enterDark()
+  store.enterDark()
+  expect(store.look).toBe('safelight')
+  store.leaveDark()
+  expect(store.look).toBe('work')
+  store.look = 'safelight'
+  store.leaveDark()
+  expect(store.look).toBe('safelight')
+})
+
 test('how a new reader is shown things, kept for a year on every page, and the look at once', async () => {
   const store = usePreferencesStore()
   expect([store.look, store.panel, store.system, store.autoLog]).toEqual(['work', 'know', 'metric', false])
-  expect([...cookies.keys()]).toEqual(['epiro-look', 'epiro-panel', 'epiro-units', 'epiro-auto-log'])
+  expect([...cookies.keys()]).toEqual([
+    'epiro-look',
+    'epiro-panel',
+    'epiro-units',
+    'epiro-auto-log',
+    'epiro-look-before',
+  ])
   for (const { options } of cookies.values())
     expect(options).toMatchObject({ maxAge: 31_536_000, sameSite: 'strict', path: '/' })
   expect(shown.dataset.look).toBe('work')

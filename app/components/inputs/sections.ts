@@ -61,7 +61,8 @@ export const SECTIONS: readonly Section[] = [
       { path: 'motion.faces', when: s => turns(s) && s.motion.faceWithin !== null },
       { path: 'motion.faceAtStart', when: s => turns(s) && s.motion.faceWithin !== null },
       { path: 'subject.distance', when: moves },
-      { path: 'subject.depth' },
+      // A balloon is as deep as it is high: its size is entered once.
+      { path: 'subject.depth', when: s => traitsOf(s.recipe).tears !== true },
       { path: 'subject.height' },
       { path: 'subject.speedLost', when: goesThrough },
       { path: 'subject.speedLostSpread', when: slows },
@@ -155,6 +156,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'camera.lag', when: throughCamera },
       { path: 'camera.lagJitter', when: throughCamera },
       { path: 'camera.frameRate', when: s => s.trigger === 'burst' },
+      { path: 'camera.bufferFrames', when: s => s.trigger === 'burst' },
       { path: 'lens.widestAperture' },
       { path: 'lens.smallestAperture' },
       { path: 'camera.baseIso' },

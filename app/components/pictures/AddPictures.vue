@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Chooses files for a take. */
-const { label, take } = defineProps<{ label: string; take: string }>()
+const { label, take, worded = false } = defineProps<{ label: string; take: string; worded?: boolean }>()
 const emit = defineEmits<{ files: [File[]] }>()
 const input = useTemplateRef<HTMLInputElement>('input')
 function chosen(): void {
@@ -12,7 +12,8 @@ function chosen(): void {
 
 <template>
   <span>
-    <UButton size="xs" variant="ghost" icon="i-lucide-image-plus" :aria-label="label" @click="input?.click()" />
+    <button v-if="worded" type="button" class="run-button" @click="input?.click()">{{ label }}</button>
+    <UButton v-else size="xs" variant="ghost" icon="i-lucide-image-plus" :aria-label="label" @click="input?.click()" />
     <input
       ref="input"
       type="file"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Matter, type Plan, type Setup, assumedOf } from '~~/core'
+import { type LoggedTake, type Matter, type Plan, type Setup, assumedOf, freshTakes, runStateOf } from '~~/core'
 import { PROPS_ROW, assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 import { keeperText } from '~~/shared/text/keeper'
 
@@ -11,18 +11,44 @@ const preferences = usePreferencesStore()
 const { fill, parts, show } = useNumbers()
 
 const setup = computed(() => plan.setup)
-/** What is turned: a delay, or, by hand, how long before the moment to press. */
-const turned = computed(() => plan.timing.used ?? plan.timing.lead)
+const logged = useLogged()
+/** What takes say the delay should be, where they say anything: as a place of the dial. */
+const learnt = useCalm<{ plan: Plan; logged: readonly LoggedTake[] }, { place: number; takes: number } | null>(
+  () => ({ plan, logged: logged.value }),
+  now => {
+    const fresh = now.logged.length > 0 ? freshTakes(now.plan.setup, now.logged) : []
+    const run = fresh.length > 0 ? runStateOf(now.plan, fresh) : null
+    return run?.proposal && run.used.length > 0 ? { place: run.proposal.delay, takes: run.used.length } : null
+  },
+  null,
+)
+const byHand = computed(() => plan.timing.lead !== null)
+const said = (place: number): number => (byHand.value ? -place : place)
+/** What is turned: a delay, or by hand how long before the moment to press; as learnt until one is dialled. */
+const turned = computed(() =>
+  learnt.value && !own.value ? said(learnt.value.place) : (plan.timing.used ?? plan.timing.lead),
+)
+const suggests = computed(
+  () => learnt.value !== null && (!own.value || Math.abs(said(learnt.value.place) - (turned.value ?? 0)) > 1e-9),
+)
+const useLearnt = (): unknown =>
+  learnt.value && store.change([{ path: byHand.value ? 'hand.lead' : 'delay', value: said(learnt.value.place) }])
 const delay = computed(() =>
   turned.value === null ? null : parts(show(turned.value, 'time', { figures: plan.timing.lead === null ? 5 : 2 })),
 )
 const heading = computed(() => {
+  if (learnt.value && !own.value)
+    return `${byHand.value ? 'Press before the moment' : 'Delay'}, learnt from ${takesText(learnt.value.takes)}`
   if (plan.timing.lead !== null)
     return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
   return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
-const { many, stale, trouble } = useHowMany(() => plan.setup)
+const { many, stale, trouble } = useHowMany(
+  () => plan.setup,
+  () => logged.value,
+)
+const takesText = (count: number): string => `${count} ${count === 1 ? 'take' : 'takes'}`
 /** The one headline: by first order, and said so, until the sessions are played; what leaves no keeper in its place. */
 const keeper = computed(() => keeperText(plan, many.value, preferences.system))
 const stop = computed(() => plan.findings.find(finding => finding.id === plan.keeper.stop) ?? null)
@@ -68,6 +94,15 @@ const { copied, copy } = useCopied()
             {{ delay[0] }}<span class="unit-small"> {{ delay[1] }}</span>
           </button>
           <template v-else> none </template>
+        </p>
+        <p v-if="suggests" class="text-[11px]" data-testid="learnt-delay">
+          <template v-if="own">
+            {{ takesText(learnt!.takes) }} say {{ show(said(learnt!.place), 'time', { figures: 5 }) }} ·
+          </template>
+          <template v-else-if="plan.timing.used !== null">
+            planned {{ show(plan.timing.used, 'time', { figures: 4 }) }} ·
+          </template>
+          <button type="button" class="underline" @click="useLearnt">dial it</button>
         </p>
         <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
         <button

@@ -11,7 +11,11 @@ const store = useSetupStore()
 const { fill, show } = useNumbers()
 
 /** Findings of the set-up itself: the list must not move under the pointer while a fix is shown. */
-const { many } = useHowMany(() => store.setup ?? plan.setup)
+const logged = useLogged()
+const { many } = useHowMany(
+  () => store.setup ?? plan.setup,
+  () => logged.value,
+)
 const findings = computed<Finding[]>(() => {
   const own = store.preview && store.setup ? planOf(store.setup).findings : plan.findings
   const stock = many.value && stockFinding(store.setup ?? plan.setup, many.value)

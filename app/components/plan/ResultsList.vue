@@ -6,7 +6,11 @@ import { simulateInWorker } from '~/services/simulation'
 const { plan, opened = '' } = defineProps<{ plan: Plan; opened?: string }>()
 const { show, fill } = useNumbers()
 
-const { many } = useHowMany(() => plan.setup)
+const logged = useLogged()
+const { many } = useHowMany(
+  () => plan.setup,
+  () => logged.value,
+)
 const results = computed(() => {
   const played = many.value
   if (!played) return resultsOf(plan)

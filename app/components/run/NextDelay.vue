@@ -2,6 +2,7 @@
 import { type Plan, type RunState, coarseStepOf, fieldAt } from '~~/core'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
+import { VERDICT_LABELS } from '~/text/choices'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan; state: RunState | null; delay: number | null }>()
@@ -17,13 +18,18 @@ const differs = computed(
 )
 const typed = ref('')
 const typedError = ref('')
+/** What is dialled instead starts from what is dialled now. */
+function startTyping(event: FocusEvent): void {
+  if (typed.value === '' && delay !== null) typed.value = show(said(delay), 'time', { figures: 5 })
+  void nextTick(() => (event.target as HTMLInputElement).select())
+}
 function dialTyped(): void {
   const field = fieldAt('delay')
   if (field?.type !== 'number' || typed.value.trim() === '') return
   const parsed = parseField(typed.value, { ...field, nullable: false }, preferences.system)
   typedError.value = 'error' in parsed ? parsed.error : ''
   if ('error' in parsed || parsed.value === null) return
-  emit('dial', parsed.value)
+  emit('dial', said(parsed.value))
   typed.value = ''
 }
 
@@ -88,7 +94,14 @@ const changed = computed(() =>
     </template>
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
       <label for="typed">Other</label
-      ><input id="typed" v-model="typed" class="note flex-1" placeholder="18.2 ms" autocomplete="off" />
+      ><input
+        id="typed"
+        v-model="typed"
+        class="note flex-1"
+        placeholder="18.2 ms"
+        autocomplete="off"
+        @focus="startTyping"
+      />
     </form>
     <p v-if="typedError" role="alert" class="text-[12px]">
       {{ typedError }}
@@ -102,6 +115,8 @@ const changed = computed(() =>
       <dd data-testid="left">
         {{ left }}
       </dd>
+      <dt>Chance of a keeper, this take</dt>
+      <dd :class="{ stale }">{{ many === null ? '…' : show(many.keeper, 'share') }}</dd>
       <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt>
       <dd :class="{ stale }" data-testid="needed">
         {{ many === null ? trouble || '…' : (many.props ?? 'beyond count') }}
@@ -116,10 +131,12 @@ const changed = computed(() =>
         data-testid="run-take"
       >
         <button type="button" class="taken" title="put it right" @click="emit('amend', take)">
-          <span class="w-6">{{ take.number }}</span><span class="w-18">{{
+          <span class="w-6">{{ takeMark(take) }}</span><span class="w-18">{{
             show(said(take.delay), 'time', { figures: 4 })
           }}</span
-          ><span class="flex-1">{{ take.verdict }}{{ take.keeper ? ', keeper' : '' }}</span>
+          ><span class="flex-1"
+            >{{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? ', keeper' : '' }}</span
+          >
           <span v-if="pictures.ofTake.has(take.id)" title="has a picture"
             >▪<span class="sr-only">has a picture</span></span
           >

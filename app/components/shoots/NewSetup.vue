@@ -86,6 +86,12 @@ const setup = computed<Setup>(() => {
   return name.value.trim() ? { ...made, name: name.value.trim() } : made
 })
 const plan = computed(() => planOf(setup.value))
+const chances = computed(() => {
+  const { stop, chance, later } = plan.value.keeper
+  return stop === null
+    ? `about ${show(chance, 'share')} that the first take is a keeper, ${show(later, 'share')} once the delay is found;`
+    : ''
+})
 const worst = computed(() => plan.value.findings.filter(finding => finding.severity !== 'note'))
 
 async function make(): Promise<void> {
@@ -151,11 +157,7 @@ async function make(): Promise<void> {
       <p>
         <template v-if="plan.timing.used !== null">
           Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }};
-          {{
-            plan.keeper.stop === null
-              ? `about ${show(plan.keeper.chance, 'share')} that the first take is a keeper, ${show(plan.keeper.later, 'share')} once the delay is found;`
-              : ''
-          }}
+          {{ chances }}
         </template>
         streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
         {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { VERDICT_LABELS } from '~/text/choices'
 import type { Plan } from '~~/core'
 import type { TakeRecord } from '~/services/api'
 
@@ -77,7 +78,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
       class="flex items-baseline gap-2 text-[12px] text-(--ink-faint)"
       data-testid="struck"
     >
-      <span class="flex-1 line-through">Take {{ take.number }}, {{ take.verdict }}</span>
+      <span class="flex-1 line-through">Take {{ take.number }}, {{ VERDICT_LABELS[take.verdict].toLowerCase() }}</span>
       <button
         v-if="session.isLead"
         type="button"

@@ -41,7 +41,7 @@ async function attach(take: string, files: File[]): Promise<void> {
     <tbody>
       <tr v-for="take in takes.takes" :key="take.key" class="border-t border-(--hair) align-top" data-testid="take">
         <td>
-          {{ take.number }}
+          {{ takeMark(take) }}
           <span v-if="take.by" class="narrow block text-[11px] text-(--ink-faint)">{{ take.by }}</span>
         </td>
         <td class="text-right">
@@ -62,7 +62,7 @@ async function attach(take: string, files: File[]): Promise<void> {
               class="block h-[40px] w-[60px]"
               :href="`/api/pictures/${picture.id}/full`"
               target="_blank"
-              :aria-label="`Picture ${picture.name} of take ${take.number}`"
+              :aria-label="`Picture ${picture.name} of take ${takeMark(take)}`"
               ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
             /></a>
           </span>
@@ -75,7 +75,7 @@ async function attach(take: string, files: File[]): Promise<void> {
             size="xs"
             variant="ghost"
             icon="i-lucide-pencil"
-            :aria-label="`Put take ${take.number} right`"
+            :aria-label="`Put take ${takeMark(take)} right`"
             @click="emit('amend', take)"
           />
           <PicturesAddPictures

@@ -56,10 +56,11 @@ const description = computed(() => {
   const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
   if (plan.caughtAt !== null) parts.push(`object ${show(plan.caughtAt, 'length', { unit: 'mm' })} past the near face`)
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
-  if (sharpness.ghost)
-    parts.push(
-      `with a ghost of ${show(sharpness.ghost.length, 'length', { unit: 'mm' })}, ${show(sharpness.ghost.under, 'stops', { unit: 'unsigned' })} under it`,
-    )
+  const { ghost } = sharpness
+  if (ghost) {
+    const under = show(ghost.under, 'stops', { unit: 'unsigned' })
+    parts.push(`with a ghost of ${show(ghost.length, 'length', { unit: 'mm' })}, ${under} under it`)
+  }
   if (exposure.flash !== null) parts.push(`flash ${show(exposure.flash, 'stops')}`)
   if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
   if (plan.shutter.dark > 0.0005)

@@ -88,12 +88,16 @@ const sensorAt = computed(() => {
     case 'beam':
       return { ...held(sensor.position, 0), kind: 'beam' as const }
     case 'sound':
+    case 'phone':
+    case 'ear':
       return { ...held(sensor.position, fromCamera.value ? 0 : sensor.offset), kind: 'sound' as const }
     case 'contact':
       return { ...held(sensor.source === 'impact' ? subject.distance : 0, 0), kind: 'contact' as const }
-    default:
-      return null
+    // Whoever presses stands where they like.
+    case 'hand':
+    case 'sight':
   }
+  return null
 })
 const halfSubject = computed(() =>
   Math.max(px(4), (fromCamera.value ? setup.value.subject.height : footprint(setup.value)) / 2),

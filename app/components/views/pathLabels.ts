@@ -129,6 +129,9 @@ const sensedAs = ({ setup, timing }: Plan): string =>
     sound: timing.heard === 'shock' ? 'shock heard' : 'heard',
     contact: 'touched',
     hand: 'pressed',
+    sight: 'seen, and pressed',
+    ear: 'heard, and pressed',
+    phone: 'heard',
   })[setup.sensor.kind]
 
 const chainLabels: Part = (parts, show) => {

@@ -89,8 +89,8 @@ export const blur: Rule = a => {
         ? 'Streak of {blur} at {power}: power too high to freeze this'
         : 'Streak of {blur}: the shutter is too slow for this',
     reason: ghosted
-      ? `${plain(sharpness.worst.name)}: sharp to {blur}, but a slower light draws a ghost of {ghost}, {under} under it; ` +
-        'the limit is {limit}.'
+      ? `${plain(sharpness.worst.name)}: sharp to {blur}, but a slower light draws a ghost of {ghost}, ` +
+        '{under} under it; the limit is {limit}.'
       : `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
         `limit is {limit}.`,
     figures: {

@@ -1,6 +1,8 @@
 import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
+import { highSpeedSyncLoss } from '../../exposure'
+import type { Setup } from '../../setup/types'
 import { TELLING_STOPS, highSpeedSyncActs, syncRuledOut } from '../shutter'
-import { type Rule, share, shutter, stops, time } from './types'
+import { type FixDraft, type Rule, share, shutter, stops, time } from './types'
 
 /** A band narrower than this is none, share of the frame. */
 const NO_BAND = 0.0005
@@ -13,6 +15,20 @@ const AT_EDGE = {
   right: 'right edge',
   all: 'the whole of it',
 } as const
+
+/** High-speed sync, with the light it costs: its flicker fills the whole travel, and each row sees a slit of it. */
+function byHighSpeedSync(setup: Setup): FixDraft[] {
+  const { shutterKind, curtainTravel } = setup.camera
+  if (shutterKind !== 'focal-plane' || !syncRuledOut(setup)) return []
+  const loss = highSpeedSyncLoss({ shutter: setup.picture.shutter, curtainTravel })
+  return [
+    {
+      label: 'Switch the flashes to high-speed sync: it costs {loss} of light',
+      figures: { loss: { value: loss, quantity: 'stops', unit: 'unsigned' } },
+      changes: setup.flashes.map((_, i) => ({ path: `flashes[${i}].highSpeedSync`, value: true })),
+    },
+  ]
+}
 
 export const pastSync: Rule = ({ setup, shutter: check }) => {
   if (setup.method === 'fast-shutter' || setup.flashes.length === 0 || highSpeedSyncActs(setup)) return null
@@ -57,6 +73,7 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
         figures: { clean: shutter(clean) },
         changes: [{ path: 'picture.shutter', value: clean }],
       },
+      ...byHighSpeedSync(setup),
     ],
   }
 }

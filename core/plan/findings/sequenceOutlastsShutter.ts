@@ -21,8 +21,8 @@ export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
     severity: 'error',
     title: 'The sequence outlasts the shutter',
     reason:
-      'The pops take {span}; with the last light, {lag} of lag and {margin} to spare that is {least}, and the shutter is ' +
-      'open for {shutter}.',
+      'The pops take {span}; with the last light, {lag} of lag and {margin} to spare that is {least}, ' +
+      'and the shutter is open for {shutter}.',
     figures: {
       span: time(sequence.span),
       lag: time(sequence.lag),

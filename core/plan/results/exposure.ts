@@ -67,7 +67,7 @@ function streakResult({ known: { picture }, sharpness }: Assessment): Draft {
     value: length(sharpness.subject, 'mm'),
     read: b => b.sharpness.subject,
     formula:
-      `{v} × {d} (${sharpness.by === 'flash' ? 'the sharp core of all the light; of one flash its t.1' : 'shutter'}) × ` +
+      `{v} × {d} (${sharpness.by === 'flash' ? 'core of all the light; of one flash its t.1' : 'shutter'}) × ` +
       `cos {a}; {px} pixels, limit {limit}`,
     figures: {
       v: speed(sharpness.speed),

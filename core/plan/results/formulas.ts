@@ -1,3 +1,4 @@
+import { sensorOf } from '../../sensors/all'
 import { soundDistance } from '../../sensors/sound'
 import type { Assessment } from '../assess'
 import { type Figures, length, share, speed, time } from '../findings/types'
@@ -9,7 +10,8 @@ export function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): 
   const source = { start: 'start', impact: 'impact', floor: 'strike on the floor', bounce: 'bounce' }[sensor.source]
   if (sensor.kind === 'hand') return ['the hand presses with the action: 0', {}]
   if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
-  if (sensor.kind === 'sound') {
+  if (sensor.kind === 'sight') return [`the ${source} is seen as it happens; a person’s time comes after`, {}]
+  if (sensorOf({ sensor }).hears) {
     const figures = { r: length(soundDistance(setup), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
     if (timing.heard === 'shock') return ['the bow shock comes before the report; sound at {c}', figures]
     return [

@@ -149,10 +149,17 @@ function answeredAt(
       return beamCrossed(setup, path, x, extras)
     case 'hand':
       return setup.sensor.latency
+    // Eyes have it at once; the time they take is their own.
+    case 'sight':
     case 'contact': {
       const event = eventAt(setup, path, x, impact)
       return event === null ? null : event.t + setup.sensor.latency
     }
+    case 'ear': {
+      const event = eventAt(setup, path, x, impact)
+      return event === null ? null : soundHeard(setup, path, x, event, sound) + setup.sensor.latency
+    }
+    case 'phone':
     case 'sound': {
       const event = eventAt(setup, path, x, impact)
       return event === null

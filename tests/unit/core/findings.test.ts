@@ -64,7 +64,16 @@ const CASES: [
   ['delay-off', 'projectile', { delay: 0.025 }, 'warning', [['delay', null]]],
   ['seconds-for-milliseconds', 'projectile', { delay: 18.5 }, 'error', [['delay', null]]],
   ['seconds-for-milliseconds', 'projectile', { delay: 18.5e-6 }, 'error', [['delay', null]]],
-  ['past-sync', 'projectile', { ...sync, 'picture.shutter': 1 / 320 }, 'error', [['picture.shutter', 0.005]]],
+  [
+    'past-sync',
+    'projectile',
+    { ...sync, 'picture.shutter': 1 / 320 },
+    'error',
+    [
+      ['picture.shutter', 0.005],
+      ['flashes[0].highSpeedSync', true],
+    ],
+  ],
   [
     'past-sync',
     'projectile',
@@ -263,7 +272,10 @@ const CASES: [
     'projectile',
     { ...sync, 'picture.shutter': 1 / 220, 'camera.curtainTravel': 0.0025 },
     'note',
-    [['picture.shutter', 0.005]],
+    [
+      ['picture.shutter', 0.005],
+      ['flashes[0].highSpeedSync', true],
+    ],
   ],
   [
     'blur',

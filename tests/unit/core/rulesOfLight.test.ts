@@ -44,7 +44,12 @@ describe('the shutter and the flash', () => {
     expect(note).toMatchObject({ severity: 'note', title: 'Shutter past the sync speed of this camera' })
     expect(note.reason).toMatch(/this flash is out in time by the curtain travel noted/)
     // The next slower step than what is clean.
-    expect(offered(note)).toEqual([['picture.shutter', 1 / 160]])
+    expect(offered(note)).toEqual([
+      ['picture.shutter', 1 / 160],
+      ['flashes[0].highSpeedSync', true],
+    ])
+    // A slit of 1/320 s of a travel of 3.4 ms and the slit.
+    expect(fixesOf(note)[1]!.figures!.loss!.value).toBeCloseTo(Math.log2((3.4e-3 + 1 / 320) * 320), 6)
     expect(synced({}, { 'picture.shutter': 1 / 320, 'method': 'open-shutter' })).toBeNull()
     expect(synced({}, { 'picture.shutter': 1 / 320, 'camera.shutterKind': 'rolling' })).toBeNull()
     expect(synced({ lostWorst: 2 }, { 'camera.shutterKind': 'rolling' })!.reason).toMatch(/an electronic shutter/)

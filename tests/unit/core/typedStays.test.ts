@@ -121,7 +121,7 @@ test('every two methods in turn, each with figures typed while it stood: each ha
   }
 })
 
-test('an evening of story 3: 1/500 and ISO 500, typed, neither changes when the hand takes over nor when it goes back', () => {
+test('story 3: 1/500 and ISO 500, typed, change neither when the hand takes over nor when it goes back', () => {
   let setup = newSetup('toss', 'fast-shutter')
   setup = type(type(setup, 'picture.shutter', 1 / 500), 'picture.iso', 500)
   setup = type(setup, 'delay', 0.17)
@@ -324,7 +324,7 @@ describe('how a typed figure is known', () => {
 })
 
 describe('an assumption yields to a fact', () => {
-  test('ISO 64 on an assumed camera is no mistake; on a camera that is rated to 100 it is, and its limit can be widened', () => {
+  test('ISO 64 is no mistake on an assumed camera; on one rated to 100 it is, and its limit can be widened', () => {
     const typed = type(newSetup('drop'), 'picture.iso', 64)
     expect(plan(typed).findings.map(f => f.id)).not.toContain('setting-out-of-range')
     const rated = chosenFromKit(typed, withTyped(newKitItem('camera', 'Tarn'), 'baseIso', 100), 'c')

@@ -34,8 +34,7 @@ const id = computed(() => String(route.params.id))
 useHead({ title: () => `Run: ${store.setup?.name ?? ''} · Epiro` })
 
 // Safelight while the run is on; afterwards as it was.
-const lookBefore = preferences.look
-preferences.look = 'safelight'
+preferences.enterDark()
 
 onMounted(async () => {
   try {
@@ -58,7 +57,7 @@ onMounted(async () => {
   }
 })
 onBeforeUnmount(() => {
-  preferences.look = lookBefore
+  preferences.leaveDark()
   endReading()
   run.leave()
   takes.close()
@@ -71,6 +70,7 @@ watch(
     if (state === 'saved') savedAt = Date.now()
   },
 )
+const clock = (at: number): string => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
@@ -170,9 +170,15 @@ const abortCalls = computed(() =>
   ].join(', '),
 )
 
+const warning = useTemplateRef('warning')
 function next(): void {
   const leaving = step.value?.id
-  if (leaving === undefined || leaving === 'judge' || stopsNow.value.length > 0) return
+  if (leaving === undefined || leaving === 'judge') return
+  // The key that goes on asks first: what the plan says is read, and pressed away, before anything is armed.
+  if (stopsNow.value.length > 0) {
+    warning.value?.focus()
+    return
+  }
   logged.value = ''
   if (!tellBench(leaving)) {
     logged.value = 'The bench did not hear that: wait until it is connected, and press again.'
@@ -202,6 +208,17 @@ const back = (): void => run.move({ step: Math.max(0, at.value - 1) })
 // ── verdict ──
 const done = ref<string[]>([])
 const logged = ref('')
+/** Takes logged on this device since the run was opened: all others are somebody else's. */
+const own = new Set<string>()
+watch(
+  () => takes.takes[0],
+  (newest, before) => {
+    if (!newest || !before || own.has(newest.key) || newest.number <= before.number) return
+    const verdict = VERDICT_LABELS[newest.verdict].toLowerCase()
+    const kept = newest.keeper ? ', keeper' : ''
+    logged.value = `Take ${takeMark(newest)} by ${newest.by ?? 'another device'}: ${verdict}${kept}`
+  },
+)
 
 let judging = false
 async function judge(judgement: TakeJudgement): Promise<void> {
@@ -214,8 +231,10 @@ async function judge(judgement: TakeJudgement): Promise<void> {
 async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promise<void> {
   const settings = settingsOf(planned.setup)
   try {
+    const key = crypto.randomUUID()
+    own.add(key)
     await takes.log({
-      key: crypto.randomUUID(),
+      key,
       delay: delay.value ?? 0,
       planned: dialOf(planned)?.wanted ?? null,
       ...judgement,
@@ -229,6 +248,20 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
   }
   logged.value = `Take kept: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
+}
+
+/** The take that an added picture is of: the one just logged; before its verdict, whichever its time fits. */
+const pictured = computed(() => {
+  const newest = takes.takes[0]
+  return step.value?.id === 'reset' && newest && newest.id !== newest.key ? newest.id : null
+})
+async function addPictures(files: File[]): Promise<void> {
+  try {
+    const wrong = await pictures.add(files, pictured.value)
+    logged.value = wrong.length > 0 ? wrong.join('; ') : 'Picture added.'
+  } catch {
+    logged.value = 'The picture did not reach the server: add it again once the connection is back.'
+  }
 }
 
 /** A take that is being put right. */
@@ -251,7 +284,7 @@ async function amend({ read: _, ...judgement }: TakeJudgement): Promise<void> {
     logged.value = 'This device could not keep that: press again.'
     return
   }
-  logged.value = `Take ${take.number} put right: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  logged.value = `Take ${takeMark(take)} put right: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
   amended.value = null
 }
 
@@ -265,6 +298,12 @@ usePageKeys(event => {
   if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) {
     event.preventDefault()
     next()
+    return
+  }
+  if (stopsNow.value.length > 0 && (event.key === 'y' || event.key === 'e')) {
+    event.preventDefault()
+    if (event.key === 'y') goOn()
+    else void navigateTo(`/setups/${id.value}`)
     return
   }
   if (event.key === 'Backspace') {
@@ -310,15 +349,18 @@ usePageKeys(event => {
             >add a phone</NuxtLink
           >
         </div>
-        <p v-if="!session.isCrew" role="note" class="text-[13px]">You look on: the crew moves the run.</p>
+        <p v-if="!session.isCrew" role="note" class="text-[13px]">You are watching: the crew runs the steps.</p>
         <p role="status" class="text-[13px]" data-testid="unsent">
           {{
             takes.unsent > 0
               ? `${takes.unsent} not sent yet, kept on this device`
-              : run.connected
+              : run.lostAt === null
                 ? 'all sent'
-                : 'no connection'
+                : ''
           }}
+          <template v-if="run.lostAt !== null">
+            Offline since {{ clock(run.lostAt) }}: takes are kept on this device.
+          </template>
         </p>
         <ol class="mt-2">
           <li
@@ -340,7 +382,7 @@ usePageKeys(event => {
         class="now outline-none"
         :aria-label="`Take ${amended.number}`"
       >
-        <p class="call small">Put take {{ amended.number }} right</p>
+        <p class="call small">Put take {{ takeMark(amended) }} right</p>
         <p class="text-[15px]">
           {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase()
           }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
@@ -359,6 +401,13 @@ usePageKeys(event => {
         <RunTakeClocks :open="open" :longest="longest" :charging="charging" :buffer="buffer" />
 
         <RunLatestPicture v-if="step.id === 'reset'" :plan="plan" />
+        <PicturesAddPictures
+          v-if="session.isCrew && (step.id === 'reset' || step.id === 'judge')"
+          worded
+          :take="pictured ?? ''"
+          label="Add a picture"
+          @files="addPictures"
+        />
         <template v-if="step.id === 'judge'">
           <RunJudgeTake :plan="plan" :delay="delay" :reads="judges" @judge="judge" />
         </template>
@@ -376,8 +425,8 @@ usePageKeys(event => {
               <li v-for="finding in stopsNow" :key="finding.id">{{ fill(finding.title, finding.figures) }}</li>
             </ul>
             <div class="flex flex-wrap gap-2">
-              <NuxtLink :to="`/setups/${id}`" class="run-button">Mend it</NuxtLink>
-              <button type="button" class="run-button" @click="goOn">Go on all the same</button>
+              <button ref="warning" type="button" class="run-button" @click="goOn">Continue anyway <kbd>y</kbd></button>
+              <NuxtLink :to="`/setups/${id}`" class="run-button">Fix it in the set-up <kbd>e</kbd></NuxtLink>
             </div>
           </div>
           <div v-else class="flex gap-2">

@@ -75,10 +75,8 @@ const description = computed(() => {
   const shown = sequence.exposures.filter(
     (e, i) => inField(plan.value!, places[i]!) && (view.instant === null || e.time <= instant.value + 1e-9),
   )
-  return (
-    `${shown.length} of ${sequence.exposures.length} ` +
-    `positions in the picture${sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`}`
-  )
+  const apart = sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`
+  return `${shown.length} of ${sequence.exposures.length} positions in the picture${apart}`
 })
 async function save(): Promise<void> {
   if (plan.value)

@@ -2,7 +2,7 @@
 import { assess, assumedOf, freshTakes, runStateOf } from '~~/core'
 import { sourceLines } from '~~/shared/text/sources'
 import { ApiError, type ShootReport, api } from '~/services/api'
-import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
+import { RECIPE_LABELS, VERDICT_LABELS, choiceLabel } from '~/text/choices'
 
 /** A shoot on one page: what was shot, how many takes it took, what was learnt, and the keepers. */
 const route = useRoute()
@@ -53,6 +53,7 @@ const rows = computed(() =>
       keepers,
       figures: [...figures, learnt].filter(Boolean).join('; '),
       first: first < 0 ? null : first + 1,
+      people: [...new Set(takes.flatMap(take => take.by ?? []))],
       misfires: takes.filter(take => take.verdict === 'misfire').length,
       sources: sourceLines(setup, assumedOf(setup)),
       review: setup.lists.review.map(item => item.text).filter(Boolean),
@@ -60,14 +61,15 @@ const rows = computed(() =>
     }
   }),
 )
+const takesText = (count: number): string => `${count} ${count === 1 ? 'take' : 'takes'}`
 const all = computed(() => ({
   takes: rows.value.reduce((n, row) => n + row.takes.length, 0),
   keepers: rows.value.reduce((n, row) => n + row.keepers.length, 0),
 }))
+const clock = (instant: string): string =>
+  new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const span = computed(() => {
   const times = rows.value.flatMap(row => row.takes.map(take => take.firedAt)).sort()
-  const clock = (instant: string): string =>
-    new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
 })
 </script>
@@ -120,17 +122,56 @@ const span = computed(() => {
             {{
               row.takes.length === 0
                 ? 'Not fired.'
-                : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${row.takes.length} takes` +
+                : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${takesText(row.takes.length)}` +
                   (row.first === null ? '' : `, the first in take ${row.first}`) +
-                  (row.misfires > 0 ? `; ${row.misfires} misfires.` : '.')
+                  (row.misfires > 0 ? `; ${row.misfires} ${row.misfires === 1 ? 'misfire' : 'misfires'}.` : '.')
             }}
             {{ row.figures ? `${row.figures[0]!.toUpperCase()}${row.figures.slice(1)}.` : '' }}
+          </p>
+          <p v-if="row.people.length > 0" class="text-[12px]" data-testid="people">
+            Logged by {{ row.people.join(', ') }}.
           </p>
           <p v-if="row.sources.length > 0" class="text-[12px] text-(--ink-soft)" data-testid="sources">
             {{ row.sources.join('. ') }}.
           </p>
           <p v-if="row.review.length > 0" class="text-[12px]">Next time: {{ row.review.join('; ') }}.</p>
         </div>
+        <details v-if="row.takes.length > 0" class="takes" open data-testid="takes">
+          <summary class="text-[12px] text-(--ink-soft)">
+            {{ takesText(row.takes.length) }}
+          </summary>
+          <table class="w-full text-[11.5px]">
+            <thead class="text-left text-(--ink-soft)">
+              <tr>
+                <th class="font-normal">No.</th>
+                <th class="font-normal">At</th>
+                <th class="text-right font-normal">Delay</th>
+                <th class="pl-3 font-normal">Verdict</th>
+                <th class="text-right font-normal">Past mark</th>
+                <th class="pl-3 font-normal">By</th>
+                <th class="pl-3 font-normal">Note</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="take in row.takes" :key="take.id">
+                <td>{{ take.number }}</td>
+                <td>{{ clock(take.firedAt) }}</td>
+                <td class="text-right">{{ show(take.delay, 'time', { figures: 4 }) }}</td>
+                <td class="pl-3">
+                  {{ VERDICT_LABELS[take.verdict] }}<strong v-if="take.keeper">, keeper</strong>
+                  <template v-if="take.former?.length">
+                    (first judged {{ VERDICT_LABELS[take.former[0]!.verdict].toLowerCase() }})</template
+                  >
+                </td>
+                <td class="text-right">
+                  {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
+                </td>
+                <td class="pl-3">{{ take.by ?? '–' }}</td>
+                <td class="pl-3">{{ take.note }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </details>
         <div class="flex gap-1.5">
           <figure v-for="{ picture, take } in row.pictures" :key="picture.id" class="w-[108px]">
             <div class="h-[72px]">
@@ -155,6 +196,10 @@ const span = computed(() => {
   border-bottom: 1px solid var(--hair);
   padding: 7px 0;
   break-inside: avoid;
+}
+.takes {
+  grid-column: 1 / -1;
+  order: 3;
 }
 @media (max-width: 640px) {
   .row {

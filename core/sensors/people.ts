@@ -1,0 +1,21 @@
+import type { SensorFacts } from './facts'
+import { sound } from './sound'
+
+/** Somebody who presses when they see it: a person's reaction to light. */
+export const sight: SensorFacts = {
+  typical: { latency: 0.25, jitter: 0.04 },
+  crossed: false,
+  hears: false,
+  answersToEvent: true,
+  rows: ['source', 'bounceAfter'],
+  sensed: ({ event }) => ({ sensed: event?.time ?? null, heard: null }),
+  latency: ({ sensor }) => sensor.latency,
+}
+
+/** Somebody who presses when they hear it: quicker than on sight, once the sound has come to them. */
+export const ear: SensorFacts = {
+  ...sound,
+  typical: { latency: 0.18, jitter: 0.035 },
+  rows: ['source', 'position', 'offset', 'bounceAfter'],
+  latency: ({ sensor }) => sensor.latency,
+}
