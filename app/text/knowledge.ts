@@ -63,8 +63,16 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
     said: 'was {value}',
     help: 'A control shot, a marker, a take: past the near face, − before it',
   },
-  beyond: { name: 'It was beyond a place', said: 'was beyond {value}', help: 'Out of the frame already' },
-  short: { name: 'It was not there yet', said: 'was short of {value}', help: 'Not in the frame yet' },
+  beyond: {
+    name: 'It was beyond a place',
+    said: 'was beyond {value}',
+    help: 'Out of the picture already; a distance is not needed',
+  },
+  short: {
+    name: 'It was not there yet',
+    said: 'was short of {value}',
+    help: 'Not in the picture yet; a distance is not needed',
+  },
   late: { name: 'The picture was late', said: 'was late by {value}', help: '− where it was early' },
   speed: { name: 'A speed', said: 'ran at {value}', help: 'Chronograph, two beams, a recording' },
   interval: { name: 'A time between two events', said: 'took {value}', help: 'From a sound recording or a trace' },
@@ -78,7 +86,7 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
   light: {
     name: 'A light against the plan',
     said: 'is {value} off',
-    help: 'From a meter or a test frame: + where it is brighter',
+    help: 'Stops against the plan: “one stop dark”, −1 EV; or the aperture off a flash meter',
   },
   dark: {
     name: 'A dark band',

@@ -10,6 +10,8 @@ export interface Found {
   answers: number[]
   /** Where none does: the value that comes nearest, and what the result is there; null: the result is nowhere. */
   nearest: { value: number; result: number } | null
+  /** Whether the result does not depend on the input at all: then any value does as well as any other. */
+  flat: boolean
 }
 
 /** Points of the scan either way of zero, and around the value at hand. */
@@ -17,6 +19,8 @@ const SCAN = 48
 const NEAR = 12
 /** An answer misses by no more than this share of the result, else the function jumps there. */
 const EXACT = 1e-6
+/** Results that differ by no more than this share are the same. */
+const SAME = 1e-12
 /** Relative tolerance of an answer. */
 const FINE = 1e-11
 
@@ -44,11 +48,14 @@ function scanned({ min, max }: NumberField, now: number): number[] {
  */
 export function find(setup: Setup, path: string, read: (a: Assessment) => number | null, wanted: number): Found {
   const field = fieldAt(path)
-  if (field?.type !== 'number') return { answers: [], nearest: null }
+  if (field?.type !== 'number') return { answers: [], nearest: null, flat: false }
   const at = (x: number): number | null => read(assess(withChange(setup, { path, value: x })))
   const entered = valueAt(setup, path)
   const points = scanned(field, typeof entered === 'number' ? entered : field.min).map(x => ({ x, y: at(x) }))
-  const scale = Math.max(Math.abs(wanted), 1e-12)
+  const results = points.flatMap(({ y }) => y ?? [])
+  const largest = results.reduce((most, y) => Math.max(most, Math.abs(y)), 0)
+  if (results.length > 0 && results.every(y => Math.abs(y - results[0]!) <= SAME * largest))
+    return { answers: [], nearest: { value: Number(entered), result: results[0]! }, flat: true }
   const answers: number[] = []
   let nearest: Found['nearest'] = null
   points.forEach(({ x, y }, i) => {
@@ -59,7 +66,9 @@ export function find(setup: Setup, path: string, read: (a: Assessment) => number
     if (!next || next.y === null || (y - wanted) * (next.y - wanted) >= 0) return
     const root = rootBetween(v => (at(v) ?? NaN) - wanted, x, next.x, Math.max(Math.abs(next.x), 1e-9) * FINE)
     const there = at(root)
+    // Of nothing at all there is no share: then of how far the result goes here.
+    const scale = Math.max(Math.abs(wanted), Math.abs(next.y - y))
     if (there !== null && Math.abs(there - wanted) <= EXACT * scale) answers.push(root)
   })
-  return { answers, nearest: answers.length > 0 ? null : nearest }
+  return { answers, nearest: answers.length > 0 ? null : nearest, flat: false }
 }

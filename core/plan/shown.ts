@@ -74,6 +74,20 @@ export function entersPicture({
   return time === null ? null : time - timing.captured
 }
 
+/**
+ * Where a leading edge stands that is not in the picture yet, and one that has left it, m past the near face: what "not
+ * there yet" and "gone already" mean where nothing else is said.
+ */
+export function edgesOfPicture({ known, optics }: Pick<Assessment, 'known' | 'optics'>): {
+  enters: number
+  leaves: number
+} {
+  const stage = stageOf(known)
+  const field = Math.abs(stage.direction[1]) > 0.5 ? optics.fieldHeight : optics.fieldWidth
+  const middle = stage.centre - known.subject.distance
+  return { enters: middle - field / 2, leaves: middle + field / 2 + known.motion.objectLength }
+}
+
 /** Which way along the travel is up in the picture: 1, −1, or 0 where it runs across. */
 export const upAlong = (setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture'>): -1 | 0 | 1 =>
   Math.sign(stageOf(setup).direction[1]) as -1 | 0 | 1

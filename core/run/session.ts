@@ -43,7 +43,7 @@ const ALL_TAKES = 40_000
 /** Feedbacks after which a search has settled. */
 const SETTLED = 7
 /** Takes behind the chance of the first. */
-const FIRSTS = 2000
+const FIRSTS = 6000
 
 /**
  * A take of a played session at a place of the dial: its offset, s, and how far past the mark it was, m, where that

@@ -1,5 +1,6 @@
 import { frameBench } from './frame'
 import { frameTimesBench } from './frameTimes'
+import { headlineBench } from './headline'
 import { planBench } from './plan'
 import { searchBench } from './search'
 import { labBench } from './lab'
@@ -18,6 +19,7 @@ const benches: Record<string, () => void> = {
   learning: learningBench,
   practice: practiceBench,
   props: propsBench,
+  headline: headlineBench,
   lab: labBench,
   machine: machineBench,
   frame: frameBench,

@@ -46,16 +46,19 @@ test(
     const many = howMany(newSetup('throw'))
     await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
     await expect(page.getByTestId('keep')).toHaveText(
-      new RegExp(`^\\s*${format(many.first, 'share').replace(/\u00a0.*/, '')}`),
+      new RegExp(`^\\s*${format(many.keeper, 'share').replace(/\u00a0.*/, '')}`),
     )
-    await expect(page.getByTestId('later')).toContainText(`then ${format(many.later, 'share')}`)
+    await expect(page.getByTestId('later')).toContainText(
+      `${format(many.keeperLater, 'share')} once the delay is found`,
+    )
+    await expect(page.getByTestId('keeper-parts')).toContainText(format(many.first, 'share'))
     // What flies straight is played quickly.
     await openNewSetup(page)
     await page.getByRole('tab', { name: 'Figures' }).click()
-    await page.getByRole('button', { name: 'Check the keep rate with a million takes' }).click()
+    await page.getByRole('button', { name: 'Check the timing with a million takes' }).click()
     await expect(page.getByTestId('million')).toContainText(
       new RegExp(
-        `8[89](\\.\\d)?\\s% ± .*first order ` +
+        `8[89](\\.\\d)?\\s% ± .*by the formula ` +
           `${format(plan(newSetup('projectile')).keep.perTake, 'share').replace('\u00a0', '\\s')}`,
       ),
       { timeout: 150_000 },

@@ -140,7 +140,9 @@ test('questions: what is typed is mine, “don’t know” gives it back, and wh
     /Assumed, and it matters: .*Key: Guide number.* and \d+ more/,
   )
   const next = page.getByTestId('measure-next').locator('li')
-  await expect(next.first()).toContainText(/Three control shots: first take 35(\.\d)?\s% → \d\d(\.\d)?\s%/)
+  await expect(next.first()).toContainText(
+    /Three control shots: on the moment, this take 35(\.\d)?\s% → \d\d(\.\d)?\s%/,
+  )
 })
 
 test('any result is asked the other way round: tried, taken, and out of reach', async ({ page }) => {

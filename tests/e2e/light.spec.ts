@@ -141,7 +141,8 @@ test('a rim-lit performer is composed from nothing in under three minutes', asyn
 test('a light on the shoe of an open shutter is told, and a slave is given the light it sees', async ({ page }) => {
   await openNewSetup(page, newSetup('projectile'))
   await choose(page, 'flashes[1].fired', 'The camera’s shoe')
-  await expect(page.getByText('Rim goes off as the shutter opens')).toBeVisible()
+  await expect(page.locator('[data-finding]').getByText('Rim goes off as the shutter opens')).toBeVisible()
+  await expect(page.getByTestId('keep')).toContainText('Rim goes off as the shutter opens')
   await choose(page, 'flashes[1].fired', 'A light it sees')
   await expect(page.locator('[data-path="flashes[1].follows"]')).toHaveText(newSetup('projectile').flashes[0]!.name)
   await expect(page.getByText('Rim goes off as the shutter opens')).toHaveCount(0)

@@ -123,7 +123,7 @@ ownPage('the dial card: as text, as one printed page, and on a phone', async ({ 
   await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
   await expect(page.getByText('Copied')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
-    /Delay\s+18\.4\sms[\s\S]*first take 35\s%, then 8\d/,
+    /Delay\s+18\.4\sms[\s\S]*Keeper\s+27\.\d\s% this take \(on the moment 35\s%, kept 80\s%/,
   )
   await page.keyboard.press('p')
   await expect(page).toHaveURL(`/setups/${id}/card`)

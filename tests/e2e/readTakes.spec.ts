@@ -46,7 +46,7 @@ test('what will not work is named before anything is armed, and needs a word', a
   await expect(stops).toContainText(/Streak of/)
   await page.keyboard.press('Space')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
-  await stops.getByRole('button', { name: 'Go on all the same' }).click()
+  await stops.getByRole('button', { name: 'Continue anyway' }).click()
   await expect(stops).toBeHidden()
   await page.keyboard.press('Space')
   await expect(page.getByTestId('call')).not.toHaveText('Ready?')

@@ -100,7 +100,7 @@ test('a dark band is said, and the curtains’ travel follows', async ({ page })
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByTestId('evidence')).toContainText('was 45 % dark')
   await page.getByRole('tab', { name: /^Findings/ }).click()
-  await expect(page.getByText(/Dark band over 4[45]/)).toBeVisible()
+  await expect(page.locator('[data-finding]').getByText(/Dark band over 4[45]/)).toBeVisible()
 })
 
 test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
@@ -126,7 +126,7 @@ test('a burst’s buffer is watched in the run', async ({ page }) => {
   await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   await expect(page.getByTestId('buffer')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Go on all the same' }).click()
+  await page.getByRole('button', { name: 'Continue anyway' }).click()
   for (let i = 0; i < 6 && (await page.getByTestId('buffer').count()) === 0; i++) {
     await page.keyboard.press('Space')
     await page.waitForTimeout(150)

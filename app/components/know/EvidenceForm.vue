@@ -7,10 +7,13 @@ import {
   type EvidenceKind,
   type Field,
   type FigureValue,
+  type NumberField,
   READINGS,
   type Plan,
   dialOf,
+  edgesOfPicture,
   evidenceOf,
+  meteredStops,
   readingError,
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
@@ -49,30 +52,62 @@ watch(
   { immediate: true },
 )
 const withDelay = computed(() => ['place', 'beyond', 'short', 'late'].includes(kind.value))
-const rows = computed<{ key: keyof Evidence; field: Field; label: string; assumed?: number }[]>(() => {
-  const value = draft.value.value
-  return [
-    { key: 'value', field: READINGS[kind.value], label: READINGS[kind.value].label },
-    ...(withDelay.value
-      ? [
-          {
-            key: 'delay' as const,
-            field: EVIDENCE_FIELDS.delay,
-            label: plan.timing.lead === null ? 'Delay dialled' : 'Pressed after the moment by',
-          },
-        ]
-      : []),
-    ...(kind.value === 'speed'
-      ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Read at, from the start' }]
-      : []),
-    {
-      key: 'error' as const,
-      field: { ...READINGS[kind.value], min: 1e-9, nullable: true },
-      label: 'Read to',
-      ...(typeof value === 'number' ? { assumed: readingError(kind.value, value) } : {}),
-    },
-  ]
+/** Not there yet, or gone already, needs no distance: then it is the edge of the picture. */
+const edge = computed(() => {
+  const edges = edgesOfPicture(plan)
+  return kind.value === 'short' ? edges.enters : kind.value === 'beyond' ? edges.leaves : null
 })
+/** What a flash meter gave for the light, instead of stops. */
+const meter = reactive<{ aperture: number | null; iso: number }>({ aperture: null, iso: plan.setup.picture.iso })
+const METER: Record<'aperture' | 'iso', NumberField> = {
+  aperture: {
+    type: 'number',
+    quantity: 'aperture',
+    label: 'or a flash meter gives',
+    min: 0.5,
+    max: 256,
+    nullable: true,
+  },
+  iso: { type: 'number', quantity: 'iso', label: 'at', min: 6, max: 102_400 },
+}
+function setMeter(key: 'aperture' | 'iso', value: FigureValue): string {
+  if (key === 'iso') meter.iso = Number(value)
+  else meter.aperture = typeof value === 'number' ? value : null
+  if (meter.aperture !== null)
+    set('value', Number(meteredStops(plan, draft.value.light ?? 0, meter.aperture, meter.iso).toFixed(2)))
+  return ''
+}
+const rows = computed<{ key: keyof Evidence; field: Field; label: string; assumed?: number; assumedAs?: string }[]>(
+  () => {
+    const value = draft.value.value
+    return [
+      {
+        key: 'value',
+        field: { ...READINGS[kind.value], nullable: edge.value !== null },
+        label: READINGS[kind.value].label,
+        ...(edge.value === null ? {} : { assumed: edge.value, assumedAs: 'the edge of the picture' }),
+      },
+      ...(withDelay.value
+        ? [
+            {
+              key: 'delay' as const,
+              field: EVIDENCE_FIELDS.delay,
+              label: plan.timing.lead === null ? 'Delay dialled' : 'Pressed after the moment by',
+            },
+          ]
+        : []),
+      ...(kind.value === 'speed'
+        ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Read at, from the start' }]
+        : []),
+      {
+        key: 'error' as const,
+        field: { ...READINGS[kind.value], min: 1e-9, nullable: true },
+        label: 'Read to',
+        ...(typeof value === 'number' ? { assumed: readingError(kind.value, value) } : {}),
+      },
+    ]
+  },
+)
 function set(key: keyof Evidence, value: FigureValue): string {
   draft.value = { ...draft.value, [key]: value }
   return ''
@@ -80,7 +115,8 @@ function set(key: keyof Evidence, value: FigureValue): string {
 
 function add(): void {
   const { setup } = store
-  const { value, error, ...rest } = draft.value
+  const { value: typed, error, ...rest } = draft.value
+  const value = typeof typed === 'number' ? typed : (edge.value ?? undefined)
   if (!setup) return
   if (typeof value !== 'number') {
     failure.value = 'Say what was read'
@@ -142,9 +178,20 @@ function add(): void {
       :path="`seen.${row.key}`"
       :label="row.label"
       :assumed="row.assumed ?? null"
-      assumed-as="as a person reads it"
+      :assumed-as="row.assumedAs ?? 'as a person reads it'"
       :change="value => set(row.key, value)"
     />
+    <template v-if="kind === 'light'">
+      <InputsFieldInput
+        v-for="(field, key) in METER"
+        :key="key"
+        :field="field"
+        :value="meter[key]"
+        :path="`seen.meter.${key}`"
+        :label="field.label"
+        :change="value => setMeter(key, value)"
+      />
+    </template>
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">{{ failure }}</p>
     <p class="flex gap-2">
       <UButton type="submit" size="xs" label="Add" />

@@ -82,6 +82,7 @@ onBeforeUnmount(() => tryIt(null))
           </button>
         </li>
       </ul>
+      <p v-else-if="found.flat" role="status">{{ result.label }} does not depend on it.</p>
       <p v-else role="status">
         No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} does it<template
           v-if="found.nearest"

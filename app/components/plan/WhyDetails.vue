@@ -66,6 +66,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
         </button>
       </li>
     </ol>
+    <PlanFindDuration v-if="result.id === 'blur' && plan.sharpness.by === 'flash'" :plan="plan" />
     <PlanFindInput
       v-if="askedFor"
       :key="asked"
