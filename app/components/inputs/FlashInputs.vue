@@ -101,7 +101,7 @@ function addRow(): void {
       <p v-if="flash.borrowed" class="text-[11px] leading-snug text-(--ink-faint)">
         Assumed: a typical
         {{ flash.supply === 'mains' ? 'mains head' : flash.supply === 'spark' ? 'spark flash' : 'battery flash' }}, not
-        this one. Add a power with its rating, and these go.
+        this one. Type a duration of your own, and the rest is drawn to it, still assumed.
       </p>
       <div v-for="(_, j) in flash.table" :key="j" class="border-b border-(--hair) py-1">
         <InputsFieldRow :path="`flashes[${index}].table[${j}].power`" />
