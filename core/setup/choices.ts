@@ -9,6 +9,7 @@ import { TYPICAL_HEADS } from '../light/heads'
 import { SENSOR, sensorOf } from '../sensors/all'
 import { isChoice, withAside } from './aside'
 import { isTyped, marked } from './typed'
+import { linesForSensor, linesForThrower } from './sensorLines'
 import { knownTable, typicalSource } from './typical'
 import type { Head, SensorKind, Setup } from './types'
 
@@ -77,6 +78,7 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
         ...forgotten('sensor'),
         ...source,
         ...beside(setup, value as SensorKind),
+        ...linesForSensor(setup, value as SensorKind),
         { path: 'kit.sensor', value: '' },
       ]
     }
@@ -92,10 +94,11 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
         : []
     case 'motion.mass':
       return isTyped(setup, 'motion.speed') ? [] : thrownBy(withChange(setup, { path, value }))
-    case 'action.kind':
-      return sensorOf(setup).hears
-        ? [{ path: 'sensor.source', value: typicalSource(value as Setup['action']['kind']) }]
-        : []
+    case 'action.kind': {
+      const kind = value as Setup['action']['kind']
+      const source = sensorOf(setup).hears ? [{ path: 'sensor.source', value: typicalSource(kind) }] : []
+      return [...source, ...linesForThrower(setup, kind)]
+    }
     default: {
       const stood = OF_PLACE.exec(path)?.[1]
       if (stood !== undefined) return roleAfter(setup, Number(stood), { path, value })
@@ -147,7 +150,8 @@ export function changed(setup: Setup, changes: readonly Change[]): Setup {
   const [only] = changes
   const followed = changes.length === 1 && only ? followUps(setup, only) : []
   const next = owned(setup, withChanges(setup, [...changes, ...followed]), changes)
-  const follows = followed.map(change => change.path)
+  // Lists are written anew each time: somebody may have changed them meanwhile.
+  const follows = followed.map(change => change.path).filter(path => !path.startsWith('lists.'))
   // What follows by a rule is assumed, whoever said the figure before.
   const assumed = followed.length === 0 ? next : marked(next, follows, 'assumed')
   const choice = changes.find(({ path, value }) => isChoice(path) && valueAt(setup, path) !== value)

@@ -27,7 +27,7 @@ test('a flash is added, its figures edited in place, measured, duplicated, archi
   await energy.getByText('measured').click()
   await expect(energy.getByLabel('Energy at full power noted on')).not.toHaveValue('')
   // An assumed t.5 would follow; a typed one is held to.
-  await item.getByLabel('t.5, row 8').fill('22us')
+  await item.getByLabel('t.5, row 8').fill('23us')
   await page.keyboard.press('Enter')
   await item.getByLabel('t.1, row 8').fill('20us')
   await page.keyboard.press('Enter')

@@ -81,7 +81,9 @@ test('a key ring in seven evenly spaced places, shared by three units, from an e
   await fill(page, 'sequence.groups[0].count', '7')
   await fill(page, 'sequence.groups[0].from', '12 cm')
   await fill(page, 'sequence.groups[0].to', '66 cm')
-  await expect(page.getByTestId('composite')).toContainText(/7 of 7 positions in the picture, at least (90|89\.\d+)\smm apart/)
+  await expect(page.getByTestId('composite')).toContainText(
+    /7 of 7 positions in the picture, at least (90|89\.\d+)\smm apart/,
+  )
   const finding = page.locator('[data-finding="not-enough-units"]')
   await expect(finding).toContainText('cannot give 7 pops: 3 must take turns')
   await finding.getByRole('button', { name: /Let 3 take turns/ }).click()

@@ -117,7 +117,8 @@ function take(): void {
   }
   error.value = ''
   read.value = parsed.read ?? ''
-  if (parsed.value !== value) error.value = change(parsed.value)
+  // The same figure typed where nobody had is said by somebody now.
+  if (parsed.value !== value || !typed) error.value = change(parsed.value)
 }
 
 /** With nothing typed here, undo is the set-up's: the browser's own would reach into other fields. */

@@ -84,7 +84,8 @@ const { copied, copy } = useCopied()
         />
       </span>
     </h2>
-    <div class="grid grid-cols-[1fr_auto] items-start gap-x-3">
+    <!-- As high whatever stands in it, so that nothing moves under the pointer while a fix is tried. -->
+    <div class="headline">
       <div>
         <p class="text-[11px] text-(--ink-soft)">
           {{ heading }}
@@ -104,7 +105,6 @@ const { copied, copy } = useCopied()
           </template>
           <button type="button" class="underline" @click="useLearnt">dial it</button>
         </p>
-        <!-- Keeps its place, so that nothing moves under the pointer while a fix is tried. -->
         <button
           type="button"
           class="text-[11px] underline"
@@ -147,10 +147,11 @@ const { copied, copy } = useCopied()
         <dd :class="{ stale }">{{ part.value }}</dd>
       </div>
     </dl>
+    <p v-else class="parts" aria-hidden="true">&nbsp;</p>
     <dl class="dial">
       <template v-for="[label, value] in rows" :key="label">
         <dt>{{ label }}</dt>
-        <dd :class="{ stale: late(label) }">
+        <dd :class="{ stale: late(label), props: label === PROPS_ROW }">
           {{ label === PROPS_ROW && trouble ? trouble : value }}
         </dd>
       </template>
@@ -190,8 +191,18 @@ const { copied, copy } = useCopied()
 .parts dd {
   font-weight: 560;
 }
+.headline {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: start;
+  gap: 0 12px;
+  min-height: 98px;
+}
+.dial dd.props {
+  min-height: 2lh;
+}
 .stop {
-  max-width: 12rem;
+  max-width: 11.5rem;
   font-weight: 600;
   font-size: 13px;
   line-height: 1.2;

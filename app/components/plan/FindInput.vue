@@ -24,9 +24,10 @@ const wantedField = computed<NumberField>(() => ({
   label: result.label,
   min: -1e6,
   max: 1e6,
+  nullable: true,
   ...(result.value.unit ? { unit: result.value.unit } : { unit: result.value.quantity === 'time' ? 'ms' : '' }),
 }))
-const wanted = ref<number | null>(result.value.value)
+const wanted = ref<number | null>(null)
 const found = shallowRef<Found | null>(null)
 function set(value: FigureValue): string {
   wanted.value = typeof value === 'number' ? value : null
@@ -63,6 +64,8 @@ onBeforeUnmount(() => tryIt(null))
       :value="wanted"
       path="find.wanted"
       :label="`${result.label}, wanted`"
+      :assumed="result.value.value"
+      assumed-as="as it is now"
       :change="set"
     />
     <template v-if="found">

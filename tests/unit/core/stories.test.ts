@@ -107,7 +107,7 @@ test('3: a face within 20° of 40 mm at 18 turns a second shows in 22 %, and bou
   expect(faster.find(body => body.kind === 'rim')!.subject * 1e3).toBeCloseTo(0.28, 2)
 })
 
-test('4: a pebble falls 0.50 m in 319 ms; its strike on the floor draws a streak, and the floor is held in the picture', () => {
+test('4: a pebble falls 0.50 m in 319 ms; its strike draws a streak, and the floor is held in the picture', () => {
   const tank = said(newSetup('drop'), {
     'subject.distance': 0.5,
     'subject.liquidDepth': 0.15,
@@ -138,7 +138,7 @@ test('4: a pebble falls 0.50 m in 319 ms; its strike on the floor draws a streak
   expect(short.sharpness.subject / p.sharpness.subject).toBeCloseTo(50 / 560, 2)
 })
 
-test('5: pressed on the count with 45 ms of scatter, a moment of 25 ms is caught in 22 %; a burst at 9 a second in as many', () => {
+test('5: on the count, with 45 ms of scatter, 25 ms are caught in 22 %; by a burst at 9 a second in as many', () => {
   const bag = said(newSetup('balloon', 'fast-shutter', 'hand'), {
     'hand.scatter': 0.045,
     'hand.flinchError': 0,
@@ -221,7 +221,7 @@ test('8: sesame: guide number 28 at 1/8 and 0.6 m, ISO 200, is 3.1 stops over f/
   expect(parse('one stop dark', 'stops')).toEqual({ value: -1 })
 })
 
-test('9: three lines of a leaflet in one form; t.1 follows and is marked, and a typed t.1 moves only what was assumed', () => {
+test('9: three lines of a leaflet; t.1 follows and is marked, and a typed t.1 moves only what was assumed', () => {
   const flash = flashFromLeaflet({
     name: 'Spark',
     supply: 'battery',

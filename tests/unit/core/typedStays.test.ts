@@ -156,6 +156,22 @@ describe('kinds and moments', () => {
     const there = changed(own, [{ path, value }])
     expect(changed(there, [{ path, value: before }])).toEqual(own)
   })
+  test('the lists speak of the sensor and the launcher there are; a line somebody wrote is left alone', () => {
+    const start = newSetup('projectile')
+    const own = { text: 'Beam set square by Ida', done: true }
+    const listed = { ...start, lists: { ...start.lists, preparation: [...start.lists.preparation, own] } }
+    const heard = changed(listed, [{ path: 'sensor.kind', value: 'sound' }])
+    const lines = heard.lists.preparation.map(item => item.text)
+    expect(lines).toContain('Microphone on its own stand, not on the table')
+    expect(lines.join()).not.toContain('blocked once by hand')
+    expect(heard.lists.preparation.at(-1)).toEqual(own)
+    expect(heard.lists.reset.map(item => item.text)).toContain('Microphone armed, nobody speaks')
+    const catapult = changed(listed, [{ path: 'action.kind', value: 'catapult' }])
+    expect(catapult.lists.preparation.map(item => item.text)).toContain(
+      'Catapult clamped, its band looked over for tears',
+    )
+    expect(changed(heard, [{ path: 'sensor.kind', value: 'beam' }]).lists).toEqual(listed.lists)
+  })
   test('what was typed for one kind says nothing of another', () => {
     const own = type(newSetup('projectile'), 'link.latency', 3e-6)
     expect(changed(own, [{ path: 'link.kind', value: 'radio' }]).link.latency).toBeNull()

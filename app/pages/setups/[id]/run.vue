@@ -38,7 +38,7 @@ preferences.enterDark()
 
 onMounted(async () => {
   try {
-    void takes.open(id.value)
+    void takes.open(id.value).then(() => void (opened.value = true))
     void pictures.open(id.value).catch(() => {})
     await store.open(id.value)
     if (store.record?.practice) bench.join(id.value)
@@ -210,10 +210,11 @@ const done = ref<string[]>([])
 const logged = ref('')
 /** Takes logged on this device since the run was opened: all others are somebody else's. */
 const own = new Set<string>()
+const opened = ref(false)
 watch(
   () => takes.takes[0],
   (newest, before) => {
-    if (!newest || !before || own.has(newest.key) || newest.number <= before.number) return
+    if (!newest || !opened.value || own.has(newest.key) || newest.number <= (before?.number ?? 0)) return
     const verdict = VERDICT_LABELS[newest.verdict].toLowerCase()
     const kept = newest.keeper ? ', keeper' : ''
     logged.value = `Take ${takeMark(newest)} by ${newest.by ?? 'another device'}: ${verdict}${kept}`
