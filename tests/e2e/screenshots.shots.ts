@@ -25,6 +25,7 @@ async function openSetup(page: Page, name: string): Promise<void> {
 }
 
 test('main views', async ({ page }) => {
+  test.slow()
   await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
   await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
@@ -80,6 +81,7 @@ test('main views', async ({ page }) => {
 })
 
 test('run, practice, log with pictures, report', async ({ page }) => {
+  test.slow()
   await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
   await page.goto('/log')
@@ -123,7 +125,6 @@ test('run, practice, log with pictures, report', async ({ page }) => {
     await page.keyboard.press('Space')
   }
   await page.goto(`/practice/${id}`)
-  await page.getByRole('button', { name: 'Work light' }).click()
   await page.getByRole('button', { name: 'Reveal' }).click()
   await expect(page.getByTestId('result')).toBeVisible()
   await page.mouse.move(5, 790)

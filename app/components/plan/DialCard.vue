@@ -196,7 +196,7 @@ const { copied, copy } = useCopied()
   grid-template-columns: 1fr auto;
   align-items: start;
   gap: 0 12px;
-  min-height: 98px;
+  min-height: 88px;
 }
 .dial dd.props {
   min-height: 2lh;
