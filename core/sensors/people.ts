@@ -1,16 +1,9 @@
+import { contact } from './contact'
 import type { SensorFacts } from './facts'
 import { sound } from './sound'
 
 /** Somebody who presses when they see it: a person's reaction to light. */
-export const sight: SensorFacts = {
-  typical: { latency: 0.25, jitter: 0.04 },
-  crossed: false,
-  hears: false,
-  answersToEvent: true,
-  rows: ['source', 'bounceAfter'],
-  sensed: ({ event }) => ({ sensed: event?.time ?? null, heard: null }),
-  latency: ({ sensor }) => sensor.latency,
-}
+export const sight: SensorFacts = { ...contact, typical: { latency: 0.25, jitter: 0.04 } }
 
 /** Somebody who presses when they hear it: quicker than on sight, once the sound has come to them. */
 export const ear: SensorFacts = {
