@@ -1,6 +1,6 @@
 import { type Change, valueAt, withChanges } from '../setup/paths'
 import { withMark } from '../setup/typed'
-import type { FlashSetup, Setup } from '../setup/types'
+import type { FigureMark, FlashSetup, Setup } from '../setup/types'
 import { KIT_FIGURES } from './figures'
 import { markedByKit } from './marks'
 import type { KitItem, KitKind } from './types'
@@ -71,17 +71,17 @@ export function withModifier(flash: FlashSetup, item: KitItem, id: string): Flas
   return { ...flash, ...(Object.fromEntries(taken(item)) as Partial<FlashSetup>), modifier: id }
 }
 
-/** A figure that somebody typed or measured; what another item of kit said gives way. */
+/** A figure that somebody typed or measured stays; what another item of kit said gives way. */
+const isOwnWord = ({ from }: FigureMark): boolean => from === 'yours' || from === 'measured'
+
 const ownWords = (setup: Setup, path: string): boolean =>
-  setup.marks.some(mark => mark.path === path && (mark.from === 'yours' || mark.from === 'measured'))
+  setup.marks.some(mark => mark.path === path && isOwnWord(mark))
 
 function chosenLight(setup: Setup, light: number, item: KitItem, id: string): Setup {
   const before = setup.flashes[light]!
   const after = item.kind === 'flash' ? flashFromKit(before, item, id) : withModifier(before, item, id)
   const at = `flashes[${light}].`
-  const tableTyped = setup.marks.some(
-    mark => mark.path.startsWith(`${at}table[`) && (mark.from === 'yours' || mark.from === 'measured'),
-  )
+  const tableTyped = setup.marks.some(mark => mark.path.startsWith(`${at}table[`) && isOwnWord(mark))
   const stays = Object.keys(after).filter(key => ownWords(setup, at + key))
   const kept: Partial<FlashSetup> = Object.assign(
     tableTyped ? { table: before.table, measured: before.measured } : {},
@@ -110,7 +110,7 @@ export function chosenFromKit(setup: Setup, item: KitItem, id: string, light = 0
         setup,
         kitChanges(item, id).filter(change => !ownWords(setup, change.path)),
       )
-  const stayed = setup.marks.filter(mark => ownWords(setup, mark.path))
+  const stayed = setup.marks.filter(isOwnWord)
   const marked = markedByKit(next, item, id)
   const back = stayed.filter(mark => Object.is(valueAt(setup, mark.path), valueAt(marked, mark.path)))
   return back.reduce((now, { path, ...mark }) => withMark(now, path, mark), marked)

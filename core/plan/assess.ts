@@ -8,7 +8,7 @@ import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Setup } from '../setup/types'
-import { type BodyStreak, fastestSharp, objectSpeedAt, sizeOf, streaksOf } from './bodies'
+import { type BodyStreak, acrossPicture, fastestSharp, objectSpeedAt, sizeOf, streaksOf } from './bodies'
 import type { Exposing, Optics } from '../setup/parts'
 import { type NamedStage, type TakeTimes, totalLatency } from './chain'
 import {
@@ -342,7 +342,7 @@ function sharpnessOf(
   const bodies = streaksOf(setup, nature, object, duration, optics)
   const worst = fastestSharp(bodies)
   const speed = worst?.at ?? 0
-  const across = speed * Math.abs(Math.cos(setup.picture.angleToSensor))
+  const across = acrossPicture(speed, setup.picture)
   const seen = by === 'flash' && worst && across > 0 ? smear(sizeOf(setup, worst) / across) : null
   const ghost = seen && seen.ghost > seen.core * GHOST_SHOWS ? { length: seen.ghost * across, under: seen.under } : null
   const subject = worst?.subject ?? 0

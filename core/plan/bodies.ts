@@ -80,6 +80,10 @@ const SMALL = 0.003
 /** m across a hand or a foot. */
 const LIMB = 0.1
 
+/** m/s of a speed as the sensor sees it: what comes at the camera draws no streak. */
+export const acrossPicture = (speed: number, { angleToSensor }: Pick<Setup['picture'], 'angleToSensor'>): number =>
+  speed * Math.abs(Math.cos(angleToSensor))
+
 /** m along its way that a body covers: how long it stands before one place of the picture. */
 export function sizeOf(setup: Pick<Setup, 'motion'>, body: Pick<Body, 'kind'>): number {
   switch (body.kind) {

@@ -1,4 +1,5 @@
 import type { Assessment } from './assess'
+import { acrossPicture } from './bodies'
 import { flashDurations, highestPowerWithin, powerSteps } from './light'
 
 /** What the light would have to be for a streak, and what each light can do for it. */
@@ -22,7 +23,7 @@ export interface DurationFor {
  * @param streak m at the subject, above 0
  */
 export function durationFor(a: Pick<Assessment, 'known' | 'sharpness'>, streak: number): DurationFor {
-  const across = a.sharpness.speed * Math.abs(Math.cos(a.known.picture.angleToSensor))
+  const across = acrossPicture(a.sharpness.speed, a.known.picture)
   const duration = across > 0 ? streak / across : null
   return {
     duration,

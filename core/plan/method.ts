@@ -4,6 +4,7 @@ import { isTyped } from '../setup/typed'
 import { ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '../setup/steps'
 import type { Method, Setup, Trigger } from '../setup/types'
 import { type Assessment, assess, exposureLevel } from './assess'
+import { acrossPicture } from './bodies'
 
 /** An open shutter is opened and closed by a person: shorter than this there is no calm in the dark, s. */
 const CALM = 1
@@ -20,7 +21,7 @@ export const levelOf = (a: Assessment): number => exposureLevel(a) ?? a.exposure
 
 /** s: the slowest shutter that keeps the streak of the subject within its limit, by the steps a camera has. */
 function freezing(setup: Setup, here: Assessment): { longest: number; step: number | null } {
-  const across = here.markSpeed * Math.abs(Math.cos(setup.picture.angleToSensor))
+  const across = acrossPicture(here.markSpeed, setup.picture)
   const longest = across > 0 ? setup.picture.blurLimit / across : 1 / 2000
   return { longest, step: stepDown(SHUTTERS_IN_SECONDS, longest) }
 }
@@ -70,8 +71,8 @@ export function methodWhole(
   const changes: Change[] = []
   if (method !== setup.method) changes.push({ path: 'method', value: method })
   if (trigger !== setup.trigger) changes.push({ path: 'trigger', value: trigger })
-  if (method === setup.method) return { changes, found: shutterFor(method, setup, here).found }
   const { shutter, found } = shutterFor(method, setup, here)
+  if (method === setup.method) return { changes, found }
   if (shutter !== setup.picture.shutter) changes.push({ path: 'picture.shutter', value: shutter })
   if (isTyped(setup, 'picture.iso')) return { changes, found }
   const iso = isoFor(changed(setup, changes))

@@ -56,6 +56,12 @@ export function positionsSeen(a: Pick<Assessment, 'known' | 'sequence' | 'optics
   return a.sequence === null ? null : positionsInPicture(a).filter(place => inField(a, place)).length
 }
 
+/** m of the picture along the travel: its height where that runs up or down, else its width. */
+export const fieldAlong = (
+  { fieldWidth, fieldHeight }: Assessment['optics'],
+  { direction }: Pick<ReturnType<typeof stageOf>, 'direction'>,
+): number => (Math.abs(direction[1]) > 0.5 ? fieldHeight : fieldWidth)
+
 /**
  * s from the trigger's own pop to when what moves is half in the picture: where a group would begin that shows it from
  * there on; null where it never comes there, or is in the picture from the start.
@@ -67,7 +73,7 @@ export function entersPicture({
 }: Pick<Assessment, 'known' | 'optics' | 'timing'>): number | null {
   if (known.motion.kind === 'still' || timing.captured === null) return null
   const stage = stageOf(known)
-  const field = Math.abs(stage.direction[1]) > 0.5 ? optics.fieldHeight : optics.fieldWidth
+  const field = fieldAlong(optics, stage)
   const edge = stage.centre - field / 2 + known.motion.objectLength / 2
   if (edge <= 0) return null
   const time = trackOf(known, natureOf(known).motion).timeAt(edge)
@@ -83,7 +89,7 @@ export function edgesOfPicture({ known, optics }: Pick<Assessment, 'known' | 'op
   leaves: number
 } {
   const stage = stageOf(known)
-  const field = Math.abs(stage.direction[1]) > 0.5 ? optics.fieldHeight : optics.fieldWidth
+  const field = fieldAlong(optics, stage)
   const middle = stage.centre - known.subject.distance
   return { enters: middle - field / 2, leaves: middle + field / 2 + known.motion.objectLength }
 }

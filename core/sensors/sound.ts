@@ -25,6 +25,9 @@ function heardAt({ setup, drag, x, event, soundSpeed }: Sensing): ReturnType<Sen
   return { sensed, heard: HEARD_AS[setup.sensor.source] }
 }
 
+/** m beside the path at which a microphone stands well: not in the way of what flies. */
+export const WELL_BESIDE = 0.15
+
 /** Where a microphone stands to what it hears. */
 type Listening = Pick<Setup, 'recipe' | 'sensor' | 'motion' | 'subject'>
 

@@ -7,6 +7,7 @@ import { traitsOf } from '../recipes/all'
 import { standsInFront } from '../light/role'
 import { TYPICAL_HEADS } from '../light/heads'
 import { SENSOR, sensorOf } from '../sensors/all'
+import { WELL_BESIDE } from '../sensors/sound'
 import { isChoice, withAside } from './aside'
 import { isTyped, marked } from './typed'
 import { linesForSensor, linesForThrower } from './sensorLines'
@@ -22,13 +23,10 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
   { path: `${part}.jitter`, value: null },
 ]
 
-/** m beside the path at which a microphone is put that nobody placed yet. */
-const BESIDE = 0.15
-
 /** A microphone does not stand in the way of what flies; where somebody put it, it stays. */
 function beside(setup: Setup, kind: SensorKind): Change[] {
   const free = SENSOR[kind].hears && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
-  return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: BESIDE }] : []
+  return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: WELL_BESIDE }] : []
 }
 
 /** How far off a speed by draw and pull may be, and how much it differs from shot to shot; shares. */

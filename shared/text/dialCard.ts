@@ -9,7 +9,6 @@ import {
   assumedOf,
   cameraSets,
   programmeOf,
-  recycleAt,
   soundDistance,
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
@@ -51,7 +50,7 @@ const NO_KEEPER = 'none is a keeper as it stands'
 
 /** What is set on each device, in the order it is dialled: label and value. */
 export function dialCardRows(
-  { setup, keep, keeper, timing }: Plan,
+  { setup, keep, keeper, timing, findings }: Plan,
   system: System = 'metric',
   many: HowMany | null = null,
 ): [string, string][] {
@@ -77,10 +76,9 @@ export function dialCardRows(
     }
   }
   const keepsUp = (): string => {
-    const { flashes, camera, method } = setup
-    if (flashes.length === 0 || method === 'fast-shutter') return ''
-    const recycle = Math.max(...flashes.map(flash => recycleAt(flash, flash.power)))
-    return recycle <= 1 / camera.frameRate ? '; the flash keeps up' : '; the flash does not keep up'
+    if (setup.flashes.length === 0 || setup.method === 'fast-shutter') return ''
+    const slow = findings.some(finding => finding.id === 'burst-recycle')
+    return slow ? '; the flash does not keep up' : '; the flash keeps up'
   }
   const early =
     timing.lead === null

@@ -1,20 +1,13 @@
 import { type Setup, dialOf, drawRig, fireRig, plan } from '../../core'
 import { USUALLY_KEPT } from '../../core/plan/keeper'
+import { readyAt } from './conditions'
 
 /**
  * Share of first takes that are keepers in the practice world, which shares no sum with the plan: each on a rig of its
  * own, off from the plan by as much as the plan says it may be. What the world has beyond any plan is off.
  */
 export function keepersOfWorld(setup: Setup, takes: number): number {
-  const delay = dialOf(plan(setup))?.used ?? 0
-  const conditions = {
-    delay,
-    threshold: setup.sensor.threshold ?? 0.2,
-    holdOff: 1,
-    armed: true,
-    open: true,
-    sincePop: null,
-  }
+  const conditions = readyAt(setup, dialOf(plan(setup))?.used ?? 0)
   let kept = 0
   for (let seed = 1; seed <= takes; seed++) {
     const rig = drawRig(setup, seed)

@@ -1,3 +1,4 @@
+import { acrossPicture } from '../bodies'
 import { ISOS, SHUTTERS_IN_SECONDS, stepDown } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
 import { withChanges } from '../../setup/paths'
@@ -18,7 +19,7 @@ export function makeUp(a: Assessment, changes: readonly Change[]): Change[] {
 /** Fixes of a streak by less power: those lights that are too slow, each to its highest that will do. */
 function lessPower(a: Assessment): FixDraft[] {
   const { setup, sharpness } = a
-  const across = sharpness.speed * Math.abs(Math.cos(setup.picture.angleToSensor))
+  const across = acrossPicture(sharpness.speed, setup.picture)
   const slow = setup.flashes.flatMap((_, i) => (across * (a.pulses[i]?.t01 ?? 0) > sharpness.limit ? [i] : []))
   const highest = slow.map(i => sharpness.highestPowers[i] ?? null)
   if (slow.length === 0 || highest.some(p => p === null)) return []

@@ -1,10 +1,9 @@
 import { sensorOf } from '../../sensors/all'
+import { WELL_BESIDE } from '../../sensors/sound'
 import { type FixDraft, type Rule, length } from './types'
 
 /** Beside the path by less than this a microphone is hit, splashed or swept away, m. */
 const BESIDE = 0.05
-/** Where one stands well, m beside the path. */
-export const WELL_BESIDE = 0.15
 
 /** A microphone in the way of what flies, or under what falls. */
 export const micInLine: Rule = ({ setup }) => {

@@ -1,6 +1,6 @@
 import { stageOf } from '../../light/place'
 import type { Assessment } from '../assess'
-import { type PlaceInPicture, inField, momentInPicture, positionsInPicture, upAlong } from '../shown'
+import { type PlaceInPicture, fieldAlong, inField, momentInPicture, positionsInPicture, upAlong } from '../shown'
 import { type FixDraft, type Rule, count, length } from './types'
 
 /** Share of the picture that a fix leaves free at its edges. */
@@ -10,11 +10,11 @@ const FARTHEST = 30
 
 /** The camera aimed so that some places stand about the middle, along the travel. */
 function aimed(a: Assessment, places: readonly PlaceInPicture[]): FixDraft[] {
-  const { direction } = stageOf(a.known)
+  const stage = stageOf(a.known)
+  const { direction } = stage
   const along = places.map(({ x, y }) => x * direction[0] + y * direction[1])
   // As little as brings them in.
-  const field = Math.abs(direction[1]) > 0.5 ? a.optics.fieldHeight : a.optics.fieldWidth
-  const half = (field * (1 - ROOM)) / 2
+  const half = (fieldAlong(a.optics, stage) * (1 - ROOM)) / 2
   const [low, high] = [Math.min(...along), Math.max(...along)]
   const by = high > half ? high - half : low < -half ? low + half : 0
   if (high - low > 2 * half || by === 0) return []

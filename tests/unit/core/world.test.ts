@@ -17,6 +17,7 @@ import {
   withChanges,
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
+import { readyAt } from '../../support/conditions'
 
 /**
  * The plan against the bench's own world with everything that it is richer in switched off: two accounts of one take
@@ -24,14 +25,7 @@ import { seededRandom } from '~~/core/math/random'
  */
 const fire = (setup: Setup, number = 1, scatter = 0, delay = dialOf(assess(setup))!.used) => {
   const rig = plannedRig(setup)
-  return fireRig({ ...rig, truth: { ...rig.truth, scatter } }, setup, number, {
-    delay,
-    threshold: setup.sensor.threshold ?? 0.2,
-    holdOff: 1,
-    armed: true,
-    open: true,
-    sincePop: null,
-  })
+  return fireRig({ ...rig, truth: { ...rig.truth, scatter } }, setup, number, readyAt(setup, delay))
 }
 const random = seededRandom(11)
 const between = (low: number, high: number): number => low + (high - low) * random.uniform()
