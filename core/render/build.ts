@@ -1,5 +1,6 @@
 import { type Assessment, curtainTime, followed } from '../plan'
 import { focusedDistance } from '../setup/focus'
+import type { Recipe } from '../setup/types'
 import { Bodies, type Vector } from './bodies'
 import { cardsOf } from './cards'
 import { lampsOf } from '../light/lamps'
@@ -8,7 +9,7 @@ import { grey } from './material'
 import { minus, scaled, squareTo, unit } from '../light/lamp'
 import { type Stage, inPicture, lightPlace, stageOf } from '../light/place'
 import { pathOf } from './path'
-import type { Instant, Room, Rows, Scene, View } from './scene'
+import type { CardFace, Instant, Room, Rows, Scene, View } from './scene'
 import { World } from './world'
 
 export interface SceneOptions {
@@ -67,12 +68,44 @@ function velocityAt(path: (time: number) => Vector, time: number): Vector {
   return [(b[0] - a[0]) / (2 * half), (b[1] - a[1]) / (2 * half), (b[2] - a[2]) / (2 * half)]
 }
 
+/** Recipes whose picture changes from pop to pop by more than a place: what tears, grows, turns or flies apart. */
+const CHANGING: ReadonlySet<Recipe> = new Set([
+  'balloon',
+  'drop',
+  'grains',
+  'pour',
+  'powder',
+  'projectile',
+  'run',
+  'spin',
+  'throw',
+])
+/** More pops than this are drawn as the first, each at its place: every one would be a scene to hold. */
+const MOST_WORLDS = 24
+
+/** Whether each pop of a sequence shows a scene of its own. */
+const changes = ({ known, sequence }: Assessment): boolean =>
+  sequence !== null &&
+  sequence.exposures.length > 1 &&
+  sequence.exposures.length <= MOST_WORLDS &&
+  known.sequence.track.length < 2 &&
+  CHANGING.has(known.recipe)
+
+/** The plan as a picture of one pop at a time, s after the action starts. */
+const popAt = (plan: Assessment, time: number): Assessment => ({
+  ...plan,
+  sequence: null,
+  timing: { ...plan.timing, captured: time },
+  caughtAt: plan.caughtAt === null ? null : followed(plan.known)(time) - plan.setup.subject.distance,
+})
+
 /** The pops of a picture: one, or those of its sequence with where everything is meanwhile. */
 function instantsOf(
   plan: Assessment,
   stage: Stage,
   path: (time: number) => Vector,
   on: (light: number) => boolean,
+  worldsOf: ((times: readonly number[]) => World[]) | null,
 ): Instant[] {
   const { captured } = plan.timing
   const { sequence } = plan
@@ -88,7 +121,8 @@ function instantsOf(
     ]
   }
   const start = stage.at(sequence.exposures[0]?.place ?? 0)
-  return sequence.exposures.map(exposure => {
+  const worlds = worldsOf?.(sequence.exposures.map(({ time }) => captured + time))
+  return sequence.exposures.map((exposure, i) => {
     const ride = stage.at(exposure.along, exposure.across)
     const off = exposure.along - exposure.place
     const stay: Vector = [
@@ -98,14 +132,17 @@ function instantsOf(
     ]
     return {
       lamps: exposure.lights.filter(on),
-      shift: {
-        rideX: ride[0] - start[0],
-        rideY: ride[1] - start[1],
-        rideZ: ride[2] - start[2],
-        stayX: stay[0],
-        stayY: stay[1],
-      },
+      shift: worlds
+        ? { rideX: stay[0], rideY: stay[1], rideZ: 0, stayX: stay[0], stayY: stay[1] }
+        : {
+            rideX: ride[0] - start[0],
+            rideY: ride[1] - start[1],
+            rideZ: ride[2] - start[2],
+            stayX: stay[0],
+            stayY: stay[1],
+          },
       velocity: velocityAt(path, captured + exposure.time),
+      ...(worlds ? { world: worlds[i]! } : {}),
     }
   })
 }
@@ -173,20 +210,29 @@ export function sceneOf(planned: Assessment, options: SceneOptions = {}): Scene 
   const { known } = plan
   const stage = stageOf(known)
   const path = pathOf(plan, stage)
-  const bodies = new Bodies()
   const { ground } = known.scene
-  bodies.plate([0, 0, -ground.distance], [ground.width / 2, 0, 0], [0, ground.height / 2, 0], grey(ground.reflectance))
-  const cards = cardsOf(known, stage, bodies)
-  if (options.standIn !== undefined) standIn(plan, stage, bodies, options.standIn)
-  else if (plan.timing.captured !== null && !options.bare) LOOKS[known.recipe]({ plan, stage, bodies, path })
   const lamps = lampsOf(plan)
-  const on = (light: number): boolean => options.only === undefined || options.only.includes(light)
-  const instants = instantsOf(plan, stage, path, on)
-  const withRoom = options.room ?? options.only === undefined
   const times = lamps.flatMap(lamp => [lamp.peak, lamp.peak + lamp.shape.cut])
+  const shown = plan.timing.captured !== null && !options.bare
+  /** Ground and cards first, so that a card's body has one number in the world of every pop. */
+  const worldOf = (pop: Assessment): { world: World; cards: CardFace[] } => {
+    const bodies = new Bodies()
+    const [wide, tall] = [ground.width / 2, ground.height / 2]
+    bodies.plate([0, 0, -ground.distance], [wide, 0, 0], [0, tall, 0], grey(ground.reflectance))
+    const cards = cardsOf(known, stage, bodies)
+    if (options.standIn !== undefined) standIn(pop, stage, bodies, options.standIn)
+    else if (shown) LOOKS[known.recipe]({ plan: pop, stage, bodies, path })
+    return { world: new World(bodies, [Math.min(0, ...times), Math.max(0, ...times)]), cards }
+  }
+  const { world, cards } = worldOf(plan)
+  const on = (light: number): boolean => options.only === undefined || options.only.includes(light)
+  const changing = shown && options.standIn === undefined && changes(plan)
+  const worldsOf = changing ? (at: readonly number[]) => at.map(time => worldOf(popAt(plan, time)).world) : null
+  const instants = instantsOf(plan, stage, path, on, worldsOf)
+  const withRoom = options.room ?? options.only === undefined
   const pixel = plan.optics.pixelPitch / 5e-6
   return {
-    world: new World(bodies, [Math.min(0, ...times), Math.max(0, ...times)]),
+    world,
     lamps,
     cards,
     instants,

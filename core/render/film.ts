@@ -4,7 +4,7 @@ import { brightnessOf } from './brightness'
 import type { Lamp } from '../light/lamp'
 import type { Instant, Scene } from './scene'
 import { Tracer } from './trace'
-import type { Hit, Shift } from './world'
+import type { Hit, Shift, World } from './world'
 
 /** Where a part lies in a whole picture, px: its corner, and how large the whole is. */
 export interface PartOf {
@@ -26,6 +26,8 @@ export class Film {
   private row = 0
   private readonly numbers = new Numbers()
   private readonly tracer: Tracer
+  /** Tracers of pops that have a world of their own. */
+  private readonly own = new Map<World, Tracer>()
   /** Lamps that share their times, with the instants they fall at. */
   private readonly groups: { lamps: Lamp[]; instants: Instant[]; first: Lamp }[]
   /** Whether what does not ride moves as well. */
@@ -43,7 +45,10 @@ export class Film {
   ) {
     this.sums = new Float32Array(width * height * 3)
     this.tracer = new Tracer(scene, this.numbers)
-    this.unsteady = scene.world.flies || scene.instants.some(({ shift }) => shift.stayX !== 0 || shift.stayY !== 0)
+    for (const { world } of scene.instants)
+      if (world) this.own.set(world, new Tracer({ ...scene, world }, this.numbers))
+    this.unsteady =
+      scene.world.flies || scene.instants.some(({ shift, world }) => world || shift.stayX !== 0 || shift.stayY !== 0)
     this.groups = grouped(scene)
   }
 
@@ -102,10 +107,10 @@ export class Film {
 
     const row = this.rowOf(px / view.fieldWidth + 0.5, 0.5 - py / view.fieldHeight)
     const i = pixel * 3
-    const keep = (weight: number): void => {
-      this.sums[i] = this.sums[i]! + weight * tracer.red
-      this.sums[i + 1] = this.sums[i + 1]! + weight * tracer.green
-      this.sums[i + 2] = this.sums[i + 2]! + weight * tracer.blue
+    const keep = (weight: number, { red, green, blue }: Tracer): void => {
+      this.sums[i] = this.sums[i]! + weight * red
+      this.sums[i + 1] = this.sums[i + 1]! + weight * green
+      this.sums[i + 2] = this.sums[i + 2]! + weight * blue
     }
     for (const { lamps, instants, first } of this.groups) {
       // Lamps of one kind at one power share their times: one way through the scene does for all of them.
@@ -116,8 +121,9 @@ export class Film {
       if (!first.continuous && this.covered(row, first.lag + since)) continue
       const time = first.continuous ? since : first.peak + since
       const follow = (instant: Instant, weight: number): void => {
-        tracer.follow(ox, oy, view.pupilZ, dx, dy, dz, time, this.moved(instant, time), lamps, 0)
-        keep(weight)
+        const by = (instant.world && this.own.get(instant.world)) ?? tracer
+        by.follow(ox, oy, view.pupilZ, dx, dy, dz, time, this.moved(instant, time), lamps, 0)
+        keep(weight, by)
       }
       if (instants.length === 1 || this.unsteady) for (const instant of instants) follow(instant, 1)
       else this.several(instants, time, ox, oy, dx, dy, dz, follow)
@@ -127,7 +133,7 @@ export class Film {
       const share = numbers.at(TIME, 17)
       const time = from + share * (to - from) + (rolls ? (row - 0.5) * scene.rows.travel : 0)
       tracer.follow(ox, oy, view.pupilZ, dx, dy, dz, this.still(time), this.inRoom(share), null, 900)
-      keep(1)
+      keep(1, tracer)
     }
   }
 

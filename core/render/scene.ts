@@ -18,6 +18,8 @@ export interface Instant {
   shift: Shift
   /** m/s at which what rides moves. */
   velocity: Vector
+  /** What stands there at this instant, where more changes from pop to pop than a place; left out: the scene's own. */
+  world?: World
 }
 
 /** The camera by what it sees, m: the plane in focus at z, the pupil farther off. */
