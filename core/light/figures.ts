@@ -7,9 +7,8 @@ import { type Given, boardsOf, givenBy } from './boards'
 import { lampsOf } from './lamps'
 import { levelAt } from './level'
 import { stageOf } from './place'
+import { GREY } from './silhouette'
 
-/** A grey card, share of the light it throws back: what correct exposure is told by. */
-const GREY = 0.18
 /** A level below which it is as good as none: a narrow beam aimed elsewhere. */
 const NONE = 1e-12
 

@@ -1,4 +1,6 @@
 import { speedOfSound } from '../air'
+import type { Standing } from '../light/place'
+import { isSilhouette, silhouetteLevels } from '../light/silhouette'
 import { beamBlockTime } from '../flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../timing'
@@ -20,6 +22,7 @@ import {
   highestPowerWithin,
   lightLevel,
   lightPulses,
+  stopsOf,
 } from './light'
 import { type FaceShown, faceShown } from './face'
 import type { Motion } from './motion'
@@ -128,9 +131,11 @@ export interface Assessment {
   exposure: {
     /**
      * Stops of what faces the camera against correct, with what the shutter cuts off, cards throw and flags keep off;
-     * null without flash.
+     * of a silhouette that is the background; null without flash.
      */
     flash: number | null
+    /** Where lights light only the background: stops of the subject before it; null there: black. */
+    silhouette: { subject: number | null } | null
     /** The same as the set-up gives it: a take’s own flashes may give more or less. */
     planned: number | null
     /** Stops each light loses to the shutter in the middle of the frame. */
@@ -373,7 +378,7 @@ function lightsIn(setup: Exposing & Pick<Setup, 'method' | 'flashes'>): number[]
 }
 
 function exposureOf(
-  setup: Exposing & Pick<KnownSetup, 'method' | 'flashes'>,
+  setup: Exposing & Standing & Pick<KnownSetup, 'method' | 'flashes' | 'scene'>,
   way: LightWay,
   sequence: SequencePlan | null,
 ): Assessment['exposure'] {
@@ -384,6 +389,9 @@ function exposureOf(
   const flash = first?.stops ?? lightLevel(setup, way, lit)
   return {
     flash,
+    silhouette: isSilhouette(setup)
+      ? { subject: stopsOf(silhouetteLevels(setup, way, first?.lights ?? lit).subject) }
+      : null,
     planned: flash,
     lost: way.lost,
     front: exposingLights(setup, lit),

@@ -71,6 +71,7 @@ const LEAVES_NONE: Readonly<Record<FindingId, 'always' | 'untimely' | 'never'>> 
   'burst-recycle': 'never',
   'burst-buffer': 'never',
   'diffraction': 'never',
+  'silhouette': 'never',
   'key-behind': 'never',
   'ground-spill': 'never',
   'ground-grey': 'never',

@@ -4,7 +4,9 @@ import type { Lighting } from '../setup/parts'
 import type { KnownFlash, KnownSetup } from '../setup/typical'
 import { firedAfter, jitterOf } from '../light/firing'
 import { asLight } from '../light/reach'
+import type { Standing } from '../light/place'
 import { exposesFront } from '../light/role'
+import { isSilhouette, silhouetteLevels } from '../light/silhouette'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** Powers a flash can be set to, third stops from full down to its lowest. */
@@ -116,6 +118,9 @@ export const asMet = (setup: Lighting, pulses: readonly LightPulse[]) =>
 /** Of correct exposure: less is no light at all, as of one that is all but aimed away. */
 const NO_LIGHT = 2 ** -100
 
+/** A level against correct in stops; null where there is as good as no light. */
+export const stopsOf = (level: number): number | null => (level > NO_LIGHT ? Math.log2(level) : null)
+
 /** What light meets on its way into the picture. */
 export interface LightWay {
   effectiveAperture: number
@@ -125,15 +130,18 @@ export interface LightWay {
 
 /**
  * Stops of some lights together against correct exposure: those that expose what faces the camera, straight and as far
- * as flags let them, and what cards throw there of any of them; null where nothing comes.
+ * as flags let them, and what cards throw there of any of them; of a silhouette the background; null where nothing
+ * comes.
  *
  * @param lit lights that flash, by their place
  */
 export function lightLevel(
-  setup: Pick<KnownSetup, 'flashes'> & Pick<Setup, 'picture'>,
-  { effectiveAperture, lost }: LightWay,
+  setup: Standing & Pick<KnownSetup, 'flashes'> & Pick<Setup, 'method' | 'picture' | 'scene'>,
+  way: LightWay,
   lit: readonly number[],
 ): number | null {
+  if (isSilhouette(setup)) return stopsOf(silhouetteLevels(setup, way, lit).background)
+  const { effectiveAperture, lost } = way
   const front = new Set(exposingLights(setup, lit))
   const sum = lit.reduce((total, i) => {
     const flash = setup.flashes[i]!
@@ -143,8 +151,7 @@ export function lightLevel(
     const lossStops = light.lossStops + lost[i]!
     return total + flashAperture({ ...light, lossStops, iso: setup.picture.iso }) ** 2 * share
   }, 0)
-  const level = sum / effectiveAperture ** 2
-  return level > NO_LIGHT ? Math.log2(level) : null
+  return stopsOf(sum / effectiveAperture ** 2)
 }
 
 export function ambientExposure({ picture }: Pick<Setup, 'picture'>, effectiveAperture: number): number {

@@ -116,13 +116,16 @@ export function lastLight({
 /** Whether a set-up has more than one pop. */
 export const isSequence = (setup: Pick<Setup, 'sequence'>): boolean => setup.sequence.groups.length > 0
 
+/** What the light of a pop goes by besides its lights. */
+type Lit = Pick<Setup, 'recipe' | 'subject' | 'scene' | 'method'>
+
 /** m/s that everything slides the other way, seen through a camera that turns or moves. */
 const slideOf = ({ sequence, picture }: Pick<Setup, 'sequence' | 'picture'>): number =>
   sequence.panSpeed * picture.distance + sequence.moveSpeed
 
 /** What each pop shows, and where. @param base s after the action starts from which pops count */
 function exposuresOf(
-  setup: Optics & Lighting & Pick<Setup, 'motion' | 'sequence'>,
+  setup: Optics & Lighting & Lit & Pick<Setup, 'motion' | 'sequence'>,
   instants: ReturnType<typeof instantsOf>,
   positionAt: (time: number) => number,
   base: number,
@@ -166,7 +169,7 @@ const schedulesOf = ({ flashes }: Pick<Lighting, 'flashes'>, pops: ReturnType<ty
  * @returns null where the set-up has no sequence
  */
 export function sequenceOf(
-  setup: Optics & Lighting & Pick<Setup, 'method' | 'motion' | 'sequence'>,
+  setup: Optics & Lighting & Lit & Pick<Setup, 'motion' | 'sequence'>,
   motion: Motion,
   pulses: readonly LightPulse[],
   captured: number | null,

@@ -13,6 +13,7 @@ import {
 } from '../../core'
 import { type FormatOptions, type System, format } from '../units'
 import { fieldName } from './fieldName'
+import { flashLevelText } from './flashLevel'
 import { keeperLine } from './keeper'
 import { named } from './named'
 import { fillFigures } from './figures'
@@ -215,7 +216,8 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
         `${show(body.pixels, 'number', { figures: 2 })} px`,
     ])
   }
-  if (exposure.flash !== null) rows.push(['Flash', show(exposure.flash, 'stops')])
+  const flashes = flashLevelText(plan, system)
+  if (flashes) rows.push(flashes)
   rows.push(['Ambient', `${show(exposure.ambient, 'stops')}${exposure.black ? ', black' : ''}`])
   rows.push(['Depth', optics.depth === null ? 'to infinity' : show(optics.depth, 'length', { unit: 'mm' })])
   for (const unit of programmeOf(plan)) {

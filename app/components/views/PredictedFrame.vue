@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
 import { BANDS, assess, followed } from '~~/core'
+import { flashLevelText } from '~~/shared/text/flashLevel'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { nextTakes } from '~/stores/view'
@@ -10,6 +11,7 @@ const { plan } = defineProps<{ plan: Plan }>()
 const view = useViewStore()
 const store = useSetupStore()
 const { show } = useNumbers()
+const preferences = usePreferencesStore()
 const large = ref(false)
 const failure = ref('')
 const saving = ref(false)
@@ -61,7 +63,8 @@ const description = computed(() => {
     const under = show(ghost.under, 'stops', { unit: 'unsigned' })
     parts.push(`with a ghost of ${show(ghost.length, 'length', { unit: 'mm' })}, ${under} under it`)
   }
-  if (exposure.flash !== null) parts.push(`flash ${show(exposure.flash, 'stops')}`)
+  const flashes = flashLevelText(plan, preferences.system)
+  if (flashes) parts.push(`${flashes[0].toLowerCase()} ${flashes[1]}`)
   if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
   if (plan.shutter.dark > 0.0005)
     parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)

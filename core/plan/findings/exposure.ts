@@ -8,6 +8,13 @@ import { type FixDraft, type Rule, aperture, iso, length, power, shutter, stops 
 /** Over or under by more than this is worth saying, stops. */
 const EXPOSURE_TOLERANCE = 0.5
 
+/** A silhouette's background may be as bright as this, stops over correct: white, and no more. */
+const WHITEST = 2.5
+
+/** Stops over (+) or under what is right: of a silhouette, outside of grey to white. */
+const offBy = (level: number, outlined: boolean): number =>
+  outlined && level > 0 ? Math.max(0, level - WHITEST) : level
+
 /** Off by more than this no picture is left to develop, stops. */
 const RUINED = 4
 
@@ -56,8 +63,10 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
 export const exposure: Rule = a => {
   const { setup } = a
   const fast = setup.method === 'fast-shutter'
-  const level = exposureLevel(a)
-  if (level === null || Math.abs(level) <= EXPOSURE_TOLERANCE) return null
+  const met = exposureLevel(a)
+  const outlined = a.exposure.silhouette !== null
+  const level = met === null ? 0 : offBy(met, outlined)
+  if (Math.abs(level) <= EXPOSURE_TOLERANCE) return null
   const { picture, camera, lens, flashes } = setup
   const fixes: FixDraft[] = []
   const setIso = nearestStep(ISOS, picture.iso * 2 ** -level)
@@ -87,16 +96,23 @@ export const exposure: Rule = a => {
   return {
     id: 'exposure',
     severity: Math.abs(level) > RUINED ? 'error' : 'warning',
-    title: level > 0 ? 'Overexposed by {stops}' : 'Underexposed by {stops}',
-    reason: fast
-      ? 'Continuous light {ambient} at this shutter, aperture and ISO.'
-      : a.exposure.front.length < flashes.length
-        ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. ' +
-          'Modifiers, close-up loss and shutter counted.'
-        : 'All flashes together at {aperture} and {iso}, modifiers, close-up loss and shutter counted.',
+    title: outlined
+      ? `Background ${level > 0 ? 'overexposed' : 'underexposed'} by {stops}`
+      : level > 0
+        ? 'Overexposed by {stops}'
+        : 'Underexposed by {stops}',
+    reason: outlined
+      ? 'A silhouette: the background stands between grey and {white} over, as the camera sees it.'
+      : fast
+        ? 'Continuous light {ambient} at this shutter, aperture and ISO.'
+        : a.exposure.front.length < flashes.length
+          ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. ' +
+            'Modifiers, close-up loss and shutter counted.'
+          : 'All flashes together at {aperture} and {iso}, modifiers, close-up loss and shutter counted.',
     figures: {
       stops: { value: Math.abs(level), quantity: 'stops', unit: 'unsigned' },
       ambient: stops(a.exposure.ambient),
+      white: { value: WHITEST, quantity: 'stops', unit: 'unsigned' },
       aperture: aperture(picture.aperture),
       iso: iso(picture.iso),
     },

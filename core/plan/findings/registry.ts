@@ -41,6 +41,7 @@ import { sequenceOutlastsShutter } from './sequenceOutlastsShutter'
 import { settingOutOfRange } from './settingOutOfRange'
 import { shoeTooSoon } from './shoeTooSoon'
 import { silentSource } from './silentSource'
+import { silhouette } from './silhouette'
 import { slaveBlind } from './slaveBlind'
 import { spread } from './spread'
 import { standsInFrame } from './standsInFrame'
@@ -99,6 +100,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   'burst-recycle': burstRecycle,
   'burst-buffer': burstBuffer,
   diffraction,
+  silhouette,
   'key-behind': keyBehind,
   'ground-spill': groundSpill,
   'ground-grey': groundGrey,
@@ -115,6 +117,7 @@ export const RULES: Record<FindingId, Rule | null> = {
 
 /** Those that never say more than a note: no fix is held against them. */
 export const NOTES: ReadonlySet<FindingId> = new Set([
+  'silhouette',
   'key-behind',
   'ground-spill',
   'ground-grey',

@@ -100,6 +100,7 @@ export type FindingId =
   | 'shoe-too-soon'
   | 'follows-nothing'
   | 'slave-blind'
+  | 'silhouette'
   | 'key-behind'
   | 'ground-spill'
   | 'ground-uneven'

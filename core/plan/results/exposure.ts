@@ -97,9 +97,23 @@ function ghostResult({ sharpness, known: { picture } }: Assessment): Draft | nul
   }
 }
 
-/** @param level of what faces the camera, stops */
+/** @param level of what faces the camera, or of a silhouette's background, stops */
 function flashResult({ known: setup, exposure, optics }: Assessment, level: number): Draft {
-  const { picture } = setup
+  const { picture, scene } = setup
+  if (exposure.silhouette)
+    return {
+      id: 'flash',
+      label: 'Background, of a silhouette',
+      value: stops(level),
+      read: b => b.exposure.flash,
+      formula: `lights on the ground {d} behind, which throws back {r} of it, at {N}, {iso}${withCards(setup)}`,
+      figures: {
+        d: length(scene.ground.distance, 'm'),
+        r: share(scene.ground.reflectance),
+        N: aperture(optics.effectiveAperture),
+        iso: iso(picture.iso),
+      },
+    }
   return {
     id: 'flash',
     label: 'Flash exposure',

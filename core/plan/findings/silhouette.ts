@@ -1,0 +1,24 @@
+import { type Rule, stops } from './types'
+
+/** A subject this far under correct is a shape without detail, stops. */
+const BLACK = -4
+
+/** Where lights light only the background, the picture is a silhouette, and how black it stands is worth knowing. */
+export const silhouette: Rule = ({ exposure }) => {
+  if (exposure.silhouette === null || exposure.flash === null) return null
+  const { subject } = exposure.silhouette
+  const seen = subject !== null && subject > BLACK
+  return {
+    id: 'silhouette',
+    severity: 'note',
+    title: seen
+      ? 'Background {background}, subject {subject}: not black enough for a silhouette'
+      : 'Background {background}, subject black: a silhouette',
+    reason: seen
+      ? 'Light meant for the background reaches the side of the subject that the camera sees.'
+      : 'Every light is aimed at the background, so the background is what the exposure is set by.',
+    figures: { background: stops(exposure.flash), subject: stops(subject ?? 0) },
+    paths: ['picture.iso', 'picture.aperture'],
+    fixes: [],
+  }
+}
