@@ -91,6 +91,7 @@ const BY_PATH: Record<string, string> = {
   'flashes[].head:umbrella': 'Umbrella',
   'flashes[].head:softbox': 'Softbox',
   'flashes[].head:bounced': 'Bounced',
+  'flashes[].head:through': 'Through paper or a wall',
   'flashes[].fired:link': 'The set-up’s link',
   'flashes[].fired:cable': 'A cable of its own',
   'flashes[].fired:radio': 'A radio of its own',

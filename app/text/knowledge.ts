@@ -31,7 +31,7 @@ export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> 
   'subject.crackSpeed': { ask: 'How fast does the skin tear?' },
   'subject.liquidDepth': { ask: 'How deep is the liquid?' },
   'sensor.position': { ask: 'Where is the sensor?', help: 'Along the travel, from the start' },
-  'sensor.offset': { ask: 'How far off is the microphone?' },
+  'sensor.offset': { ask: 'How far is the microphone?', help: 'From what it hears' },
   'moment.offset': { ask: 'How far past the near face?', help: 'The side it meets first; − before it' },
   'moment.time': { ask: 'How long after it begins?' },
   'moment.fraction': { ask: 'How far has it gone?', help: '100 % is all of the tear, the sag, the cavity or a turn' },

@@ -112,8 +112,8 @@ function groundFigures({ setup }: Lit, each: readonly number[][], fills: boolean
 }
 
 /** m from the near to the far side of a subject as a light from the side meets it: as deep as high, but for people. */
-const across = ({ recipe, subject: { depth, height } }: Lit['setup']): number =>
-  traitsOf(recipe).person ? Math.min(depth, height) : Math.max(depth, Math.min(height, depth * 4))
+const across = ({ recipe, subject: { depth, height, person } }: Lit['setup']): number =>
+  traitsOf(recipe).person || person ? Math.min(depth, height) : Math.max(depth, Math.min(height, depth * 4))
 
 /**
  * Worked out once for lights of these strengths in this scene and frame: findings, results and the page all ask, and a

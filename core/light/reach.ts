@@ -34,7 +34,7 @@ export function asLight(flash: FlashSetup): {
 }
 
 /** Heads whose face is what gives the light: near by they are no points. */
-const SOFT: ReadonlySet<FlashSetup['head']> = new Set(['umbrella', 'softbox', 'bounced'])
+const SOFT: ReadonlySet<FlashSetup['head']> = new Set(['umbrella', 'softbox', 'bounced', 'through'])
 
 /** Light of a head at its subject against that of a point of the same guide number: less where its face is large. */
 function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSetup): number {

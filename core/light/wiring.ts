@@ -94,6 +94,7 @@ const HEAD_NAMES: Readonly<Record<FlashSetup['head'], string | null>> = {
   umbrella: 'Umbrella',
   softbox: 'Softbox',
   bounced: 'Card or ceiling to bounce off',
+  through: 'Tracing paper or frosted wall to shine through',
 }
 
 /** Everything to bring for a set-up but its subject: lights, stands, heads, cards, cables, covers and spares. */

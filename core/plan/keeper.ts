@@ -32,6 +32,7 @@ export interface KeeperChance {
 const LEAVES_NONE: Readonly<Record<FindingId, 'always' | 'untimely' | 'never'>> = {
   'evidence-surprise': 'never',
   'catch': 'never',
+  'person-in-line': 'always',
   'never-arrives': 'always',
   'negative-delay': 'untimely',
   'delay-too-long': 'untimely',

@@ -49,6 +49,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
     secondGap: null,
     secondDepth: 0.012,
     liquidDepth: 0,
+    person: false,
     filling: 'air',
     crackSpeed: 250,
     crackSpeedSpread: 0.05,

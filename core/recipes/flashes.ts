@@ -23,6 +23,7 @@ export function batteryFlash(change: Partial<FlashSetup> = {}): FlashSetup {
     lossStops: 0,
     role: roleByPlace({ angle, elevation }),
     head: 'bare',
+    bounceDistance: null,
     headWidth: 0.08,
     headHeight: 0.05,
     beamAngle: Math.PI / 3,

@@ -42,6 +42,24 @@ export function soundPlace({ recipe, sensor, motion, subject }: Listening): numb
 export const soundDistance = (setup: Listening): number =>
   Math.hypot(setup.sensor.position - soundPlace(setup), setup.sensor.offset)
 
+/** A place to a tenth of a millimetre. */
+const fine = (place: number): number => Number(place.toFixed(4))
+
+/**
+ * Where a microphone stands that is so far from what it hears: moved out or in beside the travel, where it stood along
+ * it; nearer than that, along it too.
+ *
+ * @param far m, 0 or above
+ * @returns m along the travel, never before the start, and m beside it
+ */
+export function micAt(setup: Listening, far: number): { position: number; offset: number } {
+  const place = soundPlace(setup)
+  const along = setup.sensor.position - place
+  const kept = Math.abs(along) <= far ? setup.sensor.position : place + Math.sign(along) * far
+  const position = fine(Math.max(0, kept))
+  return { position, offset: fine(Math.sqrt(Math.max(0, far ** 2 - (position - place) ** 2))) }
+}
+
 /** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
 export function peakAtSensor(setup: Listening): number | null {
   const { eventPeak, peakDistance } = setup.sensor

@@ -5,7 +5,7 @@ import { type Change, valueAt, withChange, withChanges } from './paths'
 import { drawnThrough } from './durations'
 import { traitsOf } from '../recipes/all'
 import { standsInFront } from '../light/role'
-import { TYPICAL_HEADS } from '../light/heads'
+import { TYPICAL_HEADS, bounceLoss } from '../light/heads'
 import { SENSOR, sensorOf } from '../sensors/all'
 import { WELL_BESIDE } from '../sensors/sound'
 import { isChoice, withAside } from './aside'
@@ -54,6 +54,15 @@ function roleAfter(setup: Setup, light: number, change: Change): Change[] {
 
 const OF_PLACE = /^flashes\[(\d+)\]\.(?:angle|elevation)$/
 const OF_HEAD = /^flashes\[(\d+)\]\.head$/
+const OF_BOUNCE = /^flashes\[(\d+)\]\.(?:bounceDistance|headWidth|headHeight)$/
+
+/** What a bounce costs follows from how far and how large the card or wall is, where nobody said it. */
+function costOfBounce(setup: Setup, light: number, change: Change): Change[] {
+  const flash = withChange(setup, change).flashes[light]
+  const path = `flashes[${light}].lossStops`
+  if (flash?.head !== 'bounced' || flash.bounceDistance === null || isTyped(setup, path)) return []
+  return [{ path, value: significant(bounceLoss({ ...flash, bounceDistance: flash.bounceDistance }), 3) }]
+}
 
 /**
  * What follows from choosing another kind of something, so that the set-up stays one whole: the latency of a link or
@@ -100,6 +109,8 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
     default: {
       const stood = OF_PLACE.exec(path)?.[1]
       if (stood !== undefined) return roleAfter(setup, Number(stood), { path, value })
+      const thrown = OF_BOUNCE.exec(path)?.[1]
+      if (thrown !== undefined) return costOfBounce(setup, Number(thrown), { path, value })
       const light = OF_HEAD.exec(path)?.[1]
       return light === undefined
         ? []

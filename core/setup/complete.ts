@@ -23,6 +23,7 @@ const FLASH_ADDITIONS = {
   borrowed: false,
   repeat: [],
   head: 'bare',
+  bounceDistance: null,
   headWidth: 0.08,
   headHeight: 0.05,
   beamAngle: Math.PI / 3,
@@ -47,6 +48,7 @@ const ACTION_ADDITIONS = { draw: null, pull: null } as const
 const MOTION_ADDITIONS = { turns: 0, turnsSpread: 0, faces: 2, faceWithin: null, faceAtStart: 0 } as const
 const SUBJECT_ADDITIONS = {
   liquidDepth: 0,
+  person: false,
   filling: 'powder',
   speedLost: 0,
   speedLostSpread: 0.15,

@@ -150,6 +150,7 @@ export const FIELDS = {
   }),
   'subject.secondDepth': number('length', 'Second one deep', 0.0001, 5, mm),
   'subject.liquidDepth': number('length', 'Liquid deep', 0, 5, mm),
+  'subject.person': flag('The target is a person'),
   'subject.filling': choice('Filled with', FILLINGS),
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000, { help: 'How fast the edge of the skin runs back' }),
   'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5, {
@@ -426,6 +427,11 @@ export const FLASH_FIELDS = {
   }),
   role: choice('Role', LIGHT_ROLES, 'Key and fill expose what faces the camera; rim, behind and ground do not.'),
   head: choice('Head', HEADS),
+  bounceDistance: number('length', 'Flash to card or wall', 0.02, 20, {
+    ...m,
+    nullable: true,
+    help: 'What the bounce costs follows from it and from the size of what it is bounced off',
+  }),
   headWidth: number('length', 'Its face is wide', 0.005, 10, mm),
   headHeight: number('length', 'Its face is high', 0.005, 10, mm),
   beamAngle: number('angle', 'Its beam opens', 0.02, 6.3, {

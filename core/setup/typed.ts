@@ -20,6 +20,7 @@ const WANTED = new RegExp(
     /^(action|motion|sensor|link)\.kind$/,
     /^motion\.face/,
     /^camera\.setsShutter$/,
+    /^subject\.person$/,
     /^moment\.(phase|reference|model|offset|descending|fraction|window\..*)$/,
     /^picture\.(aperture|iso|shutter|depthWanted|blurLimit|ambientLimit|circleOfConfusion)$/,
     /^sensor\.(source|threshold)$/,

@@ -82,7 +82,7 @@ export const SUPPLIES = ['battery', 'mains', 'spark'] as const
 export const LIGHT_ROLES = ['key', 'fill', 'rim', 'behind', 'ground'] as const
 export type LightRole = (typeof LIGHT_ROLES)[number]
 /** What shapes a light. */
-export const HEADS = ['bare', 'grid', 'snoot', 'umbrella', 'softbox', 'bounced'] as const
+export const HEADS = ['bare', 'grid', 'snoot', 'umbrella', 'softbox', 'bounced', 'through'] as const
 export type Head = (typeof HEADS)[number]
 /** What sets a light off: the set-up's own link, a cable or radio of its own, the camera's shoe, or another light. */
 export const FIRINGS = ['link', 'cable', 'radio', 'shoe', 'slave'] as const
@@ -152,6 +152,8 @@ export interface FlashSetup {
   lossStops: number
   role: LightRole
   head: Head
+  /** m from the flash to the card, wall or ceiling it is bounced off; null: not said, its loss is as entered. */
+  bounceDistance: number | null
   /** m of the face that gives the light. */
   headWidth: number
   headHeight: number
@@ -433,6 +435,8 @@ export interface Setup {
     secondDepth: number
     /** m of liquid under the surface, for what falls or pours into it; 0: none. */
     liquidDepth: number
+    /** Whether it is somebody: what is thrown is thrown at a person. */
+    person: boolean
     /** What a balloon holds. */
     filling: (typeof FILLINGS)[number]
     /** m/s of the tear, for what bursts. */

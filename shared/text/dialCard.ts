@@ -153,6 +153,7 @@ const FACES: Readonly<Record<FlashSetup['head'], string>> = {
   umbrella: 'umbrella',
   softbox: 'softbox',
   bounced: 'bounced',
+  through: 'through paper or a wall',
 }
 
 /** How far beside the subject or the ground's middle a light is aimed; empty: straight at it. */
@@ -191,7 +192,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
   const rows: [string, string][] = []
   if (timing.used !== null)
     rows.push(['Delay', `${show(timing.used, 'time', { figures: 5 })}${setup.delay === null ? '' : ' (dialled)'}`])
-  if (timing.wanted !== null) rows.push(['  wanted', show(timing.wanted, 'time', { figures: 5 })])
+  if (timing.wanted !== null) rows.push(['  wanted', show(timing.wanted, 'time', { figures: 4 })])
   if (timing.sensed !== null && setup.trigger === 'sensor')
     rows.push(['  sensed', show(timing.sensed, 'time', { figures: 4 })])
   if (timing.moment !== null)

@@ -16,10 +16,17 @@ const SPACE = '\u00a0'
 /** So little of the smallest unit is nothing that anybody sets or sees. */
 const NOTHING = 1e-3
 
-/** A number to so many significant figures, without exponent or trailing noise, with a true minus. */
+/** Significant figures of what nobody typed. */
+const SENSIBLE = 4
+
+/**
+ * A number to so many significant figures, of large ones to four at least, without exponent or trailing noise, with a
+ * true minus.
+ */
 export function plainNumber(value: number, figures = 3): string {
   if (value === 0) return '0'
-  const magnitude = Math.abs(value)
+  const most = Math.max(figures, SENSIBLE)
+  const magnitude = Math.abs(value) >= 10 ** most ? Number(Math.abs(value).toPrecision(most)) : Math.abs(value)
   const decimals = Math.max(0, figures - 1 - Math.floor(Math.log10(magnitude) + 1e-12))
   const text = magnitude.toFixed(Math.min(decimals, 12))
   const trimmed = text.includes('.') ? text.replace(/0+$/, '').replace(/\.$/, '') : text
@@ -85,10 +92,10 @@ export function displayUnit(value: number, quantity: Quantity, options: FormatOp
 }
 
 function shutterText(seconds: number): string {
-  if (seconds >= 0.29) return `${plainNumber(seconds)}${SPACE}s`
+  if (seconds >= 0.29 || seconds <= 0) return `${plainNumber(seconds)}${SPACE}s`
   const n = 1 / seconds
   const nearest = Math.round(n)
-  return `1/${Math.abs(n - nearest) < 0.02 * n ? nearest : plainNumber(n)}${SPACE}s`
+  return `1/${plainNumber(Math.abs(n - nearest) < 0.02 * n ? nearest : n)}${SPACE}s`
 }
 
 function powerText(power: number): string {
@@ -121,7 +128,7 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
     case 'aperture':
       return apertureText(value)
     case 'iso':
-      return `ISO ${plainNumber(value, 6)}`
+      return `ISO ${plainNumber(value, SENSIBLE)}`
     case 'count':
       return plainNumber(Math.round(value), 12)
     case 'number':
@@ -129,7 +136,7 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
     case 'stops': {
       const rounded = Math.round(value * 10) / 10
       const sign = options.unit === 'unsigned' ? '' : rounded > 0 ? '+' : rounded < 0 ? MINUS : '±'
-      return `${sign}${Math.abs(rounded).toFixed(1)}${SPACE}EV`
+      return `${sign}${Math.abs(rounded).toFixed(Math.abs(rounded) < 1000 ? 1 : 0)}${SPACE}EV`
     }
     case 'ev':
       return `EV${SPACE}${plainNumber(Math.round(value * 10) / 10, 4)}`
@@ -164,9 +171,6 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
     }
   }
 }
-
-/** Significant figures of what nobody typed. */
-const SENSIBLE = 4
 
 /** A time as the reciprocal somebody typed, `1/41000 s`; null where it is none, or shorter as it is. */
 function reciprocal(seconds: number): string | null {

@@ -19,6 +19,7 @@ const ROWS = [
   'aimOut',
   'lossStops',
   'head',
+  'bounceDistance',
   'headWidth',
   'headHeight',
   'beamAngle',
@@ -35,6 +36,12 @@ const ROWS = [
   'highSpeedSync',
   'measured',
 ] as const
+
+/** From where the distance of a light counts that is not its own face. */
+const DISTANCE_FROM: Partial<Record<FlashSetup['head'], string>> = {
+  bounced: 'Card or wall to subject',
+  through: 'Lit paper or wall to subject',
+}
 
 /** Lights that its slave can see. */
 const others = computed(() =>
@@ -83,7 +90,11 @@ function addRow(): void {
     <InputsKitChoice kind="flash" :light="index" />
     <InputsKitChoice kind="modifier" :light="index" />
     <template v-for="key in ROWS" :key="key">
-      <InputsFieldRow :path="`flashes[${index}].${key}`" />
+      <InputsFieldRow
+        v-if="key !== 'bounceDistance' || flash.head === 'bounced'"
+        :path="`flashes[${index}].${key}`"
+        :label="key === 'distance' ? (DISTANCE_FROM[flash.head] ?? '') : ''"
+      />
       <label v-if="key === 'fired' && flash.fired === 'slave'" class="flex justify-between gap-2 py-1 text-[12px]">
         <span class="text-(--ink-soft)">It sees</span>
         <UiPickOne

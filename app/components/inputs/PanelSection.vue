@@ -23,7 +23,10 @@ const paths = computed<string[]>(before => {
     </summary>
     <slot />
     <InputsKitChoice v-for="kind in section.kit ?? []" :key="kind" :kind="kind" />
-    <InputsFieldRow v-for="path in paths" :key="path" :path="path" />
+    <template v-for="path in paths" :key="path">
+      <InputsMicDistance v-if="path === 'sensor.offset'" />
+      <InputsFieldRow v-else :path="path" />
+    </template>
     <slot name="after" />
   </details>
 </template>

@@ -64,6 +64,7 @@ export const SECTIONS: readonly Section[] = [
       // A balloon is as deep as it is high: its size is entered once.
       { path: 'subject.depth', when: s => traitsOf(s.recipe).tears !== true },
       { path: 'subject.height' },
+      { path: 'subject.person', when: s => s.motion.kind === 'arc' || shoots(s.action.kind) },
       { path: 'subject.speedLost', when: goesThrough },
       { path: 'subject.speedLostSpread', when: slows },
       { path: 'subject.speedLostError', when: slows },
@@ -96,7 +97,8 @@ export const SECTIONS: readonly Section[] = [
     rows: [
       { path: 'sensor.kind', when: sensed },
       ofSensor('source'),
-      ofSensor('position'),
+      // A microphone by something that stands is so far from it, and no more.
+      { path: 'sensor.position', when: s => ofSensor('position').when!(s) && (moves(s) || !sensorOf(s).hears) },
       ofSensor('offset'),
       ofSensor('beamWidth'),
       ofSensor('response'),

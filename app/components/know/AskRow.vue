@@ -1,12 +1,18 @@
 <script setup lang="ts">
-import { fieldAt, marked, newSetup, sourceOf, unknownChanges, withChanges } from '~~/core'
+import { fieldAt, marked, newSetup, sensorOf, sourceOf, unknownChanges, withChanges } from '~~/core'
 import { QUESTIONS } from '~/text/knowledge'
 
 /** One thing that people know, or do not. */
 const { path } = defineProps<{ path: string }>()
 const store = useSetupStore()
 
-const question = computed(() => QUESTIONS[path] ?? { ask: fieldAt(path)?.label ?? path })
+/** A microphone is asked for by how far it is from what it hears, wherever its recipe would ask for a beam. */
+const listens = computed(
+  () => /^sensor\.(?:position|offset)$/.test(path) && store.setup !== null && sensorOf(store.setup).hears,
+)
+const question = computed(
+  () => QUESTIONS[listens.value ? 'sensor.offset' : path] ?? { ask: fieldAt(path)?.label ?? path },
+)
 const known = computed(() => store.setup !== null && sourceOf(store.setup, path).from !== 'assumed')
 function forget(): void {
   const { setup } = store
@@ -18,7 +24,8 @@ function forget(): void {
 
 <template>
   <div class="ask" :data-ask="path">
-    <InputsFieldRow :path="path" :label="question.ask" />
+    <InputsMicDistance v-if="listens" :ask="question.ask" />
+    <InputsFieldRow v-else :path="path" :label="question.ask" />
     <p class="flex justify-between gap-2 text-[10.5px] leading-tight text-(--ink-faint)">
       <span>{{ question.help }}</span>
       <button

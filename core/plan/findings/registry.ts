@@ -32,6 +32,7 @@ import { notEnoughUnits } from './notEnoughUnits'
 import { opticalPreFlash } from './opticalPreFlash'
 import { outOfFrame } from './outOfFrame'
 import { pastSync } from './pastSync'
+import { personInLine } from './personInLine'
 import { poolShallow } from './poolShallow'
 import { popsTooClose } from './popsTooClose'
 import { ratedDuration } from './ratedDuration'
@@ -57,6 +58,7 @@ import type { FindingId, Rule } from './types'
 export const RULES: Record<FindingId, Rule | null> = {
   'evidence-surprise': evidenceSurprise,
   'catch': catchBehind,
+  'person-in-line': personInLine,
   'never-arrives': neverArrives,
   'negative-delay': negativeDelay,
   'delay-too-long': delayTooLong,

@@ -80,3 +80,19 @@ export function figure(bodies: Bodies, foot: Vector, tall: number, hands: readon
   })
   return [wrists[0]!, wrists[1]!]
 }
+
+/**
+ * Head and shoulders of somebody who faces what comes along the travel, to the left of the picture.
+ *
+ * @param foot middle of the shoulders' lower edge, m
+ * @param tall m from there to the crown
+ */
+export function bust(bodies: Bodies, foot: Vector, tall: number): void {
+  const at = (x: number, y: number, z = 0): Vector => [foot[0] + x * tall, foot[1] + y * tall, foot[2] + z * tall]
+  bodies.sphere(at(0, 0.76), tall * 0.22, SKIN)
+  bodies.sphere(at(0.05, 0.8), tall * 0.215, HAIR)
+  bodies.capsule(at(-0.21, 0.73), at(-0.23, 0.71), tall * 0.03, SKIN)
+  bodies.capsule(at(0.02, 0.4), at(0, 0.6), tall * 0.1, SKIN)
+  bodies.capsule(at(0.02, 0.26, -0.36), at(0.02, 0.26, 0.36), tall * 0.14, CLOTH)
+  bodies.capsule(at(0.02, 0.06), at(0.02, 0.3), tall * 0.22, CLOTH)
+}

@@ -1,26 +1,33 @@
 import { seededRandom } from '../../math/random'
-import type { Vector } from '../bodies'
+import type { Bodies, Vector } from '../bodies'
 import { BENCH, BRUSHED, TEA } from './colours'
 import { type Look, sinceImpact } from './look'
+import { bust } from './people'
 
-/** A steel jug, and liquid thrown at it that opens into a sheet. */
+/** A steel jug by its foot. */
+function jug(bodies: Bodies, foot: Vector, radius: number, tall: number): void {
+  bodies.lathe(
+    foot,
+    [
+      [0, 0],
+      [radius, 0],
+      [radius, tall * 0.7],
+      [radius * 0.62, tall * 0.86],
+      [radius * 0.74, tall],
+    ],
+    BRUSHED,
+  )
+}
+
+/** A steel jug, or somebody, and liquid thrown that opens into a sheet. */
 export const thrown: Look = input => {
   const { bodies, plan, stage, path } = input
   const { subject, motion } = plan.setup
   const radius = subject.depth / 2
   const face = stage.at(subject.distance + radius)
   const foot = -subject.height / 2
-  bodies.lathe(
-    [face[0], foot, face[2]],
-    [
-      [0, 0],
-      [radius, 0],
-      [radius, subject.height * 0.7],
-      [radius * 0.62, subject.height * 0.86],
-      [radius * 0.74, subject.height],
-    ],
-    BRUSHED,
-  )
+  if (subject.person) bust(bodies, [face[0], foot, face[2]], subject.height)
+  else jug(bodies, [face[0], foot, face[2]], radius, subject.height)
   bodies.disc([face[0], foot - 0.001, face[2]], [0, 1, 0], 0.8, BENCH)
   const since = sinceImpact(input)
   const captured = plan.timing.captured ?? 0

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { FIELDS, type FigureValue, type NumberField, isTyped, micAt, soundDistance, sourceOf } from '~~/core'
+import { SOUND_OF } from '~~/shared/text/dialCard'
+
+/** How far a microphone is from what it hears: one entry, which moves it beside the travel. */
+const { ask = '' } = defineProps<{ ask?: string }>()
+const store = useSetupStore()
+
+const PATH = 'sensor.offset'
+const FIELD: NumberField = { ...FIELDS[PATH], label: 'Microphone', help: 'Straight from one to the other' }
+const label = computed(() => (store.setup ? `Microphone to ${SOUND_OF[store.setup.sensor.source]}` : ''))
+const value = computed(() => (store.setup ? Number(soundDistance(store.setup).toPrecision(12)) : undefined))
+const shown = computed(() => (store.preview ? Number(soundDistance(store.preview).toPrecision(12)) : undefined))
+const mark = computed(() => (store.shown ? sourceOf(store.shown, PATH).from : null))
+const typed = computed(() => store.shown !== null && isTyped(store.shown, PATH))
+
+function change(next: FigureValue): string {
+  const { setup } = store
+  if (!setup || typeof next !== 'number') return ''
+  const { position, offset } = micAt(setup, next)
+  const changes = [
+    ...(position === setup.sensor.position ? [] : [{ path: 'sensor.position', value: position }]),
+    { path: PATH, value: offset },
+  ]
+  return store.change(changes)[0]?.reason ?? ''
+}
+</script>
+
+<template>
+  <InputsFieldInput
+    :field="FIELD"
+    :value="value"
+    :shown="shown"
+    :path="PATH"
+    :label="ask || label"
+    :mark="mark"
+    :typed="typed"
+    :change="change"
+    @undo="store.undo()"
+    @redo="store.redo()"
+  />
+</template>
