@@ -93,7 +93,8 @@ const RULES: Rule[] = [
     title: 'People',
     applies: s => can(s, 'people') || s.subject.person,
     text:
-      'Consent and a rehearsal, nothing hard, sharp or hot thrown at anybody, warm water, a towel, no aiming at the mouth or eyes, latex allergy asked for, ' +
+      'Consent and a rehearsal, nothing hard, sharp or hot thrown at anybody, warm water, a towel, no aiming at the ' +
+      'mouth or eyes, latex allergy asked for, ' +
       'minors with a guardian.',
   },
   {

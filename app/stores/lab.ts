@@ -14,7 +14,7 @@ import {
   takenFromKit,
   takenFromSetup,
 } from '~~/core/lab'
-import { assess, sceneFigures } from '~~/core'
+import { EVIDENCE_FIELDS, type Evidence, assess, sceneFigures } from '~~/core'
 import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'
 import type { LabFile } from '~/workers/lab.worker'
@@ -44,10 +44,15 @@ export const useLabStore = defineStore('lab', () => {
   const busy = ref('')
   const trouble = ref<string[]>([])
   const sent = shallowRef<Sent[]>([])
+  /** What is asked of the tool: an answer to something earlier comes too late. */
+  let asked = 0
+  /** Settings that somebody set since the tool was chosen. */
+  let said: LabSettings = {}
 
   function choose(id: string): void {
     if (!labTool(id)) return
     toolId.value = id
+    said = {}
     clear()
     settings.value = startOf(tool.value)
     takeKnown()
@@ -57,12 +62,19 @@ export const useLabStore = defineStore('lab', () => {
     if (!truth.value) settings.value = { ...settings.value, ...fromSetup() }
   }
   function clear(): void {
+    asked++
     files.value = []
     marks.value = []
     reading.value = null
     truth.value = null
     trouble.value = []
     void askLab<'forget'>({ kind: 'forget' })
+  }
+
+  /** A sample that is shown, or on its way, makes room, its settings with it; what somebody set meanwhile stays. */
+  function ownFiles(): void {
+    clear()
+    settings.value = { ...startOf(tool.value), ...fromSetup(), ...said }
   }
 
   /** What the set-up at hand knows of a tool's settings. */
@@ -118,7 +130,7 @@ export const useLabStore = defineStore('lab', () => {
   /** Adds files; what is wrong with some does not keep the others away. */
   const add = (list: readonly File[]): Promise<void> =>
     work('Reading', async () => {
-      if (truth.value) clear()
+      if (truth.value || files.value.length === 0) ownFiles()
       for (const [i, file] of list.entries()) {
         busy.value = `Reading ${i + 1} of ${list.length}`
         try {
@@ -131,7 +143,7 @@ export const useLabStore = defineStore('lab', () => {
     })
   const addSound = (channels: Float32Array[], rate: number): Promise<void> =>
     work('Reading', async () => {
-      if (truth.value) clear()
+      if (truth.value || files.value.length === 0) ownFiles()
       const name = `recorded ${new Date().toLocaleTimeString([], { hour12: false })}`
       files.value = [
         ...files.value,
@@ -143,7 +155,9 @@ export const useLabStore = defineStore('lab', () => {
     work('Making a stand-in', async () => {
       clear()
       hidden.value = hide
+      const own = asked
       const made = await askLab<'standIn'>({ kind: 'standIn', tool: toolId.value, seed })
+      if (own !== asked) return
       files.value = made.files
       truth.value = made.truth
       const rounded = Object.entries(made.settings).map(([key, value]) => [
@@ -156,6 +170,7 @@ export const useLabStore = defineStore('lab', () => {
     })
 
   const set = (key: string, value: number | string | null): Promise<void> => {
+    said = { ...said, [key]: value }
     settings.value = { ...settings.value, [key]: value }
     return work('Reading', read)
   }
@@ -173,17 +188,22 @@ export const useLabStore = defineStore('lab', () => {
 
   // ── sending on ──
   const from = (): GivenFrom => ({
-    how: `Lab, ${tool.value.title.toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(0, 200),
+    how: `Lab, ${tool.value.title.toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(
+      0,
+      EVIDENCE_FIELDS.how.maxLength,
+    ),
     date: localDay(),
   })
   const noted = (label: string, where: string, back: Sent['back']): void => {
     sent.value = [{ label, where, back, taken: false }, ...sent.value]
   }
-  function toSetup(give: Give): void {
+  /** @param seenIn the firing it was seen in: a take's number, or a name; left out: one of its own */
+  function toSetup(give: Give, seenIn: Pick<Evidence, 'firing' | 'takes'> = { firing: '', takes: [] }): void {
     const store = useSetupStore()
     const before = store.setup
     if (!before) return
-    const after = givenToSetup(before, give, from())
+    const of = give.to === 'evidence' ? { ...give, more: { ...give.more, ...seenIn } } : give
+    const after = givenToSetup(before, of, from())
     store.replace(after)
     noted(give.label, before.name, () => store.replace(takenFromSetup(store.setup ?? after, before, after, give)))
   }

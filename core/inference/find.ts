@@ -61,7 +61,8 @@ export function find(setup: Setup, path: string, read: (a: Assessment) => number
   points.forEach(({ x, y }, i) => {
     if (y === null) return
     if (nearest === null || Math.abs(y - wanted) < Math.abs(nearest.result - wanted)) nearest = { value: x, result: y }
-    if (y === wanted) answers.push(x)
+    // Where it does over a whole stretch, the ends of that are told.
+    if (y === wanted && !(points[i - 1]?.y === wanted && points[i + 1]?.y === wanted)) answers.push(x)
     const next = points[i + 1]
     if (!next || next.y === null || (y - wanted) * (next.y - wanted) >= 0) return
     const root = rootBetween(v => (at(v) ?? NaN) - wanted, x, next.x, Math.max(Math.abs(next.x), 1e-9) * FINE)

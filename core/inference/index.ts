@@ -1,6 +1,7 @@
 export { type LearntElsewhere, learntElsewhere } from './elsewhere'
 export { type Found, find } from './find'
 export { heldAt } from './held'
+export { type Repeat, repeatsOf } from './firing'
 export { infer } from './infer'
 export { beliefOf, inform } from './inform'
 export { MATTERS, type Matter, assumedOf, mattersOf } from './matters'

@@ -2,7 +2,7 @@ import { keptFor } from '../kept'
 import type { Matrix } from '../math/matrix'
 import { sigmaOf } from '../plan/spread'
 import { FIELDS, type NumberField } from '../setup/fields'
-import type { Evidence, HeldBelief, Setup } from '../setup/types'
+import type { Evidence, FlashSetup, HeldBelief, Setup } from '../setup/types'
 import { curtainSeen } from './curtain'
 import { infer } from './infer'
 import { isTiming } from './predict'
@@ -65,9 +65,34 @@ function priorsOf({ recipe, motion, subject, moment, air, hand, sensor, controll
 
 const inferred = keptFor<readonly Evidence[], Belief | null>()
 
+/** Beliefs of the last lists of evidence: a question about a reading tries the same few answers with every plan. */
+const RECENT = 12
+const recent: { evidence: readonly Evidence[]; priors: readonly unknown[]; belief: Belief | null }[] = []
+
+const sameParts = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((part, i) => Object.is(part, b[i]))
+const sameEntry = (a: Evidence, b: Evidence): boolean => a === b || sameParts(Object.values(a), Object.values(b))
+
+function remembered(setup: Setup, priors: readonly unknown[]): Belief | null {
+  const { evidence } = setup
+  const before = recent.find(
+    one =>
+      one.evidence.length === evidence.length &&
+      sameParts(one.priors, priors) &&
+      one.evidence.every((entry, i) => sameEntry(entry, evidence[i]!)),
+  )
+  if (before) return before.belief
+  const belief = infer(setup)
+  recent.push({ evidence, priors, belief })
+  if (recent.length > RECENT) recent.shift()
+  return belief
+}
+
 /** What the evidence of a set-up says, worked out once while only places are moved. */
 export function beliefOf(setup: Setup): Belief | null {
-  return setup.evidence.length === 0 ? null : inferred(setup.evidence, priorsOf(setup), () => infer(setup))
+  if (setup.evidence.length === 0) return null
+  const priors = priorsOf(setup)
+  return inferred(setup.evidence, priors, () => remembered(setup, priors))
 }
 
 /** s off what was entered that is not worth a stage of its own. */
@@ -155,6 +180,22 @@ function withTiming(setup: Setup, belief: Belief): Setup {
   }
 }
 
+/** Stops of light that a flash is taken to have, whatever its power and place. */
+const strengthOf = (flash: Pick<FlashSetup, 'guideNumber' | 'units' | 'lossStops'>): number =>
+  2 * Math.log2(flash.guideNumber) + Math.log2(flash.units) - flash.lossStops
+
+/**
+ * A light's reading against the figures that stand today: what was put right since it was metered is not off any more.
+ */
+function asNow(flash: FlashSetup, { value, error, light, conditions }: Evidence): { value: number; error: number } {
+  const then = (key: 'guideNumber' | 'units' | 'lossStops'): number => {
+    const kept = conditions.find(({ path }) => path === `flashes[${light}].${key}`)?.value
+    return typeof kept === 'number' ? kept : flash[key]
+  }
+  const before = { guideNumber: then('guideNumber'), units: then('units'), lossStops: then('lossStops') }
+  return { value: value - (strengthOf(flash) - strengthOf(before)), error }
+}
+
 /** Light is inferred apart: nothing in it bears on when things happen. */
 function withLight(setup: Setup): Setup {
   const seen = setup.evidence.filter(entry => entry.on && !isTiming(entry))
@@ -176,7 +217,9 @@ function withLight(setup: Setup): Setup {
             ),
           },
     flashes: setup.flashes.map((flash, i) => {
-      const metered = seen.filter(entry => entry.kind === 'light' && entry.light === i)
+      const metered = seen
+        .filter(entry => entry.kind === 'light' && entry.light === i)
+        .map(entry => asNow(flash, entry))
       if (metered.length === 0) return flash
       return {
         ...flash,

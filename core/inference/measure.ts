@@ -37,7 +37,7 @@ const WORTH = 0.03
 /** A reading as the plan expects it: what it would be does not change how much it narrows. */
 function expected(setup: Setup, seen: Partial<Evidence> & Pick<Evidence, 'kind'>): Evidence | null {
   const entry = evidenceOf(setup, { value: 0, ...seen })
-  const world = worldOf(setup, entry)
+  const world = worldOf(setup)
   const value = predicted(world, entry, { ...meanInputs(setup), latency: latencyOf(setup), flinch: setup.hand.flinch })
   return value === null ? null : { ...entry, value, error: readingError(entry.kind, value) }
 }
@@ -84,7 +84,8 @@ function after(a: Assessment, id: Measurement): Assessment | null {
   }
   const seen = wouldSee(a, id)
   if (seen.length === 0 || seen.some(entry => entry === null)) return null
-  const named = (seen as Evidence[]).map((entry, i) => ({ ...entry, id: `would-${i}` }))
+  // Each would be a firing of its own: what it expects is the same for all of them.
+  const named = (seen as Evidence[]).map((entry, i) => ({ ...entry, id: `would-${i}`, firing: `would-${i}` }))
   return assess({ ...a.entered, evidence: [...a.entered.evidence.filter(isTiming), ...named] })
 }
 

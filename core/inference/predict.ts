@@ -1,6 +1,5 @@
 import { type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes, totalLatency } from '../plan/chain'
 import { uncertainInputs } from '../plan/spread'
-import { asItStood } from '../setup/evidence'
 import { type KnownSetup, known } from '../setup/typical'
 import type { Evidence, EventName, Setup } from '../setup/types'
 import type { BeliefInput, BeliefInputs } from './types'
@@ -22,9 +21,12 @@ export interface World {
   scatter: { input: BeliefInput; sigma: number }[]
 }
 
-/** The set-up under which a piece of evidence was taken. */
-export function worldOf(setup: Setup, evidence: Evidence): World {
-  const entered = asItStood(setup, evidence)
+/**
+ * The world that a set-up stands for.
+ *
+ * @param entered as it stood when something was seen (`asItStood`)
+ */
+export function worldOf(entered: Setup): World {
   const then = known(entered)
   const stages = chainStages(then)
   const drag = dragOf(then)
@@ -99,14 +101,6 @@ export function predicted(world: World, evidence: Evidence, x: BeliefInputs): nu
     case 'dark':
       return null
   }
-}
-
-/** d(what is seen)/d(time of the picture), for the chain's own jitter; the evidence's unit per s. */
-export function perSecond(world: World, evidence: Evidence, x: BeliefInputs): number {
-  if (evidence.kind === 'late' || evidence.kind === 'latency' || evidence.kind === 'found') return 1
-  if (evidence.kind !== 'place' && evidence.kind !== 'beyond' && evidence.kind !== 'short') return 0
-  const captured = capturedAt(world, evidence, x, takeTimes(world.setup, world.drag, x))
-  return captured === null ? 0 : motionFor(world.setup, world.drag, x).alongAt(captured)
 }
 
 /** Whether a kind of evidence bears on when things happen. */

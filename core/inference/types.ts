@@ -25,7 +25,14 @@ export interface Unknown {
   log: boolean
 }
 
-/** A reading that stands farther from what was held than chance puts it. */
+/** An unknown that would bring a reading and the rest together, were it alone to blame: as it is held, as needed. */
+export interface Culprit {
+  input: BeliefInput
+  held: number
+  needs: number
+}
+
+/** A reading that everything else gives next to no chance. */
 export interface Surprise {
   /** Id of the evidence. */
   evidence: string
@@ -34,6 +41,10 @@ export interface Surprise {
   expected: number
   /** Standard deviation of their difference. */
   sigma: number
+  /** Chance of a reading so far off, 0 to 1. */
+  chance: number
+  /** The likeliest first. */
+  culprits: Culprit[]
 }
 
 /** What is held of the unknowns after everything that was seen. */

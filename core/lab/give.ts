@@ -2,13 +2,38 @@ import type { KitItem, KitDurationRow } from '../kit/types'
 import { evidenceOf } from '../setup/evidence'
 import { marked } from '../setup/typed'
 import { type Change, valueAt, withChanges } from '../setup/paths'
-import type { Setup } from '../setup/types'
+import { type Assessment, assess } from '../plan/assess'
+import { extensionStops, offPlan } from '../plan/meter'
+import type { Evidence, Setup } from '../setup/types'
 import type { Give } from './types'
 
 /** Where a figure comes from: the tool and its file, and the day, yyyy-mm-dd. */
 export interface GivenFrom {
   how: string
   date: string
+}
+
+/** What was read as a set-up keeps it: of all lights together a reading of each. */
+function asSeen(setup: Setup, { kind, value, more }: Give & { to: 'evidence' }): Pick<Evidence, 'value' | 'light'>[] {
+  const light = more?.light ?? 0
+  // What was read before is set against the figures as they were entered, and so is this.
+  const bare = (): Assessment => assess({ ...setup, evidence: [] })
+  switch (kind) {
+    // A place is read past the mark; it is kept past the near face.
+    case 'place':
+      return [{ value: value + setup.moment.offset, light }]
+    // A frame of a close-up is darker than its room.
+    case 'ambient':
+      return [{ value: value + extensionStops(bare()), light }]
+    // A frame tells stops against correct; the plan may mean it to be off.
+    case 'light': {
+      const plan = bare()
+      const lights = more?.light === undefined ? setup.flashes.map((_, i) => i) : [light]
+      return lights.map(i => ({ value: offPlan(plan, more?.light ?? null, value), light: i }))
+    }
+    default:
+      return [{ value, light }]
+  }
 }
 
 /**
@@ -18,10 +43,10 @@ export interface GivenFrom {
  */
 export function givenToSetup(setup: Setup, give: Give, from: GivenFrom): Setup {
   if (give.to === 'evidence') {
-    // A place is read past the mark; it is kept past the near face.
-    const value = give.kind === 'place' ? give.value + setup.moment.offset : give.value
-    const seen = { ...give.more, kind: give.kind, value, error: give.error, how: from.how, date: from.date }
-    return { ...setup, evidence: [...setup.evidence, evidenceOf(setup, seen)] }
+    return asSeen(setup, give).reduce((now, seen) => {
+      const entry = evidenceOf(now, { ...give.more, ...seen, kind: give.kind, error: give.error, ...from })
+      return { ...now, evidence: [...now.evidence, entry] }
+    }, setup)
   }
   if (give.to !== 'set-up') return setup
   const paths = give.changes.map(change => change.path)
@@ -50,8 +75,8 @@ export function givenToKit(item: KitItem, give: Give, { date }: GivenFrom): KitI
 /** A set-up without a figure that was given to it; what was changed since stays. */
 export function takenFromSetup(now: Setup, before: Setup, after: Setup, give: Give): Setup {
   if (give.to === 'evidence') {
-    const given = after.evidence.at(-1)?.id
-    return { ...now, evidence: now.evidence.filter(entry => entry.id !== given) }
+    const given = new Set(after.evidence.slice(before.evidence.length).map(entry => entry.id))
+    return { ...now, evidence: now.evidence.filter(entry => !given.has(entry.id)) }
   }
   if (give.to !== 'set-up') return now
   const paths = new Set(give.changes.map(change => change.path))

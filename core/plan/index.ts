@@ -35,7 +35,7 @@ export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from '.
 export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'
-export { meteredStops } from './meter'
+export { extensionStops, meteredStops, offPlan } from './meter'
 export { edgesOfPicture, entersPicture, inField, momentInPicture, positionsInPicture, positionsSeen } from './shown'
 export { type DurationFor, durationFor } from './durationFor'
 export { type SimulatedTakes, simulateTakes } from './monteCarlo'

@@ -31,6 +31,7 @@ export interface KeeperChance {
  */
 const LEAVES_NONE: Readonly<Record<FindingId, 'always' | 'untimely' | 'never'>> = {
   'evidence-surprise': 'never',
+  'evidence-repeat': 'never',
   'catch': 'never',
   'person-in-line': 'always',
   'never-arrives': 'always',

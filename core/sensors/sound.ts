@@ -1,25 +1,50 @@
-import { sphereDragRatio } from '../drag'
-import { shockTime } from '../sensing'
+import { goldenMaximum } from '../math/golden'
 import { intoLiquid } from '../setup/through'
 import type { Setup } from '../setup/types'
 import type { SensorFacts, Sensing } from './facts'
 
 const HEARD_AS = { start: 'report', impact: 'impact', floor: 'floor', bounce: 'bounce' } as const
 
+/** Steps in which a path faster than sound is looked over, and rounds in which the first arrival is closed in on. */
+const LOOKED_OVER = 24
+const ROUNDS = 30
+
+/**
+ * When the first sound of something faster than sound arrives, s: the least of t(e) + r(e)/c over the path for as long
+ * as it is faster; null where it comes behind every such place.
+ */
+function shockHeard({ x, motion, soundSpeed }: Sensing): number | null {
+  const { sensorPosition: far, sensorOffset: aside } = x
+  const arrival = (e: number): number => (motion.timeAt(e) ?? Infinity) + Math.hypot(far - e, aside) / soundSpeed
+  const faster = (e: number): boolean => {
+    const time = motion.timeAt(e)
+    return time !== null && motion.speedAt(time) > soundSpeed
+  }
+  let end = far
+  if (!faster(end)) {
+    let low = 0
+    for (let i = 0; i < ROUNDS; i++) {
+      const middle = (low + end) / 2
+      if (faster(middle)) low = middle
+      else end = middle
+    }
+    end = low
+  }
+  const places = Array.from({ length: LOOKED_OVER + 1 }, (_, i) => (end * i) / LOOKED_OVER)
+  const best = places.reduce((least, e, i) => (arrival(e) < arrival(places[least]!) ? i : least), 0)
+  // At the start itself it is the report.
+  if (best === 0) return null
+  const at = goldenMaximum(e => -arrival(e), places[best - 1]!, places[Math.min(LOOKED_OVER, best + 1)]!, ROUNDS)
+  return Math.min(arrival(at), arrival(places[best]!))
+}
+
 /** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
-function heardAt({ setup, drag, x, event, soundSpeed }: Sensing): ReturnType<SensorFacts['sensed']> {
+function heardAt(take: Sensing): ReturnType<SensorFacts['sensed']> {
+  const { setup, x, event, soundSpeed } = take
   if (event === null) return { sensed: null, heard: null }
   const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
   if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
-    // Where the drag grows with the Mach number, that of the first stretch tells.
-    const dragPerMetre = setup.motion.dragPerMetre === null ? drag * sphereDragRatio(x.speed / soundSpeed) : drag
-    const shock = shockTime({
-      downrange: x.sensorPosition,
-      offset: x.sensorOffset,
-      speed: x.speed,
-      soundSpeed,
-      dragPerMetre,
-    })
+    const shock = shockHeard(take)
     if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
   }
   return { sensed, heard: HEARD_AS[setup.sensor.source] }

@@ -58,6 +58,8 @@ const SUBJECT_ADDITIONS = {
 } as const
 const SENSOR_ADDITIONS = { riseTime: 0, bounceAfter: 0.1, peakDistance: null } as const
 const CAMERA_ADDITIONS = { curtainRuns: 'left', setsShutter: false } as const
+/** Readings were each of a firing of their own. */
+const EVIDENCE_ADDITIONS = { firing: '', instrument: '' } as const
 const PICTURE_ADDITIONS = { aimAlong: 0 } as const
 const HAND = { lead: null, scatter: 0.05, flinch: 0, flinchError: 0 } as const
 
@@ -96,6 +98,28 @@ const completeFlash = (flash: unknown): unknown =>
       })
     : flash
 
+/** Longest notes. */
+const MOST_NOTES = 4000
+
+/**
+ * The notes of a file, with what its lights came to: before lights had roles, every one counted in the exposure, also
+ * from behind the subject.
+ */
+function notesOf({ notes, flashes }: Json): unknown {
+  if (!Array.isArray(flashes) || flashes.some(flash => !isObject(flash) || 'role' in flash)) return notes
+  const lights = flashes as Json[]
+  const behind = lights.filter(({ angle, elevation }) => {
+    const place = { angle: plainNumber(angle), elevation: plainNumber(elevation) }
+    return roleByPlace(place) === 'rim'
+  })
+  if (behind.length === 0 || behind.length === lights.length) return notes
+  const names = behind.map(({ name }) => String(name)).join(', ')
+  const said =
+    `Opened from a file of version 1. Behind the subject: ${names}. That is no longer counted in the exposure, which ` +
+    'was told too bright.'
+  return [...(typeof notes === 'string' && notes !== '' ? [notes] : []), said].join('\n').slice(0, MOST_NOTES)
+}
+
 /** Before figures were put aside, what was chosen had no mark. */
 function marksOf(value: Json, recipe: Recipe): unknown {
   const marks = value.marks ?? marksOfOld(value, recipe)
@@ -120,6 +144,7 @@ export function completeSetup(value: unknown): unknown {
   return {
     ...value,
     version: 2,
+    notes: notesOf(value),
     action: filled(value.action, ACTION_ADDITIONS),
     motion: filled(value.motion, MOTION_ADDITIONS),
     subject: filled(value.subject, SUBJECT_ADDITIONS),
@@ -137,7 +162,7 @@ export function completeSetup(value: unknown): unknown {
     crew: filled(value.crew ?? {}, nobodyNamed()),
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
     learnt: value.learnt ?? [],
-    evidence: value.evidence ?? [],
+    evidence: Array.isArray(value.evidence) ? value.evidence.map(entry => filled(entry, EVIDENCE_ADDITIONS)) : [],
     marks: marksOf(value, recipe),
     aside: value.aside ?? [],
     lists: filled(value.lists ?? newLists(recipe), { review: [] }),

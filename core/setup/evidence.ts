@@ -40,9 +40,12 @@ const OF_A_KIND: Partial<Record<string, string>> = {
   'camera.lag': 'method',
 }
 
-/** The conditions of a set-up as it stands. */
-export const conditionsOf = (setup: Setup): Evidence['conditions'] =>
-  CONDITIONS.flatMap(path => {
+/** What a metered light was taken for, and how it was set: kept with its reading. */
+const OF_LIGHT = ['guideNumber', 'units', 'lossStops', 'power', 'distance', 'head', 'modifier'] as const
+
+/** The conditions of a set-up as it stands; with a light's own, by its place in the list, where one was metered. */
+export const conditionsOf = (setup: Setup, light: number | null = null): Evidence['conditions'] =>
+  [...CONDITIONS, ...(light === null ? [] : OF_LIGHT.map(key => `flashes[${light}].${key}`))].flatMap(path => {
     const value = valueAt(setup, path)
     return value === undefined ? [] : [{ path, value: value as Evidence['conditions'][number]['value'] }]
   })
@@ -97,9 +100,11 @@ export function evidenceOf(
     light: 0,
     scatter: null,
     takes: [],
+    firing: '',
+    instrument: '',
     date: '',
     how: '',
     ...seen,
-    conditions: conditionsOf(setup),
+    conditions: conditionsOf(setup, seen.kind === 'light' ? (seen.light ?? 0) : null),
   }
 }

@@ -536,6 +536,8 @@ export const EVIDENCE_FIELDS = {
   to: choice('To', EVENTS),
   light: number('count', 'Light', 0, 15, { integer: true }),
   scatter: number('time', 'Scatter seen', 0, 10, { ...ms, nullable: true }),
+  firing: text('Firing', 40),
+  instrument: text('Read with', 80),
   date: text('Day', 10),
   how: text('How', 120),
 } as const satisfies FieldsFor<Evidence>

@@ -298,6 +298,10 @@ export interface Evidence {
   scatter: number | null
   /** Numbers of the takes behind it. */
   takes: number[]
+  /** The firing it was seen in: alike for readings of one firing; empty: its take's, where one is behind it. */
+  firing: string
+  /** What it was read with, where its error is the same in all that was read with it; empty: an error of its own. */
+  instrument: string
   /** yyyy-mm-dd; empty: not said. */
   date: string
   /** How it was read. */

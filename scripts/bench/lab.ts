@@ -15,7 +15,22 @@ import {
   sceneOf,
   developed,
 } from '../../core'
-import { BENCH, type Frame, type LabTool, LAB_TOOLS, TakeReader, frameOf, marksOf, readLab } from '../../core/lab'
+import {
+  BENCH,
+  type Frame,
+  type LabInput,
+  type LabSettings,
+  type LabTool,
+  LAB_TOOLS,
+  TakeReader,
+  frameOf,
+  marksOf,
+  readLab,
+} from '../../core/lab'
+import { hardShots } from '../../tests/support/hardShots'
+import { hardStreak } from '../../tests/support/hardStreaks'
+import { hardSync } from '../../tests/support/hardSync'
+import { hardTrace } from '../../tests/support/hardTraces'
 import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
@@ -136,11 +151,74 @@ function takes(): void {
   }
 }
 
+/** Files by people who want the readers to fail, none of whose code is the stand-ins': figures and their truth. */
+const HARD: Record<string, (seed: number) => { files: LabInput[]; settings: LabSettings; truth: [string, number][] }> =
+  {
+    trace: seed => {
+      const { file, t05, t01 } = hardTrace(seed)
+      return {
+        files: [file],
+        settings: { power: 1 / 16, coupling: 'auto' },
+        truth: [
+          ['t05', t05],
+          ['t01', t01],
+        ],
+      }
+    },
+    streak: seed => {
+      const { file, length } = hardStreak(seed)
+      return { files: [file], settings: { way: 'right', diameter: 0.02 }, truth: [['pixels', length]] }
+    },
+    sync: seed => {
+      const { files, settings, travel, lag } = hardSync(seed)
+      return {
+        files,
+        settings,
+        truth: [
+          ['travel', travel],
+          ['lag', lag],
+        ],
+      }
+    },
+    speed: seed => {
+      const { file, settings, speed } = hardShots(seed)
+      return { files: [file], settings, truth: [['speed', speed]] }
+    },
+  }
+
+/** Coverage on hard files, told apart from that on easy ones. */
+function hardCoverageOf(tool: LabTool): string[] {
+  const hard = HARD[tool.id]
+  if (!hard) return []
+  const rows = new Map<string, Row & { doubted: number }>()
+  for (let seed = 1; seed <= FILES; seed++) {
+    const { files, settings, truth } = hard(seed)
+    const reading = readLab(tool, files, settings, [])
+    for (const [id, real] of truth) {
+      const row = rows.get(id) ?? { off: [], z: [], doubted: 0 }
+      rows.set(id, row)
+      const told = reading.figures.find(one => one.id === id)
+      if (told?.value == null || told.bound || !reading.trusted) row.doubted++
+      else {
+        row.off.push((told.value / real - 1) * 100)
+        if (told.error) row.z.push(Math.abs(told.value - real) / told.error)
+      }
+    }
+  }
+  return [...rows].map(([id, { off, z, doubted }]) => {
+    const share = (errors: number): string => percent(mean(z.map(value => Number(value <= errors))))
+    const worst = Math.max(...off.map(Math.abs))
+    const held = `${share(1)} | ${share(2)} | ${doubted} of ${FILES} not trusted`
+    return `| ${tool.id}, hard | ${id} | ${mean(off).toFixed(2)} | worst ${worst.toFixed(1)} % | ${held} | |`
+  })
+}
+
 /** What the Lab's tools read in stand-ins, against their truth; then what is read of takes. */
 export function labBench(): void {
   console.log('| tool | figure | bias | scatter | within 1 error | within 2 | files | time |')
   console.log('|---|---|---|---|---|---|---|---|')
   for (const tool of LAB_TOOLS)
-    if (!ONLY || ONLY.includes(tool.id)) for (const line of coverageOf(tool)) console.log(line)
+    if (!ONLY || ONLY.includes(tool.id))
+      for (const line of [...coverageOf(tool), ...hardCoverageOf(tool)]) console.log(line)
   takes()
 }

@@ -1,3 +1,4 @@
+import { evidenceBench } from './evidence'
 import { frameBench } from './frame'
 import { frameTimesBench } from './frameTimes'
 import { headlineBench } from './headline'
@@ -20,6 +21,7 @@ const benches: Record<string, () => void> = {
   practice: practiceBench,
   props: propsBench,
   headline: headlineBench,
+  evidence: evidenceBench,
   lab: labBench,
   machine: machineBench,
   frame: frameBench,

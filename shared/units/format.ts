@@ -128,7 +128,7 @@ export function format(value: number, quantity: Quantity, options: FormatOptions
     case 'aperture':
       return apertureText(value)
     case 'iso':
-      return `ISO ${plainNumber(value, SENSIBLE)}`
+      return `ISO ${plainNumber(value, options.figures ?? SENSIBLE)}`
     case 'count':
       return plainNumber(Math.round(value), 12)
     case 'number':

@@ -79,13 +79,13 @@ for (const look of ['work', 'safelight'] as const) {
     for (const [path, seen] of [
       ['/log', page.getByTestId('log-take')],
       ['/practice', page.getByRole('button', { name: /^Begin/ })],
-      ['/lab?tool=speed', page.getByRole('button', { name: 'Try it on a stand-in' })],
+      ['/lab?tool=speed', page.getByRole('button', { name: 'Another sample' })],
       ['/devices', page.getByTestId('session')],
     ] as const) {
       await open(page, path)
       await expect(seen.first()).toBeVisible()
       if (path.startsWith('/lab')) {
-        await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+        await page.getByRole('button', { name: 'Another sample' }).click()
         await expect(page.getByTestId('lab-gap')).toBeVisible()
       }
       if (path === '/devices') {

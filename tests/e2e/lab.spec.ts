@@ -163,7 +163,7 @@ for (const tool of [
 test('a stand-in shows its truth, and broken files get a sentence', async ({ page }) => {
   await signIn(page)
   await open(page, '/lab?tool=exposure')
-  await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+  await page.getByRole('button', { name: 'Another sample' }).click()
   await expect(page.getByTestId('lab-stops').locator('td')).toHaveCount(2)
   await page
     .getByTestId('lab-files')
@@ -193,7 +193,7 @@ ownPage('pictures to be measured are red on black in the safelight', async ({ pa
   await context.addCookies([{ name: 'epiro-look', value: 'safelight', url: baseURL! }])
   await signIn(page)
   await open(page, '/lab?tool=place')
-  await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+  await page.getByRole('button', { name: 'Another sample' }).click()
   await expect(page.getByRole('img', { name: 'take.jpg' })).toBeVisible()
   await expect(page.getByText('take.jpg, 360 × 240 px')).toBeVisible()
   expect(await brightestOfOtherHues(page)).toBeLessThan(110)

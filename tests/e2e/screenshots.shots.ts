@@ -57,7 +57,7 @@ test('main views', async ({ page }) => {
   await expect(page.getByRole('img', { name: /longer at low power/ })).toBeVisible()
   await take(page, 'kit')
   await page.goto('/lab?tool=speed')
-  await page.getByRole('button', { name: 'Try it on a stand-in' }).click()
+  await page.getByRole('button', { name: 'Another sample' }).click()
   await expect(page.getByTestId('lab-gap')).toBeVisible()
   await take(page, 'lab')
   await page.goto('/devices')

@@ -10,10 +10,12 @@ import {
   type NumberField,
   READINGS,
   type Plan,
+  assess,
   dialOf,
   edgesOfPicture,
   evidenceOf,
   meteredStops,
+  offPlan,
   readingError,
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
@@ -59,6 +61,24 @@ const edge = computed(() => {
 })
 /** What a flash meter gave for the light, instead of stops. */
 const meter = reactive<{ aperture: number | null; iso: number }>({ aperture: null, iso: plan.setup.picture.iso })
+/** The plan without what was seen of it: a reading is told against that. */
+const bare = computed(() => assess({ ...plan.entered, evidence: [] }))
+/** Stops against correct, as a frame shows it. */
+const correct = ref<number | null>(null)
+const CORRECT: NumberField = {
+  type: 'number',
+  quantity: 'stops',
+  label: 'or against correct exposure',
+  min: -12,
+  max: 12,
+  nullable: true,
+}
+function setCorrect(value: FigureValue): string {
+  correct.value = typeof value === 'number' ? value : null
+  if (correct.value !== null)
+    set('value', Number(offPlan(bare.value, draft.value.light ?? 0, correct.value).toFixed(2)))
+  return ''
+}
 const METER: Record<'aperture' | 'iso', NumberField> = {
   aperture: {
     type: 'number',
@@ -74,7 +94,7 @@ function setMeter(key: 'aperture' | 'iso', value: FigureValue): string {
   if (key === 'iso') meter.iso = Number(value)
   else meter.aperture = typeof value === 'number' ? value : null
   if (meter.aperture !== null)
-    set('value', Number(meteredStops(plan, draft.value.light ?? 0, meter.aperture, meter.iso).toFixed(2)))
+    set('value', Number(meteredStops(bare.value, draft.value.light ?? 0, meter.aperture, meter.iso).toFixed(2)))
   return ''
 }
 const rows = computed<{ key: keyof Evidence; field: Field; label: string; assumed?: number; assumedAs?: string }[]>(
@@ -182,6 +202,13 @@ function add(): void {
       :change="value => set(row.key, value)"
     />
     <template v-if="kind === 'light'">
+      <InputsFieldInput
+        :field="CORRECT"
+        :value="correct"
+        path="seen.correct"
+        :label="CORRECT.label"
+        :change="setCorrect"
+      />
       <InputsFieldInput
         v-for="(field, key) in METER"
         :key="key"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, beliefOf } from '~~/core'
+import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, beliefOf, repeatsOf } from '~~/core'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
 
 /** Everything that was seen or measured, each to be switched off, on, or taken away. */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
 const { show } = useNumbers()
-const adding = ref(false)
+const adding = ref<'' | 'firing' | 'reading'>('')
 
 const evidence = computed(() => store.setup?.evidence ?? [])
 const surprising = computed(() => new Set(beliefOf(plan.entered)?.surprises.map(surprise => surprise.evidence) ?? []))
+const again = computed(() => new Set(repeatsOf(evidence.value).flatMap(repeat => repeat.again)))
 const reading = (entry: Evidence, value: number, figures = 4): string => {
   const { quantity, unit } = READINGS[entry.kind]
   return show(value, quantity, { figures, ...(unit && quantity !== 'time' ? { unit } : {}) })
@@ -27,6 +28,8 @@ function said(entry: Evidence): string {
 const from = (entry: Evidence): string =>
   [
     `±${reading(entry, entry.error, 2)}`,
+    entry.firing,
+    entry.instrument,
     entry.how,
     entry.takes.length > 0 ? `takes ${entry.takes.join(', ')}` : '',
     entry.date,
@@ -61,6 +64,9 @@ const toggle = (entry: Evidence): void =>
             <span v-if="surprising.has(entry.id)" class="block text-[11px] text-(--bad)"
               >stands alone: see Findings</span
             >
+            <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)"
+              >told before: counts once, see Findings</span
+            >
           </span>
         </label>
         <button
@@ -73,15 +79,18 @@ const toggle = (entry: Evidence): void =>
         </button>
       </li>
     </ul>
-    <KnowEvidenceForm v-if="adding" :plan="plan" @done="adding = false" />
-    <UButton
-      v-else-if="evidence.length < MOST_EVIDENCE"
-      size="xs"
-      variant="ghost"
-      icon="i-lucide-plus"
-      label="Say what was seen"
-      @click="adding = true"
-    />
+    <KnowEvidenceForm v-if="adding === 'reading'" :plan="plan" @done="adding = ''" />
+    <KnowFiringForm v-else-if="adding === 'firing'" :plan="plan" @done="adding = ''" />
+    <p v-else-if="evidence.length < MOST_EVIDENCE" class="flex flex-wrap gap-x-2">
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        label="All that one firing showed"
+        @click="adding = 'firing'"
+      />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Say what was seen" @click="adding = 'reading'" />
+    </p>
   </section>
 </template>
 

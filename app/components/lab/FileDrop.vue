@@ -51,7 +51,7 @@ onBeforeUnmount(() => void recording.value?.end())
     <UButton v-if="lab.tool.takes !== 'frame'" size="sm" variant="outline" @click="turn">
       {{ recording ? 'End the recording' : 'Record' }}
     </UButton>
-    <UButton size="sm" variant="ghost" @click="lab.standIn()">Try it on a stand-in</UButton>
+    <UButton size="sm" variant="ghost" @click="lab.standIn()">Another sample</UButton>
     <UButton v-if="lab.files.length > 0" size="sm" variant="ghost" @click="lab.clear()">Clear</UButton>
     <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">Show the running clock</NuxtLink>
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">
@@ -60,7 +60,7 @@ onBeforeUnmount(() => void recording.value?.end())
     <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
       lab.hidden
         ? 'An exercise: correct the marks, then reveal the truth.'
-        : 'A stand-in: its truth is shown beside what was read.'
+        : 'A sample, already read: its truth stands beside what was read. Give it files of your own.'
     }}</span>
     <ul v-if="lab.trouble.length > 0 || failure" role="alert" class="basis-full text-(--bad)">
       <li v-for="line in [...lab.trouble, ...(failure ? [failure] : [])]" :key="line">{{ line }}</li>

@@ -9,6 +9,23 @@ const store = useSetupStore()
 const session = useSessionStore()
 const chosen = reactive<Record<string, string>>({})
 const failure = ref('')
+/** The firing that the files are of. */
+const seenIn = ref('')
+const takes = useTakesStore()
+/** Takes that may have been recorded here: the last few. */
+const RECENT = 8
+const firings = computed(() => {
+  const named = [...new Set((store.setup?.evidence ?? []).map(entry => entry.firing).filter(Boolean))]
+  return [
+    { value: '', label: 'of a firing of its own' },
+    ...takes.takes.slice(0, RECENT).map(({ number }) => ({ value: `take ${number}`, label: `of take ${number}` })),
+    ...named.map(name => ({ value: `firing ${name}`, label: `of ${name}` })),
+  ]
+})
+function firing(): Parameters<typeof lab.toSetup>[1] {
+  const [, what, name] = /^(take|firing) (.*)$/.exec(seenIn.value) ?? []
+  return what === 'take' ? { firing: '', takes: [Number(name)] } : { firing: name ?? '', takes: [] }
+}
 
 const kindOf = (give: Give) => (give.to === 'kit' ? give.kind : give.to === 'kit-row' ? 'flash' : null)
 const items = (give: Give) => {
@@ -23,14 +40,16 @@ function itemOf(give: Give): string {
   return chosen[kind] ?? own ?? items(give)[0]?.id ?? ''
 }
 const needsSetup = (give: Give): boolean => give.to === 'evidence' || give.to === 'set-up' || give.to === 'take'
-const possible = (give: Give): boolean => session.isCrew && (needsSetup(give) ? setupId !== '' : itemOf(give) !== '')
+/** What is true of a sample is true of nothing in the studio. */
+const possible = (give: Give): boolean =>
+  lab.truth === null && session.isCrew && (needsSetup(give) ? setupId !== '' : itemOf(give) !== '')
 
 async function send(give: Give): Promise<void> {
   failure.value = ''
   switch (give.to) {
     case 'evidence':
     case 'set-up':
-      lab.toSetup(give)
+      lab.toSetup(give, firing())
       break
     case 'take':
       failure.value = await lab.toTake(give)
@@ -54,7 +73,20 @@ async function send(give: Give): Promise<void> {
         @update:model-value="chosen[kindOf(give)!] = $event"
       />
     </div>
-    <p v-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''" class="text-(--ink-soft)">
+    <UiPickOne
+      v-if="lab.truth === null && setupId !== '' && lab.reading?.gives.some(give => give.to === 'evidence')"
+      v-model="seenIn"
+      :options="firings"
+      class="max-w-full"
+      aria-label="Which firing it was seen in"
+    />
+    <p v-if="lab.truth !== null && (lab.reading?.gives ?? []).length > 0" class="text-(--ink-soft)">
+      This is a sample: give it files of your own, and what they say can be sent on.
+    </p>
+    <p
+      v-else-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''"
+      class="text-(--ink-soft)"
+    >
       Choose a set-up above to send figures to it.
     </p>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>

@@ -39,8 +39,13 @@ onMounted(async () => {
     failure.value = 'Set-ups and kit could not be read.'
   }
   await openSetup()
-  if (exercise) await lab.standIn(true)
+  // A tool is seen at work before anybody gives it a file.
+  await lab.standIn(exercise)
 })
+async function choose(id: string): Promise<void> {
+  lab.choose(id)
+  await lab.standIn()
+}
 onBeforeUnmount(() => {
   takes.close()
   store.close()
@@ -74,7 +79,7 @@ const GROUPS = [
           class="tool"
           :class="{ here: tool.id === lab.toolId }"
           :aria-current="tool.id === lab.toolId ? 'true' : undefined"
-          @click="lab.choose(tool.id)"
+          @click="choose(tool.id)"
         >
           {{ tool.title }}
         </button>

@@ -75,6 +75,9 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       `Light is worked out by the ${frame.tone} curve: a camera’s own may lift or sink the shadows.`,
       ...(dark ? [] : ['Black is taken as code 0: add a frame with the cap on to take the sensor’s own off.']),
       ...(bound ? ['Less than half a code above black: darker than this cannot be told from the file.'] : []),
+      ...(ev === null
+        ? []
+        : ['Close up, the lens’s extension costs light: the set-up counts it, and this figure does not.']),
       ...(ev === null ? ['Shutter, aperture and ISO are needed for the light of the room.'] : []),
     ],
     trusted: true,

@@ -115,12 +115,12 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ? []
       : [
           {
-            label: 'The light’s exposure, to the set-up',
+            label: light > 0 ? 'This light, to the set-up' : 'The exposure, to the set-up',
             to: 'evidence',
             kind: 'light',
             value: first.stops,
             error: first.error,
-            more: { light },
+            ...(light > 0 ? { more: { light: light - 1 } } : {}),
           },
         ],
   }
@@ -152,7 +152,15 @@ export const exposureTool: Omit<LabTool, 'standIn'> = {
       min: -6,
       max: 6,
     },
-    { key: 'light', label: 'Of light number', type: 'number', quantity: 'count', start: 0, min: 0, max: 7 },
+    {
+      key: 'light',
+      label: 'One light alone, by its number; empty: all of them',
+      type: 'number',
+      quantity: 'count',
+      start: null,
+      min: 1,
+      max: 16,
+    },
   ],
   read,
 }

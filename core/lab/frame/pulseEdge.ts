@@ -113,3 +113,87 @@ export function drawnLength(
     rest: best,
   }
 }
+
+/** Lengths that are tried for a whole streak, and the factor to either side of a rough one. */
+const WHOLE_LENGTHS = 60
+const WHOLE_REACH = 4
+
+/** Rest of a row against a bar that a pulse draws out from a place on, with the best levels; and its height. */
+function wholeRest(
+  row: Float64Array,
+  table: ReturnType<typeof tableOf>,
+  at: number,
+  size: number,
+): { rest: number; height: number } {
+  const n = row.length
+  const share = (x: number): number => {
+    const place = (x - table.from) / table.step
+    const k = Math.floor(place)
+    return k < 0 ? 0 : k >= TABLE - 1 ? 1 : table.values[k]! + (place - k) * (table.values[k + 1]! - table.values[k]!)
+  }
+  let [sf, sff, sy, syf, syy] = [0, 0, 0, 0, 0]
+  for (let i = 0; i < n; i++) {
+    const f = share(i - at) - share(i - at - size)
+    const y = row[i]!
+    sf += f
+    sff += f * f
+    sy += y
+    syf += y * f
+    syy += y * y
+  }
+  const det = n * sff - sf * sf
+  const height = det < 1e-9 ? 0 : (n * syf - sf * sy) / det
+  if (height <= 0) return { rest: Infinity, height: 0 }
+  return { rest: Math.max(0, syy - (sy * sy) / n - height * (syf - (sf * sy) / n)), height }
+}
+
+/**
+ * How far a pulse of light drew a whole thing out, px of its t.1: a bar, or the middle of a disc, that is evenly bright
+ * and as long as it is wide, whatever the form of the pulse.
+ *
+ * @param row of levels over all of it, the travel running along the row
+ * @param size px of the thing along its travel, above 0
+ * @param soft standard deviation by which an edge at rest is soft, px
+ * @param rough length to look about, px, above 0
+ * @returns mean and standard deviation over all lengths and forms that go with the row, and the share of its light that
+ * the best leaves; null where none does
+ */
+export function wholeLength(
+  row: Float64Array,
+  { size, soft, rough }: { size: number; soft: number; rough: number },
+): { length: number; error: number; left: number } | null {
+  const sigma = Math.max(soft, 0.35)
+  const tried: { length: number; rest: number; height: number }[] = []
+  for (const cut of CUTS)
+    for (let i = 0; i < WHOLE_LENGTHS; i++) {
+      const length = rough * WHOLE_REACH ** ((2 * i) / (WHOLE_LENGTHS - 1) - 1)
+      const table = tableOf(length, cut, sigma)
+      let [at, best] = [0, { rest: Infinity, height: 0 }]
+      const look = (from: number, to: number, step: number): void => {
+        for (let x = from; x <= to; x += step) {
+          const here = wholeRest(row, table, x, size)
+          if (here.rest < best.rest) [at, best] = [x, here]
+        }
+      }
+      look(-size, row.length, Math.max(1, row.length / 60))
+      for (let step = Math.max(0.5, row.length / 240); step > 0.05; step /= 4) look(at - 4 * step, at + 4 * step, step)
+      tried.push({ length, ...best })
+    }
+  const best = tried.reduce((a, b) => (b.rest < a.rest ? b : a))
+  if (!Number.isFinite(best.rest)) return null
+  const noise = (3 * best.rest) / Math.max(4, row.length - 6)
+  let [weights, sum, square] = [0, 0, 0]
+  for (const { length, rest } of tried) {
+    const weight = Math.exp(-(rest - best.rest) / (2 * noise))
+    weights += weight
+    sum += weight * length
+    square += weight * length * length
+  }
+  const mean = sum / weights
+  return {
+    length: mean,
+    // The grid's own step, 5 %, and what a pixel of the size makes of it, are part of the error.
+    error: Math.hypot(Math.sqrt(Math.max(0, square / weights - mean * mean)), 0.02 * mean, 0.7),
+    left: Math.sqrt(best.rest / row.length) / best.height,
+  }
+}

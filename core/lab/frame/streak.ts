@@ -1,7 +1,7 @@
 import { type LabFigure, type LabReading, type LabTool, numberOf, unread } from '../types'
 import { type Box, profileOf } from './decode'
 import { type Edge, edgeOf } from './edge'
-import { type DrawnEdge, drawnLength } from './pulseEdge'
+import { type DrawnEdge, drawnLength, wholeLength } from './pulseEdge'
 import { type Stands, brightThing } from './object'
 import { type FrameInput, framesOf, patchOf } from './patch'
 import { type Way, axisOf, isWay } from './place'
@@ -56,18 +56,52 @@ export function streakOf(file: FrameInput, way: Way, within: Box) {
   const [first, last] = sides(file, thing, axis) as [Side | null, Side | null]
   const ends = [first, last].filter(side => side !== null)
   const across = sides(file, thing, axis === 'x' ? 'y' : 'x').filter(side => side !== null)
-  if (ends.length === 0 || across.length === 0) return null
-  const [a, b] = [meanWidth(ends), meanWidth(across)]
+  if (across.length === 0) return null
+  const b = meanWidth(across)
+  const a = ends.length > 0 ? meanWidth(ends) : b
   const rough = Math.sqrt(Math.max(0.04 * b * b, a ** 2 - b ** 2)) / 0.88
   const found = drawn(first, last, b * PER_WIDTH, rough)
-  if (!found) return null
-  const size =
-    across.length === 2
-      ? across[1]!.at - across[0]!.at
-      : axis === 'x'
-        ? thing.box.y1 - thing.box.y0
-        : thing.box.x1 - thing.box.x0
-  return { length: found.length, error: found.error, blur: b, size, thing }
+  const [wide, tall] = [thing.box.x1 - thing.box.x0, thing.box.y1 - thing.box.y0]
+  const size = across.length === 2 ? across[1]!.at - across[0]!.at : axis === 'x' ? tall : wide
+  const seen = (axis === 'x' ? wide : tall) - size
+  if (seen < LONG * size && (found?.length ?? 0) < LONG * size)
+    return found && { length: found.length, error: found.error, blur: b, size, thing, atLeast: false }
+  const whole = longStreak(file, thing, axis, { size, soft: b * PER_WIDTH })
+  // What no uniform thing would leave is at least as long as it is seen to be.
+  return whole
+    ? { ...whole, blur: b, size, thing, atLeast: false }
+    : { length: Math.max(seen, 1), error: Math.max(2, 0.05 * seen), blur: b, size, thing, atLeast: true }
+}
+
+/** A streak longer than this share of the thing is read from the whole of it: its ends run into one another. */
+const LONG = 0.4
+/** Share of a long streak that is looked at beyond each of its ends. */
+const BEYOND = 1.2
+/** What a fit may leave of the light at the most, share: more, and the thing is not evenly bright. */
+const LEFT = 0.06
+
+/** The streak of a thing that was drawn out over its own size or more, by its whole profile. */
+function longStreak(
+  { frame }: FrameInput,
+  { box }: Stands,
+  axis: 'x' | 'y',
+  { size, soft }: { size: number; soft: number },
+): { length: number; error: number } | null {
+  const [first, last] = axis === 'x' ? [box.x0, box.x1] : [box.y0, box.y1]
+  const [low, high] = axis === 'x' ? [box.y0, box.y1] : [box.x0, box.x1]
+  const most = axis === 'x' ? frame.width : frame.height
+  const beyond = BEYOND * (last - first)
+  const [from, to] = [Math.max(0, Math.floor(first - beyond)), Math.min(most, Math.ceil(last + beyond))]
+  const band = { from: Math.floor(low + (high - low) * 0.42), to: Math.ceil(low + (high - low) * 0.58) }
+  const strip: Box =
+    axis === 'x' ? { x0: from, x1: to, y0: band.from, y1: band.to } : { x0: band.from, x1: band.to, y0: from, y1: to }
+  const row = profileOf(frame, strip, axis)
+  const rough = Math.max(last - first - size, LONG * size)
+  const [there, back] = [false, true].map(turned =>
+    wholeLength(turned ? Float64Array.from(row).reverse() : Float64Array.from(row), { size, soft, rough }),
+  )
+  const best = there && (!back || there.left <= back.left) ? there : back
+  return best && best.left < LEFT ? best : null
 }
 
 function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
@@ -85,6 +119,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   // The size across is read to a pixel on either side.
   const share = Number.isFinite(numberOf(settings, 'scale', NaN)) ? 0.005 : 0.8 / streak.size
   const [length, error] = [px * scale, px * scale * Math.hypot(pxError / px, share)]
+  const { atLeast } = streak
   const weak = streak.length < 2 * streak.error || streak.length < 0.8 * streak.blur
   const figures: LabFigure[] = [
     { id: 'pixels', label: 'Streak, in pixels of the file', value: px, error: pxError, quantity: 'number' },
@@ -116,23 +151,28 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   ]
   const told = figures.find(figure => figure.id === 'speed')
   return {
-    figures: weak
-      ? figures.map(figure => ({ ...figure, bound: 'below' as const, value: figure.value! + 2 * figure.error! }))
-      : figures,
+    figures: atLeast
+      ? figures.map(figure => ({ ...figure, bound: 'above' as const }))
+      : weak
+        ? figures.map(figure => ({ ...figure, bound: 'below' as const, value: figure.value! + 2 * figure.error! }))
+        : figures,
     marks,
     rows: [],
     limits: [
+      ...(atLeast
+        ? ['Longer than the thing, and not as a thing that is evenly bright would be drawn out: at least this.']
+        : []),
       ...(weak
         ? ['Hardly longer than its edges are soft: only a bound. A faster thing, or more power, tells more.']
         : []),
       ...(Number.isFinite(scale) ? [] : ['Enter the thing’s size across, or what a pixel is, for a length.']),
       'A thing that is not evenly bright draws its own shading into its ends.',
     ],
-    trusted: !weak,
+    trusted: !weak && !atLeast,
     gives:
-      told && !weak
+      told && !weak && !atLeast
         ? [{ label: 'The speed, to the set-up', to: 'evidence', kind: 'speed', value: told.value!, error: told.error! }]
-        : durationGive(figures, settings, weak),
+        : durationGive(figures, settings, weak || atLeast),
   }
 }
 

@@ -33,12 +33,25 @@ function along({ frame }: FrameInput, reference: FrameInput | undefined, sideway
 /** Light of the frame without a band that a frame of the same exposure reaches at the least, share. */
 const SAME_EXPOSURE = 0.8
 
-/** @param against whether the light is a share of that of a frame without a band: there all of the pulse is in */
-function bandOf(profile: Float64Array, sideways: boolean, against: boolean): Band {
+/** Frames whose brightest lines are less than this share of the brightest of all were exposed otherwise. */
+const OTHERWISE = 0.25
+
+/**
+ * Light of a line that the whole pulse falls on, for each frame: of a frame without a band, or of the brightest frame,
+ * since through a short slit not all of a long tail comes.
+ *
+ * @param against whether the light is a share of that of a frame without a band
+ */
+function litLines(profiles: readonly Float64Array[], against: boolean): number[] {
+  const brightest = profiles.map(profile => quantileOf(profile, 0.95))
+  const top = Math.max(...brightest)
+  const lit = against && top > SAME_EXPOSURE ? Math.max(1, top) : top
+  return brightest.map(own => (own < OTHERWISE * lit ? own : lit))
+}
+
+/** @param lit light of a line that the whole pulse falls on */
+function bandOf(profile: Float64Array, sideways: boolean, lit: number): Band {
   const n = profile.length
-  const brightest = quantileOf(profile, 0.95)
-  // A long tail is not out even where it is brightest.
-  const lit = against && brightest > SAME_EXPOSURE ? Math.max(1, brightest) : brightest
   // A running median of a few lines takes out what is drawn there.
   const reach = Math.max(1, Math.round(n / 120))
   const smooth = profile.map((_, i) => median(profile.subarray(Math.max(0, i - reach), Math.min(n, i + reach + 1))))
@@ -134,7 +147,9 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     slowest > 0 && (file.frame.exposure.shutter ?? 0) >= slowest * 0.999
   const reference = all.find(isReference)
   const used = all.map((file, file_) => ({ file, at: file_ })).filter(({ file }) => !isReference(file))
-  const read_ = used.map(({ file }) => bandOf(along(file, reference, sideways), sideways, reference !== undefined))
+  const profiles = used.map(({ file }) => along(file, reference, sideways))
+  const lit = litLines(profiles, reference !== undefined)
+  const read_ = profiles.map((profile, i) => bandOf(profile, sideways, lit[i]!))
   const { marks, bands } = marked(
     used.map(({ file }) => file),
     read_,

@@ -19,10 +19,15 @@ interface Shot {
   file: number
   report: Onset
   impact: Onset
+  /** The next loudest that could be the impact as well; null: none nearly as loud. */
+  rival: Onset | null
 }
 
 /** Sounds so much quieter than the loudest of a recording are no shots: crackle, steps, a chair. */
 const FAINT = 1 / 60
+/** Another sound this share as loud as the impact may be the impact as well, so many s from it at the least. */
+const RIVAL = 0.5
+const APART = 0.002
 /** A sound may build up: what is so much quieter than what follows within so many s is the beginning of that. */
 const BEGINS = { share: 0.4, within: 0.012 }
 
@@ -56,7 +61,10 @@ export function shotsOf(all: readonly Onset[], shortest: number, longest: number
       i++
       continue
     }
-    shots.push({ report, impact: loudest })
+    const rival = within
+      .filter(({ at, peak }) => Math.abs(at - loudest.at) > APART && peak >= RIVAL * loudest.peak)
+      .reduce<Onset | null>((a, b) => (a && a.peak >= b.peak ? a : b), null)
+    shots.push({ report, impact: loudest, rival })
     // What follows within half a second belongs to the same shot.
     const after = onsets.findIndex(({ at }) => at > loudest.at + 0.5)
     i = after < 0 ? onsets.length : after
@@ -139,6 +147,13 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
   const speeds = gaps.map(({ gap, error }) => speedOf(gap, error, places))
   const told = speeds.filter(one => one !== null)
   const scatter = deviationOf(told.map(one => one.speed))
+  // Where somebody set the mark, it is settled.
+  const rivals = shots.flatMap(({ report, rival }, i) => {
+    if (!rival || at(`impact${i}`).byHand) return []
+    const other = speedOf(rival.at - report.at, Math.hypot(report.error, rival.error), places)
+    return other ? [other] : []
+  })
+  const doubtful = rivals.length > 0 && rivals.length * 2 >= told.length
   const n = told.length
   const speed = n > 0 ? meanOf(told.map(one => one.speed)) : null
   const each = n > 0 ? meanOf(told.map(one => one.error)) : 0
@@ -147,6 +162,17 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
   const figures: LabFigure[] = [
     { id: 'gap', label: 'Report to impact', value: gaps[0]!.gap, error: gaps[0]!.error, quantity: 'time' },
     ...(speed === null ? [] : [{ id: 'speed', label: 'Mean speed', value: speed, error, quantity: 'speed' as const }]),
+    ...(doubtful
+      ? [
+          {
+            id: 'second',
+            label: 'Or, by the next loudest sound',
+            value: meanOf(rivals.map(one => one.speed)),
+            error: meanOf(rivals.map(one => one.error)),
+            quantity: 'speed' as const,
+          },
+        ]
+      : []),
     ...(scatter === null || n < 3
       ? []
       : [
@@ -181,15 +207,21 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
       ],
     })),
     limits: [
+      ...(doubtful
+        ? [
+            'Another sound is nearly as loud as the one taken for the impact: a wall may have thrown the report ' +
+              'back. Move the mark to the right one, or stand the microphone farther from walls.',
+          ]
+        : []),
       ...(Number.isFinite(places.distance)
         ? []
         : ['Enter how far it flew, and how far the microphone was from both ends.']),
       'It is the mean speed over the flight: near the muzzle it is faster, at the target slower.',
       'A phone that evens out loudness may draw sounds out: turn that off where it can be.',
     ],
-    trusted: speed !== null,
+    trusted: speed !== null && !doubtful,
     gives:
-      speed === null
+      speed === null || doubtful
         ? []
         : [
             {

@@ -37,7 +37,14 @@ function triggerAt(column: Float64Array, step: number): number | null {
   return null
 }
 
-function pulsesOf(file: TraceInput, index: number, coupling: string): { pulses: ReadPulse[]; tau: number | null } {
+/** Of t.1: read less surely than this it is only a bound. */
+const VAGUE = 0.12
+
+function pulsesOf(
+  file: TraceInput,
+  index: number,
+  coupling: string,
+): { pulses: ReadPulse[]; tau: number | null; open: boolean } {
   const { time, columns, fullScale } = file.trace
   const step = stepOf(time)
   const [column, trigger] = columns
@@ -47,13 +54,24 @@ function pulsesOf(file: TraceInput, index: number, coupling: string): { pulses: 
   const most = upright.reduce((a, b) => Math.max(a, b), 0)
   const least = upright.reduce((a, b) => Math.min(a, b), 0)
   const light = -least > most * 1.5 ? upright.map(value => -value) : upright
-  const { light: whole, tau } = coupling === 'direct' ? { light, tau: null } : uncoupled(light, step, noise)
+  const made =
+    coupling === 'direct' ? { light, tau: null, stronger: light, open: false } : uncoupled(light, step, noise)
   const fired = trigger ? triggerAt(trigger, step) : null
-  const pulses = partsOf(whole, noise).flatMap(part => {
-    const pulse = pulseIn(whole, part, step, noise, fullScale === null ? null : fullScale - Math.abs(rest))
-    return pulse ? [{ ...pulse, file: index, latency: fired === null ? null : pulse.peakAt - fired }] : []
+  const full = fullScale === null ? null : fullScale - Math.abs(rest)
+  const pulses = partsOf(made.light, noise).flatMap(part => {
+    const pulse = pulseIn(made.light, part, step, noise, full)
+    if (!pulse) return []
+    // A coupling read a little too weak or too strong draws both durations the same way.
+    const other = pulseIn(made.stronger, part, step, noise, full) ?? pulse
+    const errors = {
+      t05Error: Math.hypot(pulse.t05Error, other.t05 - pulse.t05),
+      t01Error: Math.hypot(pulse.t01Error, other.t01 - pulse.t01),
+    }
+    return [{ ...pulse, ...errors, file: index, latency: fired === null ? null : pulse.peakAt - fired }]
   })
-  return { pulses, tau }
+  // A coupling that was told to no better than that is as good as not told.
+  const vague = pulses.some(pulse => pulse.t01Error > VAGUE * pulse.t01)
+  return { pulses, tau: made.tau, open: made.open || vague }
 }
 
 const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[1]): Mark[] =>
@@ -115,14 +133,15 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const marks = marksOf(found, hand)
   const pulses = byHand(found, marks, stepOf(traces[0]!.trace.time))
   const coupled = all.find(one => one.tau !== null)?.tau ?? null
-  return lightReading(traces, pulses, marks, coupled, settings)
+  const open = all.some(one => one.open)
+  return lightReading(traces, pulses, marks, { tau: coupled, open }, settings)
 }
 
 function lightReading(
   traces: readonly TraceInput[],
   pulses: readonly ReadPulse[],
   marks: Mark[],
-  tau: number | null,
+  { tau, open }: { tau: number | null; open: boolean },
   settings: Parameters<LabTool['read']>[1],
 ): LabReading {
   const saturated = pulses.some(pulse => pulse.saturated)
@@ -141,7 +160,9 @@ function lightReading(
   )
   const latencies = pulses.flatMap(pulse => (pulse.latency === null ? [] : [pulse.latency]))
   const step = stepOf(traces[0]!.trace.time)
-  const bound = saturated || coarse ? { bound: 'below' as const } : {}
+  // An undershoot that nothing tells apart from none shortens what is read.
+  const way = saturated || coarse ? 'below' : 'above'
+  const bound = saturated || coarse || open ? { bound: way as 'above' | 'below' } : {}
   const latency =
     latencies.length > 0 ? figure('latency', 'Trigger to peak', latencies, [Math.hypot(step, 0.03 * t05.value!)]) : null
   const jitter = latencies.length >= 3 ? deviationOf(latencies) : null
@@ -176,11 +197,17 @@ function lightReading(
       ...(coarse
         ? [`Fewer than four samples within t.5, ${(step * 1e6).toFixed(1)} µs each: only a bound. A scope is needed.`]
         : []),
+      ...(open
+        ? [
+            'The recording ends too soon after the light to tell whether the recorder lets a steady level through: ' +
+              'only a bound. Record on for ten times as long as the flash.',
+          ]
+        : []),
       ...(tau === null ? [] : ['The recorder lets no steady level through: its sinking was undone.']),
       'A slow diode or a long cable draws the fall out.',
     ],
-    trusted: !saturated && !coarse,
-    gives: saturated || coarse ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),
+    trusted: !saturated && !coarse && !open,
+    gives: saturated || coarse || open ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),
   }
 }
 

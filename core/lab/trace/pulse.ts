@@ -1,3 +1,4 @@
+import { cholesky, solveBy } from '../../math/matrix'
 import { lineThrough, median, spreadOf } from '../statistics'
 
 /** A pulse of light in a trace. */
@@ -19,35 +20,163 @@ export interface Pulse {
 /** Even steps: the mean of a scope's own. */
 export const stepOf = (time: Float64Array): number => (time[time.length - 1]! - time[0]!) / Math.max(1, time.length - 1)
 
+/** A trace with its coupling undone: as it is likeliest, and as far off as it may be. */
+export interface Uncoupled {
+  light: Float64Array
+  /** s; null: it was coupled directly, as far as the trace tells. */
+  tau: number | null
+  /** The light were the coupling one standard error stronger. */
+  stronger: Float64Array
+  /** Whether there is too little rest after the light to tell a coupling from none. */
+  open: boolean
+}
+
 /**
- * Undoes a coupling that lets no steady level through: after a pulse the trace sinks below its rest and comes back, by
- * as much as has gone through: y = −∫y/τ wherever there is no light.
+ * Times its half-duration after the peak at which a pulse has died away: as many as leave a part of the recording after
+ * it, between these; and before it at which none is yet.
+ */
+const DEAD = [6.5, 11] as const
+const LEAVES = 0.35
+const BEFORE = 0.8
+const ROUNDS = 4
+/** Half-durations of rest after the light at the least, for a coupling to be told. */
+const LEAST_REST = 1.5
+/** Half-durations of a recording beyond which its rest may drift. */
+const DRIFTS = 60
+/** A coupling this many errors from none is one. */
+const TOLD = 4
+
+/** Least squares of three parts, by the normal equations; with the variance of the second, per unit of noise. */
+function threeParts(
+  rows: Iterable<readonly [x: number, y: number, z: number, value: number]>,
+): { fit: [number, number, number]; second: number } | null {
+  const m = [0, 0, 0, 0, 0, 0]
+  const v = [0, 0, 0]
+  for (const [x, y, z, value] of rows) {
+    m[0]! += x * x
+    m[1]! += x * y
+    m[2]! += x * z
+    m[3]! += y * y
+    m[4]! += y * z
+    m[5]! += z * z
+    v[0]! += x * value
+    v[1]! += y * value
+    v[2]! += z * value
+  }
+  const triangle = cholesky([
+    [m[0]!, m[1]!, m[2]!],
+    [m[1]!, m[3]!, m[4]!],
+    [m[2]!, m[4]!, m[5]!],
+  ])
+  if (triangle === null) return null
+  const [first, second, third] = solveBy(triangle, v)
+  return { fit: [first!, second!, third!], second: solveBy(triangle, [0, 1, 0])[1]! }
+}
+
+/** Where it is surely dark: before the first light, between pops, and after the last, sample by sample. */
+function darkIn(light: Float64Array, noise: number): { dark: Uint8Array; half: number } {
+  const dark = new Uint8Array(light.length).fill(1)
+  let half = 0
+  for (const [from, to] of partsOf(light, noise)) {
+    let top = from
+    for (let i = from; i < to; i++) if (light[i]! > light[top]!) top = i
+    const level = light[top]! / 2
+    const up = crossingFrom(light, top, level, -1, 2)
+    const width = crossingFrom(light, top, level, 1, 2) - up
+    half = Math.max(half, width)
+    const fits = ((1 - LEAVES) * (to - top)) / Math.max(1, width)
+    const dead = Math.min(DEAD[1], Math.max(DEAD[0], fits))
+    const [start, end] = [Math.floor(up - BEFORE * width), Math.ceil(top + dead * width)]
+    dark.fill(0, Math.max(0, start), Math.min(light.length, end))
+  }
+  return { dark, half }
+}
+
+/**
+ * Undoes a coupling that lets no steady level through. What it lets through is y = L − ∫y/τ, so that wherever it is
+ * dark y = r − S/τ + d t, with S the sum of the trace, r its rest and d its drift. The three are fitted over all that
+ * is dark, the undershoot from where the light has died away on; the light is L = y − r + S/τ − d t everywhere.
  *
  * @param light with its rest taken off
- * @returns the light as it was, and τ, s; null: it was coupled directly
  */
-export function uncoupled(
-  light: Float64Array,
-  step: number,
-  noise: number,
-): { light: Float64Array; tau: number | null } {
+export function uncoupled(light: Float64Array, step: number, noise: number): Uncoupled {
   const n = light.length
   const sum = new Float64Array(n)
   for (let i = 1; i < n; i++) sum[i] = sum[i - 1]! + ((light[i]! + light[i - 1]!) / 2) * step
-  let peakAt = 0
-  for (let i = 0; i < n; i++) if (light[i]! > light[peakAt]!) peakAt = i
-  const tailFrom = Math.floor(peakAt + (n - peakAt) * 0.5)
-  const tail = light.subarray(tailFrom)
-  const low = median(tail)
-  if (n - tailFrom < 20 || !(low < -2.5 * (noise / Math.sqrt(tail.length) + noise * 0.05))) return { light, tau: null }
-  let [up, down] = [0, 0]
-  for (let i = tailFrom; i < n; i++) {
-    up += light[i]! * sum[i]!
-    down += sum[i]! ** 2
+  const scale = { sum: Math.max(1e-30, ...extremes(sum)), time: n * step }
+  let now: Float64Array = light
+  let [strength, error, rest, drift, half, open] = [0, Infinity, 0, 0, 0, false]
+  for (let round = 0; round < ROUNDS; round++) {
+    const seen = darkIn(now, noise)
+    const { dark } = seen
+    half = seen.half
+    let last = n
+    while (last > 0 && dark[last - 1] === 1) last--
+    open = n - last < Math.max(20, LEAST_REST * half)
+    if (open) break
+    // A rest drifts over a long recording; over a short one that and a coupling would be the same.
+    const drifts = n > DRIFTS * half
+    const found = threeParts(
+      (function* rows() {
+        for (let i = 0; i < n; i++)
+          if (dark[i] === 1) yield [1, sum[i]! / scale.sum, drifts ? (i * step) / scale.time : 0, light[i]!] as const
+        if (!drifts) yield [0, 0, 1, 0] as const
+      })(),
+    )
+    if (found === null) break
+    ;[rest, strength, drift] = [found.fit[0], -found.fit[1] / scale.sum, found.fit[2] / scale.time]
+    const [r, k, d] = [rest, strength, drift]
+    const left = Float64Array.from({ length: n }, (_, i) =>
+      dark[i] === 1 ? light[i]! - r + k * sum[i]! - d * i * step : 0,
+    )
+    // Hum and steps are no white noise: what is left of it over a stretch tells how far the fit may be off.
+    error = (Math.sqrt(found.second) * lumpy(left, dark)) / scale.sum
+    now = light.map((y, i) => y - r + k * sum[i]! - d * i * step)
   }
-  const tau = down > 0 && up < 0 ? -down / up : null
-  if (tau === null || tau > 1e4 * n * step) return { light, tau: null }
-  return { light: light.map((y, i) => y + sum[i]! / tau), tau }
+  const told = !open && strength > TOLD * error && strength * n * step > 1e-3
+  const by = (k: number): Float64Array => light.map((y, i) => y - rest + k * sum[i]! - drift * i * step)
+  // Where it is not told, it may still be there: as strong as would just not have been.
+  const doubt = open ? 1 / (3 * n * step) : Math.max(error, told ? 0 : strength)
+  return {
+    light: told ? by(strength) : light,
+    tau: told ? 1 / strength : null,
+    stronger: told ? by(strength + error) : light.map((y, i) => y + doubt * sum[i]!),
+    open,
+  }
+}
+
+const extremes = (values: Float64Array): number[] => {
+  let [low, high] = [0, 0]
+  for (const value of values) {
+    if (value < low) low = value
+    if (value > high) high = value
+  }
+  return [-low, high]
+}
+
+/** Samples that hum and drift hold together at the most, as a share of the trace. */
+const STRETCHES = 60
+
+/** Standard deviation of what a fit leaves, as if it were white: of means over stretches, by their length's root. */
+function lumpy(left: Float64Array, dark: Uint8Array): number {
+  const long = Math.max(4, Math.floor(left.length / STRETCHES))
+  let [total, square, count, white, whites] = [0, 0, 0, 0, 0]
+  for (let from = 0; from + long <= left.length; from += long) {
+    let [mean, all] = [0, true]
+    for (let i = from; i < from + long; i++) {
+      if (dark[i] === 0) all = false
+      mean += left[i]! / long
+    }
+    if (!all) continue
+    for (let i = from; i < from + long; i++) white += left[i]! ** 2
+    whites += long
+    total += mean
+    square += mean ** 2
+    count++
+  }
+  if (count < 3) return Infinity
+  const spread = Math.sqrt(Math.max(0, square / count - (total / count) ** 2) * long)
+  return Math.max(spread, Math.sqrt(white / whites))
 }
 
 function smoothedBy(light: Float64Array, reach: number): Float64Array {

@@ -11,6 +11,7 @@ import { delayOff } from './delayOff'
 import { delayTooLong } from './delayTooLong'
 import { depth } from './depth'
 import { diffraction } from './diffraction'
+import { evidenceRepeat } from './evidenceRepeat'
 import { evidenceSurprise } from './evidenceSurprise'
 import { exposure } from './exposure'
 import { faceAway } from './faceAway'
@@ -57,6 +58,7 @@ import type { FindingId, Rule } from './types'
  */
 export const RULES: Record<FindingId, Rule | null> = {
   'evidence-surprise': evidenceSurprise,
+  'evidence-repeat': evidenceRepeat,
   'catch': catchBehind,
   'person-in-line': personInLine,
   'never-arrives': neverArrives,
@@ -119,6 +121,7 @@ export const RULES: Record<FindingId, Rule | null> = {
 
 /** Those that never say more than a note: no fix is held against them. */
 export const NOTES: ReadonlySet<FindingId> = new Set([
+  'evidence-repeat',
   'silhouette',
   'key-behind',
   'ground-spill',

@@ -59,6 +59,7 @@ export type Rule = (a: Assessment) => FindingDraft | null
 
 export type FindingId =
   | 'evidence-surprise'
+  | 'evidence-repeat'
   | 'person-in-line'
   | 'never-arrives'
   | 'negative-delay'

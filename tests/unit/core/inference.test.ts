@@ -201,7 +201,7 @@ describe('evidence', () => {
 const logged = process.env.STRYKER_MUTATOR_WORKER === undefined ? describe : describe.skip
 
 logged('over simulated logs', () => {
-  const LOGS = Number(process.env.EPIRO_LOGS ?? 500)
+  const LOGS = Number(process.env.EPIRO_LOGS ?? 1000)
   /** Control shots at delays about the planned one, read to 3 mm, of rigs drawn from the priors. */
   function logs(shots: number, factor: () => number, moved: number) {
     const random = seededRandom(20 + shots)
@@ -577,7 +577,7 @@ describe('what other set-ups have learnt', () => {
     const seen = { kind: 'late' as const, value: -0.05, error: 0.001, delay: -assess(there).timing.lead! }
     const known = {
       ...there,
-      evidence: Array.from({ length: 12 }, (_, i) => ({ ...evidenceOf(there, seen), id: `e${i}` })),
+      evidence: Array.from({ length: 12 }, (_, i) => ({ ...evidenceOf(there, seen), id: `e${i}`, takes: [i + 1] })),
     }
     const [offer] = learntElsewhere(byHand('toss'), [known])
     expect(offer!.what).toBe('hand')

@@ -39,7 +39,14 @@ test('a blow in the ringing of a louder one is found at its sample', () => {
 test('a sound that builds up begins where it begins, and crackle is no shot', () => {
   const all = [onset(0.05, 0.003), onset(0.4, 0.02), onset(0.407, 0.4), onset(0.46, 0.5), onset(0.9, 0.004)]
   expect(wholeSounds(all)).toEqual([onset(0.4, 0.4), onset(0.46, 0.5)])
-  expect(shotsOf(all, 0.01, 0.5)).toEqual([{ report: onset(0.4, 0.4), impact: onset(0.46, 0.5) }])
+  expect(shotsOf(all, 0.01, 0.5)).toEqual([{ report: onset(0.4, 0.4), impact: onset(0.46, 0.5), rival: null }])
+  // Half as loud as the impact, it may be that as well.
+  const [shot] = shotsOf(
+    [...all, onset(0.48, 0.3)].sort((a, b) => a.at - b.at),
+    0.01,
+    0.5,
+  )
+  expect(shot!.rival).toEqual(onset(0.48, 0.3))
   // About as loud, or later, it is a sound of its own.
   expect(wholeSounds([onset(0.4, 0.2), onset(0.407, 0.4)])).toHaveLength(2)
   expect(wholeSounds([onset(0.4, 0.02), onset(0.413, 0.4)])).toHaveLength(2)

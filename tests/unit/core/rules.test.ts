@@ -536,9 +536,10 @@ describe('evidence that stands alone', () => {
     const wide = (read!.value - expected!.value) / 2.5
     expect(offered(finding)).toEqual([
       ['evidence[2].on', false],
+      ['motion.speedError', expect.any(Number)],
       ['evidence[2].error', wide],
     ])
-    expect(fixesOf(finding)[1]!.figures).toEqual({ wide: { value: wide, quantity: 'speed' } })
+    expect(fixesOf(finding)[2]!.figures).toEqual({ wide: { value: wide, quantity: 'speed' } })
     expect(finding!.figures.read!.quantity).toBe('speed')
   })
 })

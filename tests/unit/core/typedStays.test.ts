@@ -328,6 +328,8 @@ describe('how a typed figure is known', () => {
           light: 0,
           scatter: null,
           takes: [],
+          firing: '',
+          instrument: '',
           date: '',
           how: '',
           conditions: [],
