@@ -8,22 +8,8 @@ import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
 import { type Mistake, check } from '../shared/schemas/validate'
 import { dialCardText } from '../shared/text/dialCard'
-
-const HELP = `epiro plan FILE [--text] [--imperial]   the plan of a set-up file, as JSON or as a dial card with findings
-epiro next FILE                         the next delay from prior, window and takes
-epiro schema                            the JSON Schema of the set-up file
-epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]
-                                        each new picture in a folder to the take of its time;
-                                        LINK is made on the page People
-epiro bench FILE [--seed N] [--folder DIR]
-                                        the practice bench on standard input and output (docs/device-interface.md)
-epiro read FILE… [--tool NAME] [--set KEY=VALUE]…
-                                        what the Lab reads in pictures, recordings and traces, as JSON, SI;
-                                        the tool by the files where none is named
-epiro link [--name NAME] [--role lead|assistant|viewer] [--studio NAME]
-                                        a sign-in link, good once and for 15 minutes
-epiro studio NAME                       another studio on this installation, with a link for its lead
-FILE may be - for standard input. Bad input: one line a mistake on standard error, exit 2.`
+import { harmless, harmlessJson } from './harmless'
+import { HELP, helpOf } from './help'
 
 /** What stops a command: one line a mistake. */
 class BadInput extends Error {
@@ -31,6 +17,9 @@ class BadInput extends Error {
     super(lines.join('\n'))
   }
 }
+
+/** Bytes of a file that are read; the largest set-up has some 200 kB. */
+const MOST_BYTES = 20e6
 
 function readInput<T>(
   file: string | undefined,
@@ -41,8 +30,12 @@ function readInput<T>(
   if (!file) throw new BadInput(['Name a file, or - for standard input'])
   let text: string
   try {
+    const { size } = file === '-' ? { size: 0 } : statSync(file)
+    if (size > MOST_BYTES)
+      throw new BadInput([`${file}: ${Math.round(size / 1e6)} MB; at most ${MOST_BYTES / 1e6} MB are read`])
     text = readFileSync(file === '-' ? 0 : file, 'utf8')
   } catch (error) {
+    if (error instanceof BadInput) throw error
     throw new BadInput([
       `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (error as Error).message}`,
     ])
@@ -59,7 +52,8 @@ function readInput<T>(
   return checked.value
 }
 
-const print = (value: unknown): void => console.log(typeof value === 'string' ? value : JSON.stringify(value, null, 2))
+const print = (value: unknown): void =>
+  console.log(typeof value === 'string' ? harmless(value) : harmlessJson(JSON.stringify(value, null, 2)))
 
 function planCommand(args: string[]): void {
   const text = args.includes('--text')
@@ -130,7 +124,7 @@ async function watchCommand(args: string[]): Promise<number> {
       ...(certificate ? { certificate } : {}),
       all: values.all === true,
       signal: ends.signal,
-      say: line => console.log(line),
+      say: line => console.log(harmless(line)),
     })
   } catch (error) {
     // A server that is away at the start, or a link that is used up: said, not thrown.
@@ -154,7 +148,7 @@ async function benchCommand(args: string[]): Promise<void> {
     seed,
     folder: typeof values.folder === 'string' ? values.folder : null,
     input: process.stdin,
-    say: line => console.log(line),
+    say: line => console.log(harmless(line)),
   })
 }
 
@@ -194,6 +188,10 @@ async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
 /** Runs a command; gives the exit code. */
 export async function main(args: string[]): Promise<number> {
   const [command, ...rest] = args
+  if (command !== undefined && rest.some(arg => arg === '--help' || arg === '-h')) {
+    print(helpOf(command))
+    return 0
+  }
   try {
     switch (command) {
       case 'plan':
@@ -222,14 +220,14 @@ export async function main(args: string[]): Promise<number> {
       case 'help':
       case '--help':
       case '-h':
-        print(HELP)
+        print(rest[0] === undefined ? HELP : helpOf(rest[0]))
         return 0
       default:
         throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])
     }
   } catch (error) {
     if (!(error instanceof BadInput) && !(error instanceof InputError)) throw error
-    console.error(error.message)
+    console.error(harmless(error.message))
     return 2
   }
 }

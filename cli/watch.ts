@@ -27,9 +27,18 @@ const RETRY = 2000
 
 interface Answer {
   status: number
+  /** ms that the server asks to be left alone. */
+  wait: number
   body: { detail?: string; takeId?: string | null; id?: string } | null
   cookie: string | undefined
 }
+
+/** A server that is not there, or not there yet. */
+const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EHOSTUNREACH', 'ENETUNREACH', 'EPIPE'])
+/** Answers after which the same may be taken a little later. */
+const AGAIN = new Set([408, 425, 429])
+/** Longest that is waited where the server says how long, ms. */
+const LONGEST_WAIT = 60_000
 
 /** What cannot be mended by trying again. */
 export class Refused extends Error {}
@@ -70,6 +79,7 @@ function call(
             }
             resolve({
               status: response.statusCode ?? 0,
+              wait: Math.min(LONGEST_WAIT, 1000 * (Number(response.headers['retry-after']) || 0)),
               body: parsed,
               cookie: response.headers['set-cookie']?.[0]?.split(';')[0],
             })
@@ -82,8 +92,28 @@ function call(
   })
 }
 
+const pause = (ms: number): Promise<void> =>
+  new Promise(resolve => {
+    setTimeout(resolve, ms)
+  })
+
+/** Waits until the server answers at all: a link is good once, and is not used up by a server that is away. */
+async function untilThere(options: WatchOptions): Promise<void> {
+  for (let said = false; !(options.signal?.aborted ?? false); said = true) {
+    const answer = await call(options, 'GET', '/api/health', 'application/json', Buffer.alloc(0), '').catch(
+      (error: NodeJS.ErrnoException) => error,
+    )
+    if (!(answer instanceof Error)) {
+      if (answer.status < 500) return
+    } else if (!AWAY.has(answer.code ?? '')) throw answer
+    if (!said) options.say(`${options.server.origin} does not answer yet; trying again`)
+    await pause(RETRY)
+  }
+}
+
 /** Signs in with a one-time link; gives the cookie. */
 async function signIn(options: WatchOptions): Promise<string> {
+  await untilThere(options)
   const answer = await call(
     options,
     'POST',
@@ -97,11 +127,6 @@ async function signIn(options: WatchOptions): Promise<string> {
   return answer.cookie
 }
 
-const pause = (ms: number): Promise<void> =>
-  new Promise(resolve => {
-    setTimeout(resolve, ms)
-  })
-
 /**
  * Sends each picture that appears in a folder to a set-up, where it goes to the take of its time. A server that is away
  * is tried again; a picture sent
@@ -114,7 +139,12 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
   const ended = (): boolean => options.signal?.aborted ?? false
 
   async function send(file: string): Promise<void> {
-    const [body, { mtime }] = await Promise.all([readFile(file), stat(file)])
+    const found = await Promise.all([readFile(file), stat(file)]).catch((error: NodeJS.ErrnoException) => error)
+    if (found instanceof Error) {
+      options.say(`${basename(file)}: passed over: ${found.code === 'ENOENT' ? 'it is gone' : found.message}`)
+      return
+    }
+    const [body, { mtime }] = found
     const query = new URLSearchParams({
       name: basename(file).slice(0, 200),
       written: mtime.toISOString(),
@@ -136,6 +166,10 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
       }
       if (!(answer instanceof Error) && answer.status === 401)
         throw new Refused('This watch was signed out; make a new link')
+      if (!(answer instanceof Error) && AGAIN.has(answer.status)) {
+        await pause(Math.max(RETRY, answer.wait))
+        continue
+      }
       if (!(answer instanceof Error) && answer.status < 500) {
         options.say(`${basename(file)}: not taken: ${answer.body?.detail ?? answer.status}`)
         return

@@ -10,13 +10,67 @@ const SCALES: Record<string, [scale: number, middle: number]> = {
   '64': [1, 0],
 }
 
+/** Channels and samples a second of any recorder there is. */
+const MOST_CHANNELS = 64
+const MOST_RATE = 2e6
+
+/** Chunks of a file, each by where it begins and how much of what it claims is there. */
+function chunksOf(view: DataView, little: boolean): Map<string, { at: number; size: number }> {
+  const chunks = new Map<string, { at: number; size: number }>()
+  for (let at = 12; at + 8 <= view.byteLength;) {
+    const id = String.fromCharCode(...[0, 1, 2, 3].map(i => view.getUint8(at + i)))
+    const claimed = view.getUint32(at + 4, little)
+    const size = Math.min(claimed, view.byteLength - at - 8)
+    if (!chunks.has(id)) chunks.set(id, { at: at + 8, size })
+    at += 8 + size + (size & 1)
+  }
+  return chunks
+}
+
+/**
+ * A file with its format and its samples alone: what else its headers claim, however large, is never looked at.
+ *
+ * @throws Error where it is no WAV, or its format cannot be
+ */
+function plainWave(bytes: Uint8Array): Uint8Array {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  const kind = bytes.byteLength < 12 ? '' : String.fromCharCode(...bytes.subarray(0, 4))
+  if (kind !== 'RIFF' && kind !== 'RIFX' && kind !== 'RF64') throw new Error('It is no WAV file.')
+  const little = kind !== 'RIFX'
+  const chunks = chunksOf(view, little)
+  const [format, data] = [chunks.get('fmt '), chunks.get('data')]
+  if (!format || format.size < 16) throw new Error('It has no format.')
+  if (!data || data.size === 0) throw new Error('It has no samples.')
+  const channels = view.getUint16(format.at + 2, little)
+  const rate = view.getUint32(format.at + 4, little)
+  if (channels < 1 || channels > MOST_CHANNELS) throw new Error(`It claims ${channels} channels.`)
+  if (rate < 1 || rate > MOST_RATE) throw new Error(`It claims ${rate} samples a second.`)
+  const whole = new Uint8Array(12 + 8 + format.size + (format.size & 1) + 8 + data.size + (data.size & 1))
+  const out = new DataView(whole.buffer)
+  const write = (text: string, at: number): void =>
+    whole.set(
+      [...text].map(char => char.charCodeAt(0)),
+      at,
+    )
+  write(little ? 'RIFF' : 'RIFX', 0)
+  out.setUint32(4, whole.length - 8, little)
+  write('WAVEfmt ', 8)
+  out.setUint32(16, format.size, little)
+  whole.set(bytes.subarray(format.at, format.at + format.size), 20)
+  const at = 20 + format.size + (format.size & 1)
+  write('data', at)
+  out.setUint32(at + 4, data.size, little)
+  whole.set(bytes.subarray(data.at, data.at + data.size), at + 8)
+  return whole
+}
+
 /**
  * Channels of a WAV file, −1 to 1.
  *
  * @throws Error where it is none, or is packed
  */
 export function waveOf(bytes: Uint8Array): { rate: number; channels: Float32Array[] } {
-  const wave = new wavefile.WaveFile(bytes)
+  const wave = new wavefile.WaveFile(plainWave(bytes))
   const { sampleRate: rate, numChannels } = wave.fmt as { sampleRate: number; numChannels: number }
   const [scale, middle] = SCALES[wave.bitDepth] ?? []
   if (scale === undefined || middle === undefined) throw new Error(`Its samples are packed (${wave.bitDepth}).`)

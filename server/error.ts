@@ -43,6 +43,8 @@ function problemFor(error: { statusCode: number; message: string; data?: unknown
   const chain = causes(error)
   const gone = ({ code, message }: Cause): boolean =>
     (code !== undefined && DATABASE_GONE.has(code)) || LOST.test(message ?? '')
+  if (chain.some(({ code }) => code === 'EPIRO_TOO_LONG'))
+    return problemOf(503, 'This took too long and was ended: narrow what is asked for, and try again')
   if (chain.some(gone)) {
     return problemOf(503, 'The database does not answer; what was not saved is kept in this page')
   }

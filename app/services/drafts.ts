@@ -14,10 +14,11 @@ export interface Draft<T> {
 export interface Drafts<T> {
   /** Null where there is none, or none that can be read. */
   read: (id: string) => Draft<T> | null
-  keep: (id: string, draft: Draft<T>) => void
+  /** @returns whether it is kept: a store that is full, or refused, keeps nothing, and an older state neither */
+  keep: (id: string, draft: Draft<T>) => boolean
   drop: (id: string) => void
   /** The server took one: what waits, if it is newer, is made from that. */
-  taken: (id: string, revision: number, sent: T, waits: T) => void
+  taken: (id: string, revision: number, sent: T, waits: T) => boolean
 }
 
 /**
@@ -25,13 +26,31 @@ export interface Drafts<T> {
  * @param name under which the state stands beside its revision
  */
 export function draftsOf<T>(prefix: string, name: string, check: (value: unknown) => Checked<T>): Drafts<T> {
-  const keep = (id: string, { revision, state }: Draft<T>): void =>
-    localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state }))
-  const drop = (id: string): void => localStorage.removeItem(prefix + id)
+  const drop = (id: string): void => {
+    try {
+      localStorage.removeItem(prefix + id)
+    } catch {
+      // Refused: nothing is kept there.
+    }
+  }
+  const keep = (id: string, { revision, state }: Draft<T>): boolean => {
+    try {
+      localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state }))
+      return true
+    } catch {
+      // What stood there is older than what could not be kept.
+      drop(id)
+      return false
+    }
+  }
   return {
     keep,
     drop,
-    taken: (id, revision, sent, waits) => (waits === sent ? drop(id) : keep(id, { revision, state: waits })),
+    taken(id, revision, sent, waits) {
+      if (waits !== sent) return keep(id, { revision, state: waits })
+      drop(id)
+      return true
+    },
     read(id) {
       try {
         const kept = JSON.parse(localStorage.getItem(prefix + id) ?? 'null') as Record<string, unknown> | null

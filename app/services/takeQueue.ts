@@ -17,17 +17,45 @@ export interface QueuedTake {
 
 const store = () => createStore('epiro', 'takes')
 
+/** Takes that this browser would not keep, its storage full or refused: they live as long as the page does. */
+const fleeting = new Map<string, QueuedTake>()
+
+/** What the browser's storage says, or another answer where it cannot be used. */
+async function stored<T>(ask: () => Promise<T>, otherwise: T): Promise<T> {
+  try {
+    return await ask()
+  } catch {
+    return otherwise
+  }
+}
+
 /**
  * Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one
- * another's.
+ * another's. Where nothing can be kept they wait in the page, and go to the server from there.
  */
 export const takeQueue = {
-  keep: (queued: QueuedTake): Promise<void> =>
-    set(queued.take.key, JSON.parse(JSON.stringify(queued)) as QueuedTake, store()),
-  get: (key: string): Promise<QueuedTake | undefined> => get(key, store()),
-  done: (key: string): Promise<void> => del(key, store()),
+  async keep(queued: QueuedTake): Promise<void> {
+    const plain = JSON.parse(JSON.stringify(queued)) as QueuedTake
+    const { key } = queued.take
+    const kept = await stored(async () => {
+      await set(key, plain, store())
+      return true
+    }, false)
+    if (kept) fleeting.delete(key)
+    else fleeting.set(key, plain)
+  },
+  async get(key: string): Promise<QueuedTake | undefined> {
+    return fleeting.get(key) ?? (await stored(() => get<QueuedTake>(key, store()), undefined))
+  },
+  async done(key: string): Promise<void> {
+    fleeting.delete(key)
+    await stored(() => del(key, store()), undefined)
+  },
   async all(): Promise<QueuedTake[]> {
-    const found = (await entries<string, QueuedTake>(store())).map(([, queued]) => queued)
+    const kept = await stored(() => entries<string, QueuedTake>(store()), [])
+    const found = [...kept.filter(([key]) => !fleeting.has(key)).map(([, queued]) => queued), ...fleeting.values()]
     return found.sort((a, b) => a.take.firedAt.localeCompare(b.take.firedAt))
   },
+  /** How many takes are gone should the page be left before the server has them. */
+  fleeting: (): number => fleeting.size,
 }

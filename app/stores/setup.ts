@@ -50,6 +50,8 @@ export const useSetupStore = defineStore('setup', () => {
   /** Shown in place of the set-up while a fix is hovered or focused. */
   const preview = shallowRef<Setup | null>(null)
   const saveState = ref<SaveState>('saved')
+  /** Whether this browser keeps what waits; else it is gone with the tab. */
+  const kept = ref(true)
   const saveMessage = ref('')
   /** What the server has where both were changed. */
   const theirs = shallowRef<SetupRecord | null>(null)
@@ -110,7 +112,8 @@ export const useSetupStore = defineStore('setup', () => {
       return
     }
     const { id, revision } = record.value
-    drafts.keep(id, { revision, state: setup.value })
+    // The server comes first: a browser that keeps nothing keeps no change from it.
+    kept.value = drafts.keep(id, { revision, state: setup.value })
     if (saveState.value === 'conflict') return
     saveState.value = 'waiting'
     box.put(id, setup.value, wait)
@@ -137,12 +140,13 @@ export const useSetupStore = defineStore('setup', () => {
   })
 
   /** The server has it; a newer one that waits is made from its revision. */
-  function taken(kept: SetupRecord, sent: Setup): void {
-    revisions.set(kept.id, kept.revision)
-    if (isOpen(kept.id)) record.value = kept
-    const newest = box.of(kept.id) ?? sent
-    drafts.taken(kept.id, kept.revision, sent, newest)
-    if (isOpen(kept.id)) saveState.value = newest === sent ? 'saved' : 'waiting'
+  function taken(saved: SetupRecord, sent: Setup): void {
+    revisions.set(saved.id, saved.revision)
+    if (isOpen(saved.id)) record.value = saved
+    const newest = box.of(saved.id) ?? sent
+    const safe = drafts.taken(saved.id, saved.revision, sent, newest)
+    if (isOpen(saved.id)) kept.value = safe
+    if (isOpen(saved.id)) saveState.value = newest === sent ? 'saved' : 'waiting'
   }
 
   function replace(next: Setup): void {
@@ -233,6 +237,7 @@ export const useSetupStore = defineStore('setup', () => {
   const canRedo = computed(() => future.value.length > 0)
 
   return {
+    kept,
     record,
     setup,
     shown,

@@ -54,12 +54,15 @@ export const useTakesStore = defineStore('takes', () => {
       ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) })),
     ]
   })
+  /** Takes that only this page holds: the browser's storage is full or refused. */
+  const fleeting = ref(0)
   const unsent = computed(() => queue.value.filter(queued => !queued.refused).length)
   const refused = computed(() => queue.value.filter(queued => queued.refused))
 
   const owned = (): Pick<QueuedTake, 'owner'> => (session.key === '' ? {} : { owner: session.key })
   async function readQueue(): Promise<void> {
     onDevice.value = await takeQueue.all()
+    fleeting.value = takeQueue.fleeting()
   }
 
   async function refresh(): Promise<void> {
@@ -209,6 +212,7 @@ export const useTakesStore = defineStore('takes', () => {
     queue,
     unsent,
     refused,
+    fleeting,
     ofOthers,
     offline,
     struck,

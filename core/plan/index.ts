@@ -31,7 +31,16 @@ export { newSetup } from './newSetup'
 export { coarseStepOf } from './findings/coarseStep'
 export { CHECKS, type Check, type CheckId, type CheckMeaning, checksOf } from './checks'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
-export { STANDS, type SetupStand, type Stand, type TakeCounts, standOf } from './stand'
+export {
+  type PlannedStand,
+  STANDS,
+  type SetupStand,
+  type Stand,
+  type TakeCounts,
+  plannedStand,
+  standOf,
+  standWith,
+} from './stand'
 export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { delayChanges, lightChanges, momentChanges } from './moving'

@@ -26,32 +26,56 @@ export interface SetupStand {
   left: number | null
 }
 
-/** Where a set-up stands, and what to do next about it. */
-export function standOf(setup: Setup, plan: Plan, counts: TakeCounts): SetupStand {
-  const made = checksOf(plan).map(check => check.outcome)
-  const tested = made.filter(outcome => outcome !== 'open').length
-  const left = setup.goal.stock > 0 ? Math.max(0, setup.goal.stock - counts.used) : null
-  const stand: Stand =
-    counts.keepers >= setup.goal.keepers
-      ? 'shot'
-      : counts.on + counts.keepers > 0
-        ? 'calibrated'
-        : tested === made.length
-          ? 'tested'
-          : 'planned'
-  const wanting = setup.goal.keepers - counts.keepers
-  const error = plan.findings.find(finding => finding.severity === 'error')
+/** What a set-up by itself has to do with how far it has come: worked out once for each revision, without its takes. */
+export interface PlannedStand {
+  /** The first thing that stops it, with its figures; null: nothing does. */
+  stopped: { title: string; figures: Figures } | null
+  tests: number
+  tested: number
+  /** Lines of the preparation that are not done. */
+  toPrepare: number
+  keepers: number
+  /** Props that were counted; 0: none. */
+  stock: number
+}
+
+/** @param plan of the set-up */
+export function plannedStand(setup: Setup, plan: Plan): PlannedStand {
+  const outcomes = checksOf(plan).map(check => check.outcome)
+  const stopped = plan.findings.find(finding => finding.severity === 'error')
+  return {
+    stopped: stopped ? { title: stopped.title, figures: stopped.figures } : null,
+    tests: outcomes.length,
+    tested: outcomes.filter(outcome => outcome !== 'open').length,
+    toPrepare: setup.lists.preparation.filter(item => !item.done).length,
+    keepers: setup.goal.keepers,
+    stock: setup.goal.stock,
+  }
+}
+
+function standBy({ keepers, tests, tested }: PlannedStand, counts: TakeCounts): Stand {
+  if (counts.keepers >= keepers) return 'shot'
+  if (counts.on + counts.keepers > 0) return 'calibrated'
+  return tested === tests ? 'tested' : 'planned'
+}
+
+/** Where a set-up stands with its takes, and what to do next about it. */
+export function standWith(planned: PlannedStand, counts: TakeCounts): SetupStand {
+  const { stopped, tests, tested, toPrepare, keepers, stock } = planned
+  const left = stock > 0 ? Math.max(0, stock - counts.used) : null
+  const stand = standBy(planned, counts)
   const say = (next: string, figures: Figures = {}): SetupStand => ({ stand, next, figures, left })
   if (stand === 'shot') return say('Review the keepers')
-  if (error) return say(`Mend: ${error.title}`, error.figures)
+  if (stopped) return say(`Mend: ${stopped.title}`, stopped.figures)
   if (left === 0) return say('Buy more props: none left')
-  if (setup.lists.preparation.some(item => !item.done))
-    return say('Prepare: {n} of the list to do', {
-      n: count(setup.lists.preparation.filter(item => !item.done).length),
-    })
-  if (tested < made.length && counts.takes === 0) return say('Test: {n} to make', { n: count(made.length - tested) })
+  if (toPrepare > 0) return say('Prepare: {n} of the list to do', { n: count(toPrepare) })
+  if (tested < tests && counts.takes === 0) return say('Test: {n} to make', { n: count(tests - tested) })
   if (counts.takes === 0) return say('Fire the first take')
   return say(counts.on + counts.keepers > 0 ? 'Fire on: {n} keepers wanted' : 'Find the moment: no take was on yet', {
-    n: count(wanting),
+    n: count(keepers - counts.keepers),
   })
 }
+
+/** Where a set-up stands, and what to do next about it. */
+export const standOf = (setup: Setup, plan: Plan, counts: TakeCounts): SetupStand =>
+  standWith(plannedStand(setup, plan), counts)

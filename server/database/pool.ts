@@ -25,13 +25,17 @@ export class DatabaseAway extends Error {
   readonly code = 'ETIMEDOUT'
 }
 
+/** A query that a database which lives had not done in time: it was ended there too. */
+export class QueryTooLong extends Error {
+  readonly code = 'EPIRO_TOO_LONG'
+}
+
 type Query = (sql: unknown, values?: unknown) => Promise<unknown>
 
 /**
  * A pool whose queries end. One that stays silent for a second has the database asked for a sign of life on a
- * connection of its own: without one every
- * query that waits is refused, so that nothing hangs on a database that is frozen; a long query of a database that
- * lives goes on.
+ * connection of its own: without one every query that waits is refused, so that nothing hangs on a database that is
+ * frozen; a long query of a database that lives goes on, and is ended there when it has taken too long.
  */
 export function openPool(address: string, patience = OF_ROUTES): Pool {
   const options = connectionOptions(address)
@@ -50,20 +54,21 @@ export function openPool(address: string, patience = OF_ROUTES): Pool {
     }))
 
   /** What is done, unless the database is found away before it ends. */
-  async function watched<T>(what: Promise<T>, gaveUp: () => void): Promise<T> {
+  async function watched<T>(what: Promise<T>, gaveUp: (tooLong: boolean) => void): Promise<T> {
     const began = Date.now()
     let timer: ReturnType<typeof setTimeout> | undefined
     let over = false
     const away = new Promise<never>((_, reject) => {
       const look = async (): Promise<void> => {
-        const alive = Date.now() - began < patience.longest && (await lives())
+        const alive = await lives()
         if (over) return
-        if (alive) {
+        const tooLong = alive && Date.now() - began >= patience.longest
+        if (alive && !tooLong) {
           timer = setTimeout(() => void look(), SILENT)
           return
         }
-        gaveUp()
-        reject(new DatabaseAway('The database does not answer'))
+        gaveUp(tooLong)
+        reject(tooLong ? new QueryTooLong('The query took too long') : new DatabaseAway('The database does not answer'))
       }
       timer = setTimeout(() => void look(), SILENT)
     })
@@ -91,7 +96,10 @@ export function openPool(address: string, patience = OF_ROUTES): Pool {
     })
     const query = connection.query.bind(connection) as Query
     connection.query = ((sql: unknown, values?: unknown) =>
-      watched(query(sql, values), () => connection.destroy())) as typeof connection.query
+      watched(query(sql, values), tooLong => {
+        if (tooLong) void endQuery(options, connection.threadId)
+        connection.destroy()
+      })) as typeof connection.query
     return connection
   }
   pool.getConnection = getConnection
@@ -104,6 +112,19 @@ export function openPool(address: string, patience = OF_ROUTES): Pool {
     }
   }) as typeof pool.query
   return pool
+}
+
+/** Ends in the database what was given up here: else it goes on to its end for nobody. */
+async function endQuery(options: ReturnType<typeof connectionOptions>, thread: number | null): Promise<void> {
+  if (thread === null) return
+  const { connectionLimit: _, ...one } = options
+  try {
+    const connection = await createConnection({ ...one, connectTimeout: HEARTBEAT })
+    // The thread with its query: the connection is not used again.
+    await connection.query(`kill ${Number(thread)}`).finally(() => connection.destroy())
+  } catch {
+    // It has ended by itself, or the database is away: then nothing runs there for us.
+  }
 }
 
 /** Whether the database gives a sign of life on a new connection. */

@@ -26,6 +26,7 @@ import type {
 } from '../../core'
 import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
+import type { SavedStand } from '../../shared/stand'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
 const json = <T>(read: (value: unknown) => unknown = value => value) =>
@@ -136,6 +137,11 @@ export const setups = mysqlTable(
     name: varchar('name', { length: 120 }).notNull(),
     document: json<Setup>(completeSetup)('document').notNull(),
     revision: int('revision').notNull().default(1),
+    /** Copied from the document, for lists; null: saved before there were these columns. */
+    recipe: varchar('recipe', { length: 20 }),
+    method: varchar('method', { length: 20 }),
+    /** What its plan comes to, as it was saved; null: not worked out yet. */
+    planned: json<SavedStand>()('planned'),
     /** Counts up with whatever a device on its run must hear of: takes, pictures, the run, the set-up itself. */
     changes: int('changes').notNull().default(0),
     archivedAt: instant('archived_at'),

@@ -1,4 +1,4 @@
-import { and, count, eq, gt, isNull, max, sql, sum } from 'drizzle-orm'
+import { and, count, eq, gt, isNull, max, or, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { members, pictures, runs, sessions, setups, shoots, takes } from '../database/schema'
 import type { SessionRole } from '../../shared/schemas/records'
@@ -57,6 +57,7 @@ export async function runChanges(
         isNull(setups.archivedAt),
         isNull(shoots.archivedAt),
         isNull(sessions.revokedAt),
+        or(isNull(sessions.memberId), isNull(members.revokedAt)),
         gt(sessions.expiresAt, new Date()),
         sql`coalesce(${members.role}, ${sessions.role}) = ${session.role}`,
       ),

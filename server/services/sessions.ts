@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { and, desc, eq, gt, isNull, lt, or, sql } from 'drizzle-orm'
+import { and, desc, eq, gt, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { members, sessions, signInLinks, studios } from '../database/schema'
 import type { SessionRole } from '../../shared/schemas/records'
@@ -110,7 +110,10 @@ const roleNow = sql<SessionRole>`coalesce(${members.role}, ${sessions.role})`
 /** How finely it is noted when a device was last seen, ms. */
 const SEEN_EVERY = 60_000
 
-/** A session that is neither revoked nor too old. */
+/** Whose it is may still come in: a session that was made as they were shown out is none. */
+const letIn = () => or(isNull(sessions.memberId), and(isNotNull(members.id), isNull(members.revokedAt)))
+
+/** A session that is neither revoked nor too old, of somebody who is let in. */
 export async function findSession(db: Database, id: string): Promise<SignedIn | null> {
   const [row] = await db
     .select({
@@ -125,7 +128,7 @@ export async function findSession(db: Database, id: string): Promise<SignedIn | 
     .from(sessions)
     .innerJoin(studios, eq(studios.id, sessions.studioId))
     .leftJoin(members, eq(members.id, sessions.memberId))
-    .where(and(eq(sessions.id, id), holds()))
+    .where(and(eq(sessions.id, id), holds(), letIn()))
   if (!row) return null
   const { role, seenAt, memberId, memberName, ...studio } = row
   if (seenAt === null || Date.now() - seenAt.getTime() > SEEN_EVERY) {
@@ -161,7 +164,7 @@ export async function listSessions(db: Database, studioId: string): Promise<Sess
     })
     .from(sessions)
     .leftJoin(members, eq(members.id, sessions.memberId))
-    .where(and(eq(sessions.studioId, studioId), holds()))
+    .where(and(eq(sessions.studioId, studioId), holds(), letIn()))
     .orderBy(desc(sessions.createdAt), desc(sessions.id))
   return rows.map(row => ({
     ...row,

@@ -6,6 +6,7 @@ import { setups, shoots } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 import { kitIds } from './kit'
 import { requireShoot } from './shoots'
+import { listedColumns } from './stands'
 
 export interface SetupRecord {
   id: string
@@ -91,9 +92,8 @@ export async function noteChange(db: Database, id: string): Promise<void> {
 export async function createSetup(db: Database, studioId: string, shootId: string, setup: Setup): Promise<SetupRecord> {
   await requireShoot(db, studioId, shootId)
   const id = randomUUID()
-  await db
-    .insert(setups)
-    .values({ id, studioId, shootId, name: setup.name, document: forgetKit(setup, await kitIds(db, studioId)) })
+  const document = forgetKit(setup, await kitIds(db, studioId))
+  await db.insert(setups).values({ id, studioId, shootId, document, ...(await listedColumns(document)) })
   return getSetup(db, studioId, id)
 }
 
@@ -123,24 +123,21 @@ export async function updateSetup(
     throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, {
       errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }],
     })
-  const [result] = await db
-    .update(setups)
-    .set({
-      document: setup,
-      name: setup.name,
-      revision: revision + 1,
-      changes: sql`${setups.changes} + 1`,
-      updatedAt: new Date(),
-    })
-    .where(and(own(studioId, id), eq(setups.revision, revision)))
-  const current = await getSetup(db, studioId, id)
-  if (result.affectedRows !== 1) {
+  const columns = await listedColumns(setup)
+  return db.transaction(async tx => {
+    const updatedAt = new Date()
+    const [result] = await tx
+      .update(setups)
+      .set({ document: setup, ...columns, revision: revision + 1, changes: sql`${setups.changes} + 1`, updatedAt })
+      .where(and(own(studioId, id), eq(setups.revision, revision)))
+    // Read before anybody else can change it: what is answered is what was written.
+    const current = await getSetup(tx, studioId, id)
+    if (result.affectedRows === 1) return current
     throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
       errors: [{ field: 'revision', reason: `now ${current.revision}` }],
       current,
     })
-  }
-  return current
+  })
 }
 
 const COPY = ' copy'

@@ -1,22 +1,27 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
-import { type Recipe, type SetupStand, plan, standOf } from '../../core'
+import { type Recipe, type SetupStand, standWith } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
+import type { SavedStand } from '../../shared/stand'
 import { notFound } from '../utils/problem'
 import { counted } from './counted'
 
 export interface SetupSummary {
   id: string
   name: string
-  recipe: Recipe
-  method: string
+  /** Null where its row cannot be read. */
+  recipe: Recipe | null
+  method: string | null
   revision: number
   takes: number
   keepers: number
-  keepersWanted: number
-  stand: SetupStand
+  /** Null while it is not worked out yet, or where it cannot be. */
+  keepersWanted: number | null
+  stand: SetupStand | null
+  /** Why it cannot be planned; null: it can, as far as is known. */
+  failed: string | null
 }
 
 export interface ShootRecord extends ShootInput {
@@ -33,7 +38,10 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
       id: setups.id,
       shootId: setups.shootId,
       name: setups.name,
-      document: setups.document,
+      recipe: setups.recipe,
+      method: setups.method,
+      // As text: one that cannot be read ends no list.
+      planned: sql<string | null>`${setups.planned}`,
       revision: setups.revision,
       takes: count(takes.id),
       keepers: sum(takes.keeper),
@@ -45,19 +53,29 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
     .groupBy(setups.id)
     .orderBy(asc(setups.createdAt), asc(setups.id))
-  return rows.map(({ document, keepers, on, used, ...row }) => ({
-    ...row,
-    keepers: Number(keepers ?? 0),
-    recipe: document.recipe,
-    method: document.method,
-    keepersWanted: document.goal.keepers,
-    stand: standOf(document, plan(document), {
-      takes: row.takes,
-      keepers: Number(keepers ?? 0),
-      on: Number(on ?? 0),
-      used: Number(used ?? 0),
-    }),
-  }))
+  return rows.map(({ planned, keepers, on, used, recipe, method, ...row }) => {
+    const counts = { keepers: Number(keepers ?? 0), on: Number(on ?? 0), used: Number(used ?? 0), takes: row.takes }
+    const saved = readStand(planned)
+    const stand = saved && 'stand' in saved ? saved.stand : null
+    return {
+      ...row,
+      recipe: (recipe || null) as Recipe | null,
+      method: method || null,
+      keepers: counts.keepers,
+      keepersWanted: stand?.keepers ?? null,
+      stand: stand && standWith(stand, counts),
+      failed: saved && 'failed' in saved ? saved.failed : null,
+    }
+  })
+}
+
+function readStand(text: string | null): SavedStand | null {
+  if (text === null) return null
+  try {
+    return JSON.parse(text) as SavedStand
+  } catch {
+    return null
+  }
 }
 
 /**

@@ -5,13 +5,22 @@ import { resolve } from 'node:path'
 import type { JobKind, Jobs, Told } from '../workers/jobs'
 import { problem } from '../utils/problem'
 
-/** Processes at most; a job has one to itself. */
-const PROCESSES = 2
+/** Lanes of jobs, so that a save waits for no large picture; processes of each at most, a job has one to itself. */
+const LANES = { slow: 2, quick: 1 } as const
+type Lane = keyof typeof LANES
+const LANE: Record<JobKind, Lane> = {
+  stand: 'quick',
+  learnt: 'quick',
+  picture: 'slow',
+  small: 'slow',
+  frame: 'slow',
+  outcome: 'slow',
+}
 /** Bytes a process may hold before it is ended with its job. */
 const MOST_MEMORY = 1.5 * 1024 ** 3
 const LOOK_EVERY = 250
 /** s a job may take; jobs that may wait. */
-const LONGEST: Record<JobKind, number> = { picture: 60, small: 20, frame: 60, outcome: 120 }
+const LONGEST: Record<JobKind, number> = { stand: 5, learnt: 10, picture: 60, small: 20, frame: 60, outcome: 120 }
 const MOST_WAITING = 40
 
 /** How far they stand back: people who press buttons go first. 0 where nothing else runs beside them. */
@@ -24,9 +33,10 @@ interface Job {
   failed: (error: unknown) => void
 }
 
-const waiting: Job[] = []
-const idle: ChildProcess[] = []
-let running = 0
+const lanes: Record<Lane, { waiting: Job[]; idle: ChildProcess[]; running: number }> = {
+  slow: { waiting: [], idle: [], running: 0 },
+  quick: { waiting: [], idle: [], running: 0 },
+}
 let lastId = 0
 
 /** Bundled by the start command. */
@@ -67,19 +77,20 @@ function hold(child: ChildProcess, held: boolean): void {
 }
 
 function run(job: Job): void {
-  const child = idle.pop() ?? start()
-  running++
+  const lane = lanes[LANE[job.kind]]
+  const child = lane.idle.pop() ?? start()
+  lane.running++
   const id = ++lastId
   const began = Date.now()
   hold(child, true)
   const watch = setInterval(() => {
-    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'The picture needs more memory than a picture may'))
+    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'It needs more memory than it may'))
     else if (Date.now() - began > LONGEST[job.kind] * 1000) end(problem(422, `It took over ${LONGEST[job.kind]} s`))
   }, LOOK_EVERY)
   const over = (): void => {
     clearInterval(watch)
     child.removeAllListeners()
-    running--
+    lane.running--
     next()
   }
   function end(error: unknown): void {
@@ -90,7 +101,7 @@ function run(job: Job): void {
   child.on('message', (told: Told) => {
     if (told.id !== id) return
     hold(child, false)
-    idle.push(child)
+    lane.idle.push(child)
     over()
     if ('given' in told) job.done(told.given as never)
     else if ('refused' in told) job.failed(problem(told.refused.status, told.refused.detail))
@@ -102,7 +113,8 @@ function run(job: Job): void {
 }
 
 function next(): void {
-  while (running < PROCESSES && waiting.length > 0) run(waiting.shift()!)
+  for (const [name, lane] of Object.entries(lanes))
+    while (lane.running < LANES[name as Lane] && lane.waiting.length > 0) run(lane.waiting.shift()!)
 }
 
 /**
@@ -112,6 +124,7 @@ function next(): void {
  * @throws what the job refuses; 422 where it takes too much time or memory; 503 where too many wait
  */
 export function work<K extends JobKind>(kind: K, asked: Jobs[K]['asked']): Promise<Jobs[K]['given']> {
+  const { waiting } = lanes[LANE[kind]]
   if (waiting.length >= MOST_WAITING)
     return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
   return new Promise((done, failed) => {
@@ -122,5 +135,5 @@ export function work<K extends JobKind>(kind: K, asked: Jobs[K]['asked']): Promi
 
 /** Ends the processes that wait. */
 export function endWorkers(): void {
-  for (const child of idle.splice(0)) child.kill()
+  for (const lane of Object.values(lanes)) for (const child of lane.idle.splice(0)) child.kill()
 }

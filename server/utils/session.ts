@@ -43,6 +43,23 @@ export async function requireSession(event: H3Event): Promise<SignedIn> {
   return session
 }
 
+/** The host of an address; null of what is none, as of the `null` that a page without an origin sends. */
+function hostOf(address: string): string | null {
+  try {
+    return new URL(address).host
+  } catch {
+    return null
+  }
+}
+
+function decoded(text: string): string | null {
+  try {
+    return decodeURIComponent(text)
+  } catch {
+    return null
+  }
+}
+
 /**
  * The same for a connection that is no request any more. A page of another site can open one too, so that its origin
  * must be ours.
@@ -52,15 +69,14 @@ export async function requireSession(event: H3Event): Promise<SignedIn> {
 export async function requireSocketSession(headers: Headers): Promise<SignedIn> {
   const refused = problem(401, 'Sign in first')
   const origin = headers.get('origin')
-  if (origin && new URL(origin).host !== headers.get('host')) throw refused
+  if (origin !== null && hostOf(origin) !== headers.get('host')) throw refused
   const cookie = headers
     .get('cookie')
     ?.split(/;\s*/)
     .find(part => part.startsWith(`${COOKIE}=`))
     ?.slice(COOKIE.length + 1)
-  const opened = cookie
-    ? await unsealSession({} as H3Event, sealing(), decodeURIComponent(cookie)).catch(() => null)
-    : null
+  const sealedId = cookie === undefined ? null : decoded(cookie)
+  const opened = sealedId ? await unsealSession({} as H3Event, sealing(), sealedId).catch(() => null) : null
   const id = (opened?.data as { id?: string } | undefined)?.id
   const session = id ? await findSession(useDatabase(), id) : null
   if (!session) throw refused

@@ -1,9 +1,22 @@
-import type { BenchExposure, BenchShot, Judgement, PracticeRig, RevealedFigure, Setup } from '../../core'
+import type {
+  BenchExposure,
+  BenchShot,
+  Judgement,
+  LearntElsewhere,
+  PlannedStand,
+  PracticeRig,
+  RevealedFigure,
+  Setup,
+} from '../../core'
 import type { PreparedPicture } from '../services/pictureFile'
 import type { TakeRecord } from '../services/takes'
 
 /** What is too heavy for the process that answers requests, each with what it gives. */
 export interface Jobs {
+  /** Plans a set-up as it was saved, for lists to read. */
+  stand: { asked: { setup: Setup }; given: PlannedStand }
+  /** What other set-ups have learnt that bears on one. */
+  learnt: { asked: { setup: Setup; others: Setup[] }; given: LearntElsewhere[] }
   /** Prepares the picture in a file; writes beside it what is kept. */
   picture: { asked: { path: string; zone: number }; given: PreparedPicture }
   /** Makes a picture small enough to be read; without loss beyond that. */

@@ -1,6 +1,17 @@
 // A process of its own for heavy jobs, started by server/services/workers.ts; it ends with whoever started it.
 import sharp from 'sharp'
-import { assess, bestDelay, exerciseById, exerciseSetup, judge, matchShots, reveal } from '../../core'
+import {
+  assess,
+  bestDelay,
+  exerciseById,
+  exerciseSetup,
+  judge,
+  learntElsewhere,
+  matchShots,
+  plan,
+  plannedStand,
+  reveal,
+} from '../../core'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
 import type { JobKind, Jobs, Told } from './jobs'
@@ -28,6 +39,8 @@ function outcomeOf({
 }
 
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
+  stand: async ({ setup }) => plannedStand(setup, plan(setup)),
+  learnt: async ({ setup, others }) => learntElsewhere(setup, others),
   picture: ({ path, zone }) => preparePicture(path, zone),
   small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),

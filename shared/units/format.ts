@@ -203,7 +203,10 @@ export function formatEntry(value: number, quantity: Quantity, options: FormatOp
       return `${plainNumber(value * 100, SENSIBLE)}${SPACE}%`
     case 'number':
       return plainNumber(value, SENSIBLE)
-    case 'angle':
+    case 'angle': {
+      const u = displayUnit(value, quantity, options)
+      return u.symbol === '°' ? `${plainNumber(Math.round((value / u.factor) * 10) / 10, SENSIBLE)}°` : exact
+    }
     case 'count':
       return exact
     default:

@@ -241,3 +241,17 @@ test('the installation is led from its first studio that is no demo, and from no
   expect(await leadsInstallation(own.db, first!.id)).toBe(true)
   expect(await leadsInstallation(own.db, own.studioId)).toBe(false)
 })
+
+test('a hundred sessions made as somebody is shown out: none of them lives', async () => {
+  await member(own.db, own.studioId)
+  for (let round = 0; round < 100; round++) {
+    const kim = await member(own.db, own.studioId, 'assistant', `Kim ${round}`)
+    const [id] = await Promise.all([
+      createSession(own.db, kim, 'phone'),
+      // A little later each time, to meet it before, in the middle and after.
+      new Promise(done => setTimeout(done, round % 5)).then(() => revokeMember(own.db, own.studioId, kim.memberId)),
+    ])
+    expect(await findSession(own.db, id)).toBeNull()
+  }
+  expect(await listSessions(own.db, own.studioId)).toEqual([])
+})

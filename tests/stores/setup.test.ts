@@ -1,4 +1,4 @@
-import { fresh, serve, storage, until } from '../support/page'
+import { fill, fresh, serve, storage, until } from '../support/page'
 import { oneSetup, record } from '../support/oneSetup'
 import { type Setup, newSetup, withChange } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
@@ -30,6 +30,36 @@ describe('the set-up at hand', () => {
     expect(kept.setup.motion.speed).toBe(38)
     expect(asked.filter(a => a.method === 'PUT')).toHaveLength(1)
     expect(storage.getItem('epiro-draft-s')).toBeNull()
+  })
+  test('a browser whose storage is full keeps no change from the server, and says so while it is away', async () => {
+    const { kept } = oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    const emptied = fill(storage)
+    try {
+      store.change(speed(36))
+      expect(store.saveState).toBe('waiting')
+      expect(store.kept).toBe(false)
+      await until(() => store.saveState === 'saved')
+      expect(kept.setup.motion.speed).toBe(36)
+      expect(store.kept).toBe(true)
+    } finally {
+      emptied()
+    }
+  })
+  test('what stood in a storage that is full is older than what is not kept, and does not come back', async () => {
+    oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.open('s')
+    store.change(speed(36))
+    expect(storage.getItem('epiro-draft-s')).not.toBeNull()
+    const emptied = fill(storage)
+    try {
+      store.change(speed(39))
+      expect(storage.getItem('epiro-draft-s')).toBeNull()
+    } finally {
+      emptied()
+    }
   })
   test('a change out of range is refused with its reason, and nothing changes', async () => {
     oneSetup(newSetup('projectile'))

@@ -88,6 +88,31 @@ describe('takes', () => {
       again.close()
     },
   )
+  test('where the browser keeps nothing, takes go to the server from the page, and what is lost is said', async () => {
+    const { indexedDB } = globalThis
+    Object.defineProperty(globalThis, 'indexedDB', {
+      configurable: true,
+      get: () => {
+        throw new DOMException('Refused.', 'SecurityError')
+      },
+    })
+    try {
+      const server = takeServer()
+      const store = useTakesStore()
+      await store.open('s')
+      server.down = true
+      await store.log(take(1))
+      expect([store.unsent, store.fleeting, store.takes.length]).toEqual([1, 1, 1])
+      server.down = false
+      await store.flush()
+      await until(() => store.unsent === 0)
+      expect(server.takes.map(t => t.key)).toEqual(['take-key-1'])
+      expect(store.fleeting).toBe(0)
+      store.close()
+    } finally {
+      Object.defineProperty(globalThis, 'indexedDB', { configurable: true, writable: true, value: indexedDB })
+    }
+  })
   test('an answer that was lost on the way doubles nothing', async () => {
     const server = takeServer()
     server.takes.push({ ...take(1), id: 'id-take-key-1', number: 1 })

@@ -22,6 +22,17 @@ export const storage = new MemoryStorage()
 Object.assign(globalThis, { localStorage: storage, window: globalThis })
 Object.assign(globalThis, { addEventListener: () => {} })
 
+/** A store that takes nothing more. @returns what makes room again */
+export function fill(store: MemoryStorage): () => void {
+  const { setItem } = store
+  store.setItem = () => {
+    throw new DOMException('The quota has been exceeded.', 'QuotaExceededError')
+  }
+  return () => {
+    store.setItem = setItem
+  }
+}
+
 export interface Asked {
   method: string
   path: string

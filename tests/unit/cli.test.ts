@@ -148,3 +148,31 @@ describe('read', () => {
     expect(stderr).toMatch(line)
   })
 })
+
+test('each command says how it is used, with an example', () => {
+  for (const command of ['plan', 'next', 'schema', 'watch', 'bench', 'read', 'link', 'studio']) {
+    const { status, stdout, stderr } = epiro([command, '--help'])
+    expect([command, status, stderr]).toEqual([command, 0, ''])
+    expect(stdout).toMatch(new RegExp(`^epiro ${command}`))
+    expect(stdout).toMatch(new RegExp(`For example:\\n.*epiro ${command}`))
+  }
+  expect(epiro(['help', 'watch']).stdout).toBe(epiro(['watch', '-h']).stdout)
+})
+
+test('a name with terminal codes is shown, and nothing in it is obeyed', () => {
+  const named = { ...newSetup('projectile'), name: 'Cracker \u001b]0;owned\u0007\u009b31m' }
+  for (const args of [
+    ['plan', '-', '--text'],
+    ['plan', '-'],
+  ]) {
+    const { status, stdout } = epiro(args, JSON.stringify(named))
+    expect(status).toBe(0)
+    // eslint-disable-next-line no-control-regex
+    expect(stdout).not.toMatch(/[\u0000-\u0008\u000e-\u001f\u007f-\u009f]/)
+  }
+  expect((JSON.parse(epiro(['plan', '-'], JSON.stringify(named)).stdout) as { setup: Setup }).setup.name).toBe(
+    named.name,
+  )
+  const missing = epiro(['plan', 'no\u001b[2Jfile.json'])
+  expect([missing.status, missing.stderr.includes('\u001b')]).toEqual([2, false])
+})

@@ -15,6 +15,14 @@ const TEXTS = {
   refused: 'Not saved',
 } as const
 
+const text = computed(() => {
+  const { saveState, saveMessage, kept } = store
+  if (saveState === 'refused') return `${TEXTS.refused}: ${saveMessage}`
+  if (saveState === 'offline' && !kept)
+    return 'Not sent yet, and this browser’s storage is full: leave this page open until it is'
+  return TEXTS[saveState]
+})
+
 function textOf(setup: Setup, path: string): string {
   const value = valueAt(setup, path)
   const field = fieldAt(path)
@@ -51,7 +59,7 @@ const differences = computed(() => {
     :class="store.saveState === 'saved' ? 'shrink-0 text-(--ink-soft)' : 'truncate font-semibold'"
     data-testid="save-state"
   >
-    {{ TEXTS[store.saveState] }}{{ store.saveState === 'refused' ? `: ${store.saveMessage}` : '' }}
+    {{ text }}
   </span>
   <UModal
     :open="store.saveState === 'conflict'"

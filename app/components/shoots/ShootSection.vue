@@ -120,23 +120,31 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
             >
           </td>
           <td class="wide-only pr-3 text-(--ink-soft)">
-            {{ RECIPE_LABELS[setup.recipe] }}, {{ choiceLabel('method', setup.method).toLowerCase() }}
+            <template v-if="setup.recipe && setup.method"
+              >{{ RECIPE_LABELS[setup.recipe] }}, {{ choiceLabel('method', setup.method).toLowerCase() }}</template
+            >
           </td>
           <td class="pr-3 whitespace-nowrap">
-            <span class="steps" aria-hidden="true"
-              ><i v-for="(s, i) in STEPS" :key="s" :class="{ on: i <= STEPS.indexOf(setup.stand.stand) }"
-            /></span>
-            {{ setup.stand.stand }}
+            <template v-if="setup.stand">
+              <span class="steps" aria-hidden="true"
+                ><i v-for="(s, i) in STEPS" :key="s" :class="{ on: i <= STEPS.indexOf(setup.stand.stand) }"
+              /></span>
+              {{ setup.stand.stand }}
+            </template>
           </td>
           <td class="pr-3 text-(--ink-soft)">
-            {{ fill(setup.stand.next, setup.stand.figures) }}
+            <template v-if="setup.stand">{{ fill(setup.stand.next, setup.stand.figures) }}</template>
+            <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
+            <template v-else>Being worked out</template>
           </td>
-          <td class="text-right whitespace-nowrap">{{ setup.keepers }} of {{ setup.keepersWanted }}</td>
+          <td class="text-right whitespace-nowrap">
+            {{ setup.keepers }}<template v-if="setup.keepersWanted !== null"> of {{ setup.keepersWanted }}</template>
+          </td>
           <td class="wide-only text-right">
             {{ setup.takes }}
           </td>
           <td class="wide-only text-right">
-            {{ setup.stand.left ?? '–' }}
+            {{ setup.stand?.left ?? '–' }}
           </td>
           <td class="text-right">
             <UDropdownMenu

@@ -33,6 +33,11 @@ const { when } = useDates()
         @click="saveTakes(takes.queue)"
       />
     </p>
+    <p v-if="takes.fleeting > 0" role="alert" class="text-(--bad)">
+      This browser keeps nothing:
+      {{ takes.fleeting === 1 ? 'one take is' : `${takes.fleeting} takes are` }} gone if the page is left before the
+      server has {{ takes.fleeting === 1 ? 'it' : 'them' }}. Save {{ takes.fleeting === 1 ? 'it' : 'them' }} as a file.
+    </p>
     <p v-if="takes.ofOthers > 0" class="text-(--ink-soft)">
       {{ takes.ofOthers }} of somebody else {{ takes.ofOthers === 1 ? 'waits' : 'wait' }} on this device; they are sent
       when that person signs in again.

@@ -40,7 +40,7 @@ onMounted(async () => {
   }
   await openSetup()
   // A tool is seen at work before anybody gives it a file.
-  await lab.standIn(exercise)
+  if (exercise || (lab.files.length === 0 && lab.busy === '')) await lab.standIn(exercise)
 })
 async function choose(id: string): Promise<void> {
   lab.choose(id)

@@ -1,0 +1,68 @@
+import { and, eq, isNull, ne, or, sql } from 'drizzle-orm'
+import { type Setup, completeSetup } from '../../core'
+import { MODELS, type SavedStand } from '../../shared/stand'
+import type { Database } from '../database/client'
+import { setups } from '../database/schema'
+import { work } from './workers'
+
+/** What is kept of a failure. */
+const LONGEST_REASON = 300
+
+/**
+ * What a set-up's plan comes to, worked out in a process for heavy work; null where that has no time for it now. One
+ * that cannot be planned says so, and is saved all the same.
+ */
+export async function savedStand(setup: Setup): Promise<SavedStand | null> {
+  try {
+    return { models: MODELS, stand: await work('stand', { setup }) }
+  } catch (error) {
+    const { statusCode, message } = error as { statusCode?: number; message: string }
+    return statusCode === 503 ? null : { models: MODELS, failed: message.split('\n')[0]!.slice(0, LONGEST_REASON) }
+  }
+}
+
+/** Columns that lists read of a set-up. */
+export const listedColumns = async (setup: Setup) => ({
+  name: setup.name,
+  recipe: setup.recipe,
+  method: setup.method,
+  planned: await savedStand(setup),
+})
+
+/** Set-ups of a round, and ms between rounds while there are more. */
+const ROUND = 20
+
+/**
+ * Works out what lists read of set-ups that were saved before it was kept, or by other models; the newest first.
+ *
+ * @returns how many were done; fewer than a round: there are no more
+ */
+export async function catchUp(db: Database): Promise<number> {
+  const models = sql`json_value(${setups.planned}, '$.models')`
+  const rows = await db
+    .select({ id: setups.id, revision: setups.revision, document: sql<string>`${setups.document}` })
+    .from(setups)
+    .where(or(isNull(setups.planned), isNull(setups.recipe), ne(models, MODELS)))
+    .orderBy(sql`${setups.updatedAt} desc`)
+    .limit(ROUND)
+  for (const { id, revision, document } of rows) {
+    const columns = await columnsOf(document)
+    await db
+      .update(setups)
+      // When it was changed is not touched: nobody changed it.
+      .set(columns)
+      .where(and(eq(setups.id, id), eq(setups.revision, revision)))
+  }
+  return rows.length
+}
+
+/** The same of a row as it lies in the database, whatever state it is in. */
+async function columnsOf(document: string): Promise<{ recipe: string; method: string; planned: SavedStand | null }> {
+  try {
+    const setup = completeSetup(JSON.parse(document)) as Setup
+    const { recipe, method, planned } = await listedColumns(setup)
+    return { recipe, method, planned: planned ?? { models: 0, failed: 'Not worked out yet' } }
+  } catch {
+    return { recipe: '', method: '', planned: { models: MODELS, failed: 'It cannot be read' } }
+  }
+}
