@@ -33,8 +33,6 @@ interface Answer {
   cookie: string | undefined
 }
 
-/** A server that is not there, or not there yet. */
-const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EHOSTUNREACH', 'ENETUNREACH', 'EPIPE'])
 /** Answers after which the same may be taken a little later. */
 const AGAIN = new Set([408, 425, 429])
 /** Longest that is waited where the server says how long, ms. */
@@ -97,16 +95,16 @@ const pause = (ms: number): Promise<void> =>
     setTimeout(resolve, ms)
   })
 
-/** Waits until the server answers at all: a link is good once, and is not used up by a server that is away. */
+/**
+ * Asks whether the server answers, before the link is used: it is good once. One that is only starting is waited for.
+ *
+ * @throws where it cannot be reached
+ */
 async function untilThere(options: WatchOptions): Promise<void> {
   for (let said = false; !(options.signal?.aborted ?? false); said = true) {
-    const answer = await call(options, 'GET', '/api/health', 'application/json', Buffer.alloc(0), '').catch(
-      (error: NodeJS.ErrnoException) => error,
-    )
-    if (!(answer instanceof Error)) {
-      if (answer.status < 500) return
-    } else if (!AWAY.has(answer.code ?? '')) throw answer
-    if (!said) options.say(`${options.server.origin} does not answer yet; trying again`)
+    const { status } = await call(options, 'GET', '/api/health', 'application/json', Buffer.alloc(0), '')
+    if (status < 500 && !AGAIN.has(status)) return
+    if (!said) options.say(`${options.server.origin} is not ready yet; trying again`)
     await pause(RETRY)
   }
 }

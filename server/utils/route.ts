@@ -35,6 +35,7 @@ const AS: Record<SessionRole, string> = { lead: 'a lead', assistant: 'an assista
 function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall) => Promise<T>, status: number) {
   return defineEventHandler(async event => {
     const { studio, role, sessionId, member } = await requireSession(event)
+    event.context.memberId = member?.id
     if (!allowed.includes(role))
       throw problem(
         403,

@@ -100,6 +100,6 @@ test('the bench hears nobody who is not signed in, nor a page of another site', 
   const stranger = await browser.newContext({ baseURL: baseURL! })
   const outside = await stranger.newPage()
   await outside.goto('/sign-in')
-  expect(await hello(outside)).toBe('ERROR sign in first')
+  expect(await hello(outside)).toBe('no connection')
   await stranger.close()
 })

@@ -4,6 +4,7 @@ import {
   type Setup,
   assess,
   completeSetup,
+  entered,
   evidenceOf,
   find,
   infer,
@@ -240,6 +241,28 @@ describe('stated intervals hold what they say, firing by firing, in the practice
     // Not to one side: those that got there are the quicker ones.
     expect(Math.abs(off.reduce((sum, x) => sum + x, 0) / off.length)).toBeLessThan(0.3)
   })
+})
+
+test('200 evenings: a typed guess of a throw yields to one control shot, and holds as well as a guess holds', () => {
+  const thrown = entered(withChanges(newSetup('throw'), [{ path: 'motion.speed', value: 6 }]), [
+    { path: 'motion.speed', value: 6 },
+  ])
+  const setup = withChanges(thrown, [{ path: 'motion.dragPerMetre', value: assess(thrown).drag }])
+  const [guessed, seenOnce]: number[][] = [[], []]
+  let held = 0
+  for (let seed = 1; seed <= runs(200); seed++) {
+    const world = new EvidenceWorld(setup, seed)
+    const wanted = world.wanted()
+    if (wanted === null) continue
+    const evidence = world.log({ kinds: ['late'], firings: 1, together: false })
+    const told = assess({ ...setup, evidence })
+    guessed!.push(Math.abs(assess(setup).timing.wanted! - wanted))
+    seenOnce!.push(Math.abs(told.timing.wanted! - wanted))
+    if (Math.abs(told.timing.wanted! - wanted) < 1.96 * told.spread.uncertainty) held++
+  }
+  const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length
+  expect(mean(seenOnce!)).toBeLessThan(0.75 * mean(guessed!))
+  expect(held / seenOnce!.length).toBeGreaterThan(0.95 - 3 * Math.sqrt(0.05 / seenOnce!.length))
 })
 
 test('a shock of something that slows past the speed of sound is heard when the first of its path is', () => {
