@@ -1,6 +1,9 @@
 import { stageOf } from '../../light/place'
+import { traitsOf } from '../../recipes/all'
+import { withinLimits } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { type PlaceInPicture, fieldAlong, inField, momentInPicture, positionsInPicture, upAlong } from '../shown'
+import { anew } from './tries'
 import { type FixDraft, type Rule, count, length } from './types'
 
 /** Share of the picture that a fix leaves free at its edges. */
@@ -8,17 +11,22 @@ const ROOM = 0.12
 /** Nobody moves the camera farther than this, m. */
 const FARTHEST = 30
 
-/** The camera aimed so that some places stand about the middle, along the travel. */
-function aimed(a: Assessment, places: readonly PlaceInPicture[]): FixDraft[] {
+/** How far along the travel the picture would have to move to hold some places, m; 0 where that brings nothing in. */
+function beside(a: Assessment, places: readonly PlaceInPicture[]): number {
   const stage = stageOf(a.known)
   const { direction } = stage
   const along = places.map(({ x, y }) => x * direction[0] + y * direction[1])
-  // As little as brings them in.
   const half = (fieldAlong(a.optics, stage) * (1 - ROOM)) / 2
   const [low, high] = [Math.min(...along), Math.max(...along)]
   const by = high > half ? high - half : low < -half ? low + half : 0
-  if (high - low > 2 * half || by === 0) return []
-  const moved = Math.sign(by) * (Math.ceil(Math.abs(by) * 1000) / 1000)
+  if (high - low > 2 * half || by === 0) return 0
+  return Math.sign(by) * (Math.ceil(Math.abs(by) * 1000) / 1000)
+}
+
+/** The camera aimed so that some places stand about the middle, along the travel: as little as brings them in. */
+function aimed(a: Assessment, places: readonly PlaceInPicture[]): FixDraft[] {
+  const moved = beside(a, places)
+  if (moved === 0) return []
   const up = upAlong(a.known) * moved
   const label =
     up === 0
@@ -52,18 +60,53 @@ function steppedBack(a: Assessment, places: readonly PlaceInPicture[]): FixDraft
       ]
 }
 
-/** What the moment shows, or some positions of a sequence, lie outside the picture. */
-export const outOfFrame: Rule = a => {
+/** What stands where the travel leads, moved to where the picture, which moves with it, holds some places. */
+function subjectMoved(a: Assessment, places: readonly PlaceInPicture[]): FixDraft[] {
+  const { motion, recipe, subject } = a.setup
+  const { cloud, glass, intoLiquid } = traitsOf(recipe)
+  const moved = beside(a, places)
+  if (moved === 0 || cloud || motion.kind === 'still') return []
+  const what = glass ? 'vessel' : intoLiquid ? 'tank' : 'subject'
+  const changes = [
+    { path: 'subject.distance', value: Number((subject.distance + moved).toFixed(4)) },
+    // What catches it stays as far behind.
+    { path: 'catch.distance', value: Number((a.setup.catch.distance + moved).toFixed(4)) },
+  ]
+  if (!changes.every(withinLimits)) return []
+  const after = anew(a, changes)
+  if (wanted(after).length < places.length || outside(after).length > 0) return []
+  return [
+    {
+      label:
+        upAlong(a.known) === 0
+          ? `Move the ${what} {by} ${moved > 0 ? 'forward along' : 'back along'} the path, and the camera with it`
+          : `${upAlong(a.known) * moved > 0 ? 'Raise' : 'Lower'} the ${what} by {by}, and the camera with it`,
+      figures: { by: length(Math.abs(moved), 'mm') },
+      changes,
+    },
+  ]
+}
+
+/** What the picture should hold: where the moment is, or all positions of a sequence. */
+function wanted(a: Assessment): readonly PlaceInPicture[] {
   const positions = positionsInPicture(a)
   const moment = positions.length === 0 ? momentInPicture(a) : null
-  const places = moment ? [moment] : positions
-  const seen = places.filter(place => inField(a, place)).length
+  return moment ? [moment] : positions
+}
+
+const outside = (a: Assessment): readonly PlaceInPicture[] => wanted(a).filter(place => !inField(a, place))
+
+/** What the moment shows, or some positions of a sequence, lie outside the picture. */
+export const outOfFrame: Rule = a => {
+  const places = wanted(a)
+  const seen = places.length - outside(a).length
   if (seen === places.length) return null
-  const fixes = [...aimed(a, places), ...steppedBack(a, places)]
+  const fixes = [...aimed(a, places), ...subjectMoved(a, places), ...steppedBack(a, places)]
   const field = { width: length(a.optics.fieldWidth, 'mm'), height: length(a.optics.fieldHeight, 'mm') }
   const outOfReach = 'A shorter lens, or a step back, would hold it.'
-  const paths = ['picture.aimAlong', 'picture.distance']
-  if (moment) {
+  const paths = ['picture.aimAlong', 'subject.distance', 'picture.distance']
+  const [moment] = places
+  if (moment && positionsInPicture(a).length === 0) {
     const off = Math.hypot(moment.x, moment.y)
     return {
       id: 'out-of-frame',

@@ -205,6 +205,19 @@ test('7: the skater: 0.64 m apart, 4.48 m in all, six bodies of eight in the pic
   expect([finding.figures.seen!.value, finding.figures.all!.value]).toEqual([6, 8])
 })
 
+test('a thing struck late in its swing stands farther along, or the camera is aimed there: either holds it', () => {
+  const late = said(newSetup('swing'), { 'moment.reference': 'travel', 'moment.offset': 0.4 })
+  const { fixes } = plan(late).findings.find(f => f.id === 'out-of-frame')!
+  const [aimed, moved] = ['Aim', 'Move the subject'].map(label => fixes.find(fix => fix.label.startsWith(label))!)
+  expect(moved!.figures).toEqual(aimed!.figures)
+  for (const { changes } of [aimed!, moved!])
+    expect(plan(withChanges(late, changes)).findings.map(f => f.id)).not.toContain('out-of-frame')
+  const at = plan(withChanges(late, moved!.changes)).setup
+  expect(at.subject.distance - late.subject.distance).toBeCloseTo(moved!.figures.by!.value, 9)
+  // What catches it stays as far behind it.
+  expect(at.catch.distance - at.subject.distance).toBeCloseTo(late.catch.distance - late.subject.distance, 9)
+})
+
 test('8: sesame: guide number 28 at 1/8 and 0.6 m, ISO 200, is 3.1 stops over f/8 before anything is lost', () => {
   const start = newSetup('grains')
   const one = { ...start, flashes: [{ ...start.flashes[0]!, units: 1, lossStops: 0 }] }
