@@ -24,17 +24,32 @@ import type {
   Setup,
   TakeSettings,
 } from '../../core'
-import { PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
+import { NO_EXPOSURE, PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
 import type { SavedStand } from '../../shared/stand'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
-const json = <T>(read: (value: unknown) => unknown = value => value) =>
+const json = <T>(read: (value: unknown) => unknown = value => value, broken?: T) =>
   customType<{ data: T; driverData: string }>({
     dataType: () => 'longtext',
     toDriver: value => JSON.stringify(value),
-    fromDriver: value => read(JSON.parse(value)) as T,
+    fromDriver: value => {
+      try {
+        return read(JSON.parse(value)) as T
+      } catch (error) {
+        // One row that cannot be read ends no list of others.
+        if (broken === undefined) throw error
+        return broken
+      }
+    },
   })
+/** @throws Error for what is no set-up at all; what is one of an earlier version is brought up to date. */
+function readSetup(value: unknown): Setup {
+  const setup = completeSetup(value)
+  if (typeof setup !== 'object' || setup === null || !('recipe' in setup)) throw new Error('no set-up')
+  return setup as Setup
+}
+const itself = (value: unknown): unknown => value
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' })
 
 const id = (name: string) => varchar(name, { length: 36 })
@@ -135,7 +150,8 @@ export const setups = mysqlTable(
       .references(() => shoots.id),
     /** Copied from the document, for lists. */
     name: varchar('name', { length: 120 }).notNull(),
-    document: json<Setup>(completeSetup)('document').notNull(),
+    /** Null: what lies there cannot be read. */
+    document: json<Setup | null>(readSetup, null)('document').notNull(),
     revision: int('revision').notNull().default(1),
     /** Copied from the document, for lists; null: saved before there were these columns. */
     recipe: varchar('recipe', { length: 20 }),
@@ -181,11 +197,11 @@ export const takes = mysqlTable(
     /** Fraction of full of the first light, for counts; it stands in the settings too. */
     power: double('power'),
     /** What the set-up was set to, by path; null: not noted. */
-    settings: json<TakeSettings | null>()('settings'),
+    settings: json<TakeSettings | null>(itself, null)('settings'),
     practice: boolean('practice').notNull().default(false),
     firedAt: instant('fired_at').notNull(),
     /** What it was logged as before each time it was put right, the oldest first. */
-    former: json<FormerTake[]>()('former'),
+    former: json<FormerTake[]>(itself, [])('former'),
     /** Counts up with each amendment, so that a device knows what it has seen. */
     revision: int('revision').notNull().default(1),
     /** Struck out: kept, and counted nowhere. */
@@ -208,7 +224,8 @@ export const kit = mysqlTable(
     kind: mysqlEnum('kind', [...KIT_KINDS]).notNull(),
     /** Copied from the document, for lists. */
     name: varchar('name', { length: 120 }).notNull(),
-    document: json<KitItem>(completeKitItem)('document').notNull(),
+    /** Null: what lies there cannot be read. */
+    document: json<KitItem | null>(completeKitItem, null)('document').notNull(),
     revision: int('revision').notNull().default(1),
     archivedAt: instant('archived_at'),
     createdAt: created(),
@@ -259,7 +276,7 @@ export const pictures = mysqlTable(
     type: mysqlEnum('type', [...PICTURE_TYPES]).notNull(),
     width: int('width').notNull(),
     height: int('height').notNull(),
-    exposure: json<PictureExposure>()('exposure').notNull(),
+    exposure: json<PictureExposure>(itself, NO_EXPOSURE)('exposure').notNull(),
     shotAt: instant('shot_at').notNull(),
     createdAt: created(),
   },

@@ -6,8 +6,10 @@ import { gunzipSync, gzipSync } from 'node:zlib'
 import { type RowDataPacket, createConnection } from 'mysql2/promise'
 import { newKitItem } from '~~/core'
 import { connectionOptions } from '~~/server/database/address'
-import { readHead, restoreBackup, writeBackup } from '~~/server/database/backup'
+import { writeBackup } from '~~/server/database/backup'
+import { readHead } from '~~/server/database/backupFile'
 import { migrateTo, readMigrations } from '~~/server/database/migrate'
+import { restoreBackup } from '~~/server/database/restore'
 import { createKit } from '~~/server/services/kit'
 import { addPicture, readPicture } from '~~/server/services/pictures'
 import { beginPractice, speakToBench } from '~~/server/services/practice'
@@ -103,7 +105,7 @@ test('a studio comes back row by row in an empty database, and beside what is th
   )
   expect(Object.keys(counts)).not.toEqual(expect.arrayContaining(['sessions']))
   const empty = await emptyDatabase('epiro_restored')
-  expect(await restoreBackup(empty, file)).toEqual(counts)
+  expect(await restoreBackup(empty, file)).toEqual({ counts, sessions: [] })
   expect(await everything(empty, own.studioId)).toEqual(before)
   // What comes back is used like what was there.
   const db = openDatabase(empty)
@@ -122,27 +124,41 @@ test('a studio comes back row by row in an empty database, and beside what is th
   // A second studio beside it; the first is not overwritten unasked.
   const other = await studio()
   await writeBackup(here, join(folder, 'other.epiro'), [other.studioId])
-  expect(await restoreBackup(empty, join(folder, 'other.epiro'))).toMatchObject({ studios: 1, shoots: 1, takes: 0 })
+  expect(await restoreBackup(empty, join(folder, 'other.epiro'))).toMatchObject({
+    counts: { studios: 1, shoots: 1, takes: 0 },
+  })
   await expect(restoreBackup(empty, file)).rejects.toThrow(/Here already.*--replace/)
   const changed = await createConnection(connectionOptions(empty))
   await changed.query("update takes set note = 'spoilt' where studio_id = ?", [own.studioId])
   await changed.query('delete from runs')
   await changed.end()
-  expect(await restoreBackup(empty, file, { replace: true })).toEqual(counts)
+  expect(await restoreBackup(empty, file, { replace: true })).toEqual({ counts, sessions: [] })
   expect(await everything(empty, own.studioId)).toEqual(before)
   expect((await everything(empty, other.studioId)).shoots).toHaveLength(1)
   await other.end()
 }, 60_000)
 
-test('a backup of everything holds the sessions, and no links that let people in', async () => {
+test('a backup of everything says whose sessions it holds, lets nobody in unasked, and holds no links', async () => {
   const all = join(folder, 'all.epiro')
   const counts = await writeBackup(here, all)
   expect(counts.sessions).toBeGreaterThan(0)
   expect(counts.studios).toBeGreaterThan(1)
   expect(counts).not.toHaveProperty('sign_in_links')
   const empty = await emptyDatabase('epiro_everything')
-  expect(await restoreBackup(empty, all)).toEqual(counts)
+  const put = await restoreBackup(empty, all)
+  expect(put.counts).toEqual(counts)
+  expect(put.sessions).toContainEqual({ name: 'Kim', browsers: 1 })
   expect(await everything(empty, own.studioId)).toEqual(await everything(here, own.studioId))
+  const signedIn = async (url: string): Promise<number> => {
+    const connection = await createConnection(connectionOptions(url))
+    const [[row]] = await connection.query<RowDataPacket[]>('select count(*) as n from sessions')
+    await connection.end()
+    return Number(row!.n)
+  }
+  expect(await signedIn(empty)).toBe(0)
+  const asked = await emptyDatabase('epiro_let_in')
+  expect((await restoreBackup(asked, all, { sessions: true })).sessions).toEqual(put.sessions)
+  expect(await signedIn(asked)).toBe(counts.sessions)
 }, 60_000)
 
 test('a backup of an earlier version goes into an empty database, and is brought up to date there', async () => {
@@ -201,6 +217,60 @@ test(
   },
   60_000,
 )
+
+test('a backup made by hand is refused in a sentence whatever it holds, and nothing is put back', async () => {
+  const empty = await emptyDatabase('epiro_by_hand')
+  const lines = gunzipSync(readFileSync(file)).toString('utf8').trimEnd().split('\n')
+  const head = JSON.parse(lines[0]!) as Record<string, unknown>
+  const of = (table: string): number => lines.findIndex(line => line.includes(`{"table":"${table}"`))
+  const columns = (table: string): string[] => (JSON.parse(lines[of(table)]!) as { columns: string[] }).columns
+  /** The backup with one figure of the first row of a table made another. */
+  const with_ = (table: string, column: string, value: unknown): string[] =>
+    lines.map((line, i) => {
+      if (i !== of(table) + 1) return line
+      const row = JSON.parse(line) as unknown[]
+      row[columns(table).indexOf(column)] = value
+      return JSON.stringify(row)
+    })
+  const noHead = (change: object): string[] => [JSON.stringify({ ...head, ...change }), ...lines.slice(1)]
+  const end = lines.length - 1
+  const cases: readonly (readonly [string[], RegExp])[] = [
+    [noHead({ migrations: -1 }), /Not a backup/],
+    [noHead({ studios: [7] }), /Not a backup/],
+    [noHead({ studios: [] }), /a row of .* is of no studio in it/],
+    [[lines[0]!, '["a"]', ...lines.slice(1)], /a row before any table/],
+    [[...lines.slice(0, end), '{"end":true,"rows":null}'], /Not a backup/],
+    [[...lines.slice(0, end), '{"end":true,"rows":{"takes":1e9}}'], /takes has 3 of 1000000000 rows/],
+    [[...lines.slice(0, of('takes')), '{"table":"takes","columns":[]}', lines[end]!], /columns of takes/],
+    [[...lines.slice(0, of('takes')), '{"table":"takes","columns":[{"id":1}]}', lines[end]!], /Not a backup/],
+    [lines.map((line, i) => (i === of('takes') + 1 ? '["short"]' : line)), /a row of takes has 1 of \d+ figures/],
+    [with_('takes', 'note', { toSqlString: 'now()' }), /takes.note holds a list/],
+    [with_('takes', 'note', ['a', 'b']), /takes.note holds a list/],
+    [with_('takes', 'note', null), /takes cannot hold what is in it/],
+    [with_('takes', 'verdict', 'perhaps'), /takes cannot hold what is in it/],
+    [with_('takes', 'fired_at', 'yesterday'), /takes cannot hold what is in it/],
+    [with_('takes', 'delay', '"; drop table takes; --'), /takes cannot hold what is in it/],
+    [with_('takes', 'setup_id', '6f1c0b8e-0000-4000-8000-00000000dead'), /a row of takes names one of setups/],
+    [with_('members', 'studio_id', '6f1c0b8e-0000-4000-8000-00000000dead'), /a row of members is of no studio/],
+    [with_('picture_parts', 'data', 'not base64 \u0000'), /picture_parts.data holds no bytes/],
+    [with_('shoots', 'name', 'x'.repeat(121)), /shoots cannot hold what is in it/],
+    [[...lines.slice(0, end), ...lines.slice(of('takes'))], /takes stands in it twice/],
+  ]
+  for (const [i, [made, reason]] of cases.entries()) {
+    const path = join(folder, `by-hand-${i}`)
+    writeFileSync(path, gzipSync(`${made.join('\n')}\n`))
+    await expect(
+      restoreBackup(empty, path).catch((error: Error) => `${error.name}: ${error.message}`),
+    ).resolves.toMatch(reason)
+  }
+  // A line without an end is given up long before it fills the memory.
+  const endless = join(folder, 'endless')
+  writeFileSync(endless, gzipSync(Buffer.alloc(80_000_000, 0x61)))
+  await expect(restoreBackup(empty, endless)).rejects.toThrow('Not a backup')
+  const connection = await createConnection(connectionOptions(empty))
+  expect((await connection.query<RowDataPacket[]>('select id from takes'))[0]).toEqual([])
+  await connection.end()
+}, 60_000)
 
 test('as a command: written and put back, and mistakes on standard error', () => {
   const run = (args: string[], url = here): string =>
