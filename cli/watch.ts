@@ -15,6 +15,8 @@ export interface WatchOptions {
   certificate?: string
   /** Whether what lies in the folder already is sent too. */
   all: boolean
+  /** ms between tries. */
+  retry?: number
   /** Ends the watch. */
   signal?: AbortSignal
   say: (line: string) => void
@@ -105,7 +107,7 @@ async function untilThere(options: WatchOptions): Promise<void> {
     const { status } = await call(options, 'GET', '/api/health', 'application/json', Buffer.alloc(0), '')
     if (status < 500 && !AGAIN.has(status)) return
     if (!said) options.say(`${options.server.origin} is not ready yet; trying again`)
-    await pause(RETRY)
+    await pause(options.retry ?? RETRY)
   }
 }
 
@@ -137,11 +139,11 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
   const ended = (): boolean => options.signal?.aborted ?? false
 
   async function send(file: string): Promise<void> {
-    const found = await Promise.all([readFile(file), stat(file)]).catch((error: NodeJS.ErrnoException) => error)
-    if (found instanceof Error) {
-      options.say(`${basename(file)}: passed over: ${found.code === 'ENOENT' ? 'it is gone' : found.message}`)
-      return
-    }
+    const found = await Promise.all([readFile(file), stat(file)]).catch(({ code, message }: NodeJS.ErrnoException) => {
+      options.say(`${basename(file)}: passed over: ${code === 'ENOENT' ? 'it is gone' : message}`)
+      return null
+    })
+    if (!found) return
     const [body, { mtime }] = found
     const query = new URLSearchParams({
       name: basename(file).slice(0, 200),
@@ -165,7 +167,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
       if (!(answer instanceof Error) && answer.status === 401)
         throw new Refused('This watch was signed out; make a new link')
       if (!(answer instanceof Error) && AGAIN.has(answer.status)) {
-        await pause(Math.max(RETRY, answer.wait))
+        await pause(Math.max(options.retry ?? RETRY, answer.wait))
         continue
       }
       if (!(answer instanceof Error) && answer.status < 500) {
@@ -173,7 +175,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
         return
       }
       options.say(`${basename(file)}: the server does not answer; trying again`)
-      await pause(RETRY)
+      await pause(options.retry ?? RETRY)
     }
   }
   const watcher = watch(options.folder, {

@@ -9,6 +9,7 @@ import { fingerprint, givenCertificate, ownAddresses, ownCertificate } from './l
 import { localDatabase } from './lib/database.mjs'
 import { needFolder, writeWhole } from './lib/files.mjs'
 import { holderOf, takeFolder } from './lib/lock.mjs'
+import { backAgain, patience } from './lib/patience.mjs'
 import { choosePort, end, pause, portFree, processesWith, runs } from './lib/processes.mjs'
 import { startRedirect } from './lib/redirect.mjs'
 import { SERVER, prepareDatabase, secretIn, startServer, untilReady } from './lib/server.mjs'
@@ -25,10 +26,6 @@ npm start -- --listen ADDRESS      on one address
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const HOME = homeFolder()
 const STATE = join(HOME, 'running.json')
-/** ms between tries to start again what ended: the first, and the longest. */
-const AGAIN = { first: 500, longest: 60_000 }
-/** ms that must go well before the next try is a first one again. */
-const WELL = 60_000
 
 const readState = () => stateIn(HOME)
 
@@ -120,22 +117,6 @@ async function endLeftOver() {
   for (const pid of left) if (runs(pid, SERVER)) await end(pid, SERVER, 5000)
 }
 
-/** Tries again what ended, after pauses that grow until it goes well for a while. @param {() => boolean} stopped */
-function patience(stopped) {
-  let wait = AGAIN.first
-  let began = 0
-  return {
-    began: () => {
-      began = Date.now()
-    },
-    async pause() {
-      if (Date.now() - began > WELL) wait = AGAIN.first
-      for (let waited = 0; waited < wait && !stopped(); waited += 100) await pause(100)
-      wait = Math.min(wait * 2, AGAIN.longest)
-    },
-  }
-}
-
 async function main() {
   const wished = wishes()
   if (wished.help) {
@@ -204,7 +185,7 @@ async function main() {
       server.on('exit', (code, signal) => {
         if (stopping) return
         say(`The server ended (${signal ?? code}); starting it again.`)
-        void serverAgain.pause().then(() => {
+        void serverAgain.pause(backAgain(databaseUrl)).then(() => {
           if (!stopping) launch()
         })
       })
@@ -235,9 +216,9 @@ async function main() {
       }
       if (!database || database.alive()) continue
       say('The database ended; starting it again.')
-      await databaseAgain.pause()
+      await databaseAgain.pause(() => database.alive())
       try {
-        if (!stopping) await database.start()
+        if (!stopping && !database.alive()) await database.start()
         databaseAgain.began()
       } catch (error) {
         say(error instanceof Stop ? error.message : String(error))

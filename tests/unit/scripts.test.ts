@@ -4,6 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { hashOf } from '../../scripts/lib/hashOf.mjs'
+import { backAgain, patience } from '../../scripts/lib/patience.mjs'
 import { choosePort, end, portFree, runs } from '../../scripts/lib/processes.mjs'
 import { bundled, programArgs } from '../../scripts/lib/programs.mjs'
 import { secretIn } from '../../scripts/lib/server.mjs'
@@ -123,4 +124,70 @@ test('the state of the sources is another with each name and each byte, and else
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
+})
+
+test('pauses between tries double up to a minute, begin anew after one that went well, and stop when asked', async () => {
+  let now = 0
+  let stopped = false
+  const sleep = (ms: number): Promise<void> => {
+    now += ms
+    return Promise.resolve()
+  }
+  const tries = patience(() => stopped, { sleep, now: () => now })
+  const pauses: number[] = []
+  for (let i = 0; i < 9; i++) {
+    const from = now
+    tries.began()
+    await tries.pause()
+    pauses.push(now - from)
+  }
+  expect(pauses).toEqual([500, 1000, 2000, 4000, 8000, 16_000, 32_000, 60_000, 60_000])
+  tries.began()
+  now += 60_001
+  const from = now
+  await tries.pause()
+  expect(now - from).toBe(500)
+  stopped = true
+  const at = now
+  await tries.pause()
+  expect(now).toBe(at)
+})
+
+test('a pause ends as soon as the database that was away is back, and the next is a first one', async () => {
+  let now = 0
+  const sleep = (ms: number): Promise<void> => {
+    now += ms
+    return Promise.resolve()
+  }
+  const tries = patience(() => false, { sleep, now: () => now })
+  for (let i = 0; i < 8; i++) {
+    tries.began()
+    await tries.pause()
+  }
+  tries.began()
+  // There all along: it ended for another reason, and the pause is a whole one.
+  let from = now
+  await tries.pause(backAgain('', async () => true))
+  expect(now - from).toBe(60_000)
+  tries.began()
+  from = now
+  await tries.pause(backAgain('', async () => now - from >= 5000))
+  expect(now - from).toBe(5000)
+  tries.began()
+  from = now
+  await tries.pause()
+  expect(now - from).toBe(500)
+})
+
+test('a database is away while nothing listens where it should', async () => {
+  const server = createServer()
+  await new Promise<void>(done => server.listen(0, '127.0.0.1', done))
+  const { port } = server.address() as { port: number }
+  await new Promise(done => server.close(done))
+  const back = backAgain(`mysql://u:p@127.0.0.1:${port}/epiro`)
+  expect(await back()).toBe(false)
+  const again = createServer(socket => socket.end())
+  await new Promise<void>(done => again.listen(port, '127.0.0.1', done))
+  expect(await back()).toBe(true)
+  await new Promise(done => again.close(done))
 })
