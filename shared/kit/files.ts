@@ -10,7 +10,7 @@ import {
   type NumberField,
 } from '../../core'
 import { checkKitItem } from '../schemas/kit'
-import { plainCell, safeCell } from '../text/cells'
+import { plainCell, quotedCell, safeCell } from '../text/cells'
 import type { Checked, Mistake } from '../schemas/validate'
 import { parse } from '../units'
 import { UNITS } from '../units/table'
@@ -69,7 +69,7 @@ function linesOf(item: KitItem): Line[] {
 /** Kit as a table of figures, RFC 4180. */
 export function kitToCsv(items: readonly KitItem[]): string {
   const data = items.flatMap(linesOf).map(line => COLUMNS.map(column => safeCell(line[column])))
-  return `${Papa.unparse({ fields: [...COLUMNS], data })}\r\n`
+  return `${Papa.unparse({ fields: [...COLUMNS], data }, { quotes: quotedCell })}\r\n`
 }
 
 /** A text of the table as the value of a field; undefined where it is none. */

@@ -11,7 +11,7 @@ import {
   logTakeSchema,
 } from '../schemas/logImport'
 import { type Checked, MOST_MISTAKES, type Mistake, check, told } from '../schemas/validate'
-import { plainCell, safeCell } from './cells'
+import { plainCell, quotedCell, safeCell } from './cells'
 
 /** A take of the log as it goes out; SI units. */
 export interface LoggedRow extends LogImportTake {
@@ -64,10 +64,13 @@ const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown =>
 
 /** The log as a table, RFC 4180, units in its headings. */
 export const logToCsv = (rows: readonly LoggedRow[]): string =>
-  `${Papa.unparse({
-    fields: COLUMNS.map(([header]) => header),
-    data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))),
-  })}\r\n`
+  `${Papa.unparse(
+    {
+      fields: COLUMNS.map(([header]) => header),
+      data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))),
+    },
+    { quotes: quotedCell },
+  )}\r\n`
 
 /** The log as JSON, with the set-ups its takes belong to. */
 export function logToJson(rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import Papa from 'papaparse'
-import { plainCell, safeCell } from '~~/shared/text/cells'
+import { plainCell, quotedCell, safeCell } from '~~/shared/text/cells'
 
 test('a cell that a spreadsheet would run is kept from it, after a line break too, and numbers stay numbers', () => {
   for (const [text, safe] of [
@@ -18,6 +18,11 @@ test('a cell that a spreadsheet would run is kept from it, after a line break to
     ['fine\r\n=cmd', "fine\r\n'=cmd"],
     ['a\n\nb\n@c', "a\n\nb\n'@c"],
     ["'=1", "''=1"],
+    ['a;=1', "a;'=1"],
+    ['a|@x', "a|'@x"],
+    ['a, =1', "a, '=1"],
+    [';"=1"', `;"'=1"`],
+    ['\uff1d1', "'\uff1d1"],
   ]) {
     expect(safeCell(text)).toBe(safe)
     expect(plainCell(safe)).toBe(text)
@@ -27,9 +32,9 @@ test('a cell that a spreadsheet would run is kept from it, after a line break to
   expect(plainCell(undefined)).toBe('')
 })
 
-test('whatever a cell holds, no line of it begins a formula, and it comes back as it was', () => {
+test('whatever a cell holds, no program of any separator takes a part of it for a formula, and it comes back', () => {
   const text = fc.string({
-    unit: fc.constantFrom('=', '+', '-', '@', '\t', '\r', '\n', "'", 'a', '"', ','),
+    unit: fc.constantFrom('=', '+', '-', '@', '\t', '\r', '\n', "'", 'a', '"', ',', ';', '|', ' '),
     maxLength: 12,
   })
   fc.assert(
@@ -37,8 +42,11 @@ test('whatever a cell holds, no line of it begins a formula, and it comes back a
       const safe = safeCell(cell)
       for (const line of safe.split(/\r\n|\n|\r(?!\n)/)) expect(line).not.toMatch(/^[=+\-@\t]/)
       expect(plainCell(safe)).toBe(cell)
-      const [row] = Papa.parse<string[]>(Papa.unparse([[safe, 'end']]), { delimiter: ',' }).data
-      expect(plainCell(row![0])).toBe(cell)
+      const file = Papa.unparse([[1.5, safe, 'end']], { quotes: quotedCell })
+      const [row] = Papa.parse<string[]>(file, { delimiter: ',' }).data
+      expect(plainCell(row![1])).toBe(cell)
+      // Opened as if another separator held its cells apart.
+      for (const part of file.split(/[;|\t\r\n]/)) expect(part.replace(/^[" ]+/, '')).not.toMatch(/^[=+\-@\t]/)
     }),
     { numRuns: 2000 },
   )
