@@ -37,7 +37,10 @@ function causes(error: unknown): Cause[] {
 }
 
 /** What went wrong, without stack traces; what nobody foresaw is written down here and told in general words. */
-function problemFor(error: { statusCode: number; message: string; data?: unknown }, request: unknown): Problem {
+function problemFor(
+  error: { statusCode: number; message: string; stack?: string; data?: unknown },
+  request: unknown,
+): Problem {
   const known = (error.data as { problem?: Problem } | undefined)?.problem
   if (known) return known
   const chain = causes(error)
@@ -61,7 +64,7 @@ function problemFor(error: { statusCode: number; message: string; data?: unknown
     return problemOf(503, 'Too much was written at once; what was not saved is kept in this page')
   const status = error.statusCode || 500
   if (status < 500) return problemOf(status, error.message.slice(0, 300))
-  console.error(JSON.stringify({ at: new Date().toISOString(), request, error: String((error as Error).stack) }))
+  console.error(JSON.stringify({ at: new Date().toISOString(), request, error: error.stack }))
   return problemOf(500, 'Something went wrong on the server; it was logged there')
 }
 

@@ -83,6 +83,12 @@ async function restore(id: string): Promise<void> {
   await run(() => api.restoreSetup(id))
   undone.value = null
 }
+async function earlier(): Promise<void> {
+  failure.value = ''
+  await shoots.loadEarlier().catch((error: unknown) => {
+    failure.value = error instanceof ApiError ? error.message : 'Earlier shoots could not be read'
+  })
+}
 const toggleArchived = (): Promise<void> =>
   run(async () => {
     archived.value = archived.value ? null : await api.archivedSetups()
@@ -130,6 +136,15 @@ const toggleArchived = (): Promise<void> =>
         @duplicate="id => run(() => api.duplicateSetup(id))"
         @move="(id, to) => run(() => api.moveSetup(id, to))"
         @archive-shoot="run(() => api.archiveShoot(shoot.id))"
+      />
+      <UButton
+        v-if="shoots.next"
+        variant="subtle"
+        color="neutral"
+        class="mb-6"
+        label="Show earlier shoots"
+        loading-auto
+        @click="earlier"
       />
       <UButton
         v-if="shoots.loaded"

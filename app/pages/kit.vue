@@ -94,7 +94,7 @@ function made(id: string): void {
             <span class="min-w-0 flex-1 truncate">{{ record.item.name }}</span>
             <span v-if="record.archived" class="text-[11px] text-(--ink-faint)">archived</span>
             <span
-              v-else-if="record.usedBy.length > 0"
+              v-else-if="record.usedBy?.length"
               class="text-[11px] text-(--ink-faint)"
               :title="`In use by ${record.usedBy.map(u => u.name).join(', ')}`"
               >{{ record.usedBy.length }} in use</span

@@ -6,12 +6,12 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import type { EditedTake } from '~~/server/services/logImport'
 import { LEFT_OUT } from '~~/shared/text/logFiles'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
-import { ApiError, type LogEntry, type LogStats, api } from '~/services/api'
+import { ApiError, type LogEntry, type LogStats, type ShootName, api } from '~/services/api'
 import { exportLog, importLog } from '~/services/logTransfer'
 import { RECIPE_LABELS } from '~/text/choices'
 
 /** All takes over all shoots. */
-const shoots = useShootsStore()
+const shoots = shallowRef<ShootName[]>([])
 const session = useSessionStore()
 const { show } = useNumbers()
 const { when } = useDates()
@@ -83,7 +83,10 @@ watch(query, () => {
 })
 onMounted(() => {
   void load()
-  void shoots.load().catch(() => {})
+  void api.shootNames().then(
+    found => (shoots.value = found),
+    () => {},
+  )
 })
 onScopeDispose(() => clearTimeout(timer))
 
@@ -218,10 +221,7 @@ const nothingYet = computed(
           >Shoot
           <UiPickOne
             v-model="query.shoot"
-            :options="[
-              { value: '', label: 'all' },
-              ...shoots.shoots.map(({ id, name }) => ({ value: id, label: name })),
-            ]"
+            :options="[{ value: '', label: 'all' }, ...shoots.map(({ id, name }) => ({ value: id, label: name }))]"
             class="min-w-32"
         /></label>
         <label class="grid"

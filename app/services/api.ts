@@ -18,8 +18,8 @@ import type { RunInput, RunRecord } from '~~/shared/schemas/run'
 import type { MemberRecord } from '~~/server/services/members'
 import type { SessionRecord } from '~~/server/services/sessions'
 import type { KitRecord } from '~~/server/services/kit'
-import type { ArchivedSetup, SetupRecord } from '~~/server/services/setups'
-import type { ShootRecord } from '~~/server/services/shoots'
+import type { ArchivedSetup, SetupDocument, SetupRecord } from '~~/server/services/setups'
+import type { ShootName, ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
@@ -35,6 +35,8 @@ export type {
   PracticeState,
   SessionRecord,
   SetupRecord,
+  SetupDocument,
+  ShootName,
   ShootRecord,
   ShootReport,
   TakeRecord,
@@ -74,7 +76,12 @@ export const comesBack = (status: number): boolean => status === 0 || status ===
 export const newerIn = <T>(error: unknown): T | undefined =>
   error instanceof ApiError ? (error.problem?.current as T | undefined) : undefined
 
-async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
+
+const call = async <T>(method: Method, path: string, body?: unknown): Promise<T> =>
+  (await answered<T>(method, path, body)).data
+
+async function answered<T>(method: Method, path: string, body?: unknown): Promise<{ data: T; headers: Headers }> {
   const raw = body instanceof Blob
   let response: Response
   try {
@@ -96,7 +103,18 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, 
     const problem = data as Problem | null
     throw new ApiError(response.status, problem, problem?.detail ?? `The server answered ${response.status}`)
   }
-  return data as T
+  return { data: data as T, headers: response.headers }
+}
+
+/** Part of a list, and the address of the next; null: it was the last. */
+export interface Page<T> {
+  items: T[]
+  next: string | null
+}
+
+async function page<T>(path: string): Promise<Page<T>> {
+  const { data, headers } = await answered<T[]>('GET', path)
+  return { items: data, next: /<([^>]+)>; rel="next"/.exec(headers.get('link') ?? '')?.[1] ?? null }
 }
 
 /** A query as it stands in an address; what is empty is left out. */
@@ -115,7 +133,18 @@ export const api = {
   signIn: (token: string) => call('POST', '/api/session', { token }),
   openDemo: () => call('POST', '/api/session/demo', {}),
   signOut: () => call('DELETE', '/api/session'),
-  shoots: () => call<ShootRecord[]>('GET', '/api/shoots'),
+  shoots: (path = '/api/shoots') => page<ShootRecord>(path),
+  /** Every shoot, page by page. */
+  allShoots: async (): Promise<ShootRecord[]> => {
+    const found: ShootRecord[] = []
+    for (let path: string | null = '/api/shoots?limit=100'; path;) {
+      const { items, next }: Page<ShootRecord> = await page<ShootRecord>(path)
+      found.push(...items)
+      path = next
+    }
+    return found
+  },
+  shootNames: () => call<ShootName[]>('GET', '/api/shoots/names'),
   createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
   updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
@@ -124,6 +153,7 @@ export const api = {
   learnt: (id: string) => call<LearntElsewhere[]>('GET', `/api/setups/${id}/learnt`),
   saveSetup: (id: string, revision: number, setup: Setup) =>
     call<SetupRecord>('PUT', `/api/setups/${id}`, { revision, setup }),
+  setupDocument: (id: string) => call<SetupDocument>('GET', `/api/setups/${id}/document`),
   archiveSetup: (id: string) => call('DELETE', `/api/setups/${id}`),
   duplicateSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/duplicate`, {}),
   moveSetup: (id: string, shootId: string) => call<SetupRecord>('PUT', `/api/setups/${id}/shoot`, { shootId }),

@@ -59,7 +59,17 @@ export const useSetupStore = defineStore('setup', () => {
   const future = shallowRef<Setup[]>([])
 
   const shown = computed(() => preview.value ?? setup.value)
-  const plan = computed<Plan | null>(() => (shown.value ? planOf(shown.value) : null))
+  /** The plan, or why there is none: a set-up that cannot be planned takes no page with it. */
+  const planned = computed<{ plan: Plan | null; failed: string }>(() => {
+    if (!shown.value) return { plan: null, failed: '' }
+    try {
+      return { plan: planOf(shown.value), failed: '' }
+    } catch (error) {
+      return { plan: null, failed: error instanceof Error ? error.message : String(error) }
+    }
+  })
+  const plan = computed(() => planned.value.plan)
+  const failed = computed(() => planned.value.failed)
 
   /** What the last choice changed besides itself; null: nothing, or something else was done since. */
   const followed = shallowRef<Followers | null>(null)
@@ -243,6 +253,7 @@ export const useSetupStore = defineStore('setup', () => {
     shown,
     preview,
     plan,
+    failed,
     followed,
     saveState,
     saveMessage,

@@ -1,17 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq, isNull } from 'drizzle-orm'
-import { type KitItem, kitDifferences, kitIdsOf } from '../../core'
+import { and, asc, eq } from 'drizzle-orm'
+import { type KitItem, newKitItem } from '../../core'
 import type { Database } from '../database/client'
-import { kit, setups, shoots } from '../database/schema'
+import { kit } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
+import { type KitUse, usesOf } from './kitUses'
 
-/** A set-up that took figures from an item of kit. */
-export interface KitUse {
-  setupId: string
-  name: string
-  /** Keys of figures that the set-up has differently now. */
-  differs: string[]
-}
+export type { KitUse }
 
 export interface KitRecord {
   id: string
@@ -19,44 +14,28 @@ export interface KitRecord {
   archived: boolean
   updatedAt: string
   item: KitItem
-  usedBy: KitUse[]
+  /** Its figures could not be read, and those of a new one stand in their place; saving it mends it. */
+  unreadable?: true
+  /** By name; null: not worked out now. */
+  usedBy: KitUse[] | null
 }
 
 const own = (studioId: string, id: string) => and(eq(kit.id, id), eq(kit.studioId, studioId))
 
-/** Which set-ups in sight use which item. */
-async function usesOf(
-  db: Database,
-  studioId: string,
-  items: ReadonlyMap<string, KitItem>,
-): Promise<Map<string, KitUse[]>> {
-  const rows = await db
-    .select({ setupId: setups.id, name: setups.name, setup: setups.document })
-    .from(setups)
-    .innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .where(and(eq(setups.studioId, studioId), isNull(setups.archivedAt), isNull(shoots.archivedAt)))
-    .orderBy(asc(setups.name), asc(setups.createdAt))
-  const uses = new Map<string, KitUse[]>()
-  for (const { setupId, name, setup } of rows) {
-    for (const id of kitIdsOf(setup)) {
-      const item = items.get(id)
-      if (item) uses.set(id, [...(uses.get(id) ?? []), { setupId, name, differs: kitDifferences(setup, item, id) }])
-    }
-  }
-  return uses
-}
+const itemOf = ({ document, kind, name }: typeof kit.$inferSelect): Pick<KitRecord, 'item' | 'unreadable'> =>
+  document ? { item: document } : { item: newKitItem(kind, name), unreadable: true }
 
 /** All kit of a studio, archived items too, by kind and name. */
 export async function listKit(db: Database, studioId: string): Promise<KitRecord[]> {
   const rows = await db.select().from(kit).where(eq(kit.studioId, studioId)).orderBy(asc(kit.kind), asc(kit.name))
-  const uses = await usesOf(db, studioId, new Map(rows.map(row => [row.id, row.document])))
+  const uses = await usesOf(db, studioId, Object.fromEntries(rows.map(row => [row.id, itemOf(row).item])))
   return rows.map(row => ({
     id: row.id,
     revision: row.revision,
     archived: row.archivedAt !== null,
     updatedAt: row.updatedAt.toISOString(),
-    item: row.document,
-    usedBy: uses.get(row.id) ?? [],
+    ...itemOf(row),
+    usedBy: uses && (uses.get(row.id) ?? []),
   }))
 }
 
@@ -70,14 +49,14 @@ export async function kitIds(db: Database, studioId: string): Promise<Set<string
 async function getKitItem(db: Database, studioId: string, id: string): Promise<KitRecord> {
   const [row] = await db.select().from(kit).where(own(studioId, id))
   if (!row) throw notFound('item of kit')
-  const uses = await usesOf(db, studioId, new Map([[id, row.document]]))
+  const uses = await usesOf(db, studioId, { [id]: itemOf(row).item })
   return {
     id,
     revision: row.revision,
     archived: row.archivedAt !== null,
     updatedAt: row.updatedAt.toISOString(),
-    item: row.document,
-    usedBy: uses.get(id) ?? [],
+    ...itemOf(row),
+    usedBy: uses && (uses.get(id) ?? []),
   }
 }
 

@@ -2,9 +2,12 @@ import { eq } from 'drizzle-orm'
 import { matchPictures } from '../../core'
 import type { Database } from '../database/client'
 import { pictures, takes } from '../database/schema'
+import { noteChange } from './setups'
 
 /** Puts each picture of a set-up to the take of its time; those put by hand stay where they are. */
-export async function matchTimes(db: Database, setupId: string): Promise<void> {
+export const matchTimes = (db: Database, setupId: string): Promise<void> => db.transaction(tx => matchIn(tx, setupId))
+
+async function matchIn(db: Database, setupId: string): Promise<void> {
   const found = (
     await db
       .select({ id: pictures.id, takeId: pictures.takeId, byHand: pictures.byHand, shotAt: pictures.shotAt })
@@ -17,8 +20,9 @@ export async function matchTimes(db: Database, setupId: string): Promise<void> {
     found.map(({ id, shotAt }) => ({ id, shotAt: shotAt.getTime() })),
     fired.map(({ id, firedAt }) => ({ id, firedAt: firedAt.getTime() })),
   )
-  for (const { id, takeId } of found) {
-    const now = matched.get(id) ?? null
-    if (now !== takeId) await db.update(pictures).set({ takeId: now }).where(eq(pictures.id, id))
-  }
+  const moved = found
+    .map(({ id, takeId }) => ({ id, before: takeId, now: matched.get(id) ?? null }))
+    .filter(({ before, now }) => before !== now)
+  for (const { id, now } of moved) await db.update(pictures).set({ takeId: now }).where(eq(pictures.id, id))
+  if (moved.length > 0) await noteChange(db, setupId)
 }

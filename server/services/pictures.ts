@@ -148,6 +148,7 @@ async function keep(
       if (result.affectedRows !== 1) return false
       const [there] = await tx.select({ parts: count() }).from(pictureParts).where(eq(pictureParts.pictureId, id))
       if (there?.parts !== parts) throw problem(503, 'The picture was not kept whole; send it again')
+      await noteChange(tx, setupId)
       return true
     })
   } finally {
@@ -182,9 +183,8 @@ export async function addPictureFile(
         .where(and(eq(pictures.setupId, setupId), eq(pictures.hash, file.hash)))
     )[0]?.id
   const id = (await known()) ?? (await keep(db, studioId, setupId, query, file)) ?? (await known())!
-  if (query.take) await db.update(pictures).set({ takeId: query.take, byHand: true }).where(eq(pictures.id, id))
-  else await matchTimes(db, setupId)
-  await noteChange(db, setupId)
+  if (query.take) return putPicture(db, studioId, id, query.take)
+  await matchTimes(db, setupId)
   return getPicture(db, studioId, id)
 }
 
@@ -206,9 +206,11 @@ export async function putPicture(
 ): Promise<PictureRecord> {
   const { setupId } = await getPicture(db, studioId, id)
   if (take !== null) await requireTake(db, setupId, take)
-  await db.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
-  await noteChange(db, setupId)
-  return getPicture(db, studioId, id)
+  return db.transaction(async tx => {
+    await tx.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
+    await noteChange(tx, setupId)
+    return getPicture(tx, studioId, id)
+  })
 }
 
 /** Takes a picture away for good, its bytes with it. */

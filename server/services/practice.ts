@@ -46,13 +46,17 @@ async function practiceShoot(db: Database, studioId: string): Promise<string> {
     .where(and(eq(shoots.studioId, studioId), eq(shoots.practice, true)))
     .limit(1)
   if (known) return known.id
-  const { id } = await createShoot(db, studioId, {
-    name: SHOOT,
-    date: localDay(),
-    place: '',
-    notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.',
-  })
-  await db.update(shoots).set({ practice: true }).where(eq(shoots.id, id))
+  const { id } = await createShoot(
+    db,
+    studioId,
+    {
+      name: SHOOT,
+      date: localDay(),
+      place: '',
+      notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.',
+    },
+    { practice: true },
+  )
   return id
 }
 
@@ -66,17 +70,20 @@ export async function beginPractice(
   const exercise = exerciseById(id)
   if (!exercise) throw notFound('exercise')
   const setup = exerciseSetup(exercise)
-  const record = await createSetup(db, studioId, await practiceShoot(db, studioId), setup)
-  await db
-    .insert(practices)
-    .values({
-      setupId: record.id,
-      studioId,
-      exercise: exercise.id,
-      rig: exerciseRig(exercise, seed),
-      state: switchedOn(setup),
-    })
-  return record
+  const shootId = await practiceShoot(db, studioId)
+  return db.transaction(async tx => {
+    const record = await createSetup(tx, studioId, shootId, setup)
+    await tx
+      .insert(practices)
+      .values({
+        setupId: record.id,
+        studioId,
+        exercise: exercise.id,
+        rig: exerciseRig(exercise, seed),
+        state: switchedOn(setup),
+      })
+    return record
+  })
 }
 
 interface Practice {

@@ -13,6 +13,8 @@ import { type TakeRecord, takeColumns, takeRecord } from './takes'
 export interface ShootReport {
   shoot: ShootInput
   setups: { id: string; setup: Setup; takes: (TakeRecord & { pictures: PictureRecord[] })[] }[]
+  /** Names of set-ups that cannot be read: they are not in it. */
+  unreadable: string[]
 }
 
 /** What the report of a shoot is drawn from; takes in the order they were fired. */
@@ -23,30 +25,33 @@ export async function shootReport(db: Database, studioId: string, id: string): P
     .from(shoots)
     .where(eq(shoots.id, id))
   const rows = await db
-    .select({ id: setups.id, setup: setups.document })
+    .select({ id: setups.id, name: setups.name, setup: setups.document })
     .from(setups)
     .where(and(eq(setups.shootId, id), isNull(setups.archivedAt)))
     .orderBy(asc(setups.createdAt), asc(setups.id))
   const names = await memberNames(db, studioId)
   return {
     shoot: shoot!,
+    unreadable: rows.filter(row => row.setup === null).map(row => row.name),
     setups: await Promise.all(
-      rows.map(async ({ id: setupId, setup }) => {
-        const fired = await db
-          .select(takeColumns)
-          .from(takes)
-          .where(and(eq(takes.setupId, setupId), counted))
-          .orderBy(asc(takes.number))
-        const found = await picturesOfTakes(
-          db,
-          fired.map(take => take.id),
-        )
-        return {
-          id: setupId,
-          setup,
-          takes: fired.map(take => ({ ...takeRecord(take, names), pictures: found.get(take.id) ?? [] })),
-        }
-      }),
+      rows
+        .flatMap(({ id, setup }) => (setup ? [{ id, setup }] : []))
+        .map(async ({ id: setupId, setup }) => {
+          const fired = await db
+            .select(takeColumns)
+            .from(takes)
+            .where(and(eq(takes.setupId, setupId), counted))
+            .orderBy(asc(takes.number))
+          const found = await picturesOfTakes(
+            db,
+            fired.map(take => take.id),
+          )
+          return {
+            id: setupId,
+            setup,
+            takes: fired.map(take => ({ ...takeRecord(take, names), pictures: found.get(take.id) ?? [] })),
+          }
+        }),
     ),
   }
 }

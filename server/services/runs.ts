@@ -77,10 +77,12 @@ export async function putRun(db: Database, studioId: string, setupId: string, in
     actedAt: dateOf(input.actedAt),
     updatedAt: new Date(),
   }
-  await db
-    .insert(runs)
-    .values({ setupId, studioId, ...row })
-    .onDuplicateKeyUpdate({ set: { ...row, revision: sql`${runs.revision} + 1` } })
-  await noteChange(db, setupId)
-  return getRun(db, studioId, setupId)
+  return db.transaction(async tx => {
+    await tx
+      .insert(runs)
+      .values({ setupId, studioId, ...row })
+      .onDuplicateKeyUpdate({ set: { ...row, revision: sql`${runs.revision} + 1` } })
+    await noteChange(tx, setupId)
+    return getRun(tx, studioId, setupId)
+  })
 }

@@ -38,7 +38,38 @@ export async function getSetup(db: Database, studioId: string, id: string): Prom
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(own(studioId, id))
   if (!row) throw notFound('set-up')
-  return { ...row, updatedAt: row.updatedAt.toISOString() }
+  const { setup } = row
+  if (setup === null) throw unreadable()
+  return { ...row, setup, updatedAt: row.updatedAt.toISOString() }
+}
+
+const unreadable = () =>
+  problem(422, 'This set-up cannot be read', { errors: [{ field: 'document', reason: 'It cannot be read' }] })
+
+/** A set-up as it lies in the database, whatever state it is in. */
+export interface SetupDocument {
+  id: string
+  name: string
+  shootName: string
+  revision: number
+  document: string
+}
+
+/** @throws 404 for a set-up that is not this studio's. */
+export async function setupDocument(db: Database, studioId: string, id: string): Promise<SetupDocument> {
+  const [row] = await db
+    .select({
+      id: setups.id,
+      name: setups.name,
+      shootName: shoots.name,
+      revision: setups.revision,
+      document: sql<string>`${setups.document}`,
+    })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(own(studioId, id))
+  if (!row) throw notFound('set-up')
+  return row
 }
 
 /** Whether a set-up is this studio's and in sight, and an exercise, without reading its document. @throws 404 */
@@ -59,10 +90,13 @@ export async function setupPlace(
 /** Set-ups looked through for what they have learnt: the last that were worked on. */
 const MOST_LEARNT_FROM = 24
 
-/** Other set-ups in sight on which something was seen or measured, exercises left out, the last changed first. */
-export async function setupsThatLearnt(db: Database, studioId: string, id: string): Promise<Setup[]> {
+/**
+ * Other set-ups in sight on which something was seen or measured, exercises left out, the last changed first: their
+ * documents as they lie in the database.
+ */
+export async function setupsThatLearnt(db: Database, studioId: string, id: string): Promise<string[]> {
   const rows = await db
-    .select({ setup: setups.document })
+    .select({ document: sql<string>`${setups.document}` })
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(
@@ -77,7 +111,7 @@ export async function setupsThatLearnt(db: Database, studioId: string, id: strin
     )
     .orderBy(desc(setups.updatedAt))
     .limit(MOST_LEARNT_FROM)
-  return rows.map(row => row.setup)
+  return rows.map(row => row.document)
 }
 
 /** Has every device on a set-up's run look again. */
@@ -102,7 +136,8 @@ async function foreignKit(db: Database, studioId: string, id: string, setup: Set
   const here = await kitIds(db, studioId)
   const strange = [...kitIdsOf(setup)].filter(item => !here.has(item))
   if (strange.length === 0) return undefined
-  const before = new Set(kitIdsOf((await getSetup(db, studioId, id)).setup))
+  const [row] = await db.select({ before: setups.document }).from(setups).where(own(studioId, id))
+  const before = new Set(row?.before ? kitIdsOf(row.before) : [])
   return strange.find(item => !before.has(item))
 }
 

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
+import { type SQL, and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import { type Recipe, type SetupStand, standWith } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
+import { SHOOTS_A_PAGE, type ShootsQuery } from '../../shared/schemas/shoots'
 import type { SavedStand } from '../../shared/stand'
-import { notFound } from '../utils/problem'
+import { notFound, problem } from '../utils/problem'
 import { counted } from './counted'
 
 export interface SetupSummary {
@@ -78,29 +79,79 @@ function readStand(text: string | null): SavedStand | null {
   }
 }
 
+/** Shoots of a studio in sight; exercises have a page of their own. */
+const inSight = (studioId: string) =>
+  and(eq(shoots.studioId, studioId), eq(shoots.practice, false), isNull(shoots.archivedAt))
+
+/** What comes after a shoot in the order of lists. */
+async function after(db: Database, studioId: string, id: string): Promise<SQL> {
+  const [last] = await db
+    .select({ date: shoots.date, createdAt: shoots.createdAt })
+    .from(shoots)
+    .where(and(eq(shoots.id, id), eq(shoots.studioId, studioId)))
+  if (!last) throw problem(422, 'before: No such shoot', { errors: [{ field: 'before', reason: 'No such shoot' }] })
+  const createdAt = sql.param(last.createdAt, shoots.createdAt)
+  return sql`(${shoots.date}, ${shoots.createdAt}, ${shoots.id}) < (${last.date}, ${createdAt}, ${id})`
+}
+
 /**
- * All shoots of a studio that are not archived, newest day first, with their set-ups; exercises have a page of their
- * own.
+ * A page of the shoots of a studio that are not archived, newest day first, with their set-ups.
+ *
+ * @returns `next`: id to ask for the page after it with; null: there is none
  */
-export async function listShoots(db: Database, studioId: string): Promise<ShootRecord[]> {
+export async function listShoots(
+  db: Database,
+  studioId: string,
+  { limit, before }: ShootsQuery = { limit: SHOOTS_A_PAGE },
+): Promise<{ shoots: ShootRecord[]; next: string | null }> {
   const rows = await db
     .select(columns)
     .from(shoots)
-    .where(and(eq(shoots.studioId, studioId), eq(shoots.practice, false), isNull(shoots.archivedAt)))
-    .orderBy(desc(shoots.date), desc(shoots.createdAt))
+    .where(and(inSight(studioId), before === undefined ? undefined : await after(db, studioId, before)))
+    .orderBy(desc(shoots.date), desc(shoots.createdAt), desc(shoots.id))
+    .limit(limit + 1)
+  const page = rows.slice(0, limit)
   const summaries = await setupSummaries(
     db,
-    rows.map(row => row.id),
+    page.map(row => row.id),
   )
-  return rows.map(row => ({
-    ...row,
-    setups: summaries.filter(s => s.shootId === row.id).map(({ shootId: _, ...summary }) => summary),
-  }))
+  return {
+    shoots: page.map(row => ({
+      ...row,
+      setups: summaries.filter(s => s.shootId === row.id).map(({ shootId: _, ...summary }) => summary),
+    })),
+    next: rows.length > limit ? page.at(-1)!.id : null,
+  }
 }
 
-export async function createShoot(db: Database, studioId: string, input: ShootInput): Promise<ShootRecord> {
+/** What a shoot is called and when it is, where one is to be picked. */
+export interface ShootName {
+  id: string
+  name: string
+  date: string
+}
+
+/** Shoots that can be picked from a list. */
+const MOST_NAMES = 2000
+
+/** Names of the shoots in sight, newest day first. */
+export const shootNames = (db: Database, studioId: string): Promise<ShootName[]> =>
+  db
+    .select({ id: shoots.id, name: shoots.name, date: shoots.date })
+    .from(shoots)
+    .where(inSight(studioId))
+    .orderBy(desc(shoots.date), desc(shoots.createdAt), desc(shoots.id))
+    .limit(MOST_NAMES)
+
+/** @param practice whether its takes are exercises on the practice bench */
+export async function createShoot(
+  db: Database,
+  studioId: string,
+  input: ShootInput,
+  { practice = false } = {},
+): Promise<ShootRecord> {
   const id = randomUUID()
-  await db.insert(shoots).values({ id, studioId, ...input })
+  await db.insert(shoots).values({ id, studioId, practice, ...input })
   return { id, ...input, setups: [] }
 }
 

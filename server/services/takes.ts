@@ -166,11 +166,13 @@ export async function amendTake(
 
 /** Strikes a take out of all counts, or puts it back. Its pictures stay with it. */
 export async function strikeTake(db: Database, studioId: string, id: string, struck: boolean): Promise<void> {
-  const [row] = await db.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id))
-  if (!row) throw notFound('take')
-  await db
-    .update(takes)
-    .set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` })
-    .where(owned(studioId, id))
-  await noteChange(db, row.setupId)
+  await db.transaction(async tx => {
+    const [row] = await tx.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id)).for('update')
+    if (!row) throw notFound('take')
+    await tx
+      .update(takes)
+      .set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` })
+      .where(owned(studioId, id))
+    await noteChange(tx, row.setupId)
+  })
 }

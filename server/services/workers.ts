@@ -11,6 +11,7 @@ type Lane = keyof typeof LANES
 const LANE: Record<JobKind, Lane> = {
   stand: 'quick',
   learnt: 'quick',
+  kitUses: 'quick',
   picture: 'slow',
   small: 'slow',
   frame: 'slow',
@@ -20,7 +21,15 @@ const LANE: Record<JobKind, Lane> = {
 const MOST_MEMORY = 1.5 * 1024 ** 3
 const LOOK_EVERY = 250
 /** s a job may take; jobs that may wait. */
-const LONGEST: Record<JobKind, number> = { stand: 5, learnt: 10, picture: 60, small: 20, frame: 60, outcome: 120 }
+const LONGEST: Record<JobKind, number> = {
+  stand: 5,
+  learnt: 10,
+  kitUses: 10,
+  picture: 60,
+  small: 20,
+  frame: 60,
+  outcome: 120,
+}
 const MOST_WAITING = 40
 
 /** How far they stand back: people who press buttons go first. 0 where nothing else runs beside them. */

@@ -2,6 +2,7 @@ import type {
   BenchExposure,
   BenchShot,
   Judgement,
+  KitItem,
   LearntElsewhere,
   PlannedStand,
   PracticeRig,
@@ -15,8 +16,16 @@ import type { TakeRecord } from '../services/takes'
 export interface Jobs {
   /** Plans a set-up as it was saved, for lists to read. */
   stand: { asked: { setup: Setup }; given: PlannedStand }
-  /** What other set-ups have learnt that bears on one. */
-  learnt: { asked: { setup: Setup; others: Setup[] }; given: LearntElsewhere[] }
+  /** What other set-ups have learnt that bears on one; those as their documents lie in the database. */
+  learnt: { asked: { setup: Setup; others: string[] }; given: LearntElsewhere[] }
+  /** Which of some set-ups, as they lie in the database, took figures from which items, and what differs by now. */
+  kitUses: {
+    asked: {
+      items: Readonly<Record<string, KitItem>>
+      setups: readonly { setupId: string; name: string; document: string }[]
+    }
+    given: { item: string; setupId: string; name: string; differs: string[] }[]
+  }
   /** Prepares the picture in a file; writes beside it what is kept. */
   picture: { asked: { path: string; zone: number }; given: PreparedPicture }
   /** Makes a picture small enough to be read; without loss beyond that. */

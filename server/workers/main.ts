@@ -1,11 +1,15 @@
 // A process of its own for heavy jobs, started by server/services/workers.ts; it ends with whoever started it.
 import sharp from 'sharp'
 import {
+  type Setup,
   assess,
   bestDelay,
+  completeSetup,
   exerciseById,
   exerciseSetup,
   judge,
+  kitDifferences,
+  kitIdsOf,
   learntElsewhere,
   matchShots,
   plan,
@@ -38,9 +42,30 @@ function outcomeOf({
   }
 }
 
+/** A set-up as it lies in the database; none where it cannot be read. */
+function readable(document: string): Setup[] {
+  try {
+    const setup = completeSetup(JSON.parse(document)) as Setup | null
+    return setup?.recipe ? [setup] : []
+  } catch {
+    return []
+  }
+}
+
+const usesIn = ({ items, setups }: Jobs['kitUses']['asked']): Jobs['kitUses']['given'] =>
+  setups.flatMap(({ setupId, name, document }) =>
+    readable(document).flatMap(setup =>
+      kitIdsOf(setup).flatMap(id => {
+        const item = items[id]
+        return item ? [{ item: id, setupId, name, differs: kitDifferences(setup, item, id) }] : []
+      }),
+    ),
+  )
+
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
   stand: async ({ setup }) => plannedStand(setup, plan(setup)),
-  learnt: async ({ setup, others }) => learntElsewhere(setup, others),
+  learnt: async ({ setup, others }) => learntElsewhere(setup, others.flatMap(readable)),
+  kitUses: async asked => usesIn(asked),
   picture: ({ path, zone }) => preparePicture(path, zone),
   small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),

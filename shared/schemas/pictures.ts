@@ -21,6 +21,15 @@ export interface PictureExposure {
   camera: string | null
 }
 
+/** Of a picture whose file says nothing. */
+export const NO_EXPOSURE: PictureExposure = {
+  shutter: null,
+  aperture: null,
+  iso: null,
+  focalLength: null,
+  camera: null,
+}
+
 /** How a picture comes in, beside its bytes. */
 export interface PictureQuery {
   /** File name. */

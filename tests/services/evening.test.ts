@@ -158,11 +158,13 @@ async function everything(own: Studio, made: Awaited<ReturnType<typeof evening>>
     number: 1,
   }
   return {
-    shoots: await listShoots(db, studioId),
+    shoots: (await listShoots(db, studioId)).shoots,
     place: await setupPlace(db, studioId, made.id),
     archived: await listArchived(db, studioId),
-    learnt: (await setupsThatLearnt(db, studioId, made.second)).map(({ name, evidence }) => [name, evidence]),
-    learntElsewhere: (await setupsThatLearnt(db, studioId, made.id)).map(({ name }) => name),
+    learnt: (await setupsThatLearnt(db, studioId, made.second))
+      .map(text => JSON.parse(text) as Setup)
+      .map(({ name, evidence }) => [name, evidence]),
+    learntElsewhere: (await setupsThatLearnt(db, studioId, made.id)).map(text => (JSON.parse(text) as Setup).name),
     takes: await listTakes(db, studioId, made.id),
     struck: await listTakes(db, studioId, made.id, true),
     pictures: await listPictures(db, studioId, made.id),

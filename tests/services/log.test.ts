@@ -56,7 +56,7 @@ test('what was exported as JSON comes in whole in another studio, and again with
   })
   // The shoot of the same name and day took the set-up in.
   expect(
-    (await listShoots(other.db, other.studioId)).map(shoot => [shoot.name, shoot.setups.map(s => s.name)]),
+    (await listShoots(other.db, other.studioId)).shoots.map(shoot => [shoot.name, shoot.setups.map(s => s.name)]),
   ).toEqual([['Evening', ['Cracker, take two']]])
   await other.end()
 })
@@ -144,7 +144,9 @@ test(
     if ('mistakes' in read) throw new Error('unreadable')
     await archiveShoot(other.db, other.studioId, other.shootId)
     expect(await importLog(other.db, other.studioId, read.value)).toMatchObject({ added: 12, setups: 1 })
-    const [shoot] = await listShoots(other.db, other.studioId)
+    const {
+      shoots: [shoot],
+    } = await listShoots(other.db, other.studioId)
     expect([shoot!.name, shoot!.date, shoot!.id === other.shootId]).toEqual(['Evening', '2026-11-24', false])
     // An accent makes another name.
     const accented = { setups: read.value.setups.map(s => ({ ...s, shootName: 'Évening' })), takes: read.value.takes }

@@ -1,9 +1,13 @@
 import { eq, sql } from 'drizzle-orm'
-import { newSetup, plan, standOf } from '~~/core'
+import { chosenFromKit, newKitItem, newSetup, plan, standOf } from '~~/core'
 import { setups } from '~~/server/database/schema'
-import { archiveSetup, getSetup, updateSetup } from '~~/server/services/setups'
-import { listShoots } from '~~/server/services/shoots'
+import { createKit, listKit, updateKitItem } from '~~/server/services/kit'
+import { logPage, logSetups } from '~~/server/services/log'
+import { shootReport } from '~~/server/services/report'
+import { archiveSetup, getSetup, setupDocument, updateSetup } from '~~/server/services/setups'
+import { archiveShoot, createShoot, listShoots, shootNames } from '~~/server/services/shoots'
 import { catchUp } from '~~/server/services/stands'
+import { listTakes } from '~~/server/services/takes'
 import { fire, makeSetup, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
@@ -12,7 +16,7 @@ beforeEach(async () => {
 })
 afterEach(() => own.end())
 
-const listed = async () => (await listShoots(own.db, own.studioId))[0]!.setups
+const listed = async () => (await listShoots(own.db, own.studioId)).shoots[0]!.setups
 
 test('a list says where a set-up stands as its plan would, without planning it', async () => {
   const setup = { ...newSetup('toss'), goal: { ...newSetup('toss').goal, stock: 9 } }
@@ -74,4 +78,99 @@ test('of many saves from one revision one is written, and each answer is its own
     expect(written[0]).toMatchObject({ revision: revision + 1, name: written[0]!.asked })
     expect(answers.filter(answer => answer === 409)).toHaveLength(5)
   }
+})
+
+test('one that cannot be read is found, taken out, and mended by a file; its takes are there all along', async () => {
+  const id = await makeSetup(own.db, own.studioId, own.shootId, newSetup('drop'))
+  await fire(own.db, own.studioId, id, { verdict: 'on' })
+  for (const broken of ['{"not": ', '5', 'null', '{}', '[]']) {
+    await own.db
+      .update(setups)
+      .set({ document: sql`${broken}`, planned: null })
+      .where(eq(setups.id, id))
+    await expect(getSetup(own.db, own.studioId, id)).rejects.toMatchObject({ statusCode: 422 })
+    expect(await setupDocument(own.db, own.studioId, id)).toMatchObject({
+      name: newSetup('drop').name,
+      document: broken,
+    })
+    // Neither the report nor the log's own lists end with it.
+    expect(await shootReport(own.db, own.studioId, own.shootId)).toMatchObject({
+      setups: [],
+      unreadable: [newSetup('drop').name],
+    })
+    expect(await logSetups(own.db, own.studioId, { order: 'newest', limit: 10 })).toEqual([])
+    expect((await logPage(own.db, own.studioId, { order: 'newest', limit: 10 })).entries).toHaveLength(1)
+  }
+  const { revision } = await setupDocument(own.db, own.studioId, id)
+  const mended = await updateSetup(own.db, own.studioId, id, revision, newSetup('drop'))
+  expect(mended.setup).toEqual(newSetup('drop'))
+  expect(await listTakes(own.db, own.studioId, id)).toHaveLength(1)
+  await expect(setupDocument(own.db, own.studioId, own.shootId)).rejects.toMatchObject({ statusCode: 404 })
+})
+
+test('kit that cannot be read stands as new and says so; a take without readable settings is there', async () => {
+  const id = await makeSetup(own.db, own.studioId, own.shootId, newSetup('drop'))
+  await fire(own.db, own.studioId, id, { verdict: 'on' })
+  const { ids } = await createKit(own.db, own.studioId, [newKitItem('flash', 'Old head')])
+  await own.db.execute(sql`update kit set document = '{"kind": ' where id = ${ids[0]}`)
+  await own.db.execute(sql`update takes set settings = '{', former = '[' where setup_id = ${id}`)
+  const [item] = await listKit(own.db, own.studioId)
+  expect(item).toMatchObject({ unreadable: true, item: newKitItem('flash', 'Old head') })
+  await updateKitItem(own.db, own.studioId, ids[0]!, item!.revision, item!.item)
+  expect((await listKit(own.db, own.studioId))[0]).not.toHaveProperty('unreadable')
+  const [take] = await listTakes(own.db, own.studioId, id)
+  expect(take).toMatchObject({ verdict: 'on', settings: null })
+})
+
+test('which set-ups use an item is told by what lies in the database, unreadable ones aside', async () => {
+  const { ids } = await createKit(own.db, own.studioId, [newKitItem('camera', 'Body'), newKitItem('flash', 'Head')])
+  const [body, head] = [newKitItem('camera', 'Body'), newKitItem('flash', 'Head')]
+  const from = (name: string) => ({ ...chosenFromKit(newSetup('toss'), body, ids[0]!), name })
+  const [b, a] = [
+    await makeSetup(own.db, own.studioId, own.shootId, from('B')),
+    await makeSetup(own.db, own.studioId, own.shootId, chosenFromKit(from('A'), head, ids[1]!)),
+  ]
+  await makeSetup(own.db, own.studioId, own.shootId, newSetup('drop'))
+  const bad = await makeSetup(own.db, own.studioId, own.shootId, from('C'))
+  await own.db
+    .update(setups)
+    .set({ document: sql`'{"kit": {"camera": "x"}, '` })
+    .where(eq(setups.id, bad))
+  const uses = Object.fromEntries((await listKit(own.db, own.studioId)).map(r => [r.item.name, r.usedBy!]))
+  expect(uses.Body!.map(use => [use.setupId, use.name, use.differs])).toEqual([
+    [a, 'A', []],
+    [b, 'B', []],
+  ])
+  expect(uses.Head!.map(use => use.setupId)).toEqual([a])
+})
+
+test('shoots come in pages without a gap or a double, whatever was added or archived meanwhile', async () => {
+  const days = ['2026-11-03', '2026-11-03', '2026-11-02', '2026-11-09', '2026-11-03', '2026-10-31']
+  for (const [i, date] of days.entries())
+    await createShoot(own.db, own.studioId, { name: `S${i}`, date, place: '', notes: '' })
+  const whole = (await listShoots(own.db, own.studioId)).shoots
+  expect(whole).toHaveLength(days.length + 1)
+  expect(whole.map(shoot => shoot.date)).toEqual(
+    whole
+      .map(shoot => shoot.date)
+      .sort()
+      .reverse(),
+  )
+  const read: string[] = []
+  let next: string | null = null
+  do {
+    const page = await listShoots(own.db, own.studioId, { limit: 2, ...(next ? { before: next } : {}) })
+    read.push(...page.shoots.map(shoot => shoot.id))
+    next = page.next
+    // The last of a page may be put away before the next is asked for.
+    if (read.length === 2) {
+      await createShoot(own.db, own.studioId, { name: 'Newer', date: '2026-12-24', place: '', notes: '' })
+      await archiveShoot(own.db, own.studioId, next!)
+    }
+  } while (next)
+  expect(read).toEqual(whole.map(shoot => shoot.id))
+  expect((await shootNames(own.db, own.studioId)).map(shoot => shoot.name)[0]).toBe('Newer')
+  await expect(
+    listShoots(own.db, own.studioId, { limit: 2, before: '6f1c0b8e-0000-4000-8000-00000000dead' }),
+  ).rejects.toMatchObject({ statusCode: 422 })
 })

@@ -80,7 +80,7 @@ test('one struck out counts nowhere, keeps its number and its pictures, and come
     log: (await logPage(db, studioId, { order: 'newest', limit: 10 })).entries.length,
     stats: (await logStats(db, studioId, { order: 'newest', limit: 10 })).keepers,
     report: (await shootReport(db, studioId, shootId)).setups[0]!.takes.length,
-    shoots: (await listShoots(db, studioId))[0]!.setups[0]!.keepers,
+    shoots: (await listShoots(db, studioId)).shoots[0]!.setups[0]!.keepers,
   })
   expect(await counts()).toEqual({ list: [2, 1], struck: [], log: 2, stats: 2, report: 2, shoots: 2 })
   await strikeTake(db, studioId, b.id, true)

@@ -39,7 +39,7 @@ export interface Asked {
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   body: any
 }
-type Answer = { status?: number; body?: unknown } | 'unreachable'
+type Answer = { status?: number; body?: unknown; headers?: Record<string, string> } | 'unreachable'
 
 /** A server made of one function; gives everything it was asked. */
 export function serve(answer: (asked: Asked) => Answer): Asked[] {
@@ -54,7 +54,12 @@ export function serve(answer: (asked: Asked) => Answer): Asked[] {
     const given = answer(question)
     if (given === 'unreachable') throw new TypeError('fetch failed')
     const status = given.status ?? 200
-    return { ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(given.body ?? null)) as unknown }
+    return {
+      ok: status < 400,
+      status,
+      headers: new Headers(given.headers),
+      json: async () => JSON.parse(JSON.stringify(given.body ?? null)) as unknown,
+    }
   }) as unknown as typeof fetch
   return asked
 }

@@ -35,7 +35,7 @@ function setMark(key: string, part: { basis?: Basis; date?: string }): void {
     marks: { ...item.value.marks, [key]: { basis: part.basis ?? old.basis, date } },
   })
 }
-const differing = (key: string) => record.usedBy.filter(use => use.differs.includes(key))
+const differing = (key: string) => (record.usedBy ?? []).filter(use => use.differs.includes(key))
 const labelOf = (key: string): string =>
   key === 'table'
     ? 'durations'
@@ -85,6 +85,11 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       class="border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)"
     >
       {{ failure || store.trouble[record.id] }}
+    </p>
+
+    <p v-if="record.unreadable" role="status" class="border-l-2 border-(--bad) pl-3 text-[13px]">
+      What was kept of it cannot be read. These are the figures of a new one: enter what you know, and it is whole
+      again.
     </p>
 
     <section aria-label="Figures">
@@ -151,7 +156,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                     .join(', ')
                 }}
               </template>
-              <template v-else-if="record.usedBy.length > 0">
+              <template v-else-if="record.usedBy?.length">
                 as in {{ record.usedBy.length === 1 ? record.usedBy[0]!.name : `${record.usedBy.length} set-ups` }}
               </template>
             </td>
@@ -178,7 +183,10 @@ async function run(what: () => Promise<unknown>): Promise<void> {
 
     <section aria-label="Used by" class="text-[13px]">
       <h3 class="section-title mb-1">In use by</h3>
-      <p v-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up took figures from it.</p>
+      <p v-if="record.usedBy === null" class="text-(--ink-soft)">
+        Not known just now: the server is busy. Load the page again in a minute.
+      </p>
+      <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up took figures from it.</p>
       <ul v-else>
         <li v-for="use in record.usedBy" :key="use.setupId" class="py-0.5">
           <NuxtLink :to="`/setups/${use.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{

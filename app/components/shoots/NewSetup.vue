@@ -38,7 +38,7 @@ const own = computed(() =>
   ownKitFor(
     newSetup(recipe.value),
     [...SINGLE_KINDS, 'flash' as const].flatMap(kind =>
-      kit.ofKind(kind).map(record => ({ id: record.id, item: record.item, uses: record.usedBy.length })),
+      kit.ofKind(kind).map(record => ({ id: record.id, item: record.item, uses: record.usedBy?.length ?? 0 })),
     ),
   ),
 )

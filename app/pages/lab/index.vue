@@ -33,7 +33,7 @@ async function openSetup(): Promise<void> {
 onMounted(async () => {
   lab.choose(typeof route.query.tool === 'string' ? route.query.tool : lab.toolId)
   try {
-    shoots.value = await api.shoots()
+    shoots.value = await api.allShoots()
     await kit.load()
   } catch {
     failure.value = 'Set-ups and kit could not be read.'

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { LAW, cautionsOf, rungsOf } from '~~/core'
-import { ApiError } from '~/services/api'
 
 /** The dial card as one page: to print, or on the phone beside the set. */
 const route = useRoute()
@@ -14,10 +13,7 @@ onMounted(async () => {
   try {
     await store.open(id.value)
   } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 404
-        ? 'There is no such set-up in this studio.'
-        : 'The set-up could not be opened.'
+    failure.value = openFailure(error)
   }
 })
 onBeforeUnmount(() => store.close())
@@ -29,7 +25,7 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
 
 <template>
   <PrintSheet
-    :failure="failure"
+    :failure="failure || (store.failed && `This set-up cannot be planned: ${store.failed}.`)"
     :ready="store.plan !== null && store.setup !== null"
     waiting="Opening the dial card"
     label="Dial card"

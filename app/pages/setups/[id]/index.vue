@@ -43,22 +43,24 @@ function askWhy(id: string): void {
 
 useHead({ title: () => `${store.setup?.name ?? 'Set-up'} · Epiro` })
 
-onMounted(async () => {
+const id = computed(() => String(route.params.id))
+/** It is there and cannot be read. */
+const unreadable = ref(false)
+async function openAll(): Promise<void> {
+  unreadable.value = false
   try {
-    const id = String(route.params.id)
     view.reset()
     // The set-up stands by itself: takes and kit that do not come yet must not take it away.
-    void takes.open(id)
-    void pictures.open(id).catch(() => {})
+    void takes.open(id.value)
+    void pictures.open(id.value).catch(() => {})
     void kit.load().catch(() => {})
-    await store.open(id)
+    await store.open(id.value)
   } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 404
-        ? 'There is no such set-up in this studio.'
-        : 'The set-up could not be opened.'
+    unreadable.value = error instanceof ApiError && error.status === 422
+    if (!unreadable.value) failure.value = openFailure(error)
   }
-})
+}
+onMounted(openAll)
 onBeforeUnmount(() => {
   view.reset()
   takes.close()
@@ -148,6 +150,7 @@ const tabs = computed(() => {
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
+    <PlanSetupTrouble v-else-if="unreadable || store.failed" :id="id" :failed="store.failed" @mended="openAll" />
     <div v-else-if="store.plan" class="workspace" :class="`shows-${part}`">
       <nav class="parts" aria-label="Parts of the set-up">
         <button v-for="p in PARTS" :key="p.id" type="button" :aria-pressed="part === p.id" @click="part = p.id">

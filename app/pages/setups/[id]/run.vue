@@ -12,7 +12,7 @@ import {
   withReading,
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
-import { ApiError, type TakeRecord } from '~/services/api'
+import type { TakeRecord } from '~/services/api'
 import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~/text/choices'
 
@@ -50,10 +50,7 @@ onMounted(async () => {
         void store.open(id.value).catch(() => {})
     })
   } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 404
-        ? 'There is no such set-up in this studio.'
-        : 'The set-up could not be opened.'
+    failure.value = openFailure(error)
   }
 })
 onBeforeUnmount(() => {
@@ -334,8 +331,9 @@ usePageKeys(event => {
       }}</NuxtLink>
       <h1 class="font-semibold">Run</h1>
     </Teleport>
-    <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+    <p v-if="failure || store.failed" role="alert" class="p-8">
+      {{ failure || `This set-up cannot be planned: ${store.failed}.` }}
+      <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
     <RunCautionsGate v-else-if="setup && !acknowledged" :setup="setup" />
     <div v-else-if="plan && setup && step" class="run">

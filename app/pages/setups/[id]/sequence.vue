@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { cautionsOf, inField, positionsInPicture } from '~~/core'
-import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { SCHEDULE_CAUTION } from '~/text/sequence'
@@ -20,10 +19,7 @@ onMounted(async () => {
   try {
     await store.open(id.value)
   } catch (error) {
-    failure.value =
-      error instanceof ApiError && error.status === 404
-        ? 'There is no such set-up in this studio.'
-        : 'The set-up could not be opened.'
+    failure.value = openFailure(error)
   }
 })
 onBeforeUnmount(() => {
@@ -100,8 +96,9 @@ usePageKeys(event => {
       <PlanSaveStatus v-if="store.setup" />
       <PlanUndoRedo />
     </Teleport>
-    <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+    <p v-if="failure || store.failed" role="alert" class="p-8">
+      {{ failure || `This set-up cannot be planned: ${store.failed}.` }}
+      <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
     <div v-else-if="plan && store.setup" class="composer">
       <section aria-label="Pops" class="groups scrolls" tabindex="0">

@@ -103,6 +103,9 @@ const span = computed(() => {
       <p v-if="report.shoot.notes" class="mb-2 text-[13px]">
         {{ report.shoot.notes }}
       </p>
+      <p v-if="report.unreadable.length > 0" role="status" class="mb-2 text-[13px]">
+        Not in this report, because they cannot be read: {{ report.unreadable.join(', ') }}.
+      </p>
       <section v-for="row in rows" :key="row.id" class="row" :aria-label="row.setup.name">
         <div class="min-w-0">
           <h2 class="font-semibold">

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import type { Setup } from '~~/core'
+import { checkSetup } from '~~/shared/schemas/setup'
+import type { Mistake } from '~~/shared/schemas/validate'
+import { ApiError, type SetupDocument, api } from '~/services/api'
+import { download, fileName } from '~/services/download'
+import { readSetupFile } from '~/services/setupFile'
+
+/**
+ * A set-up that cannot be read or planned: what is wrong with it, and what can be done. Its takes are not touched by
+ * any of it.
+ */
+const { id, failed = '' } = defineProps<{ id: string; failed?: string }>()
+const emit = defineEmits<{ mended: [] }>()
+const session = useSessionStore()
+const found = shallowRef<SetupDocument | null>(null)
+const failure = ref('')
+const mistakes = ref<Mistake[]>([])
+
+const parsed = computed<unknown>(() => {
+  try {
+    return JSON.parse(found.value?.document ?? '')
+  } catch {
+    return undefined
+  }
+})
+/** What the rules for set-ups say of what lies there. */
+const amiss = computed<Mistake[]>(() => {
+  if (parsed.value === undefined) return []
+  const checked = checkSetup(parsed.value)
+  return 'mistakes' in checked ? checked.mistakes : []
+})
+
+const said = (error: unknown, otherwise: string): string => (error instanceof ApiError ? error.message : otherwise)
+onMounted(async () => {
+  try {
+    found.value = await api.setupDocument(id)
+  } catch (error) {
+    failure.value = said(error, 'It could not be fetched')
+  }
+})
+
+const save = (): void =>
+  download(found.value!.document, `${fileName(found.value!.name) || 'set-up'}.json`, 'application/json')
+
+const file = useTemplateRef<HTMLInputElement>('file')
+async function replaceBy(setup: Setup): Promise<void> {
+  try {
+    await api.saveSetup(id, found.value!.revision, setup)
+    emit('mended')
+  } catch (error) {
+    failure.value = said(error, 'It was not saved')
+  }
+}
+async function takeFile(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  failure.value = ''
+  const checked = await readSetupFile(chosen)
+  file.value!.value = ''
+  mistakes.value = 'mistakes' in checked ? checked.mistakes : []
+  if ('mistakes' in checked) failure.value = `${chosen.name} is not a set-up that can be read either`
+  else await replaceBy(checked.value)
+}
+async function archive(): Promise<void> {
+  try {
+    await api.archiveSetup(id)
+    await navigateTo('/')
+  } catch (error) {
+    failure.value = said(error, 'It was not archived')
+  }
+}
+</script>
+
+<template>
+  <section class="grid max-w-prose gap-3 p-8" aria-label="What is wrong with this set-up">
+    <h2 class="text-lg font-semibold">
+      {{ found?.name ?? 'This set-up' }} {{ failed ? 'cannot be planned' : 'cannot be read' }}
+    </h2>
+    <p class="text-(--ink-soft)">
+      <template v-if="failed">Planning it stopped with “{{ failed }}”. </template>
+      Its takes and pictures are safe, and nothing else is touched by it. Save what is there as a file, mend it in any
+      text editor, and put it back; or put another set-up's file in its place.
+    </p>
+    <ul v-if="amiss.length > 0" class="text-[13px]" aria-label="What the file gets wrong">
+      <li v-for="m in amiss.slice(0, 12)" :key="m.field + m.reason">
+        {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
+      </li>
+    </ul>
+    <p v-else-if="found && parsed === undefined" class="text-[13px]">What lies there is not JSON.</p>
+    <div class="flex flex-wrap gap-2">
+      <UButton icon="i-lucide-download" label="Save what is there" :disabled="!found" @click="save" />
+      <UButton
+        v-if="session.isCrew"
+        variant="subtle"
+        icon="i-lucide-upload"
+        label="Put a set-up file in its place"
+        :disabled="!found"
+        @click="file?.click()"
+      />
+      <UButton
+        v-if="session.isCrew"
+        variant="ghost"
+        icon="i-lucide-archive"
+        label="Archive it"
+        :disabled="!found"
+        @click="archive"
+      />
+    </div>
+    <input
+      ref="file"
+      type="file"
+      accept="application/json,.json"
+      class="hidden"
+      aria-label="Set-up file to put in its place"
+      @change="takeFile"
+    />
+    <div v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
+      <p>{{ failure }}</p>
+      <ul v-if="mistakes.length > 0" class="text-[13px]">
+        <li v-for="m in mistakes.slice(0, 12)" :key="m.field + m.reason">
+          {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
+        </li>
+      </ul>
+    </div>
+    <p><NuxtLink to="/" class="underline">Back to the shoots</NuxtLink></p>
+  </section>
+</template>

@@ -1,0 +1,3 @@
+import { shootNames } from '../../services/shoots'
+
+export default viewRoute(({ db, studioId }) => shootNames(db, studioId))
