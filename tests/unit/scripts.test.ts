@@ -126,7 +126,7 @@ test('the state of the sources is another with each name and each byte, and else
   }
 })
 
-test('pauses between tries double up to a minute, begin anew after one that went well, and stop when asked', async () => {
+test('pauses between tries double to a minute, begin anew after one that went well, and can be stopped', async () => {
   let now = 0
   let stopped = false
   const sleep = (ms: number): Promise<void> => {

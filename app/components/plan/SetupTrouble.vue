@@ -87,7 +87,9 @@ async function archive(): Promise<void> {
         {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
       </li>
     </ul>
-    <p v-else-if="found && parsed === undefined" class="text-[13px]">What lies there is not JSON.</p>
+    <p v-else-if="found && parsed === undefined" class="text-[13px]">
+      What is there is not JSON: it may have been cut short.
+    </p>
     <div class="flex flex-wrap gap-2">
       <UButton icon="i-lucide-download" label="Save what is there" :disabled="!found" @click="save" />
       <UButton
