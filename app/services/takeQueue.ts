@@ -1,5 +1,5 @@
-import { createStore, del, entries, get, set } from 'idb-keyval'
-import type { TakeInput } from '~~/shared/schemas/records'
+import { createStore, del, entries, promisifyRequest, set } from 'idb-keyval'
+import { type TakeInput, sameAmendment } from '~~/shared/schemas/records'
 
 /** A take that the server may not have yet. */
 export interface QueuedTake {
@@ -29,13 +29,16 @@ async function stored<T>(ask: () => Promise<T>, otherwise: T): Promise<T> {
   }
 }
 
+/** Free of what reactivity wraps around it, which storage cannot clone. */
+const plainly = (queued: QueuedTake): QueuedTake => JSON.parse(JSON.stringify(queued)) as QueuedTake
+
 /**
  * Takes kept on this device until the server has them; each under its own key, so that two tabs never lose one
  * another's. Where nothing can be kept they wait in the page, and go to the server from there.
  */
 export const takeQueue = {
   async keep(queued: QueuedTake): Promise<void> {
-    const plain = JSON.parse(JSON.stringify(queued)) as QueuedTake
+    const plain = plainly(queued)
     const { key } = queued.take
     const kept = await stored(async () => {
       await set(key, plain, store())
@@ -44,8 +47,31 @@ export const takeQueue = {
     if (kept) fleeting.delete(key)
     else fleeting.set(key, plain)
   },
-  async get(key: string): Promise<QueuedTake | undefined> {
-    return fleeting.get(key) ?? (await stored(() => get<QueuedTake>(key, store()), undefined))
+  /**
+   * What came of sending one: it waits no longer (null), or as given. One that was put right while it was on its way
+   * waits on as it was put right: reading and writing are one transaction, so that neither overwrites the other.
+   */
+  async settle(sent: QueuedTake, as: QueuedTake | null): Promise<void> {
+    const { key } = sent.take
+    const stands = (now: QueuedTake | undefined) => now !== undefined && sameAmendment(now.take, sent.take)
+    const inPage = fleeting.get(key)
+    if (inPage) {
+      if (!stands(inPage)) return
+      if (as) fleeting.set(key, plainly(as))
+      else await this.done(key)
+      return
+    }
+    const settled = async (): Promise<void> =>
+      store()('readwrite', async takes => {
+        const asked = takes.get(key) as IDBRequest<QueuedTake | undefined>
+        asked.onsuccess = () => {
+          if (!stands(asked.result)) return
+          if (as) takes.put(plainly(as), key)
+          else takes.delete(key)
+        }
+        await promisifyRequest(takes.transaction)
+      })
+    await stored(settled, undefined)
   },
   async done(key: string): Promise<void> {
     fleeting.delete(key)

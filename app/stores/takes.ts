@@ -108,8 +108,7 @@ export const useTakesStore = defineStore('takes', () => {
     // One that was sent before comes back as the server has it.
     if (queued.amended && !sameAmendment(record, queued.take))
       record = await api.amendTake(record.id, amendmentOf(queued.take))
-    const now = await takeQueue.get(queued.take.key)
-    if (now && sameAmendment(now.take, queued.take)) await takeQueue.done(queued.take.key)
+    await takeQueue.settle(queued, null)
     if (queued.setupId === setupId.value)
       kept.value = [record, ...kept.value.filter(take => take.id !== record.id)].sort((a, b) => b.number - a.number)
   }
@@ -140,10 +139,10 @@ export const useTakesStore = defineStore('takes', () => {
       } catch (error) {
         const status = error instanceof ApiError ? error.status : 0
         const reason = (error as Error).message
-        if (FINAL.has(status)) await takeQueue.keep({ ...queued, refused: reason })
+        if (FINAL.has(status)) await takeQueue.settle(queued, { ...queued, refused: reason })
         else {
           waits = true
-          if (queued.held !== reason) await takeQueue.keep({ ...queued, held: reason })
+          if (queued.held !== reason) await takeQueue.settle(queued, { ...queued, held: reason })
           offline.value = status === 0 || status >= 500
           // A server that is away, a session that is over and a rate that is reached hold for all of them.
           if (![403, 404].includes(status)) break
