@@ -1,15 +1,17 @@
-/** The time, ms, ten times a second while something counts. */
+import { studioNow } from '~/services/studioClock'
+
+/** The studio's time, ms, ten times a second while something counts. */
 export function useNowWhile(counts: () => boolean) {
-  const now = ref(Date.now())
+  const now = ref(studioNow())
   let timer: ReturnType<typeof setInterval> | undefined
   watch(
     counts,
     on => {
       clearInterval(timer)
-      now.value = Date.now()
+      now.value = studioNow()
       if (on)
         timer = setInterval(() => {
-          now.value = Date.now()
+          now.value = studioNow()
         }, 100)
     },
     { immediate: true },

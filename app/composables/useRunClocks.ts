@@ -1,4 +1,5 @@
 import { type BufferState, type Plan, bufferAfter, roomShowsAfter, slowestRecycle } from '~~/core'
+import { studioNow } from '~/services/studioClock'
 
 /** s that a full buffer is still told of. */
 const TOLD_FOR = 3
@@ -26,7 +27,7 @@ export function useRunClocks(plan: () => Plan | null, ticked: (over: boolean) =>
   const now = useNowWhile(
     () =>
       run.state.openedAt !== null ||
-      (actedAt.value !== null && Date.now() - actedAt.value < Math.max(recycle.value, fills.value) * 1000 + 500),
+      (actedAt.value !== null && studioNow() - actedAt.value < Math.max(recycle.value, fills.value) * 1000 + 500),
   )
   const since = computed(() => (actedAt.value === null ? null : (now.value - actedAt.value) / 1000))
 

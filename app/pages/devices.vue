@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/schemas/records'
 import { ApiError, type LinkMade, type MemberRecord, type SessionRecord, api } from '~/services/api'
+import { studioNow } from '~/services/studioClock'
 import { afterSignIn } from '~/text/afterSignIn'
 import { deviceName } from '~/text/devices'
 
@@ -38,7 +39,7 @@ onMounted(() => {
 })
 
 const show = (made: LinkMade, title: string): void => {
-  link.value = { ...made, until: Date.now() + made.minutes * 60_000, title }
+  link.value = { ...made, until: studioNow() + made.minutes * 60_000, title }
 }
 const invite = (): Promise<void> =>
   run(async () => {

@@ -1,13 +1,22 @@
-import { and, count, eq, gt, isNull, max, or, sql, sum } from 'drizzle-orm'
+import { and, count, eq, gt, inArray, isNull, max, or, sql, sum } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { members, pictures, runs, sessions, setups, shoots, takes } from '../database/schema'
 import type { SessionRole } from '../../shared/schemas/records'
 import type { RunInput, RunRecord } from '../../shared/schemas/run'
 import { noteChange, setupPlace } from './setups'
 
-/** The state of a run; a run nobody has begun stands at its first step. */
-export async function getRun(db: Database, studioId: string, setupId: string): Promise<RunRecord> {
-  const { revision: setupRevision } = await setupPlace(db, studioId, setupId)
+/** The state of a run; a run nobody has begun stands at its first step. @throws 404 */
+export const getRun = async (db: Database, studioId: string, setupId: string): Promise<RunRecord> =>
+  (await runAt(db, studioId, setupId)).run
+
+/** The same, and how many changes of it are in it at least. @throws 404 */
+export async function runAt(
+  db: Database,
+  studioId: string,
+  setupId: string,
+): Promise<{ changes: number; run: RunRecord }> {
+  // First, so that no change is taken for seen that is not in what is read after it.
+  const { revision: setupRevision, changes } = await setupPlace(db, studioId, setupId)
   const [row] = await db
     .select()
     .from(runs)
@@ -20,7 +29,7 @@ export async function getRun(db: Database, studioId: string, setupId: string): P
     .select({ all: count(), placed: count(pictures.takeId) })
     .from(pictures)
     .where(eq(pictures.setupId, setupId))
-  return {
+  const run = {
     step: row?.step ?? 0,
     delay: row?.delay ?? null,
     openedAt: row?.openedAt?.toISOString() ?? null,
@@ -30,39 +39,60 @@ export async function getRun(db: Database, studioId: string, setupId: string): P
     lastTake: tally?.last ?? 0,
     setupRevision,
     pictures: `${shown?.all ?? 0}/${shown?.placed ?? 0}`,
+    now: new Date().toISOString(),
   }
+  return { changes, run }
+}
+
+/** A device that follows a run, with the role it had when it began to. */
+export interface Follower {
+  setupId: string
+  studioId: string
+  session: { id: string; role: SessionRole }
 }
 
 /**
- * One number that counts up with every change a device on a run must hear of; null where the session no longer holds or
- * has another role, or the set-up
- * is no longer in sight. Read several times a second by each device, so that it touches two rows by their keys.
+ * For each follower a number that counts up with every change it must hear of; null where the session no longer holds
+ * or has another role, or the set-up is no longer in sight. Asked several times a second: two queries by their keys,
+ * however many follow.
  */
-export async function runChanges(
-  db: Database,
-  studioId: string,
-  setupId: string,
-  session: { id: string; role: SessionRole },
-): Promise<number | null> {
-  const [row] = await db
-    .select({ changes: setups.changes })
+export async function changesSeen(db: Database, followers: readonly Follower[]): Promise<(number | null)[]> {
+  if (followers.length === 0) return []
+  const distinct = (of: (follower: Follower) => string): string[] => [...new Set(followers.map(of))]
+  const inSight = await db
+    .select({ id: setups.id, studioId: setups.studioId, changes: setups.changes })
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .innerJoin(sessions, eq(sessions.id, session.id))
+    .where(
+      and(
+        inArray(
+          setups.id,
+          distinct(follower => follower.setupId),
+        ),
+        isNull(setups.archivedAt),
+        isNull(shoots.archivedAt),
+      ),
+    )
+  const holding = await db
+    .select({ id: sessions.id, role: sql<SessionRole>`coalesce(${members.role}, ${sessions.role})` })
+    .from(sessions)
     .leftJoin(members, eq(members.id, sessions.memberId))
     .where(
       and(
-        eq(setups.id, setupId),
-        eq(setups.studioId, studioId),
-        isNull(setups.archivedAt),
-        isNull(shoots.archivedAt),
+        inArray(
+          sessions.id,
+          distinct(follower => follower.session.id),
+        ),
         isNull(sessions.revokedAt),
         or(isNull(sessions.memberId), isNull(members.revokedAt)),
         gt(sessions.expiresAt, new Date()),
-        sql`coalesce(${members.role}, ${sessions.role}) = ${session.role}`,
       ),
     )
-  return row?.changes ?? null
+  const changes = new Map(inSight.map(row => [`${row.id} ${row.studioId}`, row.changes]))
+  const roles = new Map(holding.map(row => [row.id, row.role]))
+  return followers.map(({ setupId, studioId, session }) =>
+    roles.get(session.id) === session.role ? (changes.get(`${setupId} ${studioId}`) ?? null) : null,
+  )
 }
 
 const dateOf = (instant: string | null): Date | null => (instant === null ? null : new Date(instant))

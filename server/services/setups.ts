@@ -77,9 +77,9 @@ export async function setupPlace(
   db: Database,
   studioId: string,
   id: string,
-): Promise<{ revision: number; practice: boolean }> {
+): Promise<{ revision: number; practice: boolean; changes: number }> {
   const [row] = await db
-    .select({ revision: setups.revision, practice: shoots.practice })
+    .select({ revision: setups.revision, practice: shoots.practice, changes: setups.changes })
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(own(studioId, id))

@@ -61,6 +61,8 @@ export interface RunRecord extends RunInput {
   setupRevision: number
   /** Pictures, and how many of them are with a take. */
   pictures: string
+  /** The studio's time when this was told, ISO 8601. */
+  now: string
 }
 const counter = (label: string) => yup.number().strict().integer().min(0).required(`${label} is missing`)
 const runRecordSchema = openObjectOf<RunRecord>({
@@ -74,6 +76,11 @@ const runRecordSchema = openObjectOf<RunRecord>({
     .strict()
     .matches(/^\d+\/\d+$/)
     .required('pictures is missing'),
+  now: yup
+    .string()
+    .strict()
+    .required('now is missing')
+    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => isInstant(value)),
 })
 
 /** What an event of a run says; null where it is none. */

@@ -2,6 +2,7 @@ import { fresh, serve, until } from '../support/page'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { useRunStore } = await import('~~/app/stores/run')
+const { studioNow } = await import('~~/app/services/studioClock')
 
 beforeEach(fresh)
 
@@ -11,8 +12,21 @@ class Events {
   onopen: () => void = () => {}
   onerror: () => void = () => {}
   onmessage: (event: { data: string }) => void = () => {}
+  static readonly CLOSED = 2
+  static readonly OPEN = 1
+  static made = 0
+  readyState = 1
+  private alive: (event: { data: string }) => void = () => {}
   constructor(readonly url: string) {
     Events.last = this
+    Events.made++
+  }
+  addEventListener(_: 'alive', hear: (event: { data: string }) => void): void {
+    this.alive = hear
+  }
+  /** A sign of life, with the studio's time. */
+  lives(now: string): void {
+    this.alive({ data: now })
   }
   close(): void {
     this.url satisfies string
@@ -29,6 +43,7 @@ class Events {
         lastTake: 0,
         setupRevision: 1,
         pictures: '0/0',
+        now: new Date().toISOString(),
         ...run,
       }),
     })
@@ -147,6 +162,51 @@ describe('a run', () => {
     await new Promise(resolve => setTimeout(resolve, 1300))
     expect([tried(), state.kept.step, store.state.step]).toEqual([3, 1, 7])
     expect(asked.map(({ path }) => path.split('/')[3])).toEqual(['s', 't', 't'])
+    store.leave()
+  })
+  test('a stream that was refused is asked for again, and so is one that fell silent while the laptop slept', () => {
+    const { jest } = import.meta
+    jest.useFakeTimers({ now: Date.parse('2026-11-24T18:30:00Z') })
+    try {
+      const store = useRunStore()
+      Events.made = 0
+      store.follow('s', () => {})
+      Events.last.onopen()
+      // A stream that broke is the browser's to mend.
+      Events.last.readyState = 0
+      Events.last.onerror()
+      jest.advanceTimersByTime(5000)
+      expect([Events.made, store.connected]).toEqual([1, false])
+      Events.last.readyState = Events.CLOSED
+      Events.last.onerror()
+      jest.advanceTimersByTime(1000)
+      expect(Events.made).toBe(2)
+      Events.last.onopen()
+      expect(store.connected).toBe(true)
+      for (let i = 0; i < 8; i++) {
+        jest.advanceTimersByTime(15_000)
+        Events.last.lives(new Date().toISOString())
+      }
+      expect(Events.made).toBe(2)
+      // Nothing ran for an hour; then the clock is an hour on.
+      jest.setSystemTime(Date.now() + 3_600_000)
+      jest.advanceTimersByTime(5000)
+      expect(Events.made).toBe(3)
+      store.leave()
+      jest.advanceTimersByTime(120_000)
+      expect(Events.made).toBe(3)
+    } finally {
+      jest.useRealTimers()
+    }
+  })
+  test('a device an hour fast goes by the studio’s time once the run tells it', () => {
+    const store = useRunStore()
+    store.follow('s', () => {})
+    const studio = Date.now() - 3_600_000
+    Events.last.say({ now: new Date(studio).toISOString() })
+    expect(Math.abs(studioNow() - studio)).toBeLessThan(200)
+    Events.last.lives(new Date().toISOString())
+    expect(Math.abs(studioNow() - Date.now())).toBeLessThan(200)
     store.leave()
   })
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import QRCode from 'qrcode'
 import type { LinkMade } from '~/services/api'
+import { studioNow } from '~/services/studioClock'
 
 /** A link that was made, as a code to be scanned and as text, while it holds. */
 const { link, to = '' } = defineProps<{ link: LinkMade & { until: number }; to?: string }>()
@@ -13,7 +14,7 @@ watch(
   },
 )
 
-const now = useNowWhile(() => Date.now() < link.until + 1000)
+const now = useNowWhile(() => studioNow() < link.until + 1000)
 const left = computed(() => Math.max(0, Math.ceil((link.until - now.value) / 1000)))
 const url = computed(() => `${address.value}/sign-in${to ? `?to=${to}` : ''}#${link.token}`)
 const onlyHere = computed(() => link.addresses.every(a => /\/\/(localhost|127\.|\[::1)/.test(a)))

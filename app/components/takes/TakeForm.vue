@@ -3,6 +3,7 @@ import { type NumberField, type Plan, contradicted, dialOf, fieldAt, settingsOf 
 import { VERDICTS, type Verdict, takeInputOf, takeSchema } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
+import { studioInstant } from '~/services/studioClock'
 import { formatEntry, parseField } from '~~/shared/units'
 import { VERDICT_LABELS } from '~/text/choices'
 
@@ -66,7 +67,7 @@ async function submit(): Promise<void> {
         exposed: null,
         clean: null,
         settings: settingsOf(plan.setup),
-        firedAt: new Date().toISOString(),
+        firedAt: studioInstant(),
       }
   const checked = check(takeSchema, { ...fired, ...seen })
   if ('mistakes' in checked) {

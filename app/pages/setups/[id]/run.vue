@@ -13,6 +13,7 @@ import {
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
+import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~/text/choices'
 
@@ -188,11 +189,11 @@ function next(): void {
   run.move({
     step: at.value + 1,
     ...(leaving === 'open'
-      ? { openedAt: new Date().toISOString() }
+      ? { openedAt: studioInstant() }
       : leaving === 'close'
         ? { openedAt: null }
         : leaving === 'act'
-          ? { actedAt: new Date().toISOString() }
+          ? { actedAt: studioInstant() }
           : {}),
   })
 }
@@ -238,7 +239,7 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
       ...judgement,
       settings: read ? withReading(settings, read) : settings,
       // A picture is known by the time the action was let go, not by that of the verdict.
-      firedAt: run.state.actedAt ?? new Date().toISOString(),
+      firedAt: run.state.actedAt ?? studioInstant(),
     })
   } catch {
     logged.value = 'This device could not keep the take: press again.'

@@ -1,45 +1,27 @@
 import { createEventStream } from 'h3'
-import { getRun, runChanges } from '../../../../services/runs'
+import { RunFollowers } from '../../../../services/runFollowers'
+
+/** ms between signs of life: a device that hears none for long connects anew. */
+const ALIVE = 15_000
+
+const followers = new RunFollowers(useDatabase)
 
 /**
- * How often the database is asked, ms: nothing is kept in this process, so that devices on other server processes are
- * seen as well.
+ * Server-sent events of a run: its state at once, then each time that something in it changes, and signs of life with
+ * the studio's time; they end with the right to see them.
  */
-const EVERY = 400
-
-/**
- * Server-sent events of a run: its state at once, then each time that something in it changes; they end with the right
- * to see them.
- */
-export default viewRoute(async ({ event, db, studioId, sessionId, role }) => {
-  const id = routeId(event, 'set-up')
-  const session = { id: sessionId, role }
-  let seen = await runChanges(db, studioId, id, session)
-  const first = JSON.stringify(await getRun(db, studioId, id))
+export default viewRoute(async ({ event, studioId, sessionId, role }) => {
+  const follower = { setupId: routeId(event, 'set-up'), studioId, session: { id: sessionId, role } }
   const stream = createEventStream(event)
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let open = true
-  const look = async (): Promise<void> => {
-    try {
-      const now = await runChanges(db, studioId, id, session)
-      if (now === null) {
-        await stream.close()
-        return
-      }
-      if (now !== seen) await stream.push(JSON.stringify(await getRun(db, studioId, id)))
-      seen = now
-    } catch {
-      // The database may be away for a while; the next look tries again.
-      /* empty */
-    }
-    if (open) timer = setTimeout(() => void look(), EVERY)
-  }
+  const unfollow = await followers.follow(follower, {
+    tell: run => void stream.push(JSON.stringify(run)),
+    end: () => void stream.close(),
+  })
+  const alive = setInterval(() => void stream.push({ event: 'alive', data: new Date().toISOString() }), ALIVE)
   stream.onClosed(async () => {
-    open = false
-    clearTimeout(timer)
+    clearInterval(alive)
+    unfollow()
     await stream.close()
   })
-  void stream.push(first)
-  timer = setTimeout(() => void look(), EVERY)
   return stream.send()
 })
