@@ -1,5 +1,6 @@
 // @ts-check
-// Everything that must pass, on a database of its own. `npm test` runs all; `npm test -- unit e2e` some of it.
+// Everything that must pass, on a database of its own. `npm test` runs all; `npm test -- unit e2e` some of it;
+// `--thorough` plays simulations in full, where a third of them is told apart from a mistake as a rule.
 import { spawn } from 'node:child_process'
 import { mkdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
@@ -123,6 +124,7 @@ function jest(name, args, env) {
   rmSync('.data/test/jest.json', { force: true })
   step(name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], {
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+    ...(asked.includes('--thorough') ? { EPIRO_THOROUGH: '1' } : {}),
     ...env,
   })
   const result = readChecked('.data/test/jest.json', JSON.parse)

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { brightestOfOtherHues, enterDemo, makeSetup, open, openNewSetup, signIn } from './helpers'
+import { brightestOfOtherHues, enterDemo, makeSetup, open, openNewSetup, showShoot, signIn } from './helpers'
 
 type Look = 'work' | 'safelight'
 
@@ -37,7 +37,7 @@ for (const look of ['work', 'safelight'] as const) {
     await expect(page.getByRole('button', { name: 'Open the demo studio' })).toBeVisible()
     expect(await serious(page, look)).toEqual([])
     await enterDemo(page)
-    await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
+    await showShoot(page)
     expect(await serious(page, look)).toEqual([])
     await page.getByRole('button', { name: 'New shoot' }).click()
     await expect(page.getByRole('dialog')).toBeVisible()

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { howMany, newSetup, plan } from '~~/core'
 import { format } from '~~/shared/units'
-import { enterDemo, openNewSetup } from './helpers'
+import { enterDemo, openNewSetup, showShoot } from './helpers'
 
 test('a set-up is exported and imported as the same file', async ({ page }, info) => {
   await openNewSetup(page, { ...newSetup('projectile'), name: 'Travelling cracker', notes: 'as it was' })
@@ -20,6 +20,7 @@ test('a set-up is exported and imported as the same file', async ({ page }, info
   })
 
   await enterDemo(page)
+  await showShoot(page)
   const importFile = async (path: string) => {
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),

@@ -13,6 +13,7 @@ export async function enterDemo(page: Page): Promise<void> {
 
 type Shown = Window & {
   useNuxtApp?: () => {
+    isHydrating: boolean
     hooks: { hookOnce: (name: 'page:finish', done: (value: unknown) => void) => void }
     $router: { push: (to: string) => Promise<unknown> }
   }
@@ -28,7 +29,10 @@ export async function open(page: Page, path: string): Promise<void> {
     await finished
     return true
   }, path)
-  if (!within) await page.goto(path)
+  if (within) return
+  await page.goto(path)
+  // What is pressed or given before the page listens is lost.
+  await page.waitForFunction(() => (window as Shown).useNuxtApp?.()?.isHydrating === false)
 }
 
 /** Signed in to the demo studio without looking at it. */
@@ -41,6 +45,16 @@ export async function openDemo(page: Page): Promise<void> {
   await signIn(page)
   await open(page, '/')
   await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
+}
+
+/** A shoot on the start page, however many newer ones other tests have made. */
+export async function showShoot(page: Page, name = 'Snack bar campaign'): Promise<Locator> {
+  const shoot = page.getByRole('region', { name })
+  await expect(async () => {
+    if (!(await shoot.isVisible())) await page.getByRole('button', { name: 'Show earlier shoots' }).click()
+    await expect(shoot).toBeVisible({ timeout: 2000 })
+  }).toPass({ timeout: 30_000 })
+  return shoot
 }
 
 /** A cracker set-up of a test's own, opened in the workspace; gives its id. */

@@ -97,7 +97,7 @@ test('the kit goes out as JSON and CSV and comes in again; a bad file is told li
     .setInputFiles({
       name: 'kit.csv',
       mimeType: 'text/csv',
-      buffer: Buffer.from(one.replace('latency,,', 'lateness,,')),
+      buffer: Buffer.from(one.replace('"latency"', '"lateness"')),
     })
   await expect(page.getByRole('alert')).toContainText('has no figure “lateness”')
   const [json] = await Promise.all([

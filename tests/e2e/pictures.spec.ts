@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { type Page, expect } from '@playwright/test'
 import sharp from 'sharp'
 import { newSetup, settingsOf, withChange } from '~~/core'
-import { brightestOfOtherHues, callApi, makeSetup, open, openDemo, pick } from './helpers'
+import { brightestOfOtherHues, callApi, makeSetup, open, openDemo, pick, showShoot } from './helpers'
 import { keptPage as test } from './keptPage'
 
 const shaded = (shade: string, name: string) => async () => ({
@@ -163,6 +163,7 @@ test('a log that was exported comes in again, without doubling, and what is none
 
 test('the report of a shoot is one page, whatever the number of its set-ups', async ({ page }) => {
   await openDemo(page)
+  await showShoot(page)
   await page.getByRole('link', { name: 'Report of Snack bar campaign' }).click()
   await expect(page.getByTestId('summary')).toContainText('3 takes, 1 keeper')
   await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText(

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
-import { callApi, fillField, makeSetup, open, openDemo, openNewSetup, pick } from './helpers'
+import { callApi, fillField, makeSetup, open, openDemo, openNewSetup, pick, showShoot } from './helpers'
 import { keptPage as test, ownPage } from './keptPage'
 
 test('why: the delay opens to its formula, its sources in order and what it answers to', async ({ page }) => {
@@ -101,6 +101,7 @@ ownPage('a set-up is copied and pasted, and kit it does not own is forgotten', a
   foreign.kit.camera = '11111111-1111-4111-8111-111111111111'
   foreign.name = `Pasted ${Date.now()}`
   await open(page, '/')
+  await showShoot(page)
   await page.getByRole('button', { name: 'Paste a set-up into Snack bar campaign' }).click()
   await page.getByLabel('Set-up as text').fill('{"format":"other"}')
   await page.getByRole('button', { name: 'Add the set-up' }).click()

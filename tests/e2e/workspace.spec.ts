@@ -1,11 +1,11 @@
 import { expect } from '@playwright/test'
 import { newSetup, withChange } from '~~/core'
-import { callApi, enterDemo, fillField, openNewSetup } from './helpers'
+import { callApi, enterDemo, fillField, openNewSetup, showShoot } from './helpers'
 import { keptPage as test, ownPage } from './keptPage'
 
 test('from sign-in to a logged take: change, fix, log, reload', async ({ page }) => {
   await enterDemo(page)
-  await page.getByRole('region', { name: 'Snack bar campaign' }).getByRole('link', { name: 'Steel ball' }).click()
+  await (await showShoot(page)).getByRole('link', { name: 'Steel ball' }).click()
   // Its takes have taught a delay; the planned one stands beside it.
   const planned = page.getByTestId('learnt-delay')
   await expect(planned).toContainText(/planned 18\.4\sms/)

@@ -81,19 +81,24 @@ test('the lock file names no registry', () => {
 })
 
 test('core imports nothing but core, held by the linter', () => {
-  const lint = (code: string): string =>
-    spawnSync('npx', ['--no-install', 'eslint', '--stdin', '--stdin-filename', 'core/probe.ts'], {
-      input: code,
-      encoding: 'utf8',
-      env: { ...process.env, NODE_OPTIONS: '' },
-    }).stdout
-  expect(
-    lint(
-      "import { readFileSync } from 'node:fs'\nimport { parse } from '../shared/units'\n\nexport const a = " +
-        '[readFileSync, parse, window]\n',
-    ).match(/core imports only from core|no-restricted-globals/g),
-  ).toHaveLength(3)
-  expect(lint("import { positive } from './errors'\n\nexport const a = positive\n")).toBe('')
+  const probes = [
+    "import { readFileSync } from 'node:fs'\nimport { parse } from '../shared/units'\n\nexport const a = " +
+      '[readFileSync, parse, window]\n',
+    "import { positive } from './errors'\n\nexport const a = positive\n",
+  ]
+  const script = `
+    import { ESLint } from 'eslint'
+    const linter = new ESLint()
+    const [{ messages: refused }] = await linter.lintText(process.argv[1], { filePath: 'core/probe.ts' })
+    const [{ messages: allowed }] = await linter.lintText(process.argv[2], { filePath: 'core/probe.ts' })
+    console.log(JSON.stringify({ refused: refused.map(m => m.ruleId + ' ' + m.message), allowed: allowed.length }))`
+  const { stdout } = spawnSync(process.execPath, ['--input-type=module', '--eval', script, ...probes], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  })
+  const { refused, allowed } = JSON.parse(stdout) as { refused: string[]; allowed: number }
+  expect(refused.join('\n').match(/core imports only from core|no-restricted-globals/g)).toHaveLength(3)
+  expect(allowed).toBe(0)
 }, 120_000)
 
 test('a program is bundled once for each state of the sources, and runs from any folder', () => {

@@ -13,7 +13,7 @@ test('a device goes by its own clock until the server tells another time, and wh
   expect(studioNow(T + 5)).toBe(T + 5)
 })
 
-test('two devices, one an hour fast and one an hour slow, tell the same open time to the latency of the network', () => {
+test('two devices, an hour fast and an hour slow, tell the same open time to the latency of the network', () => {
   const open = (skew: number, latency: number): number => {
     forgetTime()
     // What it was told first was long under way.

@@ -319,7 +319,7 @@ describe('find any unknown', () => {
     expect(both.some(x => Math.abs(x - 0.4) < 1e-6) && both.some(x => Math.abs(x + 0.4) < 1e-6)).toBe(true)
   })
 
-  test('two hundred random unknowns are solved back', () => {
+  test('random unknowns are solved back', () => {
     const random = seededRandom(77)
     const paths = [
       'sensor.position',

@@ -48,7 +48,7 @@ function over(id: string, of: string, seeds: number, relative: boolean) {
 }
 
 /** Tools that fit forms of pulses, or whose pictures are rendered: a second or more each. */
-const SLOW = new Set(['ground', 'sync', 'streak', 'disc', 'place', 'chain'])
+const SLOW = new Set(['ground', 'sync', 'streak', 'disc', 'place', 'chain', 'clock'])
 
 // Limits are those of the table in docs/physics.md, with room for so few files.
 test.each<[tool: string, figure: string, relative: boolean, bias: number, worst: number]>([
