@@ -62,6 +62,7 @@ function starts() {
   /** @type {[name: string, file: string, ...faults: string[]][]} */
   const all = [
     ['a machine without room', 'faults', 'fullDisk'],
+    ['kills while a backup is put back', 'faults', 'killedRestore'],
     ['kills while it starts, and damaged state', 'faults', 'firstStartKilled', 'migrationKilled', 'damagedState'],
     ['what somebody may send', 'attacks'],
     ['two starts, and a database that stops or goes', 'faults', 'twoStarts', 'frozenDatabase', 'databaseGone'],

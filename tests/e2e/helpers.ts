@@ -50,8 +50,10 @@ export async function openDemo(page: Page): Promise<void> {
 /** A shoot on the start page, however many newer ones other tests have made. */
 export async function showShoot(page: Page, name = 'Snack bar campaign'): Promise<Locator> {
   const shoot = page.getByRole('region', { name })
+  const earlier = page.getByRole('button', { name: 'Show earlier shoots' })
   await expect(async () => {
-    if (!(await shoot.isVisible())) await page.getByRole('button', { name: 'Show earlier shoots' }).click()
+    await expect(shoot.or(earlier).first()).toBeVisible({ timeout: 5000 })
+    if (!(await shoot.isVisible())) await earlier.click({ timeout: 2000 })
     await expect(shoot).toBeVisible({ timeout: 2000 })
   }).toPass({ timeout: 30_000 })
   return shoot

@@ -11,6 +11,7 @@ import { localDatabase } from '../../scripts/lib/database.mjs'
 import { pause, processesWith } from '../../scripts/lib/processes.mjs'
 import { programArgs } from '../../scripts/lib/programs.mjs'
 import { answering, begin, databasesOf, endAll, signedIn, stateOf, until } from './helpers.mjs'
+import { restoreKilled } from './restoreKilled.mjs'
 
 const TIMES = Number(process.env.EPIRO_FAULTS ?? 1)
 const asked = process.argv.slice(2)
@@ -354,7 +355,20 @@ function fill(disk) {
   spawnSync('sh', ['-c', `head -c 1G /dev/zero >> ${disk}/filler`], { stdio: 'ignore' })
 }
 
-const FAULTS = { firstStartKilled, migrationKilled, damagedState, twoStarts, frozenDatabase, databaseGone, fullDisk }
+const killedRestore = async () => {
+  table.push(await restoreKilled(`${HOME}-restore`, TIMES, instants(23)))
+}
+
+const FAULTS = {
+  firstStartKilled,
+  migrationKilled,
+  killedRestore,
+  damagedState,
+  twoStarts,
+  frozenDatabase,
+  databaseGone,
+  fullDisk,
+}
 try {
   for (const [name, fault] of Object.entries(FAULTS)) {
     if (asked.length > 0 && !asked.includes(name)) continue

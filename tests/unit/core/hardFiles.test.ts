@@ -48,7 +48,9 @@ test('a recording that ends with the light tells no coupling, and says so', () =
 test('a streak of any length, of a disc or a bar, is right or said to be at least so long', () => {
   const [off, z]: [number[], number[]] = [[], []]
   const lengths = [undefined, undefined, undefined, undefined, 20, 90, 150, 150]
-  lengths.slice(0, runs(8)).forEach((px, i) => {
+  const step = Math.floor(lengths.length / runs(lengths.length))
+  lengths.forEach((px, i) => {
+    if (i % step > 0) return
     const { file, length } = hardStreak(i + 3, px)
     const told = figure(read('streak', [file], { way: 'right', diameter: 0.02 }), 'pixels')!
     if (told.bound) {
@@ -59,7 +61,7 @@ test('a streak of any length, of a disc or a bar, is right or said to be at leas
     off.push(told.value! / length - 1)
     z.push((told.value! - length) / told.error!)
   })
-  expect(off.length).toBeGreaterThan(lengths.length / 2)
+  expect(off.length).toBeGreaterThan(lengths.length / step / 2)
   expect(Math.max(...off.map(Math.abs))).toBeLessThan(0.1)
   expect(within(z, 3)).toBe(1)
 })
