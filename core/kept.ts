@@ -15,3 +15,21 @@ export function keptFor<K extends object, V>(): (key: K, by: readonly unknown[],
     return value
   }
 }
+
+/**
+ * What was worked out for the last keys, given again.
+ *
+ * @param most how many are kept; the one that was made first is let go
+ * @returns a function of the key, which says all that the value goes by, and of how to work it out
+ */
+export function keptByText<V>(most: number): (key: string, make: () => V) => V {
+  const kept = new Map<string, V>()
+  return (key, make) => {
+    const before = kept.get(key)
+    if (before !== undefined) return before
+    const value = make()
+    if (kept.size >= most) kept.delete(kept.keys().next().value!)
+    kept.set(key, value)
+    return value
+  }
+}

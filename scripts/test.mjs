@@ -10,6 +10,7 @@ import { needBuild, needModules } from './lib/build.mjs'
 import { localDatabase } from './lib/database.mjs'
 import { readChecked } from './lib/files.mjs'
 import { choosePort, end } from './lib/processes.mjs'
+import { bundled } from './lib/programs.mjs'
 import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.mjs'
 import { Stop, needBrowser, needNode, needPackages, run, say } from './lib/system.mjs'
 
@@ -174,7 +175,10 @@ async function withDatabase() {
   try {
     for (let number = 0; number < sides; number++) all.push(await side(number))
     if (wanted('services')) {
-      jest('services on a database', ['-c', 'jest.services.config.mjs'], { DATABASE_URL: String(all[0]?.databaseUrl) })
+      jest('services on a database', ['-c', 'jest.services.config.mjs'], {
+        DATABASE_URL: String(all[0]?.databaseUrl),
+        EPIRO_WORKER: bundled('worker') ?? '',
+      })
     }
     if (wanted('e2e')) await pages(all)
   } finally {

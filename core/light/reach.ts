@@ -1,4 +1,5 @@
 import { flashAperture } from '../exposure'
+import { keptByText } from '../kept'
 import type { FlashSetup, Setup } from '../setup/types'
 import { feathered } from './aim'
 import { boardsOf, givenBy, openTo } from './boards'
@@ -41,6 +42,11 @@ function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSe
   return SOFT.has(head) ? faceShare({ distance, area: headWidth * headHeight, lobe: lobeOf(beamAngle) }) : 1
 }
 
+/** What of a light has no part in its reach. */
+const POWER_ASIDE = { name: '', kit: '', modifier: '', power: 0, guideNumber: 0, units: 0, table: 0, repeat: 0 }
+/** Reaches past cards, of the last lights asked for: fixes try dozens of powers of lights that stay where they are. */
+const reached = keptByText<Reach>(256)
+
 /**
  * What comes of each light of a set-up, in order. A flag that keeps a ground light off the subject leaves it what it is
  * there for.
@@ -53,15 +59,18 @@ export function reachOf(setup: Standing & Pick<Setup, 'flashes' | 'picture' | 's
   const stage = stageOf(setup)
   const boards = boardsOf(setup, stage)
   const subject = stage.at(stage.middle)
-  return setup.flashes.map((flash, i) => {
-    const lamp = { ...shapeOf(stage, setup.scene, flash), strength: flash.distance ** 2 }
-    const given = givenBy(lamp, boards)
-    const open = flash.role === 'ground' ? 1 : openTo(lamp, subject)(boards)
-    return {
-      straight: alone[i]!.straight * open,
-      thrown: boards.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
-    }
-  })
+  const around = JSON.stringify([stage, stage.at(stage.middle + 1, 1), setup.scene])
+  return setup.flashes.map((flash, i) =>
+    reached(JSON.stringify({ ...flash, ...POWER_ASIDE }) + around, () => {
+      const lamp = { ...shapeOf(stage, setup.scene, flash), strength: flash.distance ** 2 }
+      const given = givenBy(lamp, boards)
+      const open = flash.role === 'ground' ? 1 : openTo(lamp, subject)(boards)
+      return {
+        straight: alone[i]!.straight * open,
+        thrown: boards.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
+      }
+    }),
+  )
 }
 
 /** Share of each flash in the light that comes to the subject, in order; empty without flashes. */

@@ -224,30 +224,64 @@ export async function deletePicture(db: Database, studioId: string, id: string):
 }
 
 type Size = (typeof PICTURE_SIZES)[number]
+const ofSize = (id: string, size: Size) => and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size))
+
 async function bytesOf(db: Database, id: string, size: Size): Promise<Buffer> {
   const found = await db
     .select({ data: pictureParts.data })
     .from(pictureParts)
-    .where(and(eq(pictureParts.pictureId, id), eq(pictureParts.size, size)))
+    .where(ofSize(id, size))
     .orderBy(asc(pictureParts.part))
   return Buffer.concat(found.map(part => part.data))
 }
 
-/** The bytes of a picture. */
-export async function readPicture(
+/** The pieces of a picture, each read when the one before it was taken. */
+async function* partsOf(db: Database, id: string, size: Size): AsyncGenerator<Buffer> {
+  for (let part = 0; ; part++) {
+    const [found] = await db
+      .select({ data: pictureParts.data })
+      .from(pictureParts)
+      .where(and(ofSize(id, size), eq(pictureParts.part, part)))
+    if (!found) return
+    yield found.data
+  }
+}
+
+/** Bytes of a picture: all pieces but the last are as long as the first. */
+async function lengthOf(db: Database, id: string, size: Size): Promise<number> {
+  const last = sql`(select max(part) from picture_parts where picture_id = ${id} and size = ${size})`
+  const ends = await db
+    .select({ part: pictureParts.part, length: sql<number>`length(${pictureParts.data})` })
+    .from(pictureParts)
+    .where(and(ofSize(id, size), sql`${pictureParts.part} in (0, ${last})`))
+    .orderBy(asc(pictureParts.part))
+  return ends.length === 0 ? 0 : ends[0]!.length * ends.at(-1)!.part + ends.at(-1)!.length
+}
+
+/**
+ * A picture piece by piece: however slowly it is taken, and by however many, little of it is in memory.
+ *
+ * @returns its type, its length in bytes, and its pieces
+ */
+export async function openPicture(
   db: Database,
   studioId: string,
   id: string,
   size: Size,
-): Promise<{ type: string; data: Buffer }> {
+): Promise<{ type: string; length: number; parts: AsyncGenerator<Buffer> }> {
   const { type } = await getPicture(db, studioId, id)
-  return { type: size === 'thumb' ? 'image/webp' : type, data: await bytesOf(db, id, size) }
+  return {
+    type: size === 'thumb' ? 'image/webp' : type,
+    length: await lengthOf(db, id, size),
+    parts: partsOf(db, id, size),
+  }
 }
 
 /** A picture as takes are read from it: no wider than that, so that nobody waits for 24 megapixels. */
 export async function readSmall(db: Database, studioId: string, id: string): Promise<{ type: string; data: Buffer }> {
   const { type, width } = await getPicture(db, studioId, id)
-  const data = await bytesOf(db, id, 'full')
-  if (width <= READ_WIDTH) return { type, data }
-  return { type: 'image/png', data: Buffer.from(await work('small', { data })) }
+  if (width <= READ_WIDTH) return { type, data: await bytesOf(db, id, 'full') }
+  // Read when its turn comes: many that wait would fill the memory.
+  const small = await work('small', async () => ({ data: await bytesOf(db, id, 'full') }))
+  return { type: 'image/png', data: Buffer.from(small) }
 }

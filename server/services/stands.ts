@@ -8,11 +8,37 @@ import { work } from './workers'
 /** What is kept of a failure. */
 const LONGEST_REASON = 300
 
+/** ms a save waits for it: most take a few; one of all that is allowed takes seconds. */
+const PATIENCE = 2000
+
+let wake = (): void => {}
+/** Has something done when a set-up was saved before it could be worked out: lists are to be caught up. */
+export function onLate(what: () => void): void {
+  wake = what
+}
+
 /**
  * What a set-up's plan comes to, worked out in a process for heavy work; null where that has no time for it now. One
  * that cannot be planned says so, and is saved all the same.
+ *
+ * @param patience ms that are waited for it
  */
-export async function savedStand(setup: Setup): Promise<SavedStand | null> {
+export async function savedStand(setup: Setup, patience = PATIENCE): Promise<SavedStand | null> {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<null>(resolve => {
+    timer = setTimeout(() => resolve(null), patience)
+  })
+  try {
+    const saved = await Promise.race([standOf(setup), late])
+    if (!saved) wake()
+    return saved
+  } finally {
+    clearTimeout(timer)
+  }
+}
+
+/** The same, however long it takes. */
+async function standOf(setup: Setup): Promise<SavedStand | null> {
   try {
     return { models: MODELS, stand: await work('stand', { setup }) }
   } catch (error) {
@@ -21,13 +47,10 @@ export async function savedStand(setup: Setup): Promise<SavedStand | null> {
   }
 }
 
+const namedColumns = ({ name, recipe, method }: Setup) => ({ name, recipe, method })
+
 /** Columns that lists read of a set-up. */
-export const listedColumns = async (setup: Setup) => ({
-  name: setup.name,
-  recipe: setup.recipe,
-  method: setup.method,
-  planned: await savedStand(setup),
-})
+export const listedColumns = async (setup: Setup) => ({ ...namedColumns(setup), planned: await savedStand(setup) })
 
 /** Set-ups of a round, and ms between rounds while there are more. */
 const ROUND = 20
@@ -60,7 +83,8 @@ export async function catchUp(db: Database): Promise<number> {
 async function columnsOf(document: string): Promise<{ recipe: string; method: string; planned: SavedStand | null }> {
   try {
     const setup = completeSetup(JSON.parse(document)) as Setup
-    const { recipe, method, planned } = await listedColumns(setup)
+    const { recipe, method } = namedColumns(setup)
+    const planned = await standOf(setup)
     return { recipe, method, planned: planned ?? { models: 0, failed: 'Not worked out yet' } }
   } catch {
     return { recipe: '', method: '', planned: { models: MODELS, failed: 'It cannot be read' } }

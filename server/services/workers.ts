@@ -22,7 +22,7 @@ const MOST_MEMORY = 1.5 * 1024 ** 3
 const LOOK_EVERY = 250
 /** s a job may take; jobs that may wait. */
 const LONGEST: Record<JobKind, number> = {
-  stand: 5,
+  stand: 60,
   learnt: 10,
   kitUses: 10,
   picture: 60,
@@ -37,7 +37,7 @@ const NICE = Number(process.env.EPIRO_WORKER_NICE ?? 10)
 
 interface Job {
   kind: JobKind
-  asked: unknown
+  asked: () => Promise<unknown>
   done: (given: never) => void
   failed: (error: unknown) => void
 }
@@ -118,7 +118,17 @@ function run(job: Job): void {
   })
   child.once('exit', () => end(problem(422, 'It could not be read to its end')))
   child.once('error', error => end(error))
-  child.send({ id, kind: job.kind, asked: job.asked })
+  job.asked().then(
+    asked => {
+      if (child.connected) child.send({ id, kind: job.kind, asked })
+    },
+    error => {
+      hold(child, false)
+      lane.idle.push(child)
+      over()
+      job.failed(error)
+    },
+  )
 }
 
 function next(): void {
@@ -130,14 +140,19 @@ function next(): void {
  * Has a heavy job done in a process of its own, apart from the threads that sessions and queries need, one or two at a
  * time.
  *
+ * @param asked what it is about, or what reads it when its turn comes
  * @throws what the job refuses; 422 where it takes too much time or memory; 503 where too many wait
  */
-export function work<K extends JobKind>(kind: K, asked: Jobs[K]['asked']): Promise<Jobs[K]['given']> {
+export function work<K extends JobKind>(
+  kind: K,
+  asked: Jobs[K]['asked'] | (() => Promise<Jobs[K]['asked']>),
+): Promise<Jobs[K]['given']> {
   const { waiting } = lanes[LANE[kind]]
   if (waiting.length >= MOST_WAITING)
     return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
   return new Promise((done, failed) => {
-    waiting.push({ kind, asked, done: done as Job['done'], failed })
+    const read = typeof asked === 'function' ? asked : async () => asked
+    waiting.push({ kind, asked: read, done: done as Job['done'], failed })
     next()
   })
 }

@@ -11,14 +11,14 @@ import { readHead } from '~~/server/database/backupFile'
 import { migrateTo, readMigrations } from '~~/server/database/migrate'
 import { restoreBackup } from '~~/server/database/restore'
 import { createKit } from '~~/server/services/kit'
-import { addPicture, readPicture } from '~~/server/services/pictures'
+import { addPicture } from '~~/server/services/pictures'
 import { beginPractice, speakToBench } from '~~/server/services/practice'
 import { putRun } from '~~/server/services/runs'
 import { createSession } from '~~/server/services/sessions'
 import { openDatabase } from '~~/server/database/client'
 import { amendTake, listTakes, strikeTake } from '~~/server/services/takes'
 import { amendmentOf } from '~~/shared/schemas/records'
-import { aTake, emptyDatabase, fire, makeSetup, member, picture, studio } from './support'
+import { aTake, emptyDatabase, fire, makeSetup, member, picture, studio, wholePicture } from './support'
 
 const here = process.env.DATABASE_URL!
 const folder = mkdtempSync(join(tmpdir(), 'epiro-backup-'))
@@ -116,8 +116,8 @@ test('a studio comes back row by row in an empty database, and beside what is th
     [1, 'late', undefined],
   ])
   expect((await listTakes(db, own.studioId, setupId, true)).map(take => take.number)).toEqual([3])
-  expect((await readPicture(db, own.studioId, pictureId, 'full')).data).toEqual(
-    (await readPicture(own.db, own.studioId, pictureId, 'full')).data,
+  expect((await wholePicture(db, own.studioId, pictureId, 'full')).data).toEqual(
+    (await wholePicture(own.db, own.studioId, pictureId, 'full')).data,
   )
   await db.$client.end()
 

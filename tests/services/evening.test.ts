@@ -14,14 +14,7 @@ import {
   revokeMember,
   updateMember,
 } from '~~/server/services/members'
-import {
-  addPicture,
-  deletePicture,
-  listPictures,
-  picturesOfTakes,
-  putPicture,
-  readPicture,
-} from '~~/server/services/pictures'
+import { addPicture, deletePicture, listPictures, picturesOfTakes, putPicture } from '~~/server/services/pictures'
 import { shootReport } from '~~/server/services/report'
 import { getRun, putRun } from '~~/server/services/runs'
 import {
@@ -48,7 +41,7 @@ import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/ta
 import { logQueryFrom, logQuerySchema } from '~~/shared/schemas/log'
 import { amendmentOf } from '~~/shared/schemas/records'
 import { check } from '~~/shared/schemas/validate'
-import { aTake, member, refusal, studio } from './support'
+import { aTake, member, refusal, studio, wholePicture } from './support'
 
 /*
  * One studio's evening, and all that its services tell of it, word for word: any change shows, wanted or not.
@@ -256,7 +249,7 @@ async function refusals(own: Studio, made: Awaited<ReturnType<typeof evening>>):
     'picture placed': () => putPicture(db, studioId, NOBODY, made.takes[0]!.id),
     'picture to no take': () => putPicture(db, studioId, made.pictures[0]!.id, NOBODY),
     'picture gone': () => deletePicture(db, studioId, NOBODY),
-    'picture read': () => readPicture(db, studioId, NOBODY, 'full'),
+    'picture read': () => wholePicture(db, studioId, NOBODY, 'full'),
     'run': () => getRun(db, NOBODY, made.id),
     'run moved': () => putRun(db, NOBODY, made.id, run),
     'set-up in no shoot': () => createSetup(db, studioId, NOBODY, newSetup('drop')),

@@ -1,9 +1,9 @@
 import { randomBytes } from 'node:crypto'
 import exifr from 'exifr'
 import sharp from 'sharp'
-import { addPicture, listPictures, putPicture, readPicture, readSmall } from '~~/server/services/pictures'
+import { addPicture, listPictures, putPicture, readSmall } from '~~/server/services/pictures'
 import { logPage } from '~~/server/services/log'
-import { fire, makeSetup, picture, refusal, studio } from './support'
+import { fire, makeSetup, picture, refusal, studio, wholePicture } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 beforeAll(async () => {
@@ -31,7 +31,7 @@ test.each(['jpeg', 'png', 'webp'] as const)(
     })
     expect(kept.exposure.shutter).toBeCloseTo(1 / 160, 6)
     for (const size of ['full', 'thumb'] as const) {
-      const { type, data } = await readPicture(own.db, own.studioId, kept.id, size)
+      const { type, data } = await wholePicture(own.db, own.studioId, kept.id, size)
       expect(type).toBe(size === 'thumb' ? 'image/webp' : `image/${format}`)
       const meta = await sharp(data).metadata()
       expect(meta.exif).toBeUndefined()
@@ -68,7 +68,7 @@ test('a large picture comes back whole, in its pieces’ order', async () => {
     .toBuffer()
   expect(file.length).toBeGreaterThan(4 * 1024 * 1024)
   const kept = await addPicture(own.db, own.studioId, id, { name: 'noise.png', zone: 0 }, file)
-  const { data } = await readPicture(own.db, own.studioId, kept.id, 'full')
+  const { data } = await wholePicture(own.db, own.studioId, kept.id, 'full')
   expect(Buffer.compare(await sharp(data).raw().toBuffer(), raw)).toBe(0)
 })
 
@@ -88,7 +88,7 @@ test('to be read it is brought to 768 px, in its colours; one that is no wider g
     expect(Math.abs(data[channel]! - value)).toBeLessThanOrEqual(3)
   const kept = await add(768)
   const asItIs = await readSmall(own.db, own.studioId, kept.id)
-  const full = await readPicture(own.db, own.studioId, kept.id, 'full')
+  const full = await wholePicture(own.db, own.studioId, kept.id, 'full')
   expect(asItIs.type).toBe('image/jpeg')
   expect(Buffer.compare(asItIs.data, full.data)).toBe(0)
 })
@@ -173,7 +173,7 @@ test('no other studio sees or moves it, and it goes to no take of another set-up
   const id = await fresh()
   const other = await studio()
   const kept = await addPicture(own.db, own.studioId, id, { name: 'd.jpg', zone: 0 }, await picture('jpeg'))
-  expect((await refusal(readPicture(other.db, other.studioId, kept.id, 'full'))).status).toBe(404)
+  expect((await refusal(wholePicture(other.db, other.studioId, kept.id, 'full'))).status).toBe(404)
   expect((await refusal(listPictures(other.db, other.studioId, id))).status).toBe(404)
   expect(
     (await refusal(addPicture(other.db, other.studioId, id, { name: 'e.jpg', zone: 0 }, await picture('png')))).status,

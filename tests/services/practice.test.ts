@@ -6,10 +6,10 @@ import { and, eq } from 'drizzle-orm'
 import { EXERCISES } from '~~/core'
 import { shoots } from '~~/server/database/schema'
 import { logPage } from '~~/server/services/log'
-import { listPictures, readPicture } from '~~/server/services/pictures'
+import { listPictures } from '~~/server/services/pictures'
 import { beginPractice, listPractices, practiceState, revealPractice, speakToBench } from '~~/server/services/practice'
 import { listShoots } from '~~/server/services/shoots'
-import { fire, makeSetup, refusal, studio } from './support'
+import { fire, makeSetup, refusal, studio, wholePicture } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 beforeAll(async () => {
@@ -114,7 +114,7 @@ test.each(EXERCISES.map(e => [e.id, e.recipe] as const))(
       }
       const [shown] = await listPictures(own.db, own.studioId, id)
       if (!shown) continue
-      expect((await readPicture(own.db, own.studioId, shown.id, 'full')).data.length).toBeGreaterThan(1000)
+      expect((await wholePicture(own.db, own.studioId, shown.id, 'full')).data.length).toBeGreaterThan(1000)
       return
     }
     throw new Error('No picture in four shots')

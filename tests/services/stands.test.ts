@@ -6,7 +6,7 @@ import { logPage, logSetups } from '~~/server/services/log'
 import { shootReport } from '~~/server/services/report'
 import { archiveSetup, getSetup, setupDocument, updateSetup } from '~~/server/services/setups'
 import { archiveShoot, createShoot, listShoots, shootNames } from '~~/server/services/shoots'
-import { catchUp } from '~~/server/services/stands'
+import { catchUp, onLate, savedStand } from '~~/server/services/stands'
 import { listTakes } from '~~/server/services/takes'
 import { fire, makeSetup, studio } from './support'
 
@@ -59,6 +59,20 @@ test('what was saved before lists had columns is worked out, and nothing of it c
   expect((await listed())[0]!.recipe).toBe('pour')
   expect((await listed())[0]!.stand!.stand).toBe('planned')
   expect(await getSetup(own.db, own.studioId, id)).toEqual(before)
+})
+
+test('a save waits only so long for what its list will show: that comes by itself', async () => {
+  const setup = newSetup('drop')
+  let woken = 0
+  onLate(() => woken++)
+  try {
+    expect(await savedStand(setup, 0)).toBeNull()
+    expect(woken).toBe(1)
+    expect(await savedStand(setup, 60_000)).toMatchObject({ stand: expect.any(Object) as object })
+    expect(woken).toBe(1)
+  } finally {
+    onLate(() => {})
+  }
 })
 
 test('of many saves from one revision one is written, and each answer is its own', async () => {

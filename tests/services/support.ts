@@ -5,6 +5,7 @@ import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '~~/server/database/address'
 import { type Database, type OpenDatabase, openDatabase } from '~~/server/database/client'
 import { createMember } from '~~/server/services/members'
+import { openPicture } from '~~/server/services/pictures'
 import { createSetup } from '~~/server/services/setups'
 import { createShoot } from '~~/server/services/shoots'
 import { createStudio } from '~~/server/services/studios'
@@ -119,4 +120,14 @@ export async function emptyDatabase(name: string): Promise<string> {
   await connection.end()
   url.pathname = `/${name}`
   return url.href
+}
+
+/** A picture with all its bytes, as long as it was said to be. */
+export async function wholePicture(...asked: Parameters<typeof openPicture>): Promise<{ type: string; data: Buffer }> {
+  const { type, length, parts } = await openPicture(...asked)
+  const read: Buffer[] = []
+  for await (const part of parts) read.push(part)
+  const data = Buffer.concat(read)
+  if (data.length !== length) throw new Error(`${data.length} of ${length} bytes`)
+  return { type, data }
 }

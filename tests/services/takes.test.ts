@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm'
 import { takes } from '~~/server/database/schema'
 import { logPage, logStats } from '~~/server/services/log'
-import { addPicture, deletePicture, listPictures, readPicture } from '~~/server/services/pictures'
+import { addPicture, deletePicture, listPictures } from '~~/server/services/pictures'
 import { shootReport } from '~~/server/services/report'
 import { getRun } from '~~/server/services/runs'
 import { listShoots } from '~~/server/services/shoots'
 import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/takes'
 import { amendmentOf } from '~~/shared/schemas/records'
-import { aTake, fire, makeSetup, picture, refusal, studio } from './support'
+import { aTake, fire, makeSetup, picture, refusal, studio, wholePicture } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 beforeAll(async () => {
@@ -99,7 +99,7 @@ test('a picture taken away is gone with its bytes, and the same file may come ag
   const kept = await addPicture(own.db, own.studioId, id, { name: 'x.png', zone: 0 }, file)
   await deletePicture(own.db, own.studioId, kept.id)
   expect(await listPictures(own.db, own.studioId, id)).toEqual([])
-  expect((await refusal(readPicture(own.db, own.studioId, kept.id, 'full'))).status).toBe(404)
+  expect((await refusal(wholePicture(own.db, own.studioId, kept.id, 'full'))).status).toBe(404)
   expect((await addPicture(own.db, own.studioId, id, { name: 'x.png', zone: 0 }, file)).id).not.toBe(kept.id)
 })
 

@@ -1,7 +1,7 @@
 // @ts-check
 // What somebody may send, and what people do all at once: each against a server of its own on loopback, with how long
 // /api/takes kept others waiting.
-// A few of each; EPIRO_FAULTS=20 sends twenty times as many.
+// A few of each; EPIRO_FAULTS=20 sends twenty times as many, `attacks.mjs fuzzed memory` does these alone.
 import assert from 'node:assert/strict'
 import { rmSync } from 'node:fs'
 import { resolve } from 'node:path'
@@ -17,6 +17,7 @@ import { streams } from './attacks/streams.mjs'
 import { raw, table, watched, whileAsking } from './attacks/watching.mjs'
 import { begin, endAll, signedIn, stateOf } from './helpers.mjs'
 
+const asked = process.argv.slice(2)
 const HOME = resolve('.data/test/attacks')
 
 /** @type {import('./helpers.mjs').Begun | undefined} */
@@ -44,18 +45,26 @@ try {
   ).body.id
   const { id } = (await lead.call('POST', `/api/shoots/${shootId}/setups`, { setup })).body
   table.push(['nothing', 0, '', `${await whileAsking(() => pause(1500))} ms`])
-  await expensiveBodies(lead, setup, id)
-  await fuzzed(lead, setup, id)
-  await heavySetups(lead, shootId)
-  await largePictures(lead, id, cookie)
-  await slowReaders(lead, id, cookie)
-  await reveals(lead)
-  await streams(lead, id)
-  await matrix(lead, setup, id)
-  await everyRoute(lead)
-  await sockets(lead, cookie)
-  await strangers(lead, cookie)
-  await memory(lead, id, stateOf(HOME).serverPid)
+  const attacks = {
+    expensiveBodies: () => expensiveBodies(lead, setup, id),
+    fuzzed: () => fuzzed(lead, setup, id),
+    heavySetups: () => heavySetups(lead, shootId),
+    largePictures: () => largePictures(lead, id, cookie),
+    slowReaders: () => slowReaders(lead, id, cookie),
+    reveals: () => reveals(lead),
+    streams: () => streams(lead, id),
+    matrix: () => matrix(lead, setup, id),
+    everyRoute: () => everyRoute(lead),
+    sockets: () => sockets(lead, cookie),
+    strangers: () => strangers(lead, cookie),
+    memory: () => memory(lead, id, stateOf(HOME).serverPid),
+  }
+  for (const [name, attack] of Object.entries(attacks)) {
+    if (asked.length > 0 && !asked.includes(name)) continue
+    const began = Date.now()
+    await attack()
+    console.log(`${name}: ${((Date.now() - began) / 1000).toFixed(0)} s`)
+  }
   for (const [attack, times, result, stall] of table)
     console.log(`${attack.padEnd(76)} ${String(times).padStart(5)}  ${result.padEnd(76)} ${stall}`)
 } finally {

@@ -9,6 +9,7 @@ const numbered = (/** @type {number} */ n, /** @type {(i: number) => unknown} */
 export function fullestSetup() {
   const base = newSetup('spin')
   const [light] = base.flashes
+  if (!light) throw new Error('A light')
   const powers = (/** @type {(power: number, i: number) => object} */ of) =>
     numbered(MOST.rows, i => ({ power: 2 ** (-i / 4), ...of(2 ** (-i / 4), i) }))
   const flashes = numbered(MOST.flashes, i => ({

@@ -38,7 +38,7 @@ export async function reveals(lead) {
  */
 export async function heavySetups(lead, shootId) {
   const setup = fullestSetup()
-  const wanted = 8 * TIMES
+  const wanted = 2 * TIMES
   let slowest = 0
   /** @param {string} path */
   const read = async path => {
