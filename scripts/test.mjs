@@ -26,8 +26,8 @@ const parts =
       : PARTS
 const wanted = (/** @type {string} */ part) => parts.includes(part)
 
-/** Tests that run beside each other fill the machine: what stands back would never come. */
-const EAGER = { EPIRO_WORKER_NICE: '0' }
+/** Tests beside each other fill the machine: what stands back would never come, and what waits would give up. */
+const EAGER = { EPIRO_WORKER_NICE: '0', EPIRO_STAND_PATIENCE: '60000' }
 const SECRET = 'only-for-tests-'.repeat(3)
 const failed = /** @type {string[]} */ ([])
 let passes = 0
@@ -178,6 +178,7 @@ async function withDatabase() {
       jest('services on a database', ['-c', 'jest.services.config.mjs'], {
         DATABASE_URL: String(all[0]?.databaseUrl),
         EPIRO_WORKER: bundled('worker') ?? '',
+        ...EAGER,
       })
     }
     if (wanted('e2e')) await pages(all)

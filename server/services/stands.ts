@@ -8,8 +8,8 @@ import { work } from './workers'
 /** What is kept of a failure. */
 const LONGEST_REASON = 300
 
-/** ms a save waits for it: most take a few; one of all that is allowed takes seconds. */
-const PATIENCE = 2000
+/** ms a save waits for it: most take a few, one of all that is allowed takes seconds. */
+const PATIENCE = Number(process.env.EPIRO_STAND_PATIENCE ?? 2000)
 
 let wake = (): void => {}
 /** Has something done when a set-up was saved before it could be worked out: lists are to be caught up. */

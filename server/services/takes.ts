@@ -1,5 +1,5 @@
-import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNotNull, max, sql } from 'drizzle-orm'
+import { createHash, randomUUID } from 'node:crypto'
+import { and, desc, eq, inArray, isNotNull, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { type FormerTake, setups, takes } from '../database/schema'
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
@@ -85,7 +85,17 @@ export function powerOf({ settings }: Pick<TakeInput, 'settings'>): number | nul
   return typeof power === 'number' ? power : null
 }
 
-/** Logs a take under the next number; one that was sent before is given back as it was kept. */
+/** The key of a take whose own is taken by another: the same each time that it is sent. */
+const keyBeside = ({ key, firedAt }: TakeInput): string =>
+  createHash('sha256')
+    .update(`${key} ${Date.parse(firedAt)}`)
+    .digest('hex')
+    .slice(0, 32)
+
+/**
+ * Logs a take under the next number; one that was sent before is given back as it was kept. Two takes of one key, as
+ * from two devices of which one was made from a copy of the other, are told apart by when they were fired.
+ */
 export async function logTake(
   db: Database,
   studioId: string,
@@ -98,11 +108,14 @@ export async function logTake(
   const record = await db.transaction(async tx => {
     // The set-up's row is the lock under which numbers are given out.
     await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
+    const beside = keyBeside(input)
     const kept = await tx
       .select(takeColumns)
       .from(takes)
-      .where(and(eq(takes.setupId, setupId), eq(takes.key, input.key)))
-    if (kept[0]) return takeRecord(kept[0], names)
+      .where(and(eq(takes.setupId, setupId), inArray(takes.key, [input.key, beside])))
+    const sent = kept.find(take => take.firedAt.getTime() === Date.parse(input.firedAt))
+    if (sent) return takeRecord(sent, names)
+    const key = kept.some(take => take.key === input.key) ? beside : input.key
     const [last] = await tx
       .select({ number: max(takes.number) })
       .from(takes)
@@ -113,6 +126,7 @@ export async function logTake(
       .values({
         ...input,
         ...row,
+        key,
         studioId,
         setupId,
         memberId,
@@ -121,7 +135,7 @@ export async function logTake(
         firedAt: new Date(input.firedAt),
       })
     await noteChange(tx, setupId)
-    return { ...input, ...row, by: memberId === null ? null : (names.get(memberId) ?? null) }
+    return { ...input, ...row, key, by: memberId === null ? null : (names.get(memberId) ?? null) }
   })
   // A picture may have waited for this take.
   await matchTimes(db, setupId)

@@ -7,7 +7,7 @@ import { getRun } from '~~/server/services/runs'
 import { listShoots } from '~~/server/services/shoots'
 import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/takes'
 import { amendmentOf } from '~~/shared/schemas/records'
-import { aTake, fire, makeSetup, picture, refusal, studio, wholePicture } from './support'
+import { aTake, fire, makeSetup, picture, refusal, studio, wholePicture, member } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 beforeAll(async () => {
@@ -50,6 +50,25 @@ test('one sent again after it was put right does not bring the old one back', as
   await amendTake(own.db, own.studioId, fired.id, { ...amendmentOf(fired), verdict: 'on' })
   expect((await logTake(own.db, own.studioId, id, sent)).verdict).toBe('on')
   expect(await listTakes(own.db, own.studioId, id)).toHaveLength(1)
+})
+
+test('two devices with one key lose no take: each has its own, however often and whenever it is sent', async () => {
+  const id = await fresh()
+  const [mara, ines] = [await member(own.db, own.studioId, 'assistant'), await member(own.db, own.studioId, 'lead')]
+  const one = aTake({ verdict: 'early', firedAt: '2026-11-24T18:30:00.000Z' })
+  const other = aTake({ key: one.key, verdict: 'late', firedAt: '2026-11-24T18:30:00.001Z' })
+  const sent = await Promise.all(
+    Array.from({ length: 10 }, (_, i) =>
+      logTake(own.db, own.studioId, id, i % 2 ? other : one, (i % 2 ? ines : mara).memberId),
+    ),
+  )
+  expect(new Set(sent.filter((_, i) => i % 2 === 0).map(take => take.id)).size).toBe(1)
+  const kept = await listTakes(own.db, own.studioId, id)
+  expect(kept.map(take => [take.firedAt, take.verdict]).sort()).toEqual([
+    [one.firedAt, 'early'],
+    [other.firedAt, 'late'],
+  ])
+  expect(kept.map(take => take.number).sort()).toEqual([1, 2])
 })
 
 test('two put right at once: both stand in what was before, none is lost', async () => {
