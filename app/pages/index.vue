@@ -104,9 +104,7 @@ const toggleArchived = (): Promise<void> =>
       </div>
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
         <p>{{ failure }}</p>
-        <ul v-if="mistakes.length > 0" class="text-[13px]">
-          <li v-for="m in mistakes" :key="m.field + m.reason">{{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}</li>
-        </ul>
+        <UiMistakeList :mistakes="mistakes" />
       </div>
       <p v-if="undone" role="status" class="mb-4 text-[13px]">
         {{ undone.name }} is archived.

@@ -153,12 +153,7 @@ function made(id: string): void {
     <div class="scrolls min-h-0 bg-(--sheet) px-6 py-4" tabindex="0" role="region" aria-label="Item">
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)">
         <p>{{ failure }}</p>
-        <ul>
-          <li v-for="m in mistakes.slice(0, 12)" :key="m.field + m.reason">
-            {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
-          </li>
-          <li v-if="mistakes.length > 12">and {{ mistakes.length - 12 }} more</li>
-        </ul>
+        <UiMistakeList :mistakes="mistakes" :most="12" />
       </div>
       <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
         This device is signed in as an assistant: kit is to be looked at here, and changed by the lead.

@@ -22,7 +22,7 @@ export const studioNow = (here = Date.now()): number =>
 /** The same as ISO 8601. */
 export const studioInstant = (): string => new Date(studioNow()).toISOString()
 
-/** As before anything was told. */
+/** Forgets the server’s time, so that this device’s own clock counts until it is heard again. */
 export function forgetTime(): void {
   offset = null
 }

@@ -8,3 +8,6 @@ export function openFailure(error: unknown): string {
     ? 'This set-up cannot be read. Its own page says what can be done.'
     : 'The set-up could not be opened.'
 }
+
+/** The same of one that was opened and cannot be planned; empty where it can. */
+export const planFailure = (failed: string): string => (failed ? `This set-up cannot be planned: ${failed}.` : '')

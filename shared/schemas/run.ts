@@ -61,7 +61,7 @@ export interface RunRecord extends RunInput {
   setupRevision: number
   /** Pictures, and how many of them are with a take. */
   pictures: string
-  /** The studio's time when this was told, ISO 8601. */
+  /** The server's time when this was read, ISO 8601. */
   now: string
 }
 const counter = (label: string) => yup.number().strict().integer().min(0).required(`${label} is missing`)

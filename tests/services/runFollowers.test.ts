@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import type { RowDataPacket } from 'mysql2/promise'
 import { RunFollowers } from '~~/server/services/runFollowers'
 import { putRun } from '~~/server/services/runs'
 import { createSession, revokeSession } from '~~/server/services/sessions'
@@ -47,7 +47,7 @@ test('200 that follow at once are each told all, for two queries a look, and end
   await putRun(own.db, own.studioId, setupId, moved(3))
   await until(() => all.every(({ heard }) => heard.at(-1)!.step === 3))
   const asked = async (): Promise<number> => {
-    const [rows] = (await own.db.execute(sql`show global status like 'Com_select'`)) as unknown as [{ Value: string }[]]
+    const [rows] = await own.db.$client.query<RowDataPacket[]>("show global status like 'Com_select'")
     return Number(rows[0]!.Value)
   }
   const before = await asked()

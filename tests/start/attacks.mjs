@@ -14,7 +14,7 @@ import { largePictures, slowReaders } from './attacks/pictures.mjs'
 import { sockets } from './attacks/sockets.mjs'
 import { strangers } from './attacks/strangers.mjs'
 import { streams } from './attacks/streams.mjs'
-import { raw, table, watched, whileAsking } from './attacks/watching.mjs'
+import { cookieFor, table, watched, whileAsking } from './attacks/watching.mjs'
 import { begin, endAll, signedIn, stateOf } from './helpers.mjs'
 
 const asked = process.argv.slice(2)
@@ -29,13 +29,7 @@ try {
   const entered = /sign-in#([\w-]+)/.exec(begun.text())
   assert.ok(entered)
   const { body: own } = await lead.call('POST', '/api/links', { role: 'lead', name: 'Attacks' })
-  const signed = await raw(lead.address, {
-    method: 'POST',
-    path: '/api/session',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ token: own.token }),
-  })
-  const cookie = (signed.headers['set-cookie']?.[0] ?? '').split(';')[0] ?? ''
+  const cookie = await cookieFor(lead.address, own.token)
   assert.match(cookie, /^__Host-epiro=/)
   Object.assign(watched, { address: lead.address, cookie })
   const { newSetup } = /** @type {any} */ (await import('./setup.mjs'))

@@ -11,6 +11,7 @@ import {
   setupCreateSchema,
   setupUpdateSchema,
 } from '~~/shared/schemas/records'
+import { ODD, placesIn } from '../support/odd.mjs'
 
 const search = (change: Record<string, unknown> = {}): unknown => ({
   prior: { delay: 0.02, uncertainty: 0.002, scatter: 0.0003 },
@@ -155,33 +156,11 @@ describe('a body of any size', () => {
 })
 
 test('whatever stands in the place of a value, checking gives a set-up or mistakes and throws nothing', () => {
-  const odd: unknown[] = [
-    null,
-    '',
-    -1,
-    1e308,
-    [],
-    {},
-    true,
-    '\u0000',
-    '𝕏',
-    { toString: 1 },
-    { valueOf: 1 },
-    [[[]]],
-    [null],
-    '9'.repeat(400),
-  ]
   const good = newSetup('projectile') as unknown as Record<string, unknown>
-  const paths: string[][] = []
-  const walk = (at: unknown, path: string[]): void => {
-    if (path.length > 0) paths.push(path)
-    if (at !== null && typeof at === 'object')
-      for (const [key, child] of Object.entries(at)) walk(child, [...path, key])
-  }
-  walk(good, [])
+  const paths = placesIn(good)
   expect(paths.length).toBeGreaterThan(300)
   // Each place is given some of them, and each of them comes to every sort of place.
-  const some = (at: number): unknown[] => [0, 1, 2].map(i => odd[(3 * at + i) % odd.length])
+  const some = (at: number): unknown[] => [0, 1, 2].map(i => ODD[(3 * at + i) % ODD.length])
   for (const [at, path] of paths.entries()) {
     for (const value of some(at)) {
       const setup = structuredClone(good)

@@ -82,12 +82,8 @@ async function archive(): Promise<void> {
       Its takes and pictures are safe, and nothing else is touched by it. Save what is there as a file, mend it in any
       text editor, and put it back; or put another set-up's file in its place.
     </p>
-    <ul v-if="amiss.length > 0" class="text-[13px]" aria-label="What the file gets wrong">
-      <li v-for="m in amiss.slice(0, 12)" :key="m.field + m.reason">
-        {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
-      </li>
-    </ul>
-    <p v-else-if="found && parsed === undefined" class="text-[13px]">
+    <UiMistakeList :mistakes="amiss" :most="12" aria-label="What the file gets wrong" />
+    <p v-if="found && parsed === undefined" class="text-[13px]">
       What is there is not JSON: it may have been cut short.
     </p>
     <div class="flex flex-wrap gap-2">
@@ -119,11 +115,7 @@ async function archive(): Promise<void> {
     />
     <div v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
       <p>{{ failure }}</p>
-      <ul v-if="mistakes.length > 0" class="text-[13px]">
-        <li v-for="m in mistakes.slice(0, 12)" :key="m.field + m.reason">
-          {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
-        </li>
-      </ul>
+      <UiMistakeList :mistakes="mistakes" :most="12" />
     </div>
     <p><NuxtLink to="/" class="underline">Back to the shoots</NuxtLink></p>
   </section>

@@ -73,8 +73,8 @@ function subjectMoved(a: Assessment, places: readonly PlaceInPicture[]): FixDraf
     { path: 'catch.distance', value: Number((a.setup.catch.distance + moved).toFixed(4)) },
   ]
   if (!changes.every(withinLimits)) return []
-  const after = anew(a, changes)
-  if (wanted(after).length < places.length || outside(after).length > 0) return []
+  const after = wanted(anew(a, changes))
+  if (after.places.length < places.length || after.seen < after.places.length) return []
   return [
     {
       label:
@@ -87,26 +87,23 @@ function subjectMoved(a: Assessment, places: readonly PlaceInPicture[]): FixDraf
   ]
 }
 
-/** What the picture should hold: where the moment is, or all positions of a sequence. */
-function wanted(a: Assessment): readonly PlaceInPicture[] {
+/** All positions of a sequence, or where the moment is: what the picture should hold, and how many of them it does. */
+function wanted(a: Assessment): { places: readonly PlaceInPicture[]; moment: PlaceInPicture | null; seen: number } {
   const positions = positionsInPicture(a)
   const moment = positions.length === 0 ? momentInPicture(a) : null
-  return moment ? [moment] : positions
+  const places = moment ? [moment] : positions
+  return { places, moment, seen: places.filter(place => inField(a, place)).length }
 }
-
-const outside = (a: Assessment): readonly PlaceInPicture[] => wanted(a).filter(place => !inField(a, place))
 
 /** What the moment shows, or some positions of a sequence, lie outside the picture. */
 export const outOfFrame: Rule = a => {
-  const places = wanted(a)
-  const seen = places.length - outside(a).length
+  const { places, moment, seen } = wanted(a)
   if (seen === places.length) return null
   const fixes = [...aimed(a, places), ...subjectMoved(a, places), ...steppedBack(a, places)]
   const field = { width: length(a.optics.fieldWidth, 'mm'), height: length(a.optics.fieldHeight, 'mm') }
   const outOfReach = 'A shorter lens, or a step back, would hold it.'
   const paths = ['picture.aimAlong', 'subject.distance', 'picture.distance']
-  const [moment] = places
-  if (moment && positionsInPicture(a).length === 0) {
+  if (moment) {
     const off = Math.hypot(moment.x, moment.y)
     return {
       id: 'out-of-frame',

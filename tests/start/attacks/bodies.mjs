@@ -1,5 +1,6 @@
 // @ts-check
 import assert from 'node:assert/strict'
+import { ODD, placesIn } from '../../support/odd.mjs'
 import { NOBODY, TIMES, asLead, many, raw, table, whileAsking } from './watching.mjs'
 
 /** @typedef {import('../helpers.mjs').Lead} Lead */
@@ -86,28 +87,7 @@ export async function expensiveBodies(lead, setup, id) {
  * @param {string} id
  */
 export async function fuzzed(lead, setup, id) {
-  const odd = /** @type {unknown[]} */ ([
-    null,
-    '',
-    'x',
-    -1,
-    1e308,
-    [],
-    {},
-    true,
-    '\u0000',
-    '𝕏',
-    { toString: 1 },
-    [[[]]],
-    '9'.repeat(400),
-  ])
-  /** @type {string[][]} */
-  const paths = []
-  const walk = (/** @type {any} */ at, /** @type {string[]} */ path) => {
-    if (path.length > 0) paths.push(path)
-    if (at !== null && typeof at === 'object') for (const key of Object.keys(at)) walk(at[key], [...path, key])
-  }
-  walk(setup, [])
+  const paths = placesIn(setup)
   let [sent, taken] = [0, 0]
   const stall = await whileAsking(async () => {
     const wanted = Math.min(100_000, 400 * TIMES)
@@ -117,7 +97,7 @@ export async function fuzzed(lead, setup, id) {
           const path = paths[((i + k) * 7919) % paths.length] ?? []
           const copy = structuredClone(setup)
           const parent = path.slice(0, -1).reduce((at, key) => at[key], copy)
-          parent[path.at(-1) ?? ''] = odd[(i + k) % odd.length]
+          parent[path.at(-1) ?? ''] = ODD[(i + k) % ODD.length]
           const { status } = await lead.call('PUT', `/api/setups/${id}`, { revision: 2_000_000, setup: copy })
           assert.ok([400, 409, 413, 422].includes(status), `${path.join('.')}: ${status}`)
           if (status === 409) taken++

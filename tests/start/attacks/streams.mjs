@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict'
 import http from 'node:http'
 import { pause } from '../../../scripts/lib/processes.mjs'
-import { raw, table, whileAsking } from './watching.mjs'
+import { cookieFor, table, whileAsking } from './watching.mjs'
 
 /** @typedef {import('../helpers.mjs').Lead} Lead */
 
@@ -10,13 +10,7 @@ import { raw, table, whileAsking } from './watching.mjs'
 export async function streams(lead, id) {
   const wanted = 200
   const { body: link } = await lead.call('POST', '/api/links', { role: 'assistant', name: 'Stream' })
-  const signed = await raw(lead.address, {
-    method: 'POST',
-    path: '/api/session',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ token: link.token }),
-  })
-  const cookie = (signed.headers['set-cookie']?.[0] ?? '').split(';')[0] ?? ''
+  const cookie = await cookieFor(lead.address, link.token)
   const ended = /** @type {number[]} */ ([])
   let open = 0
   for (let i = 0; i < wanted; i++) {

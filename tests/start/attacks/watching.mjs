@@ -87,3 +87,14 @@ export const raw = (address, { method = 'GET', path, headers = {}, body }) =>
 
 export const many = (/** @type {number} */ n, /** @type {unknown} */ value = {}) =>
   Array.from({ length: n }, () => value)
+
+/** Signs in by a link, apart from a caller's own session. @param {string} address @param {string} token */
+export async function cookieFor(address, token) {
+  const { headers } = await raw(address, {
+    method: 'POST',
+    path: '/api/session',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ token }),
+  })
+  return (headers['set-cookie']?.[0] ?? '').split(';')[0] ?? ''
+}

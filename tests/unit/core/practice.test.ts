@@ -286,7 +286,7 @@ describe('exercises', () => {
       expect(needed.filter(takes => takes <= exercise.stock).length).toBeGreaterThanOrEqual(18)
     },
   )
-  test('rig by rig the proposals need fewer takes to the first keeper than the ladder, and nobody beats the truth', () => {
+  test('the proposals need fewer takes to the first keeper than the ladder, and nobody beats the truth', () => {
     const totals = { proposals: 0, ladder: 0, best: 0 }
     const few = EXERCISES.filter(e => ['cracker-beam', 'milk-crown', 'chalk-sync', 'top-apex'].includes(e.id))
     for (let i = 0; i < runs(200); i++) {

@@ -25,7 +25,7 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
 
 <template>
   <PrintSheet
-    :failure="failure || (store.failed && `This set-up cannot be planned: ${store.failed}.`)"
+    :failure="failure || planFailure(store.failed)"
     :ready="store.plan !== null && store.setup !== null"
     waiting="Opening the dial card"
     label="Dial card"

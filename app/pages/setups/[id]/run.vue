@@ -333,7 +333,7 @@ usePageKeys(event => {
       <h1 class="font-semibold">Run</h1>
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
-      {{ failure || `This set-up cannot be planned: ${store.failed}.` }}
+      {{ failure || planFailure(store.failed) }}
       <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
     <RunCautionsGate v-else-if="setup && !acknowledged" :setup="setup" />

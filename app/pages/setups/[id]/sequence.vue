@@ -97,7 +97,7 @@ usePageKeys(event => {
       <PlanUndoRedo />
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
-      {{ failure || `This set-up cannot be planned: ${store.failed}.` }}
+      {{ failure || planFailure(store.failed) }}
       <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
     </p>
     <div v-else-if="plan && store.setup" class="composer">
