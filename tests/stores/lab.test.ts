@@ -212,8 +212,8 @@ describe('what the Lab sends on', () => {
     const one = { ...aTake, ...own, id: 't', key: 'take-key-1', number: 1, by: 'me', createdAt: '' }
     const server = { take: one }
     serve(({ method, path, body }) => {
-      // One that it has already comes back as it is; what is put right comes with a PUT. A set-up of the test before may
-      // still be on its way.
+      // One that it has already comes back as it is; what is put right comes with a PUT.
+      // A set-up of the test before may still be on its way.
       if (method === 'PUT' && path.includes('/takes/')) server.take = { ...server.take, ...body }
       return { body: method === 'GET' ? [server.take] : server.take }
     })
