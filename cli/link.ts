@@ -25,7 +25,7 @@ export interface LinkWish {
 export async function makeLink(wish: LinkWish): Promise<string> {
   const state = stateIn(homeFolder())
   const url = process.env.DATABASE_URL || state?.databaseUrl
-  if (!url) throw new LinkRefused('Epiro does not run here: npm start, or name its database with DATABASE_URL')
+  if (!url) throw new LinkRefused('Epiro is not running here. Run npm start, or set DATABASE_URL')
   const address = process.env.EPIRO_ADDRESS ?? state?.address ?? ''
   const db = openDatabase(url)
   try {

@@ -165,7 +165,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
         return
       }
       if (!(answer instanceof Error) && answer.status === 401)
-        throw new Refused('This watch was signed out; make a new link')
+        throw new Refused('This link has been signed out. Make a new one')
       if (!(answer instanceof Error) && AGAIN.has(answer.status)) {
         await pause(Math.max(options.retry ?? RETRY, answer.wait))
         continue

@@ -86,7 +86,7 @@ const RULES: Rule[] = [
     id: 'dark',
     title: 'Dark room',
     applies: s => s.method === 'open-shutter',
-    text: 'Cables taped, a fixed place for each person, a spoken “lights”.',
+    text: 'Tape the cables, give everyone a fixed place, and call “lights” before switching on.',
   },
   {
     id: 'people',

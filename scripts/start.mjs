@@ -17,11 +17,11 @@ import { Stop, needNode, needPackages, say } from './lib/system.mjs'
 import { homeFolder, stateIn } from './lib/home.mjs'
 
 const HELP = `npm start                          on this machine alone, over http
-npm start -- --listen              on every network of this machine, over https; a bare http port sends on to it
+npm start -- --listen              on every network of this machine, over https; plain http is redirected
 npm start -- --listen ADDRESS      on one address
   --cert FILE --key FILE           a certificate and its key, as PEM; else one is made at the first start
   --port N --http-port N           other ports than 3443 and 3080 (3000 without --listen)
-  --link                           prints a sign-in link also where no person reads it`
+  --link                           prints a sign-in link even when not run in a terminal`
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const HOME = homeFolder()
@@ -104,7 +104,7 @@ async function greetRunning(link) {
     }
     await pause(300)
   }
-  throw new Stop('The Epiro that was starting here has ended; start it again')
+  throw new Stop('Epiro stopped while starting. Start it again')
 }
 
 /** What a start that was killed left behind. */

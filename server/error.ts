@@ -61,7 +61,7 @@ function problemFor(
     return problemOf(507, 'The disk is full or cannot be written to; what was not saved is kept in this page')
   }
   if (chain.some(isConflict))
-    return problemOf(503, 'Too much was written at once; what was not saved is kept in this page')
+    return problemOf(503, 'The server is busy. Unsaved work is kept in this page and sent later')
   const status = error.statusCode || 500
   if (status < 500) return problemOf(status, error.message.slice(0, 300))
   console.error(JSON.stringify({ at: new Date().toISOString(), request, error: error.stack }))

@@ -19,31 +19,31 @@ const KEYS: [string, [string, string][]][] = [
     [
       ['Ctrl Z', 'undo'],
       ['Ctrl Shift Z', 'redo'],
-      ['r', 'replay, hold'],
+      ['r', 'play or pause replay'],
       ['t', 'ten takes'],
-      ['v', 'the other view of the table plan'],
-      ['1 … 6', 'findings, figures, methods, tests, lists, takes'],
-      ['p', 'dial card as a page'],
+      ['v', 'switch table plan view'],
+      ['1 … 6', 'findings, figures, light, methods, tests, lists, takes'],
+      ['p', 'open dial card page'],
     ],
   ],
   [
-    'A part of a drawing',
+    'Selected part of a drawing',
     [
-      ['arrows', 'move it the way they point'],
+      ['arrows', 'move it'],
       ['Shift arrows', 'ten times as far'],
-      ['Enter', 'type its figures'],
-      ['Alt while dragging', 'no snapping'],
+      ['Enter', 'type its values'],
+      ['Alt while dragging', 'drag without snapping'],
     ],
   ],
   [
     'Run',
     [
-      ['space', 'the call is done'],
-      ['Backspace', 'back a step'],
-      ['d', 'dial what is proposed'],
+      ['space', 'mark the call as done'],
+      ['Backspace', 'go back a step'],
+      ['d', 'dial the proposed delay'],
       ['e o l n m', 'early, on, late, not in frame, misfire'],
       ['k s x c', 'keeper, sharp, exposed, clean'],
-      ['u', 'put the last take right'],
+      ['u', 'correct the last take'],
     ],
   ],
   [
@@ -51,15 +51,15 @@ const KEYS: [string, [string, string][]][] = [
     [
       ['+ −', 'zoom both'],
       ['arrows', 'move both'],
-      ['0', 'show all'],
+      ['0', 'fit everything'],
     ],
   ],
   [
     'A drawing',
     [
       ['+ −', 'zoom'],
-      ['arrows', 'move the sheet'],
-      ['0', 'show all'],
+      ['arrows', 'move the view'],
+      ['0', 'fit everything'],
       ['1 2 3', 'time strip: shutter, action, light'],
     ],
   ],
@@ -94,7 +94,7 @@ usePageKeys(event => {
     class="max-sm:hidden"
     @click="open = true"
   />
-  <UModal v-model:open="open" title="Keys" description="Keys never work while a text is being typed.">
+  <UModal v-model:open="open" title="Keys" description="Shortcuts are off while you type.">
     <template #body>
       <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
         <section v-for="[title, keys] in KEYS" :key="title">

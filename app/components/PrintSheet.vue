@@ -26,7 +26,7 @@ const print = (): void => window.print()
 <template>
   <div class="scrolls h-full bg-(--sheet)">
     <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
     </p>
     <article v-else-if="ready" class="print-page" :style="{ maxWidth: width }" :aria-label="label">
       <header class="mb-2 flex items-baseline gap-3 border-b border-(--ink) pb-2">

@@ -9,7 +9,7 @@ export function useCopied() {
       await navigator.clipboard.writeText(text)
       copied.value = said
     } catch {
-      copied.value = 'The browser does not let it be copied'
+      copied.value = 'The browser did not allow copying'
     }
     setTimeout(() => {
       copied.value = ''

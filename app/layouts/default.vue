@@ -27,7 +27,7 @@ watch(
 <template>
   <div class="flex h-dvh flex-col">
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2"
-      >Skip to the page</a
+      >Skip to content</a
     >
     <header
       class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]"

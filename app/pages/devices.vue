@@ -19,9 +19,9 @@ const studioName = ref('')
 useHead({ title: 'People · Epiro' })
 
 const ROLE_TEXT: Record<SessionRole, string> = {
-  lead: 'Lead: everything',
-  assistant: 'Assistant: plans, runs and logs; does not archive, restore, move or import, change kit or let others in',
-  viewer: 'Viewer: looks, and changes nothing',
+  lead: 'Lead: can do everything',
+  assistant: 'Assistant: plans, runs, logs; cannot archive, restore, move, import, change kit or invite',
+  viewer: 'Viewer: can look, but not change anything',
 }
 const afterwards = computed(() => afterSignIn(route.query.to))
 
@@ -31,7 +31,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     await what()
     ;[members.value, sessions.value] = await Promise.all([api.members(), api.sessions()])
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
   }
 }
 onMounted(() => {
@@ -76,7 +76,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           {{ failure }}
         </p>
         <section aria-labelledby="join" class="grid gap-3">
-          <h2 id="join" class="section-title">Let somebody in</h2>
+          <h2 id="join" class="section-title">Invite someone</h2>
           <form class="grid gap-3 text-[13px]" @submit.prevent="invite">
             <label class="flex items-baseline gap-2"
               >Name
@@ -84,7 +84,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
                 v-model="name"
                 class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
                 maxlength="80"
-                placeholder="as the crew calls them"
+                placeholder="the name the crew uses"
                 autocomplete="off"
               />
             </label>
@@ -95,7 +95,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
               >
             </fieldset>
             <div>
-              <UButton type="submit" label="Make a link" icon="i-lucide-qr-code" />
+              <UButton type="submit" label="Create link" icon="i-lucide-qr-code" />
             </div>
           </form>
           <template v-if="link">
@@ -106,7 +106,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </template>
         </section>
         <section aria-labelledby="people">
-          <h2 id="people" class="section-title">People of this studio</h2>
+          <h2 id="people" class="section-title">People in this studio</h2>
           <div class="overflow-x-auto">
             <table class="kit-table">
               <thead>
@@ -115,7 +115,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
                   <th>Role</th>
                   <th>Devices</th>
                   <th>Link</th>
-                  <th><span class="sr-only">Let in no longer</span></th>
+                  <th><span class="sr-only">Remove access</span></th>
                 </tr>
               </thead>
               <tbody>
@@ -172,7 +172,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </table>
         </section>
         <section v-if="session.installation" aria-labelledby="studios" class="grid gap-2">
-          <h2 id="studios" class="section-title">Another studio</h2>
+          <h2 id="studios" class="section-title">Add a studio</h2>
           <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">
             <label class="flex items-baseline gap-2"
               >Name of the studio
@@ -183,10 +183,10 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
                 autocomplete="off"
               />
             </label>
-            <UButton type="submit" size="xs" variant="outline" label="Make it, with a link for its lead" />
+            <UButton type="submit" size="xs" variant="outline" label="Create studio and link for its lead" />
           </form>
           <p class="text-[13px] text-(--ink-soft)">
-            It has its own people, shoots, kit and log, and neither studio sees the other's.
+            It has its own people, shoots, kit and log. Neither studio can see the other’s.
           </p>
         </section>
       </template>

@@ -25,7 +25,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     await shoots.load()
     if (archived.value) archived.value = await api.archivedSetups()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
   }
 }
 onMounted(() => run(async () => {}))
@@ -50,7 +50,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
   failure.value = ''
   mistakes.value = []
   if ('mistakes' in checked) {
-    failure.value = `${what} is no set-up that can be read`
+    failure.value = `${what} could not be read as a set-up`
     mistakes.value = checked.mistakes
     return false
   }
@@ -58,7 +58,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
     await navigateTo(`/setups/${(await api.createSetup(shootId, checked.value)).id}`)
     return true
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Not imported'
+    failure.value = error instanceof ApiError ? error.message : 'The set-up was not imported'
     return false
   }
 }
@@ -72,7 +72,7 @@ async function importFile(): Promise<void> {
 async function paste(): Promise<void> {
   const into = pasteInto.value
   pasteInto.value = ''
-  await take(readSetupText(pasted.value), into, 'What was pasted')
+  await take(readSetupText(pasted.value), into, 'The pasted text')
   pasted.value = ''
 }
 async function archive(id: string, name: string): Promise<void> {
@@ -108,7 +108,7 @@ const toggleArchived = (): Promise<void> =>
       </div>
       <p v-if="undone" role="status" class="mb-4 text-[13px]">
         {{ undone.name }} is archived.
-        <button type="button" class="underline" @click="restore(undone.id)">Bring it back</button>
+        <button type="button" class="underline" @click="restore(undone.id)">Restore set-up</button>
       </p>
       <input
         ref="file"
@@ -120,7 +120,7 @@ const toggleArchived = (): Promise<void> =>
       />
       <ShootsFirstMinute v-if="shoots.loaded && shoots.shoots.length === 0 && session.isCrew" class="mb-8" />
       <p v-else-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
-        No shoots yet. A shoot is a day or a job; it holds set-ups, one for each picture.
+        No shoots yet. A shoot is one day or one job, with a set-up for each picture.
       </p>
       <ShootsShootSection
         v-for="shoot in ordered"
@@ -149,7 +149,7 @@ const toggleArchived = (): Promise<void> =>
         variant="ghost"
         size="xs"
         icon="i-lucide-archive"
-        :label="archived ? 'Hide the archive' : 'Archived set-ups'"
+        :label="archived ? 'Hide archived set-ups' : 'Archived set-ups'"
         @click="toggleArchived"
       />
       <ul v-if="archived" class="mt-2 text-[13px]" aria-label="Archived set-ups">
@@ -162,14 +162,14 @@ const toggleArchived = (): Promise<void> =>
             v-if="session.isLead"
             size="xs"
             variant="ghost"
-            label="Bring back"
-            :aria-label="`Bring back ${a.name}`"
+            label="Restore"
+            :aria-label="`Restore ${a.name}`"
             @click="restore(a.id)"
           />
         </li>
       </ul>
     </div>
-    <UModal v-model:open="adding" title="New shoot" description="A day or a job that holds set-ups.">
+    <UModal v-model:open="adding" title="New shoot" description="One day or one job, with a set-up for each picture">
       <template #body>
         <ShootsShootForm @done="adding = false" />
       </template>
@@ -177,7 +177,7 @@ const toggleArchived = (): Promise<void> =>
     <UModal
       :open="addTo !== ''"
       title="New set-up"
-      description="A plausible whole, ready to be changed."
+      description="A complete plan to start from; change whatever you know better"
       :ui="{ content: 'max-w-2xl' }"
       @update:open="
         open => {
@@ -192,7 +192,7 @@ const toggleArchived = (): Promise<void> =>
     <UModal
       :open="pasteInto !== ''"
       title="Paste a set-up"
-      description="Copied from a set-up of this studio or of any other."
+      description="Copied from a set-up in this studio or any other"
       @update:open="
         open => {
           if (!open) pasteInto = ''
@@ -202,7 +202,7 @@ const toggleArchived = (): Promise<void> =>
       <template #body>
         <form class="grid gap-3" @submit.prevent="paste">
           <UTextarea v-model="pasted" :rows="8" class="w-full" aria-label="Set-up as text" placeholder="Paste here" />
-          <div><UButton type="submit" label="Add the set-up" :disabled="pasted.trim() === ''" /></div>
+          <div><UButton type="submit" label="Add set-up" :disabled="pasted.trim() === ''" /></div>
         </form>
       </template>
     </UModal>

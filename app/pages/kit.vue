@@ -30,7 +30,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
   try {
     await what()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
     mistakes.value = error instanceof ApiError ? (error.problem?.errors ?? []) : []
   }
 }
@@ -54,7 +54,7 @@ const items = computed(() => store.inSight.map(record => record.item))
 const add = (kind: KitKind): Promise<void> => run(async () => choose(await store.addNew(kind)))
 const leaflet = ref(false)
 const menu = [
-  { label: 'Flash, from its leaflet', onSelect: () => void (leaflet.value = true) },
+  { label: 'Flash from data sheet', onSelect: () => void (leaflet.value = true) },
   ...KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () => void add(kind) })),
 ]
 function made(id: string): void {
@@ -96,8 +96,8 @@ function made(id: string): void {
             <span
               v-else-if="record.usedBy?.length"
               class="text-[11px] text-(--ink-faint)"
-              :title="`In use by ${record.usedBy.map(u => u.name).join(', ')}`"
-              >{{ record.usedBy.length }} in use</span
+              :title="`Used in ${record.usedBy.map(u => u.name).join(', ')}`"
+              >used in {{ record.usedBy.length }}</span
             >
           </button>
         </section>
@@ -143,8 +143,8 @@ function made(id: string): void {
     </nav>
     <UModal
       v-model:open="leaflet"
-      title="A flash, from its leaflet"
-      description="Three figures are enough: the rest follows from its kind."
+      title="Add flash from data sheet"
+      description="Three figures are enough; the rest is filled in for its type."
     >
       <template #body>
         <KitFlashLeaflet @made="made" />
@@ -156,7 +156,7 @@ function made(id: string): void {
         <UiMistakeList :mistakes="mistakes" :most="12" />
       </div>
       <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
-        This device is signed in as an assistant: kit is to be looked at here, and changed by the lead.
+        You are signed in as an assistant: you can view kit, but only the lead can change it.
       </p>
       <KitEmptyKit
         v-if="store.loaded && shown.length === 0"

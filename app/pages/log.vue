@@ -113,7 +113,7 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     if (file.value) file.value.value = ''
     if ('mistakes' in result) {
       mistakes.value = result.mistakes
-      failure.value = `${chosen.name} is no log that can be read`
+      failure.value = `${chosen.name} could not be read as a log`
       return
     }
     const { added, known, setups, amended } = result
@@ -131,7 +131,7 @@ const pair = computed(() => (chosen.value.length === 2 ? (chosen.value as [Taken
 const isChosen = (id: string): boolean => chosen.value.some(c => c.picture.id === id)
 /** Two at most: a third takes the place of the first. */
 const chooseText = (entry: LogEntry, name: string): string =>
-  `Choose ${name} of take ${entry.number} of ${entry.setupName} to set beside another`
+  `Select ${name}, take ${entry.number} of ${entry.setupName}, to compare`
 function choose(entry: LogEntry, picture: LogEntry['pictures'][number]): void {
   chosen.value = isChosen(picture.id)
     ? chosen.value.filter(c => c.picture.id !== picture.id)
@@ -283,13 +283,13 @@ const nothingYet = computed(
           size="xs"
           variant="outline"
           class="mt-1"
-          label="Put them right as in the file"
+          label="Use the values from the file"
           @click="takeIn(edited.file, true)"
         />
       </div>
       <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
-        <LogTallyChart :rows="stats.byDay" title="By day, keepers filled" :label="of => of" />
-        <LogTallyChart :rows="stats.byRecipe" title="By recipe, keepers filled" :label="recipeLabel" />
+        <LogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
+        <LogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
         <LogTallyChart
           v-if="stats.byDelay.length > 0"
           :rows="stats.byDelay"
@@ -304,7 +304,7 @@ const nothingYet = computed(
         />
       </div>
       <LogEmptyLog v-if="loaded && nothingYet" />
-      <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">No take is like that.</p>
+      <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">No takes match</p>
       <div v-else class="overflow-x-auto">
         <table class="log w-full text-[13px]">
           <thead class="text-left text-[12px] text-(--ink-soft)">
@@ -382,12 +382,12 @@ const nothingYet = computed(
         <p v-if="chosen.length === 1" role="status" class="pt-2 text-[13px]">
           {{ chosen[0]!.picture.name }} is chosen; choose another to see the two side by side.
         </p>
-        <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="More takes" @click="more" />
+        <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="Show more takes" @click="more" />
       </div>
     </div>
     <UModal
       v-model:open="comparing"
-      title="Side by side"
+      title="Two pictures compared"
       :ui="{ content: 'max-w-[1240px] w-[96vw]' }"
       @update:open="
         open => {

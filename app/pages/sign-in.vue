@@ -43,15 +43,15 @@ onMounted(async () => {
     <h1 class="text-2xl font-semibold">Sign in</h1>
     <p class="text-(--ink-soft)">
       Epiro has no passwords. Open the sign-in link that <code>npm start</code> printed; it signs in this browser, once.
-      A new one is printed at every start.
+      Every start prints a new one.
     </p>
     <p v-if="message" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
       {{ message }}
     </p>
     <div v-if="demo" class="grid gap-2 border-t border-(--hair) pt-5">
-      <p class="text-(--ink-soft)">To look around first, open the made-up studio with its shoots and set-ups.</p>
+      <p class="text-(--ink-soft)">Just looking? The demo studio has example shoots and set-ups.</p>
       <div>
-        <UButton label="Open the demo studio" size="md" :loading="busy" @click="enter(api.openDemo)" />
+        <UButton label="Open demo studio" size="md" :loading="busy" @click="enter(api.openDemo)" />
       </div>
     </div>
   </div>

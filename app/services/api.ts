@@ -96,12 +96,12 @@ async function answered<T>(method: Method, path: string, body?: unknown): Promis
           }),
     })
   } catch {
-    throw new ApiError(0, null, 'The server cannot be reached')
+    throw new ApiError(0, null, 'No connection to the server. Check that Epiro is running.')
   }
   const data = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
     const problem = data as Problem | null
-    throw new ApiError(response.status, problem, problem?.detail ?? `The server answered ${response.status}`)
+    throw new ApiError(response.status, problem, problem?.detail ?? `The server reported error ${response.status}`)
   }
   return { data: data as T, headers: response.headers }
 }

@@ -23,7 +23,7 @@ export async function framePng(plan: Plan, over: Overlay = {}): Promise<Blob> {
   canvas.width = WIDE
   canvas.height = height
   const context = canvas.getContext('2d')
-  if (!context) throw new Error('This browser draws no pictures')
+  if (!context) throw new Error('This browser cannot draw pictures')
   const small = new OffscreenCanvas(given.width, given.height)
   small.getContext('2d')!.putImageData(new ImageData(given.bytes, given.width), 0, 0)
   context.imageSmoothingQuality = 'high'

@@ -37,12 +37,14 @@ export interface Recording {
  */
 export async function record(): Promise<Recording> {
   if (!navigator.mediaDevices?.getUserMedia)
-    throw new Error('The microphone needs HTTPS, or this computer’s own address.')
+    throw new Error('The microphone only works over HTTPS, or on this computer itself.')
   const stream = await navigator.mediaDevices
     .getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
     .catch((error: Error) => {
       throw new Error(
-        error.name === 'NotAllowedError' ? 'The microphone was not allowed.' : 'No microphone was found.',
+        error.name === 'NotAllowedError'
+          ? 'Microphone access was refused. Allow it in the browser.'
+          : 'No microphone was found.',
         { cause: error },
       )
     })

@@ -8,7 +8,7 @@ const LARGEST = 1_000_000
 
 /** Reads a set-up from text, as a file or the clipboard holds it: the set-up, or every mistake in it. */
 export function readSetupText(text: string): Checked<Setup> {
-  if (text.length > LARGEST) return { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] }
+  if (text.length > LARGEST) return { mistakes: [{ field: '', reason: 'The file is too large for a set-up' }] }
   try {
     return checkSetup(JSON.parse(text))
   } catch {
@@ -18,7 +18,7 @@ export function readSetupText(text: string): Checked<Setup> {
 
 export async function readSetupFile(file: File): Promise<Checked<Setup>> {
   return file.size > LARGEST
-    ? { mistakes: [{ field: '', reason: 'Too large for a set-up file' }] }
+    ? { mistakes: [{ field: '', reason: 'The file is too large for a set-up' }] }
     : readSetupText(await file.text())
 }
 

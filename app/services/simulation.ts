@@ -7,7 +7,7 @@ export type Simulated = SimulatedTakes & { seconds: number }
 const calls = () =>
   workerCalls<Asked, Told & { seconds: number }>(
     () => new Worker(new URL('../workers/takes.worker.ts', import.meta.url), { type: 'module' }),
-    'The takes could not be played.',
+    'The takes could not be simulated.',
   )
 /** One for what the page waits for, one for what stands beside it. */
 const [main, beside] = [calls(), calls()]

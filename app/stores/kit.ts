@@ -45,7 +45,7 @@ export const useKitStore = defineStore('kit', () => {
   function overtaken(id: string): void {
     drafts.drop(id)
     box.drop(id)
-    say(id, 'Changed elsewhere meanwhile: this is the newest. Make your change again.')
+    say(id, 'Changed elsewhere in the meantime. This is the latest version; make your change again.')
   }
 
   const box = new Outbox<KitItem>({

@@ -152,7 +152,7 @@ export const useLabStore = defineStore('lab', () => {
       await read()
     })
   const standIn = (hide = false, seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
-    work('Making a stand-in', async () => {
+    work('Making a sample', async () => {
       clear()
       hidden.value = hide
       const own = asked
@@ -211,7 +211,7 @@ export const useLabStore = defineStore('lab', () => {
     const kit = useKitStore()
     const item = kit.byId.get(id)?.item
     const after = item && givenToKit(item, give, from())
-    if (!item || !after) return 'Choose what it was measured on.'
+    if (!item || !after) return 'Choose the kit item that was measured.'
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
     noted(give.label, item.name, () => {
@@ -223,7 +223,7 @@ export const useLabStore = defineStore('lab', () => {
   async function toTake(give: Extract<Give, { to: 'take' }>): Promise<string> {
     const takes = useTakesStore()
     const take = takes.takes[0]
-    if (!take) return 'There is no take yet in this set-up.'
+    if (!take) return 'This set-up has no takes yet.'
     const { delay, verdict, keeper, position, note, sharp, exposed, clean } = take
     const was = { delay, verdict, keeper, position, note, sharp, exposed, clean }
     const joined = [note, give.note].filter(Boolean).join('; ')

@@ -140,7 +140,7 @@ function standIn({ tool, seed }: Extract<LabAsked, { kind: 'standIn' }>): LabSta
 
 const inputOf = (file: number): LabInput => {
   const input = held.get(file)
-  if (!input) throw new Error('The file is no longer at hand: choose it again.')
+  if (!input) throw new Error('The file is no longer available. Choose it again.')
   return input
 }
 

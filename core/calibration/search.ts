@@ -33,7 +33,7 @@ export interface Proposal {
 }
 
 /** Why a delay was chosen: it is the likeliest keeper, or it teaches most about where the keeper is. */
-export type ProposalReason = 'likeliest keeper' | 'halves what is unknown'
+export type ProposalReason = 'most likely on the moment' | 'splits the remaining range in half'
 
 export interface ExplainedProposal extends Proposal {
   reason: ProposalReason
@@ -173,7 +173,7 @@ export function proposeDelay(
     delay,
     keep: chance,
     posterior: { delay: posterior.delay, uncertainty: posterior.uncertainty, scatter: posterior.scatter },
-    reason: chance >= 0.97 * bestKeep ? 'likeliest keeper' : 'halves what is unknown',
+    reason: chance >= 0.97 * bestKeep ? 'most likely on the moment' : 'splits the remaining range in half',
     information: chosen >= 0 ? (information[chosen] as number) : 0,
     bestKeep,
     interval: idealWithin(posterior, 0.95),

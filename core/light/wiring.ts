@@ -93,7 +93,7 @@ const HEAD_NAMES: Readonly<Record<FlashSetup['head'], string | null>> = {
   snoot: 'Snoot',
   umbrella: 'Umbrella',
   softbox: 'Softbox',
-  bounced: 'Card or ceiling to bounce off',
+  bounced: 'Bounce card or ceiling',
   through: 'Tracing paper or frosted wall to shine through',
 }
 
@@ -127,13 +127,13 @@ export function packingOf(setup: Setup): PackedItem[] {
   // Several lights on one output.
   const joined = wires.filter(wire => wire.kind === 'cable' && wire.to !== 'Controller' && wire.to !== 'Camera').length
   add('Splitter for the lights’ cables', joined > 1 ? 1 : 0)
-  add('Ground and its stand')
+  add('Background and stand')
   add('Sandbag', setup.flashes.length)
-  if (hazards.wet) add('Cover against splash, for each light, lens and socket')
-  if (hazards.shatters || hazards.wet) add('Clear sheet before the lens')
+  if (hazards.wet) add('Splash cover for every light, lens and socket')
+  if (hazards.shatters || hazards.wet) add('Clear protective sheet in front of the lens')
   if (hazards.shatters) add('Eye protection for everyone')
   if (hazards.dust) add('Dust mask for everyone')
-  if (person || hazards.people) add('Tape for marks on the floor')
+  if (person || hazards.people) add('Floor marking tape')
   const batteries = setup.flashes
     .filter(flash => flash.supply === 'battery')
     .reduce((sum, f) => sum + f.units * f.relay, 0)

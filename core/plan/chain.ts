@@ -229,14 +229,15 @@ export function chainStages(setup: SignalChain): NamedStage[] {
   const { sensor, controller, link, camera, hand } = setup
   const stages: NamedStage[] = []
   const off = heldOf(setup, 'latency')
-  if (off !== null && off !== 0) stages.push({ id: 'measured', label: 'off what was entered', latency: off, jitter: 0 })
+  if (off !== null && off !== 0)
+    stages.push({ id: 'measured', label: 'difference from the entered figures', latency: off, jitter: 0 })
   const linked: NamedStage = { id: 'link', label: `${link.kind} link`, latency: link.latency, jitter: link.jitter }
   if (setup.trigger === 'sensor') {
     stages.push({ id: 'sensor', label: 'sensor', latency: SENSOR[sensor.kind].latency(setup), jitter: sensor.jitter })
     stages.push({ id: 'controller', label: 'controller', latency: controller.latency, jitter: controller.jitter })
     stages.push(linked)
   } else if (setup.trigger === 'hand') {
-    stages.push({ id: 'hand', label: 'hand on the count', latency: -hand.flinch, jitter: hand.scatter })
+    stages.push({ id: 'hand', label: 'press on the count', latency: -hand.flinch, jitter: hand.scatter })
     if (setup.flashes.length > 0) stages.push(linked)
   }
   if (setup.method !== 'open-shutter')

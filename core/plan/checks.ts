@@ -56,7 +56,7 @@ function black({ setup, exposure }: Assessment): Check {
             ev: { value: picture.ambientEv, quantity: 'ev' },
           })
         : say(
-            'The light that is always on is {real}, not {ev}: {off} from what was assumed.',
+            'The room light is {real}, not {ev}: {off} from the assumption.',
             {
               real: { value: ev100, quantity: 'ev' },
               ev: { value: picture.ambientEv, quantity: 'ev' },
@@ -74,7 +74,7 @@ function black({ setup, exposure }: Assessment): Check {
     title: 'Black frame',
     outcome,
     meaning,
-    how: 'No flash, lights as for the take: {shutter} at {aperture}, {iso}.',
+    how: 'Flash off, room lights as for the take: {shutter} at {aperture}, {iso}.',
     predicted: exposure.black ? 'Black: the room is at {ambient}.' : 'Not black: the room shows at {ambient}.',
     figures: {
       shutter: shutter(picture.shutter),
@@ -117,7 +117,7 @@ function exposureCheck(a: Assessment): Check {
       )
     }
   } else if (outcome === 'differs')
-    meaning = say('Go one stop at a time until the stand-in is right, and note how far it was off: the light follows.')
+    meaning = say('Adjust one stop at a time until the stand-in is right, then enter how far it was off.')
   return {
     id: 'exposure',
     title: 'Exposure',
@@ -153,12 +153,10 @@ function focus({ known: setup, optics }: Assessment): Check {
     const off = optics.depth === null ? Infinity : depth / optics.depth
     if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
     else if (circle === null)
-      meaning = say(
-        'No circle of confusion gives that depth at these settings: measure again, along the line of sight.',
-      )
+      meaning = say('That depth is not possible at these settings. Measure again, along the line of sight.')
     else
       meaning = say(
-        'You judge sharpness by a circle of {circle}, not {assumed}.',
+        'Your circle of confusion is {circle}, not {assumed}.',
         { circle: length(circle, 'µm'), assumed: length(picture.circleOfConfusion, 'µm') },
         [{ path: 'picture.circleOfConfusion', value: significant(circle, 3) }],
       )
@@ -213,7 +211,8 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
         events: count(events),
         share: share(atLeastShare(events)),
       })
-  } else if (outcome === 'differs') meaning = say('Note how many events fired it and how many other things did.')
+  } else if (outcome === 'differs')
+    meaning = say('Enter how many events triggered it, and how many false triggers there were.')
   const keen = hears && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
   const dull =
     (beamBlock !== null && beamBlock < sensor.response) ||
@@ -227,12 +226,12 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
       'Click the shutter, step, clap far off: nothing may fire it. Then the event itself, some ten times: it ' +
       'must fire every time.',
     predicted: keen
-      ? 'Too keen: what is no event will fire it.'
+      ? 'Too sensitive: other things will fire it.'
       : dull
-        ? 'Too dull: it will miss the event.'
+        ? 'Not sensitive enough: it will miss the event.'
         : beamBlock !== null
           ? 'Fires every time: the beam is blocked for {block}, {response} needed.'
-          : 'Fires every time, and by nothing else.',
+          : 'Fires every time, and for nothing else.',
     figures: { block: time(beamBlock ?? 0), response: time(sensor.response) },
   }
 }
@@ -324,8 +323,8 @@ function control(a: Assessment): Check {
   else if (outcome === 'differs')
     meaning = say(
       travels
-        ? 'Note how far past the near face the object was: its speed follows.'
-        : 'Note how late the picture was: the moment follows.',
+        ? 'Note how far past the entry face the object was; its speed is worked out from that.'
+        : 'Enter how late the picture was to correct the moment.',
     )
   return {
     id: 'control',
@@ -334,12 +333,12 @@ function control(a: Assessment): Check {
     meaning,
     how: travels
       ? 'A wet card or a marker at the subject, fired with a delay of {delay}: how far had the object come?'
-      : 'Fired with a delay of {delay}: how far had the event come?',
+      : 'Fire with a delay of {delay}. How far had the event got?',
     predicted:
       shot === null || captured === null
-        ? 'Nothing is dialled here.'
+        ? 'No delay is used here.'
         : place !== null
-          ? 'At {captured} it is {place} past the near face.'
+          ? 'At {captured} it is {place} past the entry face.'
           : 'At {captured}, {late} after the moment.',
     figures: {
       delay: time(shot ?? 0),

@@ -72,7 +72,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
   if (!fast && setup.flashes.length === 0) out.push({ reason: 'There is no flash to make the picture.', figures: {} })
   if (fast && found === null)
     out.push({
-      reason: 'No shutter is fast enough: at {fastest} the streak is {blur}, the limit {limit}.',
+      reason: '{blur} streak even at {fastest}: no shutter speed is short enough for the {limit} limit.',
       figures: streak,
     })
   else if (sharpness.judged > sharpness.limit * (1 + 1e-9))
@@ -88,7 +88,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
   if (exposure > 2 * NEAR_CORRECT)
     out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
   if (!fast && !a.exposure.black)
-    out.push({ reason: 'The room would show: ambient {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
+    out.push({ reason: 'Room light would show at {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
   return out
 }
 
@@ -103,7 +103,7 @@ function ruledByTime(a: Assessment): RuledOut[] {
     timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)
   ) {
     out.push({
-      reason: 'The chain of {chain} is longer than the {gap} the event allows.',
+      reason: 'The chain takes {chain}; the event leaves only {gap}.',
       figures: { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) },
     })
   }
@@ -117,7 +117,7 @@ function ruledByTime(a: Assessment): RuledOut[] {
       reason:
         setup.trigger === 'burst'
           ? 'Frames come every {frame}; the moment keeps for {window}.'
-          : 'Takes scatter by {scatter}; the moment keeps for {window}.',
+          : 'Takes scatter by {scatter}; the moment lasts {window}.',
       figures,
     })
   }

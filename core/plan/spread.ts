@@ -57,7 +57,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'speed-error',
-      label: 'speed not known',
+      label: 'speed uncertainty',
       kind: 'uncertainty',
       path: 'motion.speedError',
       input: 'speed',
@@ -73,7 +73,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'sensor-position',
-      label: 'place of sensor',
+      label: 'sensor position',
       kind: 'uncertainty',
       path: 'sensor.positionError',
       input: 'sensorPosition',
@@ -81,7 +81,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'sensor-offset',
-      label: 'sensor beside the travel',
+      label: 'sensor distance from the path',
       kind: 'uncertainty',
       path: 'sensor.positionError',
       input: 'sensorOffset',
@@ -105,7 +105,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'crack-error',
-      label: 'tear speed not known',
+      label: 'tear speed uncertainty',
       kind: 'uncertainty',
       path: 'subject.crackSpeedError',
       input: 'crackSpeed',
@@ -137,7 +137,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'phase-error',
-      label: 'phase not known',
+      label: 'phase uncertainty',
       kind: 'uncertainty',
       path: 'moment.timeError',
       input: 'phaseScale',
@@ -264,7 +264,7 @@ function flinchCause({ trigger, hand }: Pick<Setup, 'trigger' | 'hand'>): Cause[
   return [
     {
       id: 'hand-flinch',
-      label: 'how early the press comes',
+      label: 'average press error',
       kind: 'uncertainty',
       path: 'hand.flinchError',
       derivative: -1,
@@ -356,7 +356,7 @@ export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: 
   const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
   const firstOrderReason =
     parts.find(part => part.reason !== null)?.reason ??
-    (bend > 0.1 * total && total > 0 ? 'the timing bends over the spread of its inputs' : null)
+    (bend > 0.1 * total && total > 0 ? 'timing is not proportional over this spread, so chances are simulated' : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),

@@ -67,13 +67,14 @@ export function standWith(planned: PlannedStand, counts: TakeCounts): SetupStand
   const say = (next: string, figures: Figures = {}): SetupStand => ({ stand, next, figures, left })
   if (stand === 'shot') return say('Review the keepers')
   if (stopped) return say(`Mend: ${stopped.title}`, stopped.figures)
-  if (left === 0) return say('Buy more props: none left')
-  if (toPrepare > 0) return say('Prepare: {n} of the list to do', { n: count(toPrepare) })
-  if (tested < tests && counts.takes === 0) return say('Test: {n} to make', { n: count(tests - tested) })
-  if (counts.takes === 0) return say('Fire the first take')
-  return say(counts.on + counts.keepers > 0 ? 'Fire on: {n} keepers wanted' : 'Find the moment: no take was on yet', {
-    n: count(keepers - counts.keepers),
-  })
+  if (left === 0) return say('Get more props: none left')
+  if (toPrepare > 0) return say('Prepare: {n} items left', { n: count(toPrepare) })
+  if (tested < tests && counts.takes === 0) return say('Tests: {n} to go', { n: count(tests - tested) })
+  if (counts.takes === 0) return say('Shoot the first take')
+  return say(
+    counts.on + counts.keepers > 0 ? 'Keep shooting: {n} keepers to go' : 'Find the moment: no take on time yet',
+    { n: count(keepers - counts.keepers) },
+  )
 }
 
 /** Where a set-up stands, and what to do next about it. */

@@ -138,7 +138,8 @@ export class PracticeDevice {
 
   private shutter(what: string | undefined, at: number): Answer {
     if (what !== 'OPEN' && what !== 'CLOSE') return error('SHUTTER OPEN or SHUTTER CLOSE')
-    if (this.setup.method !== 'open-shutter') return error('the chain releases this camera')
+    if (this.setup.method !== 'open-shutter')
+      return error('this camera is triggered by the controller; SHUTTER is for the open-shutter method')
     if (what === 'OPEN') {
       if (this.state.openedAt !== null) return error('open already')
       this.state.openedAt = at
@@ -158,7 +159,7 @@ export class PracticeDevice {
    * comes at once.
    */
   private act(at: number): Answer {
-    if (this.state.pending) return error('close the shutter first: this frame holds a shot')
+    if (this.state.pending) return error('this frame is already exposed: close the shutter first')
     if (this.state.fired >= this.stock) return error('no props left')
     const open = this.state.openedAt !== null
     const shot = this.fire(at)

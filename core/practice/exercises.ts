@@ -36,7 +36,7 @@ const sound: Change[] = [
 export const EXERCISES: readonly Exercise[] = [
   {
     id: 'cracker-beam',
-    title: 'Ball through a cracker, by a beam',
+    title: 'Ball through a cracker, fired by a beam',
     recipe: 'projectile',
     keepers: 3,
     stock: 12,
@@ -45,7 +45,7 @@ export const EXERCISES: readonly Exercise[] = [
   },
   {
     id: 'cracker-report',
-    title: 'Ball through a cracker, by its report',
+    title: 'Ball through a cracker, fired by the shot’s report',
     recipe: 'projectile',
     keepers: 3,
     stock: 16,
@@ -54,17 +54,17 @@ export const EXERCISES: readonly Exercise[] = [
   },
   {
     id: 'cracker-tired',
-    title: 'A launcher that tires',
+    title: 'A launcher that loses power',
     recipe: 'projectile',
     keepers: 4,
     stock: 18,
     changes: [{ path: 'motion.speedSpread', value: 0.006 }],
     drift: 0.006,
-    teaches: 'Each shot is a little slower. Notice the wander and go by the last takes.',
+    teaches: 'Each take is a little slower. Spot the drift and trust the latest takes.',
   },
   {
     id: 'balloon-click',
-    title: 'Balloon by its bang, microphone too keen',
+    title: 'Balloon fired by its bang, microphone too sensitive',
     recipe: 'balloon',
     keepers: 3,
     stock: 16,
@@ -93,7 +93,7 @@ export const EXERCISES: readonly Exercise[] = [
     keepers: 3,
     stock: 16,
     changes: [],
-    teaches: 'Only early, on or late can be told. Let the verdicts halve what is left.',
+    teaches: 'You can only tell early, on time or late. Let each verdict halve the range.',
   },
   {
     id: 'tea-sheet',
@@ -115,7 +115,7 @@ export const EXERCISES: readonly Exercise[] = [
     keepers: 3,
     stock: 14,
     changes: [],
-    teaches: 'The camera’s own lag is part of the chain here, and hands clap as they like.',
+    teaches: 'Here the shutter lag is part of the chain, and no two claps are alike.',
   },
   {
     id: 'top-apex',
@@ -124,7 +124,7 @@ export const EXERCISES: readonly Exercise[] = [
     keepers: 3,
     stock: 14,
     changes: [],
-    teaches: 'Near the apex nothing moves fast: the window is wide, the toss is not always as high.',
+    teaches: 'Near the apex everything is slow, so the window is wide; but the height of the toss varies.',
   },
 ]
 

@@ -43,7 +43,7 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'picture.iso', value: 100 },
       { path: 'picture.aperture', value: 22 },
     ],
-    teaches: 'Less power is a shorter flash. What it costs in light is paid by distance, units, aperture or ISO.',
+    teaches: 'Less power means a shorter flash. Make up the light with distance, units, aperture or ISO.',
   },
   {
     id: 'light-glass',

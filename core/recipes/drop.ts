@@ -31,7 +31,7 @@ export const drop: RecipeFacts = {
     picture: { distance: 0.7, aperture: 16, iso: 320, shutter: 2, depthWanted: 0.03, blurLimit: 0.0005 },
     catch: { distance: 0.5 },
   },
-  bodies: [body('What falls', 'object', false), body('Drops of the crown', 'drops', true, 2)],
+  bodies: [body('Falling object', 'object', false), body('Drops of the crown', 'drops', true, 2)],
   moments: [
     share('crown at its highest', 'impact', 'splash', 0.26, {
       window: [0.005, 0.006],

@@ -22,7 +22,7 @@ export const grains: RecipeFacts = {
     picture: { distance: 0.7, aperture: 14, iso: 250, shutter: 1, depthWanted: 0.03, blurLimit: 0.0005 },
     catch: { distance: 0.4 },
   },
-  bodies: [body('Falling grains', 'object', true), body('Grains that bounce', 'own', false, 0.9)],
+  bodies: [body('Falling grains', 'object', true), body('Bouncing grains', 'own', false, 0.9)],
   moments: [
     along('first grains just above it', -0.015, { window: [0.004, 0.005], sharp: { object: null } }),
     along('first grains two fingers short', -0.035, { window: [0.012, 0.012], sharp: { object: null } }),
@@ -34,7 +34,7 @@ export const grains: RecipeFacts = {
     }),
   ],
   preparation: [
-    'Sieve or paper fold clamped at its height, plumbed over the subject',
+    'Sieve or folded paper clamped at its height, straight above the subject',
     'Measured heap for each take',
     'Tray under it, brush at hand',
     'Stand-in for focus where the grains fall',

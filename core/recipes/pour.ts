@@ -58,7 +58,7 @@ export const pour: RecipeFacts = {
   preparation: [
     'Vessel polished with gloves on',
     'Lip of the jug clamped at its height',
-    'Liquids at their temperature, measured out',
+    'Liquids at temperature and measured out',
     'Tray, towels and a bucket',
     'Mains leads away from the splash',
   ],

@@ -53,10 +53,14 @@ export const run: RecipeFacts = {
   ],
   preparation: [
     'Run-up and run-out clear and swept, nothing to slip on',
-    'Marks on the floor that are felt, not seen',
+    'Floor marks you can feel in the dark',
     'Beam at hip height, never at the eyes',
-    'Three runs in the light, counted',
+    'Three counted rehearsals with the lights on',
     'Cables taped, stands weighted and outside the lane',
   ],
-  reset: ['Back to the mark by the same way', 'Flashes ready, all lamps lit', 'Beam seen clear and armed'],
+  reset: [
+    'Return to the start mark by the same route',
+    'Flashes ready, every ready light on',
+    'Beam clear, sensor armed',
+  ],
 }

@@ -27,14 +27,14 @@ export const spin: RecipeFacts = {
     picture: { distance: 0.8, aperture: 14, iso: 320, shutter: 1, depthWanted: 0.03, blurLimit: 0.0012 },
     catch: { distance: 0.6 },
   },
-  bodies: [body('Rim', 'rim', true), body('What it flings', 'rim', true)],
+  bodies: [body('Rim', 'rim', true), body('Drops flung off', 'rim', true)],
   moments: [turned('mark a quarter turn on', 0.25), turned('mark on top', 0.5), turned('mark once round', 1)],
   preparation: [
     'Disc balanced and bolted, spun up once behind a screen',
     'Splash screen all round, one side open to the camera',
     'Lens and lights covered',
-    'Mark and sensor tried by hand, one pulse a turn',
+    'Mark and sensor tested by hand, one pulse per turn',
     'Nobody in the plane of the disc',
   ],
-  reset: ['Stopped, and said so', 'Wiped and filled anew', 'Up to speed: read it off before the call'],
+  reset: ['Disc stopped and called out', 'Wipe and refill', 'Up to speed: check the reading before the call'],
 }

@@ -50,9 +50,9 @@ export const swing: RecipeFacts = {
   preparation: [
     'Room for the whole arc, checked at full reach',
     'Marks for the feet',
-    'Dark clothes, black ground',
+    'Dark clothes, black background',
     'Slow rehearsal on the count',
-    'Flicker: everyone in the room asked',
+    'Flashing light: everyone in the room asked about it',
   ],
-  reset: ['Back to the marks', 'Flashes ready, all lamps lit', 'Shutter closed, picture looked at'],
+  reset: ['Back to the marks', 'Flashes ready, every ready light on', 'Shutter closed, picture checked'],
 }

@@ -55,7 +55,7 @@ export const thrown: RecipeFacts = {
   preparation: [
     'Line of the throw marked on the floor',
     'Vessel filled to one mark each time',
-    'Target fixed and shielded behind',
+    'Target fixed, shield behind it',
     'Lens and lights bagged',
     'Floor dried, non-slip mat down',
   ],

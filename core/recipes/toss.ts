@@ -43,10 +43,10 @@ export const toss: RecipeFacts = {
     along('on its way down', 0, { window: [0.02, 0.02], sharp: { object: null, rim: null } }, true),
   ],
   preparation: [
-    'Mark for the hand, height of the apex on a stick',
+    'Mark for the hand; apex height marked on a stick',
     'Soft catch below',
     'Spin tried ten times',
     'Focus on the stand-in at the apex',
   ],
-  reset: ['Object back in the hand, marks seen', 'Catch in place'],
+  reset: ['Object back in hand, marks checked', 'Catch in place'],
 }

@@ -52,7 +52,7 @@ export interface Judgement {
 /** What each mistake is called, and what is learnt from it. */
 export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }> = {
   'click': {
-    title: 'Something else than the event fired the light',
+    title: 'Something other than the event fired the light',
     lesson: 'The shutter’s click or a voice: raise the threshold above them, and arm last.',
   },
   'not-heard': {
@@ -60,11 +60,11 @@ export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }>
     lesson: 'The threshold stands above the event: lower it, or bring the microphone nearer.',
   },
   'safe': {
-    title: 'Fired with the controller safe',
+    title: 'Action before the controller was armed',
     lesson: 'Keep the order of the calls: armed comes before the action.',
   },
   'shut': {
-    title: 'Fired with the shutter shut',
+    title: 'Action with the shutter closed',
     lesson: 'Open, then arm, then act: say each call and wait for the answer.',
   },
   'charging': {
@@ -72,34 +72,28 @@ export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }>
     lesson: 'Wait out the recycle count-down; a misfire still costs a prop.',
   },
   'twice': {
-    title: 'A bounce fired a second time',
-    lesson: 'Set the hold-off longer than anything rings on: half a second is safe.',
+    title: 'A bounce fired the light again',
+    lesson: 'Set the hold-off longer than the ringing: half a second is safe.',
   },
   'blurred': {
-    title: 'Smeared beyond the limit',
-    lesson: 'The light lasts too long at this power: less power, and open the aperture for it.',
+    title: 'Streak over the limit',
+    lesson: 'The flash is too long at this power. Lower it and open the aperture to compensate.',
   },
   'verdict': {
-    title: 'Called otherwise than it was',
+    title: 'Wrong verdict',
     lesson: 'Compare with the predicted frame before the verdict: a wrong call sends the search the wrong way.',
   },
   'false-keeper': {
-    title: 'Kept what was none',
-    lesson: 'Early, late, smeared or doubled is no keeper: look at it large.',
+    title: 'Marked a keeper that was none',
+    lesson: 'A frame that is early, late, smeared or doubled is not a keeper. Check it at full size.',
   },
-  'missed-keeper': {
-    title: 'A keeper was let go',
-    lesson: 'It was on the moment and sharp: mark it, it was paid for.',
-  },
+  'missed-keeper': { title: 'A keeper was missed', lesson: 'It was on time and sharp: mark it, it cost a prop.' },
   'wrong-way': { title: 'Dialled away from the moment', lesson: 'Early wants a longer delay, late a shorter one.' },
   'several': {
     title: 'Several things changed at once',
-    lesson: 'One thing at a time: else nobody knows which of them did it.',
+    lesson: 'Change one thing at a time, or you cannot tell which one mattered.',
   },
-  'not-judged': {
-    title: 'Shots without a take in the log',
-    lesson: 'Log misfires too: they tell how often the rig fails.',
-  },
+  'not-judged': { title: 'Shots missing from the log', lesson: 'Log misfires too: they tell how often the rig fails.' },
 }
 
 /** Where the order of the shots does not say it, seconds either way. */

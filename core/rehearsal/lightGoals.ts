@@ -57,7 +57,7 @@ const RIGHT = 0.4
 const exposed = ({ exposure }: Assessment): LightGoal =>
   goal(
     'exposed',
-    'What faces the camera is exposed within a third of a stop',
+    'Front of the subject exposed to within a third of a stop',
     exposure.flash !== null && Math.abs(exposure.flash) <= RIGHT,
     exposure.flash,
   )
@@ -70,12 +70,12 @@ function whiteGround(setup: Setup): LightGoal[] {
   return [
     goal(
       'white',
-      'The ground is white in every corner of the picture, 1.5 stops over mid grey',
+      'Background white in every corner of the picture, at least 1.5 stops over mid grey',
       least >= 1.5,
       finite(least),
     ),
-    goal('even', 'and even within half a stop', most - least <= 0.5, finite(most - least)),
-    goal('not-burnt', 'without flooding the picture: 3.5 stops at most', most <= 3.5, finite(most)),
+    goal('even', 'Background even to within half a stop', most - least <= 0.5, finite(most - least)),
+    goal('not-burnt', 'Background no more than 3.5 stops over mid grey', most <= 3.5, finite(most)),
     exposed(whole),
   ]
 }
@@ -89,8 +89,8 @@ function rimOnly(setup: Setup): LightGoal[] {
     .map(light => light.edge ?? -Infinity)
   const edge = Math.max(-Infinity, ...edges)
   return [
-    goal('edge', 'A light from behind draws the edge, as bright as correct or more', edge >= -0.1, finite(edge)),
-    goal('black', 'The ground stays black in the picture, 4 stops down', ground <= -4, finite(ground)),
+    goal('edge', 'Edge lit from behind at correct exposure or brighter', edge >= -0.1, finite(edge)),
+    goal('black', 'Background black, at least 4 stops under', ground <= -4, finite(ground)),
     exposed(whole),
   ]
 }
@@ -98,7 +98,7 @@ function rimOnly(setup: Setup): LightGoal[] {
 function freezing(setup: Setup): LightGoal[] {
   const whole = assess(setup)
   const { subject } = whole.sharpness
-  return [goal('frozen', 'The ball smears over 1.2 mm at most', subject <= 0.0012, subject, 'length'), exposed(whole)]
+  return [goal('frozen', 'Streak of the ball 1.2 mm or less', subject <= 0.0012, subject, 'length'), exposed(whole)]
 }
 
 function glassAndCard(setup: Setup): LightGoal[] {
@@ -108,7 +108,7 @@ function glassAndCard(setup: Setup): LightGoal[] {
   const shown = reflectionsOf(whole)
   return [
     goal('card', 'A white or silver card stands within 0.6 m of the glass', far !== null && far <= 0.6, far, 'length'),
-    goal('clean', 'The glass shows neither card nor head', shown.length === 0, null, 'none'),
+    goal('clean', 'Neither card nor head visible in the glass', shown.length === 0, null, 'none'),
     exposed(whole),
   ]
 }
@@ -120,7 +120,7 @@ function blackInRoom(setup: Setup): LightGoal[] {
   const middle = patch(film, [0.4, 0.3, 0.6, 0.7])
   const room = Math.max(middle, whole.exposure.ambient)
   return [
-    goal('room', 'A frame without flash is black: 6 stops down', room <= -6, finite(room)),
+    goal('room', 'Frame without flash black, at least 6 stops under', room <= -6, finite(room)),
     exposed(whole),
     goal(
       'open',

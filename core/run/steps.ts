@@ -46,13 +46,13 @@ export function stepsOf(setup: Setup): RunStep[] {
       id: 'eyes',
       role: 'lead',
       call: 'Eyes',
-      text: 'Eye protection on, everyone behind cover. Each answers.',
+      text: 'Eye protection on, everyone behind cover. Everyone answers.',
     },
     launcher && {
       id: 'clear',
       role: 'lead',
       call: 'Clear',
-      text: 'No one beyond the catch, no one in the line. Each answers.',
+      text: 'Nobody behind the backstop, nobody in the line of fire. Everyone answers.',
     },
     open && { id: 'open', role: 'shutter', call: 'Open', text: 'Shutter open.' },
     setup.trigger === 'sensor' && {
@@ -67,16 +67,26 @@ export function stepsOf(setup: Setup): RunStep[] {
       call: acts[setup.action.kind],
       text:
         setup.trigger === 'burst'
-          ? 'Burst running first; act on its sound.'
+          ? 'Start the burst first; act when you hear it.'
           : setup.trigger === 'hand'
-            ? 'On the count: action and press go together.'
+            ? 'Start the action and press the button together, on the count.'
             : 'On the call, not before.',
     },
     open && { id: 'close', role: 'shutter', call: 'Closed', text: 'Shutter closed; controller safe.' },
-    launcher && { id: 'lights-on', role: 'lead', call: 'Unloaded, lights', text: 'Unloaded and said so, then lights.' },
+    launcher && {
+      id: 'lights-on',
+      role: 'lead',
+      call: 'Unloaded, lights on',
+      text: 'Unload and call it, then lights on.',
+    },
     open && !launcher && { id: 'lights-on', role: 'lead', call: 'Lights', text: 'Room lights on.' },
     { id: 'judge', role: 'lead', call: 'Look', text: 'Early, on or late? Sharp, exposed, clean?' },
-    { id: 'reset', role: 'action', call: 'Reset', text: 'The reset list, then again. Change one thing.' },
+    {
+      id: 'reset',
+      role: 'action',
+      call: 'Reset',
+      text: 'Work through the reset list, then go again. Change one thing only.',
+    },
   ]
   return steps.flatMap(step => (step === false ? [] : [{ ...step, role: setup.crew[step.id].trim() || step.role }]))
 }

@@ -17,7 +17,8 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: HowMany): Find
   return {
     id: 'stock',
     severity: 'note',
-    title: props === null ? 'More props than can be bought' : '{props} props for {keepers} keepers; {stock} at hand',
+    title:
+      props === null ? 'Too many props needed to count' : '{props} props needed for {keepers} keepers; {stock} at hand',
     reason:
       props === null
         ? 'After the moment is found {later} of the takes are on it: {keepers} keepers are beyond count.'
@@ -64,7 +65,7 @@ export function propsResult({ goal }: Pick<Setup, 'goal'>, many: HowMany): Resul
   if (many.props === null) return null
   return {
     id: 'props',
-    label: 'Props to have',
+    label: 'Props needed',
     value: count(many.props),
     causes: [],
     read: () => null,

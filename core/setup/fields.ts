@@ -88,24 +88,24 @@ export const FIELDS = {
   'method': choice('Method', METHODS),
   'trigger': choice('Fired by', TRIGGERS),
   'air.temperatureC': number('temperature', 'Air temperature', -30, 50),
-  'air.temperatureError': number('temperatureDifference', 'Temperature uncertain by', 0, 20),
+  'air.temperatureError': number('temperatureDifference', 'Temperature uncertainty', 0, 20),
   'air.relativeHumidity': number('share', 'Humidity', 0, 1, {
-    help: 'Bears on the speed of sound a little: a guess will do',
+    help: 'Changes the speed of sound only a little: a guess will do',
   }),
   'air.pressure': number('pressure', 'Air pressure', 60_000, 110_000),
   'action.kind': choice('Action', ACTIONS),
-  'action.draw': number('length', 'Band drawn by', 0.01, 3, { ...m, nullable: true }),
-  'action.pull': number('force', 'It pulls with', 0.1, 2000, {
+  'action.draw': number('length', 'Draw length of the band', 0.01, 3, { ...m, nullable: true }),
+  'action.pull': number('force', 'Pull at full draw', 0.1, 2000, {
     nullable: true,
-    help: 'A luggage scale on the drawn band tells it',
+    help: 'Measure it with a luggage scale on the drawn band',
   }),
   'motion.kind': choice('Motion', MOTIONS),
   'motion.speed': number('speed', 'Launch speed', 0.01, 1500),
-  'motion.speedSpread': number('share', 'Speed spread, take to take', 0, 0.5, {
-    help: 'How much it differs from one go to the next',
+  'motion.speedSpread': number('share', 'Speed: take-to-take spread', 0, 0.5, {
+    help: 'How much it varies from take to take',
   }),
-  'motion.speedError': number('share', 'Speed uncertain by', 0, 1, {
-    help: 'The same in every take: how well the mean is known',
+  'motion.speedError': number('share', 'Speed uncertainty', 0, 1, {
+    help: 'How far the average may be off, the same in every take, e.g. 4 %',
   }),
   'motion.angle': number('angle', 'Launch angle', 0, 1.56, { help: 'Above level' }),
   'motion.objectLength': number('length', 'Object length', 0.0001, 2, mm),
@@ -114,133 +114,133 @@ export const FIELDS = {
   'motion.dragCoefficient': number('number', 'Drag coefficient', 0, 3, {
     help: 'A ball 0.47, a cube 1.05, a flat disc across 1.2',
   }),
-  'motion.dragPerMetre': number('perMetre', 'Drag, if measured', 0, 20, {
+  'motion.dragPerMetre': number('perMetre', 'Measured drag', 0, 20, {
     nullable: true,
-    help: 'Share of the speed lost in each metre; empty: worked out from size and mass',
+    help: 'Share of speed lost per metre, e.g. 0.02 /m; leave empty to work it out from size and mass',
   }),
-  'motion.turns': number('rate', 'Turns a second', 0, 1000),
-  'motion.turnsSpread': number('share', 'Turns differ by', 0, 0.5, {
+  'motion.turns': number('rate', 'Spin', 0, 1000),
+  'motion.turnsSpread': number('share', 'Spin: take-to-take spread', 0, 0.5, {
     help: 'How much they differ from one go to the next',
   }),
-  'motion.faces': number('count', 'Faces that may show', 1, 2, { integer: true }),
-  'motion.faceWithin': number('angle', 'Face seen within', Math.PI / 180, Math.PI / 2, {
+  'motion.faces': number('count', 'Good faces', 1, 2, { integer: true }),
+  'motion.faceWithin': number('angle', 'Face angle, tolerance', Math.PI / 180, Math.PI / 2, {
     nullable: true,
-    help: 'Either side of straight at the camera; empty: any side will do',
+    help: 'Largest angle off the camera that still counts, e.g. 30°; leave empty if any side will do',
   }),
-  'motion.faceAtStart': number('angle', 'Face turned at the start', -6.3, 6.3, {
-    help: '0: straight at the camera when it sets off',
+  'motion.faceAtStart': number('angle', 'Face angle at the start', -6.3, 6.3, {
+    help: '0° faces the camera at the launch',
   }),
-  'subject.distance': number('length', 'Start to subject', 0, 100, m),
-  'subject.distanceError': number('length', 'Distance uncertain by', 0, 1, mm),
+  'subject.distance': number('length', 'Distance from start to subject', 0, 100, m),
+  'subject.distanceError': number('length', 'Distance uncertainty', 0, 1, mm),
   'subject.depth': number('length', 'Subject depth', 0.0001, 5, mm),
   'subject.height': number('length', 'Subject height', 0.0001, 5, mm),
-  'subject.speedLost': number('share', 'Speed lost going through', 0, 0.95, {
-    help: 'What flies on behind it is so much slower',
+  'subject.speedLost': number('share', 'Speed lost in the subject', 0, 0.95, {
+    help: 'How much slower the object comes out',
   }),
-  'subject.speedLostSpread': number('share', 'That loss differs by', 0, 0.5, {
-    help: 'From one go to the next, a share of the loss',
+  'subject.speedLostSpread': number('share', 'Speed loss: take-to-take spread', 0, 0.5, {
+    help: 'From take to take, as a share of the loss, e.g. 20 %',
   }),
-  'subject.speedLostError': number('share', 'That loss may be off by', 0, 1, {
+  'subject.speedLostError': number('share', 'Speed loss: uncertainty', 0, 1, {
     help: 'The same in every take, a share of the loss',
   }),
-  'subject.secondGap': number('length', 'Second one behind by', 0.001, 20, {
+  'subject.secondGap': number('length', 'Distance to second subject', 0.001, 20, {
     ...mm,
     nullable: true,
-    help: 'Near face to near face; empty: there is only one',
+    help: 'From near face to near face, e.g. 60 mm; leave empty if there is only one',
   }),
-  'subject.secondDepth': number('length', 'Second one deep', 0.0001, 5, mm),
-  'subject.liquidDepth': number('length', 'Liquid deep', 0, 5, mm),
+  'subject.secondDepth': number('length', 'Second subject: depth', 0.0001, 5, mm),
+  'subject.liquidDepth': number('length', 'Liquid depth', 0, 5, mm),
   'subject.person': flag('The target is a person'),
-  'subject.filling': choice('Filled with', FILLINGS),
+  'subject.filling': choice('Filling', FILLINGS),
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000, { help: 'How fast the edge of the skin runs back' }),
   'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5, {
-    help: 'How much it differs from one go to the next',
+    help: 'How much it varies from take to take',
   }),
-  'subject.crackSpeedError': number('share', 'Tear speed uncertain by', 0, 1, {
-    help: 'The same in every take: how well the mean is known',
+  'subject.crackSpeedError': number('share', 'Tear speed uncertainty', 0, 1, {
+    help: 'How far the average may be off, the same in every take, e.g. 4 %',
   }),
-  'moment.phase': text('The moment’s own name', 80),
+  'moment.phase': text('Name of the moment', 80),
   'moment.reference': choice(
-    'Time runs from',
+    'Moment counted from',
     REFERENCES,
-    'A place: the picture is due when the thing stands there. Else: so long after that event',
+    'A position on the path, or an event such as the impact plus a time',
   ),
   'moment.model': choice(
-    'The moment is set by',
+    'Basis of the moment',
     PHASE_MODELS,
     'A time of your own, or how far the subject itself has torn, sagged or closed',
   ),
-  'moment.offset': number('length', 'Past the near face', -10, 10, {
+  'moment.offset': number('length', 'Distance past the entry face', -10, 10, {
     ...mm,
-    help: 'Past the side of the subject that is met first; − before it',
+    help: 'From the side the object reaches first, e.g. 30 mm; negative in front of it',
   }),
   'moment.descending': flag('On the way down'),
-  'moment.fraction': number('share', 'How far it has gone', 0, 3, { help: '50 % of the tear: the skin is half open' }),
-  'moment.time': number('time', 'Time after', 0, 20, ms),
-  'moment.timeSpread': number('share', 'That time varies by', 0, 0.5, {
+  'moment.fraction': number('share', 'Moment: progress', 0, 3, { help: '50 % of the tear: the skin is half open' }),
+  'moment.time': number('time', 'Moment: time after it begins', 0, 20, ms),
+  'moment.timeSpread': number('share', 'Moment: take-to-take spread', 0, 0.5, {
     help: 'From take to take, a share of the time to the moment',
   }),
-  'moment.timeError': number('share', 'That time may be off by', 0, 1, {
-    help: 'The same in every take: how well it is known',
+  'moment.timeError': number('share', 'Moment: uncertainty', 0, 1, {
+    help: 'The same in every take: how well you know it',
   }),
-  'moment.window.beforeDistance': number('length', 'Still good if short by', 0.00001, 5, mm),
-  'moment.window.afterDistance': number('length', 'Still good if past by', 0.00001, 5, mm),
-  'moment.window.beforeTime': number('time', 'Still good if early by', 1e-7, 10, ms),
-  'moment.window.afterTime': number('time', 'Still good if late by', 1e-7, 10, ms),
+  'moment.window.beforeDistance': number('length', 'Window: short by up to', 0.00001, 5, mm),
+  'moment.window.afterDistance': number('length', 'Window: past by up to', 0.00001, 5, mm),
+  'moment.window.beforeTime': number('time', 'Window: early by up to', 1e-7, 10, ms),
+  'moment.window.afterTime': number('time', 'Window: late by up to', 1e-7, 10, ms),
   'sensor.kind': choice('Sensor', SENSORS),
-  'sensor.source': choice('Answers to', SOURCES),
-  'sensor.position': number('length', 'Start to sensor', 0, 100, m),
-  'sensor.positionError': number('length', 'Sensor place uncertain by', 0, 1, mm),
-  'sensor.offset': number('length', 'Beside the travel', 0, 50, {
+  'sensor.source': choice('Sensor: what it responds to', SOURCES),
+  'sensor.position': number('length', 'Distance from start to sensor', 0, 100, m),
+  'sensor.positionError': number('length', 'Sensor position uncertainty', 0, 1, mm),
+  'sensor.offset': number('length', 'Sensor: distance from the path', 0, 50, {
     ...m,
-    help: 'How far off the line of travel the sensor stands',
+    help: 'How far to the side of the path the sensor stands, e.g. 0.3 m',
   }),
   'sensor.beamWidth': number('length', 'Beam width', 0, 0.2, mm),
-  'sensor.response': number('time', 'Must be blocked for', 0, 1, {
+  'sensor.response': number('time', 'Sensor: shortest block', 0, 1, {
     ...us,
-    help: 'The shortest shadow the sensor still notices',
+    help: 'The shortest interruption that triggers it, e.g. 50 µs',
   }),
   'sensor.latency': number('time', 'Sensor latency', 0, 2, {
     ...us,
     nullable: true,
-    help: 'From what it senses to its signal; empty: usual of its kind',
+    help: 'From event to signal, e.g. 20 µs; leave empty for the usual figure of its kind',
   }),
   'sensor.jitter': number('time', 'Sensor jitter', 0, 0.5, {
     ...us,
     nullable: true,
-    help: 'How much that differs from one go to the next',
+    help: 'How much the latency varies from take to take, e.g. 5 µs',
   }),
-  'sensor.riseTime': number('time', 'Sound rises in', 0, 0.05, { ...us, help: 'From when it arrives to its peak' }),
-  'sensor.bounceAfter': number('time', 'Bounce comes after', 0, 10, {
+  'sensor.riseTime': number('time', 'Sound rise time', 0, 0.05, { ...us, help: 'From arrival to peak, e.g. 200 µs' }),
+  'sensor.bounceAfter': number('time', 'Time to the bounce', 0, 10, {
     ...ms,
-    help: 'From the impact to the bounce that is answered to',
+    help: 'From the impact to the bounce that should trigger, e.g. 400 ms',
   }),
   'sensor.falsePeak': number('number', 'Loudest false peak', 1e-6, 1000, {
     nullable: true,
-    help: 'By the sensor’s own meter: steps, talk, doors',
+    help: 'On the sensor’s own meter: footsteps, voices, doors',
   }),
-  'sensor.eventPeak': number('number', 'Quietest true peak', 1e-6, 1000, {
+  'sensor.eventPeak': number('number', 'Quietest real peak', 1e-6, 1000, {
     nullable: true,
-    help: 'By the same meter: the quietest that must fire',
+    help: 'On the same meter: the quietest event that must trigger',
   }),
   'sensor.threshold': number('number', 'Threshold', 1e-6, 1000, {
     nullable: true,
-    help: 'By the same meter: it fires above this',
+    help: 'On the same meter: it fires above this level',
   }),
-  'sensor.peakDistance': number('length', 'True peak noted at', 0.01, 100, {
+  'sensor.peakDistance': number('length', 'Meter distance for the true peak', 0.01, 100, {
     ...m,
     nullable: true,
-    help: 'From the sound; empty: where the microphone stands',
+    help: 'From the source, e.g. 0.5 m; leave empty if the microphone has not moved since',
   }),
   'controller.latency': number('time', 'Controller latency', 0, 1, us),
   'controller.jitter': number('time', 'Controller jitter', 0, 0.1, {
     ...us,
-    help: 'How much that differs from one go to the next',
+    help: 'How much the latency varies from take to take, e.g. 5 µs',
   }),
   'controller.minimumInterval': number('time', 'Controller: shortest interval', 0, 60, ms),
   'controller.delayStep': number('time', 'Delay step', 1e-9, 1, {
     ...us,
-    help: 'The finest step its dial can be set by',
+    help: 'The smallest change its dial allows, e.g. 100 µs',
   }),
   'controller.delayMinimum': number('time', 'Shortest delay', 0, 1, ms),
   'controller.delayMaximum': number('time', 'Longest delay', 0, 10_000, {
@@ -249,35 +249,32 @@ export const FIELDS = {
   }),
   'controller.holdOff': number('time', 'Hold-off', 0, 60, {
     ...ms,
-    help: 'Deaf for so long once it has fired, against echoes and bounces',
+    help: 'Ignores everything for this long after firing, so that echoes and bounces do not fire it again',
   }),
-  'delay': number('time', 'Delay dialled', 0, 10_000, { unit: 'ms', nullable: true }),
+  'delay': number('time', 'Dialled delay', 0, 10_000, { unit: 'ms', nullable: true }),
   'link.kind': choice('Link', LINKS),
   'link.latency': number('time', 'Link latency', 0, 1, {
     ...us,
     nullable: true,
-    help: 'From the controller to the flash or camera; empty: usual of its kind',
+    help: 'From controller to flash or camera, e.g. 300 µs; leave empty for the usual figure of its kind',
   }),
   'link.jitter': number('time', 'Link jitter', 0, 0.1, { ...us, nullable: true }),
   'link.minimumInterval': number('time', 'Link: shortest interval', 0, 60, ms),
-  'hand.lead': number('time', 'Pressed before the moment by', -10, 10, {
+  'hand.lead': number('time', 'Press lead', -10, 10, {
     ...ms,
     nullable: true,
-    help: 'Empty: worked out from the moment and the hand’s habit',
+    help: 'How long before the moment you press, e.g. 120 ms; leave empty to have it worked out',
   }),
-  'hand.scatter': number('time', 'Press scatters by', 0, 2, {
+  'hand.scatter': number('time', 'Press spread', 0, 2, { ...ms, help: 'Practised people press within 30 to 50 ms' }),
+  'hand.flinch': number('time', 'Press habit: early by', -2, 2, {
     ...ms,
-    help: 'Practised people press within 30 to 50 ms',
+    help: 'Average of your presses: + early, − late, e.g. 40 ms',
   }),
-  'hand.flinch': number('time', 'Press comes early by', -2, 2, {
-    ...ms,
-    help: 'Mean of your presses: + before the count is up, − after',
-  }),
-  'hand.flinchError': number('time', 'That is uncertain by', 0, 2, ms),
-  'scene.ground.distance': number('length', 'Ground behind the subject', 0.01, 50, m),
-  'scene.ground.width': number('length', 'Ground is wide', 0.05, 50, m),
-  'scene.ground.height': number('length', 'Ground is high', 0.05, 50, m),
-  'scene.ground.reflectance': number('share', 'Ground throws back', 0, 0.98, {
+  'hand.flinchError': number('time', 'Press habit: uncertainty', 0, 2, ms),
+  'scene.ground.distance': number('length', 'Background distance', 0.01, 50, m),
+  'scene.ground.width': number('length', 'Background width', 0.05, 50, m),
+  'scene.ground.height': number('length', 'Background height', 0.05, 50, m),
+  'scene.ground.reflectance': number('share', 'Background reflectance', 0, 0.98, {
     help: 'White paper 85 %, grey card 18 %, black velvet 0.5 %.',
   }),
   'camera.shutterKind': choice('Shutter', SHUTTERS),
@@ -287,24 +284,24 @@ export const FIELDS = {
   'camera.syncSpeed': number('shutter', 'Sync speed', 1 / 10_000, 1),
   'camera.curtainTravel': number('time', 'Curtain travel', 0.0001, 0.1, {
     ...ms,
-    help: 'From the first edge of the frame to the last',
+    help: 'Time one curtain takes to cross the frame, e.g. 3.5 ms',
   }),
-  'camera.curtainRuns': choice('Curtain runs, in the picture', CURTAIN_RUNS),
-  'camera.readOut': number('time', 'Read-out', 0, 1, { ...ms, help: 'From the first row read to the last' }),
+  'camera.curtainRuns': choice('Curtain direction in the picture', CURTAIN_RUNS),
+  'camera.readOut': number('time', 'Read-out', 0, 1, { ...ms, help: 'From first row to last, e.g. 20 ms' }),
   'camera.lag': number('time', 'Shutter lag', 0, 2, ms),
   'camera.lagJitter': number('time', 'Shutter lag jitter', 0, 0.5, ms),
   'camera.frameRate': number('rate', 'Frame rate', 0.1, 1000),
-  'camera.bufferFrames': number('count', 'Frames in buffer', 1, 10_000, { integer: true }),
+  'camera.bufferFrames': number('count', 'Buffer size', 1, 10_000, { integer: true }),
   'camera.baseIso': number('iso', 'Lowest ISO', 6, 6400, { help: 'Where the picture is cleanest' }),
-  'camera.setsShutter': flag('Camera sets shutter and ISO itself'),
-  'camera.maximumIso': number('iso', 'Highest ISO accepted', 25, 3_276_800),
+  'camera.setsShutter': flag('Automatic shutter and ISO'),
+  'camera.maximumIso': number('iso', 'Highest acceptable ISO', 25, 3_276_800),
   'lens.focalLength': number('length', 'Focal length', 0.004, 2, gearMm),
   'lens.widestAperture': number('aperture', 'Widest aperture', 0.7, 64),
   'lens.smallestAperture': number('aperture', 'Smallest aperture', 0.7, 128),
   'lens.pupilRatio': number('number', 'Pupil ratio', 0.2, 5, {
-    help: 'Exit over entrance pupil, as seen from either end; 1 for most lenses',
+    help: 'Exit pupil diameter divided by entrance pupil diameter; 1 for most lenses',
   }),
-  'picture.distance': number('length', 'Camera to subject', 0.01, 200, m),
+  'picture.distance': number('length', 'Camera distance', 0.01, 200, m),
   'picture.aimAlong': number('length', 'Camera aimed along the path by', -20, 20, {
     ...m,
     help: 'Past the middle of the subject; of what falls, − aims it higher',
@@ -313,39 +310,41 @@ export const FIELDS = {
   'picture.iso': number('iso', 'ISO', 6, 3_276_800),
   'picture.shutter': number('shutter', 'Shutter', 1 / 100_000, 3600),
   'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
-  'picture.ambientLimit': number('stops', 'Black below', -20, -1, {
-    help: 'The room must stay so far under correct exposure',
+  'picture.ambientLimit': number('stops', 'Room light is black below', -20, -1, {
+    help: 'How far below correct exposure the room counts as black, e.g. −6 EV',
   }),
-  'picture.angleToSensor': number('angle', 'Travel to sensor plane', -1.5, 1.5, {
+  'picture.angleToSensor': number('angle', 'Angle of path to sensor plane', -1.5, 1.5, {
     help: '0°: across the frame; 90°: straight at the camera',
   }),
   'picture.circleOfConfusion': number('length', 'Circle of confusion', 1e-6, 0.001, {
     unit: 'µm',
     marked: true,
     nullable: true,
-    help: 'A spot so large on the sensor still counts as a point; empty: diagonal / 1500',
+    help: 'Largest spot on the sensor that still looks sharp; if empty, the diagonal / 1500',
   }),
-  'picture.depthWanted': number('length', 'Depth wanted', 0.0001, 20, mm),
-  'picture.blurLimit': number('length', 'Blur limit', 1e-6, 0.1, {
+  'picture.depthWanted': number('length', 'Depth of field wanted', 0.0001, 20, mm),
+  'picture.blurLimit': number('length', 'Longest streak accepted', 1e-6, 0.1, {
     ...mm,
-    help: 'A streak so long at the subject still counts as sharp',
+    help: 'A streak up to this length at the subject still counts as sharp',
   }),
-  'sequence.curtain': choice('Pops stand at the', CURTAINS),
-  'sequence.margin': number('time', 'Open time to spare', 0, 60, {
+  'sequence.curtain': choice('Pops timed to', CURTAINS),
+  'sequence.margin': number('time', 'Spare shutter time', 0, 60, {
     ...ms,
-    help: 'Held open so much longer than the pops need',
+    help: 'How much longer the shutter stays open than the pops need, e.g. 200 ms',
   }),
-  'sequence.panSpeed': number('angleRate', 'Camera turned at', 0, 100),
-  'sequence.panAngle': number('angle', 'towards, from the travel', -6.3, 6.3, { help: '0°: along with the travel' }),
-  'sequence.moveSpeed': number('speed', 'Camera moved at', 0, 100),
-  'sequence.stillWidth': number('length', 'Still part across', 0.0001, 20, {
+  'sequence.panSpeed': number('angleRate', 'Pan speed', 0, 100),
+  'sequence.panAngle': number('angle', 'Pan direction, from the path', -6.3, 6.3, {
+    help: '0° pans with the motion, 180° against it',
+  }),
+  'sequence.moveSpeed': number('speed', 'Camera tracking speed', 0, 100),
+  'sequence.stillWidth': number('length', 'Width of the still part', 0.0001, 20, {
     ...mm,
     help: 'What does not move, such as the thrower’s feet',
   }),
-  'sequence.groundStops': number('stops', 'Still parts, light of one pop', -20, 4, {
-    help: 'What does not move gets this from each pop, against correct exposure',
+  'sequence.groundStops': number('stops', 'Still parts: exposure from one pop', -20, 4, {
+    help: 'Exposure that each pop gives to whatever does not move',
   }),
-  'catch.distance': number('length', 'Start to catch', 0, 200, m),
+  'catch.distance': number('length', 'Start to backstop', 0, 200, m),
   'crew.ready': text('“Ready?”', 40),
   'crew.lights-out': text('“Lights out”', 40),
   'crew.eyes': text('“Eyes”', 40),
@@ -358,8 +357,8 @@ export const FIELDS = {
   'crew.judge': text('Looks', 40),
   'crew.reset': text('Resets', 40),
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
-  'goal.confidence': number('share', 'Wanted with', 0.5, 0.999, {
-    help: 'How sure to be that the props last for the keepers',
+  'goal.confidence': number('share', 'Confidence', 0.5, 0.999, {
+    help: 'How certain you want to be that the props last',
   }),
   'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
   'kit.camera': text('Camera from kit', 36),
@@ -369,23 +368,23 @@ export const FIELDS = {
   'kit.link': text('Link from kit', 36),
   'kit.consumable': text('Prop from kit', 36),
   'tests.black.outcome': choice('Black frame', OUTCOMES),
-  'tests.black.stops': number('stops', 'The room shows at', -20, 10, { nullable: true }),
+  'tests.black.stops': number('stops', 'Room light in the test frame', -20, 10, { nullable: true }),
   'tests.black.note': text('Note', 400),
   'tests.exposure.outcome': choice('Exposure', OUTCOMES),
-  'tests.exposure.stops': number('stops', 'The stand-in is at', -12, 12, { nullable: true }),
+  'tests.exposure.stops': number('stops', 'Stand-in exposure', -12, 12, { nullable: true }),
   'tests.exposure.note': text('Note', 400),
   'tests.focus.outcome': choice('Focus', OUTCOMES),
   'tests.focus.depth': number('length', 'Sharp over', 0.0001, 20, { unit: 'mm', nullable: true }),
   'tests.focus.note': text('Note', 400),
   'tests.sensor.outcome': choice('Sensor', OUTCOMES),
   'tests.sensor.events': number('count', 'Events tried', 0, 1000, { nullable: true, integer: true }),
-  'tests.sensor.fired': number('count', 'of them fired', 0, 1000, { nullable: true, integer: true }),
-  'tests.sensor.falseFires': number('count', 'Fired by something else', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.fired': number('count', 'Events that fired', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.falseFires': number('count', 'False fires', 0, 1000, { nullable: true, integer: true }),
   'tests.sensor.note': text('Note', 400),
   'tests.control.outcome': choice('Control shot', OUTCOMES),
   'tests.control.delay': number('time', 'Delay of the control shot', 0, 10_000, { unit: 'ms', nullable: true }),
-  'tests.control.position': number('length', 'It was past the near face by', -10, 10, { unit: 'mm', nullable: true }),
-  'tests.control.late': number('time', 'The picture was late by', -10, 10, { unit: 'ms', nullable: true }),
+  'tests.control.position': number('length', 'Position past the entry face', -10, 10, { unit: 'mm', nullable: true }),
+  'tests.control.late': number('time', 'Lateness of the picture', -10, 10, { unit: 'ms', nullable: true }),
   'tests.control.note': text('Note', 400),
 } as const satisfies FieldsFor<Omit<Setup, 'format' | 'version' | 'belief'>>
 
@@ -407,7 +406,7 @@ export const FLASH_FIELDS = {
   modifier: text('Modifier from kit', 36),
   supply: choice('Fed by', SUPPLIES),
   units: number('count', 'Units', 1, 50, { integer: true, help: 'Flashes side by side that act as one light' }),
-  relay: number('count', 'Sets taking turns', 1, 50, {
+  relay: number('count', 'Alternating sets', 1, 50, {
     integer: true,
     help: 'Sets that fire in turn, so that each can recycle',
   }),
@@ -415,15 +414,15 @@ export const FLASH_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
   minimumPower: number('power', 'Lowest power', 1 / 4096, 1),
   distance: number('length', 'Light to subject', 0.01, 100, m),
-  angle: number('angle', 'Stands at', -6.3, 6.3, {
-    help: '0°: where it travels to; 90°: behind the subject; −90°: on the camera’s side',
+  angle: number('angle', 'Angle round the subject', -6.3, 6.3, {
+    help: '0° in the direction of travel, 90° behind the subject, −90° on the camera’s side',
   }),
-  elevation: number('angle', 'Raised by', -Math.PI / 2, Math.PI / 2, { help: 'Above the level of the subject' }),
-  aimAlong: number('length', 'Aimed along the travel by', -20, 20, m),
-  aimAcross: number('length', 'Aimed behind by', -20, 20, m),
-  aimOut: number('length', 'Aimed higher by', -20, 20, m),
-  lossStops: number('stops', 'Lost in modifier', -3, 15, {
-    help: 'What umbrella, grid or softbox take away; − where a reflector gathers',
+  elevation: number('angle', 'Elevation', -Math.PI / 2, Math.PI / 2, { help: 'Above the level of the subject' }),
+  aimAlong: number('length', 'Aim offset along the path', -20, 20, m),
+  aimAcross: number('length', 'Aim offset behind', -20, 20, m),
+  aimOut: number('length', 'Aim offset upwards', -20, 20, m),
+  lossStops: number('stops', 'Modifier loss', -3, 15, {
+    help: 'Light lost in umbrella, grid or softbox; negative for a reflector that adds light',
   }),
   role: choice('Role', LIGHT_ROLES, 'Key and fill expose what faces the camera; rim, behind and ground do not.'),
   head: choice('Head', HEADS),
@@ -432,28 +431,31 @@ export const FLASH_FIELDS = {
     nullable: true,
     help: 'What the bounce costs follows from it and from the size of what it is bounced off',
   }),
-  headWidth: number('length', 'Its face is wide', 0.005, 10, mm),
-  headHeight: number('length', 'Its face is high', 0.005, 10, mm),
-  beamAngle: number('angle', 'Its beam opens', 0.02, 6.3, {
-    help: 'The full angle within which it is at least half as bright as in the middle.',
+  headWidth: number('length', 'Light face: width', 0.005, 10, mm),
+  headHeight: number('length', 'Light face: height', 0.005, 10, mm),
+  beamAngle: number('angle', 'Beam angle', 0.02, 6.3, {
+    help: 'The full angle between the points of half brightness, e.g. 60°',
   }),
   fired: choice('Fired by', FIRINGS),
-  follows: number('count', 'Follows light', 0, 15, { integer: true }),
-  latency: number('time', 'Flash latency', 0, 0.1, { ...us, help: 'From its signal until it lights' }),
+  follows: number('count', 'Light that its slave follows', 0, 15, { integer: true }),
+  latency: number('time', 'Flash latency', 0, 0.1, { ...us, help: 'From trigger signal to light, e.g. 40 µs' }),
   jitter: number('time', 'Flash jitter', 0, 0.1, us),
-  slaveDelay: number('time', 'Optical-slave delay', 0, 0.1, { ...us, help: 'What its optical slave adds' }),
+  slaveDelay: number('time', 'Optical-slave delay', 0, 0.1, {
+    ...us,
+    help: 'Extra delay of its optical slave, e.g. 30 µs',
+  }),
   recycleTime: number('time', 'Recycle', 0, 120, { unit: 's' }),
-  recyclePower: number('power', 'That recycle is at', 1 / 4096, 1, {
+  recyclePower: number('power', 'Power for that recycle time', 1 / 4096, 1, {
     help: 'The power at which that recycle time was measured',
   }),
   energy: number('energy', 'Energy at full power', 0.1, 10_000),
-  heatLimit: number('energy', 'Gives before it must cool', 1, 10_000_000, {
+  heatLimit: number('energy', 'Energy before it must cool', 1, 10_000_000, {
     nullable: true,
-    help: 'Watt seconds before its lamp or battery must rest; empty: no limit',
+    help: 'Watt seconds before tube or battery must rest, e.g. 3000; leave empty for no limit',
   }),
   highSpeedSync: flag('High-speed sync'),
   measured: flag('Durations measured'),
-  borrowed: flag('Durations of a typical unit'),
+  borrowed: flag('Typical durations, assumed'),
 } as const satisfies FieldsFor<FlashSetup>
 
 /** Fields of each card or flag; path: `scene.cards[i].<key>`. */
@@ -480,17 +482,17 @@ export const FLASH_ROW_FIELDS = {
 export const REPEAT_ROW_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
   rate: number('rate', 'Fastest', 0.1, 1000),
-  pops: number('count', 'Most pops', 1, 1000, { integer: true }),
+  pops: number('count', 'Longest series of pops', 1, 1000, { integer: true }),
 } as const satisfies FieldsFor<RepeatRow>
 
 /** Fields of each group of pops; path: `sequence.groups[i].<key>`. */
 export const POP_GROUP_FIELDS = {
   name: text('Group', 80, true),
-  placing: choice('Pops placed by', PLACINGS),
+  placing: choice('Placement of pops', PLACINGS),
   count: number('count', 'Pops', 1, 200, { integer: true }),
   interval: number('time', 'Interval', 0, 60, ms),
-  joinsLast: flag('Joins on the last pop'),
-  start: number('time', 'Starts after', -600, 600, { ...ms, help: 'After the trigger’s own pop; − before it' }),
+  joinsLast: flag('Starts from the last pop'),
+  start: number('time', 'Start time', -600, 600, { ...ms, help: 'After the trigger’s own pop; − before it' }),
   from: number('length', 'First position', 0, 100, m),
   to: number('length', 'Last position', 0, 100, m),
 } as const satisfies FieldsFor<PopGroup>
@@ -512,7 +514,7 @@ export const BODY_FIELDS = {
   name: text('Body', 80, true),
   kind: choice('Speed from', BODY_KINDS),
   speed: number('speed', 'Speed', 0, 2000, { nullable: true }),
-  sharp: flag('Must be sharp'),
+  sharp: flag('Parts that must be sharp'),
 } as const satisfies FieldsFor<Body>
 
 /** Fields of each line of a list; path: `lists.<name>[i].<key>`. */
@@ -529,13 +531,13 @@ export const EVIDENCE_FIELDS = {
   kind: choice('Seen', EVIDENCE_KINDS),
   on: flag('Counts'),
   value: number('number', 'Reading', -1e6, 1e6),
-  error: number('number', 'Reading uncertain by', 1e-9, 1e6),
-  delay: number('time', 'Delay dialled', -10_000, 10_000, { ...ms, nullable: true }),
-  at: number('length', 'Read at', 0, 200, { ...m, nullable: true }),
+  error: number('number', 'Reading uncertainty', 1e-9, 1e6),
+  delay: number('time', 'Dialled delay', -10_000, 10_000, { ...ms, nullable: true }),
+  at: number('length', 'Position of the reading', 0, 200, { ...m, nullable: true }),
   from: choice('From', EVENTS),
   to: choice('To', EVENTS),
   light: number('count', 'Light', 0, 15, { integer: true }),
-  scatter: number('time', 'Scatter seen', 0, 10, { ...ms, nullable: true }),
+  scatter: number('time', 'Measured scatter', 0, 10, { ...ms, nullable: true }),
   firing: text('Firing', 40),
   instrument: text('Read with', 80),
   date: text('Day', 10),
@@ -544,17 +546,17 @@ export const EVIDENCE_FIELDS = {
 
 /** What a reading of a kind is: its quantity, limits and name. */
 export const READINGS: Record<EvidenceKind, NumberField> = {
-  place: number('length', 'Past the near face', -10, 10, mm),
-  beyond: number('length', 'Beyond, past the near face', -10, 10, mm),
-  short: number('length', 'Not yet at, past the near face', -10, 10, mm),
+  place: number('length', 'Distance past the entry face', -10, 10, mm),
+  beyond: number('length', 'Least distance past the entry face', -10, 10, mm),
+  short: number('length', 'Greatest distance past the entry face', -10, 10, mm),
   late: number('time', 'Picture late by', -10, 10, ms),
   speed: number('speed', 'Speed', 0.01, 2000),
   interval: number('time', 'Time between', 1e-7, 100, ms),
-  latency: number('time', 'Chain takes', 0, 5, ms),
-  found: number('time', 'Delay that was right', -10, 10_000, ms),
+  latency: number('time', 'Chain latency', 0, 5, ms),
+  found: number('time', 'Correct delay', -10, 10_000, ms),
   ambient: number('ev', 'Ambient light', -12, 20),
-  light: number('stops', 'Brighter than planned by', -12, 12),
-  dark: number('share', 'Dark, of the picture', 0.01, 0.99),
+  light: number('stops', 'Exposure against the plan', -12, 12),
+  dark: number('share', 'Dark share of the picture', 0.01, 0.99),
 }
 
 /** Most pieces of evidence, their conditions, and marks: every field of sixteen lights can be typed. */

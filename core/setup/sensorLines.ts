@@ -9,8 +9,8 @@ interface Lines {
 
 export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
   beam: {
-    preparation: ['Beam set square to the travel, blocked once by hand', 'Beam at hip height, never at the eyes'],
-    reset: ['Beam clear and armed', 'Beam seen clear and armed'],
+    preparation: ['Beam square to the path, tested once by hand', 'Beam at hip height, never at the eyes'],
+    reset: ['Beam clear and armed', 'Beam clear, sensor armed'],
   },
   sound: { preparation: ['Microphone on its own stand, not on the table'], reset: ['Microphone armed, nobody speaks'] },
   contact: {
@@ -30,7 +30,7 @@ export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
 }
 
 const THROWER_LINES: Readonly<Partial<Record<ActionKind, Lines>>> = {
-  launcher: { preparation: ['Launcher clamped, bore on the line of travel'], reset: ['Unloaded and said so'] },
+  launcher: { preparation: ['Launcher clamped, bore in line with the path'], reset: ['Unloaded and called out'] },
   catapult: { preparation: ['Catapult clamped, its band looked over for tears'], reset: ['Band slack, and said so'] },
 }
 

@@ -189,7 +189,7 @@ export async function restoreBackup(
     else await migrateTo(connection, migrations)
     const level = await migrationsDone(connection, migrations)
     if (level !== head.migrations)
-      throw new BackupError('This backup is of an earlier version: put it into an empty database')
+      throw new BackupError('This backup is from an earlier version. Restore it into an empty database')
     const list = await tables(connection, true)
     const ids = head.studios.map(studio => studio.id)
     const known = ids.length === 0 ? [] : await rowsOf(connection, 'select name from studios where id in (?)', [ids])

@@ -17,7 +17,7 @@ export default defineEventHandler(event => {
   })
   // A name that another site points at this machine would make its page one of ours.
   if (!isOwnHost(event.node.req.headers.host))
-    throw problem(421, 'Epiro does not answer under this name; names it may be asked for are set with EPIRO_HOSTS')
+    throw problem(421, 'Epiro is not set up for this host name. Add it to EPIRO_HOSTS')
   if (event.path.startsWith('/api')) setResponseHeaders(event, { 'cache-control': 'no-store' })
   if (SAFE.has(event.method)) return
   const site = getRequestHeader(event, 'sec-fetch-site')

@@ -85,7 +85,7 @@ async function keepALead(db: Database, studioId: string, id: string): Promise<vo
     .for('update')
   if (leads.length === 1 && leads[0]!.id === id)
     throw problem(422, 'role: A studio keeps one lead at least', {
-      errors: [{ field: 'role', reason: 'A studio keeps one lead at least' }],
+      errors: [{ field: 'role', reason: 'A studio needs at least one lead' }],
     })
 }
 

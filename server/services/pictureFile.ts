@@ -62,8 +62,8 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
     .catch((error: unknown) => (/pixel/i.test(String(error)) ? ('large' as const) : null))
   if (meta === 'large') throw problem(422, `Over ${MOST_PIXELS / 1e6} megapixels`)
   const type = FORMATS[meta?.format ?? '']
-  if (!meta || !type) throw problem(415, 'Not a picture Epiro keeps: JPEG, PNG or WebP')
-  if ((meta.pages ?? 1) > 1) throw problem(422, 'A moving picture is not kept')
+  if (!meta || !type) throw problem(415, 'File type not supported: use JPEG, PNG or WebP')
+  if ((meta.pages ?? 1) > 1) throw problem(422, 'Animated pictures are not supported')
   if (Math.max(meta.width, meta.height) > LONGEST_SIDE) throw problem(422, `A side of over ${LONGEST_SIDE} px`)
   try {
     const tags = await tagsOf(meta.exif)

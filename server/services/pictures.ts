@@ -147,7 +147,7 @@ async function keep(
         .values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
       if (result.affectedRows !== 1) return false
       const [there] = await tx.select({ parts: count() }).from(pictureParts).where(eq(pictureParts.pictureId, id))
-      if (there?.parts !== parts) throw problem(503, 'The picture was not kept whole; send it again')
+      if (there?.parts !== parts) throw problem(503, 'The picture was stored incompletely. Send it again')
       await noteChange(tx, setupId)
       return true
     })

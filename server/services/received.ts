@@ -75,7 +75,7 @@ export function receive<T>(
         for await (const chunk of bytes) {
           size += chunk.length
           if (size > limit) throw problem(413, `Body over ${limit / 1024 / 1024} MB`)
-          if (Date.now() > until) throw problem(408, 'The file did not come in time')
+          if (Date.now() > until) throw problem(408, 'The upload took too long. Try again')
           hash.update(chunk)
           await file.write(chunk)
         }

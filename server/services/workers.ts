@@ -116,7 +116,7 @@ function run(job: Job): void {
     else if ('refused' in told) job.failed(problem(told.refused.status, told.refused.detail))
     else job.failed(new Error(told.failed))
   })
-  child.once('exit', () => end(problem(422, 'It could not be read to its end')))
+  child.once('exit', () => end(problem(422, 'The file is damaged or incomplete')))
   child.once('error', error => end(error))
   job.asked().then(
     asked => {
@@ -148,8 +148,7 @@ export function work<K extends JobKind>(
   asked: Jobs[K]['asked'] | (() => Promise<Jobs[K]['asked']>),
 ): Promise<Jobs[K]['given']> {
   const { waiting } = lanes[LANE[kind]]
-  if (waiting.length >= MOST_WAITING)
-    return Promise.reject(problem(503, 'Too much is being worked on; try again in a moment'))
+  if (waiting.length >= MOST_WAITING) return Promise.reject(problem(503, 'The server is busy. Try again in a moment'))
   return new Promise((done, failed) => {
     const read = typeof asked === 'function' ? asked : async () => asked
     waiting.push({ kind, asked: read, done: done as Job['done'], failed })

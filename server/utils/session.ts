@@ -39,7 +39,7 @@ export async function currentSession(event: H3Event): Promise<SignedIn | null> {
 /** @throws 401 without a session. */
 export async function requireSession(event: H3Event): Promise<SignedIn> {
   const session = await currentSession(event)
-  if (!session) throw problem(401, 'Sign in first: a lead makes a link, or npx epiro link on the machine Epiro runs on')
+  if (!session) throw problem(401, 'Sign in first. Ask a lead for a link, or run npx epiro link on the Epiro machine')
   return session
 }
 

@@ -41,7 +41,7 @@ export function pastedDurations(text: string): PastedRows {
   if (cells.length === 0 || text.trim() === '') return { error: 'Nothing was pasted' }
   const { columns, units, headed } = columnsOf(cells[0]!)
   if (!columns.includes('power') || !(columns.includes('t05') || columns.includes('t01')))
-    return { error: 'Head the columns: power, and t.5 or t.1. Three columns without headings are power, t.5, t.1' }
+    return { error: 'Add headings: power, and t.5 or t.1. Three columns without headings are read as power, t.5, t.1' }
   const rows: FlashRow[] = []
   for (const [i, line] of cells.slice(headed ? 1 : 0).entries()) {
     const row: Record<Column, number | null> = { power: null, t05: null, t01: null }

@@ -34,7 +34,7 @@ const isPlace = (order: string, value: number): boolean =>
 const id = yup
   .string()
   .strict()
-  .matches(/^[0-9a-f-]{36}$/, 'Not an id')
+  .matches(/^[0-9a-f-]{36}$/, 'Not a valid id')
 export const logQuerySchema = objectOf<LogQuery>({
   order: yup
     .string()
@@ -51,11 +51,11 @@ export const logQuerySchema = objectOf<LogQuery>({
   after: yup
     .string()
     .strict()
-    .matches(/^-?\d+(\.\d+)?(e-?\d{1,3})?_[0-9a-f-]{36}$/, 'Not the end of a page')
+    .matches(/^-?\d+(\.\d+)?(e-?\d{1,3})?_[0-9a-f-]{36}$/, 'Page marker not valid: use the one from the last answer')
     .when('order', ([order], schema: yup.StringSchema) =>
       schema.test(
         'place',
-        'Not the end of a page',
+        'Page marker not valid: use the one from the last answer',
         value => value === undefined || isPlace(String(order), Number(value.split('_')[0])),
       ),
     ),

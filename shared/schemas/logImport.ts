@@ -24,7 +24,7 @@ const id = (label: string) =>
     .string()
     .strict()
     .required(`${label} is missing`)
-    .matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'Not an id')
+    .matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'Not a valid id')
 
 /** An older file may lack what takes note since; what the log adds for its own use is left out. */
 export function completeLogTake(value: unknown): unknown {
@@ -49,7 +49,11 @@ export const logTakeSchema = objectOf<LogImportTake>(takeShape)
 const setupShape = {
   id: id('id'),
   shootName: fieldSchema({ type: 'text', label: 'Shoot', maxLength: 120, required: true }),
-  shootDate: yup.string().strict().required('shootDate is missing').test('date', 'Date as 2026-11-24', isDate),
+  shootDate: yup
+    .string()
+    .strict()
+    .required('shootDate is missing')
+    .test('date', 'Must be a date such as 2026-11-24', isDate),
   setup: setupSchema,
 }
 export const logSetupSchema = objectOf<LogImportSetup>(setupShape)

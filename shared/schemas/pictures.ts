@@ -47,7 +47,11 @@ export const pictureQuerySchema = objectOf<PictureQuery>({
   written: yup
     .string()
     .strict()
-    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === undefined || isInstant(value)),
+    .test(
+      'instant',
+      'Must be a date and time such as 2026-11-24T18:30:00Z',
+      value => value === undefined || isInstant(value),
+    ),
   zone: yup.number().strict().required('zone is missing').min(-840, 'At least -840 min').max(840, 'At most 840 min'),
   take: yup
     .string()

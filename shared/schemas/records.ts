@@ -15,7 +15,7 @@ export interface ShootInput {
 }
 export const shootSchema = objectOf<ShootInput>({
   name: name('Name'),
-  date: yup.string().strict().required('Date is missing').test('date', 'Date as 2026-11-24', isDate),
+  date: yup.string().strict().required('Date is missing').test('date', 'Must be a date such as 2026-11-24', isDate),
   place: text('Place', 120),
   notes: text('Notes', 4000),
 })
@@ -130,7 +130,7 @@ export const takeFields = {
     .string()
     .strict()
     .required('firedAt is missing')
-    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', isInstant),
+    .test('instant', 'Must be a date and time such as 2026-11-24T18:30:00Z', isInstant),
 }
 export const takeSchema = objectOf<TakeInput>(takeFields)
 
@@ -203,7 +203,7 @@ export const linkSchema = objectOf<LinkInput>({
   name: yup
     .string()
     .strict()
-    .trim('No spaces at either end')
+    .trim('Remove the spaces at the beginning and end')
     .min(1, 'Name is missing')
     .max(80, 'Name: at most 80 characters'),
 })

@@ -9,7 +9,11 @@ const instantOrNull = (label: string) =>
     .strict()
     .nullable()
     .defined(`${label} is missing`)
-    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => value === null || isInstant(value))
+    .test(
+      'instant',
+      'Must be a date and time such as 2026-11-24T18:30:00Z',
+      value => value === null || isInstant(value),
+    )
 
 /**
  * Where a run stands on every device: the step of the take at hand, the delay dialled, and when the shutter was opened.
@@ -80,7 +84,7 @@ const runRecordSchema = openObjectOf<RunRecord>({
     .string()
     .strict()
     .required('now is missing')
-    .test('instant', 'An instant such as 2026-11-24T18:30:00Z', value => isInstant(value)),
+    .test('instant', 'Must be a date and time such as 2026-11-24T18:30:00Z', value => isInstant(value)),
 })
 
 /** What an event of a run says; null where it is none. */

@@ -49,7 +49,10 @@ export function fieldSchema(field: Field): yup.AnySchema {
     case 'text': {
       const text = yup.string().strict().max(field.maxLength, `${field.label}: at most ${field.maxLength} characters`)
       return field.required
-        ? text.trim('No spaces at either end').min(1, `${field.label} is missing`).required(`${field.label} is missing`)
+        ? text
+            .trim('Remove the spaces at the beginning and end')
+            .min(1, `${field.label} is missing`)
+            .required(`${field.label} is missing`)
         : text.defined(`${field.label} is missing`)
     }
     case 'flag':
@@ -149,11 +152,11 @@ export const flashRowSchema = (extra: Record<string, Part> = {}): yup.AnyObjectS
 /** Durations of a flash against power. */
 export const durationTableSchema = (row: yup.AnySchema) =>
   listOf(row, MOST_FLASH_ROWS, 'rows', list =>
-    list.test('powers', 'Each power once', onePowerEach).min(1, 'At least one row of durations'),
+    list.test('powers', 'The same power appears twice', onePowerEach).min(1, 'At least one row of durations'),
   )
 /** What a flash's repeating mode can do. */
 export const repeatTableSchema = listOf(objectSchema(REPEAT_ROW_FIELDS), MOST_FLASH_ROWS, 'rows', list =>
-  list.test('powers', 'Each power once', onePowerEach),
+  list.test('powers', 'The same power appears twice', onePowerEach),
 )
 
 const flashSchema = objectSchema(FLASH_FIELDS, {
@@ -172,8 +175,8 @@ const popGroupSchema = objectSchema(POP_GROUP_FIELDS, {
       .number()
       .strict()
       .integer('Whole numbers only')
-      .min(0, 'A light of the set-up')
-      .max(MOST_FLASHES - 1, 'A light of the set-up')
+      .min(0, 'No such light in the set-up')
+      .max(MOST_FLASHES - 1, 'No such light in the set-up')
       .required(),
     MOST_FLASHES,
     'lights',
@@ -201,7 +204,7 @@ const learntSchema = plainObject({
   path: yup.string().strict().max(80).required('${path} is missing'),
   was: plainValue,
   value: plainValue,
-  date: yup.string().strict().required('date is missing').test('date', 'Date as 2026-11-24', isDate),
+  date: yup.string().strict().required('date is missing').test('date', 'Must be a date such as 2026-11-24', isDate),
   takes: listOf(yup.number().strict().integer().min(1).required(), 1000, 'takes'),
 })
 
@@ -211,7 +214,7 @@ const fieldPath = yup
   .strict()
   .max(80)
   .required('${path} is missing')
-  .test('field', 'A field of the set-up', path => fieldAt(path ?? '') !== undefined)
+  .test('field', 'No such field in the set-up', path => fieldAt(path ?? '') !== undefined)
 const dayOrNone = yup
   .string()
   .strict()
@@ -225,7 +228,7 @@ const evidenceSchema = objectSchema(EVIDENCE_FIELDS, {
       (entries ?? []).every(entry => withinLimits(entry as Change)),
     ),
   ),
-}).test('reading', 'Within the limits of its kind', function within(entry) {
+}).test('reading', 'Outside the limits for this kind of measurement', function within(entry) {
   const { kind, value } = entry as { kind?: EvidenceKind; value?: number }
   const field = kind === undefined ? undefined : READINGS[kind]
   if (!field || value === undefined || (value >= field.min && value <= field.max)) return true
@@ -274,12 +277,12 @@ export const setupSchema = objectSchema(
       .required('version is missing'),
     lists: listsSchema,
     learnt: listOf(learntSchema, MOST_LEARNT, 'learnt figures', list =>
-      list.test('fields', 'A field of the set-up', entries =>
+      list.test('fields', 'No such field in the set-up', entries =>
         (entries ?? []).every(entry => fieldAt(String((entry as { path?: unknown } | null)?.path ?? '')) !== undefined),
       ),
     ),
     evidence: listOf(evidenceSchema, MOST_EVIDENCE, 'pieces of evidence', list =>
-      list.test('once', 'Each under a name of its own', entries => {
+      list.test('once', 'Two measurements have the same id', entries => {
         const ids = (entries ?? []).map(entry => (entry as { id?: unknown } | null)?.id)
         return new Set(ids).size === ids.length
       }),

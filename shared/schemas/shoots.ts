@@ -23,7 +23,7 @@ export const shootsQuerySchema = objectOf<ShootsQuery>({
   before: yup
     .string()
     .strict()
-    .matches(/^[0-9a-f-]{36}$/, 'Not an id'),
+    .matches(/^[0-9a-f-]{36}$/, 'Not a valid id'),
 })
 
 /** A query as it stands in an address. */

@@ -18,7 +18,7 @@ import { keeperLine } from './keeper'
 import { named } from './named'
 import { fillFigures } from './figures'
 
-const SEVERITY = { error: 'STOP', warning: 'MIND', note: 'note' } as const
+const SEVERITY = { error: 'NO-GO', warning: 'WARNING', note: 'NOTE' } as const
 
 function findingLines(finding: Finding, system: System): string[] {
   return [
@@ -30,13 +30,13 @@ function findingLines(finding: Finding, system: System): string[] {
     ...finding.fixes.map(
       fix =>
         `      → ${fillFigures(fix.label, fix.figures, system)}` +
-        (fix.raises.length > 0 ? `  (brings: ${fix.raises.join(', ')})` : ''),
+        (fix.raises.length > 0 ? `  (also causes: ${fix.raises.join(', ')})` : ''),
     ),
   ]
 }
 
 /** The row of a dial card that has to be played first. */
-export const PROPS_ROW = 'Props to have'
+export const PROPS_ROW = 'Props needed'
 
 /** What a microphone hears, as a place to measure from. */
 export const SOUND_OF: Readonly<Record<Setup['sensor']['source'], string>> = {
@@ -128,7 +128,7 @@ export function assumedText(setup: Setup, assumed: readonly Matter[]): string {
 }
 
 const takesText = (takes: number): string =>
-  Math.round(takes) === 1 ? 'the first is usually on the moment' : `about ${Math.round(takes)} to find the moment`
+  Math.round(takes) === 1 ? 'the first is usually on the moment' : `about ${Math.round(takes)} takes to find the moment`
 
 /** Props to have with what they are made of. */
 function propsText(keepers: number, confidence: string, many: HowMany): string {
@@ -144,7 +144,7 @@ const FIRED: Readonly<Record<FlashSetup['fired'], string>> = {
   cable: 'on a cable',
   radio: 'by radio',
   shoe: 'on the camera’s shoe',
-  slave: 'by its slave',
+  slave: 'by optical slave',
 }
 const FACES: Readonly<Record<FlashSetup['head'], string>> = {
   bare: '',
@@ -161,7 +161,7 @@ function aimText({ aimAlong, aimAcross, aimOut }: FlashSetup, system: System): s
   const by = (value: number, forwards: string, back: string): string =>
     value === 0 ? '' : `${format(Math.abs(value), 'length', { system, unit: 'm' })} ${value > 0 ? forwards : back}`
   const said = [
-    by(aimAlong, 'on along the travel', 'back along the travel'),
+    by(aimAlong, 'forward along the path', 'back along the path'),
     by(aimAcross, 'behind', 'before it'),
     by(aimOut, 'higher', 'lower'),
   ].filter(Boolean)
@@ -209,7 +209,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
       ])
   }
   rows.push(...dialCardRows(plan, system).filter(([label]) => label !== PROPS_ROW))
-  for (const flash of setup.flashes) rows.push([`Place, ${flash.name}`, placeText(setup, flash, system)])
+  for (const flash of setup.flashes) rows.push([`Position, ${flash.name}`, placeText(setup, flash, system)])
   for (const body of sharpness.bodies.filter(b => b.sharp)) {
     rows.push([
       `Streak, ${body.name.toLowerCase()}`,
@@ -243,6 +243,8 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: HowMan
     '',
     ...rows.map(([label, value]) => `${label.padEnd(width)}${value}`),
     '',
-    ...(plan.findings.length > 0 ? plan.findings.flatMap(finding => findingLines(finding, system)) : ['No findings.']),
+    ...(plan.findings.length > 0
+      ? plan.findings.flatMap(finding => findingLines(finding, system))
+      : ['No problems found.']),
   ].join('\n')
 }

@@ -119,7 +119,7 @@ export function logFromJson(text: string): Checked<LogFile> {
     takes?: unknown
   }
   if (file.format !== 'epiro-log' || !Array.isArray(file.takes))
-    return { mistakes: [{ field: 'format', reason: 'Not a log that Epiro took out' }] }
+    return { mistakes: [{ field: 'format', reason: 'Not a log exported from Epiro' }] }
   const mistakes: Mistake[] = []
   const setups: LogImportSetup[] = []
   for (const [i, setup] of (Array.isArray(file.setups) ? (file.setups as unknown[]) : []).entries()) {

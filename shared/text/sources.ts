@@ -30,7 +30,7 @@ export function sourceLines(setup: Setup, matters: readonly Matter[]): string[] 
     ['Measured', named(measured, NAMED)],
     ['Rated', named(from('rated'), NAMED)],
     ['Entered', named(from('yours'), NAMED)],
-    ['Assumed, and it matters', assumedText(setup, matters)],
+    ['Worth checking: assumed, and they matter', assumedText(setup, matters)],
   ]
   return lines.filter(([, text]) => text !== '').map(([kind, text]) => `${kind}: ${text}`)
 }

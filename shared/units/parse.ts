@@ -86,11 +86,11 @@ function takeTriple(said: string): Parsed | null {
       .trim(),
   )
   if (!time || !/^(s|sec|seconds?)?$/i.test(time.rest))
-    return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+    return { error: 'Enter a meter reading as time, aperture and ISO: 1/125 f/8 ISO 400' }
   const seconds = time.fraction || time.rest !== '' || time.value < LEAST_DENOMINATOR ? time.value : 1 / time.value
   const f = Number(aperture[1]!.replace(',', '.'))
   if (!(seconds > 0) || !(f > 0) || !(Number(iso[1]) > 0))
-    return { error: 'A metered triple is a time, an aperture and an ISO: 1/125 f/8 ISO 400' }
+    return { error: 'Enter a meter reading as time, aperture and ISO: 1/125 f/8 ISO 400' }
   const ev = Math.log2((f * f) / seconds) - Math.log2(Number(iso[1]) / 100) + stops
   return readAsEv(ev)
 }

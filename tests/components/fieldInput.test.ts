@@ -115,7 +115,7 @@ test('what was seen stands beside what is entered, with its error', () => {
       .get('[data-testid=held]')
       .text()
       .replace(/[\u00a0\u202f]/g, ' '),
-  ).toBe('seen: 33.91 m/s ± 0.31 m/s')
+  ).toBe('measured: 33.91 m/s ± 0.31 m/s')
 })
 
 test('what is tried is shown in place of what is entered', async () => {

@@ -27,7 +27,7 @@ test('a play that breaks leaves no figure and says so; the next one that does no
   breaks = true
   setup.value = withChange(setup.value, { path: 'goal.keepers', value: 5 })
   await until(() => trouble.value !== '')
-  expect([many.value, stale.value, trouble.value]).toEqual([null, true, 'The takes could not be played.'])
+  expect([many.value, stale.value, trouble.value]).toEqual([null, true, 'The takes could not be simulated.'])
   breaks = false
   setup.value = withChange(setup.value, { path: 'goal.keepers', value: 6 })
   await until(() => many.value !== null)

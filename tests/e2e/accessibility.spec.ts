@@ -34,7 +34,7 @@ for (const look of ['work', 'safelight'] as const) {
     await page.emulateMedia({ reducedMotion: 'reduce' })
     await context.addCookies([{ name: 'epiro-look', value: look, url: baseURL! }])
     await page.goto('/sign-in')
-    await expect(page.getByRole('button', { name: 'Open the demo studio' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Open demo studio' })).toBeVisible()
     expect(await serious(page, look)).toEqual([])
     await enterDemo(page)
     await showShoot(page)
@@ -63,7 +63,7 @@ for (const look of ['work', 'safelight'] as const) {
     const id = await makeSetup(page, newSetup('swing'))
     for (const [path, seen] of [
       ['/kit', page.getByRole('img', { name: /Duration against power/ })],
-      [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Everyone has been asked' })],
+      [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Confirm that everyone was asked' })],
       [`/setups/${id}/card`, page.getByTestId('delay')],
       [`/setups/${id}/run`, page.getByLabel('Acknowledged by')],
     ] as const) {
@@ -71,7 +71,7 @@ for (const look of ['work', 'safelight'] as const) {
       await expect(seen.first()).toBeVisible()
       expect(await serious(page, look), path).toEqual([])
       if (path.endsWith('sequence')) {
-        await page.getByRole('button', { name: 'Everyone has been asked' }).click()
+        await page.getByRole('button', { name: 'Confirm that everyone was asked' }).click()
         await expect(page.getByRole('dialog')).toBeHidden()
         expect(await serious(page, look), 'composer').toEqual([])
       }
@@ -89,7 +89,7 @@ for (const look of ['work', 'safelight'] as const) {
         await expect(page.getByTestId('lab-gap')).toBeVisible()
       }
       if (path === '/devices') {
-        await page.getByRole('button', { name: 'Make a link' }).click()
+        await page.getByRole('button', { name: 'Create link' }).click()
         await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()
       }
       expect(await serious(page, look), path).toEqual([])

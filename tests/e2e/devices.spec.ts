@@ -7,10 +7,10 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   const name = `Kim ${Date.now()}`
   await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
-  await page.getByRole('button', { name: 'Make a link' }).click()
+  await page.getByRole('button', { name: 'Create link' }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' }).locator('svg')).toBeVisible()
   await expect(page.getByText(/Good once, for another (15:00|14:5\d) min/)).toBeVisible()
-  await expect(page.getByText('Epiro listens on this machine alone')).toBeVisible()
+  await expect(page.getByText('Epiro can only be reached from this computer')).toBeVisible()
   const link = (await page.getByTestId('join-url').textContent())!.trim()
   const join = async () => {
     const context = await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 } })

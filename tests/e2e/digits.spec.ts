@@ -37,7 +37,7 @@ test('no figure of the demo studio has more than four significant digits', async
       await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click()
       expect(await overlong(page), `${id} ${tab}`).toEqual([])
     }
-    await page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'All inputs' }).click()
+    await page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'Show all inputs' }).click()
     expect(await overlong(page), `${id} all inputs`).toEqual([])
     await open(page, `/setups/${id}/card`)
     await expect(page.getByTestId('delay')).toBeVisible()

@@ -7,7 +7,7 @@ const CLOSED = { connection: 'close' }
 /** The shoots of the demo studio, as who comes by its button sees them. */
 export async function enterDemo(page: Page): Promise<void> {
   await page.goto('/sign-in')
-  await page.getByRole('button', { name: 'Open the demo studio' }).click()
+  await page.getByRole('button', { name: 'Open demo studio' }).click()
   await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
 }
 

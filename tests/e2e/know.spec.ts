@@ -34,12 +34,12 @@ for (const way of ['key', 'touch'] as const) {
       await open(page, '/kit')
       const kit = page.getByTestId('empty-kit')
       await expect(kit.getByRole('row')).toHaveCount(9)
-      await kit.getByRole('button', { name: 'A flash, from its leaflet' }).click()
-      await expect(page.getByRole('dialog', { name: 'A flash, from its leaflet' })).toBeVisible()
+      await kit.getByRole('button', { name: 'Add flash from data sheet' }).click()
+      await expect(page.getByRole('dialog', { name: 'Add flash from data sheet' })).toBeVisible()
       await page.keyboard.press('Escape')
       await open(page, '/log')
-      await expect(page.getByTestId('empty-log')).toContainText('early, on or late, and whether it is a keeper')
-      await page.getByRole('link', { name: 'To the shoots: pick a set-up and run it' }).click()
+      await expect(page.getByTestId('empty-log')).toContainText('early, on time or late, and whether it is a keeper')
+      await page.getByRole('link', { name: 'Choose a set-up to run' }).click()
       const times: string[] = []
       // Each of them one way or the other: the screens are the same.
       for (const recipe of RECIPES.filter(one => TOUCHED.includes(one) === (way === 'touch'))) {
@@ -93,9 +93,9 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await openNewSetup(page)
   await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)
   const evidence = page.getByTestId('evidence')
-  await evidence.getByRole('button', { name: 'Say what was seen' }).click()
+  await evidence.getByRole('button', { name: 'Add a measurement' }).click()
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(evidence.getByRole('alert')).toHaveText('Say what was read')
+  await expect(evidence.getByRole('alert')).toHaveText('Enter the reading')
   await fillField(page, 'seen.value', '38 mm')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(evidence).toContainText(/was 38\smm past the near face at 18\.4\sms/)
@@ -104,7 +104,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await expect(page.locator('[data-ask="motion.speed"] [data-mark]')).toHaveAttribute('data-mark', 'measured')
   await expect(page.getByTestId('delay')).toHaveText(/18\.2\s*ms/)
 
-  await evidence.getByRole('button', { name: 'Say what was seen' }).click()
+  await evidence.getByRole('button', { name: 'Add a measurement' }).click()
   await pick(page.getByTestId('evidence-kind'), 'A speed')
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
@@ -132,12 +132,12 @@ test('questions: what is typed is mine, “don’t know” gives it back, and wh
   await expect(speed.locator('[data-mark]')).toHaveAttribute('data-mark', 'assumed')
   await fillField(page, 'motion.speed', '40 m/s')
   await expect(speed.locator('[data-mark]')).toHaveAttribute('data-mark', 'yours')
-  await speed.getByRole('button', { name: /Don’t know/ }).click()
+  await speed.getByRole('button', { name: /Use a typical value/ }).click()
   await expect(speed.locator('input')).toHaveValue(/^34/)
   await expect(speed.locator('[data-mark]')).toHaveAttribute('data-mark', 'assumed')
   await expect(page.getByTestId('folded')).toContainText(/\d+ more, assumed: none moves .* more than \d+(\.\d+)?\s%/)
   await expect(page.getByTestId('assumed-figures')).toContainText(
-    /Assumed, and it matters: .*Key: Guide number.* and \d+ more/,
+    /Worth checking, still assumed: .*Key: Guide number.* and \d+ more/,
   )
   const next = page.getByTestId('measure-next').locator('li')
   await expect(next.first()).toContainText(

@@ -37,14 +37,14 @@ test('a recording of shots gives a speed to the set-up, and takes it back', asyn
       .replace(/\.?0+$/, '')
       .slice(0, 2)}`,
   )
-  await page.getByRole('button', { name: 'The speed, to the set-up' }).click()
+  await page.getByRole('button', { name: 'Use this speed in the set-up' }).click()
   await expect.poll(async () => (await stored(page, id)).evidence.length).toBe(1)
   const evidence = (await stored(page, id)).evidence[0]!
   expect(evidence.kind).toBe('speed')
   expect(evidence.value / truth.speed! - 1).toBeLessThan(0.01)
   expect(evidence.how).toBe('Lab, report and impact: shots.wav')
-  await page.getByRole('button', { name: 'take back' }).click()
-  await expect(page.getByText('taken back')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('undone')).toBeVisible()
   await expect.poll(async () => (await stored(page, id)).evidence.length).toBe(0)
 })
 
@@ -79,11 +79,11 @@ test('a light trace goes to a flash in Kit at its power, and back', async ({ pag
   await given(page, 'trace', 6)
   await enter(page, 'power', '1/16')
   await pick(page.getByLabel('Measured on which flash').first(), flash.name)
-  await page.getByRole('button', { name: 'The durations at this power, to the flash in Kit' }).click()
+  await page.getByRole('button', { name: 'Save these durations to the flash in Kit' }).click()
   await expect.poll(async () => (await rowOf())?.basis).toBe('measured')
   const row = (await rowOf())!
   expect(Math.abs(row.t01! / truth.t01! - 1)).toBeLessThan(0.03)
-  await page.getByRole('button', { name: 'take back' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(rowOf).toEqual(before)
 })
 
@@ -95,7 +95,7 @@ test('frames past the sync measure the curtains for the set-up', async ({ page }
   await given(page, 'sync', 3, id)
   await enter(page, 'reference', '1/60')
   await expect(page.getByTestId('lab-travel')).toBeVisible()
-  await page.getByRole('button', { name: 'Curtain travel, to the set-up' }).click()
+  await page.getByRole('button', { name: 'Use this curtain travel in the set-up' }).click()
   await expect
     .poll(async () => Math.abs((await stored(page, id)).camera.curtainTravel / truth.travel! - 1))
     .toBeLessThan(0.1)
@@ -103,7 +103,7 @@ test('frames past the sync measure the curtains for the set-up', async ({ page }
     from: 'measured',
     how: expect.stringMatching(/^Lab, sync: sync-1\.png/),
   })
-  await page.getByRole('button', { name: 'take back' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => (await stored(page, id)).camera.curtainTravel).toBe(was)
 })
 
@@ -128,9 +128,9 @@ test('what the ground shows goes as a note to the newest take, and back', async 
   const note = async (): Promise<string> => (await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0].note
   await given(page, 'ground', 2, id)
   await expect(page.getByTestId('lab-evenness')).toBeVisible()
-  await page.getByRole('button', { name: 'As a note, to the log' }).click()
+  await page.getByRole('button', { name: 'Add as a note to the log' }).click()
   await expect.poll(note).toMatch(/^first; Ground: \d\.\d\d stops from brightest to darkest$/)
-  await page.getByRole('button', { name: 'take back' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(note).toBe('first')
 })
 
@@ -153,7 +153,7 @@ for (const tool of [
     await given(page, tool, 2)
     const reading = page.getByTestId('lab-reading')
     await expect(reading).toBeVisible({ timeout: 30_000 })
-    await expect(reading.getByRole('list', { name: 'What limits it' })).not.toBeEmpty()
+    await expect(reading.getByRole('list', { name: 'Limits of this reading' })).not.toBeEmpty()
     await expect(page.getByTestId('lab-files-shown').locator('figure').first()).toBeVisible()
     const asks = new Set(['place', 'chain'])
     if (!asks.has(tool)) await expect(reading.locator('td b').first()).not.toHaveText('not read')
@@ -183,7 +183,7 @@ test('an exercise of measuring hides its truth until it is asked for', async ({ 
   await page.getByRole('list', { name: 'Exercises of measuring' }).getByRole('link', { name: 'Exposure' }).click()
   const cells = page.getByTestId('lab-stops').locator('td')
   await expect(cells).toHaveCount(1)
-  await page.getByRole('button', { name: 'Reveal the truth' }).click()
+  await page.getByRole('button', { name: 'Show true figures' }).click()
   await expect(cells).toHaveCount(2)
   await page.getByLabel('as stops').check()
   await expect(page.getByText('grey within ⅓ of correct')).toBeVisible()

@@ -23,7 +23,7 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
   await page.getByLabel('Search').fill(name)
   await expect(page.getByTestId('found')).toContainText(/60 takes, 10 keepers: 16\.7\s%/)
   await expect(page.getByTestId('log-take')).toHaveCount(50)
-  await page.getByRole('button', { name: 'More takes' }).click()
+  await page.getByRole('button', { name: 'Show more takes' }).click()
   await expect(page.getByTestId('log-take')).toHaveCount(60)
   await pick(page.getByLabel('Order'), 'shortest delay first')
   await expect(page.getByTestId('log-take').first()).toContainText(/250\sms/)
@@ -41,7 +41,7 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
   // A spreadsheet must not run it.
   expect(csv).toContain("'=cream 100% off")
   await pick(page.getByLabel('Verdict'), 'late')
-  await expect(page.getByText('No take is like that.')).toBeVisible()
+  await expect(page.getByText('No takes match')).toBeVisible()
 })
 
 test('bad queries are a 4xx that names the field, and no page shows another studio’s takes', async ({ page }) => {

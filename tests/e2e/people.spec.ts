@@ -111,7 +111,7 @@ test('an edited log is told take by take, and put right where that is asked for'
   await expect(page.getByTestId('imported')).toContainText('0 takes added, 1 were here already')
   await expect(page.getByTestId('edited')).toContainText('verdict, keeper')
   expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0].verdict).toBe('late')
-  await page.getByRole('button', { name: 'Put them right as in the file' }).click()
+  await page.getByRole('button', { name: 'Use the values from the file' }).click()
   await expect(page.getByTestId('imported')).toContainText('1 put right')
   expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0]).toMatchObject({
     verdict: 'on',

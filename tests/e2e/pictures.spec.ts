@@ -55,7 +55,7 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   await page.getByRole('button', { name: 'Choose frame-0.jpg' }).click()
   await expect(page.getByText('choose another to see the two side by side')).toBeVisible()
   await page.getByRole('button', { name: 'Choose frame-1.jpg' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Side by side' })
+  const dialog = page.getByRole('dialog', { name: 'Two pictures compared' })
   await expect(dialog.getByTestId('differences')).toContainText('Light 1: Power')
   await expect(dialog.getByTestId('differences')).toContainText('1/32')
   await expect(dialog.getByTestId('differences')).not.toContainText('Aperture')
@@ -119,7 +119,7 @@ test('what is no picture is refused with its reason, and the place it was taken 
   expect(await send(`/api/setups/${id}/pictures?${query}`, 'x'.repeat(41 * 1024 * 1024))).toBe(413)
   await page.getByRole('button', { name: 'Delete fine.jpg' }).click()
   const asked = page.getByRole('dialog', { name: 'Delete this picture?' })
-  await asked.getByRole('button', { name: 'Keep it' }).click()
+  await asked.getByRole('button', { name: 'Keep picture' }).click()
   await expect(page.getByTestId('picture')).toHaveCount(1)
   await page.getByRole('button', { name: 'Delete fine.jpg' }).click()
   await asked.getByRole('button', { name: 'Delete' }).click()
@@ -169,7 +169,7 @@ test('the report of a shoot is one page, whatever the number of its set-ups', as
   await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText(
     '1 of 3 keepers in 3 takes, the first in take 3',
   )
-  await expect(page.getByTestId('sources').first()).toContainText('Assumed, and it matters: ')
+  await expect(page.getByTestId('sources').first()).toContainText('Worth checking: assumed, and they matter: ')
   await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
   const pages = async (): Promise<number> =>
     ((await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])

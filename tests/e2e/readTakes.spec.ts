@@ -42,7 +42,7 @@ test('what will not work is named before anything is armed, and needs a word', a
   await open(page, `/setups/${id}/run`)
   await acknowledge(page)
   const stops = page.getByTestId('open-stops')
-  await expect(stops).toContainText('The plan says this will not work')
+  await expect(stops).toContainText('According to the plan, this will not work')
   await expect(stops).toContainText(/Streak of/)
   await page.keyboard.press('Space')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
@@ -52,5 +52,7 @@ test('what will not work is named before anything is armed, and needs a word', a
   await expect(page.getByTestId('call')).not.toHaveText('Ready?')
   await page.keyboard.press('q')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
-  await expect(page.getByText(/^Stopped\. In this order: hands off, controller safe,.* then lights\.$/)).toBeVisible()
+  await expect(
+    page.getByText(/^Stopped\. In this order: hands off, controller safe,.* then lights on\.$/),
+  ).toBeVisible()
 })

@@ -13,7 +13,7 @@ async function phoneOf(
 ): Promise<{ context: BrowserContext; phone: Page }> {
   await page.goto(`${address}/devices?to=/setups/${id}/run`)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
-  await page.getByRole('button', { name: 'Make a link' }).click()
+  await page.getByRole('button', { name: 'Create link' }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()
   const link = (await page.getByTestId('join-url').textContent())!.trim()
   const context = await browser.newContext({
@@ -38,7 +38,7 @@ test(
     const laptop = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address })
     const page = await laptop.newPage()
     await page.goto(`${address}/sign-in`)
-    await page.getByRole('button', { name: 'Open the demo studio' }).click()
+    await page.getByRole('button', { name: 'Open demo studio' }).click()
     await expect(page.getByRole('heading', { name: 'Shoots', exact: true })).toBeVisible()
     const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as {
       id: string
@@ -142,7 +142,7 @@ test(
     await page.getByRole('button', { name: 'Reveal' }).click()
     await expect(page.getByTestId('result')).toContainText(`Done in ${kept.length} takes`)
     await expect(page.getByTestId('truth')).toContainText('Launch speed')
-    await expect(page.getByText('Shots without a take in the log')).toHaveCount(0)
+    await expect(page.getByText('Shots missing from the log')).toHaveCount(0)
 
     // The lead signs the phone out again.
     await page.goto(`${address}/devices`)

@@ -5,7 +5,7 @@ export const acknowledge = async (page: Page): Promise<void> => {
   const gate = page.getByRole('form', { name: 'Cautions' })
   await expect(gate).toBeVisible()
   await gate.getByRole('button', { name: /Acknowledged/ }).click()
-  await expect(gate.getByRole('alert')).toContainText('Type a name')
+  await expect(gate.getByRole('alert')).toContainText('Enter your name')
   await gate.getByLabel('Acknowledged by').fill('Mara')
   for (const box of await gate.getByRole('checkbox').all()) await box.check()
   await gate.getByRole('button', { name: /Acknowledged/ }).click()

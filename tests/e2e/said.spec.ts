@@ -14,7 +14,7 @@ const changed = (setup: Setup, changes: Record<string, string | number | boolean
 const whatIKnow = (page: Page) =>
   page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'What I know' }).click()
 const allInputs = (page: Page) =>
-  page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'All inputs' }).click()
+  page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'Show all inputs' }).click()
 
 test('a second subject in the line is placed by a figure and by mouse, and the delay follows', async ({ page }) => {
   await openNewSetup(page, changed(newSetup('projectile'), { 'subject.speedLost': 0.2, 'moment.offset': 0.15 }))
@@ -37,7 +37,7 @@ test('a hand catapult gives its speed by draw and pull, assumed until it is meas
   await fillField(page, 'action.draw', '50 cm')
   await fillField(page, 'action.pull', '8 kg')
   await expect(know.locator('input[data-path="motion.speed"]')).toHaveValue(/^58\.59/)
-  await expect(know.locator('[data-ask="motion.speed"]').getByText('don’t know')).toHaveCount(0)
+  await expect(know.locator('[data-ask="motion.speed"]').getByText('use a typical value')).toHaveCount(0)
 })
 
 test('a phone sets its own shutter: the row goes, and a figure says what it takes', async ({ page }) => {
@@ -47,10 +47,10 @@ test('a phone sets its own shutter: the row goes, and a figure says what it take
   )
   await allInputs(page)
   await expect(page.locator('input[data-path="picture.shutter"]')).toBeVisible()
-  await page.getByRole('switch', { name: 'Camera sets shutter and ISO itself' }).click()
+  await page.getByRole('switch', { name: 'Automatic shutter and ISO' }).click()
   await expect(page.locator('input[data-path="picture.shutter"]')).toHaveCount(0)
   await page.getByRole('tab', { name: /^Figures/ }).click()
-  await expect(page.getByText('Shutter the camera sets')).toBeVisible()
+  await expect(page.getByText('Shutter speed set by the camera')).toBeVisible()
 })
 
 test('roles are named and added, and the run calls them by their names', async ({ page }) => {
@@ -84,7 +84,7 @@ test('what another set-up has learnt is offered, taken over and marked', async (
   const offers = page.getByTestId('elsewhere')
   await expect(offers).toContainText('on “Shot before”, 2026-11-20')
   const first = await page.getByTestId('delay').textContent()
-  await offers.getByRole('button', { name: 'The same: use it' }).click()
+  await offers.getByRole('button', { name: 'Use this figure' }).click()
   await expect(offers).toHaveCount(0)
   await expect(page.locator('input[data-path="motion.speed"]')).toHaveValue(/^36\.\d|^37/)
   await expect(page.getByTestId('delay')).not.toHaveText(first!)
@@ -93,7 +93,7 @@ test('what another set-up has learnt is offered, taken over and marked', async (
 test('a dark band is said, and the curtains’ travel follows', async ({ page }) => {
   await openNewSetup(page, changed(newSetup('toss'), { 'picture.shutter': 1 / 400 }))
   await whatIKnow(page)
-  await page.getByRole('button', { name: 'Say what was seen' }).click()
+  await page.getByRole('button', { name: 'Add a measurement' }).click()
   await pick(page.getByTestId('evidence-kind'), 'A dark band')
   await page.locator('input[data-path="seen.value"]').fill('45 %')
   await page.locator('input[data-path="seen.value"]').press('Enter')
@@ -110,10 +110,10 @@ test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
   await open(page, `/kit?item=${(made.body as { ids: string[] }).ids[0]}`)
   await page.getByText('Paste a table from a spreadsheet').click()
   await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110\n1/64\tquick')
-  await page.getByRole('button', { name: 'Take these rows' }).click()
+  await page.getByRole('button', { name: 'Add these rows' }).click()
   await expect(page.getByText('Row 3: “quick” is not understood')).toBeVisible()
   await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110')
-  await page.getByRole('button', { name: 'Take these rows' }).click()
+  await page.getByRole('button', { name: 'Add these rows' }).click()
   await expect(page.getByText('2 rows taken, as rated')).toBeVisible()
   await expect(page.locator('input[data-path="table[1].t05"]')).toHaveValue(/^110.µs$/)
 })

@@ -46,8 +46,8 @@ test('main views', async ({ page }) => {
   await take(page, 'workspace-upright')
 
   await openSetup(page, 'Diabolo')
-  await page.getByRole('link', { name: 'Compose a sequence of pops' }).click()
-  await page.getByRole('button', { name: 'Everyone has been asked' }).click()
+  await page.getByRole('link', { name: 'Plan a sequence of pops' }).click()
+  await page.getByRole('button', { name: 'Confirm that everyone was asked' }).click()
   await take(page, 'sequence')
 
   await page.goto('/log')
@@ -67,7 +67,7 @@ test('main views', async ({ page }) => {
   ] as const) {
     await page.getByLabel('Name', { exact: true }).fill(name)
     await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check()
-    await page.getByRole('button', { name: 'Make a link' }).click()
+    await page.getByRole('button', { name: 'Create link' }).click()
     await expect(
       page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) }),
     ).toBeVisible()

@@ -12,7 +12,7 @@ const single = (setup: Setup): Setup => ({
 
 async function compose(page: Page, setup: Setup): Promise<string> {
   const id = await openNewSetup(page, setup)
-  await page.getByRole('link', { name: 'Compose a sequence of pops' }).click()
+  await page.getByRole('link', { name: 'Plan a sequence of pops' }).click()
   await expect(page.getByRole('heading', { name: 'Sequence' })).toBeVisible()
   return id
 }
@@ -20,7 +20,7 @@ const fill = async (page: Page, path: string, text: string): Promise<void> => {
   await page.locator(`input[data-path="${path}"]`).fill(text)
   await page.keyboard.press('Enter')
 }
-const asked = (page: Page) => page.getByRole('button', { name: 'Everyone has been asked' }).click()
+const asked = (page: Page) => page.getByRole('button', { name: 'Confirm that everyone was asked' }).click()
 
 test('a juggler in six pops with a last front light, from an empty set-up', async ({ page }) => {
   const id = await compose(page, single(newSetup('swing')))
@@ -36,7 +36,7 @@ test('a juggler in six pops with a last front light, from an empty set-up', asyn
   await group.getByLabel('Type').press('Enter')
   await expect(page.getByTestId('composite')).toContainText('6 of 6 positions')
   await page.getByRole('button', { name: 'Add a group' }).click()
-  await page.getByRole('switch', { name: 'Joins on the last pop' }).click()
+  await page.getByRole('switch', { name: 'Starts from the last pop' }).click()
   await expect(page.getByTestId('programme')).toHaveCount(3)
   await expect(page.getByTestId('programme').first()).toContainText(/Left × 3.*1\/32.*6.*60\sms · 16\.7 Hz/)
   await expect(page.getByTestId('flicker')).toContainText('can trigger seizures')
@@ -77,7 +77,7 @@ test('a key ring in seven evenly spaced places, shared by three units, from an e
   await compose(page, single(fallingKeys()))
   await page.getByRole('button', { name: 'Add pops' }).click()
   await asked(page)
-  await pick(page.getByLabel('Placed'), 'evenly over the frame')
+  await pick(page.getByLabel('Placed'), 'Evenly across the frame')
   await fill(page, 'sequence.groups[0].count', '7')
   await fill(page, 'sequence.groups[0].from', '12 cm')
   await fill(page, 'sequence.groups[0].to', '66 cm')
@@ -101,9 +101,9 @@ test('a spinning top with the camera panned, from an empty set-up', async ({ pag
   await asked(page)
   await expect(page.locator('[data-finding="steps-overlap"]')).toContainText('overlap by 100')
   const burnt = page.locator('[data-finding="still-parts"]')
-  await burnt.getByRole('button', { name: /Turn the camera at/ }).hover()
+  await burnt.getByRole('button', { name: /^Pan at/ }).hover()
   await expect(page.getByTestId('composite')).toContainText('at least')
-  await burnt.getByRole('button', { name: /Turn the camera at/ }).click()
+  await burnt.getByRole('button', { name: /^Pan at/ }).click()
   await expect(burnt).toBeHidden()
   await expect(page.locator('input[data-path="sequence.panSpeed"]')).toHaveValue(/7\.\d+\s°\/s/)
   await expect(page.getByTestId('still-gain')).toContainText(/±0\.0\sEV/)
@@ -122,10 +122,10 @@ test('by hand, and by a table of places', async ({ page }) => {
   await fill(page, 'sequence.groups[0].times[1]', '55 ms')
   await expect(page.getByRole('slider', { name: 'Pops, pop 2 on Left' })).toHaveAttribute('aria-valuenow', '0.055')
   await page.getByText('Movement').click()
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Add a place' }).click()
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Add position' }).click()
   await fill(page, 'sequence.track[1].time', '900 ms')
   await fill(page, 'sequence.track[1].position', '1.5')
-  await expect(page.getByText('By this table of places')).toBeVisible()
+  await expect(page.getByText('Taken from this table')).toBeVisible()
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
 })
 

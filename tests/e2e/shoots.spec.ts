@@ -12,9 +12,9 @@ test('a shoot is made, a set-up of a recipe added, changed, and archived', async
   const shoot = page.getByRole('region', { name })
   await expect(shoot).toContainText('No set-ups yet.')
 
-  await shoot.getByRole('button', { name: 'Add set-up' }).click()
+  await shoot.getByRole('button', { name: 'New set-up' }).click()
   await page.getByRole('dialog', { name: 'New set-up' }).getByText('Drop', { exact: true }).click()
-  await page.getByRole('button', { name: 'Make the set-up' }).click()
+  await page.getByRole('button', { name: 'Create set-up' }).click()
   await expect(page.getByTestId('delay')).toBeVisible()
   await page.locator('input[data-path="name"]').fill('Second drop')
   await page.locator('input[data-path="name"]').press('Enter')

@@ -170,7 +170,7 @@ test('a backup of an earlier version goes into an empty database, and is brought
   const kept = join(folder, 'old.epiro')
   expect(await writeBackup(old, kept)).toMatchObject({ studios: 1 })
   expect(await readHead(kept)).toMatchObject({ migrations: 3, whole: true, studios: [{ name: 'Of old' }] })
-  await expect(restoreBackup(here, kept)).rejects.toThrow('earlier version: put it into an empty database')
+  await expect(restoreBackup(here, kept)).rejects.toThrow('earlier version. Restore it into an empty database')
   const empty = await emptyDatabase('epiro_upgraded')
   await restoreBackup(empty, kept)
   const db = openDatabase(empty)

@@ -209,7 +209,9 @@ test('what is no place in the log is refused, and never asked of the database', 
     ['newest', id],
   ]) {
     expect(check(logQuerySchema, logQueryFrom({ order, after }))).toEqual({
-      mistakes: [expect.objectContaining({ field: 'after', reason: 'Not the end of a page' })],
+      mistakes: [
+        expect.objectContaining({ field: 'after', reason: 'Page marker not valid: use the one from the last answer' }),
+      ],
     })
   }
   expect(check(logQuerySchema, logQueryFrom({ order: 'shortest', after: `1.85e-2_${id}` }))).toHaveProperty('value')

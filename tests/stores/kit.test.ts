@@ -100,7 +100,9 @@ describe('kit', () => {
     const last = useKitStore()
     await last.load()
     expect(last.byId.get('k')!.item.name).toBe('Theirs')
-    expect(last.trouble.k).toBe('Changed elsewhere meanwhile: this is the newest. Make your change again.')
+    expect(last.trouble.k).toBe(
+      'Changed elsewhere in the meantime. This is the latest version; make your change again.',
+    )
     expect(storage.getItem('epiro-kit-draft-k')).toBeNull()
   })
   test.each([408, 429, 500, 503])('a server that answers %i is asked again; what is wrong is not', async status => {

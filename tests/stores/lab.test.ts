@@ -161,7 +161,13 @@ describe('what the Lab reads', () => {
 })
 
 describe('what the Lab sends on', () => {
-  const evidence: Give = { label: 'The speed, to the set-up', to: 'evidence', kind: 'speed', value: 33.5, error: 0.4 }
+  const evidence: Give = {
+    label: 'Use this speed in the set-up',
+    to: 'evidence',
+    kind: 'speed',
+    value: 33.5,
+    error: 0.4,
+  }
 
   test('to the set-up, with where it comes from; and back, what was changed since staying', async () => {
     const store = await atHand()
@@ -174,7 +180,7 @@ describe('what the Lab sends on', () => {
     expect(entry!.how).toBe(`Lab, ${lab.tool.title.toLowerCase()}: ${lab.files[0]!.name}`)
     expect(entry!.date).toMatch(/^\d{4}-\d\d-\d\d$/)
     expect(lab.sent.map(({ label, where, taken }) => [label, where, taken])).toEqual([
-      ['The speed, to the set-up', store.setup!.name, false],
+      ['Use this speed in the set-up', store.setup!.name, false],
     ])
     store.change([{ path: 'picture.iso', value: 200 }])
     await lab.takeBack(lab.sent[0]!)
@@ -192,8 +198,8 @@ describe('what the Lab sends on', () => {
     const [lab, kit] = [useLabStore(), useKitStore()]
     await kit.load()
     const give: Give = { label: 'Latency, to Kit', to: 'kit', kind: 'sensor', figures: { latency: 1.5e-4 } }
-    expect(lab.toKit(give, 'nobody')).toBe('Choose what it was measured on.')
-    expect(lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose what it was measured on.')
+    expect(lab.toKit(give, 'nobody')).toBe('Choose the kit item that was measured.')
+    expect(lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose the kit item that was measured.')
     expect(lab.toKit({ ...give, figures: { latency: -1 } }, 'k')).toMatch(/0/)
     expect(lab.sent).toEqual([])
     expect(lab.toKit(give, 'k')).toBe('')
@@ -207,7 +213,7 @@ describe('what the Lab sends on', () => {
   test('to the last take: its place, and the note beside what was there', async () => {
     const lab = useLabStore()
     const give: Give = { label: 'To the last take', to: 'take', position: 0.012, note: 'place 12 mm past' }
-    expect(await lab.toTake(give as Extract<Give, { to: 'take' }>)).toBe('There is no take yet in this set-up.')
+    expect(await lab.toTake(give as Extract<Give, { to: 'take' }>)).toBe('This set-up has no takes yet.')
     const own = { delay: 0.018, verdict: 'late', keeper: false, position: null, note: 'first' }
     const one = { ...aTake, ...own, id: 't', key: 'take-key-1', number: 1, by: 'me', createdAt: '' }
     const server = { take: one }

@@ -14,7 +14,7 @@ describe('pictures', () => {
     ]
     serve(({ method, path }) =>
       method === 'POST' && path.includes('bad.txt')
-        ? { status: 415, body: { detail: 'Not a picture Epiro keeps' } }
+        ? { status: 415, body: { detail: 'File type not supported' } }
         : { body: kept },
     )
     const store = usePicturesStore()
@@ -22,7 +22,7 @@ describe('pictures', () => {
     expect(store.latest?.id).toBe('p1')
     expect([...store.ofTake].map(([take, list]) => [take, list.map(p => p.id)])).toEqual([['t1', ['p1', 'p3']]])
     expect(await store.add([new File(['x'], 'bad.txt'), new File(['y'], 'd.jpg')], 't1')).toEqual([
-      'bad.txt: Not a picture Epiro keeps',
+      'bad.txt: File type not supported',
     ])
   })
   test('are put to another take, or taken out, and read again; none of a set-up that was left', async () => {

@@ -290,8 +290,8 @@ describe('where figures come from, as a report tells them apart', () => {
     expect(sourceLines(setup, matters)).toEqual([
       'Measured: Launch speed, 1 reading of what was seen',
       'Rated: Curtain travel, Rim: Guide number',
-      'Entered: Start to subject',
-      'Assumed, and it matters: Key: Lost in modifier, Speed uncertain by',
+      'Entered: Distance from start to subject',
+      'Worth checking: assumed, and they matter: Key: Modifier loss, Speed uncertainty',
     ])
     const off = { ...setup, evidence: [{ ...setup.evidence[0]!, on: false }] }
     expect(sourceLines(off, [])[0]).toBe('Measured: Launch speed')

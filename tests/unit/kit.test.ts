@@ -60,7 +60,7 @@ describe('kit', () => {
       item => ({ ...item, marks: { ...item.marks, energy: { basis: 'measured', date: '2026-02-30' } } }),
       /Date as/,
     ],
-    ['a power twice', item => ({ ...item, table: [...item.table, item.table[0]] }), /Each power once/],
+    ['a power twice', item => ({ ...item, table: [...item.table, item.table[0]] }), /The same power appears twice/],
     ['t.1 below t.5', item => ({ ...item, table: [{ ...item.table[0], t01: 1e-6 }] }), /t\.1 is never shorter/],
     ['an unknown kind', item => ({ ...item, kind: 'tripod' }), /one of camera/],
     ['no name', item => ({ ...item, name: '' }), /missing/],

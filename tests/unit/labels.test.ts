@@ -132,7 +132,7 @@ describe('the path chart', () => {
   })
   test.each([
     ['balloon', 'edge of the tear'],
-    ['spin', 'stays where it is'],
+    ['spin', 'does not move'],
     ['powder', 'edge of the cloud'],
     ['pour', 'tip of the stream'],
   ] as const)('%s: the line is the %s, and the moment has its name', (recipe, name) => {

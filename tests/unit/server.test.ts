@@ -41,7 +41,7 @@ describe('the address of a database', () => {
   })
   test.each([
     ['nonsense', /no address/],
-    ['postgres://e:p@db/epiro', /begins with mysql/],
+    ['postgres://e:p@db/epiro', /must begin with mysql/],
     ['mysql://e:p@db/epiro?ssl=1', /ssl is not understood/],
     ['mysql://e:p@db/epiro?ssl-mode=MAYBE', /ssl-mode is one of/],
     ['mysql://e:p@10.0.0.7/epiro?ssl-mode=VERIFY_IDENTITY', /wants the name of the database/],

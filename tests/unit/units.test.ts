@@ -170,7 +170,7 @@ test('what was read otherwise than it stands says so', () => {
     read: 'read as EV 9.9 at ISO 100',
   })
   expect(parseField('f/4 ISO 100', FIELDS['picture.ambientEv'] as NumberField)).toEqual({
-    error: expect.stringContaining('a time, an aperture and an ISO'),
+    error: expect.stringContaining('time, aperture and ISO'),
   })
 })
 
@@ -220,7 +220,7 @@ describe('a table pasted from a spreadsheet', () => {
   })
   test.each([
     ['', 'Nothing was pasted'],
-    ['1/2\t900', 'Head the columns: power, and t.5 or t.1. Three columns without headings are power, t.5, t.1'],
+    ['1/2\t900', 'Add headings: power, and t.5 or t.1. Three columns without headings are read as power, t.5, t.1'],
     ['power\tt.5', 'No rows under the headings'],
     ['power\tt.5\n1/2\tquick', 'Row 1: “quick” is not understood; write it as 3.4 ms, 250us or 1/250'],
     ['power\tt.5\n1/2\t900\n\t400', 'Row 2: power is missing'],

@@ -25,7 +25,7 @@ const change =
 
 <template>
   <fieldset class="bodies" data-testid="bodies">
-    <legend class="text-[12px] font-semibold">Must be sharp</legend>
+    <legend class="text-[12px] font-semibold">Parts that must be sharp</legend>
     <div v-for="row in rows" :key="row.index" class="body" :data-body="row.kind">
       <div class="flex items-baseline gap-1">
         <label class="flex min-w-0 flex-1 items-baseline gap-1.5 text-[12px]">
@@ -65,7 +65,7 @@ const change =
       size="xs"
       variant="ghost"
       icon="i-lucide-plus"
-      label="Add a part that moves"
+      label="Add a moving part"
       @click="add"
     />
   </fieldset>

@@ -148,7 +148,7 @@ const heldText = computed(() => {
       figures,
       ...(field.unit && quantity !== 'time' ? { unit: field.unit } : {}),
     })
-  return `seen: ${said(held.value, 4)} ± ${said(held.sigma, 2)}`
+  return `measured: ${said(held.value, 4)} ± ${said(held.sigma, 2)}`
 })
 
 /** A line for who does not know the word, shown while the row is at hand. */

@@ -107,7 +107,7 @@ function addRow(): void {
     </template>
     <details>
       <summary class="cursor-pointer py-1 text-[12px] text-(--ink-soft)">
-        Duration against power{{ flash.borrowed ? ', of a typical unit' : '' }}
+        Duration against power{{ flash.borrowed ? ' (typical unit)' : '' }}
       </summary>
       <p v-if="flash.borrowed" class="text-[11px] leading-snug text-(--ink-faint)">
         Assumed: a typical
@@ -131,7 +131,7 @@ function addRow(): void {
         size="xs"
         variant="ghost"
         icon="i-lucide-plus"
-        :label="flash.borrowed ? 'Enter its own rating' : 'Add a power'"
+        :label="flash.borrowed ? 'Enter rated durations' : 'Add power row'"
         @click="addRow"
       />
     </details>

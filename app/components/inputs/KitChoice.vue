@@ -91,7 +91,7 @@ const renew = (): void => {
       size="xs"
       variant="outline"
       icon="i-lucide-package-plus"
-      :label="`Keep this ${KIT_LABELS[kind].one.toLowerCase()} in Kit`"
+      :label="`Save this ${KIT_LABELS[kind].one.toLowerCase()} to Kit`"
       @click="keep"
     />
     <span v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</span>
@@ -111,7 +111,7 @@ const renew = (): void => {
     />
     <p v-if="differs > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
       {{ differs === 1 ? 'one figure differs' : `${differs} figures differ` }} from the kit ·
-      <button type="button" class="underline" @click="renew">take over</button>
+      <button type="button" class="underline" @click="renew">use kit figures</button>
     </p>
   </div>
 </template>

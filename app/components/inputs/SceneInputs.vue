@@ -16,7 +16,7 @@ const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.pl
 
 <template>
   <details class="panel-section" open>
-    <summary class="section-title">Ground, cards and flags</summary>
+    <summary class="section-title">Background, cards and flags</summary>
     <InputsFieldRow v-for="key in GROUND" :key="key" :path="`scene.ground.${key}`" />
     <div v-for="(card, i) in cards" :key="i" class="mb-2">
       <p class="flex items-center justify-between pt-1 text-[12px] font-semibold">
@@ -32,8 +32,8 @@ const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.pl
       <InputsFieldRow v-for="key in CARD" :key="key" :path="`scene.cards[${i}].${key}`" />
     </div>
     <div v-if="cards.length < MOST_CARDS" class="flex flex-wrap gap-1">
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="White card" @click="add('white')" />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Silver card" @click="add('silver')" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add white card" @click="add('white')" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add silver card" @click="add('silver')" />
       <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Flag" @click="add('black')" />
     </div>
   </details>

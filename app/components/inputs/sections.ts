@@ -166,7 +166,7 @@ export const SECTIONS: readonly Section[] = [
     ],
   },
   {
-    title: 'Air and goal',
+    title: 'Air, keepers and props',
     kit: ['consumable'],
     rows: [
       { path: 'air.temperatureC' },

@@ -20,7 +20,7 @@ const told = ref('')
 function takePasted(): void {
   const read = pastedDurations(pasted.value)
   const failure = 'error' in read ? read.error : change(read.rows.map(row => ({ ...row, basis: 'rated', date: '' })))
-  told.value = failure || ('rows' in read ? `${read.rows.length} rows taken, as rated` : '')
+  told.value = failure || ('rows' in read ? `${read.rows.length} rows added as rated` : '')
   if (failure === '') pasted.value = ''
 }
 </script>
@@ -30,7 +30,7 @@ function takePasted(): void {
     :rows="rows"
     :fields="FLASH_ROW_FIELDS"
     name="table"
-    :headings="['Figure is', 'Noted']"
+    :headings="['Source', 'Noted']"
     :change="change"
     :added="added"
     :least="1"
@@ -49,7 +49,7 @@ function takePasted(): void {
           class="date"
           :data-empty="row.date === ''"
           :value="row.date"
-          :aria-label="`Noted on, row ${index + 1}`"
+          :aria-label="`Date, row ${index + 1}`"
           @change="e => patch({ date: (e.target as HTMLInputElement).value })"
         />
       </td>
@@ -66,7 +66,7 @@ function takePasted(): void {
         placeholder="power&#9;t.5 (µs)&#9;t.1 (µs)"
       />
       <p class="flex items-center gap-2">
-        <UButton type="submit" size="xs" label="Take these rows" />
+        <UButton type="submit" size="xs" label="Add these rows" />
         <span role="status">{{ told }}</span>
       </p>
     </form>

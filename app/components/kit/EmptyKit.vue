@@ -15,13 +15,13 @@ const figures = (kind: KitKind): string =>
 
 <template>
   <section aria-labelledby="empty-kit" data-testid="empty-kit">
-    <h2 id="empty-kit" class="mb-1 text-xl font-semibold">What will stand here</h2>
+    <h2 id="empty-kit" class="mb-1 text-xl font-semibold">What Kit is for</h2>
     <p class="mb-3 max-w-prose text-[13px] text-(--ink-soft)">
       Each piece of gear once, with its figures as rated or as you measured them, each marked as which. Set-ups take
       them from here, and say where they are from. Begin with the flash: its durations decide most.
     </p>
     <p v-if="canAdd" class="mb-4 flex flex-wrap gap-2">
-      <UButton label="A flash, from its leaflet" icon="i-lucide-plus" @click="emit('leaflet')" />
+      <UButton label="Add flash from data sheet" icon="i-lucide-plus" @click="emit('leaflet')" />
       <UButton label="Import a file" icon="i-lucide-upload" variant="outline" @click="emit('import')" />
       <UButton label="Measure in the Lab" icon="i-lucide-ruler" variant="outline" to="/lab" />
     </p>
@@ -30,7 +30,7 @@ const figures = (kind: KitKind): string =>
         <tr>
           <th>Kind</th>
           <th>Its figures</th>
-          <th>What a set-up gets from it</th>
+          <th>What set-ups use it for</th>
           <th v-if="canAdd"><span class="sr-only">Add</span></th>
         </tr>
       </thead>

@@ -38,13 +38,13 @@ const MEASURE: Field = { type: 'choice', label: 'Measured as', options: ['t05', 
 const DURATION: Field = { ...FLASH_ROW_FIELDS.t05, label: 'Duration', help: 'Such as 1/11000 or 90 µs' }
 const LINE_FIELDS = { power: FLASH_FIELDS.power, duration: DURATION, measure: MEASURE } as const
 const ABOVE: { key: Key; field: Field; label: string }[] = [
-  { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'What is it called?' },
+  { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'Name of the flash' },
   { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Fed by' },
 ]
 const BELOW: { key: Key; field: Field; label: string }[] = [
   { key: 'guideNumber', field: { ...FLASH_FIELDS.guideNumber, nullable: true }, label: 'Guide number, ISO 100' },
-  { key: 'energy', field: { ...FLASH_FIELDS.energy, nullable: true }, label: 'or energy' },
-  { key: 'recycleTime', field: { ...FLASH_FIELDS.recycleTime, nullable: true }, label: 'Recycle at full power' },
+  { key: 'energy', field: { ...FLASH_FIELDS.energy, nullable: true }, label: 'Energy, if no guide number' },
+  { key: 'recycleTime', field: { ...FLASH_FIELDS.recycleTime, nullable: true }, label: 'Recycle time at full power' },
 ]
 function set(key: Key, value: FigureValue): string {
   said.value = { ...said.value, [key]: value }

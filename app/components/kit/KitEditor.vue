@@ -75,7 +75,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
         size="xs"
         variant="ghost"
         :icon="record.archived ? 'i-lucide-archive-restore' : 'i-lucide-archive'"
-        :label="record.archived ? 'Bring back' : 'Archive'"
+        :label="record.archived ? 'Restore' : 'Archive'"
         @click="run(() => store.archive(record.id, !record.archived))"
       />
     </header>
@@ -98,7 +98,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
           <tr>
             <th>Figure</th>
             <th>Value</th>
-            <th>Figure is</th>
+            <th>Source</th>
             <th>Noted</th>
             <th>In set-ups</th>
           </tr>
@@ -143,13 +143,13 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 class="date"
                 :data-empty="item.marks[key]!.date === ''"
                 :value="item.marks[key]!.date"
-                :aria-label="`${field.label} noted on`"
+                :aria-label="`Date of ${field.label}`"
                 @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"
               />
             </td>
             <td class="narrow text-(--ink-faint)">
               <template v-if="differing(String(key)).length > 0">
-                differs in
+                different in
                 {{
                   differing(String(key))
                     .map(use => use.name)
@@ -182,18 +182,18 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     </section>
 
     <section aria-label="Used by" class="text-[13px]">
-      <h3 class="section-title mb-1">In use by</h3>
+      <h3 class="section-title mb-1">Used in</h3>
       <p v-if="record.usedBy === null" class="text-(--ink-soft)">
         Not known just now: the server is busy. Load the page again in a minute.
       </p>
-      <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up took figures from it.</p>
+      <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up uses this item</p>
       <ul v-else>
         <li v-for="use in record.usedBy" :key="use.setupId" class="py-0.5">
           <NuxtLink :to="`/setups/${use.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{
             use.name
           }}</NuxtLink>
           <span class="text-(--ink-soft)">{{
-            use.differs.length > 0 ? `, with other ${use.differs.map(labelOf).join(', ')}` : ', all figures as here'
+            use.differs.length > 0 ? `, with other ${use.differs.map(labelOf).join(', ')}` : ', all figures the same'
           }}</span>
         </li>
       </ul>

@@ -16,7 +16,7 @@ function added(): RepeatRow | null {
 <template>
   <div>
     <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">
-      None: each pop of a sequence is triggered by itself.
+      No repeating mode: each pop of a sequence is triggered separately.
     </p>
     <KitRowsTable :rows="rows" :fields="REPEAT_ROW_FIELDS" name="repeat" :change="change" :added="added" />
   </div>

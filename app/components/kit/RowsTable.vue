@@ -34,7 +34,7 @@ function patch(index: number, part: Partial<Row>): void {
 }
 function add(): void {
   const row = added()
-  failure.value = row === null ? 'No lower power' : change([...rows, row])
+  failure.value = row === null ? 'There is no lower power to add' : change([...rows, row])
 }
 </script>
 
@@ -87,7 +87,7 @@ function add(): void {
       size="xs"
       variant="ghost"
       icon="i-lucide-plus"
-      label="Add a power"
+      label="Add power row"
       @click="add"
     />
   </div>

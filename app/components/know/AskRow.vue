@@ -32,10 +32,10 @@ function forget(): void {
         v-if="known"
         type="button"
         class="shrink-0 underline"
-        :aria-label="`Don’t know: ${question.ask}`"
+        :aria-label="`Use a typical value: ${question.ask}`"
         @click="forget"
       >
-        don’t know
+        use a typical value
       </button>
     </p>
   </div>

@@ -112,12 +112,12 @@ const rows = computed<{ key: keyof Evidence; field: Field; label: string; assume
             {
               key: 'delay' as const,
               field: EVIDENCE_FIELDS.delay,
-              label: plan.timing.lead === null ? 'Delay dialled' : 'Pressed after the moment by',
+              label: plan.timing.lead === null ? 'Dialled delay' : 'Press after the moment',
             },
           ]
         : []),
       ...(kind.value === 'speed'
-        ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Read at, from the start' }]
+        ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Measuring point, from the start' }]
         : []),
       {
         key: 'error' as const,
@@ -139,7 +139,7 @@ function add(): void {
   const value = typeof typed === 'number' ? typed : (edge.value ?? undefined)
   if (!setup) return
   if (typeof value !== 'number') {
-    failure.value = 'Say what was read'
+    failure.value = 'Enter the reading'
     return
   }
   const entry = evidenceOf(setup, {
@@ -152,7 +152,7 @@ function add(): void {
   })
   const checked = checkSetup({ ...setup, evidence: [...setup.evidence, entry] })
   if ('mistakes' in checked) {
-    failure.value = checked.mistakes[0]?.reason ?? 'Not understood'
+    failure.value = checked.mistakes[0]?.reason ?? 'Not recognised. Enter a number with its unit.'
     return
   }
   store.replace(checked.value)
@@ -161,7 +161,7 @@ function add(): void {
 </script>
 
 <template>
-  <form class="seen-form" aria-label="What was seen" @submit.prevent="add">
+  <form class="seen-form" aria-label="New measurement" @submit.prevent="add">
     <label class="flex items-baseline gap-2 text-[12px]">
       <span class="flex-1 text-(--ink-soft)">Seen</span>
       <UiPickOne
@@ -198,7 +198,7 @@ function add(): void {
       :path="`seen.${row.key}`"
       :label="row.label"
       :assumed="row.assumed ?? null"
-      :assumed-as="row.assumedAs ?? 'as a person reads it'"
+      :assumed-as="row.assumedAs ?? 'typical reading error'"
       :change="value => set(row.key, value)"
     />
     <template v-if="kind === 'light'">

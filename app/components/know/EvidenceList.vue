@@ -18,7 +18,7 @@ const reading = (entry: Evidence, value: number, figures = 4): string => {
 function said(entry: Evidence): string {
   const text = EVIDENCE_TEXT[entry.kind].said.replace('{value}', reading(entry, entry.value))
   const parts = [text]
-  if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short') parts.push('past the near face')
+  if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short') parts.push('past the entry face')
   if (entry.kind === 'interval') parts.push(`from ${EVENT_TEXT[entry.from]} to ${EVENT_TEXT[entry.to]}`)
   if (entry.kind === 'light') parts.push(plan.setup.flashes[entry.light]?.name ?? '')
   if (entry.delay !== null && entry.kind !== 'found')
@@ -45,7 +45,7 @@ const toggle = (entry: Evidence): void =>
 
 <template>
   <section aria-labelledby="seen" data-testid="evidence">
-    <h2 id="seen" class="section-title mt-3 mb-1">Seen and measured</h2>
+    <h2 id="seen" class="section-title mt-3 mb-1">Measurements</h2>
     <p v-if="evidence.length === 0 && !adding" class="text-[12px] text-(--ink-soft)">
       Nothing yet. A control shot, a chronograph, a recording: say what it showed, and every figure it bears on follows.
     </p>
@@ -55,14 +55,14 @@ const toggle = (entry: Evidence): void =>
           <input
             type="checkbox"
             :checked="entry.on"
-            :aria-label="`Counts: ${EVIDENCE_TEXT[entry.kind].name}, ${said(entry)}`"
+            :aria-label="`Use this measurement: ${EVIDENCE_TEXT[entry.kind].name}, ${said(entry)}`"
             @change="toggle(entry)"
           />
           <span class="flex-1 leading-snug">
             {{ said(entry) }}
             <span class="block text-[11px] text-(--ink-soft)">{{ from(entry) }}</span>
             <span v-if="surprising.has(entry.id)" class="block text-[11px] text-(--bad)"
-              >stands alone: see Findings</span
+              >disagrees with the others: see Findings</span
             >
             <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)"
               >told before: counts once, see Findings</span
@@ -72,7 +72,7 @@ const toggle = (entry: Evidence): void =>
         <button
           type="button"
           class="text-(--ink-faint) hover:text-(--ink)"
-          :aria-label="`Take away: ${said(entry)}`"
+          :aria-label="`Remove: ${said(entry)}`"
           @click="put(evidence.filter(other => other.id !== entry.id))"
         >
           <UIcon name="i-lucide-x" class="size-3" />
@@ -89,7 +89,7 @@ const toggle = (entry: Evidence): void =>
         label="All that one firing showed"
         @click="adding = 'firing'"
       />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Say what was seen" @click="adding = 'reading'" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a measurement" @click="adding = 'reading'" />
     </p>
   </section>
 </template>

@@ -41,11 +41,11 @@ const to = computed<'impact' | 'moment'>(() => (plan.timing.impact === null || !
 const rows = computed<{ key: keyof typeof draft; field: Field; label: string }[]>(() => {
   const empty = (kind: EvidenceKind): Field => ({ ...READINGS[kind], nullable: true })
   return [
-    { key: 'delay', field: EVIDENCE_FIELDS.delay, label: 'Delay dialled' },
+    { key: 'delay', field: EVIDENCE_FIELDS.delay, label: 'Dialled delay' },
     ...(moves.value && side.value === 'place'
       ? [{ key: 'place' as const, field: empty('place'), label: 'The thing, past the near face' }]
       : []),
-    { key: 'late', field: empty('late'), label: 'The picture was late by' },
+    { key: 'late', field: empty('late'), label: 'Lateness of the picture' },
     ...(moves.value
       ? [
           { key: 'speed' as const, field: empty('speed'), label: 'A chronograph gave' },
@@ -93,7 +93,7 @@ function add(): void {
   )
   const checked = checkSetup(next)
   if ('mistakes' in checked) {
-    failure.value = checked.mistakes[0]?.reason ?? 'Not understood'
+    failure.value = checked.mistakes[0]?.reason ?? 'Not recognised. Enter a number with its unit.'
     return
   }
   store.replace(checked.value)

@@ -52,22 +52,22 @@ const labelOf = (path: string): string => (setup.value ? fieldName(setup.value, 
 
 <template>
   <div class="grid gap-0 px-3 pb-8" data-testid="know">
-    <h2 class="section-title mt-2 mb-1">What do you know?</h2>
+    <h2 class="section-title mt-2 mb-1">What you know</h2>
     <KnowAskRow v-for="path in asks" :key="path" :path="path" />
     <KnowEvidenceList :plan="plan" />
     <KnowLearntElsewhere />
     <template v-if="shown.length > 0">
-      <h2 class="section-title mt-3 mb-1">Assumed, and it matters</h2>
+      <h2 class="section-title mt-3 mb-1">Worth checking: assumed, and they matter</h2>
       <InputsFieldRow v-for="row in shown" :key="row.path" :path="row.path" :label="labelOf(row.path)" />
     </template>
     <details v-if="known.length > 0" class="mt-3">
-      <summary class="cursor-pointer text-[12px] text-(--ink-soft)">{{ known.length }} more that are known</summary>
+      <summary class="cursor-pointer text-[12px] text-(--ink-soft)">{{ known.length }} more inputs</summary>
       <InputsFieldRow v-for="path in known" :key="path" :path="path" :label="labelOf(path)" />
     </details>
     <p class="mt-3 text-[12px] text-(--ink-soft)" data-testid="folded">
       {{ folded.length }} more, assumed: none moves delay, streak, light or first take by more than
       {{ show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share') }} when it is a tenth off.
-      <button type="button" class="underline" @click="emit('all')">All inputs</button>
+      <button type="button" class="underline" @click="emit('all')">Show all inputs</button>
     </p>
     <KnowMeasureNext :plan="plan" />
   </div>

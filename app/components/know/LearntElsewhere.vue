@@ -23,7 +23,7 @@ function figure({ what }: LearntElsewhere, value: number, sigma: number): string
 function take(row: LearntElsewhere): void {
   if (!store.setup) return
   const paths = row.changes.map(change => change.path)
-  const how = `learnt on “${row.from}”`.slice(0, 120)
+  const how = `from “${row.from}”`.slice(0, 120)
   store.replace(
     marked(withChanges(store.setup, [...row.changes, { path: 'delay', value: null }]), paths, 'measured', {
       how,
@@ -36,7 +36,7 @@ function take(row: LearntElsewhere): void {
 
 <template>
   <section v-if="learnt.length > 0" aria-labelledby="elsewhere" data-testid="elsewhere">
-    <h2 id="elsewhere" class="section-title mt-3 mb-1">Learnt on other set-ups</h2>
+    <h2 id="elsewhere" class="section-title mt-3 mb-1">From other set-ups</h2>
     <ul class="text-[12px]">
       <li v-for="row in learnt" :key="row.what" class="flex items-baseline gap-2 border-b border-(--hair) py-0.5">
         <span class="flex-1 leading-snug">
@@ -45,7 +45,7 @@ function take(row: LearntElsewhere): void {
             on “{{ row.from }}”{{ row.date ? `, ${row.date}` : '' }}; here {{ figure(row, row.held, row.heldSigma) }}
           </span>
         </span>
-        <UButton size="xs" variant="ghost" label="The same: use it" @click="take(row)" />
+        <UButton size="xs" variant="ghost" label="Use this figure" @click="take(row)" />
       </li>
     </ul>
   </section>

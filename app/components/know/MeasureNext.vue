@@ -44,7 +44,7 @@ function saved({ id }: MeasurementPromise): string {
   <section aria-labelledby="measure-next" data-testid="measure-next">
     <h2 id="measure-next" class="section-title mt-3 mb-1">Measure next</h2>
     <p v-if="promises?.length === 0" class="text-[12px] text-(--ink-soft)">
-      Nothing at hand is worth it: no test narrows the delay by more than 3 %.
+      Nothing is worth measuring now: no test narrows the delay by more than 3 %.
     </p>
     <ol v-else class="text-[12px]">
       <li v-for="promise in promises ?? []" :key="promise.id" class="border-b border-(--hair) py-0.5 leading-snug">

@@ -49,17 +49,17 @@ onBeforeUnmount(() => void recording.value?.end())
     </label>
     <span class="text-(--ink-soft)">or drop them here</span>
     <UButton v-if="lab.tool.takes !== 'frame'" size="sm" variant="outline" @click="turn">
-      {{ recording ? 'End the recording' : 'Record' }}
+      {{ recording ? 'Stop recording' : 'Record' }}
     </UButton>
     <UButton size="sm" variant="ghost" @click="lab.standIn()">Another sample</UButton>
     <UButton v-if="lab.files.length > 0" size="sm" variant="ghost" @click="lab.clear()">Clear</UButton>
-    <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">Show the running clock</NuxtLink>
+    <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">Open screen clock</NuxtLink>
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">
       {{ lab.busy }} <button type="button" class="underline" @click="lab.stop()">stop</button>
     </span>
     <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
       lab.hidden
-        ? 'An exercise: correct the marks, then reveal the truth.'
+        ? 'Exercise: correct the marks, then show the true figures.'
         : 'A sample, already read: its truth stands beside what was read. Give it files of your own.'
     }}</span>
     <ul v-if="lab.trouble.length > 0 || failure" role="alert" class="basis-full text-(--bad)">

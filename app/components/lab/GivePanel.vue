@@ -61,7 +61,7 @@ async function send(give: Give): Promise<void> {
 </script>
 
 <template>
-  <section class="grid gap-2 text-[13px]" aria-label="Send it on">
+  <section class="grid gap-2 text-[13px]" aria-label="Use these results">
     <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
       <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{ give.label }}</UButton>
       <UiPickOne
@@ -69,7 +69,7 @@ async function send(give: Give): Promise<void> {
         :model-value="itemOf(give)"
         :options="items(give).map(({ id, item }) => ({ value: id, label: item.name }))"
         class="max-w-full"
-        :aria-label="`Measured on which ${kindOf(give)}`"
+        :aria-label="`Which ${kindOf(give)} was measured`"
         @update:model-value="chosen[kindOf(give)!] = $event"
       />
     </div>
@@ -87,14 +87,14 @@ async function send(give: Give): Promise<void> {
       v-else-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''"
       class="text-(--ink-soft)"
     >
-      Choose a set-up above to send figures to it.
+      Choose a set-up above to use the figures in it.
     </p>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
     <ul v-if="lab.sent.length > 0" class="grid gap-1" aria-label="Sent" data-testid="lab-sent">
       <li v-for="(entry, i) in lab.sent" :key="i" class="flex flex-wrap items-baseline gap-x-2">
         <span :class="{ 'line-through': entry.taken }">{{ entry.label }}: {{ entry.where }}</span>
-        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">take back</button>
-        <span v-else class="text-(--ink-soft)">taken back</span>
+        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">Undo</button>
+        <span v-else class="text-(--ink-soft)">undone</span>
       </li>
     </ul>
   </section>

@@ -23,7 +23,7 @@ const trueOf = (figure: LabFigure): string => {
 <template>
   <section v-if="lab.reading" aria-label="Reading" class="grid gap-3" data-testid="lab-reading">
     <p v-if="!lab.reading.trusted" role="note" class="text-[13px] font-semibold text-(--bad)">
-      Not to be used as it is
+      Not reliable enough to use
     </p>
     <table v-if="lab.reading.figures.length > 0" class="w-full text-[13px]">
       <thead v-if="lab.truth && !lab.hidden" class="text-left text-[12px] text-(--ink-soft)">
@@ -50,10 +50,10 @@ const trueOf = (figure: LabFigure): string => {
       class="justify-self-start underline"
       @click="lab.hidden = false"
     >
-      Reveal the truth
+      Show true figures
     </button>
     <details v-if="lab.reading.rows.length > 0" class="text-[13px]">
-      <summary class="cursor-pointer">{{ lab.reading.rows.length }} one by one</summary>
+      <summary class="cursor-pointer">All {{ lab.reading.rows.length }} readings</summary>
       <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">
         <li v-for="(row, i) in lab.reading.rows" :key="i" class="flex flex-wrap justify-between gap-x-3">
           <span class="text-(--ink-soft)">{{ row.name }}</span>
@@ -61,7 +61,7 @@ const trueOf = (figure: LabFigure): string => {
         </li>
       </ul>
     </details>
-    <ul class="grid gap-1 text-[12px] text-(--ink-soft)" aria-label="What limits it">
+    <ul class="grid gap-1 text-[12px] text-(--ink-soft)" aria-label="Limits of this reading">
       <li v-for="limit in lab.reading.limits" :key="limit">{{ limit }}</li>
     </ul>
   </section>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /** What an empty log will hold, and where its first take comes from. */
 const HOLDS: readonly [column: string, what: string][] = [
-  ['Delay', 'what was dialled, beside what was planned'],
-  ['Verdict', 'early, on or late, and whether it is a keeper'],
-  ['Past mark', 'how far the object had come, where the picture shows it'],
+  ['Delay', 'the delay dialled, next to the planned one'],
+  ['Verdict', 'early, on time or late, and whether it is a keeper'],
+  ['Past mark', 'how far past the mark the object was, if the picture shows it'],
   ['Pictures', 'of that take, from the tethered folder, a phone or a file'],
   ['Note', 'in your words: what was changed, what broke'],
 ]
 const GROWS = [
-  'the delay that was right, and how much takes scatter about it',
-  'which takes fall outside, and whether the rig drifts',
+  'the correct delay, and the spread of takes around it',
+  'which takes are outliers, and whether the rig drifts',
   'charts by day, by recipe, by delay and by power',
 ]
 </script>
@@ -27,13 +27,13 @@ const GROWS = [
         <dd class="border-t border-(--hair) py-1">{{ what }}</dd>
       </template>
     </dl>
-    <p class="mb-1 text-(--ink-soft)">From them Epiro learns:</p>
+    <p class="mb-1 text-(--ink-soft)">From your takes Epiro works out:</p>
     <ul class="mb-4 list-disc pl-5">
       <li v-for="line in GROWS" :key="line">{{ line }}</li>
     </ul>
     <p class="flex flex-wrap gap-2">
-      <UButton label="To the shoots: pick a set-up and run it" to="/" />
-      <UButton label="Rehearse on the bench" to="/practice" variant="outline" />
+      <UButton label="Choose a set-up to run" to="/" />
+      <UButton label="Practise on the bench" to="/practice" variant="outline" />
     </p>
   </section>
 </template>

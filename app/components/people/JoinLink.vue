@@ -45,12 +45,12 @@ watch(
         {{
           left > 0
             ? `Good once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min.`
-            : 'This link is too old; make another.'
+            : 'This link has expired. Create a new one.'
         }}
       </p>
       <template v-if="left > 0">
         <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2"
-          >Reached at
+          >Address
           <UiPickOne v-model="address" :options="link.addresses.map(value => ({ value, label: value }))" />
         </label>
         <p class="break-all text-(--ink-soft)" data-testid="join-url">
@@ -66,11 +66,11 @@ watch(
           <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
         </p>
         <p v-if="onlyHere" class="max-w-md">
-          Epiro listens on this machine alone. For a phone in the studio start it with
-          <code>npm start -- --listen</code>: it then answers over HTTPS on the network.
+          Epiro can only be reached from this computer. To use a phone in the studio, start it with
+          <code>npm start -- --listen</code>; it then runs over HTTPS on the network.
         </p>
         <p v-else class="max-w-md text-(--ink-soft)">
-          The certificate was made on this machine: the phone asks once whether to trust it.
+          The certificate was made on this computer, so the phone asks once whether to trust it.
         </p>
       </template>
     </div>

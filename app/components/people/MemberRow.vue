@@ -50,7 +50,7 @@ const asking = ref(false)
     <td>{{ member.devices }}</td>
     <td class="whitespace-nowrap">
       <template v-if="member.linkUntil">
-        open until {{ clock(member.linkUntil) }}
+        valid until {{ clock(member.linkUntil) }}
         <button
           type="button"
           class="underline"
@@ -60,8 +60,14 @@ const asking = ref(false)
           cancel
         </button>
       </template>
-      <button v-else type="button" class="underline" :aria-label="`New link for ${member.name}`" @click="emit('link')">
-        make one
+      <button
+        v-else
+        type="button"
+        class="underline"
+        :aria-label="`Create link for ${member.name}`"
+        @click="emit('link')"
+      >
+        Create link
       </button>
     </td>
     <td class="text-right">
@@ -69,13 +75,13 @@ const asking = ref(false)
         v-if="!self"
         size="xs"
         variant="ghost"
-        label="Let in no longer"
-        :aria-label="`Let ${member.name} in no longer`"
+        label="Remove access"
+        :aria-label="`Remove access for ${member.name}`"
         @click="asking = true"
       />
       <UModal
         v-model:open="asking"
-        :title="`Let ${member.name} in no longer?`"
+        :title="`Remove access for ${member.name}?`"
         :description="
           'Their devices are signed out at once, and links for them and by them are dead. ' +
           'Their takes stay in the log under their name.'
@@ -83,7 +89,7 @@ const asking = ref(false)
       >
         <template #footer>
           <UButton
-            label="Let in no longer"
+            label="Remove access"
             @click="
               () => {
                 asking = false
@@ -91,7 +97,7 @@ const asking = ref(false)
               }
             "
           />
-          <UButton variant="ghost" label="Leave as it is" @click="asking = false" />
+          <UButton variant="ghost" label="Keep access" @click="asking = false" />
         </template>
       </UModal>
     </td>

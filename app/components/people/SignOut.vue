@@ -23,7 +23,7 @@ async function leave(): Promise<void> {
   try {
     await session.signOut()
   } catch (error) {
-    failure.value = `Not signed out: ${(error as Error).message}`
+    failure.value = `You are still signed in: ${(error as Error).message}`
     return
   }
   forgetPerson()
@@ -43,7 +43,7 @@ const asks = computed(() => open.value && (waits.value || failure.value !== ''))
   <UModal
     :open="asks"
     title="Sign out?"
-    description="Signing out takes everything of yours off this device."
+    description="Signing out removes your data from this device."
     @update:open="
       now => {
         open = now
@@ -70,7 +70,7 @@ const asks = computed(() => open.value && (waits.value || failure.value !== ''))
     </template>
     <template #footer>
       <UButton label="Stay signed in" @click="open = false" />
-      <UButton variant="ghost" label="Sign out and lose them" @click="leaveAll" />
+      <UButton variant="ghost" label="Sign out and discard changes" @click="leaveAll" />
     </template>
   </UModal>
 </template>

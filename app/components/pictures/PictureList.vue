@@ -87,7 +87,7 @@ const remove = (picture: PictureRecord): Promise<void> =>
     >
       <template #footer>
         <UButton label="Delete" @click="doomed && remove(doomed)" />
-        <UButton label="Keep it" variant="ghost" @click="asking = false" />
+        <UButton label="Keep picture" variant="ghost" @click="asking = false" />
       </template>
     </UModal>
   </details>

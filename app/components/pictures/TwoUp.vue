@@ -43,16 +43,18 @@ const rows = computed(() => {
   const always = [
     both('Delay', p => show(p.take.delay, 'time', { figures: 5 })),
     both('Verdict', p => `${VERDICT_LABELS[p.take.verdict]}${p.take.keeper ? ', keeper' : ''}`),
-    both('Past the mark', p =>
+    both('Distance past the mark', p =>
       p.take.position === null ? 'not marked' : show(p.take.position, 'length', { unit: 'mm' }),
     ),
-    both('Shutter, by the camera', p =>
-      p.picture.exposure.shutter === null ? 'not noted' : show(p.picture.exposure.shutter, 'shutter'),
+    both('Shutter speed, from the file', p =>
+      p.picture.exposure.shutter === null ? 'not recorded' : show(p.picture.exposure.shutter, 'shutter'),
     ),
-    both('Aperture, by the camera', p =>
-      p.picture.exposure.aperture === null ? 'not noted' : show(p.picture.exposure.aperture, 'aperture'),
+    both('Aperture, from the file', p =>
+      p.picture.exposure.aperture === null ? 'not recorded' : show(p.picture.exposure.aperture, 'aperture'),
     ),
-    both('ISO, by the camera', p => (p.picture.exposure.iso === null ? 'not noted' : String(p.picture.exposure.iso))),
+    both('ISO, from the file', p =>
+      p.picture.exposure.iso === null ? 'not recorded' : String(p.picture.exposure.iso),
+    ),
   ]
   const set =
     a.take.settings && b.take.settings
@@ -94,7 +96,7 @@ const rows = computed(() => {
     </p>
     <table v-if="rows.length > 0" class="kit-table" data-testid="differences">
       <caption class="section-title pb-1 text-left">
-        What differs
+        Differences in settings
       </caption>
       <thead>
         <tr>
@@ -113,7 +115,7 @@ const rows = computed(() => {
         </tr>
       </tbody>
     </table>
-    <p v-else class="text-[13px]">Nothing noted differs.</p>
+    <p v-else class="text-[13px]">No differences in settings</p>
   </div>
 </template>
 

@@ -56,7 +56,7 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
 
 <template>
   <section aria-labelledby="checks">
-    <h2 id="checks" class="section-title mb-1">Tests before the first take: {{ done }} of {{ checks.length }} made</h2>
+    <h2 id="checks" class="section-title mb-1">Tests before the first take: {{ done }} of {{ checks.length }} done</h2>
     <article v-for="(check, i) in checks" :key="check.id" class="check" :data-testid="`check-${check.id}`">
       <h3 class="text-[12.5px] font-semibold">{{ i + 1 }} {{ check.title }}</h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
@@ -87,7 +87,7 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
           size="xs"
           variant="outline"
           class="mt-1"
-          :label="check.id === 'control' ? 'Keep as evidence' : 'Put it into the plan'"
+          :label="check.id === 'control' ? 'Add as a measurement' : 'Use in the plan'"
           @click="check.id === 'control' ? keepControl() : store.change(check.meaning.changes)"
         />
       </div>

@@ -18,7 +18,7 @@ function name(event: Event, path: string): void {
 
 <template>
   <section aria-labelledby="crew">
-    <h2 id="crew" class="section-title mb-1">Crew: who gives each call</h2>
+    <h2 id="crew" class="section-title mb-1">Crew: who makes each call</h2>
     <div v-for="(step, i) in steps" :key="step.id" class="grid grid-cols-2 items-baseline gap-2 py-0.5">
       <label :for="`crew-${step.id}`">{{ step.call }}</label>
       <div>
@@ -40,7 +40,7 @@ function name(event: Event, path: string): void {
       <option v-for="n in names" :key="n" :value="n" />
     </datalist>
     <p class="mt-1 text-(--ink-soft)">
-      A role or a name. On a phone in the run each picks their own, and sees when it is theirs.
+      A role or a name. During the run, people pick theirs on a phone and see when it is their turn.
     </p>
   </section>
 </template>

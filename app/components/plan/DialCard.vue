@@ -39,9 +39,8 @@ const delay = computed(() =>
 const heading = computed(() => {
   if (learnt.value && !own.value)
     return `${byHand.value ? 'Press before the moment' : 'Delay'}, learnt from ${takesText(learnt.value.takes)}`
-  if (plan.timing.lead !== null)
-    return setup.value.hand.lead === null ? 'Press before the moment, planned' : 'Press before the moment, set'
-  return setup.value.delay === null ? 'Delay, planned' : 'Delay, dialled'
+  if (plan.timing.lead !== null) return setup.value.hand.lead === null ? 'Planned press lead' : 'Set press lead'
+  return setup.value.delay === null ? 'Planned delay' : 'Dialled delay'
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
 const { many, stale, trouble } = useHowMany(
@@ -79,7 +78,7 @@ const { copied, copy } = useCopied()
           icon="i-lucide-printer"
           size="xs"
           variant="ghost"
-          aria-label="Dial card as a page, to print or on the phone"
+          aria-label="Open dial card to print or for the phone"
           :to="page"
         />
       </span>
@@ -157,7 +156,7 @@ const { copied, copy } = useCopied()
       </template>
     </dl>
     <p v-if="assumed" class="text-[11px] leading-snug text-(--ink-soft)" data-testid="assumed-figures">
-      Assumed, and it matters: {{ assumed }}.
+      Worth checking, still assumed: {{ assumed }}.
     </p>
   </section>
 </template>

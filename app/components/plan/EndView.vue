@@ -68,7 +68,7 @@ const text = (flash: FlashSetup): string =>
       :viewBox="`0 0 ${WIDE} ${TALL}`"
       class="drawing w-full bg-(--sheet)"
       role="group"
-      aria-label="Lights from the end of the travel"
+      aria-label="Lights seen along the path"
       style="outline: 1px solid var(--hair)"
     >
       <line :x1="0" :x2="WIDE" :y1="y(0)" :y2="y(0)" class="hair" stroke-dasharray="2 4" />
@@ -85,7 +85,7 @@ const text = (flash: FlashSetup): string =>
       <ViewsDragHandle
         v-for="({ flash, spot }, i) in spots"
         :key="i"
-        :label="`${flash.name}, from the end: across and raised`"
+        :label="`${flash.name}: position across and height`"
         :value="flash.distance"
         :min="0.02"
         :max="100"
@@ -128,7 +128,7 @@ const text = (flash: FlashSetup): string =>
       </ViewsDragHandle>
     </svg>
     <figcaption class="text-[11px] text-(--ink-soft)">
-      From the end of the travel: camera at the left, ground at the right
+      Seen along the path: camera on the left, background on the right
     </figcaption>
   </figure>
 </template>

@@ -20,7 +20,7 @@ const LABELS: Readonly<Record<DeskRow, string>> = {
 const rows = computed(() => DESK_ROWS.filter(row => bears(plan.entered, row)))
 const payer = ref<DeskRow | ''>('')
 const payers = computed<{ value: DeskRow | ''; label: string }[]>(() => [
-  { value: '', label: 'nothing: the exposure moves' },
+  { value: '', label: 'Nothing (the exposure changes)' },
   ...rows.value.map(row => ({ value: row, label: LABELS[row].toLowerCase() })),
 ])
 const kept = shallowRef<Setup | null>(null)
@@ -79,8 +79,8 @@ const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name })
   <div class="mt-3">
     <h3 class="section-title mb-1">Equal exposure</h3>
     <label class="mb-1 flex items-center gap-2">
-      Paid by
-      <UiPickOne v-model="payer" :options="payers" aria-label="What pays for a change" />
+      Compensate with
+      <UiPickOne v-model="payer" :options="payers" aria-label="Setting that compensates for a change" />
     </label>
     <table class="w-full" data-testid="desk">
       <tbody>
@@ -113,11 +113,11 @@ const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name })
       <template v-else-if="kept">As before.</template>
     </p>
     <div v-if="kept" class="flex gap-1">
-      <UButton size="xs" variant="outline" label="Count from here" @click="kept = plan.entered" />
-      <UButton size="xs" variant="ghost" label="Back to before" @click="store.replace(kept)" />
+      <UButton size="xs" variant="outline" label="Compare from here" @click="kept = plan.entered" />
+      <UButton size="xs" variant="ghost" label="Restore starting point" @click="store.replace(kept)" />
     </div>
     <p class="mt-2 flex flex-wrap items-center gap-1">
-      <label for="other-sensor">The same on</label>
+      <label for="other-sensor">Equivalent on</label>
       <UiPickOne id="other-sensor" v-model="other" :options="sensors" />
       <span data-testid="same-on">
         {{ show(same.focalLength, 'length', { unit: 'mm' }) }}, {{ show(same.aperture, 'aperture') }}, ISO

@@ -21,23 +21,23 @@ const findings = computed<Finding[]>(() => {
   const stock = many.value && stockFinding(store.setup ?? plan.setup, many.value)
   return stock ? [...own, stock] : own
 })
-const MARKS = { error: 'Stop', warning: 'Mind', note: 'Note' } as const
+const MARKS = { error: 'No-go', warning: 'Warning', note: 'Note' } as const
 
 function cost(fix: Fix): string {
   const { flashStops, ambientStops, depth, blur, keep } = fix.cost
   const parts: string[] = []
   if (flashStops !== null && Math.abs(flashStops) >= 0.05) parts.push(`flash ${show(flashStops, 'stops')}`)
-  if (Math.abs(ambientStops) >= 0.05) parts.push(`ambient ${show(ambientStops, 'stops')}`)
+  if (Math.abs(ambientStops) >= 0.05) parts.push(`room light ${show(ambientStops, 'stops')}`)
   if (depth !== null && Math.abs(depth) >= 0.0005)
     parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
   if (Math.abs(blur) >= 1e-6) parts.push(`streak ${blur > 0 ? '+' : ''}${show(blur, 'length', { unit: 'mm' })}`)
   if (Math.abs(keep) >= 0.005) parts.push(`keeps ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
-  if (fix.raises.length > 0) parts.push(`brings: ${fix.raises.map(raised).join(', ')}`)
-  return parts.length > 0 ? parts.join(' · ') : 'costs nothing else'
+  if (fix.raises.length > 0) parts.push(`also causes: ${fix.raises.map(raised).join(', ')}`)
+  return parts.length > 0 ? parts.join(' · ') : 'no side effects'
 }
 
 const RAISED: Partial<Record<Finding['id'], string>> = {
-  'ambient': 'a ghost of the room',
+  'ambient': 'a ghost from the room light',
   'exposure': 'wrong exposure',
   'depth': 'too little depth',
   'diffraction': 'diffraction',
@@ -45,8 +45,8 @@ const RAISED: Partial<Record<Finding['id'], string>> = {
   'past-sync': 'a dark band',
   'negative-delay': 'a negative delay',
   'spread': 'few keepers',
-  'still-parts': 'burnt still parts',
-  'coarse-step': 'too coarse a step',
+  'still-parts': 'burnt-out still parts',
+  'coarse-step': 'too coarse a delay step',
 }
 const raised = (id: Finding['id']): string => RAISED[id] ?? id.replaceAll('-', ' ')
 
@@ -61,7 +61,7 @@ onBeforeUnmount(() => store.tryFix(null))
   <section aria-labelledby="findings" aria-live="polite">
     <h2 id="findings" class="section-title mb-1">Findings</h2>
     <p v-if="findings.length === 0" class="text-[12px] text-(--ink-soft)">
-      Nothing to mend: the light meets the moment, sharp and exposed.
+      No problems found: the light catches the moment, sharp and well exposed.
     </p>
     <article
       v-for="finding in findings"

@@ -37,7 +37,7 @@ const value = (goal: LightGoal): string =>
 
 <template>
   <section v-if="exercise" aria-labelledby="light-goals" class="mb-3 border-b border-(--hair) pb-2">
-    <h2 id="light-goals" class="section-title mb-1">The exercise</h2>
+    <h2 id="light-goals" class="section-title mb-1">Exercise</h2>
     <UButton size="xs" variant="outline" label="Look at the picture" @click="look" />
     <ul v-if="goals" class="mt-1" role="status" data-testid="light-goals">
       <li v-for="goal in goals" :key="goal.id" class="flex gap-2" :data-met="goal.met">

@@ -17,13 +17,13 @@ const ground = computed(() => figures.value.ground)
 <template>
   <section aria-labelledby="light-figures" class="text-[12px]">
     <PlanLightGoals :plan="plan" />
-    <h2 id="light-figures" class="section-title mb-1">Lights, in stops against correct</h2>
-    <p v-if="figures.lights.length === 0" class="text-(--ink-soft)">No light yet.</p>
+    <h2 id="light-figures" class="section-title mb-1">Lights, in stops from correct exposure</h2>
+    <p v-if="figures.lights.length === 0" class="text-(--ink-soft)">No lights yet</p>
     <table v-else class="figures">
       <thead>
         <tr>
           <th scope="col">Light</th>
-          <th scope="col">Facing it</th>
+          <th scope="col">At the subject</th>
           <th scope="col">To camera</th>
           <th scope="col">Edge</th>
           <th scope="col">Ground</th>
@@ -46,7 +46,7 @@ const ground = computed(() => figures.value.ground)
         <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
           <th scope="row">
             {{ card.name }}
-            <span class="block font-normal text-(--ink-soft)">counts in the exposure</span>
+            <span class="block font-normal text-(--ink-soft)">included in the exposure</span>
           </th>
           <td />
           <td>{{ stops(card.front) }}</td>
@@ -56,14 +56,14 @@ const ground = computed(() => figures.value.ground)
       </tbody>
     </table>
     <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-2" data-testid="ground-figures">
-      <dt class="text-(--ink-soft)">Ground in the middle, against mid grey</dt>
+      <dt class="text-(--ink-soft)">Centre of the background, from mid grey</dt>
       <dd>{{ stops(ground.middle) }}</dd>
-      <dt class="text-(--ink-soft)">of it spill of other lights</dt>
+      <dt class="text-(--ink-soft)">Spill from other lights</dt>
       <dd>{{ stops(ground.spill) }}</dd>
-      <dt class="text-(--ink-soft)">Brightest to darkest</dt>
+      <dt class="text-(--ink-soft)">Background, brightest to darkest</dt>
       <dd>{{ ground.evenness === null ? '–' : show(ground.evenness, 'stops', { unit: 'unsigned' }) }}</dd>
       <template v-if="!ground.fills">
-        <dt class="text-(--bad)">It does not fill the picture</dt>
+        <dt class="text-(--bad)">Background does not fill the frame</dt>
         <dd />
       </template>
     </dl>

@@ -8,8 +8,8 @@ const store = useSetupStore()
 const TITLES: Record<ListName, string> = {
   preparation: 'Preparation',
   reset: 'Reset between takes',
-  cautions: 'The studio’s own cautions',
-  review: 'Review: to mend next time, and what worked',
+  cautions: 'Studio cautions',
+  review: 'Review: what worked, and what to change next time',
 }
 const cautions = computed(() => cautionsOf(setup))
 const editing = ref<ListName | null>(null)
@@ -72,7 +72,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         <span
           >{{ TITLES[name]
           }}<span v-if="setup.lists[name].length > 0" class="font-normal">
-            · {{ left(name) === 0 ? 'all done' : `${left(name)} to do` }}</span
+            · {{ left(name) === 0 ? 'all done' : `${left(name)} left` }}</span
           ></span
         >
         <span class="flex gap-2 font-normal">
@@ -87,7 +87,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
               )
             "
           >
-            untick all
+            Untick all
           </button>
           <button
             type="button"
@@ -139,8 +139,8 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
           v-model="fresh[name]"
           class="add"
           maxlength="200"
-          :aria-label="`New line for ${TITLES[name]}`"
-          placeholder="Add a line"
+          :aria-label="`New item for ${TITLES[name]}`"
+          placeholder="Add an item"
         />
         <UButton
           type="submit"

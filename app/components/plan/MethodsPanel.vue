@@ -14,7 +14,7 @@ const GIVES_UP = {
   depth: 'depth of field',
   blur: 'sharpness',
   exposure: 'exposure',
-  distance: 'room: lights moved in',
+  distance: 'space: lights moved in closer',
 } as const
 
 const inUse = (changes: Change[]): boolean => changes.every(({ path, value }) => valueAt(setup, path) === value)
@@ -63,12 +63,12 @@ const outcome = (s: LightSetting): string =>
     </article>
 
     <template v-if="light">
-      <h2 class="section-title mt-4 mb-1">Light for this blur and depth</h2>
+      <h2 class="section-title mt-4 mb-1">Light for this streak and depth of field</h2>
       <p v-if="!light.solution && light.nearest.length === 0" class="text-[12px] text-(--ink-soft)">
-        No light in the set-up.
+        No lights in this set-up
       </p>
       <p v-if="!light.solution && light.nearest.length > 0" class="mb-1 text-[12px] text-(--ink-soft)">
-        Nothing in this kit meets all of it. The nearest, and what each gives up:
+        Nothing in this kit meets everything. The closest, and what each gives up:
       </p>
       <article
         v-for="(s, i) in light.solution ? [light.solution] : light.nearest"
@@ -87,7 +87,7 @@ const outcome = (s: LightSetting): string =>
           class="mt-1"
           size="xs"
           variant="outline"
-          label="Set this light"
+          label="Use this light setting"
           @click="store.change(s.changes)"
         />
         <p v-else class="text-[11px] text-(--ink-faint)">In use</p>

@@ -58,7 +58,7 @@ async function check(): Promise<void> {
 
 <template>
   <section aria-labelledby="results">
-    <h2 id="results" class="section-title mb-1">Figures, each with why</h2>
+    <h2 id="results" class="section-title mb-1">Figures, and where they come from</h2>
     <ul>
       <li v-for="result in results" :key="result.id" class="result" :data-testid="`result-${result.id}`">
         <button
@@ -80,7 +80,7 @@ async function check(): Promise<void> {
     </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
-        The chances on the dial card are played take by take: {{ plan.spread.firstOrderReason }}.
+        The chances on the dial card come from simulated takes: {{ plan.spread.firstOrderReason }}.
       </p>
       <UButton
         variant="outline"

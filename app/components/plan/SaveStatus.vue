@@ -7,12 +7,12 @@ const store = useSetupStore()
 const { show } = useNumbers()
 const TEXTS = {
   saved: 'Saved',
-  tried: 'Only tried: a viewer saves nothing',
+  tried: 'Preview only: viewers cannot save',
   waiting: 'Saving …',
   saving: 'Saving …',
-  offline: 'Not sent yet: kept in this browser',
+  offline: 'Not sent yet: saved in this browser',
   conflict: 'Changed elsewhere',
-  refused: 'Not saved',
+  refused: 'The shoot was not saved',
 } as const
 
 const text = computed(() => {
@@ -94,7 +94,7 @@ const differences = computed(() => {
     </template>
     <template #footer>
       <UButton label="Keep mine" @click="store.resolve('mine')" />
-      <UButton variant="outline" label="Take theirs" @click="store.resolve('theirs')" />
+      <UButton variant="outline" label="Use theirs" @click="store.resolve('theirs')" />
     </template>
   </UModal>
 </template>

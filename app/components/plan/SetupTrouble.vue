@@ -117,6 +117,6 @@ async function archive(): Promise<void> {
       <p>{{ failure }}</p>
       <UiMistakeList :mistakes="mistakes" :most="12" />
     </div>
-    <p><NuxtLink to="/" class="underline">Back to the shoots</NuxtLink></p>
+    <p><NuxtLink to="/" class="underline">Back to Shoots</NuxtLink></p>
   </section>
 </template>

@@ -12,7 +12,7 @@ const sensitivities = useCalm<[Plan, Result], Sensitivity[] | null>(
   null,
 )
 
-const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: 'for 0.3 EV more' } as const
+const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: 'per 0.3 EV more' } as const
 function effect(s: Sensitivity): string {
   const text =
     result.value.quantity === 'stops'
@@ -32,13 +32,13 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
   <div class="why">
     <p class="leading-snug"><span class="text-(--ink-faint)">=</span> {{ fill(result.formula, result.figures) }}</p>
     <template v-if="causes.length > 0">
-      <h4>Its spread comes from</h4>
+      <h4>Causes of the spread</h4>
       <ol>
         <li v-for="cause in causes" :key="cause.id" :title="causePath(cause.path)">
           <span class="bar" :style="{ width: `${Math.max(1, cause.share * 34)}%` }" />
           <span class="flex-1"
             >{{ cause.label
-            }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', unknown' }}</span></span
+            }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', uncertainty' }}</span></span
           >
           <span class="tabular"
             >±{{ show(cause.seconds, 'time')
@@ -49,7 +49,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
         </li>
       </ol>
     </template>
-    <h4>It answers most to</h4>
+    <h4>Most sensitive to</h4>
     <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">no input by itself</p>
     <ol v-else>
       <li v-for="s in sensitivities ?? []" :key="s.path" data-sensitivity>
@@ -59,7 +59,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
           type="button"
           class="underline"
           :aria-expanded="asked === s.path"
-          :aria-label="`Find ${nameOf(s)} for a wanted ${result.label}`"
+          :aria-label="`Find the ${nameOf(s)} that gives a wanted ${result.label}`"
           @click="asked = asked === s.path ? '' : s.path"
         >
           find

@@ -11,10 +11,10 @@ const packing = computed(() => packingOf(setup))
 const by = (wire: Wire): string =>
   wire.kind === 'cable'
     ? `cable, ${show(wire.length ?? 0, 'length', { unit: 'm' })}`
-    : { radio: 'radio', optical: 'its optical slave', shoe: 'the shoe' }[wire.kind]
+    : { radio: 'radio', optical: 'optical slave', shoe: 'hot shoe' }[wire.kind]
 const lines = computed(() => [
   ...packing.value.map(item => (item.count > 1 ? `${item.count} × ${item.name}` : item.name)),
-  ...wires.value.map(wire => `Join ${wire.from} to ${wire.to}: ${by(wire)}`),
+  ...wires.value.map(wire => `Connect ${wire.from} to ${wire.to}: ${by(wire)}`),
 ])
 const missing = computed(() => {
   const there = new Set(setup.lists.preparation.map(item => item.text))
@@ -48,7 +48,7 @@ function take(): void {
       class="mt-1"
       size="xs"
       variant="outline"
-      :label="missing.length > 0 ? 'Take into the list to tick' : 'All of it is in the list'"
+      :label="missing.length > 0 ? 'Add to preparation list' : 'All on the preparation list'"
       :disabled="missing.length === 0"
       @click="take"
     />

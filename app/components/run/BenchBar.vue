@@ -26,7 +26,7 @@ function setThreshold(): void {
   const value = Number(threshold.value.replace(',', '.'))
   error.value =
     threshold.value.trim() === '' || !(value > 0 && value <= 1000)
-      ? 'A number above 0, on the scale of the sensor’s peaks'
+      ? 'Enter a number above 0, on the same scale as the sensor’s peaks'
       : ''
   if (error.value) return
   emit('threshold', value)
@@ -45,7 +45,7 @@ function speak(): void {
       }}{{ heard.length > 0 ? `: ${heard.join(', ')}` : '' }}
     </p>
     <form v-if="listens" class="flex items-baseline gap-2" @submit.prevent="setThreshold">
-      <label for="threshold">Threshold {{ setup.sensor.threshold ?? 'not set' }}, now</label
+      <label for="threshold">Threshold, now {{ setup.sensor.threshold ?? 'not set' }}</label
       ><input id="threshold" v-model="threshold" class="note w-20" inputmode="decimal" autocomplete="off" /><button
         type="submit"
         class="underline"
@@ -55,7 +55,7 @@ function speak(): void {
       <span v-if="error" role="alert">{{ error }}</span>
     </form>
     <details>
-      <summary class="cursor-pointer">What is said on the wire</summary>
+      <summary class="cursor-pointer">Bench messages</summary>
       <ol class="wire" aria-label="Lines">
         <li v-for="(said, i) in lines.slice(-12)" :key="i">
           <span aria-hidden="true">{{ said.from === 'me' ? '›' : '‹' }}</span> {{ said.text }}

@@ -12,11 +12,11 @@ const failure = ref('')
 function acknowledge(): void {
   const who = name.value.trim()
   if (who === '') {
-    failure.value = 'Who acknowledges? Type a name.'
+    failure.value = 'Enter your name'
     return
   }
   if (cautions.value.some(caution => !seen.value.includes(caution.id))) {
-    failure.value = 'Tick each of them.'
+    failure.value = 'Tick every caution'
     return
   }
   localStorage.setItem('epiro-name', who)
@@ -33,7 +33,7 @@ function acknowledge(): void {
 
 <template>
   <form class="mx-auto grid max-w-2xl gap-3 px-4 py-6 text-[15px]" aria-label="Cautions" @submit.prevent="acknowledge">
-    <h2 class="text-xl font-semibold">Before the first arm</h2>
+    <h2 class="text-xl font-semibold">Before you arm for the first time</h2>
     <label v-for="caution in cautions" :key="caution.id" class="flex items-start gap-3 leading-snug">
       <input v-model="seen" type="checkbox" class="tick mt-1 size-5!" :value="caution.id" />
       <span
@@ -50,7 +50,7 @@ function acknowledge(): void {
     <p v-if="failure" role="alert">
       {{ failure }}
     </p>
-    <button type="submit" class="run-button">Acknowledged, to the run</button>
+    <button type="submit" class="run-button">Acknowledge and start run</button>
   </form>
 </template>
 

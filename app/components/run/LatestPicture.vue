@@ -80,7 +80,7 @@ const caption = computed(() => {
         <PicturesPictureView
           :id="picture.id"
           :size="size"
-          :alt="`${take === null ? 'Newest picture' : 'Picture'}, ${caption}`"
+          :alt="`${take === null ? 'Latest picture' : 'Picture'}, ${caption}`"
         />
         <template v-if="can">
           <i class="window" :style="windowStyle" data-testid="window" />
@@ -89,10 +89,10 @@ const caption = computed(() => {
         </template>
       </div>
       <figcaption v-if="isOthers" role="status" data-testid="others-picture">
-        This is take {{ number }}’s picture: this take’s has not come yet.
+        Picture of take {{ number }}. The one for this take has not arrived yet.
       </figcaption>
       <figcaption v-else>
-        {{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; touch its leading edge' : '' }}
+        {{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; tap the leading edge' : '' }}
       </figcaption>
     </figure>
     <figure class="planned">

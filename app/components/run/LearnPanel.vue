@@ -55,16 +55,16 @@ function takeBack(): void {
     <p v-if="!run || run.used.length === 0" class="text-(--ink-soft)">
       {{
         plan.setup.learnt.length > 0
-          ? 'No take since the figures were learnt.'
+          ? 'No takes since the figures were updated.'
           : kept.length > 0
-            ? 'No take since what they showed was kept as evidence.'
-            : 'Nothing yet: log a take with what you saw.'
+            ? 'No takes since their result was added as a measurement.'
+            : 'Nothing yet. Log a take with what you saw.'
       }}
     </p>
     <template v-else>
       <RunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
       <p v-if="run.proposal">
-        {{ plan.timing.lead === null ? 'Ideal delay' : 'Best pressed before the moment by' }}
+        {{ plan.timing.lead === null ? 'Best delay' : 'Best press lead' }}
         {{
           show(plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay, 'time', {
             figures: 4,
@@ -75,7 +75,7 @@ function takeBack(): void {
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
         The takes wander: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }}
-        {{ run.drift.perTake > 0 ? 'later' : 'sooner' }} each. Pressure, elastic, temperature?
+        {{ run.drift.perTake > 0 ? 'later’ : ’earlier’ }} each time. Check pressure, elastic and temperature.
       </p>
       <p v-if="run.fit && learnsSpeed" class="text-(--ink-soft)" data-testid="two-speeds">
         {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from the slope of these takes alone; the launch
@@ -91,7 +91,7 @@ function takeBack(): void {
         v-if="evidence"
         size="xs"
         variant="outline"
-        label="Keep what these takes show"
+        label="Use these results"
         class="justify-self-start"
         @click="use"
       />
@@ -99,14 +99,14 @@ function takeBack(): void {
     <div v-for="entry in kept" :key="entry.id" class="border-t border-(--hair) pt-1" data-testid="kept-takes">
       Right at {{ show(Math.abs(entry.value), 'time', { figures: 4 }) }} ±
       {{ show(entry.error, 'time', { figures: 2 }) }}: takes {{ entry.takes.join(', ') }}, {{ entry.date }}
-      <button type="button" class="underline" @click="dropEvidence(entry.id)">Take it back</button>
+      <button type="button" class="underline" @click="dropEvidence(entry.id)">Undo this result</button>
     </div>
     <div v-if="plan.setup.learnt.length > 0" class="border-t border-(--hair) pt-1" data-testid="learnt-figures">
       <p v-for="entry in plan.setup.learnt" :key="entry.path">
         {{ fieldAt(entry.path)?.label }} {{ shown(entry.path, entry.value) }}, was {{ shown(entry.path, entry.was) }}:
         measured {{ entry.date }}, takes {{ entry.takes.join(', ') }}
       </p>
-      <UButton size="xs" variant="outline" label="Take them back" @click="takeBack" />
+      <UButton size="xs" variant="outline" label="Undo these figures" @click="takeBack" />
     </div>
   </section>
 </template>

@@ -57,10 +57,8 @@ const changed = computed(() =>
 </script>
 
 <template>
-  <section class="dial" :aria-label="byHand ? 'Next press' : 'Next delay'">
-    <p class="text-[12px]">
-      {{ byHand ? 'pressed before the moment by' : 'dialled' }}{{ changed ? `; changed: ${changed}` : '' }}
-    </p>
+  <section class="dial" :aria-label="byHand ? 'Next press lead' : 'Next delay'">
+    <p class="text-[12px]">{{ byHand ? 'press lead' : 'dialled' }}{{ changed ? `; changed: ${changed}` : '' }}</p>
     <p class="clock" data-testid="dialled">
       {{ delay === null ? 'none' : parts(show(said(delay), 'time', { figures: 5 }))[0]
       }}<span class="unit-small"> {{ delay === null ? '' : parts(show(said(delay), 'time', { figures: 5 }))[1] }}</span>
@@ -117,7 +115,7 @@ const changed = computed(() =>
       </dd>
       <dt>Chance of a keeper, this take</dt>
       <dd :class="{ stale }">{{ many === null ? '…' : show(many.keeper, 'share') }}</dd>
-      <dt>Takes still needed at {{ show(goal.confidence, 'share') }}</dt>
+      <dt>Takes still needed, {{ show(goal.confidence, 'share') }} sure</dt>
       <dd :class="{ stale }" data-testid="needed">
         {{ many === null ? trouble || '…' : (many.props ?? 'beyond count') }}
       </dd>
@@ -130,7 +128,7 @@ const changed = computed(() =>
         class="border-t border-(--hair)"
         data-testid="run-take"
       >
-        <button type="button" class="taken" title="put it right" @click="emit('amend', take)">
+        <button type="button" class="taken" title="Correct take" @click="emit('amend', take)">
           <span class="w-6">{{ takeMark(take) }}</span><span class="w-18">{{
             show(said(take.delay), 'time', { figures: 4 })
           }}</span
@@ -142,7 +140,7 @@ const changed = computed(() =>
           >
           <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span
             class="sr-only"
-            >put it right</span
+            >Correct take</span
           >
         </button>
       </li>

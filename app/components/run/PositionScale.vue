@@ -35,7 +35,7 @@ function key(event: KeyboardEvent): void {
     :viewBox="`0 0 ${W} 54`"
     role="slider"
     tabindex="0"
-    aria-label="Past the mark"
+    aria-label="Distance past the mark"
     :aria-valuenow="position ?? 0"
     :aria-valuemin="-half"
     :aria-valuemax="half"

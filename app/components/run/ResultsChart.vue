@@ -87,7 +87,7 @@ const scatterText = computed(() => {
   if (fit.scatter === null) return ''
   const [low, high] = fit.scatterInterval ?? []
   const range = low === undefined || high === undefined ? '' : `, from ${short(low)} to ${short(high)} (95 %)`
-  return `, scatter ${short(fit.scatter)}${range}`
+  return `, spread ${short(fit.scatter)}${range}`
 })
 const text = computed(
   () =>

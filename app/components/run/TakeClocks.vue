@@ -22,7 +22,7 @@ const NEVER_SHOWS = 600
         {{ open.toFixed(1) }}<span class="unit-small"> s</span>
       </p>
       <p class="text-[12px]">
-        {{ longest > NEVER_SHOWS ? 'the room will not show' : `room shows after ${show(longest, 'time')}` }}
+        {{ longest > NEVER_SHOWS ? 'room light will not show' : `room light shows after ${show(longest, 'time')}` }}
       </p>
     </div>
     <div v-if="charging > 0">

@@ -23,7 +23,7 @@ const headline = computed(() => {
   if (busy) return 'reading the picture'
   if (failed) return failed
   if (!reading) return ''
-  const called = reading.verdict === null ? 'cannot tell' : VERDICT_LABELS[reading.verdict].toLowerCase()
+  const called = reading.verdict === null ? 'no clear verdict' : VERDICT_LABELS[reading.verdict].toLowerCase()
   return reading.verdict === null ? called : `${called}, ${sureness(reading.sure)} sure`
 })
 const parts = computed(() => {
@@ -70,7 +70,7 @@ const parts = computed(() => {
         <input v-model="preferences.autoLog" type="checkbox" class="tick" /> log by itself when sure
       </label>
       <span v-if="agreement" class="text-[12px]" data-testid="agreement">
-        read as logged in {{ agreement.same }} of {{ agreement.of }}
+        agreed with your verdict in {{ agreement.same }} of {{ agreement.of }} takes
       </span>
     </div>
   </section>

@@ -14,13 +14,13 @@ const schools = computed(() =>
     ? [
         {
           id: 'least',
-          label: 'Least: last pop, light, lag',
+          label: 'Shortest: last pop, light and lag',
           needs: sequence.value.least,
           dial: sequence.value.leastDial,
         },
         {
           id: 'customary',
-          label: 'Customary: count × interval',
+          label: 'Rule of thumb: count × interval',
           needs: sequence.value.customary,
           dial: sequence.value.customaryDial,
         },
@@ -31,9 +31,9 @@ const schools = computed(() =>
 
 <template>
   <section v-if="sequence" aria-labelledby="build-up" class="text-[12px]">
-    <h2 id="build-up" class="section-title mb-1">Light that builds up</h2>
+    <h2 id="build-up" class="section-title mb-1">Exposure build-up</h2>
     <dl class="rows">
-      <dt>Each position</dt>
+      <dt>Exposure of each position</dt>
       <dd>
         {{ show(sequence.exposures[0]!.stops, 'stops')
         }}{{
@@ -42,14 +42,14 @@ const schools = computed(() =>
             : ''
         }}
       </dd>
-      <dt>Still parts gain</dt>
+      <dt>Still parts build up by</dt>
       <dd data-testid="still-gain">
         {{ show(sequence.stillStops, 'stops') }}
       </dd>
-      <dt>so they stand at</dt>
+      <dt>Exposure of still parts</dt>
       <dd>{{ sequence.stillLevel === null ? 'none' : show(sequence.stillLevel, 'stops') }}</dd>
       <template v-if="sequence.step !== null">
-        <dt>Step, at the least</dt>
+        <dt>Smallest step</dt>
         <dd>{{ show(sequence.step, 'length', { unit: 'mm' }) }}</dd>
         <dt>Overlap of positions</dt>
         <dd>
@@ -58,11 +58,11 @@ const schools = computed(() =>
         </dd>
       </template>
       <template v-if="plan.setup.sequence.panSpeed > 0">
-        <dt>Still part, pops on one place</dt>
+        <dt>Pops in one spot of the still part</dt>
         <dd>{{ sequence.stillDeepest }}</dd>
       </template>
       <template v-else-if="sequence.panNeeded !== null">
-        <dt>Camera parts them from</dt>
+        <dt>Panning that separates them</dt>
         <dd>{{ show(sequence.panNeeded, 'angleRate') }}</dd>
       </template>
     </dl>
@@ -77,7 +77,7 @@ const schools = computed(() =>
       <span>{{ show(school.needs, 'time') }}</span>
       <template v-if="school.dial !== null">
         <span v-if="plan.setup.picture.shutter === school.dial" class="w-28 text-right text-(--ink-faint)"
-          >dialled, {{ ambientAt(school.dial) }}</span
+          >in use, {{ ambientAt(school.dial) }}</span
         >
         <UButton
           v-else
@@ -85,7 +85,7 @@ const schools = computed(() =>
           variant="outline"
           class="w-28 justify-center"
           :label="`${show(school.dial, 'shutter')}, ${ambientAt(school.dial)}`"
-          :aria-label="`Dial ${show(school.dial, 'shutter')}; ambient ${ambientAt(school.dial)}`"
+          :aria-label="`Set shutter to ${show(school.dial, 'shutter')}; room light ${ambientAt(school.dial)}`"
           @click="store.change([{ path: 'picture.shutter', value: school.dial }])"
         />
       </template>

@@ -72,8 +72,8 @@ function addRow(): void {
   ])
 }
 const PLACINGS = [
-  { value: 'interval', label: 'at an interval' },
-  { value: 'spacing', label: 'evenly over the frame' },
+  { value: 'interval', label: 'At an interval' },
+  { value: 'spacing', label: 'Evenly across the frame' },
   { value: 'hand', label: 'by hand' },
 ] as const
 </script>
@@ -131,7 +131,7 @@ const PLACINGS = [
       <template v-if="group.placing === 'interval'">
         <InputsFieldRow :path="`sequence.groups[${i}].interval`" />
         <p v-if="group.interval > 0 && group.count > 1" class="text-right text-[11px] text-(--ink-faint)">
-          {{ show(1 / group.interval, 'number') }} a second
+          {{ show(1 / group.interval, 'number') }} per second
         </p>
       </template>
       <template v-if="group.placing === 'spacing'">
@@ -189,13 +189,13 @@ const PLACINGS = [
       <p class="py-1 text-(--ink-soft)">
         {{
           track.length < 2
-            ? 'By the motion of the set-up. A table of places takes its place, as read off a film.'
-            : 'By this table of places: time after the action starts, place along the travel.'
+            ? 'Taken from the motion in the set-up. To replace it, add positions read from a video.'
+            : 'Taken from this table: time after the start, position along the path.'
         }}
       </p>
       <div v-for="(_, i) in track" :key="i" class="flex items-center">
         <InputsFieldRow :path="`sequence.track[${i}].time`" :label="`Time ${i + 1}`" class="row" />
-        <InputsFieldRow :path="`sequence.track[${i}].position`" :label="`Place ${i + 1}`" class="row" />
+        <InputsFieldRow :path="`sequence.track[${i}].position`" :label="`Position ${i + 1}`" class="row" />
         <UButton
           icon="i-lucide-x"
           size="xs"
@@ -204,10 +204,10 @@ const PLACINGS = [
           @click="putTrack(track.filter((__, k) => k !== i))"
         />
       </div>
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a place" @click="addRow" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add position" @click="addRow" />
     </details>
     <details class="text-[12px]" open>
-      <summary class="section-title cursor-pointer">Shutter, ground and camera</summary>
+      <summary class="section-title cursor-pointer">Shutter, background and camera</summary>
       <InputsFieldRow path="picture.shutter" />
       <InputsFieldRow path="sequence.margin" />
       <InputsFieldRow v-if="setup.method !== 'open-shutter'" path="sequence.curtain" />
@@ -226,7 +226,7 @@ const PLACINGS = [
         v-for="(flash, i) in setup.flashes"
         :key="`r${i}`"
         :path="`flashes[${i}].relay`"
-        :label="`${flash.name}: sets taking turns`"
+        :label="`${flash.name}: alternating sets`"
       />
     </details>
   </div>

@@ -109,7 +109,7 @@ const many = (light: number): boolean =>
       :width="width"
       :height="height"
       role="group"
-      aria-label="Pops of each light on a time line"
+      aria-label="Timeline with the pops of each light"
     >
       <template v-for="tick in t.ticks(8)" :key="tick">
         <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />

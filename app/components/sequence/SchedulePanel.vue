@@ -12,8 +12,8 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
 
 <template>
   <section aria-labelledby="schedule">
-    <h2 id="schedule" class="section-title mb-1">Schedule, unit by unit</h2>
-    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">No light pops yet.</p>
+    <h2 id="schedule" class="section-title mb-1">Schedule for each flash unit</h2>
+    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">No pops yet</p>
     <table v-else class="w-full text-[12px]">
       <thead class="text-left text-(--ink-soft)">
         <tr>

@@ -15,10 +15,10 @@ async function begin(recipe: Recipe): Promise<void> {
   failure.value = ''
   try {
     const day = localDay()
-    const shoot = await api.createShoot({ name: `Shoot of ${day}`, date: day, place: '', notes: '' })
+    const shoot = await api.createShoot({ name: `Shoot, ${day}`, date: day, place: '', notes: '' })
     await navigateTo(`/setups/${(await api.createSetup(shoot.id, newSetup(recipe))).id}`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'That did not work'
+    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
   }
   making.value = null
 }

@@ -62,7 +62,7 @@ const kinds = computed(() =>
   ),
 )
 const choicesOf = (kind: KitKind): { value: string | undefined; label: string }[] => [
-  { value: undefined, label: 'the recipe’s own' },
+  { value: undefined, label: 'Recipe default' },
   ...kit
     .ofKind(kind)
     .filter(record => fits(kind, record.id))
@@ -100,7 +100,7 @@ async function make(): Promise<void> {
   try {
     await navigateTo(`/setups/${(await api.createSetup(shootId, setup.value)).id}`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The set-up could not be made'
+    failure.value = error instanceof ApiError ? error.message : 'The set-up could not be created'
   }
   busy.value = false
 }
@@ -170,7 +170,7 @@ async function make(): Promise<void> {
       {{ failure }}
     </p>
     <div>
-      <UButton type="submit" label="Make the set-up" :loading="busy" />
+      <UButton type="submit" label="Create set-up" :loading="busy" />
     </div>
   </form>
 </template>

@@ -14,7 +14,7 @@ async function submit(): Promise<void> {
     await shoots.create({ ...state, name: state.name.trim() })
     emit('done')
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Not saved'
+    failure.value = error instanceof ApiError ? error.message : 'The shoot was not saved'
   }
 }
 </script>

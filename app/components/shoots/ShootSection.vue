@@ -82,7 +82,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
         icon="i-lucide-plus"
         variant="ghost"
         size="xs"
-        label="Add set-up"
+        label="New set-up"
         @click="emit('add')"
       />
       <UButton
@@ -152,7 +152,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
               :items="menu(setup.id, setup.name)"
               :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
             >
-              <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`More for ${setup.name}`" />
+              <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`Actions for ${setup.name}`" />
             </UDropdownMenu>
           </td>
         </tr>

@@ -83,7 +83,7 @@ async function submit(): Promise<void> {
     keeper.value = false
     emit('done')
   } catch {
-    errors.value.form = 'This browser could not keep the take. Press again; it is kept once.'
+    errors.value.form = 'The take could not be saved in this browser. Press again; it will be logged only once.'
   }
   busy.value = false
 }
@@ -94,7 +94,7 @@ async function submit(): Promise<void> {
     <UFormField label="Delay used" name="delay" :error="errors.delay ?? false">
       <UInput v-model="delay" size="sm" class="w-full" />
     </UFormField>
-    <UFormField label="Past the mark" name="position" hint="if seen" :error="errors.position ?? false">
+    <UFormField label="Distance past the mark" name="position" hint="if seen" :error="errors.position ?? false">
       <UInput v-model="position" size="sm" class="w-full" placeholder="mm" />
     </UFormField>
     <fieldset class="col-span-2">

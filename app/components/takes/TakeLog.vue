@@ -34,9 +34,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
   <section aria-labelledby="take-log" class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <RunLearnPanel :plan="plan" />
     <h2 id="take-log" ref="heading" class="section-title">
-      {{
-        !session.isCrew ? 'Takes are logged by the crew' : amended ? `Put take ${amended.number} right` : 'Log a take'
-      }}
+      {{ !session.isCrew ? 'Only the crew can log takes' : amended ? `Correct take ${amended.number}` : 'Log a take' }}
     </h2>
     <TakesTakeForm
       v-if="session.isCrew"
@@ -51,10 +49,10 @@ onMounted(() => void takes.readStruck().catch(() => {}))
         size="xs"
         variant="outline"
         icon="i-lucide-strikethrough"
-        label="Strike it out"
+        label="Discard take"
         @click="strike(amended.id, true)"
       />
-      <UButton size="xs" variant="ghost" label="Leave it as it was" class="ml-auto" @click="amended = null" />
+      <UButton size="xs" variant="ghost" label="Cancel correction" class="ml-auto" @click="amended = null" />
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">
       {{ failure }}
@@ -69,7 +67,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
       v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)"
     />
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
-      None yet. Fire one, look where the object was, and log the delay with what you saw.
+      No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
     </p>
     <TakesTakeTable v-else @amend="amend" />
     <p
@@ -83,7 +81,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
         v-if="session.isLead"
         type="button"
         class="underline"
-        :aria-label="`Put take ${take.number} back`"
+        :aria-label="`Restore take ${take.number}`"
         @click="strike(take.id, false)"
       >
         put back

@@ -19,8 +19,8 @@ const { when } = useDates()
       <li v-for="{ take, refused, held } in takes.queue" :key="take.key">
         {{ when(take.firedAt) }}, {{ show(take.delay, 'time', { figures: 4 }) }},
         {{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? ', keeper' : '' }}
-        <span v-if="refused" role="alert" class="text-(--bad)">: refused: {{ refused }}</span>
-        <span v-else class="text-(--ink-soft)">: {{ held ?? 'waits to be sent' }}</span>
+        <span v-if="refused" role="alert" class="text-(--bad)">: not accepted: {{ refused }}</span>
+        <span v-else class="text-(--ink-soft)">: {{ held ?? 'waiting to be sent' }}</span>
       </li>
     </ul>
     <p v-if="takes.queue.length > 0" class="flex flex-wrap gap-2">

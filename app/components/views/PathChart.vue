@@ -317,7 +317,7 @@ const now = computed(() => {
     <!-- The mark -->
     <ViewsDragHandle
       v-if="geometry.markAt !== null && inside(geometry.markAt) === geometry.markAt"
-      label="Mark: past the near face"
+      label="Mark: distance past the entry face"
       :value="setup.moment.offset"
       :min="-10"
       :max="10"

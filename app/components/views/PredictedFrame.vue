@@ -106,7 +106,7 @@ const fieldSize = computed(() => {
           :options="{}"
           :only="alone"
           :false-colour="falseColour"
-          description="The frame as it is, before what is tried"
+          description="Current frame, without the preview"
         />
         <p class="narrow">before</p>
       </div>
@@ -158,8 +158,8 @@ const fieldSize = computed(() => {
             <UiPickOne
               v-model="only"
               :options="[
-                { value: -1, label: 'all, and the room' },
-                ...plan.setup.flashes.map((flash, i) => ({ value: i, label: `${flash.name} alone` })),
+                { value: -1, label: 'All lights and room light' },
+                ...plan.setup.flashes.map((flash, i) => ({ value: i, label: `${flash.name} only` })),
               ]"
               aria-label="Lights that are shown"
             />
@@ -167,7 +167,7 @@ const fieldSize = computed(() => {
           <label class="flex items-center gap-1"
             ><input v-model="falseColour" type="checkbox" class="tick" /> stops as colours</label
           >
-          <ul v-if="falseColour" class="flex flex-wrap gap-2" aria-label="Colours of stops">
+          <ul v-if="falseColour" class="flex flex-wrap gap-2" aria-label="False-colour scale">
             <li v-for="band in bands" :key="band.text" class="flex items-center gap-1">
               <span class="inline-block size-3" :style="{ background: band.colour }" />{{ band.text }}
             </li>

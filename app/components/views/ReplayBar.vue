@@ -45,9 +45,9 @@ const caption = computed(() => {
   if (captured !== null && at >= captured)
     return pops.value.length > 1
       ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops`
-      : 'the light has fallen'
-  if (moment !== null && at >= moment) return 'the moment is past'
-  if (sensed !== null && at >= sensed && plan.timing.used !== null) return 'the delay runs'
+      : 'flash has fired'
+  if (moment !== null && at >= moment) return 'past the moment'
+  if (sensed !== null && at >= sensed && plan.timing.used !== null) return 'delay running'
   return 'on its way'
 })
 defineExpose({ press })
@@ -61,14 +61,14 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
       :icon="view.playing ? 'i-lucide-pause' : 'i-lucide-play'"
       size="xs"
       variant="ghost"
-      :aria-label="view.playing ? 'Hold the replay' : still ? 'Next event of the replay' : 'Replay in slow motion'"
+      :aria-label="view.playing ? 'Pause replay' : still ? 'Step to next event' : 'Play in slow motion'"
       @click="press"
     />
     <UiPickOne
       v-model="view.rate"
       :options="rates"
       :line="false"
-      aria-label="Speed of the replay"
+      aria-label="Replay speed"
       class="text-[11px] text-(--ink-soft)"
     />
     <input
@@ -78,7 +78,7 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
       :max="view.ends[1]"
       :step="(view.ends[1] - view.ends[0]) / 2000"
       :value="view.instant ?? 0"
-      aria-label="Instant of the replay"
+      aria-label="Replay time"
       :aria-valuetext="
         view.instant === null ? 'not running' : `${show(view.instant, 'time', { figures: 4 })}, ${caption}`
       "
@@ -92,7 +92,7 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
       icon="i-lucide-x"
       size="xs"
       variant="ghost"
-      aria-label="End the replay"
+      aria-label="Close replay"
       @click="view.stop()"
     />
   </div>

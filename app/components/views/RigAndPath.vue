@@ -115,16 +115,16 @@ const place = computed(() => {
   const { setup, caughtAt } = plan
   if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || caughtAt === null) return ''
   if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance))
-    return ', at the near face'
+    return ', at the entry face'
   return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the near face`
 })
 const sentence = computed(() => {
   const { bias } = plan.timing
   if (plan.timing.captured === null || bias === null)
-    return 'With these figures the moment, or the sensor, is never reached.'
+    return 'With these figures the object never reaches the moment or the sensor.'
   const verdict = hit.value
-    ? 'the moment is there.'
-    : `the moment is missed, ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
+    ? 'it catches the moment.'
+    : `it is ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
   const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
   const pops = plan.sequence?.exposures.length ?? 1
   const picture = pops > 1 ? `the first of ${pops} pictures` : 'the picture'
@@ -133,8 +133,8 @@ const sentence = computed(() => {
       ? 'the object’s line'
       : traitsOf(plan.setup.recipe).tears
         ? 'the edge of the tear'
-        : 'the line of what stays'
-  return `Where ${bar} crosses ${line} is ${picture}${place.value}: ${verdict}`
+        : 'the line of the still subject'
+  return `${picture} is where ${bar} crosses ${line}${place.value}: ${verdict}`
 })
 /** Side by side in so little room that the two heads stand one under the other. */
 const narrow = computed(() => layout.value.upright && layout.value.tableBounds.width < 280)
@@ -217,7 +217,7 @@ const projections = computed(() => [
         </button>
       </span>
       <button type="button" class="choice" :aria-pressed="view.fallOff" @click="view.fallOff = !view.fallOff">
-        Fall-off
+        Show fall-off
       </button>
       <span class="ml-auto flex">
         <UButton
@@ -238,7 +238,7 @@ const projections = computed(() => [
           icon="i-lucide-maximize-2"
           size="xs"
           variant="ghost"
-          aria-label="Show the whole rig"
+          aria-label="Fit everything"
           :disabled="view.along === null && view.time === null && view.shift === 0"
           @click="fit"
         />

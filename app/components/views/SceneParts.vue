@@ -68,7 +68,7 @@ const text = (card: Card): string =>
   <g>
     <ViewsDragHandle
       v-if="!fromCamera"
-      label="Ground: distance behind the subject"
+      label="Background: distance behind the subject"
       :value="scene.ground.distance"
       :min="0.01"
       :max="50"
@@ -105,7 +105,7 @@ const text = (card: Card): string =>
     <ViewsDragHandle
       v-for="{ card, index, x, y, cut, turned, long, flat, tall } in cards"
       :key="index"
-      :label="`${card.name}: place`"
+      :label="`${card.name}: position`"
       :value="card.across"
       :min="-20"
       :max="20"

@@ -321,7 +321,7 @@ const now = computed(() => {
     <!-- What catches what flies -->
     <ViewsDragHandle
       v-if="shoots(setup.action.kind) && setup.catch.distance <= ends[1]"
-      label="Catch: distance from the start"
+      label="Backstop: distance from the start"
       :value="setup.catch.distance"
       :min="0"
       :max="200"
@@ -498,7 +498,7 @@ const now = computed(() => {
       </ViewsDragHandle>
       <ViewsDragHandle
         v-else-if="sensorAt.kind === 'sound'"
-        label="Microphone: place along and beside the travel"
+        label="Microphone: position along and beside the path"
         :value="setup.sensor.offset"
         :min="0"
         :max="50"

@@ -501,10 +501,10 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
           style="stroke: var(--action)"
         />
         <text :x="width - insetWidth + 5" :y="TOP + 13" class="halo" font-weight="600">
-          {{ hit ? 'light meets the moment' : 'light misses the moment' }}
+          {{ hit ? 'light catches the moment' : 'light misses the moment' }}
         </text>
         <text :x="width - insetWidth + 5" :y="TOP + 26" class="halo">
-          ±{{ show(plan.spread.scatter, 'time') }} a take
+          ±{{ show(plan.spread.scatter, 'time') }} per take
         </text>
         <text :x="width - insetWidth" :y="height - 5">{{ show(2 * inset.span, 'time') }} wide</text>
         <text :x="width - 9" :y="height - 5" text-anchor="end">

@@ -233,7 +233,7 @@ const momentLabels: Part = (parts, show) => {
 /** What the line of the path follows, in a word. */
 function followedAs({ setup }: Plan): string {
   const { tears, cloud } = traitsOf(setup.recipe)
-  if (setup.motion.kind === 'still') return tears ? 'edge of the tear' : 'stays where it is'
+  if (setup.motion.kind === 'still') return tears ? 'edge of the tear' : 'does not move'
   if (cloud) return 'edge of the cloud'
   return setup.motion.kind === 'stream' ? 'tip of the stream' : 'object'
 }

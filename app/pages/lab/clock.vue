@@ -86,7 +86,7 @@ onBeforeUnmount(() => {
 
 <template>
   <div class="page">
-    <canvas ref="canvas" width="1200" height="675" role="img" aria-label="Running clock" />
+    <canvas ref="canvas" width="1200" height="675" role="img" aria-label="Screen clock" />
     <div class="foot">
       <i class="corner" :class="{ lit: running && count >= 0 && count < 6 }" />
       <p>
@@ -94,7 +94,9 @@ onBeforeUnmount(() => {
         upright; nothing else as bright.
       </p>
       <button type="button" @click="running ? (running = false) : begin()">{{ running ? 'Stop' : 'Start' }}</button>
-      <p role="status">{{ rate === null ? 'measuring the screen' : `renews ${rate.toFixed(2)} times a second` }}</p>
+      <p role="status">
+        {{ rate === null ? 'measuring the screen' : `refreshes ${rate.toFixed(2)} times per second` }}
+      </p>
       <NuxtLink to="/lab?tool=clock">Back to the Lab</NuxtLink>
     </div>
   </div>

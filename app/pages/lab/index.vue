@@ -36,7 +36,7 @@ onMounted(async () => {
     shoots.value = await api.allShoots()
     await kit.load()
   } catch {
-    failure.value = 'Set-ups and kit could not be read.'
+    failure.value = 'Set-ups and kit could not be loaded.'
   }
   await openSetup()
   // A tool is seen at work before anybody gives it a file.
@@ -92,9 +92,7 @@ const GROUPS = [
       <header class="max-w-3xl pb-2">
         <h2 class="text-lg font-semibold">{{ lab.tool.title }}</h2>
         <p class="text-[13px] text-(--ink-soft)">{{ lab.tool.text }}</p>
-        <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">
-          In this order: {{ lab.tool.parts.join('; then ') }}.
-        </p>
+        <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">First {{ lab.tool.parts.join('; then ') }}.</p>
       </header>
       <LabFileDrop />
       <div v-if="lab.tool.takes === 'frame' && shown.length > 0" class="flex items-baseline gap-3 pt-2 text-[12px]">
@@ -105,7 +103,7 @@ const GROUPS = [
         <span v-if="stops" class="text-(--ink-soft)">
           dark to light: under −6, −4, −2½, −1, −⅓; grey within ⅓ of correct; then up to +1, +2, +2½, burnt out
         </span>
-        <span v-else class="text-(--ink-soft)">double click: look there, in all of them</span>
+        <span v-else class="text-(--ink-soft)">Double-click to show the same spot in all files</span>
       </div>
       <div
         class="grid gap-4 pt-3"
@@ -130,13 +128,13 @@ const GROUPS = [
         and {{ lab.files.length - shown.length }} more, read as well
       </p>
       <p v-if="lab.files.length > 0 && lab.files.length < lab.tool.least" role="status" class="text-[13px]">
-        {{ lab.tool.least }} files are needed; there
+        {{ lab.tool.least }} files are needed; so far there
         {{ lab.files.length === 1 ? 'is one' : `are ${lab.files.length}` }}.
       </p>
     </section>
     <aside class="scrolls side" aria-label="Settings and reading">
       <label class="grid gap-1 text-[13px]">
-        For the set-up
+        Set-up
         <UiPickOne
           v-model="setupId"
           :options="[

@@ -22,7 +22,7 @@ async function load(how: () => Promise<PracticeState>): Promise<void> {
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
-        ? 'There is no such exercise in this studio.'
+        ? 'This exercise is not in your studio.'
         : error instanceof ApiError
           ? error.message
           : 'The exercise could not be read'
@@ -43,9 +43,9 @@ const bars = computed(() => {
       text: `${j.takes}${j.done ? '' : `, ${j.keepers} of ${j.wanted} keepers`}`,
       you: true,
     },
-    { label: 'who knows the truth', takes: j.best, text: j.best.toFixed(1), you: false },
-    { label: 'as proposed', takes: j.proposals, text: j.proposals.toFixed(1), you: false },
-    { label: 'up a ladder', takes: j.ladder, text: j.ladder.toFixed(1), you: false },
+    { label: 'Knowing the true delay', takes: j.best, text: j.best.toFixed(1), you: false },
+    { label: 'Following the proposals', takes: j.proposals, text: j.proposals.toFixed(1), you: false },
+    { label: 'Stepping through delays', takes: j.ladder, text: j.ladder.toFixed(1), you: false },
   ]
   const most = Math.max(1, ...rows.map(row => row.takes))
   return rows.map(row => ({ ...row, share: row.takes / most }))
@@ -57,7 +57,7 @@ const QUANTITIES = {
   'moment.fraction': 'share',
   'delay': 'time',
 } as const
-const NAMES: Partial<Record<RevealedFigure['path'], string>> = { delay: 'Delay for the moment' }
+const NAMES: Partial<Record<RevealedFigure['path'], string>> = { delay: 'Correct delay' }
 const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =>
   show(row[key], QUANTITIES[row.path], { figures: 4 })
 </script>
@@ -79,8 +79,8 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           {{ state.shots }} of {{ state.exercise.stock }} props used; {{ state.exercise.keepers }} keepers wanted.
         </p>
         <p class="flex flex-wrap gap-3 pt-1">
-          <UButton v-if="!state.revealed" :to="`/setups/${id}/run`" label="To the run" variant="outline" />
-          <UButton :to="`/setups/${id}`" label="To the set-up" variant="outline" />
+          <UButton v-if="!state.revealed" :to="`/setups/${id}/run`" label="Open run" variant="outline" />
+          <UButton :to="`/setups/${id}`" label="Open set-up" variant="outline" />
           <UButton
             v-if="!state.revealed"
             label="Reveal"
@@ -90,7 +90,7 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           />
         </p>
         <p v-if="!state.revealed" class="text-[13px] text-(--ink-soft)">
-          Reveal ends the exercise: the truth of the rig and your mistakes are shown, and stay shown.
+          This ends the exercise: the rig’s true figures and your mistakes are shown from then on.
         </p>
       </header>
       <template v-if="judgement">
@@ -112,17 +112,17 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
             </template>
           </dl>
           <p class="pt-1 text-[12px] text-(--ink-soft)">
-            The others are means over many plays of this very rig, each picture judged without mistake.
+            The others are averages over many simulated sessions with this rig, every picture judged correctly.
           </p>
         </section>
         <section v-if="state.truth" aria-labelledby="truth">
-          <h2 id="truth" class="section-title">The truth</h2>
+          <h2 id="truth" class="section-title">True figures</h2>
           <table class="kit-table max-w-xl" data-testid="truth">
             <thead>
               <tr>
                 <th />
                 <th>assumed</th>
-                <th>in the set-up now</th>
+                <th>set-up now</th>
                 <th>true</th>
               </tr>
             </thead>
@@ -141,9 +141,9 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           </table>
         </section>
         <section aria-labelledby="mistakes">
-          <h2 id="mistakes" class="section-title">What it cost</h2>
+          <h2 id="mistakes" class="section-title">Mistakes</h2>
           <p v-if="judgement.mistakes.length === 0">
-            No mistake found. What takes it took, the rig’s own scatter wanted.
+            No mistakes found. The takes you needed are down to the rig’s own spread.
           </p>
           <ol v-else>
             <li
@@ -166,7 +166,7 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
         </section>
       </template>
     </div>
-    <p v-else role="status" class="text-(--ink-soft)">Opening the exercise</p>
+    <p v-else role="status" class="text-(--ink-soft)">Opening exercise …</p>
   </div>
 </template>
 

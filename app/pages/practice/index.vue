@@ -15,7 +15,7 @@ onMounted(async () => {
   try {
     practices.value = await api.practices()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The exercises could not be read'
+    failure.value = error instanceof ApiError ? error.message : 'The exercises could not be loaded'
   }
 })
 async function begin(exercise: string): Promise<void> {
@@ -25,7 +25,7 @@ async function begin(exercise: string): Promise<void> {
     const { id } = await api.beginPractice(exercise)
     await navigateTo(exerciseById(exercise)?.light ? `/setups/${id}?tab=light` : `/setups/${id}/run`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Not begun'
+    failure.value = error instanceof ApiError ? error.message : 'The exercise could not be started'
   }
   busy.value = ''
 }
@@ -68,7 +68,7 @@ async function begin(exercise: string): Promise<void> {
         </li>
       </ol>
       <section aria-labelledby="placing">
-        <h2 id="placing" class="section-title">Placing light, judged by the computed frame</h2>
+        <h2 id="placing" class="section-title">Placing lights, judged by the predicted frame</h2>
         <ol class="grid" aria-label="Exercises of light">
           <li
             v-for="exercise in LIGHT_EXERCISES"
@@ -119,7 +119,7 @@ async function begin(exercise: string): Promise<void> {
             >
             <span class="text-(--ink-soft)"
               >{{ practice.shots }} {{ practice.shots === 1 ? 'shot' : 'shots'
-              }}{{ practice.revealed ? ', revealed' : '' }}</span
+              }}{{ practice.revealed ? ', finished' : '' }}</span
             >
             <span class="text-(--ink-soft)">{{ when(practice.createdAt) }}</span>
             <NuxtLink v-if="!practice.revealed" :to="`/setups/${practice.setupId}/run`" class="underline"

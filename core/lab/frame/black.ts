@@ -30,8 +30,8 @@ const errorOf = (levels: Float32Array, middle: number): number =>
 function figuresOf(middle: number, high: number, error: number, bound: boolean, ev: number | null): LabFigure[] {
   const told = { error, quantity: 'stops' as const, ...(bound ? { bound: 'below' as const } : {}) }
   return [
-    { id: 'ambient', label: 'The room in this frame', value: stopsOfLevel(middle), ...told },
-    { id: 'brightest', label: 'Its brightest hundredth', value: stopsOfLevel(high), ...told },
+    { id: 'ambient', label: 'Room light in this frame', value: stopsOfLevel(middle), ...told },
+    { id: 'brightest', label: 'Brightest 1 % of the frame', value: stopsOfLevel(high), ...told },
     ...(ev === null
       ? []
       : [{ ...told, id: 'ev', label: 'The room', value: ev + stopsOfLevel(middle), quantity: 'ev' as const }]),
@@ -73,12 +73,12 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     rows: [],
     limits: [
       `Light is worked out by the ${frame.tone} curve: a camera’s own may lift or sink the shadows.`,
-      ...(dark ? [] : ['Black is taken as code 0: add a frame with the cap on to take the sensor’s own off.']),
-      ...(bound ? ['Less than half a code above black: darker than this cannot be told from the file.'] : []),
+      ...(dark ? [] : ['Black is taken as 0. Add a frame with the lens cap on to subtract the sensor’s own signal.']),
+      ...(bound ? ['Less than half a level above black: the file cannot show anything darker.'] : []),
       ...(ev === null
         ? []
         : ['Close up, the lens’s extension costs light: the set-up counts it, and this figure does not.']),
-      ...(ev === null ? ['Shutter, aperture and ISO are needed for the light of the room.'] : []),
+      ...(ev === null ? ['Enter shutter, aperture and ISO to get the room light.'] : []),
     ],
     trusted: true,
     gives: room === null || bound ? [] : [evidence(room, error)],
@@ -86,7 +86,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 const evidence = (value: number, error: number): LabReading['gives'][number] => ({
-  label: 'The room’s light, to the set-up',
+  label: 'Use this room light in the set-up',
   to: 'evidence',
   kind: 'ambient',
   value,
@@ -105,7 +105,7 @@ export const black: Omit<LabTool, 'standIn'> = {
   text: 'A frame without flash, as the take will be shot: how dark it is, and how much light the room has.',
   takes: 'frame',
   least: 1,
-  parts: ['without flash', 'cap on, may be left out'],
+  parts: ['without flash', 'if you like, one with the lens cap on'],
   fields: [
     { key: 'shutter', label: 'Open for', type: 'number', quantity: 'time', start: null, min: 1e-5, max: 3600 },
     { key: 'aperture', label: 'Aperture', type: 'number', quantity: 'aperture', start: null, min: 0.7, max: 128 },

@@ -8,15 +8,16 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const past = seen.figures.find(figure => figure.id === 'past')
   const beam = numberOf(settings, 'beam', NaN)
   if (!past || !Number.isFinite(beam))
+    return { ...seen, trusted: false, gives: [], limits: [...seen.limits, 'Enter the release height above the beam.'] }
+  // The mark lies in the beam: what is past it fell on after the beam was met.
+  const fallen = beam + past.value!
+  if (!(fallen > 0))
     return {
       ...seen,
       trusted: false,
       gives: [],
-      limits: [...seen.limits, 'Enter how far above the beam it was let go.'],
+      limits: ['The drop appears above its release point: check the release height and the marks.'],
     }
-  // The mark lies in the beam: what is past it fell on after the beam was met.
-  const fallen = beam + past.value!
-  if (!(fallen > 0)) return { ...seen, trusted: false, gives: [], limits: ['Its edge is above where it was let go.'] }
   const latency = fallTime({ height: fallen }) - fallTime({ height: beam })
   const speedThen = Math.sqrt(2 * GRAVITY * fallen)
   const beamError = numberOf(settings, 'beamError', 0.002)
@@ -29,14 +30,16 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   return {
     ...seen,
     figures: [
-      { id: 'latency', label: 'Chain, from the beam to the middle of the light', value, error, quantity: 'time' },
-      { id: 'speed', label: 'Its speed then', value: speedThen, error: null, quantity: 'speed' },
+      { id: 'latency', label: 'Chain latency, beam to middle of the light', value, error, quantity: 'time' },
+      { id: 'speed', label: 'Drop speed when caught', value: speedThen, error: null, quantity: 'speed' },
       ...seen.figures,
     ],
-    limits: [...seen.limits, 'A fall without drag is taken: a dense drop or ball from within a metre.'],
+    limits: [...seen.limits, 'Drag is ignored: use a drop or solid ball released less than a metre above the beam.'],
     trusted: seen.trusted && value > 0,
     gives:
-      value > 0 ? [{ label: 'The chain’s latency, to the set-up', to: 'evidence', kind: 'latency', value, error }] : [],
+      value > 0
+        ? [{ label: 'Use this chain latency in the set-up', to: 'evidence', kind: 'latency', value, error }]
+        : [],
   }
 }
 
@@ -44,22 +47,22 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 export const chain: Omit<LabTool, 'standIn'> = {
   id: 'chain',
   title: 'Chain',
-  text: 'A drop let fall through the beam, fired at delay 0: how far below the beam it was caught.',
+  text: 'Let a drop fall through the beam with delay 0. Where it is caught gives the latency of the chain.',
   takes: 'frame',
   least: 2,
   parts: ['the drop', 'without it'],
   fields: [
     {
       key: 'beam',
-      label: 'Let go above the beam by',
+      label: 'Drop height above the beam',
       type: 'number',
       quantity: 'length',
       start: null,
       min: 0.005,
       max: 5,
     },
-    { key: 'beamError', label: 'Its error', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 0.5 },
-    { key: 'delay', label: 'Delay dialled', type: 'number', quantity: 'time', start: 0, min: 0, max: 10 },
+    { key: 'beamError', label: 'Uncertainty', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 0.5 },
+    { key: 'delay', label: 'Dialled delay', type: 'number', quantity: 'time', start: 0, min: 0, max: 10 },
     ...place.fields.filter(field => field.key === 'length' || field.key === 'lengthError'),
   ],
   read,

@@ -107,7 +107,7 @@ function read(...[files, settings]: Parameters<LabTool['read']>): LabReading {
       figures: [],
       marks: [],
       rows,
-      limits: ['No running clock with its white border was found.'],
+      limits: ['No clock found: its white border must be in the frame.'],
       trusted: false,
       gives: [],
     }
@@ -134,13 +134,13 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
     hidden
       ? {
           id: 'jitter',
-          label: 'Its scatter',
+          label: 'Shot-to-shot spread',
           value: Math.max(jitter ?? 0, step),
           error: null,
           quantity: 'time',
           bound: 'below',
         }
-      : { id: 'jitter', label: 'Its scatter', value: jitter, error: jitterError, quantity: 'time' },
+      : { id: 'jitter', label: 'Shot-to-shot spread', value: jitter, error: jitterError, quantity: 'time' },
   ]
   const told = jitter !== null && !hidden && n >= 5
   const values = { lag: Number(lag.toPrecision(4)), ...(told ? { lagJitter: Number(jitter.toPrecision(2)) } : {}) }
@@ -150,7 +150,7 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
     rows,
     limits: [
       'The screen renews its picture in steps: a lag is known to a part of one, and better from several frames.',
-      ...(n < 5 ? ['Five frames or more tell its scatter.'] : []),
+      ...(n < 5 ? ['Use five frames or more to get the spread.'] : []),
       ...(unclear > 0 ? [`In ${unclear} of ${n} a cell was just changing: counted either way.`] : []),
       'Fired by the screen’s own white corner the screen’s delay cancels; by its click it does not.',
     ],
@@ -159,11 +159,11 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
       lag > 0
         ? [
             {
-              label: 'Shutter lag, to the set-up',
+              label: 'Use this shutter lag in the set-up',
               to: 'set-up',
               changes: Object.entries(values).map(([key, value]) => ({ path: `camera.${key}`, value })),
             },
-            { label: 'Shutter lag, to the camera in Kit', to: 'kit', kind: 'camera', figures: values },
+            { label: 'Save this shutter lag to the camera in Kit', to: 'kit', kind: 'camera', figures: values },
           ]
         : [],
   }
@@ -173,22 +173,14 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
 export const clock: Omit<LabTool, 'standIn'> = {
   id: 'clock',
   title: 'Screen clock',
-  text: 'Epiro’s running clock on a screen, taken by the camera as the clock sets it off, several times.',
+  text: 'Photograph Epiro’s running clock on a screen several times, with the clock triggering the camera.',
   takes: 'frame',
   least: 1,
   fields: [
-    {
-      key: 'refresh',
-      label: 'The screen renews, times a second',
-      type: 'number',
-      quantity: 'rate',
-      start: 60,
-      min: 20,
-      max: 1000,
-    },
+    { key: 'refresh', label: 'Screen refresh rate', type: 'number', quantity: 'rate', start: 60, min: 20, max: 1000 },
     {
       key: 'shutter',
-      label: 'Shutter, where the file does not say',
+      label: 'Shutter speed, if not in the file',
       type: 'number',
       quantity: 'shutter',
       start: 1 / 250,
@@ -197,7 +189,7 @@ export const clock: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'chain',
-      label: 'Sensor, controller and link before the release',
+      label: 'Latency before the camera (sensor, controller, link)',
       type: 'number',
       quantity: 'time',
       start: 0,
@@ -206,7 +198,7 @@ export const clock: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'travel',
-      label: 'Curtain travel; 0: none',
+      label: 'Curtain travel (0 for no curtains)',
       type: 'number',
       quantity: 'time',
       start: 0.0035,

@@ -184,7 +184,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
   const figures: LabFigure[] = [
     {
       id: 'duration',
-      label: 'Light lasts (as t.1)',
+      label: 'Flash duration (t.1)',
       value: weak ? t01 + 2 * error : t01,
       error,
       quantity: 'time',
@@ -192,14 +192,14 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
     },
     {
       id: 'arc',
-      label: 'Arc, in pixels of the file',
+      label: 'Arc length in pixels',
       value: px,
       error: arc.spreadError * arc.radius * factor,
       quantity: 'number',
     },
     {
       id: 'radius',
-      label: 'Mark from the middle, in pixels of the file',
+      label: 'Distance of the mark from the centre, in pixels',
       value: arc.radius * factor,
       error: 0.5 * factor,
       quantity: 'number',
@@ -214,7 +214,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
         ? [
             more <= 60
               ? `Hardly longer than its edges are soft: turn it ${more} times as fast, or put the mark farther out.`
-              : 'Not drawn out at all: a record player is too slow for this light. Take a drill.',
+              : 'No arc at all: a turntable is too slow for this flash. Use a drill.',
           ]
         : []),
       'The mark must be evenly bright, and the camera look straight down on the disc.',
@@ -223,7 +223,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
     gives:
       weak || !Number.isFinite(power)
         ? []
-        : [{ label: 'The duration at this power, to the flash in Kit', to: 'kit-row', power, t05: null, t01 }],
+        : [{ label: 'Save this duration to the flash in Kit', to: 'kit-row', power, t05: null, t01 }],
   }
 }
 
@@ -238,14 +238,14 @@ export const disc: Omit<LabTool, 'standIn'> = {
   fields: [
     {
       key: 'turns',
-      label: 'Turns a minute',
+      label: 'Disc speed (rpm)',
       type: 'number',
       quantity: 'number',
       start: 33.333,
       min: 0.1,
       max: 100_000,
     },
-    { key: 'power', label: 'Flash at power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    { key: 'power', label: 'Flash power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
   ],
   read,
 }

@@ -82,9 +82,9 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const first = patches[0]!
   const shares = frameShares(frames[0]!.frame)
   const figures: LabFigure[] = [
-    { id: 'stops', label: 'The patch is off by', value: first.stops, error: first.error, quantity: 'stops' },
+    { id: 'stops', label: 'Exposure error of the patch', value: first.stops, error: first.error, quantity: 'stops' },
     { id: 'white', label: 'Burnt out', value: shares.white, error: null, quantity: 'share' },
-    { id: 'black', label: 'Without drawing', value: shares.black, error: null, quantity: 'share' },
+    { id: 'black', label: 'Blocked-up shadows', value: shares.black, error: null, quantity: 'share' },
     ...(curve
       ? [
           {
@@ -107,7 +107,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
         ? []
         : ['The standard curve is assumed: two frames a known step apart tell the camera’s own.']),
       ...(step !== 0 && frames.length > 1 && !curve
-        ? ['These frames tell no curve: nothing in both is well exposed.']
+        ? ['No curve from these frames: nothing is well exposed in both.']
         : []),
     ],
     trusted: !first.clipped,
@@ -130,13 +130,13 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 export const exposureTool: Omit<LabTool, 'standIn'> = {
   id: 'exposure',
   title: 'Exposure',
-  text: 'A frame of a grey card or another stand-in where the subject will be, one light or all of them.',
+  text: 'Shoot a grey card or stand-in where the subject will be, with one light or all of them.',
   takes: 'frame',
   least: 1,
   fields: [
     {
       key: 'reflectance',
-      label: 'The patch throws back',
+      label: 'Patch reflectance',
       type: 'number',
       quantity: 'share',
       start: 0.18,
@@ -145,7 +145,7 @@ export const exposureTool: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'step',
-      label: 'Stops from frame to frame',
+      label: 'Exposure step between frames',
       type: 'number',
       quantity: 'stops',
       start: null,

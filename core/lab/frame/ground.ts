@@ -174,11 +174,17 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const guessed = hidden ? Math.hypot(HIDDEN, middle - heightOf(surfaceThrough(kept, BENT), MIDDLE)) : 0
   return {
     figures: [
-      { id: 'evenness', label: 'Brightest to darkest', value: brightest - darkest, ...told, unit: 'unsigned' },
+      {
+        id: 'evenness',
+        label: 'Background, brightest to darkest',
+        value: brightest - darkest,
+        ...told,
+        unit: 'unsigned',
+      },
       { id: 'middle', label: 'In the middle', value: middle, ...told, error: Math.hypot(error, guessed) },
       { id: 'hotX', label: 'Brightest, across', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
       { id: 'hotY', label: 'Brightest, down', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
-      { id: 'subject', label: 'Left out as the subject', value: left, error: null, quantity: 'share' },
+      { id: 'subject', label: 'Share ignored as the subject', value: left, error: null, quantity: 'share' },
     ],
     marks,
     rows: [],
@@ -186,7 +192,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       `It darkens most to the ${darkestEdge(smooth)}.`,
       ...(burnt ? ['Part of it is burnt out: it is less even than this.'] : []),
       ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? ['Part of it is black: there it cannot be told.'] : []),
-      ...(few ? ['Too little of the picture is smooth ground: draw the part in by its four marks.'] : []),
+      ...(few ? ['Too little plain background found. Set the area with the four marks.'] : []),
     ],
     trusted: !burnt && !few,
     gives:
@@ -194,7 +200,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
         ? []
         : [
             {
-              label: 'As a note, to the log',
+              label: 'Add as a note to the log',
               to: 'take',
               position: null,
               note: `Ground: ${(brightest - darkest).toFixed(2)} stops from brightest to darkest`,
@@ -210,7 +216,7 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
   const value = Math.min(1, Math.max(0.001, reflectance * 2 ** (middle - planned)))
   return [
     {
-      label: 'What the ground throws back, to the set-up',
+      label: 'Use this background reflectance in the set-up',
       to: 'set-up',
       changes: [{ path: 'scene.ground.reflectance', value: Number(value.toPrecision(3)) }],
     },
@@ -225,8 +231,24 @@ export const ground: Omit<LabTool, 'standIn'> = {
   takes: 'frame',
   least: 1,
   fields: [
-    { key: 'planned', label: 'The plan has it at', type: 'number', quantity: 'stops', start: null, min: -20, max: 10 },
-    { key: 'reflectance', label: 'throwing back', type: 'number', quantity: 'share', start: null, min: 0.001, max: 1 },
+    {
+      key: 'planned',
+      label: 'Planned background level',
+      type: 'number',
+      quantity: 'stops',
+      start: null,
+      min: -20,
+      max: 10,
+    },
+    {
+      key: 'reflectance',
+      label: 'Planned background reflectance',
+      type: 'number',
+      quantity: 'share',
+      start: null,
+      min: 0.001,
+      max: 1,
+    },
   ],
   read,
 }

@@ -138,13 +138,13 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     figures: told
       ? [
           { id: 'past', label: 'Leading edge past the mark', value: past, error, quantity: 'length' },
-          { id: 'scale', label: 'A pixel of the file is', value: perPx, error: perPx * scaleError, quantity: 'length' },
+          { id: 'scale', label: 'Pixel size', value: perPx, error: perPx * scaleError, quantity: 'length' },
         ]
       : [],
     marks,
     rows: [],
     limits: [
-      ...(found ? [] : ['Nothing in the take is unlike the empty frame: set its leading edge by hand.']),
+      ...(found ? [] : ['No difference from the empty frame found. Set the leading edge by hand.']),
       ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
       ...(shifted ? ['More than the thing differs from the empty frame: did the camera or a light move?'] : []),
       ...(thing && touches(thing.box, frame.width, frame.height, way)
@@ -166,11 +166,11 @@ const touches = (box: Box, width: number, height: number, way: Way): boolean =>
 
 function givesOf(past: number, error: number, delay: number): LabReading['gives'] {
   return [
-    { label: 'The place, to the take', to: 'take', position: past, note: '' },
+    { label: 'Add this position to the take', to: 'take', position: past, note: '' },
     ...(Number.isFinite(delay)
       ? [
           {
-            label: 'The place at this delay, to the set-up',
+            label: 'Use this position in the set-up',
             to: 'evidence' as const,
             kind: 'place' as const,
             value: past,
@@ -186,14 +186,14 @@ function givesOf(past: number, error: number, delay: number): LabReading['gives'
 export const place: Omit<LabTool, 'standIn'> = {
   id: 'place',
   title: 'Place',
-  text: 'A take, and the same frame without the thing: how far past the mark its leading edge was.',
+  text: 'Compare a take with the same frame without the object. Shows how far past the mark its leading edge was.',
   takes: 'frame',
   least: 2,
-  parts: ['the take', 'without the thing'],
+  parts: ['the take', 'the same frame without the object'],
   fields: [
     {
       key: 'way',
-      label: 'It travels',
+      label: 'Direction of movement',
       type: 'choice',
       start: 'right',
       options: [
@@ -203,17 +203,9 @@ export const place: Omit<LabTool, 'standIn'> = {
         { value: 'up', label: 'up' },
       ],
     },
-    {
-      key: 'length',
-      label: 'Known length between its marks',
-      type: 'number',
-      quantity: 'length',
-      start: null,
-      min: 1e-4,
-      max: 100,
-    },
-    { key: 'lengthError', label: 'Its error', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 1 },
-    { key: 'delay', label: 'Delay it was fired at', type: 'number', quantity: 'time', start: null, min: 0, max: 60 },
+    { key: 'length', label: 'Known length', type: 'number', quantity: 'length', start: null, min: 1e-4, max: 100 },
+    { key: 'lengthError', label: 'Uncertainty', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 1 },
+    { key: 'delay', label: 'Dialled delay', type: 'number', quantity: 'time', start: null, min: 0, max: 60 },
   ],
   read,
 }

@@ -8,7 +8,7 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
   const { marks, box } = patchOf(file, 0, { x0: 0.42, x1: 0.58, y0: 0.42, y1: 0.58 }, hand)
   const edge = slantedEdge(file.frame, box)
   if (!edge) {
-    const why = 'No one straight edge in the part: draw its four marks round an edge of light and dark.'
+    const why = 'No straight edge in the area. Set the four marks around one light-to-dark edge.'
     return { figures: [], marks, rows: [], limits: [why], trusted: false, gives: [] }
   }
   const { factor } = file.frame
@@ -17,7 +17,7 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
     figures: [
       {
         id: 'width',
-        label: 'Edge from a tenth to nine tenths, in pixels of the file',
+        label: 'Edge width, 10 to 90 %, in pixels',
         value: edge.width * factor,
         error: edge.widthError * factor,
         quantity: 'number',
@@ -27,13 +27,13 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
     rows: [],
     limits: [
       ...(straight ? ['The edge stands straight along the pixels: turn it by a few degrees for a finer reading.'] : []),
-      ...(factor > 1 ? ['The picture was taken together in squares: finer than that is not told.'] : []),
+      ...(factor > 1 ? ['The picture was scaled down to read it: finer detail is not measured.'] : []),
       'The camera’s own sharpening makes an edge look steeper than the lens drew it.',
     ],
     trusted: true,
     gives: [
       {
-        label: 'As a note, to the log',
+        label: 'Add as a note to the log',
         to: 'take',
         position: null,
         note: `Edge ${(edge.width * factor).toFixed(1)} px`,
@@ -135,7 +135,7 @@ function rulerReading(
     limits: [
       ...(Number.isFinite(length) ? [] : ['Enter how far back the ruler reaches: then its sharp part has a length.']),
       ...(weak ? ['No part is clearly sharper than the rest.'] : []),
-      'A quarter of the finest detail counts as sharp: a large print asks for more.',
+      'Sharp here means a quarter of the finest detail is left. A large print needs more.',
     ],
     trusted: !weak && Number.isFinite(length),
     gives: [],

@@ -139,13 +139,19 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
       figures: [
         { id: 'x', label: 'across', value: speck.x, error: 0.5 / width, quantity: 'share' },
         { id: 'y', label: 'down', value: speck.y, error: 0.5 / width, quantity: 'share' },
-        { id: 'contrast', label: 'against what is round it', value: speck.contrast, error: 0.05, quantity: 'share' },
+        {
+          id: 'contrast',
+          label: 'contrast with its surroundings',
+          value: speck.contrast,
+          error: 0.05,
+          quantity: 'share',
+        },
       ],
     })),
     limits: [
       specks.length > 0
         ? 'Wipe the lens, front and filter, and look again; what stays is on the sensor.'
-        : 'Nothing stays: on a black ground a drop only shows where light falls through it.',
+        : 'No fixed spots found. On a black background a drop shows only where light passes through it.',
       'Small round things that stand still in the scene look like this too.',
     ],
     trusted: true,
@@ -153,7 +159,7 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
       specks.length > 0
         ? [
             {
-              label: 'As a note, to the log',
+              label: 'Add as a note to the log',
               to: 'take',
               position: null,
               note: `Wipe the lens: ${specks.slice(0, 4).map(onTheLens).join(', ')}`,
@@ -167,7 +173,7 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
 export const specks: Omit<LabTool, 'standIn'> = {
   id: 'specks',
   title: 'Specks',
-  text: 'Three takes or more: spots that stay at the same place are on the lens.',
+  text: 'Compare three takes or more: spots that stay in the same place are on the lens or sensor.',
   takes: 'frame',
   least: 3,
   fields: [],

@@ -109,7 +109,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const { marks, box } = patchOf(file, 0, { x0: 0.02, x1: 0.98, y0: 0.02, y1: 0.98 }, hand)
   const way = isWay(settings.way) ? settings.way : 'right'
   const streak = streakOf(file, way, box)
-  if (!streak) return unread(['No bright thing with edges on a darker ground: draw the part in round it.'], marks)
+  if (!streak) return unread(['No bright object on a darker background found. Set the marks around it.'], marks)
   const { factor } = file.frame
   const perPx = numberOf(settings, 'scale', NaN) || numberOf(settings, 'diameter', NaN) / (streak.size * factor)
   const scale = Number.isFinite(perPx) ? perPx : numberOf(settings, 'diameter', NaN) / (streak.size * factor)
@@ -130,7 +130,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ? [
           {
             id: 'duration',
-            label: 'Light lasts (as t.1)',
+            label: 'Flash duration (t.1)',
             value: length / speed,
             error: error / speed,
             quantity: 'time' as const,
@@ -141,7 +141,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ? [
           {
             id: 'speed',
-            label: 'It moves at',
+            label: 'Speed of the object',
             value: length / duration,
             error: error / duration,
             quantity: 'speed' as const,
@@ -166,12 +166,20 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
         ? ['Hardly longer than its edges are soft: only a bound. A faster thing, or more power, tells more.']
         : []),
       ...(Number.isFinite(scale) ? [] : ['Enter the thing’s size across, or what a pixel is, for a length.']),
-      'A thing that is not evenly bright draws its own shading into its ends.',
+      'An unevenly lit object makes the ends of the streak unreliable.',
     ],
     trusted: !weak && !atLeast,
     gives:
       told && !weak && !atLeast
-        ? [{ label: 'The speed, to the set-up', to: 'evidence', kind: 'speed', value: told.value!, error: told.error! }]
+        ? [
+            {
+              label: 'Use this speed in the set-up',
+              to: 'evidence',
+              kind: 'speed',
+              value: told.value!,
+              error: told.error!,
+            },
+          ]
         : durationGive(figures, settings, weak || atLeast),
   }
 }
@@ -185,21 +193,21 @@ function durationGive(
   const power = numberOf(settings, 'power', NaN)
   if (!duration || weak || !Number.isFinite(power)) return []
   const t01 = duration.value!
-  return [{ label: 'The duration at this power, to the flash in Kit', to: 'kit-row', power, t05: null, t01 }]
+  return [{ label: 'Save this duration to the flash in Kit', to: 'kit-row', power, t05: null, t01 }]
 }
 
 /** Length of a streak: how long the light lasts, or how fast the thing is. */
 export const streak: Omit<LabTool, 'standIn'> = {
   id: 'streak',
   title: 'Streak',
-  text: 'A bright thing on a dark ground, in flight at a known speed, or by a light of known duration.',
+  text: 'Shoot a bright object on a dark background, at a known speed or with a flash of known duration.',
   takes: 'frame',
   least: 1,
   full: true,
   fields: [
     {
       key: 'way',
-      label: 'It travels',
+      label: 'Direction of movement',
       type: 'choice',
       start: 'right',
       options: [
@@ -209,18 +217,34 @@ export const streak: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'diameter',
-      label: 'Its size across the travel',
+      label: 'Size across the path',
       type: 'number',
       quantity: 'length',
       start: null,
       min: 1e-4,
       max: 10,
     },
-    { key: 'scale', label: 'or a pixel is', type: 'number', quantity: 'length', start: null, min: 1e-8, max: 0.1 },
-    { key: 'speed', label: 'It moves at', type: 'number', quantity: 'speed', start: null, min: 1e-3, max: 2000 },
+    {
+      key: 'scale',
+      label: 'Scale, if not from the object’s size',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 1e-8,
+      max: 0.1,
+    },
+    {
+      key: 'speed',
+      label: 'Speed of the object',
+      type: 'number',
+      quantity: 'speed',
+      start: null,
+      min: 1e-3,
+      max: 2000,
+    },
     {
       key: 'duration',
-      label: 'or the light lasts (t.1)',
+      label: 'Flash duration (t.1), alternatively',
       type: 'number',
       quantity: 'time',
       start: null,

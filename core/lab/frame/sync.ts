@@ -178,10 +178,8 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     rows,
     limits: [
       first.edge ? `It is dark at the ${first.edge}.` : 'No dark band: this shutter is within the sync.',
-      ...(reference
-        ? []
-        : ['An even light over the frame is assumed: a frame at a slow shutter takes what is uneven out.']),
-      ...(line ? [] : ['Bands at two shutters or more tell the curtains’ travel and the lag.']),
+      ...(reference ? [] : ['Even light is assumed. Add a frame at a slow shutter speed to correct for uneven light.']),
+      ...(line ? [] : ['Use bands at two shutter speeds or more to get curtain travel and lag.']),
     ],
     trusted: true,
     gives: line && line.lag > -line.lagError * 3 ? lineGives(line) : [],
@@ -190,17 +188,17 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 
 const lineFigures = (line: Line): LabFigure[] => [
   { id: 'travel', label: 'Curtain travel', value: line.travel, error: line.travelError, quantity: 'time' },
-  { id: 'lag', label: 'Light after contact', value: line.lag, error: line.lagError, quantity: 'time' },
+  { id: 'lag', label: 'Flash lag after the sync contact', value: line.lag, error: line.lagError, quantity: 'time' },
 ]
 const lineGives = (line: Line): LabReading['gives'] => {
   const curtainTravel = Number(line.travel.toPrecision(4))
   return [
     {
-      label: 'Curtain travel, to the set-up',
+      label: 'Use this curtain travel in the set-up',
       to: 'set-up',
       changes: [{ path: 'camera.curtainTravel', value: curtainTravel }],
     },
-    { label: 'Curtain travel, to the camera in Kit', to: 'kit', kind: 'camera', figures: { curtainTravel } },
+    { label: 'Save this curtain travel to the camera in Kit', to: 'kit', kind: 'camera', figures: { curtainTravel } },
   ]
 }
 
@@ -214,7 +212,7 @@ export const sync: Omit<LabTool, 'standIn'> = {
   fields: [
     {
       key: 'way',
-      label: 'The curtains run',
+      label: 'Curtain direction',
       type: 'choice',
       start: 'down',
       options: [
@@ -224,7 +222,7 @@ export const sync: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'shutter',
-      label: 'Shutter, where the file does not say',
+      label: 'Shutter speed, if not in the file',
       type: 'number',
       quantity: 'shutter',
       start: null,
@@ -233,7 +231,7 @@ export const sync: Omit<LabTool, 'standIn'> = {
     },
     {
       key: 'reference',
-      label: 'Without a band from',
+      label: 'No dark band from',
       type: 'number',
       quantity: 'shutter',
       start: null,

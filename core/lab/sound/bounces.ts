@@ -78,7 +78,7 @@ function bounceReading(times: readonly number[], error: number, marks: Mark[]): 
       error: restitutionError,
       quantity: 'share',
     },
-    { id: 'height', label: 'It fell from', value: height, error: heightError, quantity: 'length' },
+    { id: 'height', label: 'Drop height', value: height, error: heightError, quantity: 'length' },
     { id: 'first', label: 'First impact to second', value: gaps[0]!, error: 1.4 * error, quantity: 'time' },
   ]
   return {
@@ -89,16 +89,16 @@ function bounceReading(times: readonly number[], error: number, marks: Mark[]): 
       file: 0,
       figures: [{ id: 'gap', label: 'gap', value: gap, error: 1.4 * error, quantity: 'time' }],
     })),
-    limits: ['What is light for its size is slowed by the air: it fell from higher than this.'],
+    limits: ['Light objects are slowed by the air: the true drop height is greater.'],
     trusted: true,
     gives: [
       {
-        label: 'Time to the bounce, to the set-up',
+        label: 'Use this bounce time in the set-up',
         to: 'set-up',
         changes: [{ path: 'sensor.bounceAfter', value: Number(gaps[0]!.toPrecision(4)) }],
       },
       {
-        label: 'As a note, to the log',
+        label: 'Add as a note to the log',
         to: 'take',
         position: null,
         note: `Bounce: keeps ${(restitution * 100).toFixed(0)} % of its speed`,

@@ -61,7 +61,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     ],
   }))
   if (must.length === 0 || mustNot.length === 0) {
-    const why = 'Two kinds of sounds are needed: the last file is the event, the ones before are what must not fire.'
+    const why = 'Two kinds of sound are needed: the event in the last file, false triggers in the ones before.'
     return { figures: [], marks: [], rows, limits: [why], trusted: false, gives: [] }
   }
   return levelReading(mustNot, must, rows, hand)
@@ -92,10 +92,16 @@ function levelReading(
   const holdOff = Math.ceil(rings * 1.5 * 1000 + 20) / 1000
   const figures: LabFigure[] = [
     { id: 'threshold', label: 'Threshold, of full scale', value: threshold, error: null, quantity: 'share' },
-    { id: 'margin', label: 'Event over the loudest else, dB', value: window.marginDb, error: 1.5, quantity: 'number' },
+    {
+      id: 'margin',
+      label: 'Margin of the event over other sounds, dB',
+      value: window.marginDb,
+      error: 1.5,
+      quantity: 'number',
+    },
     { id: 'loudest', label: 'Loudest that must not fire', value: loudest, error: loudest * 0.1, quantity: 'share' },
     { id: 'quietest', label: 'Quietest event', value: quietest, error: quietest * 0.1, quantity: 'share' },
-    { id: 'rings', label: 'The event stays above it for', value: rings, error: 0.1 * rings, quantity: 'time' },
+    { id: 'rings', label: 'Event: time above the threshold', value: rings, error: 0.1 * rings, quantity: 'time' },
   ]
   const round = (value: number): number => Number(value.toPrecision(3))
   return {
@@ -109,14 +115,14 @@ function levelReading(
       ...(window.separable && window.marginDb < 6
         ? ['Less than 6 dB apart: a voice or a step may still fire it.']
         : []),
-      ...(clipped ? ['The event is louder than the recording can tell: record at a lower level for the margin.'] : []),
+      ...(clipped ? ['The event is clipped: record at a lower level to get the margin.'] : []),
       'Levels are of this recorder. The ratio holds for the sensor where its microphone stands at the same place.',
     ],
     trusted: window.separable,
     gives: window.separable
       ? [
           {
-            label: 'Peaks and threshold, to the set-up',
+            label: 'Use these peaks and this threshold',
             to: 'set-up',
             changes: [
               { path: 'sensor.falsePeak', value: round(loudest) },
@@ -124,7 +130,11 @@ function levelReading(
               { path: 'sensor.threshold', value: round(threshold) },
             ],
           },
-          { label: 'Hold-off, to the set-up', to: 'set-up', changes: [{ path: 'controller.holdOff', value: holdOff }] },
+          {
+            label: 'Use this hold-off in the set-up',
+            to: 'set-up',
+            changes: [{ path: 'controller.holdOff', value: holdOff }],
+          },
         ]
       : [],
   }
@@ -140,7 +150,7 @@ export const levels: Omit<LabTool, 'standIn'> = {
   fields: [
     {
       key: 'events',
-      label: 'In one file: loudest that are events; 0: the last file',
+      label: 'Number of events in a single file (0: events are in the last file)',
       type: 'number',
       quantity: 'count',
       start: 0,

@@ -130,7 +130,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       figures: [],
       marks,
       rows: [],
-      limits: ['No two sounds that could be a report and its impact.'],
+      limits: ['No report and impact found in this recording.'],
       trusted: false,
       gives: [],
     }
@@ -217,7 +217,7 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
         ? []
         : ['Enter how far it flew, and how far the microphone was from both ends.']),
       'It is the mean speed over the flight: near the muzzle it is faster, at the target slower.',
-      'A phone that evens out loudness may draw sounds out: turn that off where it can be.',
+      'Automatic gain on a phone stretches sounds: turn it off if you can.',
     ],
     trusted: speed !== null && !doubtful,
     gives:
@@ -225,7 +225,7 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
         ? []
         : [
             {
-              label: 'The speed, to the set-up',
+              label: 'Use this speed in the set-up',
               to: 'evidence',
               kind: 'speed',
               value: speed,
@@ -235,7 +235,7 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
             ...(scatter !== null && n >= 3
               ? [
                   {
-                    label: 'Its scatter from shot to shot, to the set-up',
+                    label: 'Use this shot-to-shot spread',
                     to: 'set-up' as const,
                     changes: [{ path: 'motion.speedSpread', value: Number((scatter / speed).toPrecision(2)) }],
                   },
@@ -249,7 +249,7 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
 export const soundSpeed: Omit<LabTool, 'standIn'> = {
   id: 'speed',
   title: 'Report and impact',
-  text: 'A recording of one shot or several: from the report and the impact, how fast it flew.',
+  text: 'Record one shot or several. The time from report to impact gives the speed.',
   takes: 'sound',
   least: 1,
   fields: [
@@ -262,7 +262,7 @@ export const soundSpeed: Omit<LabTool, 'standIn'> = {
       min: 0.05,
       max: 1000,
     },
-    { key: 'distanceError', label: 'Its error', type: 'number', quantity: 'length', start: 0.005, min: 0, max: 10 },
+    { key: 'distanceError', label: 'Uncertainty', type: 'number', quantity: 'length', start: 0.005, min: 0, max: 10 },
     {
       key: 'sourceToMic',
       label: 'Muzzle to microphone',

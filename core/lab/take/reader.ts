@@ -105,7 +105,8 @@ export class TakeReader {
    */
   read(frame: Frame, take: OfRun | null = null): TakeReading {
     while (!this.prepare());
-    if (this.seen.length === 0) return nothing('The plan has no moment yet: nothing to compare the picture with.')
+    if (this.seen.length === 0)
+      return nothing('No moment planned yet, so there is nothing to compare the picture with.')
     const { width, height } = this.seen[0]!.small
     const picture = shrunk(frame, width, height)
     const usual = meanLight(this.seen[Math.floor(this.seen.length / 2)]!.small)

@@ -65,13 +65,13 @@ export const nothing = (why: string): TakeReading => ({
 })
 /** Of a picture on which no light fell. */
 export const dark = (stops: number): TakeReading => ({
-  ...nothing('No light fell: did it trigger, and were the flashes ready?'),
+  ...nothing('Black frame. Did it trigger, and were the flashes charged?'),
   verdict: 'misfire',
   sure: 0.97,
   stops,
 })
 
-const TOSSED = 'A toss passes each place twice: one picture does not tell early from late.'
+const TOSSED = 'A toss passes each height twice, so one picture cannot show whether it was early or late.'
 /** A streak so much longer than planned is told, and only where it is more than twice its error. */
 const LONG = 1.4
 
@@ -82,8 +82,8 @@ export function reasonsOf(motion: MotionKind, reading: Omit<TakeReading, 'reason
   const longer = streak !== null && streak > LONG && Math.log(streak) > (2 * streakError!) / streak
   return [
     ...(motion === 'toss' ? [TOSSED] : []),
-    ...(unlike > STRANGE ? ['Unlike the plan at any instant: is it this set-up’s picture, framed as planned?'] : []),
-    ...(double === null ? [] : ['Double light: make the hold-off longer than the bounce.']),
+    ...(unlike > STRANGE ? ['Does not match the plan at any time. Is it from this set-up, framed as planned?'] : []),
+    ...(double === null ? [] : ['Double exposure: set the hold-off longer than the bounce.']),
     ...(longer ? [`Streak ${streak.toPrecision(2)} × the plan: is the power as planned?`] : []),
     ...(double === null && stops > 0.5 ? ['Brighter than planned: was a light moved, or its power changed?'] : []),
     ...(stops < -0.5 ? ['Darker than planned: did every light fire, at the power planned?'] : []),

@@ -126,7 +126,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       figures: [],
       marks: [],
       rows: [],
-      limits: ['No pulse stands out of the noise.'],
+      limits: ['No flash pulse found above the noise.'],
       trusted: false,
       gives: [],
     }
@@ -176,7 +176,7 @@ function lightReading(
       : [
           {
             id: 'jitter',
-            label: 'Its scatter',
+            label: 'Shot-to-shot spread',
             value: jitter,
             error: jitter / Math.sqrt(2 * (latencies.length - 1)),
             quantity: 'time' as const,
@@ -203,7 +203,7 @@ function lightReading(
               'only a bound. Record on for ten times as long as the flash.',
           ]
         : []),
-      ...(tau === null ? [] : ['The recorder lets no steady level through: its sinking was undone.']),
+      ...(tau === null ? [] : ['The recorder is AC-coupled; its droop was corrected.']),
       'A slow diode or a long cable draws the fall out.',
     ],
     trusted: !saturated && !coarse && !open,
@@ -240,7 +240,7 @@ function givesOf(
     ...(Number.isFinite(power)
       ? [
           {
-            label: 'The durations at this power, to the flash in Kit',
+            label: 'Save these durations to the flash in Kit',
             to: 'kit-row' as const,
             power,
             t05: round(t05),
@@ -249,7 +249,7 @@ function givesOf(
         ]
       : []),
     ...(Object.keys(figures).length > 0
-      ? [{ label: 'Trigger to light, to the flash in Kit', to: 'kit' as const, kind: 'flash' as const, figures }]
+      ? [{ label: 'Save this flash latency to the flash in Kit', to: 'kit' as const, kind: 'flash' as const, figures }]
       : []),
   ]
 }
@@ -262,14 +262,14 @@ export const lightTrace: Omit<LabTool, 'standIn'> = {
   takes: 'trace',
   least: 1,
   fields: [
-    { key: 'power', label: 'Flash at power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    { key: 'power', label: 'Flash power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
     {
       key: 'coupling',
       label: 'Recorder',
       type: 'choice',
       start: 'auto',
       options: [
-        { value: 'auto', label: 'as the trace tells' },
+        { value: 'auto', label: 'detect from the trace' },
         { value: 'direct', label: 'coupled directly' },
       ],
     },

@@ -43,7 +43,7 @@ export const ambient: Rule = a => {
   return {
     id: 'ambient',
     severity: 'warning',
-    title: 'The room leaves a ghost: {ambient}',
+    title: 'Room light leaves a ghost: {ambient}',
     reason: 'With the shutter open {shutter} at {aperture} and {iso} the room is {over} brighter than black ({limit}).',
     figures: {
       ambient: stops(exposure.ambient),

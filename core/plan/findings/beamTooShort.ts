@@ -11,7 +11,7 @@ export const beamTooShort: Rule = a => {
   const fixes: FixDraft[] = []
   if (width <= 0.05) {
     fixes.push({
-      label: 'Use a beam {width} wide along the travel',
+      label: 'Widen the beam to {width}',
       figures: { width: length(width, 'mm') },
       changes: [{ path: 'sensor.beamWidth', value: width }],
     })
@@ -19,7 +19,7 @@ export const beamTooShort: Rule = a => {
   const faster = Math.floor(beamBlock * 0.9 * 1e7) / 1e7
   if (faster > 0) {
     fixes.push({
-      label: 'Use a sensor that answers within {response}',
+      label: 'Use a sensor that responds within {response}',
       figures: { response: time(faster) },
       changes: [{ path: 'sensor.response', value: faster }],
     })
@@ -27,7 +27,7 @@ export const beamTooShort: Rule = a => {
   return {
     id: 'beam-too-short',
     severity: 'error',
-    title: 'The beam is crossed in {block}: too quick for the sensor',
+    title: 'Beam blocked for only {block}: the sensor will miss it',
     reason: 'At {speed} an object of {object} blocks a beam of {beam} for {block}; the sensor needs {response}.',
     figures: {
       block: time(beamBlock),

@@ -27,11 +27,11 @@ function lessPower(a: Assessment): FixDraft[] {
   const lowest = power(Math.min(...(highest as number[])))
   const back = makeUp(a, lower)
   return [
-    { label: 'Set the flash to {power}', figures: { power: lowest }, changes: lower },
+    { label: 'Turn the flash down to {power}', figures: { power: lowest }, changes: lower },
     ...(back.length > 0
       ? [
           {
-            label: 'Set the flash to {power} and {iso}',
+            label: 'Turn the flash down to {power} and set {iso}',
             figures: { power: lowest, iso: iso(back[0]!.value as number) },
             changes: [...lower, ...back],
           },
@@ -87,8 +87,8 @@ export const blur: Rule = a => {
     title: ghosted
       ? 'A ghost of {ghost} beside the sharp picture'
       : byFlash
-        ? 'Streak of {blur} at {power}: power too high to freeze this'
-        : 'Streak of {blur}: the shutter is too slow for this',
+        ? '{blur} streak: the flash is too long at {power}'
+        : '{blur} streak: the shutter is too slow',
     reason: ghosted
       ? `${plain(sharpness.worst.name)}: sharp to {blur}, but a slower light draws a ghost of {ghost}, ` +
         '{under} under it; the limit is {limit}.'
@@ -110,8 +110,8 @@ export const blur: Rule = a => {
     ...(real.length === 0
       ? {
           outOfReach: byFlash
-            ? 'No light here is that short: a flash with t.1 of {needed} or less would freeze it.'
-            : 'No shutter here is that fast: {needed} would freeze it, or a short flash.',
+            ? 'None of these flashes is short enough: you need a t.1 of {needed} or less.'
+            : 'This camera has no shutter speed that short: you need {needed}, or a short flash.',
         }
       : {}),
   }

@@ -17,7 +17,7 @@ export const burstRecycle: Rule = ({ setup }) => {
       rate >= 0.1
         ? [
             {
-              label: 'Set the burst to {rate}',
+              label: 'Slow the burst to {rate}',
               figures: { rate: { value: rate, quantity: 'rate' } },
               changes: [{ path: 'camera.frameRate', value: rate }],
             },

@@ -9,7 +9,7 @@ export const catchBehind: Rule = ({ setup }) => {
   return {
     id: 'catch',
     severity: 'error',
-    title: 'Nothing catches the projectile',
+    title: 'No backstop behind the subject',
     reason:
       'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no ' +
       'one beyond.',
@@ -17,7 +17,7 @@ export const catchBehind: Rule = ({ setup }) => {
     paths: ['catch.distance'],
     fixes: [
       {
-        label: 'Put the catch at {place}',
+        label: 'Move the catch to {place}',
         figures: { place: length(place, 'm') },
         changes: [{ path: 'catch.distance', value: place }],
       },

@@ -13,7 +13,7 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
   return {
     id: 'closes-early',
     severity: 'error',
-    title: 'The shutter closes before the light falls',
+    title: 'The shutter closes before the flash fires',
     reason:
       'It is opened before the action, and the light is due {last} after that starts: {open} is too short, ' +
       'however quick the hand.',
@@ -24,7 +24,7 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
         ? []
         : [
             {
-              label: 'Open for {longer}',
+              label: 'Hold the shutter open for {longer}',
               figures: { longer: shutter(longer) },
               changes: [{ path: 'picture.shutter', value: longer }],
             },

@@ -32,7 +32,7 @@ export const coarseStep: Rule = a => {
   const place = setup.sensor.position - timing.residual * speed
   const fixes: FixDraft[] = [
     {
-      label: 'Use a controller with steps of {finer}',
+      label: 'Use a controller with {finer} delay steps',
       figures: { finer: time(finer) },
       changes: [{ path: 'controller.delayStep', value: finer }],
     },
@@ -48,8 +48,9 @@ export const coarseStep: Rule = a => {
   return {
     id: 'coarse-step',
     severity: 'warning',
-    title: 'The delay step of {step} costs {cost} of the takes',
-    reason: 'The nearest step is {off} from the delay wanted: {keep} keep in place of {free}.',
+    title: '{cost} of takes lost to the controller’s {step} delay step',
+    reason:
+      'The nearest setting is {off} from the delay you need: {keep} of takes are on the moment instead of {free}.',
     figures: {
       step: time(delayStep),
       cost: share(cost),

@@ -16,11 +16,11 @@ export const delayOff: Rule = a => {
     id: slipped ? 'seconds-for-milliseconds' : 'delay-off',
     severity: slipped ? 'error' : 'warning',
     title: slipped
-      ? 'Delay off by a thousand: seconds for milliseconds?'
+      ? 'Delay a thousand times off: seconds instead of milliseconds?'
       : timing.bias > 0
-        ? 'The delay dialled is {off} too long'
-        : 'The delay dialled is {off} too short',
-    reason: 'Dialled {dialled}, planned {planned}; a take keeps up to {before} early and {after} late.',
+        ? '{off} too late: dialled delay too long'
+        : '{off} too early: dialled delay too short',
+    reason: 'You dialled {dialled}; the plan says {planned}. A take still works up to {before} early or {after} late.',
     figures: {
       off: time(Math.abs(timing.bias)),
       dialled: time(setup.delay),

@@ -40,7 +40,7 @@ export const depth: Rule = a => {
   return {
     id: 'depth',
     severity: 'warning',
-    title: 'Depth of field {depth}, wanted {wanted}',
+    title: 'Depth of field {depth} instead of {wanted}: part of the subject will be soft',
     reason: 'At {aperture} from {distance} it is sharp over {depth}; the wanted depth needs {needed}, {cost} of light.',
     figures: {
       depth: length(optics.depth, 'mm'),

@@ -8,7 +8,7 @@ export const diffraction: Rule = ({ known: setup, optics }) => {
   return {
     id: 'diffraction',
     severity: 'warning',
-    title: 'Diffraction takes the detail at {aperture}',
+    title: 'Diffraction softens the picture at {aperture}',
     reason: 'A point becomes a disc of {airy} on the sensor, {working} counted close up; wanted is {limit}.',
     figures: {
       aperture: aperture(picture.aperture),

@@ -7,9 +7,9 @@ import type { Figure, Figures, FixDraft, Rule } from './types'
 
 /** What a kind of evidence is called in a sentence. */
 const CALLED: Record<Evidence['kind'], string> = {
-  place: 'the place seen',
-  beyond: 'the place seen',
-  short: 'the place seen',
+  place: 'the measured position',
+  beyond: 'the measured position',
+  short: 'the measured position',
   late: 'how late the picture was',
   speed: 'the speed read',
   interval: 'the time read',

@@ -36,7 +36,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   const factor = level < 0 ? Math.ceil(2 ** -level - 1e-9) : 1
   if (factor > 1 && flashes.every(flash => flash.units * factor <= 12)) {
     fixes.push({
-      label: 'Use {units} units for each one now',
+      label: 'Use {units} times as many units',
       figures: { units: { value: factor, quantity: 'count' } },
       changes: all('units', i => flashes[i]!.units * factor),
     })
@@ -44,7 +44,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   const moved = flashes.map(flash => Math.round(flash.distance * 2 ** (level / 2) * 100) / 100)
   if (moved.every(d => d >= 0.15 && d <= 20)) {
     fixes.push({
-      label: level > 0 ? 'Move the flash back to {distance}' : 'Move the flash in to {distance}',
+      label: level > 0 ? 'Move the flash back to {distance}' : 'Move the flash closer, to {distance}',
       figures: { distance: length(moved[0]!, 'm') },
       changes: all('distance', i => moved[i]!),
     })
@@ -52,7 +52,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   if (level > 0) {
     const more = Math.round(level * 3) / 3
     fixes.push({
-      label: 'Filters or modifiers that take {more} before each light',
+      label: 'Cut each light by {more} with gel or diffusion',
       figures: { more: { value: more, quantity: 'stops', unit: 'unsigned' } },
       changes: all('lossStops', i => Number((flashes[i]!.lossStops + more).toPrecision(6))),
     })
@@ -120,7 +120,7 @@ export const exposure: Rule = a => {
     fixes,
     outOfReach:
       level > 0
-        ? 'A neutral-density filter of {stops} before the lens would do it.'
-        : 'It would take {stops} more light: more units, a wider lens, or a brighter room.',
+        ? 'Nothing here cuts enough light. Fit a {stops} neutral-density filter.'
+        : 'You need {stops} more light: add units, use a faster lens or brighten the room.',
   }
 }

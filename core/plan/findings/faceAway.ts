@@ -9,7 +9,7 @@ const HARDLY = 0.05
 export const faceAway: Rule = ({ setup, face, timing }) => {
   if (face === null || timing.captured === null || face.chance >= OFTEN) return null
   const { turns, faces } = setup.motion
-  const fixes: FixDraft[] = [{ label: 'Any side will do', changes: [{ path: 'motion.faceWithin', value: null }] }]
+  const fixes: FixDraft[] = [{ label: 'Accept any side', changes: [{ path: 'motion.faceWithin', value: null }] }]
   const slower = significant(turns - face.turned / (2 * Math.PI * timing.captured))
   if (slower > 0 && turns > 0)
     fixes.unshift({
@@ -20,13 +20,13 @@ export const faceAway: Rule = ({ setup, face, timing }) => {
   return {
     id: 'face-away',
     severity: face.chance < HARDLY ? 'error' : 'warning',
-    title: 'A face is towards the camera in {chance} of takes',
+    title: 'The face shows in {chance} of takes',
     reason:
       (faces > 1 ? 'The nearest face' : 'Its face') +
       ' is turned {turned} away when the light falls, and that differs by {scatter} from take to take.',
     figures: { chance: share(face.chance), turned: angle(Math.abs(face.turned)), scatter: angle(face.scatter) },
     paths: ['motion.turns', 'motion.faceWithin'],
     fixes,
-    outOfReach: 'Less spin, or the same spin each time: a take that shows its back costs a prop like any other.',
+    outOfReach: 'Spin it more slowly or more evenly: every take that shows the back costs a prop.',
   }
 }

@@ -11,7 +11,7 @@ export const followsNothing: Rule = ({ setup }) => {
   if (index < 0) return null
   const other = setup.flashes.findIndex((flash, i) => i !== index && flash.fired !== 'slave')
   const fixes: FixDraft[] = [
-    { label: 'Fire it over the set-up’s link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
+    { label: 'Trigger it over the link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
   ]
   if (other >= 0)
     fixes.unshift({

@@ -54,7 +54,7 @@ function nearer(a: Assessment): FixDraft[] {
           changes,
         }
       : {
-          label: 'Bring the lights to {nearer} of their distance, their power down with it',
+          label: 'Move the lights in to {nearer} of their distance and lower their power to match',
           figures: { nearer: share(distance / flashes[first!]!.distance) },
           changes,
         },
@@ -73,7 +73,7 @@ function groundBack(a: Assessment): FixDraft[] {
   )
   if (!changes) return []
   const figures = { distance: length(changes[0]!.value as number, 'm') }
-  return [{ label: 'Move the ground back to {distance}', figures, changes }]
+  return [{ label: 'Move the background back to {distance}', figures, changes }]
 }
 
 const VELVET = 0.005
@@ -93,8 +93,8 @@ export const groundSpill: Rule = a => {
   return {
     id: 'ground-spill',
     severity: 'note',
-    title: 'The black ground shows: {brightest}',
-    reason: 'Light spills on it. Flag the lights from it, bring them nearer, move the ground or take something darker.',
+    title: 'The black background shows: {brightest}',
+    reason: 'Light spills onto it. Flag the lights, move them closer, or take the background back.',
     figures: { brightest: stops(brightest) },
     paths: ['scene.ground.distance', 'scene.ground.reflectance'],
     fixes: () => [...flagged(a), ...nearer(a), ...groundBack(a), ...velvet(a)],

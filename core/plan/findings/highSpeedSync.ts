@@ -9,7 +9,7 @@ export const highSpeedSync: Rule = ({ setup }) => {
   return {
     id: 'high-speed-sync',
     severity: 'error',
-    title: 'High-speed sync is not a short flash',
+    title: 'High-speed sync does not freeze motion',
     reason:
       'Its light lasts as long as the curtains travel, {travel}. At {set} it is the shutter that freezes, not ' +
       'the flash.',
@@ -17,14 +17,14 @@ export const highSpeedSync: Rule = ({ setup }) => {
     paths: ['flashes[0].highSpeedSync', 'picture.shutter'],
     fixes: [
       {
-        label: 'Ordinary flash at {clean}',
+        label: 'Use normal flash at {clean}',
         figures: { clean: shutter(clean) },
         changes: [
           ...setup.flashes.map((_, i): Change => ({ path: `flashes[${i}].highSpeedSync`, value: false })),
           { path: 'picture.shutter', value: clean },
         ],
       },
-      { label: 'Take it as a fast-shutter picture', changes: [{ path: 'method', value: 'fast-shutter' }] },
+      { label: 'Use the fast-shutter method', changes: [{ path: 'method', value: 'fast-shutter' }] },
     ],
   }
 }

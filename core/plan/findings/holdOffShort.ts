@@ -13,7 +13,7 @@ export const holdOffShort: Rule = ({ setup }) => {
   return {
     id: 'hold-off-short',
     severity: 'note',
-    title: 'Hold-off shorter than the echo',
+    title: 'Hold-off too short: echoes can fire it again',
     reason:
       'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the ' +
       'flash twice.',

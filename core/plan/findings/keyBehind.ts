@@ -12,13 +12,13 @@ export const keyBehind: Rule = ({ setup }) => {
     id: 'key-behind',
     severity: 'note',
     title: `${plain(flash.name)} stands behind the subject`,
-    reason: 'It lights nothing that faces the camera, so it is not counted in the exposure.',
+    reason: 'It lights no surface that faces the camera. Make it a rim light or move it to the front.',
     figures: {},
     paths: [`flashes[${index}].role`, `flashes[${index}].angle`],
     fixes: [
-      { label: 'Call it a rim light', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
+      { label: 'Change its role to rim', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
       {
-        label: 'Stand it in front, as far to the side',
+        label: 'Move it in front, equally far to the side',
         changes: [{ path: `flashes[${index}].angle`, value: Number((-flash.angle).toFixed(5)) }],
       },
     ],

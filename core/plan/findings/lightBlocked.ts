@@ -57,8 +57,8 @@ export const lightBlocked: Rule = a => {
   return {
     id: 'light-blocked',
     severity: a.exposure.front.includes(worst.light) ? 'warning' : 'note',
-    title: all ? `${card} keeps all of ${light} off the subject` : `${card} takes {lost} of ${light}`,
-    reason: 'It stands between them; exposure, moment and streak count what is left.',
+    title: all ? `${card} blocks ${light} completely` : `${card} takes {lost} of ${light}`,
+    reason: 'It stands between light and subject. Exposure, timing and streak are worked out with what gets past it.',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
     fixes: () => [...eachMended(a, told, movedBy('along')), ...eachMended(a, told, movedBy('across'))],

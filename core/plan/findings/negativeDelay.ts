@@ -16,7 +16,7 @@ export const negativeDelay: Rule = a => {
   const fixes = sensorAt(a, latest)
   if (link.kind !== 'cable' && link.latency >= missing) {
     fixes.push({
-      label: 'Use a cable in place of the {kind} link, which takes {latency}'.replace('{kind}', link.kind),
+      label: 'Replace the {kind} link ({latency}) with a cable'.replace('{kind}', link.kind),
       figures: { latency: time(link.latency) },
       changes: [
         { path: 'link.kind', value: 'cable' },
@@ -27,7 +27,7 @@ export const negativeDelay: Rule = a => {
   }
   if (setup.method !== 'open-shutter' && setup.camera.lag >= missing && setup.flashes.length > 0) {
     fixes.push({
-      label: 'Open the shutter first: the flash does not wait for the shutter lag of {lag}',
+      label: 'Switch to open shutter and save {lag} of shutter lag',
       figures: { lag: time(setup.camera.lag) },
       changes: [
         { path: 'method', value: 'open-shutter' },
@@ -52,7 +52,7 @@ export const negativeDelay: Rule = a => {
     }
   }
   const lag =
-    setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain with the shutter lag takes {chain}'
+    setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain, shutter lag included, takes {chain}'
   return {
     id: 'negative-delay',
     severity: 'error',
@@ -65,7 +65,7 @@ export const negativeDelay: Rule = a => {
       wanted: time(timing.wanted),
     },
     paths: ['sensor.position', 'link.latency'],
-    outOfReach: 'A sensor that answers {late} sooner, or a chain that takes as much less.',
+    outOfReach: 'The sensor has to trigger {late} earlier, or the chain has to be {late} shorter.',
     fixes,
   }
 }

@@ -7,10 +7,13 @@ export const neverArrives: Rule = ({ setup, timing }) => {
   return {
     id: 'never-arrives',
     severity: 'error',
-    title: what === 'the moment' ? 'The moment never comes' : 'The sensor is never reached',
+    title:
+      what === 'the moment'
+        ? 'No picture: the object never gets to the moment'
+        : 'No picture: the object never reaches the sensor',
     reason:
       setup.motion.kind === 'toss'
-        ? 'At {speed} the toss rises {rise}; a place above that is never reached.'
+        ? 'Tossed at {speed} it rises only {rise}. Throw faster or lower the mark.'
         : 'With these figures the object does not get there: at {speed} it is stopped by drag, or the place lies ' +
           'before the start.',
     figures: {

@@ -7,8 +7,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
     return {
       id: 'pops-unreached',
       severity: 'error',
-      title: 'A group of pops has no light',
-      reason: 'Choose which lights pop in it.',
+      title: 'Pops missing: a group has no light',
+      reason: 'Choose at least one light for this group.',
       figures: {},
       paths: [`sequence.groups[${idle}].name`],
       fixes:
@@ -27,8 +27,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
   return {
     id: 'pops-unreached',
     severity: 'error',
-    title: '{missing} positions are never reached',
-    reason: 'The thing does not come to every place asked for: nearer positions, or more speed.',
+    title: '{missing} positions are out of reach',
+    reason: 'The object does not get as far as the last positions. Bring them closer or raise the speed.',
     figures: { missing: count(missing) },
     paths: ['sequence.groups[0].to'],
     fixes: [],

@@ -5,10 +5,10 @@ export const noFlash: Rule = ({ setup }) => {
   return {
     id: 'no-flash',
     severity: 'error',
-    title: 'No flash in the set-up',
-    reason: 'With this method the flash makes the picture. Add a light, or let a fast shutter freeze it.',
+    title: 'Black frame: no flash in the set-up',
+    reason: 'This method relies on flash. Add a light, or switch to the fast-shutter method.',
     figures: {},
     paths: ['method'],
-    fixes: [{ label: 'Take it as a fast-shutter picture', changes: [{ path: 'method', value: 'fast-shutter' }] }],
+    fixes: [{ label: 'Use the fast-shutter method', changes: [{ path: 'method', value: 'fast-shutter' }] }],
   }
 }

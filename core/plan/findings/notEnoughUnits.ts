@@ -5,8 +5,8 @@ import { longer } from './sequence'
 
 const BOUNDS = {
   one: '',
-  recycle: 'It is ready again only after {recycle}.',
-  heat: 'It would overheat: {heat} is all it gives in a row.',
+  recycle: 'One unit needs {recycle} to recycle.',
+  heat: 'One unit has to cool after {heat}.',
   rate: 'Its repeating mode does {rate} at most.',
   pops: 'Its repeating mode gives {pops} pops at most.',
 } as const
@@ -38,7 +38,7 @@ export const notEnoughUnits: Rule = ({ setup, sequence }) => {
     },
     paths: [`flashes[${light.light}].relay`, `flashes[${light.light}].recycleTime`],
     fixes: [
-      { label: 'Let {needed} take turns', figures: { needed: count(needed) }, changes },
+      { label: 'Alternate {needed} sets', figures: { needed: count(needed) }, changes },
       ...(sequence.closestOfOneLight !== null && light.schedule.bound === 'recycle'
         ? longer(setup.sequence.groups, sequence.closestOfOneLight, recycleAt(flash, flash.power))
         : []),

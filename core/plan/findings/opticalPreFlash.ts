@@ -6,7 +6,7 @@ export const opticalPreFlash: Rule = ({ setup }) => {
   return {
     id: 'optical-pre-flash',
     severity: 'note',
-    title: 'Optical slaves follow any flash',
+    title: 'Flash may fire early: optical slaves answer any flash',
     reason:
       'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
     figures: {},

@@ -42,7 +42,7 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
       ? `Dark band over {dark} of the picture, ${edge}`
       : telling
         ? `The shutter cuts off {lost} of flash, ${edge}`
-        : 'Shutter past the sync speed of this camera'
+        : 'Shutter faster than the camera’s rated sync speed'
   return {
     id: 'past-sync',
     severity: telling ? 'error' : 'note',

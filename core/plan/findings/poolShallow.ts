@@ -15,10 +15,10 @@ export const poolShallow: Rule = ({ known: setup, timing }) => {
   return {
     id: 'pool-shallow',
     severity: 'note',
-    title: shallow ? 'Shallower than the cavity is deep' : 'Outside what the splash times are known for',
+    title: shallow ? 'Shallower than the cavity is deep' : 'Splash times are a guess for this drop',
     reason: shallow
       ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
-      : 'At Fr {froude} and We {weber} the times are a guess: the first takes will tell.',
+      : 'Size and speed lie outside the splash model (Fr {froude}, We {weber}). Let the first takes settle the delay.',
     figures: {
       radius: length(cavity.radius, 'mm'),
       depth: length(setup.subject.liquidDepth, 'mm'),
@@ -29,7 +29,7 @@ export const poolShallow: Rule = ({ known: setup, timing }) => {
     fixes: shallow
       ? [
           {
-            label: 'Fill it to {deep}',
+            label: 'Fill the vessel to {deep}',
             figures: { deep: length(deep, 'mm') },
             changes: [{ path: 'subject.liquidDepth', value: deep }],
           },

@@ -11,9 +11,9 @@ export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
     id: 'rated-duration',
     severity: 'note',
     title: setup.flashes[rated]?.borrowed
-      ? 'Flash duration is that of a typical unit'
+      ? 'Flash duration assumed from a typical unit'
       : pulses[rated]?.extrapolated
-        ? 'Flash duration guessed outside its table'
+        ? 'Flash duration extrapolated beyond its table'
         : 'Flash duration is rated, not measured',
     reason:
       'Units of one class differ threefold. At three times {duration} the streak would be {blur}, over the limit ' +

@@ -33,7 +33,7 @@ export const reflectionShows: Rule = a => {
     id: 'reflection-shows',
     severity: 'note',
     title: `The glass shows ${plain(shown.map(face => face.name).join(' and '))}`,
-    reason: 'By the mirror law the camera sees it in the side of the glass, {at} round from the middle.',
+    reason: 'The camera sees it reflected {at} round from the middle of the glass. Turn or move it out of sight.',
     figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
     paths: shown.map(face => face.path),
     fixes: () => outOfSight(a),

@@ -10,7 +10,7 @@ export const sensorThreshold: Rule = ({ setup }) => {
     return {
       id: 'sensor-untested',
       severity: 'note',
-      title: 'Sound sensor not tested',
+      title: 'Sound sensor untested: it may misfire or miss the event',
       reason:
         'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the ' +
         'threshold follows.',
@@ -42,8 +42,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       id: 'sensor-too-keen',
       severity: 'error',
       title: window.separable
-        ? 'The sensor is so keen that a click or a bounce fires it'
-        : 'No threshold tells the event from a click',
+        ? 'Misfires likely: a click or bounce is loud enough to trigger'
+        : 'Misfires likely: no threshold separates the event from a click',
       reason: window.separable
         ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
         : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or ' +
@@ -58,7 +58,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       id: 'sensor-too-dull',
       severity: 'error',
       title: 'The sensor will miss the event',
-      reason: 'Threshold {threshold} is above the quietest true peak, {event}.',
+      reason:
+        'The threshold, {threshold}, is above the quietest real peak, {event}. Lower it or move the microphone closer.',
       figures,
       paths: ['sensor.threshold', 'sensor.eventPeak'],
       fixes,

@@ -12,7 +12,7 @@ export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
     })
   if (sequence.customaryDial !== null && sequence.customaryDial !== sequence.leastDial)
     fixes.push({
-      label: 'Open for {open}, count × interval',
+      label: 'Hold the shutter open for {open} (count × interval)',
       figures: { open: shutter(sequence.customaryDial) },
       changes: [{ path: 'picture.shutter', value: sequence.customaryDial }],
     })

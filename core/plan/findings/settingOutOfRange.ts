@@ -44,7 +44,7 @@ export const settingOutOfRange: Rule = ({ setup }) => {
   return {
     id: 'setting-out-of-range',
     severity: 'error',
-    title: 'A setting that this kit does not have',
+    title: 'A setting is out of range for this kit',
     reason:
       'Aperture {aperture} of {widest} to {smallest}, {iso} of {lowest} to {highest}, and each power not below ' +
       'its lowest.',
@@ -57,6 +57,6 @@ export const settingOutOfRange: Rule = ({ setup }) => {
       highest: iso(camera.maximumIso),
     },
     paths: beyond.map(({ path }) => path),
-    fixes: [{ label: 'Set the nearest it has', changes: nearest }, wider],
+    fixes: [{ label: 'Use the nearest available setting', changes: nearest }, wider],
   }
 }

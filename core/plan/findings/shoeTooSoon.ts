@@ -14,7 +14,7 @@ export const shoeTooSoon: Rule = ({ setup }) => {
     paths: [`flashes[${shoe}].fired`],
     fixes: [
       {
-        label: 'Fire it over the set-up’s link',
+        label: 'Trigger it over the link',
         changes: setup.flashes.flatMap((flash, i): Change[] =>
           flash.fired === 'shoe' ? [{ path: `flashes[${i}].fired`, value: 'link' }] : [],
         ),

@@ -9,10 +9,10 @@ export const silentSource: Rule = ({ setup }) => {
   return {
     id: 'silent-source',
     severity: 'warning',
-    title: 'The microphone answers to a start that makes no sound',
-    reason: 'Nothing is heard when it is let go. What hits the surface, the floor under it or the table is heard.',
+    title: 'The microphone has nothing to hear at the start',
+    reason: 'Letting go is silent. Have the microphone trigger on the impact instead.',
     figures: {},
     paths: ['sensor.source'],
-    fixes: [{ label: 'Answer to the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
+    fixes: [{ label: 'Trigger on the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
   }
 }

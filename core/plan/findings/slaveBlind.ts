@@ -67,7 +67,7 @@ export const slaveBlind: Rule = ({ setup }) => {
     (one, i) => i !== index && one.fired !== 'slave' && hidden(setup, flash, one) === null,
   )
   const fixes: FixDraft[] = [
-    { label: 'Fire it over the set-up’s link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
+    { label: 'Trigger it over the link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
   ]
   if (other >= 0)
     fixes.unshift({
@@ -80,8 +80,8 @@ export const slaveBlind: Rule = ({ setup }) => {
     title: `${plain(flash.name)} does not see ${plain(leader.name)}`,
     reason:
       why === 'between'
-        ? 'A card, the ground or somebody stands between them: its slave may not fire.'
-        : 'They face away from each other: its slave may not fire.',
+        ? 'A card, the background or a person is in the way. Clear the line of sight or trigger it over the link.'
+        : 'They face away from each other. Turn the slave eye towards it or trigger it over the link.',
     figures: {},
     paths: [`flashes[${index}].follows`],
     fixes,

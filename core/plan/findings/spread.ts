@@ -21,7 +21,7 @@ export const spread: Rule = a => {
       : ['moment.window.beforeTime', 'moment.window.afterTime']
     if (wider > 0 && wider < 5) {
       fixes.push({
-        label: 'Accept {window} either way',
+        label: 'Widen the window to {window} either way',
         figures: { window: travels ? length(wider, 'mm') : time(wider) },
         changes: paths.map(path => ({ path, value: wider })),
       })
@@ -40,7 +40,7 @@ export const spread: Rule = a => {
     }
   }
   if (setup.trigger !== 'sensor' && setup.flashes.length > 0) {
-    fixes.push({ label: 'Let a sensor fire it', changes: [{ path: 'trigger', value: 'sensor' }] })
+    fixes.push({ label: 'Trigger by sensor', changes: [{ path: 'trigger', value: 'sensor' }] })
   }
   return {
     id: 'spread',

@@ -40,7 +40,7 @@ function back(a: Assessment, heads: readonly InFrame[]): FixDraft[] {
       ]
     : [
         {
-          label: 'Move them back to {times} of their distance, their power up with it',
+          label: 'Move them back to {times} of their distance and raise their power to match',
           figures: { times: share(distance / a.setup.flashes[first!.index]!.distance) },
           changes,
         },
@@ -58,11 +58,11 @@ export const standsInFrame: Rule = a => {
     severity: 'note',
     title: `${plain(first.name)}${others} ${standing.length > 1 ? 'stand' : 'stands'} in the picture`,
     reason: isHead(first)
-      ? 'The camera sees its head. Farther round or farther off it is out of the frame.'
-      : 'The camera sees it in the frame.',
+      ? 'Its head is inside the frame. Move it farther round or farther away.'
+      : 'It is inside the frame. Move it aside.',
     figures: {},
     paths: standing.map(one => `${one.path}.${isHead(one) ? 'angle' : 'along'}`),
-    outOfReach: 'Stand it farther out, or take a narrower frame.',
+    outOfReach: 'Move it farther out, or frame tighter.',
     fixes: () => [...eachMended(a, inFrame, aside), ...(standing.every(isHead) ? back(a, standing) : [])],
   }
 }

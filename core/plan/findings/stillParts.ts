@@ -10,7 +10,7 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   const dark = Math.floor((setup.sequence.groundStops - over) * 10) / 10
   if (dark >= -20)
     fixes.push({
-      label: 'Ground and clothing at {ground} or darker',
+      label: 'Make background and clothing {ground} or darker',
       figures: { ground: stops(dark) },
       changes: [{ path: 'sequence.groundStops', value: dark }],
     })
@@ -18,21 +18,21 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   const fewer = Math.floor(sequence.exposures.length * 2 ** -over)
   if (main && setup.sequence.groups.length === 1 && main.placing !== 'hand' && fewer >= 1)
     fixes.push({
-      label: 'Only {fewer} pops',
+      label: 'Cut to {fewer} pops',
       figures: { fewer: count(fewer) },
       changes: [{ path: 'sequence.groups[0].count', value: fewer }],
     })
   const lower = setup.flashes.map(flash => Math.max(flash.minimumPower, flash.power * 2 ** -(Math.ceil(over * 3) / 3)))
   if (lower.every((p, i) => p < setup.flashes[i]!.power))
     fixes.push({
-      label: 'Less power: {power}',
+      label: 'Lower the power to {power}',
       figures: { power: power(lower[0]!) },
       changes: lower.map((value, i) => ({ path: `flashes[${i}].power`, value })),
     })
   if (sequence.panNeeded !== null && setup.sequence.panSpeed < sequence.panNeeded) {
     const speed = Math.ceil(sequence.panNeeded * 1000) / 1000
     fixes.push({
-      label: 'Turn the camera at {speed} so that the still part comes apart, away from the travel',
+      label: 'Pan at {speed}, away from the path, so that the still part separates',
       figures: { speed: { value: speed, quantity: 'angleRate' } },
       changes: [
         { path: 'sequence.panSpeed', value: speed },
@@ -43,7 +43,7 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   return {
     id: 'still-parts',
     severity: 'warning',
-    title: 'Still parts burn out: {level} after {count} pops',
+    title: '{level} after {count} pops: still parts burn out',
     reason: 'Where nothing moves, these pops add {stops} to the brightest; the frame is {field} wide.',
     figures: {
       level: stops(level),

@@ -34,7 +34,7 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   if (source + along < 0) return []
   return [
     {
-      label: 'Move the microphone to {place} from the sound',
+      label: 'Move the microphone to {place} from the source',
       figures: { place: length(distance, 'm') },
       changes: [
         { path: 'sensor.position', value: source + along },

@@ -80,7 +80,7 @@ export interface Part {
 export function partFor(a: Assessment, owner: string, change: { path: string; value: number }): Part {
   const { path, value } = change
   const name = plain(owner)
-  if (path.endsWith('angle')) return { text: `stand ${name} at {}`, figure: { value, quantity: 'angle' }, change }
+  if (path.endsWith('angle')) return { text: `move ${name} to {}`, figure: { value, quantity: 'angle' }, change }
   if (path.endsWith('turn')) return { text: `turn ${name} to {}`, figure: { value, quantity: 'angle' }, change }
   const by = value - Number(valueAt(a.setup, path))
   const way = path.endsWith('along') ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'

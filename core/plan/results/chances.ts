@@ -38,7 +38,7 @@ export function spreadResults(a: Assessment): (Draft | null)[] {
     },
     {
       id: 'unknown',
-      label: 'First take may be off by',
+      label: 'First take: uncertainty',
       value: asPlace(spread.uncertainty),
       formula: unknownText,
       figures: unknownFigures,
@@ -79,7 +79,7 @@ export function chanceResults(a: Assessment): (Draft | null)[] {
       formula:
         setup.trigger === 'burst'
           ? 'frame rate {rate} × window {window}: frames in the window, each event'
-          : 'chance that N({bias}, {scatter}) lies from −{before} to {after}',
+          : 'chance that a normal error (mean {bias}, spread {scatter}) lies between −{before} and {after}',
       figures: {
         rate: rate(setup.camera.frameRate),
         window: time(keep.before + keep.after),
@@ -95,17 +95,17 @@ export function chanceResults(a: Assessment): (Draft | null)[] {
       value: share(keep.firstTake),
       causes: spread.causes,
       read: b => b.keep.firstTake,
-      formula: 'the same with what the plan may have wrong: √({scatter}² + {unknown}²)',
+      formula: 'the same, with the plan’s own uncertainty added: √({scatter}² + {unknown}²)',
       figures: { scatter: time(spread.scatter), unknown: time(spread.uncertainty) },
     },
     a.face === null
       ? null
       : {
           id: 'face',
-          label: 'A face is seen',
+          label: 'Chance that a good face shows',
           value: share(a.face.chance),
           read: b => b.face?.chance ?? null,
-          formula: 'at {n} over {t} it is turned {turned} away ± {scatter}; seen within {w}',
+          formula: 'after {t} at {n} it is {turned} ± {scatter} off the camera; it counts within {w}',
           figures: {
             n: rate(setup.motion.turns),
             t: time(timing.captured ?? 0),

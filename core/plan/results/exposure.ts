@@ -12,10 +12,10 @@ export function exposureResults(a: Assessment): (Draft | null)[] {
       ? null
       : {
           id: 'own-shutter',
-          label: 'Shutter the camera sets',
+          label: 'Shutter speed set by the camera',
           value: shutter(picture.shutter),
           read: b => b.known.picture.shutter,
-          formula: '{N} in {ev}: lowest ISO to 1/120 s, then ISO, here {iso}, then longer',
+          formula: 'at {N} in {ev}: lowest ISO down to 1/120 s, then higher ISO (here {iso}), then a longer time',
           figures: {
             N: aperture(picture.aperture),
             ev: { value: picture.ambientEv, quantity: 'ev' },

@@ -8,12 +8,12 @@ import { angle, perMetre, rate } from './types'
 export function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): [string, Figures] {
   const { sensor, motion } = setup
   const source = { start: 'start', impact: 'impact', floor: 'strike on the floor', bounce: 'bounce' }[sensor.source]
-  if (sensor.kind === 'hand') return ['the hand presses with the action: 0', {}]
+  if (sensor.kind === 'hand') return ['pressed together with the action: 0', {}]
   if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
   if (sensor.kind === 'sight') return [`the ${source} is seen as it happens; a person’s time comes after`, {}]
   if (sensorOf({ sensor }).hears) {
     const figures = { r: length(soundDistance(setup), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
-    if (timing.heard === 'shock') return ['the bow shock comes before the report; sound at {c}', figures]
+    if (timing.heard === 'shock') return ['the bow shock arrives before the report; speed of sound {c}', figures]
     return [
       sensor.source === 'start'
         ? 'r / c = {r} / {c}'

@@ -54,7 +54,7 @@ export function beamResult({ known: setup, beamBlock }: Assessment): Draft | nul
     ? null
     : {
         id: 'beam',
-        label: 'Beam blocked for',
+        label: 'Beam block time',
         value: time(beamBlock),
         read: b => b.beamBlock,
         formula: '({l} + {w}) / speed there; the sensor needs {r}',

@@ -17,7 +17,7 @@ export function sceneResults(a: Assessment): (Draft | null)[] {
       ? null
       : {
           id: 'ground',
-          label: 'Ground, where it is brightest',
+          label: 'Background at its brightest',
           value: stops(ground.brightest),
           read: b => sceneFigures(b).ground.brightest,
           formula: `every light at its own distance and angle on the ground {d} behind, which throws back {r}${cards}`,
@@ -27,7 +27,7 @@ export function sceneResults(a: Assessment): (Draft | null)[] {
       ? null
       : {
           id: 'evenness',
-          label: 'Ground, brightest to darkest',
+          label: 'Background, brightest to darkest',
           value: stops(ground.evenness),
           read: b => sceneFigures(b).ground.evenness,
           formula: `over the part of it that the picture shows, {d} behind${cards}`,

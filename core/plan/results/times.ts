@@ -13,7 +13,7 @@ export function timeResults(a: Assessment): (Draft | null)[] {
   return [
     {
       id: 'delay',
-      label: setup.delay === null ? 'Delay, planned' : 'Delay, dialled',
+      label: setup.delay === null ? 'Planned delay' : 'Dialled delay',
       value: timing.used === null ? null : { ...time(timing.used) },
       read: b => b.timing.wanted,
       formula: 'moment {moment} − sensed {sensed} − chain {chain} = {wanted}, nearest step {step}',

@@ -29,4 +29,4 @@ export const ev = (value: number): Figure => ({ value, quantity: 'ev' })
 
 /** Said where there are any. */
 export const withCards = ({ scene }: Pick<Setup, 'scene'>): string =>
-  scene.cards.length > 0 ? '; with what cards throw and flags keep off' : ''
+  scene.cards.length > 0 ? '; cards and flags included' : ''

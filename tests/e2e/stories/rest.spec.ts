@@ -44,7 +44,7 @@ test('2: a guess of 6 m/s yields to one throw, told in one go, and nothing of it
   await expect(evidence).toContainText('firing 2')
   // Told again to the last digit it counts once, and is asked about.
   const delay = await page.getByTestId('delay').textContent()
-  await evidence.getByRole('button', { name: 'Say what was seen' }).click()
+  await evidence.getByRole('button', { name: 'Add a measurement' }).click()
   await page.getByTestId('evidence-kind').waitFor()
   await evidence.getByRole('button', { name: 'Cancel' }).click()
   expect(await page.getByTestId('delay').textContent()).toBe(delay)
@@ -63,7 +63,7 @@ test('5: on the count a press catches 22 %, and so does a burst of nine a second
   await fillField(page, 'hand.scatter', '45 milliseconds')
   await page.getByRole('tab', { name: 'Figures' }).click()
   await expect(page.getByTestId('result-first')).toContainText(/2[12](\.\d)?\s%/)
-  await page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'All inputs' }).click()
+  await page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'Show all inputs' }).click()
   await pick(page.getByLabel('Fired by', { exact: true }).first(), 'A burst')
   await fillField(page, 'camera.frameRate', '9 /s')
   await expect(page.getByTestId('result-first')).toContainText(/22\.5\s%/)
@@ -86,8 +86,8 @@ test('8: sesame: 3.1 stops over f/8, and a test frame a stop dark is one entry a
   await expect(page.getByTestId('result-flash')).toContainText(/\+3\.1\sEV/)
   await whatIKnow(page)
   const evidence = page.getByTestId('evidence')
-  await evidence.getByRole('button', { name: 'Say what was seen' }).click()
-  await pick(page.getByTestId('evidence-kind'), 'A light against the plan')
+  await evidence.getByRole('button', { name: 'Add a measurement' }).click()
+  await pick(page.getByTestId('evidence-kind'), 'Light compared with the plan')
   await fillField(page, 'seen.correct', 'one stop dark')
   // Four stops less than the plan gave it.
   await expect(page.locator('input[data-path="seen.value"]')).toHaveValue(/^[-−]4\.08/)

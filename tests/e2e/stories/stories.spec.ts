@@ -64,7 +64,7 @@ test('3: what was typed stays when the hand takes over, and the face bounds the 
   const typed = async (): Promise<string[]> =>
     Promise.all(['picture.shutter', 'picture.iso'].map(path => field(page, path).inputValue()))
   const before = await typed()
-  await pick(trigger, 'A hand, on the count')
+  await pick(trigger, 'By hand, on the count')
   expect(await typed()).toEqual(before)
   await pick(trigger, 'A sensor')
   expect(await typed()).toEqual(before)
@@ -130,7 +130,7 @@ test('7: the skater: six of eight bodies in the picture, and one open time on ev
     sequence: { ...start.sequence, groups: [{ name: 'Pops', lights: [0, 1], times: [], ...pops }] },
   })
   await open(page, `/setups/${id}/sequence`)
-  const asked = page.getByRole('button', { name: 'Everyone has been asked' })
+  const asked = page.getByRole('button', { name: 'Confirm that everyone was asked' })
   await asked.click()
   await page.getByRole('button', { name: /^Begin as it enters the picture/ }).click()
   await expect(page.getByText('6 of 8 positions in the picture')).toBeVisible()
@@ -147,7 +147,7 @@ test('9: three lines of a leaflet in one form', async ({ page }) => {
   await openDemo(page)
   await open(page, '/kit')
   await page.getByRole('button', { name: 'Add to the kit' }).click()
-  await page.getByRole('menuitem', { name: 'Flash, from its leaflet' }).click()
+  await page.getByRole('menuitem', { name: 'Flash from data sheet' }).click()
   const dialog = page.getByRole('dialog')
   const name = `Three lines ${Date.now() % 1e6}`
   await dialog.locator('input[data-path="leaflet.name"]').fill(name)
@@ -228,7 +228,7 @@ ownPage(
     // What the takes say stands on the dial card by itself, until it is dialled.
     await expect(page.getByTestId('learnt-delay')).toBeVisible()
     await page.getByTestId('learnt-delay').getByRole('button', { name: 'dial it' }).click()
-    await expect(page.getByText('Delay, dialled')).toBeVisible()
+    await expect(page.getByText('Dialled delay')).toBeVisible()
     const { body } = await callApi(page, 'GET', `/api/setups/${id}`)
     await open(page, `/shoots/${(body as { shootId: string }).shootId}/report`)
     await expect(page.getByTestId('takes')).toContainText('2 takes')

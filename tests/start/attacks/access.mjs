@@ -91,7 +91,7 @@ export async function matrix(lead, setup, id) {
   }
   const foreign = caller(lead.address)
   const made = /** @type {{ status: number, body: any }} */ (
-    await lead.call('POST', '/api/studios', { name: 'Another studio' })
+    await lead.call('POST', '/api/studios', { name: 'Add a studio' })
   )
   assert.equal(made.status, 201)
   await foreign.call('POST', '/api/session', { token: made.body.token })

@@ -196,7 +196,7 @@ test('what is remembered of lights is never told of others: each figure moved is
 test('the exposure is said to count cards where there are any, and light that a card stops is still told', () => {
   const told = (setup: Setup) => resultsOf(plan(setup)).find(({ id }) => id === 'flash')!.formula
   expect(told(lit([bare()]))).not.toContain('cards')
-  expect(told(lit([bare()], [card()]))).toMatch(/; with what cards throw and flags keep off$/)
+  expect(told(lit([bare()], [card()]))).toMatch(/; cards and flags included$/)
 })
 
 test('each light of a sequence has its own part of the first pop, in figures and picture', () => {

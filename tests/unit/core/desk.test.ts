@@ -126,7 +126,7 @@ describe('wiring and packing', () => {
     expect(packed.get('Set of spare batteries')).toBe(
       pour.flashes.filter(f => f.supply === 'battery').reduce((sum, f) => sum + f.units * f.relay, 0),
     )
-    expect(packed.has('Cover against splash, for each light, lens and socket')).toBe(true)
+    expect(packed.has('Splash cover for every light, lens and socket')).toBe(true)
     expect(new Map(packingOf(cracker).map(i => [i.name, i.count])).get('Eye protection for everyone')).toBe(1)
     expect(packingOf(cracker).some(item => item.name === 'Splitter for the lights’ cables')).toBe(true)
   })

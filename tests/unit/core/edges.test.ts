@@ -135,7 +135,7 @@ describe('cautions and calls fit what is there', () => {
         .filter(step => step.id === 'lights-on')
         .map(step => step.call)
     expect(calls(newSetup('drop'))).toEqual(['Lights'])
-    expect(calls(newSetup('projectile'))).toEqual(['Unloaded, lights'])
+    expect(calls(newSetup('projectile'))).toEqual(['Unloaded, lights on'])
     expect(calls(newSetup('powder'))).toEqual([])
     const ready = (setup: Setup): string => stepsOf(setup)[0]!.text
     expect(ready(newSetup('drop'))).toBe('Everyone in place; delay dialled; flashes ready.')

@@ -175,7 +175,7 @@ describe('where a set-up stands', () => {
         value: 'as-predicted',
       })),
     )
-    expect(stand(tested)).toMatchObject({ stand: 'tested', next: 'Fire the first take' })
+    expect(stand(tested)).toMatchObject({ stand: 'tested', next: 'Shoot the first take' })
     expect(stand(tested, { takes: 4, on: 1, keepers: 1, used: 3 })).toMatchObject({ stand: 'calibrated', left: 21 })
     expect(stand(tested, { takes: 30, on: 1, keepers: 1, used: 24 }).next).toMatch(/none left/)
     expect(stand(tested, { takes: 9, on: 4, keepers: 3, used: 9 }).stand).toBe('shot')

@@ -359,7 +359,7 @@ test('texts are filled whole, and no unit is said twice', () => {
 
 test('a fix says what it costs', () => {
   const finding = plan(make('projectile', { 'flashes[0].power': 1 / 16 })).findings.find(f => f.id === 'blur')!
-  const lower = finding.fixes.find(f => f.label === 'Set the flash to {power}')!
+  const lower = finding.fixes.find(f => f.label === 'Turn the flash down to {power}')!
   expect(lower.cost.flashStops).toBeLessThan(-1)
   expect(lower.cost.blur).toBeLessThan(0)
 })
@@ -391,7 +391,7 @@ test('no fix ends in a burnt picture', () => {
 test('a streak out of reach says what would do it, and how to live with it', () => {
   const finding = plan(make('projectile', { 'picture.blurLimit': 0.0001 })).findings.find(f => f.id === 'blur')!
   expect(fillFigures(finding.outOfReach!, finding.figures).replaceAll('\u00a0', ' ')).toBe(
-    'No light here is that short: a flash with t.1 of 2.96 µs or less would freeze it.',
+    'None of these flashes is short enough: you need a t.1 of 2.96 µs or less.',
   )
   expect(finding.fixes.map(fix => fix.changes)).toEqual([[{ path: 'picture.blurLimit', value: 0.0017 }]])
 })

@@ -477,9 +477,9 @@ test('evidence beyond the limits of its kind, twice under one name, or of an unk
   }
   expect(mistakes([seen])).toEqual([])
   expect(mistakes([{ ...seen, value: 2500 }])).toEqual(['evidence[0].value: Speed from 0.01 to 2000'])
-  expect(mistakes([seen, seen])).toEqual(['evidence: Each under a name of its own'])
+  expect(mistakes([seen, seen])).toEqual(['evidence: Two measurements have the same id'])
   expect(mistakes([{ ...seen, conditions: [{ path: 'motion.colour', value: 1 }] }])[0]).toMatch(
-    /^evidence\[0\]\.conditions\[0\]\.path: A field of the set-up/,
+    /^evidence\[0\]\.conditions\[0\]\.path: No such field in the set-up/,
   )
   expect(mistakes([{ ...seen, error: 0 }])[0]).toMatch(/^evidence\[0\]\.error: /)
 })

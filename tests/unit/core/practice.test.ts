@@ -192,7 +192,9 @@ describe('the device', () => {
   })
   test('the chain releases a camera at sync speed, and the frame comes at once', () => {
     const device = plugged(newSetup('toss'))
-    expect(said(device, ['SHUTTER OPEN'])).toEqual(['ERROR the chain releases this camera'])
+    expect(said(device, ['SHUTTER OPEN'])).toEqual([
+      'ERROR this camera is triggered by the controller; SHUTTER is for the open-shutter method',
+    ])
     device.take('ARM', 1)
     expect(device.take('ACT', 2).exposure?.openFor).toBe(newSetup('toss').picture.shutter)
   })
@@ -449,11 +451,11 @@ describe('the judgement', () => {
     expect(mistakes).toEqual([
       {
         id: 'safe',
-        title: 'Fired with the controller safe',
+        title: 'Action before the controller was armed',
         lesson: 'Keep the order of the calls: armed comes before the action.',
         shots: [1, 3],
       },
-      { id: 'missed-keeper', title: 'A keeper was let go', lesson: expect.stringContaining('mark it'), shots: [4] },
+      { id: 'missed-keeper', title: 'A keeper was missed', lesson: expect.stringContaining('mark it'), shots: [4] },
     ])
   })
   test('every mistake has a name and a lesson of its own', () => {

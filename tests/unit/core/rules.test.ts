@@ -188,19 +188,21 @@ describe('the moment or the sensor is never reached', () => {
     const never = (parts: Parts, changes: Values = {}, recipe: Recipe = 'projectile') =>
       neverArrives(at(recipe, changes, parts))
     expect(never({ timing: { moment: null, sensed: null } })).toMatchObject({
-      title: 'The moment never comes',
+      title: 'No picture: the object never gets to the moment',
       paths: ['moment.offset', 'motion.speed'],
     })
     expect(never({ timing: { sensed: null } })).toMatchObject({
-      title: 'The sensor is never reached',
+      title: 'No picture: the object never reaches the sensor',
       paths: ['sensor.position', 'motion.speed'],
     })
     expect(never({ timing: { sensed: null } }, { trigger: 'hand' })).toBeNull()
-    expect(never({ timing: { moment: null } }, { trigger: 'hand' })?.title).toBe('The moment never comes')
+    expect(never({ timing: { moment: null } }, { trigger: 'hand' })?.title).toBe(
+      'No picture: the object never gets to the moment',
+    )
     expect(never({})).toBeNull()
     expect(never({ timing: { moment: null } })!.reason).toMatch(/^With these figures the object does not get there/)
     const toss = never({ timing: { moment: null } }, {}, 'toss')!
-    expect(toss.reason).toMatch(/^At \{speed\} the toss rises \{rise\}/)
+    expect(toss.reason).toMatch(/^Tossed at \{speed\} it rises only \{rise\}/)
     expect(toss.figures.rise!.value).toBeCloseTo(at('toss').setup.motion.speed ** 2 / 19.6133, 9)
   })
 })
@@ -268,7 +270,7 @@ describe('the light comes too late', () => {
     expect(
       offered(negativeDelay({ ...dark, setup: { ...dark.setup, flashes: [] } })).map(([path]) => path),
     ).not.toContain('method')
-    expect(negativeDelay(fired(-0.01, 1e-5, synced))!.reason).toMatch(/^The chain with the shutter lag takes/)
+    expect(negativeDelay(fired(-0.01, 1e-5, synced))!.reason).toMatch(/^The chain, shutter lag included, takes/)
     expect(negativeDelay(fired(-0.01))!.reason).toMatch(/^The chain takes/)
   })
 
@@ -348,9 +350,12 @@ describe('the delay dialled is off', () => {
 
   test('beyond what keeps to either side', () => {
     expect(dialled(0.018, 0.016, { bias: 0.002 })).toBeNull()
-    expect(dialled(0.01801, 0.016)).toMatchObject({ id: 'delay-off', title: 'The delay dialled is {off} too long' })
+    expect(dialled(0.01801, 0.016)).toMatchObject({ id: 'delay-off', title: '{off} too late: dialled delay too long' })
     expect(dialled(0.015, 0.016, { bias: -0.001 })).toBeNull()
-    expect(dialled(0.01499, 0.016)).toMatchObject({ id: 'delay-off', title: 'The delay dialled is {off} too short' })
+    expect(dialled(0.01499, 0.016)).toMatchObject({
+      id: 'delay-off',
+      title: '{off} too early: dialled delay too short',
+    })
     expect(dialled(0.0165, 0.016)).toBeNull()
     expect(dialled(0.02, null)).toBeNull()
     expect(dialled(0.02, 0.016, { set: null })).toBeNull()
@@ -415,12 +420,12 @@ describe('the sensor', () => {
     expect(peaks(0.1, 0.7, 0.1001)).toBeNull()
     expect(peaks(0.1, 0.7, 0.6999)).toBeNull()
     expect(peaks(0.1, 0.7, 0.7)?.id).toBe('sensor-too-dull')
-    expect(peaks(0.1, 0.7, 0.05)!.title).toBe('The sensor is so keen that a click or a bounce fires it')
+    expect(peaks(0.1, 0.7, 0.05)!.title).toBe('Misfires likely: a click or bounce is loud enough to trigger')
     // The geometric middle of the two.
     expect(valueOf(peaks(0.1, 0.7, 0.05), 'sensor.threshold')).toBeCloseTo(Math.sqrt(0.07), 4)
     expect(peaks(0.1, 0.7, 0.05)!.figures.margin!.value).toBeCloseTo(20 * Math.log10(7), 6)
     const none = peaks(0.7, 0.1, 0.05)!
-    expect(none.title).toBe('No threshold tells the event from a click')
+    expect(none.title).toBe('Misfires likely: no threshold separates the event from a click')
     expect(offered(none)).toEqual([])
     expect(sensorThreshold(at('balloon', { 'trigger': 'hand', 'sensor.falsePeak': null }))).toBeNull()
     expect(sensorThreshold(at('projectile', { 'sensor.falsePeak': null }))).toBeNull()

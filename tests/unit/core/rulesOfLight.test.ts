@@ -41,7 +41,7 @@ describe('the shutter and the flash', () => {
     expect(synced({ lostWorst: 3, dark: 0.2 })!.title).toBe('Dark band over {dark} of the picture, top edge')
     expect(synced({ lostWorst: 3, dark: 0.0005 })!.title).toBe('The shutter cuts off {lost} of flash, top edge')
     const note = synced({}, { 'picture.shutter': 1 / 320 })!
-    expect(note).toMatchObject({ severity: 'note', title: 'Shutter past the sync speed of this camera' })
+    expect(note).toMatchObject({ severity: 'note', title: 'Shutter faster than the camera’s rated sync speed' })
     expect(note.reason).toMatch(/this flash is out in time by the curtain travel noted/)
     // The next slower step than what is clean.
     expect(offered(note)).toEqual([
@@ -124,10 +124,10 @@ describe('a streak', () => {
     expect(offered(shut)[0]).toEqual(['picture.shutter', 1 / 1000])
     expect(shut.outOfReach).toBeUndefined()
     expect(shut.paths[0]).toBe('picture.shutter')
-    expect(shut.title).toBe('Streak of {blur}: the shutter is too slow for this')
+    expect(shut.title).toBe('{blur} streak: the shutter is too slow')
     const none = streak({ by: 'shutter', duration: 1e-6 })!
     expect(paths(none)).not.toContain('picture.shutter')
-    expect(none.outOfReach).toMatch(/^No shutter here is that fast/)
+    expect(none.outOfReach).toMatch(/^This camera has no shutter speed that short/)
   })
 
   test('by flash those lights that are too slow go down, each to its own highest', () => {
@@ -149,7 +149,7 @@ describe('a streak', () => {
     expect(fixesOf(both)[0]!.figures!.power!.value).toBe(0.05)
     const none = by([5.1e-5, 6e-5], [0.1, null])!
     expect(paths(none)).not.toContain('flashes[0].power')
-    expect(none.outOfReach).toMatch(/^No light here is that short/)
+    expect(none.outOfReach).toMatch(/^None of these flashes is short enough/)
   })
 
   test('one of several may blur, one alone must not', () => {
@@ -192,10 +192,10 @@ describe('a duration that is rated, not measured', () => {
     expect(rated(0.0005, { 'flashes[0].measured': true, 'flashes[1].measured': false })?.paths).toEqual([
       'flashes[1].measured',
     ])
-    expect(rated(0.0005, { 'flashes[0].borrowed': true })?.title).toBe('Flash duration is that of a typical unit')
+    expect(rated(0.0005, { 'flashes[0].borrowed': true })?.title).toBe('Flash duration assumed from a typical unit')
     expect(rated(0.0005, { 'flashes[0].borrowed': false })?.title).toBe('Flash duration is rated, not measured')
     expect(rated(0.0005, { 'flashes[0].borrowed': false }, {}, true)?.title).toBe(
-      'Flash duration guessed outside its table',
+      'Flash duration extrapolated beyond its table',
     )
   })
 })
@@ -308,7 +308,7 @@ describe('exposure', () => {
     expect(labels(over)).toContain('Turn the flash down to {power}')
     expect(labels(under)).toContain('Turn the flash up to {power}')
     expect(labels(over)).toContain('Move the flash back to {distance}')
-    expect(labels(under)).toContain('Move the flash in to {distance}')
+    expect(labels(under)).toContain('Move the flash closer, to {distance}')
     // Not below its lowest, not above full; twelve units at most, between 15 cm and 20 m.
     expect(paths(lit(2, { ...all, 'flashes[1].minimumPower': 1 / 63 }))).not.toContain('flashes[0].power')
     expect(paths(lit(-3.3, all))).not.toContain('flashes[0].power')
@@ -474,7 +474,7 @@ describe('pops', () => {
     // A tenth of the interval is 0.5 ms.
     expect(apart(0.005001, jitter)).toBeNull()
     const uneven = apart(0.00499, jitter)!
-    expect(uneven).toMatchObject({ severity: 'warning', title: 'Uneven: jitter is {share} of the interval' })
+    expect(uneven).toMatchObject({ severity: 'warning', title: 'Uneven spacing: jitter is {share} of the interval' })
     expect(uneven.figures.jitter!.value).toBeCloseTo(0.0005, 12)
   })
 
@@ -500,10 +500,10 @@ describe('pops', () => {
     expect(valueOf(told, `flashes[${light.light}].relay`)).toBe(3)
     expect(told.figures.needed!.value).toBe(3)
     expect(paths(told).join()).toContain('interval')
-    expect(told.reason).toMatch(/^It is ready again only after/)
+    expect(told.reason).toMatch(/^One unit needs \{recycle\} to recycle/)
     const hot = notEnoughUnits(units(3, 2, 'heat'))!
     expect(paths(hot).join()).not.toContain('interval')
-    expect(hot.reason).toMatch(/^It would overheat/)
+    expect(hot.reason).toMatch(/^One unit has to cool/)
     expect(notEnoughUnits(alone)).toBeNull()
   })
 

@@ -203,7 +203,7 @@ describe('a face that turns', () => {
     expect(howMany(away).kept).toBeCloseTo(0.8 * face.chance, 9)
     expect(howMany(away).props!).toBeGreaterThan(howMany(change(away, { 'motion.faceWithin': null })).props!)
     const found = finding(away, 'face-away')!
-    expect(found.fixes.map(fix => fix.label)).toEqual(['Spin it at {n}: then it faces the camera', 'Any side will do'])
+    expect(found.fixes.map(fix => fix.label)).toEqual(['Spin it at {n}: then it faces the camera', 'Accept any side'])
     expect(plan(withChanges(away, found.fixes[0]!.changes)).face!.turned).toBeCloseTo(0, 3)
     expect(
       finding(change(setup, { 'motion.turns': 2 / captured!, 'motion.turnsSpread': 0 }), 'face-away'),

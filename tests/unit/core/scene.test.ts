@@ -167,13 +167,13 @@ describe('a slave that cannot see the light it follows', () => {
     expect(told(standing({ out: 0.4 }))).toBeUndefined()
     const blind = told(standing({}))!
     expect(blind).toMatchObject({ severity: 'warning', title: 'Rim does not see Key' })
-    expect(blind.reason).toContain('stands between them')
-    expect(blind.fixes.map(fix => fix.label)).toEqual(['Fire it over the set-up’s link'])
+    expect(blind.reason).toContain('is in the way')
+    expect(blind.fixes.map(fix => fix.label)).toEqual(['Trigger it over the link'])
     expect(fixed(standing({}), 'slave-blind')).toBeUndefined()
   })
   test('not through the ground, and another light that it sees is offered', () => {
     const behind = following({ 'flashes[1].distance': 3, 'flashes[1].angle': Math.PI / 2 })
-    expect(told(behind)!.reason).toContain('the ground')
+    expect(told(behind)!.reason).toContain('the background')
     const third = { ...behind.flashes[0]!, name: 'Ground light', angle: Math.PI / 2, distance: 2.5 }
     const more = { ...behind, flashes: [...behind.flashes, third] }
     expect(told(more)!.fixes[0]!.label).toBe('Let it follow Ground light, which it sees')
@@ -275,9 +275,9 @@ describe('the ground', () => {
   test('a white ground that gets little is grey, and more light makes it white', () => {
     const dim = whiteGround({ 'flashes[1].power': 1 / 64, 'flashes[2].power': 1 / 64 })
     const grey = finding(dim, 'ground-grey')!
-    expect(grey.title).toBe('The white ground comes out grey: {darkest}')
+    expect(grey.title).toBe('The white background comes out grey: {darkest}')
     expect(grey.figures.darkest!.value).toBeLessThan(1.5)
-    expect(grey.fixes[0]!.label).toBe('Turn its lights up to {power}')
+    expect(grey.fixes[0]!.label).toBe('Turn the background lights up to {power}')
     expect(grey.fixes[0]!.figures.power!.value).toBeCloseTo(1 / 8, 9)
     expect(fixed(dim, 'ground-grey')).toBeUndefined()
   })
@@ -285,7 +285,7 @@ describe('the ground', () => {
     const near = make('projectile', { 'scene.ground.distance': 0.1, 'scene.ground.reflectance': 0.05 })
     const spill = finding(near, 'ground-spill')!
     expect(spill.figures.brightest!.value).toBeGreaterThan(-4)
-    expect(spill.fixes[0]!.label).toBe('Move the ground back to {distance}')
+    expect(spill.fixes[0]!.label).toBe('Move the background back to {distance}')
     expect(spill.fixes[0]!.figures.distance!.value).toBeGreaterThan(0.1)
     for (let fix = 0; fix < spill.fixes.length; fix++) expect(fixed(near, 'ground-spill', fix)).toBeUndefined()
     for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'ground-spill')).toBeUndefined()
@@ -339,7 +339,7 @@ describe('reflections', () => {
     const light = glass(0.9)
     const both = { ...light, scene: { ...light.scene, cards: [tilted] } }
     const fixes = finding(both, 'reflection-shows')!.fixes
-    expect(fixes.map(fix => fix.label)).toEqual(['Stand Key at {to0}, move Card {to1} back'])
+    expect(fixes.map(fix => fix.label)).toEqual(['Move Key to {to0}, move Card {to1} back'])
     expect(fixes[0]!.figures).toEqual({
       to0: { value: -0.7854, quantity: 'angle' },
       to1: { value: 0.5, quantity: 'length', unit: 'm' },
@@ -379,7 +379,7 @@ describe('a card in the way of a light', () => {
   test('is told with the least way out of it, and its light is gone from the exposure', () => {
     const setup = withCard({})
     const [along, across] = told(setup)!.fixes
-    expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card keeps all of Front off the subject', 'warning'])
+    expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card blocks Front completely', 'warning'])
     expect([along!.label, across!.label]).toEqual([
       'Move Card {to0} along the travel, out of the light of Front',
       'Move Card {to0} back, out of the light of Front',
@@ -395,7 +395,7 @@ describe('a card in the way of a light', () => {
   test('before a light that draws the edge it is a note; a large head loses a part of its light', () => {
     // From behind left stands at 2.96 m before the subject and 1.22 m behind it.
     const rim = told(withCard({ along: -1.5, across: 0.62, turn: 1.18 }))!
-    expect([rim.severity, rim.title]).toEqual(['note', 'Card keeps all of From behind left off the subject'])
+    expect([rim.severity, rim.title]).toEqual(['note', 'Card blocks From behind left completely'])
     const soft = withChanges(withCard({ across: -0.65 }), [
       { path: 'flashes[2].head', value: 'softbox' },
       { path: 'flashes[2].headWidth', value: 1.2 },
@@ -426,7 +426,7 @@ describe('a card in the way of a light', () => {
         { path: 'flashes[0].headHeight', value: 3 },
       ])
       const { title, paths, fixes } = told(both)!
-      expect(title).toBe('Card keeps all of Front off the subject')
+      expect(title).toBe('Card blocks Front completely')
       expect(paths).toEqual([`scene.cards[${cards.indexOf(setup.scene.cards[0]!)}].along`])
       expect(fixes[0]!.label).toBe(
         'Move Card {to0} back, out of the light of Front, ' +
@@ -461,7 +461,7 @@ describe('what stands in the picture', () => {
     const [round, back] = told(setup)!.fixes
     expect(told(setup)!.title).toBe('From behind left stands in the picture')
     expect([round!.label, back!.label]).toEqual([
-      'Stand From behind left at {to0}',
+      'Move From behind left to {to0}',
       'Move From behind left back to {distance}, at {power}',
     ])
     // 12° of 2° each; and a stop of power with √2 of the distance, by thirds of it.
@@ -477,9 +477,9 @@ describe('what stands in the picture', () => {
     const [round, back] = told(setup)!.fixes
     expect(told(setup)!.title).toBe('From behind left and 1 more stand in the picture')
     expect(told(setup)!.paths).toEqual(['flashes[0].angle', 'flashes[2].angle'])
-    expect(round!.label).toBe('Stand From behind left at {to0}, stand Front at {to1}')
+    expect(round!.label).toBe('Move From behind left to {to0}, move Front to {to1}')
     expect(round!.figures.to1!.value).toBeCloseTo(-1.1 + 3 * (Math.PI / 90), 4)
-    expect(back!.label).toBe('Move them back to {times} of their distance, their power up with it')
+    expect(back!.label).toBe('Move them back to {times} of their distance and raise their power to match')
     expect(back!.changes.map(change => change.path)).toEqual([
       'flashes[0].distance',
       'flashes[0].power',
@@ -505,7 +505,7 @@ describe('what stands in the picture', () => {
     expect(fix.label).toBe('Move Card {to0} along the travel')
     expect(fix.figures.to0!.value).toBeCloseTo(0.7, 9)
     const wide = told(withCard({ width: 2 }))!
-    expect([wide.fixes, wide.outOfReach]).toEqual([[], 'Stand it farther out, or take a narrower frame.'])
+    expect([wide.fixes, wide.outOfReach]).toEqual([[], 'Move it farther out, or frame tighter.'])
   })
 })
 
@@ -574,8 +574,8 @@ test('the dial card says of each light what it is there for, where it stands and
     'flashes[1].elevation': 0.5,
   })
   const lines = dialCardText(plan(setup)).replaceAll('\u00a0', ' ').split('\n')
-  expect(lines.find(line => line.startsWith('Place, Key'))).toMatch(/key, −69°, softbox$/)
-  expect(lines.find(line => line.startsWith('Place, Rim'))).toMatch(/rim, 40°, raised 28\.5°, follows Key$/)
+  expect(lines.find(line => line.startsWith('Position, Key'))).toMatch(/key, −69°, softbox$/)
+  expect(lines.find(line => line.startsWith('Position, Rim'))).toMatch(/rim, 40°, raised 28\.5°, follows Key$/)
 })
 
 describe('a light aimed beside its subject', () => {
@@ -607,7 +607,7 @@ describe('a light aimed beside its subject', () => {
   test('the dial card says where it is aimed', () => {
     const text = (changes: Record<string, number | string>): string => dialCardText(plan(alone(changes)))
     expect(text({ aimAlong: -0.3, aimOut: 0.12 })).toContain(
-      'aimed 0.3\u00a0m back along the travel and 0.12\u00a0m higher',
+      'aimed 0.3\u00a0m back along the path and 0.12\u00a0m higher',
     )
     expect(text({ aimAcross: 0.2 })).toContain('aimed 0.2\u00a0m behind')
     expect(text({})).not.toContain('aimed')
@@ -722,7 +722,7 @@ describe('cards and flags', () => {
     const cards = [{ ...card, width: 1.5, height: 1.5 }]
     const setup = { ...start, flashes: [start.flashes[0]!, lit], scene: { ...start.scene, cards } }
     const result = resultsOf(plan(setup)).find(one => one.id === 'evenness')!
-    expect(result.formula).toContain('what cards throw')
+    expect(result.formula).toContain('cards and flags included')
     expect(sensitivitiesOf(setup, result, 30).map(one => one.path)).toContain('scene.cards[0].out')
     const { answers } = find(setup, 'scene.cards[0].out', result.read, 1.42)
     const there = withChanges(setup, [{ path: 'scene.cards[0].out', value: answers.find(value => value > 0.7)! }])
@@ -741,7 +741,7 @@ test('spill is flagged where a flag can stand, or the light brought nearer and t
   expect(told.fixes.map(fix => fix.label)).toEqual([
     'Flag Key from the ground',
     'Bring Key to {distance}, at {power}',
-    'Move the ground back to {distance}',
+    'Move the background back to {distance}',
     'Hang black velvet',
   ])
   for (let fix = 0; fix < 4; fix++) expect(fixed(spilling, 'ground-spill', fix)).toBeUndefined()

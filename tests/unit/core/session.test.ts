@@ -127,7 +127,7 @@ test('a burst is counted event by event, and what never comes is beyond count', 
 test('too few props at hand are a note with what it needs; enough are none', () => {
   const setup = withChange(newSetup('projectile'), { path: 'goal.stock', value: 2 })
   const finding = stockFinding(setup, howMany(setup))!
-  expect(fillFigures(finding.title, finding.figures)).toBe('8 props for 3 keepers; 2 at hand')
+  expect(fillFigures(finding.title, finding.figures)).toBe('8 props needed for 3 keepers; 2 at hand')
   expect(finding).toMatchObject({ severity: 'note', paths: ['goal.stock'] })
   expect(finding.fixes).toEqual([
     {
@@ -146,7 +146,7 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   expect(propsResult(setup, { ...howMany(setup), props: null })).toBeNull()
   // Beyond count there is nothing to get; exactly enough is enough.
   const beyond = stockFinding(setup, { ...howMany(setup), props: null })!
-  expect([beyond.title, beyond.fixes]).toEqual(['More props than can be bought', []])
+  expect([beyond.title, beyond.fixes]).toEqual(['Too many props needed to count', []])
   expect(stockFinding({ goal: { ...setup.goal, stock: 8 } }, howMany(setup))).toBeNull()
   expect(stockFinding(setup, { ...howMany(setup), props: null, later: 0 })).toBeNull()
   const told = fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')

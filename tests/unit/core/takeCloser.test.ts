@@ -119,9 +119,9 @@ describe('what a reading makes think of', () => {
     expect(told({})).toEqual([])
     expect(told({ stops: 0.6 })).toEqual(['Brighter than planned: was a light moved, or its power changed?'])
     expect(told({ stops: -0.6 })).toEqual(['Darker than planned: did every light fire, at the power planned?'])
-    expect(told({ stops: 0.6, double: 0.4 })).toEqual(['Double light: make the hold-off longer than the bounce.'])
-    expect(told({ unlike: 0.95 })[0]).toMatch(/^Unlike the plan/)
-    expect(reasonsOf('toss', read)[0]).toMatch(/^A toss passes each place twice/)
+    expect(told({ stops: 0.6, double: 0.4 })).toEqual(['Double exposure: set the hold-off longer than the bounce.'])
+    expect(told({ unlike: 0.95 })[0]).toMatch(/^Does not match the plan/)
+    expect(reasonsOf('toss', read)[0]).toMatch(/^A toss passes each height twice/)
   })
 })
 

@@ -163,7 +163,7 @@ describe('kinds and moments', () => {
     const heard = changed(listed, [{ path: 'sensor.kind', value: 'sound' }])
     const lines = heard.lists.preparation.map(item => item.text)
     expect(lines).toContain('Microphone on its own stand, not on the table')
-    expect(lines.join()).not.toContain('blocked once by hand')
+    expect(lines.join()).not.toContain('tested once by hand')
     expect(heard.lists.preparation.at(-1)).toEqual(own)
     expect(heard.lists.reset.map(item => item.text)).toContain('Microphone armed, nobody speaks')
     const catapult = changed(listed, [{ path: 'action.kind', value: 'catapult' }])

@@ -27,7 +27,7 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
   <PrintSheet
     :failure="failure || planFailure(store.failed)"
     :ready="store.plan !== null && store.setup !== null"
-    waiting="Opening the dial card"
+    waiting="Opening dial card …"
     label="Dial card"
     :title="store.setup?.name ?? ''"
     back="Set-up"
@@ -43,12 +43,12 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
         a take.
       </p>
       <p v-if="ladder" class="text-[13px] text-(--ink-soft)" data-testid="ladder">
-        Ladder, for walking it by hand:
+        Delays to step through by hand:
         {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}; back by half a step,
         {{ show(ladder.step / 2, 'time', { figures: 2 }) }}, once past.
       </p>
-      <section v-if="stops.length > 0" class="mt-4" aria-label="To be mended first">
-        <h2 class="section-title">To be mended first</h2>
+      <section v-if="stops.length > 0" class="mt-4" aria-label="Fix first">
+        <h2 class="section-title">Fix first</h2>
         <p v-for="finding in stops" :key="finding.id" class="text-[13px]">
           {{ fill(finding.title, finding.figures) }}
         </p>

@@ -21,7 +21,7 @@ const TABS = [
 ] as const
 const PANELS = [
   { id: 'know', label: 'What I know' },
-  { id: 'all', label: 'All inputs' },
+  { id: 'all', label: 'Show all inputs' },
 ] as const
 /** On a phone one part is shown at a time. */
 const PARTS = [
@@ -115,7 +115,7 @@ const tabs = computed(() => {
           variant="ghost"
           icon="i-lucide-gallery-horizontal-end"
           :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'"
-          aria-label="Compose a sequence of pops"
+          aria-label="Plan a sequence of pops"
           :ui="{ label: 'max-sm:sr-only' }"
           :to="`/setups/${String(route.params.id)}/sequence`"
         />
@@ -140,7 +140,7 @@ const tabs = computed(() => {
           icon="i-lucide-clipboard-copy"
           size="xs"
           variant="ghost"
-          aria-label="Copy the set-up, to paste in any studio"
+          aria-label="Copy set-up to paste into any studio"
           @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')"
         />
         <span role="status" class="text-[12px] text-(--ink-soft)">{{ copied }}</span>
@@ -148,7 +148,7 @@ const tabs = computed(() => {
     </Teleport>
 
     <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
     </p>
     <PlanSetupTrouble v-else-if="unreadable || store.failed" :id="id" :failed="store.failed" @mended="openAll" />
     <div v-else-if="store.plan" class="workspace" :class="`shows-${part}`">
@@ -175,7 +175,7 @@ const tabs = computed(() => {
       <section aria-label="Table plan and path chart" class="rig">
         <ViewsRigAndPath :plan="store.plan" />
       </section>
-      <section aria-label="Replay in slow motion" class="replay-bar">
+      <section aria-label="Play in slow motion" class="replay-bar">
         <ViewsReplayBar ref="replay" :plan="store.plan" />
       </section>
       <section aria-label="Time strip" class="strip">
@@ -184,12 +184,7 @@ const tabs = computed(() => {
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
         <PlanDialCard :plan="store.plan" :page="page" @why="askWhy" />
-        <UiTabList
-          v-model="tab"
-          :tabs="tabs"
-          label="Findings, figures, light, methods, tests, lists and takes"
-          panel="side-panel"
-        />
+        <UiTabList v-model="tab" :tabs="tabs" label="Details of the set-up" panel="side-panel" />
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
           <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
@@ -201,7 +196,7 @@ const tabs = computed(() => {
         </div>
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening the set-up</p>
+    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening set-up …</p>
   </div>
 </template>
 

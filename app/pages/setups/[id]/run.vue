@@ -162,9 +162,9 @@ const abortCalls = computed(() =>
   [
     'Stopped. In this order: hands off',
     'controller safe',
-    ...(setup.value && shoots(setup.value.action.kind) ? ['unload, and say so'] : []),
+    ...(setup.value && shoots(setup.value.action.kind) ? ['unload and call it'] : []),
     ...(setup.value?.method === 'open-shutter' ? ['shutter closed'] : []),
-    'then lights.',
+    'then lights on.',
   ].join(', '),
 )
 
@@ -179,7 +179,7 @@ function next(): void {
   }
   logged.value = ''
   if (!tellBench(leaving)) {
-    logged.value = 'The bench did not hear that: wait until it is connected, and press again.'
+    logged.value = 'The bench did not get that. Wait until it is connected, then press again.'
     return
   }
   if (leaving === 'reset') {
@@ -242,10 +242,10 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
       firedAt: run.state.actedAt ?? studioInstant(),
     })
   } catch {
-    logged.value = 'This device could not keep the take: press again.'
+    logged.value = 'The take could not be saved on this device. Press again.'
     return
   }
-  logged.value = `Take kept: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  logged.value = `Take saved: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
 }
 
@@ -280,7 +280,7 @@ async function amend({ read: _, ...judgement }: TakeJudgement): Promise<void> {
   try {
     await takes.amend(take, { delay: take.delay, ...judgement })
   } catch {
-    logged.value = 'This device could not keep that: press again.'
+    logged.value = 'That could not be saved on this device. Press again.'
     return
   }
   logged.value = `Take ${takeMark(take)} put right: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
@@ -334,16 +334,16 @@ usePageKeys(event => {
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
       {{ failure || planFailure(store.failed) }}
-      <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+      <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
     </p>
     <RunCautionsGate v-else-if="setup && !acknowledged" :setup="setup" />
     <div v-else-if="plan && setup && step" class="run">
       <section class="calls" aria-label="Steps">
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
-          <label for="role">I am</label>
+          <label for="role">My role</label>
           <UiPickOne id="role" v-model="role" :options="listed" />
           <button type="button" class="underline" @click="toggle">
-            {{ silent ? 'ticks off' : 'ticks on' }}
+            {{ silent ? 'Turn ticks on' : 'Turn ticks off' }}
           </button>
           <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden"
             >add a phone</NuxtLink
@@ -391,7 +391,7 @@ usePageKeys(event => {
         <button type="button" class="run-button" @click="amended = null">Leave it as it was <kbd>esc</kbd></button>
       </section>
       <section v-else class="now" aria-label="Now" aria-live="polite">
-        <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ', not you' }}</p>
+        <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ' (not you)' }}</p>
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
           {{ step.call }}
         </p>
@@ -420,7 +420,7 @@ usePageKeys(event => {
             </li>
           </ul>
           <div v-if="stopsNow.length > 0" role="alert" class="grid gap-2 text-left" data-testid="open-stops">
-            <p class="text-[15px] font-semibold">The plan says this will not work:</p>
+            <p class="text-[15px] font-semibold">According to the plan, this will not work:</p>
             <ul class="grid gap-1 text-[15px]">
               <li v-for="finding in stopsNow" :key="finding.id">{{ fill(finding.title, finding.figures) }}</li>
             </ul>
@@ -451,14 +451,14 @@ usePageKeys(event => {
           @threshold="store.change([{ path: 'sensor.threshold', value: $event }])"
         />
         <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline"
-          >How this exercise stands</NuxtLink
+          >Exercise progress</NuxtLink
         >
         <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
       </section>
 
       <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="putRight" />
     </div>
-    <p v-else class="p-8" role="status">Opening the run</p>
+    <p v-else class="p-8" role="status">Opening run …</p>
   </div>
 </template>
 

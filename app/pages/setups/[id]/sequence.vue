@@ -98,7 +98,7 @@ usePageKeys(event => {
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
       {{ failure || planFailure(store.failed) }}
-      <NuxtLink to="/" class="underline">Back to the shoots</NuxtLink>
+      <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
     </p>
     <div v-else-if="plan && store.setup" class="composer">
       <section aria-label="Pops" class="groups scrolls" tabindex="0">
@@ -146,10 +146,10 @@ usePageKeys(event => {
         <PlanFindingsList :plan="plan" />
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening the sequence</p>
+    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening sequence …</p>
     <UModal :open="ask" :dismissible="false" title="Flicker" :description="SCHEDULE_CAUTION">
       <template #footer>
-        <UButton label="Everyone has been asked" @click="askedAll" />
+        <UButton label="Confirm that everyone was asked" @click="askedAll" />
       </template>
     </UModal>
   </div>

@@ -16,8 +16,8 @@ onMounted(async () => {
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
-        ? 'There is no such shoot in this studio.'
-        : 'The report could not be made.'
+        ? 'This shoot is not in your studio.'
+        : 'The report could not be created.'
   }
 })
 
@@ -124,7 +124,7 @@ const span = computed(() => {
           <p class="text-[13px]">
             {{
               row.takes.length === 0
-                ? 'Not fired.'
+                ? 'No takes.'
                 : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${takesText(row.takes.length)}` +
                   (row.first === null ? '' : `, the first in take ${row.first}`) +
                   (row.misfires > 0 ? `; ${row.misfires} ${row.misfires === 1 ? 'misfire' : 'misfires'}.` : '.')

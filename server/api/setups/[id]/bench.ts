@@ -109,7 +109,7 @@ export default defineWebSocketHandler({
     }
     inTurn(peer, connection, async () => {
       const { studio, role } = await requireSocketSession(peer.request.headers as Headers)
-      if (role === 'viewer') throw problem(403, 'A viewer only looks')
+      if (role === 'viewer') throw problem(403, 'Viewers cannot change anything')
       for (const line of message.text().split('\n').slice(0, MOST_LINES)) {
         for (const said of await speakToBench(useDatabase(), studio.id, setupOf(peer), line)) peer.send(said)
       }
