@@ -98,8 +98,7 @@ async function watchCommand(args: string[]): Promise<number> {
   if (!folder || !statSync(folder, { throwIfNoEntry: false })?.isDirectory())
     throw new BadInput([folder ? `${folder}: no such folder` : 'Name the folder to watch'])
   const link = typeof values.link === 'string' && URL.canParse(values.link) ? new URL(values.link) : null
-  if (!link || link.hash.length < 20)
-    throw new BadInput(['--link: paste the whole link from the People page'])
+  if (!link || link.hash.length < 20) throw new BadInput(['--link: paste the whole link from the People page'])
   // A link made on a run names its set-up.
   const setup =
     typeof values.setup === 'string' ? values.setup : /\/setups\/([0-9a-f-]{36})\/run/.exec(link.search)?.[1]

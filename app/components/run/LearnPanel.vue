@@ -74,8 +74,8 @@ function takeBack(): void {
         {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
-        The takes wander: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }}
-        {{ run.drift.perTake > 0 ? 'later’ : ’earlier’ }} each time. Check pressure, elastic and temperature.
+        The takes drift: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }}
+        {{ run.drift.perTake > 0 ? 'later' : 'earlier' }} each time. Check pressure, elastic and temperature.
       </p>
       <p v-if="run.fit && learnsSpeed" class="text-(--ink-soft)" data-testid="two-speeds">
         {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from the slope of these takes alone; the launch

@@ -32,8 +32,7 @@ export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingD
       id: 'pops-too-close',
       severity: 'error',
       title: 'Pops merge: {closest} apart, and each lasts {longest}',
-      reason:
-        'One pop still burns when the next begins, so positions merge. Lower the power or lengthen the interval.',
+      reason: 'One pop still burns when the next begins, so positions merge. Lower the power or lengthen the interval.',
       figures: { closest: time(sequence.closest), longest: time(longest) },
       paths: ['sequence.groups[0].interval'],
       fixes: longer(setup.sequence.groups, sequence.closest, longest * 2),
@@ -45,8 +44,7 @@ export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingD
       id: 'pops-too-close',
       severity: 'warning',
       title: 'Uneven spacing: jitter is {share} of the interval',
-      reason:
-        'Controller and link shift each pop by ±{jitter}, at {closest} apart. Use a cable or a longer interval.',
+      reason: 'Controller and link shift each pop by ±{jitter}, at {closest} apart. Use a cable or a longer interval.',
       figures: { share: share(jitter / sequence.closest), jitter: time(jitter), closest: time(sequence.closest) },
       paths: ['sequence.groups[0].interval', 'link.jitter'],
       fixes: longer(setup.sequence.groups, sequence.closest, jitter / BLUR_OF_TIME),
