@@ -4,4 +4,4 @@ import type { PlannedStand } from '../core'
 export type SavedStand = { models: number } & ({ stand: PlannedStand } | { failed: string })
 
 /** Counts up whenever the models change so that what was kept no longer holds. */
-export const MODELS = 1
+export const MODELS = 2

@@ -66,7 +66,7 @@ export function standWith(planned: PlannedStand, counts: TakeCounts): SetupStand
   const stand = standBy(planned, counts)
   const say = (next: string, figures: Figures = {}): SetupStand => ({ stand, next, figures, left })
   if (stand === 'shot') return say('Review the keepers')
-  if (stopped) return say(`Mend: ${stopped.title}`, stopped.figures)
+  if (stopped) return say(`Fix: ${stopped.title}`, stopped.figures)
   if (left === 0) return say('Get more props: none left')
   if (toPrepare > 0) return say('Prepare: {n} items left', { n: count(toPrepare) })
   if (tested < tests && counts.takes === 0) return say('Tests: {n} to go', { n: count(tests - tested) })

@@ -89,7 +89,7 @@ for (const look of ['work', 'safelight'] as const) {
         await expect(page.getByTestId('lab-gap')).toBeVisible()
       }
       if (path === '/devices') {
-        await page.getByRole('button', { name: 'Create link' }).click()
+        await page.getByRole('button', { name: 'Create link', exact: true }).click()
         await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()
       }
       expect(await serious(page, look), path).toEqual([])
@@ -97,7 +97,7 @@ for (const look of ['work', 'safelight'] as const) {
     await open(page, `/setups/${id}/run`)
     await page.getByLabel('Acknowledged by').fill('Mara')
     for (const box of await page.getByRole('form', { name: 'Cautions' }).getByRole('checkbox').all()) await box.check()
-    await page.getByRole('button', { name: /Acknowledged/ }).click()
+    await page.getByRole('button', { name: /^Acknowledge/ }).click()
     for (let i = 0; i < 8; i++) await page.keyboard.press('Space')
     await expect(page.getByRole('button', { name: /Misfire/ })).toBeVisible()
     expect(await serious(page, look), 'verdicts').toEqual([])

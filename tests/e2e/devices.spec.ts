@@ -7,7 +7,7 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   const name = `Kim ${Date.now()}`
   await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
-  await page.getByRole('button', { name: 'Create link' }).click()
+  await page.getByRole('button', { name: 'Create link', exact: true }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' }).locator('svg')).toBeVisible()
   await expect(page.getByText(/Good once, for another (15:00|14:5\d) min/)).toBeVisible()
   await expect(page.getByText('Epiro can only be reached from this computer')).toBeVisible()

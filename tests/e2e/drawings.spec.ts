@@ -179,7 +179,7 @@ test('a replay runs through all four views, is scrubbed, and ends', async ({ pag
   await openNewSetup(page)
   await page.getByLabel('Replay time').fill('0.02')
   await expect(page.locator('[data-replay]')).toHaveCount(3)
-  await expect(page.getByTestId('instant')).toContainText('20 ms the delay runs')
+  await expect(page.getByTestId('instant')).toContainText('20 ms delay running')
   await expect(page.getByRole('img', { name: /Nothing recorded yet/ })).toBeVisible()
   await pick(page.getByLabel('Replay speed'), '1/10 speed')
   await page.getByRole('button', { name: 'Play in slow motion' }).click()

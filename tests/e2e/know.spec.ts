@@ -98,7 +98,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await expect(evidence.getByRole('alert')).toHaveText('Enter the reading')
   await fillField(page, 'seen.value', '38 mm')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(evidence).toContainText(/was 38\smm past the near face at 18\.4\sms/)
+  await expect(evidence).toContainText(/38\smm past the entry face at 18\.4\sms/)
   await expect(evidence).toContainText(/±3\smm · \d{4}-\d\d-\d\d/)
   await expect(page.getByTestId('held')).toHaveText(/seen: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
   await expect(page.locator('[data-ask="motion.speed"] [data-mark]')).toHaveAttribute('data-mark', 'measured')
@@ -150,7 +150,7 @@ test('any result is asked the other way round: tried, taken, and out of reach', 
   await page.getByRole('tab', { name: 'Figures' }).click()
   const delay = page.getByTestId('result-delay')
   await delay.getByRole('button').first().click()
-  await delay.getByRole('button', { name: /^Find Start to sensor/ }).click()
+  await delay.getByRole('button', { name: /^Find the Distance from start to sensor/ }).click()
   await fillField(page, 'find.wanted', '10 ms')
   const found = delay.getByTestId('find')
   await expect(found.getByRole('status')).toContainText(/0\.58\d*\sm/)
@@ -160,7 +160,7 @@ test('any result is asked the other way round: tried, taken, and out of reach', 
   await page.getByTestId('result-blur').getByRole('button').first().click()
   await page
     .getByTestId('result-blur')
-    .getByRole('button', { name: /^Find Launch speed/ })
+    .getByRole('button', { name: /^Find the Launch speed/ })
     .click()
   await fillField(page, 'find.wanted', '900 mm')
   await expect(page.getByTestId('result-blur').getByRole('status')).toContainText(

@@ -78,7 +78,7 @@ test('a light trace goes to a flash in Kit at its power, and back', async ({ pag
   const { truth } = labTool('trace')!.standIn(6)
   await given(page, 'trace', 6)
   await enter(page, 'power', '1/16')
-  await pick(page.getByLabel('Measured on which flash').first(), flash.name)
+  await pick(page.getByLabel('Which flash was measured').first(), flash.name)
   await page.getByRole('button', { name: 'Save these durations to the flash in Kit' }).click()
   await expect.poll(async () => (await rowOf())?.basis).toBe('measured')
   const row = (await rowOf())!
@@ -204,5 +204,5 @@ test('the running clock runs', async ({ page }) => {
   await open(page, '/lab/clock')
   await page.getByRole('button', { name: 'Start' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
-  await expect(page.getByRole('status')).toContainText('times a second')
+  await expect(page.getByRole('status')).toContainText('times per second')
 })

@@ -201,7 +201,7 @@ test('an exercise of light is judged by the computed frame, and done once its go
   await page.getByRole('button', { name: 'Look at the picture' }).click()
   await expect(goals).toContainText('Done.')
   // From the end of the travel: the third view lights are placed in.
-  const rim = slider(page, 'Rim, from the end: across and raised')
+  const rim = slider(page, 'Rim: position across and height')
   await expect(rim.locator('.grip')).toHaveCSS('fill', 'rgba(0, 0, 0, 0)')
   const before = await number(page, 'flashes[1].elevation')
   await drag(page, rim, 0, -20)

@@ -98,7 +98,7 @@ test('what is no picture is refused with its reason, and the place it was taken 
     { name: 'page.png', mimeType: 'image/png', buffer: Buffer.from('<html>') },
     await shaded('#223344', 'fine.jpg')(),
   ])
-  await expect(page.getByText('page.png: Not a picture Epiro keeps')).toBeVisible()
+  await expect(page.getByText('page.png: File type not supported')).toBeVisible()
   const link = page.getByRole('link', { name: 'Picture fine.jpg of take 2' })
   await expect(link).toBeVisible()
   // One at the wrong take is put to the other, and one nobody wants is taken away.
@@ -157,7 +157,7 @@ test('a log that was exported comes in again, without doubling, and what is none
   const bad = info.outputPath('bad.csv')
   await writeFile(bad, 'shoot,take\na,1\n')
   await page.getByLabel('Log file').setInputFiles(bad)
-  await expect(page.getByRole('alert')).toContainText('bad.csv is no log that can be read')
+  await expect(page.getByRole('alert')).toContainText('bad.csv could not be read as a log')
   await expect(page.getByRole('alert')).toContainText('Columns missing')
 })
 

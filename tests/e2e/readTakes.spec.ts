@@ -18,7 +18,7 @@ test('a take is read from its picture, and logged so with one key', async ({ pag
     const proposal = page.getByTestId('take-reading')
     await expect(proposal).toContainText(/read: (early|on|late), (over )?\d+\s?% sure/, { timeout: 90_000 })
     await expect(proposal).toContainText(/mm past the mark ±/)
-    if (n === 2) await expect(page.getByTestId('agreement')).toHaveText('read as logged in 1 of 1')
+    if (n === 2) await expect(page.getByTestId('agreement')).toHaveText('agreed with your verdict in 1 of 1 takes')
     await page.keyboard.press('a')
     await expect(page.getByTestId('call')).toHaveText(/Reset/)
     await expect.poll(async () => (await takesOf(page, id)).length).toBe(n)

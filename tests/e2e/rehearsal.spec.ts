@@ -13,7 +13,7 @@ async function phoneOf(
 ): Promise<{ context: BrowserContext; phone: Page }> {
   await page.goto(`${address}/devices?to=/setups/${id}/run`)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
-  await page.getByRole('button', { name: 'Create link' }).click()
+  await page.getByRole('button', { name: 'Create link', exact: true }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()
   const link = (await page.getByTestId('join-url').textContent())!.trim()
   const context = await browser.newContext({

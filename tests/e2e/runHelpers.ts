@@ -4,11 +4,11 @@ import { callApi } from './helpers'
 export const acknowledge = async (page: Page): Promise<void> => {
   const gate = page.getByRole('form', { name: 'Cautions' })
   await expect(gate).toBeVisible()
-  await gate.getByRole('button', { name: /Acknowledged/ }).click()
+  await gate.getByRole('button', { name: /^Acknowledge/ }).click()
   await expect(gate.getByRole('alert')).toContainText('Enter your name')
   await gate.getByLabel('Acknowledged by').fill('Mara')
   for (const box of await gate.getByRole('checkbox').all()) await box.check()
-  await gate.getByRole('button', { name: /Acknowledged/ }).click()
+  await gate.getByRole('button', { name: /^Acknowledge/ }).click()
   await expect(page.getByTestId('call')).toBeVisible()
 }
 

@@ -114,7 +114,7 @@ test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
   await expect(page.getByText('Row 3: “quick” is not understood')).toBeVisible()
   await page.getByLabel('Table of durations').fill('power\tt.5 (µs)\n1/1\t900\n1/16\t110')
   await page.getByRole('button', { name: 'Add these rows' }).click()
-  await expect(page.getByText('2 rows taken, as rated')).toBeVisible()
+  await expect(page.getByText('2 rows added as rated')).toBeVisible()
   await expect(page.locator('input[data-path="table[1].t05"]')).toHaveValue(/^110.µs$/)
 })
 

@@ -67,7 +67,7 @@ test('main views', async ({ page }) => {
   ] as const) {
     await page.getByLabel('Name', { exact: true }).fill(name)
     await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check()
-    await page.getByRole('button', { name: 'Create link' }).click()
+    await page.getByRole('button', { name: 'Create link', exact: true }).click()
     await expect(
       page.getByTestId('member').filter({ has: page.getByLabel(`Name of ${name}`, { exact: true }) }),
     ).toBeVisible()

@@ -86,7 +86,7 @@ test('a key ring in seven evenly spaced places, shared by three units, from an e
   )
   const finding = page.locator('[data-finding="not-enough-units"]')
   await expect(finding).toContainText('cannot give 7 pops: 3 must take turns')
-  await finding.getByRole('button', { name: /Let 3 take turns/ }).click()
+  await finding.getByRole('button', { name: /Alternate 3 sets/ }).click()
   await expect(finding).toBeHidden()
   await expect(page.getByTestId('programme')).toHaveCount(3)
   await expect(page.getByTestId('programme').first()).toContainText('Arm A × 2')

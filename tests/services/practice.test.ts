@@ -73,7 +73,7 @@ test('two servers speak to one bench: its memory is in the database alone, and e
   await say(id, 'SET delay 0.0181', second)
   await say(id, 'ARM')
   expect(await say(id, 'ACT', second)).toContain('EVENT action')
-  expect(await say(id, 'ACT')).toEqual(['ERROR close the shutter first: this frame holds a shot'])
+  expect(await say(id, 'ACT')).toEqual(['ERROR this frame is already exposed: close the shutter first'])
   expect((await say(id, 'SHUTTER CLOSE', second)).at(-1)).toMatch(/^PICTURE/)
   await Promise.all(Array.from({ length: 6 }, (_, i) => say(id, 'ACT', i % 2 ? own : second)))
   expect((await practiceState(own.db, own.studioId, id)).shots).toBe(7)
