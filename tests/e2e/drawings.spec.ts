@@ -85,7 +85,7 @@ for (const recipe of RECIPES.filter((one, i) => RECIPES.findIndex(other => drawn
     // Path chart: the light, and the mark or the moment.
     const planned = await delay(page)
     await drag(page, slider(page, 'Light: delay dialled'), upright ? -40 : 0, upright ? 0 : -40)
-    await expect(page.getByText('Dialled delay')).toBeVisible()
+    await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
     await expect(page.getByTestId('delay')).not.toHaveText(planned!)
     await page.getByRole('button', { name: 'use the planned delay' }).click()
     const moment = travel ? slider(page, 'Mark: distance past the entry face') : slider(page, 'Moment').first()

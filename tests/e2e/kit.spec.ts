@@ -25,7 +25,7 @@ test('a flash is added, its figures edited in place, measured, duplicated, archi
 
   const energy = item.locator('[data-figure="energy"]')
   await energy.getByText('measured').click()
-  await expect(energy.getByLabel('Energy at full power noted on')).not.toHaveValue('')
+  await expect(energy.getByLabel('Date of Energy at full power')).not.toHaveValue('')
   // An assumed t.5 would follow; a typed one is held to.
   await item.getByLabel('t.5, row 8').fill('23us')
   await page.keyboard.press('Enter')

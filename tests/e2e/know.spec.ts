@@ -100,7 +100,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(evidence).toContainText(/38\smm past the entry face at 18\.4\sms/)
   await expect(evidence).toContainText(/±3\smm · \d{4}-\d\d-\d\d/)
-  await expect(page.getByTestId('held')).toHaveText(/seen: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
+  await expect(page.getByTestId('held')).toHaveText(/measured: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
   await expect(page.locator('[data-ask="motion.speed"] [data-mark]')).toHaveAttribute('data-mark', 'measured')
   await expect(page.getByTestId('delay')).toHaveText(/18\.2\s*ms/)
 
@@ -109,7 +109,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   const finding = page.locator('[data-finding="evidence-surprise"]')
-  await expect(finding).toContainText(/This says 41\sm\/s; everything else says 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
+  await expect(finding).toContainText(/41\sm\/s does not fit: everything else points to 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
   await finding.getByRole('button', { name: /leave it out/ }).click()
   await expect(finding).toBeHidden()
   await expect(evidence.getByRole('checkbox').nth(1)).not.toBeChecked()
@@ -120,7 +120,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await expect(page.getByTestId('delay')).toHaveText(/18\.2\s*ms/)
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
   await page.reload()
-  await expect(evidence).toContainText(/ran at 41\sm\/s/)
+  await expect(evidence).toContainText(/speed 41\sm\/s/)
 })
 
 test('questions: what is typed is mine, “don’t know” gives it back, and what to measure next is ranked', async ({

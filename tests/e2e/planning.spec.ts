@@ -34,7 +34,7 @@ test('tests: a frame that is not black says which light that implies, and the pl
   await fillField(page, 'tests.control.position', '45 mm')
   await expect(page.getByTestId('check-control')).toContainText(/the speed is 34\.8\sm\/s/)
   await page.getByTestId('check-control').getByRole('button', { name: 'Add as a measurement' }).click()
-  await expect(page.getByTestId('held').first()).toContainText(/seen: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
+  await expect(page.getByTestId('held').first()).toContainText(/measured: 34\.\d+\sm\/s ± 0\.\d+\sm\/s/)
 })
 
 test('lists: cautions that apply are acknowledged, lines ticked, changed and added', async ({ page }) => {

@@ -22,7 +22,7 @@ test('a shoot is made, a set-up of a recipe added, changed, and archived', async
 
   await page.getByRole('link', { name: 'Epiro' }).click()
   await expect(shoot.getByRole('link', { name: 'Second drop' })).toBeVisible()
-  await shoot.getByRole('button', { name: 'More for Second drop' }).click()
+  await shoot.getByRole('button', { name: 'Actions for Second drop' }).click()
   await page.getByRole('menuitem', { name: 'Archive' }).click()
   await expect(shoot).toContainText('No set-ups yet.')
 })

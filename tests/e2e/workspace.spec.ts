@@ -138,7 +138,7 @@ test('the beam, the mark and the light are dragged and nudged; undo takes a drag
   const light = page.getByRole('slider', { name: 'Light: delay dialled' })
   await light.focus()
   await light.press('ArrowDown')
-  await expect(page.getByText('Dialled delay')).toBeVisible()
+  await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
   await page.getByRole('button', { name: 'use the planned delay' }).click()
   await expect(page.getByText('Planned delay')).toBeVisible()
 

@@ -34,7 +34,7 @@ test('2: a guess of 6 m/s yields to one throw, told in one go, and nothing of it
   await fillField(page, 'firing.place', '0 mm')
   await evidence.getByRole('button', { name: 'Add this firing' }).click()
   // The sheet was just at the face: that throw had 4.9 m/s. One throw in ten differs by a tenth, so 5.1 is held.
-  await expect(page.getByTestId('held').first()).toHaveText(/seen: 5\.1\d*\sm\/s ± 0\.4\d\sm\/s/)
+  await expect(page.getByTestId('held').first()).toHaveText(/measured: 5\.1\d*\sm\/s ± 0\.4\d\sm\/s/)
   await expect(page.getByTestId('delay')).toHaveText(/^\s*19\d(\.\d)?\s*ms/)
   // A second throw: not yet in the frame at 190 ms. It needs no distance.
   await evidence.getByRole('button', { name: 'All that one firing showed' }).click()

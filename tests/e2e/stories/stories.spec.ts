@@ -228,7 +228,7 @@ ownPage(
     // What the takes say stands on the dial card by itself, until it is dialled.
     await expect(page.getByTestId('learnt-delay')).toBeVisible()
     await page.getByTestId('learnt-delay').getByRole('button', { name: 'dial it' }).click()
-    await expect(page.getByText('Dialled delay')).toBeVisible()
+    await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
     const { body } = await callApi(page, 'GET', `/api/setups/${id}`)
     await open(page, `/shoots/${(body as { shootId: string }).shootId}/report`)
     await expect(page.getByTestId('takes')).toContainText('2 takes')
