@@ -380,7 +380,7 @@ const nothingYet = computed(
           </tbody>
         </table>
         <p v-if="chosen.length === 1" role="status" class="pt-2 text-[13px]">
-          {{ chosen[0]!.picture.name }} is chosen; choose another to see the two side by side.
+          {{ chosen[0]!.picture.name }} is selected; select another to see the two side by side.
         </p>
         <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="Show more takes" @click="more" />
       </div>

@@ -114,10 +114,10 @@ for (const recipe of RECIPES.filter((one, i) => RECIPES.findIndex(other => drawn
 test('a launcher’s catch and its danger zone; nobody beyond', async ({ page }) => {
   await openNewSetup(page)
   await expect(page.locator('[data-danger]')).toBeVisible()
-  await drag(page, slider(page, /^Catch/), -80, 0)
+  await drag(page, slider(page, /^Backstop/), -80, 0)
   expect(await read(page, 'catch.distance')).toBeLessThan(1.75)
-  await slider(page, /^Catch/).press('ArrowRight')
-  await expect(page.locator('[data-label="catch"]')).toHaveText(/nobody beyond/)
+  await slider(page, /^Backstop/).press('ArrowRight')
+  await expect(page.locator('[data-label="catch"]')).toHaveText(/keep clear behind/)
 })
 
 test('a part of a drawing is given exactly, in either system', async ({ page }) => {

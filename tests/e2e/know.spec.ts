@@ -109,7 +109,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   const finding = page.locator('[data-finding="evidence-surprise"]')
-  await expect(finding).toContainText(/41\sm\/s does not fit: everything else points to 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
+  await expect(finding).toContainText(/This says 41\sm\/s; everything else says 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
   await finding.getByRole('button', { name: /leave it out/ }).click()
   await expect(finding).toBeHidden()
   await expect(evidence.getByRole('checkbox').nth(1)).not.toBeChecked()

@@ -61,8 +61,8 @@ test('lights and cards are placed from above and as the camera sees them, by mou
   await aim.press('ArrowRight')
   expect(await number(page, 'flashes[0].aimAlong')).toBeCloseTo(turned + 0.01, 3)
   await page.keyboard.press('Control+z')
-  await page.getByRole('button', { name: 'White card', exact: true }).click()
-  const card = slider(page, 'White card 1: place')
+  await page.getByRole('button', { name: 'Add white card', exact: true }).click()
+  const card = slider(page, 'White card 1: position')
   const [along, across] = [await number(page, 'scene.cards[0].along'), await number(page, 'scene.cards[0].across')]
   await drag(page, card, 30, 10)
   expect(await number(page, 'scene.cards[0].along')).toBeGreaterThan(along)
@@ -173,7 +173,7 @@ test('the picture: one light alone, stops as colours, stops under the pointer; w
   const large = page.getByRole('dialog', { name: 'Predicted frame' })
   await large.getByLabel('stops as colours').check()
   await expect(large.getByRole('list', { name: 'False-colour scale' }).getByRole('listitem')).toHaveCount(10)
-  await pick(large.getByLabel('Lights that are shown'), `${newSetup('projectile').flashes[0]!.name} alone`)
+  await pick(large.getByLabel('Lights that are shown'), `${newSetup('projectile').flashes[0]!.name} only`)
   await expect(large.locator('canvas')).toHaveAttribute('data-passes', /^([1-9]|\d\d)$/, { timeout: 60_000 })
   await page.keyboard.press('Escape')
   await page.getByRole('tab', { name: 'Light' }).click()
@@ -181,7 +181,7 @@ test('the picture: one light alone, stops as colours, stops under the pointer; w
   await expect(page.getByTestId('wiring')).toContainText('Beam to Controller: cable')
   await page.getByRole('button', { name: 'Add to preparation list' }).click()
   await page.getByRole('tab', { name: 'Lists' }).click()
-  await expect(page.getByText('Join Beam to Controller', { exact: false }).first()).toBeVisible()
+  await expect(page.getByText('Connect Beam to Controller', { exact: false }).first()).toBeVisible()
 })
 
 test('an exercise of light is judged by the computed frame, and done once its goals are met', async ({ page }) => {

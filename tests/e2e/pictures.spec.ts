@@ -50,11 +50,11 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
       page.getByRole('button', { name: `Add pictures to take ${2 - i} of ${name}` }).click(),
     ])
     await chooser.setFiles(await shaded(shade, `frame-${i}.jpg`)())
-    await expect(page.getByRole('button', { name: `Choose frame-${i}.jpg` })).toBeVisible()
+    await expect(page.getByRole('button', { name: `Select frame-${i}.jpg` })).toBeVisible()
   }
-  await page.getByRole('button', { name: 'Choose frame-0.jpg' }).click()
-  await expect(page.getByText('choose another to see the two side by side')).toBeVisible()
-  await page.getByRole('button', { name: 'Choose frame-1.jpg' }).click()
+  await page.getByRole('button', { name: 'Select frame-0.jpg' }).click()
+  await expect(page.getByText('select another to see the two side by side')).toBeVisible()
+  await page.getByRole('button', { name: 'Select frame-1.jpg' }).click()
   const dialog = page.getByRole('dialog', { name: 'Two pictures compared' })
   await expect(dialog.getByTestId('differences')).toContainText('Light 1: Power')
   await expect(dialog.getByTestId('differences')).toContainText('1/32')

@@ -9,7 +9,9 @@ test('why: the delay opens to its formula, its sources in order and what it answ
   const result = page.getByTestId('result-delay')
   await expect(result).toContainText(/moment 27\.4\sms − sensed 8\.83\sms − chain 214\sµs/)
   await expect(result.locator('li').first()).toContainText('speed uncertainty')
-  await expect(result.locator('[data-sensitivity]').first()).toContainText(/Start to subject.*\+1\.45 % for 1 % more/)
+  await expect(result.locator('[data-sensitivity]').first()).toContainText(
+    /Distance from start to subject.*\+1\.45 % for 1 % more/,
+  )
   await fillField(page, 'subject.distance', '1.2')
   await expect(result).not.toContainText(/moment 27\.4\sms/)
   await page.getByTestId('result-depth').getByRole('button').click()
@@ -44,7 +46,7 @@ test('lists: cautions that apply are acknowledged, lines ticked, changed and add
   await page.getByTestId('caution-projectile').getByRole('checkbox').check()
   const preparation = page.getByRole('region', { name: 'Preparation' })
   await preparation.getByLabel('Beam square to the path').check()
-  await expect(preparation).toContainText('5 to do')
+  await expect(preparation).toContainText('5 left')
   await preparation.getByRole('button', { name: 'edit' }).click()
   await page.locator('input[data-path="lists.preparation[0].text"]').fill('Backstop of sand, tried with two shots')
   await page.keyboard.press('Enter')

@@ -43,7 +43,7 @@ test('what will not work is named before anything is armed, and needs a word', a
   await acknowledge(page)
   const stops = page.getByTestId('open-stops')
   await expect(stops).toContainText('According to the plan, this will not work')
-  await expect(stops).toContainText(/Streak of/)
+  await expect(stops).toContainText(/ streak: the flash is too long/)
   await page.keyboard.press('Space')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
   await stops.getByRole('button', { name: 'Continue anyway' }).click()

@@ -69,7 +69,7 @@ test('roles are named and added, and the run calls them by their names', async (
   const roles = ['everyone', 'lead', 'Mara', 'shutter', 'action', 'prop']
   await expect(page.getByRole('option')).toHaveText(roles)
   await page.getByRole('option', { name: 'Mara' }).click()
-  await expect(page.getByText('lead, not you')).toBeVisible()
+  await expect(page.getByText('lead (not you)')).toBeVisible()
 })
 
 test('what another set-up has learnt is offered, taken over and marked', async ({ page }) => {

@@ -44,7 +44,7 @@ test('a juggler in six pops with a last front light, from an empty set-up', asyn
 
   // Both schools can be dialled.
   await page.getByTestId('school-least').getByRole('button').click()
-  await expect(page.getByTestId('school-least')).toContainText('dialled')
+  await expect(page.getByTestId('school-least')).toContainText('in use')
   // Pops are dragged and nudged on their lane.
   const last = page.getByRole('slider', { name: 'Pops, pop 6 on Left' })
   const box = (await last.locator('.grip').boundingBox())!

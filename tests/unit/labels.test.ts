@@ -64,7 +64,7 @@ describe('the table plan', () => {
       length0: '0.9\u00a0m',
       subject: 'subject',
       launcher: 'launcher',
-      catch: 'catch · nobody beyond',
+      catch: 'backstop · keep clear behind',
     })
   })
   test('from the camera there is the frame and the drop, and no camera', () => {

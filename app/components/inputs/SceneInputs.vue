@@ -34,7 +34,7 @@ const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.pl
     <div v-if="cards.length < MOST_CARDS" class="flex flex-wrap gap-1">
       <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add white card" @click="add('white')" />
       <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add silver card" @click="add('silver')" />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Flag" @click="add('black')" />
+      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add flag" @click="add('black')" />
     </div>
   </details>
 </template>

@@ -48,7 +48,7 @@ async function submit(): Promise<void> {
   if (says) {
     errors.value.position =
       `This mark says ${VERDICT_LABELS[says].toLowerCase()}, the verdict ` +
-      `${VERDICT_LABELS[verdict.value].toLowerCase()}: put right which is off, or leave the mark out`
+      `${VERDICT_LABELS[verdict.value].toLowerCase()}: correct whichever is wrong, or leave the mark out`
     return
   }
   const seen = {
@@ -111,7 +111,7 @@ async function submit(): Promise<void> {
     <label class="flex items-center gap-2 text-[12px]"
       ><input v-model="keeper" type="checkbox" class="tick" /> Keeper</label
     >
-    <UButton type="submit" :label="take ? 'Put right' : 'Log take'" class="justify-center" :loading="busy" />
+    <UButton type="submit" :label="take ? 'Save correction' : 'Log take'" class="justify-center" :loading="busy" />
     <p v-if="errors.form" role="alert" class="col-span-2 text-[12px] text-(--bad)">
       {{ errors.form }}
     </p>

@@ -16,7 +16,7 @@ const { show } = useNumbers()
  */
 function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): string {
   const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
-  const by = former.by && former.by !== loggedBy ? ` (put right by ${former.by})` : ''
+  const by = former.by && former.by !== loggedBy ? ` (corrected by ${former.by})` : ''
   return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }
 const wrong = ref<string[]>([])
@@ -75,7 +75,7 @@ async function attach(take: string, files: File[]): Promise<void> {
             size="xs"
             variant="ghost"
             icon="i-lucide-pencil"
-            :aria-label="`Put take ${takeMark(take)} right`"
+            :aria-label="`Correct take ${takeMark(take)}`"
             @click="emit('amend', take)"
           />
           <PicturesAddPictures

@@ -211,7 +211,7 @@ function startLabels({ plan, axes, bounds, start }: TableParts): Named {
         ? [
             {
               id: 'catch',
-              text: 'catch · nobody beyond',
+              text: 'backstop · keep clear behind',
               colour: 'var(--bad)',
               spots: [-40, 48, -54].map(off => ({ x: at.x - 6, y: at.y + off, anchor: 'end' as const })),
             },

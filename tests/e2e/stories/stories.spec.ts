@@ -38,7 +38,7 @@ test('1: the paper that was hit, the poppadom behind it, and a streak that no fl
     'link.latency': '5 us',
   })
   // Sensor, controller, cable and flash 0.2 ms together: 0.616 m without drag.
-  const found = await findInput(page, 'delay', /^Find Start to subject/, '15 ms')
+  const found = await findInput(page, 'delay', /^Find .*[Dd]istance from start to subject/, '15 ms')
   await expect(found.getByRole('status')).toContainText(/0\.61[56]\d*\sm/)
   await found.getByRole('button', { name: 'take it' }).click()
   await say(page, { 'subject.depth': '12 mm', 'moment.offset': '32 mm' })
@@ -111,7 +111,7 @@ test('6: a trigger without delay: where its microphone has to stand', async ({ p
   await openNewSetup(page, changed(newSetup('projectile'), { 'sensor.riseTime': 0 }))
   await pick(page.getByLabel('Sensor', { exact: true }).first(), 'Microphone')
   await say(page, { 'sensor.position': '0 m', 'sensor.latency': '120 us', 'controller.delayMaximum': '0 s' })
-  const found = await findInput(page, 'delay', /^Find .*(beside|microphone|line)/i, '0 ms')
+  const found = await findInput(page, 'delay', /^Find .*distance from the path/i, '0 ms')
   // (27.4 ms − 0.25 ms) × 344 m/s.
   await expect(found.getByRole('status')).toContainText(/9\.3\d*\sm/)
 })

@@ -382,13 +382,13 @@ usePageKeys(event => {
         class="now outline-none"
         :aria-label="`Take ${amended.number}`"
       >
-        <p class="call small">Put take {{ takeMark(amended) }} right</p>
+        <p class="call small">Correct take {{ takeMark(amended) }}</p>
         <p class="text-[15px]">
           {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase()
-          }}{{ amended.keeper ? ', keeper' : '' }}. What was it truly?
+          }}{{ amended.keeper ? ', keeper' : '' }}. What was it really?
         </p>
         <RunJudgeTake :key="amended.key" :plan="plan" :delay="amended.delay" :take="amended" @judge="amend" />
-        <button type="button" class="run-button" @click="amended = null">Leave it as it was <kbd>esc</kbd></button>
+        <button type="button" class="run-button" @click="amended = null">Cancel correction <kbd>esc</kbd></button>
       </section>
       <section v-else class="now" aria-label="Now" aria-live="polite">
         <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ' (not you)' }}</p>

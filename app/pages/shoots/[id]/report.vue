@@ -204,6 +204,14 @@ const span = computed(() => {
   grid-column: 1 / -1;
   order: 3;
 }
+/* A long day is to fit one sheet. */
+@media print {
+  .row {
+    gap: 10px;
+    padding: 3px 0;
+    line-height: 1.25;
+  }
+}
 @media (max-width: 640px) {
   .row {
     grid-template-columns: 1fr;
