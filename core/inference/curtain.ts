@@ -1,11 +1,11 @@
 import { rootBetween } from '../math/root'
-import { asMet, lightPulses } from '../plan/light'
-import { shutterCheck } from '../plan/shutter'
+import { asMet, lightPulses } from '../light/pulses'
+import { shutterCheck } from '../light/shutter'
 import { asItStood } from '../setup/evidence'
 import { FIELDS } from '../setup/fields'
-import { known } from '../setup/typical'
+import { known } from '../defaults/typical'
 import type { Evidence, Setup } from '../setup/types'
-import { weighed } from './weighed'
+import { weighed } from '../math/weightedMean'
 
 /** How far off a curtain travel may be that was assumed, and one that was entered or rated; shares of it. */
 const ASSUMED = 0.3

@@ -3,7 +3,7 @@ import { traitsOf } from '../recipes/all'
 import { type Change, valueAt } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { heldAt } from './held'
-import { inform } from './inform'
+import { inform } from './conditioned'
 
 /** Something that another set-up has learnt and that bears on this one. */
 export interface LearntElsewhere {

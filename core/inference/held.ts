@@ -1,4 +1,4 @@
-import { sigmaOf } from '../plan/spread'
+import { sigmaOf } from '../take/spread'
 import type { HeldBelief, Setup } from '../setup/types'
 import { curtainSeen } from './curtain'
 import { unknownsOf } from './unknowns'

@@ -4,7 +4,7 @@ import { counted } from './firing'
 import { type Fit, type Mode, SCATTER_LOG_SD, fitted } from './fit'
 import { gather } from './gather'
 import { isTiming } from './predict'
-import { surprisesOf } from './surprises'
+import { surprisesOf } from './outliers'
 import type { Belief } from './types'
 import { inferredSigma, offBase } from './unknowns'
 

@@ -1,5 +1,5 @@
 import { normalCdf } from '../math/normal'
-import { offMean } from '../plan/spread'
+import { offMean } from '../take/spread'
 import type { Evidence } from '../setup/types'
 import { type World, predicted } from './predict'
 import type { BeliefInputs, Unknown } from './types'

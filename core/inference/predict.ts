@@ -1,6 +1,8 @@
-import { type TakeTimes, chainStages, dragOf, meanInputs, motionFor, takeTimes, totalLatency } from '../plan/chain'
-import { uncertainInputs } from '../plan/spread'
-import { type KnownSetup, known } from '../setup/typical'
+import { chainStages, dragOf, meanInputs, motionFor, takeTimes, totalLatency } from '../take/chain'
+import type { TakeTimes } from '../sensors/take'
+import { uncertainInputs } from '../take/spread'
+import { known } from '../defaults/typical'
+import type { KnownSetup } from '../setup/known'
 import type { Evidence, EventName, Setup } from '../setup/types'
 import type { BeliefInput, BeliefInputs } from './types'
 

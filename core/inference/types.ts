@@ -1,4 +1,4 @@
-import type { TakeInputs } from '../plan/chain'
+import type { TakeInputs } from '../sensors/take'
 import type { Matrix } from '../math/matrix'
 
 /**

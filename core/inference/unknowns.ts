@@ -1,7 +1,8 @@
-import { chainStages, totalLatency } from '../plan/chain'
-import { BY_FACTOR, uncertainInputs } from '../plan/spread'
+import { chainStages, totalLatency } from '../take/chain'
+import { BY_FACTOR, uncertainInputs } from '../take/spread'
 import { sensorOf } from '../sensors/all'
-import { TYPICAL_LINKS, known } from '../setup/typical'
+import { known } from '../defaults/typical'
+import { TYPICAL_LINKS } from '../setup/known'
 import type { Setup } from '../setup/types'
 import type { BeliefInput, Unknown } from './types'
 

@@ -1,4 +1,4 @@
-import { type Json, isObject } from '../json'
+import { type Json, isObject } from '../math/json'
 import type { FigureValue, KitKind } from './types'
 
 /**

@@ -1,5 +1,5 @@
 import { drawnThrough } from '../setup/durations'
-import { knownTable } from '../setup/typical'
+import { knownTable } from '../defaults/typical'
 import type { FigureValue, KitDurationRow, KitItem, Mark } from './types'
 
 /** What somebody types of an item is its rating, unless it was measured before. */

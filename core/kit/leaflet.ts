@@ -1,6 +1,6 @@
-import { durationAt } from '../flash'
+import { durationAt } from '../physics/flash'
 import { batteryFlash, mainsFlash } from '../recipes'
-import { InputError, positive } from '../errors'
+import { InputError, positive } from '../physics/errors'
 import { drawnThrough } from '../setup/durations'
 import type { FlashRow, FlashSetup } from '../setup/types'
 import { KIT_FIGURES, figureOf } from './figures'

@@ -1,6 +1,6 @@
 import { sourceOf } from '../setup/typed'
 import { valueAt } from '../setup/paths'
-import { knownTable } from '../setup/typical'
+import { knownTable } from '../defaults/typical'
 import type { FigureSource, Setup } from '../setup/types'
 import { KIT_FIGURES } from './figures'
 import { newKitItem } from './start'

@@ -1,6 +1,6 @@
 export { BENCH, BENCH_CAMERA, STANDARD, factorFor, frameOf } from './frame/decode'
 export { CLOCK, CLOCK_BITS, cellAt, grayOf } from './frame/clock'
-export * from './give'
+export * from './export'
 export * from './take/reader'
 export type { TakeReading } from './take/reading'
 export * from './tools'

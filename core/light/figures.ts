@@ -1,11 +1,11 @@
-import { keptFor } from '../kept'
-import type { Assessment } from '../plan/assess'
+import { keptFor } from '../math/memoised'
 import { traitsOf } from '../recipes/all'
 import type { LightRole, Setup } from '../setup/types'
 import { type Shining, TO_CAMERA, type Vector, minus, scaled, sum, unit } from './lamp'
-import { type Given, boardsOf, givenBy } from './boards'
+import { type Given, boardsOf, givenBy } from './reflectors'
 import { lampsOf } from './lamps'
 import { levelAt } from './level'
+import type { Framed, Lit } from './lit'
 import { stageOf } from './place'
 import { GREY } from './silhouette'
 
@@ -71,12 +71,12 @@ const DOWN = 5
 const MIDDLE = (ACROSS * DOWN - 1) / 2
 
 /** What the figures go by besides what the lights give. */
-interface Lit extends Pick<Assessment, 'optics'> {
+interface LitScene extends Pick<Framed, 'optics'> {
   setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture' | 'scene' | 'flashes'>
 }
 
 /** Those places, in the picture's axes, and whether the ground fills the picture. */
-export function groundPlaces({ setup, optics }: Pick<Lit, 'optics'> & { setup: Pick<Setup, 'picture' | 'scene'> }): {
+export function groundPlaces({ setup, optics }: Pick<Framed, 'optics'> & { setup: Pick<Setup, 'picture' | 'scene'> }): {
   places: Vector[]
   fills: boolean
 } {
@@ -92,12 +92,12 @@ export function groundPlaces({ setup, optics }: Pick<Lit, 'optics'> & { setup: P
 }
 
 /** What each light gives the ground at each of those places, against mid grey. */
-function onGround(a: Lit, places: readonly Vector[], given: readonly Given[]): number[][] {
+function onGround(a: LitScene, places: readonly Vector[], given: readonly Given[]): number[][] {
   const thrown = a.setup.scene.ground.reflectance / GREY
   return given.map(lamp => places.map(place => lamp.level(place, TO_CAMERA) * thrown))
 }
 
-function groundFigures({ setup }: Lit, each: readonly number[][], fills: boolean): GroundFigures {
+function groundFigures({ setup }: LitScene, each: readonly number[][], fills: boolean): GroundFigures {
   const levels = Array.from({ length: ACROSS * DOWN }, (_, place) => each.reduce((sum, of) => sum + of[place]!, 0))
   const astray = each.reduce((sum, of, i) => (setup.flashes[i]!.role === 'ground' ? sum : sum + of[MIDDLE]!), 0)
   const [brightest, darkest] = [stopsOf(Math.max(...levels)), stopsOf(Math.min(...levels))]
@@ -112,7 +112,7 @@ function groundFigures({ setup }: Lit, each: readonly number[][], fills: boolean
 }
 
 /** m from the near to the far side of a subject as a light from the side meets it: as deep as high, but for people. */
-const across = ({ recipe, subject: { depth, height, person } }: Lit['setup']): number =>
+const across = ({ recipe, subject: { depth, height, person } }: LitScene['setup']): number =>
   traitsOf(recipe).person || person ? Math.min(depth, height) : Math.max(depth, Math.min(height, depth * 4))
 
 /**
@@ -128,7 +128,7 @@ const figuresFor = keptFor<Setup['flashes'], SceneFigures>()
  * @remarks Lights add as their levels. A light that stands behind gives the front nothing straight, whatever its role
  *   says; a card may throw some of it back.
  */
-export function sceneFigures(a: Assessment): SceneFigures {
+export function sceneFigures(a: Lit): SceneFigures {
   const { recipe, motion, subject, picture, scene, flashes } = a.setup
   const { fieldWidth, fieldHeight } = a.optics
   const lamps = lampsOf(a)
@@ -137,7 +137,7 @@ export function sceneFigures(a: Assessment): SceneFigures {
   return figuresFor(flashes, by, () => figuresOf(a, lamps))
 }
 
-function figuresOf(a: Lit, lamps: readonly Shining[]): SceneFigures {
+function figuresOf(a: LitScene, lamps: readonly Shining[]): SceneFigures {
   const { setup } = a
   const stage = stageOf(setup)
   const boards = boardsOf(setup, stage)

@@ -1,5 +1,5 @@
 import type { Lighting } from '../setup/parts'
-import { TYPICAL_LINKS } from '../setup/typical'
+import { TYPICAL_LINKS } from '../setup/known'
 import type { FlashSetup, Setup } from '../setup/types'
 
 /** The light that one follows through its optical slave; undefined where it follows none, or one that is gone. */

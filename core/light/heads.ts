@@ -1,4 +1,4 @@
-import { REFLECTANCE } from './boards'
+import { REFLECTANCE } from './reflectors'
 import { lobeOf } from './lamp'
 import type { FlashSetup, Head } from '../setup/types'
 

@@ -1,6 +1,6 @@
-import type { Assessment } from '../plan/assess'
 import type { Setup } from '../setup/types'
 import { type Vector, minus, scaled, squareTo, sum, unit } from './lamp'
+import type { Framed } from './lit'
 import { type Stage, cardPlace, lightPlace, stageOf } from './place'
 
 /** A head, card or flag that the camera sees. */
@@ -49,7 +49,7 @@ function subjectBox({ subject }: Pick<Setup, 'subject'>, stage: Stage): Box {
  * @returns none of what stands behind the ground, or wholly hidden by the subject
  * @remarks The whole face counts, whichever way it is turned; stands and cables are not known.
  */
-export function inFrame({ setup, optics }: Pick<Assessment, 'setup' | 'optics'>): InFrame[] {
+export function inFrame({ setup, optics }: Framed): InFrame[] {
   const stage = stageOf(setup)
   const { distance } = setup.picture
   const subject = subjectBox(setup, stage)

@@ -1,4 +1,4 @@
-import type { PulseShape } from '../flash'
+import type { PulseShape } from '../physics/flash'
 
 /** A place or direction in the scene, m: x to the right in the picture, y up, z towards the camera. */
 export type Vector = readonly [x: number, y: number, z: number]

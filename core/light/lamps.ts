@@ -1,21 +1,21 @@
 import { firedAfter } from './firing'
-import { flashAperture } from '../exposure'
-import { flashLatency, peakLatency } from '../plan/light'
-import { highSpeedSyncActs } from '../plan/shutter'
-import type { Assessment } from '../plan/assess'
+import { flashAperture } from '../physics/exposure'
+import { flashLatency, peakLatency } from './pulses'
+import { highSpeedSyncActs } from './shutter'
 import type { Lamp } from './lamp'
+import type { Lit } from './lit'
 import { type Stage, stageOf } from './place'
 import { asLight } from './reach'
 import { shapeOf } from './shape'
 
 /** Stops that the picture has more of flash than its set-up gives: of a take whose flashes differed. */
-const offPlan = ({ flash, planned }: Assessment['exposure']): number =>
+const offPlan = ({ flash, planned }: Lit['exposure']): number =>
   flash === null || planned === null ? 0 : flash - planned
 
-const LAMPS = new WeakMap<Assessment, Lamp[]>()
+const LAMPS = new WeakMap<Lit, Lamp[]>()
 
 /** Every light of a plan as the picture meets it; worked out once for each, on its own stage. */
-export function lampsOf(plan: Assessment): Lamp[] {
+export function lampsOf(plan: Lit): Lamp[] {
   const before = LAMPS.get(plan)
   if (before) return before
   const lamps = madeFor(plan, stageOf(plan.known))
@@ -23,7 +23,7 @@ export function lampsOf(plan: Assessment): Lamp[] {
   return lamps
 }
 
-function madeFor(plan: Assessment, stage: Stage): Lamp[] {
+function madeFor(plan: Lit, stage: Stage): Lamp[] {
   const { known, optics, pulses, exposure } = plan
   const { latency } = flashLatency(known)
   const more = offPlan(exposure)

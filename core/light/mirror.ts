@@ -1,7 +1,7 @@
-import type { Assessment } from '../plan/assess'
 import { traitsOf } from '../recipes/all'
 import { type Vector, dot, minus, scaled, sum, unit } from './lamp'
 import { lampsOf } from './lamps'
+import type { Lit } from './lit'
 import { type Stage, cardPlace, stageOf } from './place'
 
 /** A face that a shiny subject may show. */
@@ -29,7 +29,7 @@ const HEIGHTS = [-0.4, 0, 0.4]
 /** Nearer to the edge than this glass mirrors everything, rad. */
 const RIM = 1.4
 
-function facesOf(a: Assessment, stage: Stage): Face[] {
+function facesOf(a: Lit, stage: Stage): Face[] {
   const { flashes, scene } = a.setup
   const heads = lampsOf(a).map((lamp, i): Face & { wide: number } => ({
     path: `flashes[${i}].angle`,
@@ -64,7 +64,7 @@ function meets({ centre, across, up }: Face, from: Vector, way: Vector): boolean
  * Heads and cards that the camera sees mirrored in a round upright vessel, by the mirror law over the side it sees;
  * none where the subject has no such vessel.
  */
-export function reflectionsOf(a: Assessment): Reflection[] {
+export function reflectionsOf(a: Lit): Reflection[] {
   const { setup } = a
   if (!traitsOf(setup.recipe).glass) return []
   const stage = stageOf(setup)

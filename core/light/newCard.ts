@@ -1,8 +1,8 @@
 import { MOST_CARDS } from '../setup/fields'
 import type { Card, CardKind, Setup } from '../setup/types'
-import type { Assessment } from '../plan/assess'
 import { inFrame } from './inFrame'
 import { isOpen } from './level'
+import type { Framed } from './lit'
 import { cardPlace, lightPlace, stageOf } from './place'
 
 type Place = Pick<Card, 'along' | 'across' | 'turn'>
@@ -24,7 +24,7 @@ function freeName({ scene: { cards } }: Setup, kind: CardKind): string {
  *
  * @returns a card that stands apart from those there are, m and rad as in the set-up
  */
-export function newCard({ setup, optics }: Pick<Assessment, 'setup' | 'optics'>, kind: CardKind): Card {
+export function newCard({ setup, optics }: Framed, kind: CardKind): Card {
   const far = Math.max(0.15, setup.subject.height)
   const width = Math.min(1, far)
   const away = Math.cos(setup.flashes[0]?.angle ?? 0) > 0 ? -1 : 1

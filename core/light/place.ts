@@ -1,5 +1,5 @@
 import { traitsOf } from '../recipes/all'
-import { secondOf } from '../setup/through'
+import { secondOf } from '../recipes/through'
 import type { Card, FlashSetup, MotionKind, Setup } from '../setup/types'
 import { type Vector, scaled, squareTo } from './lamp'
 

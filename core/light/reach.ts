@@ -1,22 +1,12 @@
-import { flashAperture } from '../exposure'
-import { keptByText } from '../kept'
+import { flashAperture } from '../physics/exposure'
+import type { Reach } from '../setup/known'
+import { keptByText } from '../math/memoised'
 import type { FlashSetup, Setup } from '../setup/types'
 import { feathered } from './aim'
-import { boardsOf, givenBy, openTo } from './boards'
+import { boardsOf, givenBy, openTo } from './reflectors'
 import { TO_CAMERA, faceShare, lobeOf } from './lamp'
 import { type Standing, stageOf } from './place'
 import { shapeOf } from './shape'
-
-/**
- * What comes of a light to the middle of the subject, whatever its power: parts of what a bare light of its guide
- * number gives at its distance.
- */
-export interface Reach {
-  /** Straight: less of a large face near by, of a light aimed beside the subject, or past a flag. */
-  straight: number
-  /** Thrown by cards on what faces the camera. */
-  thrown: number
-}
 
 /** A light as exposure sees it. */
 export function asLight(flash: FlashSetup): {

@@ -1,6 +1,6 @@
-import { flashAperture } from '../exposure'
+import { flashAperture } from '../physics/exposure'
 import type { Setup } from '../setup/types'
-import { boardsOf, givenBy } from './boards'
+import { boardsOf, givenBy } from './reflectors'
 import { TO_CAMERA, type Vector } from './lamp'
 import { type Standing, stageOf } from './place'
 import { asLight } from './reach'

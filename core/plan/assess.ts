@@ -1,18 +1,20 @@
-import { speedOfSound } from '../air'
+import { speedOfSound } from '../physics/air'
 import type { Standing } from '../light/place'
 import { isSilhouette, silhouetteLevels } from '../light/silhouette'
-import { beamBlockTime } from '../flight'
-import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../optics'
-import { burstCatch, keepProbability, quantiseDelay } from '../timing'
+import { beamBlockTime } from '../physics/flight'
+import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../physics/optics'
+import { burstCatch, keepProbability, quantiseDelay } from '../physics/timing'
 import { sensorOf } from '../sensors/all'
-import { inform } from '../inference/inform'
+import { inform } from '../inference/conditioned'
 import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
-import { type KnownSetup, known } from '../setup/typical'
+import { known } from '../defaults/typical'
+import type { KnownSetup } from '../setup/known'
 import type { Setup } from '../setup/types'
-import { type BodyStreak, acrossPicture, fastestSharp, objectSpeedAt, sizeOf, streaksOf } from './bodies'
+import { type BodyStreak, acrossPicture, fastestSharp, objectSpeedAt, sizeOf, streaksOf } from '../take/bodies'
 import type { Exposing, Optics } from '../setup/parts'
-import { type NamedStage, type TakeTimes, totalLatency } from './chain'
+import { type NamedStage, totalLatency } from '../take/chain'
+import type { TakeTimes } from '../sensors/take'
 import {
   type LightPulse,
   type LightWay,
@@ -23,14 +25,14 @@ import {
   lightLevel,
   lightPulses,
   stopsOf,
-} from './light'
-import { type FaceShown, faceShown } from './face'
-import type { Motion } from './motion'
-import { type Nature, natureOf } from './nature'
+} from '../light/pulses'
+import { type FaceShown, faceShown } from '../take/face'
+import type { Motion } from '../physics/travel'
+import { type Nature, natureOf } from '../take/nature'
 import { type SequencePlan, sequenceOf } from './sequence'
-import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from './shutter'
-import { smearOf } from './smear'
-import { type Spread, spreadOf } from './spread'
+import { type ShutterCheck, highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from '../light/shutter'
+import { smearOf } from '../physics/smear'
+import { type Spread, spreadOf } from '../take/spread'
 
 /** Nothing in a studio waits longer; stands in for a window the thing never leaves, s. */
 const LONGEST_WINDOW = 10

@@ -3,10 +3,11 @@ import { type Matrix, cholesky } from '../math/matrix'
 import type { Random } from '../math/random'
 import type { HeldBelief, Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
-import { type TakeInputs, motionFor, takeTimes } from './chain'
-import type { Motion } from './motion'
-import { natureOf } from './nature'
-import { offMean, uncertainInputs } from './spread'
+import { motionFor, takeTimes } from '../take/chain'
+import type { TakeInputs } from '../sensors/take'
+import type { Motion } from '../physics/travel'
+import { natureOf } from '../take/nature'
+import { offMean, uncertainInputs } from '../take/spread'
 
 /** One take as it happens, its inputs drawn from their spreads. The same object is handed out each time. */
 export interface DrawnTake {

@@ -1,6 +1,6 @@
 import type { Assessment } from './assess'
-import { acrossPicture } from './bodies'
-import { flashDurations, highestPowerWithin, powerSteps } from './light'
+import { acrossPicture } from '../take/bodies'
+import { flashDurations, highestPowerWithin, powerSteps } from '../light/pulses'
 
 /** What the light would have to be for a streak, and what each light can do for it. */
 export interface DurationFor {

@@ -1,8 +1,8 @@
-import { flashAperture } from '../exposure'
+import { flashAperture } from '../physics/exposure'
 import { asLight } from '../light/reach'
 import type { Assessment } from './assess'
 import { sceneFigures } from '../light/figures'
-import { lightLevel } from './light'
+import { lightLevel } from '../light/pulses'
 
 /**
  * Stops by which one light alone is brighter than planned, from the aperture that a flash meter at the subject gives.

@@ -1,4 +1,4 @@
-import { whole } from '../errors'
+import { whole } from '../physics/errors'
 import { seededRandom } from '../math/random'
 import type { Setup } from '../setup/types'
 import { assess } from './assess'

@@ -1,9 +1,9 @@
 import { significant } from '../math/significant'
 import type { Change } from '../setup/paths'
-import { cavitySealTime, hangTime, splashCavity, tearTime } from '../subjects'
-import { quantiseDelay } from '../timing'
+import { cavitySealTime, hangTime, splashCavity, tearTime } from '../physics/subjects'
+import { quantiseDelay } from '../physics/timing'
 import type { Assessment } from './assess'
-import { natureOf } from './nature'
+import { natureOf } from '../take/nature'
 
 const rounded = (value: number, step: number): number => Number((Math.round(value / step) * step).toPrecision(12))
 const held = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high)

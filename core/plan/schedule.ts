@@ -1,4 +1,4 @@
-import { atLeast, finite, notNegative, positive, whole } from '../errors'
+import { atLeast, finite, notNegative, positive, whole } from '../physics/errors'
 import type { RepeatRow } from '../setup/types'
 
 /** What one unit can do at the power it is set to. */

@@ -1,12 +1,12 @@
 import type { Lighting, Optics } from '../setup/parts'
-import type { KnownFlash } from '../setup/typical'
-import { recycleAt } from '../setup/typical'
+import type { KnownFlash } from '../setup/known'
+import { recycleAt } from '../defaults/typical'
 import { SHUTTERS_IN_SECONDS, stepUp } from '../setup/steps'
 import type { Setup } from '../setup/types'
-import type { Motion } from './motion'
-import { type LightPulse, type LightWay, latencyOf, lightLevel } from './light'
-import { curtainTime } from './shutter'
-import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
+import type { Motion } from '../physics/travel'
+import { type LightPulse, type LightWay, latencyOf, lightLevel } from '../light/pulses'
+import { curtainTime } from '../light/shutter'
+import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from '../take/pops'
 import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
 
 export interface SequenceExposure {

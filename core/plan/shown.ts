@@ -2,9 +2,9 @@ import { traitsOf } from '../recipes/all'
 import { stageOf } from '../light/place'
 import type { Setup } from '../setup/types'
 import type { Assessment } from './assess'
-import { followed } from './followed'
-import { natureOf } from './nature'
-import { trackOf } from './pops'
+import { followed } from '../take/followed'
+import { natureOf } from '../take/nature'
+import { trackOf } from '../take/pops'
 
 /** A place in the picture, m right and up of its middle. */
 export interface PlaceInPicture {

@@ -1,4 +1,4 @@
-import { known } from '../setup/typical'
+import { known } from '../defaults/typical'
 import type { Setup } from '../setup/types'
 import { recharged } from './world/light'
 import type { PracticeRig } from './rig'

@@ -1,6 +1,7 @@
 import { seededRandom } from '../math/random'
-import { completeSetup } from '../setup/complete'
-import { type KnownSetup, known } from '../setup/typical'
+import { completeSetup } from '../defaults/complete'
+import { known } from '../defaults/typical'
+import type { KnownSetup } from '../setup/known'
 import type { Setup } from '../setup/types'
 import type { ShotInputs } from './world/take'
 

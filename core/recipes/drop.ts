@@ -1,5 +1,5 @@
 import { BASE } from './base'
-import { body } from './body'
+import { body } from '../setup/body'
 import { batteryFlash } from './flashes'
 import { after, along, share } from './moment'
 import type { RecipeFacts } from './facts'

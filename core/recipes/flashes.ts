@@ -1,4 +1,4 @@
-import { roleByPlace } from '../light/role'
+import { roleByPlace } from '../setup/role'
 import type { FlashSetup, PopGroup } from '../setup/types'
 
 /** A battery flash whose tube is cut off early: the lower the power, the shorter. */

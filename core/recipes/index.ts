@@ -42,3 +42,4 @@ export function recipeStart(recipe: Recipe): Setup {
   const start = startOf(recipe)
   return withChanges(start, momentOf(start, RECIPE[recipe].moments[0]!))
 }
+export * from './through'

@@ -1,4 +1,4 @@
-import { body } from './body'
+import { body } from '../setup/body'
 import type { Setup } from '../setup/types'
 import { type MomentChoice, after, along } from './moment'
 import type { RecipeFacts } from './facts'

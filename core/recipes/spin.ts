@@ -1,5 +1,5 @@
 import { ASKED_OF_ALL, BASE } from './base'
-import { body } from './body'
+import { body } from '../setup/body'
 import { batteryFlash } from './flashes'
 import { type MomentChoice, share } from './moment'
 import type { RecipeFacts } from './facts'

@@ -1,5 +1,5 @@
 import { BASE } from './base'
-import { body } from './body'
+import { body } from '../setup/body'
 import { batteryFlash } from './flashes'
 import { after, along } from './moment'
 import type { RecipeFacts } from './facts'

@@ -1,7 +1,7 @@
 import type { CardKind, Setup } from '../setup/types'
 import type { Bodies } from './bodies'
 import { type Material, grey, metal } from './material'
-import { REFLECTANCE, boardsOf } from '../light/boards'
+import { REFLECTANCE, boardsOf } from '../light/reflectors'
 import type { Stage } from '../light/place'
 import type { CardFace } from './scene'
 

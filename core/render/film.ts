@@ -1,4 +1,4 @@
-import { pulseTimeOf } from '../flash'
+import { pulseTimeOf } from '../physics/flash'
 import { BLUR, CHOICE, LENS, Numbers, PIXEL, TIME } from './numbers'
 import { brightnessOf } from './brightness'
 import type { Lamp } from '../light/lamp'

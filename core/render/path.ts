@@ -1,6 +1,7 @@
 import type { Stage } from '../light/place'
 import type { Vector } from '../light/lamp'
-import { type Assessment, followed, natureOf } from '../plan'
+import type { Assessment } from '../plan'
+import { followed, natureOf } from '../take'
 
 /** Where the thing that moves is at times of a take, in the picture's axes: its leading edge. */
 export function pathOf(plan: Pick<Assessment, 'known'>, stage: Stage): (time: number) => Vector {

@@ -1,5 +1,5 @@
 import type { Assessment } from '../plan'
-import { recycleAt } from '../setup/typical'
+import { recycleAt } from '../defaults/typical'
 import type { Setup } from '../setup/types'
 
 /** s that the slowest light needs until it is ready again, at the powers that are set. */

@@ -1,4 +1,4 @@
-import type { FiredTake } from '../calibration'
+import type { FiredTake } from './search'
 import { type Assessment, dialOf } from '../plan'
 
 /** A take as it was logged. */

@@ -7,7 +7,7 @@ import {
   ladderDelay,
   ladderFor,
   proposeDelay,
-} from '../calibration'
+} from './search'
 import { chiSquareQuantile } from '../math/chiSquare'
 import { studentQuantile } from '../math/student'
 import { type Assessment, type Dial, dialOf } from '../plan'

@@ -1,4 +1,4 @@
-import { shoots } from '../setup/typical'
+import { shoots } from '../defaults/typical'
 import type { Call, Setup } from '../setup/types'
 
 /** Who gives a call where the set-up names nobody else for it. */

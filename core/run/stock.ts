@@ -2,7 +2,7 @@ import type { Finding } from '../plan'
 import type { Result } from '../plan/explain'
 import { count, share } from '../plan/findings/types'
 import type { Setup } from '../setup/types'
-import type { HowMany } from './session'
+import type { HowMany } from './played'
 
 /** Beyond this nobody buys. */
 const MANY = 10_000

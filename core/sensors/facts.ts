@@ -1,5 +1,5 @@
-import type { Motion } from '../plan/motion'
-import type { TakeInputs, TakeTimes } from '../plan/chain'
+import type { Motion } from '../physics/travel'
+import type { TakeInputs, TakeTimes } from './take'
 import type { SignalChain } from '../setup/parts'
 import type { Setup } from '../setup/types'
 

@@ -1,5 +1,5 @@
 import { goldenMaximum } from '../math/golden'
-import { intoLiquid } from '../setup/through'
+import { intoLiquid } from '../recipes/through'
 import type { Setup } from '../setup/types'
 import type { SensorFacts, Sensing } from './facts'
 

@@ -1,4 +1,4 @@
-import type { Json } from '../json'
+import type { Json } from '../math/json'
 import {
   BODY_FIELDS,
   CARD_FIELDS,

@@ -1,4 +1,4 @@
-import type { KnownSetup } from './typical'
+import type { KnownSetup } from './known'
 import type { Setup } from './types'
 
 /** What moves, in what air, through what and into what. */

@@ -2,7 +2,7 @@ import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withCha
 import { seededRandom } from '../../core/math/random'
 import { Film, type Scene, sceneOf, stopsOf } from '../../core/render'
 import { Bodies, type Vector } from '../../core/render/bodies'
-import { boardsOf } from '../../core/light/boards'
+import { boardsOf } from '../../core/light/reflectors'
 import { groundPlaces } from '../../core/light/figures'
 import { lobeOf } from '../../core/light/lamp'
 import { isOpen } from '../../core/light/level'

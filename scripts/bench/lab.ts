@@ -31,7 +31,7 @@ import { hardShots } from '../../tests/support/hardShots'
 import { hardStreak } from '../../tests/support/hardStreaks'
 import { hardSync } from '../../tests/support/hardSync'
 import { hardTrace } from '../../tests/support/hardTraces'
-import { bestDelay, seenAs, soundThreshold } from '../../core/rehearsal/play'
+import { bestDelay, seenAs, soundThreshold } from '../../core/scoring/play'
 
 const FILES = Number(process.env.LAB_FILES ?? 200)
 /** Tools by name, `takes`, or exercises whose takes are read; left out: all of them. */

@@ -1,5 +1,5 @@
 import { EXERCISES, SURE_ALONE, exerciseRig, exerciseSetup, placeTells, plan } from '../../core'
-import { type Judge, perfectJudge, playRig, seenAs } from '../../core/rehearsal/play'
+import { type Judge, perfectJudge, playRig, seenAs } from '../../core/scoring/play'
 import type { OfRun } from '../../core/lab'
 import { mean, photo, readerOf } from './lab'
 

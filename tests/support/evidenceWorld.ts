@@ -1,7 +1,7 @@
 import { type Evidence, type EvidenceKind, type Setup, assess, evidenceOf } from '../../core'
 import { type Random, seededRandom } from '../../core/math/random'
 import { type ShotInputs, happen } from '../../core/practice/world/take'
-import { known } from '../../core/setup/typical'
+import { known } from '../../core/defaults/typical'
 
 /** What is read of one firing. */
 export type Told = Extract<EvidenceKind, 'place' | 'late' | 'speed' | 'interval' | 'beyond' | 'short'>

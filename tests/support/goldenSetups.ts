@@ -17,21 +17,21 @@ import {
   valueAt,
   withChanges,
 } from '../../core'
-import { isObject } from '../../core/json'
+import { isObject } from '../../core/math/json'
 import { completeKitItem } from '../../core/kit/complete'
 import { KIT_FIGURES } from '../../core/kit/figures'
 import { flashFromKit, forgetKit, kitChanges, kitDifferences, withKit, withModifier } from '../../core/kit/apply'
 import { markedByKit } from '../../core/kit/marks'
 import { isOwn, keptAsKit, ownKitFor } from '../../core/kit/own'
-import { changed } from '../../core/setup/choices'
+import { changed } from '../../core/defaults/choices'
 import { READING, asItStood, evidenceOf } from '../../core/setup/evidence'
 import * as fields from '../../core/setup/fields'
 import { setupJsonSchema } from '../../core/setup/jsonSchema'
-import { entered, unknownChanges } from '../../core/setup/marks'
+import { entered, unknownChanges } from '../../core/defaults/marks'
 import { sourceOf } from '../../core/setup/typed'
 import { changedPaths } from '../../core/setup/paths'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep, stepDown, stepUp } from '../../core/setup/steps'
-import { assumedAt } from '../../core/setup/typical'
+import { assumedAt } from '../../core/defaults/typical'
 
 /** What set-ups and kit are made of, what follows from changes, and what files of before become. */
 export type GoldenSetups = Record<string, unknown>

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { type MotionKind, type Plan, lastLight, secondOf, sensorOf, shoots, traitsOf } from '~~/core'
-import { GRAVITY } from '~~/core/constants'
+import { GRAVITY } from '~~/core/physics/constants'
 import { footprint } from './tableGeometry'
 
 /** Linear scale. */

@@ -1,5 +1,5 @@
 import { type Plan, lastLight, latencyOf, midExposure, shutterMoves, timesOfLight } from '~~/core'
-import { pulseLevel, pulseMiddle } from '~~/core/flash'
+import { pulseLevel, pulseMiddle } from '~~/core/physics/flash'
 
 /** A lane of the time strip. */
 export interface Lane {

@@ -1,5 +1,5 @@
-import { GRAVITY } from '../../constants'
-import { fallTime } from '../../flight'
+import { GRAVITY } from '../../physics/constants'
+import { fallTime } from '../../physics/flight'
 import { type LabReading, type LabTool, numberOf } from '../types'
 import { place } from './place'
 

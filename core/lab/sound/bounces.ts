@@ -1,4 +1,4 @@
-import { GRAVITY } from '../../constants'
+import { GRAVITY } from '../../physics/constants'
 import { meanOf, deviationOf } from '../statistics'
 import { type LabFigure, type LabReading, type LabTool, type Mark, settled } from '../types'
 import { onsetsOf } from './onsets'

@@ -1,4 +1,4 @@
-import { thresholdWindow } from '../../sensing'
+import { thresholdWindow } from '../../physics/sensing'
 import {
   type LabFigure,
   type LabReading,

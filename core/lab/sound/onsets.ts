@@ -1,4 +1,4 @@
-import { keptFor } from '../../kept'
+import { keptFor } from '../../math/memoised'
 import { median, spreadOf } from '../statistics'
 import type { Sound } from '../types'
 

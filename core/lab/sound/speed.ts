@@ -1,5 +1,5 @@
-import { speedOfSound } from '../../air'
-import { acousticSpeed } from '../../sensing'
+import { speedOfSound } from '../../physics/air'
+import { acousticSpeed } from '../../physics/sensing'
 import { deviationOf, meanOf } from '../statistics'
 import {
   type HandMark,

@@ -1,5 +1,6 @@
 import { Film, sceneOf } from '../../render'
-import { type Assessment, followed } from '../../plan'
+import type { Assessment } from '../../plan'
+import { followed } from '../../take'
 import { placeTells } from '../../run'
 import type { Course } from './courses'
 import { type Small, filmed } from './small'

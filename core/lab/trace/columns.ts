@@ -1,4 +1,4 @@
-import { InputError } from '../../errors'
+import { InputError } from '../../physics/errors'
 import type { Trace } from '../types'
 
 /** Samples of a file that are taken at most. */

@@ -1,4 +1,4 @@
-import { acrossPicture } from '../bodies'
+import { acrossPicture } from '../../take/bodies'
 import { ISOS, SHUTTERS_IN_SECONDS, stepDown } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
 import { withChanges } from '../../setup/paths'

@@ -1,4 +1,4 @@
-import { recycleAt } from '../../setup/typical'
+import { recycleAt } from '../../defaults/typical'
 import { type Rule, time } from './types'
 
 export const burstRecycle: Rule = ({ setup }) => {

@@ -1,4 +1,4 @@
-import { shoots } from '../../setup/typical'
+import { shoots } from '../../defaults/typical'
 import { type Rule, length } from './types'
 
 export const catchBehind: Rule = ({ setup }) => {

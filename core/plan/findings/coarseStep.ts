@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import type { Assessment } from '../assess'
-import { natureOf } from '../nature'
+import { natureOf } from '../../take/nature'
 import { type FixDraft, type Rule, length, share, time } from './types'
 
 /** A step of the controller that costs more than this share of keepers is worth a word. */

@@ -1,4 +1,4 @@
-import { apertureForDepth } from '../../optics'
+import { apertureForDepth } from '../../physics/optics'
 import { closestFocus } from '../../setup/focus'
 import { APERTURES, stepUp } from '../../setup/steps'
 import { type FixDraft, type Rule, aperture, length, stops } from './types'

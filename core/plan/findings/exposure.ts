@@ -1,7 +1,7 @@
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, nearestStep } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
 import { type Assessment, exposureLevel } from '../assess'
-import { powerSteps } from '../light'
+import { powerSteps } from '../../light/pulses'
 import { aimAt, aimedPast } from './aimedAway'
 import { type FixDraft, type Rule, aperture, iso, length, power, shutter, stops } from './types'
 

@@ -1,4 +1,4 @@
-import { boardsOf } from '../../light/boards'
+import { boardsOf } from '../../light/reflectors'
 import { groundPlaces, sceneFigures } from '../../light/figures'
 import { isOpen } from '../../light/level'
 import type { Vector } from '../../light/lamp'
@@ -6,7 +6,7 @@ import { lightSpot, stageOf } from '../../light/place'
 import { MOST_CARDS } from '../../setup/fields'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { relit, rounded } from './tries'
+import { relit, rounded } from './candidateFixes'
 
 /** Shares of the way from the light to the ground at which a flag may stand, and its sides, m. */
 const ALONG = [0.12, 0.2, 0.3, 0.4, 0.5]

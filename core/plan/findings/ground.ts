@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess'
-import { anew, relit } from './tries'
+import { anew, relit } from './candidateFixes'
 
 /** A ground that throws back more than this is meant to be white. */
 export const WHITE_GROUND = 0.5

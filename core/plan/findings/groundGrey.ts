@@ -1,7 +1,7 @@
 import { sceneFigures } from '../../light/figures'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { BRIGHTER, firstWithin } from './tries'
+import { BRIGHTER, firstWithin } from './candidateFixes'
 import { type FixDraft, type Rule, count, power, stops } from './types'
 import { whiteGroundLights, changedBy } from './ground'
 

@@ -1,7 +1,7 @@
 import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
 import { flagOff } from './flag'
-import { FARTHER, NEARER, asBrightAt, firstWithin, relit, rounded } from './tries'
+import { FARTHER, NEARER, asBrightAt, firstWithin, relit, rounded } from './candidateFixes'
 import { type FixDraft, type Rule, length, plain, power, share, stops } from './types'
 
 /** A ground that throws back less than this is meant to be black. */

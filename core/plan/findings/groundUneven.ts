@@ -1,6 +1,6 @@
 import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
-import { FARTHER, firstWithin, rounded } from './tries'
+import { FARTHER, firstWithin, rounded } from './candidateFixes'
 import { type FixDraft, type Rule, length, stops } from './types'
 import { whiteGroundLights, changedBy } from './ground'
 

@@ -1,6 +1,6 @@
 import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
-import { highSpeedSyncActs } from '../shutter'
+import { highSpeedSyncActs } from '../../light/shutter'
 import { type Rule, shutter, time } from './types'
 
 export const highSpeedSync: Rule = ({ setup }) => {

@@ -1,4 +1,4 @@
-import { standsInFront } from '../../light/role'
+import { standsInFront } from '../../setup/role'
 import { type Rule, plain } from './types'
 
 /** A key or fill that stands behind lights nothing that the camera sees. */

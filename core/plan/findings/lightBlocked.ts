@@ -1,8 +1,8 @@
-import { boardsOf, openTo } from '../../light/boards'
+import { boardsOf, openTo } from '../../light/reflectors'
 import { lampsOf } from '../../light/lamps'
 import { stageOf } from '../../light/place'
 import type { Assessment } from '../assess'
-import { type Part, eachMended, leastStep, partFor } from './tries'
+import { type Part, eachMended, leastStep, partFor } from './candidateFixes'
 import { type Figures, type Rule, plain, stops } from './types'
 
 /** A light may lose this to a card before it is told, and after a fix, stops. */

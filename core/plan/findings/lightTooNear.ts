@@ -1,6 +1,6 @@
 import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
-import { FARTHER, firstWithin, relit, rounded } from './tries'
+import { FARTHER, firstWithin, relit, rounded } from './candidateFixes'
 import { type FixDraft, type Rule, length, plain, power } from './types'
 
 /** Stops that a light may fall off over the subject before it is told. */

@@ -1,4 +1,4 @@
-import { natureOf } from '../nature'
+import { natureOf } from '../../take/nature'
 import { type Rule, length, time } from './types'
 import { sensorAt } from './timing'
 

@@ -1,4 +1,4 @@
-import { GRAVITY } from '../../constants'
+import { GRAVITY } from '../../physics/constants'
 import { type Rule, length } from './types'
 
 export const neverArrives: Rule = ({ setup, timing }) => {

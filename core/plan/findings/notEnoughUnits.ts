@@ -1,4 +1,4 @@
-import { recycleAt } from '../../setup/typical'
+import { recycleAt } from '../../defaults/typical'
 import type { SequencePlan } from '../sequence'
 import { type Rule, count, plain, time } from './types'
 import { longer } from './sequence'

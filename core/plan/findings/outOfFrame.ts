@@ -3,7 +3,7 @@ import { traitsOf } from '../../recipes/all'
 import { withinLimits } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { type PlaceInPicture, fieldAlong, inField, momentInPicture, positionsInPicture, upAlong } from '../shown'
-import { anew } from './tries'
+import { anew } from './candidateFixes'
 import { type FixDraft, type Rule, count, length } from './types'
 
 /** Share of the picture that a fix leaves free at its edges. */

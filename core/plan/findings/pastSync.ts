@@ -1,7 +1,7 @@
 import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
-import { highSpeedSyncLoss } from '../../exposure'
+import { highSpeedSyncLoss } from '../../physics/exposure'
 import type { Setup } from '../../setup/types'
-import { TELLING_STOPS, highSpeedSyncActs, syncRuledOut } from '../shutter'
+import { TELLING_STOPS, highSpeedSyncActs, syncRuledOut } from '../../light/shutter'
 import { type FixDraft, type Rule, share, shutter, stops, time } from './types'
 
 /** A band narrower than this is none, share of the frame. */

@@ -1,4 +1,4 @@
-import { shoots } from '../../setup/typical'
+import { shoots } from '../../defaults/typical'
 import type { Rule } from './types'
 
 /** Nobody is shot at, whatever with: no picture is worth it, and no fix makes it right. */

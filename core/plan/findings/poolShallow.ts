@@ -1,6 +1,6 @@
 import { traitsOf } from '../../recipes/all'
-import { splashCavity } from '../../subjects'
-import { natureOf } from '../nature'
+import { splashCavity } from '../../physics/subjects'
+import { natureOf } from '../../take/nature'
 import { type Rule, length, number } from './types'
 
 export const poolShallow: Rule = ({ known: setup, timing }) => {

@@ -1,6 +1,6 @@
 import { type Reflection, reflectionsOf } from '../../light/mirror'
 import type { Assessment } from '../assess'
-import { type Part, eachMended, leastStep, partFor } from './tries'
+import { type Part, eachMended, leastStep, partFor } from './candidateFixes'
 import { type FixDraft, type Rule, plain } from './types'
 
 /** How far a step of a search goes: rad of an angle, m of a way. */

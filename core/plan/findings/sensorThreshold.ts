@@ -1,4 +1,4 @@
-import { thresholdWindow } from '../../sensing'
+import { thresholdWindow } from '../../physics/sensing'
 import { sensorOf } from '../../sensors/all'
 import { peakAtSensor } from '../../sensors/sound'
 import type { FixDraft, Rule } from './types'

@@ -1,4 +1,4 @@
-import { startIsHeard } from '../../setup/typical'
+import { startIsHeard } from '../../defaults/typical'
 import { sensorOf } from '../../sensors/all'
 import type { Rule } from './types'
 

@@ -1,5 +1,5 @@
 import { aimSpot } from '../../light/aim'
-import { boardsOf } from '../../light/boards'
+import { boardsOf } from '../../light/reflectors'
 import { followed } from '../../light/firing'
 import { type Vector, dot, minus, scaled, squareTo, unit } from '../../light/lamp'
 import { isOpen } from '../../light/level'

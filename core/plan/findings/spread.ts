@@ -1,5 +1,5 @@
 import { sensorOf } from '../../sensors/all'
-import { natureOf } from '../nature'
+import { natureOf } from '../../take/nature'
 import { type FixDraft, type Rule, length, time } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */

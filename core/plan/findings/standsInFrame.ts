@@ -1,6 +1,6 @@
 import { type InFrame, inFrame } from '../../light/inFrame'
 import type { Assessment } from '../assess'
-import { FARTHER, type Part, asBrightAt, eachMended, firstWithin, leastStep, partFor, relit } from './tries'
+import { FARTHER, type Part, asBrightAt, eachMended, firstWithin, leastStep, partFor, relit } from './candidateFixes'
 import { type FixDraft, type Rule, length, plain, power, share } from './types'
 
 /** rad a step round the subject, and m a step aside. */

@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import { soundDistance, soundPlace } from '../../sensors/sound'
-import { natureOf } from '../nature'
+import { natureOf } from '../../take/nature'
 import type { Assessment } from '../assess'
 import { type FixDraft, length } from './types'
 

@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess'
 import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
 import { keeperOf } from '../keeper'
-import type { Cause, CauseKind } from '../spread'
+import type { Cause, CauseKind } from '../../take/spread'
 import { type Draft, angle, rate } from './types'
 
 const causesOf = ({ spread }: Assessment, kind: CauseKind): Cause[] =>

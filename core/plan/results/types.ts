@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess'
 import type { Figure, Figures } from '../findings/types'
 import type { Setup } from '../../setup/types'
-import type { Cause } from '../spread'
+import type { Cause } from '../../take/spread'
 
 /** A result of the plan with where it comes from. */
 export interface Result {

@@ -1,4 +1,4 @@
-import type { KnownFlash, KnownSetup } from '../../setup/typical'
+import type { KnownFlash, KnownSetup } from '../../setup/known'
 
 /** A log–log reading of a table of durations, held at its ends. */
 function reading(rows: readonly { power: number; value: number }[], power: number): number {

@@ -1,5 +1,5 @@
-import { GRAVITY } from '../../constants'
-import type { KnownSetup } from '../../setup/typical'
+import { GRAVITY } from '../../physics/constants'
+import type { KnownSetup } from '../../setup/known'
 import type { WorldAir } from './air'
 
 /** A point of a path: s after the action starts; m along the travel and out of it; m/s. */

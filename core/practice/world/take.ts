@@ -1,5 +1,5 @@
-import { GRAVITY } from '../../constants'
-import type { KnownSetup } from '../../setup/typical'
+import { GRAVITY } from '../../physics/constants'
+import type { KnownSetup } from '../../setup/known'
 import { airAt } from './air'
 import { type WorldPath, walk } from './path'
 

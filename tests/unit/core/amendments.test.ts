@@ -17,12 +17,12 @@ import {
   withChange,
   withChanges,
 } from '~~/core'
-import { machFlight, sphereDragRatio } from '~~/core/drag'
-import { pulseMiddle, pulseShape, pulseShare, pulseTimeOf } from '~~/core/flash'
-import { arcWithDrag } from '~~/core/plan/arc'
-import { chainStages } from '~~/core/plan/chain'
-import { known } from '~~/core/setup/typical'
-import { sinking, splashCavity } from '~~/core/subjects'
+import { machFlight, sphereDragRatio } from '~~/core/physics/drag'
+import { pulseMiddle, pulseShape, pulseShare, pulseTimeOf } from '~~/core/physics/flash'
+import { arcWithDrag } from '~~/core/take/arc'
+import { chainStages } from '~~/core/take/chain'
+import { known } from '~~/core/defaults/typical'
+import { sinking, splashCavity } from '~~/core/physics/subjects'
 import { checkSetup } from '~~/shared/schemas/setup'
 import early from '../../files/setup-1.json'
 

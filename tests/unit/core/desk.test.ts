@@ -11,7 +11,7 @@ import {
   wiringOf,
   withChanges,
 } from '~~/core'
-import { followUps } from '~~/core/setup/choices'
+import { followUps } from '~~/core/defaults/choices'
 
 const cracker = newSetup('projectile')
 const level = (setup = cracker): number => plan(setup).exposure.flash!

@@ -15,7 +15,7 @@ import {
 } from '~~/core'
 import { givenToSetup } from '~~/core/lab'
 import { sceneFigures } from '~~/core/light/figures'
-import { motionFor } from '~~/core/plan/chain'
+import { motionFor } from '~~/core/take/chain'
 import { type Draw, EvidenceWorld, type Told } from '../../support/evidenceWorld'
 import { runs } from '../../support/runs'
 

@@ -1,5 +1,5 @@
 import { type LoggedTake, contradicted, driftOf, foundEvidence, newSetup, plan, runStateOf, withChanges } from '~~/core'
-import { ladderDelay } from '~~/core/calibration/ladder'
+import { ladderDelay } from '~~/core/run/search/bracketing'
 import { placeTells } from '~~/core/run/feedback'
 
 /** What takes teach, figure by figure, against sums of this test's own. */

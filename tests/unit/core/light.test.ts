@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { type Setup, flashDurations, newSetup, plan, powerSteps, withChanges } from '~~/core'
 import { batteryFlash as startFlash, mainsFlash as startMains } from '~~/core/recipes'
-import { knownTable } from '~~/core/setup/typical'
+import { knownTable } from '~~/core/defaults/typical'
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '~~/core/setup/steps'
-import { highestPowerWithin } from '~~/core/plan/light'
+import { highestPowerWithin } from '~~/core/light/pulses'
 
 const batteryFlash = () => ({ ...startFlash(), table: knownTable(startFlash()) })
 const mainsFlash = () => ({ ...startMains(), table: knownTable(startMains()) })

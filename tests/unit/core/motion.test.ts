@@ -1,6 +1,6 @@
 import fc from 'fast-check'
-import { GRAVITY } from '~~/core/constants'
-import { type MotionInput, motionOf } from '~~/core/plan/motion'
+import { GRAVITY } from '~~/core/physics/constants'
+import { type MotionInput, motionOf } from '~~/core/take/motion'
 import { MOTIONS } from '~~/core'
 
 const base: MotionInput = { kind: 'flight', speed: 10, angle: 0.5, dragPerMetre: 0.05, reach: 2 }

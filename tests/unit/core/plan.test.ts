@@ -13,7 +13,7 @@ import {
   withChange,
   withChanges,
 } from '~~/core'
-import { GRAVITY } from '~~/core/constants'
+import { GRAVITY } from '~~/core/physics/constants'
 
 const change = (setup: Setup, values: Record<string, string | number | boolean | null>): Setup =>
   withChanges(

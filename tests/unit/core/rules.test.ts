@@ -1,6 +1,6 @@
 import { type Recipe, assess, evidenceOf, newSetup, withChanges } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
-import { evidenceSurprise } from '~~/core/plan/findings/evidenceSurprise'
+import { evidenceSurprise } from '~~/core/plan/findings/evidenceOutlier'
 import { faceAway } from '~~/core/plan/findings/faceAway'
 import { burstBuffer } from '~~/core/plan/findings/burstBuffer'
 import { burstRecycle } from '~~/core/plan/findings/burstRecycle'

@@ -25,8 +25,8 @@ import {
   motionFor,
   withChanges,
 } from '~~/core'
-import { faceShown } from '~~/core/plan/face'
-import { known } from '~~/core/setup/typical'
+import { faceShown } from '~~/core/take/face'
+import { known } from '~~/core/defaults/typical'
 
 /** What could not be said of a set-up before: each in one place, and each with its effect on the plan. */
 

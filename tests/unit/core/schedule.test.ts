@@ -1,7 +1,7 @@
 import { type PopGroup, type Setup, evenInterval, newSetup, plan, repeatAt, scheduleLight, withChanges } from '~~/core'
-import { natureOf } from '~~/core/plan/nature'
-import { known } from '~~/core/setup/typical'
-import { groupTimes, instantsOf, popsOf, timesOfLight, trackOf } from '~~/core/plan/pops'
+import { natureOf } from '~~/core/take/nature'
+import { known } from '~~/core/defaults/typical'
+import { groupTimes, instantsOf, popsOf, timesOfLight, trackOf } from '~~/core/take/pops'
 import { isSequence, lastLight } from '~~/core/plan/sequence'
 
 type Limits = Parameters<typeof scheduleLight>[0]['limits']

@@ -10,7 +10,7 @@ import {
   withChange,
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
-import { bestOfOffsets } from '~~/core/calibration/offsets'
+import { bestOfOffsets } from '~~/core/run/search/offsets'
 import { calibration } from '~~/core'
 import { fillFigures } from '~~/shared/text/figures'
 

@@ -1,7 +1,7 @@
 import { newSetup, plan, shutterMoves, withChanges } from '~~/core'
-import { highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from '~~/core/plan/shutter'
-import { known } from '~~/core/setup/typical'
-import { pulseShape } from '~~/core/flash'
+import { highSpeedSyncActs, lightLost, shutterCheck, syncRuledOut } from '~~/core/light/shutter'
+import { known } from '~~/core/defaults/typical'
+import { pulseShape } from '~~/core/physics/flash'
 
 type Values = Record<string, string | number | boolean | null>
 const make = (values: Values) =>

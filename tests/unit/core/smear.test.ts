@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { type Change, newSetup, plan, resultsOf, withChanges } from '~~/core'
-import { pulseLevel, pulseShape } from '~~/core/flash'
-import { type FallingLight, smearOf } from '~~/core/plan/smear'
+import { pulseLevel, pulseShape } from '~~/core/physics/flash'
+import { type FallingLight, smearOf } from '~~/core/physics/smear'
 import { runs } from '../../support/runs'
 
 const key = pulseShape({ t05: 38e-6, t01: 50e-6 })

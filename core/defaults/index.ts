@@ -1,0 +1,5 @@
+export * from './choices'
+export * from './complete'
+export { KNOWN_BY, type KnownBy, errorBy, errorPathOf, knownBy, usualWay } from './knownBy'
+export * from './marks'
+export * from './typical'

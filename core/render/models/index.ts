@@ -1,0 +1,28 @@
+import type { Recipe } from '../../setup/types'
+import { balloon } from './balloon'
+import { drop } from './drop'
+import { grains } from './grains'
+import type { Look } from './model'
+import { pour } from './pour'
+import { powder } from './powder'
+import { projectile } from './projectile'
+import { run } from './run'
+import { spin } from './spin'
+import { swing } from './swing'
+import { thrown } from './throw'
+import { toss } from './toss'
+
+/** What stands before the camera, by recipe; the compiler names one that is missing. */
+export const LOOKS: Readonly<Record<Recipe, Look>> = {
+  balloon,
+  projectile,
+  pour,
+  drop,
+  throw: thrown,
+  powder,
+  toss,
+  swing,
+  grains,
+  run,
+  spin,
+}

@@ -1,0 +1,6 @@
+export { type BodyStreak } from './bodies'
+export { type NamedStage, chainStages, dragOf, latencyBeforeDelay, meanInputs, motionFor, takeTimes } from './chain'
+export { type Followed, followed, followedOff, followedScatters } from './followed'
+export { type Nature, natureOf } from './nature'
+export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
+export type { Cause, CauseKind, Spread } from './spread'
