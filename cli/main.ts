@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs'
 import { type ParseArgsConfig, parseArgs } from 'node:util'
 import type { Schema } from 'yup'
-import { type Plan, type Setup, InputError, calibration, completeSetup, howMany, plan, stockFinding } from '../core'
+import { type Plan, type Setup, InputError, calibration, completeSetup, playedSessions, plan, stockFinding } from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
 import { memberSchema, studioSchema } from '../shared/schemas/records'
 import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
@@ -62,14 +62,14 @@ function planCommand(args: string[]): void {
     setupSchema,
     completeSetup,
   )
-  const many = howMany(setup)
+  const many = playedSessions(setup)
   const result = withStock(plan(setup), setup, many)
   if (text) print(dialCardText(result, args.includes('--imperial') ? 'imperial' : 'metric', many))
   else print({ ...result, howMany: many })
 }
 
 /** The plan with what the played session has to say about props. */
-function withStock(planned: Plan, setup: Setup, many: ReturnType<typeof howMany>): Plan {
+function withStock(planned: Plan, setup: Setup, many: ReturnType<typeof playedSessions>): Plan {
   const stock = stockFinding(setup, many)
   return stock === null ? planned : { ...planned, findings: [...planned.findings, stock] }
 }

@@ -1,4 +1,4 @@
-import type { HowMany, LoggedTake, Setup } from '~~/core'
+import type { PlayedSessions, LoggedTake, Setup } from '~~/core'
 import { playInWorker } from '~/services/simulation'
 
 const NONE: readonly LoggedTake[] = []
@@ -21,7 +21,7 @@ const CALM = 120
  * What could not be played has no figure, and `trouble` says so. Those `aside` do not hold up the others.
  */
 export function useHowMany(setup: () => Setup, takes: () => readonly LoggedTake[] = () => NONE, aside = false) {
-  const many = shallowRef<HowMany | null>(null)
+  const many = shallowRef<PlayedSessions | null>(null)
   const stale = ref(true)
   const trouble = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined

@@ -1,4 +1,4 @@
-import type { Mark } from '~~/core/lab'
+import type { LabMark } from '~~/core/lab'
 
 /**
  * A mark of a reading as a handle: dragged by the pointer, moved by the arrow keys, ten steps with shift, and read
@@ -11,30 +11,30 @@ import type { Mark } from '~~/core/lab'
  */
 export function useMarkHandle(
   view: {
-    placeOf: (mark: Mark, event: PointerEvent) => number
-    keys: (mark: Mark) => Partial<Record<string, number>>
-    step: (mark: Mark) => number
+    placeOf: (mark: LabMark, event: PointerEvent) => number
+    keys: (mark: LabMark) => Partial<Record<string, number>>
+    step: (mark: LabMark) => number
   },
   set: (id: string, at: number | null) => void,
 ) {
   const dragged = ref<{ id: string; from: number; at: number } | null>(null)
   return {
     /** Where a mark is shown: under the pointer while it is dragged. */
-    shownAt: (mark: Mark): number => (dragged.value?.id === mark.id ? dragged.value.at : mark.at),
-    down(mark: Mark, event: PointerEvent): void {
+    shownAt: (mark: LabMark): number => (dragged.value?.id === mark.id ? dragged.value.at : mark.at),
+    down(mark: LabMark, event: PointerEvent): void {
       ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
       dragged.value = { id: mark.id, from: mark.at, at: mark.at }
     },
-    move(mark: Mark, event: PointerEvent): void {
+    move(mark: LabMark, event: PointerEvent): void {
       if (dragged.value?.id === mark.id) dragged.value.at = view.placeOf(mark, event)
     },
-    up(mark: Mark): void {
+    up(mark: LabMark): void {
       if (dragged.value?.id !== mark.id) return
       const { from, at } = dragged.value
       if (at !== from) set(mark.id, at)
       dragged.value = null
     },
-    key(mark: Mark, event: KeyboardEvent): void {
+    key(mark: LabMark, event: KeyboardEvent): void {
       const way = view.keys(mark)[event.key]
       if (way === undefined && event.key !== 'Delete' && event.key !== 'Backspace') return
       event.preventDefault()

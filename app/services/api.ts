@@ -171,7 +171,7 @@ export const api = {
   report: (shootId: string) => call<ShootReport>('GET', `/api/shoots/${shootId}/report`),
   logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),
   takes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes`),
-  struckTakes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes?struck=true`),
+  excludedTakes: (setupId: string) => call<TakeRecord[]>('GET', `/api/setups/${setupId}/takes?struck=true`),
   amendTake: (id: string, amendment: TakeAmendment) => call<TakeRecord>('PUT', `/api/takes/${id}`, amendment),
   strikeTake: (id: string, struck: boolean) => call('PUT', `/api/takes/${id}/strike`, { struck }),
   pictures: (setupId: string) => call<PictureRecord[]>('GET', `/api/setups/${setupId}/pictures`),

@@ -5,7 +5,7 @@ export const SETUP_DRAFT = 'epiro-draft-'
 export const KIT_DRAFT = 'epiro-kit-draft-'
 
 /** A state of a thing that was changed here, and the revision it was made from. */
-export interface Draft<T> {
+export interface StoredDraft<T> {
   revision: number
   state: T
 }
@@ -13,9 +13,9 @@ export interface Draft<T> {
 /** What was changed on this device and not yet taken by the server outlives the tab. */
 export interface Drafts<T> {
   /** Null where there is none, or none that can be read. */
-  read: (id: string) => Draft<T> | null
+  read: (id: string) => StoredDraft<T> | null
   /** @returns whether it is kept: a store that is full, or refused, keeps nothing, and an older state neither */
-  keep: (id: string, draft: Draft<T>) => boolean
+  keep: (id: string, draft: StoredDraft<T>) => boolean
   drop: (id: string) => void
   /** The server took one: what waits, if it is newer, is made from that. */
   taken: (id: string, revision: number, sent: T, waits: T) => boolean
@@ -33,7 +33,7 @@ export function draftsOf<T>(prefix: string, name: string, check: (value: unknown
       // Refused: nothing is kept there.
     }
   }
-  const keep = (id: string, { revision, state }: Draft<T>): boolean => {
+  const keep = (id: string, { revision, state }: StoredDraft<T>): boolean => {
     try {
       localStorage.setItem(prefix + id, JSON.stringify({ revision, [name]: state }))
       return true

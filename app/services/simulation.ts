@@ -1,11 +1,11 @@
-import type { HowMany, LoggedTake, Setup, SimulatedTakes } from '~~/core'
+import type { PlayedSessions, LoggedTake, Setup, SimulatedTakes } from '~~/core'
 import { workerCalls } from '~/services/workerCalls'
-import type { Asked, Told } from '~/workers/takes.worker'
+import type { Asked, TakesAnswer } from '~/workers/takes.worker'
 
 export type Simulated = SimulatedTakes & { seconds: number }
 
 const calls = () =>
-  workerCalls<Asked, Told & { seconds: number }>(
+  workerCalls<Asked, TakesAnswer & { seconds: number }>(
     () => new Worker(new URL('../workers/takes.worker.ts', import.meta.url), { type: 'module' }),
     'The takes could not be simulated.',
   )
@@ -19,18 +19,18 @@ const bare = (asked: Asked): Asked => JSON.parse(JSON.stringify(asked)) as Asked
 export const simulateInWorker = (setup: Setup, takes: number): Promise<Simulated> =>
   main.ask(bare({ setup, takes })) as Promise<Simulated>
 
-const played = new WeakMap<Setup, { key: string; result: Promise<HowMany> }>()
+const played = new WeakMap<Setup, { key: string; result: Promise<PlayedSessions> }>()
 
 /**
  * Sessions played in a worker; whoever asks for the same set-up and takes gets the same play.
  *
  * @throws Error with a sentence for the reader
  */
-export function playInWorker(setup: Setup, logged: LoggedTake[], aside = false): Promise<HowMany> {
+export function playInWorker(setup: Setup, logged: LoggedTake[], aside = false): Promise<PlayedSessions> {
   const key = JSON.stringify(logged)
   const known = played.get(setup)
   if (known?.key === key) return known.result
-  const result = (aside ? beside : main).ask(bare({ setup, logged })) as Promise<HowMany & { seconds: number }>
+  const result = (aside ? beside : main).ask(bare({ setup, logged })) as Promise<PlayedSessions & { seconds: number }>
   played.set(setup, { key, result })
   // What failed is played anew when it is asked for again.
   result.catch(() => played.delete(setup))

@@ -1,13 +1,13 @@
 import {
-  type Give,
+  type Export,
   type GivenFrom,
   type HandMark,
   type LabReading,
   type LabSettings,
   type LabTool,
   LAB_TOOLS,
-  givenToKit,
-  givenToSetup,
+  exportedToKit,
+  exportedToSetup,
   labTool,
   marksOf,
   startOf,
@@ -87,7 +87,7 @@ export const useLabStore = defineStore('lab', () => {
       distance: setup.subject.distance,
       delay: setup.delay,
       travel: setup.camera.curtainTravel,
-      planned: Number((sceneFigures(assess(setup)).ground.middle ?? NaN).toFixed(2)) || null,
+      planned: Number((sceneFigures(assess(setup)).background.middle ?? NaN).toFixed(2)) || null,
       reflectance: toolId.value === 'ground' ? setup.scene.ground.reflectance : null,
     }
     const asked = new Set(tool.value.fields.map(field => field.key))
@@ -151,12 +151,12 @@ export const useLabStore = defineStore('lab', () => {
       ]
       await read()
     })
-  const standIn = (hide = false, seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
+  const loadSample = (hide = false, seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
     work('Making a sample', async () => {
       clear()
       hidden.value = hide
       const own = asked
-      const made = await askLab<'standIn'>({ kind: 'standIn', tool: toolId.value, seed })
+      const made = await askLab<'sample'>({ kind: 'sample', tool: toolId.value, seed })
       if (own !== asked) return
       files.value = made.files
       truth.value = made.truth
@@ -198,19 +198,19 @@ export const useLabStore = defineStore('lab', () => {
     sent.value = [{ label, where, back, taken: false }, ...sent.value]
   }
   /** @param seenIn the firing it was seen in: a take's number, or a name; left out: one of its own */
-  function toSetup(give: Give, seenIn: Pick<Evidence, 'firing' | 'takes'> = { firing: '', takes: [] }): void {
+  function toSetup(give: Export, seenIn: Pick<Evidence, 'firing' | 'takes'> = { firing: '', takes: [] }): void {
     const store = useSetupStore()
     const before = store.setup
     if (!before) return
     const of = give.to === 'evidence' ? { ...give, more: { ...give.more, ...seenIn } } : give
-    const after = givenToSetup(before, of, from())
+    const after = exportedToSetup(before, of, from())
     store.replace(after)
     noted(give.label, before.name, () => store.replace(takenFromSetup(store.setup ?? after, before, after, give)))
   }
-  function toKit(give: Give, id: string): string {
+  function toKit(give: Export, id: string): string {
     const kit = useKitStore()
     const item = kit.byId.get(id)?.item
-    const after = item && givenToKit(item, give, from())
+    const after = item && exportedToKit(item, give, from())
     if (!item || !after) return 'Choose the kit item that was measured.'
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
@@ -220,7 +220,7 @@ export const useLabStore = defineStore('lab', () => {
     })
     return ''
   }
-  async function toTake(give: Extract<Give, { to: 'take' }>): Promise<string> {
+  async function toTake(give: Extract<Export, { to: 'take' }>): Promise<string> {
     const takes = useTakesStore()
     const take = takes.takes[0]
     if (!take) return 'This set-up has no takes yet.'
@@ -256,7 +256,7 @@ export const useLabStore = defineStore('lab', () => {
     clear,
     add,
     addSound,
-    standIn,
+    loadSample,
     set,
     mark,
     stop,

@@ -33,7 +33,7 @@ export const useTakesStore = defineStore('takes', () => {
     ),
   )
   /** What was put right here and not taken by the server yet. */
-  const righted = computed(
+  const corrected = computed(
     () =>
       new Map(
         queue.value
@@ -51,7 +51,7 @@ export const useTakesStore = defineStore('takes', () => {
       ...mine.value
         .map(({ take }, i) => ({ ...take, id: take.key, number: last + i + 1, place: i, by: session.member }))
         .reverse(),
-      ...kept.value.map(take => ({ ...take, ...righted.value.get(take.key) })),
+      ...kept.value.map(take => ({ ...take, ...corrected.value.get(take.key) })),
     ]
   })
   /** Takes that only this page holds: the browser's storage is full or refused. */
@@ -75,7 +75,7 @@ export const useTakesStore = defineStore('takes', () => {
   /** Reads the takes of a set-up: what this device keeps at once, what the server has as soon as it answers. */
   async function open(id: string): Promise<void> {
     setupId.value = id
-    kept.value = struck.value = []
+    kept.value = excluded.value = []
     await readQueue()
     await refreshed()
     void flush()
@@ -191,11 +191,11 @@ export const useTakesStore = defineStore('takes', () => {
   }
 
   /** Takes struck out, newest first. */
-  const struck = shallowRef<TakeRecord[]>([])
+  const excluded = shallowRef<TakeRecord[]>([])
   async function readStruck(): Promise<void> {
     const id = setupId.value
-    const list = await api.struckTakes(id)
-    if (setupId.value === id) struck.value = list
+    const list = await api.excludedTakes(id)
+    if (setupId.value === id) excluded.value = list
   }
   /** Strikes a take out of all counts, or puts it back. */
   async function strike(id: string, out: boolean): Promise<void> {
@@ -214,7 +214,7 @@ export const useTakesStore = defineStore('takes', () => {
     fleeting,
     ofOthers,
     offline,
-    struck,
+    excluded,
     open,
     close,
     log,

@@ -46,8 +46,8 @@ export function pictureOfFrame(input: LabInput, stops = false) {
   for (let i = 0; i < level.length; i++) {
     const light = Math.min(1, Math.max(0, level[i]!))
     if (stops) {
-      const off = Math.log2(Math.max(light, 1e-6) / 0.18)
-      bytes.set(BANDS.find(band => off < band.below)!.colour, i * 4)
+      const stops = Math.log2(Math.max(light, 1e-6) / 0.18)
+      bytes.set(BANDS.find(band => stops < band.below)!.colour, i * 4)
       bytes[i * 4 + 3] = 255
       continue
     }

@@ -1,4 +1,4 @@
-import { Film, type SceneOptions, type Setup, assess, developed, sceneOf, stopsOf } from '~~/core'
+import { Film, type SceneOptions, type Setup, assess, toneMapped, sceneOf, stopsOf } from '~~/core'
 
 /** A picture that is asked for; the same name takes the place of what was asked before under it. */
 export interface FrameAsked {
@@ -49,7 +49,7 @@ function give({ asked }: Job, film: Film, passes: number): void {
   const { width, height } = film
   const stops = new Float32Array(width * height)
   for (let i = 0; i < stops.length; i++) stops[i] = stopsOf(film.at(i % width, Math.floor(i / width)))
-  const bytes = developed(film, asked.falseColour)
+  const bytes = toneMapped(film, asked.falseColour)
   const given: FrameGiven = { name: asked.name, width, height, bytes, stops, passes, last: passes >= asked.passes }
   self.postMessage(given, { transfer: [bytes.buffer, stops.buffer] })
 }

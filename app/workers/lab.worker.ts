@@ -24,7 +24,7 @@ export type LabAsked =
   | { kind: 'picture'; file: File; full: boolean }
   | { kind: 'table'; file: File }
   | { kind: 'sound'; name: string; channels: Float32Array[]; rate: number; as: InputKind }
-  | { kind: 'standIn'; tool: string; seed: number }
+  | { kind: 'sample'; tool: string; seed: number }
   | { kind: 'read'; tool: string; files: number[]; settings: LabSettings; marks: HandMark[] }
   | { kind: 'window'; file: number; from: number; to: number; points: number }
   | { kind: 'show'; file: number; stops: boolean }
@@ -46,7 +46,7 @@ export interface LabWindow {
   columns: { low: number[]; high: number[] }[]
   times: number[]
 }
-export interface LabStandIn {
+export interface LabSample {
   files: LabFile[]
   settings: LabSettings
   truth: Record<string, number>
@@ -55,7 +55,7 @@ export interface LabGiven {
   picture: LabFile
   table: LabFile
   sound: LabFile
-  standIn: LabStandIn
+  sample: LabSample
   read: LabReading
   window: LabWindow
   show: { width: number; height: number; bytes: Uint8ClampedArray<ArrayBuffer> }
@@ -133,8 +133,8 @@ function sound({ name, channels, rate, as }: Extract<LabAsked, { kind: 'sound' }
     : keep({ kind: 'sound', name, sound: { rate, samples: channels[0]! } })
 }
 
-function standIn({ tool, seed }: Extract<LabAsked, { kind: 'standIn' }>): LabStandIn {
-  const made = labTool(tool)!.standIn(seed)
+function sample({ tool, seed }: Extract<LabAsked, { kind: 'sample' }>): LabSample {
+  const made = labTool(tool)!.sample(seed)
   return { files: made.files.map(keep), settings: made.settings, truth: { ...made.truth } }
 }
 
@@ -152,8 +152,8 @@ async function answer(asked: LabAsked): Promise<LabGiven[keyof LabGiven]> {
       return table(asked)
     case 'sound':
       return sound(asked)
-    case 'standIn':
-      return standIn(asked)
+    case 'sample':
+      return sample(asked)
     case 'read':
       return readLab(labTool(asked.tool)!, asked.files.map(inputOf), asked.settings, asked.marks)
     case 'window':

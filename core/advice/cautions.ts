@@ -14,6 +14,7 @@ export interface Caution {
   calls?: readonly string[]
 }
 
+/** What is said after every list of cautions: local law and licensed practice come first. */
 export const LAW = 'Follow the law and the rules where you work, and leave licensed work to licensed people.'
 
 interface Rule extends Caution {

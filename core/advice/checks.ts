@@ -11,7 +11,9 @@ import { peakAtSensor } from '../sensors/sound'
 import { natureOf } from '../take/nature'
 import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from '../plan/findings/types'
 
+/** Every check before the first take, and what it reads of a plan. */
 export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
+/** A check by name. */
 export type CheckId = (typeof CHECKS)[number]
 
 /** What an outcome says, and what may be changed because of it. */
@@ -48,10 +50,10 @@ function black({ setup, exposure }: Assessment): Check {
   const { stops: seen, outcome } = tests.black
   let meaning: CheckMeaning | null = null
   if (seen !== null) {
-    const off = seen - exposure.ambient
-    const ev100 = significant(Math.round((picture.ambientEv + off) * 10) / 10)
+    const error = seen - exposure.ambient
+    const ev100 = significant(Math.round((picture.ambientEv + error) * 10) / 10)
     meaning =
-      Math.abs(off) < SAME_STOPS
+      Math.abs(error) < SAME_STOPS
         ? say('As predicted: the light that is always on is {ev}.', {
             ev: { value: picture.ambientEv, quantity: 'ev' },
           })
@@ -60,7 +62,7 @@ function black({ setup, exposure }: Assessment): Check {
             {
               real: { value: ev100, quantity: 'ev' },
               ev: { value: picture.ambientEv, quantity: 'ev' },
-              off: stops(off),
+              off: stops(error),
             },
             [{ path: 'picture.ambientEv', value: ev100 }],
           )
@@ -92,9 +94,9 @@ function exposureCheck(a: Assessment): Check {
   const level = exposureLevel(a)
   let meaning: CheckMeaning | null = null
   if (seen !== null && level !== null) {
-    const off = seen - level
-    const ev100 = significant(Math.round((setup.picture.ambientEv + off) * 10) / 10)
-    if (Math.abs(off) < SAME_STOPS)
+    const error = seen - level
+    const ev100 = significant(Math.round((setup.picture.ambientEv + error) * 10) / 10)
+    if (Math.abs(error) < SAME_STOPS)
       meaning = say(fast ? 'As predicted: the light is as assumed.' : 'As predicted: the guide numbers hold.')
     else if (exposure.flash === null) {
       meaning = say(
@@ -102,17 +104,17 @@ function exposureCheck(a: Assessment): Check {
         {
           real: { value: ev100, quantity: 'ev' },
           ev: { value: setup.picture.ambientEv, quantity: 'ev' },
-          off: stops(off),
+          off: stops(error),
         },
         [{ path: 'picture.ambientEv', value: ev100 }],
       )
     } else {
       meaning = say(
         'The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.',
-        { off: stops(off), factor: share(2 ** (off / 2)) },
+        { off: stops(error), factor: share(2 ** (error / 2)) },
         exposure.front.map(i => ({
           path: `flashes[${i}].guideNumber`,
-          value: significant(setup.flashes[i]!.guideNumber * 2 ** (off / 2), 3),
+          value: significant(setup.flashes[i]!.guideNumber * 2 ** (error / 2), 3),
         })),
       )
     }
@@ -150,8 +152,8 @@ function focus({ known: setup, optics }: Assessment): Check {
         pupilRatio: lens.pupilRatio,
       }).depth
     const circle = solveNear(of, depth, picture.circleOfConfusion)
-    const off = optics.depth === null ? Infinity : depth / optics.depth
-    if (off > 0.85 && off < 1.18) meaning = say('As predicted.')
+    const error = optics.depth === null ? Infinity : depth / optics.depth
+    if (error > 0.85 && error < 1.18) meaning = say('As predicted.')
     else if (circle === null)
       meaning = say('That depth is not possible at these settings. Measure again, along the line of sight.')
     else
@@ -187,13 +189,13 @@ const atLeastShare = (n: number): number => 0.1 ** (1 / n)
 
 function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { sensor } = setup
-  const { hears } = sensorOf(setup)
+  const { listens } = sensorOf(setup)
   const peak = peakAtSensor(setup)
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
     meaning = say(
-      hears
+      listens
         ? 'Fired {n} times by something else: the shutter’s click, a footstep, a bounce. Less keen, the ' +
             'microphone nearer to the event, or a longer hold-off.'
         : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
@@ -213,10 +215,10 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
       })
   } else if (outcome === 'differs')
     meaning = say('Enter how many events triggered it, and how many false triggers there were.')
-  const keen = hears && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
+  const keen = listens && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
   const dull =
     (beamBlock !== null && beamBlock < sensor.response) ||
-    (hears && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
+    (listens && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
   return {
     id: 'sensor',
     title: 'Sensor',
@@ -280,16 +282,16 @@ function controlShot(a: Assessment): {
   return { shot, captured: capturedAt(a), placeAt }
 }
 
-/** What a place in a control shot says. @param off m farther than planned */
-function placeMeans({ setup }: Assessment, off: number, placeAt: (b: Assessment) => number | null): CheckMeaning {
+/** What a place in a control shot says. @param error m farther than planned */
+function placeMeans({ setup }: Assessment, error: number, placeAt: (b: Assessment) => number | null): CheckMeaning {
   const unknown = controlUnknown(setup)
   const real = unknown && solveNear(x => placeAt(assess(unknown.with(x))), setup.tests.control.position!, unknown.now)
   const figures: Figures = {
-    off: length(Math.abs(off), 'mm'),
+    off: length(Math.abs(error), 'mm'),
     real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm'),
   }
-  const side = off > 0 ? 'farther' : 'less far'
-  if (Math.abs(off) < 0.001) return say('As predicted, to a millimetre.')
+  const side = error > 0 ? 'farther' : 'less far'
+  if (Math.abs(error) < 0.001) return say('As predicted, to a millimetre.')
   if (unknown && real !== null)
     return say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
       { path: unknown.path, value: significant(real) },
@@ -304,10 +306,10 @@ function placeMeans({ setup }: Assessment, off: number, placeAt: (b: Assessment)
 
 /** What it says how late a control shot was. @param real s after the action starts at which the moment came */
 function lateMeans(a: Assessment, real: number, planned: number): CheckMeaning {
-  const off = real - planned
-  const figures = { off: time(Math.abs(off)), side: time(real) }
-  if (Math.abs(off) < 1e-5) return say('As predicted.')
-  return say(`The moment comes {off} ${off > 0 ? 'later' : 'sooner'} than planned.`, figures, momentAt(a, real))
+  const error = real - planned
+  const figures = { off: time(Math.abs(error)), side: time(real) }
+  if (Math.abs(error) < 1e-5) return say('As predicted.')
+  return say(`The moment comes {off} ${error > 0 ? 'later' : 'sooner'} than planned.`, figures, momentAt(a, real))
 }
 
 function control(a: Assessment): Check {

@@ -15,12 +15,12 @@ export {
   solveLight,
 } from './solver'
 export {
-  type PlannedStand,
-  STANDS,
-  type SetupStand,
-  type Stand,
+  type PlannedStatus,
+  STATUSES,
+  type SetupStatus,
+  type Status,
   type TakeCounts,
-  plannedStand,
-  standOf,
-  standWith,
+  plannedStatus,
+  statusOf,
+  statusWith,
 } from './status'

@@ -43,10 +43,10 @@ export function mattersOf(setup: Setup, paths: readonly string[]): Matter[] {
     const field = fieldAt(path)
     const value = valueAt(setup, path) ?? assumedAt(setup, path)
     if (field?.type !== 'number' || typeof value !== 'number') return []
-    const off = offOf(field, value)
+    const values = offOf(field, value)
     const at = (v: number): number =>
       v < field.min || v > field.max || v === value ? 0 : moved(here, assess(withChange(setup, { path, value: v })))
-    return [{ path, most: Math.max(at(value + off), at(value - off)) }]
+    return [{ path, most: Math.max(at(value + values), at(value - values)) }]
   })
   return all.sort((x, y) => y.most - x.most)
 }

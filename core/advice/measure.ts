@@ -2,9 +2,10 @@ import { type Assessment, assess, dialOf } from '../plan/assess'
 import { evidenceOf, readingError } from '../setup/evidence'
 import { type Change, valueAt, withChanges, withinLimits } from '../setup/paths'
 import type { Evidence, Setup } from '../setup/types'
-import { isTiming, predicted, worldOf } from '../inference/predict'
+import { isTiming, predicted, chainModelOf } from '../inference/predict'
 import { meanInputs } from '../take/chain'
 
+/** Every kind of measurement that can be proposed. */
 export const MEASUREMENTS = [
   'control',
   'control-3',
@@ -15,6 +16,7 @@ export const MEASUREMENTS = [
   'tape-sensor',
   'thermometer',
 ] as const
+/** A measurement by name. */
 export type Measurement = (typeof MEASUREMENTS)[number]
 
 /** What a measurement would do to the plan. */
@@ -37,11 +39,12 @@ const WORTH = 0.03
 /** A reading as the plan expects it: what it would be does not change how much it narrows. */
 function expected(setup: Setup, seen: Partial<Evidence> & Pick<Evidence, 'kind'>): Evidence | null {
   const entry = evidenceOf(setup, { value: 0, ...seen })
-  const world = worldOf(setup)
+  const world = chainModelOf(setup)
   const value = predicted(world, entry, { ...meanInputs(setup), latency: latencyOf(setup), flinch: setup.hand.flinch })
   return value === null ? null : { ...entry, value, error: readingError(entry.kind, value) }
 }
-const latencyOf = ({ belief }: Pick<Setup, 'belief'>): number => belief?.values[belief.inputs.indexOf('latency')] ?? 0
+const latencyOf = ({ posterior }: Pick<Setup, 'posterior'>): number =>
+  posterior?.values[posterior.inputs.indexOf('latency')] ?? 0
 
 /** Evidence that a measurement would give; empty: it cannot be made here. */
 function wouldSee(a: Assessment, id: Measurement): (Evidence | null)[] {

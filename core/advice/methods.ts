@@ -14,6 +14,7 @@ export interface RuledOut {
   figures: Figures
 }
 
+/** One method for this subject: its whole set-up, what rules it out, and its headline figures. */
 export interface MethodComparison {
   method: Method
   trigger: Trigger

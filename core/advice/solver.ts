@@ -25,6 +25,7 @@ export interface LightSetting {
   depth: number | null
 }
 
+/** Aperture, power and sensitivity that give the exposure wanted, and what they cost. */
 export interface LightSolution {
   /** Meets blur limit, depth and exposure within the kit; null: nothing does. */
   solution: LightSetting | null

@@ -4,8 +4,9 @@ import { checksOf } from './checks'
 import { type Figures, count } from '../plan/findings/types'
 
 /** How far a set-up has come: planned, its tests made, its moment found, its keepers in. */
-export const STANDS = ['planned', 'tested', 'calibrated', 'shot'] as const
-export type Stand = (typeof STANDS)[number]
+export const STATUSES = ['planned', 'tested', 'calibrated', 'shot'] as const
+/** How far a set-up has come, from a plan on paper to its keepers. */
+export type Status = (typeof STATUSES)[number]
 
 /** Takes of a set-up so far. */
 export interface TakeCounts {
@@ -17,8 +18,9 @@ export interface TakeCounts {
   used: number
 }
 
-export interface SetupStand {
-  stand: Stand
+/** The status of a set-up with the counts that it follows from. */
+export interface SetupStatus {
+  stand: Status
   /** What to do next, with figures in braces. */
   next: string
   figures: Figures
@@ -27,7 +29,7 @@ export interface SetupStand {
 }
 
 /** What a set-up by itself has to do with how far it has come: worked out once for each revision, without its takes. */
-export interface PlannedStand {
+export interface PlannedStatus {
   /** The first thing that stops it, with its figures; null: nothing does. */
   stopped: { title: string; figures: Figures } | null
   tests: number
@@ -40,7 +42,7 @@ export interface PlannedStand {
 }
 
 /** @param plan of the set-up */
-export function plannedStand(setup: Setup, plan: Plan): PlannedStand {
+export function plannedStatus(setup: Setup, plan: Plan): PlannedStatus {
   const outcomes = checksOf(plan).map(check => check.outcome)
   const stopped = plan.findings.find(finding => finding.severity === 'error')
   return {
@@ -53,18 +55,18 @@ export function plannedStand(setup: Setup, plan: Plan): PlannedStand {
   }
 }
 
-function standBy({ keepers, tests, tested }: PlannedStand, counts: TakeCounts): Stand {
+function standBy({ keepers, tests, tested }: PlannedStatus, counts: TakeCounts): Status {
   if (counts.keepers >= keepers) return 'shot'
   if (counts.on + counts.keepers > 0) return 'calibrated'
   return tested === tests ? 'tested' : 'planned'
 }
 
 /** Where a set-up stands with its takes, and what to do next about it. */
-export function standWith(planned: PlannedStand, counts: TakeCounts): SetupStand {
+export function statusWith(planned: PlannedStatus, counts: TakeCounts): SetupStatus {
   const { stopped, tests, tested, toPrepare, keepers, stock } = planned
   const left = stock > 0 ? Math.max(0, stock - counts.used) : null
   const stand = standBy(planned, counts)
-  const say = (next: string, figures: Figures = {}): SetupStand => ({ stand, next, figures, left })
+  const say = (next: string, figures: Figures = {}): SetupStatus => ({ stand, next, figures, left })
   if (stand === 'shot') return say('Review the keepers')
   if (stopped) return say(`Fix: ${stopped.title}`, stopped.figures)
   if (left === 0) return say('Get more props: none left')
@@ -78,5 +80,5 @@ export function standWith(planned: PlannedStand, counts: TakeCounts): SetupStand
 }
 
 /** Where a set-up stands, and what to do next about it. */
-export const standOf = (setup: Setup, plan: Plan, counts: TakeCounts): SetupStand =>
-  standWith(plannedStand(setup, plan), counts)
+export const statusOf = (setup: Setup, plan: Plan, counts: TakeCounts): SetupStatus =>
+  statusWith(plannedStatus(setup, plan), counts)

@@ -25,7 +25,7 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
 
 /** A microphone does not stand in the way of what flies; where somebody put it, it stays. */
 function beside(setup: Setup, kind: SensorKind): Change[] {
-  const free = SENSOR[kind].hears && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
+  const free = SENSOR[kind].listens && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
   return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: WELL_BESIDE }] : []
 }
 
@@ -103,7 +103,7 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
       return isTyped(setup, 'motion.speed') ? [] : thrownBy(withChange(setup, { path, value }))
     case 'action.kind': {
       const kind = value as Setup['action']['kind']
-      const source = sensorOf(setup).hears ? [{ path: 'sensor.source', value: typicalSource(kind) }] : []
+      const source = sensorOf(setup).listens ? [{ path: 'sensor.source', value: typicalSource(kind) }] : []
       return [...source, ...linesForThrower(setup, kind)]
     }
     default: {

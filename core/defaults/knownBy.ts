@@ -5,6 +5,7 @@ import type { Recipe, Setup } from '../setup/types'
 
 /** How somebody knows a figure that they type. */
 export const KNOWN_BY = ['guess', 'scale', 'measured'] as const
+/** How a figure is known: measured with an instrument, paced, guessed. */
 export type KnownBy = (typeof KNOWN_BY)[number]
 
 /** A figure whose error is a field of its own, and what that error is by each way of knowing it. */
@@ -51,7 +52,7 @@ export function usualWay(recipe: Recipe, path: string): KnownBy {
  * The error of a figure known in a way: a share of it, or in its own unit, m. What is read off a scale is never less
  * sure than the recipe's own figure; a guess never surer.
  */
-export function errorBy(recipe: Recipe, path: string, way: KnownBy): number | null {
+export function errorBy(recipe: Recipe, path: string, method: KnownBy): number | null {
   const errors = ERRORS[path]
   if (!errors) return null
   const assumed = assumedError(recipe, errors.error)
@@ -62,15 +63,15 @@ export function errorBy(recipe: Recipe, path: string, way: KnownBy): number | nu
     scale: Math.min(errors.scale, assumed),
     measured: errors.measured,
   }
-  return Math.min(of[way], most)
+  return Math.min(of[method], most)
 }
 
 /** The set-up with a figure known in a way: its error, and its mark. Unchanged for a figure without an error. */
-export function knownBy(setup: Setup, path: string, way: KnownBy, date?: string): Setup {
+export function knownBy(setup: Setup, path: string, method: KnownBy, date?: string): Setup {
   const errors = ERRORS[path]
-  const error = errorBy(setup.recipe, path, way)
+  const error = errorBy(setup.recipe, path, method)
   if (!errors || error === null) return setup
   const next = withChange(setup, { path: errors.error, value: error })
-  const said = { how: way, date: date ?? setup.marks.find(mark => mark.path === path)?.date ?? '' }
-  return marked(next, [path], way === 'measured' ? 'measured' : 'yours', said)
+  const said = { how: method, date: date ?? setup.marks.find(mark => mark.path === path)?.date ?? '' }
+  return marked(next, [path], method === 'measured' ? 'measured' : 'yours', said)
 }

@@ -1,4 +1,4 @@
-import { keptFor } from '../math/memoised'
+import { memoisedFor } from '../math/memoised'
 import { reachOf, sharesOf } from '../light/reach'
 import { sensorOf } from '../sensors/all'
 import { type KnownFlash, type KnownSetup, TYPICAL_LINKS } from '../setup/known'
@@ -73,7 +73,7 @@ export function assumedAt(setup: Setup, path: string): number | null {
 }
 
 /** Lights as they were last filled in, by what they go by besides themselves: a drag of anything else keeps them. */
-const flashesFor = keptFor<Setup['flashes'], KnownFlash[]>()
+const flashesFor = memoisedFor<Setup['flashes'], KnownFlash[]>()
 
 function filledIn(setup: Setup): KnownFlash[] {
   const reach = reachOf(setup)

@@ -1,14 +1,14 @@
-import { keptFor } from '../math/memoised'
+import { memoisedFor } from '../math/memoised'
 import type { Matrix } from '../math/matrix'
 import { sigmaOf } from '../take/spread'
 import { FIELDS, type NumberField } from '../setup/fields'
-import type { Evidence, FlashSetup, HeldBelief, Setup } from '../setup/types'
+import type { Evidence, FlashSetup, HeldPosterior, Setup } from '../setup/types'
 import { curtainSeen } from './curtain'
 import { infer } from './infer'
 import { isTiming } from './predict'
-import type { Belief, Unknown } from './types'
+import type { Posterior, Unknown } from './types'
 import { inferredSigma, sameUnknown, unknownsOf } from './unknowns'
-import { weighed } from '../math/weightedMean'
+import { weightedMean } from '../math/weightedMean'
 
 /** How wrong a light level may be that was assumed or worked out, and one of the room; stops. */
 const LIGHT_ERROR = 0.5
@@ -63,17 +63,17 @@ function priorsOf({ recipe, motion, subject, moment, air, hand, sensor, controll
   ]
 }
 
-const inferred = keptFor<readonly Evidence[], Belief | null>()
+const inferred = memoisedFor<readonly Evidence[], Posterior | null>()
 
 /** Beliefs of the last lists of evidence: a question about a reading tries the same few answers with every plan. */
 const RECENT = 12
-const recent: { evidence: readonly Evidence[]; priors: readonly unknown[]; belief: Belief | null }[] = []
+const recent: { evidence: readonly Evidence[]; priors: readonly unknown[]; belief: Posterior | null }[] = []
 
 const sameParts = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((part, i) => Object.is(part, b[i]))
 const sameEntry = (a: Evidence, b: Evidence): boolean => a === b || sameParts(Object.values(a), Object.values(b))
 
-function remembered(setup: Setup, priors: readonly unknown[]): Belief | null {
+function remembered(setup: Setup, priors: readonly unknown[]): Posterior | null {
   const { evidence } = setup
   const before = recent.find(
     one =>
@@ -89,7 +89,7 @@ function remembered(setup: Setup, priors: readonly unknown[]): Belief | null {
 }
 
 /** What the evidence of a set-up says, worked out once while only places are moved. */
-export function beliefOf(setup: Setup): Belief | null {
+export function posteriorOf(setup: Setup): Posterior | null {
   if (setup.evidence.length === 0) return null
   const priors = priorsOf(setup)
   return inferred(setup.evidence, priors, () => remembered(setup, priors))
@@ -99,7 +99,7 @@ export function beliefOf(setup: Setup): Belief | null {
 const NO_LATENCY = 1e-6
 
 /** The set-up's own unknowns as they are held: those that were seen with their covariance, the rest as entered. */
-function ownOf(setup: Setup, belief: Belief): { own: Unknown[]; values: number[]; covariance: Matrix } {
+function ownOf(setup: Setup, belief: Posterior): { own: Unknown[]; values: number[]; covariance: Matrix } {
   const measured = belief.unknowns.some(unknown => unknown.input === 'latency')
   const own = unknownsOf(setup, measured)
   const places = own.map(unknown => belief.unknowns.findIndex(other => sameUnknown(other, unknown)))
@@ -118,9 +118,9 @@ function ownOf(setup: Setup, belief: Belief): { own: Unknown[]; values: number[]
   }
 }
 
-function withTiming(setup: Setup, belief: Belief): Setup {
+function withTiming(setup: Setup, belief: Posterior): Setup {
   const { own, values, covariance } = ownOf(setup, belief)
-  const held: HeldBelief = {
+  const held: HeldPosterior = {
     inputs: own.map(unknown => unknown.input),
     log: own.map(unknown => unknown.log),
     values,
@@ -136,7 +136,7 @@ function withTiming(setup: Setup, belief: Belief): Setup {
   const sd = (input: Unknown['input'], entered: number): number => (at(input) < 0 ? entered : sigmaOf(held, at(input)))
   return {
     ...setup,
-    belief: held,
+    posterior: held,
     motion: {
       ...motion,
       speed: clamped('motion.speed', value('speed', motion.speed)),
@@ -213,7 +213,7 @@ function withLight(setup: Setup): Setup {
             ...setup.picture,
             ambientEv: clamped(
               'picture.ambientEv',
-              weighed(setup.picture.ambientEv, known ? LIGHT_ERROR : ROOM_ERROR, room).value,
+              weightedMean(setup.picture.ambientEv, known ? LIGHT_ERROR : ROOM_ERROR, room).value,
             ),
           },
     flashes: setup.flashes.map((flash, i) => {
@@ -223,7 +223,7 @@ function withLight(setup: Setup): Setup {
       if (metered.length === 0) return flash
       return {
         ...flash,
-        lossStops: Math.min(15, Math.max(-3, flash.lossStops - weighed(0, LIGHT_ERROR, metered).value)),
+        lossStops: Math.min(15, Math.max(-3, flash.lossStops - weightedMean(0, LIGHT_ERROR, metered).value)),
       }
     }),
   }
@@ -236,12 +236,12 @@ function withLight(setup: Setup): Setup {
  * @param setup validated
  * @returns the same object where nothing was seen, or where it is informed already
  */
-export function inform(setup: Setup): Setup {
-  if (setup.belief || setup.evidence.every(entry => !entry.on)) return setup
-  const belief = beliefOf(setup)
+export function conditionedOnEvidence(setup: Setup): Setup {
+  if (setup.posterior || setup.evidence.every(entry => !entry.on)) return setup
+  const belief = posteriorOf(setup)
   const lit = withLight(setup)
-  return belief === null ? { ...lit, belief: NOTHING_HELD } : withTiming(lit, belief)
+  return belief === null ? { ...lit, posterior: NOTHING_HELD } : withTiming(lit, belief)
 }
 
 /** Held of the timing where only light was seen: that the set-up is informed. */
-const NOTHING_HELD: HeldBelief = { inputs: [], log: [], values: [], covariance: [] }
+const NOTHING_HELD: HeldPosterior = { inputs: [], log: [], values: [], covariance: [] }

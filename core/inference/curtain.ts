@@ -5,7 +5,7 @@ import { asItStood } from '../setup/evidence'
 import { FIELDS } from '../setup/fields'
 import { known } from '../defaults/typical'
 import type { Evidence, Setup } from '../setup/types'
-import { weighed } from '../math/weightedMean'
+import { weightedMean } from '../math/weightedMean'
 
 /** How far off a curtain travel may be that was assumed, and one that was entered or rated; shares of it. */
 const ASSUMED = 0.3
@@ -29,9 +29,9 @@ function travelOf(setup: Setup, entry: Evidence): { value: number; error: number
   if (then.camera.shutterKind !== 'focal-plane' || then.method === 'open-shutter') return null
   const { min, max } = FIELDS['camera.curtainTravel']
   const dark = darkBy(then)
-  const off = (travel: number): number => dark(travel) - entry.value
-  if (off(min) * off(max) > 0) return null
-  const value = rootBetween(off, min, max, 1e-9)
+  const error = (travel: number): number => dark(travel) - entry.value
+  if (error(min) * error(max) > 0) return null
+  const value = rootBetween(error, min, max, 1e-9)
   const slope = (dark(value * 1.001) - dark(value * 0.999)) / (0.002 * value)
   return slope > 0 ? { value, error: entry.error / slope } : null
 }
@@ -49,5 +49,5 @@ export function curtainSeen(setup: Setup): { value: number; sigma: number } | nu
   if (seen.length === 0) return null
   const { curtainTravel } = setup.camera
   const told = setup.marks.some(mark => mark.path === 'camera.curtainTravel' && mark.from !== 'assumed')
-  return weighed(curtainTravel, curtainTravel * (told ? ENTERED : ASSUMED), seen)
+  return weightedMean(curtainTravel, curtainTravel * (told ? ENTERED : ASSUMED), seen)
 }

@@ -3,7 +3,7 @@ import { traitsOf } from '../recipes/all'
 import { type Change, valueAt } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { heldAt } from './held'
-import { inform } from './conditioned'
+import { conditionedOnEvidence } from './conditioned'
 
 /** Something that another set-up has learnt and that bears on this one. */
 export interface LearntElsewhere {
@@ -95,13 +95,13 @@ const lastDay = ({ evidence }: Pick<Setup, 'evidence'>): string =>
  * @param others validated, each with its name in the set-up
  */
 export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntElsewhere[] {
-  const here = inform(setup)
+  const here = conditionedOnEvidence(setup)
   return SUBJECTS.flatMap(({ what, path, shared, sigma, changes }) => {
     const heldSigma = heldAt(setup, here, path)?.sigma ?? sigma(here)
     const [best] = others
       .filter(other => shared(setup, other))
       .flatMap(other => {
-        const learnt = inform(other)
+        const learnt = conditionedOnEvidence(other)
         const told = heldAt(other, learnt, path)
         return told && told.sigma < BETTER * heldSigma ? [{ other, learnt, told }] : []
       })

@@ -41,7 +41,7 @@ export function repeatsOf(evidence: readonly Evidence[]): Repeat[] {
 }
 
 /** The evidence that counts: what is on, each reading once. */
-export function counted(evidence: readonly Evidence[]): Evidence[] {
+export function included(evidence: readonly Evidence[]): Evidence[] {
   const again = new Set(repeatsOf(evidence).flatMap(repeat => repeat.again))
   return evidence.filter(entry => entry.on && !again.has(entry.id))
 }

@@ -1,16 +1,16 @@
 import { type Matrix, cholesky, inverseBy, logDeterminant, solveBy } from '../math/matrix'
 import {
   CHAIN,
-  type Row,
+  type LinearisedObservation,
   type Said,
   type Seen,
   type Sought,
   conditioned,
   groupsOf,
   isParabola,
-  pullOf,
+  scoreOf,
   residualOf,
-  rowOf,
+  linearised,
   scatterCost,
 } from './linear'
 
@@ -37,7 +37,7 @@ export interface Fit {
   sought: Sought
   /** Where the rows are linear. */
   about: number[]
-  rows: Row[]
+  rows: LinearisedObservation[]
   modes: Mode[]
 }
 
@@ -52,7 +52,7 @@ const precisionsOf = ({ unknowns, own }: Sought, factor: number): number[] => [
 ]
 
 /**
- * Weights and pulls of what was said at a change `to`, the rows being linear about `about`; everything in standard
+ * Weights and scores of what was said at a change `to`, the rows being linear about `about`; everything in standard
  * deviations of its prior.
  *
  * @param precisions of the priors
@@ -62,14 +62,14 @@ function normalEquations(
   precisions: readonly number[],
   about: readonly number[],
   to: readonly number[],
-): { matrix: Matrix; pull: number[]; cost: number } {
+): { matrix: Matrix; score: number[]; cost: number } {
   const n = to.length
   const matrix = to.map((_, i) => {
     const row = new Array<number>(n).fill(0)
     row[i] = precisions[i]!
     return row
   })
-  const pull = to.map((x, i) => -precisions[i]! * x)
+  const score = to.map((x, i) => -precisions[i]! * x)
   let cost = to.reduce((sum, x, i) => sum + precisions[i]! * x * x - Math.log(precisions[i]!), 0)
   for (const each of said) {
     const { slope } = each
@@ -80,24 +80,28 @@ function normalEquations(
       at.push(i)
       residual -= slope[i]! * (to[i]! - about[i]!)
     }
-    const one = pullOf(each, residual)
+    const one = scoreOf(each, residual)
     cost += one.cost
     for (const i of at) {
-      pull[i]! += one.pull * slope[i]!
+      score[i]! += one.score * slope[i]!
       for (const j of at) matrix[i]![j]! += one.weight * slope[i]! * slope[j]!
     }
   }
-  return { matrix, pull, cost }
+  return { matrix, score, cost }
 }
 
-const allSaid = (groups: readonly (readonly Row[])[], factor: number): Said[] =>
+const allSaid = (groups: readonly (readonly LinearisedObservation[])[], factor: number): Said[] =>
   groups.flatMap(group => conditioned(group, factor))
 
 /** The same rows with what each misses by at another place; null where one could not have been seen there. */
-function missing(rows: readonly Row[], sought: Sought, off: readonly number[]): Row[] | null {
-  const there: Row[] = []
+function missing(
+  rows: readonly LinearisedObservation[],
+  sought: Sought,
+  shift: readonly number[],
+): LinearisedObservation[] | null {
+  const there: LinearisedObservation[] = []
   for (const row of rows) {
-    const residual = residualOf(row.seen, sought, off)
+    const residual = residualOf(row.seen, sought, shift)
     if (residual === null) return null
     there.push({ ...row, residual })
   }
@@ -105,16 +109,17 @@ function missing(rows: readonly Row[], sought: Sought, off: readonly number[]): 
 }
 
 /** The most likely of what is sought, by Gauss–Newton with step halving on the model itself. */
-function mostLikely(seen: readonly Seen[], sought: Sought): { about: number[]; rows: Row[] } {
-  const rowsAt = (at: readonly number[]): Row[] => seen.flatMap(entry => rowOf(entry, sought, at) ?? [])
+function mostLikely(seen: readonly Seen[], sought: Sought): { about: number[]; rows: LinearisedObservation[] } {
+  const rowsAt = (at: readonly number[]): LinearisedObservation[] =>
+    seen.flatMap(entry => linearised(entry, sought, at) ?? [])
   const precisions = precisionsOf(sought, 1)
   let about = precisions.map(() => 0)
   let rows = rowsAt(about)
   for (let step = 0; step < MOST_STEPS; step++) {
-    const { matrix, pull, cost } = normalEquations(allSaid(groupsOf(rows), 1), precisions, about, about)
+    const { matrix, score, cost } = normalEquations(allSaid(groupsOf(rows), 1), precisions, about, about)
     const triangle = cholesky(matrix)
     if (triangle === null) break
-    const move = solveBy(triangle, pull)
+    const move = solveBy(triangle, score)
     let size = 1
     let next: number[] | null = null
     for (let half = 0; half < MOST_HALVINGS; half++, size /= 2) {
@@ -139,7 +144,7 @@ function mostLikely(seen: readonly Seen[], sought: Sought): { about: number[]; r
 
 /** What is most likely with the scatter a factor of what was assumed, the rows being linear about a place; its cost. */
 function modeFor(
-  groups: readonly (readonly Row[])[],
+  groups: readonly (readonly LinearisedObservation[])[],
   sought: Sought,
   about: readonly number[],
   node: number,
@@ -147,24 +152,24 @@ function modeFor(
   const factor = Math.exp(node * SCATTER_LOG_SD)
   const precisions = precisionsOf(sought, factor)
   const said = allSaid(groups, factor)
-  let off = [...about]
+  let shift = [...about]
   for (let step = 0; step < 3; step++) {
-    const { matrix, pull } = normalEquations(said, precisions, about, off)
+    const { matrix, score } = normalEquations(said, precisions, about, shift)
     const triangle = cholesky(matrix)
     if (triangle === null) return null
-    const move = solveBy(triangle, pull)
-    off = off.map((x, i) => within(x + move[i]!))
+    const move = solveBy(triangle, score)
+    shift = shift.map((x, i) => within(x + move[i]!))
     // Of parabolas alone the first step is the whole way.
     if (said.every(isParabola) || move.every(x => Math.abs(x) < SETTLED)) break
   }
-  const { matrix, cost } = normalEquations(said, precisions, about, off)
+  const { matrix, cost } = normalEquations(said, precisions, about, shift)
   const triangle = cholesky(matrix)
   const seen = said.reduce((sum, { row }) => sum + scatterCost(row, factor), 0)
   return (
     triangle && {
       node,
       factor,
-      off,
+      off: shift,
       covariance: inverseBy(triangle),
       // −2 ln of the evidence's own probability, but for a constant.
       cost: cost + logDeterminant(triangle) + seen + node * node,

@@ -2,12 +2,12 @@ import { asItStood } from '../setup/evidence'
 import type { Evidence, Setup } from '../setup/types'
 import { firingOf } from './firing'
 import { type Own, type Seen, type Sought, byLog, scatteredBy, scattersIn } from './linear'
-import { type World, predicted, worldOf } from './predict'
+import { type ChainModel, predicted, chainModelOf } from './predict'
 import type { Unknown } from './types'
 import { inferredSigma, offBase, sameUnknown, unknownsOf } from './unknowns'
 
 /** Whether what is seen would be otherwise were an unknown. */
-function bearsOn(world: World, evidence: Evidence, unknown: Unknown): boolean {
+function bearsOn(world: ChainModel, evidence: Evidence, unknown: Unknown): boolean {
   const at = (z: number): number | null =>
     predicted(world, evidence, {
       ...world.mean,
@@ -17,14 +17,14 @@ function bearsOn(world: World, evidence: Evidence, unknown: Unknown): boolean {
 }
 
 /** What the square of a speed has lost from the start to where it was read, m²/s²; all of it where it never comes. */
-function lostBy(world: World, evidence: Evidence): number {
+function lostBy(world: ChainModel, evidence: Evidence): number {
   if (evidence.kind !== 'speed') return 0
   const start = predicted(world, { ...evidence, at: 0 }, world.mean) ?? 0
   return Math.max(0, start ** 2 - (predicted(world, evidence, world.mean) ?? 0) ** 2)
 }
 
 /** Whether what is seen would be otherwise in a firing that was off its usual in one thing. */
-function scatters(world: World, evidence: Evidence, what: string): boolean {
+function scatters(world: ChainModel, evidence: Evidence, what: string): boolean {
   const at = (z: number): number | null => predicted(world, evidence, scatteredBy(world, world.mean, what, z))
   return !Object.is(at(1), at(0)) || !Object.is(at(-1), at(0))
 }
@@ -34,10 +34,10 @@ export function gather(setup: Setup, evidence: readonly Evidence[]): { sought: S
   const unknowns: Unknown[] = []
   const measured = evidence.some(entry => entry.kind === 'latency')
   // Most readings were taken under one and the same set-up.
-  const worlds = new Map<Setup, { world: World; all: Unknown[] }>()
-  const worldFor = (entry: Evidence): { world: World; all: Unknown[] } => {
+  const worlds = new Map<Setup, { world: ChainModel; all: Unknown[] }>()
+  const worldFor = (entry: Evidence): { world: ChainModel; all: Unknown[] } => {
     const then = asItStood(setup, entry)
-    const known = worlds.get(then) ?? { world: worldOf(then), all: unknownsOf(then, measured) }
+    const known = worlds.get(then) ?? { world: chainModelOf(then), all: unknownsOf(then, measured) }
     worlds.set(then, known)
     return known
   }

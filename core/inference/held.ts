@@ -1,9 +1,9 @@
 import { sigmaOf } from '../take/spread'
-import type { HeldBelief, Setup } from '../setup/types'
+import type { HeldPosterior, Setup } from '../setup/types'
 import { curtainSeen } from './curtain'
 import { unknownsOf } from './unknowns'
 
-const PATHS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
+const PATHS: Partial<Record<string, HeldPosterior['inputs'][number]>> = {
   'motion.speed': 'speed',
   'subject.distance': 'subjectDistance',
   'subject.crackSpeed': 'crackSpeed',
@@ -24,15 +24,15 @@ const TELLING = { shift: 0.2, narrowed: 0.9 }
  */
 export function heldAt(
   entered: Setup,
-  { belief }: Pick<Setup, 'belief'>,
+  { posterior }: Pick<Setup, 'posterior'>,
   path: string,
 ): { value: number; sigma: number } | null {
   if (path === 'camera.curtainTravel') return curtainSeen(entered)
   const input = PATHS[path]
-  const at = belief && input ? belief.inputs.indexOf(input) : -1
-  if (belief === undefined || at < 0) return null
+  const at = posterior && input ? posterior.inputs.indexOf(input) : -1
+  if (posterior === undefined || at < 0) return null
   const prior = unknownsOf(entered).find(unknown => unknown.input === input)
-  const [value, sigma] = [belief.values[at]!, sigmaOf(belief, at)]
+  const [value, sigma] = [posterior.values[at]!, sigmaOf(posterior, at)]
   if (prior === undefined) return null
   const told = Math.abs(value - prior.prior) > TELLING.shift * sigma || sigma < TELLING.narrowed * prior.sigma
   return told ? { value, sigma } : null

@@ -1,8 +1,8 @@
 import { normalCdf } from '../math/normal'
 import { offMean } from '../take/spread'
 import type { Evidence } from '../setup/types'
-import { type World, predicted } from './predict'
-import type { BeliefInputs, Unknown } from './types'
+import { type ChainModel, predicted } from './predict'
+import type { UnknownInputs, Unknown } from './types'
 import { inferredSigma, offBase } from './unknowns'
 
 /** What one firing had of its own: how far off the usual, in standard deviations as they were assumed. */
@@ -14,6 +14,7 @@ export interface Own {
 
 /** Names of what scatters beside the inputs of a take. */
 export const HAND = 'hand'
+/** Name of the whole chain among what observations share. */
 export const CHAIN = 'chain'
 
 /** What is looked for: the unknowns, and what each firing that was seen more than once had of its own. */
@@ -27,9 +28,9 @@ export interface Seen {
   evidence: Evidence
   /** The firing it was seen in; null: one of its own. */
   firing: string | null
-  world: World
+  world: ChainModel
   /** For each uncertain input of a take, the place of its unknown among the sought. */
-  places: { input: keyof BeliefInputs; at: number }[]
+  places: { input: keyof UnknownInputs; at: number }[]
   /** The same of what its firing had of its own, after the unknowns; empty: it scatters by itself. */
   own: { what: string; at: number }[]
   /** Whether it is compared by its logarithm (`byLog`). */
@@ -39,7 +40,7 @@ export interface Seen {
 }
 
 /** A piece of evidence, linear about a point; the evidence's own unit, or its logarithm. */
-export interface Row {
+export interface LinearisedObservation {
   seen: Seen
   /** Reading minus what should have been seen. */
   residual: number
@@ -64,36 +65,36 @@ const WIDE = 1
 const FINEST = 1e-10
 
 /** An input off its usual by so many of its standard deviations from take to take. */
-function offUsual({ scatter, mean }: World, x: BeliefInputs, input: keyof BeliefInputs, z: number): number {
+function offUsual({ scatter, mean }: ChainModel, x: UnknownInputs, input: keyof UnknownInputs, z: number): number {
   const sigma = scatter.find(entry => entry.input === input)!.sigma
   return offMean({ input: input as never, sigma: (sigma * x[input]) / mean[input] }, x[input], z)
 }
 
 /** A take whose picture comes so much later, s: by its chain, or by the hand. */
-const delayed = ({ setup }: World, x: BeliefInputs, by: number): BeliefInputs =>
+const delayed = ({ setup }: ChainModel, x: UnknownInputs, by: number): UnknownInputs =>
   setup.trigger === 'hand' ? { ...x, flinch: x.flinch - by } : { ...x, latency: x.latency + by }
 
 /** A take off its usual in one thing that scatters, by so many standard deviations. */
-export function scatteredBy(world: World, x: BeliefInputs, what: string, z: number): BeliefInputs {
+export function scatteredBy(world: ChainModel, x: UnknownInputs, what: string, z: number): UnknownInputs {
   if (what === CHAIN) return delayed(world, x, z * world.jitter)
   if (what === HAND) return delayed(world, x, z * world.handScatter)
-  const input = what as keyof BeliefInputs
+  const input = what as keyof UnknownInputs
   return { ...x, [input]: offUsual(world, x, input, z) }
 }
 
 /** Inputs of the take as it is held. */
-function inputsAt({ world, places, own }: Seen, { unknowns }: Sought, off: readonly number[]): BeliefInputs {
+function inputsAt({ world, places, own }: Seen, { unknowns }: Sought, shift: readonly number[]): UnknownInputs {
   let inputs = { ...world.mean }
   for (const { input, at } of places) {
     const unknown = unknowns[at]!
-    inputs[input] = offBase(unknown, unknown.prior, off[at]! * inferredSigma(unknown))
+    inputs[input] = offBase(unknown, unknown.prior, shift[at]! * inferredSigma(unknown))
   }
-  for (const { what, at } of own) inputs = scatteredBy(world, inputs, what, off[at]!)
+  for (const { what, at } of own) inputs = scatteredBy(world, inputs, what, shift[at]!)
   return inputs
 }
 
 /** Everything that scatters in a world. */
-export const scattersIn = ({ scatter, handScatter, jitter }: World): string[] => [
+export const scattersIn = ({ scatter, handScatter, jitter }: ChainModel): string[] => [
   ...scatter.map(({ input }) => input),
   ...(handScatter > 0 ? [HAND] : []),
   ...(jitter > 0 ? [CHAIN] : []),
@@ -136,19 +137,19 @@ export function sharpened({ evidence, log, lost }: Seen, value: number): number 
 }
 
 /** What should be seen, as it is compared; null where it could not be. */
-function comparedAt(seen: Seen, x: BeliefInputs): number | null {
+function comparedAt(seen: Seen, x: UnknownInputs): number | null {
   const expected = predicted(seen.world, seen.evidence, x)
   return expected === null ? null : compared(seen, expected)
 }
 
 /** Reading minus what should have been seen; null where it could not have been. */
-export function residualOf(seen: Seen, sought: Sought, off: readonly number[]): number | null {
-  const expected = comparedAt(seen, inputsAt(seen, sought, off))
+export function residualOf(seen: Seen, sought: Sought, shift: readonly number[]): number | null {
+  const expected = comparedAt(seen, inputsAt(seen, sought, shift))
   return expected === null ? null : compared(seen, seen.evidence.value)! - expected
 }
 
 /** What one thing that scatters does to what is seen: by standard deviation, and by its square. */
-function bent(seen: Seen, x: BeliefInputs, what: string, here: number): { slope: number; bend: number } {
+function bent(seen: Seen, x: UnknownInputs, what: string, here: number): { slope: number; bend: number } {
   const at = (z: number): number | null => comparedAt(seen, scatteredBy(seen.world, x, what, z))
   const [more, less] = [at(WIDE), at(-WIDE)]
   if (more !== null && less !== null) return { slope: (more - less) / 2, bend: (more + less) / 2 - here }
@@ -158,10 +159,10 @@ function bent(seen: Seen, x: BeliefInputs, what: string, here: number): { slope:
 }
 
 /** d(what is seen)/d(one of the sought), one-sided at the end of what can happen. */
-function slopeAt(seen: Seen, sought: Sought, off: readonly number[], at: number, residual: number): number {
+function slopeAt(seen: Seen, sought: Sought, shift: readonly number[], at: number, residual: number): number {
   const miss = (by: number): number | null => {
-    const there = [...off]
-    there[at] = off[at]! + by
+    const there = [...shift]
+    there[at] = shift[at]! + by
     return residualOf(seen, sought, there)
   }
   const [more, less] = [miss(STEP), miss(-STEP)]
@@ -173,15 +174,15 @@ function slopeAt(seen: Seen, sought: Sought, off: readonly number[], at: number,
 /**
  * A piece of evidence linear about what is held.
  *
- * @param off change of each of the sought from its prior, in its standard deviations
+ * @param shift change of each of the sought from its prior, in its standard deviations
  * @returns null where it could not have been seen
  */
-export function rowOf(seen: Seen, sought: Sought, off: readonly number[]): Row | null {
+export function linearised(seen: Seen, sought: Sought, shift: readonly number[]): LinearisedObservation | null {
   const { evidence, world, own, places } = seen
-  const residual = residualOf(seen, sought, off)
+  const residual = residualOf(seen, sought, shift)
   if (residual === null) return null
-  const slope = new Array<number>(off.length).fill(0)
-  for (const { at } of [...places, ...own]) slope[at] = slopeAt(seen, sought, off, at, residual)
+  const slope = new Array<number>(shift.length).fill(0)
+  for (const { at } of [...places, ...own]) slope[at] = slopeAt(seen, sought, shift, at, residual)
   const row = {
     seen,
     residual,
@@ -196,7 +197,7 @@ export function rowOf(seen: Seen, sought: Sought, off: readonly number[]): Row |
     shift: 0,
   }
   if (own.length > 0) return row
-  const here = inputsAt(seen, sought, off)
+  const here = inputsAt(seen, sought, shift)
   const usual = comparedAt(seen, here)!
   for (const what of scattersIn(world)) {
     const by = bent(seen, here, what, usual)
@@ -211,24 +212,28 @@ export function rowOf(seen: Seen, sought: Sought, off: readonly number[]): Row |
   return row
 }
 
-const isMean = ({ seen }: Row): boolean => seen.evidence.kind === 'found'
+const isMean = ({ seen }: LinearisedObservation): boolean => seen.evidence.kind === 'found'
 
 /** Variance that takes scatter with, the common factor being so. */
-const scatterVariance = ({ scatter, bend, jitter }: Row, factor: number): number =>
+const scatterVariance = ({ scatter, bend, jitter }: LinearisedObservation, factor: number): number =>
   factor ** 2 * scatter + factor ** 4 * bend + jitter
 
 /** Variance about what should have been seen; what a run found is a mean already, and scatters no more. */
-export const varianceOf = (row: Row, factor: number): number =>
+export const varianceOf = (row: LinearisedObservation, factor: number): number =>
   row.reading + (isMean(row) ? 0 : scatterVariance(row, factor))
 
 /** What a reading misses by, the mean of what scatters taken out of it. */
-const missedBy = (row: Row, factor: number): number => row.residual - (isMean(row) ? 0 : factor ** 2 * row.shift)
+const missedBy = (row: LinearisedObservation, factor: number): number =>
+  row.residual - (isMean(row) ? 0 : factor ** 2 * row.shift)
 
 /** Of the variance of a reading error the share that is the instrument's own, where several were read with one. */
 const OF_INSTRUMENT = 0.8
 
 /** What the errors of two readings share: the scale of one instrument. */
-function sharedBy({ seen: one, reading: a }: Row, { seen: other, reading: b }: Row): number {
+function sharedBy(
+  { seen: one, reading: a }: LinearisedObservation,
+  { seen: other, reading: b }: LinearisedObservation,
+): number {
   const { instrument, kind } = one.evidence
   const same = instrument !== '' && instrument === other.evidence.instrument && kind === other.evidence.kind
   return same ? OF_INSTRUMENT * Math.sqrt(a * b) : 0
@@ -236,11 +241,12 @@ function sharedBy({ seen: one, reading: a }: Row, { seen: other, reading: b }: R
 
 /** Whether it says only that something lay on one side of it. */
 export const isSide = ({ evidence: { kind } }: Seen): boolean => kind === 'beyond' || kind === 'short'
-export const isTail = ({ seen }: Row): boolean => isSide(seen)
+/** Whether an observation says only that a figure lies past a bound. */
+export const isTail = ({ seen }: LinearisedObservation): boolean => isSide(seen)
 
 /** Readings whose errors share something: each row is in one group. */
-export function groupsOf(rows: readonly Row[]): Row[][] {
-  const groups: Row[][] = []
+export function groupsOf(rows: readonly LinearisedObservation[]): LinearisedObservation[][] {
+  const groups: LinearisedObservation[][] = []
   for (const row of rows) {
     const kin = groups.filter(group => group.some(other => sharedBy(row, other) !== 0))
     const joined = [...kin.flat(), row]
@@ -252,7 +258,7 @@ export function groupsOf(rows: readonly Row[]): Row[][] {
 
 /** A row as it is once the rows before it in its group are known: independent of them. */
 export interface Said {
-  row: Row
+  row: LinearisedObservation
   residual: number
   slope: readonly number[]
   variance: number
@@ -266,7 +272,7 @@ export interface Said {
  *
  * @param factor on the scatter
  */
-export function conditioned(group: readonly Row[], factor: number): Said[] {
+export function conditioned(group: readonly LinearisedObservation[], factor: number): Said[] {
   if (group.length === 1) {
     const row = group[0]!
     const scatter = factor * Math.sqrt(row.scatter)
@@ -318,23 +324,23 @@ function reachOf({ row: { seen }, scatter }: Said, residual: number): number | n
 }
 
 /**
- * What a row says at a residual: −2 ln likelihood but for a constant, and the weight and pull of the parabola that
+ * What a row says at a residual: −2 ln likelihood but for a constant, and the weight and score of the parabola that
  * stands in for it. "Beyond" and "short" are tails of the normal distribution; a speed near the top of a toss was read
  * only of firings that got there, which are the quicker ones.
  */
-export function pullOf(said: Said, residual: number): { cost: number; weight: number; pull: number } {
+export function scoreOf(said: Said, residual: number): { cost: number; weight: number; score: number } {
   const { row, variance, scatter } = said
   const sigma = Math.sqrt(variance)
   if (isTail(row)) {
     const side = sideOf(row)
     const z = Math.max(-30, (-side * residual) / sigma)
     const { mills, log } = tailOf(z)
-    return { cost: -2 * log, weight: (mills * (mills + z)) / variance, pull: (side * mills) / sigma }
+    return { cost: -2 * log, weight: (mills * (mills + z)) / variance, score: (side * mills) / sigma }
   }
   const exact = {
     cost: (residual * residual) / variance + Math.log(variance),
     weight: 1 / variance,
-    pull: residual / variance,
+    score: residual / variance,
   }
   const z = reachOf(said, residual)
   if (z === null) return exact
@@ -343,23 +349,23 @@ export function pullOf(said: Said, residual: number): { cost: number; weight: nu
     cost: exact.cost + 2 * log,
     // The correction is hollow: what is left of the parabola still has a bottom.
     weight: Math.max(0.2 * exact.weight, exact.weight - (mills * (mills + z)) / scatter ** 2),
-    pull: exact.pull - mills / scatter,
+    score: exact.score - mills / scatter,
   }
 }
 
 /** 1: it was farther than the reading; −1: not as far. */
-const sideOf = ({ seen }: Row): 1 | -1 => (seen.evidence.kind === 'beyond' ? 1 : -1)
+const sideOf = ({ seen }: LinearisedObservation): 1 | -1 => (seen.evidence.kind === 'beyond' ? 1 : -1)
 
 /** Whether what a row says is a parabola whatever the residual. */
 export const isParabola = ({ row }: Said): boolean => !isTail(row) && row.seen.lost === 0
 
 /** Chance of a reading that far off or farther, where it should lie at `residual` 0 with this standard deviation. */
-export function chanceOf(row: Row, residual: number, sigma: number): number {
+export function chanceOf(row: LinearisedObservation, residual: number, sigma: number): number {
   return isTail(row) ? normalCdf((-sideOf(row) * residual) / sigma) : 2 * normalCdf(-Math.abs(residual) / sigma)
 }
 
 /** −2 ln likelihood of the scatter that a run has seen, were the common factor so; 0 where none was. */
-export function scatterCost(row: Row, factor: number): number {
+export function scatterCost(row: LinearisedObservation, factor: number): number {
   const { scatter: saw, takes } = row.seen.evidence
   const variance = scatterVariance(row, factor)
   if (!isMean(row) || saw === null || takes.length < 2 || variance <= 0) return 0

@@ -4,10 +4,10 @@ import { uncertainInputs } from '../take/spread'
 import { known } from '../defaults/typical'
 import type { KnownSetup } from '../setup/known'
 import type { Evidence, EventName, Setup } from '../setup/types'
-import type { BeliefInput, BeliefInputs } from './types'
+import type { UnknownInput, UnknownInputs } from './types'
 
 /** A set-up as it stood when something was seen, ready to be asked what should have been seen. */
-export interface World {
+export interface ChainModel {
   /** As it was entered, and with what was not entered filled in. */
   entered: Setup
   setup: KnownSetup
@@ -18,9 +18,9 @@ export interface World {
   handScatter: number
   /** s after the start at which the moment was planned, by hand. */
   planned: number | null
-  mean: BeliefInputs
+  mean: UnknownInputs
   /** What differs from take to take, each with its standard deviation. */
-  scatter: { input: BeliefInput; sigma: number }[]
+  scatter: { input: UnknownInput; sigma: number }[]
 }
 
 /**
@@ -28,7 +28,7 @@ export interface World {
  *
  * @param entered as it stood when something was seen (`asItStood`)
  */
-export function worldOf(entered: Setup): World {
+export function chainModelOf(entered: Setup): ChainModel {
   const then = known(entered)
   const stages = chainStages(then)
   const drag = dragOf(then)
@@ -49,7 +49,7 @@ export function worldOf(entered: Setup): World {
 }
 
 /** When the picture was taken, s after the action starts; null: it never was. */
-function capturedAt(world: World, evidence: Evidence, x: BeliefInputs, times: TakeTimes): number | null {
+function capturedAt(world: ChainModel, evidence: Evidence, x: UnknownInputs, times: TakeTimes): number | null {
   const { setup, chain, planned } = world
   if (setup.trigger === 'sensor')
     return times.sensed === null || evidence.delay === null ? null : times.sensed + chain + x.latency + evidence.delay
@@ -58,7 +58,7 @@ function capturedAt(world: World, evidence: Evidence, x: BeliefInputs, times: Ta
 }
 
 /** The place of the dial at which picture and moment would meet, s; null where they cannot. */
-function dialWanted({ setup, chain, planned }: World, x: BeliefInputs, times: TakeTimes): number | null {
+function dialWanted({ setup, chain, planned }: ChainModel, x: UnknownInputs, times: TakeTimes): number | null {
   if (times.moment === null) return null
   if (setup.trigger === 'sensor') return times.sensed === null ? null : times.moment - times.sensed - chain - x.latency
   return planned === null ? null : times.moment - planned - chain - setup.hand.flinch + x.flinch
@@ -71,7 +71,7 @@ const eventAt = (name: EventName, { sensed, impact, moment }: TakeTimes): number
  * What should have been seen were the inputs so, in the evidence's unit; null where it could not have been seen.
  * Light is another matter: it has no part in when things happen.
  */
-export function predicted(world: World, evidence: Evidence, x: BeliefInputs): number | null {
+export function predicted(world: ChainModel, evidence: Evidence, x: UnknownInputs): number | null {
   const { setup, drag } = world
   const times = takeTimes(setup, drag, x)
   switch (evidence.kind) {

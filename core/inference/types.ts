@@ -4,18 +4,19 @@ import type { Matrix } from '../math/matrix'
 /**
  * What decides a take beside its inputs: the chain's latency off what was entered, s, and how early a hand presses, s.
  */
-export interface BeliefInputs extends TakeInputs {
+export interface UnknownInputs extends TakeInputs {
   latency: number
   flinch: number
 }
-export type BeliefInput = keyof BeliefInputs
+/** An input that observations can bear on, or the chain's latency. */
+export type UnknownInput = keyof UnknownInputs
 
 /**
  * Something that is the same in every take and not known exactly. A place belongs to where it was put: the beam moved
  * is another unknown.
  */
 export interface Unknown {
-  input: BeliefInput
+  input: UnknownInput
   /** What it belongs to: the place where the thing stood, the moment it was, the chain; empty: nothing. */
   of: string | number
   /** What was entered, in the input's unit, and its standard deviation. */
@@ -27,13 +28,13 @@ export interface Unknown {
 
 /** An unknown that would bring a reading and the rest together, were it alone to blame: as it is held, as needed. */
 export interface Culprit {
-  input: BeliefInput
+  input: UnknownInput
   held: number
   needs: number
 }
 
 /** A reading that everything else gives next to no chance. */
-export interface Surprise {
+export interface Outlier {
   /** Id of the evidence. */
   evidence: string
   /** What was read, and what all the rest would have it be, in the evidence's unit. */
@@ -48,7 +49,7 @@ export interface Surprise {
 }
 
 /** What is held of the unknowns after everything that was seen. */
-export interface Belief {
+export interface Posterior {
   unknowns: Unknown[]
   /** Posterior medians, in the inputs' units. */
   values: number[]
@@ -56,7 +57,7 @@ export interface Belief {
   covariance: Matrix
   /** Scatter against what was assumed, a factor: posterior median and standard deviation of its logarithm. */
   scatter: { factor: number; sigma: number }
-  surprises: Surprise[]
+  outliers: Outlier[]
   /** Ids of the evidence it rests on. */
   evidence: string[]
 }

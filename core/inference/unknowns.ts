@@ -4,7 +4,7 @@ import { sensorOf } from '../sensors/all'
 import { known } from '../defaults/typical'
 import { TYPICAL_LINKS } from '../setup/known'
 import type { Setup } from '../setup/types'
-import type { BeliefInput, Unknown } from './types'
+import type { UnknownInput, Unknown } from './types'
 
 /**
  * How wrong a latency may be that was assumed by the kind of link or sensor, and one that was entered; shares of it.
@@ -26,7 +26,7 @@ function latencyError(setup: Pick<Setup, 'trigger' | 'sensor' | 'link'>): number
 /** What an input's unknown belongs to: where the thing stood, which moment it was, which chain. */
 function belongsTo(
   setup: Pick<Setup, 'subject' | 'sensor' | 'moment'>,
-  input: BeliefInput,
+  input: UnknownInput,
   chain: number,
 ): string | number {
   const { subject, sensor, moment } = setup
@@ -60,7 +60,7 @@ export function unknownsOf(setup: Setup, measured = false): Unknown[] {
   // The chain is summed only where its latency is an unknown.
   const chain = assumed > 0 || measured ? totalLatency(chainStages(known(setup))) : 0
   const latency = Math.max(assumed, measured ? ENTERED_LATENCY * Math.abs(chain) : 0)
-  const unknown = (input: BeliefInput, prior: number, sigma: number): Unknown => ({
+  const unknown = (input: UnknownInput, prior: number, sigma: number): Unknown => ({
     input,
     of: belongsTo(setup, input, chain),
     prior,
@@ -78,7 +78,7 @@ export function unknownsOf(setup: Setup, measured = false): Unknown[] {
 
 function priorOf(
   { motion, subject, sensor, air }: Pick<Setup, 'motion' | 'subject' | 'sensor' | 'air'>,
-  input: BeliefInput,
+  input: UnknownInput,
 ): number {
   switch (input) {
     case 'speed':

@@ -8,6 +8,7 @@ import type { KitItem, KitKind } from './types'
 /** Kinds of which a set-up holds one; lights and their modifiers are held in a list. */
 export type SingleKind = Exclude<KitKind, 'flash' | 'modifier'>
 
+/** Kinds of gear that a set-up has one of. */
 export const SINGLE_KINDS = [
   'camera',
   'lens',

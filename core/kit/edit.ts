@@ -1,9 +1,9 @@
 import { drawnThrough } from '../setup/durations'
 import { knownTable } from '../defaults/typical'
-import type { FigureValue, KitDurationRow, KitItem, Mark } from './types'
+import type { FigureValue, KitDurationRow, KitItem, KitMark } from './types'
 
 /** What somebody types of an item is its rating, unless it was measured before. */
-const said = (mark: Mark | undefined): Mark =>
+const said = (mark: KitMark | undefined): KitMark =>
   mark?.basis === 'measured' ? mark : { basis: 'rated', date: mark?.date ?? '' }
 
 /** An item with one figure typed: it is no longer assumed. */

@@ -5,7 +5,7 @@ import { drawnThrough } from '../setup/durations'
 import type { FlashRow, FlashSetup } from '../setup/types'
 import { KIT_FIGURES, figureOf } from './figures'
 import { newKitItem } from './start'
-import type { FigureValue, KitDurationRow, KitItem, Mark } from './types'
+import type { FigureValue, KitDurationRow, KitItem, KitMark } from './types'
 
 /** One duration of a leaflet: s, which measure it is, and at what power, fraction of full. */
 export interface LeafletDuration {
@@ -26,8 +26,8 @@ export interface FlashLeaflet {
   recycleTime: number | null
 }
 
-const RATED: Mark = { basis: 'rated', date: '' }
-const ASSUMED: Mark = { basis: 'assumed', date: '' }
+const RATED: KitMark = { basis: 'rated', date: '' }
+const ASSUMED: KitMark = { basis: 'assumed', date: '' }
 
 /** Powers closer than this, in stops, are the same setting. */
 const SAME_POWER = 0.4
@@ -70,7 +70,7 @@ export function flashFromLeaflet(said: FlashLeaflet): KitItem {
     said.energy ?? (said.guideNumber === null ? null : typical.energy * (said.guideNumber / typical.guideNumber) ** 2)
   const guide = said.guideNumber ?? (energy === null ? null : typical.guideNumber * Math.sqrt(energy / typical.energy))
   const table = tableOf(said, typical)
-  const given: Partial<Record<string, [FigureValue, Mark]>> = {
+  const given: Partial<Record<string, [FigureValue, KitMark]>> = {
     supply: [said.supply, RATED],
     guideNumber: [guide ?? typical.guideNumber, said.guideNumber === null ? ASSUMED : RATED],
     energy: [energy ?? typical.energy, said.energy === null ? ASSUMED : RATED],

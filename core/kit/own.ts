@@ -4,7 +4,7 @@ import { knownTable } from '../defaults/typical'
 import type { FigureSource, Setup } from '../setup/types'
 import { KIT_FIGURES } from './figures'
 import { newKitItem } from './start'
-import type { Basis, FigureValue, KitItem, KitKind, Mark } from './types'
+import type { Basis, FigureValue, KitItem, KitKind, KitMark } from './types'
 
 /** An item of the studio's kit, with how many set-ups took it. */
 export interface OwnItem {
@@ -88,7 +88,7 @@ export function isOwn(setup: Setup, kind: KeptKind, light = 0): boolean {
  */
 export function keptAsKit(setup: Setup, kind: KeptKind, name: string, light = 0): KitItem {
   const start = newKitItem(kind, name)
-  const mark = (path: string): Mark => {
+  const mark = (path: string): KitMark => {
     const { from, date } = sourceOf(setup, path)
     return { basis: BASIS[from], date: from === 'measured' ? date : '' }
   }

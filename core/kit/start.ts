@@ -1,9 +1,9 @@
 import { TYPICAL_HEADS } from '../light/heads'
 import { batteryFlash, recipeStart } from '../recipes'
 import { KIT_FIGURES, figureOf } from './figures'
-import type { FigureValue, KitItem, KitKind, Mark } from './types'
+import type { FigureValue, KitItem, KitKind, KitMark } from './types'
 
-const ASSUMED: Mark = { basis: 'assumed', date: '' }
+const ASSUMED: KitMark = { basis: 'assumed', date: '' }
 
 const NAMES: Record<KitKind, string> = {
   camera: 'New camera',

@@ -1,5 +1,5 @@
 import { deviationOf, meanOf } from './statistics'
-import type { Give, LabFigure, LabReading, LabTool } from './types'
+import type { Export, LabFigure, LabReading, LabTool } from './types'
 
 /** What is known of a figure from several files: its mean, and how it scatters from file to file. */
 function together(all: readonly LabFigure[]): LabFigure[] {
@@ -29,7 +29,7 @@ function together(all: readonly LabFigure[]): LabFigure[] {
 }
 
 /** What a file gives, with the mean of several in place of its own figure. */
-function givenMean(give: Give, { value, error }: LabFigure): Give {
+function givenMean(give: Export, { value, error }: LabFigure): Export {
   if (value === null) return give
   if (give.to === 'evidence') return { ...give, value, error: error ?? give.error }
   return give.to === 'kit-row' ? { ...give, t01: value } : give
@@ -40,7 +40,7 @@ function givenMean(give: Give, { value, error }: LabFigure): Give {
  *
  * @param main figure that the tool is about
  */
-export function batched<T extends Omit<LabTool, 'standIn'>>(tool: T, main: string): T {
+export function batched<T extends Omit<LabTool, 'sample'>>(tool: T, main: string): T {
   const read: LabTool['read'] = (files, settings, marks) => {
     const each = files.map((file, i) =>
       tool.read(

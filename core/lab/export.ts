@@ -5,7 +5,7 @@ import { type Change, valueAt, withChanges } from '../setup/paths'
 import { type Assessment, assess } from '../plan/assess'
 import { extensionStops, offPlan } from '../plan/meter'
 import type { Evidence, Setup } from '../setup/types'
-import type { Give } from './types'
+import type { Export } from './types'
 
 /** Where a figure comes from: the tool and its file, and the day, yyyy-mm-dd. */
 export interface GivenFrom {
@@ -14,7 +14,7 @@ export interface GivenFrom {
 }
 
 /** What was read as a set-up keeps it: of all lights together a reading of each. */
-function asSeen(setup: Setup, { kind, value, more }: Give & { to: 'evidence' }): Pick<Evidence, 'value' | 'light'>[] {
+function asSeen(setup: Setup, { kind, value, more }: Export & { to: 'evidence' }): Pick<Evidence, 'value' | 'light'>[] {
   const light = more?.light ?? 0
   // What was read before is set against the figures as they were entered, and so is this.
   const bare = (): Assessment => assess({ ...setup, evidence: [] })
@@ -41,7 +41,7 @@ function asSeen(setup: Setup, { kind, value, more }: Give & { to: 'evidence' }):
  *
  * @returns the set-up as it was where the figure goes elsewhere
  */
-export function givenToSetup(setup: Setup, give: Give, from: GivenFrom): Setup {
+export function exportedToSetup(setup: Setup, give: Export, from: GivenFrom): Setup {
   if (give.to === 'evidence') {
     return asSeen(setup, give).reduce((now, seen) => {
       const entry = evidenceOf(now, { ...give.more, ...seen, kind: give.kind, error: give.error, ...from })
@@ -61,7 +61,7 @@ const SAME_POWER = 0.1
  *
  * @returns null where the figure is not of its kind
  */
-export function givenToKit(item: KitItem, give: Give, { date }: GivenFrom): KitItem | null {
+export function exportedToKit(item: KitItem, give: Export, { date }: GivenFrom): KitItem | null {
   if (give.to === 'kit' && give.kind === item.kind) {
     const marks = Object.fromEntries(Object.keys(give.figures).map(key => [key, { basis: 'measured' as const, date }]))
     return { ...item, figures: { ...item.figures, ...give.figures }, marks: { ...item.marks, ...marks } }
@@ -73,7 +73,7 @@ export function givenToKit(item: KitItem, give: Give, { date }: GivenFrom): KitI
 }
 
 /** A set-up without a figure that was given to it; what was changed since stays. */
-export function takenFromSetup(now: Setup, before: Setup, after: Setup, give: Give): Setup {
+export function takenFromSetup(now: Setup, before: Setup, after: Setup, give: Export): Setup {
   if (give.to === 'evidence') {
     const given = new Set(after.evidence.slice(before.evidence.length).map(entry => entry.id))
     return { ...now, evidence: now.evidence.filter(entry => !given.has(entry.id)) }
@@ -89,7 +89,7 @@ export function takenFromSetup(now: Setup, before: Setup, after: Setup, give: Gi
 }
 
 /** The same of an item of kit. */
-export function takenFromKit(now: KitItem, before: KitItem, give: Give): KitItem {
+export function takenFromKit(now: KitItem, before: KitItem, give: Export): KitItem {
   if (give.to === 'kit') {
     const keys = Object.keys(give.figures)
     const was = <T>(of: Record<string, T>): Record<string, T> =>

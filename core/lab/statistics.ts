@@ -19,6 +19,7 @@ export function spreadOf(values: ArrayLike<number>): number {
   return 1.4826 * median(Float64Array.from(values, value => Math.abs(value - middle)))
 }
 
+/** The mean of some numbers; 0 of none. */
 export const meanOf = (values: ArrayLike<number>): number => {
   let total = 0
   for (let i = 0; i < values.length; i++) total += values[i]!

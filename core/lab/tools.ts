@@ -4,7 +4,7 @@ import { chain } from './frame/chain'
 import { clock } from './frame/clock'
 import { disc } from './frame/disc'
 import { exposureTool } from './frame/exposure'
-import { ground } from './frame/ground'
+import { ground } from './frame/background'
 import { place } from './frame/place'
 import { sharpness } from './frame/sharpness'
 import { specks } from './frame/specks'
@@ -13,10 +13,10 @@ import { sync } from './frame/sync'
 import { bounces } from './sound/bounces'
 import { levels } from './sound/levels'
 import { soundSpeed } from './sound/speed'
-import * as frames from './standIn/frames'
-import * as rendered from './standIn/rendered'
-import * as sounds from './standIn/sounds'
-import { lightStandIn } from './standIn/traces'
+import * as frames from './samples/frames'
+import * as rendered from './samples/rendered'
+import * as sounds from './samples/sounds'
+import { lightSample } from './samples/traces'
 import { lightTrace } from './trace/light'
 import { type LabTool, type LabInput, type LabSettings, type HandMark, type LabReading, unread } from './types'
 
@@ -29,23 +29,24 @@ export const marksOf = (settings: LabSettings): HandMark[] =>
 
 /** Tools of the Lab, in the order of a shoot. */
 export const LAB_TOOLS: readonly LabTool[] = [
-  { ...black, standIn: frames.blackStandIn },
-  { ...exposureTool, standIn: rendered.exposureStandIn },
-  { ...batched(ground, 'evenness'), standIn: rendered.groundStandIn },
-  { ...sync, standIn: rendered.syncStandIn },
-  { ...batched(sharpness, 'width'), standIn: frames.edgeStandIn },
-  { ...batched(streak, 'duration'), standIn: frames.streakStandIn },
-  { ...place, standIn: rendered.placeStandIn },
-  { ...specks, standIn: frames.specksStandIn },
-  { ...batched(disc, 'duration'), standIn: frames.discStandIn },
-  { ...chain, standIn: rendered.chainStandIn },
-  { ...clock, standIn: frames.clockStandIn },
-  { ...soundSpeed, standIn: sounds.speedStandIn },
-  { ...levels, standIn: sounds.levelsStandIn },
-  { ...batched(bounces, 'restitution'), standIn: sounds.bouncesStandIn },
-  { ...lightTrace, standIn: lightStandIn },
+  { ...black, sample: frames.blackSample },
+  { ...exposureTool, sample: rendered.exposureSample },
+  { ...batched(ground, 'evenness'), sample: rendered.backgroundSample },
+  { ...sync, sample: rendered.syncSample },
+  { ...batched(sharpness, 'width'), sample: frames.edgeSample },
+  { ...batched(streak, 'duration'), sample: frames.streakSample },
+  { ...place, sample: rendered.placeSample },
+  { ...specks, sample: frames.specksSample },
+  { ...batched(disc, 'duration'), sample: frames.discSample },
+  { ...chain, sample: rendered.chainSample },
+  { ...clock, sample: frames.clockSample },
+  { ...soundSpeed, sample: sounds.speedSample },
+  { ...levels, sample: sounds.levelsSample },
+  { ...batched(bounces, 'restitution'), sample: sounds.bouncesSample },
+  { ...lightTrace, sample: lightSample },
 ]
 
+/** A tool of the Lab by its id; undefined for an id that is none. */
 export const labTool = (id: string): LabTool | undefined => LAB_TOOLS.find(tool => tool.id === id)
 
 /** Settings as they stand before anybody enters one. */

@@ -40,10 +40,11 @@ export interface Trace {
 export type LabInput = { name: string } & (
   { kind: 'frame'; frame: Frame } | { kind: 'sound'; sound: Sound } | { kind: 'trace'; trace: Trace }
 )
+/** What a tool reads: frames, sounds, or traces of a photodiode. */
 export type InputKind = LabInput['kind']
 
 /** A place in a file that a figure rests on: read, and put right by hand. */
-export interface Mark {
+export interface LabMark {
   id: string
   label: string
   /** Of which of the files, from 0. */
@@ -54,7 +55,7 @@ export interface Mark {
   byHand: boolean
 }
 /** A mark that somebody set. */
-export type HandMark = Pick<Mark, 'id' | 'file' | 'at'>
+export type HandMark = Pick<LabMark, 'id' | 'file' | 'at'>
 
 /** A figure of a reading with its standard error. */
 export interface LabFigure {
@@ -71,7 +72,7 @@ export interface LabFigure {
 }
 
 /** Where a figure goes in one press. */
-export type Give = { label: string } & (
+export type Export = { label: string } & (
   | { to: 'evidence'; kind: EvidenceKind; value: number; error: number; more?: Partial<Evidence> }
   | { to: 'set-up'; changes: Change[] }
   | { to: 'kit'; kind: KitKind; figures: Record<string, number> }
@@ -89,13 +90,13 @@ export interface LabRow {
 /** What a tool read. */
 export interface LabReading {
   figures: LabFigure[]
-  marks: Mark[]
+  marks: LabMark[]
   rows: LabRow[]
   /** What limits it, one sentence each. */
   limits: string[]
   /** Whether it can be used as it is; false: the sentence in `limits` says why not. */
   trusted: boolean
-  gives: Give[]
+  gives: Export[]
 }
 
 /** A setting of a tool, to be entered beside it. */
@@ -103,16 +104,18 @@ export type LabField = { key: string; label: string } & (
   | { type: 'number'; quantity: Quantity; start: number | null; min: number; max: number; unit?: string }
   | { type: 'choice'; options: readonly { value: string; label: string }[]; start: string }
 )
+/** What was entered beside a file, by the key of its field. */
 export type LabSettings = Readonly<Record<string, number | string | null>>
 
 /** A stand-in: files whose truth is known. */
-export interface StandIn {
+export interface SyntheticSample {
   files: LabInput[]
   settings: LabSettings
   /** True value of each figure by its id. */
   truth: Readonly<Record<string, number>>
 }
 
+/** A tool of the Lab: what it takes, asks and reads. */
 export interface LabTool {
   id: string
   title: string
@@ -127,7 +130,7 @@ export interface LabTool {
   parts?: readonly string[]
   fields: readonly LabField[]
   read(files: readonly LabInput[], settings: LabSettings, marks: readonly HandMark[]): LabReading
-  standIn(seed: number): StandIn
+  sample(seed: number): SyntheticSample
 }
 
 /** A number among settings; its own start where it is left empty. */
@@ -137,7 +140,7 @@ export function numberOf(settings: LabSettings, key: string, otherwise: number):
 }
 
 /** A reading of nothing, with why. */
-export const unread = (limits: string[], marks: Mark[] = []): LabReading => ({
+export const unread = (limits: string[], marks: LabMark[] = []): LabReading => ({
   figures: [],
   marks,
   rows: [],
@@ -147,7 +150,7 @@ export const unread = (limits: string[], marks: Mark[] = []): LabReading => ({
 })
 
 /** Marks as read, with those set by hand in their place. */
-export function settled(read: readonly Omit<Mark, 'byHand'>[], hand: readonly HandMark[]): Mark[] {
+export function settled(read: readonly Omit<LabMark, 'byHand'>[], hand: readonly HandMark[]): LabMark[] {
   return read.map(mark => {
     const set = hand.find(({ id, file }) => id === mark.id && file === mark.file)
     return set ? { ...mark, at: set.at, byHand: true } : { ...mark, byHand: false }

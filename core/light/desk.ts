@@ -4,6 +4,7 @@ import type { Setup } from '../setup/types'
 
 /** What exposure can be paid with. */
 export const DESK_ROWS = ['power', 'units', 'distance', 'aperture', 'iso', 'shutter'] as const
+/** A control that exposure can be paid with. */
 export type DeskRow = (typeof DESK_ROWS)[number]
 
 /** Whether a row bears on the exposure of a set-up at all: flash does not ask how long the shutter is open. */

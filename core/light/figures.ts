@@ -1,8 +1,8 @@
-import { keptFor } from '../math/memoised'
+import { memoisedFor } from '../math/memoised'
 import { traitsOf } from '../recipes/all'
 import type { LightRole, Setup } from '../setup/types'
 import { type Shining, TO_CAMERA, type Vector, minus, scaled, sum, unit } from './lamp'
-import { type Given, boardsOf, givenBy } from './reflectors'
+import { type Given, reflectorsOf, givenBy } from './reflectors'
 import { lampsOf } from './lamps'
 import { levelAt } from './level'
 import type { Framed, Lit } from './lit'
@@ -25,13 +25,13 @@ export interface LightFigures {
   /** On the edge of the subject as the camera sees it, on the light's own side. */
   edge: number | null
   /** On the ground in the middle of the picture, against mid grey as the ground throws it back. */
-  ground: number | null
+  background: number | null
   /** Stops it is brighter at the near side of the subject than at the far side. */
   fallOff: number
 }
 
 /** The ground that the picture shows, in stops against mid grey. */
-export interface GroundFigures {
+export interface BackgroundFigures {
   /** In the middle; null where no light gets there. */
   middle: number | null
   brightest: number | null
@@ -52,14 +52,15 @@ export interface CardFigures {
   /** On a surface at the subject that faces the camera. */
   front: number | null
   /** On the ground in the middle of the picture, against mid grey as the ground throws it back. */
-  ground: number | null
+  background: number | null
 }
 
+/** What every light, card and the background do in the picture, in stops. */
 export interface SceneFigures {
   /** Each with what cards throw of it, and without what flags keep off. */
   lights: LightFigures[]
   cards: CardFigures[]
-  ground: GroundFigures
+  background: BackgroundFigures
 }
 
 const stopsOf = (level: number): number | null => (level > 0 ? Math.log2(level) : null)
@@ -76,10 +77,10 @@ interface LitScene extends Pick<Framed, 'optics'> {
 }
 
 /** Those places, in the picture's axes, and whether the ground fills the picture. */
-export function groundPlaces({ setup, optics }: Pick<Framed, 'optics'> & { setup: Pick<Setup, 'picture' | 'scene'> }): {
-  places: Vector[]
-  fills: boolean
-} {
+export function backgroundPlaces({
+  setup,
+  optics,
+}: Pick<Framed, 'optics'> & { setup: Pick<Setup, 'picture' | 'scene'> }): { places: Vector[]; fills: boolean } {
   const { ground } = setup.scene
   const wider = 1 + ground.distance / setup.picture.distance
   const [wide, tall] = [optics.fieldWidth * wider, optics.fieldHeight * wider]
@@ -92,12 +93,12 @@ export function groundPlaces({ setup, optics }: Pick<Framed, 'optics'> & { setup
 }
 
 /** What each light gives the ground at each of those places, against mid grey. */
-function onGround(a: LitScene, places: readonly Vector[], given: readonly Given[]): number[][] {
+function onBackground(a: LitScene, places: readonly Vector[], given: readonly Given[]): number[][] {
   const thrown = a.setup.scene.ground.reflectance / GREY
   return given.map(lamp => places.map(place => lamp.level(place, TO_CAMERA) * thrown))
 }
 
-function groundFigures({ setup }: LitScene, each: readonly number[][], fills: boolean): GroundFigures {
+function backgroundFigures({ setup }: LitScene, each: readonly number[][], fills: boolean): BackgroundFigures {
   const levels = Array.from({ length: ACROSS * DOWN }, (_, place) => each.reduce((sum, of) => sum + of[place]!, 0))
   const astray = each.reduce((sum, of, i) => (setup.flashes[i]!.role === 'ground' ? sum : sum + of[MIDDLE]!), 0)
   const [brightest, darkest] = [stopsOf(Math.max(...levels)), stopsOf(Math.min(...levels))]
@@ -119,7 +120,7 @@ const across = ({ recipe, subject: { depth, height, person } }: LitScene['setup'
  * Worked out once for lights of these strengths in this scene and frame: findings, results and the page all ask, and a
  * drag of anything else leaves them as they are.
  */
-const figuresFor = keptFor<Setup['flashes'], SceneFigures>()
+const figuresFor = memoisedFor<Setup['flashes'], SceneFigures>()
 
 /**
  * What every light of a set-up does at the subject and on the ground.
@@ -140,20 +141,20 @@ export function sceneFigures(a: Lit): SceneFigures {
 function figuresOf(a: LitScene, lamps: readonly Shining[]): SceneFigures {
   const { setup } = a
   const stage = stageOf(setup)
-  const boards = boardsOf(setup, stage)
-  const given = lamps.map(lamp => givenBy(lamp, boards))
+  const reflectors = reflectorsOf(setup, stage)
+  const given = lamps.map(lamp => givenBy(lamp, reflectors))
   const subject = stage.at(stage.middle)
-  const { places, fills } = groundPlaces(a)
-  const each = onGround(a, places, given)
+  const { places, fills } = backgroundPlaces(a)
+  const each = onBackground(a, places, given)
   const half = across(setup) / 2
   const lights = lamps.map((lamp, i): LightFigures => {
     const towards = minus(lamp.place, subject)
     const side: Vector = unit([towards[0], towards[1], 0])
-    const way = unit(towards)
+    const direction = unit(towards)
     const near = Math.min(half, Math.hypot(...towards) * 0.9)
     const facing = levelAt(lamp, subject)
-    const nearSide = levelAt(lamp, sum(subject, scaled(way, near)))
-    const farSide = levelAt(lamp, minus(subject, scaled(way, half)))
+    const nearSide = levelAt(lamp, sum(subject, scaled(direction, near)))
+    const farSide = levelAt(lamp, minus(subject, scaled(direction, half)))
     return {
       light: i,
       name: setup.flashes[i]!.name,
@@ -161,11 +162,11 @@ function figuresOf(a: LitScene, lamps: readonly Shining[]): SceneFigures {
       facing: Math.log2(Math.max(facing, NONE)),
       front: stopsOf(given[i]!.level(subject, TO_CAMERA)),
       edge: Math.hypot(towards[0], towards[1]) < 1e-6 ? null : stopsOf(given[i]!.level(subject, side)),
-      ground: stopsOf(each[i]![MIDDLE]!),
+      background: stopsOf(each[i]![MIDDLE]!),
       fallOff: Math.log2(Math.max(nearSide, NONE) / Math.max(farSide, NONE)),
     }
   })
-  const cards = boards.flatMap((board, i): CardFigures[] => {
+  const cards = reflectors.flatMap((board, i): CardFigures[] => {
     if (board.kind === 'black') return []
     const on = (place: Vector): number => given.reduce((total, lamp) => total + lamp.off(i, place, TO_CAMERA), 0)
     return [
@@ -173,9 +174,9 @@ function figuresOf(a: LitScene, lamps: readonly Shining[]): SceneFigures {
         card: i,
         name: setup.scene.cards[i]!.name,
         front: stopsOf(on(subject)),
-        ground: stopsOf((on(places[MIDDLE]!) * setup.scene.ground.reflectance) / GREY),
+        background: stopsOf((on(places[MIDDLE]!) * setup.scene.ground.reflectance) / GREY),
       },
     ]
   })
-  return { lights, cards, ground: groundFigures(a, each, fills) }
+  return { lights, cards, background: backgroundFigures(a, each, fills) }
 }

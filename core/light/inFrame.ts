@@ -15,13 +15,13 @@ export interface InFrame {
 /** Nearer to the camera than this nothing stands, m. */
 const AT_CAMERA = 0.05
 
-interface Box {
+interface PictureBox {
   low: [x: number, y: number]
   high: [x: number, y: number]
 }
 
 /** Where the corners of a face are seen, m in the plane of the subject; null where one is not before the camera. */
-function seenAt(distance: number, corners: readonly Vector[]): Box | null {
+function seenAt(distance: number, corners: readonly Vector[]): PictureBox | null {
   const seen: [number, number][] = []
   for (const [x, y, z] of corners) {
     if (distance - z < AT_CAMERA) return null
@@ -36,7 +36,7 @@ const cornersOf = (centre: Vector, across: Vector, up: Vector): Vector[] =>
   [1, -1].flatMap(u => [1, -1].map(v => sum(centre, sum(scaled(across, u), scaled(up, v)))))
 
 /** The subject as the camera sees it, from the side. */
-function subjectBox({ subject }: Pick<Setup, 'subject'>, stage: Stage): Box {
+function subjectBox({ subject }: Pick<Setup, 'subject'>, stage: Stage): PictureBox {
   const [x, y] = stage.at(stage.middle)
   const along = Math.abs(stage.direction[0]) > 0.5
   const [wide, tall] = along ? [subject.depth, subject.height] : [subject.height, subject.depth]

@@ -1,6 +1,6 @@
 export { aimSpot } from './aim'
 export { DESK_ROWS, type DeskRow, bears, byRow, deskStops, onSensor, paid } from './desk'
-export { type GroundFigures, type LightFigures, type SceneFigures, sceneFigures } from './figures'
+export { type BackgroundFigures, type LightFigures, type SceneFigures, sceneFigures } from './figures'
 export { TYPICAL_HEADS } from './heads'
 export { beamShare, faceShare, lobeOf } from './lamp'
 export { newCard } from './newCard'

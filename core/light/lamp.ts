@@ -72,8 +72,13 @@ export function squareTo([x, y, z]: Vector): { across: Vector; up: Vector } {
   return { across, up: [y * across[2], z * across[0] - x * across[2], -y * across[0]] }
 }
 
+/** A vector times a factor. */
 export const scaled = ([x, y, z]: Vector, by: number): Vector => [x * by, y * by, z * by]
+/** The sum of two vectors. */
 export const sum = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
+/** The difference of two vectors. */
 export const minus = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
+/** The inner product of two vectors. */
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+/** A vector made of length 1. */
 export const unit = (a: Vector): Vector => scaled(a, 1 / (Math.hypot(...a) || 1))

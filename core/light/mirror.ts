@@ -14,6 +14,7 @@ interface Face {
   up: Vector
 }
 
+/** A head or card that the camera sees mirrored in a vessel. */
 export interface Reflection {
   path: string
   name: string
@@ -46,18 +47,18 @@ function facesOf(a: Lit, stage: Stage): Face[] {
 }
 
 /** Whether a ray meets a face. */
-function meets({ centre, across, up }: Face, from: Vector, way: Vector): boolean {
+function meets({ centre, across, up }: Face, from: Vector, direction: Vector): boolean {
   const normal: Vector = [
     across[1] * up[2] - across[2] * up[1],
     across[2] * up[0] - across[0] * up[2],
     across[0] * up[1] - across[1] * up[0],
   ]
-  const facing = dot(normal, way)
+  const facing = dot(normal, direction)
   if (Math.abs(facing) < 1e-12) return false
   const t = dot(normal, minus(centre, from)) / facing
   if (t <= 0) return false
-  const off = minus(sum(from, scaled(way, t)), centre)
-  return Math.abs(dot(off, across)) <= dot(across, across) && Math.abs(dot(off, up)) <= dot(up, up)
+  const offset = minus(sum(from, scaled(direction, t)), centre)
+  return Math.abs(dot(offset, across)) <= dot(across, across) && Math.abs(dot(offset, up)) <= dot(up, up)
 }
 
 /**
@@ -79,8 +80,8 @@ export function reflectionsOf(a: Lit): Reflection[] {
         const at: Vector = [x + radius * normal[0], y + height * setup.subject.depth, z + radius * normal[2]]
         const seen = unit(minus(at, camera))
         if (dot(seen, normal) >= 0) continue
-        const way = minus(seen, scaled(normal, 2 * dot(seen, normal)))
-        if (meets(face, at, way)) return [{ path: face.path, name: face.name, at: turn }]
+        const direction = minus(seen, scaled(normal, 2 * dot(seen, normal)))
+        if (meets(face, at, direction)) return [{ path: face.path, name: face.name, at: turn }]
       }
     }
     return []

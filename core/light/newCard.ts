@@ -5,7 +5,7 @@ import { isOpen } from './level'
 import type { Framed } from './lit'
 import { cardPlace, lightPlace, stageOf } from './place'
 
-type Place = Pick<Card, 'along' | 'across' | 'turn'>
+type CardPose = Pick<Card, 'along' | 'across' | 'turn'>
 
 const NAMES: Record<CardKind, string> = { white: 'White card', silver: 'Silver card', black: 'Flag' }
 
@@ -29,7 +29,7 @@ export function newCard({ setup, optics }: Framed, kind: CardKind): Card {
   const width = Math.min(1, far)
   const away = Math.cos(setup.flashes[0]?.angle ?? 0) > 0 ? -1 : 1
   const shape = { name: freeName(setup, kind), kind, out: 0, width, height: Math.min(1.5, far * 1.4), tilt: 0 }
-  const places = (ring: number): Place[] =>
+  const places = (ring: number): CardPose[] =>
     [away, -away].map(side => {
       const out = Number((far + ring * width).toFixed(3))
       return { along: side * out, across: -out / 2, turn: Math.atan2(-side, -0.5) }
@@ -37,9 +37,9 @@ export function newCard({ setup, optics }: Framed, kind: CardKind): Card {
   const stage = stageOf(setup)
   const subject = stage.at(stage.middle)
   const lights = setup.flashes.map(flash => lightPlace(stage, flash))
-  const apart = (place: Place): boolean =>
+  const apart = (place: CardPose): boolean =>
     setup.scene.cards.every(card => Math.hypot(card.along - place.along, card.across - place.across) >= width / 2)
-  const free = (place: Place): boolean => {
+  const free = (place: CardPose): boolean => {
     const card = { ...shape, ...place }
     return (
       apart(place) &&

@@ -47,6 +47,7 @@ export function subjectMiddle(setup: Standing): number {
   return nearFace(setup) + (second ? second.gap + second.depth : setup.subject.depth) / 2
 }
 
+/** Where the things of a set-up stand in the picture's axes, m. */
 export function stageOf(setup: Standing & Pick<Setup, 'picture'>): Stage {
   const direction = DIRECTIONS[setup.motion.kind]
   const out: Vector = direction[1] === 0 ? [0, 1, 0] : [1, 0, 0]

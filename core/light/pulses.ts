@@ -19,6 +19,7 @@ export function powerSteps(flash: Pick<FlashSetup, 'minimumPower'>): number[] {
   }
 }
 
+/** The light of one flash over time. */
 export interface LightPulse {
   name: string
   t05: number
@@ -75,6 +76,7 @@ export function exposingLights(
   return front.length > 0 || setup.flashes.some(exposesFront) ? front : [...among]
 }
 
+/** The pulse of every flash of a set-up, in its order. */
 export function lightPulses(setup: Pick<Lighting, 'flashes'>): LightPulse[] {
   return setup.flashes.map(flash => {
     const durations = flashDurations(flash)
@@ -154,6 +156,7 @@ export function lightLevel(
   return stopsOf(sum / effectiveAperture ** 2)
 }
 
+/** Stops that the room's light exposes against correct. */
 export function ambientExposure({ picture }: Pick<Setup, 'picture'>, effectiveAperture: number): number {
   const { ambientEv, iso, shutter } = picture
   return ambientStops({ ev100: ambientEv, iso, effectiveAperture, shutter })

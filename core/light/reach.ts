@@ -1,9 +1,9 @@
 import { flashAperture } from '../physics/exposure'
 import type { Reach } from '../setup/known'
-import { keptByText } from '../math/memoised'
+import { memoisedByText } from '../math/memoised'
 import type { FlashSetup, Setup } from '../setup/types'
 import { feathered } from './aim'
-import { boardsOf, givenBy, openTo } from './reflectors'
+import { reflectorsOf, givenBy, openTo } from './reflectors'
 import { TO_CAMERA, faceShare, lobeOf } from './lamp'
 import { type Standing, stageOf } from './place'
 import { shapeOf } from './shape'
@@ -35,29 +35,29 @@ function nearShare({ head, headWidth, headHeight, beamAngle, distance }: FlashSe
 /** What of a light has no part in its reach. */
 const POWER_ASIDE = { name: '', kit: '', modifier: '', power: 0, guideNumber: 0, units: 0, table: 0, repeat: 0 }
 /** Reaches past cards, of the last lights asked for: fixes try dozens of powers of lights that stay where they are. */
-const reached = keptByText<Reach>(256)
+const reached = memoisedByText<Reach>(256)
 
 /**
  * What comes of each light of a set-up, in order. A flag that keeps a ground light off the subject leaves it what it is
  * there for.
  *
- * @remarks One bounce, as for the other figures of light (`boards.ts`).
+ * @remarks One bounce, as for the other figures of light (`reflectors.ts`).
  */
 export function reachOf(setup: Standing & Pick<Setup, 'flashes' | 'picture' | 'scene'>): Reach[] {
   const alone = setup.flashes.map(flash => ({ straight: nearShare(flash) * feathered(flash), thrown: 0 }))
   if (setup.scene.cards.length === 0) return alone
   const stage = stageOf(setup)
-  const boards = boardsOf(setup, stage)
+  const reflectors = reflectorsOf(setup, stage)
   const subject = stage.at(stage.middle)
   const around = JSON.stringify([stage, stage.at(stage.middle + 1, 1), setup.scene])
   return setup.flashes.map((flash, i) =>
     reached(JSON.stringify({ ...flash, ...POWER_ASIDE }) + around, () => {
       const lamp = { ...shapeOf(stage, setup.scene, flash), strength: flash.distance ** 2 }
-      const given = givenBy(lamp, boards)
-      const open = flash.role === 'ground' ? 1 : openTo(lamp, subject)(boards)
+      const given = givenBy(lamp, reflectors)
+      const open = flash.role === 'ground' ? 1 : openTo(lamp, subject)(reflectors)
       return {
         straight: alone[i]!.straight * open,
-        thrown: boards.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
+        thrown: reflectors.reduce((total, _, board) => total + given.off(board, subject, TO_CAMERA), 0),
       }
     }),
   )

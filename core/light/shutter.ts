@@ -97,6 +97,7 @@ export function lightLost(
   }
 }
 
+/** What the shutter lets through of the flashes. */
 export interface ShutterCheck {
   /** Fractions of the frame, 0 to 1: without any of the flash, and with ⅙ stop or more of it cut off. */
   dark: number

@@ -1,6 +1,6 @@
 import { flashAperture } from '../physics/exposure'
 import type { Setup } from '../setup/types'
-import { boardsOf, givenBy } from './reflectors'
+import { reflectorsOf, givenBy } from './reflectors'
 import { TO_CAMERA, type Vector } from './lamp'
 import { type Standing, stageOf } from './place'
 import { asLight } from './reach'
@@ -35,7 +35,7 @@ export function silhouetteLevels(
 ): SilhouetteLevels {
   const { scene, picture, flashes } = setup
   const stage = stageOf(setup)
-  const boards = boardsOf(setup, stage)
+  const reflectors = reflectorsOf(setup, stage)
   const subject = stage.at(stage.middle)
   const behind: Vector = [0, 0, -scene.ground.distance]
   const levels: SilhouetteLevels = { background: 0, subject: 0 }
@@ -44,7 +44,7 @@ export function silhouetteLevels(
     const light = asLight(flash)
     const aperture = flashAperture({ ...light, lossStops: light.lossStops + lost[i]!, iso: picture.iso })
     const strength = (aperture / effectiveAperture) ** 2 * flash.distance ** 2
-    const given = givenBy({ ...shapeOf(stage, scene, flash), strength }, boards)
+    const given = givenBy({ ...shapeOf(stage, scene, flash), strength }, reflectors)
     levels.background += (given.level(behind, TO_CAMERA) * scene.ground.reflectance) / GREY
     levels.subject += given.level(subject, TO_CAMERA)
   }

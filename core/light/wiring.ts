@@ -2,6 +2,7 @@ import { traitsOf } from '../recipes/all'
 import type { FlashSetup, Setup } from '../setup/types'
 import { type Spot, lightSpot, subjectMiddle } from './place'
 
+/** How two pieces of gear are joined. */
 export type WireKind = 'cable' | 'radio' | 'optical' | 'shoe'
 
 /** What is joined to what. */

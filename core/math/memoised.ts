@@ -4,7 +4,7 @@
  * @returns a function of the key, of those other parts (compared one by one, objects by identity) and of how to work it
  *   out; neither key nor parts are changed afterwards
  */
-export function keptFor<K extends object, V>(): (key: K, by: readonly unknown[], make: () => V) => V {
+export function memoisedFor<K extends object, V>(): (key: K, by: readonly unknown[], make: () => V) => V {
   const kept = new WeakMap<K, { by: readonly unknown[]; value: V }>()
   return (key, by, make) => {
     const before = kept.get(key)
@@ -22,7 +22,7 @@ export function keptFor<K extends object, V>(): (key: K, by: readonly unknown[],
  * @param most how many are kept; the one that was made first is let go
  * @returns a function of the key, which says all that the value goes by, and of how to work it out
  */
-export function keptByText<V>(most: number): (key: string, make: () => V) => V {
+export function memoisedByText<V>(most: number): (key: string, make: () => V) => V {
   const kept = new Map<string, V>()
   return (key, make) => {
     const before = kept.get(key)

@@ -4,7 +4,7 @@
  * @param prior and `sigma`, its standard deviation, above 0
  * @param readings each with its standard error, above 0
  */
-export function weighed(
+export function weightedMean(
   prior: number,
   sigma: number,
   readings: readonly { value: number; error: number }[],

@@ -5,7 +5,7 @@ import { beamBlockTime } from '../physics/flight'
 import { airyDiameter, depthOfField, effectiveAperture, fieldOfView, magnification } from '../physics/optics'
 import { burstCatch, keepProbability, quantiseDelay } from '../physics/timing'
 import { sensorOf } from '../sensors/all'
-import { inform } from '../inference/conditioned'
+import { conditionedOnEvidence } from '../inference/conditioned'
 import { focusedDistance } from '../setup/focus'
 import { metered } from '../setup/metered'
 import { known } from '../defaults/typical'
@@ -37,6 +37,7 @@ import { type Spread, spreadOf } from '../take/spread'
 /** Nothing in a studio waits longer; stands in for a window the thing never leaves, s. */
 const LONGEST_WINDOW = 10
 
+/** When things happen in the mean take, and the delay for it, s. */
 export interface Timing extends TakeTimes {
   /**
    * Delay that puts the capture on the moment, s; negative: the chain is too slow; null: no delay is dialled or
@@ -62,6 +63,7 @@ export interface Timing extends TakeTimes {
   lead: number | null
 }
 
+/** How far things move while there is light, m. */
 export interface Sharpness {
   /** What freezes. */
   by: 'flash' | 'shutter'
@@ -86,6 +88,7 @@ export interface Sharpness {
   highestPowers: (number | null)[]
 }
 
+/** Everything a plan shows but its findings. */
 export interface Assessment {
   /** The set-up as what was seen makes it, and as it was entered; the same where nothing was seen. */
   setup: Setup
@@ -156,7 +159,7 @@ export interface Assessment {
 
 /** Everything a plan shows but its findings: one pure pass over the set-up. */
 export function assess(entered: Setup): Assessment {
-  const setup = metered(inform(entered))
+  const setup = metered(conditionedOnEvidence(entered))
   const given = known(setup)
   const nature = natureOf(given)
   const { drag, motion, times, stages } = nature

@@ -1,7 +1,7 @@
 import { offBase } from '../inference/unknowns'
 import { type Matrix, cholesky } from '../math/matrix'
 import type { Random } from '../math/random'
-import type { HeldBelief, Setup } from '../setup/types'
+import type { HeldPosterior, Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import { motionFor, takeTimes } from '../take/chain'
 import type { TakeInputs } from '../sensors/take'
@@ -25,7 +25,7 @@ export interface DrawnTake {
 export type TakeSource = () => DrawnTake | null
 
 /** The unknowns that were seen, drawn with their covariance. */
-function heldDraw({ inputs, log, values }: HeldBelief, triangle: Matrix, random: Random) {
+function heldDraw({ inputs, log, values }: HeldPosterior, triangle: Matrix, random: Random) {
   const z = inputs.map(() => random.normal())
   return inputs.map((input, i) => {
     const off = triangle[i]!.reduce((sum, l, j) => sum + l * z[j]!, 0)
@@ -50,21 +50,21 @@ export function rigSource(
   const { mean, motion } = natureOf(known)
   const uncertain = uncertainInputs(known)
   // What was seen ties unknowns together: they are drawn as one.
-  const tied = new Set<string>(known.belief?.inputs)
+  const tied = new Set<string>(known.posterior?.inputs)
   const errors = options.errors ? uncertain.filter(entry => entry.kind === 'uncertainty' && !tied.has(entry.input)) : []
   const scatter = uncertain.filter(entry => entry.kind === 'scatter')
   const jitters = stages.map(stage => stage.jitter).filter(jitter => jitter > 0)
   const fixed = timing.chainLatency + (timing.used ?? 0)
   const frame = 1 / known.camera.frameRate
   const hand = known.trigger === 'hand' ? known.hand : null
-  const triangle = known.belief && known.belief.inputs.length > 0 ? cholesky(known.belief.covariance) : null
+  const triangle = known.posterior && known.posterior.inputs.length > 0 ? cholesky(known.posterior.covariance) : null
   return () => {
     const rig: TakeInputs = { ...mean }
     for (const entry of errors) rig[entry.input] = offMean(entry, rig[entry.input], random.normal())
     let early = hand && options.errors && !triangle ? hand.flinchError * random.normal() : 0
     let late = 0
     if (triangle && options.errors) {
-      const held = heldDraw(known.belief!, triangle, random)
+      const held = heldDraw(known.posterior!, triangle, random)
       for (const [input, value] of held) {
         if (input === 'latency') late = value - (stages.find(stage => stage.id === 'measured')?.latency ?? 0)
         else if (input === 'flinch') early = value - known.hand.flinch

@@ -4,6 +4,7 @@ import type { Setup } from '../setup/types'
 import { assess } from './assess'
 import { takeSource } from './draw'
 
+/** Takes drawn at random from a plan, and the shares of their outcomes. */
 export interface SimulatedTakes {
   takes: number
   /** Share that keeps, 0 to 1, and its standard error. */

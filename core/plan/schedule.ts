@@ -16,6 +16,7 @@ export interface UnitLimits {
 /** How a unit is set: each pop triggered by itself, or one trigger that starts its own repeating burst. */
 export type UnitMode = 'triggered' | 'repeating'
 
+/** Which unit gives which pop, or why none can. */
 export interface Schedule {
   /** `repeating` where any unit is. */
   mode: UnitMode

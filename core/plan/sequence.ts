@@ -9,6 +9,7 @@ import { curtainTime } from '../light/shutter'
 import { type Pop, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from '../take/pops'
 import { type Schedule, type UnitLimits, repeatAt, scheduleLight } from './schedule'
 
+/** What the pops add up to, in stops against correct. */
 export interface SequenceExposure {
   /** s after the trigger's own pop. */
   time: number
@@ -24,6 +25,7 @@ export interface SequenceExposure {
   stops: number
 }
 
+/** The schedule of one light's units. */
 export interface LightSchedule {
   light: number
   times: number[]
@@ -33,6 +35,7 @@ export interface LightSchedule {
   units: number
 }
 
+/** Several pops in one frame: when, where, how bright, by which units. */
 export interface SequencePlan {
   pops: Pop[]
   exposures: SequenceExposure[]

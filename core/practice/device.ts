@@ -16,6 +16,7 @@ export interface BenchExposure {
   openFor: number
 }
 
+/** The device's answer: lines of text and its next state. */
 export interface Answer {
   lines: string[]
   /** Made by this line, whether or not a frame comes of it. */

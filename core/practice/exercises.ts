@@ -33,6 +33,7 @@ const sound: Change[] = [
   { path: 'sensor.threshold', value: 0.3 },
 ]
 
+/** Every exercise of the bench, in the order of its list. */
 export const EXERCISES: readonly Exercise[] = [
   {
     id: 'cracker-beam',
@@ -128,6 +129,7 @@ export const EXERCISES: readonly Exercise[] = [
   },
 ]
 
+/** An exercise by its id; undefined for an id that is none. */
 export const exerciseById = (id: string): Exercise | undefined =>
   [...EXERCISES, ...LIGHT_EXERCISES].find(exercise => exercise.id === id)
 

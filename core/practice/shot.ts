@@ -9,6 +9,7 @@ import { type PracticeRig, truthOf } from './rig'
 import { lasts, lightJitter, midFrame, midLight, recharged } from './world/light'
 import { type Extras, type ShotInputs, type WorldTake, happen } from './world/take'
 
+/** What truly happened in a take of the bench. */
 export type TrueVerdict = 'early' | 'on' | 'late' | 'missed' | 'misfire'
 
 /** How a shot was made: what the devices were set to and the state they were in. */

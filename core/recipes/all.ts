@@ -27,4 +27,5 @@ export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = {
   spin,
 }
 
+/** What of a recipe the sums go by. */
 export const traitsOf = (recipe: Recipe): RecipeTraits => RECIPE[recipe].traits

@@ -155,6 +155,6 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
 }
 
 /** What a recipe has otherwise than the rig that all start from. */
-export type Draft = {
+export type RecipeDefaults = {
   [K in keyof Setup]?: Setup[K] extends unknown[] ? Setup[K] : Setup[K] extends object ? Partial<Setup[K]> : Setup[K]
 }

@@ -1,5 +1,5 @@
 import type { Body } from '../setup/types'
-import type { Draft } from './base'
+import type { RecipeDefaults } from './base'
 import type { MomentChoice } from './moment'
 
 /** What a recipe does that sums, findings, cautions and drawings ask for; left out: it does not. */
@@ -37,7 +37,7 @@ export interface RecipeFacts {
    */
   asks: readonly string[]
   /** What its set-up starts with, beside what all start with. Times and spreads are typical, not measured. */
-  start: Draft
+  start: RecipeDefaults
   /** What moves in the picture; a moment says which of it must be sharp. */
   bodies: readonly Body[]
   /** The moments to choose from; the first is what a new set-up starts with. */

@@ -3,12 +3,19 @@ import type { Material } from './material'
 
 export type { Vector }
 
+/** Kind of body: sphere. */
 export const SPHERE = 0
+/** Kind of body: capsule, a thick line with round ends. */
 export const CAPSULE = 1
+/** Kind of body: box. */
 export const BOX = 2
+/** Kind of body: plate, a rectangle without thickness. */
 export const PLATE = 3
+/** Kind of body: disc. */
 export const DISC = 4
+/** Kind of body: cone. */
 export const CONE = 5
+/** Kind of body: shell. */
 export const SHELL = 6
 
 /** Figures a body of any kind has at most. */

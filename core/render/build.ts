@@ -6,14 +6,15 @@ import type { Recipe } from '../setup/types'
 import { Bodies, type Vector } from './bodies'
 import { cardsOf } from './cards'
 import { lampsOf } from '../light/lamps'
-import { LOOKS } from './models'
+import { SUBJECT_MODELS } from './models'
 import { grey } from './material'
 import { minus, scaled, squareTo, unit } from '../light/lamp'
 import { type Stage, inPicture, lightPlace, stageOf } from '../light/place'
 import { pathOf } from './path'
 import type { CardFace, Instant, Room, Rows, Scene, View } from './scene'
-import { World } from './world'
+import { Geometry } from './world'
 
+/** What of a plan a scene shows. */
 export interface SceneOptions {
   /** Lights that are on, by their place in the list; left out: all of them, and the room. */
   only?: readonly number[]
@@ -107,7 +108,7 @@ function instantsOf(
   stage: Stage,
   path: (time: number) => Vector,
   on: (light: number) => boolean,
-  worldsOf: ((times: readonly number[]) => World[]) | null,
+  worldsOf: ((times: readonly number[]) => Geometry[]) | null,
 ): Instant[] {
   const { captured } = plan.timing
   const { sequence } = plan
@@ -217,14 +218,14 @@ export function sceneOf(planned: Assessment, options: SceneOptions = {}): Scene 
   const times = lamps.flatMap(lamp => [lamp.peak, lamp.peak + lamp.shape.cut])
   const shown = plan.timing.captured !== null && !options.bare
   /** Ground and cards first, so that a card's body has one number in the world of every pop. */
-  const worldOf = (pop: Assessment): { world: World; cards: CardFace[] } => {
+  const worldOf = (pop: Assessment): { world: Geometry; cards: CardFace[] } => {
     const bodies = new Bodies()
     const [wide, tall] = [ground.width / 2, ground.height / 2]
     bodies.plate([0, 0, -ground.distance], [wide, 0, 0], [0, tall, 0], grey(ground.reflectance))
     const cards = cardsOf(known, stage, bodies)
     if (options.standIn !== undefined) standIn(pop, stage, bodies, options.standIn)
-    else if (shown) LOOKS[known.recipe]({ plan: pop, stage, bodies, path })
-    return { world: new World(bodies, [Math.min(0, ...times), Math.max(0, ...times)]), cards }
+    else if (shown) SUBJECT_MODELS[known.recipe]({ plan: pop, stage, bodies, path })
+    return { world: new Geometry(bodies, [Math.min(0, ...times), Math.max(0, ...times)]), cards }
   }
   const { world, cards } = worldOf(plan)
   const on = (light: number): boolean => options.only === undefined || options.only.includes(light)

@@ -1,7 +1,7 @@
 import type { CardKind, Setup } from '../setup/types'
 import type { Bodies } from './bodies'
 import { type Material, grey, metal } from './material'
-import { REFLECTANCE, boardsOf } from '../light/reflectors'
+import { REFLECTANCE, reflectorsOf } from '../light/reflectors'
 import type { Stage } from '../light/place'
 import type { CardFace } from './scene'
 
@@ -13,7 +13,7 @@ const SURFACE: Readonly<Record<CardKind, Material>> = {
 
 /** Cards and flags, put into the scene; those that throw light back. */
 export function cardsOf(setup: Pick<Setup, 'scene'>, stage: Stage, bodies: Bodies): CardFace[] {
-  return boardsOf(setup, stage).flatMap((board): CardFace[] => {
+  return reflectorsOf(setup, stage).flatMap((board): CardFace[] => {
     const { kind } = board
     const body = bodies.count
     bodies.plate(board.centre, board.across, board.up, SURFACE[kind])

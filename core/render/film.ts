@@ -4,7 +4,7 @@ import { brightnessOf } from './brightness'
 import type { Lamp } from '../light/lamp'
 import type { Instant, Scene } from './scene'
 import { Tracer } from './trace'
-import type { Hit, Shift, World } from './world'
+import type { Hit, Shift, Geometry } from './world'
 
 /** Where a part lies in a whole picture, px: its corner, and how large the whole is. */
 export interface PartOf {
@@ -27,7 +27,7 @@ export class Film {
   private readonly numbers = new Numbers()
   private readonly tracer: Tracer
   /** Tracers of pops that have a world of their own. */
-  private readonly own = new Map<World, Tracer>()
+  private readonly own = new Map<Geometry, Tracer>()
   /** Lamps that share their times, with the instants they fall at. */
   private readonly groups: { lamps: Lamp[]; instants: Instant[]; first: Lamp }[]
   /** Whether what does not ride moves as well. */

@@ -1,5 +1,5 @@
 export { type SceneOptions, sceneOf } from './build'
-export { BANDS, developed, shown, stopsOf } from './toneMapped'
+export { BANDS, toneMapped, shown, stopsOf } from './toneMapped'
 export { Film } from './film'
 export { pathOf } from './path'
 export type { Scene } from './scene'

@@ -33,6 +33,7 @@ export const grey = (reflectance: number): Material => ({
   index: 1.5,
 })
 
+/** A metal: its reflectance, 0 to 1, and its roughness, 0 to 1. */
 export const metal = (reflectance: number, rough: number): Material => ({ ...grey(reflectance), kind: 'metal', rough })
 
 /** A thin wall of glass: Fresnel's share is mirrored, the rest goes through. */

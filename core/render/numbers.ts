@@ -1,10 +1,16 @@
 /** Dimensions of one sample, two by two: place in the pixel, on the lens, in time, on a face, of a bounce, of blur. */
 export const PIXEL = 0
+/** Where a path's place on the lens stands among its random numbers. */
 export const LENS = 2
+/** Where its instant stands. */
 export const TIME = 4
+/** Where its place on a lamp's face stands. */
 export const FACE = 6
+/** Where the direction of its bounce stands. */
 export const BOUNCE = 8
+/** Where its choices stand. */
 export const CHOICE = 10
+/** Where its blur at a rough surface stands. */
 export const BLUR = 12
 
 /** Samples that are spread evenly among themselves; the next so many are spread anew. */

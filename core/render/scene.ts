@@ -1,7 +1,7 @@
 import type { Vector } from './bodies'
 import type { Lamp } from '../light/lamp'
 import type { CardPlace } from '../light/place'
-import type { Shift, World } from './world'
+import type { Shift, Geometry } from './world'
 
 /** A card that throws light back. */
 export interface CardFace extends CardPlace {
@@ -19,7 +19,7 @@ export interface Instant {
   /** m/s at which what rides moves. */
   velocity: Vector
   /** What stands there at this instant, where more changes from pop to pop than a place; left out: the scene's own. */
-  world?: World
+  world?: Geometry
 }
 
 /** The camera by what it sees, m: the plane in focus at z, the pupil farther off. */
@@ -57,6 +57,7 @@ export interface Room {
   rolls: boolean
 }
 
+/** Noise of the sensor. */
 export interface Grain {
   /** Electrons at correct exposure of an 18 % card in one pixel of the sensor, and of read noise. */
   electrons: number
@@ -66,7 +67,7 @@ export interface Grain {
 
 /** Everything a picture is computed from. */
 export interface Scene {
-  world: World
+  world: Geometry
   lamps: readonly Lamp[]
   cards: readonly CardFace[]
   instants: readonly Instant[]

@@ -24,7 +24,7 @@ export const BANDS: readonly { below: number; colour: readonly [number, number, 
 ]
 
 /** A film's picture as bytes, red, green, blue and opaque, as the sensor's noise leaves it. */
-export function developed(film: Film, falseColour = false): Uint8ClampedArray<ArrayBuffer> {
+export function toneMapped(film: Film, falseColour = false): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, scene, sums } = film
   const bytes = new Uint8ClampedArray(width * height * 4)
   const n = Math.max(1, film.passes)

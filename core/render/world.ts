@@ -27,7 +27,7 @@ const THROUGH_GLASS = 0.88
 const THROUGH_CLEAR = 0.7
 
 /** Everything that rays can meet, at any instant. */
-export class World {
+export class Geometry {
   readonly materials: readonly Material[]
   /** Whether small bodies fly about on their own. */
   readonly flies: boolean

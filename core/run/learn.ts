@@ -4,8 +4,8 @@ import {
   type FiredTake,
   type KeeperWindow,
   fitDelayLine,
-  ladderDelay,
-  ladderFor,
+  bracketedDelay,
+  bracketingFor,
   proposeDelay,
 } from './search'
 import { chiSquareQuantile } from '../math/chiSquare'
@@ -13,6 +13,7 @@ import { studentQuantile } from '../math/student'
 import { type Assessment, type Dial, dialOf } from '../plan'
 import { type LoggedTake, delayToday, feedbackOf, offsetOf } from './feedback'
 
+/** The line of place against delay through the takes. */
 export interface DelayFit {
   /** m/s past the mark, its standard error, s dialled for the mark, m of scatter. */
   speed: number
@@ -25,7 +26,7 @@ export interface DelayFit {
   points: { number: number; delay: number; position: number; outlier: boolean }[]
 }
 
-/** A wander of the ideal delay from take to take. */
+/** A drift of the ideal delay from take to take. */
 export interface Drift {
   /** s for each take, + = the object comes later. */
   perTake: number
@@ -34,6 +35,7 @@ export interface Drift {
   takes: number
 }
 
+/** Where a run stands after its takes. */
 export interface RunState {
   prior: DelayPrior
   window: KeeperWindow
@@ -41,8 +43,8 @@ export interface RunState {
   used: number[]
   /** Delay proposed next with its chance and reason; null where nothing is dialled. */
   proposal: ExplainedProposal | null
-  /** Where a ladder would stand, s. */
-  ladder: number
+  /** Where bracketing would stand, s. */
+  bracketing: number
   fit: DelayFit | null
   drift: Drift | null
   keepers: number
@@ -72,7 +74,7 @@ export function priorOf(plan: Assessment): DelayPrior | null {
   )
 }
 
-/** Takes after which one counts half, where a wander is followed. */
+/** Takes after which one counts half, where a drift is followed. */
 const HALF_LIFE = 4
 
 /** A verdict so many uncertainties beyond the plan says that the plan was worse than it thought. */
@@ -181,12 +183,12 @@ export function driftOf(plan: Assessment, takes: readonly LoggedTake[]): Drift |
 }
 
 /**
- * Where a run stands after its takes: the next delay with its chance and why, the ladder beside it, the fitted line, a
+ * Where a run stands after its takes: the next delay with its chance and why, bracketing beside it, the fitted line, a
  * drift, and how many takes are needed.
  *
  * @param plan of the set-up as it is now
  * @param takes of this set-up in the order they were fired; those that learnt figures already rest on left out
- * @param options.follow follow a wander: earlier takes count as they would be today by the drift they show, and each
+ * @param options.follow follow a drift: earlier takes count as they would be today by the drift they show, and each
  * the less the older it is
  * @returns null where no delay is dialled: by hand, by burst, or where the moment is never reached
  */
@@ -226,10 +228,10 @@ export function runStateOf(
       window,
       said.map(s => s.feedback),
     ),
-    ladder: onDial(
+    bracketing: onDial(
       dial,
-      ladderDelay(
-        ladderFor(prior, window),
+      bracketedDelay(
+        bracketingFor(prior, window),
         walked.map(([, outcome]) => outcome),
         walked.map(([delay]) => delay),
       ),
@@ -262,12 +264,12 @@ export function nextProposal(
 const onDial = ({ step, minimum, maximum }: Dial, delay: number): number =>
   Number(Math.min(maximum, Math.max(minimum, Math.round(delay / step) * step)).toPrecision(12))
 
-/** A ladder written out: start, step and so many rungs, s, each as can be dialled. */
+/** Bracketing written out: start, step and so many rungs, s, each as can be dialled. */
 export function rungsOf(plan: Assessment, rungs: number): { start: number; step: number; delays: number[] } | null {
   const prior = priorOf(plan)
   const dial = dialOf(plan)
   if (prior === null || dial === null) return null
-  const { start, step } = ladderFor(prior, { before: plan.keep.before, after: plan.keep.after })
+  const { start, step } = bracketingFor(prior, { before: plan.keep.before, after: plan.keep.after })
   return {
     start: onDial(dial, start),
     step,

@@ -4,6 +4,7 @@ export interface TimedPicture {
   /** ms since 1970. */
   shotAt: number
 }
+/** A take with the time it was fired. */
 export interface TimedTake {
   id: string
   /** ms since 1970 at which the action was let go. */

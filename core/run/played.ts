@@ -8,7 +8,7 @@ import { type LoggedTake, feedbackOf, placeTells } from './feedback'
 import { nextProposal, priorOf } from './learn'
 
 /** How many takes a set-up needs, played take by take as a run goes: the search for the moment included. */
-export interface HowMany {
+export interface PlayedSessions {
   /**
    * Takes, and so props, within which the keepers wanted are there with the confidence asked for; null: beyond count.
    */
@@ -251,10 +251,10 @@ const firstChance = (a: Assessment, shots: Player, place: number): number =>
  * @param options.plays sessions, default 300
  * @param options.seed whole number, default 1: the same set-up always gives the same figures
  */
-export function howMany(
+export function playedSessions(
   setup: Setup,
   options: { takes?: readonly LoggedTake[]; plays?: number; seed?: number } = {},
-): HowMany {
+): PlayedSessions {
   const a = assess(setup)
   const random = seededRandom(options.seed ?? 1)
   const dial = dialOf(a)

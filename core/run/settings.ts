@@ -32,6 +32,7 @@ const MOST_LIGHTS = 16
 const READ = 'read.'
 const MOST_READ = 8
 
+/** Most settings that a take keeps. */
 export const MOST_SETTINGS = PATHS.length + OF_EACH_LIGHT.length * MOST_LIGHTS + MOST_READ
 
 /** The settings of a set-up that a take notes. */

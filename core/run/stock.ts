@@ -2,7 +2,7 @@ import type { Finding } from '../plan'
 import type { Result } from '../plan/explain'
 import { count, share } from '../plan/findings/types'
 import type { Setup } from '../setup/types'
-import type { HowMany } from './played'
+import type { PlayedSessions } from './played'
 
 /** Beyond this nobody buys. */
 const MANY = 10_000
@@ -11,7 +11,7 @@ const MANY = 10_000
  * A note where fewer props are at hand than a played session needs; null where there are enough, or nothing is ever
  * caught.
  */
-export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: HowMany): Finding | null {
+export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions): Finding | null {
   if (many.later <= 0 || (many.props !== null && many.props <= goal.stock)) return null
   const { props } = many
   return {
@@ -49,7 +49,7 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: HowMany): Find
 }
 
 /** A result of the plan as it was played: one quantity has one value wherever it stands. */
-export function withPlayed(result: Result, many: HowMany): Result {
+export function withPlayed(result: Result, many: PlayedSessions): Result {
   const played: Partial<Record<string, number>> = { keeper: many.keeper, first: many.first, keep: many.later }
   const value = played[result.id]
   if (value === undefined) return result
@@ -61,7 +61,7 @@ export function withPlayed(result: Result, many: HowMany): Result {
 }
 
 /** How many as a result with what it is made of, beside the other figures of a plan; null where it is beyond count. */
-export function propsResult({ goal }: Pick<Setup, 'goal'>, many: HowMany): Result | null {
+export function propsResult({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions): Result | null {
   if (many.props === null) return null
   return {
     id: 'props',

@@ -4,6 +4,7 @@ import type { Setup } from '../setup/types'
 import type { BenchShot, Exercise, PracticeRig } from '../practice'
 import { meanTakes, seenAs } from './play'
 
+/** A mistake of an exercise by name. */
 export type MistakeId =
   | 'click'
   | 'not-heard'
@@ -34,6 +35,7 @@ export interface JudgedShot {
   take: LoggedTake | null
 }
 
+/** How an exercise was played, against others on the same rig. */
 export interface Judgement {
   takes: number
   /** Keepers that truly were, of those wanted. */

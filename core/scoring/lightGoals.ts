@@ -62,7 +62,7 @@ const exposed = ({ exposure }: Assessment): LightGoal =>
     exposure.flash,
   )
 
-function whiteGround(setup: Setup): LightGoal[] {
+function whiteBackground(setup: Setup): LightGoal[] {
   const whole = assess(setup)
   const film = picture(whole)
   const levels = CORNERS.map(corner => patch(film, corner))
@@ -133,7 +133,7 @@ function blackInRoom(setup: Setup): LightGoal[] {
 }
 
 const JUDGES: Readonly<Record<string, (setup: Setup) => LightGoal[]>> = {
-  'light-white-ground': whiteGround,
+  'light-white-ground': whiteBackground,
   'light-rim': rimOnly,
   'light-freeze': freezing,
   'light-glass': glassAndCard,

@@ -1,12 +1,13 @@
-import { ladderDelay, ladderFor } from '../run/search'
+import { bracketedDelay, bracketingFor } from '../run/search'
 import { type BenchShot, type PracticeRig, fireRig, thresholdOf } from '../practice'
 import { type Assessment, assess, dialOf } from '../plan'
 import { type LoggedTake, placeTells, priorOf, runStateOf } from '../run'
 import type { Setup } from '../setup/types'
 
 /** How delays are chosen: as Epiro proposes, up a ladder, or by somebody who knows the truth. */
-export type Way = 'proposals' | 'ladder' | 'best'
+export type Strategy = 'proposals' | 'ladder' | 'best'
 
+/** An exercise played to its end. */
 export interface Played {
   /** Takes to the first keeper and to all that were wanted; null: not within the most. */
   first: number | null
@@ -95,7 +96,7 @@ export const perfectJudge =
 export function playRig(
   rig: PracticeRig,
   setup: Setup,
-  way: Way,
+  way: Strategy,
   options: { keepers: number; most?: number; from?: number; judge?: Judge },
 ): Played {
   const planned = assess(setup)
@@ -106,7 +107,8 @@ export function playRig(
   let kept = 0
   const dial = dialOf(planned)
   if (prior === null && setup.trigger !== 'burst') return { first: null, all: null, takes }
-  const ladder = prior === null ? null : ladderFor(prior, { before: planned.keep.before, after: planned.keep.after })
+  const ladder =
+    prior === null ? null : bracketingFor(prior, { before: planned.keep.before, after: planned.keep.after })
   let best = way === 'best' ? bestDelay(rig, setup) : 0
   const judge = options.judge ?? perfectJudge(placeTells(planned))
   const snap = (delay: number): number =>
@@ -119,7 +121,7 @@ export function playRig(
     } else if (way === 'proposals') delay = takes.length === 0 ? (dial?.used ?? 0) : proposed(planned, takes)
     else if (ladder) {
       const told = takes.filter(take => take.verdict === 'on' || take.verdict === 'early' || take.verdict === 'late')
-      delay = ladderDelay(
+      delay = bracketedDelay(
         ladder,
         told.map(take => (take.verdict === 'on' ? 'keeper' : (take.verdict as 'early' | 'late'))),
         told.map(take => take.delay),
@@ -141,7 +143,7 @@ export function playRig(
 export function meanTakes(
   rig: PracticeRig,
   setup: Setup,
-  way: Way,
+  way: Strategy,
   options: { keepers: number; plays: number; most?: number },
 ): number {
   const most = options.most ?? 60

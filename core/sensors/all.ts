@@ -10,4 +10,5 @@ import { sound } from './sound'
 /** Every kind of sensor; the compiler names one that is missing. */
 export const SENSOR: Readonly<Record<SensorKind, SensorFacts>> = { beam, sound, contact, hand, sight, ear, phone }
 
+/** The facts of a set-up's sensor. */
 export const sensorOf = ({ sensor }: Pick<Setup, 'sensor'>): SensorFacts => SENSOR[sensor.kind]

@@ -4,7 +4,7 @@ import type { SensorFacts } from './facts'
 export const beam: SensorFacts = {
   typical: { latency: 30e-6, jitter: 10e-6 },
   crossed: true,
-  hears: false,
+  listens: false,
   answersToEvent: false,
   rows: ['position', 'beamWidth', 'response'],
   sensed: ({ motion, x }) => ({ sensed: motion.timeAt(x.sensorPosition), heard: null }),

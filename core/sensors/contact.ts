@@ -4,7 +4,7 @@ import type { SensorFacts } from './facts'
 export const contact: SensorFacts = {
   typical: { latency: 10e-6, jitter: 20e-6 },
   crossed: false,
-  hears: false,
+  listens: false,
   answersToEvent: true,
   rows: ['source', 'bounceAfter'],
   sensed: ({ event }) => ({ sensed: event?.time ?? null, heard: null }),

@@ -23,7 +23,7 @@ export interface SensorFacts {
   /** Whether the thing itself crosses it on its travel. */
   crossed: boolean
   /** Whether it listens. */
-  hears: boolean
+  listens: boolean
   /** Whether it answers to an event, such as the start or the impact, rather than to a place. */
   answersToEvent: boolean
   /** Its own rows of the panel, fields of `sensor`. */

@@ -4,7 +4,7 @@ import type { SensorFacts } from './facts'
 export const hand: SensorFacts = {
   typical: { latency: 0, jitter: 0.05 },
   crossed: false,
-  hears: false,
+  listens: false,
   answersToEvent: false,
   rows: [],
   sensed: () => ({ sensed: 0, heard: null }),

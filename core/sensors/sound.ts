@@ -106,7 +106,7 @@ function riseToThreshold(setup: Listening): number {
 export const sound: SensorFacts = {
   typical: { latency: 40e-6, jitter: 60e-6 },
   crossed: false,
-  hears: true,
+  listens: true,
   answersToEvent: true,
   rows: [
     'source',

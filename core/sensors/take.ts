@@ -12,6 +12,7 @@ export interface TakeInputs {
   speedLost: number
 }
 
+/** When things happen in one take. */
 export interface TakeTimes {
   /** s after the action starts; null where it never happens. */
   impact: number | null

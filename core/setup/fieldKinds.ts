@@ -24,6 +24,7 @@ export type Quantity =
   | 'energy'
   | 'force'
 
+/** What a number is: quantity, label, limits and unit. */
 export interface NumberFacts {
   type: 'number'
   quantity: Quantity
@@ -40,22 +41,26 @@ export interface NumberFacts {
 }
 /** A number that may be left open where it is nullable. */
 export type NumberField = NumberFacts & { nullable?: boolean }
+/** A field of one of some words. */
 export interface ChoiceField<O extends string = string> {
   type: 'choice'
   label: string
   help?: string
   options: readonly O[]
 }
+/** A field of text. */
 export interface TextField {
   type: 'text'
   label: string
   maxLength: number
   required?: boolean
 }
+/** A field that is on or off. */
 export interface FlagField {
   type: 'flag'
   label: string
 }
+/** Any field of a set-up. */
 export type Field = NumberField | ChoiceField | TextField | FlagField
 
 /** The field of a figure of a type: the compiler names one that says anything else of it. */

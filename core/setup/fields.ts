@@ -386,8 +386,9 @@ export const FIELDS = {
   'tests.control.position': number('length', 'Position past the entry face', -10, 10, { unit: 'mm', nullable: true }),
   'tests.control.late': number('time', 'Lateness of the picture', -10, 10, { unit: 'ms', nullable: true }),
   'tests.control.note': text('Note', 400),
-} as const satisfies FieldsFor<Omit<Setup, 'format' | 'version' | 'belief'>>
+} as const satisfies FieldsFor<Omit<Setup, 'format' | 'version' | 'posterior'>>
 
+/** The path of a field of a set-up outside its lists. */
 export type FieldPath = keyof typeof FIELDS
 
 /** Fields of one part of a set-up, by the rest of their path. */
@@ -561,7 +562,9 @@ export const READINGS: Record<EvidenceKind, NumberField> = {
 
 /** Most pieces of evidence, their conditions, and marks: every field of sixteen lights can be typed. */
 export const MOST_EVIDENCE = 60
+/** Most conditions that an observation keeps. */
 export const MOST_CONDITIONS = 40
+/** Most marks of where figures come from. */
 export const MOST_MARKS = 600
 /** Most figures of choices that were left. */
 export const MOST_ASIDE = 200
@@ -571,10 +574,13 @@ export const MOST_LEARNT = 40
 export const MOST_LIST_ITEMS = 60
 /** Most groups of pops, pops by hand, and rows of places. */
 export const MOST_POP_GROUPS = 16
+/** Most pops of a group. */
 export const MOST_POPS = 200
+/** Most rows of the measured track. */
 export const MOST_TRACK_ROWS = 64
 /** Most lights in a set-up and most rows in a table. */
 export const MOST_FLASHES = 16
 /** Most cards and flags. */
 export const MOST_CARDS = 12
+/** Most rows of a flash's table of durations. */
 export const MOST_FLASH_ROWS = 32

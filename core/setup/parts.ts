@@ -8,7 +8,7 @@ export type Travel = Pick<Setup, 'recipe' | 'motion' | 'air' | 'subject'>
 export type Happening = Travel & Pick<Setup, 'sensor' | 'moment'>
 
 /** The same with what is held of it after what was seen. */
-export type Held = Happening & Pick<Setup, 'belief'>
+export type Held = Happening & Pick<Setup, 'posterior'>
 
 /** Lights, and what fires them. */
 export type Lighting = Pick<KnownSetup, 'flashes' | 'link'>
@@ -22,4 +22,7 @@ export type Optics = Pick<KnownSetup, 'camera' | 'lens' | 'picture'>
 /** What passes a signal on until there is light, or an exposure. */
 export type SignalChain = Lighting &
   Exposing &
-  Pick<KnownSetup, 'recipe' | 'trigger' | 'method' | 'sensor' | 'motion' | 'subject' | 'controller' | 'hand' | 'belief'>
+  Pick<
+    KnownSetup,
+    'recipe' | 'trigger' | 'method' | 'sensor' | 'motion' | 'subject' | 'controller' | 'hand' | 'posterior'
+  >

@@ -7,6 +7,7 @@ interface Lines {
   reset: readonly string[]
 }
 
+/** Lines of the preparation list that each kind of sensor brings. */
 export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
   beam: {
     preparation: ['Beam square to the path, tested once by hand', 'Beam at hip height, never at the eyes'],

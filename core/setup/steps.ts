@@ -4,6 +4,7 @@ export const APERTURES = [
   22, 25, 29, 32, 36, 40, 45, 51, 57, 64,
 ] as const
 
+/** Shutter speeds in thirds of a stop, as 1/s. */
 export const SHUTTER_DENOMINATORS = [
   8000, 6400, 5000, 4000, 3200, 2500, 2000, 1600, 1250, 1000, 800, 640, 500, 400, 320, 250, 200, 160, 125, 100, 80, 60,
   50, 40, 30, 25, 20, 15, 13, 10, 8, 6, 5, 4,
@@ -13,6 +14,7 @@ const SLOW_SHUTTERS = [0.3, 0.4, 0.5, 0.6, 0.8, 1, 1.3, 1.6, 2, 2.5, 3.2, 4, 5, 
 /** s, fastest first. */
 export const SHUTTERS_IN_SECONDS: readonly number[] = [...SHUTTER_DENOMINATORS.map(n => 1 / n), ...SLOW_SHUTTERS]
 
+/** Sensitivities in thirds of a stop. */
 export const ISOS = [
   50, 64, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400,
   8000, 10_000, 12_800, 16_000, 20_000, 25_600, 32_000, 40_000, 51_200, 64_000, 80_000, 102_400,

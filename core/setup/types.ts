@@ -16,6 +16,7 @@ export const RECIPES = [
   'run',
   'spin',
 ] as const
+/** The kind of subject that a set-up is made for. */
 export type Recipe = (typeof RECIPES)[number]
 
 /**
@@ -23,12 +24,15 @@ export type Recipe = (typeof RECIPES)[number]
  * the shutter freezes.
  */
 export const METHODS = ['open-shutter', 'sync-shutter', 'fast-shutter'] as const
+/** What ends the exposure: a shutter left open in the dark, one in sync with the flash, or a fast one. */
 export type Method = (typeof METHODS)[number]
 
 /** What fires: a sensor, a hand on the count, or a burst through the event. */
 export const TRIGGERS = ['sensor', 'hand', 'burst'] as const
+/** What starts the chain. */
 export type Trigger = (typeof TRIGGERS)[number]
 
+/** What starts the event. */
 export const ACTIONS = [
   'launcher',
   'catapult',
@@ -42,22 +46,27 @@ export const ACTIONS = [
   'run',
   'spin',
 ] as const
+/** What starts the event. */
 export type ActionKind = (typeof ACTIONS)[number]
 
 /** How position follows time along the line of travel, from where the action starts. */
 export const MOTIONS = ['still', 'flight', 'fall', 'stream', 'arc', 'toss', 'swing', 'steady'] as const
+/** How the object moves. */
 export type MotionKind = (typeof MOTIONS)[number]
 
 /** What the moment is timed from; the floor is that under a liquid, the second stands behind the first subject. */
 export const REFERENCES = ['travel', 'start', 'impact', 'apex', 'floor', 'second'] as const
+/** What the moment is timed from. */
 export type MomentReference = (typeof REFERENCES)[number]
 
 /** How long after it: a time, or a share of what the subject itself takes to tear, sag or close, or of a turn. */
 export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash', 'turn'] as const
+/** How the time from the reference to the moment follows from the subject. */
 export type PhaseModel = (typeof PHASE_MODELS)[number]
 
 /** A person is a sensor too: with the action, on sight of it, or on its sound. */
 export const SENSORS = ['beam', 'sound', 'contact', 'hand', 'sight', 'ear', 'phone'] as const
+/** A kind of sensor. */
 export type SensorKind = (typeof SENSORS)[number]
 
 /**
@@ -71,7 +80,9 @@ export const FILLINGS = ['air', 'confetti', 'powder', 'liquid'] as const
 export const CURTAIN_RUNS = ['up', 'down', 'left', 'right'] as const
 /** A body whose streak is told: where its speed comes from. */
 export const BODY_KINDS = ['object', 'rim', 'tear', 'skin', 'drops', 'limbs', 'contents', 'own'] as const
+/** What the speed of a moving part follows from. */
 export type BodyKind = (typeof BODY_KINDS)[number]
+/** How the signal gets to the flashes. */
 export const LINKS = ['cable', 'radio', 'optical'] as const
 /** What feeds a flash: a battery, the mains, or a spark gap. */
 export const SUPPLIES = ['battery', 'mains', 'spark'] as const
@@ -80,16 +91,21 @@ export const SUPPLIES = ['battery', 'mains', 'spark'] as const
  * aimed at what is behind the subject.
  */
 export const LIGHT_ROLES = ['key', 'fill', 'rim', 'behind', 'ground'] as const
+/** What a light is there for. */
 export type LightRole = (typeof LIGHT_ROLES)[number]
 /** What shapes a light. */
 export const HEADS = ['bare', 'grid', 'snoot', 'umbrella', 'softbox', 'bounced', 'through'] as const
+/** What stands before a flash tube. */
 export type Head = (typeof HEADS)[number]
 /** What sets a light off: the set-up's own link, a cable or radio of its own, the camera's shoe, or another light. */
 export const FIRINGS = ['link', 'cable', 'radio', 'shoe', 'slave'] as const
+/** What fires a light. */
 export type Firing = (typeof FIRINGS)[number]
 /** What a card does: throws light back evenly, as a mirror of sorts, or takes it away (a flag). */
 export const CARD_KINDS = ['white', 'silver', 'black'] as const
+/** A kind of card. */
 export type CardKind = (typeof CARD_KINDS)[number]
+/** Kinds of shutter. */
 export const SHUTTERS = ['focal-plane', 'leaf', 'rolling', 'global'] as const
 
 /** One row of a flash's duration table: fraction of full power; t.5 and t.1, s; null: estimated from the other. */
@@ -202,7 +218,9 @@ export interface Card {
   tilt: number
 }
 
+/** How pops of a group are placed. */
 export const PLACINGS = ['interval', 'spacing', 'hand'] as const
+/** Which curtain fires the flash. */
 export const CURTAINS = ['front', 'rear'] as const
 
 /** Pops that belong together: some lights, a start of their own, and how they are placed. */
@@ -236,7 +254,9 @@ export interface ListItem {
   text: string
   done: boolean
 }
+/** Lists of a set-up that are ticked off. */
 export const LISTS = ['preparation', 'reset', 'cautions', 'review'] as const
+/** A list of a set-up. */
 export type ListName = (typeof LISTS)[number]
 
 /** A figure learnt from takes: where it stands, what was assumed, and what it rests on. */
@@ -268,8 +288,11 @@ export const EVIDENCE_KINDS = [
   'light',
   'dark',
 ] as const
+/** A kind of observation. */
 export type EvidenceKind = (typeof EVIDENCE_KINDS)[number]
+/** Events that an observation can be timed between. */
 export const EVENTS = ['start', 'sensed', 'impact', 'moment'] as const
+/** An event of a take. */
 export type EventName = (typeof EVENTS)[number]
 
 /** Something seen or measured, with its error and what it was taken under. */
@@ -311,6 +334,7 @@ export interface Evidence {
 
 /** Where a figure of a set-up comes from. */
 export const SOURCES_OF_FIGURES = ['assumed', 'rated', 'yours', 'measured'] as const
+/** Where a figure comes from. */
 export type FigureSource = (typeof SOURCES_OF_FIGURES)[number]
 
 /** A figure that is more than an assumption of the recipe. */
@@ -339,7 +363,7 @@ export interface AsideFigure {
 /**
  * Inputs of a take with what is held of them; logarithms where an input is inferred in its own. Worked out, never kept.
  */
-export interface HeldBelief {
+export interface HeldPosterior {
   inputs: (
     | 'speed'
     | 'subjectDistance'
@@ -371,11 +395,15 @@ export const CALLS = [
   'judge',
   'reset',
 ] as const
+/** A role of the crew that a run calls. */
 export type Call = (typeof CALLS)[number]
 
+/** How a check came out. */
 export const OUTCOMES = ['open', 'as-predicted', 'differs'] as const
+/** How a check came out. */
 export type Outcome = (typeof OUTCOMES)[number]
 
+/** A set-up whole: all that is planned, in SI units, as its file holds it. */
 export interface Setup {
   format: 'epiro-setup'
   version: 2
@@ -625,7 +653,7 @@ export interface Setup {
   /** Figures of choices that were left. */
   aside: AsideFigure[]
   /** What the evidence makes of the inputs: only on a set-up that was informed by it. */
-  belief?: HeldBelief
+  posterior?: HeldPosterior
   /** Items of kit that figures were taken from; empty: none. */
   kit: { camera: string; lens: string; sensor: string; controller: string; link: string; consumable: string }
   lists: {

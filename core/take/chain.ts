@@ -6,12 +6,13 @@ import { intoLiquid, secondOf, slows } from '../recipes/through'
 import { type Sinking, cavitySealTime, hangTime, sinking, splashCavity, tearTime } from '../physics/subjects'
 import type { Stage } from '../physics/timing'
 import type { Happening, Held, SignalChain, Travel } from '../setup/parts'
-import type { HeldBelief, Setup } from '../setup/types'
+import type { HeldPosterior, Setup } from '../setup/types'
 import { flashLatency } from '../light/pulses'
 import { type MotionInput, type Obstacle, motionOf } from './motion'
 import type { Motion } from '../physics/travel'
 import { midExposure } from '../light/shutter'
 
+/** A stage of the chain with its name. */
 export interface NamedStage extends Stage {
   id: 'sensor' | 'controller' | 'link' | 'camera' | 'flash' | 'shutter' | 'hand' | 'measured'
   label: string
@@ -35,9 +36,10 @@ export function dragOf({ motion, air }: Pick<Setup, 'motion' | 'air'>): number {
 const MOST_LOST = 0.97
 
 /** What is held of an input after what was seen; null where nothing bears on it. */
-const heldOf = ({ belief }: Pick<Setup, 'belief'>, input: HeldBelief['inputs'][number]): number | null =>
-  belief?.values[belief.inputs.indexOf(input)] ?? null
+const heldOf = ({ posterior }: Pick<Setup, 'posterior'>, input: HeldPosterior['inputs'][number]): number | null =>
+  posterior?.values[posterior.inputs.indexOf(input)] ?? null
 
+/** The inputs of the mean take. */
 export function meanInputs(setup: Held): TakeInputs {
   return {
     speed: setup.motion.speed,
@@ -184,9 +186,9 @@ export function takeTimes(
   const { sensor, moment } = setup
   const impact = motion.timeAt(x.subjectDistance)
 
-  const { answersToEvent, hears, sensed: senses } = SENSOR[sensor.kind]
+  const { answersToEvent, listens, sensed: senses } = SENSOR[sensor.kind]
   const event = answersToEvent ? eventAt(setup, x, motion, impact, sensor.source) : null
-  const soundSpeed = hears ? soundIn(setup, x.temperatureC) : 0
+  const soundSpeed = listens ? soundIn(setup, x.temperatureC) : 0
   const { sensed, heard } = senses({ setup, drag, x, motion, event, soundSpeed })
 
   const reference = referenceTime(setup, x, motion, impact)

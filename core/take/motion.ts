@@ -5,6 +5,7 @@ import type { Sinking } from '../physics/subjects'
 import { arcWithDrag } from './arc'
 import type { Motion } from '../physics/travel'
 
+/** What a motion is worked out from, SI. */
 export interface MotionInput {
   kind: MotionKind
   speed: number

@@ -1,5 +1,5 @@
 import { slows } from '../recipes/through'
-import type { HeldBelief, Setup } from '../setup/types'
+import type { HeldPosterior, Setup } from '../setup/types'
 import type { Happening, Held } from '../setup/parts'
 import { type NamedStage, takeTimes } from './chain'
 import type { TakeInputs, TakeTimes } from '../sensors/take'
@@ -8,6 +8,7 @@ import type { Nature } from './nature'
 /** `scatter` differs from take to take; `uncertainty` is what the plan may have wrong, the same for every take. */
 export type CauseKind = 'scatter' | 'uncertainty'
 
+/** A cause of the spread: its standard deviation, and what of the spread is its part. */
 export interface Cause {
   id: string
   label: string
@@ -41,7 +42,7 @@ export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: nu
 }
 
 /** Standard deviation of a held input, in its own unit. */
-export const sigmaOf = ({ log, values, covariance }: HeldBelief, at: number): number =>
+export const sigmaOf = ({ log, values, covariance }: HeldPosterior, at: number): number =>
   log[at] ? values[at]! * Math.sqrt(Math.expm1(covariance[at]![at]!)) : Math.sqrt(covariance[at]![at]!)
 
 /** What varies, with its standard deviation in the input's own unit; entries of no spread are left out. */
@@ -145,7 +146,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
       sigma: moment.timeError,
     },
   ]
-  const held = setup.belief
+  const held = setup.posterior
   if (held) {
     // Places were seen apart: one error for both no longer says it.
     for (const entry of all) {
@@ -222,6 +223,7 @@ const AT_ZERO: ReadonlySet<keyof TakeInputs> = new Set([
   'temperatureC',
 ])
 
+/** How far takes scatter about the mean, and how far the mean itself may be off. */
 export interface Spread {
   causes: Cause[]
   /** Standard deviation from take to take, s. */
@@ -275,7 +277,7 @@ function flinchCause({ trigger, hand }: Pick<Setup, 'trigger' | 'hand'>): Cause[
   ]
 }
 
-const CAUSE_INPUTS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
+const CAUSE_INPUTS: Partial<Record<string, HeldPosterior['inputs'][number]>> = {
   'speed-error': 'speed',
   'subject-distance': 'subjectDistance',
   'sensor-position': 'sensorPosition',
@@ -289,10 +291,10 @@ const CAUSE_INPUTS: Partial<Record<string, HeldBelief['inputs'][number]>> = {
 }
 
 /** The chain's latency, where what was seen leaves it open. */
-function latencyCause({ belief }: Pick<Setup, 'belief'>): Cause[] {
-  const at = belief?.inputs.indexOf('latency') ?? -1
+function latencyCause({ posterior }: Pick<Setup, 'posterior'>): Cause[] {
+  const at = posterior?.inputs.indexOf('latency') ?? -1
   if (at < 0) return []
-  const seconds = Math.sqrt(belief!.covariance[at]![at]!)
+  const seconds = Math.sqrt(posterior!.covariance[at]![at]!)
   const path = STAGE_PATHS.measured
   return [
     { id: 'latency-error', label: 'latency of the chain', kind: 'uncertainty', path, derivative: 1, seconds, share: 0 },
@@ -303,7 +305,7 @@ function latencyCause({ belief }: Pick<Setup, 'belief'>): Cause[] {
  * Each cause's part in the variance of its kind, s²: its own square, or, where what was seen ties unknowns together,
  * gᵢ (C g)ᵢ, which may be negative.
  */
-function partsOf(belief: HeldBelief | undefined, causes: readonly Cause[], mean: TakeInputs): number[] {
+function partsOf(belief: HeldPosterior | undefined, causes: readonly Cause[], mean: TakeInputs): number[] {
   const held = causes.map(cause => {
     const input = cause.kind === 'uncertainty' ? CAUSE_INPUTS[cause.id] : undefined
     return belief && input ? belief.inputs.indexOf(input) : -1
@@ -347,7 +349,7 @@ export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: 
       })
   }
   const variance = { scatter: 0, uncertainty: 0 }
-  const squares = partsOf(setup.belief, causes, mean)
+  const squares = partsOf(setup.posterior, causes, mean)
   causes.forEach((cause, i) => (variance[cause.kind] += squares[i]!))
   causes.forEach((cause, i) => {
     cause.share = variance[cause.kind] > 0 ? Math.max(0, squares[i]! / variance[cause.kind]) : 0

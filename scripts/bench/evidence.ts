@@ -52,7 +52,7 @@ function row(recipe: (typeof RECIPES)[number], name: string, draw: Draw, tape?: 
       if (input === 'subjectDistance') distance!.push((world.truth.subjectDistance - belief.values[i]!) / sigma)
     })
     logs++
-    if (belief.surprises.length > 0) asked++
+    if (belief.outliers.length > 0) asked++
   }
   const figures = [delay!, speed!, distance!].map(share).join(' | ')
   const questions = ((100 * asked) / Math.max(1, logs)).toFixed(1)

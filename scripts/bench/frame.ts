@@ -2,14 +2,14 @@ import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withCha
 import { seededRandom } from '../../core/math/random'
 import { Film, type Scene, sceneOf, stopsOf } from '../../core/render'
 import { Bodies, type Vector } from '../../core/render/bodies'
-import { boardsOf } from '../../core/light/reflectors'
-import { groundPlaces } from '../../core/light/figures'
+import { reflectorsOf } from '../../core/light/reflectors'
+import { backgroundPlaces } from '../../core/light/figures'
 import { lobeOf } from '../../core/light/lamp'
 import { isOpen } from '../../core/light/level'
 import { stageOf } from '../../core/light/place'
 import { cardsOf } from '../../core/render/cards'
 import { grey } from '../../core/render/material'
-import { World } from '../../core/render/world'
+import { Geometry } from '../../core/render/world'
 import { quantile } from './quantiles'
 
 /** The computed frame against the formulas, over so many random scenes each. */
@@ -79,11 +79,16 @@ function onlySurface(whole: Plan, place: Vector, u: Vector, v: Vector, reflectan
   const bodies = new Bodies()
   bodies.plate(place, u, v, grey(reflectance))
   const cards = cardsOf(whole.setup, stageOf(whole.setup), bodies)
-  return { ...sceneOf(whole, { standIn: 0, room: false }), world: new World(bodies, [0, 1e-2]), cards, bounces: false }
+  return {
+    ...sceneOf(whole, { standIn: 0, room: false }),
+    world: new Geometry(bodies, [0, 1e-2]),
+    cards,
+    bounces: false,
+  }
 }
 /** Whether the camera sees places with no card before them. */
 function seen(whole: Plan, places: readonly Vector[]): boolean {
-  const boards = boardsOf(whole.setup, stageOf(whole.setup))
+  const boards = reflectorsOf(whole.setup, stageOf(whole.setup))
   return places.every(place => isOpen(boards, [0, 0, whole.setup.picture.distance], place))
 }
 const narrow = (scene: Scene): Scene => ({ ...scene, view: { ...scene.view, fieldWidth: 1e-3, fieldHeight: 1e-3 } })
@@ -101,23 +106,23 @@ const front = (cards: number) => (): number | null => {
   if (!told(formula) || !seen(whole, [[0, 0, 0]])) return null
   return level(onlySurface(whole, [0, 0, 0], [0.03, 0, 0], [0, 0.03, 0], 0.18)) - formula
 }
-const groundOf = (whole: Plan): Scene => {
+const backgroundOf = (whole: Plan): Scene => {
   const { ground } = whole.setup.scene
   const half = ground.width / 2
   return onlySurface(whole, [0, 0, -ground.distance], [half, 0, 0], [0, half, 0], ground.reflectance)
 }
 const groundMiddle = (cards: number) => (): number | null => {
   const whole = someScene(cards)
-  const { middle } = sceneFigures(whole).ground
+  const { middle } = sceneFigures(whole).background
   if (!told(middle) || !seen(whole, [[0, 0, -whole.setup.scene.ground.distance]])) return null
-  return level(groundOf(whole)) - middle
+  return level(backgroundOf(whole)) - middle
 }
 const evenness = (cards: number) => (): number | null => {
   const whole = someScene(cards)
-  const { evenness: formula, darkest } = sceneFigures(whole).ground
-  if (formula === null || formula > 5 || !told(darkest) || !seen(whole, groundPlaces(whole).places)) return null
+  const { evenness: formula, darkest } = sceneFigures(whole).background
+  if (formula === null || formula > 5 || !told(darkest) || !seen(whole, backgroundPlaces(whole).places)) return null
   // The formula asks the corners and what lies between; a pixel is the mean of what it sees.
-  const film = render(groundOf(whole), 60, 41, 41)
+  const film = render(backgroundOf(whole), 60, 41, 41)
   const at = Array.from({ length: 25 }, (_, i) => film.at((i % 5) * 10, Math.floor(i / 5) * 10)[0])
   return Math.log2(Math.max(...at) / Math.min(...at)) - formula
 }
@@ -162,7 +167,7 @@ function streak(): number {
   const view = { fieldWidth: 0.02, fieldHeight: 0.0002, focusZ: 0, pupilZ: 1, pupilRadius: 0, spread: 0 }
   const film = render(
     {
-      world: new World(bodies, [0, lasts]),
+      world: new Geometry(bodies, [0, lasts]),
       lamps: [
         {
           name: 'Lamp',

@@ -1,4 +1,4 @@
-import { METHODS, RECIPES, howMany, newSetup, plan } from '../../core'
+import { METHODS, RECIPES, playedSessions, newSetup, plan } from '../../core'
 import { keepersOfWorld } from '../../tests/support/worldKeepers'
 
 const TAKES = 2000
@@ -12,7 +12,7 @@ export function headlineBench(): void {
       const { keeper } = plan(setup)
       const percent = (share: number): string => `${(100 * share).toFixed(1)} %`.padStart(8)
       const world = keepersOfWorld(setup, TAKES)
-      const figures = [keeper.chance, howMany(setup).keeper, world].map(percent).join('')
+      const figures = [keeper.chance, playedSessions(setup).keeper, world].map(percent).join('')
       console.log(`${recipe.padEnd(12)}${method.padEnd(14)}${figures}${keeper.stop ? `  ${keeper.stop}` : ''}`)
     }
 }

@@ -13,7 +13,7 @@ import {
   type Setup,
   plan,
   sceneOf,
-  developed,
+  toneMapped,
 } from '../../core'
 import {
   BENCH,
@@ -64,7 +64,7 @@ function coverageOf(tool: LabTool): string[] {
   const rows = new Map<string, Row>()
   let [distrusted, ms] = [0, 0]
   for (let seed = 1; seed <= FILES; seed++) {
-    const { files, settings, truth } = tool.standIn(seed)
+    const { files, settings, truth } = tool.sample(seed)
     const began = performance.now()
     const reading = readLab(tool, files, settings, marksOf(settings))
     ms += performance.now() - began
@@ -96,7 +96,7 @@ export function photo(rig: PracticeRig, setup: Setup, shot: BenchShot): Frame {
   const height = Math.round((360 * setup.camera.sensorHeight) / setup.camera.sensorWidth)
   const film = new Film(sceneOf(pictureOf(rig, setup, shot, setup.picture.shutter)), 360, height)
   film.pass(3)
-  return frameOf({ width: 360, height, rgba: developed(film) }, { tone: BENCH })
+  return frameOf({ width: 360, height, rgba: toneMapped(film) }, { tone: BENCH })
 }
 
 export function readerOf(planned: Plan): TakeReader {

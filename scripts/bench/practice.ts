@@ -1,7 +1,7 @@
-import { EXERCISES, type Way, exerciseRig, exerciseSetup, playRig } from '../../core'
+import { EXERCISES, type Strategy, exerciseRig, exerciseSetup, playRig } from '../../core'
 
 const RIGS = Number(process.env.PRACTICE_RIGS ?? 200)
-const WAYS: Way[] = ['proposals', 'ladder', 'best']
+const WAYS: Strategy[] = ['proposals', 'ladder', 'best']
 /** Counted for a rig on which a way found nothing. */
 const MOST = 60
 
@@ -9,7 +9,7 @@ const MOST = 60
 export function practiceBench(): void {
   console.log(`Practice bench, mean takes to the first keeper (to all wanted), ${RIGS} rigs each`)
   console.log(`  ${'exercise'.padEnd(16)}${WAYS.map(way => way.padStart(18)).join('')}`)
-  const sums = Object.fromEntries(WAYS.map(way => [way, 0])) as Record<Way, number>
+  const sums = Object.fromEntries(WAYS.map(way => [way, 0])) as Record<Strategy, number>
   for (const exercise of EXERCISES) {
     const setup = exerciseSetup(exercise)
     const cells = WAYS.map(way => {

@@ -1,4 +1,4 @@
-import { RECIPES, type Setup, drawRig, howMany, newSetup, playRig } from '../../core'
+import { RECIPES, type Setup, drawRig, playedSessions, newSetup, playRig } from '../../core'
 import { seededRandom } from '../../core/math/random'
 import { quantile } from './quantiles'
 
@@ -11,7 +11,7 @@ const SPARE = 9
  * every take on the moment kept.
  */
 function enough(setup: Setup): { props: number; all: number } {
-  const many = howMany(setup)
+  const many = playedSessions(setup)
   const random = seededRandom(5)
   let [props, all] = [0, 0]
   for (let seed = 1; seed <= RIGS; seed++) {
@@ -33,13 +33,13 @@ export function propsBench(): void {
   const times: number[] = []
   for (const recipe of RECIPES) {
     const setup = newSetup(recipe)
-    howMany(setup)
+    playedSessions(setup)
     for (let i = 0; i < 5; i++) {
       const started = performance.now()
-      howMany(setup, { seed: i + 1 })
+      playedSessions(setup, { seed: i + 1 })
       times.push(performance.now() - started)
     }
-    const many = howMany(setup)
+    const many = playedSessions(setup)
     const share = enough(setup)
     console.log(
       `  ${recipe.padEnd(11)} ${String(many.props).padStart(3)} enough in ` +

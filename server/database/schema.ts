@@ -26,7 +26,7 @@ import type {
 } from '../../core'
 import { NO_EXPOSURE, PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
 import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
-import type { SavedStand } from '../../shared/stand'
+import type { SavedStand } from '../../shared/status'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
 const json = <T>(read: (value: unknown) => unknown = value => value, broken?: T) =>

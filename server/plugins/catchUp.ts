@@ -1,4 +1,4 @@
-import { catchUp, onLate } from '../services/stands'
+import { catchUp, onLate } from '../services/statuses'
 
 /** ms after the start, and between rounds, so that nothing else waits for it. */
 const AFTER = 3000

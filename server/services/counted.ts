@@ -2,4 +2,4 @@ import { isNull } from 'drizzle-orm'
 import { takes } from '../database/schema'
 
 /** Takes that count: all but those struck out. */
-export const counted = isNull(takes.struckAt)
+export const included = isNull(takes.struckAt)

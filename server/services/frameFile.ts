@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { Film, type Assessment, developed, sceneOf } from '../../core'
+import { Film, type Assessment, toneMapped, sceneOf } from '../../core'
 
 /** px across of a frame that stands in for a camera's picture; computed at a quarter of it. */
 const WIDE = 1440
@@ -31,7 +31,7 @@ export async function frameFile(plan: Assessment, at: Date, openFor: number, aga
   // A second light adds to what is there.
   if (again) film(again, height).sums.forEach((light, i) => (first.sums[i] = first.sums[i]! + light))
   const day = `${at.getUTCFullYear()}:${two(at.getUTCMonth() + 1)}:${two(at.getUTCDate())}`
-  return sharp(developed(first), { raw: { width: COMPUTED, height, channels: 4 } })
+  return sharp(toneMapped(first), { raw: { width: COMPUTED, height, channels: 4 } })
     .removeAlpha()
     .resize(WIDE, Math.round((WIDE * camera.sensorHeight) / camera.sensorWidth))
     .withExif({

@@ -22,7 +22,7 @@ import { pictures, setups, shoots, takes } from '../database/schema'
 import type { LogQuery } from '../../shared/schemas/log'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
-import { counted } from './counted'
+import { included } from './counted'
 import { type TakeRecord, takeColumns, takeRecord } from './takes'
 
 /** A take with where it belongs. */
@@ -42,14 +42,14 @@ export interface LogPage {
 
 const columns = { ...takeColumns, setupId: takes.setupId }
 
-type Place = Pick<LogEntry, 'setupName' | 'shootName' | 'recipe'> & { shootId: string }
+type LoggedPlace = Pick<LogEntry, 'setupName' | 'shootName' | 'recipe'> & { shootId: string }
 
 /**
  * Every set-up of a studio with where it belongs. They are few beside their takes: joined here, the database walks its
  * index of takes alone, and a page
  * costs the same at the end as at the start.
  */
-async function placesOf(db: Database, studioId: string): Promise<Map<string, Place>> {
+async function placesOf(db: Database, studioId: string): Promise<Map<string, LoggedPlace>> {
   const rows = await db
     .select({
       id: setups.id,
@@ -64,15 +64,15 @@ async function placesOf(db: Database, studioId: string): Promise<Map<string, Pla
   return new Map(rows.map(({ id, ...place }) => [id, place]))
 }
 
-function filters(studioId: string, query: LogQuery, places: ReadonlyMap<string, Place>): SQL | undefined {
-  const idsWhere = (wanted: (place: Place, id: string) => boolean): string[] =>
+function filters(studioId: string, query: LogQuery, places: ReadonlyMap<string, LoggedPlace>): SQL | undefined {
+  const idsWhere = (wanted: (place: LoggedPlace, id: string) => boolean): string[] =>
     [...places].filter(([id, place]) => wanted(place, id)).map(([id]) => id)
   const among = (ids: string[]): SQL => (ids.length > 0 ? inArray(takes.setupId, ids) : sql`false`)
   const asked = query.shoot || query.setup || query.recipe
   const text = query.text?.toLowerCase()
   return and(
     eq(takes.studioId, studioId),
-    counted,
+    included,
     // The exercises are few, and the log of real work does not want them.
     eq(takes.practice, query.practice ?? false),
     query.pictures ? sql`exists (select 1 from ${pictures} where ${pictures.takeId} = ${takes.id})` : undefined,

@@ -6,7 +6,7 @@ import type { ShootInput } from '../../shared/schemas/records'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { requireShoot } from './shoots'
-import { counted } from './counted'
+import { included } from './counted'
 import { type TakeRecord, takeColumns, takeRecord } from './takes'
 
 /** A shoot with everything that was fired in it. */
@@ -40,7 +40,7 @@ export async function shootReport(db: Database, studioId: string, id: string): P
           const fired = await db
             .select(takeColumns)
             .from(takes)
-            .where(and(eq(takes.setupId, setupId), counted))
+            .where(and(eq(takes.setupId, setupId), included))
             .orderBy(asc(takes.number))
           const found = await picturesOfTakes(
             db,

@@ -6,7 +6,7 @@ import { setups, shoots } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 import { kitIds } from './kit'
 import { requireShoot } from './shoots'
-import { listedColumns } from './stands'
+import { listedColumns } from './statuses'
 
 export interface SetupRecord {
   id: string

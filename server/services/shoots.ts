@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { type SQL, and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
-import { type Recipe, type SetupStand, standWith } from '../../core'
+import { type Recipe, type SetupStatus, statusWith } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
 import { SHOOTS_A_PAGE, type ShootsQuery } from '../../shared/schemas/shoots'
-import type { SavedStand } from '../../shared/stand'
+import type { SavedStand } from '../../shared/status'
 import { notFound, problem } from '../utils/problem'
-import { counted } from './counted'
+import { included } from './counted'
 
 export interface SetupSummary {
   id: string
@@ -20,7 +20,7 @@ export interface SetupSummary {
   keepers: number
   /** Null while it is not worked out yet, or where it cannot be. */
   keepersWanted: number | null
-  stand: SetupStand | null
+  stand: SetupStatus | null
   /** Why it cannot be planned; null: it can, as far as is known. */
   failed: string | null
 }
@@ -50,7 +50,7 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
       used: sum(sql`${takes.verdict} <> 'misfire'`),
     })
     .from(setups)
-    .leftJoin(takes, and(eq(takes.setupId, setups.id), counted))
+    .leftJoin(takes, and(eq(takes.setupId, setups.id), included))
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
     .groupBy(setups.id)
     .orderBy(asc(setups.createdAt), asc(setups.id))
@@ -64,7 +64,7 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
       method: method || null,
       keepers: counts.keepers,
       keepersWanted: stand?.keepers ?? null,
-      stand: stand && standWith(stand, counts),
+      stand: stand && statusWith(stand, counts),
       failed: saved && 'failed' in saved ? saved.failed : null,
     }
   })

@@ -4,7 +4,7 @@ import type { Database } from '../database/client'
 import { type FormerTake, setups, takes } from '../database/schema'
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
 import { notFound } from '../utils/problem'
-import { counted } from './counted'
+import { included } from './counted'
 import { memberNames } from './members'
 import { matchTimes } from './pictureTakes'
 import { noteChange, setupPlace } from './setups'
@@ -67,13 +67,15 @@ export async function listTakes(
   db: Database,
   studioId: string,
   setupId: string,
-  struck = false,
+  excluded = false,
 ): Promise<TakeRecord[]> {
   await setupPlace(db, studioId, setupId)
   const rows = await db
     .select({ ...takeColumns, former: takes.former })
     .from(takes)
-    .where(and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), struck ? isNotNull(takes.struckAt) : counted))
+    .where(
+      and(eq(takes.setupId, setupId), eq(takes.studioId, studioId), excluded ? isNotNull(takes.struckAt) : included),
+    )
     .orderBy(desc(takes.number))
   const names = await memberNames(db, studioId)
   return rows.map(row => takeRecord(row, names))
@@ -162,7 +164,7 @@ export async function amendTake(
     if (!found) throw notFound('take')
     const { setupId, ...row } = found
     if (sameAmendment(row, amendment)) return takeRecord(row, names)
-    const righted = {
+    const corrected = {
       ...amendment,
       former: [
         ...(row.former ?? []),
@@ -171,21 +173,21 @@ export async function amendTake(
     }
     await tx
       .update(takes)
-      .set({ ...righted, revision: sql`${takes.revision} + 1` })
+      .set({ ...corrected, revision: sql`${takes.revision} + 1` })
       .where(eq(takes.id, id))
     await noteChange(tx, setupId)
-    return takeRecord({ ...row, ...righted }, names)
+    return takeRecord({ ...row, ...corrected }, names)
   })
 }
 
 /** Strikes a take out of all counts, or puts it back. Its pictures stay with it. */
-export async function strikeTake(db: Database, studioId: string, id: string, struck: boolean): Promise<void> {
+export async function strikeTake(db: Database, studioId: string, id: string, excluded: boolean): Promise<void> {
   await db.transaction(async tx => {
     const [row] = await tx.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id)).for('update')
     if (!row) throw notFound('take')
     await tx
       .update(takes)
-      .set({ struckAt: struck ? new Date() : null, revision: sql`${takes.revision} + 1` })
+      .set({ struckAt: excluded ? new Date() : null, revision: sql`${takes.revision} + 1` })
       .where(owned(studioId, id))
     await noteChange(tx, row.setupId)
   })

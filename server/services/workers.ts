@@ -2,7 +2,7 @@ import { type ChildProcess, fork } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { resolve } from 'node:path'
-import type { JobKind, Jobs, Told } from '../workers/jobs'
+import type { JobKind, Jobs, JobMessage } from '../workers/jobs'
 import { problem } from '../utils/problem'
 
 /** Lanes of jobs, so that a save waits for no large picture; processes of each at most, a job has one to itself. */
@@ -107,7 +107,7 @@ function run(job: Job): void {
     over()
     job.failed(error)
   }
-  child.on('message', (told: Told) => {
+  child.on('message', (told: JobMessage) => {
     if (told.id !== id) return
     hold(child, false)
     lane.idle.push(child)

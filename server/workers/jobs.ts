@@ -4,7 +4,7 @@ import type {
   Judgement,
   KitItem,
   LearntElsewhere,
-  PlannedStand,
+  PlannedStatus,
   PracticeRig,
   RevealedFigure,
   Setup,
@@ -15,7 +15,7 @@ import type { TakeRecord } from '../services/takes'
 /** What is too heavy for the process that answers requests, each with what it gives. */
 export interface Jobs {
   /** Plans a set-up as it was saved, for lists to read. */
-  stand: { asked: { setup: Setup }; given: PlannedStand }
+  stand: { asked: { setup: Setup }; given: PlannedStatus }
   /** What other set-ups have learnt that bears on one; those as their documents lie in the database. */
   learnt: { asked: { setup: Setup; others: string[] }; given: LearntElsewhere[] }
   /** Which of some set-ups, as they lie in the database, took figures from which items, and what differs by now. */
@@ -47,6 +47,6 @@ export interface Jobs {
 }
 export type JobKind = keyof Jobs
 
-export type Told<K extends JobKind = JobKind> = { id: number } & (
+export type JobMessage<K extends JobKind = JobKind> = { id: number } & (
   { given: Jobs[K]['given'] } | { refused: { status: number; detail: string } } | { failed: string }
 )

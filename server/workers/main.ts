@@ -13,12 +13,12 @@ import {
   learntElsewhere,
   matchShots,
   plan,
-  plannedStand,
+  plannedStatus,
   reveal,
 } from '../../core'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
-import type { JobKind, Jobs, Told } from './jobs'
+import type { JobKind, Jobs, JobMessage } from './jobs'
 
 sharp.cache(false)
 sharp.concurrency(1)
@@ -63,7 +63,7 @@ const usesIn = ({ items, setups }: Jobs['kitUses']['asked']): Jobs['kitUses']['g
   )
 
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
-  stand: async ({ setup }) => plannedStand(setup, plan(setup)),
+  stand: async ({ setup }) => plannedStatus(setup, plan(setup)),
   learnt: async ({ setup, others }) => learntElsewhere(setup, others.flatMap(readable)),
   kitUses: async asked => usesIn(asked),
   picture: ({ path, zone }) => preparePicture(path, zone),
@@ -74,7 +74,7 @@ const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given
 
 process.on('message', (message: { id: number; kind: JobKind; asked: never }) => {
   const { id, kind, asked } = message
-  const tell = (told: Told): void => {
+  const tell = (told: JobMessage): void => {
     process.send?.(told)
   }
   RUN[kind](asked).then(

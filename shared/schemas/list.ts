@@ -6,10 +6,10 @@ export type Part = yup.ObjectShape[string]
 
 type List = yup.ArraySchema<unknown[] | undefined, yup.AnyObject>
 /** What a row is held to: all that is asked of it. */
-type Row = { validateSync(value: unknown, options?: yup.ValidateOptions): unknown }
+type RowSchema = { validateSync(value: unknown, options?: yup.ValidateOptions): unknown }
 
 /** Rows are looked at one by one, and no further than there are mistakes to be told. */
-const rowsHold = (row: Row) =>
+const rowsHold = (row: RowSchema) =>
   function (this: yup.TestContext, list: unknown[] | undefined): true | yup.ValidationError {
     const errors: yup.ValidationError[] = []
     let mistakes = 0
@@ -31,7 +31,12 @@ const rowsHold = (row: Row) =>
  *
  * @param more what else holds of the list as a whole
  */
-export function listOf(row: Row, most: number, what: string, more: (list: List) => yup.AnySchema = list => list): Part {
+export function listOf(
+  row: RowSchema,
+  most: number,
+  what: string,
+  more: (list: List) => yup.AnySchema = list => list,
+): Part {
   const short = (list: yup.AnySchema): List =>
     (list as List).max(most, `At most ${most} ${what}`).required('${path} is missing') as List
   const bare = short(yup.array().strict())

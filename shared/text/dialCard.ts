@@ -1,7 +1,7 @@
 import {
   type Finding,
   type FlashSetup,
-  type HowMany,
+  type PlayedSessions,
   type Matter,
   type Plan,
   type Quantity,
@@ -53,7 +53,7 @@ const NO_KEEPER = 'none is a keeper as it stands'
 export function dialCardRows(
   { setup, keep, keeper, timing, findings }: Plan,
   system: System = 'metric',
-  many: HowMany | null = null,
+  many: PlayedSessions | null = null,
 ): [string, string][] {
   const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
     format(value, quantity, { system, ...options })
@@ -131,7 +131,7 @@ const takesText = (takes: number): string =>
   Math.round(takes) === 1 ? 'the first is usually on the moment' : `about ${Math.round(takes)} takes to find the moment`
 
 /** Props to have with what they are made of. */
-function propsText(keepers: number, confidence: string, many: HowMany): string {
+function propsText(keepers: number, confidence: string, many: PlayedSessions): string {
   if (many.props === null) return `more than can be counted for ${keepers} keepers at ${confidence}`
   return (
     `${many.props} for ${keepers} ${keepers === 1 ? 'keeper' : 'keepers'} at ${confidence}: ` +
@@ -185,7 +185,7 @@ function placeText(setup: Setup, flash: FlashSetup, system: System): string {
 }
 
 /** The dial card with findings, as plain text. */
-export function dialCardText(plan: Plan, system: System = 'metric', many: HowMany | null = null): string {
+export function dialCardText(plan: Plan, system: System = 'metric', many: PlayedSessions | null = null): string {
   const show = (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
     format(value, quantity, { system, ...options })
   const { setup, timing, spread, sharpness, exposure, optics } = plan

@@ -1,4 +1,4 @@
-import type { HowMany, KeeperChance, KeeperParts, Plan } from '../../core'
+import type { PlayedSessions, KeeperChance, KeeperParts, Plan } from '../../core'
 import { type System, format } from '../units'
 import { fillFigures } from './figures'
 
@@ -21,7 +21,7 @@ type Keeping = { keeper: KeeperChance } & Pick<Plan, 'face'>
 /**
  * @param many as played; null: not yet, and the closed form stands
  */
-export function keeperText({ keeper, face }: Keeping, many: HowMany | null, system: System): KeeperText {
+export function keeperText({ keeper, face }: Keeping, many: PlayedSessions | null, system: System): KeeperText {
   const show = (value: number): string => format(value, 'share', { system })
   const parts = many?.parts ?? keeper.parts
   const named = (Object.keys(PART_LABELS) as (keyof KeeperParts)[]).filter(part => part !== 'face' || face !== null)
@@ -33,7 +33,11 @@ export function keeperText({ keeper, face }: Keeping, many: HowMany | null, syst
 }
 
 /** The same on one line, as files and the command line print it; a finding that leaves no keeper in its place. */
-export function keeperLine(plan: Keeping & Pick<Plan, 'findings'>, many: HowMany, system: System = 'metric'): string {
+export function keeperLine(
+  plan: Keeping & Pick<Plan, 'findings'>,
+  many: PlayedSessions,
+  system: System = 'metric',
+): string {
   const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
   if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)

@@ -1,5 +1,5 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
-import { type Setup, howMany, newSetup, withChange } from '~~/core'
+import { type Setup, playedSessions, newSetup, withChange } from '~~/core'
 import { until } from '../support/page'
 
 /** A worker that plays, or breaks where it is told to. */
@@ -9,7 +9,7 @@ class Playing {
   onerror: (() => void) | null = null
   postMessage({ id, asked }: { id: number; asked: { setup: Setup } }): void {
     queueMicrotask(() =>
-      breaks ? this.onerror?.() : this.onmessage?.({ data: { id, given: howMany(asked.setup, { plays: 20 }) } }),
+      breaks ? this.onerror?.() : this.onmessage?.({ data: { id, given: playedSessions(asked.setup, { plays: 20 }) } }),
     )
   }
   terminate(): void {}
@@ -23,7 +23,7 @@ test('a play that breaks leaves no figure and says so; the next one that does no
   const { many, stale, trouble } = scope.run(() => useHowMany(() => setup.value))!
   expect([many.value, stale.value, trouble.value]).toEqual([null, true, ''])
   await until(() => many.value !== null)
-  expect([many.value, stale.value]).toEqual([howMany(newSetup('projectile'), { plays: 20 }), false])
+  expect([many.value, stale.value]).toEqual([playedSessions(newSetup('projectile'), { plays: 20 }), false])
   breaks = true
   setup.value = withChange(setup.value, { path: 'goal.keepers', value: 5 })
   await until(() => trouble.value !== '')
@@ -31,6 +31,6 @@ test('a play that breaks leaves no figure and says so; the next one that does no
   breaks = false
   setup.value = withChange(setup.value, { path: 'goal.keepers', value: 6 })
   await until(() => many.value !== null)
-  expect([many.value, trouble.value, stale.value]).toEqual([howMany(setup.value, { plays: 20 }), '', false])
+  expect([many.value, trouble.value, stale.value]).toEqual([playedSessions(setup.value, { plays: 20 }), '', false])
   scope.stop()
 })

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { howMany, newSetup, plan } from '~~/core'
+import { playedSessions, newSetup, plan } from '~~/core'
 import { format } from '~~/shared/units'
 import { enterDemo, openNewSetup, showShoot } from './helpers'
 
@@ -44,7 +44,7 @@ test(
   async ({ page }) => {
     test.slow()
     await openNewSetup(page, newSetup('throw'))
-    const many = howMany(newSetup('throw'))
+    const many = playedSessions(newSetup('throw'))
     await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
     await expect(page.getByTestId('keep')).toHaveText(
       new RegExp(`^\\s*${format(many.keeper, 'share').replace(/\u00a0.*/, '')}`),

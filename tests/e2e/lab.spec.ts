@@ -10,7 +10,7 @@ async function given(page: import('@playwright/test').Page, tool: string, seed: 
   await open(page, `/lab?tool=${tool}${setup ? `&setup=${setup}` : ''}`)
   await expect(page.getByRole('heading', { name: labTool(tool)!.title, exact: true })).toBeVisible()
   if (setup) await expect(page.getByTestId('lab-setup')).toHaveAttribute('data-setup', setup)
-  const files = await Promise.all(labTool(tool)!.standIn(seed).files.map(fileOf))
+  const files = await Promise.all(labTool(tool)!.sample(seed).files.map(fileOf))
   await page.getByTestId('lab-files').setInputFiles(files)
 }
 const setting = (page: import('@playwright/test').Page, key: string) => page.locator(`input[data-path="lab.${key}"]`)
@@ -24,7 +24,7 @@ const stored = async (page: import('@playwright/test').Page, id: string): Promis
 test('a recording of shots gives a speed to the set-up, and takes it back', async ({ page }) => {
   await signIn(page)
   const id = await makeSetup(page, newSetup('projectile'))
-  const { settings, truth } = labTool('speed')!.standIn(7)
+  const { settings, truth } = labTool('speed')!.sample(7)
   await given(page, 'speed', 7, id)
   await enter(page, 'distance', `${settings.distance} m`)
   await enter(page, 'sourceToMic', `${settings.sourceToMic} m`)
@@ -75,7 +75,7 @@ test('a light trace goes to a flash in Kit at its power, and back', async ({ pag
     return kit.find(record => record.id === kitId)!.item.table.find(row => row.power === 1 / 16)
   }
   const before = await rowOf()
-  const { truth } = labTool('trace')!.standIn(6)
+  const { truth } = labTool('trace')!.sample(6)
   await given(page, 'trace', 6)
   await enter(page, 'power', '1/16')
   await pick(page.getByLabel('Which flash was measured').first(), flash.name)
@@ -91,7 +91,7 @@ test('frames past the sync measure the curtains for the set-up', async ({ page }
   await signIn(page)
   const id = await makeSetup(page, newSetup('powder'))
   const was = (await stored(page, id)).camera.curtainTravel
-  const { truth } = labTool('sync')!.standIn(3)
+  const { truth } = labTool('sync')!.sample(3)
   await given(page, 'sync', 3, id)
   await enter(page, 'reference', '1/60')
   await expect(page.getByTestId('lab-travel')).toBeVisible()

@@ -1,12 +1,12 @@
 import { eq, sql } from 'drizzle-orm'
-import { chosenFromKit, newKitItem, newSetup, plan, standOf } from '~~/core'
+import { chosenFromKit, newKitItem, newSetup, plan, statusOf } from '~~/core'
 import { setups } from '~~/server/database/schema'
 import { createKit, listKit, updateKitItem } from '~~/server/services/kit'
 import { logPage, logSetups } from '~~/server/services/log'
 import { shootReport } from '~~/server/services/report'
 import { archiveSetup, getSetup, setupDocument, updateSetup } from '~~/server/services/setups'
 import { archiveShoot, createShoot, listShoots, shootNames } from '~~/server/services/shoots'
-import { catchUp, onLate, savedStand } from '~~/server/services/stands'
+import { catchUp, onLate, savedStand } from '~~/server/services/statuses'
 import { listTakes } from '~~/server/services/takes'
 import { fire, makeSetup, studio } from './support'
 
@@ -25,7 +25,7 @@ test('a list says where a set-up stands as its plan would, without planning it',
   await fire(own.db, own.studioId, id, { verdict: 'misfire' })
   const [row] = await listed()
   expect(row).toMatchObject({ recipe: 'toss', method: setup.method, keepersWanted: setup.goal.keepers, failed: null })
-  expect(row!.stand).toEqual(standOf(setup, plan(setup), { takes: 2, on: 1, keepers: 0, used: 1 }))
+  expect(row!.stand).toEqual(statusOf(setup, plan(setup), { takes: 2, on: 1, keepers: 0, used: 1 }))
   await updateSetup(own.db, own.studioId, id, 1, { ...setup, goal: { ...setup.goal, keepers: 44 } })
   expect((await listed())[0]!.keepersWanted).toBe(44)
 })

@@ -1,6 +1,6 @@
 import { fresh, serve, storage, until } from '../support/page'
 import { type Setup, newKitItem, newSetup, withChange } from '~~/core'
-import type { Give } from '~~/core/lab'
+import type { Export } from '~~/core/lab'
 import type { WorkerAsked } from '~~/app/workers/answering'
 
 /** The Lab's worker in the test's own thread. */
@@ -62,7 +62,7 @@ describe('what the Lab reads', () => {
   test('a stand-in is read, near its truth, with settings as it was made', async () => {
     const lab = useLabStore()
     lab.choose(SOUND)
-    await lab.standIn(true, 4)
+    await lab.loadSample(true, 4)
     expect([lab.busy, lab.trouble, lab.hidden, lab.files.length]).toEqual(['', [], true, 1])
     expect(value('restitution') / lab.truth!.restitution!).toBeCloseTo(1, 2)
     for (const setting of Object.values(lab.settings))
@@ -72,9 +72,9 @@ describe('what the Lab reads', () => {
   test('the same number makes the same stand-in, another tool forgets it', async () => {
     const lab = useLabStore()
     lab.choose(SOUND)
-    await lab.standIn(false, 4)
+    await lab.loadSample(false, 4)
     const first = value('restitution')
-    await lab.standIn(false, 4)
+    await lab.loadSample(false, 4)
     expect(value('restitution')).toBe(first)
     lab.choose('levels')
     expect([lab.toolId, lab.files, lab.reading, lab.truth]).toEqual(['levels', [], null, null])
@@ -85,7 +85,7 @@ describe('what the Lab reads', () => {
   test('a mark by hand is kept for its own file and name, and given up again', async () => {
     const lab = useLabStore()
     lab.choose(SOUND)
-    await lab.standIn(false, 4)
+    await lab.loadSample(false, 4)
     const before = value('restitution')
     const [first, second] = lab.reading!.marks
     await lab.mark(first!.id, 0, first!.at + 0.02)
@@ -126,7 +126,7 @@ describe('what the Lab reads', () => {
   test('files take the place of a stand-in, and stand beside one another', async () => {
     const lab = useLabStore()
     lab.choose(SOUND)
-    await lab.standIn(false, 4)
+    await lab.loadSample(false, 4)
     const quiet = new Float32Array(48_000).map((_, i) => 0.01 * Math.sin(i * 12.9898))
     await lab.addSound([quiet], 48_000)
     expect([lab.truth, lab.files.length]).toEqual([null, 1])
@@ -142,7 +142,7 @@ describe('what the Lab reads', () => {
     const lab = useLabStore()
     lab.choose('speed')
     expect(lab.settings.air).toBe(31)
-    await lab.standIn(false, 2)
+    await lab.loadSample(false, 2)
     const made = lab.settings.air
     lab.takeKnown()
     expect([lab.settings.air, made === 31]).toEqual([made, false])
@@ -161,7 +161,7 @@ describe('what the Lab reads', () => {
 })
 
 describe('what the Lab sends on', () => {
-  const evidence: Give = {
+  const evidence: Export = {
     label: 'Use this speed in the set-up',
     to: 'evidence',
     kind: 'speed',
@@ -173,7 +173,7 @@ describe('what the Lab sends on', () => {
     const store = await atHand()
     const lab = useLabStore()
     lab.choose(SOUND)
-    await lab.standIn(false, 4)
+    await lab.loadSample(false, 4)
     lab.toSetup(evidence)
     const [entry] = store.setup!.evidence
     expect(entry).toMatchObject({ kind: 'speed', value: 33.5, error: 0.4 })
@@ -197,7 +197,7 @@ describe('what the Lab sends on', () => {
     )
     const [lab, kit] = [useLabStore(), useKitStore()]
     await kit.load()
-    const give: Give = { label: 'Latency, to Kit', to: 'kit', kind: 'sensor', figures: { latency: 1.5e-4 } }
+    const give: Export = { label: 'Latency, to Kit', to: 'kit', kind: 'sensor', figures: { latency: 1.5e-4 } }
     expect(lab.toKit(give, 'nobody')).toBe('Choose the kit item that was measured.')
     expect(lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose the kit item that was measured.')
     expect(lab.toKit({ ...give, figures: { latency: -1 } }, 'k')).toMatch(/0/)
@@ -212,8 +212,8 @@ describe('what the Lab sends on', () => {
 
   test('to the last take: its place, and the note beside what was there', async () => {
     const lab = useLabStore()
-    const give: Give = { label: 'To the last take', to: 'take', position: 0.012, note: 'place 12 mm past' }
-    expect(await lab.toTake(give as Extract<Give, { to: 'take' }>)).toBe('This set-up has no takes yet.')
+    const give: Export = { label: 'To the last take', to: 'take', position: 0.012, note: 'place 12 mm past' }
+    expect(await lab.toTake(give as Extract<Export, { to: 'take' }>)).toBe('This set-up has no takes yet.')
     const own = { delay: 0.018, verdict: 'late', keeper: false, position: null, note: 'first' }
     const one = { ...aTake, ...own, id: 't', key: 'take-key-1', number: 1, by: 'me', createdAt: '' }
     const server = { take: one }
@@ -225,7 +225,7 @@ describe('what the Lab sends on', () => {
     })
     const takes = useTakesStore()
     await takes.open('s')
-    expect(await lab.toTake(give as Extract<Give, { to: 'take' }>)).toBe('')
+    expect(await lab.toTake(give as Extract<Export, { to: 'take' }>)).toBe('')
     await until(() => server.take.position !== null)
     expect(server.take).toEqual({ ...one, position: 0.012, note: 'first; place 12 mm past' })
     expect(lab.sent[0]!.where).toBe('take 1')

@@ -4,7 +4,7 @@ import {
   type Plan,
   type Recipe,
   type Setup,
-  beliefOf,
+  posteriorOf,
   cautionsOf,
   checksOf,
   compareMethods,
@@ -16,7 +16,7 @@ import {
   equalExposures,
   evidenceOf,
   feedbackOf,
-  howMany,
+  playedSessions,
   isSequence,
   lightChanges,
   measureNext,
@@ -33,7 +33,7 @@ import {
   sceneFigures,
   simulateTakes,
   solveLight,
-  standOf,
+  statusOf,
   stepsOf,
   wiringOf,
   withChanges,
@@ -105,8 +105,8 @@ function tested({ setup, timing }: Plan): Setup {
 function played(p: Plan): Record<string, unknown> {
   const { setup } = p
   return {
-    before: howMany(setup, { plays: 40 }),
-    after: howMany(setup, { plays: 40, takes: someTakes(p) }),
+    before: playedSessions(setup, { plays: 40 }),
+    after: playedSessions(setup, { plays: 40, takes: someTakes(p) }),
     simulated: simulateTakes(setup, { takes: 1000 }),
   }
 }
@@ -138,7 +138,7 @@ function ofEvidence(p: Plan): Record<string, unknown> {
   const informed = { ...setup, evidence: seen }
   const held = plan(informed)
   return {
-    belief: beliefOf(informed),
+    belief: posteriorOf(informed),
     timing: held.timing,
     spread: [held.spread.scatter, held.spread.uncertainty],
     perTake: held.keep.perTake,
@@ -202,7 +202,7 @@ export function figuresOf({ recipe, changes }: Omit<GoldenFigures, 'figures'>): 
     results: resultsOf(whole).map(({ id, value }) => ({ id, value })),
     checks: checksOf(plan(tested(whole))),
     programme: programmeOf(whole),
-    stand: standOf(setup, whole, { takes: 5, on: 2, keepers: 1, used: 4 }),
+    stand: statusOf(setup, whole, { takes: 5, on: 2, keepers: 1, used: 4 }),
     methods: changes.length === 0 ? compareMethods(setup) : [],
     cautions: cautionsOf(setup),
     light: ofLight(whole),

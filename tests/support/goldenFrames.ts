@@ -1,5 +1,5 @@
 import { type Change, type Recipe, newSetup, plan, withChanges } from '../../core'
-import { type SceneOptions, developed, sceneOf } from '../../core/render'
+import { type SceneOptions, toneMapped, sceneOf } from '../../core/render'
 import { filmOf } from './photo'
 
 /** The predicted frame of a set-up, kept with it: its light field by field, and how it is shown. */
@@ -30,5 +30,5 @@ export function frameOf({ recipe, changes, options }: Omit<GoldenFrame, 'light' 
       film.at(x, y).forEach((colour, i) => (field[i]! += colour / SIDE ** 2))
     }
   const sum = (bytes: Uint8ClampedArray): number => bytes.reduce((total, byte, i) => total + byte * (1 + (i % 97)), 0)
-  return { light, shown: [sum(developed(film)), sum(developed(film, true))] }
+  return { light, shown: [sum(toneMapped(film)), sum(toneMapped(film, true))] }
 }

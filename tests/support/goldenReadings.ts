@@ -1,5 +1,5 @@
 import { EXERCISES, dialOf, exerciseRig, exerciseSetup, fireRig, pictureOf, plan, sceneOf } from '../../core'
-import { type LabReading, type StandIn, TakeReader, labTool, marksOf, readLab } from '../../core/lab'
+import { type LabReading, type SyntheticSample, TakeReader, labTool, marksOf, readLab } from '../../core/lab'
 import { delivered, filmOf } from './photo'
 
 /** What is read of files whose making is known, by what they are: `tool seed`, or `exercise off`. */
@@ -16,12 +16,12 @@ export const KEPT_TAKES: readonly (readonly [exercise: string, off: number])[] =
 ]
 
 /** A stand-in of a tool, read: kept, as it takes a second or two to make. */
-const read = new Map<string, { reading: LabReading; truth: StandIn['truth'] }>()
-export function standInRead(id: string, seed: number): { reading: LabReading; truth: StandIn['truth'] } {
+const read = new Map<string, { reading: LabReading; truth: SyntheticSample['truth'] }>()
+export function sampleRead(id: string, seed: number): { reading: LabReading; truth: SyntheticSample['truth'] } {
   const known = read.get(`${id} ${seed}`)
   if (known) return known
   const tool = labTool(id)!
-  const made = tool.standIn(seed)
+  const made = tool.sample(seed)
   const now = { reading: readLab(tool, made.files, made.settings, marksOf(made.settings)), truth: made.truth }
   read.set(`${id} ${seed}`, now)
   return now
@@ -29,7 +29,7 @@ export function standInRead(id: string, seed: number): { reading: LabReading; tr
 
 /** What a tool reads of a stand-in, but for its words. */
 export function toolRead(id: string, seed: number): unknown {
-  const { reading, truth } = standInRead(id, seed)
+  const { reading, truth } = sampleRead(id, seed)
   const { figures, marks, rows, limits, trusted, gives } = reading
   return {
     truth,

@@ -1,4 +1,4 @@
-import { Film, developed } from '../../core'
+import { Film, toneMapped } from '../../core'
 import { BENCH, type Frame, frameOf } from '../../core/lab'
 
 /** A scene, exposed in so many pixels of so many samples each. */
@@ -10,4 +10,4 @@ export function filmOf(scene: ConstructorParameters<typeof Film>[0], size: [numb
 
 /** It as the bench's camera delivers it. */
 export const delivered = (film: Film): Frame =>
-  frameOf({ width: film.width, height: film.height, rgba: developed(film) }, { tone: BENCH })
+  frameOf({ width: film.width, height: film.height, rgba: toneMapped(film) }, { tone: BENCH })

@@ -34,10 +34,10 @@ export function playRig(rig: Rig, mode: SearchMode, times?: number[], wrong = 0)
   const errs = seededRandom(Math.round(1e6 * Math.abs(rig.ideal[0]!)))
   const outcomes: ('early' | 'keeper' | 'late')[] = []
   const takes: calibration.FiredTake[] = []
-  const ladder = calibration.ladderFor(rig.prior, WINDOW)
+  const ladder = calibration.bracketingFor(rig.prior, WINDOW)
   for (let take = 0; take < MOST; take++) {
     let delay: number
-    if (mode === 'ladder') delay = calibration.ladderDelay(ladder, outcomes)
+    if (mode === 'ladder') delay = calibration.bracketedDelay(ladder, outcomes)
     else {
       const started = performance.now()
       delay = calibration.proposeDelay(

@@ -1,64 +1,12 @@
-import { existsSync, readFileSync, readdirSync } from 'node:fs'
-import { dirname, join, relative } from 'node:path'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { KNOWS, LAYERS, importGraph, layerChart, layerOf, layersKnown } from '../support/importGraph'
 
 /** Folders may only know those below them, and no file may come back to itself by what it imports. */
-const ROOT = process.cwd()
-const KNOWS: Readonly<Record<string, readonly string[]>> = {
-  core: ['core'],
-  shared: ['core', 'shared'],
-  server: ['core', 'shared', 'server'],
-  cli: ['core', 'shared', 'server', 'cli'],
-  app: ['core', 'shared', 'app'],
-}
-const IMPORT = /^\s*(?:import|export)\s+(type\s)?(?:[^'";]*?\sfrom\s+)?'([^']+)'/gm
-
-function files(folder: string): string[] {
-  return readdirSync(join(ROOT, folder), { withFileTypes: true, recursive: true })
-    .filter(entry => entry.isFile() && /\.(ts|vue)$/.test(entry.name))
-    .map(entry => relative(ROOT, join(entry.parentPath, entry.name)))
-}
-
-/** The file of ours that an import names; null: it is a package or an asset. */
-function target(from: string, name: string): string | null {
-  const base = name.startsWith('~~/')
-    ? name.slice(3)
-    : name.startsWith('#shared/')
-      ? `shared/${name.slice(8)}`
-      : name.startsWith('~/')
-        ? `app/${name.slice(2)}`
-        : name.startsWith('.')
-          ? join(dirname(from), name)
-          : null
-  if (base === null) return null
-  return (
-    [base, `${base}.ts`, `${base}/index.ts`].find(at => /\.(ts|vue)$/.test(at) && existsSync(join(ROOT, at))) ?? null
-  )
-}
-
-/** Whether every name an import brings is a type: then nothing is loaded by it. */
-const onlyTypes = (statement: string): boolean => {
-  const named = /\{([^}]*)\}/.exec(statement)?.[1]
-  return named !== undefined && named.split(',').every(name => name.trim() === '' || name.trim().startsWith('type '))
-}
-
-interface Import {
-  to: string
-  loads: boolean
-}
-const graph = new Map<string, Import[]>()
-for (const folder of Object.keys(KNOWS))
-  for (const file of files(folder)) {
-    const text = readFileSync(join(ROOT, file), 'utf8')
-    const found = [...text.matchAll(IMPORT)].flatMap((match): Import[] => {
-      const to = target(file, match[2]!)
-      return to === null ? [] : [{ to, loads: match[1] === undefined && !onlyTypes(match[0]) }]
-    })
-    graph.set(file, found)
-  }
+const graph = importGraph()
 
 test('every folder is read, and its imports with it', () => {
   expect(graph.size).toBeGreaterThan(400)
-  expect(graph.get('core/plan/assess.ts')!.map(one => one.to)).toContain('core/plan/chain.ts')
+  expect(graph.get('core/plan/assess.ts')!.map(one => one.to)).toContain('core/take/chain.ts')
   expect(graph.get('shared/schemas/setup.ts')!.map(one => one.to)).toContain('core/index.ts')
 })
 
@@ -71,6 +19,30 @@ test('no folder knows what is above it', () => {
       .map(({ to }) => `${file} imports ${to}`),
   )
   expect(wrong).toEqual([])
+})
+
+test('a layer of the core imports only from those below it, types included', () => {
+  const rank = new Map<string, number>(LAYERS.map((layer, i) => [layer, i]))
+  const files = [...graph.keys()].filter(file => file.startsWith('core/'))
+  expect(files.filter(file => layerOf(file) === null)).toEqual(['core/index.ts'])
+  expect([...new Set(files.flatMap(file => layerOf(file) ?? []))].sort()).toEqual([...LAYERS].sort())
+  const wrong = files.flatMap(file =>
+    layerOf(file) === null
+      ? []
+      : graph.get(file)!.flatMap(({ to }) => {
+          const [own, other] = [rank.get(layerOf(file)!)!, rank.get(layerOf(to) ?? '') ?? Infinity]
+          return other > own ? [`${file} imports ${to}`] : []
+        }),
+  )
+  expect(wrong).toEqual([])
+})
+
+test('the picture of the layers is the one in the docs', () => {
+  const file = 'docs/architecture.md'
+  const [text, chart] = [readFileSync(file, 'utf8'), layerChart(layersKnown(graph))]
+  const drawn = /```mermaid\nflowchart BT\n[\s\S]*?```/.exec(text)?.[0]
+  if (process.env.EPIRO_GOLDEN === '1' && drawn) writeFileSync(file, text.replace(drawn, chart))
+  else expect(drawn).toBe(chart)
 })
 
 test('nothing that is loaded comes back to itself', () => {

@@ -111,7 +111,7 @@ describe('read', () => {
   const kept = async (tool: string, seed: number): Promise<string[]> =>
     Promise.all(
       labTool(tool)!
-        .standIn(seed)
+        .sample(seed)
         .files.map(async input => {
           const { name, buffer } = await fileOf(input)
           writeFileSync(join(folder, name), buffer)
@@ -122,15 +122,15 @@ describe('read', () => {
     (JSON.parse(stdout) as { reading: LabReading }).reading.figures.find(figure => figure.id === id)!.value!
 
   test('gives what the Lab reads, the tool by what the files are, settings by their names', async () => {
-    const { settings, truth } = labTool('speed')!.standIn(3)
+    const { settings, truth } = labTool('speed')!.sample(3)
     const set = Object.entries(settings).flatMap(([key, value]) => ['--set', `${key}=${value}`])
     const shots = epiro(['read', ...(await kept('speed', 3)), ...set])
     expect([shots.status, shots.stderr]).toEqual([0, ''])
     expect(figureOf(shots.stdout, 'speed') / truth.speed!).toBeCloseTo(1, 2)
     const trace = epiro(['read', ...(await kept('trace', 4))])
-    expect(figureOf(trace.stdout, 't01') / labTool('trace')!.standIn(4).truth.t01!).toBeCloseTo(1, 1)
+    expect(figureOf(trace.stdout, 't01') / labTool('trace')!.sample(4).truth.t01!).toBeCloseTo(1, 1)
     const frame = epiro(['read', ...(await kept('black', 2)), '--tool', 'black'])
-    expect(figureOf(frame.stdout, 'ambient')).toBeCloseTo(labTool('black')!.standIn(2).truth.ambient!, 0)
+    expect(figureOf(frame.stdout, 'ambient')).toBeCloseTo(labTool('black')!.sample(2).truth.ambient!, 0)
   })
   test.each<[string, string[], RegExp]>([
     ['no file', [], /Name the files to read/],

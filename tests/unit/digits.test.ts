@@ -1,4 +1,4 @@
-import { type Figures, RECIPES, checksOf, howMany, newSetup, plan, resultsOf } from '~~/core'
+import { type Figures, RECIPES, checksOf, playedSessions, newSetup, plan, resultsOf } from '~~/core'
 import { dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 import { fillFigures } from '~~/shared/text/figures'
 import { format, plainNumber } from '~~/shared/units/format'
@@ -48,7 +48,7 @@ describe('a figure has at most four significant digits', () => {
 
   test.each(RECIPES)('in everything said of a new %s', recipe => {
     const whole = plan(newSetup(recipe))
-    const text = dialCardText(whole, 'metric', howMany(whole.setup, { plays: 20 }))
+    const text = dialCardText(whole, 'metric', playedSessions(whole.setup, { plays: 20 }))
     for (const line of [...said(whole), ...text.split('\n')]) expect([line, tooLong(line)]).toEqual([line, []])
   })
 

@@ -11,13 +11,13 @@ import {
 } from '~~/core'
 
 /** Inputs of a set-up in the order of work; what a choice makes idle is left out. */
-interface Row {
+interface PanelRow {
   path: string
   when?: (s: Setup) => boolean
 }
 export interface Section {
   title: string
-  rows: Row[]
+  rows: PanelRow[]
   kit?: SingleKind[]
 }
 
@@ -27,7 +27,7 @@ const moves = (s: Setup) => s.motion.kind !== 'still'
 const dragged = (s: Setup) => s.motion.kind === 'flight' || s.motion.kind === 'fall' || s.motion.kind === 'arc'
 const tears = (s: Setup) => !travels(s) && s.moment.model === 'tear'
 /** A row that kinds of sensor have which name it as theirs. */
-const ofSensor = (key: keyof Setup['sensor'] & string): Row => ({
+const ofSensor = (key: keyof Setup['sensor'] & string): PanelRow => ({
   path: `sensor.${key}`,
   when: s => sensed(s) && sensorOf(s).rows.includes(key),
 })
@@ -98,7 +98,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'sensor.kind', when: sensed },
       ofSensor('source'),
       // A microphone by something that stands is so far from it, and no more.
-      { path: 'sensor.position', when: s => ofSensor('position').when!(s) && (moves(s) || !sensorOf(s).hears) },
+      { path: 'sensor.position', when: s => ofSensor('position').when!(s) && (moves(s) || !sensorOf(s).listens) },
       ofSensor('offset'),
       ofSensor('beamWidth'),
       ofSensor('response'),

@@ -8,7 +8,7 @@ const store = useSetupStore()
 
 /** A microphone is asked for by how far it is from what it hears, wherever its recipe would ask for a beam. */
 const listens = computed(
-  () => /^sensor\.(?:position|offset)$/.test(path) && store.setup !== null && sensorOf(store.setup).hears,
+  () => /^sensor\.(?:position|offset)$/.test(path) && store.setup !== null && sensorOf(store.setup).listens,
 )
 const question = computed(
   () => QUESTIONS[listens.value ? 'sensor.offset' : path] ?? { ask: fieldAt(path)?.label ?? path },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, beliefOf, repeatsOf } from '~~/core'
+import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, posteriorOf, repeatsOf } from '~~/core'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
 
 /** Everything that was seen or measured, each to be switched off, on, or taken away. */
@@ -9,7 +9,7 @@ const { show } = useNumbers()
 const adding = ref<'' | 'firing' | 'reading'>('')
 
 const evidence = computed(() => store.setup?.evidence ?? [])
-const surprising = computed(() => new Set(beliefOf(plan.entered)?.surprises.map(surprise => surprise.evidence) ?? []))
+const outliers = computed(() => new Set(posteriorOf(plan.entered)?.outliers.map(outlier => outlier.evidence) ?? []))
 const again = computed(() => new Set(repeatsOf(evidence.value).flatMap(repeat => repeat.again)))
 const reading = (entry: Evidence, value: number, figures = 4): string => {
   const { quantity, unit } = READINGS[entry.kind]
@@ -61,7 +61,7 @@ const toggle = (entry: Evidence): void =>
           <span class="flex-1 leading-snug">
             {{ said(entry) }}
             <span class="block text-[11px] text-(--ink-soft)">{{ from(entry) }}</span>
-            <span v-if="surprising.has(entry.id)" class="block text-[11px] text-(--bad)"
+            <span v-if="outliers.has(entry.id)" class="block text-[11px] text-(--bad)"
               >disagrees with the others: see Findings</span
             >
             <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)"

@@ -23,11 +23,11 @@ const SIDES = [
   { value: 'short', label: 'not there yet' },
   { value: 'beyond', label: 'gone already' },
 ] as const
-type Told = 'place' | 'late' | 'speed' | 'interval'
+type Seen = 'place' | 'late' | 'speed' | 'interval'
 
 const moves = computed(() => plan.setup.motion.kind !== 'still')
 const side = ref<(typeof SIDES)[number]['value']>('place')
-const draft = reactive<Record<Told | 'delay' | 'at', number | null>>({
+const draft = reactive<Record<Seen | 'delay' | 'at', number | null>>({
   delay: dialOf(plan)?.used ?? null,
   place: null,
   late: null,

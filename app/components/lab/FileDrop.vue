@@ -51,7 +51,7 @@ onBeforeUnmount(() => void recording.value?.end())
     <UButton v-if="lab.tool.takes !== 'frame'" size="sm" variant="outline" @click="turn">
       {{ recording ? 'Stop recording' : 'Record' }}
     </UButton>
-    <UButton size="sm" variant="ghost" @click="lab.standIn()">Another sample</UButton>
+    <UButton size="sm" variant="ghost" @click="lab.loadSample()">Another sample</UButton>
     <UButton v-if="lab.files.length > 0" size="sm" variant="ghost" @click="lab.clear()">Clear</UButton>
     <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">Open screen clock</NuxtLink>
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">

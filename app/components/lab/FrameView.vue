@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Mark } from '~~/core/lab'
+import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
 import type { LabFile } from '~/workers/lab.worker'
 
@@ -12,7 +12,7 @@ const {
   stops = false,
 } = defineProps<{
   file: LabFile
-  marks: readonly Mark[]
+  marks: readonly LabMark[]
   /** Shared by all pictures of a tool. */
   zoom: number
   at: { x: number; y: number }
@@ -35,9 +35,9 @@ watch(
   { immediate: true, flush: 'post' },
 )
 
-const size = (mark: Mark): number => (mark.kind === 'x' ? file.width : file.height)
-const share = (mark: Mark): string => `${Math.min(100, Math.max(0, (shownAt(mark) / size(mark)) * 100))}%`
-const styleOf = (mark: Mark) => (mark.kind === 'x' ? { left: share(mark) } : { top: share(mark) })
+const size = (mark: LabMark): number => (mark.kind === 'x' ? file.width : file.height)
+const share = (mark: LabMark): string => `${Math.min(100, Math.max(0, (shownAt(mark) / size(mark)) * 100))}%`
+const styleOf = (mark: LabMark) => (mark.kind === 'x' ? { left: share(mark) } : { top: share(mark) })
 const patch = computed(() => {
   const of = (id: string): number | undefined => marks.find(mark => mark.id === id)?.at
   const [x0, x1, y0, y1] = [of('x0'), of('x1'), of('y0'), of('y1')]
@@ -51,7 +51,7 @@ const patch = computed(() => {
   }
 })
 
-function placeOf(mark: Mark, event: PointerEvent): number {
+function placeOf(mark: LabMark, event: PointerEvent): number {
   const rect = sheet.value!.getBoundingClientRect()
   const part = mark.kind === 'x' ? (event.clientX - rect.left) / rect.width : (event.clientY - rect.top) / rect.height
   return Math.min(1, Math.max(0, part)) * size(mark)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Give } from '~~/core/lab'
+import type { Export } from '~~/core/lab'
 
 /** Where the figures go, in one press; and what went, to be taken back. */
 const { setupId } = defineProps<{ setupId: string }>()
@@ -27,24 +27,24 @@ function firing(): Parameters<typeof lab.toSetup>[1] {
   return what === 'take' ? { firing: '', takes: [Number(name)] } : { firing: name ?? '', takes: [] }
 }
 
-const kindOf = (give: Give) => (give.to === 'kit' ? give.kind : give.to === 'kit-row' ? 'flash' : null)
-const items = (give: Give) => {
+const kindOf = (give: Export) => (give.to === 'kit' ? give.kind : give.to === 'kit-row' ? 'flash' : null)
+const items = (give: Export) => {
   const kind = kindOf(give)
   return kind ? kit.ofKind(kind) : []
 }
 /** What the set-up took from kit is the likeliest to have been measured. */
-function itemOf(give: Give): string {
+function itemOf(give: Export): string {
   const kind = kindOf(give)
   if (!kind) return ''
   const own = kind === 'flash' ? store.setup?.flashes[0]?.kit : store.setup?.kit[kind as 'camera']
   return chosen[kind] ?? own ?? items(give)[0]?.id ?? ''
 }
-const needsSetup = (give: Give): boolean => give.to === 'evidence' || give.to === 'set-up' || give.to === 'take'
+const needsSetup = (give: Export): boolean => give.to === 'evidence' || give.to === 'set-up' || give.to === 'take'
 /** What is true of a sample is true of nothing in the studio. */
-const possible = (give: Give): boolean =>
+const possible = (give: Export): boolean =>
   lab.truth === null && session.isCrew && (needsSetup(give) ? setupId !== '' : itemOf(give) !== '')
 
-async function send(give: Give): Promise<void> {
+async function send(give: Export): Promise<void> {
   failure.value = ''
   switch (give.to) {
     case 'evidence':

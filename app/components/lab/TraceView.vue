@@ -10,12 +10,12 @@ import {
   Tooltip,
 } from 'chart.js'
 import { Line } from 'vue-chartjs'
-import type { Mark } from '~~/core/lab'
+import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
 import type { LabFile, LabWindow } from '~/workers/lab.worker'
 
 /** A recording or trace against time, with its marks; looked at closer by the buttons, the wheel or the keys. */
-const { file, marks } = defineProps<{ file: LabFile; marks: readonly Mark[] }>()
+const { file, marks } = defineProps<{ file: LabFile; marks: readonly LabMark[] }>()
 const emit = defineEmits<{ mark: [id: string, at: number | null] }>()
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip)
 const { colours, font } = useChartLook()
@@ -53,7 +53,7 @@ function along(by: number): void {
   range.value = { from, to: from + wide }
 }
 /** The stretch round a mark. */
-function goTo(mark: Mark): void {
+function goTo(mark: LabMark): void {
   const wide = Math.min(file.seconds, Math.max(0.02, file.seconds / 200))
   range.value = { from: Math.max(file.from, mark.at - wide / 2), to: Math.max(file.from, mark.at - wide / 2) + wide }
 }
@@ -103,13 +103,13 @@ const frame = {
   },
 }
 
-const isLevel = (mark: Mark): boolean => mark.kind === 'level'
-const shareOf = (mark: Mark, at = mark.at): number =>
+const isLevel = (mark: LabMark): boolean => mark.kind === 'level'
+const shareOf = (mark: LabMark, at = mark.at): number =>
   isLevel(mark)
     ? (area.value.high - at) / (area.value.high - area.value.low)
     : (at - range.value.from) / Math.max(span.value, 1e-12)
 const inside = computed(() => marks.filter(mark => shareOf(mark) >= 0 && shareOf(mark) <= 1))
-const styleOf = (mark: Mark) => {
+const styleOf = (mark: LabMark) => {
   const share = shareOf(mark, shownAt(mark))
   const { left, right, top, bottom } = area.value
   return isLevel(mark)
@@ -117,7 +117,7 @@ const styleOf = (mark: Mark) => {
     : { top: `${top}px`, height: `${bottom - top}px`, left: `${left + share * (right - left) - 6}px` }
 }
 const plot = useTemplateRef('plot')
-function placeOf(mark: Mark, event: PointerEvent): number {
+function placeOf(mark: LabMark, event: PointerEvent): number {
   const rect = plot.value!.getBoundingClientRect()
   const { left, right, top, bottom, low, high } = area.value
   const share = isLevel(mark)

@@ -11,7 +11,7 @@ const NONE = -10
 const stops = (value: number | null): string => (value === null || value < NONE ? '–' : show(value, 'stops'))
 /** Balance: every light against the first that exposes the front. */
 const key = computed(() => figures.value.lights[plan.exposure.front[0] ?? 0]?.facing ?? 0)
-const ground = computed(() => figures.value.ground)
+const ground = computed(() => figures.value.background)
 </script>
 
 <template>
@@ -41,7 +41,7 @@ const ground = computed(() => figures.value.ground)
           <td>{{ stops(light.facing) }}</td>
           <td>{{ stops(light.front) }}</td>
           <td>{{ stops(light.edge) }}</td>
-          <td>{{ stops(light.ground) }}</td>
+          <td>{{ stops(light.background) }}</td>
         </tr>
         <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
           <th scope="row">
@@ -51,7 +51,7 @@ const ground = computed(() => figures.value.ground)
           <td />
           <td>{{ stops(card.front) }}</td>
           <td />
-          <td>{{ stops(card.ground) }}</td>
+          <td>{{ stops(card.background) }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { type Plan, fieldAt, foundEvidence, freshTakes, heldAt, inform, runStateOf, withoutLearnt } from '~~/core'
+import {
+  type Plan,
+  fieldAt,
+  foundEvidence,
+  freshTakes,
+  heldAt,
+  conditionedOnEvidence,
+  runStateOf,
+  withoutLearnt,
+} from '~~/core'
 
 /** What the takes have shown, and keeping it with the set-up as evidence. */
 const LEARNT_PATHS = ['motion.speed', 'subject.distance', 'subject.crackSpeed', 'sensor.position', 'hand.flinch']
@@ -13,7 +22,9 @@ const run = computed(() => runStateOf(plan, fresh.value))
 const evidence = computed(() => (run.value ? foundEvidence(plan, run.value, localDay()) : null))
 /** The set-up as these takes would make it, beside as it stands. */
 const learnt = computed(() =>
-  evidence.value ? inform({ ...plan.entered, evidence: [...plan.entered.evidence, evidence.value] }) : null,
+  evidence.value
+    ? conditionedOnEvidence({ ...plan.entered, evidence: [...plan.entered.evidence, evidence.value] })
+    : null,
 )
 const changes = computed(() =>
   LEARNT_PATHS.flatMap(path => {

@@ -75,15 +75,15 @@ const changed = computed(() =>
       </button>
       <p class="text-[13px]" data-testid="why">
         {{ show(state.proposal.keep, 'share') }} on the moment there: {{ state.proposal.reason }}. Ladder:
-        {{ show(said(state.ladder), 'time', { figures: 4 }) }}
-        <button type="button" class="underline" @click="emit('dial', state.ladder)">dial that</button>
+        {{ show(said(state.bracketing), 'time', { figures: 4 }) }}
+        <button type="button" class="underline" @click="emit('dial', state.bracketing)">dial that</button>
       </p>
       <p v-if="coarse" class="text-[13px]" data-testid="coarse">
         Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest is
         {{ show(coarse.off, 'time') }} off.
       </p>
       <p v-if="state.drift" class="text-[13px]">
-        The takes wander, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
+        The takes drift, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
         {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
       </p>
       <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
 import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf, roomFor } from './axes'
-import type { Box } from './labels'
-import { type Place, pathGeometry } from './pathGeometry'
+import type { LabelBox } from './labels'
+import { type PathPoint, pathGeometry } from './pathGeometry'
 import { pathLabels } from './pathLabels'
 
 /**
@@ -12,7 +12,7 @@ import { pathLabels } from './pathLabels'
 const { plan, axes, bounds, takes } = defineProps<{
   plan: Plan
   axes: Axes
-  bounds: Box
+  bounds: LabelBox
   takes: readonly DrawnTake[]
 }>()
 const store = useSetupStore()
@@ -26,11 +26,11 @@ const ends = computed(() => {
 })
 const times = computed(() => axes.across.domain() as [number, number])
 const geometry = computed(() => pathGeometry(plan, ends.value, times.value, takes))
-const line = (places: readonly Place[]): string => (places.length > 1 ? curve(axes, places) : '')
+const line = (places: readonly PathPoint[]): string => (places.length > 1 ? curve(axes, places) : '')
 const inside = (along: number): number => clamped(axes.along, along)
 const inTime = (time: number): number => clamped(axes.across, time)
 const shown = (time: number): boolean => time >= times.value[0] && time <= times.value[1]
-const held = (places: readonly Place[]): Place[] => places.map(([along, time]) => [inside(along), inTime(time)])
+const held = (places: readonly PathPoint[]): PathPoint[] => places.map(([along, time]) => [inside(along), inTime(time)])
 
 const captured = computed(() => plan.timing.captured)
 const half = computed(() => plan.sharpness.duration / 2)

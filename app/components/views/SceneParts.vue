@@ -28,7 +28,7 @@ const ground = computed(() => {
   const half = (axes.upright ? height : width) / 2
   return [point(axes, middle - half, distance), point(axes, middle + half, distance)] as const
 })
-const setGround = (to: number, merge: string): void =>
+const setBackground = (to: number, merge: string): void =>
   void store.change(
     [{ path: 'scene.ground.distance', value: Number(Math.min(50, Math.max(0.01, to)).toFixed(5)) }],
     merge,
@@ -75,10 +75,10 @@ const text = (card: Card): string =>
       :vertical="!axes.upright"
       :paths="['scene.ground.distance', 'scene.ground.width', 'scene.ground.height', 'scene.ground.reflectance']"
       :value-text="show(scene.ground.distance, 'length', { unit: 'm', figures: 4 })"
-      @drag="(p, id, free) => setGround(snap(acrossOf(axes, p), free), id)"
+      @drag="(p, id, free) => setBackground(snap(acrossOf(axes, p), free), id)"
       @nudge="
         (r, d) =>
-          setGround(
+          setBackground(
             scene.ground.distance + (plane(axes, r, d).across || plane(axes, r, d).along) * NUDGE,
             'ground-keys',
           )

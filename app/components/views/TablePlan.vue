@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, subjectMiddle, traitsOf } from '~~/core'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
-import type { Box } from './labels'
+import type { LabelBox } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
 import { tableLabels } from './tableLabels'
@@ -11,7 +11,7 @@ import { tableLabels } from './tableLabels'
  * camera sees it. Shares its distance axis
  * with the path chart.
  */
-const { plan, axes, bounds } = defineProps<{ plan: Plan; axes: Axes; bounds: Box }>()
+const { plan, axes, bounds } = defineProps<{ plan: Plan; axes: Axes; bounds: LabelBox }>()
 const store = useSetupStore()
 const view = useViewStore()
 const { show } = useNumbers()
@@ -236,7 +236,7 @@ const now = computed(() => {
   if (view.instant === null) return null
   const along = still.value ? null : objectAt(plan, view.instant)
   const heard =
-    setup.value.action.kind === 'launcher' || (sensorOf(setup.value).hears && setup.value.trigger === 'sensor')
+    setup.value.action.kind === 'launcher' || (sensorOf(setup.value).listens && setup.value.trigger === 'sensor')
   const sound = plan.soundSpeed * view.instant * perMetre.value
   return {
     object: along === null ? null : point(axes, clamped(axes.along, along), 0),

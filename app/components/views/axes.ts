@@ -102,7 +102,7 @@ export function travelExtent(plan: Plan, room: number, roomAcross: number): [num
   const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
   const subject = setup.subject.distance
   const mark = setup.moment.reference === 'travel' ? subject + setup.moment.offset : subject
-  const heard = sensorOf(setup).hears ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
+  const heard = sensorOf(setup).listens ? Math.hypot(setup.sensor.position, setup.sensor.offset) : setup.sensor.position
   const apex =
     setup.motion.kind === 'toss'
       ? (setup.motion.speed * Math.min(1.25, 1 + 2 * setup.motion.speedSpread)) ** 2 / (2 * GRAVITY)

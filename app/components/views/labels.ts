@@ -17,7 +17,7 @@ export interface Label {
   colour?: string
 }
 
-export interface Box {
+export interface LabelBox {
   x: number
   y: number
   width: number
@@ -34,14 +34,14 @@ export interface PlacedLabel extends LabelSpot {
 /** Labels of a part of a drawing, and what other labels keep clear of. */
 export interface Named {
   labels?: Label[]
-  obstacles?: Box[]
+  obstacles?: LabelBox[]
 }
 
 /** Prints a quantity in the units of the reader. */
 export type Show = (value: number, quantity: Quantity, options?: FormatOptions) => string
 
 /** A square about a mark, px. */
-export const boxAbout = ({ x, y }: { x: number; y: number }, half: number): Box => ({
+export const boxAbout = ({ x, y }: { x: number; y: number }, half: number): LabelBox => ({
   x: x - half,
   y: y - half,
   width: 2 * half,
@@ -64,21 +64,21 @@ export function textWidth(text: string, bold = false): number {
   return width * (bold ? 1.06 : 1)
 }
 
-export function labelBox(spot: LabelSpot, text: string, bold = false): Box {
+export function labelBox(spot: LabelSpot, text: string, bold = false): LabelBox {
   const width = textWidth(text, bold)
   const x = spot.anchor === 'start' ? spot.x : spot.anchor === 'end' ? spot.x - width : spot.x - width / 2
   return { x, y: spot.y - HEIGHT + DESCENT, width, height: HEIGHT }
 }
 
 /** Area that two boxes share, px², a small gap counted in. */
-function overlap(a: Box, b: Box): number {
+function overlap(a: LabelBox, b: LabelBox): number {
   const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x) + GAP
   const tall = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y)
   return wide > 0 && tall > 0 ? wide * tall : 0
 }
 
 /** Area of a box outside the bounds, px². */
-function outside(box: Box, bounds: Box): number {
+function outside(box: LabelBox, bounds: LabelBox): number {
   const wide = Math.max(0, Math.min(box.x + box.width, bounds.x + bounds.width) - Math.max(box.x, bounds.x))
   const tall = Math.max(0, Math.min(box.y + box.height, bounds.y + bounds.height) - Math.max(box.y, bounds.y))
   return box.width * box.height - wide * tall
@@ -93,12 +93,16 @@ function outside(box: Box, bounds: Box): number {
  * @param bounds of the drawing; nothing stands outside
  * @param obstacles marks of the drawing that must stay readable
  */
-export function placeLabels(labels: readonly Label[], bounds: Box, obstacles: readonly Box[] = []): PlacedLabel[] {
-  const taken: Box[] = []
+export function placeLabels(
+  labels: readonly Label[],
+  bounds: LabelBox,
+  obstacles: readonly LabelBox[] = [],
+): PlacedLabel[] {
+  const taken: LabelBox[] = []
   const placed: PlacedLabel[] = []
   for (const label of labels) {
     const bold = label.bold ?? false
-    let best: { spot: LabelSpot; box: Box; cost: number } | null = null
+    let best: { spot: LabelSpot; box: LabelBox; cost: number } | null = null
     for (const spot of label.spots) {
       const box = labelBox(spot, label.text, bold)
       const onText = taken.reduce((sum, other) => sum + overlap(box, other), 0)
@@ -114,8 +118,8 @@ export function placeLabels(labels: readonly Label[], bounds: Box, obstacles: re
 }
 
 /** Small boxes along a line, so that no label is set across it. */
-export function alongLine(points: readonly { x: number; y: number }[], spacing = 9): Box[] {
-  const boxes: Box[] = []
+export function alongLine(points: readonly { x: number; y: number }[], spacing = 9): LabelBox[] {
+  const boxes: LabelBox[] = []
   for (let i = 1; i < points.length; i++) {
     const [a, b] = [points[i - 1]!, points[i]!]
     const steps = Math.min(200, Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / spacing)))
@@ -145,7 +149,7 @@ export function around(x: number, y: number, distance = 8): LabelSpot[] {
 }
 
 /** Labels of all parts of a drawing, clear of each other and of what each part keeps free; the first named first. */
-export const placeNamed = (parts: readonly Named[], bounds: Box): PlacedLabel[] =>
+export const placeNamed = (parts: readonly Named[], bounds: LabelBox): PlacedLabel[] =>
   placeLabels(
     parts.flatMap(({ labels = [] }) => labels),
     bounds,

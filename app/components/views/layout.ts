@@ -1,6 +1,6 @@
 import type { Plan } from '~~/core'
 import { type Axes, isUpright, linear, pathTimeExtent, travelExtent } from './axes'
-import type { Box } from './labels'
+import type { LabelBox } from './labels'
 
 export type Extent = readonly [number, number]
 
@@ -17,8 +17,8 @@ export interface RigLayout {
   upright: boolean
   table: Axes
   path: Axes
-  tableBounds: Box
-  pathBounds: Box
+  tableBounds: LabelBox
+  pathBounds: LabelBox
   /** px a metre. */
   perMetre: number
   fitAlong: Extent

@@ -32,8 +32,8 @@ export function aimAt(
 ): Pick<FlashSetup, 'aimAlong' | 'aimAcross' | 'aimOut'> {
   const home = homeOf(setup, flash)
   const aim = { ...aimOf(setup, flash), ...to }
-  const off = (key: keyof Spot): number => Math.min(FARTHEST, Math.max(-FARTHEST, aim[key] - home[key]))
-  return { aimAlong: off('along'), aimAcross: off('across'), aimOut: off('out') }
+  const offset = (key: keyof Spot): number => Math.min(FARTHEST, Math.max(-FARTHEST, aim[key] - home[key]))
+  return { aimAlong: offset('along'), aimAcross: offset('across'), aimOut: offset('out') }
 }
 
 /**
@@ -42,14 +42,14 @@ export function aimAt(
  * @param free not drawn home
  */
 export function turned(light: Flat, aim: Flat, home: Flat, towards: Flat, free: boolean): Flat {
-  const way = (to: Flat): [far: number, turn: number] => [
+  const bearing = (to: Flat): [far: number, turn: number] => [
     Math.hypot(to.along - light.along, to.across - light.across),
     Math.atan2(to.across - light.across, to.along - light.along),
   ]
-  const [reach] = way(aim)
-  const [far, turn] = way(towards)
-  const [homeFar, homeTurn] = way(home)
-  if (far < 1e-6) return aim
+  const [reach] = bearing(aim)
+  const [distance, turn] = bearing(towards)
+  const [homeFar, homeTurn] = bearing(home)
+  if (distance < 1e-6) return aim
   if (!free && Math.abs(Math.sin((turn - homeTurn) / 2)) < HOME / 2) return home
   const out = reach > 1e-6 ? reach : homeFar
   return { along: light.along + out * Math.cos(turn), across: light.across + out * Math.sin(turn) }
@@ -72,14 +72,14 @@ export function equalLight(
   stop: number,
 ): Point[] {
   const lobe = lobeOf(flash.beamAngle)
-  const way = (to: Point): number => Math.atan2(to.y - light.y, to.x - light.x)
-  const [axis, towards] = [way(aim), way(subject)]
+  const bearing = (to: Point): number => Math.atan2(to.y - light.y, to.x - light.x)
+  const [axis, towards] = [bearing(aim), bearing(subject)]
   const here = beamShare(lobe, Math.cos(towards - axis))
   if (here <= 0) return []
-  const far = Math.hypot(subject.x - light.x, subject.y - light.y) * 2 ** (-stop / 2)
+  const distance = Math.hypot(subject.x - light.x, subject.y - light.y) * 2 ** (-stop / 2)
   return Array.from({ length: PARTS + 1 }, (_, i): Point => {
     const turn = towards + WIDE * ((2 * i) / PARTS - 1)
-    const r = far * Math.sqrt(beamShare(lobe, Math.cos(turn - axis)) / here)
+    const r = distance * Math.sqrt(beamShare(lobe, Math.cos(turn - axis)) / here)
     return { x: light.x + r * Math.cos(turn), y: light.y + r * Math.sin(turn) }
   })
 }

@@ -15,13 +15,13 @@ import {
   traitsOf,
 } from '~~/core'
 
-export type Place = [along: number, time: number]
+export type PathPoint = [along: number, time: number]
 
 const STEPS = 90
 
 /** A curve of what is followed, in places of the chart, cut where it leaves the distance axis. */
-function curveOf(at: (time: number) => number, from: number, to: number, low: number, high: number): Place[] {
-  const places: Place[] = []
+function curveOf(at: (time: number) => number, from: number, to: number, low: number, high: number): PathPoint[] {
+  const places: PathPoint[] = []
   for (let i = 0; i <= STEPS; i++) {
     const time = from + ((to - from) * i) / STEPS
     const place = at(time)
@@ -42,17 +42,17 @@ function bandOf(
   to: number,
   low: number,
   high: number,
-): Place[] {
+): PathPoint[] {
   const times = Array.from({ length: STEPS + 1 }, (_, i) => from + ((to - from) * i) / STEPS)
-  const side = (at: (time: number) => number): Place[] =>
+  const side = (at: (time: number) => number): PathPoint[] =>
     times.map(time => [Math.min(Math.max(at(time), low), high), time])
   const [a, b] = [side(upper), side(lower)]
   return a.every(([place], i) => place === b[i]![0]) ? [] : [...a, ...b.reverse()]
 }
 
 /** Where sound starts from, and when; null where nothing is heard of. */
-function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
-  const hears = sensorOf(setup).hears && setup.trigger === 'sensor'
+function soundSource({ setup, timing, soundSpeed }: Plan): PathPoint | null {
+  const hears = sensorOf(setup).listens && setup.trigger === 'sensor'
   if (!hears && setup.action.kind !== 'launcher') return null
   if (hears && setup.sensor.source !== 'start') {
     // Heard after what made it, by its way to the microphone: the place along the travel it comes from.
@@ -65,10 +65,10 @@ function soundSource({ setup, timing, soundSpeed }: Plan): Place | null {
 }
 
 /** Arrival of the bow shock at a microphone as far beside the flight as the one set up, place by place. */
-function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number, last: number): Place[] {
+function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number, last: number): PathPoint[] {
   const { motion, sensor } = setup
-  if (motion.kind !== 'flight' || motion.speed <= soundSpeed || !sensorOf(setup).hears) return []
-  return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): Place[] => {
+  if (motion.kind !== 'flight' || motion.speed <= soundSpeed || !sensorOf(setup).listens) return []
+  return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS).flatMap((along): PathPoint[] => {
     const time = sensing.shockTime({
       downrange: along,
       offset: sensor.offset,
@@ -81,29 +81,29 @@ function shockLine({ setup, soundSpeed, drag }: Plan, low: number, high: number,
 }
 
 export interface PathGeometry {
-  object: Place[]
+  object: PathPoint[]
   /** Two deviations either side; empty where nothing scatters. */
-  band: Place[]
+  band: PathPoint[]
   /** What is followed runs out to both sides of the centre. */
-  mirrored: Place[]
-  takes: { line: Place[]; light: Place | null }[]
-  sound: Place[]
+  mirrored: PathPoint[]
+  takes: { line: PathPoint[]; light: PathPoint | null }[]
+  sound: PathPoint[]
   /** Bow shock of what flies faster than sound. */
-  shock: Place[]
+  shock: PathPoint[]
   /** Where the sensor stands on the distance axis: its place on the travel, or as far from its sound. */
   sensorAt: number
   stretches: { sensed: number; delayFrom: number; delayTo: number; captured: number } | null
   markAt: number | null
   /** Where what is followed is when the light falls. */
-  picture: Place | null
+  picture: PathPoint | null
   /** One standard deviation of that place over takes, m. */
   spreadAlong: number
   /** Whether the moment is within the window. */
   hit: boolean
   /** Pops of a sequence after the one the delay leads to, each where the camera sees the object. */
-  pops: { number: number; at: Place }[]
+  pops: { number: number; at: PathPoint }[]
   /** The way of all pops as a turning camera sees it; empty where it stands still. */
-  panned: Place[]
+  panned: PathPoint[]
 }
 
 /**
@@ -129,22 +129,22 @@ export function pathGeometry(
     setup.sequence.track.length > 1 && plan.sequence
       ? trackOf(known, natureOf(known).motion).positionAt
       : followed(known)
-  const line = (f: (time: number) => number): Place[] => curveOf(f, first, last, low, high)
+  const line = (f: (time: number) => number): PathPoint[] => curveOf(f, first, last, low, high)
   const cloud = traitsOf(setup.recipe).cloud && setup.subject.distance === 0
 
   const source = soundSource(plan)
-  const fan = (speed: number): Place[] => {
+  const fan = (speed: number): PathPoint[] => {
     if (!source) return []
     const [from, start] = source
     const reach = Math.max(0, last - start) * speed
-    const arrival = (along: number): Place => [along, start + Math.abs(along - from) / speed]
+    const arrival = (along: number): PathPoint => [along, start + Math.abs(along - from) / speed]
     return [arrival(Math.max(low, from - reach)), [from, start], arrival(Math.min(high, from + reach))]
   }
   const { sensor, subject, moment } = setup
   const from = sensor.source !== 'start' && !still ? subject.distance : 0
   const sensorAt = sensorOf(setup).crossed
     ? sensor.position
-    : sensorOf(setup).hears
+    : sensorOf(setup).listens
       ? from + Math.hypot(sensor.position - from, sensor.offset) * (sensor.position >= from ? 1 : -1)
       : sensor.source !== 'start'
         ? subject.distance
@@ -152,11 +152,11 @@ export function pathGeometry(
 
   const { captured, sensed, used } = timing
   const delayFrom = sensed === null ? 0 : sensed + latencyBeforeDelay(plan.stages)
-  const picture: Place | null = captured === null ? null : [at(captured), captured]
+  const picture: PathPoint | null = captured === null ? null : [at(captured), captured]
   const seen =
     captured === null || !plan.sequence
       ? []
-      : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as Place }))
+      : plan.sequence.exposures.map((e, i) => ({ number: i + 1, at: [e.along, captured + e.time] as PathPoint }))
   return {
     object: line(at),
     band: followedScatters(setup) ? bandOf(followedOff(known, 2), followedOff(known, -2), first, last, low, high) : [],

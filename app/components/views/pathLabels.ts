@@ -1,7 +1,7 @@
 import { type Plan, traitsOf } from '~~/core'
 import { type Axes, area, clamped, point } from './axes'
 import {
-  type Box,
+  type LabelBox,
   type Label,
   type LabelSpot,
   type Named,
@@ -19,7 +19,7 @@ import type { PathGeometry } from './pathGeometry'
 export interface PathParts {
   plan: Plan
   axes: Axes
-  bounds: Box
+  bounds: LabelBox
   geometry: PathGeometry
   /** Stretch of the distance axis, m, low end first, and of the time axis, s. */
   ends: readonly [number, number]

@@ -1,11 +1,11 @@
 import type { Plan } from '~~/core'
-import { type Box, type Label, type LabelSpot, type PlacedLabel, type Show, placeLabels } from './labels'
+import { type LabelBox, type Label, type LabelSpot, type PlacedLabel, type Show, placeLabels } from './labels'
 import type { Stretch, ShutterTimes } from './stripGeometry'
 
 /** What is drawn in the time strip and is to be named. */
 export interface StripParts {
   plan: Plan
-  bounds: Box
+  bounds: LabelBox
   /** px of a time, inside the strip or held at its edges, and whether it is inside. */
   x: (time: number) => number
   clip: (time: number) => number

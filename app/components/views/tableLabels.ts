@@ -2,7 +2,7 @@ import { type FlashSetup, type MotionKind, type Plan, shoots, soundDistance, tra
 import { SOUND_OF } from '~~/shared/text/dialCard'
 import { type Axes, area, point } from './axes'
 import {
-  type Box,
+  type LabelBox,
   type Label,
   type Named,
   type PlacedLabel,
@@ -22,7 +22,7 @@ interface At {
 export interface TableParts {
   plan: Plan
   axes: Axes
-  bounds: Box
+  bounds: LabelBox
   fromCamera: boolean
   /** m: near face and middle of the subject, and half of it across. */
   subjectAt: number
@@ -36,8 +36,8 @@ export interface TableParts {
   /** Lengths along the travel, m, and where across they are drawn. */
   dimensions: readonly (readonly [number, number])[]
   dimensionAt: number
-  depth: Box | null
-  frame: Box
+  depth: LabelBox | null
+  frame: LabelBox
   /** m that what flies falls on its way. */
   drop: number
   rings: readonly (At & { id: string; stop: number; light: string })[]

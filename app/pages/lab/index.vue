@@ -40,11 +40,11 @@ onMounted(async () => {
   }
   await openSetup()
   // A tool is seen at work before anybody gives it a file.
-  if (exercise || (lab.files.length === 0 && lab.busy === '')) await lab.standIn(exercise)
+  if (exercise || (lab.files.length === 0 && lab.busy === '')) await lab.loadSample(exercise)
 })
 async function choose(id: string): Promise<void> {
   lab.choose(id)
-  await lab.standIn()
+  await lab.loadSample()
 }
 onBeforeUnmount(() => {
   takes.close()

@@ -1,6 +1,6 @@
 import { median, quantileOf, spreadOf } from '../statistics'
 import { type LabFigure, type LabReading, type LabTool, numberOf } from '../types'
-import { type Box, boxIn, levelsIn, stopsOfLevel } from './decode'
+import { type Region, boxIn, levelsIn, stopsOfLevel } from './decode'
 import { framesOf, patchOf } from './patch'
 
 /** Light of half a code of the file above black: less cannot be told. */
@@ -93,13 +93,13 @@ const evidence = (value: number, error: number): LabReading['gives'][number] => 
   error,
 })
 
-function blackOf(frame: Parameters<typeof levelsIn>[0], box: Box, factor: number): number {
+function blackOf(frame: Parameters<typeof levelsIn>[0], box: Region, factor: number): number {
   const scaled = { x0: box.x0 * factor, x1: box.x1 * factor, y0: box.y0 * factor, y1: box.y1 * factor }
   return median(levelsIn(frame, boxIn(frame, scaled)))
 }
 
 /** Frame without flash: how much of the room is in it. */
-export const black: Omit<LabTool, 'standIn'> = {
+export const black: Omit<LabTool, 'sample'> = {
   id: 'black',
   title: 'Black frame',
   text: 'A frame without flash, as the take will be shot: how dark it is, and how much light the room has.',

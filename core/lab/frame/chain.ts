@@ -44,7 +44,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 /** A drop through the beam at delay 0: latency of the whole chain. */
-export const chain: Omit<LabTool, 'standIn'> = {
+export const chain: Omit<LabTool, 'sample'> = {
   id: 'chain',
   title: 'Chain',
   text: 'Let a drop fall through the beam with delay 0. Where it is caught gives the latency of the chain.',

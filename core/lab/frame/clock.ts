@@ -1,6 +1,6 @@
 import { deviationOf, meanOf } from '../statistics'
 import { type Frame, type LabFigure, type LabReading, type LabRow, type LabTool, numberOf } from '../types'
-import { largestPart, looks } from './object'
+import { largestPart, perceived } from './object'
 import { framesOf } from './patch'
 
 /** Cells of the running clock: counts of the screen's own pictures, each bit once and once turned round. */
@@ -10,6 +10,7 @@ export const CLOCK = { border: 0.06, left: 0.12, right: 0.88, rows: [0.36, 0.64]
 
 /** A count so that each differs from the one before in one bit alone. */
 export const grayOf = (count: number): number => count ^ (count >> 1)
+/** The number that a Gray code stands for. */
 export function countOf(gray: number): number {
   let count = gray
   for (let shift = 1; shift < CLOCK_BITS; shift <<= 1) count ^= count >> shift
@@ -30,7 +31,7 @@ interface Point {
 /** The four corners of the bright border: top left, top right, bottom right, bottom left. */
 function cornersOf(frame: Frame): [Point, Point, Point, Point] | null {
   const { width, height } = frame
-  const seen = looks(frame)
+  const seen = perceived(frame)
   let top = 0
   for (const value of seen) if (value > top) top = value
   const above = new Uint8Array(width * height)
@@ -170,7 +171,7 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
 }
 
 /** The running clock of the screen, taken through the chain. */
-export const clock: Omit<LabTool, 'standIn'> = {
+export const clock: Omit<LabTool, 'sample'> = {
   id: 'clock',
   title: 'Screen clock',
   text: 'Photograph Epiro’s running clock on a screen several times, with the clock triggering the camera.',

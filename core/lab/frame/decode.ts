@@ -60,7 +60,7 @@ export const factorFor = (width: number, height: number, most: number): number =
   Math.max(1, Math.ceil(Math.max(width, height) / most))
 
 /** A part of a picture, px of the file. */
-export interface Box {
+export interface Region {
   x0: number
   y0: number
   x1: number
@@ -68,7 +68,7 @@ export interface Box {
 }
 
 /** The same in px of the frame, within it and at least 2 px each way. */
-export function boxIn({ width, height, factor }: Frame, box: Box): Box {
+export function boxIn({ width, height, factor }: Frame, box: Region): Region {
   const between = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, Math.round(value)))
   const x0 = between(Math.min(box.x0, box.x1) / factor, 0, width - 2)
   const y0 = between(Math.min(box.y0, box.y1) / factor, 0, height - 2)
@@ -81,7 +81,7 @@ export function boxIn({ width, height, factor }: Frame, box: Box): Box {
 }
 
 /** Levels of a part of a picture, by rows; px of the frame. */
-export function levelsIn(frame: Frame, { x0, y0, x1, y1 }: Box): Float32Array {
+export function levelsIn(frame: Frame, { x0, y0, x1, y1 }: Region): Float32Array {
   const levels = new Float32Array((x1 - x0) * (y1 - y0))
   for (let y = y0; y < y1; y++)
     levels.set(frame.level.subarray(y * frame.width + x0, y * frame.width + x1), (y - y0) * (x1 - x0))
@@ -89,7 +89,7 @@ export function levelsIn(frame: Frame, { x0, y0, x1, y1 }: Box): Float32Array {
 }
 
 /** Mean along one way of a part of a picture: of each column, or of each row. */
-export function profileOf(frame: Frame, { x0, y0, x1, y1 }: Box, along: 'x' | 'y'): Float64Array {
+export function profileOf(frame: Frame, { x0, y0, x1, y1 }: Region, along: 'x' | 'y'): Float64Array {
   const profile = new Float64Array(along === 'x' ? x1 - x0 : y1 - y0)
   for (let y = y0; y < y1; y++)
     for (let x = x0; x < x1; x++) profile[along === 'x' ? x - x0 : y - y0]! += frame.level[y * frame.width + x]!

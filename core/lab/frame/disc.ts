@@ -1,8 +1,8 @@
-import { type Frame, type LabFigure, type LabReading, type LabTool, type Mark, numberOf, settled } from '../types'
+import { type Frame, type LabFigure, type LabReading, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { median, quantileOf } from '../statistics'
 import { edgeOf } from './edge'
 import { drawnLength } from './pulseEdge'
-import { looks } from './object'
+import { perceived } from './object'
 import { framesOf } from './patch'
 
 /** Parts of a turn that the ring is looked at in. */
@@ -10,7 +10,7 @@ const AROUND = 3600
 
 /** Middle of the disc: of what is unlike the rim of the picture. */
 function middleOf(frame: Frame): { x: number; y: number; radius: number } {
-  const seen = looks(frame)
+  const seen = perceived(frame)
   const { width, height } = frame
   const rim: number[] = []
   for (let x = 0; x < width; x += 3) rim.push(seen[x]!, seen[(height - 1) * width + x]!)
@@ -159,7 +159,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     [
       { id: 'x', label: 'Middle of the disc, across', file: 0, kind: 'x', at: found.x * frame.factor },
       { id: 'y', label: 'Middle of the disc, down', file: 0, kind: 'y', at: found.y * frame.factor },
-    ] satisfies Omit<Mark, 'byHand'>[],
+    ] satisfies Omit<LabMark, 'byHand'>[],
     hand,
   )
   const [cx, cy] = [marks[0]!.at / frame.factor, marks[1]!.at / frame.factor]
@@ -173,7 +173,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   return discReading(arc, settings, marks, frame.factor)
 }
 
-function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: Mark[], factor: number): LabReading {
+function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: LabMark[], factor: number): LabReading {
   const omega = 2 * Math.PI * turnsOf(settings)
   const t01 = arc.spread / omega
   const error = t01 * Math.hypot(arc.spreadError / Math.max(arc.spread, arc.spreadError), 0.003)
@@ -228,7 +228,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
 }
 
 /** A mark on a disc that turns at a known rate: how long the light lasts. */
-export const disc: Omit<LabTool, 'standIn'> = {
+export const disc: Omit<LabTool, 'sample'> = {
   id: 'disc',
   title: 'Spinning disc',
   text: 'A bright mark on a dark disc that turns at a known rate, shot from above by the flash alone.',

@@ -127,7 +127,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 /** Frame of a stand-in: by how much a light is off. */
-export const exposureTool: Omit<LabTool, 'standIn'> = {
+export const exposureTool: Omit<LabTool, 'sample'> = {
   id: 'exposure',
   title: 'Exposure',
   text: 'Shoot a grey card or stand-in where the subject will be, with one light or all of them.',

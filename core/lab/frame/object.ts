@@ -1,13 +1,13 @@
 import { median, quantileOf, spreadOf } from '../statistics'
 import type { Frame } from '../types'
-import type { Box } from './decode'
+import type { Region } from './decode'
 
 /** Levels of a picture as they look: a root, so that noise is about the same in dark and light. */
-export const looks = (frame: Frame): Float32Array => frame.level.map(level => Math.sqrt(Math.max(0, level)))
+export const perceived = (frame: Frame): Float32Array => frame.level.map(level => Math.sqrt(Math.max(0, level)))
 
 /** What stands out of its surroundings in a picture. */
 export interface Stands {
-  box: Box
+  box: Region
   /** Share of each column and row of the box that stands out. */
   columns: Float64Array
   rows: Float64Array
@@ -54,7 +54,7 @@ export function largestPart(above: Uint8Array, width: number, height: number): S
     if (!best || size > best.size) best = { start: i, size }
   }
   if (!best) return null
-  let box: Box = { x0: width, y0: height, x1: 0, y1: 0 }
+  let box: Region = { x0: width, y0: height, x1: 0, y1: 0 }
   const members: number[] = []
   flood(best.start, at => {
     members.push(at)
@@ -71,9 +71,9 @@ export function largestPart(above: Uint8Array, width: number, height: number): S
 }
 
 /** A bright thing on a darker ground. */
-export function brightThing(frame: Frame, within: Box): Stands | null {
+export function brightThing(frame: Frame, within: Region): Stands | null {
   const { width, height } = frame
-  const seen = looks(frame)
+  const seen = perceived(frame)
   const inside = new Float32Array((within.x1 - within.x0) * (within.y1 - within.y0))
   for (let y = within.y0, k = 0; y < within.y1; y++)
     for (let x = within.x0; x < within.x1; x++) inside[k++] = seen[y * width + x]!
@@ -87,19 +87,20 @@ export function brightThing(frame: Frame, within: Box): Stands | null {
 }
 
 /** What is in one picture and not in another of the same place and size. */
-export function changedThing(frame: Frame, empty: Frame, within: Box, least = 8): Stands | null {
+export function changedThing(frame: Frame, empty: Frame, within: Region, least = 8): Stands | null {
   const { width, height } = frame
-  const [now, was] = [looks(frame), looks(empty)]
-  const off = new Float32Array(width * height)
-  for (let i = 0; i < off.length; i++) off[i] = now[i]! - was[i]!
-  const sample = Float32Array.from({ length: Math.ceil(off.length / 7) }, (_, i) => off[i * 7]!)
+  const [now, was] = [perceived(frame), perceived(empty)]
+  const difference = new Float32Array(width * height)
+  for (let i = 0; i < difference.length; i++) difference[i] = now[i]! - was[i]!
+  const sample = Float32Array.from({ length: Math.ceil(difference.length / 7) }, (_, i) => difference[i * 7]!)
   const [usual, noise] = [median(sample), Math.max(spreadOf(sample), 0.004)]
   const above = new Uint8Array(width * height)
   for (let y = within.y0; y < within.y1; y++)
     for (let x = within.x0; x < within.x1; x++) {
       const i = y * width + x
       // Two px beside each other at the least: one alone is noise.
-      if (Math.abs(off[i]! - usual) > 6 * noise && Math.abs((off[i + 1] ?? 0) - usual) > 3 * noise) above[i] = 1
+      if (Math.abs(difference[i]! - usual) > 6 * noise && Math.abs((difference[i + 1] ?? 0) - usual) > 3 * noise)
+        above[i] = 1
     }
   const found = largestPart(above, width, height)
   return found && found.area >= least ? found : null

@@ -1,6 +1,7 @@
-import { type HandMark, type LabInput, type Mark, settled } from '../types'
-import { type Box, boxIn } from './decode'
+import { type HandMark, type LabInput, type LabMark, settled } from '../types'
+import { type Region, boxIn } from './decode'
 
+/** A frame with what is known of how it was taken. */
 export type FrameInput = Extract<LabInput, { kind: 'frame' }>
 
 /** The pictures among files. */
@@ -8,6 +9,7 @@ export const framesOf = (files: readonly LabInput[]): FrameInput[] =>
   files.filter((file): file is FrameInput => file.kind === 'frame')
 
 const NAMES = { x0: 'Left', x1: 'Right', y0: 'Top', y1: 'Bottom' } as const
+/** Sides of a region, each a mark that can be moved. */
 export const SIDES = ['x0', 'x1', 'y0', 'y1'] as const
 
 /**
@@ -20,7 +22,7 @@ export function patchOf(
   file: number,
   shares: Readonly<Record<(typeof SIDES)[number], number>>,
   hand: readonly HandMark[],
-): { marks: Mark[]; box: Box } {
+): { marks: LabMark[]; box: Region } {
   const [width, height] = [frame.width * frame.factor, frame.height * frame.factor]
   const marks = settled(
     SIDES.map(id => ({

@@ -1,14 +1,18 @@
-import { type LabReading, type LabTool, type Mark, numberOf, settled, unread } from '../types'
-import { type Box, profileOf } from './decode'
-import { type Stands, changedThing, looks } from './object'
+import { type LabReading, type LabTool, type LabMark, numberOf, settled, unread } from '../types'
+import { type Region, profileOf } from './decode'
+import { type Stands, changedThing, perceived } from './object'
 import { type FrameInput, framesOf } from './patch'
 import { median, spreadOf } from '../statistics'
 
-export const WAYS = ['right', 'left', 'down', 'up'] as const
-export type Way = (typeof WAYS)[number]
-export const isWay = (value: unknown): value is Way => WAYS.includes(value as Way)
-const ahead = (way: Way): 1 | -1 => (way === 'right' || way === 'down' ? 1 : -1)
-export const axisOf = (way: Way): 'x' | 'y' => (way === 'right' || way === 'left' ? 'x' : 'y')
+/** Directions in which a thing can move across the frame. */
+export const DIRECTIONS = ['right', 'left', 'down', 'up'] as const
+/** The direction in which a thing moves across the frame. */
+export type Direction = (typeof DIRECTIONS)[number]
+/** Whether a setting names a direction. */
+export const isDirection = (value: unknown): value is Direction => DIRECTIONS.includes(value as Direction)
+const ahead = (direction: Direction): 1 | -1 => (direction === 'right' || direction === 'down' ? 1 : -1)
+/** The frame's axis that a direction runs along. */
+export const axisOf = (direction: Direction): 'x' | 'y' => (direction === 'right' || direction === 'left' ? 'x' : 'y')
 
 /** A column counts as part of the thing where it covers so much of the fullest one. */
 const PART = 0.15
@@ -22,17 +26,17 @@ export function frontOf(
   now: FrameInput,
   empty: FrameInput | null,
   thing: Stands,
-  way: Way,
+  direction: Direction,
 ): { at: number; error: number } {
-  const axis = axisOf(way)
+  const axis = axisOf(direction)
   const covered = axis === 'x' ? thing.columns : thing.rows
   const start = axis === 'x' ? thing.box.x0 : thing.box.y0
   const most = covered.reduce((a, b) => Math.max(a, b), 0)
   const enough = (i: number): boolean => covered[i]! >= Math.max(2, PART * most)
-  let i = ahead(way) > 0 ? covered.length - 1 : 0
-  while (i >= 0 && i < covered.length && !enough(i)) i -= ahead(way)
-  const rough = start + i + (ahead(way) > 0 ? 1 : 0)
-  const fine = fineFront(now, empty, thing, way, rough)
+  let i = ahead(direction) > 0 ? covered.length - 1 : 0
+  while (i >= 0 && i < covered.length && !enough(i)) i -= ahead(direction)
+  const rough = start + i + (ahead(direction) > 0 ? 1 : 0)
+  const fine = fineFront(now, empty, thing, direction, rough)
   return fine ?? { at: rough, error: 0.8 }
 }
 
@@ -59,8 +63,8 @@ export function beginning(row: ArrayLike<number>): { at: number; error: number }
   const rise = Math.max(high - low, 1e-6)
   const found = at - 1 + Math.min(1, Math.max(0, (half - low) / rise))
   // A soft edge stands at its half, one that is shaded away where it begins: between the two, and as far off as that.
-  const way = Math.max(0, found - first)
-  return { at: found - way / 4, error: Math.hypot(0.1, noise / rise, (way + 1) / 2.5) }
+  const spread = Math.max(0, found - first)
+  return { at: found - spread / 4, error: Math.hypot(0.1, noise / rise, (spread + 1) / 2.5) }
 }
 
 /** The front's own edge, over the middle of the thing. */
@@ -68,10 +72,10 @@ function fineFront(
   { frame }: FrameInput,
   empty: FrameInput | null,
   { box }: Stands,
-  way: Way,
+  direction: Direction,
   rough: number,
 ): { at: number; error: number } | null {
-  const axis = axisOf(way)
+  const axis = axisOf(direction)
   const [size, most] = axis === 'x' ? [box.x1 - box.x0, frame.width] : [box.y1 - box.y0, frame.height]
   const reach = Math.max(6, Math.min(30, Math.round(size / 3)))
   const [from, to] = [Math.max(0, Math.floor(rough - reach)), Math.min(most, Math.ceil(rough + reach))]
@@ -80,16 +84,16 @@ function fineFront(
     from: Math.floor(low + (high - low) * 0.4),
     to: Math.max(low + 2, Math.ceil(low + (high - low) * 0.6)),
   }
-  const strip: Box =
+  const strip: Region =
     axis === 'x'
       ? { x0: from, x1: to, y0: middle.from, y1: middle.to }
       : { x0: middle.from, x1: middle.to, y0: from, y1: to }
-  const level = empty ? differences(frame.level, empty.frame.level) : looks(frame)
+  const level = empty ? differences(frame.level, empty.frame.level) : perceived(frame)
   const row = profileOf({ ...frame, level }, strip, axis)
-  const begins = beginning(ahead(way) > 0 ? row.slice().reverse() : row)
+  const begins = beginning(ahead(direction) > 0 ? row.slice().reverse() : row)
   if (!begins) return null
   // Between the middles of its pixels, from the side that it is ahead of.
-  const at = ahead(way) > 0 ? to - begins.at - 0.5 : from + begins.at + 0.5
+  const at = ahead(direction) > 0 ? to - begins.at - 0.5 : from + begins.at + 0.5
   return Math.abs(at - rough) > reach * 0.8 ? null : { at, error: begins.error }
 }
 
@@ -101,16 +105,16 @@ const SHIFTED = 0.5
 
 function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
   const [now, empty] = framesOf(files)
-  const way = isWay(settings.way) ? settings.way : 'right'
-  const axis = axisOf(way)
+  const direction = isDirection(settings.way) ? settings.way : 'right'
+  const axis = axisOf(direction)
   const { frame } = now!
   if (!empty || empty.frame.width !== frame.width || empty.frame.height !== frame.height)
     return unread(['Add a frame of the same place and size without the thing in it.'])
   const whole = { x0: 0, y0: 0, x1: frame.width, y1: frame.height }
   const thing = changedThing(frame, empty.frame, whole)
   const size = (axis === 'x' ? frame.width : frame.height) * frame.factor
-  const front = thing && frontOf(now!, empty, thing, way)
-  const read: Omit<Mark, 'byHand'>[] = [
+  const front = thing && frontOf(now!, empty, thing, direction)
+  const read: Omit<LabMark, 'byHand'>[] = [
     {
       id: 'front',
       label: 'Leading edge',
@@ -123,10 +127,10 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     { id: 'to', label: 'Known length, to', file: 1, kind: axis, at: size },
   ]
   const marks = settled(read, hand)
-  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+  const at = (id: string): LabMark => marks.find(mark => mark.id === id)!
   const length = numberOf(settings, 'length', NaN)
   const perPx = length / Math.abs(at('to').at - at('from').at || 1)
-  const past = (at('front').at - at('mark').at) * ahead(way) * perPx
+  const past = (at('front').at - at('mark').at) * ahead(direction) * perPx
   const scaleError = numberOf(settings, 'lengthError', 0.002) / length
   const px = at('front').byHand ? 2 : (front?.error ?? 3) * frame.factor
   const error = Math.hypot(px * perPx, past * scaleError)
@@ -147,7 +151,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ...(found ? [] : ['No difference from the empty frame found. Set the leading edge by hand.']),
       ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
       ...(shifted ? ['More than the thing differs from the empty frame: did the camera or a light move?'] : []),
-      ...(thing && touches(thing.box, frame.width, frame.height, way)
+      ...(thing && touches(thing.box, frame.width, frame.height, direction)
         ? ['It runs out of the frame: it may be farther.']
         : []),
       'The known length must lie at the same distance as the travel.',
@@ -158,11 +162,11 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   }
 }
 
-const touches = (box: Box, width: number, height: number, way: Way): boolean =>
-  (way === 'right' && box.x1 >= width - 1) ||
-  (way === 'left' && box.x0 <= 1) ||
-  (way === 'down' && box.y1 >= height - 1) ||
-  (way === 'up' && box.y0 <= 1)
+const touches = (box: Region, width: number, height: number, direction: Direction): boolean =>
+  (direction === 'right' && box.x1 >= width - 1) ||
+  (direction === 'left' && box.x0 <= 1) ||
+  (direction === 'down' && box.y1 >= height - 1) ||
+  (direction === 'up' && box.y0 <= 1)
 
 function givesOf(past: number, error: number, delay: number): LabReading['gives'] {
   return [
@@ -183,7 +187,7 @@ function givesOf(past: number, error: number, delay: number): LabReading['gives'
 }
 
 /** How far past the mark a thing was caught. */
-export const place: Omit<LabTool, 'standIn'> = {
+export const place: Omit<LabTool, 'sample'> = {
   id: 'place',
   title: 'Place',
   text: 'Compare a take with the same frame without the object. Shows how far past the mark its leading edge was.',

@@ -1,6 +1,6 @@
-import { type LabFigure, type LabReading, type LabTool, type Mark, numberOf, settled } from '../types'
+import { type LabFigure, type LabReading, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { quantileOf } from '../statistics'
-import type { Box } from './decode'
+import type { Region } from './decode'
 import { type FrameInput, framesOf, patchOf } from './patch'
 import { slantedEdge } from './slanted'
 
@@ -43,7 +43,7 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
 }
 
 /** How much fine detail there is in each part of a ruler, first to last. */
-function detailAlong({ frame }: FrameInput, { x0, y0, x1, y1 }: Box, across: boolean): Float64Array {
+function detailAlong({ frame }: FrameInput, { x0, y0, x1, y1 }: Region, across: boolean): Float64Array {
   const n = across ? x1 - x0 : y1 - y0
   const other = across ? y1 - y0 : x1 - x0
   const detail = new Float64Array(n)
@@ -97,7 +97,7 @@ function rulerReading(
     { id: 'near', label: 'Sharp from', at: low },
     { id: 'best', label: 'Sharpest', at: peak },
     { id: 'far', label: 'Sharp to', at: high },
-  ].map(({ id, label, at }): Omit<Mark, 'byHand'> => ({
+  ].map(({ id, label, at }): Omit<LabMark, 'byHand'> => ({
     id,
     label,
     file: 0,
@@ -148,7 +148,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 /** How sharp a stand-in is, and how deep. */
-export const sharpness: Omit<LabTool, 'standIn'> = {
+export const sharpness: Omit<LabTool, 'sample'> = {
   id: 'sharpness',
   title: 'Sharpness',
   text: 'A stand-in at the focus: a slanted edge of light and dark, or a ruler that leads away from the camera.',

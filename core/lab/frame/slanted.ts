@@ -1,4 +1,4 @@
-import type { Box } from './decode'
+import type { Region } from './decode'
 import { type Edge, edgeOf } from './edge'
 import type { Frame } from '../types'
 import { lineThrough } from '../statistics'
@@ -14,7 +14,7 @@ interface Crossing {
 }
 
 /** Where the steepest change of each row, or column, lies. */
-function crossings(frame: Frame, { x0, y0, x1, y1 }: Box, upright: boolean): Crossing[] {
+function crossings(frame: Frame, { x0, y0, x1, y1 }: Region, upright: boolean): Crossing[] {
   const lines = upright ? y1 - y0 : x1 - x0
   const length = upright ? x1 - x0 : y1 - y0
   const at = (line: number, i: number): number =>
@@ -29,7 +29,7 @@ function crossings(frame: Frame, { x0, y0, x1, y1 }: Box, upright: boolean): Cro
 }
 
 /** Whether the edge in a part of a picture stands rather than lies. */
-function stands(frame: Frame, { x0, y0, x1, y1 }: Box): boolean {
+function stands(frame: Frame, { x0, y0, x1, y1 }: Region): boolean {
   let [across, down] = [0, 0]
   for (let y = y0; y < y1 - 1; y++)
     for (let x = x0; x < x1 - 1; x++) {
@@ -46,7 +46,7 @@ function stands(frame: Frame, { x0, y0, x1, y1 }: Box): boolean {
  *
  * @returns px of the frame from a tenth to nine tenths; null where there is no one straight edge
  */
-export function slantedEdge(frame: Frame, box: Box): (Edge & { angle: number }) | null {
+export function slantedEdge(frame: Frame, box: Region): (Edge & { angle: number }) | null {
   const upright = stands(frame, box)
   const found = crossings(frame, box, upright)
   const lines = upright ? box.y1 - box.y0 : box.x1 - box.x0

@@ -1,7 +1,7 @@
 import { type Frame, type LabReading, type LabTool, unread } from '../types'
 import { spreadOf } from '../statistics'
 import { blurred } from './blurred'
-import { looks } from './object'
+import { perceived } from './object'
 import { type FrameInput, framesOf } from './patch'
 
 /** A spot that stays where it is from frame to frame. */
@@ -30,25 +30,26 @@ export interface Standing {
   contrast: Float32Array
 }
 
+/** What of a frame stands out against its smooth surroundings. */
 export function standingIn(frame: Frame): Standing {
   const { width, height } = frame
-  const seen = looks(frame)
+  const seen = perceived(frame)
   const fine = blurred(seen, width, height, 1)
   const round = blurred(seen, width, height, Math.max(4, Math.round(width * LARGEST)))
-  const off = fine.map((value, i) => value - round[i]!)
+  const residuals = fine.map((value, i) => value - round[i]!)
   // Where much is drawn, little stands out: the usual deviation of the place.
   const square = blurred(
-    off.map(value => value * value),
+    residuals.map(value => value * value),
     width,
     height,
     Math.max(6, Math.round(width * LARGEST * 1.5)),
   )
-  const noise = Math.max(spreadOf(off.filter((_, i) => i % 11 === 0)), 1e-4)
+  const noise = Math.max(spreadOf(residuals.filter((_, i) => i % 11 === 0)), 1e-4)
   return {
     width,
     height,
-    z: off.map((value, i) => value / Math.max(noise, 0.5 * Math.sqrt(square[i]!))),
-    contrast: off.map((value, i) => (2 * value) / Math.max(round[i]!, 1e-3)),
+    z: residuals.map((value, i) => value / Math.max(noise, 0.5 * Math.sqrt(square[i]!))),
+    contrast: residuals.map((value, i) => (2 * value) / Math.max(round[i]!, 1e-3)),
   }
 }
 
@@ -170,7 +171,7 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
 }
 
 /** Spots at the same place in several takes. */
-export const specks: Omit<LabTool, 'standIn'> = {
+export const specks: Omit<LabTool, 'sample'> = {
   id: 'specks',
   title: 'Specks',
   text: 'Compare three takes or more: spots that stay in the same place are on the lens or sensor.',

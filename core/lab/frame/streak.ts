@@ -1,10 +1,10 @@
 import { type LabFigure, type LabReading, type LabTool, numberOf, unread } from '../types'
-import { type Box, profileOf } from './decode'
+import { type Region, profileOf } from './decode'
 import { type Edge, edgeOf } from './edge'
 import { type DrawnEdge, drawnLength, wholeLength } from './pulseEdge'
 import { type Stands, brightThing } from './object'
 import { type FrameInput, framesOf, patchOf } from './patch'
-import { type Way, axisOf, isWay } from './place'
+import { type Direction, axisOf, isDirection } from './place'
 
 /** An edge of a thing, with the levels it was read from. */
 interface Side extends Edge {
@@ -23,7 +23,7 @@ function sides({ frame }: FrameInput, { box }: Stands, axis: 'x' | 'y'): (Side |
   const [first, last] = axis === 'x' ? [box.x0, box.x1] : [box.y0, box.y1]
   return [first, last].map(at => {
     const [from, to] = [Math.max(0, at - reach), Math.min(most, at + reach)]
-    const strip: Box =
+    const strip: Region =
       axis === 'x' ? { x0: from, x1: to, y0: band.from, y1: band.to } : { x0: band.from, x1: band.to, y0: from, y1: to }
     const row = profileOf(frame, strip, axis)
     const edge = edgeOf(row)
@@ -49,10 +49,10 @@ function drawn(first: Side | null, last: Side | null, soft: number, rough: numbe
 }
 
 /** px of the streak that a bright thing left along its travel: what drew its ends out more than its sides are soft. */
-export function streakOf(file: FrameInput, way: Way, within: Box) {
+export function streakOf(file: FrameInput, direction: Direction, within: Region) {
   const thing = brightThing(file.frame, within)
   if (!thing) return null
-  const axis = axisOf(way)
+  const axis = axisOf(direction)
   const [first, last] = sides(file, thing, axis) as [Side | null, Side | null]
   const ends = [first, last].filter(side => side !== null)
   const across = sides(file, thing, axis === 'x' ? 'y' : 'x').filter(side => side !== null)
@@ -93,7 +93,7 @@ function longStreak(
   const beyond = BEYOND * (last - first)
   const [from, to] = [Math.max(0, Math.floor(first - beyond)), Math.min(most, Math.ceil(last + beyond))]
   const band = { from: Math.floor(low + (high - low) * 0.42), to: Math.ceil(low + (high - low) * 0.58) }
-  const strip: Box =
+  const strip: Region =
     axis === 'x' ? { x0: from, x1: to, y0: band.from, y1: band.to } : { x0: band.from, x1: band.to, y0: from, y1: to }
   const row = profileOf(frame, strip, axis)
   const rough = Math.max(last - first - size, LONG * size)
@@ -107,8 +107,8 @@ function longStreak(
 function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReading {
   const file = framesOf(files)[0]!
   const { marks, box } = patchOf(file, 0, { x0: 0.02, x1: 0.98, y0: 0.02, y1: 0.98 }, hand)
-  const way = isWay(settings.way) ? settings.way : 'right'
-  const streak = streakOf(file, way, box)
+  const direction = isDirection(settings.way) ? settings.way : 'right'
+  const streak = streakOf(file, direction, box)
   if (!streak) return unread(['No bright object on a darker background found. Set the marks around it.'], marks)
   const { factor } = file.frame
   const perPx = numberOf(settings, 'scale', NaN) || numberOf(settings, 'diameter', NaN) / (streak.size * factor)
@@ -197,7 +197,7 @@ function durationGive(
 }
 
 /** Length of a streak: how long the light lasts, or how fast the thing is. */
-export const streak: Omit<LabTool, 'standIn'> = {
+export const streak: Omit<LabTool, 'sample'> = {
   id: 'streak',
   title: 'Streak',
   text: 'Shoot a bright object on a dark background, at a known speed or with a flash of known duration.',

@@ -1,4 +1,4 @@
-import { type LabFigure, type LabReading, type LabRow, type LabTool, type Mark, numberOf, settled } from '../types'
+import { type LabFigure, type LabReading, type LabRow, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { lineThrough, median, quantileOf } from '../statistics'
 import { type FrameInput, framesOf } from './patch'
 
@@ -118,7 +118,7 @@ function curtainsOf(points: readonly { shutter: number; dark: number; error: num
 
 /** Marks of the bands, and the bands with what was set by hand. */
 function marked(files: readonly FrameInput[], bands: Band[], sideways: boolean, hand: Parameters<LabTool['read']>[2]) {
-  const read = bands.map((band, file): Omit<Mark, 'byHand'> => ({
+  const read = bands.map((band, file): Omit<LabMark, 'byHand'> => ({
     id: 'edge',
     label: 'End of the dark',
     file,
@@ -203,7 +203,7 @@ const lineGives = (line: Line): LabReading['gives'] => {
 }
 
 /** Frames past the sync: the curtains' travel and the light's lag. */
-export const sync: Omit<LabTool, 'standIn'> = {
+export const sync: Omit<LabTool, 'sample'> = {
   id: 'sync',
   title: 'Sync',
   text: 'Frames of an evenly lit wall past the sync speed, at one to three shutters: where the dark band ends.',

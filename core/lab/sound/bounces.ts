@@ -1,6 +1,6 @@
 import { GRAVITY } from '../../physics/constants'
 import { meanOf, deviationOf } from '../statistics'
-import { type LabFigure, type LabReading, type LabTool, type Mark, settled } from '../types'
+import { type LabFigure, type LabReading, type LabTool, type LabMark, settled } from '../types'
 import { onsetsOf } from './onsets'
 import { soundsOf } from './files'
 
@@ -38,7 +38,7 @@ function read(...[files, , hand]: Parameters<LabTool['read']>): LabReading {
   const onsets = onsetsOf(file!.sound, { apart: 0.004 })
   const train = trainOf(onsets.slice(0, 40).map(onset => onset.at))
   const marks = settled(
-    train.map((at, i): Omit<Mark, 'byHand'> => ({
+    train.map((at, i): Omit<LabMark, 'byHand'> => ({
       id: `hit${i}`,
       label: `Impact ${i + 1}`,
       file: 0,
@@ -59,7 +59,7 @@ function read(...[files, , hand]: Parameters<LabTool['read']>): LabReading {
   )
 }
 
-function bounceReading(times: readonly number[], error: number, marks: Mark[]): LabReading {
+function bounceReading(times: readonly number[], error: number, marks: LabMark[]): LabReading {
   const gaps = times.slice(1).map((at, i) => at - times[i]!)
   const ratios = gaps.slice(1).map((gap, i) => gap / gaps[i]!)
   const restitution = meanOf(ratios)
@@ -108,7 +108,7 @@ function bounceReading(times: readonly number[], error: number, marks: Mark[]): 
 }
 
 /** A dropped thing, heard. */
-export const bounces: Omit<LabTool, 'standIn'> = {
+export const bounces: Omit<LabTool, 'sample'> = {
   id: 'bounces',
   title: 'Bounces',
   text: 'A thing dropped on something hard, recorded: when it hits, how much it keeps, how high it fell from.',

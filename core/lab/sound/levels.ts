@@ -4,7 +4,7 @@ import {
   type LabReading,
   type LabRow,
   type LabTool,
-  type Mark,
+  type LabMark,
   type HandMark,
   type Sound,
   numberOf,
@@ -83,7 +83,7 @@ function levelReading(
   const window = thresholdWindow({ falsePeaks: mustNot.map(one => one.peak), eventPeaks: must.map(one => one.peak) })
   const [loudest, quietest] = [Math.max(...mustNot.map(one => one.peak)), Math.min(...must.map(one => one.peak))]
   const clipped = Math.max(...must.map(one => one.peak)) > 0.985
-  const read: Omit<Mark, 'byHand'>[] = [
+  const read: Omit<LabMark, 'byHand'>[] = [
     { id: 'threshold', label: 'Threshold', file: must[0]!.file, kind: 'level', at: window.threshold ?? quietest * 0.9 },
   ]
   const marks = settled(read, hand)
@@ -141,7 +141,7 @@ function levelReading(
 }
 
 /** How loud things are: threshold and hold-off. */
-export const levels: Omit<LabTool, 'standIn'> = {
+export const levels: Omit<LabTool, 'sample'> = {
   id: 'levels',
   title: 'Sound levels',
   text: 'Shutter, steps and voices in one recording or more, the event in the last: threshold and hold-off.',

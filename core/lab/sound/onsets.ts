@@ -1,4 +1,4 @@
-import { keptFor } from '../../math/memoised'
+import { memoisedFor } from '../../math/memoised'
 import { median, spreadOf } from '../statistics'
 import type { Sound } from '../types'
 
@@ -14,6 +14,7 @@ export interface Onset {
   over: number
 }
 
+/** How onsets are sought: by which band, and how far above the noise. */
 export interface OnsetOptions {
   /** How many times the noise a sound must rise to, default 9. */
   above?: number
@@ -158,7 +159,7 @@ function noiseOf(peaks: Float64Array): { level: number; spread: number } {
 }
 
 /** What was heard in a recording: asked for again with each setting that changes. */
-const heardIn = keptFor<Sound, Onset[]>()
+const heardIn = memoisedFor<Sound, Onset[]>()
 
 /**
  * Sounds that set in, to a sample; worked out once for a recording.

@@ -7,7 +7,7 @@ import {
   type LabReading,
   type LabRow,
   type LabTool,
-  type Mark,
+  type LabMark,
   numberOf,
   settled,
 } from '../types'
@@ -72,9 +72,9 @@ export function shotsOf(all: readonly Onset[], shortest: number, longest: number
   return shots
 }
 
-const marksOf = (shots: readonly Shot[], hand: readonly HandMark[]): Mark[] =>
+const marksOf = (shots: readonly Shot[], hand: readonly HandMark[]): LabMark[] =>
   settled(
-    shots.flatMap((shot, i): Omit<Mark, 'byHand'>[] => [
+    shots.flatMap((shot, i): Omit<LabMark, 'byHand'>[] => [
       { id: `report${i}`, label: `Report ${i + 1}`, file: shot.file, kind: 'time', at: shot.report.at },
       { id: `impact${i}`, label: `Impact ${i + 1}`, file: shot.file, kind: 'time', at: shot.impact.at },
     ]),
@@ -107,10 +107,10 @@ function speedOf(gap: number, gapError: number, places: Places): { speed: number
   const speed = acousticSpeed({ gap, ...places })
   const share = Math.hypot(gapError / flight, places.distanceError / places.distance)
   // A microphone's place moves the sound by its error too; 1 K of air is 0.18 % of its way.
-  const way = Math.abs(places.sourceToMic - places.targetToMic) / places.soundSpeed
+  const delay = Math.abs(places.sourceToMic - places.targetToMic) / places.soundSpeed
   return {
     speed,
-    error: speed * Math.hypot(share, (way * 0.0018) / flight, places.distanceError / places.soundSpeed / flight),
+    error: speed * Math.hypot(share, (delay * 0.0018) / flight, places.distanceError / places.soundSpeed / flight),
   }
 }
 
@@ -137,8 +137,8 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   return speedReading(shots, marks, places)
 }
 
-function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): LabReading {
-  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places): LabReading {
+  const at = (id: string): LabMark => marks.find(mark => mark.id === id)!
   const gaps = shots.map((shot, i) => {
     const [report, impact] = [at(`report${i}`), at(`impact${i}`)]
     const error = Math.hypot(report.byHand ? 0.0002 : shot.report.error, impact.byHand ? 0.0002 : shot.impact.error)
@@ -246,7 +246,7 @@ function speedReading(shots: readonly Shot[], marks: Mark[], places: Places): La
 }
 
 /** Report and impact in one recording: speed. */
-export const soundSpeed: Omit<LabTool, 'standIn'> = {
+export const soundSpeed: Omit<LabTool, 'sample'> = {
   id: 'speed',
   title: 'Report and impact',
   text: 'Record one shot or several. The time from report to impact gives the speed.',

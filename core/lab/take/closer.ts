@@ -20,6 +20,7 @@ export interface Caught {
   y: number
 }
 
+/** What a take caught so many seconds after the moment would show in a frame. */
 export function caughtIn(frame: Frame, plan: Assessment, places: (time: number) => number, offset: number): Caught {
   const time = plan.timing.moment! + offset
   const caught = caughtAt(plan, time, places)

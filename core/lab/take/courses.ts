@@ -36,6 +36,7 @@ const SPEEDS = [-1.5, -0.75, 0, 0.75, 1.5]
 /** Less than this makes no difference, natural log. */
 export const LEAST_SPREAD = 0.02
 
+/** Nothing that differs. */
 export const NONE: Differs = { error: 0, spread: 0 }
 /** What differs from run to run and from take to take together. */
 export const allOf = ({ error, spread }: Differs): number => Math.hypot(error, spread)

@@ -8,7 +8,7 @@ const ALIKE = 0.1
 /** Where along the offsets courses are compared with the plan. */
 const PROBED = [0.25, 0.5, 0.75]
 
-interface Way {
+interface Direction {
   plan: Assessment
   places: (time: number) => number
   of: Course
@@ -20,11 +20,11 @@ interface Way {
  */
 export class Gallery {
   readonly seen: Seen[] = []
-  private readonly ways: Way[]
-  private readonly own: Way | undefined
+  private readonly ways: Direction[]
+  private readonly own: Direction | undefined
   /** The plan's own pictures, by the place of their offset. */
   private readonly planned = new Map<number, Omit<Seen, 'of'>>()
-  private readonly alike = new Map<Way, boolean>()
+  private readonly alike = new Map<Direction, boolean>()
 
   /** @param offsets s from the moment, rising; none where the plan has no moment */
   constructor(
@@ -33,7 +33,9 @@ export class Gallery {
     private readonly offsets: readonly number[],
   ) {
     const ways = plan.timing.moment === null ? [] : plansOf(plan, speed)
-    this.ways = ways.filter(way => way.plan.timing.moment !== null).map(way => ({ ...way, places: placesOf(way.plan) }))
+    this.ways = ways
+      .filter(direction => direction.plan.timing.moment !== null)
+      .map(direction => ({ ...direction, places: placesOf(direction.plan) }))
     this.own = this.ways.find(({ of }) => of.speed === 0)
   }
 
@@ -54,16 +56,16 @@ export class Gallery {
   /** Makes one more instant ready. @returns whether all are */
   prepare(): boolean {
     if (this.seen.length < this.count) {
-      const way = this.ways[Math.floor(this.seen.length / this.offsets.length)]!
+      const direction = this.ways[Math.floor(this.seen.length / this.offsets.length)]!
       const k = this.seen.length % this.offsets.length
-      this.seen.push({ ...this.shown(way, k), of: way.of })
+      this.seen.push({ ...this.shown(direction, k), of: direction.of })
     }
     return this.seen.length >= this.count
   }
 
-  private shown(way: Way, k: number): Omit<Seen, 'of'> {
-    if (way === this.own || this.looksPlanned(way)) return this.plannedAt(k)
-    return seenAt(way.plan, this.offsets[k]!, way.places)
+  private shown(direction: Direction, k: number): Omit<Seen, 'of'> {
+    if (direction === this.own || this.looksPlanned(direction)) return this.plannedAt(k)
+    return seenAt(direction.plan, this.offsets[k]!, direction.places)
   }
 
   private plannedAt(k: number): Omit<Seen, 'of'> {
@@ -74,17 +76,17 @@ export class Gallery {
   }
 
   /** Whether a course is hardly told from the plan at the same offset, beside how instants are told apart. */
-  private looksPlanned(way: Way): boolean {
-    const known = this.alike.get(way)
+  private looksPlanned(direction: Direction): boolean {
+    const known = this.alike.get(direction)
     if (known !== undefined) return known
     const last = this.offsets.length - 1
     const alike =
       this.own !== undefined &&
       PROBED.map(share => Math.floor(share * last)).every(k => {
-        const differs = apart(seenAt(way.plan, this.offsets[k]!, way.places).small, this.plannedAt(k).small)
+        const differs = apart(seenAt(direction.plan, this.offsets[k]!, direction.places).small, this.plannedAt(k).small)
         return differs <= ALIKE * apart(this.plannedAt(k).small, this.plannedAt(k + 1).small)
       })
-    this.alike.set(way, alike)
+    this.alike.set(direction, alike)
     return alike
   }
 }

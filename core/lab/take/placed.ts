@@ -68,6 +68,6 @@ function settled(best: number, step: number, rest: (offset: number) => number, p
   const [before, at, after] = [rest(best - step), rest(best), rest(best + step)]
   const bow = (before + after - 2 * at) / step ** 2
   if (bow <= 0) return { offset: best, error: Math.max(step, least) }
-  const off = Math.max(-step, Math.min(step, (before - after) / (2 * step) / bow))
-  return { offset: best + off, error: Math.hypot(least, Math.sqrt((2 * noiseOf(at, part)) / bow)) }
+  const shift = Math.max(-step, Math.min(step, (before - after) / (2 * step) / bow))
+  return { offset: best + shift, error: Math.hypot(least, Math.sqrt((2 * noiseOf(at, part)) / bow)) }
 }

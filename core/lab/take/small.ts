@@ -14,6 +14,7 @@ export interface Small {
   roots: Float32Array
 }
 
+/** A small picture made ready to compare: its light, and the roots of it blurred over neighbours. */
 export const smallOf = (width: number, height: number, light: Float32Array): Small => ({
   width,
   height,
@@ -30,6 +31,7 @@ export interface Fit {
   rest: number
 }
 
+/** How well two small frames fit, whatever their exposure. */
 export function fitOf(picture: Small, seen: Small): Fit {
   let [cross, own, all] = [0, 0, 0]
   for (let i = 0; i < picture.roots.length; i++) {

@@ -21,7 +21,7 @@ export interface State {
 }
 
 /** A way that one take may go: its course, and how much slower than that it unfolds. */
-interface Way {
+interface Direction {
   states: State[]
   /** ln of its speed against the plan's, and of how much slower it unfolds. */
   speed: number
@@ -43,7 +43,8 @@ const SQRT_2PI = Math.sqrt(2 * Math.PI)
 const SCALES = Array.from({ length: 17 }, (_, i) => (i - 8) * 0.3)
 
 const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0)
-const bell = (off: number, sd: number): number => (sd > 0 ? Math.exp(-0.5 * (off / sd) ** 2) : off === 0 ? 1 : 0)
+const bell = (deviation: number, sd: number): number =>
+  sd > 0 ? Math.exp(-0.5 * (deviation / sd) ** 2) : deviation === 0 ? 1 : 0
 
 /**
  * The takes of one run read together: they share how far the plan is off, and, but for what differs from take to take,
@@ -53,7 +54,7 @@ export class Together {
   /** All states, of one way after the other. */
   readonly states: State[]
   private readonly expected: Expected
-  private readonly ways: Way[]
+  private readonly ways: Direction[]
   private readonly tried: number[]
   /** How likely each way is for a run, and for one take of a run that goes each way. */
   private readonly prior: number[]
@@ -89,12 +90,12 @@ export class Together {
   }
 
   /** Chance density of an offset that is so far from where it is expected. */
-  private near(off: number, scatter: number): number {
-    return (1 - ASTRAY) * (bell(off, scatter) / (scatter * SQRT_2PI)) + ASTRAY / (8 * this.expected.whole)
+  private near(deviation: number, scatter: number): number {
+    return (1 - ASTRAY) * (bell(deviation, scatter) / (scatter * SQRT_2PI)) + ASTRAY / (8 * this.expected.whole)
   }
 
   /** Chance density of a take's offset, were it to go a way and the plan off by so much. */
-  private expects({ delay }: Take, { later }: Way, offset: number, by: number): number {
+  private expects({ delay }: Take, { later }: Direction, offset: number, by: number): number {
     const { expected } = this
     return delay === null
       ? this.near(offset, expected.whole)
@@ -164,14 +165,14 @@ export class Together {
  * @param ways by course, and within each by how slowly it unfolds
  * @param scales of each course
  */
-function between(ways: readonly Way[], scales: number): number {
+function between(ways: readonly Direction[], scales: number): number {
   const courses = ways.length / scales
   const slowest = ways[scales - 1]!.later - ways[0]!.later
   const fastest = ways.at(-1)!.later - ways[scales - 1]!.later
   return Math.hypot(slowest / Math.max(1, scales - 1), fastest / Math.max(1, courses - 1)) / Math.sqrt(12)
 }
 
-function wayOf(seen: readonly Seen[], steps: readonly number[], of: Course, slower: number): Way {
+function wayOf(seen: readonly Seen[], steps: readonly number[], of: Course, slower: number): Direction {
   const scale = Math.exp(slower)
   return {
     states: seen.flatMap((one, instant) =>

@@ -5,7 +5,7 @@ import {
   type LabReading,
   type LabRow,
   type LabTool,
-  type Mark,
+  type LabMark,
   numberOf,
   settled,
 } from '../types'
@@ -74,9 +74,9 @@ function pulsesOf(
   return { pulses, tau: made.tau, open: made.open || vague }
 }
 
-const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[1]): Mark[] =>
+const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[1]): LabMark[] =>
   settled(
-    pulses.slice(0, 1).flatMap((pulse): Omit<Mark, 'byHand'>[] => {
+    pulses.slice(0, 1).flatMap((pulse): Omit<LabMark, 'byHand'>[] => {
       const tenth = pulse.riseAt - (pulse.t01 - pulse.t05) * 0.1
       return [
         { id: 't05from', label: 'Half, going up', file: pulse.file, kind: 'time', at: pulse.riseAt },
@@ -95,8 +95,8 @@ const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[
   )
 
 /** The first pulse with its ends as somebody set them. */
-function byHand(pulses: readonly ReadPulse[], marks: readonly Mark[], step: number): ReadPulse[] {
-  const at = (id: string): Mark => marks.find(mark => mark.id === id)!
+function byHand(pulses: readonly ReadPulse[], marks: readonly LabMark[], step: number): ReadPulse[] {
+  const at = (id: string): LabMark => marks.find(mark => mark.id === id)!
   return pulses.map((pulse, i) => {
     if (i > 0) return pulse
     const set = (from: string, to: string): boolean => at(from).byHand || at(to).byHand
@@ -140,7 +140,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 function lightReading(
   traces: readonly TraceInput[],
   pulses: readonly ReadPulse[],
-  marks: Mark[],
+  marks: LabMark[],
   { tau, open }: { tau: number | null; open: boolean },
   settings: Parameters<LabTool['read']>[1],
 ): LabReading {
@@ -255,7 +255,7 @@ function givesOf(
 }
 
 /** Trace of a photodiode: durations, shape and latency. */
-export const lightTrace: Omit<LabTool, 'standIn'> = {
+export const lightTrace: Omit<LabTool, 'sample'> = {
   id: 'trace',
   title: 'Light trace',
   text: 'A photodiode on a scope (CSV: time, light, and the trigger if it was recorded) or on a sound card (WAV).',

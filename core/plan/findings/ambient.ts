@@ -1,6 +1,7 @@
 import { APERTURES, ISOS, SHUTTERS_IN_SECONDS, stepDown, stepUp } from '../../setup/steps'
 import { type FixDraft, type Rule, aperture, iso, shutter, stops } from './types'
 
+/** The room's light shows beside the flash. */
 export const ambient: Rule = a => {
   const { setup, exposure, shutter: check } = a
   if (setup.method === 'fast-shutter' || exposure.black) return null

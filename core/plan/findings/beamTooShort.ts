@@ -1,5 +1,6 @@
 import { type FixDraft, type Rule, length, speed, time } from './types'
 
+/** The beam is blocked for less time than its sensor needs. */
 export const beamTooShort: Rule = a => {
   const { setup, beamBlock } = a
   const { sensor, motion } = setup

@@ -61,6 +61,7 @@ function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
   ]
 }
 
+/** A part that must be sharp moves too far while there is light. */
 export const blur: Rule = a => {
   const { setup, sharpness } = a
   if (sharpness.worst === null || sharpness.judged <= sharpness.limit * (1 + 1e-9)) return null

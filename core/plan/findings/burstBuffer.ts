@@ -1,5 +1,6 @@
 import { type Rule, count, time } from './types'
 
+/** The burst outlasts the camera's buffer. */
 export const burstBuffer: Rule = ({ setup, timing }) => {
   const { camera } = setup
   if (setup.trigger !== 'burst' || timing.moment === null || camera.bufferFrames / camera.frameRate >= timing.moment)

@@ -1,6 +1,7 @@
 import { recycleAt } from '../../defaults/typical'
 import { type Rule, time } from './types'
 
+/** Flashes do not recycle between the frames of a burst. */
 export const burstRecycle: Rule = ({ setup }) => {
   if (setup.trigger !== 'burst' || setup.flashes.length === 0) return null
   const recycle = Math.max(...setup.flashes.map(flash => recycleAt(flash, flash.power)))

@@ -5,7 +5,9 @@ import { type Figure, type FixDraft, length, plain } from './types'
 
 /** Of a distance, by what a third of a stop makes up each, and of a power: tried one after the other. */
 export const FARTHER = Array.from({ length: 15 }, (_, i) => 2 ** ((i + 1) / 6))
+/** Factors on a distance for coming nearer, a third of a stop each. */
 export const NEARER = Array.from({ length: 8 }, (_, i) => 2 ** (-(i + 1) / 6))
+/** Factors on a power for more light, a third of a stop each. */
 export const BRIGHTER = Array.from({ length: 18 }, (_, i) => 2 ** ((i + 1) / 3))
 
 /**

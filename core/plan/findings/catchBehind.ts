@@ -1,6 +1,7 @@
 import { shoots } from '../../defaults/typical'
 import { type Rule, length } from './types'
 
+/** The backstop does not stand behind the subject. */
 export const catchBehind: Rule = ({ setup }) => {
   if (!shoots(setup.action.kind)) return null
   const back = setup.subject.distance + setup.subject.depth

@@ -16,6 +16,7 @@ export function coarseStepOf({ setup, timing, keep }: Assessment): { step: numbe
   return cost < TELLING_COST ? null : { step: setup.controller.delayStep, off: Math.abs(timing.residual), cost }
 }
 
+/** The controller's step is coarser than the window allows. */
 export const coarseStep: Rule = a => {
   const { setup, timing, keep } = a
   const told = coarseStepOf(a)

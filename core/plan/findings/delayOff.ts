@@ -6,6 +6,7 @@ function slippedByThousand(dialled: number, wanted: number): boolean {
   return (ratio > 300 && ratio < 3000) || (ratio > 1 / 3000 && ratio < 1 / 300)
 }
 
+/** The delay dialled is not the planned one. */
 export const delayOff: Rule = a => {
   const { setup, timing, keep } = a
   if (setup.delay === null || timing.wanted === null || timing.set === null || timing.bias === null) return null

@@ -1,6 +1,7 @@
 import { type Rule, time } from './types'
 import { sensorAt } from './timing'
 
+/** The delay is longer than the controller can be set to. */
 export const delayTooLong: Rule = a => {
   const { setup, timing } = a
   const { controller } = setup

@@ -3,6 +3,7 @@ import { closestFocus } from '../../setup/focus'
 import { APERTURES, stepUp } from '../../setup/steps'
 import { type FixDraft, type Rule, aperture, length, stops } from './types'
 
+/** The depth of field is less than the subject needs. */
 export const depth: Rule = a => {
   const { known: setup, optics } = a
   const { picture, lens } = setup

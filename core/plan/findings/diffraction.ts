@@ -1,6 +1,7 @@
 import { APERTURES, stepDown } from '../../setup/steps'
 import { type Rule, aperture, length } from './types'
 
+/** The aperture is so small that diffraction softens the picture. */
 export const diffraction: Rule = ({ known: setup, optics }) => {
   const { picture, lens } = setup
   if (optics.airy <= picture.circleOfConfusion) return null

@@ -1,5 +1,5 @@
-import { beliefOf } from '../../inference/conditioned'
-import type { BeliefInput, Culprit, Surprise } from '../../inference/types'
+import { posteriorOf } from '../../inference/conditioned'
+import type { UnknownInput, Culprit, Outlier } from '../../inference/types'
 import { READINGS } from '../../setup/fields'
 import type { Quantity } from '../../setup/fields'
 import type { Evidence } from '../../setup/types'
@@ -22,7 +22,7 @@ const CALLED: Record<Evidence['kind'], string> = {
 
 /** What may be to blame: its name, its quantity, where its error stands and what is pressed to let it be found. */
 const TO_BLAME: Record<
-  BeliefInput,
+  UnknownInput,
   { name: string; quantity: Quantity; unit?: string; error?: string; open?: string }
 > = {
   speed: {
@@ -76,7 +76,7 @@ const TO_BLAME: Record<
 }
 
 /** Errors that are a share of the figure. */
-const BY_SHARE: ReadonlySet<BeliefInput> = new Set(['speed', 'crackSpeed', 'speedLost', 'phaseScale'])
+const BY_SHARE: ReadonlySet<UnknownInput> = new Set(['speed', 'crackSpeed', 'speedLost', 'phaseScale'])
 /** A reading so many of its errors off is no longer surprising. */
 const AS_WIDE_AS = 2.5
 
@@ -104,11 +104,11 @@ function opened({ input, held, needs }: Culprit): FixDraft[] {
 
 /** What everything else gives next to no chance: never swallowed, always asked about. */
 export const evidenceSurprise: Rule = ({ entered }) => {
-  const [surprise] = beliefOf(entered)?.surprises ?? []
-  return surprise ? asked(entered.evidence, surprise) : null
+  const [outlier] = posteriorOf(entered)?.outliers ?? []
+  return outlier ? asked(entered.evidence, outlier) : null
 }
 
-function asked(evidence: readonly Evidence[], { evidence: id, read, expected, sigma, culprits }: Surprise) {
+function asked(evidence: readonly Evidence[], { evidence: id, read, expected, sigma, culprits }: Outlier) {
   const at = evidence.findIndex(entry => entry.id === id)
   const entry = evidence[at]!
   const { quantity, unit } = READINGS[entry.kind]

@@ -60,6 +60,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   return fixes
 }
 
+/** The flash over- or underexposes what faces the camera. */
 export const exposure: Rule = a => {
   const { setup } = a
   const fast = setup.method === 'fast-shutter'

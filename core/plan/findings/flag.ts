@@ -1,5 +1,5 @@
-import { boardsOf } from '../../light/reflectors'
-import { groundPlaces, sceneFigures } from '../../light/figures'
+import { reflectorsOf } from '../../light/reflectors'
+import { backgroundPlaces, sceneFigures } from '../../light/figures'
 import { isOpen } from '../../light/level'
 import type { Vector } from '../../light/lamp'
 import { lightSpot, stageOf } from '../../light/place'
@@ -39,10 +39,10 @@ function flagAt(a: Assessment, light: number, far: number, side: number): Change
 function outOfTheWay(a: Assessment): boolean {
   const { setup } = a
   const stage = stageOf(setup)
-  const boards = boardsOf(setup, stage).slice(-1)
+  const flags = reflectorsOf(setup, stage).slice(-1)
   const camera: Vector = [0, 0, setup.picture.distance]
-  const flies = isOpen(boards, stage.at(0), stage.at(Math.max(setup.subject.distance * 2, setup.catch.distance)))
-  return flies && groundPlaces(a).places.every(place => isOpen(boards, camera, place))
+  const flies = isOpen(flags, stage.at(0), stage.at(Math.max(setup.subject.distance * 2, setup.catch.distance)))
+  return flies && backgroundPlaces(a).places.every(place => isOpen(flags, camera, place))
 }
 
 /** Whether every light gives the subject what it gave. */

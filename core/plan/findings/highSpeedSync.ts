@@ -3,6 +3,7 @@ import type { Change } from '../../setup/paths'
 import { highSpeedSyncActs } from '../../light/shutter'
 import { type Rule, shutter, time } from './types'
 
+/** High-speed sync is on, so that the flash does not freeze. */
 export const highSpeedSync: Rule = ({ setup }) => {
   if (setup.method === 'fast-shutter' || !highSpeedSyncActs(setup)) return null
   const clean = stepUp(SHUTTERS_IN_SECONDS, setup.camera.syncSpeed) ?? setup.camera.syncSpeed

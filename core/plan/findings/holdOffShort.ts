@@ -5,9 +5,10 @@ import { type Rule, time } from './types'
 /** Echoes in a studio die within about this time, s. */
 const RINGING = 0.25
 
+/** The sensor is ready again before the noise of the event has gone. */
 export const holdOffShort: Rule = ({ setup }) => {
   const { controller } = setup
-  if (setup.trigger !== 'sensor' || !sensorOf(setup).hears || isSequence(setup)) return null
+  if (setup.trigger !== 'sensor' || !sensorOf(setup).listens || isSequence(setup)) return null
   const ringing = Math.max(RINGING, Number((setup.sensor.bounceAfter * 1.5).toPrecision(2)))
   if (controller.holdOff >= ringing) return null
   return {

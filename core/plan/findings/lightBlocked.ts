@@ -1,4 +1,4 @@
-import { boardsOf, openTo } from '../../light/reflectors'
+import { reflectorsOf, openTo } from '../../light/reflectors'
 import { lampsOf } from '../../light/lamps'
 import { stageOf } from '../../light/place'
 import type { Assessment } from '../assess'
@@ -22,7 +22,7 @@ interface Blocked {
 /** What each light loses to each card on its way to the middle of the subject, the most first. */
 function blockedOf(a: Assessment): Blocked[] {
   const stage = stageOf(a.setup)
-  const boards = boardsOf(a.setup, stage)
+  const boards = reflectorsOf(a.setup, stage)
   if (boards.length === 0) return []
   const subject = stage.at(stage.middle)
   return lampsOf(a)

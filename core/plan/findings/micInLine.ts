@@ -8,7 +8,7 @@ const BESIDE = 0.05
 /** A microphone in the way of what flies, or under what falls. */
 export const micInLine: Rule = ({ setup }) => {
   const { sensor, motion, subject, trigger } = setup
-  if (trigger !== 'sensor' || !sensorOf(setup).hears || motion.kind === 'still') return null
+  if (trigger !== 'sensor' || !sensorOf(setup).listens || motion.kind === 'still') return null
   const needed = BESIDE + motion.diameter / 2
   const falls = motion.kind === 'fall' || motion.kind === 'stream'
   // Behind the launcher, or under the table that is struck, it is in nobody's way.

@@ -4,6 +4,7 @@ import { sensorAt } from './timing'
 
 const upToMillimetre = (metres: number): number => Math.ceil(metres * 1000 - 1e-6) / 1000
 
+/** The moment comes before the chain can answer. */
 export const negativeDelay: Rule = a => {
   const { setup, timing } = a
   const { controller } = setup

@@ -1,6 +1,7 @@
 import { GRAVITY } from '../../physics/constants'
 import { type Rule, length } from './types'
 
+/** The moment, or what the sensor answers to, never happens. */
 export const neverArrives: Rule = ({ setup, timing }) => {
   const what = timing.moment === null ? 'the moment' : timing.sensed === null ? 'the sensor' : null
   if (what === null || (what === 'the sensor' && setup.trigger !== 'sensor')) return null

@@ -1,5 +1,6 @@
 import { type FindingDraft, type Rule, count, plain } from './types'
 
+/** A group of pops has no light that could give them, or comes at places that are never reached. */
 export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => {
   if (setup.sequence.groups.length === 0) return null
   const idle = setup.sequence.groups.findIndex(group => group.lights.every(light => light >= setup.flashes.length))

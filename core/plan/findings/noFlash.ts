@@ -1,5 +1,6 @@
 import type { Rule } from './types'
 
+/** The method needs a flash, and there is none. */
 export const noFlash: Rule = ({ setup }) => {
   if (setup.method === 'fast-shutter' || setup.flashes.length > 0) return null
   return {

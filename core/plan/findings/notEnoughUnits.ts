@@ -14,6 +14,7 @@ const BOUNDS = {
 /** The first light that has fewer sets than its pops ask for. */
 const short = (sequence: SequencePlan) => sequence.lights.find(light => light.schedule.units.length > light.units)
 
+/** The pops need more units than there are. */
 export const notEnoughUnits: Rule = ({ setup, sequence }) => {
   if (sequence === null) return null
   const light = short(sequence)

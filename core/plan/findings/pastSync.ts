@@ -30,6 +30,7 @@ function byHighSpeedSync(setup: Setup): FixDraft[] {
   ]
 }
 
+/** The shutter is faster than its sync speed allows. */
 export const pastSync: Rule = ({ setup, shutter: check }) => {
   if (setup.method === 'fast-shutter' || setup.flashes.length === 0 || highSpeedSyncActs(setup)) return null
   const telling = check.lostWorst >= TELLING_STOPS

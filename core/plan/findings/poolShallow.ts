@@ -3,6 +3,7 @@ import { splashCavity } from '../../physics/subjects'
 import { natureOf } from '../../take/nature'
 import { type Rule, length, number } from './types'
 
+/** The liquid is shallower than its cavity would be deep. */
 export const poolShallow: Rule = ({ known: setup, timing }) => {
   if (!traitsOf(setup.recipe).splashes || setup.subject.liquidDepth <= 0 || timing.impact === null) return null
   if (setup.moment.model !== 'splash' && setup.moment.model !== 'cavity') return null

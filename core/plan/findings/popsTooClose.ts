@@ -4,6 +4,7 @@ import { longer } from './sequence'
 /** Share of the interval from which on what pops scatter by is seen. */
 const BLUR_OF_TIME = 0.1
 
+/** Pops merge, because each outlasts the time to the next. */
 export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingDraft | null => {
   if (sequence === null || sequence.closest === null) return null
   const { controller } = setup

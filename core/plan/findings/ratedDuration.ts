@@ -3,6 +3,7 @@ import { type Rule, length, time } from './types'
 /** Another unit of the same class can last three times as long as the rating. */
 const RATING_DOUBT = 3
 
+/** A duration is only rated, and it decides the sharpness. */
 export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
   if (sharpness.by !== 'flash' || sharpness.judged > sharpness.limit || sharpness.worst === null) return null
   const rated = setup.flashes.findIndex(flash => !flash.measured)

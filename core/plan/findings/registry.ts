@@ -16,9 +16,9 @@ import { evidenceSurprise } from './evidenceOutlier'
 import { exposure } from './exposure'
 import { faceAway } from './faceAway'
 import { followsNothing } from './followsNothing'
-import { groundGrey } from './groundGrey'
-import { groundSpill } from './groundSpill'
-import { groundUneven } from './groundUneven'
+import { backgroundGrey } from './backgroundGrey'
+import { backgroundSpill } from './backgroundSpill'
+import { backgroundUneven } from './backgroundUneven'
 import { highSpeedSync } from './highSpeedSync'
 import { holdOffShort } from './holdOffShort'
 import { keyBehind } from './keyBehind'
@@ -94,7 +94,7 @@ export const RULES: Record<FindingId, Rule | null> = {
   // The cause before what comes of it.
   'light-blocked': lightBlocked,
   exposure,
-  'ground-uneven': groundUneven,
+  'ground-uneven': backgroundUneven,
   ambient,
   depth,
   spread,
@@ -106,8 +106,8 @@ export const RULES: Record<FindingId, Rule | null> = {
   diffraction,
   silhouette,
   'key-behind': keyBehind,
-  'ground-spill': groundSpill,
-  'ground-grey': groundGrey,
+  'ground-spill': backgroundSpill,
+  'ground-grey': backgroundGrey,
   'light-too-near': lightTooNear,
   'reflection-shows': reflectionShows,
   'in-frame': standsInFrame,

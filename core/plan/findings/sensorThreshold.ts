@@ -3,9 +3,10 @@ import { sensorOf } from '../../sensors/all'
 import { peakAtSensor } from '../../sensors/sound'
 import type { FixDraft, Rule } from './types'
 
+/** The event is too quiet, or the noise too loud, for the sensor's threshold. */
 export const sensorThreshold: Rule = ({ setup }) => {
   const { sensor } = setup
-  if (setup.trigger !== 'sensor' || !sensorOf(setup).hears) return null
+  if (setup.trigger !== 'sensor' || !sensorOf(setup).listens) return null
   if (sensor.falsePeak === null || sensor.eventPeak === null) {
     return {
       id: 'sensor-untested',

@@ -1,5 +1,6 @@
 import { type FixDraft, type Rule, shutter, time } from './types'
 
+/** The pops go on after the shutter has closed. */
 export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
   if (sequence === null || setup.method === 'fast-shutter' || setup.picture.shutter >= sequence.least * (1 - 1e-9))
     return null

@@ -10,6 +10,7 @@ interface Beyond {
   nearest: number
 }
 
+/** A setting is out of the gear's range. */
 export const settingOutOfRange: Rule = ({ setup }) => {
   const { picture, lens, camera } = setup
   const outside = (path: string, value: number, low: [string, number], high: [string, number]): Beyond[] => {

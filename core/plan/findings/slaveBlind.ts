@@ -1,5 +1,5 @@
 import { aimSpot } from '../../light/aim'
-import { boardsOf } from '../../light/reflectors'
+import { reflectorsOf } from '../../light/reflectors'
 import { followed } from '../../light/firing'
 import { type Vector, dot, minus, scaled, squareTo, unit } from '../../light/lamp'
 import { isOpen } from '../../light/level'
@@ -16,7 +16,7 @@ function between(setup: Setup, from: Vector, to: Vector): CardPlace[] {
   const stage = stageOf(setup)
   const { ground } = setup.scene
   const inTheWay: CardPlace[] = [
-    ...boardsOf(setup, stage),
+    ...reflectorsOf(setup, stage),
     {
       centre: [0, 0, -ground.distance],
       across: [ground.width / 2, 0, 0],

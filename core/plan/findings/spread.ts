@@ -5,6 +5,7 @@ import { type FixDraft, type Rule, length, time } from './types'
 /** Below this chance per take the props run out before the patience, 0 to 1. */
 const POOR_KEEP = 0.5
 
+/** The spread from take to take is wider than the window. */
 export const spread: Rule = a => {
   const { setup, keep, timing, alongSpeed } = a
   if (timing.moment === null || timing.bias === null || keep.perTake >= POOR_KEEP) return null

@@ -1,6 +1,7 @@
 import { type Rule, count, length, share } from './types'
 import { longer } from './sequence'
 
+/** Positions of neighbouring pops overlap in the picture. */
 export const stepsOverlap: Rule = ({ setup, sequence }) => {
   if (sequence === null || sequence.step === null || sequence.closest === null || sequence.overlap <= 0) return null
   const width = setup.motion.objectLength

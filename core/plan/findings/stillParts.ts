@@ -1,5 +1,6 @@
 import { type FixDraft, type Rule, count, length, power, stops } from './types'
 
+/** What stands still builds up over the pops and burns out. */
 export const stillParts: Rule = ({ setup, sequence, optics }) => {
   if (sequence === null || sequence.stillLevel === null) return null
   const level = sequence.stillLevel

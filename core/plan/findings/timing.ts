@@ -24,7 +24,7 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
         ]
       : []
   }
-  if (!sensorOf(setup).hears) return []
+  if (!sensorOf(setup).listens) return []
   const heard = a.timing.sensed === null ? Infinity : a.timing.sensed - soundDistance(setup) / a.soundSpeed
   const soundTime = sensed - heard
   const distance = downToMillimetre(soundTime * a.soundSpeed)

@@ -1,6 +1,7 @@
 import { closestFocus } from '../../setup/focus'
 import { type Rule, length } from './types'
 
+/** The camera is closer than its lens can focus. */
 export const tooClose: Rule = ({ setup }) => {
   const closest = closestFocus(setup)
   if (setup.picture.distance >= closest) return null

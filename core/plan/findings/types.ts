@@ -2,6 +2,7 @@ import type { Quantity } from '../../setup/fields'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 
+/** How serious a finding is: the take cannot work, will suffer, or is worth a look. */
 export type Severity = 'error' | 'warning' | 'note'
 
 /** A number in a text, named as in its template: `{late}` stands for figures.late in the units of the reader. */
@@ -10,6 +11,7 @@ export interface Figure {
   quantity: Quantity
   unit?: string
 }
+/** Figures of a finding's text by the name of their placeholder. */
 export type Figures = Record<string, Figure>
 
 /** What a fix changes elsewhere, differences after − before. */
@@ -21,12 +23,14 @@ export interface FixCost {
   keep: number
 }
 
+/** A fix as a rule proposes it: changes of the set-up. */
 export interface FixDraft {
   label: string
   figures?: Figures
   changes: Change[]
 }
 
+/** A fix with what it costs and brings about. */
 export interface Fix extends FixDraft {
   figures: Figures
   cost: FixCost
@@ -36,6 +40,7 @@ export interface Fix extends FixDraft {
   clears: FindingId[]
 }
 
+/** A finding as its rule makes it, its fixes not yet tried. */
 export interface FindingDraft {
   id: FindingId
   severity: Severity
@@ -51,12 +56,15 @@ export interface FindingDraft {
   outOfReach?: string
 }
 
+/** A finding with the fixes that were tried and do help. */
 export interface Finding extends Omit<FindingDraft, 'fixes'> {
   fixes: Fix[]
 }
 
+/** A rule of one mistake; null where a plan does not make it. */
 export type Rule = (a: Assessment) => FindingDraft | null
 
+/** A finding by name; a new one needs a rule and a text. */
 export type FindingId =
   | 'evidence-surprise'
   | 'evidence-repeat'
@@ -118,20 +126,33 @@ export type FindingId =
 /** A name as part of a text: it holds no figures of its own. */
 export const plain = (name: string): string => name.replaceAll('{', '').replaceAll('}', '')
 
+/** A figure of time, s. */
 export const time = (value: number): Figure => ({ value, quantity: 'time' })
+/** A figure of length, m, shown in the unit given. */
 export const length = (value: number, unit?: string): Figure => ({
   value,
   quantity: 'length',
   ...(unit ? { unit } : {}),
 })
+/** A figure in stops. */
 export const stops = (value: number): Figure => ({ value, quantity: 'stops' })
+/** A figure of open time, s, shown as a shutter speed. */
 export const shutter = (value: number): Figure => ({ value, quantity: 'shutter' })
+/** A figure shown as an f-number. */
 export const aperture = (value: number): Figure => ({ value, quantity: 'aperture' })
+/** A figure shown as a power of full. */
 export const power = (value: number): Figure => ({ value, quantity: 'power' })
+/** A figure of sensitivity, ISO. */
 export const iso = (value: number): Figure => ({ value, quantity: 'iso' })
+/** A share, 0 to 1, shown in per cent. */
 export const share = (value: number): Figure => ({ value, quantity: 'share' })
+/** A whole number of things. */
 export const count = (value: number): Figure => ({ value, quantity: 'count' })
+/** A figure of speed, m/s. */
 export const speed = (value: number): Figure => ({ value, quantity: 'speed' })
+/** A figure of rate, 1/s. */
 export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
+/** A figure of angle, rad. */
 export const angle = (value: number): Figure => ({ value, quantity: 'angle' })
+/** A plain number. */
 export const number = (value: number): Figure => ({ value, quantity: 'number' })

@@ -2,13 +2,13 @@ import type { Assessment } from '../assess'
 import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
 import { keeperOf } from '../keeper'
 import type { Cause, CauseKind } from '../../take/spread'
-import { type Draft, angle, rate } from './types'
+import { type ResultDraft, angle, rate } from './types'
 
 const causesOf = ({ spread }: Assessment, kind: CauseKind): Cause[] =>
   spread.causes.filter(cause => cause.kind === kind)
 
 /** How far takes fall from one another and from the plan: by place where the moment is one, else by time. */
-export function spreadResults(a: Assessment): (Draft | null)[] {
+export function spreadResults(a: Assessment): (ResultDraft | null)[] {
   const { known: setup, spread } = a
   const scatter = causesOf(a, 'scatter')
   const unknown = causesOf(a, 'uncertainty')
@@ -49,7 +49,7 @@ export function spreadResults(a: Assessment): (Draft | null)[] {
 }
 
 /** What chance takes have. */
-export function chanceResults(a: Assessment): (Draft | null)[] {
+export function chanceResults(a: Assessment): (ResultDraft | null)[] {
   const { known: setup, timing, spread, keep } = a
   const scatter = causesOf(a, 'scatter')
   const keeper = keeperOf(a)

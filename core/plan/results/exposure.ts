@@ -1,10 +1,10 @@
 import { cameraSets } from '../../setup/metered'
 import type { Assessment } from '../assess'
 import { aperture, iso, length, plain, share, shutter, speed, stops, time } from '../findings/types'
-import { type Draft, angle, ev, number, withCards } from './types'
+import { type ResultDraft, angle, ev, number, withCards } from './types'
 
 /** What light and shutter make of the picture. */
-export function exposureResults(a: Assessment): (Draft | null)[] {
+export function exposureResults(a: Assessment): (ResultDraft | null)[] {
   const { known: setup, exposure, optics, shutter: band } = a
   const { picture, camera } = setup
   return [
@@ -57,7 +57,7 @@ export function exposureResults(a: Assessment): (Draft | null)[] {
 }
 
 /** The streak of the fastest thing that must be sharp. */
-function streakResult({ known: { picture }, sharpness }: Assessment): Draft {
+function streakResult({ known: { picture }, sharpness }: Assessment): ResultDraft {
   return {
     id: 'blur',
     label:
@@ -80,7 +80,7 @@ function streakResult({ known: { picture }, sharpness }: Assessment): Draft {
 }
 
 /** What is seen of the streak beyond its sharp core; none where nothing is. */
-function ghostResult({ sharpness, known: { picture } }: Assessment): Draft | null {
+function ghostResult({ sharpness, known: { picture } }: Assessment): ResultDraft | null {
   const { ghost } = sharpness
   if (!ghost) return null
   return {
@@ -98,7 +98,7 @@ function ghostResult({ sharpness, known: { picture } }: Assessment): Draft | nul
 }
 
 /** @param level of what faces the camera, or of a silhouette's background, stops */
-function flashResult({ known: setup, exposure, optics }: Assessment, level: number): Draft {
+function flashResult({ known: setup, exposure, optics }: Assessment, level: number): ResultDraft {
   const { picture, scene } = setup
   if (exposure.silhouette)
     return {

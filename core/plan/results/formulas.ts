@@ -11,7 +11,7 @@ export function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): 
   if (sensor.kind === 'hand') return ['pressed together with the action: 0', {}]
   if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
   if (sensor.kind === 'sight') return [`the ${source} is seen as it happens; a person’s time comes after`, {}]
-  if (sensorOf({ sensor }).hears) {
+  if (sensorOf({ sensor }).listens) {
     const figures = { r: length(soundDistance(setup), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
     if (timing.heard === 'shock') return ['the bow shock arrives before the report; speed of sound {c}', figures]
     return [

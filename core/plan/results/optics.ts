@@ -1,9 +1,9 @@
 import type { Assessment } from '../assess'
 import { aperture, length, time } from '../findings/types'
-import { type Draft, number } from './types'
+import { type ResultDraft, number } from './types'
 
 /** What the lens shows, and how sharply. */
-export function opticsResults(a: Assessment): (Draft | null)[] {
+export function opticsResults(a: Assessment): (ResultDraft | null)[] {
   const { optics, known: setup } = a
   const { picture, lens, camera } = setup
   return [
@@ -49,7 +49,7 @@ export function opticsResults(a: Assessment): (Draft | null)[] {
 }
 
 /** How long what passes stands in the beam. */
-export function beamResult({ known: setup, beamBlock }: Assessment): Draft | null {
+export function beamResult({ known: setup, beamBlock }: Assessment): ResultDraft | null {
   return beamBlock === null
     ? null
     : {

@@ -1,35 +1,35 @@
 import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
 import { length, plain, power, share, stops } from '../findings/types'
-import { type Draft, withCards } from './types'
+import { type ResultDraft, withCards } from './types'
 
 /** What light does beside exposing the front: on the ground, and at the edge. */
-export function sceneResults(a: Assessment): (Draft | null)[] {
+export function sceneResults(a: Assessment): (ResultDraft | null)[] {
   const { flashes, scene } = a.setup
   if (flashes.length === 0 || a.setup.method === 'fast-shutter') return []
-  const { ground, lights } = sceneFigures(a)
+  const { background, lights } = sceneFigures(a)
   const rim = flashes.findIndex(flash => flash.role === 'rim')
   const figures = { r: share(scene.ground.reflectance), d: length(scene.ground.distance, 'm') }
   const cards = withCards(a.setup)
   const edge = rim < 0 ? null : lights[rim]!.edge
   return [
-    ground.brightest === null
+    background.brightest === null
       ? null
       : {
           id: 'ground',
           label: 'Background at its brightest',
-          value: stops(ground.brightest),
-          read: b => sceneFigures(b).ground.brightest,
+          value: stops(background.brightest),
+          read: b => sceneFigures(b).background.brightest,
           formula: `every light at its own distance and angle on the ground {d} behind, which throws back {r}${cards}`,
           figures,
         },
-    ground.evenness === null
+    background.evenness === null
       ? null
       : {
           id: 'evenness',
           label: 'Background, brightest to darkest',
-          value: stops(ground.evenness),
-          read: b => sceneFigures(b).ground.evenness,
+          value: stops(background.evenness),
+          read: b => sceneFigures(b).background.evenness,
           formula: `over the part of it that the picture shows, {d} behind${cards}`,
           figures,
         },

@@ -2,10 +2,10 @@ import { sensorOf } from '../../sensors/all'
 import type { Assessment } from '../assess'
 import { time } from '../findings/types'
 import { momentFormula, sensedFormula } from './formulas'
-import type { Draft } from './types'
+import type { ResultDraft } from './types'
 
 /** When things happen, and what is dialled for it. */
-export function timeResults(a: Assessment): (Draft | null)[] {
+export function timeResults(a: Assessment): (ResultDraft | null)[] {
   const { known: setup, timing, spread } = a
   const [sensedText, sensedFigures] = sensedFormula(a)
   const [momentText, momentFigures] = momentFormula(a)

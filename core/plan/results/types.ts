@@ -19,12 +19,17 @@ export interface Result {
 }
 
 /** One as it is made: without a value where it does not exist here. */
-export type Draft = Omit<Result, 'value' | 'causes'> & { value: Figure | null; causes?: Cause[] }
+export type ResultDraft = Omit<Result, 'value' | 'causes'> & { value: Figure | null; causes?: Cause[] }
 
+/** A plain number. */
 export const number = (value: number): Figure => ({ value, quantity: 'number' })
+/** A figure per metre, 1/m. */
 export const perMetre = (value: number): Figure => ({ value, quantity: 'perMetre' })
+/** A figure of angle, rad. */
 export const angle = (value: number): Figure => ({ value, quantity: 'angle' })
+/** A figure of rate, 1/s. */
 export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
+/** An exposure value at ISO 100. */
 export const ev = (value: number): Figure => ({ value, quantity: 'ev' })
 
 /** Said where there are any. */

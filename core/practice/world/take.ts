@@ -27,6 +27,7 @@ export interface Extras {
   loudness: number
 }
 
+/** One take of the simulated rig, with all that nature made of it. */
 export interface WorldTake {
   path: WorldPath
   impact: number | null

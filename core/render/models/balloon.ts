@@ -1,7 +1,7 @@
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BENCH, CHALK, CONFETTI, RUBBER, STEEL, WATER } from './colours'
-import type { Look, LookInput } from './model'
+import type { SubjectModel, ModelInput } from './model'
 
 /** A direction even over the sphere. */
 function anyDirection(random: () => number): Vector {
@@ -12,7 +12,7 @@ function anyDirection(random: () => number): Vector {
 }
 
 /** What it held, standing where it stood and beginning to fall and spread. */
-function contents({ bodies, plan }: LookInput, radius: number): void {
+function contents({ bodies, plan }: ModelInput, radius: number): void {
   const { filling } = plan.setup.subject
   const time = Math.max(0, plan.timing.captured ?? 0)
   const sunk = 4.9 * time * time
@@ -39,7 +39,7 @@ function contents({ bodies, plan }: LookInput, radius: number): void {
 }
 
 /** A skin drawn back from the pin round what it held, by the share of the tear that is done. */
-export const balloon: Look = input => {
+export const balloon: SubjectModel = input => {
   const { bodies, plan } = input
   const { subject } = plan.setup
   const radius = subject.depth / 2

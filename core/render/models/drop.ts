@@ -2,7 +2,7 @@ import { GRAVITY } from '../../physics/constants'
 import type { Vector } from '../bodies'
 import { GLASS } from '../material'
 import { BENCH, MILK, STEEL } from './colours'
-import { type Look, type LookInput, objectMiddle, sinceImpact } from './model'
+import { type SubjectModel, type ModelInput, objectMiddle, sinceImpact } from './model'
 
 /** A crown's size from the time since the impact, m: it opens as the root of time, rises, and falls under gravity. */
 function crownOf(diameter: number, since: number): { radius: number; height: number; leans: number } {
@@ -15,7 +15,7 @@ function crownOf(diameter: number, since: number): { radius: number; height: num
 }
 
 /** Wall, points and drops of a crown; once it has sunk, the jet that rises from its middle. */
-function crown({ bodies }: LookInput, diameter: number, surface: number, since: number): void {
+function crown({ bodies }: ModelInput, diameter: number, surface: number, since: number): void {
   const { radius, height, leans } = crownOf(diameter, since)
   if (height > diameter * 0.08) {
     const rim = radius + leans * 0.7
@@ -45,7 +45,7 @@ function crown({ bodies }: LookInput, diameter: number, surface: number, since: 
 }
 
 /** A ring with its keys, for a fall in several pops. */
-function keys(input: LookInput): void {
+function keys(input: ModelInput): void {
   const { bodies, plan } = input
   const size = plan.setup.motion.objectLength / 2
   const [x, y, z] = objectMiddle(input)
@@ -66,7 +66,7 @@ function keys(input: LookInput): void {
 }
 
 /** A drop on its way, the dish it falls into, and its crown. */
-export const drop: Look = input => {
+export const drop: SubjectModel = input => {
   const { bodies, plan, stage } = input
   const { subject, motion } = plan.setup
   if (plan.sequence) {

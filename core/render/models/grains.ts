@@ -2,14 +2,14 @@ import { GRAVITY } from '../../physics/constants'
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BENCH, CREAM, CRUST } from './colours'
-import type { Look } from './model'
+import type { SubjectModel } from './model'
 
 /** s over which grains are let go, and m/s with which they leave what they hit. */
 const POURED = 0.16
 const BOUNCE = 0.9
 
 /** A bun, grains let go one after the other, each where its own fall has brought it, and those that leap off. */
-export const grains: Look = input => {
+export const grains: SubjectModel = input => {
   const { bodies, plan, stage, path } = input
   const { subject, motion } = plan.setup
   const top = stage.at(subject.distance)[1]

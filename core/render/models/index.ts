@@ -2,7 +2,7 @@ import type { Recipe } from '../../setup/types'
 import { balloon } from './balloon'
 import { drop } from './drop'
 import { grains } from './grains'
-import type { Look } from './model'
+import type { SubjectModel } from './model'
 import { pour } from './pour'
 import { powder } from './powder'
 import { projectile } from './projectile'
@@ -13,7 +13,7 @@ import { thrown } from './throw'
 import { toss } from './toss'
 
 /** What stands before the camera, by recipe; the compiler names one that is missing. */
-export const LOOKS: Readonly<Record<Recipe, Look>> = {
+export const SUBJECT_MODELS: Readonly<Record<Recipe, SubjectModel>> = {
   balloon,
   projectile,
   pour,

@@ -3,10 +3,10 @@ import { seededRandom } from '../../math/random'
 import type { Bodies } from '../bodies'
 import { GLASS } from '../material'
 import { BENCH, COFFEE, CREAM, STEEL } from './colours'
-import { type Look, type LookInput, sinceImpact } from './model'
+import { type SubjectModel, type ModelInput, sinceImpact } from './model'
 
 /** A stream from a spout as far as its head: it thins as it falls faster, as the same flows through each height. */
-function stream({ bodies, plan, path }: LookInput, top: number): void {
+function stream({ bodies, plan, path }: ModelInput, top: number): void {
   const { motion } = plan.setup
   const head = path(plan.timing.captured ?? 0)
   const slices = 14
@@ -52,7 +52,7 @@ function cloud(bodies: Bodies, since: number, surface: number, radius: number, d
 }
 
 /** A glass with a liquid, a stream into it, and what comes of it. */
-export const pour: Look = input => {
+export const pour: SubjectModel = input => {
   const { bodies, plan, stage } = input
   const { subject, motion } = plan.setup
   const surface = stage.at(subject.distance)[1]

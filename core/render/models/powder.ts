@@ -1,11 +1,11 @@
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { CHALK, CLOTH, SKIN } from './colours'
-import type { Look } from './model'
+import type { SubjectModel } from './model'
 import { hand } from './people'
 
 /** Two hands that have met, and the cloud they drive out between them. */
-export const powder: Look = input => {
+export const powder: SubjectModel = input => {
   const { bodies, plan, stage, path } = input
   const captured = plan.timing.captured ?? 0
   const middle = stage.at(0)

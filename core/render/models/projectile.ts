@@ -2,10 +2,10 @@ import { secondOf } from '../../recipes/through'
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BISCUIT, BENCH, STEEL } from './colours'
-import { type Look, type LookInput, objectMiddle } from './model'
+import { type SubjectModel, type ModelInput, objectMiddle } from './model'
 
 /** The thing that is shot: a ball, or a rod with round ends. */
-export function ball(input: LookInput): void {
+export function ball(input: ModelInput): void {
   const { bodies, plan, stage } = input
   const { motion } = plan.setup
   const middle = objectMiddle(input)
@@ -26,7 +26,7 @@ export function ball(input: LookInput): void {
 }
 
 /** Fragments in a plume drawn after the ball, some thrown back, each at a speed of its own. */
-function plume({ bodies, plan, stage }: LookInput, hole: number): void {
+function plume({ bodies, plan, stage }: ModelInput, hole: number): void {
   const { subject } = plan.setup
   const past = Math.max(0, plan.caughtAt ?? 0)
   const time = Math.max(1e-5, (plan.timing.captured ?? 0) - (plan.timing.impact ?? 0))
@@ -51,7 +51,7 @@ function plume({ bodies, plan, stage }: LookInput, hole: number): void {
 }
 
 /** One disc on its thread, with a hole where the ball has been through. */
-function biscuit({ bodies, stage }: LookInput, at: number, deep: number, radius: number, hole: number): void {
+function biscuit({ bodies, stage }: ModelInput, at: number, deep: number, radius: number, hole: number): void {
   const [near, far] = [stage.at(at), stage.at(at + deep)]
   bodies.cone(near, far, radius, radius, BISCUIT)
   bodies.disc(near, [-1, 0, 0], radius, BISCUIT, hole)
@@ -61,7 +61,7 @@ function biscuit({ bodies, stage }: LookInput, at: number, deep: number, radius:
 }
 
 /** A disc on a thread, whole or with a hole and its fragments, and the ball. */
-export const projectile: Look = input => {
+export const projectile: SubjectModel = input => {
   const { subject, motion } = input.plan.setup
   const radius = subject.height / 2
   const past = input.plan.caughtAt ?? -1

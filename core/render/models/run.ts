@@ -2,7 +2,7 @@ import { dot, minus, scaled, sum } from '../../light/lamp'
 import type { Bodies, Vector } from '../bodies'
 import { BENCH, CLOTH, HAIR, RUBBER, SKIN, TROUSERS } from './colours'
 import { hand, limb } from './people'
-import { type Look, objectMiddle } from './model'
+import { type SubjectModel, objectMiddle } from './model'
 
 /** m that a stride takes a runner on, as a share of their height. */
 const STRIDE = 0.75
@@ -67,7 +67,7 @@ function ribbon(bodies: Bodies, from: Vector, long: number): void {
 }
 
 /** A runner with a ribbon, where the run has brought them. */
-export const run: Look = input => {
+export const run: SubjectModel = input => {
   const { bodies, plan } = input
   const { subject } = plan.setup
   const [x, y, z] = objectMiddle(input)

@@ -2,7 +2,7 @@ import { GRAVITY } from '../../physics/constants'
 import { seededRandom } from '../../math/random'
 import type { Vector } from '../bodies'
 import { BENCH, RUBBER, TEA, TROUSERS } from './colours'
-import type { Look } from './model'
+import type { SubjectModel } from './model'
 
 /** Ridges that the syrup leaves from, s over which it has been leaving, and drops drawn. */
 const RIDGES = 6
@@ -10,7 +10,7 @@ const FLUNG = 0.05
 const DROPS = 900
 
 /** A disc on its axle that faces the camera, its mark, and drops on their way from where the rim let them go. */
-export const spin: Look = input => {
+export const spin: SubjectModel = input => {
   const { bodies, plan, stage } = input
   const { motion } = plan.setup
   const [x, y, z] = stage.at(stage.middle)

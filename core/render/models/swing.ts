@@ -1,10 +1,10 @@
 import type { Vector } from '../bodies'
 import { PLASTIC, STEEL, WOOD } from './colours'
-import { type Look, type LookInput, objectMiddle } from './model'
+import { type SubjectModel, type ModelInput, objectMiddle } from './model'
 import { figure } from './people'
 
 /** Two cups that meet at an axle. */
-function diabolo(input: LookInput): void {
+function diabolo(input: ModelInput): void {
   const { bodies, plan } = input
   const { motion } = plan.setup
   const [x, y, z] = objectMiddle(input)
@@ -19,7 +19,7 @@ function diabolo(input: LookInput): void {
 }
 
 /** Somebody whose movement is followed over several pops, and what they move. */
-export const swing: Look = input => {
+export const swing: SubjectModel = input => {
   const { bodies, plan, stage } = input
   const { subject, motion } = plan.setup
   if (motion.kind !== 'still') {

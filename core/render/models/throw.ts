@@ -1,7 +1,7 @@
 import { seededRandom } from '../../math/random'
 import type { Bodies, Vector } from '../bodies'
 import { BENCH, BRUSHED, TEA } from './colours'
-import { type Look, sinceImpact } from './model'
+import { type SubjectModel, sinceImpact } from './model'
 import { bust } from './people'
 
 /** A steel jug by its foot. */
@@ -20,7 +20,7 @@ function jug(bodies: Bodies, foot: Vector, radius: number, tall: number): void {
 }
 
 /** A steel jug, or somebody, and liquid thrown that opens into a sheet. */
-export const thrown: Look = input => {
+export const thrown: SubjectModel = input => {
   const { bodies, plan, stage, path } = input
   const { subject, motion } = plan.setup
   const radius = subject.depth / 2

@@ -1,5 +1,5 @@
 import { PLASTIC, WOOD } from './colours'
-import { type Look, objectMiddle } from './model'
+import { type SubjectModel, objectMiddle } from './model'
 
 /** A top that stands upright as it spins: its foot, its plate and its stem. */
 const PROFILE: readonly (readonly [radius: number, height: number])[] = [
@@ -12,7 +12,7 @@ const PROFILE: readonly (readonly [radius: number, height: number])[] = [
 ]
 
 /** A spinning top on its way. */
-export const toss: Look = input => {
+export const toss: SubjectModel = input => {
   const { bodies, plan } = input
   const { motion } = plan.setup
   const [x, y, z] = objectMiddle(input)

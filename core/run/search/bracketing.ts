@@ -1,36 +1,36 @@
 import type { DelayPrior, KeeperWindow } from './posterior'
 
-/** A ladder of delays as it is walked by hand, all s. */
-export interface Ladder {
+/** Bracketing of the delay as it is done by hand, all s. */
+export interface Bracketing {
   start: number
   step: number
 }
 
-/** The ladder for a plan: from the early side, two uncertainties out, in steps of the window. */
-export function ladderFor(prior: DelayPrior, window: KeeperWindow): Ladder {
+/** Bracketing for a plan: from the early side, two uncertainties out, in steps of the window. */
+export function bracketingFor(prior: DelayPrior, window: KeeperWindow): Bracketing {
   return { start: prior.delay - 2 * prior.uncertainty, step: window.before + window.after }
 }
 
 /**
- * Next delay on the ladder after the verdicts so far, s: on by a step while early, back by half a step once past,
+ * Next delay of a bracketing after the verdicts so far, s: on by a step while early, back by half a step once past,
  * then by half steps either way.
  *
  * @param used delays really fired at, s, one for each verdict: the next rung stays between the latest that was early
  * and the earliest that was late
  */
-export function ladderDelay(
-  ladder: Ladder,
+export function bracketedDelay(
+  bracketing: Bracketing,
   outcomes: readonly ('early' | 'keeper' | 'late')[],
   used: readonly number[] = [],
 ): number {
-  let delay = ladder.start
+  let delay = bracketing.start
   let past = false
   outcomes.forEach((outcome, i) => {
     const from = used[i] ?? delay
     if (outcome === 'late') {
       past = true
-      delay = from - ladder.step / 2
-    } else if (outcome === 'early') delay = from + (past ? ladder.step / 2 : ladder.step)
+      delay = from - bracketing.step / 2
+    } else if (outcome === 'early') delay = from + (past ? bracketing.step / 2 : bracketing.step)
     else delay = from
   })
   if (used.length < outcomes.length) return delay

@@ -26,7 +26,7 @@ export type FiredTake = (
   | { delay: number; offset: number }
   | { delay: number; between: [number | null, number | null] }
 ) &
-  /** How much it counts, above 0 to 1, for a rig that wanders; left out: fully. */
+  /** How much it counts, above 0 to 1, for a rig that drifts; left out: fully. */
   { weight?: number }
 
 /** Log-sd of the scatter about its first guess. */
@@ -38,6 +38,7 @@ const COARSE_SCATTERS = [-2.25, -0.9, 0.45, 1.8, 3.15]
 /** Nodes of the mean: fine for a proposal, coarse for the thousands of a played session. */
 const FINE = 501
 const COARSE = 121
+/** How finely the posterior is worked out. */
 export type Grid = 'fine' | 'coarse'
 /** A verdict is wrong now and then: this much stays under each, 0 to ⅓. */
 const VERDICT_FLOOR = 0.03
@@ -97,7 +98,7 @@ export function checkSearch(prior: DelayPrior, window: KeeperWindow, takes: read
 }
 
 /** What the takes say, summed up for a grid. */
-interface Told {
+interface TakeLikelihood {
   prior: DelayPrior
   scatters: number[]
   /** Standard normal deviates of the scatters. */
@@ -107,7 +108,7 @@ interface Told {
   intervals: { delay: number; low: number; high: number; weight: number }[]
 }
 
-function toldBy(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[], grid: Grid): Told {
+function toldBy(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTake[], grid: Grid): TakeLikelihood {
   const deviates = grid === 'fine' ? SCATTER_NODES : COARSE_SCATTERS
   const ideals = takes.flatMap(take =>
     'offset' in take ? [{ ideal: take.delay - take.offset, weight: weightOf(take) }] : [],
@@ -124,7 +125,7 @@ function toldBy(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTa
 }
 
 /** Where the mean may lie for any of the scatters, five deviations either way. */
-function reachOf({ prior, scatters, offsets }: Told): [low: number, high: number] {
+function reachOf({ prior, scatters, offsets }: TakeLikelihood): [low: number, high: number] {
   let low = Infinity
   let high = -Infinity
   for (const s of scatters) {
@@ -137,7 +138,7 @@ function reachOf({ prior, scatters, offsets }: Told): [low: number, high: number
 }
 
 /** Logarithm of the chance of all verdicts for a mean and a scatter. */
-function verdictsLog(intervals: Told['intervals'], mu: number, s: number): number {
+function verdictsLog(intervals: TakeLikelihood['intervals'], mu: number, s: number): number {
   let log = 0
   // One logarithm for all takes that count fully, or as many as a number can hold.
   let product = 1
@@ -153,7 +154,7 @@ function verdictsLog(intervals: Told['intervals'], mu: number, s: number): numbe
 }
 
 /** Weights on a grid of so many means, not yet a probability: each row a scatter. */
-function likelihoods(told: Told, from: number, spacing: number, nodes: number): Float64Array[] {
+function likelihoods(told: TakeLikelihood, from: number, spacing: number, nodes: number): Float64Array[] {
   const { prior, offsets } = told
   let most = -Infinity
   const rows = told.scatters.map((s, j) => {
@@ -174,7 +175,7 @@ function likelihoods(told: Told, from: number, spacing: number, nodes: number): 
 }
 
 /** The posterior on a grid of means from one to another. */
-function onGrid(told: Told, from: number, to: number, nodes: number): DelayPosterior {
+function onGrid(told: TakeLikelihood, from: number, to: number, nodes: number): DelayPosterior {
   const spacing = (to - from) / (nodes - 1)
   const weight = likelihoods(told, from, spacing, nodes)
   let total = 0

@@ -13,6 +13,7 @@ import {
   keepChance,
 } from './posterior'
 
+/** What a proposal goes by: prior, window and the takes so far. */
 export interface SearchInput {
   prior: DelayPrior
   window: KeeperWindow
@@ -24,6 +25,7 @@ export interface SearchInput {
   maximum?: number
 }
 
+/** The delay to dial next, with its chance of a keeper. */
 export interface Proposal {
   /** Delay to dial, s. */
   delay: number
@@ -35,6 +37,7 @@ export interface Proposal {
 /** Why a delay was chosen: it is the likeliest keeper, or it teaches most about where the keeper is. */
 export type ProposalReason = 'most likely on the moment' | 'splits the remaining range in half'
 
+/** A proposal with why it is that delay. */
 export interface ExplainedProposal extends Proposal {
   reason: ProposalReason
   /** What the verdict early, on or late is expected to teach, bits. */

@@ -13,7 +13,7 @@ import {
   repeatsOf,
   withChanges,
 } from '~~/core'
-import { givenToSetup } from '~~/core/lab'
+import { exportedToSetup } from '~~/core/lab'
 import { sceneFigures } from '~~/core/light/figures'
 import { motionFor } from '~~/core/take/chain'
 import { type Draw, EvidenceWorld, type Told } from '../../support/evidenceWorld'
@@ -129,16 +129,16 @@ describe('light that agrees with the plan leaves it', () => {
   test('a grey card as dark as planned, of all lights and of one', () => {
     const setup = withChanges(newSetup('pour'), [{ path: 'picture.iso', value: 100 }])
     const before = assess(setup)
-    const all = assess(givenToSetup(setup, { ...light, value: before.exposure.flash! }, from))
+    const all = assess(exportedToSetup(setup, { ...light, value: before.exposure.flash! }, from))
     expect(all.exposure.flash).toBeCloseTo(before.exposure.flash!, 9)
     const alone = sceneFigures(before).lights[1]!.facing
-    const one = assess(givenToSetup(setup, { ...light, value: alone, more: { light: 1 } }, from))
+    const one = assess(exportedToSetup(setup, { ...light, value: alone, more: { light: 1 } }, from))
     expect(one.setup.flashes[1]!.lossStops).toBeCloseTo(setup.flashes[1]!.lossStops, 6)
     // A stop brighter than planned is a stop, held back by what was entered.
-    const brighter = assess(givenToSetup(setup, { ...light, value: before.exposure.flash! + 1 }, from))
+    const brighter = assess(exportedToSetup(setup, { ...light, value: before.exposure.flash! + 1 }, from))
     expect(brighter.exposure.flash! - before.exposure.flash!).toBeCloseTo(1 / 0.1 ** 2 / (1 / 0.1 ** 2 + 4), 6)
     // Read again, it is as it was held.
-    const again = givenToSetup(brighter.entered, { ...light, value: before.exposure.flash! + 1 }, from)
+    const again = exportedToSetup(brighter.entered, { ...light, value: before.exposure.flash! + 1 }, from)
     expect(assess(again).exposure.flash! - before.exposure.flash!).toBeLessThan(1)
   })
 
@@ -154,7 +154,7 @@ describe('light that agrees with the plan leaves it', () => {
     const { aperture, iso, shutter } = setup.picture
     const read = before.exposure.ambient + Math.log2(aperture ** 2 / shutter) - Math.log2(iso / 100)
     const give = { ...light, kind: 'ambient' as const, value: read }
-    expect(assess(givenToSetup(setup, give, from)).exposure.ambient).toBeCloseTo(before.exposure.ambient, 6)
+    expect(assess(exportedToSetup(setup, give, from)).exposure.ambient).toBeCloseTo(before.exposure.ambient, 6)
   })
 
   test('a figure put right after it was metered is not off any more', () => {
@@ -212,7 +212,7 @@ describe('stated intervals hold what they say, firing by firing, in the practice
           if (input === 'subjectDistance') distance!.push((world.truth.subjectDistance - belief.values[i]!) / sigma)
         })
         logs++
-        if (belief.surprises.length > 0) asked++
+        if (belief.outliers.length > 0) asked++
       }
     }
     for (const off of [delay!, speed!, distance!]) {

@@ -11,7 +11,7 @@ import {
   plan,
   resultsOf,
   sensitivitiesOf,
-  standOf,
+  statusOf,
   withChange,
   withChanges,
 } from '~~/core'
@@ -161,7 +161,7 @@ describe('tests before the first take', () => {
 
 describe('where a set-up stands', () => {
   const none = { takes: 0, on: 0, keepers: 0, used: 0 }
-  const stand = (setup: ReturnType<typeof newSetup>, counts = none) => standOf(setup, plan(setup), counts)
+  const stand = (setup: ReturnType<typeof newSetup>, counts = none) => statusOf(setup, plan(setup), counts)
   const ready = () => ({ ...newSetup('projectile'), lists: { ...newSetup('projectile').lists, preparation: [] } })
 
   test('what cannot work is mended first, then prepared, tested, fired, kept', () => {

@@ -1,4 +1,14 @@
-import { METHODS, RECIPES, type Setup, howMany, newSetup, plan, withChanges, withPlayed, resultsOf } from '~~/core'
+import {
+  METHODS,
+  RECIPES,
+  type Setup,
+  playedSessions,
+  newSetup,
+  plan,
+  withChanges,
+  withPlayed,
+  resultsOf,
+} from '~~/core'
 import { dialCardText } from '~~/shared/text/dialCard'
 import { keeperText } from '~~/shared/text/keeper'
 import { runs } from '../../support/runs'
@@ -10,7 +20,7 @@ const luck = (share: number): number => 3 * Math.sqrt((share * (1 - share)) / TA
 
 test.each(RECIPES)('%s: the headline is what the practice world keeps, by the method that suits it', recipe => {
   const setup = newSetup(recipe)
-  const said = howMany(setup).keeper
+  const said = playedSessions(setup).keeper
   expect(Math.abs(said - keepersOfWorld(setup, TAKES))).toBeLessThan(0.03 + luck(said))
   // The closed form that stands until it is played is of the same size.
   expect(Math.abs(said - plan(setup).keeper.chance)).toBeLessThan(0.05)
@@ -22,7 +32,7 @@ test('it is the product of its parts, whatever the set-up, and never more than a
       const setup = newSetup(recipe, method)
       for (const { chance, parts } of [
         plan(setup).keeper,
-        { chance: howMany(setup, { plays: 60 }).keeper, parts: howMany(setup, { plays: 60 }).parts },
+        { chance: playedSessions(setup, { plays: 60 }).keeper, parts: playedSessions(setup, { plays: 60 }).parts },
       ]) {
         const { moment, face, kept, fires } = parts
         expect(chance).toBeCloseTo(moment * face * kept * fires, 12)
@@ -61,7 +71,7 @@ describe('what leaves no keeper stands in its place', () => {
 
 test('one quantity, one value: dial card, figures and files say the same', () => {
   const setup = newSetup('throw')
-  const [p, many] = [plan(setup), howMany(setup)]
+  const [p, many] = [plan(setup), playedSessions(setup)]
   const text = keeperText(p, many, 'metric')
   expect(dialCardText(p, 'metric', many)).toContain(`${text.chance} this take`)
   const keeper = resultsOf(p)
@@ -82,8 +92,8 @@ test('what takes have taught counts for the next one', () => {
     keeper: false,
     position,
   })
-  const before = howMany(setup)
-  const after = howMany(setup, { takes: [take(1, 0.031), take(2, 0.029), take(3, 0.03)] })
+  const before = playedSessions(setup)
+  const after = playedSessions(setup, { takes: [take(1, 0.031), take(2, 0.029), take(3, 0.03)] })
   expect(after.first).toBeGreaterThan(before.first + 0.2)
   expect(after.keeper).toBeCloseTo(after.first * after.kept * after.parts.fires, 12)
 })

@@ -8,13 +8,13 @@ import {
   type Setup,
   TRIGGERS,
   assess,
-  beliefOf,
+  posteriorOf,
   entered,
   evidenceOf,
   find,
   flashFromKit,
   heldAt,
-  howMany,
+  playedSessions,
   infer,
   learntElsewhere,
   marked,
@@ -164,9 +164,9 @@ describe('evidence', () => {
   test('a reading that the rest would not expect is told, with what was expected', () => {
     const setup = withChanges(cracker(), [{ path: 'motion.speedError', value: 0.01 }])
     const [kept, wild] = [34.1, 45].map(value => evidenceOf(setup, { kind: 'speed', value, id: `s${value}` }))
-    expect(beliefOf({ ...setup, evidence: [kept!] })!.surprises).toEqual([])
-    const { surprises } = beliefOf({ ...setup, evidence: [kept!, wild!] })!
-    const told = surprises.find(surprise => surprise.evidence === 's45')!
+    expect(posteriorOf({ ...setup, evidence: [kept!] })!.outliers).toEqual([])
+    const { outliers } = posteriorOf({ ...setup, evidence: [kept!, wild!] })!
+    const told = outliers.find(surprise => surprise.evidence === 's45')!
     expect(told.read).toBe(45)
     expect(told.expected).toBeCloseTo(34.05, 0)
     expect((told.read - told.expected) / told.sigma).toBeGreaterThan(10)
@@ -223,7 +223,7 @@ logged('over simulated logs', () => {
       })
       const known = assess({ ...setup, evidence })
       const truth = (at: number): number => (rig.distance + setup.moment.offset - at) / rig.speed - chain
-      const belief = beliefOf(known.entered)!
+      const belief = posteriorOf(known.entered)!
       const at = belief.unknowns.findIndex(unknown => unknown.input === 'speed')
       speedOff.push(Math.log(belief.values[at]! / rig.speed) / Math.sqrt(belief.covariance[at]![at]!))
       delayOff.push((known.timing.wanted! - truth(beam)) / known.spread.uncertainty)
@@ -286,7 +286,7 @@ logged('over simulated logs', () => {
       expect([id, ratio > 0.9 && ratio < 1.1, ratio]).toEqual([id, true, ratio])
     }
     expect(promised[0]!.id).toBe('control-3')
-    expect(howMany(promised[0]!.setup).props!).toBeLessThan(howMany(setup).props!)
+    expect(playedSessions(promised[0]!.setup).props!).toBeLessThan(playedSessions(setup).props!)
     expect(assess(promised[0]!.setup).keep.firstTake).toBeCloseTo(promised[0]!.first, 12)
     expect(promised.map(entry => entry.first)).toEqual([...promised.map(entry => entry.first)].sort((x, y) => y - x))
   })

@@ -1,16 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { differences } from '../../support/golden'
-import { type GoldenReadings, KEPT_SEEDS, standInRead, toolRead } from '../../support/goldenReadings'
+import { type GoldenReadings, KEPT_SEEDS, sampleRead, toolRead } from '../../support/goldenReadings'
 import { newKitItem, newSetup, valueAt } from '~~/core'
 import { beginning } from '~~/core/lab/frame/place'
-import { shot } from '~~/core/lab/standIn/camera'
+import { shot } from '~~/core/lab/samples/camera'
 import {
   type LabInput,
   type LabReading,
   type LabTool,
   LAB_TOOLS,
-  givenToKit,
-  givenToSetup,
+  exportedToKit,
+  exportedToSetup,
   labTool,
   readLab,
   takenFromKit,
@@ -32,7 +32,7 @@ const figure = (reading: LabReading, id: string) => reading.figures.find(one => 
 function over(id: string, of: string, seeds: number, relative: boolean) {
   const [off, z]: [number[], number[]] = [[], []]
   for (let seed = 1; seed <= seeds; seed++) {
-    const { reading, truth } = standInRead(id, seed)
+    const { reading, truth } = sampleRead(id, seed)
     const read = reading.figures.find(one => one.id === of)
     if (!reading.trusted || read?.value == null || read.bound) continue
     off.push(relative ? read.value / truth[of]! - 1 : read.value - truth[of]!)
@@ -88,7 +88,7 @@ test.each(LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [id, seed] as con
 
 test('a ground is read round a bowl, behind a jug and above a table', () => {
   for (const seed of [3, 4]) {
-    const { files, truth } = tool('ground').standIn(seed)
+    const { files, truth } = tool('ground').sample(seed)
     const reading = readLab(tool('ground'), files)
     expect(Math.abs(figure(reading, 'evenness').value! - truth.evenness!)).toBeLessThan(0.1)
     expect(Math.abs(figure(reading, 'middle').value! - truth.middle!)).toBeLessThan(0.1)
@@ -120,7 +120,7 @@ test('a hidden middle is less sure the more its ground bends', () => {
 test('spots that stay are found, and none is made up', () => {
   let [found, there] = [0, 0]
   for (let seed = 1; seed <= 6; seed++) {
-    const { files, truth } = tool('specks').standIn(seed)
+    const { files, truth } = tool('specks').sample(seed)
     const count = figure(readLab(tool('specks'), files), 'specks').value!
     expect(count).toBeLessThanOrEqual(truth.specks!)
     found += count
@@ -173,7 +173,7 @@ describe('what cannot be trusted says so', () => {
       expect(readLab(tool(id), [silence], { distance: 3 })).toMatchObject({ trusted: false, gives: [] })
   })
   test('a saturated trace gives bounds and nothing to send', () => {
-    const { files, settings } = tool('trace').standIn(4)
+    const { files, settings } = tool('trace').sample(4)
     const cut = files.map(file =>
       file.kind === 'trace'
         ? { ...file, trace: { ...file.trace, columns: [file.trace.columns[0]!.map(value => Math.min(0.5, value))] } }
@@ -185,7 +185,7 @@ describe('what cannot be trusted says so', () => {
     expect(reading.gives).toEqual([])
   })
   test('events as loud as the clicks have no threshold between', () => {
-    const { files } = tool('levels').standIn(2)
+    const { files } = tool('levels').sample(2)
     const reading = readLab(tool('levels'), [files[1]!, files[0]!])
     expect(reading.trusted).toBe(false)
     expect(reading.limits[0]).toMatch(/^Something else is as loud as the event/)
@@ -193,7 +193,7 @@ describe('what cannot be trusted says so', () => {
 })
 
 test('a mark set by hand takes the place of what was read, and the figures follow', () => {
-  const { files, settings, truth } = tool('speed').standIn(5)
+  const { files, settings, truth } = tool('speed').sample(5)
   const before = readLab(tool('speed'), files, settings)
   const impact = before.marks.find(mark => mark.id === 'impact0')!
   const after = readLab(tool('speed'), files, settings, [{ id: 'impact0', file: 0, at: impact.at + 0.01 }])
@@ -203,7 +203,7 @@ test('a mark set by hand takes the place of what was read, and the figures follo
 })
 
 test('several files of a tool for one give their mean and scatter, and a mark moves its own file alone', () => {
-  const files = [1, 2, 3].flatMap(seed => tool('sharpness').standIn(seed).files)
+  const files = [1, 2, 3].flatMap(seed => tool('sharpness').sample(seed).files)
   const each = files.map(file => figure(readLab(tool('sharpness'), [file]), 'width').value!)
   const mean = (each[0]! + each[1]! + each[2]!) / 3
   const reading = readLab(tool('sharpness'), files)
@@ -293,7 +293,7 @@ describe('figures are sent on and taken back', () => {
   test('as evidence', () => {
     const setup = newSetup('projectile')
     const give = { to: 'evidence', label: 'x', kind: 'speed', value: 88, error: 1.2 } as const
-    const after = givenToSetup(setup, give, from)
+    const after = exportedToSetup(setup, give, from)
     expect(after.evidence.at(-1)).toMatchObject({ kind: 'speed', value: 88, error: 1.2, ...from })
     const later = { ...after, name: 'Renamed' }
     expect(takenFromSetup(later, setup, after, give)).toEqual({ ...setup, name: 'Renamed' })
@@ -302,12 +302,12 @@ describe('figures are sent on and taken back', () => {
     const setup = { ...newSetup('projectile') }
     const moved = { ...setup, moment: { ...setup.moment, offset: 0.03 } }
     const give = { to: 'evidence', label: 'x', kind: 'place', value: 0.01, error: 0.001 } as const
-    expect(givenToSetup(moved, give, from).evidence.at(-1)!.value).toBeCloseTo(0.04, 12)
+    expect(exportedToSetup(moved, give, from).evidence.at(-1)!.value).toBeCloseTo(0.04, 12)
   })
   test('into fields, marked as measured', () => {
     const setup = newSetup('projectile')
     const give = { to: 'set-up', label: 'x', changes: [{ path: 'camera.curtainTravel', value: 0.0031 }] } as const
-    const after = givenToSetup(setup, { ...give, changes: [...give.changes] }, from)
+    const after = exportedToSetup(setup, { ...give, changes: [...give.changes] }, from)
     expect(valueAt(after, 'camera.curtainTravel')).toBe(0.0031)
     expect(after.marks).toContainEqual({ path: 'camera.curtainTravel', from: 'measured', ...from })
     expect(takenFromSetup(after, setup, after, { ...give, changes: [...give.changes] })).toEqual(setup)
@@ -318,15 +318,15 @@ describe('figures are sent on and taken back', () => {
       table: [{ power: 1 / 16, t05: 1e-4, t01: 3e-4, basis: 'rated' as const, date: '' }],
     }
     const give = { to: 'kit-row', label: 'x', power: 1 / 16, t05: null, t01: 2.2e-4 } as const
-    const after = givenToKit(flash, give, from)!
+    const after = exportedToKit(flash, give, from)!
     expect(after.table).toEqual([{ power: 1 / 16, t05: null, t01: 2.2e-4, basis: 'measured', date: '2026-11-27' }])
     expect(takenFromKit({ ...after, notes: 'later' }, flash, give)).toEqual({ ...flash, notes: 'later' })
-    expect(givenToKit(newKitItem('lens', 'L'), give, from)).toBeNull()
+    expect(exportedToKit(newKitItem('lens', 'L'), give, from)).toBeNull()
   })
   test('into a camera’s figures', () => {
     const camera = newKitItem('camera', 'C')
     const give = { to: 'kit', label: 'x', kind: 'camera', figures: { lag: 0.061 } } as const
-    const after = givenToKit(camera, give, from)!
+    const after = exportedToKit(camera, give, from)!
     expect(after.figures.lag).toBe(0.061)
     expect(after.marks.lag).toEqual({ basis: 'measured', date: '2026-11-27' })
     expect(takenFromKit(after, camera, give)).toEqual(camera)

@@ -1,5 +1,5 @@
 import { type LoggedTake, contradicted, driftOf, foundEvidence, newSetup, plan, runStateOf, withChanges } from '~~/core'
-import { ladderDelay } from '~~/core/run/search/bracketing'
+import { bracketedDelay } from '~~/core/run/search/bracketing'
 import { placeTells } from '~~/core/run/feedback'
 
 /** What takes teach, figure by figure, against sums of this test's own. */
@@ -146,12 +146,12 @@ describe('a ladder', () => {
     // Early above late: the takes scatter, and nothing is between them.
     [['early', 'late'], [2, 1], 0.8],
   ] as const)('%j at %j goes to %p', (outcomes, used, next) =>
-    expect(ladderDelay(ladder, outcomes, used)).toBeCloseTo(next, 12),
+    expect(bracketedDelay(ladder, outcomes, used)).toBeCloseTo(next, 12),
   )
 
   test('of a run goes by its verdicts and where they were fired', () => {
     const step = p.keep.before + p.keep.after
-    const at = (takes: LoggedTake[]): number => runStateOf(p, takes)!.ladder!
+    const at = (takes: LoggedTake[]): number => runStateOf(p, takes)!.bracketing!
     const early = take(1, -0.001, null, { verdict: 'early', keeper: false })
     expect(at([early])).toBeCloseTo(early.delay + step, 3)
     const late = take(2, 0.002, null, { verdict: 'late', keeper: false })

@@ -1,6 +1,6 @@
 import { type Setup, newSetup, plan, withChanges } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
-import { Film, developed, sceneOf, shown, stopsOf } from '~~/core/render'
+import { Film, toneMapped, sceneOf, shown, stopsOf } from '~~/core/render'
 import { Bodies, type Vector } from '~~/core/render/bodies'
 import { cardsOf } from '~~/core/render/cards'
 import { lightLevel } from '~~/core/light/pulses'
@@ -8,7 +8,7 @@ import { type Lamp, faceShare, lobeOf, minus, scaled, squareTo, unit } from '~~/
 import { clear, fresnel, grey } from '~~/core/render/material'
 import { stageOf } from '~~/core/light/place'
 import type { Scene } from '~~/core/render/scene'
-import { World } from '~~/core/render/world'
+import { Geometry } from '~~/core/render/world'
 
 const STILL = { rideX: 0, rideY: 0, rideZ: 0, stayX: 0, stayY: 0 }
 /** A camera that looks at one place alone. */
@@ -41,7 +41,7 @@ function lamp(place: Vector, at: Vector, level: number, change: Partial<Lamp> = 
 /** A scene by hand: a camera 1 m away that sees so many metres, everything sharp unless told otherwise. */
 function scene(bodies: Bodies, lamps: Lamp[], change: Partial<Scene> = {}): Scene {
   return {
-    world: new World(bodies, [0, 1e-3]),
+    world: new Geometry(bodies, [0, 1e-3]),
     lamps,
     cards: [],
     instants: [{ lamps: lamps.map((_, i) => i), shift: STILL, velocity: [0, 0, 0] }],
@@ -314,7 +314,7 @@ test('the same seed gives the same picture, and another grain of it', () => {
   c.pass()
   expect(a.sums).toEqual(b.sums)
   expect(a.sums).not.toEqual(c.sums)
-  expect(developed(a)).toEqual(developed(b))
+  expect(toneMapped(a)).toEqual(toneMapped(b))
 })
 
 test('the tone curve: black at none, middle at a grey card, white without end', () => {
@@ -330,7 +330,7 @@ test('false colour: a grey card exposed correctly is grey', () => {
   const bodies = new Bodies()
   bodies.plate([0, 0, 0], [0.2, 0, 0], [0, 0.2, 0], grey(0.18))
   const at = (level: number): number[] => [
-    ...developed(picture(scene(bodies, [lamp([0, 0, 1], [0, 0, 0], level)]), 2), true).slice(160, 163),
+    ...toneMapped(picture(scene(bodies, [lamp([0, 0, 1], [0, 0, 0], level)]), 2), true).slice(160, 163),
   ]
   expect(at(1)).toEqual([150, 150, 150])
   expect(at(3)).toEqual([224, 128, 50])

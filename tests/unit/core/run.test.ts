@@ -62,7 +62,7 @@ describe('a run', () => {
     const p = assess(newSetup('projectile'))
     const state = runStateOf(p, [])!
     expect(state.proposal!.delay).toBeCloseTo(p.timing.set!, 6)
-    expect(state.ladder).toBeLessThan(state.proposal!.delay)
+    expect(state.bracketing).toBeLessThan(state.proposal!.delay)
     const rungs = rungsOf(p, 5)!
     expect(rungs.delays).toHaveLength(5)
     rungs.delays.slice(1).forEach((delay, i) => expect(delay).toBeGreaterThan(rungs.delays[i]!))

@@ -11,7 +11,7 @@ import {
   entered,
   evidenceOf,
   fireRig,
-  howMany,
+  playedSessions,
   momentOf,
   natureOf,
   newSetup,
@@ -180,7 +180,7 @@ describe('a face that turns', () => {
   })
   test('without a face that must be seen there is nothing to count', () => {
     expect(plan(change(setup, { 'motion.faceWithin': null })).face).toBeNull()
-    expect(howMany(change(setup, { 'motion.faceWithin': null })).kept).toBe(0.8)
+    expect(playedSessions(change(setup, { 'motion.faceWithin': null })).kept).toBe(0.8)
   })
   test('the chance is that of the bench, event by event', () => {
     for (const turns of [4.3, 5.2, 6.1]) {
@@ -200,8 +200,10 @@ describe('a face that turns', () => {
     const away = change(setup, { 'motion.turns': 2.1 / captured!, 'motion.turnsSpread': 0.01 })
     const face = plan(away).face!
     expect(face.chance).toBeLessThan(0.4)
-    expect(howMany(away).kept).toBeCloseTo(0.8 * face.chance, 9)
-    expect(howMany(away).props!).toBeGreaterThan(howMany(change(away, { 'motion.faceWithin': null })).props!)
+    expect(playedSessions(away).kept).toBeCloseTo(0.8 * face.chance, 9)
+    expect(playedSessions(away).props!).toBeGreaterThan(
+      playedSessions(change(away, { 'motion.faceWithin': null })).props!,
+    )
     const found = finding(away, 'face-away')!
     expect(found.fixes.map(fix => fix.label)).toEqual(['Spin it at {n}: then it faces the camera', 'Accept any side'])
     expect(plan(withChanges(away, found.fixes[0]!.changes)).face!.turned).toBeCloseTo(0, 3)

@@ -23,7 +23,7 @@ import { Film, sceneOf, stopsOf } from '~~/core/render'
 import { Bodies } from '~~/core/render/bodies'
 import { cardsOf } from '~~/core/render/cards'
 import { grey } from '~~/core/render/material'
-import { World } from '~~/core/render/world'
+import { Geometry } from '~~/core/render/world'
 import { dialCardText } from '~~/shared/text/dialCard'
 
 const make = (recipe: Parameters<typeof newSetup>[0], values: Record<string, string | number | boolean>): Setup =>
@@ -36,7 +36,7 @@ const fixed = (setup: Setup, id: string, index = 0) =>
   finding(withChanges(setup, finding(setup, id)!.fixes[index]!.changes), id)
 
 /** A white ground lit from both sides, before which something is poured. */
-function whiteGround(change: Record<string, string | number> = {}): Setup {
+function whiteBackground(change: Record<string, string | number> = {}): Setup {
   const start = make('pour', { 'scene.ground.reflectance': 0.85, 'scene.ground.distance': 1 })
   const key = start.flashes[0]!
   const light = (name: string, angle: number) => ({
@@ -238,15 +238,15 @@ test('figures of a light: facing it, towards the camera, at the edge, on the gro
 })
 
 test('the ground is as bright in the computed picture as its figure says', () => {
-  const a = plan(whiteGround())
-  const { ground } = sceneFigures(a)
-  expect(ground.fills).toBe(true)
+  const a = plan(whiteBackground())
+  const { background } = sceneFigures(a)
+  expect(background.fills).toBe(true)
   const of = sceneOf(a, { room: false })
   const film = new Film({ ...of, bounces: false, cards: [] }, 30, 20)
   for (let i = 0; i < 40; i++) film.pass()
   const corner = stopsOf(film.at(1, 1))
-  expect(corner).toBeGreaterThan(ground.darkest! - 0.15)
-  expect(corner).toBeLessThan(ground.brightest! + 0.15)
+  expect(corner).toBeGreaterThan(background.darkest! - 0.15)
+  expect(corner).toBeLessThan(background.brightest! + 0.15)
   const lamps = lampsOf(a)
   const [x, y, z] = [0.45, 0.4, -1] as const
   const byHand = lamps.reduce((sum, lamp) => sum + levelAt(lamp, [x, y, z], [0, 0, 1]), 0)
@@ -255,11 +255,11 @@ test('the ground is as bright in the computed picture as its figure says', () =>
 
 describe('the ground', () => {
   test('uneven from one side, even from two farther off', () => {
-    const both = whiteGround()
+    const both = whiteBackground()
     const one = { ...both, flashes: both.flashes.slice(0, 2) }
     const uneven = finding(one, 'ground-uneven')!
     expect(uneven.severity).toBe('warning')
-    expect(uneven.figures.evenness!.value).toBeGreaterThan(sceneFigures(plan(both)).ground.evenness! + 0.2)
+    expect(uneven.figures.evenness!.value).toBeGreaterThan(sceneFigures(plan(both)).background.evenness! + 0.2)
     expect(
       sceneFigures(
         plan(
@@ -269,11 +269,11 @@ describe('the ground', () => {
             { path: 'flashes[2].distance', value: 5 },
           ]),
         ),
-      ).ground.evenness!,
+      ).background.evenness!,
     ).toBeLessThan(0.353)
   })
   test('a white ground that gets little is grey, and more light makes it white', () => {
-    const dim = whiteGround({ 'flashes[1].power': 1 / 64, 'flashes[2].power': 1 / 64 })
+    const dim = whiteBackground({ 'flashes[1].power': 1 / 64, 'flashes[2].power': 1 / 64 })
     const grey = finding(dim, 'ground-grey')!
     expect(grey.title).toBe('The white background comes out grey: {darkest}')
     expect(grey.figures.darkest!.value).toBeLessThan(1.5)
@@ -559,11 +559,11 @@ test('the other way round: how far the ground must be for −6 stops, and the ri
   const ground = find(setup, 'scene.ground.distance', results.get('ground')!.read, -6)
   expect(ground.answers.length).toBeGreaterThan(0)
   const there = withChanges(setup, [{ path: 'scene.ground.distance', value: ground.answers.at(-1)! }])
-  expect(sceneFigures(plan(there)).ground.brightest!).toBeCloseTo(-6, 5)
+  expect(sceneFigures(plan(there)).background.brightest!).toBeCloseTo(-6, 5)
   const rim = find(setup, 'flashes[1].distance', results.get('rim')!.read, 1)
   const brought = withChanges(setup, [{ path: 'flashes[1].distance', value: rim.answers[0]! }])
   expect(sceneFigures(plan(brought)).lights[1]!.edge!).toBeCloseTo(1, 5)
-  expect(results.get('evenness')!.value.value).toBeCloseTo(sceneFigures(plan(setup)).ground.evenness!, 9)
+  expect(results.get('evenness')!.value.value).toBeCloseTo(sceneFigures(plan(setup)).background.evenness!, 9)
 })
 
 test('the dial card says of each light what it is there for, where it stands and what fires it', () => {
@@ -658,7 +658,7 @@ describe('cards and flags', () => {
     expect(cards[0]!.front!).toBeCloseTo(Math.log2(level), 2)
     // The light itself stands beside: all that faces the camera gets comes off the card.
     expect(lights[0]!.front!).toBeCloseTo(cards[0]!.front!, 9)
-    expect(cards[0]!.ground!).toBeLessThan(cards[0]!.front! - 1)
+    expect(cards[0]!.background!).toBeLessThan(cards[0]!.front! - 1)
     expect(figures(carded({ kind: 'black' })).lights[0]!.front).toBeNull()
   }, 30_000)
 
@@ -688,8 +688,8 @@ describe('cards and flags', () => {
       { kind: 'black', along: 0.88, across: 0.02, width: 0.5, height: 0.5, turn: 0.73 },
       { 'flashes[0].angle': -0.5 },
     )
-    expect(figures(lit).lights[0]!.ground).toBeGreaterThan(-8)
-    expect(figures(shaded).lights[0]!.ground).toBeNull()
+    expect(figures(lit).lights[0]!.background).toBeGreaterThan(-8)
+    expect(figures(shaded).lights[0]!.background).toBeNull()
     expect(figures(shaded).lights[0]!.front!).toBeCloseTo(figures(lit).lights[0]!.front!, 9)
     const large = (path: string) =>
       figures(
@@ -697,7 +697,7 @@ describe('cards and flags', () => {
           { path: 'flashes[0].headWidth', value: 1.2 },
           { path: 'flashes[0].headHeight', value: 1.2 },
         ]),
-      ).lights[0]!.ground!
+      ).lights[0]!.background!
     expect(large('shaded')).toBeLessThan(large('lit') - 0.3)
     expect(large('shaded')).toBeGreaterThan(large('lit') - 6)
   })
@@ -708,7 +708,12 @@ describe('cards and flags', () => {
     const bodies = new Bodies()
     bodies.plate([0, 0, 0], [0.02, 0, 0], [0, 0.02, 0], grey(0.18))
     const faces = cardsOf(a.setup, stageOf(a.setup), bodies)
-    const scene = { ...sceneOf(a, { room: false }), world: new World(bodies, [0, 1e-2]), cards: faces, bounces: false }
+    const scene = {
+      ...sceneOf(a, { room: false }),
+      world: new Geometry(bodies, [0, 1e-2]),
+      cards: faces,
+      bounces: false,
+    }
     const film = new Film({ ...scene, view: { ...scene.view, fieldWidth: 1e-3, fieldHeight: 1e-3 } }, 3, 3)
     for (let i = 0; i < 200; i++) film.pass()
     expect(stopsOf(film.at(1, 1))).toBeCloseTo(lights[0]!.front!, 1)
@@ -716,7 +721,7 @@ describe('cards and flags', () => {
   })
 
   test('the other way round: where the card must stand for the ground to be as even as wanted', () => {
-    const start = whiteGround()
+    const start = whiteBackground()
     const lit = { ...start.flashes[1]!, units: 4, power: 1 / 2, distance: 1.6, angle: 0.4, elevation: -1 }
     const card = { name: 'Card', kind: 'white' as const, along: 0, across: 0.6, out: 1, turn: 0, tilt: -0.8 }
     const cards = [{ ...card, width: 1.5, height: 1.5 }]
@@ -726,7 +731,7 @@ describe('cards and flags', () => {
     expect(sensitivitiesOf(setup, result, 30).map(one => one.path)).toContain('scene.cards[0].out')
     const { answers } = find(setup, 'scene.cards[0].out', result.read, 1.42)
     const there = withChanges(setup, [{ path: 'scene.cards[0].out', value: answers.find(value => value > 0.7)! }])
-    expect(figures(there).ground.evenness!).toBeCloseTo(1.42, 5)
+    expect(figures(there).background.evenness!).toBeCloseTo(1.42, 5)
   })
 })
 
@@ -781,7 +786,7 @@ describe('places in the picture', () => {
     const wider = 1 + setup.scene.ground.distance / setup.picture.distance
     const ground = { width: wide * wider * optics.fieldWidth, height: high * wider * optics.fieldHeight }
     const changes = Object.entries(ground).map(([key, value]) => ({ path: `scene.ground.${key}`, value }))
-    expect(sceneFigures(plan(withChanges(setup, changes))).ground.fills).toBe(fills)
+    expect(sceneFigures(plan(withChanges(setup, changes))).background.fills).toBe(fills)
   })
 
   test('across and up are square to where a lamp points and to each other, up upwards', () => {

@@ -85,12 +85,12 @@ describe('the proposal', () => {
 })
 
 test('the ladder starts early, steps by the window, and turns back by half a step', () => {
-  const ladder = calibration.ladderFor({ delay: 10, uncertainty: 2, scatter: 1 }, { before: 1, after: 1 })
+  const ladder = calibration.bracketingFor({ delay: 10, uncertainty: 2, scatter: 1 }, { before: 1, after: 1 })
   expect(ladder).toEqual({ start: 6, step: 2 })
-  expect(calibration.ladderDelay(ladder, [])).toBe(6)
-  expect(calibration.ladderDelay(ladder, ['early', 'early'])).toBe(10)
-  expect(calibration.ladderDelay(ladder, ['early', 'late'])).toBe(7)
-  expect(calibration.ladderDelay(ladder, ['early', 'late', 'early'])).toBe(8)
+  expect(calibration.bracketedDelay(ladder, [])).toBe(6)
+  expect(calibration.bracketedDelay(ladder, ['early', 'early'])).toBe(10)
+  expect(calibration.bracketedDelay(ladder, ['early', 'late'])).toBe(7)
+  expect(calibration.bracketedDelay(ladder, ['early', 'late', 'early'])).toBe(8)
 })
 
 /** Bounds with room for the noise of few rigs; the table itself is printed by the benchmark. */

@@ -1,4 +1,14 @@
-import { type Recipe, RECIPES, type Setup, howMany, newSetup, plan, valueAt, withChange, withChanges } from '~~/core'
+import {
+  type Recipe,
+  RECIPES,
+  type Setup,
+  playedSessions,
+  newSetup,
+  plan,
+  valueAt,
+  withChange,
+  withChanges,
+} from '~~/core'
 
 /** A change of the set-up itself, by hand, against the derivative of the budget: the plan must agree with itself. */
 const INPUTS: [string, string][] = [
@@ -107,12 +117,12 @@ test.each<
   [
     'more keepers need more props',
     { 'goal.keepers': 8 },
-    (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!),
+    (a, b) => expect(playedSessions(b.setup).props!).toBeGreaterThan(playedSessions(a.setup).props!),
   ],
   [
     'more confidence needs more props',
     { 'goal.confidence': 0.99 },
-    (a, b) => expect(howMany(b.setup).props!).toBeGreaterThan(howMany(a.setup).props!),
+    (a, b) => expect(playedSessions(b.setup).props!).toBeGreaterThan(playedSessions(a.setup).props!),
   ],
   [
     'a longer lens sees less and holds less depth',

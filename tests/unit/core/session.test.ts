@@ -2,7 +2,7 @@ import {
   type LoggedTake,
   RECIPES,
   type Setup,
-  howMany,
+  playedSessions,
   newSetup,
   plan,
   propsResult,
@@ -49,7 +49,7 @@ function sessions(setup: Setup, plays: number, share: number): number[] {
 
 test('the cracker needs what an independent session says, the search counted; on-time takes alone need less', () => {
   const setup = newSetup('projectile')
-  const many = howMany(setup)
+  const many = playedSessions(setup)
   expect(many).toMatchObject({ props: 8, ifAllKept: 6 })
   expect(many.first).toBeCloseTo(0.35, 2)
   expect(many.later).toBeGreaterThan(0.78)
@@ -67,10 +67,10 @@ test.each(RECIPES)(
   '%s: more takes than the keepers wanted, the same each time, quickly told apart from one that is found',
   recipe => {
     const setup = newSetup(recipe)
-    const many = howMany(setup)
+    const many = playedSessions(setup)
     expect(many.props!).toBeGreaterThan(many.ifAllKept!)
     expect(many.ifAllKept!).toBeGreaterThan(setup.goal.keepers)
-    expect(howMany(setup)).toEqual(many)
+    expect(playedSessions(setup)).toEqual(many)
     expect(many.first).toBeLessThan(many.later)
     const p = plan(setup)
     const found: LoggedTake[] = Array.from({ length: 6 }, (_, i) => ({
@@ -82,7 +82,7 @@ test.each(RECIPES)(
       position: null,
     }))
     // Six on the moment, none kept: the log's own share of keepers is poor, and the moment need not be found any more.
-    const after = howMany(setup, { takes: found })
+    const after = playedSessions(setup, { takes: found })
     expect(after.kept).toBeCloseTo(8 / 16, 9)
     expect(after.toFind).toBeLessThan(many.toFind)
   },
@@ -100,22 +100,22 @@ test('takes logged are played on from; none are needed once the keepers are ther
     position: 0.001,
     ...change,
   })
-  const two = howMany(setup, { takes: [take(1, {}), take(2, {})] })
-  expect(two.props!).toBeLessThan(howMany(setup).props! - 2)
-  expect(howMany(setup, { takes: [1, 2, 3].map(n => take(n, {})) })).toMatchObject({ props: 0, plays: 0 })
-  const failing = howMany(setup, {
+  const two = playedSessions(setup, { takes: [take(1, {}), take(2, {})] })
+  expect(two.props!).toBeLessThan(playedSessions(setup).props! - 2)
+  expect(playedSessions(setup, { takes: [1, 2, 3].map(n => take(n, {})) })).toMatchObject({ props: 0, plays: 0 })
+  const failing = playedSessions(setup, {
     takes: Array.from({ length: 10 }, (_, i) => take(i + 1, { verdict: 'misfire', keeper: false, position: null })),
   })
   expect(failing.misfire).toBeCloseTo(11 / 60, 9)
-  expect(failing.props!).toBeGreaterThan(howMany(setup).props!)
+  expect(failing.props!).toBeGreaterThan(playedSessions(setup).props!)
 })
 
 test('a burst is counted event by event, and what never comes is beyond count', () => {
-  const burst = howMany(withChange(newSetup('powder'), { path: 'trigger', value: 'burst' }))
+  const burst = playedSessions(withChange(newSetup('powder'), { path: 'trigger', value: 'burst' }))
   expect(burst.framesPerEvent).toBeCloseTo(0.63, 9)
   expect(burst.first).toBeCloseTo(0.63, 9)
   expect(Math.abs(burst.later - 0.63)).toBeLessThan(0.04)
-  const never = howMany(
+  const never = playedSessions(
     withChange(withChange(newSetup('toss'), { path: 'moment.reference', value: 'travel' }), {
       path: 'moment.offset',
       value: 5,
@@ -126,7 +126,7 @@ test('a burst is counted event by event, and what never comes is beyond count', 
 
 test('too few props at hand are a note with what it needs; enough are none', () => {
   const setup = withChange(newSetup('projectile'), { path: 'goal.stock', value: 2 })
-  const finding = stockFinding(setup, howMany(setup))!
+  const finding = stockFinding(setup, playedSessions(setup))!
   expect(fillFigures(finding.title, finding.figures)).toBe('8 props needed for 3 keepers; 2 at hand')
   expect(finding).toMatchObject({ severity: 'note', paths: ['goal.stock'] })
   expect(finding.fixes).toEqual([
@@ -139,16 +139,16 @@ test('too few props at hand are a note with what it needs; enough are none', () 
       cost: { flashStops: null, ambientStops: 0, depth: null, blur: 0, keep: 0 },
     },
   ])
-  expect(stockFinding(newSetup('projectile'), howMany(newSetup('projectile')))).toBeNull()
-  const result = propsResult(setup, howMany(setup))!
+  expect(stockFinding(newSetup('projectile'), playedSessions(newSetup('projectile')))).toBeNull()
+  const result = propsResult(setup, playedSessions(setup))!
   expect(result).toMatchObject({ value: { value: 8 }, causes: [] })
   expect(result.read(plan(setup))).toBeNull()
-  expect(propsResult(setup, { ...howMany(setup), props: null })).toBeNull()
+  expect(propsResult(setup, { ...playedSessions(setup), props: null })).toBeNull()
   // Beyond count there is nothing to get; exactly enough is enough.
-  const beyond = stockFinding(setup, { ...howMany(setup), props: null })!
+  const beyond = stockFinding(setup, { ...playedSessions(setup), props: null })!
   expect([beyond.title, beyond.fixes]).toEqual(['Too many props needed to count', []])
-  expect(stockFinding({ goal: { ...setup.goal, stock: 8 } }, howMany(setup))).toBeNull()
-  expect(stockFinding(setup, { ...howMany(setup), props: null, later: 0 })).toBeNull()
+  expect(stockFinding({ goal: { ...setup.goal, stock: 8 } }, playedSessions(setup))).toBeNull()
+  expect(stockFinding(setup, { ...playedSessions(setup), props: null, later: 0 })).toBeNull()
   const told = fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')
   expect(told).toMatch(/^played 300 times to 3 keepers, enough in 90 %: /)
   expect(told).toMatch(/ 80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 were/)

@@ -7,7 +7,7 @@ import {
   entersPicture,
   find,
   flashFromLeaflet,
-  howMany,
+  playedSessions,
   knownTable,
   momentOf,
   newSetup,
@@ -85,7 +85,7 @@ test('2: the guess of 6 m/s is 164 ms, and does not hold against one throw', () 
   // 0.95 m at 6 m/s along the level: 164 ms, less the chain.
   expect(told.timing.wanted! + told.timing.chainLatency).toBeCloseTo(0.95 / (6 * Math.cos(Math.PI / 12)), 2)
   expect(start.motion.speedError).toBe(0.2)
-  expect(howMany(start).props).toBeGreaterThan(3)
+  expect(playedSessions(start).props).toBeGreaterThan(3)
 })
 
 test('3: a face within 20° of 40 mm at 18 turns a second shows in 22 %, and bounds the headline', () => {

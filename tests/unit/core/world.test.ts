@@ -89,7 +89,7 @@ describe.each(RECIPES)('%s: the plan agrees with a world of its own', recipe => 
         const shot = fire(setup)
         expect(shot.dark).toBeNull()
         // Sound within two parts in a thousand by another formula of its speed; the rest to a few in ten thousand.
-        const sound = sensorOf(setup).hears && trigger === 'sensor' ? 2e-3 * (timing.sensed ?? 0) : 0
+        const sound = sensorOf(setup).listens && trigger === 'sensor' ? 2e-3 * (timing.sensed ?? 0) : 0
         expect(Math.abs(shot.offset! - timing.bias)).toBeLessThan(3e-6 + 6e-4 * Math.abs(timing.captured!) + sound)
         told++
       }

@@ -1,6 +1,6 @@
 import { and, eq, isNull, ne, or, sql } from 'drizzle-orm'
 import { type Setup, completeSetup } from '../../core'
-import { MODELS, type SavedStand } from '../../shared/stand'
+import { MODELS, type SavedStand } from '../../shared/status'
 import type { Database } from '../database/client'
 import { setups } from '../database/schema'
 import { work } from './workers'

@@ -5,7 +5,7 @@ import { anew, relit } from './candidateFixes'
 export const WHITE_GROUND = 0.5
 
 /** Lights aimed at a ground that is meant to be white, by their place in the list; none where nothing is. */
-export const whiteGroundLights = ({ setup }: Assessment): number[] =>
+export const whiteBackgroundLights = ({ setup }: Assessment): number[] =>
   setup.scene.ground.reflectance < WHITE_GROUND || setup.method === 'fast-shutter'
     ? []
     : setup.flashes.flatMap((flash, i) => (flash.role === 'ground' ? [i] : []))

@@ -2,7 +2,7 @@ import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
 import { FARTHER, firstWithin, rounded } from './candidateFixes'
 import { type FixDraft, type Rule, length, stops } from './types'
-import { whiteGroundLights, changedBy } from './ground'
+import { whiteBackgroundLights, changedBy } from './backgroundLights'
 
 /** Uneven by more than this, stops. */
 const UNEVEN = 1 / 3 + 0.02
@@ -15,7 +15,7 @@ function lightsBack(a: Assessment, lit: readonly number[]): FixDraft[] {
     FARTHER,
     factor =>
       lit.map(i => ({ path: `flashes[${i}].distance`, value: Math.min(100, rounded(flashes[i]!.distance * factor)) })),
-    after => (sceneFigures(after).ground.evenness ?? Infinity) <= UNEVEN,
+    after => (sceneFigures(after).background.evenness ?? Infinity) <= UNEVEN,
     changedBy(a, lit),
   )
   if (!changes) return []
@@ -24,10 +24,10 @@ function lightsBack(a: Assessment, lit: readonly number[]): FixDraft[] {
 }
 
 /** A white ground is white all over, or it is not. */
-export const groundUneven: Rule = a => {
-  const lit = whiteGroundLights(a)
+export const backgroundUneven: Rule = a => {
+  const lit = whiteBackgroundLights(a)
   if (lit.length === 0) return null
-  const { evenness, brightest } = sceneFigures(a).ground
+  const { evenness, brightest } = sceneFigures(a).background
   if (evenness === null || evenness <= UNEVEN) return null
   return {
     id: 'ground-uneven',

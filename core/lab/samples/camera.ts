@@ -5,6 +5,7 @@ import type { Frame, FrameExposure } from '../types'
 /** Light of a scene at a place, px from the top left; 1 is white. */
 export type Light = (x: number, y: number) => number
 
+/** How the simulated camera takes a frame: noise, gain, blur. */
 export interface CameraOptions {
   width: number
   height: number

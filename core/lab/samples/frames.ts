@@ -1,5 +1,5 @@
 import { between, type Random, seededRandom } from '../../math/random'
-import type { LabInput, StandIn } from '../types'
+import type { LabInput, SyntheticSample } from '../types'
 import { photographed, shot } from './camera'
 
 /** How far apart, without the care for extremes that makes the standard function slow for each pixel. */
@@ -14,7 +14,7 @@ const file = (name: string, frame: Extract<LabInput, { kind: 'frame' }>['frame']
 })
 
 /** A dark room: a slow fall-off, read noise, a few hot pixels. */
-export function blackStandIn(seed: number): StandIn {
+export function blackSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const stops = between(random, -7, -2)
   const [width, height] = [360, 240]
@@ -32,7 +32,7 @@ export function blackStandIn(seed: number): StandIn {
 }
 
 /** A slanted edge of light and dark, so soft. */
-export function edgeStandIn(seed: number): StandIn {
+export function edgeSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const [width, height] = [420, 280]
   const sigma = evenly(random, 0.6, 5)
@@ -66,7 +66,7 @@ function pulseBy(random: Random): { t01: (tau: number) => number; by: (share: nu
 }
 
 /** A white ball in flight by a flash, at a known speed. */
-export function streakStandIn(seed: number): StandIn {
+export function streakSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const [width, height] = [420, 280]
   const diameter = 0.02
@@ -77,7 +77,7 @@ export function streakStandIn(seed: number): StandIn {
   const px = between(random, 6, 30)
   const tau = (px * perPx) / speed / pulse.t01(1)
   const steps = 160
-  const way = Array.from({ length: steps }, (_, k) => (pulse.by((k + 0.5) / steps) * tau * speed) / perPx)
+  const travel = Array.from({ length: steps }, (_, k) => (pulse.by((k + 0.5) / steps) * tau * speed) / perPx)
   const [cx, cy] = [between(random, 170, 230), between(random, 120, 160)]
   const bright = between(random, 0.4, 0.8)
   const light = new Float32Array(width * height)
@@ -85,7 +85,7 @@ export function streakStandIn(seed: number): StandIn {
     const half = radius ** 2 - (y + 0.5 - cy) ** 2
     if (half <= 0) continue
     const reach = Math.sqrt(half)
-    for (const gone of way) {
+    for (const gone of travel) {
       const [from, to] = [cx + gone - reach, cx + gone + reach]
       for (let x = Math.max(0, Math.floor(from)); x < Math.min(width, Math.ceil(to)); x++)
         light[y * width + x]! += (bright / steps) * Math.max(0, Math.min(x + 1, to) - Math.max(x, from))
@@ -101,7 +101,7 @@ export function streakStandIn(seed: number): StandIn {
 }
 
 /** Three takes of different things through a lens with drops on it. */
-export function specksStandIn(seed: number): StandIn {
+export function specksSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const [width, height] = [360, 240]
   const count = seed % 4
@@ -133,7 +133,7 @@ export function specksStandIn(seed: number): StandIn {
 }
 
 /** A white mark on a black disc that turns, by a flash. */
-export function discStandIn(seed: number): StandIn {
+export function discSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const size = 520
   const turns = [33.333, 45, 78, 500, 1500][seed % 5]!
@@ -186,7 +186,7 @@ function clockFace(count: number): (u: number, v: number) => number {
 }
 
 /** Several frames of the running clock, each set off by it. */
-export function clockStandIn(seed: number): StandIn {
+export function clockSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const [width, height] = [420, 280]
   const refresh = [60, 75, 120, 144][seed % 4]!

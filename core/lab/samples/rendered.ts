@@ -8,7 +8,7 @@ import { Film, type Scene, sceneOf } from '../../render'
 import { recipeStart } from '../../recipes'
 import { withChanges } from '../../setup/paths'
 import type { Setup } from '../../setup/types'
-import type { Frame, LabInput, StandIn } from '../types'
+import type { Frame, LabInput, SyntheticSample } from '../types'
 import { caughtIn, type Caught } from '../take/closer'
 import { placesOf } from '../take/instants'
 import { type CameraOptions, photographed } from './camera'
@@ -31,7 +31,7 @@ function taken(scene: Scene, planned: Assessment, random: Random, exposure?: Cam
 }
 
 /** A grey card at the subject, turned to face the one light there is, which stands and is set anyhow. */
-export function exposureStandIn(seed: number): StandIn {
+export function exposureSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const stops = between(random, -2.5, 1.8)
   const start = recipeStart('projectile')
@@ -73,10 +73,10 @@ function partsOf(scene: Scene): number[] {
 }
 
 /** Stops of each part of a plan's ground with nothing before it. */
-const groundLight = (planned: Assessment): number[] => partsOf(sceneOf(planned, { bare: true, room: false }))
+const backgroundLight = (planned: Assessment): number[] => partsOf(sceneOf(planned, { bare: true, room: false }))
 
 /** A white ground lit from two sides, with what a set-up has before it. */
-export function groundStandIn(seed: number): StandIn {
+export function backgroundSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const recipe = (['pour', 'drop', 'balloon'] as const)[seed % 3]!
   const start = recipeStart(recipe)
@@ -96,9 +96,9 @@ export function groundStandIn(seed: number): StandIn {
     { path: 'scene.ground.distance', value: between(random, 0.8, 1.4) },
   ])
   // As bright as wanted: whatever is too much is kept off every light.
-  const tooMuch = Math.max(...groundLight(assess(lit))) - between(random, -2, 1.8)
+  const tooMuch = Math.max(...backgroundLight(assess(lit))) - between(random, -2, 1.8)
   const planned = assess({ ...lit, flashes: lit.flashes.map(f => ({ ...f, lossStops: f.lossStops + tooMuch })) })
-  const stops = groundLight(planned)
+  const stops = backgroundLight(planned)
   const shown = partsOf(sceneOf(planned, { room: false }))
   const seen = stops.filter((value, i) => Math.abs(value - shown[i]!) < BEFORE)
   const [wide, tall] = [BLOCKS.across, BLOCKS.down]
@@ -116,7 +116,7 @@ export function groundStandIn(seed: number): StandIn {
 }
 
 /** An empty wall at three shutters past the sync, and at a slow one. */
-export function syncStandIn(seed: number): StandIn {
+export function syncSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const travel = between(random, 0.0025, 0.005)
   const start = recipeStart('projectile')
@@ -141,7 +141,7 @@ export function syncStandIn(seed: number): StandIn {
   const slow = 1 / 60
   const at = (setup: Setup, shutter: number): Assessment =>
     assess(withChanges(setup, [{ path: 'picture.shutter', value: shutter }]))
-  const tooMuch = Math.max(...groundLight(at(wall, slow))) - between(random, 0.4, 1.4)
+  const tooMuch = Math.max(...backgroundLight(at(wall, slow))) - between(random, 0.4, 1.4)
   const lit = { ...wall, flashes: [{ ...key, lossStops: key.lossStops + tooMuch }] }
   const met = at(lit, slow)
   // When half of the light is out, after the contact closed.
@@ -180,7 +180,7 @@ function takeAt(planned: Assessment, place: number, random: Random) {
 }
 
 /** A steel ball on its way to a cracker, beside the same without the ball. */
-export function placeStandIn(seed: number): StandIn {
+export function placeSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const planned = assess(
     withChanges(recipeStart('projectile'), [
@@ -212,7 +212,7 @@ export function placeStandIn(seed: number): StandIn {
 }
 
 /** Something that fell through a beam and on, caught before it reached the liquid. */
-export function chainStandIn(seed: number): StandIn {
+export function chainSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const beam = between(random, 0.1, 0.3)
   const latency = between(random, 0.004, 0.03)

@@ -1,5 +1,5 @@
 import { between, type Random, seededRandom } from '../../math/random'
-import type { LabInput, StandIn, Trace } from '../types'
+import type { LabInput, SyntheticSample, Trace } from '../types'
 
 const evenly = (random: Random, low: number, high: number): number => low * (high / low) ** random.uniform()
 
@@ -56,7 +56,7 @@ function recordedTrace(
 }
 
 /** Several pops of a flash, seen by a photodiode: coupled directly or not. */
-export function lightStandIn(seed: number): StandIn {
+export function lightSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const tau = evenly(random, 30e-6, 1.5e-3)
   const pulse: Pulse = {

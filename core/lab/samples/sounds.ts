@@ -1,5 +1,5 @@
 import { between, type Random, seededRandom } from '../../math/random'
-import type { Sound, StandIn } from '../types'
+import type { Sound, SyntheticSample } from '../types'
 
 /** A sound of a recording: when it reaches the microphone, how loud, how it dies away. */
 interface Event {
@@ -63,7 +63,7 @@ const RATES = [44_100, 48_000, 96_000]
 const soundFile = (name: string, sound: Sound) => ({ kind: 'sound' as const, name, sound })
 
 /** Several shots: report and impact in each. */
-export function speedStandIn(seed: number): StandIn {
+export function speedSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const rate = RATES[seed % 3]!
   const distance = between(random, 2, 8)
@@ -104,7 +104,7 @@ export function speedStandIn(seed: number): StandIn {
 }
 
 /** Clicks and voices, then the event, each several times. */
-export function levelsStandIn(seed: number): StandIn {
+export function levelsSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const rate = RATES[seed % 2]!
   const [click, event] = [between(random, 0.03, 0.12), between(random, 0.3, 0.75)]
@@ -132,7 +132,7 @@ export function levelsStandIn(seed: number): StandIn {
 }
 
 /** A ball that is let fall on a hard floor. */
-export function bouncesStandIn(seed: number): StandIn {
+export function bouncesSample(seed: number): SyntheticSample {
   const random = seededRandom(seed)
   const rate = RATES[seed % 2]!
   const [height, restitution] = [between(random, 0.3, 1.2), between(random, 0.55, 0.88)]

@@ -1,7 +1,7 @@
 import { cholesky, solveBy } from '../../math/matrix'
 import { median, spreadOf } from '../statistics'
 import { type Frame, type LabReading, type LabTool, numberOf } from '../types'
-import { type Box, GREY, levelsIn } from './decode'
+import { type Region, GREY, levelsIn } from './decode'
 import { framesOf, patchOf } from './patch'
 
 /** Blocks that a ground is looked at in. */
@@ -27,7 +27,7 @@ interface Block {
 
 const MIDDLE = { x: 0, y: 0 }
 
-function blocksOf(frame: Frame, { x0, y0, x1, y1 }: Box): Block[] {
+function blocksOf(frame: Frame, { x0, y0, x1, y1 }: Region): Block[] {
   const [wide, tall] = [(x1 - x0) / ACROSS, (y1 - y0) / DOWN]
   return Array.from({ length: ACROSS * DOWN }, (_, i): Block => {
     const [column, row] = [i % ACROSS, Math.floor(i / ACROSS)]
@@ -117,7 +117,7 @@ function smoothPart(blocks: readonly Block[]): Block[] {
 }
 
 /** The smooth light of a ground, with whatever stands before it left out: a table, a subject. */
-function groundOf(blocks: readonly Block[]): { kept: Block[]; surface: number[]; scatter: number } {
+function fittedBackground(blocks: readonly Block[]): { kept: Block[]; surface: number[]; scatter: number } {
   const smooth = smoothPart(blocks)
   let kept = smooth
   let surface = surfaceThrough(kept)
@@ -155,7 +155,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const file = framesOf(files)[0]!
   const { marks, box } = patchOf(file, 0, { x0: 0, x1: 1, y0: 0, y1: 1 }, hand)
   const blocks = blocksOf(file.frame, box)
-  const { kept, surface, scatter } = groundOf(blocks)
+  const { kept, surface, scatter } = fittedBackground(blocks)
   const smooth = kept.map(block => ({ ...block, stops: heightOf(surface, block) }))
   const stops = smooth.map(block => block.stops)
   const [brightest, darkest] = [Math.max(...stops), Math.min(...stops)]
@@ -224,7 +224,7 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
 }
 
 /** How even the ground is. */
-export const ground: Omit<LabTool, 'standIn'> = {
+export const ground: Omit<LabTool, 'sample'> = {
   id: 'ground',
   title: 'Ground',
   text: 'A frame with the lights on: how even the ground is, where it is brightest and which edge sinks.',

@@ -3,7 +3,7 @@ import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { BRIGHTER, firstWithin } from './candidateFixes'
 import { type FixDraft, type Rule, count, power, stops } from './types'
-import { whiteGroundLights, changedBy } from './ground'
+import { whiteBackgroundLights, changedBy } from './backgroundLights'
 
 /** A white ground is grey below, stops against mid grey. */
 const WHITE = 1.5
@@ -15,7 +15,7 @@ function brighter(a: Assessment, lit: readonly number[]): FixDraft[] {
       a,
       factors,
       factor => lit.map(i => ({ path: `flashes[${i}].${key}`, value: a.setup.flashes[i]![key] * factor })),
-      after => (sceneFigures(after).ground.darkest ?? -Infinity) >= WHITE,
+      after => (sceneFigures(after).background.darkest ?? -Infinity) >= WHITE,
       changedBy(a, lit),
     )
   const [powers, units] = [within(BRIGHTER, 'power'), within([2, 3, 4, 6], 'units')]
@@ -36,10 +36,10 @@ function brighter(a: Assessment, lit: readonly number[]): FixDraft[] {
 }
 
 /** A white ground that gets too little is grey. */
-export const groundGrey: Rule = a => {
-  const lit = whiteGroundLights(a)
+export const backgroundGrey: Rule = a => {
+  const lit = whiteBackgroundLights(a)
   if (lit.length === 0) return null
-  const { darkest } = sceneFigures(a).ground
+  const { darkest } = sceneFigures(a).background
   if (darkest === null || darkest >= WHITE) return null
   return {
     id: 'ground-grey',

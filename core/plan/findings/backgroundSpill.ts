@@ -11,7 +11,7 @@ const DARK_GROUND = 0.1
 const SHOWS = -4
 
 /** Whether a ground that is meant to be black is. */
-const isBlack = (after: Assessment): boolean => (sceneFigures(after).ground.brightest ?? -Infinity) <= SHOWS
+const isBlack = (after: Assessment): boolean => (sceneFigures(after).background.brightest ?? -Infinity) <= SHOWS
 
 /** Stops below showing from which a light counts as one that spills. */
 const PART = 3
@@ -19,8 +19,8 @@ const PART = 3
 /** Lights that spill on a black ground, the worst first. */
 const spilling = (a: Assessment): number[] =>
   sceneFigures(a)
-    .lights.filter(light => (light.ground ?? -Infinity) > SHOWS - PART)
-    .sort((one, other) => other.ground! - one.ground!)
+    .lights.filter(light => (light.background ?? -Infinity) > SHOWS - PART)
+    .sort((one, other) => other.background! - one.background!)
     .map(light => light.light)
 
 /** A flag between the worst light and the ground, where it takes nothing from the subject and stands in no way. */
@@ -62,7 +62,7 @@ function nearer(a: Assessment): FixDraft[] {
 }
 
 /** The ground moved back until it is black. */
-function groundBack(a: Assessment): FixDraft[] {
+function backgroundBack(a: Assessment): FixDraft[] {
   const { distance } = a.setup.scene.ground
   const changes = firstWithin(
     a,
@@ -84,11 +84,11 @@ const velvet = ({ setup }: Assessment): FixDraft[] =>
     : []
 
 /** A black ground shows what the other lights spill on it. */
-export const groundSpill: Rule = a => {
+export const backgroundSpill: Rule = a => {
   const { ground } = a.setup.scene
   if (a.setup.flashes.length === 0 || a.setup.method === 'fast-shutter' || ground.reflectance >= DARK_GROUND)
     return null
-  const { brightest } = sceneFigures(a).ground
+  const { brightest } = sceneFigures(a).background
   if (brightest === null || brightest <= SHOWS) return null
   return {
     id: 'ground-spill',
@@ -97,6 +97,6 @@ export const groundSpill: Rule = a => {
     reason: 'Light spills onto it. Flag the lights, move them closer, or take the background back.',
     figures: { brightest: stops(brightest) },
     paths: ['scene.ground.distance', 'scene.ground.reflectance'],
-    fixes: () => [...flagged(a), ...nearer(a), ...groundBack(a), ...velvet(a)],
+    fixes: () => [...flagged(a), ...nearer(a), ...backgroundBack(a), ...velvet(a)],
   }
 }
