@@ -1,7 +1,16 @@
 import { readFileSync, statSync } from 'node:fs'
 import { type ParseArgsConfig, parseArgs } from 'node:util'
 import type { Schema } from 'yup'
-import { type Plan, type Setup, InputError, calibration, completeSetup, playedSessions, plan, stockFinding } from '../core'
+import {
+  type Plan,
+  type Setup,
+  InputError,
+  calibration,
+  completeSetup,
+  playedSessions,
+  plan,
+  stockFinding,
+} from '../core'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
 import { memberSchema, studioSchema } from '../shared/schemas/records'
 import { MOST_FIRED, searchSchema } from '../shared/schemas/search'

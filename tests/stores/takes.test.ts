@@ -301,15 +301,15 @@ describe('takes', () => {
   test('one struck out stands among the struck alone; none of a set-up that was left', async () => {
     const kept = [1, 2, 3].map(n => ({ ...take(n), id: `t${n}`, number: n, isStruck: false }))
     const asked = serve(({ method, path, body }) => {
-      if (method === 'PUT') kept.find(one => path.includes(one.id))!.isStruck = (body as { struck: boolean }).struck
+      if (method === 'PUT') kept.find(one => path.includes(one.id))!.isStruck = (body as { struck: boolean }).excluded
       return { body: kept.filter(one => one.isStruck === path.includes('struck')).reverse() }
     })
     const store = useTakesStore()
     await store.open('s')
     await store.strike('t2', true)
-    expect([store.takes.map(one => one.number), store.struck.map(one => one.number)]).toEqual([[3, 1], [2]])
+    expect([store.takes.map(one => one.number), store.excluded.map(one => one.number)]).toEqual([[3, 1], [2]])
     await store.strike('t2', false)
-    expect([store.takes.map(one => one.number), store.struck]).toEqual([[3, 2, 1], []])
+    expect([store.takes.map(one => one.number), store.excluded]).toEqual([[3, 2, 1], []])
     expect(asked.filter(({ method }) => method === 'PUT').map(({ body }) => body as object)).toEqual([
       { struck: true },
       { struck: false },
@@ -318,6 +318,6 @@ describe('takes', () => {
     const late = store.readStruck()
     await store.open('another')
     await late
-    expect(store.struck).toEqual([])
+    expect(store.excluded).toEqual([])
   })
 })

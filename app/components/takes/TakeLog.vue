@@ -71,7 +71,7 @@ onMounted(() => void takes.readStruck().catch(() => {}))
     </p>
     <TakesTakeTable v-else @amend="amend" />
     <p
-      v-for="take in takes.struck"
+      v-for="take in takes.excluded"
       :key="take.key"
       class="flex items-baseline gap-2 text-[12px] text-(--ink-faint)"
       data-testid="struck"

@@ -164,8 +164,8 @@ describe('where a set-up stands', () => {
   const stand = (setup: ReturnType<typeof newSetup>, counts = none) => statusOf(setup, plan(setup), counts)
   const ready = () => ({ ...newSetup('projectile'), lists: { ...newSetup('projectile').lists, preparation: [] } })
 
-  test('what cannot work is mended first, then prepared, tested, fired, kept', () => {
-    expect(stand(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 })).next).toMatch(/^Mend/)
+  test('what cannot work is fixed first, then prepared, tested, fired, kept', () => {
+    expect(stand(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 })).next).toMatch(/^Fix/)
     expect(stand(newSetup('projectile')).next).toMatch(/^Prepare/)
     expect(stand(ready())).toMatchObject({ stand: 'planned', next: expect.stringMatching(/^Test/), left: 24 })
     const tested = withChanges(
