@@ -192,7 +192,7 @@ export const useTakesStore = defineStore('takes', () => {
 
   /** Takes struck out, newest first. */
   const excluded = shallowRef<TakeRecord[]>([])
-  async function readStruck(): Promise<void> {
+  async function readExcluded(): Promise<void> {
     const id = setupId.value
     const list = await api.excludedTakes(id)
     if (setupId.value === id) excluded.value = list
@@ -200,7 +200,7 @@ export const useTakesStore = defineStore('takes', () => {
   /** Strikes a take out of all counts, or puts it back. */
   async function strike(id: string, out: boolean): Promise<void> {
     await api.strikeTake(id, out)
-    await Promise.all([refresh(), readStruck()])
+    await Promise.all([refresh(), readExcluded()])
   }
 
   window.addEventListener('online', () => void flush())
@@ -221,7 +221,7 @@ export const useTakesStore = defineStore('takes', () => {
     amend,
     strike,
     readQueue,
-    readStruck,
+    readExcluded,
     flush,
     refresh,
     sendAgain,

@@ -301,7 +301,7 @@ describe('takes', () => {
   test('one struck out stands among the struck alone; none of a set-up that was left', async () => {
     const kept = [1, 2, 3].map(n => ({ ...take(n), id: `t${n}`, number: n, isStruck: false }))
     const asked = serve(({ method, path, body }) => {
-      if (method === 'PUT') kept.find(one => path.includes(one.id))!.isStruck = (body as { struck: boolean }).excluded
+      if (method === 'PUT') kept.find(one => path.includes(one.id))!.isStruck = (body as { struck: boolean }).struck
       return { body: kept.filter(one => one.isStruck === path.includes('struck')).reverse() }
     })
     const store = useTakesStore()
@@ -315,7 +315,7 @@ describe('takes', () => {
       { struck: false },
     ])
     await store.strike('t1', true)
-    const late = store.readStruck()
+    const late = store.readExcluded()
     await store.open('another')
     await late
     expect(store.excluded).toEqual([])

@@ -27,7 +27,7 @@ async function strike(id: string, out: boolean): Promise<void> {
 }
 /** The server alone can strike one that it has. */
 const canStrike = computed(() => session.isLead && amended.value !== null && amended.value.id !== amended.value.key)
-onMounted(() => void takes.readStruck().catch(() => {}))
+onMounted(() => void takes.readExcluded().catch(() => {}))
 </script>
 
 <template>
