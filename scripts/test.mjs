@@ -1,6 +1,6 @@
 // @ts-check
 // Everything that must pass, on a database of its own. `npm test` runs all; `npm test -- unit e2e` some of it;
-// `--thorough` plays simulations in full, where a third of them is told apart from a mistake as a rule.
+// `--thorough` plays simulations in full, where a sixth of them is told apart from a mistake as a rule.
 import { spawn } from 'node:child_process'
 import { mkdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
@@ -170,7 +170,7 @@ async function side(number) {
 
 async function withDatabase() {
   // Measurements and pictures want the machine for themselves.
-  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 2 : 1
+  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 3 : 1
   const all = []
   try {
     for (let number = 0; number < sides; number++) all.push(await side(number))

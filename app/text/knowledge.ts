@@ -79,6 +79,11 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
   late: { name: 'Picture too late by', said: 'late by {value}', help: 'Negative if it was early' },
   speed: { name: 'A speed', said: 'speed {value}', help: 'Chronograph, two beams, a recording' },
   interval: { name: 'A time between two events', said: '{value} apart', help: 'From a sound recording or a trace' },
+  blocked: {
+    name: 'Time the beam was blocked',
+    said: 'beam blocked for {value}',
+    help: 'From a scope or counter on the beam; with the length of the object it gives the speed there',
+  },
   latency: { name: 'Chain latency', said: 'latency {value}', help: 'From sensor to light, not counting the delay' },
   found: { name: 'Correct delay', said: 'correct at {value}', help: 'Found by takes' },
   ambient: { name: 'Room light', said: 'is {value}', help: 'From a meter or a test frame' },

@@ -110,7 +110,7 @@ const ROUGH = 0.3
  * @param expected in the usual take; null: it is never reached
  */
 export const byLog = ({ kind, from, value, error }: Evidence, expected: number | null): boolean =>
-  (kind === 'speed' || (kind === 'interval' && from === 'start')) &&
+  (kind === 'speed' || kind === 'blocked' || (kind === 'interval' && from === 'start')) &&
   Math.min(value, expected ?? value) > 0 &&
   error < ROUGH * value
 

@@ -3,7 +3,9 @@ import type { TakeTimes } from '../sensors/take'
 import { uncertainInputs } from '../take/spread'
 import { known } from '../defaults/typical'
 import type { KnownSetup } from '../setup/known'
-import type { Evidence, EventName, Setup } from '../setup/types'
+import { beamBlockTime } from '../physics/flight'
+import { SENSOR } from '../sensors/all'
+import type { Evidence, EventName, EvidenceKind, Setup } from '../setup/types'
 import type { UnknownInput, UnknownInputs } from './types'
 
 /** A set-up as it stood when something was seen, ready to be asked what should have been seen. */
@@ -67,6 +69,16 @@ function dialWanted({ setup, chain, planned }: ChainModel, x: UnknownInputs, tim
 const eventAt = (name: EventName, { sensed, impact, moment }: TakeTimes): number | null =>
   ({ start: 0, sensed, impact, moment })[name]
 
+/** How long a thing blocks the beam as it goes by, s; null without a beam, or where it never gets there. */
+function blockedFor({ setup, drag }: ChainModel, x: UnknownInputs): number | null {
+  const { motion, sensor } = setup
+  if (setup.trigger !== 'sensor' || !SENSOR[sensor.kind].crossed) return null
+  const moved = motionFor(setup, drag, x)
+  const at = moved.timeAt(x.sensorPosition)
+  const speed = at === null ? 0 : moved.speedAt(at)
+  return speed > 0 ? beamBlockTime({ objectLength: motion.objectLength, beamWidth: sensor.beamWidth, speed }) : null
+}
+
 /**
  * What should have been seen were the inputs so, in the evidence's unit; null where it could not have been seen.
  * Light is another matter: it has no part in when things happen.
@@ -96,6 +108,8 @@ export function predicted(world: ChainModel, evidence: Evidence, x: UnknownInput
       const [from, to] = [eventAt(evidence.from, times), eventAt(evidence.to, times)]
       return from === null || to === null ? null : to - from
     }
+    case 'blocked':
+      return blockedFor(world, x)
     case 'latency':
       return world.chain + x.latency
     case 'ambient':
@@ -105,6 +119,20 @@ export function predicted(world: ChainModel, evidence: Evidence, x: UnknownInput
   }
 }
 
+const TIMING: Readonly<Record<EvidenceKind, boolean>> = {
+  place: true,
+  beyond: true,
+  short: true,
+  late: true,
+  speed: true,
+  interval: true,
+  blocked: true,
+  latency: true,
+  found: true,
+  ambient: false,
+  light: false,
+  dark: false,
+}
+
 /** Whether a kind of evidence bears on when things happen. */
-export const isTiming = ({ kind }: Pick<Evidence, 'kind'>): boolean =>
-  kind !== 'ambient' && kind !== 'light' && kind !== 'dark'
+export const isTiming = ({ kind }: Pick<Evidence, 'kind'>): boolean => TIMING[kind]

@@ -70,6 +70,7 @@ export const READING: Record<EvidenceKind, { error: number; share?: boolean }> =
   late: { error: 0.0005 },
   speed: { error: 0.01, share: true },
   interval: { error: 0.0001 },
+  blocked: { error: 0.02, share: true },
   latency: { error: 0.02, share: true },
   found: { error: 0.001 },
   ambient: { error: 0.33 },

@@ -553,6 +553,7 @@ export const READINGS: Record<EvidenceKind, NumberField> = {
   late: number('time', 'Picture late by', -10, 10, ms),
   speed: number('speed', 'Speed', 0.01, 2000),
   interval: number('time', 'Time between', 1e-7, 100, ms),
+  blocked: number('time', 'Time the beam was blocked', 1e-7, 10, us),
   latency: number('time', 'Chain latency', 0, 5, ms),
   found: number('time', 'Correct delay', -10, 10_000, ms),
   ambient: number('ev', 'Ambient light', -12, 20),

@@ -282,6 +282,7 @@ export const EVIDENCE_KINDS = [
   'late',
   'speed',
   'interval',
+  'blocked',
   'latency',
   'found',
   'ambient',
@@ -302,7 +303,7 @@ export interface Evidence {
   /** Whether it counts. */
   on: boolean
   /**
-   * m past the near face (place, beyond, short); s (late, interval, latency, found); m/s; EV (ambient); stops (light);
+   * m past the near face (place, beyond, short); s (late, interval, blocked, latency, found); m/s; EV (ambient); stops (light);
    * share (dark).
    */
   value: number

@@ -1,8 +1,8 @@
 /**
- * Runs of a property: a third of what is stated, all of it for `npm test -- unit --thorough`, and fewer where each of
+ * Runs of a property: a sixth of what is stated, all of it for `npm test -- unit --thorough`, and fewer where each of
  * thousands of mutants has to meet them.
  */
 export const runs = (n: number): number => {
   if (process.env.STRYKER_MUTATOR_WORKER !== undefined) return Math.max(5, Math.round(n / 15))
-  return process.env.EPIRO_THOROUGH === '1' ? n : Math.ceil(n / 3)
+  return process.env.EPIRO_THOROUGH === '1' ? n : Math.ceil(n / 6)
 }

@@ -17,6 +17,7 @@ import {
   meteredStops,
   offPlan,
   readingError,
+  sensorOf,
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
@@ -35,7 +36,8 @@ const kinds = computed(() =>
       kind !== 'found' &&
       (kind !== 'light' || plan.setup.flashes.length > 0) &&
       (kind !== 'dark' || (curtains.value && plan.setup.flashes.length > 0)) &&
-      (!still.value || !['place', 'beyond', 'short', 'speed'].includes(kind)),
+      (kind !== 'blocked' || (plan.setup.trigger === 'sensor' && sensorOf(plan.setup).crossed)) &&
+      (!still.value || !['place', 'beyond', 'short', 'speed', 'blocked'].includes(kind)),
   ),
 )
 const kind = ref<EvidenceKind>(still.value || plan.setup.moment.reference !== 'travel' ? 'late' : 'place')

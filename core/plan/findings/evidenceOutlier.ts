@@ -13,6 +13,7 @@ const CALLED: Record<Evidence['kind'], string> = {
   late: 'how late the picture was',
   speed: 'the speed read',
   interval: 'the time read',
+  blocked: 'the time the beam was blocked',
   latency: 'the latency read',
   found: 'the delay that takes found',
   ambient: 'the light metered',

@@ -148,6 +148,26 @@ describe('evidence', () => {
     expect(values[at]).toBeCloseTo(expected, 1)
   })
 
+  test('how long the beam was blocked is the speed there, by the length of what passed', () => {
+    const setup = cracker()
+    const { objectLength } = setup.motion
+    const { beamWidth, position } = setup.sensor
+    const told = (kind: 'blocked' | 'speed', value: number) => {
+      const seen = evidenceOf(setup, { kind, value, error: 0.02 * value, at: kind === 'speed' ? position : null })
+      return assess({ ...setup, evidence: [seen] })
+    }
+    const [beam, speed] = [told('blocked', (objectLength + beamWidth) / 37), told('speed', 37)]
+    expect(beam.setup.motion.speed).toBeGreaterThan(36)
+    expect(beam.setup.motion.speed).toBeCloseTo(speed.setup.motion.speed, 2)
+    expect(beam.timing.wanted).toBeCloseTo(speed.timing.wanted!, 6)
+    expect(beam.spread.uncertainty).toBeCloseTo(speed.spread.uncertainty, 7)
+    // Blocked for less time it was faster; without a beam it says nothing.
+    expect(told('blocked', (objectLength + beamWidth) / 38).setup.motion.speed).toBeGreaterThan(beam.setup.motion.speed)
+    const heard = withChanges(setup, [{ path: 'sensor.kind', value: 'contact' }])
+    const seen = evidenceOf(heard, { kind: 'blocked', value: 2e-4 })
+    expect(assess({ ...heard, evidence: [seen] }).setup.motion.speed).toBe(heard.motion.speed)
+  })
+
   test('beyond pulls, short pushes, and each no farther than it must', () => {
     const setup = cracker()
     const before = assess(setup)

@@ -68,9 +68,9 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
   ['trace', 't01', true, 0.012, 0.04],
   ['trace', 't05', true, 0.012, 0.04],
 ])('%s reads %s of stand-ins without bias, and as surely as it says', (id, of, relative, bias, worst) => {
-  const seeds = SLOW.has(id) ? 2 : 5
+  const seeds = (SLOW.has(id) ? 1 : 5) * (process.env.EPIRO_THOROUGH === '1' ? 4 : 1)
   const seen = over(id, of, seeds, relative)
-  expect(seen.read).toBeGreaterThanOrEqual(seeds - 1)
+  expect(seen.read).toBeGreaterThanOrEqual(Math.max(1, seeds - 1))
   expect(Math.abs(seen.bias)).toBeLessThan(bias)
   expect(seen.worst).toBeLessThan(worst)
   expect(seen.within2).toBeGreaterThanOrEqual(0.8)
