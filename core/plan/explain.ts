@@ -3,6 +3,7 @@ import { fieldAt, valueAt, withChange } from '../setup/paths'
 import type { Setup } from '../setup/types'
 import { type Assessment, assess } from './assess'
 import { chanceResults, spreadResults } from './results/chances'
+import { energyResult } from './results/energy'
 import { exposureResults } from './results/exposure'
 import { beamResult, opticsResults } from './results/optics'
 import { sceneResults } from './results/scene'
@@ -31,6 +32,7 @@ export function resultsOf(a: Assessment): Result[] {
     ...opticsResults(a),
     ...sceneResults(a),
     beamResult(a),
+    energyResult(a),
   ]
   return drafts.flatMap(draft =>
     draft === null || draft.value === null ? [] : [{ causes: [], ...draft, value: draft.value }],

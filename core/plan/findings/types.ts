@@ -150,6 +150,10 @@ export const share = (value: number): Figure => ({ value, quantity: 'share' })
 export const count = (value: number): Figure => ({ value, quantity: 'count' })
 /** A figure of speed, m/s. */
 export const speed = (value: number): Figure => ({ value, quantity: 'speed' })
+/** A figure of mass, kg. */
+export const mass = (value: number): Figure => ({ value, quantity: 'mass' })
+/** A figure of energy, J. */
+export const energy = (value: number): Figure => ({ value, quantity: 'energy' })
 /** A figure of rate, 1/s. */
 export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
 /** A figure of angle, rad. */

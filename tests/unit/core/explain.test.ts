@@ -57,6 +57,18 @@ describe('why this number', () => {
     expect(answer(change('toss', {}), 'flash', 'flashes[0].distance')).toBeCloseTo(-2 * Math.log2(1.01), 3)
     expect(answer(p, 'moment', 'picture.aperture')).toBeUndefined()
   })
+  test('what a backstop has to hold: half the mass by the square of the speed that drag leaves', () => {
+    const energyIn = (values: Record<string, string | number | null>) =>
+      resultsOf(change('projectile', values)).find(result => result.id === 'energy')?.value
+    // 2.1 g at 34 m/s.
+    expect(energyIn({ 'motion.dragPerMetre': 0 })).toMatchObject({ value: expect.closeTo(1.2138, 6), quantity: 'energy' })
+    // Drag takes e^(−2 k x) of it on the way: k = 0.1 over 0.9 m.
+    expect(energyIn({ 'motion.dragPerMetre': 0.1 })!.value / 1.2138).toBeCloseTo(Math.exp(-0.18), 4)
+    const p = change('projectile', { 'motion.dragPerMetre': 0 })
+    expect(answer(p, 'energy', 'motion.speed')).toBeCloseTo(2, 3)
+    expect(answer(p, 'energy', 'motion.mass')).toBeCloseTo(1, 3)
+    expect(energyIn({ 'action.kind': 'release' })).toBeUndefined()
+  })
   test('the strongest come first, and no more than asked for', () => {
     const p = plan(newSetup('projectile'))
     const list = sensitivitiesOf(p.setup, resultsOf(p)[0]!, 4)

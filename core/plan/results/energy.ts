@@ -1,0 +1,31 @@
+import { shoots } from '../../defaults/typical'
+import { natureOf } from '../../take/nature'
+import type { Assessment } from '../assess'
+import { energy, mass, speed } from '../findings/types'
+import type { ResultDraft } from './types'
+
+/** m/s at which what is shot meets the subject; null where nothing is shot, or it never gets there. */
+function impactSpeed({ known, timing }: Assessment): number | null {
+  if (!shoots(known.action.kind) || timing.impact === null) return null
+  return natureOf(known).motion.speedAt(timing.impact)
+}
+
+const energyOf = (a: Assessment): number | null => {
+  const v = impactSpeed(a)
+  return v === null ? null : (a.known.motion.mass * v * v) / 2
+}
+
+/** What the backstop has to hold, J: the energy of what is shot where it meets the subject. */
+export function energyResult(a: Assessment): ResultDraft | null {
+  const [value, v] = [energyOf(a), impactSpeed(a)]
+  return value === null
+    ? null
+    : {
+        id: 'energy',
+        label: 'Energy at the subject',
+        value: energy(value),
+        read: energyOf,
+        formula: '½ m v², m = {m}, v = {v} after drag: what the backstop has to hold',
+        figures: { m: mass(a.known.motion.mass), v: speed(v!) },
+      }
+}
