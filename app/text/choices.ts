@@ -15,6 +15,7 @@ const LABELS: Record<string, string> = {
   'sight': 'A person, on sight',
   'ear': 'A person, on the sound',
   'phone': 'A phone that listens',
+  'vibration': 'Vibration sensor on the table',
   'still': 'None: it stays',
   'flight': 'Flight with drag',
   'fall': 'Fall',

@@ -189,15 +189,16 @@ const atLeastShare = (n: number): number => 0.1 ** (1 / n)
 
 function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { sensor } = setup
-  const { listens } = sensorOf(setup)
-  const peak = peakAtSensor(setup)
+  const { fallsBy, knocks } = sensorOf(setup)
+  const peaks = fallsBy !== null
+  const peak = peaks ? peakAtSensor(setup, fallsBy) : null
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
     meaning = say(
-      listens
-        ? 'Fired {n} times by something else: the shutter’s click, a footstep, a bounce. Less keen, the ' +
-            'microphone nearer to the event, or a longer hold-off.'
+      peaks
+        ? `Fired {n} times by something else: ${knocks ? 'a footstep, a hand on the table' : 'the shutter’s click, a footstep'}` +
+            `, a bounce. Less keen, the ${knocks ? 'sensor' : 'microphone'} nearer to the event, or a longer hold-off.`
         : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
             'it, or a longer hold-off.',
       { n: count(falseFires) },
@@ -215,10 +216,10 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
       })
   } else if (outcome === 'differs')
     meaning = say('Enter how many events triggered it, and how many false triggers there were.')
-  const keen = listens && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
+  const keen = peaks && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
   const dull =
     (beamBlock !== null && beamBlock < sensor.response) ||
-    (listens && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
+    (peaks && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
   return {
     id: 'sensor',
     title: 'Sensor',

@@ -23,9 +23,14 @@ const forgotten = (part: 'link' | 'sensor'): Change[] => [
   { path: `${part}.jitter`, value: null },
 ]
 
+/** What a sensor of a kind answers to unless told otherwise: a knock is that of the impact, where anything moves. */
+const sourceFor = ({ action, motion }: Setup, kind: SensorKind): Setup['sensor']['source'] =>
+  SENSOR[kind].knocks && motion.kind !== 'still' ? 'impact' : typicalSource(action.kind)
+
 /** A microphone does not stand in the way of what flies; where somebody put it, it stays. */
 function beside(setup: Setup, kind: SensorKind): Change[] {
-  const free = SENSOR[kind].listens && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
+  const free =
+    (SENSOR[kind].listens || SENSOR[kind].knocks) && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
   return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: WELL_BESIDE }] : []
 }
 
@@ -79,7 +84,7 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
     case 'sensor.kind': {
       if (value === setup.sensor.kind) return []
       const source = SENSOR[value as SensorKind].answersToEvent
-        ? [{ path: 'sensor.source', value: typicalSource(setup.action.kind) }]
+        ? [{ path: 'sensor.source', value: sourceFor(setup, value as SensorKind) }]
         : []
       return [
         ...forgotten('sensor'),

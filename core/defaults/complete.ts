@@ -56,7 +56,14 @@ const SUBJECT_ADDITIONS = {
   secondGap: null,
   secondDepth: 0.012,
 } as const
-const SENSOR_ADDITIONS = { riseTime: 0, bounceAfter: 0.1, peakDistance: null } as const
+const SENSOR_ADDITIONS = {
+  riseTime: 0,
+  bounceAfter: 0.1,
+  peakDistance: null,
+  waveSpeed: 500,
+  waveSpeedError: 0.3,
+  ringing: 0.3,
+} as const
 const CAMERA_ADDITIONS = { curtainRuns: 'left', setsShutter: false } as const
 /** Readings were each of a firing of their own. */
 const EVIDENCE_ADDITIONS = { firing: '', instrument: '' } as const

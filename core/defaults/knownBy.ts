@@ -26,6 +26,7 @@ const LENGTH = { share: false, guess: 0.02, scale: 0.002, measured: 0.001 } as c
 
 const ERRORS: Readonly<Partial<Record<string, Errors>>> = {
   'motion.speed': { error: 'motion.speedError', ...SHARE },
+  'sensor.waveSpeed': { error: 'sensor.waveSpeedError', ...SHARE },
   'subject.crackSpeed': { error: 'subject.crackSpeedError', ...SHARE },
   'moment.time': { error: 'moment.timeError', ...SHARE },
   'subject.distance': { error: 'subject.distanceError', ...LENGTH },

@@ -51,6 +51,8 @@ function priorsOf({ recipe, motion, subject, moment, air, hand, sensor, controll
     sensor.threshold,
     sensor.eventPeak,
     sensor.peakDistance,
+    sensor.waveSpeed,
+    sensor.waveSpeedError,
     controller.latency,
     controller.jitter,
     link.latency,
@@ -162,6 +164,8 @@ function withTiming(setup: Setup, belief: Posterior): Setup {
       ...sensor,
       position: clamped('sensor.position', value('sensorPosition', sensor.position)),
       offset: clamped('sensor.offset', value('sensorOffset', sensor.offset)),
+      waveSpeed: clamped('sensor.waveSpeed', value('waveSpeed', sensor.waveSpeed)),
+      waveSpeedError: share('waveSpeed', sensor.waveSpeedError),
     },
     air: {
       ...air,

@@ -7,6 +7,7 @@ const PATHS: Partial<Record<string, HeldPosterior['inputs'][number]>> = {
   'motion.speed': 'speed',
   'subject.distance': 'subjectDistance',
   'subject.crackSpeed': 'crackSpeed',
+  'sensor.waveSpeed': 'waveSpeed',
   'sensor.position': 'sensorPosition',
   'sensor.offset': 'sensorOffset',
   'air.temperatureC': 'temperatureC',

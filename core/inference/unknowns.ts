@@ -93,6 +93,8 @@ function priorOf(
       return air.temperatureC
     case 'crackSpeed':
       return subject.crackSpeed
+    case 'waveSpeed':
+      return sensor.waveSpeed
     case 'speedLost':
       return subject.speedLost
     case 'phaseScale':

@@ -53,7 +53,8 @@ const SENSOR_NAMES = {
   sight: 'Hand switch',
   ear: 'Hand switch',
   phone: 'Phone',
-} as const
+  vibration: 'Vibration sensor',
+} as const satisfies Record<Setup['sensor']['kind'], string>
 
 /** Every join of a set-up, in the order of the signal. */
 export function wiringOf(setup: Setup): Wire[] {

@@ -10,6 +10,8 @@ export interface RigTruth {
   /** m/s at the start, and of the tear. */
   speed: number
   crackSpeed: number
+  /** m/s of a knock in the table; rigs of earlier days have that of their set-up. */
+  waveSpeed?: number
   /** Factor on the time from the reference to the moment. */
   phase: number
   /** How far off the tape was, m; the thermometer, K. */
@@ -120,6 +122,7 @@ export function drawRig(setup: Setup, seed: number, options: { drift?: number } 
       loudness: LOUDNESS,
       flash: FLASH_TO_FLASH,
       flinch: hand.flinch + hand.flinchError * z(),
+      ...(sensor.kind === 'vibration' ? { waveSpeed: sensor.waveSpeed * factor(sensor.waveSpeedError) } : {}),
       ...(subject.speedLost > 0 ? { speedLost: subject.speedLost * factor(subject.speedLostError) } : {}),
     },
   }
@@ -134,6 +137,7 @@ export function plannedRig(setup: Setup): PracticeRig {
       ...truth,
       speed: setup.motion.speed,
       crackSpeed: setup.subject.crackSpeed,
+      waveSpeed: setup.sensor.waveSpeed,
       phase: 1,
       sensorPosition: 0,
       sensorOffset: 0,
@@ -177,6 +181,7 @@ export function truthOf(rig: PracticeRig, current: Setup, before: number): { set
       sensorOffset: Math.max(0, setup.sensor.offset + truth.sensorOffset),
       temperatureC: Math.min(60, Math.max(-40, setup.air.temperatureC + truth.temperatureC)),
       crackSpeed: truth.crackSpeed,
+      waveSpeed: truth.waveSpeed ?? setup.sensor.waveSpeed,
       phaseScale: truth.phase,
       speedLost: truth.speedLost ?? speedLost,
     },

@@ -66,6 +66,18 @@ const STRAY = 0.003
 const randomOf = (rig: PracticeRig, number: number): Random =>
   seededRandom((Math.imul(rig.seed, 0x9e3779b1) + Math.imul(number, 0x85ebca77)) >>> 0)
 
+/** Sensors that answer to whatever is loud enough. */
+const HAS_THRESHOLD: Readonly<Record<Setup['sensor']['kind'], boolean>> = {
+  beam: false,
+  sound: true,
+  contact: false,
+  hand: false,
+  sight: false,
+  ear: false,
+  phone: true,
+  vibration: true,
+}
+
 /** Threshold a sensor stands at where the set-up names none. */
 export const thresholdOf = (setup: Setup): number => setup.sensor.threshold ?? 0.2
 
@@ -205,7 +217,7 @@ export function fireRig(
   )
   const chain = chainOf(setup, rig, random)
 
-  const listens = current.sensor.kind === 'sound' || current.sensor.kind === 'phone'
+  const listens = HAS_THRESHOLD[current.sensor.kind]
   const light = current.method !== 'fast-shutter' && current.flashes.length > 0
   const recycle = recharged(setup)
   const base = {
@@ -275,9 +287,10 @@ export function fireRig(
 }
 
 /** Nothing off from what the set-up assumes. */
-const asPlanned = ({ motion, subject }: Pick<Setup, 'motion' | 'subject'>) => ({
+const asPlanned = ({ motion, subject, sensor }: Pick<Setup, 'motion' | 'subject' | 'sensor'>) => ({
   speed: motion.speed,
   crackSpeed: subject.crackSpeed,
+  waveSpeed: sensor.waveSpeed,
   phase: 1,
   sensorPosition: 0,
   sensorOffset: 0,

@@ -83,6 +83,9 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
     eventPeak: null,
     threshold: null,
     peakDistance: null,
+    waveSpeed: 500,
+    waveSpeedError: 0.3,
+    ringing: 0.3,
   },
   controller: {
     latency: 20e-6,

@@ -5,6 +5,8 @@ export const beam: SensorFacts = {
   typical: { latency: 30e-6, jitter: 10e-6 },
   crossed: true,
   listens: false,
+  knocks: false,
+  fallsBy: null,
   answersToEvent: false,
   rows: ['position', 'beamWidth', 'response'],
   sensed: ({ motion, x }) => ({ sensed: motion.timeAt(x.sensorPosition), heard: null }),

@@ -5,6 +5,8 @@ export const contact: SensorFacts = {
   typical: { latency: 10e-6, jitter: 20e-6 },
   crossed: false,
   listens: false,
+  knocks: false,
+  fallsBy: null,
   answersToEvent: true,
   rows: ['source', 'bounceAfter'],
   sensed: ({ event }) => ({ sensed: event?.time ?? null, heard: null }),

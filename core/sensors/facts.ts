@@ -22,8 +22,12 @@ export interface SensorFacts {
   typical: { latency: number; jitter: number }
   /** Whether the thing itself crosses it on its travel. */
   crossed: boolean
-  /** Whether it listens. */
+  /** Whether it listens to sound in the air. */
   listens: boolean
+  /** Whether it feels knocks in what it stands on. */
+  knocks: boolean
+  /** Power of the distance by which the peak of what it answers to falls; null: it has no threshold for a peak. */
+  fallsBy: number | null
   /** Whether it answers to an event, such as the start or the impact, rather than to a place. */
   answersToEvent: boolean
   /** Its own rows of the panel, fields of `sensor`. */

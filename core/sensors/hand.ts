@@ -5,6 +5,8 @@ export const hand: SensorFacts = {
   typical: { latency: 0, jitter: 0.05 },
   crossed: false,
   listens: false,
+  knocks: false,
+  fallsBy: null,
   answersToEvent: false,
   rows: [],
   sensed: () => ({ sensed: 0, heard: null }),

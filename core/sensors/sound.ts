@@ -85,20 +85,24 @@ export function micAt(setup: Listening, far: number): { position: number; offset
   return { position, offset: fine(Math.sqrt(Math.max(0, far ** 2 - (position - place) ** 2))) }
 }
 
-/** True peak at the microphone where it stands: a sound falls by 1/r from where it was noted; null: not noted. */
-export function peakAtSensor(setup: Listening): number | null {
+/**
+ * True peak at the sensor where it stands; null: not noted.
+ *
+ * @param fallsBy power of the distance by which it falls from where it was noted: 1 for sound in the air
+ */
+export function peakAtSensor(setup: Listening, fallsBy: number): number | null {
   const { eventPeak, peakDistance } = setup.sensor
   if (eventPeak === null || peakDistance === null) return eventPeak
-  return eventPeak * (peakDistance / Math.max(0.01, soundDistance(setup)))
+  return eventPeak * (peakDistance / Math.max(0.01, soundDistance(setup))) ** fallsBy
 }
 
 /**
- * s from the arrival of a sound until it has risen to the threshold; half its rise where either peak or threshold is
+ * s from the arrival of a sound or knock until it has risen to the threshold; half its rise where either peak or threshold is
  * not known.
  */
-function riseToThreshold(setup: Listening): number {
+export function riseToThreshold(setup: Listening, fallsBy: number): number {
   const { riseTime, threshold } = setup.sensor
-  const peak = peakAtSensor(setup)
+  const peak = peakAtSensor(setup, fallsBy)
   return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))
 }
 
@@ -107,6 +111,8 @@ export const sound: SensorFacts = {
   typical: { latency: 40e-6, jitter: 60e-6 },
   crossed: false,
   listens: true,
+  knocks: false,
+  fallsBy: 1,
   answersToEvent: true,
   rows: [
     'source',
@@ -120,5 +126,5 @@ export const sound: SensorFacts = {
     'riseTime',
   ],
   sensed: heardAt,
-  latency: setup => setup.sensor.latency + riseToThreshold(setup),
+  latency: setup => setup.sensor.latency + riseToThreshold(setup, 1),
 }

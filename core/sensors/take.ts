@@ -6,6 +6,8 @@ export interface TakeInputs {
   sensorOffset: number
   temperatureC: number
   crackSpeed: number
+  /** m/s of a knock in what a vibration sensor stands on. */
+  waveSpeed: number
   /** Factor on the time from the reference to the moment. */
   phaseScale: number
   /** Share of its speed that what flies loses in what it goes through. */

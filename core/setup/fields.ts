@@ -232,6 +232,14 @@ export const FIELDS = {
     nullable: true,
     help: 'From the source, e.g. 0.5 m; leave empty if the microphone has not moved since',
   }),
+  'sensor.waveSpeed': number('speed', 'Wave speed in the table', 50, 6000, {
+    help: 'A knock in a wooden tabletop runs at 300 to 900 m/s, in stone or steel faster',
+  }),
+  'sensor.waveSpeedError': number('share', 'Wave speed uncertainty', 0, 1),
+  'sensor.ringing': number('time', 'Table: rings for', 0, 10, {
+    ...ms,
+    help: 'Until a knock has died away, e.g. 300 ms',
+  }),
   'controller.latency': number('time', 'Controller latency', 0, 1, us),
   'controller.jitter': number('time', 'Controller jitter', 0, 0.1, {
     ...us,

@@ -27,6 +27,10 @@ export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
     preparation: ['Whoever presses stands where it is heard clearly'],
     reset: ['Whoever presses is back at their place'],
   },
+  vibration: {
+    preparation: ['Vibration sensor stuck to the table, nothing loose on it'],
+    reset: ['Vibration sensor armed, nobody touches the table'],
+  },
   phone: { preparation: ['Phone on its stand, calls and alerts off'], reset: ['Phone listening, nobody speaks'] },
 }
 

@@ -65,7 +65,7 @@ export const PHASE_MODELS = ['time', 'tear', 'hang', 'cavity', 'splash', 'turn']
 export type PhaseModel = (typeof PHASE_MODELS)[number]
 
 /** A person is a sensor too: with the action, on sight of it, or on its sound. */
-export const SENSORS = ['beam', 'sound', 'contact', 'hand', 'sight', 'ear', 'phone'] as const
+export const SENSORS = ['beam', 'sound', 'contact', 'hand', 'sight', 'ear', 'phone', 'vibration'] as const
 /** A kind of sensor. */
 export type SensorKind = (typeof SENSORS)[number]
 
@@ -372,6 +372,7 @@ export interface HeldPosterior {
     | 'sensorOffset'
     | 'temperatureC'
     | 'crackSpeed'
+    | 'waveSpeed'
     | 'phaseScale'
     | 'speedLost'
     | 'latency'
@@ -529,6 +530,10 @@ export interface Setup {
     threshold: number | null
     /** m from the sound at which the true peak was noted; null: where the microphone stands. */
     peakDistance: number | null
+    /** m/s of a knock in the table, its share of error, and s until the table is still again. */
+    waveSpeed: number
+    waveSpeedError: number
+    ringing: number
   }
   controller: {
     latency: number

@@ -48,6 +48,7 @@ export function meanInputs(setup: Held): TakeInputs {
     sensorOffset: setup.sensor.offset,
     temperatureC: setup.air.temperatureC,
     crackSpeed: setup.subject.crackSpeed,
+    waveSpeed: setup.sensor.waveSpeed,
     phaseScale: heldOf(setup, 'phaseScale') ?? 1,
     speedLost: slows(setup) ? setup.subject.speedLost : 0,
   }

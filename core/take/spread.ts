@@ -1,4 +1,5 @@
 import { slows } from '../recipes/through'
+import { SENSOR } from '../sensors/all'
 import type { HeldPosterior, Setup } from '../setup/types'
 import type { Happening, Held } from '../setup/parts'
 import { type NamedStage, takeTimes } from './chain'
@@ -33,7 +34,13 @@ interface UncertainInput {
 }
 
 /** Inputs that cannot be negative: they spread by a factor, log-normally, with their mean figure in the middle. */
-export const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set(['speed', 'crackSpeed', 'phaseScale', 'speedLost'])
+export const BY_FACTOR: ReadonlySet<keyof TakeInputs> = new Set([
+  'speed',
+  'crackSpeed',
+  'waveSpeed',
+  'phaseScale',
+  'speedLost',
+])
 
 /** An input off its mean by z standard deviations. */
 export function offMean(entry: Pick<UncertainInput, 'input' | 'sigma'>, mean: number, z: number): number {
@@ -112,6 +119,14 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
       path: 'subject.crackSpeedError',
       input: 'crackSpeed',
       sigma: subject.crackSpeed * subject.crackSpeedError,
+    },
+    {
+      id: 'wave-error',
+      label: 'wave speed in the table',
+      kind: 'uncertainty',
+      path: 'sensor.waveSpeedError',
+      input: 'waveSpeed',
+      sigma: SENSOR[sensor.kind].knocks ? sensor.waveSpeed * sensor.waveSpeedError : 0,
     },
     {
       id: 'loss-spread',
@@ -284,6 +299,7 @@ const CAUSE_INPUTS: Partial<Record<string, HeldPosterior['inputs'][number]>> = {
   'sensor-offset': 'sensorOffset',
   'air-temperature': 'temperatureC',
   'crack-error': 'crackSpeed',
+  'wave-error': 'waveSpeed',
   'phase-error': 'phaseScale',
   'loss-error': 'speedLost',
   'hand-flinch': 'flinch',

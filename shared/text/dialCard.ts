@@ -68,6 +68,8 @@ export function dialCardRows(
         return `contact at the ${sensor.source}`
       case 'phone':
         return `phone ${show(soundDistance(setup), 'length', { unit: 'm' })} from ${SOUND_OF[sensor.source]}`
+      case 'vibration':
+        return `vibration sensor ${show(soundDistance(setup), 'length', { unit: 'm' })} from ${SOUND_OF[sensor.source]}`
       case 'hand':
         return 'by hand'
       case 'sight':

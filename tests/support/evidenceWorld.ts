@@ -51,6 +51,7 @@ export class EvidenceWorld {
       sensorOffset: sensor.offset,
       temperatureC: air.temperatureC,
       crackSpeed: subject.crackSpeed,
+      waveSpeed: sensor.waveSpeed,
       phaseScale: 1,
       speedLost: subject.speedLost,
     }
@@ -64,6 +65,7 @@ export class EvidenceWorld {
       sensorOffset: at(sensor.offset, sensor.positionError),
       temperatureC: air.temperatureC + air.temperatureError * this.random.normal(),
       crackSpeed: this.by(subject.crackSpeed, subject.crackSpeedError),
+      waveSpeed: this.by(sensor.waveSpeed, sensor.kind === 'vibration' ? sensor.waveSpeedError : 0),
       phaseScale: this.by(1, moment.timeError),
       speedLost: Math.min(0.95, this.by(subject.speedLost, subject.speedLost > 0 ? subject.speedLostError : 0)),
     }

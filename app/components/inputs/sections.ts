@@ -100,6 +100,9 @@ export const SECTIONS: readonly Section[] = [
       // A microphone by something that stands is so far from it, and no more.
       { path: 'sensor.position', when: s => ofSensor('position').when!(s) && (moves(s) || !sensorOf(s).listens) },
       ofSensor('offset'),
+      ofSensor('waveSpeed'),
+      ofSensor('waveSpeedError'),
+      ofSensor('ringing'),
       ofSensor('beamWidth'),
       ofSensor('response'),
       ofSensor('bounceAfter'),

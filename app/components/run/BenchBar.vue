@@ -14,7 +14,7 @@ const emit = defineEmits<{ say: [string]; threshold: [number] }>()
 const threshold = ref('')
 const error = ref('')
 const line = ref('')
-const listens = computed(() => setup.trigger === 'sensor' && sensorOf(setup).listens)
+const listens = computed(() => setup.trigger === 'sensor' && sensorOf(setup).fallsBy !== null)
 const heard = computed(() =>
   lines
     .filter(l => l.from === 'bench' && l.text !== 'OK')

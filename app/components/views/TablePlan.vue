@@ -91,6 +91,8 @@ const sensorAt = computed(() => {
     case 'phone':
     case 'ear':
       return { ...held(sensor.position, fromCamera.value ? 0 : sensor.offset), kind: 'sound' as const }
+    case 'vibration':
+      return { ...held(sensor.position, fromCamera.value ? 0 : sensor.offset), kind: 'vibration' as const }
     case 'contact':
       return { ...held(sensor.source === 'impact' ? subject.distance : 0, 0), kind: 'contact' as const }
     // Whoever presses stands where they like.
@@ -497,8 +499,8 @@ const now = computed(() => {
         </g>
       </ViewsDragHandle>
       <ViewsDragHandle
-        v-else-if="sensorAt.kind === 'sound'"
-        label="Microphone: position along and beside the path"
+        v-else-if="sensorAt.kind !== 'contact'"
+        :label="`${sensorAt.kind === 'sound' ? 'Microphone' : 'Vibration sensor'}: position along and beside the path`"
         :value="setup.sensor.offset"
         :min="0"
         :max="50"
@@ -530,7 +532,15 @@ const now = computed(() => {
           class="firm"
           style="stroke: var(--sensing); fill: var(--sheet)"
         />
+        <circle
+          v-if="sensorAt.kind === 'vibration'"
+          :cx="sensorAt.x"
+          :cy="sensorAt.y"
+          r="2"
+          style="fill: var(--sensing)"
+        />
         <line
+          v-else
           :x1="sensorAt.x - 8"
           :x2="sensorAt.x + 8"
           :y1="sensorAt.y + 6"

@@ -132,6 +132,7 @@ const sensedAs = ({ setup, timing }: Plan): string =>
     sight: 'seen, and pressed',
     ear: 'heard, and pressed',
     phone: 'heard',
+    vibration: 'felt in the table',
   })[setup.sensor.kind]
 
 const chainLabels: Part = (parts, show) => {

@@ -32,7 +32,7 @@ export interface TableParts {
   start: At
   camera: At
   lights: readonly (At & { flash: FlashSetup })[]
-  sensor: (At & { kind: 'beam' | 'sound' | 'contact' }) | null
+  sensor: (At & { kind: 'beam' | 'sound' | 'contact' | 'vibration' }) | null
   /** Lengths along the travel, m, and where across they are drawn. */
   dimensions: readonly (readonly [number, number])[]
   dimensionAt: number
@@ -114,8 +114,8 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
       {
         id: 'sensor',
         text:
-          kind === 'sound'
-            ? `microphone, ${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
+          kind === 'sound' || kind === 'vibration'
+            ? `${kind === 'sound' ? 'microphone' : 'vibration sensor'}, ${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
             : kind,
         colour: 'var(--sensing)',
         spots: gate ? beside : around(x, y, 11),

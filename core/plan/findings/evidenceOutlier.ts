@@ -54,6 +54,12 @@ const TO_BLAME: Record<
     open: 'The tape was off: let the place of the sensor be found',
   },
   temperatureC: { name: 'the air', quantity: 'temperature', error: 'air.temperatureError' },
+  waveSpeed: {
+    name: 'the wave speed in the table',
+    quantity: 'speed',
+    error: 'sensor.waveSpeedError',
+    open: 'Another table than entered: let its wave speed be found',
+  },
   crackSpeed: {
     name: 'the speed of the tear',
     quantity: 'speed',
@@ -77,7 +83,7 @@ const TO_BLAME: Record<
 }
 
 /** Errors that are a share of the figure. */
-const BY_SHARE: ReadonlySet<UnknownInput> = new Set(['speed', 'crackSpeed', 'speedLost', 'phaseScale'])
+const BY_SHARE: ReadonlySet<UnknownInput> = new Set(['speed', 'crackSpeed', 'waveSpeed', 'speedLost', 'phaseScale'])
 /** A reading so many of its errors off is no longer surprising. */
 const AS_WIDE_AS = 2.5
 

@@ -8,16 +8,18 @@ const RINGING = 0.25
 /** The sensor is ready again before the noise of the event has gone. */
 export const holdOffShort: Rule = ({ setup }) => {
   const { controller } = setup
-  if (setup.trigger !== 'sensor' || !sensorOf(setup).listens || isSequence(setup)) return null
-  const ringing = Math.max(RINGING, Number((setup.sensor.bounceAfter * 1.5).toPrecision(2)))
+  if (setup.trigger !== 'sensor' || sensorOf(setup).fallsBy === null || isSequence(setup)) return null
+  const { knocks } = sensorOf(setup)
+  const rings = knocks ? setup.sensor.ringing : RINGING
+  const ringing = Math.max(rings, Number((setup.sensor.bounceAfter * 1.5).toPrecision(2)))
   if (controller.holdOff >= ringing) return null
   return {
     id: 'hold-off-short',
     severity: 'note',
-    title: 'Hold-off too short: echoes can fire it again',
+    title: `Hold-off too short: ${knocks ? 'the ringing table' : 'echoes'} can fire it again`,
     reason:
-      'After {holdOff} the controller listens again; bounces and echoes go on for about {ringing} and can pop the ' +
-      'flash twice.',
+      `After {holdOff} the controller listens again; bounces and ${knocks ? 'ringing' : 'echoes'} go on for about ` +
+      '{ringing} and can pop the flash twice.',
     figures: { holdOff: time(controller.holdOff), ringing: time(ringing) },
     paths: ['controller.holdOff'],
     fixes: [

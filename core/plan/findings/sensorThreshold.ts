@@ -6,12 +6,13 @@ import type { FixDraft, Rule } from './types'
 /** The event is too quiet, or the noise too loud, for the sensor's threshold. */
 export const sensorThreshold: Rule = ({ setup }) => {
   const { sensor } = setup
-  if (setup.trigger !== 'sensor' || !sensorOf(setup).listens) return null
+  const { fallsBy, knocks } = sensorOf(setup)
+  if (setup.trigger !== 'sensor' || fallsBy === null) return null
   if (sensor.falsePeak === null || sensor.eventPeak === null) {
     return {
       id: 'sensor-untested',
       severity: 'note',
-      title: 'Sound sensor untested: it may misfire or miss the event',
+      title: `${knocks ? 'Vibration' : 'Sound'} sensor untested: it may misfire or miss the event`,
       reason:
         'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the ' +
         'threshold follows.',
@@ -20,7 +21,7 @@ export const sensorThreshold: Rule = ({ setup }) => {
       fixes: [],
     }
   }
-  const peak = peakAtSensor(setup) ?? sensor.eventPeak
+  const peak = peakAtSensor(setup, fallsBy) ?? sensor.eventPeak
   const window = thresholdWindow({ falsePeaks: [sensor.falsePeak], eventPeaks: [peak] })
   const figures = {
     false: { value: sensor.falsePeak, quantity: 'number' as const },
@@ -47,8 +48,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
         : 'Misfires likely: no threshold separates the event from a click',
       reason: window.separable
         ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
-        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the microphone nearer, or ' +
-          'muffle what is false.',
+        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the ' +
+          `${knocks ? 'sensor' : 'microphone'} nearer, or muffle what is false.`,
       figures,
       paths: ['sensor.threshold', 'sensor.falsePeak'],
       fixes,
@@ -60,7 +61,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       severity: 'error',
       title: 'The sensor will miss the event',
       reason:
-        'The threshold, {threshold}, is above the quietest real peak, {event}. Lower it or move the microphone closer.',
+        'The threshold, {threshold}, is above the quietest real peak, {event}. Lower it or move the ' +
+        `${knocks ? 'sensor' : 'microphone'} closer.`,
       figures,
       paths: ['sensor.threshold', 'sensor.eventPeak'],
       fixes,

@@ -1,26 +1,46 @@
-import { sensorOf } from '../../sensors/all'
 import { soundDistance } from '../../sensors/sound'
+import type { SensorKind } from '../../setup/types'
 import type { Assessment } from '../assess'
 import { type Figures, length, share, speed, time } from '../findings/types'
 import { angle, perMetre, rate } from './types'
 
+const SOURCES = { start: 'start', impact: 'impact', floor: 'strike on the floor', bounce: 'bounce' } as const
+
+/** A wave that has come from its source at a speed. */
+function arrivalFormula({ setup, timing }: Assessment, waves: number): [string, Figures] {
+  const { source } = setup.sensor
+  const figures = { r: length(soundDistance(setup), 'm'), c: speed(waves), impact: time(timing.impact ?? 0) }
+  return [
+    source === 'start'
+      ? 'r / c = {r} / {c}'
+      : `impact {impact}${source === 'impact' ? '' : `, its ${SOURCES[source]}`} + {r} / {c}`,
+    figures,
+  ]
+}
+
+const heardFormula = (a: Assessment): [string, Figures] =>
+  a.timing.heard === 'shock'
+    ? ['the bow shock arrives before the report; speed of sound {c}', { c: speed(a.soundSpeed) }]
+    : arrivalFormula(a, a.soundSpeed)
+
+/** How the time of each kind of sensor is worked out; the compiler names one that is missing. */
+const SENSED: Readonly<Record<SensorKind, (a: Assessment) => [string, Figures]>> = {
+  beam: crossedFormula,
+  sound: heardFormula,
+  phone: heardFormula,
+  ear: heardFormula,
+  vibration: a => arrivalFormula(a, a.setup.sensor.waveSpeed),
+  contact: ({ setup }) => [`the contact closes with the ${SOURCES[setup.sensor.source]}`, {}],
+  hand: () => ['pressed together with the action: 0', {}],
+  sight: ({ setup }) => [`the ${SOURCES[setup.sensor.source]} is seen as it happens; a person’s time comes after`, {}],
+}
+
 /** How the sensor's time is worked out. */
-export function sensedFormula({ setup, drag, soundSpeed, timing }: Assessment): [string, Figures] {
+export const sensedFormula = (a: Assessment): [string, Figures] => SENSED[a.setup.sensor.kind](a)
+
+/** When what moves comes to the beam. */
+function crossedFormula({ setup, drag }: Assessment): [string, Figures] {
   const { sensor, motion } = setup
-  const source = { start: 'start', impact: 'impact', floor: 'strike on the floor', bounce: 'bounce' }[sensor.source]
-  if (sensor.kind === 'hand') return ['pressed together with the action: 0', {}]
-  if (sensor.kind === 'contact') return [`the contact closes with the ${source}`, {}]
-  if (sensor.kind === 'sight') return [`the ${source} is seen as it happens; a person’s time comes after`, {}]
-  if (sensorOf({ sensor }).listens) {
-    const figures = { r: length(soundDistance(setup), 'm'), c: speed(soundSpeed), impact: time(timing.impact ?? 0) }
-    if (timing.heard === 'shock') return ['the bow shock arrives before the report; speed of sound {c}', figures]
-    return [
-      sensor.source === 'start'
-        ? 'r / c = {r} / {c}'
-        : `impact {impact}${sensor.source === 'impact' ? '' : `, its ${source}`} + {r} / {c}`,
-      figures,
-    ]
-  }
   const x = length(sensor.position, 'm')
   switch (motion.kind) {
     case 'flight':

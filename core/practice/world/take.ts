@@ -11,6 +11,8 @@ export interface ShotInputs {
   sensorOffset: number
   temperatureC: number
   crackSpeed: number
+  /** m/s of a knock in the table. */
+  waveSpeed: number
   /** Factor on the time from the reference to the moment. */
   phaseScale: number
   /** Share of its speed that it loses in what it goes through; rigs of earlier days have none. */
@@ -126,14 +128,24 @@ function soundHeard(
   return first
 }
 
-/** s a sound needs from its arrival to the threshold, rising evenly to its peak. */
-function rising(setup: KnownSetup, x: ShotInputs, event: { at: number }, loudness: number): number {
+/** How a peak thins out over the distance: sound in the room over a ball, a knock in the table round a ring. */
+const inRoom = (nearer: number): number => nearer
+const inTable = (nearer: number): number => Math.sqrt(nearer)
+
+/** s a sound or knock needs from its arrival to the threshold, rising evenly to its peak. */
+function rising(
+  setup: KnownSetup,
+  x: ShotInputs,
+  event: { at: number },
+  loudness: number,
+  thins: (nearer: number) => number,
+): number {
   const { riseTime, threshold, eventPeak, peakDistance } = setup.sensor
   if (threshold === null || eventPeak === null) return riseTime / 2
   const usual =
     peakDistance === null
       ? eventPeak
-      : (eventPeak * peakDistance) / Math.max(0.01, Math.hypot(x.sensorPosition - event.at, x.sensorOffset))
+      : eventPeak * thins(peakDistance / Math.max(0.01, Math.hypot(x.sensorPosition - event.at, x.sensorOffset)))
   return riseTime * Math.min(1, threshold / (usual * loudness))
 }
 
@@ -165,7 +177,15 @@ function answeredAt(
       const event = eventAt(setup, path, x, impact)
       return event === null
         ? null
-        : soundHeard(setup, path, x, event, sound) + rising(setup, x, event, extras.loudness) + setup.sensor.latency
+        : soundHeard(setup, path, x, event, sound) +
+            rising(setup, x, event, extras.loudness, inRoom) +
+            setup.sensor.latency
+    }
+    case 'vibration': {
+      const event = eventAt(setup, path, x, impact)
+      if (event === null) return null
+      const far = Math.hypot(x.sensorPosition - event.at, x.sensorOffset)
+      return event.t + far / x.waveSpeed + rising(setup, x, event, extras.loudness, inTable) + setup.sensor.latency
     }
   }
 }

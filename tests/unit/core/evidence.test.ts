@@ -284,6 +284,7 @@ test('a shock of something that slows past the speed of sound is heard when the 
     sensorOffset: 0.2,
     temperatureC: setup.air.temperatureC,
     crackSpeed: setup.subject.crackSpeed,
+    waveSpeed: setup.sensor.waveSpeed,
     phaseScale: 1,
     speedLost: setup.subject.speedLost,
   }
