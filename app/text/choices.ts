@@ -75,6 +75,7 @@ const LABELS: Record<string, string> = {
   'pour': 'Pour',
   'throw': 'Throw',
   'balloon': 'Balloon burst',
+  'bubble': 'Soap bubble',
   'projectile': 'Projectile',
   'drop': 'Drop',
   'powder': 'Powder',
@@ -137,6 +138,7 @@ export const KIT_GIVES: Record<KitKind, string> = {
 
 export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
   balloon: 'Balloon burst',
+  bubble: 'Soap bubble',
   projectile: 'Projectile',
   pour: 'Pour',
   drop: 'Drop',

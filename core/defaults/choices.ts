@@ -1,4 +1,5 @@
 import { catapultSpeed } from '../physics/launch'
+import { filmSpeed } from '../physics/subjects'
 import { significant } from '../math/significant'
 import { FIELDS } from '../setup/fields'
 import { type Change, valueAt, withChange, withChanges } from '../setup/paths'
@@ -32,6 +33,12 @@ function beside(setup: Setup, kind: SensorKind): Change[] {
   const free =
     (SENSOR[kind].listens || SENSOR[kind].knocks) && setup.sensor.offset === 0 && setup.motion.kind !== 'still'
   return free && !isTyped(setup, 'sensor.offset') ? [{ path: 'sensor.offset', value: WELL_BESIDE }] : []
+}
+
+/** The speed of the tear that a film of a thickness has, within what a set-up may hold. */
+function tearOf(thickness: number): number {
+  const { min, max } = FIELDS['subject.crackSpeed']
+  return significant(Math.min(max, Math.max(min, filmSpeed({ thickness }))))
 }
 
 /** How far off a speed by draw and pull may be, and how much it differs from shot to shot; shares. */
@@ -104,6 +111,10 @@ export function followUps(setup: Setup, { path, value }: Change): Change[] {
             .filter(at => !isTyped(setup, at))
             .map(at => ({ path: at, value }))
         : []
+    case 'subject.filmThickness':
+      return typeof value !== 'number' || isTyped(setup, 'subject.crackSpeed')
+        ? []
+        : [{ path: 'subject.crackSpeed', value: tearOf(value) }]
     case 'motion.mass':
       return isTyped(setup, 'motion.speed') ? [] : thrownBy(withChange(setup, { path, value }))
     case 'action.kind': {

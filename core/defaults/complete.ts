@@ -47,6 +47,7 @@ const SEQUENCE_ADDITIONS = {
 const ACTION_ADDITIONS = { draw: null, pull: null } as const
 const MOTION_ADDITIONS = { turns: 0, turnsSpread: 0, faces: 2, faceWithin: null, faceAtStart: 0 } as const
 const SUBJECT_ADDITIONS = {
+  filmThickness: null,
   liquidDepth: 0,
   person: false,
   filling: 'powder',

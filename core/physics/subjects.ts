@@ -14,6 +14,21 @@ export function tearTime(input: { diameter: number; crackSpeed: number }): numbe
   return (Math.PI * positive('diameter', input.diameter)) / (2 * positive('crackSpeed', input.crackSpeed))
 }
 
+/** Surface tension of a soap solution, N/m, and its density, kg/m³. */
+const SOAP = { tension: 0.025, density: 1000 }
+
+/**
+ * Speed at which the edge of a hole in a film of soap runs, m/s: √(2σ / ρh), its momentum that of all it has gathered.
+ *
+ * @param input.thickness m, above 0; 0.05 to 5 µm for a bubble
+ * @throws InputError outside this range
+ *
+ * Source: Taylor 1959, Proc. R. Soc. A 253, 313; Culick 1960, J. Appl. Phys. 31, 1128.
+ */
+export function filmSpeed(input: { thickness: number }): number {
+  return Math.sqrt((2 * SOAP.tension) / (SOAP.density * positive('thickness', input.thickness)))
+}
+
 /**
  * How long freed liquid keeps its shape, s: until it has sagged by a fraction of its diameter, ½ g t² = fraction ×
  * diameter.

@@ -1,5 +1,6 @@
 import type { Recipe } from '../setup/types'
 import { balloon } from './balloon'
+import { bubble } from './bubble'
 import { drop } from './drop'
 import { grains } from './grains'
 import { pour } from './pour'
@@ -15,6 +16,7 @@ import type { RecipeFacts, RecipeTraits } from './facts'
 /** Every recipe; the compiler names one that is missing. */
 export const RECIPE: Readonly<Record<Recipe, RecipeFacts>> = {
   balloon,
+  bubble,
   projectile,
   pour,
   drop,

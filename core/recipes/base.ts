@@ -51,6 +51,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
     liquidDepth: 0,
     person: false,
     filling: 'air',
+    filmThickness: null,
     crackSpeed: 250,
     crackSpeedSpread: 0.05,
     crackSpeedError: 0.3,

@@ -14,6 +14,8 @@ export interface RecipeTraits {
   passesThrough?: true
   /** A skin that stays where it is tears from a pin. */
   tears?: true
+  /** That skin is a film of liquid, which draws back by its own tension. */
+  film?: true
   /** The picture is of a cloud about the start, not of a thing at a distance. */
   cloud?: true
   /** The subject is a round upright vessel that mirrors what stands about. */

@@ -71,18 +71,21 @@ function velocityAt(path: (time: number) => Vector, time: number): Vector {
   return [(b[0] - a[0]) / (2 * half), (b[1] - a[1]) / (2 * half), (b[2] - a[2]) / (2 * half)]
 }
 
-/** Recipes whose picture changes from pop to pop by more than a place: what tears, grows, turns or flies apart. */
-const CHANGING: ReadonlySet<Recipe> = new Set([
-  'balloon',
-  'drop',
-  'grains',
-  'pour',
-  'powder',
-  'projectile',
-  'run',
-  'spin',
-  'throw',
-])
+/** Whether a recipe's picture changes from pop to pop by more than a place: it tears, grows, turns, flies apart. */
+const CHANGING: Readonly<Record<Recipe, boolean>> = {
+  balloon: true,
+  projectile: true,
+  pour: true,
+  drop: true,
+  throw: true,
+  powder: true,
+  toss: false,
+  swing: false,
+  grains: true,
+  run: true,
+  spin: true,
+  bubble: true,
+}
 /** More pops than this are drawn as the first, each at its place: every one would be a scene to hold. */
 const MOST_WORLDS = 24
 
@@ -92,7 +95,7 @@ const changes = ({ known, sequence }: Assessment): boolean =>
   sequence.exposures.length > 1 &&
   sequence.exposures.length <= MOST_WORLDS &&
   known.sequence.track.length < 2 &&
-  CHANGING.has(known.recipe)
+  CHANGING[known.recipe]
 
 /** The plan as a picture of one pop at a time, s after the action starts. */
 const popAt = (plan: Assessment, time: number): Assessment => ({

@@ -152,6 +152,11 @@ export const FIELDS = {
   'subject.liquidDepth': number('length', 'Liquid depth', 0, 5, mm),
   'subject.person': flag('The target is a person'),
   'subject.filling': choice('Filling', FILLINGS),
+  'subject.filmThickness': number('length', 'Film thickness', 2e-8, 1e-4, {
+    unit: 'µm',
+    nullable: true,
+    help: 'Gives the tear speed: 1 µm, 7 m/s. Bright colours mean 0.2 to 1 µm',
+  }),
   'subject.crackSpeed': number('speed', 'Tear speed', 1, 2000, { help: 'How fast the edge of the skin runs back' }),
   'subject.crackSpeedSpread': number('share', 'Tear speed spread', 0, 0.5, {
     help: 'How much it varies from take to take',

@@ -15,6 +15,7 @@ export const RECIPES = [
   'grains',
   'run',
   'spin',
+  'bubble',
 ] as const
 /** The kind of subject that a set-up is made for. */
 export type Recipe = (typeof RECIPES)[number]
@@ -474,6 +475,8 @@ export interface Setup {
     /** What a balloon holds. */
     filling: (typeof FILLINGS)[number]
     /** m/s of the tear, for what bursts. */
+    /** m of a film that draws back by its own tension: gives the speed of the tear; null: it is no film. */
+    filmThickness: number | null
     crackSpeed: number
     crackSpeedSpread: number
     crackSpeedError: number

@@ -37,6 +37,7 @@ const SENSOR: Record<Recipe, { name: RegExp; path: string; by: [number, number] 
   run: { name: /^Beam/, path: 'sensor.position', by: [60, 0] },
   // A contact that the disc itself makes has no place of its own.
   spin: null,
+  bubble: null,
 }
 
 const isUpright = (recipe: Recipe): boolean => ['pour', 'drop', 'toss', 'grains'].includes(recipe)

@@ -1,5 +1,6 @@
 import type { Recipe } from '../../setup/types'
 import { balloon } from './balloon'
+import { bubble } from './bubble'
 import { drop } from './drop'
 import { grains } from './grains'
 import type { SubjectModel } from './model'
@@ -15,6 +16,7 @@ import { toss } from './toss'
 /** What stands before the camera, by recipe; the compiler names one that is missing. */
 export const SUBJECT_MODELS: Readonly<Record<Recipe, SubjectModel>> = {
   balloon,
+  bubble,
   projectile,
   pour,
   drop,
