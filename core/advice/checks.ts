@@ -195,10 +195,11 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
+    const others = knocks ? 'a footstep, a hand on the table' : 'the shutter’s click, a footstep'
+    const nearer = `the ${knocks ? 'sensor' : 'microphone'} nearer to the event`
     meaning = say(
       peaks
-        ? `Fired {n} times by something else: ${knocks ? 'a footstep, a hand on the table' : 'the shutter’s click, a footstep'}` +
-            `, a bounce. Less keen, the ${knocks ? 'sensor' : 'microphone'} nearer to the event, or a longer hold-off.`
+        ? `Fired {n} times by something else: ${others}, a bounce. Less keen, ${nearer}, or a longer hold-off.`
         : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
             'it, or a longer hold-off.',
       { n: count(falseFires) },

@@ -97,8 +97,8 @@ export function peakAtSensor(setup: Listening, fallsBy: number): number | null {
 }
 
 /**
- * s from the arrival of a sound or knock until it has risen to the threshold; half its rise where either peak or threshold is
- * not known.
+ * s from the arrival of a sound or knock until it has risen to the threshold; half its rise where either peak or
+ * threshold is not known.
  */
 export function riseToThreshold(setup: Listening, fallsBy: number): number {
   const { riseTime, threshold } = setup.sensor

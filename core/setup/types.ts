@@ -3,6 +3,7 @@
  * (docs/setup-file.md).
  */
 
+/** Kinds of subject that a set-up can be made for. */
 export const RECIPES = [
   'balloon',
   'projectile',
@@ -304,8 +305,8 @@ export interface Evidence {
   /** Whether it counts. */
   on: boolean
   /**
-   * m past the near face (place, beyond, short); s (late, interval, blocked, latency, found); m/s; EV (ambient); stops (light);
-   * share (dark).
+   * m past the near face (place, beyond, short); s (late, interval, blocked, latency, found); m/s; EV (ambient);
+   * stops (light); share (dark).
    */
   value: number
   /** Standard error of the reading, same unit. */

@@ -115,7 +115,8 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
         id: 'sensor',
         text:
           kind === 'sound' || kind === 'vibration'
-            ? `${kind === 'sound' ? 'microphone' : 'vibration sensor'}, ${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
+            ? `${kind === 'sound' ? 'microphone' : 'vibration sensor'}, ` +
+              `${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
             : kind,
         colour: 'var(--sensing)',
         spots: gate ? beside : around(x, y, 11),

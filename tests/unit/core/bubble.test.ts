@@ -1,7 +1,7 @@
 import { type Change, type Setup, changed, marked, newSetup, plan, subjects, withChanges } from '~~/core'
 import { filmSpeed } from '~~/core/physics/subjects'
 
-test('a film runs by the root of its tension over its mass: 7.07 m/s at a micrometre, twice that at a quarter of it', () => {
+test('a film runs by the root of its tension over its mass: 7.07 m/s at 1 µm, twice that at a quarter of it', () => {
   expect(filmSpeed({ thickness: 1e-6 })).toBeCloseTo(7.0711, 4)
   expect(filmSpeed({ thickness: 0.25e-6 }) / filmSpeed({ thickness: 1e-6 })).toBeCloseTo(2, 12)
   expect(() => filmSpeed({ thickness: 0 })).toThrow(/thickness/)
@@ -9,7 +9,7 @@ test('a film runs by the root of its tension over its mass: 7.07 m/s at a microm
 
 const set = (setup: Setup, ...changes: Change[]): Setup => changed(setup, changes)
 
-test('a new bubble works as it stands: half of it is gone after a quarter of its girth at the speed of its film', () => {
+test('a new bubble works as it stands: half is gone after a quarter of its girth at the speed of its film', () => {
   const setup = newSetup('bubble')
   const { timing, findings, keeper, sharpness } = plan(setup)
   expect(findings.filter(finding => finding.severity !== 'note')).toEqual([])

@@ -14,7 +14,7 @@ const knock = (more: Record<string, number | string | null> = {}): Setup =>
     }).map(([path, value]) => ({ path, value })),
   )
 
-test('a knock is felt once it has come along the wood: 0.25 m at 500 m/s is half a millisecond after the impact', () => {
+test('a knock is felt once it has come along the wood: 0.25 m at 500 m/s is 0.5 ms after the impact', () => {
   const { timing } = assess(knock())
   expect(timing.sensed! - timing.impact!).toBeCloseTo(0.5e-3, 9)
   const { timing: stone } = assess(knock({ 'sensor.waveSpeed': 2500 }))
