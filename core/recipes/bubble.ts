@@ -33,10 +33,10 @@ export const bubble: RecipeFacts = {
     // The wet film closes a contact between the pin and the ring that the bubble sits on.
     sensor: { ...BASE.sensor, kind: 'contact', source: 'start', position: 0, positionError: 0 },
     flashes: [
-      batteryFlash({ units: 2, power: 1 / 128, distance: 0.35 }),
-      batteryFlash({ name: 'Rim', power: 1 / 128, distance: 0.4, angle: 0.8 }),
+      batteryFlash({ units: 2, power: 1 / 128, distance: 0.5 }),
+      batteryFlash({ name: 'Rim', power: 1 / 128, distance: 0.55, angle: 0.8 }),
     ],
-    picture: { distance: 0.6, aperture: 16, iso: 400, depthWanted: 0.02, blurLimit: 0.0006 },
+    picture: { distance: 0.6, aperture: 16, iso: 800, depthWanted: 0.02, blurLimit: 0.0006 },
     catch: { distance: 0.5 },
   },
   bodies: [body('Edge of the film', 'tear', true), body('Droplets off the edge', 'own', false, SPEED)],

@@ -240,7 +240,9 @@ export const FIELDS = {
   'sensor.waveSpeed': number('speed', 'Wave speed in the table', 50, 6000, {
     help: 'A knock in a wooden tabletop runs at 300 to 900 m/s, in stone or steel faster',
   }),
-  'sensor.waveSpeedError': number('share', 'Wave speed uncertainty', 0, 1),
+  'sensor.waveSpeedError': number('share', 'Wave speed uncertainty', 0, 1, {
+    help: 'A share of the speed, e.g. 30 % while it is only assumed',
+  }),
   'sensor.ringing': number('time', 'Table: rings for', 0, 10, {
     ...ms,
     help: 'Until a knock has died away, e.g. 300 ms',

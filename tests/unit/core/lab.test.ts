@@ -71,7 +71,8 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
   const seeds = (SLOW.has(id) ? 1 : 5) * (process.env.EPIRO_THOROUGH === '1' ? 4 : 1)
   const seen = over(id, of, seeds, relative)
   expect(seen.read).toBeGreaterThanOrEqual(Math.max(1, seeds - 1))
-  expect(Math.abs(seen.bias)).toBeLessThan(bias)
+  // One file has a miss, no bias.
+  expect(Math.abs(seen.bias)).toBeLessThan(seeds === 1 ? worst : bias)
   expect(seen.worst).toBeLessThan(worst)
   expect(seen.within2).toBeGreaterThanOrEqual(0.8)
 })
