@@ -228,3 +228,18 @@ describe('a table pasted from a spreadsheet', () => {
     ['x'.repeat(20_001), 'Too long for a table of durations'],
   ])('%p is told: %s', (text, error) => expect(rows(text)).toBe(error))
 })
+
+test('inches of mercury are a unit of pressure: 29.92 of them are the standard atmosphere', () => {
+  const read = parse('29.92 inHg', 'pressure')
+  expect('value' in read && read.value).toBeCloseTo(101_325, -1)
+  expect(parse('29,92 inches of mercury', 'pressure')).toEqual(read)
+})
+
+test('a share has the digits that tell it from none and from all', () => {
+  expect([0.5, 0.123456, 0.0123456, 0.995].map(share => format(share, 'share').replace(/\s/g, ' '))).toEqual([
+    '50 %',
+    '12.3 %',
+    '1.2 %',
+    '99.5 %',
+  ])
+})
