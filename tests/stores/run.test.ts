@@ -110,6 +110,38 @@ describe('a run', () => {
     expect(store.connected).toBe(false)
     store.leave()
   })
+  test('while its own move is on its way another’s is no jump back: ours reaches the server after it', async () => {
+    const store = useRunStore()
+    let answered = false
+    serve(({ body }) => {
+      Events.last.say({ step: 9, revision: 5 })
+      expect(store.state.step).toBe(4)
+      answered = true
+      return { body: { ...body, revision: 6 } }
+    })
+    store.follow('s', () => {})
+    store.move({ step: 4 })
+    await until(() => answered)
+    await new Promise(resolve => setTimeout(resolve, 30))
+    expect(store.state.step).toBe(4)
+    Events.last.say({ step: 5, revision: 7 })
+    expect(store.state.step).toBe(5)
+    store.leave()
+  })
+  test('an old word from the server does not give up what waits to be sent', async () => {
+    const { state } = runServer()
+    const store = useRunStore()
+    store.follow('s', () => {})
+    Events.last.say({ step: 1, revision: 3 })
+    state.down = true
+    store.move({ step: 4 })
+    await new Promise(resolve => setTimeout(resolve, 50))
+    Events.last.say({ step: 1, revision: 3 })
+    expect(store.state.step).toBe(4)
+    state.down = false
+    await until(() => state.kept.step === 4, 5000)
+    store.leave()
+  })
   test('what could not be sent is sent when the server is back', async () => {
     const { state } = runServer()
     const store = useRunStore()

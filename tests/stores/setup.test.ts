@@ -141,6 +141,20 @@ describe('the set-up at hand', () => {
     await new Promise(resolve => setTimeout(resolve, 30))
     expect(asked.filter(a => a.method === 'PUT')).toEqual([])
   })
+  test('a draft made from an older version is set against the newer one, and not sent over it', async () => {
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    kept.setup = withChange(newSetup('projectile'), { path: 'motion.speed', value: 39 })
+    kept.revision = 5
+    const mine = withChange(newSetup('projectile'), { path: 'motion.speed', value: 31 })
+    storage.setItem('epiro-draft-s', JSON.stringify({ revision: 4, setup: mine }))
+    const store = useSetupStore()
+    await store.open('s')
+    expect([store.saveState, store.setup!.motion.speed, store.theirs!.setup.motion.speed]).toEqual(['conflict', 31, 39])
+    await new Promise(resolve => setTimeout(resolve, 600))
+    expect(asked.filter(a => a.method === 'PUT')).toEqual([])
+    expect(kept.setup.motion.speed).toBe(39)
+    expect(storage.getItem('epiro-draft-s')).not.toBeNull()
+  })
   test('a fix is shown while it is tried and gone when it is not', async () => {
     oneSetup(withChange(newSetup('projectile'), { path: 'catch.distance', value: 0.5 }))
     const store = useSetupStore()
@@ -171,11 +185,13 @@ describe('the set-up at hand', () => {
   })
   test('an edit made while a save is on its way is saved after it, from the revision that came back', async () => {
     const kept = { setup: newSetup('projectile'), revision: 1 }
+    let waiting: string | null = null
     const store = useSetupStore()
     const asked = serve(({ method, body }) => {
       if (method === 'GET') return { body: record(kept.setup, kept.revision) }
       if (body.revision !== kept.revision)
         return { status: 409, body: { detail: 'Changed elsewhere', current: record(kept.setup, kept.revision) } }
+      if (kept.revision === 2) waiting = storage.getItem('epiro-draft-s')
       kept.setup = body.setup
       kept.revision++
       if (kept.revision === 2) store.change(speed(44))
@@ -186,6 +202,8 @@ describe('the set-up at hand', () => {
     await until(() => kept.revision === 3 && store.saveState === 'saved')
     expect(kept.setup.motion.speed).toBe(44)
     expect(asked.filter(a => a.method === 'PUT').map(a => a.body.revision)).toEqual([1, 2])
+    // Until it is saved it stands in the browser, made from what the server had of the first.
+    expect(JSON.parse(waiting!)).toMatchObject({ revision: 2, setup: { motion: { speed: 44 } } })
     expect(storage.getItem('epiro-draft-s')).toBeNull()
   })
   test('what was changed just before it is left is sent, and stands there when it is opened again', async () => {
