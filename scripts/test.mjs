@@ -170,7 +170,7 @@ async function side(number) {
 
 async function withDatabase() {
   // Measurements and pictures want the machine for themselves.
-  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 3 : 1
+  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 2 : 1
   const all = []
   try {
     for (let number = 0; number < sides; number++) all.push(await side(number))

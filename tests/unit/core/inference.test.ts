@@ -18,6 +18,7 @@ import {
   infer,
   learntElsewhere,
   marked,
+  meanInputs,
   markedByKit,
   mattersOf,
   measureNext,
@@ -32,6 +33,8 @@ import {
   withinLimits,
 } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
+import { chainModelOf, predicted } from '~~/core/inference/predict'
+import { type LinearisedObservation, scatterCost } from '~~/core/inference/linear'
 import { rootBetween } from '~~/core/math/root'
 import { cholesky, inverseBy, solveBy } from '~~/core/math/matrix'
 import { valueAt } from '~~/core/setup/paths'
@@ -166,6 +169,42 @@ describe('evidence', () => {
     const heard = withChanges(setup, [{ path: 'sensor.kind', value: 'contact' }])
     const seen = evidenceOf(heard, { kind: 'blocked', value: 2e-4 })
     expect(assess({ ...heard, evidence: [seen] }).setup.motion.speed).toBe(heard.motion.speed)
+  })
+
+  test('by hand a press so much earlier puts the thing so much less far', () => {
+    const setup = newSetup('projectile', 'open-shutter', 'hand')
+    const at = (delay: number): number => {
+      const seen = evidenceOf(setup, { kind: 'place', value: 0, delay })
+      return predicted(chainModelOf(setup), seen, { ...meanInputs(setup), latency: 0, flinch: setup.hand.flinch })!
+    }
+    const speed = assess(setup).alongSpeed
+    expect((at(-0.001) - at(-0.002)) / (0.001 * speed)).toBeCloseTo(1, 1)
+    // Nothing said: as it was planned to be pressed.
+    expect(
+      predicted(
+        chainModelOf(setup),
+        { ...evidenceOf(setup, { kind: 'place', value: 0 }) },
+        { ...meanInputs(setup), latency: 0, flinch: setup.hand.flinch },
+      ),
+    ).toBeNull()
+  })
+
+  test('the scatter of a run counts by its takes less one: of two takes it says half of what three say', () => {
+    const row = (takes: number): LinearisedObservation =>
+      ({
+        scatter: 1e-6,
+        bend: 0,
+        jitter: 0,
+        reading: 0,
+        seen: { evidence: { kind: 'found', scatter: 2e-3, takes: Array.from({ length: takes }, String) } },
+      }) as never
+    const told = (takes: number, factor = 2) => scatterCost(row(takes), factor)
+    expect(told(1)).toBe(0)
+    expect(told(3) / told(2)).toBeCloseTo(2, 9)
+    expect(told(9) / told(5)).toBeCloseTo(2, 9)
+    // Least where the factor gives the scatter that was seen.
+    expect(told(5, 2)).toBeLessThan(told(5, 1.8))
+    expect(told(5, 2)).toBeLessThan(told(5, 2.2))
   })
 
   test('beyond pulls, short pushes, and each no farther than it must', () => {

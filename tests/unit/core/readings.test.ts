@@ -20,7 +20,7 @@ test('a ruler is sharpest where its ticks are finest, and as deep as a quarter o
   const figure = (sharpAt: number, falls: number, id: string): number =>
     readLab(labTool('sharpness')!, [ruler(sharpAt, falls)], { target: 'ruler', length: 0.2 }).figures.find(
       one => one.id === id,
-    )!.value
+    )!.value!
   // Of 200 mm the middle nine tenths are read: 70 % of the width is 0.2222 of it past their middle.
   expect(figure(0.7, 0.08, 'off')).toBeCloseTo(0.2222 * 0.2, 2)
   expect(figure(0.3, 0.08, 'off')).toBeCloseTo(-0.2222 * 0.2, 2)
@@ -55,7 +55,7 @@ function knocks(...peaks: number[]): LabInput {
 test('of one recording the loudest are the events, as many as are said; of several those of the last', () => {
   const figures = (files: LabInput[], events: number): Record<string, number> =>
     Object.fromEntries(
-      readLab(labTool('levels')!, files, { events }).figures.map(({ id, value }) => [id, value] as const),
+      readLab(labTool('levels')!, files, { events }).figures.map(({ id, value }) => [id, value!] as const),
     )
   const one = knocks(0.1, 0.8, 0.05, 0.6)
   // Of the two loudest the quieter, against the loudest of the rest: 0.6 over 0.1 is 15.6 dB.

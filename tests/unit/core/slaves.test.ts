@@ -20,7 +20,7 @@ const chain = (first: Partial<FlashSetup> = {}) => {
 
 test('a light waits for each before it: its radio, their own latencies, the delay of each slave but the first’s', () => {
   const { given, lights } = chain()
-  const [a, b, c] = lights as [FlashSetup, FlashSetup, FlashSetup]
+  const [a, b, c] = [lights[0]!, lights[1]!, lights[2]!]
   expect(firedAfter(given, a)).toBeCloseTo(500e-6, 12)
   expect(firedAfter(given, b)).toBeCloseTo(500e-6 + 100e-6 + 20e-6, 12)
   expect(firedAfter(given, c)).toBeCloseTo(500e-6 + 100e-6 + 20e-6 + 40e-6 + 50e-6, 12)

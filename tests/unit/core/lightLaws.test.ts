@@ -1,0 +1,133 @@
+import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withChanges } from '~~/core'
+import { reflectorsOf, givenBy } from '~~/core/light/reflectors'
+import { lampsOf } from '~~/core/light/lamps'
+import { TO_CAMERA } from '~~/core/light/lamp'
+import { stageOf } from '~~/core/light/place'
+
+const make = (values: Record<string, string | number>, cards: Card[] = []): Setup => {
+  const setup = withChanges(
+    newSetup('projectile'),
+    Object.entries(values).map(([path, value]) => ({ path, value })),
+  )
+  return { ...setup, scene: { ...setup.scene, cards } }
+}
+const figures = (setup: Setup) => sceneFigures(plan(setup))
+
+test('what spills on the background is all light but that of its own lights: a fill spills as a key does', () => {
+  const role = (value: string) => figures(make({ 'flashes[0].role': value })).background
+  expect(role('fill').spill).toBeCloseTo(role('key').spill!, 12)
+  expect(role('rim').spill).toBeCloseTo(role('fill').spill!, 12)
+  // Its own light is wanted there: what is left is what the others spill.
+  const own = role('ground')
+  expect(own.spill ?? -Infinity).toBeLessThan(role('fill').spill!)
+})
+
+test('light falls off from the near side of a subject to its far one by the square of the distance', () => {
+  for (const distance of [0.3, 0.5, 1]) {
+    const setup = make({
+      'flashes[0].distance': distance,
+      'flashes[0].angle': 0,
+      'flashes[0].elevation': 0,
+      'subject.depth': 0.2,
+      'subject.height': 0.2,
+    })
+    const square = 2 * Math.log2((distance + 0.1) / (distance - 0.1))
+    expect(figures(setup).lights[0]!.fallOff / square).toBeGreaterThan(0.95)
+    expect(figures(setup).lights[0]!.fallOff / square).toBeLessThan(1.001)
+  }
+  // Nearer than its half the near side is short of the head; the far side is where it was.
+  const bare = { 'flashes[0].headWidth': 0.001, 'flashes[0].headHeight': 0.001, 'flashes[0].elevation': 0 }
+  const size = { 'subject.depth': 0.2, 'subject.height': 0.2 }
+  const near = make({ ...bare, ...size, 'flashes[0].distance': 0.08, 'flashes[0].angle': 0 })
+  expect(figures(near).lights[0]!.fallOff).toBeCloseTo(2 * Math.log2(0.18 / 0.008), 0)
+})
+
+const card = (more: Partial<Card>): Card => ({
+  name: 'Card',
+  kind: 'silver',
+  along: 0,
+  across: 0,
+  out: 0,
+  width: 0.6,
+  height: 0.6,
+  turn: 0,
+  tilt: 0,
+  ...more,
+})
+
+/** What the first light of a plan gives the subject by way of each of some cards. */
+function offCards(a: Plan, cards: Card[]): number[] {
+  const stage = stageOf(a.known)
+  const reflectors = reflectorsOf({ scene: { ...a.setup.scene, cards } }, stage)
+  const given = givenBy(lampsOf(a)[0]!, reflectors)
+  return reflectors.map((_, i) => given.off(i, stage.at(stage.middle), TO_CAMERA))
+}
+
+type Place = [x: number, y: number, z: number]
+const minus = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
+const dot = (a: Place, b: Place): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+const between = (a: Place, b: Place): Place => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]
+
+/** A card's own coordinates of a place in the picture's axes. */
+function standingAt(setup: Setup, place: Place): Pick<Card, 'along' | 'across' | 'out'> {
+  const centre = (more: Partial<Card>): Place =>
+    [
+      ...reflectorsOf({ scene: { ...setup.scene, cards: [card(more)] } }, stageOf(plan(setup).known))[0]!.centre,
+    ] as Place
+  const from = centre({})
+  const [along, across, out] = (['along', 'across', 'out'] as const).map(key =>
+    dot(minus(place, from), minus(centre({ [key]: 1 }), from)),
+  )
+  return { along: along!, across: across!, out: out! }
+}
+
+test('a silver card gives what it mirrors, unless a flag stands before its light or between it and the subject', () => {
+  const lit = { 'flashes[0].angle': Math.PI / 2, 'flashes[0].elevation': 0, 'flashes[0].distance': 0.6 }
+  const a = plan(make(lit))
+  const steps = Array.from({ length: 15 }, (_, i) => (i - 7) / 10)
+  const turns = Array.from({ length: 90 }, (_, i) => (i * Math.PI) / 90)
+  const cards = steps.flatMap(along =>
+    steps.flatMap(across => turns.map(turn => card({ along, across, turn, width: 0.12, height: 0.12 }))),
+  )
+  const off = (one: Card): number => offCards(a, [one])[0]!
+  const mirror = cards.find(one => Math.hypot(one.along, one.across) > 0.4 && off(one) > 0)!
+  expect(mirror).toBeDefined()
+  const stage = stageOf(a.known)
+  const [lamp, subject] = [lampsOf(a)[0]!.place, stage.at(stage.middle)] as [Place, Place]
+  const centre = [...reflectorsOf({ scene: { ...a.setup.scene, cards: [mirror] } }, stage)[0]!.centre] as Place
+  const flagged = (place: Place): number =>
+    [0, Math.PI / 4, Math.PI / 2, -Math.PI / 4]
+      .map(way => card({ kind: 'black', ...standingAt(a.setup, place), width: 0.14, height: 0.3, turn: way }))
+      .map(flag => offCards(a, [mirror, flag])[0]!)
+      .reduce((least, one) => Math.min(least, one))
+  expect(flagged(between(lamp, centre))).toBe(0)
+  expect(flagged(between(centre, subject))).toBe(0)
+  expect(flagged([lamp[0], lamp[1] + 3, lamp[2]])).toBeCloseTo(off(mirror), 12)
+})
+
+test('a flag before half of a large face keeps half of its light off, and more of it the farther it reaches', () => {
+  const softbox = {
+    'flashes[0].head': 'softbox',
+    'flashes[0].headWidth': 0.8,
+    'flashes[0].headHeight': 0.8,
+    'flashes[0].distance': 0.8,
+    'flashes[0].angle': 0,
+    'flashes[0].elevation': 0,
+  }
+  const front = (cards: Card[]) => {
+    const a = plan(make(softbox, cards))
+    const stage = stageOf(a.known)
+    return givenBy(lampsOf(a)[0]!, reflectorsOf(a.setup, stage)).level(stage.at(stage.middle), [1, 0, 0])
+  }
+  const whole = front([])
+  expect(whole).toBeGreaterThan(0)
+  const kept = Array.from({ length: 9 }, (_, i) => i * 0.05).map(reach => {
+    const width = 1
+    return (
+      front([card({ kind: 'black', along: 0.4, across: 0.5 - reach, width, height: 2, turn: Math.PI / 2 })]) / whole
+    )
+  })
+  for (let i = 1; i < kept.length; i++) expect(kept[i]!).toBeLessThanOrEqual(kept[i - 1]! + 1e-12)
+  // In steps of its edge, not of a quarter of the face.
+  expect(new Set(kept.map(share => share.toFixed(3))).size).toBeGreaterThan(4)
+})
