@@ -178,7 +178,7 @@ describe('evidence', () => {
       return predicted(chainModelOf(setup), seen, { ...meanInputs(setup), latency: 0, flinch: setup.hand.flinch })!
     }
     const speed = assess(setup).alongSpeed
-    expect((at(-0.001) - at(-0.002)) / (0.001 * speed)).toBeCloseTo(1, 1)
+    expect((at(0.012) - at(0.011)) / (0.001 * speed)).toBeCloseTo(1, 1)
     // Nothing said: as it was planned to be pressed.
     expect(
       predicted(
