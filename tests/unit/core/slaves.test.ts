@@ -18,7 +18,7 @@ const chain = (first: Partial<FlashSetup> = {}) => {
   return { given, lights: given.flashes }
 }
 
-test('a light waits for each before it: its radio, their own latencies, the delay of each slave but the first’s', () => {
+test('a light waits for each before it: its radio, their latencies, the delay of each slave', () => {
   const { given, lights } = chain()
   const [a, b, c] = [lights[0]!, lights[1]!, lights[2]!]
   expect(firedAfter(given, a)).toBeCloseTo(500e-6, 12)
@@ -27,7 +27,7 @@ test('a light waits for each before it: its radio, their own latencies, the dela
   expect(followedChain(given, c).chain.map(one => one.name)).toEqual(['B', 'A'])
 })
 
-test('its jitter is that of all before it; the set-up’s own link is counted as a stage, a cable or radio here', () => {
+test('its jitter is that of all before it, with a cable or radio of its own', () => {
   const { given, lights } = chain()
   expect(jitterOf(given, lights[2]!)).toBeCloseTo(Math.hypot(12e-6, 4e-6, 3e-6, 50e-6), 12)
   const shoe = chain({ fired: 'shoe' })
