@@ -23,8 +23,11 @@ export const BANDS: readonly { below: number; colour: readonly [number, number, 
   { below: Infinity, colour: [250, 240, 250] },
 ]
 
+/** What of a film its picture is made from: the sums of its passes, and its sensor's noise. */
+type Exposed = Pick<Film, 'width' | 'height' | 'passes' | 'sums'> & { scene: Pick<Film['scene'], 'grain'> }
+
 /** A film's picture as bytes, red, green, blue and opaque, as the sensor's noise leaves it. */
-export function toneMapped(film: Film, falseColour = false): Uint8ClampedArray<ArrayBuffer> {
+export function toneMapped(film: Exposed, falseColour = false): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, scene, sums } = film
   const bytes = new Uint8ClampedArray(width * height * 4)
   const n = Math.max(1, film.passes)

@@ -40,9 +40,9 @@ function shockHeard({ x, motion, soundSpeed }: Sensing): number | null {
 
 /** When a microphone hears its event, and as what: of a projectile faster than sound its bow shock may come first. */
 function heardAt(take: Sensing): ReturnType<SensorFacts['sensed']> {
-  const { setup, x, event, soundSpeed } = take
-  if (event === null) return { sensed: null, heard: null }
-  const sensed = event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / soundSpeed
+  const { setup, x, soundSpeed } = take
+  const sensed = arrivalOf(take, soundSpeed)
+  if (sensed === null) return { sensed, heard: null }
   if (setup.sensor.source === 'start' && setup.motion.kind === 'flight' && x.speed > soundSpeed) {
     const shock = shockHeard(take)
     if (shock !== null && shock < sensed) return { sensed: shock, heard: 'shock' }
@@ -100,11 +100,24 @@ export function peakAtSensor(setup: Listening, fallsBy: number): number | null {
  * s from the arrival of a sound or knock until it has risen to the threshold; half its rise where either peak or
  * threshold is not known.
  */
-export function riseToThreshold(setup: Listening, fallsBy: number): number {
+function riseToThreshold(setup: Listening, fallsBy: number): number {
   const { riseTime, threshold } = setup.sensor
   const peak = peakAtSensor(setup, fallsBy)
   return riseTime * (peak === null || threshold === null ? 0.5 : Math.min(1, threshold / peak))
 }
+
+/** Rows of a sensor that answers once what it takes in has risen to its threshold. */
+export const PEAK_ROWS = ['bounceAfter', 'threshold', 'falsePeak', 'eventPeak', 'peakDistance', 'riseTime'] as const
+
+/** What such a sensor has of its peak, which falls with a power of the distance. */
+export const byPeak = (fallsBy: number): Pick<SensorFacts, 'fallsBy' | 'latency'> => ({
+  fallsBy,
+  latency: setup => setup.sensor.latency + riseToThreshold(setup, fallsBy),
+})
+
+/** When waves of a speed, m/s, come from what is answered to, s; null: it never happens. */
+export const arrivalOf = ({ x, event }: Sensing, speed: number): number | null =>
+  event === null ? null : event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / speed
 
 /** A microphone: it answers to a sound of the action, once that has come to it and has risen. */
 export const sound: SensorFacts = {
@@ -112,19 +125,8 @@ export const sound: SensorFacts = {
   crossed: false,
   listens: true,
   knocks: false,
-  fallsBy: 1,
   answersToEvent: true,
-  rows: [
-    'source',
-    'position',
-    'offset',
-    'bounceAfter',
-    'threshold',
-    'falsePeak',
-    'eventPeak',
-    'peakDistance',
-    'riseTime',
-  ],
+  rows: ['source', 'position', 'offset', ...PEAK_ROWS],
   sensed: heardAt,
-  latency: setup => setup.sensor.latency + riseToThreshold(setup, 1),
+  ...byPeak(1),
 }

@@ -1,5 +1,5 @@
 import type { SensorFacts } from './facts'
-import { riseToThreshold } from './sound'
+import { PEAK_ROWS, arrivalOf, byPeak } from './sound'
 
 /**
  * A piezo disc on the table: it answers to a knock, once its waves have come along the wood and risen. Over a plate
@@ -10,26 +10,8 @@ export const vibration: SensorFacts = {
   crossed: false,
   listens: false,
   knocks: true,
-  fallsBy: 0.5,
   answersToEvent: true,
-  rows: [
-    'source',
-    'position',
-    'offset',
-    'waveSpeed',
-    'waveSpeedError',
-    'ringing',
-    'bounceAfter',
-    'threshold',
-    'falsePeak',
-    'eventPeak',
-    'peakDistance',
-    'riseTime',
-  ],
-  sensed: ({ x, event }) => ({
-    sensed:
-      event === null ? null : event.time + Math.hypot(x.sensorPosition - event.place, x.sensorOffset) / x.waveSpeed,
-    heard: null,
-  }),
-  latency: setup => setup.sensor.latency + riseToThreshold(setup, 0.5),
+  rows: ['source', 'position', 'offset', 'waveSpeed', 'waveSpeedError', 'ringing', ...PEAK_ROWS],
+  sensed: take => ({ sensed: arrivalOf(take, take.x.waveSpeed), heard: null }),
+  ...byPeak(0.5),
 }

@@ -10,21 +10,20 @@ function impactSpeed({ known, timing }: Assessment): number | null {
   return natureOf(known).motion.speedAt(timing.impact)
 }
 
-const energyOf = (a: Assessment): number | null => {
-  const v = impactSpeed(a)
-  return v === null ? null : (a.known.motion.mass * v * v) / 2
-}
+const energyAt = ({ known }: Assessment, v: number | null): number | null =>
+  v === null ? null : (known.motion.mass * v * v) / 2
 
 /** What the backstop has to hold, J: the energy of what is shot where it meets the subject. */
 export function energyResult(a: Assessment): ResultDraft | null {
-  const [value, v] = [energyOf(a), impactSpeed(a)]
+  const v = impactSpeed(a)
+  const value = energyAt(a, v)
   return value === null
     ? null
     : {
         id: 'energy',
         label: 'Energy at the subject',
         value: energy(value),
-        read: energyOf,
+        read: b => energyAt(b, impactSpeed(b)),
         formula: '½ m v², m = {m}, v = {v} after drag: what the backstop has to hold',
         figures: { m: mass(a.known.motion.mass), v: speed(v!) },
       }

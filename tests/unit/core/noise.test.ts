@@ -1,10 +1,10 @@
-import { type Film, toneMapped } from '~~/core'
+import { toneMapped } from '~~/core'
 
 /** Standard deviation of the bytes of an even mid grey by a sensor. */
 function noiseOf(grain: { electrons: number; read: number; pixelsWide: number }): number {
   const [width, height] = [160, 120]
   const film = { width, height, passes: 1, scene: { grain }, sums: new Float32Array(width * height * 3).fill(0.18) }
-  const bytes = toneMapped(film as unknown as Film, false)
+  const bytes = toneMapped(film, false)
   const green = Array.from({ length: width * height }, (_, i) => bytes[i * 4 + 1]!)
   const mean = green.reduce((sum, one) => sum + one, 0) / green.length
   return Math.sqrt(green.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (green.length - 1))
