@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
+import { test } from './base'
 import { callApi, enterDemo, makeSetup, openNewSetup } from './helpers'
 
 test('the sign-in link works once and opens the own studio, not the demo', async ({ page, browser }) => {

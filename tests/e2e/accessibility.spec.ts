@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
+import { test } from './base'
 import { brightestOfOtherHues, enterDemo, makeSetup, open, openNewSetup, showShoot, signIn } from './helpers'
 
 type Look = 'work' | 'safelight'

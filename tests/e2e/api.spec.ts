@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
+import { test } from './base'
 import { callApi, makeSetup, signIn } from './helpers'
 
 const NOWHERE = '6f1c0b8e-1111-4111-8111-000000000000'

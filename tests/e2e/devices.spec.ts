@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './base'
 import { callApi, enterDemo, pick } from './helpers'
 
 test('a link joins one device once, in its role, and the lead signs it out', async ({ page, browser, baseURL }) => {

@@ -1,4 +1,5 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
+import { test } from './base'
 import { tooLong } from '../support/digits'
 import { open, openDemo } from './helpers'
 

@@ -199,18 +199,22 @@ ownPage('without motion wanted the replay goes from event to event', async ({ pa
   await expect(page.getByTestId('instant')).toContainText('8.832 ms')
 })
 
-test('ten takes to come are shown in chart and frame; the frame is saved as a picture to scale', async ({ page }) => {
-  await openNewSetup(page)
-  await page.getByRole('button', { name: 'Ten takes' }).click()
-  await expect(page.locator('.ghost')).toHaveCount(10)
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the predicted frame as PNG' }).click(),
-  ])
-  expect(download.suggestedFilename()).toBe('steel-ball-through-a-rice-cracker.png')
-  const bytes = await (await import('node:fs/promises')).readFile(await download.path())
-  expect(bytes.subarray(1, 4).toString()).toBe('PNG')
-  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([1440, 960])
-  await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
-  await expect(page.getByRole('dialog', { name: 'Predicted frame' }).getByRole('img')).toBeVisible()
+test.describe('with the predicted frame', () => {
+  test.use({ frames: true })
+
+  test('ten takes to come are shown in chart and frame; the frame is saved as a picture to scale', async ({ page }) => {
+    await openNewSetup(page)
+    await page.getByRole('button', { name: 'Ten takes' }).click()
+    await expect(page.locator('.ghost')).toHaveCount(10)
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the predicted frame as PNG' }).click(),
+    ])
+    expect(download.suggestedFilename()).toBe('steel-ball-through-a-rice-cracker.png')
+    const bytes = await (await import('node:fs/promises')).readFile(await download.path())
+    expect(bytes.subarray(1, 4).toString()).toBe('PNG')
+    expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([1440, 960])
+    await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
+    await expect(page.getByRole('dialog', { name: 'Predicted frame' }).getByRole('img')).toBeVisible()
+  })
 })

@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { playedSessions, newSetup, plan } from '~~/core'
 import { format } from '~~/shared/units'
+import { test } from './base'
 import { enterDemo, openNewSetup, showShoot } from './helpers'
 
 test('a set-up is exported and imported as the same file', async ({ page }, info) => {

@@ -1,9 +1,11 @@
-import { type BrowserContext, type Page, test as base } from '@playwright/test'
+import type { BrowserContext, Page } from '@playwright/test'
+import { test as base, withoutFrames } from './base'
 
 interface Kept {
   context: BrowserContext
   page: Page
   file: string
+  frames: boolean
 }
 
 /** What the page remembers of how it was shown; changed by a test, the page is not passed on. */
@@ -27,14 +29,15 @@ export const keptPage = base.extend<object, { keep: { now: Kept | null } }>({
     },
     { scope: 'worker' },
   ],
-  page: async ({ keep, browser }, use, info) => {
-    if (keep.now && keep.now.file !== info.file) {
+  page: async ({ keep, browser, frames }, use, info) => {
+    if (keep.now && (keep.now.file !== info.file || keep.now.frames !== frames)) {
       await keep.now.context.close()
       keep.now = null
     }
     if (!keep.now) {
       const context = await browser.newContext()
-      keep.now = { context, page: await context.newPage(), file: info.file }
+      if (!frames) await withoutFrames(context)
+      keep.now = { context, page: await context.newPage(), file: info.file, frames }
     }
     const { now } = keep
     const before = await remembered(now)

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
-import { type Page, expect, test } from '@playwright/test'
+import { type Page, expect } from '@playwright/test'
 import { RECIPES, type Recipe } from '~~/core'
+import { test } from './base'
 import { programArgs } from '../../scripts/lib/programs.mjs'
 import { callApi, fillField, open, openNewSetup, pick } from './helpers'
 

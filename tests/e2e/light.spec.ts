@@ -3,6 +3,8 @@ import { newSetup } from '~~/core'
 import { fillField, open, openNewSetup, pick, signIn } from './helpers'
 import { keptPage as test } from './keptPage'
 
+test.use({ frames: true })
+
 const number = async (page: Page, path: string): Promise<number> =>
   Number.parseFloat((await page.locator(`input[data-path="${path}"]`).first().inputValue()).replace('−', '-'))
 const slider = (page: Page, name: RegExp | string): Locator => page.getByRole('slider', { name })

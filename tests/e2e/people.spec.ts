@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { newSetup } from '~~/core'
+import { test } from './base'
 import { callApi, enterDemo, makeSetup, openNewSetup, signIn } from './helpers'
 
 test('signing out says what is not sent yet, saves it as a file, and leaves nothing on the device', async ({

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './base'
 import { enterDemo, openNewSetup } from './helpers'
 
 test.use({ viewport: { width: 390, height: 844 } })

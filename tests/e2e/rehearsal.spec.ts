@@ -1,4 +1,5 @@
-import { type Browser, type BrowserContext, type Page, expect, test } from '@playwright/test'
+import { type Browser, type BrowserContext, type Page, expect } from '@playwright/test'
+import { test } from './base'
 import { callApi } from './helpers'
 import { crackerByBeam, judgeCracker, seenAt } from './player'
 import { acknowledge, secondServer, takesOf } from './runHelpers'

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './base'
 import { enterDemo } from './helpers'
 
 test('a shoot is made, a set-up of a recipe added, changed, and archived', async ({ page }) => {

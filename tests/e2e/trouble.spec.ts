@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { createConnection } from 'mysql2/promise'
 import { newSetup } from '~~/core'
+import { test } from './base'
 import { callApi, open, openNewSetup, pick } from './helpers'
 
 /** Cuts the text of a set-up short, as a disk that failed would. */
