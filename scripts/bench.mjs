@@ -1,6 +1,7 @@
 // @ts-check
 // Bundles the benchmarks as the page's build does and runs them: `npm run bench`, or some of them: `npm run bench --
-// plan search takes`; `npm run bench -- backup` needs a database.
+// plan search takes`; `npm run bench -- backup` needs a database, `npm run bench -- calls` one
+// that `npm run fill` has filled.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
@@ -20,8 +21,9 @@ await build({
   logLevel: 'error',
   alias: { '~~': root },
 })
-// What needs a database of its own runs apart, and only where it is asked for.
-if (process.argv[2] === 'backup') {
-  const args = ['--import', 'tsx', resolve(root, 'scripts/bench/backup.ts')]
+// What needs a database runs apart, and only where it is asked for.
+const [, , asked] = process.argv
+if (asked === 'backup' || asked === 'calls') {
+  const args = ['--import', 'tsx', resolve(root, `scripts/bench/${asked}.ts`)]
   process.exitCode = spawnSync(process.execPath, args, { stdio: 'inherit' }).status ?? 1
 } else await import(pathToFileURL(outfile).href)

@@ -93,11 +93,10 @@ onScopeDispose(() => clearTimeout(timer))
 const progress = (text: string): void => {
   busy.value = text
 }
-const out = (kind: 'csv' | 'json'): Promise<void> =>
-  run(async () => {
-    await exportLog({ ...query }, kind, progress)
-    said.value = LEFT_OUT
-  })
+function out(kind: 'csv' | 'json'): void {
+  exportLog({ ...query }, kind)
+  said.value = LEFT_OUT
+}
 const file = useTemplateRef<HTMLInputElement>('file')
 const mistakes = ref<Mistake[]>([])
 const said = ref('')
@@ -293,7 +292,11 @@ const nothingYet = computed(
         <LogTallyChart
           v-if="stats.byDelay.length > 0"
           :rows="stats.byDelay"
-          :title="`By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`"
+          :title="
+            stats.delayWidth === null
+              ? 'By delay: each bar from the figure below it to the next'
+              : `By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`
+          "
           :label="delayLabel"
         />
         <LogTallyChart

@@ -8,10 +8,11 @@ import type {
   TakeInput,
 } from '~~/shared/schemas/records'
 import type { LogQuery } from '~~/shared/schemas/log'
-import type { LogFile, LoggedSetup } from '~~/shared/text/logFiles'
+import type { LogFile } from '~~/shared/text/logFiles'
 import type { LogImported } from '~~/server/services/logImport'
 import type { ShootReport } from '~~/server/services/report'
-import type { LogEntry, LogPage, LogStats } from '~~/server/services/log'
+import type { LogEntry, LogPage } from '~~/server/services/logPage'
+import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { RunInput, RunRecord } from '~~/shared/schemas/run'
@@ -166,7 +167,9 @@ export const api = {
   archiveKitItem: (id: string, archived: boolean) => call<KitRecord>('PUT', `/api/kit/${id}/archive`, { archived }),
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
-  logSetups: (query: Partial<LogQuery>) => call<LoggedSetup[]>('GET', `/api/takes/setups?${address(query)}`),
+  /** Where the log is taken out as a file. */
+  logFile: (query: Partial<LogQuery>, format: 'csv' | 'json') =>
+    `/api/takes/export?${address({ ...query })}&format=${format}`,
   importLog: (file: LogFile & { amend?: boolean }) => call<LogImported>('POST', '/api/takes/import', file),
   report: (shootId: string) => call<ShootReport>('GET', `/api/shoots/${shootId}/report`),
   logStats: (query: Partial<LogQuery>) => call<LogStats>('GET', `/api/takes/stats?${address(query)}`),

@@ -1,30 +1,14 @@
-import { type LogQuery, MOST_A_PAGE } from '~~/shared/schemas/log'
+import type { LogQuery } from '~~/shared/schemas/log'
 import type { Mistake } from '~~/shared/schemas/validate'
-import { batchesOf, logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
-import { type LogEntry, type LogImported, api } from './api'
-import { download } from './download'
+import { batchesOf, logFromCsv, logFromJson } from '~~/shared/text/logFiles'
+import { type LogImported, api } from './api'
 
-/** Everything a query finds goes out as a file, read page by page. */
-export async function exportLog(
-  query: Partial<LogQuery>,
-  kind: 'csv' | 'json',
-  progress: (text: string) => void,
-): Promise<void> {
-  const all: LogEntry[] = []
-  let after: string | null = ''
-  while (after !== null) {
-    progress(`${all.length} read`)
-    const page: { entries: LogEntry[]; next: string | null } = await api.log({
-      ...query,
-      limit: MOST_A_PAGE,
-      ...(after ? { after } : {}),
-    })
-    all.push(...page.entries)
-    after = page.next
-  }
-  progress('')
-  if (kind === 'csv') download(logToCsv(all), 'log.csv', 'text/csv')
-  else download(logToJson(all, await api.logSetups(query)), 'log.json', 'application/json')
+/** Everything a query finds goes out as a file, which the browser fetches: it tells how far it is, and can be stopped. */
+export function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json'): void {
+  const link = document.createElement('a')
+  link.href = api.logFile(query, kind)
+  link.download = `log.${kind}`
+  link.click()
 }
 
 /**

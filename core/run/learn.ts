@@ -108,35 +108,52 @@ const lineOf = (points: readonly Point[]) =>
     ? null
     : fitDelayLine({ points: [...points] })
 
-/**
- * How far a point stands off the line of the others, in standard errors of what that line says there: Student's t of n
- * − 3 degrees of freedom.
- */
-function studentised(point: Point, others: readonly Point[]): number {
-  const line = lineOf(others)
-  if (!line?.scatter) return 0
-  const mean = others.reduce((sum, p) => sum + p.delay, 0) / others.length
-  const sxx = others.reduce((sum, p) => sum + (p.delay - mean) ** 2, 0)
-  const error = line.scatter * Math.sqrt(1 + 1 / others.length + (point.delay - mean) ** 2 / sxx)
-  return Math.abs(point.position - line.speed * (point.delay - line.delayAtMark)) / error
+/** Values of which at least two differ once one of them is left out. */
+function differWithout(values: readonly number[]): (value: number) => boolean {
+  const count = new Map<number, number>()
+  for (const value of values) count.set(value, (count.get(value) ?? 0) + 1)
+  return value => count.size - (count.get(value) === 1 ? 1 : 0) >= 2
 }
+
+/**
+ * How far each point stands off the line of the others, in standard errors of what that line says there: externally
+ * studentised residuals, Student's t of n − 3 degrees of freedom. 0 where the others make no line, or one without
+ * scatter.
+ *
+ * @see Cook and Weisberg, Residuals and Influence in Regression, 1982, section 2.2
+ */
+function studentised(points: readonly Point[]): number[] {
+  const n = points.length
+  const [x, y] = [points.map(p => p.delay), points.map(p => p.position)]
+  const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / n
+  const [middle, level] = [mean(x), mean(y)]
+  const sxx = x.reduce((sum, value) => sum + (value - middle) ** 2, 0)
+  const slope = x.reduce((sum, value, i) => sum + (value - middle) * (y[i]! - level), 0) / sxx
+  const residuals = y.map((value, i) => value - level - slope * (x[i]! - middle))
+  const squares = residuals.reduce((sum, residual) => sum + residual ** 2, 0)
+  const [delaysDiffer, placesDiffer] = [differWithout(x), differWithout(y)]
+  return points.map(({ delay, position }, i) => {
+    if (!delaysDiffer(delay) || !placesDiffer(position)) return 0
+    const free = 1 - 1 / n - (delay - middle) ** 2 / sxx
+    const ofOthers = (squares - residuals[i]! ** 2 / free) / (n - 3)
+    return ofOthers > squares * ROUNDING ? Math.abs(residuals[i]!) / Math.sqrt(ofOthers * free) : 0
+  })
+}
+
+/** Squares below this share of their sum are what sums are rounded by. */
+const ROUNDING = 1e-14
 
 /** Takes that stand farther off the line of the others than chance puts them, the farthest left out first. */
 function outliersOf(all: readonly Point[]): Set<number> {
   const outliers = new Set<number>()
   let points = [...all]
   while (points.length >= LEAST_FOR_OUTLIER && outliers.size < all.length / 4) {
-    const off = points.map(point => ({
-      point,
-      far: studentised(
-        point,
-        points.filter(other => other !== point),
-      ),
-    }))
-    const worst = off.reduce((a, b) => (b.far > a.far ? b : a))
-    if (worst.far < studentQuantile(FALSE_OUTLIER / points.length, points.length - 3)) break
-    outliers.add(worst.point.number)
-    points = points.filter(point => point !== worst.point)
+    const distances = studentised(points)
+    const farthest = Math.max(...distances)
+    const worst = points[distances.indexOf(farthest)]!
+    if (!(farthest >= studentQuantile(FALSE_OUTLIER / points.length, points.length - 3))) break
+    outliers.add(worst.number)
+    points = points.filter(point => point !== worst)
   }
   return outliers
 }

@@ -30,7 +30,7 @@ const benches: Record<string, () => void> = {
 const asked = process.argv.slice(2)
 for (const name of asked) {
   if (name in benches) continue
-  console.error(`No benchmark is named ${name}; there are ${Object.keys(benches).join(', ')} and backup`)
+  console.error(`No benchmark is named ${name}; there are ${Object.keys(benches).join(', ')}, backup and calls`)
   process.exit(2)
 }
 for (const name of asked.length > 0 ? asked : Object.keys(benches)) benches[name]!()

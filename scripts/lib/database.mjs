@@ -12,13 +12,15 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { tmpdir, totalmem } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { inWords, needFolder, readChecked, writeWhole } from './files.mjs'
 import { choosePort, end, pause, processesWith, runs } from './processes.mjs'
 import { Stop, say } from './system.mjs'
 
 const isRoot = process.getuid?.() === 0
+/** MB of the machine's memory that the database may hold its pages in; it takes them as it needs them. */
+const MEMORY = Math.round(Math.min(1024, Math.max(128, totalmem() / 8 / 1024 / 1024)))
 /** ms that a database may take to put itself in order after a power cut. */
 const PATIENCE = 300_000
 
@@ -205,7 +207,7 @@ export function localDatabase(home, more = []) {
         '--character-set-server=utf8mb4',
         '--collation-server=utf8mb4_unicode_ci',
         '--max-allowed-packet=64M',
-        '--innodb-buffer-pool-size=128M',
+        `--innodb-buffer-pool-size=${MEMORY}M`,
         ...(first ? [`--init-file=${firstFile}`] : []),
         ...more,
       ],

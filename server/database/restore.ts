@@ -2,6 +2,7 @@ import type { Connection } from 'mysql2/promise'
 import { BackupError, type Counts, linesOf, readHead } from './backupFile'
 import { type Table, THROUGH, belonging, connect, tables } from './backupTables'
 import { migrateTo, migrationsDone, readMigrations, tablesOf } from './migrate'
+import { recountAll } from './recount'
 import { rowsOf } from './rows'
 
 /** Bytes and rows of one insert, below what any server takes in a packet. */
@@ -207,6 +208,7 @@ export async function restoreBackup(
     await connection.commit()
     await connection.query('set foreign_key_checks = 1')
     await migrateTo(connection, migrations)
+    await recountAll(connection)
     return { counts, sessions: found }
   } finally {
     connection.destroy()
@@ -215,7 +217,8 @@ export async function restoreBackup(
 
 /** Takes studios out of the database, what lets people in with them. */
 async function clear(connection: Connection, studios: readonly string[]): Promise<void> {
-  await connection.query('delete from sign_in_links where studio_id in (?)', [studios])
+  for (const name of ['sign_in_links', 'take_cells'])
+    await connection.query(`delete from ${name} where studio_id in (?)`, [studios])
   const all = await tables(connection, true)
   // What belongs through another table goes before that table does.
   for (const table of all

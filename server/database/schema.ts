@@ -9,6 +9,7 @@ import {
   mysqlEnum,
   mysqlTable,
   primaryKey,
+  smallint,
   text,
   uniqueIndex,
   varchar,
@@ -213,6 +214,55 @@ export const takes = mysqlTable(
     uniqueIndex('takes_number').on(table.setupId, table.number),
     index('takes_fired').on(table.studioId, table.firedAt, table.id),
     index('takes_delay').on(table.studioId, table.delay, table.id),
+    index('takes_setup_fired').on(table.setupId, table.firedAt),
+  ],
+)
+
+/**
+ * Takes that count, counted by whatever the log asks for. With each change of a take the cells of its set-up and day
+ * are counted anew from the takes, in the same transaction (`services/takeCells.ts`); no backup holds them.
+ */
+export const takeCells = mysqlTable(
+  'take_cells',
+  {
+    studioId: studioId(),
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => setups.id),
+    /** UTC, as in 2026-11-24. */
+    day: varchar('day', { length: 10 }).notNull(),
+    verdict: mysqlEnum('verdict', [...VERDICTS]).notNull(),
+    keeper: boolean('keeper').notNull(),
+    /** Of the first light, fraction of full; −1: not noted. */
+    power: double('power').notNull(),
+    /** Which of the stretches 1, 2, 5, 10 … the delay lies in (`shared/units/delayStretch.ts`). */
+    stretch: smallint('stretch').notNull(),
+    practice: boolean('practice').notNull(),
+    takes: int('takes').notNull(),
+  },
+  table => [
+    primaryKey({
+      name: 'take_cells_key',
+      columns: [
+        table.studioId,
+        table.setupId,
+        table.day,
+        table.verdict,
+        table.keeper,
+        table.power,
+        table.stretch,
+        table.practice,
+      ],
+    }),
+    index('take_cells_day').on(
+      table.studioId,
+      table.practice,
+      table.day,
+      table.verdict,
+      table.keeper,
+      table.setupId,
+      table.takes,
+    ),
   ],
 )
 

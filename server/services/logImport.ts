@@ -6,8 +6,9 @@ import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import { problem } from '../utils/problem'
 import { matchTimes } from './pictureTakes'
-import { createSetup, noteChange } from './setups'
+import { createSetup, lockSetup, noteChange } from './setups'
 import { createShoot } from './shoots'
+import { dayOf, recount } from './takeCells'
 import { amendTake, powerOf, takeColumns } from './takes'
 
 /** A take that is here and reads otherwise in the file. */
@@ -139,7 +140,7 @@ function addNew(
   rows: readonly LogImportTake[],
 ): Promise<{ added: number; differing: Differing[] }> {
   return db.transaction(async tx => {
-    await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
+    await lockSetup(tx, setupId)
     const here = new Map(
       (await tx.select(takeColumns).from(takes).where(eq(takes.setupId, setupId))).map(row => [row.key, row]),
     )
@@ -178,6 +179,12 @@ function addNew(
     }
     if (fresh.size > 0) {
       await tx.insert(takes).values([...fresh.values()])
+      await recount(
+        tx,
+        studioId,
+        setupId,
+        [...fresh.values()].map(take => dayOf(take.firedAt)),
+      )
       await noteChange(tx, setupId)
     }
     return { added: fresh.size, differing }

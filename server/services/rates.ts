@@ -16,6 +16,7 @@ export const RATES = {
   demo: { what: 'demo', calls: 120, seconds: 60 },
   upload: { what: 'upload', calls: 300, seconds: 60 },
   import: { what: 'import', calls: 600, seconds: 60 },
+  export: { what: 'export', calls: 120, seconds: 60 },
 } as const satisfies Record<string, Rate>
 
 /** Stretches of old that are kept no longer, s. */

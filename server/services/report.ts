@@ -1,23 +1,93 @@
-import { asc, eq, and, isNull } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import type { Setup } from '../../core'
-import type { Database } from '../database/client'
-import { setups, shoots, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
+import type { Database } from '../database/client'
+import { pictures, setups, shoots, takes } from '../database/schema'
+import { included } from './counted'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { requireShoot } from './shoots'
-import { included } from './counted'
 import { type TakeRecord, takeColumns, takeRecord } from './takes'
+
+/** Takes of a set-up that a report lists: the last that were fired. */
+export const MOST_LISTED = 200
+/** Keepers of a set-up that it shows. */
+const MOST_SHOWN = 4
+
+export type ReportedTake = TakeRecord & { pictures: PictureRecord[] }
+
+/** A set-up with what was fired of it. */
+export interface ReportedSetup {
+  id: string
+  setup: Setup
+  takes: number
+  keepers: number
+  misfires: number
+  /** How many takes it took to the first keeper; null: none is there. */
+  firstKeeper: number | null
+  /** Names of those who logged them. */
+  people: string[]
+  /** The last takes, in the order they were fired. */
+  listed: ReportedTake[]
+  /** The first keepers that have a picture. */
+  shown: ReportedTake[]
+}
 
 /** A shoot with everything that was fired in it. */
 export interface ShootReport {
   shoot: ShootInput
-  setups: { id: string; setup: Setup; takes: (TakeRecord & { pictures: PictureRecord[] })[] }[]
+  setups: ReportedSetup[]
   /** Names of set-ups that cannot be read: they are not in it. */
   unreadable: string[]
 }
 
-/** What the report of a shoot is drawn from; takes in the order they were fired. */
+const columns = { ...takeColumns, former: takes.former }
+
+/** Counts of set-ups by what a report says of them. */
+async function countsOf(db: Database, setupIds: string[]) {
+  if (setupIds.length === 0) return new Map<string, never>()
+  const rows = await db
+    .select({
+      setupId: takes.setupId,
+      takes: count(),
+      keepers: sum(takes.keeper).mapWith(Number),
+      misfires: sum(sql`${takes.verdict} = 'misfire'`).mapWith(Number),
+      first: sql<number | null>`min(if(${takes.keeper}, ${takes.number}, null))`,
+      people: sql<string | null>`group_concat(distinct ${takes.memberId})`,
+    })
+    .from(takes)
+    .where(and(inArray(takes.setupId, setupIds), included))
+    .groupBy(takes.setupId)
+  return new Map(rows.map(row => [row.setupId, row]))
+}
+
+const ofSetup = (setupId: string) => and(eq(takes.setupId, setupId), included)
+
+async function takesTo(db: Database, setupId: string, number: number | null | undefined): Promise<number | null> {
+  if (number === null || number === undefined) return null
+  const [row] = await db
+    .select({ n: count() })
+    .from(takes)
+    .where(and(ofSetup(setupId), sql`${takes.number} <= ${number}`))
+  return row?.n ?? null
+}
+
+/** The first keepers of a set-up that have a picture. */
+const shownOf = (db: Database, setupId: string) =>
+  db
+    .select(columns)
+    .from(takes)
+    .where(
+      and(
+        ofSetup(setupId),
+        eq(takes.keeper, true),
+        sql`${takes.id} in (select ${pictures.takeId} from ${pictures} where ${pictures.setupId} = ${setupId})`,
+      ),
+    )
+    .orderBy(asc(takes.number))
+    .limit(MOST_SHOWN)
+
+/** What the report of a shoot is drawn from. */
 export async function shootReport(db: Database, studioId: string, id: string): Promise<ShootReport> {
   await requireShoot(db, studioId, id)
   const [shoot] = await db
@@ -30,28 +100,41 @@ export async function shootReport(db: Database, studioId: string, id: string): P
     .where(and(eq(setups.shootId, id), isNull(setups.archivedAt)))
     .orderBy(asc(setups.createdAt), asc(setups.id))
   const names = await memberNames(db, studioId)
+  const counts = await countsOf(
+    db,
+    rows.map(row => row.id),
+  )
+  const reported = rows
+    .flatMap(row => (row.setup ? [{ id: row.id, setup: row.setup }] : []))
+    .map(async ({ id: setupId, setup }): Promise<ReportedSetup> => {
+      const counted = counts.get(setupId)
+      const last = counted
+        ? await db.select(columns).from(takes).where(ofSetup(setupId)).orderBy(desc(takes.number)).limit(MOST_LISTED)
+        : []
+      const kept = counted?.keepers ? await shownOf(db, setupId) : []
+      const pictured = await picturesOfTakes(
+        db,
+        [...last, ...kept].map(take => take.id),
+      )
+      const asReported = (take: (typeof last)[number]): ReportedTake => ({
+        ...takeRecord(take, names),
+        pictures: pictured.get(take.id) ?? [],
+      })
+      return {
+        id: setupId,
+        setup,
+        takes: counted?.takes ?? 0,
+        keepers: counted?.keepers ?? 0,
+        misfires: counted?.misfires ?? 0,
+        firstKeeper: await takesTo(db, setupId, counted?.first),
+        people: (counted?.people?.split(',') ?? []).flatMap(person => names.get(person) ?? []).sort(),
+        listed: last.reverse().map(asReported),
+        shown: kept.map(asReported),
+      }
+    })
   return {
     shoot: shoot!,
     unreadable: rows.filter(row => row.setup === null).map(row => row.name),
-    setups: await Promise.all(
-      rows
-        .flatMap(({ id, setup }) => (setup ? [{ id, setup }] : []))
-        .map(async ({ id: setupId, setup }) => {
-          const fired = await db
-            .select(takeColumns)
-            .from(takes)
-            .where(and(eq(takes.setupId, setupId), included))
-            .orderBy(asc(takes.number))
-          const found = await picturesOfTakes(
-            db,
-            fired.map(take => take.id),
-          )
-          return {
-            id: setupId,
-            setup,
-            takes: fired.map(take => ({ ...takeRecord(take, names), pictures: found.get(take.id) ?? [] })),
-          }
-        }),
-    ),
+    setups: await Promise.all(reported),
   }
 }

@@ -114,6 +114,11 @@ export async function setupsThatLearnt(db: Database, studioId: string, id: strin
   return rows.map(row => row.document)
 }
 
+/** The set-up's row is the lock under which its takes are numbered, changed and counted. */
+export async function lockSetup(tx: Database, id: string): Promise<void> {
+  await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, id)).for('update')
+}
+
 /** Has every device on a set-up's run look again. */
 export async function noteChange(db: Database, id: string): Promise<void> {
   await db

@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import { type SQL, and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import { type Recipe, type SetupStatus, statusWith } from '../../core'
 import type { Database } from '../database/client'
-import { setups, shoots, takes } from '../database/schema'
+import { setups, shoots, takeCells } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
 import { SHOOTS_A_PAGE, type ShootsQuery } from '../../shared/schemas/shoots'
 import type { SavedStand } from '../../shared/status'
 import { notFound, problem } from '../utils/problem'
-import { included } from './counted'
 
 export interface SetupSummary {
   id: string
@@ -44,24 +43,30 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
       // As text: one that cannot be read ends no list.
       planned: sql<string | null>`${setups.planned}`,
       revision: setups.revision,
-      takes: count(takes.id),
-      keepers: sum(takes.keeper),
-      on: sum(sql`${takes.verdict} = 'on'`),
-      used: sum(sql`${takes.verdict} <> 'misfire'`),
+      takes: sum(takeCells.takes),
+      keepers: sum(sql`${takeCells.takes} * ${takeCells.keeper}`),
+      on: sum(sql`if(${takeCells.verdict} = 'on', ${takeCells.takes}, 0)`),
+      used: sum(sql`if(${takeCells.verdict} = 'misfire', 0, ${takeCells.takes})`),
     })
     .from(setups)
-    .leftJoin(takes, and(eq(takes.setupId, setups.id), included))
+    .leftJoin(takeCells, and(eq(takeCells.studioId, setups.studioId), eq(takeCells.setupId, setups.id)))
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
     .groupBy(setups.id)
     .orderBy(asc(setups.createdAt), asc(setups.id))
-  return rows.map(({ planned, keepers, on, used, recipe, method, ...row }) => {
-    const counts = { keepers: Number(keepers ?? 0), on: Number(on ?? 0), used: Number(used ?? 0), takes: row.takes }
+  return rows.map(({ planned, takes, keepers, on, used, recipe, method, ...row }) => {
+    const counts = {
+      keepers: Number(keepers ?? 0),
+      on: Number(on ?? 0),
+      used: Number(used ?? 0),
+      takes: Number(takes ?? 0),
+    }
     const saved = readStand(planned)
     const stand = saved && 'stand' in saved ? saved.stand : null
     return {
       ...row,
       recipe: (recipe || null) as Recipe | null,
       method: method || null,
+      takes: counts.takes,
       keepers: counts.keepers,
       keepersWanted: stand?.keepers ?? null,
       stand: stand && statusWith(stand, counts),

@@ -1,13 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { and, desc, eq, inArray, isNotNull, max, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
-import { type FormerTake, setups, takes } from '../database/schema'
+import { type FormerTake, takes } from '../database/schema'
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment } from '../../shared/schemas/records'
 import { notFound } from '../utils/problem'
 import { included } from './counted'
 import { memberNames } from './members'
 import { matchTimes } from './pictureTakes'
-import { noteChange, setupPlace } from './setups'
+import { lockSetup, noteChange, setupPlace } from './setups'
+import { dayOf, recount } from './takeCells'
 
 export interface TakeRecord extends TakeInput {
   id: string
@@ -109,7 +110,7 @@ export async function logTake(
   const names = await memberNames(db, studioId)
   const record = await db.transaction(async tx => {
     // The set-up's row is the lock under which numbers are given out.
-    await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, setupId)).for('update')
+    await lockSetup(tx, setupId)
     const beside = keyBeside(input)
     const kept = await tx
       .select(takeColumns)
@@ -136,6 +137,7 @@ export async function logTake(
         power: powerOf(input),
         firedAt: new Date(input.firedAt),
       })
+    await recount(tx, studioId, setupId, [dayOf(new Date(input.firedAt))])
     await noteChange(tx, setupId)
     return { ...input, ...row, key, by: memberId === null ? null : (names.get(memberId) ?? null) }
   })
@@ -146,6 +148,13 @@ export async function logTake(
 
 const owned = (studioId: string, id: string) => and(eq(takes.id, id), eq(takes.studioId, studioId))
 
+/** The set-up of a take. @throws 404 for a take that is not this studio's */
+async function setupOfTake(db: Database, studioId: string, id: string): Promise<string> {
+  const [found] = await db.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id))
+  if (!found) throw notFound('take')
+  return found.setupId
+}
+
 /** Puts right what a take was logged as; what stood before is kept with it. */
 export async function amendTake(
   db: Database,
@@ -155,14 +164,15 @@ export async function amendTake(
   memberId: string | null = null,
 ): Promise<TakeRecord> {
   const names = await memberNames(db, studioId)
+  const setupId = await setupOfTake(db, studioId, id)
   return db.transaction(async tx => {
-    const [found] = await tx
-      .select({ ...takeColumns, former: takes.former, setupId: takes.setupId })
+    await lockSetup(tx, setupId)
+    const [row] = await tx
+      .select({ ...takeColumns, former: takes.former })
       .from(takes)
       .where(owned(studioId, id))
       .for('update')
-    if (!found) throw notFound('take')
-    const { setupId, ...row } = found
+    if (!row) throw notFound('take')
     if (sameAmendment(row, amendment)) return takeRecord(row, names)
     const corrected = {
       ...amendment,
@@ -175,6 +185,7 @@ export async function amendTake(
       .update(takes)
       .set({ ...corrected, revision: sql`${takes.revision} + 1` })
       .where(eq(takes.id, id))
+    await recount(tx, studioId, setupId, [dayOf(row.firedAt)])
     await noteChange(tx, setupId)
     return takeRecord({ ...row, ...corrected }, names)
   })
@@ -182,13 +193,16 @@ export async function amendTake(
 
 /** Strikes a take out of all counts, or puts it back. Its pictures stay with it. */
 export async function strikeTake(db: Database, studioId: string, id: string, excluded: boolean): Promise<void> {
+  const setupId = await setupOfTake(db, studioId, id)
   await db.transaction(async tx => {
-    const [row] = await tx.select({ setupId: takes.setupId }).from(takes).where(owned(studioId, id)).for('update')
+    await lockSetup(tx, setupId)
+    const [row] = await tx.select({ firedAt: takes.firedAt }).from(takes).where(owned(studioId, id)).for('update')
     if (!row) throw notFound('take')
     await tx
       .update(takes)
       .set({ struckAt: excluded ? new Date() : null, revision: sql`${takes.revision} + 1` })
       .where(owned(studioId, id))
-    await noteChange(tx, row.setupId)
+    await recount(tx, studioId, setupId, [dayOf(row.firedAt)])
+    await noteChange(tx, setupId)
   })
 }

@@ -64,7 +64,17 @@ function held<T>(schema: Schema<T>, value: unknown, complete?: (value: unknown) 
   })
 }
 
-/** The query of an address held to a schema: the value, or a 4xx that names field and reason. */
-export function readQuery<T>(event: H3Event, schema: Schema<T>, from: (raw: Record<string, unknown>) => unknown): T {
-  return held(schema, from(getQuery(event)))
+/**
+ * The query of an address held to a schema: the value, or a 4xx that names field and reason.
+ *
+ * @param leftOut what the route has read of it itself
+ */
+export function readQuery<T>(
+  event: H3Event,
+  schema: Schema<T>,
+  from: (raw: Record<string, unknown>) => unknown,
+  leftOut: readonly string[] = [],
+): T {
+  const raw = Object.entries(getQuery(event)).filter(([key]) => !leftOut.includes(key))
+  return held(schema, from(Object.fromEntries(raw)))
 }

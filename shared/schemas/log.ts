@@ -75,6 +75,10 @@ export const logQuerySchema = objectOf<LogQuery>({
   text: yup.string().strict().max(120, 'At most 120 characters'),
 })
 
+/** How a log is taken out; null: in no way that there is. */
+export const exportKindOf = (format: unknown): 'csv' | 'json' | null =>
+  format === 'csv' || format === 'json' ? format : null
+
 const FLAGS = ['keepers', 'practice', 'pictures'] as const
 const flag = (value: unknown): unknown =>
   value === 'true' || value === '1' ? true : value === 'false' || value === '0' ? false : value

@@ -62,21 +62,32 @@ const LATER = new Set(['by'])
 const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown =>
   kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key]
 
-/** The log as a table, RFC 4180, units in its headings. */
-export const logToCsv = (rows: readonly LoggedRow[]): string =>
-  `${Papa.unparse(
-    {
-      fields: COLUMNS.map(([header]) => header),
-      data: rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind)))),
-    },
-    { quotes: quotedCell },
-  )}\r\n`
+const tableOf = (rows: readonly LoggedRow[]): unknown[][] =>
+  rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind))))
+const csv = (lines: unknown[][]): string => `${Papa.unparse(lines, { quotes: quotedCell })}\r\n`
 
-/** The log as JSON, with the set-ups its takes belong to. */
-export function logToJson(rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string {
-  const takes = rows.map(row => Object.fromEntries(COLUMNS.map(([, key]) => [key, row[key]])))
-  return `${JSON.stringify({ format: 'epiro-log', version: 1, leftOut: LEFT_OUT, setups, takes }, null, 1)}\n`
-}
+/** The first line of the log as a table, RFC 4180, units in its headings. */
+export const CSV_HEAD = csv([COLUMNS.map(([header]) => header)])
+
+/** Takes as lines of that table. */
+export const csvLines = (rows: readonly LoggedRow[]): string => (rows.length > 0 ? csv(tableOf(rows)) : '')
+
+/** The log as a table. */
+export const logToCsv = (rows: readonly LoggedRow[]): string => CSV_HEAD + csvLines(rows)
+
+/** What the log as JSON begins with: the set-ups its takes belong to. Takes follow, then `JSON_FOOT`. */
+export const jsonHead = (setups: readonly LoggedSetup[]): string =>
+  `{"format":"epiro-log","version":1,"leftOut":${JSON.stringify(LEFT_OUT)},\n"setups":[` +
+  `${setups.map(setup => JSON.stringify(setup)).join(',\n')}],\n"takes":[\n`
+export const JSON_FOOT = '\n]}\n'
+
+/** A take as a line of the log as JSON. */
+export const jsonTake = (row: LoggedRow): string =>
+  JSON.stringify(Object.fromEntries(COLUMNS.map(([, key]) => [key, row[key]])))
+
+/** The log as JSON, a take a line, with the set-ups its takes belong to. */
+export const logToJson = (rows: readonly LoggedRow[], setups: readonly LoggedSetup[] = []): string =>
+  jsonHead(setups) + rows.map(jsonTake).join(',\n') + JSON_FOOT
 
 /** A log read from a file. */
 export interface LogFile {

@@ -5,7 +5,9 @@ import { type Setup, evidenceOf, newKitItem, newSetup, settingsOf } from '~~/cor
 import { signInLinks } from '~~/server/database/schema'
 import { importLog } from '~~/server/services/logImport'
 import { archiveKitItem, createKit, kitIds, listKit, updateKitItem } from '~~/server/services/kit'
-import { logPage, logSetups, logStats } from '~~/server/services/log'
+import { logSetups } from '~~/server/services/logExport'
+import { logPage } from '~~/server/services/logPage'
+import { logStats } from '~~/server/services/logStats'
 import {
   cancelLinks,
   getMember,

@@ -1,5 +1,7 @@
 import { newSetup, settingsOf, withChange } from '~~/core'
-import { logPage, logSetups, logStats } from '~~/server/services/log'
+import { logSetups } from '~~/server/services/logExport'
+import { logPage } from '~~/server/services/logPage'
+import { logStats } from '~~/server/services/logStats'
 import { importLog } from '~~/server/services/logImport'
 import { shootReport } from '~~/server/services/report'
 import { archiveSetup, restoreSetup } from '~~/server/services/setups'
@@ -267,7 +269,7 @@ test('counts by delay, power, recipe and day each add up to what is found', asyn
 test('the report of a shoot holds each set-up with its takes in the order fired', async () => {
   const report = await shootReport(own.db, own.studioId, own.shootId)
   expect(report.shoot).toMatchObject({ name: 'Evening', date: '2026-11-24', place: 'Stage 1' })
-  expect(report.setups.map(s => [s.setup.name, s.takes.map(t => t.number)])).toEqual([
+  expect(report.setups.map(s => [s.setup.name, s.listed.map(t => t.number)])).toEqual([
     ['Cracker, take two', Array.from({ length: 12 }, (_, i) => i + 1)],
   ])
   const other = await studio()

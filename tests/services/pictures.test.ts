@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import exifr from 'exifr'
 import sharp from 'sharp'
 import { addPicture, listPictures, putPicture, readSmall } from '~~/server/services/pictures'
-import { logPage } from '~~/server/services/log'
+import { logPage } from '~~/server/services/logPage'
 import { fire, makeSetup, picture, refusal, studio, wholePicture } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>

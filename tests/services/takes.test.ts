@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { takes } from '~~/server/database/schema'
-import { logPage, logStats } from '~~/server/services/log'
+import { logPage } from '~~/server/services/logPage'
+import { logStats } from '~~/server/services/logStats'
 import { addPicture, deletePicture, listPictures } from '~~/server/services/pictures'
 import { shootReport } from '~~/server/services/report'
 import { getRun } from '~~/server/services/runs'
@@ -98,7 +99,7 @@ test('one struck out counts nowhere, keeps its number and its pictures, and come
     struck: (await listTakes(db, studioId, id, true)).map(take => take.number),
     log: (await logPage(db, studioId, { order: 'newest', limit: 10 })).entries.length,
     stats: (await logStats(db, studioId, { order: 'newest', limit: 10 })).keepers,
-    report: (await shootReport(db, studioId, shootId)).setups[0]!.takes.length,
+    report: (await shootReport(db, studioId, shootId)).setups[0]!.takes,
     shoots: (await listShoots(db, studioId)).shoots[0]!.setups[0]!.keepers,
   })
   expect(await counts()).toEqual({ list: [2, 1], struck: [], log: 2, stats: 2, report: 2, shoots: 2 })

@@ -19,6 +19,10 @@ function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): 
   const by = former.by && former.by !== loggedBy ? ` (corrected by ${former.by})` : ''
   return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }
+/** Rows that are drawn: a set-up of thousands of takes is looked through a stretch at a time. */
+const STRETCH = 100
+const drawn = ref(STRETCH)
+const left = computed(() => takes.takes.length - drawn.value)
 const wrong = ref<string[]>([])
 async function attach(take: string, files: File[]): Promise<void> {
   wrong.value = await pictures.add(files, take)
@@ -39,7 +43,12 @@ async function attach(take: string, files: File[]): Promise<void> {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="take in takes.takes" :key="take.key" class="border-t border-(--hair) align-top" data-testid="take">
+      <tr
+        v-for="take in takes.takes.slice(0, drawn)"
+        :key="take.key"
+        class="border-t border-(--hair) align-top"
+        data-testid="take"
+      >
         <td>
           {{ takeMark(take) }}
           <span v-if="take.by" class="narrow block text-[11px] text-(--ink-faint)">{{ take.by }}</span>
@@ -89,4 +98,12 @@ async function attach(take: string, files: File[]): Promise<void> {
       </tr>
     </tbody>
   </table>
+  <UButton
+    v-if="left > 0"
+    size="xs"
+    variant="outline"
+    class="justify-self-start"
+    :label="`Show ${Math.min(left, STRETCH)} earlier takes of ${left}`"
+    @click="drawn += STRETCH"
+  />
 </template>

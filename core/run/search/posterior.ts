@@ -121,7 +121,21 @@ function toldBy(prior: DelayPrior, window: KeeperWindow, takes: readonly FiredTa
     return interval ? [{ delay: take.delay, low: interval[0], high: interval[1], weight: weightOf(take) }] : []
   })
   const scatters = deviates.map(z => prior.scatter * Math.exp(SCATTER_LOG_SD * z))
-  return { prior, scatters, deviates, offsets: { weight, mean, squares }, intervals }
+  return { prior, scatters, deviates, offsets: { weight, mean, squares }, intervals: gathered(intervals) }
+}
+
+/** Verdicts from which those of one delay are taken together: many takes are fired at few settings of a dial. */
+const MANY = 64
+
+/** Verdicts of one delay and interval as one, by the sum of their weights. */
+function gathered(intervals: TakeLikelihood['intervals']): TakeLikelihood['intervals'] {
+  if (intervals.length < MANY) return intervals
+  const found = new Map<string, TakeLikelihood['intervals'][number]>()
+  for (const { delay, low, high, weight } of intervals) {
+    const key = `${delay} ${low} ${high}`
+    found.set(key, { delay, low, high, weight: weight + (found.get(key)?.weight ?? 0) })
+  }
+  return [...found.values()]
 }
 
 /** Where the mean may lie for any of the scatters, five deviations either way. */

@@ -47,7 +47,7 @@ export async function matrix(lead, setup, id) {
     ['GET', '/api/kit', undefined, 'viewer', 200],
     ['GET', '/api/takes', undefined, 'viewer', 200],
     ['GET', '/api/takes/stats', undefined, 'viewer', 200],
-    ['GET', '/api/takes/setups', undefined, 'viewer', 200],
+    ['GET', '/api/takes/export?format=json', undefined, 'viewer', 200],
     ['GET', '/api/practice', undefined, 'viewer', 200],
     ['GET', '/api/setups/archived', undefined, 'viewer', 200],
     ['GET', `/api/setups/${id}`, undefined, 'viewer', 404],

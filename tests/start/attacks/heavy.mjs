@@ -57,7 +57,7 @@ export async function heavySetups(lead, shootId) {
         '/api/shoots',
         '/api/shoots/names',
         '/api/kit',
-        '/api/takes/setups',
+        '/api/takes/export?format=json',
         `/api/shoots/${shootId}/report`,
       ]
       for (const path of [...lists, `/api/setups/${id}`, `/api/setups/${id}/run`]) await read(path)

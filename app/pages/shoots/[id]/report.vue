@@ -24,13 +24,13 @@ onMounted(async () => {
 /** Thumbnails that fit on the page beside the lines of each set-up. */
 const room = computed(() => ((report.value?.setups.length ?? 0) > 5 ? 2 : 4))
 const rows = computed(() =>
-  (report.value?.setups ?? []).map(({ id, setup, takes }) => {
+  (report.value?.setups ?? []).map(row => {
+    const { setup, listed } = row
     const planned = assess(setup)
-    const state = runStateOf(planned, freshTakes(setup, takes))
-    const keepers = takes.filter(take => take.keeper)
-    const first = takes.findIndex(take => take.keeper)
+    const state = runStateOf(planned, freshTakes(setup, listed))
+    const last = listed.findLast(take => take.keeper)
     const figures: string[] = []
-    if (keepers.length > 0) figures.push(`last keeper at ${show(keepers.at(-1)!.delay, 'time', { figures: 4 })}`)
+    if (last) figures.push(`last keeper at ${show(last.delay, 'time', { figures: 4 })}`)
     if (state?.fit)
       figures.push(
         show(state.fit.speed, 'speed') +
@@ -46,30 +46,24 @@ const rows = computed(() =>
           `${[...new Set(setup.learnt.flatMap(entry => entry.takes))].join(', ')}`
         : ''
     return {
-      id,
-      setup,
+      ...row,
       planned,
-      takes,
-      keepers,
       figures: [...figures, learnt].filter(Boolean).join('; '),
-      first: first < 0 ? null : first + 1,
-      people: [...new Set(takes.flatMap(take => take.by ?? []))],
-      misfires: takes.filter(take => take.verdict === 'misfire').length,
       sources: sourceLines(setup, assumedOf(setup)),
       review: setup.lists.review.map(item => item.text).filter(Boolean),
-      pictures: keepers.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
+      pictures: row.shown.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
     }
   }),
 )
 const takesText = (count: number): string => `${count} ${count === 1 ? 'take' : 'takes'}`
 const all = computed(() => ({
-  takes: rows.value.reduce((n, row) => n + row.takes.length, 0),
-  keepers: rows.value.reduce((n, row) => n + row.keepers.length, 0),
+  takes: rows.value.reduce((n, row) => n + row.takes, 0),
+  keepers: rows.value.reduce((n, row) => n + row.keepers, 0),
 }))
 const clock = (instant: string): string =>
   new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const span = computed(() => {
-  const times = rows.value.flatMap(row => row.takes.map(take => take.firedAt)).sort()
+  const times = rows.value.flatMap(row => row.listed.map(take => take.firedAt)).sort()
   return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
 })
 </script>
@@ -123,10 +117,10 @@ const span = computed(() => {
           </p>
           <p class="text-[13px]">
             {{
-              row.takes.length === 0
+              row.takes === 0
                 ? 'No takes.'
-                : `${row.keepers.length} of ${row.setup.goal.keepers} keepers in ${takesText(row.takes.length)}` +
-                  (row.first === null ? '' : `, the first in take ${row.first}`) +
+                : `${row.keepers} of ${row.setup.goal.keepers} keepers in ${takesText(row.takes)}` +
+                  (row.firstKeeper === null ? '' : `, the first in take ${row.firstKeeper}`) +
                   (row.misfires > 0 ? `; ${row.misfires} ${row.misfires === 1 ? 'misfire' : 'misfires'}.` : '.')
             }}
             {{ row.figures ? `${row.figures[0]!.toUpperCase()}${row.figures.slice(1)}.` : '' }}
@@ -139,9 +133,10 @@ const span = computed(() => {
           </p>
           <p v-if="row.review.length > 0" class="text-[12px]">Next time: {{ row.review.join('; ') }}.</p>
         </div>
-        <details v-if="row.takes.length > 0" class="takes" open data-testid="takes">
+        <details v-if="row.takes > 0" class="takes" open data-testid="takes">
           <summary class="text-[12px] text-(--ink-soft)">
-            {{ takesText(row.takes.length) }}
+            {{ takesText(row.takes)
+            }}{{ row.listed.length < row.takes ? `, of which the last ${row.listed.length} are listed` : '' }}
           </summary>
           <table class="w-full text-[11.5px]">
             <thead class="text-left text-(--ink-soft)">
@@ -156,7 +151,7 @@ const span = computed(() => {
               </tr>
             </thead>
             <tbody>
-              <tr v-for="take in row.takes" :key="take.id">
+              <tr v-for="take in row.listed" :key="take.id">
                 <td>{{ take.number }}</td>
                 <td>{{ clock(take.firedAt) }}</td>
                 <td class="text-right">{{ show(take.delay, 'time', { figures: 4 }) }}</td>

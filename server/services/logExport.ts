@@ -1,0 +1,71 @@
+import { type SQL, and, asc, eq, inArray } from 'drizzle-orm'
+import type { Setup } from '../../core'
+import type { LogQuery } from '../../shared/schemas/log'
+import { CSV_HEAD, JSON_FOOT, csvLines, jsonHead, jsonTake } from '../../shared/text/logFiles'
+import type { Database } from '../database/client'
+import { setups, shoots, takeCells, takes } from '../database/schema'
+import { type Narrowed, cellsWhere, named, narrowed, needsTakes, noteHolds, placesOf, takesWhere } from './logFilter'
+import { logPage } from './logPage'
+
+/** A set-up that takes of the log belong to, whole. */
+export interface LoggedSetupRecord {
+  id: string
+  shootName: string
+  shootDate: string
+  setup: Setup
+}
+
+/** Set-ups of which a query finds takes. */
+async function foundIds(db: Database, studioId: string, query: LogQuery): Promise<string[]> {
+  const places = await placesOf(db, studioId)
+  const asked = narrowed(studioId, query, places)
+  const ofTakes = async (where: SQL | undefined): Promise<string[]> =>
+    (await db.selectDistinct({ id: takes.setupId }).from(takes).where(where)).map(row => row.id)
+  const counted = async (one: Narrowed): Promise<string[]> =>
+    needsTakes(one)
+      ? ofTakes(takesWhere(one))
+      : (await db.selectDistinct({ id: takeCells.setupId }).from(takeCells).where(cellsWhere(one))).map(row => row.id)
+  if (!query.text) return counted(asked)
+  const both = [
+    await counted(named(asked, query.text, places)),
+    await ofTakes(and(takesWhere(asked), noteHolds(query.text))),
+  ]
+  return [...new Set(both.flat())]
+}
+
+/** The set-ups of the takes a query finds, for a log that is taken out. */
+export async function logSetups(db: Database, studioId: string, query: LogQuery): Promise<LoggedSetupRecord[]> {
+  const ids = await foundIds(db, studioId, query)
+  if (ids.length === 0) return []
+  const rows = await db
+    .select({ id: setups.id, shootName: shoots.name, shootDate: shoots.date, setup: setups.document })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(inArray(setups.id, ids))
+    .orderBy(asc(shoots.date), asc(setups.name), asc(setups.createdAt))
+  // One that cannot be read stays behind: its takes go out with its id.
+  return rows.flatMap(({ setup, ...row }) => (setup ? [{ ...row, setup }] : []))
+}
+
+/** Takes of a page while a log is taken out. */
+const PAGE = 1000
+
+/** Everything a query finds as the text of a file, page by page: however large, a page at a time is in memory. */
+export async function* logFile(
+  db: Database,
+  studioId: string,
+  query: LogQuery,
+  kind: 'csv' | 'json',
+): AsyncGenerator<string> {
+  yield kind === 'csv' ? CSV_HEAD : jsonHead(await logSetups(db, studioId, query))
+  let after: string | undefined
+  let any = false
+  do {
+    const page = await logPage(db, studioId, { ...query, limit: PAGE, after })
+    if (page.entries.length > 0)
+      yield kind === 'csv' ? csvLines(page.entries) : `${any ? ',\n' : ''}${page.entries.map(jsonTake).join(',\n')}`
+    any ||= page.entries.length > 0
+    after = page.next ?? undefined
+  } while (after !== undefined)
+  if (kind === 'json') yield JSON_FOOT
+}

@@ -1,0 +1,122 @@
+import { type SQL, and, eq, inArray, like, sql } from 'drizzle-orm'
+import type { LogQuery } from '../../shared/schemas/log'
+import type { Database } from '../database/client'
+import { pictures, setups, shoots, takeCells, takes } from '../database/schema'
+import { included } from './counted'
+
+/** A set-up as the log names it. */
+export interface LoggedPlace {
+  setupName: string
+  shootId: string
+  shootName: string
+  recipe: string
+}
+export type Places = ReadonlyMap<string, LoggedPlace>
+
+/**
+ * Every set-up of a studio with where it belongs. They are few beside their takes: joined here, the database walks its
+ * index of takes alone, and a page costs the same at the end as at the start.
+ */
+export async function placesOf(db: Database, studioId: string): Promise<Places> {
+  const rows = await db
+    .select({
+      id: setups.id,
+      setupName: setups.name,
+      shootId: setups.shootId,
+      shootName: shoots.name,
+      recipe: sql<string>`coalesce(${setups.recipe}, json_value(${setups.document}, '$.recipe'), '')`,
+    })
+    .from(setups)
+    .innerJoin(shoots, eq(shoots.id, setups.shootId))
+    .where(eq(setups.studioId, studioId))
+  return new Map(rows.map(({ id, ...place }) => [id, place]))
+}
+
+/** What is asked of the log, with the set-ups that it comes down to; null: any. */
+export interface Narrowed {
+  studioId: string
+  query: LogQuery
+  setupIds: string[] | null
+}
+
+const idsWhere = (places: Places, wanted: (place: LoggedPlace, id: string) => boolean): string[] =>
+  [...places].filter(([id, place]) => wanted(place, id)).map(([id]) => id)
+
+/** A query without its words. */
+export function narrowed(studioId: string, query: LogQuery, places: Places): Narrowed {
+  const { text: _, ...rest } = query
+  const asked = query.shoot || query.setup || query.recipe
+  const setupIds = asked
+    ? idsWhere(
+        places,
+        (place, id) =>
+          (!query.shoot || place.shootId === query.shoot) &&
+          (!query.setup || id === query.setup) &&
+          (!query.recipe || place.recipe === query.recipe),
+      )
+    : null
+  return { studioId, query: rest, setupIds }
+}
+
+/** Of what is asked the set-ups whose name holds the words. */
+export function named({ setupIds, ...rest }: Narrowed, text: string, places: Places): Narrowed {
+  const words = text.toLowerCase()
+  const found = idsWhere(places, place => place.setupName.toLowerCase().includes(words))
+  return { ...rest, setupIds: setupIds ? found.filter(id => setupIds.includes(id)) : found }
+}
+
+/** Whether counts alone cannot tell it: what is asked is not among what is counted. */
+export const needsTakes = ({ query }: Narrowed): boolean => query.pictures === true
+
+const among = (column: typeof takes.setupId | typeof takeCells.setupId, ids: string[] | null): SQL | undefined =>
+  ids === null ? undefined : ids.length > 0 ? inArray(column, ids) : sql`false`
+
+/** Takes that are asked for. */
+export const takesWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undefined =>
+  and(
+    eq(takes.studioId, studioId),
+    included,
+    // The exercises are few, and the log of real work does not want them.
+    eq(takes.practice, query.practice ?? false),
+    query.pictures
+      ? sql`${takes.id} in (select ${pictures.takeId} from ${pictures} where ${pictures.studioId} = ${studioId})`
+      : undefined,
+    among(takes.setupId, setupIds),
+    query.verdict ? eq(takes.verdict, query.verdict) : undefined,
+    query.keepers ? eq(takes.keeper, true) : undefined,
+  )
+
+/** Counts of the same. */
+export const cellsWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undefined =>
+  and(
+    eq(takeCells.studioId, studioId),
+    eq(takeCells.practice, query.practice ?? false),
+    among(takeCells.setupId, setupIds),
+    query.verdict ? eq(takeCells.verdict, query.verdict) : undefined,
+    query.keepers ? eq(takeCells.keeper, true) : undefined,
+  )
+
+/** What the database's index of words leaves out: they are in every text. */
+const UNINDEXED = new Set(
+  (
+    'a about an are as at be by com de en for from how i in is it la of on or that the this to was what when where ' +
+    'who will with und www'
+  ).split(' '),
+)
+const SHORTEST_WORD = 3
+
+/**
+ * Notes that hold a text. The index of words finds those that may, by words that begin as the text's do; each is then
+ * read. A text without a word that the index has is looked for in every note.
+ */
+export function noteHolds(text: string): SQL | undefined {
+  const words = text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}_]+/u)
+    .filter(word => word.length >= SHORTEST_WORD && !UNINDEXED.has(word))
+  const begins = words.map(word => `+${word}*`).join(' ')
+  return and(
+    words.length > 0 ? sql`match(${takes.note}) against (${begins} in boolean mode)` : undefined,
+    like(takes.note, `%${text.replace(/[\\%_]/g, '\\$&')}%`),
+  )
+}

@@ -1,0 +1,76 @@
+import { and, count, eq, gte, lt, sql } from 'drizzle-orm'
+import { STRETCH_SQL } from '../../shared/units/delayStretch'
+import type { Database } from '../database/client'
+import { takeCells, takes } from '../database/schema'
+import { included } from './counted'
+
+/** The day a take counts in, UTC. */
+export const dayOf = (firedAt: Date): string => firedAt.toISOString().slice(0, 10)
+
+/** Where a day begins and ends. */
+export const dayBounds = (day: string): [from: Date, to: Date] => {
+  const from = new Date(`${day}T00:00:00.000Z`)
+  return [from, new Date(from.getTime() + 86_400_000)]
+}
+
+/** The power of a take that notes none. */
+export const NOT_NOTED = -1
+
+type Cell = typeof takeCells.$inferSelect
+const keyOf = (cell: Omit<Cell, 'takes'>): string =>
+  [cell.day, cell.verdict, cell.keeper, cell.power, cell.stretch, cell.practice].join(' ')
+
+/** What the takes of a set-up come to on a day. */
+const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promise<Cell[]> =>
+  tx
+    .select({
+      studioId: takes.studioId,
+      setupId: takes.setupId,
+      day: sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`.as('day'),
+      verdict: takes.verdict,
+      keeper: takes.keeper,
+      power: sql`coalesce(${takes.power}, ${NOT_NOTED})`.mapWith(Number).as('power'),
+      stretch: sql.raw(STRETCH_SQL).mapWith(Number).as('stretch'),
+      practice: takes.practice,
+      takes: count(),
+    })
+    .from(takes)
+    .where(and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to), included))
+    .groupBy(sql`1, 2, 3, 4, 5, 6, 7, 8`)
+
+/**
+ * Counts the takes of a set-up anew for some of its days, and writes down what is not as it stands: nothing is added to
+ * or taken off a count, so that none can drift.
+ *
+ * @param tx the transaction in which the takes were changed; it has held the set-up's row since before it read anything
+ */
+export async function recount(tx: Database, studioId: string, setupId: string, days: Iterable<string>): Promise<void> {
+  for (const day of new Set(days)) {
+    const here = and(eq(takeCells.studioId, studioId), eq(takeCells.setupId, setupId), eq(takeCells.day, day))
+    const standing = new Map((await tx.select().from(takeCells).where(here)).map(cell => [keyOf(cell), cell]))
+    const wanted = new Map((await counted(tx, setupId, dayBounds(day))).map(cell => [keyOf(cell), cell]))
+    // Each by its whole key: a stretch of keys that is held would hold up other set-ups.
+    for (const [key, cell] of wanted) {
+      if (standing.get(key)?.takes === cell.takes) continue
+      await tx
+        .insert(takeCells)
+        .values(cell)
+        .onDuplicateKeyUpdate({ set: { takes: cell.takes } })
+    }
+    for (const [key, { verdict, keeper, power, stretch, practice }] of standing) {
+      if (wanted.has(key)) continue
+      await tx
+        .delete(takeCells)
+        .where(
+          and(
+            here,
+            eq(takeCells.verdict, verdict),
+            eq(takeCells.keeper, keeper),
+            eq(takeCells.power, power),
+            eq(takeCells.stretch, stretch),
+            eq(takeCells.practice, practice),
+          ),
+        )
+    }
+  }
+}
