@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '../../server/database/address'
+import { migrateTo } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/client'
 import { rowsOf } from '../../server/database/rows'
 import { createSignInToken } from '../../server/services/sessions'
@@ -81,9 +82,10 @@ async function exported(get: Get, path: string, rows: number): Promise<void> {
 
 async function measure(databaseUrl: string): Promise<void> {
   const db = openDatabase(databaseUrl)
+  const connection = await createConnection(connectionOptions(databaseUrl))
+  await migrateTo(connection)
   const studio = await findStudioNamed(db, 'A full studio')
   if (!studio) throw new Stop('There is no "A full studio" here: npm run fill makes one')
-  const connection = await createConnection(connectionOptions(databaseUrl))
   const one = async (sql: string): Promise<string> => String((await rowsOf(connection, sql, [studio.id]))[0]?.id)
   const member = await one('select id from members where studio_id = ? limit 1')
   const largest = await one(

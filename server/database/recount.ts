@@ -2,13 +2,13 @@ import type { Connection } from 'mysql2/promise'
 import { STRETCH_SQL } from '../../shared/units/delayStretch'
 import { rowsOf } from './rows'
 
-const COLUMNS = ['studio_id', 'setup_id', 'day', 'verdict', 'keeper', 'power', 'stretch', 'practice', 'takes'] as const
-const LIST = COLUMNS.join(', ')
+const KEY = ['studio_id', 'setup_id', 'day', 'verdict', 'keeper', 'power', 'stretch', 'practice'].join(', ')
 
 /** What `take_cells` should hold. */
 const counted =
-  `select studio_id, setup_id, date_format(fired_at, '%Y-%m-%d') as day, verdict, keeper, ` +
-  `coalesce(power, -1) as power, ${STRETCH_SQL} as stretch, practice, count(*) as takes ` +
+  `select studio_id, setup_id, date(fired_at) as day, verdict, keeper, coalesce(power, -1) as power, ` +
+  `${STRETCH_SQL} as stretch, practice, count(*) as takes, ` +
+  'sum(exists (select 1 from pictures where pictures.take_id = takes.id)) as pictured ' +
   'from takes where struck_at is null group by 1, 2, 3, 4, 5, 6, 7, 8'
 
 /** A cell that is not what the takes come to. */
@@ -25,21 +25,18 @@ const MOST_TOLD = 20
 
 /** Every cell beside what the takes come to: those that differ, none where all is right. */
 export async function wrongCells(connection: Connection): Promise<{ cells: number; wrong: WrongCell[] }> {
-  const key = COLUMNS.slice(0, -1).join(', ')
-  const both = `select ${LIST}, 0 as counted from take_cells union all select ${key}, 0, takes from (${counted}) c`
+  const both =
+    `select ${KEY}, takes, pictured, 0 as counted, 0 as seen from take_cells ` +
+    `union all select ${KEY}, 0, 0, takes, pictured from (${counted}) c`
   const rows = await rowsOf(
     connection,
-    `select concat_ws(' ', ${key}) as cell, sum(takes) as stands, sum(counted) as counted from (${both}) b ` +
-      `group by ${key} having sum(takes) <> sum(counted) limit ${MOST_TOLD}`,
+    `select concat_ws(' ', ${KEY}) as cell, sum(takes) as stands, sum(counted) as counted from (${both}) b ` +
+      `group by ${KEY} having sum(takes) <> sum(counted) or sum(pictured) <> sum(seen) limit ${MOST_TOLD}`,
   )
   const [all] = await rowsOf(connection, 'select count(*) as n from take_cells')
   return {
     cells: Number(all?.n ?? 0),
-    wrong: rows.map(row => ({
-      cell: String(row.cell),
-      stands: Number(row.stands),
-      counted: Number(row.counted),
-    })),
+    wrong: rows.map(row => ({ cell: String(row.cell), stands: Number(row.stands), counted: Number(row.counted) })),
   }
 }
 
@@ -48,7 +45,7 @@ export async function recountAll(connection: Connection): Promise<void> {
   await connection.beginTransaction()
   try {
     await connection.query('delete from take_cells')
-    await connection.query(`insert into take_cells (${LIST}) ${counted}`)
+    await connection.query(`insert into take_cells (${KEY}, takes, pictured) ${counted}`)
     await connection.commit()
   } catch (error) {
     await connection.rollback()

@@ -1,11 +1,11 @@
-import { type SQL, and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { Setup } from '../../core'
 import type { LogQuery } from '../../shared/schemas/log'
 import { CSV_HEAD, JSON_FOOT, csvLines, jsonHead, jsonTake } from '../../shared/text/logFiles'
 import type { Database } from '../database/client'
 import { setups, shoots, takeCells, takes } from '../database/schema'
-import { type Narrowed, cellsWhere, named, narrowed, needsTakes, noteHolds, placesOf, takesWhere } from './logFilter'
-import { logPage } from './logPage'
+import { type Narrowed, cellsWhere, named, narrowed, noteHolds, placesOf, takesWhere } from './logFilter'
+import { type LogRows, logReader } from './logPage'
 
 /** A set-up that takes of the log belong to, whole. */
 export interface LoggedSetupRecord {
@@ -19,17 +19,17 @@ export interface LoggedSetupRecord {
 async function foundIds(db: Database, studioId: string, query: LogQuery): Promise<string[]> {
   const places = await placesOf(db, studioId)
   const asked = narrowed(studioId, query, places)
-  const ofTakes = async (where: SQL | undefined): Promise<string[]> =>
-    (await db.selectDistinct({ id: takes.setupId }).from(takes).where(where)).map(row => row.id)
   const counted = async (one: Narrowed): Promise<string[]> =>
-    needsTakes(one)
-      ? ofTakes(takesWhere(one))
-      : (await db.selectDistinct({ id: takeCells.setupId }).from(takeCells).where(cellsWhere(one))).map(row => row.id)
+    (await db.selectDistinct({ id: takeCells.setupId }).from(takeCells).where(cellsWhere(one))).map(row => row.id)
+  const noted = async (text: string): Promise<string[]> =>
+    (
+      await db
+        .selectDistinct({ id: takes.setupId })
+        .from(takes)
+        .where(and(takesWhere(asked), noteHolds(text)))
+    ).map(row => row.id)
   if (!query.text) return counted(asked)
-  const both = [
-    await counted(named(asked, query.text, places)),
-    await ofTakes(and(takesWhere(asked), noteHolds(query.text))),
-  ]
+  const both = [await counted(named(asked, query.text, places)), await noted(query.text)]
   return [...new Set(both.flat())]
 }
 
@@ -48,9 +48,9 @@ export async function logSetups(db: Database, studioId: string, query: LogQuery)
 }
 
 /** Takes of a page while a log is taken out. */
-const PAGE = 1000
+const PAGE = 2000
 
-/** Everything a query finds as the text of a file, page by page: however large, a page at a time is in memory. */
+/** Everything a query finds as the text of a file: however large, two pages of it are in memory. */
 export async function* logFile(
   db: Database,
   studioId: string,
@@ -58,14 +58,17 @@ export async function* logFile(
   kind: 'csv' | 'json',
 ): AsyncGenerator<string> {
   yield kind === 'csv' ? CSV_HEAD : jsonHead(await logSetups(db, studioId, query))
-  let after: string | undefined
+  const reader = await logReader(db, studioId)
+  const page = (after?: string) => reader({ ...query, limit: PAGE, after })
   let any = false
-  do {
-    const page = await logPage(db, studioId, { ...query, limit: PAGE, after })
-    if (page.entries.length > 0)
-      yield kind === 'csv' ? csvLines(page.entries) : `${any ? ',\n' : ''}${page.entries.map(jsonTake).join(',\n')}`
-    any ||= page.entries.length > 0
-    after = page.next ?? undefined
-  } while (after !== undefined)
+  for (let now: LogRows | null = await page(); now;) {
+    const { rows, next } = now
+    // Fetched while this one is written.
+    const following: Promise<LogRows | null> = next === null ? Promise.resolve(null) : page(next)
+    following.catch(() => {})
+    if (rows.length > 0) yield kind === 'csv' ? csvLines(rows) : `${any ? ',\n' : ''}${rows.map(jsonTake).join(',\n')}`
+    any ||= rows.length > 0
+    now = await following
+  }
   if (kind === 'json') yield JSON_FOOT
 }

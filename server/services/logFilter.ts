@@ -1,7 +1,7 @@
-import { type SQL, and, eq, inArray, like, sql } from 'drizzle-orm'
+import { type SQL, and, eq, gt, inArray, like, sql } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
 import type { Database } from '../database/client'
-import { pictures, setups, shoots, takeCells, takes } from '../database/schema'
+import { setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
 
 /** A set-up as the log names it. */
@@ -65,9 +65,6 @@ export function named({ setupIds, ...rest }: Narrowed, text: string, places: Pla
   return { ...rest, setupIds: setupIds ? found.filter(id => setupIds.includes(id)) : found }
 }
 
-/** Whether counts alone cannot tell it: what is asked is not among what is counted. */
-export const needsTakes = ({ query }: Narrowed): boolean => query.pictures === true
-
 const among = (column: typeof takes.setupId | typeof takeCells.setupId, ids: string[] | null): SQL | undefined =>
   ids === null ? undefined : ids.length > 0 ? inArray(column, ids) : sql`false`
 
@@ -78,9 +75,7 @@ export const takesWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undef
     included,
     // The exercises are few, and the log of real work does not want them.
     eq(takes.practice, query.practice ?? false),
-    query.pictures
-      ? sql`${takes.id} in (select ${pictures.takeId} from ${pictures} where ${pictures.studioId} = ${studioId})`
-      : undefined,
+    query.pictures ? sql.raw(`exists (select 1 from pictures where pictures.take_id = takes.id)`) : undefined,
     among(takes.setupId, setupIds),
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,
@@ -94,7 +89,11 @@ export const cellsWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undef
     among(takeCells.setupId, setupIds),
     query.verdict ? eq(takeCells.verdict, query.verdict) : undefined,
     query.keepers ? eq(takeCells.keeper, true) : undefined,
+    query.pictures ? gt(takeCells.pictured, 0) : undefined,
   )
+
+/** How many of a cell's takes are asked for. */
+export const takesCounted = ({ query }: Narrowed) => (query.pictures ? takeCells.pictured : takeCells.takes)
 
 /** What the database's index of words leaves out: they are in every text. */
 const UNINDEXED = new Set(

@@ -1,9 +1,19 @@
 import { type SQL, and, asc, desc, eq, gt, gte, inArray, lt, lte, or, sum } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
-import { stretchOf, stretchStart } from '../../shared/units/delayStretch'
+import { NO_DELAY, stretchOf, stretchStart } from '../../shared/units/delayStretch'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
-import { type Narrowed, type Places, cellsWhere, named, narrowed, noteHolds, placesOf, takesWhere } from './logFilter'
+import {
+  type Narrowed,
+  type Places,
+  cellsWhere,
+  named,
+  narrowed,
+  noteHolds,
+  placesOf,
+  takesCounted,
+  takesWhere,
+} from './logFilter'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
 import { dayBounds, dayOf } from './takeCells'
@@ -67,8 +77,8 @@ interface Reach {
 }
 /** Set-ups and days that are looked at one by one; more of them are dense enough to be walked through. */
 const MOST_PAIRS = 600
-/** Of the takes in a stretch those found from which walking along the index finds them soon enough. */
-const DENSE = 0.02
+/** Set-ups that are looked at one by one along the delays; of more, walking along the index finds takes soon enough. */
+const MOST_SETUPS = 40
 
 /** Places in an order, the first that are needed for so many takes. The first of all may be half used up. */
 function first<T extends { takes: number }>(places: readonly T[], wanted: number, used: (place: T) => boolean): T[] {
@@ -86,7 +96,7 @@ async function reachInDays(db: Database, asked: Narrowed, order: Order, cursor: 
   const where = and(cellsWhere(asked), edge === null ? undefined : (order.down ? lte : gte)(takeCells.day, edge))
   const wanted = asked.query.limit + 1
   const days = await db
-    .select({ day: takeCells.day, takes: sum(takeCells.takes).mapWith(Number) })
+    .select({ day: takeCells.day, takes: sum(takesCounted(asked)).mapWith(Number) })
     .from(takeCells)
     .where(where)
     .groupBy(takeCells.day)
@@ -122,11 +132,11 @@ async function reachInDelays(
 ): Promise<Reach | null> {
   const edge = cursor ? stretchOf(cursor.value as number) : null
   const side = edge === null ? undefined : (order.down ? lte : gte)(takeCells.stretch, edge)
-  const where = and(cellsWhere(asked), side)
+  const where = cellsWhere(asked)
   const stretches = await db
-    .select({ stretch: takeCells.stretch, takes: sum(takeCells.takes).mapWith(Number) })
+    .select({ stretch: takeCells.stretch, takes: sum(takesCounted(asked)).mapWith(Number) })
     .from(takeCells)
-    .where(where)
+    .where(and(where, side))
     .groupBy(takeCells.stretch)
     .orderBy((order.down ? desc : asc)(takeCells.stretch))
   const chosen = first(stretches, asked.query.limit + 1, ({ stretch }) => stretch === edge)
@@ -137,21 +147,14 @@ async function reachInDelays(
   const slack = 1 + 1e-6
   const within = and(
     stretchStart(low) > 0 ? gte(takes.delay, stretchStart(low) / slack) : undefined,
-    lt(takes.delay, stretchStart(Math.max(high, -99) + 1) * slack),
+    lt(takes.delay, stretchStart(Math.max(high, NO_DELAY + 1) + 1) * slack),
   )
-  const inThem = inArray(takeCells.stretch, ids)
-  const [all] = await db
-    .select({ takes: sum(takeCells.takes).mapWith(Number) })
+  const of = await db
+    .selectDistinct({ id: takeCells.setupId })
     .from(takeCells)
-    .where(
-      and(
-        cellsWhere({ ...asked, query: { ...asked.query, verdict: undefined, keepers: false }, setupIds: null }),
-        inThem,
-      ),
-    )
-  const found = chosen.reduce((total, row) => total + row.takes, 0)
-  if (found >= DENSE * (all?.takes ?? 0)) return { where: within, index: order.index }
-  const of = await db.selectDistinct({ id: takeCells.setupId }).from(takeCells).where(and(where, inThem))
+    .where(and(where, inArray(takeCells.stretch, ids)))
+    .limit(MOST_SETUPS + 1)
+  if (of.length > MOST_SETUPS) return { where: within, index: order.index }
   return {
     where: and(
       within,
@@ -166,7 +169,11 @@ async function reachInDelays(
 
 /** Whether a query leaves out anything that is counted: without that the index alone is quickest. */
 const leavesOut = ({ query, setupIds }: Narrowed): boolean =>
-  setupIds !== null || query.verdict !== undefined || query.keepers === true || query.practice === true
+  setupIds !== null ||
+  query.verdict !== undefined ||
+  query.keepers === true ||
+  query.pictures === true ||
+  query.practice === true
 
 async function reachOf(db: Database, asked: Narrowed, order: Order, cursor: Cursor | null): Promise<Reach | null> {
   if (!leavesOut(asked)) return { where: undefined, index: order.index }
@@ -175,13 +182,35 @@ async function reachOf(db: Database, asked: Narrowed, order: Order, cursor: Curs
     : reachInDelays(db, asked, order, cursor)
 }
 
-async function rowsOf(db: Database, asked: Narrowed, order: Order, more: SQL | undefined, index: string | null) {
+async function rowsOf(db: Database, asked: Narrowed, order: Order, more: SQL | undefined, index: string) {
   const way = order.down ? desc : asc
-  const from = index === null ? db.select(columns).from(takes) : db.select(columns).from(takes, { forceIndex: index })
-  return from
+  return db
+    .select(columns)
+    .from(takes, { forceIndex: index })
     .where(and(takesWhere(asked), more))
     .orderBy(way(order.column), way(takes.id))
     .limit(asked.query.limit + 1)
+}
+
+/** Takes whose note holds a text: first which they are, for what is long in a row is not to be sorted. */
+async function rowsOfNotes(db: Database, asked: Narrowed, order: Order, text: string, further: SQL | undefined) {
+  const way = order.down ? desc : asc
+  const ids = await db
+    .select({ id: takes.id })
+    .from(takes)
+    .where(and(takesWhere(asked), noteHolds(text), further))
+    .orderBy(way(order.column), way(takes.id))
+    .limit(asked.query.limit + 1)
+  if (ids.length === 0) return []
+  return db
+    .select(columns)
+    .from(takes)
+    .where(
+      inArray(
+        takes.id,
+        ids.map(({ id }) => id),
+      ),
+    )
 }
 type Row = Awaited<ReturnType<typeof rowsOf>>[number]
 
@@ -207,25 +236,40 @@ async function found(db: Database, studioId: string, query: LogQuery, places: Pl
   if (!query.text) return counted(asked)
   const [ofSetups, ofNotes] = await Promise.all([
     counted(named(asked, query.text, places)),
-    rowsOf(db, asked, order, and(noteHolds(query.text), further), null),
+    rowsOfNotes(db, asked, order, query.text, further),
   ])
   return merged(order, [ofSetups, ofNotes], query.limit + 1)
 }
 
+/** Takes of a page with where they belong, and where the next begins; null: there is none. */
+export interface LogRows {
+  rows: Omit<LogEntry, 'pictures'>[]
+  next: string | null
+}
+
+/** What reads pages of the log, one after the other; where set-ups belong is looked up once. */
+export async function logReader(db: Database, studioId: string): Promise<(query: LogQuery) => Promise<LogRows>> {
+  const [places, names] = await Promise.all([placesOf(db, studioId), memberNames(db, studioId)])
+  return async query => {
+    const rows = await found(db, studioId, query, places)
+    const shown = rows.slice(0, query.limit)
+    const last = shown.at(-1)
+    return {
+      rows: shown.map(row => {
+        const { setupName, shootName, recipe } = places.get(row.setupId)!
+        return { ...takeRecord(row, names), setupName, shootName, recipe }
+      }),
+      next: rows.length > query.limit && last ? cursorText(ORDERS[query.order], last) : null,
+    }
+  }
+}
+
 /** One page of all takes of a studio, by keyset: as quick at the end as at the start, and whatever is asked for. */
 export async function logPage(db: Database, studioId: string, query: LogQuery): Promise<LogPage> {
-  const places = await placesOf(db, studioId)
-  const rows = await found(db, studioId, query, places)
-  const shown = rows.slice(0, query.limit)
+  const { rows, next } = await (await logReader(db, studioId))(query)
   const pictured = await picturesOfTakes(
     db,
-    shown.map(row => row.id),
+    rows.map(row => row.id),
   )
-  const names = await memberNames(db, studioId)
-  const entries = shown.map((row): LogEntry => {
-    const { setupName, shootName, recipe } = places.get(row.setupId)!
-    return { ...takeRecord(row, names), setupName, shootName, recipe, pictures: pictured.get(row.id) ?? [] }
-  })
-  const last = shown.at(-1)
-  return { entries, next: rows.length > query.limit && last ? cursorText(ORDERS[query.order], last) : null }
+  return { entries: rows.map(row => ({ ...row, pictures: pictured.get(row.id) ?? [] })), next }
 }

@@ -9,9 +9,9 @@ import {
   cellsWhere,
   named,
   narrowed,
-  needsTakes,
   noteHolds,
   placesOf,
+  takesCounted,
   takesWhere,
 } from './logFilter'
 import { NOT_NOTED } from './takeCells'
@@ -43,12 +43,6 @@ const MOST_EVEN = 20_000
 /** Even stretches of delay that counts are given for. */
 const STRETCHES = 12
 
-type Column =
-  | typeof takeCells.day
-  | typeof takeCells.setupId
-  | typeof takeCells.verdict
-  | typeof takeCells.power
-  | typeof takeCells.stretch
 type Counts = ReadonlyMap<string, { takes: number; keepers: number }>
 
 /** Counts by the values of each column that the log tells of. */
@@ -72,32 +66,33 @@ const KEYS = ['day', 'setupId', 'verdict', 'power', 'stretch'] as const
 const together = (all: readonly Tallies[]): Tallies =>
   Object.fromEntries(KEYS.map(key => [key, added(all.flatMap(one => [...one[key]]))])) as unknown as Tallies
 
-/** From what is counted already. */
+/** From what is counted already, in two walks: along the keys, and by the few kinds there are. */
 async function fromCells(db: Database, asked: Narrowed): Promise<Tallies> {
   const where = cellsWhere(asked)
-  const by = async (column: Column): Promise<Counts> => {
-    const rows = await db
-      .select({
-        of: column,
-        takes: sum(takeCells.takes).mapWith(Number),
-        keepers: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
-      })
+  const n = takesCounted(asked)
+  const sums = { takes: sum(n).mapWith(Number), keepers: sum(sql`${n} * ${takeCells.keeper}`).mapWith(Number) }
+  const [places, kinds] = await Promise.all([
+    db
+      .select({ setupId: takeCells.setupId, day: takeCells.day, ...sums })
       .from(takeCells)
       .where(where)
-      .groupBy(column)
-    return new Map(rows.map(row => [String(row.of), row]))
-  }
-  const [day, setupId, verdict, power, stretch] = await Promise.all([
-    by(takeCells.day),
-    by(takeCells.setupId),
-    by(takeCells.verdict),
-    by(takeCells.power),
-    by(takeCells.stretch),
+      .groupBy(takeCells.setupId, takeCells.day),
+    db
+      .select({ verdict: takeCells.verdict, power: takeCells.power, stretch: takeCells.stretch, ...sums })
+      .from(takeCells)
+      .where(where)
+      .groupBy(takeCells.verdict, takeCells.power, takeCells.stretch),
   ])
-  return { day, setupId, verdict, power, stretch }
+  return {
+    day: added(places.map(row => [row.day, row] as const)),
+    setupId: added(places.map(row => [row.setupId, row] as const)),
+    verdict: added(kinds.map(row => [row.verdict, row] as const)),
+    power: added(kinds.map(row => [String(row.power), row] as const)),
+    stretch: added(kinds.map(row => [String(row.stretch), row] as const)),
+  }
 }
 
-/** From the takes themselves, where what is asked for is not counted; few of them hold it. */
+/** From the takes themselves, where it goes by words of their notes; few of them hold those. */
 async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies> {
   const rows = await db
     .select({
@@ -117,14 +112,11 @@ async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies>
 }
 
 async function talliesOf(db: Database, asked: Narrowed, text: string | undefined, places: Places): Promise<Tallies> {
-  if (!text) return needsTakes(asked) ? fromTakes(db, takesWhere(asked)) : fromCells(db, asked)
+  if (!text) return fromCells(db, asked)
   const inName = named(asked, text, places)
   const elsewhere = inName.setupIds!.length > 0 ? not(inArray(takes.setupId, inName.setupIds!)) : undefined
   return together(
-    await Promise.all([
-      needsTakes(inName) ? fromTakes(db, takesWhere(inName)) : fromCells(db, inName),
-      fromTakes(db, and(takesWhere(asked), noteHolds(text), elsewhere)),
-    ]),
+    await Promise.all([fromCells(db, inName), fromTakes(db, and(takesWhere(asked), noteHolds(text), elsewhere))]),
   )
 }
 
@@ -157,7 +149,7 @@ export async function logStats(db: Database, studioId: string, query: LogQuery):
 type Delays = Pick<LogStats, 'byDelay' | 'delayWidth'>
 
 async function delaysOf(db: Database, asked: Narrowed, text: string | undefined, tallies: Tallies): Promise<Delays> {
-  if (!text && !needsTakes(asked)) {
+  if (!text) {
     const ids = [...tallies.setupId.keys()]
     const within = ids.length > 0 ? await takesOfSetups(db, asked.studioId, ids) : 0
     if (within <= MOST_EVEN) return evenDelays(db, and(takesWhere({ ...asked, setupIds: ids })))

@@ -2,12 +2,17 @@ import { eq } from 'drizzle-orm'
 import { matchPictures } from '../../core'
 import type { Database } from '../database/client'
 import { pictures, takes } from '../database/schema'
-import { noteChange } from './setups'
+import { lockSetup, noteChange } from './setups'
+import { recountDaysOf } from './takeCells'
 
 /** Puts each picture of a set-up to the take of its time; those put by hand stay where they are. */
-export const matchTimes = (db: Database, setupId: string): Promise<void> => db.transaction(tx => matchIn(tx, setupId))
+export async function matchTimes(db: Database, setupId: string): Promise<void> {
+  const [any] = await db.select({ id: pictures.id }).from(pictures).where(eq(pictures.setupId, setupId)).limit(1)
+  if (any) await db.transaction(tx => matchIn(tx, setupId))
+}
 
 async function matchIn(db: Database, setupId: string): Promise<void> {
+  const studioId = await lockSetup(db, setupId)
   const found = (
     await db
       .select({ id: pictures.id, takeId: pictures.takeId, byHand: pictures.byHand, shotAt: pictures.shotAt })
@@ -24,5 +29,12 @@ async function matchIn(db: Database, setupId: string): Promise<void> {
     .map(({ id, takeId }) => ({ id, before: takeId, now: matched.get(id) ?? null }))
     .filter(({ before, now }) => before !== now)
   for (const { id, now } of moved) await db.update(pictures).set({ takeId: now }).where(eq(pictures.id, id))
-  if (moved.length > 0) await noteChange(db, setupId)
+  if (moved.length === 0) return
+  await recountDaysOf(
+    db,
+    studioId,
+    setupId,
+    moved.flatMap(({ before, now }) => [before, now]),
+  )
+  await noteChange(db, setupId)
 }

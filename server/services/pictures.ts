@@ -10,7 +10,8 @@ import { notFound, problem } from '../utils/problem'
 import { preparedAt } from './pictureFile'
 import { matchTimes } from './pictureTakes'
 import { type Received, received } from './received'
-import { noteChange, setupPlace } from './setups'
+import { lockSetup, noteChange, setupPlace } from './setups'
+import { recountDaysOf } from './takeCells'
 import { work } from './workers'
 
 export interface PictureRecord {
@@ -207,7 +208,10 @@ export async function putPicture(
   const { setupId } = await getPicture(db, studioId, id)
   if (take !== null) await requireTake(db, setupId, take)
   return db.transaction(async tx => {
+    await lockSetup(tx, setupId)
+    const before = await getPicture(tx, studioId, id)
     await tx.update(pictures).set({ takeId: take, byHand: true }).where(eq(pictures.id, id))
+    await recountDaysOf(tx, studioId, setupId, [before.takeId, take])
     await noteChange(tx, setupId)
     return getPicture(tx, studioId, id)
   })
@@ -217,8 +221,11 @@ export async function putPicture(
 export async function deletePicture(db: Database, studioId: string, id: string): Promise<void> {
   const { setupId } = await getPicture(db, studioId, id)
   await db.transaction(async tx => {
+    await lockSetup(tx, setupId)
+    const { takeId } = await getPicture(tx, studioId, id)
     await tx.delete(pictureParts).where(eq(pictureParts.pictureId, id))
     await tx.delete(pictures).where(eq(pictures.id, id))
+    await recountDaysOf(tx, studioId, setupId, [takeId])
     await noteChange(tx, setupId)
   })
 }

@@ -114,9 +114,15 @@ export async function setupsThatLearnt(db: Database, studioId: string, id: strin
   return rows.map(row => row.document)
 }
 
-/** The set-up's row is the lock under which its takes are numbered, changed and counted. */
-export async function lockSetup(tx: Database, id: string): Promise<void> {
-  await tx.select({ id: setups.id }).from(setups).where(eq(setups.id, id)).for('update')
+/**
+ * The set-up's row is the lock under which its takes are numbered, changed and counted.
+ *
+ * @returns whose it is
+ */
+export async function lockSetup(tx: Database, id: string): Promise<string> {
+  const [row] = await tx.select({ studioId: setups.studioId }).from(setups).where(eq(setups.id, id)).for('update')
+  if (!row) throw notFound('set-up')
+  return row.studioId
 }
 
 /** Has every device on a set-up's run look again. */

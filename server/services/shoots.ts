@@ -31,7 +31,32 @@ export interface ShootRecord extends ShootInput {
 
 const columns = { id: shoots.id, name: shoots.name, date: shoots.date, place: shoots.place, notes: shoots.notes }
 
-async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupSummary & { shootId: string })[]> {
+/** What was fired of set-ups. */
+async function countsOf(
+  db: Database,
+  studioId: string,
+  setupIds: string[],
+): Promise<Map<string, Parameters<typeof statusWith>[1] & { takes: number }>> {
+  if (setupIds.length === 0) return new Map()
+  const rows = await db
+    .select({
+      setupId: takeCells.setupId,
+      takes: sum(takeCells.takes).mapWith(Number),
+      keepers: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
+      on: sum(sql`if(${takeCells.verdict} = 'on', ${takeCells.takes}, 0)`).mapWith(Number),
+      used: sum(sql`if(${takeCells.verdict} = 'misfire', 0, ${takeCells.takes})`).mapWith(Number),
+    })
+    .from(takeCells)
+    .where(and(eq(takeCells.studioId, studioId), inArray(takeCells.setupId, setupIds)))
+    .groupBy(takeCells.setupId)
+  return new Map(rows.map(({ setupId, ...counts }) => [setupId, counts]))
+}
+
+async function setupSummaries(
+  db: Database,
+  studioId: string,
+  shootIds: string[],
+): Promise<(SetupSummary & { shootId: string })[]> {
   if (shootIds.length === 0) return []
   const rows = await db
     .select({
@@ -43,23 +68,17 @@ async function setupSummaries(db: Database, shootIds: string[]): Promise<(SetupS
       // As text: one that cannot be read ends no list.
       planned: sql<string | null>`${setups.planned}`,
       revision: setups.revision,
-      takes: sum(takeCells.takes),
-      keepers: sum(sql`${takeCells.takes} * ${takeCells.keeper}`),
-      on: sum(sql`if(${takeCells.verdict} = 'on', ${takeCells.takes}, 0)`),
-      used: sum(sql`if(${takeCells.verdict} = 'misfire', 0, ${takeCells.takes})`),
     })
     .from(setups)
-    .leftJoin(takeCells, and(eq(takeCells.studioId, setups.studioId), eq(takeCells.setupId, setups.id)))
     .where(and(inArray(setups.shootId, shootIds), isNull(setups.archivedAt)))
-    .groupBy(setups.id)
     .orderBy(asc(setups.createdAt), asc(setups.id))
-  return rows.map(({ planned, takes, keepers, on, used, recipe, method, ...row }) => {
-    const counts = {
-      keepers: Number(keepers ?? 0),
-      on: Number(on ?? 0),
-      used: Number(used ?? 0),
-      takes: Number(takes ?? 0),
-    }
+  const counted = await countsOf(
+    db,
+    studioId,
+    rows.map(row => row.id),
+  )
+  return rows.map(({ planned, recipe, method, ...row }) => {
+    const counts = counted.get(row.id) ?? { takes: 0, keepers: 0, on: 0, used: 0 }
     const saved = readStand(planned)
     const stand = saved && 'stand' in saved ? saved.stand : null
     return {
@@ -118,6 +137,7 @@ export async function listShoots(
   const page = rows.slice(0, limit)
   const summaries = await setupSummaries(
     db,
+    studioId,
     page.map(row => row.id),
   )
   return {

@@ -1,4 +1,4 @@
-import { and, count, eq, gte, lt, sql } from 'drizzle-orm'
+import { and, count, eq, gte, inArray, lt, sql } from 'drizzle-orm'
 import { STRETCH_SQL } from '../../shared/units/delayStretch'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
@@ -17,7 +17,7 @@ export const dayBounds = (day: string): [from: Date, to: Date] => {
 export const NOT_NOTED = -1
 
 type Cell = typeof takeCells.$inferSelect
-const keyOf = (cell: Omit<Cell, 'takes'>): string =>
+const keyOf = (cell: Omit<Cell, 'takes' | 'pictured'>): string =>
   [cell.day, cell.verdict, cell.keeper, cell.power, cell.stretch, cell.practice].join(' ')
 
 /** What the takes of a set-up come to on a day. */
@@ -33,6 +33,8 @@ const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promi
       stretch: sql.raw(STRETCH_SQL).mapWith(Number).as('stretch'),
       practice: takes.practice,
       takes: count(),
+      // Names are written out: the query builder leaves out their tables.
+      pictured: sql`sum(exists (select 1 from pictures where pictures.take_id = takes.id))`.mapWith(Number),
     })
     .from(takes)
     .where(and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to), included))
@@ -51,11 +53,12 @@ export async function recount(tx: Database, studioId: string, setupId: string, d
     const wanted = new Map((await counted(tx, setupId, dayBounds(day))).map(cell => [keyOf(cell), cell]))
     // Each by its whole key: a stretch of keys that is held would hold up other set-ups.
     for (const [key, cell] of wanted) {
-      if (standing.get(key)?.takes === cell.takes) continue
+      const stands = standing.get(key)
+      if (stands?.takes === cell.takes && stands.pictured === cell.pictured) continue
       await tx
         .insert(takeCells)
         .values(cell)
-        .onDuplicateKeyUpdate({ set: { takes: cell.takes } })
+        .onDuplicateKeyUpdate({ set: { takes: cell.takes, pictured: cell.pictured } })
     }
     for (const [key, { verdict, keeper, power, stretch, practice }] of standing) {
       if (wanted.has(key)) continue
@@ -73,4 +76,22 @@ export async function recount(tx: Database, studioId: string, setupId: string, d
         )
     }
   }
+}
+
+/** The same for the days of some takes. */
+export async function recountDaysOf(
+  tx: Database,
+  studioId: string,
+  setupId: string,
+  takeIds: readonly (string | null)[],
+): Promise<void> {
+  const ids = takeIds.filter(id => id !== null)
+  if (ids.length === 0) return
+  const fired = await tx.select({ at: takes.firedAt }).from(takes).where(inArray(takes.id, ids))
+  await recount(
+    tx,
+    studioId,
+    setupId,
+    fired.map(({ at }) => dayOf(at)),
+  )
 }

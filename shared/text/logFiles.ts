@@ -62,8 +62,17 @@ const LATER = new Set(['by'])
 const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown =>
   kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key]
 
+/** Cells of settings: takes of a run were set alike, and hold the same ones. */
+const settingsCells = new WeakMap<object, string>()
+function cellOf(row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown {
+  const value = row[key]
+  if (kind !== 'json' || typeof value !== 'object' || value === null) return safeCell(written(row, key, kind))
+  const known = settingsCells.get(value) ?? String(safeCell(written(row, key, kind)))
+  settingsCells.set(value, known)
+  return known
+}
 const tableOf = (rows: readonly LoggedRow[]): unknown[][] =>
-  rows.map(row => COLUMNS.map(([, key, kind]) => safeCell(written(row, key, kind))))
+  rows.map(row => COLUMNS.map(([, key, kind]) => cellOf(row, key, kind)))
 const csv = (lines: unknown[][]): string => `${Papa.unparse(lines, { quotes: quotedCell })}\r\n`
 
 /** The first line of the log as a table, RFC 4180, units in its headings. */
