@@ -5,6 +5,13 @@ const COMMANDS = {
     does: 'The plan of a set-up file, as JSON or as a dial card with findings.',
     examples: ['epiro plan cracker.epiro.json --text', 'cat cracker.epiro.json | epiro plan -'],
   },
+  set: {
+    usage: 'epiro set FILE "WORDS" [--json]',
+    does:
+      'Sets what is said of a set-up: prints each figure, old and new, or with --json the changed set-up. Where it has ' +
+      'to ask, it changes nothing, prints the questions and ends with 3.',
+    examples: ['epiro set cracker.epiro.json "f/8 iso 400, key at 1/64 half a metre away" --json'],
+  },
   next: {
     usage: 'epiro next FILE',
     does: 'The next delay from prior, window and takes, all in s (docs/setup-file.md).',

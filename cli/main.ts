@@ -15,6 +15,8 @@ import { setupJsonSchema } from '../core/setup/jsonSchema'
 import { memberSchema, studioSchema } from '../shared/schemas/records'
 import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
+import { figuresOf, withSaid } from '../shared/say/apply'
+import { heard } from '../shared/say/read'
 import { type Mistake, check } from '../shared/schemas/validate'
 import { dialCardText } from '../shared/text/dialCard'
 import { harmless, harmlessJson } from './harmless'
@@ -194,6 +196,43 @@ async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
   }
 }
 
+/** Exit code of a command that has to ask. */
+const HAS_TO_ASK = 3
+
+function setCommand(args: string[]): number {
+  const { values, positionals } = optionsOf(args, { json: { type: 'boolean' } })
+  const [file, ...words] = positionals
+  const setup = readInput(file, setupSchema, completeSetup)
+  if (words.length === 0) throw new BadInput(['Say what to set, in quotation marks: "f/8 iso 400, key at 1/64"'])
+  const { said, asks } = heard(setup, words.join(' '))
+  if (asks.length > 0) {
+    if (values.json) print({ asks })
+    else
+      console.error(
+        harmless(
+          asks
+            .map(({ phrase, question, choices }) =>
+              [`${phrase}: ${question}`, ...choices.map(choice => `  ${choice}`)].join('\n'),
+            )
+            .join('\n'),
+        ),
+      )
+    return HAS_TO_ASK
+  }
+  const after = withSaid(setup, said)
+  const checked = check(setupSchema, after)
+  if ('mistakes' in checked) throw new BadInput(checked.mistakes.map(m => `${m.field}: ${m.reason}`))
+  if (values.json) print(after)
+  else
+    print(
+      said
+        .flatMap(one => figuresOf(setup, after, one))
+        .map(({ name, was, is }) => `${name}: ${was === is ? `${is} already` : `${was ? `${was} → ` : ''}${is}`}`)
+        .join('\n'),
+    )
+  return 0
+}
+
 /** Runs a command; gives the exit code. */
 export async function main(args: string[]): Promise<number> {
   const [command, ...rest] = args
@@ -206,6 +245,8 @@ export async function main(args: string[]): Promise<number> {
       case 'plan':
         planCommand(rest)
         return 0
+      case 'set':
+        return setCommand(rest)
       case 'next':
         nextCommand(rest)
         return 0

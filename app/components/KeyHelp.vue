@@ -19,10 +19,11 @@ const KEYS: [string, [string, string][]][] = [
     [
       ['Ctrl Z', 'undo'],
       ['Ctrl Shift Z', 'redo'],
+      ['s', 'say what to set'],
       ['r', 'play or pause replay'],
       ['t', 'ten takes'],
       ['v', 'switch table plan view'],
-      ['1 … 6', 'findings, figures, light, methods, tests, lists, takes'],
+      ['1 … 7', 'findings, figures, light, methods, tests, lists, takes'],
       ['p', 'open dial card page'],
     ],
   ],

@@ -2,8 +2,8 @@
 import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/schemas/records'
 import { ApiError, type LinkMade, type MemberRecord, type SessionRecord, api } from '~/services/api'
 import { studioNow } from '~/services/studioClock'
-import { afterSignIn } from '~/text/afterSignIn'
-import { deviceName } from '~/text/devices'
+import { afterSignIn } from '~/utils/afterSignIn'
+import { deviceName } from '~~/shared/texts/devices'
 
 /** Who may come in: people by name with their roles, links for them, and the devices signed in. */
 const session = useSessionStore()

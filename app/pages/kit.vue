@@ -4,7 +4,7 @@ import { kitFromCsv, kitFromJson, kitToCsv, kitToJson } from '~~/shared/kit/file
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError } from '~/services/api'
 import { download } from '~/services/download'
-import { KIT_LABELS } from '~/text/choices'
+import { KIT_LABELS } from '~~/shared/texts/choices'
 
 const store = useKitStore()
 const session = useSessionStore()

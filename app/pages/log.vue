@@ -8,7 +8,7 @@ import { LEFT_OUT } from '~~/shared/text/logFiles'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, type ShootName, api } from '~/services/api'
 import { exportLog, importLog } from '~/services/logTransfer'
-import { RECIPE_LABELS } from '~/text/choices'
+import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
 /** All takes over all shoots. */
 const shoots = shallowRef<ShootName[]>([])

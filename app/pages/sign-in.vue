@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { ApiError, api } from '~/services/api'
-import { afterSignIn } from '~/text/afterSignIn'
+import { afterSignIn } from '~/utils/afterSignIn'
 
 const session = useSessionStore()
 const route = useRoute()

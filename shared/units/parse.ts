@@ -1,6 +1,7 @@
 import type { NumberField, Quantity } from '../../core'
 import { format } from './format'
 import { readAsEv, takeRoom } from './room'
+import { takeSpoken } from './spoken'
 import { IMPERIAL, type System, UNITS, type Unit, findUnit } from './table'
 
 /** A value in SI, with a word where it was read otherwise than it stands; or what is wrong. */
@@ -134,12 +135,41 @@ function wrong(text: string, quantity: Quantity): Parsed {
   }
 }
 
+/** A calibre: inches without a nought before the point, as in .22. */
+const CALIBRE = /^\.(\d{2,3})$/
+
+/** The same with its number in digits; null where none is said in words. */
+function inDigits(text: string): string | null {
+  const spoken = takeSpoken(text)
+  return spoken && spoken.rest !== text ? `${Number(spoken.value.toPrecision(12))} ${spoken.rest}`.trim() : null
+}
+
+/**
+ * Reads what a photographer types or says, into SI: as `parseTyped`, and numbers in words, as in `five centimetres`,
+ * `half a metre` and `twelve hertz`.
+ */
+export function parse(input: string, quantity: Quantity, options: { unit?: string; system?: System } = {}): Parsed {
+  const text = tidy(input.slice(0, MOST_TYPED))
+  if (quantity === 'length' && options.unit === 'mm' && CALIBRE.test(text)) {
+    const value = Number(`0${text}`) * 0.0254
+    return { value, read: `read as a calibre: ${format(value, 'length')}` }
+  }
+  const typed = parseTyped(input, quantity, options)
+  if (!('error' in typed) || input.length > MOST_TYPED) return typed
+  // Half of a share is half of the whole, not half a per cent.
+  const part = quantity === 'share' ? takeSpoken(text) : null
+  if (part && part.rest === '' && part.value <= 1) return { value: part.value }
+  const digits = inDigits(text)
+  const spoken = digits === null ? typed : parseTyped(digits, quantity, options)
+  return 'error' in spoken ? typed : spoken
+}
+
 /**
  * Reads what a photographer types, into SI: `1/250`, `250us`, `3.4 ms`, `12 in`, `5' 3"`, `f/8`, `1/64 +0.3`, `-1.3
  * EV`, `ISO 400`.
  * A bare number is in the field's own unit (the imperial one where that system is chosen).
  */
-export function parse(input: string, quantity: Quantity, options: { unit?: string; system?: System } = {}): Parsed {
+function parseTyped(input: string, quantity: Quantity, options: { unit?: string; system?: System } = {}): Parsed {
   const text = tidy(input.length > MOST_TYPED ? '' : input)
   const bad = input.length > MOST_TYPED ? TOO_LONG : wrong(text, quantity)
 

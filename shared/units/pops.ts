@@ -20,7 +20,7 @@ export function parsePops(input: string): PopRun | { error: string } {
   const rest = match[2]!.trim()
   if (count < 1 || count > 200) return { error: 'Allowed: 1 to 200 pops' }
   const rate = parse(rest, 'rate')
-  if (/(hz|\/\s*s|fps)$/i.test(rest) && !('error' in rate))
+  if (/(hz|hertz|\/\s*s|fps|(?:a|per) second)$/i.test(rest) && !('error' in rate))
     return rate.value > 0 ? { count, interval: 1 / rate.value } : { error: 'The rate must be above 0' }
   const interval = parse(rest, 'time', { unit: 'ms' })
   if ('error' in interval) return { error: `“${rest}” is neither a rate nor a time; ${EXAMPLE}` }

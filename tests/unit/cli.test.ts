@@ -82,6 +82,23 @@ test.each<[string, string[], string, RegExp[]]>([
   for (const line of lines) expect(stderr).toMatch(line)
 })
 
+test('set changes a set-up by what is said, and asks with exit 3 where it has to', () => {
+  const words = ['f/8 iso 400,', 'key at 1/64 half a metre away']
+  const { status, stdout } = epiro(['set', '-', ...words, '--json'], cracker)
+  expect(status).toBe(0)
+  const after = JSON.parse(stdout) as Setup
+  expect(after.picture).toMatchObject({ aperture: 8, iso: 400 })
+  expect(after.flashes[0]).toMatchObject({ power: 1 / 64, distance: 0.5 })
+  expect('value' in check(setupSchema, after)).toBe(true)
+  expect(epiro(['set', '-', 'iso 400'], cracker).stdout).toMatch(/^ISO: ISO.\d+ → ISO.400\n$/)
+  const asked = epiro(['set', '-', 'f/8, 200', '--json'], cracker)
+  expect(asked.status).toBe(3)
+  expect(JSON.parse(asked.stdout)).toEqual({
+    asks: [{ phrase: '200', question: expect.stringContaining('200'), choices: ['ISO 200', 'shutter 1/200 s'] }],
+  })
+  expect(epiro(['set', '-'], cracker)).toMatchObject({ status: 2, stderr: expect.stringContaining('Say what to set') })
+})
+
 describe('the JSON Schema of the set-up file', () => {
   const validate = new Ajv2020({ allErrors: true }).compile(setupJsonSchema())
   test('is what epiro schema prints, and its example in the docs is valid', () => {

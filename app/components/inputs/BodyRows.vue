@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Body, BODY_FIELDS, MOST_BODIES } from '~~/core'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /**
  * What moves in the picture: each with its speed, typed or worked out, whether it must be sharp, and the streak it

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Field, FigureSource, FigureValue, NumberField } from '~~/core'
 import { format, formatEntry, parseField } from '~~/shared/units'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /**
  * One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up

@@ -13,7 +13,7 @@ import {
   withChanges,
   withKit,
 } from '~~/core'
-import { KIT_LABELS } from '~/text/choices'
+import { KIT_LABELS } from '~~/shared/texts/choices'
 
 /** Takes the figures of an item of kit into the set-up, and says where they have come apart since. */
 const { kind, light = 0 } = defineProps<{ kind: KitKind; light?: number }>()

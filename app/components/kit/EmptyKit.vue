@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { KIT_FIGURES, KIT_KINDS, type KitKind } from '~~/core'
-import { KIT_GIVES, KIT_LABELS } from '~/text/choices'
+import { KIT_GIVES, KIT_LABELS } from '~~/shared/texts/choices'
 
 /** What an empty kit will hold, kind by kind, what a set-up takes from each, and a first step at each. */
 const { canAdd } = defineProps<{ canAdd: boolean }>()

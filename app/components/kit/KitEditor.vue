@@ -9,7 +9,7 @@ import {
   withTypedDurations,
 } from '~~/core'
 import type { KitRecord } from '~/services/api'
-import { KIT_LABELS } from '~/text/choices'
+import { KIT_LABELS } from '~~/shared/texts/choices'
 
 /** An item of kit: every figure edited in place, rated or measured, with its date, and which set-ups took it. */
 const { record } = defineProps<{ record: KitRecord }>()

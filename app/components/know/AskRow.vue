@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fieldAt, marked, newSetup, sensorOf, sourceOf, unknownChanges, withChanges } from '~~/core'
-import { QUESTIONS } from '~/text/knowledge'
+import { QUESTIONS } from '~~/shared/texts/knowledge'
 
 /** One thing that people know, or do not. */
 const { path } = defineProps<{ path: string }>()

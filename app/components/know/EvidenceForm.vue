@@ -20,7 +20,7 @@ import {
   sensorOf,
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
-import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
+import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
 
 /** Says what was seen: what, how much, at which delay, how well it was read. */
 const { plan } = defineProps<{ plan: Plan }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, posteriorOf, repeatsOf } from '~~/core'
-import { EVENT_TEXT, EVIDENCE_TEXT } from '~/text/knowledge'
+import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
 
 /** Everything that was seen or measured, each to be switched off, on, or taken away. */
 const { plan } = defineProps<{ plan: Plan }>()

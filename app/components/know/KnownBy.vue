@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { KNOWN_BY, type KnownBy, errorBy, errorPathOf, isTyped, knownBy, usualWay, valueAt } from '~~/core'
-import { KNOWN_BY_TEXT } from '~/text/knowledge'
+import { KNOWN_BY_TEXT } from '~~/shared/texts/knowledge'
 
 /** How well a typed speed, distance or time is known: one press beside it, and its error follows. */
 const { path } = defineProps<{ path: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type LearntElsewhere, marked, withChanges } from '~~/core'
 import { api } from '~/services/api'
-import { LEARNT_TEXT } from '~/text/knowledge'
+import { LEARNT_TEXT } from '~~/shared/texts/knowledge'
 
 /** What was learnt on other set-ups of the studio, to be taken over where the launcher, skin or hand is the same. */
 const store = useSetupStore()

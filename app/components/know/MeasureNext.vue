@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Measurement, type MeasurementPromise, type Plan, type Setup, measureNext } from '~~/core'
 import { playInWorker } from '~/services/simulation'
-import { MEASUREMENT_TEXT } from '~/text/knowledge'
+import { MEASUREMENT_TEXT } from '~~/shared/texts/knowledge'
 
 /** Which test at hand would tell most, the most telling first. */
 const { plan } = defineProps<{ plan: Plan }>()

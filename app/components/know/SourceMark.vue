@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FigureSource } from '~~/core'
-import { SOURCE_TEXT } from '~/text/knowledge'
+import { SOURCE_TEXT } from '~~/shared/texts/knowledge'
 
 /** Where a figure comes from, as a mark before its name: by shape, not by hue alone. */
 const { from } = defineProps<{ from: FigureSource }>()

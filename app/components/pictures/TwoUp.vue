@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type TakeSettings, differingSettings, fieldAt } from '~~/core'
 import type { PictureRecord } from '~/services/api'
-import { VERDICT_LABELS, choiceLabel } from '~/text/choices'
+import { VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { Look } from './ZoomPane.vue'
 

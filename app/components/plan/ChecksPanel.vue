@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Check, type CheckId, OUTCOMES, type Plan, checksOf, evidenceOf } from '~~/core'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /** The tests before the first take: each asks one thing, says what to expect, and what an outcome means. */
 const { plan } = defineProps<{ plan: Plan }>()

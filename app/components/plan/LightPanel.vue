@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Plan, sceneFigures } from '~~/core'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /** What each light does, how the ground looks, what exposure can be paid with, and what is joined to what. */
 const { plan } = defineProps<{ plan: Plan }>()

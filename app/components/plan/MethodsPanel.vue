@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Change, type LightSetting, type Setup, compareMethods, solveLight, valueAt } from '~~/core'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /** Every method side by side for this subject, and the light solved for the one in use; each applied with a press. */
 const { setup } = defineProps<{ setup: Setup }>()

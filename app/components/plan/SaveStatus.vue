@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Setup, changedPaths, fieldAt, valueAt } from '~~/core'
-import { choiceLabel } from '~/text/choices'
+import { choiceLabel } from '~~/shared/texts/choices'
 
 /** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()

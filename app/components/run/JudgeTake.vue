@@ -3,7 +3,7 @@ import { type Plan, type ReadNote, SURE_ALONE, contradicted, placeTells, reading
 import type { OfRun, TakeReading } from '~~/core/lab'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** How a take came out, or, of one that is logged, how it truly came out: one key or touch for each verdict. */
 export interface TakeJudgement {

@@ -2,7 +2,7 @@
 import { type Plan, type RunState, coarseStepOf, fieldAt } from '~~/core'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan; state: RunState | null; delay: number | null }>()

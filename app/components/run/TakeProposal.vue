@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
 import type { TakeReading } from '~~/core/lab'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** What the picture of a take was read as: a proposal, taken with one key, or put into the parts to be corrected. */
 const { plan, reading, busy, failed, agreement } = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Plan, cautionsOf, programmeOf } from '~~/core'
-import { SCHEDULE_CAUTION } from '~/text/sequence'
+import { SCHEDULE_CAUTION } from '~~/shared/texts/sequence'
 
 /** How to programme every unit, in its own terms. */
 const { plan } = defineProps<{ plan: Plan }>()

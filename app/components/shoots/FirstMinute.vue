@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RECIPE, RECIPES, type Recipe, assess, newSetup } from '~~/core'
 import { ApiError, api } from '~/services/api'
-import { RECIPE_LABELS } from '~/text/choices'
+import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
 /** An empty studio begins with the question: one touch makes a shoot of today and a whole plan in it. */
 const failure = ref('')

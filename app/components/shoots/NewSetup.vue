@@ -16,7 +16,7 @@ import {
   withChanges,
 } from '~~/core'
 import { ApiError, api } from '~/services/api'
-import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~/text/choices'
+import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A recipe, a moment, a method and the kit: a plausible whole, looked at before it is made. */
 const { shootId } = defineProps<{ shootId: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ShootRecord } from '~/services/api'
-import { RECIPE_LABELS, choiceLabel } from '~/text/choices'
+import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A shoot with its set-ups: where each stands, and what to do next. */
 const { shoot, others } = defineProps<{ shoot: ShootRecord; others: readonly ShootRecord[] }>()

@@ -5,7 +5,7 @@ import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
 import { studioInstant } from '~/services/studioClock'
 import { formatEntry, parseField } from '~~/shared/units'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** Logs a take against this set-up, or puts right one that was logged. */
 const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import type { Plan } from '~~/core'
 import type { TakeRecord } from '~/services/api'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TakeAmendment } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** The takes of the set-up at hand, with their pictures; each can be put right. */
 const emit = defineEmits<{ amend: [TakeRecord] }>()

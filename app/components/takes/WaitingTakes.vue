@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { saveTakes } from '~/services/device'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /** Takes that the server does not have: why, sent again, or saved as a file. */
 const takes = useTakesStore()

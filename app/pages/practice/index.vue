@@ -2,7 +2,7 @@
 import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
 import { LAB_TOOLS } from '~~/core/lab'
 import { ApiError, type PracticeRecord, api } from '~/services/api'
-import { RECIPE_LABELS } from '~/text/choices'
+import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
 /** The practice bench: exercises on simulated rigs, and those begun. */
 const practices = ref<PracticeRecord[]>([])

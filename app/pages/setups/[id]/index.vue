@@ -67,6 +67,7 @@ onBeforeUnmount(() => {
   store.close()
 })
 
+const saying = ref(false)
 const page = computed(() => `/setups/${String(route.params.id)}/card`)
 usePageKeys(event => {
   if (undoKey(event)) return
@@ -85,6 +86,10 @@ usePageKeys(event => {
       view.fromCamera = !view.fromCamera
     },
     p: () => void navigateTo(page.value),
+    s: () => {
+      // The letter that opens the line is not its first.
+      setTimeout(() => (saying.value = true))
+    },
   }
   actions[event.key]?.()
 })
@@ -101,6 +106,7 @@ const tabs = computed(() => {
 
 <template>
   <div class="h-full">
+    <LazyPlanSayLine v-if="store.plan" v-model="saying" />
     <Teleport defer to="#header-place">
       <NuxtLink v-if="store.record" to="/" class="hidden truncate text-(--ink-soft) hover:underline md:inline">{{
         store.record.shootName
@@ -126,6 +132,15 @@ const tabs = computed(() => {
           icon="i-lucide-play-circle"
           label="Run"
           :to="`/setups/${String(route.params.id)}/run`"
+        />
+        <UButton
+          v-if="store.setup"
+          icon="i-lucide-message-square-text"
+          size="xs"
+          variant="ghost"
+          aria-label="Say what to set"
+          title="Say it (s)"
+          @click="saying = true"
         />
         <UButton
           v-if="store.setup"

@@ -15,7 +15,7 @@ import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
 import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
-import { VERDICT_LABELS } from '~/text/choices'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
 
 /**
  * The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black.

@@ -2,7 +2,7 @@
 import { cautionsOf, inField, positionsInPicture } from '~~/core'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
-import { SCHEDULE_CAUTION } from '~/text/sequence'
+import { SCHEDULE_CAUTION } from '~~/shared/texts/sequence'
 
 /** The composer: pops on a time line for each light, the composite frame, build-up, and the schedule for each unit. */
 const route = useRoute()

@@ -2,7 +2,7 @@
 import { assess, assumedOf, freshTakes, runStateOf } from '~~/core'
 import { sourceLines } from '~~/shared/text/sources'
 import { ApiError, type ShootReport, api } from '~/services/api'
-import { RECIPE_LABELS, VERDICT_LABELS, choiceLabel } from '~/text/choices'
+import { RECIPE_LABELS, VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A shoot on one page: what was shot, how many takes it took, what was learnt, and the keepers. */
 const route = useRoute()

@@ -1,4 +1,4 @@
-import type { EventName, EvidenceKind, FigureSource, KnownBy, LearntElsewhere, Measurement } from '~~/core'
+import type { EventName, EvidenceKind, FigureSource, KnownBy, LearntElsewhere, Measurement } from '../../core'
 
 /** Where a figure comes from, as it is said at its row. */
 export const SOURCE_TEXT: Record<FigureSource, { word: string; means: string }> = {

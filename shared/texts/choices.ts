@@ -1,5 +1,5 @@
-import type { KitKind, Recipe } from '~~/core'
-import type { Verdict } from '~~/shared/schemas/records'
+import type { KitKind, Recipe } from '../../core'
+import type { Verdict } from '../schemas/records'
 
 /** Choices in the words of the trade. */
 const LABELS: Record<string, string> = {

@@ -1,0 +1,46 @@
+import { type Change, type Setup, changed, changedPaths, entered, valueAt } from '../../core'
+import { fieldName } from '../text/fieldName'
+import { valueText } from '../text/valueText'
+import type { Said } from './read'
+
+/** What is taken over at once: a method with all that it brings, else each figure by itself. */
+const steps = ({ changes }: Said): Change[][] =>
+  changes[0]?.path === 'method' ? [changes] : changes.map(change => [change])
+
+/** A set-up after all that was said, with what follows from it by the stated rules. @param day yyyy-mm-dd */
+export const withSaid = (setup: Setup, said: readonly Said[], day = ''): Setup =>
+  said.flatMap(steps).reduce((now, changes) => entered(changed(now, changes), changes, day), setup)
+
+/** One figure that a phrase sets, as it is shown. */
+export interface SaidFigureText {
+  path: string
+  name: string
+  was: string
+  is: string
+}
+
+/** What a phrase sets, figure by figure, old and new; a figure that stays as it is tells that. */
+export const figuresOf = (setup: Setup, after: Setup, { changes }: Said): SaidFigureText[] =>
+  changes.map(({ path }) =>
+    path === 'evidence'
+      ? { path, name: 'Measurement', was: '', is: 'added' }
+      : {
+          path,
+          name: fieldName(setup, path),
+          was: valueText(path, valueAt(setup, path)),
+          is: valueText(path, valueAt(after, path)),
+        },
+  )
+
+/** Figures that follow from what was said and were not named. */
+export function followed(setup: Setup, after: Setup, said: readonly Said[]): SaidFigureText[] {
+  const named = new Set(said.flatMap(one => one.changes.map(({ path }) => path)))
+  return changedPaths(setup, after)
+    .filter(path => !named.has(path) && !/^(marks|aside|evidence|learnt)/.test(path))
+    .map(path => ({
+      path,
+      name: fieldName(setup, path),
+      was: valueText(path, valueAt(setup, path)),
+      is: valueText(path, valueAt(after, path)),
+    }))
+}

@@ -1,0 +1,335 @@
+import { type Quantity, type Setup } from '../../core'
+import { parsePops } from '../units/pops'
+import { takeRoom } from '../units/room'
+import { takeSpoken } from '../units/spoken'
+import { UNITS } from '../units/table'
+import { CHOICES, LIGHT_CHOICES, TERMS, THINGS, type Term, type Thing } from './terms'
+
+/** A figure as it was said: its number in digits with its unit, and of what it may be. */
+export interface SaidFigure {
+  text: string
+  number: number
+  unit: string
+  quantities: readonly Quantity[]
+}
+
+/** Words that say which way, and what of a thing. */
+const TURNS = {
+  up: /^(?:up|more|brighter|higher|stronger|increased?|raise|lift|boost)\b/,
+  down: /^(?:down|less|lower|weaker|decreased?|reduced?|cut|dim)\b(?! room)/,
+  wider: /^(?:wider|open(?:ed)? (?:it )?up|open up)\b/,
+  narrower: /^(?:smaller|stop(?:ped)? (?:it )?down)\b(?! to f)/,
+  nearer: /^(?:nearer|closer|in closer)\b/,
+  farther: /^(?:farther|further|back further|further back|farther back|back|away from it)\b/,
+  under: /^(?:(?:too )?dark(?:er)?|under(?:exposed)?|below)\b/,
+  over: /^(?:(?:too )?bright|over(?:exposed)?|(?:too )?light)\b/,
+} as const
+export type Turn = keyof typeof TURNS
+
+/** Places a distance is counted from. */
+const FROM = {
+  target: /^to (?:the )?(?:subject|target|cracker|poppadom|balloon|glass|bowl|bun|paper)\b/,
+  splash:
+    /^(?:from|of|to|before|above) (?:the )?(?:splash|impact|surface|milk|water|bowl|tank|subject|target|cracker|glass|bun|plate)\b/,
+  start:
+    /^(?:from|of|to|after|past|below|under) (?:the )?(?:muzzle|start|launcher|release|hand|pin|pop|burst|report|bang|balloon|disc|spout|lip)\b/,
+  floor: /^(?:from|of|to|above) (?:the )?(?:floor|bottom)\b/,
+  exit: /^(?:past|behind|beyond|out of|after) (?:the |its )?(?:far|exit|back|rear) (?:side|face)\b/,
+  entry: /^(?:past|behind|beyond|after|into) (?:the |its )?(?:near|entry|front)? ?(?:side|face|mark)\b/,
+} as const
+export type From = keyof typeof FROM
+
+const PARTS = {
+  wide: /^(?:wide|across)\b/,
+  high: /^(?:high|tall)\b/,
+  deep: /^(?:deep|thick)\b/,
+  long: /^long\b/,
+  raised: /^(?:raised|up high|above (?:it|the (?:set|subject|table))|overhead)\b/,
+  round: /^(?:round|around)(?: (?:the )?(?:back|side|front))?\b/,
+  away: /^away\b/,
+} as const
+export type Part = keyof typeof PARTS
+
+export type Item = { at: number; to: number } & (
+  | { kind: 'figure'; figure: SaidFigure }
+  | { kind: 'aperture'; text: string }
+  | { kind: 'iso'; text: string }
+  | { kind: 'power'; text: string }
+  | { kind: 'room'; ev: number }
+  | { kind: 'bulb' }
+  | { kind: 'error' }
+  | { kind: 'group'; group: number }
+  | { kind: 'pops'; count: number; interval: number }
+  | { kind: 'term'; term: Term; alike: readonly Term[] }
+  | { kind: 'thing'; thing: Thing }
+  | { kind: 'lights'; lights: readonly number[]; words: string }
+  | { kind: 'choice'; path: string; value: string | number }
+  | { kind: 'lightChoice'; key: 'head' | 'fired'; value: string }
+  | { kind: 'turn'; turn: Turn }
+  | { kind: 'from'; from: From }
+  | { kind: 'part'; part: Part }
+  | { kind: 'filler' }
+  | { kind: 'unknown'; text: string }
+)
+
+/** What is between clauses, and what joins two of them. */
+export const BREAK = /^(?:[,;\n]|\.(?=\s|$)|\b(?:and|then|plus(?! or)|also|while|with the)\b|&)/
+
+const FILLER =
+  /^(?:stop(?:ped)? down to|open(?:ed)? up to|bring|pull|push|crank|knock|add|take|let|give|go|we're|shoot at|set|put|make|move|use|have|keep|change|turn|dial(?:led)? in|shoot|try|please|now|only|just|about|around|roughly|some|exactly|the|an?|is|are|be|it|its|it's|at|to|of|on|in|for|by|with|from|off|than|that|this|my|our|so|i|we|want|need|came|comes|out|test frame|frame|was|were|should|stands?|sits?|placed|stop it down|=|:|-|–|—|@|mounted|light|meter(?:ed)?|reads?|standing|hangs?|hung|goes|set to|down to|up to)(?![\w'])/
+
+const NUMBER = /^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:\s*\/\s*\d+(?:[.,]\d+)?)?/
+const MIXED = /^\d+\s+\d+\/\d+(?!\d)/
+const APERTURE = /^f\s*[/:]?\s*(\d+(?:[.,]\d+)?)(?![\w/])/
+const ISO = /^(?:iso\s*(?:of |to |at )?(\d+)|(\d+)\s*iso)\b/
+const POWER =
+  /^(?:(?:at |on |to )?(?:an? |one )?(full|half|quarter|eighth|sixteenth)(?: of)? power|(?:power (?:at |to )?(?:an? |one )?)(full|half|quarter|eighth|sixteenth)|full(?! of))\b/
+const POPS =
+  /^(\d+|[a-z]+)\s*(?:@|x|×|pops?(?:\s+(?:at|every|of))?|flashes (?:at|every))\s*[\w./ -]+?(?:hz|hertz|\/\s*s|a second|per second|ms|milliseconds?|s|seconds?)(?: apart)?(?![\w/])/
+const CALIBRE = /^\.\d{2,3}(?![\d.])(?:\s*(?:calibre|caliber|cal))?(?!\s*(?:mm|cm|m|in|inch|inches|s|ms)\b)/
+const EV = /^ev\s*([+-]?\d+(?:[.,]\d+)?)/
+const ERROR = /^(?:plus or minus|plus\/minus|give or take|\+\/-|±|with an (?:error|uncertainty) of)/
+const AND_A_PART = /^\s+and\s+an?\s+(half|quarter)\b/
+const THIRDS = /^\s*([+-])\s*0?\.(3|7)\b/
+
+interface Alias {
+  name: string
+  quantity: Quantity
+}
+const ALIASES: readonly Alias[] = (Object.keys(UNITS) as Quantity[])
+  .flatMap(quantity =>
+    UNITS[quantity].flatMap(unit =>
+      [unit.symbol, ...unit.aliases].map(name => ({ name: name.toLowerCase(), quantity })),
+    ),
+  )
+  .filter(({ name }) => name !== '')
+  .sort((a, b) => b.name.length - a.name.length)
+
+const LETTER = /[\p{L}\d]/u
+
+/** The unit at the head of a text, the longest that there is, with all it may be a unit of. */
+function takeUnit(text: string): { unit: string; quantities: Quantity[] } | null {
+  const found = ALIASES.find(
+    ({ name }) => text.startsWith(name) && !(LETTER.test(name.at(-1)!) && LETTER.test(text.charAt(name.length) || ' ')),
+  )
+  if (!found) return null
+  const quantities = [...new Set(ALIASES.filter(({ name }) => name === found.name).map(({ quantity }) => quantity))]
+  return { unit: found.name, quantities }
+}
+
+const OF_FRACTION: readonly Quantity[] = ['power', 'shutter']
+const OF_BARE: readonly Quantity[] = ['number', 'count', 'iso', 'guide', 'aperture']
+
+/** A figure at the head of a text, in digits or words. */
+function takeFigure(text: string): { figure: SaidFigure; length: number } | null {
+  const calibre = CALIBRE.exec(text)
+  if (calibre) {
+    const shown = /^\.\d+/.exec(calibre[0])![0]
+    return {
+      figure: { text: shown, number: Number(shown), unit: '', quantities: ['length'] },
+      length: calibre[0].length,
+    }
+  }
+  const ev = EV.exec(text)
+  if (ev) {
+    const figure = { text: `${ev[1]} EV`, number: Number(ev[1]), unit: 'ev', quantities: ['ev', 'stops'] as const }
+    return { figure, length: ev[0].length }
+  }
+  const digits = MIXED.exec(text) ?? NUMBER.exec(text)
+  const spoken = digits ? null : takeSpoken(text)
+  if (!digits && (!spoken || spoken.rest === text)) return null
+  const length = digits ? digits[0].length : text.length - spoken!.rest.length
+  const shown = digits
+    ? digits[0].replace(',', '.').replace(/\s*\/\s*/, '/')
+    : String(Number(spoken!.value.toPrecision(12)))
+  const behind = text.slice(length)
+  const gap = /^\s*/.exec(behind)![0].length
+  const unit = takeUnit(behind.slice(gap))
+  const fraction = shown.includes('/')
+  const number = digits ? evaluated(shown) : spoken!.value
+  // A word alone that is no number of anything: a, an.
+  if (!unit && spoken && /^an?\b/i.test(text)) return null
+  const thirds = fraction && !unit ? THIRDS.exec(behind) : null
+  const more = unit ? AND_A_PART.exec(behind.slice(gap + unit.unit.length)) : null
+  if (unit && more) {
+    const whole = number + (more[1] === 'half' ? 0.5 : 0.25)
+    return {
+      figure: { text: `${whole} ${unit.unit}`, number: whole, ...unit },
+      length: length + gap + unit.unit.length + more[0].length,
+    }
+  }
+  const said = unit ? `${shown} ${unit.unit}` : thirds ? `${shown} ${thirds[1]}0.${thirds[2]}` : shown
+  return {
+    figure: {
+      text: said,
+      number,
+      unit: unit?.unit ?? '',
+      quantities: unit?.quantities ?? (fraction ? OF_FRACTION : OF_BARE),
+    },
+    length: length + (unit ? gap + unit.unit.length : (thirds?.[0].length ?? 0)),
+  }
+}
+
+function evaluated(text: string): number {
+  const [whole, fraction] = text.includes(' ') ? text.split(/\s+/) : ['0', text]
+  const [top, bottom] = fraction!.split('/')
+  return Number(whole) + Number(top) / Number(bottom ?? 1)
+}
+
+/** Words for lights, those by name before those by role. */
+function lightsIn(setup: Setup, text: string): { lights: number[]; words: string } | null {
+  const all = setup.flashes.map((_, i) => i)
+  const every =
+    /^(?:all (?:the )?|both (?:the )?|every |each |the )?(?:lights|flashes|strobes|heads|flashguns|all of them)\b/.exec(
+      text,
+    )
+  if (every) return { lights: all, words: every[0] }
+  const byNumber = /^(?:light|flash|strobe|head)\s+(?:number\s+|no\.?\s*)?(\d+)\b/.exec(text)
+  if (byNumber) return { lights: all.filter(i => i === Number(byNumber[1]) - 1), words: byNumber[0] }
+  const names = setup.flashes
+    .map(({ name }) => name.toLowerCase().trim())
+    .filter(name => name !== '')
+    .sort((a, b) => b.length - a.length)
+  for (const name of names) {
+    const found = new RegExp(
+      String.raw`^(?:the\s+)?${escaped(name)}(?:s\b|\b)(?:\s+(?:light|flash|head|strobe)s?\b)?`,
+      'u',
+    ).exec(text)
+    if (!found) continue
+    return { lights: all.filter(i => setup.flashes[i]!.name.toLowerCase().trim() === name), words: found[0] }
+  }
+  for (const [role, words] of ROLES) {
+    const found = words.exec(text)
+    if (found) return { lights: all.filter(i => role.includes(setup.flashes[i]!.role)), words: found[0] }
+  }
+  const one = /^(?:the\s+)(?:light|flash|strobe|flashgun|head)\b|^(?:flash|strobe|flashgun)\b/.exec(text)
+  return one ? { lights: all, words: one[0] } : null
+}
+const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+const LIGHT = String.raw`(?:\s+(?:light|flash|head|strobe)s?\b)?`
+const ROLES: readonly [roles: readonly string[], words: RegExp][] = [
+  [['key'], new RegExp(`^(?:the\\s+)?(?:key|main)s?\\b${LIGHT}`)],
+  [['fill'], new RegExp(`^(?:the\\s+)?(?:fill|fill-in)s?\\b${LIGHT}`)],
+  [['ground'], /^(?:the\s+)?(?:background|backdrop|ground)\s+(?:light|flash|head|strobe)s?\b/],
+  [['rim', 'behind'], new RegExp(`^(?:the\\s+)?(?:rim|back ?light|hair|kicker|edge)s?\\b${LIGHT}`)],
+  [['behind'], /^(?:the\s+)?(?:behind|rear)\s+(?:light|flash|head|strobe)s?\b/],
+]
+
+const keyed = <K extends string>(table: Readonly<Record<K, RegExp>>, text: string): [K, number] | null => {
+  for (const key of Object.keys(table) as K[]) {
+    const found = table[key].exec(text)
+    if (found) return [key, found[0].length]
+  }
+  return null
+}
+
+/** Room lights of one to three words at the head of a text. */
+function takeRoomWords(text: string): { ev: number; length: number } | null {
+  for (let words = 3; words >= 1; words--) {
+    const head = new RegExp(String.raw`^(?:[\p{L}]+[ -]){${words - 1}}[\p{L}]+\b`, 'u').exec(text)?.[0]
+    const room = head === undefined ? null : takeRoom(head)
+    if (room && head !== 'dark' && head !== 'black' && head !== 'dim') return { ev: room.value, length: head!.length }
+  }
+  const lux = /^\d+(?:[.,]\d+)?\s*(?:lux|lx)\b/.exec(text)?.[0]
+  const value = lux === undefined ? null : takeRoom(lux)
+  return value ? { ev: value.value, length: lux!.length } : null
+}
+
+type Found = { item: Record<string, unknown> & { kind: Item['kind'] }; length: number } | null
+
+/** A group of pops by its name. */
+function groupIn(setup: Setup, text: string): [group: number, length: number] | null {
+  const names = setup.sequence.groups.map(({ name }, i) => [i, name.toLowerCase().trim()] as const)
+  const found = names.find(
+    ([, name]) => name !== '' && text.startsWith(name) && !LETTER.test(text.charAt(name.length) || ' '),
+  )
+  return found ? [found[0], found[1].length] : null
+}
+
+/** A figure's name or a choice, whichever says more. */
+function termOrChoice(text: string): Found {
+  const term = TERMS.find(({ words }) => text.startsWith(words) && !LETTER.test(text.charAt(words.length) || ' '))
+  const chosen = CHOICES.map(({ words, path, value }) => ({ path, value, length: words.exec(text)?.[0].length ?? 0 }))
+    .filter(({ length }) => length > (term?.words.length ?? 0))
+    .sort((a, b) => b.length - a.length)[0]
+  if (chosen) return { item: { kind: 'choice', path: chosen.path, value: chosen.value }, length: chosen.length }
+  if (!term) return null
+  return {
+    item: { kind: 'term', term, alike: TERMS.filter(({ words }) => words === term.words) },
+    length: term.words.length,
+  }
+}
+
+/** What the head of a text is, the surest first. */
+function headOf(setup: Setup, text: string): Found {
+  const aperture = APERTURE.exec(text)
+  if (aperture) return { item: { kind: 'aperture', text: `f/${aperture[1]}` }, length: aperture[0].length }
+  const iso = ISO.exec(text)
+  if (iso) return { item: { kind: 'iso', text: iso[1] ?? iso[2]! }, length: iso[0].length }
+  const pops = POPS.exec(text)
+  if (pops) {
+    const spoken = takeSpoken(pops[0])
+    const run = parsePops(
+      (spoken && !/^\d/.test(pops[0]) ? `${spoken.value} ${spoken.rest}` : pops[0]).replace(/ apart$/, ''),
+    )
+    if (!('error' in run)) return { item: { kind: 'pops', ...run }, length: pops[0].length }
+  }
+  const power = POWER.exec(text)
+  if (power) return { item: { kind: 'power', text: power[1] ?? power[2] ?? 'full' }, length: power[0].length }
+  if (/^bulb\b/.test(text)) return { item: { kind: 'bulb' }, length: 4 }
+  const error = ERROR.exec(text)
+  if (error) return { item: { kind: 'error' }, length: error[0].length }
+  const group = groupIn(setup, text)
+  if (group) return { item: { kind: 'group', group: group[0] }, length: group[1] }
+  const room = takeRoomWords(text)
+  if (room) return { item: { kind: 'room', ev: room.ev }, length: room.length }
+  const lights = lightsIn(setup, text)
+  if (lights) return { item: { kind: 'lights', ...lights }, length: lights.words.length }
+  const from = keyed(FROM, text)
+  if (from) return { item: { kind: 'from', from: from[0] }, length: from[1] }
+  const named = termOrChoice(text)
+  if (named) return named
+  for (const { words, key, value } of LIGHT_CHOICES) {
+    const found = words.exec(text)
+    if (found) return { item: { kind: 'lightChoice', key, value }, length: found[0].length }
+  }
+  for (const [thing, words] of THINGS) {
+    const found = words.exec(text)
+    if (found) return { item: { kind: 'thing', thing }, length: found[0].length }
+  }
+  const figure = takeFigure(text)
+  if (figure) return { item: { kind: 'figure', figure: figure.figure }, length: figure.length }
+  const turn = keyed(TURNS, text)
+  if (turn) return { item: { kind: 'turn', turn: turn[0] }, length: turn[1] }
+  const part = keyed(PARTS, text)
+  if (part) return { item: { kind: 'part', part: part[0] }, length: part[1] }
+  const filler = FILLER.exec(text)
+  return filler ? { item: { kind: 'filler' }, length: filler[0].length } : null
+}
+
+/** What stands in a text, clause by clause, in the order said. @param said lower case */
+export function scan(setup: Setup, said: string): Item[][] {
+  const clauses: Item[][] = [[]]
+  let at = 0
+  while (at < said.length) {
+    const space = /^[\s()]+/.exec(said.slice(at))
+    if (space) {
+      at += space[0].length
+      continue
+    }
+    const text = said.slice(at)
+    const gap = BREAK.exec(text)
+    if (gap) {
+      if (clauses.at(-1)!.length > 0) clauses.push([])
+      at += gap[0].length
+      continue
+    }
+    const found = headOf(setup, text)
+    const word = found ? null : (/^[\p{L}\d'’./-]+/u.exec(text)?.[0] ?? text[0]!)
+    const length = found?.length ?? word!.length
+    clauses.at(-1)!.push({ at, to: at + length, ...(found?.item ?? { kind: 'unknown', text: word! }) } as Item)
+    at += length
+  }
+  return clauses.filter(clause => clause.some(item => item.kind !== 'filler'))
+}
