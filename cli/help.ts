@@ -12,6 +12,13 @@ const COMMANDS = {
       'to ask, it changes nothing, prints the questions and ends with 3.',
     examples: ['epiro set cracker.epiro.json "f/8 iso 400, key at 1/64 half a metre away" --json'],
   },
+  day: {
+    usage: 'epiro day FILE',
+    does:
+      'Plans the day of a shoot (docs/day-file.md): the best order of its set-ups with times, played many times over, ' +
+      'and what stands in its way, as JSON.',
+    examples: ['epiro day friday.json'],
+  },
   next: {
     usage: 'epiro next FILE',
     does: 'The next delay from prior, window and takes, all in s (docs/setup-file.md).',

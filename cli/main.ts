@@ -11,10 +11,13 @@ import {
   plan,
   stockFinding,
 } from '../core'
+import { planDay } from '../core/day'
 import { setupJsonSchema } from '../core/setup/jsonSchema'
+import { dayFromFile } from '../shared/schemas/day'
 import { memberSchema, studioSchema } from '../shared/schemas/records'
 import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
 import { setupSchema } from '../shared/schemas/setup'
+import { dayPlanFile } from '../shared/day/planFile'
 import { figuresOf, withSaid } from '../shared/say/apply'
 import { heard } from '../shared/say/read'
 import { type Mistake, check } from '../shared/schemas/validate'
@@ -32,12 +35,8 @@ class BadInput extends Error {
 /** Bytes of a file that are read; the largest set-up has some 200 kB. */
 const MOST_BYTES = 20e6
 
-function readInput<T>(
-  file: string | undefined,
-  schema: Schema<T>,
-  complete: (value: unknown) => unknown = value => value,
-  mostRows?: number,
-): T {
+/** What stands in a file as JSON. @throws BadInput for one that is not there, too large, or none */
+function readJson(file: string | undefined): unknown {
   if (!file) throw new BadInput(['Name a file, or - for standard input'])
   let text: string
   try {
@@ -51,12 +50,20 @@ function readInput<T>(
       `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (error as Error).message}`,
     ])
   }
-  let value: unknown
   try {
-    value = JSON.parse(text.replace(/^\ufeff/, ''))
+    return JSON.parse(text.replace(/^\ufeff/, ''))
   } catch (error) {
     throw new BadInput([`${file}: not valid JSON: ${(error as Error).message}`])
   }
+}
+
+function readInput<T>(
+  file: string | undefined,
+  schema: Schema<T>,
+  complete: (value: unknown) => unknown = value => value,
+  mostRows?: number,
+): T {
+  const value = readJson(file)
   const checked = check(schema, value, complete, mostRows)
   if ('mistakes' in checked)
     throw new BadInput(checked.mistakes.map((m: Mistake) => `${file}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
@@ -196,6 +203,14 @@ async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
   }
 }
 
+function dayCommand(args: string[]): void {
+  const { positionals } = optionsOf(args, {})
+  const read = dayFromFile(readJson(positionals[0]))
+  if ('mistakes' in read)
+    throw new BadInput(read.mistakes.map(m => `${positionals[0]}: ${m.field ? `${m.field}: ` : ''}${m.reason}`))
+  print(dayPlanFile(planDay(read.value)))
+}
+
 /** Exit code of a command that has to ask. */
 const HAS_TO_ASK = 3
 
@@ -247,6 +262,9 @@ export async function main(args: string[]): Promise<number> {
         return 0
       case 'set':
         return setCommand(rest)
+      case 'day':
+        dayCommand(rest)
+        return 0
       case 'next':
         nextCommand(rest)
         return 0

@@ -251,10 +251,25 @@ const firstChance = (a: Assessment, shots: Player, place: number): number =>
  * @param options.plays sessions, default 300
  * @param options.seed whole number, default 1: the same set-up always gives the same figures
  */
-export function playedSessions(
-  setup: Setup,
-  options: { takes?: readonly LoggedTake[]; plays?: number; seed?: number } = {},
-): PlayedSessions {
+export const playedSessions = (setup: Setup, options: PlayOptions = {}): PlayedSessions =>
+  played(setup, options).figures
+
+/** What sessions are played with. */
+interface PlayOptions {
+  takes?: readonly LoggedTake[]
+  plays?: number
+  seed?: number
+}
+
+/**
+ * Takes of each played session to the keepers wanted; empty where none is needed or none would ever do.
+ *
+ * @param setup validated
+ */
+export const sessionTakes = (setup: Setup, options: PlayOptions = {}): number[] =>
+  played(setup, options).sessions.map(session => session.takes)
+
+function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; sessions: Session[] } {
   const a = assess(setup)
   const random = seededRandom(options.seed ?? 1)
   const dial = dialOf(a)
@@ -295,9 +310,9 @@ export function playedSessions(
     framesPerEvent: a.keep.framesPerEvent,
   }
   if (odds.wanted === 0)
-    return { ...base, props: 0, ifAllKept: 0, toFind: 0, later: first, keeperLater: keeperAt(first), plays: 0 }
+    return alone({ ...base, props: 0, ifAllKept: 0, toFind: 0, later: first, keeperLater: keeperAt(first), plays: 0 })
   if (a.timing.moment === null || (setup.trigger === 'sensor' && dial === null))
-    return { ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, keeperLater: 0, plays: 0 }
+    return alone({ ...base, props: null, ifAllKept: null, toFind: MOST_TAKES, later: 0, keeperLater: 0, plays: 0 })
 
   const sessions: Session[] = []
   let all = 0
@@ -313,7 +328,7 @@ export function playedSessions(
       1,
       sum(session => session.later),
     )
-  return {
+  const figures = {
     ...base,
     later,
     keeperLater: keeperAt(later),
@@ -328,4 +343,7 @@ export function playedSessions(
     ),
     toFind: sum(session => session.found) / sessions.length,
   }
+  return { figures, sessions }
 }
+
+const alone = (figures: PlayedSessions): { figures: PlayedSessions; sessions: Session[] } => ({ figures, sessions: [] })

@@ -24,6 +24,7 @@ export const LAYERS = [
   'plan',
   'advice',
   'run',
+  'day',
   'kit',
   'render',
   'lab',

@@ -1,0 +1,22 @@
+export { clockText, minutesOf } from './clock'
+export { CONTRADICTIONS, type Contradiction, type ContradictionId, type Mend, contradictionsOf } from './contradictions'
+export { exactOrder } from './exact'
+export { type DayPlan, type DropReason, orderOf, planDay } from './plan'
+export { FAULTS, type PlayedDay, type PlayedDays, SPREADS, playDay, playedDays, quantileOf } from './played'
+export { searchedOrder } from './search'
+export * from './types'
+export { type Ground, groundOf, lossOf, walked } from './walk'
+export { type Worked, learntMinutes, paceOf } from './learn'
+export {
+  CLEANING,
+  GIVES_UP,
+  MINUTES,
+  buildMinutes,
+  changeMinutes,
+  daySetupOf,
+  dirtOf,
+  fireMinutes,
+  strikeMinutes,
+  takeMinutes,
+  testMinutes,
+} from './minutes'
