@@ -253,7 +253,8 @@ describe('what stands against a day', () => {
   })
   test('a bang in quiet hours, a ring, props that run out, and a day without a break', () => {
     const loud = planDay(plain({ quiet: [[540, 1140]], setups: [one('bang', { loud: true })] }))
-    expect(loud.contradictions[0]).toMatchObject({ id: 'loud-in-quiet', mends: [{ change: 'quiet', of: 'bang' }] })
+    expect(loud.contradictions[0]).toMatchObject({ id: 'loud-in-quiet', people: [] })
+    expect(loud.contradictions[0]!.mends).toContainEqual({ change: 'quiet', of: 'bang' })
     const ring = planDay(plain({ setups: [one('a', { after: ['b'] }), one('b', { after: ['a'] })] }))
     expect(ring.contradictions.filter(({ id }) => id === 'after-ring').map(({ setups }) => setups)).toContainEqual([
       'a',
