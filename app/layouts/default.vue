@@ -31,7 +31,7 @@ watch(
     >
     <header
       class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]"
-      :class="'max-sm:h-auto max-sm:flex-wrap max-sm:gap-x-1 max-sm:px-2 max-sm:gap-y-0 max-sm:py-1'"
+      :class="'max-[1000px]:h-auto max-[1000px]:flex-wrap max-[1000px]:gap-y-0 max-[1000px]:py-1 max-sm:gap-x-1 max-sm:px-2'"
     >
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
@@ -41,7 +41,11 @@ watch(
         </svg>
         <span class="max-sm:sr-only">Epiro</span>
       </NuxtLink>
-      <nav v-if="session.studio" aria-label="Main" class="flex gap-3 max-sm:gap-2 max-sm:text-[12px]">
+      <nav
+        v-if="session.studio"
+        aria-label="Main"
+        class="flex gap-3 max-[1000px]:flex-1 max-sm:gap-2 max-sm:text-[12px]"
+      >
         <NuxtLink
           v-for="page in PAGES"
           :key="page.to"
@@ -54,7 +58,7 @@ watch(
       </nav>
       <div
         id="header-place"
-        class="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full max-sm:overflow-x-auto"
+        class="flex min-w-0 flex-1 items-center gap-3 empty:hidden max-[1000px]:order-last max-[1000px]:basis-full max-[1000px]:overflow-x-auto"
       />
       <template v-if="session.studio">
         <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{

@@ -6,6 +6,7 @@ import { readSetupFile, readSetupText } from '~/services/setupFile'
 
 const shoots = useShootsStore()
 const session = useSessionStore()
+const preferences = usePreferencesStore()
 const adding = ref(false)
 const addTo = ref('')
 const pasteInto = ref('')
@@ -100,7 +101,15 @@ const toggleArchived = (): Promise<void> =>
     <div class="mx-auto max-w-5xl px-6 py-8">
       <div class="mb-6 flex items-baseline justify-between">
         <h1 class="text-2xl font-semibold">Shoots</h1>
-        <UButton v-if="session.isCrew" icon="i-lucide-plus" label="New shoot" @click="adding = true" />
+        <span class="flex gap-2">
+          <UButton
+            variant="ghost"
+            :icon="preferences.shootsAs === 'board' ? 'i-lucide-list' : 'i-lucide-layout-grid'"
+            :aria-label="preferences.shootsAs === 'board' ? 'Show set-ups as a list' : 'Show set-ups as pictures'"
+            @click="preferences.shootsAs = preferences.shootsAs === 'board' ? 'list' : 'board'"
+          />
+          <UButton v-if="session.isCrew" icon="i-lucide-plus" label="New shoot" @click="adding = true" />
+        </span>
       </div>
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
         <p>{{ failure }}</p>
@@ -174,21 +183,7 @@ const toggleArchived = (): Promise<void> =>
         <ShootsShootForm @done="adding = false" />
       </template>
     </UModal>
-    <UModal
-      :open="addTo !== ''"
-      title="New set-up"
-      description="A complete plan to start from; change whatever you know better"
-      :ui="{ content: 'max-w-2xl' }"
-      @update:open="
-        open => {
-          if (!open) addTo = ''
-        }
-      "
-    >
-      <template #body>
-        <ShootsNewSetup :shoot-id="addTo" />
-      </template>
-    </UModal>
+    <LazyShootsNewSetup v-if="addTo !== ''" :shoot-id="addTo" @close="addTo = ''" />
     <UModal
       :open="pasteInto !== ''"
       title="Paste a set-up"

@@ -15,17 +15,20 @@ import type { LogEntry, LogPage } from '~~/server/services/logPage'
 import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
+import type { ShootDay } from '~~/core/day'
+import type { DayRecord } from '~~/server/services/days'
 import type { RunInput, RunRecord } from '~~/shared/schemas/run'
 import type { MemberRecord } from '~~/server/services/members'
 import type { SessionRecord } from '~~/server/services/sessions'
 import type { KitRecord } from '~~/server/services/kit'
 import type { ArchivedSetup, SetupDocument, SetupRecord } from '~~/server/services/setups'
-import type { ShootName, ShootRecord } from '~~/server/services/shoots'
+import type { SetupSummary, ShootName, ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 
 export type {
   ArchivedSetup,
+  DayRecord,
   LogEntry,
   LogImported,
   LogStats,
@@ -36,6 +39,7 @@ export type {
   PracticeState,
   SessionRecord,
   SetupRecord,
+  SetupSummary,
   SetupDocument,
   ShootName,
   ShootRecord,
@@ -149,6 +153,9 @@ export const api = {
   createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
   updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
+  day: (shootId: string) => call<DayRecord>('GET', `/api/shoots/${shootId}/day`),
+  saveDay: (shootId: string, revision: number, day: ShootDay) =>
+    call<DayRecord>('PUT', `/api/shoots/${shootId}/day`, { revision, day }),
   createSetup: (shootId: string, setup: Setup) => call<SetupRecord>('POST', `/api/shoots/${shootId}/setups`, { setup }),
   setup: (id: string) => call<SetupRecord>('GET', `/api/setups/${id}`),
   learnt: (id: string) => call<LearntElsewhere[]>('GET', `/api/setups/${id}/learnt`),

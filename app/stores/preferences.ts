@@ -9,6 +9,9 @@ export const usePreferencesStore = defineStore('preferences', () => {
   const panel = useCookie<'know' | 'all'>('epiro-panel', { ...year, default: () => 'know' })
   const system = useCookie<System>('epiro-units', { ...year, default: () => 'metric' })
 
+  /** Shoots as pictures, or as a compact list. */
+  const shootsAs = useCookie<'board' | 'list'>('epiro-shoots', { ...year, default: () => 'board' })
+
   /** Whether a take whose reading is sure is logged by itself. */
   const autoLog = useCookie<boolean>('epiro-auto-log', { ...year, default: () => false })
 
@@ -32,5 +35,5 @@ export const usePreferencesStore = defineStore('preferences', () => {
     { immediate: true },
   )
 
-  return { look, system, panel, autoLog, enterDark, leaveDark }
+  return { look, system, panel, shootsAs, autoLog, enterDark, leaveDark }
 })

@@ -20,3 +20,15 @@ export {
   takeMinutes,
   testMinutes,
 } from './minutes'
+export {
+  ARRIVAL,
+  type DayChoice,
+  type DayItem,
+  NEW_CHOICE,
+  PACKING,
+  type ShootDay,
+  choiceOf,
+  dayInputOf,
+  newShootDay,
+  quickTakes,
+} from './shootDay'

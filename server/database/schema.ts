@@ -15,6 +15,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
+import type { ShootDay } from '../../core/day'
 import type {
   BenchShot,
   DeviceState,
@@ -426,6 +427,20 @@ export const practiceShots = mysqlTable(
   },
   table => [primaryKey({ columns: [table.setupId, table.number] })],
 )
+
+/** The day of a shoot: hours, people, fixed times and what was said of each set-up's minutes; one row a shoot. */
+export const shootDays = mysqlTable('shoot_days', {
+  shootId: id('shoot_id')
+    .primaryKey()
+    .references(() => shoots.id),
+  studioId: studioId(),
+  /** Null: what lies there cannot be read. */
+  document: json<ShootDay | null>(itself, null)('document').notNull(),
+  revision: int('revision').notNull().default(1),
+  updatedAt: instant('updated_at')
+    .notNull()
+    .default(sql`(utc_timestamp(3))`),
+})
 
 /** Calls counted by who makes them and in which stretch of time, for all server processes. */
 export const rateCounts = mysqlTable(

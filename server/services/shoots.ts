@@ -2,11 +2,12 @@ import { randomUUID } from 'node:crypto'
 import { type SQL, and, asc, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
 import { type Recipe, type SetupStatus, statusWith } from '../../core'
 import type { Database } from '../database/client'
-import { setups, shoots, takeCells } from '../database/schema'
+import { pictures, setups, shoots, takeCells, takes } from '../database/schema'
 import type { ShootInput } from '../../shared/schemas/records'
 import { SHOOTS_A_PAGE, type ShootsQuery } from '../../shared/schemas/shoots'
 import type { SavedStand } from '../../shared/status'
 import { notFound, problem } from '../utils/problem'
+import { included } from './counted'
 
 export interface SetupSummary {
   id: string
@@ -17,6 +18,8 @@ export interface SetupSummary {
   revision: number
   takes: number
   keepers: number
+  /** Of the newest keeper that has one; null: none has. */
+  picture: string | null
   /** Null while it is not worked out yet, or where it cannot be. */
   keepersWanted: number | null
   stand: SetupStatus | null
@@ -52,6 +55,19 @@ async function countsOf(
   return new Map(rows.map(({ setupId, ...counts }) => [setupId, counts]))
 }
 
+/** Of set-ups the picture of the newest keeper that has one. */
+async function newestPictures(db: Database, setupIds: string[]): Promise<Map<string, string>> {
+  if (setupIds.length === 0) return new Map()
+  const newest = sql<string>`max(concat(date_format(${takes.firedAt}, '%Y%m%d%H%i%s%f'), ' ', ${pictures.id}))`
+  const rows = await db
+    .select({ setupId: pictures.setupId, newest })
+    .from(pictures)
+    .innerJoin(takes, eq(takes.id, pictures.takeId))
+    .where(and(inArray(pictures.setupId, setupIds), eq(takes.keeper, true), included))
+    .groupBy(pictures.setupId)
+  return new Map(rows.map(row => [row.setupId, row.newest.split(' ')[1]!]))
+}
+
 async function setupSummaries(
   db: Database,
   studioId: string,
@@ -77,6 +93,10 @@ async function setupSummaries(
     studioId,
     rows.map(row => row.id),
   )
+  const shown = await newestPictures(
+    db,
+    rows.map(row => row.id),
+  )
   return rows.map(({ planned, recipe, method, ...row }) => {
     const counts = counted.get(row.id) ?? { takes: 0, keepers: 0, on: 0, used: 0 }
     const saved = readStand(planned)
@@ -87,6 +107,7 @@ async function setupSummaries(
       method: method || null,
       takes: counts.takes,
       keepers: counts.keepers,
+      picture: shown.get(row.id) ?? null,
       keepersWanted: stand?.keepers ?? null,
       stand: stand && statusWith(stand, counts),
       failed: saved && 'failed' in saved ? saved.failed : null,

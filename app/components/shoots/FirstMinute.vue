@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { RECIPE, RECIPES, type Recipe, assess, newSetup } from '~~/core'
+import { RECIPE, RECIPES, type Recipe, newSetup } from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
 /** An empty studio begins with the question: one touch makes a shoot of today and a whole plan in it. */
 const failure = ref('')
 const making = ref<Recipe | null>(null)
-/** Frames are drawn as the recipe starts, the light as planned. */
-const frames = RECIPES.map(recipe => ({ recipe, plan: assess(newSetup(recipe)) }))
 
 async function begin(recipe: Recipe): Promise<void> {
   if (making.value) return
@@ -32,24 +30,19 @@ async function begin(recipe: Recipe): Promise<void> {
     </p>
     <p v-if="failure" role="alert" class="mb-2 text-(--bad)">{{ failure }}</p>
     <ul class="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
-      <li v-for="frame in frames" :key="frame.recipe">
+      <li v-for="recipe in RECIPES" :key="recipe">
         <button
           type="button"
           class="tile"
           :disabled="making !== null"
-          :aria-busy="making === frame.recipe"
-          :data-recipe="frame.recipe"
-          @click="begin(frame.recipe)"
+          :aria-busy="making === recipe"
+          :data-recipe="recipe"
+          @click="begin(recipe)"
         >
-          <ViewsFrameCanvas
-            :plan="frame.plan"
-            :options="{}"
-            :passes="2"
-            :description="RECIPE[frame.recipe].moments[0]!.name"
-          />
-          <span class="mt-1 block text-left font-semibold">{{ RECIPE_LABELS[frame.recipe] }}</span>
+          <UiRecipePicture :recipe="recipe" :alt="RECIPE[recipe].moments[0]!.name" />
+          <span class="mt-1 block text-left font-semibold">{{ RECIPE_LABELS[recipe] }}</span>
           <span class="block text-left text-[12px] text-(--ink-soft)">
-            {{ RECIPE[frame.recipe].name }}: {{ RECIPE[frame.recipe].moments[0]!.name }}
+            {{ RECIPE[recipe].name }}: {{ RECIPE[recipe].moments[0]!.name }}
           </span>
         </button>
       </li>

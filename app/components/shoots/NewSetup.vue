@@ -20,6 +20,7 @@ import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A recipe, a moment, a method and the kit: a plausible whole, looked at before it is made. */
 const { shootId } = defineProps<{ shootId: string }>()
+const emit = defineEmits<{ close: [] }>()
 const kit = useKitStore()
 const { fill, show } = useNumbers()
 onMounted(() => {
@@ -107,72 +108,90 @@ async function make(): Promise<void> {
 </script>
 
 <template>
-  <form class="grid gap-4 text-[13px]" @submit.prevent="make">
-    <fieldset>
-      <legend class="section-title mb-1">Recipe</legend>
-      <div class="grid grid-cols-4 max-sm:grid-cols-2">
-        <label v-for="r in RECIPES" :key="r" class="option" :class="{ chosen: recipe === r }">
-          <input v-model="recipe" type="radio" name="recipe" :value="r" class="sr-only" />{{ RECIPE_LABELS[r] }}
-        </label>
+  <UModal
+    :open="true"
+    title="New set-up"
+    description="A complete plan to start from; change whatever you know better"
+    :ui="{ content: 'max-w-4xl', body: 'py-3', footer: 'py-3' }"
+    @update:open="emit('close')"
+  >
+    <template #body>
+      <form id="new-setup" class="grid gap-3 text-[13px]" @submit.prevent="make">
+        <fieldset>
+          <legend class="section-title mb-1">Recipe</legend>
+          <div class="grid grid-cols-6 gap-2 max-md:grid-cols-4 max-sm:grid-cols-3">
+            <label v-for="r in RECIPES" :key="r" class="tile" :class="{ chosen: recipe === r }">
+              <input v-model="recipe" type="radio" name="recipe" :value="r" class="sr-only" />
+              <UiRecipePicture :recipe="r" class="h-[64px]" />
+              <span class="block px-1 py-0.5 text-[12px] leading-tight">{{ RECIPE_LABELS[r] }}</span>
+            </label>
+          </div>
+        </fieldset>
+        <div class="grid grid-cols-2 gap-x-6 gap-y-3 max-sm:grid-cols-1">
+          <fieldset>
+            <legend class="section-title mb-1">Moment</legend>
+            <label v-for="(m, i) in RECIPE[recipe].moments" :key="m.name" class="flex items-baseline gap-2 py-0.5">
+              <input v-model="moment" type="radio" name="moment" :value="i" /> {{ m.name }}
+            </label>
+          </fieldset>
+          <div class="grid content-start gap-3">
+            <fieldset>
+              <legend class="section-title mb-1">Method</legend>
+              <div class="flex">
+                <label
+                  v-for="m in METHODS"
+                  :key="m"
+                  class="option"
+                  :class="{ chosen: (method || newSetup(recipe).method) === m }"
+                >
+                  <input
+                    type="radio"
+                    name="method"
+                    class="sr-only"
+                    :checked="(method || newSetup(recipe).method) === m"
+                    @change="method = m"
+                  />{{ choiceLabel('method', m) }}
+                </label>
+              </div>
+            </fieldset>
+            <UFormField label="Name" name="name">
+              <UInput v-model="name" class="w-full" :placeholder="setup.name" maxlength="120" />
+            </UFormField>
+          </div>
+        </div>
+        <fieldset v-if="kinds.length > 0">
+          <legend class="section-title mb-1">Kit</legend>
+          <div class="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
+            <label v-for="kind in kinds" :key="kind" class="flex items-baseline gap-2 py-0.5">
+              <span class="w-20 text-(--ink-soft)">{{ KIT_LABELS[kind].one }}</span>
+              <UiPickOne v-model="chosen[kind]" :options="choicesOf(kind)" class="min-w-0 flex-1" />
+            </label>
+          </div>
+        </fieldset>
+      </form>
+    </template>
+    <template #footer>
+      <div class="flex w-full items-end gap-4 text-[13px]">
+        <div class="min-w-0 flex-1" role="status" data-testid="new-plan">
+          <p>
+            <template v-if="plan.timing.used !== null">
+              Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }};
+              {{ chances }}
+            </template>
+            streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
+            {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
+          </p>
+          <p v-for="finding in worst" :key="finding.id" class="text-(--ink-soft)">
+            {{ fill(finding.title, finding.figures) }}
+          </p>
+          <p v-if="failure" role="alert" class="text-(--bad)">
+            {{ failure }}
+          </p>
+        </div>
+        <UButton type="submit" form="new-setup" label="Create set-up" :loading="busy" />
       </div>
-    </fieldset>
-    <fieldset>
-      <legend class="section-title mb-1">Moment</legend>
-      <label v-for="(m, i) in RECIPE[recipe].moments" :key="m.name" class="flex items-baseline gap-2 py-0.5">
-        <input v-model="moment" type="radio" name="moment" :value="i" /> {{ m.name }}
-      </label>
-    </fieldset>
-    <fieldset>
-      <legend class="section-title mb-1">Method</legend>
-      <div class="flex">
-        <label
-          v-for="m in METHODS"
-          :key="m"
-          class="option"
-          :class="{ chosen: (method || newSetup(recipe).method) === m }"
-        >
-          <input
-            type="radio"
-            name="method"
-            class="sr-only"
-            :checked="(method || newSetup(recipe).method) === m"
-            @change="method = m"
-          />{{ choiceLabel('method', m) }}
-        </label>
-      </div>
-    </fieldset>
-    <fieldset v-if="kinds.length > 0">
-      <legend class="section-title mb-1">Kit</legend>
-      <div class="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">
-        <label v-for="kind in kinds" :key="kind" class="flex items-baseline gap-2 py-0.5">
-          <span class="w-20 text-(--ink-soft)">{{ KIT_LABELS[kind].one }}</span>
-          <UiPickOne v-model="chosen[kind]" :options="choicesOf(kind)" class="min-w-0 flex-1" />
-        </label>
-      </div>
-    </fieldset>
-    <UFormField label="Name" name="name">
-      <UInput v-model="name" class="w-full" :placeholder="setup.name" maxlength="120" />
-    </UFormField>
-    <div class="border-t border-(--hair) pt-2" role="status" data-testid="new-plan">
-      <p>
-        <template v-if="plan.timing.used !== null">
-          Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }};
-          {{ chances }}
-        </template>
-        streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
-        {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
-      </p>
-      <p v-for="finding in worst" :key="finding.id" class="text-(--ink-soft)">
-        {{ fill(finding.title, finding.figures) }}
-      </p>
-    </div>
-    <p v-if="failure" role="alert" class="text-(--bad)">
-      {{ failure }}
-    </p>
-    <div>
-      <UButton type="submit" label="Create set-up" :loading="busy" />
-    </div>
-  </form>
+    </template>
+  </UModal>
 </template>
 
 <style scoped>
@@ -186,13 +205,21 @@ async function make(): Promise<void> {
   background: var(--ink);
   color: var(--sheet);
 }
+.tile {
+  cursor: pointer;
+  outline: 1px solid var(--hair-strong);
+}
+.tile.chosen {
+  outline: 2px solid var(--ink);
+  background: var(--ink);
+  color: var(--sheet);
+}
+.tile:focus-within {
+  outline: 3px solid var(--ink);
+}
 .option:focus-within {
   outline: 2px solid var(--ink);
   outline-offset: 1px;
   z-index: 1;
-}
-select option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 </style>

@@ -37,7 +37,7 @@ const menu = (id: string, name: string) => [
     ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]]
     : []),
 ]
-const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
+const preferences = usePreferencesStore()
 </script>
 
 <template>
@@ -50,6 +50,15 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
         <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date)
         }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
+      <UButton
+        v-if="shoot.setups.length > 0"
+        icon="i-lucide-calendar-clock"
+        variant="ghost"
+        size="xs"
+        label="Day"
+        :aria-label="`Day of ${shoot.name}`"
+        :to="`/shoots/${shoot.id}/day`"
+      />
       <UButton
         v-if="shoot.setups.length > 0"
         icon="i-lucide-file-text"
@@ -97,13 +106,35 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
     <p v-if="shoot.notes" class="mt-2 max-w-prose text-[13px] text-(--ink-soft)">
       {{ shoot.notes }}
     </p>
-    <table v-if="shoot.setups.length > 0" class="mt-2 w-full text-[13px]">
+    <ul
+      v-if="shoot.setups.length > 0 && preferences.shootsAs === 'board'"
+      class="mt-3 grid grid-cols-4 gap-x-4 gap-y-5 text-[13px] max-lg:grid-cols-3 max-md:grid-cols-2"
+    >
+      <li v-for="setup in shoot.setups" :key="setup.id">
+        <ShootsSetupCard :setup="setup">
+          <UDropdownMenu
+            v-if="session.isCrew"
+            :items="menu(setup.id, setup.name)"
+            :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+          >
+            <UButton
+              icon="i-lucide-ellipsis"
+              size="xs"
+              variant="ghost"
+              class="-my-1"
+              :aria-label="`Actions for ${setup.name}`"
+            />
+          </UDropdownMenu>
+        </ShootsSetupCard>
+      </li>
+    </ul>
+    <table v-else-if="shoot.setups.length > 0" class="mt-2 w-full text-[13px]">
       <thead class="text-left text-[12px] text-(--ink-soft)">
         <tr>
           <th>Set-up</th>
           <th class="wide-only">Recipe, method</th>
-          <th>Stands</th>
-          <th>Next</th>
+          <th>Stage</th>
+          <th>Next step</th>
           <th class="text-right">Keepers</th>
           <th class="wide-only text-right">Takes</th>
           <th class="wide-only text-right">Props left</th>
@@ -125,12 +156,7 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
             >
           </td>
           <td class="pr-3 whitespace-nowrap">
-            <template v-if="setup.stand">
-              <span class="steps" aria-hidden="true"
-                ><i v-for="(s, i) in STEPS" :key="s" :class="{ on: i <= STEPS.indexOf(setup.stand.stand) }"
-              /></span>
-              {{ setup.stand.stand }}
-            </template>
+            <ShootsStageSteps v-if="setup.stand" :stage="setup.stand.stand" />
           </td>
           <td class="pr-3 text-(--ink-soft)">
             <template v-if="setup.stand">{{ fill(setup.stand.next, setup.stand.figures) }}</template>
@@ -166,20 +192,6 @@ const STEPS = ['planned', 'tested', 'calibrated', 'shot'] as const
 th {
   font-weight: 400;
   padding: 4px 12px 4px 0;
-}
-.steps {
-  display: inline-flex;
-  gap: 2px;
-  margin-right: 4px;
-}
-.steps i {
-  width: 7px;
-  height: 7px;
-  border: 1px solid var(--ink);
-  display: block;
-}
-.steps i.on {
-  background: var(--ink);
 }
 @media (max-width: 700px) {
   .wide-only {

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { type Contradiction, type Mend, PACKING, choiceOf, clockText } from '~~/core/day'
+
+/** What stands against the day, each with what would make it, to be pressed. */
+const store = useDayStore()
+const nameOf = (id: string): string => store.items.find(item => item.id === id)?.setup.name ?? id
+const personOf = (id: string): string => store.day.people.find(person => person.id === id)?.name ?? id
+const names = (ids: readonly string[]): string => ids.map(nameOf).join(', ')
+
+function sentence({ id, setups, people, prop }: Contradiction): string {
+  switch (id) {
+    case 'no-window':
+      return `${names(setups)}: no time is left in which it may be fired`
+    case 'person-away':
+      return `${names(setups)}: ${people.map(personOf).join(' and ')} cannot be there long enough`
+    case 'loud-in-quiet':
+      return `${names(setups)} is loud, and only quiet hours are left for it`
+    case 'end-past-hire':
+      return `${names(setups)} does not fit before the end of the hire`
+    case 'after-ring':
+      return `${names(setups)}: each has to come before another of them`
+    case 'props-over-stock':
+      return `${nameOf(prop ?? '')}: props may run out`
+    case 'no-break':
+      return 'More than six hours without a break'
+  }
+}
+function mendText({ change, of, to }: Mend): string {
+  switch (change) {
+    case 'end':
+      return `Hire until ${clockText(to! + PACKING)}`
+    case 'start':
+      return `First call ${clockText(store.day.start - (store.input.start - to!))}`
+    case 'hours':
+      return `${personOf(of!)} stays until ${clockText(to!)}`
+    case 'window':
+      return `Fire it until ${clockText(to!)}`
+    case 'quiet':
+      return 'Count it as quiet'
+    case 'stock':
+      return `Bring ${to} props`
+    case 'after':
+      return `Let ${nameOf(of!)} come at any time`
+    case 'break':
+      return `Break of 30 min at ${clockText(to!)}`
+  }
+}
+function mend({ change, of, to }: Mend): void {
+  const { day } = store
+  if (change === 'end') store.change({ end: to! + PACKING })
+  else if (change === 'start') store.change({ start: day.start - (store.input.start - to!) })
+  else if (change === 'hours')
+    store.change({
+      people: day.people.map(person =>
+        person.id === of ? { ...person, hours: [[person.hours[0]![0], to!] as const] } : person,
+      ),
+    })
+  else if (change === 'window')
+    store.choose(of!, { windows: choiceOf(day, of!).windows.map(([from]) => [from, to!] as const) })
+  else if (change === 'quiet') store.choose(of!, { loud: false })
+  else if (change === 'after') store.choose(of!, { after: [] })
+  else if (change === 'break') store.change({ breaks: [...day.breaks, { at: Math.round(to!), minutes: 30 }] })
+}
+</script>
+
+<template>
+  <section v-if="store.fresh && store.played!.contradictions.length > 0" aria-label="What stands against it">
+    <h2 class="section-title mb-1">What stands against it</h2>
+    <ul class="grid gap-2 text-[13px]">
+      <li v-for="(one, i) in store.played!.contradictions" :key="i" data-testid="contradiction">
+        <p class="text-(--bad)">{{ sentence(one) }}.</p>
+        <p v-if="one.mends.length > 0" class="mt-1 flex flex-wrap gap-1">
+          <UButton
+            v-for="way in one.mends"
+            :key="way.change + (way.of ?? '')"
+            size="xs"
+            variant="outline"
+            :label="mendText(way)"
+            :disabled="way.change === 'stock'"
+            @click="mend(way)"
+          />
+        </p>
+        <p v-else class="text-(--ink-soft)">No single change makes it: leave it for another day.</p>
+      </li>
+    </ul>
+  </section>
+</template>

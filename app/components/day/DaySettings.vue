@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import type { DayPerson } from '~~/core/day'
+
+/** Hours, breaks, quiet hours and people of the day. */
+const store = useDayStore()
+const day = computed(() => store.day)
+const name = ref('')
+function addPerson(): void {
+  const typed = name.value.trim()
+  if (typed === '') return
+  const id = `${typed.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${day.value.people.length + 1}`
+  store.change({ people: [...day.value.people, { id, name: typed, hours: [] }] })
+  name.value = ''
+}
+const withPerson = (id: string, change: Partial<DayPerson>): string =>
+  store.change({ people: day.value.people.map(person => (person.id === id ? { ...person, ...change } : person)) })
+const setHours = (person: DayPerson, from: number | null, to: number | null): string =>
+  withPerson(person.id, { hours: from === null || to === null ? [] : [[from, to]] })
+const setQuiet = (from: number | null, to: number | null): string =>
+  store.change({ quiet: from === null || to === null ? [] : [[from, to]] })
+const quiet = computed(() => day.value.quiet[0] ?? null)
+const degrees = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')))
+</script>
+
+<template>
+  <section aria-label="The day" class="grid gap-3 text-[13px]">
+    <div class="flex flex-wrap gap-4">
+      <DayMinuteInput label="First call" as="clock" :value="day.start" :change="v => store.change({ start: v! })" />
+      <DayMinuteInput label="End of hire" as="clock" :value="day.end" :change="v => store.change({ end: v! })" />
+    </div>
+    <fieldset class="grid gap-1">
+      <legend class="text-[12px] text-(--ink-soft)">Breaks</legend>
+      <div v-for="(rest, i) in day.breaks" :key="i" class="flex items-start gap-2">
+        <DayMinuteInput
+          bare
+          :label="`Break ${i + 1} at`"
+          as="clock"
+          :value="rest.at"
+          :change="v => store.change({ breaks: day.breaks.map((one, k) => (k === i ? { ...one, at: v! } : one)) })"
+        />
+        <DayMinuteInput
+          bare
+          :label="`Break ${i + 1}, minutes`"
+          :value="rest.minutes"
+          :change="
+            v => store.change({ breaks: day.breaks.map((one, k) => (k === i ? { ...one, minutes: v ?? 30 } : one)) })
+          "
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-x"
+          :aria-label="`Remove break ${i + 1}`"
+          @click="store.change({ breaks: day.breaks.filter((_, k) => k !== i) })"
+        />
+      </div>
+      <div>
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-plus"
+          label="Add a break"
+          @click="store.change({ breaks: [...day.breaks, { at: 960, minutes: 15 }] })"
+        />
+      </div>
+    </fieldset>
+    <fieldset class="flex flex-wrap items-end gap-2">
+      <legend class="text-[12px] text-(--ink-soft)">Quiet hours: nothing loud between</legend>
+      <DayMinuteInput
+        bare
+        label="Quiet from"
+        as="clock"
+        :value="quiet?.[0] ?? null"
+        :change="v => setQuiet(v, Math.max(quiet?.[1] ?? 0, (v ?? 0) + 60))"
+      />
+      <DayMinuteInput
+        bare
+        label="Quiet until"
+        as="clock"
+        :value="quiet?.[1] ?? null"
+        :change="v => setQuiet(quiet?.[0] ?? day.start, v)"
+      />
+      <UButton v-if="quiet" size="xs" variant="ghost" label="None" @click="setQuiet(null, null)" />
+    </fieldset>
+    <fieldset class="grid gap-1">
+      <legend class="text-[12px] text-(--ink-soft)">People whom set-ups wait for</legend>
+      <div v-for="person in day.people" :key="person.id" class="flex flex-wrap items-start gap-2">
+        <span class="w-24 truncate pt-1">{{ person.name }}</span>
+        <DayMinuteInput
+          bare
+          :label="`${person.name} from`"
+          as="clock"
+          :value="person.hours[0]?.[0] ?? null"
+          :change="v => setHours(person, v, Math.max(person.hours[0]?.[1] ?? day.end, (v ?? 0) + 15))"
+        />
+        <DayMinuteInput
+          bare
+          :label="`${person.name} until`"
+          as="clock"
+          :value="person.hours[0]?.[1] ?? null"
+          :change="v => setHours(person, person.hours[0]?.[0] ?? day.start, v)"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-x"
+          :aria-label="`Remove ${person.name}`"
+          @click="store.change({ people: day.people.filter(one => one.id !== person.id) })"
+        />
+      </div>
+      <form class="flex gap-2" @submit.prevent="addPerson">
+        <UInput v-model="name" size="xs" class="w-32" aria-label="Name of somebody" placeholder="Name" maxlength="80" />
+        <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" label="Add somebody" />
+      </form>
+    </fieldset>
+    <fieldset class="grid gap-1">
+      <legend class="text-[12px] text-(--ink-soft)">The room</legend>
+      <UCheckbox
+        label="Can be blacked out"
+        :model-value="day.blackedOut"
+        @update:model-value="store.change({ blackedOut: !day.blackedOut })"
+      />
+      <div v-if="!day.blackedOut" class="flex flex-wrap items-end gap-2">
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >Latitude, north +
+          <UInput
+            size="xs"
+            class="w-20"
+            :model-value="day.latitude === null ? '' : String(day.latitude)"
+            @change="event => store.change({ latitude: degrees((event.target as HTMLInputElement).value) })"
+        /></label>
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >Longitude, east +
+          <UInput
+            size="xs"
+            class="w-20"
+            :model-value="day.longitude === null ? '' : String(day.longitude)"
+            @change="event => store.change({ longitude: degrees((event.target as HTMLInputElement).value) })"
+        /></label>
+      </div>
+      <p v-if="!day.blackedOut" class="text-[12px] text-(--ink-soft)">
+        {{
+          store.dark
+            ? 'Open shutters wait until the sun is 6° under the horizon.'
+            : 'Say where it is, and open shutters wait for dusk.'
+        }}
+      </p>
+    </fieldset>
+  </section>
+</template>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { type DayValue, VALUES, choiceOf, clockText } from '~~/core/day'
+import { dayItemOf } from '~~/core/day/shootDay'
+
+/** What the day knows of one set-up: its minutes, when it may be fired, whom it needs. */
+const { id } = defineProps<{ id: string }>()
+const store = useDayStore()
+const { show } = useNumbers()
+const item = computed(() => store.items.find(one => one.id === id))
+const choice = computed(() => choiceOf(store.day, id))
+const ruled = computed(() =>
+  item.value
+    ? dayItemOf(item.value, { ...choice.value, build: null, test: null, strike: null, take: null }, store.dark)
+    : null,
+)
+const row = computed(() => store.order?.rows.find(one => one.id === id))
+const played = computed(() => {
+  const at = store.played?.rows.findIndex(one => one.id === id) ?? -1
+  return store.fresh && at >= 0 ? store.played!.played.rows[at]! : null
+})
+const VALUE_LABELS: Record<DayValue, string> = { must: 'Must have', wanted: 'Wanted', nice: 'Nice to have' }
+const window = computed(() => choice.value.windows[0] ?? null)
+const setWindow = (from: number | null, to: number | null): string =>
+  from === null || to === null
+    ? store.choose(id, { windows: [] })
+    : store.choose(id, { windows: [[from, to], ...choice.value.windows.slice(1)] })
+const toggle = (list: readonly string[], one: string): string[] =>
+  list.includes(one) ? list.filter(other => other !== one) : [...list, one]
+</script>
+
+<template>
+  <section v-if="item && ruled" :aria-label="item.setup.name" class="grid gap-3 text-[13px]">
+    <h2 class="font-semibold">
+      <NuxtLink :to="`/setups/${id}`" class="underline decoration-(--hair-strong) underline-offset-3">{{
+        item.setup.name
+      }}</NuxtLink>
+    </h2>
+    <p v-if="row">
+      Change from {{ clockText(row.from) }}, fired {{ clockText(row.fires) }} to {{ clockText(row.ends)
+      }}<template v-if="row.wait > 0"> after {{ Math.round(row.wait) }} min of waiting</template>.
+      <template v-if="played?.done">
+        Nine days in ten it is done by {{ clockText(played.done.p90)
+        }}<template v-if="played.window < 0.995">
+          ; all of it fits in {{ show(played.window, 'share', { figures: 2 }) }} of days</template
+        >.
+      </template>
+    </p>
+    <p v-else class="text-(--bad)">It does not fit into the day as it stands.</p>
+    <div class="grid grid-cols-4 gap-2">
+      <DayMinuteInput
+        label="Build"
+        :value="choice.build"
+        :assumed="ruled.build"
+        :change="v => store.choose(id, { build: v })"
+      />
+      <DayMinuteInput
+        label="Tests"
+        :value="choice.test"
+        :assumed="ruled.test"
+        :change="v => store.choose(id, { test: v })"
+      />
+      <DayMinuteInput
+        label="A take"
+        :value="choice.take"
+        :assumed="ruled.take"
+        :change="v => store.choose(id, { take: v })"
+      />
+      <DayMinuteInput
+        label="Strike"
+        :value="choice.strike"
+        :assumed="ruled.strike"
+        :change="v => store.choose(id, { strike: v })"
+      />
+    </div>
+    <div class="flex flex-wrap items-end gap-3">
+      <DayMinuteInput label="Stop after" :value="choice.most" :change="v => store.choose(id, { most: v ?? 90 })" />
+      <label class="grid gap-0.5 text-[12px] text-(--ink-soft)"
+        >Worth
+        <UiPickOne
+          :model-value="choice.value"
+          :options="VALUES.map(value => ({ value, label: VALUE_LABELS[value] }))"
+          class="min-w-28"
+          @update:model-value="value => store.choose(id, { value })"
+      /></label>
+    </div>
+    <fieldset class="flex flex-wrap items-end gap-2">
+      <legend class="text-[12px] text-(--ink-soft)">Fired only between</legend>
+      <DayMinuteInput
+        bare
+        label="From"
+        as="clock"
+        :value="window?.[0] ?? null"
+        :change="v => setWindow(v, window?.[1] ?? store.day.end)"
+      />
+      <DayMinuteInput
+        bare
+        label="To"
+        as="clock"
+        :value="window?.[1] ?? null"
+        :change="v => setWindow(window?.[0] ?? store.day.start, v)"
+      />
+      <UButton v-if="window" size="xs" variant="ghost" label="Any time" @click="setWindow(null, null)" />
+    </fieldset>
+    <fieldset v-if="store.day.people.length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
+      <legend class="text-[12px] text-(--ink-soft)">Not without</legend>
+      <UCheckbox
+        v-for="person in store.day.people"
+        :key="person.id"
+        :label="person.name"
+        :model-value="choice.needs.includes(person.id)"
+        @update:model-value="store.choose(id, { needs: toggle(choice.needs, person.id) })"
+      />
+    </fieldset>
+    <fieldset v-if="store.items.length > 1" class="flex flex-wrap gap-x-4 gap-y-1">
+      <legend class="text-[12px] text-(--ink-soft)">Only after</legend>
+      <UCheckbox
+        v-for="other in store.items.filter(one => one.id !== id)"
+        :key="other.id"
+        :label="other.setup.name"
+        :model-value="choice.after.includes(other.id)"
+        @update:model-value="store.choose(id, { after: toggle(choice.after, other.id) })"
+      />
+    </fieldset>
+    <p class="flex flex-wrap gap-x-4">
+      <UCheckbox
+        label="Loud: not in quiet hours"
+        :model-value="choice.loud ?? ruled.loud"
+        @update:model-value="store.choose(id, { loud: !(choice.loud ?? ruled.loud) })"
+      />
+      <UCheckbox
+        label="Not on this day"
+        :model-value="choice.leftOut"
+        @update:model-value="store.choose(id, { leftOut: !choice.leftOut })"
+      />
+    </p>
+    <p class="text-[12px] text-(--ink-soft)">
+      {{ item.setup.goal.keepers }} {{ item.setup.goal.keepers === 1 ? 'keeper' : 'keepers' }} wanted. Minutes marked
+      assumed are a rule of thumb; type your own over them.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { SetupSummary } from '~/services/api'
+import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+
+/** A set-up as a picture with where it is: its newest keeper, or what its recipe gives. */
+const { setup } = defineProps<{ setup: SetupSummary }>()
+const { fill } = useNumbers()
+</script>
+
+<template>
+  <article class="card" :aria-label="setup.name" data-testid="setup-card">
+    <NuxtLink :to="`/setups/${setup.id}`" class="block" :aria-label="`Open ${setup.name}`" tabindex="-1">
+      <span class="picture">
+        <PicturesPictureView v-if="setup.picture" :id="setup.picture" size="thumb" fit="cover" alt="" />
+        <UiRecipePicture v-else-if="setup.recipe" :recipe="setup.recipe" class="h-full w-full" />
+        <span v-else class="block h-full w-full bg-(--hair)" />
+      </span>
+    </NuxtLink>
+    <div class="grid gap-0.5 pt-1.5">
+      <div class="flex items-start gap-2">
+        <NuxtLink
+          :to="`/setups/${setup.id}`"
+          class="min-w-0 flex-1 font-medium underline decoration-(--hair-strong) underline-offset-3 hover:decoration-(--ink)"
+          >{{ setup.name }}</NuxtLink
+        >
+        <slot />
+      </div>
+      <p v-if="setup.recipe && setup.method" class="text-[12px] text-(--ink-soft)">
+        {{ RECIPE_LABELS[setup.recipe] }}, {{ choiceLabel('method', setup.method).toLowerCase() }}
+      </p>
+      <p class="text-[12px]">
+        <ShootsStageSteps v-if="setup.stand" :stage="setup.stand.stand" />
+        · {{ setup.keepers }}<template v-if="setup.keepersWanted !== null"> of {{ setup.keepersWanted }}</template>
+        {{ (setup.keepersWanted ?? setup.keepers) === 1 ? 'keeper' : 'keepers' }}
+        <template v-if="setup.takes > 0"> in {{ setup.takes }} {{ setup.takes === 1 ? 'take' : 'takes' }}</template>
+      </p>
+      <p class="text-[12px] text-(--ink-soft)">
+        <template v-if="setup.stand">{{ fill(setup.stand.next, setup.stand.figures) }}</template>
+        <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
+        <template v-else>Being worked out</template>
+      </p>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.picture {
+  display: block;
+  aspect-ratio: 3 / 2;
+  outline: 1px solid var(--frame-edge);
+  overflow: hidden;
+}
+.card:hover .picture {
+  outline-width: 2px;
+}
+</style>

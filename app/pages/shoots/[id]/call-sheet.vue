@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { LAW } from '~~/core'
+import { clockText } from '~~/core/day'
+import { type Planned, callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
+
+/** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
+const route = useRoute()
+const store = useDayStore()
+const failure = ref('')
+useHead({ title: () => `Call sheet: ${store.record?.shoot.name ?? ''} · Epiro` })
+onMounted(() =>
+  store.open(String(route.params.id)).catch(() => {
+    failure.value = 'The day could not be read.'
+  }),
+)
+onBeforeUnmount(() => store.close())
+
+const planned = computed<Planned | null>(() =>
+  store.fresh && store.record
+    ? {
+        shoot: store.record.shoot,
+        day: store.day,
+        input: store.input,
+        plan: store.played!,
+        setups: new Map(store.items.map(item => [item.id, item.setup])),
+      }
+    : null,
+)
+const sheet = computed(() => {
+  if (!planned.value) return null
+  const { plan, setups, input } = planned.value
+  const [from, to] = spanOf(planned.value)
+  return {
+    from,
+    to,
+    calls: callsOf(planned.value),
+    packing: packingOfDay(planned.value),
+    cautions: cautionsOfDay(planned.value),
+    rows: plan.rows.map((row, i) => ({
+      ...row,
+      name: setups.get(row.id)?.name ?? row.id,
+      keepers: setups.get(row.id)?.goal.keepers ?? 0,
+      who: (input.setups.find(({ id }) => id === row.id)?.needs ?? []).map(
+        id => store.day.people.find(person => person.id === id)?.name ?? id,
+      ),
+      late: plan.played.rows[i]!.done?.p90 ?? row.ends,
+      props: plan.played.props[row.id],
+    })),
+    dropped: plan.dropped.map(({ id }) => setups.get(id)?.name ?? id),
+  }
+})
+</script>
+
+<template>
+  <PrintSheet
+    :failure="failure"
+    :ready="sheet !== null"
+    waiting="Planning the day"
+    label="Call sheet"
+    :title="planned?.shoot.name ?? ''"
+    back="Day"
+    :to="`/shoots/${String(route.params.id)}/day`"
+    width="50rem"
+  >
+    <template v-if="sheet && planned" #summary>
+      {{
+        [
+          planned.shoot.date,
+          planned.shoot.place,
+          `first call ${clockText(sheet.from)}`,
+          `hire until ${clockText(planned.day.end)}`,
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      }}
+    </template>
+    <template v-if="sheet && planned">
+      <p class="mb-2 text-[14px]">
+        Packed up by {{ clockText(planned.plan.played.end.p50 + 40) }} on half of such days, by
+        {{ clockText(planned.plan.played.end.p90 + 40) }} on nine in ten.
+      </p>
+      <table class="sheet" aria-label="Order">
+        <thead>
+          <tr>
+            <th>Change</th>
+            <th>Fire</th>
+            <th>Done</th>
+            <th>Nine in ten by</th>
+            <th>Set-up</th>
+            <th>With</th>
+            <th>Keepers</th>
+            <th>Props to have</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in sheet.rows" :key="row.id">
+            <td>{{ clockText(row.from) }}</td>
+            <td>
+              <strong>{{ clockText(row.fires) }}</strong>
+            </td>
+            <td>{{ clockText(row.ends) }}</td>
+            <td>{{ clockText(row.late) }}</td>
+            <td>
+              {{ row.name
+              }}<span v-if="row.cleaned.length > 0" class="text-(--ink-soft)"
+                >; before it, clean {{ row.cleaned.join(', ') }}</span
+              >
+              <span v-if="row.wait >= 5" class="text-(--ink-soft)">
+                ; {{ Math.round(row.wait) }} min free before it: next tests, props</span
+              >
+            </td>
+            <td>{{ row.who.join(', ') }}</td>
+            <td>{{ row.keepers }}</td>
+            <td>{{ row.props?.p90 ?? '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="sheet.dropped.length > 0" class="mt-1 text-[13px]">Not on this day: {{ sheet.dropped.join(', ') }}.</p>
+      <template v-if="sheet.calls.length > 0">
+        <h2 class="section-title mt-4 mb-1">Calls</h2>
+        <table class="sheet" aria-label="Calls">
+          <tbody>
+            <tr v-for="call in sheet.calls" :key="call.name">
+              <td class="w-24">
+                <strong>{{ clockText(call.from) }}</strong>
+              </td>
+              <td>{{ call.name }}</td>
+              <td>{{ call.setups.join(', ') || 'all day' }}</td>
+              <td>until about {{ clockText(call.to) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <h2 class="section-title mt-4 mb-1">To bring</h2>
+      <p class="text-[13px]">
+        {{ sheet.packing.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(' · ') }}
+      </p>
+      <h2 class="section-title mt-4 mb-1">Cautions</h2>
+      <dl class="grid gap-1 text-[12px]">
+        <div v-for="caution in sheet.cautions" :key="caution.title">
+          <dt class="inline font-semibold">{{ caution.title }} ({{ caution.setups.join(', ') }}):</dt>
+          <dd class="inline">{{ caution.text }}</dd>
+        </div>
+      </dl>
+      <p class="mt-1 text-[12px]">{{ LAW }}</p>
+    </template>
+  </PrintSheet>
+</template>
+
+<style scoped>
+.sheet {
+  width: 100%;
+  font-size: 13px;
+}
+.sheet th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--ink-soft);
+  padding: 2px 10px 2px 0;
+}
+.sheet td {
+  border-top: 1px solid var(--hair);
+  padding: 3px 10px 3px 0;
+  vertical-align: top;
+}
+</style>

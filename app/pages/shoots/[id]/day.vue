@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { PACKING, clockText } from '~~/core/day'
+import type { Planned } from '~~/shared/day/sheet'
+import { ApiError } from '~/services/api'
+import { download, fileName } from '~/services/download'
+
+/** The day of a shoot: which set-up when, how sure that is, and what stands against it. */
+const route = useRoute()
+const store = useDayStore()
+const session = useSessionStore()
+const { show } = useNumbers()
+const failure = ref('')
+const chosen = ref('')
+useHead({ title: () => `Day: ${store.record?.shoot.name ?? ''} · Epiro` })
+onMounted(async () => {
+  try {
+    await store.open(String(route.params.id))
+  } catch (error) {
+    failure.value =
+      error instanceof ApiError && error.status === 404
+        ? 'This shoot is not in your studio.'
+        : 'The day could not be read. Try again.'
+  }
+})
+onBeforeUnmount(() => store.close())
+watch(
+  () => store.order,
+  order => {
+    if (chosen.value === '' && order?.rows[0]) chosen.value = order.rows[0].id
+  },
+)
+usePageKeys(event => {
+  if ((!event.ctrlKey && !event.metaKey) || event.key.toLowerCase() !== 'z') return
+  event.preventDefault()
+  if (event.shiftKey) store.redo()
+  else store.undo()
+})
+
+const clock = (minute: number): string => clockText(minute + PACKING)
+const dropped = computed(() => {
+  const shot = new Set(store.order?.rows.map(row => row.id))
+  return store.input.setups.filter(setup => !shot.has(setup.id))
+})
+const leftOut = computed(() => store.items.filter(item => store.day.setups[item.id]?.leftOut))
+
+const planned = computed<Planned | null>(() =>
+  store.fresh && store.record
+    ? {
+        shoot: store.record.shoot,
+        day: store.day,
+        input: store.input,
+        plan: store.played!,
+        setups: new Map(store.items.map(item => [item.id, item.setup])),
+      }
+    : null,
+)
+async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
+  if (!planned.value) return
+  const [{ dayCalendar, dayCsv }, { dayPlanFile }] = await Promise.all([
+    import('~~/shared/day/sheet'),
+    import('~~/shared/day/planFile'),
+  ])
+  const name = `${fileName(planned.value.shoot.name)}-day`
+  if (kind === 'ics') download(dayCalendar(planned.value), `${name}.ics`, 'text/calendar')
+  else if (kind === 'csv') download(dayCsv(planned.value), `${name}.csv`, 'text/csv')
+  else download(`${JSON.stringify(dayPlanFile(planned.value.plan), null, 2)}\n`, `${name}.json`, 'application/json')
+}
+</script>
+
+<template>
+  <div class="h-full">
+    <Teleport defer to="#header-place">
+      <NuxtLink v-if="store.record" to="/" class="truncate text-(--ink-soft) hover:underline">{{
+        store.record.shoot.name
+      }}</NuxtLink>
+      <h1 class="font-semibold">Day</h1>
+      <span v-if="store.record" class="flex">
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-undo-2"
+          aria-label="Undo"
+          :disabled="!store.canUndo"
+          @click="store.undo()"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-redo-2"
+          aria-label="Redo"
+          :disabled="!store.canRedo"
+          @click="store.redo()"
+        />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-printer"
+          label="Call sheet"
+          :ui="{ label: 'max-sm:sr-only' }"
+          :to="`/shoots/${store.record.shoot.id}/call-sheet`"
+        />
+        <UDropdownMenu
+          :items="[
+            { label: 'Calendar (.ics)', onSelect: () => out('ics') },
+            { label: 'Table (.csv)', onSelect: () => out('csv') },
+            { label: 'Plan (.json)', onSelect: () => out('json') },
+          ]"
+        >
+          <UButton
+            size="xs"
+            variant="ghost"
+            icon="i-lucide-download"
+            aria-label="Export the day"
+            :disabled="!planned"
+          />
+        </UDropdownMenu>
+      </span>
+    </Teleport>
+    <p v-if="failure" role="alert" class="p-8">
+      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+    </p>
+    <p v-else-if="!store.record" class="p-8 text-(--ink-soft)" role="status">Reading the set-ups</p>
+    <p v-else-if="store.items.length === 0" class="p-8">
+      No set-ups in this shoot yet. <NuxtLink to="/" class="underline">Add one in Shoots</NuxtLink>
+    </p>
+    <div v-else class="day-page">
+      <section class="scrolls min-h-0 p-4" aria-label="Schedule" tabindex="0">
+        <p class="mb-1 text-[15px] font-semibold" role="status" data-testid="day-end">
+          <template v-if="store.fresh">
+            Over by {{ clock(store.played!.played.end.p50) }}, nine days in ten by
+            {{ clock(store.played!.played.end.p90) }}
+          </template>
+          <template v-else-if="store.order">Planned to be over by {{ clock(store.order.end) }} …</template>
+          <template v-else>Looking for the best order …</template>
+        </p>
+        <p v-if="store.fresh" class="mb-2 text-[13px] text-(--ink-soft)">
+          {{ show(store.played!.played.inTime, 'share', { figures: 2 }) }} of days end within the hire.
+          {{ store.played!.exact ? 'No order ends sooner.' : '' }}
+        </p>
+        <p v-if="store.trouble" role="alert" class="mb-2 text-[13px] text-(--bad)">{{ store.trouble }}</p>
+        <div v-if="store.offer" class="mb-2 flex flex-wrap items-baseline gap-2 text-[13px]" data-testid="offer">
+          <span>
+            Another order
+            {{
+              store.offer.sooner >= 1
+                ? `is over ${Math.round(store.offer.sooner)} min sooner`
+                : 'has room for more of the set-ups'
+            }}.
+          </span>
+          <UButton
+            v-if="session.isCrew"
+            size="xs"
+            variant="outline"
+            label="Use that order"
+            @click="store.change({ order: [] })"
+          />
+        </div>
+        <DayDayDrawing v-model="chosen" />
+        <div v-if="dropped.length > 0" class="mt-2 text-[13px]">
+          <h2 class="section-title">Does not fit</h2>
+          <p v-for="setup in dropped" :key="setup.id">
+            <button type="button" class="underline" @click="chosen = setup.id">{{ setup.name }}</button>
+          </p>
+        </div>
+        <div v-if="leftOut.length > 0" class="mt-2 text-[13px] text-(--ink-soft)">
+          Not on this day:
+          <button v-for="item in leftOut" :key="item.id" type="button" class="mr-2 underline" @click="chosen = item.id">
+            {{ item.setup.name }}
+          </button>
+        </div>
+      </section>
+      <aside class="scrolls side min-h-0 p-4" aria-label="Of the day" tabindex="0">
+        <DayContradictionList class="mb-4" />
+        <DaySetupPanel v-if="chosen" :id="chosen" class="mb-4 border-b border-(--hair) pb-4" />
+        <DayDaySettings />
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.day-page {
+  display: grid;
+  height: 100%;
+  grid-template-columns: minmax(0, 1fr) 380px;
+}
+.side {
+  border-left: 1px solid var(--hair);
+}
+@media (max-width: 900px) {
+  .day-page {
+    display: block;
+    overflow-y: auto;
+  }
+  .side {
+    border-left: 0;
+    border-top: 1px solid var(--hair);
+  }
+}
+</style>

@@ -1,0 +1,36 @@
+import type { LoggedTake, Setup } from '~~/core'
+import type { DayPlan, DayPlanInput } from '~~/core/day'
+import { workerCalls } from '~/services/workerCalls'
+import type { DayAnswer, DayAsked } from '~/workers/day.worker'
+
+const calls = () =>
+  workerCalls<DayAsked, DayAnswer>(
+    () => new Worker(new URL('../workers/day.worker.ts', import.meta.url), { type: 'module' }),
+    'The day could not be planned.',
+  )
+/** Takes are played beside the plan, which is asked for again and again meanwhile. */
+const [planner, player] = [calls(), calls()]
+
+const OVERTAKEN = 'overtaken'
+let asked = 0
+
+/** A day planned in a worker; null: another was asked for since. @throws Error with a sentence for the reader */
+export async function planInWorker(input: DayPlanInput, order: number[] | null): Promise<DayPlan | null> {
+  const mine = ++asked
+  // What is asked anew is not waited for behind what nobody wants any more.
+  planner.end(OVERTAKEN)
+  try {
+    const answer = await planner.ask({ kind: 'plan', input, order })
+    return mine === asked && 'plan' in answer ? answer.plan : null
+  } catch (error) {
+    if ((error as Error).message === OVERTAKEN) return null
+    throw error
+  }
+}
+
+/** Takes that a set-up still needs, session by session. @throws Error with a sentence for the reader */
+export async function takesInWorker(setup: Setup, logged: readonly LoggedTake[] = []): Promise<number[]> {
+  const bare = JSON.parse(JSON.stringify({ setup, logged })) as { setup: Setup; logged: LoggedTake[] }
+  const answer = await player.ask({ kind: 'takes', ...bare })
+  return 'takes' in answer ? answer.takes : []
+}

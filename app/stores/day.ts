@@ -1,0 +1,234 @@
+import { plan as planOf } from '~~/core'
+import {
+  type DayChoice,
+  type DayItem,
+  type DayOrder,
+  type DayPlan,
+  type ShootDay,
+  better,
+  choiceOf,
+  dayInputOf,
+  groundOf,
+  newShootDay,
+  quickTakes,
+  walked,
+} from '~~/core/day'
+import { darkStretches } from '~~/shared/day/sun'
+import { checkShootDay } from '~~/shared/schemas/shootDay'
+import { type DayRecord, api, newerIn } from '~/services/api'
+import { planInWorker, takesInWorker } from '~/services/dayPlanner'
+import { draftsOf } from '~/services/drafts'
+import { Outbox } from '~/services/outbox'
+import { useSessionStore } from '~/stores/session'
+
+const RETRY = 3000
+const QUIET = 500
+const MOST_UNDO = 100
+const drafts = draftsOf('epiro-day-draft-', 'day', checkShootDay)
+
+/** The day of a shoot at hand: what was said of it, its plan, its history and its way to the server. */
+export const useDayStore = defineStore('day', () => {
+  const session = useSessionStore()
+  const record = shallowRef<DayRecord | null>(null)
+  const day = shallowRef<ShootDay>(newShootDay())
+  const items = shallowRef<DayItem[]>([])
+  const trouble = ref('')
+  const past = shallowRef<ShootDay[]>([])
+  const future = shallowRef<ShootDay[]>([])
+
+  const dark = computed(() => {
+    const { blackedOut, latitude, longitude } = day.value
+    if (blackedOut || latitude === null || longitude === null || !record.value) return null
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+    return darkStretches(record.value.shoot.date, zone, latitude, longitude)
+  })
+  const input = computed(() =>
+    dayInputOf(day.value, items.value, { date: record.value?.shoot.date ?? '', dark: dark.value }),
+  )
+  const ground = computed(() => groundOf(input.value))
+  const placesOf = (ids: readonly string[]): number[] =>
+    ids.flatMap(id => {
+      const at = input.value.setups.findIndex(setup => setup.id === id)
+      return at < 0 ? [] : [at]
+    })
+
+  /** The plan as it was played last, and the best there is where somebody chose another order. */
+  const played = shallowRef<DayPlan | null>(null)
+  const best = shallowRef<DayPlan | null>(null)
+  const planning = ref(false)
+
+  /** Every set-up of the day in the chosen order; those that nobody placed come last. */
+  const chosen = computed<string[] | null>(() => {
+    if (day.value.order.length === 0) return null
+    const here = input.value.setups.map(({ id }) => id)
+    return [...day.value.order.filter(id => here.includes(id)), ...here.filter(id => !day.value.order.includes(id))]
+  })
+  /** The order as it stands now, at once: while it is played the times are those of the walk. */
+  const order = computed<DayOrder | null>(() => {
+    const ids = chosen.value ?? played.value?.rows.map(({ id }) => id) ?? null
+    return ids === null ? null : walked(ground.value, placesOf(ids))
+  })
+  /** Whether what was played is what stands there. */
+  const fresh = computed(
+    () =>
+      played.value !== null &&
+      order.value !== null &&
+      !planning.value &&
+      played.value.rows.map(({ id }) => id).join() === order.value.rows.map(({ id }) => id).join(),
+  )
+  /** A better order than the chosen one, where it saves five minutes or a set-up. */
+  const offer = computed(() => {
+    if (!chosen.value || !best.value || !order.value || !better(best.value, order.value)) return null
+    const sooner = order.value.end - best.value.end
+    return sooner >= 5 || best.value.rows.length > order.value.rows.length ? { plan: best.value, sooner } : null
+  })
+
+  async function replan(): Promise<void> {
+    if (items.value.length === 0) {
+      played.value = null
+      return
+    }
+    planning.value = true
+    trouble.value = ''
+    try {
+      const [given, ids] = [input.value, chosen.value]
+      const made = await planInWorker(given, ids === null ? null : placesOf(ids))
+      if (!made) return
+      played.value = made
+      best.value = ids === null ? made : await planInWorker(given, null)
+      planning.value = false
+    } catch (error) {
+      trouble.value = (error as Error).message
+      planning.value = false
+    }
+  }
+  let timer: ReturnType<typeof setTimeout> | undefined
+  watch([input, chosen], () => {
+    clearTimeout(timer)
+    planning.value = items.value.length > 0
+    timer = setTimeout(() => void replan(), 60)
+  })
+
+  async function open(shootId: string): Promise<void> {
+    close()
+    const loaded = await api.day(shootId)
+    record.value = loaded
+    day.value = loaded.day ?? newShootDay()
+    const draft = drafts.read(shootId)
+    if (draft && draft.revision === loaded.revision) {
+      day.value = draft.state
+      box.put(shootId, draft.state)
+    } else drafts.drop(shootId)
+    // About as they come, until sessions were played.
+    items.value = loaded.setups.map(({ id, setup }) => ({
+      id,
+      setup,
+      takes: quickTakes(planOf(setup).keeper, setup.goal.keepers),
+    }))
+    for (const { id, setup } of loaded.setups) {
+      const takes = await takesInWorker(setup).catch(() => null)
+      if (record.value !== loaded) return
+      if (takes) items.value = items.value.map(item => (item.id === id ? { ...item, takes } : item))
+    }
+  }
+  function close(): void {
+    clearTimeout(timer)
+    if (record.value) void box.now(record.value.shoot.id)
+    record.value = null
+    items.value = []
+    played.value = best.value = null
+    past.value = []
+    future.value = []
+    trouble.value = ''
+  }
+
+  const box = new Outbox<ShootDay>({
+    retry: RETRY,
+    async send(id, sent) {
+      const known = record.value?.shoot.id === id ? record.value.revision : (drafts.read(id)?.revision ?? 0)
+      try {
+        const saved = await api.saveDay(id, known, sent)
+        if (record.value?.shoot.id === id) record.value = { ...record.value, revision: saved.revision }
+        drafts.taken(id, saved.revision, sent, box.of(id) ?? sent)
+      } catch (error) {
+        const current = newerIn<DayRecord>(error)
+        if (!current) throw error
+        drafts.drop(id)
+        box.drop(id)
+        if (record.value?.shoot.id !== id) return
+        record.value = { ...record.value, revision: current.revision }
+        if (current.day) day.value = current.day
+        trouble.value = 'Changed elsewhere in the meantime. This is the latest version; make your change again.'
+      }
+    },
+    held: (id, error, again) => {
+      if (record.value?.shoot.id === id)
+        trouble.value = again ? `Not saved yet, trying again: ${error.message}` : `Not saved: ${error.message}`
+    },
+  })
+
+  function put(next: ShootDay): void {
+    day.value = next
+    const id = record.value?.shoot.id
+    if (!id || !session.isCrew) return
+    drafts.keep(id, { revision: record.value!.revision, state: next })
+    box.put(id, next, QUIET)
+  }
+  /** Changes the day. @returns what is wrong with the change, and then nothing is changed; empty: nothing */
+  function change(next: Partial<ShootDay>): string {
+    const checked = checkShootDay({ ...day.value, ...next })
+    if ('mistakes' in checked) return checked.mistakes[0]?.reason ?? 'This cannot be'
+    past.value = [...past.value.slice(-MOST_UNDO + 1), day.value]
+    future.value = []
+    put(checked.value)
+    return ''
+  }
+  const choose = (id: string, next: Partial<DayChoice>): string =>
+    change({ setups: { ...day.value.setups, [id]: { ...choiceOf(day.value, id), ...next } } })
+
+  /** Moves a set-up to a place in the order, which from then on is somebody's. */
+  function move(id: string, to: number): void {
+    const now = chosen.value ?? order.value?.rows.map(row => row.id) ?? []
+    const without = now.filter(one => one !== id)
+    const at = Math.max(0, Math.min(without.length, to))
+    const next = [...without.slice(0, at), id, ...without.slice(at)]
+    if (next.join() !== now.join()) change({ order: next })
+  }
+  function undo(): void {
+    const before = past.value.at(-1)
+    if (!before) return
+    future.value = [...future.value, day.value]
+    past.value = past.value.slice(0, -1)
+    put(before)
+  }
+  function redo(): void {
+    const next = future.value.at(-1)
+    if (!next) return
+    past.value = [...past.value, day.value]
+    future.value = future.value.slice(0, -1)
+    put(next)
+  }
+
+  return {
+    record,
+    day,
+    items,
+    input,
+    order,
+    played,
+    fresh,
+    planning,
+    offer,
+    dark,
+    trouble,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+    open,
+    close,
+    change,
+    choose,
+    move,
+    undo,
+    redo,
+  }
+})

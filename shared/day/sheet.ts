@@ -1,0 +1,132 @@
+import ical from 'ical-generator'
+import Papa from 'papaparse'
+import { cautionsOf, packingOf, type Setup } from '../../core'
+import { ARRIVAL, type DayPlan, type DayPlanInput, PACKING, type ShootDay, clockText } from '../../core/day'
+import { quotedCell, safeCell } from '../text/cells'
+
+/** A planned day with what it is made of. */
+export interface Planned {
+  shoot: { name: string; date: string; place: string }
+  day: ShootDay
+  input: DayPlanInput
+  plan: DayPlan
+  setups: ReadonlyMap<string, Setup>
+}
+
+/** When somebody has to be there, and for what: from when the first set-up that needs them is built. */
+export interface Call {
+  name: string
+  from: number
+  to: number
+  setups: string[]
+}
+
+/** min before a set-up is tested that who performs in it is called. */
+const BEFORE = 15
+
+const nameOf = ({ setups }: Planned, id: string): string => setups.get(id)?.name ?? id
+
+/** Who is called when; who is in no set-up is there from first call to the end. */
+export function callsOf(planned: Planned): Call[] {
+  const { day, plan, input } = planned
+  return day.people.map(person => {
+    const rows = plan.rows.filter(row => input.setups.find(({ id }) => id === row.id)?.needs.includes(person.id))
+    return rows.length === 0
+      ? { name: person.name, from: day.start, to: plan.end + PACKING, setups: [] }
+      : {
+          name: person.name,
+          from: Math.max(day.start, rows[0]!.tested - BEFORE),
+          to: rows.at(-1)!.ends,
+          setups: rows.map(row => nameOf(planned, row.id)),
+        }
+  })
+}
+
+/** Everything to bring, gear that several set-ups take counted once. */
+export function packingOfDay({ plan, setups }: Planned): { name: string; count: number }[] {
+  const most = new Map<string, number>()
+  for (const { id } of plan.rows) {
+    const setup = setups.get(id)
+    for (const { name, count } of setup ? packingOf(setup) : []) most.set(name, Math.max(most.get(name) ?? 0, count))
+  }
+  return [...most].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name))
+}
+
+/** Cautions of the day, each with the set-ups it is for. */
+export function cautionsOfDay({ plan, setups }: Planned): { title: string; text: string; setups: string[] }[] {
+  const found = new Map<string, { title: string; text: string; setups: string[] }>()
+  for (const { id } of plan.rows) {
+    const setup = setups.get(id)
+    for (const { title, text } of setup ? cautionsOf(setup) : []) {
+      const known = found.get(title) ?? { title, text, setups: [] }
+      found.set(title, { ...known, setups: [...known.setups, setup!.name] })
+    }
+  }
+  return [...found.values()]
+}
+
+/** A minute of the day as an instant of the local clock, without a zone: the sheet says where it is. */
+const local = (date: string, minute: number): Date => {
+  const at = new Date(`${date}T00:00:00`)
+  at.setMinutes(Math.round(minute))
+  return at
+}
+
+/** The day as a calendar: one event for the day, one for each person's call. */
+export function dayCalendar(planned: Planned): string {
+  const { shoot, day, plan } = planned
+  const calendar = ical({ name: shoot.name })
+  const order = plan.rows.map(row => `${clockText(row.fires)} ${nameOf(planned, row.id)}`).join('\n')
+  calendar.createEvent({
+    id: `${shoot.date}-day`,
+    start: local(shoot.date, day.start),
+    end: local(shoot.date, plan.end + PACKING),
+    summary: shoot.name,
+    location: shoot.place,
+    description: order,
+    floating: true,
+  })
+  for (const call of callsOf(planned))
+    calendar.createEvent({
+      id: `${shoot.date}-${call.name}`,
+      start: local(shoot.date, call.from),
+      end: local(shoot.date, call.to),
+      summary: `${call.name}: ${call.setups.join(', ') || shoot.name}`,
+      location: shoot.place,
+      floating: true,
+    })
+  return calendar.toString()
+}
+
+/** The order and times as a table, RFC 4180. */
+export const dayCsv = (planned: Planned): string =>
+  `${Papa.unparse(
+    {
+      fields: [
+        'set-up',
+        'change from',
+        'built',
+        'tested',
+        'fires',
+        'done',
+        'nine in ten done by',
+        'chance all is fired',
+      ],
+      data: planned.plan.rows.map((row, i) => {
+        const { done, window } = planned.plan.played.rows[i]!
+        return [
+          safeCell(nameOf(planned, row.id)),
+          ...[row.from, row.built, row.tested, row.fires, row.ends].map(clockText),
+          done ? clockText(done.p90) : '',
+          window.toFixed(2),
+        ]
+      }),
+    },
+    { quotes: quotedCell },
+  )}\r\n`
+
+/** When the crew is called, and when the last thing is packed. */
+export const spanOf = ({ day, plan }: Pick<Planned, 'day' | 'plan'>): [from: number, to: number] => [
+  day.start,
+  Math.max(plan.end, day.start + ARRIVAL) + PACKING,
+]

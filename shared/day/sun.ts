@@ -1,0 +1,44 @@
+import { getTimes } from 'suncalc'
+import { LATEST, type Stretch } from '../../core/day'
+
+/** min that a zone is ahead of UTC at an instant. */
+function zoneMinutes(zone: string, at: Date): number {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).formatToParts(at)
+  const part = (type: string): number => Number(parts.find(one => one.type === type)?.value)
+  const local = Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'))
+  return Math.round((local - at.getTime()) / 60_000)
+}
+
+/** An instant as min after the midnight with which a day begins at a place. */
+export const minuteOf = (at: Date, date: string, zone: string): number =>
+  (at.getTime() + zoneMinutes(zone, at) * 60_000 - Date.parse(`${date}T00:00:00Z`)) / 60_000
+
+/**
+ * When it is dark enough at a place for an open shutter without a blind: while the sun is under −6°, the end of civil
+ * twilight. Where the sun never sinks so far there is no such time; where it never rises above, it is always.
+ *
+ * @param latitude degrees, north positive
+ * @param longitude degrees, east positive
+ */
+export function darkStretches(date: string, zone: string, latitude: number, longitude: number): Stretch[] {
+  const noon = new Date(`${date}T12:00:00Z`)
+  const next = new Date(noon.getTime() + 86_400_000)
+  const [today, tomorrow] = [getTimes(noon, latitude, longitude), getTimes(next, latitude, longitude)]
+  const valid = (at: Date | null): at is Date => at instanceof Date && !Number.isNaN(at.getTime())
+  if (!valid(today.dusk) || !valid(today.dawn)) {
+    // The nadir tells a night that never ends from a day that never does.
+    return valid(today.sunrise) ? [] : [[0, LATEST]]
+  }
+  const dawn = Math.round(minuteOf(today.dawn, date, zone))
+  const dusk = Math.round(minuteOf(today.dusk, date, zone))
+  const until = valid(tomorrow.dawn) ? Math.round(minuteOf(tomorrow.dawn, date, zone)) : LATEST
+  return [...(dawn > 0 ? [[0, dawn] as const] : []), [dusk, Math.min(LATEST, until)] as const]
+}

@@ -1,0 +1,119 @@
+import * as yup from 'yup'
+import { LATEST, type ShootDay, VALUES } from '../../core/day'
+import { listOf } from './list'
+import { objectOf, plainObject } from './setup'
+import { type Checked, check } from './validate'
+import { MOST_DAY } from './day'
+
+const minute = () =>
+  yup
+    .number()
+    .strict()
+    .typeError('Minutes after midnight')
+    .min(0, 'Not before midnight')
+    .max(LATEST, 'At most 47:59')
+    .required('A time is missing')
+const minutes = (most = 2880) =>
+  yup.number().strict().typeError('Minutes').min(0, '0 minutes or above').max(most, `At most ${most} minutes`)
+const own = () => minutes().nullable().defined('Minutes, or null')
+const id = () => yup.string().strict().min(1, 'An id is missing').max(60).required('An id is missing')
+const stretch = () =>
+  yup
+    .array()
+    .strict()
+    .of(minute())
+    .length(2, 'From and to')
+    .test('order', 'It must end after it begins', value => Number(value?.[0]) < Number(value?.[1]))
+    .required()
+const stretches = (what: string) => listOf(stretch(), 12, what)
+const ids = (what: string) => listOf(id(), MOST_DAY.people, what)
+
+const choiceSchema = plainObject({
+  value: yup
+    .string()
+    .strict()
+    .oneOf([...VALUES])
+    .required(),
+  build: own(),
+  test: own(),
+  strike: own(),
+  take: minutes(600).nullable().defined('Minutes, or null'),
+  most: minutes(1440).min(1, 'At least a minute').required(),
+  windows: stretches('windows'),
+  needs: ids('people'),
+  after: ids('set-ups'),
+  loud: yup.boolean().strict().nullable().defined(),
+  leftOut: yup.boolean().strict().required(),
+})
+
+const choices = yup.lazy((given: unknown) =>
+  given === null || typeof given !== 'object' || Array.isArray(given)
+    ? yup.object().strict().required('setups is missing')
+    : yup
+        .object(Object.fromEntries(Object.keys(given).map(key => [key, choiceSchema])))
+        .strict()
+        .test('most', 'At most 60 set-ups', () => Object.keys(given).length <= 60),
+)
+
+const degrees = (most: number) =>
+  yup
+    .number()
+    .strict()
+    .typeError('Degrees')
+    .min(-most, `At least −${most}°`)
+    .max(most, `At most ${most}°`)
+    .nullable()
+    .defined()
+
+/** A day as it is kept with its shoot. */
+const shape = {
+  start: minute(),
+  end: minute(),
+  breaks: listOf(
+    plainObject({ at: minute(), minutes: minutes(600).min(1, 'At least a minute').required() }),
+    12,
+    'breaks',
+  ),
+  quiet: stretches('quiet hours'),
+  people: listOf(
+    plainObject({
+      id: id(),
+      name: yup
+        .string()
+        .strict()
+        .trim()
+        .min(1, 'A name is missing')
+        .max(80, 'At most 80 characters')
+        .required('A name is missing'),
+      hours: stretches('hours'),
+    }),
+    MOST_DAY.people,
+    'people',
+  ),
+  blackedOut: yup.boolean().strict().required(),
+  latitude: degrees(90),
+  longitude: degrees(180),
+  order: ids('set-ups'),
+  setups: choices as unknown as yup.AnySchema,
+  printedAt: yup.string().strict().max(40).defined(),
+  printed: ids('set-ups'),
+}
+export const shootDaySchema = objectOf<ShootDay>(shape).test(
+  'ends',
+  'The day must end after it starts',
+  day => (day as ShootDay | undefined) === undefined || (day as ShootDay).start < (day as ShootDay).end,
+) as yup.Schema<ShootDay>
+
+/** Saving a day names the revision it was made from; 0: there was none. */
+export const dayUpdateSchema = objectOf<{ revision: number; day: ShootDay }>({
+  revision: yup
+    .number()
+    .strict()
+    .integer('A whole number')
+    .min(0, 'At least 0')
+    .max(2 ** 31 - 1)
+    .required('revision is missing'),
+  day: shootDaySchema,
+})
+
+export const checkShootDay = (value: unknown): Checked<ShootDay> => check(shootDaySchema, value)
