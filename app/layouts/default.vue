@@ -58,7 +58,7 @@ watch(
       </nav>
       <div
         id="header-place"
-        class="flex min-w-0 flex-1 items-center gap-3 empty:hidden max-[1000px]:order-last max-[1000px]:basis-full max-[1000px]:overflow-x-auto"
+        class="flex min-w-0 flex-1 items-center gap-3 max-[1000px]:order-last max-[1000px]:empty:hidden max-[1000px]:basis-full max-[1000px]:overflow-x-auto"
       />
       <template v-if="session.studio">
         <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{

@@ -58,8 +58,8 @@ onMounted(async () => {
           alt="A balloon half torn, its confetti still standing as it was packed"
         />
         <figcaption class="text-[12px] text-(--ink-soft)">
-          Computed, not photographed: the plan of the demo’s first balloon. The microphone 0.3 m away hears the pin, and
-          a flash of 1/30 000 s fires while the skin is half open.
+          Computed, not photographed. A microphone 11 cm away hears the pin; half a millisecond later a flash of 1/32
+          000 s fires, and the skin is half open.
         </figcaption>
         <div class="grid grid-cols-4 gap-2 pt-1" aria-hidden="true">
           <UiRecipePicture v-for="recipe in OTHERS" :key="recipe" :recipe="recipe" class="aspect-3/2" />
@@ -77,7 +77,7 @@ onMounted(async () => {
         </p>
         <div v-if="demo" class="grid gap-2 border-t border-(--hair) pt-5">
           <h2 class="font-semibold">Look around</h2>
-          <p class="text-(--ink-soft)">The demo studio has example shoots and set-ups. Nothing you change can hurt.</p>
+          <p class="text-(--ink-soft)">The demo studio has example shoots and set-ups. Change whatever you like.</p>
           <div>
             <UButton label="Open demo studio" size="md" :loading="busy" @click="enter(api.openDemo)" />
           </div>

@@ -32,3 +32,4 @@ export {
   newShootDay,
   quickTakes,
 } from './shootDay'
+export { takePace, timeLeft } from './timeLeft'

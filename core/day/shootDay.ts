@@ -83,7 +83,10 @@ export const PACKING = 40
 const QUICK = 120
 
 /** Takes of a set-up about as they come: until the moment is found, then until the keepers are there. */
-export function quickTakes({ chance, later, stop }: KeeperChance, keepers: number): number[] {
+export function quickTakes(
+  { chance, later, stop }: Pick<KeeperChance, 'stop' | 'chance' | 'later'>,
+  keepers: number,
+): number[] {
   if (stop !== null || !(chance > 0) || !(later > 0)) return []
   const random = seededRandom(1)
   const until = (p: number): number => 1 + Math.floor(Math.log(1 - random.uniform()) / Math.log(1 - Math.min(0.999, p)))

@@ -1,4 +1,4 @@
-import { getTimes } from 'suncalc'
+import { getPosition, getTimes } from 'suncalc'
 import { LATEST, type Stretch } from '../../core/day'
 
 /** min that a zone is ahead of UTC at an instant. */
@@ -21,6 +21,9 @@ function zoneMinutes(zone: string, at: Date): number {
 export const minuteOf = (at: Date, date: string, zone: string): number =>
   (at.getTime() + zoneMinutes(zone, at) * 60_000 - Date.parse(`${date}T00:00:00Z`)) / 60_000
 
+/** Height of the sun under which an open shutter gathers nothing, in the package's unit. */
+const TWILIGHT = -6
+
 /**
  * When it is dark enough at a place for an open shutter without a blind: while the sun is under −6°, the end of civil
  * twilight. Where the sun never sinks so far there is no such time; where it never rises above, it is always.
@@ -34,8 +37,8 @@ export function darkStretches(date: string, zone: string, latitude: number, long
   const [today, tomorrow] = [getTimes(noon, latitude, longitude), getTimes(next, latitude, longitude)]
   const valid = (at: Date | null): at is Date => at instanceof Date && !Number.isNaN(at.getTime())
   if (!valid(today.dusk) || !valid(today.dawn)) {
-    // The nadir tells a night that never ends from a day that never does.
-    return valid(today.sunrise) ? [] : [[0, LATEST]]
+    // A night that never ends, or a day that never does: the height at noon tells.
+    return getPosition(today.solarNoon, latitude, longitude).altitude < TWILIGHT ? [[0, LATEST]] : []
   }
   const dawn = Math.round(minuteOf(today.dawn, date, zone))
   const dusk = Math.round(minuteOf(today.dusk, date, zone))

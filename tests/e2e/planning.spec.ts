@@ -150,5 +150,7 @@ test('where the delay cannot be, the findings say so on the shoots page too', as
   const setup = newSetup('projectile')
   await makeSetup(page, { ...setup, name, catch: { distance: 0.5 } })
   await page.reload()
-  await expect(page.getByRole('article', { name: new RegExp(name) })).toContainText('Fix: No backstop behind the subject')
+  await expect(page.getByRole('article', { name: new RegExp(name) })).toContainText(
+    'Fix: No backstop behind the subject',
+  )
 })

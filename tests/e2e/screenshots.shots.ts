@@ -20,7 +20,7 @@ const take = async (page: Page, name: string): Promise<void> => {
 }
 async function openSetup(page: Page, name: string): Promise<void> {
   await page.goto('/')
-  await page.getByRole('link', { name }).click()
+  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click()
   await expect(page.getByTestId('delay')).toBeVisible()
 }
 
@@ -31,6 +31,9 @@ test('main views', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
   await take(page, 'shoots')
 
+  await page.getByRole('link', { name: 'Day of Circus posters' }).click()
+  await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
+  await take(page, 'day')
   await openSetup(page, 'Steel ball')
   await take(page, 'workspace')
   await page.getByRole('button', { name: 'Camera view' }).click()

@@ -50,22 +50,17 @@ function take(): void {
 <template>
   <div class="grid gap-0.5">
     <label :for="id" class="text-[12px] text-(--ink-soft)" :class="{ 'sr-only': bare }">{{ label }}</label>
-    <span class="flex items-baseline gap-1">
-      <UInput
-        :id="id"
-        v-model="text"
-        size="xs"
-        class="w-16"
-        :placeholder="assumed === null ? '' : textOf(assumed)"
-        :aria-invalid="error !== ''"
-        @change="take"
-        @keydown.enter="take"
-      />
-      <span v-if="as === 'minutes'" class="text-[11px] text-(--ink-soft)">min</span>
-      <span v-if="as === 'minutes' && value === null && assumed !== null" class="text-[11px] text-(--ink-faint)">
-        assumed
-      </span>
-    </span>
+    <UInput
+      :id="id"
+      v-model="text"
+      size="xs"
+      :class="as === 'clock' ? 'w-16' : 'w-14'"
+      :placeholder="assumed === null ? '' : textOf(assumed)"
+      :aria-invalid="error !== ''"
+      @change="take"
+      @keydown.enter="take"
+    />
+    <span v-if="value === null && assumed !== null" class="text-[11px] text-(--ink-faint)">assumed</span>
     <span v-if="error" role="alert" class="text-[11px] text-(--bad)">{{ error }}</span>
   </div>
 </template>

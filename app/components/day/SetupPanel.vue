@@ -48,32 +48,32 @@ const toggle = (list: readonly string[], one: string): string[] =>
     <p v-else class="text-(--bad)">It does not fit into the day as it stands.</p>
     <div class="grid grid-cols-4 gap-2">
       <DayMinuteInput
-        label="Build"
+        label="Build, min"
         :value="choice.build"
         :assumed="ruled.build"
         :change="v => store.choose(id, { build: v })"
       />
       <DayMinuteInput
-        label="Tests"
+        label="Tests, min"
         :value="choice.test"
         :assumed="ruled.test"
         :change="v => store.choose(id, { test: v })"
       />
       <DayMinuteInput
-        label="A take"
+        label="A take, min"
         :value="choice.take"
         :assumed="ruled.take"
         :change="v => store.choose(id, { take: v })"
       />
       <DayMinuteInput
-        label="Strike"
+        label="Strike, min"
         :value="choice.strike"
         :assumed="ruled.strike"
         :change="v => store.choose(id, { strike: v })"
       />
     </div>
     <div class="flex flex-wrap items-end gap-3">
-      <DayMinuteInput label="Stop after" :value="choice.most" :change="v => store.choose(id, { most: v ?? 90 })" />
+      <DayMinuteInput label="Stop after, min" :value="choice.most" :change="v => store.choose(id, { most: v ?? 90 })" />
       <label class="grid gap-0.5 text-[12px] text-(--ink-soft)"
         >Worth
         <UiPickOne

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Plan, type RunState, coarseStepOf, fieldAt } from '~~/core'
+import { takePace, timeLeft } from '~~/core/day'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
@@ -45,6 +46,16 @@ const coarse = computed(() => coarseStepOf(plan))
 const goal = computed(() => plan.setup.goal)
 const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)
 const left = computed(() => Math.max(0, goal.value.stock - used.value))
+const wanted = computed(() => goal.value.keepers - takes.takes.filter(take => take.keeper).length)
+/** What is still needed in minutes, by how quickly takes follow one another here. */
+const minutes = computed(() => {
+  if (many.value === null) return null
+  const pace = takePace(
+    plan.setup,
+    takes.takes.slice(0, 40).map(take => Date.parse(take.firedAt)),
+  )
+  return timeLeft(many.value, wanted.value, pace)
+})
 const last = computed(() => takes.takes[0] ?? null)
 /** What is otherwise than in the last take: one thing at a time. */
 const changed = computed(() =>
@@ -119,6 +130,12 @@ const changed = computed(() =>
       <dd :class="{ stale }" data-testid="needed">
         {{ many === null ? trouble || '…' : (many.props ?? 'beyond count') }}
       </dd>
+      <template v-if="minutes">
+        <dt>Time still needed</dt>
+        <dd :class="{ stale }" data-testid="time-left">
+          about {{ Math.ceil(minutes.half) }} min; nine times in ten within {{ Math.ceil(minutes.nine) }}
+        </dd>
+      </template>
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
     <ol class="text-[13px]" aria-label="Takes">

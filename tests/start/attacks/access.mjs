@@ -37,6 +37,10 @@ export async function matrix(lead, setup, id) {
   }
   const member = (await lead.call('GET', '/api/members')).body[0]
   const shoot = { name: 'Matrix', date: '2026-11-24', place: '', notes: '' }
+  const DAY = {
+    ...{ start: 540, end: 1080, breaks: [], quiet: [], people: [], blackedOut: true, latitude: null, longitude: null },
+    ...{ order: [], setups: {}, printedAt: '', printed: [] },
+  }
   /**
    * Least role, then what somebody of another studio is told.
    * @type {[string, string, unknown, 'viewer' | 'assistant' | 'lead', number][]}
@@ -55,6 +59,8 @@ export async function matrix(lead, setup, id) {
     ['GET', `/api/setups/${id}/run`, undefined, 'viewer', 404],
     ['GET', `/api/setups/${id}/pictures`, undefined, 'viewer', 404],
     ['GET', `/api/shoots/${shootId}/report`, undefined, 'viewer', 404],
+    ['GET', `/api/shoots/${shootId}/day`, undefined, 'viewer', 404],
+    ['PUT', `/api/shoots/${shootId}/day`, { revision: 0, day: DAY }, 'assistant', 404],
     ['POST', '/api/shoots', shoot, 'assistant', 201],
     ['PUT', `/api/shoots/${shootId}`, shoot, 'assistant', 404],
     ['POST', `/api/shoots/${shootId}/setups`, { setup }, 'assistant', 404],

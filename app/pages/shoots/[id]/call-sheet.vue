@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LAW } from '~~/core'
-import { clockText } from '~~/core/day'
+import { PACKING, clockText } from '~~/core/day'
 import { type Planned, callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
@@ -76,8 +76,8 @@ const sheet = computed(() => {
     </template>
     <template v-if="sheet && planned">
       <p class="mb-2 text-[14px]">
-        Packed up by {{ clockText(planned.plan.played.end.p50 + 40) }} on half of such days, by
-        {{ clockText(planned.plan.played.end.p90 + 40) }} on nine in ten.
+        Packed up by {{ clockText(planned.plan.played.end.p50 + PACKING) }} on half of such days, by
+        {{ clockText(planned.plan.played.end.p90 + PACKING) }} on nine in ten.
       </p>
       <table class="sheet" aria-label="Order">
         <thead>
@@ -87,7 +87,7 @@ const sheet = computed(() => {
             <th>Done</th>
             <th>Nine in ten by</th>
             <th>Set-up</th>
-            <th>With</th>
+            <th v-if="sheet.calls.length > 0">With</th>
             <th>Keepers</th>
             <th>Props to have</th>
           </tr>
@@ -109,7 +109,7 @@ const sheet = computed(() => {
                 ; {{ Math.round(row.wait) }} min free before it: next tests, props</span
               >
             </td>
-            <td>{{ row.who.join(', ') }}</td>
+            <td v-if="sheet.calls.length > 0">{{ row.who.join(', ') }}</td>
             <td>{{ row.keepers }}</td>
             <td>{{ row.props?.p90 ?? '' }}</td>
           </tr>
@@ -138,7 +138,7 @@ const sheet = computed(() => {
       <h2 class="section-title mt-4 mb-1">Cautions</h2>
       <dl class="grid gap-1 text-[12px]">
         <div v-for="caution in sheet.cautions" :key="caution.title">
-          <dt class="inline font-semibold">{{ caution.title }} ({{ caution.setups.join(', ') }}):</dt>
+          <dt class="inline font-semibold">{{ caution.title }} ({{ caution.setups.join(', ') }}):&nbsp;</dt>
           <dd class="inline">{{ caution.text }}</dd>
         </div>
       </dl>

@@ -155,7 +155,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
             @click="store.change({ order: [] })"
           />
         </div>
-        <DayDayDrawing v-model="chosen" />
+        <DayDrawing v-model="chosen" />
         <div v-if="dropped.length > 0" class="mt-2 text-[13px]">
           <h2 class="section-title">Does not fit</h2>
           <p v-for="setup in dropped" :key="setup.id">
@@ -172,7 +172,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
       <aside class="scrolls side min-h-0 p-4" aria-label="Of the day" tabindex="0">
         <DayContradictionList class="mb-4" />
         <DaySetupPanel v-if="chosen" :id="chosen" class="mb-4 border-b border-(--hair) pb-4" />
-        <DayDaySettings />
+        <DaySettings />
       </aside>
     </div>
   </div>
