@@ -11,7 +11,8 @@ const KEYS: [string, [string, string][]][] = [
       ['g k', 'kit'],
       ['g m', 'lab (measure)'],
       ['g p', 'practice'],
-      ['g d', 'devices'],
+      ['g d', 'people and devices'],
+      ['g w', 'glossary (words)'],
     ],
   ],
   [
@@ -34,6 +35,13 @@ const KEYS: [string, [string, string][]][] = [
       ['Shift arrows', 'ten times as far'],
       ['Enter', 'type its values'],
       ['Alt while dragging', 'drag without snapping'],
+    ],
+  ],
+  [
+    'Day',
+    [
+      ['↑ ↓', 'move the set-up in the order'],
+      ['Ctrl Z', 'undo'],
     ],
   ],
   [
@@ -76,9 +84,9 @@ usePageKeys(event => {
   const went = waiting
   waiting = event.key === 'g' ? 'g' : ''
   if (went !== 'g') return
-  const to = ({ s: '/', l: '/log', k: '/kit', m: '/lab', p: '/practice', d: '/devices' } as Record<string, string>)[
-    event.key
-  ]
+  const to = (
+    { s: '/', l: '/log', k: '/kit', m: '/lab', p: '/practice', d: '/devices', w: '/glossary' } as Record<string, string>
+  )[event.key]
   if (to) {
     event.preventDefault()
     void navigateTo(to)
@@ -97,6 +105,9 @@ usePageKeys(event => {
   />
   <UModal v-model:open="open" title="Keys" description="Shortcuts are off while you type.">
     <template #body>
+      <p class="mb-3 text-[13px]">
+        <NuxtLink to="/glossary" class="underline" @click="open = false">Glossary: every term explained</NuxtLink>
+      </p>
       <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
         <section v-for="[title, keys] in KEYS" :key="title">
           <h3 class="section-title mb-1">

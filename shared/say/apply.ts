@@ -1,4 +1,4 @@
-import { type Change, type Setup, changed, changedPaths, entered, valueAt } from '../../core'
+import { type Change, type Setup, changed, changedPaths, entered, fieldAt, valueAt } from '../../core'
 import { fieldName } from '../text/fieldName'
 import { valueText } from '../text/valueText'
 import type { Said } from './read'
@@ -32,11 +32,13 @@ export const figuresOf = (setup: Setup, after: Setup, { changes }: Said): SaidFi
         },
   )
 
+const isFigure = (path: string): boolean => ['number', 'choice'].includes(fieldAt(path)?.type ?? '')
+
 /** Figures that follow from what was said and were not named. */
 export function followed(setup: Setup, after: Setup, said: readonly Said[]): SaidFigureText[] {
   const named = new Set(said.flatMap(one => one.changes.map(({ path }) => path)))
   return changedPaths(setup, after)
-    .filter(path => !named.has(path) && !/^(marks|aside|evidence|learnt)/.test(path))
+    .filter(path => !named.has(path) && !/^(kit|lists)/.test(path) && isFigure(path))
     .map(path => ({
       path,
       name: fieldName(setup, path),

@@ -49,6 +49,8 @@ interface Clause {
   /** Lights that the words are about, also those of the clause before. */
   lights: readonly number[]
   thing: Thing | null
+  /** Whether lights or thing were named in the clause before. */
+  carried: boolean
 }
 
 const tidied = (text: string): string =>
@@ -71,7 +73,7 @@ class Reader {
   ) {}
 
   read(): Heard {
-    let before: Clause = { items: [], lights: [], thing: null }
+    let before: Clause = { items: [], lights: [], thing: null, carried: false }
     let waiting: Item[] = []
     const clauses = scan(this.setup, tidied(this.text))
     clauses.forEach((items, i) => {
@@ -104,7 +106,7 @@ class Reader {
   private clause(items: Item[], before: Clause, beside: readonly Item[]): Clause {
     const [named] = items.filter(item => item.kind === 'lights')
     const others = beside.filter(item => item.kind === 'lights')
-    if (others.some(one => !this.clearly([...beside], one))) return { items, lights: [], thing: null }
+    if (others.some(one => !this.clearly([...beside], one))) return { items, lights: [], thing: null, carried: false }
     const things = items.filter(item => item.kind === 'thing')
     const terms = items.filter(item => item.kind === 'term')
     // A figure alone goes on about what was named last: key at 1/64, half a metre away.
@@ -117,6 +119,7 @@ class Reader {
           ? before.lights
           : [],
       thing: things.at(-1)?.thing ?? (goesOn && !named ? before.thing : null),
+      carried: goesOn,
     }
     if (named && !this.clearly(items, named)) return { ...now, lights: [] }
     for (const item of items) if (item.kind === 'unknown') this.unknown(item)
@@ -452,6 +455,8 @@ class Reader {
             : is('energy')
               ? 'energy'
               : null
+    // What was named before is not meant by what cannot be of it.
+    if (key === null && now.carried) return this.alone(items, figure, null, part)
     if (key === null) {
       const name = this.setup.flashes[now.lights[0]!]!.name
       const choices = is('angle')

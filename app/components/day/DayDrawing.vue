@@ -89,27 +89,6 @@ function key(event: KeyboardEvent, id: string): void {
       fill="var(--hair)"
       fill-opacity="0.35"
     />
-    <g v-for="rest in drawing.breaks" :key="rest.id">
-      <rect
-        :x="SCALE"
-        :y="rest.y"
-        :width="drawing.width - SCALE"
-        :height="rest.height"
-        fill="var(--hair)"
-        fill-opacity="0.8"
-      />
-      <text :x="SCALE + 6" :y="rest.y + 12">break</text>
-    </g>
-    <g
-      v-for="[block, label] in [
-        [drawing.arrival, 'load-in'],
-        [drawing.packing, 'pack-up'],
-      ] as const"
-      :key="label"
-    >
-      <rect :x="SCALE" :y="block.y" :width="STAGE" :height="block.height" fill="url(#day-hatch)" class="plain" />
-      <text :x="SCALE + 6" :y="block.y + 13" class="halo">{{ label }}</text>
-    </g>
     <g
       v-for="block in drawing.blocks"
       :key="block.id"
@@ -135,11 +114,17 @@ function key(event: KeyboardEvent, id: string): void {
         fill="url(#day-hatch)"
         class="plain"
       />
-      <text v-if="block.change.height > 13" :x="SCALE + 6" :y="block.change.y + 12" class="halo">
+      <text
+        v-if="block.change.height > 13"
+        :x="SCALE + STAGE - 6"
+        :y="block.change.y + 13"
+        text-anchor="end"
+        class="halo"
+      >
         {{ block.cleaned.length > 0 ? `clean ${block.cleaned.join(', ')}, build` : 'build' }}
       </text>
       <rect :x="SCALE" :y="block.test.y" :width="STAGE" :height="block.test.height" fill="var(--sheet)" class="plain" />
-      <text v-if="block.test.height > 13" :x="SCALE + 6" :y="block.test.y + 12">test</text>
+      <text v-if="block.test.height > 13" :x="SCALE + STAGE - 6" :y="block.test.y + 13" text-anchor="end">test</text>
       <rect
         v-if="block.until !== null && block.until > block.fire.y + block.fire.height"
         :x="SCALE"
@@ -157,9 +142,16 @@ function key(event: KeyboardEvent, id: string): void {
         fill="var(--light-fill)"
         class="plain"
       />
-      <text :x="SCALE + 8" :y="block.fire.y + Math.min(15, block.fire.height / 2 + 4)" class="name">
-        {{ nameOf(block.id) }}
+      <text
+        v-if="block.fire.height > 13"
+        :x="SCALE + STAGE - 6"
+        :y="block.fire.y + 13"
+        text-anchor="end"
+        class="on-light"
+      >
+        fire {{ clockText(rowOf(block.id)!.fires) }}–{{ clockText(rowOf(block.id)!.ends) }}
       </text>
+      <text :x="SCALE + 8" :y="block.change.y + 15" class="name halo">{{ nameOf(block.id) }}</text>
       <rect
         class="edge"
         :x="SCALE"
@@ -167,6 +159,36 @@ function key(event: KeyboardEvent, id: string): void {
         :width="STAGE"
         :height="block.fire.y + block.fire.height - block.change.y"
       />
+    </g>
+    <g
+      v-for="[block, label] in [
+        [drawing.arrival, 'load-in'],
+        [drawing.packing, 'pack-up'],
+      ] as const"
+      :key="label"
+    >
+      <rect
+        pointer-events="none"
+        :x="SCALE"
+        :y="block.y"
+        :width="STAGE"
+        :height="block.height"
+        fill="url(#day-hatch)"
+        class="plain"
+      />
+      <text :x="SCALE + 6" :y="block.y + 13" class="halo">{{ label }}</text>
+    </g>
+    <g v-for="rest in drawing.breaks" :key="rest.id">
+      <rect
+        :x="SCALE"
+        :y="rest.y"
+        :width="drawing.width - SCALE"
+        :height="rest.height"
+        fill="var(--hair)"
+        fill-opacity="0.85"
+        pointer-events="none"
+      />
+      <text :x="SCALE + STAGE - 6" :y="rest.y + 12" text-anchor="end">break</text>
     </g>
     <g v-for="person in drawing.people" :key="person.id">
       <text :x="person.x + 6" :y="HEAD - 8">{{ person.name.slice(0, 9) }}</text>
@@ -229,7 +251,10 @@ function key(event: KeyboardEvent, id: string): void {
   fill: var(--ink);
   font-weight: 600;
 }
-[data-look='safelight'] .drawing .name {
+.drawing .on-light {
+  fill: var(--ink);
+}
+[data-look='safelight'] .drawing .on-light {
   fill: #000;
 }
 </style>

@@ -2,10 +2,10 @@ import type { DayOrder, DayPlanInput, PlayedDays, ShootDay } from '~~/core/day'
 import { ARRIVAL, PACKING } from '~~/core/day'
 
 /** px for a minute, and where columns stand. */
-export const MINUTE = 1.15
+export const MINUTE = 1.2
 export const HEAD = 22
 export const SCALE = 44
-export const STAGE = 260
+export const STAGE = 430
 export const PERSON = 62
 
 /** A piece of the day as it is drawn, px. */

@@ -33,7 +33,9 @@ const effect = computed(() => {
       const dial = dialOf(one)
       return dial ? show(dial.used, 'time', { figures: 4 }) : 'none'
     }
-    const chance = (one: typeof before): string => show(one.keeper.chance, 'share', { figures: 2 })
+    // What rules a keeper out is said, not a chance that cannot come.
+    const chance = (one: typeof before): string =>
+      one.keeper.stop === null ? show(one.keeper.chance, 'share', { figures: 2 }) : 'none as it stands'
     return { delay: [delay(before), delay(then)], chance: [chance(before), chance(then)] }
   } catch {
     return null

@@ -9,7 +9,7 @@ const { fill } = useNumbers()
 
 <template>
   <article class="card" :aria-label="setup.name" data-testid="setup-card">
-    <NuxtLink :to="`/setups/${setup.id}`" class="block" :aria-label="`Open ${setup.name}`" tabindex="-1">
+    <NuxtLink :to="`/setups/${setup.id}`" class="block" aria-hidden="true" tabindex="-1">
       <span class="picture">
         <PicturesPictureView v-if="setup.picture" :id="setup.picture" size="thumb" fit="cover" alt="" />
         <UiRecipePicture v-else-if="setup.recipe" :recipe="setup.recipe" class="h-full w-full" />

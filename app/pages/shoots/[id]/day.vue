@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { until } from '@vueuse/core'
 import { PACKING, clockText } from '~~/core/day'
 import type { Planned } from '~~/shared/day/sheet'
 import { ApiError } from '~/services/api'
@@ -55,15 +56,17 @@ const planned = computed<Planned | null>(() =>
     : null,
 )
 async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
-  if (!planned.value) return
+  // What was changed a moment ago is planned first.
+  const now = await until(planned).toMatch(made => made !== null)
+  if (!now) return
   const [{ dayCalendar, dayCsv }, { dayPlanFile }] = await Promise.all([
     import('~~/shared/day/sheet'),
     import('~~/shared/day/planFile'),
   ])
-  const name = `${fileName(planned.value.shoot.name)}-day`
-  if (kind === 'ics') download(dayCalendar(planned.value), `${name}.ics`, 'text/calendar')
-  else if (kind === 'csv') download(dayCsv(planned.value), `${name}.csv`, 'text/csv')
-  else download(`${JSON.stringify(dayPlanFile(planned.value.plan), null, 2)}\n`, `${name}.json`, 'application/json')
+  const name = `${fileName(now.shoot.name)}-day`
+  if (kind === 'ics') download(dayCalendar(now), `${name}.ics`, 'text/calendar')
+  else if (kind === 'csv') download(dayCsv(now), `${name}.csv`, 'text/csv')
+  else download(`${JSON.stringify(dayPlanFile(now.plan), null, 2)}\n`, `${name}.json`, 'application/json')
 }
 </script>
 
@@ -106,13 +109,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
             { label: 'Plan (.json)', onSelect: () => out('json') },
           ]"
         >
-          <UButton
-            size="xs"
-            variant="ghost"
-            icon="i-lucide-download"
-            aria-label="Export the day"
-            :disabled="!planned"
-          />
+          <UButton size="xs" variant="ghost" icon="i-lucide-download" aria-label="Export the day" />
         </UDropdownMenu>
       </span>
     </Teleport>

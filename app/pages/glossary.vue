@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { GLOSSARY } from '~~/shared/texts/glossary'
+
+/** Every term, with where it is used and how one finds one's own figure. */
+useHead({ title: 'Glossary · Epiro' })
+const wanted = ref('')
+const shown = computed(() => {
+  const words = wanted.value.trim().toLowerCase()
+  return GLOSSARY.filter(({ term, also, is, here }) =>
+    `${term} ${also ?? ''} ${is} ${here}`.toLowerCase().includes(words),
+  )
+})
+</script>
+
+<template>
+  <div class="scrolls h-full">
+    <div class="mx-auto max-w-3xl px-6 py-8">
+      <div class="mb-4 flex flex-wrap items-baseline gap-4">
+        <h1 class="flex-1 text-2xl font-semibold">Glossary</h1>
+        <UInput v-model="wanted" icon="i-lucide-search" aria-label="Find a term" placeholder="Find a term" />
+      </div>
+      <dl class="grid gap-3 text-[14px]">
+        <div v-for="entry in shown" :key="entry.term" class="border-t border-(--hair) pt-2" data-testid="term">
+          <dt class="font-semibold">
+            {{ entry.term }}<span v-if="entry.also" class="font-normal text-(--ink-soft)"> · {{ entry.also }}</span>
+          </dt>
+          <dd>
+            {{ entry.is }} <span class="text-(--ink-soft)">{{ entry.here }}</span>
+          </dd>
+        </div>
+      </dl>
+      <p v-if="shown.length === 0" role="status" class="text-(--ink-soft)">No term has these words.</p>
+    </div>
+  </div>
+</template>
