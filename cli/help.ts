@@ -8,15 +8,15 @@ const COMMANDS = {
   set: {
     usage: 'epiro set FILE "WORDS" [--json]',
     does:
-      'Sets what is said of a set-up: prints each figure, old and new, or with --json the changed set-up. Where it has ' +
-      'to ask, it changes nothing, prints the questions and ends with 3.',
+      'Sets what is said of a set-up: prints each figure, old and new, or with --json the changed set-up. Where it ' +
+      'has to ask, it changes nothing, prints the questions and ends with 3.',
     examples: ['epiro set cracker.epiro.json "f/8 iso 400, key at 1/64 half a metre away" --json'],
   },
   day: {
     usage: 'epiro day FILE',
     does:
-      'Plans the day of a shoot (docs/day-file.md): the best order of its set-ups with times, played many times over, ' +
-      'and what stands in its way, as JSON.',
+      'Plans the day of a shoot (docs/day-file.md): the best order of its set-ups with times, played many times ' +
+      'over, and what stands in its way, as JSON.',
     examples: ['epiro day friday.json'],
   },
   next: {

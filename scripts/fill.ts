@@ -105,18 +105,19 @@ async function makeSetups(connection: Connection, studioId: string, size: Size):
   return made
 }
 
-const TAKES = `insert into takes (id, studio_id, setup_id, member_id, device_key, number, delay, verdict, keeper, position,
-    planned, sharp, exposed, clean, note, power, settings, practice, fired_at, former, revision)
+const SAID = `elt(1 + floor(r3 * ${NOTES.length}), ${NOTES.map(() => '?').join(', ')})`
+const TAKES = `insert into takes (id, studio_id, setup_id, member_id, device_key, number, delay, verdict, keeper,
+    position, planned, sharp, exposed, clean, note, power, settings, practice, fired_at, former, revision)
   select uuid(), ?, ?, ?, concat('fill-', n), n, round(? * (1 + 0.1 * (r1 - 0.5)), 6), verdict,
     verdict = 'on' and r3 < 0.6, if(verdict in ('misfire', 'missed'), null, round(0.02 * (r2 - 0.45), 4)),
     ?, verdict = 'on', true, r3 < 0.9,
-    case when n % 9973 = 77 then ? when r4 < 0.08 then elt(1 + floor(r3 * ${NOTES.length}), ${NOTES.map(() => '?').join(', ')})
-      else '' end,
+    case when n % 9973 = 77 then ? when r4 < 0.08 then ${SAID} else '' end,
     elt(1 + floor(r4 * 3), 0.0625, 0.03125, 0.015625), ?, false,
     date_add(?, interval floor(n / 400) * 86400 + (n % 400) * 60 second), '[]', 1
   from (select n, r1, r2, r3, r4, case when r1 < 0.04 then 'misfire' when r1 < 0.1 then 'missed'
       when r2 < 0.3 then 'early' when r2 < 0.62 then 'on' else 'late' end as verdict
-    from (select n, rand(?) as r1, rand(?) as r2, rand(?) as r3, rand(?) as r4 from fill_numbers where n <= ?) drawn) judged`
+    from (select n, rand(?) as r1, rand(?) as r2, rand(?) as r3, rand(?) as r4
+      from fill_numbers where n <= ?) drawn) judged`
 
 async function makeTakes(connection: Connection, studioId: string, memberId: string, made: Made[], size: Size) {
   const rest = size.takes - size.largest
@@ -141,9 +142,10 @@ async function makePictures(connection: Connection, studioId: string, size: Size
     .jpeg()
     .toBuffer()
   await connection.query(
-    `insert into pictures (id, studio_id, setup_id, take_id, by_hand, name, hash, type, width, height, exposure, shot_at)
-     select uuid(), studio_id, setup_id, id, false, concat('frame-', number, '.jpg'), sha2(id, 256), 'image/jpeg', 96, 64,
-       '{}', fired_at from takes where studio_id = ? and number % ? = 0 limit ?`,
+    `insert into pictures (id, studio_id, setup_id, take_id, by_hand, name, hash, type, width, height, exposure,
+       shot_at)
+     select uuid(), studio_id, setup_id, id, false, concat('frame-', number, '.jpg'), sha2(id, 256), 'image/jpeg', 96,
+       64, '{}', fired_at from takes where studio_id = ? and number % ? = 0 limit ?`,
     [studioId, each, size.pictures],
   )
   for (const part of ['full', 'thumb'])

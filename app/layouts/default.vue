@@ -29,10 +29,7 @@ watch(
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2"
       >Skip to content</a
     >
-    <header
-      class="app-head flex h-10 shrink-0 items-center gap-4 border-b border-(--hair) px-3 text-[13px]"
-      :class="'max-[1000px]:h-auto max-[1000px]:flex-wrap max-[1000px]:gap-y-0 max-[1000px]:py-1 max-sm:gap-x-1 max-sm:px-2'"
-    >
+    <header class="app-head flex min-h-10 shrink-0 items-center gap-x-4 border-b border-(--hair) px-3 text-[13px]">
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
           <path d="M3 5 29 27" stroke="var(--action)" stroke-width="3" fill="none" />
@@ -56,10 +53,7 @@ watch(
           >{{ page.label }}</NuxtLink
         >
       </nav>
-      <div
-        id="header-place"
-        class="flex min-w-0 flex-1 items-center gap-3 max-[1000px]:order-last max-[1000px]:empty:hidden max-[1000px]:basis-full max-[1000px]:overflow-x-auto"
-      />
+      <div id="header-place" class="header-place flex min-w-0 flex-1 items-center gap-3" />
       <template v-if="session.studio">
         <span class="hidden truncate text-(--ink-soft) min-[1400px]:inline">{{
           [session.member, session.studio.name].filter(text => text !== null).join(', ')
@@ -98,6 +92,27 @@ watch(
 </template>
 
 <style scoped>
+/* Narrower, what a page has of its own gets a line of its own. */
+@media (max-width: 1000px) {
+  .app-head {
+    flex-wrap: wrap;
+    padding-block: 4px;
+  }
+  .header-place {
+    order: 1;
+    flex-basis: 100%;
+    overflow-x: auto;
+  }
+  .header-place:empty {
+    display: none;
+  }
+}
+@media (max-width: 639px) {
+  .app-head {
+    column-gap: 4px;
+    padding-inline: 8px;
+  }
+}
 .main-link {
   color: var(--ink-soft);
   padding: 1px 0;

@@ -3,7 +3,7 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import { batchesOf, logFromCsv, logFromJson } from '~~/shared/text/logFiles'
 import { type LogImported, api } from './api'
 
-/** Everything a query finds goes out as a file, which the browser fetches: it tells how far it is, and can be stopped. */
+/** Everything a query finds goes out as a file, which the browser fetches: it shows how far it is and can stop it. */
 export function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json'): void {
   const link = document.createElement('a')
   link.href = api.logFile(query, kind)

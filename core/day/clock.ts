@@ -84,7 +84,7 @@ function without(list: readonly Stretch[], others: readonly Stretch[]): Stretch[
   )
 }
 
-/** Stretches in which a set-up may be fired: its windows, when all it needs are there, less quiet hours if it is loud. */
+/** Stretches in which a set-up may be fired: its windows, when all it needs are there, no quiet hours if it is loud. */
 export function stretchesOf(
   setup: Pick<DaySetup, 'windows' | 'needs' | 'loud'>,
   people: readonly DayPerson[],

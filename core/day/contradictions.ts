@@ -14,6 +14,7 @@ export const CONTRADICTIONS = [
   'props-over-stock',
   'no-break',
 ] as const
+/** A kind of contradiction. */
 export type ContradictionId = (typeof CONTRADICTIONS)[number]
 
 /** What would make it: the smallest change of one figure that was found by trying. */
@@ -25,6 +26,7 @@ export interface Mend {
   to?: number
 }
 
+/** Something that stands against a day, with what it is about and what would mend it. */
 export interface Contradiction {
   id: ContradictionId
   setups: string[]

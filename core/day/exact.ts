@@ -2,8 +2,8 @@ import { type Ground, type Step, cleared, dirtAfter, lossOf, steps, walked } fro
 import { type DayOrder, better } from './types'
 
 /**
- * The best order there is: a programme over the subsets of set-ups shot, by the last of them and what lies about. Of two
- * ways to the same, the earlier is never worse: everything after it only waits.
+ * The best order there is: a programme over the subsets of set-ups shot, by the last of them and what lies about. Of
+ * two ways to the same, the earlier is never worse: everything after it only waits.
  *
  * @param ground a day of at most twelve set-ups
  */

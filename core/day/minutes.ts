@@ -122,7 +122,7 @@ export function fireMinutes({
   return Math.min(most.minutes, Math.ceil(mean * take - 1e-9))
 }
 
-/** A background that throws back more than this is paper or cloth that a wet hand spoils; one under the other, black. */
+/** A background that throws back more than this is paper or cloth, which a wet hand spoils; under the other, black. */
 const PALE = 0.5
 const BLACK = 0.1
 

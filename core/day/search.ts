@@ -23,36 +23,49 @@ const moved = (order: readonly number[], from: number, to: number): number[] => 
 const exchanged = (order: readonly number[], a: number, b: number): number[] =>
   order.map((one, i) => (i === a ? order[b]! : i === b ? order[a]! : one))
 
+/** Orders that differ from one by an insertion or an exchange. */
+function* beside(order: readonly number[]): Generator<number[]> {
+  for (let a = 0; a < order.length; a++) {
+    for (let b = 0; b < order.length; b++) {
+      if (a === b) continue
+      yield moved(order, a, b)
+      if (b > a) yield exchanged(order, a, b)
+    }
+  }
+}
+
+/** Goes from an order to better ones beside it until none is better. @returns the day, and how many were tried */
+function climbed(ground: Ground, from: readonly number[], most: number): { day: DayOrder; tried: number } {
+  let order = from
+  let day = walked(ground, order)
+  let tried = 0
+  for (let found = true; found && tried < most;) {
+    found = false
+    for (const next of beside(order)) {
+      tried++
+      const other = walked(ground, next)
+      if (!better(other, day)) continue
+      order = next
+      day = other
+      found = true
+      break
+    }
+  }
+  return { day, tried }
+}
+
 /**
  * A good order where there are too many set-ups for the best: insertions and exchanges from several starts, each until
  * none of them helps. The same day always gives the same order.
  */
 export function searchedOrder(ground: Ground, seed = 1): DayOrder {
-  const n = ground.input.setups.length
   const random = seededRandom(seed)
-  let best: DayOrder | null = null
-  let tried = 0
-  for (let start = 0; start < TRIED.starts && (best === null || tried < TRIED.most); start++) {
-    let order = startOf(ground, random, start)
-    let day = walked(ground, order)
-    for (let found = true; found && tried < TRIED.most;) {
-      found = false
-      for (let a = 0; a < n && !found; a++) {
-        for (let b = 0; b < n && !found; b++) {
-          if (a === b) continue
-          for (const next of b > a ? [moved(order, a, b), exchanged(order, a, b)] : [moved(order, a, b)]) {
-            tried++
-            const other = walked(ground, next)
-            if (!better(other, day)) continue
-            order = next
-            day = other
-            found = true
-            break
-          }
-        }
-      }
-    }
-    if (best === null || better(day, best)) best = day
+  let best = walked(ground, [])
+  let left: number = TRIED.most
+  for (let start = 0; start < TRIED.starts && left > 0; start++) {
+    const { day, tried } = climbed(ground, startOf(ground, random, start), left)
+    left -= tried
+    if (better(day, best)) best = day
   }
-  return best ?? walked(ground, [])
+  return best
 }

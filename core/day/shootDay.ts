@@ -42,6 +42,7 @@ export interface ShootDay {
   printed: string[]
 }
 
+/** A set-up of which nobody has said anything. */
 export const NEW_CHOICE: DayChoice = {
   value: 'wanted',
   build: null,
@@ -72,11 +73,13 @@ export const newShootDay = (): ShootDay => ({
   printed: [],
 })
 
+/** What was said of a set-up. */
 export const choiceOf = (day: ShootDay, id: string): DayChoice =>
   Object.hasOwn(day.setups, id) ? day.setups[id]! : NEW_CHOICE
 
-/** min once a day: in and power; the trigger chain wired and tried; the tether. And packing and sweeping out. */
+/** min once a day: in and power; the trigger chain wired and tried; the tether. */
 export const ARRIVAL = 30 + 15 + 8
+/** min of packing and sweeping out, once a day. */
 export const PACKING = 40
 
 /** Draws behind takes that are only about right, until sessions were played. */
@@ -113,7 +116,11 @@ const stretchesWithin = (own: readonly Stretch[], dark: readonly Stretch[] | nul
         ),
       )
 
-/** A set-up by the rules, with what somebody said of it in their place. @param dark when it is dark enough; null: always */
+/**
+ * A set-up by the rules, with what somebody said of it in their place.
+ *
+ * @param dark when it is dark enough; null: always
+ */
 export function dayItemOf({ id, setup, takes }: DayItem, choice: DayChoice, dark: readonly Stretch[] | null): DaySetup {
   const ruled = daySetupOf(setup, id, takes ?? [])
   const most = { takes: ruled.most.takes, minutes: choice.most }

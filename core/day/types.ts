@@ -1,5 +1,6 @@
-/** What a set-up is worth to the day. */
+/** What set-ups are worth to a day, the most first. */
 export const VALUES = ['must', 'wanted', 'nice'] as const
+/** What a set-up is worth. */
 export type DayValue = (typeof VALUES)[number]
 
 /** A stretch of the day, min after midnight; its ends belong to it. */

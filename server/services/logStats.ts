@@ -62,9 +62,10 @@ function added(rows: Iterable<readonly [string, { takes: number; keepers: number
   }
   return found
 }
-const KEYS = ['day', 'setupId', 'verdict', 'power', 'stretch'] as const
-const together = (all: readonly Tallies[]): Tallies =>
-  Object.fromEntries(KEYS.map(key => [key, added(all.flatMap(one => [...one[key]]))])) as unknown as Tallies
+function together(all: readonly Tallies[]): Tallies {
+  const of = (key: keyof Tallies): Counts => added(all.flatMap(one => [...one[key]]))
+  return { day: of('day'), setupId: of('setupId'), verdict: of('verdict'), power: of('power'), stretch: of('stretch') }
+}
 
 /** From what is counted already, in two walks: along the keys, and by the few kinds there are. */
 async function fromCells(db: Database, asked: Narrowed): Promise<Tallies> {
@@ -107,7 +108,7 @@ async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies>
     .from(takes)
     .where(where)
     .groupBy(sql`1, 2, 3, 4, 5`)
-  const by = (key: (typeof KEYS)[number]): Counts => added(rows.map(row => [String(row[key]), row] as const))
+  const by = (key: keyof Tallies): Counts => added(rows.map(row => [String(row[key]), row] as const))
   return { day: by('day'), setupId: by('setupId'), verdict: by('verdict'), power: by('power'), stretch: by('stretch') }
 }
 

@@ -9,7 +9,10 @@ const steps = ({ changes }: Said): Change[][] =>
 
 /** A set-up after all that was said, with what follows from it by the stated rules. @param day yyyy-mm-dd */
 export const withSaid = (setup: Setup, said: readonly Said[], day = ''): Setup =>
-  said.flatMap(steps).reduce((now, changes) => entered(changed(now, changes), changes, day), setup)
+  said.reduce((now, one) => {
+    const after = steps(one).reduce((step, changes) => entered(changed(step, changes), changes, day), now)
+    return one.seen ? { ...after, evidence: [...after.evidence, { ...one.seen, date: day }] } : after
+  }, setup)
 
 /** One figure that a phrase sets, as it is shown. */
 export interface SaidFigureText {
@@ -20,17 +23,15 @@ export interface SaidFigureText {
 }
 
 /** What a phrase sets, figure by figure, old and new; a figure that stays as it is tells that. */
-export const figuresOf = (setup: Setup, after: Setup, { changes }: Said): SaidFigureText[] =>
-  changes.map(({ path }) =>
-    path === 'evidence'
-      ? { path, name: 'Measurement', was: '', is: 'added' }
-      : {
-          path,
-          name: fieldName(setup, path),
-          was: valueText(path, valueAt(setup, path)),
-          is: valueText(path, valueAt(after, path)),
-        },
-  )
+export const figuresOf = (setup: Setup, after: Setup, { changes, seen }: Said): SaidFigureText[] => [
+  ...changes.map(({ path }) => ({
+    path,
+    name: fieldName(setup, path),
+    was: valueText(path, valueAt(setup, path)),
+    is: valueText(path, valueAt(after, path)),
+  })),
+  ...(seen ? [{ path: 'evidence', name: 'Measurement', was: '', is: 'added' }] : []),
+]
 
 const isFigure = (path: string): boolean => ['number', 'choice'].includes(fieldAt(path)?.type ?? '')
 

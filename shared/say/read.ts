@@ -1,6 +1,6 @@
 import {
   type Change,
-  type FieldPath,
+  type Evidence,
   type Method,
   type NumberField,
   type Quantity,
@@ -11,6 +11,7 @@ import {
   fieldAt,
   methodChanges,
   micAt,
+  soundDistance,
   valueAt,
   withChange,
 } from '../../core'
@@ -20,12 +21,15 @@ import { format, parseField } from '../units'
 import { type From, type Item, type Part, type SaidFigure, type Turn, scan } from './scan'
 import { nearestWords } from './nearest'
 import type { Term, Thing } from './terms'
+import { PARTS_OF, keyOfLight, offersFor, pathAlone, pathOfThing } from './things'
 
 /** What one phrase sets. */
 export interface Said {
   phrase: string
   /** Changes by hand; what follows from them is added by who takes them over. */
   changes: Change[]
+  /** What was seen. */
+  seen?: Evidence
 }
 
 /** What has to be asked before anything is changed. */
@@ -51,6 +55,19 @@ interface Clause {
   thing: Thing | null
   /** Whether lights or thing were named in the clause before. */
   carried: boolean
+}
+
+type Of<K extends Item['kind']> = Extract<Item, { kind: K }>
+const kindOf = <K extends Item['kind']>(items: readonly Item[], kind: K): Of<K>[] =>
+  items.filter((item): item is Of<K> => item.kind === kind)
+
+/** A figure with what was said of it. */
+interface Told {
+  items: Item[]
+  figure: SaidFigure
+  turn: Turn | null
+  from: From | null
+  part: Part | null
 }
 
 const tidied = (text: string): string =>
@@ -104,33 +121,40 @@ class Reader {
 
   /** Reads a clause; what it is about holds on for figures that follow without a name. */
   private clause(items: Item[], before: Clause, beside: readonly Item[]): Clause {
-    const [named] = items.filter(item => item.kind === 'lights')
-    const others = beside.filter(item => item.kind === 'lights')
-    if (others.some(one => !this.clearly([...beside], one))) return { items, lights: [], thing: null, carried: false }
-    const things = items.filter(item => item.kind === 'thing')
-    const terms = items.filter(item => item.kind === 'term')
-    // A figure alone goes on about what was named last: key at 1/64, half a metre away.
-    const goesOn = !named && things.length === 0 && !terms.some(({ term }) => term.path)
-    const now: Clause = {
-      items,
-      lights: named
-        ? [...new Set([...others.flatMap(({ lights }) => lights), ...named.lights])]
-        : goesOn
-          ? before.lights
-          : [],
-      thing: things.at(-1)?.thing ?? (goesOn && !named ? before.thing : null),
-      carried: goesOn,
-    }
-    if (named && !this.clearly(items, named)) return { ...now, lights: [] }
-    for (const item of items) if (item.kind === 'unknown') this.unknown(item)
-    if (items.some(item => item.kind === 'unknown')) return now
+    const named = kindOf(items, 'lights')[0]
+    const others = kindOf(beside, 'lights')
+    const nothing = { items, lights: [], thing: null, carried: false }
+    if (others.some(one => !this.clearly([...beside], one))) return nothing
+    const now = this.about(items, before, named, others)
+    if (named && !this.clearly(items, named)) return nothing
+    const unknown = kindOf(items, 'unknown')
+    unknown.forEach(item => this.unknown(item))
+    if (unknown.length > 0) return now
     for (const [i, item] of items.entries()) this.item(now, item, i)
     this.nothingSaid(now, named)
     return now
   }
 
+  /** What a clause is about: what it names, or what was named last. Key at 1/64, half a metre away. */
+  private about(
+    items: Item[],
+    before: Clause,
+    named: Of<'lights'> | undefined,
+    others: readonly Of<'lights'>[],
+  ): Clause {
+    const things = kindOf(items, 'thing')
+    const goesOn = !named && things.length === 0 && !kindOf(items, 'term').some(({ term }) => term.path)
+    const own = named ? [...new Set([...others.flatMap(({ lights }) => lights), ...named.lights])] : []
+    return {
+      items,
+      lights: goesOn ? before.lights : own,
+      thing: things.at(-1)?.thing ?? (goesOn ? before.thing : null),
+      carried: goesOn,
+    }
+  }
+
   /** Whether it is clear which lights are meant; else it is asked. */
-  private clearly(items: Item[], named: Extract<Item, { kind: 'lights' }>): boolean {
+  private clearly(items: Item[], named: Of<'lights'>): boolean {
     const { flashes } = this.setup
     const names = (list: readonly number[]): string[] => list.map(i => `${flashes[i]!.name} (light ${i + 1})`)
     const word = this.phrase([named])
@@ -144,7 +168,7 @@ class Reader {
     return false
   }
 
-  private unknown(item: Extract<Item, { kind: 'unknown' }>): void {
+  private unknown(item: Of<'unknown'>): void {
     const near = nearestWords(this.setup, item.text)
     this.ask([item], `“${item.text}” is not understood.${near.length > 0 ? ' Did you mean one of these?' : ''}`, near)
   }
@@ -204,7 +228,7 @@ class Reader {
     this.set(items, { path, value: parsed.value })
   }
 
-  private aperture(item: Extract<Item, { kind: 'aperture' }>): void {
+  private aperture(item: Of<'aperture'>): void {
     const value = Number(item.text.slice(2).replace(',', '.'))
     const { widestAperture, smallestAperture } = this.setup.lens
     const { min, max } = FIELDS['picture.aperture']
@@ -233,14 +257,14 @@ class Reader {
     return []
   }
 
-  private power(now: Clause, item: Extract<Item, { kind: 'power' }>, i: number): void {
+  private power(now: Clause, item: Of<'power'>, i: number): void {
     // A stop up from full power says where it starts, not what it is to be.
     if (now.items.slice(0, i).some(one => one.kind === 'turn' && (one.turn === 'up' || one.turn === 'down'))) return
     for (const light of this.lightsOr(now, [item], 'The power'))
       this.field([...now.items.filter(one => one.kind === 'lights'), item], `flashes[${light}].power`, item.text)
   }
 
-  private pops(now: Clause, item: Extract<Item, { kind: 'pops' }>): void {
+  private pops(now: Clause, item: Of<'pops'>): void {
     const { groups } = this.setup.sequence
     if (groups.length === 0)
       return this.ask([item], 'This set-up has a single pop: add a group of pops in Sequence first')
@@ -261,7 +285,7 @@ class Reader {
     )
   }
 
-  private choice(now: Clause, item: Extract<Item, { kind: 'choice' }>): void {
+  private choice(now: Clause, item: Of<'choice'>): void {
     if (item.path === 'link.kind' && now.lights.length > 0) {
       const fired = item.value === 'optical' ? 'slave' : item.value
       return this.set(now.items, ...now.lights.map(light => ({ path: `flashes[${light}].fired`, value: fired })))
@@ -271,7 +295,7 @@ class Reader {
     this.set([item], { path: item.path, value: item.value })
   }
 
-  private lightChoice(now: Clause, item: Extract<Item, { kind: 'lightChoice' }>): void {
+  private lightChoice(now: Clause, item: Of<'lightChoice'>): void {
     const lights = this.lightsOr(now, [item], 'The head')
     if (lights.length > 0)
       this.set(
@@ -282,23 +306,28 @@ class Reader {
 
   // ── figures ──
 
-  private figure(now: Clause, item: Extract<Item, { kind: 'figure' }>, i: number): void {
-    const { figure } = item
-    const near = <K extends Item['kind']>(kind: K) =>
-      this.besides(now.items, i, kind) as Extract<Item, { kind: K }> | undefined
-    const turn = near('turn')?.turn ?? null
-    const from = near('from')?.from ?? null
-    const part = near('part')?.part ?? null
-    const around = this.around(now.items, i)
-    if (now.items.slice(0, i).findLast(({ kind }) => kind !== 'filler')?.kind === 'error')
-      return this.error(around, figure)
-    if (figure.quantities.includes('stops') && turn !== null) return this.stops(now, around, figure, turn)
-    const term = this.termFor(now, i, figure)
-    if (term) return this.ofTerm(now, around, figure, term, turn)
-    if (now.lights.length > 0) return this.ofLight(now, around, figure, turn, part)
-    if (from === 'exit' || from === 'entry') return this.ofMoment(around, figure, from)
-    if (now.thing !== null) return this.ofThing(now.thing, around, figure, { turn, from, part })
-    this.alone(around, figure, from, part)
+  private figure(now: Clause, item: Of<'figure'>, i: number): void {
+    const near = <K extends Item['kind']>(kind: K) => this.besides(now.items, i, kind) as Of<K> | undefined
+    const said: Told = {
+      items: this.around(now.items, i),
+      figure: item.figure,
+      turn: near('turn')?.turn ?? null,
+      from: near('from')?.from ?? null,
+      part: near('part')?.part ?? null,
+    }
+    const behindError = now.items.slice(0, i).findLast(({ kind }) => kind !== 'filler')?.kind === 'error'
+    if (behindError) this.error(said)
+    else if (said.figure.quantities.includes('stops') && said.turn !== null) this.stops(now, said)
+    else this.meant(now, said, this.termFor(now, i, said.figure))
+  }
+
+  /** A figure by its term, else by what the clause is about, else alone. */
+  private meant(now: Clause, said: Told, term: Term | null): void {
+    if (term) this.ofTerm(now, said, term)
+    else if (now.lights.length > 0) this.ofLight(now, said)
+    else if (said.from === 'exit' || said.from === 'entry') this.ofMoment(said)
+    else if (now.thing !== null) this.ofThing(now.thing, said)
+    else this.alone(said)
   }
 
   /** The words of a figure: from the one before it, to what is said of it behind. */
@@ -314,7 +343,7 @@ class Reader {
   }
 
   /** How far off the figure said last may be. */
-  private error(items: Item[], figure: SaidFigure): void {
+  private error({ items, figure }: Told): void {
     const path = this.said.at(-1)?.changes.at(-1)?.path
     const of = path === undefined ? null : errorPathOf(path)
     if (of === null || of === undefined) return this.ask(items, `${figure.text}: the error of what?`)
@@ -339,44 +368,41 @@ class Reader {
     return quantities.includes(field.quantity) || quantities.some(quantity => bare.includes(quantity))
   }
 
+  /** Of what has one name the one that is meant: of the light that is named, of the thing, of the link. */
+  private usable(now: Clause, item: Item | undefined, figure: SaidFigure): Term | null {
+    if (item?.kind !== 'term') return null
+    const light = now.lights[0] ?? 0
+    const fit = item.alike.filter(({ path, key }) =>
+      path !== undefined
+        ? this.fits(path, figure)
+        : this.setup.flashes.length > 0 && this.fits(`flashes[${light}].${key}`, figure),
+    )
+    if (now.lights.length > 0) return fit.find(term => term.key) ?? fit[0] ?? null
+    const linked = kindOf(now.items, 'choice').some(({ path }) => path === 'link.kind')
+    const about = linked ? 'link.' : now.thing !== null ? PARTS_OF[now.thing] : ''
+    const ofSetup = fit.filter(term => term.path)
+    const own = ofSetup.find(term => term.path!.startsWith(about)) ?? ofSetup[0]
+    return own ?? (now.thing === null ? (fit[0] ?? null) : null)
+  }
+
   /** The term that a figure belongs to: one before it that no other figure follows, else one behind it. */
   private termFor(now: Clause, i: number, figure: SaidFigure): Term | null {
-    const light = now.lights[0] ?? (this.setup.flashes.length > 0 ? 0 : null)
-    const pathOf = ({ path, key }: Term): string | null =>
-      path ?? (key !== undefined && light !== null ? `flashes[${light}].${key}` : null)
-    const usable = (at: number): Term | null => {
-      const item = now.items[at]
-      if (item?.kind !== 'term') return null
-      const fit = item.alike.filter(term => {
-        const path = pathOf(term)
-        return path !== null && this.fits(path, figure)
-      })
-      if (now.lights.length > 0) return fit.find(term => term.key) ?? fit[0] ?? null
-      const ofSetup = fit.filter(term => term.path)
-      // Latency is that of what is named: the radio's, the sensor's.
-      const about = now.items.some(one => one.kind === 'choice' && one.path === 'link.kind')
-        ? 'link.'
-        : now.thing !== null
-          ? PARTS_OF[now.thing]
-          : ''
-      const own = ofSetup.find(term => term.path!.startsWith(about))
-      return own ?? ofSetup[0] ?? (now.thing === null ? (fit[0] ?? null) : null)
-    }
-    for (let at = i - 1; at >= 0 && now.items[at]!.kind !== 'figure'; at--) {
-      const term = usable(at)
-      if (term) return term
-    }
-    for (let at = i + 1; at < now.items.length && now.items[at]!.kind !== 'figure'; at++) {
-      const term = usable(at)
+    const isFigure = ({ kind }: Item): boolean => kind === 'figure'
+    const before = now.items.slice(now.items.slice(0, i).findLastIndex(isFigure) + 1, i).reverse()
+    const behind = now.items.slice(i + 1)
+    const end = behind.findIndex(isFigure)
+    for (const item of [...before, ...(end < 0 ? behind : behind.slice(0, end))]) {
+      const term = this.usable(now, item, figure)
       if (term) return term
     }
     return null
   }
 
-  private ofTerm(now: Clause, items: Item[], figure: SaidFigure, term: Term, turn: Turn | null): void {
+  private ofTerm(now: Clause, { items, figure, turn }: Told, term: Term): void {
     if (term.key === undefined) {
-      if (turn === 'nearer' || turn === 'farther') return this.moved(items, term.path!, figure, turn)
-      return this.field(items, term.path!, figure.text)
+      if (turn === 'nearer' || turn === 'farther') this.moved(items, term.path!, figure, turn)
+      else this.field(items, term.path!, figure.text)
+      return
     }
     for (const light of this.lightsOr(now, items, 'That is said'))
       this.field(items, `flashes[${light}].${term.key}`, figure.text)
@@ -390,42 +416,48 @@ class Reader {
     this.field(items, path, `${Number(value.toPrecision(12))} m`)
   }
 
-  /** Stops: a light turned up or down, or a frame that came out dark or bright. */
-  private stops(now: Clause, items: Item[], figure: SaidFigure, turn: Turn): void {
-    const lights = now.lights
-    if (turn === 'under' || turn === 'over') {
-      const value = turn === 'under' ? -figure.number : figure.number
-      const front = this.setup.flashes.flatMap(({ role }, i) => (role === 'key' || role === 'fill' ? [i] : []))
-      const light = lights.length === 1 ? lights[0]! : front.length > 0 ? front[0]! : 0
-      const entry = evidenceOf(this.setup, { kind: 'light', value, light })
-      return this.set(items, { path: 'evidence', value: [...this.setup.evidence, entry] as unknown as string })
-    }
-    if (turn === 'wider' || turn === 'narrower') return this.stopped(items, figure, turn === 'wider' ? -1 : 1)
-    if (turn !== 'up' && turn !== 'down') return this.ask(items, `${figure.text} of what?`)
-    if (lights.length === 0 && items.some(item => item.kind === 'term' && item.term.path === 'picture.iso'))
-      return this.field(
-        items,
-        'picture.iso',
-        String(this.setup.picture.iso * 2 ** (turn === 'up' ? figure.number : -figure.number)),
-      )
-    const full = now.items.find(item => item.kind === 'power')
-    for (const light of this.lightsOr(now, items, 'The power')) {
-      const flash = this.setup.flashes[light]!
-      const base =
-        full?.kind === 'power' ? (parseField(full.text, FIELD_OF_POWER) as { value: number }).value : flash.power
-      const power = base * 2 ** (turn === 'up' ? figure.number : -figure.number)
-      if (power > 1 + 1e-9)
-        return this.ask(
-          items,
-          `${flash.name} is at ${base === 1 ? 'full power' : format(base, 'power')}: it cannot go up by ${figure.text}`,
-          [`${flash.name} at full power`, `aperture ${figure.text} wider`],
-        )
-      if (power < flash.minimumPower * (1 - 1e-9))
-        return this.ask(items, `${flash.name} goes down to ${format(flash.minimumPower, 'power')} at the lowest`, [
-          `${flash.name} at ${format(flash.minimumPower, 'power')}`,
-        ])
-      this.set(items, { path: `flashes[${light}].power`, value: Number(power.toPrecision(12)) })
-    }
+  /** Stops: a light turned up or down, the lens, or a frame that came out dark or bright. */
+  private stops(now: Clause, said: Told): void {
+    const { items, figure, turn } = said
+    const toIso = now.lights.length === 0 && kindOf(items, 'term').some(({ term }) => term.path === 'picture.iso')
+    if (turn === 'under' || turn === 'over') this.cameOut(now, said)
+    else if (turn === 'wider' || turn === 'narrower') this.stopped(items, figure, turn === 'wider' ? -1 : 1)
+    else if (turn !== 'up' && turn !== 'down') this.ask(items, `${figure.text} of what?`)
+    else if (toIso) this.field(items, 'picture.iso', String(this.setup.picture.iso * factorOf(said)))
+    else for (const light of this.lightsOr(now, items, 'The power')) this.turned(now, said, light)
+  }
+
+  /** A frame that came out dark or bright tells of the light that lights the front. */
+  private cameOut({ lights }: Clause, { items, figure, turn }: Told): void {
+    const front = this.setup.flashes.findIndex(({ role }) => role === 'key' || role === 'fill')
+    const light = lights.length === 1 ? lights[0]! : Math.max(0, front)
+    const value = turn === 'under' ? -figure.number : figure.number
+    this.said.push({
+      phrase: this.phrase(items),
+      changes: [],
+      seen: evidenceOf(this.setup, { kind: 'light', value, light }),
+    })
+  }
+
+  /** A light turned up or down from where it is, or from where that is said to begin. */
+  private turned(now: Clause, said: Told, light: number): void {
+    const { items, figure } = said
+    const flash = this.setup.flashes[light]!
+    const from = kindOf(now.items, 'power')[0]
+    const read = from ? parseField(from.text, FIELD_OF_POWER) : null
+    const base = read && 'value' in read && read.value !== null ? read.value : flash.power
+    const power = base * factorOf(said)
+    const told = (value: number): string => (value === 1 ? 'full power' : format(value, 'power'))
+    if (power > 1 + 1e-9)
+      this.ask(items, `${flash.name} is at ${told(base)}: it cannot go up by ${figure.text}`, [
+        `${flash.name} at full power`,
+        `aperture ${figure.text} wider`,
+      ])
+    else if (power < flash.minimumPower * (1 - 1e-9))
+      this.ask(items, `${flash.name} goes down to ${told(flash.minimumPower)} at the lowest`, [
+        `${flash.name} at ${told(flash.minimumPower)}`,
+      ])
+    else this.set(items, { path: `flashes[${light}].power`, value: Number(power.toPrecision(12)) })
   }
 
   /** The aperture by so many stops, as a ring has them. */
@@ -435,36 +467,14 @@ class Reader {
     this.field(items, 'picture.aperture', String(Math.abs(step - exact) < 0.04 * exact ? step : exact))
   }
 
-  private ofLight(now: Clause, items: Item[], figure: SaidFigure, turn: Turn | null, part: Part | null): void {
-    const is = (quantity: Quantity): boolean => figure.quantities.includes(quantity)
-    const key =
-      is('power') || figure.unit === '%'
-        ? 'power'
-        : is('length')
-          ? part === 'wide'
-            ? 'headWidth'
-            : part === 'high'
-              ? 'headHeight'
-              : 'distance'
-          : is('angle')
-            ? part === 'raised' || part === 'high' || turn === 'up' || turn === 'down'
-              ? 'elevation'
-              : part === 'round'
-                ? 'angle'
-                : null
-            : is('energy')
-              ? 'energy'
-              : null
-    // What was named before is not meant by what cannot be of it.
-    if (key === null && now.carried) return this.alone(items, figure, null, part)
+  private ofLight(now: Clause, said: Told): void {
+    const { items, figure, turn, part } = said
+    const key = keyOfLight(figure, part, turn)
     if (key === null) {
-      const name = this.setup.flashes[now.lights[0]!]!.name
-      const choices = is('angle')
-        ? [`${name} raised ${figure.text}`, `${name} ${figure.text} round the subject`]
-        : is('time')
-          ? [`${name} recycle ${figure.text}`, `${name} latency ${figure.text}`]
-          : [`${name} at 1/16`, `${name} 0.5 m away`]
-      return this.ask(items, `${figure.text} of what of ${name}?`, choices)
+      // What was named before is not meant by what cannot be of it.
+      if (now.carried) this.alone(said)
+      else this.askOfLight(now, said)
+      return
     }
     for (const light of now.lights) {
       const path = `flashes[${light}].${key}`
@@ -473,7 +483,17 @@ class Reader {
     }
   }
 
-  private ofMoment(items: Item[], figure: SaidFigure, from: From): void {
+  private askOfLight(now: Clause, { items, figure }: Told): void {
+    const { name } = this.setup.flashes[now.lights[0]!]!
+    const choices = figure.quantities.includes('angle')
+      ? [`${name} raised ${figure.text}`, `${name} ${figure.text} round the subject`]
+      : figure.quantities.includes('time')
+        ? [`${name} recycle ${figure.text}`, `${name} latency ${figure.text}`]
+        : [`${name} at 1/16`, `${name} 0.5 m away`]
+    this.ask(items, `${figure.text} of what of ${name}?`, choices)
+  }
+
+  private ofMoment({ items, figure, from }: Told): void {
     const parsed = parseField(figure.text, FIELDS['moment.offset'])
     if ('error' in parsed) return this.ask(items, parsed.error)
     const value = (parsed.value ?? 0) + (from === 'exit' ? this.setup.subject.depth : 0)
@@ -484,53 +504,40 @@ class Reader {
     )
   }
 
-  private ofThing(
-    thing: Thing,
-    items: Item[],
-    figure: SaidFigure,
-    { turn, from, part }: { turn: Turn | null; from: From | null; part: Part | null },
-  ): void {
-    if (thing === 'mic' && figure.quantities.includes('length')) return this.mic(items, figure, turn, from)
-    if (thing === 'beam' && part !== 'wide' && figure.quantities.includes('length'))
-      return this.beam(items, figure, turn)
-    const path = pathOfThing(thing, figure, part, this.setup)
-    if (path === null)
-      return this.ask(
-        items,
-        `${figure.text} of what of “${this.phrase(items.filter(item => item.kind === 'thing'))}”?`,
-        [],
-      )
-    if (turn === 'nearer' || turn === 'farther') return this.moved(items, path, figure, turn)
-    this.field(items, path, figure.text)
+  private ofThing(thing: Thing, said: Told): void {
+    const { items, figure, turn, part } = said
+    const far = figure.quantities.includes('length') && part !== 'wide'
+    if (thing === 'mic' && far) return this.mic(said)
+    if (thing === 'beam' && far) return this.beam(said)
+    const path = pathOfThing(thing, figure, part)
+    if (path === null) this.ask(items, `${figure.text} of what of “${this.phrase(kindOf(items, 'thing'))}”?`)
+    else if (turn === 'nearer' || turn === 'farther') this.moved(items, path, figure, turn)
+    else this.field(items, path, figure.text)
     // A ball is as long as it is wide.
-    if (path === 'motion.diameter' && this.setup.motion.objectLength !== this.setup.motion.diameter && part === null)
-      this.sameLength(items)
+    const said1 = this.said.at(-1)
+    if (path === 'motion.diameter' && said1?.changes.at(-1)?.path === path)
+      said1.changes.push({ path: 'motion.objectLength', value: this.setup.motion.diameter })
   }
 
-  private sameLength(items: Item[]): void {
-    const was = valueAt(this.setup, 'motion.objectLength')
-    if (typeof was === 'number')
-      this.said.at(-1)!.changes.push({ path: 'motion.objectLength', value: this.setup.motion.diameter })
-    void items
-  }
-
-  private mic(items: Item[], figure: SaidFigure, turn: Turn | null, from: From | null): void {
+  private mic({ items, figure, turn, from }: Told): void {
     const parsed = parseField(figure.text, { ...FIELDS['sensor.offset'], unit: 'm' })
     if ('error' in parsed || parsed.value === null)
       return this.ask(items, 'error' in parsed ? parsed.error : 'How far?')
     const changes: Change[] = this.setup.sensor.kind === 'sound' ? [] : [{ path: 'sensor.kind', value: 'sound' }]
-    const source =
-      from === 'splash' || from === 'target' ? 'impact' : from === 'start' ? 'start' : from === 'floor' ? 'floor' : null
-    if (source !== null && (changes.length > 0 || turn === null) && this.setup.sensor.source !== source)
+    const source = from === null ? undefined : SOURCE_FROM[from]
+    const counted = changes.length > 0 || turn === null
+    if (source !== undefined && counted && this.setup.sensor.source !== source)
       changes.push({ path: 'sensor.source', value: source })
     const there = changes.reduce<Setup>(withChange, this.setup)
-    const now = Math.hypot(there.sensor.position, there.sensor.offset)
-    const far = turn === 'nearer' ? now - parsed.value : turn === 'farther' ? now + parsed.value : parsed.value
-    const { position, offset } = micAt(there, Math.max(0, far))
+    const by = turn === 'nearer' ? -1 : turn === 'farther' ? 1 : 0
+    const { position, offset } = micAt(
+      there,
+      Math.max(0, by === 0 ? parsed.value : soundDistance(there) + by * parsed.value),
+    )
     this.set(items, ...changes, { path: 'sensor.position', value: position }, { path: 'sensor.offset', value: offset })
   }
 
-  private beam(items: Item[], figure: SaidFigure, turn: Turn | null): void {
+  private beam({ items, figure, turn }: Told): void {
     if (turn === 'nearer' || turn === 'farther') return this.moved(items, 'sensor.position', figure, turn)
     const parsed = parseField(figure.text, FIELDS['sensor.position'])
     if ('error' in parsed) return this.ask(items, parsed.error)
@@ -539,18 +546,12 @@ class Reader {
   }
 
   /** A figure that nothing was named for: what it can only be, or a question. */
-  private alone(items: Item[], figure: SaidFigure, from: From | null, part: Part | null): void {
-    const is = (quantity: Quantity): boolean => figure.quantities.includes(quantity)
-    if (is('temperature') && !is('angle')) return this.field(items, 'air.temperatureC', figure.text)
-    if (figure.unit === '' && is('shutter')) return this.fraction(items, figure)
-    if (is('speed') && !is('rate')) return this.field(items, 'motion.speed', figure.text)
-    if (is('mass') && !is('force')) return this.field(items, 'motion.mass', figure.text)
-    if (is('length') && part === 'deep') return this.field(items, 'subject.depth', figure.text)
-    if (is('length') && part === 'high') return this.field(items, 'subject.height', figure.text)
-    if (is('rate') && /frame|fps/.test(figure.unit)) return this.field(items, 'camera.frameRate', figure.text)
-    if (is('length') && (from === 'start' || from === 'target'))
-      return this.field(items, 'subject.distance', figure.text)
-    this.ask(items, `${figure.text}: of what?`, candidatesFor(figure))
+  private alone({ items, figure, from, part }: Told): void {
+    if (figure.unit === '' && figure.quantities.includes('shutter')) return this.fraction(items, figure)
+    const counted = figure.quantities.includes('length') && (from === 'start' || from === 'target')
+    const path = counted ? 'subject.distance' : pathAlone(figure, part)
+    if (path) this.field(items, path, figure.text)
+    else this.ask(items, `${figure.text}: of what?`, offersFor(figure))
   }
 
   /** 1/250 is a shutter speed, 1/64 a power; 1/8 may be both. */
@@ -567,68 +568,21 @@ class Reader {
   }
 }
 
-/** Where the figures of a thing stand. */
-const PARTS_OF: Record<Thing, string> = {
-  mic: 'sensor.',
-  beam: 'sensor.',
-  sensor: 'sensor.',
-  camera: 'camera.',
-  background: 'scene.',
-  object: 'motion.',
-  subject: 'subject.',
-}
-
 /** Items that say how much. */
 const FIGURES: ReadonlySet<Item['kind']> = new Set(['figure', 'aperture', 'iso', 'power', 'pops', 'bulb'])
 
+/** What a microphone answers to, by where its distance is counted from. */
+const SOURCE_FROM: Partial<Record<From, Setup['sensor']['source']>> = {
+  splash: 'impact',
+  target: 'impact',
+  start: 'start',
+  floor: 'floor',
+}
+
+/** What so many stops up or down are as a factor. */
+const factorOf = ({ figure, turn }: Told): number => 2 ** (turn === 'up' ? figure.number : -figure.number)
+
 const FIELD_OF_POWER = fieldAt('flashes[0].power') as NumberField
-
-/** The figure of a thing that is meant by what it is measured in. */
-function pathOfThing(thing: Thing, figure: SaidFigure, part: Part | null, setup: Setup): FieldPath | null {
-  const is = (quantity: Quantity): boolean => figure.quantities.includes(quantity)
-  switch (thing) {
-    case 'camera':
-      return is('length') ? 'picture.distance' : is('rate') ? 'camera.frameRate' : is('time') ? 'camera.lag' : null
-    case 'background':
-      if (is('share')) return 'scene.ground.reflectance'
-      if (!is('length')) return null
-      return part === 'wide' ? 'scene.ground.width' : part === 'high' ? 'scene.ground.height' : 'scene.ground.distance'
-    case 'object':
-      if (is('length')) return part === 'long' ? 'motion.objectLength' : 'motion.diameter'
-      return is('mass') ? 'motion.mass' : is('speed') ? 'motion.speed' : is('rate') ? 'motion.turns' : null
-    case 'subject':
-      if (!is('length')) return null
-      return part === 'deep' || part === 'long'
-        ? 'subject.depth'
-        : part === 'high' || part === 'wide'
-          ? 'subject.height'
-          : 'subject.distance'
-    case 'mic':
-    case 'sensor':
-    case 'beam':
-      if (is('length')) return part === 'wide' ? 'sensor.beamWidth' : 'sensor.position'
-      return is('time') ? 'sensor.latency' : setup.sensor.kind === 'sound' && is('number') ? 'sensor.threshold' : null
-  }
-}
-
-/** What a figure alone may have been meant for, as it would be said. */
-function candidatesFor({ text, quantities, number }: SaidFigure): string[] {
-  const is = (quantity: Quantity): boolean => quantities.includes(quantity)
-  if (is('time')) return [`delay ${text}`, `shutter ${text}`, `${text} after the impact`]
-  if (is('length'))
-    return [`camera ${text} away`, `subject ${text} from the start`, `beam at ${text}`, `mic ${text} away`]
-  if (is('share')) return [`humidity ${text}`, `reflectance ${text}`]
-  if (is('rate')) return [`spin ${text}`, `frame rate ${text}`]
-  if (is('temperature')) return [`air ${text}`, `angle ${text}`]
-  if (is('stops')) return [`one stop dark`, `key up ${text}`]
-  if (is('number'))
-    return [
-      ...(number >= 50 ? [`ISO ${text}`, `shutter 1/${text} s`] : []),
-      ...(number <= 64 ? [`f/${text}`] : []),
-      ...(number <= 100 ? [`${text} keepers`, `${text} props`] : []),
-    ]
-  return []
-}
 
 /**
  * Reads what somebody says of a set-up in one line, as `f/8 iso 400, key at 1/64 half a metre away`: what each phrase

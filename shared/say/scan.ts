@@ -1,4 +1,4 @@
-import { type Quantity, type Setup } from '../../core'
+import type { Quantity, Setup } from '../../core'
 import { parsePops } from '../units/pops'
 import { takeRoom } from '../units/room'
 import { takeSpoken } from '../units/spoken'
@@ -27,12 +27,13 @@ const TURNS = {
 export type Turn = keyof typeof TURNS
 
 /** Places a distance is counted from. */
+const SUBJECTS = 'subject|target|cracker|poppadom|balloon|glass|bowl|bun|paper'
+const SURFACES = `splash|impact|surface|milk|water|tank|plate|${SUBJECTS}`
+const STARTS = 'muzzle|start|launcher|release|hand|pin|pop|burst|report|bang|balloon|disc|spout|lip'
 const FROM = {
-  target: /^to (?:the )?(?:subject|target|cracker|poppadom|balloon|glass|bowl|bun|paper)\b/,
-  splash:
-    /^(?:from|of|to|before|above) (?:the )?(?:splash|impact|surface|milk|water|bowl|tank|subject|target|cracker|glass|bun|plate)\b/,
-  start:
-    /^(?:from|of|to|after|past|below|under) (?:the )?(?:muzzle|start|launcher|release|hand|pin|pop|burst|report|bang|balloon|disc|spout|lip)\b/,
+  target: new RegExp(String.raw`^to (?:the )?(?:${SUBJECTS})\b`),
+  start: new RegExp(String.raw`^(?:from|of|to|after|past|below|under) (?:the )?(?:${STARTS})\b`),
+  splash: new RegExp(String.raw`^(?:from|of|before|above) (?:the )?(?:${SURFACES})\b`),
   floor: /^(?:from|of|to|above) (?:the )?(?:floor|bottom)\b/,
   exit: /^(?:past|behind|beyond|out of|after) (?:the |its )?(?:far|exit|back|rear) (?:side|face)\b/,
   entry: /^(?:past|behind|beyond|after|into) (?:the |its )?(?:near|entry|front)? ?(?:side|face|mark)\b/,
@@ -75,17 +76,29 @@ export type Item = { at: number; to: number } & (
 /** What is between clauses, and what joins two of them. */
 export const BREAK = /^(?:[,;\n]|\.(?=\s|$)|\b(?:and|then|plus(?! or)|also|while|with the)\b|&)/
 
-const FILLER =
-  /^(?:stop(?:ped)? down to|open(?:ed)? up to|bring|pull|push|crank|knock|add|take|let|give|go|we're|shoot at|set|put|make|move|use|have|keep|change|turn|dial(?:led)? in|shoot|try|please|now|only|just|about|around|roughly|some|exactly|the|an?|is|are|be|it|its|it's|at|to|of|on|in|for|by|with|from|off|than|that|this|my|our|so|i|we|want|need|came|comes|out|test frame|frame|was|were|should|stands?|sits?|placed|stop it down|=|:|-|–|—|@|mounted|light|meter(?:ed)?|reads?|standing|hangs?|hung|goes|set to|down to|up to)(?![\w'])/
+/** Words that say nothing of how much. */
+const FILLERS = [
+  'stop(?:ped)? down to|open(?:ed)? up to|stop it down|set down to|set to|down to|up to|dial(?:led)? in|shoot at',
+  'bring|pull|push|crank|knock|add|take|let|give|go|set|put|make|move|use|have|keep|change|turn|shoot|try|please|now',
+  "only|just|about|around|roughly|some|exactly|the|an?|is|are|be|its|it's|it|at|to|of|on|in|for|by|with|from|off",
+  "than|that|this|my|our|so|i|we're|we|want|need|came|comes|out|test frame|frame|was|were|should|stands?|sits?",
+  'placed|mounted|light|meter(?:ed)?|reads?|standing|hangs?|hung|goes|=|:|-|–|—|@',
+]
+const FILLER = new RegExp(`^(?:${FILLERS.join('|')})(?![\\w'])`)
 
 const NUMBER = /^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:\s*\/\s*\d+(?:[.,]\d+)?)?/
 const MIXED = /^\d+\s+\d+\/\d+(?!\d)/
 const APERTURE = /^f\s*[/:]?\s*(\d+(?:[.,]\d+)?)(?![\w/])/
 const ISO = /^(?:iso\s*(?:of |to |at )?(\d+)|(\d+)\s*iso)\b/
-const POWER =
-  /^(?:(?:at |on |to )?(?:an? |one )?(full|half|quarter|eighth|sixteenth)(?: of)? power|(?:power (?:at |to )?(?:an? |one )?)(full|half|quarter|eighth|sixteenth)|full(?! of))\b/
-const POPS =
-  /^(\d+|[a-z]+)\s*(?:@|x|×|pops?(?:\s+(?:at|every|of))?|flashes (?:at|every))\s*[\w./ -]+?(?:hz|hertz|\/\s*s|a second|per second|ms|milliseconds?|s|seconds?)(?: apart)?(?![\w/])/
+const SHARES = 'full|half|quarter|eighth|sixteenth'
+const POWER = new RegExp(
+  String.raw`^(?:(?:at |on |to )?(?:an? |one )?(${SHARES})(?: of)? power|` +
+    String.raw`(?:power (?:at |to )?(?:an? |one )?)(${SHARES})|full(?! of))\b`,
+)
+const POPS = new RegExp(
+  String.raw`^(\d+|[a-z]+)\s*(?:@|x|×|pops?(?:\s+(?:at|every|of))?|flashes (?:at|every))\s*[\w./ -]+?` +
+    String.raw`(?:hz|hertz|\/\s*s|a second|per second|ms|milliseconds?|s|seconds?)(?: apart)?(?![\w/])`,
+)
 const CALIBRE = /^\.\d{2,3}(?![\d.])(?:\s*(?:calibre|caliber|cal))?(?!\s*(?:mm|cm|m|in|inch|inches|s|ms)\b)/
 const EV = /^ev\s*([+-]?\d+(?:[.,]\d+)?)/
 const ERROR = /^(?:plus or minus|plus\/minus|give or take|\+\/-|±|with an (?:error|uncertainty) of)/
@@ -120,54 +133,75 @@ function takeUnit(text: string): { unit: string; quantities: Quantity[] } | null
 const OF_FRACTION: readonly Quantity[] = ['power', 'shutter']
 const OF_BARE: readonly Quantity[] = ['number', 'count', 'iso', 'guide', 'aperture']
 
-/** A figure at the head of a text, in digits or words. */
-function takeFigure(text: string): { figure: SaidFigure; length: number } | null {
+interface Taken {
+  figure: SaidFigure
+  length: number
+}
+
+/** A calibre, or a light value with its unit in front. */
+function takeSpecial(text: string): Taken | null {
   const calibre = CALIBRE.exec(text)
   if (calibre) {
     const shown = /^\.\d+/.exec(calibre[0])![0]
-    return {
-      figure: { text: shown, number: Number(shown), unit: '', quantities: ['length'] },
-      length: calibre[0].length,
-    }
+    const figure = { text: shown, number: Number(shown), unit: '', quantities: ['length'] as const }
+    return { figure, length: calibre[0].length }
   }
   const ev = EV.exec(text)
-  if (ev) {
-    const figure = { text: `${ev[1]} EV`, number: Number(ev[1]), unit: 'ev', quantities: ['ev', 'stops'] as const }
-    return { figure, length: ev[0].length }
-  }
+  if (!ev) return null
+  const figure = { text: `${ev[1]} EV`, number: Number(ev[1]), unit: 'ev', quantities: ['ev', 'stops'] as const }
+  return { figure, length: ev[0].length }
+}
+
+/** A number at the head of a text, in digits or words, with how it is written and how long that is. */
+function takeNumber(text: string): { shown: string; number: number; length: number; digits: boolean } | null {
   const digits = MIXED.exec(text) ?? NUMBER.exec(text)
-  const spoken = digits ? null : takeSpoken(text)
-  if (!digits && (!spoken || spoken.rest === text)) return null
-  const length = digits ? digits[0].length : text.length - spoken!.rest.length
-  const shown = digits
-    ? digits[0].replace(',', '.').replace(/\s*\/\s*/, '/')
-    : String(Number(spoken!.value.toPrecision(12)))
+  if (digits) {
+    const shown = digits[0].replace(',', '.').replace(/\s*\/\s*/, '/')
+    return { shown, number: evaluated(shown), length: digits[0].length, digits: true }
+  }
+  const spoken = takeSpoken(text)
+  if (!spoken || spoken.rest === text) return null
+  const { value, rest } = spoken
+  return {
+    shown: String(Number(value.toPrecision(12))),
+    number: value,
+    length: text.length - rest.length,
+    digits: false,
+  }
+}
+
+/** A figure at the head of a text, in digits or words. */
+function takeFigure(text: string): Taken | null {
+  const special = takeSpecial(text)
+  if (special) return special
+  const taken = takeNumber(text)
+  if (!taken) return null
+  const { shown, number, length } = taken
   const behind = text.slice(length)
   const gap = /^\s*/.exec(behind)![0].length
   const unit = takeUnit(behind.slice(gap))
-  const fraction = shown.includes('/')
-  const number = digits ? evaluated(shown) : spoken!.value
+  if (unit) return withUnit(shown, number, unit, length + gap + unit.unit.length, behind.slice(gap + unit.unit.length))
   // A word alone that is no number of anything: a, an.
-  if (!unit && spoken && /^an?\b/i.test(text)) return null
-  const thirds = fraction && !unit ? THIRDS.exec(behind) : null
-  const more = unit ? AND_A_PART.exec(behind.slice(gap + unit.unit.length)) : null
-  if (unit && more) {
-    const whole = number + (more[1] === 'half' ? 0.5 : 0.25)
-    return {
-      figure: { text: `${whole} ${unit.unit}`, number: whole, ...unit },
-      length: length + gap + unit.unit.length + more[0].length,
-    }
-  }
-  const said = unit ? `${shown} ${unit.unit}` : thirds ? `${shown} ${thirds[1]}0.${thirds[2]}` : shown
-  return {
-    figure: {
-      text: said,
-      number,
-      unit: unit?.unit ?? '',
-      quantities: unit?.quantities ?? (fraction ? OF_FRACTION : OF_BARE),
-    },
-    length: length + (unit ? gap + unit.unit.length : (thirds?.[0].length ?? 0)),
-  }
+  if (!taken.digits && /^an?\b/i.test(text)) return null
+  const fraction = shown.includes('/')
+  const thirds = fraction ? THIRDS.exec(behind) : null
+  const said = thirds ? `${shown} ${thirds[1]}0.${thirds[2]}` : shown
+  const figure = { text: said, number, unit: '', quantities: fraction ? OF_FRACTION : OF_BARE }
+  return { figure, length: length + (thirds?.[0].length ?? 0) }
+}
+
+/** A figure with its unit, and half or a quarter of it more where that is said. */
+function withUnit(
+  shown: string,
+  number: number,
+  unit: NonNullable<ReturnType<typeof takeUnit>>,
+  length: number,
+  behind: string,
+): Taken {
+  const more = AND_A_PART.exec(behind)
+  if (!more) return { figure: { text: `${shown} ${unit.unit}`, number, ...unit }, length }
+  const whole = number + (more[1] === 'half' ? 0.5 : 0.25)
+  return { figure: { text: `${whole} ${unit.unit}`, number: whole, ...unit }, length: length + more[0].length }
 }
 
 function evaluated(text: string): number {
@@ -239,12 +273,12 @@ function takeRoomWords(text: string): { ev: number; length: number } | null {
 type Found = { item: Record<string, unknown> & { kind: Item['kind'] }; length: number } | null
 
 /** A group of pops by its name. */
-function groupIn(setup: Setup, text: string): [group: number, length: number] | null {
+function groupIn(setup: Setup, text: string): { group: number; length: number } | null {
   const names = setup.sequence.groups.map(({ name }, i) => [i, name.toLowerCase().trim()] as const)
   const found = names.find(
     ([, name]) => name !== '' && text.startsWith(name) && !LETTER.test(text.charAt(name.length) || ' '),
   )
-  return found ? [found[0], found[1].length] : null
+  return found ? { group: found[0], length: found[1].length } : null
 }
 
 /** A figure's name or a choice, whichever says more. */
@@ -261,56 +295,88 @@ function termOrChoice(text: string): Found {
   }
 }
 
-/** What the head of a text is, the surest first. */
-function headOf(setup: Setup, text: string): Found {
-  const aperture = APERTURE.exec(text)
-  if (aperture) return { item: { kind: 'aperture', text: `f/${aperture[1]}` }, length: aperture[0].length }
-  const iso = ISO.exec(text)
-  if (iso) return { item: { kind: 'iso', text: iso[1] ?? iso[2]! }, length: iso[0].length }
+function popsIn(text: string): Found {
   const pops = POPS.exec(text)
-  if (pops) {
-    const spoken = takeSpoken(pops[0])
-    const run = parsePops(
-      (spoken && !/^\d/.test(pops[0]) ? `${spoken.value} ${spoken.rest}` : pops[0]).replace(/ apart$/, ''),
-    )
-    if (!('error' in run)) return { item: { kind: 'pops', ...run }, length: pops[0].length }
-  }
-  const power = POWER.exec(text)
-  if (power) return { item: { kind: 'power', text: power[1] ?? power[2] ?? 'full' }, length: power[0].length }
-  if (/^bulb\b/.test(text)) return { item: { kind: 'bulb' }, length: 4 }
-  const error = ERROR.exec(text)
-  if (error) return { item: { kind: 'error' }, length: error[0].length }
-  const group = groupIn(setup, text)
-  if (group) return { item: { kind: 'group', group: group[0] }, length: group[1] }
-  const room = takeRoomWords(text)
-  if (room) return { item: { kind: 'room', ev: room.ev }, length: room.length }
-  const lights = lightsIn(setup, text)
-  if (lights) return { item: { kind: 'lights', ...lights }, length: lights.words.length }
-  const from = keyed(FROM, text)
-  if (from) return { item: { kind: 'from', from: from[0] }, length: from[1] }
-  const named = termOrChoice(text)
-  if (named) return named
+  if (!pops) return null
+  const spoken = /^\d/.test(pops[0]) ? null : takeSpoken(pops[0])
+  const run = parsePops((spoken ? `${spoken.value} ${spoken.rest}` : pops[0]).replace(/ apart$/, ''))
+  return 'error' in run ? null : { item: { kind: 'pops', ...run }, length: pops[0].length }
+}
+function lightChoiceIn(text: string): Found {
   for (const { words, key, value } of LIGHT_CHOICES) {
     const found = words.exec(text)
     if (found) return { item: { kind: 'lightChoice', key, value }, length: found[0].length }
   }
+  return null
+}
+function thingIn(text: string): Found {
   for (const [thing, words] of THINGS) {
     const found = words.exec(text)
     if (found) return { item: { kind: 'thing', thing }, length: found[0].length }
   }
-  const figure = takeFigure(text)
-  if (figure) return { item: { kind: 'figure', figure: figure.figure }, length: figure.length }
-  const turn = keyed(TURNS, text)
-  if (turn) return { item: { kind: 'turn', turn: turn[0] }, length: turn[1] }
-  const part = keyed(PARTS, text)
-  if (part) return { item: { kind: 'part', part: part[0] }, length: part[1] }
-  const filler = FILLER.exec(text)
-  return filler ? { item: { kind: 'filler' }, length: filler[0].length } : null
+  return null
 }
+/** What a pattern finds, made an item. */
+const by =
+  (pattern: RegExp, item: (found: RegExpExecArray) => NonNullable<Found>['item']) =>
+  (text: string): Found => {
+    const found = pattern.exec(text)
+    return found && { item: item(found), length: found[0].length }
+  }
+const byKey =
+  <K extends string>(table: Readonly<Record<K, RegExp>>, kind: 'from' | 'turn' | 'part') =>
+  (text: string): Found => {
+    const found = keyed(table, text)
+    return found && { item: { kind, [kind]: found[0] }, length: found[1] }
+  }
+const made =
+  <T extends { length: number }>(take: (text: string) => T | null, item: (taken: T) => NonNullable<Found>['item']) =>
+  (text: string): Found => {
+    const taken = take(text)
+    return taken && { item: item(taken), length: taken.length }
+  }
+
+/** What the head of a text may be, the surest first. */
+const readers = (setup: Setup): ((text: string) => Found)[] => [
+  by(APERTURE, found => ({ kind: 'aperture', text: `f/${found[1]}` })),
+  by(ISO, found => ({ kind: 'iso', text: found[1] ?? found[2]! })),
+  popsIn,
+  by(POWER, found => ({ kind: 'power', text: found[1] ?? found[2] ?? 'full' })),
+  by(/^bulb\b/, () => ({ kind: 'bulb' })),
+  by(ERROR, () => ({ kind: 'error' })),
+  made(
+    text => groupIn(setup, text),
+    ({ group }) => ({ kind: 'group', group }),
+  ),
+  made(takeRoomWords, ({ ev }) => ({ kind: 'room', ev })),
+  made(
+    text => {
+      const found = lightsIn(setup, text)
+      return found && { ...found, length: found.words.length }
+    },
+    ({ lights, words }) => ({ kind: 'lights', lights, words }),
+  ),
+  byKey(FROM, 'from'),
+  termOrChoice,
+  lightChoiceIn,
+  thingIn,
+  made(takeFigure, ({ figure }) => ({ kind: 'figure', figure })),
+  byKey(TURNS, 'turn'),
+  byKey(PARTS, 'part'),
+  by(FILLER, () => ({ kind: 'filler' })),
+]
 
 /** What stands in a text, clause by clause, in the order said. @param said lower case */
 export function scan(setup: Setup, said: string): Item[][] {
   const clauses: Item[][] = [[]]
+  const heads = readers(setup)
+  const headOf = (text: string): Found => {
+    for (const read of heads) {
+      const found = read(text)
+      if (found) return found
+    }
+    return null
+  }
   let at = 0
   while (at < said.length) {
     const space = /^[\s()]+/.exec(said.slice(at))
@@ -325,7 +391,7 @@ export function scan(setup: Setup, said: string): Item[][] {
       at += gap[0].length
       continue
     }
-    const found = headOf(setup, text)
+    const found = headOf(text)
     const word = found ? null : (/^[\p{L}\d'’./-]+/u.exec(text)?.[0] ?? text[0]!)
     const length = found?.length ?? word!.length
     clauses.at(-1)!.push({ at, to: at + length, ...(found?.item ?? { kind: 'unknown', text: word! }) } as Item)

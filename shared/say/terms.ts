@@ -20,7 +20,8 @@ const SAID: Partial<Record<FieldPath, string>> = {
   'motion.turns': 'spin|spins|spinning|turns|rotation',
   'motion.faceWithin': 'face within|face angle|face tolerance',
   'subject.distance':
-    'distance to subject|distance to the subject|start to subject|throw distance|drop height|height of fall|fall height|falls',
+    'distance to subject|distance to the subject|start to subject|throw distance|drop height|height of fall|' +
+    'fall height|falls',
   'subject.depth': 'subject depth|thickness|subject thickness|depth of the subject',
   'subject.height': 'subject height|height of the subject',
   'subject.liquidDepth': 'liquid depth|depth of liquid|water depth|milk depth|tank depth|liquid',
@@ -134,6 +135,11 @@ function termsOf(): Term[] {
 /** Every term, the longest first. */
 export const TERMS: readonly Term[] = termsOf()
 
+/** What moves, as it is called on a set. */
+const OBJECTS =
+  'ball|pebble|stone|marble|dart|arrow|pellet|slug|shot|projectile|object|drop|bead|key|jet|top|disc|disk|wheel|' +
+  'turntable|runner|skater|racer|juggler|diabolo|skip|bag'
+
 /** The thing that a figure without a name of its own belongs to. */
 export const THINGS = [
   ['mic', /^(?:the\s+)?(?:microphone|mic|mike|sound (?:sensor|trigger))\b/],
@@ -141,10 +147,7 @@ export const THINGS = [
   ['sensor', /^(?:the\s+)?(?:sensor|trigger sensor|vibration sensor|contact)\b/],
   ['camera', /^(?:the\s+)?(?:camera|body)\b/],
   ['background', /^(?:the\s+)?(?:background|backdrop|ground|paper roll)\b(?!\s+light)/],
-  [
-    'object',
-    /^(?:the\s+)?(?:ball|pebble|stone|marble|dart|arrow|pellet|slug|shot|projectile|object|drop|bead|key|jet|top|disc|disk|wheel|turntable|runner|skater|racer|juggler|diabolo|skip|bag)\b(?!\s+light)/,
-  ],
+  ['object', new RegExp(String.raw`^(?:the\s+)?(?:${OBJECTS})\b(?!\s+light)`)],
   ['subject', /^(?:the\s+)?(?:subject|target|cracker|poppadom|paper|glass|bowl|balloon|bun)\b/],
 ] as const satisfies readonly (readonly [string, RegExp])[]
 export type Thing = (typeof THINGS)[number][0]

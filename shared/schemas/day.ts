@@ -15,7 +15,7 @@ import {
   minutesOf,
 } from '../../core/day'
 import { isDate } from './dates'
-import { listOf } from './list'
+import { type Part, listOf } from './list'
 import { checkSetup, plainObject } from './setup'
 import { type Checked, type Mistake, check, told } from './validate'
 
@@ -59,7 +59,7 @@ const stretches = () =>
 const ids = () => yup.array().strict().typeError('A list of names').of(name().required('A name is missing'))
 
 /** A table by name: its keys are whatever somebody calls them. */
-const table = (value: yup.AnySchema, most: number) =>
+const table = (value: Part, most: number): Part =>
   yup.lazy((given: unknown) =>
     given === undefined || given === null || typeof given !== 'object' || Array.isArray(given)
       ? yup.mixed().test('table', 'An object', one => one === undefined)
@@ -157,7 +157,7 @@ const daySchema = plainObject({
     .strict()
     .max(MOST_DAY.people, `At most ${MOST_DAY.people} people`)
     .of(plainObject({ id: id(), name: yup.string().strict().max(120), hours: stretches() })),
-  change: table(table(minutes().required(), MOST_DAY.setups + 1) as unknown as yup.AnySchema, MOST_DAY.setups + 1),
+  change: table(table(minutes().required(), MOST_DAY.setups + 1), MOST_DAY.setups + 1),
   stock: table(yup.number().strict().typeError('A number').min(0, '0 or above').max(1e6).required(), 200),
   setups: listOf(plainObject(setupShape), MOST_DAY.setups, 'set-ups'),
 })
@@ -191,31 +191,31 @@ const DAYS = 2000
 /** A set-up of the file: as given, else by the rules from the set-up that lies in it, else nothing to do. */
 function setupFrom(given: SetupGiven, document: Setup | null): DaySetup {
   const ruled = document ? daySetupOf(document, given.id) : null
-  const most = {
-    takes: given.most?.takes ?? ruled?.most.takes ?? Infinity,
-    minutes: given.most?.minutes ?? ruled?.most.minutes ?? GIVES_UP,
-  }
+  const most = { ...(ruled?.most ?? UNBOUND), ...given.most }
   const take = given.take ?? ruled?.take ?? null
   const takes = given.takes?.values ?? ruled?.takes ?? null
+  const { windows, setup: _, ...own } = given
   return {
-    id: given.id,
-    name: given.name ?? ruled?.name ?? given.id,
-    value: given.value ?? 'wanted',
-    build: given.build ?? ruled?.build ?? 0,
-    test: given.test ?? ruled?.test ?? 0,
-    strike: given.strike ?? ruled?.strike ?? 0,
-    fire: given.fire ?? (take !== null && takes !== null ? fireMinutes({ take, takes, most }) : (ruled?.fire ?? 0)),
+    ...NOTHING_SAID,
+    name: given.id,
+    ...ruled,
+    fire: take !== null && takes !== null ? fireMinutes({ take, takes, most }) : 0,
+    ...own,
+    windows: stretched(windows),
     take,
     takes,
     most,
-    leaves: given.leaves ?? ruled?.leaves ?? [],
-    minds: given.minds ?? ruled?.minds ?? [],
-    loud: given.loud ?? ruled?.loud ?? false,
-    windows: stretched(given.windows),
-    needs: given.needs ?? [],
-    after: given.after ?? [],
-    props: given.props ?? {},
   }
+}
+
+/** Where a crew stops of which nothing is said. */
+const UNBOUND: DaySetup['most'] = { takes: Infinity, minutes: GIVES_UP }
+
+/** A set-up of a file of which nothing is said. */
+const NOTHING_SAID: Omit<DaySetup, 'id' | 'name' | 'fire' | 'take' | 'takes' | 'most'> = {
+  value: 'wanted',
+  ...{ build: 0, test: 0, strike: 0, loud: false },
+  ...{ leaves: [], minds: [], windows: [], needs: [], after: [], props: {} },
 }
 
 /** Changes by the rules between set-ups that lie in the file, where it gives none. */

@@ -94,7 +94,7 @@ const shape = {
   latitude: degrees(90),
   longitude: degrees(180),
   order: ids('set-ups'),
-  setups: choices as unknown as yup.AnySchema,
+  setups: choices,
   printedAt: yup.string().strict().max(40).defined(),
   printed: ids('set-ups'),
 }

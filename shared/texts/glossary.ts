@@ -20,18 +20,21 @@ const entry = (term: string, is: string, here: string, also?: string): GlossaryE
 export const GLOSSARY: readonly GlossaryEntry[] = [
   entry(
     'Ambient light',
-    'Light that is there without the flash: a window, a lamp, a screen. In an open-shutter take it must leave the frame black for as long as the shutter is open.',
+    'Light that is there without the flash: a window, a lamp, a screen. In an open-shutter take it must ' +
+      'leave the frame black for as long as the shutter is open.',
     'Enter it as EV, as lux or as “dim room”; a test frame without flash tells it exactly (Tests, Black frame).',
     'room light',
   ),
   entry(
     'Aperture',
-    'The opening of the lens, as a fraction of its focal length: f/8 is an eighth. Each full stop halves the light and deepens what is sharp.',
+    'The opening of the lens, as a fraction of its focal length: f/8 is an eighth. Each full stop halves ' +
+      'the light and deepens what is sharp.',
     'It pays for depth of field with light; the exposure desk (Light) trades it against power, distance and ISO.',
   ),
   entry(
     'Backstop',
-    'What stops a projectile behind the subject. It must hold what the object still carries after the subject, and nobody stands beyond it.',
+    'What stops a projectile behind the subject. It must hold what the object still carries after the ' +
+      'subject, and nobody stands beyond it.',
     'Figures shows the energy at the subject; the table plan draws the backstop and the danger zone.',
   ),
   entry(
@@ -42,13 +45,15 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Beam',
-    'A thin line of light from a sender to a receiver, which answers when something blocks it. It sees what passes one place.',
+    'A thin line of light from a sender to a receiver, which answers when something blocks it. It sees ' +
+      'what passes one place.',
     'Its distance from the start sets the delay; its width and shortest block say what it can miss.',
     'light barrier',
   ),
   entry(
     'Beam block',
-    'How long the object keeps the beam dark: its length and the beam’s width, over its speed. A sensor that needs longer misses it.',
+    'How long the object keeps the beam dark: its length and the beam’s width, over its speed. A sensor ' +
+      'that needs longer misses it.',
     'Entered as a measurement it gives the speed at the beam.',
   ),
   entry(
@@ -64,33 +69,39 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Burst',
-    'A row of frames at the camera’s fastest rate, without a sensor. What counts is how often a frame falls into the window.',
+    'A row of frames at the camera’s fastest rate, without a sensor. What counts is how often a frame ' +
+      'falls into the window.',
     'Choose “Fired by: a burst”; the chance follows from frame rate and window.',
   ),
   entry(
     'Card',
-    'A white or silver sheet that throws light back on the shadow side, or into glass. A black one takes light away: a flag.',
+    'A white or silver sheet that throws light back on the shadow side, or into glass. A black one takes ' +
+      'light away: a flag.',
     'Place it in Light; what it adds at the front, the edge and the background is counted.',
     'reflector',
   ),
   entry(
     'Chain',
-    'Everything between the event and the light: sensor, controller, link, flash or camera. Each link adds a latency and a jitter.',
+    'Everything between the event and the light: sensor, controller, link, flash or camera. Each link ' +
+      'adds a latency and a jitter.',
     'The time strip draws it lane by lane; a control shot gives the whole of it in one reading.',
   ),
   entry(
     'Circle of confusion',
-    'The largest blur spot on the sensor that still looks sharp in the print. A thirtieth of a millimetre is usual for full frame.',
+    'The largest blur spot on the sensor that still looks sharp in the print. A thirtieth of a millimetre ' +
+      'is usual for full frame.',
     'Left empty it is the sensor’s diagonal over 1500; it sets the depth of field.',
   ),
   entry(
     'Control shot',
-    'One cheap take before the first real one, at the planned delay, with a marker in place of the prop. Where the object stands tells speed and delay at once.',
+    'One cheap take before the first real one, at the planned delay, with a marker in place of the prop. ' +
+      'Where the object stands tells speed and delay at once.',
     'Tests lists it; enter how far past the entry face the object was.',
   ),
   entry(
     'Controller',
-    'The box that waits: it takes the sensor’s signal and fires after the delay you dial. It has a step, a longest delay and a hold-off.',
+    'The box that waits: it takes the sensor’s signal and fires after the delay you dial. It has a step, ' +
+      'a longest delay and a hold-off.',
     'Kit holds its figures; the dial card rounds to its step.',
     'trigger, timer',
   ),
@@ -101,7 +112,8 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Delay',
-    'What you dial: the time the controller waits after the sensor has answered. It makes the picture happen at the moment.',
+    'What you dial: the time the controller waits after the sensor has answered. It makes the picture ' +
+      'happen at the moment.',
     'The dial card shows it large; after a few takes it shows the one they point to.',
   ),
   entry(
@@ -111,12 +123,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Dial card',
-    'One card with all that is set by hand: delay, powers, aperture, ISO, shutter, distances. It is what goes to the set.',
+    'One card with all that is set by hand: delay, powers, aperture, ISO, shutter, distances. It is what ' +
+      'goes to the set.',
     'It stands at the right of a set-up, prints on one page, and opens on a phone.',
   ),
   entry(
     'Diffraction',
-    'Light spreads at a small aperture, so that beyond some f-number stopping down makes everything softer. The blur grows with the f-number.',
+    'Light spreads at a small aperture, so that beyond some f-number stopping down makes everything ' +
+      'softer. The blur grows with the f-number.',
     'A finding says when it costs more sharpness than the depth gains.',
   ),
   entry(
@@ -126,7 +140,8 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Entry face, exit face',
-    'The side of the subject that the object reaches first, and the one it leaves by. Distances in the picture are counted from the entry face.',
+    'The side of the subject that the object reaches first, and the one it leaves by. Distances in the ' +
+      'picture are counted from the entry face.',
     'The moment of a projectile is a distance past the entry face.',
   ),
   entry(
@@ -137,18 +152,21 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Evidence',
-    'Something seen or measured, with its uncertainty and how things stood then. All figures it bears on follow from it.',
+    'Something seen or measured, with its uncertainty and how things stood then. All figures it bears on ' +
+      'follow from it.',
     'Add it under Measurements; what does not fit the rest is asked about.',
     'measurement',
   ),
   entry(
     'Exposure desk',
-    'A row of levers that each change the light: power, distance, aperture, ISO, modifier. Pull one, and another pays.',
+    'A row of levers that each change the light: power, distance, aperture, ISO, modifier. Pull one, and ' +
+      'another pays.',
     'In Light; every trade is shown in stops.',
   ),
   entry(
     'Fall-off',
-    'Light from a small source falls to a quarter at twice the distance. A near light is strong on the front and weak behind.',
+    'Light from a small source falls to a quarter at twice the distance. A near light is strong on the ' +
+      'front and weak behind.',
     'The table plan draws lines of equal light one stop apart.',
     'inverse-square law',
   ),
@@ -160,12 +178,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'First and second curtain',
-    'The shutter’s two blinds: the first opens, the second closes. Flash on the first freezes the start of what ambient light then smears, on the second its end.',
+    'The shutter’s two blinds: the first opens, the second closes. Flash on the first freezes the start ' +
+      'of what ambient light then smears, on the second its end.',
     'Sequences say which curtain the pops are timed to.',
   ),
   entry(
     'Flag',
-    'Something black that keeps light from where it is not wanted: the lens, the background. It is the cheapest cure of spill.',
+    'Something black that keeps light from where it is not wanted: the lens, the background. It is the ' +
+      'cheapest cure of spill.',
     'A finding on spill offers to place one.',
   ),
   entry(
@@ -191,24 +211,28 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Guide number',
-    'A flash’s strength: distance times f-number for a correct exposure, at ISO 100 and full power. 28 m lights f/8 at 3.5 m.',
+    'A flash’s strength: distance times f-number for a correct exposure, at ISO 100 and full power. 28 m ' +
+      'lights f/8 at 3.5 m.',
     'In Kit, in metres or feet; what your modifiers take is entered beside it.',
     'GN',
   ),
   entry(
     'Head',
-    'What stands in front of the flash tube: nothing, a grid, a snoot, an umbrella, a softbox. It sets the size of the light and how far it spreads.',
+    'What stands in front of the flash tube: nothing, a grid, a snoot, an umbrella, a softbox. It sets ' +
+      'the size of the light and how far it spreads.',
     'Each light has one; large heads near the subject are counted by their parts.',
   ),
   entry(
     'High-speed sync',
-    'The flash flickers through the whole travel of a fast shutter. It lights every row, costs two stops and more, and freezes nothing by itself.',
+    'The flash flickers through the whole travel of a fast shutter. It lights every row, costs two stops ' +
+      'and more, and freezes nothing by itself.',
     'A flag at each light; the plan then counts the shutter as what freezes.',
     'HSS',
   ),
   entry(
     'Hold-off',
-    'The time after firing in which the controller is deaf. It keeps echoes, bounces and the flash’s own bang from firing it again.',
+    'The time after firing in which the controller is deaf. It keeps echoes, bounces and the flash’s own ' +
+      'bang from firing it again.',
     'Enter it with the controller; findings say when a bounce comes later.',
     'lock-out',
   ),
@@ -219,7 +243,8 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Keeper',
-    'A take that is kept: on time, sharp enough, rightly lit, and good to look at. The plan ends when there are as many as you want.',
+    'A take that is kept: on time, sharp enough, rightly lit, and good to look at. The plan ends when ' +
+      'there are as many as you want.',
     'Log it with k in Run; the chance of one stands on the dial card.',
   ),
   entry(
@@ -229,12 +254,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Leaf shutter',
-    'Blades in the lens that open from the middle. It syncs at every speed, and at the fastest the edges of the pupil come late.',
+    'Blades in the lens that open from the middle. It syncs at every speed, and at the fastest the edges ' +
+      'of the pupil come late.',
     'Choose it as the camera’s shutter type.',
   ),
   entry(
     'Link',
-    'How the signal gets to flash or camera: cable, radio or light. A radio adds a fraction of a millisecond to a few.',
+    'How the signal gets to flash or camera: cable, radio or light. A radio adds a fraction of a ' +
+      'millisecond to a few.',
     'Choose it in the set-up; its latency and jitter come from Kit or are assumed.',
   ),
   entry(
@@ -244,12 +271,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Method',
-    'What freezes, and how the shutter stands: open in the dark, in sync with the flash, or so fast that it freezes itself.',
+    'What freezes, and how the shutter stands: open in the dark, in sync with the flash, or so fast that ' +
+      'it freezes itself.',
     'Methods shows all three side by side for your set-up.',
   ),
   entry(
     'Moment',
-    'What is to be seen: the ball just out, the skin half open, the crown at its height. It is a place on the path, or a time after an event.',
+    'What is to be seen: the ball just out, the skin half open, the crown at its height. It is a place on ' +
+      'the path, or a time after an event.',
     'Choose it by name, then make it your own with offset and window.',
   ),
   entry(
@@ -284,12 +313,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Path',
-    'The line along which the object moves. All distances of sensor, subject and backstop are counted along it from the start.',
+    'The line along which the object moves. All distances of sensor, subject and backstop are counted ' +
+      'along it from the start.',
     'The table plan and the path chart share it as their axis.',
   ),
   entry(
     'Posterior',
-    'What is believed of a figure after what was seen: a best value and how uncertain it is. More evidence narrows it.',
+    'What is believed of a figure after what was seen: a best value and how uncertain it is. More ' +
+      'evidence narrows it.',
     'Rows with evidence show it beside what you entered.',
   ),
   entry(
@@ -393,12 +424,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Sync speed',
-    'The fastest shutter at which a flash still lights the whole frame: 1/200 or 1/250. Past it a curtain stands in the picture.',
+    'The fastest shutter at which a flash still lights the whole frame: 1/200 or 1/250. Past it a curtain ' +
+      'stands in the picture.',
     'In Kit; what your flash’s length leaves of it is computed.',
   ),
   entry(
     't.1 and t.5',
-    'Two ways to state a flash’s duration: the time above a tenth, and above half of its peak. t.1 is what shows; it is about three times t.5 for a plain discharge.',
+    'Two ways to state a flash’s duration: the time above a tenth, and above half of its peak. t.1 is ' +
+      'what shows; it is about three times t.5 for a plain discharge.',
     'Enter either; the other follows by kind of flash and is marked assumed.',
   ),
   entry(

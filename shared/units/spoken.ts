@@ -22,7 +22,8 @@ const ONE = ONES.join('|')
 const TEN = TENS.join('|')
 
 const WHOLE = new RegExp(
-  String.raw`^(?:(?:a\s+)?(couple(?:\s+of)?|dozen)|(?:(${TEN})(?:[\s-](${ONE}))?|(${ONE})|an?))(?:\s+(hundred|thousand))?\b`,
+  String.raw`^(?:(?:a\s+)?(couple(?:\s+of)?|dozen)|(?:(${TEN})(?:[\s-](${ONE}))?|(${ONE})|an?))` +
+    String.raw`(?:\s+(hundred|thousand))?\b`,
   'i',
 )
 const FRACTION = new RegExp(String.raw`^(?:(an?|${ONE})\s+)?(${PART})\b(?:\s+of)?(?:\s+an?\b)?`, 'i')

@@ -18,11 +18,7 @@ const { fill } = useNumbers()
     </NuxtLink>
     <div class="grid gap-0.5 pt-1.5">
       <div class="flex items-start gap-2">
-        <NuxtLink
-          :to="`/setups/${setup.id}`"
-          class="min-w-0 flex-1 font-medium underline decoration-(--hair-strong) underline-offset-3 hover:decoration-(--ink)"
-          >{{ setup.name }}</NuxtLink
-        >
+        <NuxtLink :to="`/setups/${setup.id}`" class="name min-w-0 flex-1 font-medium">{{ setup.name }}</NuxtLink>
         <slot />
       </div>
       <p v-if="setup.recipe && setup.method" class="text-[12px] text-(--ink-soft)">
@@ -49,6 +45,14 @@ const { fill } = useNumbers()
   aspect-ratio: 3 / 2;
   outline: 1px solid var(--frame-edge);
   overflow: hidden;
+}
+.name {
+  text-decoration: underline;
+  text-decoration-color: var(--hair-strong);
+  text-underline-offset: 3px;
+}
+.name:hover {
+  text-decoration-color: var(--ink);
 }
 .card:hover .picture {
   outline-width: 2px;
