@@ -35,6 +35,8 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        // Text is set as a browser on a screen sets it: hinted to whole pixels, words run together.
+        '--font-render-hinting=none',
         '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost',
       ],
     },

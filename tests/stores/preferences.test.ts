@@ -22,11 +22,18 @@ test('the dark of a run leaves the look from before it, however often it is ente
 
 test('how a new reader is shown things, kept for a year on every page, and the look at once', async () => {
   const store = usePreferencesStore()
-  expect([store.look, store.panel, store.system, store.autoLog]).toEqual(['work', 'know', 'metric', false])
+  expect([store.look, store.panel, store.system, store.shootsAs, store.autoLog]).toEqual([
+    'work',
+    'know',
+    'metric',
+    'board',
+    false,
+  ])
   expect([...cookies.keys()]).toEqual([
     'epiro-look',
     'epiro-panel',
     'epiro-units',
+    'epiro-shoots',
     'epiro-auto-log',
     'epiro-look-before',
   ])
