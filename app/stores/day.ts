@@ -13,6 +13,7 @@ import {
   quickTakes,
   walked,
 } from '~~/core/day'
+import type { Planned } from '~~/shared/day/sheet'
 import { darkStretches } from '~~/shared/day/sun'
 import { checkShootDay } from '~~/shared/schemas/shootDay'
 import { type DayRecord, api, newerIn } from '~/services/api'
@@ -75,6 +76,18 @@ export const useDayStore = defineStore('day', () => {
       order.value !== null &&
       !planning.value &&
       played.value.rows.map(({ id }) => id).join() === order.value.rows.map(({ id }) => id).join(),
+  )
+  /** The day as its sheet and its files tell it; null while its plan is not yet what stands there. */
+  const planned = computed<Planned | null>(() =>
+    fresh.value && record.value
+      ? {
+          shoot: record.value.shoot,
+          day: day.value,
+          input: input.value,
+          plan: played.value!,
+          setups: new Map(items.value.map(item => [item.id, item.setup])),
+        }
+      : null,
   )
   /** A better order than the chosen one, where it saves five minutes or a set-up. */
   const offer = computed(() => {
@@ -217,6 +230,7 @@ export const useDayStore = defineStore('day', () => {
     order,
     played,
     fresh,
+    planned,
     planning,
     offer,
     dark,

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Setup } from '../../core'
 import type { ShootDay } from '../../core/day'
 import type { Database } from '../database/client'
@@ -65,11 +65,7 @@ export async function saveDay(
             .update(shootDays)
             .set(next)
             .where(
-              and(
-                eq(shootDays.shootId, shootId),
-                eq(shootDays.studioId, studioId),
-                sql`${shootDays.revision} = ${revision}`,
-              ),
+              and(eq(shootDays.shootId, shootId), eq(shootDays.studioId, studioId), eq(shootDays.revision, revision)),
             )
     const current = await getDay(tx, studioId, shootId)
     if (written[0].affectedRows === 1) return current

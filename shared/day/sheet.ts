@@ -26,7 +26,7 @@ const BEFORE = 15
 
 const nameOf = ({ setups }: Planned, id: string): string => setups.get(id)?.name ?? id
 
-/** Who is called when; who is in no set-up is there from first call to the end. */
+/** Who is called when; anyone in no set-up is called for the whole day. */
 export function callsOf(planned: Planned): Call[] {
   const { day, plan, input } = planned
   return day.people.map(person => {

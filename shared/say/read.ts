@@ -514,9 +514,9 @@ class Reader {
     else if (turn === 'nearer' || turn === 'farther') this.moved(items, path, figure, turn)
     else this.field(items, path, figure.text)
     // A ball is as long as it is wide.
-    const said1 = this.said.at(-1)
-    if (path === 'motion.diameter' && said1?.changes.at(-1)?.path === path)
-      said1.changes.push({ path: 'motion.objectLength', value: this.setup.motion.diameter })
+    const last = this.said.at(-1)
+    if (path === 'motion.diameter' && last?.changes.at(-1)?.path === path)
+      last.changes.push({ path: 'motion.objectLength', value: this.setup.motion.diameter })
   }
 
   private mic({ items, figure, turn, from }: Told): void {

@@ -345,7 +345,7 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Pupil ratio',
-    'A lens’s exit pupil over its entrance pupil. It matters close up, where it changes exposure and depth.',
+    'The width of a lens’s exit pupil divided by that of its entrance pupil. Close up it changes exposure and depth.',
     '1 for most lenses; macro lenses have it in their data sheet.',
   ),
   entry(

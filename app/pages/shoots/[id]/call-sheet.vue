@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LAW } from '~~/core'
 import { PACKING, clockText } from '~~/core/day'
-import { type Planned, callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
+import { callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
 const route = useRoute()
@@ -15,17 +15,7 @@ onMounted(() =>
 )
 onBeforeUnmount(() => store.close())
 
-const planned = computed<Planned | null>(() =>
-  store.fresh && store.record
-    ? {
-        shoot: store.record.shoot,
-        day: store.day,
-        input: store.input,
-        plan: store.played!,
-        setups: new Map(store.items.map(item => [item.id, item.setup])),
-      }
-    : null,
-)
+const planned = computed(() => store.planned)
 const sheet = computed(() => {
   if (!planned.value) return null
   const { plan, setups, input } = planned.value

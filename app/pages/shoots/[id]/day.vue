@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { until } from '@vueuse/core'
 import { PACKING, clockText } from '~~/core/day'
-import type { Planned } from '~~/shared/day/sheet'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
 
@@ -44,20 +43,9 @@ const dropped = computed(() => {
 })
 const leftOut = computed(() => store.items.filter(item => store.day.setups[item.id]?.leftOut))
 
-const planned = computed<Planned | null>(() =>
-  store.fresh && store.record
-    ? {
-        shoot: store.record.shoot,
-        day: store.day,
-        input: store.input,
-        plan: store.played!,
-        setups: new Map(store.items.map(item => [item.id, item.setup])),
-      }
-    : null,
-)
 async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
   // What was changed a moment ago is planned first.
-  const now = await until(planned).toMatch(made => made !== null)
+  const now = await until(() => store.planned).toMatch(made => made !== null)
   if (!now) return
   const [{ dayCalendar, dayCsv }, { dayPlanFile }] = await Promise.all([
     import('~~/shared/day/sheet'),
