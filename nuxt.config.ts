@@ -1,3 +1,9 @@
+import { dirname, join } from 'node:path'
+import { createRequire } from 'node:module'
+
+const { resolve } = createRequire(import.meta.url)
+const fontFiles = join(dirname(resolve('@fontsource-variable/archivo/wdth.css')), 'files')
+
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
   // The development server of this version wants a server entry; pages are still drawn in the browser alone.
@@ -13,11 +19,15 @@ export default defineNuxtConfig({
         { name: 'description', content: 'Plans, runs and learns from high-speed studio photographs.' },
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
+        { rel: 'stylesheet', href: '/look.css' },
+      ],
     },
   },
   css: ['~/assets/main.css'],
-  ui: { fonts: false, colorMode: false },
+  // Only what a page of ours shows of the library is styled and sent.
+  ui: { fonts: false, colorMode: false, experimental: { componentDetection: true } },
   spaLoadingTemplate: 'loading.html',
   // On static files too, which no middleware sees; a worker is held by the policy of its own file.
   routeRules: {
@@ -32,19 +42,37 @@ export default defineNuxtConfig({
       },
     },
   },
-  experimental: { appManifest: false },
+  // A page comes when it is asked for: what every link would fetch ahead weighs more than all that is read.
+  experimental: { appManifest: false, defaults: { nuxtLink: { prefetch: false } } },
+  hooks: {
+    'build:manifest'(manifest) {
+      for (const entry of Object.values(manifest)) {
+        entry.prefetch = false
+        entry.dynamicImports = []
+      }
+    },
+  },
   compatibilityDate: '2026-11-01',
   nitro: {
-    compressPublicAssets: { gzip: true },
+    // The letters under one address, for sign-in and application alike.
+    publicAssets: [{ dir: fontFiles, baseURL: '/fonts', maxAge: 31_536_000 }],
+    compressPublicAssets: { gzip: true, brotli: true },
     errorHandler: '~~/server/error.ts',
     typescript: { strict: true },
     // The practice bench speaks over WebSocket.
     experimental: { websocket: true },
   },
   vite: {
+    define: { __VUE_OPTIONS_API__: 'false' },
     worker: { format: 'es' },
-    // A hundred small files cost more to ask for than they hold.
-    build: { rollupOptions: { output: { experimentalMinChunkSize: 40_000 } } },
+    build: {
+      rollupOptions: {
+        // Nothing in these is done by importing it: a page that wants one name of them does not load the rest.
+        treeshake: { moduleSideEffects: id => !/\/(core|shared)\/[^?]*\.ts$/.test(id) },
+        // A hundred small files cost more to ask for than they hold; much larger, unrelated pages are merged.
+        output: { experimentalMinChunkSize: 10_000 },
+      },
+    },
   },
   typescript: {
     strict: true,

@@ -45,5 +45,6 @@ export default defineConfig({
     { name: 'desktop', testMatch: /.*\.spec\.ts/ },
     { name: 'screenshots', testMatch: /screenshots\.shots\.ts/ },
     { name: 'frames', testMatch: /frames\.bench\.ts/ },
+    { name: 'pages', testMatch: /pages\.bench\.ts/ },
   ],
 })

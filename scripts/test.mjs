@@ -17,7 +17,7 @@ import { Stop, needBrowser, needNode, needPackages, run, say } from './lib/syste
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const PARTS = ['lint', 'types', 'unit', 'services', 'e2e', 'start']
 const asked = process.argv.slice(2)
-const project = asked.includes('--screenshots') ? 'screenshots' : asked.includes('--frames') ? 'frames' : 'desktop'
+const project = ['screenshots', 'frames', 'pages'].find(name => asked.includes(`--${name}`)) ?? 'desktop'
 const parts =
   project !== 'desktop'
     ? ['e2e']

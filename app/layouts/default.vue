@@ -12,13 +12,23 @@ const PAGES = [
 ]
 
 const leaving = ref(false)
+/** Asked for once, the dialog stays. */
+const asked = ref(false)
+function leave(): void {
+  asked.value = true
+  leaving.value = true
+}
 
-// What waits on this device goes out as soon as its own person is signed in, whatever page is open.
-const takes = useTakesStore()
+// What waits on this device goes out as soon as its own person is signed in, whatever page is open. The store brings
+// the schemas of a take with it, so it is read after the page.
 watch(
   () => session.key,
-  key => {
-    if (key !== '') void takes.readQueue().then(takes.flush)
+  async key => {
+    if (key === '') return
+    const { useTakesStore } = await import('~/stores/takes')
+    const takes = useTakesStore()
+    await takes.readQueue()
+    await takes.flush()
   },
   { immediate: true },
 )
@@ -81,10 +91,10 @@ watch(
         size="xs"
         icon="i-lucide-log-out"
         aria-label="Sign out"
-        @click="leaving = true"
+        @click="leave"
       />
     </header>
-    <PeopleSignOut v-if="session.studio" v-model:open="leaving" />
+    <LazyPeopleSignOut v-if="session.studio && asked" v-model:open="leaving" />
     <main id="main" class="min-h-0 flex-1">
       <slot />
     </main>

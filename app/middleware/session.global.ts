@@ -1,6 +1,6 @@
-/** Every page but the sign-in asks for a session. */
-export default defineNuxtRouteMiddleware(async to => {
+/** Every page asks for a session; sign-in is a page of the server's own. */
+export default defineNuxtRouteMiddleware(async () => {
   const session = useSessionStore()
   if (!session.known) await session.load()
-  if (!session.studio && to.path !== '/sign-in') return navigateTo('/sign-in')
+  if (!session.studio) return navigateTo('/sign-in', { external: true })
 })

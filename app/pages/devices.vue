@@ -2,7 +2,7 @@
 import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/schemas/records'
 import { ApiError, type LinkMade, type MemberRecord, type SessionRecord, api } from '~/services/api'
 import { studioNow } from '~/services/studioClock'
-import { afterSignIn } from '~/utils/afterSignIn'
+import { afterSignIn } from '~~/shared/afterSignIn'
 import { deviceName } from '~~/shared/texts/devices'
 
 /** Who may come in: people by name with their roles, links for them, and the devices signed in. */

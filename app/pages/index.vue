@@ -2,7 +2,6 @@
 import type { Setup } from '~~/core'
 import type { Checked, Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type ArchivedSetup, api } from '~/services/api'
-import { readSetupFile, readSetupText } from '~/services/setupFile'
 
 const shoots = useShootsStore()
 const session = useSessionStore()
@@ -10,7 +9,6 @@ const preferences = usePreferencesStore()
 const adding = ref(false)
 const addTo = ref('')
 const pasteInto = ref('')
-const pasted = ref('')
 const archived = ref<ArchivedSetup[] | null>(null)
 const failure = ref('')
 const mistakes = ref<Mistake[]>([])
@@ -66,15 +64,16 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
 async function importFile(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
+  const { readSetupFile } = await import('~/services/setupFile')
   const checked = await readSetupFile(chosen)
   file.value!.value = ''
   await take(checked, importInto, chosen.name)
 }
-async function paste(): Promise<void> {
+async function paste(text: string): Promise<void> {
   const into = pasteInto.value
   pasteInto.value = ''
-  await take(readSetupText(pasted.value), into, 'The pasted text')
-  pasted.value = ''
+  const { readSetupText } = await import('~/services/setupFile')
+  await take(readSetupText(text), into, 'The pasted text')
 }
 async function archive(id: string, name: string): Promise<void> {
   await run(() => api.archiveSetup(id))
@@ -127,7 +126,7 @@ const toggleArchived = (): Promise<void> =>
         aria-label="Set-up file"
         @change="importFile"
       />
-      <ShootsFirstMinute v-if="shoots.loaded && shoots.shoots.length === 0 && session.isCrew" class="mb-8" />
+      <LazyShootsFirstMinute v-if="shoots.loaded && shoots.shoots.length === 0 && session.isCrew" class="mb-8" />
       <p v-else-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
         No shoots yet. A shoot is one day or one job, with a set-up for each picture.
       </p>
@@ -178,28 +177,8 @@ const toggleArchived = (): Promise<void> =>
         </li>
       </ul>
     </div>
-    <UModal v-model:open="adding" title="New shoot" description="One day or one job, with a set-up for each picture">
-      <template #body>
-        <ShootsShootForm @done="adding = false" />
-      </template>
-    </UModal>
+    <LazyShootsNewShoot v-if="adding" @close="adding = false" />
     <LazyShootsNewSetup v-if="addTo !== ''" :shoot-id="addTo" @close="addTo = ''" />
-    <UModal
-      :open="pasteInto !== ''"
-      title="Paste a set-up"
-      description="Copied from a set-up in this studio or any other"
-      @update:open="
-        open => {
-          if (!open) pasteInto = ''
-        }
-      "
-    >
-      <template #body>
-        <form class="grid gap-3" @submit.prevent="paste">
-          <UTextarea v-model="pasted" :rows="8" class="w-full" aria-label="Set-up as text" placeholder="Paste here" />
-          <div><UButton type="submit" label="Add set-up" :disabled="pasted.trim() === ''" /></div>
-        </form>
-      </template>
-    </UModal>
+    <LazyShootsPasteSetup v-if="pasteInto !== ''" @paste="paste" @close="pasteInto = ''" />
   </div>
 </template>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { RECIPES, type Recipe } from '~~/core'
-import { LOG_ORDERS, type LogQuery } from '~~/shared/schemas/log'
-import { VERDICTS } from '~~/shared/schemas/records'
+import type { Recipe } from '~~/core'
+import type { Verdict } from '~~/shared/schemas/records'
+import type { LogQuery } from '~~/shared/schemas/log'
 import type { Mistake } from '~~/shared/schemas/validate'
 import type { EditedTake } from '~~/server/services/logImport'
-import { LEFT_OUT } from '~~/shared/text/logFiles'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, type ShootName, api } from '~/services/api'
-import { exportLog, importLog } from '~/services/logTransfer'
-import { RECIPE_LABELS } from '~~/shared/texts/choices'
+import { exportLog } from '~/services/logFile'
+import { RECIPE_LABELS, VERDICT_LABELS } from '~~/shared/texts/choices'
+import { LEFT_OUT } from '~~/shared/texts/log'
 
 /** All takes over all shoots. */
 const shoots = shallowRef<ShootName[]>([])
@@ -108,6 +108,7 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     said.value = ''
     edited.value = null
     mistakes.value = []
+    const { importLog } = await import('~/services/logTransfer')
     const result = await importLog(chosen, progress, amend).finally(() => progress(''))
     if (file.value) file.value.value = ''
     if ('mistakes' in result) {
@@ -148,7 +149,9 @@ const attach = (entry: LogEntry, files: File[]): Promise<void> =>
       )
     }
   })
-const recipeLabel = (of: string): string => (RECIPES.find(r => r === of) ? RECIPE_LABELS[of as Recipe] : of)
+const choices = <T extends string>(labels: Readonly<Record<T, string>>): { value: T; label: string }[] =>
+  (Object.keys(labels) as T[]).map(value => ({ value, label: labels[value] }))
+const recipeLabel = (of: string): string => (Object.hasOwn(RECIPE_LABELS, of) ? RECIPE_LABELS[of as Recipe] : of)
 const powerLabel = (of: string): string => show(Number(of), 'power')
 const delayLabel = (of: string): string => show(Number(of), 'time', { figures: 3 })
 const judged = (entry: LogEntry): string =>
@@ -224,25 +227,17 @@ const nothingYet = computed(
             class="min-w-32"
         /></label>
         <label class="grid"
-          >Recipe
-          <UiPickOne
-            v-model="query.recipe"
-            :options="[ALL, ...RECIPES.map(r => ({ value: r, label: RECIPE_LABELS[r] }))]"
-            class="min-w-32"
+          >Recipe <UiPickOne v-model="query.recipe" :options="[ALL, ...choices(RECIPE_LABELS)]" class="min-w-32"
         /></label>
         <label class="grid"
           >Verdict
           <UiPickOne
             v-model="query.verdict"
-            :options="[ALL, ...VERDICTS.map(v => ({ value: v, label: v }))]"
+            :options="[ALL, ...Object.keys(VERDICT_LABELS).map(v => ({ value: v as Verdict, label: v }))]"
             class="min-w-32"
         /></label>
         <label class="grid"
-          >Order
-          <UiPickOne
-            v-model="query.order"
-            :options="LOG_ORDERS.map(o => ({ value: o, label: ORDER_LABELS[o] }))"
-            class="min-w-32"
+          >Order <UiPickOne v-model="query.order" :options="choices(ORDER_LABELS)" class="min-w-32"
         /></label>
         <label class="flex items-center gap-2 pb-1"
           ><input v-model="query.keepers" type="checkbox" class="tick" /> keepers only</label
@@ -287,9 +282,9 @@ const nothingYet = computed(
         />
       </div>
       <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
-        <LogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
-        <LogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
-        <LogTallyChart
+        <LazyLogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
+        <LazyLogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
+        <LazyLogTallyChart
           v-if="stats.byDelay.length > 0"
           :rows="stats.byDelay"
           :title="
@@ -299,7 +294,7 @@ const nothingYet = computed(
           "
           :label="delayLabel"
         />
-        <LogTallyChart
+        <LazyLogTallyChart
           v-if="stats.byPower.length > 0"
           :rows="stats.byPower"
           title="By power of the first light"

@@ -1,15 +1,6 @@
-import type { LogQuery } from '~~/shared/schemas/log'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { batchesOf, logFromCsv, logFromJson } from '~~/shared/text/logFiles'
 import { type LogImported, api } from './api'
-
-/** Everything a query finds goes out as a file, which the browser fetches: it shows how far it is and can stop it. */
-export function exportLog(query: Partial<LogQuery>, kind: 'csv' | 'json'): void {
-  const link = document.createElement('a')
-  link.href = api.logFile(query, kind)
-  link.download = `log.${kind}`
-  link.click()
-}
 
 /**
  * Takes a file in that was exported, part by part; gives what came of it, or every mistake in it, and then nothing was

@@ -11,6 +11,7 @@ import {
   logTakeSchema,
 } from '../schemas/logImport'
 import { type Checked, MOST_MISTAKES, type Mistake, check, told } from '../schemas/validate'
+import { LEFT_OUT } from '../texts/log'
 import { plainCell, quotedCell, safeCell } from './cells'
 
 /** A take of the log as it goes out; SI units. */
@@ -21,11 +22,6 @@ export interface LoggedRow extends LogImportTake {
   /** Who logged it; null: not known. It is not taken in again: people are a studio's own. */
   by: string | null
 }
-
-/** What a log that is taken out does not hold. */
-export const LEFT_OUT =
-  'Left out: pictures, takes that were struck out, and what a take read before it was put right. A backup (npm ' +
-  'run backup) holds everything.'
 
 /** A set-up that takes of the log belong to, whole, so that the log can be read in where it is not known. */
 export interface LoggedSetup {

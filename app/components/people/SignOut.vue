@@ -10,14 +10,18 @@ const kit = ref(0)
 const failure = ref('')
 
 /** Without anything that waits there is nothing to ask. */
-watch(open, async now => {
-  if (!now) return
-  failure.value = ''
-  await takes.readQueue()
-  drafts.value = unsavedSetups()
-  kit.value = unsavedKit()
-  if (!waits.value) await leave()
-})
+watch(
+  open,
+  async now => {
+    if (!now) return
+    failure.value = ''
+    await takes.readQueue()
+    drafts.value = unsavedSetups()
+    kit.value = unsavedKit()
+    if (!waits.value) await leave()
+  },
+  { immediate: true },
+)
 
 async function leave(): Promise<void> {
   try {
@@ -28,7 +32,7 @@ async function leave(): Promise<void> {
   }
   forgetPerson()
   open.value = false
-  await navigateTo('/sign-in')
+  await navigateTo('/sign-in', { external: true })
 }
 async function leaveAll(): Promise<void> {
   const { key } = session

@@ -185,7 +185,7 @@ const tabs = computed(() => {
           </button>
         </div>
         <KnowPanel v-if="preferences.panel === 'know'" :plan="store.plan" @all="preferences.panel = 'all'" />
-        <InputsInputPanel v-else />
+        <LazyInputsInputPanel v-else />
       </section>
       <section aria-label="Table plan and path chart" class="rig">
         <ViewsRigAndPath :plan="store.plan" />
@@ -202,12 +202,12 @@ const tabs = computed(() => {
         <UiTabList v-model="tab" :tabs="tabs" label="Details of the set-up" panel="side-panel" />
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
-          <PlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
-          <PlanLightPanel v-else-if="tab === 'light'" :plan="store.plan" />
-          <PlanMethodsPanel v-else-if="tab === 'methods' && store.setup" :setup="store.setup" />
-          <PlanChecksPanel v-else-if="tab === 'tests'" :plan="store.plan" />
-          <PlanListsPanel v-else-if="tab === 'lists' && store.setup" :setup="store.setup" />
-          <TakesTakeLog v-else :plan="store.plan" />
+          <LazyPlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
+          <LazyPlanLightPanel v-else-if="tab === 'light'" :plan="store.plan" />
+          <LazyPlanMethodsPanel v-else-if="tab === 'methods' && store.setup" :setup="store.setup" />
+          <LazyPlanChecksPanel v-else-if="tab === 'tests'" :plan="store.plan" />
+          <LazyPlanListsPanel v-else-if="tab === 'lists' && store.setup" :setup="store.setup" />
+          <LazyTakesTakeLog v-else :plan="store.plan" />
         </div>
       </aside>
     </div>
