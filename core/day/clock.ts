@@ -64,7 +64,8 @@ export function done(rests: Rests, from: number, minutes: number): number {
   return at + left
 }
 
-const cut = (list: readonly Stretch[], other: readonly Stretch[]): Stretch[] =>
+/** What stretches have in common with others; where they only touch, a stretch of no length. */
+export const cut = (list: readonly Stretch[], other: readonly Stretch[]): Stretch[] =>
   list.flatMap(([a, b]) =>
     other.flatMap(([c, d]): Stretch[] => (Math.max(a, c) <= Math.min(b, d) ? [[Math.max(a, c), Math.min(b, d)]] : [])),
   )

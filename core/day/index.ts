@@ -1,6 +1,19 @@
 export { clockText, minutesOf } from './clock'
 export { CONTRADICTIONS, type Contradiction, type ContradictionId, type Mend, contradictionsOf } from './contradictions'
 export { exactOrder } from './exact'
+export { type Drop, SURE, dropOf } from './drop'
+export {
+  DAY_EVENTS,
+  type DayEventKind,
+  type DayHistory,
+  type DayStage,
+  type FollowedRow,
+  followedRows,
+  gapOf,
+  paceSoFar,
+} from './follow'
+export { type DayRest, restOfDay } from './rest'
+export { type DaySheet, type DaySoFar, type Danger, type FollowedDay, type Slip, followDay } from './slips'
 export { type DayPlan, type DropReason, orderOf, planDay } from './plan'
 export { FAULTS, type PlayedDay, type PlayedDays, SPREADS, playDay, playedDays, quantileOf } from './played'
 export { searchedOrder } from './search'
@@ -28,8 +41,11 @@ export {
   PACKING,
   type ShootDay,
   choiceOf,
+  completeShootDay,
   dayInputOf,
   newShootDay,
   quickTakes,
+  studioRules,
 } from './shootDay'
+export { type RuledMinutes, type StudioMinutes, type WorkKind, kindOfWork, ruledMinutes } from './studioMinutes'
 export { takePace, timeLeft } from './timeLeft'

@@ -60,13 +60,35 @@ function fire(ground: Ground, i: number, from: number, pace: number, random: Ran
 const roundedTakes = (setup: DaySetup): number =>
   setup.take === null || setup.take <= 0 ? 0 : Math.round(setup.fire / setup.take)
 
+/** Where a day that is played begins. Set-ups by their place in the list. */
+export interface DayStart {
+  /** The set-up that stands on the stage (−1: none), and what lies about, as bits. */
+  last: number
+  dirt: number
+  /** Whether anything was fired yet. */
+  fired: boolean
+  /** The day's pace as it is known, and the log-sd of that. */
+  pace: number
+  sigma: number
+  /** A set-up that has fired, and so has no fault before it does (−1: none). */
+  ready: number
+}
+
+/** A day of which nothing is known yet. */
+export const MORNING: DayStart = { last: -1, dirt: 0, fired: false, pace: 1, sigma: SPREADS.pace, ready: -1 }
+
 /** One day in an order, by its own pace and its own faults. */
-export function playDay(ground: Ground, order: readonly number[], random: Random): PlayedDay {
+export function playDay(
+  ground: Ground,
+  order: readonly number[],
+  random: Random,
+  start: DayStart = MORNING,
+): PlayedDay {
   const { input, rests } = ground
-  const pace = factor(random, SPREADS.pace)
+  const pace = start.pace * factor(random, start.sigma)
   const work = (minutes: number, spread: number): number => minutes * factor(random, spread) * pace
-  let [time, last, dirt] = [input.start, -1, 0]
-  let fired = false
+  let { last, dirt, fired } = start
+  let time = input.start
   const rows = order.map(next => {
     const setup = input.setups[next]!
     const bits = dirt & ground.minds[next]!
@@ -81,7 +103,7 @@ export function playDay(ground: Ground, order: readonly number[], random: Random
       done(rests, clear, work(change >= 0 ? change : setup.build, SPREADS.build)),
       clear + ground.air[bits]!,
     )
-    const faulty = random.uniform() < (fired ? FAULTS.later : FAULTS.first)
+    const faulty = random.uniform() < (fired ? FAULTS.later : FAULTS.first) && next !== start.ready
     const fault = faulty ? -FAULTS.minutes * Math.log(1 - random.uniform()) : 0
     const tested = done(rests, built, work(setup.test, SPREADS.test) + fault)
     const row = fire(ground, next, tested, pace, random)
@@ -141,10 +163,20 @@ function propsOf(input: DayPlanInput, order: readonly number[], days: readonly P
   )
 }
 
-/** Plays days in an order: by a common pace, by chance, and by faults. @param order places in the list */
-export function playedDays(input: DayPlanInput, order: readonly number[], ground = groundOf(input)): PlayedDays {
+/**
+ * Plays days in an order: by a common pace, by chance, and by faults.
+ *
+ * @param order places in the list
+ * @param start where they begin; left out: on the empty stage in the morning
+ */
+export function playedDays(
+  input: DayPlanInput,
+  order: readonly number[],
+  ground = groundOf(input),
+  start: DayStart = MORNING,
+): PlayedDays {
   const random = seededRandom(input.seed)
-  const days = Array.from({ length: input.days }, () => playDay(ground, order, random))
+  const days = Array.from({ length: input.days }, () => playDay(ground, order, random, start))
   return {
     days: days.length,
     end: spread(days.map(day => day.end)),

@@ -1,7 +1,18 @@
 import type { KeeperChance } from '../plan'
 import { seededRandom } from '../math/random'
 import type { Setup } from '../setup/types'
-import { changeMinutes, CLEANING, daySetupOf, fireMinutes } from './minutes'
+import { cut } from './clock'
+import {
+  CLEANING,
+  buildMinutes,
+  changeMinutes,
+  daySetupOf,
+  fireMinutes,
+  strikeMinutes,
+  takeMinutes,
+  testMinutes,
+} from './minutes'
+import { type StudioMinutes, ruledMinutes } from './studioMinutes'
 import type { DayPerson, DayPlanInput, DaySetup, DayValue, Stretch } from './types'
 
 /** What somebody said of a set-up's day; null: by the rules. Minutes. */
@@ -33,6 +44,8 @@ export interface ShootDay {
   /** Where it is, degrees, for the sun; null: not said. */
   latitude: number | null
   longitude: number | null
+  /** Time zone by its IANA name; empty: that of whoever looks. */
+  zone: string
   /** Set-ups in the order somebody chose; empty: the best. */
   order: string[]
   /** By set-up. */
@@ -40,6 +53,8 @@ export interface ShootDay {
   /** When it was last printed, ISO 8601, and in which order; empty: never. */
   printedAt: string
   printed: string[]
+  /** The times people were told, by which the day is followed; empty: none were. */
+  sheet: { id: string; fires: number; ends: number }[]
 }
 
 /** A set-up of which nobody has said anything. */
@@ -67,11 +82,17 @@ export const newShootDay = (): ShootDay => ({
   blackedOut: true,
   latitude: null,
   longitude: null,
+  zone: '',
   order: [],
   setups: {},
   printedAt: '',
   printed: [],
+  sheet: [],
 })
+
+/** A day as it is kept with what earlier versions left out; what is none is given back as it is. */
+export const completeShootDay = (value: unknown): unknown =>
+  value !== null && typeof value === 'object' && !Array.isArray(value) ? { ...newShootDay(), ...value } : value
 
 /** What was said of a set-up. */
 export const choiceOf = (day: ShootDay, id: string): DayChoice =>
@@ -107,36 +128,48 @@ export interface DayItem {
   takes: number[] | null
 }
 
-const stretchesWithin = (own: readonly Stretch[], dark: readonly Stretch[] | null): Stretch[] =>
-  dark === null
-    ? [...own]
-    : (own.length > 0 ? own : [[0, 48 * 60] as Stretch]).flatMap(([a, b]) =>
-        dark.flatMap(([c, d]): Stretch[] =>
-          Math.max(a, c) < Math.min(b, d) ? [[Math.max(a, c), Math.min(b, d)]] : [],
-        ),
-      )
+/** Minutes of a set-up's work by the rules, as the studio's own log has them. */
+export function studioRules({ setup }: Pick<DayItem, 'setup'>, learnt: StudioMinutes) {
+  const build = ruledMinutes(learnt, 'build', buildMinutes(setup))
+  return {
+    build,
+    test: ruledMinutes(learnt, 'test', testMinutes(setup)),
+    take: ruledMinutes(learnt, `take:${setup.recipe}`, takeMinutes(setup)),
+    strike: ruledMinutes(learnt, 'strike', strikeMinutes(buildMinutes(setup))),
+  }
+}
+
+const windowsOf = (own: readonly Stretch[], dark: readonly Stretch[] | null): Stretch[] =>
+  dark === null ? [...own] : cut(own.length > 0 ? own : [[0, 48 * 60]], dark).filter(([from, to]) => from < to)
 
 /**
  * A set-up by the rules, with what somebody said of it in their place.
  *
  * @param dark when it is dark enough; null: always
+ * @param learnt what the studio's own work took
  */
-export function dayItemOf({ id, setup, takes }: DayItem, choice: DayChoice, dark: readonly Stretch[] | null): DaySetup {
+export function dayItemOf(
+  { id, setup, takes }: DayItem,
+  choice: DayChoice,
+  dark: readonly Stretch[] | null,
+  learnt: StudioMinutes = {},
+): DaySetup {
   const ruled = daySetupOf(setup, id, takes ?? [])
+  const own = studioRules({ setup }, learnt)
   const most = { takes: ruled.most.takes, minutes: choice.most }
-  const take = choice.take ?? ruled.take!
+  const take = choice.take ?? Number(own.take.minutes.toFixed(2))
   const known = ruled.takes!
   return {
     ...ruled,
     value: choice.value,
-    build: choice.build ?? ruled.build,
-    test: choice.test ?? ruled.test,
-    strike: choice.strike ?? ruled.strike,
+    build: choice.build ?? Math.round(own.build.minutes),
+    test: choice.test ?? Math.round(own.test.minutes),
+    strike: choice.strike ?? Math.round(own.strike.minutes),
     take,
     most,
     fire: fireMinutes({ take, takes: known, most }),
     loud: choice.loud ?? ruled.loud,
-    windows: stretchesWithin(choice.windows, setup.method === 'open-shutter' ? dark : null),
+    windows: windowsOf(choice.windows, setup.method === 'open-shutter' ? dark : null),
     needs: choice.needs,
     after: choice.after,
     props: { [id]: 1 },
@@ -148,12 +181,20 @@ export function dayItemOf({ id, setup, takes }: DayItem, choice: DayChoice, dark
  * hire.
  *
  * @param dark when the room is dark enough for an open shutter, where it cannot be blacked out; null: always
+ * @param learnt what the studio's own work took against the rules
  */
 export function dayInputOf(
   day: ShootDay,
   items: readonly DayItem[],
-  { date, dark = null, days = 2000 }: { date: string; dark?: readonly Stretch[] | null; days?: number },
+  {
+    date,
+    dark = null,
+    days = 2000,
+    learnt = {},
+  }: { date: string; dark?: readonly Stretch[] | null; days?: number; learnt?: StudioMinutes },
 ): DayPlanInput {
+  const changed = (from: Setup, to: Setup): number =>
+    Math.round(ruledMinutes(learnt, 'build', changeMinutes(from, to)).minutes)
   const here = items.filter(({ id }) => !choiceOf(day, id).leftOut)
   const known = new Set(here.map(({ id }) => id))
   const people = new Set(day.people.map(({ id }) => id))
@@ -161,7 +202,7 @@ export function dayInputOf(
   for (const from of here) {
     for (const to of here) {
       if (from === to || choiceOf(day, to.id).build !== null) continue
-      change[from.id] = { ...change[from.id], [to.id]: changeMinutes(from.setup, to.setup) }
+      change[from.id] = { ...change[from.id], [to.id]: changed(from.setup, to.setup) }
     }
   }
   return {
@@ -177,7 +218,7 @@ export function dayInputOf(
       here.filter(({ setup }) => setup.goal.stock > 0).map(({ id, setup }) => [id, setup.goal.stock]),
     ),
     setups: here.map(item => {
-      const made = dayItemOf(item, choiceOf(day, item.id), dark)
+      const made = dayItemOf(item, choiceOf(day, item.id), dark, learnt)
       return { ...made, needs: made.needs.filter(id => people.has(id)), after: made.after.filter(id => known.has(id)) }
     }),
     days,

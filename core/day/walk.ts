@@ -133,12 +133,18 @@ export function lossOf({ setups }: Pick<DayPlanInput, 'setups'>, shot: ReadonlyS
  *
  * @param order places in the list
  * @param strict null instead, as soon as one would have to be left out
+ * @param from what the day stands at; left out: the empty stage in the morning
  */
 export function walked(ground: Ground, order: readonly number[], strict: true): DayOrder | null
-export function walked(ground: Ground, order: readonly number[], strict?: false): DayOrder
-export function walked(ground: Ground, order: readonly number[], strict = false): DayOrder | null {
+export function walked(ground: Ground, order: readonly number[], strict?: false, from?: Standing): DayOrder
+export function walked(
+  ground: Ground,
+  order: readonly number[],
+  strict = false,
+  from: Standing = { last: -1, time: ground.input.start, dirt: 0 },
+): DayOrder | null {
   const { input } = ground
-  let standing: Standing = { last: -1, time: input.start, dirt: 0 }
+  let standing = from
   const rows: DayRow[] = []
   const shot = new Set<number>()
   let bits = 0

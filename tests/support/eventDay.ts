@@ -1,4 +1,4 @@
-import type { DayPlanInput } from '~~/core/day'
+import type { DayHistory, DayPlanInput } from '~~/core/day'
 
 /** Random numbers of the simulation's own. */
 function chanceOf(seed: number): { even: () => number; normal: () => number } {
@@ -71,6 +71,9 @@ export interface SimulatedDay {
   ends: (number | null)[]
   whole: boolean[]
   used: Record<string, number>
+  /** What somebody would have noted, and the takes: who stands by presses at once. */
+  events: DayHistory['events'][number][]
+  takes: DayHistory['takes'][number][]
 }
 
 /** A day as it goes, event by event: a second account of rule 5 that shares no code with the planner's. */
@@ -82,7 +85,7 @@ export function simulateDay(day: DayPlanInput, order: readonly number[], seed: n
   let dirt: string[] = []
   let last: number | null = null
   let anything = false
-  const out: SimulatedDay = { end: 0, ends: [], whole: [], used: {} }
+  const out: SimulatedDay = { end: 0, ends: [], whole: [], used: {}, events: [], takes: [] }
   for (const i of order) {
     const setup = day.setups[i]!
     const before = clock.copy()
@@ -95,7 +98,15 @@ export function simulateDay(day: DayPlanInput, order: readonly number[], seed: n
     clock.work(drawn(change ?? setup.build, 0.3))
     clock.now = Math.max(clock.now, airedAt)
     const trouble = even() < (anything ? 0.15 : 0.35) ? -20 * Math.log(1 - even()) : 0
-    clock.work(drawn(setup.test, 0.4) + trouble)
+    const builtAt = clock.now
+    clock.work(drawn(setup.test, 0.4))
+    const brokeAt = clock.now
+    clock.work(trouble)
+    const readyAt = clock.now
+    const noted: SimulatedDay['events'] = [{ id: setup.id, kind: 'built', at: builtAt }]
+    if (trouble > 0)
+      noted.push({ id: setup.id, kind: 'fault', at: brokeAt }, { id: setup.id, kind: 'mended', at: readyAt })
+    noted.push({ id: setup.id, kind: 'tested', at: readyAt })
     const piece = setup.takes === null || setup.take === null
     const n = piece ? 1 : Math.min(setup.most.takes, setup.takes![Math.floor(even() * setup.takes!.length)]!)
     const one = (): number => (piece ? drawn(setup.fire, 0.3) : drawn(setup.take!, 0.35))
@@ -109,6 +120,7 @@ export function simulateDay(day: DayPlanInput, order: readonly number[], seed: n
       tried.work(first)
       if (tried.now > to) continue
       clock.now = begins
+      out.events.push(...noted, { id: setup.id, kind: 'armed', at: begins })
       stretch = [from, to]
       break
     }
@@ -126,11 +138,13 @@ export function simulateDay(day: DayPlanInput, order: readonly number[], seed: n
       clock.now = tried.now
       spent += first
       fired++
+      if (!piece) out.takes.push({ id: setup.id, at: clock.now, keeper: false })
       first = one()
     }
     anything = true
     dirt = [...new Set([...dirt.filter(kind => !cleaned.includes(kind)), ...setup.leaves])]
     last = i
+    out.events.push({ id: setup.id, kind: 'done', at: clock.now })
     out.ends.push(clock.now)
     out.whole.push(fired >= n || (!piece && spent >= setup.most.minutes))
     const takes = piece ? Math.round(setup.fire / (setup.take ?? Infinity)) : fired
