@@ -16,7 +16,9 @@ import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { ShootDay } from '~~/core/day'
+import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
+import type { DayEventInput } from '~~/shared/schemas/shootDay'
 import type { RunInput, RunRecord } from '~~/shared/schemas/run'
 import type { MemberRecord } from '~~/server/services/members'
 import type { SessionRecord } from '~~/server/services/sessions'
@@ -28,6 +30,7 @@ import type { Problem } from '~~/server/utils/problem'
 
 export type {
   ArchivedSetup,
+  DayLog,
   DayRecord,
   LogEntry,
   LogImported,
@@ -134,9 +137,6 @@ function address(query: Partial<LogQuery>): string {
 /** Every request the page makes, all to its own server. */
 export const api = {
   session: () => call<SessionView>('GET', '/api/session'),
-  signInOptions: () => call<{ demo: boolean }>('GET', '/api/session/options'),
-  signIn: (token: string) => call('POST', '/api/session', { token }),
-  openDemo: () => call('POST', '/api/session/demo', {}),
   signOut: () => call('DELETE', '/api/session'),
   shoots: (path = '/api/shoots') => page<ShootRecord>(path),
   /** Every shoot, page by page. */
@@ -153,6 +153,10 @@ export const api = {
   createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
   updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
+  dayLog: (shootId: string) => call<DayLog>('GET', `/api/shoots/${shootId}/log`),
+  noteDayEvent: (setupId: string, event: DayEventInput) =>
+    call<{ id: string }>('POST', `/api/setups/${setupId}/day-events`, event),
+  strikeDayEvent: (id: string, struck: boolean) => call('PUT', `/api/day-events/${id}/strike`, { struck }),
   day: (shootId: string) => call<DayRecord>('GET', `/api/shoots/${shootId}/day`),
   saveDay: (shootId: string, revision: number, day: ShootDay) =>
     call<DayRecord>('PUT', `/api/shoots/${shootId}/day`, { revision, day }),

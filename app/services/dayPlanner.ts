@@ -1,5 +1,5 @@
 import type { LoggedTake, Setup } from '~~/core'
-import type { DayPlan, DayPlanInput } from '~~/core/day'
+import type { DayPlan, DayPlanInput, DaySoFar, FollowedDay } from '~~/core/day'
 import { workerCalls } from '~/services/workerCalls'
 import type { DayAnswer, DayAsked } from '~/workers/day.worker'
 
@@ -33,4 +33,10 @@ export async function takesInWorker(setup: Setup, logged: readonly LoggedTake[] 
   const bare = JSON.parse(JSON.stringify({ setup, logged })) as { setup: Setup; logged: LoggedTake[] }
   const answer = await player.ask({ kind: 'takes', ...bare })
   return 'takes' in answer ? answer.takes : []
+}
+
+/** A day followed in a worker. @throws Error with a sentence for the reader */
+export async function followInWorker(input: DayPlanInput, so: DaySoFar): Promise<FollowedDay | null> {
+  const answer = await player.ask({ kind: 'follow', input, so })
+  return 'followed' in answer ? answer.followed : null
 }

@@ -5,6 +5,7 @@ import {
   type DayOrder,
   type DayPlan,
   type ShootDay,
+  type StudioMinutes,
   better,
   choiceOf,
   dayInputOf,
@@ -37,14 +38,21 @@ export const useDayStore = defineStore('day', () => {
   const past = shallowRef<ShootDay[]>([])
   const future = shallowRef<ShootDay[]>([])
 
+  /** The zone whose clock the day goes by. */
+  const zone = computed(() => day.value.zone || Intl.DateTimeFormat().resolvedOptions().timeZone)
   const dark = computed(() => {
     const { blackedOut, latitude, longitude } = day.value
     if (blackedOut || latitude === null || longitude === null || !record.value) return null
-    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-    return darkStretches(record.value.shoot.date, zone, latitude, longitude)
+    return darkStretches(record.value.shoot.date, zone.value, latitude, longitude)
   })
+  /** What the studio's own work took against the rules. */
+  const learnt = computed<StudioMinutes>(() => record.value?.learnt ?? {})
   const input = computed(() =>
-    dayInputOf(day.value, items.value, { date: record.value?.shoot.date ?? '', dark: dark.value }),
+    dayInputOf(day.value, items.value, {
+      date: record.value?.shoot.date ?? '',
+      dark: dark.value,
+      learnt: learnt.value,
+    }),
   )
   const ground = computed(() => groundOf(input.value))
   const placesOf = (ids: readonly string[]): number[] =>
@@ -227,6 +235,8 @@ export const useDayStore = defineStore('day', () => {
     day,
     items,
     input,
+    learnt,
+    zone,
     order,
     played,
     fresh,

@@ -15,7 +15,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
-import type { ShootDay } from '../../core/day'
+import { DAY_EVENTS, type ShootDay, completeShootDay } from '../../core/day'
 import type {
   BenchShot,
   DeviceState,
@@ -435,12 +435,42 @@ export const shootDays = mysqlTable('shoot_days', {
     .references(() => shoots.id),
   studioId: studioId(),
   /** Null: what lies there cannot be read. */
-  document: json<ShootDay | null>(itself, null)('document').notNull(),
+  document: json<ShootDay | null>(completeShootDay, null)('document').notNull(),
   revision: int('revision').notNull().default(1),
   updatedAt: instant('updated_at')
     .notNull()
     .default(sql`(utc_timestamp(3))`),
 })
+
+/**
+ * What was noted on the day of a shoot: a set-up built, tested, armed, done or struck, a rest, a fault. With finished
+ * work stands what the rule says it takes, so that the studio's minutes can be learnt.
+ */
+export const dayEvents = mysqlTable(
+  'day_events',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => setups.id),
+    memberId: id('member_id').references(() => members.id),
+    /** Made on the device: what is sent twice is kept once. */
+    key: varchar('device_key', { length: 64 }).notNull(),
+    kind: mysqlEnum('kind', [...DAY_EVENTS]).notNull(),
+    at: instant('noted_at').notNull(),
+    /** min by the rule, and worked, rests and faults left out; null: nothing to learn from. */
+    planned: double('planned'),
+    minutes: double('minutes'),
+    /** Taken back: kept, and counted nowhere. */
+    struckAt: instant('struck_at'),
+    createdAt: created(),
+  },
+  table => [
+    uniqueIndex('day_events_device_key').on(table.setupId, table.key),
+    index('day_events_learnt').on(table.studioId, table.kind, table.at),
+  ],
+)
 
 /** Calls counted by who makes them and in which stretch of time, for all server processes. */
 export const rateCounts = mysqlTable(

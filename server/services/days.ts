@@ -1,9 +1,10 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Setup } from '../../core'
-import type { ShootDay } from '../../core/day'
+import type { ShootDay, StudioMinutes } from '../../core/day'
 import type { Database } from '../database/client'
 import { setups, shootDays, shoots } from '../database/schema'
 import { problem } from '../utils/problem'
+import { studioMinutes } from './dayEvents'
 import { requireShoot } from './shoots'
 
 /** The day of a shoot with the set-ups it is made of. */
@@ -14,6 +15,8 @@ export interface DayRecord {
   /** 0: none is kept. */
   revision: number
   setups: { id: string; setup: Setup }[]
+  /** What the studio's own work took against the rules. */
+  learnt: StudioMinutes
 }
 
 /** @throws 404 for a shoot that is not this studio's. */
@@ -38,6 +41,7 @@ export async function getDay(db: Database, studioId: string, shootId: string): P
     revision: row?.revision ?? 0,
     // One that cannot be read ends no day.
     setups: rows.flatMap(({ id, setup }) => (setup ? [{ id, setup }] : [])),
+    learnt: await studioMinutes(db, studioId),
   }
 }
 

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
-import { LATEST, type ShootDay, VALUES } from '../../core/day'
+import { DAY_EVENTS, type DayEventKind, LATEST, type ShootDay, VALUES, completeShootDay } from '../../core/day'
 import { listOf } from './list'
+import { takeFields } from './records'
 import { objectOf, plainObject } from './setup'
 import { type Checked, check } from './validate'
 import { MOST_DAY } from './day'
@@ -65,6 +66,16 @@ const degrees = (most: number) =>
     .nullable()
     .defined()
 
+/** Whether a time zone is known here; an empty one is that of whoever looks. */
+function isZone(name: unknown): boolean {
+  if (name === '' || typeof name !== 'string') return name === ''
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== ''
+  } catch {
+    return false
+  }
+}
+
 /** A day as it is kept with its shoot. */
 const shape = {
   start: minute(),
@@ -93,10 +104,12 @@ const shape = {
   blackedOut: yup.boolean().strict().required(),
   latitude: degrees(90),
   longitude: degrees(180),
+  zone: yup.string().strict().max(60).defined().test('zone', 'A time zone such as Europe/Lisbon', isZone),
   order: ids('set-ups'),
   setups: choices,
   printedAt: yup.string().strict().max(40).defined(),
   printed: ids('set-ups'),
+  sheet: listOf(plainObject({ id: id(), fires: minute(), ends: minute() }), 60, 'rows'),
 }
 export const shootDaySchema = objectOf<ShootDay>(shape).test(
   'ends',
@@ -116,4 +129,32 @@ export const dayUpdateSchema = objectOf<{ revision: number; day: ShootDay }>({
   day: shootDaySchema,
 })
 
-export const checkShootDay = (value: unknown): Checked<ShootDay> => check(shootDaySchema, value)
+/** A body that holds a day, with what older senders leave out. */
+export const completeDayBody = (body: unknown): unknown =>
+  body !== null && typeof body === 'object' && 'day' in body ? { ...body, day: completeShootDay(body.day) } : body
+
+/** Something noted on the day of a shoot. */
+export interface DayEventInput {
+  /** Made on the device, so that what is sent twice is kept once. */
+  key: string
+  kind: DayEventKind
+  /** ISO 8601 instant. */
+  at: string
+  /** min by the rule and as they were worked; null: nothing to learn from. */
+  planned: number | null
+  minutes: number | null
+}
+const learnt = () => minutes(1440).nullable().defined('Minutes, or null')
+export const dayEventSchema = objectOf<DayEventInput>({
+  key: takeFields.key,
+  kind: yup
+    .string()
+    .strict()
+    .required('kind is missing')
+    .oneOf([...DAY_EVENTS], `One of ${DAY_EVENTS.join(', ')}`),
+  at: takeFields.firedAt,
+  planned: learnt(),
+  minutes: learnt(),
+})
+
+export const checkShootDay = (value: unknown): Checked<ShootDay> => check(shootDaySchema, completeShootDay(value))

@@ -1,7 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
+import { newSetup } from '~~/core'
+import { NEW_CHOICE, newShootDay } from '~~/core/day'
 import { test } from './base'
 import { callApi, open, signIn } from './helpers'
+import { acknowledge } from './runHelpers'
 
 const order = (page: import('@playwright/test').Page): Promise<string[]> =>
   page
@@ -27,10 +30,12 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await expect.poll(() => order(page)).toEqual(first)
 
   // By mouse: the last goes to the top; a better order is offered, not forced.
+  await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
   const block = page.locator('[data-block]').last()
   await block.scrollIntoViewIfNeeded()
   const box = (await block.boundingBox())!
-  await page.mouse.move(box.x + 60, box.y + box.height - 8)
+  // Where it can be seen: a tall block goes on below the edge.
+  await page.mouse.move(box.x + 60, Math.min(box.y + box.height - 8, 780))
   await page.mouse.down()
   await page.mouse.move(box.x + 60, 20, { steps: 6 })
   await page.mouse.up()
@@ -77,6 +82,88 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await page.reload()
   // It was kept.
   await expect(page.getByRole('table', { name: 'Calls' })).toContainText('Ilse')
+})
+
+test('a day is followed through three set-ups: a fault makes it late, and what to leave out is offered', async ({
+  page,
+}) => {
+  await signIn(page)
+  const date = '2026-12-04'
+  const made = await callApi(page, 'POST', '/api/shoots', { name: 'A long Friday', date, place: '', notes: '' })
+  const shoot = (made.body as { id: string }).id
+  const ids: string[] = []
+  for (const recipe of ['balloon', 'pour', 'spin'] as const) {
+    const setup = newSetup(recipe)
+    const { body } = await callApi(page, 'POST', `/api/shoots/${shoot}/setups`, {
+      setup: { ...setup, name: `The ${recipe}`, goal: { ...setup.goal, keepers: 2 } },
+    })
+    ids.push((body as { id: string }).id)
+  }
+  const choice = { ...NEW_CHOICE, build: 40, test: 10, strike: 5 }
+  const day = {
+    ...newShootDay(),
+    end: 16 * 60 + 30,
+    breaks: [],
+    zone: 'UTC',
+    order: ids,
+    setups: { [ids[0]!]: choice, [ids[1]!]: { ...choice, value: 'nice' }, [ids[2]!]: choice },
+  }
+  expect((await callApi(page, 'PUT', `/api/shoots/${shoot}/day`, { revision: 0, day })).status).toBe(200)
+
+  const at = (time: string): Promise<void> => page.clock.setFixedTime(new Date(`${date}T${time}:00Z`))
+  await at('10:40')
+  await open(page, `/shoots/${shoot}/day`)
+  const panel = page.getByTestId('day-now-panel')
+  await expect(panel).toContainText('The balloon')
+  await expect(panel).toContainText('Being built')
+  await expect(page.getByTestId('day-now')).toBeVisible()
+  await panel.getByRole('button', { name: 'Built' }).click()
+  await expect(panel).toContainText('Being tested since 10:40')
+  await panel.getByRole('button', { name: 'Fault' }).click()
+  await expect(panel.getByRole('button', { name: 'Fault mended' })).toBeVisible()
+
+  // Two hours later the chain is mended; everything is late, and the day no longer ends in time.
+  await at('13:10')
+  await panel.getByRole('button', { name: 'Fault mended' }).click()
+  await at('13:20')
+  await panel.getByRole('button', { name: 'Tests done' }).click()
+  await expect(panel).toContainText('Firing')
+  await expect(page.getByTestId('slips')).toContainText(/The pour begins some \d+ min late/)
+  await expect(page.getByTestId('drop')).toContainText('Without The pour')
+  // What was noted by mistake is taken back.
+  await panel.getByRole('button', { name: /^Take back ‘Tests done’/ }).click()
+  await expect(panel).toContainText('Being tested')
+  await panel.getByRole('button', { name: 'Tests done' }).click()
+
+  for (const [i, minute] of ['13:24', '13:28', '13:32', '13:36'].entries())
+    await callApi(page, 'POST', `/api/setups/${ids[0]}/takes`, {
+      key: `followed-${i}`,
+      delay: 0.0005,
+      verdict: 'on',
+      keeper: i === 3,
+      position: null,
+      note: '',
+      firedAt: `${date}T${minute}:00.000Z`,
+    })
+  await at('13:37')
+  await panel.getByRole('button', { name: 'Firing done' }).click()
+  await expect(panel).toContainText('The pour')
+  await page.getByRole('button', { name: 'Leave out for today' }).click()
+  await expect(panel).toContainText('The spin')
+  await expect(page.getByTestId('drop')).toHaveCount(0)
+
+  // Planned against real, and what the studio's own minutes have become.
+  const review = page.getByTestId('review')
+  await expect(review.getByRole('row', { name: /The balloon/ })).toContainText('150 min')
+  await page.reload()
+  await expect(review).toContainText(/Building: \d+\s% longer than the rule, from 1/)
+  await expect(page.getByText('measured, 1').first()).toBeVisible()
+
+  // The same stands beside the run.
+  await open(page, `/setups/${ids[2]}/run`)
+  await acknowledge(page)
+  await page.getByRole('button', { name: 'How the day stands' }).click()
+  await expect(page.getByTestId('run-day')).toContainText(/nine days in ten by \d\d:\d\d/)
 })
 
 test('a set-up is said in one line, and taken as one step', async ({ page }) => {

@@ -1,8 +1,10 @@
-import { newShootDay } from '~~/core/day'
+import { type DayEventKind, newShootDay } from '~~/core/day'
 import { restoreBackup } from '~~/server/database/restore'
 import { writeBackup } from '~~/server/database/backup'
 import { openDatabase } from '~~/server/database/client'
+import { dayLog, noteDayEvent, strikeDayEvent, studioMinutes } from '~~/server/services/dayEvents'
 import { getDay, saveDay } from '~~/server/services/days'
+import type { DayEventInput } from '~~/shared/schemas/shootDay'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { emptyDatabase, makeSetup, refusal, studio } from './support'
@@ -24,6 +26,52 @@ test('a day stands before anything is said of it, is kept, and overwrites nobody
   expect(await saveDay(db, studioId, shootId, 1, { ...day, end: 1260 })).toMatchObject({ revision: 2 })
   for (const late of [0, 1]) expect((await refusal(saveDay(db, studioId, shootId, late, day))).status).toBe(409)
   expect((await getDay(db, studioId, shootId)).day!.end).toBe(1260)
+})
+
+const noted = (kind: DayEventKind, at: string, change: Partial<DayEventInput> = {}): DayEventInput => ({
+  key: `key-${kind}-${at}`,
+  kind,
+  at,
+  planned: null,
+  minutes: null,
+  ...change,
+})
+
+test('what is noted on the day is kept once, told with the takes, and taken back', async () => {
+  const { db, studioId, shootId } = own
+  const setup = await makeSetup(db, studioId, shootId)
+  const built = noted('built', '2026-12-04T10:20:00.000Z', { planned: 30, minutes: 36 })
+  const { id } = await noteDayEvent(db, studioId, setup, built, null)
+  expect(await noteDayEvent(db, studioId, setup, built, null)).toEqual({ id })
+  await noteDayEvent(db, studioId, setup, noted('fault', '2026-12-04T10:25:00.000Z'), null)
+  const log = await dayLog(db, studioId, shootId)
+  expect(log.events.map(({ kind, minutes }) => [kind, minutes])).toEqual([
+    ['built', 36],
+    ['fault', null],
+  ])
+  expect(await studioMinutes(db, studioId)).toEqual({ build: [1.2] })
+  expect((await getDay(db, studioId, shootId)).learnt).toEqual({ build: [1.2] })
+  await strikeDayEvent(db, studioId, id, true)
+  expect((await dayLog(db, studioId, shootId)).events.map(({ kind }) => kind)).toEqual(['fault'])
+  expect(await studioMinutes(db, studioId)).toEqual({})
+  await strikeDayEvent(db, studioId, id, false)
+  expect(await studioMinutes(db, studioId)).toEqual({ build: [1.2] })
+})
+
+test('a take’s minutes are learnt by its recipe, the newest first, and those of another studio are not', async () => {
+  const { db, studioId, shootId } = own
+  const setup = await makeSetup(db, studioId, shootId)
+  await noteDayEvent(db, studioId, setup, noted('done', '2026-12-04T11:00:00Z', { planned: 4, minutes: 6 }), null)
+  await noteDayEvent(db, studioId, setup, noted('done', '2026-12-05T11:00:00Z', { planned: 4, minutes: 2 }), null)
+  const learnt = await studioMinutes(db, studioId)
+  expect(learnt[Object.keys(learnt).find(kind => kind.startsWith('take:')) as 'take:balloon']).toEqual([0.5, 1.5])
+  const other = await studio()
+  expect(await studioMinutes(other.db, other.studioId)).toEqual({})
+  expect((await refusal(dayLog(other.db, other.studioId, shootId))).status).toBe(404)
+  expect(
+    (await refusal(noteDayEvent(other.db, other.studioId, setup, noted('built', '2026-12-04T10:00:00Z'), null))).status,
+  ).toBe(404)
+  await other.end()
 })
 
 test('another studio finds none of it', async () => {

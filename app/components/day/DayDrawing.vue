@@ -1,17 +1,29 @@
 <script setup lang="ts">
 import { clockText } from '~~/core/day'
-import { HEAD, PERSON, SCALE, STAGE, dayDrawing, placeAt } from './dayGeometry'
+import { HEAD, PERSON, SCALE, STAGE, dayDrawing, endsOf, placeAt, standingDay } from './dayGeometry'
 
 /** The day as one drawing: time runs down; blocks are dragged, or moved by key, and the rest follows at once. */
 const chosen = defineModel<string>({ required: true })
 const store = useDayStore()
 const session = useSessionStore()
 
+const following = useDayFollowStore()
+
+/** What is drawn: the day as it goes where it is on, else as it is planned. */
+const shown = computed(() => {
+  const { followed } = following
+  if (following.on && followed && followed.rest.rows.length > 0) return standingDay(followed)
+  return store.order && { order: store.order, ends: store.fresh ? endsOf(store.played!.played) : null }
+})
 const drawing = computed(() =>
-  store.order ? dayDrawing(store.day, store.input, store.order, store.fresh ? store.played!.played : null) : null,
+  shown.value
+    ? dayDrawing(store.day, store.input, shown.value.order, shown.value.ends, following.on ? following.at : null)
+    : null,
 )
+/** Set-ups that are begun are moved no more. */
+const begun = computed(() => new Set(following.rows.map(row => row.id)))
 const nameOf = (id: string): string => store.items.find(item => item.id === id)?.setup.name ?? id
-const rowOf = (id: string) => store.order?.rows.find(row => row.id === id)
+const rowOf = (id: string) => shown.value?.order.rows.find(row => row.id === id)
 const told = (id: string): string => {
   const row = rowOf(id)!
   return `${nameOf(id)}: fired ${clockText(row.fires)} to ${clockText(row.ends)}`
@@ -25,7 +37,7 @@ const heightOf = (event: PointerEvent): number => {
 }
 function press(event: PointerEvent, id: string): void {
   chosen.value = id
-  if (!session.isCrew || event.button !== 0) return
+  if (!session.isCrew || event.button !== 0 || begun.value.has(id)) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragged.value = { id, from: heightOf(event), by: 0 }
 }
@@ -46,7 +58,7 @@ function key(event: KeyboardEvent, id: string): void {
   if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault()
     chosen.value = id
-  } else if (by !== 0 && at >= 0 && session.isCrew) {
+  } else if (by !== 0 && at >= 0 && session.isCrew && !begun.value.has(id)) {
     event.preventDefault()
     chosen.value = id
     store.move(id, at + by)
@@ -94,7 +106,7 @@ function key(event: KeyboardEvent, id: string): void {
       :key="block.id"
       :data-block="block.id"
       class="block"
-      :class="{ chosen: chosen === block.id, dragged: dragged?.id === block.id }"
+      :class="{ chosen: chosen === block.id, dragged: dragged?.id === block.id, begun: begun.has(block.id) }"
       :transform="dragged?.id === block.id ? `translate(0 ${dragged.by})` : undefined"
       role="button"
       tabindex="0"
@@ -151,7 +163,6 @@ function key(event: KeyboardEvent, id: string): void {
       >
         fire {{ clockText(rowOf(block.id)!.fires) }}–{{ clockText(rowOf(block.id)!.ends) }}
       </text>
-      <text :x="SCALE + 8" :y="block.change.y + 15" class="name halo">{{ nameOf(block.id) }}</text>
       <rect
         class="edge"
         :x="SCALE"
@@ -190,6 +201,16 @@ function key(event: KeyboardEvent, id: string): void {
       />
       <text :x="SCALE + STAGE - 6" :y="rest.y + 12" text-anchor="end">break</text>
     </g>
+    <text
+      v-for="block in drawing.blocks"
+      :key="block.id"
+      :x="SCALE + 8"
+      :y="block.change.y + 15 + (dragged?.id === block.id ? dragged.by : 0)"
+      class="name halo"
+      pointer-events="none"
+    >
+      {{ nameOf(block.id) }}
+    </text>
     <g v-for="person in drawing.people" :key="person.id">
       <text :x="person.x + 6" :y="HEAD - 8">{{ person.name.slice(0, 9) }}</text>
       <rect
@@ -211,6 +232,10 @@ function key(event: KeyboardEvent, id: string): void {
         :height="needed.height"
         fill="var(--ink-soft)"
       />
+    </g>
+    <g v-if="drawing.now !== null" data-testid="day-now">
+      <path :d="`M${SCALE - 8} ${drawing.now}H${drawing.width}`" stroke="var(--action)" stroke-width="2" />
+      <text :x="drawing.width - 4" :y="drawing.now - 4" text-anchor="end" class="halo">now</text>
     </g>
     <path class="firm" :d="`M${SCALE} ${drawing.ends.hire}H${drawing.width}`" stroke-dasharray="5 3" />
     <text :x="drawing.width - 4" :y="drawing.ends.hire - 4" text-anchor="end" class="halo">end of hire</text>
@@ -238,6 +263,9 @@ function key(event: KeyboardEvent, id: string): void {
 .block {
   cursor: grab;
   outline: none;
+}
+.block.begun {
+  cursor: default;
 }
 .block.chosen .edge,
 .block:focus-visible .edge {

@@ -19,6 +19,11 @@ const setHours = (person: DayPerson, from: number | null, to: number | null): st
 const setQuiet = (from: number | null, to: number | null): string =>
   store.change({ quiet: from === null || to === null ? [] : [[from, to]] })
 const quiet = computed(() => day.value.quiet[0] ?? null)
+const ZONES = Intl.supportedValuesOf('timeZone')
+const zoneError = ref('')
+function setZone(event: Event): void {
+  zoneError.value = store.change({ zone: (event.target as HTMLInputElement).value.trim() })
+}
 const degrees = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')))
 </script>
 
@@ -113,6 +118,20 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
         <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" label="Add somebody" />
       </form>
     </fieldset>
+    <label class="grid text-[12px] text-(--ink-soft)"
+      >Time zone
+      <UInput
+        size="xs"
+        class="w-48"
+        list="zones"
+        :model-value="day.zone"
+        :placeholder="store.zone"
+        :aria-invalid="zoneError !== ''"
+        @change="setZone"
+      />
+      <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
+      <span v-if="zoneError" role="alert" class="text-(--bad)">{{ zoneError }}</span>
+    </label>
     <fieldset class="grid gap-1">
       <legend class="text-[12px] text-(--ink-soft)">The room</legend>
       <UCheckbox

@@ -7,6 +7,7 @@ const {
   label,
   as = 'minutes',
   assumed = null,
+  from = 0,
   change,
   bare = false,
 } = defineProps<{
@@ -15,6 +16,8 @@ const {
   as?: 'minutes' | 'clock'
   /** What the rule gives while nobody has said anything. */
   assumed?: number | null
+  /** How many timed ones that comes from; 0: from the rule alone. */
+  from?: number
   /** Takes a value; gives what is wrong with it, empty where nothing is. */
   change: (value: number | null) => string
   bare?: boolean
@@ -60,7 +63,9 @@ function take(): void {
       @change="take"
       @keydown.enter="take"
     />
-    <span v-if="value === null && assumed !== null" class="text-[11px] text-(--ink-faint)">assumed</span>
+    <span v-if="value === null && assumed !== null" class="text-[11px] text-(--ink-faint)">{{
+      from > 0 ? `measured, ${from}` : 'assumed'
+    }}</span>
     <span v-if="error" role="alert" class="text-[11px] text-(--bad)">{{ error }}</span>
   </div>
 </template>

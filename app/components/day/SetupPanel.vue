@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type DayValue, VALUES, choiceOf, clockText } from '~~/core/day'
+import { type DayValue, VALUES, choiceOf, clockText, studioRules } from '~~/core/day'
 import { dayItemOf } from '~~/core/day/shootDay'
 
 /** What the day knows of one set-up: its minutes, when it may be fired, whom it needs. */
@@ -10,9 +10,16 @@ const item = computed(() => store.items.find(one => one.id === id))
 const choice = computed(() => choiceOf(store.day, id))
 const ruled = computed(() =>
   item.value
-    ? dayItemOf(item.value, { ...choice.value, build: null, test: null, strike: null, take: null }, store.dark)
+    ? dayItemOf(
+        item.value,
+        { ...choice.value, build: null, test: null, strike: null, take: null },
+        store.dark,
+        store.learnt,
+      )
     : null,
 )
+/** Minutes that the studio's own log has drawn away from the rule. */
+const rules = computed(() => (item.value ? studioRules(item.value, store.learnt) : null))
 const row = computed(() => store.order?.rows.find(one => one.id === id))
 const played = computed(() => {
   const at = store.played?.rows.findIndex(one => one.id === id) ?? -1
@@ -51,24 +58,28 @@ const toggle = (list: readonly string[], one: string): string[] =>
         label="Build, min"
         :value="choice.build"
         :assumed="ruled.build"
+        :from="rules!.build.of"
         :change="v => store.choose(id, { build: v })"
       />
       <DayMinuteInput
         label="Tests, min"
         :value="choice.test"
         :assumed="ruled.test"
+        :from="rules!.test.of"
         :change="v => store.choose(id, { test: v })"
       />
       <DayMinuteInput
         label="A take, min"
         :value="choice.take"
         :assumed="ruled.take"
+        :from="rules!.take.of"
         :change="v => store.choose(id, { take: v })"
       />
       <DayMinuteInput
         label="Strike, min"
         :value="choice.strike"
         :assumed="ruled.strike"
+        :from="rules!.strike.of"
         :change="v => store.choose(id, { strike: v })"
       />
     </div>
@@ -135,7 +146,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
     </p>
     <p class="text-[12px] text-(--ink-soft)">
       {{ item.setup.goal.keepers }} {{ item.setup.goal.keepers === 1 ? 'keeper' : 'keepers' }} wanted. Minutes marked
-      assumed are a rule of thumb; type your own over them.
+      assumed are a rule of thumb, those marked measured come from your own log; type your own over them.
     </p>
   </section>
 </template>

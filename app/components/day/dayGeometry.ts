@@ -1,4 +1,4 @@
-import type { DayOrder, DayPlanInput, PlayedDays, ShootDay } from '~~/core/day'
+import type { DayOrder, DayPlanInput, DayRow, FollowedDay, FollowedRow, PlayedDays, ShootDay } from '~~/core/day'
 import { ARRIVAL, PACKING } from '~~/core/day'
 
 /** px for a minute, and where columns stand. */
@@ -37,6 +37,8 @@ export interface DayDrawing {
   packing: DayBlock
   blocks: SetupBlock[]
   people: { id: string; name: string; x: number; hours: DayBlock[]; needed: DayBlock[] }[]
+  /** How far the day has come; null: it is not on. */
+  now: number | null
   /** Ends of the day, half of the days and nine in ten; and of the hire. */
   ends: { planned: number; half: number | null; nine: number | null; hire: number }
 }
@@ -44,15 +46,72 @@ export interface DayDrawing {
 /** Where a minute of the day lies, px. */
 export const yOf = (day: Pick<ShootDay, 'start'>, minute: number): number => HEAD + (minute - day.start) * MINUTE
 
+/** How each row of a day ends, nine days in ten, and the day itself; min after midnight. */
+export interface DrawnEnds {
+  rows: (number | null)[]
+  half: number
+  nine: number
+}
+
+/** Ends as they were played. */
+export const endsOf = ({ rows, end }: PlayedDays): DrawnEnds => ({
+  rows: rows.map(row => row.done?.p90 ?? null),
+  half: end.p50,
+  nine: end.p90,
+})
+
+/** A row of a day that went as it went, as one that is planned. */
+export function wentRow(row: FollowedRow): DayRow {
+  const built = row.built ?? row.tested ?? row.fires ?? row.ends ?? row.from
+  const tested = row.tested ?? row.fires ?? built
+  const fires = row.fires ?? tested
+  return { id: row.id, from: row.from, cleaned: [], built, tested, fires, ends: row.ends ?? fires, wait: 0 }
+}
+
+/** The day as it stands: what went as it went, then what is to come; with its ends. */
+export function standingDay({ rest }: FollowedDay): { order: DayOrder; ends: DrawnEnds } {
+  const open = rest.now && rest.rows.find(row => row.id === rest.now!.id)
+  const went = rest.rows.filter(row => row.id !== open?.id).map(wentRow)
+  const coming = rest.order.rows.map(row => {
+    const begun = open && row.id === open.id ? wentRow(open) : null
+    if (!begun) return row
+    // What is done of it stands as it was, and the rest as it is expected.
+    return {
+      ...row,
+      from: begun.from,
+      built: open!.built ?? (open!.stage === 'building' ? row.built : begun.built),
+      tested: open!.stage === 'firing' ? begun.tested : row.tested,
+      fires: open!.fires ?? row.fires,
+    }
+  })
+  const doneBy = new Map(
+    rest.places.map((place, i) => [rest.ground.input.setups[place]!.id, rest.played.rows[i]!.done]),
+  )
+  return {
+    order: { rows: [...went, ...coming], end: rest.order.end, lost: rest.order.lost },
+    ends: {
+      rows: [...went.map(() => null), ...coming.map(({ id }) => doneBy.get(id)?.p90 ?? null)],
+      half: rest.played.end.p50,
+      nine: rest.played.end.p90,
+    },
+  }
+}
+
 /** A planned day as it is drawn: time runs down, the stage in one column and each person in another. */
-export function dayDrawing(day: ShootDay, input: DayPlanInput, order: DayOrder, played: PlayedDays | null): DayDrawing {
+export function dayDrawing(
+  day: ShootDay,
+  input: DayPlanInput,
+  order: DayOrder,
+  ends: DrawnEnds | null,
+  now: number | null = null,
+): DayDrawing {
   const y = (minute: number): number => yOf(day, minute)
   const block = (id: string, from: number, to: number): DayBlock => ({
     id,
     y: y(from),
     height: Math.max(0, (to - from) * MINUTE),
   })
-  const last = Math.max(day.end, order.end + PACKING, (played?.end.p90 ?? 0) + PACKING)
+  const last = Math.max(day.end, order.end + PACKING, (ends?.nine ?? 0) + PACKING)
   const first = Math.ceil(day.start / 60)
   const needs = (id: string): readonly string[] => input.setups.find(setup => setup.id === id)?.needs ?? []
   return {
@@ -73,7 +132,7 @@ export function dayDrawing(day: ShootDay, input: DayPlanInput, order: DayOrder, 
       wait: block(row.id, row.tested, row.fires),
       fire: block(row.id, row.fires, row.ends),
       cleaned: row.cleaned,
-      until: played?.rows[i]?.done ? y(played.rows[i]!.done!.p90) : null,
+      until: ends?.rows[i] == null ? null : y(ends.rows[i]!),
     })),
     people: day.people.map((person, i) => ({
       id: person.id,
@@ -86,10 +145,11 @@ export function dayDrawing(day: ShootDay, input: DayPlanInput, order: DayOrder, 
         .filter(row => needs(row.id).includes(person.id))
         .map(row => block(row.id, row.tested, row.ends)),
     })),
+    now: now === null ? null : y(Math.max(day.start, Math.min(now, last))),
     ends: {
       planned: y(order.end + PACKING),
-      half: played ? y(played.end.p50 + PACKING) : null,
-      nine: played ? y(played.end.p90 + PACKING) : null,
+      half: ends ? y(ends.half + PACKING) : null,
+      nine: ends ? y(ends.nine + PACKING) : null,
       hire: y(day.end),
     },
   }

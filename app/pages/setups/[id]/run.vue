@@ -13,6 +13,7 @@ import {
 } from '~~/core'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
+import { noteArmed } from '~/services/dayEvents'
 import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
@@ -186,6 +187,8 @@ function next(): void {
     begin()
     return
   }
+  if (leaving === 'arm' && session.isCrew && !store.record?.practice)
+    void noteArmed(session.key, id.value, studioInstant())
   run.move({
     step: at.value + 1,
     ...(leaving === 'open'
@@ -373,6 +376,7 @@ usePageKeys(event => {
             <span class="flex-1">{{ s.call }}</span><span class="text-[11px]">{{ s.role }}</span>
           </li>
         </ol>
+        <LazyRunDayInRun v-if="store.record && !store.record.practice" :shoot-id="store.record.shootId" class="mt-4" />
       </section>
 
       <section

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { LAW } from '~~/core'
 import { PACKING, clockText } from '~~/core/day'
 import { callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
@@ -16,6 +17,17 @@ onMounted(() =>
 onBeforeUnmount(() => store.close())
 
 const planned = computed(() => store.planned)
+const session = useSessionStore()
+/** Printed, it is what people have in hand: the day is followed by it, and says whom a change has to reach. */
+useEventListener(window, 'beforeprint', () => {
+  if (!planned.value || !session.isCrew) return
+  const { rows } = planned.value.plan
+  store.change({
+    printedAt: new Date().toISOString(),
+    printed: rows.map(({ id }) => id),
+    sheet: rows.map(({ id, fires, ends }) => ({ id, fires, ends })),
+  })
+})
 const sheet = computed(() => {
   if (!planned.value) return null
   const { plan, setups, input } = planned.value

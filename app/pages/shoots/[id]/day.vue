@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { until } from '@vueuse/core'
 import { PACKING, clockText } from '~~/core/day'
+import { toTell } from '~~/shared/day/tell'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
 
 /** The day of a shoot: which set-up when, how sure that is, and what stands against it. */
 const route = useRoute()
 const store = useDayStore()
+const follow = useDayFollowStore()
 const session = useSessionStore()
 const { show } = useNumbers()
 const failure = ref('')
@@ -15,6 +17,7 @@ useHead({ title: () => `Day: ${store.record?.shoot.name ?? ''} · Epiro` })
 onMounted(async () => {
   try {
     await store.open(String(route.params.id))
+    await follow.open()
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
@@ -22,7 +25,10 @@ onMounted(async () => {
         : 'The day could not be read. Try again.'
   }
 })
-onBeforeUnmount(() => store.close())
+onBeforeUnmount(() => {
+  follow.close()
+  store.close()
+})
 watch(
   () => store.order,
   order => {
@@ -36,11 +42,23 @@ usePageKeys(event => {
   else store.undo()
 })
 
+/** Of a day that is on, when what is left of it is over; else when all of it is. */
+const ends = computed(() => {
+  const { followed } = follow
+  if (followed && followed.rest.rows.length > 0) return followed.rest.played
+  return store.fresh ? store.played!.played : null
+})
 const clock = (minute: number): string => clockText(minute + PACKING)
 const dropped = computed(() => {
-  const shot = new Set(store.order?.rows.map(row => row.id))
+  const rest = follow.followed?.rest
+  const going = rest !== undefined && rest.rows.length > 0
+  const shot = new Set(
+    [...(going ? rest.rows : []), ...((going ? rest.order : store.order)?.rows ?? [])].map(row => row.id),
+  )
   return store.input.setups.filter(setup => !shot.has(setup.id))
 })
+/** Whom a change since the sheet was printed has to reach. */
+const told = computed(() => (store.planned ? toTell(store.planned) : []))
 const leftOut = computed(() => store.items.filter(item => store.day.setups[item.id]?.leftOut))
 
 async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
@@ -111,18 +129,31 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
     <div v-else class="day-page">
       <section class="scrolls min-h-0 p-4" aria-label="Schedule" tabindex="0">
         <p class="mb-1 text-[15px] font-semibold" role="status" data-testid="day-end">
-          <template v-if="store.fresh">
-            Over by {{ clock(store.played!.played.end.p50) }}, nine days in ten by
-            {{ clock(store.played!.played.end.p90) }}
+          <template v-if="ends">
+            Over by {{ clock(ends.end.p50) }}, nine days in ten by {{ clock(ends.end.p90) }}
           </template>
           <template v-else-if="store.order">Planned to be over by {{ clock(store.order.end) }} …</template>
           <template v-else>Looking for the best order …</template>
         </p>
-        <p v-if="store.fresh" class="mb-2 text-[13px] text-(--ink-soft)">
-          {{ show(store.played!.played.inTime, 'share', { figures: 2 }) }} of days end within the hire.
-          {{ store.played!.exact ? 'No order ends sooner.' : '' }}
+        <p class="mb-2 min-h-5 text-[13px] text-(--ink-soft)">
+          <template v-if="ends">
+            {{ show(ends.inTime, 'share', { figures: 2 }) }} of days end within the hire.
+            {{ store.fresh && store.played!.exact && follow.rows.length === 0 ? 'No order ends sooner.' : '' }}
+          </template>
         </p>
         <p v-if="store.trouble" role="alert" class="mb-2 text-[13px] text-(--bad)">{{ store.trouble }}</p>
+        <p v-if="told.length > 0" class="mb-2 text-[13px]" data-testid="to-tell">
+          Changed since the call sheet was printed. Tell
+          {{
+            told
+              .map(({ name, was, now }) =>
+                now === null
+                  ? `${name} (no longer called)`
+                  : `${name} (fires ${clockText(now)} instead of ${clockText(was)})`,
+              )
+              .join(', ')
+          }}.
+        </p>
         <div v-if="store.offer" class="mb-2 flex flex-wrap items-baseline gap-2 text-[13px]" data-testid="offer">
           <span>
             Another order
@@ -155,9 +186,11 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
         </div>
       </section>
       <aside class="scrolls side min-h-0 p-4" aria-label="Of the day" tabindex="0">
+        <DayNowPanel v-if="follow.on" class="mb-4 border-b border-(--hair) pb-4" />
         <DayContradictionList class="mb-4" />
         <DaySetupPanel v-if="chosen" :id="chosen" class="mb-4 border-b border-(--hair) pb-4" />
         <DaySettings />
+        <DayReviewTable class="mt-4 border-t border-(--hair) pt-4" />
       </aside>
     </div>
   </div>

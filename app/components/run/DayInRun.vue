@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { PACKING, clockText } from '~~/core/day'
+
+/** The shoot's day beside a run: read when somebody asks for it, for it plans every set-up of the shoot. */
+const { shootId } = defineProps<{ shootId: string }>()
+const store = useDayStore()
+const follow = useDayFollowStore()
+const asked = ref(false)
+const failure = ref('')
+async function show(): Promise<void> {
+  asked.value = true
+  failure.value = ''
+  try {
+    await store.open(shootId)
+    await follow.open()
+  } catch {
+    failure.value = 'The day could not be read. Try again.'
+    asked.value = false
+  }
+}
+onBeforeUnmount(() => {
+  follow.close()
+  store.close()
+})
+const over = computed(() => follow.followed?.rest.played.end ?? store.played?.played.end ?? null)
+</script>
+
+<template>
+  <section aria-label="The day" class="grid gap-2 text-left text-[13px]">
+    <p v-if="failure" role="alert">{{ failure }}</p>
+    <button v-if="!asked" type="button" class="text-left underline" @click="show">How the day stands</button>
+    <template v-else>
+      <p role="status" data-testid="run-day">
+        <template v-if="over">
+          The day is over by {{ clockText(over.p50 + PACKING) }}, nine days in ten by
+          {{ clockText(over.p90 + PACKING) }}.
+        </template>
+        <template v-else>Reading the day …</template>
+      </p>
+      <DayNowPanel v-if="follow.on" />
+      <NuxtLink :to="`/shoots/${shootId}/day`" class="underline">Open the day</NuxtLink>
+    </template>
+  </section>
+</template>
