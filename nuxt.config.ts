@@ -22,6 +22,8 @@ export default defineNuxtConfig({
       link: [
         { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
         { rel: 'stylesheet', href: '/look.css' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+        { rel: 'apple-touch-icon', href: '/icons/icon-192.png' },
       ],
     },
   },
@@ -45,6 +47,10 @@ export default defineNuxtConfig({
   // A page comes when it is asked for: what every link would fetch ahead weighs more than all that is read.
   experimental: { appManifest: false, defaults: { nuxtLink: { prefetch: false } } },
   hooks: {
+    async 'nitro:build:public-assets'(nitro) {
+      const { writeServiceWorker } = await import('./scripts/lib/serviceWorker.mjs')
+      await writeServiceWorker(nitro.options.output.publicDir)
+    },
     'build:manifest'(manifest) {
       for (const entry of Object.values(manifest)) {
         entry.prefetch = false

@@ -27,6 +27,8 @@ export default defineConfig({
   use: {
     baseURL: process.env[`BASE_URL_${side}`],
     viewport: { width: 1280, height: 800 },
+    // What keeps the application on a device would answer for the server; its own test lets it.
+    serviceWorkers: 'block',
     // Most tests reach for inputs by their field; what a new reader meets first has a test of its own.
     storageState: { cookies: [ALL_INPUTS], origins: [] },
     trace: 'on-first-retry',

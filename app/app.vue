@@ -2,6 +2,7 @@
 const preferences = usePreferencesStore()
 const route = useRoute()
 // A tab that was closed in the dark leaves the dark behind.
+const { offered, take } = useNewVersion()
 onMounted(() => {
   if (!route.path.endsWith('/run')) preferences.leaveDark()
 })
@@ -12,5 +13,20 @@ onMounted(() => {
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
+    <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
+      A new version of Epiro is here. <button type="button" class="underline" @click="take">Reload with it</button>
+    </p>
   </UApp>
 </template>
+
+<style scoped>
+.new-version {
+  position: fixed;
+  right: 12px;
+  bottom: 12px;
+  padding: 6px 12px;
+  border: 1px solid var(--ink);
+  background: var(--sheet);
+  font-size: 13px;
+}
+</style>

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { api } from '~/services/api'
+import { inStepUntil } from '~/services/connection'
+
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 
@@ -11,6 +15,15 @@ const PAGES = [
   { to: '/devices', label: 'People' },
 ]
 
+useAhead(() => [import('~/components/people/SignOut.vue'), import('~/components/KeyList.vue')])
+/** When what is shown was last in step with the server, where it does not answer. */
+const { pause, resume } = useIntervalFn(() => void api.health().catch(() => {}), 10_000, { immediate: false })
+watch(inStepUntil, at => (at === null ? pause() : resume()), { immediate: true })
+const inStep = computed(() =>
+  inStepUntil.value === null
+    ? ''
+    : new Date(inStepUntil.value).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }),
+)
 const leaving = ref(false)
 /** Asked for once, the dialog stays. */
 const asked = ref(false)
@@ -95,6 +108,9 @@ watch(
       />
     </header>
     <LazyPeopleSignOut v-if="session.studio && asked" v-model:open="leaving" />
+    <p v-if="inStep" role="status" class="border-b border-(--hair) px-3 py-1 text-[12px]" data-testid="offline">
+      Offline, last in step {{ inStep }}. What you change waits on this device.
+    </p>
     <main id="main" class="min-h-0 flex-1">
       <slot />
     </main>

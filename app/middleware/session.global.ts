@@ -2,5 +2,6 @@
 export default defineNuxtRouteMiddleware(async () => {
   const session = useSessionStore()
   if (!session.known) await session.load()
+  // Nobody was signed in here while there was a network: sign-in says so.
   if (!session.studio) return navigateTo('/sign-in', { external: true })
 })

@@ -27,6 +27,8 @@ import type { ArchivedSetup, SetupDocument, SetupRecord } from '~~/server/servic
 import type { SetupSummary, ShootName, ShootRecord } from '~~/server/services/shoots'
 import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
+import { reached, standsIn } from './connection'
+import { keepAnswer, keptAnswer } from './kept'
 
 export type {
   ArchivedSetup,
@@ -104,13 +106,19 @@ async function answered<T>(method: Method, path: string, body?: unknown): Promis
           }),
     })
   } catch {
-    throw new ApiError(0, null, 'No connection to the server. Check that Epiro is running.')
+    const kept = method === 'GET' ? await keptAnswer(path) : null
+    if (!kept) throw new ApiError(0, null, 'No connection to the server. Check that Epiro is running.')
+    standsIn(kept.at)
+    return { data: kept.data as T, headers: new Headers(kept.link ? { link: kept.link } : {}) }
   }
+  reached()
   const data = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
     const problem = data as Problem | null
     throw new ApiError(response.status, problem, problem?.detail ?? `The server reported error ${response.status}`)
   }
+  // What is saved comes back as it is asked for.
+  if (method === 'GET' || method === 'PUT') void keepAnswer(path, data, response.headers.get('link'))
   return { data: data as T, headers: response.headers }
 }
 
@@ -137,6 +145,7 @@ function address(query: Partial<LogQuery>): string {
 /** Every request the page makes, all to its own server. */
 export const api = {
   session: () => call<SessionView>('GET', '/api/session'),
+  health: () => call<unknown>('GET', '/api/health'),
   signOut: () => call('DELETE', '/api/session'),
   shoots: (path = '/api/shoots') => page<ShootRecord>(path),
   /** Every shoot, page by page. */

@@ -1,3 +1,4 @@
+import { forgetKept } from './kept'
 import type { QueuedTake } from './takeQueue'
 import { download } from './download'
 import { KIT_DRAFT, SETUP_DRAFT } from './drafts'
@@ -15,6 +16,7 @@ export const unsavedKit = (): number => draftsBy(KIT_DRAFT)
 
 /** Leaves nothing of a person in this browser. */
 export function forgetPerson(): void {
+  void forgetKept()
   clearOutboxes()
   for (const key of keys()) if (PERSONAL.some(start => key.startsWith(start))) localStorage.removeItem(key)
 }

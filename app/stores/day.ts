@@ -85,6 +85,8 @@ export const useDayStore = defineStore('day', () => {
       !planning.value &&
       played.value.rows.map(({ id }) => id).join() === order.value.rows.map(({ id }) => id).join(),
   )
+  /** Whether every set-up's sessions were played; until then its takes are about as they come. */
+  const sessionsLeft = ref(0)
   /** The day as its sheet and its files tell it; null while its plan is not yet what stands there. */
   const planned = computed<Planned | null>(() =>
     fresh.value && record.value
@@ -146,9 +148,11 @@ export const useDayStore = defineStore('day', () => {
       setup,
       takes: quickTakes(planOf(setup).keeper, setup.goal.keepers),
     }))
+    sessionsLeft.value = loaded.setups.length
     for (const { id, setup } of loaded.setups) {
       const takes = await takesInWorker(setup).catch(() => null)
       if (record.value !== loaded) return
+      sessionsLeft.value--
       if (takes) items.value = items.value.map(item => (item.id === id ? { ...item, takes } : item))
     }
   }
@@ -240,6 +244,7 @@ export const useDayStore = defineStore('day', () => {
     order,
     played,
     fresh,
+    about: computed(() => sessionsLeft.value > 0),
     planned,
     planning,
     offer,

@@ -15,6 +15,7 @@ import {
   takenFromSetup,
 } from '~~/core/lab'
 import { EVIDENCE_FIELDS, type Evidence, assess, sceneFigures } from '~~/core'
+import { amendmentOf } from '~~/shared/schemas/records'
 import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'
 import type { LabFile } from '~/workers/lab.worker'
@@ -224,8 +225,8 @@ export const useLabStore = defineStore('lab', () => {
     const takes = useTakesStore()
     const take = takes.takes[0]
     if (!take) return 'This set-up has no takes yet.'
-    const { delay, verdict, keeper, position, note, sharp, exposed, clean } = take
-    const was = { delay, verdict, keeper, position, note, sharp, exposed, clean }
+    const was = amendmentOf(take)
+    const { note, position } = was
     const joined = [note, give.note].filter(Boolean).join('; ')
     await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
     noted(give.label, `take ${take.number}`, async () => {

@@ -1,5 +1,6 @@
 import type { SessionRole } from '~~/shared/schemas/records'
 import { ApiError, api } from '~/services/api'
+import { keepFor } from '~/services/kept'
 
 /** Which studio this browser is signed in to. */
 export const useSessionStore = defineStore('session', () => {
@@ -19,6 +20,7 @@ export const useSessionStore = defineStore('session', () => {
   async function load(): Promise<void> {
     try {
       const session = await api.session()
+      await keepFor(session.key)
       studio.value = session.studio
       role.value = session.role
       member.value = session.member

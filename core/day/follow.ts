@@ -1,5 +1,6 @@
+import { quantileOf } from '../math/orderQuantile'
 import { type Worked, paceOf } from './learn'
-import { SPREADS, quantileOf } from './played'
+import { SPREADS } from './played'
 import type { DayPlanInput, DaySetup, Stretch } from './types'
 
 /** What is noted of a set-up on its day: finished work, rests, and what goes wrong. */

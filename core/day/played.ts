@@ -1,3 +1,4 @@
+import { quantileOf } from '../math/orderQuantile'
 import { type Random, seededRandom } from '../math/random'
 import { done, firing } from './clock'
 import type { DayPlanInput, DaySetup } from './types'
@@ -116,12 +117,6 @@ export function playDay(
   })
   const strike = last < 0 ? 0 : work(input.setups[last]!.strike, SPREADS.strike)
   return { end: done(rests, time, strike), rows }
-}
-
-/** The q-quantile: the ⌈q·n⌉-th smallest. */
-export function quantileOf(values: readonly number[], q: number): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  return sorted[Math.max(0, Math.ceil(q * sorted.length - 1e-9) - 1)]!
 }
 
 /** What played days come to. Quantiles in min after midnight. */

@@ -1,7 +1,7 @@
 import type { Setup } from '../setup/types'
 import { gapOf } from './follow'
 import { takeMinutes } from './minutes'
-import { quantileOf } from './played'
+import { quantileOf } from '../math/orderQuantile'
 import { quickTakes } from './shootDay'
 
 /**

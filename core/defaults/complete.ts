@@ -166,6 +166,7 @@ export function completeSetup(value: unknown): unknown {
     link: filled(value.link, INTERVAL_ADDITION),
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
     scene: value.scene ?? SCENE,
+    goal: filled(value.goal, { variants: '' }),
     flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
     crew: filled(value.crew ?? {}, nobodyNamed()),
     kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },

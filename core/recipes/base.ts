@@ -149,7 +149,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   },
   catch: { distance: 1.9 },
   crew: nobodyNamed(),
-  goal: { keepers: 3, confidence: 0.9, stock: 24 },
+  goal: { keepers: 3, confidence: 0.9, stock: 24, variants: '' },
   kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
   learnt: [],
   evidence: [],

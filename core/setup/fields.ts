@@ -376,6 +376,7 @@ export const FIELDS = {
     help: 'How certain you want to be that the props last',
   }),
   'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
+  'goal.variants': text('Variants of the prop', 160),
   'kit.camera': text('Camera from kit', 36),
   'kit.lens': text('Lens from kit', 36),
   'kit.sensor': text('Sensor from kit', 36),

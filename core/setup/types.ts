@@ -653,6 +653,8 @@ export interface Setup {
     confidence: number
     /** Props at hand. */
     stock: number
+    /** Variants of the prop by name, with commas between; empty: there is one kind. */
+    variants: string
   }
   /** Figures that takes have shown, in place of what was assumed. */
   learnt: LearntFigure[]

@@ -1,15 +1,13 @@
 import type { Connection } from 'mysql2/promise'
-import { STRETCH_SQL } from '../../shared/units/delayStretch'
+import { CELL_GROUP, CELL_KEY, PICTURED_SQL } from './cellSql'
 import { rowsOf } from './rows'
 
-const KEY = ['studio_id', 'setup_id', 'day', 'verdict', 'keeper', 'power', 'stretch', 'practice'].join(', ')
+const KEY = CELL_KEY.map(([name]) => name).join(', ')
 
 /** What `take_cells` should hold. */
 const counted =
-  `select studio_id, setup_id, date(fired_at) as day, verdict, keeper, coalesce(power, -1) as power, ` +
-  `${STRETCH_SQL} as stretch, practice, count(*) as takes, ` +
-  'sum(exists (select 1 from pictures where pictures.take_id = takes.id)) as pictured ' +
-  'from takes where struck_at is null group by 1, 2, 3, 4, 5, 6, 7, 8'
+  `select ${CELL_KEY.map(([name, of]) => `${of} as ${name}`).join(', ')}, count(*) as takes, ` +
+  `${PICTURED_SQL} as pictured from takes where struck_at is null group by ${CELL_GROUP}`
 
 /** A cell that is not what the takes come to. */
 export interface WrongCell {

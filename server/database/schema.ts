@@ -16,6 +16,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
 import { DAY_EVENTS, type ShootDay, completeShootDay } from '../../core/day'
+import { CAUSES } from '../../core/season'
 import type {
   BenchShot,
   DeviceState,
@@ -27,7 +28,7 @@ import type {
   TakeSettings,
 } from '../../core'
 import { NO_EXPOSURE, PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
-import { SESSION_ROLES, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
+import { SESSION_ROLES, type SaidOfTake, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
 import type { SavedStand } from '../../shared/status'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */
@@ -226,6 +227,13 @@ export const takes = mysqlTable(
     exposed: boolean('exposed'),
     clean: boolean('clean'),
     note: text('note').notNull(),
+    /** Why it was lost, beside its verdict: the first and the second; null: nobody said. */
+    cause: mysqlEnum('cause', [...CAUSES]),
+    alsoCause: mysqlEnum('also_cause', [...CAUSES]),
+    /** Which variant of the prop it was; null: the set-up has none. */
+    variant: varchar('variant', { length: 40 }),
+    /** What was said of it before it was fired; null: nothing. */
+    said: json<SaidOfTake | null>(itself, null)('said'),
     /** Fraction of full of the first light, for counts; it stands in the settings too. */
     power: double('power'),
     /** What the set-up was set to, by path; null: not noted. */
@@ -267,6 +275,10 @@ export const takeCells = mysqlTable(
     /** Which of the stretches 1, 2, 5, 10 … the delay lies in (`shared/units/delayStretch.ts`). */
     stretch: smallint('stretch').notNull(),
     practice: boolean('practice').notNull(),
+    /** Main cause beside the verdict (`CAUSE_SQL`); empty: kept, or nobody said. */
+    cause: varchar('cause', { length: 12 }).notNull().default(''),
+    /** Of the prop; empty: none. */
+    variant: varchar('variant', { length: 40 }).notNull().default(''),
     takes: int('takes').notNull(),
     /** Of them those with a picture. */
     pictured: int('pictured').notNull(),
@@ -283,6 +295,8 @@ export const takeCells = mysqlTable(
         table.power,
         table.stretch,
         table.practice,
+        table.cause,
+        table.variant,
       ],
     }),
     index('take_cells_day').on(

@@ -1,6 +1,7 @@
 import { type SQL, and, eq, inArray, max, min, not, sql, sum } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
 import { NO_DELAY, STRETCH_SQL, stretchStart } from '../../shared/units/delayStretch'
+import { NOT_NOTED } from '../database/cellSql'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
 import {
@@ -14,7 +15,6 @@ import {
   takesCounted,
   takesWhere,
 } from './logFilter'
-import { NOT_NOTED } from './takeCells'
 
 export interface LogTally {
   /** What it counts: a day, a recipe, a verdict. */

@@ -1,5 +1,5 @@
-import { and, count, eq, gte, inArray, lt, sql } from 'drizzle-orm'
-import { STRETCH_SQL } from '../../shared/units/delayStretch'
+import { type SQL, and, count, eq, gte, inArray, lt, sql } from 'drizzle-orm'
+import { CELL_GROUP, CELL_KEY, PICTURED_SQL } from '../database/cellSql'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
 import { included } from './counted'
@@ -13,12 +13,15 @@ export const dayBounds = (day: string): [from: Date, to: Date] => {
   return [from, new Date(from.getTime() + 86_400_000)]
 }
 
-/** The power of a take that notes none. */
-export const NOT_NOTED = -1
-
 type Cell = typeof takeCells.$inferSelect
-const keyOf = (cell: Omit<Cell, 'takes' | 'pictured'>): string =>
-  [cell.day, cell.verdict, cell.keeper, cell.power, cell.stretch, cell.practice].join(' ')
+type CellKey = Omit<Cell, 'takes' | 'pictured'>
+const keyOf = ({ day, verdict, keeper, power, stretch, practice, cause, variant }: CellKey): string =>
+  JSON.stringify([day, verdict, keeper, power, stretch, practice, cause, variant])
+
+const by = Object.fromEntries(CELL_KEY.map(([name, of]) => [name, sql.raw(of)])) as Record<
+  (typeof CELL_KEY)[number][0],
+  SQL
+>
 
 /** What the takes of a set-up come to on a day. */
 const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promise<Cell[]> =>
@@ -26,19 +29,20 @@ const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promi
     .select({
       studioId: takes.studioId,
       setupId: takes.setupId,
-      day: sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`.as('day'),
+      day: by.day.mapWith(String).as('day'),
       verdict: takes.verdict,
       keeper: takes.keeper,
-      power: sql`coalesce(${takes.power}, ${NOT_NOTED})`.mapWith(Number).as('power'),
-      stretch: sql.raw(STRETCH_SQL).mapWith(Number).as('stretch'),
+      power: by.power.mapWith(Number).as('power'),
+      stretch: by.stretch.mapWith(Number).as('stretch'),
       practice: takes.practice,
+      cause: by.cause.mapWith(String).as('cause'),
+      variant: by.variant.mapWith(String).as('variant'),
       takes: count(),
-      // Names are written out: the query builder leaves out their tables.
-      pictured: sql`sum(exists (select 1 from pictures where pictures.take_id = takes.id))`.mapWith(Number),
+      pictured: sql.raw(PICTURED_SQL).mapWith(Number),
     })
     .from(takes)
     .where(and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to), included))
-    .groupBy(sql`1, 2, 3, 4, 5, 6, 7, 8`)
+    .groupBy(sql.raw(CELL_GROUP))
 
 /**
  * Counts the takes of a set-up anew for some of its days, and writes down what is not as it stands: nothing is added to
@@ -60,7 +64,7 @@ export async function recount(tx: Database, studioId: string, setupId: string, d
         .values(cell)
         .onDuplicateKeyUpdate({ set: { takes: cell.takes, pictured: cell.pictured } })
     }
-    for (const [key, { verdict, keeper, power, stretch, practice }] of standing) {
+    for (const [key, { verdict, keeper, power, stretch, practice, cause, variant }] of standing) {
       if (wanted.has(key)) continue
       await tx
         .delete(takeCells)
@@ -72,6 +76,8 @@ export async function recount(tx: Database, studioId: string, setupId: string, d
             eq(takeCells.power, power),
             eq(takeCells.stretch, stretch),
             eq(takeCells.practice, practice),
+            eq(takeCells.cause, cause),
+            eq(takeCells.variant, variant),
           ),
         )
     }

@@ -35,6 +35,10 @@ export const takeColumns = {
   sharp: takes.sharp,
   exposed: takes.exposed,
   clean: takes.clean,
+  cause: takes.cause,
+  alsoCause: takes.alsoCause,
+  variant: takes.variant,
+  said: takes.said,
   settings: takes.settings,
   firedAt: takes.firedAt,
   memberId: takes.memberId,
@@ -160,7 +164,7 @@ export async function amendTake(
   db: Database,
   studioId: string,
   id: string,
-  amendment: TakeAmendment,
+  asked: Partial<TakeAmendment>,
   memberId: string | null = null,
 ): Promise<TakeRecord> {
   const names = await memberNames(db, studioId)
@@ -173,6 +177,7 @@ export async function amendTake(
       .where(owned(studioId, id))
       .for('update')
     if (!row) throw notFound('take')
+    const amendment = { ...amendmentOf(row), ...asked }
     if (sameAmendment(row, amendment)) return takeRecord(row, names)
     const corrected = {
       ...amendment,

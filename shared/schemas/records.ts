@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { EXERCISES, LIGHT_EXERCISES, MOST_SETTINGS, type TakeSettings, areSettings, completeSetup } from '../../core'
+import { CAUSES, type Cause } from '../../core/season'
 import { isDate, isInstant } from './dates'
 import { fieldSchema, objectOf, revisionSchema, setupSchema } from './setup'
 
@@ -51,6 +52,17 @@ export type SessionRole = (typeof SESSION_ROLES)[number]
 export const VERDICTS = ['early', 'on', 'late', 'missed', 'misfire'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
+/** What was said of a take before it was fired, as the log keeps it. */
+export interface SaidOfTake {
+  /** Chance of a keeper. */
+  chance: number
+  /** s that was to be dialled, and its error. */
+  delay: number | null
+  error: number | null
+  /** Takes to the keepers wanted, by share of sessions, where it was a set-up's first; null: not its first. */
+  takes: { p10: number; p25: number; p50: number; p75: number; p90: number } | null
+}
+
 /** One firing as it is logged. */
 export interface TakeInput {
   /** Made on the device, so that a take sent twice is kept once. */
@@ -68,16 +80,26 @@ export interface TakeInput {
   sharp: boolean | null
   exposed: boolean | null
   clean: boolean | null
+  /** Why it was lost, beside its verdict: the first and the second; null: nobody said. */
+  cause: Cause | null
+  alsoCause: Cause | null
+  /** Variant of the prop; null: the set-up has none. */
+  variant: string | null
+  /** What was said of it before; null: nothing. */
+  said: SaidOfTake | null
   /** What the set-up was set to, by path; null: not noted. */
   settings: TakeSettings | null
   /** ISO 8601 instant. */
   firedAt: string
 }
 
+/** What takes of earlier versions do not say. */
+const NEWER_OF_TAKE = { cause: null, alsoCause: null, variant: null, said: null }
+
 /** A take with what older senders leave out filled in. */
 export const completeTake = (body: unknown): unknown =>
   body !== null && typeof body === 'object' && !Array.isArray(body)
-    ? { planned: null, sharp: null, exposed: null, clean: null, settings: null, ...body }
+    ? { planned: null, sharp: null, exposed: null, clean: null, settings: null, ...NEWER_OF_TAKE, ...body }
     : body
 
 /** Settings of a take: a few plain values by the paths of a set-up. */
@@ -92,6 +114,33 @@ const settingsSchema = yup
   )
 
 const judged = (label: string) => yup.boolean().strict().nullable().defined(`${label} is missing`)
+
+const causeField = () =>
+  yup
+    .string()
+    .strict()
+    .nullable()
+    .defined('cause is missing')
+    .oneOf([null, ...CAUSES], `One of ${CAUSES.join(', ')}, or null`)
+const share = () => yup.number().strict().min(0, '0 to 1').max(1, '0 to 1').required('chance is missing')
+const seconds = () => yup.number().strict().min(-10_000).max(10_000).nullable().defined('s, or null')
+const takesSaid = () => yup.number().strict().min(0, '0 or above').max(1e6).required('A number of takes')
+const saidSchema = yup
+  .object({
+    chance: share(),
+    delay: seconds(),
+    error: seconds(),
+    takes: yup
+      .object({ p10: takesSaid(), p25: takesSaid(), p50: takesSaid(), p75: takesSaid(), p90: takesSaid() })
+      .strict()
+      .noUnknown('Not known here: ${unknown}')
+      .nullable()
+      .defined('takes, or null'),
+  })
+  .strict()
+  .noUnknown('Not known here: ${unknown}')
+  .nullable()
+  .defined('said is missing')
 
 /** Fields of a take as it is logged. */
 export const takeFields = {
@@ -125,6 +174,16 @@ export const takeFields = {
   sharp: judged('sharp'),
   exposed: judged('exposed'),
   clean: judged('clean'),
+  cause: causeField(),
+  alsoCause: causeField(),
+  variant: yup
+    .string()
+    .strict()
+    .nullable()
+    .defined('variant is missing')
+    .min(1, 'A name, or null')
+    .max(40, 'At most 40 characters'),
+  said: saidSchema,
   settings: settingsSchema,
   firedAt: yup
     .string()
@@ -141,7 +200,19 @@ const pick = <T extends object, K extends keyof T>(of: T, keys: readonly K[]): P
 export const takeInputOf = (take: TakeInput): TakeInput => pick(take, Object.keys(takeFields) as (keyof TakeInput)[])
 
 /** What can be put right in a take that is logged; when and how it was fired stays. */
-export const AMENDABLE = ['delay', 'verdict', 'keeper', 'position', 'note', 'sharp', 'exposed', 'clean'] as const
+export const AMENDABLE = [
+  'delay',
+  'verdict',
+  'keeper',
+  'position',
+  'note',
+  'sharp',
+  'exposed',
+  'clean',
+  'cause',
+  'alsoCause',
+  'variant',
+] as const
 export type TakeAmendment = Pick<TakeInput, (typeof AMENDABLE)[number]>
 export const amendmentOf = (take: TakeAmendment): TakeAmendment => ({
   delay: take.delay,
@@ -152,10 +223,14 @@ export const amendmentOf = (take: TakeAmendment): TakeAmendment => ({
   sharp: take.sharp,
   exposed: take.exposed,
   clean: take.clean,
+  // Takes that an earlier version kept on a device say nothing of these.
+  cause: take.cause ?? null,
+  alsoCause: take.alsoCause ?? null,
+  variant: take.variant ?? null,
 })
 export const sameAmendment = (a: TakeAmendment, b: TakeAmendment): boolean =>
-  AMENDABLE.every(key => Object.is(a[key], b[key]))
-const { delay, verdict, keeper, position, note, sharp, exposed, clean } = takeFields
+  AMENDABLE.every(key => Object.is(a[key] ?? null, b[key] ?? null))
+const { delay, verdict, keeper, position, note, sharp, exposed, clean, cause, alsoCause, variant } = takeFields
 export const amendmentSchema = objectOf<TakeAmendment>({
   delay,
   verdict,
@@ -165,6 +240,10 @@ export const amendmentSchema = objectOf<TakeAmendment>({
   sharp,
   exposed,
   clean,
+  // Left out by senders of earlier versions: it stays as it is.
+  cause: cause.optional(),
+  alsoCause: alsoCause.optional(),
+  variant: variant.optional(),
 })
 
 /** Whether a take is struck out: kept, but counted nowhere. */

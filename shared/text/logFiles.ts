@@ -31,7 +31,8 @@ export interface LoggedSetup {
   setup: Setup
 }
 
-type Kind = 'text' | 'number' | 'flag' | 'json'
+/** A word is a text that may be none. */
+type Kind = 'text' | 'word' | 'number' | 'flag' | 'json'
 const COLUMNS: [header: string, key: keyof LoggedRow, kind: Kind][] = [
   ['shoot', 'shootName', 'text'],
   ['set-up', 'setupName', 'text'],
@@ -47,13 +48,17 @@ const COLUMNS: [header: string, key: keyof LoggedRow, kind: Kind][] = [
   ['exposed', 'exposed', 'flag'],
   ['clean', 'clean', 'flag'],
   ['note', 'note', 'text'],
+  ['cause', 'cause', 'word'],
+  ['also', 'alsoCause', 'word'],
+  ['variant', 'variant', 'word'],
+  ['said', 'said', 'json'],
   ['settings', 'settings', 'json'],
   ['set-up id', 'setupId', 'text'],
   ['key', 'key', 'text'],
   ['by', 'by', 'text'],
 ]
 /** Columns that files of earlier versions do not have. */
-const LATER = new Set(['by'])
+const LATER = new Set(['by', 'cause', 'also', 'variant', 'said'])
 
 const written = (row: LoggedRow, key: keyof LoggedRow, kind: Kind): unknown =>
   kind === 'json' && row[key] !== null ? JSON.stringify(row[key]) : row[key]
@@ -167,6 +172,7 @@ function valueOf(text: string, kind: Kind): unknown {
   if (kind === 'text') return text
   if (text === '') return null
   if (kind === 'flag') return text === 'true' ? true : text === 'false' ? false : text
+  if (kind === 'word') return text
   if (kind === 'number') return Number.isNaN(Number(text)) ? text : Number(text)
   try {
     return JSON.parse(text) as unknown

@@ -20,6 +20,10 @@ describe('takes', () => {
     sharp: null,
     exposed: null,
     clean: null,
+    cause: null,
+    alsoCause: null,
+    variant: null,
+    said: null,
     settings: null,
     firedAt: `2026-11-24T18:00:0${n}.000Z`,
     ...change,
@@ -140,6 +144,9 @@ describe('takes', () => {
         sharp: null,
         exposed: null,
         clean: null,
+        cause: null,
+        alsoCause: null,
+        variant: null,
       })
     await right('early', false)
     expect(store.takes.map(t => [t.number, t.id, t.verdict])).toEqual([[1, 'id-take-key-1', 'early']])
@@ -169,6 +176,9 @@ describe('takes', () => {
       sharp: null,
       exposed: null,
       clean: null,
+      cause: null,
+      alsoCause: null,
+      variant: null,
     })
     server.down = false
     await store.flush()

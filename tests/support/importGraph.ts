@@ -25,6 +25,7 @@ export const LAYERS = [
   'advice',
   'run',
   'day',
+  'season',
   'kit',
   'render',
   'lab',

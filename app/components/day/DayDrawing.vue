@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { clockText } from '~~/core/day'
 import { HEAD, PERSON, SCALE, STAGE, dayDrawing, endsOf, placeAt, standingDay } from './dayGeometry'
 
@@ -41,12 +42,29 @@ function press(event: PointerEvent, id: string): void {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragged.value = { id, from: heightOf(event), by: 0 }
 }
+let held: PointerEvent | null = null
 function drag(event: PointerEvent): void {
-  if (dragged.value) dragged.value = { ...dragged.value, by: heightOf(event) - dragged.value.from }
+  if (!dragged.value) return
+  held = event
+  dragged.value = { ...dragged.value, by: heightOf(event) - dragged.value.from }
 }
+/** px from an edge within which a drag scrolls, and by how many each time. */
+const EDGE = { within: 40, step: 16, every: 30 }
+/** A block that is held at an edge moves the day along under it. */
+useIntervalFn(() => {
+  const scroller = svg.value?.closest('.scrolls')
+  if (!dragged.value || !held || !scroller) return
+  const { top, bottom } = scroller.getBoundingClientRect()
+  const up = held.clientY < top + EDGE.within
+  const down = held.clientY > Math.min(bottom, window.innerHeight) - EDGE.within
+  if (!up && !down) return
+  scroller.scrollBy(0, up ? -EDGE.step : EDGE.step)
+  drag(held)
+}, EDGE.every)
 function letGo(): void {
   const moved = dragged.value
   dragged.value = null
+  held = null
   if (!moved || !drawing.value || Math.abs(moved.by) < 6) return
   const block = drawing.value.blocks.find(one => one.id === moved.id)!
   const middle = (block.change.y + block.fire.y + block.fire.height) / 2 + moved.by

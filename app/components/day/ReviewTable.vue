@@ -35,10 +35,11 @@ const learnt = computed(() =>
     const name = recipe
       ? `A take, ${RECIPE_LABELS[recipe].toLowerCase()}`
       : WORK_LABELS[kind as 'build' | 'test' | 'strike']
+    const off = show(Math.round(Math.abs(minutes - 1) * 100) / 100, 'share')
     const by =
       Math.abs(minutes - 1) < 0.02
         ? 'as long as the rule says'
-        : `${show(Math.round(Math.abs(minutes - 1) * 100) / 100, 'share')} ${minutes > 1 ? 'longer' : 'shorter'} than the rule`
+        : `${off} ${minutes > 1 ? 'longer' : 'shorter'} than the rule`
     return { kind, text: `${name}: ${by}, from ${of}` }
   }),
 )

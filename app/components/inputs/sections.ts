@@ -180,6 +180,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'goal.keepers' },
       { path: 'goal.confidence' },
       { path: 'goal.stock' },
+      { path: 'goal.variants' },
     ],
   },
 ]

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { type Plan, type ReadNote, SURE_ALONE, contradicted, placeTells, readingAgreement } from '~~/core'
 import type { OfRun, TakeReading } from '~~/core/lab'
+import { type Cause, SAID_BY_HAND, nextVariant, orderedCauses, variantsOf } from '~~/core/season'
 import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { CAUSE_LABELS } from '~~/shared/texts/season'
 
 /** How a take came out, or, of one that is logged, how it truly came out: one key or touch for each verdict. */
 export interface TakeJudgement {
@@ -12,6 +14,11 @@ export interface TakeJudgement {
   sharp: boolean | null
   exposed: boolean | null
   clean: boolean | null
+  /** Why it was lost, beside its verdict. */
+  cause: Cause | null
+  alsoCause: Cause | null
+  /** Of the prop; null: there is one kind. */
+  variant: string | null
   position: number | null
   note: string
   /** What the picture was read as; null: it was not. */
@@ -57,6 +64,19 @@ const judged = reactive({
 })
 const position = ref<number | null>(take?.position ?? null)
 const note = ref(take?.note ?? '')
+const causes = ref<Cause[]>([take?.cause, take?.alsoCause].filter(cause => cause != null))
+/** Two causes at most: a third takes the place of the first. */
+function toggleCause(cause: Cause): void {
+  causes.value = causes.value.includes(cause)
+    ? causes.value.filter(one => one !== cause)
+    : [...causes.value.slice(-1), cause]
+}
+const variants = computed(() => variantsOf(plan.setup))
+const variant = ref(take ? take.variant : nextVariant(variants.value, takes.takes.filter(one => one.variant).length))
+function otherVariant(): void {
+  const at = variants.value.indexOf(variant.value ?? '')
+  variant.value = variants.value[(at + 1) % variants.value.length] ?? null
+}
 
 // ── what the picture was read as ──
 /** The picture of the take that is judged; null: none has come. */
@@ -84,6 +104,11 @@ function fill(): void {
   if (!read) return
   judged.exposed = read.stops === null || Math.abs(read.stops) < 0.5
   judged.clean = read.double === null
+  const says: (Cause | null)[] = [
+    read.double === null ? null : 'double',
+    read.stops === null || Math.abs(read.stops) < 0.5 ? null : read.stops < 0 ? 'dark' : 'burnt',
+  ]
+  causes.value = says.filter(cause => cause !== null)
   const inFrame = read.past !== null && Math.abs(read.past) < plan.optics.fieldWidth / 2
   position.value = inFrame && read.verdict !== 'misfire' ? Number(read.past!.toFixed(4)) : null
 }
@@ -108,9 +133,14 @@ function judge(verdict: Verdict, sure = false): void {
   asked.value = says ? { called: verdict, says } : null
   if (asked.value) return
   const misfire = verdict === 'misfire'
+  const keeper = judged.keeper && verdict === 'on'
+  const [cause, alsoCause] = keeper || misfire ? [null, null] : orderedCauses(causes.value)
   emit('judge', {
     verdict,
-    keeper: judged.keeper && verdict === 'on',
+    keeper,
+    cause,
+    alsoCause,
+    variant: variant.value,
     position: misfire ? null : position.value,
     note: note.value.trim(),
     sharp: misfire ? null : judged.sharp,
@@ -136,6 +166,8 @@ usePageKeys(event => {
   if (verdict) judge(verdict.id)
   else if (event.key === 'a') takeIt()
   else if (event.key === 'f') fill()
+  else if (event.key === 'v' && variants.value.length > 0) otherVariant()
+  else if (SAID_BY_HAND[Number(event.key) - 1] && !judged.keeper) toggleCause(SAID_BY_HAND[Number(event.key) - 1]!)
   else if (flag) judged[flag.id] = !judged[flag.id]
 })
 </script>
@@ -170,6 +202,31 @@ usePageKeys(event => {
       >
         {{ j.label }} <kbd>{{ j.key }}</kbd>
       </button>
+    </div>
+    <div v-if="!judged.keeper" class="flags small" role="group" aria-label="Why it is no keeper">
+      <button
+        v-for="(cause, i) in SAID_BY_HAND"
+        :key="cause"
+        type="button"
+        class="flag"
+        :aria-pressed="causes.includes(cause)"
+        @click="toggleCause(cause)"
+      >
+        {{ CAUSE_LABELS[cause] }} <kbd>{{ i + 1 }}</kbd>
+      </button>
+    </div>
+    <div v-if="variants.length > 0" class="flags small" role="group" aria-label="Variant of the prop">
+      <button
+        v-for="name in variants"
+        :key="name"
+        type="button"
+        class="flag"
+        :aria-pressed="variant === name"
+        @click="variant = name"
+      >
+        {{ name }}
+      </button>
+      <kbd class="self-center">v</kbd>
     </div>
     <template v-if="placeTells(plan)">
       <RunPositionScale v-model="position" :plan="plan" />
@@ -241,6 +298,10 @@ usePageKeys(event => {
 .flag[aria-pressed='true'] {
   background: var(--ink);
   color: #000;
+}
+.flags.small .flag {
+  padding: 3px 9px;
+  font-size: 13px;
 }
 .note {
   background: transparent;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type RunState, coarseStepOf, fieldAt } from '~~/core'
+import { type Plan, type PlayedSessions, type RunState, coarseStepOf, fieldAt } from '~~/core'
 import { takePace, timeLeft } from '~~/core/day'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
@@ -38,10 +38,15 @@ function dialTyped(): void {
 const byHand = computed(() => plan.timing.lead !== null)
 const said = (place: number): number => (byHand.value ? -place : place)
 const logged = computed(() => [...takes.takes].reverse())
+/** What the sessions come to, for what is said of the take at hand. */
+const told = defineModel<PlayedSessions | null>('many', { default: null })
 const { many, stale, trouble } = useHowMany(
   () => plan.setup,
   () => logged.value,
 )
+watch([many, stale], ([now, old]) => {
+  told.value = old ? null : now
+})
 const coarse = computed(() => coarseStepOf(plan))
 const goal = computed(() => plan.setup.goal)
 const used = computed(() => takes.takes.filter(take => take.verdict !== 'misfire').length)

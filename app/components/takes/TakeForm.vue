@@ -66,6 +66,10 @@ async function submit(): Promise<void> {
         sharp: null,
         exposed: null,
         clean: null,
+        cause: null,
+        alsoCause: null,
+        variant: null,
+        said: null,
         settings: settingsOf(plan.setup),
         firedAt: studioInstant(),
       }

@@ -70,6 +70,7 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
       No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
     </p>
     <TakesTakeTable v-else @amend="amend" />
+    <TakesVariantTable :takes="takes.takes" />
     <p
       v-for="take in takes.excluded"
       :key="take.key"

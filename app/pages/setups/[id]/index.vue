@@ -2,6 +2,16 @@
 import { ApiError } from '~/services/api'
 import { saveSetupFile, setupText } from '~/services/setupFile'
 
+useAhead(() => [
+  import('~/components/inputs/InputPanel.vue'),
+  import('~/components/plan/ResultsList.vue'),
+  import('~/components/plan/LightPanel.vue'),
+  import('~/components/plan/MethodsPanel.vue'),
+  import('~/components/plan/ChecksPanel.vue'),
+  import('~/components/plan/ListsPanel.vue'),
+  import('~/components/takes/TakeLog.vue'),
+  import('~/components/plan/SayLine.vue'),
+])
 const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()

@@ -1,16 +1,7 @@
 <script setup lang="ts">
-import {
-  type Plan,
-  cautionsOf,
-  dialOf,
-  freshTakes,
-  rolesOf,
-  runStateOf,
-  settingsOf,
-  shoots,
-  stepsOf,
-  withReading,
-} from '~~/core'
+import { cautionsOf, dialOf, freshTakes, rolesOf, runStateOf, settingsOf, shoots, stepsOf, withReading } from '~~/core'
+import type { PlayedSessions, Plan } from '~~/core'
+import type { SaidOfTake } from '~~/shared/schemas/records'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
 import { noteArmed } from '~/services/dayEvents'
@@ -222,6 +213,15 @@ watch(
   },
 )
 
+/** What the run says of the take at hand; nothing where another delay is dialled than it proposes. */
+const many = shallowRef<PlayedSessions | null>(null)
+function saidNow(): SaidOfTake | null {
+  const proposed = state.value?.proposal?.delay ?? null
+  const away = proposed !== null && delay.value !== null && Math.abs(proposed - delay.value) > 1e-6
+  if (many.value === null || away) return null
+  return { chance: Number(many.value.keeper.toFixed(4)), delay: proposed, error: null, takes: null }
+}
+
 let judging = false
 async function judge(judgement: TakeJudgement): Promise<void> {
   // One press, one take.
@@ -240,6 +240,7 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
       delay: delay.value ?? 0,
       planned: dialOf(planned)?.wanted ?? null,
       ...judgement,
+      said: saidNow(),
       settings: read ? withReading(settings, read) : settings,
       // A picture is known by the time the action was let go, not by that of the verdict.
       firedAt: run.state.actedAt ?? studioInstant(),
@@ -460,7 +461,15 @@ usePageKeys(event => {
         <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
       </section>
 
-      <RunNextDelay v-model:follow="follow" :plan="plan" :state="state" :delay="delay" @dial="dial" @amend="putRight" />
+      <RunNextDelay
+        v-model:follow="follow"
+        v-model:many="many"
+        :plan="plan"
+        :state="state"
+        :delay="delay"
+        @dial="dial"
+        @amend="putRight"
+      />
     </div>
     <p v-else class="p-8" role="status">Opening run …</p>
   </div>

@@ -130,7 +130,8 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
       <section class="scrolls min-h-0 p-4" aria-label="Schedule" tabindex="0">
         <p class="mb-1 text-[15px] font-semibold" role="status" data-testid="day-end">
           <template v-if="ends">
-            Over by {{ clock(ends.end.p50) }}, nine days in ten by {{ clock(ends.end.p90) }}
+            Over by{{ store.about ? ' about' : '' }} {{ clock(ends.end.p50) }}, nine days in ten by
+            {{ clock(ends.end.p90) }}
           </template>
           <template v-else-if="store.order">Planned to be over by {{ clock(store.order.end) }} …</template>
           <template v-else>Looking for the best order …</template>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { compareTried, variantTallies } from '~~/core/season'
+import { comparisonText } from '~~/shared/texts/season'
+import type { TakeRecord } from '~/services/api'
+
+/** What the variants of a prop keep, and whether one of them is settled to be better. */
+const { takes } = defineProps<{ takes: readonly Pick<TakeRecord, 'variant' | 'keeper' | 'verdict'>[] }>()
+const { show } = useNumbers()
+const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
+const tallies = computed(() => variantTallies(takes))
+const rows = computed(() =>
+  tallies.value.map(tried => {
+    const { chance, low, high } = compareTried(tried, tried).ways[0]!
+    return { ...tried, chance, low, high, each: tried.kept === 0 ? null : tried.takes / tried.kept }
+  }),
+)
+/** The two that keep most, where there are two. */
+const sentence = computed(() => {
+  const [best, second] = [...rows.value].sort((a, b) => b.chance - a.chance)
+  return best && second
+    ? comparisonText([second.variant, best.variant], compareTried(second, best), share)
+    : 'Fire another variant to compare.'
+})
+</script>
+
+<template>
+  <section
+    v-if="rows.length > 0"
+    aria-label="Variants of the prop"
+    class="grid gap-1 text-[12px]"
+    data-testid="variants"
+  >
+    <table class="kit-table">
+      <thead>
+        <tr>
+          <th>Variant</th>
+          <th>Takes</th>
+          <th>Keepers</th>
+          <th>Kept</th>
+          <th>Takes to a keeper</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.variant">
+          <th scope="row">{{ row.variant }}</th>
+          <td>{{ row.takes }}</td>
+          <td>{{ row.kept }}</td>
+          <td>
+            {{ share(row.chance) }}
+            <span class="text-(--ink-soft)">({{ share(row.low) }} to {{ share(row.high) }})</span>
+          </td>
+          <td>{{ row.each === null ? 'none yet' : show(row.each, 'count', { figures: 2 }) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p>{{ sentence }}</p>
+  </section>
+</template>

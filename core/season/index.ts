@@ -1,0 +1,14 @@
+export { CAUSES, type Cause, type JudgedTake, SAID_BY_HAND, mainCause, orderedCauses } from './causes'
+export { type Comparison, type Tried, compareTried, nextVariant, pairedDifference } from './compare'
+export { type Cost, costOf } from './cost'
+export {
+  type Correction,
+  type SaidTake,
+  type WordBin,
+  type WordKept,
+  corrected,
+  correctionOf,
+  wordKept,
+  worthyCorrection,
+} from './word'
+export { variantTallies, variantsOf } from './variants'
