@@ -162,7 +162,6 @@ function key(event: KeyboardEvent, id: string): void {
         :width="STAGE"
         :height="block.until - block.fire.y - block.fire.height"
         fill="url(#day-soft)"
-        pointer-events="none"
       />
       <rect
         :x="SCALE"
