@@ -16,6 +16,7 @@ import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { ShootDay } from '~~/core/day'
+import type { SeasonLog } from '~~/core/season'
 import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
 import type { DayEventInput } from '~~/shared/schemas/shootDay'
@@ -162,6 +163,8 @@ export const api = {
   createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
   updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
+  answers: (query: Record<string, string>) =>
+    call<SeasonLog>('GET', `/api/answers?${new URLSearchParams(query).toString()}`),
   dayLog: (shootId: string) => call<DayLog>('GET', `/api/shoots/${shootId}/log`),
   noteDayEvent: (setupId: string, event: DayEventInput) =>
     call<{ id: string }>('POST', `/api/setups/${setupId}/day-events`, event),

@@ -1,5 +1,6 @@
 import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/schemas/records'
 import { ApiError, type TakeRecord, api, comesBack } from '~/services/api'
+import { inStepUntil } from '~/services/connection'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'
 import { useSessionStore } from '~/stores/session'
 
@@ -86,13 +87,15 @@ export const useTakesStore = defineStore('takes', () => {
     const id = setupId.value
     try {
       await refresh()
+      // What this device kept stands in for a server that is away: it is asked again.
+      if (inStepUntil.value === null) return
     } catch (error) {
       if (error instanceof ApiError && !comesBack(error.status)) return
-      offline.value = true
-      rereading = setTimeout(() => {
-        if (setupId.value === id) void refreshed()
-      }, RETRY)
     }
+    offline.value = true
+    rereading = setTimeout(() => {
+      if (setupId.value === id) void refreshed()
+    }, RETRY)
   }
 
   /** Leaves the set-up; what is not sent yet goes on being sent. */

@@ -12,3 +12,12 @@ export {
   worthyCorrection,
 } from './word'
 export { variantTallies, variantsOf } from './variants'
+export {
+  type LostTakes,
+  type SeasonAnswers,
+  type SeasonLog,
+  type SeasonSetup,
+  type SeasonSum,
+  type WhatWorks,
+  answersOf,
+} from './answers'

@@ -23,7 +23,7 @@ export interface WordBin {
 /** Whether what was said of takes was so. */
 export interface WordKept {
   bins: WordBin[]
-  /** How far off it is, in deviations: above 0 more was kept than said where much was said. */
+  /** How far off it is, in deviations (Spiegelhalter's statistic). */
   z: number
   /** Chance of being as far off were each word true. */
   chance: number

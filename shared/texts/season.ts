@@ -1,4 +1,4 @@
-import type { Cause, Comparison } from '../../core/season'
+import type { Cause, Comparison, WordKept } from '../../core/season'
 
 /** Why takes are lost, as a label. */
 export const CAUSE_LABELS: Readonly<Record<Cause | 'unsaid', string>> = {
@@ -31,4 +31,32 @@ export function comparisonText(names: readonly [string, string], made: Compariso
   return more === 0
     ? `${both}: not settled, and close to it.`
     : `${both}: not settled. Some ${more} more takes of each would tell.`
+}
+
+/** What to do about the commonest cause of lost takes. */
+export const CAUSE_ADVICE: Readonly<Record<Cause | 'unsaid', string>> = {
+  misfire: 'Check the link and its cells, and fire ten times without a prop before the next evening.',
+  frame: 'Frame wider for the first takes, or mark where the action has to start.',
+  early: 'Follow the proposed delay from the first take on; it learns from each verdict.',
+  late: 'Follow the proposed delay from the first take on; it learns from each verdict.',
+  double: 'Raise the hold-off, or darken the room: something lights the frame a second time.',
+  blurred: 'Drop the power of the lights, for shorter flashes, and bring them closer.',
+  dark: 'Open up or raise the ISO before raising power, which lengthens the flash.',
+  burnt: 'Stop down, or move the nearest light back.',
+  face: 'Mark the start, and rehearse the turn with the performer at full light.',
+  dirty: 'Add a wipe of lens and ground to the reset list.',
+  dull: 'Decide before the evening what makes a keeper, and stop when you have it.',
+  unsaid: 'Say why a take is lost as you judge it: one key each.',
+}
+
+/** Whether what Epiro says of takes is so, as a sentence. */
+export function wordText({ bins, chance }: WordKept, share: Share): string {
+  if (chance >= 0.05) return 'What was said of takes fits what came of them.'
+  const takes = bins.reduce((sum, bin) => sum + bin.takes, 0)
+  const mean = (of: 'said' | 'seen'): number => bins.reduce((sum, bin) => sum + bin[of] * bin.takes, 0) / takes
+  const [said, seen] = [mean('said'), mean('seen')]
+  return (
+    `Epiro ${said > seen ? 'promises too much' : 'promises too little'}: it said ${share(said)} on average, and ` +
+    `${share(seen)} were kept. That is more than chance would do.`
+  )
 }

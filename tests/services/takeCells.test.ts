@@ -1,9 +1,12 @@
 import { type Connection, createConnection } from 'mysql2/promise'
+import { grouped } from '~~/core/math/grouped'
 import { seededRandom } from '~~/core/math/random'
+import { answersOf, mainCause } from '~~/core/season'
 import { newSetup, settingsOf, withChange } from '~~/core'
 import { connectionOptions } from '~~/server/database/address'
 import { recountAll, wrongCells } from '~~/server/database/recount'
 import { rowsOf } from '~~/server/database/rows'
+import { seasonLog } from '~~/server/services/answers'
 import { logSetups } from '~~/server/services/logExport'
 import { importLog } from '~~/server/services/logImport'
 import { type LogEntry, logPage } from '~~/server/services/logPage'
@@ -43,6 +46,10 @@ beforeAll(async () => {
       verdict,
       keeper: verdict === 'on' && random.uniform() < 0.5,
       note: among(NOTES),
+      sharp: among([true, true, false, null]),
+      cause: among([null, null, 'burnt', 'double', 'dull'] as const),
+      variant: among([null, 'thick', 'thin', 'thin, Cold']),
+      said: i % 3 === 0 ? { chance: 0.4, delay: null, error: null, takes: null } : null,
       settings: i % 5 === 0 ? null : settingsOf(withChange(setup, { path: 'flashes[0].power', value: among(POWERS) })),
       firedAt: `2026-11-${20 + Math.floor(random.uniform() * 6)}T${10 + (i % 12)}:${10 + (i % 50)}:00.000Z`,
     })
@@ -57,6 +64,35 @@ const everything = async (from = own): Promise<LogEntry[]> =>
   (await logPage(from.db, from.studioId, { order: 'newest', limit: 1000 })).entries
 const right = async (): Promise<void> => expect((await wrongCells(connection)).wrong).toEqual([])
 
+test('a season’s sums are those of the takes, each lost to the cause it says', async () => {
+  const { setups: listed, sums, said } = await seasonLog(own.db, own.studioId, {})
+  const takes = await everything()
+  const answers = answersOf({ setups: listed, sums, said })
+  expect([answers.takes, answers.kept]).toEqual([takes.length, takes.filter(({ keeper }) => keeper).length])
+  const byHand = new Map<string, number>()
+  for (const take of takes) {
+    const cause = mainCause(take)
+    if (cause) byHand.set(cause, (byHand.get(cause) ?? 0) + 1)
+  }
+  expect(Object.fromEntries(answers.lost.causes.map(({ cause, takes: n }) => [cause, n]))).toEqual(
+    Object.fromEntries(byHand),
+  )
+  expect(said).toHaveLength(takes.filter(take => take.said !== null).length)
+  const variants = grouped(sums, ({ variant }) => variant)
+  for (const [variant, own] of variants)
+    expect(own.reduce((sum, one) => sum + one.takes, 0)).toBe(
+      takes.filter(take => (take.variant ?? '') === variant).length,
+    )
+  const pours = await seasonLog(own.db, own.studioId, { recipe: 'pour', from: '2026-11-21', to: '2026-11-23' })
+  expect(answersOf(pours).takes).toBe(
+    takes.filter(({ recipe, firedAt }) => recipe === 'pour' && firedAt >= '2026-11-21' && firedAt < '2026-11-24')
+      .length,
+  )
+  const other = await studio()
+  expect(answersOf(await seasonLog(other.db, other.studioId, {})).takes).toBe(0)
+  await other.end()
+})
+
 test('counts are those of the takes, whatever was logged, put right, struck out or brought in', async () => {
   await right()
   for (let i = 0; i < 25; i++) {
@@ -64,7 +100,12 @@ test('counts are those of the takes, whatever was logged, put right, struck out 
     if (i % 3 === 0) await strikeTake(own.db, own.studioId, take.id, true)
     else {
       const verdict = among(VERDICTS)
-      await amendTake(own.db, own.studioId, take.id, { ...amendmentOf(take), verdict, keeper: verdict === 'on' })
+      await amendTake(own.db, own.studioId, take.id, {
+        ...amendmentOf(take),
+        verdict,
+        keeper: verdict === 'on',
+        cause: among([take.cause, 'dark', null]),
+      })
     }
     if (i % 6 === 3) {
       await strikeTake(own.db, own.studioId, take.id, true)

@@ -37,7 +37,16 @@ const value = (id: string): number => {
   if (figure?.value == null) throw new Error(`${id} is not read`)
   return figure.value
 }
-const aTake = { planned: 0.0178, sharp: true, exposed: true, clean: true, settings: {} }
+const aTake = {
+  planned: 0.0178,
+  sharp: true,
+  exposed: true,
+  clean: true,
+  cause: null,
+  alsoCause: null,
+  variant: null,
+  settings: {},
+}
 
 /** A set-up at hand, on a server that keeps it. */
 async function atHand(start: Setup = newSetup('projectile')): Promise<ReturnType<typeof useSetupStore>> {

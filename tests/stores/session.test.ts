@@ -2,6 +2,8 @@ import { fresh, serve } from '../support/page'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { useSessionStore } = await import('~~/app/stores/session')
+const { forgetKept, keepAnswer, keepFor, keptAnswer } = await import('~~/app/services/kept')
+const { inStepUntil } = await import('~~/app/services/connection')
 
 beforeEach(fresh)
 
@@ -33,21 +35,50 @@ describe('who is signed in', () => {
     expect([store.studio, store.key, store.known]).toEqual([null, '', true])
   })
 
-  test.each([
-    ['a server that breaks down', () => ({ status: 500, body: { detail: 'Broke' } }), 'Broke'],
-    ['a server that is away', () => 'unreachable' as const, /./],
-  ])('%s says nothing of who is signed in', async (_, answer, message) => {
+  test('a server that breaks down says nothing of who is signed in', async () => {
     let well = true
-    serve(() => (well ? { body: signed('lead') } : answer()))
+    serve(() => (well ? { body: signed('lead') } : { status: 500, body: { detail: 'Broke' } }))
     const store = useSessionStore()
     await store.load()
     well = false
-    await expect(store.load()).rejects.toThrow(message)
+    await expect(store.load()).rejects.toThrow('Broke')
     expect([store.studio, store.key]).toEqual([yard, 'yard/mara'])
     fresh()
     const another = useSessionStore()
-    await expect(another.load()).rejects.toThrow(message)
+    await expect(another.load()).rejects.toThrow('Broke')
     expect(another.known).toBe(false)
+  })
+
+  test('where the server is away who was signed in last stands, until it is forgotten', async () => {
+    let well = true
+    serve(() => (well ? { body: signed('lead') } : 'unreachable'))
+    await useSessionStore().load()
+    well = false
+    fresh()
+    const another = useSessionStore()
+    await another.load()
+    expect([another.studio, another.key, another.isLead]).toEqual([yard, 'yard/mara', true])
+    expect(inStepUntil.value).not.toBeNull()
+    await forgetKept()
+    fresh()
+    const nobody = useSessionStore()
+    await expect(nobody.load()).rejects.toThrow(/No connection/)
+    expect(nobody.known).toBe(false)
+    well = true
+    await nobody.load()
+    expect(inStepUntil.value).toBeNull()
+  })
+
+  test('answers kept for one person are not there for another', async () => {
+    await keepFor('yard/mara')
+    await keepAnswer('/api/kit', ['lamp'], null)
+    await keepFor('yard/mara')
+    expect((await keptAnswer('/api/kit'))?.data).toEqual(['lamp'])
+    await keepFor('yard/ben')
+    expect(await keptAnswer('/api/kit')).toBeNull()
+    // What is no question of a page's is not kept.
+    await keepAnswer('/api/members', ['Ben'], null)
+    expect(await keptAnswer('/api/members')).toBeNull()
   })
 
   test('signing out is the server’s word: only then is nobody here', async () => {

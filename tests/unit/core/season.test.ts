@@ -1,5 +1,7 @@
 import {
   type SaidTake,
+  type SeasonLog,
+  answersOf,
   compareTried,
   corrected,
   correctionOf,
@@ -12,6 +14,7 @@ import {
   worthyCorrection,
 } from '~~/core/season'
 import { seededRandom } from '~~/core/math/random'
+import { comparisonText } from '~~/shared/texts/season'
 import { runs } from '../../support/runs'
 
 describe('why a take was lost', () => {
@@ -232,4 +235,81 @@ test('a keeper costs the takes of all by the keepers of all, and its ends hold t
   }
   expect(held / logs).toBeGreaterThan(0.78)
   expect(held / logs).toBeLessThan(0.97)
+})
+
+describe('what a log answers', () => {
+  const setup = (id: string, recipe: 'balloon' | 'pour', method: 'open-shutter' | 'fast-shutter' = 'open-shutter') => ({
+    id,
+    name: id,
+    shootId: `shoot of ${id}`,
+    recipe,
+    method,
+  })
+  const log: SeasonLog = {
+    setups: [setup('a', 'balloon'), setup('b', 'balloon', 'fast-shutter'), setup('c', 'pour')],
+    sums: [
+      { setup: 0, verdict: 'late', cause: '', variant: '', takes: 30, kept: 0 },
+      { setup: 0, verdict: 'on', cause: 'burnt', variant: '', takes: 6, kept: 0 },
+      { setup: 0, verdict: 'on', cause: '', variant: '', takes: 20, kept: 20 },
+      { setup: 1, verdict: 'misfire', cause: '', variant: '', takes: 9, kept: 0 },
+      { setup: 1, verdict: 'on', cause: '', variant: '', takes: 40, kept: 36 },
+      { setup: 2, verdict: 'on', cause: '', variant: 'thick', takes: 20, kept: 18 },
+      { setup: 2, verdict: 'on', cause: 'dull', variant: 'thin', takes: 20, kept: 2 },
+      { setup: 2, verdict: 'misfire', cause: '', variant: 'thin', takes: 5, kept: 0 },
+    ],
+    said: [],
+  }
+  const answers = answersOf(log)
+
+  test('every take is kept or lost to one cause', () => {
+    expect(answers.takes).toBe(150)
+    expect(answers.kept).toBe(76)
+    expect(answers.lost.takes).toBe(74)
+    expect(answers.lost.causes).toEqual([
+      { cause: 'late', takes: 30 },
+      { cause: 'dull', takes: 18 },
+      { cause: 'misfire', takes: 14 },
+      { cause: 'burnt', takes: 6 },
+      { cause: 'unsaid', takes: 6 },
+    ])
+    expect(answers.lostBy.reduce((sum, { takes }) => sum + takes, 0)).toBe(74)
+    expect(answers.lostBy.map(({ recipe, fired }) => [recipe, fired])).toEqual([
+      ['balloon', 105],
+      ['pour', 45],
+    ])
+  })
+  test('variants of a set-up and methods of a recipe are held against each other, misfires left out', () => {
+    const variants = answers.works.find(({ of }) => 'setup' in of)!
+    expect(variants).toMatchObject({ of: { setup: 'c' }, names: ['thick', 'thin'] })
+    expect(variants.made.ways.map(({ takes }) => takes)).toEqual([20, 20])
+    expect(variants.made.settled).toBe(0)
+    const methods = answers.works.find(({ of }) => 'recipe' in of)!
+    expect(methods).toMatchObject({ of: { recipe: 'balloon' }, names: ['open-shutter', 'fast-shutter'] })
+    expect(methods.made.ways.map(({ takes }) => takes)).toEqual([56, 40])
+    expect(methods.made.settled).toBe(1)
+  })
+  test('what a keeper costs goes by recipe, the dearest first; and nothing said is nothing held against it', () => {
+    expect(answers.cost.map(({ recipe, cost }) => [recipe, cost.each])).toEqual([
+      ['pour', 45 / 20],
+      ['balloon', 105 / 56],
+    ])
+    expect([answers.word, answers.correction, answers.said]).toEqual([null, null, 0])
+  })
+  test('an empty log answers nothing, and does not fail', () => {
+    expect(answersOf({ setups: [], sums: [], said: [] })).toMatchObject({ takes: 0, works: [], cost: [], word: null })
+  })
+})
+
+test('a sentence says which variant keeps more, or how many takes would tell', () => {
+  const share = (value: number): string => `${Math.round(value * 100)} %`
+  const text = (one: [number, number], other: [number, number]): string =>
+    comparisonText(
+      ['Thin', 'Thick'],
+      compareTried({ takes: one[0], kept: one[1] }, { takes: other[0], kept: other[1] }),
+      share,
+    )
+  expect(text([40, 6], [40, 36])).toBe('Thick keeps 83 %, Thin 21 %: settled.')
+  expect(text([40, 36], [40, 6])).toBe('Thin keeps 83 %, Thick 21 %: settled.')
+  expect(text([20, 10], [20, 10])).toContain('too alike to find out')
+  expect(text([20, 8], [20, 14])).toMatch(/^Thick keeps 64 %, Thin 43 %: not settled\. Some \d+ more takes of each/)
 })

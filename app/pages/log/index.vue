@@ -201,6 +201,7 @@ const nothingYet = computed(
           aria-label="Export the log as CSV"
           @click="out('csv')"
         />
+        <UButton size="xs" variant="outline" icon="i-lucide-lightbulb" label="Answers" to="/log/answers" />
         <UButton
           size="xs"
           variant="ghost"

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { newSetup, type Recipe } from '~~/core'
+import { takeMinutes } from '~~/core/day'
+import type { SeasonAnswers, WhatWorks } from '~~/core/season'
+import { api } from '~/services/api'
+import { answersInWorker } from '~/services/season'
+import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { CAUSE_ADVICE, CAUSE_LABELS, comparisonText, wordText } from '~~/shared/texts/season'
+
+/** What the log answers: why takes were lost, what works better, whether Epiro keeps its word, what keepers cost. */
+const { show } = useNumbers()
+const query = reactive({ recipe: '', from: '', to: '' })
+const answers = shallowRef<SeasonAnswers | null>(null)
+const failure = ref('')
+const busy = ref(true)
+useHead({ title: 'Answers · Epiro' })
+
+let asked = 0
+async function load(): Promise<void> {
+  const mine = ++asked
+  busy.value = true
+  failure.value = ''
+  try {
+    const found = await answersInWorker(await api.answers({ ...query }))
+    if (mine === asked) answers.value = found
+  } catch (error) {
+    if (mine === asked) failure.value = (error as Error).message
+  }
+  if (mine === asked) busy.value = false
+}
+watch(query, load, { immediate: true })
+
+const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
+const count = (value: number): string => show(value, 'count', { figures: 2 })
+const recipeName = (recipe: Recipe | ''): string => (recipe === '' ? 'Unknown' : RECIPE_LABELS[recipe])
+const recipes = [
+  { value: '', label: 'all' },
+  ...(Object.keys(RECIPE_LABELS) as Recipe[]).map(value => ({ value, label: RECIPE_LABELS[value] })),
+]
+
+const commonest = computed(() => answers.value?.lost.causes.find(({ cause }) => cause !== 'unsaid') ?? null)
+/** min that the takes lost to the commonest cause took, by the rules of thumb for each recipe. */
+const minutesLost = computed(() => {
+  const cause = commonest.value?.cause
+  return (answers.value?.lostBy ?? []).reduce((sum, { recipe, causes }) => {
+    const lost = causes.find(one => one.cause === cause)?.takes ?? 0
+    return recipe === '' ? sum : sum + lost * takeMinutes(newSetup(recipe))
+  }, 0)
+})
+const waysText = ({ of, names, made }: WhatWorks): string => {
+  const name = (way: string): string => ('recipe' in of ? choiceLabel('method', way) : way)
+  return comparisonText([name(names[0]), name(names[1])], made, share)
+}
+const words = computed(() =>
+  (answers.value?.word?.bins ?? []).map(bin => ({
+    label: `said ${share(bin.said)}`,
+    at: Math.round(bin.seen * 100),
+    low: Math.round(bin.low * 100),
+    high: Math.round(bin.high * 100),
+    said: Math.round(bin.said * 100),
+  })),
+)
+const costs = computed(() =>
+  (answers.value?.cost ?? [])
+    .filter(({ cost }) => cost.each !== null)
+    .map(({ recipe, cost }) => ({
+      label: recipeName(recipe),
+      at: cost.each!,
+      low: cost.low,
+      high: cost.high,
+      said: null,
+    })),
+)
+</script>
+
+<template>
+  <div class="scrolls h-full">
+    <div class="mx-auto grid max-w-5xl gap-8 px-6 py-8">
+      <div class="flex flex-wrap items-end gap-4">
+        <h1 class="flex-1 text-2xl font-semibold">Answers</h1>
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >Recipe <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
+        /></label>
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >From <input v-model="query.from" type="date" class="date" :data-empty="query.from === ''"
+        /></label>
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >To <input v-model="query.to" type="date" class="date" :data-empty="query.to === ''"
+        /></label>
+        <UButton variant="ghost" icon="i-lucide-list" label="Log" to="/log" />
+      </div>
+      <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">{{ failure }}</p>
+      <p v-else-if="!answers" role="status" class="text-(--ink-soft)">Reading through the log …</p>
+      <p v-else-if="answers.takes === 0" class="text-(--ink-soft)">
+        No takes in this part of the log. Run an evening, or ask for more of it.
+      </p>
+      <template v-else>
+        <p role="status" class="text-[13px] text-(--ink-soft)" :aria-busy="busy">
+          {{ count(answers.takes) }} takes, {{ count(answers.kept) }} keepers.
+        </p>
+        <section aria-labelledby="why" data-testid="why-lost">
+          <h2 id="why" class="text-lg font-semibold">Why were takes lost?</h2>
+          <p v-if="answers.lost.takes === 0">None was.</p>
+          <template v-else>
+            <p v-if="commonest">
+              {{ CAUSE_LABELS[commonest.cause] }}: {{ count(commonest.takes) }} of the
+              {{ count(answers.lost.takes) }} lost ({{ share(commonest.takes / answers.lost.takes) }}), some
+              {{ count(minutesLost) }} min of shooting.
+              <strong>{{ CAUSE_ADVICE[commonest.cause] }}</strong>
+            </p>
+            <p v-else>{{ CAUSE_ADVICE.unsaid }}</p>
+            <LazySeasonLostChart :lost="answers.lost" />
+            <ul v-if="answers.lostBy.length > 1" class="text-[13px]" aria-label="By recipe">
+              <li v-for="row in answers.lostBy" :key="row.recipe">
+                {{ recipeName(row.recipe) }}: {{ count(row.takes) }} of {{ count(row.fired) }} lost<template
+                  v-if="row.causes[0]"
+                  >, most often: {{ CAUSE_LABELS[row.causes[0].cause].toLowerCase() }}</template
+                >
+              </li>
+            </ul>
+          </template>
+        </section>
+        <section aria-labelledby="better" data-testid="works">
+          <h2 id="better" class="text-lg font-semibold">What works better?</h2>
+          <p v-if="answers.works.length === 0" class="text-(--ink-soft)">
+            Nothing was tried in two ways yet, eight takes each. Name variants of a prop in a set-up, and they are
+            compared here.
+          </p>
+          <ul class="grid gap-2">
+            <li v-for="(works, i) in answers.works" :key="i">
+              <NuxtLink v-if="'setup' in works.of" :to="`/setups/${works.of.setup}`" class="underline">{{
+                works.of.name
+              }}</NuxtLink>
+              <template v-else>{{ recipeName(works.of.recipe) }}, on different set-ups</template>:
+              {{ waysText(works) }}
+            </li>
+          </ul>
+        </section>
+        <section aria-labelledby="word" data-testid="word">
+          <h2 id="word" class="text-lg font-semibold">Does Epiro keep its word?</h2>
+          <template v-if="answers.word">
+            <p>{{ wordText(answers.word, share) }}</p>
+            <LazySeasonRangeChart :rows="words" title="Keepers in per cent, by what was said of them" :most="100" />
+            <p class="text-[12px] text-(--ink-soft)">
+              Points: per cent kept of {{ count(answers.said) }} takes. Grey: where nine in ten points would lie were
+              each word true. Dashed: what was said.
+            </p>
+          </template>
+          <p v-else class="text-(--ink-soft)">
+            Too little was said yet: {{ answers.said }} of at least 20 takes. What Run says of each take is kept with
+            it.
+          </p>
+        </section>
+        <section aria-labelledby="cost" data-testid="cost">
+          <h2 id="cost" class="text-lg font-semibold">What did a keeper cost?</h2>
+          <p v-if="costs.length === 0" class="text-(--ink-soft)">No keepers yet.</p>
+          <template v-else>
+            <p>{{ costs[0]!.label }} is dearest: {{ count(costs[0]!.at) }} takes to a keeper.</p>
+            <LazySeasonRangeChart :rows="costs" title="Takes to a keeper" />
+            <p class="text-[12px] text-(--ink-soft)">
+              Points: takes to a keeper. Grey: nine in ten of what other set-ups like these would come to.
+            </p>
+          </template>
+        </section>
+      </template>
+    </div>
+  </div>
+</template>
