@@ -1,5 +1,5 @@
 import type { LoggedTake, Setup } from '~~/core'
-import type { DayPlan, DayPlanInput, DaySoFar, FollowedDay } from '~~/core/day'
+import type { DayPlan, DayPlanInput, DaySoFar, FollowedDay, SurerOrder } from '~~/core/day'
 import { workerCalls } from '~/services/workerCalls'
 import type { DayAnswer, DayAsked } from '~/workers/day.worker'
 
@@ -15,13 +15,16 @@ const OVERTAKEN = 'overtaken'
 let asked = 0
 
 /** A day planned in a worker; null: another was asked for since. @throws Error with a sentence for the reader */
-export async function planInWorker(input: DayPlanInput, order: number[] | null): Promise<DayPlan | null> {
+export async function planInWorker(
+  input: DayPlanInput,
+  order: number[] | null,
+): Promise<{ plan: DayPlan; surer: SurerOrder | null } | null> {
   const mine = ++asked
   // What is asked anew is not waited for behind what nobody wants any more.
   planner.end(OVERTAKEN)
   try {
     const answer = await planner.ask({ kind: 'plan', input, order })
-    return mine === asked && 'plan' in answer ? answer.plan : null
+    return mine === asked && 'plan' in answer ? answer : null
   } catch (error) {
     if ((error as Error).message === OVERTAKEN) return null
     throw error

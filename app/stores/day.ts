@@ -6,6 +6,7 @@ import {
   type DayPlan,
   type ShootDay,
   type StudioMinutes,
+  type SurerOrder,
   better,
   choiceOf,
   dayInputOf,
@@ -65,6 +66,8 @@ export const useDayStore = defineStore('day', () => {
   const played = shallowRef<DayPlan | null>(null)
   const best = shallowRef<DayPlan | null>(null)
   const planning = ref(false)
+  /** An order that keeps the fixed times on clearly more days than the best. */
+  const surer = shallowRef<SurerOrder | null>(null)
 
   /** Every set-up of the day in the chosen order; those that nobody placed come last. */
   const chosen = computed<string[] | null>(() => {
@@ -117,8 +120,10 @@ export const useDayStore = defineStore('day', () => {
       const [given, ids] = [input.value, chosen.value]
       const made = await planInWorker(given, ids === null ? null : placesOf(ids))
       if (!made) return
-      played.value = made
-      best.value = ids === null ? made : await planInWorker(given, null)
+      played.value = made.plan
+      const sought = ids === null ? made : await planInWorker(given, null)
+      best.value = sought?.plan ?? null
+      surer.value = sought?.surer ?? null
       planning.value = false
     } catch (error) {
       trouble.value = (error as Error).message
@@ -248,6 +253,12 @@ export const useDayStore = defineStore('day', () => {
     planned,
     planning,
     offer,
+    /** Offered where nobody chose an order: the set-ups by id. */
+    surer: computed(() =>
+      surer.value && day.value.order.length === 0
+        ? { ...surer.value, ids: surer.value.order.map(place => input.value.setups[place]?.id ?? '') }
+        : null,
+    ),
     dark,
     trouble,
     canUndo: computed(() => past.value.length > 0),

@@ -49,12 +49,12 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
       takes: log.value.takes.map(({ setupId, at, keeper }) => ({ id: setupId, at: minute(at), keeper })).filter(ofDay),
     }
   })
-  /** Whether the day is on: it is today, or something of it was noted or fired. */
-  const on = computed(
-    () =>
-      history.value.events.length + history.value.takes.length > 0 ||
-      (clock.value >= store.day.start && clock.value <= store.day.end),
-  )
+  /** Whether the day is on: it is now, or something of it was noted or fired a while ago. */
+  const on = computed(() => {
+    const { start, end } = store.day
+    const begun = history.value.events.length + history.value.takes.length > 0
+    return begun ? clock.value >= start - 240 && clock.value <= end + 720 : clock.value >= start && clock.value <= end
+  })
   /** A day that is over is looked at from its end. */
   const at = computed(() => {
     const last = Math.max(0, ...[...history.value.events, ...history.value.takes].map(sign => sign.at))

@@ -17,6 +17,7 @@ export { type DaySheet, type DaySoFar, type Danger, type FollowedDay, type Slip,
 export { type DayPlan, type DropReason, orderOf, planDay } from './plan'
 export { FAULTS, type PlayedDay, type PlayedDays, SPREADS, playDay, playedDays } from './played'
 export { quantileOf } from '../math/orderQuantile'
+export { type SurerOrder, surerOrder } from './surer'
 export { searchedOrder } from './search'
 export * from './types'
 export { type Ground, groundOf, lossOf, walked } from './walk'
@@ -45,6 +46,7 @@ export {
   completeShootDay,
   dayInputOf,
   newShootDay,
+  propOf,
   quickTakes,
   studioRules,
 } from './shootDay'

@@ -138,7 +138,12 @@ export function restOfDay(
     rows,
     pace,
     now: stage && { id: stage.id, stage: stage.stage },
-    order: walked(ground, places, false, { last, dirt: start.dirt, time: from.start }),
+    // What would end after the hire is shown there: it is for people to leave it out.
+    order: walked({ ...ground, input: { ...from, end: Infinity } }, places, false, {
+      last,
+      dirt: start.dirt,
+      time: from.start,
+    }),
     played: playedDays(from, places, ground, start),
     ground,
     places,

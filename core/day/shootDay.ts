@@ -128,6 +128,19 @@ export interface DayItem {
   takes: number[] | null
 }
 
+/** What takes of a set-up use up: an item of kit that several may share, else its own. */
+export const propOf = (id: string, { kit }: Pick<Setup, 'kit'>): string => (kit.consumable === '' ? id : kit.consumable)
+
+/** Props at hand by kind; of set-ups that share a kind the one that says most. */
+function stockOf(items: readonly DayItem[]): Record<string, number> {
+  const stock: Record<string, number> = {}
+  for (const { id, setup } of items) {
+    const kind = propOf(id, setup)
+    if (setup.goal.stock > 0) stock[kind] = Math.max(stock[kind] ?? 0, setup.goal.stock)
+  }
+  return stock
+}
+
 /** Minutes of a set-up's work by the rules, as the studio's own log has them. */
 export function studioRules({ setup }: Pick<DayItem, 'setup'>, learnt: StudioMinutes) {
   const build = ruledMinutes(learnt, 'build', buildMinutes(setup))
@@ -172,7 +185,7 @@ export function dayItemOf(
     windows: windowsOf(choice.windows, setup.method === 'open-shutter' ? dark : null),
     needs: choice.needs,
     after: choice.after,
-    props: { [id]: 1 },
+    props: { [propOf(id, setup)]: 1 },
   }
 }
 
@@ -214,9 +227,7 @@ export function dayInputOf(
     quiet: day.quiet,
     people: day.people,
     change,
-    stock: Object.fromEntries(
-      here.filter(({ setup }) => setup.goal.stock > 0).map(({ id, setup }) => [id, setup.goal.stock]),
-    ),
+    stock: stockOf(here),
     setups: here.map(item => {
       const made = dayItemOf(item, choiceOf(day, item.id), dark, learnt)
       return { ...made, needs: made.needs.filter(id => people.has(id)), after: made.after.filter(id => known.has(id)) }

@@ -1,7 +1,7 @@
 import ical from 'ical-generator'
 import Papa from 'papaparse'
 import { cautionsOf, packingOf, type Setup } from '../../core'
-import { ARRIVAL, type DayPlan, type DayPlanInput, PACKING, type ShootDay, clockText } from '../../core/day'
+import { ARRIVAL, type DayPlan, type DayPlanInput, PACKING, type ShootDay, clockText, propOf } from '../../core/day'
 import { quotedCell, safeCell } from '../text/cells'
 
 /** A planned day with what it is made of. */
@@ -50,6 +50,32 @@ export function packingOfDay({ plan, setups }: Planned): { name: string; count: 
     for (const { name, count } of setup ? packingOf(setup) : []) most.set(name, Math.max(most.get(name) ?? 0, count))
   }
   return [...most].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name))
+}
+
+/** Props of a kind that a day takes, what is there, and what is still to be bought or made. */
+export interface DayProps {
+  /** Names of the set-ups that use it. */
+  setups: string[]
+  /** Enough on nine days in ten, of all those set-ups together. */
+  need: number
+  /** Null: not said. */
+  stock: number | null
+  get: number
+}
+
+/** Props to have for the whole day: as many as nine days in ten take of each kind, less what is there. */
+export function propsOfDay({ plan, setups }: Planned): DayProps[] {
+  const kinds = new Map<string, string[]>()
+  for (const { id } of plan.rows) {
+    const setup = setups.get(id)
+    if (setup) kinds.set(propOf(id, setup), [...(kinds.get(propOf(id, setup)) ?? []), setup.name])
+  }
+  return [...kinds].flatMap(([kind, names]) => {
+    const props = plan.played.props[kind]
+    return props
+      ? [{ setups: names, need: props.p90, stock: props.stock, get: Math.max(0, props.p90 - (props.stock ?? 0)) }]
+      : []
+  })
 }
 
 /** Cautions of the day, each with the set-ups it is for. */

@@ -31,10 +31,11 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
     <button v-if="!asked" type="button" class="text-left underline" @click="show">How the day stands</button>
     <template v-else>
       <p role="status" data-testid="run-day">
-        <template v-if="over">
+        <template v-if="over && follow.on">
           The day is over by {{ clockText(over.p50 + PACKING) }}, nine days in ten by
           {{ clockText(over.p90 + PACKING) }}.
         </template>
+        <template v-else-if="over">It is not the day of this shoot.</template>
         <template v-else>Reading the day …</template>
       </p>
       <DayNowPanel v-if="follow.on" />

@@ -49,7 +49,7 @@ const sentence = computed(() => {
             {{ share(row.chance) }}
             <span class="text-(--ink-soft)">({{ share(row.low) }} to {{ share(row.high) }})</span>
           </td>
-          <td>{{ row.each === null ? 'none yet' : show(row.each, 'count', { figures: 2 }) }}</td>
+          <td>{{ row.each === null ? 'none yet' : show(row.each, 'number', { figures: 2 }) }}</td>
         </tr>
       </tbody>
     </table>

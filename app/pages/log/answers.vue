@@ -155,7 +155,9 @@ const costs = computed(() =>
           <h2 id="cost" class="text-lg font-semibold">What did a keeper cost?</h2>
           <p v-if="costs.length === 0" class="text-(--ink-soft)">No keepers yet.</p>
           <template v-else>
-            <p>{{ costs[0]!.label }} is dearest: {{ count(costs[0]!.at) }} takes to a keeper.</p>
+            <p>
+              {{ costs[0]!.label }} is dearest: {{ show(costs[0]!.at, 'number', { figures: 2 }) }} takes to a keeper.
+            </p>
             <LazySeasonRangeChart :rows="costs" title="Takes to a keeper" />
             <p class="text-[12px] text-(--ink-soft)">
               Points: takes to a keeper. Grey: nine in ten of what other set-ups like these would come to.

@@ -10,6 +10,7 @@ import {
   playedDays,
   quantileOf,
   searchedOrder,
+  surerOrder,
   walked,
 } from '~~/core/day'
 import { done, firing, free, joined, restsOf, stretchesOf } from '~~/core/day/clock'
@@ -288,6 +289,27 @@ test('times of day go past midnight, and are rounded up', () => {
   expect(minutesOf('25:10')).toBe(1510)
   expect([minutesOf('48:00'), minutesOf('9:30'), minutesOf('09:60')]).toEqual([null, null, null])
   expect([clockText(570), clockText(570.2), clockText(1510)]).toEqual(['09:30', '09:31', '25:10'])
+})
+
+test('of orders about as soon over, the one is offered that keeps its fixed times on clearly more days', () => {
+  // Whatever comes first, both are over at the same time; the one with a narrow window is surer early on.
+  const narrow = one('narrow', { fire: 20, take: 2, takes: [10], windows: [[580, 720]] })
+  const free = one('free', { fire: 40, take: 2, takes: [20] })
+  const input = plain({ end: 1200, days: 400, setups: [free, narrow] })
+  const ground = groundOf(input)
+  const slack = walked(ground, [0, 1])
+  const found = surerOrder(ground, slack)!
+  expect(found.order).toEqual([1, 0])
+  expect(found.kept).toBeGreaterThan(found.instead + 0.02)
+  expect(found.later).toBe(walked(ground, [1, 0]).end - slack.end)
+  // The better one is left alone, and a day with nothing fixed has nothing to keep.
+  expect(surerOrder(ground, walked(ground, [1, 0]))).toBeNull()
+  expect(
+    surerOrder(
+      groundOf(plain({ end: 1200, setups: [free, one('other')] })),
+      walked(groundOf(plain({ end: 1200, setups: [free, one('other')] })), [0, 1]),
+    ),
+  ).toBeNull()
 })
 
 test('minutes are learnt from what was timed, the less the more they differ from time to time', () => {

@@ -1,4 +1,4 @@
-import { RECIPES, dialOf, newSetup, plan, soundDistance, withChange } from '~~/core'
+import { RECIPES, type Setup, dialOf, newSetup, plan, soundDistance, withChange } from '~~/core'
 import {
   ARRIVAL,
   type DayItem,
@@ -16,9 +16,15 @@ import {
   takePace,
   testMinutes,
   timeLeft,
+  type DayPlan,
+  type DayPlanInput,
+  kindOfWork,
+  ruledMinutes,
+  type StudioMinutes,
 } from '~~/core/day'
 import { darkStretches, minuteOf } from '~~/shared/day/sun'
-import { type Planned, callsOf, dayCalendar, dayCsv, packingOfDay } from '~~/shared/day/sheet'
+import { type Planned, callsOf, dayCalendar, dayCsv, packingOfDay, propsOfDay } from '~~/shared/day/sheet'
+import { toTell } from '~~/shared/day/tell'
 import { dayPlanFile } from '~~/shared/day/planFile'
 import { dayFromFile } from '~~/shared/schemas/day'
 import { checkShootDay } from '~~/shared/schemas/shootDay'
@@ -271,10 +277,104 @@ describe('files of a day', () => {
   })
 })
 
+test('set-ups that share an item of kit share its stock, and what is there is not bought again', () => {
+  const sharing = (name: string, stock: number): Setup => {
+    const setup = newSetup('balloon')
+    return { ...setup, name, kit: { ...setup.kit, consumable: 'confetti' }, goal: { ...setup.goal, stock } }
+  }
+  const setups = [
+    { id: 'a', setup: sharing('First', 6), takes: [5, 5] },
+    { id: 'b', setup: sharing('Second', 9), takes: [7, 7] },
+    { id: 'c', setup: { ...newSetup('pour'), name: 'Third' }, takes: [3, 3] },
+  ]
+  const day = { ...newShootDay(), start: 480, end: 1440 }
+  const input = dayInputOf(day, setups, { date: '2026-12-04', days: 200 })
+  expect(input.stock).toMatchObject({ confetti: 9 })
+  const planned = {
+    shoot: { name: '', date: '2026-12-04', place: '' },
+    day,
+    input,
+    plan: planDay(input),
+    setups: new Map(setups.map(({ id, setup }) => [id, setup])),
+  }
+  const props = propsOfDay(planned)
+  const confetti = props.find(one => one.setups.length === 2)!
+  expect([...confetti.setups].sort()).toEqual(['First', 'Second'])
+  expect(confetti).toMatchObject({ need: 12, stock: 9, get: 3 })
+  expect(props.find(one => one.setups[0] === 'Third')).toMatchObject({ need: 3 })
+})
+
 test('sign-in says of its picture what the plan of that picture says, and every recipe has one', () => {
   const made = plan(newSetup('balloon'))
   expect(soundDistance(made.setup)).toBeCloseTo(0.11, 3)
   expect(dialOf(made)!.used).toBeCloseTo(0.0005, 6)
   expect(1 / made.pulses[0]!.t01).toBeCloseTo(32_000, -3)
   for (const recipe of RECIPES) expect(existsSync(`public/recipes/${recipe}.avif`)).toBe(true)
+})
+
+test('who is called at another time than on the printed sheet has to be told, and nobody else', () => {
+  const row = (id: string, fires: number) => ({
+    id,
+    from: 0,
+    cleaned: [],
+    built: 0,
+    tested: 0,
+    fires,
+    ends: fires + 30,
+    wait: 0,
+  })
+  const needs = (id: string, who: string[]) => ({ id, needs: who }) as unknown as DayPlanInput['setups'][number]
+  const day = {
+    ...newShootDay(),
+    people: ['ana', 'bo', 'cy'].map(id => ({ id, name: id, hours: [] })),
+    sheet: [
+      { id: 'a', fires: 600, ends: 630 },
+      { id: 'b', fires: 700, ends: 730 },
+      { id: 'c', fires: 800, ends: 830 },
+    ],
+    printedAt: '2026-12-04T08:00:00Z',
+  }
+  const input = { setups: [needs('a', ['ana']), needs('b', ['bo']), needs('c', ['cy'])] } as unknown as DayPlanInput
+  const plan = { rows: [row('a', 604), row('b', 725)] } as unknown as DayPlan
+  expect(toTell({ day, input, plan })).toEqual([
+    { name: 'bo', was: 700, now: 725 },
+    { name: 'cy', was: 800, now: null },
+  ])
+  expect(toTell({ day: { ...day, printedAt: '' }, input, plan })).toEqual([])
+})
+
+describe('a studio’s own minutes', () => {
+  test('what was timed draws the rule towards it, the more the oftener; other kinds are left alone', () => {
+    const rule = (timed: number[]) => ruledMinutes({ build: timed }, 'build', 30)
+    expect(rule([])).toEqual({ rule: 30, minutes: 30, of: 0 })
+    expect(rule([1.5]).minutes).toBeGreaterThan(30)
+    expect(rule([1.5, 1.5, 1.5]).minutes).toBeGreaterThan(rule([1.5]).minutes)
+    expect(rule([1.5, 1.5, 1.5]).minutes).toBeLessThan(45)
+    expect(ruledMinutes({ build: [2, 2] }, 'test', 20).of).toBe(0)
+    expect(ruledMinutes({ 'take:pour': [0.5] }, 'take:pour', 4).minutes).toBeLessThan(4)
+  })
+  test('a day is planned with them, and typed minutes stand', () => {
+    const items = [{ id: 'a', setup: newSetup('pour'), takes: [4] }]
+    const at = (learnt: StudioMinutes, own: number | null = null) =>
+      dayInputOf({ ...newShootDay(), setups: { a: { ...NEW_CHOICE, build: own } } }, items, {
+        date: '2026-12-04',
+        learnt,
+      }).setups[0]!
+    const slow = { build: Array.from({ length: 20 }, () => 1.4) }
+    expect(at(slow).build / at({}).build).toBeGreaterThan(1.3)
+    expect(at(slow).test).toBe(at({}).test)
+    expect(at(slow, 17).build).toBe(17)
+    expect(at({ 'take:pour': [2, 2, 2, 2] }).take!).toBeGreaterThan(at({}).take! * 1.5)
+  })
+  test('each kind of note ends its own work', () => {
+    expect(['built', 'tested', 'struck', 'fault', 'armed'].map(kind => kindOfWork(kind as 'built', 'pour'))).toEqual([
+      'build',
+      'test',
+      'strike',
+      null,
+      null,
+    ])
+    expect(kindOfWork('done', 'pour')).toBe('take:pour')
+    expect(kindOfWork('done', null)).toBeNull()
+  })
 })

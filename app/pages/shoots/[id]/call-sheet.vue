@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { LAW } from '~~/core'
-import { PACKING, clockText } from '~~/core/day'
-import { callsOf, cautionsOfDay, packingOfDay, spanOf } from '~~/shared/day/sheet'
+import { PACKING, clockText, propOf } from '~~/core/day'
+import { callsOf, cautionsOfDay, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
 const route = useRoute()
@@ -37,6 +37,7 @@ const sheet = computed(() => {
     to,
     calls: callsOf(planned.value),
     packing: packingOfDay(planned.value),
+    props: propsOfDay(planned.value),
     cautions: cautionsOfDay(planned.value),
     rows: plan.rows.map((row, i) => ({
       ...row,
@@ -46,7 +47,7 @@ const sheet = computed(() => {
         id => store.day.people.find(person => person.id === id)?.name ?? id,
       ),
       late: plan.played.rows[i]!.done?.p90 ?? row.ends,
-      props: plan.played.props[row.id],
+      props: plan.played.props[propOf(row.id, setups.get(row.id)!)],
     })),
     dropped: plan.dropped.map(({ id }) => setups.get(id)?.name ?? id),
   }
@@ -133,6 +134,16 @@ const sheet = computed(() => {
           </tbody>
         </table>
       </template>
+      <h2 class="section-title mt-4 mb-1">Props to buy or make</h2>
+      <ul class="text-[13px]" aria-label="Props">
+        <li v-for="prop in sheet.props" :key="prop.setups.join()">
+          {{ prop.setups.join(' and ') }}:
+          <strong>{{ prop.get === 0 ? 'enough there' : `${prop.get} to get` }}</strong>
+          <span class="text-(--ink-soft)">
+            ({{ prop.need }} last on nine days in ten{{ prop.stock === null ? '' : `, ${prop.stock} at hand` }})</span
+          >
+        </li>
+      </ul>
       <h2 class="section-title mt-4 mb-1">To bring</h2>
       <p class="text-[13px]">
         {{ sheet.packing.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(' · ') }}

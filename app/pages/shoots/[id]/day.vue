@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { until } from '@vueuse/core'
+import { until, useMediaQuery } from '@vueuse/core'
 import { PACKING, clockText } from '~~/core/day'
 import { toTell } from '~~/shared/day/tell'
 import { ApiError } from '~/services/api'
@@ -48,6 +48,8 @@ const ends = computed(() => {
   if (followed && followed.rest.rows.length > 0) return followed.rest.played
   return store.fresh ? store.played!.played : null
 })
+/** On a phone what is pressed stands before what is looked at. */
+const narrow = useMediaQuery('(max-width: 900px)')
 const clock = (minute: number): string => clockText(minute + PACKING)
 const dropped = computed(() => {
   const rest = follow.followed?.rest
@@ -172,6 +174,25 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
             @click="store.change({ order: [] })"
           />
         </div>
+        <div
+          v-if="store.surer && store.fresh && follow.rows.length === 0"
+          class="mb-2 flex flex-wrap items-baseline gap-2 text-[13px]"
+          data-testid="surer"
+        >
+          <span>
+            Another order keeps the fixed times on {{ show(store.surer.kept, 'share', { figures: 2 }) }} of days instead
+            of {{ show(store.surer.instead, 'share', { figures: 2 })
+            }}{{ store.surer.later >= 1 ? `, and is over ${Math.round(store.surer.later)} min later` : '' }}.
+          </span>
+          <UButton
+            v-if="session.isCrew"
+            size="xs"
+            variant="outline"
+            label="Use that order"
+            @click="store.change({ order: store.surer.ids })"
+          />
+        </div>
+        <DayNowPanel v-if="follow.on && narrow" class="mb-4 border-y border-(--hair) py-3" />
         <DayDrawing v-model="chosen" />
         <div v-if="dropped.length > 0" class="mt-2 text-[13px]">
           <h2 class="section-title">Does not fit</h2>
@@ -187,7 +208,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
         </div>
       </section>
       <aside class="scrolls side min-h-0 p-4" aria-label="Of the day" tabindex="0">
-        <DayNowPanel v-if="follow.on" class="mb-4 border-b border-(--hair) pb-4" />
+        <DayNowPanel v-if="follow.on && !narrow" class="mb-4 border-b border-(--hair) pb-4" />
         <DayContradictionList class="mb-4" />
         <DaySetupPanel v-if="chosen" :id="chosen" class="mb-4 border-b border-(--hair) pb-4" />
         <DaySettings />
