@@ -52,6 +52,8 @@ const KEYS: [string, [string, string][]][] = [
       ['d', 'dial the proposed delay'],
       ['e o l n m', 'early, on, late, not in frame, misfire'],
       ['k s x c', 'keeper, sharp, exposed, clean'],
+      ['1 … 6', 'why it is no keeper'],
+      ['v', 'next variant of the prop'],
       ['u', 'correct the last take'],
     ],
   ],

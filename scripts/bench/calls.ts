@@ -72,7 +72,8 @@ async function exported(get: Get, path: string, rows: number): Promise<void> {
   const began = performance.now()
   let lines = 0
   const answer = await get(path)
-  for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) {
+  const body: AsyncIterable<Uint8Array> = answer.body!
+  for await (const chunk of body) {
     for (const byte of chunk) if (byte === 10) lines++
     if (lines > rows) break
   }
@@ -120,6 +121,7 @@ async function measure(databaseUrl: string): Promise<void> {
       'text=heron',
     ])
       await timed(get, `counts, ${filter.replace(shoot, '…')}`, BUDGETS.counts, `${stats}&${filter}`)
+    await timed(get, 'answers of everything', BUDGETS.counts, '/api/answers?')
     await timed(get, 'log, first page', BUDGETS.page, log)
     await timed(get, 'log, deep', BUDGETS.page, `${log}&after=${deep}`)
     await timed(get, 'log, deep, one recipe', BUDGETS.page, `${log}&recipe=bubble&after=${deep}`)

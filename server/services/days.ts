@@ -3,7 +3,7 @@ import type { Setup } from '../../core'
 import type { ShootDay, StudioMinutes } from '../../core/day'
 import type { Database } from '../database/client'
 import { setups, shootDays, shoots } from '../database/schema'
-import { problem } from '../utils/problem'
+import { changedElsewhere } from '../utils/problem'
 import { studioMinutes } from './dayEvents'
 import { requireShoot } from './shoots'
 
@@ -73,9 +73,6 @@ export async function saveDay(
             )
     const current = await getDay(tx, studioId, shootId)
     if (written[0].affectedRows === 1) return current
-    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
-      errors: [{ field: 'revision', reason: `now ${current.revision}` }],
-      current,
-    })
+    throw changedElsewhere(current, revision)
   })
 }

@@ -3,7 +3,7 @@ import { and, asc, eq } from 'drizzle-orm'
 import { type KitItem, newKitItem } from '../../core'
 import type { Database } from '../database/client'
 import { kit } from '../database/schema'
-import { notFound, problem } from '../utils/problem'
+import { changedElsewhere, notFound } from '../utils/problem'
 import { type KitUse, usesOf } from './kitUses'
 
 export type { KitUse }
@@ -84,10 +84,7 @@ export async function updateKitItem(
     .where(and(own(studioId, id), eq(kit.revision, revision)))
   const current = await getKitItem(db, studioId, id)
   if (result.affectedRows !== 1) {
-    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
-      errors: [{ field: 'revision', reason: `now ${current.revision}` }],
-      current,
-    })
+    throw changedElsewhere(current, revision)
   }
   return current
 }

@@ -3,7 +3,7 @@ import { and, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { type Setup, forgetKit, freshCopy, kitIdsOf } from '../../core'
 import type { Database } from '../database/client'
 import { setups, shoots } from '../database/schema'
-import { notFound, problem } from '../utils/problem'
+import { changedElsewhere, notFound, problem } from '../utils/problem'
 import { kitIds } from './kit'
 import { requireShoot } from './shoots'
 import { listedColumns } from './statuses'
@@ -179,10 +179,7 @@ export async function updateSetup(
     // Read before anybody else can change it: what is answered is what was written.
     const current = await getSetup(tx, studioId, id)
     if (result.affectedRows === 1) return current
-    throw problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
-      errors: [{ field: 'revision', reason: `now ${current.revision}` }],
-      current,
-    })
+    throw changedElsewhere(current, revision)
   })
 }
 

@@ -47,3 +47,10 @@ export function problem(status: number, detail: string, more: Pick<Problem, 'err
 }
 
 export const notFound = (what: string) => problem(404, `No such ${what}`)
+
+/** What was changed from a revision that is no longer the newest: nothing is written, and the newest goes back. */
+export const changedElsewhere = <T extends { revision: number }>(current: T, revision: number) =>
+  problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
+    errors: [{ field: 'revision', reason: `now ${current.revision}` }],
+    current,
+  })

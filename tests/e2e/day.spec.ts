@@ -89,6 +89,36 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await expect(page.getByRole('table', { name: 'Calls' })).toContainText('Ilse')
 })
 
+test('on a phone the order is changed by touch, and nothing runs off the side', async ({ browser, baseURL }) => {
+  const context = await browser.newContext({
+    baseURL,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    serviceWorkers: 'block',
+  })
+  const page = await context.newPage()
+  await signIn(page)
+  const made = await callApi(page, 'POST', '/api/shoots', {
+    name: 'By touch',
+    date: '2026-12-11',
+    place: '',
+    notes: '',
+  })
+  for (const recipe of ['toss', 'spin'] as const)
+    await callApi(page, 'POST', `/api/shoots/${(made.body as { id: string }).id}/setups`, {
+      setup: { ...newSetup(recipe), name: `The ${recipe}` },
+    })
+  await page.goto(`/shoots/${(made.body as { id: string }).id}/day`)
+  await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
+  await expect(page.getByTestId('day-end')).not.toContainText('about')
+  const first = await order(page)
+  await page.getByRole('button', { name: `Later: ${first[0]}` }).tap()
+  await expect.poll(() => order(page)).toEqual([first[1], first[0]])
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await context.close()
+})
+
 test('a day is followed through three set-ups: a fault makes it late, and what to leave out is offered', async ({
   page,
 }) => {

@@ -1,4 +1,5 @@
 import { type Page, expect, test } from '@playwright/test'
+import { seededRandom } from '~~/core/math/random'
 import { callApi, openDemo } from './helpers'
 import { crackerByBeam, judgeCracker } from './player'
 import { acknowledge, takesOf, toJudge } from './runHelpers'
@@ -132,4 +133,36 @@ test('run, practice, log with pictures, report', async ({ page }) => {
   await expect(page.getByTestId('result')).toBeVisible()
   await page.mouse.move(5, 790)
   await take(page, 'practice')
+})
+
+test('answers', async ({ page }) => {
+  test.slow()
+  await openDemo(page)
+  const { body } = await callApi(page, 'GET', '/api/shoots?limit=100')
+  const setups = (body as { setups: { id: string; recipe: string }[] }[]).flatMap(shoot => shoot.setups)
+  const random = seededRandom(7)
+  const among = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!
+  for (const [s, { id, recipe }] of setups.entries()) {
+    for (let i = 0; i < 22; i++) {
+      const chance = Math.min(0.9, Math.max(0.1, 0.2 + 0.06 * s + 0.1 * random.uniform()))
+      const thick = i % 4 === 0 || i % 4 === 3
+      const keeper = random.uniform() < chance * (recipe === 'pour' && thick ? 1.5 : 0.9)
+      const verdict = keeper ? 'on' : among(['late', 'late', 'early', 'on', 'on', 'missed', 'misfire'] as const)
+      await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+        key: `shot-${s}-${i}`,
+        delay: 0.01,
+        verdict,
+        keeper,
+        position: null,
+        note: '',
+        cause: keeper || verdict !== 'on' ? null : among(['burnt', 'dark', 'double', 'dull', null] as const),
+        variant: recipe === 'pour' ? (thick ? 'Thick cream' : 'Thin cream') : null,
+        said: { chance, delay: null, error: null, takes: null },
+        firedAt: new Date(Date.UTC(2026, 9, 1 + s, 18, i)).toISOString(),
+      })
+    }
+  }
+  await page.goto('/log/answers')
+  await expect(page.getByTestId('word')).toContainText('Points')
+  await take(page, 'answers')
 })

@@ -20,6 +20,15 @@ const ruled = computed(() =>
 )
 /** Minutes that the studio's own log has drawn away from the rule. */
 const rules = computed(() => (item.value ? studioRules(item.value, store.learnt) : null))
+const session = useSessionStore()
+const follow = useDayFollowStore()
+/** By a finger a drag scrolls: these move the set-up. */
+const MOVES = [
+  [-1, 'Earlier', 'i-lucide-arrow-up'],
+  [1, 'Later', 'i-lucide-arrow-down'],
+] as const
+const place = computed(() => store.order?.rows.findIndex(one => one.id === id) ?? -1)
+const begun = computed(() => follow.rows.some(one => one.id === id))
 const row = computed(() => store.order?.rows.find(one => one.id === id))
 const played = computed(() => {
   const at = store.played?.rows.findIndex(one => one.id === id) ?? -1
@@ -37,10 +46,21 @@ const toggle = (list: readonly string[], one: string): string[] =>
 
 <template>
   <section v-if="item && ruled" :aria-label="item.setup.name" class="grid gap-3 text-[13px]">
-    <h2 class="font-semibold">
+    <h2 class="flex items-center gap-2 font-semibold">
       <NuxtLink :to="`/setups/${id}`" class="underline decoration-(--hair-strong) underline-offset-3">{{
         item.setup.name
       }}</NuxtLink>
+      <template v-if="row && session.isCrew && !begun">
+        <UButton
+          v-for="[by, label, icon] in MOVES"
+          :key="by"
+          size="md"
+          variant="ghost"
+          :icon="icon"
+          :aria-label="`${label}: ${item.setup.name}`"
+          @click="store.move(id, place + by)"
+        />
+      </template>
     </h2>
     <p v-if="row">
       Change from {{ clockText(row.from) }}, fired {{ clockText(row.fires) }} to {{ clockText(row.ends)
