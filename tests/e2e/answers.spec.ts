@@ -46,8 +46,8 @@ test('why takes were lost and what works better: said as they are judged, answer
   }
   await open(page, '/log')
   await page.getByRole('link', { name: 'Answers' }).click()
-  await page.getByLabel('From').fill('2026-11-02')
-  await page.getByLabel('To').fill('2026-11-02')
+  await page.getByLabel('From', { exact: true }).fill('2026-11-02')
+  await page.getByLabel('To', { exact: true }).fill('2026-11-02')
   await expect(page.getByText('24 takes, 12 keepers.')).toBeVisible()
   await expect(page.getByTestId('why-lost')).toContainText('Dull: 12 of the 12 lost (100 %)')
   const works = page.getByTestId('works').getByRole('listitem')

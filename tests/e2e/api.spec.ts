@@ -122,3 +122,22 @@ test('every route answers bad input with a 4xx of one shape', async ({ page }) =
       ).toContain(field)
   }
 })
+
+test('an answer goes out small where the browser takes it so, and reads the same', async ({ page }) => {
+  await signIn(page)
+  const ask = async (encoding: string) => {
+    const answer = await page.request.get('/api/kit', {
+      headers: { 'accept-encoding': encoding, 'connection': 'close' },
+    })
+    expect(answer.headers()['content-type']).toContain('application/json')
+    expect(answer.headers().vary).toContain('accept-encoding')
+    return { encoding: answer.headers()['content-encoding'], body: (await answer.json()) as unknown }
+  }
+  const [plain, small, zipped] = [await ask('identity'), await ask('br, gzip'), await ask('gzip')]
+  expect([plain.encoding, small.encoding, zipped.encoding]).toEqual([undefined, 'br', 'gzip'])
+  expect(small.body).toEqual(plain.body)
+  expect(zipped.body).toEqual(plain.body)
+  // What is short is sent as it is.
+  const short = await page.request.get('/api/session', { headers: { 'accept-encoding': 'br', 'connection': 'close' } })
+  expect(short.headers()['content-encoding']).toBeUndefined()
+})
