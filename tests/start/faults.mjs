@@ -326,7 +326,7 @@ async function fullDisk() {
     await until(
       async () => (await call('POST', '/api/shoots', shoot('after'))).status === 201,
       'it to come back by itself',
-      150_000,
+      240_000,
     )
     const names = (await call('GET', '/api/shoots')).body.map((/** @type {any} */ s) => s.name)
     assert.ok(names.includes('before') && names.includes('after'))
