@@ -1,4 +1,4 @@
-import { type SQL, and, desc, eq, gte, inArray, isNotNull, lte, sql, sum } from 'drizzle-orm'
+import { type SQL, and, desc, eq, gte, inArray, lte, sql, sum } from 'drizzle-orm'
 import type { SeasonLog, SeasonSetup } from '../../core/season'
 import type { AnswersQuery } from '../../shared/schemas/answers'
 import type { Database } from '../database/client'
@@ -6,8 +6,8 @@ import { setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
 import { dayBounds } from './takeCells'
 
-/** Takes of which something was said that are looked at: the newest. */
-const MOST_SAID = 5000
+/** The newest takes that are looked through for what was said of them: those that said nothing cannot be told apart. */
+const MOST_LOOKED_AT = 5000
 
 /** What a studio's log comes to, from what is counted already; only what was said is read from the takes. */
 export async function seasonLog(db: Database, studioId: string, query: AnswersQuery): Promise<SeasonLog> {
@@ -54,13 +54,12 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
         eq(takes.studioId, studioId),
         eq(takes.practice, false),
         included,
-        isNotNull(takes.said),
         query.from ? gte(takes.firedAt, dayBounds(query.from)[0]) : undefined,
         query.to ? lte(takes.firedAt, dayBounds(query.to)[1]) : undefined,
       ),
     )
     .orderBy(desc(takes.firedAt))
-    .limit(MOST_SAID)
+    .limit(MOST_LOOKED_AT)
   return {
     setups: rows.map(({ recipe, method, ...row }): SeasonSetup => ({
       ...row,
