@@ -1,8 +1,8 @@
 <script setup lang="ts">
 const preferences = usePreferencesStore()
 const route = useRoute()
-// A tab that was closed in the dark leaves the dark behind.
 const { offered, take } = useNewVersion()
+// A tab that was closed in the dark leaves the dark behind.
 onMounted(() => {
   if (!route.path.endsWith('/run')) preferences.leaveDark()
 })

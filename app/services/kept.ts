@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set } from 'idb-keyval'
+import { createStore, del, entries, get, keys, set } from 'idb-keyval'
 
 /** What the server said last to a question that is asked again without a network. */
 interface KeptAnswer {
@@ -28,6 +28,7 @@ export async function keepAnswer(path: string, data: unknown, link: string | nul
   try {
     const kept: KeptAnswer = { data, link, at: Date.now() }
     await set(path, kept, store())
+    if ((await keys(store())).length <= MOST) return
     const all = await entries<string, KeptAnswer>(store())
     const old = all.sort(([, a], [, b]) => b.at - a.at).slice(MOST)
     for (const [key] of old) await del(key, store())

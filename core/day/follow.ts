@@ -1,4 +1,5 @@
 import { quantileOf } from '../math/orderQuantile'
+import { joined, restsOf } from './clock'
 import { type Worked, paceOf } from './learn'
 import { SPREADS } from './played'
 import type { DayPlanInput, DaySetup, Stretch } from './types'
@@ -59,16 +60,14 @@ function between(
     .filter(({ stretch: [a, b] }) => b > a)
 }
 
-/** Stretches in order, those that overlap made one. */
-function union(stretches: readonly Stretch[]): Stretch[] {
-  const made: [number, number][] = []
-  for (const [a, b] of [...stretches].sort((one, other) => one[0] - other[0])) {
-    const last = made.at(-1)
-    if (last && a <= last[1]) last[1] = Math.max(last[1], b)
-    else made.push([a, b])
-  }
-  return made
-}
+/** When nobody worked up to now: breaks, rests and faults, none over another. */
+const offUntil = (breaks: DayPlanInput['breaks'], history: DayHistory, now: number): Stretch[] =>
+  joined([
+    ...restsOf(breaks).breaks,
+    ...[...between(history, 'fault', 'mended', now), ...between(history, 'pause', 'resume', now)].map(
+      ({ stretch }) => stretch,
+    ),
+  ])
 
 /** min of [from, to] outside some stretches, none of which is over another. */
 const workedWithin = (from: number, to: number, off: readonly Stretch[]): number =>
@@ -147,9 +146,7 @@ export function followedRows(
   const signs = signsOf(past)
   const current = signs.reduce<Signs | null>((best, one) => (best && best.last >= one.last ? best : one), null)
   const faults = between(past, 'fault', 'mended', now)
-  const rests = between(past, 'pause', 'resume', now)
-  const breaksOff = breaks.map(({ at, minutes }): Stretch => [at, at + minutes])
-  const off = union([...breaksOff, ...[...faults, ...rests].map(({ stretch }) => stretch)])
+  const off = offUntil(breaks, past, now)
   const worked = (from: number | null, to: number | null): number | null =>
     from === null || to === null || to < from ? null : workedWithin(from, to, off)
   const rows: FollowedRow[] = []
@@ -223,10 +220,5 @@ export function workedSince(
   from: number,
   now: number,
 ): number {
-  const off = [...between(history, 'fault', 'mended', now), ...between(history, 'pause', 'resume', now)]
-  return workedWithin(
-    from,
-    now,
-    union([...breaks.map(({ at, minutes }): Stretch => [at, at + minutes]), ...off.map(({ stretch }) => stretch)]),
-  )
+  return workedWithin(from, now, offUntil(breaks, history, now))
 }

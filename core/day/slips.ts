@@ -2,6 +2,7 @@ import { SURE, type Drop, dropOf } from './drop'
 import type { DayHistory } from './follow'
 import { type DayRest, restOfDay } from './rest'
 import type { DayPlanInput } from './types'
+import { isBound } from './walk'
 
 /** When set-ups were to be fired by the sheet that people have in hand; min after midnight. */
 export type DaySheet = readonly { id: string; fires: number; ends: number }[]
@@ -35,14 +36,11 @@ export interface FollowedDay {
 /** Days behind the question since when a time is in danger. */
 const DAYS_BACK = 300
 
-const bound = ({ ground }: DayRest, place: number): boolean =>
-  ground.stretches[place]!.length !== 1 || ground.stretches[place]![0]![1] !== Infinity
-
 /** Chances of the fixed times of a day that are not sure to be kept. */
 const unsure = (rest: DayRest): { id: string; chance: number }[] =>
   rest.places.flatMap((place, k) => {
     const chance = rest.played.rows[k]!.window
-    return bound(rest, place) && chance < SURE ? [{ id: rest.ground.input.setups[place]!.id, chance }] : []
+    return isBound(rest.ground, place) && chance < SURE ? [{ id: rest.ground.input.setups[place]!.id, chance }] : []
   })
 
 /** Since when a fixed time is in danger: back to the last sign at which it was not. */

@@ -1,7 +1,6 @@
 import { playedDays } from './played'
-import type { DayOrder } from './types'
-import { VALUES } from './types'
-import { type Ground, walked } from './walk'
+import { type DayOrder, VALUES } from './types'
+import { type Ground, isBound, walked } from './walk'
 
 /** Orders held beside the best, how much later they may end, min, and days behind each. */
 const OTHERS = 20
@@ -21,9 +20,6 @@ export interface SurerOrder {
   later: number
 }
 
-const bound = ({ stretches }: Ground, place: number): boolean =>
-  stretches[place]!.length !== 1 || stretches[place]![0]![1] !== Infinity
-
 /** Orders that differ from one by moving a set-up elsewhere. */
 function neighbours(order: readonly number[]): number[][] {
   const seen = new Map<string, number[]>()
@@ -41,7 +37,7 @@ function neighbours(order: readonly number[]): number[][] {
 /** Share of days on which the fixed time that fails most is kept; the same days for each order. */
 function keptShare(ground: Ground, order: readonly number[]): number {
   const { rows } = playedDays({ ...ground.input, days: DAYS }, order, ground)
-  return Math.min(1, ...order.flatMap((place, k) => (bound(ground, place) ? [rows[k]!.window] : [])))
+  return Math.min(1, ...order.flatMap((place, k) => (isBound(ground, place) ? [rows[k]!.window] : [])))
 }
 
 /**
@@ -50,7 +46,7 @@ function keptShare(ground: Ground, order: readonly number[]): number {
  */
 export function surerOrder(ground: Ground, best: DayOrder): SurerOrder | null {
   const places = best.rows.map(row => ground.input.setups.findIndex(({ id }) => id === row.id))
-  if (!places.some(place => bound(ground, place))) return null
+  if (!places.some(place => isBound(ground, place))) return null
   const others = neighbours(places)
     .map(order => ({ order, walk: walked(ground, order) }))
     .filter(({ walk }) => walk.end <= best.end + LATER && VALUES.every(v => walk.lost[v] === best.lost[v]))

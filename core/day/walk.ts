@@ -63,6 +63,10 @@ export function groundOf(input: DayPlanInput): Ground {
   }
 }
 
+/** Whether a set-up cannot be fired at any time. */
+export const isBound = ({ stretches }: Ground, place: number): boolean =>
+  stretches[place]!.length !== 1 || stretches[place]![0]![1] !== Infinity
+
 /** The kinds of dirt behind bits. */
 export const kindsOf = ({ kinds }: Ground, bits: number): string[] => kinds.filter((_, i) => (bits >> i) & 1)
 

@@ -26,7 +26,7 @@ const BEFORE = 15
 
 const nameOf = ({ setups }: Planned, id: string): string => setups.get(id)?.name ?? id
 
-/** Who is called when; anyone in no set-up is called for the whole day. */
+/** When each person has to be there; whoever no set-up waits for is called for the whole day. */
 export function callsOf(planned: Planned): Call[] {
   const { day, plan, input } = planned
   return day.people.map(person => {

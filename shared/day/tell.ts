@@ -1,4 +1,4 @@
-import type { DayPlan, DayPlanInput, ShootDay } from '../../core/day'
+import type { DayRow, DaySetup, ShootDay } from '../../core/day'
 
 /** Somebody whose call is another than on the printed sheet; null: none any more. min after midnight. */
 export interface Told {
@@ -6,11 +6,11 @@ export interface Told {
   was: number
   now: number | null
 }
-/** A day with its plan. */
+/** What is known of a day and its plan: who is called, what they were told, and what stands now. */
 export interface DayKnown {
-  day: ShootDay
-  input: DayPlanInput
-  plan: DayPlan
+  day: Pick<ShootDay, 'people' | 'sheet' | 'printedAt'>
+  input: { setups: readonly Pick<DaySetup, 'id' | 'needs'>[] }
+  plan: { rows: readonly Pick<DayRow, 'id' | 'fires'>[] }
 }
 
 /** min by which a call may move before anybody has to be told. */

@@ -41,6 +41,7 @@ function press(event: PointerEvent, id: string): void {
   if (!session.isCrew || event.button !== 0 || begun.value.has(id)) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragged.value = { id, from: heightOf(event), by: 0 }
+  edge.resume()
 }
 let held: PointerEvent | null = null
 function drag(event: PointerEvent): void {
@@ -51,7 +52,8 @@ function drag(event: PointerEvent): void {
 /** px from an edge within which a drag scrolls, and by how many each time. */
 const EDGE = { within: 40, step: 16, every: 30 }
 /** A block that is held at an edge moves the day along under it. */
-useIntervalFn(() => {
+const edge = useIntervalFn(scrollAtEdge, EDGE.every, { immediate: false })
+function scrollAtEdge(): void {
   const scroller = svg.value?.closest('.scrolls')
   if (!dragged.value || !held || !scroller) return
   const { top, bottom } = scroller.getBoundingClientRect()
@@ -60,11 +62,15 @@ useIntervalFn(() => {
   if (!up && !down) return
   scroller.scrollBy(0, up ? -EDGE.step : EDGE.step)
   drag(held)
-}, EDGE.every)
-function letGo(): void {
-  const moved = dragged.value
+}
+function drop(): void {
   dragged.value = null
   held = null
+  edge.pause()
+}
+function letGo(): void {
+  const moved = dragged.value
+  drop()
   if (!moved || !drawing.value || Math.abs(moved.by) < 6) return
   const block = drawing.value.blocks.find(one => one.id === moved.id)!
   const middle = (block.change.y + block.fire.y + block.fire.height) / 2 + moved.by
@@ -133,7 +139,7 @@ function key(event: KeyboardEvent, id: string): void {
       @pointerdown="press($event, block.id)"
       @pointermove="drag"
       @pointerup="letGo"
-      @pointercancel="dragged = null"
+      @pointercancel="drop"
       @keydown="key($event, block.id)"
     >
       <rect

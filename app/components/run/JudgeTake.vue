@@ -102,12 +102,10 @@ const agreement = computed(() => readingAgreement(takes.takes))
 function fill(): void {
   const read = reading.value
   if (!read) return
-  judged.exposed = read.stops === null || Math.abs(read.stops) < 0.5
+  const off = read.stops === null || Math.abs(read.stops) < 0.5 ? 0 : read.stops
+  judged.exposed = off === 0
   judged.clean = read.double === null
-  const says: (Cause | null)[] = [
-    read.double === null ? null : 'double',
-    read.stops === null || Math.abs(read.stops) < 0.5 ? null : read.stops < 0 ? 'dark' : 'burnt',
-  ]
+  const says: (Cause | null)[] = [read.double === null ? null : 'double', off === 0 ? null : off < 0 ? 'dark' : 'burnt']
   causes.value = says.filter(cause => cause !== null)
   const inFrame = read.past !== null && Math.abs(read.past) < plan.optics.fieldWidth / 2
   position.value = inFrame && read.verdict !== 'misfire' ? Number(read.past!.toFixed(4)) : null

@@ -16,8 +16,6 @@ import {
   takePace,
   testMinutes,
   timeLeft,
-  type DayPlan,
-  type DayPlanInput,
   kindOfWork,
   ruledMinutes,
   type StudioMinutes,
@@ -313,17 +311,6 @@ test('sign-in says of its picture what the plan of that picture says, and every 
 })
 
 test('who is called at another time than on the printed sheet has to be told, and nobody else', () => {
-  const row = (id: string, fires: number) => ({
-    id,
-    from: 0,
-    cleaned: [],
-    built: 0,
-    tested: 0,
-    fires,
-    ends: fires + 30,
-    wait: 0,
-  })
-  const needs = (id: string, who: string[]) => ({ id, needs: who }) as unknown as DayPlanInput['setups'][number]
   const day = {
     ...newShootDay(),
     people: ['ana', 'bo', 'cy'].map(id => ({ id, name: id, hours: [] })),
@@ -334,13 +321,19 @@ test('who is called at another time than on the printed sheet has to be told, an
     ],
     printedAt: '2026-12-04T08:00:00Z',
   }
-  const input = { setups: [needs('a', ['ana']), needs('b', ['bo']), needs('c', ['cy'])] } as unknown as DayPlanInput
-  const plan = { rows: [row('a', 604), row('b', 725)] } as unknown as DayPlan
-  expect(toTell({ day, input, plan })).toEqual([
+  const needs = { a: ['ana'], b: ['bo'], c: ['cy'] }
+  const input = { setups: Object.entries(needs).map(([id, who]) => ({ id, needs: who })) }
+  const later = {
+    rows: [
+      { id: 'a', fires: 604 },
+      { id: 'b', fires: 725 },
+    ],
+  }
+  expect(toTell({ day, input, plan: later })).toEqual([
     { name: 'bo', was: 700, now: 725 },
     { name: 'cy', was: 800, now: null },
   ])
-  expect(toTell({ day: { ...day, printedAt: '' }, input, plan })).toEqual([])
+  expect(toTell({ day: { ...day, printedAt: '' }, input, plan: later })).toEqual([])
 })
 
 describe('a studio’s own minutes', () => {
