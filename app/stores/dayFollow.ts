@@ -108,10 +108,13 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
     if (!id) return
     const sent = await sendDayEvents(session.key)
     if (sent.refused.length > 0) trouble.value = `Not noted: ${sent.refused[0]}`
-    queued.value = await dayEventQueue.all(session.key)
     try {
       const read = await api.dayLog(id)
-      if (store.record?.shoot.id === id) log.value = read
+      const waiting = await dayEventQueue.all(session.key)
+      if (store.record?.shoot.id !== id) return
+      // Together: what has just been sent would be in neither, and the buttons turn for a moment.
+      log.value = read
+      queued.value = waiting
     } catch {
       // Without a network what is here stands.
     }

@@ -170,7 +170,7 @@ export function followedRows(
       struck,
       takes: sign.fired.length,
       keepers: sign.keepers,
-      faults: total(faults.filter(({ id }) => id === sign.id).map(({ stretch }) => stretch)),
+      faults: total(joined(faults.filter(({ id }) => id === sign.id).map(({ stretch }) => stretch))),
       worked: {
         build: worked(from, built),
         test: worked(built, tested),
