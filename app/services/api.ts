@@ -15,7 +15,7 @@ import type { LogEntry, LogPage } from '~~/server/services/logPage'
 import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
-import type { ShootDay } from '~~/core/day'
+import type { MinuteRule, OwnRules, ShootDay } from '~~/core/day'
 import type { SeasonLog } from '~~/core/season'
 import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
@@ -165,6 +165,7 @@ export const api = {
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
   answers: (query: Record<string, string>) =>
     call<SeasonLog>('GET', `/api/answers?${new URLSearchParams(query).toString()}`),
+  setDayRule: (rule: MinuteRule, minutes: number | null) => call<OwnRules>('PUT', '/api/day-rules', { rule, minutes }),
   dayLog: (shootId: string) => call<DayLog>('GET', `/api/shoots/${shootId}/log`),
   noteDayEvent: (setupId: string, event: DayEventInput) =>
     call<{ id: string }>('POST', `/api/setups/${setupId}/day-events`, event),

@@ -5,7 +5,10 @@ import {
   type DayOrder,
   type DayPlan,
   type ShootDay,
-  type StudioMinutes,
+  type MinuteRule,
+  NOTHING_KNOWN,
+  type Stretch,
+  type StudioKnows,
   type SurerOrder,
   better,
   choiceOf,
@@ -16,7 +19,7 @@ import {
   walked,
 } from '~~/core/day'
 import type { Planned } from '~~/shared/day/sheet'
-import { darkStretches } from '~~/shared/day/sun'
+import { darkStretches, sunStretches } from '~~/shared/day/sun'
 import { checkShootDay } from '~~/shared/schemas/shootDay'
 import { type DayRecord, api, newerIn } from '~/services/api'
 import { planInWorker, takesInWorker } from '~/services/dayPlanner'
@@ -46,13 +49,25 @@ export const useDayStore = defineStore('day', () => {
     if (blackedOut || latitude === null || longitude === null || !record.value) return null
     return darkStretches(record.value.shoot.date, zone.value, latitude, longitude)
   })
-  /** What the studio's own work took against the rules. */
-  const learnt = computed<StudioMinutes>(() => record.value?.learnt ?? {})
+  /** When the sun stands where it is wanted, by set-up whose light it is; without a place it cannot be told. */
+  const sunned = computed<Record<string, Stretch[]>>(() => {
+    const { latitude, longitude, setups } = day.value
+    if (latitude === null || longitude === null || !record.value) return {}
+    const { date } = record.value.shoot
+    return Object.fromEntries(
+      Object.entries(setups).flatMap(([id, { sun }]) =>
+        sun ? [[id, sunStretches(date, zone.value, { latitude, longitude }, sun)]] : [],
+      ),
+    )
+  })
+  /** What the studio knows of its own minutes. */
+  const studio = computed<StudioKnows>(() => record.value?.studio ?? NOTHING_KNOWN)
   const input = computed(() =>
     dayInputOf(day.value, items.value, {
       date: record.value?.shoot.date ?? '',
       dark: dark.value,
-      learnt: learnt.value,
+      studio: studio.value,
+      sunned: sunned.value,
     }),
   )
   const ground = computed(() => groundOf(input.value))
@@ -224,6 +239,16 @@ export const useDayStore = defineStore('day', () => {
     const next = [...without.slice(0, at), id, ...without.slice(at)]
     if (next.join() !== now.join()) change({ order: next })
   }
+  /** Minutes of the studio's own for a rule, for every shoot; null: by the rule again. @returns what is wrong */
+  async function setRule(rule: MinuteRule, minutes: number | null): Promise<string> {
+    try {
+      const own = await api.setDayRule(rule, minutes)
+      if (record.value) record.value = { ...record.value, studio: { ...record.value.studio, own } }
+      return ''
+    } catch (error) {
+      return (error as Error).message
+    }
+  }
   function undo(): void {
     const before = past.value.at(-1)
     if (!before) return
@@ -244,7 +269,7 @@ export const useDayStore = defineStore('day', () => {
     day,
     items,
     input,
-    learnt,
+    studio,
     zone,
     order,
     played,
@@ -260,6 +285,7 @@ export const useDayStore = defineStore('day', () => {
         : null,
     ),
     dark,
+    sunned,
     trouble,
     canUndo: computed(() => past.value.length > 0),
     canRedo: computed(() => future.value.length > 0),
@@ -268,6 +294,11 @@ export const useDayStore = defineStore('day', () => {
     change,
     choose,
     move,
+    setRule,
+    /** Somebody of the day by name. */
+    personOf: (id: string): string => day.value.people.find(person => person.id === id)?.name ?? id,
+    /** When everything is packed, the order being over at a minute. */
+    packed: (minute: number): number => minute + day.value.end - input.value.end,
     undo,
     redo,
   }

@@ -3,6 +3,7 @@ import {
   type DayHistory,
   type FollowedDay,
   type FollowedRow,
+  NOTHING_KNOWN,
   changeMinutes,
   followedRows,
   quickTakes,
@@ -142,13 +143,13 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
     const row = then[place]
     const setup = setupOf(id)
     if (!row || !setup) return { planned: null, minutes: null }
-    const rules = studioRules({ setup }, {})
+    const rules = studioRules({ setup }, NOTHING_KNOWN)
     const before = setupOf(then[place - 1]?.id ?? '')
     const told = {
-      built: [before ? changeMinutes(before, setup) : rules.build.rule, row.worked.build],
-      tested: [rules.test.rule, row.worked.test],
-      done: [rules.take.rule, row.worked.take],
-      struck: [rules.strike.rule, row.worked.strike],
+      built: [before ? changeMinutes(before, setup) : rules.build.thumb, row.worked.build],
+      tested: [rules.test.thumb, row.worked.test],
+      done: [rules.take.thumb, row.worked.take],
+      struck: [rules.strike.thumb, row.worked.strike],
     } as Partial<Record<DayEventKind, [number, number | null]>>
     const [planned, minutes] = told[kind] ?? [0, null]
     return planned > 0 && minutes !== null && minutes > 0 ? { planned, minutes } : { planned: null, minutes: null }

@@ -1,7 +1,7 @@
 import { exactOrder } from './exact'
 import { searchedOrder } from './search'
 import type { PlayedDays } from './played'
-import { type DayPlanInput, type DaySetup, LATEST, MOST_EXACT } from './types'
+import { type DayPlanInput, type DayRow, type DaySetup, LATEST, MOST_EXACT } from './types'
 import { groundOf } from './walk'
 
 /** What stands against a day. */
@@ -12,6 +12,8 @@ export const CONTRADICTIONS = [
   'end-past-hire',
   'after-ring',
   'props-over-stock',
+  'prop-gone-off',
+  'person-tired',
   'no-break',
 ] as const
 /** A kind of contradiction. */
@@ -19,12 +21,15 @@ export type ContradictionId = (typeof CONTRADICTIONS)[number]
 
 /** What would make it: the smallest change of one figure that was found by trying. */
 export interface Mend {
-  change: 'end' | 'start' | 'hours' | 'window' | 'quiet' | 'stock' | 'after' | 'break'
+  change: 'end' | 'start' | 'hours' | 'window' | 'quiet' | 'stock' | 'after' | 'break' | 'batches' | 'takes'
   /** Whose, where it is one set-up's, person's or prop's. */
   of?: string
-  /** min after midnight, or pieces of a prop; left out where something is only taken away. */
+  /** min after midnight, pieces of a prop, lots in which it is made, or takes; left out where it is only taken away. */
   to?: number
 }
+
+/** Mends that are so many of something, not a time of day: no change of the plan makes them. */
+export const COUNTED_MENDS: ReadonlySet<Mend['change']> = new Set(['stock', 'batches', 'takes'])
 
 /** Something that stands against a day, with what it is about and what would mend it. */
 export interface Contradiction {
@@ -175,11 +180,35 @@ function unbroken({ start, end, breaks }: DayPlanInput): { from: number; to: num
   return end - from > WITHOUT_BREAK ? { from, to: end } : null
 }
 
+/** Props that may run out or go off, and people who would have to do more than they can. */
+function usedUp(input: DayPlanInput, played: PlayedDays, rows: readonly DayRow[]): Contradiction[] {
+  const found: Contradiction[] = []
+  /** min of firing, as long as nine days in ten take. */
+  const firing = new Map(rows.map(({ id, fires, ends }, i) => [id, (played.rows[i]?.done?.p90 ?? ends) - fires]))
+  for (const [prop, { p90, stock, enough }] of Object.entries(played.props)) {
+    if (enough === null || stock === null || enough >= SURE) continue
+    const setups = input.setups.filter(setup => setup.props[prop]).map(({ id }) => id)
+    found.push({ id: 'props-over-stock', setups, people: [], prop, mends: [{ change: 'stock', of: prop, to: p90 }] })
+  }
+  for (const [person, { p90, enough }] of Object.entries(played.people)) {
+    if (enough === null || enough >= SURE) continue
+    const setups = input.setups.filter(({ needs }) => needs.includes(person)).map(({ id }) => id)
+    found.push({ id: 'person-tired', setups, people: [person], mends: [{ change: 'takes', of: person, to: p90 }] })
+  }
+  for (const { id, keeps } of input.setups) {
+    const lots = keeps == null || keeps <= 0 ? 1 : Math.ceil((firing.get(id) ?? 0) / keeps)
+    if (lots > 1)
+      found.push({ id: 'prop-gone-off', setups: [id], people: [], mends: [{ change: 'batches', of: id, to: lots }] })
+  }
+  return found
+}
+
 /** What stands against a day, each with what would mend it. */
 export function contradictionsOf(
   input: DayPlanInput,
   dropped: readonly { id: string; reason: string }[],
   played: PlayedDays,
+  rows: readonly DayRow[],
 ): Contradiction[] {
   const found: Contradiction[] = dropped.map(({ id, reason }) => {
     const setup = input.setups.find(one => one.id === id)!
@@ -188,11 +217,7 @@ export function contradictionsOf(
   })
   for (const setups of rings(input))
     found.push({ id: 'after-ring', setups, people: [], mends: setups.map(of => ({ change: 'after' as const, of })) })
-  for (const [prop, { p90, stock, enough }] of Object.entries(played.props)) {
-    if (enough === null || stock === null || enough >= SURE) continue
-    const setups = input.setups.filter(setup => setup.props[prop]).map(({ id }) => id)
-    found.push({ id: 'props-over-stock', setups, people: [], prop, mends: [{ change: 'stock', of: prop, to: p90 }] })
-  }
+  found.push(...usedUp(input, played, rows))
   const long = unbroken(input)
   if (long && played.end.p50 - long.from > WITHOUT_BREAK)
     found.push({

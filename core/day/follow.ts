@@ -37,8 +37,8 @@ export interface FollowedRow {
   worked: { build: number | null; test: number | null; take: number | null; strike: number | null }
 }
 
-/** A gap between takes that is a rest: so many medians, and at least so many min. */
-const REST = { medians: 4, minutes: 8 }
+/** A gap between takes that is a rest: so many medians, and at least so many min; over `most` it always is one. */
+const REST = { medians: 4, minutes: 8, most: 60 }
 /** Gaps between takes from which they tell the pace. */
 const LEAST_GAPS = 3
 
@@ -73,17 +73,23 @@ const offUntil = (breaks: DayPlanInput['breaks'], history: DayHistory, now: numb
 const workedWithin = (from: number, to: number, off: readonly Stretch[]): number =>
   Math.max(0, to - from - off.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0))
 
-/** min of a take: the middle of the gaps between takes, rests left out; null: too few. */
-export function gapOf(times: readonly number[]): number | null {
+/** Gaps between takes, min, rests left out. */
+function gapsOf(times: readonly number[]): number[] {
   const sorted = [...times].sort((a, b) => a - b)
   const gaps = sorted.slice(1).map((at, i) => at - sorted[i]!)
-  if (gaps.length < LEAST_GAPS) return null
-  const longest = Math.max(REST.minutes, REST.medians * quantileOf(gaps, 0.5))
-  return quantileOf(
-    gaps.filter(gap => gap <= longest),
-    0.5,
-  )
+  if (gaps.length === 0) return []
+  const longest = Math.min(REST.most, Math.max(REST.minutes, REST.medians * quantileOf(gaps, 0.5)))
+  return gaps.filter(gap => gap <= longest)
 }
+
+/** min of a take: the middle of the gaps between takes, rests left out; null: too few. */
+export function gapOf(times: readonly number[]): number | null {
+  const gaps = gapsOf(times)
+  return times.length - 1 < LEAST_GAPS || gaps.length === 0 ? null : quantileOf(gaps, 0.5)
+}
+
+/** min from the first take to the last, rests left out. */
+export const firingMinutes = (times: readonly number[]): number => gapsOf(times).reduce((sum, gap) => sum + gap, 0)
 
 interface Signs {
   id: string

@@ -1,5 +1,12 @@
 export { clockText, minutesOf } from './clock'
-export { CONTRADICTIONS, type Contradiction, type ContradictionId, type Mend, contradictionsOf } from './contradictions'
+export {
+  CONTRADICTIONS,
+  COUNTED_MENDS,
+  type Contradiction,
+  type ContradictionId,
+  type Mend,
+  contradictionsOf,
+} from './contradictions'
 export { exactOrder } from './exact'
 export { type Drop, SURE, dropOf } from './drop'
 export {
@@ -8,6 +15,7 @@ export {
   type DayHistory,
   type DayStage,
   type FollowedRow,
+  firingMinutes,
   followedRows,
   gapOf,
   paceSoFar,
@@ -23,9 +31,7 @@ export * from './types'
 export { type Ground, groundOf, lossOf, walked } from './walk'
 export { type Worked, learntMinutes, paceOf } from './learn'
 export {
-  CLEANING,
   GIVES_UP,
-  MINUTES,
   buildMinutes,
   changeMinutes,
   daySetupOf,
@@ -36,12 +42,13 @@ export {
   testMinutes,
 } from './minutes'
 export {
-  ARRIVAL,
   type DayChoice,
   type DayItem,
   NEW_CHOICE,
-  PACKING,
+  NOTHING_KNOWN,
   type ShootDay,
+  type StudioKnows,
+  type SunWanted,
   choiceOf,
   completeShootDay,
   dayInputOf,
@@ -50,5 +57,15 @@ export {
   quickTakes,
   studioRules,
 } from './shootDay'
+export {
+  type DayRules,
+  MINUTE_RULES,
+  type MinuteRule,
+  type OwnRules,
+  RULES,
+  arrivalOf,
+  cleaningOf,
+  rulesWith,
+} from './rules'
 export { type RuledMinutes, type StudioMinutes, type WorkKind, kindOfWork, ruledMinutes } from './studioMinutes'
 export { takePace, timeLeft } from './timeLeft'

@@ -55,5 +55,5 @@ export function planDay(input: DayPlanInput, order?: readonly number[]): DayPlan
     places.includes(i) ? [] : [{ id: setup.id, reason: reasonFor(input, places, i) }],
   )
   const played = playedDays(input, places, ground)
-  return { ...found, dropped, played, contradictions: contradictionsOf(input, dropped, played) }
+  return { ...found, dropped, played, contradictions: contradictionsOf(input, dropped, played, found.rows) }
 }

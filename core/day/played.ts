@@ -119,6 +119,14 @@ export function playDay(
   return { end: done(rests, time, strike), rows }
 }
 
+/** Something used up on played days, what there is of it (null: not said), and the share of days it is enough. */
+export interface Used {
+  p50: number
+  p90: number
+  stock: number | null
+  enough: number | null
+}
+
 /** What played days come to. Quantiles in min after midnight. */
 export interface PlayedDays {
   days: number
@@ -134,7 +142,9 @@ export interface PlayedDays {
     fired: number
   }[]
   /** Props used, by kind. */
-  props: Record<string, { p50: number; p90: number; stock: number | null; enough: number | null }>
+  props: Record<string, Used>
+  /** Takes of people of whom it is said how many they can do in a day, by id. */
+  people: Record<string, Used>
 }
 
 const spread = (values: readonly number[]): PlayedDays['end'] => ({
@@ -144,19 +154,38 @@ const spread = (values: readonly number[]): PlayedDays['end'] => ({
   p95: quantileOf(values, 0.95),
 })
 
+/** How much of something days use, of which each take of a set-up uses so much. */
+function usedOn(
+  days: readonly PlayedDay[],
+  order: readonly number[],
+  each: (place: number) => number,
+  stock: number | null,
+): Used {
+  const used = days.map(day => order.reduce((sum, i, k) => sum + each(i) * (day.rows[k]?.takes ?? 0), 0))
+  const enough = stock === null ? null : used.filter(n => n <= stock).length / days.length
+  return { p50: quantileOf(used, 0.5), p90: quantileOf(used, 0.9), stock, enough }
+}
+
 function propsOf(input: DayPlanInput, order: readonly number[], days: readonly PlayedDay[]): PlayedDays['props'] {
   const kinds = [...new Set(order.flatMap(i => Object.keys(input.setups[i]!.props)))].sort()
   return Object.fromEntries(
     kinds.map(kind => {
-      const used = days.map(day =>
-        order.reduce((sum, i, k) => sum + (input.setups[i]!.props[kind] ?? 0) * (day.rows[k]?.takes ?? 0), 0),
-      )
       const stock = Object.hasOwn(input.stock, kind) ? input.stock[kind]! : null
-      const enough = stock === null ? null : used.filter(n => n <= stock).length / days.length
-      return [kind, { p50: quantileOf(used, 0.5), p90: quantileOf(used, 0.9), stock, enough }]
+      return [kind, usedOn(days, order, i => input.setups[i]!.props[kind] ?? 0, stock)]
     }),
   )
 }
+
+const peopleOf = (
+  { people, setups }: DayPlanInput,
+  order: readonly number[],
+  days: readonly PlayedDay[],
+): PlayedDays['people'] =>
+  Object.fromEntries(
+    people.flatMap(({ id, most }) =>
+      most == null ? [] : [[id, usedOn(days, order, i => (setups[i]!.needs.includes(id) ? 1 : 0), most)] as const],
+    ),
+  )
 
 /**
  * Plays days in an order: by a common pace, by chance, and by faults.
@@ -198,5 +227,6 @@ export function playedDays(
       }
     }),
     props: propsOf(input, order, days),
+    people: peopleOf(input, order, days),
   }
 }

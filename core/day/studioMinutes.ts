@@ -31,17 +31,27 @@ export function kindOfWork(kind: DayEventKind, recipe: string | null): WorkKind 
 
 /** Minutes of a kind of work: by the rule, and as the studio's own log has them. */
 export interface RuledMinutes {
-  rule: number
+  /** By the rule of thumb, against which work is timed. */
+  thumb: number
   minutes: number
   /** From how many that were timed; 0: the rule alone. */
   of: number
+  /** Whether the studio's own rules are in it. */
+  typed: boolean
 }
 
-/** Minutes of a kind of work by the rule, drawn towards what the studio's own work took. */
-export function ruledMinutes(learnt: StudioMinutes, kind: WorkKind, rule: number): RuledMinutes {
+/**
+ * Minutes of a kind of work, drawn towards what the studio's own work took. Work is timed against the rule of thumb, so
+ * that a rule typed later counts no timing twice: it stands where the rule stood, and the timings draw it as before.
+ *
+ * @param thumb min by the rule of thumb
+ * @param rule min by the studio's own rules
+ */
+export function ruledMinutes(learnt: StudioMinutes, kind: WorkKind, thumb: number, rule = thumb): RuledMinutes {
   const timed = (learnt[kind] ?? []).slice(0, NEWEST)
-  if (timed.length === 0 || rule <= 0) return { rule, minutes: rule, of: 0 }
+  const typed = rule !== thumb
+  if (timed.length === 0 || rule <= 0 || thumb <= 0) return { thumb, minutes: rule, of: 0, typed }
   const spread = kind.startsWith('take:') ? SPREAD.take : SPREAD[kind as 'build' | 'test' | 'strike']
-  const { minutes, of } = learntMinutes(1, timed, spread)
-  return { rule, minutes: rule * minutes, of }
+  const { minutes, of } = learntMinutes(rule / thumb, timed, spread)
+  return { thumb, minutes: thumb * minutes, of, typed }
 }

@@ -33,6 +33,9 @@ export interface DaySetup {
   needs: readonly string[]
   /** Set-ups that come before it, where both are shot. */
   after: readonly string[]
+  /** min to make a prop ready beforehand, and min for which it is good; null: it does not matter. */
+  ahead?: number | null
+  keeps?: number | null
   /** Props that a take uses up, by kind. */
   props: Readonly<Record<string, number>>
 }
@@ -43,6 +46,10 @@ export interface DayPerson {
   name: string
   /** When they are there; none: all day. */
   hours: readonly Stretch[]
+  /** What they do, as the call sheet says it. */
+  role?: string
+  /** Takes that somebody can do in a day; null: not said. */
+  most?: number | null
 }
 
 /** A day of shooting before it is planned. */

@@ -1,7 +1,7 @@
 export * from './clocks'
 export * from './feedback'
 export * from './learn'
-export { type PlayedSessions, playedSessions, sessionTakes } from './played'
+export { type PlayedSessions, playedSessions, sessionSpread, sessionTakes } from './played'
 export { propsResult, stockFinding, withPlayed } from './stock'
 export * from './apply'
 export * from './steps'

@@ -1,3 +1,4 @@
+import { quantileOf } from '../math/orderQuantile'
 import { type DelayPrior, type FiredTake, type KeeperWindow, delayPosterior } from './search'
 import { bestOfOffsets } from './search/offsets'
 import { type Random, seededRandom } from '../math/random'
@@ -268,6 +269,17 @@ interface PlayOptions {
  */
 export const sessionTakes = (setup: Setup, options: PlayOptions = {}): number[] =>
   played(setup, options).sessions.map(session => session.takes)
+
+/** Takes of sessions at five shares of them: a tenth need no more than `p10`, and so on. @param takes at least one */
+export const sessionSpread = (
+  takes: readonly number[],
+): { p10: number; p25: number; p50: number; p75: number; p90: number } => ({
+  p10: quantileOf(takes, 0.1),
+  p25: quantileOf(takes, 0.25),
+  p50: quantileOf(takes, 0.5),
+  p75: quantileOf(takes, 0.75),
+  p90: quantileOf(takes, 0.9),
+})
 
 function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; sessions: Session[] } {
   const a = assess(setup)

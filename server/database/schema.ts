@@ -486,6 +486,20 @@ export const dayEvents = mysqlTable(
   ],
 )
 
+/** Minutes of a studio's own over a rule of the day, one row a rule: what two people type at once, both stands. */
+export const dayRules = mysqlTable(
+  'day_rules',
+  {
+    studioId: studioId(),
+    rule: varchar('rule', { length: 40 }).notNull(),
+    minutes: double('minutes').notNull(),
+    updatedAt: instant('updated_at')
+      .notNull()
+      .default(sql`(utc_timestamp(3))`),
+  },
+  table => [primaryKey({ columns: [table.studioId, table.rule] })],
+)
+
 /** Calls counted by who makes them and in which stretch of time, for all server processes. */
 export const rateCounts = mysqlTable(
   'rate_counts',

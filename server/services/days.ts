@@ -1,10 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Setup } from '../../core'
-import type { ShootDay, StudioMinutes } from '../../core/day'
+import type { ShootDay, StudioKnows } from '../../core/day'
 import type { Database } from '../database/client'
 import { setups, shootDays, shoots } from '../database/schema'
 import { changedElsewhere } from '../utils/problem'
 import { studioMinutes } from './dayEvents'
+import { ownRules } from './dayRules'
 import { requireShoot } from './shoots'
 
 /** The day of a shoot with the set-ups it is made of. */
@@ -15,8 +16,8 @@ export interface DayRecord {
   /** 0: none is kept. */
   revision: number
   setups: { id: string; setup: Setup }[]
-  /** What the studio's own work took against the rules. */
-  learnt: StudioMinutes
+  /** What the studio knows of its own minutes. */
+  studio: StudioKnows
 }
 
 /** @throws 404 for a shoot that is not this studio's. */
@@ -41,7 +42,7 @@ export async function getDay(db: Database, studioId: string, shootId: string): P
     revision: row?.revision ?? 0,
     // One that cannot be read ends no day.
     setups: rows.flatMap(({ id, setup }) => (setup ? [{ id, setup }] : [])),
-    learnt: await studioMinutes(db, studioId),
+    studio: { own: await ownRules(db, studioId), learnt: await studioMinutes(db, studioId) },
   }
 }
 

@@ -1,4 +1,4 @@
-import { type Contradiction, type DayPlan, type Mend, type PlayedDays, clockText } from '../../core/day'
+import { COUNTED_MENDS, type Contradiction, type DayPlan, type Mend, type PlayedDays, clockText } from '../../core/day'
 
 /** To how many digits shares of days are told. */
 const share = (value: number): number => Number(value.toFixed(4))
@@ -10,7 +10,7 @@ const times = <K extends string>(values: Readonly<Record<K, number>> | null): Re
 const mendOf = ({ change, of, to }: Mend): Record<string, unknown> => ({
   change,
   ...(of === undefined ? {} : { of }),
-  ...(to === undefined ? {} : { to: change === 'stock' ? to : clockText(to) }),
+  ...(to === undefined ? {} : { to: COUNTED_MENDS.has(change) ? to : clockText(to) }),
 })
 const contradictionOf = ({ mends, prop, ...rest }: Contradiction): Record<string, unknown> => ({
   ...rest,

@@ -1,7 +1,7 @@
 import ical from 'ical-generator'
 import Papa from 'papaparse'
 import { cautionsOf, packingOf, type Setup } from '../../core'
-import { ARRIVAL, type DayPlan, type DayPlanInput, PACKING, type ShootDay, clockText, propOf } from '../../core/day'
+import { type DayPlan, type DayPlanInput, type ShootDay, clockText, propOf } from '../../core/day'
 import { quotedCell, safeCell } from '../text/cells'
 
 /** A planned day with what it is made of. */
@@ -16,6 +16,8 @@ export interface Planned {
 /** When somebody has to be there, and for what: from when the first set-up that needs them is built. */
 export interface Call {
   name: string
+  /** What they do; empty: not said. */
+  role: string
   from: number
   to: number
   setups: string[]
@@ -23,6 +25,10 @@ export interface Call {
 
 /** min before a set-up is tested that who performs in it is called. */
 const BEFORE = 15
+
+/** When everything is packed, the order being over at a minute. */
+export const packedAt = ({ day, input }: Pick<Planned, 'day' | 'input'>, minute: number): number =>
+  minute + day.end - input.end
 
 const nameOf = ({ setups }: Planned, id: string): string => setups.get(id)?.name ?? id
 
@@ -32,9 +38,10 @@ export function callsOf(planned: Planned): Call[] {
   return day.people.map(person => {
     const rows = plan.rows.filter(row => input.setups.find(({ id }) => id === row.id)?.needs.includes(person.id))
     return rows.length === 0
-      ? { name: person.name, from: day.start, to: plan.end + PACKING, setups: [] }
+      ? { name: person.name, role: person.role ?? '', from: day.start, to: packedAt(planned, plan.end), setups: [] }
       : {
           name: person.name,
+          role: person.role ?? '',
           from: Math.max(day.start, rows[0]!.tested - BEFORE),
           to: rows.at(-1)!.ends,
           setups: rows.map(row => nameOf(planned, row.id)),
@@ -78,6 +85,27 @@ export function propsOfDay({ plan, setups }: Planned): DayProps[] {
   })
 }
 
+/** A prop that is made beforehand: when to begin at the latest, and the soonest at which it is still good. */
+export interface MadeAhead {
+  name: string
+  begin: number
+  /** Null: it keeps. */
+  earliest: number | null
+}
+
+/**
+ * What is made beforehand, from when to when: ready as it is fired, and not so soon that it goes off before the last
+ * take on nine days in ten. One that cannot keep so long is made in lots, and has no soonest.
+ */
+export const madeAhead = ({ plan, input, setups }: Planned): MadeAhead[] =>
+  plan.rows.flatMap(({ id, fires, ends }, i) => {
+    const { ahead, keeps } = input.setups.find(one => one.id === id)!
+    if (ahead == null) return []
+    const begin = Math.floor(fires - ahead)
+    const soonest = keeps == null ? null : Math.ceil((plan.played.rows[i]!.done?.p90 ?? ends) - keeps - ahead)
+    return [{ name: setups.get(id)?.name ?? id, begin, earliest: soonest === null || soonest > begin ? null : soonest }]
+  })
+
 /** Cautions of the day, each with the set-ups it is for. */
 export function cautionsOfDay({ plan, setups }: Planned): { title: string; text: string; setups: string[] }[] {
   const found = new Map<string, { title: string; text: string; setups: string[] }>()
@@ -106,7 +134,7 @@ export function dayCalendar(planned: Planned): string {
   calendar.createEvent({
     id: `${shoot.date}-day`,
     start: local(shoot.date, day.start),
-    end: local(shoot.date, plan.end + PACKING),
+    end: local(shoot.date, packedAt(planned, plan.end)),
     summary: shoot.name,
     location: shoot.place,
     description: order,
@@ -152,7 +180,7 @@ export const dayCsv = (planned: Planned): string =>
   )}\r\n`
 
 /** When the crew is called, and when the last thing is packed. */
-export const spanOf = ({ day, plan }: Pick<Planned, 'day' | 'plan'>): [from: number, to: number] => [
+export const spanOf = ({ day, plan, input }: Pick<Planned, 'day' | 'plan' | 'input'>): [from: number, to: number] => [
   day.start,
-  Math.max(plan.end, day.start + ARRIVAL) + PACKING,
+  packedAt({ day, input }, Math.max(plan.end, input.start)),
 ]

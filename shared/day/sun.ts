@@ -1,5 +1,5 @@
 import { getPosition, getTimes } from 'suncalc'
-import { LATEST, type Stretch } from '../../core/day'
+import { LATEST, type Stretch, type SunWanted } from '../../core/day'
 
 /** min that a zone is ahead of UTC at an instant. */
 function zoneMinutes(zone: string, at: Date): number {
@@ -20,6 +20,40 @@ function zoneMinutes(zone: string, at: Date): number {
 /** An instant as min after the midnight with which a day begins at a place. */
 export const minuteOf = (at: Date, date: string, zone: string): number =>
   (at.getTime() + zoneMinutes(zone, at) * 60_000 - Date.parse(`${date}T00:00:00Z`)) / 60_000
+
+/**
+ * When the sun stands where it is wanted on a day at a place, to the minute, by its geometric height: refraction lifts
+ * it by up to half a degree at the horizon.
+ *
+ * @param latitude degrees, north positive
+ * @param longitude degrees, east positive
+ */
+export function sunStretches(
+  date: string,
+  zone: string,
+  place: { latitude: number; longitude: number },
+  wanted: SunWanted,
+): Stretch[] {
+  const midnight = Date.parse(`${date}T00:00:00Z`)
+  const begins = minuteOf(new Date(midnight), date, zone)
+  const width = (wanted.to - wanted.from + 360) % 360 || 360
+  const stands = (minute: number): boolean => {
+    const at = new Date(midnight + (minute - begins) * 60_000)
+    const { azimuth, altitude } = getPosition(at, place.latitude, place.longitude)
+    return altitude >= wanted.above && (azimuth - wanted.from + 720) % 360 <= width
+  }
+  const found: Stretch[] = []
+  let from: number | null = null
+  for (let minute = 0; minute <= LATEST; minute++) {
+    const now = stands(minute)
+    if (now && from === null) from = minute
+    if (from !== null && (!now || minute === LATEST)) {
+      if (minute - 1 > from) found.push([from, now ? minute : minute - 1])
+      from = null
+    }
+  }
+  return found
+}
 
 /** Height of the sun under which an open shutter gathers nothing, in the package's unit. */
 const TWILIGHT = -6

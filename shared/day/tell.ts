@@ -6,7 +6,7 @@ export interface Told {
   was: number
   now: number | null
 }
-/** What is known of a day and its plan: who is called, what they were told, and what stands now. */
+/** A planned day: who is called, the times they were given, and the times as they stand. */
 export interface DayKnown {
   day: Pick<ShootDay, 'people' | 'sheet' | 'printedAt'>
   input: { setups: readonly Pick<DaySetup, 'id' | 'needs'>[] }

@@ -1,5 +1,14 @@
 import * as yup from 'yup'
-import { DAY_EVENTS, type DayEventKind, LATEST, type ShootDay, VALUES, completeShootDay } from '../../core/day'
+import {
+  DAY_EVENTS,
+  type DayEventKind,
+  LATEST,
+  MINUTE_RULES,
+  type MinuteRule,
+  type ShootDay,
+  VALUES,
+  completeShootDay,
+} from '../../core/day'
 import { listOf } from './list'
 import { takeFields } from './records'
 import { objectOf, plainObject } from './setup'
@@ -29,6 +38,15 @@ const stretch = () =>
 const stretches = (what: string) => listOf(stretch(), 12, what)
 const ids = (what: string) => listOf(id(), MOST_DAY.people, what)
 
+const bearing = () =>
+  yup
+    .number()
+    .strict()
+    .typeError('Degrees clockwise from north')
+    .min(0, 'At least 0°')
+    .max(360, 'At most 360°')
+    .required('Degrees are missing')
+
 const choiceSchema = plainObject({
   value: yup
     .string()
@@ -44,6 +62,16 @@ const choiceSchema = plainObject({
   needs: ids('people'),
   after: ids('set-ups'),
   loud: yup.boolean().strict().nullable().defined(),
+  ahead: own(),
+  sun: plainObject({
+    from: bearing(),
+    to: bearing(),
+    above: yup.number().strict().typeError('Degrees').min(-6, 'At least −6°').max(90, 'At most 90°').required(),
+  })
+    .nullable()
+    .default(undefined)
+    .defined(),
+  keeps: minutes().min(1, 'At least a minute').nullable().defined('Minutes, or null'),
   leftOut: yup.boolean().strict().required(),
 })
 
@@ -96,11 +124,22 @@ const shape = {
         .min(1, 'A name is missing')
         .max(80, 'At most 80 characters')
         .required('A name is missing'),
+      role: yup.string().strict().max(40, 'At most 40 characters').defined(),
       hours: stretches('hours'),
+      most: yup
+        .number()
+        .strict()
+        .typeError('A number of takes')
+        .integer('A whole number of takes')
+        .min(1, 'At least one take')
+        .max(1000, 'At most 1,000 takes')
+        .nullable()
+        .defined(),
     }),
     MOST_DAY.people,
     'people',
   ),
+  client: yup.boolean().strict().required(),
   blackedOut: yup.boolean().strict().required(),
   latitude: degrees(90),
   longitude: degrees(180),
@@ -132,6 +171,16 @@ export const dayUpdateSchema = objectOf<{ revision: number; day: ShootDay }>({
 /** A body that holds a day, with what older senders leave out. */
 export const completeDayBody = (body: unknown): unknown =>
   body !== null && typeof body === 'object' && 'day' in body ? { ...body, day: completeShootDay(body.day) } : body
+
+/** Minutes of the studio's own for a rule; null: by the rule again. */
+export const dayRuleSchema = objectOf<{ rule: MinuteRule; minutes: number | null }>({
+  rule: yup
+    .string()
+    .strict()
+    .required('rule is missing')
+    .oneOf([...MINUTE_RULES], 'No such rule'),
+  minutes: minutes(600).nullable().defined('Minutes, or null'),
+})
 
 /** Something noted on the day of a shoot. */
 export interface DayEventInput {

@@ -11,10 +11,24 @@ const order = (page: import('@playwright/test').Page): Promise<string[]> =>
     .locator('[data-block]')
     .evaluateAll(blocks => blocks.map(block => block.getAttribute('aria-label')!.split(':')[0]!))
 
+/** What a try before this one planned. */
+async function forget(page: import('@playwright/test').Page, shoot: string): Promise<void> {
+  const { body } = await callApi(page, 'GET', `/api/shoots/${shoot}/day`)
+  if (body.revision > 0)
+    await callApi(page, 'PUT', `/api/shoots/${shoot}/day`, { revision: body.revision, day: newShootDay() })
+}
+
+/** When the day is over, in minutes; not a number until every set-up's sessions are played. */
+async function over(page: import('@playwright/test').Page): Promise<number> {
+  const said = /^\s*over by (\d+):(\d+)/i.exec((await page.getByTestId('day-end').textContent()) ?? '')
+  return said ? Number(said[1]) * 60 + Number(said[2]) : Number.NaN
+}
+
 test('a day stands at once; it is ordered by key and mouse, undone, and goes out on paper', async ({ page }) => {
   await signIn(page)
   const { body } = await callApi(page, 'GET', '/api/shoots?limit=100')
   const shoot = (body as { id: string; name: string }[]).find(({ name }) => name === 'Circus posters')!
+  await forget(page, shoot.id)
   await open(page, `/shoots/${shoot.id}/day`)
   // Nothing was filled in, and a schedule stands.
   await expect(page.getByTestId('day-end')).toContainText(/nine days in ten by \d\d:\d\d/)
@@ -70,6 +84,39 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await page.getByLabel('Build, min').fill('55')
   await page.getByLabel('Build, min').press('Enter')
   await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
+
+  // What work takes in this studio, for every day: an hour to pack makes the day an hour and twenty longer.
+  await expect.poll(() => over(page)).toBeGreaterThan(0)
+  const before = await over(page)
+  await page.getByRole('button', { name: 'Minutes by rule' }).click()
+  const rules = page.getByRole('dialog', { name: 'What work takes in this studio' })
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').fill('soon')
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').press('Enter')
+  await expect(rules.getByText('Minutes, such as 12')).toBeVisible()
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').fill('120')
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').press('Enter')
+  await page.keyboard.press('Escape')
+  await expect.poll(() => over(page)).toBe(before + 80)
+  await page.getByRole('button', { name: 'Minutes by rule, 1 of your own' }).click()
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').fill('')
+  await rules.getByLabel('Once a day: Packing and sweeping out, min').press('Enter')
+  await page.keyboard.press('Escape')
+  await expect.poll(() => over(page)).toBe(before)
+
+  // Lit by the sun: where it has to stand, once the place is known.
+  await page.getByRole('checkbox', { name: 'Lit by the sun' }).click()
+  await expect(page.getByTestId('sun')).toContainText('Say where it is')
+  await page.getByLabel('Latitude, north +').fill('52.5')
+  await page.getByLabel('Latitude, north +').press('Tab')
+  await page.getByLabel('Longitude, east +').fill('13.4')
+  await page.getByLabel('Longitude, east +').press('Tab')
+  await expect(page.getByTestId('sun')).toContainText(/The sun stands there \d\d:\d\d to \d\d:\d\d\./)
+  await page.getByLabel('At least, ° high').fill('80')
+  await page.getByLabel('At least, ° high').press('Enter')
+  await expect(page.getByTestId('sun')).toContainText('does not stand there on this day')
+  await expect(page.getByTestId('contradiction').first()).toContainText('no time is left')
+  await page.getByRole('checkbox', { name: 'Lit by the sun' }).click()
+  await expect(page.getByTestId('contradiction')).toHaveCount(0)
 
   const [download] = await Promise.all([
     page.waitForEvent('download'),

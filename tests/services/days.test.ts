@@ -3,6 +3,7 @@ import { restoreBackup } from '~~/server/database/restore'
 import { writeBackup } from '~~/server/database/backup'
 import { openDatabase } from '~~/server/database/client'
 import { dayLog, noteDayEvent, strikeDayEvent, studioMinutes } from '~~/server/services/dayEvents'
+import { ownRules, setDayRule } from '~~/server/services/dayRules'
 import { getDay, saveDay } from '~~/server/services/days'
 import type { DayEventInput } from '~~/shared/schemas/shootDay'
 import { tmpdir } from 'node:os'
@@ -50,7 +51,7 @@ test('what is noted on the day is kept once, told with the takes, and taken back
     ['fault', null],
   ])
   expect(await studioMinutes(db, studioId)).toEqual({ build: [1.2] })
-  expect((await getDay(db, studioId, shootId)).learnt).toEqual({ build: [1.2] })
+  expect((await getDay(db, studioId, shootId)).studio.learnt).toEqual({ build: [1.2] })
   await strikeDayEvent(db, studioId, id, true)
   expect((await dayLog(db, studioId, shootId)).events.map(({ kind }) => kind)).toEqual(['fault'])
   expect(await studioMinutes(db, studioId)).toEqual({})
@@ -89,4 +90,23 @@ test('a backup holds it, and the counts of the log are there again when it is pu
   const db = openDatabase(url)
   expect((await getDay(db, own.studioId, own.shootId)).day!.end).toBe(1260)
   await db.$client.end()
+})
+
+test('a rule a studio typed holds for all its days, for nobody else’s, and until it is taken back', async () => {
+  const { db, studioId, shootId } = own
+  const other = await studio()
+  try {
+    // Two people at once: both of what they typed stands.
+    await Promise.all([
+      setDayRule(db, studioId, { rule: 'build.camera', minutes: 14 }),
+      setDayRule(db, studioId, { rule: 'day.packing', minutes: 0 }),
+    ])
+    await setDayRule(db, studioId, { rule: 'build.camera', minutes: 12 })
+    expect(await ownRules(db, studioId)).toEqual({ 'build.camera': 12, 'day.packing': 0 })
+    expect((await getDay(db, studioId, shootId)).studio.own).toEqual({ 'build.camera': 12, 'day.packing': 0 })
+    expect(await ownRules(other.db, other.studioId)).toEqual({})
+    expect(await setDayRule(db, studioId, { rule: 'build.camera', minutes: null })).toEqual({ 'day.packing': 0 })
+  } finally {
+    await other.end()
+  }
 })

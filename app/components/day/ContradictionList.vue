@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { type Contradiction, type Mend, PACKING, choiceOf, clockText } from '~~/core/day'
+import { COUNTED_MENDS, type Contradiction, type Mend, choiceOf, clockText } from '~~/core/day'
 
 /** What stands against the day, each with what would make it, to be pressed. */
 const store = useDayStore()
 const nameOf = (id: string): string => store.items.find(item => item.id === id)?.setup.name ?? id
-const personOf = (id: string): string => store.day.people.find(person => person.id === id)?.name ?? id
 const names = (ids: readonly string[]): string => ids.map(nameOf).join(', ')
 
 function sentence({ id, setups, people, prop }: Contradiction): string {
@@ -12,7 +11,7 @@ function sentence({ id, setups, people, prop }: Contradiction): string {
     case 'no-window':
       return `${names(setups)}: no time is left in which it may be fired`
     case 'person-away':
-      return `${names(setups)}: ${people.map(personOf).join(' and ')} cannot be there long enough`
+      return `${names(setups)}: ${people.map(store.personOf).join(' and ')} cannot be there long enough`
     case 'loud-in-quiet':
       return `${names(setups)} is loud, and only quiet hours are left for it`
     case 'end-past-hire':
@@ -21,6 +20,10 @@ function sentence({ id, setups, people, prop }: Contradiction): string {
       return `${names(setups)}: each has to come before another of them`
     case 'props-over-stock':
       return `${nameOf(prop ?? '')}: props may run out`
+    case 'prop-gone-off':
+      return `${nameOf(setups[0]!)}: its props go off before the last is fired`
+    case 'person-tired':
+      return `${people.map(store.personOf).join(' and ')}: more takes than somebody can do in a day`
     case 'no-break':
       return 'More than six hours without a break'
   }
@@ -28,17 +31,21 @@ function sentence({ id, setups, people, prop }: Contradiction): string {
 function mendText({ change, of, to }: Mend): string {
   switch (change) {
     case 'end':
-      return `Hire until ${clockText(to! + PACKING)}`
+      return `Hire until ${clockText(store.packed(to!))}`
     case 'start':
       return `First call ${clockText(store.day.start - (store.input.start - to!))}`
     case 'hours':
-      return `${personOf(of!)} stays until ${clockText(to!)}`
+      return `${store.personOf(of!)} stays until ${clockText(to!)}`
     case 'window':
       return `Fire it until ${clockText(to!)}`
     case 'quiet':
       return 'Count it as quiet'
     case 'stock':
       return `Bring ${to} props`
+    case 'batches':
+      return `Make them in ${to} lots`
+    case 'takes':
+      return `Somebody who can do ${to} takes`
     case 'after':
       return `Let ${nameOf(of!)} come at any time`
     case 'break':
@@ -47,7 +54,7 @@ function mendText({ change, of, to }: Mend): string {
 }
 function mend({ change, of, to }: Mend): void {
   const { day } = store
-  if (change === 'end') store.change({ end: to! + PACKING })
+  if (change === 'end') store.change({ end: store.packed(to!) })
   else if (change === 'start') store.change({ start: day.start - (store.input.start - to!) })
   else if (change === 'hours')
     store.change({
@@ -76,7 +83,7 @@ function mend({ change, of, to }: Mend): void {
             size="xs"
             variant="outline"
             :label="mendText(way)"
-            :disabled="way.change === 'stock'"
+            :disabled="COUNTED_MENDS.has(way.change)"
             @click="mend(way)"
           />
         </p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { clockText } from '~~/core/day'
+import { cleanedText } from '~~/shared/texts/day'
 import { HEAD, PERSON, SCALE, STAGE, dayDrawing, endsOf, placeAt, standingDay } from './dayGeometry'
 
 /** The day as one drawing: time runs down; blocks are dragged, or moved by key, and the rest follows at once. */
@@ -157,7 +158,7 @@ function key(event: KeyboardEvent, id: string): void {
         text-anchor="end"
         class="halo"
       >
-        {{ block.cleaned.length > 0 ? `clean ${block.cleaned.join(', ')}, build` : 'build' }}
+        {{ block.cleaned.length > 0 ? `${cleanedText(block.cleaned, store.personOf)}, build` : 'build' }}
       </text>
       <rect :x="SCALE" :y="block.test.y" :width="STAGE" :height="block.test.height" fill="var(--sheet)" class="plain" />
       <text v-if="block.test.height > 13" :x="SCALE + STAGE - 6" :y="block.test.y + 13" text-anchor="end">test</text>

@@ -9,7 +9,7 @@ function addPerson(): void {
   const typed = name.value.trim()
   if (typed === '') return
   const id = `${typed.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${day.value.people.length + 1}`
-  store.change({ people: [...day.value.people, { id, name: typed, hours: [] }] })
+  store.change({ people: [...day.value.people, { id, name: typed, role: '', hours: [], most: null }] })
   name.value = ''
 }
 const withPerson = (id: string, change: Partial<DayPerson>): string =>
@@ -19,6 +19,8 @@ const setHours = (person: DayPerson, from: number | null, to: number | null): st
 const setQuiet = (from: number | null, to: number | null): string =>
   store.change({ quiet: from === null || to === null ? [] : [[from, to]] })
 const quiet = computed(() => day.value.quiet[0] ?? null)
+/** Whether the sun is the light of a set-up: then where the place is matters. */
+const sunLit = computed(() => Object.values(day.value.setups).some(({ sun }) => sun !== null))
 const ZONES = Intl.supportedValuesOf('timeZone')
 const zoneError = ref('')
 function setZone(event: Event): void {
@@ -112,6 +114,24 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
           :aria-label="`Remove ${person.name}`"
           @click="store.change({ people: day.people.filter(one => one.id !== person.id) })"
         />
+        <div class="flex basis-full items-start gap-2 pl-26">
+          <UInput
+            size="xs"
+            class="w-34"
+            :model-value="person.role"
+            :aria-label="`What ${person.name} does`"
+            placeholder="Does"
+            maxlength="40"
+            @change="event => withPerson(person.id, { role: (event.target as HTMLInputElement).value.trim() })"
+          />
+          <DayMinuteInput
+            bare
+            as="count"
+            :label="`Takes ${person.name} can do in a day`"
+            :value="person.most ?? null"
+            :change="v => withPerson(person.id, { most: v })"
+          />
+        </div>
       </div>
       <form class="flex gap-2" @submit.prevent="addPerson">
         <UInput v-model="name" size="xs" class="w-32" aria-label="Name of somebody" placeholder="Name" maxlength="80" />
@@ -132,14 +152,20 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
       <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
       <span v-if="zoneError" role="alert" class="text-(--bad)">{{ zoneError }}</span>
     </label>
+    <div><DayRulesPanel /></div>
     <fieldset class="grid gap-1">
       <legend class="text-[12px] text-(--ink-soft)">The room</legend>
+      <UCheckbox
+        label="A client looks at every take"
+        :model-value="day.client"
+        @update:model-value="store.change({ client: !day.client })"
+      />
       <UCheckbox
         label="Can be blacked out"
         :model-value="day.blackedOut"
         @update:model-value="store.change({ blackedOut: !day.blackedOut })"
       />
-      <div v-if="!day.blackedOut" class="flex flex-wrap items-end gap-2">
+      <div v-if="!day.blackedOut || sunLit" class="flex flex-wrap items-end gap-2">
         <label class="grid text-[12px] text-(--ink-soft)"
           >Latitude, north +
           <UInput

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clockText, minutesOf } from '~~/core/day'
+import { type RuledMinutes, clockText, minutesOf } from '~~/core/day'
 
 /** A time of day or some minutes, typed; what is wrong stands beside it. */
 const {
@@ -7,21 +7,32 @@ const {
   label,
   as = 'minutes',
   assumed = null,
-  from = 0,
+  from = null,
   change,
   bare = false,
+  quiet = false,
+  disabled = false,
 } = defineProps<{
   value: number | null
   label: string
-  as?: 'minutes' | 'clock'
+  as?: 'minutes' | 'clock' | 'count' | 'degrees'
   /** What the rule gives while nobody has said anything. */
   assumed?: number | null
-  /** How many timed ones that comes from; 0: from the rule alone. */
-  from?: number
+  /** Where that comes from; null: from a rule of thumb. */
+  from?: Pick<RuledMinutes, 'of' | 'typed'> | null
   /** Takes a value; gives what is wrong with it, empty where nothing is. */
-  change: (value: number | null) => string
+  change: (value: number | null) => string | Promise<string>
   bare?: boolean
+  /** Without a mark of where its figure comes from. */
+  quiet?: boolean
+  disabled?: boolean
 }>()
+const WRONG = {
+  clock: 'A time such as 09:30',
+  minutes: 'Minutes, such as 12',
+  count: 'A number, such as 20',
+  degrees: 'Degrees, such as 90',
+}
 const id = useId()
 const error = ref('')
 const textOf = (minutes: number | null): string =>
@@ -34,19 +45,19 @@ watch(
     error.value = ''
   },
 )
-function take(): void {
+async function take(): Promise<void> {
   const typed = text.value.trim()
   if (typed === textOf(value)) return
-  if (typed === '' && as === 'minutes') {
-    error.value = change(null)
+  if (typed === '' && as !== 'clock') {
+    error.value = await change(null)
     return
   }
   const minutes = as === 'clock' ? minutesOf(typed.padStart(5, '0')) : Number(typed.replace(',', '.'))
   if (minutes === null || !Number.isFinite(minutes)) {
-    error.value = as === 'clock' ? 'A time such as 09:30' : 'Minutes, such as 12'
+    error.value = WRONG[as]
     return
   }
-  error.value = change(minutes)
+  error.value = await change(minutes)
 }
 </script>
 
@@ -58,13 +69,14 @@ function take(): void {
       v-model="text"
       size="xs"
       :class="as === 'clock' ? 'w-16' : 'w-14'"
-      :placeholder="assumed === null ? '' : textOf(assumed)"
+      :placeholder="assumed === null ? (as === 'count' ? 'takes' : '') : textOf(assumed)"
       :aria-invalid="error !== ''"
+      :disabled="disabled"
       @change="take"
       @keydown.enter="take"
     />
-    <span v-if="value === null && assumed !== null" class="text-[11px] text-(--ink-faint)">{{
-      from > 0 ? `measured, ${from}` : 'assumed'
+    <span v-if="value === null && assumed !== null && !quiet" class="text-[11px] text-(--ink-faint)">{{
+      from && from.of > 0 ? `measured, ${from.of}` : from?.typed ? 'yours' : 'assumed'
     }}</span>
     <span v-if="error" role="alert" class="text-[11px] text-(--bad)">{{ error }}</span>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type DayEventKind, type DayStage, NEW_CHOICE, PACKING, clockText } from '~~/core/day'
+import { type DayEventKind, type DayStage, NEW_CHOICE, clockText } from '~~/core/day'
 import { DAY_EVENT_LABELS, DAY_STAGE_TEXTS } from '~~/shared/texts/day'
 
 /** The day as it goes: what is on the stage, what is left, what slips, and what to leave out. */
@@ -99,7 +99,7 @@ function leaveOut(): void {
         {{ follow.followed!.drop.ids.map(nameOf).join(' and ') }} it is
         {{ show(follow.followed!.drop.inTime, 'share', { figures: 2 }) }}: over some
         {{ Math.round(follow.followed!.drop.saves) }} min sooner, nine days in ten by
-        {{ clockText(follow.followed!.drop.end.p90 + PACKING) }}.
+        {{ clockText(store.packed(follow.followed!.drop.end.p90)) }}.
       </p>
       <div v-if="session.isCrew">
         <UButton size="xs" variant="outline" label="Leave out for today" @click="leaveOut" />

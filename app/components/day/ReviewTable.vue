@@ -29,8 +29,8 @@ const cells = (row: FollowedRow): Cell[] => {
 }
 /** Kinds of work that were timed, and what the rule has become. */
 const learnt = computed(() =>
-  (Object.keys(store.learnt) as (keyof typeof store.learnt)[]).map(kind => {
-    const { minutes, of } = ruledMinutes(store.learnt, kind, 1)
+  (Object.keys(store.studio.learnt) as (keyof typeof store.studio.learnt)[]).map(kind => {
+    const { minutes, of } = ruledMinutes(store.studio.learnt, kind, 1)
     const recipe = kind.startsWith('take:') ? (kind.slice(5) as Recipe) : null
     const name = recipe
       ? `A take, ${RECIPE_LABELS[recipe].toLowerCase()}`

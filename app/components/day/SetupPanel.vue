@@ -14,12 +14,13 @@ const ruled = computed(() =>
         item.value,
         { ...choice.value, build: null, test: null, strike: null, take: null },
         store.dark,
-        store.learnt,
+        store.studio,
+        { client: store.day.client },
       )
     : null,
 )
 /** Minutes that the studio's own log has drawn away from the rule. */
-const rules = computed(() => (item.value ? studioRules(item.value, store.learnt) : null))
+const rules = computed(() => (item.value ? studioRules(item.value, store.studio) : null))
 const session = useSessionStore()
 const follow = useDayFollowStore()
 /** By a finger a drag scrolls: these move the set-up. */
@@ -40,6 +41,17 @@ const setWindow = (from: number | null, to: number | null): string =>
   from === null || to === null
     ? store.choose(id, { windows: [] })
     : store.choose(id, { windows: [[from, to], ...choice.value.windows.slice(1)] })
+const SUN = [
+  ['from', 'From, ° (90 east)'],
+  ['to', 'To, ° (180 south)'],
+  ['above', 'At least, ° high'],
+] as const
+const sunText = computed(() => {
+  const stretches = store.sunned[id]?.filter(([from]) => from < Math.max(24 * 60, store.day.end))
+  if (stretches === undefined) return 'Say where it is, under The room, and it waits for the sun.'
+  if (stretches.length === 0) return 'The sun does not stand there on this day.'
+  return `The sun stands there ${stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', ')}.`
+})
 const toggle = (list: readonly string[], one: string): string[] =>
   list.includes(one) ? list.filter(other => other !== one) : [...list, one]
 </script>
@@ -78,28 +90,28 @@ const toggle = (list: readonly string[], one: string): string[] =>
         label="Build, min"
         :value="choice.build"
         :assumed="ruled.build"
-        :from="rules!.build.of"
+        :from="rules!.build"
         :change="v => store.choose(id, { build: v })"
       />
       <DayMinuteInput
         label="Tests, min"
         :value="choice.test"
         :assumed="ruled.test"
-        :from="rules!.test.of"
+        :from="rules!.test"
         :change="v => store.choose(id, { test: v })"
       />
       <DayMinuteInput
         label="A take, min"
         :value="choice.take"
         :assumed="ruled.take"
-        :from="rules!.take.of"
+        :from="rules!.take"
         :change="v => store.choose(id, { take: v })"
       />
       <DayMinuteInput
         label="Strike, min"
         :value="choice.strike"
         :assumed="ruled.strike"
-        :from="rules!.strike.of"
+        :from="rules!.strike"
         :change="v => store.choose(id, { strike: v })"
       />
     </div>
@@ -114,6 +126,11 @@ const toggle = (list: readonly string[], one: string): string[] =>
           @update:model-value="value => store.choose(id, { value })"
       /></label>
     </div>
+    <fieldset class="flex flex-wrap items-start gap-3">
+      <legend class="text-[12px] text-(--ink-soft)">A prop made beforehand</legend>
+      <DayMinuteInput label="Takes to make, min" :value="choice.ahead" :change="v => store.choose(id, { ahead: v })" />
+      <DayMinuteInput label="Is good for, min" :value="choice.keeps" :change="v => store.choose(id, { keeps: v })" />
+    </fieldset>
     <fieldset class="flex flex-wrap items-end gap-2">
       <legend class="text-[12px] text-(--ink-soft)">Fired only between</legend>
       <DayMinuteInput
@@ -131,6 +148,25 @@ const toggle = (list: readonly string[], one: string): string[] =>
         :change="v => setWindow(window?.[0] ?? store.day.start, v)"
       />
       <UButton v-if="window" size="xs" variant="ghost" label="Any time" @click="setWindow(null, null)" />
+    </fieldset>
+    <fieldset class="grid gap-1">
+      <legend class="sr-only">The sun</legend>
+      <UCheckbox
+        label="Lit by the sun"
+        :model-value="choice.sun !== null"
+        @update:model-value="store.choose(id, { sun: choice.sun ? null : { from: 90, to: 270, above: 5 } })"
+      />
+      <div v-if="choice.sun" class="flex flex-wrap items-start gap-3">
+        <DayMinuteInput
+          v-for="[part, label] in SUN"
+          :key="part"
+          as="degrees"
+          :label="label"
+          :value="choice.sun[part]"
+          :change="v => store.choose(id, { sun: { ...choice.sun!, [part]: v ?? 0 } })"
+        />
+      </div>
+      <p v-if="choice.sun" class="text-[12px] text-(--ink-soft)" data-testid="sun">{{ sunText }}</p>
     </fieldset>
     <fieldset v-if="store.day.people.length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
       <legend class="text-[12px] text-(--ink-soft)">Not without</legend>
@@ -166,7 +202,8 @@ const toggle = (list: readonly string[], one: string): string[] =>
     </p>
     <p class="text-[12px] text-(--ink-soft)">
       {{ item.setup.goal.keepers }} {{ item.setup.goal.keepers === 1 ? 'keeper' : 'keepers' }} wanted. Minutes marked
-      assumed are a rule of thumb, those marked measured come from your own log; type your own over them.
+      assumed are a rule of thumb, those marked yours follow your studio’s own rules, those marked measured come from
+      your own log; type over them for this set-up.
     </p>
   </section>
 </template>

@@ -1,5 +1,4 @@
 import type { DayOrder, DayPlanInput, DayRow, FollowedDay, FollowedRow, PlayedDays, ShootDay } from '~~/core/day'
-import { ARRIVAL, PACKING } from '~~/core/day'
 
 /** px for a minute, and where columns stand. */
 export const MINUTE = 1.2
@@ -106,12 +105,13 @@ export function dayDrawing(
   now: number | null = null,
 ): DayDrawing {
   const y = (minute: number): number => yOf(day, minute)
+  const packing = day.end - input.end
   const block = (id: string, from: number, to: number): DayBlock => ({
     id,
     y: y(from),
     height: Math.max(0, (to - from) * MINUTE),
   })
-  const last = Math.max(day.end, order.end + PACKING, (ends?.nine ?? 0) + PACKING)
+  const last = Math.max(day.end, order.end + packing, (ends?.nine ?? 0) + packing)
   const first = Math.ceil(day.start / 60)
   const needs = (id: string): readonly string[] => input.setups.find(setup => setup.id === id)?.needs ?? []
   return {
@@ -123,8 +123,8 @@ export function dayDrawing(
     })),
     breaks: day.breaks.map(({ at, minutes }, i) => block(`break-${i}`, at, at + minutes)),
     quiet: day.quiet.map(([from, to], i) => block(`quiet-${i}`, Math.max(from, day.start), to)),
-    arrival: block('arrival', day.start, day.start + ARRIVAL),
-    packing: block('packing', order.end, order.end + PACKING),
+    arrival: block('arrival', day.start, input.start),
+    packing: block('packing', order.end, order.end + packing),
     blocks: order.rows.map((row, i) => ({
       id: row.id,
       change: block(row.id, row.from, row.built),
@@ -147,9 +147,9 @@ export function dayDrawing(
     })),
     now: now === null ? null : y(Math.max(day.start, Math.min(now, last))),
     ends: {
-      planned: y(order.end + PACKING),
-      half: ends ? y(ends.half + PACKING) : null,
-      nine: ends ? y(ends.nine + PACKING) : null,
+      planned: y(order.end + packing),
+      half: ends ? y(ends.half + packing) : null,
+      nine: ends ? y(ends.nine + packing) : null,
       hire: y(day.end),
     },
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PACKING, clockText } from '~~/core/day'
+import { clockText } from '~~/core/day'
 
 /** The shoot's day beside a run: read when somebody asks for it, for it plans every set-up of the shoot. */
 const { shootId } = defineProps<{ shootId: string }>()
@@ -32,8 +32,8 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
     <template v-else>
       <p role="status" data-testid="run-day">
         <template v-if="over && follow.on">
-          The day is over by {{ clockText(over.p50 + PACKING) }}, nine days in ten by
-          {{ clockText(over.p90 + PACKING) }}.
+          The day is over by {{ clockText(store.packed(over.p50)) }}, nine days in ten by
+          {{ clockText(store.packed(over.p90)) }}.
         </template>
         <template v-else-if="over">It is not the day of this shoot.</template>
         <template v-else>Reading the day …</template>

@@ -157,6 +157,12 @@ function unmark(verdict: Verdict): void {
   position.value = null
   judge(verdict, true)
 }
+/** Which of the two holds where a verdict and its mark say different things. */
+function answer(which: 'marked' | 'called'): void {
+  if (!asked.value) return
+  if (which === 'marked') judge(asked.value.says, true)
+  else unmark(asked.value.called)
+}
 usePageKeys(event => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
   const verdict = VERDICTS.find(v => v.key === event.key)
@@ -189,43 +195,28 @@ usePageKeys(event => {
       @take="takeIt"
       @fill="fill"
     />
-    <div class="flags">
-      <button
-        v-for="j in JUDGED"
-        :key="j.id"
-        type="button"
-        class="flag"
-        :aria-pressed="judged[j.id]"
-        @click="judged[j.id] = !judged[j.id]"
-      >
-        {{ j.label }} <kbd>{{ j.key }}</kbd>
-      </button>
-    </div>
-    <div v-if="!judged.keeper" class="flags small" role="group" aria-label="Why it is no keeper">
-      <button
-        v-for="(cause, i) in SAID_BY_HAND"
-        :key="cause"
-        type="button"
-        class="flag"
-        :aria-pressed="causes.includes(cause)"
-        @click="toggleCause(cause)"
-      >
-        {{ CAUSE_LABELS[cause] }} <kbd>{{ i + 1 }}</kbd>
-      </button>
-    </div>
-    <div v-if="variants.length > 0" class="flags small" role="group" aria-label="Variant of the prop">
-      <button
-        v-for="name in variants"
-        :key="name"
-        type="button"
-        class="flag"
-        :aria-pressed="variant === name"
-        @click="variant = name"
-      >
-        {{ name }}
-      </button>
+    <RunFlagRow
+      :flags="JUDGED.map(({ id, label, key }) => ({ id, label, key, on: judged[id] }))"
+      @press="id => (judged[id] = !judged[id])"
+    />
+    <RunFlagRow
+      v-if="!judged.keeper"
+      small
+      label="Why it is no keeper"
+      :flags="
+        SAID_BY_HAND.map((id, i) => ({ id, label: CAUSE_LABELS[id], key: String(i + 1), on: causes.includes(id) }))
+      "
+      @press="toggleCause"
+    />
+    <RunFlagRow
+      v-if="variants.length > 0"
+      small
+      label="Variant of the prop"
+      :flags="variants.map(id => ({ id, label: id, on: variant === id }))"
+      @press="id => (variant = id)"
+    >
       <kbd class="self-center">v</kbd>
-    </div>
+    </RunFlagRow>
     <template v-if="placeTells(plan)">
       <RunPositionScale v-model="position" :plan="plan" />
       <p class="flex items-baseline gap-2 text-[13px]">
@@ -244,14 +235,14 @@ usePageKeys(event => {
         {{ VERDICT_LABELS[asked.says].toLowerCase() }}; you called {{ VERDICT_LABELS[asked.called].toLowerCase() }}.
         Which is it?
       </p>
-      <div class="flex flex-wrap gap-2">
-        <button type="button" class="flag" @click="judge(asked.says, true)">
-          {{ VERDICT_LABELS[asked.says] }}, as marked
-        </button>
-        <button type="button" class="flag" @click="unmark(asked.called)">
-          {{ VERDICT_LABELS[asked.called] }}: the mark was wrong
-        </button>
-      </div>
+      <RunFlagRow
+        class="justify-start!"
+        :flags="[
+          { id: 'marked', label: `${VERDICT_LABELS[asked.says]}, as marked` },
+          { id: 'called', label: `${VERDICT_LABELS[asked.called]}: the mark was wrong` },
+        ]"
+        @press="answer"
+      />
     </div>
     <label class="flex items-baseline gap-2 text-[13px]"
       >Note <input v-model="note" class="note flex-1" maxlength="1000"
@@ -281,26 +272,6 @@ usePageKeys(event => {
   outline: 2px solid var(--ink);
   outline-offset: 2px;
 }
-.flags {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  justify-content: center;
-}
-.flag {
-  border: 1px solid var(--hair-strong);
-  padding: 6px 12px;
-  font-size: 15px;
-  cursor: pointer;
-}
-.flag[aria-pressed='true'] {
-  background: var(--ink);
-  color: #000;
-}
-.flags.small .flag {
-  padding: 3px 9px;
-  font-size: 13px;
-}
 .note {
   background: transparent;
   border: 0;
@@ -321,10 +292,6 @@ kbd {
   .verdicts .run-button {
     padding: 14px 4px;
     font-size: 17px;
-  }
-  .flag {
-    padding: 5px 9px;
-    font-size: 14px;
   }
   kbd {
     display: none;

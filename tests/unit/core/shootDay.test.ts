@@ -1,12 +1,16 @@
 import { RECIPES, type Setup, dialOf, newSetup, plan, soundDistance, withChange } from '~~/core'
 import {
-  ARRIVAL,
+  MINUTE_RULES,
+  type DayChoice,
   type DayItem,
+  type DayPlanInput,
   NEW_CHOICE,
-  PACKING,
+  RULES,
   buildMinutes,
   changeMinutes,
   dayInputOf,
+  groundOf,
+  walked,
   daySetupOf,
   newShootDay,
   planDay,
@@ -18,10 +22,11 @@ import {
   timeLeft,
   kindOfWork,
   ruledMinutes,
+  type OwnRules,
   type StudioMinutes,
 } from '~~/core/day'
-import { darkStretches, minuteOf } from '~~/shared/day/sun'
-import { type Planned, callsOf, dayCalendar, dayCsv, packingOfDay, propsOfDay } from '~~/shared/day/sheet'
+import { darkStretches, minuteOf, sunStretches } from '~~/shared/day/sun'
+import { type Planned, callsOf, dayCalendar, dayCsv, madeAhead, packingOfDay, propsOfDay } from '~~/shared/day/sheet'
 import { toTell } from '~~/shared/day/tell'
 import { dayPlanFile } from '~~/shared/day/planFile'
 import { dayFromFile } from '~~/shared/schemas/day'
@@ -84,7 +89,7 @@ const items = (): DayItem[] =>
 test('a day stands with nothing filled in: load-in before it, packing after it, within the hire', () => {
   const day = newShootDay()
   const input = dayInputOf(day, items(), { date: '2026-12-04' })
-  expect([input.start, input.end]).toEqual([day.start + ARRIVAL, day.end - PACKING])
+  expect([input.start, input.end]).toEqual([day.start + 53, day.end - 40])
   const made = planDay(input)
   expect(made.rows).toHaveLength(3)
   expect(made.exact).toBe(true)
@@ -160,6 +165,41 @@ describe('the sun', () => {
     expect(Math.abs(heightAt(stretches[0]![1]) + 6)).toBeLessThan(0.25)
     expect(Math.abs(heightAt(stretches[1]![0]) + 6)).toBeLessThan(0.25)
     expect(heightAt(stretches[1]![0] + 30)).toBeLessThan(-6)
+  })
+  test('the sun stands where it is wanted as long as a second account has it there, and no longer', () => {
+    const [latitude, longitude, zone] = [51.48, 0, 'Europe/London']
+    const south = { latitude, longitude }
+    // Due south it stands at local noon, here some minutes past one by summer time.
+    const [noon] = sunStretches('2026-06-21', zone, south, { from: 179, to: 181, above: 0 })
+    expect((noon![0] + noon![1]) / 2).toBeGreaterThan(13 * 60)
+    expect((noon![0] + noon![1]) / 2).toBeLessThan(13 * 60 + 5)
+    // East comes before west, and a stretch through north is one.
+    const [east] = sunStretches('2026-06-21', zone, south, { from: 60, to: 120, above: 0 })
+    const [west] = sunStretches('2026-06-21', zone, south, { from: 240, to: 300, above: 0 })
+    expect(east![1]).toBeLessThan(noon![0])
+    expect(west![0]).toBeGreaterThan(noon![1])
+    expect(sunStretches('2026-06-21', zone, south, { from: 300, to: 60, above: 30 })).toEqual([])
+    const [high] = sunStretches('2026-06-21', zone, south, { from: 0, to: 360, above: 45 })
+    const heightAt = (minute: number): number =>
+      solarHeight(new Date(Date.UTC(2026, 5, 21, 0, minute - 60)), latitude, longitude)
+    for (const end of high!) expect(Math.abs(heightAt(end) - 45)).toBeLessThan(0.2)
+    expect(heightAt(high![0] - 3)).toBeLessThan(45)
+    expect(heightAt(high![1] + 3)).toBeLessThan(45)
+    expect(sunStretches('2026-12-21', zone, south, { from: 0, to: 360, above: 45 })).toEqual([])
+  })
+  test('what needs a light that never comes is fired never, not at any time', () => {
+    const open = newSetup('projectile')
+    const items = [{ id: 'a', setup: open, takes: [4] }]
+    const at = (dark: [number, number][] | null, sunned?: Record<string, [number, number][]>) =>
+      dayInputOf(newShootDay(), items, { date: '2026-06-21', dark, ...(sunned ? { sunned } : {}) })
+    expect(open.method).toBe('open-shutter')
+    expect(planDay(at(null)).rows).toHaveLength(1)
+    const never = planDay(at([]))
+    expect([never.rows.length, never.dropped]).toEqual([0, [{ id: 'a', reason: 'window' }]])
+    expect(planDay(at(null, { a: [] })).rows).toHaveLength(0)
+    const [row] = planDay(at(null, { a: [[14 * 60, 17 * 60]] })).rows
+    expect(row!.fires).toBeGreaterThanOrEqual(14 * 60)
+    expect(row!.ends).toBeLessThanOrEqual(17 * 60)
   })
   test('where it never sinks so far there is no dark, and where it never rises it is always', () => {
     expect(darkStretches('2026-06-21', 'Europe/Helsinki', 66, 25)).toEqual([])
@@ -336,22 +376,136 @@ test('who is called at another time than on the printed sheet has to be told, an
   expect(toTell({ day: { ...day, printedAt: '' }, input, plan: later })).toEqual([])
 })
 
+describe('people and props that do not last', () => {
+  const ana = { id: 'ana', name: 'Ana', role: 'performer', hours: [], most: null as number | null }
+  const both = { ...NEW_CHOICE, needs: ['ana'], build: 10, test: 0, strike: 0 }
+  const thrown = newSetup('throw')
+  const splash = { id: 'splash', setup: { ...thrown, subject: { ...thrown.subject, person: true } }, takes: [3] }
+  const swing = { id: 'swing', setup: newSetup('swing'), takes: [10] }
+  const inputOf = (setups: Record<string, DayChoice>, items = [splash, swing], most: number | null = null) =>
+    dayInputOf({ ...newShootDay(), breaks: [], people: [{ ...ana, most }], setups }, items, {
+      date: '2026-12-04',
+      days: 200,
+    })
+  const walk = (input: DayPlanInput, order: number[]) => walked(groundOf(input), order).rows
+  const together = { splash: both, swing: both }
+
+  test('who was drenched dries off before a dry picture, while it is built, and nobody else waits for it', () => {
+    const [wet, dry] = walk(inputOf(together), [0, 1])
+    expect(dry!.cleaned).toContain('wet:ana')
+    expect(dry!.built - wet!.ends).toBeGreaterThanOrEqual(40)
+    expect(walk(inputOf(together), [1, 0])[1]!.cleaned).not.toContain('wet:ana')
+    const [before, after] = walk(inputOf({ splash: both, swing: { ...both, needs: [] } }), [0, 1])
+    expect(after!.cleaned).not.toContain('wet:ana')
+    expect(after!.built - before!.ends).toBeLessThan(40)
+    // A second splash minds nothing: she is wet already.
+    const twice = inputOf({ splash: both, again: both }, [splash, { ...splash, id: 'again' }])
+    expect(walk(twice, [0, 1])[1]!.cleaned).not.toContain('wet:ana')
+  })
+  test('the best order lets the dry picture come first', () => {
+    expect(planDay(inputOf(together)).rows.map(({ id }) => id)).toEqual(['swing', 'splash'])
+  })
+  test('more takes than somebody can do in a day is said, with how many it would be', () => {
+    const tired = (most: number | null) =>
+      planDay(inputOf(together, [splash, swing], most)).contradictions.filter(({ id }) => id === 'person-tired')
+    const mends = [{ change: 'takes', of: 'ana', to: 13 }]
+    expect(tired(12)).toEqual([{ id: 'person-tired', setups: ['splash', 'swing'], people: ['ana'], mends }])
+    expect(tired(13)).toEqual([])
+    expect(tired(null)).toEqual([])
+  })
+  test('a prop that keeps for less than it is fired is made in lots; else late enough, and early enough', () => {
+    const plannedOf = (keeps: number | null): Planned => {
+      const day = { ...newShootDay(), breaks: [], setups: { swing: { ...both, needs: [], ahead: 20, keeps } } }
+      const input = dayInputOf(day, [swing], { date: '2026-12-04', days: 200 })
+      const setups = new Map([['swing', swing.setup]])
+      return { shoot: { name: '', date: '2026-12-04', place: '' }, day, input, plan: planDay(input), setups }
+    }
+    const offOf = ({ plan: made }: Planned) => made.contradictions.find(({ id }) => id === 'prop-gone-off')
+    const short = plannedOf(5)
+    const done = short.plan.played.rows[0]!.done!.p90
+    const lots = Math.ceil((done - short.plan.rows[0]!.fires) / 5)
+    expect(lots).toBeGreaterThan(1)
+    expect(offOf(short)!.mends).toEqual([{ change: 'batches', of: 'swing', to: lots }])
+    expect(madeAhead(short)[0]!.earliest).toBeNull()
+    const kept = plannedOf(90)
+    expect(offOf(kept)).toBeUndefined()
+    const [made] = madeAhead(kept)
+    expect(made!.begin).toBe(Math.floor(kept.plan.rows[0]!.fires - 20))
+    // Begun so soon it is good to the last take on nine days in ten, and no sooner would do.
+    expect(made!.earliest! + 20 + 90).toBe(Math.ceil(done))
+    expect(made!.earliest!).toBeLessThanOrEqual(made!.begin)
+    expect(madeAhead(plannedOf(null))[0]!.earliest).toBeNull()
+  })
+  test('a day kept by an earlier version has them, and says nothing of them', () => {
+    const { role: _role, most: _most, ...old } = ana
+    const { ahead: _ahead, keeps: _keeps, sun: _sun, ...choice } = both
+    const checked = checkShootDay({ ...newShootDay(), people: [old], setups: { swing: choice } })
+    expect(checked).toMatchObject({ value: { people: [{ role: '', most: null }], setups: { swing: both } } })
+    expect(checkShootDay({ ...newShootDay(), people: [{ ...ana, most: 0.5 }] })).toHaveProperty('mistakes')
+  })
+})
+
 describe('a studio’s own minutes', () => {
   test('what was timed draws the rule towards it, the more the oftener; other kinds are left alone', () => {
     const rule = (timed: number[]) => ruledMinutes({ build: timed }, 'build', 30)
-    expect(rule([])).toEqual({ rule: 30, minutes: 30, of: 0 })
+    expect(rule([])).toEqual({ thumb: 30, minutes: 30, of: 0, typed: false })
     expect(rule([1.5]).minutes).toBeGreaterThan(30)
     expect(rule([1.5, 1.5, 1.5]).minutes).toBeGreaterThan(rule([1.5]).minutes)
     expect(rule([1.5, 1.5, 1.5]).minutes).toBeLessThan(45)
     expect(ruledMinutes({ build: [2, 2] }, 'test', 20).of).toBe(0)
     expect(ruledMinutes({ 'take:pour': [0.5] }, 'take:pour', 4).minutes).toBeLessThan(4)
   })
+  test('rules a studio typed stand in the place of the rules of thumb, in everything a day is made of', () => {
+    const items = [
+      { id: 'a', setup: newSetup('pour'), takes: [4] },
+      { id: 'b', setup: newSetup('balloon'), takes: [4] },
+    ]
+    const at = (own: OwnRules) => dayInputOf(newShootDay(), items, { date: '2026-12-04', studio: { own, learnt: {} } })
+    const before = at({})
+    // Every rule that binds these two moves the minute of the day that it is in, by as much as it was moved.
+    const lights = items[0]!.setup.flashes.filter(({ head }) => head === items[0]!.setup.flashes[0]!.head).length
+    const head = `light.${items[0]!.setup.flashes[0]!.head}` as const
+    expect(at({ [head]: RULES[head] + 7 }).setups[0]!.build).toBe(before.setups[0]!.build + 7 * lights)
+    expect(at({ 'build.rig': 0 }).setups[0]!.build).toBe(before.setups[0]!.build - 12)
+    expect(at({ 'check.black': 9 }).setups[0]!.test).toBe(before.setups[0]!.test + 5)
+    // In the dark a crew rests five minutes after every forty-five of firing: each take is a ninth longer by it.
+    expect(at({ 'take.call': 2 }).setups[0]!.take).toBeCloseTo(before.setups[0]!.take! + 1.5 * (10 / 9), 1)
+    expect(at({ 'pause.dark': 0 }).setups[0]!.take).toBeCloseTo(takeMinutes(items[0]!.setup), 6)
+    expect(at({ 'day.packing': 60 }).end).toBe(before.end - 20)
+    expect(at({ 'day.power': 10 }).start).toBe(before.start - 20)
+    expect(at({ 'clean.wet': 3 }).clean.wet).toEqual([3, 15])
+    expect(at({ 'moved.camera': 16, 'moved.lens': 14 }).change.a!.b).toBeGreaterThanOrEqual(before.change.a!.b!)
+    for (const rule of MINUTE_RULES) expect(RULES[rule]).toBeGreaterThanOrEqual(0)
+  })
+  test('a client who looks at every take costs a minute of each, and rests; what was typed stands', () => {
+    const items = [{ id: 'a', setup: newSetup('pour'), takes: [4] }]
+    const take = (client: boolean, own: number | null = null) =>
+      dayInputOf({ ...newShootDay(), client, setups: { a: { ...NEW_CHOICE, take: own } } }, items, {
+        date: '2026-12-04',
+      }).setups[0]!.take!
+    expect(take(true) - take(false)).toBeCloseTo(10 / 9, 1)
+    expect([take(true, 3), take(false, 3)]).toEqual([3, 3])
+    // A lit set-up rests ten minutes after every ninety: as much.
+    const lit = { ...newSetup('pour'), method: 'sync-shutter' as const }
+    const of = (setup: Setup) => dayInputOf(newShootDay(), [{ id: 'a', setup, takes: [4] }], { date: '2026-12-04' })
+    expect(of(lit).setups[0]!.take!).toBeCloseTo(takeMinutes(lit) * (10 / 9), 1)
+  })
+  test('what was timed was timed against the rule of thumb: a rule typed later counts no timing twice', () => {
+    const timed = { build: Array.from({ length: 40 }, () => 1.5) }
+    const [thumb, typed] = [ruledMinutes(timed, 'build', 30), ruledMinutes(timed, 'build', 30, 45)]
+    expect(thumb.minutes).toBeGreaterThan(43)
+    expect(typed.minutes).toBeGreaterThan(thumb.minutes)
+    // Forty builds of 45 min, and somebody who says 45.
+    expect(typed.minutes).toBeCloseTo(45, 5)
+    expect(typed).toMatchObject({ thumb: 30, typed: true, of: 40 })
+    expect(ruledMinutes({}, 'build', 30, 12)).toEqual({ thumb: 30, minutes: 12, of: 0, typed: true })
+  })
   test('a day is planned with them, and typed minutes stand', () => {
     const items = [{ id: 'a', setup: newSetup('pour'), takes: [4] }]
     const at = (learnt: StudioMinutes, own: number | null = null) =>
       dayInputOf({ ...newShootDay(), setups: { a: { ...NEW_CHOICE, build: own } } }, items, {
         date: '2026-12-04',
-        learnt,
+        studio: { own: {}, learnt },
       }).setups[0]!
     const slow = { build: Array.from({ length: 20 }, () => 1.4) }
     expect(at(slow).build / at({}).build).toBeGreaterThan(1.3)

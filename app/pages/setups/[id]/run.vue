@@ -1,9 +1,22 @@
 <script setup lang="ts">
-import { cautionsOf, dialOf, freshTakes, rolesOf, runStateOf, settingsOf, shoots, stepsOf, withReading } from '~~/core'
+import {
+  cautionsOf,
+  dialOf,
+  freshTakes,
+  rolesOf,
+  runStateOf,
+  sessionSpread,
+  settingsOf,
+  shoots,
+  stepsOf,
+  withReading,
+} from '~~/core'
+import { watchDebounced } from '@vueuse/core'
 import type { PlayedSessions, Plan } from '~~/core'
 import type { SaidOfTake } from '~~/shared/schemas/records'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
+import { takesInWorker } from '~/services/dayPlanner'
 import { noteArmed } from '~/services/dayEvents'
 import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
@@ -215,11 +228,29 @@ watch(
 
 /** What the run says of the take at hand; nothing where another delay is dialled than it proposes. */
 const many = shallowRef<PlayedSessions | null>(null)
+/** Takes that sessions from here would need, played once before the first take; null: not yet. */
+const sessions = shallowRef<SaidOfTake['takes']>(null)
+// Once what is dialled and what was logged is at rest: each playing takes a second of a core.
+watchDebounced(
+  () => (takes.takes.length === 0 ? store.setup : null),
+  async setup => {
+    if (!setup) return
+    const played = await takesInWorker(setup).catch(() => [])
+    if (played.length > 0) sessions.value = sessionSpread(played)
+  },
+  { immediate: true, debounce: 1500 },
+)
 function saidNow(): SaidOfTake | null {
   const proposed = state.value?.proposal?.delay ?? null
   const away = proposed !== null && delay.value !== null && Math.abs(proposed - delay.value) > 1e-6
   if (many.value === null || away) return null
-  return { chance: Number(many.value.keeper.toFixed(4)), delay: proposed, error: null, takes: null }
+  const error = state.value?.proposal?.posterior.uncertainty ?? null
+  return {
+    chance: Number(many.value.keeper.toFixed(4)),
+    delay: proposed,
+    error: error === null ? null : Number(error.toPrecision(3)),
+    takes: takes.takes.length === 0 ? sessions.value : null,
+  }
 }
 
 let judging = false

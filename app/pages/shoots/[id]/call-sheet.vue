@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { LAW } from '~~/core'
-import { PACKING, clockText, propOf } from '~~/core/day'
-import { callsOf, cautionsOfDay, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
+import { clockText, propOf } from '~~/core/day'
+import { cleanedText } from '~~/shared/texts/day'
+import { type Planned, callsOf, cautionsOfDay, madeAhead, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
 const route = useRoute()
@@ -16,7 +17,8 @@ onMounted(() =>
 )
 onBeforeUnmount(() => store.close())
 
-const planned = computed(() => store.planned)
+/** While it is planned anew, the sheet that stood stays. */
+const planned = computed<Planned | null>(before => store.planned ?? before ?? null)
 const session = useSessionStore()
 /** Printed, it is what people have in hand: the day is followed by it, and says whom a change has to reach. */
 useEventListener(window, 'beforeprint', () => {
@@ -38,14 +40,13 @@ const sheet = computed(() => {
     calls: callsOf(planned.value),
     packing: packingOfDay(planned.value),
     props: propsOfDay(planned.value),
+    made: madeAhead(planned.value),
     cautions: cautionsOfDay(planned.value),
     rows: plan.rows.map((row, i) => ({
       ...row,
       name: setups.get(row.id)?.name ?? row.id,
       keepers: setups.get(row.id)?.goal.keepers ?? 0,
-      who: (input.setups.find(({ id }) => id === row.id)?.needs ?? []).map(
-        id => store.day.people.find(person => person.id === id)?.name ?? id,
-      ),
+      who: (input.setups.find(({ id }) => id === row.id)?.needs ?? []).map(store.personOf),
       late: plan.played.rows[i]!.done?.p90 ?? row.ends,
       props: plan.played.props[propOf(row.id, setups.get(row.id)!)],
     })),
@@ -79,8 +80,8 @@ const sheet = computed(() => {
     </template>
     <template v-if="sheet && planned">
       <p class="mb-2 text-[14px]">
-        Packed up by {{ clockText(planned.plan.played.end.p50 + PACKING) }} on half of such days, by
-        {{ clockText(planned.plan.played.end.p90 + PACKING) }} on nine in ten.
+        Packed up by {{ clockText(store.packed(planned.plan.played.end.p50)) }} on half of such days, by
+        {{ clockText(store.packed(planned.plan.played.end.p90)) }} on nine in ten.
       </p>
       <table class="sheet" aria-label="Order">
         <thead>
@@ -106,7 +107,7 @@ const sheet = computed(() => {
             <td>
               {{ row.name
               }}<span v-if="row.cleaned.length > 0" class="text-(--ink-soft)"
-                >; before it, clean {{ row.cleaned.join(', ') }}</span
+                >; before it, {{ cleanedText(row.cleaned, store.personOf) }}</span
               >
               <span v-if="row.wait >= 5" class="text-(--ink-soft)">
                 ; {{ Math.round(row.wait) }} min free before it: next tests, props</span
@@ -127,7 +128,7 @@ const sheet = computed(() => {
               <td class="w-24">
                 <strong>{{ clockText(call.from) }}</strong>
               </td>
-              <td>{{ call.name }}</td>
+              <td>{{ call.name }}{{ call.role ? `, ${call.role}` : '' }}</td>
               <td>{{ call.setups.join(', ') || 'all day' }}</td>
               <td>until about {{ clockText(call.to) }}</td>
             </tr>
@@ -142,6 +143,13 @@ const sheet = computed(() => {
           <span class="text-(--ink-soft)">
             ({{ prop.need }} last on nine days in ten{{ prop.stock === null ? '' : `, ${prop.stock} at hand` }})</span
           >
+        </li>
+      </ul>
+      <ul v-if="sheet.made.length > 0" class="mt-1 text-[13px]" aria-label="Props made beforehand">
+        <li v-for="one in sheet.made" :key="one.name">
+          {{ one.name }}: begin by {{ clockText(one.begin)
+          }}<template v-if="one.earliest !== null">, not before {{ clockText(one.earliest) }}, or it goes off</template
+          >.
         </li>
       </ul>
       <h2 class="section-title mt-4 mb-1">To bring</h2>

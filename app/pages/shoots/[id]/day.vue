@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { until, useMediaQuery } from '@vueuse/core'
-import { PACKING, clockText } from '~~/core/day'
+import { clockText } from '~~/core/day'
 import { toTell } from '~~/shared/day/tell'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
@@ -50,7 +50,7 @@ const ends = computed(() => {
 })
 /** On a phone what is pressed stands before what is looked at. */
 const narrow = useMediaQuery('(max-width: 900px)')
-const clock = (minute: number): string => clockText(minute + PACKING)
+const clock = (minute: number): string => clockText(store.packed(minute))
 const dropped = computed(() => {
   const rest = follow.followed?.rest
   const going = rest !== undefined && rest.rows.length > 0
