@@ -46,13 +46,16 @@ async function upgrade(url: string, folder: string | undefined): Promise<string 
   }
 }
 
-async function studioAndDemo(db: OpenDatabase, demo: boolean): Promise<{ studioId: string; demoLoaded: boolean }> {
+async function studioAndDemo(
+  db: OpenDatabase,
+  { demo, season }: { demo: boolean; season: boolean },
+): Promise<{ studioId: string; demoLoaded: boolean }> {
   const lock = await db.$client.getConnection()
   try {
     await lock.query("select get_lock('epiro-prepare', 600)")
     return {
       studioId: (await findOwnStudio(db))?.id ?? (await createStudio(db, 'My studio')),
-      demoLoaded: demo && (await loadDemo(db)),
+      demoLoaded: demo && (await loadDemo(db, { season })),
     }
   } finally {
     await lock.query("select release_lock('epiro-prepare')")
@@ -61,18 +64,26 @@ async function studioAndDemo(db: OpenDatabase, demo: boolean): Promise<{ studioI
 }
 
 /**
- * Migrates, makes the first studio, loads the demo once with --demo, makes a link with --link; prints what it did as
- * JSON. Safe to run beside another.
+ * Migrates, makes the first studio, loads the demo once with --demo, a season before it with --season, makes a link
+ * with --link; prints what it did as JSON. Safe to run beside another.
  */
 async function main(): Promise<void> {
   const { values } = parseArgs({
-    options: { demo: { type: 'boolean' }, link: { type: 'boolean' }, backups: { type: 'string' } },
+    options: {
+      demo: { type: 'boolean' },
+      season: { type: 'boolean' },
+      link: { type: 'boolean' },
+      backups: { type: 'string' },
+    },
   })
   const url = process.env.DATABASE_URL ?? ''
   const backup = await upgrade(url, values.backups)
   const db = openDatabase(url, OF_SCRIPTS)
   try {
-    const { studioId, demoLoaded } = await studioAndDemo(db, values.demo === true)
+    const { studioId, demoLoaded } = await studioAndDemo(db, {
+      demo: values.demo === true,
+      season: values.season === true,
+    })
     const token = values.link
       ? await createSignInToken(db, studioId, { memberId: await firstMember(db, studioId, 'lead', 'Lead') })
       : null

@@ -160,6 +160,7 @@ async function main() {
     const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
     const { token, demoLoaded, backup } = prepareDatabase(databaseUrl, {
       demo: process.env.EPIRO_DEMO !== '0',
+      season: !['0', 'small'].includes(process.env.EPIRO_DEMO ?? ''),
       link: wantsLink(wished.link),
       backups: join(HOME, 'backups'),
     })

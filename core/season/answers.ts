@@ -68,7 +68,8 @@ const LEAST = 8
 const total = (sums: readonly SeasonSum[]): Tried =>
   sums.reduce((sum, { takes, kept }) => ({ takes: sum.takes + takes, kept: sum.kept + kept }), { takes: 0, kept: 0 })
 
-function lostOf(sums: readonly SeasonSum[]): LostTakes {
+/** Lost takes of some sums by their main cause, the commonest first. */
+export function lostOf(sums: readonly Omit<SeasonSum, 'setup' | 'variant'>[]): LostTakes {
   const counts = new Map<Cause | 'unsaid', number>()
   for (const { verdict, cause, takes, kept } of sums) {
     const lost = takes - kept

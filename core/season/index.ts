@@ -1,6 +1,7 @@
 export { CAUSES, type Cause, type JudgedTake, SAID_BY_HAND, mainCause, orderedCauses } from './causes'
 export { type Comparison, type Tried, compareTried, nextVariant, pairedDifference } from './compare'
 export { type Cost, costOf } from './cost'
+export { type GearDay, type GearJump, type GearLevel, type GearPrior, gearLevel, jumpOf, stepOf } from './gear'
 export {
   type Correction,
   type SaidTake,
@@ -11,7 +12,7 @@ export {
   wordKept,
   worthyCorrection,
 } from './word'
-export { variantTallies, variantsOf } from './variants'
+export { type VariantTally, variantTallies, variantsOf } from './variants'
 export {
   type LostTakes,
   type SeasonAnswers,
@@ -20,4 +21,5 @@ export {
   type SeasonSum,
   type WhatWorks,
   answersOf,
+  lostOf,
 } from './answers'

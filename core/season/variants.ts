@@ -10,10 +10,13 @@ export function variantsOf({ goal }: { goal: { variants: string } }): string[] {
   return [...new Set(names.filter(name => name !== ''))].slice(0, MOST)
 }
 
+/** Takes of a variant that was fired, and those of them that were kept. */
+export type VariantTally = Tried & { variant: string }
+
 /** Takes and keepers of each variant that was fired, the most fired first. A misfire says nothing of the prop. */
 export function variantTallies(
   takes: readonly { variant: string | null; keeper: boolean; verdict: string }[],
-): (Tried & { variant: string })[] {
+): VariantTally[] {
   const found = new Map<string, Tried>()
   for (const { variant, keeper, verdict } of takes) {
     if (variant === null || verdict === 'misfire') continue

@@ -25,6 +25,7 @@ import { createStudio } from '../../server/services/studios'
 import { logTake } from '../../server/services/takes'
 import type { TakeInput } from '../../shared/schemas/records'
 import { DEMO_KIT, type DemoKitKey } from './kit'
+import { loadSeason } from './season'
 import { fallingKeys, pannedTop } from './sequences'
 
 const DAY = '2026-11-24'
@@ -92,18 +93,23 @@ function seen(setup: Setup, past: number): Plan {
   return { ...planned, caughtAt: setup.moment.offset + past }
 }
 
-/** The made-up studio's scenario, loaded once into a database, whole or not at all; false where it was before. */
-export async function loadDemo(db: Database): Promise<boolean> {
+/**
+ * The made-up studio's scenario, loaded once into a database, whole or not at all; false where it was before.
+ *
+ * @param options.season with ten months of work before it
+ */
+export async function loadDemo(db: Database, { season = false } = {}): Promise<boolean> {
   const [mark] = await db.select().from(marks).where(eq(marks.name, 'demo'))
   if (mark) return false
   await db.transaction(async tx => {
-    await load(tx)
+    const studioId = await load(tx)
+    if (season) await loadSeason(tx, studioId)
     await tx.insert(marks).values({ name: 'demo' })
   })
   return true
 }
 
-async function load(db: Database): Promise<void> {
+async function load(db: Database): Promise<string> {
   const studioId = await createStudio(db, 'Studio Halcyon Yard', true)
   const keys = Object.keys(DEMO_KIT) as DemoKitKey[]
   const made = await createKit(
@@ -171,4 +177,5 @@ async function load(db: Database): Promise<void> {
     notes: 'Several pops in one open frame.',
   })
   for (const setup of [fallingKeys(), pannedTop()]) await createSetup(db, studioId, studies.id, setup)
+  return studioId
 }

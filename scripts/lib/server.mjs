@@ -31,11 +31,13 @@ const forJobs = () => ({ EPIRO_WORKER: bundled('worker') ?? '' })
 /**
  * Migrates the database, after a backup where there is something to lose, loads demo data once and makes a sign-in
  * token where asked.
- * @param {string} databaseUrl @param {{ demo?: boolean, link?: boolean, backups?: string }} options @returns {{ token:
- * string | null, demoLoaded: boolean, backup: string | null }}
+ * @param {string} databaseUrl
+ * @param {{ demo?: boolean, season?: boolean, link?: boolean, backups?: string }} options
+ * @returns {{ token: string | null, demoLoaded: boolean, backup: string | null }}
  */
-export function prepareDatabase(databaseUrl, { demo = false, link = false, backups }) {
-  const args = [...(demo ? ['--demo'] : []), ...(link ? ['--link'] : []), ...(backups ? ['--backups', backups] : [])]
+export function prepareDatabase(databaseUrl, { demo = false, season = false, link = false, backups }) {
+  const loaded = [...(demo ? ['--demo'] : []), ...(season ? ['--season'] : [])]
+  const args = [...loaded, ...(link ? ['--link'] : []), ...(backups ? ['--backups', backups] : [])]
   const done = spawnSync(process.execPath, [...programArgs('prepare'), ...args], {
     encoding: 'utf8',
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -30,3 +30,11 @@ export const PICTURED_SQL = 'sum(exists (select 1 from pictures where pictures.t
 
 /** The places of the key in a list of columns, to group by. */
 export const CELL_GROUP = CELL_KEY.map((_, i) => i + 1).join(', ')
+
+/** The columns of the key. */
+export const CELL_COLUMNS = CELL_KEY.map(([name]) => name).join(', ')
+
+/** What `take_cells` should hold, but for further conditions and the grouping. */
+export const COUNTED_FROM =
+  `select ${CELL_KEY.map(([name, of]) => `${of} as ${name}`).join(', ')}, count(*) as takes, ` +
+  `${PICTURED_SQL} as pictured from takes where struck_at is null`

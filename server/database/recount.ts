@@ -1,13 +1,9 @@
 import type { Connection } from 'mysql2/promise'
-import { CELL_GROUP, CELL_KEY, PICTURED_SQL } from './cellSql'
+import { CELL_COLUMNS, CELL_GROUP, COUNTED_FROM } from './cellSql'
 import { rowsOf } from './rows'
 
-const KEY = CELL_KEY.map(([name]) => name).join(', ')
-
 /** What `take_cells` should hold. */
-const counted =
-  `select ${CELL_KEY.map(([name, of]) => `${of} as ${name}`).join(', ')}, count(*) as takes, ` +
-  `${PICTURED_SQL} as pictured from takes where struck_at is null group by ${CELL_GROUP}`
+const counted = `${COUNTED_FROM} group by ${CELL_GROUP}`
 
 /** A cell that is not what the takes come to. */
 export interface WrongCell {
@@ -24,12 +20,12 @@ const MOST_TOLD = 20
 /** Every cell beside what the takes come to: those that differ, none where all is right. */
 export async function wrongCells(connection: Connection): Promise<{ cells: number; wrong: WrongCell[] }> {
   const both =
-    `select ${KEY}, takes, pictured, 0 as counted, 0 as seen from take_cells ` +
-    `union all select ${KEY}, 0, 0, takes, pictured from (${counted}) c`
+    `select ${CELL_COLUMNS}, takes, pictured, 0 as counted, 0 as seen from take_cells ` +
+    `union all select ${CELL_COLUMNS}, 0, 0, takes, pictured from (${counted}) c`
   const rows = await rowsOf(
     connection,
-    `select concat_ws(' ', ${KEY}) as cell, sum(takes) as stands, sum(counted) as counted from (${both}) b ` +
-      `group by ${KEY} having sum(takes) <> sum(counted) or sum(pictured) <> sum(seen) limit ${MOST_TOLD}`,
+    `select concat_ws(' ', ${CELL_COLUMNS}) as cell, sum(takes) as stands, sum(counted) as counted from (${both}) b ` +
+      `group by ${CELL_COLUMNS} having sum(takes) <> sum(counted) or sum(pictured) <> sum(seen) limit ${MOST_TOLD}`,
   )
   const [all] = await rowsOf(connection, 'select count(*) as n from take_cells')
   return {
@@ -43,7 +39,7 @@ export async function recountAll(connection: Connection): Promise<void> {
   await connection.beginTransaction()
   try {
     await connection.query('delete from take_cells')
-    await connection.query(`insert into take_cells (${KEY}, takes, pictured) ${counted}`)
+    await connection.query(`insert into take_cells (${CELL_COLUMNS}, takes, pictured) ${counted}`)
     await connection.commit()
   } catch (error) {
     await connection.rollback()

@@ -1,0 +1,107 @@
+import { eq } from 'drizzle-orm'
+import { createConnection } from 'mysql2/promise'
+import { connectionOptions } from '~~/server/database/address'
+import { wrongCells } from '~~/server/database/recount'
+import { type SeasonAnswers, answersOf, gearLevel, jumpOf } from '~~/core/season'
+import { loadSeason } from '~~/scripts/demo/season'
+import { readSeason } from '~~/scripts/season/file'
+import { SEASON, launcherAt } from '~~/scripts/season/story'
+import { pictures, setups, shoots, takes } from '~~/server/database/schema'
+import { seasonLog } from '~~/server/services/answers'
+import { getDay } from '~~/server/services/days'
+import { shootReport } from '~~/server/services/report'
+import { studio } from './support'
+
+/** When the season was loaded: days of its shoots count from here. */
+const FIRST = Date.UTC(2026, 11, 1, 12)
+let own: Awaited<ReturnType<typeof studio>>
+let answers: SeasonAnswers
+beforeAll(async () => {
+  own = await studio()
+  const began = Date.now()
+  await own.db.transaction(tx => loadSeason(tx, own.studioId, FIRST))
+  expect(Date.now() - began).toBeLessThan(20_000)
+  answers = answersOf(await seasonLog(own.db, own.studioId, { recipe: undefined, from: '', to: '' }))
+}, 60_000)
+afterAll(() => own.end())
+
+const shootNamed = async (name: string): Promise<string> =>
+  (await own.db.select().from(shoots).where(eq(shoots.studioId, own.studioId))).find(shoot => shoot.name === name)!.id
+
+test('ten months of work: its shoots, set-ups, takes and pictures, and tomorrow’s day', async () => {
+  const of = <T extends typeof setups | typeof takes | typeof pictures>(table: T) =>
+    own.db.select({ id: table.id }).from(table).where(eq(table.studioId, own.studioId))
+  const [allSetups, allTakes, allPictures] = [await of(setups), await of(takes), await of(pictures)]
+  expect(allSetups).toHaveLength(60 + 4)
+  expect(allTakes.length).toBeGreaterThan(700)
+  expect(allPictures.length).toBeGreaterThan(150)
+  expect(answers.takes).toBe(allTakes.length)
+  // What was counted at once is what each take comes to.
+  const connection = await createConnection(connectionOptions(process.env.DATABASE_URL!))
+  expect((await wrongCells(connection)).wrong).toEqual([])
+  await connection.end()
+  expect(new Set(readSeason().map(({ setup }) => setup.recipe)).size).toBe(12)
+  const day = await getDay(own.db, own.studioId, await shootNamed('Poster day'))
+  expect(day.shoot.date).toBe('2026-12-02')
+  expect(day.day!.people.map(({ name, role }) => [name, role])).toEqual([['Ilse', 'juggler']])
+})
+
+test('every cause and share that is told is that of the takes themselves', () => {
+  const all = readSeason().flatMap(({ takes: played }) => played)
+  expect(answers.kept).toBe(all.filter(({ keeper }) => keeper).length)
+  expect(answers.lost.takes).toBe(all.length - answers.kept)
+  const misfires = all.filter(({ verdict }) => verdict === 'misfire').length
+  expect(answers.lost.causes.find(({ cause }) => cause === 'misfire')!.takes).toBe(misfires)
+  expect(answers.said).toBe(all.filter(({ said }) => said !== null).length)
+})
+
+test('the evening of the bad link shows as misfires, and elsewhere they are few', async () => {
+  const bad = await shootReport(own.db, own.studioId, await shootNamed('Seaside snacks'))
+  const good = await shootReport(own.db, own.studioId, await shootNamed('Tea house'))
+  const share = ({ setups: shot }: typeof bad) =>
+    shot.reduce((sum, row) => sum + row.misfires, 0) / shot.reduce((sum, row) => sum + row.takes, 0)
+  expect(share(bad)).toBeGreaterThan(0.2)
+  expect(share(good)).toBeLessThan(0.1)
+  expect(bad.setups[0]!.planned).toBeGreaterThan(0)
+})
+
+test('of two variants the better is told as better', () => {
+  const found = answers.works.filter(({ of }) => 'setup' in of)
+  const cream = found.find(({ names }) => names.includes('cream 36 %'))!
+  const better = cream.names[cream.made.better.by >= 0 ? 1 : 0]
+  expect(better).toBe('cream 36 %')
+})
+
+/** The launcher's days by the pictures: each set-up's speed, the tape's error of the day with it. */
+function launcherDays() {
+  const season = readSeason()
+  let at = 0
+  const days = new Map<number, number[]>()
+  for (const { ago, setups: planned } of SEASON)
+    for (const story of planned) {
+      const { takes: played } = season[at++]!
+      if (story.recipe !== 'projectile') continue
+      days.set(ago, [...(days.get(ago) ?? []), ...played.map(({ speed }) => Math.log(speed))])
+    }
+  return [...days].map(([ago, logs]) => {
+    const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length
+    const squares = logs.reduce((sum, log) => sum + (log - mean) ** 2, 0)
+    return { day: 300 - ago, takes: logs.length, mean, squares, error: 0 }
+  })
+}
+
+test('the launcher that tires and is repaired: its level is that of the truth, and its change is given', () => {
+  const days = launcherDays()
+  expect(days).toHaveLength(4)
+  const base = readSeason()[0]!.setup.motion.speed
+  const prior = { mean: Math.log(base), error: 0.06, spread: 0.012 }
+  const repaired = 300 - 80
+  const now = gearLevel(prior, days, 300 - 70, [repaired])
+  const truth = Math.log(base * launcherAt(70))
+  expect(Math.abs(now.mean - truth)).toBeLessThan(2.5 * now.error)
+  const before = gearLevel(prior, days.slice(0, 3), 300 - 100)
+  expect(Math.abs(before.mean - Math.log(base * launcherAt(100)))).toBeLessThan(2.5 * before.error)
+  // The new spring made it quicker, and nobody is alarmed by what was noted.
+  expect(now.mean).toBeGreaterThan(before.mean + 0.03)
+  expect(jumpOf(prior, days, [repaired])).toBeNull()
+})
