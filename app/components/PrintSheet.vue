@@ -38,6 +38,7 @@ const print = (): void => window.print()
             <slot name="summary" />
           </p>
         </div>
+        <slot name="actions" />
         <UButton class="no-print" icon="i-lucide-printer" size="xs" variant="outline" label="Print" @click="print" />
         <UButton class="no-print" icon="i-lucide-arrow-left" size="xs" variant="ghost" :label="back" :to="to" />
       </header>

@@ -1,8 +1,9 @@
-import { and, asc, count, desc, eq, inArray, isNull, sql, sum } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNull, ne, sql, sum } from 'drizzle-orm'
 import type { Setup } from '../../core'
+import { type LostTakes, type SeasonSum, type VariantTally, lostOf } from '../../core/season'
 import type { ShootInput } from '../../shared/schemas/records'
 import type { Database } from '../database/client'
-import { pictures, setups, shoots, takes } from '../database/schema'
+import { pictures, setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
@@ -23,6 +24,12 @@ export interface ReportedSetup {
   takes: number
   keepers: number
   misfires: number
+  /** Why takes were lost, the commonest first. */
+  lost: LostTakes
+  /** Props that nine sessions in ten were said to need before its first take; null: not said. */
+  planned: number | null
+  /** What each variant of its prop kept, the most fired first. */
+  variants: VariantTally[]
   /** How many takes it took to the first keeper; null: none is there. */
   firstKeeper: number | null
   /** Names of those who logged them. */
@@ -61,7 +68,11 @@ async function countsOf(db: Database, setupIds: string[]) {
   return new Map(rows.map(row => [row.setupId, row]))
 }
 
-const ofSetup = (setupId: string) => and(eq(takes.setupId, setupId), included)
+const sumsOf = (counted: Pick<ReportedSetup, 'takes' | 'keepers' | 'misfires'> | undefined) => ({
+  takes: counted?.takes ?? 0,
+  keepers: counted?.keepers ?? 0,
+  misfires: counted?.misfires ?? 0,
+})
 
 async function takesTo(db: Database, setupId: string, number: number | null | undefined): Promise<number | null> {
   if (number === null || number === undefined) return null
@@ -70,6 +81,60 @@ async function takesTo(db: Database, setupId: string, number: number | null | un
     .from(takes)
     .where(and(ofSetup(setupId), sql`${takes.number} <= ${number}`))
   return row?.n ?? null
+}
+
+const ofSetup = (setupId: string) => and(eq(takes.setupId, setupId), included)
+
+/** What each variant kept, by set-up. A misfire says nothing of the prop. */
+async function variantsBy(db: Database, setupIds: string[]): Promise<Map<string, VariantTally[]>> {
+  if (setupIds.length === 0) return new Map()
+  const rows = await db
+    .select({
+      setupId: takeCells.setupId,
+      variant: takeCells.variant,
+      takes: sum(takeCells.takes).mapWith(Number),
+      kept: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
+    })
+    .from(takeCells)
+    .where(and(inArray(takeCells.setupId, setupIds), ne(takeCells.variant, ''), ne(takeCells.verdict, 'misfire')))
+    .groupBy(takeCells.setupId, takeCells.variant)
+  const found = new Map<string, VariantTally[]>()
+  for (const { setupId, ...tally } of rows.sort((a, b) => b.takes - a.takes))
+    found.set(setupId, [...(found.get(setupId) ?? []), tally])
+  return found
+}
+
+/** Why takes were lost, by set-up. */
+async function lostBy(db: Database, setupIds: string[]): Promise<Map<string, LostTakes>> {
+  if (setupIds.length === 0) return new Map()
+  const rows = await db
+    .select({
+      setupId: takeCells.setupId,
+      verdict: takeCells.verdict,
+      cause: takeCells.cause,
+      takes: sum(takeCells.takes).mapWith(Number),
+      kept: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
+    })
+    .from(takeCells)
+    .where(inArray(takeCells.setupId, setupIds))
+    .groupBy(takeCells.setupId, takeCells.verdict, takeCells.cause)
+  return new Map(
+    setupIds.map(id => [
+      id,
+      lostOf(rows.filter(row => row.setupId === id).map(row => ({ ...row, cause: row.cause as SeasonSum['cause'] }))),
+    ]),
+  )
+}
+
+/** What was said of props before the first take of a set-up. */
+async function plannedProps(db: Database, setupId: string): Promise<number | null> {
+  const [first] = await db
+    .select({ said: takes.said })
+    .from(takes)
+    .where(ofSetup(setupId))
+    .orderBy(asc(takes.number))
+    .limit(1)
+  return first?.said?.takes?.p90 ?? null
 }
 
 /** The first keepers of a set-up that have a picture. */
@@ -100,10 +165,9 @@ export async function shootReport(db: Database, studioId: string, id: string): P
     .where(and(eq(setups.shootId, id), isNull(setups.archivedAt)))
     .orderBy(asc(setups.createdAt), asc(setups.id))
   const names = await memberNames(db, studioId)
-  const counts = await countsOf(
-    db,
-    rows.map(row => row.id),
-  )
+  const ids = rows.map(row => row.id)
+  const counts = await countsOf(db, ids)
+  const [variants, lost] = [await variantsBy(db, ids), await lostBy(db, ids)]
   const reported = rows
     .flatMap(row => (row.setup ? [{ id: row.id, setup: row.setup }] : []))
     .map(async ({ id: setupId, setup }): Promise<ReportedSetup> => {
@@ -123,9 +187,10 @@ export async function shootReport(db: Database, studioId: string, id: string): P
       return {
         id: setupId,
         setup,
-        takes: counted?.takes ?? 0,
-        keepers: counted?.keepers ?? 0,
-        misfires: counted?.misfires ?? 0,
+        ...sumsOf(counted),
+        lost: lost.get(setupId) ?? { takes: 0, causes: [] },
+        planned: counted ? await plannedProps(db, setupId) : null,
+        variants: variants.get(setupId) ?? [],
         firstKeeper: await takesTo(db, setupId, counted?.first),
         people: (counted?.people?.split(',') ?? []).flatMap(person => names.get(person) ?? []).sort(),
         listed: last.reverse().map(asReported),

@@ -1,5 +1,5 @@
 import { type SQL, and, count, eq, gte, inArray, lt, sql } from 'drizzle-orm'
-import { CELL_GROUP, CELL_KEY, PICTURED_SQL } from '../database/cellSql'
+import { CELL_COLUMNS, CELL_GROUP, CELL_KEY, COUNTED_FROM, PICTURED_SQL } from '../database/cellSql'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
 import { included } from './counted'
@@ -43,6 +43,15 @@ const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promi
     .from(takes)
     .where(and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to), included))
     .groupBy(sql.raw(CELL_GROUP))
+
+/** Counts all takes of a studio, of which none was struck out since. @param tx the transaction that put them in */
+export async function countAll(tx: Database, studioId: string): Promise<void> {
+  const [columns, from, group] = [CELL_COLUMNS, COUNTED_FROM, CELL_GROUP].map(text => sql.raw(text))
+  await tx.execute(
+    sql`insert into take_cells (${columns}, takes, pictured) ${from} and studio_id = ${studioId} group by ${group}
+      on duplicate key update takes = values(takes), pictured = values(pictured)`,
+  )
+}
 
 /**
  * Counts the takes of a set-up anew for some of its days, and writes down what is not as it stands: nothing is added to

@@ -24,7 +24,7 @@ export function comparisonText(names: readonly [string, string], made: Compariso
   const [one, other] = made.ways
   const better = made.better.by >= 0 ? 1 : 0
   const [best, worse] = better === 1 ? [other!, one!] : [one!, other!]
-  const both = `${names[better]} keeps ${share(best.chance)}, ${names[1 - better]} ${share(worse.chance)}`
+  const both = `${names[better]} keeps ${share(best.chance)}, ${names[1 - better]} keeps ${share(worse.chance)}`
   if (made.settled !== null) return `${both}: settled.`
   if (made.wanted === null) return `${both}: too alike to find out in 150 takes each.`
   const more = Math.max(0, made.wanted - Math.min(one!.takes, other!.takes))
@@ -44,7 +44,7 @@ export const CAUSE_ADVICE: Readonly<Record<Cause | 'unsaid', string>> = {
   dark: 'Open up or raise the ISO before raising power, which lengthens the flash.',
   burnt: 'Stop down, or move the nearest light back.',
   face: 'Mark the start, and rehearse the turn with the performer at full light.',
-  dirty: 'Add a wipe of lens and ground to the reset list.',
+  dirty: 'Add a wipe of lens and background to the reset list.',
   dull: 'Decide before the evening what makes a keeper, and stop when you have it.',
   unsaid: 'Say why a take is lost as you judge it: one key each.',
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Setup, type Wire, packingOf, wiringOf } from '~~/core'
+import { type Setup, packingOf, wiringOf } from '~~/core'
+import { joinText, wireText } from '~~/shared/texts/wiring'
 
 /** What is joined to what and how, and everything to bring; taken into the list to tick, which prints with the card. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -8,13 +9,9 @@ const { show } = useNumbers()
 
 const wires = computed(() => wiringOf(setup))
 const packing = computed(() => packingOf(setup))
-const by = (wire: Wire): string =>
-  wire.kind === 'cable'
-    ? `cable, ${show(wire.length ?? 0, 'length', { unit: 'm' })}`
-    : { radio: 'radio', optical: 'optical slave', shoe: 'hot shoe' }[wire.kind]
 const lines = computed(() => [
   ...packing.value.map(item => (item.count > 1 ? `${item.count} × ${item.name}` : item.name)),
-  ...wires.value.map(wire => `Connect ${wire.from} to ${wire.to}: ${by(wire)}`),
+  ...wires.value.map(wire => `Connect ${wireText(wire, show)}`),
 ])
 const missing = computed(() => {
   const there = new Set(setup.lists.preparation.map(item => item.text))
@@ -35,7 +32,7 @@ function take(): void {
     <summary class="section-title cursor-pointer">Wiring and packing</summary>
     <ol class="mt-1 list-inside list-decimal">
       <li v-for="wire in wires" :key="`${wire.from}${wire.to}`">
-        {{ wire.from }} to {{ wire.to }}: <span class="text-(--ink-soft)">{{ by(wire) }}</span>
+        {{ wire.from }} to {{ wire.to }}: <span class="text-(--ink-soft)">{{ joinText(wire, show) }}</span>
       </li>
     </ol>
     <ul class="mt-2 list-inside list-disc">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { variantTallies } from '~~/core/season'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import type { Plan } from '~~/core'
 import type { TakeRecord } from '~/services/api'
@@ -70,7 +71,7 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
       No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
     </p>
     <TakesTakeTable v-else @amend="amend" />
-    <TakesVariantTable :takes="takes.takes" />
+    <TakesVariantTable :tallies="variantTallies(takes.takes)" />
     <p
       v-for="take in takes.excluded"
       :key="take.key"

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { compareTried, variantTallies } from '~~/core/season'
+import { type VariantTally, compareTried } from '~~/core/season'
 import { comparisonText } from '~~/shared/texts/season'
-import type { TakeRecord } from '~/services/api'
 
 /** What the variants of a prop keep, and whether one of them is settled to be better. */
-const { takes } = defineProps<{ takes: readonly Pick<TakeRecord, 'variant' | 'keeper' | 'verdict'>[] }>()
+const { tallies } = defineProps<{ tallies: readonly VariantTally[] }>()
 const { show } = useNumbers()
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
-const tallies = computed(() => variantTallies(takes))
 const rows = computed(() =>
-  tallies.value.map(tried => {
+  tallies.map(tried => {
     const { chance, low, high } = compareTried(tried, tried).ways[0]!
     return { ...tried, chance, low, high, each: tried.kept === 0 ? null : tried.takes / tried.kept }
   }),

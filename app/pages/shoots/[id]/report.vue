@@ -1,10 +1,14 @@
 <script setup lang="ts">
-import { assess, assumedOf, freshTakes, runStateOf } from '~~/core'
+import { assess, assumedOf, dialOf, freshTakes, runStateOf, wiringOf } from '~~/core'
+import { firingMinutes } from '~~/core/day'
 import { sourceLines } from '~~/shared/text/sources'
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { doneText, learntLines, lightText, mendLines, shootText, tookText } from '~~/shared/texts/report'
+import { wireText } from '~~/shared/texts/wiring'
 import { ApiError, type ShootReport, api } from '~/services/api'
-import { RECIPE_LABELS, VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { download, fileName } from '~/services/download'
 
-/** A shoot on one page: what was shot, how many takes it took, what was learnt, and the keepers. */
+/** A shoot worth handing on: its keepers, how they were shot, what they took, what was learnt and what to mend. */
 const route = useRoute()
 const report = ref<ShootReport | null>(null)
 const failure = ref('')
@@ -20,52 +24,59 @@ onMounted(async () => {
         : 'The report could not be created.'
   }
 })
+const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
 
-/** Thumbnails that fit on the page beside the lines of each set-up. */
-const room = computed(() => ((report.value?.setups.length ?? 0) > 5 ? 2 : 4))
 const rows = computed(() =>
   (report.value?.setups ?? []).map(row => {
-    const { setup, listed } = row
-    const planned = assess(setup)
-    const state = runStateOf(planned, freshTakes(setup, listed))
-    const last = listed.findLast(take => take.keeper)
-    const figures: string[] = []
-    if (last) figures.push(`last keeper at ${show(last.delay, 'time', { figures: 4 })}`)
-    if (state?.fit)
-      figures.push(
-        show(state.fit.speed, 'speed') +
-          (state.fit.speedError === null ? '' : ` ± ${show(state.fit.speedError, 'speed', { figures: 2 })}`) +
-          `, the mark at ${show(state.fit.delayAtMark, 'time', { figures: 4 })}` +
-          (state.fit.scatter === null
-            ? ''
-            : `, scatter ${show(state.fit.scatter, 'length', { unit: 'mm', figures: 2 })}`),
-      )
-    const learnt =
-      setup.learnt.length > 0
-        ? `${setup.learnt.length} figures learnt from takes ` +
-          `${[...new Set(setup.learnt.flatMap(entry => entry.takes))].join(', ')}`
-        : ''
+    const { setup, listed, takes, misfires, keepers, firstKeeper, planned } = row
+    const assessed = assess(setup)
+    const state = runStateOf(assessed, freshTakes(setup, listed))
+    const last = listed.findLast(take => take.keeper)?.delay ?? null
+    const minutes = firingMinutes(listed.map(take => Date.parse(take.firedAt) / 60_000))
+    const took = { takes, misfires, keepers, wanted: setup.goal.keepers, first: firstKeeper, minutes, planned }
+    const pictures = row.shown.flatMap(take => take.pictures.map(picture => ({ picture, take })))
     return {
       ...row,
-      planned,
-      figures: [...figures, learnt].filter(Boolean).join('; '),
+      took,
+      tookText: tookText(took),
+      done: doneText(setup, last ?? dialOf(assessed)?.used ?? null, show),
+      lights: setup.flashes.map(flash => lightText(flash, show)),
+      wires: wiringOf(setup).map(wire => wireText(wire, show)),
+      learnt: takes === 0 ? [] : learntLines(setup, state, last, show),
+      mend: mendLines(
+        row.lost,
+        setup.lists.review.map(item => item.text).filter(text => text !== ''),
+      ),
       sources: sourceLines(setup, assumedOf(setup)),
-      review: setup.lists.review.map(item => item.text).filter(Boolean),
-      pictures: row.shown.flatMap(take => take.pictures.map(picture => ({ picture, take }))).slice(0, room.value),
+      best: pictures.at(-1) ?? null,
+      others: pictures.slice(0, -1).slice(-2),
     }
   }),
 )
-const takesText = (count: number): string => `${count} ${count === 1 ? 'take' : 'takes'}`
-const all = computed(() => ({
-  takes: rows.value.reduce((n, row) => n + row.takes, 0),
-  keepers: rows.value.reduce((n, row) => n + row.keepers, 0),
-}))
+const shot = computed(() => rows.value.filter(row => row.takes > 0))
+const unshot = computed(() => rows.value.filter(row => row.takes === 0))
 const clock = (instant: string): string =>
   new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const span = computed(() => {
   const times = rows.value.flatMap(row => row.listed.map(take => take.firedAt)).sort()
   return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
 })
+
+const busy = ref(false)
+async function asFile(): Promise<void> {
+  const sheet = document.querySelector<HTMLElement>('article[aria-label="Report"]')
+  if (!sheet || !report.value) return
+  busy.value = true
+  try {
+    const { pageFile } = await import('~/services/pageFile')
+    const { name } = report.value.shoot
+    download(await pageFile(sheet, `Report: ${name}`), `${fileName(name)}-report.html`, 'text/html')
+  } catch {
+    failure.value = 'The report could not be put into a file.'
+  } finally {
+    busy.value = false
+  }
+}
 </script>
 
 <template>
@@ -77,110 +88,106 @@ const span = computed(() => {
     :title="report?.shoot.name ?? ''"
     back="Shoots"
     to="/"
-    width="50rem"
+    width="56rem"
   >
+    <template #actions>
+      <UButton
+        class="no-print"
+        icon="i-lucide-download"
+        size="xs"
+        variant="outline"
+        label="One file"
+        aria-label="Download the report as one file"
+        :loading="busy"
+        @click="asFile"
+      />
+    </template>
     <template v-if="report" #summary>
-      {{
-        [
-          report.shoot.date,
-          report.shoot.place,
-          span,
-          `${all.takes} ${all.takes === 1 ? 'take' : 'takes'}, ` +
-            `${all.keepers} ${all.keepers === 1 ? 'keeper' : 'keepers'}` +
-            (all.takes > 0 ? `: ${show(all.keepers / all.takes, 'share')}` : ''),
-        ]
-          .filter(Boolean)
-          .join(' · ')
-      }}
+      {{ [report.shoot.date, report.shoot.place, span].filter(Boolean).join(' · ') }}
     </template>
     <template v-if="report">
-      <p v-if="report.shoot.notes" class="mb-2 text-[13px]">
-        {{ report.shoot.notes }}
+      <p v-if="shot.length > 0" class="text-[15px]" data-testid="shoot-text">
+        {{
+          shootText(
+            rows.map(row => row.took),
+            share,
+          )
+        }}
       </p>
-      <p v-if="report.unreadable.length > 0" role="status" class="mb-2 text-[13px]">
+      <p v-if="report.shoot.notes" class="mt-1 text-[13px] text-(--ink-soft)">{{ report.shoot.notes }}</p>
+      <p v-if="report.unreadable.length > 0" role="status" class="mt-1 text-[13px]">
         Not in this report, because they cannot be read: {{ report.unreadable.join(', ') }}.
       </p>
-      <section v-for="row in rows" :key="row.id" class="row" :aria-label="row.setup.name">
-        <div class="min-w-0">
-          <h2 class="font-semibold">
-            {{ row.setup.name }}
-          </h2>
-          <p class="text-[12px] text-(--ink-soft)">
-            {{ RECIPE_LABELS[row.setup.recipe] }}, {{ choiceLabel('method', row.setup.method).toLowerCase() }},
-            {{ row.setup.moment.phase }}; {{ show(row.setup.picture.aperture, 'aperture') }},
-            {{ show(row.setup.picture.shutter, 'shutter') }}, ISO {{ row.setup.picture.iso
-            }}{{
-              row.setup.flashes[0]
-                ? `, ${row.setup.flashes[0].name} at ${show(row.setup.flashes[0].power, 'power')}`
-                : ''
-            }}
-          </p>
-          <p class="text-[13px]">
-            {{
-              row.takes === 0
-                ? 'No takes.'
-                : `${row.keepers} of ${row.setup.goal.keepers} keepers in ${takesText(row.takes)}` +
-                  (row.firstKeeper === null ? '' : `, the first in take ${row.firstKeeper}`) +
-                  (row.misfires > 0 ? `; ${row.misfires} ${row.misfires === 1 ? 'misfire' : 'misfires'}.` : '.')
-            }}
-            {{ row.figures ? `${row.figures[0]!.toUpperCase()}${row.figures.slice(1)}.` : '' }}
-          </p>
-          <p v-if="row.people.length > 0" class="text-[12px]" data-testid="people">
+      <section v-for="row in shot" :key="row.id" class="row" :aria-label="row.setup.name">
+        <div class="pictures">
+          <figure v-if="row.best" class="best">
+            <PicturesPictureView :id="row.best.picture.id" :alt="`Keeper, take ${row.best.take.number}`" />
+            <figcaption class="narrow text-[11px] text-(--ink-soft)">
+              Take {{ row.best.take.number }}, {{ show(row.best.take.delay, 'time', { figures: 4 }) }}
+            </figcaption>
+          </figure>
+          <div v-if="row.others.length > 0" class="flex gap-1.5">
+            <figure v-for="{ picture, take } in row.others" :key="picture.id" class="other">
+              <PicturesPictureView :id="picture.id" size="thumb" fit="cover" :alt="`Keeper, take ${take.number}`" />
+            </figure>
+          </div>
+        </div>
+        <div class="grid min-w-0 content-start gap-1 text-[13px]">
+          <h2 class="text-[15px] font-semibold">{{ row.setup.name }}</h2>
+          <p data-testid="done">{{ row.done }}</p>
+          <p data-testid="took">{{ row.tookText }}</p>
+          <p v-for="line in row.learnt" :key="line" data-testid="learnt">{{ line }}</p>
+          <TakesVariantTable v-if="row.variants.length > 1" :tallies="row.variants" />
+          <p v-for="line in row.mend" :key="line" data-testid="mend">Next time: {{ line }}</p>
+          <p v-if="row.people.length > 0" class="text-[12px] text-(--ink-soft)" data-testid="people">
             Logged by {{ row.people.join(', ') }}.
           </p>
-          <p v-if="row.sources.length > 0" class="text-[12px] text-(--ink-soft)" data-testid="sources">
+          <p class="text-[11.5px] text-(--ink-soft)">
+            <template v-if="row.lights.length > 0">Lights: {{ row.lights.join('; ') }}. </template>
+            <template v-if="row.wires.length > 0">Wiring: {{ row.wires.join('; ') }}.</template>
+          </p>
+          <p v-if="row.sources.length > 0" class="text-[11.5px] text-(--ink-soft)" data-testid="sources">
             {{ row.sources.join('. ') }}.
           </p>
-          <p v-if="row.review.length > 0" class="text-[12px]">Next time: {{ row.review.join('; ') }}.</p>
         </div>
-        <details v-if="row.takes > 0" class="takes" open data-testid="takes">
+        <details class="takes no-print" data-testid="takes">
           <summary class="text-[12px] text-(--ink-soft)">
-            {{ takesText(row.takes)
-            }}{{ row.listed.length < row.takes ? `, of which the last ${row.listed.length} are listed` : '' }}
+            Every take{{ row.listed.length < row.takes ? `: the last ${row.listed.length} of ${row.takes}` : '' }}
           </summary>
-          <table class="w-full text-[11.5px]">
-            <thead class="text-left text-(--ink-soft)">
+          <table class="kit-table w-full">
+            <thead>
               <tr>
-                <th class="font-normal">No.</th>
-                <th class="font-normal">At</th>
-                <th class="text-right font-normal">Delay</th>
-                <th class="pl-3 font-normal">Verdict</th>
-                <th class="text-right font-normal">Past mark</th>
-                <th class="pl-3 font-normal">By</th>
-                <th class="pl-3 font-normal">Note</th>
+                <th>No.</th>
+                <th>At</th>
+                <th>Delay</th>
+                <th>Verdict</th>
+                <th>Past mark</th>
+                <th>By</th>
+                <th>Note</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="take in row.listed" :key="take.id">
                 <td>{{ take.number }}</td>
                 <td>{{ clock(take.firedAt) }}</td>
-                <td class="text-right">{{ show(take.delay, 'time', { figures: 4 }) }}</td>
-                <td class="pl-3">
+                <td>{{ show(take.delay, 'time', { figures: 4 }) }}</td>
+                <td>
                   {{ VERDICT_LABELS[take.verdict] }}<strong v-if="take.keeper">, keeper</strong>
                   <template v-if="take.former?.length">
                     (first judged {{ VERDICT_LABELS[take.former[0]!.verdict].toLowerCase() }})</template
                   >
                 </td>
-                <td class="text-right">
-                  {{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}
-                </td>
-                <td class="pl-3">{{ take.by ?? '–' }}</td>
-                <td class="pl-3">{{ take.note }}</td>
+                <td>{{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}</td>
+                <td>{{ take.by ?? '–' }}</td>
+                <td>{{ take.note }}</td>
               </tr>
             </tbody>
           </table>
         </details>
-        <div class="flex gap-1.5">
-          <figure v-for="{ picture, take } in row.pictures" :key="picture.id" class="w-[108px]">
-            <div class="h-[72px]">
-              <PicturesPictureView :id="picture.id" size="thumb" fit="cover" :alt="`Keeper, take ${take.number}`" />
-            </div>
-            <figcaption class="narrow text-[11px]">
-              take {{ take.number }}, {{ show(take.delay, 'time', { figures: 4 }) }}
-            </figcaption>
-          </figure>
-        </div>
       </section>
+      <p v-if="unshot.length > 0" class="mt-2 text-[13px]" data-testid="unshot">
+        Not shot: {{ unshot.map(row => row.setup.name).join(', ') }}.
+      </p>
       <p v-if="rows.length === 0">No set-ups in this shoot.</p>
     </template>
   </PrintSheet>
@@ -189,27 +196,45 @@ const span = computed(() => {
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 14px;
-  border-bottom: 1px solid var(--hair);
-  padding: 7px 0;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+  gap: 18px;
+  border-top: 1px solid var(--hair);
+  margin-top: 12px;
+  padding-top: 12px;
   break-inside: avoid;
+}
+.row:has(.pictures:empty) {
+  grid-template-columns: minmax(0, 1fr);
+}
+.pictures:empty {
+  display: none;
+}
+.best :deep(.picture) {
+  height: auto;
+  aspect-ratio: 3 / 2;
+}
+.other {
+  width: 50%;
+}
+.other :deep(.picture) {
+  height: auto;
+  aspect-ratio: 3 / 2;
 }
 .takes {
   grid-column: 1 / -1;
-  order: 3;
 }
-/* A long day is to fit one sheet. */
 @media print {
   .row {
-    gap: 10px;
-    padding: 3px 0;
+    gap: 5mm;
+    margin-top: 2.5mm;
+    padding-top: 2.5mm;
     line-height: 1.25;
+    grid-template-columns: minmax(0, 4fr) minmax(0, 7fr);
   }
 }
 @media (max-width: 640px) {
   .row {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>
