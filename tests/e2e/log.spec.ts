@@ -61,3 +61,29 @@ test('bad queries are a 4xx that names the field, and no page shows another stud
   }
   expect((await callApi(page, 'GET', '/api/takes?shoot=00000000-0000-4000-8000-000000000000')).body.entries).toEqual([])
 })
+
+test('takes as a contact sheet: what is asked stands in the address, and two frames are looked at together', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.getByRole('link', { name: 'Log', exact: true }).click()
+  await page.getByRole('button', { name: 'Contact sheet' }).click()
+  await expect(page).toHaveURL(/\/log\?.*as=sheet/)
+  await expect(page).toHaveURL(/pictures=1/)
+  const frames = page.getByTestId('frame')
+  await expect(frames.filter({ hasText: 'Steel ball' })).toHaveCount(3)
+  await expect(frames.filter({ hasText: '17.8\u00a0ms, keeper' })).toHaveCount(1)
+  const select = page.getByRole('button', { name: /^Select take \d+ of Steel ball .* to compare$/ })
+  await select.first().click()
+  await expect(select.first()).toHaveAttribute('aria-pressed', 'true')
+  await select.last().click()
+  await expect(page.getByRole('dialog', { name: 'Two pictures compared' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  // The same address shows the same again.
+  await page.reload()
+  await expect(frames.filter({ hasText: 'Steel ball' })).toHaveCount(3)
+  await expect(page.getByLabel('with a picture')).toBeChecked()
+  await page.getByRole('button', { name: 'List' }).click()
+  await expect(page).not.toHaveURL(/as=sheet/)
+  await expect(page.getByTestId('log-take').first()).toBeVisible()
+})

@@ -161,20 +161,38 @@ test('a log that was exported comes in again, without doubling, and what is none
   await expect(page.getByRole('alert')).toContainText('Columns missing')
 })
 
-test('the report of a shoot is one page, whatever the number of its set-ups', async ({ page }) => {
+test('the report of a shoot prints on a page, and goes out as one file that opens anywhere', async ({ page }) => {
   await openDemo(page)
   await showShoot(page)
   await page.getByRole('link', { name: 'Report of Snack bar campaign' }).click()
-  await expect(page.getByTestId('summary')).toContainText('3 takes, 1 keeper')
-  await expect(page.getByRole('region', { name: 'Steel ball through a rice cracker' })).toContainText(
-    '1 of 3 keepers in 3 takes, the first in take 3',
-  )
+  await expect(page.getByTestId('shoot-text')).toContainText('1 keeper in 3 takes')
+  const cracker = page.getByRole('region', { name: 'Steel ball through a rice cracker' })
+  await expect(cracker).toContainText('1 of 3 keepers in 3 takes and 8 min, the first in take 3')
+  await expect(cracker.getByTestId('learnt').first()).toContainText(/^Best delay 17\.\d+\sms/)
+  await expect(page.getByTestId('unshot')).toContainText('Not shot: ')
   await expect(page.getByTestId('sources').first()).toContainText('Worth checking: assumed, and they matter: ')
   await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
   const pages = async (): Promise<number> =>
     ((await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])
       .length
   expect(await pages()).toBe(1)
+
+  // One file, opened where there is no Epiro and no network.
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download the report as one file' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('snack-bar-campaign-report.html')
+  const alone = await page.context().newPage()
+  await alone.route(/^https?:/, route => route.abort())
+  await alone.setContent(await readFile(await file.path(), 'utf8'))
+  await expect(alone.getByRole('region', { name: 'Steel ball through a rice cracker' })).toBeVisible()
+  await expect(alone.getByRole('button')).toHaveCount(0)
+  const wide = await alone
+    .getByRole('img', { name: 'Keeper, take 3' })
+    .evaluate(image => (image as HTMLImageElement).naturalWidth)
+  expect(wide).toBeGreaterThan(1000)
+  await alone.close()
   const shoot = await callApi(page, 'POST', '/api/shoots', {
     name: `Long day ${Date.now()}`,
     date: '2026-11-24',
@@ -186,6 +204,6 @@ test('the report of a shoot is one page, whatever the number of its set-ups', as
       setup: { ...newSetup('drop'), name: `Drop ${i}` },
     })
   await open(page, `/shoots/${shoot.body.id}/report`)
-  await expect(page.getByRole('region', { name: 'Drop 8' })).toBeVisible()
+  await expect(page.getByTestId('unshot')).toContainText('Drop 8')
   expect(await pages()).toBe(1)
 })

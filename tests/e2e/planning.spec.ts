@@ -139,7 +139,7 @@ ownPage('the dial card: as text, as one printed page, and on a phone', async ({ 
 
 test('a moment is chosen by name in the set-up, and the plan follows', async ({ page }) => {
   await openNewSetup(page, newSetup('drop'))
-  await pick(page.getByLabel('Moment', { exact: true }).first(), 'cavity closing')
+  await pick(page.getByRole('combobox', { name: 'Moment', exact: true }), 'cavity closing')
   await expect(page.locator('input[data-path="moment.fraction"]')).toHaveValue(/100/)
   await expect(page.getByTestId('save-state')).toHaveText('Saved')
 })

@@ -1,5 +1,4 @@
 import { type Page, expect, test } from '@playwright/test'
-import { seededRandom } from '~~/core/math/random'
 import { callApi, openDemo } from './helpers'
 import { crackerByBeam, judgeCracker } from './player'
 import { acknowledge, takesOf, toJudge } from './runHelpers'
@@ -21,7 +20,10 @@ const take = async (page: Page, name: string): Promise<void> => {
 }
 async function openSetup(page: Page, name: string): Promise<void> {
   await page.goto('/')
-  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click()
+  await page
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .first()
+    .click()
   await expect(page.getByTestId('delay')).toBeVisible()
 }
 
@@ -29,13 +31,13 @@ test('main views', async ({ page }) => {
   test.slow()
   await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
-  await expect(page.getByRole('heading', { name: 'Snack bar campaign' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Poster day' })).toBeVisible()
   await take(page, 'shoots')
 
-  await page.getByRole('link', { name: 'Day of Circus posters' }).click()
+  await page.getByRole('link', { name: 'Day of Poster day' }).click()
   await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
   await take(page, 'day')
-  await openSetup(page, 'Steel ball')
+  await openSetup(page, 'Steel ball through')
   await take(page, 'workspace')
   await page.getByRole('button', { name: 'Camera view' }).click()
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Zoom in on the picture' }).click()
@@ -49,7 +51,7 @@ test('main views', async ({ page }) => {
   await page.getByRole('tab', { name: 'Methods' }).click()
   await take(page, 'workspace-upright')
 
-  await openSetup(page, 'Diabolo')
+  await openSetup(page, 'Diabolo juggler')
   await page.getByRole('link', { name: 'Plan a sequence of pops' }).click()
   await page.getByRole('button', { name: 'Confirm that everyone was asked' }).click()
   await take(page, 'sequence')
@@ -78,27 +80,22 @@ test('main views', async ({ page }) => {
   }
   await take(page, 'people')
 
-  await openSetup(page, 'Steel ball')
+  await openSetup(page, 'Steel ball through')
   await page.getByRole('button', { name: 'Safelight' }).click()
   await page.mouse.move(640, 790)
   await take(page, 'workspace-safelight')
 })
 
-test('run, practice, log with pictures, report', async ({ page }) => {
+test('run, practice, pictures side by side', async ({ page }) => {
   test.slow()
   await page.context().clearCookies({ name: 'epiro-panel' })
   await openDemo(page)
-  await page.goto('/log')
-  const choose = page.getByRole('button', { name: /^Choose cracker/ })
+  await page.goto('/log?text=Steel+ball+through')
+  const choose = page.getByRole('button', { name: /^Select cracker/ })
   await choose.nth(0).click()
   await choose.nth(2).click()
   for (let i = 0; i < 3; i++) await page.getByRole('group').first().press('+')
   await take(page, 'side-by-side')
-  await page.goto('/')
-  await page.getByRole('link', { name: 'Report of Snack bar campaign' }).click()
-  await expect(page.getByRole('img', { name: 'Keeper, take 3' })).toBeVisible()
-  await take(page, 'report')
-
   const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as {
     id: string
   }
@@ -135,34 +132,18 @@ test('run, practice, log with pictures, report', async ({ page }) => {
   await take(page, 'practice')
 })
 
-test('answers', async ({ page }) => {
+test('answers, contact sheet and a report of the season', async ({ page }) => {
   test.slow()
   await openDemo(page)
-  const { body } = await callApi(page, 'GET', '/api/shoots?limit=100')
-  const setups = (body as { setups: { id: string; recipe: string }[] }[]).flatMap(shoot => shoot.setups)
-  const random = seededRandom(7)
-  const among = <T>(list: readonly T[]): T => list[Math.floor(random.uniform() * list.length)]!
-  for (const [s, { id, recipe }] of setups.entries()) {
-    for (let i = 0; i < 22; i++) {
-      const chance = Math.min(0.9, Math.max(0.1, 0.2 + 0.06 * s + 0.1 * random.uniform()))
-      const thick = i % 4 === 0 || i % 4 === 3
-      const keeper = random.uniform() < chance * (recipe === 'pour' && thick ? 1.5 : 0.9)
-      const verdict = keeper ? 'on' : among(['late', 'late', 'early', 'on', 'on', 'missed', 'misfire'] as const)
-      await callApi(page, 'POST', `/api/setups/${id}/takes`, {
-        key: `shot-${s}-${i}`,
-        delay: 0.01,
-        verdict,
-        keeper,
-        position: null,
-        note: '',
-        cause: keeper || verdict !== 'on' ? null : among(['burnt', 'dark', 'double', 'dull', null] as const),
-        variant: recipe === 'pour' ? (thick ? 'Thick cream' : 'Thin cream') : null,
-        said: { chance, delay: null, error: null, takes: null },
-        firedAt: new Date(Date.UTC(2026, 9, 1 + s, 18, i)).toISOString(),
-      })
-    }
-  }
   await page.goto('/log/answers')
   await expect(page.getByTestId('word')).toContainText('Points')
   await take(page, 'answers')
+  await page.goto('/log?as=sheet&pictures=1')
+  await expect(page.getByTestId('frame').first()).toBeVisible()
+  await take(page, 'contact-sheet')
+  const { body } = await callApi(page, 'GET', '/api/shoots?limit=100')
+  const shoot = (body as { id: string; name: string }[]).find(({ name }) => name === 'Iced coffee, summer')!
+  await page.goto(`/shoots/${shoot.id}/report`)
+  await expect(page.getByRole('img', { name: /^Keeper/ }).first()).toBeVisible()
+  await take(page, 'report')
 })

@@ -7,12 +7,14 @@ import type { EditedTake } from '~~/server/services/logImport'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
 import { ApiError, type LogEntry, type LogStats, type ShootName, api } from '~/services/api'
 import { exportLog } from '~/services/logFile'
+import { askedAs, askedIn } from '~/services/logAddress'
 import { RECIPE_LABELS, VERDICT_LABELS } from '~~/shared/texts/choices'
 import { LEFT_OUT } from '~~/shared/texts/log'
 
 /** All takes over all shoots. */
 const shoots = shallowRef<ShootName[]>([])
 const session = useSessionStore()
+const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
 const { when } = useDates()
 useHead({ title: 'Log · Epiro' })
@@ -76,6 +78,21 @@ const more = (): Promise<void> =>
     entries.value = [...entries.value, ...page.entries]
     next.value = page.next
   })
+/** As a list, or as a contact sheet of those with a picture. */
+const shown = ref<'list' | 'sheet'>('list')
+const VIEWS = [
+  ['list', 'List', 'i-lucide-list'],
+  ['sheet', 'Contact sheet', 'i-lucide-layout-grid'],
+] as const
+function look(at: (typeof VIEWS)[number][0]): void {
+  shown.value = at
+  if (at === 'sheet') query.pictures = true
+}
+// What is asked stands in the address: kept, sent to somebody, or gone back to.
+const start = askedIn(route.query)
+Object.assign(query, start.query)
+shown.value = start.shown
+watch([query, shown], () => void router.replace({ query: askedAs(query, shown.value) }))
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(query, () => {
   clearTimeout(timer)
@@ -302,10 +319,28 @@ const nothingYet = computed(
           :label="powerLabel"
         />
       </div>
+      <div v-if="entries.length > 0" class="flex gap-1" role="group" aria-label="Show takes as">
+        <UButton
+          v-for="[view, label, icon] in VIEWS"
+          :key="view"
+          size="xs"
+          :variant="shown === view ? 'solid' : 'ghost'"
+          :icon="icon"
+          :label="label"
+          :aria-pressed="shown === view"
+          @click="look(view)"
+        />
+      </div>
       <LogEmptyLog v-if="loaded && nothingYet" />
       <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">No takes match</p>
       <div v-else class="overflow-x-auto">
-        <table class="log w-full text-[13px]">
+        <LogContactSheet
+          v-if="shown === 'sheet'"
+          :entries="entries"
+          :chosen="chosen.map(one => one.picture.id)"
+          @choose="choose"
+        />
+        <table v-else class="log w-full text-[13px]">
           <thead class="text-left text-[12px] text-(--ink-soft)">
             <tr>
               <th>Fired</th>

@@ -231,7 +231,7 @@ ownPage(
     await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
     const { body } = await callApi(page, 'GET', `/api/setups/${id}`)
     await open(page, `/shoots/${(body as { shootId: string }).shootId}/report`)
-    await expect(page.getByTestId('takes')).toContainText('2 takes')
+    await expect(page.getByTestId('took')).toContainText('in 2 takes')
     await expect(page.getByTestId('takes')).toContainText(/1.*Early/)
   },
 )

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import type { LogEntry } from '~/services/api'
+
+/** Takes as pictures side by side, as many as fit; two of them are looked at together. */
+const { entries, chosen } = defineProps<{
+  entries: readonly LogEntry[]
+  /** Pictures picked for looking at together, by id. */
+  chosen: readonly string[]
+}>()
+const emit = defineEmits<{ choose: [entry: LogEntry, picture: LogEntry['pictures'][number]] }>()
+const { show } = useNumbers()
+const frames = computed(() => entries.flatMap(entry => entry.pictures.map(picture => ({ entry, picture }))))
+</script>
+
+<template>
+  <ul class="sheet" aria-label="Contact sheet">
+    <li v-for="{ entry, picture } in frames" :key="picture.id" data-testid="frame">
+      <button
+        type="button"
+        class="frame"
+        :class="{ chosen: chosen.includes(picture.id), keeper: entry.keeper }"
+        :aria-pressed="chosen.includes(picture.id)"
+        :aria-label="`Select take ${entry.number} of ${entry.setupName} to compare`"
+        @click="emit('choose', entry, picture)"
+      >
+        <PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" />
+      </button>
+      <p class="narrow truncate text-[12px]">
+        <NuxtLink :to="`/setups/${entry.setupId}`" class="hover:underline">{{ entry.setupName }}</NuxtLink>
+      </p>
+      <p class="narrow text-[11px] text-(--ink-soft)">
+        Take {{ entry.number }}, {{ show(entry.delay, 'time', { figures: 4 }) }},
+        {{ entry.keeper ? 'keeper' : VERDICT_LABELS[entry.verdict].toLowerCase() }}
+      </p>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  gap: 14px 10px;
+}
+.frame {
+  display: block;
+  width: 100%;
+  aspect-ratio: 3 / 2;
+  cursor: pointer;
+  outline-offset: 2px;
+  border-bottom: 3px solid transparent;
+}
+.frame.keeper {
+  border-bottom-color: var(--ink);
+}
+.frame.chosen {
+  outline: 2px solid var(--ink);
+}
+</style>
