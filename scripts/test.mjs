@@ -6,7 +6,7 @@ import { mkdirSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { needBuild, needModules } from './lib/build.mjs'
+import { needModules } from './lib/build.mjs'
 import { localDatabase } from './lib/database.mjs'
 import { readChecked } from './lib/files.mjs'
 import { choosePort, end } from './lib/processes.mjs'
@@ -42,7 +42,7 @@ function step(name, command, args, env) {
   say(`── ${name}: ${ok ? 'passed' : 'FAILED'} in ${seconds(started)} s`)
   if (!ok) failed.push(name)
 }
-/** @typedef {[name: string, command: string, args: string[]]} Check */
+/** @typedef {[name: string, command: string, args: string[], env?: Record<string, string>]} Check */
 
 /** What is checked without running it. @returns {Check[]} */
 function checks() {
@@ -72,7 +72,12 @@ function starts() {
     ['listen over https', 'secure'],
     ['a database over TLS', 'encrypted'],
   ]
-  return all.map(([name, file, ...faults]) => [name, process.execPath, [`tests/start/${file}.mjs`, ...faults]])
+  // The season is a first start's; one of them starts with it.
+  const small = { EPIRO_DEMO: 'small' }
+  return all.map(([name, file, ...faults]) => {
+    const args = [`tests/start/${file}.mjs`, ...faults]
+    return file === 'restart' ? [name, process.execPath, args] : [name, process.execPath, args, small]
+  })
 }
 
 /** Checks at once: a core each, or where they wait for one another's processes, one more. */
@@ -83,9 +88,9 @@ async function together(list, atOnce = CORES) {
   const waiting = [...list]
   const worker = async () => {
     for (let check = waiting.shift(); check; check = waiting.shift()) {
-      const [name, command, args] = check
+      const [name, command, args, env] = check
       const started = Date.now()
-      const child = spawn(command, args, { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+      const child = spawn(command, args, { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } })
       let text = ''
       for (const stream of [child.stdout, child.stderr]) stream.on('data', chunk => (text += chunk))
       const code = await new Promise(done => child.once('close', done))
@@ -106,9 +111,16 @@ async function main() {
   mkdirSync('.data/test', { recursive: true })
 
   await together(checks())
-  // Some of a store's tests wait for tries that are a second apart.
-  if (wanted('unit')) jest('jest', [`--maxWorkers=${availableParallelism() + 1}`])
-  if (wanted('e2e') || wanted('start')) needBuild()
+  // A build is half the time on one core: the tests that need none go beside it.
+  await together([
+    ...(wanted('e2e') || wanted('start')
+      ? [/** @type {Check} */ (['build', process.execPath, ['scripts/build.mjs']])]
+      : []),
+    // Some of a store's tests wait for tries that are a second apart.
+    ...(wanted('unit') ? [jestCheck('jest', [`--maxWorkers=${availableParallelism() + 1}`])] : []),
+  ])
+  if (wanted('unit')) countTests()
+  if (failed.includes('build')) throw new Stop('The build failed')
   if (wanted('services') || wanted('e2e')) await withDatabase()
   if (wanted('start')) {
     const [list, before] = [starts(), failed.length]
@@ -121,14 +133,21 @@ async function main() {
   return failed.length === 0 ? 0 : 1
 }
 
-/** @param {string} name @param {string[]} args @param {Record<string, string>} [env] */
-function jest(name, args, env) {
+/**
+ * Tests by Jest, as a check to be run.
+ * @param {string} name @param {string[]} args @param {Record<string, string>} [more] @returns {Check}
+ */
+function jestCheck(name, args, more) {
   rmSync('.data/test/jest.json', { force: true })
-  step(name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], {
+  const env = {
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
     ...(asked.includes('--thorough') ? { EPIRO_THOROUGH: '1' } : {}),
-    ...env,
-  })
+    ...more,
+  }
+  return [name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], env]
+}
+/** Counts what Jest ran last. */
+function countTests() {
   const result = readChecked('.data/test/jest.json', JSON.parse)
   passes += result?.numPassedTests ?? 0
   failures += result?.numFailedTests ?? 0
@@ -145,7 +164,7 @@ async function side(number) {
   await database?.stop()
   if (database) rmSync(home, { recursive: true, force: true })
   const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-  const { token } = prepareDatabase(databaseUrl, { demo: true, link: true })
+  const { token } = prepareDatabase(databaseUrl, { demo: true, season: project === 'screenshots', link: true })
   /** @type {import('node:child_process').ChildProcess | undefined} */
   let server
   return {
@@ -175,11 +194,13 @@ async function withDatabase() {
   try {
     for (let number = 0; number < sides; number++) all.push(await side(number))
     if (wanted('services')) {
-      jest('services on a database', ['-c', 'jest.services.config.mjs'], {
+      const check = jestCheck('services on a database', ['-c', 'jest.services.config.mjs'], {
         DATABASE_URL: String(all[0]?.databaseUrl),
         EPIRO_WORKER: bundled('worker') ?? '',
         ...EAGER,
       })
+      step(...check)
+      countTests()
     }
     if (wanted('e2e')) await pages(all)
   } finally {
