@@ -17,6 +17,8 @@ import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { MinuteRule, OwnRules, ShootDay } from '~~/core/day'
 import type { SeasonLog } from '~~/core/season'
+import type { GearList, GearRecord } from '~~/server/services/gear'
+import type { GearEventInput } from '~~/shared/schemas/gear'
 import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
 import type { DayEventInput } from '~~/shared/schemas/shootDay'
@@ -35,6 +37,7 @@ export type {
   ArchivedSetup,
   DayLog,
   DayRecord,
+  GearRecord,
   LogEntry,
   LogImported,
   LogStats,
@@ -185,6 +188,9 @@ export const api = {
   archivedSetups: () => call<ArchivedSetup[]>('GET', '/api/setups/archived'),
   restoreSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/restore`, {}),
   kit: () => call<KitRecord[]>('GET', '/api/kit'),
+  gear: () => call<GearList>('GET', '/api/gear'),
+  noteGear: (kitId: string, event: GearEventInput) => call<{ id: string }>('POST', `/api/kit/${kitId}/events`, event),
+  strikeGear: (id: string, struck: boolean) => call('PUT', `/api/gear-events/${id}/strike`, { struck }),
   createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
   saveKitItem: (id: string, revision: number, item: KitItem) =>
     call<KitRecord>('PUT', `/api/kit/${id}`, { revision, item }),

@@ -5,7 +5,7 @@ import { choicesOfOld, marksOfOld } from './marks'
 import { nobodyNamed } from '../setup/crew'
 import { untested } from '../setup/tests'
 import { roleByPlace } from '../setup/role'
-import { RECIPES, type PopGroup, type Recipe } from '../setup/types'
+import { RECIPES, type PopGroup, type Recipe, noKit } from '../setup/types'
 
 /** What a light, a controller, a link, and other parts of a file without it have: what the sums went by in its days. */
 const FLASH_ADDITIONS = {
@@ -169,7 +169,7 @@ export function completeSetup(value: unknown): unknown {
     goal: filled(value.goal, { variants: '' }),
     flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
     crew: filled(value.crew ?? {}, nobodyNamed()),
-    kit: value.kit ?? { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
+    kit: filled(value.kit ?? {}, noKit()),
     learnt: value.learnt ?? [],
     evidence: Array.isArray(value.evidence) ? value.evidence.map(entry => filled(entry, EVIDENCE_ADDITIONS)) : [],
     marks: marksOf(value, recipe),

@@ -1,7 +1,7 @@
 import { type Change, valueAt, withChanges } from '../setup/paths'
 import { withMark } from '../setup/typed'
-import type { FigureMark, FlashSetup, Setup } from '../setup/types'
-import { KIT_FIGURES } from './figures'
+import { type FigureMark, type FlashSetup, KIT_PARTS, type Setup } from '../setup/types'
+import { PART, sharedKeys } from './figures'
 import { markedByKit } from './marks'
 import type { KitItem, KitKind } from './types'
 
@@ -9,18 +9,11 @@ import type { KitItem, KitKind } from './types'
 export type SingleKind = Exclude<KitKind, 'flash' | 'modifier'>
 
 /** Kinds of gear that a set-up has one of. */
-export const SINGLE_KINDS = [
-  'camera',
-  'lens',
-  'sensor',
-  'controller',
-  'link',
-  'consumable',
-] as const satisfies readonly SingleKind[]
+export const SINGLE_KINDS: readonly SingleKind[] = KIT_PARTS
 
 /** What a set-up holds of an item, key by key of its figures. */
 function taken(item: KitItem): [string, string | number | boolean | null][] {
-  return Object.keys(KIT_FIGURES[item.kind]).map(key => [key, item.figures[key] ?? null])
+  return sharedKeys(item.kind).map(key => [key, item.figures[key] ?? null])
 }
 
 /** Takes that the stock allows. */
@@ -38,7 +31,7 @@ export function kitChanges(item: KitItem, id: string): Change[] {
   const figures =
     kind === 'consumable'
       ? [{ path: 'goal.stock', value: takesIn(item) }]
-      : taken(item).map(([key, value]) => ({ path: `${kind}.${key}`, value }))
+      : taken(item).map(([key, value]) => ({ path: `${PART[kind]}.${key}`, value }))
   return [{ path: `kit.${kind}`, value: id }, ...figures]
 }
 
@@ -161,7 +154,7 @@ export function kitDifferences(setup: Setup, item: KitItem, id: string): string[
             ]
           })
       default:
-        return setup.kit[item.kind] === id ? unlike(setup[item.kind], item) : []
+        return setup.kit[item.kind] === id ? unlike(setup[PART[item.kind]], item) : []
     }
   })()
   return [...new Set(differing)]

@@ -1,4 +1,5 @@
 import { FIELDS, FLASH_FIELDS, type Field, type FieldPath } from '../setup/fields'
+import type { Setup } from '../setup/types'
 import type { FigureValue, KitKind } from './types'
 
 /** The set-up's own fields, by the last part of their path, so that kit and set-up never differ in limits or names. */
@@ -21,6 +22,29 @@ const FLASH_KEYS = [
 
 /** What a modifier makes of a light. */
 export const MODIFIER_KEYS = ['head', 'lossStops', 'headWidth', 'headHeight', 'beamAngle'] as const
+
+/** Whether what its takes have shown fills in new set-ups. */
+const REMEMBERS = {
+  remembers: { type: 'flag', label: 'Fill in new set-ups from its takes' },
+} as const satisfies Record<string, Field>
+
+/** Part of a set-up that the figures of a kind stand in. */
+export const PART = {
+  camera: 'camera',
+  lens: 'lens',
+  sensor: 'sensor',
+  controller: 'controller',
+  link: 'link',
+  launcher: 'motion',
+  mixture: 'moment',
+  skin: 'subject',
+  hand: 'hand',
+} as const satisfies Partial<Record<KitKind, keyof Setup>>
+/** A kind whose figures stand in one part of a set-up. */
+export type PartKind = keyof typeof PART
+
+/** Keys of a kind's figures that stand in set-ups as well; the others are the item's own. */
+export const sharedKeys = (kind: KitKind): string[] => Object.keys(KIT_FIGURES[kind]).filter(key => !(key in REMEMBERS))
 
 /** Figures of each kind of kit, in the order they are shown. */
 export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
@@ -54,6 +78,10 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   ]),
   link: fromSetup('link', ['kind', 'latency', 'jitter', 'minimumInterval']),
   modifier: Object.fromEntries(MODIFIER_KEYS.map(key => [key, FLASH_FIELDS[key]])),
+  launcher: { ...fromSetup('motion', ['speed', 'speedError', 'speedSpread']), ...REMEMBERS },
+  mixture: { ...fromSetup('moment', ['time', 'timeError', 'timeSpread']), ...REMEMBERS },
+  skin: { ...fromSetup('subject', ['crackSpeed', 'crackSpeedError', 'crackSpeedSpread']), ...REMEMBERS },
+  hand: { ...fromSetup('hand', ['flinch', 'flinchError', 'scatter']), ...REMEMBERS },
   consumable: {
     stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },
     perTake: { type: 'number', quantity: 'count', label: 'Used by a take', min: 1, max: 10_000, integer: true },

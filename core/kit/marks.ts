@@ -1,12 +1,12 @@
 import { marked } from '../setup/typed'
 import type { Setup } from '../setup/types'
-import { KIT_FIGURES, MODIFIER_KEYS } from './figures'
+import { MODIFIER_KEYS, PART, sharedKeys } from './figures'
 import type { Basis, KitItem } from './types'
 
 /** Fields of a set-up that hold the figures of an item, each with whether it was measured or rated. */
 function figuresOf(setup: Setup, item: KitItem, id: string): [path: string, basis: Basis][] {
   const basis = (key: string): Basis => item.marks[key]?.basis ?? 'rated'
-  const keys = Object.keys(KIT_FIGURES[item.kind])
+  const keys = sharedKeys(item.kind)
   const ofLights = (of: (at: number) => [string, Basis][], from: 'kit' | 'modifier'): [string, Basis][] =>
     setup.flashes.flatMap((flash, i) => (flash[from] === id ? of(i) : []))
   switch (item.kind) {
@@ -33,8 +33,10 @@ function figuresOf(setup: Setup, item: KitItem, id: string): [path: string, basi
         ],
         'kit',
       )
-    default:
-      return setup.kit[item.kind] === id ? keys.map(key => [`${item.kind}.${key}`, basis(key)]) : []
+    default: {
+      const part = PART[item.kind]
+      return setup.kit[item.kind] === id ? keys.map(key => [`${part}.${key}`, basis(key)]) : []
+    }
   }
 }
 

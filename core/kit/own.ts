@@ -2,7 +2,7 @@ import { sourceOf } from '../setup/typed'
 import { valueAt } from '../setup/paths'
 import { knownTable } from '../defaults/typical'
 import type { FigureSource, Setup } from '../setup/types'
-import { KIT_FIGURES } from './figures'
+import { PART, type PartKind, sharedKeys } from './figures'
 import { newKitItem } from './start'
 import type { Basis, FigureValue, KitItem, KitKind, KitMark } from './types'
 
@@ -31,9 +31,14 @@ function misfit({ kind, figures }: KitItem, setup: Setup): number {
     case 'camera':
     case 'controller':
       return 0
-    // Props and modifiers are chosen for the picture.
+    case 'hand':
+      return setup.trigger === 'hand' ? 0 : Infinity
+    // Props, modifiers and what is thrown, poured or burst are chosen for the picture.
     case 'consumable':
     case 'modifier':
+    case 'launcher':
+    case 'mixture':
+    case 'skin':
       return Infinity
   }
 }
@@ -58,7 +63,7 @@ export function ownKitFor(setup: Setup, items: readonly OwnItem[]): Partial<Reco
 }
 
 /** Kinds that a set-up's own figures can be kept as. */
-export type KeptKind = 'camera' | 'lens' | 'sensor' | 'controller' | 'flash'
+export type KeptKind = Exclude<PartKind, 'link'> | 'flash'
 
 const BASIS: Readonly<Record<FigureSource, Basis>> = {
   assumed: 'assumed',
@@ -67,12 +72,12 @@ const BASIS: Readonly<Record<FigureSource, Basis>> = {
   measured: 'measured',
 }
 
-const pathOf = (kind: KeptKind, light: number): string => (kind === 'flash' ? `flashes[${light}]` : kind)
+const pathOf = (kind: KeptKind, light: number): string => (kind === 'flash' ? `flashes[${light}]` : PART[kind])
 
 /** Whether somebody has said anything of a part: then it is worth keeping. */
 export function isOwn(setup: Setup, kind: KeptKind, light = 0): boolean {
   const start = `${pathOf(kind, light)}.`
-  const keys = new Set([...Object.keys(KIT_FIGURES[kind]), 'table'])
+  const keys = new Set([...sharedKeys(kind), 'table'])
   return setup.marks.some(
     mark =>
       mark.from !== 'assumed' &&
@@ -92,15 +97,18 @@ export function keptAsKit(setup: Setup, kind: KeptKind, name: string, light = 0)
     const { from, date } = sourceOf(setup, path)
     return { basis: BASIS[from], date: from === 'measured' ? date : '' }
   }
-  const keys = Object.keys(KIT_FIGURES[kind])
+  const keys = sharedKeys(kind)
   const at = (key: string): string => `${pathOf(kind, light)}.${key}`
   const flash = kind === 'flash' ? setup.flashes[light] : undefined
   return {
     ...start,
-    figures: Object.fromEntries(
-      keys.map(key => [key, (valueAt(setup, at(key)) ?? start.figures[key] ?? null) as FigureValue]),
-    ),
-    marks: Object.fromEntries(keys.map(key => [key, mark(at(key))])),
+    figures: {
+      ...start.figures,
+      ...Object.fromEntries(
+        keys.map(key => [key, (valueAt(setup, at(key)) ?? start.figures[key] ?? null) as FigureValue]),
+      ),
+    },
+    marks: { ...start.marks, ...Object.fromEntries(keys.map(key => [key, mark(at(key))])) },
     table: flash
       ? knownTable(flash).map((row, i) => ({
           ...row,

@@ -1,7 +1,20 @@
 import type { FlashRow, RepeatRow } from '../setup/types'
 
 /** Kinds of gear in the kit. */
-export const KIT_KINDS = ['camera', 'lens', 'flash', 'sensor', 'controller', 'link', 'modifier', 'consumable'] as const
+export const KIT_KINDS = [
+  'camera',
+  'lens',
+  'flash',
+  'sensor',
+  'controller',
+  'link',
+  'modifier',
+  'consumable',
+  'launcher',
+  'mixture',
+  'skin',
+  'hand',
+] as const
 /** A kind of gear. */
 export type KitKind = (typeof KIT_KINDS)[number]
 

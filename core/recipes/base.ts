@@ -1,6 +1,6 @@
 import { nobodyNamed } from '../setup/crew'
 import { untested } from '../setup/tests'
-import type { Setup } from '../setup/types'
+import { type Setup, noKit } from '../setup/types'
 import { batteryFlash } from './flashes'
 
 /** What is asked of nearly every recipe at the end: the first light, the camera, the room. */
@@ -150,7 +150,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   catch: { distance: 1.9 },
   crew: nobodyNamed(),
   goal: { keepers: 3, confidence: 0.9, stock: 24, variants: '' },
-  kit: { camera: '', lens: '', sensor: '', controller: '', link: '', consumable: '' },
+  kit: noKit(),
   learnt: [],
   evidence: [],
   marks: [],

@@ -25,6 +25,8 @@ const PATHS = [
   'subject.distance',
   'motion.speed',
 ] as const
+/** Gear by its id in the kit, where any is named. */
+const GEAR = ['kit.launcher', 'kit.mixture', 'kit.skin', 'kit.hand'] as const
 const OF_EACH_LIGHT = ['power', 'distance', 'lossStops'] as const
 const MOST_LIGHTS = 16
 
@@ -33,12 +35,14 @@ const READ = 'read.'
 const MOST_READ = 8
 
 /** Most settings that a take keeps. */
-export const MOST_SETTINGS = PATHS.length + OF_EACH_LIGHT.length * MOST_LIGHTS + MOST_READ
+export const MOST_SETTINGS = PATHS.length + GEAR.length + OF_EACH_LIGHT.length * MOST_LIGHTS + MOST_READ
 
 /** The settings of a set-up that a take notes. */
 export function settingsOf(setup: Setup): TakeSettings {
   const lights = setup.flashes.slice(0, MOST_LIGHTS).flatMap((_, i) => OF_EACH_LIGHT.map(key => `flashes[${i}].${key}`))
-  return Object.fromEntries([...PATHS, ...lights].map(path => [path, valueAt(setup, path) as TakeSettings[string]]))
+  const gear = GEAR.filter(path => valueAt(setup, path) !== '')
+  const paths = [...PATHS, ...gear, ...lights]
+  return Object.fromEntries(paths.map(path => [path, valueAt(setup, path) as TakeSettings[string]]))
 }
 
 /** What a reading proposed for a take. */
@@ -72,9 +76,10 @@ export function readingAgreement(
     : { same: read.filter(take => take.settings![`${READ}verdict`] === take.verdict).length, of: read.length }
 }
 
-/** Paths whose values differ between two takes; one that only one of them noted is left out. */
+/** Paths whose values differ between two takes; one that only one of them noted is left out, and ids of gear are. */
 export function differingSettings(a: TakeSettings, b: TakeSettings): string[] {
-  return Object.keys(a).filter(path => !path.startsWith(READ) && path in b && a[path] !== b[path])
+  const told = (path: string): boolean => !path.startsWith(READ) && !path.startsWith('kit.')
+  return Object.keys(a).filter(path => told(path) && path in b && a[path] !== b[path])
 }
 
 /** Whether a value from outside can be the settings of a take. */

@@ -8,7 +8,11 @@ export interface GearDay {
   squares: number
   /** Variance of the day's own error, such as that of the tape; 0: none. */
   error: number
+  /** Degrees of freedom of the squares, where they are not one less than the takes. */
+  free?: number
 }
+
+const freeOf = ({ takes, free }: GearDay): number => free ?? takes - 1
 
 /** What is thought of it before any day, from what the recipe assumes. */
 export interface GearPrior {
@@ -55,7 +59,7 @@ const widths = (nodes: readonly number[]): number[] =>
 
 /** Where the logarithm of the spread lies by the takes and what is thought before, and its standard deviation. */
 function spreadOf(days: readonly GearDay[], prior: GearPrior): { at: number; sd: number } {
-  const free = days.reduce((sum, { takes }) => sum + takes - 1, 0)
+  const free = days.reduce((sum, day) => sum + freeOf(day), 0)
   const squares = days.reduce((sum, day) => sum + day.squares, 0)
   const centre = Math.log(prior.spread)
   let at = centre
@@ -101,14 +105,15 @@ function walk(
 ): { mean: number; variance: number; last: number; evidence: number } {
   let [mean, variance, evidence] = [prior.mean, prior.error ** 2, 0]
   let last = days[0]?.day ?? 0
-  days.forEach(({ day, takes, mean: seen, squares, error }, i) => {
+  days.forEach((own, i) => {
+    const { day, takes, mean: seen, squares, error } = own
     variance += (drift ** 2 * (day - last)) / MONTH + (jumps[i] ?? 0)
     last = day
     const noise = between ** 2 + error + spread ** 2 / takes
     const total = variance + noise
     const off = seen - mean
     evidence -= 0.5 * (Math.log(2 * Math.PI * total) + (off * off) / total)
-    evidence -= (takes - 1) * Math.log(spread) + squares / (2 * spread ** 2)
+    evidence -= freeOf(own) * Math.log(spread) + squares / (2 * spread ** 2)
     mean += (variance / total) * off
     variance *= noise / total
   })

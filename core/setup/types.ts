@@ -335,6 +335,35 @@ export interface Evidence {
   conditions: { path: string; value: string | number | boolean | null }[]
 }
 
+/** Parts of a set-up that figures of one item of kit stand in; lights name theirs themselves. */
+export const KIT_PARTS = [
+  'camera',
+  'lens',
+  'sensor',
+  'controller',
+  'link',
+  'consumable',
+  'launcher',
+  'mixture',
+  'skin',
+  'hand',
+] as const
+/** A part of a set-up that is taken from kit. */
+export type KitPart = (typeof KIT_PARTS)[number]
+/** No part taken from kit. */
+export const noKit = (): Record<KitPart, string> => ({
+  camera: '',
+  lens: '',
+  sensor: '',
+  controller: '',
+  link: '',
+  consumable: '',
+  launcher: '',
+  mixture: '',
+  skin: '',
+  hand: '',
+})
+
 /** Where a figure of a set-up comes from. */
 export const SOURCES_OF_FIGURES = ['assumed', 'rated', 'yours', 'measured'] as const
 /** Where a figure comes from. */
@@ -667,7 +696,7 @@ export interface Setup {
   /** What the evidence makes of the inputs: only on a set-up that was informed by it. */
   posterior?: HeldPosterior
   /** Items of kit that figures were taken from; empty: none. */
-  kit: { camera: string; lens: string; sensor: string; controller: string; link: string; consumable: string }
+  kit: Record<KitPart, string>
   lists: {
     preparation: ListItem[]
     reset: ListItem[]

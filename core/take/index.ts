@@ -3,4 +3,4 @@ export { type NamedStage, chainStages, dragOf, latencyBeforeDelay, meanInputs, m
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { type Nature, natureOf } from './nature'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
-export type { Cause, CauseKind, Spread } from './spread'
+export { type Cause, type CauseKind, type Spread, wantedDelayBeforeChain } from './spread'

@@ -1,9 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
-import { type Setup, plan, plannedStatus, settingsOf } from '../../core'
+import { type Setup, newKitItem, noKit, plan, plannedStatus, settingsOf } from '../../core'
 import { newShootDay } from '../../core/day'
+import { GEAR_KINDS } from '../../core/season'
 import type { Database } from '../../server/database/client'
 import { pictureParts, pictures, setups, shootDays, takes } from '../../server/database/schema'
+import { noteGearEvent } from '../../server/services/gear'
+import { createKit } from '../../server/services/kit'
 import { createMember } from '../../server/services/members'
 import { createShoot } from '../../server/services/shoots'
 import { countAll } from '../../server/services/takeCells'
@@ -11,7 +14,7 @@ import { powerOf } from '../../server/services/takes'
 import { MODELS } from '../../shared/status'
 import { type ShippedSetup, SEASON_PICTURES, pictureName, readSeason, thumbName } from '../season/file'
 import type { SeasonTake } from '../season/play'
-import { PEOPLE, SEASON, type SeasonShoot } from '../season/story'
+import { LAUNCHER, PEOPLE, SEASON, type SeasonShoot } from '../season/story'
 
 const DAY = 86_400_000
 /** When a shoot begins, and how far apart its set-ups are, min after midnight UTC. */
@@ -97,19 +100,62 @@ async function addPictures(
   await db.insert(pictureParts).values(parts)
 }
 
+/** Ids of the gear whose takes tell how it is. */
+interface Gear {
+  launcher: string
+  skin: string
+  hands: ReadonlyMap<string, string>
+}
+
+async function addGear(db: Database, studioId: string, first: number): Promise<Gear> {
+  const launcher = {
+    ...newKitItem('launcher', 'Spring launcher'),
+    notes: 'Cocked to the second notch. Loses speed as its spring tires.',
+  }
+  const items = [
+    launcher,
+    newKitItem('skin', 'Halcyon balloons, 30 cm'),
+    ...PEOPLE.map(name => newKitItem('hand', `${name}’s hand`)),
+  ]
+  const { ids } = await createKit(db, studioId, items)
+  const [launcherId, skin, ...hands] = ids as [string, string, ...string[]]
+  await noteGearEvent(
+    db,
+    studioId,
+    launcherId,
+    { kind: 'repaired', date: dateOf(first, LAUNCHER.repairedAgo), note: 'New spring' },
+    null,
+  )
+  return { launcher: launcherId, skin, hands: new Map(PEOPLE.map((name, i) => [name, hands[i]!])) }
+}
+
+/** A set-up with the gear it was shot with named: the studio's launcher and balloons, and the hand that pressed. */
+function withGear(setup: Setup, gear: Gear, by: string): Setup {
+  const kit = {
+    ...noKit(),
+    ...setup.kit,
+    launcher: setup.action.kind === 'launcher' && setup.recipe === 'projectile' ? gear.launcher : '',
+    skin: setup.recipe === 'balloon' ? gear.skin : '',
+    hand: setup.trigger === 'hand' ? gear.hands.get(by)! : '',
+  }
+  return { ...setup, kit }
+}
+
 async function addSetup(
   db: Database,
   place: { studioId: string; shootId: string; memberId: string; begins: number; at: number },
+  setup: Setup,
   shipped: ShippedSetup,
 ): Promise<void> {
   const { studioId, shootId, memberId, begins, at } = place
-  const { setup, planned } = shipped
+  const { planned } = shipped
+  const geared = GEAR_KINDS.some(kind => setup.kit[kind] !== '')
   const setupId = randomUUID()
   const { name, recipe, method } = setup
   const createdAt = new Date(begins - DAY)
   await db
     .insert(setups)
-    .values({ id: setupId, studioId, shootId, name, document: setup, recipe, method, planned, createdAt })
+    .values({ id: setupId, studioId, shootId, name, document: setup, recipe, method, planned, createdAt, geared })
   const rows = shipped.takes.map((take, i) =>
     rowOf(take, { studioId, setupId, memberId, setup, number: i + 1, begins }),
   )
@@ -164,13 +210,16 @@ export async function loadSeason(db: Database, studioId: string, first = Date.no
   const season = readSeason()
   const members = new Map<string, string>()
   for (const name of PEOPLE) members.set(name, await createMember(db, studioId, { name, role: 'assistant' }))
+  const gear = await addGear(db, studioId, first)
   let at = 0
   for (const { ago, by, setups: planned, name, place, notes } of SEASON as SeasonShoot[]) {
     const date = dateOf(first, ago)
     const { id: shootId } = await createShoot(db, studioId, { name, date, place, notes })
     for (let i = 0; i < planned.length; i++, at++) {
       const begins = Date.parse(`${date}T00:00:00Z`) + (BEGINS + i * APART) * 60_000
-      await addSetup(db, { studioId, shootId, memberId: members.get(by)!, begins, at }, season[at]!)
+      const shipped = season[at]!
+      const setup = withGear(shipped.setup, gear, by)
+      await addSetup(db, { studioId, shootId, memberId: members.get(by)!, begins, at }, setup, shipped)
     }
   }
   await countAll(db, studioId)

@@ -35,7 +35,7 @@ export interface SeasonShoot {
 }
 
 /** The launcher loses this share of its speed a day until it has a new spring. */
-const LAUNCHER = { quicker: 1.03, tiresADay: 0.00045, repairedAgo: 80, first: 300 }
+export const LAUNCHER = { quicker: 1.03, tiresADay: 0.00045, repairedAgo: 80, first: 300 }
 /** The launcher's speed so many days ago against its rating: less the longer its spring was used. */
 export const launcherAt = (ago: number): number =>
   LAUNCHER.quicker *

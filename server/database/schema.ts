@@ -16,7 +16,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
 import { DAY_EVENTS, type ShootDay, completeShootDay } from '../../core/day'
-import { CAUSES } from '../../core/season'
+import { CAUSES, GEAR_EVENTS } from '../../core/season'
 import type {
   BenchShot,
   DeviceState,
@@ -191,6 +191,8 @@ export const setups = mysqlTable(
     method: varchar('method', { length: 20 }),
     /** What its plan comes to, as it was saved; null: not worked out yet. */
     planned: json<SavedStand>()('planned'),
+    /** Has named gear whose takes tell how it is; stays once it has. */
+    geared: boolean('geared').notNull().default(false),
     /** Counts up with whatever a device on its run must hear of: takes, pictures, the run, the set-up itself. */
     changes: int('changes').notNull().default(0),
     archivedAt: instant('archived_at'),
@@ -483,6 +485,51 @@ export const dayEvents = mysqlTable(
   table => [
     uniqueIndex('day_events_device_key').on(table.setupId, table.key),
     index('day_events_learnt').on(table.studioId, table.kind, table.at),
+  ],
+)
+
+/** What was done to a piece of gear, on a day. */
+export const gearEvents = mysqlTable(
+  'gear_events',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    kitId: id('kit_id')
+      .notNull()
+      .references(() => kit.id),
+    memberId: id('member_id').references(() => members.id),
+    kind: mysqlEnum('kind', [...GEAR_EVENTS]).notNull(),
+    day: date('day').notNull(),
+    note: varchar('note', { length: 200 }).notNull(),
+    /** Taken back: kept, and counted nowhere. */
+    struckAt: instant('struck_at'),
+    createdAt: created(),
+  },
+  table => [index('gear_events_kit').on(table.studioId, table.kitId, table.day)],
+)
+
+/**
+ * What the takes of a set-up say of gear, by day. Worked out anew where the set-up's `changes` are no longer those it
+ * was worked out at (`services/gear.ts`); no backup holds it. A row without kit says only at which changes.
+ */
+export const gearDays = mysqlTable(
+  'gear_days',
+  {
+    setupId: plainId('setup_id').notNull(),
+    kitId: plainId('kit_id').notNull(),
+    studioId: plainId('studio_id').notNull(),
+    /** Days since 1970, each beginning at 05:00 UTC. */
+    day: int('day').notNull(),
+    changes: int('changes').notNull(),
+    takes: int('takes').notNull(),
+    mean: double('mean').notNull(),
+    squares: double('squares').notNull(),
+    error: double('error').notNull(),
+    free: int('free').notNull(),
+  },
+  table => [
+    primaryKey({ name: 'gear_days_key', columns: [table.setupId, table.kitId, table.day] }),
+    index('gear_days_studio').on(table.studioId, table.kitId),
   ],
 )
 

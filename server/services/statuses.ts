@@ -1,5 +1,6 @@
 import { and, eq, isNull, ne, or, sql } from 'drizzle-orm'
 import { type Setup, completeSetup } from '../../core'
+import { GEAR_KINDS } from '../../core/season'
 import { MODELS, type SavedStand } from '../../shared/status'
 import type { Database } from '../database/client'
 import { setups } from '../database/schema'
@@ -47,7 +48,16 @@ async function standOf(setup: Setup): Promise<SavedStand | null> {
   }
 }
 
-const namedColumns = ({ name, recipe, method }: Setup) => ({ name, recipe, method })
+/** Whether a set-up names gear whose takes tell how it is. */
+const isGeared = ({ kit }: Setup): boolean => GEAR_KINDS.some(kind => kit[kind] !== '')
+
+/** Gear that was named once stays known: its takes were fired with it. */
+const namedColumns = (setup: Setup) => ({
+  name: setup.name,
+  recipe: setup.recipe,
+  method: setup.method,
+  ...(isGeared(setup) ? { geared: true } : {}),
+})
 
 /** Columns that lists read of a set-up. */
 export const listedColumns = async (setup: Setup) => ({ ...namedColumns(setup), planned: await savedStand(setup) })

@@ -9,6 +9,7 @@ import type {
   RevealedFigure,
   Setup,
 } from '../../core'
+import type { GearDay, GearKind, GearTake } from '../../core/season'
 import type { PreparedPicture } from '../services/pictureFile'
 import type { TakeRecord } from '../services/takes'
 
@@ -25,6 +26,11 @@ export interface Jobs {
       setups: readonly { setupId: string; name: string; document: string }[]
     }
     given: { item: string; setupId: string; name: string; differs: string[] }[]
+  }
+  /** What the takes of a set-up, as it lies in the database, say of gear: by the item as fired, else as it names. */
+  gearDays: {
+    asked: { document: string; kinds: Readonly<Record<string, GearKind>>; takes: readonly GearTake[] }
+    given: (GearDay & { kitId: string })[]
   }
   /** Prepares the picture in a file; writes beside it what is kept. */
   picture: { asked: { path: string; zone: number }; given: PreparedPicture }

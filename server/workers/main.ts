@@ -16,6 +16,8 @@ import {
   plannedStatus,
   reveal,
 } from '../../core'
+import { grouped } from '../../core/math/grouped'
+import { GEAR_KINDS, gearDaysOf, pooledDays } from '../../core/season'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
 import type { JobKind, Jobs, JobMessage } from './jobs'
@@ -62,10 +64,22 @@ const usesIn = ({ items, setups }: Jobs['kitUses']['asked']): Jobs['kitUses']['g
     ),
   )
 
+/** Days of each piece of gear that a set-up's takes were fired with; takes that noted none go by the set-up. */
+const gearDaysIn = ({ document, kinds, takes }: Jobs['gearDays']['asked']): Jobs['gearDays']['given'] =>
+  readable(document).flatMap(setup =>
+    GEAR_KINDS.flatMap(kind => {
+      const byItem = grouped(takes, ({ settings }) => String(settings?.[`kit.${kind}`] || setup.kit[kind]))
+      return [...byItem].flatMap(([kitId, own]) =>
+        kinds[kitId] === kind ? pooledDays(gearDaysOf(setup, kind, own), 1).map(day => ({ ...day, kitId })) : [],
+      )
+    }),
+  )
+
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
   stand: async ({ setup }) => plannedStatus(setup, plan(setup)),
   learnt: async ({ setup, others }) => learntElsewhere(setup, others.flatMap(readable)),
   kitUses: async asked => usesIn(asked),
+  gearDays: async asked => gearDaysIn(asked),
   picture: ({ path, zone }) => preparePicture(path, zone),
   small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),

@@ -122,6 +122,10 @@ export const KIT_LABELS: Record<KitKind, { one: string; many: string }> = {
   link: { one: 'Link', many: 'Links' },
   modifier: { one: 'Modifier', many: 'Modifiers' },
   consumable: { one: 'Prop', many: 'Props' },
+  launcher: { one: 'Launcher', many: 'Launchers' },
+  mixture: { one: 'Mixture', many: 'Mixtures' },
+  skin: { one: 'Balloon skin', many: 'Balloon skins' },
+  hand: { one: 'Hand', many: 'Hands' },
 }
 
 /** What a set-up gets from an item of a kind. */
@@ -134,6 +138,10 @@ export const KIT_GIVES: Record<KitKind, string> = {
   link: 'link latency and jitter',
   modifier: 'modifier loss, size and beam angle of the light',
   consumable: 'props at hand, compared with what the plan needs',
+  launcher: 'launch speed, learnt from its takes',
+  mixture: 'time to the moment, learnt from its takes',
+  skin: 'tear speed, learnt from its takes',
+  hand: 'how early somebody presses, learnt from their takes',
 }
 
 export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
-import { callApi, open, openDemo, openNewSetup, pick, signIn } from './helpers'
+import { type Setup, newKitItem, newSetup, settingsOf } from '~~/core'
+import { callApi, makeSetup, open, openDemo, openNewSetup, pick, signIn } from './helpers'
 import { keptPage as test } from './keptPage'
 
 test('a flash is added, its figures edited in place, measured, duplicated, archived and brought back', async ({
@@ -172,4 +173,47 @@ test('a flash is made from its leaflet: what is said is rated, the rest assumed'
   )!
   expect(made.item.table).toContainEqual({ power: 1 / 16, t05: 1 / 11_000, t01: null, basis: 'rated', date: '' })
   await page.getByRole('button', { name: 'Archive' }).click()
+})
+
+test('a launcher is named, its takes tell how quick it is, a repair is noted, and a new set-up begins with that', async ({
+  page,
+}) => {
+  await signIn(page)
+  const name = `Notched launcher ${Date.now() % 1e6}`
+  const { body } = await callApi(page, 'POST', '/api/kit', { items: [newKitItem('launcher', name)] })
+  const [launcher] = (body as { ids: string[] }).ids
+  const start = newSetup('projectile')
+  const setup = { ...start, kit: { ...start.kit, launcher: launcher! } }
+  const id = await makeSetup(page, setup)
+  for (const [i, past] of [0.012, 0.013, 0.011].entries())
+    await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+      ...{ key: `gear-${i}`, delay: 0.0184, planned: 0.0184, verdict: 'late', keeper: false, position: past, note: '' },
+      settings: settingsOf(setup),
+      firedAt: '2026-11-20T20:00:00.000Z',
+    })
+
+  await open(page, `/kit?item=${launcher}`)
+  const gear = page.getByTestId('gear')
+  await expect(gear).toContainText(/Launch speed 3[5-9].* m\/s ± .* by 3 takes on one day/)
+  await gear.getByLabel('Day').fill('2026-11-21')
+  await gear.getByLabel('In words').fill('New spring')
+  await gear.getByRole('button', { name: 'Note it' }).click()
+  await expect(gear.getByRole('listitem')).toContainText('New spring')
+  // Since then it may be otherwise: it says less.
+  await gear.getByRole('button', { name: /^Take back: Repaired/ }).click()
+  await expect(gear.getByRole('listitem')).toHaveCount(0)
+
+  // Another set-up takes what the takes have shown, and says so.
+  const other = await makeSetup(page, start)
+  await open(page, `/setups/${other}`)
+  await expect(page.locator('input[data-path="motion.speed"]')).toHaveValue(/^34/)
+  await pick(page.locator('[data-kit="launcher"]'), name)
+  await expect(page.locator('input[data-path="motion.speed"]')).toHaveValue(/^3[5-9]/)
+  await expect(page.getByTestId('save-state')).toHaveText('Saved')
+  const kept = (await callApi(page, 'GET', `/api/setups/${other}`)).body as { setup: Setup }
+  expect(kept.setup.kit.launcher).toBe(launcher)
+  expect(kept.setup.marks.find(({ path }) => path === 'motion.speed')).toMatchObject({
+    from: 'measured',
+    how: expect.stringContaining('learnt on one day'),
+  })
 })

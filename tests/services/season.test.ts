@@ -2,13 +2,16 @@ import { eq } from 'drizzle-orm'
 import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '~~/server/database/address'
 import { wrongCells } from '~~/server/database/recount'
-import { type SeasonAnswers, answersOf, gearLevel, jumpOf } from '~~/core/season'
+import { type GearKind, type SeasonAnswers, answersOf, gearLevel, gearMemory, jumpOf } from '~~/core/season'
 import { loadSeason } from '~~/scripts/demo/season'
 import { readSeason } from '~~/scripts/season/file'
 import { SEASON, launcherAt } from '~~/scripts/season/story'
 import { pictures, setups, shoots, takes } from '~~/server/database/schema'
 import { seasonLog } from '~~/server/services/answers'
 import { getDay } from '~~/server/services/days'
+import { gearDay, gearDayOf } from '~~/shared/gear/days'
+import { listGear } from '~~/server/services/gear'
+import { listKit } from '~~/server/services/kit'
 import { shootReport } from '~~/server/services/report'
 import { studio } from './support'
 
@@ -70,6 +73,41 @@ test('of two variants the better is told as better', () => {
   const cream = found.find(({ names }) => names.includes('cream 36 %'))!
   const better = cream.names[cream.made.better.by >= 0 ? 1 : 0]
   expect(better).toBe('cream 36 %')
+})
+
+test('by the takes alone the launcher comes back as it truly is, and its new spring with what it changed', async () => {
+  const { gear, behind } = await listGear(own.db, own.studioId)
+  expect(behind).toBe(0)
+  const items = await listKit(own.db, own.studioId)
+  const memoryOf = (name: string) => {
+    const { id, item } = items.find(one => one.item.name === name)!
+    const { days, events } = gear.find(({ kitId }) => kitId === id)!
+    const noted = events.map(({ kind, date }) => ({ kind, day: gearDayOf(date) }))
+    return gearMemory(item.kind as GearKind, item.figures, days, noted, gearDay(new Date(FIRST)))!
+  }
+  const launcher = memoryOf('Spring launcher')
+  expect(launcher.days).toBe(4)
+  const base = readSeason()[0]!.setup.motion.speed
+  const off = Math.log(launcher.value / (base * launcherAt(77)))
+  expect(Math.abs(off)).toBeLessThan(2 * launcher.error)
+  expect(launcher.error).toBeLessThan(0.04)
+  // Every day of it lies where the truth was, by its own interval and the tape's.
+  for (const { day, low, high } of launcher.points) {
+    const truth = base * launcherAt(gearDay(new Date(FIRST)) - day)
+    expect(low / truth).toBeLessThan(1.02)
+    expect(high / truth).toBeGreaterThan(0.98)
+  }
+  const change = launcherAt(77) / launcherAt(131)
+  expect(launcher.repair!.low).toBeLessThan(change - 1)
+  expect(launcher.repair!.high).toBeGreaterThan(change - 1)
+  expect(launcher.jump).toBeNull()
+  // It tires until then, by what it truly does.
+  const tires = launcherAt(131) / launcherAt(300) - 1
+  expect(launcher.trend!.low).toBeLessThan(tires)
+  expect(launcher.trend!.high).toBeGreaterThan(tires)
+  expect(memoryOf('Ilse’s hand').takes).toBeGreaterThan(100)
+  // Asked again, nothing is worked out anew, and nothing changes.
+  expect(await listGear(own.db, own.studioId)).toEqual({ gear, behind: 0 })
 })
 
 /** The launcher's days by the pictures: each set-up's speed, the tape's error of the day with it. */

@@ -2,10 +2,12 @@
 import {
   TYPICAL_HEADS,
   type KeptKind,
+  type KitItem,
   type KitKind,
   type Setup,
   type SingleKind,
   chosenFromKit,
+  isGear,
   isOwn,
   keptAsKit,
   kitDifferences,
@@ -13,13 +15,21 @@ import {
   withChanges,
   withKit,
 } from '~~/core'
+import { GEAR } from '~~/core/season'
 import { KIT_LABELS } from '~~/shared/texts/choices'
 
 /** Takes the figures of an item of kit into the set-up, and says where they have come apart since. */
 const { kind, light = 0 } = defineProps<{ kind: KitKind; light?: number }>()
 const store = useSetupStore()
 const kit = useKitStore()
+const gear = useGearStore()
 const id = useId()
+watch(
+  () => isGear(kind) && kit.ofKind(kind).length > 0 && !gear.loaded,
+  // Without what takes have shown, its own figures are taken.
+  wanted => wanted && void gear.load().catch(() => {}),
+  { immediate: true },
+)
 
 const isLight = computed(() => kind === 'flash' || kind === 'modifier')
 const taken = computed(() => {
@@ -29,20 +39,23 @@ const taken = computed(() => {
   return kind === 'modifier' ? (setup.flashes[light]?.modifier ?? '') : setup.kit[kind]
 })
 const record = computed(() => kit.byId.get(taken.value) ?? null)
+const suits = computed(() => !isGear(kind) || (store.setup !== null && GEAR[kind].suits(store.setup)))
 const options = computed(() => {
-  const list = kit.ofKind(kind)
+  const list = suits.value ? kit.ofKind(kind) : []
   return record.value && !list.includes(record.value) ? [record.value, ...list] : list
 })
+/** An item with what its takes have shown. */
+const asTaken = (item: string): KitItem => gear.taken(item) ?? kit.byId.get(item)!.item
 /** How many figures have come apart from the kit. */
 const differs = computed(() => {
   if (!store.setup || !record.value) return 0
   const here = isLight.value ? { ...store.setup, flashes: [store.setup.flashes[light]!] } : store.setup
-  return kitDifferences(here, record.value.item, record.value.id).length
+  return kitDifferences(here, asTaken(record.value.id), record.value.id).length
 })
 
 function choose(next: string): void {
   const { setup } = store
-  const item = kit.byId.get(next)?.item
+  const item = kit.byId.has(next) ? asTaken(next) : undefined
   if (!setup) return
   const lit = (change: (flash: Setup['flashes'][number]) => Setup['flashes'][number]): Setup => ({
     ...setup,
@@ -55,10 +68,25 @@ function choose(next: string): void {
   else store.replace(withChanges(setup, [{ path: `kit.${kind satisfies SingleKind}`, value: '' }]))
 }
 // ── keeping what was said of a part ──
-const KEPT = new Set<string>(['camera', 'lens', 'sensor', 'controller', 'flash'] satisfies KeptKind[])
+const KEPT = new Set<string>([
+  'camera',
+  'lens',
+  'sensor',
+  'controller',
+  'flash',
+  'launcher',
+  'mixture',
+  'skin',
+  'hand',
+] satisfies KeptKind[])
 const failure = ref('')
 const keepable = computed(
-  () => !taken.value && KEPT.has(kind) && store.setup !== null && isOwn(store.setup, kind as KeptKind, light),
+  () =>
+    !taken.value &&
+    suits.value &&
+    KEPT.has(kind) &&
+    store.setup !== null &&
+    isOwn(store.setup, kind as KeptKind, light),
 )
 async function keep(): Promise<void> {
   failure.value = ''
@@ -80,7 +108,8 @@ async function keep(): Promise<void> {
 }
 const renew = (): void => {
   if (!store.setup || !record.value) return
-  const { item, id: itemId } = record.value
+  const { id: itemId } = record.value
+  const item = asTaken(itemId)
   store.replace(markedByKit(withKit(store.setup, item, itemId), item, itemId))
 }
 </script>

@@ -41,6 +41,7 @@ export const SECTIONS: readonly Section[] = [
   { title: 'Picture', rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }] },
   {
     title: 'Subject and moment',
+    kit: ['launcher', 'mixture', 'skin', 'hand'],
     rows: [
       { path: 'action.kind' },
       { path: 'action.draw', when: s => s.action.kind === 'catapult' },

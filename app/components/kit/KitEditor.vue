@@ -5,6 +5,8 @@ import {
   type FigureValue,
   KIT_FIGURES,
   type KitItem,
+  isGear,
+  sharedKeys,
   withTyped,
   withTypedDurations,
 } from '~~/core'
@@ -130,14 +132,15 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 :change="setFigure(String(key))"
               />
             </td>
-            <td>
+            <td v-if="!sharedKeys(item.kind).includes(String(key))" colspan="3" />
+            <td v-else>
               <KitBasis
                 :basis="item.marks[key]!.basis"
                 :label="field.label"
                 @choose="basis => setMark(String(key), { basis })"
               />
             </td>
-            <td>
+            <td v-if="sharedKeys(item.kind).includes(String(key))">
               <input
                 type="date"
                 class="date"
@@ -147,7 +150,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"
               />
             </td>
-            <td class="narrow text-(--ink-faint)">
+            <td v-if="sharedKeys(item.kind).includes(String(key))" class="narrow text-(--ink-faint)">
               <template v-if="differing(String(key)).length > 0">
                 different in
                 {{
@@ -180,6 +183,8 @@ async function run(what: () => Promise<unknown>): Promise<void> {
         <KitRepeatTable :rows="item.repeat" :change="repeat => save({ ...item, repeat })" />
       </div>
     </section>
+
+    <KitGearPanel v-if="isGear(item.kind)" :id="record.id" />
 
     <section aria-label="Used by" class="text-[13px]">
       <h3 class="section-title mb-1">Used in</h3>

@@ -17,11 +17,14 @@ const {
   rows,
   title,
   most = undefined,
+  close = false,
 } = defineProps<{
   rows: { label: string; at: number; low: number | null; high: number | null; said: number | null }[]
   title: string
   /** Top of the scale. */
   most?: number
+  /** The scale begins near the lowest, not at nothing. */
+  close?: boolean
 }>()
 Chart.register(CategoryScale, LinearScale, BarElement, PointElement, LineElement, Tooltip)
 const { colours, font } = useChartLook()
@@ -61,7 +64,12 @@ const options = computed<ChartOptions<'bar' | 'line'>>(() => ({
   animation: false,
   scales: {
     x: { grid: { display: false }, ticks: { color: colours.value.soft, font } },
-    y: { min: 0, max: most, grid: { color: colours.value.hair }, ticks: { color: colours.value.soft, font } },
+    y: {
+      ...(close ? { beginAtZero: false, grace: '20%' } : { min: 0 }),
+      max: most,
+      grid: { color: colours.value.hair },
+      ticks: { color: colours.value.soft, font },
+    },
   },
 }))
 const told = computed(() => rows.map(({ label, at }) => `${label}: ${Number(at.toPrecision(3))}`).join(', '))

@@ -9,12 +9,14 @@ import {
   SINGLE_KINDS,
   type Setup,
   chosenFromKit,
+  isGear,
   momentOf,
   newSetup,
   ownKitFor,
   plan as planOf,
   withChanges,
 } from '~~/core'
+import { GEAR, GEAR_KINDS } from '~~/core/season'
 import { ApiError, api } from '~/services/api'
 import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
@@ -22,9 +24,12 @@ import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 const { shootId } = defineProps<{ shootId: string }>()
 const emit = defineEmits<{ close: [] }>()
 const kit = useKitStore()
+const gear = useGearStore()
 const { fill, show } = useNumbers()
 onMounted(() => {
-  if (!kit.loaded) void kit.load().catch(() => {})
+  const read = kit.loaded ? Promise.resolve() : kit.load()
+  // Without what takes have shown, a launcher's own figures are taken.
+  void read.then(() => (GEAR_KINDS.some(kind => kit.ofKind(kind).length > 0) ? gear.load() : null)).catch(() => {})
 })
 
 const recipe = ref<Recipe>('projectile')
@@ -71,6 +76,7 @@ const choicesOf = (kind: KitKind): { value: string | undefined; label: string }[
 ]
 /** A sensor of another kind than the recipe's would make another plan. */
 function fits(kind: KitKind, id: string): boolean {
+  if (isGear(kind)) return GEAR[kind].suits(newSetup(recipe.value, method.value || undefined))
   return kind !== 'sensor' || kit.byId.get(id)?.item.figures.kind === newSetup(recipe.value).sensor.kind
 }
 const setup = computed<Setup>(() => {
@@ -79,7 +85,7 @@ const setup = computed<Setup>(() => {
   if (wanted && moment.value > 0) made = withChanges(made, momentOf(made, wanted))
   for (const kind of [...SINGLE_KINDS, 'flash'] as const) {
     const id = chosen[kind]
-    const item = id ? kit.byId.get(id)?.item : undefined
+    const item = id ? gear.taken(id) : undefined
     if (!id || !item || !fits(kind, id)) continue
     const lights = kind === 'flash' ? made.flashes.map((_, i) => i) : [0]
     made = lights.reduce((now, light) => chosenFromKit(now, item, id, light), made)

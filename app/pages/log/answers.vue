@@ -30,6 +30,11 @@ async function load(): Promise<void> {
 }
 watch(query, load, { immediate: true })
 
+const gear = useGearStore()
+const gearFailure = ref('')
+const geared = computed(() => gear.shown.filter(({ memory }) => memory !== null))
+onMounted(() => gear.load().catch((error: Error) => (gearFailure.value = error.message)))
+
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
 const count = (value: number): string => show(value, 'count', { figures: 2 })
 const recipeName = (recipe: Recipe | ''): string => (recipe === '' ? 'Unknown' : RECIPE_LABELS[recipe])
@@ -119,6 +124,24 @@ const costs = computed(() =>
               </li>
             </ul>
           </template>
+        </section>
+        <section aria-labelledby="gear" data-testid="gear-changes">
+          <h2 id="gear" class="text-lg font-semibold">Does our gear change?</h2>
+          <p v-if="gearFailure" role="alert" class="text-(--bad)">{{ gearFailure }}</p>
+          <p v-else-if="!gear.loaded" role="status" class="text-(--ink-soft)">Reading its takes …</p>
+          <p v-else-if="geared.length === 0" class="text-(--ink-soft)">
+            No launcher, mixture, balloon skin or hand is named yet. Add it to
+            <NuxtLink to="/kit" class="underline">Kit</NuxtLink> and choose it in a set-up: each day of its takes is
+            then kept here.
+          </p>
+          <div class="grid gap-6">
+            <article v-for="one in geared" :key="one.id" :aria-label="one.item.name">
+              <h3 class="font-semibold">
+                <NuxtLink :to="`/kit?item=${one.id}`" class="underline">{{ one.item.name }}</NuxtLink>
+              </h3>
+              <KitGearShown :gear="one" />
+            </article>
+          </div>
         </section>
         <section aria-labelledby="better" data-testid="works">
           <h2 id="better" class="text-lg font-semibold">What works better?</h2>

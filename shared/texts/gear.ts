@@ -1,0 +1,73 @@
+import type { Quantity } from '../../core'
+import type { GearEventKind, GearKind, GearMemory } from '../../core/season'
+
+/** What is learnt of each kind, as a chart is headed, and its quantity. */
+export const GEAR_FIGURES: Readonly<Record<GearKind, { name: string; quantity: Quantity }>> = {
+  launcher: { name: 'Launch speed', quantity: 'speed' },
+  mixture: { name: 'Time to the moment', quantity: 'time' },
+  skin: { name: 'Tear speed', quantity: 'speed' },
+  hand: { name: 'How early the press comes', quantity: 'time' },
+}
+
+/** How gear stands, as a sentence begins. */
+function standing(kind: GearKind, value: number, figure: (value: number) => string): string {
+  if (kind === 'hand') return `Presses ${figure(Math.abs(value))} ${value < 0 ? 'late' : 'early'}`
+  return `${GEAR_FIGURES[kind].name} ${figure(value)}`
+}
+
+/** What can be noted of gear, as a choice. */
+export const GEAR_EVENT_LABELS: Readonly<Record<GearEventKind, string>> = {
+  repaired: 'Repaired',
+  replaced: 'Replaced: count from here',
+  note: 'Note',
+}
+
+/** A figure or a share as it is shown. */
+export interface GearShown {
+  figure: (value: number) => string
+  /** A change or an error: a share of the figure, or of its own unit. */
+  change: (value: number) => string
+  date: (day: number) => string
+}
+
+const signed = (value: number, { change }: GearShown): string => `${value < 0 ? '−' : '+'}${change(Math.abs(value))}`
+
+/** Whether gear changes, in sentences: how it stands, what changed, and what could not have been noticed. */
+export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): string[] {
+  const days = memory.days === 1 ? 'one day' : `${memory.days} days`
+  const takes = memory.takes === 1 ? 'one take' : `${memory.takes} takes`
+  const stands =
+    `${standing(kind, memory.value, shown.figure)} ± ${shown.change(memory.error)} on a day to come, by ${takes} on ` +
+    `${days}; takes differ by ${shown.change(memory.spread)}.`
+  const { repair, jump, trend } = memory
+  const drifts = trend
+    ? [
+        `From ${shown.date(trend.from)} to ${shown.date(trend.to)} it changed steadily: ${signed(trend.by, shown)}, ` +
+          `between ${signed(trend.low, shown)} and ${signed(trend.high, shown)}; ${signed(trend.monthly, shown)} a month.`,
+      ]
+    : []
+  const mended = repair
+    ? [
+        `Since the repair of ${shown.date(repair.day)}: ${signed(repair.by, shown)}, ` +
+          `between ${signed(repair.low, shown)} and ${signed(repair.high, shown)}.`,
+      ]
+    : []
+  if (jump)
+    return [
+      stands,
+      ...drifts,
+      ...mended,
+      `It changed on ${shown.date(jump.day)}: ${signed(jump.by, shown)}, between ${signed(jump.low, shown)} and ` +
+        `${signed(jump.high, shown)}. Look for what was done to it, and note it.`,
+    ]
+  if (memory.days < 3)
+    return [stands, ...mended, 'Three days of takes tell how its days differ; until then that is assumed.']
+  // Two days after a jump have to agree on it: by then one of some three and a half differences of days shows.
+  const least = 3.5 * Math.hypot(memory.betweenDays, memory.spread / Math.sqrt(memory.takes / memory.days))
+  return [
+    stands,
+    ...drifts,
+    ...mended,
+    `No sudden change. One of ${shown.change(least)} or more would most likely have been noticed within two days.`,
+  ]
+}

@@ -1,0 +1,95 @@
+import { eq } from 'drizzle-orm'
+import { newKitItem, newSetup, settingsOf, withChanges } from '~~/core'
+import { gearDays, takes } from '~~/server/database/schema'
+import { listGear, noteGearEvent, strikeGearEvent } from '~~/server/services/gear'
+import { createKit } from '~~/server/services/kit'
+import { createSetup, updateSetup } from '~~/server/services/setups'
+import { createShoot } from '~~/server/services/shoots'
+import { amendTake, logTake, strikeTake } from '~~/server/services/takes'
+import { studio } from './support'
+
+let own: Awaited<ReturnType<typeof studio>>
+let launcher: string
+let other: string
+let shootId: string
+beforeAll(async () => {
+  own = await studio()
+  const { ids } = await createKit(own.db, own.studioId, [newKitItem('launcher'), newKitItem('launcher', 'Other')])
+  ;[launcher, other] = ids as [string, string]
+  shootId = (await createShoot(own.db, own.studioId, { name: 'Gear', date: '2026-11-20', place: '', notes: '' })).id
+})
+afterAll(() => own.end())
+
+const gearOf = async (id: string) => (await listGear(own.db, own.studioId)).gear.find(({ kitId }) => kitId === id)!
+
+async function geared(kit: { launcher: string }) {
+  const setup = { ...newSetup('projectile'), name: 'Cracker', kit: { ...newSetup('projectile').kit, ...kit } }
+  const record = await createSetup(own.db, own.studioId, shootId, setup)
+  let n = 0
+  const fire = (position: number, with_: Partial<typeof kit> = kit, firedAt = '2026-11-20T20:00:00.000Z') =>
+    logTake(own.db, own.studioId, record.id, {
+      ...{ key: `g-${++n}`, delay: 0.0184, planned: 0.0184, verdict: 'on', keeper: false, position, note: '' },
+      ...{ sharp: null, exposed: null, clean: null, cause: null, alsoCause: null, variant: null, said: null },
+      settings: settingsOf({ ...setup, kit: { ...setup.kit, ...with_ } }),
+      firedAt,
+    })
+  return { ...record, fire }
+}
+
+test('takes tell of their gear by day, as they were fired; a strike and a correction are counted anew', async () => {
+  const { fire } = await geared({ launcher })
+  const made = [await fire(0.001), await fire(0.002), await fire(0.003)]
+  // Past midnight it is the same evening.
+  await fire(0.002, { launcher }, '2026-11-21T02:30:00.000Z')
+  await fire(0.002, { launcher: other })
+  const [day, ...more] = (await gearOf(launcher)).days
+  expect(more).toEqual([])
+  expect(day).toMatchObject({ takes: 4, free: 3 })
+  expect((await gearOf(other)).days).toMatchObject([{ takes: 1 }])
+  await strikeTake(own.db, own.studioId, made[2]!.id, true)
+  const struck = (await gearOf(launcher)).days[0]!
+  expect(struck.takes).toBe(3)
+  // The one farthest past the mark was the quickest.
+  expect(struck.mean).toBeLessThan(day!.mean)
+  await strikeTake(own.db, own.studioId, made[2]!.id, false)
+  expect((await gearOf(launcher)).days[0]).toEqual(day)
+  await own.db.update(takes).set({ position: 0.001 }).where(eq(takes.id, made[2]!.id))
+  // What no call told is not seen: corrections go through the log.
+  expect((await gearOf(launcher)).days[0]).toEqual(day)
+  await amendTake(own.db, own.studioId, made[1]!.id, { position: 0.001 })
+  expect((await gearOf(launcher)).days[0]!.mean).toBeLessThan(day!.mean)
+})
+
+test('named afterwards, it takes over the takes that named none; gear that fired nothing learns nothing', async () => {
+  const before = (await gearOf(other)).days.length
+  for (let i = 0; i < 10; i++) await geared({ launcher: other })
+  expect((await gearOf(other)).days).toHaveLength(before)
+  const plain = await geared({ launcher: '' })
+  await plain.fire(0.001)
+  expect((await gearOf(other)).days).toHaveLength(before)
+  const named = { ...plain.setup, kit: { ...plain.setup.kit, launcher: other } }
+  await updateSetup(own.db, own.studioId, plain.id, plain.revision, named)
+  expect((await gearOf(other)).setups).toBe(2)
+  // Moved or evened out later, what was fired before stays as it was.
+  const last = (await gearOf(other)).days
+  const moved = withChanges(named, [{ path: 'sensor.position', value: 0.5 }])
+  await updateSetup(own.db, own.studioId, plain.id, plain.revision + 1, moved)
+  const again = (await gearOf(other)).days
+  again.forEach((day, i) => expect(day.mean).toBeCloseTo(last[i]!.mean, 6))
+})
+
+test('repairs are noted and taken back; kit that tells nothing of itself takes none', async () => {
+  const event = { kind: 'repaired', date: '2026-11-19', note: 'New spring' } as const
+  const { id } = await noteGearEvent(own.db, own.studioId, launcher, event, null)
+  expect((await gearOf(launcher)).events).toEqual([{ id, ...event }])
+  await strikeGearEvent(own.db, own.studioId, id, true)
+  expect((await gearOf(launcher)).events).toEqual([])
+  const { ids } = await createKit(own.db, own.studioId, [newKitItem('lens')])
+  await expect(noteGearEvent(own.db, own.studioId, ids[0]!, event, null)).rejects.toMatchObject({ statusCode: 409 })
+  await expect(noteGearEvent(own.db, own.studioId, 'none', event, null)).rejects.toMatchObject({ statusCode: 404 })
+  const stranger = await studio()
+  await expect(strikeGearEvent(own.db, stranger.studioId, id, false)).rejects.toMatchObject({ statusCode: 404 })
+  expect((await listGear(stranger.db, stranger.studioId)).gear).toEqual([])
+  await stranger.end()
+  expect((await own.db.select().from(gearDays)).every(row => row.setupId !== '')).toBe(true)
+})
