@@ -17,6 +17,8 @@ import type { PictureRecord } from '~~/server/services/pictures'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { MinuteRule, OwnRules, ShootDay } from '~~/core/day'
 import type { SeasonLog } from '~~/core/season'
+import type { CourseRecord, LessonProgress } from '~~/server/services/course'
+import type { CourseAnswer } from '~~/shared/schemas/course'
 import type { GearList, GearRecord } from '~~/server/services/gear'
 import type { GearEventInput } from '~~/shared/schemas/gear'
 import type { DayLog } from '~~/server/services/dayEvents'
@@ -36,10 +38,12 @@ import { keepAnswer, keptAnswer } from './kept'
 export type {
   ArchivedSetup,
   DayLog,
+  CourseRecord,
   DayRecord,
   GearRecord,
   LogEntry,
   LogImported,
+  LessonProgress,
   LogStats,
   KitRecord,
   MemberRecord,
@@ -228,6 +232,8 @@ export const api = {
   revokeMember: (id: string) => call('DELETE', `/api/members/${id}`),
   cancelLinks: (id: string) => call('DELETE', `/api/members/${id}/links`),
   createStudio: (name: string) => call<LinkMade>('POST', '/api/studios', { name }),
+  course: () => call<CourseRecord>('GET', '/api/course'),
+  answerGo: (answer: CourseAnswer) => call<{ right: boolean; progress: LessonProgress }>('POST', '/api/course', answer),
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
   beginPractice: (exercise: string, seed?: number) =>
     call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),

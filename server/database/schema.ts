@@ -15,6 +15,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
+import type { AskedLesson } from '../../core/course'
 import { DAY_EVENTS, type ShootDay, completeShootDay } from '../../core/day'
 import { CAUSES, GEAR_EVENTS } from '../../core/season'
 import type {
@@ -530,6 +531,28 @@ export const gearDays = mysqlTable(
   table => [
     primaryKey({ name: 'gear_days_key', columns: [table.setupId, table.kitId, table.day] }),
     index('gear_days_studio').on(table.studioId, table.kitId),
+  ],
+)
+
+/** Goes at the lessons of the course, by who answered them. */
+export const courseGoes = mysqlTable(
+  'course_goes',
+  {
+    studioId: studioId(),
+    /** Id of the member; empty: signed in before people had names. */
+    person: varchar('person', { length: 36 }).notNull(),
+    lesson: varchar('lesson', { length: 20 }).$type<AskedLesson>().notNull(),
+    /** Which go of theirs it is, from 0: it is drawn by that. */
+    number: int('number').notNull(),
+    /** SI, or the place of an option. */
+    answer: double('answer').notNull(),
+    isRight: boolean('is_right').notNull(),
+    hinted: boolean('hinted').notNull(),
+    luck: double('luck').notNull(),
+    createdAt: created(),
+  },
+  table => [
+    primaryKey({ name: 'course_goes_key', columns: [table.studioId, table.person, table.lesson, table.number] }),
   ],
 )
 

@@ -9,6 +9,7 @@ import type {
   RevealedFigure,
   Setup,
 } from '../../core'
+import type { AskedLesson } from '../../core/course'
 import type { GearDay, GearKind, GearTake } from '../../core/season'
 import type { PreparedPicture } from '../services/pictureFile'
 import type { TakeRecord } from '../services/takes'
@@ -31,6 +32,11 @@ export interface Jobs {
   gearDays: {
     asked: { document: string; kinds: Readonly<Record<string, GearKind>>; takes: readonly GearTake[] }
     given: (GearDay & { kitId: string })[]
+  }
+  /** Whether an answer to a go of the course does, and how often luck would. */
+  courseGo: {
+    asked: { lesson: AskedLesson; number: number; person: string; answer: number }
+    given: { right: boolean; luck: number }
   }
   /** Prepares the picture in a file; writes beside it what is kept. */
   picture: { asked: { path: string; zone: number }; given: PreparedPicture }

@@ -17,7 +17,9 @@ import {
   reveal,
 } from '../../core'
 import { grouped } from '../../core/math/grouped'
+import { goOf, isRight, luckOf } from '../../core/course'
 import { GEAR_KINDS, gearDaysOf, pooledDays } from '../../core/season'
+import { seedOf } from '../../shared/course/seed'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
 import type { JobKind, Jobs, JobMessage } from './jobs'
@@ -80,6 +82,10 @@ const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given
   learnt: async ({ setup, others }) => learntElsewhere(setup, others.flatMap(readable)),
   kitUses: async asked => usesIn(asked),
   gearDays: async asked => gearDaysIn(asked),
+  courseGo: async ({ lesson, number, person, answer }) => {
+    const go = goOf(lesson, seedOf(person, number))
+    return { right: isRight(go.answer, answer), luck: luckOf(go.answer) }
+  },
   picture: ({ path, zone }) => preparePicture(path, zone),
   small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),

@@ -42,8 +42,9 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
   const { repair, jump, trend } = memory
   const drifts = trend
     ? [
-        `From ${shown.date(trend.from)} to ${shown.date(trend.to)} it changed steadily: ${signed(trend.by, shown)}, ` +
-          `between ${signed(trend.low, shown)} and ${signed(trend.high, shown)}; ${signed(trend.monthly, shown)} a month.`,
+        `From ${shown.date(trend.from)} to ${shown.date(trend.to)} it changed steadily: ` +
+          `${signed(trend.by, shown)}, between ${signed(trend.low, shown)} and ${signed(trend.high, shown)}; ` +
+          `${signed(trend.monthly, shown)} a month.`,
       ]
     : []
   const mended = repair

@@ -4,7 +4,6 @@ import { test as base, withoutFrames } from './base'
 interface Kept {
   context: BrowserContext
   page: Page
-  file: string
   frames: boolean
 }
 
@@ -15,7 +14,7 @@ async function remembered({ context }: Kept): Promise<string> {
 }
 
 /**
- * The tests of a file that pass one page on, as somebody works in it for an evening: each goes to its own set-up within
+ * Tests that pass one page on, as somebody works in it for an evening: each goes to its own set-up within
  * it, which takes half of what loading the application anew does. What is closed, cut off or shown otherwise has a page
  * of its own, by `ownPage`.
  */
@@ -30,14 +29,14 @@ export const keptPage = base.extend<object, { keep: { now: Kept | null } }>({
     { scope: 'worker' },
   ],
   page: async ({ keep, browser, frames }, use, info) => {
-    if (keep.now && (keep.now.file !== info.file || keep.now.frames !== frames)) {
+    if (keep.now && keep.now.frames !== frames) {
       await keep.now.context.close()
       keep.now = null
     }
     if (!keep.now) {
       const context = await browser.newContext()
       if (!frames) await withoutFrames(context)
-      keep.now = { context, page: await context.newPage(), file: info.file, frames }
+      keep.now = { context, page: await context.newPage(), frames }
     }
     const { now } = keep
     const before = await remembered(now)

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { type Page, expect } from '@playwright/test'
-import { RECIPES, type Recipe } from '~~/core'
+import { KIT_KINDS, RECIPES, type Recipe } from '~~/core'
 import { test } from './base'
 import { programArgs } from '../../scripts/lib/programs.mjs'
 import { callApi, fillField, open, openNewSetup, pick } from './helpers'
@@ -34,7 +34,7 @@ for (const way of ['key', 'touch'] as const) {
       await asNew(page)
       await open(page, '/kit')
       const kit = page.getByTestId('empty-kit')
-      await expect(kit.getByRole('row')).toHaveCount(9)
+      await expect(kit.getByRole('row')).toHaveCount(1 + KIT_KINDS.length)
       await kit.getByRole('button', { name: 'Add flash from data sheet' }).click()
       await expect(page.getByRole('dialog', { name: 'Add flash from data sheet' })).toBeVisible()
       await page.keyboard.press('Escape')

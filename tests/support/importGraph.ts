@@ -31,6 +31,7 @@ export const LAYERS = [
   'lab',
   'practice',
   'scoring',
+  'course',
 ] as const
 const IMPORT = /^\s*(?:import|export)\s+(type\s)?(?:[^'";]*?\sfrom\s+)?'([^']+)'/gm
 

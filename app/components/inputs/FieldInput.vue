@@ -182,6 +182,7 @@ const options = computed(() =>
       v-else-if="field.type === 'flag'"
       :id="id"
       size="sm"
+      :aria-label="label"
       :model-value="Boolean(shownValue)"
       @update:model-value="change($event as boolean)"
     />

@@ -10,14 +10,38 @@ const { options, line = true } = defineProps<{
 }>()
 const model = defineModel<T>({ required: true })
 
-/** A closed list holds no more than what it shows: a page has dozens of them, and few are ever opened. */
+defineOptions({ inheritAttrs: false })
+
+/**
+ * The library's list takes sixteen parts to stand there closed, and a page has dozens of which few are ever opened:
+ * until it is reached, by key, pointer or finger, a plain button stands in its place.
+ */
 const reached = ref(false)
+const open = ref(false)
+const root = useTemplateRef<{ triggerRef?: HTMLElement }>('list')
+async function reach(then: { focus?: boolean; open?: boolean } = {}): Promise<void> {
+  reached.value = true
+  await nextTick()
+  const trigger = root.value?.triggerRef
+  if (then.focus) trigger?.focus()
+  if (then.open) open.value = true
+}
+/** What is pressed has been chosen: what stands there changes when finger or button is lifted. */
+let pressed = false
+const onPress = (): void => void (pressed = true)
+function onEnter({ pointerType }: PointerEvent): void {
+  if (pointerType !== 'touch') void reach()
+}
+function onFocus(): void {
+  if (!pressed) void reach({ focus: true })
+}
+const label = computed(() => options[Number(at.value)]?.label ?? '')
+
 /** Places in the list stand for what is chosen. */
 const items = computed(() =>
-  options.flatMap(({ label, group }, i) => {
-    if (!reached.value) return String(i) === at.value ? [{ label, value: String(i) }] : []
+  options.flatMap(({ label: text, group }, i) => {
     const headed = group && group !== options[i - 1]?.group
-    return [...(headed ? [{ label: group, type: 'label' as const }] : []), { label, value: String(i) }]
+    return [...(headed ? [{ label: group, type: 'label' as const }] : []), { label: text, value: String(i) }]
   }),
 )
 const at = computed(() => String(options.findIndex(({ value }) => value === model.value)))
@@ -37,7 +61,29 @@ const content = {
 </script>
 
 <template>
+  <button
+    v-if="!reached"
+    v-bind="$attrs"
+    type="button"
+    role="combobox"
+    aria-expanded="false"
+    aria-autocomplete="none"
+    data-state="closed"
+    class="closed"
+    :class="line ? 'border-b border-(--hair) ps-1' : 'ps-0'"
+    @focus="onFocus"
+    @pointerenter="onEnter"
+    @pointerdown="onPress"
+    @click="reach({ focus: true, open: true })"
+  >
+    <span class="truncate">{{ label }}</span>
+    <span class="iconify i-lucide:chevron-down chevron" aria-hidden="true" />
+  </button>
   <USelect
+    v-else
+    ref="list"
+    v-bind="$attrs"
+    v-model:open="open"
     :model-value="at"
     :items="items"
     size="xs"
@@ -47,9 +93,34 @@ const content = {
       base: line ? 'border-b border-(--hair) ps-1' : 'ps-0',
       content: 'w-auto min-w-(--reka-select-trigger-width)',
     }"
-    @focusin="reached = true"
-    @pointerenter="reached = true"
-    @update:open="reached = true"
     @update:model-value="pick($event)"
   />
 </template>
+
+<style scoped>
+/* As the library's own stands there. */
+.closed {
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  padding: 4px 28px 4px 8px;
+  font-size: 12px;
+  line-height: 16px;
+  color: var(--ui-text-highlighted);
+  background: transparent;
+}
+.closed.ps-1 {
+  padding-inline-start: 4px;
+}
+.closed.ps-0 {
+  padding-inline-start: 0;
+}
+.chevron {
+  position: absolute;
+  inset-inline-end: 8px;
+  width: 16px;
+  height: 16px;
+  color: var(--ui-text-dimmed);
+}
+</style>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
 import { LAB_TOOLS } from '~~/core/lab'
-import { ApiError, type PracticeRecord, api } from '~/services/api'
+import { ApiError, type CourseRecord, type PracticeRecord, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
-/** The practice bench: exercises on simulated rigs, and those begun. */
+/** The course, and the practice bench: exercises on simulated rigs, and those begun. */
 const practices = ref<PracticeRecord[]>([])
+const course = ref<CourseRecord | null>(null)
 const busy = ref('')
 const failure = ref('')
 const { when } = useDates()
@@ -13,7 +14,7 @@ useHead({ title: 'Practice · Epiro' })
 
 onMounted(async () => {
   try {
-    practices.value = await api.practices()
+    ;[practices.value, course.value] = await Promise.all([api.practices(), api.course()])
   } catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'The exercises could not be loaded'
   }
@@ -35,8 +36,12 @@ async function begin(exercise: string): Promise<void> {
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-5xl gap-6">
       <header class="max-w-3xl">
-        <h1 class="text-2xl font-semibold">Practice bench</h1>
-        <p class="mt-1 text-(--ink-soft)">
+        <h1 class="text-2xl font-semibold">Practice</h1>
+      </header>
+      <CourseList :course="course" />
+      <header id="bench" class="max-w-3xl">
+        <h2 class="section-title">Practice bench</h2>
+        <p class="mt-1 text-[13px] text-(--ink-soft)">
           A simulated rig stands in for launcher, sensor, controller, lights and camera. What is true of it is hidden:
           shoot, look at the pictures, and find the moment with the props given. Then see how you did against a ladder
           and against somebody who knew the truth.
@@ -48,9 +53,9 @@ async function begin(exercise: string): Promise<void> {
       <ol class="grid" aria-label="Exercises">
         <li v-for="exercise in EXERCISES" :key="exercise.id" class="row" :data-testid="`exercise-${exercise.id}`">
           <div class="min-w-0">
-            <h2 class="font-semibold">
+            <h3 class="font-semibold">
               {{ exercise.title }}
-            </h2>
+            </h3>
             <p class="text-[13px] text-(--ink-soft)">
               {{ exercise.teaches }}
             </p>

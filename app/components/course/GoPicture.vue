@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { type Setup, plan } from '~~/core'
+import { smallFrame } from '~/services/framePicture'
+
+/** The picture that an answer would have made: computed once it was given; until then the recipe's own. */
+const { setup, answered } = defineProps<{ setup: Setup; answered: Setup | null }>()
+const picture = ref('')
+let shown = 0
+watch(
+  () => answered,
+  async next => {
+    const mine = ++shown
+    URL.revokeObjectURL(picture.value)
+    picture.value = ''
+    if (!next) return
+    // A picture that cannot be drawn is no matter: what is told stands without it.
+    const made = await smallFrame(plan(next)).catch(() => null)
+    if (made && mine === shown) picture.value = URL.createObjectURL(made)
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  shown++
+  URL.revokeObjectURL(picture.value)
+})
+</script>
+
+<template>
+  <figure>
+    <img
+      v-if="picture"
+      :src="picture"
+      alt="What this answer would have caught"
+      class="reddened block aspect-3/2 w-full object-cover"
+    />
+    <UiRecipePicture v-else :recipe="setup.recipe" class="aspect-3/2 w-full" />
+    <figcaption class="text-[11px] text-(--ink-soft)">
+      {{
+        picture
+          ? 'As your answer would have caught it'
+          : answered
+            ? 'Drawing what it would have caught …'
+            : 'The set-up'
+      }}
+    </figcaption>
+  </figure>
+</template>
