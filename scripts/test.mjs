@@ -82,6 +82,8 @@ function starts() {
 
 /** Checks at once: a core each, or where they wait for one another's processes, one more. */
 const CORES = Math.min(3, availableParallelism())
+/** Tests of pages at once. */
+const PAGES = Math.min(4, availableParallelism() + 1)
 
 /** Runs checks, so many at once; what one prints stays together. @param {Check[]} list */
 async function together(list, atOnce = CORES) {
@@ -188,8 +190,8 @@ async function side(number) {
 }
 
 async function withDatabase() {
-  // Measurements and pictures want the machine for themselves.
-  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? 2 : 1
+  // Measurements and pictures want the machine for themselves; tests wait for pages a fifth of their time.
+  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? PAGES : 1
   const all = []
   try {
     for (let number = 0; number < sides; number++) all.push(await side(number))

@@ -28,6 +28,10 @@ async function run(what: () => Promise<unknown>): Promise<void> {
   }
 }
 onMounted(() => run(async () => {}))
+const rehearse = (id: string): Promise<void> =>
+  run(async () => {
+    await navigateTo(`/setups/${(await api.rehearse(id)).id}/run`)
+  })
 
 /** What is on today first, then what comes, the nearest first, then what is over. */
 const today = localDay()
@@ -140,6 +144,7 @@ const toggleArchived = (): Promise<void> =>
         @paste="pasteInto = shoot.id"
         @archive="archive"
         @duplicate="id => run(() => api.duplicateSetup(id))"
+        @rehearse="rehearse"
         @move="(id, to) => run(() => api.moveSetup(id, to))"
         @archive-shoot="run(() => api.archiveShoot(shoot.id))"
       />

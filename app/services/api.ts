@@ -237,6 +237,7 @@ export const api = {
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
   beginPractice: (exercise: string, seed?: number) =>
     call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
+  rehearse: (setupId: string) => call<SetupRecord>('POST', `/api/setups/${setupId}/rehearse`, {}),
   practice: (setupId: string) => call<PracticeState>('GET', `/api/setups/${setupId}/practice`),
   revealPractice: (setupId: string) => call<PracticeState>('POST', `/api/setups/${setupId}/practice/reveal`, {}),
   logTake: (setupId: string, take: TakeInput) => call<TakeRecord>('POST', `/api/setups/${setupId}/takes`, take),

@@ -133,6 +133,31 @@ export const EXERCISES: readonly Exercise[] = [
 export const exerciseById = (id: string): Exercise | undefined =>
   [...EXERCISES, ...LIGHT_EXERCISES].find(exercise => exercise.id === id)
 
+/** Id of a set-up of one's own that is rehearsed on the bench. */
+export const REHEARSAL = 'own'
+/** Props of a rehearsal whose set-up names no stock: so many for each keeper. */
+const PROPS_EACH = 6
+const FEWEST_PROPS = 12
+
+/** The exercise that was begun with a rig: one of the list, or a set-up of one's own; undefined: neither. */
+export function exerciseOf(id: string, { setup }: Pick<PracticeRig, 'setup'>): Exercise | undefined {
+  if (id !== REHEARSAL) return exerciseById(id)
+  const { name, recipe, goal } = setup
+  return {
+    id,
+    title: name,
+    recipe,
+    teaches: 'Your own set-up, on a rig that is as far off as your plan says it may be.',
+    keepers: goal.keepers,
+    stock: goal.stock > 0 ? goal.stock : Math.max(FEWEST_PROPS, PROPS_EACH * goal.keepers),
+    changes: [],
+  }
+}
+
+/** The set-up that what was begun with a rig started with. */
+export const startOf = (exercise: Exercise, { setup }: Pick<PracticeRig, 'setup'>): Setup =>
+  exercise.id === REHEARSAL ? setup : exerciseSetup(exercise)
+
 /** The set-up an exercise starts with. */
 export function exerciseSetup(exercise: Exercise): Setup {
   const changed = withChanges(recipeStart(exercise.recipe), exercise.changes)

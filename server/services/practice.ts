@@ -11,16 +11,20 @@ import {
   type PracticeRig,
   type RevealedFigure,
   PracticeDevice,
+  REHEARSAL,
   completeRig,
+  drawRig,
   exerciseById,
+  exerciseOf,
   exerciseRig,
   exerciseSetup,
+  freshCopy,
   switchedOn,
 } from '../../core'
 import { localDay } from '../../shared/units/day'
 import type { Database } from '../database/client'
 import { type PracticeOutcome, practiceShots, practices, setups, shoots } from '../database/schema'
-import { notFound } from '../utils/problem'
+import { notFound, problem } from '../utils/problem'
 import { addPicture } from './pictures'
 import { type SetupRecord, createSetup, getSetup } from './setups'
 import { createShoot } from './shoots'
@@ -86,6 +90,27 @@ export async function beginPractice(
   })
 }
 
+/** Rehearses a set-up: a copy of it, on a rig that is as far off as its plan says it may be. @throws 404, 409 */
+export async function beginRehearsal(
+  db: Database,
+  studioId: string,
+  id: string,
+  seed = randomInt(1, 2 ** 31),
+): Promise<SetupRecord> {
+  const { setup: own, practice } = await getSetup(db, studioId, id)
+  if (practice) throw problem(409, 'This is an exercise already: begin it anew under Practice')
+  const setup = { ...freshCopy(own), name: `Rehearsal: ${own.name}`.slice(0, 120), delay: null }
+  const shootId = await practiceShoot(db, studioId)
+  return db.transaction(async tx => {
+    const record = await createSetup(tx, studioId, shootId, setup)
+    const rig = drawRig(record.setup, seed)
+    await tx
+      .insert(practices)
+      .values({ setupId: record.id, studioId, exercise: REHEARSAL, rig, state: switchedOn(record.setup) })
+    return record
+  })
+}
+
 interface Practice {
   exercise: Exercise
   rig: PracticeRig
@@ -99,7 +124,7 @@ async function getPractice(db: Database, studioId: string, setupId: string): Pro
     .select()
     .from(practices)
     .where(and(eq(practices.setupId, setupId), eq(practices.studioId, studioId)))
-  const exercise = row && exerciseById(row.exercise)
+  const exercise = row && exerciseOf(row.exercise, row.rig)
   if (!row || !exercise) throw notFound('exercise')
   return { exercise, rig: completeRig(row.rig), state: row.state, revealedAt: row.revealedAt, outcome: row.outcome }
 }

@@ -5,8 +5,7 @@ import {
   assess,
   bestDelay,
   completeSetup,
-  exerciseById,
-  exerciseSetup,
+  exerciseOf,
   judge,
   kitDifferences,
   kitIdsOf,
@@ -15,6 +14,7 @@ import {
   plan,
   plannedStatus,
   reveal,
+  startOf,
 } from '../../core'
 import { grouped } from '../../core/math/grouped'
 import { goOf, isRight, luckOf } from '../../core/course'
@@ -35,8 +35,8 @@ function outcomeOf({
   shots,
   takes,
 }: Jobs['outcome']['asked']): Jobs['outcome']['given'] {
-  const exercise = exerciseById(id)!
-  const start = exerciseSetup(exercise)
+  const exercise = exerciseOf(id, rig)!
+  const start = startOf(exercise, rig)
   return {
     judgement: judge(exercise, rig, start, matchShots(shots, takes)),
     truth: reveal(rig, setup, bestDelay(rig, start, fired), {

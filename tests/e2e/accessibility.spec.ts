@@ -28,7 +28,14 @@ async function violationsOf(page: Page, rules: string[] | null, within?: string)
  */
 async function serious(page: Page, within?: string): Promise<string[]> {
   const found = await violationsOf(page, null, within)
-  const wear = (look: string) => page.evaluate(to => (document.documentElement.dataset.look = to), look)
+  const wear = (look: string) =>
+    page.evaluate(async to => {
+      document.documentElement.dataset.look = to
+      // A colour that is still on its way has no contrast of its own yet.
+      await new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve)))
+      const changing = document.getAnimations().filter(one => one instanceof CSSTransition)
+      await Promise.allSettled(changing.map(one => one.finished))
+    }, look)
   if ((await page.evaluate(() => document.documentElement.dataset.look)) === 'safelight') return found
   await wear('safelight')
   const there = await violationsOf(page, ['color-contrast', 'link-in-text-block'], within)

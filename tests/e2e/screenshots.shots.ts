@@ -130,6 +130,13 @@ test('run, practice, pictures side by side', async ({ page }) => {
   await expect(page.getByTestId('result')).toBeVisible()
   await page.mouse.move(5, 790)
   await take(page, 'practice')
+
+  // A lesson, answered wrongly: what is right, and what the answer would have caught.
+  await page.goto('/practice/course/freezing')
+  await page.getByRole('group', { name: 'Most power' }).getByRole('button').nth(1).click()
+  await expect(page.getByRole('img', { name: 'What this answer would have caught' })).toBeVisible()
+  await page.mouse.move(5, 790)
+  await take(page, 'course')
 })
 
 test('answers, contact sheet and a report of the season', async ({ page }) => {

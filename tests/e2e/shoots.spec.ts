@@ -1,8 +1,9 @@
 import { expect } from '@playwright/test'
 import { test } from './base'
 import { enterDemo } from './helpers'
+import { acknowledge } from './runHelpers'
 
-test('a shoot is made, a set-up of a recipe added, changed, and archived', async ({ page }) => {
+test('a shoot is made, a set-up of a recipe added, changed, rehearsed, and archived', async ({ page }) => {
   await enterDemo(page)
   await page.getByRole('button', { name: 'New shoot' }).click()
   await page.getByRole('button', { name: 'Save shoot' }).click()
@@ -23,6 +24,17 @@ test('a shoot is made, a set-up of a recipe added, changed, and archived', async
 
   await page.getByRole('link', { name: 'Epiro' }).click()
   await expect(shoot.getByRole('link', { name: 'Second drop' })).toBeVisible()
+  // Before it is shot it is rehearsed, on a rig that hides what is true of it.
+  await shoot.getByRole('button', { name: 'Actions for Second drop' }).click()
+  await page.getByRole('menuitem', { name: 'Rehearse on the bench' }).click()
+  await expect(page).toHaveURL(/\/setups\/[\w-]+\/run/)
+  await acknowledge(page)
+  await expect(page.getByTestId('bench')).toContainText('connected')
+  await page.getByRole('link', { name: 'Exercise progress' }).click()
+  await expect(page.getByRole('heading', { name: 'Rehearsal: Second drop' })).toBeVisible()
+  await expect(page.getByText('Your own set-up, on a rig')).toBeVisible()
+
+  await page.getByRole('link', { name: 'Epiro' }).click()
   await shoot.getByRole('button', { name: 'Actions for Second drop' }).click()
   await page.getByRole('menuitem', { name: 'Archive' }).click()
   await expect(shoot).toContainText('No set-ups yet.')

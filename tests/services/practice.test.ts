@@ -3,12 +3,20 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import exifr from 'exifr'
 import { and, eq } from 'drizzle-orm'
-import { EXERCISES } from '~~/core'
+import { EXERCISES, newSetup } from '~~/core'
 import { shoots } from '~~/server/database/schema'
 import { logPage } from '~~/server/services/logPage'
 import { listPictures } from '~~/server/services/pictures'
-import { beginPractice, listPractices, practiceState, revealPractice, speakToBench } from '~~/server/services/practice'
-import { listShoots } from '~~/server/services/shoots'
+import {
+  beginPractice,
+  beginRehearsal,
+  listPractices,
+  practiceState,
+  revealPractice,
+  speakToBench,
+} from '~~/server/services/practice'
+import { createSetup, getSetup, updateSetup } from '~~/server/services/setups'
+import { createShoot, listShoots } from '~~/server/services/shoots'
 import { fire, makeSetup, refusal, studio, wholePicture } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
@@ -46,6 +54,37 @@ test('an exercise has a set-up, a hidden rig, and a camera whose picture goes to
   await say(id, 'SHUTTER OPEN')
   expect(await say(id, 'SHUTTER CLOSE')).toEqual(['OK', 'EVENT shutter closed'])
 })
+
+test('a set-up of one’s own is rehearsed: a copy, its own props, a rig it does not know, judged at the end', async () => {
+  const { id: shootId } = await createShoot(own.db, own.studioId, {
+    ...{ name: 'A real one', date: '2026-12-01', place: '', notes: '' },
+  })
+  const mine = await createSetup(own.db, own.studioId, shootId, newSetup('projectile'))
+  const goal = { ...mine.setup.goal, keepers: 1, stock: 0 }
+  await updateSetup(own.db, own.studioId, mine.id, mine.revision, { ...mine.setup, goal })
+  const { id, setup, practice } = await beginRehearsal(own.db, own.studioId, mine.id, 5)
+  expect(practice).toBe(true)
+  expect(id).not.toBe(mine.id)
+  expect(setup).toMatchObject({ name: `Rehearsal: ${mine.setup.name}`, recipe: mine.setup.recipe, delay: null })
+  expect(await practiceState(own.db, own.studioId, id)).toMatchObject({
+    exercise: { id: 'own', title: setup.name, keepers: 1, stock: 12 },
+    shots: 0,
+    truth: null,
+  })
+  await shoot(id, 0.0185)
+  await fire(own.db, own.studioId, id, { firedAt: new Date().toISOString() })
+  const { truth, judgement, revealed } = await revealPractice(own.db, own.studioId, id)
+  expect(revealed).toBe(true)
+  expect(judgement).toMatchObject({ takes: 1, wanted: 1 })
+  // What was true is not what was planned.
+  const speed = truth!.find(({ path }) => path === 'motion.speed')!
+  expect(speed.truth).not.toBe(speed.assumed)
+  expect((await listPractices(own.db, own.studioId))[0]).toMatchObject({ setupId: id, exercise: 'own', revealed: true })
+  // The set-up itself is as it was, and a rehearsal is not rehearsed.
+  expect((await getSetup(own.db, own.studioId, mine.id)).revision).toBe(mine.revision + 1)
+  expect((await refusal(beginRehearsal(own.db, own.studioId, id))).status).toBe(409)
+  expect((await refusal(beginRehearsal(own.db, own.studioId, 'none'))).status).toBe(404)
+}, 60_000)
 
 test('the truth is nowhere to be read until it is asked for', async () => {
   const { id } = await beginPractice(own.db, own.studioId, 'milk-crown', 12)

@@ -10,6 +10,7 @@ const emit = defineEmits<{
   paste: []
   archive: [id: string, name: string]
   duplicate: [id: string]
+  rehearse: [id: string]
   move: [id: string, shootId: string]
   archiveShoot: []
 }>()
@@ -25,7 +26,10 @@ const day = (date: string): string =>
     year: 'numeric',
   })
 const menu = (id: string, name: string) => [
-  [{ label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) }],
+  [
+    { label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) },
+    { label: 'Rehearse on the bench', icon: 'i-lucide-drama', onSelect: () => emit('rehearse', id) },
+  ],
   session.isLead
     ? others.map(other => ({
         label: `Move to ${other.name}`,

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** The library's list of one of a few, as `PickOne` draws it once it is reached. */
+const { items, line } = defineProps<{
+  /** Choices, by their place, and headings between them. */
+  items: { label: string; value?: string; type?: 'label' }[]
+  line: boolean
+}>()
+const model = defineModel<string>({ required: true })
+const open = defineModel<boolean>('open', { required: true })
+
+/**
+ * A list that closes gives the focus back only where nobody has gone on: else the next key pressed would open it again.
+ */
+const content = {
+  onCloseAutoFocus(event: Event): void {
+    if (document.activeElement instanceof HTMLInputElement) event.preventDefault()
+  },
+}
+const select = useTemplateRef<{ triggerRef?: HTMLElement }>('select')
+defineExpose({ trigger: computed(() => select.value?.triggerRef) })
+</script>
+
+<template>
+  <USelect
+    ref="select"
+    v-model="model"
+    v-model:open="open"
+    :items="items"
+    size="xs"
+    variant="none"
+    :content="content"
+    :ui="{
+      base: line ? 'border-b border-(--hair) ps-1' : 'ps-0',
+      content: 'w-auto min-w-(--reka-select-trigger-width)',
+    }"
+  />
+</template>
