@@ -55,7 +55,7 @@ test('an exercise has a set-up, a hidden rig, and a camera whose picture goes to
   expect(await say(id, 'SHUTTER CLOSE')).toEqual(['OK', 'EVENT shutter closed'])
 })
 
-test('a set-up of one’s own is rehearsed: a copy, its own props, a rig it does not know, judged at the end', async () => {
+test('a set-up of one’s own is rehearsed: a copy of it, on a rig it does not know, judged at the end', async () => {
   const { id: shootId } = await createShoot(own.db, own.studioId, {
     ...{ name: 'A real one', date: '2026-12-01', place: '', notes: '' },
   })
