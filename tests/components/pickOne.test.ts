@@ -1,6 +1,6 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
-import { flushPromises, mount } from '@vue/test-utils'
-import { ref } from 'vue'
+import { mount } from '@vue/test-utils'
+import { nextTick, ref } from 'vue'
 import PickOne from '~/components/ui/PickOne.vue'
 
 const STUB = {
@@ -24,20 +24,10 @@ function mounted(value: unknown, options: { value: unknown; label: string; group
   return { wrapper, told, list: () => wrapper.getComponent({ name: 'USelect' }) }
 }
 
-/** Until what draws the list has come. */
-async function reached(wrapper: ReturnType<typeof mount>): Promise<void> {
-  for (let i = 0; i < 50 && !wrapper.findComponent({ name: 'USelect' }).exists(); i++) {
-    await new Promise(resolve => setTimeout(resolve, 20))
-    await flushPromises()
-  }
-  await flushPromises()
-}
-
 /** The list once it is reached, as it is handed on, without what draws it. */
 async function picked(...given: Parameters<typeof mounted>) {
   const { wrapper, told, list } = mounted(...given)
   await wrapper.get('button').trigger('pointerenter', { pointerType: 'mouse' })
-  await reached(wrapper)
   return { list: list(), told, choose: (place: string) => list().vm.$emit('update:modelValue', place) }
 }
 
@@ -93,8 +83,8 @@ test('until it is reached a button stands there that says what is chosen', async
   expect(wrapper.findComponent({ name: 'USelect' }).exists()).toBe(false)
   expect(mounted('else', options).wrapper.get('button').text()).toBe('')
   // By key the list takes the focus over; it is not opened by that.
-  button.element.focus()
-  await reached(wrapper)
+  await button.trigger('focus')
+  await nextTick()
   const list = wrapper.getComponent({ name: 'USelect' })
   expect(list.props()).toMatchObject({ items: whole, modelValue: '1', open: false })
   expect(document.activeElement).toBe(list.element)
@@ -108,7 +98,7 @@ test('a finger opens it with the one tap it takes', async () => {
   await button.trigger('focus')
   expect(wrapper.find('button').exists()).toBe(true)
   await button.trigger('click')
-  await reached(wrapper)
+  await nextTick()
   expect(list().props('open')).toBe(true)
 })
 test('a list that closes gives the focus back unless somebody types elsewhere', async () => {

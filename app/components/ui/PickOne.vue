@@ -1,6 +1,4 @@
 <script setup lang="ts" generic="T">
-import type { Component } from 'vue'
-
 /**
  * One of a few. The page draws the list, where a browser's own would be bright in a dark room; what stands for a choice
  * may be anything, nothing at all too.
@@ -16,19 +14,16 @@ defineOptions({ inheritAttrs: false })
 
 /**
  * The library's list takes sixteen parts to stand there closed, and a page has dozens of which few are ever opened:
- * until it is reached, by key, pointer or finger, and has come, a plain button stands in its place.
+ * until it is reached, by key, pointer or finger, a plain button stands in its place.
  */
-const list = shallowRef<Component | null>(null)
+const reached = ref(false)
 const open = ref(false)
-const root = useTemplateRef<{ trigger?: HTMLElement }>('drawn')
-const closed = useTemplateRef<HTMLElement>('closed')
-async function reach(then: { open?: boolean } = {}): Promise<void> {
-  const drawn = await import('./PickList.vue')
-  // Who has gone on meanwhile is not called back.
-  const held = document.activeElement === closed.value
-  list.value = drawn.default
+const root = useTemplateRef<{ triggerRef?: HTMLElement }>('list')
+async function reach(then: { focus?: boolean; open?: boolean } = {}): Promise<void> {
+  reached.value = true
   await nextTick()
-  if (held || then.open) root.value?.trigger?.focus()
+  const trigger = root.value?.triggerRef
+  if (then.focus) trigger?.focus()
   if (then.open) open.value = true
 }
 /** What is pressed has been chosen: what stands there changes when finger or button is lifted. */
@@ -38,7 +33,7 @@ function onEnter({ pointerType }: PointerEvent): void {
   if (pointerType !== 'touch') void reach()
 }
 function onFocus(): void {
-  if (!pressed) void reach()
+  if (!pressed) void reach({ focus: true })
 }
 const label = computed(() => options[Number(at.value)]?.label ?? '')
 
@@ -54,12 +49,20 @@ function pick(place?: string): void {
   const option = options[Number(place)]
   if (option) model.value = option.value
 }
+
+/**
+ * A list that closes gives the focus back only where nobody has gone on: else the next key pressed would open it again.
+ */
+const content = {
+  onCloseAutoFocus(event: Event): void {
+    if (document.activeElement instanceof HTMLInputElement) event.preventDefault()
+  },
+}
 </script>
 
 <template>
   <button
-    v-if="!list"
-    ref="closed"
+    v-if="!reached"
     v-bind="$attrs"
     type="button"
     role="combobox"
@@ -71,21 +74,26 @@ function pick(place?: string): void {
     @focus="onFocus"
     @pointerenter="onEnter"
     @pointerdown="onPress"
-    @click="reach({ open: true })"
+    @click="reach({ focus: true, open: true })"
   >
     <span class="truncate">{{ label }}</span>
     <span class="iconify i-lucide:chevron-down chevron" aria-hidden="true" />
   </button>
-  <component
-    :is="list"
+  <USelect
     v-else
-    ref="drawn"
+    ref="list"
     v-bind="$attrs"
     v-model:open="open"
     :model-value="at"
     :items="items"
-    :line="line"
-    @update:model-value="pick"
+    size="xs"
+    variant="none"
+    :content="content"
+    :ui="{
+      base: line ? 'border-b border-(--hair) ps-1' : 'ps-0',
+      content: 'w-auto min-w-(--reka-select-trigger-width)',
+    }"
+    @update:model-value="pick($event)"
   />
 </template>
 
