@@ -27,6 +27,11 @@ export const useGearStore = defineStore('gear', () => {
     loaded.value = true
   }
 
+  let reading: Promise<void> | null = null
+  /** Read once, however many parts of a page ask for it. */
+  const needed = (): Promise<void> =>
+    loaded.value ? Promise.resolve() : (reading ??= load().finally(() => (reading = null)))
+
   const shown = computed<ShownGear[]>(() => {
     const today = gearDay(new Date())
     return records.value.flatMap((record): ShownGear[] => {
@@ -55,5 +60,5 @@ export const useGearStore = defineStore('gear', () => {
     await load()
   }
 
-  return { loaded, behind, shown, byId, load, taken, note, takeBack }
+  return { loaded, behind, shown, byId, load, needed, taken, note, takeBack }
 })

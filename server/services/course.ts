@@ -1,5 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm'
-import { ASKED_LESSONS, type AskedLesson, masteryOf } from '../../core/course'
+import { ASKED_LESSONS, type AskedLesson, MASTERED, masteryOf } from '../../core/course'
+import { grouped } from '../../core/math/grouped'
 import type { CourseAnswer } from '../../shared/schemas/course'
 import type { Database } from '../database/client'
 import { courseGoes, practices } from '../database/schema'
@@ -35,10 +36,6 @@ export interface CourseRecord {
   all: PersonProgress[] | null
 }
 
-/** Goes of a lesson that are looked at. */
-const MOST = 400
-const FULL = 4.5
-
 type Row = typeof courseGoes.$inferSelect
 
 function progressOf(rows: readonly Row[]): LessonProgress[] {
@@ -46,7 +43,7 @@ function progressOf(rows: readonly Row[]): LessonProgress[] {
     const own = rows.filter(row => row.lesson === lesson)
     const { weight, mastered } = masteryOf(own.map(({ isRight, hinted, luck }) => ({ right: isRight, hinted, luck })))
     const right = own.filter(({ isRight }) => isRight).length
-    return { lesson, goes: own.length, right, mastered, share: mastered ? 1 : Math.min(1, weight / FULL) }
+    return { lesson, goes: own.length, right, mastered, share: mastered ? 1 : Math.min(1, weight / MASTERED) }
   })
 }
 
@@ -65,22 +62,17 @@ export async function courseOf(
   lead: boolean,
 ): Promise<CourseRecord> {
   const person = memberId ?? ''
-  const own = await inOrder(db, studioId, person).limit(MOST * ASKED_LESSONS.length)
+  const byPerson = grouped(await inOrder(db, studioId, lead ? undefined : person), row => row.person)
   const [shot] = await db
     .select({ evenings: sql<number>`count(*)` })
     .from(practices)
     .where(and(eq(practices.studioId, studioId), sql`json_value(${practices.outcome}, '$.judgement.done') = true`))
-  const course = { person, own: progressOf(own), evenings: Number(shot?.evenings ?? 0) }
+  const course = { person, own: progressOf(byPerson.get(person) ?? []), evenings: Number(shot?.evenings ?? 0) }
   if (!lead) return { ...course, all: null }
   const names = await memberNames(db, studioId)
-  const rows = await inOrder(db, studioId)
-  const people = [...new Set(rows.map(row => row.person))]
   return {
     ...course,
-    all: people.map(id => ({
-      name: names.get(id) ?? null,
-      lessons: progressOf(rows.filter(row => row.person === id)),
-    })),
+    all: [...byPerson].map(([id, rows]) => ({ name: names.get(id) ?? null, lessons: progressOf(rows) })),
   }
 }
 

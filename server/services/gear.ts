@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
-import { GEAR_KINDS, type GearDay, type GearEventKind, type GearKind } from '../../core/season'
+import { isGear } from '../../core'
+import { grouped } from '../../core/math/grouped'
+import type { GearDay, GearEventKind, GearKind } from '../../core/season'
 import type { GearEventInput } from '../../shared/schemas/gear'
 import { gearDay } from '../../shared/gear/days'
 import type { Database } from '../database/client'
@@ -98,7 +100,6 @@ async function workOut(
 /** Kinds of the gear of a studio, by id. */
 async function gearKinds(db: Database, studioId: string): Promise<Record<string, GearKind>> {
   const rows = await db.select({ id: kit.id, kind: kit.kind }).from(kit).where(eq(kit.studioId, studioId))
-  const isGear = (kind: string): kind is GearKind => (GEAR_KINDS as readonly string[]).includes(kind)
   return Object.fromEntries(rows.flatMap(({ id, kind }) => (isGear(kind) ? [[id, kind] as const] : [])))
 }
 
@@ -124,7 +125,17 @@ export async function listGear(db: Database, studioId: string): Promise<GearList
   if (ids.length === 0) return { gear: [], behind: 0 }
   const behind = await catchUpGear(db, studioId, kinds)
   const rows = await db
-    .select({ row: gearDays, shootId: setups.shootId })
+    .select({
+      place: { kitId: gearDays.kitId, setupId: gearDays.setupId, shootId: setups.shootId },
+      told: {
+        day: gearDays.day,
+        takes: gearDays.takes,
+        mean: gearDays.mean,
+        squares: gearDays.squares,
+        error: gearDays.error,
+        free: gearDays.free,
+      },
+    })
     .from(gearDays)
     .innerJoin(setups, eq(setups.id, gearDays.setupId))
     .where(and(eq(gearDays.studioId, studioId), ne(gearDays.kitId, '')))
@@ -134,20 +145,17 @@ export async function listGear(db: Database, studioId: string): Promise<GearList
     .from(gearEvents)
     .where(and(eq(gearEvents.studioId, studioId), isNull(gearEvents.struckAt)))
     .orderBy(asc(gearEvents.day), asc(gearEvents.createdAt))
+  const [rowsOf, eventsOf] = [grouped(rows, ({ place }) => place.kitId), grouped(events, ({ kitId }) => kitId)]
   return {
     behind,
     gear: ids.map(kitId => {
-      const own = rows.filter(({ row }) => row.kitId === kitId)
+      const own = rowsOf.get(kitId) ?? []
       return {
         kitId,
-        days: own.map(({ row: { day, takes: fired, mean, squares, error, free } }) => ({
-          ...{ day, takes: fired, mean, squares, error, free },
-        })),
-        setups: new Set(own.map(({ row }) => row.setupId)).size,
-        shoots: new Set(own.map(({ shootId }) => shootId)).size,
-        events: events
-          .filter(event => event.kitId === kitId)
-          .map(({ id, kind, day, note }) => ({ id, kind, date: day, note })),
+        days: own.map(({ told }) => told),
+        setups: new Set(own.map(({ place }) => place.setupId)).size,
+        shoots: new Set(own.map(({ place }) => place.shootId)).size,
+        events: (eventsOf.get(kitId) ?? []).map(({ id, kind, day, note }) => ({ id, kind, date: day, note })),
       }
     }),
   }
@@ -161,15 +169,12 @@ export async function noteGearEvent(
   input: GearEventInput,
   memberId: string | null,
 ): Promise<{ id: string }> {
-  const kind = (
-    await db
-      .select({ kind: kit.kind })
-      .from(kit)
-      .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
-  )[0]
-  if (!kind) throw notFound('item of kit')
-  if (!(GEAR_KINDS as readonly string[]).includes(kind.kind))
-    throw problem(409, 'Takes tell nothing of this kind of kit')
+  const [found] = await db
+    .select({ kind: kit.kind })
+    .from(kit)
+    .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
+  if (!found) throw notFound('item of kit')
+  if (!isGear(found.kind)) throw problem(409, 'Takes tell nothing of this kind of kit')
   const id = randomUUID()
   const { date, ...noted } = input
   await db.insert(gearEvents).values({ ...noted, day: date, id, studioId, kitId, memberId })

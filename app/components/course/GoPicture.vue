@@ -13,7 +13,7 @@ watch(
     URL.revokeObjectURL(picture.value)
     picture.value = ''
     if (!next) return
-    // A picture that cannot be drawn is no matter: what is told stands without it.
+    // Without a picture the explanation beside it is enough.
     const made = await smallFrame(plan(next)).catch(() => null)
     if (made && mine === shown) picture.value = URL.createObjectURL(made)
   },

@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import type { Go } from '~~/core/course'
 import { MARK_TEXT } from '~~/shared/texts/course'
 
-/** A go drawn along one scale: what is told, and once it is answered the rest, the answer and the stretch that does. */
+/** A go along one scale: what the question gives, and after the answer the rest, with the answer and what is right. */
 const { go, answer } = defineProps<{ go: Go; answer: number | null }>()
 const { show } = useNumbers()
 

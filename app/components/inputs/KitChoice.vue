@@ -25,9 +25,9 @@ const kit = useKitStore()
 const gear = useGearStore()
 const id = useId()
 watch(
-  () => isGear(kind) && kit.ofKind(kind).length > 0 && !gear.loaded,
+  () => isGear(kind) && kit.ofKind(kind).length > 0,
   // Without what takes have shown, its own figures are taken.
-  wanted => wanted && void gear.load().catch(() => {}),
+  wanted => wanted && void gear.needed().catch(() => {}),
   { immediate: true },
 )
 

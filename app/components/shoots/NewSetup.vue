@@ -29,7 +29,7 @@ const { fill, show } = useNumbers()
 onMounted(() => {
   const read = kit.loaded ? Promise.resolve() : kit.load()
   // Without what takes have shown, a launcher's own figures are taken.
-  void read.then(() => (GEAR_KINDS.some(kind => kit.ofKind(kind).length > 0) ? gear.load() : null)).catch(() => {})
+  void read.then(() => (GEAR_KINDS.some(kind => kit.ofKind(kind).length > 0) ? gear.needed() : null)).catch(() => {})
 })
 
 const recipe = ref<Recipe>('projectile')
