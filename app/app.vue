@@ -14,7 +14,7 @@ onMounted(() => {
       <NuxtPage />
     </NuxtLayout>
     <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
-      A new version of Epiro is here. <button type="button" class="underline" @click="take">Reload with it</button>
+      A new version of Epiro is here. <button type="button" class="underline" @click="take">Reload to update</button>
     </p>
   </UApp>
 </template>

@@ -8,7 +8,8 @@ const COMMANDS = {
   set: {
     usage: 'epiro set FILE "WORDS" [--json]',
     does:
-      'Sets what is said of a set-up: prints each figure, old and new, or with --json the changed set-up. Where it ' +
+      'Sets figures of a set-up from plain words: prints each one, old and new, or with --json the ' +
+      'changed set-up. Where it ' +
       'has to ask, it changes nothing, prints the questions and ends with 3.',
     examples: ['epiro set cracker.epiro.json "f/8 iso 400, key at 1/64 half a metre away" --json'],
   },
@@ -32,8 +33,8 @@ const COMMANDS = {
   watch: {
     usage: 'epiro watch FOLDER --link LINK --setup ID [--certificate FILE] [--all]',
     does:
-      'Sends each new picture in a folder to the take of its time. LINK is made on the page People, and is good ' +
-      'once; ID is the last part of the set-up\u2019s address.',
+      'Attaches each new picture in a folder to the take made at that time. LINK is made on the page People and ' +
+      'works once; ID is the last part of the set-up\u2019s address.',
     examples: ["epiro watch ~/tethered --link 'https://studio:8443/sign-in#…' --setup 0f0c… --all"],
   },
   bench: {
@@ -48,17 +49,17 @@ const COMMANDS = {
   },
   link: {
     usage: 'epiro link [--name NAME] [--role lead|assistant|viewer] [--studio NAME]',
-    does: 'A sign-in link, good once and for 15 minutes.',
+    does: 'A sign-in link that works once, for 15 minutes.',
     examples: ["epiro link --name 'Second camera' --role assistant"],
   },
   studio: {
     usage: 'epiro studio NAME',
-    does: 'Another studio on this installation, with a link for its lead.',
+    does: 'Add a studio to this installation, with a link for its lead.',
     examples: ["epiro studio 'Rooftop'"],
   },
 } as const
 
-const FILES = 'FILE may be - for standard input. Bad input: one line a mistake on standard error, exit 2.'
+const FILES = 'FILE may be - for standard input. Bad input: one line per mistake on standard error, exit 2.'
 
 export const HELP = [
   ...Object.values(COMMANDS).map(({ usage, does }) => `${usage}\n    ${does}`),

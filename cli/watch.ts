@@ -123,7 +123,7 @@ async function signIn(options: WatchOptions): Promise<string> {
     '',
   )
   if (answer.status !== 200 || !answer.cookie)
-    throw new Refused(answer.body?.detail ?? `The server answered ${answer.status}`)
+    throw new Refused(answer.body?.detail ?? `The server reported error ${answer.status}`)
   return answer.cookie
 }
 
@@ -140,7 +140,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
 
   async function send(file: string): Promise<void> {
     const found = await Promise.all([readFile(file), stat(file)]).catch(({ code, message }: NodeJS.ErrnoException) => {
-      options.say(`${basename(file)}: passed over: ${code === 'ENOENT' ? 'it is gone' : message}`)
+      options.say(`${basename(file)}: skipped: ${code === 'ENOENT' ? 'it is gone' : message}`)
       return null
     })
     if (!found) return
@@ -171,7 +171,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
         continue
       }
       if (!(answer instanceof Error) && answer.status < 500) {
-        options.say(`${basename(file)}: not taken: ${answer.body?.detail ?? answer.status}`)
+        options.say(`${basename(file)}: not accepted: ${answer.body?.detail ?? answer.status}`)
         return
       }
       options.say(`${basename(file)}: the server does not answer; trying again`)
@@ -194,7 +194,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
     watcher
       .on('add', file => {
         if (!PICTURES.has(extname(file).toLowerCase())) {
-          options.say(`${basename(file)}: passed over; JPEG, PNG and WebP are taken`)
+          options.say(`${basename(file)}: skipped; only JPEG, PNG and WebP are accepted`)
           return
         }
         waiting.push(file)

@@ -35,12 +35,12 @@ function chunksOf(view: DataView, little: boolean): Map<string, { at: number; si
 function plainWave(bytes: Uint8Array): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const kind = bytes.byteLength < 12 ? '' : String.fromCharCode(...bytes.subarray(0, 4))
-  if (kind !== 'RIFF' && kind !== 'RIFX' && kind !== 'RF64') throw new Error('It is no WAV file.')
+  if (kind !== 'RIFF' && kind !== 'RIFX' && kind !== 'RF64') throw new Error('Not a WAV file.')
   const little = kind !== 'RIFX'
   const chunks = chunksOf(view, little)
   const [format, data] = [chunks.get('fmt '), chunks.get('data')]
-  if (!format || format.size < 16) throw new Error('It has no format.')
-  if (!data || data.size === 0) throw new Error('It has no samples.')
+  if (!format || format.size < 16) throw new Error('The WAV file has no format.')
+  if (!data || data.size === 0) throw new Error('The WAV file has no samples.')
   const channels = view.getUint16(format.at + 2, little)
   const rate = view.getUint32(format.at + 4, little)
   if (channels < 1 || channels > MOST_CHANNELS) throw new Error(`It claims ${channels} channels.`)
@@ -73,7 +73,8 @@ export function waveOf(bytes: Uint8Array): { rate: number; channels: Float32Arra
   const wave = new wavefile.WaveFile(plainWave(bytes))
   const { sampleRate: rate, numChannels } = wave.fmt as { sampleRate: number; numChannels: number }
   const [scale, middle] = SCALES[wave.bitDepth] ?? []
-  if (scale === undefined || middle === undefined) throw new Error(`Its samples are packed (${wave.bitDepth}).`)
+  if (scale === undefined || middle === undefined)
+    throw new Error(`Compressed WAV files are not supported (${wave.bitDepth}).`)
   const codes = codesOf(wave)
   const length = Math.floor(codes.length / numChannels)
   const channels = Array.from({ length: numChannels }, (_, channel) => {

@@ -10,7 +10,7 @@ import { Stop } from './lib/system.mjs'
 
 const HELP = `npm run backup -- [FILE] [--studio NAME]    everything, or one studio, into one file, while Epiro runs
 npm run restore -- FILE [--replace]         puts a backup back, into an empty database or beside what is there
-                                            --replace: a studio that is there gives way to the one of the backup
+                                            --replace: overwrites an existing studio with the one in the backup
                                             --sessions: browsers that were signed in when it was made are again
 Where: DATABASE_URL, or the database of Epiro on this machine (EPIRO_DATA).`
 

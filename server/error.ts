@@ -47,7 +47,7 @@ function problemFor(
   const gone = ({ code, message }: Cause): boolean =>
     (code !== undefined && DATABASE_GONE.has(code)) || LOST.test(message ?? '')
   if (chain.some(({ code }) => code === 'EPIRO_TOO_LONG'))
-    return problemOf(503, 'This took too long and was ended: narrow what is asked for, and try again')
+    return problemOf(503, 'This took too long and was stopped: narrow the request, and try again')
   if (chain.some(gone)) {
     return problemOf(503, 'The database does not answer; what was not saved is kept in this page')
   }

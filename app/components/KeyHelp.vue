@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** Every key, on `?`; and the two keys that go to a page. */
+import { KEYS } from '~~/shared/texts/keys'
+
+/** Every key, on `?`; the search over everything, on `/`; and the two keys that go to a page. */
 const open = ref(false)
 /** The list is read when it is first asked for, and stays. */
 const asked = ref(false)
@@ -7,28 +9,45 @@ function show(): void {
   asked.value = true
   open.value = true
 }
+const finding = ref(false)
+const askedFor = ref(false)
+function find(): void {
+  askedFor.value = true
+  finding.value = true
+}
 let waiting = ''
+const goTo = (path: string) => (): void => void navigateTo(path)
 usePageKeys(event => {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key === '?') {
-    event.preventDefault()
-    show()
-    return
-  }
-  const went = waiting
-  waiting = event.key === 'g' ? 'g' : ''
-  if (went !== 'g') return
-  const to = (
-    { s: '/', l: '/log', k: '/kit', m: '/lab', p: '/practice', d: '/devices', w: '/glossary' } as Record<string, string>
-  )[event.key]
-  if (to) {
-    event.preventDefault()
-    void navigateTo(to)
-  }
+  const before = waiting
+  waiting = keyOf(event) === 'g' ? 'g ' : ''
+  if (pressed(KEYS.anywhere, event, { help: show, find }) || before === '') return
+  pressed(
+    KEYS.goTo,
+    event,
+    {
+      shoots: goTo('/'),
+      log: goTo('/log'),
+      kit: goTo('/kit'),
+      lab: goTo('/lab'),
+      practice: goTo('/practice'),
+      people: goTo('/devices'),
+      glossary: goTo('/glossary'),
+    },
+    before,
+  )
 })
 </script>
 
 <template>
+  <UButton
+    variant="ghost"
+    size="xs"
+    icon="i-lucide-search"
+    aria-label="Search everything"
+    title="Search (/)"
+    @click="find"
+  />
   <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" class="max-sm:hidden" @click="show" />
   <LazyKeyList v-if="asked" v-model:open="open" />
+  <LazyFindPalette v-if="askedFor" v-model:open="finding" @keys="show" />
 </template>

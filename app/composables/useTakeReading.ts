@@ -1,6 +1,7 @@
 import type { Plan } from '~~/core'
 import type { OfRun, TakeReading } from '~~/core/lab'
 import type { PictureRecord } from '~/services/api'
+import { pictureUrl } from '~/services/pictureQueue'
 import { readTake } from '~/services/takeReading'
 
 /**
@@ -23,7 +24,7 @@ export function useTakeReading(plan: () => Plan, picture: () => PictureRecord | 
       busy.value = shown !== null
       if (!shown) return
       const asked = {
-        url: `/api/pictures/${shown.id}/small`,
+        url: pictureUrl(shown.id, 'small'),
         camera: shown.exposure.camera,
         setup: plan().entered,
         take: ofRun(),

@@ -42,6 +42,10 @@ watch(
     const takes = useTakesStore()
     await takes.readQueue()
     await takes.flush()
+    const { usePicturesStore } = await import('~/stores/pictures')
+    const pictures = usePicturesStore()
+    await pictures.readQueue()
+    await pictures.flush()
   },
   { immediate: true },
 )

@@ -69,7 +69,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
       <h1 class="text-2xl font-semibold">People</h1>
       <p v-if="!session.isLead" role="alert">
         {{ session.member ?? 'This device' }} is signed in as
-        {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead lets others in.
+        {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead can invite others.
       </p>
       <template v-else>
         <p v-if="failure" role="alert" class="text-(--bad)">
@@ -134,7 +134,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </div>
         </section>
         <section aria-labelledby="signed-in">
-          <h2 id="signed-in" class="section-title">Signed in</h2>
+          <h2 id="signed-in" class="section-title">Signed-in devices</h2>
           <table class="kit-table">
             <thead>
               <tr>

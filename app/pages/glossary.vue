@@ -3,7 +3,8 @@ import { GLOSSARY } from '~~/shared/texts/glossary'
 
 /** Every term, with where it is used and how one finds one's own figure. */
 useHead({ title: 'Glossary · Epiro' })
-const wanted = ref('')
+const route = useRoute()
+const wanted = ref(typeof route.query.term === 'string' ? route.query.term : '')
 const shown = computed(() => {
   const words = wanted.value.trim().toLowerCase()
   return GLOSSARY.filter(({ term, also, is, here }) =>

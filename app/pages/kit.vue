@@ -129,7 +129,7 @@ function made(id: string): void {
           @click="download(kitToCsv(items), 'kit.csv', 'text/csv')"
         />
         <label class="flex items-center gap-1 text-[12px]"
-          ><input v-model="showArchived" type="checkbox" class="tick" /> archived too</label
+          ><input v-model="showArchived" type="checkbox" class="tick" /> Show archived items</label
         >
       </div>
       <input

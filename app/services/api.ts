@@ -14,6 +14,7 @@ import type { ShootReport } from '~~/server/services/report'
 import type { LogEntry, LogPage } from '~~/server/services/logPage'
 import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
+import type { Found } from '~~/shared/schemas/find'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { MinuteRule, OwnRules, ShootDay } from '~~/core/day'
 import type { SeasonLog } from '~~/core/season'
@@ -170,6 +171,7 @@ export const api = {
   createShoot: (shoot: ShootInput) => call<ShootRecord>('POST', '/api/shoots', shoot),
   updateShoot: (id: string, shoot: ShootInput) => call('PUT', `/api/shoots/${id}`, shoot),
   archiveShoot: (id: string) => call('DELETE', `/api/shoots/${id}`),
+  find: (text: string) => call<Found[]>('GET', `/api/find?${new URLSearchParams({ text }).toString()}`),
   answers: (query: Record<string, string>) =>
     call<SeasonLog>('GET', `/api/answers?${new URLSearchParams(query).toString()}`),
   setDayRule: (rule: MinuteRule, minutes: number | null) => call<OwnRules>('PUT', '/api/day-rules', { rule, minutes }),
@@ -212,13 +214,15 @@ export const api = {
   amendTake: (id: string, amendment: TakeAmendment) => call<TakeRecord>('PUT', `/api/takes/${id}`, amendment),
   strikeTake: (id: string, struck: boolean) => call('PUT', `/api/takes/${id}/strike`, { struck }),
   pictures: (setupId: string) => call<PictureRecord[]>('GET', `/api/setups/${setupId}/pictures`),
-  addPicture: (setupId: string, file: File, take: string | null) =>
+  /** @param written when it was added, where it waited on this device */
+  addPicture: (setupId: string, file: File, take: string | null, written?: string) =>
     call<PictureRecord>(
       'POST',
       `/api/setups/${setupId}/pictures?${new URLSearchParams({
         name: file.name.slice(0, 200),
         zone: String(-new Date().getTimezoneOffset()),
         ...(take === null ? {} : { take }),
+        ...(written === undefined ? {} : { written }),
       }).toString()}`,
       new Blob([file]),
     ),

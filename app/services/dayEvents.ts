@@ -1,6 +1,6 @@
-import { createStore, del, entries, set } from 'idb-keyval'
 import type { DayEventInput } from '~~/shared/schemas/shootDay'
 import { ApiError, api } from './api'
+import { DeviceQueue } from './deviceQueue'
 
 /** Something noted on the day that the server may not have yet. */
 export interface QueuedDayEvent {
@@ -10,28 +10,13 @@ export interface QueuedDayEvent {
   event: DayEventInput
 }
 
-const store = () => createStore('epiro-day-events', 'events')
-/** What this browser would not keep: it lives as long as the page does. */
-const fleeting = new Map<string, QueuedDayEvent>()
-
 /** Notes of the day kept on this device until the server has them. */
+const kept = new DeviceQueue<QueuedDayEvent>(['epiro-day-events', 'events'], ({ event }) => event.key)
 export const dayEventQueue = {
-  async keep(queued: QueuedDayEvent): Promise<void> {
-    try {
-      await set(queued.event.key, queued, store())
-    } catch {
-      fleeting.set(queued.event.key, queued)
-    }
-  },
-  async done(key: string): Promise<void> {
-    fleeting.delete(key)
-    await del(key, store()).catch(() => {})
-  },
-  async all(owner: string): Promise<QueuedDayEvent[]> {
-    const kept = await entries<string, QueuedDayEvent>(store()).catch(() => [])
-    const found = [...kept.map(([, queued]) => queued), ...fleeting.values()]
-    return found.filter(queued => queued.owner === owner).sort((a, b) => a.event.at.localeCompare(b.event.at))
-  },
+  keep: (queued: QueuedDayEvent): Promise<void> => kept.keep(queued),
+  done: (key: string): Promise<void> => kept.done(key),
+  all: async (owner: string): Promise<QueuedDayEvent[]> =>
+    (await kept.all()).filter(queued => queued.owner === owner).sort((a, b) => a.event.at.localeCompare(b.event.at)),
 }
 
 /** What will not change by itself: the server has no place for it, or it is no such note. */

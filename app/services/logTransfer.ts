@@ -16,7 +16,7 @@ export async function importLog(
   if ('mistakes' in read) return read
   const total: LogImported = { added: 0, known: 0, setups: 0, edited: [], amended: 0 }
   for (const batch of batchesOf(read.value)) {
-    progress(`${total.added + total.known} of ${read.value.takes.length} taken in`)
+    progress(`${total.added + total.known} of ${read.value.takes.length} imported`)
     const result = await api.importLog({ ...batch, amend })
     for (const key of ['added', 'known', 'setups', 'amended'] as const) total[key] += result[key]
     total.edited.push(...result.edited)

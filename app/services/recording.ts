@@ -12,11 +12,11 @@ function rateOf(bytes: ArrayBuffer): number | null {
 
 /** A sound file by the browser's own decoder, at the file's own rate where that is known. */
 export async function decodedSound(file: File): Promise<{ channels: Float32Array[]; rate: number }> {
-  if (file.size > MOST_BYTES) throw new Error(`${file.name}: over ${MOST_BYTES / 1e6} MB.`)
+  if (file.size > MOST_BYTES) throw new Error(`${file.name}: larger than ${MOST_BYTES / 1e6} MB.`)
   const bytes = await file.arrayBuffer()
   const context = new OfflineAudioContext(1, 1, rateOf(bytes) ?? 48_000)
   const sound = await context.decodeAudioData(bytes).catch(() => null)
-  if (!sound) throw new Error(`${file.name}: not a sound file this browser can read. WAV is read by all of them.`)
+  if (!sound) throw new Error(`${file.name}: this browser cannot read this sound file. WAV always works.`)
   if (sound.duration > MOST_SECONDS) throw new Error(`${file.name}: longer than ten minutes.`)
   const count = Math.min(2, sound.numberOfChannels)
   return {

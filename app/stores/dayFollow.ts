@@ -108,7 +108,7 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
     const id = store.record?.shoot.id
     if (!id) return
     const sent = await sendDayEvents(session.key)
-    if (sent.refused.length > 0) trouble.value = `Not noted: ${sent.refused[0]}`
+    if (sent.refused.length > 0) trouble.value = `Not saved: ${sent.refused[0]}`
     try {
       const read = await api.dayLog(id)
       const waiting = await dayEventQueue.all(session.key)

@@ -95,7 +95,7 @@ const positive = (value: unknown): number | null => (typeof value === 'number' &
 
 async function picture({ file, full }: Extract<LabAsked, { kind: 'picture' }>): Promise<LabFile> {
   const bitmap = await createImageBitmap(file).catch(() => null)
-  if (!bitmap) throw new Error(`${file.name}: not a picture this browser can read. JPEG, PNG or WebP.`)
+  if (!bitmap) throw new Error(`${file.name}: this browser cannot read this picture. Use JPEG, PNG or WebP.`)
   if (bitmap.width * bitmap.height > MOST_PIXELS) throw new Error(`${file.name}: over 60 megapixels.`)
   const tags = ((await exifr
     .parse(file, { pick: ['ExposureTime', 'FNumber', 'ISO', 'Model'], translateValues: false })
@@ -118,7 +118,7 @@ async function picture({ file, full }: Extract<LabAsked, { kind: 'picture' }>): 
 }
 
 async function table({ file }: Extract<LabAsked, { kind: 'table' }>): Promise<LabFile> {
-  if (file.size > MOST_TABLE) throw new Error(`${file.name}: over ${MOST_TABLE / 1e6} MB.`)
+  if (file.size > MOST_TABLE) throw new Error(`${file.name}: larger than ${MOST_TABLE / 1e6} MB.`)
   const { data } = Papa.parse<unknown[]>(await file.text(), { skipEmptyLines: true, dynamicTyping: true })
   try {
     return keep({ kind: 'trace', name: file.name, trace: traceOf(data) })

@@ -38,22 +38,22 @@ const RULES: Rule[] = [
     applies: s => shoots(s.action.kind),
     text:
       'Know the local law on air guns and launchers. A backstop that holds and no one beyond it; ricochets ' +
-      'happen, so everyone is behind cover. Eye protection for all, at all times. Never loaded until the call; one ' +
-      'person holds the call; unload first.',
+      'happen, so everyone is behind cover. Eye protection for all, at all times. Load only on the call, which one ' +
+      'person gives; unload before anyone moves.',
   },
   {
     id: 'shards',
     title: 'Glass, ceramics, shards',
     applies: s => can(s, 'shatters') || shoots(s.action.kind),
-    text: 'Eye protection, gloves, sheets on the floor, shoes. Clean before the lights-on walk.',
+    text: 'Eye protection, gloves, sheets on the floor, shoes. With the lights on, sweep before anyone walks about.',
   },
   {
     id: 'laser',
     title: 'Lasers',
     applies: s => s.trigger === 'sensor' && sensorOf(s).crossed,
     text:
-      'For a laser beam: class 2 or lower, never at eye height, never into the lens, for it ruins sensors and ' +
-      'eyes. Switch it off between takes.',
+      'For a laser beam: class 2 or lower, never at eye height, never into the lens: it destroys camera sensors ' +
+      'and damages eyes. Switch it off between takes.',
   },
   {
     id: 'water',
@@ -68,7 +68,7 @@ const RULES: Rule[] = [
     title: 'Dust',
     applies: s => can(s, 'dust') || filledWith(s, 'powder'),
     text:
-      'Cocoa, starch and other fine powders burn explosively in the air. No flame, hot lamp or spark; air the ' +
+      'Cocoa, starch and other fine powders can explode in the air. No flame, hot lamp or spark; air the ' +
       'room; wear a mask. Mains flash heads are ignition sources.',
   },
   {
@@ -81,7 +81,7 @@ const RULES: Rule[] = [
     id: 'flicker',
     title: 'Flicker',
     applies: flickers,
-    text: 'Repeated pops between about 3 and 60 a second can trigger seizures. Ask everyone, warn the room.',
+    text: 'Pops at about 3 to 60 per second can trigger seizures. Ask everyone, warn the room.',
   },
   {
     id: 'dark',
@@ -94,15 +94,14 @@ const RULES: Rule[] = [
     title: 'People',
     applies: s => can(s, 'people') || s.subject.person,
     text:
-      'Consent and a rehearsal, nothing hard, sharp or hot thrown at anybody, warm water, a towel, no aiming at the ' +
-      'mouth or eyes, latex allergy asked for, ' +
-      'minors with a guardian.',
+      'Consent and a rehearsal, nothing hard, sharp or hot thrown at anybody, warm water, a towel; nothing aimed at ' +
+      'the mouth or eyes; ask about latex allergy; minors with a guardian.',
   },
   {
     id: 'hearing',
     title: 'Hearing',
     applies: s => s.action.kind === 'launcher' || can(s, 'loud'),
-    text: 'Shots, popping large balloons and bursting vessels are loud near the head: ear protection.',
+    text: 'Shots, popping large balloons and bursting vessels are loud at close range: wear ear protection.',
   },
 ]
 

@@ -68,8 +68,8 @@ function black({ setup, exposure }: Assessment): Check {
           )
   } else if (outcome === 'differs')
     meaning = say(
-      'Not black: read from the histogram or a grey card how far below correct the room is, and the light of the ' +
-        'room follows. Until then look for lamps, screens, a window, sensor lights.',
+      'Not black: read from the histogram or a grey card how far below correct the room is; the room light ' +
+        'follows from that. Until then look for lamps, screens, a window, indicator lights.',
     )
   return {
     id: 'black',
@@ -77,7 +77,7 @@ function black({ setup, exposure }: Assessment): Check {
     outcome,
     meaning,
     how: 'Flash off, room lights as for the take: {shutter} at {aperture}, {iso}.',
-    predicted: exposure.black ? 'Black: the room is at {ambient}.' : 'Not black: the room shows at {ambient}.',
+    predicted: exposure.black ? 'Black: the room is at {ambient}.' : 'Not black: room light at {ambient}.',
     figures: {
       shutter: shutter(picture.shutter),
       aperture: aperture(picture.aperture),
@@ -110,7 +110,7 @@ function exposureCheck(a: Assessment): Check {
       )
     } else {
       meaning = say(
-        'The lights give {off} against what was assumed: their guide numbers here are {factor} of the figures.',
+        'The lights are {off} from what was assumed: their real guide numbers are {factor} of the figures entered.',
         { off: stops(error), factor: share(2 ** (error / 2)) },
         exposure.front.map(i => ({
           path: `flashes[${i}].guideNumber`,
@@ -119,7 +119,7 @@ function exposureCheck(a: Assessment): Check {
       )
     }
   } else if (outcome === 'differs')
-    meaning = say('Adjust one stop at a time until the stand-in is right, then enter how far it was off.')
+    meaning = say('Adjust one stop at a time until the stand-in is right, then enter by how much you had to adjust.')
   return {
     id: 'exposure',
     title: 'Exposure',
@@ -128,7 +128,7 @@ function exposureCheck(a: Assessment): Check {
     how: fast
       ? 'A stand-in at the subject: {shutter} at {aperture}, {iso}. One stop at a time.'
       : 'Flash on a stand-in at the subject: {aperture}, {iso}. One stop at a time.',
-    predicted: level === null ? 'No flash in the set-up.' : 'The stand-in is at {level}.',
+    predicted: level === null ? 'Black frame: no flash in the set-up.' : 'Stand-in exposure: {level}.',
     figures: {
       shutter: shutter(setup.picture.shutter),
       aperture: aperture(setup.picture.aperture),
@@ -163,7 +163,7 @@ function focus({ known: setup, optics }: Assessment): Check {
         [{ path: 'picture.circleOfConfusion', value: significant(circle, 3) }],
       )
   } else if (outcome === 'differs')
-    meaning = say('Lay a ruler along the line of sight through the stand-in and note over what length it is sharp.')
+    meaning = say('Lay a ruler along the line of sight through the stand-in and enter the length that is sharp.')
   return {
     id: 'focus',
     title: 'Focus',
@@ -196,22 +196,23 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
     const others = knocks ? 'a footstep, a hand on the table' : 'the shutter’s click, a footstep'
-    const nearer = `the ${knocks ? 'sensor' : 'microphone'} nearer to the event`
+    const nearer = `the ${knocks ? 'sensor' : 'microphone'} closer to the event`
     meaning = say(
       peaks
-        ? `Fired {n} times by something else: ${others}, a bounce. Less keen, ${nearer}, or a longer hold-off.`
-        : 'Fired {n} times by something else: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
-            'it, or a longer hold-off.',
+        ? `{n} false triggers: ${others}, a bounce. Lower the sensitivity, move ${nearer}, or lengthen the hold-off.`
+        : '{n} false triggers: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
+            'it, or lengthen the hold-off.',
       { n: count(falseFires) },
     )
   } else if (events !== null && fired !== null && events > 0) {
     if (fired < events)
       meaning = say(
-        'Missed {missed} of {events}: about that share of props is lost. Keener, a wider beam, or the sensor nearer.',
+        'Missed {missed} of {events}: about that share of props is lost. Raise the sensitivity, widen the beam or ' +
+          'move the sensor closer.',
         { missed: count(events - fired), events: count(events) },
       )
     else
-      meaning = say('{events} of {events}: it answers to at least {share} of events, with 90 % confidence.', {
+      meaning = say('{events} of {events}: it triggers on at least {share} of events, with 90 % confidence.', {
         events: count(events),
         share: share(atLeastShare(events)),
       })
@@ -227,15 +228,15 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
     outcome,
     meaning,
     how:
-      'Click the shutter, step, clap far off: nothing may fire it. Then the event itself, some ten times: it ' +
-      'must fire every time.',
+      'Click the shutter, walk about, clap from a distance: nothing may trigger it. Then the event itself, some ten ' +
+      'times: it must trigger every time.',
     predicted: keen
-      ? 'Too sensitive: other things will fire it.'
+      ? 'Too sensitive: other things will trigger it.'
       : dull
         ? 'Not sensitive enough: it will miss the event.'
         : beamBlock !== null
-          ? 'Fires every time: the beam is blocked for {block}, {response} needed.'
-          : 'Fires every time, and for nothing else.',
+          ? 'Triggers every time: the beam is blocked for {block}, {response} needed.'
+          : 'Triggers every time, and on nothing else.',
     figures: { block: time(beamBlock ?? 0), response: time(sensor.response) },
   }
 }
@@ -292,15 +293,15 @@ function placeMeans({ setup }: Assessment, error: number, placeAt: (b: Assessmen
     off: length(Math.abs(error), 'mm'),
     real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm'),
   }
-  const side = error > 0 ? 'farther' : 'less far'
+  const side = error > 0 ? 'farther' : 'less'
   if (Math.abs(error) < 0.001) return say('As predicted, to a millimetre.')
   if (unknown && real !== null)
-    return say(`It had come {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
+    return say(`It had travelled {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
       { path: unknown.path, value: significant(real) },
       { path: 'delay', value: null },
     ])
   return say(
-    `It had come {off} ${side} than planned, and no speed or height explains that: check the distances and ` +
+    `It had travelled {off} ${side} than planned, and no speed or height explains that: check the distances and ` +
       `the sensor.`,
     figures,
   )
@@ -336,7 +337,7 @@ function control(a: Assessment): Check {
     outcome,
     meaning,
     how: travels
-      ? 'A wet card or a marker at the subject, fired with a delay of {delay}: how far had the object come?'
+      ? 'A wet card or a marker at the subject, fired with a delay of {delay}: how far did the object get?'
       : 'Fire with a delay of {delay}. How far had the event got?',
     predicted:
       shot === null || captured === null

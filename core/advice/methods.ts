@@ -80,7 +80,7 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
     out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
   if (exposure < -NEAR_CORRECT) {
     // A camera that sets its own may stop short of it.
-    const most = setup.picture.iso >= setup.camera.maximumIso ? ', the most this camera is trusted with' : ''
+    const most = setup.picture.iso >= setup.camera.maximumIso ? ', the highest acceptable ISO' : ''
     out.push({
       reason: `Under by {under} at {iso}${most}.`,
       figures: { iso: iso(setup.picture.iso), under: unsigned(-exposure) },
@@ -117,7 +117,7 @@ function ruledByTime(a: Assessment): RuledOut[] {
     out.push({
       reason:
         setup.trigger === 'burst'
-          ? 'Frames come every {frame}; the moment keeps for {window}.'
+          ? 'Frames come every {frame}; the moment lasts {window}.'
           : 'Takes scatter by {scatter}; the moment lasts {window}.',
       figures,
     })

@@ -124,7 +124,7 @@ function notesOf({ notes, flashes }: Json): unknown {
   const names = behind.map(({ name }) => String(name)).join(', ')
   const said =
     `Opened from a file of version 1. Behind the subject: ${names}. That is no longer counted in the exposure, which ` +
-    'was told too bright.'
+    'was shown too bright.'
   return [...(typeof notes === 'string' && notes !== '' ? [notes] : []), said].join('\n').slice(0, MOST_NOTES)
 }
 

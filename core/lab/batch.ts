@@ -20,7 +20,7 @@ function together(all: readonly LabFigure[]): LabFigure[] {
     {
       ...first,
       id: `${first.id}-scatter`,
-      label: 'Scatter from file to file',
+      label: 'File-to-file spread',
       value: scatter,
       error: scatter / Math.sqrt(2 * (n - 1)),
       ...(first.quantity === 'stops' ? { unit: 'unsigned' } : {}),

@@ -66,6 +66,6 @@ export function readLab(
   marks: readonly HandMark[] = [],
 ): LabReading {
   if (files.length < tool.least || files.some(file => file.kind !== tool.takes))
-    return unread([`It needs ${tool.least === 1 ? 'one file' : `${tool.least} files`} of its kind at the least.`])
+    return unread([`Add ${tool.least === 1 ? 'a file' : `${tool.least} files`} of the kind it reads.`])
   return tool.read(files, { ...startOf(tool), ...settings }, marks)
 }

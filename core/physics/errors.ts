@@ -9,7 +9,7 @@ export class InputError extends Error {
     readonly value: unknown,
     readonly allowed: string,
   ) {
-    super(`${field} is ${describe(value)}; allowed: ${allowed}`)
+    super(`${field} is ${describe(value)}; it must be ${allowed}`)
     this.name = 'InputError'
   }
 }
@@ -42,7 +42,7 @@ export function notNegative(field: string, value: number): number {
 /** Throws unless `value` is finite and between `low` and `high`, both allowed. */
 export function within(field: string, value: number, low: number, high: number): number {
   finite(field, value)
-  if (value < low || value > high) throw new InputError(field, value, `${low} to ${high}`)
+  if (value < low || value > high) throw new InputError(field, value, `from ${low} to ${high}`)
   return value
 }
 

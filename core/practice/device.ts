@@ -110,13 +110,13 @@ export class PracticeDevice {
       case '':
         return { lines: [] }
       default:
-        return error(`no such word ${word.slice(0, 20)}`)
+        return error(`unknown command ${word.slice(0, 20)}`)
     }
   }
 
   private set([name = '', text = '']: string[]): Answer {
     const dial = DIALS[name]
-    if (!dial) return error(`no such dial ${name.slice(0, 20)}`)
+    if (!dial) return error(`unknown setting ${name.slice(0, 20)}`)
     const value = Number(text)
     if (text === '' || !Number.isFinite(value) || value < dial.min || value > dial.max)
       return error(`${name} from ${dial.min} to ${dial.max}`)

@@ -4,7 +4,7 @@ import type { Exercise } from './exercises'
 export const LIGHT_EXERCISES: readonly Exercise[] = [
   {
     id: 'light-white-ground',
-    title: 'An even white ground behind a pour',
+    title: 'An even white background behind a pour',
     recipe: 'pour',
     keepers: 1,
     stock: 8,
@@ -13,11 +13,11 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'scene.ground.reflectance', value: 0.85 },
       { path: 'scene.ground.distance', value: 0.9 },
     ],
-    teaches: 'Lights of its own for the ground, from both sides and from far enough; the pour keeps its exposure.',
+    teaches: 'Give the background its own lights, from both sides and far enough away; the pour keeps its exposure.',
   },
   {
     id: 'light-rim',
-    title: 'A rim that misses the ground',
+    title: 'A rim light that misses the background',
     recipe: 'powder',
     keepers: 1,
     stock: 8,
@@ -67,7 +67,7 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       },
     ],
     teaches:
-      'A card fills the dark side of a glass, and is seen in it. By the mirror law it can be turned or moved out.',
+      'A card fills the dark side of a glass, and is seen in it. Turn or move it until the camera no longer sees it.',
   },
   {
     id: 'light-black-room',
@@ -80,6 +80,8 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'picture.ambientEv', value: 3 },
       { path: 'picture.shutter', value: 1 },
     ],
-    teaches: 'The room adds up over the open time and asks nothing of the flash: shorter, closed down, more flash.',
+    teaches:
+      'Room light builds up while the shutter is open; the flash does not. Open it for less time, stop ' +
+      'down, and use more flash.',
   },
 ]

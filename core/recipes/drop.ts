@@ -40,7 +40,7 @@ export const drop: RecipeFacts = {
       sharp: { drops: 2 },
     }),
     along('just above the surface', -0.012, { window: [0.006, 0.006], sharp: { object: null } }),
-    after('as it strikes the floor', 'floor', 0, { window: [0.003, 0.004], sharp: { object: null } }),
+    after('object hits the bottom of the vessel', 'floor', 0, { window: [0.003, 0.004], sharp: { object: null } }),
     share('cavity open', 'impact', 'cavity', 0.55, {
       window: [0.008, 0.008],
       spread: 0.06,

@@ -24,9 +24,9 @@ export const grains: RecipeFacts = {
   },
   bodies: [body('Falling grains', 'object', true), body('Bouncing grains', 'own', false, 0.9)],
   moments: [
-    along('first grains just above it', -0.015, { window: [0.004, 0.005], sharp: { object: null } }),
+    along('first grains just above the subject', -0.015, { window: [0.004, 0.005], sharp: { object: null } }),
     along('first grains two fingers short', -0.035, { window: [0.012, 0.012], sharp: { object: null } }),
-    after('grains bouncing, more on their way', 'impact', 0.05, {
+    after('grains bouncing, more falling', 'impact', 0.05, {
       window: [0.02, 0.025],
       spread: 0.08,
       error: 0.2,

@@ -44,7 +44,7 @@ export const projectile: RecipeFacts = {
       }),
     ),
     withSecond(
-      after('second one breaking', 'second', 0.001, {
+      after('second subject breaking', 'second', 0.001, {
         window: [0.0005, 0.0007],
         spread: 0.1,
         error: 0.3,

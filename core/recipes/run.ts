@@ -27,15 +27,8 @@ export const run: RecipeFacts = {
     // A hand or a knee: what comes first through the beam is never quite the same.
     sensor: { ...BASE.sensor, position: 2.4, positionError: 0.04, beamWidth: 0.004, response: 0.001, jitter: 0.008 },
     flashes: [
-      batteryFlash({ name: 'From behind left', power: 1 / 16, distance: 3.2, units: 2, angle: 2.75, recycleTime: 2.6 }),
-      batteryFlash({
-        name: 'From behind right',
-        power: 1 / 16,
-        distance: 3.2,
-        units: 2,
-        angle: 0.39,
-        recycleTime: 2.6,
-      }),
+      batteryFlash({ name: 'Backlight left', power: 1 / 16, distance: 3.2, units: 2, angle: 2.75, recycleTime: 2.6 }),
+      batteryFlash({ name: 'Backlight right', power: 1 / 16, distance: 3.2, units: 2, angle: 0.39, recycleTime: 2.6 }),
       batteryFlash({ name: 'Front', power: 1 / 8, distance: 3, units: 2, angle: -0.6, recycleTime: 2.6 }),
     ],
     scene: { ground: { distance: 3, width: 8, height: 4, reflectance: 0.02 }, cards: [] },
@@ -48,7 +41,7 @@ export const run: RecipeFacts = {
   // The first of the runner at the far end of the mark: then all of them is within it.
   moments: [
     along('in the middle of the frame', s => s.subject.depth, { window: [0.25, 0.25], sharp: SHARP }),
-    along('coming into it', 0, { window: [0.25, 0.25], sharp: SHARP }),
+    along('entering the frame', 0, { window: [0.25, 0.25], sharp: SHARP }),
     along('a stride past', s => s.subject.depth + 1.2, { window: [0.3, 0.3], sharp: SHARP }),
   ],
   preparation: [

@@ -28,7 +28,7 @@ export const spin: RecipeFacts = {
     catch: { distance: 0.6 },
   },
   bodies: [body('Rim', 'rim', true), body('Drops flung off', 'rim', true)],
-  moments: [turned('mark a quarter turn on', 0.25), turned('mark on top', 0.5), turned('mark once round', 1)],
+  moments: [turned('mark a quarter turn on', 0.25), turned('mark on top', 0.5), turned('mark after one full turn', 1)],
   preparation: [
     'Disc balanced and bolted, spun up once behind a screen',
     'Splash screen all round, one side open to the camera',

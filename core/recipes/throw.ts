@@ -48,7 +48,10 @@ export const thrown: RecipeFacts = {
       error: 0.3,
       sharp: { object: null },
     }),
-    along('sheet in the air, a hand short', -0.12, { window: [0.04, 0.04], sharp: { object: null } }),
+    along('sheet in the air, a hand’s breadth before the target', -0.12, {
+      window: [0.04, 0.04],
+      sharp: { object: null },
+    }),
     after('first touch', 'impact', 0, { window: [0.006, 0.008], sharp: { object: null } }),
     after('target wrapped', 'impact', 0.08, { window: [0.02, 0.025], spread: 0.1, error: 0.3, sharp: { drops: null } }),
   ],

@@ -36,7 +36,7 @@ export const toss: RecipeFacts = {
     },
     catch: { distance: 0.6 },
   },
-  bodies: [body('Middle', 'object', true), body('Rim', 'rim', true)],
+  bodies: [body('Centre', 'object', true), body('Rim', 'rim', true)],
   moments: [
     after('near the apex', 'apex', 0, { window: [0.03, 0.03], sharp: { object: null, rim: null } }),
     along('on its way up', 0, { window: [0.02, 0.02], sharp: { object: null, rim: null } }),

@@ -21,9 +21,10 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions
       props === null ? 'Too many props needed to count' : '{props} props needed for {keepers} keepers; {stock} at hand',
     reason:
       props === null
-        ? 'After the moment is found {later} of the takes are on it: {keepers} keepers are beyond count.'
-        : 'Played take by take, the search counted: {keepers} keepers are there within {props} takes in ' +
-          '{confidence} of sessions.',
+        ? 'Even once the moment is found, only {later} of takes are on it: too few to say how many props ' +
+          '{keepers} keepers need.'
+        : 'Simulated take by take, search included: {confidence} of sessions reach {keepers} keepers ' +
+          'within {props} takes.',
     figures: {
       props: count(props ?? MANY),
       stock: count(goal.stock),

@@ -59,7 +59,7 @@ export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }>
   },
   'not-heard': {
     title: 'The event was not heard',
-    lesson: 'The threshold stands above the event: lower it, or bring the microphone nearer.',
+    lesson: 'The threshold is above the event: lower it, or move the microphone closer.',
   },
   'safe': {
     title: 'Action before the controller was armed',
@@ -71,7 +71,7 @@ export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }>
   },
   'charging': {
     title: 'Fired before the lights were charged',
-    lesson: 'Wait out the recycle count-down; a misfire still costs a prop.',
+    lesson: 'Wait out the recycle count-down; every misfire costs a prop.',
   },
   'twice': {
     title: 'A bounce fired the light again',
@@ -86,7 +86,7 @@ export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }>
     lesson: 'Compare with the predicted frame before the verdict: a wrong call sends the search the wrong way.',
   },
   'false-keeper': {
-    title: 'Marked a keeper that was none',
+    title: 'Marked as a keeper, but it was not one',
     lesson: 'A frame that is early, late, smeared or doubled is not a keeper. Check it at full size.',
   },
   'missed-keeper': { title: 'A keeper was missed', lesson: 'It was on time and sharp: mark it, it cost a prop.' },

@@ -124,7 +124,7 @@ function blackInRoom(setup: Setup): LightGoal[] {
     exposed(whole),
     goal(
       'open',
-      'The shutter is still open when the light falls',
+      'The shutter is still open when the flash fires',
       !whole.findings.some(f => f.id === 'closes-early'),
       null,
       'none',

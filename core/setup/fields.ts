@@ -120,7 +120,7 @@ export const FIELDS = {
   }),
   'motion.turns': number('rate', 'Spin', 0, 1000),
   'motion.turnsSpread': number('share', 'Spin: take-to-take spread', 0, 0.5, {
-    help: 'How much they differ from one go to the next',
+    help: 'How much it varies from take to take',
   }),
   'motion.faces': number('count', 'Good faces', 1, 2, { integer: true }),
   'motion.faceWithin': number('angle', 'Face angle, tolerance', Math.PI / 180, Math.PI / 2, {
@@ -230,9 +230,9 @@ export const FIELDS = {
   }),
   'sensor.threshold': number('number', 'Threshold', 1e-6, 1000, {
     nullable: true,
-    help: 'On the same meter: it fires above this level',
+    help: 'On the same meter: it triggers above this level',
   }),
-  'sensor.peakDistance': number('length', 'Meter distance for the true peak', 0.01, 100, {
+  'sensor.peakDistance': number('length', 'Meter distance for the real peak', 0.01, 100, {
     ...m,
     nullable: true,
     help: 'From the source, e.g. 0.5 m; leave empty if the microphone has not moved since',
@@ -292,7 +292,7 @@ export const FIELDS = {
   'scene.ground.reflectance': number('share', 'Background reflectance', 0, 0.98, {
     help: 'White paper 85 %, grey card 18 %, black velvet 0.5 %.',
   }),
-  'camera.shutterKind': choice('Shutter', SHUTTERS),
+  'camera.shutterKind': choice('Shutter type', SHUTTERS),
   'camera.sensorWidth': number('length', 'Sensor width', 0.001, 0.2, gearMm),
   'camera.sensorHeight': number('length', 'Sensor height', 0.001, 0.2, gearMm),
   'camera.pixelsWide': number('count', 'Pixels across', 100, 100_000, { integer: true }),
@@ -323,8 +323,8 @@ export const FIELDS = {
   }),
   'picture.aperture': number('aperture', 'Aperture', 0.7, 128),
   'picture.iso': number('iso', 'ISO', 6, 3_276_800),
-  'picture.shutter': number('shutter', 'Shutter', 1 / 100_000, 3600),
-  'picture.ambientEv': number('ev', 'Ambient light', -12, 20),
+  'picture.shutter': number('shutter', 'Shutter speed', 1 / 100_000, 3600),
+  'picture.ambientEv': number('ev', 'Room light', -12, 20),
   'picture.ambientLimit': number('stops', 'Room light is black below', -20, -1, {
     help: 'How far below correct exposure the room counts as black, e.g. −6 EV',
   }),
@@ -366,11 +366,11 @@ export const FIELDS = {
   'crew.clear': text('“Clear”', 40),
   'crew.open': text('“Open”', 40),
   'crew.arm': text('“Armed”', 40),
-  'crew.act': text('Acts', 40),
+  'crew.act': text('Action', 40),
   'crew.close': text('“Closed”', 40),
   'crew.lights-on': text('“Lights”', 40),
-  'crew.judge': text('Looks', 40),
-  'crew.reset': text('Resets', 40),
+  'crew.judge': text('Picture check', 40),
+  'crew.reset': text('Reset', 40),
   'goal.keepers': number('count', 'Keepers wanted', 1, 1000, { integer: true }),
   'goal.confidence': number('share', 'Confidence', 0.5, 0.999, {
     help: 'How certain you want to be that the props last',
@@ -398,8 +398,8 @@ export const FIELDS = {
   'tests.focus.note': text('Note', 400),
   'tests.sensor.outcome': choice('Sensor', OUTCOMES),
   'tests.sensor.events': number('count', 'Events tried', 0, 1000, { nullable: true, integer: true }),
-  'tests.sensor.fired': number('count', 'Events that fired', 0, 1000, { nullable: true, integer: true }),
-  'tests.sensor.falseFires': number('count', 'False fires', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.fired': number('count', 'Events that triggered it', 0, 1000, { nullable: true, integer: true }),
+  'tests.sensor.falseFires': number('count', 'False triggers', 0, 1000, { nullable: true, integer: true }),
   'tests.sensor.note': text('Note', 400),
   'tests.control.outcome': choice('Control shot', OUTCOMES),
   'tests.control.delay': number('time', 'Delay of the control shot', 0, 10_000, { unit: 'ms', nullable: true }),
@@ -425,7 +425,7 @@ export const FLASH_FIELDS = {
   name: text('Light', 80, true),
   kit: text('Light from kit', 36),
   modifier: text('Modifier from kit', 36),
-  supply: choice('Fed by', SUPPLIES),
+  supply: choice('Power supply', SUPPLIES),
   units: number('count', 'Units', 1, 50, { integer: true, help: 'Flashes side by side that act as one light' }),
   relay: number('count', 'Alternating sets', 1, 50, {
     integer: true,
@@ -445,12 +445,12 @@ export const FLASH_FIELDS = {
   lossStops: number('stops', 'Modifier loss', -3, 15, {
     help: 'Light lost in umbrella, grid or softbox; negative for a reflector that adds light',
   }),
-  role: choice('Role', LIGHT_ROLES, 'Key and fill expose what faces the camera; rim, behind and ground do not.'),
+  role: choice('Role', LIGHT_ROLES, 'Key and fill expose what faces the camera; rim, backlight and background do not.'),
   head: choice('Head', HEADS),
   bounceDistance: number('length', 'Flash to card or wall', 0.02, 20, {
     ...m,
     nullable: true,
-    help: 'What the bounce costs follows from it and from the size of what it is bounced off',
+    help: 'Sets what the bounce costs, with the size of the surface',
   }),
   headWidth: number('length', 'Light face: width', 0.005, 10, mm),
   headHeight: number('length', 'Light face: height', 0.005, 10, mm),
@@ -482,14 +482,14 @@ export const FLASH_FIELDS = {
 /** Fields of each card or flag; path: `scene.cards[i].<key>`. */
 export const CARD_FIELDS = {
   name: text('Card', 80, true),
-  kind: choice('Is', CARD_KINDS),
-  along: number('length', 'Along the travel', -20, 20, m),
-  across: number('length', 'Behind the subject', -20, 20, m),
+  kind: choice('Card type', CARD_KINDS),
+  along: number('length', 'Position along the path', -20, 20, m),
+  across: number('length', 'Position behind the subject', -20, 20, m),
   out: number('length', 'Raised', -20, 20, m),
-  width: number('length', 'Wide', 0.01, 10, m),
-  height: number('length', 'High', 0.01, 10, m),
-  turn: number('angle', 'Turned', -6.3, 6.3),
-  tilt: number('angle', 'Tilted', -6.3, 6.3),
+  width: number('length', 'Width', 0.01, 10, m),
+  height: number('length', 'Height', 0.01, 10, m),
+  turn: number('angle', 'Rotation', -6.3, 6.3),
+  tilt: number('angle', 'Tilt', -6.3, 6.3),
 } as const satisfies FieldsFor<Card>
 
 /** Fields of each row of a light's duration table; path: `flashes[i].table[j].<key>`. */
@@ -502,7 +502,7 @@ export const FLASH_ROW_FIELDS = {
 /** Fields of each row of a light's repeating mode; path: `flashes[i].repeat[j].<key>`. */
 export const REPEAT_ROW_FIELDS = {
   power: number('power', 'Power', 1 / 4096, 1),
-  rate: number('rate', 'Fastest', 0.1, 1000),
+  rate: number('rate', 'Highest rate', 0.1, 1000),
   pops: number('count', 'Longest series of pops', 1, 1000, { integer: true }),
 } as const satisfies FieldsFor<RepeatRow>
 
@@ -548,9 +548,9 @@ export const LIST_ITEM_FIELDS = {
 export const MOST_BODIES = 12
 /** Fields of each piece of evidence; path: `evidence[i].<key>`. Value and error are in the unit of its kind. */
 export const EVIDENCE_FIELDS = {
-  id: text('Evidence', 40, true),
-  kind: choice('Seen', EVIDENCE_KINDS),
-  on: flag('Counts'),
+  id: text('Measurement', 40, true),
+  kind: choice('Measurement type', EVIDENCE_KINDS),
+  on: flag('Used in the plan'),
   value: number('number', 'Reading', -1e6, 1e6),
   error: number('number', 'Reading uncertainty', 1e-9, 1e6),
   delay: number('time', 'Dialled delay', -10_000, 10_000, { ...ms, nullable: true }),
@@ -558,7 +558,7 @@ export const EVIDENCE_FIELDS = {
   from: choice('From', EVENTS),
   to: choice('To', EVENTS),
   light: number('count', 'Light', 0, 15, { integer: true }),
-  scatter: number('time', 'Measured scatter', 0, 10, { ...ms, nullable: true }),
+  scatter: number('time', 'Measured spread', 0, 10, { ...ms, nullable: true }),
   firing: text('Firing', 40),
   instrument: text('Read with', 80),
   date: text('Day', 10),
@@ -576,7 +576,7 @@ export const READINGS: Record<EvidenceKind, NumberField> = {
   blocked: number('time', 'Time the beam was blocked', 1e-7, 10, us),
   latency: number('time', 'Chain latency', 0, 5, ms),
   found: number('time', 'Correct delay', -10, 10_000, ms),
-  ambient: number('ev', 'Ambient light', -12, 20),
+  ambient: number('ev', 'Room light', -12, 20),
   light: number('stops', 'Exposure against the plan', -12, 12),
   dark: number('share', 'Dark share of the picture', 0.01, 0.99),
 }

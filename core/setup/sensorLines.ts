@@ -20,7 +20,7 @@ export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
   },
   hand: { preparation: ['Hand switch in reach, pressed once'], reset: ['Hands off the switch until the call'] },
   sight: {
-    preparation: ['Whoever presses sees it free and from the front'],
+    preparation: ['Whoever presses has a clear view from the front'],
     reset: ['Whoever presses is back at their place'],
   },
   ear: {
@@ -36,7 +36,7 @@ export const SENSOR_LINES: Readonly<Record<SensorKind, Lines>> = {
 
 const THROWER_LINES: Readonly<Partial<Record<ActionKind, Lines>>> = {
   launcher: { preparation: ['Launcher clamped, bore in line with the path'], reset: ['Unloaded and called out'] },
-  catapult: { preparation: ['Catapult clamped, its band looked over for tears'], reset: ['Band slack, and said so'] },
+  catapult: { preparation: ['Catapult clamped, its band looked over for tears'], reset: ['Band slack and called out'] },
 }
 
 /** Changes that make the lists of a set-up speak of another thing: lines that somebody wrote are left alone. */

@@ -138,7 +138,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'loss-error',
-      label: 'speed lost not known',
+      label: 'speed lost, uncertainty',
       kind: 'uncertainty',
       path: 'subject.speedLostError',
       input: 'speedLost',
@@ -146,7 +146,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'phase-spread',
-      label: 'phase, take to take',
+      label: 'time to the moment, take to take',
       kind: 'scatter',
       path: 'moment.timeSpread',
       input: 'phaseScale',
@@ -154,7 +154,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'phase-error',
-      label: 'phase uncertainty',
+      label: 'time to the moment, uncertainty',
       kind: 'uncertainty',
       path: 'moment.timeError',
       input: 'phaseScale',
@@ -264,14 +264,14 @@ function causeOf(
 ): { cause: Cause | null; bend: number; reason: string | null } {
   if (slope === 0) return { cause: null, bend: 0, reason: null }
   if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD))
-    return { cause: null, bend: 0, reason: `${entry.label}: the timing has no slope here` }
+    return { cause: null, bend: 0, reason: `${entry.label}: a small change makes no difference to the timing here` }
   const { id, label, kind, path, input, sigma } = entry
   const cause: Cause = { id, label, kind, path, derivative: slope, seconds: Math.abs(slope) * sigma, share: 0 }
   if (here === null) return { cause, bend: 0, reason: null }
   const off = (z: number): TakeInputs => ({ ...mean, [input]: offMean(entry, mean[input], z) })
   const [plus, minus] = [wantedDelayBeforeChain(setup, drag, off(1)), wantedDelayBeforeChain(setup, drag, off(-1))]
   if (plus === null || (minus === null && !AT_ZERO.has(input)) || (!possible(off(-3)) && !AT_ZERO.has(input))) {
-    return { cause, bend: 0, reason: `${label}: the spread reaches cases that cannot happen` }
+    return { cause, bend: 0, reason: `${label}: part of the spread is physically impossible` }
   }
   return { cause, bend: minus === null ? 0 : Math.abs(plus + minus - 2 * here) / 2, reason: null }
 }
@@ -375,7 +375,7 @@ export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: 
   const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
   const firstOrderReason =
     parts.find(part => part.reason !== null)?.reason ??
-    (bend > 0.1 * total && total > 0 ? 'timing is not proportional over this spread, so chances are simulated' : null)
+    (bend > 0.1 * total && total > 0 ? 'timing is not proportional over this spread' : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),

@@ -55,6 +55,6 @@ export function belonging(
   if (whole) return { sql: '', values: [] }
   const through =
     THROUGH[name] ?? (name === 'studios' ? 'id in (?)' : columns.includes('studio_id') ? 'studio_id in (?)' : null)
-  if (through === null) throw new Error(`Table ${name}: how its rows belong to a studio is not said`)
+  if (through === null) throw new Error(`Table ${name} has no known link to a studio, so it cannot be backed up`)
   return { sql: ` where ${through}`, values: [studios] }
 }

@@ -17,5 +17,5 @@ export function connectionFailure(error: unknown, address: string): string | nul
   if (!REFUSED.test(code) && !/certificate/i.test(message)) return null
   // A server that wants TLS calls a plain connection a wrong password.
   const hint = address.includes('ssl-mode') ? '' : '; where it wants TLS, add ?ssl-mode=REQUIRED to DATABASE_URL'
-  return `${where} lets nobody in: ${message}${hint}`
+  return `${where} refused the connection: ${message}${hint}`
 }

@@ -196,7 +196,8 @@ export async function restoreBackup(
     const known = ids.length === 0 ? [] : await rowsOf(connection, 'select name from studios where id in (?)', [ids])
     if (known.length > 0 && !replace)
       throw new BackupError(
-        `Here already: ${known.map(row => row.name as string).join(', ')}. With --replace it gives way to the backup`,
+        `Already in this database: ${known.map(row => row.name as string).join(', ')}. ` +
+          'Add --replace to overwrite it with the backup',
       )
     await connection.query('set foreign_key_checks = 0')
     await connection.beginTransaction()

@@ -94,7 +94,7 @@ export async function answerGo(
     const rows = await tx.select().from(courseGoes).where(mine).orderBy(asc(courseGoes.number)).for('update')
     const kept = rows[number]
     if (number > rows.length || (kept && kept.answer !== answer))
-      throw problem(409, 'This go was answered elsewhere', {
+      throw problem(409, 'This question was already answered on another device', {
         errors: [{ field: 'number', reason: `now ${rows.length}` }],
       })
     const row = { studioId, person, lesson, number, answer, isRight: right, hinted, luck }

@@ -173,7 +173,7 @@ export async function noteGearEvent(
     .select({ kind: kit.kind })
     .from(kit)
     .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
-  if (!found) throw notFound('item of kit')
+  if (!found) throw notFound('kit item')
   if (!isGear(found.kind)) throw problem(409, 'Takes tell nothing of this kind of kit')
   const id = randomUUID()
   const { date, ...noted } = input

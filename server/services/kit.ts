@@ -48,7 +48,7 @@ export async function kitIds(db: Database, studioId: string): Promise<Set<string
 /** @throws 404 for an item that is not this studio's. */
 async function getKitItem(db: Database, studioId: string, id: string): Promise<KitRecord> {
   const [row] = await db.select().from(kit).where(own(studioId, id))
-  if (!row) throw notFound('item of kit')
+  if (!row) throw notFound('kit item')
   const uses = await usesOf(db, studioId, { [id]: itemOf(row).item })
   return {
     id,

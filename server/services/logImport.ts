@@ -73,17 +73,15 @@ async function homesOf(
           .innerJoin(shoots, eq(shoots.id, setups.shootId))
           .where(and(eq(setups.studioId, studioId), inArray(setups.id, wanted)))
   for (const { name, shootName, archivedAt, shootArchivedAt } of own) {
-    if (archivedAt !== null)
-      throw refused(`The set-up ${name} is archived: restore it first, so that nothing goes where nobody looks`)
+    if (archivedAt !== null) throw refused(`The set-up ${name} is archived. Restore it before importing`)
     if (shootArchivedAt !== null)
-      throw refused(`The shoot ${shootName} of the set-up ${name} is archived: its log takes nothing in`)
+      throw refused(`The shoot ${shootName} of the set-up ${name} is archived. Restore it before importing`)
   }
   const homes = new Map(own.map(({ id, name, practice }) => [id, { id, name, practice }]))
   const brought = new Map(input.setups.map(setup => [setup.id, setup]))
   for (const id of wanted.filter(w => !homes.has(w))) {
     const from = brought.get(id)
-    if (!from)
-      throw refused(`Set-up ${id} is not in this studio; take the log out as JSON, which brings its set-ups along`)
+    if (!from) throw refused(`Set-up ${id} is not in this studio; export the log as JSON, which includes its set-ups`)
     homes.set(id, { id: await homeFor(db, studioId, from, made), name: from.setup.name, practice: false })
   }
   return homes

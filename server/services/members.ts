@@ -84,7 +84,7 @@ async function keepALead(db: Database, studioId: string, id: string): Promise<vo
     .where(and(eq(members.studioId, studioId), eq(members.role, 'lead'), isNull(members.revokedAt)))
     .for('update')
   if (leads.length === 1 && leads[0]!.id === id)
-    throw problem(422, 'role: A studio keeps one lead at least', {
+    throw problem(422, 'role: A studio needs at least one lead', {
       errors: [{ field: 'role', reason: 'A studio needs at least one lead' }],
     })
 }

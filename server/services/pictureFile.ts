@@ -64,7 +64,8 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
   const type = FORMATS[meta?.format ?? '']
   if (!meta || !type) throw problem(415, 'File type not supported: use JPEG, PNG or WebP')
   if ((meta.pages ?? 1) > 1) throw problem(422, 'Animated pictures are not supported')
-  if (Math.max(meta.width, meta.height) > LONGEST_SIDE) throw problem(422, `A side of over ${LONGEST_SIDE} px`)
+  if (Math.max(meta.width, meta.height) > LONGEST_SIDE)
+    throw problem(422, `Picture too large: at most ${LONGEST_SIDE} px on a side`)
   try {
     const tags = await tagsOf(meta.exif)
     const drawn = source().keepIccProfile()

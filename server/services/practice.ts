@@ -98,7 +98,7 @@ export async function beginRehearsal(
   seed = randomInt(1, 2 ** 31),
 ): Promise<SetupRecord> {
   const { setup: own, practice } = await getSetup(db, studioId, id)
-  if (practice) throw problem(409, 'This is an exercise already: begin it anew under Practice')
+  if (practice) throw problem(409, 'This is already an exercise: start it again under Practice')
   const setup = { ...freshCopy(own), name: `Rehearsal: ${own.name}`.slice(0, 120), delay: null }
   const shootId = await practiceShoot(db, studioId)
   return db.transaction(async tx => {

@@ -47,6 +47,6 @@ export async function countCall(
   if ((row?.calls ?? 0) > calls)
     throw problem(
       429,
-      `Too often: ${calls} times in ${seconds} s. Try again in ${Math.ceil(stretch + seconds - now / 1000)} s`,
+      `Too many requests (limit ${calls} in ${seconds} s). Try again in ${Math.ceil(stretch + seconds - now / 1000)} s`,
     )
 }

@@ -97,7 +97,7 @@ function run(job: Job): void {
   const began = Date.now()
   hold(child, true)
   const watch = setInterval(() => {
-    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'It needs more memory than it may'))
+    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'It needs too much memory'))
     else if (Date.now() - began > LONGEST[job.kind] * 1000) end(problem(422, `It took over ${LONGEST[job.kind]} s`))
   }, LOOK_EVERY)
   const over = (): void => {

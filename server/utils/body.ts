@@ -26,7 +26,7 @@ async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
     size += chunk.length
     if (size > limit) throw tooLarge(limit)
-    if (Date.now() > until) throw problem(408, 'The body did not come in time')
+    if (Date.now() > until) throw problem(408, 'The request body did not arrive in time')
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)

@@ -10,7 +10,8 @@ export const policyOf = (nonce?: string): string =>
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    "connect-src 'self'",
+    // A picture that waits on the device is read from there.
+    "connect-src 'self' blob:",
     "worker-src 'self' blob:",
     "object-src 'none'",
     "base-uri 'none'",

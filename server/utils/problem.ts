@@ -20,13 +20,13 @@ const TITLES: Record<number, string> = {
   403: 'Refused',
   404: 'Not found',
   405: 'Method not allowed',
-  408: 'Too slow',
+  408: 'Request timed out',
   409: 'Conflict',
   413: 'Too large',
   415: 'Unsupported media type',
-  421: 'Not here',
+  421: 'Unknown host name',
   422: 'Invalid input',
-  429: 'Too often',
+  429: 'Too many requests',
   500: 'Server error',
   503: 'Not available',
   507: 'Disk full',
@@ -50,7 +50,7 @@ export const notFound = (what: string) => problem(404, `No such ${what}`)
 
 /** What was changed from a revision that is no longer the newest: nothing is written, and the newest goes back. */
 export const changedElsewhere = <T extends { revision: number }>(current: T, revision: number) =>
-  problem(409, `Changed elsewhere: revision ${current.revision} is newer than ${revision}`, {
+  problem(409, `Someone else has saved a newer version (revision ${current.revision}; yours is ${revision})`, {
     errors: [{ field: 'revision', reason: `now ${current.revision}` }],
     current,
   })

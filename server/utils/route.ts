@@ -39,7 +39,7 @@ function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall
     if (!allowed.includes(role))
       throw problem(
         403,
-        `Only ${allowed.map(one => AS[one]).join(' or ')} may do this; this device is signed in as ${AS[role]}`,
+        `Only ${allowed.map(one => AS[one]).join(' or ')} can do this; this device is signed in as ${AS[role]}`,
       )
     const result = await handler({
       event,

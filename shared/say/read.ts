@@ -178,7 +178,7 @@ class Reader {
     const says = items.some(({ kind }) => kind !== 'filler' && kind !== 'lights' && kind !== 'thing' && kind !== 'term')
     if (says) return
     const about = named ?? items.find(({ kind }) => kind === 'thing' || kind === 'term')
-    if (about) this.ask(items, `What of “${this.phrase([about])}”? No figure was said`)
+    if (about) this.ask(items, `What of “${this.phrase([about])}”? No figure was given`)
   }
 
   private item(now: Clause, item: Item, i: number): void {

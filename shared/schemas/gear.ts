@@ -21,6 +21,6 @@ export const gearEventSchema = objectOf<GearEventInput>({
     .string()
     .strict()
     .required('date is missing')
-    .test('date', 'Date as 2026-11-24', value => isDate(value)),
+    .test('date', 'Must be a date such as 2026-11-24', value => isDate(value)),
   note: yup.string().strict().defined('note is missing').max(200, 'At most 200 letters'),
 })

@@ -24,7 +24,7 @@ const markShape = {
     .string()
     .strict()
     .defined('date is missing')
-    .test('date', 'Date as 2026-11-24, or empty', value => value === '' || isDate(value)),
+    .test('date', 'Must be a date such as 2026-11-24, or empty', value => value === '' || isDate(value)),
 }
 const markSchema = plainObject(markShape)
 const kitRowSchema = flashRowSchema(markShape)

@@ -197,7 +197,11 @@ const sequenceSchema = objectSchema(fieldsOf('sequence'), {
 
 const plainValue = yup
   .mixed()
-  .test('plain', 'A plain value', value => value === null || ['string', 'number', 'boolean'].includes(typeof value))
+  .test(
+    'plain',
+    'Must be text, a number, true, false or null',
+    value => value === null || ['string', 'number', 'boolean'].includes(typeof value),
+  )
   .nullable()
   .defined('${path} is missing')
 const learntSchema = plainObject({
@@ -219,7 +223,7 @@ const dayOrNone = yup
   .string()
   .strict()
   .defined('date is missing')
-  .test('date', 'Date as 2026-11-24, or empty', date => date === '' || isDate(date))
+  .test('date', 'Must be a date such as 2026-11-24, or empty', date => date === '' || isDate(date))
 const evidenceSchema = objectSchema(EVIDENCE_FIELDS, {
   date: dayOrNone,
   takes: takesSchema,

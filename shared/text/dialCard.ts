@@ -93,7 +93,7 @@ export function dialCardRows(
       : trigger === 'hand'
         ? `hand, on the count${early}`
         : `burst, ${show(setup.camera.frameRate, 'rate')}: ` +
-          `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames an event${keepsUp()}`
+          `${show(keep.framesPerEvent ?? 0, 'number', { figures: 2 })} frames per event${keepsUp()}`
   const propsRow = (): string => {
     if (keeper.stop !== null) return NO_KEEPER
     return many === null ? '…' : propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)
@@ -107,7 +107,7 @@ export function dialCardRows(
     ]),
     [
       'Camera',
-      `${cameraSets(setup) ? 'sets itself, likely ' : ''}${show(picture.aperture, 'aperture')} · ` +
+      `${cameraSets(setup) ? 'automatic, probably ' : ''}${show(picture.aperture, 'aperture')} · ` +
         `${show(picture.iso, 'iso')} · ${show(picture.shutter, 'shutter')}`,
     ],
     [
@@ -164,7 +164,7 @@ function aimText({ aimAlong, aimAcross, aimOut }: FlashSetup, system: System): s
     value === 0 ? '' : `${format(Math.abs(value), 'length', { system, unit: 'm' })} ${value > 0 ? forwards : back}`
   const said = [
     by(aimAlong, 'forward along the path', 'back along the path'),
-    by(aimAcross, 'behind', 'before it'),
+    by(aimAcross, 'behind', 'in front'),
     by(aimOut, 'higher', 'lower'),
   ].filter(Boolean)
   return said.length > 0 ? `aimed ${said.join(' and ')}` : ''

@@ -24,7 +24,7 @@ export function sourceLines(setup: Setup, matters: readonly Matter[]): string[] 
   const readings = setup.evidence.filter(entry => entry.on).length
   const measured = [
     ...from('measured'),
-    ...(readings > 0 ? [`${readings} ${readings === 1 ? 'reading' : 'readings'} of what was seen`] : []),
+    ...(readings > 0 ? [`${readings} ${readings === 1 ? 'measurement' : 'measurements'}`] : []),
   ]
   const lines: [string, string][] = [
     ['Measured', named(measured, NAMED)],

@@ -34,13 +34,13 @@ const EARLY_LATE = {
 const two = (one: string, other: string) => ({
   ...EARLY_LATE,
   asks:
-    `The plan says {planned} ± {error}, and a stretch of {window} keeps. At {first} the picture was ${one}, at ` +
+    `The plan says {planned} ± {error}, and the window is {window} wide. At {first} the picture was ${one}, at ` +
     `{second} it was ${other}. Where do you fire next?`,
 })
 const three = (one: string, other: string, last: string) => ({
   ...EARLY_LATE,
   asks:
-    `The plan says {planned} ± {error}, and a stretch of {window} keeps. At {first} the picture was ${one}, at ` +
+    `The plan says {planned} ± {error}, and the window is {window} wide. At {first} the picture was ${one}, at ` +
     `{second} ${other}, at {third} ${last}. Where do you fire next?`,
 })
 
@@ -52,7 +52,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'A steel ball flies at {speed}. From the beam to the mark it has {gap} to go. Sensor, controller and flash ' +
         'take {chain} together. Which delay do you dial?',
       label: 'Delay',
-      hint: 'Way divided by speed is when it gets there. What the chain takes has passed by then.',
+      hint: 'Distance divided by speed is the time of flight. Subtract what the chain takes.',
       after:
         'From the beam to the mark the ball takes {flight}. The chain takes {chain} of that, so {truth} are left to ' +
         'dial. Air slows it a little on the way.',
@@ -62,7 +62,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'The microphone hears the shot from {mic} away. The ball leaves at {speed} and has {gap} to the mark. The ' +
         'chain takes {chain}. Which delay do you dial?',
       label: 'Delay',
-      hint: 'Sound needs about 3 ms for a metre: by so much the microphone hears the shot late.',
+      hint: 'Sound takes about 3 ms per metre: that is how late the microphone hears the shot.',
       after: 'The ball takes {flight}. The sound is heard after {heard}, the chain takes {chain}: {truth} are left.',
     },
     handEarly: {
@@ -70,16 +70,16 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'You press the shutter on the count. It opens {lag} after the press, the rest of the chain takes {chain}, ' +
         'and you usually press {flinch} early. How long before the moment do you aim to press?',
       label: 'Before the moment by',
-      hint: 'Add up what comes after the press. Who presses early need not aim so far ahead.',
-      after: 'Lag and chain want {lag} and {chain}. Your habit gives {flinch} of it: aim {truth} ahead.',
+      hint: 'Add up what comes after the press. If you tend to press early, aim less far ahead.',
+      after: 'Lag and chain take {lag} and {chain}. Your habit covers {flinch} of that: aim {truth} ahead.',
     },
     handLate: {
       asks:
         'You press the shutter on the count. It opens {lag} after the press, the rest of the chain takes {chain}, ' +
         'and you usually press {flinch} late. How long before the moment do you aim to press?',
       label: 'Before the moment by',
-      hint: 'Add up what comes after the press. Who presses late must aim farther ahead.',
-      after: 'Lag and chain want {lag} and {chain}, and your habit {flinch} more: aim {truth} ahead.',
+      hint: 'Add up what comes after the press. If you tend to press late, aim farther ahead.',
+      after: 'Lag and chain take {lag} and {chain}, and your habit {flinch} more: aim {truth} ahead.',
     },
   },
   freezing: {
@@ -110,7 +110,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
     shutter: {
       asks:
         'The curtain of this camera takes {travel} across the frame. At {power} the flash lasts {duration}, and ' +
-        'begins {latency} after it is told to. What is the fastest shutter without a dark band?',
+        'fires {latency} after the trigger. What is the fastest shutter without a dark band?',
       label: 'Fastest shutter',
       hint: 'The frame is open as a whole for the shutter time less the travel. All of the light must fall in that.',
       after: 'Clean down to {clean}, so {truth} of this list. One step faster, {dark} of the frame is not fully lit.',
@@ -139,8 +139,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
       hint: 'Take their mean. Late takes want less delay. Where takes scatter wider than they are off, change little.',
       after:
         'They are late by {mean} on average and scatter by {spread}. Weighed with the plan, change by ' +
-        '{truth}; within ' +
-        '{left} of that nobody could tell.',
+        '{truth}; an answer within {left} of that is as good.',
     },
   },
   sensors: {
@@ -169,8 +168,8 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'prop. How far ' +
         'may it stand for the same exposure?',
       label: 'Distance now',
-      hint: 'Twice the distance is two stops less light. Count the stops you won.',
-      after: 'You won {stops}. At {truth} the light is as before: {ratio} times as far.',
+      hint: 'Twice the distance is two stops less light. Count the stops you gained.',
+      after: 'You gained {stops}. At {truth} the light is as before: {ratio} times as far.',
     },
   },
   sequences: {
@@ -180,7 +179,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'last. How long ' +
         'do you wait between pops?',
       label: 'Between pops',
-      hint: 'Way divided by speed.',
+      hint: 'Distance divided by speed.',
       after: 'In {truth} it goes {apart}.',
     },
     open: {
@@ -199,8 +198,8 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'A ball of {size} is {pixels} px across in the picture, and drags a streak of {streak} px. It flew ' +
         'at {speed}. ' +
         'How long did the flash last?',
-      label: 'Flash lasted',
-      hint: 'Turn the streak into millimetres by the size of the ball. Way divided by speed is time.',
+      label: 'Flash duration',
+      hint: 'Use the size of the ball to turn the streak into millimetres. Distance divided by speed is time.',
       after: 'The streak is {drawn} long. At {speed} that takes {truth}.',
     },
     speed: {
@@ -208,7 +207,7 @@ export const QUESTIONS: Readonly<Record<AskedLesson, Readonly<Record<string, Que
         'A ball of {size} is {pixels} px across in the picture, and drags a streak of {streak} px. The flash lasts ' +
         '{duration}. How fast did it fly, in m/s?',
       label: 'Speed, m/s',
-      hint: 'Turn the streak into millimetres by the size of the ball. Way divided by time is speed.',
+      hint: 'Use the size of the ball to turn the streak into millimetres. Distance divided by time is speed.',
       after: 'The streak is {drawn} long. Drawn in {duration}, that is {truth}.',
     },
   },

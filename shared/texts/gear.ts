@@ -37,8 +37,8 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
   const days = memory.days === 1 ? 'one day' : `${memory.days} days`
   const takes = memory.takes === 1 ? 'one take' : `${memory.takes} takes`
   const stands =
-    `${standing(kind, memory.value, shown.figure)} ± ${shown.change(memory.error)} on a day to come, by ${takes} on ` +
-    `${days}; takes differ by ${shown.change(memory.spread)}.`
+    `${standing(kind, memory.value, shown.figure)} ± ${shown.change(memory.error)} expected on a new day, ` +
+    `from ${takes} on ${days}; takes vary by ± ${shown.change(memory.spread)}.`
   const { repair, jump, trend } = memory
   const drifts = trend
     ? [
@@ -59,10 +59,10 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
       ...drifts,
       ...mended,
       `It changed on ${shown.date(jump.day)}: ${signed(jump.by, shown)}, between ${signed(jump.low, shown)} and ` +
-        `${signed(jump.high, shown)}. Look for what was done to it, and note it.`,
+        `${signed(jump.high, shown)}. Find out what was done to it, and note it here.`,
     ]
   if (memory.days < 3)
-    return [stands, ...mended, 'Three days of takes tell how its days differ; until then that is assumed.']
+    return [stands, ...mended, 'Three days of takes show how much its days differ; until then that is assumed.']
   // Two days after a jump have to agree on it: by then one of some three and a half differences of days shows.
   const least = 3.5 * Math.hypot(memory.betweenDays, memory.spread / Math.sqrt(memory.takes / memory.days))
   return [

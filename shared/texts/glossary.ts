@@ -19,29 +19,22 @@ const entry = (term: string, is: string, here: string, also?: string): GlossaryE
 /** Terms of the trade and of ours, each in two sentences; docs/glossary.md and the page are made from it. */
 export const GLOSSARY: readonly GlossaryEntry[] = [
   entry(
-    'Ambient light',
-    'Light that is there without the flash: a window, a lamp, a screen. In an open-shutter take it must ' +
-      'leave the frame black for as long as the shutter is open.',
-    'Enter it as EV, as lux or as “dim room”; a test frame without flash tells it exactly (Tests, Black frame).',
-    'room light',
-  ),
-  entry(
     'Aperture',
     'The opening of the lens, as a fraction of its focal length: f/8 is an eighth. Each full stop halves ' +
       'the light and deepens what is sharp.',
     'It pays for depth of field with light; the exposure desk (Light) trades it against power, distance and ISO.',
   ),
   entry(
-    'Backstop',
-    'What stops a projectile behind the subject. It must hold what the object still carries after the ' +
-      'subject, and nobody stands beyond it.',
-    'Figures shows the energy at the subject; the table plan draws the backstop and the danger zone.',
-  ),
-  entry(
     'Background',
     'What is behind the subject in the picture. White wants light of its own; black wants distance or flags.',
     'Light shows how many stops over or under mid grey it will come out, brightest and darkest part.',
     'ground in set-up files',
+  ),
+  entry(
+    'Backstop',
+    'What stops a projectile behind the subject. It must hold what the object still carries after the ' +
+      'subject, and nobody stands beyond it.',
+    'Figures shows the energy at the subject; the table plan draws the backstop and the danger zone.',
   ),
   entry(
     'Beam',
@@ -79,6 +72,12 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
       'light away: a flag.',
     'Place it in Light; what it adds at the front, the edge and the background is counted.',
     'reflector',
+  ),
+  entry(
+    'Cause',
+    'Why a take is no keeper: too early, blurred, too dark, doubled, not in frame. One take may have two; the graver ' +
+      'leads.',
+    'Run asks for it with keys 1 to 6 and reads the rest from the verdict; Answers counts causes by recipe and month.',
   ),
   entry(
     'Chain',
@@ -152,8 +151,8 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Evidence',
-    'Something seen or measured, with its uncertainty and how things stood then. All figures it bears on ' +
-      'follow from it.',
+    'Something seen or measured, with its uncertainty and how things stood then. Every figure that ' +
+      'depends on it follows.',
     'Add it under Measurements; what does not fit the rest is asked about.',
     'measurement',
   ),
@@ -169,12 +168,6 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
       'front and weak behind.',
     'The table plan draws lines of equal light one stop apart.',
     'inverse-square law',
-  ),
-  entry(
-    'Film speed of a tear',
-    'How fast the edge of a skin runs back: some 250 m/s for stretched rubber, 5 to 15 m/s for a soap film.',
-    'Recipes with a skin ask for it; a control shot measures it.',
-    'tear speed',
   ),
   entry(
     'First and second curtain',
@@ -231,7 +224,7 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Hold-off',
-    'The time after firing in which the controller is deaf. It keeps echoes, bounces and the flash’s own ' +
+    'How long the controller ignores its sensor after it has fired. It keeps echoes, bounces and the flash’s own ' +
       'bang from firing it again.',
     'Enter it with the controller; findings say when a bounce comes later.',
     'lock-out',
@@ -292,6 +285,13 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     'The figure “streak” and its limit; see streak.',
   ),
   entry(
+    'Named gear',
+    'A launcher, mixture, skin or hand chosen from Kit, so that its takes are kept together over the days.',
+    'Kit shows what its takes have shown day by day; a new set-up with it starts from that instead of a ' +
+      'typical figure.',
+    'gear that remembers',
+  ),
+  entry(
     'No-go, Warning, Note',
     'How grave a finding is. A No-go leaves no keeper, a Warning costs some, a Note is good to know.',
     'Findings are listed in that order, with fixes that can be tried.',
@@ -319,9 +319,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Posterior',
-    'What is believed of a figure after what was seen: a best value and how uncertain it is. More ' +
-      'evidence narrows it.',
+    'The best estimate of a figure after the measurements: a value and its uncertainty. More measurements narrow it.',
     'Rows with evidence show it beside what you entered.',
+  ),
+  entry(
+    'Practice bench',
+    'A simulated rig with figures of its own, which Epiro’s plan cannot see. It fires, photographs and misfires as a ' +
+      'real one does.',
+    'Practice has exercises on it; a set-up of your own can be rehearsed on it.',
   ),
   entry(
     'Predicted frame',
@@ -381,8 +386,15 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     'electronic shutter',
   ),
   entry(
+    'Room light',
+    'Light that is there without the flash: a window, a lamp, a screen. In an open-shutter take it must ' +
+      'leave the frame black for as long as the shutter is open.',
+    'Enter it as EV, as lux or as “dim room”; a test frame without flash tells it exactly (Tests, Black frame).',
+    'ambient light',
+  ),
+  entry(
     'Sample',
-    'A file made by Epiro with a truth that is known, for trying a tool of the Lab.',
+    'A file made by Epiro with known true figures, for trying a tool of the Lab.',
     'Every tool opens on one.',
   ),
   entry(
@@ -410,6 +422,11 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     'Stand-in',
     'Something of the subject’s size and tone that stands in its place while focus and light are set.',
     'Tests use it for focus and exposure.',
+  ),
+  entry(
+    'Stated chance',
+    'The chance of a keeper that Epiro gave for a take before it was fired.',
+    'It is stored with the take; Answers compares what was stated with what was kept.',
   ),
   entry(
     'Stop',
@@ -440,9 +457,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     'Logged in Run or under Takes; it can be corrected, and struck out, never lost.',
   ),
   entry(
+    'Tear speed',
+    'How fast the edge of a skin runs back: some 250 m/s for stretched rubber, 5 to 15 m/s for a soap film.',
+    'Recipes with a skin ask for it; a control shot measures it.',
+  ),
+  entry(
     'Tether',
     'A cable from camera to computer by which each picture arrives as it is shot.',
-    'epiro watch puts each to the take of its time.',
+    'epiro watch attaches each to its take.',
   ),
   entry(
     'Uncertainty',

@@ -13,7 +13,7 @@ export const CAUSE_LABELS: Readonly<Record<Cause | 'unsaid', string>> = {
   face: 'Turned away',
   dirty: 'Drops or dust',
   dull: 'Dull',
-  unsaid: 'Not said',
+  unsaid: 'No cause given',
 }
 
 /** Shares as they are shown. */
@@ -51,12 +51,12 @@ export const CAUSE_ADVICE: Readonly<Record<Cause | 'unsaid', string>> = {
 
 /** Whether what Epiro says of takes is so, as a sentence. */
 export function wordText({ bins, chance }: WordKept, share: Share): string {
-  if (chance >= 0.05) return 'What was said of takes fits what came of them.'
+  if (chance >= 0.05) return 'Stated chances match what was kept.'
   const takes = bins.reduce((sum, bin) => sum + bin.takes, 0)
   const mean = (of: 'said' | 'seen'): number => bins.reduce((sum, bin) => sum + bin[of] * bin.takes, 0) / takes
   const [said, seen] = [mean('said'), mean('seen')]
   return (
     `Epiro ${said > seen ? 'promises too much' : 'promises too little'}: it said ${share(said)} on average, and ` +
-    `${share(seen)} were kept. That is more than chance would do.`
+    `${share(seen)} were kept. Chance alone hardly explains that.`
   )
 }

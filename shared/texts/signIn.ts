@@ -17,7 +17,7 @@ export const SIGN_IN_TEXTS = {
   own: {
     heading: 'Sign in to your studio',
     before: 'There are no passwords. Open the sign-in link that',
-    after: 'printed, or paste it here; it signs in this browser, once.',
+    after: 'printed, or paste it here. It works once, in this browser.',
     field: 'Sign-in link',
     placeholder: 'Paste the link',
     send: 'Sign in',

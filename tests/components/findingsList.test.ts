@@ -26,7 +26,7 @@ test('a finding says how grave it is, why, and what each fix costs elsewhere', (
   const blur = wrapper.get('[data-finding=blur]')
   expect(blur.attributes('data-severity')).toBe('error')
   expect(spoken(blur.get('h3').text())).toMatch(/^No-go [\d.]+ mm streak: the flash is too long at 1\/1$/)
-  expect(spoken(blur.text())).toMatch(/draws [\d.]+ mm, \d+ px; the limit is [\d.]+ mm/)
+  expect(spoken(blur.text())).toMatch(/moves [\d.]+ mm \(\d+ px\) at .* Your limit is [\d.]+ mm/)
   const fixes = blur.findAll('button').map(button => spoken(button.text()))
   // As much light less as power; and given back by ISO, with what the room gains by that.
   expect(fixes[0]).toMatch(/^Turn the flash down to 1\/64 \+0\.3flash −5\.7 EV · streak −\d+ mm$/)

@@ -50,7 +50,7 @@ test('a lesson asks, lets one try first, tells afterwards, and is mastered by be
   if (answer.kind !== 'choice') throw new Error('no choice')
   await page.getByRole('group', { name: 'Most power' }).getByRole('button').nth(answer.right).click()
   await expect(page.getByTestId('told')).toContainText('Right')
-  await expect(page.getByRole('img', { name: 'What this answer would have caught' })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'The picture this answer would have given' })).toBeVisible()
   // With a hint it counts for nothing.
   await expect(page.getByRole('progressbar', { name: 'Way to mastery' })).toHaveAttribute('aria-valuenow', '0')
   await open(page, '/practice')

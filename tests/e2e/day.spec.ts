@@ -64,7 +64,7 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
 
   // Somebody who must be there, and has to leave: said, with what would make it.
   await page.getByLabel('Name of somebody').fill('Ilse')
-  await page.getByRole('button', { name: 'Add somebody' }).click()
+  await page.getByRole('button', { name: 'Add a person' }).click()
   await page.getByLabel('Ilse until').fill('10:00')
   await page.getByLabel('Ilse until').press('Enter')
   await page.locator('[data-block]').first().click()
@@ -110,7 +110,7 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await page.getByLabel('Latitude, north +').press('Tab')
   await page.getByLabel('Longitude, east +').fill('13.4')
   await page.getByLabel('Longitude, east +').press('Tab')
-  await expect(page.getByTestId('sun')).toContainText(/The sun stands there \d\d:\d\d to \d\d:\d\d\./)
+  await expect(page.getByTestId('sun')).toContainText(/The sun is there \d\d:\d\d to \d\d:\d\d\./)
   await page.getByLabel('At least, ° high').fill('80')
   await page.getByLabel('At least, ° high').press('Enter')
   await expect(page.getByTestId('sun')).toContainText('does not stand there on this day')
@@ -244,7 +244,7 @@ test('a day is followed through three set-ups: a fault makes it late, and what t
   // Beside a run the studio's own clock counts, and by that it is another day.
   await open(page, `/setups/${ids[2]}/run`)
   await acknowledge(page)
-  await page.getByRole('button', { name: 'How the day stands' }).click()
+  await page.getByRole('button', { name: 'Progress of the day' }).click()
   await expect(page.getByTestId('run-day')).toContainText('It is not the day of this shoot')
 })
 

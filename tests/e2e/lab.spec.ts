@@ -174,7 +174,7 @@ test('a stand-in shows its truth, and broken files get a sentence', async ({ pag
   await page
     .getByTestId('lab-files')
     .setInputFiles({ name: 'few.csv', mimeType: 'text/csv', buffer: Buffer.from('1,2\n2,3\n') })
-  await expect(page.getByRole('alert')).toContainText('few.csv: rows is 2; allowed: at least 20 rows')
+  await expect(page.getByRole('alert')).toContainText('few.csv: rows is 2; it must be at least 20 rows')
 })
 
 test('an exercise of measuring hides its truth until it is asked for', async ({ page }) => {

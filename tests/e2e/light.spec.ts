@@ -143,11 +143,11 @@ test('a rim-lit performer is composed from nothing in under three minutes', asyn
 test('a light on the shoe of an open shutter is told, and a slave is given the light it sees', async ({ page }) => {
   await openNewSetup(page, newSetup('projectile'))
   await choose(page, 'flashes[1].fired', 'Hot shoe')
-  await expect(page.locator('[data-finding]').getByText('Rim goes off as the shutter opens')).toBeVisible()
-  await expect(page.getByTestId('keep')).toContainText('Rim goes off as the shutter opens')
+  await expect(page.locator('[data-finding]').getByText('Rim fires too early, as the shutter opens')).toBeVisible()
+  await expect(page.getByTestId('keep')).toContainText('Rim fires too early, as the shutter opens')
   await choose(page, 'flashes[1].fired', 'Optical slave')
   await expect(page.locator('[data-path="flashes[1].follows"]')).toHaveText(newSetup('projectile').flashes[0]!.name)
-  await expect(page.getByText('Rim goes off as the shutter opens')).toHaveCount(0)
+  await expect(page.getByText('Rim fires too early, as the shutter opens')).toHaveCount(0)
 })
 
 test('the desk: a third of a stop of aperture paid by ISO, told in stops, and back', async ({ page }) => {
@@ -164,9 +164,7 @@ test('the desk: a third of a stop of aperture paid by ISO, told in stops, and ba
   await expect(page.getByTestId('same-on')).toContainText('ISO 138')
 })
 
-test('the picture: one light alone, stops as colours, stops under the pointer; wiring into the list', async ({
-  page,
-}) => {
+test('the picture: one light alone, false colour, stops under the pointer; wiring into the list', async ({ page }) => {
   await openNewSetup(page, newSetup('pour'))
   await settled(page)
   await frame(page).hover({ position: { x: 5, y: 5 } })

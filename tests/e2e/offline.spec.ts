@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test'
+import sharp from 'sharp'
 import { newSetup } from '~~/core'
 import { test } from './base'
 import { callApi, makeSetup, signIn } from './helpers'
@@ -6,7 +7,7 @@ import { acknowledge, takesOf, toJudge, verdict } from './runHelpers'
 
 test.use({ serviceWorkers: 'allow' })
 
-test('opened once, it opens without a network: run, three takes, and all of it is there afterwards', async ({
+test('opened once, it opens without a network: run, four takes, a picture, and all of it is there afterwards', async ({
   page,
   context,
 }) => {
@@ -41,10 +42,29 @@ test('opened once, it opens without a network: run, three takes, and all of it i
     await verdict(page, key)
     await page.keyboard.press('Space')
   }
-  await expect(page.getByTestId('unsent')).toContainText('3 not sent yet')
+  await expect(page.getByTestId('unsent')).toContainText('3 takes not sent yet')
+  await toJudge(page)
+  await verdict(page, 'o')
+  const photo = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#c84' } })
+    .jpeg()
+    .toBuffer()
+  await page.getByLabel('Add a picture').setInputFiles({ name: 'fourth.jpg', mimeType: 'image/jpeg', buffer: photo })
+  await expect(page.getByTestId('unsent')).toContainText('4 takes and 1 picture not sent yet')
+  await expect(page.getByTestId('waiting-pictures').getByRole('img')).toHaveCount(0)
+  await expect(page.getByTestId('waiting-pictures')).toContainText('fourth.jpg')
+  // It is there after the page was closed, and seen.
+  await page.reload()
+  await acknowledge(page).catch(() => {})
+  await expect(page.getByTestId('waiting-pictures').locator('img')).toHaveJSProperty('naturalWidth', 300)
   await context.setOffline(false)
-  await expect.poll(async () => (await takesOf(page, id)).length, { timeout: 30_000 }).toBe(3)
-  expect((await takesOf(page, id)).map(take => take.verdict).sort()).toEqual(['early', 'late', 'on'])
+  await expect.poll(async () => (await takesOf(page, id)).length, { timeout: 30_000 }).toBe(4)
+  const logged = await takesOf(page, id)
+  expect(logged.map(take => take.verdict).sort()).toEqual(['early', 'late', 'on', 'on'])
+  const fourth = logged.find(take => take.number === 4)!
+  await expect
+    .poll(async () => (await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body, { timeout: 30_000 })
+    .toMatchObject([{ name: 'fourth.jpg', takeId: fourth.id }])
+  await expect(page.getByTestId('waiting-pictures')).toHaveCount(0)
   await expect(page.getByTestId('offline')).toHaveCount(0, { timeout: 30_000 })
   expect((await callApi(page, 'GET', '/api/session')).status).toBe(200)
 })

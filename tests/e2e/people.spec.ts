@@ -11,10 +11,10 @@ test('signing out says what is not sent yet, saves it as a file, and leaves noth
   await page.getByRole('tab', { name: /Takes/ }).click()
   await context.setOffline(true)
   await page.getByRole('button', { name: 'Log take' }).click()
-  await expect(page.getByText('1 not sent yet, kept on this device')).toBeVisible()
+  await expect(page.getByText('1 take not sent yet, saved on this device')).toBeVisible()
   await page.getByRole('button', { name: 'Sign out' }).click()
   const dialog = page.getByRole('dialog', { name: 'Sign out?' })
-  await expect(dialog.getByRole('alert').first()).toContainText('1 take is not sent yet and would be lost')
+  await expect(dialog.getByRole('alert').first()).toContainText('1 take is not sent yet and will be lost')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     dialog.getByRole('button', { name: 'Save as a file' }).click(),
@@ -35,7 +35,7 @@ test('signing out says what is not sent yet, saves it as a file, and leaves noth
   // What was saved is the log that can be taken in, and it is not doubled.
   const again = await callApi(page, 'POST', '/api/takes/import', { setups: [], takes: saved.takes })
   expect(again.body).toMatchObject({ added: 0, known: 1 })
-  await expect(page.getByText('1 not sent yet')).toHaveCount(0)
+  await expect(page.getByText('1 take not sent yet')).toHaveCount(0)
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/sign-in/)
   expect(
@@ -55,7 +55,7 @@ test('a take of one studio waits while the browser is signed in to another, and 
   await page.getByRole('tab', { name: /Takes/ }).click()
   await context.setOffline(true)
   await page.getByRole('button', { name: 'Log take' }).click()
-  await expect(page.getByText('1 not sent yet')).toBeVisible()
+  await expect(page.getByText('1 take not sent yet')).toBeVisible()
   await page.close()
   await context.setOffline(false)
   // A link of another studio is opened in the same browser.

@@ -78,7 +78,7 @@ test(
         const { beforeDistance, afterDistance } = setup.moment.window
         if (past >= -beforeDistance && past <= afterDistance) await page.keyboard.press('k')
         await page.keyboard.press(past < -beforeDistance ? 'e' : past > afterDistance ? 'l' : 'o')
-        await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
+        await expect(page.getByTestId('unsent')).toContainText('1 take not sent yet')
         await expect(page.getByTestId('call')).toHaveText(/Reset/)
         await laptop.setOffline(false)
         await expect(page.getByTestId('unsent')).toHaveText(/all sent/)
@@ -88,7 +88,7 @@ test(
         await server.kill()
         // The assistant calls it on the phone, while no server answers.
         await phone.getByRole('button', { name: /^Late/ }).tap()
-        await expect(phone.getByTestId('unsent')).toContainText('1 not sent yet')
+        await expect(phone.getByTestId('unsent')).toContainText('1 take not sent yet')
         server = await secondServer(port)
         await expect(phone.getByTestId('unsent')).toHaveText(/all sent/, { timeout: 20_000 })
         await expect(page.getByTestId('run-take')).toHaveCount(3, { timeout: 20_000 })

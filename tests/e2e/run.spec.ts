@@ -99,7 +99,7 @@ ownPage(
     await page.getByTestId('run-take').getByRole('button').click()
     await page.keyboard.press('m')
     await expect(page.getByTestId('run-take')).toContainText('misfire')
-    await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
+    await expect(page.getByTestId('unsent')).toContainText('1 take not sent yet')
     await context.setOffline(false)
     await expect.poll(async () => (await takesOf(page, id)).map(take => take.verdict)).toEqual(['misfire'])
     await page.goto(`/setups/${id}`)
@@ -128,12 +128,12 @@ ownPage('without a network no take is lost, and none is doubled when it comes ba
   await toJudge(page)
   await context.setOffline(true)
   await verdict(page, 'e')
-  await expect(page.getByTestId('unsent')).toContainText('1 not sent yet')
+  await expect(page.getByTestId('unsent')).toContainText('1 take not sent yet')
   for (const key of ['o', 'l']) {
     await toJudge(page)
     await verdict(page, key)
   }
-  await expect(page.getByTestId('unsent')).toContainText('3 not sent yet')
+  await expect(page.getByTestId('unsent')).toContainText('3 takes not sent yet')
   await expect(page.getByTestId('run-take')).toHaveCount(3)
   await page.close()
   await context.setOffline(false)
@@ -246,7 +246,7 @@ ownPage(
       await toJudge(other)
       await verdict(other, key)
     }
-    await expect(other.getByTestId('unsent')).toContainText('2 not sent yet')
+    await expect(other.getByTestId('unsent')).toContainText('2 takes not sent yet')
     // Meanwhile the first goes on.
     await toJudge(page)
     await verdict(page, 'm')

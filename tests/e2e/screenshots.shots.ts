@@ -134,7 +134,7 @@ test('run, practice, pictures side by side', async ({ page }) => {
   // A lesson, answered wrongly: what is right, and what the answer would have caught.
   await page.goto('/practice/course/freezing')
   await page.getByRole('group', { name: 'Most power' }).getByRole('button').nth(1).click()
-  await expect(page.getByRole('img', { name: 'What this answer would have caught' })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'The picture this answer would have given' })).toBeVisible()
   await page.mouse.move(5, 790)
   await take(page, 'course')
 })

@@ -150,5 +150,5 @@ test('the practice bench at the end of a pipe speaks the device interface and wr
   expect(await bench.ended).toBe(0)
   expect(bench.lines[0]).toMatch(/^OK 1 practice/)
   expect(bench.lines.find(line => line.startsWith('PICTURE'))).toMatch(/^PICTURE bench-0001\.png \d+$/)
-  expect(bench.lines.at(-1)).toBe('ERROR no such word JUMP')
+  expect(bench.lines.at(-1)).toBe('ERROR unknown command JUMP')
 })

@@ -80,7 +80,7 @@ try {
   assert.equal(await refused.ended, 1)
   assert.match(
     refused.text(),
-    /The database at 127\.0\.0\.1:\d+ lets nobody in: .*; where it wants TLS, add \?ssl-mode=REQUIRED/,
+    /The database at 127\.0\.0\.1:\d+ refused the connection: .*; where it wants TLS, add \?ssl-mode=REQUIRED/,
   )
   assert.doesNotMatch(refused.text(), /\n\s+at /)
 

@@ -1,7 +1,29 @@
-import { fresh, serve } from '../support/page'
+import type { TakeInput } from '~~/shared/schemas/records'
+import { fresh, serve, until } from '../support/page'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { usePicturesStore } = await import('~~/app/stores/pictures')
+const { useSessionStore } = await import('~~/app/stores/session')
+const { useTakesStore } = await import('~~/app/stores/takes')
+
+const take: TakeInput = {
+  key: 'take-key-1',
+  delay: 0.018,
+  verdict: 'late',
+  keeper: false,
+  position: null,
+  note: '',
+  planned: null,
+  sharp: null,
+  exposed: null,
+  clean: null,
+  cause: null,
+  alsoCause: null,
+  variant: null,
+  said: null,
+  settings: null,
+  firedAt: '2026-11-24T18:00:01.000Z',
+}
 
 beforeEach(fresh)
 
@@ -53,5 +75,57 @@ describe('pictures', () => {
     answers.reverse().forEach(go => go())
     await Promise.all([late, now])
     expect(store.latest?.id).toBe('of-here')
+  })
+  test('added without a server wait on this device, and go to the take they were of, once it is sent', async () => {
+    const server = { down: true, takes: [] as { id: string; key: string; number: number }[], sent: [] as string[] }
+    serve(({ method, path, body }) => {
+      if (server.down) return 'unreachable'
+      if (method === 'POST' && path.endsWith('/takes')) {
+        const made = { ...body, id: `id of ${body.key}`, number: server.takes.length + 1 }
+        server.takes.push(made)
+        return { status: 201, body: made }
+      }
+      if (method === 'POST') {
+        if (path.includes('broken')) return { status: 422, body: { detail: 'The picture is broken' } }
+        server.sent.push(new URL(path, 'http://here').search)
+        return { status: 201, body: {} }
+      }
+      return { body: path.endsWith('/takes') ? server.takes : [] }
+    })
+    const [store, takes, session] = [usePicturesStore(), useTakesStore(), useSessionStore()]
+    session.key = 'ann'
+    await takes.open('away')
+    await store.open('away').catch(() => {})
+    await takes.log(take)
+    expect(await store.add([new File(['x'], 'one.jpg')], take.key)).toEqual([])
+    expect(await store.add([new File(['y'], 'two.jpg'), new File(['z'], 'broken.jpg')], null)).toEqual([])
+    expect([store.unsent, store.pictures.map(({ name, takeId }) => `${name} of ${takeId}`).sort()]).toEqual([
+      3,
+      ['broken.jpg of null', `one.jpg of ${take.key}`, 'two.jpg of null'],
+    ])
+    // Somebody else on this device sees and sends none of them.
+    session.key = 'ben'
+    expect([store.unsent, store.pictures]).toEqual([0, []])
+    server.down = false
+    await store.flush()
+    expect(server.sent).toEqual([])
+    session.key = 'ann'
+    const added = (name: string) => store.waiting.find(one => one.name === name)!.addedAt
+    const [one, two] = [added('one.jpg'), added('two.jpg')]
+    await store.flush()
+    await until(() => server.sent.length === 2)
+    const asked = server.sent.map(search => Object.fromEntries(new URLSearchParams(search)))
+    const zone = '0'
+    expect(asked).toEqual(
+      expect.arrayContaining([
+        { name: 'one.jpg', zone, take: `id of ${take.key}`, written: one },
+        { name: 'two.jpg', zone, written: two },
+      ]),
+    )
+    expect(store.waiting.map(({ name, refused }) => [name, refused])).toEqual([['broken.jpg', 'The picture is broken']])
+    await store.clearDevice('ben')
+    expect(store.waiting.length).toBe(1)
+    await store.clearDevice('ann')
+    expect(store.waiting).toEqual([])
   })
 })

@@ -151,11 +151,11 @@ describe('read', () => {
   })
   test.each<[string, string[], RegExp]>([
     ['no file', [], /Name the files to read/],
-    ['a file that is not there', ['nowhere.wav'], /file is "nowhere\.wav"; allowed: a file that is there/],
+    ['a file that is not there', ['nowhere.wav'], /file is "nowhere\.wav"; it must be a file that is there/],
     [
       'a file that is something else',
       ['package.json', '--tool', 'speed'],
-      /package\.json is .*allowed: a WAV recording/,
+      /package\.json is .*it must be a WAV recording/,
     ],
     ['a tool that there is not', ['package.json', '--tool', 'guess'], /--tool is "guess"/],
     ['a setting that the tool has not', ['package.json', '--tool', 'black', '--set', 'x=1'], /--set is "x"/],

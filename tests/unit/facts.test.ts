@@ -288,7 +288,7 @@ describe('where figures come from, as a report tells them apart', () => {
     setup = marked(setup, ['camera.curtainTravel', 'flashes[1].guideNumber'], 'rated')
     setup = { ...setup, evidence: [evidenceOf(setup, { kind: 'place', value: 0.03, delay: 0.018, id: 'a' })] }
     expect(sourceLines(setup, matters)).toEqual([
-      'Measured: Launch speed, 1 reading of what was seen',
+      'Measured: Launch speed, 1 measurement',
       'Rated: Curtain travel, Rim: Guide number',
       'Entered: Distance from start to subject',
       'Worth checking: assumed, and they matter: Key: Modifier loss, Speed uncertainty',

@@ -58,7 +58,7 @@ describe('kit', () => {
     [
       'a day the calendar has not',
       item => ({ ...item, marks: { ...item.marks, energy: { basis: 'measured', date: '2026-02-30' } } }),
-      /Date as/,
+      /Must be a date such as/,
     ],
     ['a power twice', item => ({ ...item, table: [...item.table, item.table[0]] }), /The same power appears twice/],
     ['t.1 below t.5', item => ({ ...item, table: [{ ...item.table[0], t01: 1e-6 }] }), /t\.1 is never shorter/],

@@ -192,7 +192,7 @@ describe('the time strip', () => {
       sensed: expect.stringMatching(/^sensed 8\.83/) as string,
       light0: '50\u00a0µs at 1/64',
       shutter: '2\u00a0s, opened before the action',
-      ambient: expect.stringMatching(/EV by the end, black$/) as string,
+      ambient: expect.stringMatching(/EV when it closes, black$/) as string,
     })
     expect(named.moment).toMatch(/^moment 27\.\d+/)
     expect(named.impact).toMatch(/^impact 26\.\d+/)

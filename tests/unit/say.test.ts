@@ -49,7 +49,7 @@ const UNDERSTOOD: readonly [recipe: Recipe, said: string, sets: Record<string, u
   ['projectile', 'key guide number 36', { 'flashes[0].guideNumber': 36 }],
   ['projectile', 'rim recycle 2.2 s', { 'flashes[1].recycleTime': 2.2 }],
   ['projectile', 'key modifier loss one stop', { 'flashes[0].lossStops': 1 }],
-  ['run', 'from behind left at 1/16', { 'flashes[0].power': 1 / 16 }],
+  ['run', 'backlight left at 1/16', { 'flashes[0].power': 1 / 16 }],
   ['run', 'front at 1/8', { 'flashes[2].power': 1 / 8 }],
   ['pour', 'behind light with a softbox at quarter power', { 'flashes[1].head': 'softbox', 'flashes[1].power': 0.25 }],
   ['projectile', 'beam at 15 cm', { 'sensor.position': 0.15 }],
@@ -118,7 +118,7 @@ const UNDERSTOOD: readonly [recipe: Recipe, said: string, sets: Record<string, u
 
 /** What is asked about, and something that is said of it or offered. */
 const ASKED: readonly [recipe: Recipe, said: string, about: RegExp][] = [
-  ['run', 'rim at half power', /From behind left/],
+  ['run', 'rim at half power', /Backlight left/],
   ['projectile', '200', /ISO 200.*1\/200/],
   ['projectile', 'f/400', /f\/4\b/],
   ['projectile', 'key a stop up from full power', /full power/],

@@ -40,7 +40,7 @@ describe('the address of a database', () => {
     })
   })
   test.each([
-    ['nonsense', /no address/],
+    ['nonsense', /is not an address/],
     ['postgres://e:p@db/epiro', /must begin with mysql/],
     ['mysql://e:p@db/epiro?ssl=1', /ssl is not understood/],
     ['mysql://e:p@db/epiro?ssl-mode=MAYBE', /ssl-mode is one of/],
@@ -58,10 +58,13 @@ describe('why a database cannot be used', () => {
   const hint = '; where it wants TLS, add ?ssl-mode=REQUIRED to DATABASE_URL'
   test.each([
     [failing('ECONNREFUSED'), 'The database at db.studio.test:3307 does not answer: ECONNREFUSED'],
-    [failing('ER_ACCESS_DENIED_ERROR'), 'The database at db.studio.test:3307 lets nobody in: Said' + hint],
-    [failing('HANDSHAKE_SSL_ERROR', 'x'), 'The database at db.studio.test:3307 lets nobody in: x' + hint],
+    [failing('ER_ACCESS_DENIED_ERROR'), 'The database at db.studio.test:3307 refused the connection: Said' + hint],
+    [failing('HANDSHAKE_SSL_ERROR', 'x'), 'The database at db.studio.test:3307 refused the connection: x' + hint],
     [failing('', 'unable to verify'), null],
-    [failing('', 'bad certificate'), 'The database at db.studio.test:3307 lets nobody in: bad certificate' + hint],
+    [
+      failing('', 'bad certificate'),
+      'The database at db.studio.test:3307 refused the connection: bad certificate' + hint,
+    ],
     [new Error('DATABASE_URL: pool is'), 'DATABASE_URL: pool is'],
   ])('told in a sentence, without the password: %#', (error, sentence) =>
     expect(connectionFailure(error, at)).toBe(sentence),
@@ -69,7 +72,7 @@ describe('why a database cannot be used', () => {
   test('what is not of the connection is left alone', () => {
     expect(connectionFailure(failing('ER_PARSE_ERROR'), at)).toBeNull()
     expect(connectionFailure(failing('ER_HOST_NOT_PRIVILEGED'), `${at}?ssl-mode=REQUIRED`)).toBe(
-      'The database at db.studio.test:3307 lets nobody in: Said',
+      'The database at db.studio.test:3307 refused the connection: Said',
     )
     expect(connectionFailure(failing('ECONNREFUSED'), 'nonsense')).toBe('The database does not answer: ECONNREFUSED')
   })

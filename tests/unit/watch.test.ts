@@ -89,7 +89,7 @@ test('a folder of 2,000 pictures arrives whole through a server that is busy, sl
   for (const [name, bodies] of server.kept) expect(bodies).toEqual([`picture ${/\d+/.exec(name)![0]}`])
 }, 120_000)
 
-test('a file that vanished or is not taken is passed over, and being signed out ends it', async () => {
+test('a file that vanished or is not accepted is skipped, and being signed out ends it', async () => {
   for (let i = 0; i < 2000; i++) unlinkSync(join(folder, `p${i}.jpg`))
   for (const name of ['a.jpg', 'b.jpg', 'c.jpg', 'notes.txt']) writeFileSync(join(folder, name), name)
   // While the first one is refused, the second vanishes.
@@ -101,9 +101,9 @@ test('a file that vanished or is not taken is passed over, and being signed out 
   const done = watching(server.url, said, { signal: new AbortController().signal })
   writeFileSync(join(folder, 'd.jpg'), 'd')
   await expect(done).rejects.toThrow(Refused)
-  expect(said.filter(line => line.includes('passed over')).map(line => line.split(':')[0])).toEqual(
+  expect(said.filter(line => line.includes('skipped')).map(line => line.split(':')[0])).toEqual(
     expect.arrayContaining(['notes.txt', 'b.jpg']),
   )
-  expect(said.some(line => line.includes('not taken'))).toBe(true)
+  expect(said.some(line => line.includes('not accepted'))).toBe(true)
   expect(server.kept.size).toBe(1)
 }, 30_000)

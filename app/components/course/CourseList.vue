@@ -25,8 +25,8 @@ const everybody = computed(() => course?.all?.filter(({ lessons }) => lessons.so
   <section aria-labelledby="course" data-testid="course">
     <h2 id="course" class="section-title">Course</h2>
     <p class="mb-2 text-[13px] text-(--ink-soft)">
-      Eleven lessons. Each puts a rig and a question, and lets you try first. A lesson is mastered when luck alone would
-      hardly do it, not when it was read.
+      Eleven lessons. Each gives you a rig and a question, and lets you try before it explains. A lesson is mastered
+      once your answers can hardly be luck.
     </p>
     <ol class="lessons">
       <li v-for="(lesson, i) in LESSONS" :key="lesson" class="lesson" :data-testid="`lesson-${lesson}`">
@@ -40,13 +40,13 @@ const everybody = computed(() => course?.all?.filter(({ lessons }) => lessons.so
           v-if="lesson === next && lesson !== 'evening'"
           size="sm"
           class="justify-center"
-          :label="i === 0 && !ownOf(lesson)?.goes ? 'Start here' : 'Go on'"
+          :label="i === 0 && !ownOf(lesson)?.goes ? 'Start here' : 'Continue'"
           :to="toOf(lesson)"
         />
       </li>
     </ol>
     <details v-if="everybody.length > 0" class="mt-2 text-[13px]">
-      <summary class="cursor-pointer">How far everybody is</summary>
+      <summary class="cursor-pointer">Everyone’s progress</summary>
       <table class="mt-1" aria-label="Course by person">
         <tbody>
           <tr v-for="(one, i) in everybody" :key="i">

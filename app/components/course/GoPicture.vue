@@ -30,18 +30,12 @@ onBeforeUnmount(() => {
     <img
       v-if="picture"
       :src="picture"
-      alt="What this answer would have caught"
+      alt="The picture this answer would have given"
       class="reddened block aspect-3/2 w-full object-cover"
     />
     <UiRecipePicture v-else :recipe="setup.recipe" class="aspect-3/2 w-full" />
     <figcaption class="text-[11px] text-(--ink-soft)">
-      {{
-        picture
-          ? 'As your answer would have caught it'
-          : answered
-            ? 'Drawing what it would have caught …'
-            : 'The set-up'
-      }}
+      {{ picture ? 'The picture your answer would have given' : answered ? 'Drawing the picture …' : 'The set-up' }}
     </figcaption>
   </figure>
 </template>

@@ -9,7 +9,7 @@ const names = (ids: readonly string[]): string => ids.map(nameOf).join(', ')
 function sentence({ id, setups, people, prop }: Contradiction): string {
   switch (id) {
     case 'no-window':
-      return `${names(setups)}: no time is left in which it may be fired`
+      return `${names(setups)}: no time is left in which it can be fired`
     case 'person-away':
       return `${names(setups)}: ${people.map(store.personOf).join(' and ')} cannot be there long enough`
     case 'loud-in-quiet':
@@ -17,13 +17,13 @@ function sentence({ id, setups, people, prop }: Contradiction): string {
     case 'end-past-hire':
       return `${names(setups)} does not fit before the end of the hire`
     case 'after-ring':
-      return `${names(setups)}: each has to come before another of them`
+      return `${names(setups)}: each must come before another of them`
     case 'props-over-stock':
       return `${nameOf(prop ?? '')}: props may run out`
     case 'prop-gone-off':
-      return `${nameOf(setups[0]!)}: its props go off before the last is fired`
+      return `${nameOf(setups[0]!)}: its props spoil before the last take`
     case 'person-tired':
-      return `${people.map(store.personOf).join(' and ')}: more takes than somebody can do in a day`
+      return `${people.map(store.personOf).join(' and ')}: more takes than one person can do in a day`
     case 'no-break':
       return 'More than six hours without a break'
   }
@@ -31,25 +31,25 @@ function sentence({ id, setups, people, prop }: Contradiction): string {
 function mendText({ change, of, to }: Mend): string {
   switch (change) {
     case 'end':
-      return `Hire until ${clockText(store.packed(to!))}`
+      return `Extend the hire to ${clockText(store.packed(to!))}`
     case 'start':
-      return `First call ${clockText(store.day.start - (store.input.start - to!))}`
+      return `Move the first call to ${clockText(store.day.start - (store.input.start - to!))}`
     case 'hours':
-      return `${store.personOf(of!)} stays until ${clockText(to!)}`
+      return `Keep ${store.personOf(of!)} until ${clockText(to!)}`
     case 'window':
-      return `Fire it until ${clockText(to!)}`
+      return `Allow firing until ${clockText(to!)}`
     case 'quiet':
-      return 'Count it as quiet'
+      return 'Treat it as quiet'
     case 'stock':
       return `Bring ${to} props`
     case 'batches':
-      return `Make them in ${to} lots`
+      return `Make them in ${to} batches`
     case 'takes':
-      return `Somebody who can do ${to} takes`
+      return `Find someone who can do ${to} takes`
     case 'after':
-      return `Let ${nameOf(of!)} come at any time`
+      return `Let ${nameOf(of!)} come in any order`
     case 'break':
-      return `Break of 30 min at ${clockText(to!)}`
+      return `Add a 30 min break at ${clockText(to!)}`
   }
 }
 function mend({ change, of, to }: Mend): void {
@@ -71,8 +71,8 @@ function mend({ change, of, to }: Mend): void {
 </script>
 
 <template>
-  <section v-if="store.fresh && store.played!.contradictions.length > 0" aria-label="What stands against it">
-    <h2 class="section-title mb-1">What stands against it</h2>
+  <section v-if="store.fresh && store.played!.contradictions.length > 0" aria-label="What rules it out">
+    <h2 class="section-title mb-1">What rules it out</h2>
     <ul class="grid gap-2 text-[13px]">
       <li v-for="(one, i) in store.played!.contradictions" :key="i" data-testid="contradiction">
         <p class="text-(--bad)">{{ sentence(one) }}.</p>
@@ -87,7 +87,7 @@ function mend({ change, of, to }: Mend): void {
             @click="mend(way)"
           />
         </p>
-        <p v-else class="text-(--ink-soft)">No single change makes it: leave it for another day.</p>
+        <p v-else class="text-(--ink-soft)">No single change fixes this: leave it for another day.</p>
       </li>
     </ul>
   </section>

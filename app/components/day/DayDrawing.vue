@@ -3,6 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { clockText } from '~~/core/day'
 import { cleanedText } from '~~/shared/texts/day'
 import { HEAD, PERSON, SCALE, STAGE, dayDrawing, endsOf, placeAt, standingDay } from './dayGeometry'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** The day as one drawing: time runs down; blocks are dragged, or moved by key, and the rest follows at once. */
 const chosen = defineModel<string>({ required: true })
@@ -79,16 +80,19 @@ function letGo(): void {
 }
 function key(event: KeyboardEvent, id: string): void {
   const at = store.order?.rows.findIndex(row => row.id === id) ?? -1
-  const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
-  if (event.key === 'Enter' || event.key === ' ') {
-    event.preventDefault()
+  const by = (places: number) => (): unknown => {
+    if (at < 0 || !session.isCrew || begun.value.has(id)) return false
     chosen.value = id
-  } else if (by !== 0 && at >= 0 && session.isCrew && !begun.value.has(id)) {
-    event.preventDefault()
-    chosen.value = id
-    store.move(id, at + by)
+    store.move(id, at + places)
     void nextTick(() => svg.value?.querySelector<SVGElement>(`[data-block="${id}"]`)?.focus())
   }
+  pressed(KEYS.block, event, {
+    earlier: by(-1),
+    later: by(1),
+    choose: () => {
+      chosen.value = id
+    },
+  })
 }
 </script>
 

@@ -90,7 +90,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
       <UButton v-if="quiet" size="xs" variant="ghost" label="None" @click="setQuiet(null, null)" />
     </fieldset>
     <fieldset class="grid gap-1">
-      <legend class="text-[12px] text-(--ink-soft)">People whom set-ups wait for</legend>
+      <legend class="text-[12px] text-(--ink-soft)">People the set-ups need</legend>
       <div v-for="person in day.people" :key="person.id" class="flex flex-wrap items-start gap-2">
         <span class="w-24 truncate pt-1">{{ person.name }}</span>
         <DayMinuteInput
@@ -120,7 +120,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
             class="w-34"
             :model-value="person.role"
             :aria-label="`What ${person.name} does`"
-            placeholder="Does"
+            placeholder="Role"
             maxlength="40"
             @change="event => withPerson(person.id, { role: (event.target as HTMLInputElement).value.trim() })"
           />
@@ -134,8 +134,15 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
         </div>
       </div>
       <form class="flex gap-2" @submit.prevent="addPerson">
-        <UInput v-model="name" size="xs" class="w-32" aria-label="Name of somebody" placeholder="Name" maxlength="80" />
-        <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" label="Add somebody" />
+        <UInput
+          v-model="name"
+          size="xs"
+          class="w-32"
+          aria-label="Name of the person"
+          placeholder="Name"
+          maxlength="80"
+        />
+        <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a person" />
       </form>
     </fieldset>
     <label class="grid text-[12px] text-(--ink-soft)"
@@ -186,8 +193,8 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
       <p v-if="!day.blackedOut" class="text-[12px] text-(--ink-soft)">
         {{
           store.dark
-            ? 'Open shutters wait until the sun is 6° under the horizon.'
-            : 'Say where it is, and open shutters wait for dusk.'
+            ? 'Open-shutter set-ups wait until the sun is 6° below the horizon.'
+            : 'Enter the location, and open-shutter set-ups wait for dusk.'
         }}
       </p>
     </fieldset>

@@ -75,7 +75,7 @@ function leaveOut(): void {
         size="md"
         variant="ghost"
         icon="i-lucide-undo-2"
-        :label="`Take back ‘${DAY_EVENT_LABELS[follow.last.kind]}’`"
+        :label="`Undo ‘${DAY_EVENT_LABELS[follow.last.kind]}’`"
         @click="follow.takeBack()"
       />
     </div>
@@ -89,9 +89,9 @@ function leaveOut(): void {
     <p v-for="danger in follow.followed!.dangers" :key="danger.id" class="text-(--bad)" data-testid="danger">
       <template v-if="danger.chance < 0.005">{{ nameOf(danger.id) }} can no longer be fired in its fixed time</template>
       <template v-else
-        >{{ nameOf(danger.id) }} keeps its fixed time on {{ show(danger.chance, 'share', { figures: 2 }) }} of such
-        days</template
-      >; in danger since {{ clockText(danger.since) }}.
+        >{{ nameOf(danger.id) }} is fired in its fixed time on {{ show(danger.chance, 'share', { figures: 2 }) }} of
+        such days</template
+      >; at risk since {{ clockText(danger.since) }}.
     </p>
     <div v-if="follow.followed!.drop && follow.followed!.drop.ids.length > 0" class="grid gap-1" data-testid="drop">
       <p>

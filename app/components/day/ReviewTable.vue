@@ -37,9 +37,7 @@ const learnt = computed(() =>
       : WORK_LABELS[kind as 'build' | 'test' | 'strike']
     const off = show(Math.round(Math.abs(minutes - 1) * 100) / 100, 'share')
     const by =
-      Math.abs(minutes - 1) < 0.02
-        ? 'as long as the rule says'
-        : `${off} ${minutes > 1 ? 'longer' : 'shorter'} than the rule`
+      Math.abs(minutes - 1) < 0.02 ? 'as the rule says' : `${off} ${minutes > 1 ? 'longer' : 'shorter'} than the rule`
     return { kind, text: `${name}: ${by}, from ${of}` }
   }),
 )
@@ -76,7 +74,7 @@ const learnt = computed(() =>
         </tbody>
       </table>
     </div>
-    <ul v-if="learnt.length > 0" aria-label="What your own minutes have come to">
+    <ul v-if="learnt.length > 0" aria-label="Minutes learnt from your own days">
       <li v-for="line in learnt" :key="line.kind">{{ line.text }}</li>
     </ul>
   </section>

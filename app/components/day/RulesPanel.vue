@@ -23,8 +23,8 @@ const typed = computed(() => MINUTE_RULES.filter(rule => own(rule) !== null).len
     />
     <template #body>
       <p class="mb-3 text-[13px] text-(--ink-soft)">
-        Minutes for every day this studio plans. Grey ones are a rule of thumb; type yours over them, or leave a box
-        empty to go by the rule again. What a set-up was given for itself stays.
+        Minutes for every day this studio plans. Grey ones are a rule of thumb: type your own over them, or empty a box
+        to go back to the rule. Minutes entered for a single set-up are kept.
       </p>
       <div class="groups">
         <section v-for="group in groups" :key="group.title" :aria-label="group.title" class="mb-4 break-inside-avoid">

@@ -48,9 +48,9 @@ const SUN = [
 ] as const
 const sunText = computed(() => {
   const stretches = store.sunned[id]?.filter(([from]) => from < Math.max(24 * 60, store.day.end))
-  if (stretches === undefined) return 'Say where it is, under The room, and it waits for the sun.'
-  if (stretches.length === 0) return 'The sun does not stand there on this day.'
-  return `The sun stands there ${stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', ')}.`
+  if (stretches === undefined) return 'Enter the location under The room, and it waits for the sun.'
+  if (stretches.length === 0) return 'The sun is never there on this day.'
+  return `The sun is there ${stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', ')}.`
 })
 const toggle = (list: readonly string[], one: string): string[] =>
   list.includes(one) ? list.filter(other => other !== one) : [...list, one]
@@ -84,7 +84,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
         >.
       </template>
     </p>
-    <p v-else class="text-(--bad)">It does not fit into the day as it stands.</p>
+    <p v-else class="text-(--bad)">It does not fit into the day as planned.</p>
     <div class="grid grid-cols-4 gap-2">
       <DayMinuteInput
         label="Build, min"
@@ -118,7 +118,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
     <div class="flex flex-wrap items-end gap-3">
       <DayMinuteInput label="Stop after, min" :value="choice.most" :change="v => store.choose(id, { most: v ?? 90 })" />
       <label class="grid gap-0.5 text-[12px] text-(--ink-soft)"
-        >Worth
+        >Priority
         <UiPickOne
           :model-value="choice.value"
           :options="VALUES.map(value => ({ value, label: VALUE_LABELS[value] }))"
@@ -129,7 +129,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
     <fieldset class="flex flex-wrap items-start gap-3">
       <legend class="text-[12px] text-(--ink-soft)">A prop made beforehand</legend>
       <DayMinuteInput label="Takes to make, min" :value="choice.ahead" :change="v => store.choose(id, { ahead: v })" />
-      <DayMinuteInput label="Is good for, min" :value="choice.keeps" :change="v => store.choose(id, { keeps: v })" />
+      <DayMinuteInput label="Stays good for, min" :value="choice.keeps" :change="v => store.choose(id, { keeps: v })" />
     </fieldset>
     <fieldset class="flex flex-wrap items-end gap-2">
       <legend class="text-[12px] text-(--ink-soft)">Fired only between</legend>

@@ -96,7 +96,7 @@ function addRow(): void {
         :label="key === 'distance' ? (DISTANCE_FROM[flash.head] ?? '') : ''"
       />
       <label v-if="key === 'fired' && flash.fired === 'slave'" class="flex justify-between gap-2 py-1 text-[12px]">
-        <span class="text-(--ink-soft)">It sees</span>
+        <span class="text-(--ink-soft)">Follows</span>
         <UiPickOne
           :model-value="flash.follows"
           :options="others"
@@ -112,7 +112,7 @@ function addRow(): void {
       <p v-if="flash.borrowed" class="text-[11px] leading-snug text-(--ink-faint)">
         Assumed: a typical
         {{ flash.supply === 'mains' ? 'mains head' : flash.supply === 'spark' ? 'spark flash' : 'battery flash' }}, not
-        this one. Type a duration of your own, and the rest is drawn to it, still assumed.
+        this one. Enter one duration you have measured, and the others are scaled to it, still assumed.
       </p>
       <div v-for="(_, j) in flash.table" :key="j" class="border-b border-(--hair) py-1">
         <InputsFieldRow :path="`flashes[${index}].table[${j}].power`" />

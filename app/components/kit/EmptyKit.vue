@@ -17,8 +17,8 @@ const figures = (kind: KitKind): string =>
   <section aria-labelledby="empty-kit" data-testid="empty-kit">
     <h2 id="empty-kit" class="mb-1 text-xl font-semibold">What Kit is for</h2>
     <p class="mb-3 max-w-prose text-[13px] text-(--ink-soft)">
-      Each piece of gear once, with its figures as rated or as you measured them, each marked as which. Set-ups take
-      them from here, and say where they are from. Begin with the flash: its durations decide most.
+      Enter each piece of gear once, with rated or measured figures. Set-ups use these figures and show their source.
+      Start with the flash: its durations matter most.
     </p>
     <p v-if="canAdd" class="mb-4 flex flex-wrap gap-2">
       <UButton label="Add flash from data sheet" icon="i-lucide-plus" @click="emit('leaflet')" />

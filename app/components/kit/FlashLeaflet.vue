@@ -39,7 +39,7 @@ const DURATION: Field = { ...FLASH_ROW_FIELDS.t05, label: 'Duration', help: 'Suc
 const LINE_FIELDS = { power: FLASH_FIELDS.power, duration: DURATION, measure: MEASURE } as const
 const ABOVE: { key: Key; field: Field; label: string }[] = [
   { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'Name of the flash' },
-  { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Fed by' },
+  { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Power supply' },
 ]
 const BELOW: { key: Key; field: Field; label: string }[] = [
   { key: 'guideNumber', field: { ...FLASH_FIELDS.guideNumber, nullable: true }, label: 'Guide number, ISO 100' },
@@ -108,7 +108,7 @@ async function add(): Promise<void> {
       :change="value => set(row.key, value)"
     />
     <fieldset class="mt-1">
-      <legend class="text-[12px] text-(--ink-soft)">Durations, as the leaflet gives them</legend>
+      <legend class="text-[12px] text-(--ink-soft)">Durations, as in the data sheet</legend>
       <table class="w-full">
         <thead class="text-left text-[11px] text-(--ink-soft)">
           <tr>

@@ -50,8 +50,8 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
           <UButton
             size="xs"
             variant="ghost"
-            label="Take back"
-            :aria-label="`Take back: ${GEAR_EVENT_LABELS[event.kind]}, ${event.date}`"
+            label="Undo"
+            :aria-label="`Undo: ${GEAR_EVENT_LABELS[event.kind]}, ${event.date}`"
             :disabled="busy"
             @click="run(() => store.takeBack(event.id))"
           />
@@ -63,9 +63,9 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
         /></label>
         <label class="grid text-(--ink-soft)">Day <UInput v-model="date" type="date" required size="sm" /></label>
         <label class="grid min-w-40 flex-1 text-(--ink-soft)"
-          >In words <UInput v-model="note" maxlength="200" size="sm" placeholder="New spring"
+          >Note <UInput v-model="note" maxlength="200" size="sm" placeholder="New spring"
         /></label>
-        <UButton type="submit" size="sm" label="Note it" :loading="busy" />
+        <UButton type="submit" size="sm" label="Add note" :loading="busy" />
       </form>
     </template>
   </section>

@@ -40,7 +40,7 @@ const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${quantit
       <LazySeasonRangeChart :rows="rows" :title="title" close />
     </template>
     <p v-else class="text-(--ink-soft)">
-      No takes tell of it yet. Choose it in a set-up, and what each take shows is kept here, day by day.
+      No takes yet. Choose it in a set-up, and what its takes show is kept here, day by day.
     </p>
   </div>
 </template>

@@ -90,8 +90,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     </p>
 
     <p v-if="record.unreadable" role="status" class="border-l-2 border-(--bad) pl-3 text-[13px]">
-      What was kept of it cannot be read. These are the figures of a new one: enter what you know, and it is whole
-      again.
+      Its stored figures cannot be read. These are those of a new item: enter what you know and save.
     </p>
 
     <section aria-label="Figures">
@@ -102,7 +101,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
             <th>Value</th>
             <th>Source</th>
             <th>Noted</th>
-            <th>In set-ups</th>
+            <th>Same in set-ups</th>
           </tr>
         </thead>
         <tbody>
@@ -189,7 +188,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     <section aria-label="Used by" class="text-[13px]">
       <h3 class="section-title mb-1">Used in</h3>
       <p v-if="record.usedBy === null" class="text-(--ink-soft)">
-        Not known just now: the server is busy. Load the page again in a minute.
+        Not available: the server is busy. Reload the page in a minute.
       </p>
       <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up uses this item</p>
       <ul v-else>
@@ -198,7 +197,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
             use.name
           }}</NuxtLink>
           <span class="text-(--ink-soft)">{{
-            use.differs.length > 0 ? `, with other ${use.differs.map(labelOf).join(', ')}` : ', all figures the same'
+            use.differs.length > 0 ? `, except for ${use.differs.map(labelOf).join(', ')}` : ', all figures the same'
           }}</span>
         </li>
       </ul>

@@ -124,7 +124,7 @@ const rows = computed<{ key: keyof Evidence; field: Field; label: string; assume
       {
         key: 'error' as const,
         field: { ...READINGS[kind.value], min: 1e-9, nullable: true },
-        label: 'Read to',
+        label: 'Reading uncertainty',
         ...(typeof value === 'number' ? { assumed: readingError(kind.value, value) } : {}),
       },
     ]
@@ -165,7 +165,7 @@ function add(): void {
 <template>
   <form class="seen-form" aria-label="New measurement" @submit.prevent="add">
     <label class="flex items-baseline gap-2 text-[12px]">
-      <span class="flex-1 text-(--ink-soft)">Seen</span>
+      <span class="flex-1 text-(--ink-soft)">Measured</span>
       <UiPickOne
         v-model="kind"
         :options="kinds.map(k => ({ value: k, label: EVIDENCE_TEXT[k].name }))"

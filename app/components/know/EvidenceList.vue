@@ -47,7 +47,8 @@ const toggle = (entry: Evidence): void =>
   <section aria-labelledby="seen" data-testid="evidence">
     <h2 id="seen" class="section-title mt-3 mb-1">Measurements</h2>
     <p v-if="evidence.length === 0 && !adding" class="text-[12px] text-(--ink-soft)">
-      Nothing yet. A control shot, a chronograph, a recording: say what it showed, and every figure it bears on follows.
+      None yet. Add what a control shot, a chronograph or a recording showed, and every figure that depends on it
+      follows.
     </p>
     <ul class="text-[12px]">
       <li v-for="entry in evidence" :key="entry.id" class="seen" :class="{ off: !entry.on }">
@@ -65,7 +66,7 @@ const toggle = (entry: Evidence): void =>
               >disagrees with the others: see Findings</span
             >
             <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)"
-              >told before: counts once, see Findings</span
+              >entered before: counts once, see Findings</span
             >
           </span>
         </label>

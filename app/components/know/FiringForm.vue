@@ -43,13 +43,13 @@ const rows = computed<{ key: keyof typeof draft; field: Field; label: string }[]
   return [
     { key: 'delay', field: EVIDENCE_FIELDS.delay, label: 'Dialled delay' },
     ...(moves.value && side.value === 'place'
-      ? [{ key: 'place' as const, field: empty('place'), label: 'The thing, past the near face' }]
+      ? [{ key: 'place' as const, field: empty('place'), label: 'Object, past the entry face' }]
       : []),
     { key: 'late', field: empty('late'), label: 'Lateness of the picture' },
     ...(moves.value
       ? [
-          { key: 'speed' as const, field: empty('speed'), label: 'A chronograph gave' },
-          { key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'read at, from the start' },
+          { key: 'speed' as const, field: empty('speed'), label: 'Chronograph speed' },
+          { key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Chronograph position, from the start' },
         ]
       : []),
     { key: 'interval', field: empty('interval'), label: `A recording: from the start to the ${to.value}` },
@@ -83,7 +83,7 @@ function add(): void {
   const seen = told()
   if (!setup) return
   if (seen.length === 0) {
-    failure.value = 'Say at least one thing that it showed'
+    failure.value = 'Enter at least one thing that it showed'
     return
   }
   const firing = freeName(setup.evidence)
@@ -104,7 +104,7 @@ function add(): void {
 <template>
   <form class="firing" aria-label="What one firing showed" @submit.prevent="add">
     <p class="text-[11px] leading-snug text-(--ink-faint)">
-      Fill in what you have of it; leave the rest empty. Together they count as one firing.
+      Fill in what you have and leave the rest empty. Together it counts as one firing.
     </p>
     <label v-if="moves" class="flex items-baseline gap-2 text-[12px]">
       <span class="flex-1 text-(--ink-soft)">In the picture it was</span>

@@ -65,8 +65,9 @@ const labelOf = (path: string): string => (setup.value ? fieldName(setup.value, 
       <InputsFieldRow v-for="path in known" :key="path" :path="path" :label="labelOf(path)" />
     </details>
     <p class="mt-3 text-[12px] text-(--ink-soft)" data-testid="folded">
-      {{ folded.length }} more, assumed: none moves delay, streak, light or first take by more than
-      {{ show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share') }} when it is a tenth off.
+      {{ folded.length }} more {{ folded.length === 1 ? 'is' : 'are' }} assumed. None changes the delay, streak,
+      exposure or first take by more than {{ show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share') }} if it is
+      10 % off.
       <button type="button" class="underline" @click="emit('all')">Show all inputs</button>
     </p>
     <KnowMeasureNext :plan="plan" />

@@ -36,7 +36,7 @@ function saved({ id }: MeasurementPromise): string {
   const [now, then] = [props.value?.now, props.value?.after[id]]
   if (then === undefined || then === null || now === undefined || now === then) return ''
   if (now !== null && now < then) return ''
-  return `${now === null ? 'beyond count' : now} → ${then} props`
+  return `${now === null ? 'too many to count' : now} → ${then} props`
 }
 </script>
 

@@ -60,7 +60,7 @@ onBeforeUnmount(() => void recording.value?.end())
     <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
       lab.hidden
         ? 'Exercise: correct the marks, then show the true figures.'
-        : 'A sample, already read: its truth stands beside what was read. Give it files of your own.'
+        : 'A sample, already read: the true figures are shown beside the readings. Add files of your own.'
     }}</span>
     <ul v-if="lab.trouble.length > 0 || failure" role="alert" class="basis-full text-(--bad)">
       <li v-for="line in [...lab.trouble, ...(failure ? [failure] : [])]" :key="line">{{ line }}</li>

@@ -81,7 +81,7 @@ async function send(give: Export): Promise<void> {
       aria-label="Which firing it was seen in"
     />
     <p v-if="lab.truth !== null && (lab.reading?.gives ?? []).length > 0" class="text-(--ink-soft)">
-      This is a sample: give it files of your own, and what they say can be sent on.
+      This is a sample. Add files of your own, and their figures can be used in a set-up.
     </p>
     <p
       v-else-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''"

@@ -134,6 +134,19 @@ const { shownAt, down, move, up, key } = useMarkHandle(
   },
   (id, at) => emit('mark', id, at),
 )
+const views = [
+  { label: 'Zoom in', icon: 'i-lucide-zoom-in', onClick: () => closer(1 / 2) },
+  { label: 'Zoom out', icon: 'i-lucide-zoom-out', onClick: () => closer(2) },
+  { label: 'Earlier', icon: 'i-lucide-chevron-left', onClick: () => along(-0.5) },
+  { label: 'Later', icon: 'i-lucide-chevron-right', onClick: () => along(0.5) },
+  {
+    label: 'Show everything',
+    icon: 'i-lucide-maximize-2',
+    onClick: () => {
+      range.value = { from: file.from, to: file.from + file.seconds }
+    },
+  },
+]
 function wheel(event: WheelEvent): void {
   const rect = plot.value!.getBoundingClientRect()
   const about = (event.clientX - rect.left - area.value.left) / (area.value.right - area.value.left)
@@ -166,13 +179,18 @@ function wheel(event: WheelEvent): void {
     </div>
     <figcaption class="flex flex-wrap items-baseline gap-x-3 pt-1 text-[12px] text-(--ink-soft)">
       <span class="truncate">{{ file.name }}, {{ show(file.seconds, 'time') }}</span>
-      <button type="button" class="underline" @click="closer(1 / 2)">closer</button>
-      <button type="button" class="underline" @click="closer(2)">farther</button>
-      <button type="button" class="underline" @click="along(-0.5)">earlier</button>
-      <button type="button" class="underline" @click="along(0.5)">later</button>
-      <button type="button" class="underline" @click="range = { from: file.from, to: file.from + file.seconds }">
-        all of it
-      </button>
+      <span class="flex">
+        <UButton
+          v-for="{ label, icon, onClick } in views"
+          :key="label"
+          variant="ghost"
+          size="xs"
+          :icon="icon"
+          :aria-label="label"
+          :title="label"
+          @click="onClick"
+        />
+      </span>
       <button
         v-for="mark in marks.filter(one => one.kind === 'time')"
         :key="mark.id"

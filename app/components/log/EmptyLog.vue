@@ -3,7 +3,7 @@
 const HOLDS: readonly [column: string, what: string][] = [
   ['Delay', 'the delay dialled, next to the planned one'],
   ['Verdict', 'early, on time or late, and whether it is a keeper'],
-  ['Past mark', 'how far past the mark the object was, if the picture shows it'],
+  ['Past the mark', 'how far past the mark the object was, if the picture shows it'],
   ['Pictures', 'of that take, from the tethered folder, a phone or a file'],
   ['Note', 'in your words: what was changed, what broke'],
 ]
@@ -18,8 +18,7 @@ const GROWS = [
   <section aria-labelledby="empty-log" data-testid="empty-log" class="max-w-prose text-[13px]">
     <h2 id="empty-log" class="mb-1 text-xl font-semibold">No takes yet</h2>
     <p class="mb-3 text-(--ink-soft)">
-      Every take that is fired stands here in a line, from all shoots. It is logged by one key in the run, or by hand in
-      a set-up.
+      Takes from all shoots appear here, one per line. Log them with one key during a run, or by hand in a set-up.
     </p>
     <dl class="mb-3 grid grid-cols-[7rem_1fr] gap-x-4">
       <template v-for="[column, what] in HOLDS" :key="column">

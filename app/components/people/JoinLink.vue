@@ -44,7 +44,7 @@ watch(
       <p role="status">
         {{
           left > 0
-            ? `Good once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min.`
+            ? `Works once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min`
             : 'This link has expired. Create a new one.'
         }}
       </p>
@@ -61,8 +61,7 @@ watch(
           <span role="status">{{ copied }}</span>
         </p>
         <p v-if="to" class="max-w-xl">
-          The link leads to the run. With one of its own, a computer sends each new picture of a tethered camera to the
-          take of its time:
+          The link opens the run. Give a computer its own link and it adds each tethered picture to its take:
           <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
         </p>
         <p v-if="onlyHere" class="max-w-md">

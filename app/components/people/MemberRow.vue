@@ -83,7 +83,7 @@ const asking = ref(false)
         v-model:open="asking"
         :title="`Remove access for ${member.name}?`"
         :description="
-          'Their devices are signed out at once, and links for them and by them are dead. ' +
+          'Their devices are signed out at once, and links made for them or by them stop working. ' +
           'Their takes stay in the log under their name.'
         "
       >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PictureRecord } from '~/services/api'
+import { pictureUrl } from '~/services/pictureQueue'
 
 /**
  * Every picture of the set-up at hand, with the take it is put to; a wrong one is put elsewhere, or taken away by the
@@ -25,6 +26,9 @@ const places = computed(() => [
   ...sent.value.map(take => ({ value: take.id, label: `take ${take.number}` })),
 ])
 const put = (picture: PictureRecord, take: string | null): Promise<void> => run(() => pictures.put(picture.id, take))
+
+/** Not on the server yet: put nowhere else, and taken off this device by whoever added it. */
+const waits = (id: string): boolean => pictures.waiting.some(({ key }) => key === id)
 
 const doomed = shallowRef<PictureRecord | null>(null)
 const asking = computed({
@@ -55,7 +59,7 @@ const remove = (picture: PictureRecord): Promise<void> =>
       >
         <a
           class="block h-[40px] w-[60px] shrink-0"
-          :href="`/api/pictures/${picture.id}/full`"
+          :href="pictureUrl(picture.id, 'full')"
           target="_blank"
           :aria-label="`Open ${picture.name}`"
           ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
@@ -64,14 +68,16 @@ const remove = (picture: PictureRecord): Promise<void> =>
           ><span class="block truncate" :title="picture.name">{{ picture.name }}</span
           ><span class="narrow text-(--ink-faint)">{{ when(picture.shotAt) }}</span></span
         >
+        <span v-if="waits(picture.id)" class="narrow text-(--ink-soft)">not sent yet</span>
         <UiPickOne
+          v-else
           :model-value="picture.takeId"
           :options="places"
           :aria-label="`Take of ${picture.name}`"
           @update:model-value="put(picture, $event)"
         />
         <UButton
-          v-if="session.isLead"
+          v-if="session.isLead || waits(picture.id)"
           size="xs"
           variant="ghost"
           icon="i-lucide-trash-2"
@@ -83,7 +89,7 @@ const remove = (picture: PictureRecord): Promise<void> =>
     <UModal
       v-model:open="asking"
       title="Delete this picture?"
-      :description="`${doomed?.name ?? ''} goes for good. The camera’s own file stays where it is.`"
+      :description="`${doomed?.name ?? ''} will be deleted for good. The original file from the camera is not touched.`"
     >
       <template #footer>
         <UButton label="Delete" @click="doomed && remove(doomed)" />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { pictureUrl } from '~/services/pictureQueue'
+
 /** A picture that is kept; deep red alone in the safelight. */
 const {
   id,
@@ -20,7 +22,7 @@ watch(
     <img
       v-if="!failed"
       :key="id"
-      :src="`/api/pictures/${id}/${size}`"
+      :src="pictureUrl(id, size)"
       :alt="alt"
       :style="{ objectFit: fit }"
       decoding="async"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { KEYS } from '~~/shared/texts/keys'
+
 /** One of two pictures whose zoom goes together: where it looks, as a share of the picture, and how closely. */
 export interface Look {
   x: number
@@ -57,21 +59,16 @@ const up = (event: PointerEvent): void => {
 function key(event: KeyboardEvent): void {
   const { x, y, zoom } = look.value
   const step = 0.1 / zoom
-  const actions: Record<string, () => void> = {
-    '+': () => to(x, y, zoom * 1.5),
-    '=': () => to(x, y, zoom * 1.5),
-    '-': () => to(x, y, zoom / 1.5),
-    '0': () => to(0.5, 0.5, 1),
-    'ArrowLeft': () => to(x - step, y, zoom),
-    'ArrowRight': () => to(x + step, y, zoom),
-    'ArrowUp': () => to(x, y - step, zoom),
-    'ArrowDown': () => to(x, y + step, zoom),
-  }
-  const act = actions[event.key]
-  if (!act || event.ctrlKey || event.metaKey) return
-  event.preventDefault()
-  event.stopPropagation()
-  act()
+  const moved = pressed(KEYS.pictures, event, {
+    zoomIn: () => to(x, y, zoom * 1.5),
+    zoomOut: () => to(x, y, zoom / 1.5),
+    fit: () => to(0.5, 0.5, 1),
+    left: () => to(x - step, y, zoom),
+    right: () => to(x + step, y, zoom),
+    up: () => to(x, y - step, zoom),
+    down: () => to(x, y + step, zoom),
+  })
+  if (moved) event.stopPropagation()
 }
 </script>
 

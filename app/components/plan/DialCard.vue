@@ -115,7 +115,7 @@ const { copied, copy } = useCopied()
             ])
           "
         >
-          use the planned {{ plan.timing.lead === null ? 'delay' : 'press' }}
+          Use the planned {{ plan.timing.lead === null ? 'delay' : 'press lead' }}
         </button>
       </div>
       <div class="text-right">

@@ -107,7 +107,7 @@ const text = (flash: FlashSetup): string =>
       <ViewsDragHandle
         v-for="(card, i) in setup.scene.cards"
         :key="`card${i}`"
-        :label="`${card.name}, from the end: across and raised`"
+        :label="`${card.name}: position across and height`"
         :value="card.across"
         :min="-20"
         :max="20"

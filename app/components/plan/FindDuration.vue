@@ -16,7 +16,7 @@ const found = computed(() => (wanted.value === null ? null : durationFor(plan, w
 const lines = computed(() =>
   (found.value?.lights ?? []).map(light =>
     light.power === null
-      ? `${light.name}: at no power; the shortest it gives is ${show(light.shortest, 'time')}, ` +
+      ? `${light.name}: short enough at no power; its shortest is ${show(light.shortest, 'time')}, ` +
         `at ${show(light.at, 'power')}`
       : `${light.name}: at ${show(light.power, 'power')} or less`,
   ),

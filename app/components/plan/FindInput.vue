@@ -57,7 +57,7 @@ onBeforeUnmount(() => tryIt(null))
 <template>
   <div ref="box" class="find" data-testid="find">
     <p class="leading-snug">
-      What would <b>{{ name }}</b> have to be?
+      Which <b>{{ name }}</b> gives the result you want?
     </p>
     <InputsFieldInput
       :field="wantedField"
@@ -87,9 +87,9 @@ onBeforeUnmount(() => tryIt(null))
       </ul>
       <p v-else-if="found.flat" role="status">{{ result.label }} does not depend on it.</p>
       <p v-else role="status">
-        No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} does it<template
+        No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} gives that<template
           v-if="found.nearest"
-          >; nearest is {{ text(found.nearest.value) }}, which comes to
+          >; the nearest, {{ text(found.nearest.value) }}, gives
           {{ fill('{v}', { v: { ...result.value, value: found.nearest.result } }) }}</template
         >.
       </p>

@@ -31,7 +31,7 @@ function cost(fix: Fix): string {
   if (depth !== null && Math.abs(depth) >= 0.0005)
     parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
   if (Math.abs(blur) >= 1e-6) parts.push(`streak ${blur > 0 ? '+' : ''}${show(blur, 'length', { unit: 'mm' })}`)
-  if (Math.abs(keep) >= 0.005) parts.push(`keeps ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
+  if (Math.abs(keep) >= 0.005) parts.push(`keepers ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
   if (fix.raises.length > 0) parts.push(`also causes: ${fix.raises.map(raised).join(', ')}`)
   return parts.length > 0 ? parts.join(' · ') : 'no side effects'
 }

@@ -26,7 +26,7 @@ const ground = computed(() => figures.value.background)
           <th scope="col">At the subject</th>
           <th scope="col">To camera</th>
           <th scope="col">Edge</th>
-          <th scope="col">Ground</th>
+          <th scope="col">Background</th>
         </tr>
       </thead>
       <tbody>

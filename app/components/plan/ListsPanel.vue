@@ -60,7 +60,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         />
         <span
           ><strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text
-          }}<template v-if="caution.calls"> Calls before each arm: “{{ caution.calls.join('”, “') }}”.</template></span
+          }}<template v-if="caution.calls"> Calls before arming: “{{ caution.calls.join('”, “') }}”.</template></span
         >
       </label>
       <p class="mt-1 text-(--ink-soft)">

@@ -13,7 +13,7 @@ const { many, stale } = useHowMany(() => changed.value, undefined, true)
     <template v-if="method.ruledOut.length > 0">no keeper</template>
     <template v-else>
       {{ show(many?.keeper ?? method.keeper, 'share') }} a keeper<template v-if="method.framesPerEvent !== null"
-        >, {{ show(method.framesPerEvent, 'number', { figures: 2 }) }} frames an event</template
+        >, {{ show(method.framesPerEvent, 'number', { figures: 2 }) }} frames per event</template
       ><template v-else>, then {{ show(many?.keeperLater ?? method.later, 'share') }}</template>
     </template>
   </span>

@@ -45,8 +45,9 @@ const outcome = (s: LightSetting): string =>
         <PlanMethodChance :setup="setup" :method="m" />
       </h3>
       <p class="text-[12px] text-(--ink-soft)">
-        {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} freezes to {{ show(m.blur, 'length', { unit: 'mm' }) }};
-        {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }}, exposed {{ show(m.exposure, 'stops') }}.
+        {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} limits the streak to
+        {{ show(m.blur, 'length', { unit: 'mm' }) }}; {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }},
+        exposed {{ show(m.exposure, 'stops') }}.
       </p>
       <p v-for="r in m.ruledOut" :key="r.reason" class="text-[12px] leading-snug">
         <span class="out-mark">Out</span> {{ fill(r.reason, r.figures) }}

@@ -80,7 +80,7 @@ async function check(): Promise<void> {
     </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
-        The chances on the dial card come from simulated takes: {{ plan.spread.firstOrderReason }}.
+        The chances on the dial card are simulated: {{ plan.spread.firstOrderReason }}.
       </p>
       <UButton
         variant="outline"
@@ -91,8 +91,8 @@ async function check(): Promise<void> {
         @click="check"
       />
       <p v-if="million" role="status" data-testid="million">
-        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} on the moment at this delay, by the
-        formula {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
+        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} on time at this delay; the formula
+        says {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
       </p>
       <p v-if="failed" role="alert">{{ failed }}</p>
     </div>

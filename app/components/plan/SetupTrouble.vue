@@ -79,8 +79,8 @@ async function archive(): Promise<void> {
     </h2>
     <p class="text-(--ink-soft)">
       <template v-if="failed">Planning it stopped with “{{ failed }}”. </template>
-      Its takes and pictures are safe, and nothing else is touched by it. Save what is there as a file, mend it in any
-      text editor, and put it back; or put another set-up's file in its place.
+      Its takes and pictures are safe, and nothing else is affected. Save what is there as a file, fix it in any text
+      editor, and put it back; or put another set-up's file in its place.
     </p>
     <UiMistakeList :mistakes="amiss" :most="12" aria-label="What the file gets wrong" />
     <p v-if="found && parsed === undefined" class="text-[13px]">

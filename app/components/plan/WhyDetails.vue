@@ -50,7 +50,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
       </ol>
     </template>
     <h4>Most sensitive to</h4>
-    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">no input by itself</p>
+    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">no single input</p>
     <ol v-else>
       <li v-for="s in sensitivities ?? []" :key="s.path" data-sensitivity>
         <span class="flex-1">{{ nameOf(s) }}</span><span class="tabular">{{ effect(s) }}</span>

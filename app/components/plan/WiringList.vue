@@ -39,7 +39,7 @@ function take(): void {
       <li v-for="item in packing" :key="item.name">{{ item.count > 1 ? `${item.count} × ` : '' }}{{ item.name }}</li>
     </ul>
     <p class="mt-1 text-(--ink-soft)">
-      Lengths from the places on the table plan, a third more and by the half metre; the controller beside the camera.
+      Cable lengths: distance on the table plan plus a third, to the half metre. The controller is beside the camera.
     </p>
     <UButton
       class="mt-1"

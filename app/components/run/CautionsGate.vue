@@ -45,7 +45,7 @@ function acknowledge(): void {
     </p>
     <p>{{ LAW }}</p>
     <label class="flex items-baseline gap-3"
-      >Acknowledged by <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
+      >Your name <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
     /></label>
     <p v-if="failure" role="alert">
       {{ failure }}

@@ -28,7 +28,7 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
 <template>
   <section aria-label="The day" class="grid gap-2 text-left text-[13px]">
     <p v-if="failure" role="alert">{{ failure }}</p>
-    <button v-if="!asked" type="button" class="text-left underline" @click="show">How the day stands</button>
+    <button v-if="!asked" type="button" class="text-left underline" @click="show">Progress of the day</button>
     <template v-else>
       <p role="status" data-testid="run-day">
         <template v-if="over && follow.on">

@@ -6,6 +6,7 @@ import type { Verdict } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { CAUSE_LABELS } from '~~/shared/texts/season'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** How a take came out, or, of one that is logged, how it truly came out: one key or touch for each verdict. */
 export interface TakeJudgement {
@@ -43,18 +44,15 @@ const pictures = usePicturesStore()
 const takes = useTakesStore()
 const preferences = usePreferencesStore()
 
-const VERDICTS: { id: Verdict; key: string }[] = [
-  { id: 'early', key: 'e' },
-  { id: 'on', key: 'o' },
-  { id: 'late', key: 'l' },
-  { id: 'missed', key: 'n' },
-  { id: 'misfire', key: 'm' },
-]
+const VERDICTS = (['early', 'on', 'late', 'missed', 'misfire'] as const satisfies Verdict[]).map(id => ({
+  id,
+  key: KEYS.judge[id].shown,
+}))
 const JUDGED = [
-  { id: 'keeper', label: 'Keeper', key: 'k' },
-  { id: 'sharp', label: 'Sharp', key: 's' },
-  { id: 'exposed', label: 'Exposed', key: 'x' },
-  { id: 'clean', label: 'Clean', key: 'c' },
+  { id: 'keeper', label: 'Keeper', key: KEYS.judge.keeper.shown },
+  { id: 'sharp', label: 'Sharp', key: KEYS.judge.sharp.shown },
+  { id: 'exposed', label: 'Exposed', key: KEYS.judge.exposed.shown },
+  { id: 'clean', label: 'Clean', key: KEYS.judge.clean.shown },
 ] as const
 const judged = reactive({
   keeper: take?.keeper ?? false,
@@ -163,16 +161,25 @@ function answer(which: 'marked' | 'called'): void {
   if (which === 'marked') judge(asked.value.says, true)
   else unmark(asked.value.called)
 }
+const flip = (flag: keyof typeof judged) => (): void => {
+  judged[flag] = !judged[flag]
+}
 usePageKeys(event => {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
-  const verdict = VERDICTS.find(v => v.key === event.key)
-  const flag = JUDGED.find(j => j.key === event.key)
-  if (verdict) judge(verdict.id)
-  else if (event.key === 'a') takeIt()
-  else if (event.key === 'f') fill()
-  else if (event.key === 'v' && variants.value.length > 0) otherVariant()
-  else if (SAID_BY_HAND[Number(event.key) - 1] && !judged.keeper) toggleCause(SAID_BY_HAND[Number(event.key) - 1]!)
-  else if (flag) judged[flag.id] = !judged[flag.id]
+  pressed(KEYS.judge, event, {
+    early: () => judge('early'),
+    on: () => judge('on'),
+    late: () => judge('late'),
+    missed: () => judge('missed'),
+    misfire: () => judge('misfire'),
+    keeper: flip('keeper'),
+    sharp: flip('sharp'),
+    exposed: flip('exposed'),
+    clean: flip('clean'),
+    cause: ({ key }) => !judged.keeper && toggleCause(SAID_BY_HAND[Number(key) - 1]!),
+    variant: () => variants.value.length > 0 && otherVariant(),
+    take: takeIt,
+    fill,
+  })
 })
 </script>
 
@@ -231,15 +238,15 @@ usePageKeys(event => {
       data-testid="contradiction"
     >
       <p>
-        The mark, {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past, says
-        {{ VERDICT_LABELS[asked.says].toLowerCase() }}; you called {{ VERDICT_LABELS[asked.called].toLowerCase() }}.
-        Which is it?
+        At {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past the mark it is
+        {{ VERDICT_LABELS[asked.says].toLowerCase() }}, but you chose {{ VERDICT_LABELS[asked.called].toLowerCase() }}.
+        Which is right?
       </p>
       <RunFlagRow
         class="justify-start!"
         :flags="[
-          { id: 'marked', label: `${VERDICT_LABELS[asked.says]}, as marked` },
-          { id: 'called', label: `${VERDICT_LABELS[asked.called]}: the mark was wrong` },
+          { id: 'marked', label: `${VERDICT_LABELS[asked.says]}, keep the mark` },
+          { id: 'called', label: `${VERDICT_LABELS[asked.called]}, remove the mark` },
         ]"
         @press="answer"
       />

@@ -81,16 +81,16 @@ function takeBack(): void {
             figures: 4,
           })
         }}
-        (95 %: {{ ends(run.proposal.interval) }}), scatter
-        {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} a take.
+        (95 %: {{ ends(run.proposal.interval) }}), spread
+        {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} per take.
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
         The takes drift: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }}
         {{ run.drift.perTake > 0 ? 'later' : 'earlier' }} each time. Check pressure, elastic and temperature.
       </p>
       <p v-if="run.fit && learnsSpeed" class="text-(--ink-soft)" data-testid="two-speeds">
-        {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from the slope of these takes alone; the launch
-        speed below is what makes the whole plan, with drag, want the delay found.
+        {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from these takes alone. The launch speed below also
+        allows for drag and fits the whole plan to the delay found.
       </p>
       <ul v-if="changes.length > 0">
         <li v-for="change in changes" :key="change.path">

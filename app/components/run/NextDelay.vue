@@ -90,20 +90,20 @@ const changed = computed(() =>
         {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} on the moment there: {{ state.proposal.reason }}. Ladder:
+        {{ show(state.proposal.keep, 'share') }} on time there: {{ state.proposal.reason }}. Stepping by hand:
         {{ show(said(state.bracketing), 'time', { figures: 4 }) }}
         <button type="button" class="underline" @click="emit('dial', state.bracketing)">dial that</button>
       </p>
       <p v-if="coarse" class="text-[13px]" data-testid="coarse">
-        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest is
+        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest step is
         {{ show(coarse.off, 'time') }} off.
       </p>
       <p v-if="state.drift" class="text-[13px]">
-        The takes drift, {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
-        {{ state.drift.perTake > 0 ? 'later' : 'sooner' }} each.
+        The takes drift {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
+        {{ state.drift.perTake > 0 ? 'later' : 'earlier' }} each time.
       </p>
       <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"
-        ><input v-model="follow" type="checkbox" class="tick" /> follow that, and weigh recent takes more</label
+        ><input v-model="follow" type="checkbox" class="tick" /> Follow the drift (recent takes count more)</label
       >
     </template>
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
@@ -133,7 +133,7 @@ const changed = computed(() =>
       <dd :class="{ stale }">{{ many === null ? '…' : show(many.keeper, 'share') }}</dd>
       <dt>Takes still needed, {{ show(goal.confidence, 'share') }} sure</dt>
       <dd :class="{ stale }" data-testid="needed">
-        {{ many === null ? trouble || '…' : (many.props ?? 'beyond count') }}
+        {{ many === null ? trouble || '…' : (many.props ?? 'too many to count') }}
       </dd>
       <template v-if="minutes">
         <dt>Time still needed</dt>

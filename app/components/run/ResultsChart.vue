@@ -107,8 +107,7 @@ const text = computed(
       />
     </div>
     <figcaption class="text-[12px]" data-testid="fit">
-      {{ text
-      }}<template v-if="outliers.length > 0">. Off the line and left out: take {{ outliers.join(', ') }}</template>
+      {{ text }}<template v-if="outliers.length > 0">. Left out as outliers: take {{ outliers.join(', ') }}</template>
     </figcaption>
   </figure>
 </template>

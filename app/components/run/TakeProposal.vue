@@ -64,10 +64,10 @@ const parts = computed(() => {
     </p>
     <p v-for="reason in reading?.reasons ?? []" :key="reason" class="text-[13px]">{{ reason }}</p>
     <div v-if="reading?.verdict" class="flex flex-wrap items-center justify-center gap-2">
-      <button type="button" class="flag" @click="emit('take')">Log it so <kbd>a</kbd></button>
-      <button type="button" class="flag" @click="emit('fill')">Put it in to correct <kbd>f</kbd></button>
+      <button type="button" class="flag" @click="emit('take')">Log this verdict <kbd>a</kbd></button>
+      <button type="button" class="flag" @click="emit('fill')">Apply <kbd>f</kbd></button>
       <label class="flex items-center gap-1 text-[12px]">
-        <input v-model="preferences.autoLog" type="checkbox" class="tick" /> log by itself when sure
+        <input v-model="preferences.autoLog" type="checkbox" class="tick" /> Log automatically when sure
       </label>
       <span v-if="agreement" class="text-[12px]" data-testid="agreement">
         agreed with your verdict in {{ agreement.same }} of {{ agreement.of }} takes

@@ -54,7 +54,7 @@ const schools = computed(() =>
         <dt>Overlap of positions</dt>
         <dd>
           {{ show(sequence.overlap, 'share')
-          }}{{ sequence.deepest > 1 ? `, up to ${sequence.deepest} on one place` : '' }}
+          }}{{ sequence.deepest > 1 ? `, up to ${sequence.deepest} in one spot` : '' }}
         </dd>
       </template>
       <template v-if="plan.setup.sequence.panSpeed > 0">
@@ -91,8 +91,8 @@ const schools = computed(() =>
       </template>
     </div>
     <p class="mt-1 text-(--ink-faint)">
-      Dialled {{ show(plan.setup.picture.shutter, 'shutter') }}: ambient {{ show(plan.exposure.ambient, 'stops')
-      }}{{ plan.exposure.black ? ', black' : '' }}. Room for {{ show(sequence.lag, 'time') }} of lag is counted.
+      Shutter {{ show(plan.setup.picture.shutter, 'shutter') }}: room light {{ show(plan.exposure.ambient, 'stops')
+      }}{{ plan.exposure.black ? ', black' : '' }}. Includes {{ show(sequence.lag, 'time') }} for lag.
     </p>
   </section>
 </template>

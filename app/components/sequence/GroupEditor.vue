@@ -81,8 +81,8 @@ const PLACINGS = [
 <template>
   <div class="grid gap-3">
     <p v-if="groups.length === 0" class="text-[12px] text-(--ink-soft)">
-      One pop makes one position. Add pops, and the movement stands in the frame as many times: by count and interval,
-      by rate, evenly spaced by where the thing is, or each by hand.
+      One pop gives one position. With more pops the object appears several times in the frame, placed by count and
+      interval, by rate, at even spacing, or one by one.
     </p>
     <section v-for="(group, i) in groups" :key="i" class="group" :aria-label="group.name">
       <div class="flex items-center gap-1">
@@ -141,7 +141,7 @@ const PLACINGS = [
       <InputsFieldRow v-if="i > 0" :path="`sequence.groups[${i}].joinsLast`" />
       <InputsFieldRow
         :path="`sequence.groups[${i}].start`"
-        :label="group.joinsLast && i > 0 ? 'Starts after the last pop by' : 'Starts after the trigger’s pop by'"
+        :label="group.joinsLast && i > 0 ? 'Start time after the last pop' : 'Start time after the first pop'"
       />
       <p v-if="enters !== null && !group.joinsLast && group.start !== enters" class="text-right text-[11px]">
         <button

@@ -49,7 +49,7 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
                 row.mode === 'repeating'
                   ? 'repeating mode, one trigger'
                   : row.count > 1
-                    ? `triggered each time: ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}`
+                    ? `triggered at ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}`
                     : 'one pop'
               }}
             </td>
@@ -58,7 +58,7 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
       </tbody>
     </table>
     <p v-if="rows.length > 0" class="mt-1 text-[11px] text-(--ink-faint)">
-      Delays count from the trigger. Durations stay those of the power.
+      Delays count from the trigger. Each pop lasts as long as its power setting says.
     </p>
     <p v-if="flicker" class="mt-2 border-l-3 border-(--bad) pl-2 text-[12px]" data-testid="flicker">
       {{ SCHEDULE_CAUTION }}

@@ -26,7 +26,8 @@ async function begin(recipe: Recipe): Promise<void> {
   <section aria-labelledby="first-minute">
     <h2 id="first-minute" class="mb-1 text-xl font-semibold">What do you want to freeze?</h2>
     <p class="mb-4 max-w-prose text-[13px] text-(--ink-soft)">
-      One touch makes a shoot of today with a whole plan in it. Then say what you know; the rest is assumed, and marked.
+      Pick one: it opens today’s shoot with a complete plan in it. Then enter what you know; the rest is assumed and
+      marked so.
     </p>
     <p v-if="failure" role="alert" class="mb-2 text-(--bad)">{{ failure }}</p>
     <ul class="grid grid-cols-3 gap-4 max-sm:grid-cols-1">

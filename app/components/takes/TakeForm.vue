@@ -47,7 +47,7 @@ async function submit(): Promise<void> {
   const says = contradicted(plan, { verdict: verdict.value, position: measured.value })
   if (says) {
     errors.value.position =
-      `This mark says ${VERDICT_LABELS[says].toLowerCase()}, the verdict ` +
+      `By its mark this take is ${VERDICT_LABELS[says].toLowerCase()}, but the verdict ` +
       `${VERDICT_LABELS[verdict.value].toLowerCase()}: correct whichever is wrong, or leave the mark out`
     return
   }

@@ -8,6 +8,7 @@ import type { TakeRecord } from '~/services/api'
 const { plan } = defineProps<{ plan: Plan }>()
 const takes = useTakesStore()
 const pictures = usePicturesStore()
+const unsent = computed(() => unsentText(takes.unsent, pictures.unsent))
 const session = useSessionStore()
 
 const amended = shallowRef<TakeRecord | null>(null)
@@ -60,13 +61,12 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
     </p>
 
     <h2 class="section-title mt-2">
-      Takes<span v-if="takes.unsent > 0" role="status" class="font-normal">
-        · {{ takes.unsent }} not sent yet, kept on this device</span
-      >
+      Takes<span v-if="unsent !== ''" role="status" class="font-normal"> · {{ unsent }}</span>
     </h2>
     <TakesWaitingTakes
       v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)"
     />
+    <PicturesWaitingPictures />
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
       No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
     </p>

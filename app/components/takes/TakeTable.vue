@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pictureUrl } from '~/services/pictureQueue'
 import type { TakeAmendment } from '~~/shared/schemas/records'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
@@ -39,7 +40,7 @@ async function attach(take: string, files: File[]): Promise<void> {
         <th class="font-normal">No.</th>
         <th class="text-right font-normal">Delay</th>
         <th class="pl-3 font-normal">Verdict</th>
-        <th class="text-right font-normal">Past mark</th>
+        <th class="text-right font-normal">Past the mark</th>
       </tr>
     </thead>
     <tbody>
@@ -69,7 +70,7 @@ async function attach(take: string, files: File[]): Promise<void> {
               v-for="picture in pictures.ofTake.get(take.id)"
               :key="picture.id"
               class="block h-[40px] w-[60px]"
-              :href="`/api/pictures/${picture.id}/full`"
+              :href="pictureUrl(picture.id, 'full')"
               target="_blank"
               :aria-label="`Picture ${picture.name} of take ${takeMark(take)}`"
               ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""

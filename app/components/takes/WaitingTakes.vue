@@ -39,8 +39,8 @@ const { when } = useDates()
       server has {{ takes.fleeting === 1 ? 'it' : 'them' }}. Save {{ takes.fleeting === 1 ? 'it' : 'them' }} as a file.
     </p>
     <p v-if="takes.ofOthers > 0" class="text-(--ink-soft)">
-      {{ takes.ofOthers }} of somebody else {{ takes.ofOthers === 1 ? 'waits' : 'wait' }} on this device; they are sent
-      when that person signs in again.
+      {{ takes.ofOthers }} from someone else {{ takes.ofOthers === 1 ? 'waits' : 'wait' }} on this device; they will be
+      sent when that person signs in again.
     </p>
   </section>
 </template>

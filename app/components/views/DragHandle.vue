@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { svgPoint } from '~/composables/useSvgPoint'
+import { KEYS } from '~~/shared/texts/keys'
 
 /**
  * A part of a drawing that can be dragged, nudged or given exactly: a slider to the keyboard and the screen reader.
@@ -42,24 +43,17 @@ function enter(event: Event): void {
   view.entry = { title: label, paths, x: box.x + box.width / 2, y: box.y + box.height / 2 }
 }
 function key(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey) return
-  if (event.key === 'Enter') {
-    event.preventDefault()
-    enter(event)
-    return
-  }
   const step = event.shiftKey ? 10 : 1
-  const moves: Record<string, [number, number]> = {
-    ArrowRight: [step, 0],
-    ArrowLeft: [-step, 0],
-    ArrowUp: [0, -step],
-    ArrowDown: [0, step],
-  }
-  const moved = moves[event.key]
-  if (!moved) return
-  event.preventDefault()
-  event.stopPropagation()
-  emit('nudge', ...moved)
+  const nudge = (across: number, down: number) => (): void => emit('nudge', across * step, down * step)
+  const moved = pressed(KEYS.part, event, {
+    type: () => enter(event),
+    left: nudge(-1, 0),
+    right: nudge(1, 0),
+    up: nudge(0, -1),
+    down: nudge(0, 1),
+  })
+  // The drawing behind it moves by the same keys.
+  if (moved) event.stopPropagation()
 }
 </script>
 

@@ -62,9 +62,9 @@ function overSubject({ distance }: FlashSetup): number {
 }
 const length = (value: number): string => show(value, 'length', { unit: 'm' })
 const placed = (flash: FlashSetup): string =>
-  `${length(flash.distance)}, falls off ${show(overSubject(flash), 'stops')} over the subject`
+  `${length(flash.distance)}, loses ${show(overSubject(flash), 'stops')} across the subject`
 function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
-  const at = role === 'ground' ? 'the ground' : 'the subject'
+  const at = role === 'ground' ? 'the background' : 'the subject'
   if (aimAlong === 0 && aimAcross === 0 && aimOut === 0) return `at ${at}`
   return `beside ${at}: ${length(aimAlong)} along, ${length(aimAcross)} behind, ${length(aimOut)} higher`
 }

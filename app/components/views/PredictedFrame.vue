@@ -56,7 +56,7 @@ const EDGES = {
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
   const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
-  if (plan.caughtAt !== null) parts.push(`object ${show(plan.caughtAt, 'length', { unit: 'mm' })} past the near face`)
+  if (plan.caughtAt !== null) parts.push(`object ${show(plan.caughtAt, 'length', { unit: 'mm' })} past the entry face`)
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
   const { ghost } = sharpness
   if (ghost) {
@@ -65,7 +65,7 @@ const description = computed(() => {
   }
   const flashes = flashLevelText(plan, preferences.system)
   if (flashes) parts.push(`${flashes[0].toLowerCase()} ${flashes[1]}`)
-  if (!exposure.black) parts.push(`the room shows at ${show(exposure.ambient, 'stops')}`)
+  if (!exposure.black) parts.push(`room light at ${show(exposure.ambient, 'stops')}`)
   if (plan.shutter.dark > 0.0005)
     parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)
   else if (plan.shutter.lostWorst >= 1 / 6)
@@ -165,7 +165,7 @@ const fieldSize = computed(() => {
             />
           </label>
           <label class="flex items-center gap-1"
-            ><input v-model="falseColour" type="checkbox" class="tick" /> stops as colours</label
+            ><input v-model="falseColour" type="checkbox" class="tick" /> false colour</label
           >
           <ul v-if="falseColour" class="flex flex-wrap gap-2" aria-label="False-colour scale">
             <li v-for="band in bands" :key="band.text" class="flex items-center gap-1">

@@ -5,6 +5,7 @@ import { svgPoint } from '~/composables/useSvgPoint'
 import { nextTakes } from '~/stores/view'
 import { type Point, acrossOf, alongOf } from './axes'
 import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** Table plan and path chart on one distance axis, zoomed and moved together. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -85,7 +86,6 @@ function drag(event: PointerEvent): void {
   held = { ...p, table: held.table }
 }
 function key(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
   const at = middle()
   const [low, high] = view.along ?? layout.value.fitAlong
   const [from, to] = view.time ?? layout.value.fitTime
@@ -93,20 +93,15 @@ function key(event: KeyboardEvent): void {
   const later = (to - from) / 12
   const { upright } = layout.value
   const flip = layout.value.path.along(1) < layout.value.path.along(0) ? -1 : 1
-  const actions: Record<string, () => void> = {
-    '+': () => zoom(1 / 1.3, at),
-    '=': () => zoom(1 / 1.3, at),
-    '-': () => zoom(1.3, at),
-    '0': fit,
-    'ArrowLeft': () => (upright ? move(0, -later, 0) : move(-step, 0, 0)),
-    'ArrowRight': () => (upright ? move(0, later, 0) : move(step, 0, 0)),
-    'ArrowUp': () => (upright ? move(-step * flip, 0, 0) : move(0, -later, 0)),
-    'ArrowDown': () => (upright ? move(step * flip, 0, 0) : move(0, later, 0)),
-  }
-  const action = actions[event.key]
-  if (!action) return
-  event.preventDefault()
-  action()
+  pressed(KEYS.drawing, event, {
+    zoomIn: () => zoom(1 / 1.3, at),
+    zoomOut: () => zoom(1.3, at),
+    fit,
+    left: () => (upright ? move(0, -later, 0) : move(-step, 0, 0)),
+    right: () => (upright ? move(0, later, 0) : move(step, 0, 0)),
+    up: () => (upright ? move(-step * flip, 0, 0) : move(0, -later, 0)),
+    down: () => (upright ? move(step * flip, 0, 0) : move(0, later, 0)),
+  })
 }
 
 const hit = computed(() => hitsMoment(plan))
@@ -116,7 +111,7 @@ const place = computed(() => {
   if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || caughtAt === null) return ''
   if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance))
     return ', at the entry face'
-  return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the near face`
+  return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the entry face`
 })
 const sentence = computed(() => {
   const { bias } = plan.timing

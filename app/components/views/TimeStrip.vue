@@ -6,6 +6,7 @@ import { linear } from './axes'
 import { movedExtent, zoomedExtent } from './layout'
 import { chainStretches, lanesOf, popTimes, pulseOutline, shutterTimes, stripExtents } from './stripGeometry'
 import { stripLabels } from './stripLabels'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -39,31 +40,21 @@ const pan = (share: number): void => {
 function wheel(event: WheelEvent): void {
   zoom(event.deltaY > 0 ? 1.25 : 0.8, t.value.invert(svgPoint(event).x))
 }
+const choose = (to: [number, number] | null) => (): void => {
+  chosen.value = to
+}
 function key(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
-  const actions: Record<string, () => void> = {
-    '+': () => zoom(0.7),
-    '=': () => zoom(0.7),
-    '-': () => zoom(1.4),
-    'ArrowLeft': () => pan(-0.1),
-    'ArrowRight': () => pan(0.1),
-    '0': () => {
-      chosen.value = null
-    },
-    '1': () => {
-      chosen.value = extents.value.all
-    },
-    '2': () => {
-      chosen.value = null
-    },
-    '3': () => {
-      chosen.value = extents.value.light
-    },
-  }
-  const action = actions[event.key]
-  if (!action) return
-  event.preventDefault()
-  action()
+  const { all, light } = extents.value
+  pressed(KEYS.strip, event, {
+    zoomIn: () => zoom(0.7),
+    zoomOut: () => zoom(1.4),
+    fit: choose(null),
+    left: () => pan(-0.1),
+    right: () => pan(0.1),
+    shutter: choose(all),
+    action: choose(null),
+    light: choose(light),
+  })
 }
 let held: number | null = null
 const fingers = usePinch((factor, p) => zoom(factor, t.value.invert(p.x)))

@@ -147,7 +147,7 @@ const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) 
       : []),
     {
       id: 'ambient',
-      text: `${show(plan.exposure.ambient, 'stops')} by the end${plan.exposure.black ? ', black' : ', shows'}`,
+      text: `${show(plan.exposure.ambient, 'stops')} when it closes${plan.exposure.black ? ', black' : ', visible'}`,
       spots: [
         { x: clip(closing) - 6, y: lane('ambient') + 4, anchor: 'end' },
         { x: x + 6, y: lane('ambient') + 4, anchor: 'start' },

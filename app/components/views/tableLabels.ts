@@ -232,7 +232,7 @@ function depthLabels({ plan, axes, bounds, depth, fromCamera }: TableParts, show
     labels: [
       {
         id: 'depth',
-        text: `sharp over ${deep === null ? 'to infinity' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`,
+        text: `depth of field ${deep === null ? 'to infinity' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`,
         spots: [
           { x: x + width + 5, y: y + 12, anchor: 'start' },
           ...(axes.upright ? [{ x: bounds.x + bounds.width - 3, y: y + 12, anchor: 'end' as const }] : []),

@@ -6,7 +6,7 @@ import { CLOCK, CLOCK_BITS, cellAt, grayOf } from '~~/core/lab'
  * Its corner turns white, and it clicks, as it starts: a light or sound sensor there fires the camera.
  */
 definePageMeta({ layout: false })
-useHead({ title: 'Running clock · Epiro' })
+useHead({ title: 'Screen clock · Epiro' })
 const canvas = useTemplateRef('canvas')
 const rate = ref<number | null>(null)
 const count = ref(-1)
@@ -90,8 +90,8 @@ onBeforeUnmount(() => {
     <div class="foot">
       <i class="corner" :class="{ lit: running && count >= 0 && count < 6 }" />
       <p>
-        Point the sensor at the white corner, or the microphone at the speaker. The whole border must be in the frame,
-        upright; nothing else as bright.
+        Point the sensor at the white corner, or the microphone at the speaker. Frame the whole border upright, with
+        nothing else as bright.
       </p>
       <button type="button" @click="running ? (running = false) : begin()">{{ running ? 'Stop' : 'Start' }}</button>
       <p role="status">

@@ -39,8 +39,9 @@ onMounted(async () => {
     failure.value = 'Set-ups and kit could not be loaded.'
   }
   await openSetup()
-  // A tool is seen at work before anybody gives it a file.
-  if (exercise || (lab.files.length === 0 && lab.busy === '')) await lab.loadSample(exercise)
+  // A tool is seen at work before anybody gives it a file; what was wrong with one given meanwhile stays in sight.
+  if (exercise || (lab.files.length === 0 && lab.busy === '' && lab.trouble.length === 0))
+    await lab.loadSample(exercise)
 })
 async function choose(id: string): Promise<void> {
   lab.choose(id)
@@ -85,7 +86,7 @@ const GROUPS = [
         </button>
       </template>
       <p class="mt-4 text-[12px] text-(--ink-soft)">
-        Files are read on this device and not kept. What you send on keeps their name, the day and how it was read.
+        Files are read on this device and not stored. Results you use keep the file name, the date and the method.
       </p>
     </nav>
     <section aria-label="What it shows" class="scrolls min-w-0 px-4 py-3">
@@ -99,7 +100,9 @@ const GROUPS = [
         <label class="flex items-center gap-2">
           Closer <input v-model.number="zoom" type="range" min="1" max="8" step="0.5" aria-label="Zoom" />
         </label>
-        <label class="flex items-center gap-1"><input v-model="stops" type="checkbox" class="tick" /> as stops</label>
+        <label class="flex items-center gap-1"
+          ><input v-model="stops" type="checkbox" class="tick" /> false colour</label
+        >
         <span v-if="stops" class="text-(--ink-soft)">
           dark to light: under −6, −4, −2½, −1, −⅓; grey within ⅓ of correct; then up to +1, +2, +2½, burnt out
         </span>
@@ -125,7 +128,7 @@ const GROUPS = [
         </template>
       </div>
       <p v-if="lab.files.length > shown.length" class="text-[13px] text-(--ink-soft)">
-        and {{ lab.files.length - shown.length }} more, read as well
+        and {{ lab.files.length - shown.length }} more files, also read
       </p>
       <p v-if="lab.files.length > 0 && lab.files.length < lab.tool.least" role="status" class="text-[13px]">
         {{ lab.tool.least }} files are needed; so far there

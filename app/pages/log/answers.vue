@@ -97,7 +97,7 @@ const costs = computed(() =>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">{{ failure }}</p>
       <p v-else-if="!answers" role="status" class="text-(--ink-soft)">Reading through the log …</p>
       <p v-else-if="answers.takes === 0" class="text-(--ink-soft)">
-        No takes in this part of the log. Run an evening, or ask for more of it.
+        No takes in this part of the log. Widen the dates, or choose all recipes.
       </p>
       <template v-else>
         <p role="status" class="text-[13px] text-(--ink-soft)" :aria-busy="busy">
@@ -105,7 +105,7 @@ const costs = computed(() =>
         </p>
         <section aria-labelledby="why" data-testid="why-lost">
           <h2 id="why" class="text-lg font-semibold">Why were takes lost?</h2>
-          <p v-if="answers.lost.takes === 0">None was.</p>
+          <p v-if="answers.lost.takes === 0">None were lost.</p>
           <template v-else>
             <p v-if="commonest">
               {{ CAUSE_LABELS[commonest.cause] }}: {{ count(commonest.takes) }} of the
@@ -146,8 +146,8 @@ const costs = computed(() =>
         <section aria-labelledby="better" data-testid="works">
           <h2 id="better" class="text-lg font-semibold">What works better?</h2>
           <p v-if="answers.works.length === 0" class="text-(--ink-soft)">
-            Nothing was tried in two ways yet, eight takes each. Name variants of a prop in a set-up, and they are
-            compared here.
+            Nothing has been tried in two ways yet, with eight takes each. Name variants of a prop in a set-up, and they
+            are compared here.
           </p>
           <ul class="grid gap-2">
             <li v-for="(works, i) in answers.works" :key="i">
@@ -163,15 +163,19 @@ const costs = computed(() =>
           <h2 id="word" class="text-lg font-semibold">Does Epiro keep its word?</h2>
           <template v-if="answers.word">
             <p>{{ wordText(answers.word, share) }}</p>
-            <LazySeasonRangeChart :rows="words" title="Keepers in per cent, by what was said of them" :most="100" />
+            <LazySeasonRangeChart
+              :rows="words"
+              title="Keepers in per cent, by the chance stated before the take"
+              :most="100"
+            />
             <p class="text-[12px] text-(--ink-soft)">
-              Points: per cent kept of {{ count(answers.said) }} takes. Grey: where nine in ten points would lie were
-              each word true. Dashed: what was said.
+              Points: per cent kept of {{ count(answers.said) }} takes with a stated chance. Grey: where nine in ten
+              points would lie if every stated chance were true. Dashed: the stated chance.
             </p>
           </template>
           <p v-else class="text-(--ink-soft)">
-            Too little was said yet: {{ answers.said }} of at least 20 takes. What Run says of each take is kept with
-            it.
+            Too few takes with a stated chance yet: {{ answers.said }} of at least 20 takes. Run stores its prediction
+            with each take.
           </p>
         </section>
         <section aria-labelledby="cost" data-testid="cost">
@@ -179,7 +183,7 @@ const costs = computed(() =>
           <p v-if="costs.length === 0" class="text-(--ink-soft)">No keepers yet.</p>
           <template v-else>
             <p>
-              {{ costs[0]!.label }} is dearest: {{ show(costs[0]!.at, 'number', { figures: 2 }) }} takes to a keeper.
+              {{ costs[0]!.label }} costs most: {{ show(costs[0]!.at, 'number', { figures: 2 }) }} takes to a keeper.
             </p>
             <LazySeasonRangeChart :rows="costs" title="Takes to a keeper" />
             <p class="text-[12px] text-(--ink-soft)">

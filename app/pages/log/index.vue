@@ -136,7 +136,7 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     const { added, known, setups, amended } = result
     said.value =
       `${added} takes added, ${known} were here ` +
-      `already${setups > 0 ? `, ${setups} set-ups came with them` : ''}${amended > 0 ? `, ${amended} put right` : ''}.`
+      `already${setups > 0 ? ` with ${setups} set-ups` : ''}${amended > 0 ? `, ${amended} corrected` : ''}.`
     if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
     await load()
   })
@@ -264,7 +264,7 @@ const nothingYet = computed(
           ><input v-model="query.pictures" type="checkbox" class="tick" /> with a picture</label
         >
         <label class="flex items-center gap-2 pb-1"
-          ><input v-model="query.practice" type="checkbox" class="tick" /> practice bench</label
+          ><input v-model="query.practice" type="checkbox" class="tick" /> Practice takes too</label
         >
       </form>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
@@ -279,7 +279,7 @@ const nothingYet = computed(
       <div v-if="edited" class="text-[13px]" data-testid="edited">
         <p role="status">
           {{ edited.takes.length }} {{ edited.takes.length === 1 ? 'take reads' : 'takes read' }} otherwise in
-          {{ edited.file.name }} than here, and stay as they are:
+          {{ edited.file.name }} than here; nothing was changed here:
         </p>
         <p
           v-for="take in edited.takes.slice(0, MOST_SHOWN)"
@@ -308,7 +308,7 @@ const nothingYet = computed(
           :title="
             stats.delayWidth === null
               ? 'By delay: each bar from the figure below it to the next'
-              : `By delay, in stretches of ${show(stats.delayWidth, 'time', { figures: 2 })}`
+              : `By delay, in steps of ${show(stats.delayWidth, 'time', { figures: 2 })}`
           "
           :label="delayLabel"
         />
@@ -349,7 +349,7 @@ const nothingYet = computed(
               <th class="text-right">Delay</th>
               <th class="text-right">Planned</th>
               <th>Verdict</th>
-              <th class="text-right">Past mark</th>
+              <th class="text-right">Past the mark</th>
               <th>Pictures</th>
               <th>Note</th>
             </tr>

@@ -76,14 +76,14 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           {{ state.exercise.teaches }}
         </p>
         <p data-testid="stand">
-          {{ state.shots }} of {{ state.exercise.stock }} props used; {{ state.exercise.keepers }} keepers wanted.
+          {{ state.shots }} of {{ state.exercise.stock }} props used; {{ state.exercise.keepers }} keepers to get.
         </p>
         <p class="flex flex-wrap gap-3 pt-1">
           <UButton v-if="!state.revealed" :to="`/setups/${id}/run`" label="Open run" variant="outline" />
           <UButton :to="`/setups/${id}`" label="Open set-up" variant="outline" />
           <UButton
             v-if="!state.revealed"
-            label="Reveal"
+            label="Show true figures"
             :disabled="state.shots === 0"
             :loading="busy"
             @click="load(() => api.revealPractice(id))"
@@ -155,7 +155,7 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
               <p class="font-semibold">
                 {{ mistake.title }}
                 <span class="font-normal text-(--ink-soft)"
-                  >{{ mistake.shots.length === 1 ? 'shot' : 'shots' }} {{ mistake.shots.join(', ') }}</span
+                  >{{ mistake.shots.length === 1 ? 'take' : 'takes' }} {{ mistake.shots.join(', ') }}</span
                 >
               </p>
               <p class="text-[13px]">

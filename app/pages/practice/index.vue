@@ -42,9 +42,9 @@ async function begin(exercise: string): Promise<void> {
       <header id="bench" class="max-w-3xl">
         <h2 class="section-title">Practice bench</h2>
         <p class="mt-1 text-[13px] text-(--ink-soft)">
-          A simulated rig stands in for launcher, sensor, controller, lights and camera. What is true of it is hidden:
-          shoot, look at the pictures, and find the moment with the props given. Then see how you did against a ladder
-          and against somebody who knew the truth.
+          A simulated rig stands in for launcher, sensor, controller, lights and camera. Its real figures are hidden.
+          Shoot, look at the pictures, and find the moment with the props you have. Then compare yourself with stepping
+          through delays, and with someone who knew the true delay.
         </p>
       </header>
       <p v-if="failure" role="alert" class="text-(--bad)">
@@ -98,8 +98,8 @@ async function begin(exercise: string): Promise<void> {
       <section aria-labelledby="measuring">
         <h2 id="measuring" class="section-title">Measuring, in the Lab</h2>
         <p class="text-[13px] text-(--ink-soft)">
-          A simulated camera, microphone or photodiode gives the files; read them, correct the marks, then reveal the
-          truth.
+          A simulated camera, microphone or photodiode makes the files. Read them, correct the marks, then show the true
+          figures.
         </p>
         <ul class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]" aria-label="Exercises of measuring">
           <li v-for="tool in LAB_TOOLS" :key="tool.id">
@@ -110,7 +110,7 @@ async function begin(exercise: string): Promise<void> {
         </ul>
       </section>
       <section v-if="practices.length > 0" aria-labelledby="begun">
-        <h2 id="begun" class="section-title">Begun</h2>
+        <h2 id="begun" class="section-title">In progress</h2>
         <ol>
           <li
             v-for="practice in practices"
@@ -123,7 +123,7 @@ async function begin(exercise: string): Promise<void> {
               >{{ practice.setupName }}</NuxtLink
             >
             <span class="text-(--ink-soft)"
-              >{{ practice.shots }} {{ practice.shots === 1 ? 'shot' : 'shots'
+              >{{ practice.shots }} {{ practice.shots === 1 ? 'take' : 'takes'
               }}{{ practice.revealed ? ', finished' : '' }}</span
             >
             <span class="text-(--ink-soft)">{{ when(practice.createdAt) }}</span>

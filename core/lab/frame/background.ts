@@ -189,9 +189,9 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     marks,
     rows: [],
     limits: [
-      `It darkens most to the ${darkestEdge(smooth)}.`,
+      `It falls off most towards the ${darkestEdge(smooth)}.`,
       ...(burnt ? ['Part of it is burnt out: it is less even than this.'] : []),
-      ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? ['Part of it is black: there it cannot be told.'] : []),
+      ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? ['Part of it is black and cannot be measured.'] : []),
       ...(few ? ['Too little plain background found. Set the area with the four marks.'] : []),
     ],
     trusted: !burnt && !few,
@@ -203,7 +203,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
               label: 'Add as a note to the log',
               to: 'take',
               position: null,
-              note: `Ground: ${(brightest - darkest).toFixed(2)} stops from brightest to darkest`,
+              note: `Background: ${(brightest - darkest).toFixed(2)} stops from brightest to darkest`,
             },
             ...reflectanceGive(middle, planned, numberOf(settings, 'reflectance', NaN)),
           ],
@@ -227,7 +227,7 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
 export const ground: Omit<LabTool, 'sample'> = {
   id: 'ground',
   title: 'Ground',
-  text: 'A frame with the lights on: how even the ground is, where it is brightest and which edge sinks.',
+  text: 'A frame with the lights on: how even the background is, where it is brightest and which edge falls off.',
   takes: 'frame',
   least: 1,
   fields: [

@@ -72,7 +72,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     marks,
     rows: [],
     limits: [
-      `Light is worked out by the ${frame.tone} curve: a camera’s own may lift or sink the shadows.`,
+      `Assumes the ${frame.tone} tone curve: your camera’s own may lift or darken the shadows.`,
       ...(dark ? [] : ['Black is taken as 0. Add a frame with the lens cap on to subtract the sensor’s own signal.']),
       ...(bound ? ['Less than half a level above black: the file cannot show anything darker.'] : []),
       ...(ev === null

@@ -50,7 +50,7 @@ export const chain: Omit<LabTool, 'sample'> = {
   text: 'Let a drop fall through the beam with delay 0. Where it is caught gives the latency of the chain.',
   takes: 'frame',
   least: 2,
-  parts: ['the drop', 'without it'],
+  parts: ['the drop', 'without the drop'],
   fields: [
     {
       key: 'beam',

@@ -150,10 +150,11 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
     marks: [],
     rows,
     limits: [
-      'The screen renews its picture in steps: a lag is known to a part of one, and better from several frames.',
+      'The screen refreshes in steps, so one frame gives the lag to a fraction of a step; several frames ' +
+        'give it better.',
       ...(n < 5 ? ['Use five frames or more to get the spread.'] : []),
-      ...(unclear > 0 ? [`In ${unclear} of ${n} a cell was just changing: counted either way.`] : []),
-      'Fired by the screen’s own white corner the screen’s delay cancels; by its click it does not.',
+      ...(unclear > 0 ? [`In ${unclear} of ${n} a digit was just changing; both readings were counted.`] : []),
+      'Triggered by the white corner, the screen’s own delay cancels out; triggered by the click, it does not.',
     ],
     trusted: lag > 0,
     gives:
@@ -174,7 +175,7 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
 export const clock: Omit<LabTool, 'sample'> = {
   id: 'clock',
   title: 'Screen clock',
-  text: 'Photograph Epiro’s running clock on a screen several times, with the clock triggering the camera.',
+  text: 'Photograph Epiro’s screen clock several times, with the clock triggering the camera.',
   takes: 'frame',
   least: 1,
   fields: [

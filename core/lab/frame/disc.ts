@@ -213,7 +213,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
       ...(weak
         ? [
             more <= 60
-              ? `Hardly longer than its edges are soft: turn it ${more} times as fast, or put the mark farther out.`
+              ? `Hardly longer than its soft edges: spin it ${more} times as fast, or put the mark farther out.`
               : 'No arc at all: a turntable is too slow for this flash. Use a drill.',
           ]
         : []),

@@ -105,7 +105,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ...(first.clipped ? ['The patch is burnt out: it is over by more than this.'] : []),
       ...(curve || shown[0]!.frame.tone !== 'sRGB'
         ? []
-        : ['The standard curve is assumed: two frames a known step apart tell the camera’s own.']),
+        : ['The standard curve is assumed: two frames a known step apart show the camera’s own.']),
       ...(step !== 0 && frames.length > 1 && !curve
         ? ['No curve from these frames: nothing is well exposed in both.']
         : []),
@@ -115,7 +115,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ? []
       : [
           {
-            label: light > 0 ? 'This light, to the set-up' : 'The exposure, to the set-up',
+            label: light > 0 ? 'Use this light level in the set-up' : 'Use this exposure in the set-up',
             to: 'evidence',
             kind: 'light',
             value: first.stops,

@@ -109,7 +109,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const axis = axisOf(direction)
   const { frame } = now!
   if (!empty || empty.frame.width !== frame.width || empty.frame.height !== frame.height)
-    return unread(['Add a frame of the same place and size without the thing in it.'])
+    return unread(['Add a frame of the same place and size without the object in it.'])
   const whole = { x0: 0, y0: 0, x1: frame.width, y1: frame.height }
   const thing = changedThing(frame, empty.frame, whole)
   const size = (axis === 'x' ? frame.width : frame.height) * frame.factor
@@ -150,12 +150,12 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     limits: [
       ...(found ? [] : ['No difference from the empty frame found. Set the leading edge by hand.']),
       ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
-      ...(shifted ? ['More than the thing differs from the empty frame: did the camera or a light move?'] : []),
+      ...(shifted ? ['More than the object differs from the empty frame: did the camera or a light move?'] : []),
       ...(thing && touches(thing.box, frame.width, frame.height, direction)
         ? ['It runs out of the frame: it may be farther.']
         : []),
-      'The known length must lie at the same distance as the travel.',
-      'An edge in shadow is read where its light begins: let some fall on it from the camera’s side.',
+      'The known length must lie at the same distance as the path.',
+      'An edge in shadow is only seen where the light begins: let some light fall on it from the camera’s side.',
     ],
     trusted,
     gives: trusted ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],

@@ -133,7 +133,7 @@ function rulerReading(
     marks: [...marks, ...set],
     rows: [],
     limits: [
-      ...(Number.isFinite(length) ? [] : ['Enter how far back the ruler reaches: then its sharp part has a length.']),
+      ...(Number.isFinite(length) ? [] : ['Enter how far back the ruler reaches to get the sharp part as a length.']),
       ...(weak ? ['No part is clearly sharper than the rest.'] : []),
       'Sharp here means a quarter of the finest detail is left. A large print needs more.',
     ],

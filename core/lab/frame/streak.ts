@@ -159,13 +159,11 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     marks,
     rows: [],
     limits: [
-      ...(atLeast
-        ? ['Longer than the thing, and not as a thing that is evenly bright would be drawn out: at least this.']
-        : []),
+      ...(atLeast ? ['Longer than the object, but not as an evenly lit object would streak: at least this.'] : []),
       ...(weak
-        ? ['Hardly longer than its edges are soft: only a bound. A faster thing, or more power, tells more.']
+        ? ['Hardly longer than its soft edges: only a limit. A faster object, or more power, gives a better reading.']
         : []),
-      ...(Number.isFinite(scale) ? [] : ['Enter the thing’s size across, or what a pixel is, for a length.']),
+      ...(Number.isFinite(scale) ? [] : ['Enter the object’s size across the path, or the scale, to get a length.']),
       'An unevenly lit object makes the ends of the streak unreliable.',
     ],
     trusted: !weak && !atLeast,

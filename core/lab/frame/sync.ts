@@ -206,7 +206,7 @@ const lineGives = (line: Line): LabReading['gives'] => {
 export const sync: Omit<LabTool, 'sample'> = {
   id: 'sync',
   title: 'Sync',
-  text: 'Frames of an evenly lit wall past the sync speed, at one to three shutters: where the dark band ends.',
+  text: 'Frames of an evenly lit wall past the sync speed, at one to three shutter speeds: where the dark band ends.',
   takes: 'frame',
   least: 1,
   fields: [

@@ -111,7 +111,7 @@ function bounceReading(times: readonly number[], error: number, marks: LabMark[]
 export const bounces: Omit<LabTool, 'sample'> = {
   id: 'bounces',
   title: 'Bounces',
-  text: 'A thing dropped on something hard, recorded: when it hits, how much it keeps, how high it fell from.',
+  text: 'Record an object dropped on something hard: when it hits, how much speed it keeps, how high it fell from.',
   takes: 'sound',
   least: 1,
   fields: [],

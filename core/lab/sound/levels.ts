@@ -111,12 +111,14 @@ function levelReading(
     limits: [
       ...(window.separable
         ? []
-        : ['Something else is as loud as the event: bring the microphone nearer to it, or damp what clicks.']),
+        : [
+            'Something else is as loud as the event: move the microphone closer to the event, or damp whatever clicks.',
+          ]),
       ...(window.separable && window.marginDb < 6
-        ? ['Less than 6 dB apart: a voice or a step may still fire it.']
+        ? ['Less than 6 dB apart: a voice or a step may still trigger it.']
         : []),
       ...(clipped ? ['The event is clipped: record at a lower level to get the margin.'] : []),
-      'Levels are of this recorder. The ratio holds for the sensor where its microphone stands at the same place.',
+      'Levels are this recorder’s. The ratio holds for the sensor if its microphone is in the same place.',
     ],
     trusted: window.separable,
     gives: window.separable

@@ -178,7 +178,7 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
       : [
           {
             id: 'scatter',
-            label: 'Scatter from shot to shot',
+            label: 'Shot-to-shot spread',
             value: scatter,
             error: scatter / Math.sqrt(2 * (n - 1)),
             quantity: 'speed' as const,

@@ -184,7 +184,15 @@ function lightReading(
         ]),
     ...(tau === null
       ? []
-      : [{ id: 'tau', label: 'Coupling undone, time constant', value: tau, error: null, quantity: 'time' as const }]),
+      : [
+          {
+            id: 'tau',
+            label: 'AC coupling corrected, time constant',
+            value: tau,
+            error: null,
+            quantity: 'time' as const,
+          },
+        ]),
   ]
   return {
     figures,
@@ -192,19 +200,19 @@ function lightReading(
     rows: pulses.length > 1 ? pulses.map((pulse, i) => rowOf(pulse, i)) : [],
     limits: [
       ...(saturated
-        ? ['The top is cut off: farther from the diode, or a filter before it; as it is, both are too long.']
+        ? ['The peak is clipped, so both read too long. Move the diode farther away, or put a filter in front.']
         : []),
       ...(coarse
-        ? [`Fewer than four samples within t.5, ${(step * 1e6).toFixed(1)} µs each: only a bound. A scope is needed.`]
+        ? [`Fewer than four samples within t.5, ${(step * 1e6).toFixed(1)} µs each: only a limit. Use a scope.`]
         : []),
       ...(open
         ? [
-            'The recording ends too soon after the light to tell whether the recorder lets a steady level through: ' +
-              'only a bound. Record on for ten times as long as the flash.',
+            'The recording ends too soon after the light to tell whether the recorder is AC-coupled: ' +
+              'only a limit. Keep recording for ten times the flash duration.',
           ]
         : []),
       ...(tau === null ? [] : ['The recorder is AC-coupled; its droop was corrected.']),
-      'A slow diode or a long cable draws the fall out.',
+      'A slow diode or a long cable makes the tail look longer.',
     ],
     trusted: !saturated && !coarse && !open,
     gives: saturated || coarse || open ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),

@@ -31,7 +31,9 @@ export const aimedAway: Rule = a => {
     id: 'aimed-away',
     severity: 'error',
     title: 'No flash falls on the subject',
-    reason: `${one ?? 'Each light that faces it'} is aimed so far beside it that none of its light gets there.`,
+    reason:
+      `${one ?? 'Each light that faces it'} points so far to one side that the subject stays dark. ` +
+      'Aim it at the subject.',
     figures: {},
     paths: away.map(i => `flashes[${i}].aimAlong`),
     fixes: [aimAt(a, away)],

@@ -28,7 +28,7 @@ function flagged(a: Assessment): FixDraft[] {
   const [worst] = spilling(a)
   if (worst === undefined) return []
   const changes = flagOff(a, worst, isBlack)
-  return changes ? [{ label: `Flag ${plain(a.setup.flashes[worst]!.name)} from the ground`, changes }] : []
+  return changes ? [{ label: `Flag ${plain(a.setup.flashes[worst]!.name)} off the background`, changes }] : []
 }
 
 /** The exposure may change by no more than this, stops. */

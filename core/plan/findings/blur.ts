@@ -46,12 +46,7 @@ function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
   const wider = Math.ceil(sharpness.judged * 10_000) / 10_000
   return [
     ...(worst !== null && setup.bodies.filter(body => body.sharp).length > 1
-      ? [
-          {
-            label: `Let this blur: ${plain(worst.name)}`,
-            changes: [{ path: `bodies[${worst.index}].sharp`, value: false }],
-          },
-        ]
+      ? [{ label: `Let ${plain(worst.name)} blur`, changes: [{ path: `bodies[${worst.index}].sharp`, value: false }] }]
       : []),
     {
       label: 'Accept a streak of {wider}',
@@ -91,10 +86,10 @@ export const blur: Rule = a => {
         ? '{blur} streak: the flash is too long at {power}'
         : '{blur} streak: the shutter is too slow',
     reason: ghosted
-      ? `${plain(sharpness.worst.name)}: sharp to {blur}, but a slower light draws a ghost of {ghost}, ` +
-        '{under} under it; the limit is {limit}.'
-      : `${plain(sharpness.worst.name)}: at {speed} the light of {duration} draws {blur}, {pixels} px; the ` +
-        `limit is {limit}.`,
+      ? `${plain(sharpness.worst.name)} is sharp to {blur}, but a slower light draws a ghost of {ghost}, ` +
+        '{under} darker. Your limit is {limit}.'
+      : `${plain(sharpness.worst.name)} moves {blur} ({pixels} px) at {speed} while the light lasts {duration}. ` +
+        'Your limit is {limit}.',
     figures: {
       blur: length(sharpness.subject, 'mm'),
       limit: length(sharpness.limit, 'mm'),

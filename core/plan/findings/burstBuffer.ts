@@ -8,7 +8,7 @@ export const burstBuffer: Rule = ({ setup, timing }) => {
   return {
     id: 'burst-buffer',
     severity: 'warning',
-    title: 'The buffer is full before the moment',
+    title: 'Buffer full after {lasts}: the burst ends before the moment',
     reason:
       '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the ' +
       'sound of the event, not before it.',

@@ -10,8 +10,8 @@ export const burstRecycle: Rule = ({ setup }) => {
   return {
     id: 'burst-recycle',
     severity: 'warning',
-    title: 'The flashes do not recycle between frames',
-    reason: 'Frames come every {frame}; the slowest flash is ready after {recycle}. Most frames would be dark or dim.',
+    title: 'Most frames dark: the flash needs {recycle} to recycle',
+    reason: 'Frames come every {frame}; the slowest flash is ready after {recycle}. Slow the burst or lower the power.',
     figures: { frame: time(1 / setup.camera.frameRate), recycle: time(recycle) },
     paths: ['camera.frameRate', 'flashes[0].recycleTime'],
     fixes:

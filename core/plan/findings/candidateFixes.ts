@@ -85,7 +85,7 @@ export function partFor(a: Assessment, owner: string, change: { path: string; va
   if (path.endsWith('angle')) return { text: `move ${name} to {}`, figure: { value, quantity: 'angle' }, change }
   if (path.endsWith('turn')) return { text: `turn ${name} to {}`, figure: { value, quantity: 'angle' }, change }
   const by = value - Number(valueAt(a.setup, path))
-  const way = path.endsWith('along') ? 'along the travel' : by > 0 ? 'back' : 'towards the camera'
+  const way = path.endsWith('along') ? 'along the path' : by > 0 ? 'back' : 'towards the camera'
   return { text: `move ${name} {} ${way}`, figure: length(Math.abs(by), 'm'), change }
 }
 

@@ -12,13 +12,13 @@ export const catchBehind: Rule = ({ setup }) => {
     severity: 'error',
     title: 'No backstop behind the subject',
     reason:
-      'The catch stands at {catch}; the subject ends at {back}. A backstop that holds belongs behind it, and no ' +
-      'one beyond.',
+      'The backstop is at {catch}, but the subject ends at {back}. Put a backstop that holds behind it, ' +
+      'and nobody beyond.',
     figures: { catch: length(setup.catch.distance, 'm'), back: length(back, 'm') },
     paths: ['catch.distance'],
     fixes: [
       {
-        label: 'Move the catch to {place}',
+        label: 'Move the backstop to {place}',
         figures: { place: length(place, 'm') },
         changes: [{ path: 'catch.distance', value: place }],
       },

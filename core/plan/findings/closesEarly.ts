@@ -15,8 +15,8 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
     severity: 'error',
     title: 'The shutter closes before the flash fires',
     reason:
-      'It is opened before the action, and the light is due {last} after that starts: {open} is too short, ' +
-      'however quick the hand.',
+      'The shutter opens before the action, and the flash fires {last} after that starts: {open} is too ' +
+      'short, however quick the hand.',
     figures: { last: time(last), open: shutter(open) },
     paths: ['picture.shutter'],
     fixes:

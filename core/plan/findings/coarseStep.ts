@@ -50,8 +50,7 @@ export const coarseStep: Rule = a => {
     id: 'coarse-step',
     severity: 'warning',
     title: '{cost} of takes lost to the controller’s {step} delay step',
-    reason:
-      'The nearest setting is {off} from the delay you need: {keep} of takes are on the moment instead of {free}.',
+    reason: 'The nearest setting is {off} from the delay you need: {keep} of takes are on time instead of {free}.',
     figures: {
       step: time(delayStep),
       cost: share(cost),

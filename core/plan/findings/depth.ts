@@ -42,7 +42,9 @@ export const depth: Rule = a => {
     id: 'depth',
     severity: 'warning',
     title: 'Depth of field {depth} instead of {wanted}: part of the subject will be soft',
-    reason: 'At {aperture} from {distance} it is sharp over {depth}; the wanted depth needs {needed}, {cost} of light.',
+    reason:
+      'At {aperture} from {distance} the depth of field is {depth}. What you want needs {needed}, which ' +
+      'costs {cost} of light.',
     figures: {
       depth: length(optics.depth, 'mm'),
       wanted: length(picture.depthWanted, 'mm'),

@@ -10,7 +10,8 @@ export const diffraction: Rule = ({ known: setup, optics }) => {
     id: 'diffraction',
     severity: 'warning',
     title: 'Diffraction softens the picture at {aperture}',
-    reason: 'A point becomes a disc of {airy} on the sensor, {working} counted close up; wanted is {limit}.',
+    reason:
+      'A point spreads to a disc of {airy} on the sensor at a working aperture of {working}; your limit is {limit}.',
     figures: {
       aperture: aperture(picture.aperture),
       working: aperture(optics.effectiveAperture),

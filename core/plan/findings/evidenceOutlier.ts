@@ -18,7 +18,7 @@ const CALLED: Record<Evidence['kind'], string> = {
   found: 'the delay that takes found',
   ambient: 'the light metered',
   light: 'the light metered',
-  dark: 'the band seen',
+  dark: 'the dark band measured',
 }
 
 /** What may be to blame: its name, its quantity, where its error stands and what is pressed to let it be found. */
@@ -30,55 +30,55 @@ const TO_BLAME: Record<
     name: 'the speed',
     quantity: 'speed',
     error: 'motion.speedError',
-    open: 'The launcher shot otherwise than entered: let the speed be found',
+    open: 'Not the speed entered: let the takes find it',
   },
   subjectDistance: {
     name: 'the distance to the subject',
     quantity: 'length',
     unit: 'm',
     error: 'subject.distanceError',
-    open: 'The tape was off: let the distance to the subject be found',
+    open: 'The tape was wrong: let the takes find the subject distance',
   },
   sensorPosition: {
-    name: 'the place of the sensor',
+    name: 'the sensor position',
     quantity: 'length',
     unit: 'm',
     error: 'sensor.positionError',
-    open: 'The tape was off: let the place of the sensor be found',
+    open: 'The tape was wrong: let the takes find the sensor position',
   },
   sensorOffset: {
-    name: 'how far the sensor stands aside',
+    name: 'the sensor’s distance from the path',
     quantity: 'length',
     unit: 'm',
     error: 'sensor.positionError',
-    open: 'The tape was off: let the place of the sensor be found',
+    open: 'The tape was wrong: let the takes find the sensor position',
   },
-  temperatureC: { name: 'the air', quantity: 'temperature', error: 'air.temperatureError' },
+  temperatureC: { name: 'the air temperature', quantity: 'temperature', error: 'air.temperatureError' },
   waveSpeed: {
     name: 'the wave speed in the table',
     quantity: 'speed',
     error: 'sensor.waveSpeedError',
-    open: 'Another table than entered: let its wave speed be found',
+    open: 'Not the table entered: let the takes find its wave speed',
   },
   crackSpeed: {
-    name: 'the speed of the tear',
+    name: 'the tear speed',
     quantity: 'speed',
     error: 'subject.crackSpeedError',
-    open: 'Another skin than entered: let the speed of its tear be found',
+    open: 'Not the skin entered: let the takes find its tear speed',
   },
-  speedLost: { name: 'what it loses on its way through', quantity: 'share', error: 'subject.speedLostError' },
+  speedLost: { name: 'the speed lost in the subject', quantity: 'share', error: 'subject.speedLostError' },
   phaseScale: {
-    name: 'how long the moment takes, against what was entered',
+    name: 'the time to the moment, as a share of what was entered,',
     quantity: 'share',
     error: 'moment.timeError',
-    open: 'It takes another time than entered: let that be found',
+    open: 'Not the time entered: let the takes find it',
   },
-  latency: { name: 'what the chain takes beyond what was entered', quantity: 'time' },
+  latency: { name: 'extra chain latency', quantity: 'time' },
   flinch: {
     name: 'how early the hand presses',
     quantity: 'time',
     error: 'hand.flinchError',
-    open: 'Another hand than entered: let it be found',
+    open: 'Not the hand entered: let the takes find how early it presses',
   },
 }
 
@@ -121,21 +121,23 @@ function asked(evidence: readonly Evidence[], { evidence: id, read, expected, si
   const { quantity, unit } = READINGS[entry.kind]
   const figure = (value: number): Figure => ({ value, quantity, ...(unit ? { unit } : {}) })
   const wide = Math.min(1e6, Math.abs(read - expected) / AS_WIDE_AS)
-  const side = entry.kind === 'beyond' ? 'beyond ' : entry.kind === 'short' ? 'not yet at ' : ''
+  const side = entry.kind === 'beyond' ? 'beyond ' : entry.kind === 'short' ? 'short of ' : ''
   const blamed = fits(culprits)
   const opens = culprits.flatMap(opened)
   return {
     id: 'evidence-surprise' as const,
     severity: 'warning' as const,
-    title: `This says ${side}{read}; everything else says {expected} ± {sigma}`,
-    reason: `Of what was seen, ${CALLED[entry.kind]}${entry.how ? ` (${entry.how})` : ''} stands alone.${blamed.text}`,
+    title: `Measurement ${side}{read} disagrees with the rest: {expected} ± {sigma}`,
+    reason:
+      `No other measurement or figure agrees with ${CALLED[entry.kind]}${entry.how ? ` (${entry.how})` : ''}.` +
+      blamed.text,
     figures: { read: figure(read), expected: figure(expected), sigma: figure(sigma), ...blamed.figures },
     paths: [`evidence[${at}].value`],
     fixes: [
       { label: 'The reading is wrong: leave it out', changes: [{ path: `evidence[${at}].on`, value: false }] },
       ...opens.filter((fix, i) => opens.findIndex(other => other.label === fix.label) === i),
       {
-        label: 'Keep both: trust this one less, to {wide}',
+        label: 'Keep both: widen this one’s uncertainty to {wide}',
         figures: { wide: figure(wide) },
         changes: [{ path: `evidence[${at}].error`, value: wide }],
       },

@@ -10,7 +10,7 @@ export const evidenceRepeat: Rule = ({ entered: { evidence } }) => {
   return {
     id: 'evidence-repeat',
     severity: 'note',
-    title: 'One reading is told {n} times: it counts once',
+    title: 'Same reading entered {n} times: it counts once',
     reason: 'They are alike to the last digit. Were these several firings that happened to agree, or one?',
     figures: { n: count(places.length) },
     paths: places.map(place => `evidence[${place}].value`),

@@ -23,7 +23,7 @@ export const faceAway: Rule = ({ setup, face, timing }) => {
     title: 'The face shows in {chance} of takes',
     reason:
       (faces > 1 ? 'The nearest face' : 'Its face') +
-      ' is turned {turned} away when the light falls, and that differs by {scatter} from take to take.',
+      ' is turned {turned} away when the flash fires, ± {scatter} from take to take.',
     figures: { chance: share(face.chance), turned: angle(Math.abs(face.turned)), scatter: angle(face.scatter) },
     paths: ['motion.turns', 'motion.faceWithin'],
     fixes,

@@ -15,14 +15,14 @@ export const followsNothing: Rule = ({ setup }) => {
   ]
   if (other >= 0)
     fixes.unshift({
-      label: `Let it follow ${plain(setup.flashes[other]!.name)}`,
+      label: `Set its slave to follow ${plain(setup.flashes[other]!.name)}`,
       changes: [{ path: `flashes[${index}].follows`, value: other }],
     })
   return {
     id: 'follows-nothing',
     severity: 'error',
-    title: `${plain(setup.flashes[index]!.name)} follows no light that something fires`,
-    reason: 'An optical slave answers to another flash: one of the list, and not itself or in a ring.',
+    title: `${plain(setup.flashes[index]!.name)} will not fire: its slave follows no light that does`,
+    reason: 'An optical slave needs another flash to trigger it: one of the list, not itself and not in a ring.',
     figures: {},
     paths: [`flashes[${index}].follows`],
     fixes,

@@ -16,7 +16,7 @@ export const holdOffShort: Rule = ({ setup }) => {
   return {
     id: 'hold-off-short',
     severity: 'note',
-    title: `Hold-off too short: ${knocks ? 'the ringing table' : 'echoes'} can fire it again`,
+    title: `Hold-off too short: ${knocks ? 'the ringing table' : 'echoes'} can trigger it again`,
     reason:
       `After {holdOff} the controller listens again; bounces and ${knocks ? 'ringing' : 'echoes'} go on for about ` +
       '{ringing} and can pop the flash twice.',

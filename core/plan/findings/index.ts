@@ -40,7 +40,7 @@ function byHand({ entered, setup }: Assessment, fix: FixDraft): FixDraft {
   const { shutter, iso } = setup.picture
   return {
     ...fix,
-    label: `${fix.label}, locked by hand`,
+    label: `${fix.label}, and lock it in manual`,
     changes: [
       { path: 'picture.shutter', value: shutter },
       { path: 'picture.iso', value: iso },

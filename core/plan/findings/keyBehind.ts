@@ -11,7 +11,7 @@ export const keyBehind: Rule = ({ setup }) => {
   return {
     id: 'key-behind',
     severity: 'note',
-    title: `${plain(flash.name)} stands behind the subject`,
+    title: `${plain(flash.name)} is behind the subject and does not count in the exposure`,
     reason: 'It lights no surface that faces the camera. Make it a rim light or move it to the front.',
     figures: {},
     paths: [`flashes[${index}].role`, `flashes[${index}].angle`],

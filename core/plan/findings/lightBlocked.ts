@@ -44,7 +44,7 @@ const movedBy =
     const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
     if (!change) return null
     const part = partFor(a, a.setup.scene.cards[card]!.name, change)
-    return { ...part, text: `${part.text}, out of the light of ${plain(a.setup.flashes[light]!.name)}` }
+    return { ...part, text: `${part.text}, out of the way of ${plain(a.setup.flashes[light]!.name)}` }
   }
 
 /** A card or flag keeps a light off the subject. */

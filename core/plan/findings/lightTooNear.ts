@@ -42,9 +42,10 @@ export const lightTooNear: Rule = a => {
   return {
     id: 'light-too-near',
     severity: 'note',
-    title: `${plain(flash.name)} stands very near: {fallOff} from side to side`,
+    title: `{fallOff} of fall-off across the subject: ${plain(flash.name)} is very close`,
     reason:
-      'Close to a light its strength changes quickly: the near side of the subject burns while the far side sinks.',
+      'So close to a light its strength changes quickly: the near side of the subject burns out while the far ' +
+      'side goes dark.',
     figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' } },
     paths: [`flashes[${worst.light}].distance`],
     fixes: () => movedBack(a, worst.light),

@@ -17,7 +17,7 @@ export const micInLine: Rule = ({ setup }) => {
   const offset = Math.ceil((WELL_BESIDE + motion.diameter / 2) * 100) / 100
   const fixes: FixDraft[] = [
     {
-      label: 'Stand it {offset} beside the path',
+      label: 'Move it {offset} to the side of the path',
       figures: { offset: length(offset, 'm') },
       changes: [{ path: 'sensor.offset', value: offset }],
     },
@@ -25,7 +25,7 @@ export const micInLine: Rule = ({ setup }) => {
   return {
     id: 'mic-in-line',
     severity: 'warning',
-    title: falls ? 'The microphone stands under what falls' : 'The microphone stands in the line of fire',
+    title: falls ? 'The microphone is under the falling object' : 'The microphone is in the line of fire',
     reason: 'It is {beside} beside the path, at {place} from the start.',
     figures: { beside: length(Math.abs(sensor.offset), 'mm'), place: length(sensor.position, 'm') },
     paths: ['sensor.offset'],

@@ -58,7 +58,7 @@ export const negativeDelay: Rule = a => {
     id: 'negative-delay',
     severity: 'error',
     title: 'The light comes {late} too late',
-    reason: `${lag}; the moment is {gap} after the sensor answers. The delay would have to be {wanted}.`,
+    reason: `${lag}, but the moment comes only {gap} after the sensor triggers. Sense it earlier or shorten the chain.`,
     figures: {
       late: time(missing),
       chain: time(timing.chainLatency),

@@ -17,7 +17,7 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
           ? []
           : [
               {
-                label: `Let ${plain(setup.flashes[0]!.name)} pop in it`,
+                label: `Add ${plain(setup.flashes[0]!.name)} to the group`,
                 changes: [{ path: `sequence.groups[${idle}].lights[0]`, value: 0 }],
               },
             ],

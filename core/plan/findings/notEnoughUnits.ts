@@ -27,8 +27,8 @@ export const notEnoughUnits: Rule = ({ setup, sequence }) => {
   return {
     id: 'not-enough-units',
     severity: 'error',
-    title: `${plain(flash.name)} cannot give {count} pops: {needed} must take turns`,
-    reason: `${BOUNDS[light.schedule.bound]} With fewer, pops are dark or dim.`,
+    title: `${plain(flash.name)} needs {needed} units to give {count} pops`,
+    reason: `${BOUNDS[light.schedule.bound]} Let {needed} units take turns, or some pops will be dark or dim.`,
     figures: {
       count: count(light.times.length),
       needed: count(needed),

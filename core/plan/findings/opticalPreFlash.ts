@@ -7,9 +7,10 @@ export const opticalPreFlash: Rule = ({ setup }) => {
   return {
     id: 'optical-pre-flash',
     severity: 'note',
-    title: 'Flash may fire early: optical slaves answer any flash',
+    title: 'Flash may fire early: optical slaves react to any flash',
     reason:
-      'A metering pre-flash fires them early: manual power on every unit, no pre-flash, no other flash in the room.',
+      'A metering pre-flash sets them off early. Use manual power on every unit, no pre-flash, and no ' +
+      'other flash in the room.',
     figures: {},
     paths: [slave < 0 ? 'link.kind' : `flashes[${slave}].fired`],
     fixes: [],

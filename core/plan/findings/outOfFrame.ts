@@ -101,7 +101,7 @@ export const outOfFrame: Rule = a => {
   if (seen === places.length) return null
   const fixes = [...aimed(a, places), ...subjectMoved(a, places), ...steppedBack(a, places)]
   const field = { width: length(a.optics.fieldWidth, 'mm'), height: length(a.optics.fieldHeight, 'mm') }
-  const outOfReach = 'A shorter lens, or a step back, would hold it.'
+  const outOfReach = 'Use a shorter lens, or step back.'
   const paths = ['picture.aimAlong', 'subject.distance', 'picture.distance']
   if (moment) {
     const off = Math.hypot(moment.x, moment.y)
@@ -120,7 +120,7 @@ export const outOfFrame: Rule = a => {
     id: 'out-of-frame',
     severity: seen === 0 ? 'error' : 'warning',
     title: '{seen} of {all} positions are in the picture',
-    reason: 'The picture is {width} wide and {height} high; the others fall beside it.',
+    reason: 'The picture is {width} wide and {height} high; the others fall outside.',
     figures: { seen: count(seen), all: count(places.length), ...field },
     paths,
     fixes,

@@ -13,7 +13,7 @@ const AT_EDGE = {
   bottom: 'bottom edge',
   left: 'left edge',
   right: 'right edge',
-  all: 'the whole of it',
+  all: 'whole frame',
 } as const
 
 /** High-speed sync, with the light it costs: its flicker fills the whole travel, and each row sees a slit of it. */
@@ -40,9 +40,9 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
   const edge = AT_EDGE[check.edge]
   const title =
     check.dark > NO_BAND
-      ? `Dark band over {dark} of the picture, ${edge}`
+      ? `{dark} of the picture dark, ${edge}`
       : telling
-        ? `The shutter cuts off {lost} of flash, ${edge}`
+        ? `{lost} of flash cut off by the shutter, ${edge}`
         : 'Shutter faster than the camera’s rated sync speed'
   return {
     id: 'past-sync',
@@ -50,13 +50,13 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
     title,
     reason:
       setup.camera.shutterKind === 'rolling'
-        ? 'At {set} an electronic shutter has no instant with every row open; read-out takes {travel}. It costs ' +
-          '{middle} in the middle.'
+        ? 'At {set} an electronic shutter is never open over the whole frame at once; read-out takes {travel}. It ' +
+          'costs {middle} in the middle.'
         : telling
           ? 'At {set} the shutter closes before the light is out: {middle} lost in the middle of the frame, ' +
             '{lost} at the edge; clean from {clean}.'
-          : 'At {set} this flash is out in time by the curtain travel noted, but the camera is rated to {sync}: ' +
-            'try it.',
+          : 'At {set} this flash ends in time, by the curtain travel entered, but the camera is rated to {sync}: ' +
+            'test it.',
     figures: {
       dark: share(check.dark),
       dim: share(check.notFullyLit),

@@ -12,6 +12,6 @@ export const personInLine: Rule = ({ setup }) =>
           'The target is marked as a person, and something is shot at it. Use a stand-in, and combine two frames.',
         figures: {},
         paths: ['subject.person'],
-        fixes: [{ label: 'The target is a thing', changes: [{ path: 'subject.person', value: false }] }],
+        fixes: [{ label: 'Untick “The target is a person”', changes: [{ path: 'subject.person', value: false }] }],
       }
     : null

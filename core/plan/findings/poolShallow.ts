@@ -16,7 +16,9 @@ export const poolShallow: Rule = ({ known: setup, timing }) => {
   return {
     id: 'pool-shallow',
     severity: 'note',
-    title: shallow ? 'Shallower than the cavity is deep' : 'Splash times are a guess for this drop',
+    title: shallow
+      ? 'Smaller splash: {depth} of liquid for a {radius} cavity'
+      : 'Splash times are a guess for this drop',
     reason: shallow
       ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
       : 'Size and speed lie outside the splash model (Fr {froude}, We {weber}). Let the first takes settle the delay.',

@@ -32,7 +32,7 @@ export const reflectionShows: Rule = a => {
   return {
     id: 'reflection-shows',
     severity: 'note',
-    title: `The glass shows ${plain(shown.map(face => face.name).join(' and '))}`,
+    title: `${plain(shown.map(face => face.name).join(' and '))} will show in the glass`,
     reason: 'The camera sees it reflected {at} round from the middle of the glass. Turn or move it out of sight.',
     figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
     paths: shown.map(face => face.path),

@@ -14,8 +14,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
       severity: 'note',
       title: `${knocks ? 'Vibration' : 'Sound'} sensor untested: it may misfire or miss the event`,
       reason:
-        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest true one, and the ' +
-        'threshold follows.',
+        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest real one, and ' +
+        'the threshold is worked out.',
       figures: {},
       paths: ['sensor.falsePeak', 'sensor.eventPeak'],
       fixes: [],
@@ -47,9 +47,9 @@ export const sensorThreshold: Rule = ({ setup }) => {
         ? 'Misfires likely: a click or bounce is loud enough to trigger'
         : 'Misfires likely: no threshold separates the event from a click',
       reason: window.separable
-        ? 'Loudest false peak {false}, threshold {threshold}, quietest true peak {event}: {margin} dB between them.'
-        : 'Loudest false peak {false}, quietest true peak {event}: {margin} dB. Bring the ' +
-          `${knocks ? 'sensor' : 'microphone'} nearer, or muffle what is false.`,
+        ? 'Loudest false peak {false}, threshold {threshold}, quietest real peak {event}: {margin} dB between them.'
+        : 'Loudest false peak {false}, quietest real peak {event}: {margin} dB. Bring the ' +
+          `${knocks ? 'sensor' : 'microphone'} closer, or muffle the false sounds.`,
       figures,
       paths: ['sensor.threshold', 'sensor.falsePeak'],
       fixes,

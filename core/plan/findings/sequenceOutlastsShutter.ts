@@ -20,10 +20,10 @@ export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
   return {
     id: 'sequence-outlasts-shutter',
     severity: 'error',
-    title: 'The sequence outlasts the shutter',
+    title: 'Last pops missing: the shutter closes after {shutter}',
     reason:
-      'The pops take {span}; with the last light, {lag} of lag and {margin} to spare that is {least}, ' +
-      'and the shutter is open for {shutter}.',
+      'The pops take {span}: {least} with the last flash, {lag} of lag and {margin} to spare. The ' +
+      'shutter is open for {shutter}.',
     figures: {
       span: time(sequence.span),
       lag: time(sequence.lag),

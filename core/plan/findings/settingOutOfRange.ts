@@ -39,7 +39,7 @@ export const settingOutOfRange: Rule = ({ setup }) => {
   if (beyond.length === 0) return null
   const nearest = beyond.map(({ path, nearest: value }): Change => ({ path, value }))
   const wider: FixDraft = {
-    label: 'The gear goes that far: widen its limit',
+    label: 'Widen the limit: the gear goes that far',
     changes: beyond.map(({ limit, value }) => ({ path: limit, value })),
   }
   return {

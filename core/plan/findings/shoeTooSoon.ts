@@ -8,8 +8,8 @@ export const shoeTooSoon: Rule = ({ setup }) => {
   return {
     id: 'shoe-too-soon',
     severity: 'error',
-    title: `${plain(setup.flashes[shoe]!.name)} goes off as the shutter opens`,
-    reason: 'The camera’s shoe fires when the shutter is open; with an open shutter that is before the action.',
+    title: `${plain(setup.flashes[shoe]!.name)} fires too early, as the shutter opens`,
+    reason: 'The hot shoe fires as soon as the shutter is open; with an open shutter that is before the action.',
     figures: {},
     paths: [`flashes[${shoe}].fired`],
     fixes: [

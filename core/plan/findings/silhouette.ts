@@ -16,7 +16,7 @@ export const silhouette: Rule = ({ exposure }) => {
       : 'Background {background}, subject black: a silhouette',
     reason: seen
       ? 'Light meant for the background reaches the side of the subject that the camera sees.'
-      : 'Every light is aimed at the background, so the background is what the exposure is set by.',
+      : 'Every light is aimed at the background, so the exposure is judged by the background.',
     figures: { background: stops(exposure.flash), subject: stops(subject ?? 0) },
     paths: ['picture.iso', 'picture.aperture'],
     fixes: [],

@@ -71,7 +71,7 @@ export const slaveBlind: Rule = ({ setup }) => {
   ]
   if (other >= 0)
     fixes.unshift({
-      label: `Let it follow ${plain(setup.flashes[other]!.name)}, which it sees`,
+      label: `Set its slave to follow ${plain(setup.flashes[other]!.name)}, which it sees`,
       changes: [{ path: `flashes[${index}].follows`, value: other }],
     })
   return {

@@ -52,8 +52,9 @@ export const spread: Rule = a => {
         : 'Takes scatter by {scatter}; the moment lasts {window}',
     reason:
       setup.trigger === 'burst'
-        ? 'On average {frames} frames of an event fall into it: more frames a second, or a moment that lasts longer.'
-        : `No delay can change that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
+        ? 'On average {frames} frames per event fall into it. Raise the frame rate, or choose a moment ' +
+          'that lasts longer.'
+        : `No delay setting can change that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
     figures: {
       scatter: time(a.spread.scatter),
       window: time(keep.before + keep.after),

@@ -56,7 +56,7 @@ export const standsInFrame: Rule = a => {
   return {
     id: 'in-frame',
     severity: 'note',
-    title: `${plain(first.name)}${others} ${standing.length > 1 ? 'stand' : 'stands'} in the picture`,
+    title: `${plain(first.name)}${others} in shot`,
     reason: isHead(first)
       ? 'Its head is inside the frame. Move it farther round or farther away.'
       : 'It is inside the frame. Move it aside.',

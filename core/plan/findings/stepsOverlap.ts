@@ -17,7 +17,7 @@ export const stepsOverlap: Rule = ({ setup, sequence }) => {
     id: 'steps-overlap',
     severity: 'warning',
     title: 'Successive positions overlap by {share}',
-    reason: 'Steps of {step} for a body of {width}: up to {deepest} pops fall on one place of it.',
+    reason: 'Steps of {step} for a body of {width}: up to {deepest} pops land in one spot.',
     figures: {
       share: share(sequence.overlap),
       step: length(sequence.step, 'mm'),

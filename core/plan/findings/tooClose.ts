@@ -9,9 +9,8 @@ export const tooClose: Rule = ({ setup }) => {
   return {
     id: 'too-close',
     severity: 'error',
-    title: 'Closer than the lens can focus',
-    reason:
-      'At {distance} a lens of {focal} forms no image that can be planned with; {closest} is taken as its closest.',
+    title: '{distance} is closer than the lens can focus',
+    reason: 'At {distance} a {focal} lens cannot focus; {closest} is assumed to be its closest.',
     figures: {
       distance: length(setup.picture.distance),
       closest: length(closest, 'm'),

@@ -72,7 +72,7 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'keep',
-      label: 'On the moment, once the delay is found',
+      label: 'On time, once the delay is found',
       value: share(keep.perTake),
       causes: scatter,
       read: b => b.keep.perTake,
@@ -91,7 +91,7 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'first',
-      label: 'On the moment, this take',
+      label: 'On time, this take',
       value: share(keep.firstTake),
       causes: spread.causes,
       read: b => b.keep.firstTake,

@@ -106,7 +106,7 @@ function flashResult({ known: setup, exposure, optics }: Assessment, level: numb
       label: 'Background, of a silhouette',
       value: stops(level),
       read: b => b.exposure.flash,
-      formula: `lights on the ground {d} behind, which throws back {r} of it, at {N}, {iso}${withCards(setup)}`,
+      formula: `lights on the background, {d} behind the subject, reflectance {r}, at {N}, {iso}${withCards(setup)}`,
       figures: {
         d: length(scene.ground.distance, 'm'),
         r: share(scene.ground.reflectance),

@@ -20,7 +20,7 @@ export function sceneResults(a: Assessment): (ResultDraft | null)[] {
           label: 'Background at its brightest',
           value: stops(background.brightest),
           read: b => sceneFigures(b).background.brightest,
-          formula: `every light at its own distance and angle on the ground {d} behind, which throws back {r}${cards}`,
+          formula: `sum of all lights on the background, {d} behind the subject, reflectance {r}${cards}`,
           figures,
         },
     background.evenness === null
@@ -30,7 +30,7 @@ export function sceneResults(a: Assessment): (ResultDraft | null)[] {
           label: 'Background, brightest to darkest',
           value: stops(background.evenness),
           read: b => sceneFigures(b).background.evenness,
-          formula: `over the part of it that the picture shows, {d} behind${cards}`,
+          formula: `over the part in the frame, {d} behind the subject${cards}`,
           figures,
         },
     edge === null
@@ -40,7 +40,7 @@ export function sceneResults(a: Assessment): (ResultDraft | null)[] {
           label: `Edge by ${plain(flashes[rim]!.name)}`,
           value: stops(edge),
           read: b => sceneFigures(b).lights[rim]?.edge ?? null,
-          formula: `its light on a surface turned to its side, {d} off at {p}${cards}`,
+          formula: `its light on a surface that faces it, from {d} at {p}${cards}`,
           figures: { d: length(flashes[rim]!.distance, 'm'), p: power(flashes[rim]!.power) },
         },
   ]

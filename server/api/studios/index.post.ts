@@ -6,7 +6,7 @@ import { createStudio, leadsInstallation } from '../../services/studios'
 /** Another studio on this installation, with a link for its first lead. */
 export default leadRoute(async ({ event, db, studioId }) => {
   if (!(await leadsInstallation(db, studioId)))
-    throw problem(403, 'Only a lead of the installation’s first studio makes another')
+    throw problem(403, 'Only a lead of the installation’s first studio can add another')
   const { name } = await readInput(event, studioSchema)
   const id = await createStudio(db, name)
   const token = await createSignInToken(db, id, { memberId: await firstMember(db, id, 'lead', 'Lead') })

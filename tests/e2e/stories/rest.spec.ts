@@ -29,7 +29,7 @@ test('2: a guess of 6 m/s yields to one throw, told in one go, and nothing of it
   const evidence = page.getByTestId('evidence')
   await evidence.getByRole('button', { name: 'All that one firing showed' }).click()
   await evidence.getByRole('button', { name: 'Add this firing' }).click()
-  await expect(evidence.getByRole('alert')).toHaveText('Say at least one thing that it showed')
+  await expect(evidence.getByRole('alert')).toHaveText('Enter at least one thing that it showed')
   await fillField(page, 'firing.delay', '200 ms')
   await fillField(page, 'firing.place', '0 mm')
   await evidence.getByRole('button', { name: 'Add this firing' }).click()

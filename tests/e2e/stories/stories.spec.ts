@@ -48,7 +48,9 @@ test('1: the paper that was hit, the poppadom behind it, and a streak that no fl
   await streak.getByRole('button').first().click()
   await fillField(page, 'find.streak', '0.5 mm')
   await expect(streak.getByTestId('find-duration')).toContainText(/14\.8\sµs or shorter/)
-  await expect(streak.getByTestId('find-duration')).toContainText(/Key: at no power; the shortest it gives is 31\sµs/)
+  await expect(streak.getByTestId('find-duration')).toContainText(
+    /Key: short enough at no power; its shortest is 31\sµs/,
+  )
   await pick(page.getByLabel('Link', { exact: true }).first(), 'Radio')
   await fillField(page, 'link.latency', '3 ms')
   await expect(page.getByTestId('delay')).toHaveText(/^\s*(12\.9|13)\s*ms/)
@@ -213,7 +215,7 @@ ownPage(
     await expect(other.getByTestId('run-take')).toHaveCount(2)
     // It has a mark of its own until it has its number.
     await expect(other.getByTestId('run-take').first()).toContainText(/^\s*a/)
-    await expect(other.getByTestId('unsent')).toContainText('1 not sent yet')
+    await expect(other.getByTestId('unsent')).toContainText('1 take not sent yet')
     await phone.setOffline(false)
     await expect(other.getByTestId('run-take').first()).toContainText(/^\s*2/, { timeout: 30_000 })
     expect((await takesOf(page, id)).map(take => [take.number, take.verdict]).sort()).toEqual([

@@ -104,7 +104,9 @@ describe('what was seen is never swallowed', () => {
     // As if the card stood 110 mm nearer than its tape says.
     const { told, whole } = asked(...speeds, place(0.14))
     expect(told!.reason).toMatch(/would fit if .*the distance to the subject were/)
-    const tape = told!.fixes.find(fix => fix.label.startsWith('The tape was off: let the distance'))!
+    const tape = told!.fixes.find(fix =>
+      fix.label.startsWith('The tape was wrong: let the takes find the subject distance'),
+    )!
     expect(tape.changes[0]!.path).toBe('subject.distanceError')
     const open = plan(withChanges(whole.entered, tape.changes))
     expect(open.findings.map(finding => finding.id)).not.toContain('evidence-surprise')
@@ -310,7 +312,7 @@ test('a file of version 1 says that lights from behind no longer count', () => {
   expect(opened.flashes.map(light => light.role)).toEqual(['rim', 'rim', 'key'])
   expect(opened.notes).toBe(
     'Cold hall.\nOpened from a file of version 1. Behind the subject: Light 1, Light 2. That is no longer counted in ' +
-      'the exposure, which was told too bright.',
+      'the exposure, which was shown too bright.',
   )
   expect((completeSetup(opened) as Setup).notes).toBe(opened.notes)
   expect((completeSetup(file([-1, -2])) as Setup).notes).toBe('')

@@ -157,13 +157,13 @@ describe('tests before the first take', () => {
     expect(fillFigures(checksOf(learnt).find(c => c.id === 'control')!.meaning!.text, {})).toMatch(/^As predicted/)
     expect(learnt.setup.motion.speed).not.toBe(p.setup.motion.speed)
   })
-  test('a late control shot of a burst tells the speed of the tear', () => {
+  test('a late control shot of a burst tells the tear speed', () => {
     const p = change('balloon', { 'tests.control.late': 0.0003 })
     const learnt = after(p, 'control')
     expect(learnt.timing.moment).toBeCloseTo(p.timing.captured! - 0.0003, 6)
   })
   test.each<[string, Record<string, number>, RegExp]>([
-    ['other things fire it', { 'tests.sensor.falseFires': 2 }, /by something else/],
+    ['other things fire it', { 'tests.sensor.falseFires': 2 }, /false triggers/],
     ['events missed', { 'tests.sensor.events': 10, 'tests.sensor.fired': 7 }, /Missed 3 of 10/],
     ['ten of ten', { 'tests.sensor.events': 10, 'tests.sensor.fired': 10 }, /at least 79/],
   ])('sensor: %s', (_, values, text) => {

@@ -136,7 +136,7 @@ describe('what cannot be trusted says so', () => {
       const reading = readLab(one, [])
       expect(reading.trusted).toBe(false)
       expect(reading.gives).toEqual([])
-      expect(reading.limits[0]).toMatch(/^It needs (one file|\d files) of its kind/)
+      expect(reading.limits[0]).toMatch(/^Add (a file|\d files) of the kind it reads/)
     }
   })
   const even = (level: number): LabInput => ({
@@ -353,7 +353,7 @@ test('what moved between the two frames of a place is no thing: it is told, and 
   const several = read([40, 120, 200])
   expect(several.trusted).toBe(false)
   expect(several.gives).toEqual([])
-  expect(several.limits[0]).toBe('More than the thing differs from the empty frame: did the camera or a light move?')
+  expect(several.limits[0]).toBe('More than the object differs from the empty frame: did the camera or a light move?')
   expect(read([40, 120, 200], [{ id: 'front', file: 0, at: 128 }]).trusted).toBe(true)
 })
 

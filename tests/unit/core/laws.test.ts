@@ -268,10 +268,10 @@ test('what is refused says what was given', () => {
     }
     return 'taken'
   }
-  expect(saidOf(undefined)).toBe('height is missing; allowed: a finite number')
-  expect(saidOf(-0.5)).toBe('height is -0.5; allowed: 0 or above')
-  expect(saidOf('half a metre')).toBe('height is "half a metre"; allowed: a finite number')
-  expect(saidOf('h'.repeat(61))).toBe(`height is "${'h'.repeat(56)}...; allowed: a finite number`)
+  expect(saidOf(undefined)).toBe('height is missing; it must be a finite number')
+  expect(saidOf(-0.5)).toBe('height is -0.5; it must be 0 or above')
+  expect(saidOf('half a metre')).toBe('height is "half a metre"; it must be a finite number')
+  expect(saidOf('h'.repeat(61))).toBe(`height is "${'h'.repeat(56)}...; it must be a finite number`)
 })
 
 test('without scatter a take that falls on the edge of the window keeps, one beside it does not', () => {

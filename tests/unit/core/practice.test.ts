@@ -232,11 +232,11 @@ describe('the device', () => {
         'x'.repeat(300),
       ]),
     ).toEqual([
-      'ERROR no such word JUMP',
+      'ERROR unknown command JUMP',
       'ERROR delay from -10 to 10000',
       'ERROR delay from -10 to 10000',
       'ERROR delay from -10 to 10000',
-      'ERROR no such dial colour',
+      'ERROR unknown setting colour',
       'ERROR SHUTTER OPEN or SHUTTER CLOSE',
       'ERROR speaks version 1',
       'ERROR line too long',

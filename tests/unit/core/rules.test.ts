@@ -465,10 +465,10 @@ describe('the sensor', () => {
       poolShallow(at('drop', { 'subject.liquidDepth': liquidDepth, 'moment.model': 'splash', ...changes }))
     const told = deep(0.002)!
     const radius = told.figures.radius!.value
-    expect(told.title).toBe('Shallower than the cavity is deep')
+    expect(told.title).toBe('Smaller splash: {depth} of liquid for a {radius} cavity')
     expect(valueOf(told, 'subject.liquidDepth')).toBeCloseTo(Math.ceil(radius * 1200) / 1000, 10)
-    expect(deep(radius * 1.001)?.title).not.toBe('Shallower than the cavity is deep')
-    expect(deep(radius * 0.999)?.title).toBe('Shallower than the cavity is deep')
+    expect(deep(radius * 1.001)?.title).not.toBe('Smaller splash: {depth} of liquid for a {radius} cavity')
+    expect(deep(radius * 0.999)?.title).toBe('Smaller splash: {depth} of liquid for a {radius} cavity')
     expect(deep(0)).toBeNull()
     expect(deep(0.002, { 'moment.model': 'time' })).toBeNull()
     expect(deep(0.002, { 'moment.model': 'cavity' })?.id).toBe('pool-shallow')
@@ -533,7 +533,7 @@ describe('evidence that stands alone', () => {
     const { speed } = newSetup('projectile').motion
     const { finding } = speeds(speed, speed * 1.2, speed * 1.4)
     expect(finding!.paths).toEqual(['evidence[2].value'])
-    expect(finding!.reason).toMatch(/^Of what was seen, the speed read \(chronograph\) stands alone\./)
+    expect(finding!.reason).toMatch(/^No other measurement or figure agrees with the speed read \(chronograph\)\./)
     const { read, expected, sigma } = finding!.figures
     expect(read!.value).toBeCloseTo(speed * 1.4, 9)
     expect(expected!.value).toBeLessThan(speed * 1.2)

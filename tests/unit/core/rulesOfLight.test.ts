@@ -35,11 +35,11 @@ describe('the shutter and the flash', () => {
     expect(synced({ lostWorst: 1 / 6 - 1e-6 })).toBeNull()
     expect(synced({ lostWorst: 1 / 6 + 1e-6, lostMiddle: 0.1 })).toMatchObject({
       severity: 'error',
-      title: 'The shutter cuts off {lost} of flash, top edge',
+      title: '{lost} of flash cut off by the shutter, top edge',
       figures: { lost: { value: -(1 / 6 + 1e-6) }, middle: { value: -0.1 } },
     })
-    expect(synced({ lostWorst: 3, dark: 0.2 })!.title).toBe('Dark band over {dark} of the picture, top edge')
-    expect(synced({ lostWorst: 3, dark: 0.0005 })!.title).toBe('The shutter cuts off {lost} of flash, top edge')
+    expect(synced({ lostWorst: 3, dark: 0.2 })!.title).toBe('{dark} of the picture dark, top edge')
+    expect(synced({ lostWorst: 3, dark: 0.0005 })!.title).toBe('{lost} of flash cut off by the shutter, top edge')
     const note = synced({}, { 'picture.shutter': 1 / 320 })!
     expect(note).toMatchObject({ severity: 'note', title: 'Shutter faster than the camera’s rated sync speed' })
     expect(note.reason).toMatch(/this flash is out in time by the curtain travel noted/)
@@ -527,7 +527,7 @@ describe('lights aimed beside the subject', () => {
   test('one that leaves it without any light is told, and aimed back', () => {
     const found = aimedAway(at('powder', beside, { exposure: { flash: null, front: [0] } }))!
     expect(found).toMatchObject({ severity: 'error', title: 'No flash falls on the subject' })
-    expect(found.reason).toMatch(/^Key is aimed so far beside it/)
+    expect(found.reason).toMatch(/^Key points so far to one side/)
     expect(found.paths).toEqual(['flashes[0].aimAlong'])
     expect(fixesOf(found).map(({ label, changes }) => [label, changes])).toEqual([
       [
@@ -554,7 +554,7 @@ describe('lights aimed beside the subject', () => {
         { exposure: { flash: null, front: [0, 1] } },
       ),
     )!
-    expect(found.reason).toMatch(/^Each light that faces it is aimed so far beside/)
+    expect(found.reason).toMatch(/^Each light that faces it points so far to one side/)
     expect(found.paths).toEqual(['flashes[0].aimAlong', 'flashes[1].aimAlong'])
     expect(fixesOf(found).map(fix => [fix.label, fix.changes.length])).toEqual([['Aim them at the subject', 6]])
   })

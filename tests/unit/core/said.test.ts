@@ -130,15 +130,15 @@ describe('two subjects in a line', () => {
     expect(plan(change(seen, { 'subject.speedLostError': 0.05 })).setup.subject.speedLost).toBeLessThan(0.3)
   })
   test('a moment at the second puts one there', () => {
-    const placed = momentNamed(newSetup('projectile'), 'second one breaking')
+    const placed = momentNamed(newSetup('projectile'), 'second subject breaking')
     expect(placed.subject.secondGap).toBe(0.08)
     expect(plan(placed).timing.reference).toBeGreaterThan(times(placed).impact!)
     expect(momentNamed(two, 'ball just out of the second').moment.offset).toBeCloseTo(0.2 + 0.01 + 0.02, 12)
   })
 })
 
-test('what falls into liquid can be caught as it strikes the floor, slowed on its way down', () => {
-  const setup = momentNamed(newSetup('drop'), 'as it strikes the floor')
+test('what falls into liquid can be caught as it reaches the bottom, slowed on its way down', () => {
+  const setup = momentNamed(newSetup('drop'), 'object hits the bottom of the vessel')
   const { impact, moment, reference } = times(setup)
   expect(moment).toBe(reference)
   const speed = motionFor(setup, dragOf(setup), meanInputs(setup)).speedAt(impact!)
@@ -272,7 +272,7 @@ describe('a camera that sets its own shutter', () => {
     const fixes = finding(setup, 'blur')!.fixes.filter(fix => fix.changes.some(c => c.path === 'picture.shutter'))
     expect(fixes.length).toBeGreaterThan(0)
     for (const fix of fixes) {
-      expect(fix.label).toMatch(/, locked by hand$/)
+      expect(fix.label).toMatch(/, and lock it in manual$/)
       expect(withChanges(setup, fix.changes).camera.setsShutter).toBe(false)
     }
   })

@@ -120,9 +120,9 @@ describe('what fires a light', () => {
   test('a ring, itself, and one that is gone are told, and a fix ends it', () => {
     for (const follows of [1, 9]) {
       const setup = make('projectile', { 'flashes[1].fired': 'slave', 'flashes[1].follows': follows })
-      expect(finding(setup, 'follows-nothing')?.title).toBe('Rim follows no light that something fires')
+      expect(finding(setup, 'follows-nothing')?.title).toBe('Rim will not fire: its slave follows no light that does')
       // A slave's light comes 130 µs later: the ball is drawn twice.
-      const offered = finding(setup, 'follows-nothing')!.fixes.find(fix => fix.label === 'Let it follow Key')
+      const offered = finding(setup, 'follows-nothing')!.fixes.find(fix => fix.label === 'Set its slave to follow Key')
       expect(offered?.raises).toEqual(['blur'])
       expect(fixed(setup, 'follows-nothing')).toBeUndefined()
       expect(fixed(setup, 'follows-nothing', 1)).toBeUndefined()
@@ -137,11 +137,11 @@ describe('what fires a light', () => {
     expect(finding(ring, 'follows-nothing')).toBeDefined()
     expect(Number.isFinite(plan(ring).timing.wanted)).toBe(true)
   })
-  test('on the shoe a light goes off as the shutter opens', () => {
+  test('a light in the hot shoe fires too early, as the shutter opens', () => {
     const setup = make('projectile', { 'flashes[1].fired': 'shoe' })
     expect(finding(setup, 'shoe-too-soon')).toMatchObject({
       severity: 'error',
-      title: 'Rim goes off as the shutter opens',
+      title: 'Rim fires too early, as the shutter opens',
     })
     expect(fixed(setup, 'shoe-too-soon')).toBeUndefined()
     expect(finding(withChanges(setup, [{ path: 'method', value: 'sync-shutter' }]), 'shoe-too-soon')).toBeUndefined()
@@ -176,7 +176,7 @@ describe('a slave that cannot see the light it follows', () => {
     expect(told(behind)!.reason).toContain('the background')
     const third = { ...behind.flashes[0]!, name: 'Ground light', angle: Math.PI / 2, distance: 2.5 }
     const more = { ...behind, flashes: [...behind.flashes, third] }
-    expect(told(more)!.fixes[0]!.label).toBe('Let it follow Ground light, which it sees')
+    expect(told(more)!.fixes[0]!.label).toBe('Set its slave to follow Ground light, which it sees')
     expect(fixed(more, 'slave-blind', 0)).toBeUndefined()
   })
   test('not a light that faces away from it while it looks away itself', () => {
@@ -295,7 +295,7 @@ describe('the ground', () => {
 test('a key behind the subject is told, and either fix mends it', () => {
   const setup = make('projectile', { 'flashes[0].angle': 1.8 })
   const told = finding(setup, 'key-behind')!
-  expect(told.title).toBe('Key stands behind the subject')
+  expect(told.title).toBe('Key is behind the subject and does not count in the exposure')
   expect(fixed(setup, 'key-behind', 0)).toBeUndefined()
   expect(fixed(setup, 'key-behind', 1)).toBeUndefined()
   expect(withChanges(setup, told.fixes[1]!.changes).flashes[0]!.angle).toBeCloseTo(-1.8, 5)
@@ -317,7 +317,7 @@ describe('reflections', () => {
     // Mirror law: the normal lies half way between camera and light, within the width of its face.
     expect(seen[0]!.at).toBeGreaterThan(0.1)
     expect(seen[0]!.at).toBeLessThan(0.5)
-    expect(finding(glass(0.9), 'reflection-shows')!.title).toBe('The glass shows Key')
+    expect(finding(glass(0.9), 'reflection-shows')!.title).toBe('Key will show in the glass')
   })
   test('a card beside what pours faces as its tilt says, for the picture and for the glass alike', () => {
     const start = newSetup('pour')
@@ -381,8 +381,8 @@ describe('a card in the way of a light', () => {
     const [along, across] = told(setup)!.fixes
     expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card blocks Front completely', 'warning'])
     expect([along!.label, across!.label]).toEqual([
-      'Move Card {to0} along the travel, out of the light of Front',
-      'Move Card {to0} back, out of the light of Front',
+      'Move Card {to0} along the path, out of the way of Front',
+      'Move Card {to0} back, out of the way of Front',
     ])
     expect(along!.figures.to0!.value).toBeCloseTo(0.45, 9)
     expect(across!.changes).toEqual([{ path: 'scene.cards[0].across', value: -0.575 }])
@@ -393,9 +393,9 @@ describe('a card in the way of a light', () => {
     expect(front(withChanges(setup, along!.changes))! - (front(setup) ?? -20)).toBeGreaterThan(3)
   })
   test('before a light that draws the edge it is a note; a large head loses a part of its light', () => {
-    // From behind left stands at 2.96 m before the subject and 1.22 m behind it.
+    // Backlight left stands at 2.96 m before the subject and 1.22 m behind it.
     const rim = told(withCard({ along: -1.5, across: 0.62, turn: 1.18 }))!
-    expect([rim.severity, rim.title]).toEqual(['note', 'Card blocks From behind left completely'])
+    expect([rim.severity, rim.title]).toEqual(['note', 'Card blocks Backlight left completely'])
     const soft = withChanges(withCard({ across: -0.65 }), [
       { path: 'flashes[2].head', value: 'softbox' },
       { path: 'flashes[2].headWidth', value: 1.2 },
@@ -429,11 +429,11 @@ describe('a card in the way of a light', () => {
       expect(title).toBe('Card blocks Front completely')
       expect(paths).toEqual([`scene.cards[${cards.indexOf(setup.scene.cards[0]!)}].along`])
       expect(fixes[0]!.label).toBe(
-        'Move Card {to0} back, out of the light of Front, ' +
-          'move Flag {to1} towards the camera, out of the light of From behind left',
+        'Move Card {to0} back, out of the way of Front, ' +
+          'move Flag {to1} towards the camera, out of the way of Backlight left',
       )
       expect(told(withChanges(both, fixes[0]!.changes))).toBeUndefined()
-      expect(told(withChanges(both, [fixes[0]!.changes[0]!]))!.title).toBe('Flag takes {lost} of From behind left')
+      expect(told(withChanges(both, [fixes[0]!.changes[0]!]))!.title).toBe('Flag takes {lost} of Backlight left')
     }
   })
   test('beside its way it is none', () => {
@@ -459,10 +459,10 @@ describe('what stands in the picture', () => {
   test('a head is stood round the subject or moved back, no farther than it must', () => {
     const setup = make('run', behind)
     const [round, back] = told(setup)!.fixes
-    expect(told(setup)!.title).toBe('From behind left stands in the picture')
+    expect(told(setup)!.title).toBe('Backlight left in shot')
     expect([round!.label, back!.label]).toEqual([
-      'Move From behind left to {to0}',
-      'Move From behind left back to {distance}, at {power}',
+      'Move Backlight left to {to0}',
+      'Move Backlight left back to {distance}, at {power}',
     ])
     // 12° of 2° each; and a stop of power with √2 of the distance, by thirds of it.
     expect(round!.figures.to0!.value).toBeCloseTo(2.5 + 6 * (Math.PI / 90), 4)
@@ -475,9 +475,9 @@ describe('what stands in the picture', () => {
   test('several are moved out of it together', () => {
     const setup = make('run', { ...behind, ...before })
     const [round, back] = told(setup)!.fixes
-    expect(told(setup)!.title).toBe('From behind left and 1 more stand in the picture')
+    expect(told(setup)!.title).toBe('Backlight left and 1 more in shot')
     expect(told(setup)!.paths).toEqual(['flashes[0].angle', 'flashes[2].angle'])
-    expect(round!.label).toBe('Move From behind left to {to0}, move Front to {to1}')
+    expect(round!.label).toBe('Move Backlight left to {to0}, move Front to {to1}')
     expect(round!.figures.to1!.value).toBeCloseTo(-1.1 + 3 * (Math.PI / 90), 4)
     expect(back!.label).toBe('Move them back to {times} of their distance and raise their power to match')
     expect(back!.changes.map(change => change.path)).toEqual([
@@ -502,7 +502,7 @@ describe('what stands in the picture', () => {
   })
   test('a card is moved along the travel; where that does not do, what would is said', () => {
     const fix = told(withCard({ along: 1.5 }))!.fixes[0]!
-    expect(fix.label).toBe('Move Card {to0} along the travel')
+    expect(fix.label).toBe('Move Card {to0} along the path')
     expect(fix.figures.to0!.value).toBeCloseTo(0.7, 9)
     const wide = told(withCard({ width: 2 }))!
     expect([wide.fixes, wide.outOfReach]).toEqual([[], 'Move it farther out, or frame tighter.'])
@@ -524,7 +524,7 @@ test('a soft head near by exposes less than a point of its guide number, by the 
 test('a light very near is told, and farther off at more power it is not', () => {
   const setup = make('balloon', { 'flashes[0].distance': 0.25, 'flashes[0].power': 1 / 128, 'picture.iso': 100 })
   const near = finding(setup, 'light-too-near')!
-  expect(near.title).toBe('Key stands very near: {fallOff} from side to side')
+  expect(near.title).toBe('{fallOff} of fall-off across the subject: Key is very close')
   expect(near.figures.fallOff!.value).toBeGreaterThan(1.5)
   expect(fixed(setup, 'light-too-near')).toBeUndefined()
   for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'light-too-near')).toBeUndefined()
@@ -744,7 +744,7 @@ test('spill is flagged where a flag can stand, or the light brought nearer and t
   })
   const told = finding(spilling, 'ground-spill')!
   expect(told.fixes.map(fix => fix.label)).toEqual([
-    'Flag Key from the ground',
+    'Flag Key off the background',
     'Bring Key to {distance}, at {power}',
     'Move the background back to {distance}',
     'Hang black velvet',
@@ -764,7 +764,7 @@ test('spill is flagged where a flag can stand, or the light brought nearer and t
     { path: 'flashes[0].angle', value: -Math.PI / 2 },
     { path: 'subject.distance', value: 0.9 },
   ])
-  expect(finding(frontal, 'ground-spill')!.fixes.map(fix => fix.label)).not.toContain('Flag Key from the ground')
+  expect(finding(frontal, 'ground-spill')!.fixes.map(fix => fix.label)).not.toContain('Flag Key off the background')
 })
 
 describe('places in the picture', () => {

@@ -200,7 +200,7 @@ describe('findings of a sequence', () => {
     [
       'not-enough-units',
       { ...one({}), flashes: swing.flashes.map(flash => ({ ...flash, recycleTime: 9 })) },
-      /5 must take turns/,
+      /needs 5 units/,
     ],
     ['pops-too-close', one({ interval: 0.001, count: 3 }), /quicker than they can be triggered/],
     [

@@ -405,7 +405,7 @@ describe('people and props that do not last', () => {
   test('the best order lets the dry picture come first', () => {
     expect(planDay(inputOf(together)).rows.map(({ id }) => id)).toEqual(['swing', 'splash'])
   })
-  test('more takes than somebody can do in a day is said, with how many it would be', () => {
+  test('more takes than one person can do in a day is said, with how many it would be', () => {
     const tired = (most: number | null) =>
       planDay(inputOf(together, [splash, swing], most)).contradictions.filter(({ id }) => id === 'person-tired')
     const mends = [{ change: 'takes', of: 'ana', to: 13 }]

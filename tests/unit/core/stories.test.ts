@@ -120,7 +120,7 @@ test('4: a pebble falls 0.50 m in 319 ms; its strike draws a streak, and the flo
     tank,
     momentOf(
       tank,
-      RECIPE.drop.moments.find(m => m.name.includes('floor'))!,
+      RECIPE.drop.moments.find(m => m.name.includes('bottom'))!,
     ),
   )
   const p = plan(floor)

@@ -76,6 +76,6 @@ test('a table that rings longer than the hold-off is told, with what would do', 
       finding => finding.id === 'hold-off-short',
     )
   expect(told(0.45)).toBeUndefined()
-  expect(told(0.8)).toMatchObject({ title: 'Hold-off too short: the ringing table can fire it again' })
+  expect(told(0.8)).toMatchObject({ title: 'Hold-off too short: the ringing table can trigger it again' })
   expect(told(0.8)!.fixes[0]!.changes).toEqual([{ path: 'controller.holdOff', value: 0.8 }])
 })

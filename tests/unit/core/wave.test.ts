@@ -26,7 +26,7 @@ test('a packed recording is refused', () => {
   const wave = new wavefile.WaveFile()
   wave.fromScratch(1, 8000, '16', [0, 1, 2, 3, 4, 5, 6, 7])
   wave.toMuLaw()
-  expect(() => waveOf(wave.toBuffer())).toThrow('Its samples are packed (8m).')
+  expect(() => waveOf(wave.toBuffer())).toThrow('Compressed WAV files are not supported (8m).')
 })
 
 describe('headers that lie are told, in no time', () => {
@@ -61,9 +61,9 @@ describe('headers that lie are told, in no time', () => {
   test.each<[string, Uint8Array, string]>([
     ['no channels', chunked(['fmt ', 16, format(0, 48_000)], ['data', 8, samples]), 'It claims 0 channels.'],
     ['0 Hz', chunked(['fmt ', 16, format(1, 0)], ['data', 8, samples]), 'It claims 0 samples a second.'],
-    ['no samples', chunked(['fmt ', 16, format(1, 48_000)]), 'It has no samples.'],
-    ['no format', chunked(['data', 8, samples]), 'It has no format.'],
-    ['nothing at all', new Uint8Array(3), 'It is no WAV file.'],
+    ['no samples', chunked(['fmt ', 16, format(1, 48_000)]), 'The WAV file has no samples.'],
+    ['no format', chunked(['data', 8, samples]), 'The WAV file has no format.'],
+    ['nothing at all', new Uint8Array(3), 'Not a WAV file.'],
   ])('%s', (_, bytes, said) => {
     expect(() => waveOf(bytes)).toThrow(said)
   })

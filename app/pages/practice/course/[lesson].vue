@@ -70,7 +70,7 @@ async function send(answer: number): Promise<void> {
 function submit(): void {
   if (!field.value) return
   const parsed = parseField(typed.value, field.value, preferences.system)
-  error.value = 'error' in parsed ? parsed.error : parsed.value === null ? 'Say a figure' : ''
+  error.value = 'error' in parsed ? parsed.error : parsed.value === null ? 'Enter a figure' : ''
   if (!('error' in parsed) && typeof parsed.value === 'number') void send(parsed.value)
 }
 function again(): void {
@@ -139,7 +139,7 @@ const following = computed(() => {
           </p>
           <p v-else-if="!given">
             <UButton size="sm" variant="ghost" label="Show a hint" @click="hinted = true" />
-            <span class="text-[12px] text-(--ink-soft)">With a hint this go does not count.</span>
+            <span class="text-[12px] text-(--ink-soft)">An answer after a hint does not count.</span>
           </p>
           <div v-if="given" role="status" class="grid gap-2" data-testid="told">
             <p class="text-[17px] font-semibold">{{ given.right ? 'Right' : 'Not quite' }}: {{ answerText }}</p>
@@ -161,11 +161,11 @@ const following = computed(() => {
         <UProgress
           :model-value="Math.round(progress.share * 100)"
           class="w-48"
-          :get-value-label="() => 'Way to mastery'"
+          :get-value-label="() => 'Progress to mastery'"
         />
         <span v-if="progress.mastered" class="font-semibold">Mastered</span>
         <span class="text-(--ink-soft)">{{
-          progress.goes === 0 ? 'Nothing answered yet' : `${progress.right} of ${progress.goes} right`
+          progress.goes === 0 ? 'No answers yet' : `${progress.right} of ${progress.goes} right`
         }}</span>
       </p>
     </div>

@@ -37,15 +37,15 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
     <template v-if="store.plan && store.setup">
       <PlanDialCard :plan="store.plan" class="big" />
       <p v-if="store.plan.timing.moment !== null" class="mt-3 text-[13px] text-(--ink-soft)">
-        Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; scatter ±{{
+        Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; spread ±{{
           show(store.plan.spread.scatter, 'time')
         }}
-        a take.
+        per take.
       </p>
       <p v-if="ladder" class="text-[13px] text-(--ink-soft)" data-testid="ladder">
         Delays to step through by hand:
-        {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}; back by half a step,
-        {{ show(ladder.step / 2, 'time', { figures: 2 }) }}, once past.
+        {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}. Once past the moment, go back
+        half a step, {{ show(ladder.step / 2, 'time', { figures: 2 }) }}.
       </p>
       <section v-if="stops.length > 0" class="mt-4" aria-label="Fix first">
         <h2 class="section-title">Fix first</h2>

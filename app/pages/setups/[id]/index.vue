@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ApiError } from '~/services/api'
 import { saveSetupFile, setupText } from '~/services/setupFile'
+import { KEYS } from '~~/shared/texts/keys'
 
 useAhead(() => [
   import('~/components/inputs/InputPanel.vue'),
@@ -65,6 +66,8 @@ async function openAll(): Promise<void> {
     void pictures.open(id.value).catch(() => {})
     void kit.load().catch(() => {})
     await store.open(id.value)
+    if (store.record)
+      noteRecent({ to: `/setups/${id.value}`, label: store.record.setup.name, of: store.record.shootName })
   } catch (error) {
     unreadable.value = error instanceof ApiError && error.status === 422
     if (!unreadable.value) failure.value = openFailure(error)
@@ -80,28 +83,26 @@ onBeforeUnmount(() => {
 const saying = ref(false)
 const page = computed(() => `/setups/${String(route.params.id)}/card`)
 usePageKeys(event => {
-  if (undoKey(event)) return
-  // The drawings have their own digits.
-  const chosen = (event.target as HTMLElement).closest('svg') ? undefined : TABS[Number(event.key) - 1]
-  if (chosen) {
-    tab.value = chosen.id
-    return
-  }
-  const actions: Record<string, () => void> = {
-    r: () => replay.value?.press(),
-    t: () => {
+  pressed(KEYS.setup, event, {
+    undo: store.undo,
+    redo: store.redo,
+    // The drawings have their own digits.
+    tab: ({ key, target }) => {
+      if ((target as HTMLElement).closest('svg')) return false
+      tab.value = TABS[Number(key) - 1]!.id
+    },
+    replay: () => replay.value?.press(),
+    ghosts: () => {
       view.ghosts = !view.ghosts
     },
-    v: () => {
+    view: () => {
       view.fromCamera = !view.fromCamera
     },
-    p: () => void navigateTo(page.value),
-    s: () => {
-      // The letter that opens the line is not its first.
-      setTimeout(() => (saying.value = true))
+    card: () => void navigateTo(page.value),
+    say: () => {
+      saying.value = true
     },
-  }
-  actions[event.key]?.()
+  })
 })
 
 const { copied, copy } = useCopied()

@@ -21,6 +21,7 @@ import { noteArmed } from '~/services/dayEvents'
 import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { KEYS } from '~~/shared/texts/keys'
 
 /**
  * The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black.
@@ -165,7 +166,7 @@ function abort(): void {
 }
 const abortCalls = computed(() =>
   [
-    'Stopped. In this order: hands off',
+    'Stopped. First hands off',
     'controller safe',
     ...(setup.value && shoots(setup.value.action.kind) ? ['unload and call it'] : []),
     ...(setup.value?.method === 'open-shutter' ? ['shutter closed'] : []),
@@ -284,18 +285,21 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
 }
 
+const unsent = computed(() => unsentText(takes.unsent, pictures.unsent))
+
 /** The take that an added picture is of: the one just logged; before its verdict, whichever its time fits. */
 const pictured = computed(() => {
   const newest = takes.takes[0]
-  return step.value?.id === 'reset' && newest && newest.id !== newest.key ? newest.id : null
+  return step.value?.id === 'reset' && newest ? newest.id : null
 })
 async function addPictures(files: File[]): Promise<void> {
-  try {
-    const wrong = await pictures.add(files, pictured.value)
-    logged.value = wrong.length > 0 ? wrong.join('; ') : 'Picture added.'
-  } catch {
-    logged.value = 'The picture did not reach the server: add it again once the connection is back.'
-  }
+  const wrong = await pictures.add(files, pictured.value)
+  logged.value =
+    wrong.length > 0
+      ? wrong.join('; ')
+      : pictures.unsent > 0
+        ? 'Picture saved on this device. It is sent once the connection is back.'
+        : 'Picture added.'
 }
 
 /** A take that is being put right. */
@@ -315,47 +319,34 @@ async function amend({ read: _, ...judgement }: TakeJudgement): Promise<void> {
   try {
     await takes.amend(take, { delay: take.delay, ...judgement })
   } catch {
-    logged.value = 'That could not be saved on this device. Press again.'
+    logged.value = 'It could not be saved on this device. Press again.'
     return
   }
-  logged.value = `Take ${takeMark(take)} put right: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  logged.value = `Take ${takeMark(take)} corrected: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
   amended.value = null
 }
 
+const whileRunning = (act: () => void) => (): unknown => (amended.value ? false : act())
+const blocked = (act: () => void) => (): unknown => (!amended.value && stopsNow.value.length > 0 ? act() : false)
 usePageKeys(event => {
-  const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || !acknowledged.value) return
-  if (amended.value) {
-    if (event.key === 'Escape') amended.value = null
-    return
-  }
-  if ((event.key === ' ' || event.key === 'Enter') && !target.closest('button, a, input, svg')) {
-    event.preventDefault()
-    next()
-    return
-  }
-  if (stopsNow.value.length > 0 && (event.key === 'y' || event.key === 'e')) {
-    event.preventDefault()
-    if (event.key === 'y') goOn()
-    else void navigateTo(`/setups/${id.value}`)
-    return
-  }
-  if (event.key === 'Backspace') {
-    event.preventDefault()
-    back()
-    return
-  }
-  if (event.key === 'q' && at.value > 0 && step.value?.id !== 'judge' && step.value?.id !== 'reset') {
-    abort()
-    return
-  }
+  if (!acknowledged.value) return
   const last = takes.takes[0]
-  if (event.key === 'u' && last) {
-    event.preventDefault()
-    putRight(last)
-    return
-  }
-  if (event.key === 'd' && state.value?.proposal) dial(state.value.proposal.delay)
+  const onButton = (event.target as HTMLElement).closest('button, a, input, svg') !== null
+  const stoppable = at.value > 0 && step.value?.id !== 'judge' && step.value?.id !== 'reset'
+  const { proposal } = state.value ?? {}
+  pressed(KEYS.run, event, {
+    next: onButton ? () => false : whileRunning(next),
+    back: whileRunning(back),
+    stop: stoppable ? whileRunning(abort) : () => false,
+    goOn: blocked(goOn),
+    fix: blocked(() => void navigateTo(`/setups/${id.value}`)),
+    dial: proposal ? whileRunning(() => dial(proposal.delay)) : () => false,
+    correct: last ? whileRunning(() => putRight(last)) : () => false,
+    cancel: () => {
+      if (!amended.value) return false
+      amended.value = null
+    },
+  })
 })
 </script>
 
@@ -386,13 +377,7 @@ usePageKeys(event => {
         </div>
         <p v-if="!session.isCrew" role="note" class="text-[13px]">You are watching: the crew runs the steps.</p>
         <p role="status" class="text-[13px]" data-testid="unsent">
-          {{
-            takes.unsent > 0
-              ? `${takes.unsent} not sent yet, kept on this device`
-              : run.lostAt === null
-                ? 'all sent'
-                : ''
-          }}
+          {{ unsent || (run.lostAt === null ? 'all sent' : '') }}
           <template v-if="run.lostAt !== null">
             Offline since {{ clock(run.lostAt) }}: takes are kept on this device.
           </template>
@@ -490,6 +475,7 @@ usePageKeys(event => {
           >Exercise progress</NuxtLink
         >
         <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
+        <PicturesWaitingPictures />
       </section>
 
       <RunNextDelay

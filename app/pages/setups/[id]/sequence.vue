@@ -3,6 +3,7 @@ import { cautionsOf, inField, positionsInPicture } from '~~/core'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { SCHEDULE_CAUTION } from '~~/shared/texts/sequence'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** The composer: pops on a time line for each light, the composite frame, build-up, and the schedule for each unit. */
 const route = useRoute()
@@ -82,7 +83,7 @@ async function save(): Promise<void> {
     )
 }
 usePageKeys(event => {
-  undoKey(event)
+  pressed(KEYS.sequence, event, { undo: store.undo, redo: store.redo })
 })
 </script>
 

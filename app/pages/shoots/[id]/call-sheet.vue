@@ -93,7 +93,7 @@ const sheet = computed(() => {
             <th>Set-up</th>
             <th v-if="sheet.calls.length > 0">With</th>
             <th>Keepers</th>
-            <th>Props to have</th>
+            <th>Props needed</th>
           </tr>
         </thead>
         <tbody>

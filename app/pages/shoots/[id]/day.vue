@@ -4,6 +4,7 @@ import { clockText } from '~~/core/day'
 import { toTell } from '~~/shared/day/tell'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
+import { KEYS } from '~~/shared/texts/keys'
 
 /** The day of a shoot: which set-up when, how sure that is, and what stands against it. */
 const route = useRoute()
@@ -36,10 +37,7 @@ watch(
   },
 )
 usePageKeys(event => {
-  if ((!event.ctrlKey && !event.metaKey) || event.key.toLowerCase() !== 'z') return
-  event.preventDefault()
-  if (event.shiftKey) store.redo()
-  else store.undo()
+  pressed(KEYS.day, event, { undo: store.undo, redo: store.redo })
 })
 
 /** Of a day that is on, when what is left of it is over; else when all of it is. */

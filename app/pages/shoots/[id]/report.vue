@@ -161,7 +161,7 @@ async function asFile(): Promise<void> {
                 <th>At</th>
                 <th>Delay</th>
                 <th>Verdict</th>
-                <th>Past mark</th>
+                <th>Past the mark</th>
                 <th>By</th>
                 <th>Note</th>
               </tr>

@@ -17,7 +17,7 @@ const SILENT = 10 * 60_000
 
 const REFUSED: Partial<Record<number, string>> = {
   401: 'sign in first',
-  403: 'a viewer only looks',
+  403: 'viewers cannot use the bench',
   404: 'no bench on this set-up',
 }
 
@@ -52,7 +52,7 @@ function inTurn(peer: Peer, connection: Connection, what: () => Promise<void>): 
     .catch((error: unknown) => {
       const status = (error as { statusCode?: number }).statusCode ?? 500
       if (status >= 500) console.error(error)
-      peer.send(`ERROR ${REFUSED[status] ?? 'the bench does not answer; say it again'}`)
+      peer.send(`ERROR ${REFUSED[status] ?? 'the bench does not answer; send it again'}`)
       if (status === 401 || status === 403 || status === 404) peer.close(1008, 'refused')
     })
     .finally(() => connection.waiting--)

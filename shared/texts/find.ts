@@ -1,0 +1,35 @@
+/** What the search over everything says. */
+export const FOUND_TITLES = {
+  recent: 'Recent',
+  setup: 'Set-ups',
+  shoot: 'Shoots',
+  kit: 'Kit',
+  take: 'Notes of takes',
+  actions: 'Actions',
+  pages: 'Go to',
+  terms: 'Glossary',
+} as const
+
+export const FOUND_LABELS = {
+  title: 'Search',
+  help: 'Set-ups, shoots, kit, notes of takes, pages, actions and terms.',
+  placeholder: 'Search everything, such as “confetti” or “hold-off”',
+  looking: 'Searching …',
+  none: 'Nothing found.',
+  run: 'Run this set-up',
+  sequence: 'Plan a sequence of pops for this set-up',
+  card: 'Open the dial card of this set-up',
+  safelight: 'Switch to the safelight',
+  workLight: 'Switch to work light',
+  imperial: 'Show imperial units',
+  metric: 'Show metric units',
+  keys: 'Show all keys',
+  shoots: 'Shoots',
+  log: 'Log',
+  answers: 'Answers from the log',
+  kit: 'Kit',
+  lab: 'Lab',
+  practice: 'Practice',
+  people: 'People and devices',
+  glossary: 'Glossary',
+} as const
