@@ -157,7 +157,7 @@ const groups = computed(() => [
         :placeholder="FOUND_LABELS.placeholder"
         :fuse="{ fuseOptions: { threshold: 0.2, ignoreLocation: true }, resultLimit: 20 }"
         class="h-[min(26rem,70dvh)]"
-        data-testid="find"
+        data-testid="find-palette"
       >
         <template #empty>
           <span class="text-(--ink-soft)">{{ failure || (looking ? FOUND_LABELS.looking : FOUND_LABELS.none) }}</span>

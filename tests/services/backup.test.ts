@@ -127,7 +127,7 @@ test('a studio comes back row by row in an empty database, and beside what is th
   expect(await restoreBackup(empty, join(folder, 'other.epiro'))).toMatchObject({
     counts: { studios: 1, shoots: 1, takes: 0 },
   })
-  await expect(restoreBackup(empty, file)).rejects.toThrow(/Here already.*--replace/)
+  await expect(restoreBackup(empty, file)).rejects.toThrow(/Already in this database.*--replace/)
   const changed = await createConnection(connectionOptions(empty))
   await changed.query("update takes set note = 'spoilt' where studio_id = ?", [own.studioId])
   await changed.query('delete from runs')
@@ -282,5 +282,5 @@ test('as a command: written and put back, and mistakes on standard error', () =>
   expect(run(['backup', join(folder, 'command.epiro')])).toMatch(/Written to .*command\.epiro: \d+ studios/)
   expect(() => run(['restore', join(folder, 'nowhere')])).toThrow(/no such file/)
   expect(() => run(['backup', '--studio', 'Nobody’s'])).toThrow(/No studio, or more than one/)
-  expect(() => run(['restore', join(folder, 'command.epiro')])).toThrow(/Here already/)
+  expect(() => run(['restore', join(folder, 'command.epiro')])).toThrow(/Already in this database/)
 }, 60_000)

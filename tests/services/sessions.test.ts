@@ -223,7 +223,7 @@ test('a caller who calls too often waits for the next stretch of time; another d
   for (let i = 0; i < 3; i++) await countCall(own.db, rate, who, at + i * 1000)
   expect(await refusal(countCall(own.db, rate, who, at + 10_000))).toEqual({
     status: 429,
-    detail: 'Too often: 3 times in 60 s. Try again in 45 s',
+    detail: 'Too many requests (limit 3 in 60 s). Try again in 45 s',
   })
   await countCall(own.db, rate, `${who}2`, at)
   await countCall(own.db, { ...rate, what: 'other' }, who, at)

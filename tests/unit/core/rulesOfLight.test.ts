@@ -42,7 +42,7 @@ describe('the shutter and the flash', () => {
     expect(synced({ lostWorst: 3, dark: 0.0005 })!.title).toBe('{lost} of flash cut off by the shutter, top edge')
     const note = synced({}, { 'picture.shutter': 1 / 320 })!
     expect(note).toMatchObject({ severity: 'note', title: 'Shutter faster than the camera’s rated sync speed' })
-    expect(note.reason).toMatch(/this flash is out in time by the curtain travel noted/)
+    expect(note.reason).toMatch(/this flash ends in time, by the curtain travel entered/)
     // The next slower step than what is clean.
     expect(offered(note)).toEqual([
       ['picture.shutter', 1 / 160],
