@@ -34,10 +34,7 @@ test('a key is known by its name and what is held with it, a character by itself
 
 test('a key of the group does what it is for; another, or one that is not now, stays the browser’s', () => {
   const done: string[] = []
-  const actions = {
-    undo: () => done.push('undo'),
-    redo: () => false,
-  }
+  const actions = { undo: () => done.push('undo'), redo: () => false }
   const undo = press('z', { ctrlKey: true })
   expect([pressed(KEYS.sequence, undo, actions), undo.taken, done]).toEqual([true, true, ['undo']])
   for (const event of [press('z'), press('y', { ctrlKey: true }), press('z', { ctrlKey: true, altKey: true })])
