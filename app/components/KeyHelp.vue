@@ -43,7 +43,7 @@ usePageKeys(event => {
     variant="ghost"
     size="xs"
     icon="i-lucide-search"
-    aria-label="Search everything"
+    aria-label="Find anything"
     title="Search (/)"
     @click="find"
   />

@@ -7,17 +7,22 @@ const groups = Object.keys(KEY_TITLES) as (keyof typeof KEY_TITLES)[]
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Keys" description="Shortcuts are off while you type.">
+  <UModal
+    v-model:open="open"
+    title="Keys"
+    description="Shortcuts are off while you type."
+    :ui="{ content: 'max-w-4xl' }"
+  >
     <template #body>
       <p class="mb-3 text-[13px]">
         <NuxtLink to="/glossary" class="underline" @click="open = false">Glossary: every term explained</NuxtLink>
       </p>
-      <div class="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
-        <section v-for="group in groups" :key="group">
+      <div class="columns-3 gap-x-8 max-lg:columns-2 max-sm:columns-1">
+        <section v-for="group in groups" :key="group" class="mb-4 break-inside-avoid">
           <h3 class="section-title mb-1">
             {{ KEY_TITLES[group] }}
           </h3>
-          <dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[13px]">
+          <dl class="grid grid-cols-[5.5rem_1fr] gap-x-3 gap-y-0.5 text-[13px]">
             <template v-for="line in KEYS[group]" :key="line.shown">
               <dt>
                 <kbd class="border border-(--hair-strong) px-1 text-[11px]">{{ line.shown }}</kbd>

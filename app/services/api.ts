@@ -14,7 +14,10 @@ import type { ShootReport } from '~~/server/services/report'
 import type { LogEntry, LogPage } from '~~/server/services/logPage'
 import type { LogStats } from '~~/server/services/logStats'
 import type { PictureRecord } from '~~/server/services/pictures'
+import type { LogComparison } from '~~/server/services/logCompare'
+import type { LogQuestion } from '~~/server/services/logQuestions'
 import type { Found } from '~~/shared/schemas/find'
+import type { CompareInput, QuestionInput } from '~~/shared/schemas/logQuestions'
 import type { PracticeRecord, PracticeState } from '~~/server/services/practice'
 import type { MinuteRule, OwnRules, ShootDay } from '~~/core/day'
 import type { SeasonLog } from '~~/core/season'
@@ -42,9 +45,11 @@ export type {
   CourseRecord,
   DayRecord,
   GearRecord,
+  LogComparison,
   LogEntry,
   LogImported,
   LessonProgress,
+  LogQuestion,
   LogStats,
   KitRecord,
   MemberRecord,
@@ -146,7 +151,9 @@ async function page<T>(path: string): Promise<Page<T>> {
 function address(query: Partial<LogQuery>): string {
   return new URLSearchParams(
     Object.entries(query).flatMap(([key, value]) =>
-      value === undefined || value === '' || value === false ? [] : [[key, String(value)]],
+      value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0)
+        ? []
+        : [[key, String(value)]],
     ),
   ).toString()
 }
@@ -204,6 +211,10 @@ export const api = {
   putRun: (setupId: string, run: RunInput) => call<RunRecord>('PUT', `/api/setups/${setupId}/run`, run),
   log: (query: Partial<LogQuery>) => call<LogPage>('GET', `/api/takes?${address(query)}`),
   /** Where the log is taken out as a file. */
+  logQuestions: () => call<LogQuestion[]>('GET', '/api/log-questions'),
+  keepLogQuestion: (question: QuestionInput) => call<LogQuestion>('POST', '/api/log-questions', question),
+  forgetLogQuestion: (id: string) => call('DELETE', `/api/log-questions/${id}`),
+  compareLogs: (two: CompareInput) => call<LogComparison>('POST', '/api/takes/compare', two),
   logFile: (query: Partial<LogQuery>, format: 'csv' | 'json') =>
     `/api/takes/export?${address({ ...query })}&format=${format}`,
   importLog: (file: LogFile & { amend?: boolean }) => call<LogImported>('POST', '/api/takes/import', file),

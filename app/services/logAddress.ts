@@ -1,6 +1,7 @@
 import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import { RECIPES } from '~~/core'
 import type { LogQuery } from '~~/shared/schemas/log'
+import { isDate } from '~~/shared/schemas/dates'
 import { VERDICTS } from '~~/shared/schemas/records'
 
 /** How takes are shown. */
@@ -16,7 +17,11 @@ export function askedIn(address: LocationQuery): { query: Partial<LogQuery>; sho
     query: {
       order: oneOf(ORDERS, address.order) ?? 'newest',
       shoot: text('shoot'),
-      recipe: oneOf(RECIPES, address.recipe),
+      recipe: text('recipe')
+        .split(',')
+        .flatMap(one => oneOf(RECIPES, one) ?? []),
+      from: isDate(text('from')) ? text('from') : '',
+      to: isDate(text('to')) ? text('to') : '',
       verdict: oneOf(VERDICTS, address.verdict),
       keepers: address.keepers === '1',
       pictures: address.pictures === '1',
@@ -29,9 +34,11 @@ export function askedIn(address: LocationQuery): { query: Partial<LogQuery>; sho
 
 /** What is asked of the log as an address; what is as usual is left out. */
 export function askedAs(query: Partial<LogQuery>, shown: LogView): LocationQueryRaw {
-  const { order, shoot, recipe, verdict, text } = query
+  const { order, shoot, recipe, verdict, text, from, to } = query
   const flags = (['keepers', 'pictures', 'practice'] as const).filter(name => query[name] === true)
-  const words = Object.entries({ shoot, recipe, verdict, text }).filter(([, value]) => value)
+  const words = Object.entries({ shoot, recipe: recipe?.join(','), verdict, text, from, to }).filter(
+    ([, value]) => value,
+  )
   return {
     ...(order === 'newest' ? {} : { order }),
     ...Object.fromEntries(words),

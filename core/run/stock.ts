@@ -73,7 +73,7 @@ export function propsResult({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions)
     formula:
       'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the ' +
       'moment, then {later} on it; {kept} of those are kept, {misfire} misfire, ' +
-      '{wrong} of verdicts are wrong. {all} were every take on the moment kept',
+      '{wrong} of verdicts are wrong. {all} if every take on time were kept',
     figures: {
       plays: count(many.plays),
       keepers: count(goal.keepers),

@@ -535,6 +535,22 @@ export const gearDays = mysqlTable(
 )
 
 /** Goes at the lessons of the course, by who answered them. */
+/** Questions to the log that somebody gave a name, for the whole studio. */
+export const logQuestions = mysqlTable(
+  'log_questions',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    /** Who; null: signed in before people had names. */
+    memberId: id('member_id').references(() => members.id),
+    name: varchar('name', { length: 60 }).notNull(),
+    /** As it stands in the address of the log. */
+    asked: varchar('asked', { length: 400 }).notNull(),
+    createdAt: created(),
+  },
+  table => [uniqueIndex('log_questions_name').on(table.studioId, table.name)],
+)
+
 export const courseGoes = mysqlTable(
   'course_goes',
   {

@@ -1,8 +1,9 @@
-import { type SQL, and, eq, gt, inArray, like, sql } from 'drizzle-orm'
+import { type SQL, and, eq, gt, gte, inArray, like, lt, lte, sql } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
 import type { Database } from '../database/client'
 import { setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
+import { dayBounds } from './takeCells'
 
 /** A set-up as the log names it. */
 export interface LoggedPlace {
@@ -45,14 +46,15 @@ const idsWhere = (places: Places, wanted: (place: LoggedPlace, id: string) => bo
 /** A query without its words. */
 export function narrowed(studioId: string, query: LogQuery, places: Places): Narrowed {
   const { text: _, ...rest } = query
-  const asked = query.shoot || query.setup || query.recipe
+  const recipes = query.recipe?.length ? new Set<string>(query.recipe) : null
+  const asked = query.shoot || query.setup || recipes
   const setupIds = asked
     ? idsWhere(
         places,
         (place, id) =>
           (!query.shoot || place.shootId === query.shoot) &&
           (!query.setup || id === query.setup) &&
-          (!query.recipe || place.recipe === query.recipe),
+          (!recipes || recipes.has(place.recipe)),
       )
     : null
   return { studioId, query: rest, setupIds }
@@ -79,6 +81,8 @@ export const takesWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undef
     among(takes.setupId, setupIds),
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,
+    query.from ? gte(takes.firedAt, dayBounds(query.from)[0]) : undefined,
+    query.to ? lt(takes.firedAt, dayBounds(query.to)[1]) : undefined,
   )
 
 /** Counts of the same. */
@@ -89,6 +93,8 @@ export const cellsWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undef
     among(takeCells.setupId, setupIds),
     query.verdict ? eq(takeCells.verdict, query.verdict) : undefined,
     query.keepers ? eq(takeCells.keeper, true) : undefined,
+    query.from ? gte(takeCells.day, query.from) : undefined,
+    query.to ? lte(takeCells.day, query.to) : undefined,
     query.pictures ? gt(takeCells.pictured, 0) : undefined,
   )
 

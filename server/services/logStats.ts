@@ -112,7 +112,13 @@ async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies>
   return { day: by('day'), setupId: by('setupId'), verdict: by('verdict'), power: by('power'), stretch: by('stretch') }
 }
 
-async function talliesOf(db: Database, asked: Narrowed, text: string | undefined, places: Places): Promise<Tallies> {
+/** What a query finds, counted by each column. */
+export async function talliesOf(
+  db: Database,
+  asked: Narrowed,
+  text: string | undefined,
+  places: Places,
+): Promise<Tallies> {
   if (!text) return fromCells(db, asked)
   const inName = named(asked, text, places)
   const elsewhere = inName.setupIds!.length > 0 ? not(inArray(takes.setupId, inName.setupIds!)) : undefined

@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { RECIPES, type Recipe } from '../../core'
+import { isDate } from './dates'
 import { VERDICTS, type Verdict } from './records'
 import { objectOf } from './setup'
 
@@ -14,7 +15,11 @@ export interface LogQuery {
   after?: string
   shoot?: string
   setup?: string
-  recipe?: Recipe
+  /** Any of these. */
+  recipe?: Recipe[]
+  /** Days from and to, both with it. */
+  from?: string
+  to?: string
   verdict?: Verdict
   keepers?: boolean
   /** Exercises on the practice bench alone; else they are left out. */
@@ -31,6 +36,10 @@ const isPlace = (order: string, value: number): boolean =>
     ? Number.isInteger(value) && Math.abs(value) < FURTHEST.instant
     : Math.abs(value) < FURTHEST.delay
 
+const day = yup
+  .string()
+  .strict()
+  .test('date', 'Must be a date such as 2026-11-24', value => value === undefined || isDate(value))
 const id = yup
   .string()
   .strict()
@@ -62,9 +71,16 @@ export const logQuerySchema = objectOf<LogQuery>({
   shoot: id,
   setup: id,
   recipe: yup
-    .string()
-    .strict()
-    .oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
+    .array(
+      yup
+        .string()
+        .strict()
+        .defined()
+        .oneOf([...RECIPES], `One of ${RECIPES.join(', ')}`),
+    )
+    .max(RECIPES.length, `At most ${RECIPES.length} recipes`) as yup.Schema<Recipe[] | undefined>,
+  from: day,
+  to: day,
   verdict: yup
     .string()
     .strict()
@@ -87,5 +103,6 @@ const flag = (value: unknown): unknown =>
 export function logQueryFrom(raw: Record<string, unknown>): unknown {
   const given = Object.fromEntries(Object.entries(raw).filter(([, value]) => value !== ''))
   for (const key of FLAGS) if (key in given) given[key] = flag(given[key])
+  if (typeof given.recipe === 'string') given.recipe = given.recipe.split(',')
   return { ...given, order: given.order ?? 'newest', limit: given.limit === undefined ? 50 : Number(given.limit) }
 }

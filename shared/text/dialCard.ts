@@ -130,7 +130,7 @@ export function assumedText(setup: Setup, assumed: readonly Matter[]): string {
 }
 
 const takesText = (takes: number): string =>
-  Math.round(takes) === 1 ? 'the first is usually on the moment' : `about ${Math.round(takes)} takes to find the moment`
+  Math.round(takes) === 1 ? 'the first take is usually on time' : `about ${Math.round(takes)} takes to find the moment`
 
 /** Props to have with what they are made of. */
 function propsText(keepers: number, confidence: string, many: PlayedSessions): string {
@@ -207,7 +207,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: Played
       rows.push([
         'Props',
         `${propsText(setup.goal.keepers, show(setup.goal.confidence, 'share'), many)}; ` +
-          `${many.ifAllKept ?? 'more than can be counted'} if every take on the moment were kept`,
+          `${many.ifAllKept ?? 'more than can be counted'} if every take on time were kept`,
       ])
   }
   rows.push(...dialCardRows(plan, system).filter(([label]) => label !== PROPS_ROW))

@@ -3,7 +3,7 @@ import { type System, format } from '../units'
 import { fillFigures } from './figures'
 
 const PART_LABELS: Readonly<Record<keyof KeeperParts, string>> = {
-  moment: 'on the moment',
+  moment: 'on time',
   face: 'its face seen',
   kept: 'kept',
   fires: 'it fires',

@@ -16,11 +16,6 @@ export type KeyGroup = Readonly<Record<string, KeyLine>>
 const line = (shown: string, does: string, ...keys: string[]): KeyLine => ({ keys, shown, does })
 const one = (key: string, does: string): KeyLine => line(key, does, key)
 
-const UNDO = {
-  undo: line('Ctrl Z', 'undo', 'Ctrl+z'),
-  redo: line('Ctrl Shift Z', 'redo', 'Ctrl+Shift+z', 'Ctrl+y'),
-} as const
-
 const DRAWING = {
   zoomIn: line('+', 'zoom in', '+', '='),
   zoomOut: line('−', 'zoom out', '-'),
@@ -42,8 +37,8 @@ export const KEYS = {
     people: one('g d', 'people and devices'),
     glossary: one('g w', 'glossary (words)'),
   },
+  undo: { undo: line('Ctrl Z', 'undo', 'Ctrl+z'), redo: line('Ctrl Shift Z', 'redo', 'Ctrl+Shift+z', 'Ctrl+y') },
   setup: {
-    ...UNDO,
     say: one('s', 'type what to set'),
     replay: one('r', 'play or pause the replay'),
     ghosts: one('t', 'show ten takes'),
@@ -55,8 +50,6 @@ export const KEYS = {
     ),
     card: one('p', 'open the dial card to print'),
   },
-  sequence: UNDO,
-  day: UNDO,
   block: {
     earlier: line('↑', 'move the set-up up the order', 'ArrowUp'),
     later: line('↓', 'move it down', 'ArrowDown'),
@@ -112,11 +105,10 @@ export const KEYS = {
 export const KEY_TITLES: Readonly<Record<keyof typeof KEYS, string>> = {
   anywhere: 'Anywhere',
   goTo: 'Go to',
+  undo: 'Set-up, sequence and day',
   setup: 'Set-up',
-  sequence: 'Sequence',
   run: 'Run',
   judge: 'Judging a take',
-  day: 'Day',
   block: 'Set-up in the drawing of the day',
   part: 'Selected part of a drawing',
   drawing: 'Table plan and path chart',

@@ -32,7 +32,7 @@ export const QUESTIONS: Partial<Record<string, { ask: string; help?: string }>> 
   'subject.filmThickness': { ask: 'Film thickness', help: 'Bright colours: 0.2 to 1 µm; the thinner, the faster' },
   'subject.liquidDepth': { ask: 'Liquid depth' },
   'sensor.position': { ask: 'Start to sensor', help: 'Measured along the path from the start' },
-  'sensor.offset': { ask: 'How far is the microphone?', help: 'From what it hears' },
+  'sensor.offset': { ask: 'Microphone distance', help: 'From what it hears' },
   'moment.offset': {
     ask: 'Moment: distance past the entry face',
     help: 'The side that is hit first; negative is before it',

@@ -91,7 +91,7 @@ test('nor on kit, sequence, dial card and run', async ({ page }) => {
     ['/kit', page.getByRole('img', { name: /Duration against power/ })],
     [`/setups/${id}/sequence`, page.getByRole('button', { name: 'Confirm that everyone was asked' })],
     [`/setups/${id}/card`, page.getByTestId('delay')],
-    [`/setups/${id}/run`, page.getByLabel('Acknowledged by')],
+    [`/setups/${id}/run`, page.getByLabel('Your name')],
   ] as const) {
     await open(page, path)
     await expect(seen.first()).toBeVisible()
@@ -123,7 +123,7 @@ test('nor on kit, sequence, dial card and run', async ({ page }) => {
     expect(await serious(page), path).toEqual([])
   }
   await open(page, `/setups/${id}/run`)
-  await page.getByLabel('Acknowledged by').fill('Mara')
+  await page.getByLabel('Your name').fill('Mara')
   for (const box of await page.getByRole('form', { name: 'Cautions' }).getByRole('checkbox').all()) await box.check()
   await page.getByRole('button', { name: /^Acknowledge/ }).click()
   for (let i = 0; i < 8; i++) await page.keyboard.press('Space')

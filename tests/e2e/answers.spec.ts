@@ -53,7 +53,7 @@ test('why takes were lost and what works better: said as they are judged, answer
   const works = page.getByTestId('works').getByRole('listitem')
   await expect(works.filter({ hasText: 'Cream, two ways' })).toContainText(/Thick|thick keeps/)
   await expect(page.getByTestId('word')).toContainText('promises too much')
-  await expect(page.getByTestId('cost')).toContainText('Pour is dearest: 2 takes to a keeper.')
+  await expect(page.getByTestId('cost')).toContainText('Pour costs most: 2 takes to a keeper.')
   // The same beside the takes of the set-up.
   await page.getByRole('link', { name: 'Cream, two ways' }).click()
   await page.getByRole('tab', { name: /Takes/ }).click()

@@ -23,7 +23,7 @@ test('a lesson asks, lets one try first, tells afterwards, and is mastered by be
   await expect(page.getByRole('img', { name: /Moment/ })).toHaveCount(0)
   await page.getByTestId('answer').fill('soon')
   await page.getByRole('button', { name: 'Answer', exact: true }).click()
-  await expect(page.getByText(/not a (number|figure|time)|Say a figure|understood/i).first()).toBeVisible()
+  await expect(page.getByText(/not a (number|figure|time)|Enter a figure|understood/i).first()).toBeVisible()
   // A go that is wrong is told with the reason, and a picture of what it would have caught.
   const first = await goOn(page, 'chain')
   const { truth } = first.answer as { truth: number }
@@ -52,7 +52,7 @@ test('a lesson asks, lets one try first, tells afterwards, and is mastered by be
   await expect(page.getByTestId('told')).toContainText('Right')
   await expect(page.getByRole('img', { name: 'The picture this answer would have given' })).toBeVisible()
   // With a hint it counts for nothing.
-  await expect(page.getByRole('progressbar', { name: 'Way to mastery' })).toHaveAttribute('aria-valuenow', '0')
+  await expect(page.getByRole('progressbar', { name: 'Progress to mastery' })).toHaveAttribute('aria-valuenow', '0')
   await open(page, '/practice')
   await expect(page.getByTestId('lesson-chain')).toContainText('mastered')
   await expect(page.getByTestId('lesson-freezing')).toContainText('1 of 1 right')

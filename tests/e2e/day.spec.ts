@@ -63,7 +63,7 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await expect.poll(() => order(page)).toEqual(first)
 
   // Somebody who must be there, and has to leave: said, with what would make it.
-  await page.getByLabel('Name of somebody').fill('Ilse')
+  await page.getByLabel('Name of the person').fill('Ilse')
   await page.getByRole('button', { name: 'Add a person' }).click()
   await page.getByLabel('Ilse until').fill('10:00')
   await page.getByLabel('Ilse until').press('Enter')
@@ -105,7 +105,7 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
 
   // Lit by the sun: where it has to stand, once the place is known.
   await page.getByRole('checkbox', { name: 'Lit by the sun' }).click()
-  await expect(page.getByTestId('sun')).toContainText('Say where it is')
+  await expect(page.getByTestId('sun')).toContainText('Enter the location')
   await page.getByLabel('Latitude, north +').fill('52.5')
   await page.getByLabel('Latitude, north +').press('Tab')
   await page.getByLabel('Longitude, east +').fill('13.4')
@@ -213,7 +213,7 @@ test('a day is followed through three set-ups: a fault makes it late, and what t
   await expect(page.getByTestId('slips')).toContainText(/The pour begins some \d+ min late/)
   await expect(page.getByTestId('drop')).toContainText('Without The pour')
   // What was noted by mistake is taken back.
-  await panel.getByRole('button', { name: /^Take back ‘Tests done’/ }).click()
+  await panel.getByRole('button', { name: /^Undo ‘Tests done’/ }).click()
   await expect(panel).toContainText('Being tested')
   await panel.getByRole('button', { name: 'Tests done' }).click()
 

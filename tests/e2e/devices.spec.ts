@@ -10,7 +10,7 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
   await page.getByRole('radio', { name: /^Assistant/ }).check()
   await page.getByRole('button', { name: 'Create link', exact: true }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' }).locator('svg')).toBeVisible()
-  await expect(page.getByText(/Good once, for another (15:00|14:5\d) min/)).toBeVisible()
+  await expect(page.getByText(/Works once, for another (15:00|14:5\d) min/)).toBeVisible()
   await expect(page.getByText('Epiro can only be reached from this computer')).toBeVisible()
   const link = (await page.getByTestId('join-url').textContent())!.trim()
   const join = async () => {
@@ -45,7 +45,7 @@ test('a link joins one device once, in its role, and the lead signs it out', asy
     ).status,
   ).toBe(404)
   await first.phone.goto('/devices')
-  await expect(first.phone.getByText('only the lead lets others in')).toBeVisible()
+  await expect(first.phone.getByText('only the lead can invite others')).toBeVisible()
   await first.phone.goto('/kit')
   await expect(first.phone.getByRole('heading', { name: 'Kit' })).toBeVisible()
 

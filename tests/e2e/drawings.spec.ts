@@ -88,7 +88,7 @@ for (const recipe of RECIPES.filter((one, i) => RECIPES.findIndex(other => drawn
     await drag(page, slider(page, 'Light: delay dialled'), upright ? -40 : 0, upright ? 0 : -40)
     await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
     await expect(page.getByTestId('delay')).not.toHaveText(planned!)
-    await page.getByRole('button', { name: 'use the planned delay' }).click()
+    await page.getByRole('button', { name: 'Use the planned delay' }).click()
     const moment = travel ? slider(page, 'Mark: distance past the entry face') : slider(page, 'Moment').first()
     const marked = await moment.getAttribute('aria-valuenow')
     await moment.press(

@@ -204,11 +204,11 @@ test('a launcher’s takes tell how quick it is, a repair is noted, and a new se
   const gear = page.getByTestId('gear')
   await expect(gear).toContainText(/Launch speed 34\.[3-9].*m\/s ± .* by 3 takes on one day/)
   await gear.getByLabel('Day', { exact: true }).fill('2026-11-21')
-  await gear.getByLabel('In words').fill('New spring')
+  await gear.getByLabel('Note').fill('New spring')
   await gear.getByRole('button', { name: 'Note it' }).click()
   await expect(gear.getByRole('listitem')).toContainText('New spring')
   // Since then it may be otherwise: it says less.
-  await gear.getByRole('button', { name: /^Take back: Repaired/ }).click()
+  await gear.getByRole('button', { name: /^Undo: Repaired/ }).click()
   await expect(gear.getByRole('listitem')).toHaveCount(0)
 
   // Another set-up takes what the takes have shown, and says so.

@@ -110,7 +110,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   const finding = page.locator('[data-finding="evidence-surprise"]')
-  await expect(finding).toContainText(/This says 41\sm\/s; everything else says 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
+  await expect(finding).toContainText(/Measurement 41\sm\/s disagrees with the rest: 34\.\d\sm\/s ± 0\.\d+\sm\/s/)
   await finding.getByRole('button', { name: /leave it out/ }).click()
   await expect(finding).toBeHidden()
   await expect(evidence.getByRole('checkbox').nth(1)).not.toBeChecked()
@@ -136,14 +136,14 @@ test('questions: what is typed is mine, “don’t know” gives it back, and wh
   await speed.getByRole('button', { name: /Use a typical value/ }).click()
   await expect(speed.locator('input')).toHaveValue(/^34/)
   await expect(speed.locator('[data-mark]')).toHaveAttribute('data-mark', 'assumed')
-  await expect(page.getByTestId('folded')).toContainText(/\d+ more, assumed: none moves .* more than \d+(\.\d+)?\s%/)
+  await expect(page.getByTestId('folded')).toContainText(
+    /\d+ more are assumed\. None changes .* more than \d+(\.\d+)?\s%/,
+  )
   await expect(page.getByTestId('assumed-figures')).toContainText(
     /Worth checking, still assumed: .*Key: Guide number.* and \d+ more/,
   )
   const next = page.getByTestId('measure-next').locator('li')
-  await expect(next.first()).toContainText(
-    /Three control shots: on the moment, this take 35(\.\d)?\s% → \d\d(\.\d)?\s%/,
-  )
+  await expect(next.first()).toContainText(/Three control shots: on time, this take 35(\.\d)?\s% → \d\d(\.\d)?\s%/)
 })
 
 test('any result is asked the other way round: tried, taken, and out of reach', async ({ page }) => {
@@ -165,6 +165,6 @@ test('any result is asked the other way round: tried, taken, and out of reach', 
     .click()
   await fillField(page, 'find.wanted', '900 mm')
   await expect(page.getByTestId('result-blur').getByRole('status')).toContainText(
-    /No launch speed .* does it; nearest is/,
+    /No launch speed .* gives that; the nearest/,
   )
 })

@@ -168,7 +168,7 @@ test('a stand-in shows its truth, and broken files get a sentence', async ({ pag
   await page
     .getByTestId('lab-files')
     .setInputFiles({ name: 'broken.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no') })
-  await expect(page.getByRole('alert')).toContainText('broken.jpg: not a picture this browser can read.')
+  await expect(page.getByRole('alert')).toContainText('broken.jpg: this browser cannot read this picture.')
   await open(page, '/lab?tool=trace')
   await expect(page.getByRole('heading', { name: 'Light trace', exact: true })).toBeVisible()
   await page
@@ -185,7 +185,7 @@ test('an exercise of measuring hides its truth until it is asked for', async ({ 
   await expect(cells).toHaveCount(1)
   await page.getByRole('button', { name: 'Show true figures' }).click()
   await expect(cells).toHaveCount(2)
-  await page.getByLabel('as stops').check()
+  await page.getByLabel('false colour').check()
   await expect(page.getByText('grey within ⅓ of correct')).toBeVisible()
 })
 

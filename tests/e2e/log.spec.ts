@@ -40,7 +40,7 @@ test('all takes: searched, filtered, ordered, paged by keyset, and taken out', a
   expect(csv.split('\r\n')[0]).toContain('delay s')
   // A spreadsheet must not run it.
   expect(csv).toContain("'=cream 100% off")
-  await pick(page.getByLabel('Verdict'), 'late')
+  await pick(page.getByLabel('Verdict'), 'Late')
   await expect(page.getByText('No takes match')).toBeVisible()
 })
 
@@ -86,4 +86,54 @@ test('takes as a contact sheet: what is asked stands in the address, and two fra
   await page.getByRole('button', { name: 'List' }).click()
   await expect(page).not.toHaveURL(/as=sheet/)
   await expect(page.getByTestId('log-take').first()).toBeVisible()
+})
+
+test('a question is saved under a name, asked again, held against another, and deleted', async ({ page }) => {
+  await signIn(page)
+  for (const [recipe, kept, day] of [
+    ['pour', 9, 3],
+    ['drop', 2, 14],
+  ] as const) {
+    const id = await makeSetup(page, newSetup(recipe))
+    for (let i = 0; i < 20; i++)
+      await callApi(page, 'POST', `/api/setups/${id}/takes`, {
+        key: `saved-${id}-${i}`.slice(0, 60),
+        delay: 0.2,
+        verdict: 'on',
+        keeper: i % 10 < kept,
+        position: null,
+        note: '',
+        firedAt: new Date(Date.UTC(2026, 4, day, 18, i)).toISOString(),
+      })
+  }
+  await page.goto('/log?recipe=drop')
+  await expect(page.getByTestId('found')).toContainText('20 takes, 4 keepers')
+  const questions = page.getByTestId('questions')
+  await expect(questions).toContainText('none yet')
+  await questions.getByRole('button', { name: 'Save this question' }).click()
+  await page.getByLabel('Name of the question').fill('All drops')
+  await page.keyboard.press('Enter')
+  await expect(questions.getByRole('button', { name: 'All drops', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+  // Other days, another recipe.
+  await page.getByLabel('Recipes').click()
+  await page.getByRole('option', { name: 'Drop' }).click()
+  await page.getByRole('option', { name: 'Pour' }).click()
+  await page.keyboard.press('Escape')
+  await page.getByLabel('To', { exact: true }).fill('2026-05-10')
+  await expect(page.getByTestId('found')).toContainText('20 takes, 18 keepers')
+  await expect(page).toHaveURL(/recipe=pour.*to=2026-05-10/)
+  await questions.getByRole('button', { name: 'Compare what is shown with All drops' }).click()
+  const compared = page.getByTestId('compared')
+  await expect(compared).toContainText('18 of 20 kept')
+  await expect(compared).toContainText('4 of 20 kept')
+  await expect(compared).toContainText(/What is shown keeps \d+\s%, “All drops” keeps \d+\s%: settled\./)
+  await questions.getByRole('button', { name: 'All drops', exact: true }).click()
+  await expect(page.getByTestId('found')).toContainText('20 takes, 4 keepers')
+  await expect(compared).toContainText('20 takes are in both')
+  await questions.getByRole('button', { name: 'Delete the saved question All drops' }).click()
+  await expect(questions).toContainText('none yet')
+  expect((await callApi(page, 'GET', '/api/log-questions')).body).toEqual([])
 })

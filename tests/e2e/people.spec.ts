@@ -70,7 +70,7 @@ test('a take of one studio waits while the browser is signed in to another, and 
   const theirs = await makeSetup(other, newSetup('drop'))
   await other.goto(`/setups/${theirs}`)
   await other.getByRole('tab', { name: /Takes/ }).click()
-  await expect(other.getByText('1 of somebody else waits on this device')).toBeVisible()
+  await expect(other.getByText('1 from someone else waits on this device')).toBeVisible()
   expect((await callApi(other, 'GET', `/api/setups/${id}/takes`)).body).toEqual([])
   // Back in its own, it goes out without its set-up being opened.
   await enterDemo(other)
@@ -113,7 +113,7 @@ test('an edited log is told take by take, and put right where that is asked for'
   await expect(page.getByTestId('edited')).toContainText('verdict, keeper')
   expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0].verdict).toBe('late')
   await page.getByRole('button', { name: 'Use the values from the file' }).click()
-  await expect(page.getByTestId('imported')).toContainText('1 put right')
+  await expect(page.getByTestId('imported')).toContainText('1 corrected')
   expect((await callApi(page, 'GET', `/api/setups/${id}/takes`)).body[0]).toMatchObject({
     verdict: 'on',
     former: [{ verdict: 'late' }],

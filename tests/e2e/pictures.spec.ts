@@ -149,7 +149,7 @@ test('a log that was exported comes in again, without doubling, and what is none
   const path = info.outputPath('foreign.json')
   await writeFile(path, foreign)
   await page.getByLabel('Log file').setInputFiles(path)
-  await expect(page.getByTestId('imported')).toHaveText('2 takes added, 0 were here already, 1 set-ups came with them.')
+  await expect(page.getByTestId('imported')).toHaveText('2 takes added, 0 were here already, with one set-up.')
   await page.getByLabel('Log file').setInputFiles(path)
   await expect(page.getByTestId('imported')).toHaveText('0 takes added, 2 were here already.')
   await page.getByLabel('Search').fill(`${name} abroad`)

@@ -71,7 +71,7 @@ test('a new set-up from recipe, moment, method and kit; a copy; another shoot; t
   const dialog = page.getByRole('dialog', { name: 'New set-up' })
   await dialog.getByText('Drop', { exact: true }).click()
   await dialog.getByText('cavity open').click()
-  await dialog.getByText('Sync shutter').click()
+  await dialog.getByText('Shutter at sync speed').click()
   await pick(dialog.getByLabel('Controller'), 'Tally F controller')
   await expect(dialog.getByTestId('new-plan')).toContainText('Delay')
   await dialog.getByLabel('Name').fill('Cavity')
@@ -126,7 +126,7 @@ ownPage('the dial card: as text, as one printed page, and on a phone', async ({ 
   await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
   await expect(page.getByText('Copied')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
-    /Delay\s+18\.4\sms[\s\S]*Keeper\s+27\.\d\s% this take \(on the moment 35\s%, kept 80\s%/,
+    /Delay\s+18\.4\sms[\s\S]*Keeper\s+27\.\d\s% this take \(on time 35\s%, kept 80\s%/,
   )
   await page.keyboard.press('p')
   await expect(page).toHaveURL(`/setups/${id}/card`)

@@ -25,7 +25,7 @@ async function phoneOf(
   })
   const phone = await context.newPage()
   await phone.goto(link)
-  await expect(phone.getByTestId('call').or(phone.getByLabel('Acknowledged by'))).toBeVisible()
+  await expect(phone.getByTestId('call').or(phone.getByLabel('Your name'))).toBeVisible()
   return { context, phone }
 }
 
@@ -140,7 +140,7 @@ test(
     }
 
     await page.goto(`${address}/practice/${id}`)
-    await page.getByRole('button', { name: 'Reveal' }).click()
+    await page.getByRole('button', { name: 'Show true figures' }).click()
     await expect(page.getByTestId('result')).toContainText(`Done in ${kept.length} takes`)
     await expect(page.getByTestId('truth')).toContainText('Launch speed')
     await expect(page.getByText('Shots missing from the log')).toHaveCount(0)

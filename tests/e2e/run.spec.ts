@@ -37,7 +37,7 @@ test('from the cautions through the calls to a verdict, and the next delay follo
     .toEqual([['late', 0.02]])
   // 20 mm late at 34 m/s is 0.6 ms.
   await expect(page.getByTestId('proposal')).toContainText(/Dial 17\.9\sms/)
-  await expect(page.getByTestId('why')).toContainText('most likely on the moment')
+  await expect(page.getByTestId('why')).toContainText('most likely on time')
   await page.keyboard.press('d')
   await expect(page.getByTestId('dialled')).toHaveText(/17\.9/)
   await expect(page.getByText(/changed: delay 18\.4\sms → 17\.9\sms/)).toBeVisible()

@@ -6,7 +6,7 @@ export const acknowledge = async (page: Page): Promise<void> => {
   await expect(gate).toBeVisible()
   await gate.getByRole('button', { name: /^Acknowledge/ }).click()
   await expect(gate.getByRole('alert')).toContainText('Enter your name')
-  await gate.getByLabel('Acknowledged by').fill('Mara')
+  await gate.getByLabel('Your name').fill('Mara')
   for (const box of await gate.getByRole('checkbox').all()) await box.check()
   await gate.getByRole('button', { name: /^Acknowledge/ }).click()
   await expect(page.getByTestId('call')).toBeVisible()

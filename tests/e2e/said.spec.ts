@@ -100,7 +100,7 @@ test('a dark band is said, and the curtains’ travel follows', async ({ page })
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByTestId('evidence')).toContainText('45 % of the frame dark')
   await page.getByRole('tab', { name: /^Findings/ }).click()
-  await expect(page.locator('[data-finding]').getByText(/Dark band over 4[45]/)).toBeVisible()
+  await expect(page.locator('[data-finding]').getByText(/4[45](\.\d)?\s% of the picture dark/)).toBeVisible()
 })
 
 test('a table of durations is pasted from a spreadsheet', async ({ page }) => {

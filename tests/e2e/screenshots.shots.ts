@@ -109,7 +109,7 @@ test('run, practice, pictures side by side', async ({ page }) => {
       .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
       .toBe(n)
     await expect(page.getByText('newest: not logged yet')).toBeVisible()
-    if (n === 3) await expect(page.getByTestId('take-reading')).toContainText('Log it so', { timeout: 60_000 })
+    if (n === 3) await expect(page.getByTestId('take-reading')).toContainText('Log this verdict', { timeout: 60_000 })
     await judgeCracker(page, id, async () => {
       if (n !== 3) return
       await page.mouse.move(5, 790)
@@ -126,7 +126,7 @@ test('run, practice, pictures side by side', async ({ page }) => {
     await page.keyboard.press('Space')
   }
   await page.goto(`/practice/${id}`)
-  await page.getByRole('button', { name: 'Reveal' }).click()
+  await page.getByRole('button', { name: 'Show true figures' }).click()
   await expect(page.getByTestId('result')).toBeVisible()
   await page.mouse.move(5, 790)
   await take(page, 'practice')

@@ -24,7 +24,7 @@ const asked = (page: Page) => page.getByRole('button', { name: 'Confirm that eve
 
 test('a juggler in six pops with a last front light, from an empty set-up', async ({ page }) => {
   const id = await compose(page, single(newSetup('swing')))
-  await expect(page.getByText('One pop makes one position')).toBeVisible()
+  await expect(page.getByText('One pop gives one position')).toBeVisible()
   await page.getByRole('button', { name: 'Add pops' }).click()
   await asked(page)
   const group = page.getByRole('region', { name: 'Pops', exact: true }).last()
@@ -85,7 +85,7 @@ test('a key ring in seven evenly spaced places, shared by three units, from an e
     /7 of 7 positions in the picture, at least (90|89\.\d+)\smm apart/,
   )
   const finding = page.locator('[data-finding="not-enough-units"]')
-  await expect(finding).toContainText('cannot give 7 pops: 3 must take turns')
+  await expect(finding).toContainText('needs 3 units to give 7 pops')
   await finding.getByRole('button', { name: /Alternate 3 sets/ }).click()
   await expect(finding).toBeHidden()
   await expect(page.getByTestId('programme')).toHaveCount(3)
@@ -108,7 +108,7 @@ test('a spinning top with the camera panned, from an empty set-up', async ({ pag
   await expect(page.locator('input[data-path="sequence.panSpeed"]')).toHaveValue(/7\.\d+\s°\/s/)
   await expect(page.getByTestId('still-gain')).toContainText(/±0\.0\sEV/)
   await page.getByRole('button', { name: 'Remove Pops' }).click()
-  await expect(page.getByText('One pop makes one position')).toBeVisible()
+  await expect(page.getByText('One pop gives one position')).toBeVisible()
 })
 
 test('by hand, and by a table of places', async ({ page }) => {

@@ -139,7 +139,7 @@ test('the beam, the mark and the light are dragged and nudged; undo takes a drag
   await light.focus()
   await light.press('ArrowDown')
   await expect(page.getByRole('paragraph').filter({ hasText: /^Dialled delay$/ })).toBeVisible()
-  await page.getByRole('button', { name: 'use the planned delay' }).click()
+  await page.getByRole('button', { name: 'Use the planned delay' }).click()
   await expect(page.getByRole('paragraph').filter({ hasText: /^Planned delay$/ })).toBeVisible()
 
   const mark = page.getByRole('slider', { name: 'Mark: distance past the entry face' })
@@ -204,7 +204,7 @@ test(
     await expect(page.locator('[data-finding="blur"]')).toContainText(/Fragments: at 60\sm\/s/)
     await page
       .locator('[data-finding="blur"]')
-      .getByRole('button', { name: /Let this blur: Fragments/ })
+      .getByRole('button', { name: /Let Fragments blur/ })
       .click()
     await expect(page.locator('[data-finding="blur"]')).toBeHidden()
 
@@ -231,7 +231,7 @@ test('imperial units throughout', async ({ page }) => {
 test('methods stand side by side with what rules each out, and one is applied with a press', async ({ page }) => {
   await openNewSetup(page, newSetup('powder'))
   await page.getByRole('tab', { name: 'Methods' }).click()
-  await expect(page.getByTestId('method-fast-shutter-hand')).toContainText('the most this camera is trusted with')
+  await expect(page.getByTestId('method-fast-shutter-hand')).toContainText('the highest acceptable ISO')
   const open = page.getByTestId('method-open-shutter-sensor')
   await open.getByRole('button', { name: 'Use this method' }).click()
   await expect(open).toContainText('In use')

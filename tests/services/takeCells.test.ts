@@ -136,7 +136,9 @@ test('a count that is wrong is found, and mended by counting anew', async () => 
 
 const holds = (query: LogQuery, take: LogEntry): boolean =>
   (!query.setup || take.setupId === query.setup) &&
-  (!query.recipe || take.recipe === query.recipe) &&
+  (!query.recipe || query.recipe.some(one => one === take.recipe)) &&
+  (!query.from || take.firedAt.slice(0, 10) >= query.from) &&
+  (!query.to || take.firedAt.slice(0, 10) <= query.to) &&
   (!query.verdict || take.verdict === query.verdict) &&
   (!query.keepers || take.keeper) &&
   (!query.text || `${take.setupName}\n${take.note}`.toLowerCase().includes(query.text))
@@ -148,11 +150,14 @@ const ordered: Record<LogQuery['order'], (a: LogEntry, b: LogEntry) => number> =
 }
 const FILTERS: Partial<LogQuery>[] = [
   {},
-  { recipe: 'pour' },
-  { recipe: 'balloon' },
+  { recipe: ['pour'] },
+  { recipe: ['balloon', 'drop'] },
+  { from: '2026-11-22' },
+  { to: '2026-11-22', keepers: true },
+  { from: '2026-11-21', to: '2026-11-22', text: 'ring' },
   { verdict: 'misfire' },
   { keepers: true },
-  { recipe: 'drop', verdict: 'late' },
+  { recipe: ['drop'], verdict: 'late' },
   { verdict: 'misfire', keepers: true },
   { text: 'ring' },
   { text: 'heron' },

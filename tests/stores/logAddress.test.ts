@@ -1,11 +1,22 @@
 import { askedAs, askedIn } from '~/services/logAddress'
+import type { LogQuery } from '~~/shared/schemas/log'
 
 describe('what is asked of the log, as an address', () => {
   test('comes back as it went', () => {
     for (const query of [
-      { order: 'longest', recipe: 'pour', verdict: 'late', keepers: true, pictures: true, practice: true, text: 'rim' },
-      { order: 'newest', shoot: 'a1', keepers: false, pictures: false, practice: false, text: '' },
-    ] as const)
+      {
+        order: 'longest',
+        recipe: ['pour', 'drop'],
+        verdict: 'late',
+        keepers: true,
+        pictures: true,
+        practice: true,
+        text: 'rim',
+        from: '2026-03-01',
+        to: '2026-05-31',
+      },
+      { order: 'newest', shoot: 'a1', recipe: [], keepers: false, pictures: false, practice: false, text: '' },
+    ] satisfies Partial<LogQuery>[])
       for (const shown of ['list', 'sheet'] as const) {
         const address = askedAs(query, shown) as Record<string, string>
         expect(askedIn(address)).toMatchObject({ query, shown })
@@ -15,12 +26,13 @@ describe('what is asked of the log, as an address', () => {
     expect(askedAs(askedIn({}).query, 'list')).toEqual({})
     const odd = askedIn({
       order: 'best',
-      recipe: 'soup',
+      recipe: 'soup,pour',
+      from: '2026-02-30',
       verdict: ['on', 'late'],
       keepers: 'yes',
       text: 'x'.repeat(900),
     })
-    expect(odd.query).toMatchObject({ order: 'newest', recipe: undefined, verdict: undefined, keepers: false })
+    expect(odd.query).toMatchObject({ order: 'newest', recipe: ['pour'], verdict: undefined, from: '', keepers: false })
     expect(odd.query.text).toHaveLength(120)
   })
 })

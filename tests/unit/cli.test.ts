@@ -34,9 +34,9 @@ test('plan prints the whole plan as JSON, from standard input', () => {
 test('plan --text prints a dial card with findings, the first take beside later ones, and props as played', () => {
   const whole = epiro(['plan', '-', '--text'], JSON.stringify(newSetup('balloon'))).stdout
   expect(whole).toMatch(
-    /Keeper\s+[\d.]+\s% this take \(on the moment [\d.]+\s%, kept 80\s%, it fires 98\s%\); [\d.]+\s% once/,
+    /Keeper\s+[\d.]+\s% this take \(on time [\d.]+\s%, kept 80\s%, it fires 98\s%\); [\d.]+\s% once/,
   )
-  expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ if every take on the moment were kept/)
+  expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ if every take on time were kept/)
   const card = epiro(
     ['plan', '-', '--text'],
     JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) }),
@@ -56,7 +56,7 @@ test('next proposes a delay and says why', () => {
   }
   const { status, stdout } = epiro(['next', '-'], JSON.stringify(search))
   expect(status).toBe(0)
-  expect(JSON.parse(stdout)).toMatchObject({ delay: expect.closeTo(0.019, 9), reason: 'most likely on the moment' })
+  expect(JSON.parse(stdout)).toMatchObject({ delay: expect.closeTo(0.019, 9), reason: 'most likely on time' })
 })
 test.each<[string, string[], string, RegExp[]]>([
   [

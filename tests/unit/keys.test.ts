@@ -1,4 +1,4 @@
-import { keyOf, pressed } from '~~/app/composables/useKeys'
+import { keyOf, pressed } from '~~/app/utils/keys'
 import { KEYS, KEY_TITLES, type KeyGroup } from '~~/shared/texts/keys'
 
 interface Held {
@@ -36,9 +36,9 @@ test('a key of the group does what it is for; another, or one that is not now, s
   const done: string[] = []
   const actions = { undo: () => done.push('undo'), redo: () => false }
   const undo = press('z', { ctrlKey: true })
-  expect([pressed(KEYS.sequence, undo, actions), undo.taken, done]).toEqual([true, true, ['undo']])
+  expect([pressed(KEYS.undo, undo, actions), undo.taken, done]).toEqual([true, true, ['undo']])
   for (const event of [press('z'), press('y', { ctrlKey: true }), press('z', { ctrlKey: true, altKey: true })])
-    expect([pressed(KEYS.sequence, event, actions), event.taken]).toEqual([false, false])
+    expect([pressed(KEYS.undo, event, actions), event.taken]).toEqual([false, false])
   expect(done).toEqual(['undo'])
   // Two after one another.
   const goTo = Object.fromEntries(Object.keys(KEYS.goTo).map(id => [id, () => done.push(id)]))
@@ -56,6 +56,6 @@ test('no key does two things in one place, and each is printed with what it does
   }
   // The page's keys hold beside those of any place; of what is judged in a run, one may stop for the other.
   const anywhere = Object.values(KEYS.anywhere).flatMap(line => line.keys as readonly string[])
-  for (const group of [KEYS.setup, KEYS.sequence, KEYS.day, KEYS.run, KEYS.judge] as KeyGroup[])
+  for (const group of [KEYS.undo, KEYS.setup, KEYS.run, KEYS.judge] as KeyGroup[])
     expect(Object.values(group).flatMap(line => line.keys.filter(key => anywhere.includes(key)))).toEqual([])
 })

@@ -20,7 +20,7 @@ export function lanesOf({ setup }: Plan): Lane[] {
   return [
     ...lanes,
     { id: 'shutter', label: 'shutter', role: 'shutter' },
-    { id: 'ambient', label: 'ambient', role: 'shutter' },
+    { id: 'ambient', label: 'room light', role: 'shutter' },
   ]
 }
 

@@ -44,6 +44,8 @@ const recipes = [
 ]
 
 const commonest = computed(() => answers.value?.lost.causes.find(({ cause }) => cause !== 'unsaid') ?? null)
+const shootingTime = (minutes: number): string =>
+  minutes < 120 ? `${count(minutes)} min` : `${count(minutes / 60)} hours`
 /** min that the takes lost to the commonest cause took, by the rules of thumb for each recipe. */
 const minutesLost = computed(() => {
   const cause = commonest.value?.cause
@@ -86,12 +88,8 @@ const costs = computed(() =>
         <label class="grid text-[12px] text-(--ink-soft)"
           >Recipe <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
         /></label>
-        <label class="grid text-[12px] text-(--ink-soft)"
-          >From <input v-model="query.from" type="date" class="date" :data-empty="query.from === ''"
-        /></label>
-        <label class="grid text-[12px] text-(--ink-soft)"
-          >To <input v-model="query.to" type="date" class="date" :data-empty="query.to === ''"
-        /></label>
+        <label class="grid text-[12px] text-(--ink-soft)">From <UiDateField v-model="query.from" /></label>
+        <label class="grid text-[12px] text-(--ink-soft)">To <UiDateField v-model="query.to" /></label>
         <UButton variant="ghost" icon="i-lucide-list" label="Log" to="/log" />
       </div>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">{{ failure }}</p>
@@ -109,8 +107,8 @@ const costs = computed(() =>
           <template v-else>
             <p v-if="commonest">
               {{ CAUSE_LABELS[commonest.cause] }}: {{ count(commonest.takes) }} of the
-              {{ count(answers.lost.takes) }} lost ({{ share(commonest.takes / answers.lost.takes) }}), some
-              {{ count(minutesLost) }} min of shooting.
+              {{ count(answers.lost.takes) }} lost ({{ share(commonest.takes / answers.lost.takes) }}), about
+              {{ shootingTime(minutesLost) }} of shooting.
               <strong>{{ CAUSE_ADVICE[commonest.cause] }}</strong>
             </p>
             <p v-else>{{ CAUSE_ADVICE.unsaid }}</p>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import type { Recipe } from '~~/core'
-import type { Verdict } from '~~/shared/schemas/records'
+import { RECIPES, type Recipe } from '~~/core'
 import type { LogQuery } from '~~/shared/schemas/log'
 import type { Mistake } from '~~/shared/schemas/validate'
 import type { EditedTake } from '~~/server/services/logImport'
 import type { TakenPicture } from '~/components/pictures/TwoUp.vue'
-import { ApiError, type LogEntry, type LogStats, type ShootName, api } from '~/services/api'
+import { ApiError, type LogEntry, type LogQuestion, type LogStats, type ShootName, api } from '~/services/api'
 import { exportLog } from '~/services/logFile'
 import { askedAs, askedIn } from '~/services/logAddress'
 import { RECIPE_LABELS, VERDICT_LABELS } from '~~/shared/texts/choices'
@@ -22,7 +21,9 @@ useHead({ title: 'Log · Epiro' })
 const query = reactive<Partial<LogQuery>>({
   order: 'newest',
   shoot: '',
-  recipe: undefined,
+  recipe: [],
+  from: '',
+  to: '',
   verdict: undefined,
   keepers: false,
   pictures: false,
@@ -38,6 +39,12 @@ const failure = ref('')
 /** Edited takes named one by one. */
 const MOST_SHOWN = 8
 const ALL = { value: undefined, label: 'all' }
+const recipes = computed({
+  get: () => query.recipe ?? [],
+  set: chosen => (query.recipe = RECIPES.filter(one => chosen.includes(one))),
+})
+const from = computed({ get: () => query.from ?? '', set: day => (query.from = day) })
+const to = computed({ get: () => query.to ?? '', set: day => (query.to = day) })
 const ORDER_LABELS = {
   newest: 'newest first',
   oldest: 'oldest first',
@@ -93,6 +100,14 @@ const start = askedIn(route.query)
 Object.assign(query, start.query)
 shown.value = start.shown
 watch([query, shown], () => void router.replace({ query: askedAs(query, shown.value) }))
+/** What is shown, as an address: what a question is saved as. */
+const address = computed(() => new URLSearchParams(askedAs(query, shown.value) as Record<string, string>).toString())
+function ask(saved: string): void {
+  const again = askedIn(Object.fromEntries(new URLSearchParams(saved)))
+  Object.assign(query, again.query)
+  shown.value = again.shown
+}
+const comparedWith = shallowRef<LogQuestion | null>(null)
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(query, () => {
   clearTimeout(timer)
@@ -136,7 +151,8 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     const { added, known, setups, amended } = result
     said.value =
       `${added} takes added, ${known} were here ` +
-      `already${setups > 0 ? ` with ${setups} set-ups` : ''}${amended > 0 ? `, ${amended} corrected` : ''}.`
+      `already${setups === 0 ? '' : setups === 1 ? ', with one set-up' : `, with ${setups} set-ups`}` +
+      `${amended > 0 ? `, ${amended} corrected` : ''}.`
     if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
     await load()
   })
@@ -179,7 +195,10 @@ const judged = (entry: LogEntry): string =>
 
 /** No take at all, whatever is asked for. */
 const nothingYet = computed(
-  () => stats.value?.takes === 0 && !query.text && !query.shoot && !query.recipe && !query.verdict && !query.keepers,
+  () =>
+    stats.value?.takes === 0 &&
+    [query.text, query.shoot, query.verdict, query.keepers, query.from, query.to].every(asks => !asks) &&
+    query.recipe?.length === 0,
 )
 </script>
 
@@ -218,7 +237,6 @@ const nothingYet = computed(
           aria-label="Export the log as CSV"
           @click="out('csv')"
         />
-        <UButton size="xs" variant="outline" icon="i-lucide-lightbulb" label="Answers" to="/log/answers" />
         <UButton
           size="xs"
           variant="ghost"
@@ -227,6 +245,7 @@ const nothingYet = computed(
           aria-label="Export the log as JSON"
           @click="out('json')"
         />
+        <UButton size="xs" variant="outline" icon="i-lucide-lightbulb" label="Answers" to="/log/answers" />
       </div>
       <form
         class="flex flex-wrap items-end gap-x-4 gap-y-2 border-y border-(--hair) py-2 text-[13px]"
@@ -245,14 +264,18 @@ const nothingYet = computed(
             class="min-w-32"
         /></label>
         <label class="grid"
-          >Recipe <UiPickOne v-model="query.recipe" :options="[ALL, ...choices(RECIPE_LABELS)]" class="min-w-32"
+          >Recipes
+          <UiPickSome
+            v-model="recipes"
+            aria-label="Recipes"
+            all="all"
+            :options="choices(RECIPE_LABELS)"
+            class="max-w-44 min-w-32"
         /></label>
+        <label class="grid">From <UiDateField v-model="from" /></label>
+        <label class="grid">To <UiDateField v-model="to" /></label>
         <label class="grid"
-          >Verdict
-          <UiPickOne
-            v-model="query.verdict"
-            :options="[ALL, ...Object.keys(VERDICT_LABELS).map(v => ({ value: v as Verdict, label: v }))]"
-            class="min-w-32"
+          >Verdict <UiPickOne v-model="query.verdict" :options="[ALL, ...choices(VERDICT_LABELS)]" class="min-w-32"
         /></label>
         <label class="grid"
           >Order <UiPickOne v-model="query.order" :options="choices(ORDER_LABELS)" class="min-w-32"
@@ -267,6 +290,13 @@ const nothingYet = computed(
           ><input v-model="query.practice" type="checkbox" class="tick" /> Practice takes too</label
         >
       </form>
+      <LogSavedQuestions :asked="address" @ask="ask" @compare="comparedWith = $event" />
+      <LazyLogCompareQuestions
+        v-if="comparedWith"
+        :asked="address"
+        :other="comparedWith"
+        @close="comparedWith = null"
+      />
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
         {{ failure }}
         <span v-for="mistake in mistakes" :key="mistake.field + mistake.reason" class="block text-[13px]"
@@ -382,7 +412,9 @@ const nothingYet = computed(
               <td class="text-right whitespace-nowrap text-(--ink-soft)">
                 {{ entry.planned === null ? '–' : show(entry.planned, 'time', { figures: 4 }) }}
               </td>
-              <td class="whitespace-nowrap">{{ entry.verdict }}<strong v-if="entry.keeper">, keeper</strong></td>
+              <td class="whitespace-nowrap">
+                {{ VERDICT_LABELS[entry.verdict] }}<strong v-if="entry.keeper">, keeper</strong>
+              </td>
               <td class="text-right whitespace-nowrap">
                 {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
               </td>

@@ -61,8 +61,8 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
       causes: spread.causes,
       read: b => keeperOf(b).chance,
       formula: a.face
-        ? 'on the moment {moment} × its face seen {face} × kept {kept} × it fires {fires}'
-        : 'on the moment {moment} × kept {kept} × it fires {fires}',
+        ? 'on time {moment} × its face seen {face} × kept {kept} × it fires {fires}'
+        : 'on time {moment} × kept {kept} × it fires {fires}',
       figures: {
         moment: share(keeper.parts.moment),
         face: share(keeper.parts.face),

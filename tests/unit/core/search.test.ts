@@ -54,7 +54,7 @@ describe('the proposal', () => {
   })
   test('says why: the likeliest keeper, or what halves the unknown', () => {
     expect(calibration.proposeDelay({ prior, window, takes: [{ delay: 0.02, offset: 0.001 }] }).reason).toBe(
-      'most likely on the moment',
+      'most likely on time',
     )
     const wide = { ...prior, uncertainty: 0.02 }
     const second = calibration.proposeDelay({ prior: wide, window, takes: [{ delay: 0.02, outcome: 'early' }] })

@@ -83,9 +83,8 @@ onBeforeUnmount(() => {
 const saying = ref(false)
 const page = computed(() => `/setups/${String(route.params.id)}/card`)
 usePageKeys(event => {
+  if (pressed(KEYS.undo, event, { undo: store.undo, redo: store.redo })) return
   pressed(KEYS.setup, event, {
-    undo: store.undo,
-    redo: store.redo,
     // The drawings have their own digits.
     tab: ({ key, target }) => {
       if ((target as HTMLElement).closest('svg')) return false

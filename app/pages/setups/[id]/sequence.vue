@@ -83,7 +83,7 @@ async function save(): Promise<void> {
     )
 }
 usePageKeys(event => {
-  pressed(KEYS.sequence, event, { undo: store.undo, redo: store.redo })
+  pressed(KEYS.undo, event, { undo: store.undo, redo: store.redo })
 })
 </script>
 

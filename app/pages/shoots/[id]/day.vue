@@ -37,7 +37,7 @@ watch(
   },
 )
 usePageKeys(event => {
-  pressed(KEYS.day, event, { undo: store.undo, redo: store.redo })
+  pressed(KEYS.undo, event, { undo: store.undo, redo: store.redo })
 })
 
 /** Of a day that is on, when what is left of it is over; else when all of it is. */

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { ApiError, type LogQuestion, api } from '~/services/api'
+
+/** Questions to the log under names: asked again by one press, held against what is shown, kept, and forgotten. */
+const { asked } = defineProps<{
+  /** What is shown, as an address. */
+  asked: string
+}>()
+const emit = defineEmits<{ ask: [string]; compare: [LogQuestion] }>()
+const session = useSessionStore()
+
+const questions = shallowRef<LogQuestion[]>([])
+const failure = ref('')
+const naming = ref(false)
+const name = ref('')
+const field = useTemplateRef<HTMLInputElement>('field')
+async function run(what: () => Promise<void>): Promise<void> {
+  failure.value = ''
+  try {
+    await what()
+  } catch (error) {
+    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+  }
+}
+onMounted(() => run(async () => void (questions.value = await api.logQuestions())))
+async function startNaming(): Promise<void> {
+  naming.value = true
+  await nextTick()
+  field.value?.focus()
+}
+const keep = (): Promise<void> =>
+  run(async () => {
+    const kept = await api.keepLogQuestion({ name: name.value.trim(), asked })
+    questions.value = [...questions.value.filter(({ id }) => id !== kept.id), kept].sort((a, b) =>
+      a.name.localeCompare(b.name),
+    )
+    naming.value = false
+    name.value = ''
+  })
+const forget = (id: string): Promise<void> =>
+  run(async () => {
+    await api.forgetLogQuestion(id)
+    questions.value = questions.value.filter(one => one.id !== id)
+  })
+</script>
+
+<template>
+  <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]" data-testid="questions">
+    <span class="text-(--ink-soft)">Saved questions</span>
+    <span v-if="questions.length === 0 && !naming" class="text-(--ink-faint)">none yet</span>
+    <span v-for="question in questions" :key="question.id" class="question" :class="{ here: question.asked === asked }">
+      <button
+        type="button"
+        class="px-1.5"
+        :aria-pressed="question.asked === asked"
+        @click="emit('ask', question.asked)"
+      >
+        {{ question.name }}
+      </button>
+      <UButton
+        v-if="question.asked !== asked"
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-scale"
+        :aria-label="`Compare what is shown with ${question.name}`"
+        :title="`Compare what is shown with “${question.name}”`"
+        @click="emit('compare', question)"
+      />
+      <UButton
+        v-if="session.isCrew"
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-x"
+        :aria-label="`Delete the saved question ${question.name}`"
+        title="Delete this question"
+        @click="forget(question.id)"
+      />
+    </span>
+    <form v-if="naming" class="flex items-center gap-1" @submit.prevent="keep">
+      <input
+        ref="field"
+        v-model="name"
+        class="border-b border-(--hair-strong) bg-transparent px-1"
+        aria-label="Name of the question"
+        placeholder="Late drops since May"
+        maxlength="60"
+        required
+        @keydown.esc="naming = false"
+      />
+      <UButton type="submit" size="xs" label="Save" :disabled="name.trim() === ''" />
+      <UButton size="xs" variant="ghost" label="Cancel" @click="naming = false" />
+    </form>
+    <UButton
+      v-else-if="session.isCrew"
+      size="xs"
+      variant="ghost"
+      icon="i-lucide-bookmark-plus"
+      label="Save this question"
+      @click="startNaming"
+    />
+    <span v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</span>
+  </div>
+</template>
+
+<style scoped>
+.question {
+  display: inline-flex;
+  align-items: center;
+  border: 1px solid var(--hair);
+}
+.question.here {
+  border-color: var(--ink);
+}
+</style>
