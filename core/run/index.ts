@@ -1,3 +1,4 @@
+export * from './byFeel'
 export * from './clocks'
 export * from './feedback'
 export * from './learn'

@@ -106,6 +106,7 @@ const changed = computed(() =>
         ><input v-model="follow" type="checkbox" class="tick" /> Follow the drift (recent takes count more)</label
       >
     </template>
+    <slot />
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
       <label for="typed">Other</label
       ><input

@@ -486,7 +486,9 @@ usePageKeys(event => {
         :delay="delay"
         @dial="dial"
         @amend="putRight"
-      />
+      >
+        <RunByFeel v-if="plan.setup.trigger !== 'sensor'" :plan="plan" :state="state" />
+      </RunNextDelay>
     </div>
     <p v-else class="p-8" role="status">Opening run …</p>
   </div>
