@@ -7,9 +7,12 @@ const route = useRoute()
 const wanted = ref(typeof route.query.term === 'string' ? route.query.term : '')
 const shown = computed(() => {
   const words = wanted.value.trim().toLowerCase()
-  return GLOSSARY.filter(({ term, also, is, here }) =>
+  const found = GLOSSARY.filter(({ term, also, is, here }) =>
     `${term} ${also ?? ''} ${is} ${here}`.toLowerCase().includes(words),
   )
+  // The term itself goes before those that speak of it.
+  const isIt = ({ term }: (typeof GLOSSARY)[number]): number => (term.toLowerCase() === words ? 0 : 1)
+  return [...found].sort((a, b) => isIt(a) - isIt(b))
 })
 </script>
 

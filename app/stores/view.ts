@@ -14,6 +14,8 @@ export interface Entry {
   paths: readonly string[]
   x: number
   y: number
+  /** Only looked at: the first field is not gone to. */
+  quiet?: boolean
 }
 
 /**

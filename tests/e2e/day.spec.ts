@@ -73,7 +73,7 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await page
     .getByTestId('contradiction')
     .first()
-    .getByRole('button', { name: /^Ilse stays until/ })
+    .getByRole('button', { name: /^Keep Ilse until/ })
     .click()
   await expect(page.getByTestId('contradiction')).toHaveCount(0)
 

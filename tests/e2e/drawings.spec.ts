@@ -218,3 +218,27 @@ test.describe('with the predicted frame', () => {
     await expect(page.getByRole('dialog', { name: 'Predicted frame' }).getByRole('img')).toBeVisible()
   })
 })
+
+test('a thing that is touched shows its figures beside it, to be changed there', async ({ page }) => {
+  await openNewSetup(page)
+  const camera = slider(page, /^Camera/)
+  const beside = page.getByRole('dialog', { name: /^Camera/ })
+  await camera.locator('.grip').first().click()
+  await expect(beside.getByLabel('Aperture', { exact: true })).toBeVisible()
+  // The camera itself stays in hand: the arrow keys still move it.
+  await expect(camera).toBeFocused()
+  await beside.getByLabel('Aperture', { exact: true }).fill('f/16')
+  await page.keyboard.press('Tab')
+  await expect(page.locator('input[data-path="picture.aperture"]').first()).toHaveValue('f/16')
+  await expect(beside).toBeVisible()
+  // Another thing takes its place; a drag does not open it.
+  await slider(page, /^Beam/).locator('.grip').first().click({ button: 'right' })
+  await expect(beside).toHaveCount(0)
+  const beam = page.getByRole('dialog', { name: /^Beam/ })
+  await expect(beam.getByLabel('Distance from start to sensor')).toBeFocused()
+  await expect(beam.getByLabel('Microphone')).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await expect(beam).toHaveCount(0)
+  await drag(page, slider(page, /^Backstop/), -40, 0)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

@@ -60,7 +60,7 @@ test(
     await page.getByRole('button', { name: 'Check the timing with a million takes' }).click()
     await expect(page.getByTestId('million')).toContainText(
       new RegExp(
-        `8[89](\\.\\d)?\\s% ± .*by the formula ` +
+        `8[89](\\.\\d)?\\s% ± .*the formula says ` +
           `${format(plan(newSetup('projectile')).keep.perTake, 'share').replace('\u00a0', '\\s')}`,
       ),
       { timeout: 150_000 },

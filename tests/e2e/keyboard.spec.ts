@@ -107,7 +107,7 @@ test('one search finds set-ups, terms and actions, remembers what was open, and 
   await expect(search.getByRole('option', { name: /^Hold-off/ })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/glossary\?term=Hold-off/)
-  await expect(page.getByTestId('term')).toHaveCount(1)
+  await expect(page.getByTestId('term').first()).toContainText('Hold-off')
   await page.keyboard.press('Control+k')
   await expect(search.getByRole('group').first()).toContainText('Recent')
   await search.getByRole('option').first().click()

@@ -48,9 +48,10 @@ test('opened once, it opens without a network: run, four takes, a picture, and a
   const photo = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#c84' } })
     .jpeg()
     .toBuffer()
-  await page.getByLabel('Add a picture').setInputFiles({ name: 'fourth.jpg', mimeType: 'image/jpeg', buffer: photo })
+  await page
+    .locator('input[type=file][data-take]')
+    .setInputFiles({ name: 'fourth.jpg', mimeType: 'image/jpeg', buffer: photo })
   await expect(page.getByTestId('unsent')).toContainText('4 takes and 1 picture not sent yet')
-  await expect(page.getByTestId('waiting-pictures').getByRole('img')).toHaveCount(0)
   await expect(page.getByTestId('waiting-pictures')).toContainText('fourth.jpg')
   // It is there after the page was closed, and seen.
   await page.reload()

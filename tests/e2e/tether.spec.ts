@@ -105,7 +105,7 @@ test('what the camera writes into a folder goes to the takes of its time, over a
   await shoot(page, id, 2)
   await expect.poll(async () => (await placed(page, id)).length, { timeout: 30_000 }).toBe(3)
   expect(await placed(page, id)).toContain('bench-0002.png placed')
-  await expect.poll(() => watch.lines.join('\n')).toContain('notes.txt: passed over')
+  await expect.poll(() => watch.lines.join('\n')).toContain('notes.txt: skipped')
   expect(await takesOf(page, id)).toHaveLength(2)
   watch.child.kill('SIGINT')
   expect(await watch.ended).toBe(0)

@@ -203,3 +203,8 @@ export function openPaths(setup: Setup): string[] {
 
 /** Those of them with a figure that can be known or not. */
 export const figurePaths = (setup: Setup): string[] => openPaths(setup).filter(canBeMarked)
+
+const ROWS = new Map(SECTIONS.flatMap(({ rows }) => rows.map(row => [row.path, row.when] as const)))
+
+/** Whether an input bears on a set-up as it is: what a choice makes idle does not. */
+export const isInUse = (setup: Setup, path: string): boolean => ROWS.get(path)?.(setup) ?? true

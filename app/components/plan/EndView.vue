@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { FlashSetup, Plan, Spot } from '~~/core'
+import { cardFigures, lightFigures } from '~/components/views/partFigures'
 import { lightSpot } from '~/components/views/tableGeometry'
 
 /**
@@ -89,7 +90,7 @@ const text = (flash: FlashSetup): string =>
         :value="flash.distance"
         :min="0.02"
         :max="100"
-        :paths="[`flashes[${i}].distance`, `flashes[${i}].angle`, `flashes[${i}].elevation`]"
+        :paths="lightFigures(i)"
         :value-text="text(flash)"
         @drag="(p, id, free) => moveLight(i, spotAt(p, free), id)"
         @nudge="(r, d) => moveLight(i, nudged(spot, r, d), `light-${i}-end-keys`)"
@@ -111,7 +112,7 @@ const text = (flash: FlashSetup): string =>
         :value="card.across"
         :min="-20"
         :max="20"
-        :paths="[`scene.cards[${i}].across`, `scene.cards[${i}].out`]"
+        :paths="cardFigures(i)"
         :value-text="show(card.out, 'length', { unit: 'm' })"
         @drag="(p, id, free) => moveCard(i, spotAt(p, free), id)"
         @nudge="(r, d) => moveCard(i, nudged(card, r, d), `card-${i}-end-keys`)"

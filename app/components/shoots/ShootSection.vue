@@ -25,6 +25,14 @@ const day = (date: string): string =>
     month: 'long',
     year: 'numeric',
   })
+/** Id of the set-up whose menu is open. */
+const opened = ref('')
+/** The other button, or a finger that stays on a set-up, opens its menu. */
+function ask(event: Event, id: string): void {
+  if (!session.isCrew) return
+  event.preventDefault()
+  opened.value = id
+}
 const menu = (id: string, name: string) => [
   [
     { label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) },
@@ -115,11 +123,13 @@ const preferences = usePreferencesStore()
       class="mt-3 grid grid-cols-4 gap-x-4 gap-y-5 text-[13px] max-lg:grid-cols-3 max-md:grid-cols-2"
     >
       <li v-for="setup in shoot.setups" :key="setup.id">
-        <ShootsSetupCard :setup="setup">
+        <ShootsSetupCard :setup="setup" @contextmenu="ask($event, setup.id)">
           <UDropdownMenu
             v-if="session.isCrew"
+            :open="opened === setup.id"
             :items="menu(setup.id, setup.name)"
             :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+            @update:open="open => (opened = open ? setup.id : '')"
           >
             <UButton
               icon="i-lucide-ellipsis"
@@ -146,7 +156,12 @@ const preferences = usePreferencesStore()
         </tr>
       </thead>
       <tbody>
-        <tr v-for="setup in shoot.setups" :key="setup.id" class="border-t border-(--hair)">
+        <tr
+          v-for="setup in shoot.setups"
+          :key="setup.id"
+          class="border-t border-(--hair)"
+          @contextmenu="ask($event, setup.id)"
+        >
           <td class="py-1.5 pr-3">
             <NuxtLink
               :to="`/setups/${setup.id}`"
@@ -179,8 +194,10 @@ const preferences = usePreferencesStore()
           <td class="text-right">
             <UDropdownMenu
               v-if="session.isCrew"
+              :open="opened === setup.id"
               :items="menu(setup.id, setup.name)"
               :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+              @update:open="open => (opened = open ? setup.id : '')"
             >
               <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`Actions for ${setup.name}`" />
             </UDropdownMenu>

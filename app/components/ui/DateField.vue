@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** A day, or none: an empty one says “any”, where the browser's own would show nothing or a pattern. */
 const day = defineModel<string>({ required: true })
+defineOptions({ inheritAttrs: false })
 </script>
 
 <template>
   <span class="field">
-    <input v-model="day" type="date" class="date" :data-empty="day === ''" />
+    <input v-model="day" v-bind="$attrs" type="date" class="date" :data-empty="day === ''" />
     <span v-if="day === ''" class="any" aria-hidden="true">any</span>
   </span>
 </template>

@@ -5,7 +5,7 @@ import { KEYS } from '~~/shared/texts/keys'
 /**
  * A part of a drawing that can be dragged, nudged or given exactly: a slider to the keyboard and the screen reader.
  * Arrow keys move it the way they point;
- * Enter or a double press asks for its figures.
+ * Touched without being moved it shows its figures; Enter, a double press or the other button goes to the first.
  */
 const { label, paths = [] } = defineProps<{
   label: string
@@ -25,9 +25,14 @@ const emit = defineEmits<{
 const view = useViewStore()
 
 let grabbed = false
+let from = { x: 0, y: 0 }
+let moved = false
 let drags = 0
 /** From the pointer to the handle's own place when it was taken hold of; the handle does not jump to the pointer. */
 function down(event: PointerEvent): void {
+  if (event.button !== 0) return
+  moved = false
+  from = { x: event.clientX, y: event.clientY }
   const target = event.currentTarget as SVGGElement
   target.setPointerCapture(event.pointerId)
   target.focus()
@@ -35,17 +40,32 @@ function down(event: PointerEvent): void {
   drags++
 }
 function move(event: PointerEvent): void {
-  if (grabbed) emit('drag', svgPoint(event), `${label}-${drags}`, event.altKey)
+  if (!grabbed) return
+  if (!moved && event.clientX === from.x && event.clientY === from.y) return
+  moved = true
+  view.entry = null
+  emit('drag', svgPoint(event), `${label}-${drags}`, event.altKey)
 }
-function enter(event: Event): void {
+function up(event: PointerEvent): void {
+  if (grabbed && !moved) enter(event, true)
+  grabbed = false
+}
+function enter(event: Event, quiet = false): void {
   if (paths.length === 0) return
   const box = (event.currentTarget as Element).getBoundingClientRect()
-  view.entry = { title: label, paths, x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  view.entry = { title: label, paths, x: box.x + box.width / 2, y: box.y + box.height / 2, quiet }
+}
+/** The other button, or a finger that stays: on a thing with figures these come, not the browser's menu. */
+function asked(event: Event): void {
+  if (paths.length === 0) return
+  event.preventDefault()
+  grabbed = false
+  enter(event)
 }
 function key(event: KeyboardEvent): void {
   const step = event.shiftKey ? 10 : 1
   const nudge = (across: number, down: number) => (): void => emit('nudge', across * step, down * step)
-  const moved = pressed(KEYS.part, event, {
+  const taken = pressed(KEYS.part, event, {
     type: () => enter(event),
     left: nudge(-1, 0),
     right: nudge(1, 0),
@@ -53,7 +73,7 @@ function key(event: KeyboardEvent): void {
     down: nudge(0, 1),
   })
   // The drawing behind it moves by the same keys.
-  if (moved) event.stopPropagation()
+  if (taken) event.stopPropagation()
 }
 </script>
 
@@ -70,10 +90,11 @@ function key(event: KeyboardEvent): void {
     :aria-keyshortcuts="paths.length > 0 ? 'Enter' : undefined"
     @pointerdown.prevent.stop="down"
     @pointermove="move"
-    @pointerup="grabbed = false"
+    @pointerup="up"
     @pointercancel="grabbed = false"
     @keydown="key"
-    @dblclick="enter"
+    @dblclick="enter($event)"
+    @contextmenu="asked"
   >
     <slot />
   </g>

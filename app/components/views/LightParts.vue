@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type FlashSetup, type Setup, type Spot, exposure, subjectMiddle } from '~~/core'
+import { aimFigures, lightFigures } from './partFigures'
 import { type Axes, type Point, acrossOf, alongOf, plane } from './axes'
 import { type Flat, aimOf, homeOf, turned } from './lightGeometry'
 import { lightSpot } from './tableGeometry'
@@ -87,7 +88,7 @@ function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
         :value="light.flash.distance"
         :min="0.02"
         :max="100"
-        :paths="[`flashes[${i}].distance`, `flashes[${i}].angle`, `flashes[${i}].elevation`]"
+        :paths="lightFigures(i)"
         :value-text="placed(light.flash)"
         @drag="(p, id, free) => drag(i, p, id, free)"
         @nudge="(r, d) => nudge(i, light.flash, r, d)"
@@ -111,7 +112,7 @@ function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
         :value="light.turn"
         :min="-180"
         :max="180"
-        :paths="[`flashes[${i}].aimAlong`, `flashes[${i}].aimAcross`, `flashes[${i}].aimOut`]"
+        :paths="aimFigures(i)"
         :value-text="aimed(light.flash)"
         @drag="(p, id, free) => turn(i, light.flash, p, id, free)"
         @nudge="(r, d) => nudgeAim(i, light.flash, r, d)"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type DrawnTake, type Plan, delayChanges, followed, lightChanges, momentChanges } from '~~/core'
+import { figuresOf } from './partFigures'
 import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf, roomFor } from './axes'
 import type { LabelBox } from './labels'
 import { type PathPoint, pathGeometry } from './pathGeometry'
@@ -276,7 +277,7 @@ const now = computed(() => {
       :max="20"
       :vertical="!axes.upright"
       :value-text="show(momentShown, 'time', { figures: 4 })"
-      :paths="setup.moment.model === 'time' ? ['moment.time'] : ['moment.fraction']"
+      :paths="figuresOf(setup, 'moment')"
       @drag="(p, id) => change(momentChanges(plan, acrossOf(axes, p)), id)"
       @nudge="
         (r, d) =>
@@ -300,7 +301,7 @@ const now = computed(() => {
       :min="setup.controller.delayMinimum"
       :max="setup.controller.delayMaximum"
       :vertical="!axes.upright"
-      :paths="['delay']"
+      :paths="figuresOf(setup, 'delay')"
       :value-text="show(plan.timing.used, 'time', { figures: 4 })"
       @drag="(p, id) => change(lightChanges(plan, acrossOf(axes, p)), id)"
       @nudge="(r, d) => nudgeDelay(axes.upright ? r || -d : d || r)"
@@ -323,7 +324,7 @@ const now = computed(() => {
       :max="10"
       :vertical="axes.upright"
       :value-text="show(setup.moment.offset, 'length', { unit: 'mm' })"
-      :paths="['moment.offset']"
+      :paths="figuresOf(setup, 'moment')"
       @drag="dragMark"
       @nudge="(r, d) => setMark(setup.moment.offset + sense * (axes.upright ? d || r : r || -d) * 0.001, 'mark-keys')"
     >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Card, Plan, Spot } from '~~/core'
+import { cardFigures, figuresOf } from './partFigures'
 import { type Axes, acrossOf, alongOf, plane, point } from './axes'
 
 /** Ground, cards and flags of the table plan, each dragged, nudged or given exactly. */
@@ -73,7 +74,7 @@ const text = (card: Card): string =>
       :min="0.01"
       :max="50"
       :vertical="!axes.upright"
-      :paths="['scene.ground.distance', 'scene.ground.width', 'scene.ground.height', 'scene.ground.reflectance']"
+      :paths="figuresOf(plan.setup, 'background')"
       :value-text="show(scene.ground.distance, 'length', { unit: 'm', figures: 4 })"
       @drag="(p, id, free) => setBackground(snap(acrossOf(axes, p), free), id)"
       @nudge="
@@ -109,15 +110,7 @@ const text = (card: Card): string =>
       :value="card.across"
       :min="-20"
       :max="20"
-      :paths="[
-        `scene.cards[${index}].along`,
-        `scene.cards[${index}].across`,
-        `scene.cards[${index}].out`,
-        `scene.cards[${index}].turn`,
-        `scene.cards[${index}].tilt`,
-        `scene.cards[${index}].width`,
-        `scene.cards[${index}].height`,
-      ]"
+      :paths="cardFigures(index)"
       :value-text="text(card)"
       @drag="
         (p, id, free) =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, subjectMiddle, traitsOf } from '~~/core'
+import { figuresOf } from './partFigures'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
 import type { LabelBox } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
@@ -327,7 +328,7 @@ const now = computed(() => {
       :value="setup.catch.distance"
       :min="0"
       :max="200"
-      :paths="['catch.distance']"
+      :paths="figuresOf(plan.setup, 'backstop')"
       :value-text="show(setup.catch.distance, 'length', { unit: 'm', figures: 4 })"
       @drag="(p, id, free) => put('catch.distance', snap(alongOf(axes, p), free), id)"
       @nudge="(r, d) => put('catch.distance', setup.catch.distance + 10 * alone(r, d), 'catch-keys')"
@@ -347,7 +348,7 @@ const now = computed(() => {
       :min="nearest"
       :max="200"
       :vertical="!axes.upright"
-      :paths="['picture.distance', 'lens.focalLength']"
+      :paths="figuresOf(plan.setup, 'camera')"
       :value-text="show(setup.picture.distance, 'length', { unit: 'm', figures: 4 })"
       @drag="(p, id, free) => put('picture.distance', Math.max(nearest, snap(-acrossOf(axes, p), free)), id)"
       @nudge="
@@ -380,7 +381,7 @@ const now = computed(() => {
       :min="0.01"
       :max="100"
       :vertical="axes.upright"
-      :paths="['subject.distance', 'subject.depth']"
+      :paths="figuresOf(plan.setup, 'subject')"
       :value-text="show(setup.subject.distance, 'length', { unit: 'm', figures: 4 })"
       @drag="(p, id, free) => moveSubject(snap(alongOf(axes, p), free), id)"
       @nudge="(r, d) => moveSubject(setup.subject.distance + alone(r, d), 'subject-keys')"
@@ -440,7 +441,7 @@ const now = computed(() => {
       :min="0.001"
       :max="20"
       :vertical="axes.upright"
-      :paths="['subject.secondGap', 'subject.secondDepth']"
+      :paths="figuresOf(plan.setup, 'second')"
       :value-text="show(second.gap, 'length', { unit: 'mm', figures: 4 })"
       @drag="(p, id, free) => put('subject.secondGap', Math.max(0.001, snap(alongOf(axes, p), free) - subjectAt), id)"
       @nudge="(r, d) => put('subject.secondGap', Math.max(0.001, second!.gap + alone(r, d)), 'second-keys')"
@@ -473,7 +474,7 @@ const now = computed(() => {
         :min="0"
         :max="100"
         :vertical="axes.upright"
-        :paths="['sensor.position', 'sensor.beamWidth']"
+        :paths="figuresOf(plan.setup, 'sensor')"
         :value-text="show(setup.sensor.position, 'length', { unit: 'm', figures: 4 })"
         @drag="(p, id, free) => put('sensor.position', snap(alongOf(axes, p), free, [setup.subject.distance]), id)"
         @nudge="(r, d) => put('sensor.position', setup.sensor.position + alone(r, d), 'sensor-keys')"
@@ -505,7 +506,7 @@ const now = computed(() => {
         :min="0"
         :max="50"
         :vertical="!axes.upright"
-        :paths="['sensor.position', 'sensor.offset']"
+        :paths="figuresOf(plan.setup, 'sensor')"
         :value-text="sensorText"
         @drag="
           (p, id, free) =>

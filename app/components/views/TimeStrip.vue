@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import { figuresOf } from './partFigures'
 import { type Plan, delayChanges, hitsMoment, lastLight, lightChanges, momentChanges } from '~~/core'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './axes'
@@ -371,13 +372,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
         :min="0"
         :max="20"
         :value-text="show(timing.moment, 'time', { figures: 4 })"
-        :paths="
-          plan.setup.moment.reference === 'travel'
-            ? ['moment.offset']
-            : plan.setup.moment.model === 'time'
-              ? ['moment.time']
-              : ['moment.fraction']
-        "
+        :paths="figuresOf(plan.setup, 'moment')"
         @drag="(p, id) => change(momentChanges(plan, timeOf(p)), id)"
         @nudge="(r, d) => nudgeMoment(r || -d)"
       >
@@ -400,7 +395,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
         :min="plan.setup.controller.delayMinimum"
         :max="plan.setup.controller.delayMaximum"
         :value-text="show(timing.used, 'time', { figures: 4 })"
-        :paths="['delay']"
+        :paths="figuresOf(plan.setup, 'delay')"
         @drag="(p, id) => change(lightChanges(plan, timeOf(p)), id)"
         @nudge="(r, d) => nudgeDelay(r || -d)"
       >

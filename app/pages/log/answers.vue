@@ -88,8 +88,10 @@ const costs = computed(() =>
         <label class="grid text-[12px] text-(--ink-soft)"
           >Recipe <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
         /></label>
-        <label class="grid text-[12px] text-(--ink-soft)">From <UiDateField v-model="query.from" /></label>
-        <label class="grid text-[12px] text-(--ink-soft)">To <UiDateField v-model="query.to" /></label>
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >From <UiDateField v-model="query.from" aria-label="From"
+        /></label>
+        <label class="grid text-[12px] text-(--ink-soft)">To <UiDateField v-model="query.to" aria-label="To" /></label>
         <UButton variant="ghost" icon="i-lucide-list" label="Log" to="/log" />
       </div>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">{{ failure }}</p>

@@ -272,8 +272,8 @@ const nothingYet = computed(
             :options="choices(RECIPE_LABELS)"
             class="max-w-44 min-w-32"
         /></label>
-        <label class="grid">From <UiDateField v-model="from" /></label>
-        <label class="grid">To <UiDateField v-model="to" /></label>
+        <label class="grid">From <UiDateField v-model="from" aria-label="From" /></label>
+        <label class="grid">To <UiDateField v-model="to" aria-label="To" /></label>
         <label class="grid"
           >Verdict <UiPickOne v-model="query.verdict" :options="[ALL, ...choices(VERDICT_LABELS)]" class="min-w-32"
         /></label>
