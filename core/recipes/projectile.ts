@@ -35,7 +35,7 @@ export const projectile: RecipeFacts = {
   bodies: [body('Ball', 'object', true), body('Fragments', 'own', false, 15)],
   moments: [
     along('ball just out of the far face', 0.03, { window: [0.012, 0.012], sharp: { object: null } }),
-    along('ball at the near face', 0, { window: [0.008, 0.008], sharp: { object: null } }),
+    along('ball at the entry face', 0, { window: [0.008, 0.008], sharp: { object: null } }),
     along('ball a hand’s breadth out', s => s.subject.depth + 0.09, { window: [0.03, 0.03], sharp: { object: null } }),
     withSecond(
       along('ball just out of the second', s => gapOf(s) + s.subject.secondDepth + 0.02, {

@@ -101,7 +101,7 @@ test('a white-ground pour is composed from nothing in under three minutes', asyn
     [3, '-70°'],
   ] as const) {
     await page.getByRole('button', { name: 'Add a light' }).click()
-    await choose(page, `flashes[${i}].role`, 'Ground')
+    await choose(page, `flashes[${i}].role`, 'Background')
     await fillField(page, `flashes[${i}].angle`, '0')
     await fillField(page, `flashes[${i}].elevation`, side)
     await fillField(page, `flashes[${i}].distance`, '1.4 m')

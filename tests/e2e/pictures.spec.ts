@@ -62,7 +62,7 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   const panes = dialog.getByRole('group')
   await panes.first().press('+')
   await panes.first().press('ArrowRight')
-  await expect(dialog.getByTestId('zoom')).toContainText('1.5 times')
+  await expect(dialog.getByTestId('zoom')).toContainText('1.5×')
   const transforms = await panes.evaluateAll(all =>
     all.map(pane => (pane.firstElementChild as HTMLElement).style.transform),
   )
@@ -71,9 +71,9 @@ test('pictures are put to takes, and two stand side by side with a linked zoom a
   const box = (await panes.last().boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.wheel(0, -400)
-  await expect(dialog.getByTestId('zoom')).not.toContainText('1.5 times')
+  await expect(dialog.getByTestId('zoom')).not.toContainText('1.5×')
   await page.mouse.dblclick(box.x + 40, box.y + 40)
-  await expect(dialog.getByTestId('zoom')).toContainText('1.0 times')
+  await expect(dialog.getByTestId('zoom')).toContainText('1×')
   await page.keyboard.press('Escape')
   await expect(dialog).toBeHidden()
   await page.getByLabel('with a picture').check()

@@ -53,6 +53,6 @@ test('what will not work is named before anything is armed, and needs a word', a
   await page.keyboard.press('q')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
   await expect(
-    page.getByText(/^Stopped\. In this order: hands off, controller safe,.* then lights on\.$/),
+    page.getByText(/^Stopped\. First hands off, controller safe,.* then lights on\.$/),
   ).toBeVisible()
 })

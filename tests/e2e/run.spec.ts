@@ -158,7 +158,7 @@ test('a verdict against its own mark is asked about, and either answer is one pr
   await page.getByTestId('call').click()
   await page.keyboard.press('e')
   await expect(page.getByTestId('contradiction')).toContainText(
-    'The mark, 20 mm past, says late; you called early. Which is it?',
+    'At 20 mm past the mark it is late, but you chose early. Which is right?',
   )
   await expect(page.getByTestId('run-take')).toHaveCount(0)
   await page.getByRole('button', { name: 'Early: the mark was wrong' }).click()

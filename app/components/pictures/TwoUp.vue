@@ -92,7 +92,7 @@ const rows = computed(() => {
         :disabled="look.zoom <= 1"
         @click="look = look.zoom / 1.5 <= 1.01 ? { x: 0.5, y: 0.5, zoom: 1 } : { ...look, zoom: look.zoom / 1.5 }"
       />
-      <span role="status" data-testid="zoom">{{ look.zoom.toFixed(1) }}×; both move together</span>
+      <span role="status" data-testid="zoom">{{ show(look.zoom, 'number', { figures: 2 }) }}×; both move together</span>
     </p>
     <table v-if="rows.length > 0" class="kit-table" data-testid="differences">
       <caption class="section-title pb-1 text-left">

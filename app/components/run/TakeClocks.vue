@@ -10,6 +10,9 @@ const { open, longest, charging, buffer } = defineProps<{
 }>()
 const { show } = useNumbers()
 
+/** A clock that runs: always one digit after the point, so that it does not jump. */
+const tenths = (seconds: number): string => seconds.toFixed(1)
+
 /** s beyond which nobody waits to see the room show. */
 const NEVER_SHOWS = 600
 </script>
@@ -19,7 +22,7 @@ const NEVER_SHOWS = 600
     <div v-if="open !== null">
       <p class="text-[12px]">shutter open</p>
       <p class="clock" :class="{ over: open > longest }" data-testid="open">
-        {{ open.toFixed(1) }}<span class="unit-small"> s</span>
+        {{ tenths(open) }}<span class="unit-small"> s</span>
       </p>
       <p class="text-[12px]">
         {{ longest > NEVER_SHOWS ? 'room light will not show' : `room light shows after ${show(longest, 'time')}` }}
@@ -27,7 +30,7 @@ const NEVER_SHOWS = 600
     </div>
     <div v-if="charging > 0">
       <p class="text-[12px]">flashes ready in</p>
-      <p class="clock">{{ charging.toFixed(1) }}<span class="unit-small"> s</span></p>
+      <p class="clock">{{ tenths(charging) }}<span class="unit-small"> s</span></p>
     </div>
     <div v-if="buffer" data-testid="buffer">
       <p class="text-[12px]">buffer</p>

@@ -6,6 +6,7 @@ import { CLOCK, CLOCK_BITS, cellAt, grayOf } from '~~/core/lab'
  * Its corner turns white, and it clicks, as it starts: a light or sound sensor there fires the camera.
  */
 definePageMeta({ layout: false })
+const { show } = useNumbers()
 useHead({ title: 'Screen clock · Epiro' })
 const canvas = useTemplateRef('canvas')
 const rate = ref<number | null>(null)
@@ -95,7 +96,9 @@ onBeforeUnmount(() => {
       </p>
       <button type="button" @click="running ? (running = false) : begin()">{{ running ? 'Stop' : 'Start' }}</button>
       <p role="status">
-        {{ rate === null ? 'measuring the screen' : `refreshes ${rate.toFixed(2)} times per second` }}
+        {{
+          rate === null ? 'measuring the screen' : `refreshes ${show(rate, 'number', { figures: 4 })} times per second`
+        }}
       </p>
       <NuxtLink to="/lab?tool=clock">Back to the Lab</NuxtLink>
     </div>

@@ -12,6 +12,7 @@ const state = ref<PracticeState | null>(null)
 const failure = ref('')
 const busy = ref(false)
 const { show } = useNumbers()
+const taken = (takes: number): string => show(takes, 'number', { figures: 2 })
 useHead({ title: () => `${state.value?.exercise.title ?? 'Exercise'} · Epiro` })
 
 async function load(how: () => Promise<PracticeState>): Promise<void> {
@@ -43,9 +44,9 @@ const bars = computed(() => {
       text: `${j.takes}${j.done ? '' : `, ${j.keepers} of ${j.wanted} keepers`}`,
       you: true,
     },
-    { label: 'Knowing the true delay', takes: j.best, text: j.best.toFixed(1), you: false },
-    { label: 'Following the proposals', takes: j.proposals, text: j.proposals.toFixed(1), you: false },
-    { label: 'Stepping through delays', takes: j.ladder, text: j.ladder.toFixed(1), you: false },
+    { label: 'Knowing the true delay', takes: j.best, text: taken(j.best), you: false },
+    { label: 'Following the proposals', takes: j.proposals, text: taken(j.proposals), you: false },
+    { label: 'Stepping through delays', takes: j.ladder, text: taken(j.ladder), you: false },
   ]
   const most = Math.max(1, ...rows.map(row => row.takes))
   return rows.map(row => ({ ...row, share: row.takes / most }))

@@ -1,0 +1,69 @@
+import { FIELDS } from '~~/core/setup/fields'
+import { sourceTexts } from '../support/texts'
+
+/** Everything that somebody may read of the application. */
+const { texts, shown } = sourceTexts(['app', 'core', 'shared', 'server', 'cli'])
+
+/** Said at some time, and understood by nobody; each with what is said instead. */
+const NOT_SAID: readonly [RegExp, string][] = [
+  [/beyond count/i, 'too many to count'],
+  [/\bthe thing\b/i, 'the object, or its name'],
+  [/\bone touch\b/i, 'pick one'],
+  [/\bthe ground\b(?! fault)/i, 'the background'],
+  [/line of travel|along the travel|from the travel/i, 'the path'],
+  [/\bnear face\b/i, 'entry face'],
+  [/\bput(s|ting)? (it|this|that|them) right\b|\bput right\b/i, 'corrected'],
+  [/\bstands alone\b/i, 'disagrees with the others'],
+  [/\bsomebody else\b/i, 'someone else'],
+  [/\bgo on all the same\b/i, 'continue anyway'],
+  [/\blets? nobody in\b/i, 'refused'],
+  [/\bits error\b/i, 'its uncertainty'],
+  [/\btake it back\b|\btaken back\b/i, 'undo'],
+  [/\ba plausible whole\b/i, 'a complete plan'],
+  [/\bleaflet\b/i, 'data sheet'],
+  [/\bsets itself\b/i, 'automatic'],
+  [/\bwho knows the truth\b/i, 'knowing the true delay'],
+  [/\bwant(s|ed)? the delay\b/i, 'needs the delay'],
+  [/\bwould have to be\b/i, 'say what gives the result'],
+  [/\ba ladder\b/i, 'stepping through delays'],
+  [/\bkeener\b|\bless keen\b/i, 'more sensitive'],
+  [/\bno such word\b/i, 'unknown command'],
+  [/\bsays? otherwise\b|\bcalled otherwise\b/i, 'disagrees'],
+]
+/** Texts that are read by the line that is said, not by people: whatever somebody may say is in them. */
+const HEARD = /shared\/say\/|core\/lab\/tools|server\/database\/(schema|cellSql|restore)/
+
+test.each(NOT_SAID)('nobody in a studio says %s', phrase => {
+  const said = texts.filter(({ file, text }) => !HEARD.test(file) && phrase.test(text))
+  expect(said.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
+})
+
+test('the texts that are looked through are those of the application', () => {
+  // Were nothing found, nothing could be wrong.
+  expect(texts.length).toBeGreaterThan(2500)
+  const all = new Set(texts.map(({ text }) => text))
+  for (const text of ['Use this speed in the set-up', 'Black frame: no flash in the set-up', 'Deleted by nobody'])
+    expect([text, all.has(text)]).toEqual([text, text !== 'Deleted by nobody'])
+})
+
+test('two inputs of a set-up are never called the same', () => {
+  const labels = Object.entries(FIELDS).map(([path, { label }]) => [label, path] as const)
+  // A note of each test is called a note: it stands under the name of the test.
+  const twice = labels.filter(
+    ([label, path], i) => labels.findIndex(([other]) => other === label) !== i && !/^tests\.\w+\.note$/.test(path),
+  )
+  expect(twice).toEqual([])
+})
+
+test('what a page shows of a figure goes through the one formatter', () => {
+  const raw = shown.filter(({ text }) => /\.(toFixed|toPrecision|toLocaleString)\(/.test(text))
+  expect(raw.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
+})
+
+test('findings are full sentences, titles and buttons are none', () => {
+  const findings = texts.filter(({ file }) => file.includes('core/plan/findings/'))
+  const sentences = findings.filter(({ text }) => / /.test(text) && /[.!?]$/.test(text))
+  expect(sentences.length).toBeGreaterThan(50)
+  for (const { file, text } of sentences)
+    expect([file, text, /^[A-Z{]/.test(text) || file.endsWith('faceAway.ts')]).toEqual([file, text, true])
+})
