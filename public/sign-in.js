@@ -46,6 +46,10 @@ look.addEventListener('click', () => {
   nameLook()
 })
 demo?.addEventListener('click', () => void enter('/api/session/demo', {}))
+find('tour')?.addEventListener('click', () => {
+  document.body.dataset.to = '/?tour=1'
+  void enter('/api/session/demo', {})
+})
 pasted.addEventListener('input', () => {
   send.disabled = pasted.value.trim() === ''
 })

@@ -2,6 +2,7 @@
 import { watchDebounced } from '@vueuse/core'
 import type { Found } from '~~/shared/schemas/find'
 import { FOUND_LABELS, FOUND_TITLES } from '~~/shared/texts/find'
+import { TOUR_LABELS } from '~~/shared/texts/tour'
 import { GLOSSARY } from '~~/shared/texts/glossary'
 import { api } from '~/services/api'
 
@@ -92,6 +93,7 @@ const actions = computed(() => [
       preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'
     }),
   },
+  { label: TOUR_LABELS.start, icon: 'i-lucide-footprints', onSelect: go('/?tour=1') },
   { label: FOUND_LABELS.keys, icon: 'i-lucide-keyboard', onSelect: act(() => emit('keys')) },
 ])
 const PAGES = (

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { KEYS, KEY_TITLES } from '~~/shared/texts/keys'
+import { TOUR_LABELS } from '~~/shared/texts/tour'
 
 /** Every key there is: printed from the table that binds them. */
 const open = defineModel<boolean>('open', { required: true })
@@ -16,6 +17,8 @@ const groups = Object.keys(KEY_TITLES) as (keyof typeof KEY_TITLES)[]
     <template #body>
       <p class="mb-3 text-[13px]">
         <NuxtLink to="/glossary" class="underline" @click="open = false">Glossary: every term explained</NuxtLink>
+        ·
+        <NuxtLink to="/?tour=1" class="underline" @click="open = false">{{ TOUR_LABELS.start }}</NuxtLink>
       </p>
       <div class="columns-3 gap-x-8 max-lg:columns-2 max-sm:columns-1">
         <section v-for="group in groups" :key="group" class="mb-4 break-inside-avoid">

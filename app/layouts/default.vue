@@ -5,6 +5,7 @@ import { inStepUntil } from '~/services/connection'
 
 const session = useSessionStore()
 const preferences = usePreferencesStore()
+const tour = useTourStore()
 
 const PAGES = [
   { to: '/', label: 'Shoots' },
@@ -118,6 +119,7 @@ watch(
     <main id="main" class="min-h-0 flex-1">
       <slot />
     </main>
+    <LazyTourPanel v-if="session.studio && tour.progress" />
   </div>
 </template>
 

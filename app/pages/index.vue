@@ -27,7 +27,14 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
   }
 }
-onMounted(() => run(async () => {}))
+const tour = useTourStore()
+const route = useRoute()
+const takeTour = (): Promise<void> => run(async () => void (await navigateTo(await tour.start())))
+onMounted(() => (route.query.tour === undefined ? run(async () => {}) : takeTour()))
+watch(
+  () => route.query.tour,
+  asked => asked !== undefined && void takeTour(),
+)
 const rehearse = (id: string): Promise<void> =>
   run(async () => {
     await navigateTo(`/setups/${(await api.rehearse(id)).id}/run`)

@@ -5,7 +5,7 @@ import { KIT_DRAFT, SETUP_DRAFT } from './drafts'
 import { clearOutboxes } from './outbox'
 
 /** What a person leaves in this browser besides takes: changes that are not saved yet, and their name. */
-const PERSONAL = [SETUP_DRAFT, KIT_DRAFT, 'epiro-name', 'epiro-silent', 'epiro-recent'] as const
+const PERSONAL = [SETUP_DRAFT, KIT_DRAFT, 'epiro-name', 'epiro-silent', 'epiro-recent', 'epiro-tour'] as const
 
 const keys = (): string[] => Object.keys(localStorage)
 

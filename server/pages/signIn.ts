@@ -14,7 +14,8 @@ const picture = (recipe: string, alt = ''): string =>
   `<span class="picture reddened"><img src="/recipes/${recipe}.avif" alt="${alt}" width="480" height="320"></span>`
 
 const demoSection = `<section><h2>${TEXTS.demo.heading}</h2><p>${TEXTS.demo.text}</p>
-<button id="demo" class="main" type="button">${TEXTS.demo.open}</button></section>`
+<button id="demo" class="main" type="button">${TEXTS.demo.open}</button>
+<button id="tour" type="button">${TEXTS.demo.tour}</button></section>`
 
 const ownSection = `<section><h2>${TEXTS.own.heading}</h2>
 <p>${TEXTS.own.before} <code>npm start</code> ${TEXTS.own.after}</p>

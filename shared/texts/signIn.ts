@@ -13,6 +13,7 @@ export const SIGN_IN_TEXTS = {
     heading: 'Look around',
     text: 'The demo studio has example shoots and set-ups. Change whatever you like.',
     open: 'Open demo studio',
+    tour: 'Take the tour',
   },
   own: {
     heading: 'Sign in to your studio',

@@ -52,7 +52,5 @@ test('what will not work is named before anything is armed, and needs a word', a
   await expect(page.getByTestId('call')).not.toHaveText('Ready?')
   await page.keyboard.press('q')
   await expect(page.getByTestId('call')).toHaveText('Ready?')
-  await expect(
-    page.getByText(/^Stopped\. First hands off, controller safe,.* then lights on\.$/),
-  ).toBeVisible()
+  await expect(page.getByText(/^Stopped\. First hands off, controller safe,.* then lights on\.$/)).toBeVisible()
 })

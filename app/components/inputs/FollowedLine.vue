@@ -28,7 +28,7 @@ const text = computed(() => {
 
 <template>
   <p v-if="text" class="followed" role="status" :data-followed="path">
-    Changed with it: {{ text }} · <button type="button" class="underline" @click="store.undo()">undo</button>
+    Changed with it: {{ text }} · <button type="button" class="underline" @click="store.undo()">change it back</button>
   </p>
 </template>
 

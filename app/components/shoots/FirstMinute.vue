@@ -3,7 +3,7 @@ import { RECIPE, RECIPES, type Recipe, newSetup } from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
 
-/** An empty studio begins with the question: one touch makes a shoot of today and a whole plan in it. */
+/** An empty studio begins with the question: one press makes a shoot of today with a complete plan in it. */
 const failure = ref('')
 const making = ref<Recipe | null>(null)
 
@@ -27,7 +27,7 @@ async function begin(recipe: Recipe): Promise<void> {
     <h2 id="first-minute" class="mb-1 text-xl font-semibold">What do you want to freeze?</h2>
     <p class="mb-4 max-w-prose text-[13px] text-(--ink-soft)">
       Pick one: it opens today’s shoot with a complete plan in it. Then enter what you know; the rest is assumed and
-      marked so.
+      marked so. Or <NuxtLink to="/?tour=1" class="underline">take the tour</NuxtLink>: six steps, some five minutes.
     </p>
     <p v-if="failure" role="alert" class="mb-2 text-(--bad)">{{ failure }}</p>
     <ul class="grid grid-cols-3 gap-4 max-sm:grid-cols-1">

@@ -64,7 +64,7 @@ test('5: on the count a press catches 22 %, and so does a burst of nine a second
   await page.getByRole('tab', { name: 'Figures' }).click()
   await expect(page.getByTestId('result-first')).toContainText(/2[12](\.\d)?\s%/)
   await page.getByRole('group', { name: 'Which inputs' }).getByRole('button', { name: 'Show all inputs' }).click()
-  await pick(page.getByLabel('Fired by', { exact: true }).first(), 'A burst')
+  await pick(page.getByLabel('Fired by', { exact: true }).first(), 'Burst')
   await fillField(page, 'camera.frameRate', '9 /s')
   await expect(page.getByTestId('result-first')).toContainText(/22\.5\s%/)
 })

@@ -68,7 +68,7 @@ test('3: what was typed stays when the hand takes over, and the face bounds the 
   const before = await typed()
   await pick(trigger, 'By hand, on the count')
   expect(await typed()).toEqual(before)
-  await pick(trigger, 'A sensor')
+  await pick(trigger, 'Sensor')
   expect(await typed()).toEqual(before)
   await expect(field(page, 'delay')).toHaveValue(/^170\sms/)
   // A method takes the shutter that it cannot do without, says so in place, and gives it back.
@@ -98,7 +98,7 @@ test('4: the floor of the tank lies under the picture: it is said, and one press
       tank,
       momentOf(
         tank,
-        RECIPE.drop.moments.find(m => m.name.includes('floor'))!,
+        RECIPE.drop.moments.find(m => m.name.includes('bottom'))!,
       ),
     ),
   )
