@@ -10,7 +10,7 @@ import { api } from '~/services/api'
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ keys: [] }>()
 const preferences = usePreferencesStore()
-const route = useRoute()
+const { currentRoute } = useRouter()
 
 const text = ref('')
 const found = shallowRef<Found[]>([])
@@ -64,7 +64,7 @@ const ICONS: Record<Found['kind'], string> = {
 
 /** Where one can go from a set-up that is open. */
 const here = computed(() => {
-  const at = /^\/setups\/([^/]+)/.exec(route.path)?.[1]
+  const at = /^\/setups\/([^/]+)/.exec(currentRoute.value.path)?.[1]
   return at
     ? [
         { label: FOUND_LABELS.run, icon: 'i-lucide-play', onSelect: go(`/setups/${at}/run`) },

@@ -8,17 +8,21 @@ const tour = useTourStore()
 const store = useSetupStore()
 const view = useViewStore()
 const takes = useTakesStore()
-const route = useRoute()
+/** The page's own route would stay that of the page on which the tour began. */
+const { currentRoute } = useRouter()
 const failure = ref('')
 
-const here = computed(() => tour.progress !== null && route.path === `/setups/${tour.progress.setupId}`)
-const onBench = computed(() => tour.progress !== null && route.path === `/setups/${tour.progress.rehearsal}/run`)
+const here = computed(() => tour.progress !== null && currentRoute.value.path === `/setups/${tour.progress.setupId}`)
+const onBench = computed(
+  () => tour.progress !== null && currentRoute.value.path === `/setups/${tour.progress.rehearsal}/run`,
+)
 
 /** How the set-up was when the step began, and whether what is to be fixed was seen. */
 const before = shallowRef<Setup | null>(null)
 const seen = ref(false)
 watch(
-  () => [tour.step?.id, here.value, store.setup?.name] as const,
+  // Each by itself: the set-up is another with every change, its name is not.
+  [() => tour.step?.id, here, () => store.setup?.name],
   () => {
     if (!here.value || !store.setup) return
     before.value = store.setup

@@ -161,7 +161,7 @@ export const RECIPE_LABELS: Readonly<Record<Recipe, string>> = {
 
 export const VERDICT_LABELS: Record<Verdict, string> = {
   early: 'Early',
-  on: 'On',
+  on: 'On time',
   late: 'Late',
   missed: 'Not in frame',
   misfire: 'Misfire',

@@ -26,7 +26,7 @@ export function comparisonText(names: readonly [string, string], made: Compariso
   const [best, worse] = better === 1 ? [other!, one!] : [one!, other!]
   const both = `${names[better]} keeps ${share(best.chance)}, ${names[1 - better]} keeps ${share(worse.chance)}`
   if (made.settled !== null) return `${both}: settled.`
-  if (made.wanted === null) return `${both}: too alike to find out in 150 takes each.`
+  if (made.wanted === null) return `${both}: too alike to tell apart, even with 150 takes of each.`
   const more = Math.max(0, made.wanted - Math.min(one!.takes, other!.takes))
   return more === 0
     ? `${both}: not settled, and close to it.`

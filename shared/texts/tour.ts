@@ -17,7 +17,7 @@ export const TOUR_STEPS = [
   {
     id: 'say',
     title: 'Say what you want',
-    text: 'Press s, type f/16 iso 800, and press Enter. Both are set in one step, and one Ctrl Z undoes them.',
+    text: 'Press s, type f/11 iso 800, and press Enter. Both are set in one step, and one Ctrl Z undoes them.',
   },
   {
     id: 'measure',

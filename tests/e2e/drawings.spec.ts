@@ -11,6 +11,11 @@ const read = (page: Page, path: string) =>
     .then(text => Number.parseFloat(text.replace('−', '-')))
 const slider = (page: Page, name: RegExp | string): Locator => page.getByRole('slider', { name })
 
+/** Presses a handle where it is taken hold of, and lifts again. */
+async function touch(page: Page, handle: Locator, button: 'left' | 'right' = 'left'): Promise<void> {
+  const box = (await handle.locator('.grip').first().boundingBox())!
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2, { button })
+}
 async function drag(page: Page, handle: Locator, dx: number, dy: number): Promise<void> {
   await handle.focus()
   const box = (await handle.locator('.grip').first().boundingBox())!
@@ -223,7 +228,7 @@ test('a thing that is touched shows its figures beside it, to be changed there',
   await openNewSetup(page)
   const camera = slider(page, /^Camera/)
   const beside = page.getByRole('dialog', { name: /^Camera/ })
-  await camera.locator('.grip').first().click()
+  await touch(page, camera)
   await expect(beside.getByLabel('Aperture', { exact: true })).toBeVisible()
   // The camera itself stays in hand: the arrow keys still move it.
   await expect(camera).toBeFocused()
@@ -232,7 +237,7 @@ test('a thing that is touched shows its figures beside it, to be changed there',
   await expect(page.locator('input[data-path="picture.aperture"]').first()).toHaveValue('f/16')
   await expect(beside).toBeVisible()
   // Another thing takes its place; a drag does not open it.
-  await slider(page, /^Beam/).locator('.grip').first().click({ button: 'right' })
+  await touch(page, slider(page, /^Beam/), 'right')
   await expect(beside).toHaveCount(0)
   const beam = page.getByRole('dialog', { name: /^Beam/ })
   await expect(beam.getByLabel('Distance from start to sensor')).toBeFocused()

@@ -205,7 +205,7 @@ test('a launcher’s takes tell how quick it is, a repair is noted, and a new se
   await expect(gear).toContainText(/Launch speed 34\.[3-9].*m\/s ± .* from 3 takes on one day/)
   await gear.getByLabel('Day', { exact: true }).fill('2026-11-21')
   await gear.getByLabel('Note').fill('New spring')
-  await gear.getByRole('button', { name: 'Note it' }).click()
+  await gear.getByRole('button', { name: 'Add note' }).click()
   await expect(gear.getByRole('listitem')).toContainText('New spring')
   // Since then it may be otherwise: it says less.
   await gear.getByRole('button', { name: /^Undo: Repaired/ }).click()

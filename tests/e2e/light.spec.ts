@@ -171,7 +171,7 @@ test('the picture: one light alone, false colour, stops under the pointer; wirin
   await expect(page.getByTestId('probe').first()).toContainText(/EV here|black here/)
   await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
   const large = page.getByRole('dialog', { name: 'Predicted frame' })
-  await large.getByLabel('stops as colours').check()
+  await large.getByLabel('false colour').check()
   await expect(large.getByRole('list', { name: 'False-colour scale' }).getByRole('listitem')).toHaveCount(10)
   await pick(large.getByLabel('Lights that are shown'), `${newSetup('projectile').flashes[0]!.name} only`)
   await expect(large.locator('canvas')).toHaveAttribute('data-passes', /^([1-9]|\d\d)$/, { timeout: 60_000 })

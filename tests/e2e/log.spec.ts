@@ -129,7 +129,7 @@ test('a question is saved under a name, asked again, held against another, and d
   const compared = page.getByTestId('compared')
   await expect(compared).toContainText('18 of 20 kept')
   await expect(compared).toContainText('4 of 20 kept')
-  await expect(compared).toContainText(/What is shown keeps \d+\s%, “All drops” keeps \d+\s%: settled\./)
+  await expect(compared).toContainText(/What is shown keeps \d+(\.\d)?\s%, “All drops” keeps \d+(\.\d)?\s%: settled\./)
   await questions.getByRole('button', { name: 'All drops', exact: true }).click()
   await expect(page.getByTestId('found')).toContainText('20 takes, 4 keepers')
   await expect(compared).toContainText('20 takes are in both')

@@ -161,7 +161,7 @@ test('a verdict against its own mark is asked about, and either answer is one pr
     'At 20 mm past the mark it is late, but you chose early. Which is right?',
   )
   await expect(page.getByTestId('run-take')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Early: the mark was wrong' }).click()
+  await page.getByRole('button', { name: 'Early, remove the mark' }).click()
   await expect
     .poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position]))
     .toEqual([['early', null]])

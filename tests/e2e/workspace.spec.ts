@@ -201,7 +201,7 @@ test(
     await expect(ball).toContainText(/by object’s own motion · streak 1\.69\smm/)
     await fillField(page, 'bodies[1].speed', '60')
     await page.locator('[data-body="own"]').getByRole('checkbox').check()
-    await expect(page.locator('[data-finding="blur"]')).toContainText(/Fragments moves [\d.]+ mm .* at 60\sm\/s/)
+    await expect(page.locator('[data-finding="blur"]')).toContainText(/Fragments moves [\d.]+\smm .* at 60\sm\/s/)
     await page
       .locator('[data-finding="blur"]')
       .getByRole('button', { name: /Let Fragments blur/ })

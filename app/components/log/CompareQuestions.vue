@@ -8,6 +8,7 @@ import { ApiError, type LogComparison, type LogQuestion, api } from '~/services/
 const { asked, other } = defineProps<{ asked: string; other: LogQuestion }>()
 const emit = defineEmits<{ close: [] }>()
 const { show } = useNumbers()
+const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1)
 const share = (value: number): string => show(value, 'share', { figures: 2 })
 
 const found = shallowRef<LogComparison | null>(null)
@@ -51,7 +52,7 @@ const rows = computed(() => {
     <p v-else-if="!found" role="status" class="text-(--ink-soft)">Counting …</p>
     <p v-else-if="!made">One of the two has no takes: there is nothing to compare.</p>
     <template v-else>
-      <p class="text-[15px]">{{ comparisonText(['What is shown', `“${other.name}”`], made, share) }}</p>
+      <p class="text-[15px]">{{ capital(comparisonText(['what is shown', `“${other.name}”`], made, share)) }}</p>
       <div v-for="{ name, tried, way } in rows" :key="name" class="way">
         <span class="truncate">{{ name }}</span>
         <span class="bar" aria-hidden="true">

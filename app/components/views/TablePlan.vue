@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, subjectMiddle, traitsOf } from '~~/core'
+import { type Plan, type Spot, flight, nearFace, secondOf, sensorOf, shoots, subjectMiddle } from '~~/core'
 import { figuresOf } from './partFigures'
 import { type Axes, acrossOf, alongOf, area, clamped, curve, plane, point, segment } from './axes'
+import { usePart } from './usePart'
 import type { LabelBox } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
@@ -13,27 +14,19 @@ import { tableLabels } from './tableLabels'
  * with the path chart.
  */
 const { plan, axes, bounds } = defineProps<{ plan: Plan; axes: Axes; bounds: LabelBox }>()
-const store = useSetupStore()
 const view = useViewStore()
 const { show } = useNumbers()
 
 const setup = computed(() => plan.setup)
 const fromCamera = computed(() => view.fromCamera)
-const perMetre = computed(() => Math.abs(axes.along(1) - axes.along(0)))
+const { NUDGE, perMetre, alone, snap, put, px } = usePart(() => axes)
 const still = computed(() => setup.value.motion.kind === 'still')
 const middle = computed(() => subjectMiddle(setup.value))
 const subjectAt = computed(() => nearFace(setup.value))
-const markAt = computed(() =>
-  setup.value.moment.reference === 'travel' && !still.value
-    ? setup.value.subject.distance + setup.value.moment.offset
-    : null,
-)
 const ends = computed(() => {
   const [a, b] = axes.along.domain() as [number, number]
   return [Math.min(a, b), Math.max(a, b)] as [number, number]
 })
-/** m that so many px are. */
-const px = (pixels: number): number => pixels / perMetre.value
 /** The coordinate across the drawing that this projection shows. */
 const seen = (spot: Spot): number => (fromCamera.value ? spot.out : spot.across)
 
@@ -120,39 +113,6 @@ const drop = computed(() =>
 /** What a beyond-the-catch zone is hatched with, px apart. */
 const HATCH = Array.from({ length: 8 }, (_, i) => `M0 ${-26 + 8 * i}l7 -7`).join('')
 
-// ── moving ──
-const NUDGE = 0.001
-/** A one-way part takes any arrow: along its own way, or else forwards. */
-const alone = (right: number, down: number): number => {
-  const { along, across } = plane(axes, right, down)
-  return (along || across) * NUDGE
-}
-const snap = useSnap(() => perMetre.value)
-const fine = (value: number): number => Number(value.toFixed(5))
-const put = (path: string, value: number, merge: string): void =>
-  void store.change([{ path, value: fine(Math.max(0, value)) }], merge)
-
-function moveSubject(to: number, merge: string): void {
-  const distance = fine(Math.max(0.01, to))
-  const moved = distance - setup.value.subject.distance
-  store.change(
-    [
-      { path: 'subject.distance', value: distance },
-      { path: 'catch.distance', value: fine(Math.max(0, setup.value.catch.distance + moved)) },
-    ],
-    merge,
-  )
-}
-function moveMicrophone(along: number, offset: number, merge: string): void {
-  const { sensor } = setup.value
-  store.change(
-    [
-      { path: 'sensor.position', value: fine(Math.max(0, along)) },
-      { path: 'sensor.offset', value: fromCamera.value ? sensor.offset : fine(Math.abs(offset)) },
-    ],
-    merge,
-  )
-}
 const nearest = computed(() => 1.05 * setup.value.lens.focalLength)
 
 // ── fall-off of the light that is looked at ──
@@ -180,12 +140,6 @@ const rings = computed(() =>
 )
 /** Whether rings of several lights are drawn: each then says whose it is. */
 const severalRings = computed(() => view.fallOff && lights.value.length > 1)
-const sensorText = computed(() => {
-  const [along, beside] = [setup.value.sensor.position, setup.value.sensor.offset].map(length =>
-    show(length, 'length', { unit: 'm', figures: 4 }),
-  )
-  return `${along} along, ${beside} beside`
-})
 /** The second subject in the line; null: there is none. */
 const second = computed(() => secondOf(setup.value))
 
@@ -373,193 +327,9 @@ const now = computed(() => {
 
     <ViewsLightParts :setup="setup" :axes="axes" :lights="lights" :from-camera="fromCamera" @look="looked = $event" />
 
-    <!-- Subject -->
-    <ViewsDragHandle
-      v-if="!still"
-      label="Subject: distance from the start"
-      :value="setup.subject.distance"
-      :min="0.01"
-      :max="100"
-      :vertical="axes.upright"
-      :paths="figuresOf(plan.setup, 'subject')"
-      :value-text="show(setup.subject.distance, 'length', { unit: 'm', figures: 4 })"
-      @drag="(p, id, free) => moveSubject(snap(alongOf(axes, p), free), id)"
-      @nudge="(r, d) => moveSubject(setup.subject.distance + alone(r, d), 'subject-keys')"
-    >
-      <rect
-        v-bind="
-          area(
-            axes,
-            [subjectAt - px(5), -halfSubject - px(4)],
-            [subjectAt + setup.subject.depth + px(5), halfSubject + px(4)],
-          )
-        "
-        class="grip"
-      />
-      <rect
-        v-bind="area(axes, [subjectAt, -halfSubject], [subjectAt + setup.subject.depth, halfSubject], 3)"
-        class="firm"
-        style="fill: var(--sheet)"
-      />
-    </ViewsDragHandle>
-    <g v-else>
-      <ellipse
-        :cx="centre.x"
-        :cy="centre.y"
-        :rx="(setup.subject.depth * perMetre) / 2"
-        :ry="halfSubject * perMetre"
-        class="firm"
-        style="stroke: var(--action); fill: var(--sheet)"
-      />
-      <path
-        v-if="traitsOf(setup.recipe).tears"
-        :transform="`translate(${point(axes, subjectAt, 0).x} ${centre.y})`"
-        d="M-16 0 h16 m-16 -3 v6"
-        class="firm"
-        style="stroke: var(--action)"
-      />
-    </g>
-    <circle
-      v-if="!still && !shoots(setup.action.kind)"
-      :cx="start.x"
-      :cy="start.y"
-      r="4"
-      class="firm pointer-events-none"
-      style="stroke: var(--action); fill: var(--sheet)"
-    />
-    <line
-      v-if="markAt !== null"
-      v-bind="segment(axes, [markAt, -px(9)], [markAt, px(9)])"
-      class="firm"
-      style="stroke: var(--light)"
-    />
+    <ViewsSubjectParts :setup="setup" :axes="axes" :half-subject="halfSubject" />
 
-    <ViewsDragHandle
-      v-if="second"
-      label="Second subject: behind the first"
-      :value="second.gap"
-      :min="0.001"
-      :max="20"
-      :vertical="axes.upright"
-      :paths="figuresOf(plan.setup, 'second')"
-      :value-text="show(second.gap, 'length', { unit: 'mm', figures: 4 })"
-      @drag="(p, id, free) => put('subject.secondGap', Math.max(0.001, snap(alongOf(axes, p), free) - subjectAt), id)"
-      @nudge="(r, d) => put('subject.secondGap', Math.max(0.001, second!.gap + alone(r, d)), 'second-keys')"
-    >
-      <rect
-        v-bind="
-          area(
-            axes,
-            [subjectAt + second.gap - px(5), -halfSubject - px(4)],
-            [subjectAt + second.gap + second.depth + px(5), halfSubject + px(4)],
-          )
-        "
-        class="grip"
-      />
-      <rect
-        v-bind="
-          area(axes, [subjectAt + second.gap, -halfSubject], [subjectAt + second.gap + second.depth, halfSubject], 3)
-        "
-        class="firm"
-        style="fill: var(--sheet)"
-      />
-    </ViewsDragHandle>
-
-    <!-- Sensor -->
-    <template v-if="sensorAt">
-      <ViewsDragHandle
-        v-if="sensorAt.kind === 'beam'"
-        label="Beam: distance from the start"
-        :value="setup.sensor.position"
-        :min="0"
-        :max="100"
-        :vertical="axes.upright"
-        :paths="figuresOf(plan.setup, 'sensor')"
-        :value-text="show(setup.sensor.position, 'length', { unit: 'm', figures: 4 })"
-        @drag="(p, id, free) => put('sensor.position', snap(alongOf(axes, p), free, [setup.subject.distance]), id)"
-        @nudge="(r, d) => put('sensor.position', setup.sensor.position + alone(r, d), 'sensor-keys')"
-      >
-        <g :transform="`translate(${sensorAt.x} ${sensorAt.y}) rotate(${axes.upright ? 90 : 0})`">
-          <rect x="-8" y="-34" width="16" height="68" class="grip" />
-          <template v-if="fromCamera">
-            <circle r="5" class="firm" style="stroke: var(--sensing); fill: var(--sheet)" />
-            <circle r="1.5" style="fill: var(--sensing)" />
-          </template>
-          <template v-else>
-            <line x1="0" x2="0" y1="-24" y2="24" class="thin" stroke-dasharray="2 2" style="stroke: var(--sensing)" />
-            <rect
-              x="-5"
-              y="-32"
-              width="10"
-              height="8"
-              class="thin"
-              style="stroke: var(--sensing); fill: var(--sensing)"
-            />
-            <rect x="-5" y="24" width="10" height="8" class="thin" style="stroke: var(--sensing); fill: var(--sheet)" />
-          </template>
-        </g>
-      </ViewsDragHandle>
-      <ViewsDragHandle
-        v-else-if="sensorAt.kind !== 'contact'"
-        :label="`${sensorAt.kind === 'sound' ? 'Microphone' : 'Vibration sensor'}: position along and beside the path`"
-        :value="setup.sensor.offset"
-        :min="0"
-        :max="50"
-        :vertical="!axes.upright"
-        :paths="figuresOf(plan.setup, 'sensor')"
-        :value-text="sensorText"
-        @drag="
-          (p, id, free) =>
-            moveMicrophone(
-              snap(alongOf(axes, p), free, [0, setup.subject.distance]),
-              snap(acrossOf(axes, p), free, [0]),
-              id,
-            )
-        "
-        @nudge="
-          (r, d) =>
-            moveMicrophone(
-              setup.sensor.position + plane(axes, r, d).along * NUDGE,
-              setup.sensor.offset + plane(axes, r, d).across * NUDGE,
-              'sensor-keys',
-            )
-        "
-      >
-        <circle :cx="sensorAt.x" :cy="sensorAt.y" r="13" class="grip" />
-        <circle
-          :cx="sensorAt.x"
-          :cy="sensorAt.y"
-          r="5"
-          class="firm"
-          style="stroke: var(--sensing); fill: var(--sheet)"
-        />
-        <circle
-          v-if="sensorAt.kind === 'vibration'"
-          :cx="sensorAt.x"
-          :cy="sensorAt.y"
-          r="2"
-          style="fill: var(--sensing)"
-        />
-        <line
-          v-else
-          :x1="sensorAt.x - 8"
-          :x2="sensorAt.x + 8"
-          :y1="sensorAt.y + 6"
-          :y2="sensorAt.y + 6"
-          class="firm"
-          style="stroke: var(--sensing)"
-        />
-      </ViewsDragHandle>
-      <rect
-        v-else
-        :x="sensorAt.x - 5"
-        :y="sensorAt.y - 5"
-        width="10"
-        height="10"
-        class="firm"
-        style="stroke: var(--sensing); fill: none"
-      />
-    </template>
+    <ViewsSensorPart v-if="sensorAt" :setup="setup" :axes="axes" :at="sensorAt" :from-camera="fromCamera" />
 
     <!-- Distances -->
     <template v-for="([a, b], i) in dimensions" :key="i">

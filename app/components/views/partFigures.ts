@@ -50,7 +50,7 @@ const FIGURES = {
   delay: ['delay', 'controller.delayStep', 'controller.holdOff', 'controller.latency'],
 } as const satisfies Record<string, readonly string[]>
 
-const LIGHT = ['power', 'distance', 'angle', 'elevation', 'units', 'head', 'modifierLoss', 'role', 'fired'] as const
+const LIGHT = ['power', 'distance', 'angle', 'elevation', 'units', 'head', 'lossStops', 'role', 'fired'] as const
 const AIM = ['aimAlong', 'aimAcross', 'aimOut'] as const
 const CARD = ['along', 'across', 'out', 'turn', 'tilt', 'width', 'height', 'kind'] as const
 

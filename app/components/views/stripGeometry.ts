@@ -144,3 +144,19 @@ export function stripExtents(plan: Plan): { all: [number, number]; action: [numb
     light: [centre - half, centre + half],
   }
 }
+
+/** Outline of a light's pulse as a path: over a stretch of time, standing on a base, so many px tall at its peak. */
+export function outlineOf(
+  plan: Plan,
+  light: number,
+  at: number,
+  [from, to]: readonly [number, number],
+  x: (time: number) => number,
+  base: number,
+  tall: number,
+): string {
+  const places = pulseOutline(plan, light, from, to, at)
+  return places.length === 0
+    ? ''
+    : `M${places.map(([time, level]) => `${x(time).toFixed(2)} ${(base - tall * level).toFixed(2)}`).join('L')}Z`
+}

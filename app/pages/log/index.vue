@@ -15,7 +15,6 @@ const shoots = shallowRef<ShootName[]>([])
 const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
-const { when } = useDates()
 useHead({ title: 'Log · Epiro' })
 
 const query = reactive<Partial<LogQuery>>({
@@ -163,8 +162,6 @@ const comparing = ref(false)
 const pair = computed(() => (chosen.value.length === 2 ? (chosen.value as [TakenPicture, TakenPicture]) : null))
 const isChosen = (id: string): boolean => chosen.value.some(c => c.picture.id === id)
 /** Two at most: a third takes the place of the first. */
-const chooseText = (entry: LogEntry, name: string): string =>
-  `Select ${name}, take ${entry.number} of ${entry.setupName}, to compare`
 function choose(entry: LogEntry, picture: LogEntry['pictures'][number]): void {
   chosen.value = isChosen(picture.id)
     ? chosen.value.filter(c => c.picture.id !== picture.id)
@@ -187,11 +184,6 @@ const choices = <T extends string>(labels: Readonly<Record<T, string>>): { value
 const recipeLabel = (of: string): string => (Object.hasOwn(RECIPE_LABELS, of) ? RECIPE_LABELS[of as Recipe] : of)
 const powerLabel = (of: string): string => show(Number(of), 'power')
 const delayLabel = (of: string): string => show(Number(of), 'time', { figures: 3 })
-const judged = (entry: LogEntry): string =>
-  (['sharp', 'exposed', 'clean'] as const)
-    .filter(key => entry[key] === false)
-    .map(key => `not ${key}`)
-    .join(', ')
 
 /** No take at all, whatever is asked for. */
 const nothingYet = computed(
@@ -370,81 +362,7 @@ const nothingYet = computed(
           :chosen="chosen.map(one => one.picture.id)"
           @choose="choose"
         />
-        <table v-else class="log w-full text-[13px]">
-          <thead class="text-left text-[12px] text-(--ink-soft)">
-            <tr>
-              <th>Fired</th>
-              <th>Set-up</th>
-              <th class="text-right">No.</th>
-              <th class="text-right">Delay</th>
-              <th class="text-right">Planned</th>
-              <th>Verdict</th>
-              <th class="text-right">Past the mark</th>
-              <th>Pictures</th>
-              <th>Note</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="entry in entries"
-              :key="entry.id"
-              class="border-t border-(--hair) align-top"
-              data-testid="log-take"
-            >
-              <td class="whitespace-nowrap">
-                {{ when(entry.firedAt) }}
-                <span v-if="entry.by" class="narrow block text-[11px] text-(--ink-faint)">{{ entry.by }}</span>
-              </td>
-              <td>
-                <NuxtLink
-                  :to="`/setups/${entry.setupId}`"
-                  class="underline decoration-(--hair-strong) underline-offset-3"
-                  >{{ entry.setupName }}</NuxtLink
-                >
-                <span class="narrow block text-[11px] text-(--ink-faint)">{{ entry.shootName }}</span>
-              </td>
-              <td class="text-right">
-                {{ entry.number }}
-              </td>
-              <td class="text-right whitespace-nowrap">
-                {{ show(entry.delay, 'time', { figures: 4 }) }}
-              </td>
-              <td class="text-right whitespace-nowrap text-(--ink-soft)">
-                {{ entry.planned === null ? '–' : show(entry.planned, 'time', { figures: 4 }) }}
-              </td>
-              <td class="whitespace-nowrap">
-                {{ VERDICT_LABELS[entry.verdict] }}<strong v-if="entry.keeper">, keeper</strong>
-              </td>
-              <td class="text-right whitespace-nowrap">
-                {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
-              </td>
-              <td class="whitespace-nowrap">
-                <span class="flex flex-wrap items-center gap-1">
-                  <button
-                    v-for="picture in entry.pictures"
-                    :key="picture.id"
-                    type="button"
-                    class="thumb"
-                    :class="{ chosen: isChosen(picture.id) }"
-                    :aria-pressed="isChosen(picture.id)"
-                    :aria-label="chooseText(entry, picture.name)"
-                    @click="choose(entry, picture)"
-                  >
-                    <PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" />
-                  </button>
-                  <PicturesAddPictures
-                    :take="entry.id"
-                    :label="`Add pictures to take ${entry.number} of ${entry.setupName}`"
-                    @files="attach(entry, $event)"
-                  />
-                </span>
-              </td>
-              <td class="text-(--ink-soft)">
-                {{ [judged(entry), entry.note].filter(text => text !== '').join('; ') }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <LogTable v-else :entries="entries" :is-chosen="isChosen" @choose="choose" @attach="attach" />
         <p v-if="chosen.length === 1" role="status" class="pt-2 text-[13px]">
           {{ chosen[0]!.picture.name }} is selected; select another to see the two side by side.
         </p>
@@ -469,13 +387,6 @@ const nothingYet = computed(
 </template>
 
 <style scoped>
-.log th {
-  font-weight: 400;
-  padding: 3px 14px 3px 0;
-}
-.log td {
-  padding: 3px 14px 3px 0;
-}
 .ask {
   background-color: transparent;
   border: 0;
@@ -485,14 +396,5 @@ const nothingYet = computed(
   padding-bottom: 2px;
   min-width: 8rem;
   outline-offset: 2px;
-}
-.thumb {
-  width: 54px;
-  height: 36px;
-  cursor: pointer;
-  outline-offset: 1px;
-}
-.thumb.chosen {
-  outline: 2px solid var(--ink);
 }
 </style>

@@ -310,7 +310,7 @@ test('a sentence says which variant keeps more, or how many takes would tell', (
     )
   expect(text([40, 6], [40, 36])).toBe('Thick keeps 83 %, Thin keeps 21 %: settled.')
   expect(text([40, 36], [40, 6])).toBe('Thin keeps 83 %, Thick keeps 21 %: settled.')
-  expect(text([20, 10], [20, 10])).toContain('too alike to find out')
+  expect(text([20, 10], [20, 10])).toContain('too alike to tell apart')
   expect(text([20, 8], [20, 14])).toMatch(
     /^Thick keeps 64 %, Thin keeps 43 %: not settled\. Some \d+ more takes of each/,
   )
