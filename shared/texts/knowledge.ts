@@ -78,8 +78,8 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
     help: 'Not in the picture yet; a distance is not needed',
   },
   late: { name: 'Picture too late by', said: 'late by {value}', help: 'Negative if it was early' },
-  speed: { name: 'A speed', said: 'speed {value}', help: 'Chronograph, two beams, a recording' },
-  interval: { name: 'A time between two events', said: '{value} apart', help: 'From a sound recording or a trace' },
+  speed: { name: 'Speed', said: 'speed {value}', help: 'Chronograph, two beams, a recording' },
+  interval: { name: 'Time between two events', said: '{value} apart', help: 'From a sound recording or a trace' },
   blocked: {
     name: 'Time the beam was blocked',
     said: 'beam blocked for {value}',
@@ -94,7 +94,7 @@ export const EVIDENCE_TEXT: Record<EvidenceKind, { name: string; said: string; h
     help: 'Stops against the plan: “one stop dark”, −1 EV; or the aperture off a flash meter',
   },
   dark: {
-    name: 'A dark band',
+    name: 'Dark band',
     said: '{value} of the frame dark',
     help: 'Share of the frame left dark at the present shutter speed; gives the curtain travel',
   },

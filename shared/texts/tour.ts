@@ -23,7 +23,7 @@ export const TOUR_STEPS = [
     id: 'measure',
     title: 'Add a measurement',
     text:
-      'You measured something? Under Measurements press “Add a measurement”, choose the speed in flight, and type ' +
+      'You measured something? Under Measurements press “Add a measurement”, choose Speed, and type ' +
       '33 m/s. Everything that depends on it follows, with its uncertainty.',
   },
   {

@@ -106,7 +106,7 @@ test('what was seen bears on the plan at once, is asked about where it stands al
   await expect(page.getByTestId('delay')).toHaveText(/18\.2\s*ms/)
 
   await evidence.getByRole('button', { name: 'Add a measurement' }).click()
-  await pick(page.getByTestId('evidence-kind'), 'A speed')
+  await pick(page.getByTestId('evidence-kind'), 'Speed')
   await fillField(page, 'seen.value', '41 m/s')
   await evidence.getByRole('button', { name: 'Add', exact: true }).click()
   const finding = page.locator('[data-finding="evidence-surprise"]')

@@ -6,7 +6,7 @@ import { acknowledge, toJudge, verdict } from './runHelpers'
 test('the tour goes on by what is really done, is left and resumed, and ends with a set-up to keep', async ({
   page,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(90_000)
   await signIn(page)
   await page.goto('/?tour=1')
   const tour = page.getByTestId('tour')
@@ -36,12 +36,11 @@ test('the tour goes on by what is really done, is left and resumed, and ends wit
   await page.getByTestId('say').fill('f/11 iso 800')
   await page.keyboard.press('Enter')
   await expect(tour).toContainText('Step 4 of 6')
-  await page.getByRole('tab', { name: 'What I know' }).click()
+  await page.getByRole('button', { name: 'What I know' }).click()
   await page.getByRole('button', { name: 'Add a measurement' }).click()
-  const form = page.getByRole('form', { name: 'New measurement' })
-  await pick(form.getByLabel('Measured', { exact: true }), 'Speed in flight')
-  await form.getByLabel('Speed', { exact: true }).fill('33 m/s')
-  await form.getByRole('button', { name: 'Add', exact: true }).click()
+  await pick(page.getByTestId('evidence-kind'), 'Speed')
+  await fillField(page, 'seen.value', '33 m/s')
+  await page.getByTestId('evidence').getByRole('button', { name: 'Add', exact: true }).click()
   await expect(tour).toContainText('Step 5 of 6')
   await page.getByRole('button', { name: 'Play in slow motion' }).click()
   await expect(tour).toContainText('Step 6 of 6')

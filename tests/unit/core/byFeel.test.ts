@@ -41,6 +41,8 @@ describe('by hand', () => {
       const told = Array.from({ length: 40 }, (_, seed) => feel(evening(p, habit, 0.03, 16, seed + 1))!)
       const right = told.filter(({ advice }) => advice === (habit > 0 ? 'sooner' : 'later')).length
       expect(right).toBeGreaterThanOrEqual(36)
+      // Nobody is sent the wrong way.
+      expect(told.filter(({ advice }) => advice === (habit > 0 ? 'later' : 'sooner'))).toEqual([])
       const held = told.filter(({ late }) => Math.abs(late!.by - habit) < 2 * late!.error).length
       expect(held).toBeGreaterThanOrEqual(32)
       // Verdicts of one kind alone bound it on one side only: on average it is no farther off than it says.
