@@ -169,7 +169,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
       <p v-if="choice.sun" class="text-[12px] text-(--ink-soft)" data-testid="sun">{{ sunText }}</p>
     </fieldset>
     <fieldset v-if="store.day.people.length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
-      <legend class="text-[12px] text-(--ink-soft)">Not without</legend>
+      <legend class="text-[12px] text-(--ink-soft)">Who must be there</legend>
       <UCheckbox
         v-for="person in store.day.people"
         :key="person.id"

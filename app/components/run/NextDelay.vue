@@ -185,7 +185,7 @@ const changed = computed(() =>
 }
 .tally {
   display: grid;
-  grid-template-columns: 1fr auto;
+  grid-template-columns: minmax(8.5rem, 1fr) minmax(0, auto);
   gap: 1px 10px;
   font-size: 14px;
 }

@@ -115,7 +115,11 @@ const costs = computed(() =>
             </p>
             <p v-else>{{ CAUSE_ADVICE.unsaid }}</p>
             <LazySeasonLostChart :lost="answers.lost" />
-            <ul v-if="answers.lostBy.length > 1" class="text-[13px]" aria-label="By recipe">
+            <ul
+              v-if="answers.lostBy.length > 1"
+              class="mt-2 columns-2 gap-8 text-[13px] max-sm:columns-1"
+              aria-label="By recipe"
+            >
               <li v-for="row in answers.lostBy" :key="row.recipe">
                 {{ recipeName(row.recipe) }}: {{ count(row.takes) }} of {{ count(row.fired) }} lost<template
                   v-if="row.causes[0]"

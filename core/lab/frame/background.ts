@@ -226,7 +226,7 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
 /** How even the ground is. */
 export const ground: Omit<LabTool, 'sample'> = {
   id: 'ground',
-  title: 'Ground',
+  title: 'Background',
   text: 'A frame with the lights on: how even the background is, where it is brightest and which edge falls off.',
   takes: 'frame',
   least: 1,
