@@ -3,6 +3,7 @@ import type { Recipe, Setup } from '../setup/types'
 import { type Cause, mainCause } from './causes'
 import { type Comparison, type Tried, compareTried } from './compare'
 import { type Cost, costOf } from './cost'
+import { type MisfireBout, type MisfireDay, misfireBout } from './misfires'
 import { type Correction, type SaidTake, type WordKept, wordKept, worthyCorrection } from './word'
 
 /** A set-up as a season's answers know it. */
@@ -31,6 +32,8 @@ export interface SeasonLog {
   sums: readonly SeasonSum[]
   /** Of takes of which something was said: the set-up's place, the chance said, and 1 where it was kept. */
   said: readonly (readonly [setup: number, chance: number, kept: 0 | 1])[]
+  /** What was fired on each day. */
+  days: readonly MisfireDay[]
 }
 
 /** Lost takes by their main cause, the commonest first. */
@@ -53,6 +56,8 @@ export interface SeasonAnswers {
   lost: LostTakes
   /** By recipe, the most lost first. */
   lostBy: (LostTakes & { recipe: Recipe | ''; fired: number })[]
+  /** Days on which more misfired than on the others; null: none stand out. */
+  misfires: MisfireBout | null
   works: WhatWorks[]
   word: WordKept | null
   /** What would put right what is said; null: too little was said, or nothing is gained. */
@@ -129,6 +134,7 @@ export function answersOf(log: SeasonLog): SeasonAnswers {
     lostBy: byRecipe
       .map(([recipe, own]) => ({ recipe, fired: total(own).takes, ...lostOf(own) }))
       .sort((a, b) => b.takes - a.takes),
+    misfires: misfireBout(log.days),
     works: worksOf(log),
     word: wordKept(said),
     correction: worthyCorrection(said),

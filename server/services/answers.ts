@@ -26,6 +26,22 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
   const asked: (SQL | undefined)[] = query.recipe
     ? [rows.length > 0 ? inArray(takeCells.setupId, [...places.keys()]) : sql`false`]
     : []
+  const where = and(
+    eq(takeCells.studioId, studioId),
+    eq(takeCells.practice, false),
+    query.from ? gte(takeCells.day, query.from) : undefined,
+    query.to ? lte(takeCells.day, query.to) : undefined,
+    ...asked,
+  )
+  const days = await db
+    .select({
+      day: takeCells.day,
+      fired: sum(takeCells.takes).mapWith(Number),
+      misfires: sum(sql`${takeCells.takes} * (${takeCells.verdict} = 'misfire')`).mapWith(Number),
+    })
+    .from(takeCells)
+    .where(where)
+    .groupBy(takeCells.day)
   const counted = await db
     .select({
       setupId: takeCells.setupId,
@@ -36,15 +52,7 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
       kept: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
     })
     .from(takeCells)
-    .where(
-      and(
-        eq(takeCells.studioId, studioId),
-        eq(takeCells.practice, false),
-        query.from ? gte(takeCells.day, query.from) : undefined,
-        query.to ? lte(takeCells.day, query.to) : undefined,
-        ...asked,
-      ),
-    )
+    .where(where)
     .groupBy(takeCells.setupId, takeCells.verdict, takeCells.cause, takeCells.variant)
   const told = await db
     .select({ setupId: takes.setupId, said: takes.said, keeper: takes.keeper })
@@ -70,6 +78,7 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
       const setup = places.get(setupId)
       return setup === undefined ? [] : [{ ...row, setup, cause: cause as SeasonLog['sums'][number]['cause'] }]
     }),
+    days,
     said: told.flatMap(({ setupId, said, keeper }) => {
       const setup = places.get(setupId)
       return setup === undefined || !said ? [] : [[setup, said.chance, keeper ? 1 : 0] as const]

@@ -1,4 +1,4 @@
-import type { Cause, Comparison, WordKept } from '../../core/season'
+import type { Cause, Comparison, MisfireBout, WordKept } from '../../core/season'
 
 /** Why takes are lost, as a label. */
 export const CAUSE_LABELS: Readonly<Record<Cause | 'unsaid', string>> = {
@@ -31,6 +31,15 @@ export function comparisonText(names: readonly [string, string], made: Compariso
   return more === 0
     ? `${both}: not settled, and close to it.`
     : `${both}: not settled. Some ${more} more takes of each would tell.`
+}
+
+/** On which days takes misfired beyond chance, as a sentence. */
+export function misfireText({ from, to, when, fired, misfires, others }: MisfireBout): string {
+  const days = { on: `On ${from}`, until: `Until ${to}`, since: `Since ${from}` }[when]
+  return (
+    `${days} ${misfires} of ${fired} takes misfired, on other days ${others.misfires} of ${others.fired}: more than ` +
+    'chance. Find out what was different then: cells, a cable, a sensor’s level.'
+  )
 }
 
 /** What to do about the commonest cause of lost takes. */

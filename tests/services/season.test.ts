@@ -58,6 +58,12 @@ test('every cause and share that is told is that of the takes themselves', () =>
   expect(answers.said).toBe(all.filter(({ said }) => said !== null).length)
 })
 
+test('the evening of misfires is named by its day, with what it was', () => {
+  const bout = answers.misfires!
+  expect(bout).toMatchObject({ when: 'on', from: '2026-07-23' })
+  expect(bout.misfires / bout.fired).toBeGreaterThan(5 * (bout.others.misfires / bout.others.fired))
+})
+
 test('the evening of the bad link shows as misfires, and elsewhere they are few', async () => {
   const bad = await shootReport(own.db, own.studioId, await shootNamed('Seaside snacks'))
   const good = await shootReport(own.db, own.studioId, await shootNamed('Tea house'))

@@ -65,9 +65,9 @@ const everything = async (from = own): Promise<LogEntry[]> =>
 const right = async (): Promise<void> => expect((await wrongCells(connection)).wrong).toEqual([])
 
 test('a season’s sums are those of the takes, each lost to the cause it says', async () => {
-  const { setups: listed, sums, said } = await seasonLog(own.db, own.studioId, {})
+  const { setups: listed, sums, said, days } = await seasonLog(own.db, own.studioId, {})
   const takes = await everything()
-  const answers = answersOf({ setups: listed, sums, said })
+  const answers = answersOf({ setups: listed, sums, said, days })
   expect([answers.takes, answers.kept]).toEqual([takes.length, takes.filter(({ keeper }) => keeper).length])
   const byHand = new Map<string, number>()
   for (const take of takes) {
@@ -78,6 +78,11 @@ test('a season’s sums are those of the takes, each lost to the cause it says',
     Object.fromEntries(byHand),
   )
   expect(said).toHaveLength(takes.filter(take => take.said !== null).length)
+  const fired = grouped(takes, ({ firedAt }) => firedAt.slice(0, 10))
+  const misfiredOn = (day: string): number => fired.get(day)!.filter(({ verdict }) => verdict === 'misfire').length
+  expect(new Set(days)).toEqual(
+    new Set([...fired].map(([day, own]) => ({ day, fired: own.length, misfires: misfiredOn(day) }))),
+  )
   const variants = grouped(sums, ({ variant }) => variant)
   for (const [variant, own] of variants)
     expect(own.reduce((sum, one) => sum + one.takes, 0)).toBe(

@@ -50,8 +50,7 @@ function saved({ id }: MeasurementPromise): string {
       <li v-for="promise in promises ?? []" :key="promise.id" class="border-b border-(--hair) py-0.5 leading-snug">
         {{ MEASUREMENT_TEXT[promise.id] }}:
         <span class="tabular"
-          >on time, this take {{ show(plan.keep.firstTake, 'share') }} →
-          <b>{{ show(promise.first, 'share') }}</b></span
+          >on time, this take {{ show(plan.keep.firstTake, 'share') }} → <b>{{ show(promise.first, 'share') }}</b></span
         >
         <span class="block text-[11px] text-(--ink-soft)">
           off by ±{{ show(plan.spread.uncertainty, 'time', { figures: 2 }) }} → ±{{

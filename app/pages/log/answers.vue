@@ -5,7 +5,7 @@ import type { SeasonAnswers, WhatWorks } from '~~/core/season'
 import { api } from '~/services/api'
 import { answersInWorker } from '~/services/season'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
-import { CAUSE_ADVICE, CAUSE_LABELS, comparisonText, wordText } from '~~/shared/texts/season'
+import { CAUSE_ADVICE, CAUSE_LABELS, comparisonText, misfireText, wordText } from '~~/shared/texts/season'
 
 /** What the log answers: why takes were lost, what works better, whether Epiro keeps its word, what keepers cost. */
 const { show } = useNumbers()
@@ -114,6 +114,7 @@ const costs = computed(() =>
               <strong>{{ CAUSE_ADVICE[commonest.cause] }}</strong>
             </p>
             <p v-else>{{ CAUSE_ADVICE.unsaid }}</p>
+            <p v-if="answers.misfires" data-testid="misfires">{{ misfireText(answers.misfires) }}</p>
             <LazySeasonLostChart :lost="answers.lost" />
             <ul
               v-if="answers.lostBy.length > 1"

@@ -74,7 +74,9 @@ test('3: what was typed stays when the hand takes over, and the face bounds the 
   // A method takes the shutter that it cannot do without, says so in place, and gives it back.
   const method = page.getByLabel('Method', { exact: true }).first()
   await pick(method, 'Open shutter')
-  await expect(page.locator('[data-followed="method"]')).toContainText(/Changed with it: Shutter speed 1\/500\ss → 2\ss/)
+  await expect(page.locator('[data-followed="method"]')).toContainText(
+    /Changed with it: Shutter speed 1\/500\ss → 2\ss/,
+  )
   await expect(field(page, 'picture.iso')).toHaveValue(before[1]!)
   await pick(method, 'Fast shutter')
   expect(await typed()).toEqual(before)

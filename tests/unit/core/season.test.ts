@@ -258,6 +258,7 @@ describe('what a log answers', () => {
       { setup: 2, verdict: 'misfire', cause: '', variant: 'thin', takes: 5, kept: 0 },
     ],
     said: [],
+    days: [],
   }
   const answers = answersOf(log)
 
@@ -296,7 +297,7 @@ describe('what a log answers', () => {
     expect([answers.word, answers.correction, answers.said]).toEqual([null, null, 0])
   })
   test('an empty log answers nothing, and does not fail', () => {
-    expect(answersOf({ setups: [], sums: [], said: [] })).toMatchObject({ takes: 0, works: [], cost: [], word: null })
+    expect(answersOf({ setups: [], sums: [], said: [], days: [] })).toMatchObject({ takes: 0, works: [], cost: [], word: null })
   })
 })
 
