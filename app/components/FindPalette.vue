@@ -17,10 +17,14 @@ const found = shallowRef<Found[]>([])
 const failure = ref('')
 const looking = ref(false)
 const recent = shallowRef(recentPages())
+/** Each time it is opened it begins anew. */
+const round = ref(0)
 watch(open, now => {
-  if (!now) return
   text.value = ''
+  found.value = []
+  if (!now) return
   recent.value = recentPages()
+  round.value++
 })
 watchDebounced(
   text,
@@ -153,6 +157,7 @@ const groups = computed(() => [
   >
     <template #body>
       <UCommandPalette
+        :key="round"
         v-model:search-term="text"
         :groups="groups"
         :loading="looking"
