@@ -111,7 +111,27 @@ describe('a part of a drawing', () => {
     await bare.trigger('dblclick')
     expect(view.entry).toBeNull()
     await press(handle({ paths: ['flashes[0].distance'] }), 'Enter')
-    expect(view.entry).toMatchObject({ title: 'Key', paths: ['flashes[0].distance'] })
+    expect(view.entry).toMatchObject({ title: 'Key', paths: ['flashes[0].distance'], quiet: false })
+  })
+
+  test('touched it shows its figures, a drag puts them away, the other button goes to them', async () => {
+    const view = useViewStore()
+    const at = (clientX: number, clientY: number, button = 0) => ({ clientX, clientY, button })
+    const part = handle({ paths: ['flashes[0].distance'] })
+    await part.trigger('pointerdown', at(10, 20))
+    await part.trigger('pointermove', at(10, 20))
+    await part.trigger('pointerup', at(10, 20))
+    expect(view.entry).toMatchObject({ title: 'Key', quiet: true })
+    expect(part.emitted('drag')).toBeUndefined()
+    await part.trigger('pointerdown', at(10, 20))
+    await part.trigger('pointermove', at(12, 20))
+    await part.trigger('pointerup', at(12, 20))
+    expect(view.entry).toBeNull()
+    await part.trigger('pointerdown', at(12, 20, 2))
+    await part.trigger('pointermove', at(40, 20))
+    await part.trigger('contextmenu', at(40, 20, 2))
+    expect(view.entry).toMatchObject({ title: 'Key', quiet: false })
+    expect(part.emitted('drag')).toHaveLength(1)
   })
 })
 
@@ -204,7 +224,7 @@ describe('the strip of pops', () => {
     const grip = second.get('rect')
     const x = Number(grip.attributes('x')) + 7
     await second.trigger('pointerdown', { clientX: x, clientY: 20 })
-    await second.trigger('pointermove', { clientX: x, clientY: 20 })
+    await second.trigger('pointermove', { clientX: x + 0.01, clientY: 20 })
     expect(changes[0]!.changes[0]!.value).toBeCloseTo(side!.interval, 4)
     await second.trigger('pointermove', { clientX: x + 50, clientY: 20 })
     const later = changes[1]!.changes[0]!.value as number

@@ -36,7 +36,7 @@ test('plan --text prints a dial card with findings, the first take beside later 
   expect(whole).toMatch(
     /Keeper\s+[\d.]+\s% this take \(on time [\d.]+\s%, kept 80\s%, it fires 98\s%\); [\d.]+\s% once/,
   )
-  expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .* the moment; \d+ if every take on time were kept/)
+  expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .*; \d+ if every take on time were kept/)
   const card = epiro(
     ['plan', '-', '--text'],
     JSON.stringify({ ...newSetup('balloon'), flashes: newSetup('balloon').flashes.map(f => ({ ...f, power: 1 })) }),

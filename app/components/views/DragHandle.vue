@@ -30,9 +30,9 @@ let moved = false
 let drags = 0
 /** From the pointer to the handle's own place when it was taken hold of; the handle does not jump to the pointer. */
 function down(event: PointerEvent): void {
-  if (event.button !== 0) return
+  if (event.button > 0) return
   moved = false
-  from = { x: event.clientX, y: event.clientY }
+  from = svgPoint(event)
   const target = event.currentTarget as SVGGElement
   target.setPointerCapture(event.pointerId)
   target.focus()
@@ -41,10 +41,11 @@ function down(event: PointerEvent): void {
 }
 function move(event: PointerEvent): void {
   if (!grabbed) return
-  if (!moved && event.clientX === from.x && event.clientY === from.y) return
+  const to = svgPoint(event)
+  if (!moved && to.x === from.x && to.y === from.y) return
   moved = true
   view.entry = null
-  emit('drag', svgPoint(event), `${label}-${drags}`, event.altKey)
+  emit('drag', to, `${label}-${drags}`, event.altKey)
 }
 function up(event: PointerEvent): void {
   if (grabbed && !moved) enter(event, true)

@@ -151,7 +151,7 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   expect(stockFinding(setup, { ...playedSessions(setup), props: null, later: 0 })).toBeNull()
   const told = fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')
   expect(told).toMatch(/^played 300 times to 3 keepers, enough in 90 %: /)
-  expect(told).toMatch(/ 80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 were/)
+  expect(told).toMatch(/ 80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 if every take/)
 })
 
 test('the quick form of a search by measured places proposes what the grid does', () => {
