@@ -17,7 +17,7 @@ const found = shallowRef<Found[]>([])
 const failure = ref('')
 const looking = ref(false)
 const recent = shallowRef(recentPages())
-/** Each time it is opened it begins anew. */
+/** Each time it is opened it begins anew; what fades out would take the focus from one that is opened meanwhile. */
 const round = ref(0)
 watch(open, now => {
   text.value = ''
@@ -153,6 +153,7 @@ const groups = computed(() => [
     v-model:open="open"
     :title="FOUND_LABELS.title"
     :description="FOUND_LABELS.help"
+    :transition="false"
     :ui="{ content: 'max-w-2xl top-20 translate-y-0', header: 'sr-only', body: 'p-0 sm:p-0' }"
   >
     <template #body>

@@ -112,6 +112,7 @@ test('one search finds set-ups, terms and actions, remembers what was open, and 
   await expect(search.getByRole('group').first()).toContainText('Recent')
   await search.getByRole('option').first().click()
   await expect(page).toHaveURL(address)
+  await expect(page.getByTestId('delay')).toBeVisible()
   await page.keyboard.press('/')
   await field.fill('zzzz nothing')
   await expect(search).toContainText('Nothing found.')
