@@ -297,7 +297,12 @@ describe('what a log answers', () => {
     expect([answers.word, answers.correction, answers.said]).toEqual([null, null, 0])
   })
   test('an empty log answers nothing, and does not fail', () => {
-    expect(answersOf({ setups: [], sums: [], said: [], days: [] })).toMatchObject({ takes: 0, works: [], cost: [], word: null })
+    expect(answersOf({ setups: [], sums: [], said: [], days: [] })).toMatchObject({
+      takes: 0,
+      works: [],
+      cost: [],
+      word: null,
+    })
   })
 })
 
