@@ -1,4 +1,3 @@
-import { newSetup } from '~~/core'
 import { TOUR_LABELS, TOUR_STEPS } from '~~/shared/texts/tour'
 import { api } from '~/services/api'
 
@@ -54,6 +53,8 @@ export const useTourStore = defineStore('tour', () => {
     const shoot =
       shoots.find(({ name }) => name === TOUR_LABELS.shoot) ??
       (await api.createShoot({ name: TOUR_LABELS.shoot, date, place: '', notes: '' }))
+    // The layout holds this store: the core is read when a tour begins, not with every page.
+    const { newSetup } = await import('~~/core')
     const { id } = await api.createSetup(shoot.id, newSetup('projectile'))
     keep({ setupId: id, step: 0, rehearsal: '' })
     return `/setups/${id}`

@@ -3,7 +3,17 @@ import { pairedDifference, type Tried } from '../../core/season'
 import type { LogQuery } from '../../shared/schemas/log'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
-import { type Narrowed, type Places, cellsWhere, named, narrowed, noteHolds, placesOf, takesWhere } from './logFilter'
+import {
+  type Narrowed,
+  type Places,
+  cellsWhere,
+  named,
+  narrowed,
+  noteHolds,
+  placesOf,
+  takesCounted,
+  takesWhere,
+} from './logFilter'
 import { talliesOf } from './logStats'
 
 /** What two questions find, held against each other. */
@@ -36,7 +46,7 @@ function foundBy(asked: Narrowed, text: string | undefined, places: Places) {
 async function foundByBoth(db: Database, one: LogQuery, other: LogQuery, studioId: string, places: Places) {
   const [a, b] = [narrowed(studioId, one, places), narrowed(studioId, other, places)]
   if (!one.text && !other.text) {
-    const n = one.pictures || other.pictures ? takeCells.pictured : takeCells.takes
+    const n = takesCounted(one.pictures ? a : b)
     const [row] = await db
       .select({ both: sum(n).mapWith(Number) })
       .from(takeCells)
