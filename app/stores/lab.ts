@@ -49,6 +49,8 @@ export const useLabStore = defineStore('lab', () => {
   let asked = 0
   /** Settings that somebody set since the tool was chosen. */
   let said: LabSettings = {}
+  /** Readings asked for: marks move faster than they are read, and only the last answer holds. */
+  let reads = 0
 
   function choose(id: string): void {
     if (!labTool(id)) return
@@ -64,6 +66,7 @@ export const useLabStore = defineStore('lab', () => {
   }
   function clear(): void {
     asked++
+    reads++
     files.value = []
     marks.value = []
     reading.value = null
@@ -107,17 +110,19 @@ export const useLabStore = defineStore('lab', () => {
   }
 
   const read = async (): Promise<void> => {
+    const own = ++reads
     if (files.value.length < tool.value.least) {
       reading.value = null
       return
     }
-    reading.value = await askLab<'read'>({
+    const answer = await askLab<'read'>({
       kind: 'read',
       tool: toolId.value,
       files: files.value.map(({ file }) => file),
       settings: { ...settings.value },
       marks: marks.value.map(mark => ({ ...mark })),
     })
+    if (own === reads) reading.value = answer
   }
 
   async function one(file: File): Promise<LabFile> {

@@ -46,6 +46,8 @@ test('why takes were lost and what works better: said as they are judged, answer
   }
   await open(page, '/log')
   await page.getByRole('link', { name: 'Answers' }).click()
+  // The log has days from and to as well.
+  await expect(page.getByRole('heading', { name: 'Answers', exact: true })).toBeVisible()
   await page.getByLabel('From', { exact: true }).fill('2026-11-02')
   await page.getByLabel('To', { exact: true }).fill('2026-11-02')
   await expect(page.getByText('24 takes, 12 keepers.')).toBeVisible()

@@ -57,6 +57,7 @@ for (const way of ['key', 'touch'] as const) {
         await expect(page.getByTestId('delay')).not.toHaveText('')
         const know = page.getByTestId('know')
         const asks = know.locator('[data-ask]')
+        await expect(asks.first()).toBeVisible()
         const questions = await asks.count()
         expect(questions, recipe).toBeGreaterThanOrEqual(6)
         expect(questions, recipe).toBeLessThanOrEqual(10)

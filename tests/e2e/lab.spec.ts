@@ -12,6 +12,8 @@ async function given(page: import('@playwright/test').Page, tool: string, seed: 
   if (setup) await expect(page.getByTestId('lab-setup')).toHaveAttribute('data-setup', setup)
   const files = await Promise.all(labTool(tool)!.sample(seed).files.map(fileOf))
   await page.getByTestId('lab-files').setInputFiles(files)
+  // The sample that a tool opens with makes room, and its figures with it.
+  await expect(page.getByText('A sample, already read')).toHaveCount(0)
 }
 const setting = (page: import('@playwright/test').Page, key: string) => page.locator(`input[data-path="lab.${key}"]`)
 async function enter(page: import('@playwright/test').Page, key: string, text: string): Promise<void> {

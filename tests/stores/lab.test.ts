@@ -112,6 +112,16 @@ describe('what the Lab reads', () => {
     expect(value('restitution')).toBeCloseTo(before, 2)
   })
 
+  test('a reading that comes after its file is gone is not shown', async () => {
+    const lab = useLabStore()
+    lab.choose(SOUND)
+    await lab.loadSample(false, 4)
+    const late = lab.mark(lab.reading!.marks[0]!.id, 0, lab.reading!.marks[0]!.at + 0.02)
+    lab.clear()
+    await late
+    expect([lab.reading, lab.files, lab.trouble]).toEqual([null, [], []])
+  })
+
   test('fewer files than a tool compares are not read; one more is', async () => {
     const lab = useLabStore()
     lab.choose('trace')
