@@ -24,7 +24,10 @@ import type { SeasonLog } from '~~/core/season'
 import type { CourseRecord, LessonProgress } from '~~/server/services/course'
 import type { CourseAnswer } from '~~/shared/schemas/course'
 import type { GearList, GearRecord } from '~~/server/services/gear'
-import type { GearEventInput } from '~~/shared/schemas/gear'
+import type { KeptShareRecord } from '~~/server/services/keptShare'
+import type { RehearsalRecord } from '~~/server/services/rehearsals'
+import type { LikeGearRecord } from '~~/server/services/gearLikeness'
+import type { GearEventInput, LikeGearInput } from '~~/shared/schemas/gear'
 import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
 import type { DayEventInput } from '~~/shared/schemas/shootDay'
@@ -202,6 +205,10 @@ export const api = {
   restoreSetup: (id: string) => call<SetupRecord>('POST', `/api/setups/${id}/restore`, {}),
   kit: () => call<KitRecord[]>('GET', '/api/kit'),
   gear: () => call<GearList>('GET', '/api/gear'),
+  likeGear: () => call<LikeGearRecord[]>('GET', '/api/gear/likeness'),
+  nameLikeGear: (input: LikeGearInput) => call<{ id: string | null }>('POST', '/api/gear/likeness', input),
+  keptShare: () => call<KeptShareRecord>('GET', '/api/kept-share'),
+  useKeptShare: (used: boolean) => call<KeptShareRecord>('PUT', '/api/kept-share', { used }),
   noteGear: (kitId: string, event: GearEventInput) => call<{ id: string }>('POST', `/api/kit/${kitId}/events`, event),
   strikeGear: (id: string, struck: boolean) => call('PUT', `/api/gear-events/${id}/strike`, { struck }),
   createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
@@ -252,6 +259,7 @@ export const api = {
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),
   beginPractice: (exercise: string, seed?: number) =>
     call<SetupRecord>('POST', '/api/practice', { exercise, ...(seed === undefined ? {} : { seed }) }),
+  rehearsals: (setupId: string) => call<RehearsalRecord[]>('GET', `/api/setups/${setupId}/rehearsals`),
   rehearse: (setupId: string) => call<SetupRecord>('POST', `/api/setups/${setupId}/rehearse`, {}),
   practice: (setupId: string) => call<PracticeState>('GET', `/api/setups/${setupId}/practice`),
   revealPractice: (setupId: string) => call<PracticeState>('POST', `/api/setups/${setupId}/practice/reveal`, {}),

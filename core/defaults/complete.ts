@@ -1,3 +1,4 @@
+import { USUALLY_KEPT } from '../setup/kept'
 import { type Json, isObject } from '../math/json'
 import { bodiesOfOld } from './bodies'
 import { newLists } from '../recipes'
@@ -166,7 +167,7 @@ export function completeSetup(value: unknown): unknown {
     link: filled(value.link, INTERVAL_ADDITION),
     sequence: completeSequence(value.sequence, Array.isArray(value.flashes) ? value.flashes.length : 0),
     scene: value.scene ?? SCENE,
-    goal: filled(value.goal, { variants: '' }),
+    goal: filled(value.goal, { variants: '', kept: USUALLY_KEPT.share }),
     flashes: Array.isArray(value.flashes) ? value.flashes.map(completeFlash) : value.flashes,
     crew: filled(value.crew ?? {}, nobodyNamed()),
     kit: filled(value.kit ?? {}, noKit()),

@@ -29,11 +29,26 @@ const BETTER = 0.8
 
 const alike = (a: number, b: number, by: number): boolean => Math.abs(a - b) <= by * Math.max(a, b)
 
+/** Whether two set-ups look as if they were fired with the same launcher, skin or hand. */
+export const LOOKS_SHARED: Readonly<Record<LearntElsewhere['what'], (a: Setup, b: Setup) => boolean>> = {
+  speed: (a, b) =>
+    a.action.kind === b.action.kind &&
+    a.motion.kind === b.motion.kind &&
+    !['still', 'fall'].includes(a.motion.kind) &&
+    alike(a.motion.mass, b.motion.mass, ALIKE) &&
+    alike(a.motion.diameter, b.motion.diameter, ALIKE) &&
+    alike(a.motion.speed, b.motion.speed, ALIKE_SPEED),
+  tear: (a, b) =>
+    traitsOf(a.recipe).tears === true &&
+    a.recipe === b.recipe &&
+    a.subject.filling === b.subject.filling &&
+    alike(a.subject.height, b.subject.height, ALIKE_SIZE),
+  hand: (a, b) => a.trigger === 'hand' && b.trigger === 'hand',
+}
+
 interface Subject {
   what: LearntElsewhere['what']
   path: string
-  /** Whether what was learnt on the one holds for the other. */
-  shared: (a: Setup, b: Setup) => boolean
   /** Standard deviation of the figure as it is held, in its unit. */
   sigma: (setup: Setup) => number
   changes: (learnt: Setup, sigma: number) => Change[]
@@ -43,13 +58,6 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'speed',
     path: 'motion.speed',
-    shared: (a, b) =>
-      a.action.kind === b.action.kind &&
-      a.motion.kind === b.motion.kind &&
-      !['still', 'fall'].includes(a.motion.kind) &&
-      alike(a.motion.mass, b.motion.mass, ALIKE) &&
-      alike(a.motion.diameter, b.motion.diameter, ALIKE) &&
-      alike(a.motion.speed, b.motion.speed, ALIKE_SPEED),
     sigma: ({ motion }) => motion.speed * motion.speedError,
     changes: ({ motion }, sigma) => [
       { path: 'motion.speed', value: significant(motion.speed) },
@@ -60,11 +68,6 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'tear',
     path: 'subject.crackSpeed',
-    shared: (a, b) =>
-      traitsOf(a.recipe).tears === true &&
-      a.recipe === b.recipe &&
-      a.subject.filling === b.subject.filling &&
-      alike(a.subject.height, b.subject.height, ALIKE_SIZE),
     sigma: ({ subject }) => subject.crackSpeed * subject.crackSpeedError,
     changes: ({ subject }, sigma) => [
       { path: 'subject.crackSpeed', value: significant(subject.crackSpeed) },
@@ -75,7 +78,6 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'hand',
     path: 'hand.flinch',
-    shared: (a, b) => a.trigger === 'hand' && b.trigger === 'hand',
     sigma: ({ hand }) => hand.flinchError,
     changes: ({ hand }, sigma) => [
       { path: 'hand.flinch', value: significant(hand.flinch) },
@@ -96,10 +98,10 @@ const lastDay = ({ evidence }: Pick<Setup, 'evidence'>): string =>
  */
 export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntElsewhere[] {
   const here = conditionedOnEvidence(setup)
-  return SUBJECTS.flatMap(({ what, path, shared, sigma, changes }) => {
+  return SUBJECTS.flatMap(({ what, path, sigma, changes }) => {
     const heldSigma = heldAt(setup, here, path)?.sigma ?? sigma(here)
     const [best] = others
-      .filter(other => shared(setup, other))
+      .filter(other => LOOKS_SHARED[what](setup, other))
       .flatMap(other => {
         const learnt = conditionedOnEvidence(other)
         const told = heldAt(other, learnt, path)

@@ -1,5 +1,5 @@
 export { posteriorOf, conditionedOnEvidence } from './conditioned'
-export { type LearntElsewhere, learntElsewhere } from './elsewhere'
+export { LOOKS_SHARED, type LearntElsewhere, learntElsewhere } from './elsewhere'
 export { type Repeat, repeatsOf } from './firing'
 export { heldAt } from './held'
 export { infer } from './infer'

@@ -1,8 +1,6 @@
 import type { Assessment } from './assess'
 import type { Finding, FindingId } from './findings'
 
-/** Takes on the moment that are kept before any were seen: eight of ten. */
-export const USUALLY_KEPT = { kept: 8, of: 10 } as const
 /** Misfires before any were seen: one in fifty. */
 export const USUAL_MISFIRES = { seen: 1, of: 50 } as const
 
@@ -102,12 +100,8 @@ function stopOf(findings: readonly Pick<Finding, 'id' | 'severity'>[], moment: n
 }
 
 /** What every take needs besides the moment, before a log says how often it is so. */
-export function usualParts(a: Pick<Assessment, 'face'>): Omit<KeeperParts, 'moment'> {
-  return {
-    face: a.face?.chance ?? 1,
-    kept: USUALLY_KEPT.kept / USUALLY_KEPT.of,
-    fires: 1 - USUAL_MISFIRES.seen / USUAL_MISFIRES.of,
-  }
+export function usualParts(a: Pick<Assessment, 'face' | 'known'>): Omit<KeeperParts, 'moment'> {
+  return { face: a.face?.chance ?? 1, kept: a.known.goal.kept, fires: 1 - USUAL_MISFIRES.seen / USUAL_MISFIRES.of }
 }
 
 /**
@@ -117,7 +111,7 @@ export function usualParts(a: Pick<Assessment, 'face'>): Omit<KeeperParts, 'mome
  * they are not known
  */
 export function keeperOf(
-  a: Pick<Assessment, 'keep' | 'face'>,
+  a: Pick<Assessment, 'keep' | 'face' | 'known'>,
   findings: readonly Pick<Finding, 'id' | 'severity'>[] = [],
 ): KeeperChance {
   const parts: KeeperParts = { moment: a.keep.firstTake, ...usualParts(a) }

@@ -1,3 +1,4 @@
+import { USUALLY_KEPT } from '../setup/kept'
 import { nobodyNamed } from '../setup/crew'
 import { untested } from '../setup/tests'
 import { type Setup, noKit } from '../setup/types'
@@ -149,7 +150,7 @@ export const BASE: Omit<Setup, 'name' | 'recipe' | 'lists' | 'bodies'> = {
   },
   catch: { distance: 1.9 },
   crew: nobodyNamed(),
-  goal: { keepers: 3, confidence: 0.9, stock: 24, variants: '' },
+  goal: { keepers: 3, confidence: 0.9, stock: 24, variants: '', kept: USUALLY_KEPT.share },
   kit: noKit(),
   learnt: [],
   evidence: [],

@@ -3,7 +3,8 @@ import { type DelayPrior, type FiredTake, type KeeperWindow, delayPosterior } fr
 import { bestOfOffsets } from './search/offsets'
 import { type Random, seededRandom } from '../math/random'
 import { type Assessment, type Dial, type KeeperParts, assess, dialOf, rigSource } from '../plan'
-import { USUALLY_KEPT, USUAL_MISFIRES } from '../plan/keeper'
+import { USUAL_MISFIRES } from '../plan/keeper'
+import { USUALLY_KEPT } from '../setup/kept'
 import type { Setup } from '../setup/types'
 import { type LoggedTake, feedbackOf, placeTells } from './feedback'
 import { nextProposal, priorOf } from './learn'
@@ -304,11 +305,11 @@ function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; 
     a.timing.moment === null ? 0 : shots === planned ? firstChance(a, planned, next) : playedChance(shots, next)
   // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
   const face = a.face?.chance ?? 1
-  const kept = (tally.kept + USUALLY_KEPT.kept * face) / (tally.of + USUALLY_KEPT.of)
+  const kept = (tally.kept + USUALLY_KEPT.of * setup.goal.kept * face) / (tally.of + USUALLY_KEPT.of)
   const parts = {
     moment: first,
     face: tally.of > 0 ? 1 : face,
-    kept: tally.of > 0 ? kept : USUALLY_KEPT.kept / USUALLY_KEPT.of,
+    kept: tally.of > 0 ? kept : setup.goal.kept,
     fires: 1 - odds.misfire,
   }
   const keeperAt = (moment: number): number => moment * kept * parts.fires

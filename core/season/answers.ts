@@ -1,40 +1,13 @@
 import { grouped } from '../math/grouped'
-import type { Recipe, Setup } from '../setup/types'
+import type { Recipe } from '../setup/types'
 import { type Cause, mainCause } from './causes'
 import { type Comparison, type Tried, compareTried } from './compare'
 import { type Cost, costOf } from './cost'
-import { type MisfireBout, type MisfireDay, misfireBout } from './misfires'
+import type { SeasonLog, SeasonSum } from './log'
+import { type MisfireBout, misfireBout } from './misfires'
+import { type PersonTakes, peopleOf } from './people'
+import { type TakesKept, takesKept } from './props'
 import { type Correction, type SaidTake, type WordKept, wordKept, worthyCorrection } from './word'
-
-/** A set-up as a season's answers know it. */
-export interface SeasonSetup {
-  id: string
-  name: string
-  shootId: string
-  recipe: Recipe | ''
-  method: Setup['method'] | ''
-}
-
-/** Takes of a set-up that count alike, and those of them that were kept. */
-export interface SeasonSum {
-  /** Its place in the list of set-ups. */
-  setup: number
-  verdict: 'early' | 'on' | 'late' | 'missed' | 'misfire'
-  cause: Cause | ''
-  variant: string
-  takes: number
-  kept: number
-}
-
-/** What a studio's log comes to. */
-export interface SeasonLog {
-  setups: readonly SeasonSetup[]
-  sums: readonly SeasonSum[]
-  /** Of takes of which something was said: the set-up's place, the chance said, and 1 where it was kept. */
-  said: readonly (readonly [setup: number, chance: number, kept: 0 | 1])[]
-  /** What was fired on each day. */
-  days: readonly MisfireDay[]
-}
 
 /** Lost takes by their main cause, the commonest first. */
 export interface LostTakes {
@@ -59,10 +32,14 @@ export interface SeasonAnswers {
   /** Days on which more misfired than on the others; null: none stand out. */
   misfires: MisfireBout | null
   works: WhatWorks[]
+  /** Each person against the others, as far as whoever asks may see it; the most takes first. */
+  people: (PersonTakes & { name: string })[]
   word: WordKept | null
   /** What would put right what is said; null: too little was said, or nothing is gained. */
   correction: Correction | null
   said: number
+  /** Whether set-ups needed the takes that were said; null: too few were said anything of. */
+  sessions: TakesKept | null
   /** Takes to a keeper by recipe, the dearest first. */
   cost: { recipe: Recipe | ''; setups: number; cost: Cost }[]
 }
@@ -74,7 +51,7 @@ const total = (sums: readonly SeasonSum[]): Tried =>
   sums.reduce((sum, { takes, kept }) => ({ takes: sum.takes + takes, kept: sum.kept + kept }), { takes: 0, kept: 0 })
 
 /** Lost takes of some sums by their main cause, the commonest first. */
-export function lostOf(sums: readonly Omit<SeasonSum, 'setup' | 'variant'>[]): LostTakes {
+export function lostOf(sums: readonly Omit<SeasonSum, 'setup' | 'variant' | 'person'>[]): LostTakes {
   const counts = new Map<Cause | 'unsaid', number>()
   for (const { verdict, cause, takes, kept } of sums) {
     const lost = takes - kept
@@ -136,9 +113,11 @@ export function answersOf(log: SeasonLog): SeasonAnswers {
       .sort((a, b) => b.takes - a.takes),
     misfires: misfireBout(log.days),
     works: worksOf(log),
+    people: peopleOf(log).map(found => ({ ...found, name: log.people[found.person]! })),
     word: wordKept(said),
     correction: worthyCorrection(said),
     said: said.length,
+    sessions: takesKept(log.sessions.map(([of, used, done]) => ({ said: of, used, done: done === 1 }))),
     cost: byRecipe
       .map(([recipe, own]) => {
         const each = [...grouped(own, ({ setup }) => setup).values()].map(total)

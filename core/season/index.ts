@@ -16,13 +16,9 @@ export {
   worthyCorrection,
 } from './word'
 export { type VariantTally, variantTallies, variantsOf } from './variants'
-export {
-  type LostTakes,
-  type SeasonAnswers,
-  type SeasonLog,
-  type SeasonSetup,
-  type SeasonSum,
-  type WhatWorks,
-  answersOf,
-  lostOf,
-} from './answers'
+export { type LostTakes, type SeasonAnswers, type WhatWorks, answersOf, lostOf } from './answers'
+export type { SeasonLog, SeasonSetup, SeasonSum } from './log'
+export type { PersonTakes } from './people'
+export { type SaidTakes, type TakesKept, type UsedTakes, shareWithin, takesKept } from './props'
+export { type LikeGear, likeGear } from './likeness'
+export { type KeptShare, type OnTimeTakes, type StudioShare, keptShareFor, studioShare } from './keptShare'

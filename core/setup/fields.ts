@@ -377,6 +377,9 @@ export const FIELDS = {
   }),
   'goal.stock': number('count', 'Props at hand', 0, 100_000, { integer: true }),
   'goal.variants': text('Variants of the prop', 160),
+  'goal.kept': number('share', 'On-time takes usually kept', 0.02, 0.99, {
+    help: 'Of the takes that catch the moment, how many you keep for their looks; say 0.8 for eight in ten',
+  }),
   'kit.camera': text('Camera from kit', 36),
   'kit.lens': text('Lens from kit', 36),
   'kit.sensor': text('Sensor from kit', 36),

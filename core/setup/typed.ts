@@ -4,7 +4,7 @@ import type { FigureMark, FigureSource, Setup } from './types'
 
 /** Parts of a set-up that hold no figures. */
 const NO_FIGURES =
-  /^(name|notes|recipe|crew\.|delay|hand\.lead|tests\.|lists|learnt|evidence|marks|goal\.|kit\.|format|version)/
+  /^(name|notes|recipe|crew\.|delay|hand\.lead|tests\.|lists|learnt|evidence|marks|goal\.(?!kept$)|kit\.|format|version)/
 
 /** Where the figure at a path comes from; a field that is left empty is assumed whatever was said of it. */
 export function sourceOf(setup: Setup, path: string): FigureMark {
@@ -26,6 +26,7 @@ const WANTED = new RegExp(
     /^sensor\.(source|threshold)$/,
     /^flashes\[\d+\]\.(name|kit|modifier|units|relay|power|highSpeedSync|measured|borrowed|role|head|fired|follows)$/,
     /^scene/,
+    /^goal\.kept$/,
     /^flashes\[\d+\]\.table\[\d+\]\.power$/,
     /^bodies/,
   ]

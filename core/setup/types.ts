@@ -684,6 +684,8 @@ export interface Setup {
     stock: number
     /** Variants of the prop by name, with commas between; empty: there is one kind. */
     variants: string
+    /** Share of the takes on the moment that are usually kept, until this set-up's own takes tell. */
+    kept: number
   }
   /** Figures that takes have shown, in place of what was assumed. */
   learnt: LearntFigure[]

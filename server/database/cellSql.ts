@@ -23,6 +23,7 @@ export const CELL_KEY = [
   ['practice', 'practice'],
   ['cause', CAUSE_SQL],
   ['variant', "coalesce(variant, '')"],
+  ['member_id', "coalesce(member_id, '')"],
 ] as const
 
 /** Of the takes of a cell those with a picture. */

@@ -17,7 +17,7 @@ import {
 import { KIT_KINDS, completeKitItem, completeRig, completeSetup } from '../../core'
 import type { AskedLesson } from '../../core/course'
 import { DAY_EVENTS, type ShootDay, completeShootDay } from '../../core/day'
-import { CAUSES, GEAR_EVENTS } from '../../core/season'
+import { CAUSES, GEAR_EVENTS, GEAR_KINDS } from '../../core/season'
 import type {
   BenchShot,
   DeviceState,
@@ -98,6 +98,8 @@ export const studios = mysqlTable('studios', {
   id: id('id').primaryKey(),
   name: varchar('name', { length: 120 }).notNull(),
   isDemo: boolean('is_demo').notNull().default(false),
+  /** New set-ups take the studio's own share of kept takes from its log. */
+  learnsKept: boolean('learns_kept').notNull().default(true),
   createdAt: created(),
 })
 
@@ -282,6 +284,8 @@ export const takeCells = mysqlTable(
     cause: varchar('cause', { length: 12 }).notNull().default(''),
     /** Of the prop; empty: none. */
     variant: varchar('variant', { length: 40 }).notNull().default(''),
+    /** Who logged them; empty: not known. */
+    memberId: plainId('member_id').notNull().default(''),
     takes: int('takes').notNull(),
     /** Of them those with a picture. */
     pictured: int('pictured').notNull(),
@@ -300,6 +304,7 @@ export const takeCells = mysqlTable(
         table.practice,
         table.cause,
         table.variant,
+        table.memberId,
       ],
     }),
     index('take_cells_day').on(
@@ -416,20 +421,26 @@ export interface PracticeOutcome {
 }
 
 /** An exercise on the practice bench: a set-up with a rig whose true figures are hidden until they are asked for. */
-export const practices = mysqlTable('practices', {
-  setupId: id('setup_id')
-    .primaryKey()
-    .references(() => setups.id),
-  studioId: studioId(),
-  exercise: varchar('exercise', { length: 60 }).notNull(),
-  rig: json<PracticeRig>(rig => completeRig(rig as PracticeRig))('rig').notNull(),
-  /** What its devices remember. */
-  state: json<DeviceState>()('state').notNull(),
-  /** What was worked out when it was revealed; null: not revealed, or by an earlier version. */
-  outcome: json<PracticeOutcome>()('outcome'),
-  revealedAt: instant('revealed_at'),
-  createdAt: created(),
-})
+export const practices = mysqlTable(
+  'practices',
+  {
+    setupId: id('setup_id')
+      .primaryKey()
+      .references(() => setups.id),
+    studioId: studioId(),
+    exercise: varchar('exercise', { length: 60 }).notNull(),
+    /** The set-up that it rehearses; null: it rehearses none. */
+    rehearses: id('rehearses'),
+    rig: json<PracticeRig>(rig => completeRig(rig as PracticeRig))('rig').notNull(),
+    /** What its devices remember. */
+    state: json<DeviceState>()('state').notNull(),
+    /** What was worked out when it was revealed; null: not revealed, or by an earlier version. */
+    outcome: json<PracticeOutcome>()('outcome'),
+    revealedAt: instant('revealed_at'),
+    createdAt: created(),
+  },
+  table => [index('practices_rehearses').on(table.rehearses)],
+)
 
 /** What the bench truly did, shot by shot. */
 export const practiceShots = mysqlTable(
@@ -507,6 +518,20 @@ export const gearEvents = mysqlTable(
     createdAt: created(),
   },
   table => [index('gear_events_kit').on(table.studioId, table.kitId, table.day)],
+)
+
+/** Set-ups of which somebody said that no piece of gear of a kind ties them to others that look like them. */
+export const gearApart = mysqlTable(
+  'gear_apart',
+  {
+    studioId: studioId(),
+    setupId: id('setup_id')
+      .notNull()
+      .references(() => setups.id),
+    kind: mysqlEnum('kind', [...GEAR_KINDS]).notNull(),
+    createdAt: created(),
+  },
+  table => [primaryKey({ name: 'gear_apart_key', columns: [table.setupId, table.kind] })],
 )
 
 /**

@@ -1,50 +1,37 @@
-import { type SQL, and, desc, eq, gte, inArray, lte, sql, sum } from 'drizzle-orm'
-import type { SeasonLog, SeasonSetup } from '../../core/season'
+import { type SQL, and, asc, desc, eq, gte, inArray, isNotNull, lte, sql, sum } from 'drizzle-orm'
+import type { SaidTakes, SeasonLog, SeasonSetup } from '../../core/season'
 import type { AnswersQuery } from '../../shared/schemas/answers'
 import type { Database } from '../database/client'
-import { setups, shoots, takeCells, takes } from '../database/schema'
+import { members, setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
 import { dayBounds } from './takeCells'
 
 /** The newest takes that are looked through for what was said of them: those that said nothing cannot be told apart. */
 const MOST_LOOKED_AT = 5000
+/** The newest set-ups whose takes are held against the sessions played before them. */
+const MOST_SESSIONS = 400
 
-/** What a studio's log comes to, from what is counted already; only what was said is read from the takes. */
-export async function seasonLog(db: Database, studioId: string, query: AnswersQuery): Promise<SeasonLog> {
-  const rows = await db
+/** Who asks: a lead sees everybody's takes apart, others their own. */
+export interface Asker {
+  memberId: string | null
+  lead: boolean
+}
+
+const setupsAsked = (db: Database, studioId: string, { recipe }: AnswersQuery) =>
+  db
     .select({ id: setups.id, name: setups.name, shootId: setups.shootId, recipe: setups.recipe, method: setups.method })
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(
-      and(
-        eq(setups.studioId, studioId),
-        eq(shoots.practice, false),
-        query.recipe ? eq(setups.recipe, query.recipe) : undefined,
-      ),
+      and(eq(setups.studioId, studioId), eq(shoots.practice, false), recipe ? eq(setups.recipe, recipe) : undefined),
     )
-  const places = new Map(rows.map(({ id }, i) => [id, i]))
-  const asked: (SQL | undefined)[] = query.recipe
-    ? [rows.length > 0 ? inArray(takeCells.setupId, [...places.keys()]) : sql`false`]
-    : []
-  const where = and(
-    eq(takeCells.studioId, studioId),
-    eq(takeCells.practice, false),
-    query.from ? gte(takeCells.day, query.from) : undefined,
-    query.to ? lte(takeCells.day, query.to) : undefined,
-    ...asked,
-  )
-  const days = await db
-    .select({
-      day: takeCells.day,
-      fired: sum(takeCells.takes).mapWith(Number),
-      misfires: sum(sql`${takeCells.takes} * (${takeCells.verdict} = 'misfire')`).mapWith(Number),
-    })
-    .from(takeCells)
-    .where(where)
-    .groupBy(takeCells.day)
-  const counted = await db
+
+/** Takes as they count, by set-up and by whoever logged them. */
+const countedTakes = (db: Database, where: SQL | undefined) =>
+  db
     .select({
       setupId: takeCells.setupId,
+      memberId: takeCells.memberId,
       verdict: takeCells.verdict,
       cause: takeCells.cause,
       variant: takeCells.variant,
@@ -53,35 +40,121 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
     })
     .from(takeCells)
     .where(where)
-    .groupBy(takeCells.setupId, takeCells.verdict, takeCells.cause, takeCells.variant)
-  const told = await db
+    .groupBy(takeCells.setupId, takeCells.memberId, takeCells.verdict, takeCells.cause, takeCells.variant)
+
+const daysFired = (db: Database, where: SQL | undefined) =>
+  db
+    .select({
+      day: takeCells.day,
+      fired: sum(takeCells.takes).mapWith(Number),
+      misfires: sum(sql`${takeCells.takes} * (${takeCells.verdict} = 'misfire')`).mapWith(Number),
+    })
+    .from(takeCells)
+    .where(where)
+    .groupBy(takeCells.day)
+
+const firedIn = ({ from, to }: AnswersQuery): (SQL | undefined)[] => [
+  from ? gte(takes.firedAt, dayBounds(from)[0]) : undefined,
+  to ? lte(takes.firedAt, dayBounds(to)[1]) : undefined,
+]
+
+const takesSaid = (db: Database, studioId: string, query: AnswersQuery) =>
+  db
     .select({ setupId: takes.setupId, said: takes.said, keeper: takes.keeper })
     .from(takes)
-    .where(
-      and(
-        eq(takes.studioId, studioId),
-        eq(takes.practice, false),
-        included,
-        query.from ? gte(takes.firedAt, dayBounds(query.from)[0]) : undefined,
-        query.to ? lte(takes.firedAt, dayBounds(query.to)[1]) : undefined,
-      ),
-    )
+    .where(and(eq(takes.studioId, studioId), eq(takes.practice, false), included, ...firedIn(query)))
     .orderBy(desc(takes.firedAt))
     .limit(MOST_LOOKED_AT)
+
+/** Takes that set-ups used to the keepers they wanted, of those whose sessions were played before their first take. */
+async function sessionsUsed(
+  db: Database,
+  studioId: string,
+  query: AnswersQuery,
+  places: ReadonlyMap<string, number>,
+): Promise<SeasonLog['sessions']> {
+  const firsts = await db
+    .select({ setupId: takes.setupId, said: takes.said })
+    // By set-up: through all takes of a studio it would take seconds.
+    .from(setups)
+    .innerJoin(takes, and(eq(takes.setupId, setups.id), eq(takes.number, 1)))
+    .where(and(eq(setups.studioId, studioId), eq(takes.practice, false), isNotNull(takes.said), ...firedIn(query)))
+    .orderBy(desc(takes.firedAt))
+    .limit(MOST_SESSIONS)
+  const said = new Map<string, SaidTakes>()
+  for (const first of firsts)
+    if (first.said?.takes && places.has(first.setupId)) said.set(first.setupId, first.said.takes)
+  if (said.size === 0) return []
+  const ordered = db
+    .select({
+      setupId: takes.setupId,
+      at: sql<number>`row_number() over (partition by ${takes.setupId} order by ${takes.number})`.as('at'),
+      kept: sql<number>`sum(${takes.keeper}) over (partition by ${takes.setupId} order by ${takes.number})`.as('kept'),
+    })
+    .from(takes)
+    .where(and(inArray(takes.setupId, [...said.keys()]), included))
+    .as('ordered')
+  const wanted = sql`cast(json_value(${setups.document}, '$.goal.keepers') as unsigned)`
+  const used = await db
+    .select({
+      setupId: ordered.setupId,
+      all: sql`max(${ordered.at})`.mapWith(Number),
+      done: sql<number | null>`min(case when ${ordered.kept} >= ${wanted} then ${ordered.at} end)`,
+    })
+    .from(ordered)
+    .innerJoin(setups, eq(setups.id, ordered.setupId))
+    .groupBy(ordered.setupId)
+    .orderBy(asc(ordered.setupId))
+  return used.map(({ setupId, all, done }) => [said.get(setupId)!, Number(done ?? all), done === null ? 0 : 1] as const)
+}
+
+/** The people whose takes are told apart, by id. */
+async function peopleTold(db: Database, studioId: string, { memberId, lead }: Asker): Promise<Map<string, string>> {
+  if (!lead && memberId === null) return new Map()
+  const rows = await db
+    .select({ id: members.id, name: members.name })
+    .from(members)
+    .where(and(eq(members.studioId, studioId), lead ? undefined : eq(members.id, memberId!)))
+    .orderBy(asc(members.name), asc(members.id))
+  return new Map(rows.map(({ id, name }) => [id, name]))
+}
+
+/** What a studio's log comes to, from what is counted already; only what was said is read from the takes. */
+export async function seasonLog(db: Database, studioId: string, query: AnswersQuery, asker: Asker): Promise<SeasonLog> {
+  const rows = await setupsAsked(db, studioId, query)
+  const places = new Map(rows.map(({ id }, i) => [id, i]))
+  const asked = rows.length > 0 ? inArray(takeCells.setupId, [...places.keys()]) : sql`false`
+  const where = and(
+    eq(takeCells.studioId, studioId),
+    eq(takeCells.practice, false),
+    query.from ? gte(takeCells.day, query.from) : undefined,
+    query.to ? lte(takeCells.day, query.to) : undefined,
+    query.recipe ? asked : undefined,
+  )
+  const people = await peopleTold(db, studioId, asker)
+  const [days, counted, told] = [
+    await daysFired(db, where),
+    await countedTakes(db, where),
+    await takesSaid(db, studioId, query),
+  ]
+  const personAt = new Map([...people.keys()].map((id, i) => [id, i]))
   return {
     setups: rows.map(({ recipe, method, ...row }): SeasonSetup => ({
       ...row,
       recipe: (recipe ?? '') as SeasonSetup['recipe'],
       method: (method ?? '') as SeasonSetup['method'],
     })),
-    sums: counted.flatMap(({ setupId, cause, ...row }) => {
+    people: [...people.values()],
+    sums: counted.flatMap(({ setupId, memberId, cause, ...row }) => {
       const setup = places.get(setupId)
-      return setup === undefined ? [] : [{ ...row, setup, cause: cause as SeasonLog['sums'][number]['cause'] }]
+      const person = personAt.get(memberId) ?? -1
+      return setup === undefined ? [] : [{ ...row, setup, person, cause: cause as SeasonLog['sums'][number]['cause'] }]
     }),
     days,
     said: told.flatMap(({ setupId, said, keeper }) => {
       const setup = places.get(setupId)
       return setup === undefined || !said ? [] : [[setup, said.chance, keeper ? 1 : 0] as const]
     }),
+    sessions: await sessionsUsed(db, studioId, query, places),
   }
 }

@@ -106,7 +106,14 @@ export async function beginRehearsal(
     const rig = drawRig(record.setup, seed)
     await tx
       .insert(practices)
-      .values({ setupId: record.id, studioId, exercise: REHEARSAL, rig, state: switchedOn(record.setup) })
+      .values({
+        setupId: record.id,
+        studioId,
+        exercise: REHEARSAL,
+        rehearses: id,
+        rig,
+        state: switchedOn(record.setup),
+      })
     return record
   })
 }

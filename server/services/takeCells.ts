@@ -14,9 +14,9 @@ export const dayBounds = (day: string): [from: Date, to: Date] => {
 }
 
 type Cell = typeof takeCells.$inferSelect
-type CellKey = Omit<Cell, 'takes' | 'pictured'>
-const keyOf = ({ day, verdict, keeper, power, stretch, practice, cause, variant }: CellKey): string =>
-  JSON.stringify([day, verdict, keeper, power, stretch, practice, cause, variant])
+/** What tells the cells of a set-up and day apart. */
+const TOLD_BY = ['verdict', 'keeper', 'power', 'stretch', 'practice', 'cause', 'variant', 'memberId'] as const
+const keyOf = (cell: Cell): string => JSON.stringify(TOLD_BY.map(name => cell[name]))
 
 const by = Object.fromEntries(CELL_KEY.map(([name, of]) => [name, sql.raw(of)])) as Record<
   (typeof CELL_KEY)[number][0],
@@ -37,6 +37,7 @@ const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promi
       practice: takes.practice,
       cause: by.cause.mapWith(String).as('cause'),
       variant: by.variant.mapWith(String).as('variant'),
+      memberId: by.member_id.mapWith(String).as('member_id'),
       takes: count(),
       pictured: sql.raw(PICTURED_SQL).mapWith(Number),
     })
@@ -73,22 +74,9 @@ export async function recount(tx: Database, studioId: string, setupId: string, d
         .values(cell)
         .onDuplicateKeyUpdate({ set: { takes: cell.takes, pictured: cell.pictured } })
     }
-    for (const [key, { verdict, keeper, power, stretch, practice, cause, variant }] of standing) {
+    for (const [key, cell] of standing) {
       if (wanted.has(key)) continue
-      await tx
-        .delete(takeCells)
-        .where(
-          and(
-            here,
-            eq(takeCells.verdict, verdict),
-            eq(takeCells.keeper, keeper),
-            eq(takeCells.power, power),
-            eq(takeCells.stretch, stretch),
-            eq(takeCells.practice, practice),
-            eq(takeCells.cause, cause),
-            eq(takeCells.variant, variant),
-          ),
-        )
+      await tx.delete(takeCells).where(and(here, ...TOLD_BY.map(name => eq(takeCells[name], cell[name]))))
     }
   }
 }

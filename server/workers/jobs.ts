@@ -10,7 +10,7 @@ import type {
   Setup,
 } from '../../core'
 import type { AskedLesson } from '../../core/course'
-import type { GearDay, GearKind, GearTake } from '../../core/season'
+import type { GearDay, GearKind, GearTake, LikeGear } from '../../core/season'
 import type { PreparedPicture } from '../services/pictureFile'
 import type { TakeRecord } from '../services/takes'
 
@@ -32,6 +32,14 @@ export interface Jobs {
   gearDays: {
     asked: { document: string; kinds: Readonly<Record<string, GearKind>>; takes: readonly GearTake[] }
     given: (GearDay & { kitId: string })[]
+  }
+  /** Which of some set-ups, as they lie in the database, look as if they were fired with one piece of gear. */
+  likeGear: {
+    asked: {
+      setups: readonly { id: string; document: string }[]
+      apart: readonly { kind: GearKind; setupId: string }[]
+    }
+    given: LikeGear[]
   }
   /** Whether an answer to a go of the course does, and how often luck would. */
   courseGo: {

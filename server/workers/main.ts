@@ -18,7 +18,7 @@ import {
 } from '../../core'
 import { grouped } from '../../core/math/grouped'
 import { goOf, isRight, luckOf } from '../../core/course'
-import { GEAR_KINDS, gearDaysOf, pooledDays } from '../../core/season'
+import { GEAR_KINDS, gearDaysOf, likeGear, pooledDays } from '../../core/season'
 import { seedOf } from '../../shared/course/seed'
 import { benchPicture } from '../services/benchCamera'
 import { preparePicture, smallPicture } from '../services/pictureFile'
@@ -77,11 +77,19 @@ const gearDaysIn = ({ document, kinds, takes }: Jobs['gearDays']['asked']): Jobs
     }),
   )
 
+/** Groups of set-ups that may have been fired with one piece of gear; those that cannot be read are in none. */
+function likeGearIn({ setups, apart }: Jobs['likeGear']['asked']): Jobs['likeGear']['given'] {
+  const told = new Set(apart.map(({ kind, setupId }) => `${kind} ${setupId}`))
+  const read = setups.flatMap(({ id, document }) => readable(document).map(setup => ({ id, setup })))
+  return likeGear(read, (kind, id) => told.has(`${kind} ${id}`))
+}
+
 const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given']> } = {
   stand: async ({ setup }) => plannedStatus(setup, plan(setup)),
   learnt: async ({ setup, others }) => learntElsewhere(setup, others.flatMap(readable)),
   kitUses: async asked => usesIn(asked),
   gearDays: async asked => gearDaysIn(asked),
+  likeGear: async asked => likeGearIn(asked),
   courseGo: async ({ lesson, number, person, answer }) => {
     const go = goOf(lesson, seedOf(person, number))
     return { right: isRight(go.answer, answer), luck: luckOf(go.answer) }

@@ -78,6 +78,7 @@ const SAID: Partial<Record<FieldPath, string>> = {
   'goal.keepers': 'keepers|keeper|keepers wanted|good ones|good frames',
   'goal.stock': 'props|in stock|stock|props at hand|crackers|balloons|bottles|spare',
   'goal.confidence': 'confidence|certainty',
+  'goal.kept': 'usually kept|kept of on time',
 }
 
 /** The same of a light. */

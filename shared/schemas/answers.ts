@@ -28,3 +28,6 @@ export const answersQuerySchema = objectOf<AnswersQuery>({
 /** A query as it stands in an address: what is empty is left out. */
 export const answersQueryFrom = (query: unknown): unknown =>
   Object.fromEntries(Object.entries(query as Record<string, unknown>).filter(([, value]) => value !== ''))
+
+/** Whether new set-ups begin with the studio's own share of kept takes. */
+export const keptShareSchema = objectOf<{ used: boolean }>({ used: yup.boolean().strict().required('used is missing') })

@@ -1,4 +1,4 @@
-import type { PlayedSessions, KeeperChance, KeeperParts, Plan } from '../../core'
+import { type PlayedSessions, type KeeperChance, type KeeperParts, type Plan, sourceOf } from '../../core'
 import { type System, format } from '../units'
 import { fillFigures } from './figures'
 
@@ -13,22 +13,33 @@ const PART_LABELS: Readonly<Record<keyof KeeperParts, string>> = {
 export interface KeeperText {
   chance: string
   later: string
-  parts: { label: string; value: string }[]
+  /** `from`: what a part rests on, where that has to be said. */
+  parts: { label: string; value: string; from: string }[]
 }
 
-type Keeping = { keeper: KeeperChance } & Pick<Plan, 'face'>
+type Keeping = { keeper: KeeperChance } & Pick<Plan, 'face' | 'setup'>
+
+const KEPT_FROM = { assumed: 'assumed', measured: 'studio’s log', rated: '', yours: '' } as const
+
+/** What the share of kept takes rests on: an assumption, the studio's log, or this set-up's own takes. */
+const keptFrom = ({ setup }: Pick<Plan, 'setup'>, kept: number): string =>
+  kept === setup.goal.kept ? KEPT_FROM[sourceOf(setup, 'goal.kept').from] : 'this log'
 
 /**
  * @param many as played; null: not yet, and the closed form stands
  */
-export function keeperText({ keeper, face }: Keeping, many: PlayedSessions | null, system: System): KeeperText {
+export function keeperText({ keeper, face, setup }: Keeping, many: PlayedSessions | null, system: System): KeeperText {
   const show = (value: number): string => format(value, 'share', { system })
   const parts = many?.parts ?? keeper.parts
   const named = (Object.keys(PART_LABELS) as (keyof KeeperParts)[]).filter(part => part !== 'face' || face !== null)
   return {
     chance: show(many?.keeper ?? keeper.chance),
     later: show(many?.keeperLater ?? keeper.later),
-    parts: named.map(part => ({ label: PART_LABELS[part], value: show(parts[part]) })),
+    parts: named.map(part => ({
+      label: PART_LABELS[part],
+      value: show(parts[part]),
+      from: part === 'kept' ? keptFrom({ setup }, parts.kept) : '',
+    })),
   }
 }
 
@@ -41,6 +52,6 @@ export function keeperLine(
   const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
   if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)
-  const made = parts.map(part => `${part.label} ${part.value}`).join(', ')
+  const made = parts.map(({ label, value, from }) => `${label} ${value}${from && `: ${from}`}`).join(', ')
   return `${chance} this take (${made}); ${later} once the delay is found`
 }

@@ -72,3 +72,16 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
     `No sudden change. One of ${shown.change(least)} or more would most likely have been noticed within two days.`,
   ]
 }
+
+/** A piece of gear that older set-ups share, before it has a name of its own. */
+export const LIKE_GEAR_NAMES: Readonly<Record<GearKind, string>> = {
+  launcher: 'Launcher',
+  mixture: 'Mixture',
+  skin: 'Balloon skin',
+  hand: 'Hand',
+}
+
+/** Asks whether older set-ups were fired with one piece of gear. */
+export const likeGearText = (kind: GearKind, setups: number): string =>
+  `${setups} older set-ups look as if they shared one ${LIKE_GEAR_NAMES[kind].toLowerCase()}. Did they? Then their takes ` +
+  'tell how it changes from day to day. Their figures stay as they are.'

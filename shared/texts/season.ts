@@ -1,4 +1,13 @@
-import type { Cause, Comparison, MisfireBout, WordKept } from '../../core/season'
+import {
+  type Cause,
+  type Comparison,
+  type Correction,
+  type MisfireBout,
+  type PersonTakes,
+  type TakesKept,
+  type WordKept,
+  corrected,
+} from '../../core/season'
 
 /** Why takes are lost, as a label. */
 export const CAUSE_LABELS: Readonly<Record<Cause | 'unsaid', string>> = {
@@ -58,6 +67,9 @@ export const CAUSE_ADVICE: Readonly<Record<Cause | 'unsaid', string>> = {
   unsaid: 'Say why a take is lost as you judge it: one key each.',
 }
 
+/** Where a studio's own share of kept takes comes from, as a set-up notes it. */
+export const keptShareHow = (takes: number): string => `this studio’s log, ${takes} on-time takes`
+
 /** Whether what Epiro says of takes is so, as a sentence. */
 export function wordText({ bins, chance }: WordKept, share: Share): string {
   if (chance >= 0.05) return 'Stated chances match what was kept.'
@@ -68,4 +80,44 @@ export function wordText({ bins, chance }: WordKept, share: Share): string {
     `Epiro ${said > seen ? 'promises too much' : 'promises too little'}: it said ${share(said)} on average, and ` +
     `${share(seen)} were kept. Chance alone hardly explains that.`
   )
+}
+
+/** What a stated chance would have to be read as, by what this log shows, as a sentence. */
+export const correctionText = (correction: Correction, share: Share): string =>
+  `Going by this log, read a stated ${share(0.5)} as ${share(corrected(correction, 0.5))}, and ${share(0.8)} as ` +
+  `${share(corrected(correction, 0.8))}.`
+
+/** Whether set-ups needed the takes that were predicted, as a sentence. */
+export function sessionsText({ setups, done, points, gap, limit }: TakesKept, share: Share): string {
+  const half = points.find(({ said }) => said === 0.5)!
+  const seen = `${done} of ${setups} set-ups got their keepers, ${share(half.seen)} of them within the predicted median.`
+  if (gap <= limit) return `The predicted number of takes holds: ${seen}`
+  return half.seen < 0.5
+    ? `Takes were underestimated: ${seen} It should be half. Bring more props than the plan says.`
+    : `Takes were overestimated: ${seen} It should be half.`
+}
+
+/** What one person's takes keep beside the others', as a sentence. */
+export function personText(name: string, { made, paired, own }: PersonTakes, share: Share): string {
+  const [others, mine] = made.ways
+  const both = `${name} keeps ${share(mine!.chance)} of ${own.takes} takes, the others ${share(others!.chance)}`
+  if (paired === null || paired.setups < 2)
+    return `${both}. You never shot the same set-ups: that compares the work, not people.`
+  const by = share(Math.abs(paired.by))
+  const told = paired.low > 0 ? `${by} more` : paired.high < 0 ? `${by} fewer` : null
+  const on = `On the ${paired.setups} set-ups that both shot`
+  return told ? `${both}. ${on}: ${told}.` : `${both}. ${on} there is no clear difference.`
+}
+
+/** What new set-ups begin with, as a sentence. */
+export function keptShareText(
+  share: string,
+  takes: number,
+  { worthy, used }: { worthy: boolean; used: boolean },
+): string {
+  const shown = `This studio keeps ${share} of its on-time takes (${takes} so far)`
+  if (!worthy) return `${shown}: too few yet, or too close to the usual 80 %, to start from.`
+  return used
+    ? `${shown}. New set-ups start from that, by recipe, and say so.`
+    : `${shown}. New set-ups start from the usual 80 %.`
 }

@@ -3,10 +3,11 @@ import { newKitItem, newSetup, settingsOf, withChanges } from '~~/core'
 import { gearDays, takes } from '~~/server/database/schema'
 import { listGear, noteGearEvent, strikeGearEvent } from '~~/server/services/gear'
 import { createKit } from '~~/server/services/kit'
-import { createSetup, updateSetup } from '~~/server/services/setups'
+import { likenessOf, nameLikeGear } from '~~/server/services/gearLikeness'
+import { createSetup, getSetup, updateSetup } from '~~/server/services/setups'
 import { createShoot } from '~~/server/services/shoots'
 import { amendTake, logTake, strikeTake } from '~~/server/services/takes'
-import { studio } from './support'
+import { fire, refusal, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 let launcher: string
@@ -93,3 +94,43 @@ test('repairs are noted and taken back; kit that tells nothing of itself takes n
   await stranger.end()
   expect((await own.db.select().from(gearDays)).every(row => row.setupId !== '')).toBe(true)
 })
+
+test('older set-ups that share a launcher are asked about once, and name it with their figures as they are', async () => {
+  const here = await studio()
+  const { id: shoot } = await createShoot(here.db, here.studioId, {
+    name: 'Old',
+    date: '2026-05-02',
+    place: '',
+    notes: '',
+  })
+  const fired = async (speed: number) => {
+    const setup = withChanges(newSetup('projectile'), [{ path: 'motion.speed', value: speed }])
+    const record = await createSetup(here.db, here.studioId, shoot, setup)
+    for (let n = 0; n < 3; n++) await fire(here.db, here.studioId, record.id)
+    return record
+  }
+  const [first, second] = [await fired(30), await fired(34)]
+  // Without takes it says nothing.
+  await createSetup(here.db, here.studioId, shoot, newSetup('projectile'))
+  const [group, ...more] = await likenessOf(here.db, here.studioId)
+  expect(more).toEqual([])
+  expect(group!.kind).toBe('launcher')
+  const ids = [first.id, second.id]
+  expect(new Set(group!.setups.map(({ id }) => id))).toEqual(new Set(ids))
+  expect(
+    (await refusal(nameLikeGear(own.db, own.studioId, { kind: 'launcher', setups: ids, name: 'Not mine' }))).status,
+  ).toBe(404)
+  const { id } = await nameLikeGear(here.db, here.studioId, { kind: 'launcher', setups: ids, name: 'Old spring' })
+  for (const { id: of, setup, revision } of [first, second])
+    expect(await getSetup(here.db, here.studioId, of)).toMatchObject({
+      revision: revision + 1,
+      setup: { kit: { launcher: id }, motion: setup.motion },
+    })
+  expect(await likenessOf(here.db, here.studioId)).toEqual([])
+  expect((await listGear(here.db, here.studioId)).gear).toMatchObject([{ kitId: id, setups: 2 }])
+  // Said to be apart, they are not asked about again.
+  const apart = [await fired(90), await fired(91)].map(record => record.id)
+  await nameLikeGear(here.db, here.studioId, { kind: 'launcher', setups: apart, name: null })
+  expect(await likenessOf(here.db, here.studioId)).toEqual([])
+  await here.end()
+}, 60_000)

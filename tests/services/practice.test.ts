@@ -15,6 +15,7 @@ import {
   revealPractice,
   speakToBench,
 } from '~~/server/services/practice'
+import { rehearsalsOf } from '~~/server/services/rehearsals'
 import { createSetup, getSetup, updateSetup } from '~~/server/services/setups'
 import { createShoot, listShoots } from '~~/server/services/shoots'
 import { fire, makeSetup, refusal, studio, wholePicture } from './support'
@@ -80,6 +81,14 @@ test('a set-up of one’s own is rehearsed: a copy of it, on a rig it does not k
   const speed = truth!.find(({ path }) => path === 'motion.speed')!
   expect(speed.truth).not.toBe(speed.assumed)
   expect((await listPractices(own.db, own.studioId))[0]).toMatchObject({ setupId: id, exercise: 'own', revealed: true })
+  // Beside the evening it is told take by take, to this studio alone; one that was never fired is not.
+  await beginRehearsal(own.db, own.studioId, mine.id, 6)
+  const [told, ...more] = await rehearsalsOf(own.db, own.studioId, mine.id)
+  expect(more).toEqual([])
+  expect(told).toMatchObject({ setupId: id, takes: [{ verdict: 'late', keeper: false }] })
+  const other = await studio()
+  expect((await refusal(rehearsalsOf(other.db, other.studioId, mine.id))).status).toBe(404)
+  await other.end()
   // The set-up itself is as it was, and a rehearsal is not rehearsed.
   expect((await getSetup(own.db, own.studioId, mine.id)).revision).toBe(mine.revision + 1)
   expect((await refusal(beginRehearsal(own.db, own.studioId, id))).status).toBe(409)

@@ -6,11 +6,12 @@ import { type GearKind, type SeasonAnswers, answersOf, gearLevel, gearMemory, ju
 import { loadSeason } from '~~/scripts/demo/season'
 import { readSeason } from '~~/scripts/season/file'
 import { SEASON, launcherAt } from '~~/scripts/season/story'
-import { pictures, setups, shoots, takes } from '~~/server/database/schema'
+import { members, pictures, setups, shoots, takes } from '~~/server/database/schema'
 import { seasonLog } from '~~/server/services/answers'
 import { getDay } from '~~/server/services/days'
 import { gearDay, gearDayOf } from '~~/shared/gear/days'
 import { listGear } from '~~/server/services/gear'
+import { keptShareOf, useKeptShare } from '~~/server/services/keptShare'
 import { listKit } from '~~/server/services/kit'
 import { shootReport } from '~~/server/services/report'
 import { studio } from './support'
@@ -24,7 +25,9 @@ beforeAll(async () => {
   const began = Date.now()
   await own.db.transaction(tx => loadSeason(tx, own.studioId, FIRST))
   expect(Date.now() - began).toBeLessThan(20_000)
-  answers = answersOf(await seasonLog(own.db, own.studioId, { recipe: undefined, from: '', to: '' }))
+  answers = answersOf(
+    await seasonLog(own.db, own.studioId, { recipe: undefined, from: '', to: '' }, { memberId: null, lead: true }),
+  )
 }, 60_000)
 afterAll(() => own.end())
 
@@ -72,6 +75,43 @@ test('the evening of the bad link shows as misfires, and elsewhere they are few'
   expect(share(bad)).toBeGreaterThan(0.2)
   expect(share(good)).toBeLessThan(0.1)
   expect(bad.setups[0]!.planned).toBeGreaterThan(0)
+})
+
+test('takes used are held against what was said before the first, set-up by set-up', async () => {
+  const told = readSeason().filter(({ takes: played }) => played[0]?.said?.takes)
+  const { sessions } = await seasonLog(own.db, own.studioId, {}, { memberId: null, lead: true })
+  expect(sessions).toHaveLength(told.length)
+  const wanted = told.map(({ setup, takes: played }) => {
+    const kept = played.flatMap(({ keeper }, i) => (keeper ? [i + 1] : []))
+    const last = kept[setup.goal.keepers - 1]
+    return JSON.stringify([played[0]!.said!.takes, last ?? played.length, last === undefined ? 0 : 1])
+  })
+  expect(sessions.map(one => JSON.stringify(one)).sort()).toEqual(wanted.sort())
+  expect(answers.sessions!.done).toBe(sessions.filter(([, , done]) => done === 1).length)
+})
+
+test('a lead sees everybody apart, others themselves', async () => {
+  const people = answers.people.map(({ name }) => name)
+  expect(people.length).toBeGreaterThanOrEqual(3)
+  const [some] = await own.db.select().from(members).where(eq(members.studioId, own.studioId))
+  const asked = await seasonLog(own.db, own.studioId, {}, { memberId: some!.id, lead: false })
+  expect(asked.people).toEqual([some!.name])
+  const takesOf = (log: typeof asked, person: number) =>
+    log.sums.reduce((sum, one) => sum + (one.person === person ? one.takes : 0), 0)
+  const all = await seasonLog(own.db, own.studioId, {}, { memberId: null, lead: true })
+  expect(takesOf(asked, 0)).toBe(takesOf(all, all.people.indexOf(some!.name)))
+  expect(takesOf(asked, 0) + takesOf(asked, -1)).toBe(answers.takes)
+  expect((await seasonLog(own.db, own.studioId, {}, { memberId: null, lead: false })).people).toEqual([])
+})
+
+test('what the studio keeps of its on-time takes is that of the takes, and is used until it is switched off', async () => {
+  const on = readSeason().flatMap(({ takes: played }) => played.filter(({ verdict }) => verdict === 'on'))
+  const found = await keptShareOf(own.db, own.studioId)
+  expect(found.all.takes).toBe(on.length)
+  expect(found.all.share).toBeCloseTo((on.filter(({ keeper }) => keeper).length + 8) / (on.length + 10), 12)
+  expect([found.worthy, found.used]).toEqual([true, true])
+  expect((await useKeptShare(own.db, own.studioId, false)).used).toBe(false)
+  expect((await useKeptShare(own.db, own.studioId, true)).used).toBe(true)
 })
 
 test('of two variants the better is told as better', () => {

@@ -64,10 +64,13 @@ const everything = async (from = own): Promise<LogEntry[]> =>
   (await logPage(from.db, from.studioId, { order: 'newest', limit: 1000 })).entries
 const right = async (): Promise<void> => expect((await wrongCells(connection)).wrong).toEqual([])
 
+const LEAD = { memberId: null, lead: true }
+
 test('a season’s sums are those of the takes, each lost to the cause it says', async () => {
-  const { setups: listed, sums, said, days } = await seasonLog(own.db, own.studioId, {})
+  const log = await seasonLog(own.db, own.studioId, {}, LEAD)
+  const { sums, said, days } = log
   const takes = await everything()
-  const answers = answersOf({ setups: listed, sums, said, days })
+  const answers = answersOf(log)
   expect([answers.takes, answers.kept]).toEqual([takes.length, takes.filter(({ keeper }) => keeper).length])
   const byHand = new Map<string, number>()
   for (const take of takes) {
@@ -88,13 +91,13 @@ test('a season’s sums are those of the takes, each lost to the cause it says',
     expect(own.reduce((sum, one) => sum + one.takes, 0)).toBe(
       takes.filter(take => (take.variant ?? '') === variant).length,
     )
-  const pours = await seasonLog(own.db, own.studioId, { recipe: 'pour', from: '2026-11-21', to: '2026-11-23' })
+  const pours = await seasonLog(own.db, own.studioId, { recipe: 'pour', from: '2026-11-21', to: '2026-11-23' }, LEAD)
   expect(answersOf(pours).takes).toBe(
     takes.filter(({ recipe, firedAt }) => recipe === 'pour' && firedAt >= '2026-11-21' && firedAt < '2026-11-24')
       .length,
   )
   const other = await studio()
-  expect(answersOf(await seasonLog(other.db, other.studioId, {})).takes).toBe(0)
+  expect(answersOf(await seasonLog(other.db, other.studioId, {}, LEAD)).takes).toBe(0)
   await other.end()
 })
 

@@ -1,5 +1,5 @@
 import { type Setup, dialOf, drawRig, fireRig, plan } from '../../core'
-import { USUALLY_KEPT } from '../../core/plan/keeper'
+import { USUALLY_KEPT } from '../../core/setup/kept'
 import { readyAt } from './conditions'
 
 /**
@@ -15,5 +15,5 @@ export function keepersOfWorld(setup: Setup, takes: number): number {
     const shot = fireRig({ ...rig, truth }, setup, 1, conditions)
     if (shot.dark === null && shot.verdict === 'on' && shot.faced !== false) kept++
   }
-  return (kept / takes) * (USUALLY_KEPT.kept / USUALLY_KEPT.of)
+  return (kept / takes) * USUALLY_KEPT.share
 }

@@ -182,6 +182,7 @@ export const SECTIONS: readonly Section[] = [
       { path: 'goal.confidence' },
       { path: 'goal.stock' },
       { path: 'goal.variants' },
+      { path: 'goal.kept' },
     ],
   },
 ]

@@ -142,7 +142,9 @@ const { copied, copy } = useCopied()
     </div>
     <dl v-if="!stop" class="parts" aria-label="What the chance is made of" data-testid="keeper-parts">
       <div v-for="part in keeper.parts" :key="part.label">
-        <dt>{{ part.label }}</dt>
+        <dt>
+          {{ part.label }}<template v-if="part.from">, {{ part.from }}</template>
+        </dt>
         <dd :class="{ stale }">{{ part.value }}</dd>
       </div>
     </dl>

@@ -25,8 +25,10 @@ const { shootId } = defineProps<{ shootId: string }>()
 const emit = defineEmits<{ close: [] }>()
 const kit = useKitStore()
 const gear = useGearStore()
+const keptShare = useKeptShareStore()
 const { fill, show } = useNumbers()
 onMounted(() => {
+  keptShare.needed().catch(() => {})
   const read = kit.loaded ? Promise.resolve() : kit.load()
   // Without what takes have shown, a launcher's own figures are taken.
   void read.then(() => (GEAR_KINDS.some(kind => kit.ofKind(kind).length > 0) ? gear.needed() : null)).catch(() => {})
@@ -80,7 +82,7 @@ function fits(kind: KitKind, id: string): boolean {
   return kind !== 'sensor' || kit.byId.get(id)?.item.figures.kind === newSetup(recipe.value).sensor.kind
 }
 const setup = computed<Setup>(() => {
-  let made = newSetup(recipe.value, method.value || undefined)
+  let made = keptShare.begun(newSetup(recipe.value, method.value || undefined))
   const wanted = RECIPE[recipe.value].moments[moment.value]
   if (wanted && moment.value > 0) made = withChanges(made, momentOf(made, wanted))
   for (const kind of [...SINGLE_KINDS, 'flash'] as const) {

@@ -71,6 +71,7 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
       No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
     </p>
     <TakesTakeTable v-else @amend="amend" />
+    <TakesBesideRehearsal :setup-id="takes.setupId" :takes="takes.takes" />
     <TakesVariantTable :tallies="variantTallies(takes.takes)" />
     <p
       v-for="take in takes.excluded"

@@ -5,7 +5,17 @@ import type { SeasonAnswers, WhatWorks } from '~~/core/season'
 import { api } from '~/services/api'
 import { answersInWorker } from '~/services/season'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
-import { CAUSE_ADVICE, CAUSE_LABELS, comparisonText, misfireText, wordText } from '~~/shared/texts/season'
+import {
+  CAUSE_ADVICE,
+  CAUSE_LABELS,
+  comparisonText,
+  correctionText,
+  keptShareText,
+  misfireText,
+  personText,
+  sessionsText,
+  wordText,
+} from '~~/shared/texts/season'
 
 /** What the log answers: why takes were lost, what works better, whether Epiro keeps its word, what keepers cost. */
 const { show } = useNumbers()
@@ -34,6 +44,15 @@ const gear = useGearStore()
 const gearFailure = ref('')
 const geared = computed(() => gear.shown.filter(({ memory }) => memory !== null))
 onMounted(() => gear.load().catch((error: Error) => (gearFailure.value = error.message)))
+
+const keptShare = useKeptShareStore()
+const session = useSessionStore()
+const keptTrouble = ref('')
+onMounted(() => keptShare.load().catch((error: Error) => (keptTrouble.value = error.message)))
+async function useOwnShare(used: boolean): Promise<void> {
+  keptTrouble.value = ''
+  await keptShare.use(used).catch((error: Error) => (keptTrouble.value = error.message))
+}
 
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
 const count = (value: number): string => show(value, 'count', { figures: 2 })
@@ -67,6 +86,20 @@ const words = computed(() =>
     said: Math.round(bin.said * 100),
   })),
 )
+/** Set-ups that had their keepers in time, with bars of what chance alone would leave. */
+const sessionRows = computed(() => {
+  const { points = [], done = 1 } = answers.value?.sessions ?? {}
+  return points.map(({ said, seen }) => {
+    const bar = 1.6449 * Math.sqrt((said * (1 - said)) / done)
+    return {
+      label: `${share(said)} predicted`,
+      at: Math.round(seen * 100),
+      low: Math.round(Math.max(0, said - bar) * 100),
+      high: Math.round(Math.min(1, said + bar) * 100),
+      said: Math.round(said * 100),
+    }
+  })
+})
 const costs = computed(() =>
   (answers.value?.cost ?? [])
     .filter(({ cost }) => cost.each !== null)
@@ -139,6 +172,7 @@ const costs = computed(() =>
             <NuxtLink to="/kit" class="underline">Kit</NuxtLink> and choose it in a set-up: each day of its takes is
             then kept here.
           </p>
+          <KitLikeGear class="mb-4" @named="gear.load()" />
           <div class="grid gap-6">
             <article v-for="one in geared" :key="one.id" :aria-label="one.item.name">
               <h3 class="font-semibold">
@@ -164,10 +198,28 @@ const costs = computed(() =>
             </li>
           </ul>
         </section>
+        <section v-if="answers.people.length > 0" aria-labelledby="people" data-testid="people">
+          <h2 id="people" class="text-lg font-semibold">
+            {{ session.isLead ? 'Who keeps how much?' : 'How much do I keep?' }}
+          </h2>
+          <ul class="grid gap-1">
+            <li v-for="one in answers.people" :key="one.person">{{ personText(one.name, one, share) }}</li>
+          </ul>
+          <p class="text-[12px] text-(--ink-soft)">
+            {{
+              session.isLead
+                ? 'Takes by whoever logged them, misfires left out. Everyone sees their own; only you see all.'
+                : 'Takes that you logged, misfires left out. Only you and the lead see this.'
+            }}
+          </p>
+        </section>
         <section aria-labelledby="word" data-testid="word">
           <h2 id="word" class="text-lg font-semibold">Does Epiro keep its word?</h2>
           <template v-if="answers.word">
-            <p>{{ wordText(answers.word, share) }}</p>
+            <p>
+              {{ wordText(answers.word, share) }}
+              {{ answers.correction ? correctionText(answers.correction, share) : '' }}
+            </p>
             <LazySeasonRangeChart
               :rows="words"
               title="Keepers in per cent, by the chance stated before the take"
@@ -182,6 +234,34 @@ const costs = computed(() =>
             Too few takes with a stated chance yet: {{ answers.said }} of at least 20 takes. Run stores its prediction
             with each take.
           </p>
+          <div v-if="answers.sessions" class="mt-4" data-testid="sessions">
+            <p>{{ sessionsText(answers.sessions, share) }}</p>
+            <LazySeasonRangeChart
+              :rows="sessionRows"
+              title="Set-ups in per cent that had their keepers within the predicted takes"
+              :most="100"
+            />
+            <p class="text-[12px] text-(--ink-soft)">
+              Points: set-ups that got their keepers within the takes predicted before the first one; those given up are
+              allowed for. Grey: where nine in ten points would lie if the prediction were right.
+            </p>
+          </div>
+          <div
+            v-if="keptShare.record"
+            class="mt-4 flex flex-wrap items-center gap-x-4 gap-y-1"
+            data-testid="kept-share"
+          >
+            <p class="basis-full">
+              {{ keptShareText(share(keptShare.record.all.share), keptShare.record.all.takes, keptShare.record) }}
+            </p>
+            <USwitch
+              v-if="session.isLead && keptShare.record.worthy"
+              :model-value="keptShare.record.used"
+              label="Start new set-ups from our own share"
+              @update:model-value="useOwnShare"
+            />
+          </div>
+          <p v-if="keptTrouble" role="alert" class="text-(--bad)">{{ keptTrouble }}</p>
         </section>
         <section aria-labelledby="cost" data-testid="cost">
           <h2 id="cost" class="text-lg font-semibold">What did a keeper cost?</h2>

@@ -248,16 +248,18 @@ describe('what a log answers', () => {
   const log: SeasonLog = {
     setups: [setup('a', 'balloon'), setup('b', 'balloon', 'fast-shutter'), setup('c', 'pour')],
     sums: [
-      { setup: 0, verdict: 'late', cause: '', variant: '', takes: 30, kept: 0 },
-      { setup: 0, verdict: 'on', cause: 'burnt', variant: '', takes: 6, kept: 0 },
-      { setup: 0, verdict: 'on', cause: '', variant: '', takes: 20, kept: 20 },
-      { setup: 1, verdict: 'misfire', cause: '', variant: '', takes: 9, kept: 0 },
-      { setup: 1, verdict: 'on', cause: '', variant: '', takes: 40, kept: 36 },
-      { setup: 2, verdict: 'on', cause: '', variant: 'thick', takes: 20, kept: 18 },
-      { setup: 2, verdict: 'on', cause: 'dull', variant: 'thin', takes: 20, kept: 2 },
-      { setup: 2, verdict: 'misfire', cause: '', variant: 'thin', takes: 5, kept: 0 },
+      { setup: 0, person: -1, verdict: 'late', cause: '', variant: '', takes: 30, kept: 0 },
+      { setup: 0, person: -1, verdict: 'on', cause: 'burnt', variant: '', takes: 6, kept: 0 },
+      { setup: 0, person: -1, verdict: 'on', cause: '', variant: '', takes: 20, kept: 20 },
+      { setup: 1, person: -1, verdict: 'misfire', cause: '', variant: '', takes: 9, kept: 0 },
+      { setup: 1, person: -1, verdict: 'on', cause: '', variant: '', takes: 40, kept: 36 },
+      { setup: 2, person: -1, verdict: 'on', cause: '', variant: 'thick', takes: 20, kept: 18 },
+      { setup: 2, person: -1, verdict: 'on', cause: 'dull', variant: 'thin', takes: 20, kept: 2 },
+      { setup: 2, person: -1, verdict: 'misfire', cause: '', variant: 'thin', takes: 5, kept: 0 },
     ],
+    people: [],
     said: [],
+    sessions: [],
     days: [],
   }
   const answers = answersOf(log)
@@ -297,7 +299,7 @@ describe('what a log answers', () => {
     expect([answers.word, answers.correction, answers.said]).toEqual([null, null, 0])
   })
   test('an empty log answers nothing, and does not fail', () => {
-    expect(answersOf({ setups: [], sums: [], said: [], days: [] })).toMatchObject({
+    expect(answersOf({ setups: [], people: [], sums: [], said: [], sessions: [], days: [] })).toMatchObject({
       takes: 0,
       works: [],
       cost: [],

@@ -1,0 +1,3 @@
+import { likenessOf } from '../../../services/gearLikeness'
+
+export default viewRoute(({ db, studioId }) => likenessOf(db, studioId))

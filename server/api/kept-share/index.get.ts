@@ -1,0 +1,3 @@
+import { keptShareOf } from '../../services/keptShare'
+
+export default viewRoute(({ db, studioId }) => keptShareOf(db, studioId))
