@@ -1,6 +1,6 @@
 import { LOOKS_SHARED } from '../inference'
 import type { Setup } from '../setup/types'
-import { GEAR, GEAR_KINDS, type GearKind } from './gearDays'
+import { GEAR, type GearKind } from './gearDays'
 
 /** Set-ups that look as if they were fired with one piece of gear that none of them names. */
 export interface LikeGear {
@@ -9,24 +9,21 @@ export interface LikeGear {
   setups: string[]
 }
 
-/** Times to a moment are those of one mixture where they differ by no more than this, share of the greater. */
-const ALIKE_TIME = 0.3
-
-const LOOKS_ALIKE: Readonly<Record<GearKind, (a: Setup, b: Setup) => boolean>> = {
-  launcher: LOOKS_SHARED.speed,
-  mixture: (a, b) =>
-    a.recipe === b.recipe &&
-    a.moment.phase === b.moment.phase &&
-    Math.abs(a.moment.time - b.moment.time) <= ALIKE_TIME * Math.max(a.moment.time, b.moment.time),
-  skin: LOOKS_SHARED.tear,
-  hand: LOOKS_SHARED.hand,
-}
-/** Only a launcher that is set off: what a hand throws is no piece of gear. */
-const isOf = (kind: GearKind, setup: Setup): boolean =>
-  GEAR[kind].suits(setup) && (kind !== 'launcher' || setup.action.kind === 'launcher')
+/** What of a set-up tells: nothing tells one mixture from another, and a soap film is made anew each evening. */
+const KINDS = ['launcher', 'skin', 'hand'] as const
+const LOOKS_ALIKE = { launcher: LOOKS_SHARED.speed, skin: LOOKS_SHARED.tear, hand: LOOKS_SHARED.hand } satisfies Record<
+  (typeof KINDS)[number],
+  (a: Setup, b: Setup) => boolean
+>
+/** What a hand throws was thrown by no launcher. */
+const IS_OF = {
+  launcher: ({ action }) => action.kind === 'launcher',
+  skin: ({ recipe }) => recipe === 'balloon',
+  hand: () => true,
+} satisfies Record<(typeof KINDS)[number], (setup: Setup) => boolean>
 
 /**
- * Groups of set-ups that may have been fired with one launcher, mixture, skin or hand, the largest first; whether they
+ * Groups of set-ups that may have been fired with one launcher, skin or hand, the largest first; whether they
  * were is for somebody to say.
  *
  * @param setups validated, with takes, the newest first
@@ -36,10 +33,11 @@ export function likeGear(
   setups: readonly { id: string; setup: Setup }[],
   apart: (kind: GearKind, id: string) => boolean = () => false,
 ): LikeGear[] {
-  return GEAR_KINDS.flatMap(kind => {
+  return KINDS.flatMap((kind): LikeGear[] => {
     const groups: { id: string; setup: Setup }[][] = []
     for (const one of setups) {
-      if (one.setup.kit[kind] !== '' || !isOf(kind, one.setup) || apart(kind, one.id)) continue
+      if (one.setup.kit[kind] !== '' || !GEAR[kind].suits(one.setup) || !IS_OF[kind](one.setup) || apart(kind, one.id))
+        continue
       // Held against the newest of a group: what is like what is like it need not be like it.
       const group = groups.find(([first]) => LOOKS_ALIKE[kind](first!.setup, one.setup))
       if (group) group.push(one)

@@ -23,7 +23,7 @@ export interface TakesKept {
   setups: number
   /** Of them those that came to their keepers. */
   done: number
-  /** Share of set-ups that should have had their keepers by what was said, and that had them, those given up allowed for. */
+  /** Share of set-ups that should have had their keepers by then, and that had; those given up are allowed for. */
   points: { said: number; seen: number }[]
   /** The greatest gap between the two, and what chance alone would hardly exceed (one in twenty). */
   gap: number

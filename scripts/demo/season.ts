@@ -141,13 +141,23 @@ function withGear(setup: Setup, gear: Gear, by: string): Setup {
   return { ...setup, kit }
 }
 
+/** Ids of who shoots, and of who takes over now and then. */
+interface Crew {
+  own: string
+  helper: string
+}
+const TURN = 6
+/** Every third turn is the helper's; a hand that presses is one hand all evening. */
+const loggedBy = ({ own, helper }: Crew, setup: Setup, take: number): string =>
+  setup.trigger !== 'hand' && Math.floor(take / TURN) % 3 === 2 ? helper : own
+
 async function addSetup(
   db: Database,
-  place: { studioId: string; shootId: string; memberId: string; begins: number; at: number },
+  place: { studioId: string; shootId: string; crew: Crew; begins: number; at: number },
   setup: Setup,
   shipped: ShippedSetup,
 ): Promise<void> {
-  const { studioId, shootId, memberId, begins, at } = place
+  const { studioId, shootId, crew, begins, at } = place
   const { planned } = shipped
   const geared = GEAR_KINDS.some(kind => setup.kit[kind] !== '')
   const setupId = randomUUID()
@@ -157,7 +167,7 @@ async function addSetup(
     .insert(setups)
     .values({ id: setupId, studioId, shootId, name, document: setup, recipe, method, planned, createdAt, geared })
   const rows = shipped.takes.map((take, i) =>
-    rowOf(take, { studioId, setupId, memberId, setup, number: i + 1, begins }),
+    rowOf(take, { studioId, setupId, memberId: loggedBy(crew, setup, i), setup, number: i + 1, begins }),
   )
   if (rows.length > 0) await db.insert(takes).values(rows)
   await addPictures(db, { studioId, setupId, at, setup }, shipped, rows)
@@ -219,7 +229,9 @@ export async function loadSeason(db: Database, studioId: string, first = Date.no
       const begins = Date.parse(`${date}T00:00:00Z`) + (BEGINS + i * APART) * 60_000
       const shipped = season[at]!
       const setup = withGear(shipped.setup, gear, by)
-      await addSetup(db, { studioId, shootId, memberId: members.get(by)!, begins, at }, setup, shipped)
+      const next = PEOPLE[(PEOPLE.indexOf(by) + 1) % PEOPLE.length]!
+      const crew = { own: members.get(by)!, helper: members.get(next)! }
+      await addSetup(db, { studioId, shootId, crew, begins, at }, setup, shipped)
     }
   }
   await countAll(db, studioId)

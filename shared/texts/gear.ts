@@ -83,5 +83,5 @@ export const LIKE_GEAR_NAMES: Readonly<Record<GearKind, string>> = {
 
 /** Asks whether older set-ups were fired with one piece of gear. */
 export const likeGearText = (kind: GearKind, setups: number): string =>
-  `${setups} older set-ups look as if they shared one ${LIKE_GEAR_NAMES[kind].toLowerCase()}. Did they? Then their takes ` +
-  'tell how it changes from day to day. Their figures stay as they are.'
+  `${setups} older set-ups look as if they shared one ${LIKE_GEAR_NAMES[kind].toLowerCase()}. Did they? Then their ` +
+  'takes tell how it changes from day to day. Their figures stay as they are.'

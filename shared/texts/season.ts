@@ -90,7 +90,7 @@ export const correctionText = (correction: Correction, share: Share): string =>
 /** Whether set-ups needed the takes that were predicted, as a sentence. */
 export function sessionsText({ setups, done, points, gap, limit }: TakesKept, share: Share): string {
   const half = points.find(({ said }) => said === 0.5)!
-  const seen = `${done} of ${setups} set-ups got their keepers, ${share(half.seen)} of them within the predicted median.`
+  const seen = `${done} of ${setups} set-ups got their keepers, ${share(half.seen)} within the predicted median.`
   if (gap <= limit) return `The predicted number of takes holds: ${seen}`
   return half.seen < 0.5
     ? `Takes were underestimated: ${seen} It should be half. Bring more props than the plan says.`
@@ -100,13 +100,13 @@ export function sessionsText({ setups, done, points, gap, limit }: TakesKept, sh
 /** What one person's takes keep beside the others', as a sentence. */
 export function personText(name: string, { made, paired, own }: PersonTakes, share: Share): string {
   const [others, mine] = made.ways
-  const both = `${name} keeps ${share(mine!.chance)} of ${own.takes} takes, the others ${share(others!.chance)}`
+  const kept = `${name} keeps ${share(mine!.chance)} of ${own.takes} takes`
   if (paired === null || paired.setups < 2)
-    return `${both}. You never shot the same set-ups: that compares the work, not people.`
+    return `${kept}. Nobody else shot the same set-ups, so there is no fair comparison.`
   const by = share(Math.abs(paired.by))
-  const told = paired.low > 0 ? `${by} more` : paired.high < 0 ? `${by} fewer` : null
-  const on = `On the ${paired.setups} set-ups that both shot`
-  return told ? `${both}. ${on}: ${told}.` : `${both}. ${on} there is no clear difference.`
+  const told = paired.low > 0 ? `${by} more than the others` : paired.high < 0 ? `${by} fewer than the others` : null
+  const on = `on the ${paired.setups} set-ups that both shot`
+  return `${kept}, the others ${share(others!.chance)}; ${on}, ${told ?? 'no clear difference'}.`
 }
 
 /** What new set-ups begin with, as a sentence. */
