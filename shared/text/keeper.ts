@@ -19,11 +19,11 @@ export interface KeeperText {
 
 type Keeping = { keeper: KeeperChance } & Pick<Plan, 'face' | 'setup'>
 
-const KEPT_FROM = { assumed: 'assumed', measured: 'studio’s log', rated: '', yours: '' } as const
+const KEPT_FROM = { assumed: 'as assumed', measured: 'by the studio’s log', rated: '', yours: '' } as const
 
 /** What the share of kept takes rests on: an assumption, the studio's log, or this set-up's own takes. */
 const keptFrom = ({ setup }: Pick<Plan, 'setup'>, kept: number): string =>
-  kept === setup.goal.kept ? KEPT_FROM[sourceOf(setup, 'goal.kept').from] : 'this log'
+  kept === setup.goal.kept ? KEPT_FROM[sourceOf(setup, 'goal.kept').from] : 'by this log'
 
 /**
  * @param many as played; null: not yet, and the closed form stands
@@ -52,6 +52,6 @@ export function keeperLine(
   const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
   if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)
-  const made = parts.map(({ label, value, from }) => `${label} ${value}${from && `: ${from}`}`).join(', ')
+  const made = parts.map(({ label, value, from }) => `${label} ${value}${from && ` ${from}`}`).join(', ')
   return `${chance} this take (${made}); ${later} once the delay is found`
 }

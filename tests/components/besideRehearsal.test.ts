@@ -57,11 +57,12 @@ describe('takes beside the rehearsal', () => {
     ])
     expect(wrapper.text()).toContain('Rehearsal, 29 Nov')
     expect(spoken(wrapper.get('[data-testid=rehearsal-text]').text())).toBe(
-      'Rehearsed: first keeper at take 3, 1 in 3. Here: first keeper at take 3, 1 in 3. The moment was found as quickly.',
+      'Rehearsed: first keeper at take 3, 1 in 3. Here: first keeper at take 3, 1 in 3. ' +
+        'The moment was found as quickly.',
     )
   })
 
-  test('a set-up that was never rehearsed shows nothing, and one that is left is not shown with another', async () => {
+  test('a set-up never rehearsed shows nothing, not even those of the one before', async () => {
     serving(({ path }) => (path.includes('/old/') ? [rehearsal(take('on', true))] : []))
     const props = { setupId: 'old', takes: [] }
     const wrapper = mount(BesideRehearsal, { attachTo: document.body, global, props })

@@ -34,7 +34,7 @@ test('plan prints the whole plan as JSON, from standard input', () => {
 test('plan --text prints a dial card with findings, the first take beside later ones, and props as played', () => {
   const whole = epiro(['plan', '-', '--text'], JSON.stringify(newSetup('balloon'))).stdout
   expect(whole).toMatch(
-    /Keeper\s+[\d.]+\s% this take \(on time [\d.]+\s%, kept 80\s%, it fires 98\s%\); [\d.]+\s% once/,
+    /Keeper\s+[\d.]+\s% this take \(on time [\d.]+\s%, kept 80\s% as assumed, it fires 98\s%\); [\d.]+\s% once/,
   )
   expect(whole).toMatch(/Props\s+\d+ for 3 keepers at 90\s%: .*; \d+ if every take on time were kept/)
   const card = epiro(

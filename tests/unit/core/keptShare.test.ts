@@ -65,8 +65,8 @@ describe('the share in a set-up', () => {
     expect(completeSetup({ ...setup, goal })).toMatchObject({ goal: { kept: 0.8 } })
     const from = (of: typeof setup): string =>
       keeperText(plan(of), null, 'metric').parts.find(({ label }) => label === 'kept')!.from
-    expect(from(setup)).toBe('assumed')
-    expect(from(marked(at(0.6), ['goal.kept'], 'measured', { how: 'log' }))).toBe('studio’s log')
+    expect(from(setup)).toBe('as assumed')
+    expect(from(marked(at(0.6), ['goal.kept'], 'measured', { how: 'log' }))).toBe('by the studio’s log')
     expect(from(marked(at(0.6), ['goal.kept'], 'yours'))).toBe('')
   })
 })
