@@ -1,4 +1,5 @@
 import { type SQL, and, asc, desc, eq, gte, inArray, isNotNull, lte, sql, sum } from 'drizzle-orm'
+import { grouped } from '../../core/math/grouped'
 import type { SaidTakes, SeasonLog, SeasonSetup } from '../../core/season'
 import type { AnswersQuery } from '../../shared/schemas/answers'
 import type { Database } from '../database/client'
@@ -8,8 +9,9 @@ import { dayBounds } from './takeCells'
 
 /** The newest takes that are looked through for what was said of them: those that said nothing cannot be told apart. */
 const MOST_LOOKED_AT = 5000
-/** The newest set-ups whose takes are held against the sessions played before them. */
-const MOST_SESSIONS = 400
+/** The newest set-ups whose takes are held against the sessions played before them, and takes of each. */
+const MOST_SESSIONS = 60
+const LONGEST_SESSION = 120
 
 /** Who asks: a lead sees everybody's takes apart, others their own. */
 export interface Asker {
@@ -85,27 +87,23 @@ async function sessionsUsed(
   for (const first of firsts)
     if (first.said?.takes && places.has(first.setupId)) said.set(first.setupId, first.said.takes)
   if (said.size === 0) return []
-  const ordered = db
-    .select({
-      setupId: takes.setupId,
-      at: sql<number>`row_number() over (partition by ${takes.setupId} order by ${takes.number})`.as('at'),
-      kept: sql<number>`sum(${takes.keeper}) over (partition by ${takes.setupId} order by ${takes.number})`.as('kept'),
-    })
+  const ids = [...said.keys()]
+  const wanted = await db
+    .select({ id: setups.id, keepers: sql`json_value(${setups.document}, '$.goal.keepers')`.mapWith(Number) })
+    .from(setups)
+    .where(inArray(setups.id, ids))
+  const fired = await db
+    .select({ setupId: takes.setupId, keeper: takes.keeper })
     .from(takes)
-    .where(and(inArray(takes.setupId, [...said.keys()]), included))
-    .as('ordered')
-  const wanted = sql`cast(json_value(${setups.document}, '$.goal.keepers') as unsigned)`
-  const used = await db
-    .select({
-      setupId: ordered.setupId,
-      all: sql`max(${ordered.at})`.mapWith(Number),
-      done: sql<number | null>`min(case when ${ordered.kept} >= ${wanted} then ${ordered.at} end)`,
-    })
-    .from(ordered)
-    .innerJoin(setups, eq(setups.id, ordered.setupId))
-    .groupBy(ordered.setupId)
-    .orderBy(asc(ordered.setupId))
-  return used.map(({ setupId, all, done }) => [said.get(setupId)!, Number(done ?? all), done === null ? 0 : 1] as const)
+    .where(and(inArray(takes.setupId, ids), lte(takes.number, LONGEST_SESSION), included))
+    .orderBy(asc(takes.setupId), asc(takes.number))
+  const bySetup = grouped(fired, take => take.setupId)
+  return wanted.flatMap(({ id, keepers }) => {
+    const own = bySetup.get(id) ?? []
+    const kept = own.flatMap(({ keeper }, i) => (keeper ? [i + 1] : []))
+    const last = kept[Math.max(1, keepers) - 1]
+    return own.length === 0 ? [] : [[said.get(id)!, last ?? own.length, last === undefined ? 0 : 1] as const]
+  })
 }
 
 /** The people whose takes are told apart, by id. */
@@ -131,12 +129,13 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
     query.to ? lte(takeCells.day, query.to) : undefined,
     query.recipe ? asked : undefined,
   )
-  const people = await peopleTold(db, studioId, asker)
-  const [days, counted, told] = [
-    await daysFired(db, where),
-    await countedTakes(db, where),
-    await takesSaid(db, studioId, query),
-  ]
+  const [people, days, counted, told, sessions] = await Promise.all([
+    peopleTold(db, studioId, asker),
+    daysFired(db, where),
+    countedTakes(db, where),
+    takesSaid(db, studioId, query),
+    sessionsUsed(db, studioId, query, places),
+  ])
   const personAt = new Map([...people.keys()].map((id, i) => [id, i]))
   return {
     setups: rows.map(({ recipe, method, ...row }): SeasonSetup => ({
@@ -155,6 +154,6 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
       const setup = places.get(setupId)
       return setup === undefined || !said ? [] : [[setup, said.chance, keeper ? 1 : 0] as const]
     }),
-    sessions: await sessionsUsed(db, studioId, query, places),
+    sessions,
   }
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, inArray, sql, sum } from 'drizzle-orm'
+import { and, desc, eq, inArray, sql, sum } from 'drizzle-orm'
 import { keptAsKit } from '../../core'
 import type { LikeGear } from '../../core/season'
 import type { LikeGearInput } from '../../shared/schemas/gear'
@@ -18,17 +18,22 @@ const MOST_LOOKED_AT = 300
 const LEAST_TAKES = 3
 
 /** The newest set-ups that were fired. */
-const firedSetups = (db: Database, studioId: string) =>
-  db
+async function firedSetups(db: Database, studioId: string): Promise<{ id: string; name: string; document: string }[]> {
+  const counted = await db
+    .select({ id: takeCells.setupId, takes: sum(takeCells.takes).mapWith(Number) })
+    .from(takeCells)
+    .where(and(eq(takeCells.studioId, studioId), eq(takeCells.practice, false)))
+    .groupBy(takeCells.setupId)
+  const fired = counted.filter(({ takes }) => takes >= LEAST_TAKES).map(({ id }) => id)
+  if (fired.length < 2) return []
+  return db
     .select({ id: setups.id, name: setups.name, document: sql<string>`${setups.document}` })
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .innerJoin(takeCells, and(eq(takeCells.studioId, setups.studioId), eq(takeCells.setupId, setups.id)))
-    .where(and(eq(setups.studioId, studioId), eq(shoots.practice, false)))
-    .groupBy(setups.id)
-    .having(gte(sum(takeCells.takes), LEAST_TAKES))
+    .where(and(eq(setups.studioId, studioId), inArray(setups.id, fired), eq(shoots.practice, false)))
     .orderBy(desc(setups.createdAt))
     .limit(MOST_LOOKED_AT)
+}
 
 /** Groups of older set-ups that may have been fired with one piece of gear. */
 export async function likenessOf(db: Database, studioId: string): Promise<LikeGearRecord[]> {

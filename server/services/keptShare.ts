@@ -8,38 +8,33 @@ export interface KeptShareRecord extends StudioShare {
   used: boolean
 }
 
-/** On-time takes by set-up, from what is counted already. */
-const onTimeTakes = (db: Database, studioId: string) =>
-  db
+/** On-time takes by set-up, from what is counted already; set-ups apart, which a join would read once for each cell. */
+async function onTimeTakes(db: Database, studioId: string): Promise<OnTimeTakes[]> {
+  const counted = await db
     .select({
-      setup: setups.id,
-      shoot: setups.shootId,
-      recipe: setups.recipe,
+      setup: takeCells.setupId,
       takes: sum(takeCells.takes).mapWith(Number),
       kept: sum(sql`${takeCells.takes} * ${takeCells.keeper}`).mapWith(Number),
     })
     .from(takeCells)
-    .innerJoin(setups, eq(setups.id, takeCells.setupId))
+    .where(and(eq(takeCells.studioId, studioId), eq(takeCells.practice, false), eq(takeCells.verdict, 'on')))
+    .groupBy(takeCells.setupId)
+  const shot = await db
+    .select({ id: setups.id, shoot: setups.shootId, recipe: setups.recipe })
+    .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .where(
-      and(
-        eq(takeCells.studioId, studioId),
-        eq(takeCells.practice, false),
-        eq(takeCells.verdict, 'on'),
-        eq(shoots.practice, false),
-      ),
-    )
-    .groupBy(setups.id, setups.shootId, setups.recipe)
+    .where(and(eq(setups.studioId, studioId), eq(shoots.practice, false)))
+  const byId = new Map(shot.map(row => [row.id, row]))
+  return counted.flatMap(row => {
+    const known = byId.get(row.setup)
+    return known ? [{ ...row, shoot: known.shoot, recipe: (known.recipe ?? '') as OnTimeTakes['recipe'] }] : []
+  })
+}
 
 /** What a studio keeps of its on-time takes. */
 export async function keptShareOf(db: Database, studioId: string): Promise<KeptShareRecord> {
   const [studio] = await db.select({ used: studios.learnsKept }).from(studios).where(eq(studios.id, studioId))
-  const rows = await onTimeTakes(db, studioId)
-  const known = rows.map(({ recipe, ...row }): OnTimeTakes => ({
-    ...row,
-    recipe: (recipe ?? '') as OnTimeTakes['recipe'],
-  }))
-  return { ...studioShare(known), used: studio?.used ?? true }
+  return { ...studioShare(await onTimeTakes(db, studioId)), used: studio?.used ?? true }
 }
 
 /** Lets new set-ups begin with the studio's own share, or with the usual one. */
