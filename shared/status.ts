@@ -4,4 +4,4 @@ import type { PlannedStatus } from '../core'
 export type SavedStand = { models: number } & ({ stand: PlannedStatus } | { failed: string })
 
 /** Counts up whenever the models change so that what was kept no longer holds. */
-export const MODELS = 2
+export const MODELS = 3

@@ -9,7 +9,20 @@ import { momentAt } from '../plan/moving'
 import { sensorOf } from '../sensors/all'
 import { peakAtSensor } from '../sensors/sound'
 import { natureOf } from '../take/nature'
-import { type Figures, aperture, count, iso, length, share, shutter, speed, stops, time } from '../plan/findings/types'
+import {
+  type CheckText,
+  type Figures,
+  said,
+  aperture,
+  count,
+  iso,
+  length,
+  share,
+  shutter,
+  speed,
+  stops,
+  time,
+} from '../plan/findings/types'
 
 /** Every check before the first take, and what it reads of a plan. */
 export const CHECKS = ['black', 'exposure', 'focus', 'sensor', 'control'] as const
@@ -18,7 +31,7 @@ export type CheckId = (typeof CHECKS)[number]
 
 /** What an outcome says, and what may be changed because of it. */
 export interface CheckMeaning {
-  text: string
+  text: CheckText
   figures: Figures
   /** Empty where it changes nothing by itself. */
   changes: Change[]
@@ -27,9 +40,9 @@ export interface CheckMeaning {
 /** A test before the first take: one question, a predicted answer, a place for the outcome. */
 export interface Check {
   id: CheckId
-  title: string
-  how: string
-  predicted: string
+  title: CheckText
+  how: CheckText
+  predicted: CheckText
   figures: Figures
   outcome: Outcome
   /** Null while nothing was noted. */
@@ -39,7 +52,7 @@ export interface Check {
 /** Outcomes nearer than this to the prediction agree with it, stops. */
 const SAME_STOPS = 0.34
 
-const say = (text: string, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({
+const say = (text: CheckText, figures: Figures = {}, changes: Change[] = []): CheckMeaning => ({
   text,
   figures,
   changes: changes.every(withinLimits) ? changes : [],
@@ -54,11 +67,9 @@ function black({ setup, exposure }: Assessment): Check {
     const ev100 = significant(Math.round((picture.ambientEv + error) * 10) / 10)
     meaning =
       Math.abs(error) < SAME_STOPS
-        ? say('As predicted: the light that is always on is {ev}.', {
-            ev: { value: picture.ambientEv, quantity: 'ev' },
-          })
+        ? say('check.predictedLightAlways', { ev: { value: picture.ambientEv, quantity: 'ev' } })
         : say(
-            'The room light is {real}, not {ev}: {off} from the assumption.',
+            'check.roomLightNotAssumption',
             {
               real: { value: ev100, quantity: 'ev' },
               ev: { value: picture.ambientEv, quantity: 'ev' },
@@ -66,18 +77,14 @@ function black({ setup, exposure }: Assessment): Check {
             },
             [{ path: 'picture.ambientEv', value: ev100 }],
           )
-  } else if (outcome === 'differs')
-    meaning = say(
-      'Not black: read from the histogram or a grey card how far below correct the room is; the room light ' +
-        'follows from that. Until then look for lamps, screens, a window, indicator lights.',
-    )
+  } else if (outcome === 'differs') meaning = say('check.notBlackReadHistogram')
   return {
     id: 'black',
-    title: 'Black frame',
+    title: 'check.blackFrame',
     outcome,
     meaning,
-    how: 'Flash off, room lights as for the take: {shutter} at {aperture}, {iso}.',
-    predicted: exposure.black ? 'Black: the room is at {ambient}.' : 'Not black: room light at {ambient}.',
+    how: 'check.flashOffRoomLights',
+    predicted: exposure.black ? 'check.blackRoom' : 'check.notBlackRoomLight',
     figures: {
       shutter: shutter(picture.shutter),
       aperture: aperture(picture.aperture),
@@ -97,10 +104,10 @@ function exposureCheck(a: Assessment): Check {
     const error = seen - level
     const ev100 = significant(Math.round((setup.picture.ambientEv + error) * 10) / 10)
     if (Math.abs(error) < SAME_STOPS)
-      meaning = say(fast ? 'As predicted: the light is as assumed.' : 'As predicted: the guide numbers hold.')
+      meaning = say(fast ? 'check.predictedLightAssumed' : 'check.predictedGuideNumbersHold')
     else if (exposure.flash === null) {
       meaning = say(
-        'The light is {real}, not {ev}: {off} from what was assumed.',
+        'check.lightNotWhatWas',
         {
           real: { value: ev100, quantity: 'ev' },
           ev: { value: setup.picture.ambientEv, quantity: 'ev' },
@@ -110,7 +117,7 @@ function exposureCheck(a: Assessment): Check {
       )
     } else {
       meaning = say(
-        'The lights are {off} from what was assumed: their real guide numbers are {factor} of the figures entered.',
+        'check.lightsWhatWasAssumed',
         { off: stops(error), factor: share(2 ** (error / 2)) },
         exposure.front.map(i => ({
           path: `flashes[${i}].guideNumber`,
@@ -118,17 +125,14 @@ function exposureCheck(a: Assessment): Check {
         })),
       )
     }
-  } else if (outcome === 'differs')
-    meaning = say('Adjust one stop at a time until the stand-in is right, then enter by how much you had to adjust.')
+  } else if (outcome === 'differs') meaning = say('check.adjustOneStopTime')
   return {
     id: 'exposure',
-    title: 'Exposure',
+    title: 'check.exposure',
     outcome,
     meaning,
-    how: fast
-      ? 'A stand-in at the subject: {shutter} at {aperture}, {iso}. One stop at a time.'
-      : 'Flash on a stand-in at the subject: {aperture}, {iso}. One stop at a time.',
-    predicted: level === null ? 'Black frame: no flash in the set-up.' : 'Stand-in exposure: {level}.',
+    how: fast ? 'check.standSubjectOneStop' : 'check.flashStandSubjectOne',
+    predicted: level === null ? 'check.blackFrameNoFlash' : 'check.standExposure',
     figures: {
       shutter: shutter(setup.picture.shutter),
       aperture: aperture(setup.picture.aperture),
@@ -153,27 +157,22 @@ function focus({ known: setup, optics }: Assessment): Check {
       }).depth
     const circle = solveNear(of, depth, picture.circleOfConfusion)
     const error = optics.depth === null ? Infinity : depth / optics.depth
-    if (error > 0.85 && error < 1.18) meaning = say('As predicted.')
-    else if (circle === null)
-      meaning = say('That depth is not possible at these settings. Measure again, along the line of sight.')
+    if (error > 0.85 && error < 1.18) meaning = say('check.predicted')
+    else if (circle === null) meaning = say('check.depthNotPossibleThese')
     else
       meaning = say(
-        'Your circle of confusion is {circle}, not {assumed}.',
+        'check.circleConfusionNot',
         { circle: length(circle, 'µm'), assumed: length(picture.circleOfConfusion, 'µm') },
         [{ path: 'picture.circleOfConfusion', value: significant(circle, 3) }],
       )
-  } else if (outcome === 'differs')
-    meaning = say('Lay a ruler along the line of sight through the stand-in and enter the length that is sharp.')
+  } else if (outcome === 'differs') meaning = say('check.layRulerAlongLine')
   return {
     id: 'focus',
-    title: 'Focus',
+    title: 'check.focus',
     outcome,
     meaning,
-    how:
-      'Manual, on a stand-in where the subject will be, {distance} from the front principal plane; measured ' +
-      'and marked.',
-    predicted:
-      optics.depth === null ? 'Sharp to infinity.' : 'Sharp over {depth}, from {near} to {far}; {wanted} wanted.',
+    how: 'check.manualStandWhereSubject',
+    predicted: optics.depth === null ? 'check.sharpInfinity' : 'check.sharpOverWanted',
     figures: {
       distance: length(picture.distance, 'm'),
       depth: length(optics.depth ?? 0, 'mm'),
@@ -195,55 +194,41 @@ function sensorCheck({ setup, beamBlock }: Assessment): Check {
   const { events, fired, falseFires, outcome } = setup.tests.sensor
   let meaning: CheckMeaning | null = null
   if (falseFires !== null && falseFires > 0) {
-    const others = knocks ? 'a footstep, a hand on the table' : 'the shutter’s click, a footstep'
-    const nearer = `the ${knocks ? 'sensor' : 'microphone'} closer to the event`
     meaning = say(
-      peaks
-        ? `{n} false triggers: ${others}, a bounce. Lower the sensitivity, move ${nearer}, or lengthen the hold-off.`
-        : '{n} false triggers: stray light, a shaking stand, a bounce. Shade the receiver, clamp ' +
-            'it, or lengthen the hold-off.',
+      !peaks ? 'check.falseTriggersBeam' : knocks ? 'check.falseTriggersVibration' : 'check.falseTriggersSound',
       { n: count(falseFires) },
     )
   } else if (events !== null && fired !== null && events > 0) {
     if (fired < events)
-      meaning = say(
-        'Missed {missed} of {events}: about that share of props is lost. Raise the sensitivity, widen the beam or ' +
-          'move the sensor closer.',
-        { missed: count(events - fired), events: count(events) },
-      )
-    else
-      meaning = say('{events} of {events}: it triggers on at least {share} of events, with 90 % confidence.', {
-        events: count(events),
-        share: share(atLeastShare(events)),
-      })
-  } else if (outcome === 'differs')
-    meaning = say('Enter how many events triggered it, and how many false triggers there were.')
+      meaning = say('check.missedAboutShareProps', { missed: count(events - fired), events: count(events) })
+    else meaning = say('check.triggersLeastEvents90', { events: count(events), share: share(atLeastShare(events)) })
+  } else if (outcome === 'differs') meaning = say('check.enterHowManyEvents')
   const keen = peaks && sensor.threshold !== null && sensor.falsePeak !== null && sensor.threshold <= sensor.falsePeak
   const dull =
     (beamBlock !== null && beamBlock < sensor.response) ||
     (peaks && sensor.threshold !== null && peak !== null && sensor.threshold > peak)
   return {
     id: 'sensor',
-    title: 'Sensor',
+    title: 'check.sensor',
     outcome,
     meaning,
-    how:
-      'Click the shutter, walk about, clap from a distance: nothing may trigger it. Then the event itself, some ten ' +
-      'times: it must trigger every time.',
+    how: 'check.clickShutterWalkAbout',
     predicted: keen
-      ? 'Too sensitive: other things will trigger it.'
+      ? 'check.tooSensitiveOtherThings'
       : dull
-        ? 'Not sensitive enough: it will miss the event.'
+        ? 'check.notSensitiveEnoughWill'
         : beamBlock !== null
-          ? 'Triggers every time: the beam is blocked for {block}, {response} needed.'
-          : 'Triggers every time, and on nothing else.',
+          ? 'check.triggersEveryTimeBeam'
+          : 'check.triggersEveryTimeNothing',
     figures: { block: time(beamBlock ?? 0), response: time(sensor.response) },
   }
 }
 
 /** The set-up with the one unknown changed that its control shot tells about; null where it tells about none. */
-function controlUnknown(setup: Setup): { path: string; label: string; now: number; with: (x: number) => Setup } | null {
-  const unknown = (path: string, label: string, now: number) => ({
+function controlUnknown(
+  setup: Setup,
+): { path: string; label: CheckText; now: number; with: (x: number) => Setup } | null {
+  const unknown = (path: string, label: CheckText, now: number) => ({
     path,
     label,
     now,
@@ -256,10 +241,10 @@ function controlUnknown(setup: Setup): { path: string; label: string; now: numbe
     case 'toss':
     case 'swing':
     case 'steady':
-      return unknown('motion.speed', 'speed', setup.motion.speed)
+      return unknown('motion.speed', 'check.speed', setup.motion.speed)
     case 'fall':
       return setup.subject.distance > 0
-        ? unknown('subject.distance', 'height of the fall', setup.subject.distance)
+        ? unknown('subject.distance', 'check.heightOfFall', setup.subject.distance)
         : null
     case 'still':
       return null
@@ -293,26 +278,26 @@ function placeMeans({ setup }: Assessment, error: number, placeAt: (b: Assessmen
     off: length(Math.abs(error), 'mm'),
     real: unknown?.path === 'motion.speed' ? speed(real ?? 0) : length(real ?? 0, 'm'),
   }
-  const side = error > 0 ? 'farther' : 'less'
-  if (Math.abs(error) < 0.001) return say('As predicted, to a millimetre.')
+  const farther = error > 0
+  if (Math.abs(error) < 0.001) return say('check.asPredictedToMillimetre')
   if (unknown && real !== null)
-    return say(`It had travelled {off} ${side} than planned: the ${unknown.label} is {real}.`, figures, [
-      { path: unknown.path, value: significant(real) },
-      { path: 'delay', value: null },
-    ])
-  return say(
-    `It had travelled {off} ${side} than planned, and no speed or height explains that: check the distances and ` +
-      `the sensor.`,
-    figures,
-  )
+    return say(
+      farther ? 'check.travelledFarther' : 'check.travelledLess',
+      { ...figures, unknown: said(unknown.label) },
+      [
+        { path: unknown.path, value: significant(real) },
+        { path: 'delay', value: null },
+      ],
+    )
+  return say(farther ? 'check.fartherUnexplained' : 'check.lessUnexplained', figures)
 }
 
 /** What it says how late a control shot was. @param real s after the action starts at which the moment came */
 function lateMeans(a: Assessment, real: number, planned: number): CheckMeaning {
   const error = real - planned
   const figures = { off: time(Math.abs(error)), side: time(real) }
-  if (Math.abs(error) < 1e-5) return say('As predicted.')
-  return say(`The moment comes {off} ${error > 0 ? 'later' : 'sooner'} than planned.`, figures, momentAt(a, real))
+  if (Math.abs(error) < 1e-5) return say('check.predicted')
+  return say(error > 0 ? 'check.momentLater' : 'check.momentSooner', figures, momentAt(a, real))
 }
 
 function control(a: Assessment): Check {
@@ -325,26 +310,19 @@ function control(a: Assessment): Check {
   if (position !== null && place !== null) meaning = placeMeans(a, position - place, placeAt)
   else if (late !== null && captured !== null && timing.moment !== null)
     meaning = lateMeans(a, captured - late, timing.moment)
-  else if (outcome === 'differs')
-    meaning = say(
-      travels
-        ? 'Note how far past the entry face the object was; its speed is worked out from that.'
-        : 'Enter how late the picture was to correct the moment.',
-    )
+  else if (outcome === 'differs') meaning = say(travels ? 'check.noteHowFarPast' : 'check.enterHowLatePicture')
   return {
     id: 'control',
-    title: 'Control shot',
+    title: 'check.controlShot',
     outcome,
     meaning,
-    how: travels
-      ? 'A wet card or a marker at the subject, fired with a delay of {delay}: how far did the object get?'
-      : 'Fire with a delay of {delay}. How far had the event got?',
+    how: travels ? 'check.wetCardMarkerSubject' : 'check.fireDelayHowFar',
     predicted:
       shot === null || captured === null
-        ? 'No delay is used here.'
+        ? 'check.noDelayUsedHere'
         : place !== null
-          ? 'At {captured} it is {place} past the entry face.'
-          : 'At {captured}, {late} after the moment.',
+          ? 'check.pastEntryFace'
+          : 'check.afterMoment',
     figures: {
       delay: time(shot ?? 0),
       captured: time(captured ?? 0),

@@ -5,12 +5,12 @@ import type { Method, Setup, Trigger } from '../setup/types'
 import { type Assessment, assess } from '../plan/assess'
 import { keeperOf } from '../plan/keeper'
 import { FASTEST_SHUTTER, NEAR_CORRECT, levelOf, methodWhole } from './method'
-import type { Figures } from '../plan/findings/types'
+import type { Figures, MethodText } from '../plan/findings/types'
 import { iso, length, shutter, stops, time } from '../plan/findings/types'
 
-/** Why a method will not do for this subject: text with figures in braces. */
+/** Why a method will not do for this subject. */
 export interface RuledOut {
-  reason: string
+  reason: MethodText
   figures: Figures
 }
 
@@ -70,26 +70,21 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
     fastest: shutter(FASTEST_SHUTTER),
   }
   const out: RuledOut[] = []
-  if (!fast && setup.flashes.length === 0) out.push({ reason: 'There is no flash to make the picture.', figures: {} })
-  if (fast && found === null)
-    out.push({
-      reason: '{blur} streak even at {fastest}: no shutter speed is short enough for the {limit} limit.',
-      figures: streak,
-    })
-  else if (sharpness.judged > sharpness.limit * (1 + 1e-9))
-    out.push({ reason: 'The streak is {blur}, the limit {limit}.', figures: streak })
+  if (!fast && setup.flashes.length === 0) out.push({ reason: 'method.thereNoFlashMake', figures: {} })
+  if (fast && found === null) out.push({ reason: 'method.streakEvenNoShutter', figures: streak })
+  else if (sharpness.judged > sharpness.limit * (1 + 1e-9)) out.push({ reason: 'method.streakLimit', figures: streak })
   if (exposure < -NEAR_CORRECT) {
     // A camera that sets its own may stop short of it.
-    const most = setup.picture.iso >= setup.camera.maximumIso ? ', the highest acceptable ISO' : ''
+    const most = setup.picture.iso >= setup.camera.maximumIso
     out.push({
-      reason: `Under by {under} at {iso}${most}.`,
+      reason: most ? 'method.underAtHighest' : 'method.underAt',
       figures: { iso: iso(setup.picture.iso), under: unsigned(-exposure) },
     })
   }
   if (exposure > 2 * NEAR_CORRECT)
-    out.push({ reason: 'Too much light at the lowest ISO: over by {over}.', figures: { over: unsigned(exposure) } })
+    out.push({ reason: 'method.tooMuchLightLowest', figures: { over: unsigned(exposure) } })
   if (!fast && !a.exposure.black)
-    out.push({ reason: 'Room light would show at {ambient}.', figures: { ambient: stops(a.exposure.ambient) } })
+    out.push({ reason: 'method.roomLightWouldShow', figures: { ambient: stops(a.exposure.ambient) } })
   return out
 }
 
@@ -97,14 +92,14 @@ function ruledByLight(a: Assessment, found: number | null): RuledOut[] {
 function ruledByTime(a: Assessment): RuledOut[] {
   const { setup, timing, keep } = a
   const out: RuledOut[] = []
-  if (timing.moment === null) out.push({ reason: 'The moment is never reached.', figures: {} })
+  if (timing.moment === null) out.push({ reason: 'method.momentNeverReached', figures: {} })
   if (
     setup.trigger === 'sensor' &&
     timing.wanted !== null &&
     timing.wanted < setup.controller.delayMinimum - Math.max(setup.controller.delayStep / 2, keep.after)
   ) {
     out.push({
-      reason: 'The chain takes {chain}; the event leaves only {gap}.',
+      reason: 'method.chainTakesEventLeaves',
       figures: { chain: time(timing.chainLatency), gap: time((timing.moment ?? 0) - (timing.sensed ?? 0)) },
     })
   }
@@ -115,17 +110,14 @@ function ruledByTime(a: Assessment): RuledOut[] {
       window: time(keep.before + keep.after),
     }
     out.push({
-      reason:
-        setup.trigger === 'burst'
-          ? 'Frames come every {frame}; the moment lasts {window}.'
-          : 'Takes scatter by {scatter}; the moment lasts {window}.',
+      reason: setup.trigger === 'burst' ? 'method.framesComeEveryMoment' : 'method.takesScatterMomentLasts',
       figures,
     })
   }
   const recycle = setup.flashes.reduce((longest, flash) => Math.max(longest, recycleAt(flash, flash.power)), 0)
   if (setup.trigger === 'burst' && setup.method !== 'fast-shutter' && recycle > 1 / setup.camera.frameRate) {
     out.push({
-      reason: 'The flashes need {recycle} between frames {frame} apart.',
+      reason: 'method.flashesNeedBetweenFrames',
       figures: { recycle: time(recycle), frame: time(1 / setup.camera.frameRate) },
     })
   }

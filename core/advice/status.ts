@@ -1,7 +1,7 @@
 import type { Setup } from '../setup/types'
 import type { Plan } from '../plan/plan'
 import { checksOf } from './checks'
-import { type Figures, count } from '../plan/findings/types'
+import { type Figures, type FindingText, type NextText, count, said } from '../plan/findings/types'
 
 /** How far a set-up has come: planned, its tests made, its moment found, its keepers in. */
 export const STATUSES = ['planned', 'tested', 'calibrated', 'shot'] as const
@@ -21,8 +21,8 @@ export interface TakeCounts {
 /** The status of a set-up with the counts that it follows from. */
 export interface SetupStatus {
   stand: Status
-  /** What to do next, with figures in braces. */
-  next: string
+  /** What to do next. */
+  next: NextText
   figures: Figures
   /** Props left; null where none were counted. */
   left: number | null
@@ -31,7 +31,7 @@ export interface SetupStatus {
 /** What a set-up by itself has to do with how far it has come: worked out once for each revision, without its takes. */
 export interface PlannedStatus {
   /** The first thing that stops it, with its figures; null: nothing does. */
-  stopped: { title: string; figures: Figures } | null
+  stopped: { title: FindingText; figures: Figures } | null
   tests: number
   tested: number
   /** Lines of the preparation that are not done. */
@@ -66,17 +66,16 @@ export function statusWith(planned: PlannedStatus, counts: TakeCounts): SetupSta
   const { stopped, tests, tested, toPrepare, keepers, stock } = planned
   const left = stock > 0 ? Math.max(0, stock - counts.used) : null
   const stand = standBy(planned, counts)
-  const say = (next: string, figures: Figures = {}): SetupStatus => ({ stand, next, figures, left })
-  if (stand === 'shot') return say('Review the keepers')
-  if (stopped) return say(`Fix: ${stopped.title}`, stopped.figures)
-  if (left === 0) return say('Get more props: none left')
-  if (toPrepare > 0) return say('Prepare: {n} items left', { n: count(toPrepare) })
-  if (tested < tests && counts.takes === 0) return say('Tests: {n} to go', { n: count(tests - tested) })
-  if (counts.takes === 0) return say('Shoot the first take')
-  return say(
-    counts.on + counts.keepers > 0 ? 'Keep shooting: {n} keepers to go' : 'Find the moment: no take on time yet',
-    { n: count(keepers - counts.keepers) },
-  )
+  const say = (next: NextText, figures: Figures = {}): SetupStatus => ({ stand, next, figures, left })
+  if (stand === 'shot') return say('next.reviewKeepers')
+  if (stopped) return say('next.fix', { finding: said(stopped.title, stopped.figures) })
+  if (left === 0) return say('next.getMorePropsNone')
+  if (toPrepare > 0) return say('next.prepareItemsLeft', { n: count(toPrepare) })
+  if (tested < tests && counts.takes === 0) return say('next.testsGo', { n: count(tests - tested) })
+  if (counts.takes === 0) return say('next.shootFirstTake')
+  return say(counts.on + counts.keepers > 0 ? 'next.keepShootingKeepersGo' : 'next.findMomentNoTake', {
+    n: count(keepers - counts.keepers),
+  })
 }
 
 /** Where a set-up stands, and what to do next about it. */

@@ -1,4 +1,4 @@
-import type { Figures } from '../plan/findings'
+import type { Figure } from '../plan/findings'
 import type { Setup } from '../setup/types'
 
 /** Lessons of the course, in their order. */
@@ -66,9 +66,9 @@ export interface Go {
   question: string
   setup: Setup
   /** What the question tells. */
-  told: Figures
+  told: Record<string, Figure>
   /** What is told once it is answered, the truth among it. */
-  shown: Figures
+  shown: Record<string, Figure>
   answer: NumberAnswer | ChoiceAnswer
   strip: Strip
   /** Set-up of the picture that an answer would make; null: none is made of it. */

@@ -11,7 +11,24 @@ export {
 export { type DrawnTake, type TakeSource, rigSource, takeSource } from './draw'
 export { type DurationFor, durationFor } from './durationFor'
 export { type Result, type Sensitivity, resultsOf, sensitivitiesOf } from './explain'
-export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './findings'
+export type {
+  CheckText,
+  Figure,
+  Figures,
+  Finding,
+  FindingId,
+  FindingText,
+  Fix,
+  FixCost,
+  Listed,
+  MethodText,
+  Named,
+  NextText,
+  ResultText,
+  Said,
+  Severity,
+  TextId,
+} from './findings'
 export { coarseStepOf } from './findings/coarseStep'
 export { type KeeperChance, type KeeperParts, keeperOf } from './keeper'
 export { extensionStops, meteredStops, offPlan } from './meter'

@@ -17,14 +17,8 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions
   return {
     id: 'stock',
     severity: 'note',
-    title:
-      props === null ? 'Too many props needed to count' : '{props} props needed for {keepers} keepers; {stock} at hand',
-    reason:
-      props === null
-        ? 'Even once the moment is found, only {later} of takes are on it: too few to say how many props ' +
-          '{keepers} keepers need.'
-        : 'Simulated take by take, search included: {confidence} of sessions reach {keepers} keepers ' +
-          'within {props} takes.',
+    title: props === null ? 'finding.stock.tooManyToCount' : 'finding.stock.propsNeeded',
+    reason: props === null ? 'finding.stock.tooFewOnTime' : 'finding.stock.simulated',
     figures: {
       props: count(props ?? MANY),
       stock: count(goal.stock),
@@ -38,7 +32,7 @@ export function stockFinding({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions
         ? []
         : [
             {
-              label: 'Get {props} props',
+              label: 'finding.stock.getProps',
               figures: { props: count(props) },
               changes: [{ path: 'goal.stock', value: props }],
               raises: [],
@@ -66,14 +60,11 @@ export function propsResult({ goal }: Pick<Setup, 'goal'>, many: PlayedSessions)
   if (many.props === null) return null
   return {
     id: 'props',
-    label: 'Props needed',
+    label: 'result.stock.propsNeeded',
     value: count(many.props),
     causes: [],
     read: () => null,
-    formula:
-      'played {plays} times to {keepers} keepers, enough in {confidence}: {find} takes to the first on the ' +
-      'moment, then {later} on it; {kept} of those are kept, {misfire} misfire, ' +
-      '{wrong} of verdicts are wrong. {all} if every take on time were kept',
+    formula: 'result.stock.played',
     figures: {
       plays: count(many.plays),
       keepers: count(goal.keepers),

@@ -3,8 +3,10 @@ import { fieldAt, valueAt } from './paths'
 import type { FigureMark, FigureSource, Setup } from './types'
 
 /** Parts of a set-up that hold no figures. */
-const NO_FIGURES =
-  /^(name|notes|recipe|crew\.|delay|hand\.lead|tests\.|lists|learnt|evidence|marks|goal\.(?!kept$)|kit\.|format|version)/
+const NO_FIGURES = new RegExp(
+  '^(name|notes|recipe|crew\\.|delay|hand\\.lead|tests\\.|lists|learnt|evidence|marks|goal\\.(?!kept$)|kit\\.|' +
+    'format|version)',
+)
 
 /** Where the figure at a path comes from; a field that is left empty is assumed whatever was said of it. */
 export function sourceOf(setup: Setup, path: string): FigureMark {

@@ -16,20 +16,20 @@ import { fieldName } from './fieldName'
 import { flashLevelText } from './flashLevel'
 import { keeperLine } from './keeper'
 import { named } from './named'
-import { fillFigures } from './figures'
+import { tell } from './figures'
 
 const SEVERITY = { error: 'NO-GO', warning: 'WARNING', note: 'NOTE' } as const
 
 function findingLines(finding: Finding, system: System): string[] {
   return [
-    `${SEVERITY[finding.severity]}  ${fillFigures(finding.title, finding.figures, system)}`,
-    `      ${fillFigures(finding.reason, finding.figures, system)}`,
+    `${SEVERITY[finding.severity]}  ${tell(finding.title, finding.figures, system)}`,
+    `      ${tell(finding.reason, finding.figures, system)}`,
     ...(finding.fixes.length === 0 && finding.outOfReach
-      ? [`      ${fillFigures(finding.outOfReach, finding.figures, system)}`]
+      ? [`      ${tell(finding.outOfReach, finding.figures, system)}`]
       : []),
     ...finding.fixes.map(
       fix =>
-        `      → ${fillFigures(fix.label, fix.figures, system)}` +
+        `      → ${tell(fix.label, fix.figures, system)}` +
         (fix.raises.length > 0 ? `  (also causes: ${fix.raises.join(', ')})` : ''),
     ),
   ]

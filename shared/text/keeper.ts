@@ -1,6 +1,6 @@
 import { type PlayedSessions, type KeeperChance, type KeeperParts, type Plan, sourceOf } from '../../core'
 import { type System, format } from '../units'
-import { fillFigures } from './figures'
+import { tell } from './figures'
 
 const PART_LABELS: Readonly<Record<keyof KeeperParts, string>> = {
   moment: 'on time',
@@ -50,7 +50,7 @@ export function keeperLine(
   system: System = 'metric',
 ): string {
   const stop = plan.findings.find(finding => finding.id === plan.keeper.stop)
-  if (stop) return `none: ${fillFigures(stop.title, stop.figures, system)}`
+  if (stop) return `none: ${tell(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)
   const made = parts.map(({ label, value, from }) => `${label} ${value}${from && ` ${from}`}`).join(', ')
   return `${chance} this take (${made}); ${later} once the delay is found`

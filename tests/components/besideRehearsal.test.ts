@@ -20,7 +20,7 @@ function serving(answer: (asked: Fetched) => unknown): Fetched[] {
       text: async () => text,
       json: async () => JSON.parse(text) as unknown,
     })
-  }) as typeof fetch
+  }) as unknown as typeof fetch
   return asked
 }
 /** Parts of the application's libraries, as plain as they can be. */

@@ -95,7 +95,7 @@ test('repairs are noted and taken back; kit that tells nothing of itself takes n
   expect((await own.db.select().from(gearDays)).every(row => row.setupId !== '')).toBe(true)
 })
 
-test('older set-ups that share a launcher are asked about once, and name it with their figures as they are', async () => {
+test('older set-ups that share a launcher are asked about once, and name it as they are', async () => {
   const here = await studio()
   const { id: shoot } = await createShoot(here.db, here.studioId, {
     name: 'Old',

@@ -104,7 +104,7 @@ test('a lead sees everybody apart, others themselves', async () => {
   expect((await seasonLog(own.db, own.studioId, {}, { memberId: null, lead: false })).people).toEqual([])
 })
 
-test('what the studio keeps of its on-time takes is that of the takes, and is used until it is switched off', async () => {
+test('what the studio keeps of its on-time takes is that of the takes, until it is switched off', async () => {
   const on = readSeason().flatMap(({ takes: played }) => played.filter(({ verdict }) => verdict === 'on'))
   const found = await keptShareOf(own.db, own.studioId)
   expect(found.all.takes).toBe(on.length)

@@ -1,4 +1,14 @@
-import { type Change, type Finding, type Recipe, type Setup, newSetup, plan, withChanges } from '../../core'
+import {
+  type Change,
+  type Figures,
+  type Finding,
+  type Recipe,
+  type Setup,
+  newSetup,
+  plan,
+  withChanges,
+} from '../../core'
+import { inWords } from './figures'
 
 /** What is said of a set-up, kept with it: figures to seven digits. */
 export interface Golden {
@@ -12,7 +22,17 @@ export type Told = Omit<Finding, 'reason'>
 export const setupOf = ({ recipe, changes }: Pick<Golden, 'recipe' | 'changes'>): Setup =>
   withChanges(newSetup(recipe), changes)
 
-export const toldOf = (setup: Setup): Told[] => plan(setup).findings.map(({ reason: _, ...told }) => told)
+/** Numbers alone: names and other texts stand in what is said. */
+const numbers = (figures: Figures): Figures =>
+  Object.fromEntries(Object.entries(figures).filter(([, figure]) => 'value' in figure))
+
+/** What is said of a set-up, in words. */
+export const toldOf = (setup: Setup): Told[] =>
+  inWords(plan(setup).findings).map(({ reason: _, ...told }) => ({
+    ...told,
+    figures: numbers(told.figures),
+    fixes: told.fixes.map(fix => ({ ...fix, figures: numbers(fix.figures) })),
+  }))
 
 /** Seven digits say what there is to say; the last of them may differ from machine to machine. */
 const NEAR = 1e-6

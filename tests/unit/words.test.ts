@@ -1,4 +1,9 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import type { TextId } from '~~/core'
 import { FIELDS } from '~~/core/setup/fields'
+import { TEXTS } from '~~/shared/text/figures'
+import { FINDING_TEXTS } from '~~/shared/texts/findings'
 import { sourceTexts } from '../support/texts'
 
 /** Everything that somebody may read of the application. */
@@ -60,10 +65,33 @@ test('what a page shows of a figure goes through the one formatter', () => {
   expect(raw.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
 })
 
-test('findings are full sentences, titles and buttons are none', () => {
-  const findings = texts.filter(({ file }) => file.includes('core/plan/findings/'))
-  const sentences = findings.filter(({ text }) => / /.test(text) && /[.!?]$/.test(text))
-  expect(sentences.length).toBeGreaterThan(50)
-  for (const { file, text } of sentences)
-    expect([file, text, /^[A-Z{]/.test(text) || file.endsWith('faceAway.ts')]).toEqual([file, text, true])
+describe('what the core says', () => {
+  const ID = /'((?:finding|result|check|method|next)\.[\w.]+)'(?!:)/g
+  const inCore = texts.filter(({ file }) => file.startsWith('core/'))
+  const used = new Set(
+    readdirSync('core', { recursive: true, encoding: 'utf8' })
+      .filter(name => name.endsWith('.ts'))
+      .flatMap(name => [...readFileSync(join('core', name), 'utf8').matchAll(ID)].map(([, id]) => id!)),
+  )
+  const named = Object.keys(TEXTS) as TextId[]
+
+  test('no id is without words, and no words are without somebody who says them', () => {
+    expect(named.length).toBeGreaterThan(350)
+    expect([...used].filter(id => !(id in TEXTS))).toEqual([])
+    expect(named.filter(id => !used.has(id))).toEqual([])
+  })
+
+  test('findings are full sentences, titles and buttons are none', () => {
+    const sentences = Object.values(FINDING_TEXTS).filter(text => / /.test(text) && /[.!?]$/.test(text))
+    expect(sentences.length).toBeGreaterThan(50)
+    for (const text of sentences) expect(text).toMatch(/^[A-Z{]/)
+    for (const text of Object.values(FINDING_TEXTS)) expect(text).not.toMatch(/ {2}|\s$|^\s|\$/)
+  })
+
+  test('the plan and its checks hold ids and figures, no sentences', () => {
+    const held = inCore.filter(
+      ({ file, text }) => /^core\/(plan|inference|season|day|render)\//.test(file) && /[a-z] [a-z]+ [a-z]/.test(text),
+    )
+    expect(held).toEqual([])
+  })
 })

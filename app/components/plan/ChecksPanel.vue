@@ -5,7 +5,7 @@ import { choiceLabel } from '~~/shared/texts/choices'
 /** The tests before the first take: each asks one thing, says what to expect, and what an outcome means. */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
-const { fill } = useNumbers()
+const { tell } = useNumbers()
 
 const checks = computed(() => checksOf(plan))
 const FIELDS: Record<CheckId, string[]> = {
@@ -58,15 +58,15 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
   <section aria-labelledby="checks">
     <h2 id="checks" class="section-title mb-1">Tests before the first take: {{ done }} of {{ checks.length }} done</h2>
     <article v-for="(check, i) in checks" :key="check.id" class="check" :data-testid="`check-${check.id}`">
-      <h3 class="text-[12.5px] font-semibold">{{ i + 1 }} {{ check.title }}</h3>
+      <h3 class="text-[12.5px] font-semibold">{{ i + 1 }} {{ tell(check.title) }}</h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
-        {{ fill(check.how, check.figures) }}
+        {{ tell(check.how, check.figures) }}
       </p>
       <p class="text-[12px] leading-snug">
-        <span class="text-(--ink-faint)">Expect:</span> {{ fill(check.predicted, check.figures) }}
+        <span class="text-(--ink-faint)">Expect:</span> {{ tell(check.predicted, check.figures) }}
       </p>
       <fieldset class="my-1 flex">
-        <legend class="sr-only">Outcome of {{ check.title }}</legend>
+        <legend class="sr-only">Outcome of {{ tell(check.title) }}</legend>
         <label v-for="o in OUTCOMES" :key="o" class="outcome" :class="{ chosen: check.outcome === o }">
           <input
             type="radio"
@@ -81,7 +81,7 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
         <InputsFieldRow v-for="path in shownFields(check)" :key="path" :path="path" />
       </template>
       <div v-if="check.meaning" class="meaning" role="status">
-        <p>{{ fill(check.meaning.text, check.meaning.figures) }}</p>
+        <p>{{ tell(check.meaning.text, check.meaning.figures) }}</p>
         <UButton
           v-if="check.id === 'control' ? controlShot !== null : check.meaning.changes.length > 0"
           size="xs"

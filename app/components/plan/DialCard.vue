@@ -8,7 +8,7 @@ const { plan, page = '' } = defineProps<{ plan: Plan; page?: string }>()
 const emit = defineEmits<{ why: [id: string] }>()
 const store = useSetupStore()
 const preferences = usePreferencesStore()
-const { fill, parts, show } = useNumbers()
+const { tell, parts, show } = useNumbers()
 
 const setup = computed(() => plan.setup)
 const logged = useLogged()
@@ -121,7 +121,7 @@ const { copied, copy } = useCopied()
       <div class="text-right">
         <p class="text-[11px] text-(--ink-soft)">Chance of a keeper, this take</p>
         <p v-if="stop" class="stop" data-testid="keep">
-          <span class="sr-only">None: </span>{{ fill(stop.title, stop.figures) }}
+          <span class="sr-only">None: </span>{{ tell(stop.title, stop.figures) }}
         </p>
         <template v-else>
           <p class="number-big" data-testid="keep">

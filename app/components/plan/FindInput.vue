@@ -14,14 +14,15 @@ import {
 const { plan, result, path, name } = defineProps<{ plan: Plan; result: Result; path: string; name: string }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useSetupStore()
-const { show, fill } = useNumbers()
+const { show, fill, tell } = useNumbers()
+const called = computed(() => tell(result.label, result.figures))
 
 const field = computed(() => fieldAt(path) as NumberField)
 /** Most results are no field of the set-up: typed in their own quantity, with room to either side. */
 const wantedField = computed<NumberField>(() => ({
   type: 'number',
   quantity: result.value.quantity,
-  label: result.label,
+  label: called.value,
   min: -1e6,
   max: 1e6,
   nullable: true,
@@ -63,7 +64,7 @@ onBeforeUnmount(() => tryIt(null))
       :field="wantedField"
       :value="wanted"
       path="find.wanted"
-      :label="`Wanted ${result.label}`"
+      :label="`Wanted ${called}`"
       :assumed="result.value.value"
       assumed-as="as it is now"
       :change="set"
@@ -85,7 +86,7 @@ onBeforeUnmount(() => tryIt(null))
           </button>
         </li>
       </ul>
-      <p v-else-if="found.flat" role="status">{{ result.label }} does not depend on it.</p>
+      <p v-else-if="found.flat" role="status">{{ called }} does not depend on it.</p>
       <p v-else role="status">
         No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} gives that<template
           v-if="found.nearest"

@@ -8,7 +8,7 @@ import { plan as planOf, stockFinding } from '~~/core'
  */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
-const { fill, show } = useNumbers()
+const { tell, show } = useNumbers()
 
 /** Findings of the set-up itself: the list must not move under the pointer while a fix is shown. */
 const logged = useLogged()
@@ -71,17 +71,17 @@ onBeforeUnmount(() => store.tryFix(null))
       :data-finding="finding.id"
     >
       <h3 class="text-[12.5px] leading-snug font-semibold">
-        <span class="mark">{{ MARKS[finding.severity] }}</span> {{ fill(finding.title, finding.figures) }}
+        <span class="mark">{{ MARKS[finding.severity] }}</span> {{ tell(finding.title, finding.figures) }}
       </h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
-        {{ fill(finding.reason, finding.figures) }}
+        {{ tell(finding.reason, finding.figures) }}
       </p>
       <p
         v-if="finding.outOfReach && finding.fixes.length === 0"
         class="text-[12px] leading-snug"
         data-testid="out-of-reach"
       >
-        {{ fill(finding.outOfReach, finding.figures) }}
+        {{ tell(finding.outOfReach, finding.figures) }}
       </p>
       <div v-for="fix in finding.fixes" :key="fix.label" class="mt-1">
         <button
@@ -93,7 +93,7 @@ onBeforeUnmount(() => store.tryFix(null))
           @blur="store.tryFix(null)"
           @click="press(fix)"
         >
-          <span class="block font-medium">{{ fill(fix.label, fix.figures) }}</span>
+          <span class="block font-medium">{{ tell(fix.label, fix.figures) }}</span>
           <span class="narrow block text-[11px] text-(--ink-faint)">{{ cost(fix) }}</span>
         </button>
       </div>

@@ -5,7 +5,7 @@ import { choiceLabel } from '~~/shared/texts/choices'
 /** Every method side by side for this subject, and the light solved for the one in use; each applied with a press. */
 const { setup } = defineProps<{ setup: Setup }>()
 const store = useSetupStore()
-const { show, fill } = useNumbers()
+const { show, tell } = useNumbers()
 
 const methods = computed(() => compareMethods(setup))
 const light = computed(() => (setup.method === 'fast-shutter' ? null : solveLight(setup)))
@@ -50,7 +50,7 @@ const outcome = (s: LightSetting): string =>
         exposed {{ show(m.exposure, 'stops') }}.
       </p>
       <p v-for="r in m.ruledOut" :key="r.reason" class="text-[12px] leading-snug">
-        <span class="out-mark">Out</span> {{ fill(r.reason, r.figures) }}
+        <span class="out-mark">Out</span> {{ tell(r.reason, r.figures) }}
       </p>
       <UButton
         v-if="!inUse(m.changes)"

@@ -4,7 +4,7 @@ import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
 const { plan, opened = '' } = defineProps<{ plan: Plan; opened?: string }>()
-const { show, fill } = useNumbers()
+const { show, fill, tell } = useNumbers()
 
 const logged = useLogged()
 const { many } = useHowMany(
@@ -65,10 +65,10 @@ async function check(): Promise<void> {
           type="button"
           class="line"
           :aria-expanded="open.has(result.id)"
-          :title="fill(result.formula, result.figures)"
+          :title="tell(result.formula, result.figures)"
           @click="toggle(result.id)"
         >
-          <span class="flex-1 text-left text-(--ink-soft)">{{ result.label }}</span>
+          <span class="flex-1 text-left text-(--ink-soft)">{{ tell(result.label, result.figures) }}</span>
           <span class="font-medium">{{ fill('{v}', { v: result.value }) }}</span>
           <UIcon
             :name="open.has(result.id) ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'"

@@ -4,7 +4,7 @@ import { fieldName } from '~~/shared/text/fieldName'
 
 /** Why this number: formula with this set-up's values, the sources of its spread, and the inputs it answers to most. */
 const { plan, result } = defineProps<{ plan: Plan; result: Result }>()
-const { show, fill } = useNumbers()
+const { show, tell } = useNumbers()
 
 const sensitivities = useCalm<[Plan, Result], Sensitivity[] | null>(
   () => [plan, result],
@@ -30,7 +30,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
 
 <template>
   <div class="why">
-    <p class="leading-snug"><span class="text-(--ink-faint)">=</span> {{ fill(result.formula, result.figures) }}</p>
+    <p class="leading-snug"><span class="text-(--ink-faint)">=</span> {{ tell(result.formula, result.figures) }}</p>
     <template v-if="causes.length > 0">
       <h4>Causes of the spread</h4>
       <ol>
@@ -59,7 +59,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
           type="button"
           class="underline"
           :aria-expanded="asked === s.path"
-          :aria-label="`Find the ${nameOf(s)} that gives a wanted ${result.label}`"
+          :aria-label="`Find the ${nameOf(s)} that gives a wanted ${tell(result.label, result.figures)}`"
           @click="asked = asked === s.path ? '' : s.path"
         >
           find

@@ -26,7 +26,7 @@ const emit = defineEmits<{ close: [] }>()
 const kit = useKitStore()
 const gear = useGearStore()
 const keptShare = useKeptShareStore()
-const { fill, show } = useNumbers()
+const { tell, show } = useNumbers()
 onMounted(() => {
   keptShare.needed().catch(() => {})
   const read = kit.loaded ? Promise.resolve() : kit.load()
@@ -190,7 +190,7 @@ async function make(): Promise<void> {
             {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
           </p>
           <p v-for="finding in worst" :key="finding.id" class="text-(--ink-soft)">
-            {{ fill(finding.title, finding.figures) }}
+            {{ tell(finding.title, finding.figures) }}
           </p>
           <p v-if="failure" role="alert" class="text-(--bad)">
             {{ failure }}

@@ -4,7 +4,7 @@ import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A set-up as a picture with where it is: its newest keeper, or what its recipe gives. */
 const { setup } = defineProps<{ setup: SetupSummary }>()
-const { fill } = useNumbers()
+const { tell } = useNumbers()
 </script>
 
 <template>
@@ -31,7 +31,7 @@ const { fill } = useNumbers()
         <template v-if="setup.takes > 0"> in {{ setup.takes }} {{ setup.takes === 1 ? 'take' : 'takes' }}</template>
       </p>
       <p class="text-[12px] text-(--ink-soft)">
-        <template v-if="setup.stand">{{ fill(setup.stand.next, setup.stand.figures) }}</template>
+        <template v-if="setup.stand">{{ tell(setup.stand.next, setup.stand.figures) }}</template>
         <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
         <template v-else>Being worked out</template>
       </p>

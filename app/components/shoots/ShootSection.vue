@@ -14,7 +14,7 @@ const emit = defineEmits<{
   move: [id: string, shootId: string]
   archiveShoot: []
 }>()
-const { fill } = useNumbers()
+const { tell } = useNumbers()
 const session = useSessionStore()
 
 const today = localDay()
@@ -178,7 +178,7 @@ const preferences = usePreferencesStore()
             <ShootsStageSteps v-if="setup.stand" :stage="setup.stand.stand" />
           </td>
           <td class="pr-3 text-(--ink-soft)">
-            <template v-if="setup.stand">{{ fill(setup.stand.next, setup.stand.figures) }}</template>
+            <template v-if="setup.stand">{{ tell(setup.stand.next, setup.stand.figures) }}</template>
             <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
             <template v-else>Being worked out</template>
           </td>

@@ -1,7 +1,7 @@
 import { aimedBeside, feathered } from '../../light/aim'
 import type { Change } from '../../setup/paths'
 import type { Assessment } from '../assess'
-import { type FixDraft, type Rule, plain } from './types'
+import { type FixDraft, type Rule, named } from './types'
 
 const AIMS = ['aimAlong', 'aimAcross', 'aimOut'] as const
 /** Share of its light below which a light is aimed past the subject. */
@@ -14,8 +14,8 @@ export const aimedPast = ({ setup, exposure }: Assessment): number[] =>
 /** Turns lights to the subject. */
 export function aimAt({ setup }: Assessment, lights: readonly number[]): FixDraft {
   return {
-    label:
-      lights.length === 1 ? `Aim ${plain(setup.flashes[lights[0]!]!.name)} at the subject` : 'Aim them at the subject',
+    label: lights.length === 1 ? 'finding.aimedAway.aimSubject' : 'finding.aimedAway.aimThemSubject',
+    figures: { light: named(setup.flashes[lights[0]!]!.name) },
     changes: lights.flatMap(i => AIMS.map((key): Change => ({ path: `flashes[${i}].${key}`, value: 0 }))),
   }
 }
@@ -26,15 +26,12 @@ export const aimedAway: Rule = a => {
   if (setup.method === 'fast-shutter' || exposure.flash !== null) return null
   const away = exposure.front.filter(i => aimedBeside(setup.flashes[i]!))
   if (away.length === 0) return null
-  const one = away.length === 1 ? plain(setup.flashes[away[0]!]!.name) : null
   return {
     id: 'aimed-away',
     severity: 'error',
-    title: 'No flash falls on the subject',
-    reason:
-      `${one ?? 'Each light that faces it'} points so far to one side that the subject stays dark. ` +
-      'Aim it at the subject.',
-    figures: {},
+    title: 'finding.aimedAway.noFlashFallsSubject',
+    reason: away.length === 1 ? 'finding.aimedAway.pointsAside' : 'finding.aimedAway.eachPointsAside',
+    figures: { light: named(setup.flashes[away[0]!]!.name) },
     paths: away.map(i => `flashes[${i}].aimAlong`),
     fixes: [aimAt(a, away)],
   }

@@ -12,7 +12,7 @@ export const ambient: Rule = a => {
   const sequenceNeeds = a.sequence?.least ?? 0
   if (shorter !== null && shorter >= check.fastestClean && shorter >= sequenceNeeds) {
     fixes.push({
-      label: 'Set the shutter to {shutter}',
+      label: 'finding.ambient.setShutter',
       figures: { shutter: shutter(shorter) },
       changes: [{ path: 'picture.shutter', value: shorter }],
     })
@@ -20,7 +20,7 @@ export const ambient: Rule = a => {
   const smaller = stepUp(APERTURES, picture.aperture * 2 ** (over / 2))
   if (smaller !== null && smaller <= lens.smallestAperture) {
     fixes.push({
-      label: 'Stop down to {aperture}',
+      label: 'finding.ambient.stopDown',
       figures: { aperture: aperture(smaller) },
       changes: [{ path: 'picture.aperture', value: smaller }],
     })
@@ -28,7 +28,7 @@ export const ambient: Rule = a => {
   const lowerIso = stepDown(ISOS, picture.iso * 2 ** -over)
   if (lowerIso !== null && lowerIso >= camera.baseIso) {
     fixes.push({
-      label: 'Set {iso}',
+      label: 'finding.ambient.set',
       figures: { iso: iso(lowerIso) },
       changes: [{ path: 'picture.iso', value: lowerIso }],
     })
@@ -36,7 +36,7 @@ export const ambient: Rule = a => {
   const darker = Math.floor((picture.ambientEv - over) * 10) / 10
   if (darker >= -12) {
     fixes.push({
-      label: 'Darken the room to {ev}',
+      label: 'finding.ambient.darkenRoom',
       figures: { ev: { value: darker, quantity: 'ev' } },
       changes: [{ path: 'picture.ambientEv', value: darker }],
     })
@@ -44,8 +44,8 @@ export const ambient: Rule = a => {
   return {
     id: 'ambient',
     severity: 'warning',
-    title: 'Room light leaves a ghost: {ambient}',
-    reason: 'With the shutter open {shutter} at {aperture} and {iso} the room is {over} brighter than black ({limit}).',
+    title: 'finding.ambient.roomLightLeavesGhost',
+    reason: 'finding.ambient.shutterOpenRoomBrighter',
     figures: {
       ambient: stops(exposure.ambient),
       over: stops(over),

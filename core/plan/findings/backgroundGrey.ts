@@ -22,13 +22,13 @@ function brighter(a: Assessment, lit: readonly number[]): FixDraft[] {
   const fixes: FixDraft[] = []
   if (powers)
     fixes.push({
-      label: 'Turn the background lights up to {power}',
+      label: 'finding.backgroundGrey.turnBackgroundLightsUp',
       figures: { power: power(powers[0]!.value as number) },
       changes: powers,
     })
   if (units)
     fixes.push({
-      label: 'Use {units} times as many units',
+      label: 'finding.backgroundGrey.useTimesManyUnits',
       figures: { units: count(units[0]!.value as number) },
       changes: units,
     })
@@ -44,8 +44,8 @@ export const backgroundGrey: Rule = a => {
   return {
     id: 'ground-grey',
     severity: 'note',
-    title: 'The white background comes out grey: {darkest}',
-    reason: 'White starts about {white} above mid grey. Turn the background lights up or add units.',
+    title: 'finding.backgroundGrey.whiteBackgroundComesOut',
+    reason: 'finding.backgroundGrey.whiteStartsAboutAbove',
     figures: { darkest: stops(darkest), white: stops(WHITE) },
     paths: lit.map(i => `flashes[${i}].power`),
     fixes: () => brighter(a, lit),

@@ -2,7 +2,7 @@ import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
 import { flagOff } from './flag'
 import { FARTHER, NEARER, asBrightAt, firstWithin, relit, rounded } from './candidateFixes'
-import { type FixDraft, type Rule, length, plain, power, share, stops } from './types'
+import { type FixDraft, type Rule, length, power, share, stops, named } from './types'
 
 /** A ground that throws back less than this is meant to be black. */
 const DARK_GROUND = 0.1
@@ -28,7 +28,15 @@ function flagged(a: Assessment): FixDraft[] {
   const [worst] = spilling(a)
   if (worst === undefined) return []
   const changes = flagOff(a, worst, isBlack)
-  return changes ? [{ label: `Flag ${plain(a.setup.flashes[worst]!.name)} off the background`, changes }] : []
+  return changes
+    ? [
+        {
+          label: 'finding.backgroundSpill.flagOffBackground',
+          figures: { light: named(a.setup.flashes[worst]!.name) },
+          changes,
+        },
+      ]
+    : []
 }
 
 /** The exposure may change by no more than this, stops. */
@@ -49,12 +57,12 @@ function nearer(a: Assessment): FixDraft[] {
   return [
     lights.length === 1
       ? {
-          label: `Bring ${plain(flashes[first!]!.name)} to {distance}, at {power}`,
-          figures: { distance: length(distance, 'm'), power: power(turned) },
+          label: 'finding.backgroundSpill.bring',
+          figures: { distance: length(distance, 'm'), power: power(turned), light: named(flashes[first!]!.name) },
           changes,
         }
       : {
-          label: 'Move the lights in to {nearer} of their distance and lower their power to match',
+          label: 'finding.backgroundSpill.moveLightsTheirDistance',
           figures: { nearer: share(distance / flashes[first!]!.distance) },
           changes,
         },
@@ -73,14 +81,19 @@ function backgroundBack(a: Assessment): FixDraft[] {
   )
   if (!changes) return []
   const figures = { distance: length(changes[0]!.value as number, 'm') }
-  return [{ label: 'Move the background back to {distance}', figures, changes }]
+  return [{ label: 'finding.backgroundSpill.moveBackgroundBack', figures, changes }]
 }
 
 const VELVET = 0.005
 
 const velvet = ({ setup }: Assessment): FixDraft[] =>
   setup.scene.ground.reflectance > VELVET
-    ? [{ label: 'Hang black velvet', changes: [{ path: 'scene.ground.reflectance', value: VELVET }] }]
+    ? [
+        {
+          label: 'finding.backgroundSpill.hangBlackVelvet',
+          changes: [{ path: 'scene.ground.reflectance', value: VELVET }],
+        },
+      ]
     : []
 
 /** A black ground shows what the other lights spill on it. */
@@ -93,8 +106,8 @@ export const backgroundSpill: Rule = a => {
   return {
     id: 'ground-spill',
     severity: 'note',
-    title: 'The black background shows: {brightest}',
-    reason: 'Light spills onto it. Flag the lights, move them closer, or take the background back.',
+    title: 'finding.backgroundSpill.blackBackgroundShows',
+    reason: 'finding.backgroundSpill.lightSpillsOntoFlag',
     figures: { brightest: stops(brightest) },
     paths: ['scene.ground.distance', 'scene.ground.reflectance'],
     fixes: () => [...flagged(a), ...nearer(a), ...backgroundBack(a), ...velvet(a)],

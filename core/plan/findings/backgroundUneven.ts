@@ -20,7 +20,7 @@ function lightsBack(a: Assessment, lit: readonly number[]): FixDraft[] {
   )
   if (!changes) return []
   const figures = { distance: length(changes[0]!.value as number, 'm') }
-  return [{ label: 'Move the background lights back to {distance}', figures, changes }]
+  return [{ label: 'finding.backgroundUneven.moveBackgroundLightsBack', figures, changes }]
 }
 
 /** A white ground is white all over, or it is not. */
@@ -32,11 +32,11 @@ export const backgroundUneven: Rule = a => {
   return {
     id: 'ground-uneven',
     severity: 'warning',
-    title: 'The background is uneven by {evenness}',
-    reason: 'From its brightest place, {brightest}, to its darkest. Light it from both sides and from farther off.',
+    title: 'finding.backgroundUneven.backgroundUneven',
+    reason: 'finding.backgroundUneven.brightestPlaceDarkestLight',
     figures: { evenness: { value: evenness, quantity: 'stops', unit: 'unsigned' }, brightest: stops(brightest ?? 0) },
     paths: lit.map(i => `flashes[${i}].distance`),
     fixes: () => lightsBack(a, lit),
-    outOfReach: 'Add a background light on the other side, at the same distance and power.',
+    outOfReach: 'finding.backgroundUneven.addBackgroundLightOther',
   }
 }

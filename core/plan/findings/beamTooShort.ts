@@ -12,7 +12,7 @@ export const beamTooShort: Rule = a => {
   const fixes: FixDraft[] = []
   if (width <= 0.05) {
     fixes.push({
-      label: 'Widen the beam to {width}',
+      label: 'finding.beamTooShort.widenBeam',
       figures: { width: length(width, 'mm') },
       changes: [{ path: 'sensor.beamWidth', value: width }],
     })
@@ -20,7 +20,7 @@ export const beamTooShort: Rule = a => {
   const faster = Math.floor(beamBlock * 0.9 * 1e7) / 1e7
   if (faster > 0) {
     fixes.push({
-      label: 'Use a sensor that responds within {response}',
+      label: 'finding.beamTooShort.useSensorRespondsWithin',
       figures: { response: time(faster) },
       changes: [{ path: 'sensor.response', value: faster }],
     })
@@ -28,8 +28,8 @@ export const beamTooShort: Rule = a => {
   return {
     id: 'beam-too-short',
     severity: 'error',
-    title: 'Beam blocked for only {block}: the sensor will miss it',
-    reason: 'At {speed} an object of {object} blocks a beam of {beam} for {block}; the sensor needs {response}.',
+    title: 'finding.beamTooShort.beamBlockedOnlySensor',
+    reason: 'finding.beamTooShort.objectBlocksBeamSensor',
     figures: {
       block: time(beamBlock),
       response: time(sensor.response),

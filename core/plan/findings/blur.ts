@@ -3,7 +3,7 @@ import { ISOS, SHUTTERS_IN_SECONDS, stepDown } from '../../setup/steps'
 import type { Change } from '../../setup/paths'
 import { withChanges } from '../../setup/paths'
 import { type Assessment, assess, exposureLevel } from '../assess'
-import { type FixDraft, type Rule, iso, length, plain, power, shutter, time } from './types'
+import { type FixDraft, type Rule, iso, length, power, shutter, time, named } from './types'
 
 /**
  * Changes that give back the stops that some changes cost, by ISO up to what is accepted and never to more than there
@@ -26,34 +26,24 @@ function lessPower(a: Assessment): FixDraft[] {
   const lower = slow.map((i, k): Change => ({ path: `flashes[${i}].power`, value: highest[k] as number }))
   const lowest = power(Math.min(...(highest as number[])))
   const back = makeUp(a, lower)
-  return [
-    { label: 'Turn the flash down to {power}', figures: { power: lowest }, changes: lower },
-    ...(back.length > 0
-      ? [
-          {
-            label: 'Turn the flash down to {power} and set {iso}',
-            figures: { power: lowest, iso: iso(back[0]!.value as number) },
-            changes: [...lower, ...back],
-          },
-        ]
-      : []),
-  ]
+  const less: FixDraft = { label: 'finding.blur.turnFlashDown', figures: { power: lowest }, changes: lower }
+  if (back.length === 0) return [less]
+  const figures = { power: lowest, iso: iso(back[0]!.value as number) }
+  return [less, { label: 'finding.blur.turnFlashDownSet', figures, changes: [...lower, ...back] }]
 }
 
 /** What always can be done about a streak: to live with it. */
 function acceptStreak({ setup, sharpness }: Assessment): FixDraft[] {
   const { worst } = sharpness
   const wider = Math.ceil(sharpness.judged * 10_000) / 10_000
-  return [
-    ...(worst !== null && setup.bodies.filter(body => body.sharp).length > 1
-      ? [{ label: `Let ${plain(worst.name)} blur`, changes: [{ path: `bodies[${worst.index}].sharp`, value: false }] }]
-      : []),
-    {
-      label: 'Accept a streak of {wider}',
-      figures: { wider: length(wider, 'mm') },
-      changes: [{ path: 'picture.blurLimit', value: wider }],
-    },
-  ]
+  const accept: FixDraft = {
+    label: 'finding.blur.acceptStreak',
+    figures: { wider: length(wider, 'mm') },
+    changes: [{ path: 'picture.blurLimit', value: wider }],
+  }
+  if (worst === null || setup.bodies.filter(body => body.sharp).length < 2) return [accept]
+  const changes: Change[] = [{ path: `bodies[${worst.index}].sharp`, value: false }]
+  return [{ label: 'finding.blur.letBlur', figures: { part: named(worst.name) }, changes }, accept]
 }
 
 /** A part that must be sharp moves too far while there is light. */
@@ -71,7 +61,7 @@ export const blur: Rule = a => {
       ? []
       : [
           {
-            label: 'Set the shutter to {fast}',
+            label: 'finding.blur.setShutter',
             figures: { fast: shutter(fast) },
             changes: [{ path: 'picture.shutter', value: fast }],
           },
@@ -81,15 +71,11 @@ export const blur: Rule = a => {
     id: 'blur',
     severity: 'error',
     title: ghosted
-      ? 'A ghost of {ghost} beside the sharp picture'
+      ? 'finding.blur.ghostBesideSharpPicture'
       : byFlash
-        ? '{blur} streak: the flash is too long at {power}'
-        : '{blur} streak: the shutter is too slow',
-    reason: ghosted
-      ? `${plain(sharpness.worst.name)} is sharp to {blur}, but a slower light draws a ghost of {ghost}, ` +
-        '{under} darker. Your limit is {limit}.'
-      : `${plain(sharpness.worst.name)} moves {blur} ({pixels} px) at {speed} while the light lasts {duration}. ` +
-        'Your limit is {limit}.',
+        ? 'finding.blur.streakFlashTooLong'
+        : 'finding.blur.streakShutterTooSlow',
+    reason: ghosted ? 'finding.blur.sharpButSlowerLight' : 'finding.blur.movesPxWhileLight',
     figures: {
       blur: length(sharpness.subject, 'mm'),
       limit: length(sharpness.limit, 'mm'),
@@ -100,15 +86,12 @@ export const blur: Rule = a => {
       speed: { value: sharpness.speed, quantity: 'speed' },
       pixels: { value: sharpness.pixels, quantity: 'number' },
       needed: time(needed),
+      part: named(sharpness.worst.name),
     },
     paths: [byFlash ? 'flashes[0].power' : 'picture.shutter', 'picture.blurLimit'],
     fixes: [...real, ...acceptStreak(a)],
     ...(real.length === 0
-      ? {
-          outOfReach: byFlash
-            ? 'None of these flashes is short enough: you need a t.1 of {needed} or less.'
-            : 'This camera has no shutter speed that short: you need {needed}, or a short flash.',
-        }
+      ? { outOfReach: byFlash ? 'finding.blur.noneTheseFlashesShort' : 'finding.blur.cameraHasNoShutter' }
       : {}),
   }
 }

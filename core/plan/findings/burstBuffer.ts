@@ -8,10 +8,8 @@ export const burstBuffer: Rule = ({ setup, timing }) => {
   return {
     id: 'burst-buffer',
     severity: 'warning',
-    title: 'Buffer full after {lasts}: the burst ends before the moment',
-    reason:
-      '{frames} frames last {lasts}; the moment comes {moment} after the action starts. Start the burst on the ' +
-      'sound of the event, not before it.',
+    title: 'finding.burstBuffer.bufferFullAfterBurst',
+    reason: 'finding.burstBuffer.framesLastMomentComes',
     figures: {
       frames: count(camera.bufferFrames),
       lasts: time(camera.bufferFrames / camera.frameRate),

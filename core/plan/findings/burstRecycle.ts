@@ -10,15 +10,15 @@ export const burstRecycle: Rule = ({ setup }) => {
   return {
     id: 'burst-recycle',
     severity: 'warning',
-    title: 'Most frames dark: the flash needs {recycle} to recycle',
-    reason: 'Frames come every {frame}; the slowest flash is ready after {recycle}. Slow the burst or lower the power.',
+    title: 'finding.burstRecycle.mostFramesDarkFlash',
+    reason: 'finding.burstRecycle.framesComeEverySlowest',
     figures: { frame: time(1 / setup.camera.frameRate), recycle: time(recycle) },
     paths: ['camera.frameRate', 'flashes[0].recycleTime'],
     fixes:
       rate >= 0.1
         ? [
             {
-              label: 'Slow the burst to {rate}',
+              label: 'finding.burstRecycle.slowBurst',
               figures: { rate: { value: rate, quantity: 'rate' } },
               changes: [{ path: 'camera.frameRate', value: rate }],
             },

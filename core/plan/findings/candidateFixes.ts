@@ -1,7 +1,7 @@
 import { type Change, valueAt, withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess } from '../assess'
 import { exposingLights } from '../../light/pulses'
-import { type Figure, type FixDraft, length, plain } from './types'
+import { type Figures, type FindingText, type FixDraft, length, named, said } from './types'
 
 /** Of a distance, by what a third of a stop makes up each, and of a power: tried one after the other. */
 export const FARTHER = Array.from({ length: 15 }, (_, i) => 2 ** ((i + 1) / 6))
@@ -71,33 +71,35 @@ export function leastStep(
   return null
 }
 
-/** Part of a fix: what is done to one field, with its figure in place of `{}`. */
+/** Part of a fix: what is done to one field. */
 export interface Part {
-  text: string
-  figure: Figure
+  label: FindingText
+  figures: Figures
   change: Change
 }
 
 /** What is done where an angle or a place of something is set: stood, turned, or moved by so much. */
 export function partFor(a: Assessment, owner: string, change: { path: string; value: number }): Part {
   const { path, value } = change
-  const name = plain(owner)
-  if (path.endsWith('angle')) return { text: `move ${name} to {}`, figure: { value, quantity: 'angle' }, change }
-  if (path.endsWith('turn')) return { text: `turn ${name} to {}`, figure: { value, quantity: 'angle' }, change }
+  const name = named(owner)
+  const to = { value, quantity: 'angle' as const }
+  if (path.endsWith('angle')) return { label: 'finding.candidateFixes.moveTo', figures: { name, to }, change }
+  if (path.endsWith('turn')) return { label: 'finding.candidateFixes.turnTo', figures: { name, to }, change }
   const by = value - Number(valueAt(a.setup, path))
-  const way = path.endsWith('along') ? 'along the path' : by > 0 ? 'back' : 'towards the camera'
-  return { text: `move ${name} {} ${way}`, figure: length(Math.abs(by), 'm'), change }
+  const label = path.endsWith('along')
+    ? 'finding.candidateFixes.moveAlongPath'
+    : by > 0
+      ? 'finding.candidateFixes.moveBack'
+      : 'finding.candidateFixes.moveTowardsCamera'
+  return { label, figures: { name, by: length(Math.abs(by), 'm') }, change }
 }
 
 /** One fix of several parts. */
-function together(parts: readonly Part[]): FixDraft {
-  const text = parts.map((part, i) => part.text.replace('{}', `{to${i}}`)).join(', ')
-  return {
-    label: `${text[0]!.toUpperCase()}${text.slice(1)}`,
-    figures: Object.fromEntries(parts.map(({ figure }, i) => [`to${i}`, figure])),
-    changes: parts.map(({ change }) => change),
-  }
-}
+const together = (parts: readonly Part[]): FixDraft => ({
+  label: 'finding.candidateFixes.steps',
+  figures: { steps: { each: parts.map(({ label, figures }) => said(label, figures)), by: 'steps' } },
+  changes: parts.map(({ change }) => change),
+})
 
 /**
  * One fix of everything that is amiss, each part found with those before it done; none where one of them has no part.

@@ -10,15 +10,13 @@ export const catchBehind: Rule = ({ setup }) => {
   return {
     id: 'catch',
     severity: 'error',
-    title: 'No backstop behind the subject',
-    reason:
-      'The backstop is at {catch}, but the subject ends at {back}. Put a backstop that holds behind it, ' +
-      'and nobody beyond.',
+    title: 'finding.catchBehind.noBackstopBehindSubject',
+    reason: 'finding.catchBehind.backstopButSubjectEnds',
     figures: { catch: length(setup.catch.distance, 'm'), back: length(back, 'm') },
     paths: ['catch.distance'],
     fixes: [
       {
-        label: 'Move the backstop to {place}',
+        label: 'finding.catchBehind.moveBackstop',
         figures: { place: length(place, 'm') },
         changes: [{ path: 'catch.distance', value: place }],
       },

@@ -13,10 +13,8 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
   return {
     id: 'closes-early',
     severity: 'error',
-    title: 'The shutter closes before the flash fires',
-    reason:
-      'The shutter opens before the action, and the flash fires {last} after that starts: {open} is too ' +
-      'short, however quick the hand.',
+    title: 'finding.closesEarly.shutterClosesBeforeFlash',
+    reason: 'finding.closesEarly.shutterOpensBeforeAction',
     figures: { last: time(last), open: shutter(open) },
     paths: ['picture.shutter'],
     fixes:
@@ -24,7 +22,7 @@ export const closesEarly: Rule = ({ setup, sequence, timing }) => {
         ? []
         : [
             {
-              label: 'Hold the shutter open for {longer}',
+              label: 'finding.closesEarly.holdShutterOpen',
               figures: { longer: shutter(longer) },
               changes: [{ path: 'picture.shutter', value: longer }],
             },

@@ -33,7 +33,7 @@ export const coarseStep: Rule = a => {
   const place = setup.sensor.position - timing.residual * speed
   const fixes: FixDraft[] = [
     {
-      label: 'Use a controller with {finer} delay steps',
+      label: 'finding.coarseStep.useControllerDelaySteps',
       figures: { finer: time(finer) },
       changes: [{ path: 'controller.delayStep', value: finer }],
     },
@@ -41,7 +41,7 @@ export const coarseStep: Rule = a => {
   if (sensorOf(setup).crossed && speed > 0 && place > 0) {
     const at = Number(place.toPrecision(6))
     fixes.unshift({
-      label: 'Move the beam by {by}, so that the delay falls on a step',
+      label: 'finding.coarseStep.moveBeamDelayFalls',
       figures: { by: length(Math.abs(at - setup.sensor.position), 'mm') },
       changes: [{ path: 'sensor.position', value: at }],
     })
@@ -49,8 +49,8 @@ export const coarseStep: Rule = a => {
   return {
     id: 'coarse-step',
     severity: 'warning',
-    title: '{cost} of takes lost to the controller’s {step} delay step',
-    reason: 'The nearest setting is {off} from the delay you need: {keep} of takes are on time instead of {free}.',
+    title: 'finding.coarseStep.takesLostControllerS',
+    reason: 'finding.coarseStep.nearestSettingDelayNeed',
     figures: {
       step: time(delayStep),
       cost: share(cost),

@@ -17,11 +17,11 @@ export const delayOff: Rule = a => {
     id: slipped ? 'seconds-for-milliseconds' : 'delay-off',
     severity: slipped ? 'error' : 'warning',
     title: slipped
-      ? 'Delay a thousand times off: seconds instead of milliseconds?'
+      ? 'finding.delayOff.delayThousandTimesOff'
       : timing.bias > 0
-        ? '{off} too late: dialled delay too long'
-        : '{off} too early: dialled delay too short',
-    reason: 'You dialled {dialled}; the plan says {planned}. A take still works up to {before} early or {after} late.',
+        ? 'finding.delayOff.tooLateDialledDelay'
+        : 'finding.delayOff.tooEarlyDialledDelay',
+    reason: 'finding.delayOff.dialledPlanSaysTake',
     figures: {
       off: time(Math.abs(timing.bias)),
       dialled: time(setup.delay),
@@ -32,7 +32,7 @@ export const delayOff: Rule = a => {
     paths: ['delay'],
     fixes: [
       {
-        label: 'Dial the planned {planned}',
+        label: 'finding.delayOff.dialPlanned',
         figures: { planned: time(timing.set) },
         changes: [{ path: 'delay', value: null }],
       },

@@ -14,8 +14,8 @@ export const delayTooLong: Rule = a => {
   return {
     id: 'delay-too-long',
     severity: 'error',
-    title: 'The controller’s longest delay is too short: {wanted} needed',
-    reason: 'Its longest delay is {longest}. Move the sensor closer to the moment.',
+    title: 'finding.delayTooLong.controllerSLongestDelay',
+    reason: 'finding.delayTooLong.longestDelayMoveSensor',
     figures: { wanted: time(timing.wanted), longest: time(controller.delayMaximum) },
     paths: ['controller.delayMaximum', 'sensor.position'],
     fixes: sensorAt(a, timing.moment - timing.chainLatency - controller.delayMaximum * 0.9),

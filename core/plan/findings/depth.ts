@@ -24,7 +24,7 @@ export const depth: Rule = a => {
   const set = stepUp(APERTURES, needed)
   if (set !== null && set <= lens.smallestAperture) {
     fixes.push({
-      label: 'Stop down to {aperture}',
+      label: 'finding.depth.stopDown',
       figures: { aperture: aperture(set) },
       changes: [{ path: 'picture.aperture', value: set }],
     })
@@ -33,7 +33,7 @@ export const depth: Rule = a => {
   const back = Math.ceil(picture.distance * Math.sqrt(picture.depthWanted / optics.depth) * 1.02 * 100) / 100
   if (back <= 20) {
     fixes.push({
-      label: 'Move the camera back to {place}',
+      label: 'finding.depth.moveCameraBack',
       figures: { place: length(back, 'm') },
       changes: [{ path: 'picture.distance', value: back }],
     })
@@ -41,10 +41,8 @@ export const depth: Rule = a => {
   return {
     id: 'depth',
     severity: 'warning',
-    title: 'Depth of field {depth} instead of {wanted}: part of the subject will be soft',
-    reason:
-      'At {aperture} from {distance} the depth of field is {depth}. What you want needs {needed}, which ' +
-      'costs {cost} of light.',
+    title: 'finding.depth.depthFieldInsteadPart',
+    reason: 'finding.depth.depthFieldWhatWant',
     figures: {
       depth: length(optics.depth, 'mm'),
       wanted: length(picture.depthWanted, 'mm'),

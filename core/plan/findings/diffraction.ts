@@ -9,9 +9,8 @@ export const diffraction: Rule = ({ known: setup, optics }) => {
   return {
     id: 'diffraction',
     severity: 'warning',
-    title: 'Diffraction softens the picture at {aperture}',
-    reason:
-      'A point spreads to a disc of {airy} on the sensor at a working aperture of {working}; your limit is {limit}.',
+    title: 'finding.diffraction.diffractionSoftensPicture',
+    reason: 'finding.diffraction.pointSpreadsDiscSensor',
     figures: {
       aperture: aperture(picture.aperture),
       working: aperture(optics.effectiveAperture),
@@ -23,7 +22,7 @@ export const diffraction: Rule = ({ known: setup, optics }) => {
       wider !== null && wider >= lens.widestAperture
         ? [
             {
-              label: 'Open to {aperture}',
+              label: 'finding.diffraction.open',
               figures: { aperture: aperture(wider) },
               changes: [{ path: 'picture.aperture', value: wider }],
             },

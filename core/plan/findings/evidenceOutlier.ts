@@ -3,82 +3,99 @@ import type { UnknownInput, Culprit, Outlier } from '../../inference/types'
 import { READINGS } from '../../setup/fields'
 import type { Quantity } from '../../setup/fields'
 import type { Evidence } from '../../setup/types'
-import type { Figure, Figures, FixDraft, Rule } from './types'
+import {
+  type Figure,
+  type FindingDraft,
+  type FindingText,
+  type FixDraft,
+  type Listed,
+  type Rule,
+  named,
+  said,
+} from './types'
 
 /** What a kind of evidence is called in a sentence. */
-const CALLED: Record<Evidence['kind'], string> = {
-  place: 'the measured position',
-  beyond: 'the measured position',
-  short: 'the measured position',
-  late: 'how late the picture was',
-  speed: 'the speed read',
-  interval: 'the time read',
-  blocked: 'the time the beam was blocked',
-  latency: 'the latency read',
-  found: 'the delay that takes found',
-  ambient: 'the light metered',
-  light: 'the light metered',
-  dark: 'the dark band measured',
+const CALLED: Record<Evidence['kind'], FindingText> = {
+  place: 'finding.evidenceOutlier.calledMeasuredPosition',
+  beyond: 'finding.evidenceOutlier.calledMeasuredPosition',
+  short: 'finding.evidenceOutlier.calledMeasuredPosition',
+  late: 'finding.evidenceOutlier.calledHowLatePictureWas',
+  speed: 'finding.evidenceOutlier.calledSpeedRead',
+  interval: 'finding.evidenceOutlier.calledTimeRead',
+  blocked: 'finding.evidenceOutlier.calledTimeBeamWasBlocked',
+  latency: 'finding.evidenceOutlier.calledLatencyRead',
+  found: 'finding.evidenceOutlier.calledDelayThatTakesFound',
+  ambient: 'finding.evidenceOutlier.calledLightMetered',
+  light: 'finding.evidenceOutlier.calledLightMetered',
+  dark: 'finding.evidenceOutlier.calledDarkBandMeasured',
 }
 
 /** What may be to blame: its name, its quantity, where its error stands and what is pressed to let it be found. */
 const TO_BLAME: Record<
   UnknownInput,
-  { name: string; quantity: Quantity; unit?: string; error?: string; open?: string }
+  { name: FindingText; quantity: Quantity; unit?: string; error?: string; open?: FindingText }
 > = {
   speed: {
-    name: 'the speed',
+    name: 'finding.evidenceOutlier.wereSpeed',
     quantity: 'speed',
     error: 'motion.speedError',
-    open: 'Not the speed entered: let the takes find it',
+    open: 'finding.evidenceOutlier.notSpeedEntered',
   },
   subjectDistance: {
-    name: 'the distance to the subject',
+    name: 'finding.evidenceOutlier.wereDistanceToTheSubject',
     quantity: 'length',
     unit: 'm',
     error: 'subject.distanceError',
-    open: 'The tape was wrong: let the takes find the subject distance',
+    open: 'finding.evidenceOutlier.findTheSubjectDistance',
   },
   sensorPosition: {
-    name: 'the sensor position',
+    name: 'finding.evidenceOutlier.wereSensorPosition',
     quantity: 'length',
     unit: 'm',
     error: 'sensor.positionError',
-    open: 'The tape was wrong: let the takes find the sensor position',
+    open: 'finding.evidenceOutlier.findTheSensorPosition',
   },
   sensorOffset: {
-    name: 'the sensor’s distance from the path',
+    name: 'finding.evidenceOutlier.wereSensorsDistanceFromThePath',
     quantity: 'length',
     unit: 'm',
     error: 'sensor.positionError',
-    open: 'The tape was wrong: let the takes find the sensor position',
+    open: 'finding.evidenceOutlier.findTheSensorPosition',
   },
-  temperatureC: { name: 'the air temperature', quantity: 'temperature', error: 'air.temperatureError' },
+  temperatureC: {
+    name: 'finding.evidenceOutlier.wereAirTemperature',
+    quantity: 'temperature',
+    error: 'air.temperatureError',
+  },
   waveSpeed: {
-    name: 'the wave speed in the table',
+    name: 'finding.evidenceOutlier.wereWaveSpeedInTheTable',
     quantity: 'speed',
     error: 'sensor.waveSpeedError',
-    open: 'Not the table entered: let the takes find its wave speed',
+    open: 'finding.evidenceOutlier.notTableEntered',
   },
   crackSpeed: {
-    name: 'the tear speed',
+    name: 'finding.evidenceOutlier.wereTearSpeed',
     quantity: 'speed',
     error: 'subject.crackSpeedError',
-    open: 'Not the skin entered: let the takes find its tear speed',
+    open: 'finding.evidenceOutlier.notSkinEntered',
   },
-  speedLost: { name: 'the speed lost in the subject', quantity: 'share', error: 'subject.speedLostError' },
+  speedLost: {
+    name: 'finding.evidenceOutlier.wereSpeedLostInTheSubject',
+    quantity: 'share',
+    error: 'subject.speedLostError',
+  },
   phaseScale: {
-    name: 'the time to the moment, as a share of what was entered,',
+    name: 'finding.evidenceOutlier.wereTimeToTheMomentAsAShareOfWha',
     quantity: 'share',
     error: 'moment.timeError',
-    open: 'Not the time entered: let the takes find it',
+    open: 'finding.evidenceOutlier.notTimeEntered',
   },
-  latency: { name: 'extra chain latency', quantity: 'time' },
+  latency: { name: 'finding.evidenceOutlier.wereExtraChainLatency', quantity: 'time' },
   flinch: {
-    name: 'how early the hand presses',
+    name: 'finding.evidenceOutlier.wereHowEarlyHandPresses',
     quantity: 'time',
     error: 'hand.flinchError',
-    open: 'Not the hand entered: let the takes find how early it presses',
+    open: 'finding.evidenceOutlier.notHandEntered',
   },
 }
 
@@ -87,19 +104,14 @@ const BY_SHARE: ReadonlySet<UnknownInput> = new Set(['speed', 'crackSpeed', 'wav
 /** A reading so many of its errors off is no longer surprising. */
 const AS_WIDE_AS = 2.5
 
-/** What would make the reading fit, one after the other: text with figures. */
-function fits(culprits: readonly Culprit[]): { text: string; figures: Figures } {
-  const said = culprits.map(({ input }, i) => `${TO_BLAME[input].name} were {c${i}}`)
-  const figures = Object.fromEntries(
-    culprits.map(({ input, needs }, i): [string, Figure] => {
-      const { quantity, unit } = TO_BLAME[input]
-      return [`c${i}`, { value: needs, quantity, ...(unit ? { unit } : {}) }]
-    }),
-  )
-  return said.length === 0
-    ? { text: '', figures }
-    : { text: ` The reading would fit if ${said.join(', or ')}.`, figures }
-}
+/** What would make the reading fit, one after the other. */
+const fits = (culprits: readonly Culprit[]): Listed => ({
+  by: 'or',
+  each: culprits.map(({ input, needs }) => {
+    const { name, quantity, unit } = TO_BLAME[input]
+    return said(name, { needs: { value: needs, quantity, ...(unit ? { unit } : {}) } })
+  }),
+})
 
 /** A figure's error widened to what the reading asks of it. */
 function opened({ input, held, needs }: Culprit): FixDraft[] {
@@ -115,29 +127,45 @@ export const evidenceSurprise: Rule = ({ entered }) => {
   return outlier ? asked(entered.evidence, outlier) : null
 }
 
-function asked(evidence: readonly Evidence[], { evidence: id, read, expected, sigma, culprits }: Outlier) {
+/** Of a picture that showed it beyond or short of a place. */
+const DISAGREES: Partial<Record<Evidence['kind'], FindingText>> = {
+  beyond: 'finding.evidenceOutlier.beyondDisagrees',
+  short: 'finding.evidenceOutlier.shortDisagrees',
+}
+
+function asked(
+  evidence: readonly Evidence[],
+  { evidence: id, read, expected, sigma, culprits }: Outlier,
+): FindingDraft {
   const at = evidence.findIndex(entry => entry.id === id)
   const entry = evidence[at]!
   const { quantity, unit } = READINGS[entry.kind]
   const figure = (value: number): Figure => ({ value, quantity, ...(unit ? { unit } : {}) })
   const wide = Math.min(1e6, Math.abs(read - expected) / AS_WIDE_AS)
-  const side = entry.kind === 'beyond' ? 'beyond ' : entry.kind === 'short' ? 'short of ' : ''
-  const blamed = fits(culprits)
   const opens = culprits.flatMap(opened)
   return {
-    id: 'evidence-surprise' as const,
-    severity: 'warning' as const,
-    title: `Measurement ${side}{read} disagrees with the rest: {expected} ± {sigma}`,
-    reason:
-      `No other measurement or figure agrees with ${CALLED[entry.kind]}${entry.how ? ` (${entry.how})` : ''}.` +
-      blamed.text,
-    figures: { read: figure(read), expected: figure(expected), sigma: figure(sigma), ...blamed.figures },
+    id: 'evidence-surprise',
+    severity: 'warning',
+    title: DISAGREES[entry.kind] ?? 'finding.evidenceOutlier.disagrees',
+    reason: culprits.length > 0 ? 'finding.evidenceOutlier.noneAgreesUnless' : 'finding.evidenceOutlier.noneAgrees',
+    figures: {
+      read: figure(read),
+      expected: figure(expected),
+      sigma: figure(sigma),
+      reading: entry.how
+        ? said('finding.evidenceOutlier.calledHow', { called: said(CALLED[entry.kind]), how: named(entry.how) })
+        : said(CALLED[entry.kind]),
+      fits: fits(culprits),
+    },
     paths: [`evidence[${at}].value`],
     fixes: [
-      { label: 'The reading is wrong: leave it out', changes: [{ path: `evidence[${at}].on`, value: false }] },
+      {
+        label: 'finding.evidenceOutlier.readingWrongLeaveOut',
+        changes: [{ path: `evidence[${at}].on`, value: false }],
+      },
       ...opens.filter((fix, i) => opens.findIndex(other => other.label === fix.label) === i),
       {
-        label: 'Keep both: widen this one’s uncertainty to {wide}',
+        label: 'finding.evidenceOutlier.keepBothWidenOne',
         figures: { wide: figure(wide) },
         changes: [{ path: `evidence[${at}].error`, value: wide }],
       },

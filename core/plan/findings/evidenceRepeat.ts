@@ -10,17 +10,17 @@ export const evidenceRepeat: Rule = ({ entered: { evidence } }) => {
   return {
     id: 'evidence-repeat',
     severity: 'note',
-    title: 'Same reading entered {n} times: it counts once',
-    reason: 'They are alike to the last digit. Were these several firings that happened to agree, or one?',
+    title: 'finding.evidenceRepeat.sameReadingEnteredTimes',
+    reason: 'finding.evidenceRepeat.theyAlikeLastDigit',
     figures: { n: count(places.length) },
     paths: places.map(place => `evidence[${place}].value`),
     fixes: [
       {
-        label: 'It was one firing: keep it once',
+        label: 'finding.evidenceRepeat.wasOneFiringKeep',
         changes: repeat.again.map(id => ({ path: `evidence[${at(id)}].on`, value: false })),
       },
       {
-        label: 'They were {n} firings: count each',
+        label: 'finding.evidenceRepeat.theyWereFiringsCount',
         figures: { n: count(places.length) },
         changes: places.map(place => ({ path: `evidence[${place}].firing`, value: `told ${evidence[place]!.id}` })),
       },

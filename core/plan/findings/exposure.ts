@@ -28,7 +28,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   if (powers.every((p, i) => p <= 1 + 1e-9 && p >= flashes[i]!.minimumPower * (1 - 1e-9))) {
     const changes = all('power', i => nearestStep(powerSteps(flashes[i]!), powers[i]!))
     fixes.push({
-      label: level > 0 ? 'Turn the flash down to {power}' : 'Turn the flash up to {power}',
+      label: level > 0 ? 'finding.exposure.turnFlashDown' : 'finding.exposure.turnFlashUp',
       figures: { power: power(changes[0]!.value as number) },
       changes,
     })
@@ -36,7 +36,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   const factor = level < 0 ? Math.ceil(2 ** -level - 1e-9) : 1
   if (factor > 1 && flashes.every(flash => flash.units * factor <= 12)) {
     fixes.push({
-      label: 'Use {units} times as many units',
+      label: 'finding.exposure.useTimesManyUnits',
       figures: { units: { value: factor, quantity: 'count' } },
       changes: all('units', i => flashes[i]!.units * factor),
     })
@@ -44,7 +44,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   const moved = flashes.map(flash => Math.round(flash.distance * 2 ** (level / 2) * 100) / 100)
   if (moved.every(d => d >= 0.15 && d <= 20)) {
     fixes.push({
-      label: level > 0 ? 'Move the flash back to {distance}' : 'Move the flash closer, to {distance}',
+      label: level > 0 ? 'finding.exposure.moveFlashBack' : 'finding.exposure.moveFlashCloser',
       figures: { distance: length(moved[0]!, 'm') },
       changes: all('distance', i => moved[i]!),
     })
@@ -52,7 +52,7 @@ function byLight({ setup }: Assessment, level: number): FixDraft[] {
   if (level > 0) {
     const more = Math.round(level * 3) / 3
     fixes.push({
-      label: 'Cut each light by {more} with gel or diffusion',
+      label: 'finding.exposure.cutEachLightGel',
       figures: { more: { value: more, quantity: 'stops', unit: 'unsigned' } },
       changes: all('lossStops', i => Number((flashes[i]!.lossStops + more).toPrecision(6))),
     })
@@ -72,12 +72,16 @@ export const exposure: Rule = a => {
   const fixes: FixDraft[] = []
   const setIso = nearestStep(ISOS, picture.iso * 2 ** -level)
   if (setIso >= camera.baseIso && setIso <= camera.maximumIso) {
-    fixes.push({ label: 'Set {iso}', figures: { iso: iso(setIso) }, changes: [{ path: 'picture.iso', value: setIso }] })
+    fixes.push({
+      label: 'finding.exposure.set',
+      figures: { iso: iso(setIso) },
+      changes: [{ path: 'picture.iso', value: setIso }],
+    })
   }
   const setAperture = nearestStep(APERTURES, picture.aperture * 2 ** (level / 2))
   if (setAperture >= lens.widestAperture && setAperture <= lens.smallestAperture) {
     fixes.push({
-      label: 'Set the aperture to {aperture}',
+      label: 'finding.exposure.setAperture',
       figures: { aperture: aperture(setAperture) },
       changes: [{ path: 'picture.aperture', value: setAperture }],
     })
@@ -89,7 +93,7 @@ export const exposure: Rule = a => {
   if (fast) {
     const quicker = nearestStep(SHUTTERS_IN_SECONDS, picture.shutter * 2 ** -level)
     fixes.push({
-      label: 'Set the shutter to {quicker}',
+      label: 'finding.exposure.setShutter',
       figures: { quicker: shutter(quicker) },
       changes: [{ path: 'picture.shutter', value: quicker }],
     })
@@ -98,18 +102,19 @@ export const exposure: Rule = a => {
     id: 'exposure',
     severity: Math.abs(level) > RUINED ? 'error' : 'warning',
     title: outlined
-      ? `Background ${level > 0 ? 'overexposed' : 'underexposed'} by {stops}`
+      ? level > 0
+        ? 'finding.exposure.backgroundOver'
+        : 'finding.exposure.backgroundUnder'
       : level > 0
-        ? 'Overexposed by {stops}'
-        : 'Underexposed by {stops}',
+        ? 'finding.exposure.over'
+        : 'finding.exposure.under',
     reason: outlined
-      ? 'A silhouette: the background stands between grey and {white} over, as the camera sees it.'
+      ? 'finding.exposure.silhouetteBackgroundStandsBetween'
       : fast
-        ? 'Continuous light {ambient} at this shutter, aperture and ISO.'
+        ? 'finding.exposure.continuousLightShutterAperture'
         : a.exposure.front.length < flashes.length
-          ? 'Lights that face the subject’s front, at {aperture} and {iso}; those behind it do not count. ' +
-            'Modifiers, close-up loss and shutter counted.'
-          : 'All flashes together at {aperture} and {iso}, modifiers, close-up loss and shutter counted.',
+          ? 'finding.exposure.lightsFaceSubjectS'
+          : 'finding.exposure.allFlashesTogetherModifiers',
     figures: {
       stops: { value: Math.abs(level), quantity: 'stops', unit: 'unsigned' },
       ambient: stops(a.exposure.ambient),
@@ -119,9 +124,6 @@ export const exposure: Rule = a => {
     },
     paths: ['picture.iso', 'picture.aperture'],
     fixes,
-    outOfReach:
-      level > 0
-        ? 'Nothing here cuts enough light. Fit a {stops} neutral-density filter.'
-        : 'You need {stops} more light: add units, use a faster lens or brighten the room.',
+    outOfReach: level > 0 ? 'finding.exposure.nothingHereCutsEnough' : 'finding.exposure.needMoreLightAdd',
   }
 }

@@ -9,24 +9,24 @@ const HARDLY = 0.05
 export const faceAway: Rule = ({ setup, face, timing }) => {
   if (face === null || timing.captured === null || face.chance >= OFTEN) return null
   const { turns, faces } = setup.motion
-  const fixes: FixDraft[] = [{ label: 'Accept any side', changes: [{ path: 'motion.faceWithin', value: null }] }]
+  const fixes: FixDraft[] = [
+    { label: 'finding.faceAway.acceptAnySide', changes: [{ path: 'motion.faceWithin', value: null }] },
+  ]
   const slower = significant(turns - face.turned / (2 * Math.PI * timing.captured))
   if (slower > 0 && turns > 0)
     fixes.unshift({
-      label: 'Spin it at {n}: then it faces the camera',
+      label: 'finding.faceAway.spinThenFacesCamera',
       figures: { n: rate(slower) },
       changes: [{ path: 'motion.turns', value: slower }],
     })
   return {
     id: 'face-away',
     severity: face.chance < HARDLY ? 'error' : 'warning',
-    title: 'The face shows in {chance} of takes',
-    reason:
-      (faces > 1 ? 'The nearest face' : 'Its face') +
-      ' is turned {turned} away when the flash fires, ± {scatter} from take to take.',
+    title: 'finding.faceAway.faceShowsTakes',
+    reason: faces > 1 ? 'finding.faceAway.nearestFaceTurned' : 'finding.faceAway.faceTurned',
     figures: { chance: share(face.chance), turned: angle(Math.abs(face.turned)), scatter: angle(face.scatter) },
     paths: ['motion.turns', 'motion.faceWithin'],
     fixes,
-    outOfReach: 'Spin it more slowly or more evenly: every take that shows the back costs a prop.',
+    outOfReach: 'finding.faceAway.spinMoreSlowlyMore',
   }
 }

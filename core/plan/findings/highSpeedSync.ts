@@ -10,22 +10,20 @@ export const highSpeedSync: Rule = ({ setup }) => {
   return {
     id: 'high-speed-sync',
     severity: 'error',
-    title: 'High-speed sync does not freeze motion',
-    reason:
-      'Its light lasts as long as the curtains travel, {travel}. At {set} it is the shutter that freezes, not ' +
-      'the flash.',
+    title: 'finding.highSpeedSync.highSpeedSyncDoes',
+    reason: 'finding.highSpeedSync.lightLastsLongCurtains',
     figures: { travel: time(setup.camera.curtainTravel), set: shutter(setup.picture.shutter), clean: shutter(clean) },
     paths: ['flashes[0].highSpeedSync', 'picture.shutter'],
     fixes: [
       {
-        label: 'Use normal flash at {clean}',
+        label: 'finding.highSpeedSync.useNormalFlash',
         figures: { clean: shutter(clean) },
         changes: [
           ...setup.flashes.map((_, i): Change => ({ path: `flashes[${i}].highSpeedSync`, value: false })),
           { path: 'picture.shutter', value: clean },
         ],
       },
-      { label: 'Use the fast-shutter method', changes: [{ path: 'method', value: 'fast-shutter' }] },
+      { label: 'finding.highSpeedSync.useFastShutterMethod', changes: [{ path: 'method', value: 'fast-shutter' }] },
     ],
   }
 }

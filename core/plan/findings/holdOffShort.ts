@@ -16,15 +16,13 @@ export const holdOffShort: Rule = ({ setup }) => {
   return {
     id: 'hold-off-short',
     severity: 'note',
-    title: `Hold-off too short: ${knocks ? 'the ringing table' : 'echoes'} can trigger it again`,
-    reason:
-      `After {holdOff} the controller listens again; bounces and ${knocks ? 'ringing' : 'echoes'} go on for about ` +
-      '{ringing} and can pop the flash twice.',
+    title: knocks ? 'finding.holdOffShort.tableTriggersAgain' : 'finding.holdOffShort.echoesTriggerAgain',
+    reason: knocks ? 'finding.holdOffShort.tableGoesOn' : 'finding.holdOffShort.echoesGoOn',
     figures: { holdOff: time(controller.holdOff), ringing: time(ringing) },
     paths: ['controller.holdOff'],
     fixes: [
       {
-        label: 'Set the hold-off to {ringing}',
+        label: 'finding.holdOffShort.setHoldOff',
         figures: { ringing: time(ringing) },
         changes: [{ path: 'controller.holdOff', value: ringing }],
       },

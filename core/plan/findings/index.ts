@@ -2,9 +2,35 @@ import { cameraSets } from '../../setup/metered'
 import { withChanges, withinLimits } from '../../setup/paths'
 import { type Assessment, assess, exposureLevel } from '../assess'
 import { NOTES, RULES } from './registry'
-import type { Finding, FindingDraft, FindingId, Fix, FixDraft, Rule, Severity } from './types'
+import {
+  type Finding,
+  type FindingDraft,
+  type FindingId,
+  type Fix,
+  type FixDraft,
+  type Rule,
+  type Severity,
+  said,
+} from './types'
 
-export type { Figure, Figures, Finding, FindingId, Fix, FixCost, Severity } from './types'
+export type {
+  CheckText,
+  MethodText,
+  NextText,
+  Figure,
+  Figures,
+  Finding,
+  FindingId,
+  FindingText,
+  Fix,
+  FixCost,
+  Listed,
+  Named,
+  ResultText,
+  Said,
+  Severity,
+  TextId,
+} from './types'
 
 const ALL = Object.entries(RULES) as [FindingId, Rule | null][]
 const rulesOf = (notes: boolean): Rule[] => ALL.flatMap(([id, rule]) => (rule && NOTES.has(id) === notes ? [rule] : []))
@@ -40,7 +66,8 @@ function byHand({ entered, setup }: Assessment, fix: FixDraft): FixDraft {
   const { shutter, iso } = setup.picture
   return {
     ...fix,
-    label: `${fix.label}, and lock it in manual`,
+    label: 'finding.index.andLockInManual',
+    figures: { ...fix.figures, fix: said(fix.label, fix.figures ?? {}) },
     changes: [
       { path: 'picture.shutter', value: shutter },
       { path: 'picture.iso', value: iso },

@@ -1,5 +1,5 @@
 import { standsInFront } from '../../setup/role'
-import { type Rule, plain } from './types'
+import { type Rule, named } from './types'
 
 /** A key or fill that stands behind lights nothing that the camera sees. */
 export const keyBehind: Rule = ({ setup }) => {
@@ -11,14 +11,14 @@ export const keyBehind: Rule = ({ setup }) => {
   return {
     id: 'key-behind',
     severity: 'note',
-    title: `${plain(flash.name)} is behind the subject and does not count in the exposure`,
-    reason: 'It lights no surface that faces the camera. Make it a rim light or move it to the front.',
-    figures: {},
+    title: 'finding.keyBehind.behindSubjectDoesNot',
+    reason: 'finding.keyBehind.lightsNoSurfaceFaces',
+    figures: { light: named(flash.name) },
     paths: [`flashes[${index}].role`, `flashes[${index}].angle`],
     fixes: [
-      { label: 'Change its role to rim', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
+      { label: 'finding.keyBehind.changeRoleRim', changes: [{ path: `flashes[${index}].role`, value: 'rim' }] },
       {
-        label: 'Move it in front, equally far to the side',
+        label: 'finding.keyBehind.moveFrontEquallyFar',
         changes: [{ path: `flashes[${index}].angle`, value: Number((-flash.angle).toFixed(5)) }],
       },
     ],

@@ -3,7 +3,7 @@ import { lampsOf } from '../../light/lamps'
 import { stageOf } from '../../light/place'
 import type { Assessment } from '../assess'
 import { type Part, eachMended, leastStep, partFor } from './candidateFixes'
-import { type Figures, type Rule, plain, stops } from './types'
+import { type Figures, type Rule, named, said, stops } from './types'
 
 /** A light may lose this to a card before it is told, and after a fix, stops. */
 const TOLD = 1 / 3
@@ -44,24 +44,28 @@ const movedBy =
     const change = leastStep(a, `scene.cards[${card}].${key}`, ASIDE, clear)
     if (!change) return null
     const part = partFor(a, a.setup.scene.cards[card]!.name, change)
-    return { ...part, text: `${part.text}, out of the way of ${plain(a.setup.flashes[light]!.name)}` }
+    const figures = { step: said(part.label, part.figures), light: named(a.setup.flashes[light]!.name) }
+    return { ...part, label: 'finding.lightBlocked.outOfTheWay', figures }
   }
 
 /** A card or flag keeps a light off the subject. */
 export const lightBlocked: Rule = a => {
   const [worst] = told(a)
   if (!worst) return null
-  const [light, card] = [a.setup.flashes[worst.light]!, a.setup.scene.cards[worst.card]!].map(({ name }) => plain(name))
   const all = worst.lost === Infinity
-  const figures: Figures = all ? {} : { lost: stops(-worst.lost) }
+  const figures: Figures = {
+    light: named(a.setup.flashes[worst.light]!.name),
+    card: named(a.setup.scene.cards[worst.card]!.name),
+    ...(all ? {} : { lost: stops(-worst.lost) }),
+  }
   return {
     id: 'light-blocked',
     severity: a.exposure.front.includes(worst.light) ? 'warning' : 'note',
-    title: all ? `${card} blocks ${light} completely` : `${card} takes {lost} of ${light}`,
-    reason: 'It stands between light and subject. Exposure, timing and streak are worked out with what gets past it.',
+    title: all ? 'finding.lightBlocked.blocksCompletely' : 'finding.lightBlocked.takesOfLight',
+    reason: 'finding.lightBlocked.standsBetweenLightSubject',
     figures,
     paths: [`scene.cards[${worst.card}].along`],
     fixes: () => [...eachMended(a, told, movedBy('along')), ...eachMended(a, told, movedBy('across'))],
-    outOfReach: 'Stand it on the other side, or take it away.',
+    outOfReach: 'finding.lightBlocked.standOtherSideTake',
   }
 }

@@ -1,7 +1,7 @@
 import { sceneFigures } from '../../light/figures'
 import type { Assessment } from '../assess'
 import { FARTHER, firstWithin, relit, rounded } from './candidateFixes'
-import { type FixDraft, type Rule, length, plain, power } from './types'
+import { type FixDraft, type Rule, length, power, named } from './types'
 
 /** Stops that a light may fall off over the subject before it is told. */
 const STEEP = 1.5
@@ -23,7 +23,7 @@ function movedBack(a: Assessment, light: number): FixDraft[] {
   const [distance, to] = changes.map(change => change.value as number)
   return [
     {
-      label: 'Move it back to {distance}, at {power}',
+      label: 'finding.lightTooNear.moveBack',
       figures: { distance: length(distance!, 'm'), power: power(to!) },
       changes,
     },
@@ -42,11 +42,9 @@ export const lightTooNear: Rule = a => {
   return {
     id: 'light-too-near',
     severity: 'note',
-    title: `{fallOff} of fall-off across the subject: ${plain(flash.name)} is very close`,
-    reason:
-      'So close to a light its strength changes quickly: the near side of the subject burns out while the far ' +
-      'side goes dark.',
-    figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' } },
+    title: 'finding.lightTooNear.fallOffAcrossSubject',
+    reason: 'finding.lightTooNear.closeLightStrengthChanges',
+    figures: { fallOff: { value: worst.fallOff, quantity: 'stops', unit: 'unsigned' }, light: named(flash.name) },
     paths: [`flashes[${worst.light}].distance`],
     fixes: () => movedBack(a, worst.light),
   }

@@ -17,7 +17,7 @@ export const micInLine: Rule = ({ setup }) => {
   const offset = Math.ceil((WELL_BESIDE + motion.diameter / 2) * 100) / 100
   const fixes: FixDraft[] = [
     {
-      label: 'Move it {offset} to the side of the path',
+      label: 'finding.micInLine.moveSidePath',
       figures: { offset: length(offset, 'm') },
       changes: [{ path: 'sensor.offset', value: offset }],
     },
@@ -25,8 +25,8 @@ export const micInLine: Rule = ({ setup }) => {
   return {
     id: 'mic-in-line',
     severity: 'warning',
-    title: falls ? 'The microphone is under the falling object' : 'The microphone is in the line of fire',
-    reason: 'It is {beside} beside the path, at {place} from the start.',
+    title: falls ? 'finding.micInLine.microphoneUnderFallingObject' : 'finding.micInLine.microphoneLineFire',
+    reason: 'finding.micInLine.besidePathStart',
     figures: { beside: length(Math.abs(sensor.offset), 'mm'), place: length(sensor.position, 'm') },
     paths: ['sensor.offset'],
     fixes,

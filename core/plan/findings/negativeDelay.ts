@@ -1,8 +1,28 @@
+import type { Assessment } from '../assess'
 import { natureOf } from '../../take/nature'
-import { type Rule, length, time } from './types'
+import { type FixDraft, type Rule, length, time } from './types'
 import { sensorAt } from './timing'
 
 const upToMillimetre = (metres: number): number => Math.ceil(metres * 1000 - 1e-6) / 1000
+
+/** The subject moved along the path to where the chain can answer. */
+function subjectBack(a: Assessment): FixDraft[] {
+  const { setup, timing } = a
+  if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || timing.sensed === null) return []
+  const answered = timing.sensed + timing.chainLatency + setup.controller.delayMinimum
+  const place = upToMillimetre(natureOf(a.known).motion.positionAt(answered) - setup.moment.offset)
+  if (place <= setup.subject.distance || place >= 100) return []
+  return [
+    {
+      label: 'finding.negativeDelay.moveSubjectStart',
+      figures: { place: length(place, 'm') },
+      changes: [
+        { path: 'subject.distance', value: place },
+        { path: 'catch.distance', value: setup.catch.distance + place - setup.subject.distance },
+      ],
+    },
+  ]
+}
 
 /** The moment comes before the chain can answer. */
 export const negativeDelay: Rule = a => {
@@ -17,7 +37,8 @@ export const negativeDelay: Rule = a => {
   const fixes = sensorAt(a, latest)
   if (link.kind !== 'cable' && link.latency >= missing) {
     fixes.push({
-      label: 'Replace the {kind} link ({latency}) with a cable'.replace('{kind}', link.kind),
+      label:
+        link.kind === 'radio' ? 'finding.negativeDelay.replaceRadioLink' : 'finding.negativeDelay.replaceOpticalLink',
       figures: { latency: time(link.latency) },
       changes: [
         { path: 'link.kind', value: 'cable' },
@@ -28,7 +49,7 @@ export const negativeDelay: Rule = a => {
   }
   if (setup.method !== 'open-shutter' && setup.camera.lag >= missing && setup.flashes.length > 0) {
     fixes.push({
-      label: 'Switch to open shutter and save {lag} of shutter lag',
+      label: 'finding.negativeDelay.switchOpenShutterSave',
       figures: { lag: time(setup.camera.lag) },
       changes: [
         { path: 'method', value: 'open-shutter' },
@@ -36,29 +57,15 @@ export const negativeDelay: Rule = a => {
       ],
     })
   }
-  if (setup.motion.kind !== 'still' && setup.moment.reference === 'travel') {
-    const motion = natureOf(a.known).motion
-    const place = upToMillimetre(
-      motion.positionAt(timing.sensed + timing.chainLatency + controller.delayMinimum) - setup.moment.offset,
-    )
-    if (place > setup.subject.distance && place < 100) {
-      fixes.push({
-        label: 'Move the subject to {place} from the start',
-        figures: { place: length(place, 'm') },
-        changes: [
-          { path: 'subject.distance', value: place },
-          { path: 'catch.distance', value: setup.catch.distance + place - setup.subject.distance },
-        ],
-      })
-    }
-  }
-  const lag =
-    setup.method === 'open-shutter' ? 'The chain takes {chain}' : 'The chain, shutter lag included, takes {chain}'
+  fixes.push(...subjectBack(a))
   return {
     id: 'negative-delay',
     severity: 'error',
-    title: 'The light comes {late} too late',
-    reason: `${lag}, but the moment comes only {gap} after the sensor triggers. Sense it earlier or shorten the chain.`,
+    title: 'finding.negativeDelay.lightComesTooLate',
+    reason:
+      setup.method === 'open-shutter'
+        ? 'finding.negativeDelay.chainTooLong'
+        : 'finding.negativeDelay.chainWithLagTooLong',
     figures: {
       late: time(missing),
       chain: time(timing.chainLatency),
@@ -66,7 +73,7 @@ export const negativeDelay: Rule = a => {
       wanted: time(timing.wanted),
     },
     paths: ['sensor.position', 'link.latency'],
-    outOfReach: 'The sensor has to trigger {late} earlier, or the chain has to be {late} shorter.',
+    outOfReach: 'finding.negativeDelay.sensorHasTriggerEarlier',
     fixes,
   }
 }

@@ -10,13 +10,12 @@ export const neverArrives: Rule = ({ setup, timing }) => {
     severity: 'error',
     title:
       what === 'the moment'
-        ? 'No picture: the object never gets to the moment'
-        : 'No picture: the object never reaches the sensor',
+        ? 'finding.neverArrives.noPictureObjectNever'
+        : 'finding.neverArrives.noPictureObjectNever2',
     reason:
       setup.motion.kind === 'toss'
-        ? 'Tossed at {speed} it rises only {rise}. Throw faster or lower the mark.'
-        : 'With these figures the object does not get there: at {speed} it is stopped by drag, or the place lies ' +
-          'before the start.',
+        ? 'finding.neverArrives.tossedRisesOnlyThrow'
+        : 'finding.neverArrives.theseFiguresObjectDoes',
     figures: {
       speed: { value: setup.motion.speed, quantity: 'speed' },
       rise: length(setup.motion.speed ** 2 / (2 * GRAVITY)),

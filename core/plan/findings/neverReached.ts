@@ -1,4 +1,4 @@
-import { type FindingDraft, type Rule, count, plain } from './types'
+import { type FindingDraft, type Rule, count, named } from './types'
 
 /** A group of pops has no light that could give them, or comes at places that are never reached. */
 export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => {
@@ -8,8 +8,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
     return {
       id: 'pops-unreached',
       severity: 'error',
-      title: 'Pops missing: a group has no light',
-      reason: 'Choose at least one light for this group.',
+      title: 'finding.neverReached.popsMissingGroupHas',
+      reason: 'finding.neverReached.chooseLeastOneLight',
       figures: {},
       paths: [`sequence.groups[${idle}].name`],
       fixes:
@@ -17,7 +17,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
           ? []
           : [
               {
-                label: `Add ${plain(setup.flashes[0]!.name)} to the group`,
+                label: 'finding.neverReached.addGroup',
+                figures: { light: named(setup.flashes[0]!.name) },
                 changes: [{ path: `sequence.groups[${idle}].lights[0]`, value: 0 }],
               },
             ],
@@ -28,8 +29,8 @@ export const neverReached: Rule = ({ setup, sequence }): FindingDraft | null => 
   return {
     id: 'pops-unreached',
     severity: 'error',
-    title: '{missing} positions are out of reach',
-    reason: 'The object does not get as far as the last positions. Bring them closer or raise the speed.',
+    title: 'finding.neverReached.positionsOutReach',
+    reason: 'finding.neverReached.objectDoesNotGet',
     figures: { missing: count(missing) },
     paths: ['sequence.groups[0].to'],
     fixes: [],

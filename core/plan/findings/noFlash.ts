@@ -6,10 +6,10 @@ export const noFlash: Rule = ({ setup }) => {
   return {
     id: 'no-flash',
     severity: 'error',
-    title: 'Black frame: no flash in the set-up',
-    reason: 'This method relies on flash. Add a light, or switch to the fast-shutter method.',
+    title: 'finding.noFlash.blackFrameNoFlash',
+    reason: 'finding.noFlash.methodReliesFlashAdd',
     figures: {},
     paths: ['method'],
-    fixes: [{ label: 'Use the fast-shutter method', changes: [{ path: 'method', value: 'fast-shutter' }] }],
+    fixes: [{ label: 'finding.noFlash.useFastShutterMethod', changes: [{ path: 'method', value: 'fast-shutter' }] }],
   }
 }

@@ -1,14 +1,15 @@
 import { recycleAt } from '../../defaults/typical'
 import type { SequencePlan } from '../sequence'
-import { type Rule, count, plain, time } from './types'
+import { type Rule, count, time, named } from './types'
 import { longer } from './sequence'
 
-const BOUNDS = {
-  one: '',
-  recycle: 'One unit needs {recycle} to recycle.',
-  heat: 'One unit has to cool after {heat}.',
-  rate: 'Its repeating mode does {rate} at most.',
-  pops: 'Its repeating mode gives {pops} pops at most.',
+/** Why so many units are needed. */
+const WHY = {
+  one: 'finding.notEnoughUnits.takeTurns',
+  recycle: 'finding.notEnoughUnits.recycles',
+  heat: 'finding.notEnoughUnits.cools',
+  rate: 'finding.notEnoughUnits.repeatsSoFast',
+  pops: 'finding.notEnoughUnits.repeatsSoOften',
 } as const
 
 /** The first light that has fewer sets than its pops ask for. */
@@ -27,8 +28,8 @@ export const notEnoughUnits: Rule = ({ setup, sequence }) => {
   return {
     id: 'not-enough-units',
     severity: 'error',
-    title: `${plain(flash.name)} needs {needed} units to give {count} pops`,
-    reason: `${BOUNDS[light.schedule.bound]} Let {needed} units take turns, or some pops will be dark or dim.`,
+    title: 'finding.notEnoughUnits.needsUnitsGivePops',
+    reason: WHY[light.schedule.bound],
     figures: {
       count: count(light.times.length),
       needed: count(needed),
@@ -36,10 +37,11 @@ export const notEnoughUnits: Rule = ({ setup, sequence }) => {
       heat: { value: flash.heatLimit ?? 0, quantity: 'energy' },
       rate: { value: light.limits.repeat?.rate ?? 0, quantity: 'rate' },
       pops: count(light.limits.repeat?.pops ?? 0),
+      light: named(flash.name),
     },
     paths: [`flashes[${light.light}].relay`, `flashes[${light.light}].recycleTime`],
     fixes: [
-      { label: 'Alternate {needed} sets', figures: { needed: count(needed) }, changes },
+      { label: 'finding.notEnoughUnits.alternateSets', figures: { needed: count(needed) }, changes },
       ...(sequence.closestOfOneLight !== null && light.schedule.bound === 'recycle'
         ? longer(setup.sequence.groups, sequence.closestOfOneLight, recycleAt(flash, flash.power))
         : []),

@@ -7,10 +7,8 @@ export const opticalPreFlash: Rule = ({ setup }) => {
   return {
     id: 'optical-pre-flash',
     severity: 'note',
-    title: 'Flash may fire early: optical slaves react to any flash',
-    reason:
-      'A metering pre-flash sets them off early. Use manual power on every unit, no pre-flash, and no ' +
-      'other flash in the room.',
+    title: 'finding.opticalPreFlash.flashMayFireEarly',
+    reason: 'finding.opticalPreFlash.meteringPreFlashSets',
     figures: {},
     paths: [slave < 0 ? 'link.kind' : `flashes[${slave}].fired`],
     fixes: [],

@@ -4,7 +4,7 @@ import { withinLimits } from '../../setup/paths'
 import type { Assessment } from '../assess'
 import { type PlaceInPicture, fieldAlong, inField, momentInPicture, positionsInPicture, upAlong } from '../shown'
 import { anew } from './candidateFixes'
-import { type FixDraft, type Rule, count, length } from './types'
+import { type FindingText, type FixDraft, type Rule, count, length, said } from './types'
 
 /** Share of the picture that a fix leaves free at its edges. */
 const ROOM = 0.12
@@ -23,15 +23,24 @@ function beside(a: Assessment, places: readonly PlaceInPicture[]): number {
   return Math.sign(by) * (Math.ceil(Math.abs(by) * 1000) / 1000)
 }
 
+/** Which of four texts says a way along the travel, which may run up or down. */
+const wayOf = (
+  up: number,
+  along: number,
+  texts: Record<'farther' | 'back' | 'up' | 'down', FindingText>,
+): FindingText => (up === 0 ? (along > 0 ? texts.farther : texts.back) : up > 0 ? texts.up : texts.down)
+
 /** The camera aimed so that some places stand about the middle, along the travel: as little as brings them in. */
 function aimed(a: Assessment, places: readonly PlaceInPicture[]): FixDraft[] {
   const moved = beside(a, places)
   if (moved === 0) return []
   const up = upAlong(a.known) * moved
-  const label =
-    up === 0
-      ? `Aim the camera {by} ${moved > 0 ? 'farther along' : 'back along'} the path`
-      : `${up > 0 ? 'Raise' : 'Lower'} the camera by {by}`
+  const label = wayOf(up, moved, {
+    farther: 'finding.outOfFrame.aimFarther',
+    back: 'finding.outOfFrame.aimBack',
+    up: 'finding.outOfFrame.raiseCamera',
+    down: 'finding.outOfFrame.lowerCamera',
+  })
   return [
     {
       label,
@@ -53,7 +62,7 @@ function steppedBack(a: Assessment, places: readonly PlaceInPicture[]): FixDraft
     ? []
     : [
         {
-          label: 'Move the camera back to {distance}',
+          label: 'finding.outOfFrame.moveCameraBack',
           figures: { distance: length(distance, 'm') },
           changes: [{ path: 'picture.distance', value: distance }],
         },
@@ -66,7 +75,11 @@ function subjectMoved(a: Assessment, places: readonly PlaceInPicture[]): FixDraf
   const { cloud, glass, intoLiquid } = traitsOf(recipe)
   const moved = beside(a, places)
   if (moved === 0 || cloud || motion.kind === 'still') return []
-  const what = glass ? 'vessel' : intoLiquid ? 'tank' : 'subject'
+  const what = glass
+    ? 'finding.outOfFrame.vessel'
+    : intoLiquid
+      ? 'finding.outOfFrame.tank'
+      : 'finding.outOfFrame.subject'
   const changes = [
     { path: 'subject.distance', value: Number((subject.distance + moved).toFixed(4)) },
     // What catches it stays as far behind.
@@ -77,11 +90,13 @@ function subjectMoved(a: Assessment, places: readonly PlaceInPicture[]): FixDraf
   if (after.places.length < places.length || after.seen < after.places.length) return []
   return [
     {
-      label:
-        upAlong(a.known) === 0
-          ? `Move the ${what} {by} ${moved > 0 ? 'forward along' : 'back along'} the path, and the camera with it`
-          : `${upAlong(a.known) * moved > 0 ? 'Raise' : 'Lower'} the ${what} by {by}, and the camera with it`,
-      figures: { by: length(Math.abs(moved), 'mm') },
+      label: wayOf(upAlong(a.known) * moved, moved, {
+        farther: 'finding.outOfFrame.moveForward',
+        back: 'finding.outOfFrame.moveBackAlong',
+        up: 'finding.outOfFrame.raiseWithCamera',
+        down: 'finding.outOfFrame.lowerWithCamera',
+      }),
+      figures: { by: length(Math.abs(moved), 'mm'), what: said(what) },
       changes,
     },
   ]
@@ -101,15 +116,15 @@ export const outOfFrame: Rule = a => {
   if (seen === places.length) return null
   const fixes = [...aimed(a, places), ...subjectMoved(a, places), ...steppedBack(a, places)]
   const field = { width: length(a.optics.fieldWidth, 'mm'), height: length(a.optics.fieldHeight, 'mm') }
-  const outOfReach = 'Use a shorter lens, or step back.'
+  const outOfReach = 'finding.outOfFrame.shorterLens'
   const paths = ['picture.aimAlong', 'subject.distance', 'picture.distance']
   if (moment) {
     const off = Math.hypot(moment.x, moment.y)
     return {
       id: 'out-of-frame',
       severity: 'error',
-      title: 'The moment lies outside the picture',
-      reason: 'It is {off} from the middle of a picture {width} wide and {height} high.',
+      title: 'finding.outOfFrame.momentLiesOutsidePicture',
+      reason: 'finding.outOfFrame.middlePictureWideHigh',
       figures: { off: length(off, 'mm'), ...field },
       paths,
       fixes,
@@ -119,8 +134,8 @@ export const outOfFrame: Rule = a => {
   return {
     id: 'out-of-frame',
     severity: seen === 0 ? 'error' : 'warning',
-    title: '{seen} of {all} positions are in the picture',
-    reason: 'The picture is {width} wide and {height} high; the others fall outside.',
+    title: 'finding.outOfFrame.positionsPicture',
+    reason: 'finding.outOfFrame.pictureWideHighOthers',
     figures: { seen: count(seen), all: count(places.length), ...field },
     paths,
     fixes,

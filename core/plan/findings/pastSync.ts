@@ -2,18 +2,18 @@ import { SHUTTERS_IN_SECONDS, stepUp } from '../../setup/steps'
 import { highSpeedSyncLoss } from '../../physics/exposure'
 import type { Setup } from '../../setup/types'
 import { TELLING_STOPS, highSpeedSyncActs, syncRuledOut } from '../../light/shutter'
-import { type FixDraft, type Rule, share, shutter, stops, time } from './types'
+import { type FixDraft, type Rule, said, share, shutter, stops, time } from './types'
 
 /** A band narrower than this is none, share of the frame. */
 const NO_BAND = 0.0005
 
 /** Where in the picture a band lies. */
 const AT_EDGE = {
-  top: 'top edge',
-  bottom: 'bottom edge',
-  left: 'left edge',
-  right: 'right edge',
-  all: 'whole frame',
+  top: 'finding.pastSync.topEdge',
+  bottom: 'finding.pastSync.bottomEdge',
+  left: 'finding.pastSync.leftEdge',
+  right: 'finding.pastSync.rightEdge',
+  all: 'finding.pastSync.wholeFrame',
 } as const
 
 /** High-speed sync, with the light it costs: its flicker fills the whole travel, and each row sees a slit of it. */
@@ -23,7 +23,7 @@ function byHighSpeedSync(setup: Setup): FixDraft[] {
   const loss = highSpeedSyncLoss({ shutter: setup.picture.shutter, curtainTravel })
   return [
     {
-      label: 'Switch the flashes to high-speed sync: it costs {loss} of light',
+      label: 'finding.pastSync.switchFlashesHighSpeed',
       figures: { loss: { value: loss, quantity: 'stops', unit: 'unsigned' } },
       changes: setup.flashes.map((_, i) => ({ path: `flashes[${i}].highSpeedSync`, value: true })),
     },
@@ -37,27 +37,24 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
   const past = syncRuledOut(setup) && setup.camera.shutterKind !== 'rolling' && setup.method !== 'open-shutter'
   if (!telling && !past) return null
   const clean = stepUp(SHUTTERS_IN_SECONDS, check.fastestClean) ?? check.fastestClean
-  const edge = AT_EDGE[check.edge]
   const title =
     check.dark > NO_BAND
-      ? `{dark} of the picture dark, ${edge}`
+      ? 'finding.pastSync.partDark'
       : telling
-        ? `{lost} of flash cut off by the shutter, ${edge}`
-        : 'Shutter faster than the camera’s rated sync speed'
+        ? 'finding.pastSync.flashCutOff'
+        : 'finding.pastSync.fasterThanRated'
   return {
     id: 'past-sync',
     severity: telling ? 'error' : 'note',
     title,
     reason:
       setup.camera.shutterKind === 'rolling'
-        ? 'At {set} an electronic shutter is never open over the whole frame at once; read-out takes {travel}. It ' +
-          'costs {middle} in the middle.'
+        ? 'finding.pastSync.electronicShutterNeverOpen'
         : telling
-          ? 'At {set} the shutter closes before the light is out: {middle} lost in the middle of the frame, ' +
-            '{lost} at the edge; clean from {clean}.'
-          : 'At {set} this flash ends in time, by the curtain travel entered, but the camera is rated to {sync}: ' +
-            'test it.',
+          ? 'finding.pastSync.shutterClosesBeforeLight'
+          : 'finding.pastSync.flashEndsTimeCurtain',
     figures: {
+      edge: said(AT_EDGE[check.edge]),
       dark: share(check.dark),
       dim: share(check.notFullyLit),
       set: shutter(setup.picture.shutter),
@@ -70,7 +67,7 @@ export const pastSync: Rule = ({ setup, shutter: check }) => {
     paths: ['picture.shutter', 'camera.syncSpeed'],
     fixes: [
       {
-        label: 'Set the shutter to {clean}',
+        label: 'finding.pastSync.setShutter',
         figures: { clean: shutter(clean) },
         changes: [{ path: 'picture.shutter', value: clean }],
       },

@@ -7,11 +7,12 @@ export const personInLine: Rule = ({ setup }) =>
     ? {
         id: 'person-in-line',
         severity: 'error',
-        title: 'Never shoot at a person',
-        reason:
-          'The target is marked as a person, and something is shot at it. Use a stand-in, and combine two frames.',
+        title: 'finding.personInLine.neverShootPerson',
+        reason: 'finding.personInLine.targetMarkedPersonSomething',
         figures: {},
         paths: ['subject.person'],
-        fixes: [{ label: 'Untick “The target is a person”', changes: [{ path: 'subject.person', value: false }] }],
+        fixes: [
+          { label: 'finding.personInLine.untickTargetPerson', changes: [{ path: 'subject.person', value: false }] },
+        ],
       }
     : null

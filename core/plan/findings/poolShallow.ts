@@ -16,12 +16,8 @@ export const poolShallow: Rule = ({ known: setup, timing }) => {
   return {
     id: 'pool-shallow',
     severity: 'note',
-    title: shallow
-      ? 'Smaller splash: {depth} of liquid for a {radius} cavity'
-      : 'Splash times are a guess for this drop',
-    reason: shallow
-      ? 'The cavity would be {radius} deep, the liquid is {depth}: crown and jet come sooner and lower than planned.'
-      : 'Size and speed lie outside the splash model (Fr {froude}, We {weber}). Let the first takes settle the delay.',
+    title: shallow ? 'finding.poolShallow.smallerSplashLiquidCavity' : 'finding.poolShallow.splashTimesGuessDrop',
+    reason: shallow ? 'finding.poolShallow.cavityWouldDeepLiquid' : 'finding.poolShallow.sizeSpeedLieOutside',
     figures: {
       radius: length(cavity.radius, 'mm'),
       depth: length(setup.subject.liquidDepth, 'mm'),
@@ -32,7 +28,7 @@ export const poolShallow: Rule = ({ known: setup, timing }) => {
     fixes: shallow
       ? [
           {
-            label: 'Fill the vessel to {deep}',
+            label: 'finding.poolShallow.fillVessel',
             figures: { deep: length(deep, 'mm') },
             changes: [{ path: 'subject.liquidDepth', value: deep }],
           },

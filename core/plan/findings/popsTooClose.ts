@@ -14,10 +14,8 @@ export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingD
     return {
       id: 'pops-too-close',
       severity: 'error',
-      title: 'Pops {closest} apart: quicker than they can be triggered',
-      reason:
-        'The controller needs {controller} between outputs, the link {link}. Units in their own repeating mode ' +
-        'are not bound by that.',
+      title: 'finding.popsTooClose.popsApartQuickerThey',
+      reason: 'finding.popsTooClose.controllerNeedsBetweenOutputs',
       figures: {
         closest: time(sequence.closest),
         controller: time(controller.minimumInterval),
@@ -32,8 +30,8 @@ export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingD
     return {
       id: 'pops-too-close',
       severity: 'error',
-      title: 'Pops merge: {closest} apart, and each lasts {longest}',
-      reason: 'One pop still burns when the next begins, so positions merge. Lower the power or lengthen the interval.',
+      title: 'finding.popsTooClose.popsMergeApartEach',
+      reason: 'finding.popsTooClose.onePopStillBurns',
       figures: { closest: time(sequence.closest), longest: time(longest) },
       paths: ['sequence.groups[0].interval'],
       fixes: longer(setup.sequence.groups, sequence.closest, longest * 2),
@@ -44,8 +42,8 @@ export const popsTooClose: Rule = ({ setup, known, sequence, pulses }): FindingD
     return {
       id: 'pops-too-close',
       severity: 'warning',
-      title: 'Uneven spacing: jitter is {share} of the interval',
-      reason: 'Controller and link shift each pop by ±{jitter}, at {closest} apart. Use a cable or a longer interval.',
+      title: 'finding.popsTooClose.unevenSpacingJitterInterval',
+      reason: 'finding.popsTooClose.controllerLinkShiftEach',
       figures: { share: share(jitter / sequence.closest), jitter: time(jitter), closest: time(sequence.closest) },
       paths: ['sequence.groups[0].interval', 'link.jitter'],
       fixes: longer(setup.sequence.groups, sequence.closest, jitter / BLUR_OF_TIME),

@@ -12,13 +12,11 @@ export const ratedDuration: Rule = ({ setup, sharpness, pulses }) => {
     id: 'rated-duration',
     severity: 'note',
     title: setup.flashes[rated]?.borrowed
-      ? 'Flash duration assumed from a typical unit'
+      ? 'finding.ratedDuration.flashDurationAssumedTypical'
       : pulses[rated]?.extrapolated
-        ? 'Flash duration extrapolated beyond its table'
-        : 'Flash duration is rated, not measured',
-    reason:
-      'Units of one class differ threefold. At three times {duration} the streak would be {blur}, over the limit ' +
-      'of {limit}: measure it.',
+        ? 'finding.ratedDuration.flashDurationExtrapolatedBeyond'
+        : 'finding.ratedDuration.flashDurationRatedNot',
+    reason: 'finding.ratedDuration.unitsOneClassDiffer',
     figures: {
       duration: time(sharpness.duration),
       blur: length(sharpness.subject * RATING_DOUBT, 'mm'),

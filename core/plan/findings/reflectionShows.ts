@@ -1,7 +1,7 @@
 import { type Reflection, reflectionsOf } from '../../light/mirror'
 import type { Assessment } from '../assess'
 import { type Part, eachMended, leastStep, partFor } from './candidateFixes'
-import { type FixDraft, type Rule, plain } from './types'
+import { type FixDraft, type Rule, named } from './types'
 
 /** How far a step of a search goes: rad of an angle, m of a way. */
 const TURN = Math.PI / 36
@@ -32,9 +32,12 @@ export const reflectionShows: Rule = a => {
   return {
     id: 'reflection-shows',
     severity: 'note',
-    title: `${plain(shown.map(face => face.name).join(' and '))} will show in the glass`,
-    reason: 'The camera sees it reflected {at} round from the middle of the glass. Turn or move it out of sight.',
-    figures: { at: { value: Math.abs(first.at), quantity: 'angle' } },
+    title: 'finding.reflectionShows.willShowGlass',
+    reason: 'finding.reflectionShows.cameraSeesReflectedRound',
+    figures: {
+      at: { value: Math.abs(first.at), quantity: 'angle' },
+      name: named(shown.map(face => face.name).join(' and ')),
+    },
     paths: shown.map(face => face.path),
     fixes: () => outOfSight(a),
   }

@@ -12,10 +12,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
     return {
       id: 'sensor-untested',
       severity: 'note',
-      title: `${knocks ? 'Vibration' : 'Sound'} sensor untested: it may misfire or miss the event`,
-      reason:
-        'Note the loudest false peak (shutter click, footstep, bounce) and the quietest real one, and ' +
-        'the threshold is worked out.',
+      title: knocks ? 'finding.sensorThreshold.vibrationUntested' : 'finding.sensorThreshold.soundUntested',
+      reason: 'finding.sensorThreshold.noteLoudestFalsePeak',
       figures: {},
       paths: ['sensor.falsePeak', 'sensor.eventPeak'],
       fixes: [],
@@ -33,7 +31,7 @@ export const sensorThreshold: Rule = ({ setup }) => {
   if (window.threshold !== null) {
     const set = Number(window.threshold.toPrecision(4))
     fixes.push({
-      label: 'Set the threshold to {set}',
+      label: 'finding.sensorThreshold.setThreshold',
       figures: { set: { value: set, quantity: 'number' } },
       changes: [{ path: 'sensor.threshold', value: set }],
     })
@@ -44,12 +42,13 @@ export const sensorThreshold: Rule = ({ setup }) => {
       id: 'sensor-too-keen',
       severity: 'error',
       title: window.separable
-        ? 'Misfires likely: a click or bounce is loud enough to trigger'
-        : 'Misfires likely: no threshold separates the event from a click',
+        ? 'finding.sensorThreshold.misfiresLikelyClickBounce'
+        : 'finding.sensorThreshold.misfiresLikelyNoThreshold',
       reason: window.separable
-        ? 'Loudest false peak {false}, threshold {threshold}, quietest real peak {event}: {margin} dB between them.'
-        : 'Loudest false peak {false}, quietest real peak {event}: {margin} dB. Bring the ' +
-          `${knocks ? 'sensor' : 'microphone'} closer, or muffle the false sounds.`,
+        ? 'finding.sensorThreshold.loudestFalsePeakThreshold'
+        : knocks
+          ? 'finding.sensorThreshold.bringSensorCloser'
+          : 'finding.sensorThreshold.bringMicrophoneCloser',
       figures,
       paths: ['sensor.threshold', 'sensor.falsePeak'],
       fixes,
@@ -59,10 +58,8 @@ export const sensorThreshold: Rule = ({ setup }) => {
     return {
       id: 'sensor-too-dull',
       severity: 'error',
-      title: 'The sensor will miss the event',
-      reason:
-        'The threshold, {threshold}, is above the quietest real peak, {event}. Lower it or move the ' +
-        `${knocks ? 'sensor' : 'microphone'} closer.`,
+      title: 'finding.sensorThreshold.sensorWillMissEvent',
+      reason: knocks ? 'finding.sensorThreshold.lowerOrMoveSensor' : 'finding.sensorThreshold.lowerOrMoveMicrophone',
       figures,
       paths: ['sensor.threshold', 'sensor.eventPeak'],
       fixes,

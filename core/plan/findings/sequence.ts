@@ -19,5 +19,7 @@ export function slower(groups: readonly PopGroup[], factor: number): Change[] {
 /** Fixes that make room between pops: slower, or fewer. */
 export const longer = (groups: readonly PopGroup[], closest: number, wanted: number): FixDraft[] => {
   const changes = slower(groups, wanted / closest)
-  return changes.length > 0 ? [{ label: 'Pops {interval} apart', figures: { interval: time(wanted) }, changes }] : []
+  return changes.length > 0
+    ? [{ label: 'finding.sequence.popsApart', figures: { interval: time(wanted) }, changes }]
+    : []
 }

@@ -7,23 +7,21 @@ export const sequenceOutlastsShutter: Rule = ({ setup, sequence }) => {
   const fixes: FixDraft[] = []
   if (sequence.leastDial !== null)
     fixes.push({
-      label: 'Open for {open}',
+      label: 'finding.sequenceOutlastsShutter.open',
       figures: { open: shutter(sequence.leastDial) },
       changes: [{ path: 'picture.shutter', value: sequence.leastDial }],
     })
   if (sequence.customaryDial !== null && sequence.customaryDial !== sequence.leastDial)
     fixes.push({
-      label: 'Hold the shutter open for {open} (count × interval)',
+      label: 'finding.sequenceOutlastsShutter.holdShutterOpenCount',
       figures: { open: shutter(sequence.customaryDial) },
       changes: [{ path: 'picture.shutter', value: sequence.customaryDial }],
     })
   return {
     id: 'sequence-outlasts-shutter',
     severity: 'error',
-    title: 'Last pops missing: the shutter closes after {shutter}',
-    reason:
-      'The pops take {span}: {least} with the last flash, {lag} of lag and {margin} to spare. The ' +
-      'shutter is open for {shutter}.',
+    title: 'finding.sequenceOutlastsShutter.lastPopsMissingShutter',
+    reason: 'finding.sequenceOutlastsShutter.popsTakeLastFlash',
     figures: {
       span: time(sequence.span),
       lag: time(sequence.lag),

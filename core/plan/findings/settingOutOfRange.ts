@@ -39,16 +39,14 @@ export const settingOutOfRange: Rule = ({ setup }) => {
   if (beyond.length === 0) return null
   const nearest = beyond.map(({ path, nearest: value }): Change => ({ path, value }))
   const wider: FixDraft = {
-    label: 'Widen the limit: the gear goes that far',
+    label: 'finding.settingOutOfRange.widenLimitGearGoes',
     changes: beyond.map(({ limit, value }) => ({ path: limit, value })),
   }
   return {
     id: 'setting-out-of-range',
     severity: 'error',
-    title: 'A setting is out of range for this kit',
-    reason:
-      'Aperture {aperture} of {widest} to {smallest}, {iso} of {lowest} to {highest}, and each power not below ' +
-      'its lowest.',
+    title: 'finding.settingOutOfRange.settingOutRangeKit',
+    reason: 'finding.settingOutOfRange.apertureEachPowerNot',
     figures: {
       aperture: aperture(picture.aperture),
       widest: aperture(lens.widestAperture),
@@ -58,6 +56,6 @@ export const settingOutOfRange: Rule = ({ setup }) => {
       highest: iso(camera.maximumIso),
     },
     paths: beyond.map(({ path }) => path),
-    fixes: [{ label: 'Use the nearest available setting', changes: nearest }, wider],
+    fixes: [{ label: 'finding.settingOutOfRange.useNearestAvailableSetting', changes: nearest }, wider],
   }
 }

@@ -1,5 +1,5 @@
 import type { Change } from '../../setup/paths'
-import { type Rule, plain } from './types'
+import { type Rule, named } from './types'
 
 /** A light on the camera's shoe goes off when the shutter opens, not on the moment. */
 export const shoeTooSoon: Rule = ({ setup }) => {
@@ -8,13 +8,13 @@ export const shoeTooSoon: Rule = ({ setup }) => {
   return {
     id: 'shoe-too-soon',
     severity: 'error',
-    title: `${plain(setup.flashes[shoe]!.name)} fires too early, as the shutter opens`,
-    reason: 'The hot shoe fires as soon as the shutter is open; with an open shutter that is before the action.',
-    figures: {},
+    title: 'finding.shoeTooSoon.firesTooEarlyShutter',
+    reason: 'finding.shoeTooSoon.hotShoeFiresSoon',
+    figures: { light: named(setup.flashes[shoe]!.name) },
     paths: [`flashes[${shoe}].fired`],
     fixes: [
       {
-        label: 'Trigger it over the link',
+        label: 'finding.shoeTooSoon.triggerOverLink',
         changes: setup.flashes.flatMap((flash, i): Change[] =>
           flash.fired === 'shoe' ? [{ path: `flashes[${i}].fired`, value: 'link' }] : [],
         ),

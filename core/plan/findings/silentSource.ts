@@ -10,10 +10,10 @@ export const silentSource: Rule = ({ setup }) => {
   return {
     id: 'silent-source',
     severity: 'warning',
-    title: 'The microphone has nothing to hear at the start',
-    reason: 'Letting go is silent. Have the microphone trigger on the impact instead.',
+    title: 'finding.silentSource.microphoneHasNothingHear',
+    reason: 'finding.silentSource.lettingGoSilentHave',
     figures: {},
     paths: ['sensor.source'],
-    fixes: [{ label: 'Trigger on the impact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
+    fixes: [{ label: 'finding.silentSource.triggerImpact', changes: [{ path: 'sensor.source', value: 'impact' }] }],
   }
 }

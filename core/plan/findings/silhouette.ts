@@ -12,11 +12,9 @@ export const silhouette: Rule = ({ exposure }) => {
     id: 'silhouette',
     severity: 'note',
     title: seen
-      ? 'Background {background}, subject {subject}: not black enough for a silhouette'
-      : 'Background {background}, subject black: a silhouette',
-    reason: seen
-      ? 'Light meant for the background reaches the side of the subject that the camera sees.'
-      : 'Every light is aimed at the background, so the exposure is judged by the background.',
+      ? 'finding.silhouette.backgroundSubjectNotBlack'
+      : 'finding.silhouette.backgroundSubjectBlackSilhouette',
+    reason: seen ? 'finding.silhouette.lightMeantBackgroundReaches' : 'finding.silhouette.everyLightAimedBackground',
     figures: { background: stops(exposure.flash), subject: stops(subject ?? 0) },
     paths: ['picture.iso', 'picture.aperture'],
     fixes: [],

@@ -6,7 +6,7 @@ import { isOpen } from '../../light/level'
 import { type CardPlace, inPicture, lightPlace, stageOf } from '../../light/place'
 import { traitsOf } from '../../recipes/all'
 import type { FlashSetup, Setup } from '../../setup/types'
-import { type FixDraft, type Rule, plain } from './types'
+import { type FixDraft, type Rule, named } from './types'
 
 /** Cosine of the angle off its front beyond which a light neither shines nor looks. */
 const AWAY = Math.cos((100 * Math.PI) / 180)
@@ -67,22 +67,20 @@ export const slaveBlind: Rule = ({ setup }) => {
     (one, i) => i !== index && one.fired !== 'slave' && hidden(setup, flash, one) === null,
   )
   const fixes: FixDraft[] = [
-    { label: 'Trigger it over the link', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
+    { label: 'finding.slaveBlind.triggerOverLink', changes: [{ path: `flashes[${index}].fired`, value: 'link' }] },
   ]
   if (other >= 0)
     fixes.unshift({
-      label: `Set its slave to follow ${plain(setup.flashes[other]!.name)}, which it sees`,
+      label: 'finding.slaveBlind.setSlaveFollowWhich',
+      figures: { light: named(setup.flashes[other]!.name) },
       changes: [{ path: `flashes[${index}].follows`, value: other }],
     })
   return {
     id: 'slave-blind',
     severity: 'warning',
-    title: `${plain(flash.name)} does not see ${plain(leader.name)}`,
-    reason:
-      why === 'between'
-        ? 'A card, the background or a person is in the way. Clear the line of sight or trigger it over the link.'
-        : 'They face away from each other. Turn the slave eye towards it or trigger it over the link.',
-    figures: {},
+    title: 'finding.slaveBlind.doesNotSee',
+    reason: why === 'between' ? 'finding.slaveBlind.cardBackgroundPersonWay' : 'finding.slaveBlind.theyFaceAwayEach',
+    figures: { light: named(flash.name), leader: named(leader.name) },
     paths: [`flashes[${index}].follows`],
     fixes,
   }

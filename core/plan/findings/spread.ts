@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import { natureOf } from '../../take/nature'
-import { type FixDraft, type Rule, length, time } from './types'
+import { type FixDraft, type Rule, length, time, named, said } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */
 const POOR_KEEP = 0.5
@@ -22,7 +22,7 @@ export const spread: Rule = a => {
       : ['moment.window.beforeTime', 'moment.window.afterTime']
     if (wider > 0 && wider < 5) {
       fixes.push({
-        label: 'Widen the window to {window} either way',
+        label: 'finding.spread.widenWindowEitherWay',
         figures: { window: travels ? length(wider, 'mm') : time(wider) },
         changes: paths.map(path => ({ path, value: wider })),
       })
@@ -33,7 +33,7 @@ export const spread: Rule = a => {
       const place = Math.floor(motion.positionAt(closest) * 1000) / 1000
       if (place > setup.sensor.position + 0.001) {
         fixes.unshift({
-          label: 'Move the beam closer to the subject: {place} from the start',
+          label: 'finding.spread.moveBeamCloserSubject',
           figures: { place: length(place, 'm') },
           changes: [{ path: 'sensor.position', value: place }],
         })
@@ -41,23 +41,18 @@ export const spread: Rule = a => {
     }
   }
   if (setup.trigger !== 'sensor' && setup.flashes.length > 0) {
-    fixes.push({ label: 'Trigger by sensor', changes: [{ path: 'trigger', value: 'sensor' }] })
+    fixes.push({ label: 'finding.spread.triggerSensor', changes: [{ path: 'trigger', value: 'sensor' }] })
   }
   return {
     id: 'spread',
     severity: 'warning',
     title:
-      setup.trigger === 'burst'
-        ? 'Frames come every {frame}; the moment lasts {window}'
-        : 'Takes scatter by {scatter}; the moment lasts {window}',
-    reason:
-      setup.trigger === 'burst'
-        ? 'On average {frames} frames per event fall into it. Raise the frame rate, or choose a moment ' +
-          'that lasts longer.'
-        : `No delay setting can change that. Largest cause: ${cause?.label ?? 'none'}, {largest}.`,
+      setup.trigger === 'burst' ? 'finding.spread.framesComeEveryMoment' : 'finding.spread.takesScatterMomentLasts',
+    reason: setup.trigger === 'burst' ? 'finding.spread.framesPerEvent' : 'finding.spread.noDelayChangesThat',
     figures: {
       scatter: time(a.spread.scatter),
       window: time(keep.before + keep.after),
+      cause: cause ? named(cause.label) : said('finding.spread.noCause'),
       largest: time(cause?.seconds ?? 0),
       frame: time(1 / setup.camera.frameRate),
       frames: { value: keep.framesPerEvent ?? 0, quantity: 'number' },

@@ -1,7 +1,7 @@
 import { type InFrame, inFrame } from '../../light/inFrame'
 import type { Assessment } from '../assess'
 import { FARTHER, type Part, asBrightAt, eachMended, firstWithin, leastStep, partFor, relit } from './candidateFixes'
-import { type FixDraft, type Rule, length, plain, power, share } from './types'
+import { type FixDraft, type Rule, length, power, share, named, count } from './types'
 
 /** rad a step round the subject, and m a step aside. */
 const ROUND = Math.PI / 90
@@ -33,14 +33,14 @@ function back(a: Assessment, heads: readonly InFrame[]): FixDraft[] {
   return heads.length === 1
     ? [
         {
-          label: `Move ${plain(first!.name)} back to {distance}, at {power}`,
-          figures: { distance: length(distance, 'm'), power: power(turned) },
+          label: 'finding.standsInFrame.moveBack',
+          figures: { distance: length(distance, 'm'), power: power(turned), light: named(first!.name) },
           changes,
         },
       ]
     : [
         {
-          label: 'Move them back to {times} of their distance and raise their power to match',
+          label: 'finding.standsInFrame.moveThemBackTheir',
           figures: { times: share(distance / a.setup.flashes[first!.index]!.distance) },
           changes,
         },
@@ -52,17 +52,14 @@ export const standsInFrame: Rule = a => {
   const standing = inFrame(a)
   const [first] = standing
   if (!first) return null
-  const others = standing.length > 1 ? ` and ${standing.length - 1} more` : ''
   return {
     id: 'in-frame',
     severity: 'note',
-    title: `${plain(first.name)}${others} in shot`,
-    reason: isHead(first)
-      ? 'Its head is inside the frame. Move it farther round or farther away.'
-      : 'It is inside the frame. Move it aside.',
-    figures: {},
+    title: standing.length > 1 ? 'finding.standsInFrame.severalInShot' : 'finding.standsInFrame.inShot',
+    reason: isHead(first) ? 'finding.standsInFrame.headInsideFrameMove' : 'finding.standsInFrame.insideFrameMoveAside',
+    figures: { name: named(first.name), others: count(standing.length - 1) },
     paths: standing.map(one => `${one.path}.${isHead(one) ? 'angle' : 'along'}`),
-    outOfReach: 'Move it farther out, or frame tighter.',
+    outOfReach: 'finding.standsInFrame.moveFartherOutFrame',
     fixes: () => [...eachMended(a, inFrame, aside), ...(standing.every(isHead) ? back(a, standing) : [])],
   }
 }

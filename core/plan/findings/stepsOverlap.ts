@@ -16,8 +16,8 @@ export const stepsOverlap: Rule = ({ setup, sequence }) => {
   return {
     id: 'steps-overlap',
     severity: 'warning',
-    title: 'Successive positions overlap by {share}',
-    reason: 'Steps of {step} for a body of {width}: up to {deepest} pops land in one spot.',
+    title: 'finding.stepsOverlap.successivePositionsOverlap',
+    reason: 'finding.stepsOverlap.stepsBodyUpPops',
     figures: {
       share: share(sequence.overlap),
       step: length(sequence.step, 'mm'),

@@ -11,7 +11,7 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   const dark = Math.floor((setup.sequence.groundStops - over) * 10) / 10
   if (dark >= -20)
     fixes.push({
-      label: 'Make background and clothing {ground} or darker',
+      label: 'finding.stillParts.makeBackgroundClothingDarker',
       figures: { ground: stops(dark) },
       changes: [{ path: 'sequence.groundStops', value: dark }],
     })
@@ -19,21 +19,21 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   const fewer = Math.floor(sequence.exposures.length * 2 ** -over)
   if (main && setup.sequence.groups.length === 1 && main.placing !== 'hand' && fewer >= 1)
     fixes.push({
-      label: 'Cut to {fewer} pops',
+      label: 'finding.stillParts.cutPops',
       figures: { fewer: count(fewer) },
       changes: [{ path: 'sequence.groups[0].count', value: fewer }],
     })
   const lower = setup.flashes.map(flash => Math.max(flash.minimumPower, flash.power * 2 ** -(Math.ceil(over * 3) / 3)))
   if (lower.every((p, i) => p < setup.flashes[i]!.power))
     fixes.push({
-      label: 'Lower the power to {power}',
+      label: 'finding.stillParts.lowerPower',
       figures: { power: power(lower[0]!) },
       changes: lower.map((value, i) => ({ path: `flashes[${i}].power`, value })),
     })
   if (sequence.panNeeded !== null && setup.sequence.panSpeed < sequence.panNeeded) {
     const speed = Math.ceil(sequence.panNeeded * 1000) / 1000
     fixes.push({
-      label: 'Pan at {speed}, away from the path, so that the still part separates',
+      label: 'finding.stillParts.panAwayPathStill',
       figures: { speed: { value: speed, quantity: 'angleRate' } },
       changes: [
         { path: 'sequence.panSpeed', value: speed },
@@ -44,8 +44,8 @@ export const stillParts: Rule = ({ setup, sequence, optics }) => {
   return {
     id: 'still-parts',
     severity: 'warning',
-    title: '{level} after {count} pops: still parts burn out',
-    reason: 'Where nothing moves, these pops add {stops} to the brightest; the frame is {field} wide.',
+    title: 'finding.stillParts.afterPopsStillParts',
+    reason: 'finding.stillParts.whereNothingMovesThese',
     figures: {
       level: stops(level),
       count: count(sequence.exposures.length),

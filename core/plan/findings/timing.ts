@@ -17,7 +17,7 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
     return place > 0
       ? [
           {
-            label: 'Move the beam to {place} from the start',
+            label: 'finding.timing.moveBeamStart',
             figures: { place: length(place, 'm') },
             changes: [{ path: 'sensor.position', value: place }],
           },
@@ -34,7 +34,7 @@ export function sensorAt(a: Assessment, sensed: number): FixDraft[] {
   if (source + along < 0) return []
   return [
     {
-      label: 'Move the microphone to {place} from the source',
+      label: 'finding.timing.moveMicrophoneSource',
       figures: { place: length(distance, 'm') },
       changes: [
         { path: 'sensor.position', value: source + along },

@@ -9,8 +9,8 @@ export const tooClose: Rule = ({ setup }) => {
   return {
     id: 'too-close',
     severity: 'error',
-    title: '{distance} is closer than the lens can focus',
-    reason: 'At {distance} a {focal} lens cannot focus; {closest} is assumed to be its closest.',
+    title: 'finding.tooClose.closerLensCanFocus',
+    reason: 'finding.tooClose.lensCannotFocusAssumed',
     figures: {
       distance: length(setup.picture.distance),
       closest: length(closest, 'm'),
@@ -19,7 +19,7 @@ export const tooClose: Rule = ({ setup }) => {
     paths: ['picture.distance', 'lens.focalLength'],
     fixes: [
       {
-        label: 'Move the camera back to {place}',
+        label: 'finding.tooClose.moveCameraBack',
         figures: { place: length(place, 'm') },
         changes: [{ path: 'picture.distance', value: place }],
       },

@@ -11,8 +11,38 @@ export interface Figure {
   quantity: Quantity
   unit?: string
 }
-/** Figures of a finding's text by the name of their placeholder. */
-export type Figures = Record<string, Figure>
+/** Text of a finding by its id; its words stand in `shared/texts/findings.ts`. */
+export type FindingText = `finding.${string}`
+
+/** Text of a result by its id; its words stand in `shared/texts/results.ts`. */
+export type ResultText = `result.${string}`
+
+/** Text of a check before the first take by its id; as of the two below its words stand in `shared/texts/advice.ts`. */
+export type CheckText = `check.${string}`
+/** Why a method will not do, by its id. */
+export type MethodText = `method.${string}`
+/** What to do next, by its id. */
+export type NextText = `next.${string}`
+
+/** Any text of the core by its id; its words stand in `shared/texts`. */
+export type TextId = FindingText | ResultText | CheckText | MethodText | NextText
+
+/** What somebody called a thing, as part of a text. */
+export interface Named {
+  name: string
+}
+/** A text as part of another; without figures of its own it has those of the whole. */
+export interface Said {
+  say: TextId
+  figures?: Figures
+}
+/** Texts in a row as part of another; steps have commas and begin with a capital. */
+export interface Listed {
+  each: Said[]
+  by: 'steps' | 'or' | 'plus' | 'semicolon'
+}
+/** What stands in place of the placeholders of a text, by their names. */
+export type Figures = Record<string, Figure | Named | Said | Listed>
 
 /** What a fix changes elsewhere, differences after − before. */
 export interface FixCost {
@@ -25,7 +55,7 @@ export interface FixCost {
 
 /** A fix as a rule proposes it: changes of the set-up. */
 export interface FixDraft {
-  label: string
+  label: FindingText
   figures?: Figures
   changes: Change[]
 }
@@ -44,16 +74,16 @@ export interface Fix extends FixDraft {
 export interface FindingDraft {
   id: FindingId
   severity: Severity
-  /** Text with figures in braces. */
-  title: string
-  reason: string
+  /** What will be seen, and why. */
+  title: FindingText
+  reason: FindingText
   figures: Figures
   /** Fields it is about, the first where a message belongs. */
   paths: string[]
   /** A function where they are searched for: it is asked only of findings that are shown. */
   fixes: readonly FixDraft[] | (() => FixDraft[])
-  /** With figures in braces: what would do it, told where no fix here does. */
-  outOfReach?: string
+  /** What would do it, told where no fix here does. */
+  outOfReach?: FindingText
 }
 
 /** A finding with the fixes that were tried and do help. */
@@ -123,8 +153,10 @@ export type FindingId =
   | 'catch'
   | 'face-away'
 
-/** A name as part of a text: it holds no figures of its own. */
-export const plain = (name: string): string => name.replaceAll('{', '').replaceAll('}', '')
+/** A name as part of a text. */
+export const named = (name: string): Named => ({ name })
+/** A text as part of another. */
+export const said = (say: TextId, figures?: Figures): Said => ({ say, ...(figures ? { figures } : {}) })
 
 /** A figure of time, s. */
 export const time = (value: number): Figure => ({ value, quantity: 'time' })

@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess'
-import { type Figure, type Figures, length, share, speed, time } from '../findings/types'
+import { type Figure, type Figures, type ResultText, length, said, share, speed, time } from '../findings/types'
 import { keeperOf } from '../keeper'
 import type { Cause, CauseKind } from '../../take/spread'
 import { type ResultDraft, angle, rate } from './types'
@@ -14,14 +14,13 @@ export function spreadResults(a: Assessment): (ResultDraft | null)[] {
   const unknown = causesOf(a, 'uncertainty')
   const byPlace = a.alongSpeed > 0 && setup.moment.reference === 'travel'
   const asPlace = (seconds: number): Figure => (byPlace ? length(seconds * a.alongSpeed, 'mm') : time(seconds))
-  const root = (causes: Cause[]): [string, Figures] => {
-    const shown = causes.slice(0, 4)
-    const more = causes.length > shown.length ? ' + …' : ''
+  const root = (causes: Cause[]): [ResultText, Figures] => {
+    const shown = causes.slice(0, 4).map(cause => said('result.chances.square', { cause: time(cause.seconds) }))
+    const more = causes.length > shown.length ? [said('result.chances.more')] : []
+    const text = byPlace ? 'result.chances.rootByPlace' : 'result.chances.root'
     return [
-      shown.length === 0
-        ? 'nothing varies'
-        : `√(${shown.map((_, i) => `{c${i}}²`).join(' + ')}${more})${byPlace ? ' × {v}' : ''}`,
-      { ...Object.fromEntries(shown.map((cause, i) => [`c${i}`, time(cause.seconds)])), v: speed(a.alongSpeed) },
+      shown.length === 0 ? 'result.chances.nothingVaries' : text,
+      { squares: { each: [...shown, ...more], by: 'plus' }, v: speed(a.alongSpeed) },
     ]
   }
   const [scatterText, scatterFigures] = root(scatter)
@@ -29,7 +28,7 @@ export function spreadResults(a: Assessment): (ResultDraft | null)[] {
   return [
     {
       id: 'spread',
-      label: byPlace ? 'Spread at the mark' : 'Spread of a take',
+      label: byPlace ? 'result.chances.spreadMark' : 'result.chances.spreadTake',
       value: asPlace(spread.scatter),
       formula: scatterText,
       figures: scatterFigures,
@@ -38,7 +37,7 @@ export function spreadResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'unknown',
-      label: 'First take: uncertainty',
+      label: 'result.chances.firstTakeUncertainty',
       value: asPlace(spread.uncertainty),
       formula: unknownText,
       figures: unknownFigures,
@@ -56,13 +55,11 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
   return [
     {
       id: 'keeper',
-      label: 'Chance that this take is a keeper',
+      label: 'result.chances.chanceTakeKeeper',
       value: share(keeper.chance),
       causes: spread.causes,
       read: b => keeperOf(b).chance,
-      formula: a.face
-        ? 'on time {moment} × its face seen {face} × kept {kept} × it fires {fires}'
-        : 'on time {moment} × kept {kept} × it fires {fires}',
+      formula: a.face ? 'result.chances.timeFaceSeenKept' : 'result.chances.timeKeptFires',
       figures: {
         moment: share(keeper.parts.moment),
         face: share(keeper.parts.face),
@@ -72,14 +69,12 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'keep',
-      label: 'On time, once the delay is found',
+      label: 'result.chances.timeOnceDelayFound',
       value: share(keep.perTake),
       causes: scatter,
       read: b => b.keep.perTake,
       formula:
-        setup.trigger === 'burst'
-          ? 'frame rate {rate} × window {window}: frames in the window, each event'
-          : 'chance that a normal error (mean {bias}, spread {scatter}) lies between −{before} and {after}',
+        setup.trigger === 'burst' ? 'result.chances.frameRateWindowFrames' : 'result.chances.chanceNormalErrorMean',
       figures: {
         rate: rate(setup.camera.frameRate),
         window: time(keep.before + keep.after),
@@ -91,21 +86,21 @@ export function chanceResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'first',
-      label: 'On time, this take',
+      label: 'result.chances.timeTake',
       value: share(keep.firstTake),
       causes: spread.causes,
       read: b => b.keep.firstTake,
-      formula: 'the same, with the plan’s own uncertainty added: √({scatter}² + {unknown}²)',
+      formula: 'result.chances.samePlanSOwn',
       figures: { scatter: time(spread.scatter), unknown: time(spread.uncertainty) },
     },
     a.face === null
       ? null
       : {
           id: 'face',
-          label: 'Chance that a good face shows',
+          label: 'result.chances.chanceGoodFaceShows',
           value: share(a.face.chance),
           read: b => b.face?.chance ?? null,
-          formula: 'after {t} at {n} it is {turned} ± {scatter} off the camera; it counts within {w}',
+          formula: 'result.chances.afterOffCameraCounts',
           figures: {
             n: rate(setup.motion.turns),
             t: time(timing.captured ?? 0),

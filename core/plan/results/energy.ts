@@ -21,10 +21,10 @@ export function energyResult(a: Assessment): ResultDraft | null {
     ? null
     : {
         id: 'energy',
-        label: 'Energy at the subject',
+        label: 'result.energy.energySubject',
         value: energy(value),
         read: b => energyAt(b, impactSpeed(b)),
-        formula: '½ m v², m = {m}, v = {v} after drag: what the backstop has to hold',
+        formula: 'result.energy.formula',
         figures: { m: mass(a.known.motion.mass), v: speed(v!) },
       }
 }

@@ -1,6 +1,21 @@
+import type { Setup } from '../../setup/types'
 import { cameraSets } from '../../setup/metered'
 import type { Assessment } from '../assess'
-import { aperture, iso, length, plain, share, shutter, speed, stops, time } from '../findings/types'
+import {
+  type Said,
+  aperture,
+  count,
+  iso,
+  length,
+  named,
+  power,
+  said,
+  share,
+  shutter,
+  speed,
+  stops,
+  time,
+} from '../findings/types'
 import { type ResultDraft, angle, ev, number, withCards } from './types'
 
 /** What light and shutter make of the picture. */
@@ -12,10 +27,10 @@ export function exposureResults(a: Assessment): (ResultDraft | null)[] {
       ? null
       : {
           id: 'own-shutter',
-          label: 'Shutter speed set by the camera',
+          label: 'result.exposure.shutterSpeedSetCamera',
           value: shutter(picture.shutter),
           read: b => b.known.picture.shutter,
-          formula: 'at {N} in {ev}: lowest ISO down to 1/120 s, then higher ISO (here {iso}), then a longer time',
+          formula: 'result.exposure.meteredFormula',
           figures: {
             N: aperture(picture.aperture),
             ev: { value: picture.ambientEv, quantity: 'ev' },
@@ -27,10 +42,10 @@ export function exposureResults(a: Assessment): (ResultDraft | null)[] {
     exposure.flash === null ? null : flashResult(a, exposure.flash),
     {
       id: 'ambient',
-      label: 'Ambient',
+      label: 'result.exposure.ambient',
       value: stops(exposure.ambient),
       read: b => b.exposure.ambient,
-      formula: '{ev} + log₂(ISO / 100) − log₂(N² / t), {iso}, N = {N}, t = {t}; black below {limit}',
+      formula: 'result.exposure.ambientFormula',
       figures: {
         ev: ev(picture.ambientEv),
         iso: iso(picture.iso),
@@ -43,10 +58,10 @@ export function exposureResults(a: Assessment): (ResultDraft | null)[] {
       ? null
       : {
           id: 'band',
-          label: 'Shutter band',
+          label: 'result.exposure.shutterBand',
           value: share(band.dark),
           read: b => b.shutter.dark,
-          formula: 'rows with y · {travel} + {t} ≤ {travel} + lag are dark; clean from {clean}',
+          formula: 'result.exposure.bandFormula',
           figures: {
             travel: time(camera.curtainTravel),
             t: shutter(picture.shutter),
@@ -60,16 +75,12 @@ export function exposureResults(a: Assessment): (ResultDraft | null)[] {
 function streakResult({ known: { picture }, sharpness }: Assessment): ResultDraft {
   return {
     id: 'blur',
-    label:
-      sharpness.worst === null
-        ? 'Streak, nothing must be sharp'
-        : `Streak, ${plain(sharpness.worst.name).toLowerCase()}`,
+    label: sharpness.worst === null ? 'result.exposure.noStreak' : 'result.exposure.streak',
     value: length(sharpness.subject, 'mm'),
     read: b => b.sharpness.subject,
-    formula:
-      `{v} × {d} (${sharpness.by === 'flash' ? 'core of all the light; of one flash its t.1' : 'shutter'}) × ` +
-      `cos {a}; {px} pixels, limit {limit}`,
+    formula: sharpness.by === 'flash' ? 'result.exposure.streakByFlash' : 'result.exposure.streakByShutter',
     figures: {
+      part: named((sharpness.worst?.name ?? '').toLowerCase()),
       v: speed(sharpness.speed),
       d: time(sharpness.duration),
       a: angle(picture.angleToSensor),
@@ -85,10 +96,10 @@ function ghostResult({ sharpness, known: { picture } }: Assessment): ResultDraft
   if (!ghost) return null
   return {
     id: 'ghost',
-    label: 'Ghost beside it, in all',
+    label: 'result.exposure.ghostBesideAll',
     value: length(ghost.length, 'mm'),
     read: b => b.sharpness.ghost?.length ?? b.sharpness.subject,
-    formula: '{v} × the time until what is lit is {floor} under correct; on average {under} under the sharp core',
+    formula: 'result.exposure.ghostFormula',
     figures: {
       v: speed(sharpness.speed),
       floor: { value: -picture.ambientLimit, quantity: 'stops', unit: 'unsigned' },
@@ -97,42 +108,44 @@ function ghostResult({ sharpness, known: { picture } }: Assessment): ResultDraft
   }
 }
 
+/** One light of those that are added up. */
+const lightSaid = ({ units, guideNumber, power: set, distance }: Setup['flashes'][number]): Said =>
+  said(units > 1 ? 'result.exposure.severalUnits' : 'result.exposure.oneUnit', {
+    units: count(units),
+    guide: { value: guideNumber, quantity: 'guide' },
+    power: power(set),
+    distance: length(distance, 'm'),
+  })
+
 /** @param level of what faces the camera, or of a silhouette's background, stops */
 function flashResult({ known: setup, exposure, optics }: Assessment, level: number): ResultDraft {
   const { picture, scene } = setup
   if (exposure.silhouette)
     return {
       id: 'flash',
-      label: 'Background, of a silhouette',
+      label: 'result.exposure.backgroundSilhouette',
       value: stops(level),
       read: b => b.exposure.flash,
-      formula: `lights on the background, {d} behind the subject, reflectance {r}, at {N}, {iso}${withCards(setup)}`,
+      formula: 'result.exposure.silhouetteFormula',
       figures: {
         d: length(scene.ground.distance, 'm'),
         r: share(scene.ground.reflectance),
         N: aperture(optics.effectiveAperture),
         iso: iso(picture.iso),
+        cards: withCards(setup),
       },
     }
   return {
     id: 'flash',
-    label: 'Flash exposure',
+    label: 'result.exposure.flashExposure',
     value: stops(level),
     read: b => b.exposure.flash,
-    formula: `2 log₂(√Σ N² / {N}), ${exposure.front
-      .map(i => `${setup.flashes[i]!.units > 1 ? `${setup.flashes[i]!.units} × ` : ''}{g${i}} at {p${i}}, {d${i}} off`)
-      .slice(0, 4)
-      .join('; ')}; {iso}${withCards(setup)}`,
+    formula: 'result.exposure.flashFormula',
     figures: {
       N: aperture(optics.effectiveAperture),
       iso: iso(picture.iso),
-      ...Object.fromEntries(
-        setup.flashes.flatMap((flash, i) => [
-          [`g${i}`, { value: flash.guideNumber, quantity: 'guide' as const }],
-          [`p${i}`, { value: flash.power, quantity: 'power' as const }],
-          [`d${i}`, length(flash.distance, 'm')],
-        ]),
-      ),
+      lights: { each: exposure.front.slice(0, 4).map(i => lightSaid(setup.flashes[i]!)), by: 'semicolon' },
+      cards: withCards(setup),
     },
   }
 }

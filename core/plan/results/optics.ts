@@ -11,10 +11,10 @@ export function opticsResults(a: Assessment): (ResultDraft | null)[] {
       ? null
       : {
           id: 'depth',
-          label: 'Depth of field',
+          label: 'result.optics.depthField',
           value: length(optics.depth, 'mm'),
           read: b => b.optics.depth,
-          formula: 'exact thin lens: {f} at f-number {N}, {s} off, circle {c}; from {near} to {far}; wanted {wanted}',
+          formula: 'result.optics.depthFormula',
           figures: {
             f: length(lens.focalLength, 'mm'),
             N: aperture(picture.aperture),
@@ -27,10 +27,10 @@ export function opticsResults(a: Assessment): (ResultDraft | null)[] {
         },
     {
       id: 'airy',
-      label: 'Diffraction',
+      label: 'result.optics.diffraction',
       value: length(optics.airy, 'µm'),
       read: b => b.optics.airy,
-      formula: '2.44 λ N (1 + m / P), N = {N}, m = {m}: {px} pixels wide',
+      formula: 'result.optics.airyFormula',
       figures: {
         N: aperture(picture.aperture),
         m: number(optics.magnification),
@@ -39,10 +39,10 @@ export function opticsResults(a: Assessment): (ResultDraft | null)[] {
     },
     {
       id: 'field',
-      label: 'Field of view',
+      label: 'result.optics.fieldView',
       value: length(optics.fieldWidth, 'mm'),
       read: b => b.optics.fieldWidth,
-      formula: 'sensor {w} / magnification {m}, m = f / (s − f)',
+      formula: 'result.optics.fieldFormula',
       figures: { w: length(camera.sensorWidth, 'mm'), m: number(optics.magnification) },
     },
   ]
@@ -54,10 +54,10 @@ export function beamResult({ known: setup, beamBlock }: Assessment): ResultDraft
     ? null
     : {
         id: 'beam',
-        label: 'Beam block time',
+        label: 'result.optics.beamBlockTime',
         value: time(beamBlock),
         read: b => b.beamBlock,
-        formula: '({l} + {w}) / speed there; the sensor needs {r}',
+        formula: 'result.optics.beamFormula',
         figures: {
           l: length(setup.motion.objectLength, 'mm'),
           w: length(setup.sensor.beamWidth, 'mm'),

@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import type { Assessment } from '../assess'
-import { time } from '../findings/types'
+import { named, said, time } from '../findings/types'
 import { momentFormula, sensedFormula } from './formulas'
 import type { ResultDraft } from './types'
 
@@ -13,10 +13,10 @@ export function timeResults(a: Assessment): (ResultDraft | null)[] {
   return [
     {
       id: 'delay',
-      label: setup.delay === null ? 'Planned delay' : 'Dialled delay',
+      label: setup.delay === null ? 'result.times.plannedDelay' : 'result.times.dialledDelay',
       value: timing.used === null ? null : { ...time(timing.used) },
       read: b => b.timing.wanted,
-      formula: 'moment {moment} − sensed {sensed} − chain {chain} = {wanted}, nearest step {step}',
+      formula: 'result.times.delayFormula',
       figures: {
         moment: time(timing.moment ?? 0),
         sensed: time(timing.sensed ?? 0),
@@ -30,7 +30,7 @@ export function timeResults(a: Assessment): (ResultDraft | null)[] {
       ? null
       : {
           id: 'sensed',
-          label: sensorOf(setup).crossed ? 'Crosses the beam' : 'Sensed',
+          label: sensorOf(setup).crossed ? 'result.times.crossesBeam' : 'result.times.sensed',
           value: timing.sensed === null ? null : time(timing.sensed),
           formula: sensedText,
           figures: sensedFigures,
@@ -38,7 +38,7 @@ export function timeResults(a: Assessment): (ResultDraft | null)[] {
         },
     {
       id: 'moment',
-      label: 'Moment',
+      label: 'result.times.moment',
       value: timing.moment === null ? null : time(timing.moment),
       formula: momentText,
       figures: momentFigures,
@@ -48,11 +48,18 @@ export function timeResults(a: Assessment): (ResultDraft | null)[] {
       ? null
       : {
           id: 'chain',
-          label: 'Chain',
+          label: 'result.times.chain',
           value: time(timing.chainLatency),
           read: b => b.timing.chainLatency,
-          formula: a.stages.map((stage, i) => `${stage.label} {s${i}}`).join(' + '),
-          figures: Object.fromEntries(a.stages.map((stage, i) => [`s${i}`, time(stage.latency)])),
+          formula: 'result.times.chainFormula',
+          figures: {
+            stages: {
+              each: a.stages.map(({ label, latency }) =>
+                said('result.times.stage', { stage: named(label), latency: time(latency) }),
+              ),
+              by: 'plus',
+            },
+          },
         },
   ]
 }

@@ -1,16 +1,17 @@
 import type { Assessment } from '../assess'
-import type { Figure, Figures } from '../findings/types'
+import { type Figure, type Figures, type Named, type ResultText, type Said, named, said } from '../findings/types'
 import type { Setup } from '../../setup/types'
 import type { Cause } from '../../take/spread'
 
 /** A result of the plan with where it comes from. */
 export interface Result {
   id: string
-  label: string
+  label: ResultText
   /** What it is in this set-up; null: it does not exist here. */
   value: Figure
-  /** How it is worked out, with this set-up's figures in braces. */
-  formula: string
+  /** How it is worked out. */
+  formula: ResultText
+  /** This set-up's figures in label and formula. */
   figures: Figures
   /** Sources of its spread, the largest first; empty for what has none. */
   causes: Cause[]
@@ -32,6 +33,6 @@ export const rate = (value: number): Figure => ({ value, quantity: 'rate' })
 /** An exposure value at ISO 100. */
 export const ev = (value: number): Figure => ({ value, quantity: 'ev' })
 
-/** Said where there are any. */
-export const withCards = ({ scene }: Pick<Setup, 'scene'>): string =>
-  scene.cards.length > 0 ? '; cards and flags included' : ''
+/** That cards count, said where there are any. */
+export const withCards = ({ scene }: Pick<Setup, 'scene'>): Said | Named =>
+  scene.cards.length > 0 ? said('result.scene.cardsIncluded') : named('')

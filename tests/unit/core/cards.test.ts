@@ -14,6 +14,7 @@ import {
 import { seededRandom } from '~~/core/math/random'
 import { sceneFigures } from '~~/core/light/figures'
 import { lampsOf } from '~~/core/light/lamps'
+import { inWords } from '../../support/figures'
 
 /*
  * Light counted ray by ray: nothing here is the core's but the set-up and the stops that it tells. Axes of the table
@@ -105,7 +106,7 @@ test('a light turned to a card beside it is bounced: no light straight, and a pi
   const { findings } = plan(lit([{ ...bounced, distance: 1.2, power: key.power * 6.5 }], [white]))
   expect(findings.map(({ id }) => id)).not.toContain('aimed-away')
   const { fixes } = findings.find(({ id }) => id === 'exposure')!
-  expect(fixes.find(({ label }) => label === 'Aim Key at the subject')!.changes).toEqual(
+  expect(fixes.find(({ label }) => label === 'finding.aimedAway.aimSubject')!.changes).toEqual(
     ['aimAlong', 'aimAcross', 'aimOut'].map(of => ({ path: `flashes[0].${of}`, value: 0 })),
   )
 })
@@ -194,7 +195,7 @@ test('what is remembered of lights is never told of others: each figure moved is
 })
 
 test('the exposure is said to count cards where there are any, and light that a card stops is still told', () => {
-  const told = (setup: Setup) => resultsOf(plan(setup)).find(({ id }) => id === 'flash')!.formula
+  const told = (setup: Setup) => inWords(resultsOf(plan(setup)).find(({ id }) => id === 'flash')!).formula
   expect(told(lit([bare()]))).not.toContain('cards')
   expect(told(lit([bare()], [card()]))).toMatch(/; cards and flags included$/)
 })

@@ -18,6 +18,7 @@ import { sceneFigures } from '~~/core/light/figures'
 import { motionFor } from '~~/core/take/chain'
 import { type Draw, EvidenceWorld, type Told } from '../../support/evidenceWorld'
 import { runs } from '../../support/runs'
+import { figure, inWords } from '../../support/figures'
 
 const cracker = newSetup('projectile')
 const dialled = assess(cracker).timing.used
@@ -37,7 +38,7 @@ describe('what was seen counts once', () => {
       expect(told.spread.uncertainty).toBe(once.spread.uncertainty)
       expect(told.keep.firstTake).toBe(once.keep.firstTake)
       const asked = told.findings.find(finding => finding.id === 'evidence-repeat')!
-      expect(asked.figures.n!.value).toBe(times)
+      expect(figure(asked.figures.n).value).toBe(times)
       const [one, each] = asked.fixes
       expect(assess(withChanges(told.entered, one!.changes)).timing.wanted).toBe(once.timing.wanted)
       const several = assess(withChanges(told.entered, each!.changes))
@@ -71,15 +72,15 @@ describe('what was seen counts once', () => {
 describe('what was seen is never swallowed', () => {
   const asked = (...evidence: Evidence[]) => {
     const whole = plan(seen(...evidence))
-    return { whole, told: whole.findings.find(finding => finding.id === 'evidence-surprise') }
+    return { whole, told: inWords(whole.findings.find(finding => finding.id === 'evidence-surprise')) }
   }
   const side = (kind: 'beyond' | 'short', value: number) => evidenceOf(cracker, { kind, value, delay: dialled })
 
   test('“beyond 3 m” where 0.03 m is expected', () => {
     const { told } = asked(side('beyond', 3))
-    expect(told!.figures.read!.value).toBe(3)
-    expect(told!.figures.expected!.value).toBeCloseTo(0.03, 2)
-    expect(told!.figures.sigma!.value).toBeLessThan(0.04)
+    expect(figure(told!.figures.read).value).toBe(3)
+    expect(figure(told!.figures.expected).value).toBeCloseTo(0.03, 2)
+    expect(figure(told!.figures.sigma).value).toBeLessThan(0.04)
     expect(told!.title).toMatch(/beyond/)
   })
 
@@ -91,9 +92,9 @@ describe('what was seen is never swallowed', () => {
   test('a place typed as 5 m: everything else says what it says without it', () => {
     const speed = evidenceOf(cracker, { kind: 'speed', value: 34, at: 0.3 })
     const { told } = asked(place(0.03), place(0.031), speed, place(5))
-    expect(told!.figures.read!.value).toBe(5)
-    expect(told!.figures.expected!.value).toBeCloseTo(0.03, 2)
-    expect(told!.figures.sigma!.value).toBeLessThan(0.03)
+    expect(figure(told!.figures.read).value).toBe(5)
+    expect(figure(told!.figures.expected).value).toBeCloseTo(0.03, 2)
+    expect(figure(told!.figures.sigma).value).toBeLessThan(0.03)
     const [leave] = told!.fixes
     const without = plan(withChanges(seen(place(0.03), place(0.031), speed, place(5)), leave!.changes))
     expect(without.setup.motion.speed).toBeCloseTo(34, 0)

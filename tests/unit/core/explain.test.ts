@@ -15,8 +15,9 @@ import {
   withChange,
   withChanges,
 } from '~~/core'
-import { fillFigures } from '~~/shared/text/figures'
+import { tell } from '~~/shared/text/figures'
 import { checkSetup } from '~~/shared/schemas/setup'
+import { inWords } from '../../support/figures'
 
 const change = (recipe: Recipe, values: Record<string, string | number | null>) =>
   plan(
@@ -32,7 +33,7 @@ describe('why this number', () => {
     const results = resultsOf(p)
     expect(results.length).toBeGreaterThan(9)
     for (const result of results) {
-      expect(fillFigures(result.formula, result.figures)).not.toMatch(/[{}]|NaN|undefined/)
+      expect(tell(result.formula, result.figures)).not.toMatch(/[{}]|NaN|undefined/)
       const read = result.read(p)
       expect(read).not.toBeNull()
       if (!['delay', 'spread', 'unknown'].includes(result.id)) expect(read! - result.value.value).toBeCloseTo(0, 9)
@@ -122,14 +123,14 @@ describe('tests before the first take', () => {
 
   test.each(RECIPES)('every test of %s says what to do and what to expect', recipe => {
     for (const check of checksOf(plan(newSetup(recipe)))) {
-      for (const text of [check.how, check.predicted]) expect(fillFigures(text, check.figures)).not.toMatch(/[{}]|NaN/)
+      for (const text of [check.how, check.predicted]) expect(tell(text, check.figures)).not.toMatch(/[{}]|NaN/)
       expect(check.meaning).toBeNull()
     }
   })
   test('a frame that is not black tells the light of the room, and the plan then predicts that frame', () => {
     const p = change('projectile', { 'tests.black.stops': -4 })
     expect(after(p, 'black').exposure.ambient).toBeCloseTo(-4, 1)
-    expect(fillFigures(meaning(after(p, 'black'), 'black')!.text, {})).toMatch(/^As predicted/)
+    expect(tell(meaning(after(p, 'black'), 'black')!.text, {})).toMatch(/^As predicted/)
   })
   test('a stand-in off its exposure tells the guide numbers', () => {
     const p = change('projectile', { 'tests.exposure.stops': 1 })
@@ -154,7 +155,7 @@ describe('tests before the first take', () => {
     )
     const learnt = after(shot, 'control')
     // The learnt speed puts the object where the control shot showed it.
-    expect(fillFigures(checksOf(learnt).find(c => c.id === 'control')!.meaning!.text, {})).toMatch(/^As predicted/)
+    expect(tell(checksOf(learnt).find(c => c.id === 'control')!.meaning!.text, {})).toMatch(/^As predicted/)
     expect(learnt.setup.motion.speed).not.toBe(p.setup.motion.speed)
   })
   test('a late control shot of a burst tells the tear speed', () => {
@@ -168,13 +169,13 @@ describe('tests before the first take', () => {
     ['ten of ten', { 'tests.sensor.events': 10, 'tests.sensor.fired': 10 }, /at least 79/],
   ])('sensor: %s', (_, values, text) => {
     const m = meaning(change('projectile', values), 'sensor')!
-    expect(fillFigures(m.text, m.figures)).toMatch(text)
+    expect(tell(m.text, m.figures)).toMatch(text)
   })
 })
 
 describe('where a set-up stands', () => {
   const none = { takes: 0, on: 0, keepers: 0, used: 0 }
-  const stand = (setup: ReturnType<typeof newSetup>, counts = none) => statusOf(setup, plan(setup), counts)
+  const stand = (setup: ReturnType<typeof newSetup>, counts = none) => inWords(statusOf(setup, plan(setup), counts))
   const ready = () => ({ ...newSetup('projectile'), lists: { ...newSetup('projectile').lists, preparation: [] } })
 
   test('what cannot work is fixed first, then prepared, tested, fired, kept', () => {

@@ -13,6 +13,7 @@ import { dialCardText } from '~~/shared/text/dialCard'
 import { keeperText } from '~~/shared/text/keeper'
 import { runs } from '../../support/runs'
 import { keepersOfWorld } from '../../support/worldKeepers'
+import { figure } from '../../support/figures'
 
 /** Takes of the practice world, and the luck of so few: three standard errors of it. */
 const TAKES = runs(450)
@@ -78,7 +79,7 @@ test('one quantity, one value: dial card, figures and files say the same', () =>
     .map(result => withPlayed(result, many))
     .find(result => result.id === 'keeper')!
   expect(keeper.value.value).toBe(many.keeper)
-  expect(keeper.figures.moment!.value).toBe(many.parts.moment)
+  expect(figure(keeper.figures.moment).value).toBe(many.parts.moment)
 })
 
 test('what takes have taught counts for the next one', () => {

@@ -1,8 +1,7 @@
-import { assess, completeSetup, keeperOf, newSetup, plan, playedSessions, withChange } from '~~/core'
+import { assess, completeSetup, keeperOf, newSetup, plan, playedSessions, withChange, marked } from '~~/core'
 import { type OnTimeTakes, keptShareFor, studioShare } from '~~/core/season'
 import { seededRandom } from '~~/core/math/random'
 import { keeperText } from '~~/shared/text/keeper'
-import { marked } from '~~/core'
 
 const rows = (share: number, setups = 24, seed = 1): OnTimeTakes[] => {
   const random = seededRandom(seed)

@@ -14,6 +14,7 @@ import {
   withChanges,
 } from '~~/core'
 import { GRAVITY } from '~~/core/physics/constants'
+import { figure, inWords } from '../../support/figures'
 
 const change = (setup: Setup, values: Record<string, string | number | boolean | null>): Setup =>
   withChanges(
@@ -222,7 +223,7 @@ describe('spread and keep rate', () => {
 })
 
 describe('methods side by side', () => {
-  const methods = compareMethods(cracker())
+  const methods = inWords(compareMethods(cracker()))
   const of = (method: string, trigger: string) => methods.find(m => m.method === method && m.trigger === trigger)!
 
   test('the method in use will do for the cracker, and heads the list', () => {
@@ -231,11 +232,11 @@ describe('methods side by side', () => {
   })
   test('what is too dark says by how much, and at which ISO: the most the camera is trusted with, or its own', () => {
     const dark = (values: Record<string, number | boolean>) => {
-      const tried = compareMethods({ ...cracker({ 'picture.ambientEv': -4, ...values }), flashes: [] })
+      const tried = inWords(compareMethods({ ...cracker({ 'picture.ambientEv': -4, ...values }), flashes: [] }))
       const method = tried.find(m => m.method === 'fast-shutter' && m.trigger === 'sensor')!
       const { reason, figures } = method.ruledOut.find(r => r.reason.startsWith('Under by'))!
-      expect(figures.iso!.value).toBe(method.iso)
-      expect(figures.under!.value).toBe(-method.exposure)
+      expect(figure(figures.iso).value).toBe(method.iso)
+      expect(figure(figures.under).value).toBe(-method.exposure)
       return [reason, method.iso]
     }
     const most = 'Under by {under} at {iso}, the highest acceptable ISO.'
@@ -269,7 +270,7 @@ describe('methods side by side', () => {
         .join(),
     ).toMatch(/Frames come every/)
     expect(
-      compareMethods(newSetup('powder'))
+      inWords(compareMethods(newSetup('powder')))
         .find(m => m.method === 'sync-shutter' && m.trigger === 'burst')!
         .ruledOut.map(r => r.reason)
         .join(),

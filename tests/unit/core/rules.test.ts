@@ -1,23 +1,27 @@
 import { type Recipe, assess, evidenceOf, newSetup, withChanges } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
-import { evidenceSurprise } from '~~/core/plan/findings/evidenceOutlier'
-import { faceAway } from '~~/core/plan/findings/faceAway'
-import { burstBuffer } from '~~/core/plan/findings/burstBuffer'
-import { burstRecycle } from '~~/core/plan/findings/burstRecycle'
-import { catchBehind } from '~~/core/plan/findings/catchBehind'
-import { coarseStep, coarseStepOf } from '~~/core/plan/findings/coarseStep'
-import { spread } from '~~/core/plan/findings/spread'
-import { beamTooShort } from '~~/core/plan/findings/beamTooShort'
-import { holdOffShort } from '~~/core/plan/findings/holdOffShort'
-import { opticalPreFlash } from '~~/core/plan/findings/opticalPreFlash'
-import { poolShallow } from '~~/core/plan/findings/poolShallow'
-import { sensorThreshold } from '~~/core/plan/findings/sensorThreshold'
-import { silentSource } from '~~/core/plan/findings/silentSource'
-import { delayOff } from '~~/core/plan/findings/delayOff'
-import { delayTooLong } from '~~/core/plan/findings/delayTooLong'
-import { negativeDelay } from '~~/core/plan/findings/negativeDelay'
-import { neverArrives } from '~~/core/plan/findings/neverArrives'
+import { coarseStepOf } from '~~/core/plan/findings/coarseStep'
 import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
+import { figure } from '../../support/figures'
+import {
+  beamTooShort,
+  burstBuffer,
+  burstRecycle,
+  catchBehind,
+  coarseStep,
+  delayOff,
+  delayTooLong,
+  evidenceSurprise,
+  faceAway,
+  holdOffShort,
+  negativeDelay,
+  neverArrives,
+  opticalPreFlash,
+  poolShallow,
+  sensorThreshold,
+  silentSource,
+  spread,
+} from '../../support/wordedRules'
 
 describe('few takes keep', () => {
   const poor = { keep: { perTake: 0.2, before: 0.001, after: 0.002 } }
@@ -85,16 +89,16 @@ describe('few takes keep', () => {
 
   test('scatter against the window, with the largest cause and its field', () => {
     const of = (perTake: number) => spread(at('projectile', {}, { keep: { perTake, before: 0.001, after: 0.003 } }))
-    expect(of(0.49)!.figures.window!.value).toBeCloseTo(0.004, 12)
+    expect(figure(of(0.49)!.figures.window).value).toBeCloseTo(0.004, 12)
     expect(of(0.5)).toBeNull()
     const said = spread(at('projectile', {}, poor))!
     const cause = at('projectile').spread.causes.find(one => one.kind === 'scatter')!
     expect(said.paths).toEqual([cause.path])
-    expect(said.figures.largest!.value).toBe(cause.seconds)
+    expect(figure(said.figures.largest).value).toBe(cause.seconds)
     expect(said.reason).toContain(`Largest cause: ${cause.label},`)
     const none = spread(at('projectile', {}, { ...poor, spread: { causes: [] } }))!
     expect(none.paths).toEqual(['moment.window.afterDistance'])
-    expect(none.figures.largest!.value).toBe(0)
+    expect(figure(none.figures.largest).value).toBe(0)
     expect(none.reason).toContain('Largest cause: none,')
   })
 })
@@ -151,7 +155,7 @@ describe('a burst', () => {
     expect(burstRecycle(a)).toBeNull()
     slow.setup = { ...slow.setup, flashes: [flash, { ...flash, recycleTime: 0.1001 }] }
     const told = burstRecycle(slow)!
-    expect(told.figures.recycle!.value).toBeCloseTo(0.1001, 12)
+    expect(figure(told.figures.recycle).value).toBeCloseTo(0.1001, 12)
     expect(offered(told)).toEqual([['camera.frameRate', 9.9]])
     expect(burstRecycle({ ...slow, setup: { ...slow.setup, flashes: [] } })).toBeNull()
     expect(burstRecycle({ ...slow, setup: { ...slow.setup, trigger: 'sensor' } })).toBeNull()
@@ -203,7 +207,7 @@ describe('the moment or the sensor is never reached', () => {
     expect(never({ timing: { moment: null } })!.reason).toMatch(/^With these figures the object does not get there/)
     const toss = never({ timing: { moment: null } }, {}, 'toss')!
     expect(toss.reason).toMatch(/^Tossed at \{speed\} it rises only \{rise\}/)
-    expect(toss.figures.rise!.value).toBeCloseTo(at('toss').setup.motion.speed ** 2 / 19.6133, 9)
+    expect(figure(toss.figures.rise).value).toBeCloseTo(at('toss').setup.motion.speed ** 2 / 19.6133, 9)
   })
 })
 
@@ -219,7 +223,7 @@ describe('the light comes too late', () => {
     expect(negativeDelay(fired(0.00090001))).toBeNull()
     expect(negativeDelay(fired(0.00089999))?.id).toBe('negative-delay')
     expect(negativeDelay(fired(0.00070001, 0.0003))).toBeNull()
-    expect(negativeDelay(fired(0.00069999, 0.0003))!.figures.late!.value).toBeCloseTo(0.00030001, 9)
+    expect(figure(negativeDelay(fired(0.00069999, 0.0003))!.figures.late).value).toBeCloseTo(0.00030001, 9)
     expect(negativeDelay(fired(null))).toBeNull()
     const late = fired(-0.002)
     expect(negativeDelay({ ...late, timing: { ...late.timing, sensed: null } })).toBeNull()
@@ -387,7 +391,7 @@ describe('the sensor', () => {
     expect(blocked(null)).toBeNull()
     const told = blocked(block * 0.99)!
     const speed = (a.setup.motion.objectLength + a.setup.sensor.beamWidth) / (block * 0.99)
-    expect(told.figures.speed!.value).toBeCloseTo(speed, 6)
+    expect(figure(told.figures.speed).value).toBeCloseTo(speed, 6)
     expect(valueOf(told, 'sensor.beamWidth')).toBeGreaterThanOrEqual(block * speed - a.setup.motion.objectLength)
     expect(valueOf(told, 'sensor.beamWidth')).toBeLessThan(block * speed - a.setup.motion.objectLength + 1.01e-4)
     expect(valueOf(told, 'sensor.response')).toBeLessThanOrEqual(block * 0.99 * 0.9)
@@ -423,7 +427,7 @@ describe('the sensor', () => {
     expect(peaks(0.1, 0.7, 0.05)!.title).toBe('Misfires likely: a click or bounce is loud enough to trigger')
     // The geometric middle of the two.
     expect(valueOf(peaks(0.1, 0.7, 0.05), 'sensor.threshold')).toBeCloseTo(Math.sqrt(0.07), 4)
-    expect(peaks(0.1, 0.7, 0.05)!.figures.margin!.value).toBeCloseTo(20 * Math.log10(7), 6)
+    expect(figure(peaks(0.1, 0.7, 0.05)!.figures.margin).value).toBeCloseTo(20 * Math.log10(7), 6)
     const none = peaks(0.7, 0.1, 0.05)!
     expect(none.title).toBe('Misfires likely: no threshold separates the event from a click')
     expect(offered(none)).toEqual([])
@@ -464,7 +468,7 @@ describe('the sensor', () => {
     const deep = (liquidDepth: number, changes: Values = {}) =>
       poolShallow(at('drop', { 'subject.liquidDepth': liquidDepth, 'moment.model': 'splash', ...changes }))
     const told = deep(0.002)!
-    const radius = told.figures.radius!.value
+    const radius = figure(told.figures.radius).value
     expect(told.title).toBe('Smaller splash: {depth} of liquid for a {radius} cavity')
     expect(valueOf(told, 'subject.liquidDepth')).toBeCloseTo(Math.ceil(radius * 1200) / 1000, 10)
     expect(deep(radius * 1.001)?.title).not.toBe('Smaller splash: {depth} of liquid for a {radius} cavity')
@@ -498,7 +502,7 @@ describe('a face', () => {
       turned: { value: Math.PI },
       scatter: { value: 0.2 },
     })
-    expect(turned({ turned: -1 })!.figures.turned!.value).toBe(1)
+    expect(figure(turned({ turned: -1 })!.figures.turned).value).toBe(1)
   })
   test('of one or of several, and slower by what it is turned too far until the light falls', () => {
     expect(turned({})!.reason).toMatch(/^Its face is turned/)
@@ -535,16 +539,16 @@ describe('evidence that stands alone', () => {
     expect(finding!.paths).toEqual(['evidence[2].value'])
     expect(finding!.reason).toMatch(/^No other measurement or figure agrees with the speed read \(chronograph\)\./)
     const { read, expected, sigma } = finding!.figures
-    expect(read!.value).toBeCloseTo(speed * 1.4, 9)
-    expect(expected!.value).toBeLessThan(speed * 1.2)
-    expect((read!.value - expected!.value) / sigma!.value).toBeGreaterThan(3)
-    const wide = (read!.value - expected!.value) / 2.5
+    expect(figure(read).value).toBeCloseTo(speed * 1.4, 9)
+    expect(figure(expected).value).toBeLessThan(speed * 1.2)
+    expect((figure(read).value - figure(expected).value) / figure(sigma).value).toBeGreaterThan(3)
+    const wide = (figure(read).value - figure(expected).value) / 2.5
     expect(offered(finding)).toEqual([
       ['evidence[2].on', false],
       ['motion.speedError', expect.any(Number)],
       ['evidence[2].error', wide],
     ])
     expect(fixesOf(finding)[2]!.figures).toEqual({ wide: { value: wide, quantity: 'speed' } })
-    expect(finding!.figures.read!.quantity).toBe('speed')
+    expect(figure(finding!.figures.read).quantity).toBe('speed')
   })
 })

@@ -1,22 +1,26 @@
 import { type Recipe, marked, plan } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
-import { ambient } from '~~/core/plan/findings/ambient'
-import { blur, makeUp } from '~~/core/plan/findings/blur'
-import { closesEarly } from '~~/core/plan/findings/closesEarly'
-import { exposure } from '~~/core/plan/findings/exposure'
-import { highSpeedSync } from '~~/core/plan/findings/highSpeedSync'
-import { noFlash } from '~~/core/plan/findings/noFlash'
-import { pastSync } from '~~/core/plan/findings/pastSync'
-import { ratedDuration } from '~~/core/plan/findings/ratedDuration'
-import { settingOutOfRange } from '~~/core/plan/findings/settingOutOfRange'
-import { aimedAway } from '~~/core/plan/findings/aimedAway'
-import { neverReached } from '~~/core/plan/findings/neverReached'
-import { notEnoughUnits } from '~~/core/plan/findings/notEnoughUnits'
-import { popsTooClose } from '~~/core/plan/findings/popsTooClose'
-import { sequenceOutlastsShutter } from '~~/core/plan/findings/sequenceOutlastsShutter'
-import { stepsOverlap } from '~~/core/plan/findings/stepsOverlap'
-import { stillParts } from '~~/core/plan/findings/stillParts'
+import { makeUp } from '~~/core/plan/findings/blur'
 import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
+import { figure } from '../../support/figures'
+import {
+  aimedAway,
+  ambient,
+  blur,
+  closesEarly,
+  exposure,
+  highSpeedSync,
+  neverReached,
+  noFlash,
+  notEnoughUnits,
+  pastSync,
+  popsTooClose,
+  ratedDuration,
+  sequenceOutlastsShutter,
+  settingOutOfRange,
+  stepsOverlap,
+  stillParts,
+} from '../../support/wordedRules'
 
 const paths = (draft: Parameters<typeof offered>[0]): string[] => offered(draft).map(([path]) => path)
 
@@ -49,7 +53,7 @@ describe('the shutter and the flash', () => {
       ['flashes[0].highSpeedSync', true],
     ])
     // A slit of 1/320 s of a travel of 3.4 ms and the slit.
-    expect(fixesOf(note)[1]!.figures!.loss!.value).toBeCloseTo(Math.log2((3.4e-3 + 1 / 320) * 320), 6)
+    expect(figure(fixesOf(note)[1]!.figures!.loss).value).toBeCloseTo(Math.log2((3.4e-3 + 1 / 320) * 320), 6)
     expect(synced({}, { 'picture.shutter': 1 / 320, 'method': 'open-shutter' })).toBeNull()
     expect(synced({}, { 'picture.shutter': 1 / 320, 'camera.shutterKind': 'rolling' })).toBeNull()
     expect(synced({ lostWorst: 2 }, { 'camera.shutterKind': 'rolling' })!.reason).toMatch(/an electronic shutter/)
@@ -113,7 +117,7 @@ describe('a streak', () => {
     expect(streak({ worst: null })).toBeNull()
     const told = streak({})!
     // Half the streak wants half the light.
-    expect(told.figures.needed!.value).toBeCloseTo(0.5e-4, 12)
+    expect(figure(told.figures.needed).value).toBeCloseTo(0.5e-4, 12)
     expect(valueOf(told, 'picture.blurLimit')).toBeCloseTo(0.001, 12)
     expect(valueOf(streak({ subject: 0.00101 }), 'picture.blurLimit')).toBeCloseTo(0.0011, 12)
     expect(told.paths[0]).toBe('flashes[0].power')
@@ -146,7 +150,7 @@ describe('a streak', () => {
       { path: 'flashes[0].power', value: 0.1 },
       { path: 'flashes[1].power', value: 0.05 },
     ])
-    expect(fixesOf(both)[0]!.figures!.power!.value).toBe(0.05)
+    expect(figure(fixesOf(both)[0]!.figures!.power).value).toBe(0.05)
     const none = by([5.1e-5, 6e-5], [0.1, null])!
     expect(paths(none)).not.toContain('flashes[0].power')
     expect(none.outOfReach).toMatch(/^None of these flashes is short enough/)
@@ -185,7 +189,7 @@ describe('a duration that is rated, not measured', () => {
     expect(rated(0.000201, {})?.id).toBe('rated-duration')
     expect(rated(0.0001, {}, {}, true)?.id).toBe('rated-duration')
     expect(rated(0.00061, {})).toBeNull()
-    expect(rated(0.0006, {})?.figures.blur!.value).toBeCloseTo(0.0018, 12)
+    expect(figure(rated(0.0006, {})?.figures.blur).value).toBeCloseTo(0.0018, 12)
     expect(rated(0.0005, {}, { by: 'shutter' })).toBeNull()
     expect(rated(0.0005, {}, { worst: null })).toBeNull()
     expect(rated(0.0005, { 'flashes[0].measured': true })).toBeNull()
@@ -236,7 +240,7 @@ describe('the room', () => {
         ['picture.ambientEv', -4],
       ].filter(([path]) => path !== 'picture.aperture'),
     )
-    expect(room()!.figures.over!.value).toBe(3)
+    expect(figure(room()!.figures.over).value).toBe(3)
     expect(valueOf(room({ 'lens.smallestAperture': 32 }), 'picture.aperture')).toBeGreaterThan(22)
     expect(paths(room({ 'camera.baseIso': 101 }))).not.toContain('picture.iso')
     expect(paths(room({}, { shutter: { fastestClean: 0.13 } }))).not.toContain('picture.shutter')
@@ -271,7 +275,7 @@ describe('exposure', () => {
     expect(lit(null)).toBeNull()
     expect(lit(0.51)!.title).toBe('Overexposed by {stops}')
     expect(lit(-0.51)!.title).toBe('Underexposed by {stops}')
-    expect(lit(-0.51)!.figures.stops!.value).toBeCloseTo(0.51, 12)
+    expect(figure(lit(-0.51)!.figures.stops).value).toBeCloseTo(0.51, 12)
   })
 
   test('two stops by each thing that gives them, within what the kit has', () => {
@@ -469,13 +473,13 @@ describe('pops', () => {
     expect(apart(longest, free)?.title ?? '').not.toMatch(/merge/)
     const merge = apart(longest * 0.99, free)!
     expect(merge.title).toBe('Pops merge: {closest} apart, and each lasts {longest}')
-    expect(merge.figures.longest!.value).toBe(longest)
+    expect(figure(merge.figures.longest).value).toBe(longest)
     const jitter = { ...free, 'link.jitter': 0.0003, 'controller.jitter': 0.0004 }
     // A tenth of the interval is 0.5 ms.
     expect(apart(0.005001, jitter)).toBeNull()
     const uneven = apart(0.00499, jitter)!
     expect(uneven).toMatchObject({ severity: 'warning', title: 'Uneven spacing: jitter is {share} of the interval' })
-    expect(uneven.figures.jitter!.value).toBeCloseTo(0.0005, 12)
+    expect(figure(uneven.figures.jitter).value).toBeCloseTo(0.0005, 12)
   })
 
   test('need as many units as take turns', () => {
@@ -498,7 +502,7 @@ describe('pops', () => {
     expect(notEnoughUnits(units(3, 3))).toBeNull()
     const told = notEnoughUnits(units(3, 2))!
     expect(valueOf(told, `flashes[${light.light}].relay`)).toBe(3)
-    expect(told.figures.needed!.value).toBe(3)
+    expect(figure(told.figures.needed).value).toBe(3)
     expect(paths(told).join()).toContain('interval')
     expect(told.reason).toMatch(/^One unit needs \{recycle\} to recycle/)
     const hot = notEnoughUnits(units(3, 2, 'heat'))!
@@ -511,8 +515,8 @@ describe('pops', () => {
     const a = pops({ unreached: 0 })
     expect(neverReached(a)).toBeNull()
     const missing = neverReached({ ...a, sequence: { ...a.sequence, unreached: 2 } })!
-    expect(missing.figures.missing!.value).toBe(2)
-    expect(neverReached({ ...a, sequence: null })!.figures.missing!.value).toBe(1)
+    expect(figure(missing.figures.missing).value).toBe(2)
+    expect(figure(neverReached({ ...a, sequence: null })!.figures.missing).value).toBe(1)
     expect(neverReached(alone)).toBeNull()
     const groups = a.setup.sequence.groups
     const idle = { ...a.setup, sequence: { ...a.setup.sequence, groups: [...groups, { ...groups[0]!, lights: [9] }] } }

@@ -27,6 +27,7 @@ import {
 } from '~~/core'
 import { faceShown } from '~~/core/take/face'
 import { known } from '~~/core/defaults/typical'
+import { inWords } from '../../support/figures'
 
 /** What could not be said of a set-up before: each in one place, and each with its effect on the plan. */
 
@@ -44,7 +45,7 @@ const momentNamed = (setup: Setup, name: string): Setup =>
     ),
   )
 const times = (setup: Setup) => takeTimes(setup, dragOf(setup), meanInputs(setup))
-const finding = (setup: Setup, id: string) => plan(setup).findings.find(f => f.id === id)
+const finding = (setup: Setup, id: string) => inWords(plan(setup).findings.find(f => f.id === id))
 
 describe('a steady walk or run', () => {
   const setup = change(newSetup('run'), { 'motion.speed': 5, 'sensor.position': 2, 'subject.distance': 3.5 })

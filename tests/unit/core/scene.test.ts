@@ -25,13 +25,14 @@ import { cardsOf } from '~~/core/render/cards'
 import { grey } from '~~/core/render/material'
 import { Geometry } from '~~/core/render/world'
 import { dialCardText } from '~~/shared/text/dialCard'
+import { figure, inWords, stepOf } from '../../support/figures'
 
 const make = (recipe: Parameters<typeof newSetup>[0], values: Record<string, string | number | boolean>): Setup =>
   withChanges(
     newSetup(recipe),
     Object.entries(values).map(([path, value]) => ({ path, value })),
   )
-const finding = (setup: Setup, id: string) => plan(setup).findings.find(one => one.id === id)
+const finding = (setup: Setup, id: string) => inWords(plan(setup).findings.find(one => one.id === id))
 const fixed = (setup: Setup, id: string, index = 0) =>
   finding(withChanges(setup, finding(setup, id)!.fixes[index]!.changes), id)
 
@@ -122,7 +123,9 @@ describe('what fires a light', () => {
       const setup = make('projectile', { 'flashes[1].fired': 'slave', 'flashes[1].follows': follows })
       expect(finding(setup, 'follows-nothing')?.title).toBe('Rim will not fire: its slave follows no light that does')
       // A slave's light comes 130 µs later: the ball is drawn twice.
-      const offered = finding(setup, 'follows-nothing')!.fixes.find(fix => fix.label === 'Set its slave to follow Key')
+      const offered = finding(setup, 'follows-nothing')!.fixes.find(
+        fix => String(fix.label) === 'Set its slave to follow Key',
+      )
       expect(offered?.raises).toEqual(['blur'])
       expect(fixed(setup, 'follows-nothing')).toBeUndefined()
       expect(fixed(setup, 'follows-nothing', 1)).toBeUndefined()
@@ -259,7 +262,7 @@ describe('the ground', () => {
     const one = { ...both, flashes: both.flashes.slice(0, 2) }
     const uneven = finding(one, 'ground-uneven')!
     expect(uneven.severity).toBe('warning')
-    expect(uneven.figures.evenness!.value).toBeGreaterThan(sceneFigures(plan(both)).background.evenness! + 0.2)
+    expect(figure(uneven.figures.evenness).value).toBeGreaterThan(sceneFigures(plan(both)).background.evenness! + 0.2)
     expect(
       sceneFigures(
         plan(
@@ -276,17 +279,17 @@ describe('the ground', () => {
     const dim = whiteBackground({ 'flashes[1].power': 1 / 64, 'flashes[2].power': 1 / 64 })
     const grey = finding(dim, 'ground-grey')!
     expect(grey.title).toBe('The white background comes out grey: {darkest}')
-    expect(grey.figures.darkest!.value).toBeLessThan(1.5)
+    expect(figure(grey.figures.darkest).value).toBeLessThan(1.5)
     expect(grey.fixes[0]!.label).toBe('Turn the background lights up to {power}')
-    expect(grey.fixes[0]!.figures.power!.value).toBeCloseTo(1 / 8, 9)
+    expect(figure(grey.fixes[0]!.figures.power).value).toBeCloseTo(1 / 8, 9)
     expect(fixed(dim, 'ground-grey')).toBeUndefined()
   })
   test('a black ground close behind shows its spill; farther back, or of velvet, it does not', () => {
     const near = make('projectile', { 'scene.ground.distance': 0.1, 'scene.ground.reflectance': 0.05 })
     const spill = finding(near, 'ground-spill')!
-    expect(spill.figures.brightest!.value).toBeGreaterThan(-4)
+    expect(figure(spill.figures.brightest).value).toBeGreaterThan(-4)
     expect(spill.fixes[0]!.label).toBe('Move the background back to {distance}')
-    expect(spill.fixes[0]!.figures.distance!.value).toBeGreaterThan(0.1)
+    expect(figure(spill.fixes[0]!.figures.distance).value).toBeGreaterThan(0.1)
     for (let fix = 0; fix < spill.fixes.length; fix++) expect(fixed(near, 'ground-spill', fix)).toBeUndefined()
     for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'ground-spill')).toBeUndefined()
   })
@@ -339,11 +342,11 @@ describe('reflections', () => {
     const light = glass(0.9)
     const both = { ...light, scene: { ...light.scene, cards: [tilted] } }
     const fixes = finding(both, 'reflection-shows')!.fixes
-    expect(fixes.map(fix => fix.label)).toEqual(['Move Key to {to0}, move Card {to1} back'])
-    expect(fixes[0]!.figures).toEqual({
-      to0: { value: -0.7854, quantity: 'angle' },
-      to1: { value: 0.5, quantity: 'length', unit: 'm' },
-    })
+    expect(fixes.map(fix => fix.label)).toEqual(['Move Key to {to}, move Card {by} back'])
+    expect([0, 1].map(step => stepOf(fixes[0]!, step))).toEqual([
+      { value: -0.7854, quantity: 'angle' },
+      { value: 0.5, quantity: 'length', unit: 'm' },
+    ])
     expect(reflectionsOf(plan(withChanges(both, fixes[0]!.changes)))).toEqual([])
     // The least that does: a step less shows it still.
     const less = fixes[0]!.changes.map(change => ({
@@ -355,9 +358,9 @@ describe('reflections', () => {
     const past = { ...card, along: 0.1, out: 0.2, across: -0.4, turn: 0, tilt: -0.7 }
     const beside = newSetup('pour')
     const turned = finding({ ...beside, scene: { ...beside.scene, cards: [past] } }, 'reflection-shows')!
-    expect(turned.fixes.map(fix => fix.label)).toEqual(['Turn Card to {to0}', 'Move Card {to0} back'])
-    expect(turned.fixes[0]!.figures.to0!.value).toBeCloseTo(-0.87266, 5)
-    expect(turned.fixes[1]!.figures.to0!.value).toBeCloseTo(0.2, 9)
+    expect(turned.fixes.map(fix => fix.label)).toEqual(['Turn Card to {to}', 'Move Card {by} back'])
+    expect(figure(stepOf(turned.fixes[0]!, 0)).value).toBeCloseTo(-0.87266, 5)
+    expect(figure(stepOf(turned.fixes[1]!, 0)).value).toBeCloseTo(0.2, 9)
   })
   test('small heads are the highlight, and what is no glass shows nothing', () => {
     expect(reflectionsOf(plan(newSetup('pour')))).toEqual([])
@@ -381,10 +384,10 @@ describe('a card in the way of a light', () => {
     const [along, across] = told(setup)!.fixes
     expect([told(setup)!.title, told(setup)!.severity]).toEqual(['Card blocks Front completely', 'warning'])
     expect([along!.label, across!.label]).toEqual([
-      'Move Card {to0} along the path, out of the way of Front',
-      'Move Card {to0} back, out of the way of Front',
+      'Move Card {by} along the path, out of the way of Front',
+      'Move Card {by} back, out of the way of Front',
     ])
-    expect(along!.figures.to0!.value).toBeCloseTo(0.45, 9)
+    expect(figure(stepOf(along!, 0)).value).toBeCloseTo(0.45, 9)
     expect(across!.changes).toEqual([{ path: 'scene.cards[0].across', value: -0.575 }])
     for (const fix of [along!, across!]) expect(told(withChanges(setup, fix.changes))).toBeUndefined()
     expect(told(withCard({ across: -0.625 }))).toBeDefined()
@@ -402,8 +405,8 @@ describe('a card in the way of a light', () => {
       { path: 'flashes[2].headHeight', value: 1.2 },
     ])
     expect(told(soft)!.title).toBe('Card takes {lost} of Front')
-    expect(told(soft)!.figures.lost!.value).toBeLessThan(-1 / 3)
-    expect(told(soft)!.figures.lost!.value).toBeGreaterThan(-5)
+    expect(figure(told(soft)!.figures.lost).value).toBeLessThan(-1 / 3)
+    expect(figure(told(soft)!.figures.lost).value).toBeGreaterThan(-5)
   })
   test('of several the worst is told, and all are moved out of the way', () => {
     const setup = withCard({})
@@ -429,8 +432,8 @@ describe('a card in the way of a light', () => {
       expect(title).toBe('Card blocks Front completely')
       expect(paths).toEqual([`scene.cards[${cards.indexOf(setup.scene.cards[0]!)}].along`])
       expect(fixes[0]!.label).toBe(
-        'Move Card {to0} back, out of the way of Front, ' +
-          'move Flag {to1} towards the camera, out of the way of Backlight left',
+        'Move Card {by} back, out of the way of Front, ' +
+          'move Flag {by} towards the camera, out of the way of Backlight left',
       )
       expect(told(withChanges(both, fixes[0]!.changes))).toBeUndefined()
       expect(told(withChanges(both, [fixes[0]!.changes[0]!]))!.title).toBe('Flag takes {lost} of Backlight left')
@@ -461,13 +464,13 @@ describe('what stands in the picture', () => {
     const [round, back] = told(setup)!.fixes
     expect(told(setup)!.title).toBe('Backlight left in shot')
     expect([round!.label, back!.label]).toEqual([
-      'Move Backlight left to {to0}',
+      'Move Backlight left to {to}',
       'Move Backlight left back to {distance}, at {power}',
     ])
     // 12° of 2° each; and a stop of power with √2 of the distance, by thirds of it.
-    expect(round!.figures.to0!.value).toBeCloseTo(2.5 + 6 * (Math.PI / 90), 4)
-    expect(back!.figures.distance!.value).toBe(3.39)
-    expect(back!.figures.power!.value).toBeCloseTo(1 / 8, 9)
+    expect(figure(stepOf(round!, 0)).value).toBeCloseTo(2.5 + 6 * (Math.PI / 90), 4)
+    expect(figure(back!.figures.distance).value).toBe(3.39)
+    expect(figure(back!.figures.power).value).toBeCloseTo(1 / 8, 9)
     for (const fix of [round!, back!]) expect(told(withChanges(setup, fix.changes))).toBeUndefined()
     expect(told(make('run', { ...behind, 'flashes[0].angle': 2.5 + 5 * (Math.PI / 90) }))).toBeDefined()
     expect(told(make('run', { ...behind, 'flashes[0].distance': 3.02 }))).toBeDefined()
@@ -475,10 +478,10 @@ describe('what stands in the picture', () => {
   test('several are moved out of it together', () => {
     const setup = make('run', { ...behind, ...before })
     const [round, back] = told(setup)!.fixes
-    expect(told(setup)!.title).toBe('Backlight left and 1 more in shot')
+    expect(told(setup)!.title).toBe('Backlight left and {others} more in shot')
     expect(told(setup)!.paths).toEqual(['flashes[0].angle', 'flashes[2].angle'])
-    expect(round!.label).toBe('Move Backlight left to {to0}, move Front to {to1}')
-    expect(round!.figures.to1!.value).toBeCloseTo(-1.1 + 3 * (Math.PI / 90), 4)
+    expect(round!.label).toBe('Move Backlight left to {to}, move Front to {to}')
+    expect(figure(stepOf(round!, 1)).value).toBeCloseTo(-1.1 + 3 * (Math.PI / 90), 4)
     expect(back!.label).toBe('Move them back to {times} of their distance and raise their power to match')
     expect(back!.changes.map(change => change.path)).toEqual([
       'flashes[0].distance',
@@ -502,8 +505,8 @@ describe('what stands in the picture', () => {
   })
   test('a card is moved along the travel; where that does not do, what would is said', () => {
     const fix = told(withCard({ along: 1.5 }))!.fixes[0]!
-    expect(fix.label).toBe('Move Card {to0} along the path')
-    expect(fix.figures.to0!.value).toBeCloseTo(0.7, 9)
+    expect(fix.label).toBe('Move Card {by} along the path')
+    expect(figure(stepOf(fix, 0)).value).toBeCloseTo(0.7, 9)
     const wide = told(withCard({ width: 2 }))!
     expect([wide.fixes, wide.outOfReach]).toEqual([[], 'Move it farther out, or frame tighter.'])
   })
@@ -525,7 +528,7 @@ test('a light very near is told, and farther off at more power it is not', () =>
   const setup = make('balloon', { 'flashes[0].distance': 0.25, 'flashes[0].power': 1 / 128, 'picture.iso': 100 })
   const near = finding(setup, 'light-too-near')!
   expect(near.title).toBe('{fallOff} of fall-off across the subject: Key is very close')
-  expect(near.figures.fallOff!.value).toBeGreaterThan(1.5)
+  expect(figure(near.figures.fallOff).value).toBeGreaterThan(1.5)
   expect(fixed(setup, 'light-too-near')).toBeUndefined()
   for (const recipe of RECIPES) expect(finding(newSetup(recipe), 'light-too-near')).toBeUndefined()
 })
@@ -727,7 +730,7 @@ describe('cards and flags', () => {
     const cards = [{ ...card, width: 1.5, height: 1.5 }]
     const setup = { ...start, flashes: [start.flashes[0]!, lit], scene: { ...start.scene, cards } }
     const result = resultsOf(plan(setup)).find(one => one.id === 'evenness')!
-    expect(result.formula).toContain('cards and flags included')
+    expect(inWords(result).formula).toContain('cards and flags included')
     expect(sensitivitiesOf(setup, result, 30).map(one => one.path)).toContain('scene.cards[0].out')
     const { answers } = find(setup, 'scene.cards[0].out', result.read, 1.42)
     const there = withChanges(setup, [{ path: 'scene.cards[0].out', value: answers.find(value => value > 0.7)! }])

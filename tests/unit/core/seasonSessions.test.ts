@@ -18,7 +18,7 @@ function saidOf(keepers: number, chance: number, random: ReturnType<typeof seede
   const at = (share: number): number => many[Math.ceil(share * many.length) - 1]!
   return { p10: at(0.1), p25: at(0.25), p50: at(0.5), p75: at(0.75), p90: at(0.9) }
 }
-/** A log of set-ups, the world's chance that of the plan times a factor; each stopped after so many takes, if at all. */
+/** A log of set-ups, the world's chance that of the plan times a factor; each stopped after a while, if at all. */
 function logOf(seed: number, setups: number, factor = 1, patience = Infinity): UsedTakes[] {
   const random = seededRandom(seed)
   return Array.from({ length: setups }, () => {

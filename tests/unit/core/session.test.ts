@@ -12,7 +12,7 @@ import {
 import { seededRandom } from '~~/core/math/random'
 import { bestOfOffsets } from '~~/core/run/search/offsets'
 import { calibration } from '~~/core'
-import { fillFigures } from '~~/shared/text/figures'
+import { tell } from '~~/shared/text/figures'
 
 /**
  * Sessions played with none of the engine's code: rigs from the plan's own budget, one verdict in thirty-three wrong,
@@ -127,11 +127,11 @@ test('a burst is counted event by event, and what never comes is beyond count', 
 test('too few props at hand are a note with what it needs; enough are none', () => {
   const setup = withChange(newSetup('projectile'), { path: 'goal.stock', value: 2 })
   const finding = stockFinding(setup, playedSessions(setup))!
-  expect(fillFigures(finding.title, finding.figures)).toBe('8 props needed for 3 keepers; 2 at hand')
+  expect(tell(finding.title, finding.figures)).toBe('8 props needed for 3 keepers; 2 at hand')
   expect(finding).toMatchObject({ severity: 'note', paths: ['goal.stock'] })
   expect(finding.fixes).toEqual([
     {
-      label: 'Get {props} props',
+      label: 'finding.stock.getProps',
       figures: { props: { value: 8, quantity: 'count' } },
       changes: [{ path: 'goal.stock', value: 8 }],
       raises: [],
@@ -146,10 +146,10 @@ test('too few props at hand are a note with what it needs; enough are none', () 
   expect(propsResult(setup, { ...playedSessions(setup), props: null })).toBeNull()
   // Beyond count there is nothing to get; exactly enough is enough.
   const beyond = stockFinding(setup, { ...playedSessions(setup), props: null })!
-  expect([beyond.title, beyond.fixes]).toEqual(['Too many props needed to count', []])
+  expect([beyond.title, beyond.fixes]).toEqual(['finding.stock.tooManyToCount', []])
   expect(stockFinding({ goal: { ...setup.goal, stock: 8 } }, playedSessions(setup))).toBeNull()
   expect(stockFinding(setup, { ...playedSessions(setup), props: null, later: 0 })).toBeNull()
-  const told = fillFigures(result.formula, result.figures).replaceAll('\u00a0', ' ')
+  const told = tell(result.formula, result.figures).replaceAll('\u00a0', ' ')
   expect(told).toMatch(/^played 300 times to 3 keepers, enough in 90 %: /)
   expect(told).toMatch(/ 80 % of those are kept, 2 % misfire, 3 % of verdicts are wrong\. 6 if every take/)
 })

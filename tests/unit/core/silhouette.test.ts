@@ -1,4 +1,5 @@
 import { type Setup, newSetup, plan, resultsOf, withChanges } from '~~/core'
+import { figure, inWords } from '../../support/figures'
 
 /** A set-up of which only some lights are left, each changed. */
 function lit(lights: Partial<Setup['flashes'][number]>[], rest: [string, number | string][] = []): Setup {
@@ -49,10 +50,10 @@ describe('a silhouette', () => {
     expect(a.exposure.flash).toBeCloseTo(hand, 3)
     // The light stands behind: nothing of it falls on what faces the camera.
     expect(a.exposure.silhouette).toEqual({ subject: null })
-    expect(a.findings.find(f => f.id === 'silhouette')!.title).toBe(
+    expect(inWords(a.findings.find(f => f.id === 'silhouette')!).title).toBe(
       'Background {background}, subject black: a silhouette',
     )
-    expect(resultsOf(a).find(r => r.id === 'flash')).toMatchObject({ label: 'Background, of a silhouette' })
+    expect(inWords(resultsOf(a).find(r => r.id === 'flash'))).toMatchObject({ label: 'Background, of a silhouette' })
   })
 
   test('a light turned half away from the ground gives by the cosine of its way', () => {
@@ -67,9 +68,9 @@ describe('a silhouette', () => {
     const [one, two] = [plan(outline()), plan(outline({ power: 1 / 16 }))]
     expect(one.exposure.flash! - two.exposure.flash!).toBeCloseTo(1, 6)
     const dark = plan(withChanges(outline(), [{ path: 'picture.aperture', value: 32 }]))
-    const told = dark.findings.find(f => f.id === 'exposure')!
+    const told = inWords(dark.findings.find(f => f.id === 'exposure')!)
     expect(told.title).toBe('Background underexposed by {stops}')
-    expect(told.figures.stops!.value).toBeCloseTo(-dark.exposure.flash!, 9)
+    expect(figure(told.figures.stops).value).toBeCloseTo(-dark.exposure.flash!, 9)
     expect(told.fixes.length).toBeGreaterThan(1)
     for (const fix of told.fixes) {
       const after = plan(withChanges(dark.entered, fix.changes))
@@ -82,14 +83,14 @@ describe('a silhouette', () => {
     const white = at(8)
     expect(white.exposure.flash).toBeGreaterThan(1.5)
     expect(white.findings.map(f => f.id)).not.toContain('exposure')
-    expect(at(2.8).findings.find(f => f.id === 'exposure')!.title).toBe('Background overexposed by {stops}')
+    expect(inWords(at(2.8).findings.find(f => f.id === 'exposure')!).title).toBe('Background overexposed by {stops}')
   })
 
   test('light of it in front of the subject is told, and another light ends the silhouette', () => {
     // Aimed at the ground from the camera’s side: the subject stands in its beam.
     const spilt = plan(outline({ angle: -Math.PI / 2, distance: 1 }))
     expect(spilt.exposure.silhouette!.subject).toBeGreaterThan(-4)
-    expect(spilt.findings.find(f => f.id === 'silhouette')!.title).toMatch(/not black enough/)
+    expect(inWords(spilt.findings.find(f => f.id === 'silhouette')!).title).toMatch(/not black enough/)
     const start = outline()
     const both = plan({ ...start, flashes: [...start.flashes, { ...start.flashes[0]!, role: 'key', angle: -1 }] })
     expect(both.exposure.silhouette).toBeNull()

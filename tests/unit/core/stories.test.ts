@@ -18,6 +18,7 @@ import {
   withChanges,
 } from '~~/core'
 import { parse } from '~~/shared/units'
+import { figure as numberIn, inWords } from '../../support/figures'
 
 /** The ten evenings that practitioners told, each figure worked out by hand. */
 
@@ -131,7 +132,7 @@ test('4: a pebble falls 0.50 m in 319 ms; its strike draws a streak, and the flo
   const out = p.findings.find(finding => finding.id === 'out-of-frame')
   expect(out?.severity).toBe('error')
   expect(p.keeper.stop).toBe('out-of-frame')
-  const lowered = out!.fixes.find(fix => fix.label.startsWith('Lower the camera'))!
+  const lowered = inWords(out!.fixes).find(fix => fix.label.startsWith('Lower the camera'))!
   expect(plan(withChanges(floor, lowered.changes)).findings.map(finding => finding.id)).not.toContain('out-of-frame')
   const short = plan(said(floor, { 'flashes[0].power': 1 / 64, 'flashes[1].power': 1 / 64 }))
   expect(short.exposure.flash! - p.exposure.flash!).toBeCloseTo(-4, 9)
@@ -202,18 +203,20 @@ test('7: the skater: 0.64 m apart, 4.48 m in all, six bodies of eight in the pic
   expect(p.sequence!.least).toBeLessThan(1.45)
   expect(p.sequence!.customary).toBeCloseTo(1.6, 9)
   const finding = p.findings.find(f => f.id === 'out-of-frame')!
-  expect([finding.figures.seen!.value, finding.figures.all!.value]).toEqual([6, 8])
+  expect([numberIn(finding.figures.seen).value, numberIn(finding.figures.all).value]).toEqual([6, 8])
 })
 
 test('a thing struck late in its swing stands farther along, or the camera is aimed there: either holds it', () => {
   const late = said(newSetup('swing'), { 'moment.reference': 'travel', 'moment.offset': 0.4 })
   const { fixes } = plan(late).findings.find(f => f.id === 'out-of-frame')!
-  const [aimed, moved] = ['Aim', 'Move the subject'].map(label => fixes.find(fix => fix.label.startsWith(label))!)
-  expect(moved!.figures).toEqual(aimed!.figures)
+  const [aimed, moved] = ['Aim', 'Move the subject'].map(label =>
+    inWords(fixes).find(fix => fix.label.startsWith(label))!,
+  )
+  expect(moved!.figures.by).toEqual(aimed!.figures.by)
   for (const { changes } of [aimed!, moved!])
     expect(plan(withChanges(late, changes)).findings.map(f => f.id)).not.toContain('out-of-frame')
   const at = plan(withChanges(late, moved!.changes)).setup
-  expect(at.subject.distance - late.subject.distance).toBeCloseTo(moved!.figures.by!.value, 9)
+  expect(at.subject.distance - late.subject.distance).toBeCloseTo(numberIn(moved!.figures.by).value, 9)
   // What catches it stays as far behind it.
   expect(at.catch.distance - at.subject.distance).toBeCloseTo(late.catch.distance - late.subject.distance, 9)
 })

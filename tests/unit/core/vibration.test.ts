@@ -1,4 +1,5 @@
 import { type Setup, assess, changed, evidenceOf, heldAt, newSetup, plan, resultsOf, withChanges } from '~~/core'
+import { inWords } from '../../support/figures'
 
 /** A ball onto a cracker that stands on a table, the sensor a quarter of a metre beside it. */
 const knock = (more: Record<string, number | string | null> = {}): Setup =>
@@ -72,8 +73,10 @@ test('its peak falls with the root of the distance, a microphone’s with the di
 
 test('a table that rings longer than the hold-off is told, with what would do', () => {
   const told = (ringing: number) =>
-    plan(knock({ 'sensor.ringing': ringing, 'controller.holdOff': 0.5 })).findings.find(
-      finding => finding.id === 'hold-off-short',
+    inWords(
+      plan(knock({ 'sensor.ringing': ringing, 'controller.holdOff': 0.5 })).findings.find(
+        finding => finding.id === 'hold-off-short',
+      ),
     )
   expect(told(0.45)).toBeUndefined()
   expect(told(0.8)).toMatchObject({ title: 'Hold-off too short: the ringing table can trigger it again' })

@@ -4,7 +4,7 @@ import { LAW, cautionsOf, rungsOf } from '~~/core'
 /** The dial card as one page: to print, or on the phone beside the set. */
 const route = useRoute()
 const store = useSetupStore()
-const { show, fill } = useNumbers()
+const { show, tell } = useNumbers()
 const failure = ref('')
 useHead({ title: () => `Dial card: ${store.setup?.name ?? ''} · Epiro` })
 const id = computed(() => String(route.params.id))
@@ -50,7 +50,7 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
       <section v-if="stops.length > 0" class="mt-4" aria-label="Fix first">
         <h2 class="section-title">Fix first</h2>
         <p v-for="finding in stops" :key="finding.id" class="text-[13px]">
-          {{ fill(finding.title, finding.figures) }}
+          {{ tell(finding.title, finding.figures) }}
         </p>
       </section>
       <SequenceSchedulePanel v-if="store.plan.sequence" :plan="store.plan" class="mt-4" />

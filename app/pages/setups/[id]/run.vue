@@ -34,7 +34,7 @@ const run = useRunStore()
 const preferences = usePreferencesStore()
 const bench = useBench()
 const session = useSessionStore()
-const { show, fill } = useNumbers()
+const { show, tell } = useNumbers()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
 const id = computed(() => String(route.params.id))
@@ -443,7 +443,7 @@ usePageKeys(event => {
           <div v-if="stopsNow.length > 0" role="alert" class="grid gap-2 text-left" data-testid="open-stops">
             <p class="text-[15px] font-semibold">According to the plan, this will not work:</p>
             <ul class="grid gap-1 text-[15px]">
-              <li v-for="finding in stopsNow" :key="finding.id">{{ fill(finding.title, finding.figures) }}</li>
+              <li v-for="finding in stopsNow" :key="finding.id">{{ tell(finding.title, finding.figures) }}</li>
             </ul>
             <div class="flex flex-wrap gap-2">
               <button ref="warning" type="button" class="run-button" @click="goOn">Continue anyway <kbd>y</kbd></button>
