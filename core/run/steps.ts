@@ -4,20 +4,29 @@ import type { Call, Setup } from '../setup/types'
 /** Who gives a call where the set-up names nobody else for it. */
 type UsualRole = 'lead' | 'shutter' | 'action'
 
+/** What is called by its id; its words stand in `shared/texts/run.ts`. */
+export type CallText = `call.${string}`
+/** What is done at a call by its id. */
+export type StepText = `step.${string}`
+
 /** One step of a take in the dark: who does it, what is called, what is done. */
 export interface RunStep {
   id: Call
   /** A role, or the name of who has it. */
   role: string
-  call: string
-  text: string
+  call: CallText
+  text: StepText
 }
 
 /** What must be ready: only what this set-up has. */
-function readyText({ trigger, flashes }: Pick<Setup, 'trigger' | 'flashes'>): string {
-  const dialled = trigger === 'sensor' ? '; delay dialled' : ''
-  return `Everyone in place${dialled}${flashes.length > 0 ? '; flashes ready' : ''}.`
-}
+const readyText = ({ trigger, flashes }: Pick<Setup, 'trigger' | 'flashes'>): StepText =>
+  trigger === 'sensor'
+    ? flashes.length > 0
+      ? 'step.readyDialledFlashes'
+      : 'step.readyDialled'
+    : flashes.length > 0
+      ? 'step.readyFlashes'
+      : 'step.ready'
 
 /** Everyone with a call of their own, in the order in which they are first heard. */
 export const rolesOf = (steps: readonly RunStep[]): string[] => [...new Set(steps.map(step => step.role))]
@@ -26,67 +35,38 @@ export const rolesOf = (steps: readonly RunStep[]): string[] => [...new Set(step
 export function stepsOf(setup: Setup): RunStep[] {
   const open = setup.method === 'open-shutter'
   const launcher = shoots(setup.action.kind)
-  const acts: Record<Setup['action']['kind'], string> = {
-    launcher: 'Load and fire',
-    catapult: 'Draw and let go',
-    pin: 'Pin',
-    release: 'Let go',
-    pour: 'Pour',
-    throw: 'Throw',
-    hand: 'Go',
-    toss: 'Toss',
-    swing: 'Go',
-    run: 'Go',
-    spin: 'Spin up',
+  const acts: Record<Setup['action']['kind'], CallText> = {
+    launcher: 'call.launcher',
+    catapult: 'call.catapult',
+    pin: 'call.pin',
+    release: 'call.release',
+    pour: 'call.pour',
+    throw: 'call.throw',
+    hand: 'call.hand',
+    toss: 'call.toss',
+    swing: 'call.swing',
+    run: 'call.run',
+    spin: 'call.spin',
   }
   const steps: ((RunStep & { role: UsualRole }) | false)[] = [
-    { id: 'ready', role: 'lead', call: 'Ready?', text: readyText(setup) },
-    open && { id: 'lights-out', role: 'lead', call: 'Lights out', text: 'Room lights off. Nobody moves from now on.' },
-    launcher && {
-      id: 'eyes',
-      role: 'lead',
-      call: 'Eyes',
-      text: 'Eye protection on, everyone behind cover. Everyone answers.',
-    },
-    launcher && {
-      id: 'clear',
-      role: 'lead',
-      call: 'Clear',
-      text: 'Nobody behind the backstop, nobody in the line of fire. Everyone answers.',
-    },
-    open && { id: 'open', role: 'shutter', call: 'Open', text: 'Shutter open.' },
-    setup.trigger === 'sensor' && {
-      id: 'arm',
-      role: 'lead',
-      call: 'Armed',
-      text: 'Controller armed; nobody touches the rig.',
-    },
+    { id: 'ready', role: 'lead', call: 'call.ready', text: readyText(setup) },
+    open && { id: 'lights-out', role: 'lead', call: 'call.lightsOut', text: 'step.lightsOut' },
+    launcher && { id: 'eyes', role: 'lead', call: 'call.eyes', text: 'step.eyes' },
+    launcher && { id: 'clear', role: 'lead', call: 'call.clear', text: 'step.clear' },
+    open && { id: 'open', role: 'shutter', call: 'call.open', text: 'step.open' },
+    setup.trigger === 'sensor' && { id: 'arm', role: 'lead', call: 'call.armed', text: 'step.armed' },
     {
       id: 'act',
       role: 'action',
       call: acts[setup.action.kind],
       text:
-        setup.trigger === 'burst'
-          ? 'Start the burst first; act when you hear it.'
-          : setup.trigger === 'hand'
-            ? 'Start the action and press the button together, on the count.'
-            : 'On the call, not before.',
+        setup.trigger === 'burst' ? 'step.actBurst' : setup.trigger === 'hand' ? 'step.actByHand' : 'step.actOnCall',
     },
-    open && { id: 'close', role: 'shutter', call: 'Closed', text: 'Shutter closed; controller safe.' },
-    launcher && {
-      id: 'lights-on',
-      role: 'lead',
-      call: 'Unloaded, lights on',
-      text: 'Unload and call it, then lights on.',
-    },
-    open && !launcher && { id: 'lights-on', role: 'lead', call: 'Lights', text: 'Room lights on.' },
-    { id: 'judge', role: 'lead', call: 'Look', text: 'Early, on or late? Sharp, exposed, clean?' },
-    {
-      id: 'reset',
-      role: 'action',
-      call: 'Reset',
-      text: 'Work through the reset list, then go again. Change one thing only.',
-    },
+    open && { id: 'close', role: 'shutter', call: 'call.closed', text: 'step.closed' },
+    launcher && { id: 'lights-on', role: 'lead', call: 'call.unloaded', text: 'step.unloaded' },
+    open && !launcher && { id: 'lights-on', role: 'lead', call: 'call.lights', text: 'step.lights' },
+    { id: 'judge', role: 'lead', call: 'call.look', text: 'step.look' },
+    { id: 'reset', role: 'action', call: 'call.reset', text: 'step.reset' },
   ]
   return steps.flatMap(step => (step === false ? [] : [{ ...step, role: setup.crew[step.id].trim() || step.role }]))
 }

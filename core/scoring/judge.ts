@@ -20,11 +20,9 @@ export type MistakeId =
   | 'several'
   | 'not-judged'
 
-/** Something that cost takes, and what to learn from it. */
+/** Something that cost takes; what to learn from it stands in `shared/texts/practice.ts`. */
 export interface PracticeMistake {
   id: MistakeId
-  title: string
-  lesson: string
   /** Numbers of the shots it happened in. */
   shots: number[]
 }
@@ -49,53 +47,6 @@ export interface Judgement {
   proposals: number
   best: number
   mistakes: PracticeMistake[]
-}
-
-/** What each mistake is called, and what is learnt from it. */
-export const MISTAKE_TEXTS: Record<MistakeId, { title: string; lesson: string }> = {
-  'click': {
-    title: 'Something other than the event fired the light',
-    lesson: 'The shutter’s click or a voice: raise the threshold above them, and arm last.',
-  },
-  'not-heard': {
-    title: 'The event was not heard',
-    lesson: 'The threshold is above the event: lower it, or move the microphone closer.',
-  },
-  'safe': {
-    title: 'Action before the controller was armed',
-    lesson: 'Keep the order of the calls: armed comes before the action.',
-  },
-  'shut': {
-    title: 'Action with the shutter closed',
-    lesson: 'Open, then arm, then act: say each call and wait for the answer.',
-  },
-  'charging': {
-    title: 'Fired before the lights were charged',
-    lesson: 'Wait out the recycle count-down; every misfire costs a prop.',
-  },
-  'twice': {
-    title: 'A bounce fired the light again',
-    lesson: 'Set the hold-off longer than the ringing: half a second is safe.',
-  },
-  'blurred': {
-    title: 'Streak over the limit',
-    lesson: 'The flash is too long at this power. Lower it and open the aperture to compensate.',
-  },
-  'verdict': {
-    title: 'Wrong verdict',
-    lesson: 'Compare with the predicted frame before the verdict: a wrong call sends the search the wrong way.',
-  },
-  'false-keeper': {
-    title: 'Marked as a keeper, but it was not one',
-    lesson: 'A frame that is early, late, smeared or doubled is not a keeper. Check it at full size.',
-  },
-  'missed-keeper': { title: 'A keeper was missed', lesson: 'It was on time and sharp: mark it, it cost a prop.' },
-  'wrong-way': { title: 'Dialled away from the moment', lesson: 'Early wants a longer delay, late a shorter one.' },
-  'several': {
-    title: 'Several things changed at once',
-    lesson: 'Change one thing at a time, or you cannot tell which one mattered.',
-  },
-  'not-judged': { title: 'Shots missing from the log', lesson: 'Log misfires too: they tell how often the rig fails.' },
 }
 
 /** Where the order of the shots does not say it, seconds either way. */
@@ -174,7 +125,7 @@ export function judge(
     ladder: mean('ladder'),
     proposals: mean('proposals'),
     best: mean('best'),
-    mistakes: [...found].map(([id, numbers]) => ({ id, ...MISTAKE_TEXTS[id], shots: numbers })),
+    mistakes: [...found].map(([id, numbers]) => ({ id, shots: numbers })),
   }
 }
 

@@ -4,10 +4,13 @@ import { type Assessment, assess, plan } from '../plan'
 import { Film, sceneOf, stopsOf } from '../render'
 import type { Setup } from '../setup/types'
 
+/** A goal of a light exercise by name; its words stand in `shared/texts/practice.ts`. */
+export type LightGoalId =
+  'exposed' | 'white' | 'even' | 'not-burnt' | 'edge' | 'black' | 'frozen' | 'card' | 'clean' | 'room' | 'open'
+
 /** Something a light exercise wants, and how far it is there. */
 export interface LightGoal {
-  id: string
-  text: string
+  id: LightGoalId
   met: boolean
   /** Stops, or m where `unit` says so; null: not to be had. */
   value: number | null
@@ -43,24 +46,18 @@ const CORNERS = [
 ] as const
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
-const goal = (
-  id: string,
-  text: string,
-  met: boolean,
-  value: number | null,
-  unit: LightGoal['unit'] = 'stops',
-): LightGoal => ({ id, text, met, value, unit })
+const goal = (id: LightGoalId, met: boolean, value: number | null, unit: LightGoal['unit'] = 'stops'): LightGoal => ({
+  id,
+  met,
+  value,
+  unit,
+})
 
 /** Within a third of a stop, read as people read a meter. */
 const RIGHT = 0.4
 
 const exposed = ({ exposure }: Assessment): LightGoal =>
-  goal(
-    'exposed',
-    'Front of the subject exposed to within a third of a stop',
-    exposure.flash !== null && Math.abs(exposure.flash) <= RIGHT,
-    exposure.flash,
-  )
+  goal('exposed', exposure.flash !== null && Math.abs(exposure.flash) <= RIGHT, exposure.flash)
 
 function whiteBackground(setup: Setup): LightGoal[] {
   const whole = assess(setup)
@@ -68,14 +65,9 @@ function whiteBackground(setup: Setup): LightGoal[] {
   const levels = CORNERS.map(corner => patch(film, corner))
   const [least, most] = [Math.min(...levels), Math.max(...levels)]
   return [
-    goal(
-      'white',
-      'Background white in every corner of the picture, at least 1.5 stops over mid grey',
-      least >= 1.5,
-      finite(least),
-    ),
-    goal('even', 'Background even to within half a stop', most - least <= 0.5, finite(most - least)),
-    goal('not-burnt', 'Background no more than 3.5 stops over mid grey', most <= 3.5, finite(most)),
+    goal('white', least >= 1.5, finite(least)),
+    goal('even', most - least <= 0.5, finite(most - least)),
+    goal('not-burnt', most <= 3.5, finite(most)),
     exposed(whole),
   ]
 }
@@ -88,17 +80,13 @@ function rimOnly(setup: Setup): LightGoal[] {
     .lights.filter(light => light.role === 'rim' || light.role === 'behind')
     .map(light => light.edge ?? -Infinity)
   const edge = Math.max(-Infinity, ...edges)
-  return [
-    goal('edge', 'Edge lit from behind at correct exposure or brighter', edge >= -0.1, finite(edge)),
-    goal('black', 'Background black, at least 4 stops under', ground <= -4, finite(ground)),
-    exposed(whole),
-  ]
+  return [goal('edge', edge >= -0.1, finite(edge)), goal('black', ground <= -4, finite(ground)), exposed(whole)]
 }
 
 function freezing(setup: Setup): LightGoal[] {
   const whole = assess(setup)
   const { subject } = whole.sharpness
-  return [goal('frozen', 'Streak of the ball 1.2 mm or less', subject <= 0.0012, subject, 'length'), exposed(whole)]
+  return [goal('frozen', subject <= 0.0012, subject, 'length'), exposed(whole)]
 }
 
 function glassAndCard(setup: Setup): LightGoal[] {
@@ -107,8 +95,8 @@ function glassAndCard(setup: Setup): LightGoal[] {
   const far = card ? Math.hypot(card.along, card.across, card.out) : null
   const shown = reflectionsOf(whole)
   return [
-    goal('card', 'A white or silver card stands within 0.6 m of the glass', far !== null && far <= 0.6, far, 'length'),
-    goal('clean', 'Neither card nor head visible in the glass', shown.length === 0, null, 'none'),
+    goal('card', far !== null && far <= 0.6, far, 'length'),
+    goal('clean', shown.length === 0, null, 'none'),
     exposed(whole),
   ]
 }
@@ -120,15 +108,9 @@ function blackInRoom(setup: Setup): LightGoal[] {
   const middle = patch(film, [0.4, 0.3, 0.6, 0.7])
   const room = Math.max(middle, whole.exposure.ambient)
   return [
-    goal('room', 'Frame without flash black, at least 6 stops under', room <= -6, finite(room)),
+    goal('room', room <= -6, finite(room)),
     exposed(whole),
-    goal(
-      'open',
-      'The shutter is still open when the flash fires',
-      !whole.findings.some(f => f.id === 'closes-early'),
-      null,
-      'none',
-    ),
+    goal('open', !whole.findings.some(f => f.id === 'closes-early'), null, 'none'),
   ]
 }
 

@@ -1,6 +1,6 @@
 import ical from 'ical-generator'
 import Papa from 'papaparse'
-import { cautionsOf, packingOf, type Setup } from '../../core'
+import { type CautionId, cautionsOf, packingOf, type Setup } from '../../core'
 import { type DayPlan, type DayPlanInput, type ShootDay, clockText, propOf } from '../../core/day'
 import { quotedCell, safeCell } from '../text/cells'
 
@@ -107,16 +107,13 @@ export const madeAhead = ({ plan, input, setups }: Planned): MadeAhead[] =>
   })
 
 /** Cautions of the day, each with the set-ups it is for. */
-export function cautionsOfDay({ plan, setups }: Planned): { title: string; text: string; setups: string[] }[] {
-  const found = new Map<string, { title: string; text: string; setups: string[] }>()
-  for (const { id } of plan.rows) {
-    const setup = setups.get(id)
-    for (const { title, text } of setup ? cautionsOf(setup) : []) {
-      const known = found.get(title) ?? { title, text, setups: [] }
-      found.set(title, { ...known, setups: [...known.setups, setup!.name] })
-    }
+export function cautionsOfDay({ plan, setups }: Planned): { id: CautionId; setups: string[] }[] {
+  const found = new Map<CautionId, string[]>()
+  for (const { id: of } of plan.rows) {
+    const setup = setups.get(of)
+    for (const { id } of setup ? cautionsOf(setup) : []) found.set(id, [...(found.get(id) ?? []), setup!.name])
   }
-  return [...found.values()]
+  return [...found].map(([id, names]) => ({ id, setups: names }))
 }
 
 /** A minute of the day as an instant of the local clock, without a zone: the sheet says where it is. */

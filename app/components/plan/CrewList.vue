@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CALL_TEXTS } from '~~/shared/texts/run'
 import { type Setup, fieldAt, nobodyNamed, rolesOf, stepsOf } from '~~/core'
 
 /** Who gives each call of this set-up: roles by name, and as many as there are people. */
@@ -20,7 +21,7 @@ function name(event: Event, path: string): void {
   <section aria-labelledby="crew">
     <h2 id="crew" class="section-title mb-1">Crew: who makes each call</h2>
     <div v-for="(step, i) in steps" :key="step.id" class="grid grid-cols-2 items-baseline gap-2 py-0.5">
-      <label :for="`crew-${step.id}`">{{ step.call }}</label>
+      <label :for="`crew-${step.id}`">{{ CALL_TEXTS[step.call] }}</label>
       <div>
         <input
           :id="`crew-${step.id}`"

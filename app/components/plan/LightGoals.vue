@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LIGHT_GOAL_TEXTS } from '~~/shared/texts/practice'
 import { type LightGoal, type Plan, judgeLight } from '~~/core'
 import { api } from '~/services/api'
 
@@ -47,7 +48,7 @@ const value = (goal: LightGoal): string =>
           :class="goal.met ? 'text-(--good)' : 'text-(--bad)'"
         />
         <span class="flex-1">
-          <span class="sr-only">{{ goal.met ? 'Met: ' : 'Not yet: ' }}</span>{{ goal.text }}
+          <span class="sr-only">{{ goal.met ? 'Met: ' : 'Not yet: ' }}</span>{{ LIGHT_GOAL_TEXTS[goal.id] }}
         </span>
         <span class="tabular">{{ value(goal) }}</span>
       </li>

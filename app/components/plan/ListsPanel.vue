@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { LAW, LISTS, type ListItem, type ListName, MOST_LIST_ITEMS, type Setup, cautionsOf } from '~~/core'
+import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
+import { LISTS, type ListItem, type ListName, MOST_LIST_ITEMS, type Setup, cautionsOf } from '~~/core'
 
 /** Cautions that apply, and the lists of preparation and reset: to be ticked, and to be changed. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -59,7 +60,8 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
           @change="tickCaution(caution.id)"
         />
         <span
-          ><strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text
+          ><strong class="font-semibold">{{ CAUTION_TEXTS[caution.id].title }}.</strong>
+          {{ CAUTION_TEXTS[caution.id].text
           }}<template v-if="caution.calls"> Calls before arming: “{{ caution.calls.join('”, “') }}”.</template></span
         >
       </label>

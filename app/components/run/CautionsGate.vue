@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { LAW, type Setup, cautionsOf } from '~~/core'
+import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
+import { type Setup, cautionsOf } from '~~/core'
 
 /** Before the first arm: what applies to this set-up, acknowledged by name. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -37,7 +38,7 @@ function acknowledge(): void {
     <label v-for="caution in cautions" :key="caution.id" class="flex items-start gap-3 leading-snug">
       <input v-model="seen" type="checkbox" class="tick mt-1 size-5!" :value="caution.id" />
       <span
-        ><strong>{{ caution.title }}.</strong> {{ caution.text }}</span
+        ><strong>{{ CAUTION_TEXTS[caution.id].title }}.</strong> {{ CAUTION_TEXTS[caution.id].text }}</span
       >
     </label>
     <p v-for="own in setup.lists.cautions" :key="own.text">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MISTAKE_TEXTS } from '~~/shared/texts/practice'
 import { type RevealedFigure, fieldAt } from '~~/core'
 import { ApiError, type PracticeState, api } from '~/services/api'
 
@@ -154,13 +155,13 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
               data-testid="mistake"
             >
               <p class="font-semibold">
-                {{ mistake.title }}
+                {{ MISTAKE_TEXTS[mistake.id].title }}
                 <span class="font-normal text-(--ink-soft)"
                   >{{ mistake.shots.length === 1 ? 'take' : 'takes' }} {{ mistake.shots.join(', ') }}</span
                 >
               </p>
               <p class="text-[13px]">
-                {{ mistake.lesson }}
+                {{ MISTAKE_TEXTS[mistake.id].lesson }}
               </p>
             </li>
           </ol>

@@ -24,6 +24,7 @@ import {
   withChanges,
   withKit,
 } from '~~/core'
+import { CALL_TEXTS, STEP_TEXTS } from '~~/shared/texts/run'
 
 type Values = Record<string, string | number | boolean | null>
 const make = (recipe: Parameters<typeof newSetup>[0], values: Values = {}): Setup =>
@@ -133,11 +134,11 @@ describe('cautions and calls fit what is there', () => {
     const calls = (setup: Setup): string[] =>
       stepsOf(setup)
         .filter(step => step.id === 'lights-on')
-        .map(step => step.call)
+        .map(step => CALL_TEXTS[step.call]!)
     expect(calls(newSetup('drop'))).toEqual(['Lights'])
     expect(calls(newSetup('projectile'))).toEqual(['Unloaded, lights on'])
     expect(calls(newSetup('powder'))).toEqual([])
-    const ready = (setup: Setup): string => stepsOf(setup)[0]!.text
+    const ready = (setup: Setup): string => STEP_TEXTS[stepsOf(setup)[0]!.text]!
     expect(ready(newSetup('drop'))).toBe('Everyone in place; delay dialled; flashes ready.')
     expect(ready({ ...make('throw', { method: 'fast-shutter', trigger: 'burst' }), flashes: [] })).toBe(
       'Everyone in place.',

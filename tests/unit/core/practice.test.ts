@@ -6,7 +6,6 @@ import {
   type Setup,
   type ShotConditions,
   EXERCISES,
-  MISTAKE_TEXTS,
   PracticeDevice,
   bestDelay,
   completeRig,
@@ -32,6 +31,7 @@ import {
 } from '~~/core'
 import { notFinite, randomSetup } from '../../support/randomSetup'
 import { runs } from '../../support/runs'
+import { MISTAKE_TEXTS } from '~~/shared/texts/practice'
 
 const ready: ShotConditions = { delay: 0.0185, threshold: 0.2, holdOff: 0.5, armed: true, open: true, sincePop: null }
 const cracker = newSetup('projectile')
@@ -449,13 +449,8 @@ describe('the judgement', () => {
       { plays: 1 },
     )
     expect(mistakes).toEqual([
-      {
-        id: 'safe',
-        title: 'Action before the controller was armed',
-        lesson: 'Keep the order of the calls: armed comes before the action.',
-        shots: [1, 3],
-      },
-      { id: 'missed-keeper', title: 'A keeper was missed', lesson: expect.stringContaining('mark it'), shots: [4] },
+      { id: 'safe', shots: [1, 3] },
+      { id: 'missed-keeper', shots: [4] },
     ])
   })
   test('every mistake has a name and a lesson of its own', () => {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { LAW, cautionsOf, rungsOf } from '~~/core'
+import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
+import { cautionsOf, rungsOf } from '~~/core'
 
 /** The dial card as one page: to print, or on the phone beside the set. */
 const route = useRoute()
@@ -79,7 +80,8 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
       <section class="mt-4 text-[12px]" aria-label="Cautions">
         <h2 class="section-title border-b border-(--hair)">Cautions</h2>
         <p v-for="caution in cautionsOf(store.setup)" :key="caution.id" class="py-0.5">
-          <strong class="font-semibold">{{ caution.title }}.</strong> {{ caution.text }}
+          <strong class="font-semibold">{{ CAUTION_TEXTS[caution.id].title }}.</strong>
+          {{ CAUTION_TEXTS[caution.id].text }}
         </p>
         <p v-for="own in store.setup.lists.cautions" :key="own.text">
           {{ own.text }}

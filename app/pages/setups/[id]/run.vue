@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CALL_TEXTS, STEP_TEXTS } from '~~/shared/texts/run'
 import {
   cautionsOf,
   dialOf,
@@ -390,7 +391,7 @@ usePageKeys(event => {
             :class="{ here: i === at, done: i < at, other: !mine(s.role) }"
             :aria-current="i === at ? 'step' : undefined"
           >
-            <span class="flex-1">{{ s.call }}</span><span class="text-[11px]">{{ s.role }}</span>
+            <span class="flex-1">{{ CALL_TEXTS[s.call] }}</span><span class="text-[11px]">{{ s.role }}</span>
           </li>
         </ol>
         <LazyRunDayInRun v-if="store.record && !store.record.practice" :shoot-id="store.record.shootId" class="mt-4" />
@@ -414,10 +415,10 @@ usePageKeys(event => {
       <section v-else class="now" aria-label="Now" aria-live="polite">
         <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ' (not you)' }}</p>
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
-          {{ step.call }}
+          {{ CALL_TEXTS[step.call] }}
         </p>
         <p class="text-[15px]" :class="{ hidden: step.id === 'judge' }">
-          {{ step.text }}
+          {{ STEP_TEXTS[step.text] }}
         </p>
         <RunTakeClocks :open="open" :longest="longest" :charging="charging" :buffer="buffer" />
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
 import { useEventListener } from '@vueuse/core'
-import { LAW } from '~~/core'
 import { clockText, propOf } from '~~/core/day'
 import { cleanedText } from '~~/shared/texts/day'
 import { type Planned, callsOf, cautionsOfDay, madeAhead, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
@@ -158,9 +158,11 @@ const sheet = computed(() => {
       </p>
       <h2 class="section-title mt-4 mb-1">Cautions</h2>
       <dl class="grid gap-1 text-[12px]">
-        <div v-for="caution in sheet.cautions" :key="caution.title">
-          <dt class="inline font-semibold">{{ caution.title }} ({{ caution.setups.join(', ') }}):&nbsp;</dt>
-          <dd class="inline">{{ caution.text }}</dd>
+        <div v-for="caution in sheet.cautions" :key="caution.id">
+          <dt class="inline font-semibold">
+            {{ CAUTION_TEXTS[caution.id].title }} ({{ caution.setups.join(', ') }}):&nbsp;
+          </dt>
+          <dd class="inline">{{ CAUTION_TEXTS[caution.id].text }}</dd>
         </div>
       </dl>
       <p class="mt-1 text-[12px]">{{ LAW }}</p>
