@@ -29,7 +29,7 @@ const rows = computed(() => [
     to: `/setups/${one.setupId}`,
     takes: one.takes,
   })),
-  { key: 'here', label: 'Here', to: null, takes: evening.value },
+  ...(evening.value.length > 0 ? [{ key: 'here', label: 'Here', to: null, takes: evening.value }] : []),
 ])
 const sentence = computed(() => {
   const [newest] = rehearsals.value

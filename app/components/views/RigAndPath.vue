@@ -133,6 +133,8 @@ const sentence = computed(() => {
 })
 /** Side by side in so little room that the two heads stand one under the other. */
 const narrow = computed(() => layout.value.upright && layout.value.tableBounds.width < 280)
+/** Beside the path there may be no room for the name of the table plan and what is pressed there. */
+const cramped = computed(() => layout.value.upright && !narrow.value && layout.value.tableBounds.width < 340)
 const projections = computed(() => [
   { label: layout.value.upright ? 'Side view' : 'Top view', on: false },
   { label: 'Camera view', on: true },
@@ -198,7 +200,7 @@ const projections = computed(() => [
         width: `${(layout.upright && !narrow ? layout.tableBounds.width : width) - 14}px`,
       }"
     >
-      <strong class="whitespace-nowrap">Table plan</strong>
+      <strong class="whitespace-nowrap" :class="{ 'sr-only': cramped }">Table plan</strong>
       <span role="group" aria-label="View" class="flex">
         <button
           v-for="p in projections"
