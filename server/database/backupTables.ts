@@ -4,7 +4,7 @@ import { tablesOf } from './migrate'
 import { rowsOf } from './rows'
 
 /** Never in a backup: what lets people in, what is counted for minutes, and what is counted anew. */
-const LEFT_OUT = new Set(['sign_in_links', 'rate_counts', 'take_cells', 'gear_days'])
+const LEFT_OUT = new Set(['sign_in_links', 'rate_counts', 'take_cells', 'gear_days', 'setup_frames'])
 /** Only in a backup of everything. */
 const WHOLE_ONLY = new Set(['marks', 'sessions'])
 /** How rows without a studio of their own belong to one. */

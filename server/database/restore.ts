@@ -218,7 +218,7 @@ export async function restoreBackup(
 
 /** Takes studios out of the database, what lets people in with them. */
 async function clear(connection: Connection, studios: readonly string[]): Promise<void> {
-  for (const name of ['sign_in_links', 'take_cells'])
+  for (const name of ['sign_in_links', 'take_cells', 'setup_frames'])
     await connection.query(`delete from ${name} where studio_id in (?)`, [studios])
   const all = await tables(connection, true)
   // What belongs through another table goes before that table does.

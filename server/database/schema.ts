@@ -500,6 +500,18 @@ export const dayEvents = mysqlTable(
   ],
 )
 
+/**
+ * The computed frame of a set-up, as lists show it: made when it is first looked at, anew where the set-up or the
+ * models have changed since (`services/setupFrames.ts`); no backup holds it.
+ */
+export const setupFrames = mysqlTable('setup_frames', {
+  setupId: id('setup_id').primaryKey(),
+  studioId: id('studio_id').notNull(),
+  revision: int('revision').notNull(),
+  models: int('models').notNull(),
+  data: bytes('data').notNull(),
+})
+
 /** What was done to a piece of gear, on a day. */
 export const gearEvents = mysqlTable(
   'gear_events',

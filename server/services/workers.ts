@@ -6,7 +6,7 @@ import type { JobKind, Jobs, JobMessage } from '../workers/jobs'
 import { problem } from '../utils/problem'
 
 /** Lanes of jobs, so that a save waits for no large picture; processes of each at most, a job has one to itself. */
-const LANES = { slow: 2, quick: 1 } as const
+const LANES = { slow: 2, quick: 1, frames: 1 } as const
 type Lane = keyof typeof LANES
 const LANE: Record<JobKind, Lane> = {
   stand: 'quick',
@@ -19,6 +19,7 @@ const LANE: Record<JobKind, Lane> = {
   small: 'slow',
   frame: 'slow',
   outcome: 'slow',
+  setupFrame: 'frames',
 }
 /** Bytes a process may hold before it is ended with its job. */
 const MOST_MEMORY = 1.5 * 1024 ** 3
@@ -35,6 +36,7 @@ const LONGEST: Record<JobKind, number> = {
   small: 20,
   frame: 60,
   outcome: 120,
+  setupFrame: 30,
 }
 const MOST_WAITING = 40
 
@@ -51,6 +53,7 @@ interface Job {
 const lanes: Record<Lane, { waiting: Job[]; idle: ChildProcess[]; running: number }> = {
   slow: { waiting: [], idle: [], running: 0 },
   quick: { waiting: [], idle: [], running: 0 },
+  frames: { waiting: [], idle: [], running: 0 },
 }
 let lastId = 0
 

@@ -52,6 +52,8 @@ export interface Jobs {
   small: { asked: { data: Uint8Array }; given: Uint8Array }
   /** Draws what the camera of the practice bench delivers. */
   frame: { asked: { rig: PracticeRig; setup: Setup; exposure: BenchExposure; at: Date }; given: Uint8Array }
+  /** Draws the predicted frame of a set-up, as it lies in the database, small. @throws 422 where it cannot be */
+  setupFrame: { asked: { document: string }; given: Uint8Array }
   /** Judges an exercise and works out its rig's true figures. */
   outcome: {
     asked: {

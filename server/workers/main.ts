@@ -21,7 +21,9 @@ import { goOf, isRight, luckOf } from '../../core/course'
 import { GEAR_KINDS, gearDaysOf, likeGear, pooledDays } from '../../core/season'
 import { seedOf } from '../../shared/course/seed'
 import { benchPicture } from '../services/benchCamera'
+import { smallFrame } from '../services/frameFile'
 import { preparePicture, smallPicture } from '../services/pictureFile'
+import { problem } from '../utils/problem'
 import type { JobKind, Jobs, JobMessage } from './jobs'
 
 sharp.cache(false)
@@ -98,6 +100,11 @@ const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given
   small: ({ data }) => smallPicture(data),
   frame: ({ rig, setup, exposure, at }) => benchPicture(rig, setup, exposure, at),
   outcome: async asked => outcomeOf(asked),
+  setupFrame: async ({ document }) => {
+    const [setup] = readable(document)
+    if (!setup) throw problem(422, 'The set-up cannot be read')
+    return smallFrame(assess(setup))
+  },
 }
 
 process.on('message', (message: { id: number; kind: JobKind; asked: never }) => {

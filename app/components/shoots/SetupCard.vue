@@ -2,7 +2,7 @@
 import type { SetupSummary } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
-/** A set-up as a picture with where it is: its newest keeper, or what its recipe gives. */
+/** A set-up as a picture with where it is: its newest keeper, or what it is planned to give. */
 const { setup } = defineProps<{ setup: SetupSummary }>()
 const { tell } = useNumbers()
 </script>
@@ -12,7 +12,7 @@ const { tell } = useNumbers()
     <NuxtLink :to="`/setups/${setup.id}`" class="block" aria-hidden="true" tabindex="-1">
       <span class="picture">
         <PicturesPictureView v-if="setup.picture" :id="setup.picture" size="thumb" fit="cover" alt="" />
-        <UiRecipePicture v-else-if="setup.recipe" :recipe="setup.recipe" class="h-full w-full" />
+        <ShootsPlannedFrame v-else-if="setup.recipe" :setup="setup" />
         <span v-else class="block h-full w-full bg-(--hair)" />
       </span>
     </NuxtLink>
