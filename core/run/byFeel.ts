@@ -1,3 +1,4 @@
+import { NINE_IN_TEN, betaShare } from '../math/betaShare'
 import type { Assessment } from '../plan'
 import { type LoggedTake, delayToday } from './feedback'
 import type { RunState } from './learn'
@@ -21,17 +22,13 @@ export interface ByFeel {
 const PRIOR = 4
 /** Presses looked back at: what somebody does changes. */
 const LAST = 6
-/** Half width of nine in ten, in standard deviations. */
-const NINE = 1.6449
 /** Takes on the wrong side from which a burst is told to be off, and how many times those on the other. */
 const OFF_SIDE = 3
 
 function chanceOf(plan: Assessment, judged: number, onTime: number): ByFeel['chance'] {
   const p = Math.min(0.98, Math.max(0.02, plan.keep.firstTake))
-  const [a, b] = [PRIOR * p + onTime, PRIOR * (1 - p) + judged - onTime]
-  const mean = a / (a + b)
-  const sd = Math.sqrt((mean * (1 - mean)) / (a + b + 1))
-  return { mean, low: Math.max(0, mean - NINE * sd), high: Math.min(1, mean + NINE * sd) }
+  const { mean, low, high } = betaShare(PRIOR * p + onTime, PRIOR * (1 - p) + judged - onTime)
+  return { mean, low, high }
 }
 
 /** By hand: how the last presses stand to the best one that all takes point to. */
@@ -45,7 +42,7 @@ function handOf(
   if (!posterior || last.length < 2) return { late: null, advice: null }
   const by = last.reduce((sum, take) => sum + delayToday(plan, take), 0) / last.length - posterior.delay
   const late = { by, error: posterior.uncertainty, spread: posterior.scatter }
-  if (Math.abs(by) > NINE * late.error) return { late, advice: by > 0 ? 'sooner' : 'later' }
+  if (Math.abs(by) > NINE_IN_TEN * late.error) return { late, advice: by > 0 ? 'sooner' : 'later' }
   const window = plan.keep.before + plan.keep.after
   return { late, advice: late.error < window / 2 ? 'right' : null }
 }

@@ -1,3 +1,4 @@
+import { NINE_IN_TEN, type ShareHeld, betaShare } from '../math/betaShare'
 import { logGamma } from '../math/logGamma'
 
 /** Takes of one way of doing something, and how many were kept. */
@@ -14,8 +15,6 @@ const SETTLED = 0.995
 const MOST = 150
 /** (1.96 + 0.84)²: a difference seen in four of five comparisons, at 95 %. */
 const POWER = 7.85
-/** Half width of the interval in its own deviations: nine in ten. */
-const NINE = 1.6449
 
 /** Two ways of doing something, held against each other. */
 export interface Comparison {
@@ -45,11 +44,7 @@ function chanceAbove([a, b]: [number, number], [c, d]: [number, number]): number
   return Math.min(1, total)
 }
 
-function shareOf({ takes, kept }: Tried): { mean: number; sd: number } {
-  const [a, b] = [PRIOR + kept, PRIOR + takes - kept]
-  const mean = a / (a + b)
-  return { mean, sd: Math.sqrt((mean * (1 - mean)) / (a + b + 1)) }
-}
+const shareOf = ({ takes, kept }: Tried): ShareHeld => betaShare(PRIOR + kept, PRIOR + takes - kept)
 
 /** Which of two ways keeps more, and how sure that is; made to be looked at after every take. */
 export function compareTried(one: Tried, other: Tried): Comparison {
@@ -62,20 +57,16 @@ export function compareTried(one: Tried, other: Tried): Comparison {
   const each = (POWER * (p.mean * (1 - p.mean) + q.mean * (1 - q.mean))) / by ** 2
   return {
     ways: [
-      { ...ends(p), takes: one.takes },
-      { ...ends(q), takes: other.takes },
+      { ...told(p), takes: one.takes },
+      { ...told(q), takes: other.takes },
     ],
-    better: { by, low: by - NINE * sd, high: by + NINE * sd },
+    better: { by, low: by - NINE_IN_TEN * sd, high: by + NINE_IN_TEN * sd },
     sure,
     settled,
     wanted: settled !== null || !(each <= MOST) ? null : Math.ceil(each),
   }
 }
-const ends = ({ mean, sd }: { mean: number; sd: number }) => ({
-  chance: mean,
-  low: Math.max(0, mean - NINE * sd),
-  high: Math.min(1, mean + NINE * sd),
-})
+const told = ({ mean, low, high }: ShareHeld) => ({ chance: mean, low, high })
 
 /**
  * How much better the second way is, set-up by set-up and then together, so that a way tried on easy set-ups is not
@@ -100,7 +91,7 @@ export function pairedDifference(
   if (setups === 0) return null
   const by = top / weight
   const sd = Math.sqrt(Math.max(0, (by * p + q) / weight ** 2))
-  return { by, low: by - NINE * sd, high: by + NINE * sd, setups }
+  return { by, low: by - NINE_IN_TEN * sd, high: by + NINE_IN_TEN * sd, setups }
 }
 
 /** The variant to fire next, there and back again (A B B A): a launcher that tires favours neither. */
