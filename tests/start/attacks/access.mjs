@@ -54,7 +54,12 @@ export async function matrix(lead, setup, id) {
     ['GET', '/api/takes/export?format=json', undefined, 'viewer', 200],
     ['GET', '/api/practice', undefined, 'viewer', 200],
     ['GET', '/api/setups/archived', undefined, 'viewer', 200],
+    ['GET', '/api/answers', undefined, 'viewer', 200],
+    ['GET', '/api/kept-share', undefined, 'viewer', 200],
+    ['GET', '/api/gear/likeness', undefined, 'viewer', 200],
     ['GET', `/api/setups/${id}`, undefined, 'viewer', 404],
+    ['GET', `/api/setups/${id}/frame?revision=1`, undefined, 'viewer', 404],
+    ['GET', `/api/setups/${id}/rehearsals`, undefined, 'viewer', 404],
     ['GET', `/api/setups/${id}/takes`, undefined, 'viewer', 404],
     ['GET', `/api/setups/${id}/run`, undefined, 'viewer', 404],
     ['GET', `/api/setups/${id}/pictures`, undefined, 'viewer', 404],
@@ -88,6 +93,8 @@ export async function matrix(lead, setup, id) {
     ['DELETE', `/api/sessions/${NOBODY}`, undefined, 'lead', 404],
     ['DELETE', `/api/pictures/${NOBODY}`, undefined, 'lead', 404],
     ['POST', '/api/kit', { items: [] }, 'lead', 422],
+    ['PUT', '/api/kept-share', { used: true }, 'lead', 200],
+    ['POST', '/api/gear/likeness', { kind: 'launcher', setups: [id], name: 'Not theirs' }, 'lead', 404],
   ]
   const join = async (/** @type {string} */ role) => {
     const one = caller(lead.address)
