@@ -1,3 +1,4 @@
+import { readingInWords } from '../shared/text/lab'
 import { readFile, stat } from 'node:fs/promises'
 import { basename, extname } from 'node:path'
 import Papa from 'papaparse'
@@ -7,7 +8,6 @@ import {
   BENCH,
   BENCH_CAMERA,
   type LabInput,
-  type LabReading,
   type LabSettings,
   type LabTool,
   STANDARD,
@@ -96,7 +96,7 @@ export async function readFiles(
   files: readonly string[],
   name: string | undefined,
   settings: LabSettings,
-): Promise<{ tool: string; files: string[]; reading: LabReading }> {
+): Promise<{ tool: string; files: string[]; reading: ReturnType<typeof readingInWords> }> {
   const tool = labTool(name ?? toolFor(files))
   if (!tool) throw new InputError('--tool', name, 'the name of a tool of the Lab')
   for (const key of Object.keys(settings))
@@ -104,5 +104,9 @@ export async function readFiles(
       throw new InputError('--set', key, `one of ${tool.fields.map(field => field.key).join(', ') || 'none'}`)
   const inputs: LabInput[] = []
   for (const file of files) inputs.push(await inputOf(file, tool))
-  return { tool: tool.id, files: inputs.map(input => input.name), reading: readLab(tool, inputs, settings) }
+  return {
+    tool: tool.id,
+    files: inputs.map(input => input.name),
+    reading: readingInWords(readLab(tool, inputs, settings)),
+  }
 }

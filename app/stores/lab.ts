@@ -16,6 +16,7 @@ import {
 } from '~~/core/lab'
 import { EVIDENCE_FIELDS, type Evidence, assess, sceneFigures } from '~~/core'
 import { amendmentOf } from '~~/shared/schemas/records'
+import { LAB } from '~~/shared/text/lab'
 import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'
 import type { LabFile } from '~/workers/lab.worker'
@@ -194,7 +195,7 @@ export const useLabStore = defineStore('lab', () => {
 
   // ── sending on ──
   const from = (): GivenFrom => ({
-    how: `Lab, ${tool.value.title.toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(
+    how: `Lab, ${LAB.tell(tool.value.title, {}).toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(
       0,
       EVIDENCE_FIELDS.how.maxLength,
     ),
@@ -211,7 +212,9 @@ export const useLabStore = defineStore('lab', () => {
     const of = give.to === 'evidence' ? { ...give, more: { ...give.more, ...seenIn } } : give
     const after = exportedToSetup(before, of, from())
     store.replace(after)
-    noted(give.label, before.name, () => store.replace(takenFromSetup(store.setup ?? after, before, after, give)))
+    noted(LAB.tell(give.label, {}), before.name, () =>
+      store.replace(takenFromSetup(store.setup ?? after, before, after, give)),
+    )
   }
   function toKit(give: Export, id: string): string {
     const kit = useKitStore()
@@ -220,7 +223,7 @@ export const useLabStore = defineStore('lab', () => {
     if (!item || !after) return 'Choose the kit item that was measured.'
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
-    noted(give.label, item.name, () => {
+    noted(LAB.tell(give.label, {}), item.name, () => {
       const now = kit.byId.get(id)?.item
       if (now) kit.change(id, takenFromKit(now, item, give))
     })
@@ -232,9 +235,10 @@ export const useLabStore = defineStore('lab', () => {
     if (!take) return 'This set-up has no takes yet.'
     const was = amendmentOf(take)
     const { note, position } = was
-    const joined = [note, give.note].filter(Boolean).join('; ')
+    const added = give.note && LAB.told(give.note, usePreferencesStore().system)
+    const joined = [note, added].filter(Boolean).join('; ')
     await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
-    noted(give.label, `take ${take.number}`, async () => {
+    noted(LAB.tell(give.label, {}), `take ${take.number}`, async () => {
       const now = takes.takes.find(other => other.id === take.id)
       if (now) await takes.amend(now, was)
     })

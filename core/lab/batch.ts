@@ -1,3 +1,4 @@
+import { type Said, said, named, count } from '../plan/findings/types'
 import { deviationOf, meanOf } from './statistics'
 import type { Export, LabFigure, LabReading, LabTool } from './types'
 
@@ -20,13 +21,18 @@ function together(all: readonly LabFigure[]): LabFigure[] {
     {
       ...first,
       id: `${first.id}-scatter`,
-      label: 'File-to-file spread',
+      label: 'lab.batch.fileFileSpread',
       value: scatter,
       error: scatter / Math.sqrt(2 * (n - 1)),
       ...(first.quantity === 'stops' ? { unit: 'unsigned' } : {}),
     },
   ]
 }
+
+/** Limits of several files, each told once. */
+const eachOnce = (limits: readonly Said[]): Said[] => [
+  ...new Map(limits.map(limit => [JSON.stringify(limit), limit])).values(),
+]
 
 /** What a file gives, with the mean of several in place of its own figure. */
 function givenMean(give: Export, { value, error }: LabFigure): Export {
@@ -60,9 +66,9 @@ export function batched<T extends Omit<LabTool, 'sample'>>(tool: T, main: string
       marks: marksOf(each),
       rows: rowsOf(each, files, main),
       limits: [
-        ...new Set(each.flatMap(reading => reading.limits)),
+        ...eachOnce(each.flatMap(reading => reading.limits)),
         ...(trusted.length < each.length
-          ? [`${each.length - trusted.length} of ${each.length} files are left out.`]
+          ? [said('lab.batch.leftOut', { out: count(each.length - trusted.length), all: count(each.length) })]
           : []),
       ],
       trusted: true,
@@ -77,7 +83,7 @@ const marksOf = (each: readonly LabReading[]): LabReading['marks'] =>
 
 const rowsOf = (each: readonly LabReading[], files: readonly { name: string }[], main: string): LabReading['rows'] =>
   each.map((reading, file) => ({
-    name: files[file]!.name + (reading.trusted ? '' : ': not read'),
+    name: reading.trusted ? named(files[file]!.name) : said('lab.batch.notRead', { file: named(files[file]!.name) }),
     file,
     figures: reading.figures.filter(figure => figure.id === main),
   }))

@@ -1,3 +1,4 @@
+import { said, count } from '../plan/findings/types'
 import { batched } from './batch'
 import { black } from './frame/black'
 import { chain } from './frame/chain'
@@ -66,6 +67,6 @@ export function readLab(
   marks: readonly HandMark[] = [],
 ): LabReading {
   if (files.length < tool.least || files.some(file => file.kind !== tool.takes))
-    return unread([`Add ${tool.least === 1 ? 'a file' : `${tool.least} files`} of the kind it reads.`])
+    return unread([tool.least === 1 ? said('lab.tools.addFile') : said('lab.tools.addFiles', { n: count(tool.least) })])
   return tool.read(files, { ...startOf(tool), ...settings }, marks)
 }

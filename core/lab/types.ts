@@ -1,3 +1,4 @@
+import type { Figures, LabText, Named, Said } from '../plan/findings/types'
 import type { Evidence, EvidenceKind } from '../setup/types'
 import type { Quantity } from '../setup/fields'
 import type { KitKind } from '../kit/types'
@@ -46,7 +47,9 @@ export type InputKind = LabInput['kind']
 /** A place in a file that a figure rests on: read, and put right by hand. */
 export interface LabMark {
   id: string
-  label: string
+  label: LabText
+  /** Of the label. */
+  figures?: Figures
   /** Of which of the files, from 0. */
   file: number
   /** An upright or a level line across a picture, px of the file; an instant, s; a level. */
@@ -60,7 +63,7 @@ export type HandMark = Pick<LabMark, 'id' | 'file' | 'at'>
 /** A figure of a reading with its standard error. */
 export interface LabFigure {
   id: string
-  label: string
+  label: LabText
   /** SI; null: it could not be read. */
   value: number | null
   /** Standard error, same unit; null: none is known. */
@@ -72,17 +75,17 @@ export interface LabFigure {
 }
 
 /** Where a figure goes in one press. */
-export type Export = { label: string } & (
+export type Export = { label: LabText } & (
   | { to: 'evidence'; kind: EvidenceKind; value: number; error: number; more?: Partial<Evidence> }
   | { to: 'set-up'; changes: Change[] }
   | { to: 'kit'; kind: KitKind; figures: Record<string, number> }
   | { to: 'kit-row'; power: number; t05: number | null; t01: number }
-  | { to: 'take'; position: number | null; note: string }
+  | { to: 'take'; position: number | null; note: Said | null }
 )
 
 /** A row of a list that a reading has: sounds of a recording, pops of a trace, spots. */
 export interface LabRow {
-  name: string
+  name: Said | Named
   file: number
   figures: LabFigure[]
 }
@@ -93,16 +96,16 @@ export interface LabReading {
   marks: LabMark[]
   rows: LabRow[]
   /** What limits it, one sentence each. */
-  limits: string[]
+  limits: Said[]
   /** Whether it can be used as it is; false: the sentence in `limits` says why not. */
   trusted: boolean
   gives: Export[]
 }
 
 /** A setting of a tool, to be entered beside it. */
-export type LabField = { key: string; label: string } & (
+export type LabField = { key: string; label: LabText } & (
   | { type: 'number'; quantity: Quantity; start: number | null; min: number; max: number; unit?: string }
-  | { type: 'choice'; options: readonly { value: string; label: string }[]; start: string }
+  | { type: 'choice'; options: readonly { value: string; label: LabText }[]; start: string }
 )
 /** What was entered beside a file, by the key of its field. */
 export type LabSettings = Readonly<Record<string, number | string | null>>
@@ -118,16 +121,16 @@ export interface SyntheticSample {
 /** A tool of the Lab: what it takes, asks and reads. */
 export interface LabTool {
   id: string
-  title: string
+  title: LabText
   /** What it is for and what to give it, a sentence or two. */
-  text: string
+  text: LabText
   takes: InputKind
   /** Files it needs at the least. */
   least: number
   /** Whether it needs every pixel of the file. */
   full?: boolean
   /** How a picture's sides of the file are named, first to last, where each has its part. */
-  parts?: readonly string[]
+  parts?: readonly LabText[]
   fields: readonly LabField[]
   read(files: readonly LabInput[], settings: LabSettings, marks: readonly HandMark[]): LabReading
   sample(seed: number): SyntheticSample
@@ -140,7 +143,7 @@ export function numberOf(settings: LabSettings, key: string, otherwise: number):
 }
 
 /** A reading of nothing, with why. */
-export const unread = (limits: string[], marks: LabMark[] = []): LabReading => ({
+export const unread = (limits: Said[], marks: LabMark[] = []): LabReading => ({
   figures: [],
   marks,
   rows: [],

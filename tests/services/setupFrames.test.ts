@@ -14,7 +14,8 @@ afterAll(() => own.end())
 
 const keptOf = async (id: string) => (await own.db.select().from(setupFrames).where(eq(setupFrames.setupId, id)))[0]
 /** Mean brightness, 0 to 255. */
-const brightness = async (file: Uint8Array): Promise<number> => (await sharp(file).greyscale().stats()).channels[0]!.mean
+const brightness = async (file: Uint8Array): Promise<number> =>
+  (await sharp(file).greyscale().stats()).channels[0]!.mean
 
 test('a set-up has its own frame, drawn once and kept until it changes', async () => {
   const id = await makeSetup(own.db, own.studioId, own.shootId)

@@ -2,6 +2,7 @@ import { fresh, serve, storage, until } from '../support/page'
 import { type Setup, newKitItem, newSetup, withChange } from '~~/core'
 import type { Export } from '~~/core/lab'
 import type { WorkerAsked } from '~~/app/workers/answering'
+import { LAB } from '~~/shared/text/lab'
 
 /** The Lab's worker in the test's own thread. */
 interface Answering {
@@ -196,7 +197,7 @@ describe('what the Lab sends on', () => {
     lab.toSetup(evidence)
     const [entry] = store.setup!.evidence
     expect(entry).toMatchObject({ kind: 'speed', value: 33.5, error: 0.4 })
-    expect(entry!.how).toBe(`Lab, ${lab.tool.title.toLowerCase()}: ${lab.files[0]!.name}`)
+    expect(entry!.how).toBe(`Lab, ${LAB.tell(lab.tool.title, {}).toLowerCase()}: ${lab.files[0]!.name}`)
     expect(entry!.date).toMatch(/^\d{4}-\d\d-\d\d$/)
     expect(lab.sent.map(({ label, where, taken }) => [label, where, taken])).toEqual([
       ['Use this speed in the set-up', store.setup!.name, false],
@@ -231,7 +232,12 @@ describe('what the Lab sends on', () => {
 
   test('to the last take: its place, and the note beside what was there', async () => {
     const lab = useLabStore()
-    const give: Export = { label: 'To the last take', to: 'take', position: 0.012, note: 'place 12 mm past' }
+    const give: Export = {
+      label: 'lab.place.addPositionTake',
+      to: 'take',
+      position: 0.012,
+      note: { say: 'lab.sharpness.note', figures: { px: { value: 12, quantity: 'number' } } },
+    }
     expect(await lab.toTake(give as Extract<Export, { to: 'take' }>)).toBe('This set-up has no takes yet.')
     const own = { delay: 0.018, verdict: 'late', keeper: false, position: null, note: 'first' }
     const one = { ...aTake, ...own, id: 't', key: 'take-key-1', number: 1, by: 'me', createdAt: '' }
@@ -246,7 +252,7 @@ describe('what the Lab sends on', () => {
     await takes.open('s')
     expect(await lab.toTake(give as Extract<Export, { to: 'take' }>)).toBe('')
     await until(() => server.take.position !== null)
-    expect(server.take).toEqual({ ...one, position: 0.012, note: 'first; place 12 mm past' })
+    expect(server.take).toEqual({ ...one, position: 0.012, note: 'first; Edge 12 px' })
     expect(lab.sent[0]!.where).toBe('take 1')
     await lab.takeBack(lab.sent[0]!)
     await until(() => server.take.position === null)

@@ -1,5 +1,10 @@
-import type { Figure, Figures, TextId } from '../../core'
-import { TEXTS } from '../../shared/text/figures'
+import type { Figure, Figures, Said } from '../../core'
+import { PLAN_TEXTS } from '../../shared/text/figures'
+import { LAB_TEXTS } from '../../shared/texts/lab'
+import { READING_TEXTS } from '../../shared/texts/takeReading'
+
+/** Every text of the core by its id. */
+export const TEXTS: Readonly<Record<string, string>> = { ...PLAN_TEXTS, ...LAB_TEXTS, ...READING_TEXTS }
 
 /** What stands in place of a placeholder, where it is a number. */
 export function figure(of: Figures[string] | undefined): Figure {
@@ -18,14 +23,14 @@ export function stepOf({ figures = {} }: { figures?: Figures }, step: number): F
 
 /** A text with names and other texts in their places, its numbers still in braces. */
 export function words(id: string, figures: Figures = {}): string {
-  return (TEXTS[id as TextId] ?? id).replace(/\{(\w+)\}/g, (whole, name: string) => {
+  return (TEXTS[id] ?? id).replace(/\{(\w+)\}/g, (whole, name: string) => {
     const part = figures[name]
     if (part === undefined || 'value' in part) return whole
     if ('name' in part) return part.name
     if ('say' in part) return words(part.say, part.figures ?? figures)
     const each = part.each.map(one => words(one.say, one.figures ?? figures))
     if (part.by === 'steps') return each.join(', ').replace(/^./, letter => letter.toUpperCase())
-    return each.join({ or: ', or ', plus: ' + ', semicolon: '; ' }[part.by])
+    return each.join({ comma: ', ', or: ', or ', plus: ' + ', semicolon: '; ' }[part.by])
   })
 }
 
@@ -46,3 +51,9 @@ export function inWords<T>(of: T): T {
   })
   return Object.fromEntries(entries) as T
 }
+
+/** What limits a reading of the Lab, in words. */
+export const limitsOf = ({ limits }: { limits: readonly Said[] }): string[] =>
+  limits.map(({ say, figures }) => words(say, figures))
+/** What a picture made think of, in words. */
+export const reasonsIn = (reasons: readonly Said[]): string[] => reasons.map(({ say, figures }) => words(say, figures))

@@ -1,6 +1,7 @@
 import { EXERCISES, dialOf, exerciseRig, exerciseSetup, fireRig, pictureOf, plan, sceneOf } from '../../core'
 import { type LabReading, type SyntheticSample, TakeReader, labTool, marksOf, readLab } from '../../core/lab'
 import { delivered, filmOf } from './photo'
+import { readingInWords } from '../../shared/text/lab'
 
 /** What is read of files whose making is known, by what they are: `tool seed`, or `exercise off`. */
 export type GoldenReadings = Record<string, unknown>
@@ -30,7 +31,7 @@ export function sampleRead(id: string, seed: number): { reading: LabReading; tru
 /** What a tool reads of a stand-in, but for its words. */
 export function toolRead(id: string, seed: number): unknown {
   const { reading, truth } = sampleRead(id, seed)
-  const { figures, marks, rows, limits, trusted, gives } = reading
+  const { figures, marks, rows, limits, trusted, gives } = readingInWords(reading)
   return {
     truth,
     figures: figures.map(({ id: name, value, error, bound }) => [name, value, error, bound ?? null]),

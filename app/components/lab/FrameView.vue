@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
 import type { LabFile } from '~/workers/lab.worker'
@@ -20,6 +21,7 @@ const {
   stops?: boolean
 }>()
 const emit = defineEmits<{ mark: [id: string, at: number | null]; look: [{ x: number; y: number }] }>()
+const labelOf = ({ label, figures = {} }: LabMark): string => LAB.tell(label, figures)
 const canvas = useTemplateRef('canvas')
 const sheet = useTemplateRef('sheet')
 
@@ -88,7 +90,7 @@ function look(event: MouseEvent): void {
           :class="[mark.kind, { hand: mark.byHand }]"
           :style="styleOf(mark)"
           role="slider"
-          :aria-label="`${mark.label}${mark.byHand ? ', set by hand' : ''}`"
+          :aria-label="`${labelOf(mark)}${mark.byHand ? ', set by hand' : ''}`"
           :aria-valuenow="Math.round(shownAt(mark))"
           :aria-valuetext="`${Math.round(shownAt(mark))} px`"
           :aria-orientation="mark.kind === 'x' ? 'horizontal' : 'vertical'"
@@ -97,7 +99,7 @@ function look(event: MouseEvent): void {
           @pointerup="up(mark)"
           @keydown="key(mark, $event)"
         >
-          <span>{{ mark.label }}</span>
+          <span>{{ labelOf(mark) }}</span>
         </div>
       </div>
     </div>

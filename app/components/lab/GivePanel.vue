@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import type { Export } from '~~/core/lab'
 
 /** Where the figures go, in one press; and what went, to be taken back. */
@@ -63,7 +64,9 @@ async function send(give: Export): Promise<void> {
 <template>
   <section class="grid gap-2 text-[13px]" aria-label="Use these results">
     <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
-      <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{ give.label }}</UButton>
+      <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{
+        LAB.tell(give.label, {})
+      }}</UButton>
       <UiPickOne
         v-if="kindOf(give)"
         :model-value="itemOf(give)"

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import type { LabFigure } from '~~/core/lab'
 
 /** What a tool read: figures with their errors, what limits them, and, of a stand-in, the truth beside them. */
 const lab = useLabStore()
+const preferences = usePreferencesStore()
+const limits = computed(() => (lab.reading?.limits ?? []).map(limit => LAB.told(limit, preferences.system)))
 const { show } = useNumbers()
 const BOUNDS = { below: 'below ', above: 'above ' } as const
 function told({ value, quantity, unit, bound }: LabFigure): string {
@@ -35,7 +38,7 @@ const trueOf = (figure: LabFigure): string => {
       </thead>
       <tbody>
         <tr v-for="figure in lab.reading.figures" :key="figure.id" :data-testid="`lab-${figure.id}`">
-          <th scope="row" class="pr-2 text-left font-normal text-(--ink-soft)">{{ figure.label }}</th>
+          <th scope="row" class="pr-2 text-left font-normal text-(--ink-soft)">{{ LAB.tell(figure.label, {}) }}</th>
           <td class="text-right whitespace-nowrap">
             <b class="text-[16px]">{{ told(figure) }}</b>
             <span v-if="!figure.bound" class="pl-1 text-(--ink-soft)">{{ within(figure) }}</span>
@@ -56,13 +59,13 @@ const trueOf = (figure: LabFigure): string => {
       <summary class="cursor-pointer">All {{ lab.reading.rows.length }} readings</summary>
       <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">
         <li v-for="(row, i) in lab.reading.rows" :key="i" class="flex flex-wrap justify-between gap-x-3">
-          <span class="text-(--ink-soft)">{{ row.name }}</span>
-          <span>{{ row.figures.map(figure => `${figure.label} ${told(figure)}`).join(', ') }}</span>
+          <span class="text-(--ink-soft)">{{ LAB.told(row.name) }}</span>
+          <span>{{ row.figures.map(figure => `${LAB.tell(figure.label, {})} ${told(figure)}`).join(', ') }}</span>
         </li>
       </ul>
     </details>
     <ul class="grid gap-1 text-[12px] text-(--ink-soft)" aria-label="Limits of this reading">
-      <li v-for="limit in lab.reading.limits" :key="limit">{{ limit }}</li>
+      <li v-for="limit in limits" :key="limit">{{ limit }}</li>
     </ul>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import type { Field, FigureValue } from '~~/core'
 import type { LabField } from '~~/core/lab'
 
@@ -7,7 +8,7 @@ const lab = useLabStore()
 const fieldOf = (field: Extract<LabField, { type: 'number' }>): Field => ({
   type: 'number',
   quantity: field.quantity,
-  label: field.label,
+  label: LAB.tell(field.label, {}),
   min: field.min,
   max: field.max,
   nullable: true,
@@ -27,14 +28,14 @@ function change(key: string, value: FigureValue): string {
         :field="fieldOf(field)"
         :value="lab.settings[field.key] ?? null"
         :path="`lab.${field.key}`"
-        :label="field.label"
+        :label="LAB.tell(field.label, {})"
         :change="value => change(field.key, value)"
       />
       <label v-else class="flex items-baseline justify-between gap-3 text-[13px]">
-        {{ field.label }}
+        {{ LAB.tell(field.label, {}) }}
         <UiPickOne
           :model-value="String(lab.settings[field.key] ?? '')"
-          :options="field.options"
+          :options="field.options.map(({ value, label }) => ({ value, label: LAB.tell(label, {}) }))"
           @update:model-value="lab.set(field.key, $event)"
         />
       </label>

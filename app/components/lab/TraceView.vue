@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import {
   Chart,
   type ChartData,
@@ -17,6 +18,7 @@ import type { LabFile, LabWindow } from '~/workers/lab.worker'
 /** A recording or trace against time, with its marks; looked at closer by the buttons, the wheel or the keys. */
 const { file, marks } = defineProps<{ file: LabFile; marks: readonly LabMark[] }>()
 const emit = defineEmits<{ mark: [id: string, at: number | null] }>()
+const labelOf = ({ label, figures = {} }: LabMark): string => LAB.tell(label, figures)
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip)
 const { colours, font } = useChartLook()
 const { show } = useNumbers()
@@ -166,7 +168,7 @@ function wheel(event: WheelEvent): void {
         :class="{ level: isLevel(mark), hand: mark.byHand }"
         :style="styleOf(mark)"
         role="slider"
-        :aria-label="`${mark.label}${mark.byHand ? ', set by hand' : ''}`"
+        :aria-label="`${labelOf(mark)}${mark.byHand ? ', set by hand' : ''}`"
         :aria-valuenow="mark.at"
         :aria-valuetext="isLevel(mark) ? mark.at.toFixed(3) : show(mark.at, 'time', { figures: 6 })"
         @pointerdown="down(mark, $event)"
@@ -174,7 +176,7 @@ function wheel(event: WheelEvent): void {
         @pointerup="up(mark)"
         @keydown="key(mark, $event)"
       >
-        <span>{{ mark.label }}</span>
+        <span>{{ labelOf(mark) }}</span>
       </div>
     </div>
     <figcaption class="flex flex-wrap items-baseline gap-x-3 pt-1 text-[12px] text-(--ink-soft)">
@@ -198,7 +200,7 @@ function wheel(event: WheelEvent): void {
         class="underline"
         @click="goTo(mark)"
       >
-        {{ mark.label.toLowerCase() }}
+        {{ labelOf(mark).toLowerCase() }}
       </button>
     </figcaption>
   </figure>

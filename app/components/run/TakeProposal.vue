@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { READING } from '~~/shared/text/takeReading'
 import type { Plan } from '~~/core'
 import type { TakeReading } from '~~/core/lab'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
@@ -19,6 +20,7 @@ const { show } = useNumbers()
 /** Never surer than a picture can be. */
 const sureness = (sure: number): string =>
   (sure > 0.99 ? 'over ' : '') + show(Math.min(sure, 0.99), 'share', { figures: 2 })
+const reasons = computed(() => (reading?.reasons ?? []).map(reason => READING.told(reason, preferences.system)))
 const headline = computed(() => {
   if (busy) return 'reading the picture'
   if (failed) return failed
@@ -62,7 +64,7 @@ const parts = computed(() => {
         · <span class="whitespace-nowrap">{{ part }}</span></span
       >
     </p>
-    <p v-for="reason in reading?.reasons ?? []" :key="reason" class="text-[13px]">{{ reason }}</p>
+    <p v-for="reason in reasons" :key="reason" class="text-[13px]">{{ reason }}</p>
     <div v-if="reading?.verdict" class="flex flex-wrap items-center justify-center gap-2">
       <button type="button" class="flag" @click="emit('take')">Log this verdict <kbd>a</kbd></button>
       <button type="button" class="flag" @click="emit('fill')">Apply <kbd>f</kbd></button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import { LAB_TOOLS } from '~~/core/lab'
 import { type ShootRecord, api } from '~/services/api'
 
@@ -82,7 +83,7 @@ const GROUPS = [
           :aria-current="tool.id === lab.toolId ? 'true' : undefined"
           @click="choose(tool.id)"
         >
-          {{ tool.title }}
+          {{ LAB.tell(tool.title, {}) }}
         </button>
       </template>
       <p class="mt-4 text-[12px] text-(--ink-soft)">
@@ -91,9 +92,11 @@ const GROUPS = [
     </nav>
     <section aria-label="What it shows" class="scrolls min-w-0 px-4 py-3">
       <header class="max-w-3xl pb-2">
-        <h2 class="text-lg font-semibold">{{ lab.tool.title }}</h2>
-        <p class="text-[13px] text-(--ink-soft)">{{ lab.tool.text }}</p>
-        <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">First {{ lab.tool.parts.join('; then ') }}.</p>
+        <h2 class="text-lg font-semibold">{{ LAB.tell(lab.tool.title, {}) }}</h2>
+        <p class="text-[13px] text-(--ink-soft)">{{ LAB.tell(lab.tool.text, {}) }}</p>
+        <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">
+          First {{ lab.tool.parts.map(part => LAB.tell(part, {})).join('; then ') }}.
+        </p>
       </header>
       <LabFileDrop />
       <div v-if="lab.tool.takes === 'frame' && shown.length > 0" class="flex items-baseline gap-3 pt-2 text-[12px]">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LAB } from '~~/shared/text/lab'
 import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
 import { LAB_TOOLS } from '~~/core/lab'
 import { ApiError, type CourseRecord, type PracticeRecord, api } from '~/services/api'
@@ -104,7 +105,7 @@ async function begin(exercise: string): Promise<void> {
         <ul class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]" aria-label="Exercises of measuring">
           <li v-for="tool in LAB_TOOLS" :key="tool.id">
             <NuxtLink :to="`/lab?tool=${tool.id}&exercise`" class="underline decoration-(--hair-strong)">{{
-              tool.title
+              LAB.tell(tool.title, {})
             }}</NuxtLink>
           </li>
         </ul>

@@ -1,3 +1,4 @@
+import { type LabText, said } from '../../plan/findings/types'
 import { cholesky, solveBy } from '../../math/matrix'
 import { median, spreadOf } from '../statistics'
 import { type Frame, type LabReading, type LabTool, numberOf } from '../types'
@@ -136,14 +137,14 @@ function fittedBackground(blocks: readonly Block[]): { kept: Block[]; surface: n
 }
 
 const EDGES = [
-  { name: 'left', of: (block: Block) => -block.x },
-  { name: 'right', of: (block: Block) => block.x },
-  { name: 'top', of: (block: Block) => -block.y },
-  { name: 'bottom', of: (block: Block) => block.y },
-]
+  { name: 'lab.background.left', of: (block: Block) => -block.x },
+  { name: 'lab.background.right', of: (block: Block) => block.x },
+  { name: 'lab.background.top', of: (block: Block) => -block.y },
+  { name: 'lab.background.bottom', of: (block: Block) => block.y },
+] as const
 
 /** The edge towards which the ground darkens most. */
-function darkestEdge(blocks: readonly Block[]): string {
+function darkestEdge(blocks: readonly Block[]): LabText {
   const means = EDGES.map(({ name, of }) => {
     const there = blocks.filter(block => of(block) > 0.8)
     return { name, stops: there.length === 0 ? Infinity : median(there.map(block => block.stops)) }
@@ -176,23 +177,23 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     figures: [
       {
         id: 'evenness',
-        label: 'Background, brightest to darkest',
+        label: 'lab.background.backgroundBrightestDarkest',
         value: brightest - darkest,
         ...told,
         unit: 'unsigned',
       },
-      { id: 'middle', label: 'In the middle', value: middle, ...told, error: Math.hypot(error, guessed) },
-      { id: 'hotX', label: 'Brightest, across', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
-      { id: 'hotY', label: 'Brightest, down', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
-      { id: 'subject', label: 'Share ignored as the subject', value: left, error: null, quantity: 'share' },
+      { id: 'middle', label: 'lab.background.middle', value: middle, ...told, error: Math.hypot(error, guessed) },
+      { id: 'hotX', label: 'lab.background.brightestAcross', value: (hot.x + 1) / 2, error: 0.06, quantity: 'share' },
+      { id: 'hotY', label: 'lab.background.brightestDown', value: (hot.y + 1) / 2, error: 0.08, quantity: 'share' },
+      { id: 'subject', label: 'lab.background.shareIgnoredSubject', value: left, error: null, quantity: 'share' },
     ],
     marks,
     rows: [],
     limits: [
-      `It falls off most towards the ${darkestEdge(smooth)}.`,
-      ...(burnt ? ['Part of it is burnt out: it is less even than this.'] : []),
-      ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? ['Part of it is black and cannot be measured.'] : []),
-      ...(few ? ['Too little plain background found. Set the area with the four marks.'] : []),
+      said('lab.background.fallsOff', { edge: said(darkestEdge(smooth)) }),
+      ...(burnt ? [said('lab.background.partBurntOutLess')] : []),
+      ...(darkest < Math.log2(FLOOR / GREY) + 0.5 ? [said('lab.background.partBlackCannotMeasured')] : []),
+      ...(few ? [said('lab.background.tooLittlePlainBackground')] : []),
     ],
     trusted: !burnt && !few,
     gives:
@@ -200,10 +201,12 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
         ? []
         : [
             {
-              label: 'Add as a note to the log',
+              label: 'lab.background.addNoteLog',
               to: 'take',
               position: null,
-              note: `Background: ${(brightest - darkest).toFixed(2)} stops from brightest to darkest`,
+              note: said('lab.background.note', {
+                stops: { value: brightest - darkest, quantity: 'stops', unit: 'unsigned' },
+              }),
             },
             ...reflectanceGive(middle, planned, numberOf(settings, 'reflectance', NaN)),
           ],
@@ -216,7 +219,7 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
   const value = Math.min(1, Math.max(0.001, reflectance * 2 ** (middle - planned)))
   return [
     {
-      label: 'Use this background reflectance in the set-up',
+      label: 'lab.background.useBackgroundReflectanceSet',
       to: 'set-up',
       changes: [{ path: 'scene.ground.reflectance', value: Number(value.toPrecision(3)) }],
     },
@@ -226,14 +229,14 @@ function reflectanceGive(middle: number, planned: number, reflectance: number): 
 /** How even the ground is. */
 export const ground: Omit<LabTool, 'sample'> = {
   id: 'ground',
-  title: 'Background',
-  text: 'A frame with the lights on: how even the background is, where it is brightest and which edge falls off.',
+  title: 'lab.background.background',
+  text: 'lab.background.frameLightsHowEven',
   takes: 'frame',
   least: 1,
   fields: [
     {
       key: 'planned',
-      label: 'Planned background level',
+      label: 'lab.background.plannedBackgroundLevel',
       type: 'number',
       quantity: 'stops',
       start: null,
@@ -242,7 +245,7 @@ export const ground: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'reflectance',
-      label: 'Planned background reflectance',
+      label: 'lab.background.plannedBackgroundReflectance',
       type: 'number',
       quantity: 'share',
       start: null,

@@ -1,3 +1,4 @@
+import { said, named } from '../../plan/findings/types'
 import { median, quantileOf, spreadOf } from '../statistics'
 import { type LabFigure, type LabReading, type LabTool, numberOf } from '../types'
 import { type Region, boxIn, levelsIn, stopsOfLevel } from './decode'
@@ -30,11 +31,19 @@ const errorOf = (levels: Float32Array, middle: number): number =>
 function figuresOf(middle: number, high: number, error: number, bound: boolean, ev: number | null): LabFigure[] {
   const told = { error, quantity: 'stops' as const, ...(bound ? { bound: 'below' as const } : {}) }
   return [
-    { id: 'ambient', label: 'Room light in this frame', value: stopsOfLevel(middle), ...told },
-    { id: 'brightest', label: 'Brightest 1 % of the frame', value: stopsOfLevel(high), ...told },
+    { id: 'ambient', label: 'lab.black.roomLightFrame', value: stopsOfLevel(middle), ...told },
+    { id: 'brightest', label: 'lab.black.brightest1Frame', value: stopsOfLevel(high), ...told },
     ...(ev === null
       ? []
-      : [{ ...told, id: 'ev', label: 'The room', value: ev + stopsOfLevel(middle), quantity: 'ev' as const }]),
+      : [
+          {
+            ...told,
+            id: 'ev',
+            label: 'lab.black.room' as const,
+            value: ev + stopsOfLevel(middle),
+            quantity: 'ev' as const,
+          },
+        ]),
   ]
 }
 
@@ -68,17 +77,18 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const figures = figuresOf(middle, high, error, bound, ev)
   const room = ev === null ? null : ev + stopsOfLevel(middle)
   return {
-    figures: [...figures, { id: 'hot', label: 'Hot pixels left out', value: all.hot, error: null, quantity: 'count' }],
+    figures: [
+      ...figures,
+      { id: 'hot', label: 'lab.black.hotPixelsLeftOut', value: all.hot, error: null, quantity: 'count' },
+    ],
     marks,
     rows: [],
     limits: [
-      `Assumes the ${frame.tone} tone curve: your camera’s own may lift or darken the shadows.`,
-      ...(dark ? [] : ['Black is taken as 0. Add a frame with the lens cap on to subtract the sensor’s own signal.']),
-      ...(bound ? ['Less than half a level above black: the file cannot show anything darker.'] : []),
-      ...(ev === null
-        ? []
-        : ['Close up, the lens’s extension costs light: the set-up counts it, and this figure does not.']),
-      ...(ev === null ? ['Enter shutter, aperture and ISO to get the room light.'] : []),
+      said('lab.black.assumesTone', { tone: named(frame.tone) }),
+      ...(dark ? [] : [said('lab.black.blackTaken0Add')]),
+      ...(bound ? [said('lab.black.lessHalfLevelAbove')] : []),
+      ...(ev === null ? [] : [said('lab.black.closeUpLensS')]),
+      ...(ev === null ? [said('lab.black.enterShutterApertureIso')] : []),
     ],
     trusted: true,
     gives: room === null || bound ? [] : [evidence(room, error)],
@@ -86,7 +96,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 const evidence = (value: number, error: number): LabReading['gives'][number] => ({
-  label: 'Use this room light in the set-up',
+  label: 'lab.black.useRoomLightSet',
   to: 'evidence',
   kind: 'ambient',
   value,
@@ -101,15 +111,23 @@ function blackOf(frame: Parameters<typeof levelsIn>[0], box: Region, factor: num
 /** Frame without flash: how much of the room is in it. */
 export const black: Omit<LabTool, 'sample'> = {
   id: 'black',
-  title: 'Black frame',
-  text: 'A frame without flash, as the take will be shot: how dark it is, and how much light the room has.',
+  title: 'lab.black.blackFrame',
+  text: 'lab.black.frameWithoutFlashTake',
   takes: 'frame',
   least: 1,
-  parts: ['without flash', 'if you like, one with the lens cap on'],
+  parts: ['lab.black.withoutFlash', 'lab.black.capOn'],
   fields: [
-    { key: 'shutter', label: 'Open for', type: 'number', quantity: 'time', start: null, min: 1e-5, max: 3600 },
-    { key: 'aperture', label: 'Aperture', type: 'number', quantity: 'aperture', start: null, min: 0.7, max: 128 },
-    { key: 'iso', label: 'ISO', type: 'number', quantity: 'iso', start: null, min: 1, max: 1e7 },
+    { key: 'shutter', label: 'lab.black.open', type: 'number', quantity: 'time', start: null, min: 1e-5, max: 3600 },
+    {
+      key: 'aperture',
+      label: 'lab.black.aperture',
+      type: 'number',
+      quantity: 'aperture',
+      start: null,
+      min: 0.7,
+      max: 128,
+    },
+    { key: 'iso', label: 'lab.black.iso', type: 'number', quantity: 'iso', start: null, min: 1, max: 1e7 },
   ],
   read,
 }

@@ -1,3 +1,4 @@
+import { said, named, count } from '../../plan/findings/types'
 import { deviationOf, meanOf } from '../statistics'
 import { type Frame, type LabFigure, type LabReading, type LabRow, type LabTool, numberOf } from '../types'
 import { largestPart, perceived } from './object'
@@ -97,21 +98,16 @@ function read(...[files, settings]: Parameters<LabTool['read']>): LabReading {
     if (lag !== null) lags.push(lag)
     if (told && told.plain < PLAIN) unclear++
     rows.push({
-      name: told ? file.name : `${file.name}: no clock found`,
+      name: told ? named(file.name) : said('lab.clock.noClock', { file: named(file.name) }),
       file: i,
       figures:
-        lag === null ? [] : [{ id: 'lag', label: 'lag', value: lag, error: period / Math.sqrt(12), quantity: 'time' }],
+        lag === null
+          ? []
+          : [{ id: 'lag', label: 'lab.clock.lag', value: lag, error: period / Math.sqrt(12), quantity: 'time' }],
     })
   })
   if (lags.length === 0)
-    return {
-      figures: [],
-      marks: [],
-      rows,
-      limits: ['No clock found: its white border must be in the frame.'],
-      trusted: false,
-      gives: [],
-    }
+    return { figures: [], marks: [], rows, limits: [said('lab.clock.noClockFoundWhite')], trusted: false, gives: [] }
   return clockReading(lags, period, rows, unclear)
 }
 
@@ -131,17 +127,17 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
       ? null
       : (1.4 * seen * seen) / Math.max(jitter, step) / Math.sqrt(2 * Math.max(1, n - 1))
   const figures: LabFigure[] = [
-    { id: 'lag', label: 'Shutter lag', value: lag, error, quantity: 'time' },
+    { id: 'lag', label: 'lab.clock.shutterLag', value: lag, error, quantity: 'time' },
     hidden
       ? {
           id: 'jitter',
-          label: 'Shot-to-shot spread',
+          label: 'lab.clock.shotShotSpread',
           value: Math.max(jitter ?? 0, step),
           error: null,
           quantity: 'time',
           bound: 'below',
         }
-      : { id: 'jitter', label: 'Shot-to-shot spread', value: jitter, error: jitterError, quantity: 'time' },
+      : { id: 'jitter', label: 'lab.clock.shotShotSpread', value: jitter, error: jitterError, quantity: 'time' },
   ]
   const told = jitter !== null && !hidden && n >= 5
   const values = { lag: Number(lag.toPrecision(4)), ...(told ? { lagJitter: Number(jitter.toPrecision(2)) } : {}) }
@@ -150,22 +146,21 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
     marks: [],
     rows,
     limits: [
-      'The screen refreshes in steps, so one frame gives the lag to a fraction of a step; several frames ' +
-        'give it better.',
-      ...(n < 5 ? ['Use five frames or more to get the spread.'] : []),
-      ...(unclear > 0 ? [`In ${unclear} of ${n} a digit was just changing; both readings were counted.`] : []),
-      'Triggered by the white corner, the screen’s own delay cancels out; triggered by the click, it does not.',
+      said('lab.clock.screenRefreshesStepsOne'),
+      ...(n < 5 ? [said('lab.clock.useFiveFramesMore')] : []),
+      ...(unclear > 0 ? [said('lab.clock.unclear', { unclear: count(unclear), n: count(n) })] : []),
+      said('lab.clock.triggeredWhiteCornerScreen'),
     ],
     trusted: lag > 0,
     gives:
       lag > 0
         ? [
             {
-              label: 'Use this shutter lag in the set-up',
+              label: 'lab.clock.useShutterLagSet',
               to: 'set-up',
               changes: Object.entries(values).map(([key, value]) => ({ path: `camera.${key}`, value })),
             },
-            { label: 'Save this shutter lag to the camera in Kit', to: 'kit', kind: 'camera', figures: values },
+            { label: 'lab.clock.saveShutterLagCamera', to: 'kit', kind: 'camera', figures: values },
           ]
         : [],
   }
@@ -174,15 +169,23 @@ function clockReading(lags: readonly number[], period: number, rows: LabRow[], u
 /** The running clock of the screen, taken through the chain. */
 export const clock: Omit<LabTool, 'sample'> = {
   id: 'clock',
-  title: 'Screen clock',
-  text: 'Photograph Epiro’s screen clock several times, with the clock triggering the camera.',
+  title: 'lab.clock.screenClock',
+  text: 'lab.clock.photographEpiroSScreen',
   takes: 'frame',
   least: 1,
   fields: [
-    { key: 'refresh', label: 'Screen refresh rate', type: 'number', quantity: 'rate', start: 60, min: 20, max: 1000 },
+    {
+      key: 'refresh',
+      label: 'lab.clock.screenRefreshRate',
+      type: 'number',
+      quantity: 'rate',
+      start: 60,
+      min: 20,
+      max: 1000,
+    },
     {
       key: 'shutter',
-      label: 'Shutter speed, if not in the file',
+      label: 'lab.clock.shutterSpeedIfNot',
       type: 'number',
       quantity: 'shutter',
       start: 1 / 250,
@@ -191,7 +194,7 @@ export const clock: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'chain',
-      label: 'Latency before the camera (sensor, controller, link)',
+      label: 'lab.clock.latencyBeforeCameraSensor',
       type: 'number',
       quantity: 'time',
       start: 0,
@@ -200,7 +203,7 @@ export const clock: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'travel',
-      label: 'Curtain travel (0 for no curtains)',
+      label: 'lab.clock.curtainTravel0No',
       type: 'number',
       quantity: 'time',
       start: 0.0035,

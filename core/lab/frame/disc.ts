@@ -1,3 +1,4 @@
+import { said, count } from '../../plan/findings/types'
 import { type Frame, type LabFigure, type LabReading, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { median, quantileOf } from '../statistics'
 import { edgeOf } from './edge'
@@ -157,8 +158,8 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const found = middleOf(frame)
   const marks = settled(
     [
-      { id: 'x', label: 'Middle of the disc, across', file: 0, kind: 'x', at: found.x * frame.factor },
-      { id: 'y', label: 'Middle of the disc, down', file: 0, kind: 'y', at: found.y * frame.factor },
+      { id: 'x', label: 'lab.disc.middleDiscAcross', file: 0, kind: 'x', at: found.x * frame.factor },
+      { id: 'y', label: 'lab.disc.middleDiscDown', file: 0, kind: 'y', at: found.y * frame.factor },
     ] satisfies Omit<LabMark, 'byHand'>[],
     hand,
   )
@@ -167,8 +168,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const band = bandOf(frame, cx, cy, reach)
   const arc = band && arcOf(frame, cx, cy, band)
   if (!arc) {
-    const why = 'No bright mark stands out on the disc: set its middle by hand, and see that the mark is not burnt out.'
-    return { figures: [], marks, rows: [], limits: [why], trusted: false, gives: [] }
+    return { figures: [], marks, rows: [], limits: [said('lab.disc.noMark')], trusted: false, gives: [] }
   }
   return discReading(arc, settings, marks, frame.factor)
 }
@@ -184,7 +184,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
   const figures: LabFigure[] = [
     {
       id: 'duration',
-      label: 'Flash duration (t.1)',
+      label: 'lab.disc.flashDurationT1',
       value: weak ? t01 + 2 * error : t01,
       error,
       quantity: 'time',
@@ -192,14 +192,14 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
     },
     {
       id: 'arc',
-      label: 'Arc length in pixels',
+      label: 'lab.disc.arcLengthPixels',
       value: px,
       error: arc.spreadError * arc.radius * factor,
       quantity: 'number',
     },
     {
       id: 'radius',
-      label: 'Distance of the mark from the centre, in pixels',
+      label: 'lab.disc.distanceMarkCentrePixels',
       value: arc.radius * factor,
       error: 0.5 * factor,
       quantity: 'number',
@@ -211,41 +211,45 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
     rows: [],
     limits: [
       ...(weak
-        ? [
-            more <= 60
-              ? `Hardly longer than its soft edges: spin it ${more} times as fast, or put the mark farther out.`
-              : 'No arc at all: a turntable is too slow for this flash. Use a drill.',
-          ]
+        ? [more <= 60 ? said('lab.disc.spinFaster', { times: count(more) }) : said('lab.disc.noArcAllTurntable')]
         : []),
-      'The mark must be evenly bright, and the camera look straight down on the disc.',
+      said('lab.disc.markMustEvenlyBright'),
     ],
     trusted: !weak,
     gives:
       weak || !Number.isFinite(power)
         ? []
-        : [{ label: 'Save this duration to the flash in Kit', to: 'kit-row', power, t05: null, t01 }],
+        : [{ label: 'lab.disc.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01 }],
   }
 }
 
 /** A mark on a disc that turns at a known rate: how long the light lasts. */
 export const disc: Omit<LabTool, 'sample'> = {
   id: 'disc',
-  title: 'Spinning disc',
-  text: 'A bright mark on a dark disc that turns at a known rate, shot from above by the flash alone.',
+  title: 'lab.disc.spinningDisc',
+  text: 'lab.disc.brightMarkDarkDisc',
   takes: 'frame',
   least: 1,
   full: true,
   fields: [
     {
       key: 'turns',
-      label: 'Disc speed (rpm)',
+      label: 'lab.disc.discSpeedRpm',
       type: 'number',
       quantity: 'number',
       start: 33.333,
       min: 0.1,
       max: 100_000,
     },
-    { key: 'power', label: 'Flash power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    {
+      key: 'power',
+      label: 'lab.disc.flashPower',
+      type: 'number',
+      quantity: 'power',
+      start: null,
+      min: 1 / 1024,
+      max: 1,
+    },
   ],
   read,
 }

@@ -1,3 +1,4 @@
+import { said, named } from '../../plan/findings/types'
 import { median, quantileOf, spreadOf } from '../statistics'
 import { type LabFigure, type LabReading, type LabRow, type LabTool, numberOf } from '../types'
 import { type Frame, frameShares } from './shares'
@@ -51,9 +52,9 @@ export function curveOf(frames: readonly Frame[], step: number): { exponent: num
 
 function lightRow(file: FrameInput, index: number, patch: Patch): LabRow {
   return {
-    name: file.name,
+    name: named(file.name),
     file: index,
-    figures: [{ id: 'stops', label: 'Off', value: patch.stops, error: patch.error, quantity: 'stops' }],
+    figures: [{ id: 'stops', label: 'lab.exposure.off', value: patch.stops, error: patch.error, quantity: 'stops' }],
   }
 }
 
@@ -82,14 +83,20 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const first = patches[0]!
   const shares = frameShares(frames[0]!.frame)
   const figures: LabFigure[] = [
-    { id: 'stops', label: 'Exposure error of the patch', value: first.stops, error: first.error, quantity: 'stops' },
-    { id: 'white', label: 'Burnt out', value: shares.white, error: null, quantity: 'share' },
-    { id: 'black', label: 'Blocked-up shadows', value: shares.black, error: null, quantity: 'share' },
+    {
+      id: 'stops',
+      label: 'lab.exposure.exposureErrorPatch',
+      value: first.stops,
+      error: first.error,
+      quantity: 'stops',
+    },
+    { id: 'white', label: 'lab.exposure.burntOut', value: shares.white, error: null, quantity: 'share' },
+    { id: 'black', label: 'lab.exposure.blockedUpShadows', value: shares.black, error: null, quantity: 'share' },
     ...(curve
       ? [
           {
             id: 'contrast',
-            label: 'Contrast against the standard curve',
+            label: 'lab.exposure.contrastAgainstStandardCurve' as const,
             value: 1 / curve.exponent,
             error: curve.error / curve.exponent ** 2,
             quantity: 'number' as const,
@@ -102,20 +109,16 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     marks,
     rows: shown.length > 1 ? shown.map((file, i) => lightRow(file, i, patches[i]!)) : [],
     limits: [
-      ...(first.clipped ? ['The patch is burnt out: it is over by more than this.'] : []),
-      ...(curve || shown[0]!.frame.tone !== 'sRGB'
-        ? []
-        : ['The standard curve is assumed: two frames a known step apart show the camera’s own.']),
-      ...(step !== 0 && frames.length > 1 && !curve
-        ? ['No curve from these frames: nothing is well exposed in both.']
-        : []),
+      ...(first.clipped ? [said('lab.exposure.patchBurntOutOver')] : []),
+      ...(curve || shown[0]!.frame.tone !== 'sRGB' ? [] : [said('lab.exposure.standardCurveAssumedTwo')]),
+      ...(step !== 0 && frames.length > 1 && !curve ? [said('lab.exposure.noCurveTheseFrames')] : []),
     ],
     trusted: !first.clipped,
     gives: first.clipped
       ? []
       : [
           {
-            label: light > 0 ? 'Use this light level in the set-up' : 'Use this exposure in the set-up',
+            label: light > 0 ? 'lab.exposure.useLightLevelSet' : 'lab.exposure.useExposureSetUp',
             to: 'evidence',
             kind: 'light',
             value: first.stops,
@@ -129,14 +132,14 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 /** Frame of a stand-in: by how much a light is off. */
 export const exposureTool: Omit<LabTool, 'sample'> = {
   id: 'exposure',
-  title: 'Exposure',
-  text: 'Shoot a grey card or stand-in where the subject will be, with one light or all of them.',
+  title: 'lab.exposure.exposure',
+  text: 'lab.exposure.shootGreyCardStand',
   takes: 'frame',
   least: 1,
   fields: [
     {
       key: 'reflectance',
-      label: 'Patch reflectance',
+      label: 'lab.exposure.patchReflectance',
       type: 'number',
       quantity: 'share',
       start: 0.18,
@@ -145,7 +148,7 @@ export const exposureTool: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'step',
-      label: 'Exposure step between frames',
+      label: 'lab.exposure.exposureStepBetweenFrames',
       type: 'number',
       quantity: 'stops',
       start: null,
@@ -154,7 +157,7 @@ export const exposureTool: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'light',
-      label: 'One light alone, by its number; empty: all of them',
+      label: 'lab.exposure.oneLightAloneNumber',
       type: 'number',
       quantity: 'count',
       start: null,

@@ -8,7 +8,7 @@ export type FrameInput = Extract<LabInput, { kind: 'frame' }>
 export const framesOf = (files: readonly LabInput[]): FrameInput[] =>
   files.filter((file): file is FrameInput => file.kind === 'frame')
 
-const NAMES = { x0: 'Left', x1: 'Right', y0: 'Top', y1: 'Bottom' } as const
+const NAMES = { x0: 'lab.patch.left', x1: 'lab.patch.right', y0: 'lab.patch.top', y1: 'lab.patch.bottom' } as const
 /** Sides of a region, each a mark that can be moved. */
 export const SIDES = ['x0', 'x1', 'y0', 'y1'] as const
 

@@ -1,3 +1,4 @@
+import { said } from '../../plan/findings/types'
 import { type LabReading, type LabTool, type LabMark, numberOf, settled, unread } from '../types'
 import { type Region, profileOf } from './decode'
 import { type Stands, changedThing, perceived } from './object'
@@ -109,7 +110,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const axis = axisOf(direction)
   const { frame } = now!
   if (!empty || empty.frame.width !== frame.width || empty.frame.height !== frame.height)
-    return unread(['Add a frame of the same place and size without the object in it.'])
+    return unread([said('lab.place.addFrameSamePlace')])
   const whole = { x0: 0, y0: 0, x1: frame.width, y1: frame.height }
   const thing = changedThing(frame, empty.frame, whole)
   const size = (axis === 'x' ? frame.width : frame.height) * frame.factor
@@ -117,14 +118,14 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const read: Omit<LabMark, 'byHand'>[] = [
     {
       id: 'front',
-      label: 'Leading edge',
+      label: 'lab.place.leadingEdge',
       file: 0,
       kind: axis,
       at: (front?.at ?? size / 2 / frame.factor) * frame.factor,
     },
-    { id: 'mark', label: 'Mark', file: 0, kind: axis, at: size / 2 },
-    { id: 'from', label: 'Known length, from', file: 1, kind: axis, at: 0 },
-    { id: 'to', label: 'Known length, to', file: 1, kind: axis, at: size },
+    { id: 'mark', label: 'lab.place.mark', file: 0, kind: axis, at: size / 2 },
+    { id: 'from', label: 'lab.place.knownLength', file: 1, kind: axis, at: 0 },
+    { id: 'to', label: 'lab.place.knownLength2', file: 1, kind: axis, at: size },
   ]
   const marks = settled(read, hand)
   const at = (id: string): LabMark => marks.find(mark => mark.id === id)!
@@ -141,21 +142,19 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   return {
     figures: told
       ? [
-          { id: 'past', label: 'Leading edge past the mark', value: past, error, quantity: 'length' },
-          { id: 'scale', label: 'Pixel size', value: perPx, error: perPx * scaleError, quantity: 'length' },
+          { id: 'past', label: 'lab.place.leadingEdgePastMark', value: past, error, quantity: 'length' },
+          { id: 'scale', label: 'lab.place.pixelSize', value: perPx, error: perPx * scaleError, quantity: 'length' },
         ]
       : [],
     marks,
     rows: [],
     limits: [
-      ...(found ? [] : ['No difference from the empty frame found. Set the leading edge by hand.']),
-      ...(Number.isFinite(length) ? [] : ['Enter how long the known length is, and set its two marks.']),
-      ...(shifted ? ['More than the object differs from the empty frame: did the camera or a light move?'] : []),
-      ...(thing && touches(thing.box, frame.width, frame.height, direction)
-        ? ['It runs out of the frame: it may be farther.']
-        : []),
-      'The known length must lie at the same distance as the path.',
-      'An edge in shadow is only seen where the light begins: let some light fall on it from the camera’s side.',
+      ...(found ? [] : [said('lab.place.noDifferenceEmptyFrame')]),
+      ...(Number.isFinite(length) ? [] : [said('lab.place.enterHowLongKnown')]),
+      ...(shifted ? [said('lab.place.moreObjectDiffersEmpty')] : []),
+      ...(thing && touches(thing.box, frame.width, frame.height, direction) ? [said('lab.place.runsOutFrameMay')] : []),
+      said('lab.place.knownLengthMustLie'),
+      said('lab.place.edgeShadowOnlySeen'),
     ],
     trusted,
     gives: trusted ? givesOf(past, error, numberOf(settings, 'delay', NaN)) : [],
@@ -170,11 +169,11 @@ const touches = (box: Region, width: number, height: number, direction: Directio
 
 function givesOf(past: number, error: number, delay: number): LabReading['gives'] {
   return [
-    { label: 'Add this position to the take', to: 'take', position: past, note: '' },
+    { label: 'lab.place.addPositionTake', to: 'take', position: past, note: null },
     ...(Number.isFinite(delay)
       ? [
           {
-            label: 'Use this position in the set-up',
+            label: 'lab.place.usePositionSetUp' as const,
             to: 'evidence' as const,
             kind: 'place' as const,
             value: past,
@@ -189,27 +188,43 @@ function givesOf(past: number, error: number, delay: number): LabReading['gives'
 /** How far past the mark a thing was caught. */
 export const place: Omit<LabTool, 'sample'> = {
   id: 'place',
-  title: 'Place',
-  text: 'Compare a take with the same frame without the object. Shows how far past the mark its leading edge was.',
+  title: 'lab.place.place',
+  text: 'lab.place.compareTakeSameFrame',
   takes: 'frame',
   least: 2,
-  parts: ['the take', 'the same frame without the object'],
+  parts: ['lab.place.theTake', 'lab.place.withoutObject'],
   fields: [
     {
       key: 'way',
-      label: 'Direction of movement',
+      label: 'lab.place.directionMovement',
       type: 'choice',
       start: 'right',
       options: [
-        { value: 'right', label: 'to the right' },
-        { value: 'left', label: 'to the left' },
-        { value: 'down', label: 'down' },
-        { value: 'up', label: 'up' },
+        { value: 'right', label: 'lab.place.right' },
+        { value: 'left', label: 'lab.place.left' },
+        { value: 'down', label: 'lab.place.down' },
+        { value: 'up', label: 'lab.place.up' },
       ],
     },
-    { key: 'length', label: 'Known length', type: 'number', quantity: 'length', start: null, min: 1e-4, max: 100 },
-    { key: 'lengthError', label: 'Uncertainty', type: 'number', quantity: 'length', start: 0.002, min: 0, max: 1 },
-    { key: 'delay', label: 'Dialled delay', type: 'number', quantity: 'time', start: null, min: 0, max: 60 },
+    {
+      key: 'length',
+      label: 'lab.place.knownLength3',
+      type: 'number',
+      quantity: 'length',
+      start: null,
+      min: 1e-4,
+      max: 100,
+    },
+    {
+      key: 'lengthError',
+      label: 'lab.place.uncertainty',
+      type: 'number',
+      quantity: 'length',
+      start: 0.002,
+      min: 0,
+      max: 1,
+    },
+    { key: 'delay', label: 'lab.place.dialledDelay', type: 'number', quantity: 'time', start: null, min: 0, max: 60 },
   ],
   read,
 }

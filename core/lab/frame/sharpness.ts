@@ -1,3 +1,4 @@
+import { said } from '../../plan/findings/types'
 import { type LabFigure, type LabReading, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { quantileOf } from '../statistics'
 import type { Region } from './decode'
@@ -8,8 +9,7 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
   const { marks, box } = patchOf(file, 0, { x0: 0.42, x1: 0.58, y0: 0.42, y1: 0.58 }, hand)
   const edge = slantedEdge(file.frame, box)
   if (!edge) {
-    const why = 'No straight edge in the area. Set the four marks around one light-to-dark edge.'
-    return { figures: [], marks, rows: [], limits: [why], trusted: false, gives: [] }
+    return { figures: [], marks, rows: [], limits: [said('lab.sharpness.noEdge')], trusted: false, gives: [] }
   }
   const { factor } = file.frame
   const straight = Math.abs(edge.angle) < 0.01
@@ -17,7 +17,7 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
     figures: [
       {
         id: 'width',
-        label: 'Edge width, 10 to 90 %, in pixels',
+        label: 'lab.sharpness.edgeWidth1090',
         value: edge.width * factor,
         error: edge.widthError * factor,
         quantity: 'number',
@@ -26,17 +26,17 @@ function edgeReading(file: FrameInput, hand: Parameters<LabTool['read']>[2]): La
     marks,
     rows: [],
     limits: [
-      ...(straight ? ['The edge stands straight along the pixels: turn it by a few degrees for a finer reading.'] : []),
-      ...(factor > 1 ? ['The picture was scaled down to read it: finer detail is not measured.'] : []),
-      'The camera’s own sharpening makes an edge look steeper than the lens drew it.',
+      ...(straight ? [said('lab.sharpness.edgeStandsStraightAlong')] : []),
+      ...(factor > 1 ? [said('lab.sharpness.pictureWasScaledDown')] : []),
+      said('lab.sharpness.cameraSOwnSharpening'),
     ],
     trusted: true,
     gives: [
       {
-        label: 'Add as a note to the log',
+        label: 'lab.sharpness.addNoteLog',
         to: 'take',
         position: null,
-        note: `Edge ${(edge.width * factor).toFixed(1)} px`,
+        note: said('lab.sharpness.note', { px: { value: edge.width * factor, quantity: 'number' } }),
       },
     ],
   }
@@ -94,9 +94,9 @@ function rulerReading(
   const { factor } = file.frame
   const from = (across ? box.x0 : box.y0) * factor
   const read = [
-    { id: 'near', label: 'Sharp from', at: low },
-    { id: 'best', label: 'Sharpest', at: peak },
-    { id: 'far', label: 'Sharp to', at: high },
+    { id: 'near', label: 'lab.sharpness.sharp' as const, at: low },
+    { id: 'best', label: 'lab.sharpness.sharpest' as const, at: peak },
+    { id: 'far', label: 'lab.sharpness.sharp2' as const, at: high },
   ].map(({ id, label, at }): Omit<LabMark, 'byHand'> => ({
     id,
     label,
@@ -114,14 +114,14 @@ function rulerReading(
     ? [
         {
           id: 'depth',
-          label: 'Sharp over',
+          label: 'lab.sharpness.sharpOver',
           value: Math.abs(at('far') - at('near')) * perPx,
           error: 0.04 * length,
           quantity: 'length',
         },
         {
           id: 'off',
-          label: 'Sharpest from the middle of the ruler, + towards its end',
+          label: 'lab.sharpness.sharpestMiddleRulerTowards',
           value: (at('best') - half) * perPx,
           error: 0.02 * length,
           quantity: 'length',
@@ -133,9 +133,9 @@ function rulerReading(
     marks: [...marks, ...set],
     rows: [],
     limits: [
-      ...(Number.isFinite(length) ? [] : ['Enter how far back the ruler reaches to get the sharp part as a length.']),
-      ...(weak ? ['No part is clearly sharper than the rest.'] : []),
-      'Sharp here means a quarter of the finest detail is left. A large print needs more.',
+      ...(Number.isFinite(length) ? [] : [said('lab.sharpness.enterHowFarBack')]),
+      ...(weak ? [said('lab.sharpness.noPartClearlySharper')] : []),
+      said('lab.sharpness.sharpHereMeansQuarter'),
     ],
     trusted: !weak && Number.isFinite(length),
     gives: [],
@@ -150,25 +150,25 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 /** How sharp a stand-in is, and how deep. */
 export const sharpness: Omit<LabTool, 'sample'> = {
   id: 'sharpness',
-  title: 'Sharpness',
-  text: 'A stand-in at the focus: a slanted edge of light and dark, or a ruler that leads away from the camera.',
+  title: 'lab.sharpness.sharpness',
+  text: 'lab.sharpness.standFocusSlantedEdge',
   takes: 'frame',
   least: 1,
   full: true,
   fields: [
     {
       key: 'target',
-      label: 'What was shot',
+      label: 'lab.sharpness.whatWasShot',
       type: 'choice',
       start: 'edge',
       options: [
-        { value: 'edge', label: 'a slanted edge' },
-        { value: 'ruler', label: 'a ruler leading away' },
+        { value: 'edge', label: 'lab.sharpness.slantedEdge' },
+        { value: 'ruler', label: 'lab.sharpness.rulerLeadingAway' },
       ],
     },
     {
       key: 'length',
-      label: 'Depth that the part reaches over',
+      label: 'lab.sharpness.depthPartReachesOver',
       type: 'number',
       quantity: 'length',
       start: null,

@@ -1,3 +1,4 @@
+import { type ReadText, said } from '../../plan/findings/types'
 import { type Frame, type LabReading, type LabTool, unread } from '../types'
 import { spreadOf } from '../statistics'
 import { blurred } from './blurred'
@@ -113,10 +114,17 @@ function speckOf(members: readonly number[], width: number, height: number, cont
   return { x: (x0 + x1 + 1) / 2 / width, y: (y0 + y1 + 1) / 2 / height, size, contrast: mean }
 }
 
-/** Where on the lens a spot of the picture sits, in words: the picture stands on its head there. */
-export function onTheLens({ x, y }: Pick<Speck, 'x' | 'y'>): string {
-  const [side, level] = [x < 0.4 ? 'left' : x > 0.6 ? 'right' : '', y < 0.4 ? 'top' : y > 0.6 ? 'bottom' : '']
-  return [level, side].filter(Boolean).join(' ') || 'middle'
+/** Names of the parts of a lens, by row from the top and by column from the left. */
+const PARTS_OF_LENS = [
+  ['read.topLeft', 'read.top', 'read.topRight'],
+  ['read.left', 'read.middle', 'read.right'],
+  ['read.bottomLeft', 'read.bottom', 'read.bottomRight'],
+] as const
+
+/** Where on the lens a spot of the picture sits. */
+export function onTheLens({ x, y }: Pick<Speck, 'x' | 'y'>): ReadText {
+  const third = (at: number): 0 | 1 | 2 => (at < 0.4 ? 0 : at > 0.6 ? 2 : 1)
+  return PARTS_OF_LENS[third(y)][third(x)]
 }
 
 function read(...[files]: Parameters<LabTool['read']>): LabReading {
@@ -124,25 +132,25 @@ function read(...[files]: Parameters<LabTool['read']>): LabReading {
   const same = frames.every(
     ({ frame }) => frame.width === frames[0]!.frame.width && frame.height === frames[0]!.frame.height,
   )
-  if (frames.length < 3) return unread(['Three frames or more, from as many takes, are needed.'])
-  if (!same) return unread(['The frames differ in size.'])
+  if (frames.length < 3) return unread([said('lab.specks.threeFramesMoreMany')])
+  if (!same) return unread([said('lab.specks.framesDifferSize')])
   return speckReading(frames, specksOf(frames.map(({ frame }) => standingIn(frame))))
 }
 
 function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): LabReading {
   const { width } = frames[0]!.frame
   return {
-    figures: [{ id: 'specks', label: 'Spots that stay', value: specks.length, error: null, quantity: 'count' }],
+    figures: [{ id: 'specks', label: 'lab.specks.spotsStay', value: specks.length, error: null, quantity: 'count' }],
     marks: [],
     rows: specks.map(speck => ({
-      name: `${onTheLens(speck)} of the picture`,
+      name: said('lab.specks.ofPicture', { at: said(onTheLens(speck)) }),
       file: 0,
       figures: [
-        { id: 'x', label: 'across', value: speck.x, error: 0.5 / width, quantity: 'share' },
-        { id: 'y', label: 'down', value: speck.y, error: 0.5 / width, quantity: 'share' },
+        { id: 'x', label: 'lab.specks.across', value: speck.x, error: 0.5 / width, quantity: 'share' },
+        { id: 'y', label: 'lab.specks.down', value: speck.y, error: 0.5 / width, quantity: 'share' },
         {
           id: 'contrast',
-          label: 'contrast with its surroundings',
+          label: 'lab.specks.contrastSurroundings',
           value: speck.contrast,
           error: 0.05,
           quantity: 'share',
@@ -150,20 +158,20 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
       ],
     })),
     limits: [
-      specks.length > 0
-        ? 'Wipe the lens, front and filter, and look again; what stays is on the sensor.'
-        : 'No fixed spots found. On a black background a drop shows only where light passes through it.',
-      'Small round things that stand still in the scene look like this too.',
+      specks.length > 0 ? said('lab.specks.wipeLensFrontFilter') : said('lab.specks.noFixedSpotsFound'),
+      said('lab.specks.smallRoundThingsStand'),
     ],
     trusted: true,
     gives:
       specks.length > 0
         ? [
             {
-              label: 'Add as a note to the log',
+              label: 'lab.specks.addNoteLog',
               to: 'take',
               position: null,
-              note: `Wipe the lens: ${specks.slice(0, 4).map(onTheLens).join(', ')}`,
+              note: said('lab.specks.note', {
+                at: { each: specks.slice(0, 4).map(speck => said(onTheLens(speck))), by: 'comma' },
+              }),
             },
           ]
         : [],
@@ -173,8 +181,8 @@ function speckReading(frames: readonly FrameInput[], specks: readonly Speck[]): 
 /** Spots at the same place in several takes. */
 export const specks: Omit<LabTool, 'sample'> = {
   id: 'specks',
-  title: 'Specks',
-  text: 'Compare three takes or more: spots that stay in the same place are on the lens or sensor.',
+  title: 'lab.specks.specks',
+  text: 'lab.specks.compareThreeTakesMore',
   takes: 'frame',
   least: 3,
   fields: [],

@@ -1,3 +1,4 @@
+import { said } from '../../plan/findings/types'
 import { type LabFigure, type LabReading, type LabTool, numberOf, unread } from '../types'
 import { type Region, profileOf } from './decode'
 import { type Edge, edgeOf } from './edge'
@@ -109,7 +110,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const { marks, box } = patchOf(file, 0, { x0: 0.02, x1: 0.98, y0: 0.02, y1: 0.98 }, hand)
   const direction = isDirection(settings.way) ? settings.way : 'right'
   const streak = streakOf(file, direction, box)
-  if (!streak) return unread(['No bright object on a darker background found. Set the marks around it.'], marks)
+  if (!streak) return unread([said('lab.streak.noBrightObjectDarker')], marks)
   const { factor } = file.frame
   const perPx = numberOf(settings, 'scale', NaN) || numberOf(settings, 'diameter', NaN) / (streak.size * factor)
   const scale = Number.isFinite(perPx) ? perPx : numberOf(settings, 'diameter', NaN) / (streak.size * factor)
@@ -122,15 +123,15 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const { atLeast } = streak
   const weak = streak.length < 2 * streak.error || streak.length < 0.8 * streak.blur
   const figures: LabFigure[] = [
-    { id: 'pixels', label: 'Streak, in pixels of the file', value: px, error: pxError, quantity: 'number' },
+    { id: 'pixels', label: 'lab.streak.streakPixelsFile', value: px, error: pxError, quantity: 'number' },
     ...(Number.isFinite(length)
-      ? [{ id: 'length', label: 'Streak', value: length, error, quantity: 'length' as const }]
+      ? [{ id: 'length', label: 'lab.streak.streak' as const, value: length, error, quantity: 'length' as const }]
       : []),
     ...(Number.isFinite(length / speed)
       ? [
           {
             id: 'duration',
-            label: 'Flash duration (t.1)',
+            label: 'lab.streak.flashDurationT1' as const,
             value: length / speed,
             error: error / speed,
             quantity: 'time' as const,
@@ -141,7 +142,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       ? [
           {
             id: 'speed',
-            label: 'Speed of the object',
+            label: 'lab.streak.speedObject' as const,
             value: length / duration,
             error: error / duration,
             quantity: 'speed' as const,
@@ -159,19 +160,17 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
     marks,
     rows: [],
     limits: [
-      ...(atLeast ? ['Longer than the object, but not as an evenly lit object would streak: at least this.'] : []),
-      ...(weak
-        ? ['Hardly longer than its soft edges: only a limit. A faster object, or more power, gives a better reading.']
-        : []),
-      ...(Number.isFinite(scale) ? [] : ['Enter the object’s size across the path, or the scale, to get a length.']),
-      'An unevenly lit object makes the ends of the streak unreliable.',
+      ...(atLeast ? [said('lab.streak.longerObjectButNot')] : []),
+      ...(weak ? [said('lab.streak.hardlyLongerSoftEdges')] : []),
+      ...(Number.isFinite(scale) ? [] : [said('lab.streak.enterObjectSSize')]),
+      said('lab.streak.unevenlyLitObjectMakes'),
     ],
     trusted: !weak && !atLeast,
     gives:
       told && !weak && !atLeast
         ? [
             {
-              label: 'Use this speed in the set-up',
+              label: 'lab.streak.useSpeedSetUp' as const,
               to: 'evidence',
               kind: 'speed',
               value: told.value!,
@@ -191,31 +190,31 @@ function durationGive(
   const power = numberOf(settings, 'power', NaN)
   if (!duration || weak || !Number.isFinite(power)) return []
   const t01 = duration.value!
-  return [{ label: 'Save this duration to the flash in Kit', to: 'kit-row', power, t05: null, t01 }]
+  return [{ label: 'lab.streak.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01 }]
 }
 
 /** Length of a streak: how long the light lasts, or how fast the thing is. */
 export const streak: Omit<LabTool, 'sample'> = {
   id: 'streak',
-  title: 'Streak',
-  text: 'Shoot a bright object on a dark background, at a known speed or with a flash of known duration.',
+  title: 'lab.streak.streak',
+  text: 'lab.streak.shootBrightObjectDark',
   takes: 'frame',
   least: 1,
   full: true,
   fields: [
     {
       key: 'way',
-      label: 'Direction of movement',
+      label: 'lab.streak.directionMovement',
       type: 'choice',
       start: 'right',
       options: [
-        { value: 'right', label: 'across the picture' },
-        { value: 'down', label: 'up or down' },
+        { value: 'right', label: 'lab.streak.acrossPicture' },
+        { value: 'down', label: 'lab.streak.upDown' },
       ],
     },
     {
       key: 'diameter',
-      label: 'Size across the path',
+      label: 'lab.streak.sizeAcrossPath',
       type: 'number',
       quantity: 'length',
       start: null,
@@ -224,7 +223,7 @@ export const streak: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'scale',
-      label: 'Scale, if not from the object’s size',
+      label: 'lab.streak.scaleIfNotObject',
       type: 'number',
       quantity: 'length',
       start: null,
@@ -233,7 +232,7 @@ export const streak: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'speed',
-      label: 'Speed of the object',
+      label: 'lab.streak.speedObject',
       type: 'number',
       quantity: 'speed',
       start: null,
@@ -242,14 +241,14 @@ export const streak: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'duration',
-      label: 'Flash duration (t.1), alternatively',
+      label: 'lab.streak.flashDurationT12',
       type: 'number',
       quantity: 'time',
       start: null,
       min: 1e-7,
       max: 1,
     },
-    { key: 'power', label: 'At power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    { key: 'power', label: 'lab.streak.power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
   ],
   read,
 }

@@ -1,3 +1,4 @@
+import { said, named } from '../../plan/findings/types'
 import { type LabFigure, type LabReading, type LabRow, type LabTool, type LabMark, numberOf, settled } from '../types'
 import { lineThrough, median, quantileOf } from '../statistics'
 import { type FrameInput, framesOf } from './patch'
@@ -117,10 +118,18 @@ function curtainsOf(points: readonly { shutter: number; dark: number; error: num
 }
 
 /** Marks of the bands, and the bands with what was set by hand. */
+/** Where in the picture the dark lies. */
+const EDGES = {
+  top: 'lab.sync.top',
+  bottom: 'lab.sync.bottom',
+  left: 'lab.sync.left',
+  right: 'lab.sync.right',
+} as const
+
 function marked(files: readonly FrameInput[], bands: Band[], sideways: boolean, hand: Parameters<LabTool['read']>[2]) {
   const read = bands.map((band, file): Omit<LabMark, 'byHand'> => ({
     id: 'edge',
-    label: 'End of the dark',
+    label: 'lab.sync.endDark',
     file,
     kind: sideways ? 'x' : 'y',
     at: band.at * files[file]!.frame.factor,
@@ -164,22 +173,25 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const line = curtainsOf(points.filter(point => Number.isFinite(point.shutter)))
   const first = bands[0]!
   const figures: LabFigure[] = [
-    { id: 'dark', label: 'Dark share of the frame', value: first.dark, error: first.error, quantity: 'share' },
+    { id: 'dark', label: 'lab.sync.darkShareFrame', value: first.dark, error: first.error, quantity: 'share' },
     ...(line ? lineFigures(line) : []),
   ]
   const rows = used.map(({ file, at }, i): LabRow => ({
-    name: `${file.name}${bands[i]!.edge ? `, dark at the ${bands[i]!.edge}` : ', no dark band'}`,
+    name: said(bands[i]!.edge ? 'lab.sync.darkAt' : 'lab.sync.noBand', {
+      file: named(file.name),
+      edge: said(EDGES[bands[i]!.edge ?? 'top']),
+    }),
     file: at,
-    figures: [{ id: 'dark', label: 'dark', value: bands[i]!.dark, error: bands[i]!.error, quantity: 'share' }],
+    figures: [{ id: 'dark', label: 'lab.sync.dark', value: bands[i]!.dark, error: bands[i]!.error, quantity: 'share' }],
   }))
   return {
     figures,
     marks: marks.map((mark, i) => ({ ...mark, file: used[i]!.at })),
     rows,
     limits: [
-      first.edge ? `It is dark at the ${first.edge}.` : 'No dark band: this shutter is within the sync.',
-      ...(reference ? [] : ['Even light is assumed. Add a frame at a slow shutter speed to correct for uneven light.']),
-      ...(line ? [] : ['Use bands at two shutter speeds or more to get curtain travel and lag.']),
+      first.edge ? said('lab.sync.darkAtEdge', { edge: said(EDGES[first.edge]) }) : said('lab.sync.noDarkBandShutter'),
+      ...(reference ? [] : [said('lab.sync.evenLightAssumedAdd')]),
+      ...(line ? [] : [said('lab.sync.useBandsTwoShutter')]),
     ],
     trusted: true,
     gives: line && line.lag > -line.lagError * 3 ? lineGives(line) : [],
@@ -187,42 +199,42 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
 }
 
 const lineFigures = (line: Line): LabFigure[] => [
-  { id: 'travel', label: 'Curtain travel', value: line.travel, error: line.travelError, quantity: 'time' },
-  { id: 'lag', label: 'Flash lag after the sync contact', value: line.lag, error: line.lagError, quantity: 'time' },
+  { id: 'travel', label: 'lab.sync.curtainTravel', value: line.travel, error: line.travelError, quantity: 'time' },
+  { id: 'lag', label: 'lab.sync.flashLagAfterSync', value: line.lag, error: line.lagError, quantity: 'time' },
 ]
 const lineGives = (line: Line): LabReading['gives'] => {
   const curtainTravel = Number(line.travel.toPrecision(4))
   return [
     {
-      label: 'Use this curtain travel in the set-up',
+      label: 'lab.sync.useCurtainTravelSet',
       to: 'set-up',
       changes: [{ path: 'camera.curtainTravel', value: curtainTravel }],
     },
-    { label: 'Save this curtain travel to the camera in Kit', to: 'kit', kind: 'camera', figures: { curtainTravel } },
+    { label: 'lab.sync.saveCurtainTravelCamera', to: 'kit', kind: 'camera', figures: { curtainTravel } },
   ]
 }
 
 /** Frames past the sync: the curtains' travel and the light's lag. */
 export const sync: Omit<LabTool, 'sample'> = {
   id: 'sync',
-  title: 'Sync',
-  text: 'Frames of an evenly lit wall past the sync speed, at one to three shutter speeds: where the dark band ends.',
+  title: 'lab.sync.sync',
+  text: 'lab.sync.framesEvenlyLitWall',
   takes: 'frame',
   least: 1,
   fields: [
     {
       key: 'way',
-      label: 'Curtain direction',
+      label: 'lab.sync.curtainDirection',
       type: 'choice',
       start: 'down',
       options: [
-        { value: 'down', label: 'down or up the picture' },
-        { value: 'across', label: 'across it (held upright)' },
+        { value: 'down', label: 'lab.sync.downUpPicture' },
+        { value: 'across', label: 'lab.sync.acrossHeldUpright' },
       ],
     },
     {
       key: 'shutter',
-      label: 'Shutter speed, if not in the file',
+      label: 'lab.sync.shutterSpeedIfNot',
       type: 'number',
       quantity: 'shutter',
       start: null,
@@ -231,7 +243,7 @@ export const sync: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'reference',
-      label: 'No dark band from',
+      label: 'lab.sync.noDarkBand',
       type: 'number',
       quantity: 'shutter',
       start: null,

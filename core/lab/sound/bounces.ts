@@ -1,3 +1,4 @@
+import { said, count, share } from '../../plan/findings/types'
 import { GRAVITY } from '../../physics/constants'
 import { meanOf, deviationOf } from '../statistics'
 import { type LabFigure, type LabReading, type LabTool, type LabMark, settled } from '../types'
@@ -40,7 +41,8 @@ function read(...[files, , hand]: Parameters<LabTool['read']>): LabReading {
   const marks = settled(
     train.map((at, i): Omit<LabMark, 'byHand'> => ({
       id: `hit${i}`,
-      label: `Impact ${i + 1}`,
+      label: 'lab.bounces.impact',
+      figures: { n: count(i + 1) },
       file: 0,
       kind: 'time',
       at,
@@ -48,8 +50,7 @@ function read(...[files, , hand]: Parameters<LabTool['read']>): LabReading {
     hand,
   )
   if (train.length < 3) {
-    const why = 'Three impacts or more are needed: drop it on something hard, from higher.'
-    return { figures: [], marks, rows: [], limits: [why], trusted: false, gives: [] }
+    return { figures: [], marks, rows: [], limits: [said('lab.bounces.threeImpacts')], trusted: false, gives: [] }
   }
   const errors = train.map(at => onsets.find(onset => onset.at === at)?.error ?? 0.001)
   return bounceReading(
@@ -73,35 +74,35 @@ function bounceReading(times: readonly number[], error: number, marks: LabMark[]
   const figures: LabFigure[] = [
     {
       id: 'restitution',
-      label: 'Speed kept by a bounce',
+      label: 'lab.bounces.speedKeptBounce',
       value: restitution,
       error: restitutionError,
       quantity: 'share',
     },
-    { id: 'height', label: 'Drop height', value: height, error: heightError, quantity: 'length' },
-    { id: 'first', label: 'First impact to second', value: gaps[0]!, error: 1.4 * error, quantity: 'time' },
+    { id: 'height', label: 'lab.bounces.dropHeight', value: height, error: heightError, quantity: 'length' },
+    { id: 'first', label: 'lab.bounces.firstImpactSecond', value: gaps[0]!, error: 1.4 * error, quantity: 'time' },
   ]
   return {
     figures,
     marks,
     rows: gaps.map((gap, i) => ({
-      name: `Impact ${i + 1} to ${i + 2}`,
+      name: said('lab.bounces.fromTo', { from: count(i + 1), to: count(i + 2) }),
       file: 0,
-      figures: [{ id: 'gap', label: 'gap', value: gap, error: 1.4 * error, quantity: 'time' }],
+      figures: [{ id: 'gap', label: 'lab.bounces.gap', value: gap, error: 1.4 * error, quantity: 'time' }],
     })),
-    limits: ['Light objects are slowed by the air: the true drop height is greater.'],
+    limits: [said('lab.bounces.lightObjectsSlowedAir')],
     trusted: true,
     gives: [
       {
-        label: 'Use this bounce time in the set-up',
+        label: 'lab.bounces.useBounceTimeSet',
         to: 'set-up',
         changes: [{ path: 'sensor.bounceAfter', value: Number(gaps[0]!.toPrecision(4)) }],
       },
       {
-        label: 'Add as a note to the log',
+        label: 'lab.bounces.addNoteLog',
         to: 'take',
         position: null,
-        note: `Bounce: keeps ${(restitution * 100).toFixed(0)} % of its speed`,
+        note: said('lab.bounces.note', { share: share(restitution) }),
       },
     ],
   }
@@ -110,8 +111,8 @@ function bounceReading(times: readonly number[], error: number, marks: LabMark[]
 /** A dropped thing, heard. */
 export const bounces: Omit<LabTool, 'sample'> = {
   id: 'bounces',
-  title: 'Bounces',
-  text: 'Record an object dropped on something hard: when it hits, how much speed it keeps, how high it fell from.',
+  title: 'lab.bounces.bounces',
+  text: 'lab.bounces.recordObjectDroppedSomething',
   takes: 'sound',
   least: 1,
   fields: [],

@@ -1,3 +1,4 @@
+import { said, named } from '../../plan/findings/types'
 import { thresholdWindow } from '../../physics/sensing'
 import {
   type LabFigure,
@@ -53,25 +54,26 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   const events = eventsOf(bursts, sounds.length, numberOf(settings, 'events', 0))
   const [mustNot, must] = [bursts.filter(burst => !events.has(burst)), bursts.filter(burst => events.has(burst))]
   const rows = bursts.map((burst): LabRow => ({
-    name: `${events.has(burst) ? 'event' : 'must not fire'}, ${sounds[burst.file]!.name}`,
+    name: said(events.has(burst) ? 'lab.levels.event' : 'lab.levels.mustNotFire', {
+      file: named(sounds[burst.file]!.name),
+    }),
     file: burst.file,
     figures: [
-      { id: 'at', label: 'at', value: burst.at, error: null, quantity: 'time' },
-      { id: 'peak', label: 'peak, of full scale', value: burst.peak, error: null, quantity: 'share' },
+      { id: 'at', label: 'lab.levels.at', value: burst.at, error: null, quantity: 'time' },
+      { id: 'peak', label: 'lab.levels.peakFullScale', value: burst.peak, error: null, quantity: 'share' },
     ],
   }))
   if (must.length === 0 || mustNot.length === 0) {
-    const why = 'Two kinds of sound are needed: the event in the last file, false triggers in the ones before.'
-    return { figures: [], marks: [], rows, limits: [why], trusted: false, gives: [] }
+    return { figures: [], marks: [], rows, limits: [said('lab.levels.twoKinds')], trusted: false, gives: [] }
   }
   return levelReading(mustNot, must, rows, hand)
 }
 
 /** With one file the loudest of its sounds are the events, as many as are said; else those of the last file. */
-function eventsOf(bursts: readonly Burst[], files: number, said: number): Set<Burst> {
-  if (files > 1 && said <= 0) return new Set(bursts.filter(burst => burst.file === files - 1))
+function eventsOf(bursts: readonly Burst[], files: number, loud: number): Set<Burst> {
+  if (files > 1 && loud <= 0) return new Set(bursts.filter(burst => burst.file === files - 1))
   const loudest = [...bursts].sort((a, b) => b.peak - a.peak)
-  return new Set(loudest.slice(0, Math.max(1, said)))
+  return new Set(loudest.slice(0, Math.max(1, loud)))
 }
 
 function levelReading(
@@ -84,24 +86,24 @@ function levelReading(
   const [loudest, quietest] = [Math.max(...mustNot.map(one => one.peak)), Math.min(...must.map(one => one.peak))]
   const clipped = Math.max(...must.map(one => one.peak)) > 0.985
   const read: Omit<LabMark, 'byHand'>[] = [
-    { id: 'threshold', label: 'Threshold', file: must[0]!.file, kind: 'level', at: window.threshold ?? quietest * 0.9 },
+    {
+      id: 'threshold',
+      label: 'lab.levels.threshold',
+      file: must[0]!.file,
+      kind: 'level',
+      at: window.threshold ?? quietest * 0.9,
+    },
   ]
   const marks = settled(read, hand)
   const threshold = marks[0]!.at
   const rings = Math.max(...must.map(one => one.lasts(threshold)))
   const holdOff = Math.ceil(rings * 1.5 * 1000 + 20) / 1000
   const figures: LabFigure[] = [
-    { id: 'threshold', label: 'Threshold, of full scale', value: threshold, error: null, quantity: 'share' },
-    {
-      id: 'margin',
-      label: 'Margin of the event over other sounds, dB',
-      value: window.marginDb,
-      error: 1.5,
-      quantity: 'number',
-    },
-    { id: 'loudest', label: 'Loudest that must not fire', value: loudest, error: loudest * 0.1, quantity: 'share' },
-    { id: 'quietest', label: 'Quietest event', value: quietest, error: quietest * 0.1, quantity: 'share' },
-    { id: 'rings', label: 'Event: time above the threshold', value: rings, error: 0.1 * rings, quantity: 'time' },
+    { id: 'threshold', label: 'lab.levels.thresholdFullScale', value: threshold, error: null, quantity: 'share' },
+    { id: 'margin', label: 'lab.levels.marginEventOverOther', value: window.marginDb, error: 1.5, quantity: 'number' },
+    { id: 'loudest', label: 'lab.levels.loudestMustNotFire', value: loudest, error: loudest * 0.1, quantity: 'share' },
+    { id: 'quietest', label: 'lab.levels.quietestEvent', value: quietest, error: quietest * 0.1, quantity: 'share' },
+    { id: 'rings', label: 'lab.levels.eventTimeAboveThreshold', value: rings, error: 0.1 * rings, quantity: 'time' },
   ]
   const round = (value: number): number => Number(value.toPrecision(3))
   return {
@@ -109,22 +111,16 @@ function levelReading(
     marks,
     rows,
     limits: [
-      ...(window.separable
-        ? []
-        : [
-            'Something else is as loud as the event: move the microphone closer to the event, or damp whatever clicks.',
-          ]),
-      ...(window.separable && window.marginDb < 6
-        ? ['Less than 6 dB apart: a voice or a step may still trigger it.']
-        : []),
-      ...(clipped ? ['The event is clipped: record at a lower level to get the margin.'] : []),
-      'Levels are this recorder’s. The ratio holds for the sensor if its microphone is in the same place.',
+      ...(window.separable ? [] : [said('lab.levels.somethingElseLoudEvent')]),
+      ...(window.separable && window.marginDb < 6 ? [said('lab.levels.less6DbApart')] : []),
+      ...(clipped ? [said('lab.levels.eventClippedRecordLower')] : []),
+      said('lab.levels.levelsRecorderSRatio'),
     ],
     trusted: window.separable,
     gives: window.separable
       ? [
           {
-            label: 'Use these peaks and this threshold',
+            label: 'lab.levels.useThesePeaksThreshold',
             to: 'set-up',
             changes: [
               { path: 'sensor.falsePeak', value: round(loudest) },
@@ -133,7 +129,7 @@ function levelReading(
             ],
           },
           {
-            label: 'Use this hold-off in the set-up',
+            label: 'lab.levels.useHoldOffSet',
             to: 'set-up',
             changes: [{ path: 'controller.holdOff', value: holdOff }],
           },
@@ -145,14 +141,14 @@ function levelReading(
 /** How loud things are: threshold and hold-off. */
 export const levels: Omit<LabTool, 'sample'> = {
   id: 'levels',
-  title: 'Sound levels',
-  text: 'Shutter, steps and voices in one recording or more, the event in the last: threshold and hold-off.',
+  title: 'lab.levels.soundLevels',
+  text: 'lab.levels.shutterStepsVoicesOne',
   takes: 'sound',
   least: 1,
   fields: [
     {
       key: 'events',
-      label: 'Number of events in a single file (0: events are in the last file)',
+      label: 'lab.levels.numberEventsSingleFile',
       type: 'number',
       quantity: 'count',
       start: 0,

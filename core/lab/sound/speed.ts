@@ -1,3 +1,4 @@
+import { said, count } from '../../plan/findings/types'
 import { speedOfSound } from '../../physics/air'
 import { acousticSpeed } from '../../physics/sensing'
 import { deviationOf, meanOf } from '../statistics'
@@ -75,8 +76,22 @@ export function shotsOf(all: readonly Onset[], shortest: number, longest: number
 const marksOf = (shots: readonly Shot[], hand: readonly HandMark[]): LabMark[] =>
   settled(
     shots.flatMap((shot, i): Omit<LabMark, 'byHand'>[] => [
-      { id: `report${i}`, label: `Report ${i + 1}`, file: shot.file, kind: 'time', at: shot.report.at },
-      { id: `impact${i}`, label: `Impact ${i + 1}`, file: shot.file, kind: 'time', at: shot.impact.at },
+      {
+        id: `report${i}`,
+        label: 'lab.speed.report',
+        figures: { n: count(i + 1) },
+        file: shot.file,
+        kind: 'time',
+        at: shot.report.at,
+      },
+      {
+        id: `impact${i}`,
+        label: 'lab.speed.impact',
+        figures: { n: count(i + 1) },
+        file: shot.file,
+        kind: 'time',
+        at: shot.impact.at,
+      },
     ]),
     hand,
   )
@@ -126,14 +141,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
   )
   const marks = marksOf(shots, hand)
   if (shots.length === 0)
-    return {
-      figures: [],
-      marks,
-      rows: [],
-      limits: ['No report and impact found in this recording.'],
-      trusted: false,
-      gives: [],
-    }
+    return { figures: [], marks, rows: [], limits: [said('lab.speed.noReportImpactFound')], trusted: false, gives: [] }
   return speedReading(shots, marks, places)
 }
 
@@ -160,13 +168,15 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
   // The places are wrong by the same in every shot: only what scatters averages out.
   const error = Math.hypot(each, scatter === null ? 0 : scatter / Math.sqrt(n))
   const figures: LabFigure[] = [
-    { id: 'gap', label: 'Report to impact', value: gaps[0]!.gap, error: gaps[0]!.error, quantity: 'time' },
-    ...(speed === null ? [] : [{ id: 'speed', label: 'Mean speed', value: speed, error, quantity: 'speed' as const }]),
+    { id: 'gap', label: 'lab.speed.reportImpact', value: gaps[0]!.gap, error: gaps[0]!.error, quantity: 'time' },
+    ...(speed === null
+      ? []
+      : [{ id: 'speed', label: 'lab.speed.meanSpeed' as const, value: speed, error, quantity: 'speed' as const }]),
     ...(doubtful
       ? [
           {
             id: 'second',
-            label: 'Or, by the next loudest sound',
+            label: 'lab.speed.nextLoudestSound' as const,
             value: meanOf(rivals.map(one => one.speed)),
             error: meanOf(rivals.map(one => one.error)),
             quantity: 'speed' as const,
@@ -178,7 +188,7 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
       : [
           {
             id: 'scatter',
-            label: 'Shot-to-shot spread',
+            label: 'lab.speed.shotShotSpread' as const,
             value: scatter,
             error: scatter / Math.sqrt(2 * (n - 1)),
             quantity: 'speed' as const,
@@ -189,15 +199,15 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
     figures,
     marks,
     rows: gaps.map((one, i): LabRow => ({
-      name: `Shot ${i + 1}`,
+      name: said('lab.speed.shot', { n: count(i + 1) }),
       file: one.file,
       figures: [
-        { id: 'gap', label: 'gap', value: one.gap, error: one.error, quantity: 'time' },
+        { id: 'gap', label: 'lab.speed.gap' as const, value: one.gap, error: one.error, quantity: 'time' },
         ...(speeds[i]
           ? [
               {
                 id: 'speed',
-                label: 'speed',
+                label: 'lab.speed.speed' as const,
                 value: speeds[i].speed,
                 error: speeds[i].error,
                 quantity: 'speed' as const,
@@ -207,17 +217,10 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
       ],
     })),
     limits: [
-      ...(doubtful
-        ? [
-            'Another sound is nearly as loud as the one taken for the impact: a wall may have thrown the report ' +
-              'back. Move the mark to the right one, or stand the microphone farther from walls.',
-          ]
-        : []),
-      ...(Number.isFinite(places.distance)
-        ? []
-        : ['Enter how far it flew, and how far the microphone was from both ends.']),
-      'It is the mean speed over the flight: near the muzzle it is faster, at the target slower.',
-      'Automatic gain on a phone stretches sounds: turn it off if you can.',
+      ...(doubtful ? [said('lab.speed.anotherSoundNearlyLoud')] : []),
+      ...(Number.isFinite(places.distance) ? [] : [said('lab.speed.enterHowFarFlew')]),
+      said('lab.speed.meanSpeedOverFlight'),
+      said('lab.speed.automaticGainPhoneStretches'),
     ],
     trusted: speed !== null && !doubtful,
     gives:
@@ -225,7 +228,7 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
         ? []
         : [
             {
-              label: 'Use this speed in the set-up',
+              label: 'lab.speed.useSpeedSetUp' as const,
               to: 'evidence',
               kind: 'speed',
               value: speed,
@@ -235,7 +238,7 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
             ...(scatter !== null && n >= 3
               ? [
                   {
-                    label: 'Use this shot-to-shot spread',
+                    label: 'lab.speed.useShotShotSpread' as const,
                     to: 'set-up' as const,
                     changes: [{ path: 'motion.speedSpread', value: Number((scatter / speed).toPrecision(2)) }],
                   },
@@ -248,24 +251,32 @@ function speedReading(shots: readonly Shot[], marks: LabMark[], places: Places):
 /** Report and impact in one recording: speed. */
 export const soundSpeed: Omit<LabTool, 'sample'> = {
   id: 'speed',
-  title: 'Report and impact',
-  text: 'Record one shot or several. The time from report to impact gives the speed.',
+  title: 'lab.speed.reportImpact2',
+  text: 'lab.speed.recordOneShotSeveral',
   takes: 'sound',
   least: 1,
   fields: [
     {
       key: 'distance',
-      label: 'Muzzle to target',
+      label: 'lab.speed.muzzleTarget',
       type: 'number',
       quantity: 'length',
       start: null,
       min: 0.05,
       max: 1000,
     },
-    { key: 'distanceError', label: 'Uncertainty', type: 'number', quantity: 'length', start: 0.005, min: 0, max: 10 },
+    {
+      key: 'distanceError',
+      label: 'lab.speed.uncertainty',
+      type: 'number',
+      quantity: 'length',
+      start: 0.005,
+      min: 0,
+      max: 10,
+    },
     {
       key: 'sourceToMic',
-      label: 'Muzzle to microphone',
+      label: 'lab.speed.muzzleMicrophone',
       type: 'number',
       quantity: 'length',
       start: 0,
@@ -274,14 +285,14 @@ export const soundSpeed: Omit<LabTool, 'sample'> = {
     },
     {
       key: 'targetToMic',
-      label: 'Target to microphone',
+      label: 'lab.speed.targetMicrophone',
       type: 'number',
       quantity: 'length',
       start: null,
       min: 0,
       max: 1000,
     },
-    { key: 'air', label: 'Air', type: 'number', quantity: 'temperature', start: 20, min: -40, max: 60 },
+    { key: 'air', label: 'lab.speed.air', type: 'number', quantity: 'temperature', start: 20, min: -40, max: 60 },
   ],
   read,
 }

@@ -1,3 +1,4 @@
+import { said } from '../../plan/findings/types'
 import type { Assessment } from '../../plan'
 import { type LoggedTake, placeTells } from '../../run'
 import type { Setup } from '../../setup/types'
@@ -105,8 +106,7 @@ export class TakeReader {
    */
   read(frame: Frame, take: OfRun | null = null): TakeReading {
     while (!this.prepare());
-    if (this.seen.length === 0)
-      return nothing('No moment planned yet, so there is nothing to compare the picture with.')
+    if (this.seen.length === 0) return nothing(said('read.noMomentPlanned'))
     const { width, height } = this.seen[0]!.small
     const picture = shrunk(frame, width, height)
     const usual = meanLight(this.seen[Math.floor(this.seen.length / 2)]!.small)

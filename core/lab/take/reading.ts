@@ -1,3 +1,4 @@
+import { type Said, said, count } from '../../plan/findings/types'
 import { normalCdf } from '../../math/normal'
 import type { Assessment } from '../../plan'
 import type { MotionKind } from '../../setup/types'
@@ -24,7 +25,7 @@ export interface TakeReading {
   /** How little the plan has of what stands out in the picture: 0 all of it, 1 none. */
   unlike: number
   /** What was seen, and what to do about it. */
-  reasons: string[]
+  reasons: Said[]
 }
 
 /** What a picture made small tells. */
@@ -49,7 +50,7 @@ export const best = <K extends string>(of: Record<K, number>): [K, number] =>
 export const STRANGE = 0.9
 
 /** Of a picture that cannot be read. */
-export const nothing = (why: string): TakeReading => ({
+export const nothing = (why: Said): TakeReading => ({
   verdict: null,
   sure: 0,
   offset: null,
@@ -65,36 +66,38 @@ export const nothing = (why: string): TakeReading => ({
 })
 /** Of a picture on which no light fell. */
 export const dark = (stops: number): TakeReading => ({
-  ...nothing('Black frame. Did it trigger, and were the flashes charged?'),
+  ...nothing(said('read.blackFrameDidTrigger')),
   verdict: 'misfire',
   sure: 0.97,
   stops,
 })
 
-const TOSSED = 'A toss passes each height twice, so one picture cannot show whether it was early or late.'
 /** A streak so much longer than planned is told, and only where it is more than twice its error. */
 const LONG = 1.4
 
 /** What a picture makes think of, and what to do about it. */
-export function reasonsOf(motion: MotionKind, reading: Omit<TakeReading, 'reasons'>): string[] {
+export function reasonsOf(motion: MotionKind, reading: Omit<TakeReading, 'reasons'>): Said[] {
   const { unlike, double, streak, streakError } = reading
   const stops = reading.stops ?? 0
   const longer = streak !== null && streak > LONG && Math.log(streak) > (2 * streakError!) / streak
   return [
-    ...(motion === 'toss' ? [TOSSED] : []),
-    ...(unlike > STRANGE ? ['Does not match the plan at any time. Is it from this set-up, framed as planned?'] : []),
-    ...(double === null ? [] : ['Double exposure: set the hold-off longer than the bounce.']),
-    ...(longer ? [`Streak ${streak.toPrecision(2)} × the plan: is the power as planned?`] : []),
-    ...(double === null && stops > 0.5 ? ['Brighter than planned: was a light moved, or its power changed?'] : []),
-    ...(stops < -0.5 ? ['Darker than planned: did every light fire, at the power planned?'] : []),
+    ...(motion === 'toss' ? [said('read.tossed')] : []),
+    ...(unlike > STRANGE ? [said('read.strange')] : []),
+    ...(double === null ? [] : [said('read.double')]),
+    ...(longer ? [said('read.longStreak', { times: { value: streak, quantity: 'number' } })] : []),
+    ...(double === null && stops > 0.5 ? [said('read.brighter')] : []),
+    ...(stops < -0.5 ? [said('read.darker')] : []),
   ]
 }
 
 /** Spots that stay, and what to do about them. */
-export const spotted = (spots: readonly Speck[]): string[] =>
-  spots.length === 0
-    ? []
-    : [
-        `${spots.length === 1 ? 'A spot' : `${spots.length} spots`} at the same place in three takes, ` +
-          `${[...new Set(spots.slice(0, 3).map(onTheLens))].join(', ')} of the picture: wipe the lens.`,
-      ]
+export const spotted = (spots: readonly Speck[]): Said[] => {
+  if (spots.length === 0) return []
+  const places = [...new Set(spots.slice(0, 3).map(onTheLens))].map(place => said(place))
+  return [
+    said(spots.length === 1 ? 'read.spot' : 'read.spots', {
+      n: count(spots.length),
+      at: { each: places, by: 'comma' },
+    }),
+  ]
+}

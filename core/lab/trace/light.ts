@@ -1,3 +1,4 @@
+import { type LabText, said, count, time } from '../../plan/findings/types'
 import { deviationOf, meanOf, median } from '../statistics'
 import {
   type LabFigure,
@@ -79,12 +80,12 @@ const marksOf = (pulses: readonly ReadPulse[], hand: Parameters<typeof settled>[
     pulses.slice(0, 1).flatMap((pulse): Omit<LabMark, 'byHand'>[] => {
       const tenth = pulse.riseAt - (pulse.t01 - pulse.t05) * 0.1
       return [
-        { id: 't05from', label: 'Half, going up', file: pulse.file, kind: 'time', at: pulse.riseAt },
-        { id: 't05to', label: 'Half, going down', file: pulse.file, kind: 'time', at: pulse.riseAt + pulse.t05 },
-        { id: 't01from', label: 'A tenth, going up', file: pulse.file, kind: 'time', at: Math.max(0, tenth) },
+        { id: 't05from', label: 'lab.light.halfGoingUp', file: pulse.file, kind: 'time', at: pulse.riseAt },
+        { id: 't05to', label: 'lab.light.halfGoingDown', file: pulse.file, kind: 'time', at: pulse.riseAt + pulse.t05 },
+        { id: 't01from', label: 'lab.light.tenthGoingUp', file: pulse.file, kind: 'time', at: Math.max(0, tenth) },
         {
           id: 't01to',
-          label: 'A tenth, going down',
+          label: 'lab.light.tenthGoingDown',
           file: pulse.file,
           kind: 'time',
           at: Math.max(0, tenth) + pulse.t01,
@@ -108,7 +109,7 @@ function byHand(pulses: readonly ReadPulse[], marks: readonly LabMark[], step: n
   })
 }
 
-function figure(id: string, label: string, values: readonly number[], errors: readonly number[]): LabFigure {
+function figure(id: string, label: LabText, values: readonly number[], errors: readonly number[]): LabFigure {
   const scatter = deviationOf(values)
   const n = values.length
   // What is wrong with the peak is wrong in every pop: it does not average out.
@@ -126,7 +127,7 @@ function read(...[files, settings, hand]: Parameters<LabTool['read']>): LabReadi
       figures: [],
       marks: [],
       rows: [],
-      limits: ['No flash pulse found above the noise.'],
+      limits: [said('lab.light.noFlashPulseFound')],
       trusted: false,
       gives: [],
     }
@@ -148,13 +149,13 @@ function lightReading(
   const coarse = pulses.some(pulse => pulse.samples < 4)
   const t05 = figure(
     't05',
-    't.5',
+    'lab.light.t5',
     pulses.map(p => p.t05),
     pulses.map(p => p.t05Error),
   )
   const t01 = figure(
     't01',
-    't.1',
+    'lab.light.t1',
     pulses.map(p => p.t01),
     pulses.map(p => p.t01Error),
   )
@@ -164,19 +165,21 @@ function lightReading(
   const way = saturated || coarse ? 'below' : 'above'
   const bound = saturated || coarse || open ? { bound: way as 'above' | 'below' } : {}
   const latency =
-    latencies.length > 0 ? figure('latency', 'Trigger to peak', latencies, [Math.hypot(step, 0.03 * t05.value!)]) : null
+    latencies.length > 0
+      ? figure('latency', 'lab.light.triggerToPeak', latencies, [Math.hypot(step, 0.03 * t05.value!)])
+      : null
   const jitter = latencies.length >= 3 ? deviationOf(latencies) : null
   const figures: LabFigure[] = [
     { ...t05, ...bound },
     { ...t01, ...bound },
-    { id: 'ratio', label: 't.1 over t.5', value: t01.value! / t05.value!, error: null, quantity: 'number' },
+    { id: 'ratio', label: 'lab.light.t1OverT', value: t01.value! / t05.value!, error: null, quantity: 'number' },
     ...(latency ? [latency] : []),
     ...(jitter === null
       ? []
       : [
           {
             id: 'jitter',
-            label: 'Shot-to-shot spread',
+            label: 'lab.light.shotShotSpread' as const,
             value: jitter,
             error: jitter / Math.sqrt(2 * (latencies.length - 1)),
             quantity: 'time' as const,
@@ -187,7 +190,7 @@ function lightReading(
       : [
           {
             id: 'tau',
-            label: 'AC coupling corrected, time constant',
+            label: 'lab.light.acCouplingCorrectedTime' as const,
             value: tau,
             error: null,
             quantity: 'time' as const,
@@ -199,20 +202,11 @@ function lightReading(
     marks,
     rows: pulses.length > 1 ? pulses.map((pulse, i) => rowOf(pulse, i)) : [],
     limits: [
-      ...(saturated
-        ? ['The peak is clipped, so both read too long. Move the diode farther away, or put a filter in front.']
-        : []),
-      ...(coarse
-        ? [`Fewer than four samples within t.5, ${(step * 1e6).toFixed(1)} µs each: only a limit. Use a scope.`]
-        : []),
-      ...(open
-        ? [
-            'The recording ends too soon after the light to tell whether the recorder is AC-coupled: ' +
-              'only a limit. Keep recording for ten times the flash duration.',
-          ]
-        : []),
-      ...(tau === null ? [] : ['The recorder is AC-coupled; its droop was corrected.']),
-      'A slow diode or a long cable makes the tail look longer.',
+      ...(saturated ? [said('lab.light.peakClippedBothRead')] : []),
+      ...(coarse ? [said('lab.light.fewSamples', { step: time(step) })] : []),
+      ...(open ? [said('lab.light.recordingEndsTooSoon')] : []),
+      ...(tau === null ? [] : [said('lab.light.recorderAcCoupledDroop')]),
+      said('lab.light.slowDiodeLongCable'),
     ],
     trusted: !saturated && !coarse && !open,
     gives: saturated || coarse || open ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),
@@ -220,14 +214,22 @@ function lightReading(
 }
 
 const rowOf = (pulse: ReadPulse, i: number): LabRow => ({
-  name: `Pop ${i + 1}`,
+  name: said('lab.light.pop', { n: count(i + 1) }),
   file: pulse.file,
   figures: [
-    { id: 't05', label: 't.5', value: pulse.t05, error: pulse.t05Error, quantity: 'time' },
-    { id: 't01', label: 't.1', value: pulse.t01, error: pulse.t01Error, quantity: 'time' },
+    { id: 't05', label: 'lab.light.t5', value: pulse.t05, error: pulse.t05Error, quantity: 'time' },
+    { id: 't01', label: 'lab.light.t1', value: pulse.t01, error: pulse.t01Error, quantity: 'time' },
     ...(pulse.latency === null
       ? []
-      : [{ id: 'latency', label: 'latency', value: pulse.latency, error: null, quantity: 'time' as const }]),
+      : [
+          {
+            id: 'latency',
+            label: 'lab.light.latency' as const,
+            value: pulse.latency,
+            error: null,
+            quantity: 'time' as const,
+          },
+        ]),
   ],
 })
 
@@ -248,7 +250,7 @@ function givesOf(
     ...(Number.isFinite(power)
       ? [
           {
-            label: 'Save these durations to the flash in Kit',
+            label: 'lab.light.saveTheseDurationsFlash' as const,
             to: 'kit-row' as const,
             power,
             t05: round(t05),
@@ -257,7 +259,7 @@ function givesOf(
         ]
       : []),
     ...(Object.keys(figures).length > 0
-      ? [{ label: 'Save this flash latency to the flash in Kit', to: 'kit' as const, kind: 'flash' as const, figures }]
+      ? [{ label: 'lab.light.saveFlashLatencyFlash' as const, to: 'kit' as const, kind: 'flash' as const, figures }]
       : []),
   ]
 }
@@ -265,20 +267,28 @@ function givesOf(
 /** Trace of a photodiode: durations, shape and latency. */
 export const lightTrace: Omit<LabTool, 'sample'> = {
   id: 'trace',
-  title: 'Light trace',
-  text: 'A photodiode on a scope (CSV: time, light, and the trigger if it was recorded) or on a sound card (WAV).',
+  title: 'lab.light.lightTrace',
+  text: 'lab.light.photodiodeScopeCsvTime',
   takes: 'trace',
   least: 1,
   fields: [
-    { key: 'power', label: 'Flash power', type: 'number', quantity: 'power', start: null, min: 1 / 1024, max: 1 },
+    {
+      key: 'power',
+      label: 'lab.light.flashPower',
+      type: 'number',
+      quantity: 'power',
+      start: null,
+      min: 1 / 1024,
+      max: 1,
+    },
     {
       key: 'coupling',
-      label: 'Recorder',
+      label: 'lab.light.recorder',
       type: 'choice',
       start: 'auto',
       options: [
-        { value: 'auto', label: 'detect from the trace' },
-        { value: 'direct', label: 'coupled directly' },
+        { value: 'auto', label: 'lab.light.detectTrace' },
+        { value: 'direct', label: 'lab.light.coupledDirectly' },
       ],
     },
   ],

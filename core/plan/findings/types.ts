@@ -24,8 +24,14 @@ export type MethodText = `method.${string}`
 /** What to do next, by its id. */
 export type NextText = `next.${string}`
 
+/** Text of the Lab by its id; its words stand in `shared/texts/lab.ts`. */
+export type LabText = `lab.${string}`
+
+/** Text of what a take's picture was read as, by its id; its words stand in `shared/texts/takeReading.ts`. */
+export type ReadText = `read.${string}`
+
 /** Any text of the core by its id; its words stand in `shared/texts`. */
-export type TextId = FindingText | ResultText | CheckText | MethodText | NextText
+export type TextId = FindingText | ResultText | CheckText | MethodText | NextText | LabText | ReadText
 
 /** What somebody called a thing, as part of a text. */
 export interface Named {
@@ -39,7 +45,7 @@ export interface Said {
 /** Texts in a row as part of another; steps have commas and begin with a capital. */
 export interface Listed {
   each: Said[]
-  by: 'steps' | 'or' | 'plus' | 'semicolon'
+  by: 'steps' | 'comma' | 'or' | 'plus' | 'semicolon'
 }
 /** What stands in place of the placeholders of a text, by their names. */
 export type Figures = Record<string, Figure | Named | Said | Listed>

@@ -126,7 +126,7 @@ describe('what was seen is never swallowed', () => {
 })
 
 describe('light that agrees with the plan leaves it', () => {
-  const light = { label: '', to: 'evidence' as const, kind: 'light' as const, error: 0.1 }
+  const light = { label: 'lab.test' as const, to: 'evidence' as const, kind: 'light' as const, error: 0.1 }
   const from = { how: 'a frame', date: '2026-11-30' }
 
   test('a grey card as dark as planned, of all lights and of one', () => {

@@ -5,6 +5,7 @@ import { hardStreak } from '../../support/hardStreaks'
 import { hardSync } from '../../support/hardSync'
 import { hardTrace } from '../../support/hardTraces'
 import { runs } from '../../support/runs'
+import { limitsOf } from '../../support/figures'
 
 /** Readings of files by people who want the readers to fail: none of their code is the readers' or the stand-ins'. */
 const read = (id: string, ...rest: [Parameters<typeof readLab>[1], Parameters<typeof readLab>[2]]): LabReading =>
@@ -41,7 +42,7 @@ test('a recording that ends with the light tells no coupling, and says so', () =
   const reading = read('trace', [cut], { power: 1 / 16, coupling: 'auto' })
   expect(reading.trusted).toBe(false)
   expect(figure(reading, 't01')!.bound).toBe('above')
-  expect(reading.limits.join(' ')).toMatch(/ends too soon/)
+  expect(limitsOf(reading).join(' ')).toMatch(/ends too soon/)
   expect(reading.gives).toEqual([])
 })
 
@@ -94,7 +95,7 @@ test('an echo as loud as the impact is told as a second candidate, and neither i
     } else {
       expect(echo).toBeGreaterThan(0.4)
       expect(reading.gives).toEqual([])
-      expect(reading.limits[0]).toMatch(/Another sound/)
+      expect(limitsOf(reading)[0]).toMatch(/Another sound/)
       if (ok || near(figure(reading, 'second'))) told++
     }
   }

@@ -24,6 +24,7 @@ import { onsetsOf } from '~~/core/lab/sound/onsets'
 import { trainOf } from '~~/core/lab/sound/bounces'
 import { normalCdf } from '~~/core/math/normal'
 import { seededRandom } from '~~/core/math/random'
+import { limitsOf } from '../../support/figures'
 
 const tool = (id: string): LabTool => labTool(id)!
 const figure = (reading: LabReading, id: string) => reading.figures.find(one => one.id === id)!
@@ -136,7 +137,7 @@ describe('what cannot be trusted says so', () => {
       const reading = readLab(one, [])
       expect(reading.trusted).toBe(false)
       expect(reading.gives).toEqual([])
-      expect(reading.limits[0]).toMatch(/^Add (a file|\d files) of the kind it reads/)
+      expect(limitsOf(reading)[0]).toMatch(/^Add (a file|\{n\} files) of the kind it reads/)
     }
   })
   const even = (level: number): LabInput => ({
@@ -155,12 +156,12 @@ describe('what cannot be trusted says so', () => {
     const reading = readLab(tool('black'), [even(0)])
     expect(figure(reading, 'ambient')).toMatchObject({ bound: 'below' })
     expect(reading.gives).toEqual([])
-    expect(reading.limits.join()).toContain('cannot show anything darker')
+    expect(limitsOf(reading).join()).toContain('cannot show anything darker')
   })
   test('a patch that is burnt out', () => {
     const reading = readLab(tool('exposure'), [even(1)])
     expect(reading.trusted).toBe(false)
-    expect(reading.limits[0]).toBe('The patch is burnt out: it is over by more than this.')
+    expect(limitsOf(reading)[0]).toBe('The patch is burnt out: it is over by more than this.')
   })
   test('an even picture has no edge, no streak, no disc, no clock', () => {
     for (const id of ['sharpness', 'streak', 'disc', 'clock'])
@@ -189,7 +190,7 @@ describe('what cannot be trusted says so', () => {
     const { files } = tool('levels').sample(2)
     const reading = readLab(tool('levels'), [files[1]!, files[0]!])
     expect(reading.trusted).toBe(false)
-    expect(reading.limits[0]).toMatch(/^Something else is as loud as the event/)
+    expect(limitsOf(reading)[0]).toMatch(/^Something else is as loud as the event/)
   })
 })
 
@@ -218,7 +219,7 @@ test('several files of a tool for one give their mean and scatter, and a mark mo
   ])
   expect(away.rows[1]!.name).toBe('edge.jpg: not read')
   expect(figure(away, 'width').value).toBeCloseTo((each[0]! + each[2]!) / 2, 9)
-  expect(away.limits).toContain('1 of 3 files are left out.')
+  expect(limitsOf(away)).toContain('{out} of {all} files are left out.')
 })
 
 test('an edge is found to a fraction of a pixel, rising or falling', () => {
@@ -293,7 +294,7 @@ describe('figures are sent on and taken back', () => {
   const from = { how: 'Lab, test: a.wav', date: '2026-11-27' }
   test('as evidence', () => {
     const setup = newSetup('projectile')
-    const give = { to: 'evidence', label: 'x', kind: 'speed', value: 88, error: 1.2 } as const
+    const give = { to: 'evidence', label: 'lab.test', kind: 'speed', value: 88, error: 1.2 } as const
     const after = exportedToSetup(setup, give, from)
     expect(after.evidence.at(-1)).toMatchObject({ kind: 'speed', value: 88, error: 1.2, ...from })
     const later = { ...after, name: 'Renamed' }
@@ -302,12 +303,16 @@ describe('figures are sent on and taken back', () => {
   test('a place past the mark is kept past the near face', () => {
     const setup = { ...newSetup('projectile') }
     const moved = { ...setup, moment: { ...setup.moment, offset: 0.03 } }
-    const give = { to: 'evidence', label: 'x', kind: 'place', value: 0.01, error: 0.001 } as const
+    const give = { to: 'evidence', label: 'lab.test', kind: 'place', value: 0.01, error: 0.001 } as const
     expect(exportedToSetup(moved, give, from).evidence.at(-1)!.value).toBeCloseTo(0.04, 12)
   })
   test('into fields, marked as measured', () => {
     const setup = newSetup('projectile')
-    const give = { to: 'set-up', label: 'x', changes: [{ path: 'camera.curtainTravel', value: 0.0031 }] } as const
+    const give = {
+      to: 'set-up',
+      label: 'lab.test',
+      changes: [{ path: 'camera.curtainTravel', value: 0.0031 }],
+    } as const
     const after = exportedToSetup(setup, { ...give, changes: [...give.changes] }, from)
     expect(valueAt(after, 'camera.curtainTravel')).toBe(0.0031)
     expect(after.marks).toContainEqual({ path: 'camera.curtainTravel', from: 'measured', ...from })
@@ -318,7 +323,7 @@ describe('figures are sent on and taken back', () => {
       ...newKitItem('flash', 'F'),
       table: [{ power: 1 / 16, t05: 1e-4, t01: 3e-4, basis: 'rated' as const, date: '' }],
     }
-    const give = { to: 'kit-row', label: 'x', power: 1 / 16, t05: null, t01: 2.2e-4 } as const
+    const give = { to: 'kit-row', label: 'lab.test', power: 1 / 16, t05: null, t01: 2.2e-4 } as const
     const after = exportedToKit(flash, give, from)!
     expect(after.table).toEqual([{ power: 1 / 16, t05: null, t01: 2.2e-4, basis: 'measured', date: '2026-11-27' }])
     expect(takenFromKit({ ...after, notes: 'later' }, flash, give)).toEqual({ ...flash, notes: 'later' })
@@ -326,7 +331,7 @@ describe('figures are sent on and taken back', () => {
   })
   test('into a camera’s figures', () => {
     const camera = newKitItem('camera', 'C')
-    const give = { to: 'kit', label: 'x', kind: 'camera', figures: { lag: 0.061 } } as const
+    const give = { to: 'kit', label: 'lab.test', kind: 'camera', figures: { lag: 0.061 } } as const
     const after = exportedToKit(camera, give, from)!
     expect(after.figures.lag).toBe(0.061)
     expect(after.marks.lag).toEqual({ basis: 'measured', date: '2026-11-27' })
@@ -353,7 +358,9 @@ test('what moved between the two frames of a place is no thing: it is told, and 
   const several = read([40, 120, 200])
   expect(several.trusted).toBe(false)
   expect(several.gives).toEqual([])
-  expect(several.limits[0]).toBe('More than the object differs from the empty frame: did the camera or a light move?')
+  expect(limitsOf(several)[0]).toBe(
+    'More than the object differs from the empty frame: did the camera or a light move?',
+  )
   expect(read([40, 120, 200], [{ id: 'front', file: 0, at: 128 }]).trusted).toBe(true)
 })
 

@@ -16,6 +16,7 @@ import { type TakeReading, reasonsOf } from '~~/core/lab/take/reading'
 import { Plain, Spots } from '~~/core/lab/take/spots'
 import { smallOf } from '~~/core/lab/take/small'
 import { streakedOf } from '~~/core/lab/take/streaked'
+import { reasonsIn } from '../../support/figures'
 
 const exercise = EXERCISES.find(one => one.id === 'cracker-beam')!
 const setup = exerciseSetup(exercise)
@@ -105,7 +106,7 @@ describe('what a reading makes think of', () => {
     streakError: null,
     unlike: 0,
   }
-  const told = (part: Partial<typeof read>) => reasonsOf('flight', { ...read, ...part })
+  const told = (part: Partial<typeof read>) => reasonsIn(reasonsOf('flight', { ...read, ...part }))
   test('a streak that is surely longer than planned', () => {
     expect(told({ streak: 2.1, streakError: 0.3 })).toEqual(['Streak 2.1 × the plan: is the power as planned?'])
     // Twice its error, as a share, is ln 2.1 = 0.742.
@@ -121,7 +122,7 @@ describe('what a reading makes think of', () => {
     expect(told({ stops: -0.6 })).toEqual(['Darker than planned: did every light fire, at the power planned?'])
     expect(told({ stops: 0.6, double: 0.4 })).toEqual(['Double exposure: set the hold-off longer than the bounce.'])
     expect(told({ unlike: 0.95 })[0]).toMatch(/^Does not match the plan/)
-    expect(reasonsOf('toss', read)[0]).toMatch(/^A toss passes each height twice/)
+    expect(reasonsIn(reasonsOf('toss', read))[0]).toMatch(/^A toss passes each height twice/)
   })
 })
 

@@ -24,6 +24,7 @@ import { differences } from '../../support/golden'
 import { type GoldenReadings, KEPT_TAKES, takeRead } from '../../support/goldenReadings'
 import { Gallery } from '~~/core/lab/take/gallery'
 import { shrunk } from '~~/core/lab/take/small'
+import { reasonsIn } from '../../support/figures'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
 function photo(of: Assessment, again?: Assessment) {
@@ -66,7 +67,7 @@ test('a toss is not called: it passes each place twice', () => {
   const tossed = assess(toss)
   const reading = new TakeReader(tossed).read(photo(tossed))
   expect(reading).toMatchObject({ verdict: null, sure: 0 })
-  expect(reading.reasons[0]).toBe(
+  expect(reasonsIn(reading.reasons)[0]).toBe(
     'A toss passes each height twice, so one picture cannot show whether it was early or late.',
   )
   expect(reading.stops).toBeCloseTo(0, 0)
@@ -74,10 +75,7 @@ test('a toss is not called: it passes each place twice', () => {
 
 test('a frame without light is a misfire, and says what to look at', () => {
   const dark = frameOf({ width: 60, height: 40, rgba: new Uint8ClampedArray(60 * 40 * 4) }, { tone: BENCH })
-  expect(reader.read(dark)).toMatchObject({
-    verdict: 'misfire',
-    reasons: ['Black frame. Did it trigger, and were the flashes charged?'],
-  })
+  expect(reader.read(dark)).toMatchObject({ verdict: 'misfire', reasons: [{ say: 'read.blackFrameDidTrigger' }] })
 })
 
 test('a second pop is told from a brighter one', () => {
@@ -86,11 +84,11 @@ test('a second pop is told from a brighter one', () => {
   const second = pictureOf(rig, setup, { ...shot, captured: shot.captured! + 0.0012 }, 1)
   const twice = reader.read(photo(first, second))
   expect(twice.double).toBeGreaterThan(0.25)
-  expect(twice.reasons).toEqual(['Double exposure: set the hold-off longer than the bounce.'])
+  expect(reasonsIn(twice.reasons)).toEqual(['Double exposure: set the hold-off longer than the bounce.'])
   const brighter = reader.read(photo({ ...first, exposure: { ...first.exposure, flash: first.exposure.flash! + 1 } }))
   expect(brighter.double).toBeNull()
   expect(brighter.stops).toBeCloseTo(1, 0)
-  expect(brighter.reasons).toEqual(['Brighter than planned: was a light moved, or its power changed?'])
+  expect(reasonsIn(brighter.reasons)).toEqual(['Brighter than planned: was a light moved, or its power changed?'])
 })
 
 test('a picture of something else is not called', () => {
@@ -98,7 +96,7 @@ test('a picture of something else is not called', () => {
   for (let i = 0; i < rgba.length; i++) rgba[i] = (i * 2654435761) % 3 === 0 ? 220 : (Math.floor(i / 960) * 37) % 255
   const reading = reader.read(frameOf({ width: 240, height: 160, rgba }, { tone: BENCH }))
   expect(reading.verdict).toBeNull()
-  expect(reading.reasons[0]).toMatch(/^Does not match the plan at any time/)
+  expect(reasonsIn(reading.reasons)[0]).toMatch(/^Does not match the plan at any time/)
 })
 
 test('what was read is kept with the take and is no setting', () => {

@@ -1,0 +1,5 @@
+import { READING_TEXTS } from '../texts/takeReading'
+import { tellerOf } from './figures'
+
+/** Tells what a take's picture was read as. */
+export const READING = tellerOf(READING_TEXTS)
