@@ -235,7 +235,7 @@ export const useLabStore = defineStore('lab', () => {
     if (!take) return 'This set-up has no takes yet.'
     const was = amendmentOf(take)
     const { note, position } = was
-    const added = give.note && LAB.told(give.note, usePreferencesStore().system)
+    const added = give.note && LAB.told(give.note)
     const joined = [note, added].filter(Boolean).join('; ')
     await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
     noted(LAB.tell(give.label, {}), `take ${take.number}`, async () => {

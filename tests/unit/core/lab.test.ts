@@ -25,6 +25,7 @@ import { trainOf } from '~~/core/lab/sound/bounces'
 import { normalCdf } from '~~/core/math/normal'
 import { seededRandom } from '~~/core/math/random'
 import { limitsOf } from '../../support/figures'
+import { LAB } from '~~/shared/text/lab'
 
 const tool = (id: string): LabTool => labTool(id)!
 const figure = (reading: LabReading, id: string) => reading.figures.find(one => one.id === id)!
@@ -217,7 +218,7 @@ test('several files of a tool for one give their mean and scatter, and a mark mo
     { id: 'x0', file: 1, at: 0 },
     { id: 'x1', file: 1, at: 30 },
   ])
-  expect(away.rows[1]!.name).toBe('edge.jpg: not read')
+  expect(LAB.told(away.rows[1]!.name)).toBe('edge.jpg: not read')
   expect(figure(away, 'width').value).toBeCloseTo((each[0]! + each[2]!) / 2, 9)
   expect(limitsOf(away)).toContain('{out} of {all} files are left out.')
 })

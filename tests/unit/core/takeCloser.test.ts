@@ -108,7 +108,7 @@ describe('what a reading makes think of', () => {
   }
   const told = (part: Partial<typeof read>) => reasonsIn(reasonsOf('flight', { ...read, ...part }))
   test('a streak that is surely longer than planned', () => {
-    expect(told({ streak: 2.1, streakError: 0.3 })).toEqual(['Streak 2.1 × the plan: is the power as planned?'])
+    expect(told({ streak: 2.1, streakError: 0.3 })).toEqual(['Streak {times} × the plan: is the power as planned?'])
     // Twice its error, as a share, is ln 2.1 = 0.742.
     expect(told({ streak: 2.1, streakError: 0.77 })).toHaveLength(1)
     expect(told({ streak: 2.1, streakError: 0.79 })).toEqual([])
