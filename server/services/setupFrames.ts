@@ -27,7 +27,7 @@ async function drawn(db: Database, studioId: string, id: string, revision: numbe
 }
 
 /**
- * The computed frame of a set-up as it stands: as it was kept, or drawn now, which takes a second or two.
+ * The computed frame of a set-up as it stands: as it was kept, or drawn now, which takes a second.
  *
  * @throws 404; 422 where it cannot be drawn; 503 where too many wait
  */

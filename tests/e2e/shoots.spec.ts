@@ -50,7 +50,7 @@ test.describe('pictures of set-ups', () => {
     const frame = page.getByTestId('planned-frame').first()
     await frame.scrollIntoViewIfNeeded()
     const width = () => frame.evaluate((image: HTMLImageElement) => (image.complete ? image.naturalWidth : 0))
-    await expect.poll(width).toBe(360)
+    await expect.poll(width).toBe(270)
     await expect(frame.locator('..')).not.toHaveClass(/opacity-0/)
   })
 })

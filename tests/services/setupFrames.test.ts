@@ -23,7 +23,7 @@ test('a set-up has its own frame, drawn once and kept until it changes', async (
     setupFrame(own.db, own.studioId, id),
     setupFrame(own.db, own.studioId, id),
   ])
-  expect(await sharp(first).metadata()).toMatchObject({ format: 'webp', width: 360, height: 240 })
+  expect(await sharp(first).metadata()).toMatchObject({ format: 'webp', width: 270, height: 180 })
   // Asked twice at once, it is drawn once.
   expect(beside).toBe(first)
   expect(await keptOf(id)).toMatchObject({ revision: 1, studioId: own.studioId })

@@ -14,8 +14,8 @@ const source = computed(() => `/api/setups/${setup.id}/frame?revision=${setup.re
       <img
         :src="source"
         alt=""
-        width="360"
-        height="240"
+        width="270"
+        height="180"
         decoding="async"
         loading="lazy"
         class="block h-full w-full object-cover"
