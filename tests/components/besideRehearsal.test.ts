@@ -29,7 +29,7 @@ const global = {
     NuxtLink: { template: '<a><slot /></a>' },
     UFormField: { template: '<label><slot /></label>' },
     UInput: {
-      props: ['modelValue'],
+      props: ['modelValue', 'size'],
       emits: ['update:modelValue'],
       template: `<input :value="modelValue" @input="$emit('update:modelValue', $event.target.value)">`,
     },
