@@ -2,8 +2,11 @@ import { and, eq, sql } from 'drizzle-orm'
 import { MODELS } from '../../shared/status'
 import type { Database } from '../database/client'
 import { setupFrames, setups } from '../database/schema'
-import { notFound } from '../utils/problem'
+import { notFound, problem } from '../utils/problem'
 import { work } from './workers'
+
+/** Switched off on a machine too slow for it: lists then show what recipes give. */
+const isOff = (): boolean => process.env.EPIRO_SETUP_FRAMES === '0'
 
 /** Frames under way, by set-up and revision: who asks meanwhile waits for the same one. */
 const underWay = new Map<string, Promise<Uint8Array>>()
@@ -29,7 +32,7 @@ async function drawn(db: Database, studioId: string, id: string, revision: numbe
 /**
  * The computed frame of a set-up as it stands: as it was kept, or drawn now, which takes a second.
  *
- * @throws 404; 422 where it cannot be drawn; 503 where too many wait
+ * @throws 404; 422 where it cannot be drawn; 503 where too many wait, or it is switched off
  */
 export async function setupFrame(db: Database, studioId: string, id: string): Promise<Uint8Array> {
   const [row] = await db
@@ -44,6 +47,7 @@ export async function setupFrame(db: Database, studioId: string, id: string): Pr
     .where(and(eq(setups.id, id), eq(setups.studioId, studioId)))
   if (!row) throw notFound('set-up')
   if (row.data && row.drawn === row.revision && row.models === MODELS) return row.data
+  if (isOff()) throw problem(503, 'Frames of set-ups are switched off here')
   const key = `${id} ${row.revision}`
   const asked = underWay.get(key) ?? drawn(db, studioId, id, row.revision).finally(() => underWay.delete(key))
   underWay.set(key, asked)

@@ -5,8 +5,6 @@ import { type BrowserContext, test as base } from '@playwright/test'
  * the processor for pictures nobody looks at.
  */
 export async function withoutFrames(context: BrowserContext): Promise<void> {
-  // Nor does the server draw any.
-  await context.route('**/api/setups/*/frame?*', route => route.abort())
   await context.addInitScript(() => {
     window.Worker = new Proxy(window.Worker, {
       construct(real, args: [string | URL, WorkerOptions?]) {

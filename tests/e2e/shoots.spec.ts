@@ -1,7 +1,6 @@
 import { expect } from '@playwright/test'
 import { test } from './base'
-import { newSetup } from '~~/core'
-import { enterDemo, makeSetup, signIn } from './helpers'
+import { enterDemo } from './helpers'
 import { acknowledge } from './runHelpers'
 
 test('a shoot is made, a set-up of a recipe added, changed, rehearsed, and archived', async ({ page }) => {
@@ -39,18 +38,4 @@ test('a shoot is made, a set-up of a recipe added, changed, rehearsed, and archi
   await shoot.getByRole('button', { name: 'Actions for Second drop' }).click()
   await page.getByRole('menuitem', { name: 'Archive' }).click()
   await expect(shoot).toContainText('No set-ups yet.')
-})
-
-test.describe('pictures of set-ups', () => {
-  test.use({ frames: true })
-  test('a set-up that was never shot is shown as it is planned, not as its recipe', async ({ page }) => {
-    await signIn(page)
-    await makeSetup(page, { ...newSetup('drop'), name: `Planned ${Date.now()}` })
-    await page.goto('/')
-    const frame = page.getByTestId('planned-frame').first()
-    await frame.scrollIntoViewIfNeeded()
-    const width = () => frame.evaluate((image: HTMLImageElement) => (image.complete ? image.naturalWidth : 0))
-    await expect.poll(width).toBe(270)
-    await expect(frame.locator('..')).not.toHaveClass(/opacity-0/)
-  })
 })

@@ -8,6 +8,7 @@ import { makeSetup, refusal, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 beforeAll(async () => {
+  delete process.env.EPIRO_SETUP_FRAMES
   own = await studio()
 })
 afterAll(() => own.end())

@@ -181,13 +181,7 @@ describe('what the Lab reads', () => {
 })
 
 describe('what the Lab sends on', () => {
-  const evidence: Export = {
-    label: 'Use this speed in the set-up',
-    to: 'evidence',
-    kind: 'speed',
-    value: 33.5,
-    error: 0.4,
-  }
+  const evidence: Export = { label: 'lab.speed.useSpeedSetUp', to: 'evidence', kind: 'speed', value: 33.5, error: 0.4 }
 
   test('to the set-up, with where it comes from; and back, what was changed since staying', async () => {
     const store = await atHand()
@@ -217,7 +211,12 @@ describe('what the Lab sends on', () => {
     )
     const [lab, kit] = [useLabStore(), useKitStore()]
     await kit.load()
-    const give: Export = { label: 'Latency, to Kit', to: 'kit', kind: 'sensor', figures: { latency: 1.5e-4 } }
+    const give: Export = {
+      label: 'lab.light.saveFlashLatencyFlash',
+      to: 'kit' as const,
+      kind: 'sensor',
+      figures: { latency: 1.5e-4 },
+    }
     expect(lab.toKit(give, 'nobody')).toBe('Choose the kit item that was measured.')
     expect(lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose the kit item that was measured.')
     expect(lab.toKit({ ...give, figures: { latency: -1 } }, 'k')).toMatch(/0/)
