@@ -2,7 +2,7 @@
 import { mount } from '@vue/test-utils'
 import PlannedFrame from '~/components/shoots/PlannedFrame.vue'
 
-test('a set-up’s own frame stands over its recipe’s picture as soon as it is there, and anew when it changes', async () => {
+test('a set-up’s own frame stands over its recipe’s picture once it is there, and anew when it changes', async () => {
   const global = { stubs: { UiRecipePicture: { props: ['recipe'], template: '<i>{{ recipe }}</i>' } } }
   const props = { setup: { id: 'a', revision: 3, recipe: 'drop' as const } }
   const wrapper = mount(PlannedFrame, { attachTo: document.body, global, props })
