@@ -32,7 +32,7 @@ async function phoneOf(
 test(
   'a whole rehearsal on the practice bench: two devices, a network cut, a server killed; no take lost or ' + 'doubled',
   async ({ browser }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(480_000)
     const port = 3178
     let server = await secondServer(port)
     const { address } = server
@@ -64,7 +64,10 @@ test(
         await expect(page.getByTestId('call')).not.toHaveText(call)
       }
       await expect
-        .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length)
+        .poll(async () => ((await callApi(page, 'GET', `/api/setups/${id}/pictures`)).body as unknown[]).length, {
+          // Drawn by a process that stands back, on a machine full of tests.
+          timeout: 60_000,
+        })
         .toBe(take)
       if (take === 2) {
         await page.getByTestId('window').waitFor()
