@@ -30,7 +30,11 @@ const wanted = (/** @type {string} */ part) => parts.includes(part)
  * Tests beside each other fill the machine: what stands back would never come, and what waits would give up. Frames of
  * set-ups that no test looks at are not drawn.
  */
-const EAGER = { EPIRO_WORKER_NICE: '0', EPIRO_STAND_PATIENCE: '60000', EPIRO_SETUP_FRAMES: '0' }
+const EAGER = {
+  EPIRO_WORKER_NICE: '0',
+  EPIRO_STAND_PATIENCE: '60000',
+  ...(project === 'desktop' ? { EPIRO_SETUP_FRAMES: '0' } : {}),
+}
 const SECRET = 'only-for-tests-'.repeat(3)
 const failed = /** @type {string[]} */ ([])
 let passes = 0

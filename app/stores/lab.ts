@@ -195,7 +195,7 @@ export const useLabStore = defineStore('lab', () => {
 
   // ── sending on ──
   const from = (): GivenFrom => ({
-    how: `Lab, ${LAB.tell(tool.value.title, {}).toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(
+    how: `Lab, ${LAB.tell(tool.value.title).toLowerCase()}: ${files.value.map(file => file.name).join(', ')}`.slice(
       0,
       EVIDENCE_FIELDS.how.maxLength,
     ),
@@ -212,7 +212,7 @@ export const useLabStore = defineStore('lab', () => {
     const of = give.to === 'evidence' ? { ...give, more: { ...give.more, ...seenIn } } : give
     const after = exportedToSetup(before, of, from())
     store.replace(after)
-    noted(LAB.tell(give.label, {}), before.name, () =>
+    noted(LAB.tell(give.label), before.name, () =>
       store.replace(takenFromSetup(store.setup ?? after, before, after, give)),
     )
   }
@@ -223,7 +223,7 @@ export const useLabStore = defineStore('lab', () => {
     if (!item || !after) return 'Choose the kit item that was measured.'
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
-    noted(LAB.tell(give.label, {}), item.name, () => {
+    noted(LAB.tell(give.label), item.name, () => {
       const now = kit.byId.get(id)?.item
       if (now) kit.change(id, takenFromKit(now, item, give))
     })
@@ -238,7 +238,7 @@ export const useLabStore = defineStore('lab', () => {
     const added = give.note && LAB.told(give.note)
     const joined = [note, added].filter(Boolean).join('; ')
     await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
-    noted(LAB.tell(give.label, {}), `take ${take.number}`, async () => {
+    noted(LAB.tell(give.label), `take ${take.number}`, async () => {
       const now = takes.takes.find(other => other.id === take.id)
       if (now) await takes.amend(now, was)
     })

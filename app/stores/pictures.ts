@@ -28,7 +28,7 @@ export const usePicturesStore = defineStore('pictures', () => {
   const onDevice = shallowRef<QueuedPicture[]>([])
   const session = useSessionStore()
   const takes = useTakesStore()
-  /** Those of the person who is signed in. */
+  /** Of whoever is signed in. */
   const waiting = computed(() => onDevice.value.filter(({ owner }) => owner === session.key))
   const unsent = computed(() => waiting.value.filter(({ refused }) => !refused).length)
   /** Pictures that only this page holds: the browser's storage is full or refused. */

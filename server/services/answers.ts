@@ -19,7 +19,8 @@ export interface Asker {
   lead: boolean
 }
 
-const setupsAsked = (db: Database, studioId: string, { recipe }: AnswersQuery) =>
+/** Set-ups whose takes count, practice left out. */
+export const setupsAsked = (db: Database, studioId: string, { recipe }: AnswersQuery) =>
   db
     .select({ id: setups.id, name: setups.name, shootId: setups.shootId, recipe: setups.recipe, method: setups.method })
     .from(setups)

@@ -1,7 +1,8 @@
 import { and, eq, sql, sum } from 'drizzle-orm'
 import { type OnTimeTakes, type StudioShare, studioShare } from '../../core/season'
 import type { Database } from '../database/client'
-import { setups, shoots, studios, takeCells } from '../database/schema'
+import { studios, takeCells } from '../database/schema'
+import { setupsAsked } from './answers'
 
 /** What a studio keeps of its on-time takes, and whether new set-ups begin with that. */
 export interface KeptShareRecord extends StudioShare {
@@ -19,15 +20,11 @@ async function onTimeTakes(db: Database, studioId: string): Promise<OnTimeTakes[
     .from(takeCells)
     .where(and(eq(takeCells.studioId, studioId), eq(takeCells.practice, false), eq(takeCells.verdict, 'on')))
     .groupBy(takeCells.setupId)
-  const shot = await db
-    .select({ id: setups.id, shoot: setups.shootId, recipe: setups.recipe })
-    .from(setups)
-    .innerJoin(shoots, eq(shoots.id, setups.shootId))
-    .where(and(eq(setups.studioId, studioId), eq(shoots.practice, false)))
+  const shot = await setupsAsked(db, studioId, {})
   const byId = new Map(shot.map(row => [row.id, row]))
   return counted.flatMap(row => {
     const known = byId.get(row.setup)
-    return known ? [{ ...row, shoot: known.shoot, recipe: (known.recipe ?? '') as OnTimeTakes['recipe'] }] : []
+    return known ? [{ ...row, shoot: known.shootId, recipe: (known.recipe ?? '') as OnTimeTakes['recipe'] }] : []
   })
 }
 

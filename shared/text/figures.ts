@@ -11,7 +11,7 @@ export interface Teller {
   /** A template with its figures. */
   fill(template: string, figures: Figures, system?: System): string
   /** A text of the core with its figures; what was kept as words by an earlier version, as it is. */
-  tell(id: TextId, figures: Figures, system?: System): string
+  tell(id: TextId, figures?: Figures, system?: System): string
   /** A text as part of another by itself, or a name. */
   told(of: Said | Named, system?: System): string
 }
@@ -34,7 +34,7 @@ export function tellerOf(texts: Readonly<Record<string, string>>): Teller {
       const figure = figures[name]
       return figure ? part(figure, figures, system) : whole
     })
-  const tell: Teller['tell'] = (id, figures, system) => fill(texts[id] ?? id, figures, system)
+  const tell: Teller['tell'] = (id, figures = {}, system) => fill(texts[id] ?? id, figures, system)
   return { fill, tell, told: (of, system = 'metric') => part(of, {}, system) }
 }
 

@@ -7,7 +7,7 @@ import { tellerOf } from './figures'
 /** Tells the texts of the Lab. */
 export const LAB = tellerOf({ ...LAB_TEXTS, ...READING_TEXTS })
 
-const figureInWords = (figure: LabFigure) => ({ ...figure, label: LAB.tell(figure.label, {}) })
+const figureInWords = (figure: LabFigure) => ({ ...figure, label: LAB.tell(figure.label) })
 const markInWords = ({ figures = {}, ...mark }: LabMark) => ({ ...mark, label: LAB.tell(mark.label, figures) })
 const rowInWords = (row: LabRow, system: System) => ({
   ...row,
@@ -24,7 +24,7 @@ export const readingInWords = (reading: LabReading, system: System = 'metric') =
   limits: reading.limits.map(limit => LAB.told(limit, system)),
   gives: reading.gives.map(give => ({
     ...give,
-    label: LAB.tell(give.label, {}),
+    label: LAB.tell(give.label),
     ...(give.to === 'take' ? { note: give.note ? LAB.told(give.note, system) : '' } : {}),
   })),
 })

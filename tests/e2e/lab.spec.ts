@@ -9,7 +9,7 @@ import { keptPage as test, ownPage } from './keptPage'
 /** Opens a tool for a set-up and gives it the files of a stand-in. */
 async function given(page: import('@playwright/test').Page, tool: string, seed: number, setup = ''): Promise<void> {
   await open(page, `/lab?tool=${tool}${setup ? `&setup=${setup}` : ''}`)
-  await expect(page.getByRole('heading', { name: LAB.tell(labTool(tool)!.title, {}), exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: LAB.tell(labTool(tool)!.title), exact: true })).toBeVisible()
   if (setup) await expect(page.getByTestId('lab-setup')).toHaveAttribute('data-setup', setup)
   const files = await Promise.all(labTool(tool)!.sample(seed).files.map(fileOf))
   await page.getByTestId('lab-files').setInputFiles(files)

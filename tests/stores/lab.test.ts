@@ -191,7 +191,7 @@ describe('what the Lab sends on', () => {
     lab.toSetup(evidence)
     const [entry] = store.setup!.evidence
     expect(entry).toMatchObject({ kind: 'speed', value: 33.5, error: 0.4 })
-    expect(entry!.how).toBe(`Lab, ${LAB.tell(lab.tool.title, {}).toLowerCase()}: ${lab.files[0]!.name}`)
+    expect(entry!.how).toBe(`Lab, ${LAB.tell(lab.tool.title).toLowerCase()}: ${lab.files[0]!.name}`)
     expect(entry!.date).toMatch(/^\d{4}-\d\d-\d\d$/)
     expect(lab.sent.map(({ label, where, taken }) => [label, where, taken])).toEqual([
       ['Use this speed in the set-up', store.setup!.name, false],

@@ -40,7 +40,7 @@ const SAID = ['title', 'reason', 'outOfReach', 'label', 'formula', 'how', 'predi
 export function inWords<T>(of: T): T {
   if (Array.isArray(of)) return of.map(inWords) as T
   if (typeof of === 'function') {
-    const given = of as unknown as () => unknown
+    const given = of as () => unknown
     return (of.length === 0 ? () => inWords(given()) : of) as T
   }
   if (of === null || typeof of !== 'object') return of

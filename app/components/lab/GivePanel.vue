@@ -65,7 +65,7 @@ async function send(give: Export): Promise<void> {
   <section class="grid gap-2 text-[13px]" aria-label="Use these results">
     <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
       <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{
-        LAB.tell(give.label, {})
+        LAB.tell(give.label)
       }}</UButton>
       <UiPickOne
         v-if="kindOf(give)"

@@ -38,7 +38,7 @@ const trueOf = (figure: LabFigure): string => {
       </thead>
       <tbody>
         <tr v-for="figure in lab.reading.figures" :key="figure.id" :data-testid="`lab-${figure.id}`">
-          <th scope="row" class="pr-2 text-left font-normal text-(--ink-soft)">{{ LAB.tell(figure.label, {}) }}</th>
+          <th scope="row" class="pr-2 text-left font-normal text-(--ink-soft)">{{ LAB.tell(figure.label) }}</th>
           <td class="text-right whitespace-nowrap">
             <b class="text-[16px]">{{ told(figure) }}</b>
             <span v-if="!figure.bound" class="pl-1 text-(--ink-soft)">{{ within(figure) }}</span>
@@ -60,7 +60,7 @@ const trueOf = (figure: LabFigure): string => {
       <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">
         <li v-for="(row, i) in lab.reading.rows" :key="i" class="flex flex-wrap justify-between gap-x-3">
           <span class="text-(--ink-soft)">{{ LAB.told(row.name) }}</span>
-          <span>{{ row.figures.map(figure => `${LAB.tell(figure.label, {})} ${told(figure)}`).join(', ') }}</span>
+          <span>{{ row.figures.map(figure => `${LAB.tell(figure.label)} ${told(figure)}`).join(', ') }}</span>
         </li>
       </ul>
     </details>

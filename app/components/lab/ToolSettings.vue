@@ -8,7 +8,7 @@ const lab = useLabStore()
 const fieldOf = (field: Extract<LabField, { type: 'number' }>): Field => ({
   type: 'number',
   quantity: field.quantity,
-  label: LAB.tell(field.label, {}),
+  label: LAB.tell(field.label),
   min: field.min,
   max: field.max,
   nullable: true,
@@ -28,14 +28,14 @@ function change(key: string, value: FigureValue): string {
         :field="fieldOf(field)"
         :value="lab.settings[field.key] ?? null"
         :path="`lab.${field.key}`"
-        :label="LAB.tell(field.label, {})"
+        :label="LAB.tell(field.label)"
         :change="value => change(field.key, value)"
       />
       <label v-else class="flex items-baseline justify-between gap-3 text-[13px]">
-        {{ LAB.tell(field.label, {}) }}
+        {{ LAB.tell(field.label) }}
         <UiPickOne
           :model-value="String(lab.settings[field.key] ?? '')"
-          :options="field.options.map(({ value, label }) => ({ value, label: LAB.tell(label, {}) }))"
+          :options="field.options.map(({ value, label }) => ({ value, label: LAB.tell(label) }))"
           @update:model-value="lab.set(field.key, $event)"
         />
       </label>

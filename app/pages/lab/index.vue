@@ -83,7 +83,7 @@ const GROUPS = [
           :aria-current="tool.id === lab.toolId ? 'true' : undefined"
           @click="choose(tool.id)"
         >
-          {{ LAB.tell(tool.title, {}) }}
+          {{ LAB.tell(tool.title) }}
         </button>
       </template>
       <p class="mt-4 text-[12px] text-(--ink-soft)">
@@ -92,10 +92,10 @@ const GROUPS = [
     </nav>
     <section aria-label="What it shows" class="scrolls min-w-0 px-4 py-3">
       <header class="max-w-3xl pb-2">
-        <h2 class="text-lg font-semibold">{{ LAB.tell(lab.tool.title, {}) }}</h2>
-        <p class="text-[13px] text-(--ink-soft)">{{ LAB.tell(lab.tool.text, {}) }}</p>
+        <h2 class="text-lg font-semibold">{{ LAB.tell(lab.tool.title) }}</h2>
+        <p class="text-[13px] text-(--ink-soft)">{{ LAB.tell(lab.tool.text) }}</p>
         <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">
-          First {{ lab.tool.parts.map(part => LAB.tell(part, {})).join('; then ') }}.
+          First {{ lab.tool.parts.map(part => LAB.tell(part)).join('; then ') }}.
         </p>
       </header>
       <LabFileDrop />

@@ -105,7 +105,7 @@ async function begin(exercise: string): Promise<void> {
         <ul class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]" aria-label="Exercises of measuring">
           <li v-for="tool in LAB_TOOLS" :key="tool.id">
             <NuxtLink :to="`/lab?tool=${tool.id}&exercise`" class="underline decoration-(--hair-strong)">{{
-              LAB.tell(tool.title, {})
+              LAB.tell(tool.title)
             }}</NuxtLink>
           </li>
         </ul>

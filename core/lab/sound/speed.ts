@@ -73,26 +73,24 @@ export function shotsOf(all: readonly Onset[], shortest: number, longest: number
   return shots
 }
 
+/** The two sounds of a shot, each with its mark's name. */
+const SOUNDS = [
+  ['report', 'lab.speed.report'],
+  ['impact', 'lab.speed.impact'],
+] as const
+
 const marksOf = (shots: readonly Shot[], hand: readonly HandMark[]): LabMark[] =>
   settled(
-    shots.flatMap((shot, i): Omit<LabMark, 'byHand'>[] => [
-      {
-        id: `report${i}`,
-        label: 'lab.speed.report',
+    shots.flatMap((shot, i) =>
+      SOUNDS.map(([what, label]): Omit<LabMark, 'byHand'> => ({
+        id: `${what}${i}`,
+        label,
         figures: { n: count(i + 1) },
         file: shot.file,
         kind: 'time',
-        at: shot.report.at,
-      },
-      {
-        id: `impact${i}`,
-        label: 'lab.speed.impact',
-        figures: { n: count(i + 1) },
-        file: shot.file,
-        kind: 'time',
-        at: shot.impact.at,
-      },
-    ]),
+        at: shot[what].at,
+      })),
+    ),
     hand,
   )
 

@@ -13,26 +13,7 @@ import {
   said,
 } from './types'
 
-export type {
-  CheckText,
-  MethodText,
-  NextText,
-  Figure,
-  Figures,
-  Finding,
-  FindingId,
-  FindingText,
-  Fix,
-  FixCost,
-  LabText,
-  Listed,
-  Named,
-  ReadText,
-  ResultText,
-  Said,
-  Severity,
-  TextId,
-} from './types'
+export type * from './types'
 
 const ALL = Object.entries(RULES) as [FindingId, Rule | null][]
 const rulesOf = (notes: boolean): Rule[] => ALL.flatMap(([id, rule]) => (rule && NOTES.has(id) === notes ? [rule] : []))
