@@ -1,12 +1,12 @@
 import { readFile } from 'node:fs/promises'
-import { expect } from '@playwright/test'
+import { type Locator, type Page, expect } from '@playwright/test'
 import { newSetup } from '~~/core'
 import { NEW_CHOICE, newShootDay } from '~~/core/day'
 import { test } from './base'
 import { callApi, open, signIn } from './helpers'
 import { acknowledge } from './runHelpers'
 
-const order = (page: import('@playwright/test').Page): Promise<string[]> =>
+const order = (page: Page): Promise<string[]> =>
   page
     .locator('[data-block]')
     .evaluateAll(blocks => blocks.map(block => block.getAttribute('aria-label')!.split(':')[0]!))
@@ -18,8 +18,24 @@ async function forget(page: import('@playwright/test').Page, shoot: string): Pro
     await callApi(page, 'PUT', `/api/shoots/${shoot}/day`, { revision: body.revision, day: newShootDay() })
 }
 
+/** Takes a block by its middle, the soft edge of when it may end counted in. @returns where across */
+async function taken(page: Page, block: Locator): Promise<number> {
+  let x = 0
+  // What comes in meanwhile moves the block away from under the pointer.
+  await expect(async () => {
+    await page.mouse.up()
+    await block.scrollIntoViewIfNeeded()
+    const box = (await block.boundingBox())!
+    x = box.x + 60
+    await page.mouse.move(x, box.y + box.height / 2)
+    await page.mouse.down()
+    await expect(block).toHaveClass(/dragged/, { timeout: 1000 })
+  }).toPass()
+  return x
+}
+
 /** When the day is over, in minutes; not a number until every set-up's sessions are played. */
-async function over(page: import('@playwright/test').Page): Promise<number> {
+async function over(page: Page): Promise<number> {
   const said = /^\s*over by (\d+):(\d+)/i.exec((await page.getByTestId('day-end').textContent()) ?? '')
   return said ? Number(said[1]) * 60 + Number(said[2]) : Number.NaN
 }
@@ -32,8 +48,8 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await open(page, `/shoots/${shoot.id}/day`)
   // Nothing was filled in, and a schedule stands.
   await expect(page.getByTestId('day-end')).toContainText(/nine days in ten by \d\d:\d\d/)
-  // Once every set-up's sessions are played the best order is the best.
-  await expect(page.getByTestId('day-end')).not.toContainText('about')
+  // Once every set-up's sessions are played, which takes a busy machine its time, the best order is the best.
+  await expect(page.getByTestId('day-end')).toContainText(/Over by \d/, { timeout: 60_000 })
   const first = await order(page)
   expect(first).toHaveLength(4)
   await expect(page.getByText('assumed').first()).toBeVisible()
@@ -46,14 +62,10 @@ test('a day stands at once; it is ordered by key and mouse, undone, and goes out
   await expect.poll(() => order(page)).toEqual(first)
 
   // By mouse: the last goes to the top; a better order is offered, not forced.
-  await expect(page.getByTestId('day-end')).toContainText('nine days in ten')
+  await expect(page.getByTestId('day-end')).toContainText(/Over by \d/)
   const block = page.locator('[data-block]').last()
-  await block.scrollIntoViewIfNeeded()
-  const box = (await block.boundingBox())!
-  // By its middle, the soft edge of when it may end counted in.
-  await page.mouse.move(box.x + 60, box.y + box.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(box.x + 60, 20, { steps: 6 })
+  const x = await taken(page, block)
+  await page.mouse.move(x, 20, { steps: 6 })
   // Held at the edge, the day scrolls along.
   const scrolled = page.getByRole('region', { name: 'Schedule' })
   await expect.poll(() => scrolled.evaluate(section => section.scrollTop)).toBe(0)

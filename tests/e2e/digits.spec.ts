@@ -21,6 +21,8 @@ async function overlong(page: Page): Promise<string[]> {
   return [...new Set(lines.filter(line => tooLong(line).length > 0))]
 }
 
+test.use({ sessions: true })
+
 test('no figure of the demo studio has more than four significant digits', async ({ page }) => {
   // Every view of every set-up is walked through; a slow machine takes its time.
   test.slow()

@@ -39,31 +39,34 @@ test('a set-up is exported and imported as the same file', async ({ page }, info
   await expect(page.getByTestId('delay')).toHaveText(/18\.4/)
 })
 
-test(
-  'sessions are played in a worker: the first take beside later ones, props with what they are made of; a ' +
-    'million takes can be asked for',
-  async ({ page }) => {
-    test.slow()
-    await openNewSetup(page, newSetup('throw'))
-    const many = playedSessions(newSetup('throw'))
-    await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
-    await expect(page.getByTestId('keep')).toHaveText(
-      new RegExp(`^\\s*${format(many.keeper, 'share').replace(/\u00a0.*/, '')}`),
-    )
-    await expect(page.getByTestId('later')).toContainText(
-      `${format(many.keeperLater, 'share')} once the delay is found`,
-    )
-    await expect(page.getByTestId('keeper-parts')).toContainText(format(many.first, 'share'))
-    // What flies straight is played quickly.
-    await openNewSetup(page)
-    await page.getByRole('tab', { name: 'Figures' }).click()
-    await page.getByRole('button', { name: 'Check the timing with a million takes' }).click()
-    await expect(page.getByTestId('million')).toContainText(
-      new RegExp(
-        `8[89](\\.\\d)?\\s% ± .*the formula says ` +
-          `${format(plan(newSetup('projectile')).keep.perTake, 'share').replace('\u00a0', '\\s')}`,
-      ),
-      { timeout: 150_000 },
-    )
-  },
-)
+test.describe('with sessions played', () => {
+  test.use({ sessions: true })
+  test(
+    'sessions are played in a worker: the first take beside later ones, props with what they are made of; a ' +
+      'million takes can be asked for',
+    async ({ page }) => {
+      test.slow()
+      await openNewSetup(page, newSetup('throw'))
+      const many = playedSessions(newSetup('throw'))
+      await expect(page.getByText(`${many.props} for 3 keepers at 90`)).toBeVisible()
+      await expect(page.getByTestId('keep')).toHaveText(
+        new RegExp(`^\\s*${format(many.keeper, 'share').replace(/\u00a0.*/, '')}`),
+      )
+      await expect(page.getByTestId('later')).toContainText(
+        `${format(many.keeperLater, 'share')} once the delay is found`,
+      )
+      await expect(page.getByTestId('keeper-parts')).toContainText(format(many.first, 'share'))
+      // What flies straight is played quickly.
+      await openNewSetup(page)
+      await page.getByRole('tab', { name: 'Figures' }).click()
+      await page.getByRole('button', { name: 'Check the timing with a million takes' }).click()
+      await expect(page.getByTestId('million')).toContainText(
+        new RegExp(
+          `8[89](\\.\\d)?\\s% ± .*the formula says ` +
+            `${format(plan(newSetup('projectile')).keep.perTake, 'share').replace('\u00a0', '\\s')}`,
+        ),
+        { timeout: 150_000 },
+      )
+    },
+  )
+})

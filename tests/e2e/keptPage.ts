@@ -1,10 +1,9 @@
 import type { BrowserContext, Page } from '@playwright/test'
-import { test as base, withoutFrames } from './base'
+import { type Beside, test as base, without } from './base'
 
-interface Kept {
+interface Kept extends Beside {
   context: BrowserContext
   page: Page
-  frames: boolean
 }
 
 /** What the page remembers of how it was shown; changed by a test, the page is not passed on. */
@@ -28,15 +27,15 @@ export const keptPage = base.extend<object, { keep: { now: Kept | null } }>({
     },
     { scope: 'worker' },
   ],
-  page: async ({ keep, browser, frames }, use, info) => {
-    if (keep.now && keep.now.frames !== frames) {
+  page: async ({ keep, browser, frames, sessions }, use, info) => {
+    if (keep.now && (keep.now.frames !== frames || keep.now.sessions !== sessions)) {
       await keep.now.context.close()
       keep.now = null
     }
     if (!keep.now) {
       const context = await browser.newContext()
-      if (!frames) await withoutFrames(context)
-      keep.now = { context, page: await context.newPage(), frames }
+      await without(context, { frames, sessions })
+      keep.now = { context, page: await context.newPage(), frames, sessions }
     }
     const { now } = keep
     const before = await remembered(now)

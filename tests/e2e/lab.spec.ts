@@ -132,7 +132,7 @@ test('what the ground shows goes as a note to the newest take, and back', async 
   await given(page, 'ground', 2, id)
   await expect(page.getByTestId('lab-evenness')).toBeVisible()
   await page.getByRole('button', { name: 'Add as a note to the log' }).click()
-  await expect.poll(note).toMatch(/^first; Background: \d\.\d\d stops from brightest to darkest$/)
+  await expect.poll(note).toMatch(/^first; Background: \d\.\d\sEV from brightest to darkest$/)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(note).toBe('first')
 })

@@ -118,23 +118,26 @@ ownPage('a set-up is copied and pasted, and kit it does not own is forgotten', a
   await callApi(page, 'DELETE', `/api/setups/${made}`)
 })
 
-ownPage('the dial card: as text, as one printed page, and on a phone', async ({ page, context }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
-  const id = await openNewSetup(page)
-  // Sessions are played in a worker; before they are, the card has no chance to tell.
-  await expect(page.getByText(/for 3 keepers at 90\s%/)).toBeVisible()
-  await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
-  await expect(page.getByText('Copied')).toBeVisible()
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
-    /Delay\s+18\.4\sms[\s\S]*Keeper\s+27\.\d\s% this take \(on time 35\s%, kept 80\s%/,
-  )
-  await page.keyboard.press('p')
-  await expect(page).toHaveURL(`/setups/${id}/card`)
-  await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)
-  const pdf = await page.pdf({ preferCSSPageSize: true })
-  expect((pdf.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length).toBe(1)
-  await page.setViewportSize({ width: 390, height: 844 })
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+test.describe('with sessions played', () => {
+  ownPage.use({ sessions: true })
+  ownPage('the dial card: as text, as one printed page, and on a phone', async ({ page, context }) => {
+    await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+    const id = await openNewSetup(page)
+    // Sessions are played in a worker; before they are, the card has no chance to tell.
+    await expect(page.getByText(/for 3 keepers at 90\s%/)).toBeVisible()
+    await page.getByRole('button', { name: 'Copy the dial card as text' }).click()
+    await expect(page.getByText('Copied')).toBeVisible()
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
+      /Delay\s+18\.4\sms[\s\S]*Keeper\s+27\.\d\s% this take \(on time 35\s%, kept 80\s%/,
+    )
+    await page.keyboard.press('p')
+    await expect(page).toHaveURL(`/setups/${id}/card`)
+    await expect(page.getByTestId('delay')).toHaveText(/18\.4\s*ms/)
+    const pdf = await page.pdf({ preferCSSPageSize: true })
+    expect((pdf.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length).toBe(1)
+    await page.setViewportSize({ width: 390, height: 844 })
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  })
 })
 
 test('a moment is chosen by name in the set-up, and the plan follows', async ({ page }) => {

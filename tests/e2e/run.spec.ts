@@ -149,23 +149,26 @@ ownPage('without a network no take is lost, and none is doubled when it comes ba
   expect(await takesOf(again, id)).toHaveLength(3)
 })
 
-test('a verdict against its own mark is asked about, and either answer is one press', async ({ page }) => {
-  const id = await openRun(page)
-  await toJudge(page)
-  const scale = page.getByRole('slider', { name: 'Distance past the mark' })
-  await scale.press('Shift+ArrowRight')
-  await scale.press('Shift+ArrowRight')
-  await page.getByTestId('call').click()
-  await page.keyboard.press('e')
-  await expect(page.getByTestId('contradiction')).toContainText(
-    'At 20 mm past the mark it is late, but you chose early. Which is right?',
-  )
-  await expect(page.getByTestId('run-take')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Early, remove the mark' }).click()
-  await expect
-    .poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position]))
-    .toEqual([['early', null]])
-  await expect(page.getByTestId('needed')).toHaveText(/^\s*\d+/)
+test.describe('with sessions played', () => {
+  test.use({ sessions: true })
+  test('a verdict against its own mark is asked about, and either answer is one press', async ({ page }) => {
+    const id = await openRun(page)
+    await toJudge(page)
+    const scale = page.getByRole('slider', { name: 'Distance past the mark' })
+    await scale.press('Shift+ArrowRight')
+    await scale.press('Shift+ArrowRight')
+    await page.getByTestId('call').click()
+    await page.keyboard.press('e')
+    await expect(page.getByTestId('contradiction')).toContainText(
+      'At 20 mm past the mark it is late, but you chose early. Which is right?',
+    )
+    await expect(page.getByTestId('run-take')).toHaveCount(0)
+    await page.getByRole('button', { name: 'Early, remove the mark' }).click()
+    await expect
+      .poll(async () => (await takesOf(page, id)).map(take => [take.verdict, take.position]))
+      .toEqual([['early', null]])
+    await expect(page.getByTestId('needed')).toHaveText(/^\s*\d+/)
+  })
 })
 
 ownPage('a run is red on black, its first byte on', async ({ page }) => {
