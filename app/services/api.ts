@@ -27,6 +27,7 @@ import type { GearList, GearRecord } from '~~/server/services/gear'
 import type { KeptShareRecord } from '~~/server/services/keptShare'
 import type { RehearsalRecord } from '~~/server/services/rehearsals'
 import type { LikeGearRecord } from '~~/server/services/gearLikeness'
+import type { FlashReadingInput } from '~~/shared/schemas/flashReading'
 import type { GearEventInput, LikeGearInput } from '~~/shared/schemas/gear'
 import type { DayLog } from '~~/server/services/dayEvents'
 import type { DayRecord } from '~~/server/services/days'
@@ -210,6 +211,9 @@ export const api = {
   keptShare: () => call<KeptShareRecord>('GET', '/api/kept-share'),
   useKeptShare: (used: boolean) => call<KeptShareRecord>('PUT', '/api/kept-share', { used }),
   noteGear: (kitId: string, event: GearEventInput) => call<{ id: string }>('POST', `/api/kit/${kitId}/events`, event),
+  noteFlashReading: (kitId: string, reading: FlashReadingInput) =>
+    call<{ id: string }>('POST', `/api/kit/${kitId}/readings`, reading),
+  strikeFlashReading: (id: string, struck: boolean) => call('PUT', `/api/flash-readings/${id}/strike`, { struck }),
   strikeGear: (id: string, struck: boolean) => call('PUT', `/api/gear-events/${id}/strike`, { struck }),
   createKit: (items: readonly KitItem[]) => call<{ ids: string[] }>('POST', '/api/kit', { items }),
   saveKitItem: (id: string, revision: number, item: KitItem) =>

@@ -1,15 +1,18 @@
-import { type KitItem, isGear, remembered } from '~~/core'
-import { type GearMemory, gearMemory } from '~~/core/season'
+import { type KitItem, isGear, remembered, rememberedFlash } from '~~/core'
+import { type FlashMemory, type GearMemory, flashMemory, gearMemory } from '~~/core/season'
 import { gearDate, gearDay, gearDayOf } from '~~/shared/gear/days'
+import type { FlashReadingInput } from '~~/shared/schemas/flashReading'
 import type { GearEventInput } from '~~/shared/schemas/gear'
 import { type GearRecord, api } from '~/services/api'
 
-/** A piece of gear with what its takes have shown. */
+/** A piece of gear with what its takes, or a flash’s readings, have shown. */
 export interface ShownGear {
   id: string
   item: KitItem
   record: GearRecord
   memory: GearMemory | null
+  /** Of a flash: by power. */
+  flash: FlashMemory | null
 }
 
 /** What the studio's takes say of its gear. */
@@ -36,23 +39,42 @@ export const useGearStore = defineStore('gear', () => {
     const today = gearDay(new Date())
     return records.value.flatMap((record): ShownGear[] => {
       const known = kit.byId.get(record.kitId)
-      if (!known || !isGear(known.item.kind)) return []
+      if (!known) return []
+      const { item } = known
       const events = record.events.map(({ kind, date }) => ({ kind, day: gearDayOf(date) }))
-      const memory = gearMemory(known.item.kind, known.item.figures, record.days, events, today)
-      return [{ id: record.kitId, item: known.item, record, memory }]
+      if (!isGear(item.kind)) {
+        const rated = item.table.filter(({ basis }) => basis !== 'measured')
+        const readings = record.readings.map(reading => ({ ...reading, day: gearDayOf(reading.date) }))
+        const flash = flashMemory(rated, readings, events, today)
+        return [{ id: record.kitId, item, record, memory: flash?.memory ?? null, flash }]
+      }
+      const memory = gearMemory(item.kind, item.figures, record.days, events, today)
+      return [{ id: record.kitId, item, record, memory, flash: null }]
     })
   })
   const byId = computed(() => new Map(shown.value.map(one => [one.id, one])))
 
-  /** An item of kit as a set-up takes it: with what its takes have shown. */
+  /** An item of kit as a set-up takes it: with what its takes or readings have shown. */
   function taken(id: string): KitItem | undefined {
     const own = byId.value.get(id)
     const last = own?.memory?.points.at(-1)
-    return own && last ? remembered(own.item, own.memory, gearDate(last.day)) : kit.byId.get(id)?.item
+    if (!own || !last) return kit.byId.get(id)?.item
+    const date = gearDate(last.day)
+    return own.flash ? rememberedFlash(own.item, own.flash, date) : remembered(own.item, own.memory, date)
   }
 
   async function note(id: string, event: GearEventInput): Promise<void> {
     await api.noteGear(id, event)
+    await load()
+  }
+  /** Keeps a duration that was read of a flash. @returns its id */
+  async function read(id: string, reading: FlashReadingInput): Promise<string> {
+    const made = await api.noteFlashReading(id, reading)
+    await load()
+    return made.id
+  }
+  async function takeBackReading(id: string): Promise<void> {
+    await api.strikeFlashReading(id, true)
     await load()
   }
   async function takeBack(event: string): Promise<void> {
@@ -60,5 +82,5 @@ export const useGearStore = defineStore('gear', () => {
     await load()
   }
 
-  return { loaded, behind, shown, byId, load, needed, taken, note, takeBack }
+  return { loaded, behind, shown, byId, load, needed, taken, note, takeBack, read, takeBackReading }
 })

@@ -31,6 +31,9 @@ export interface Sent {
   taken: boolean
 }
 
+/** How far off a duration may be whose tool does not say, as a share: assumed. */
+const READING_ERROR = 0.05
+
 /** The Lab: a tool, the files it was given, what it reads in them, and what was sent on. */
 export const useLabStore = defineStore('lab', () => {
   const toolId = ref(LAB_TOOLS[0]!.id)
@@ -216,18 +219,33 @@ export const useLabStore = defineStore('lab', () => {
       store.replace(takenFromSetup(store.setup ?? after, before, after, give)),
     )
   }
-  function toKit(give: Export, id: string): string {
+  /** Keeps a flash's duration among its readings, where the next one will not replace it. @returns its id */
+  async function kept({ to: _, label: __, ...read }: Export & { to: 'kit-row' }, id: string): Promise<string> {
+    const { how, date } = from()
+    return useGearStore().read(id, { ...read, error: read.error ?? READING_ERROR, date, how: how.slice(0, 200) })
+  }
+  /** @returns what is wrong; empty: nothing */
+  async function toKit(give: Export, id: string): Promise<string> {
     const kit = useKitStore()
     const item = kit.byId.get(id)?.item
     const after = item && exportedToKit(item, give, from())
     if (!item || !after) return 'Choose the kit item that was measured.'
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
-    noted(LAB.tell(give.label), item.name, () => {
+    let reading = ''
+    let failure = ''
+    if (give.to === 'kit-row')
+      try {
+        reading = await kept(give, id)
+      } catch (error) {
+        failure = `In the flash’s table, but not kept among its readings: ${(error as Error).message}`
+      }
+    noted(LAB.tell(give.label), item.name, async () => {
       const now = kit.byId.get(id)?.item
       if (now) kit.change(id, takenFromKit(now, item, give))
+      if (reading) await useGearStore().takeBackReading(reading)
     })
-    return ''
+    return failure
   }
   async function toTake(give: Extract<Export, { to: 'take' }>): Promise<string> {
     const takes = useTakesStore()

@@ -2,10 +2,11 @@ import { type Json, isObject } from '../math/json'
 import type { FigureValue, KitKind } from './types'
 
 /**
- * Figures that kinds of kit were given later: a recycle is rated at full power, and a curtain was drawn from the right.
+ * Figures that kinds of kit were given later: a recycle is rated at full power, a curtain was drawn from the right,
+ * and readings fill in new set-ups.
  */
 const ADDITIONS: Partial<Record<KitKind, Record<string, FigureValue>>> = {
-  flash: { recyclePower: 1 },
+  flash: { recyclePower: 1, remembers: true },
   camera: { curtainRuns: 'left' },
   // Of a modifier only what it takes was known: the head stays as it was.
   modifier: { head: 'bare', headWidth: 0.08, headHeight: 0.05, beamAngle: Math.PI / 3 },

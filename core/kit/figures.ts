@@ -65,7 +65,10 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
     'maximumIso',
   ]),
   lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),
-  flash: Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
+  flash: {
+    ...Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
+    remembers: { type: 'flag', label: 'Fill in new set-ups from its readings' },
+  },
   sensor: fromSetup('sensor', ['kind', 'beamWidth', 'response', 'latency', 'jitter']),
   controller: fromSetup('controller', [
     'latency',

@@ -76,6 +76,7 @@ export function flashFromLeaflet(said: FlashLeaflet): KitItem {
     energy: [energy ?? typical.energy, said.energy === null ? ASSUMED : RATED],
     recycleTime: [said.recycleTime ?? typical.recycleTime, said.recycleTime === null ? ASSUMED : RATED],
     recyclePower: [1, said.recycleTime === null ? ASSUMED : RATED],
+    remembers: [true, ASSUMED],
     minimumPower: [Math.min(...said.durations.map(one => one.power), typical.minimumPower), ASSUMED],
   }
   const figures = Object.fromEntries(

@@ -38,7 +38,8 @@ const eachOnce = (limits: readonly Said[]): Said[] => [
 function givenMean(give: Export, { value, error }: LabFigure): Export {
   if (value === null) return give
   if (give.to === 'evidence') return { ...give, value, error: error ?? give.error }
-  return give.to === 'kit-row' ? { ...give, t01: value } : give
+  if (give.to !== 'kit-row') return give
+  return { ...give, t01: value, error: error === null ? give.error : error / value }
 }
 
 /**

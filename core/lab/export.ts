@@ -1,3 +1,4 @@
+import { samePower } from '../kit/power'
 import type { KitItem, KitDurationRow } from '../kit/types'
 import { evidenceOf } from '../setup/evidence'
 import { marked } from '../setup/typed'
@@ -53,9 +54,6 @@ export function exportedToSetup(setup: Setup, give: Export, from: GivenFrom): Se
   return marked(withChanges(setup, give.changes), paths, 'measured', from)
 }
 
-/** Powers nearer than a tenth of a stop are the same row of a table. */
-const SAME_POWER = 0.1
-
 /**
  * An item of kit with a figure of the Lab in it, marked as measured on the day.
  *
@@ -68,7 +66,7 @@ export function exportedToKit(item: KitItem, give: Export, { date }: GivenFrom):
   }
   if (give.to !== 'kit-row' || item.kind !== 'flash') return null
   const row: KitDurationRow = { power: give.power, t05: give.t05, t01: give.t01, basis: 'measured', date }
-  const others = item.table.filter(one => Math.abs(Math.log2(one.power / give.power)) > SAME_POWER)
+  const others = item.table.filter(one => !samePower(one.power, give.power))
   return { ...item, table: [...others, row].sort((a, b) => b.power - a.power) }
 }
 
@@ -101,7 +99,7 @@ export function takenFromKit(now: KitItem, before: KitItem, give: Export): KitIt
     }
   }
   if (give.to !== 'kit-row') return now
-  const near = (row: KitDurationRow): boolean => Math.abs(Math.log2(row.power / give.power)) <= SAME_POWER
+  const near = (row: KitDurationRow): boolean => samePower(row.power, give.power)
   const table = [...now.table.filter(row => !near(row)), ...before.table.filter(near)]
   return { ...now, table: table.sort((a, b) => b.power - a.power) }
 }

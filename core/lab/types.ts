@@ -79,7 +79,8 @@ export type Export = { label: LabText } & (
   | { to: 'evidence'; kind: EvidenceKind; value: number; error: number; more?: Partial<Evidence> }
   | { to: 'set-up'; changes: Change[] }
   | { to: 'kit'; kind: KitKind; figures: Record<string, number> }
-  | { to: 'kit-row'; power: number; t05: number | null; t01: number }
+  /** `error`: standard error of `t01`, as a share of it; null: none is known. */
+  | { to: 'kit-row'; power: number; t05: number | null; t01: number; error: number | null }
   | { to: 'take'; position: number | null; note: Said | null }
 )
 

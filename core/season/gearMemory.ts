@@ -1,6 +1,6 @@
 import { grouped } from '../math/grouped'
 import { studentQuantile } from '../math/student'
-import { type GearDay, type GearLevel, gearLevel, jumpOf } from './gear'
+import { type GearDay, type GearLevel, type GearPrior, gearLevel, jumpOf } from './gear'
 import { GEAR, type GearKind, pooledDays } from './gearDays'
 
 /** What was done to a piece of gear. `replaced`: what it showed before no longer counts. */
@@ -40,7 +40,7 @@ type GearFigures = Readonly<Record<string, unknown>>
 const SIDES = 1.96
 
 /** The kit's own figures, as what is thought before any day. */
-function priorOf(kind: GearKind, figures: GearFigures) {
+function priorOf(kind: GearKind, figures: GearFigures): GearPrior & { logs: boolean } {
   const [value, error, spread] = GEAR[kind].keys.map(key => Number(figures[key]))
   const logs = GEAR[kind].input !== null
   return {
@@ -73,8 +73,21 @@ export function gearMemory(
   events: readonly GearEvent[],
   at: number,
 ): GearMemory | null {
-  const { logs, ...prior } = priorOf(kind, figures)
-  const since = Math.max(-Infinity, ...events.filter(event => event.kind === 'replaced').map(({ day }) => day))
+  return memoryOf(priorOf(kind, figures), all, events, at)
+}
+
+/** The day from which on a piece of gear is another one. */
+export const replacedOn = (events: readonly GearEvent[]): number =>
+  Math.max(-Infinity, ...events.filter(event => event.kind === 'replaced').map(({ day }) => day))
+
+/** What days of any figure show; `logs`: they are logarithms of it. The rest as `gearMemory`. */
+export function memoryOf(
+  { logs, ...prior }: GearPrior & { logs: boolean },
+  all: readonly GearDay[],
+  events: readonly GearEvent[],
+  at: number,
+): GearMemory | null {
+  const since = replacedOn(events)
   const counted = pooledDays(
     all.filter(({ day }) => day >= since && day <= at),
     prior.spread,
@@ -145,7 +158,7 @@ function trendOf(
 }
 
 function repairOf(
-  prior: Parameters<typeof gearLevel>[0],
+  prior: GearPrior,
   days: readonly GearDay[],
   repairs: readonly number[],
   logs: boolean,

@@ -1,10 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
+import { and, eq } from 'drizzle-orm'
 import { type Setup, newKitItem, noKit, plan, plannedStatus, settingsOf } from '../../core'
 import { newShootDay } from '../../core/day'
+import { seededRandom } from '../../core/math/random'
 import { GEAR_KINDS } from '../../core/season'
 import type { Database } from '../../server/database/client'
-import { pictureParts, pictures, setups, shootDays, takes } from '../../server/database/schema'
+import { flashReadings, kit, pictureParts, pictures, setups, shootDays, takes } from '../../server/database/schema'
 import { noteGearEvent } from '../../server/services/gear'
 import { createKit } from '../../server/services/kit'
 import { createMember } from '../../server/services/members'
@@ -14,7 +16,7 @@ import { powerOf } from '../../server/services/takes'
 import { MODELS } from '../../shared/status'
 import { type ShippedSetup, SEASON_PICTURES, pictureName, readSeason, thumbName } from '../season/file'
 import type { SeasonTake } from '../season/play'
-import { LAUNCHER, PEOPLE, SEASON, type SeasonShoot } from '../season/story'
+import { FLASH, LAUNCHER, PEOPLE, SEASON, type SeasonShoot, flashAt } from '../season/story'
 
 const DAY = 86_400_000
 /** When a shoot begins, and how far apart its set-ups are, min after midnight UTC. */
@@ -129,6 +131,29 @@ async function addGear(db: Database, studioId: string, first: number): Promise<G
   return { launcher: launcherId, skin, hands: new Map(PEOPLE.map((name, i) => [name, hands[i]!])) }
 }
 
+/** Durations of the studio's flash as they were read over the months, at two powers a day. */
+async function addReadings(db: Database, studioId: string, first: number): Promise<void> {
+  const owned = and(eq(kit.studioId, studioId), eq(kit.kind, 'flash'), eq(kit.name, FLASH.name))
+  const [found] = await db.select({ id: kit.id }).from(kit).where(owned)
+  const item = newKitItem('flash', FLASH.name)
+  const kitId = found?.id ?? (await createKit(db, studioId, [item])).ids[0]!
+  const random = seededRandom(76)
+  const rows = FLASH.readAgo.flatMap(ago => {
+    const today = FLASH.days * random.normal()
+    return FLASH.powers.map((power): typeof flashReadings.$inferInsert => {
+      const { t05, t01 } = item.table.find(row => row.power === power)!
+      const off = flashAt(ago) * Math.exp(today + FLASH.error * random.normal())
+      return {
+        ...{ id: randomUUID(), studioId, kitId, day: dateOf(first, ago), power, error: FLASH.error },
+        ...{ t05: t05! * off, t01: t01! * off, how: `Lab, flash duration: diode-${ago}.csv` },
+      }
+    })
+  })
+  await db.insert(flashReadings).values(rows)
+  const date = dateOf(first, FLASH.repairedAgo)
+  await noteGearEvent(db, studioId, kitId, { kind: 'repaired', date, note: 'New tube' }, null)
+}
+
 /** A set-up with the gear it was shot with named: the studio's launcher and balloons, and the hand that pressed. */
 function withGear(setup: Setup, gear: Gear, by: string): Setup {
   const kit = {
@@ -221,6 +246,7 @@ export async function loadSeason(db: Database, studioId: string, first = Date.no
   const members = new Map<string, string>()
   for (const name of PEOPLE) members.set(name, await createMember(db, studioId, { name, role: 'assistant' }))
   const gear = await addGear(db, studioId, first)
+  await addReadings(db, studioId, first)
   let at = 0
   for (const { ago, by, setups: planned, name, place, notes } of SEASON as SeasonShoot[]) {
     const date = dateOf(first, ago)

@@ -41,6 +41,25 @@ export const launcherAt = (ago: number): number =>
   LAUNCHER.quicker *
   (1 - LAUNCHER.tiresADay * (ago > LAUNCHER.repairedAgo ? LAUNCHER.first - ago : LAUNCHER.repairedAgo - ago))
 
+/** A flash whose tube ages, by a share of its duration a day, until it has a quicker one; and when it was read. */
+export const FLASH = {
+  name: 'Wick 76',
+  agesADay: 0.0004,
+  newTube: 0.88,
+  repairedAgo: 118,
+  first: 300,
+  readAgo: [296, 262, 231, 204, 171, 133, 103, 66, 24],
+  powers: [1 / 16, 1 / 64],
+  /** Shares that a reading is off by, and that days differ by. */
+  error: 0.015,
+  days: 0.008,
+}
+/** The flash's duration so many days ago against that of its first tube when new. */
+export const flashAt = (ago: number): number =>
+  ago > FLASH.repairedAgo
+    ? 1 + FLASH.agesADay * (FLASH.first - ago)
+    : FLASH.newTube * (1 + FLASH.agesADay * (FLASH.repairedAgo - ago))
+
 /** The radio link of one evening let a third of the shots through unlit. */
 const BAD_RADIO = 0.34
 

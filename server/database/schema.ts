@@ -532,6 +532,32 @@ export const gearEvents = mysqlTable(
   table => [index('gear_events_kit').on(table.studioId, table.kitId, table.day)],
 )
 
+/** Durations of a flash as they were read on a day, by the Lab or by a meter; each stays, whatever is read later. */
+export const flashReadings = mysqlTable(
+  'flash_readings',
+  {
+    id: id('id').primaryKey(),
+    studioId: studioId(),
+    kitId: id('kit_id')
+      .notNull()
+      .references(() => kit.id),
+    memberId: id('member_id').references(() => members.id),
+    day: date('day').notNull(),
+    /** Share of full power. */
+    power: double('power').notNull(),
+    /** s to half and to a tenth of the peak. */
+    t05: double('t05'),
+    t01: double('t01').notNull(),
+    /** Standard error, as a share of the duration. */
+    error: double('error').notNull(),
+    /** What read it, such as the tool and its file. */
+    how: varchar('how', { length: 200 }).notNull(),
+    struckAt: instant('struck_at'),
+    createdAt: created(),
+  },
+  table => [index('flash_readings_kit').on(table.studioId, table.kitId, table.day)],
+)
+
 /** Set-ups of which somebody said that no piece of gear of a kind ties them to others that look like them. */
 export const gearApart = mysqlTable(
   'gear_apart',

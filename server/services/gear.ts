@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
-import { isGear } from '../../core'
+import { isGear, isRemembered } from '../../core'
 import { grouped } from '../../core/math/grouped'
 import type { GearDay, GearEventKind, GearKind } from '../../core/season'
 import type { GearEventInput } from '../../shared/schemas/gear'
@@ -9,6 +9,7 @@ import type { Database } from '../database/client'
 import { gearDays, gearEvents, kit, setups, shoots, takes } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 import { included } from './counted'
+import { type FlashReadingRecord, listFlashReadings } from './flashReadings'
 import { work } from './workers'
 
 /** Something done to a piece of gear, as it goes out. */
@@ -20,11 +21,13 @@ export interface GearEventRecord {
   note: string
 }
 
-/** What the takes of a studio say of a piece of gear, and what was done to it. */
+/** What the takes of a studio say of a piece of gear, or what was read of a flash; and what was done to it. */
 export interface GearRecord {
   kitId: string
-  /** By set-up and day. */
+  /** By set-up and day; of a flash none. */
   days: GearDay[]
+  /** Of a flash, oldest first. */
+  readings: FlashReadingRecord[]
   setups: number
   shoots: number
   events: GearEventRecord[]
@@ -97,10 +100,13 @@ async function workOut(
   })
 }
 
-/** Kinds of the gear of a studio, by id. */
-async function gearKinds(db: Database, studioId: string): Promise<Record<string, GearKind>> {
+/** The gear of a studio: all that is kept from day to day, and kinds of what takes tell of, by id. */
+async function gearOf(db: Database, studioId: string): Promise<{ ids: string[]; kinds: Record<string, GearKind> }> {
   const rows = await db.select({ id: kit.id, kind: kit.kind }).from(kit).where(eq(kit.studioId, studioId))
-  return Object.fromEntries(rows.flatMap(({ id, kind }) => (isGear(kind) ? [[id, kind] as const] : [])))
+  return {
+    ids: rows.filter(({ kind }) => isRemembered(kind)).map(({ id }) => id),
+    kinds: Object.fromEntries(rows.flatMap(({ id, kind }) => (isGear(kind) ? [[id, kind] as const] : []))),
+  }
 }
 
 /** Works out what changed since; gives how many set-ups are left for another call. */
@@ -118,12 +124,15 @@ async function catchUpGear(db: Database, studioId: string, kinds: Readonly<Recor
   return Math.max(0, stale.length - MOST_AT_ONCE)
 }
 
-/** What the takes of a studio say of each piece of its gear, by set-up and day, and what was done to it. */
+/**
+ * What the takes of a studio say of each piece of its gear, by set-up and day, or what was read of it; and what was
+ * done to it.
+ */
 export async function listGear(db: Database, studioId: string): Promise<GearList> {
-  const kinds = await gearKinds(db, studioId)
-  const ids = Object.keys(kinds)
+  const { ids, kinds } = await gearOf(db, studioId)
   if (ids.length === 0) return { gear: [], behind: 0 }
   const behind = await catchUpGear(db, studioId, kinds)
+  const readings = grouped(await listFlashReadings(db, studioId), ({ kitId }) => kitId)
   const rows = await db
     .select({
       place: { kitId: gearDays.kitId, setupId: gearDays.setupId, shootId: setups.shootId },
@@ -153,6 +162,7 @@ export async function listGear(db: Database, studioId: string): Promise<GearList
       return {
         kitId,
         days: own.map(({ told }) => told),
+        readings: readings.get(kitId) ?? [],
         setups: new Set(own.map(({ place }) => place.setupId)).size,
         shoots: new Set(own.map(({ place }) => place.shootId)).size,
         events: (eventsOf.get(kitId) ?? []).map(({ id, kind, day, note }) => ({ id, kind, date: day, note })),
@@ -161,7 +171,7 @@ export async function listGear(db: Database, studioId: string): Promise<GearList
   }
 }
 
-/** Notes what was done to a piece of gear. @throws 404, 409 for kit whose takes tell nothing */
+/** Notes what was done to a piece of gear. @throws 404, 409 for kit of which nothing is kept by day */
 export async function noteGearEvent(
   db: Database,
   studioId: string,
@@ -174,7 +184,7 @@ export async function noteGearEvent(
     .from(kit)
     .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
   if (!found) throw notFound('kit item')
-  if (!isGear(found.kind)) throw problem(409, 'Takes tell nothing of this kind of kit')
+  if (!isRemembered(found.kind)) throw problem(409, 'Nothing is kept by day of this kind of kit')
   const id = randomUUID()
   const { date, ...noted } = input
   await db.insert(gearEvents).values({ ...noted, day: date, id, studioId, kitId, memberId })

@@ -1,18 +1,22 @@
 import type { Quantity } from '../../core'
-import type { GearEventKind, GearKind, GearMemory } from '../../core/season'
+import type { FlashPower, GearEventKind, GearKind, GearMemory } from '../../core/season'
+
+/** Kinds of which it is kept from day to day how they are. */
+type RememberedKind = GearKind | 'flash'
 
 /** What is learnt of each kind, as a chart is headed, and its quantity. */
-export const GEAR_FIGURES: Readonly<Record<GearKind, { name: string; quantity: Quantity }>> = {
+export const GEAR_FIGURES: Readonly<Record<RememberedKind, { name: string; quantity: Quantity }>> = {
   launcher: { name: 'Launch speed', quantity: 'speed' },
   mixture: { name: 'Time to the moment', quantity: 'time' },
   skin: { name: 'Tear speed', quantity: 'speed' },
   hand: { name: 'How early the press comes', quantity: 'time' },
+  flash: { name: 'Flash duration (t.1)', quantity: 'time' },
 }
 
 /** How gear stands, as a sentence begins. */
-function standing(kind: GearKind, value: number, figure: (value: number) => string): string {
+function standing(kind: RememberedKind, value: number, { figure, at }: GearShown): string {
   if (kind === 'hand') return `Presses ${figure(Math.abs(value))} ${value < 0 ? 'late' : 'early'}`
-  return `${GEAR_FIGURES[kind].name} ${figure(value)}`
+  return `${GEAR_FIGURES[kind].name}${at ? ` at ${at}` : ''} ${figure(value)}`
 }
 
 /** What can be noted of gear, as a choice. */
@@ -28,17 +32,20 @@ export interface GearShown {
   /** A change or an error: a share of the figure, or of its own unit. */
   change: (value: number) => string
   date: (day: number) => string
+  /** Power that it is told at, of a flash. */
+  at?: string
 }
 
 const signed = (value: number, { change }: GearShown): string => `${value < 0 ? '−' : '+'}${change(Math.abs(value))}`
 
 /** Whether gear changes, in sentences: how it stands, what changed, and what could not have been noticed. */
-export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): string[] {
+export function gearText(kind: RememberedKind, memory: GearMemory, shown: GearShown): string[] {
   const days = memory.days === 1 ? 'one day' : `${memory.days} days`
-  const takes = memory.takes === 1 ? 'one take' : `${memory.takes} takes`
+  const seen = kind === 'flash' ? 'reading' : 'take'
+  const takes = memory.takes === 1 ? `one ${seen}` : `${memory.takes} ${seen}s`
   const stands =
-    `${standing(kind, memory.value, shown.figure)} ± ${shown.change(memory.error)} expected on a new day, ` +
-    `from ${takes} on ${days}; takes vary by ± ${shown.change(memory.spread)}.`
+    `${standing(kind, memory.value, shown)} ± ${shown.change(memory.error)} expected on a new day, ` +
+    `from ${takes} on ${days}; ${seen}s vary by ± ${shown.change(memory.spread)}.`
   const { repair, jump, trend } = memory
   const drifts = trend
     ? [
@@ -62,7 +69,7 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
         `${signed(jump.high, shown)}. Find out what was done to it, and note it here.`,
     ]
   if (memory.days < 3)
-    return [stands, ...mended, 'Three days of takes show how much its days differ; until then that is assumed.']
+    return [stands, ...mended, `Three days of ${seen}s show how much its days differ; until then that is assumed.`]
   // Two days after a jump have to agree on it: by then one of some three and a half differences of days shows.
   const least = 3.5 * Math.hypot(memory.betweenDays, memory.spread / Math.sqrt(memory.takes / memory.days))
   return [
@@ -70,6 +77,24 @@ export function gearText(kind: GearKind, memory: GearMemory, shown: GearShown): 
     ...drifts,
     ...mended,
     `No sudden change. One of ${shown.change(least)} or more would most likely have been noticed within two days.`,
+  ]
+}
+
+/** A flash at the powers it is not told at, in sentences. */
+export function otherPowersText(
+  powers: readonly FlashPower[],
+  { figure, change, power }: Pick<GearShown, 'figure' | 'change'> & { power: (share: number) => string },
+): string[] {
+  const listed = (some: readonly FlashPower[]): string =>
+    some.map(({ power: share, t01, error }) => `${figure(t01)} ± ${change(error)} at ${power(share)}`).join(', ')
+  const [tied, alone] = [powers.filter(one => one.tied), powers.filter(one => !one.tied)]
+  return [
+    ...(tied.length > 0 ? [`By what it did at all powers: ${listed(tied)}.`] : []),
+    ...(alone.length > 0
+      ? [
+          `By itself, never read on a day with the others: ${listed(alone)}. Read two powers on one day to compare them.`,
+        ]
+      : []),
   ]
 }
 

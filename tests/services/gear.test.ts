@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { newKitItem, newSetup, settingsOf, withChanges } from '~~/core'
 import { gearDays, takes } from '~~/server/database/schema'
 import { listGear, noteGearEvent, strikeGearEvent } from '~~/server/services/gear'
+import { noteFlashReading, strikeFlashReading } from '~~/server/services/flashReadings'
 import { createKit } from '~~/server/services/kit'
 import { likenessOf, nameLikeGear } from '~~/server/services/gearLikeness'
 import { createSetup, getSetup, updateSetup } from '~~/server/services/setups'
@@ -93,6 +94,31 @@ test('repairs are noted and taken back; kit that tells nothing of itself takes n
   expect((await listGear(stranger.db, stranger.studioId)).gear).toEqual([])
   await stranger.end()
   expect((await own.db.select().from(gearDays)).every(row => row.setupId !== '')).toBe(true)
+})
+
+test('what is read of a flash is kept beside what was read before, and taken back', async () => {
+  const { ids } = await createKit(own.db, own.studioId, [newKitItem('flash'), newKitItem('lens')])
+  const [flash, lens] = ids as [string, string]
+  expect(await gearOf(flash)).toMatchObject({ days: [], readings: [], events: [] })
+  const reading = { date: '2026-11-19', power: 1 / 64, t05: null, t01: 8e-5, error: 0.02, how: 'Meter' }
+  const { id } = await noteFlashReading(own.db, own.studioId, flash, reading, null)
+  const earlier = { ...reading, date: '2026-11-02', t05: 3e-5 }
+  await noteFlashReading(own.db, own.studioId, flash, earlier, null)
+  const kept = (await gearOf(flash)).readings
+  expect(kept).toMatchObject([earlier, { id, kitId: flash, ...reading }])
+  await strikeFlashReading(own.db, own.studioId, id, true)
+  expect((await gearOf(flash)).readings).toMatchObject([earlier])
+  await strikeFlashReading(own.db, own.studioId, id, false)
+  expect((await gearOf(flash)).readings).toEqual(kept)
+  // A repair is noted of it as of other gear.
+  await noteGearEvent(own.db, own.studioId, flash, { kind: 'repaired', date: '2026-11-10', note: '' }, null)
+  expect((await gearOf(flash)).events).toHaveLength(1)
+  expect((await refusal(noteFlashReading(own.db, own.studioId, lens, reading, null))).status).toBe(409)
+  expect((await refusal(noteFlashReading(own.db, own.studioId, 'none', reading, null))).status).toBe(404)
+  const stranger = await studio()
+  expect((await refusal(strikeFlashReading(stranger.db, stranger.studioId, id, true))).status).toBe(404)
+  expect((await refusal(noteFlashReading(stranger.db, stranger.studioId, flash, reading, null))).status).toBe(404)
+  await stranger.end()
 })
 
 test('older set-ups that share a launcher are asked about once, and name it as they are', async () => {

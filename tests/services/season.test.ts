@@ -2,10 +2,18 @@ import { eq } from 'drizzle-orm'
 import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '~~/server/database/address'
 import { wrongCells } from '~~/server/database/recount'
-import { type GearKind, type SeasonAnswers, answersOf, gearLevel, gearMemory, jumpOf } from '~~/core/season'
+import {
+  type GearKind,
+  type SeasonAnswers,
+  answersOf,
+  flashMemory,
+  gearLevel,
+  gearMemory,
+  jumpOf,
+} from '~~/core/season'
 import { loadSeason } from '~~/scripts/demo/season'
 import { readSeason } from '~~/scripts/season/file'
-import { SEASON, launcherAt } from '~~/scripts/season/story'
+import { FLASH, SEASON, flashAt, launcherAt } from '~~/scripts/season/story'
 import { members, pictures, setups, shoots, takes } from '~~/server/database/schema'
 import { seasonLog } from '~~/server/services/answers'
 import { getDay } from '~~/server/services/days'
@@ -154,6 +162,30 @@ test('by the takes alone the launcher comes back as it truly is, and its new spr
   expect(memoryOf('Ilse’s hand').takes).toBeGreaterThan(100)
   // Asked again, nothing is worked out anew, and nothing changes.
   expect(await listGear(own.db, own.studioId)).toEqual({ gear, behind: 0 })
+})
+
+test('by its readings alone the flash comes back as it truly is, and its new tube with what it changed', async () => {
+  const items = await listKit(own.db, own.studioId)
+  const { id, item } = items.find(one => one.item.name === FLASH.name)!
+  const { readings, events } = (await listGear(own.db, own.studioId)).gear.find(({ kitId }) => kitId === id)!
+  expect(readings).toHaveLength(FLASH.readAgo.length * FLASH.powers.length)
+  const today = gearDay(new Date(FIRST))
+  const told = flashMemory(
+    [],
+    readings.map(one => ({ ...one, day: gearDayOf(one.date) })),
+    events.map(({ kind, date }) => ({ kind, day: gearDayOf(date) })),
+    today,
+  )!
+  expect([told.power, told.memory.days]).toEqual([1 / 64, FLASH.readAgo.length])
+  for (const { power, t01, error } of told.powers) {
+    const truth = item.table.find(row => row.power === power)!.t01! * flashAt(FLASH.readAgo.at(-1)!)
+    expect(Math.abs(Math.log(t01 / truth))).toBeLessThan(2 * error)
+    expect(error).toBeLessThan(0.07)
+  }
+  const change = flashAt(103) / flashAt(133) - 1
+  expect(told.memory.repair!.low).toBeLessThan(change)
+  expect(told.memory.repair!.high).toBeGreaterThan(change)
+  expect(told.memory.repair!.high).toBeLessThan(0)
 })
 
 /** The launcher's days by the pictures: each set-up's speed, the tape's error of the day with it. */

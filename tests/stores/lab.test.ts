@@ -217,11 +217,11 @@ describe('what the Lab sends on', () => {
       kind: 'sensor',
       figures: { latency: 1.5e-4 },
     }
-    expect(lab.toKit(give, 'nobody')).toBe('Choose the kit item that was measured.')
-    expect(lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose the kit item that was measured.')
-    expect(lab.toKit({ ...give, figures: { latency: -1 } }, 'k')).toMatch(/0/)
+    expect(await lab.toKit(give, 'nobody')).toBe('Choose the kit item that was measured.')
+    expect(await lab.toKit({ ...give, kind: 'lens' }, 'k')).toBe('Choose the kit item that was measured.')
+    expect(await lab.toKit({ ...give, figures: { latency: -1 } }, 'k')).toMatch(/0/)
     expect(lab.sent).toEqual([])
-    expect(lab.toKit(give, 'k')).toBe('')
+    expect(await lab.toKit(give, 'k')).toBe('')
     expect(kit.byId.get('k')!.item.figures.latency).toBe(1.5e-4)
     expect(kit.byId.get('k')!.item.marks.latency!.basis).toBe('measured')
     await lab.takeBack(lab.sent[0]!)

@@ -8,6 +8,7 @@ import {
   type SingleKind,
   chosenFromKit,
   isGear,
+  isRemembered,
   isOwn,
   keptAsKit,
   kitDifferences,
@@ -25,7 +26,7 @@ const kit = useKitStore()
 const gear = useGearStore()
 const id = useId()
 watch(
-  () => isGear(kind) && kit.ofKind(kind).length > 0,
+  () => isRemembered(kind) && kit.ofKind(kind).length > 0,
   // Without what takes have shown, its own figures are taken.
   wanted => wanted && void gear.needed().catch(() => {}),
   { immediate: true },

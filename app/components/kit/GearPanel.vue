@@ -11,6 +11,8 @@ const kind = ref<GearEventKind>('repaired')
 const date = ref(localDay())
 const note = ref('')
 const gear = computed(() => store.byId.get(id) ?? null)
+const isFlash = computed(() => gear.value?.item.kind === 'flash')
+const TITLES = { gear: 'What its takes have shown', flash: 'What its readings have shown' } as const
 
 async function run(what: () => Promise<void>): Promise<void> {
   failure.value = ''
@@ -33,11 +35,12 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
 
 <template>
   <section aria-labelledby="gear-shown" class="grid gap-3 text-[13px]" data-testid="gear">
-    <h3 id="gear-shown" class="section-title">What its takes have shown</h3>
+    <h3 id="gear-shown" class="section-title">{{ TITLES[isFlash ? 'flash' : 'gear'] }}</h3>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
-    <p v-if="!gear && !failure" role="status" class="text-(--ink-soft)">Reading its takes …</p>
+    <p v-if="!gear && !failure" role="status" class="text-(--ink-soft)">Reading what is kept of it …</p>
     <template v-if="gear">
       <KitGearShown :gear="gear" />
+      <KitFlashReadings v-if="isFlash" :gear="gear" />
       <p v-if="store.behind > 0" class="text-(--ink-soft)">
         Takes of {{ store.behind }} more set-ups are still to be read. Open this page again in a moment.
       </p>
@@ -63,7 +66,7 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
         /></label>
         <label class="grid text-(--ink-soft)">Day <UInput v-model="date" type="date" required size="sm" /></label>
         <label class="grid min-w-40 flex-1 text-(--ink-soft)"
-          >Note <UInput v-model="note" maxlength="200" size="sm" placeholder="New spring"
+          >Note <UInput v-model="note" maxlength="200" size="sm" :placeholder="isFlash ? 'New tube' : 'New spring'"
         /></label>
         <UButton type="submit" size="sm" label="Add note" :loading="busy" />
       </form>

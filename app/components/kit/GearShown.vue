@@ -1,25 +1,38 @@
 <script setup lang="ts">
 import type { GearKind } from '~~/core/season'
 import { gearDate } from '~~/shared/gear/days'
-import { GEAR_FIGURES, gearText } from '~~/shared/texts/gear'
+import { GEAR_FIGURES, gearText, otherPowersText } from '~~/shared/texts/gear'
 import type { ShownGear } from '~/stores/gear'
 
-/** What its takes have shown of a piece of gear: day by day, and in a sentence. */
+/** What its takes, or a flash’s readings, have shown of a piece of gear: day by day, and in a sentence. */
 const { gear } = defineProps<{ gear: ShownGear }>()
 const { show } = useNumbers()
 
-const kind = computed(() => gear.item.kind as GearKind)
+const kind = computed(() => gear.item.kind as GearKind | 'flash')
 const quantity = computed(() => GEAR_FIGURES[kind.value].quantity)
-const unit = computed(() => (quantity.value === 'time' ? { unit: 'ms' } : {}))
+/** The unit that figures and scale stand in. */
+const UNITS = { flash: 'µs', hand: 'ms', mixture: 'ms', launcher: 'm/s', skin: 'm/s' } as const
+const unit = computed(() => (quantity.value === 'time' ? { unit: UNITS[kind.value] } : {}))
 const figure = (value: number): string => show(value, quantity.value, { figures: 3, ...unit.value })
 const change = (value: number): string =>
   kind.value === 'hand'
     ? show(value, 'time', { figures: 2, unit: 'ms' })
     : show(value < 0.1 ? value : Math.round(value * 100) / 100, 'share', { figures: 2 })
 const date = (day: number): string => gearDate(day)
-const texts = computed(() => (gear.memory ? gearText(kind.value, gear.memory, { figure, change, date }) : []))
+const power = (share: number): string => show(share, 'power')
+const texts = computed(() => {
+  const { memory, flash } = gear
+  if (!memory) return []
+  const at = flash ? { at: power(flash.power) } : {}
+  const others = flash?.powers.filter(one => one.power !== flash.power) ?? []
+  return [
+    ...gearText(kind.value, memory, { figure, change, date, ...at }),
+    ...otherPowersText(others, { figure, change, power }),
+  ]
+})
 /** In the unit that is shown, without it: what the scale stands in. */
-const number = (value: number): number => (quantity.value === 'time' ? value * 1000 : value)
+const SCALE = { 'µs': 1e6, 'ms': 1e3, 'm/s': 1 } as const
+const number = (value: number): number => value * SCALE[UNITS[kind.value]]
 const rows = computed(() =>
   (gear.memory?.points ?? []).map(point => ({
     label: date(point.day),
@@ -29,7 +42,7 @@ const rows = computed(() =>
     said: null,
   })),
 )
-const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${quantity.value === 'time' ? 'ms' : 'm/s'}`)
+const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${UNITS[kind.value]}`)
 </script>
 
 <template>
@@ -39,6 +52,11 @@ const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${quantit
       <p class="mt-2 text-[12px] text-(--ink-soft)">{{ title }}; grey: 19 in 20.</p>
       <LazySeasonRangeChart :rows="rows" :title="title" close />
     </template>
+    <p v-else-if="kind === 'flash'" class="text-(--ink-soft)">
+      Nothing read yet. Read its duration in the
+      <NuxtLink to="/lab?tool=light" class="underline">Lab</NuxtLink>, or enter what a meter says, and it is kept here,
+      day by day.
+    </p>
     <p v-else class="text-(--ink-soft)">
       No takes yet. Choose it in a set-up, and what its takes show is kept here, day by day.
     </p>

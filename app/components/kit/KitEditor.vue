@@ -5,7 +5,7 @@ import {
   type FigureValue,
   KIT_FIGURES,
   type KitItem,
-  isGear,
+  isRemembered,
   sharedKeys,
   withTyped,
   withTypedDurations,
@@ -183,7 +183,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       </div>
     </section>
 
-    <KitGearPanel v-if="isGear(item.kind)" :id="record.id" />
+    <KitGearPanel v-if="isRemembered(item.kind)" :id="record.id" />
 
     <section aria-label="Used by" class="text-[13px]">
       <h3 class="section-title mb-1">Used in</h3>

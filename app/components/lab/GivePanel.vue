@@ -56,7 +56,7 @@ async function send(give: Export): Promise<void> {
       failure.value = await lab.toTake(give)
       break
     default:
-      failure.value = lab.toKit(give, itemOf(give))
+      failure.value = await lab.toKit(give, itemOf(give))
   }
 }
 </script>

@@ -219,7 +219,7 @@ function discReading(arc: Arc, settings: Parameters<LabTool['read']>[1], marks: 
     gives:
       weak || !Number.isFinite(power)
         ? []
-        : [{ label: 'lab.disc.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01 }],
+        : [{ label: 'lab.disc.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01, error: error / t01 }],
   }
 }
 

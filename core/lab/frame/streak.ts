@@ -190,7 +190,8 @@ function durationGive(
   const power = numberOf(settings, 'power', NaN)
   if (!duration || weak || !Number.isFinite(power)) return []
   const t01 = duration.value!
-  return [{ label: 'lab.streak.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01 }]
+  const error = duration.error === null ? null : duration.error / t01
+  return [{ label: 'lab.streak.saveDurationFlashKit', to: 'kit-row', power, t05: null, t01, error }]
 }
 
 /** Length of a streak: how long the light lasts, or how fast the thing is. */

@@ -209,7 +209,7 @@ function lightReading(
       said('lab.light.slowDiodeLongCable'),
     ],
     trusted: !saturated && !coarse && !open,
-    gives: saturated || coarse || open ? [] : givesOf(t05.value!, t01.value!, latency?.value ?? null, jitter, settings),
+    gives: saturated || coarse || open ? [] : givesOf(t05, t01, latency?.value ?? null, jitter, settings),
   }
 }
 
@@ -234,8 +234,8 @@ const rowOf = (pulse: ReadPulse, i: number): LabRow => ({
 })
 
 function givesOf(
-  t05: number,
-  t01: number,
+  t05: LabFigure,
+  t01: LabFigure,
   latency: number | null,
   jitter: number | null,
   settings: Parameters<LabTool['read']>[1],
@@ -253,8 +253,9 @@ function givesOf(
             label: 'lab.light.saveTheseDurationsFlash' as const,
             to: 'kit-row' as const,
             power,
-            t05: round(t05),
-            t01: round(Math.max(t05, t01)),
+            t05: round(t05.value!),
+            t01: round(Math.max(t05.value!, t01.value!)),
+            error: t01.error === null ? null : t01.error / t01.value!,
           },
         ]
       : []),

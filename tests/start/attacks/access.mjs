@@ -36,6 +36,9 @@ export async function matrix(lead, setup, id) {
     clean: null,
   }
   const member = (await lead.call('GET', '/api/members')).body[0]
+  const flash = (await lead.call('GET', '/api/kit')).body.find((/** @type {any} */ one) => one.item.kind === 'flash')
+  const READING = { date: '2026-11-24', power: 0.5, t05: null, t01: 0.001, error: 0.05, how: '' }
+  const reading = (await lead.call('POST', `/api/kit/${flash.id}/readings`, READING)).body
   const shoot = { name: 'Matrix', date: '2026-11-24', place: '', notes: '' }
   const DAY = {
     ...{ start: 540, end: 1080, breaks: [], quiet: [], people: [], blackedOut: true, latitude: null, longitude: null },
@@ -94,6 +97,8 @@ export async function matrix(lead, setup, id) {
     ['DELETE', `/api/pictures/${NOBODY}`, undefined, 'lead', 404],
     ['POST', '/api/kit', { items: [] }, 'lead', 422],
     ['PUT', '/api/kept-share', { used: true }, 'lead', 200],
+    ['POST', `/api/kit/${flash.id}/readings`, READING, 'assistant', 404],
+    ['PUT', `/api/flash-readings/${reading.id}/strike`, { struck: true }, 'assistant', 404],
     ['POST', '/api/gear/likeness', { kind: 'launcher', setups: [id], name: 'Not theirs' }, 'lead', 404],
   ]
   const join = async (/** @type {string} */ role) => {

@@ -324,7 +324,7 @@ describe('figures are sent on and taken back', () => {
       ...newKitItem('flash', 'F'),
       table: [{ power: 1 / 16, t05: 1e-4, t01: 3e-4, basis: 'rated' as const, date: '' }],
     }
-    const give = { to: 'kit-row', label: 'lab.test', power: 1 / 16, t05: null, t01: 2.2e-4 } as const
+    const give = { to: 'kit-row', label: 'lab.test', power: 1 / 16, t05: null, t01: 2.2e-4, error: null } as const
     const after = exportedToKit(flash, give, from)!
     expect(after.table).toEqual([{ power: 1 / 16, t05: null, t01: 2.2e-4, basis: 'measured', date: '2026-11-27' }])
     expect(takenFromKit({ ...after, notes: 'later' }, flash, give)).toEqual({ ...flash, notes: 'later' })
