@@ -25,6 +25,8 @@ export const useGearStore = defineStore('gear', () => {
 
   async function load(): Promise<void> {
     const [found] = await Promise.all([api.gear(), kit.loaded ? null : kit.load()])
+    // What was named elsewhere since is not in the list yet.
+    if (found.gear.some(({ kitId }) => !kit.byId.has(kitId))) await kit.load()
     records.value = found.gear
     behind.value = found.behind
     loaded.value = true

@@ -29,7 +29,7 @@ export async function listFlashReadings(db: Database, studioId: string): Promise
     })
     .from(flashReadings)
     .where(and(eq(flashReadings.studioId, studioId), isNull(flashReadings.struckAt)))
-    .orderBy(desc(flashReadings.day), desc(flashReadings.createdAt), asc(flashReadings.id))
+    .orderBy(desc(flashReadings.day), desc(flashReadings.createdAt), asc(flashReadings.power), asc(flashReadings.id))
     .limit(MOST_READINGS)
   return newest.reverse()
 }

@@ -16,7 +16,7 @@ export const GEAR_FIGURES: Readonly<Record<RememberedKind, { name: string; quant
 /** How gear stands, as a sentence begins. */
 function standing(kind: RememberedKind, value: number, { figure, at }: GearShown): string {
   if (kind === 'hand') return `Presses ${figure(Math.abs(value))} ${value < 0 ? 'late' : 'early'}`
-  return `${GEAR_FIGURES[kind].name}${at ? ` at ${at}` : ''} ${figure(value)}`
+  return `${GEAR_FIGURES[kind].name}${at ? ` at ${at}:` : ''} ${figure(value)}`
 }
 
 /** What can be noted of gear, as a choice. */
@@ -89,10 +89,10 @@ export function otherPowersText(
     some.map(({ power: share, t01, error }) => `${figure(t01)} ± ${change(error)} at ${power(share)}`).join(', ')
   const [tied, alone] = [powers.filter(one => one.tied), powers.filter(one => !one.tied)]
   return [
-    ...(tied.length > 0 ? [`By what it did at all powers: ${listed(tied)}.`] : []),
+    ...(tied.length > 0 ? [`At other powers: ${listed(tied)}.`] : []),
     ...(alone.length > 0
       ? [
-          `By itself, never read on a day with the others: ${listed(alone)}. Read two powers on one day to compare them.`,
+          `Read on days of its own: ${listed(alone)}. Read two powers on one day, and what one shows counts for the other.`,
         ]
       : []),
   ]

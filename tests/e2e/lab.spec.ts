@@ -77,6 +77,12 @@ test('a light trace goes to a flash in Kit at its power, and back', async ({ pag
     const kit = (await callApi(page, 'GET', '/api/kit')).body as { id: string; item: typeof flash }[]
     return kit.find(record => record.id === kitId)!.item.table.find(row => row.power === 1 / 16)
   }
+  const readings = async (): Promise<number> => {
+    const { gear } = (await callApi(page, 'GET', '/api/gear')).body as {
+      gear: { kitId: string; readings: unknown[] }[]
+    }
+    return gear.find(one => one.kitId === kitId)!.readings.length
+  }
   const before = await rowOf()
   const { truth } = labTool('trace')!.sample(6)
   await given(page, 'trace', 6)
@@ -86,8 +92,22 @@ test('a light trace goes to a flash in Kit at its power, and back', async ({ pag
   await expect.poll(async () => (await rowOf())?.basis).toBe('measured')
   const row = (await rowOf())!
   expect(Math.abs(row.t01! / truth.t01! - 1)).toBeLessThan(0.03)
+  await expect.poll(readings).toBe(1)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(rowOf).toEqual(before)
+  await expect.poll(readings).toBe(0)
+
+  // What a meter says is kept with its day, and taken back.
+  await open(page, `/kit?item=${kitId}`)
+  const shown = page.getByTestId('gear')
+  await shown.getByRole('button', { name: 'Add reading' }).click()
+  await expect(shown.getByRole('alert').first()).toHaveText('Missing')
+  await shown.getByLabel('Power').fill('1/16')
+  await shown.getByLabel('Duration t.1').fill('120 µs')
+  await shown.getByRole('button', { name: 'Add reading' }).click()
+  await expect(shown).toContainText(/Flash duration \(t\.1\) at 1\/16: 12\d\sµs ± [\d.]+\s% expected on a new day/)
+  await shown.getByRole('button', { name: /^Undo: 120\sµs at 1\/16/ }).click()
+  await expect(shown).toContainText('Nothing read yet')
 })
 
 test('frames past the sync measure the curtains for the set-up', async ({ page }) => {

@@ -229,6 +229,38 @@ describe('what the Lab sends on', () => {
     await until(() => kit.trouble.k === '')
   })
 
+  test('a flash’s duration goes into its table and is kept among its readings, and both are taken back', async () => {
+    const item = newKitItem('flash', 'Wick')
+    const record = { id: 'k', revision: 1, archived: false, updatedAt: '', usedBy: [], item }
+    const none = { kitId: 'k', days: [], readings: [], setups: 0, shoots: 0, events: [] }
+    let away = false
+    const asked = serve(({ method, path, body }) => {
+      if (path === '/api/kit') return { body: [record] }
+      if (path === '/api/gear') return { body: { behind: 0, gear: [none] } }
+      if (path.endsWith('/readings')) return away ? { status: 503, body: { detail: 'Busy' } } : { body: { id: 'r' } }
+      if (path.startsWith('/api/flash-readings')) return { body: { ok: true } }
+      return { body: { ...record, revision: 2, item: method === 'PUT' ? body.item : item } }
+    })
+    const [lab, kit] = [useLabStore(), useKitStore()]
+    await kit.load()
+    const row = { power: 1 / 64, t05: null, t01: 6e-5 }
+    const give: Export = { label: 'lab.light.saveTheseDurationsFlash', to: 'kit-row', ...row, error: 0.02 }
+    expect(await lab.toKit(give, 'k')).toBe('')
+    expect(kit.byId.get('k')!.item.table).toContainEqual(expect.objectContaining({ ...row, basis: 'measured' }))
+    const kept = asked.find(({ path }) => path === '/api/kit/k/readings')!
+    expect(kept.body).toMatchObject({ ...row, error: 0.02, how: expect.stringMatching(/^Lab, /) })
+    await lab.takeBack(lab.sent[0]!)
+    expect(kit.byId.get('k')!.item).toEqual(item)
+    const back = asked.find(({ path }) => path === '/api/flash-readings/r/strike')
+    expect(back).toMatchObject({ method: 'PUT', body: { struck: true } })
+    // What cannot be kept is said; the table has it all the same.
+    away = true
+    expect(await lab.toKit({ ...give, error: null }, 'k')).toMatch(/^In the flash’s table, but not kept .*: Busy/)
+    expect(asked.findLast(({ path }) => path === '/api/kit/k/readings')!.body.error).toBe(0.05)
+    expect(kit.byId.get('k')!.item.table).toContainEqual(expect.objectContaining(row))
+    await until(() => kit.trouble.k === '')
+  })
+
   test('to the last take: its place, and the note beside what was there', async () => {
     const lab = useLabStore()
     const give: Export = {

@@ -10,13 +10,14 @@ import {
   type Setup,
   chosenFromKit,
   isGear,
+  isRemembered,
   momentOf,
   newSetup,
   ownKitFor,
   plan as planOf,
   withChanges,
 } from '~~/core'
-import { GEAR, GEAR_KINDS } from '~~/core/season'
+import { GEAR } from '~~/core/season'
 import { ApiError, api } from '~/services/api'
 import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
@@ -27,11 +28,12 @@ const kit = useKitStore()
 const gear = useGearStore()
 const keptShare = useKeptShareStore()
 const { tell, show } = useNumbers()
+/** What the studio knows that a set-up begins with; what cannot be read is done without. */
+let known: Promise<unknown> = Promise.resolve()
 onMounted(() => {
-  keptShare.needed().catch(() => {})
   const read = kit.loaded ? Promise.resolve() : kit.load()
-  // Without what takes have shown, a launcher's own figures are taken.
-  void read.then(() => (GEAR_KINDS.some(kind => kit.ofKind(kind).length > 0) ? gear.needed() : null)).catch(() => {})
+  const shown = read.then(() => (kit.inSight.some(({ item }) => isRemembered(item.kind)) ? gear.needed() : null))
+  known = Promise.allSettled([keptShare.needed(), shown])
 })
 
 const recipe = ref<Recipe>('projectile')
@@ -107,6 +109,8 @@ async function make(): Promise<void> {
   busy.value = true
   failure.value = ''
   try {
+    // Made before that is read, the same press would make another set-up.
+    await known
     await navigateTo(`/setups/${(await api.createSetup(shootId, setup.value)).id}`)
   } catch (error) {
     failure.value = error instanceof ApiError ? error.message : 'The set-up could not be created'
