@@ -80,6 +80,8 @@ export function gearText(kind: RememberedKind, memory: GearMemory, shown: GearSh
   ]
 }
 
+const COMPARE = 'Read two powers on one day, and what one shows counts for the other.'
+
 /** A flash at the powers it is not told at, in sentences. */
 export function otherPowersText(
   powers: readonly FlashPower[],
@@ -90,11 +92,7 @@ export function otherPowersText(
   const [tied, alone] = [powers.filter(one => one.tied), powers.filter(one => !one.tied)]
   return [
     ...(tied.length > 0 ? [`At other powers: ${listed(tied)}.`] : []),
-    ...(alone.length > 0
-      ? [
-          `Read on days of its own: ${listed(alone)}. Read two powers on one day, and what one shows counts for the other.`,
-        ]
-      : []),
+    ...(alone.length > 0 ? [`Read on days of its own: ${listed(alone)}. ${COMPARE}`] : []),
   ]
 }
 
