@@ -1,8 +1,8 @@
-import type { Figures, Quantity, TextId } from '~~/core'
-import { fillFigures, tell } from '~~/shared/text/figures'
+import type { Figures, Quantity } from '~~/core'
+import { fillFigures } from '~~/shared/text/teller'
 import { type FormatOptions, format } from '~~/shared/units'
 
-/** Numbers and texts in the units this browser likes. */
+/** Numbers in the units this browser likes. */
 export function useNumbers() {
   const preferences = usePreferencesStore()
   return {
@@ -14,6 +14,5 @@ export function useNumbers() {
     show: (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
       format(value, quantity, { system: preferences.system, ...options }),
     fill: (template: string, figures: Figures): string => fillFigures(template, figures, preferences.system),
-    tell: (id: TextId, figures: Figures = {}): string => tell(id, figures, preferences.system),
   }
 }

@@ -1,12 +1,6 @@
 import type { KitItem, LearntElsewhere, Setup } from '~~/core'
-import type {
-  LinkInput,
-  MemberInput,
-  SessionRole,
-  ShootInput,
-  TakeAmendment,
-  TakeInput,
-} from '~~/shared/schemas/records'
+import type { LinkInput, MemberInput, SessionRole, ShootInput } from '~~/shared/schemas/records'
+import type { TakeAmendment, TakeInput } from '~~/shared/takes/input'
 import type { LogQuery } from '~~/shared/schemas/log'
 import type { LogFile } from '~~/shared/text/logFiles'
 import type { LogImported } from '~~/server/services/logImport'

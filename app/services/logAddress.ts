@@ -2,7 +2,7 @@ import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import { RECIPES } from '~~/core'
 import type { LogQuery } from '~~/shared/schemas/log'
 import { isDate } from '~~/shared/schemas/dates'
-import { VERDICTS } from '~~/shared/schemas/records'
+import { VERDICTS } from '~~/shared/takes/input'
 
 /** How takes are shown. */
 type LogView = 'list' | 'sheet'

@@ -1,5 +1,5 @@
 import { createStore, del, entries, promisifyRequest, set } from 'idb-keyval'
-import { type TakeInput, sameAmendment } from '~~/shared/schemas/records'
+import { type TakeInput, sameAmendment } from '~~/shared/takes/input'
 
 /** A take that the server may not have yet. */
 export interface QueuedTake {

@@ -15,7 +15,7 @@ import {
   takenFromSetup,
 } from '~~/core/lab'
 import { EVIDENCE_FIELDS, type Evidence, assess, sceneFigures } from '~~/core'
-import { amendmentOf } from '~~/shared/schemas/records'
+import { amendmentOf } from '~~/shared/takes/input'
 import { LAB } from '~~/shared/text/lab'
 import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'

@@ -1,4 +1,4 @@
-import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/schemas/records'
+import { type TakeAmendment, type TakeInput, amendmentOf, sameAmendment, takeInputOf } from '~~/shared/takes/input'
 import { ApiError, type TakeRecord, api, comesBack } from '~/services/api'
 import { inStepUntil } from '~/services/connection'
 import { type QueuedTake, takeQueue } from '~/services/takeQueue'

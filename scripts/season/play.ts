@@ -18,7 +18,7 @@ import {
 } from '../../core'
 import type { Cause } from '../../core/season'
 import { seededRandom } from '../../core/math/random'
-import type { SaidOfTake, Verdict } from '../../shared/schemas/records'
+import type { SaidOfTake, Verdict } from '../../shared/takes/input'
 import { type SeasonSetup, launcherAt, plannedSetup } from './story'
 
 /** A take of the season as it ships: what the log holds, and for the tests what was true. */

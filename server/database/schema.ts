@@ -29,7 +29,8 @@ import type {
   TakeSettings,
 } from '../../core'
 import { NO_EXPOSURE, PICTURE_TYPES, type PictureExposure } from '../../shared/schemas/pictures'
-import { SESSION_ROLES, type SaidOfTake, type TakeAmendment, VERDICTS } from '../../shared/schemas/records'
+import { SESSION_ROLES } from '../../shared/schemas/records'
+import { type SaidOfTake, type TakeAmendment, VERDICTS } from '../../shared/takes/input'
 import type { SavedStand } from '../../shared/status'
 
 /** MariaDB stores JSON as text and hands it back as text; parsing is ours. */

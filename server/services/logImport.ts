@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, eq, inArray, isNull, max } from 'drizzle-orm'
 import type { LogImportSetup, LogImportTake } from '../../shared/schemas/logImport'
-import { AMENDABLE, amendmentOf, sameAmendment } from '../../shared/schemas/records'
+import { AMENDABLE, amendmentOf, sameAmendment } from '../../shared/takes/input'
 import type { Database } from '../database/client'
 import { setups, shoots, takes } from '../database/schema'
 import { problem } from '../utils/problem'

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { grouped } from '../../core/math/grouped'
-import type { Verdict } from '../../shared/schemas/records'
+import type { Verdict } from '../../shared/takes/input'
 import type { Database } from '../database/client'
 import { practices, takes } from '../database/schema'
 import { included } from './counted'

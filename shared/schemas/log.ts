@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { RECIPES, type Recipe } from '../../core'
 import { isDate } from './dates'
-import { VERDICTS, type Verdict } from './records'
+import { VERDICTS, type Verdict } from '../takes/input'
 import { objectOf } from './setup'
 
 export const LOG_ORDERS = ['newest', 'oldest', 'shortest', 'longest'] as const

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { type Setup, completeSetup } from '../../core'
-import { type TakeInput, completeTake, takeFields } from './records'
+import { takeFields } from './records'
+import { type TakeInput, completeTake } from '../takes/input'
 import { listOf } from './list'
 import { fieldSchema, objectOf, setupSchema } from './setup'
 import { isDate } from './dates'

@@ -2,7 +2,7 @@ import type { LabFigure, LabMark, LabReading, LabRow } from '../../core/lab'
 import { LAB_TEXTS } from '../texts/lab'
 import { READING_TEXTS } from '../texts/takeReading'
 import type { System } from '../units'
-import { tellerOf } from './figures'
+import { tellerOf } from './teller'
 
 /** Tells the texts of the Lab. */
 export const LAB = tellerOf({ ...LAB_TEXTS, ...READING_TEXTS })

@@ -1,5 +1,5 @@
 import { READING_TEXTS } from '../texts/takeReading'
-import { tellerOf } from './figures'
+import { tellerOf } from './teller'
 
 /** Tells what a take's picture was read as. */
 export const READING = tellerOf(READING_TEXTS)

@@ -1,5 +1,5 @@
 import type { KitKind, Recipe } from '../../core'
-import type { Verdict } from '../schemas/records'
+import type { Verdict } from '../takes/input'
 
 /** Choices in the words of the trade. */
 const LABELS: Record<string, string> = {

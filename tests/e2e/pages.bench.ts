@@ -1,4 +1,4 @@
-import { type Page, expect, test } from '@playwright/test'
+import { type Locator, type Page, expect, test } from '@playwright/test'
 import { newSetup } from '~~/core'
 import { makeSetup, signIn } from './helpers'
 
@@ -15,7 +15,7 @@ interface Felt {
 }
 
 /** Opens a page with nothing kept from before, and says what it cost. */
-async function visit(page: Page, path: string, shown: string, phone: boolean): Promise<string[]> {
+async function visit(page: Page, path: string, shown: Locator, phone: boolean): Promise<string[]> {
   const client = await page.context().newCDPSession(page)
   await client.send('Network.enable')
   await client.send('Network.clearBrowserCache')
@@ -34,7 +34,7 @@ async function visit(page: Page, path: string, shown: string, phone: boolean): P
     if (kinds.get(requestId) === 'Script') script += encodedDataLength
   })
   await page.goto(path)
-  await expect(page.getByText(shown).first()).toBeVisible({ timeout: 90_000 })
+  await expect(shown.first()).toBeVisible({ timeout: 90_000 })
   await page.waitForTimeout(phone ? 4000 : 1500)
   const { shift, blocking, painted } = await page.evaluate(() => (window as unknown as { felt: Felt }).felt)
   await client.detach()
@@ -69,10 +69,10 @@ test('what each page weighs, and how it opens', async ({ page }) => {
   await signIn(page)
   const id = await makeSetup(page, newSetup('balloon'))
   const pages = [
-    ['sign-in', '/sign-in', 'Freeze what is too quick to see'],
-    ['shoots', '/', 'Snack bar campaign'],
-    ['set-up', `/setups/${id}`, 'Plan'],
-    ['log', '/log', 'By day'],
+    ['sign-in', '/sign-in', page.getByText('Freeze what is too quick to see')],
+    ['shoots', '/', page.getByText('Snack bar campaign')],
+    ['set-up', `/setups/${id}`, page.getByTestId('delay')],
+    ['log', '/log', page.getByText('By day')],
   ] as const
   console.log('| page | device | script | requests | largest paint | blocking | shift | budget |')
   for (const phone of [false, true]) {

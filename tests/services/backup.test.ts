@@ -17,7 +17,7 @@ import { putRun } from '~~/server/services/runs'
 import { createSession } from '~~/server/services/sessions'
 import { openDatabase } from '~~/server/database/client'
 import { amendTake, listTakes, strikeTake } from '~~/server/services/takes'
-import { amendmentOf } from '~~/shared/schemas/records'
+import { amendmentOf } from '~~/shared/takes/input'
 import { aTake, emptyDatabase, fire, makeSetup, member, picture, studio, wholePicture } from './support'
 
 const here = process.env.DATABASE_URL!

@@ -41,7 +41,7 @@ import {
 import { archiveShoot, createShoot, listShoots, updateShoot } from '~~/server/services/shoots'
 import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/takes'
 import { logQueryFrom, logQuerySchema } from '~~/shared/schemas/log'
-import { amendmentOf } from '~~/shared/schemas/records'
+import { amendmentOf } from '~~/shared/takes/input'
 import { check } from '~~/shared/schemas/validate'
 import { aTake, member, refusal, studio, wholePicture } from './support'
 

@@ -15,7 +15,7 @@ import {
 import { archiveSetup } from '~~/server/services/setups'
 import { createStudio, findOwnStudio, findStudioNamed, leadsInstallation } from '~~/server/services/studios'
 import { amendTake, listTakes } from '~~/server/services/takes'
-import { amendmentOf } from '~~/shared/schemas/records'
+import { amendmentOf } from '~~/shared/takes/input'
 import { aTake, fire, makeSetup, member, refusal, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>

@@ -10,7 +10,8 @@ import { createSetup } from '~~/server/services/setups'
 import { createShoot } from '~~/server/services/shoots'
 import { createStudio } from '~~/server/services/studios'
 import { endWorkers } from '~~/server/services/workers'
-import type { SessionRole, TakeInput } from '~~/shared/schemas/records'
+import type { SessionRole } from '~~/shared/schemas/records'
+import type { TakeInput } from '~~/shared/takes/input'
 import { type TakeRecord, logTake } from '~~/server/services/takes'
 
 /** A studio of a test's own, with a shoot; its database is closed by `end`. */

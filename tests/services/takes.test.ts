@@ -7,7 +7,7 @@ import { shootReport } from '~~/server/services/report'
 import { getRun } from '~~/server/services/runs'
 import { listShoots } from '~~/server/services/shoots'
 import { amendTake, listTakes, logTake, strikeTake } from '~~/server/services/takes'
-import { amendmentOf } from '~~/shared/schemas/records'
+import { amendmentOf } from '~~/shared/takes/input'
 import { aTake, fire, makeSetup, picture, refusal, studio, wholePicture, member } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>

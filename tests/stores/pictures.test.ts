@@ -1,4 +1,4 @@
-import type { TakeInput } from '~~/shared/schemas/records'
+import type { TakeInput } from '~~/shared/takes/input'
 import { fresh, serve, until } from '../support/page'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.

@@ -1,5 +1,5 @@
 import { type Asked, fresh, serve, until } from '../support/page'
-import type { TakeInput } from '~~/shared/schemas/records'
+import type { TakeInput } from '~~/shared/takes/input'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { useSessionStore } = await import('~~/app/stores/session')

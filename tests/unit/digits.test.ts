@@ -1,6 +1,6 @@
 import { type Figures, RECIPES, checksOf, playedSessions, newSetup, plan, resultsOf } from '~~/core'
 import { dialCardRows, dialCardText } from '~~/shared/text/dialCard'
-import { fillFigures } from '~~/shared/text/figures'
+import { fillFigures } from '~~/shared/text/teller'
 import { format, plainNumber } from '~~/shared/units/format'
 import { tooLong } from '../support/digits'
 import { randomSetup } from '../support/randomSetup'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { newSetup, settingsOf } from '~~/core'
-import { VERDICTS } from '~~/shared/schemas/records'
+import { VERDICTS } from '~~/shared/takes/input'
 import { type LoggedRow, batchesOf, logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
 
 const id = '0b54ad1c-6f0e-4d59-9a4e-3f5f5f0c1a11'

@@ -1,6 +1,7 @@
 import { RECIPES, newSetup } from '~~/core'
 import { setupSchema } from '~~/shared/schemas/setup'
-import { completeTake, shootSchema, takeSchema } from '~~/shared/schemas/records'
+import { shootSchema, takeFields, takeSchema } from '~~/shared/schemas/records'
+import { TAKE_KEYS, completeTake } from '~~/shared/takes/input'
 import { check } from '~~/shared/schemas/validate'
 
 const setup = () => newSetup('projectile')
@@ -169,6 +170,8 @@ describe('records', () => {
     firedAt: '2026-11-24T18:30:00.000Z',
   }
   test('a take is valid, and so is one of a sender that knew less', () => {
+    // What goes out to be logged is all that is checked, and no more.
+    expect([...TAKE_KEYS].sort()).toEqual(Object.keys(takeFields).sort())
     expect(check(takeSchema, take)).toHaveProperty('value')
     const { key, delay, verdict, keeper, position, note, firedAt } = take
     const less = { key, delay, verdict, keeper, position, note, firedAt }

@@ -14,7 +14,7 @@ import {
 import { footprint } from '~~/app/components/views/tableGeometry'
 import { type Overlay, drawOver } from '~~/shared/render/over'
 import { dialCardText } from '~~/shared/text/dialCard'
-import { fillFigures } from '~~/shared/text/figures'
+import { fillFigures } from '~~/shared/text/teller'
 
 const across: Axes = { upright: false, along: linear([0, 2], [100, 500]), across: linear([0, 0.01], [20, 220]) }
 const upright: Axes = { ...across, upright: true }

@@ -2,7 +2,7 @@
 import { type TakeSettings, differingSettings, fieldAt } from '~~/core'
 import type { PictureRecord } from '~/services/api'
 import { VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
-import type { Verdict } from '~~/shared/schemas/records'
+import type { Verdict } from '~~/shared/takes/input'
 import type { Look } from './ZoomPane.vue'
 
 /** A picture with the take it belongs to. */

@@ -5,7 +5,7 @@ import { choiceLabel } from '~~/shared/texts/choices'
 /** The tests before the first take: each asks one thing, says what to expect, and what an outcome means. */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
-const { tell } = useNumbers()
+const tell = useTold()
 
 const checks = computed(() => checksOf(plan))
 const FIELDS: Record<CheckId, string[]> = {

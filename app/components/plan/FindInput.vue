@@ -14,7 +14,8 @@ import {
 const { plan, result, path, name } = defineProps<{ plan: Plan; result: Result; path: string; name: string }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useSetupStore()
-const { show, fill, tell } = useNumbers()
+const { show, fill } = useNumbers()
+const tell = useTold()
 const called = computed(() => tell(result.label, result.figures))
 
 const field = computed(() => fieldAt(path) as NumberField)

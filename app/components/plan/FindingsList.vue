@@ -8,7 +8,8 @@ import { plan as planOf, stockFinding } from '~~/core'
  */
 const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
-const { tell, show } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 
 /** Findings of the set-up itself: the list must not move under the pointer while a fix is shown. */
 const logged = useLogged()

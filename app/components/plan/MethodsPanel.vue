@@ -5,7 +5,8 @@ import { choiceLabel } from '~~/shared/texts/choices'
 /** Every method side by side for this subject, and the light solved for the one in use; each applied with a press. */
 const { setup } = defineProps<{ setup: Setup }>()
 const store = useSetupStore()
-const { show, tell } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 
 const methods = computed(() => compareMethods(setup))
 const light = computed(() => (setup.method === 'fast-shutter' ? null : solveLight(setup)))

@@ -4,7 +4,8 @@ import { simulateInWorker } from '~/services/simulation'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
 const { plan, opened = '' } = defineProps<{ plan: Plan; opened?: string }>()
-const { show, fill, tell } = useNumbers()
+const { show, fill } = useNumbers()
+const tell = useTold()
 
 const logged = useLogged()
 const { many } = useHowMany(

@@ -4,7 +4,8 @@ import { fieldName } from '~~/shared/text/fieldName'
 
 /** Why this number: formula with this set-up's values, the sources of its spread, and the inputs it answers to most. */
 const { plan, result } = defineProps<{ plan: Plan; result: Result }>()
-const { show, tell } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 
 const sensitivities = useCalm<[Plan, Result], Sensitivity[] | null>(
   () => [plan, result],

@@ -2,7 +2,7 @@
 import { type Plan, type ReadNote, SURE_ALONE, contradicted, placeTells, readingAgreement } from '~~/core'
 import type { OfRun, TakeReading } from '~~/core/lab'
 import { type Cause, SAID_BY_HAND, nextVariant, orderedCauses, variantsOf } from '~~/core/season'
-import type { Verdict } from '~~/shared/schemas/records'
+import type { Verdict } from '~~/shared/takes/input'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { CAUSE_LABELS } from '~~/shared/texts/season'

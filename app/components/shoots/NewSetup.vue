@@ -27,7 +27,8 @@ const emit = defineEmits<{ close: [] }>()
 const kit = useKitStore()
 const gear = useGearStore()
 const keptShare = useKeptShareStore()
-const { tell, show } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 /** What the studio knows that a set-up begins with; what cannot be read is done without. */
 let known: Promise<unknown> = Promise.resolve()
 onMounted(() => {

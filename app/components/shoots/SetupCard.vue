@@ -4,7 +4,7 @@ import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
 
 /** A set-up as a picture with where it is: its newest keeper, or what it is planned to give. */
 const { setup } = defineProps<{ setup: SetupSummary }>()
-const { tell } = useNumbers()
+const tell = useTold()
 </script>
 
 <template>

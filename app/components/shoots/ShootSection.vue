@@ -14,7 +14,7 @@ const emit = defineEmits<{
   move: [id: string, shootId: string]
   archiveShoot: []
 }>()
-const { tell } = useNumbers()
+const tell = useTold()
 const session = useSessionStore()
 
 const today = localDay()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type NumberField, type Plan, contradicted, dialOf, fieldAt, settingsOf } from '~~/core'
-import { VERDICTS, type Verdict, takeInputOf, takeSchema } from '~~/shared/schemas/records'
+import { takeSchema } from '~~/shared/schemas/records'
+import { VERDICTS, type Verdict, takeInputOf } from '~~/shared/takes/input'
 import { check } from '~~/shared/schemas/validate'
 import type { TakeRecord } from '~/services/api'
 import { studioInstant } from '~/services/studioClock'

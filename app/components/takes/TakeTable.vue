@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { pictureUrl } from '~/services/pictureQueue'
-import type { TakeAmendment } from '~~/shared/schemas/records'
+import type { TakeAmendment } from '~~/shared/takes/input'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 

@@ -14,7 +14,7 @@ import {
 } from '~~/core/course'
 import { seededRandom } from '~~/core/math/random'
 import { MARK_TEXT, QUESTIONS, LESSON_TEXT } from '~~/shared/texts/course'
-import { fillFigures } from '~~/shared/text/figures'
+import { fillFigures } from '~~/shared/text/teller'
 
 const SEEDS = 40
 const goes = (lesson: AskedLesson, count = SEEDS): Go[] =>

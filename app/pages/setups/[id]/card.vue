@@ -5,7 +5,8 @@ import { cautionsOf, rungsOf } from '~~/core'
 /** The dial card as one page: to print, or on the phone beside the set. */
 const route = useRoute()
 const store = useSetupStore()
-const { show, tell } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 const failure = ref('')
 useHead({ title: () => `Dial card: ${store.setup?.name ?? ''} · Epiro` })
 const id = computed(() => String(route.params.id))

@@ -14,7 +14,7 @@ import {
 } from '~~/core'
 import { watchDebounced } from '@vueuse/core'
 import type { PlayedSessions, Plan } from '~~/core'
-import type { SaidOfTake } from '~~/shared/schemas/records'
+import type { SaidOfTake } from '~~/shared/takes/input'
 import type { TakeJudgement } from '~/components/run/JudgeTake.vue'
 import type { TakeRecord } from '~/services/api'
 import { takesInWorker } from '~/services/dayPlanner'
@@ -35,7 +35,8 @@ const run = useRunStore()
 const preferences = usePreferencesStore()
 const bench = useBench()
 const session = useSessionStore()
-const { show, tell } = useNumbers()
+const { show } = useNumbers()
+const tell = useTold()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
 const id = computed(() => String(route.params.id))

@@ -1,4 +1,5 @@
-import { completeTake, takeSchema } from '../../../../shared/schemas/records'
+import { takeSchema } from '../../../../shared/schemas/records'
+import { completeTake } from '../../../../shared/takes/input'
 import { logTake } from '../../../services/takes'
 
 export default crewRoute(async ({ event, db, studioId, memberId }) => {
