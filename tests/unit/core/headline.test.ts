@@ -31,10 +31,8 @@ test('it is the product of its parts, whatever the set-up, and never more than a
   for (const recipe of RECIPES)
     for (const method of METHODS) {
       const setup = newSetup(recipe, method)
-      for (const { chance, parts } of [
-        plan(setup).keeper,
-        { chance: playedSessions(setup, { plays: 60 }).keeper, parts: playedSessions(setup, { plays: 60 }).parts },
-      ]) {
+      const { keeper, parts: played } = playedSessions(setup, { plays: 60 })
+      for (const { chance, parts } of [plan(setup).keeper, { chance: keeper, parts: played }]) {
         const { moment, face, kept, fires } = parts
         expect(chance).toBeCloseTo(moment * face * kept * fires, 12)
         expect(chance).toBeLessThanOrEqual(Math.min(moment, face, kept, fires))
