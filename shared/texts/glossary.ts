@@ -286,9 +286,8 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
   ),
   entry(
     'Named gear',
-    'A launcher, mixture, skin or hand chosen from Kit, so that its takes are kept together over the days.',
-    'Kit shows what its takes have shown day by day; a new set-up with it starts from that instead of a ' +
-      'typical figure.',
+    'A launcher, mixture, skin, hand or flash in Kit, whose takes or readings are kept together over the days.',
+    'Kit shows what they have shown day by day; a new set-up with it starts from that instead of a typical figure.',
     'gear that remembers',
   ),
   entry(
