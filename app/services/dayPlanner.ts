@@ -20,8 +20,8 @@ export async function planInWorker(
   order: number[] | null,
 ): Promise<{ plan: DayPlan; surer: SurerOrder | null } | null> {
   const mine = ++asked
-  // What is asked anew is not waited for behind what nobody wants any more.
-  planner.end(OVERTAKEN)
+  // What is asked anew is not waited for behind what nobody wants any more; a worker that is free is kept.
+  if (planner.busy()) planner.end(OVERTAKEN)
   try {
     const answer = await planner.ask({ kind: 'plan', input, order })
     return mine === asked && 'plan' in answer ? answer : null

@@ -3,6 +3,8 @@ import type { WorkerAnswer, WorkerAsked } from '../workers/answering'
 export interface WorkerCalls<Asked, Given> {
   /** @throws Error with a sentence for the reader */
   ask(asked: Asked, transfer?: Transferable[]): Promise<Given>
+  /** Whether somebody waits for an answer. */
+  busy(): boolean
   /** Ends what the worker is at; what it held is gone, and whoever waits is told why. */
   end(why: string): void
 }
@@ -53,6 +55,7 @@ export function workerCalls<Asked, Given>(
           failed(error as Error)
         }
       }),
+    busy: () => waiting.size > 0,
     end,
   }
 }

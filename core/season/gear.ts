@@ -42,7 +42,7 @@ export interface GearLevel {
 /** Log-sd of the take-to-take spread about the recipe's. */
 const SPREAD_ERROR = 0.5
 /** Days over which drift is stated. */
-const MONTH = 30
+export const MONTH = 30
 /** Nodes: of the spread in standard deviations of what is known of it; of the others in typical spreads. */
 const SPREAD_NODES = [-2.4, -1.6, -0.8, 0, 0.8, 1.6, 2.4]
 const BETWEEN_NODES = [0.05, 0.25, 0.55, 0.95, 1.5, 2.2]

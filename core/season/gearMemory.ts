@@ -1,6 +1,6 @@
 import { grouped } from '../math/grouped'
 import { studentQuantile } from '../math/student'
-import { type GearDay, type GearLevel, type GearPrior, gearLevel, jumpOf } from './gear'
+import { type GearDay, type GearLevel, type GearPrior, MONTH, gearLevel, jumpOf } from './gear'
 import { GEAR, type GearKind, pooledDays } from './gearDays'
 
 /** What was done to a piece of gear. `replaced`: what it showed before no longer counts. */
@@ -120,7 +120,6 @@ export function memoryOf(
  */
 const TREND_DAYS = 3
 const FALSE_TREND = 0.004
-const MONTH = 30
 /** How days differ is thought of before: as takes do, by this share, with the weight of so many days. */
 const DIFFER = 0.7
 const DIFFER_DAYS = 4

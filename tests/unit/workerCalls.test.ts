@@ -41,7 +41,9 @@ test('each answer goes to whoever asked, in whatever order they come', async () 
   const { asked, say } = workers[0]!
   expect(asked.map(one => one.asked)).toEqual(['a', 'b'])
   say({ id: asked[1]!.id, given: 2 })
+  expect(calls.busy()).toBe(true)
   say({ id: asked[0]!.id, given: 1 })
+  expect(calls.busy()).toBe(false)
   // What nobody waits for does no harm.
   say({ id: 99, given: 3 })
   await expect(Promise.all([first, second])).resolves.toEqual([1, 2])
