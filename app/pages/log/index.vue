@@ -321,7 +321,12 @@ const nothingYet = computed(
           @click="takeIn(edited.file, true)"
         />
       </div>
-      <div v-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
+      <!-- Their place is kept until they are counted and drawn: the takes below do not jump. -->
+      <div v-if="!stats && !failure" class="min-h-38 max-lg:min-h-82 max-sm:min-h-170" aria-hidden="true" />
+      <div
+        v-else-if="stats && stats.takes > 0"
+        class="grid auto-rows-[minmax(9.5rem,auto)] grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1"
+      >
         <LazyLogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
         <LazyLogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
         <LazyLogTallyChart

@@ -6,6 +6,19 @@ import { NOBODY, table } from './watching.mjs'
 
 /** @typedef {import('../helpers.mjs').Lead} Lead */
 
+/** The first light of a set-up as an item of kit. @param {any} setup */
+function flashOf({ flashes: [{ table, repeat, ...light }] }) {
+  const keys = ['supply', 'guideNumber', 'energy', 'minimumPower', 'latency', 'jitter', 'slaveDelay']
+  const figures = Object.fromEntries(
+    [...keys, 'recycleTime', 'recyclePower', 'heatLimit'].map(key => [key, light[key]]).concat([['remembers', true]]),
+  )
+  const mark = { basis: 'assumed', date: '' }
+  const marks = Object.fromEntries(Object.keys(figures).map(key => [key, mark]))
+  const rows = table.map((/** @type {object} */ row) => ({ ...row, ...mark }))
+  const item = { format: 'epiro-kit', version: 1, kind: 'flash', name: 'Matrix flash', notes: '', figures, marks }
+  return { ...item, table: rows, repeat }
+}
+
 /**
  * Who may do what: every route as nobody, viewer, assistant and a lead of another studio.
  * @param {Lead} lead
@@ -36,7 +49,7 @@ export async function matrix(lead, setup, id) {
     clean: null,
   }
   const member = (await lead.call('GET', '/api/members')).body[0]
-  const flash = (await lead.call('GET', '/api/kit')).body.find((/** @type {any} */ one) => one.item.kind === 'flash')
+  const flash = { id: (await lead.call('POST', '/api/kit', { items: [flashOf(setup)] })).body.ids[0] }
   const READING = { date: '2026-11-24', power: 0.5, t05: null, t01: 0.001, error: 0.05, how: '' }
   const reading = (await lead.call('POST', `/api/kit/${flash.id}/readings`, READING)).body
   const shoot = { name: 'Matrix', date: '2026-11-24', place: '', notes: '' }
