@@ -1,12 +1,23 @@
 import { expect } from '@playwright/test'
 import { test } from './base'
-import { enterDemo, openNewSetup } from './helpers'
+import { enterDemo, open, openNewSetup } from './helpers'
 
 test.use({ viewport: { width: 390, height: 844 } })
 
 test('on a phone nothing runs off the side, and the dial card and the log are there', async ({ page }) => {
   await enterDemo(page)
   const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(await wide()).toBeLessThanOrEqual(0)
+  // A piece of gear is as wide as the phone; its table of figures moves by itself.
+  await open(page, '/kit')
+  await page
+    .getByRole('button', { name: /^Wick 76/ })
+    .first()
+    .click()
+  const gear = page.getByRole('article', { name: 'Wick 76' })
+  await expect(gear.getByRole('button', { name: 'Add reading' })).toBeVisible()
+  const box = (await gear.boundingBox())!
+  expect(box.x + box.width).toBeLessThanOrEqual(390)
   expect(await wide()).toBeLessThanOrEqual(0)
   await openNewSetup(page)
   expect(await wide()).toBeLessThanOrEqual(0)

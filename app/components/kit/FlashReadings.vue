@@ -70,7 +70,7 @@ const listed = computed(() => (all.value ? newest.value : newest.value.slice(0, 
 </script>
 
 <template>
-  <div class="grid gap-2">
+  <div class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <ul v-if="newest.length > 0" aria-label="Readings" data-testid="readings">
       <li v-for="reading in listed" :key="reading.id" class="flex flex-wrap items-baseline gap-x-3 py-0.5">
         <span>{{ reading.date }}</span>

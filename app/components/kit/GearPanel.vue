@@ -34,7 +34,7 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
 </script>
 
 <template>
-  <section aria-labelledby="gear-shown" class="grid gap-3 text-[13px]" data-testid="gear">
+  <section aria-labelledby="gear-shown" class="grid grid-cols-[minmax(0,1fr)] gap-3 text-[13px]" data-testid="gear">
     <h3 id="gear-shown" class="section-title">{{ TITLES[isFlash ? 'flash' : 'gear'] }}</h3>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
     <p v-if="!gear && !failure" role="status" class="text-(--ink-soft)">Reading what is kept of it …</p>

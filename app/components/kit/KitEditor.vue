@@ -56,7 +56,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
 </script>
 
 <template>
-  <article class="grid gap-5" :aria-label="item.name">
+  <article class="grid grid-cols-[minmax(0,1fr)] gap-5" :aria-label="item.name">
     <header class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-(--ink) pb-2">
       <div class="min-w-60 flex-1">
         <p class="text-[11px] text-(--ink-soft)">
@@ -93,7 +93,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
       Its stored figures cannot be read. These are those of a new item: enter what you know and save.
     </p>
 
-    <section aria-label="Figures">
+    <section aria-label="Figures" class="overflow-x-auto">
       <table class="kit-table figures">
         <thead>
           <tr>
@@ -170,7 +170,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     <section
       v-if="item.kind === 'flash'"
       aria-label="Durations"
-      class="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,8fr)_minmax(0,12fr)]"
+      class="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,8fr)_minmax(0,12fr)]"
     >
       <div>
         <h3 class="section-title mb-1">Duration against power</h3>

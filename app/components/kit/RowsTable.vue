@@ -39,7 +39,7 @@ function add(): void {
 </script>
 
 <template>
-  <div>
+  <div class="relative min-w-0 overflow-x-auto">
     <table v-if="rows.length > 0" class="kit-table">
       <thead>
         <tr>

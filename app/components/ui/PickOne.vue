@@ -77,7 +77,7 @@ const content = {
     @click="reach({ focus: true, open: true })"
   >
     <span class="truncate">{{ label }}</span>
-    <span class="iconify i-lucide:chevron-down chevron" aria-hidden="true" />
+    <UIcon name="i-lucide-chevron-down" class="chevron" />
   </button>
   <USelect
     v-else
