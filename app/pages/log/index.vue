@@ -199,10 +199,13 @@ const nothingYet = computed(
     <div class="mx-auto grid max-w-6xl gap-4 px-6 py-6">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h1 class="text-2xl font-semibold">Log</h1>
-        <p v-if="stats" class="flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
-          {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }}
-          {{ stats.keepers === 1 ? 'keeper' : 'keepers'
-          }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : '' }}{{ busy ? ` · ${busy}` : '' }}
+        <p class="min-w-28 flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
+          <template v-if="stats">
+            {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }}
+            {{ stats.keepers === 1 ? 'keeper' : 'keepers'
+            }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : ''
+            }}{{ busy ? ` · ${busy}` : '' }}
+          </template>
         </p>
         <input
           ref="file"
@@ -323,28 +326,27 @@ const nothingYet = computed(
       </div>
       <!-- Their place is kept until they are counted and drawn: the takes below do not jump. -->
       <div v-if="!stats && !failure" class="min-h-38 max-lg:min-h-82 max-sm:min-h-170" aria-hidden="true" />
-      <div
-        v-else-if="stats && stats.takes > 0"
-        class="grid auto-rows-[minmax(9.5rem,auto)] grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1"
-      >
-        <LazyLogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
-        <LazyLogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
-        <LazyLogTallyChart
-          v-if="stats.byDelay.length > 0"
-          :rows="stats.byDelay"
-          :title="
-            stats.delayWidth === null
-              ? 'By delay: each bar from the figure below it to the next'
-              : `By delay, in steps of ${show(stats.delayWidth, 'time', { figures: 2 })}`
-          "
-          :label="delayLabel"
-        />
-        <LazyLogTallyChart
-          v-if="stats.byPower.length > 0"
-          :rows="stats.byPower"
-          title="By power of the first light"
-          :label="powerLabel"
-        />
+      <div v-else-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
+        <div class="min-h-38">
+          <LazyLogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
+        </div>
+        <div class="min-h-38">
+          <LazyLogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
+        </div>
+        <div v-if="stats.byDelay.length > 0" class="min-h-38">
+          <LazyLogTallyChart
+            :rows="stats.byDelay"
+            :title="
+              stats.delayWidth === null
+                ? 'By delay: each bar from the figure below it to the next'
+                : `By delay, in steps of ${show(stats.delayWidth, 'time', { figures: 2 })}`
+            "
+            :label="delayLabel"
+          />
+        </div>
+        <div v-if="stats.byPower.length > 0" class="min-h-38">
+          <LazyLogTallyChart :rows="stats.byPower" title="By power of the first light" :label="powerLabel" />
+        </div>
       </div>
       <div v-if="entries.length > 0" class="flex gap-1" role="group" aria-label="Show takes as">
         <UButton
