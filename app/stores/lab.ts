@@ -1,3 +1,4 @@
+import { USUAL_READING_ERROR } from '~~/core/season'
 import {
   type Export,
   type GivenFrom,
@@ -30,9 +31,6 @@ export interface Sent {
   back: (() => Promise<void> | void) | null
   taken: boolean
 }
-
-/** How far off a duration may be whose tool does not say, as a share: assumed. */
-const READING_ERROR = 0.05
 
 /** The Lab: a tool, the files it was given, what it reads in them, and what was sent on. */
 export const useLabStore = defineStore('lab', () => {
@@ -222,7 +220,7 @@ export const useLabStore = defineStore('lab', () => {
   /** Keeps a flash's duration among its readings, where the next one will not replace it. @returns its id */
   async function kept({ to: _, label: __, ...read }: Export & { to: 'kit-row' }, id: string): Promise<string> {
     const { how, date } = from()
-    return useGearStore().read(id, { ...read, error: read.error ?? READING_ERROR, date, how: how.slice(0, 200) })
+    return useGearStore().read(id, { ...read, error: read.error ?? USUAL_READING_ERROR, date, how: how.slice(0, 200) })
   }
   /** @returns what is wrong; empty: nothing */
   async function toKit(give: Export, id: string): Promise<string> {

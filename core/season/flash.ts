@@ -40,6 +40,8 @@ export interface FlashMemory {
 
 /** How a leaflet’s duration may be off, and how readings of one flash at one power differ, as shares: assumed. */
 const PRIOR = { error: 0.3, spread: 0.03 }
+/** How far a reading may be off where nobody says, as a share: assumed. */
+export const USUAL_READING_ERROR = 0.05
 /** Powers in a stop that are told apart. */
 const IN_A_STOP = 10
 /** Rounds in which levels of days and powers are fitted to each other, at most. */

@@ -2,7 +2,7 @@ export { CAUSES, type Cause, type JudgedTake, SAID_BY_HAND, mainCause, orderedCa
 export { type Comparison, type Tried, compareTried, nextVariant, pairedDifference } from './compare'
 export { type Cost, costOf } from './cost'
 export { type MisfireBout, type MisfireDay, misfireBout } from './misfires'
-export { type FlashMemory, type FlashPower, type FlashReading, flashMemory } from './flash'
+export { type FlashMemory, type FlashPower, type FlashReading, USUAL_READING_ERROR, flashMemory } from './flash'
 export { GEAR, GEAR_KINDS, type GearKind, type GearTake, gearDaysOf, pooledDays } from './gearDays'
 export { GEAR_EVENTS, type GearEvent, type GearEventKind, type GearMemory, gearMemory } from './gearMemory'
 export { type GearDay, type GearJump, type GearLevel, type GearPrior, gearLevel, jumpOf, stepOf } from './gear'

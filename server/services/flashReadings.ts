@@ -2,8 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, isNull } from 'drizzle-orm'
 import type { FlashReadingInput } from '../../shared/schemas/flashReading'
 import type { Database } from '../database/client'
-import { flashReadings, kit } from '../database/schema'
+import { flashReadings } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
+import { kindOfKit } from './kit'
 
 /** A duration of a flash that was read, as it goes out. */
 export interface FlashReadingRecord extends FlashReadingInput {
@@ -42,12 +43,7 @@ export async function noteFlashReading(
   input: FlashReadingInput,
   memberId: string | null,
 ): Promise<{ id: string }> {
-  const [found] = await db
-    .select({ kind: kit.kind })
-    .from(kit)
-    .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
-  if (!found) throw notFound('kit item')
-  if (found.kind !== 'flash') throw problem(409, 'Only a flash has durations to read')
+  if ((await kindOfKit(db, studioId, kitId)) !== 'flash') throw problem(409, 'Only a flash has durations to read')
   const id = randomUUID()
   const { date, ...read } = input
   await db.insert(flashReadings).values({ ...read, day: date, id, studioId, kitId, memberId })

@@ -10,6 +10,7 @@ import { gearDays, gearEvents, kit, setups, shoots, takes } from '../database/sc
 import { notFound, problem } from '../utils/problem'
 import { included } from './counted'
 import { type FlashReadingRecord, listFlashReadings } from './flashReadings'
+import { kindOfKit } from './kit'
 import { work } from './workers'
 
 /** Something done to a piece of gear, as it goes out. */
@@ -179,12 +180,8 @@ export async function noteGearEvent(
   input: GearEventInput,
   memberId: string | null,
 ): Promise<{ id: string }> {
-  const [found] = await db
-    .select({ kind: kit.kind })
-    .from(kit)
-    .where(and(eq(kit.id, kitId), eq(kit.studioId, studioId)))
-  if (!found) throw notFound('kit item')
-  if (!isRemembered(found.kind)) throw problem(409, 'Nothing is kept by day of this kind of kit')
+  if (!isRemembered(await kindOfKit(db, studioId, kitId)))
+    throw problem(409, 'Nothing is kept by day of this kind of kit')
   const id = randomUUID()
   const { date, ...noted } = input
   await db.insert(gearEvents).values({ ...noted, day: date, id, studioId, kitId, memberId })

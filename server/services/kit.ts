@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq } from 'drizzle-orm'
-import { type KitItem, newKitItem } from '../../core'
+import { type KitItem, type KitKind, newKitItem } from '../../core'
 import type { Database } from '../database/client'
 import { kit } from '../database/schema'
 import { changedElsewhere, notFound } from '../utils/problem'
@@ -102,4 +102,12 @@ export async function archiveKitItem(
     .set({ archivedAt: archived ? new Date() : null })
     .where(own(studioId, id))
   return getKitItem(db, studioId, id)
+}
+
+/** The kind of an item of kit. @throws 404 */
+export async function kindOfKit(db: Database, studioId: string, id: string): Promise<KitKind> {
+  const owned = and(eq(kit.id, id), eq(kit.studioId, studioId))
+  const [found] = await db.select({ kind: kit.kind }).from(kit).where(owned)
+  if (!found) throw notFound('kit item')
+  return found.kind
 }

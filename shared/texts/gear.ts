@@ -32,7 +32,7 @@ export interface GearShown {
   /** A change or an error: a share of the figure, or of its own unit. */
   change: (value: number) => string
   date: (day: number) => string
-  /** Power that it is told at, of a flash. */
+  /** The power that a flash’s duration is given for. */
   at?: string
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FLASH_ROW_FIELDS } from '~~/core'
+import { USUAL_READING_ERROR } from '~~/core/season'
 import { flashReadingSchema } from '~~/shared/schemas/flashReading'
 import { check } from '~~/shared/schemas/validate'
 import { parseField } from '~~/shared/units'
@@ -21,8 +22,6 @@ const typed = reactive<Record<Key, string>>({ power: '', t01: '', t05: '' })
 const wrong = reactive<Record<Key, string>>({ power: '', t01: '', t05: '' })
 const failure = ref('')
 const busy = ref(false)
-/** How far off a meter’s duration is, where nobody says: assumed. */
-const METER_ERROR = 0.05
 
 async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
@@ -48,7 +47,7 @@ function figure(key: Key): number | null {
 async function add(): Promise<void> {
   const [power, t01, t05] = [figure('power'), figure('t01'), figure('t05')]
   if (Object.values(wrong).some(Boolean)) return
-  const reading = { date: date.value, power, t05, t01, error: METER_ERROR, how: 'Meter' }
+  const reading = { date: date.value, power, t05, t01, error: USUAL_READING_ERROR, how: 'Meter' }
   const checked = check(flashReadingSchema, reading)
   if ('mistakes' in checked) {
     failure.value = checked.mistakes[0]!.reason

@@ -54,7 +54,7 @@ const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${UNITS[k
     </template>
     <p v-else-if="kind === 'flash'" class="text-(--ink-soft)">
       Nothing read yet. Read its duration in the
-      <NuxtLink to="/lab?tool=light" class="underline">Lab</NuxtLink>, or enter what a meter says, and it is kept here,
+      <NuxtLink to="/lab?tool=trace" class="underline">Lab</NuxtLink>, or enter what a meter says, and it is kept here,
       day by day.
     </p>
     <p v-else class="text-(--ink-soft)">
