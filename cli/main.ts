@@ -12,7 +12,8 @@ import {
   stockFinding,
 } from '../core'
 import { planDay } from '../core/day'
-import { setupJsonSchema } from '../core/setup/jsonSchema'
+import { PROPOSAL_TEXTS } from '../shared/texts/run'
+import { setupJsonSchema } from '../shared/schemas/setupJsonSchema'
 import { dayFromFile } from '../shared/schemas/day'
 import { memberSchema, studioSchema } from '../shared/schemas/records'
 import { MOST_FIRED, searchSchema } from '../shared/schemas/search'
@@ -93,7 +94,8 @@ function withStock(planned: Plan, setup: Setup, many: ReturnType<typeof playedSe
 }
 
 function nextCommand(args: string[]): void {
-  print(calibration.proposeDelay(readInput(args[0], searchSchema, undefined, MOST_FIRED)))
+  const proposed = calibration.proposeDelay(readInput(args[0], searchSchema, undefined, MOST_FIRED))
+  print({ ...proposed, reason: PROPOSAL_TEXTS[proposed.reason] })
 }
 
 /** Options by name, and what is left. @throws BadInput for one that is not known */

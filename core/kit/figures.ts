@@ -1,9 +1,10 @@
-import { FIELDS, FLASH_FIELDS, type Field, type FieldPath } from '../setup/fields'
+import { FIELDS, FLASH_FIELDS, type Field, type FieldPath, type Identified } from '../setup/fields'
+import { identified } from '../setup/fieldKinds'
 import type { Setup } from '../setup/types'
 import type { FigureValue, KitKind } from './types'
 
 /** The set-up's own fields, by the last part of their path, so that kit and set-up never differ in limits or names. */
-function fromSetup(prefix: string, keys: readonly string[]): Record<string, Field> {
+function fromSetup(prefix: string, keys: readonly string[]): Record<string, Identified> {
   return Object.fromEntries(keys.map(key => [key, FIELDS[`${prefix}.${key}` as FieldPath]]))
 }
 
@@ -23,10 +24,16 @@ const FLASH_KEYS = [
 /** What a modifier makes of a light. */
 export const MODIFIER_KEYS = ['head', 'lossStops', 'headWidth', 'headHeight', 'beamAngle'] as const
 
+/** Figures that an item of kit has of its own: no set-up has them. */
+export const KIT_FIELDS = identified('kit.', {
+  'remembers.takes': { type: 'flag' },
+  'remembers.readings': { type: 'flag' },
+  'stock': { type: 'number', quantity: 'count', min: 0, max: 1_000_000, integer: true },
+  'perTake': { type: 'number', quantity: 'count', min: 1, max: 10_000, integer: true },
+} as const satisfies Record<string, Field>)
+
 /** Whether what its takes have shown fills in new set-ups. */
-const REMEMBERS = {
-  remembers: { type: 'flag', label: 'Fill in new set-ups from its takes' },
-} as const satisfies Record<string, Field>
+const REMEMBERS = { remembers: KIT_FIELDS['remembers.takes'] } as const
 
 /** Part of a set-up that the figures of a kind stand in. */
 export const PART = {
@@ -47,7 +54,7 @@ export type PartKind = keyof typeof PART
 export const sharedKeys = (kind: KitKind): string[] => Object.keys(KIT_FIGURES[kind]).filter(key => !(key in REMEMBERS))
 
 /** Figures of each kind of kit, in the order they are shown. */
-export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
+export const KIT_FIGURES: Record<KitKind, Record<string, Identified>> = {
   camera: fromSetup('camera', [
     'shutterKind',
     'sensorWidth',
@@ -67,7 +74,7 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   lens: fromSetup('lens', ['focalLength', 'widestAperture', 'smallestAperture', 'pupilRatio']),
   flash: {
     ...Object.fromEntries(FLASH_KEYS.map(key => [key, FLASH_FIELDS[key]])),
-    remembers: { type: 'flag', label: 'Fill in new set-ups from its readings' },
+    remembers: KIT_FIELDS['remembers.readings'],
   },
   sensor: fromSetup('sensor', ['kind', 'beamWidth', 'response', 'latency', 'jitter']),
   controller: fromSetup('controller', [
@@ -85,10 +92,7 @@ export const KIT_FIGURES: Record<KitKind, Record<string, Field>> = {
   mixture: { ...fromSetup('moment', ['time', 'timeError', 'timeSpread']), ...REMEMBERS },
   skin: { ...fromSetup('subject', ['crackSpeed', 'crackSpeedError', 'crackSpeedSpread']), ...REMEMBERS },
   hand: { ...fromSetup('hand', ['flinch', 'flinchError', 'scatter']), ...REMEMBERS },
-  consumable: {
-    stock: { type: 'number', quantity: 'count', label: 'Left in stock', min: 0, max: 1_000_000, integer: true },
-    perTake: { type: 'number', quantity: 'count', label: 'Used by a take', min: 1, max: 10_000, integer: true },
-  },
+  consumable: { stock: KIT_FIELDS.stock, perTake: KIT_FIELDS.perTake },
 }
 
 /** What a part of a set-up, or a flash, holds as the figure of a key; null: it holds none. */

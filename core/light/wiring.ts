@@ -1,23 +1,52 @@
 import { traitsOf } from '../recipes/all'
-import type { FlashSetup, Setup } from '../setup/types'
+import type { CardKind, FlashSetup, SensorKind, Setup } from '../setup/types'
 import { type Spot, lightSpot, subjectMiddle } from './place'
 
 /** How two pieces of gear are joined. */
 export type WireKind = 'cable' | 'radio' | 'optical' | 'shoe'
 
+/** A piece of gear that signals run through: a light goes by its name. */
+export type WireEnd = { part: SensingPart | 'controller' | 'camera' } | { name: string }
+
 /** What is joined to what. */
 export interface Wire {
-  from: string
-  to: string
+  from: WireEnd
+  to: WireEnd
   kind: WireKind
   /** m of cable, slack counted, as they are sold; null: none is needed. */
   length: number | null
 }
 
-/** Something to bring. */
+/** A kind of thing to bring. */
+export type PackedKind =
+  | 'camera'
+  | 'cableRelease'
+  | `sensor.${SensingPart}`
+  | 'controller'
+  | 'flash'
+  | 'lightStand'
+  | `head.${Exclude<FlashSetup['head'], 'bare'>}`
+  | `card.${CardKind}`
+  | 'cable'
+  | 'radioTransmitter'
+  | 'radioReceiver'
+  | 'splitter'
+  | 'background'
+  | 'sandbag'
+  | 'splashCover'
+  | 'clearSheet'
+  | 'eyeProtection'
+  | 'dustMask'
+  | 'floorTape'
+  | 'batteries'
+  | 'spareCable'
+
+/** Something to bring: a flash has its name, a cable its length, m. */
 export interface PackedItem {
-  name: string
+  kind: PackedKind
   count: number
+  name?: string
+  length?: number
 }
 
 /** Cable for a way over the floor: a third more than the air line, by the half metre, and at least one. */
@@ -45,101 +74,96 @@ function spots(setup: Pick<Setup, 'recipe' | 'motion' | 'subject' | 'picture' | 
   }
 }
 
-const SENSOR_NAMES = {
-  beam: 'Beam',
-  sound: 'Microphone',
-  contact: 'Contact',
-  hand: 'Hand switch',
-  sight: 'Hand switch',
-  ear: 'Hand switch',
-  phone: 'Phone',
-  vibration: 'Vibration sensor',
-} as const satisfies Record<Setup['sensor']['kind'], string>
+const SENSING = {
+  beam: 'beam',
+  sound: 'microphone',
+  contact: 'contact',
+  hand: 'handSwitch',
+  sight: 'handSwitch',
+  ear: 'handSwitch',
+  phone: 'phone',
+  vibration: 'vibrationSensor',
+} as const satisfies Record<SensorKind, string>
+/** What is put up to notice the event. */
+export type SensingPart = (typeof SENSING)[SensorKind]
+
+const named = (flash: FlashSetup | undefined): WireEnd => ({ name: flash?.name ?? '' })
 
 /** Every join of a set-up, in the order of the signal. */
 export function wiringOf(setup: Setup): Wire[] {
   const at = spots(setup)
   const wires: Wire[] = []
   const sensed = setup.trigger === 'sensor'
-  const add = (from: string, to: string, kind: WireKind, far: number): void => {
+  const add = (from: WireEnd, to: WireEnd, kind: WireKind, far: number): void => {
     wires.push({ from, to, kind, length: kind === 'cable' ? cableFor(far) : null })
   }
-  if (sensed) add(SENSOR_NAMES[setup.sensor.kind], 'Controller', 'cable', apart(at.sensor, at.controller))
-  const source = setup.method === 'open-shutter' ? (sensed ? 'Controller' : 'Hand switch') : 'Camera'
-  if (setup.method !== 'open-shutter' && sensed) add('Controller', 'Camera', 'cable', apart(at.controller, at.camera))
-  const from = source === 'Camera' ? at.camera : at.controller
+  const [controller, camera] = [{ part: 'controller' }, { part: 'camera' }] as const
+  if (sensed) add({ part: SENSING[setup.sensor.kind] }, controller, 'cable', apart(at.sensor, at.controller))
+  if (setup.method !== 'open-shutter' && sensed) add(controller, camera, 'cable', apart(at.controller, at.camera))
+  const byHand = sensed ? controller : ({ part: 'handSwitch' } as const)
+  const source = setup.method === 'open-shutter' ? byHand : camera
+  const from = source === camera ? at.camera : at.controller
   if (setup.method === 'fast-shutter') return wires
   for (const flash of setup.flashes) {
     const far = apart(from, at.light(flash))
     const leader = setup.flashes[flash.follows]
     switch (flash.fired) {
       case 'slave':
-        add(leader?.name ?? 'another light', flash.name, 'optical', 0)
+        add(named(leader), named(flash), 'optical', 0)
         break
       case 'shoe':
-        add('Camera', flash.name, 'shoe', 0)
+        add(camera, named(flash), 'shoe', 0)
         break
       case 'link':
-        add(source, flash.name, setup.link.kind, far)
+        add(source, named(flash), setup.link.kind, far)
         break
       default:
-        add(source, flash.name, flash.fired, far)
+        add(source, named(flash), flash.fired, far)
     }
   }
   return wires
 }
 
-const HEAD_NAMES: Readonly<Record<FlashSetup['head'], string | null>> = {
-  bare: null,
-  grid: 'Grid',
-  snoot: 'Snoot',
-  umbrella: 'Umbrella',
-  softbox: 'Softbox',
-  bounced: 'Bounce card or ceiling',
-  through: 'Tracing paper or frosted wall to shine through',
-}
-
 /** Everything to bring for a set-up but its subject: lights, stands, heads, cards, cables, covers and spares. */
 export function packingOf(setup: Setup): PackedItem[] {
-  const items = new Map<string, number>()
-  const add = (name: string, count = 1): void => {
-    if (count > 0) items.set(name, (items.get(name) ?? 0) + count)
+  const items = new Map<string, PackedItem>()
+  const add = (kind: PackedKind, count = 1, more: Pick<PackedItem, 'name' | 'length'> = {}): void => {
+    const key = `${kind} ${more.name ?? more.length ?? ''}`
+    if (count > 0) items.set(key, { kind, ...more, count: (items.get(key)?.count ?? 0) + count })
   }
   const { hazards, person } = traitsOf(setup.recipe)
-  add('Camera, lens and tripod')
-  if (setup.method !== 'sync-shutter') add('Cable release')
+  add('camera')
+  if (setup.method !== 'sync-shutter') add('cableRelease')
   if (setup.trigger === 'sensor') {
-    add(`${SENSOR_NAMES[setup.sensor.kind]} with its stand`)
-    add('Controller')
+    add(`sensor.${SENSING[setup.sensor.kind]}`)
+    add('controller')
   }
   if (setup.method !== 'fast-shutter')
-    for (const flash of setup.flashes) {
-      add(`Flash: ${flash.name}`, flash.units * flash.relay)
-      add('Light stand', flash.units * flash.relay)
-      const head = HEAD_NAMES[flash.head]
-      if (head) add(head, flash.units * flash.relay)
+    for (const { name, head, units, relay } of setup.flashes) {
+      add('flash', units * relay, { name })
+      add('lightStand', units * relay)
+      if (head !== 'bare') add(`head.${head}`, units * relay)
     }
-  for (const card of setup.scene.cards)
-    add(`${{ white: 'White card', silver: 'Silver card', black: 'Black flag' }[card.kind]} with its stand`)
+  for (const card of setup.scene.cards) add(`card.${card.kind}`)
   const wires = wiringOf(setup)
-  for (const wire of wires) if (wire.length !== null) add(`Cable of ${wire.length} m`)
+  for (const { length } of wires) if (length !== null) add('cable', 1, { length })
   const radios = wires.filter(wire => wire.kind === 'radio')
-  add('Radio transmitter', radios.length > 0 ? 1 : 0)
-  add('Radio receiver', radios.length)
+  add('radioTransmitter', radios.length > 0 ? 1 : 0)
+  add('radioReceiver', radios.length)
   // Several lights on one output.
-  const joined = wires.filter(wire => wire.kind === 'cable' && wire.to !== 'Controller' && wire.to !== 'Camera').length
-  add('Splitter for the lights’ cables', joined > 1 ? 1 : 0)
-  add('Background and stand')
-  add('Sandbag', setup.flashes.length)
-  if (hazards.wet) add('Splash cover for every light, lens and socket')
-  if (hazards.shatters || hazards.wet) add('Clear protective sheet in front of the lens')
-  if (hazards.shatters) add('Eye protection for everyone')
-  if (hazards.dust) add('Dust mask for everyone')
-  if (person || hazards.people) add('Floor marking tape')
+  const joined = wires.filter(wire => wire.kind === 'cable' && 'name' in wire.to).length
+  add('splitter', joined > 1 ? 1 : 0)
+  add('background')
+  add('sandbag', setup.flashes.length)
+  if (hazards.wet) add('splashCover')
+  if (hazards.shatters || hazards.wet) add('clearSheet')
+  if (hazards.shatters) add('eyeProtection')
+  if (hazards.dust) add('dustMask')
+  if (person || hazards.people) add('floorTape')
   const batteries = setup.flashes
     .filter(flash => flash.supply === 'battery')
     .reduce((sum, f) => sum + f.units * f.relay, 0)
-  add('Set of spare batteries', batteries)
-  add('Spare cable of the longest length', wires.some(wire => wire.length !== null) ? 1 : 0)
-  return [...items].map(([name, count]) => ({ name, count }))
+  add('batteries', batteries)
+  add('spareCable', wires.some(wire => wire.length !== null) ? 1 : 0)
+  return [...items.values()]
 }

@@ -15,7 +15,6 @@ export type { Result } from './results/types'
 /** How much a result answers to an input. */
 export interface Sensitivity {
   path: string
-  label: string
   /** Per cent of the result for 1 % of the input; for results in stops, EV for 1 %. */
   change: number
   /** What the input was varied by. */
@@ -89,7 +88,7 @@ export function sensitivitiesOf(setup: Setup, result: Pick<Result, 'value' | 're
     const difference = ((high ?? here) - (low ?? here)) / width
     const scale = per === 'percent' ? 0.01 / STEP : per === 'degree' ? 1 / step : THIRD / step
     const change = (absolute ? difference : (difference / Math.abs(here)) * 100) * scale
-    return Math.abs(change) < 0.0005 || !Number.isFinite(change) ? [] : [{ path, label: field.label, change, per }]
+    return Math.abs(change) < 0.0005 || !Number.isFinite(change) ? [] : [{ path, change, per }]
   })
   return all.sort((x, y) => Math.abs(y.change) - Math.abs(x.change)).slice(0, most)
 }

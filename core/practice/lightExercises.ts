@@ -1,10 +1,9 @@
 import type { Exercise } from './exercises'
 
 /** Exercises of placing light: done in the workspace, judged by the computed frame; there is a rig for each as well. */
-export const LIGHT_EXERCISES: readonly Exercise[] = [
+export const LIGHT_EXERCISES = [
   {
     id: 'light-white-ground',
-    title: 'An even white background behind a pour',
     recipe: 'pour',
     keepers: 1,
     stock: 8,
@@ -13,11 +12,9 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'scene.ground.reflectance', value: 0.85 },
       { path: 'scene.ground.distance', value: 0.9 },
     ],
-    teaches: 'Give the background its own lights, from both sides and far enough away; the pour keeps its exposure.',
   },
   {
     id: 'light-rim',
-    title: 'A rim light that misses the background',
     recipe: 'powder',
     keepers: 1,
     stock: 8,
@@ -28,11 +25,9 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'flashes[1].angle', value: 0.4 },
       { path: 'flashes[1].power', value: 1 / 128 },
     ],
-    teaches: 'A light behind draws the edge. What spills on a grey ground is seen: ground back, grid on, or darker.',
   },
   {
     id: 'light-freeze',
-    title: 'Freezing at the right power',
     recipe: 'projectile',
     keepers: 1,
     stock: 8,
@@ -43,11 +38,9 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'picture.iso', value: 100 },
       { path: 'picture.aperture', value: 22 },
     ],
-    teaches: 'Less power means a shorter flash. Make up the light with distance, units, aperture or ISO.',
   },
   {
     id: 'light-glass',
-    title: 'A glass without the card’s reflection',
     recipe: 'pour',
     keepers: 1,
     stock: 8,
@@ -66,12 +59,9 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
         tilt: -0.9,
       },
     ],
-    teaches:
-      'A card fills the dark side of a glass, and is seen in it. Turn or move it until the camera no longer sees it.',
   },
   {
     id: 'light-black-room',
-    title: 'A black frame in a lit room',
     recipe: 'projectile',
     keepers: 1,
     stock: 8,
@@ -80,8 +70,5 @@ export const LIGHT_EXERCISES: readonly Exercise[] = [
       { path: 'picture.ambientEv', value: 3 },
       { path: 'picture.shutter', value: 1 },
     ],
-    teaches:
-      'Room light builds up while the shutter is open; the flash does not. Open it for less time, stop ' +
-      'down, and use more flash.',
   },
-]
+] as const satisfies readonly Exercise[]

@@ -24,18 +24,15 @@ export type Quantity =
   | 'energy'
   | 'force'
 
-/** What a number is: quantity, label, limits and unit. */
+/** What a number is: quantity, limits and unit. */
 export interface NumberFacts {
   type: 'number'
   quantity: Quantity
-  label: string
   min: number
   max: number
   /** Unit a bare number is read in and the value is shown in, where not chosen by size. */
   unit?: string
   integer?: boolean
-  /** A line for who does not know the word. */
-  help?: string
   /** Marked on gear in its own unit everywhere: shown in that in both systems. */
   marked?: boolean
 }
@@ -44,24 +41,32 @@ export type NumberField = NumberFacts & { nullable?: boolean }
 /** A field of one of some words. */
 export interface ChoiceField<O extends string = string> {
   type: 'choice'
-  label: string
-  help?: string
   options: readonly O[]
 }
 /** A field of text. */
 export interface TextField {
   type: 'text'
-  label: string
   maxLength: number
   required?: boolean
 }
 /** A field that is on or off. */
 export interface FlagField {
   type: 'flag'
-  label: string
 }
 /** Any field of a set-up. */
-export type Field = NumberField | ChoiceField | TextField | FlagField
+export type Field = (NumberField | ChoiceField | TextField | FlagField) & { id?: string }
+
+/** A field with the id by which its texts are found. */
+export type Identified<F = Field, Id extends string = string> = F & { readonly id: Id }
+
+/** A table of fields, each with its id: its key after that of the table. */
+export const identified = <const Before extends string, const T extends Readonly<Record<string, object>>>(
+  before: Before,
+  table: T,
+): { readonly [K in keyof T & string]: Identified<T[K], `${Before}${K}`> } =>
+  Object.fromEntries(Object.entries(table).map(([key, field]) => [key, { id: `${before}${key}`, ...field }])) as {
+    readonly [K in keyof T & string]: Identified<T[K], `${Before}${K}`>
+  }
 
 /** The field of a figure of a type: the compiler names one that says anything else of it. */
 type FieldOf<V> = [V] extends [boolean]

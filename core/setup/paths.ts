@@ -5,7 +5,7 @@ import {
   FIELDS,
   FLASH_FIELDS,
   FLASH_ROW_FIELDS,
-  type Field,
+  type Identified,
   GROUP_LIGHT,
   HAND_TIME,
   LIST_ITEM_FIELDS,
@@ -29,7 +29,7 @@ function keysOf(path: string): (string | number)[] {
 }
 
 /** Fields inside lists, by the shape of their path. */
-const LISTED: readonly [RegExp, Record<string, Field>][] = [
+const LISTED: readonly [RegExp, Record<string, Identified>][] = [
   [/^flashes\[\d+\]\.table\[\d+\]\.(\w+)$/, FLASH_ROW_FIELDS],
   [/^flashes\[\d+\]\.repeat\[\d+\]\.(\w+)$/, REPEAT_ROW_FIELDS],
   [/^flashes\[\d+\]\.(\w+)$/, FLASH_FIELDS],
@@ -44,8 +44,8 @@ const LISTED: readonly [RegExp, Record<string, Field>][] = [
 ]
 
 /** The field behind a path, lists included; undefined for a path that is none. */
-export function fieldAt(path: string): Field | undefined {
-  if (Object.hasOwn(FIELDS, path)) return (FIELDS as Record<string, Field>)[path]
+export function fieldAt(path: string): Identified | undefined {
+  if (Object.hasOwn(FIELDS, path)) return (FIELDS as Record<string, Identified>)[path]
   for (const [pattern, fields] of LISTED) {
     const key = pattern.exec(path)?.[1]
     if (key !== undefined) return Object.hasOwn(fields, key) ? fields[key] : undefined

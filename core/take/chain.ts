@@ -11,11 +11,19 @@ import { flashLatency } from '../light/pulses'
 import { type MotionInput, type Obstacle, motionOf } from './motion'
 import type { Motion } from '../physics/travel'
 import { midExposure } from '../light/shutter'
+import type { ChainText } from './texts'
 
-/** A stage of the chain with its name. */
+/** A stage of the chain, with what it is called. */
 export interface NamedStage extends Stage {
   id: 'sensor' | 'controller' | 'link' | 'camera' | 'flash' | 'shutter' | 'hand' | 'measured'
-  label: string
+  /** What it is called. */
+  say: ChainText
+}
+
+const LINKED: Readonly<Record<SignalChain['link']['kind'], ChainText>> = {
+  cable: 'chain.link.cable',
+  radio: 'chain.link.radio',
+  optical: 'chain.link.optical',
 }
 
 /** Quadratic drag of the set-up's object, 1/m: as measured, else that of a sphere. */
@@ -207,24 +215,28 @@ export function chainStages(setup: SignalChain): NamedStage[] {
   const { sensor, controller, link, camera, hand } = setup
   const stages: NamedStage[] = []
   const off = heldOf(setup, 'latency')
-  if (off !== null && off !== 0)
-    stages.push({ id: 'measured', label: 'difference from the entered figures', latency: off, jitter: 0 })
-  const linked: NamedStage = { id: 'link', label: `${link.kind} link`, latency: link.latency, jitter: link.jitter }
+  if (off !== null && off !== 0) stages.push({ id: 'measured', say: 'chain.measured', latency: off, jitter: 0 })
+  const linked: NamedStage = { id: 'link', say: LINKED[link.kind], latency: link.latency, jitter: link.jitter }
   if (setup.trigger === 'sensor') {
-    stages.push({ id: 'sensor', label: 'sensor', latency: SENSOR[sensor.kind].latency(setup), jitter: sensor.jitter })
-    stages.push({ id: 'controller', label: 'controller', latency: controller.latency, jitter: controller.jitter })
+    stages.push({
+      id: 'sensor',
+      say: 'chain.sensor',
+      latency: SENSOR[sensor.kind].latency(setup),
+      jitter: sensor.jitter,
+    })
+    stages.push({ id: 'controller', say: 'chain.controller', latency: controller.latency, jitter: controller.jitter })
     stages.push(linked)
   } else if (setup.trigger === 'hand') {
-    stages.push({ id: 'hand', label: 'press on the count', latency: -hand.flinch, jitter: hand.scatter })
+    stages.push({ id: 'hand', say: 'chain.hand', latency: -hand.flinch, jitter: hand.scatter })
     if (setup.flashes.length > 0) stages.push(linked)
   }
   if (setup.method !== 'open-shutter')
-    stages.push({ id: 'camera', label: 'shutter lag', latency: camera.lag, jitter: camera.lagJitter })
+    stages.push({ id: 'camera', say: 'chain.camera', latency: camera.lag, jitter: camera.lagJitter })
   if (setup.method === 'fast-shutter') {
-    stages.push({ id: 'shutter', label: 'to mid exposure', latency: midExposure(setup), jitter: 0 })
+    stages.push({ id: 'shutter', say: 'chain.shutter', latency: midExposure(setup), jitter: 0 })
   } else {
     const flash = flashLatency(setup)
-    stages.push({ id: 'flash', label: 'flash to mid light', latency: flash.latency, jitter: flash.jitter })
+    stages.push({ id: 'flash', say: 'chain.flash', latency: flash.latency, jitter: flash.jitter })
   }
   return stages
 }

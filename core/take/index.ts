@@ -3,4 +3,5 @@ export { type NamedStage, chainStages, dragOf, latencyBeforeDelay, meanInputs, m
 export { type Followed, followed, followedOff, followedScatters } from './followed'
 export { type Nature, natureOf } from './nature'
 export { type Pop, groupTimes, instantsOf, popEnergy, popsOf, timesOfLight, trackOf } from './pops'
+export type { ChainText } from './texts'
 export { type Cause, type CauseKind, type Spread, wantedDelayBeforeChain } from './spread'

@@ -5,6 +5,7 @@ import type { Happening, Held } from '../setup/parts'
 import { type NamedStage, takeTimes } from './chain'
 import type { TakeInputs, TakeTimes } from '../sensors/take'
 import type { Nature } from './nature'
+import type { ChainText } from './texts'
 
 /** `scatter` differs from take to take; `uncertainty` is what the plan may have wrong, the same for every take. */
 export type CauseKind = 'scatter' | 'uncertainty'
@@ -12,7 +13,8 @@ export type CauseKind = 'scatter' | 'uncertainty'
 /** A cause of the spread: its standard deviation, and what of the spread is its part. */
 export interface Cause {
   id: string
-  label: string
+  /** What it is called. */
+  say: ChainText
   kind: CauseKind
   /** Field of the set-up it comes from. */
   path: string
@@ -26,7 +28,7 @@ export interface Cause {
 
 interface UncertainInput {
   id: string
-  label: string
+  say: ChainText
   kind: CauseKind
   path: string
   input: keyof TakeInputs
@@ -58,7 +60,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
   const all: UncertainInput[] = [
     {
       id: 'speed-spread',
-      label: 'speed, take to take',
+      say: 'cause.speed-spread',
       kind: 'scatter',
       path: 'motion.speedSpread',
       input: 'speed',
@@ -66,7 +68,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'speed-error',
-      label: 'speed uncertainty',
+      say: 'cause.speed-error',
       kind: 'uncertainty',
       path: 'motion.speedError',
       input: 'speed',
@@ -74,7 +76,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'subject-distance',
-      label: 'distance to subject',
+      say: 'cause.subject-distance',
       kind: 'uncertainty',
       path: 'subject.distanceError',
       input: 'subjectDistance',
@@ -82,7 +84,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'sensor-position',
-      label: 'sensor position',
+      say: 'cause.sensor-position',
       kind: 'uncertainty',
       path: 'sensor.positionError',
       input: 'sensorPosition',
@@ -90,7 +92,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'sensor-offset',
-      label: 'sensor distance from the path',
+      say: 'cause.sensor-offset',
       kind: 'uncertainty',
       path: 'sensor.positionError',
       input: 'sensorOffset',
@@ -98,7 +100,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'air-temperature',
-      label: 'air temperature',
+      say: 'cause.air-temperature',
       kind: 'uncertainty',
       path: 'air.temperatureError',
       input: 'temperatureC',
@@ -106,7 +108,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'crack-spread',
-      label: 'tear speed, take to take',
+      say: 'cause.crack-spread',
       kind: 'scatter',
       path: 'subject.crackSpeedSpread',
       input: 'crackSpeed',
@@ -114,7 +116,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'crack-error',
-      label: 'tear speed uncertainty',
+      say: 'cause.crack-error',
       kind: 'uncertainty',
       path: 'subject.crackSpeedError',
       input: 'crackSpeed',
@@ -122,7 +124,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'wave-error',
-      label: 'wave speed in the table',
+      say: 'cause.wave-error',
       kind: 'uncertainty',
       path: 'sensor.waveSpeedError',
       input: 'waveSpeed',
@@ -130,7 +132,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'loss-spread',
-      label: 'speed lost, take to take',
+      say: 'cause.loss-spread',
       kind: 'scatter',
       path: 'subject.speedLostSpread',
       input: 'speedLost',
@@ -138,7 +140,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'loss-error',
-      label: 'speed lost, uncertainty',
+      say: 'cause.loss-error',
       kind: 'uncertainty',
       path: 'subject.speedLostError',
       input: 'speedLost',
@@ -146,7 +148,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'phase-spread',
-      label: 'time to the moment, take to take',
+      say: 'cause.phase-spread',
       kind: 'scatter',
       path: 'moment.timeSpread',
       input: 'phaseScale',
@@ -154,7 +156,7 @@ export function uncertainInputs(setup: Held): UncertainInput[] {
     },
     {
       id: 'phase-error',
-      label: 'time to the moment, uncertainty',
+      say: 'cause.phase-error',
       kind: 'uncertainty',
       path: 'moment.timeError',
       input: 'phaseScale',
@@ -238,6 +240,12 @@ const AT_ZERO: ReadonlySet<keyof TakeInputs> = new Set([
   'temperatureC',
 ])
 
+/** Why the first order does not hold, of which cause. */
+export interface FirstOrderReason {
+  say: ChainText
+  figures?: { cause: { say: ChainText } }
+}
+
 /** How far takes scatter about the mean, and how far the mean itself may be off. */
 export interface Spread {
   causes: Cause[]
@@ -247,7 +255,7 @@ export interface Spread {
   uncertainty: number
   /** Whether the first order is good enough; if not, why. */
   firstOrder: boolean
-  firstOrderReason: string | null
+  firstOrderReason: FirstOrderReason | null
 }
 
 /**
@@ -261,17 +269,17 @@ function causeOf(
   entry: UncertainInput,
   slope: number | null,
   here: number | null,
-): { cause: Cause | null; bend: number; reason: string | null } {
+): { cause: Cause | null; bend: number; reason: FirstOrderReason | null } {
   if (slope === 0) return { cause: null, bend: 0, reason: null }
   if (slope === null || !(Math.abs(slope * entry.sigma) < LONGEST_SPREAD))
-    return { cause: null, bend: 0, reason: `${entry.label}: a small change makes no difference to the timing here` }
-  const { id, label, kind, path, input, sigma } = entry
-  const cause: Cause = { id, label, kind, path, derivative: slope, seconds: Math.abs(slope) * sigma, share: 0 }
+    return { cause: null, bend: 0, reason: { say: 'spread.noEffect', figures: { cause: { say: entry.say } } } }
+  const { id, say, kind, path, input, sigma } = entry
+  const cause: Cause = { id, say, kind, path, derivative: slope, seconds: Math.abs(slope) * sigma, share: 0 }
   if (here === null) return { cause, bend: 0, reason: null }
   const off = (z: number): TakeInputs => ({ ...mean, [input]: offMean(entry, mean[input], z) })
   const [plus, minus] = [wantedDelayBeforeChain(setup, drag, off(1)), wantedDelayBeforeChain(setup, drag, off(-1))]
   if (plus === null || (minus === null && !AT_ZERO.has(input)) || (!possible(off(-3)) && !AT_ZERO.has(input))) {
-    return { cause, bend: 0, reason: `${label}: part of the spread is physically impossible` }
+    return { cause, bend: 0, reason: { say: 'spread.impossible', figures: { cause: { say } } } }
   }
   return { cause, bend: minus === null ? 0 : Math.abs(plus + minus - 2 * here) / 2, reason: null }
 }
@@ -282,7 +290,7 @@ function flinchCause({ trigger, hand }: Pick<Setup, 'trigger' | 'hand'>): Cause[
   return [
     {
       id: 'hand-flinch',
-      label: 'average press error',
+      say: 'cause.hand-flinch',
       kind: 'uncertainty',
       path: 'hand.flinchError',
       derivative: -1,
@@ -313,7 +321,7 @@ function latencyCause({ posterior }: Pick<Setup, 'posterior'>): Cause[] {
   const seconds = Math.sqrt(posterior!.covariance[at]![at]!)
   const path = STAGE_PATHS.measured
   return [
-    { id: 'latency-error', label: 'latency of the chain', kind: 'uncertainty', path, derivative: 1, seconds, share: 0 },
+    { id: 'latency-error', say: 'cause.latency-error', kind: 'uncertainty', path, derivative: 1, seconds, share: 0 },
   ]
 }
 
@@ -356,7 +364,7 @@ export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: 
     if (stage.jitter > 0)
       causes.push({
         id: `${stage.id}-jitter`,
-        label: stage.label,
+        say: stage.say,
         kind: 'scatter',
         path: STAGE_PATHS[stage.id],
         derivative: 1,
@@ -375,7 +383,7 @@ export function spreadOf(setup: Held & Pick<Setup, 'trigger' | 'hand'>, nature: 
   const bend = parts.reduce((most, part) => Math.max(most, part.bend), 0)
   const firstOrderReason =
     parts.find(part => part.reason !== null)?.reason ??
-    (bend > 0.1 * total && total > 0 ? 'timing is not proportional over this spread' : null)
+    (bend > 0.1 * total && total > 0 ? { say: 'spread.bends' as const } : null)
   return {
     causes,
     scatter: Math.sqrt(variance.scatter),

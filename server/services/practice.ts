@@ -21,6 +21,7 @@ import {
   freshCopy,
   switchedOn,
 } from '../../core'
+import { exerciseText } from '../../shared/texts/practice'
 import { localDay } from '../../shared/units/day'
 import type { Database } from '../database/client'
 import { type PracticeOutcome, practiceShots, practices, setups, shoots } from '../database/schema'
@@ -73,7 +74,7 @@ export async function beginPractice(
 ): Promise<SetupRecord> {
   const exercise = exerciseById(id)
   if (!exercise) throw notFound('exercise')
-  const setup = exerciseSetup(exercise)
+  const setup = { ...exerciseSetup(exercise), name: exerciseText(exercise).title }
   const shootId = await practiceShoot(db, studioId)
   return db.transaction(async tx => {
     const record = await createSetup(tx, studioId, shootId, setup)
@@ -213,7 +214,7 @@ async function firedAt(db: Database, setupId: string, number: number): Promise<D
 
 /** How an exercise stands. The truth is in it only once it was revealed. */
 export interface PracticeState {
-  exercise: Pick<Exercise, 'id' | 'title' | 'teaches' | 'keepers' | 'stock'>
+  exercise: Pick<Exercise, 'id' | 'name' | 'keepers' | 'stock'>
   shots: number
   stock: number
   revealed: boolean
@@ -223,9 +224,9 @@ export interface PracticeState {
 
 export async function practiceState(db: Database, studioId: string, setupId: string): Promise<PracticeState> {
   const { exercise, state, revealedAt, outcome } = await getPractice(db, studioId, setupId)
-  const { id, title, teaches, keepers, stock } = exercise
+  const { id, name, keepers, stock } = exercise
   const base = {
-    exercise: { id, title, teaches, keepers, stock },
+    exercise: { id, ...(name === undefined ? {} : { name }), keepers, stock },
     shots: state.fired,
     stock: Math.max(0, stock - state.fired),
     revealed: revealedAt !== null,

@@ -1,6 +1,6 @@
 import ical from 'ical-generator'
 import Papa from 'papaparse'
-import { type CautionId, cautionsOf, packingOf, type Setup } from '../../core'
+import { type CautionId, type PackedItem, cautionsOf, packingOf, type Setup } from '../../core'
 import { type DayPlan, type DayPlanInput, type ShootDay, clockText, propOf } from '../../core/day'
 import { quotedCell, safeCell } from '../text/cells'
 
@@ -50,13 +50,16 @@ export function callsOf(planned: Planned): Call[] {
 }
 
 /** Everything to bring, gear that several set-ups take counted once. */
-export function packingOfDay({ plan, setups }: Planned): { name: string; count: number }[] {
-  const most = new Map<string, number>()
+export function packingOfDay({ plan, setups }: Planned): PackedItem[] {
+  const most = new Map<string, PackedItem>()
   for (const { id } of plan.rows) {
     const setup = setups.get(id)
-    for (const { name, count } of setup ? packingOf(setup) : []) most.set(name, Math.max(most.get(name) ?? 0, count))
+    for (const item of setup ? packingOf(setup) : []) {
+      const key = `${item.kind} ${item.name ?? item.length ?? ''}`
+      most.set(key, { ...item, count: Math.max(most.get(key)?.count ?? 0, item.count) })
+    }
   }
-  return [...most].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name))
+  return [...most.values()]
 }
 
 /** Props of a kind that a day takes, what is there, and what is still to be bought or made. */

@@ -84,7 +84,7 @@ function valueOf(field: Field, text: string, unit: string): string | number | bo
   return 'error' in parsed ? undefined : parsed.value
 }
 
-const time: NumberField = { type: 'number', quantity: 'time', label: 'Duration', min: 0, max: 1, unit: 's' }
+const time: NumberField = { type: 'number', quantity: 'time', min: 0, max: 1, unit: 's' }
 
 class LineMistake extends Error {
   constructor(

@@ -1,4 +1,5 @@
-import { FIELDS, type FieldPath, FLASH_FIELDS, type FlashSetup, type NumberField } from '../../core'
+import { FIELDS, type FieldPath, FLASH_FIELDS, type FlashSetup, type Identified, type NumberField } from '../../core'
+import { labelOf } from '../texts/fields'
 
 type FlashKey = keyof typeof FLASH_FIELDS & keyof FlashSetup
 
@@ -121,13 +122,13 @@ const LEFT_OUT = /^(tests|crew|kit)\./
 
 function termsOf(): Term[] {
   const found: Term[] = []
-  for (const [path, field] of Object.entries(FIELDS) as [FieldPath, { type: string; label: string }][]) {
+  for (const [path, field] of Object.entries(FIELDS) as [FieldPath, Identified][]) {
     if (!isNumber(field) || LEFT_OUT.test(path)) continue
-    for (const words of new Set([plain(field.label), ...(SAID[path]?.split('|') ?? [])])) found.push({ words, path })
+    for (const words of new Set([plain(labelOf(field)), ...(SAID[path]?.split('|') ?? [])])) found.push({ words, path })
   }
-  for (const [key, field] of Object.entries(FLASH_FIELDS) as [FlashKey, { type: string; label: string }][]) {
+  for (const [key, field] of Object.entries(FLASH_FIELDS) as [FlashKey, Identified][]) {
     if (!isNumber(field)) continue
-    for (const words of new Set([plain(field.label), ...(SAID_OF_LIGHT[key]?.split('|') ?? [])]))
+    for (const words of new Set([plain(labelOf(field)), ...(SAID_OF_LIGHT[key]?.split('|') ?? [])]))
       found.push({ words, key })
   }
   return found.sort((a, b) => b.words.length - a.words.length)

@@ -9,6 +9,7 @@ import {
   FLASH_FIELDS,
   FLASH_ROW_FIELDS,
   type Field,
+  type Identified,
   HAND_TIME,
   LISTS,
   LIST_ITEM_FIELDS,
@@ -36,54 +37,60 @@ import {
   fieldsOf,
   withinLimits,
 } from '../../core'
+import { labelOf } from '../texts/fields'
 import { allowedText } from '../units'
 import { isDate } from './dates'
 import { type Part, listOf } from './list'
 import { type Checked, check } from './validate'
 
+/** A field of the core’s tables, or one with a name of its own. */
+type Called = Field & ({ id: string; label?: never } | { label: string })
+
 /**
  * One schema of a field, from the core's table of fields. Strict: a number is a number, not a text that looks like one.
  */
-export function fieldSchema(field: Field): yup.AnySchema {
+export function fieldSchema(field: Called): yup.AnySchema {
+  const name = field.label ?? labelOf(field)
   switch (field.type) {
     case 'text': {
-      const text = yup.string().strict().max(field.maxLength, `${field.label}: at most ${field.maxLength} characters`)
+      const text = yup.string().strict().max(field.maxLength, `${name}: at most ${field.maxLength} characters`)
       return field.required
         ? text
             .trim('Remove the spaces at the beginning and end')
-            .min(1, `${field.label} is missing`)
-            .required(`${field.label} is missing`)
-        : text.defined(`${field.label} is missing`)
+            .min(1, `${name} is missing`)
+            .required(`${name} is missing`)
+        : text.defined(`${name} is missing`)
     }
     case 'flag':
-      return yup.boolean().strict().required(`${field.label} is missing`)
+      return yup.boolean().strict().required(`${name} is missing`)
     case 'choice':
       return yup
         .string()
         .strict()
-        .oneOf([...field.options], `${field.label}: one of ${field.options.join(', ')}`)
-        .required(`${field.label} is missing`)
+        .oneOf([...field.options], `${name}: one of ${field.options.join(', ')}`)
+        .required(`${name} is missing`)
     case 'number': {
-      const allowed = `${field.label}: allowed is ${allowedText(field)}`
+      const allowed = `${name}: allowed is ${allowedText(field)}`
       let number = yup
         .number()
         .strict()
-        .typeError(`${field.label} must be a number`)
+        .typeError(`${name} must be a number`)
         .test('finite', allowed, value => value === null || value === undefined || Number.isFinite(value))
         .min(field.min, allowed)
         .max(field.max, allowed)
-      if (field.integer) number = number.integer(`${field.label}: whole numbers only`)
-      return field.nullable
-        ? number.nullable().defined(`${field.label} is missing`)
-        : number.required(`${field.label} is missing`)
+      if (field.integer) number = number.integer(`${name}: whole numbers only`)
+      return field.nullable ? number.nullable().defined(`${name} is missing`) : number.required(`${name} is missing`)
     }
   }
 }
 
-type Tree = { [key: string]: Tree | Field }
+type Tree = { [key: string]: Tree | Identified }
 
 /** An object schema from fields with dotted paths; unknown fields are refused by name. */
-export function objectSchema(fields: Record<string, Field>, extra: Record<string, Part> = {}): yup.AnyObjectSchema {
+export function objectSchema(
+  fields: Record<string, Identified>,
+  extra: Record<string, Part> = {},
+): yup.AnyObjectSchema {
   const tree: Tree = {}
   for (const [path, field] of Object.entries(fields)) {
     const keys = path.split('.')
@@ -95,7 +102,8 @@ export function objectSchema(fields: Record<string, Field>, extra: Record<string
   const build = (node: Tree, more: Record<string, Part>): yup.AnyObjectSchema => {
     const shape: Record<string, Part> = { ...more }
     for (const [key, child] of Object.entries(node)) {
-      shape[key] = typeof (child as Field).type === 'string' ? fieldSchema(child as Field) : build(child as Tree, {})
+      shape[key] =
+        typeof (child as Identified).type === 'string' ? fieldSchema(child as Identified) : build(child as Tree, {})
     }
     return plainObject(shape)
   }
@@ -236,7 +244,10 @@ const evidenceSchema = objectSchema(EVIDENCE_FIELDS, {
   const { kind, value } = entry as { kind?: EvidenceKind; value?: number }
   const field = kind === undefined ? undefined : READINGS[kind]
   if (!field || value === undefined || (value >= field.min && value <= field.max)) return true
-  return this.createError({ path: `${this.path}.value`, message: `${field.label} from ${field.min} to ${field.max}` })
+  return this.createError({
+    path: `${this.path}.value`,
+    message: `${labelOf(field)}: allowed is ${allowedText(field)}`,
+  })
 })
 const markSchema = plainObject({
   path: fieldPath,

@@ -200,7 +200,7 @@ export function dialCardText(plan: Plan, system: System = 'metric', many: Played
   if (timing.moment !== null)
     rows.push(['  moment', `${show(timing.moment, 'time', { figures: 4 })}, ${setup.moment.phase}`])
   const mostly = spread.causes.find(c => c.kind === 'scatter') ?? spread.causes[0]
-  rows.push(['Scatter', `±${show(spread.scatter, 'time')}${mostly ? `, mostly ${mostly.label}` : ''}`])
+  rows.push(['Scatter', `±${show(spread.scatter, 'time')}${mostly ? `, mostly ${tell(mostly.say)}` : ''}`])
   if (many !== null) {
     rows.push(['Keeper', keeperLine(plan, many, system)])
     if (plan.keeper.stop === null)

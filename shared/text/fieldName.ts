@@ -1,11 +1,12 @@
-import { type Setup, fieldAt } from '../../core'
+import type { Setup } from '../../core'
+import { labelAt } from '../texts/fields'
 import { format } from '../units'
 
 /**
  * What a field of a set-up is called where it stands alone: of a light or card with its name, of a row with its power.
  */
 export function fieldName(setup: Setup, path: string): string {
-  const name = fieldAt(path)?.label ?? path
+  const name = labelAt(path)
   const card = /^scene\.cards\[(\d+)\]/.exec(path)
   if (card) return `${setup.scene.cards[Number(card[1])]?.name ?? 'Card'}: ${name}`
   const light = /^flashes\[(\d+)\](?:\.table\[(\d+)\])?/.exec(path)

@@ -1,4 +1,4 @@
-import type { LightGoalId, MistakeId } from '../../core'
+import type { Exercise, ExerciseId, LightGoalId, MistakeId } from '../../core'
 
 /** What each mistake is called, and what is learnt from it. */
 export const MISTAKE_TEXTS: Readonly<Record<MistakeId, { title: string; lesson: string }>> = {
@@ -61,3 +61,74 @@ export const LIGHT_GOAL_TEXTS: Readonly<Record<LightGoalId, string>> = {
   'room': 'Frame without flash black, at least 6 stops under',
   'open': 'The shutter is still open when the flash fires',
 }
+
+/** What an exercise of the list is called, and what there is to learn. */
+export const EXERCISE_TEXTS: Readonly<Record<ExerciseId, { title: string; teaches: string }>> = {
+  'cracker-beam': {
+    title: 'Ball through a cracker, fired by a beam',
+    teaches: 'Reading how far past the mark the ball is, and dialling that away in one take.',
+  },
+  'cracker-report': {
+    title: 'Ball through a cracker, fired by the shot’s report',
+    teaches: 'The whole flight is uncertain now, not only the last stretch: a wider search, the same reading.',
+  },
+  'cracker-tired': {
+    title: 'A launcher that loses power',
+    teaches: 'Each take is a little slower. Spot the drift and trust the latest takes.',
+  },
+  'balloon-click': {
+    title: 'Balloon fired by its bang, microphone too sensitive',
+    teaches:
+      'The shutter’s own click sets the flash off. Find a threshold between click and bang, then the delay, by ' +
+      'early and late alone.',
+  },
+  'coffee-cloud': {
+    title: 'Cream into iced coffee',
+    teaches: 'A slow moment with a wide window: the delay counts from the beam to the cloud, not to the surface.',
+  },
+  'milk-crown': {
+    title: 'Crown in milk',
+    teaches: 'You can only tell early, on time or late. Let each verdict halve the range.',
+  },
+  'tea-sheet': {
+    title: 'Tea over a jug, lights too strong',
+    teaches: 'At full power the light lasts too long and the tea smears. Less power, a wider aperture, then the delay.',
+  },
+  'chalk-sync': {
+    title: 'Chalk clap at sync speed',
+    teaches: 'Here the shutter lag is part of the chain, and no two claps are alike.',
+  },
+  'top-apex': {
+    title: 'Spinning top at its apex',
+    teaches: 'Near the apex everything is slow, so the window is wide; but the height of the toss varies.',
+  },
+  'light-white-ground': {
+    title: 'An even white background behind a pour',
+    teaches: 'Give the background its own lights, from both sides and far enough away; the pour keeps its exposure.',
+  },
+  'light-rim': {
+    title: 'A rim light that misses the background',
+    teaches: 'A light behind draws the edge. What spills on a grey ground is seen: ground back, grid on, or darker.',
+  },
+  'light-freeze': {
+    title: 'Freezing at the right power',
+    teaches: 'Less power means a shorter flash. Make up the light with distance, units, aperture or ISO.',
+  },
+  'light-glass': {
+    title: 'A glass without the card’s reflection',
+    teaches:
+      'A card fills the dark side of a glass, and is seen in it. Turn or move it until the camera no longer sees it.',
+  },
+  'light-black-room': {
+    title: 'A black frame in a lit room',
+    teaches:
+      'Room light builds up while the shutter is open; the flash does not. Open it for less time, stop ' +
+      'down, and use more flash.',
+  },
+}
+
+const LISTED: Readonly<Record<string, { title: string; teaches: string }>> = EXERCISE_TEXTS
+
+/** The same for one that was begun: a set-up of one's own goes by its name. */
+export const exerciseText = ({ id, name = '' }: Pick<Exercise, 'id' | 'name'>): { title: string; teaches: string } =>
+  LISTED[id] ?? { title: name, teaches: 'Your own set-up, on a rig that is as far off as your plan says it may be.' }

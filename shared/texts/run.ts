@@ -1,4 +1,4 @@
-import type { CallText, StepText } from '../../core'
+import type { CallText, StepText, calibration } from '../../core'
 
 /** What is called in the dark. */
 export const CALL_TEXTS: Readonly<Record<CallText, string>> = {
@@ -45,4 +45,10 @@ export const STEP_TEXTS: Readonly<Record<StepText, string>> = {
   'step.lights': 'Room lights on.',
   'step.look': 'Early, on or late? Sharp, exposed, clean?',
   'step.reset': 'Work through the reset list, then go again. Change one thing only.',
+}
+
+/** Why a delay is proposed. */
+export const PROPOSAL_TEXTS: Readonly<Record<calibration.ProposalReason, string>> = {
+  likeliest: 'most likely on time',
+  halves: 'splits the remaining range in half',
 }

@@ -1,4 +1,5 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
+import { labelOf } from '~~/shared/texts/fields'
 import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import FieldInput from '~/components/inputs/FieldInput.vue'
@@ -17,7 +18,7 @@ function row(path: keyof typeof FIELDS, value: FigureValue, more: Record<string,
   const wrapper = mount(FieldInput, {
     global: { stubs: { UiPickOne: true, USwitch: true, KnowSourceMark: true } },
     attachTo: document.body,
-    props: { field, value, label: field.label, path, change, ...more },
+    props: { field, value, label: labelOf(field), path, change, ...more },
   })
   const input = wrapper.get('input')
   const typed = (): string => input.element.value.replace(/[\u00a0\u202f]/g, ' ')

@@ -68,7 +68,7 @@ test('a set-up of one’s own is rehearsed: a copy of it, on a rig it does not k
   expect(id).not.toBe(mine.id)
   expect(setup).toMatchObject({ name: `Rehearsal: ${mine.setup.name}`, recipe: mine.setup.recipe, delay: null })
   expect(await practiceState(own.db, own.studioId, id)).toMatchObject({
-    exercise: { id: 'own', title: setup.name, keepers: 1, stock: 12 },
+    exercise: { id: 'own', name: setup.name, keepers: 1, stock: 12 },
     shots: 0,
     truth: null,
   })

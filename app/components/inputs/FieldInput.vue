@@ -2,6 +2,7 @@
 import type { Field, FigureSource, FigureValue, NumberField } from '~~/core'
 import { format, formatEntry, parseField } from '~~/shared/units'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { helpOf } from '~~/shared/texts/fields'
 
 /**
  * One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up
@@ -15,6 +16,7 @@ const {
   change,
   shown = undefined,
   bare = false,
+  helpText = undefined,
   typed = true,
   assumed = null,
   assumedAs = 'assumed',
@@ -27,6 +29,8 @@ const {
   path: string
   /** Takes a new value; gives what is wrong with it, empty where nothing is. */
   change: (value: FigureValue) => string
+  /** A line of help of its own; else that of the field. */
+  helpText?: string | undefined
   /** Shown in place of the value while something is tried. */
   shown?: FigureValue | undefined
   /** What the sums go by while nothing is entered; null: they go by nothing. */
@@ -98,7 +102,7 @@ function commit(): void {
 function take(): void {
   if (field.type === 'text') {
     if (field.required && text.value.trim() === '') {
-      error.value = `${field.label} is missing`
+      error.value = `${label} is missing`
       return
     }
     error.value = text.value.length > field.maxLength ? `At most ${field.maxLength} characters` : ''
@@ -152,10 +156,10 @@ const heldText = computed(() => {
 })
 
 /** A line for who does not know the word, shown while the row is at hand. */
-const help = computed(() => ('help' in field ? field.help : undefined))
+const help = computed(() => helpText ?? helpOf(field))
 const described = computed(() => {
   if (error.value) return `${id}-error`
-  const parts = [help.value ? `${id}-help` : '', assumption.value && assumedAs ? `${id}-assumed` : '']
+  const parts = [help.value && !bare ? `${id}-help` : '', assumption.value && assumedAs ? `${id}-assumed` : '']
   return parts.filter(Boolean).join(' ') || undefined
 })
 

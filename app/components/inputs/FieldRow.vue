@@ -11,6 +11,7 @@ import {
   sourceOf,
   valueAt,
 } from '~~/core'
+import { labelOf } from '~~/shared/texts/fields'
 
 /** A field of the set-up at hand, by its path. */
 const { path, label = '' } = defineProps<{ path: string; label?: string }>()
@@ -33,7 +34,7 @@ const change = (next: FigureValue): string => store.change([{ path, value: next 
     :value="value"
     :shown="shown"
     :path="path"
-    :label="label || field.label"
+    :label="label || labelOf(field)"
     :assumed="assumed"
     :mark="mark"
     :typed="typed"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FIELDS, type FigureValue, type NumberField, isTyped, micAt, soundDistance, sourceOf } from '~~/core'
+import { FIELDS, type FigureValue, isTyped, micAt, soundDistance, sourceOf } from '~~/core'
 import { SOUND_OF } from '~~/shared/text/dialCard'
 
 /** How far a microphone is from what it hears: one entry, which moves it beside the travel. */
@@ -7,7 +7,6 @@ const { ask = '' } = defineProps<{ ask?: string }>()
 const store = useSetupStore()
 
 const PATH = 'sensor.offset'
-const FIELD: NumberField = { ...FIELDS[PATH], label: 'Microphone', help: 'Straight from one to the other' }
 const label = computed(() => (store.setup ? `Microphone to ${SOUND_OF[store.setup.sensor.source]}` : ''))
 const value = computed(() => (store.setup ? Number(soundDistance(store.setup).toPrecision(12)) : undefined))
 const shown = computed(() => (store.preview ? Number(soundDistance(store.preview).toPrecision(12)) : undefined))
@@ -28,11 +27,12 @@ function change(next: FigureValue): string {
 
 <template>
   <InputsFieldInput
-    :field="FIELD"
+    :field="FIELDS[PATH]"
     :value="value"
     :shown="shown"
     :path="PATH"
     :label="ask || label"
+    help-text="Straight from one to the other, e.g. 0.4 m"
     :mark="mark"
     :typed="typed"
     :change="change"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { KIT_FIGURES, KIT_KINDS, type KitKind } from '~~/core'
+import { labelOf } from '~~/shared/texts/fields'
 import { KIT_GIVES, KIT_LABELS } from '~~/shared/texts/choices'
 
 /** What an empty kit will hold, kind by kind, what a set-up takes from each, and a first step at each. */
@@ -9,7 +10,7 @@ const emit = defineEmits<{ add: [kind: KitKind]; leaflet: []; import: [] }>()
 const figures = (kind: KitKind): string =>
   Object.values(KIT_FIGURES[kind])
     .slice(0, 4)
-    .map(field => field.label.toLowerCase())
+    .map(field => labelOf(field).toLowerCase())
     .join(', ')
 </script>
 

@@ -8,6 +8,7 @@ import {
   type LeafletDuration,
   flashFromLeaflet,
 } from '~~/core'
+import { labelOf } from '~~/shared/texts/fields'
 import { ApiError } from '~/services/api'
 
 /** A flash from the few figures that a leaflet has; the rest is estimated by its kind, and marked. */
@@ -34,9 +35,11 @@ const said = ref<Omit<FlashLeaflet, 'durations'>>({
 })
 
 type Key = keyof Omit<FlashLeaflet, 'durations'>
-const MEASURE: Field = { type: 'choice', label: 'Measured as', options: ['t05', 't01'] }
-const DURATION: Field = { ...FLASH_ROW_FIELDS.t05, label: 'Duration', help: 'Such as 1/11000 or 90 µs' }
-const LINE_FIELDS = { power: FLASH_FIELDS.power, duration: DURATION, measure: MEASURE } as const
+const LINE_FIELDS = {
+  power: { label: labelOf(FLASH_FIELDS.power), field: FLASH_FIELDS.power },
+  duration: { label: 'Duration', field: FLASH_ROW_FIELDS.t05 },
+  measure: { label: 'Measured as', field: { type: 'choice', options: ['t05', 't01'] } },
+} as const satisfies Record<string, { label: string; field: Field }>
 const ABOVE: { key: Key; field: Field; label: string }[] = [
   { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'Name of the flash' },
   { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Power supply' },
@@ -112,19 +115,19 @@ async function add(): Promise<void> {
       <table class="w-full">
         <thead class="text-left text-[11px] text-(--ink-soft)">
           <tr>
-            <th v-for="(field, key) in LINE_FIELDS" :key="key" class="font-normal">{{ field.label }}</th>
+            <th v-for="({ label }, key) in LINE_FIELDS" :key="key" class="font-normal">{{ label }}</th>
             <th><span class="sr-only">Remove</span></th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(line, i) in lines" :key="i" :data-line="i">
-            <td v-for="(field, key) in LINE_FIELDS" :key="key" class="line">
+            <td v-for="({ field, label }, key) in LINE_FIELDS" :key="key" class="line">
               <InputsFieldInput
                 bare
                 :field="field"
                 :value="line[key]"
                 :path="`leaflet.${key}`"
-                :label="`${field.label}, line ${i + 1}`"
+                :label="`${label}, line ${i + 1}`"
                 :change="value => setLine(i, key, value)"
               />
             </td>

@@ -12,6 +12,7 @@ import {
 } from '~~/core'
 import type { KitRecord } from '~/services/api'
 import { KIT_LABELS } from '~~/shared/texts/choices'
+import { labelOf } from '~~/shared/texts/fields'
 
 /** An item of kit: every figure edited in place, rated or measured, with its date, and which set-ups took it. */
 const { record } = defineProps<{ record: KitRecord }>()
@@ -20,8 +21,10 @@ const store = useKitStore()
 const failure = ref('')
 
 const item = computed(() => record.item)
-const name: Field = { type: 'text', label: 'Name', maxLength: 120, required: true }
-const notes: Field = { type: 'text', label: 'Notes', maxLength: 2000 }
+const TEXTS = {
+  name: { label: 'Name', field: { type: 'text', maxLength: 120, required: true } satisfies Field },
+  notes: { label: 'Notes', field: { type: 'text', maxLength: 2000 } satisfies Field },
+} as const
 const today = (): string => localDay()
 
 const save = (next: KitItem): string => store.change(record.id, next)[0]?.reason ?? ''
@@ -38,12 +41,12 @@ function setMark(key: string, part: { basis?: Basis; date?: string }): void {
   })
 }
 const differing = (key: string) => (record.usedBy ?? []).filter(use => use.differs.includes(key))
-const labelOf = (key: string): string =>
-  key === 'table'
-    ? 'durations'
-    : key === 'repeat'
-      ? 'repeating mode'
-      : (KIT_FIGURES[item.value.kind][key]?.label.toLowerCase() ?? key)
+const labelOfFigure = (key: string): string => {
+  const field = KIT_FIGURES[item.value.kind][key]
+  return field ? labelOf(field).toLowerCase() : key
+}
+const namedFigure = (key: string): string =>
+  key === 'table' ? 'durations' : key === 'repeat' ? 'repeating mode' : labelOfFigure(key)
 
 async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
@@ -105,28 +108,28 @@ async function run(what: () => Promise<unknown>): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(field, key) in { name, notes }" :key="key">
-            <td>{{ field.label }}</td>
+          <tr v-for="({ field, label }, key) in TEXTS" :key="key">
+            <td>{{ label }}</td>
             <td colspan="4" class="wide">
               <InputsFieldInput
                 bare
                 :field="field"
                 :value="item[key]"
                 :path="key"
-                :label="field.label"
+                :label="label"
                 :change="value => save({ ...item, [key]: value })"
               />
             </td>
           </tr>
           <tr v-for="(field, key) in KIT_FIGURES[item.kind]" :key="key" :data-figure="key">
-            <td>{{ field.label }}</td>
+            <td>{{ labelOf(field) }}</td>
             <td>
               <InputsFieldInput
                 bare
                 :field="field"
                 :value="item.figures[key]"
                 :path="`${item.kind}.${key}`"
-                :label="field.label"
+                :label="labelOf(field)"
                 :typed="item.marks[key]!.basis !== 'assumed'"
                 :change="setFigure(String(key))"
               />
@@ -135,7 +138,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
             <td v-else>
               <KitBasis
                 :basis="item.marks[key]!.basis"
-                :label="field.label"
+                :label="labelOf(field)"
                 @choose="basis => setMark(String(key), { basis })"
               />
             </td>
@@ -145,7 +148,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 class="date"
                 :data-empty="item.marks[key]!.date === ''"
                 :value="item.marks[key]!.date"
-                :aria-label="`Date of ${field.label}`"
+                :aria-label="`Date of ${labelOf(field)}`"
                 @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"
               />
             </td>
@@ -197,7 +200,9 @@ async function run(what: () => Promise<unknown>): Promise<void> {
             use.name
           }}</NuxtLink>
           <span class="text-(--ink-soft)">{{
-            use.differs.length > 0 ? `, except for ${use.differs.map(labelOf).join(', ')}` : ', all figures the same'
+            use.differs.length > 0
+              ? `, except for ${use.differs.map(namedFigure).join(', ')}`
+              : ', all figures the same'
           }}</span>
         </li>
       </ul>

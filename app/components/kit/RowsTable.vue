@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="Row extends { power: number }">
-import { type FigureValue, MOST_FLASH_ROWS, type NumberField } from '~~/core'
+import { type FigureValue, type Identified, MOST_FLASH_ROWS, type NumberField } from '~~/core'
+import { labelOf } from '~~/shared/texts/fields'
 
 /** Figures of a flash at each power, edited in place; `extra` cells follow the figures. */
 const {
@@ -12,7 +13,7 @@ const {
   least = 0,
 } = defineProps<{
   rows: readonly Row[]
-  fields: Record<string, NumberField>
+  fields: Record<string, Identified<NumberField>>
   /** What the rows are called in paths and labels. */
   name: string
   headings?: readonly string[]
@@ -44,7 +45,7 @@ function add(): void {
       <thead>
         <tr>
           <th v-for="(field, key) in fields" :key="key">
-            {{ field.label }}
+            {{ labelOf(field) }}
           </th>
           <th v-for="heading in headings" :key="heading">
             {{ heading }}
@@ -60,7 +61,7 @@ function add(): void {
               :field="field"
               :value="(row as Record<string, number | null>)[key]"
               :path="`${name}[${i}].${key}`"
-              :label="`${field.label}, row ${i + 1}`"
+              :label="`${labelOf(field)}, row ${i + 1}`"
               :typed="(row as { basis?: string }).basis !== 'assumed'"
               :change="edit(i, String(key))"
             />

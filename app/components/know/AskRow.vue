@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { fieldAt, marked, newSetup, sensorOf, sourceOf, unknownChanges, withChanges } from '~~/core'
+import { marked, newSetup, sensorOf, sourceOf, unknownChanges, withChanges } from '~~/core'
 import { QUESTIONS } from '~~/shared/texts/knowledge'
+import { labelAt } from '~~/shared/texts/fields'
 
 /** One thing that people know, or do not. */
 const { path } = defineProps<{ path: string }>()
@@ -10,9 +11,7 @@ const store = useSetupStore()
 const listens = computed(
   () => /^sensor\.(?:position|offset)$/.test(path) && store.setup !== null && sensorOf(store.setup).listens,
 )
-const question = computed(
-  () => QUESTIONS[listens.value ? 'sensor.offset' : path] ?? { ask: fieldAt(path)?.label ?? path },
-)
+const question = computed(() => QUESTIONS[listens.value ? 'sensor.offset' : path] ?? { ask: labelAt(path) })
 const known = computed(() => store.setup !== null && sourceOf(store.setup, path).from !== 'assumed')
 function forget(): void {
   const { setup } = store

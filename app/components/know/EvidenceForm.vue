@@ -19,6 +19,7 @@ import {
   readingError,
   sensorOf,
 } from '~~/core'
+import { labelOf } from '~~/shared/texts/fields'
 import { checkSetup } from '~~/shared/schemas/setup'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
 
@@ -67,14 +68,7 @@ const meter = reactive<{ aperture: number | null; iso: number }>({ aperture: nul
 const bare = computed(() => assess({ ...plan.entered, evidence: [] }))
 /** Stops against correct, as a frame shows it. */
 const correct = ref<number | null>(null)
-const CORRECT: NumberField = {
-  type: 'number',
-  quantity: 'stops',
-  label: 'or against correct exposure',
-  min: -12,
-  max: 12,
-  nullable: true,
-}
+const CORRECT: NumberField = { type: 'number', quantity: 'stops', min: -12, max: 12, nullable: true }
 function setCorrect(value: FigureValue): string {
   correct.value = typeof value === 'number' ? value : null
   if (correct.value !== null)
@@ -82,16 +76,10 @@ function setCorrect(value: FigureValue): string {
   return ''
 }
 const METER: Record<'aperture' | 'iso', NumberField> = {
-  aperture: {
-    type: 'number',
-    quantity: 'aperture',
-    label: 'or a flash meter gives',
-    min: 0.5,
-    max: 256,
-    nullable: true,
-  },
-  iso: { type: 'number', quantity: 'iso', label: 'at', min: 6, max: 102_400 },
+  aperture: { type: 'number', quantity: 'aperture', min: 0.5, max: 256, nullable: true },
+  iso: { type: 'number', quantity: 'iso', min: 6, max: 102_400 },
 }
+const METER_LABELS = { aperture: 'or a flash meter gives', iso: 'at' } as const
 function setMeter(key: 'aperture' | 'iso', value: FigureValue): string {
   if (key === 'iso') meter.iso = Number(value)
   else meter.aperture = typeof value === 'number' ? value : null
@@ -106,7 +94,7 @@ const rows = computed<{ key: keyof Evidence; field: Field; label: string; assume
       {
         key: 'value',
         field: { ...READINGS[kind.value], nullable: edge.value !== null },
-        label: READINGS[kind.value].label,
+        label: labelOf(READINGS[kind.value]),
         ...(edge.value === null ? {} : { assumed: edge.value, assumedAs: 'the edge of the picture' }),
       },
       ...(withDelay.value
@@ -208,7 +196,7 @@ function add(): void {
         :field="CORRECT"
         :value="correct"
         path="seen.correct"
-        :label="CORRECT.label"
+        label="or against correct exposure"
         :change="setCorrect"
       />
       <InputsFieldInput
@@ -217,7 +205,7 @@ function add(): void {
         :field="field"
         :value="meter[key]"
         :path="`seen.meter.${key}`"
-        :label="field.label"
+        :label="METER_LABELS[key]"
         :change="value => setMeter(key, value)"
       />
     </template>

@@ -8,7 +8,6 @@ const lab = useLabStore()
 const fieldOf = (field: Extract<LabField, { type: 'number' }>): Field => ({
   type: 'number',
   quantity: field.quantity,
-  label: LAB.tell(field.label),
   min: field.min,
   max: field.max,
   nullable: true,

@@ -4,6 +4,7 @@ import type { PictureRecord } from '~/services/api'
 import { VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
 import type { Verdict } from '~~/shared/takes/input'
 import type { Look } from './ZoomPane.vue'
+import { labelAt } from '~~/shared/texts/fields'
 
 /** A picture with the take it belongs to. */
 export interface TakenPicture {
@@ -33,7 +34,7 @@ function text(path: string, value: TakeSettings[string]): string {
 }
 const label = (path: string): string => {
   const light = /^flashes\[(\d+)\]/.exec(path)
-  return `${light ? `Light ${Number(light[1]) + 1}: ` : ''}${fieldAt(path)?.label ?? path}`
+  return `${light ? `Light ${Number(light[1]) + 1}: ` : ''}${labelAt(path)}`
 }
 const name = ({ take }: TakenPicture): string => `${take.setupName}, take ${take.number}`
 /** What differs, the outcome first. */

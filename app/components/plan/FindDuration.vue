@@ -6,7 +6,7 @@ const { plan } = defineProps<{ plan: Plan }>()
 const store = useSetupStore()
 const { show } = useNumbers()
 
-const FIELD: NumberField = { type: 'number', quantity: 'length', label: 'Streak', min: 1e-6, max: 10, unit: 'mm' }
+const FIELD: NumberField = { type: 'number', quantity: 'length', min: 1e-6, max: 10, unit: 'mm' }
 const wanted = ref<number | null>(null)
 function set(value: FigureValue): string {
   wanted.value = typeof value === 'number' ? value : null

@@ -23,7 +23,6 @@ const field = computed(() => fieldAt(path) as NumberField)
 const wantedField = computed<NumberField>(() => ({
   type: 'number',
   quantity: result.value.quantity,
-  label: called.value,
   min: -1e6,
   max: 1e6,
   nullable: true,

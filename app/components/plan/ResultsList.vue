@@ -81,7 +81,8 @@ async function check(): Promise<void> {
     </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
-        The chances on the dial card are simulated: {{ plan.spread.firstOrderReason }}.
+        The chances on the dial card are simulated:
+        {{ tell(plan.spread.firstOrderReason!.say, plan.spread.firstOrderReason!.figures) }}.
       </p>
       <UButton
         variant="outline"

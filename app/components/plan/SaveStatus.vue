@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Setup, changedPaths, fieldAt, valueAt } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { labelAt } from '~~/shared/texts/fields'
 
 /** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()
@@ -37,7 +38,7 @@ const labelOf = (path: string): string => {
   const list = /^lists\.(\w+)/.exec(path)
   if (list) return `List of ${list[1]}`
   const light = /^flashes\[(\d+)\]/.exec(path)
-  const name = fieldAt(path)?.label ?? (path === 'flashes' ? 'Number of lights' : path)
+  const name = path === 'flashes' ? 'Number of lights' : labelAt(path)
   return light ? `${store.setup?.flashes[Number(light[1])]?.name ?? 'Light'}: ${name}` : name
 }
 const differences = computed(() => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Plan, type Result, type Sensitivity, fieldAt, sensitivitiesOf } from '~~/core'
+import { type Plan, type Result, type Sensitivity, sensitivitiesOf } from '~~/core'
 import { fieldName } from '~~/shared/text/fieldName'
 
 /** Why this number: formula with this set-up's values, the sources of its spread, and the inputs it answers to most. */
@@ -26,7 +26,7 @@ const nameOf = (s: Sensitivity): string => fieldName(plan.setup, s.path)
 const asked = ref('')
 const askedFor = computed(() => sensitivities.value?.find(s => s.path === asked.value))
 const causes = computed(() => result.causes.slice(0, 6))
-const causePath = (path: string): string => fieldAt(path)?.label ?? ''
+const causePath = (path: string): string => fieldName(plan.setup, path)
 </script>
 
 <template>
@@ -38,7 +38,7 @@ const causePath = (path: string): string => fieldAt(path)?.label ?? ''
         <li v-for="cause in causes" :key="cause.id" :title="causePath(cause.path)">
           <span class="bar" :style="{ width: `${Math.max(1, cause.share * 34)}%` }" />
           <span class="flex-1"
-            >{{ cause.label
+            >{{ tell(cause.say)
             }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', uncertainty' }}</span></span
           >
           <span class="tabular"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Setup, packingOf, wiringOf } from '~~/core'
-import { joinText, wireText } from '~~/shared/texts/wiring'
+import { endsText, joinText, packedText, wireText } from '~~/shared/texts/wiring'
 
 /** What is joined to what and how, and everything to bring; taken into the list to tick, which prints with the card. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -10,7 +10,7 @@ const { show } = useNumbers()
 const wires = computed(() => wiringOf(setup))
 const packing = computed(() => packingOf(setup))
 const lines = computed(() => [
-  ...packing.value.map(item => (item.count > 1 ? `${item.count} × ${item.name}` : item.name)),
+  ...packing.value.map(item => packedText(item, show)),
   ...wires.value.map(wire => `Connect ${wireText(wire, show)}`),
 ])
 const missing = computed(() => {
@@ -31,12 +31,12 @@ function take(): void {
   <details class="mt-3" data-testid="wiring">
     <summary class="section-title cursor-pointer">Wiring and packing</summary>
     <ol class="mt-1 list-inside list-decimal">
-      <li v-for="wire in wires" :key="`${wire.from}${wire.to}`">
-        {{ wire.from }} to {{ wire.to }}: <span class="text-(--ink-soft)">{{ joinText(wire, show) }}</span>
+      <li v-for="(wire, i) in wires" :key="i">
+        {{ endsText(wire) }}: <span class="text-(--ink-soft)">{{ joinText(wire, show) }}</span>
       </li>
     </ol>
     <ul class="mt-2 list-inside list-disc">
-      <li v-for="item in packing" :key="item.name">{{ item.count > 1 ? `${item.count} × ` : '' }}{{ item.name }}</li>
+      <li v-for="(item, i) in packing" :key="i">{{ packedText(item, show) }}</li>
     </ul>
     <p class="mt-1 text-(--ink-soft)">
       Cable lengths: distance on the table plan plus a third, to the half metre. The controller is beside the camera.

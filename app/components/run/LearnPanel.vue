@@ -9,6 +9,7 @@ import {
   runStateOf,
   withoutLearnt,
 } from '~~/core'
+import { labelAt } from '~~/shared/texts/fields'
 
 /** What the takes have shown, and keeping it with the set-up as evidence. */
 const LEARNT_PATHS = ['motion.speed', 'subject.distance', 'subject.crackSpeed', 'sensor.position', 'hand.flinch']
@@ -94,7 +95,7 @@ function takeBack(): void {
       </p>
       <ul v-if="changes.length > 0">
         <li v-for="change in changes" :key="change.path">
-          {{ fieldAt(change.path)?.label }}: {{ shown(change.path, change.value) }} ±
+          {{ labelAt(change.path) }}: {{ shown(change.path, change.value) }} ±
           {{ shown(change.path, change.sigma, 2) }}
         </li>
       </ul>
@@ -114,8 +115,8 @@ function takeBack(): void {
     </div>
     <div v-if="plan.setup.learnt.length > 0" class="border-t border-(--hair) pt-1" data-testid="learnt-figures">
       <p v-for="entry in plan.setup.learnt" :key="entry.path">
-        {{ fieldAt(entry.path)?.label }} {{ shown(entry.path, entry.value) }}, was {{ shown(entry.path, entry.was) }}:
-        measured {{ entry.date }}, takes {{ entry.takes.join(', ') }}
+        {{ labelAt(entry.path) }} {{ shown(entry.path, entry.value) }}, was {{ shown(entry.path, entry.was) }}: measured
+        {{ entry.date }}, takes {{ entry.takes.join(', ') }}
       </p>
       <UButton size="xs" variant="outline" label="Undo these figures" @click="takeBack" />
     </div>

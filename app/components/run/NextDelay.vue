@@ -4,6 +4,7 @@ import { takePace, timeLeft } from '~~/core/day'
 import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { PROPOSAL_TEXTS } from '~~/shared/texts/run'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan; state: RunState | null; delay: number | null }>()
@@ -90,7 +91,8 @@ const changed = computed(() =>
         {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} on time there: {{ state.proposal.reason }}. Stepping by hand:
+        {{ show(state.proposal.keep, 'share') }} on time there: {{ PROPOSAL_TEXTS[state.proposal.reason] }}. Stepping by
+        hand:
         {{ show(said(state.bracketing), 'time', { figures: 4 }) }}
         <button type="button" class="underline" @click="emit('dial', state.bracketing)">dial that</button>
       </p>

@@ -1,4 +1,5 @@
 import { type Plan, lastLight, latencyOf, midExposure, shutterMoves, timesOfLight } from '~~/core'
+import { CHAIN_TEXTS } from '~~/shared/texts/chain'
 import { pulseLevel, pulseMiddle } from '~~/core/physics/flash'
 
 /** A lane of the time strip. */
@@ -41,7 +42,7 @@ export function chainStretches(plan: Plan): Stretch[] {
   let at = sensed
   const stretches: Stretch[] = []
   for (const stage of plan.stages) {
-    stretches.push({ id: stage.id, label: stage.label, from: at, to: (at += stage.latency) })
+    stretches.push({ id: stage.id, label: CHAIN_TEXTS[stage.say], from: at, to: (at += stage.latency) })
     if (stage.id === 'controller') stretches.push({ id: 'delay', label: 'delay', from: at, to: (at += used) })
   }
   return stretches

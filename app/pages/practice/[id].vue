@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { MISTAKE_TEXTS } from '~~/shared/texts/practice'
-import { type RevealedFigure, fieldAt } from '~~/core'
+import { MISTAKE_TEXTS, exerciseText } from '~~/shared/texts/practice'
+import type { RevealedFigure } from '~~/core'
 import { ApiError, type PracticeState, api } from '~/services/api'
+import { labelAt } from '~~/shared/texts/fields'
 
 /**
  * How an exercise stands, and once revealed how it went: takes, mistakes with what to learn from each, and the truth
@@ -10,11 +11,12 @@ import { ApiError, type PracticeState, api } from '~/services/api'
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const state = ref<PracticeState | null>(null)
+const text = computed(() => (state.value ? exerciseText(state.value.exercise) : null))
 const failure = ref('')
 const busy = ref(false)
 const { show } = useNumbers()
 const taken = (takes: number): string => show(takes, 'number', { figures: 2 })
-useHead({ title: () => `${state.value?.exercise.title ?? 'Exercise'} · Epiro` })
+useHead({ title: () => `${text.value?.title ?? 'Exercise'} · Epiro` })
 
 async function load(how: () => Promise<PracticeState>): Promise<void> {
   failure.value = ''
@@ -72,10 +74,10 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
     <div v-else-if="state" class="mx-auto grid max-w-4xl gap-6">
       <header class="grid gap-1">
         <h1 class="text-2xl font-semibold">
-          {{ state.exercise.title }}
+          {{ text?.title }}
         </h1>
         <p class="text-(--ink-soft)">
-          {{ state.exercise.teaches }}
+          {{ text?.teaches }}
         </p>
         <p data-testid="stand">
           {{ state.shots }} of {{ state.exercise.stock }} props used; {{ state.exercise.keepers }} keepers to get.
@@ -131,7 +133,7 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
             <tbody>
               <tr v-for="row in state.truth" :key="row.path">
                 <th scope="row">
-                  {{ NAMES[row.path] ?? fieldAt(row.path)?.label }}
+                  {{ NAMES[row.path] ?? labelAt(row.path) }}
                 </th>
                 <td>{{ figure(row, 'assumed') }}</td>
                 <td>{{ figure(row, 'now') }}</td>

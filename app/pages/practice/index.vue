@@ -4,6 +4,7 @@ import { EXERCISES, LIGHT_EXERCISES, exerciseById } from '~~/core'
 import { LAB_TOOLS } from '~~/core/lab'
 import { ApiError, type CourseRecord, type PracticeRecord, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
+import { EXERCISE_TEXTS } from '~~/shared/texts/practice'
 
 /** The course, and the practice bench: exercises on simulated rigs, and those begun. */
 const practices = ref<PracticeRecord[]>([])
@@ -55,10 +56,10 @@ async function begin(exercise: string): Promise<void> {
         <li v-for="exercise in EXERCISES" :key="exercise.id" class="row" :data-testid="`exercise-${exercise.id}`">
           <div class="min-w-0">
             <h3 class="font-semibold">
-              {{ exercise.title }}
+              {{ EXERCISE_TEXTS[exercise.id].title }}
             </h3>
             <p class="text-[13px] text-(--ink-soft)">
-              {{ exercise.teaches }}
+              {{ EXERCISE_TEXTS[exercise.id].teaches }}
             </p>
           </div>
           <p class="text-[13px] whitespace-nowrap">
@@ -67,7 +68,7 @@ async function begin(exercise: string): Promise<void> {
           </p>
           <UButton
             label="Begin"
-            :aria-label="`Begin: ${exercise.title}`"
+            :aria-label="`Begin: ${EXERCISE_TEXTS[exercise.id].title}`"
             :loading="busy === exercise.id"
             @click="begin(exercise.id)"
           />
@@ -83,13 +84,13 @@ async function begin(exercise: string): Promise<void> {
             :data-testid="`exercise-${exercise.id}`"
           >
             <div class="min-w-0">
-              <h3 class="font-semibold">{{ exercise.title }}</h3>
-              <p class="text-[13px] text-(--ink-soft)">{{ exercise.teaches }}</p>
+              <h3 class="font-semibold">{{ EXERCISE_TEXTS[exercise.id].title }}</h3>
+              <p class="text-[13px] text-(--ink-soft)">{{ EXERCISE_TEXTS[exercise.id].teaches }}</p>
             </div>
             <p class="text-[13px] whitespace-nowrap">{{ RECIPE_LABELS[exercise.recipe] }}</p>
             <UButton
               label="Begin"
-              :aria-label="`Begin: ${exercise.title}`"
+              :aria-label="`Begin: ${EXERCISE_TEXTS[exercise.id].title}`"
               :loading="busy === exercise.id"
               @click="begin(exercise.id)"
             />

@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import { natureOf } from '../../take/nature'
-import { type FixDraft, type Rule, length, time, named, said } from './types'
+import { type FixDraft, type Rule, length, time, said } from './types'
 
 /** Below this chance per take the props run out before the patience, 0 to 1. */
 const POOR_KEEP = 0.5
@@ -52,7 +52,7 @@ export const spread: Rule = a => {
     figures: {
       scatter: time(a.spread.scatter),
       window: time(keep.before + keep.after),
-      cause: cause ? named(cause.label) : said('finding.spread.noCause'),
+      cause: cause ? said(cause.say) : said('finding.spread.noCause'),
       largest: time(cause?.seconds ?? 0),
       frame: time(1 / setup.camera.frameRate),
       frames: { value: keep.framesPerEvent ?? 0, quantity: 'number' },

@@ -1,5 +1,6 @@
 import type { Quantity } from '../../setup/fields'
 import type { Change } from '../../setup/paths'
+import type { ChainText } from '../../take/texts'
 import type { Assessment } from '../assess'
 
 /** How serious a finding is: the take cannot work, will suffer, or is worth a look. */
@@ -31,7 +32,7 @@ export type LabText = `lab.${string}`
 export type ReadText = `read.${string}`
 
 /** Any text of the core by its id; its words stand in `shared/texts`. */
-export type TextId = FindingText | ResultText | CheckText | MethodText | NextText | LabText | ReadText
+export type TextId = FindingText | ResultText | CheckText | MethodText | NextText | LabText | ReadText | ChainText
 
 /** What somebody called a thing, as part of a text. */
 export interface Named {

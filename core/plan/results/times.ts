@@ -1,6 +1,6 @@
 import { sensorOf } from '../../sensors/all'
 import type { Assessment } from '../assess'
-import { named, said, time } from '../findings/types'
+import { said, time } from '../findings/types'
 import { momentFormula, sensedFormula } from './formulas'
 import type { ResultDraft } from './types'
 
@@ -54,8 +54,8 @@ export function timeResults(a: Assessment): (ResultDraft | null)[] {
           formula: 'result.times.chainFormula',
           figures: {
             stages: {
-              each: a.stages.map(({ label, latency }) =>
-                said('result.times.stage', { stage: named(label), latency: time(latency) }),
+              each: a.stages.map(({ say, latency }) =>
+                said('result.times.stage', { stage: said(say), latency: time(latency) }),
               ),
               by: 'plus',
             },

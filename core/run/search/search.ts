@@ -35,7 +35,7 @@ export interface Proposal {
 }
 
 /** Why a delay was chosen: it is the likeliest keeper, or it teaches most about where the keeper is. */
-export type ProposalReason = 'most likely on time' | 'splits the remaining range in half'
+export type ProposalReason = 'likeliest' | 'halves'
 
 /** A proposal with why it is that delay. */
 export interface ExplainedProposal extends Proposal {
@@ -176,7 +176,7 @@ export function proposeDelay(
     delay,
     keep: chance,
     posterior: { delay: posterior.delay, uncertainty: posterior.uncertainty, scatter: posterior.scatter },
-    reason: chance >= 0.97 * bestKeep ? 'most likely on time' : 'splits the remaining range in half',
+    reason: chance >= 0.97 * bestKeep ? 'likeliest' : 'halves',
     information: chosen >= 0 ? (information[chosen] as number) : 0,
     bestKeep,
     interval: idealWithin(posterior, 0.95),

@@ -11,6 +11,7 @@ import {
   wiringOf,
   withChanges,
 } from '~~/core'
+import { endsText } from '~~/shared/texts/wiring'
 import { followUps } from '~~/core/defaults/choices'
 
 const cracker = newSetup('projectile')
@@ -90,10 +91,10 @@ test('a head brings its usual face, beam and loss', () => {
 describe('wiring and packing', () => {
   test('from the sensor by way of the controller to each light, with cable for the way', () => {
     const wires = wiringOf(cracker)
-    expect(wires.map(wire => [wire.from, wire.to, wire.kind])).toEqual([
-      ['Beam', 'Controller', 'cable'],
-      ['Controller', 'Key', 'cable'],
-      ['Controller', 'Rim', 'cable'],
+    expect(wires.map(wire => [endsText(wire), wire.kind])).toEqual([
+      ['Beam to Controller', 'cable'],
+      ['Controller to Key', 'cable'],
+      ['Controller to Rim', 'cable'],
     ])
     // Sensor at 0.3 m; subject's middle at 0.906 m, controller 0.5 m before that and 0.65 m towards the camera.
     expect(wires[0]!.length).toBe(Math.ceil((Math.hypot(0.106, 0.65) * 1.35 + 0.5) * 2) / 2)
@@ -106,28 +107,28 @@ describe('wiring and packing', () => {
       { path: 'flashes[0].fired', value: 'radio' },
       { path: 'flashes[1].fired', value: 'slave' },
     ])
-    expect(wiringOf(setup).map(wire => [wire.from, wire.to, wire.kind, wire.length === null])).toEqual([
-      ['Beam', 'Controller', 'cable', false],
-      ['Controller', 'Camera', 'cable', false],
-      ['Camera', 'Key', 'radio', true],
-      ['Key', 'Rim', 'optical', true],
+    expect(wiringOf(setup).map(wire => [endsText(wire), wire.kind, wire.length === null])).toEqual([
+      ['Beam to Controller', 'cable', false],
+      ['Controller to Camera', 'cable', false],
+      ['Camera to Key', 'radio', true],
+      ['Key to Rim', 'optical', true],
     ])
-    const packed = new Map(packingOf(setup).map(item => [item.name, item.count]))
-    expect(packed.get('Radio transmitter')).toBe(1)
-    expect(packed.get('Radio receiver')).toBe(1)
-    expect(packed.has('Splitter for the lights’ cables')).toBe(false)
+    const packed = new Map(packingOf(setup).map(item => [item.kind, item.count]))
+    expect(packed.get('radioTransmitter')).toBe(1)
+    expect(packed.get('radioReceiver')).toBe(1)
+    expect(packed.has('splitter')).toBe(false)
   })
   test('stands, heads, covers and spares are counted', () => {
     const pour = withChanges(newSetup('pour'), [{ path: 'flashes[0].head', value: 'softbox' }])
-    const packed = new Map(packingOf(pour).map(item => [item.name, item.count]))
+    const packed = new Map(packingOf(pour).map(item => [item.kind, item.count]))
     const units = pour.flashes.reduce((sum, f) => sum + f.units * f.relay, 0)
-    expect(packed.get('Light stand')).toBe(units)
-    expect(packed.get('Softbox')).toBe(pour.flashes[0]!.units)
-    expect(packed.get('Set of spare batteries')).toBe(
+    expect(packed.get('lightStand')).toBe(units)
+    expect(packed.get('head.softbox')).toBe(pour.flashes[0]!.units)
+    expect(packed.get('batteries')).toBe(
       pour.flashes.filter(f => f.supply === 'battery').reduce((sum, f) => sum + f.units * f.relay, 0),
     )
-    expect(packed.has('Splash cover for every light, lens and socket')).toBe(true)
-    expect(new Map(packingOf(cracker).map(i => [i.name, i.count])).get('Eye protection for everyone')).toBe(1)
-    expect(packingOf(cracker).some(item => item.name === 'Splitter for the lights’ cables')).toBe(true)
+    expect(packed.has('splashCover')).toBe(true)
+    expect(new Map(packingOf(cracker).map(i => [i.kind, i.count])).get('eyeProtection')).toBe(1)
+    expect(packingOf(cracker).some(item => item.kind === 'splitter')).toBe(true)
   })
 })

@@ -2,7 +2,7 @@ import { type Recipe, assess, evidenceOf, newSetup, withChanges } from '~~/core'
 import type { Assessment } from '~~/core/plan/assess'
 import { coarseStepOf } from '~~/core/plan/findings/coarseStep'
 import { type Parts, type Values, at, fixesOf, offered, valueOf } from '../../support/rules'
-import { figure } from '../../support/figures'
+import { figure, words } from '../../support/figures'
 import {
   beamTooShort,
   burstBuffer,
@@ -95,7 +95,7 @@ describe('few takes keep', () => {
     const cause = at('projectile').spread.causes.find(one => one.kind === 'scatter')!
     expect(said.paths).toEqual([cause.path])
     expect(figure(said.figures.largest).value).toBe(cause.seconds)
-    expect(said.reason).toContain(`Largest cause: ${cause.label},`)
+    expect(said.reason).toContain(`Largest cause: ${words(cause.say)},`)
     const none = spread(at('projectile', {}, { ...poor, spread: { causes: [] } }))!
     expect(none.paths).toEqual(['moment.window.afterDistance'])
     expect(figure(none.figures.largest).value).toBe(0)

@@ -202,7 +202,7 @@ describe('a rig far from what was planned', () => {
       ...early([planned.timing.wanted!]),
       { ...early([planned.timing.wanted! + 0.004])[0]!, number: 2, verdict: 'on' as const, keeper: true },
     ]
-    expect(runStateOf(planned, takes)!.proposal!.reason).toBe('most likely on time')
+    expect(runStateOf(planned, takes)!.proposal!.reason).toBe('likeliest')
   })
 })
 

@@ -25,6 +25,7 @@ import {
   motionFor,
   withChanges,
 } from '~~/core'
+import { helpOf } from '~~/shared/texts/fields'
 import { faceShown } from '~~/core/take/face'
 import { known } from '~~/core/defaults/typical'
 import { inWords } from '../../support/figures'
@@ -306,20 +307,18 @@ test('files of before open with nothing of it', () => {
 const lights = Object.fromEntries(Object.entries(FLASH_FIELDS).map(([key, field]) => [`flashes[].${key}`, field]))
 
 // A number without a unit that people say aloud, or a trade word, tells nothing to who does not know it.
-test('every share, level, angle and figure without a unit says in a line what it is', () => {
+test('every figure and every choice says in a line what it is', () => {
   const silent = Object.entries({ ...FIELDS, ...lights }).filter(
     ([path, field]) =>
-      field.type === 'number' &&
-      ['share', 'number', 'perMetre', 'angle'].includes(field.quantity) &&
-      !path.startsWith('tests.') &&
-      !('help' in field),
+      // A recipe, a method and a test explain themselves where they are chosen.
+      !/^(tests\.|kit\.|recipe$|method$|trigger$)/.test(path) &&
+      (field.type === 'number' || field.type === 'choice') &&
+      helpOf(field) === undefined,
   )
   expect(silent.map(([path]) => path)).toEqual([])
 })
 
 test('a line of help is short enough to stand under its row', () => {
-  const long = Object.entries({ ...FIELDS, ...lights }).filter(
-    ([, field]) => 'help' in field && field.help !== undefined && field.help.length > 100,
-  )
+  const long = Object.entries({ ...FIELDS, ...lights }).filter(([, field]) => (helpOf(field)?.length ?? 0) > 100)
   expect(long.map(([path]) => path)).toEqual([])
 })

@@ -54,11 +54,11 @@ describe('the proposal', () => {
   })
   test('says why: the likeliest keeper, or what halves the unknown', () => {
     expect(calibration.proposeDelay({ prior, window, takes: [{ delay: 0.02, offset: 0.001 }] }).reason).toBe(
-      'most likely on time',
+      'likeliest',
     )
     const wide = { ...prior, uncertainty: 0.02 }
     const second = calibration.proposeDelay({ prior: wide, window, takes: [{ delay: 0.02, outcome: 'early' }] })
-    expect(second.reason).toBe('splits the remaining range in half')
+    expect(second.reason).toBe('halves')
     expect(second.information).toBeGreaterThan(0.8)
     expect(second.keep).toBeLessThan(second.bestKeep)
   })

@@ -233,7 +233,7 @@ test('the call sheet: who is called before what they are in, gear counted once',
   const row = planned.plan.rows.find(({ id }) => id === 'id-2')!
   expect(call!.from).toBe(Math.max(540, row.tested - 15))
   expect(call!.setups).toEqual([newSetup('powder').name])
-  const camera = packingOfDay(planned).find(({ name }) => /^Camera/.test(name))!
+  const camera = packingOfDay(planned).find(({ kind }) => kind === 'camera')!
   expect(camera.count).toBe(1)
 })
 

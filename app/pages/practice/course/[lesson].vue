@@ -48,7 +48,7 @@ const field = computed<NumberField | null>(() => {
   if (!asked || asked.kind !== 'number') return null
   const wide = { min: -1e6, max: 1e6, nullable: false, integer: false }
   return {
-    ...{ type: 'number', label: text.value?.label ?? '', quantity: asked.quantity, ...wide },
+    ...{ type: 'number', quantity: asked.quantity, ...wide },
     ...(asked.unit ? { unit: asked.unit } : {}),
   } as NumberField
 })

@@ -3,10 +3,12 @@ import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
 import { useEventListener } from '@vueuse/core'
 import { clockText, propOf } from '~~/core/day'
 import { cleanedText } from '~~/shared/texts/day'
+import { packedName, packedText } from '~~/shared/texts/wiring'
 import { type Planned, callsOf, cautionsOfDay, madeAhead, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
 const route = useRoute()
+const { show } = useNumbers()
 const store = useDayStore()
 const failure = ref('')
 useHead({ title: () => `Call sheet: ${store.record?.shoot.name ?? ''} · Epiro` })
@@ -38,7 +40,10 @@ const sheet = computed(() => {
     from,
     to,
     calls: callsOf(planned.value),
-    packing: packingOfDay(planned.value),
+    packing: packingOfDay(planned.value)
+      .map(item => ({ name: packedName(item, show), text: packedText(item, show) }))
+      .sort((a, b) => a.name.localeCompare(b.name))
+      .map(({ text }) => text),
     props: propsOfDay(planned.value),
     made: madeAhead(planned.value),
     cautions: cautionsOfDay(planned.value),
@@ -154,7 +159,7 @@ const sheet = computed(() => {
       </ul>
       <h2 class="section-title mt-4 mb-1">To bring</h2>
       <p class="text-[13px]">
-        {{ sheet.packing.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(' · ') }}
+        {{ sheet.packing.join(' · ') }}
       </p>
       <h2 class="section-title mt-4 mb-1">Cautions</h2>
       <dl class="grid gap-1 text-[12px]">

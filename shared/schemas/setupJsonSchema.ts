@@ -1,4 +1,4 @@
-import type { Json } from '../math/json'
+import type { Json } from '../../core/math/json'
 import {
   BODY_FIELDS,
   CARD_FIELDS,
@@ -9,7 +9,6 @@ import {
   FIELDS,
   FLASH_FIELDS,
   FLASH_ROW_FIELDS,
-  type Field,
   HAND_TIME,
   LIST_ITEM_FIELDS,
   MOST_ASIDE,
@@ -26,8 +25,11 @@ import {
   REPEAT_ROW_FIELDS,
   TRACK_ROW_FIELDS,
   fieldsOf,
-} from './fields'
-import { LISTS, SOURCES_OF_FIGURES } from './types'
+  type Identified,
+  LISTS,
+  SOURCES_OF_FIGURES,
+} from '../../core'
+import { labelOf } from '../texts/fields'
 
 /** SI unit a number of the file is in. */
 const SI: Record<string, string> = {
@@ -57,24 +59,24 @@ const SI: Record<string, string> = {
 
 const PLAIN: Json = { anyOf: ['string', 'number', 'boolean', 'null'].map(type => ({ type })) }
 
-function ofField(field: Field): Json {
+function ofField(field: Identified): Json {
   switch (field.type) {
     case 'text':
       return {
         type: 'string',
-        title: field.label,
+        title: labelOf(field),
         maxLength: field.maxLength,
         ...(field.required ? { minLength: 1 } : {}),
       }
     case 'flag':
-      return { type: 'boolean', title: field.label }
+      return { type: 'boolean', title: labelOf(field) }
     case 'choice':
-      return { type: 'string', title: field.label, enum: [...field.options] }
+      return { type: 'string', title: labelOf(field), enum: [...field.options] }
     case 'number': {
       const type = field.integer ? 'integer' : 'number'
       return {
         type: field.nullable ? [type, 'null'] : type,
-        title: field.label,
+        title: labelOf(field),
         description: SI[field.quantity],
         minimum: field.min,
         maximum: field.max,
@@ -83,9 +85,9 @@ function ofField(field: Field): Json {
   }
 }
 
-function ofObject(fields: Record<string, Field>, extra: Json = {}): Json {
+function ofObject(fields: Record<string, Identified>, extra: Json = {}): Json {
   const properties: Record<string, Json> = {}
-  const nested: Record<string, Record<string, Field>> = {}
+  const nested: Record<string, Record<string, Identified>> = {}
   for (const [path, field] of Object.entries(fields)) {
     const [head, ...rest] = path.split('.') as [string, ...string[]]
     if (rest.length === 0) properties[head] = ofField(field)
