@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shellWords } from '~~/shared/texts/pages/shell'
+
 const preferences = usePreferencesStore()
 const route = useRoute()
 const { offered, take } = useNewVersion()
@@ -14,7 +16,8 @@ onMounted(() => {
       <NuxtPage />
     </NuxtLayout>
     <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
-      A new version of Epiro is here. <button type="button" class="underline" @click="take">Reload to update</button>
+      {{ shellWords('app.newVersionEpiroHere') }}
+      <button type="button" class="underline" @click="take">{{ shellWords('app.reloadUpdate') }}</button>
     </p>
   </UApp>
 </template>

@@ -4,6 +4,7 @@ import { createMember, firstMember } from '../server/services/members'
 import { createSignInToken } from '../server/services/sessions'
 import { createStudio, findOwnStudio, findStudioNamed } from '../server/services/studios'
 import type { SessionRole } from '../shared/schemas/records'
+import { cliWords } from '../shared/texts/cli'
 
 /** What can be said in a line to whoever asks for a link. */
 export class LinkRefused extends Error {}
@@ -25,7 +26,7 @@ export interface LinkWish {
 export async function makeLink(wish: LinkWish): Promise<string> {
   const state = stateIn(homeFolder())
   const url = process.env.DATABASE_URL || state?.databaseUrl
-  if (!url) throw new LinkRefused('Epiro is not running here. Run npm start, or set DATABASE_URL')
+  if (!url) throw new LinkRefused(cliWords('link.epiroNotRunningHere'))
   const address = process.env.EPIRO_ADDRESS ?? state?.address ?? ''
   const db = openDatabase(url)
   try {
@@ -33,7 +34,7 @@ export async function makeLink(wish: LinkWish): Promise<string> {
       wish.newStudio !== undefined
         ? await createStudio(db, wish.newStudio)
         : (wish.studio === undefined ? await findOwnStudio(db) : await findStudioNamed(db, wish.studio))?.id
-    if (!studioId) throw new LinkRefused(`No studio, or more than one, is named ${wish.studio ?? ''}`)
+    if (!studioId) throw new LinkRefused(cliWords('link.noStudioMoreThan', { studio: wish.studio ?? '' }))
     const role = (wish.role ?? 'lead') as SessionRole
     const memberId =
       wish.name === undefined

@@ -25,6 +25,7 @@ import { type Mistake, check } from '../shared/schemas/validate'
 import { dialCardText } from '../shared/text/dialCard'
 import { harmless, harmlessJson } from './harmless'
 import { HELP, helpOf } from './help'
+import { cliWords } from '../shared/texts/cli'
 
 /** What stops a command: one line a mistake. */
 class BadInput extends Error {
@@ -38,23 +39,25 @@ const MOST_BYTES = 20e6
 
 /** What stands in a file as JSON. @throws BadInput for one that is not there, too large, or none */
 function readJson(file: string | undefined): unknown {
-  if (!file) throw new BadInput(['Name a file, or - for standard input'])
+  if (!file) throw new BadInput([cliWords('main.nameFileStandardInput')])
   let text: string
   try {
     const { size } = file === '-' ? { size: 0 } : statSync(file)
     if (size > MOST_BYTES)
-      throw new BadInput([`${file}: ${Math.round(size / 1e6)} MB; at most ${MOST_BYTES / 1e6} MB are read`])
+      throw new BadInput([
+        cliWords('main.mbMostMbRead', { file, size: Math.round(size / 1e6), most: MOST_BYTES / 1e6 }),
+      ])
     text = readFileSync(file === '-' ? 0 : file, 'utf8')
   } catch (error) {
     if (error instanceof BadInput) throw error
     throw new BadInput([
-      `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (error as Error).message}`,
+      `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? cliWords('main.noSuchFile') : (error as Error).message}`,
     ])
   }
   try {
     return JSON.parse(text.replace(/^\ufeff/, ''))
   } catch (error) {
-    throw new BadInput([`${file}: not valid JSON: ${(error as Error).message}`])
+    throw new BadInput([cliWords('main.notValidJson', { file, message: (error as Error).message })])
   }
 }
 
@@ -116,20 +119,19 @@ async function watchCommand(args: string[]): Promise<number> {
   })
   const [folder] = positionals
   if (!folder || !statSync(folder, { throwIfNoEntry: false })?.isDirectory())
-    throw new BadInput([folder ? `${folder}: no such folder` : 'Name the folder to watch'])
+    throw new BadInput([folder ? cliWords('main.noSuchFolder', { folder }) : cliWords('main.nameFolderWatch')])
   const link = typeof values.link === 'string' && URL.canParse(values.link) ? new URL(values.link) : null
-  if (!link || link.hash.length < 20) throw new BadInput(['--link: paste the whole link from the People page'])
+  if (!link || link.hash.length < 20) throw new BadInput([cliWords('main.linkPasteWholeLink')])
   // A link made on a run names its set-up.
   const setup =
     typeof values.setup === 'string' ? values.setup : /\/setups\/([0-9a-f-]{36})\/run/.exec(link.search)?.[1]
-  if (!setup || !/^[0-9a-f-]{36}$/.test(setup))
-    throw new BadInput(['--setup: the id of the set-up, the last part of its address'])
+  if (!setup || !/^[0-9a-f-]{36}$/.test(setup)) throw new BadInput([cliWords('main.setupIdSetUp')])
   let certificate: string | undefined
   if (typeof values.certificate === 'string') {
     try {
       certificate = readFileSync(values.certificate, 'utf8')
     } catch {
-      throw new BadInput([`${values.certificate}: cannot be read`])
+      throw new BadInput([cliWords('main.cannotRead', { certificate: values.certificate })])
     }
   }
   const ends = new AbortController()
@@ -151,7 +153,7 @@ async function watchCommand(args: string[]): Promise<number> {
     if (!(error instanceof Refused) && !(error as NodeJS.ErrnoException).code) throw error
     throw new BadInput([
       (error as NodeJS.ErrnoException).code
-        ? `${link.origin} cannot be reached: ${(error as Error).message}`
+        ? cliWords('main.cannotReached', { origin: link.origin, message: (error as Error).message })
         : (error as Error).message,
     ])
   }
@@ -161,7 +163,7 @@ async function watchCommand(args: string[]): Promise<number> {
 async function benchCommand(args: string[]): Promise<void> {
   const { values, positionals } = optionsOf(args, { seed: { type: 'string' }, folder: { type: 'string' } })
   const seed = values.seed === undefined ? Math.ceil(Math.random() * 2 ** 31) : Number(values.seed)
-  if (!Number.isInteger(seed) || seed < 1) throw new BadInput(['--seed: a whole number, 1 or above'])
+  if (!Number.isInteger(seed) || seed < 1) throw new BadInput([cliWords('main.seedWholeNumber1')])
   const setup = readInput(positionals[0], setupSchema, completeSetup)
   const { bench } = await import('./bench')
   await bench(setup, {
@@ -174,11 +176,11 @@ async function benchCommand(args: string[]): Promise<void> {
 
 async function readCommand(args: string[]): Promise<void> {
   const { values, positionals } = optionsOf(args, { tool: { type: 'string' }, set: { type: 'string', multiple: true } })
-  if (positionals.length === 0) throw new BadInput(['Name the files to read'])
+  if (positionals.length === 0) throw new BadInput([cliWords('main.nameFilesRead')])
   const settings = Object.fromEntries(
     (values.set ?? []).map(pair => {
       const [key, value] = [pair.slice(0, pair.indexOf('=')), pair.slice(pair.indexOf('=') + 1)]
-      if (!key) throw new BadInput([`--set ${pair}: as in --set distance=2.5`])
+      if (!key) throw new BadInput([cliWords('main.setSetDistance2', { pair })])
       return [key, value.trim() !== '' && Number.isFinite(Number(value)) ? Number(value) : value]
     }),
   )
@@ -194,7 +196,7 @@ async function linkCommand(args: string[], newStudio: boolean): Promise<void> {
   })
   const input = newStudio
     ? check(studioSchema, { name: positionals[0] })
-    : check(memberSchema, { name: values.name ?? 'Lead', role: values.role ?? 'lead' })
+    : check(memberSchema, { name: values.name ?? cliWords('main.lead'), role: values.role ?? 'lead' })
   if ('mistakes' in input) throw new BadInput(input.mistakes.map(m => `${m.field ? `--${m.field}: ` : ''}${m.reason}`))
   const { LinkRefused, makeLink } = await import('./link')
   try {
@@ -220,7 +222,7 @@ function setCommand(args: string[]): number {
   const { values, positionals } = optionsOf(args, { json: { type: 'boolean' } })
   const [file, ...words] = positionals
   const setup = readInput(file, setupSchema, completeSetup)
-  if (words.length === 0) throw new BadInput(['Say what to set, in quotation marks: "f/8 iso 400, key at 1/64"'])
+  if (words.length === 0) throw new BadInput([cliWords('main.sayWhatSetQuotation')])
   const { said, asks } = heard(setup, words.join(' '))
   if (asks.length > 0) {
     if (values.json) print({ asks })
@@ -293,7 +295,7 @@ export async function main(args: string[]): Promise<number> {
         print(rest[0] === undefined ? HELP : helpOf(rest[0]))
         return 0
       default:
-        throw new BadInput([command ? `Unknown command: ${command}` : 'No command', HELP])
+        throw new BadInput([command ? cliWords('main.unknownCommand', { command }) : cliWords('main.noCommand'), HELP])
     }
   } catch (error) {
     if (!(error instanceof BadInput) && !(error instanceof InputError)) throw error

@@ -20,6 +20,7 @@ import {
 } from '../core/lab'
 import { tagsOf } from '../server/services/pictureTags'
 import { waveOf } from './wave'
+import { cliWords } from '../shared/texts/cli'
 
 /** Bytes and pixels of a file that are taken at most. */
 const MOST_BYTES = 400e6
@@ -62,9 +63,13 @@ async function recording(file: string, tool: LabTool): Promise<LabInput> {
 
 async function inputOf(file: string, tool: LabTool): Promise<LabInput> {
   const found = await stat(file).catch(() => null)
-  if (!found?.isFile()) throw new InputError('file', file, 'a file that is there')
+  if (!found?.isFile()) throw new InputError('file', file, cliWords('read.fileThere'))
   if (found.size > MOST_BYTES)
-    throw new InputError(file, `${Math.round(found.size / 1e6)} MB`, `at most ${MOST_BYTES / 1e6} MB`)
+    throw new InputError(
+      file,
+      `${Math.round(found.size / 1e6)} MB`,
+      cliWords('read.mostMb', { most: MOST_BYTES / 1e6 }),
+    )
   try {
     if (tool.takes === 'frame') return await picture(file, tool)
     if (tool.takes === 'trace' && TABLES.has(extname(file).toLowerCase())) {
@@ -77,9 +82,9 @@ async function inputOf(file: string, tool: LabTool): Promise<LabInput> {
     return await recording(file, tool)
   } catch (error) {
     const wanted = {
-      frame: 'a JPEG, PNG or WebP',
-      sound: 'a WAV recording',
-      trace: 'a CSV of time and light, or a WAV',
+      frame: cliWords('read.jpegPngWebp'),
+      sound: cliWords('read.wavRecording'),
+      trace: cliWords('read.csvTimeLightWav'),
     }
     throw new InputError(basename(file), (error as Error).message, wanted[tool.takes])
   }
@@ -98,10 +103,14 @@ export async function readFiles(
   settings: LabSettings,
 ): Promise<{ tool: string; files: string[]; reading: ReturnType<typeof readingInWords> }> {
   const tool = labTool(name ?? toolFor(files))
-  if (!tool) throw new InputError('--tool', name, 'the name of a tool of the Lab')
+  if (!tool) throw new InputError('--tool', name, cliWords('read.nameToolLab'))
   for (const key of Object.keys(settings))
     if (!tool.fields.some(field => field.key === key))
-      throw new InputError('--set', key, `one of ${tool.fields.map(field => field.key).join(', ') || 'none'}`)
+      throw new InputError(
+        '--set',
+        key,
+        cliWords('read.one', { fields: tool.fields.map(field => field.key).join(', ') || 'none' }),
+      )
   const inputs: LabInput[] = []
   for (const file of files) inputs.push(await inputOf(file, tool))
   return {

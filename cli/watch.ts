@@ -3,6 +3,7 @@ import http from 'node:http'
 import https from 'node:https'
 import { basename, extname } from 'node:path'
 import { watch } from 'chokidar'
+import { cliWords } from '../shared/texts/cli'
 
 export interface WatchOptions {
   folder: string
@@ -106,7 +107,7 @@ async function untilThere(options: WatchOptions): Promise<void> {
   for (let said = false; !(options.signal?.aborted ?? false); said = true) {
     const { status } = await call(options, 'GET', '/api/health', 'application/json', Buffer.alloc(0), '')
     if (status < 500 && !AGAIN.has(status)) return
-    if (!said) options.say(`${options.server.origin} is not ready yet; trying again`)
+    if (!said) options.say(cliWords('watch.notReadyYetTrying', { origin: options.server.origin }))
     await pause(options.retry ?? RETRY)
   }
 }
@@ -123,7 +124,7 @@ async function signIn(options: WatchOptions): Promise<string> {
     '',
   )
   if (answer.status !== 200 || !answer.cookie)
-    throw new Refused(answer.body?.detail ?? `The server reported error ${answer.status}`)
+    throw new Refused(answer.body?.detail ?? cliWords('watch.serverReportedError', { status: answer.status }))
   return answer.cookie
 }
 
@@ -140,7 +141,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
 
   async function send(file: string): Promise<void> {
     const found = await Promise.all([readFile(file), stat(file)]).catch(({ code, message }: NodeJS.ErrnoException) => {
-      options.say(`${basename(file)}: skipped: ${code === 'ENOENT' ? 'it is gone' : message}`)
+      options.say(`${basename(file)}: skipped: ${code === 'ENOENT' ? cliWords('watch.gone') : message}`)
       return null
     })
     if (!found) return
@@ -161,20 +162,21 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
       ).catch((error: Error) => error)
       if (ended()) return
       if (!(answer instanceof Error) && answer.status < 300) {
-        options.say(`${basename(file)}: ${answer.body?.takeId ? 'with its take' : 'waits for its take'}`)
+        options.say(`${basename(file)}: ${answer.body?.takeId ? cliWords('watch.take') : cliWords('watch.waitsTake')}`)
         return
       }
-      if (!(answer instanceof Error) && answer.status === 401)
-        throw new Refused('This link has been signed out. Make a new one')
+      if (!(answer instanceof Error) && answer.status === 401) throw new Refused(cliWords('watch.linkHasBeenSigned'))
       if (!(answer instanceof Error) && AGAIN.has(answer.status)) {
         await pause(Math.max(options.retry ?? RETRY, answer.wait))
         continue
       }
       if (!(answer instanceof Error) && answer.status < 500) {
-        options.say(`${basename(file)}: not accepted: ${answer.body?.detail ?? answer.status}`)
+        options.say(
+          cliWords('watch.notAccepted', { file: basename(file), detail: answer.body?.detail ?? answer.status }),
+        )
         return
       }
-      options.say(`${basename(file)}: the server does not answer; trying again`)
+      options.say(cliWords('watch.serverDoesNotAnswer', { file: basename(file) }))
       await pause(options.retry ?? RETRY)
     }
   }
@@ -194,7 +196,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
     watcher
       .on('add', file => {
         if (!PICTURES.has(extname(file).toLowerCase())) {
-          options.say(`${basename(file)}: skipped; only JPEG, PNG and WebP are accepted`)
+          options.say(cliWords('watch.skippedOnlyJpegPng', { file: basename(file) }))
           return
         }
         waiting.push(file)

@@ -1,4 +1,5 @@
 import wavefile from 'wavefile'
+import { cliWords } from '../shared/texts/cli'
 
 /** Largest code of a depth, and what is taken off first: eight bits count from the middle. */
 const SCALES: Record<string, [scale: number, middle: number]> = {
@@ -35,16 +36,16 @@ function chunksOf(view: DataView, little: boolean): Map<string, { at: number; si
 function plainWave(bytes: Uint8Array): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const kind = bytes.byteLength < 12 ? '' : String.fromCharCode(...bytes.subarray(0, 4))
-  if (kind !== 'RIFF' && kind !== 'RIFX' && kind !== 'RF64') throw new Error('Not a WAV file.')
+  if (kind !== 'RIFF' && kind !== 'RIFX' && kind !== 'RF64') throw new Error(cliWords('wave.notWavFile'))
   const little = kind !== 'RIFX'
   const chunks = chunksOf(view, little)
   const [format, data] = [chunks.get('fmt '), chunks.get('data')]
-  if (!format || format.size < 16) throw new Error('The WAV file has no format.')
-  if (!data || data.size === 0) throw new Error('The WAV file has no samples.')
+  if (!format || format.size < 16) throw new Error(cliWords('wave.wavFileHasNo'))
+  if (!data || data.size === 0) throw new Error(cliWords('wave.wavFileHasNo2'))
   const channels = view.getUint16(format.at + 2, little)
   const rate = view.getUint32(format.at + 4, little)
-  if (channels < 1 || channels > MOST_CHANNELS) throw new Error(`It claims ${channels} channels.`)
-  if (rate < 1 || rate > MOST_RATE) throw new Error(`It claims ${rate} samples a second.`)
+  if (channels < 1 || channels > MOST_CHANNELS) throw new Error(cliWords('wave.claimsChannels', { channels }))
+  if (rate < 1 || rate > MOST_RATE) throw new Error(cliWords('wave.claimsSamplesSecond', { rate }))
   const whole = new Uint8Array(12 + 8 + format.size + (format.size & 1) + 8 + data.size + (data.size & 1))
   const out = new DataView(whole.buffer)
   const write = (text: string, at: number): void =>
@@ -74,7 +75,7 @@ export function waveOf(bytes: Uint8Array): { rate: number; channels: Float32Arra
   const { sampleRate: rate, numChannels } = wave.fmt as { sampleRate: number; numChannels: number }
   const [scale, middle] = SCALES[wave.bitDepth] ?? []
   if (scale === undefined || middle === undefined)
-    throw new Error(`Compressed WAV files are not supported (${wave.bitDepth}).`)
+    throw new Error(cliWords('wave.compressedWavFilesNot', { bitDepth: wave.bitDepth }))
   const codes = codesOf(wave)
   const length = Math.floor(codes.length / numChannels)
   const channels = Array.from({ length: numChannels }, (_, channel) => {

@@ -3,6 +3,7 @@ import { setResponseHeaders, setResponseStatus } from 'h3'
 import { isConflict } from './database/conflicts'
 import { type Problem, problemOf } from './utils/problem'
 import { policyOf } from './utils/policy'
+import { serverWords } from '../shared/texts/server'
 
 const DATABASE_GONE = new Set([
   'ECONNREFUSED',
@@ -46,10 +47,9 @@ function problemFor(
   const chain = causes(error)
   const gone = ({ code, message }: Cause): boolean =>
     (code !== undefined && DATABASE_GONE.has(code)) || LOST.test(message ?? '')
-  if (chain.some(({ code }) => code === 'EPIRO_TOO_LONG'))
-    return problemOf(503, 'This took too long and was stopped: narrow the request, and try again')
+  if (chain.some(({ code }) => code === 'EPIRO_TOO_LONG')) return problemOf(503, serverWords('error.tookTooLongWas'))
   if (chain.some(gone)) {
-    return problemOf(503, 'The database does not answer; what was not saved is kept in this page')
+    return problemOf(503, serverWords('error.databaseDoesNotAnswer'))
   }
   if (
     chain.some(
@@ -58,14 +58,13 @@ function problemFor(
         /No space left|ENOSPC|EROFS|Errcode: (28|30)/.test(message ?? ''),
     )
   ) {
-    return problemOf(507, 'The disk is full or cannot be written to; what was not saved is kept in this page')
+    return problemOf(507, serverWords('error.diskFullCannotWritten'))
   }
-  if (chain.some(isConflict))
-    return problemOf(503, 'The server is busy. Unsaved work is kept in this page and sent later')
+  if (chain.some(isConflict)) return problemOf(503, serverWords('error.serverBusyUnsavedWork'))
   const status = error.statusCode || 500
   if (status < 500) return problemOf(status, error.message.slice(0, 300))
   console.error(JSON.stringify({ at: new Date().toISOString(), request, error: error.stack }))
-  return problemOf(500, 'Something went wrong on the server; it was logged there')
+  return problemOf(500, serverWords('error.somethingWentWrongServer'))
 }
 
 const escaped = (text: string): string => text.replace(/[&<>"]/g, char => `&#${char.charCodeAt(0)};`)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { KEYS } from '~~/shared/texts/keys'
+import { shellWords } from '~~/shared/texts/pages/shell'
 
 /** Every key, on `?`; the search over everything, on `/`; and the two keys that go to a page. */
 const open = ref(false)
@@ -43,11 +44,18 @@ usePageKeys(event => {
     variant="ghost"
     size="xs"
     icon="i-lucide-search"
-    aria-label="Find anything"
-    title="Search (/)"
+    :aria-label="shellWords('keyHelp.findAnything')"
+    :title="shellWords('keyHelp.search')"
     @click="find"
   />
-  <UButton variant="ghost" size="xs" icon="i-lucide-keyboard" aria-label="Keys" class="max-sm:hidden" @click="show" />
+  <UButton
+    variant="ghost"
+    size="xs"
+    icon="i-lucide-keyboard"
+    :aria-label="shellWords('keyHelp.keys')"
+    class="max-sm:hidden"
+    @click="show"
+  />
   <LazyKeyList v-if="asked" v-model:open="open" />
   <LazyFindPalette v-if="askedFor" v-model:open="finding" @keys="show" />
 </template>

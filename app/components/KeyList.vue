@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { KEYS, KEY_TITLES } from '~~/shared/texts/keys'
 import { TOUR_LABELS } from '~~/shared/texts/tour'
+import { shellWords } from '~~/shared/texts/pages/shell'
 
 /** Every key there is: printed from the table that binds them. */
 const open = defineModel<boolean>('open', { required: true })
@@ -10,13 +11,15 @@ const groups = Object.keys(KEY_TITLES) as (keyof typeof KEY_TITLES)[]
 <template>
   <UModal
     v-model:open="open"
-    title="Keys"
-    description="Shortcuts are off while you type."
+    :title="shellWords('keyList.keys')"
+    :description="shellWords('keyList.shortcutsOffWhileYou')"
     :ui="{ content: 'max-w-4xl' }"
   >
     <template #body>
       <p class="mb-3 text-[13px]">
-        <NuxtLink to="/glossary" class="underline" @click="open = false">Glossary: every term explained</NuxtLink>
+        <NuxtLink to="/glossary" class="underline" @click="open = false">{{
+          shellWords('keyList.glossaryEveryTermExplained')
+        }}</NuxtLink>
         ·
         <NuxtLink to="/?tour=1" class="underline" @click="open = false">{{ TOUR_LABELS.start }}</NuxtLink>
       </p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shellWords } from '~~/shared/texts/pages/shell'
+
 /** A page that is printed: its heading with what is not printed, or why there is none yet. */
 const {
   failure,
@@ -26,7 +28,7 @@ const print = (): void => window.print()
 <template>
   <div class="scrolls h-full bg-(--sheet)">
     <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+      {{ failure }} <NuxtLink to="/" class="underline">{{ shellWords('printSheet.backShoots') }}</NuxtLink>
     </p>
     <article v-else-if="ready" class="print-page" :style="{ maxWidth: width }" :aria-label="label">
       <header class="mb-2 flex items-baseline gap-3 border-b border-(--ink) pb-2">
@@ -39,7 +41,14 @@ const print = (): void => window.print()
           </p>
         </div>
         <slot name="actions" />
-        <UButton class="no-print" icon="i-lucide-printer" size="xs" variant="outline" label="Print" @click="print" />
+        <UButton
+          class="no-print"
+          icon="i-lucide-printer"
+          size="xs"
+          variant="outline"
+          :label="shellWords('printSheet.print')"
+          @click="print"
+        />
         <UButton class="no-print" icon="i-lucide-arrow-left" size="xs" variant="ghost" :label="back" :to="to" />
       </header>
       <slot />

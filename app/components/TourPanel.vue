@@ -2,6 +2,7 @@
 import type { Plan, Setup } from '~~/core'
 import { TOUR_LABELS, TOUR_STEPS } from '~~/shared/texts/tour'
 import { ApiError } from '~/services/api'
+import { shellWords } from '~~/shared/texts/pages/shell'
 
 /** The tour's step at hand: what to do; it goes on by itself once that was done. */
 const tour = useTourStore()
@@ -82,7 +83,9 @@ const end = (archive: boolean): Promise<void> =>
         <span class="steps" aria-hidden="true">
           <i v-for="(one, i) in TOUR_STEPS" :key="one.id" :class="{ done: i < tour.progress!.step }" />
         </span>
-        <span class="flex-1">Step {{ tour.progress!.step + 1 }} of {{ TOUR_STEPS.length }}</span>
+        <span class="flex-1">{{
+          shellWords('tourPanel.step', { step: tour.progress!.step + 1, steps: TOUR_STEPS.length })
+        }}</span>
         <UButton
           size="xs"
           variant="ghost"

@@ -1,3 +1,5 @@
+import { servicesWords } from '~~/shared/texts/pages/services'
+
 /** How long what was said of a copy stands, ms. */
 const STANDS = 3000
 
@@ -9,7 +11,7 @@ export function useCopied() {
       await navigator.clipboard.writeText(text)
       copied.value = said
     } catch {
-      copied.value = 'The browser did not allow copying'
+      copied.value = servicesWords('useCopied.browserDidNotAllow')
     }
     setTimeout(() => {
       copied.value = ''

@@ -2,18 +2,19 @@
 import { useIntervalFn } from '@vueuse/core'
 import { api } from '~/services/api'
 import { inStepUntil } from '~/services/connection'
+import { shellWords } from '~~/shared/texts/pages/shell'
 
 const session = useSessionStore()
 const preferences = usePreferencesStore()
 const tour = useTourStore()
 
 const PAGES = [
-  { to: '/', label: 'Shoots' },
-  { to: '/log', label: 'Log' },
-  { to: '/kit', label: 'Kit' },
-  { to: '/lab', label: 'Lab' },
-  { to: '/practice', label: 'Practice' },
-  { to: '/devices', label: 'People' },
+  { to: '/', label: shellWords('default.shoots') },
+  { to: '/log', label: shellWords('default.log') },
+  { to: '/kit', label: shellWords('default.kit') },
+  { to: '/lab', label: shellWords('default.lab') },
+  { to: '/practice', label: shellWords('default.practice') },
+  { to: '/devices', label: shellWords('default.people') },
 ]
 
 useAhead(() => [import('~/components/people/SignOut.vue'), import('~/components/KeyList.vue')])
@@ -54,9 +55,9 @@ watch(
 
 <template>
   <div class="flex h-dvh flex-col">
-    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2"
-      >Skip to content</a
-    >
+    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-2">{{
+      shellWords('default.skipContent')
+    }}</a>
     <header class="app-head flex min-h-10 shrink-0 items-center gap-x-4 border-b border-(--hair) px-3 text-[13px]">
       <NuxtLink to="/" class="flex items-center gap-2 font-semibold">
         <svg viewBox="0 0 32 32" width="18" height="18" aria-hidden="true">
@@ -64,11 +65,11 @@ watch(
           <path d="M3 20h26" stroke="var(--light)" stroke-width="3" fill="none" />
           <circle cx="20.7" cy="20" r="4.4" fill="none" stroke="var(--ink)" stroke-width="2.4" />
         </svg>
-        <span class="max-sm:sr-only">Epiro</span>
+        <span class="max-sm:sr-only">{{ shellWords('default.epiro') }}</span>
       </NuxtLink>
       <nav
         v-if="session.studio"
-        aria-label="Main"
+        :aria-label="shellWords('default.main')"
         class="flex gap-3 max-[1000px]:flex-1 max-sm:gap-2 max-sm:text-[12px]"
       >
         <NuxtLink
@@ -89,8 +90,8 @@ watch(
         <UButton
           variant="ghost"
           size="xs"
-          :label="preferences.system === 'metric' ? 'Metric' : 'Imperial'"
-          aria-label="Units: switch between metric and imperial"
+          :label="preferences.system === 'metric' ? shellWords('default.metric') : shellWords('default.imperial')"
+          :aria-label="shellWords('default.unitsSwitchBetweenMetric')"
           @click="preferences.system = preferences.system === 'metric' ? 'imperial' : 'metric'"
         />
       </template>
@@ -99,7 +100,7 @@ watch(
         variant="ghost"
         size="xs"
         :icon="preferences.look === 'work' ? 'i-lucide-moon' : 'i-lucide-sun'"
-        :label="preferences.look === 'work' ? 'Safelight' : 'Work light'"
+        :label="preferences.look === 'work' ? shellWords('default.safelight') : shellWords('default.workLight')"
         :ui="{ label: 'max-sm:sr-only' }"
         @click="preferences.look = preferences.look === 'work' ? 'safelight' : 'work'"
       />
@@ -108,13 +109,13 @@ watch(
         variant="ghost"
         size="xs"
         icon="i-lucide-log-out"
-        aria-label="Sign out"
+        :aria-label="shellWords('default.signOut')"
         @click="leave"
       />
     </header>
     <LazyPeopleSignOut v-if="session.studio && asked" v-model:open="leaving" />
     <p v-if="inStep" role="status" class="border-b border-(--hair) px-3 py-1 text-[12px]" data-testid="offline">
-      Offline, last in step {{ inStep }}. What you change waits on this device.
+      {{ shellWords('default.offlineLastStepWhat', { inStep }) }}
     </p>
     <main id="main" class="min-h-0 flex-1">
       <slot />

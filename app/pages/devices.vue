@@ -4,6 +4,7 @@ import { ApiError, type LinkMade, type MemberRecord, type SessionRecord, api } f
 import { studioNow } from '~/services/studioClock'
 import { afterSignIn } from '~~/shared/afterSignIn'
 import { deviceName } from '~~/shared/texts/devices'
+import { devicesWords } from '~~/shared/texts/pages/devices'
 
 /** Who may come in: people by name with their roles, links for them, and the devices signed in. */
 const session = useSessionStore()
@@ -16,12 +17,12 @@ const name = ref('')
 const link = shallowRef<(LinkMade & { until: number; title: string }) | null>(null)
 const failure = ref('')
 const studioName = ref('')
-useHead({ title: 'People · Epiro' })
+useHead({ title: devicesWords('devices.peopleEpiro') })
 
 const ROLE_TEXT: Record<SessionRole, string> = {
-  lead: 'Lead: can do everything',
-  assistant: 'Assistant: plans, runs, logs; cannot archive, restore, move, import, change kit or invite',
-  viewer: 'Viewer: can look, but not change anything',
+  lead: devicesWords('devices.leadCanDoEverything'),
+  assistant: devicesWords('devices.assistantPlansRunsLogs'),
+  viewer: devicesWords('devices.viewerCanLookBut'),
 }
 const afterwards = computed(() => afterSignIn(route.query.to))
 
@@ -31,7 +32,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     await what()
     ;[members.value, sessions.value] = await Promise.all([api.members(), api.sessions()])
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+    failure.value = error instanceof ApiError ? error.message : devicesWords('devices.somethingWentWrongTry')
   }
 }
 onMounted(() => {
@@ -46,18 +47,20 @@ const invite = (): Promise<void> =>
     const wanted = name.value.trim()
     show(
       await api.makeLink({ role: role.value, ...(wanted === '' ? {} : { name: wanted }) }),
-      `Link for ${wanted || `a new ${role.value}`}`,
+      devicesWords('devices.link2', { wanted: wanted || `a new ${role.value}` }),
     )
     name.value = ''
   })
 const another = (member: MemberRecord): Promise<void> =>
-  run(async () => show(await api.makeLink({ memberId: member.id }), `Link for ${member.name}`))
+  run(async () =>
+    show(await api.makeLink({ memberId: member.id }), devicesWords('devices.link3', { name: member.name })),
+  )
 const change = (id: string, input: MemberInput): Promise<void> => run(() => api.updateMember(id, input))
 const makeStudio = (): Promise<void> =>
   run(async () => {
     const wanted = studioName.value.trim()
     if (wanted === '') return
-    show(await api.createStudio(wanted), `Link for the lead of ${wanted}`)
+    show(await api.createStudio(wanted), devicesWords('devices.linkLead', { wanted }))
     studioName.value = ''
   })
 const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${member.id}`)
@@ -66,36 +69,40 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
 <template>
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-4xl gap-7">
-      <h1 class="text-2xl font-semibold">People</h1>
+      <h1 class="text-2xl font-semibold">{{ devicesWords('devices.people') }}</h1>
       <p v-if="!session.isLead" role="alert">
-        {{ session.member ?? 'This device' }} is signed in as
-        {{ session.role === 'viewer' ? 'a viewer' : 'an assistant' }}; only the lead can invite others.
+        {{
+          devicesWords('devices.signedOnlyLeadCan', {
+            member: session.member ?? devicesWords('devices.device'),
+            noun: session.role === 'viewer' ? devicesWords('devices.viewer') : devicesWords('devices.assistant'),
+          })
+        }}
       </p>
       <template v-else>
         <p v-if="failure" role="alert" class="text-(--bad)">
           {{ failure }}
         </p>
         <section aria-labelledby="join" class="grid gap-3">
-          <h2 id="join" class="section-title">Invite someone</h2>
+          <h2 id="join" class="section-title">{{ devicesWords('devices.inviteSomeone') }}</h2>
           <form class="grid gap-3 text-[13px]" @submit.prevent="invite">
             <label class="flex items-baseline gap-2"
-              >Name
+              >{{ devicesWords('devices.name') }}
               <input
                 v-model="name"
                 class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
                 maxlength="80"
-                placeholder="the name the crew uses"
+                :placeholder="devicesWords('devices.nameCrewUses')"
                 autocomplete="off"
               />
             </label>
             <fieldset class="grid gap-1">
-              <legend class="sr-only">As</legend>
+              <legend class="sr-only">{{ devicesWords('devices.as') }}</legend>
               <label v-for="id in SESSION_ROLES" :key="id" class="flex items-center gap-2"
                 ><input v-model="role" type="radio" name="role" :value="id" /> {{ ROLE_TEXT[id] }}</label
               >
             </fieldset>
             <div>
-              <UButton type="submit" label="Create link" icon="i-lucide-qr-code" />
+              <UButton type="submit" :label="devicesWords('devices.createLink')" icon="i-lucide-qr-code" />
             </div>
           </form>
           <template v-if="link">
@@ -106,16 +113,18 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </template>
         </section>
         <section aria-labelledby="people">
-          <h2 id="people" class="section-title">People in this studio</h2>
+          <h2 id="people" class="section-title">{{ devicesWords('devices.peopleStudio') }}</h2>
           <div class="overflow-x-auto">
             <table class="kit-table">
               <thead>
                 <tr>
-                  <th>Name</th>
-                  <th>Role</th>
-                  <th>Devices</th>
-                  <th>Link</th>
-                  <th><span class="sr-only">Remove access</span></th>
+                  <th>{{ devicesWords('devices.name') }}</th>
+                  <th>{{ devicesWords('devices.role') }}</th>
+                  <th>{{ devicesWords('devices.devices') }}</th>
+                  <th>{{ devicesWords('devices.link') }}</th>
+                  <th>
+                    <span class="sr-only">{{ devicesWords('devices.removeAccess') }}</span>
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -134,36 +143,40 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </div>
         </section>
         <section aria-labelledby="signed-in">
-          <h2 id="signed-in" class="section-title">Signed-in devices</h2>
+          <h2 id="signed-in" class="section-title">{{ devicesWords('devices.signedDevices') }}</h2>
           <table class="kit-table">
             <thead>
               <tr>
-                <th>Device</th>
-                <th>Who</th>
-                <th>As</th>
-                <th class="wide-only">Since</th>
-                <th>Last seen</th>
-                <th><span class="sr-only">Sign out</span></th>
+                <th>{{ devicesWords('devices.device2') }}</th>
+                <th>{{ devicesWords('devices.who') }}</th>
+                <th>{{ devicesWords('devices.as') }}</th>
+                <th class="wide-only">{{ devicesWords('devices.since') }}</th>
+                <th>{{ devicesWords('devices.lastSeen') }}</th>
+                <th>
+                  <span class="sr-only">{{ devicesWords('devices.signOut') }}</span>
+                </th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="s in sessions" :key="s.id" data-testid="session">
-                <td>{{ deviceName(s.device) }}{{ s.here ? ', this one' : '' }}</td>
+                <td>{{ deviceName(s.device) }}{{ s.here ? devicesWords('devices.one') : '' }}</td>
                 <td>{{ s.member ?? '–' }}</td>
                 <td>{{ s.role }}</td>
                 <td class="wide-only whitespace-nowrap">
                   {{ when(s.createdAt) }}
                 </td>
                 <td class="whitespace-nowrap">
-                  {{ s.seenAt === null ? 'never' : when(s.seenAt) }}
+                  {{ s.seenAt === null ? devicesWords('devices.never') : when(s.seenAt) }}
                 </td>
                 <td class="text-right">
                   <UButton
                     v-if="!s.here"
                     size="xs"
                     variant="ghost"
-                    label="Sign out"
-                    :aria-label="`Sign out ${deviceName(s.device)} of ${when(s.createdAt)}`"
+                    :label="devicesWords('devices.signOut')"
+                    :aria-label="
+                      devicesWords('devices.signOut2', { device: deviceName(s.device), createdAt: when(s.createdAt) })
+                    "
                     @click="run(() => api.revokeSession(s.id))"
                   />
                 </td>
@@ -172,10 +185,10 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           </table>
         </section>
         <section v-if="session.installation" aria-labelledby="studios" class="grid gap-2">
-          <h2 id="studios" class="section-title">Add a studio</h2>
+          <h2 id="studios" class="section-title">{{ devicesWords('devices.addStudio') }}</h2>
           <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">
             <label class="flex items-baseline gap-2"
-              >Name of the studio
+              >{{ devicesWords('devices.nameStudio') }}
               <input
                 v-model="studioName"
                 class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
@@ -183,10 +196,10 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
                 autocomplete="off"
               />
             </label>
-            <UButton type="submit" size="xs" variant="outline" label="Create studio and link for its lead" />
+            <UButton type="submit" size="xs" variant="outline" :label="devicesWords('devices.createStudioLinkLead')" />
           </form>
           <p class="text-[13px] text-(--ink-soft)">
-            It has its own people, shoots, kit and log. Neither studio can see the other’s.
+            {{ devicesWords('devices.hasOwnPeopleShoots') }}
           </p>
         </section>
       </template>

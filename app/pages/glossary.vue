@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { GLOSSARY } from '~~/shared/texts/glossary'
+import { glossaryWords } from '~~/shared/texts/pages/glossary'
 
 /** Every term, with where it is used and how one finds one's own figure. */
-useHead({ title: 'Glossary · Epiro' })
+useHead({ title: glossaryWords('glossary.glossaryEpiro') })
 const route = useRoute()
 const wanted = ref(typeof route.query.term === 'string' ? route.query.term : '')
 const shown = computed(() => {
@@ -20,8 +21,13 @@ const shown = computed(() => {
   <div class="scrolls h-full">
     <div class="mx-auto max-w-3xl px-6 py-8">
       <div class="mb-4 flex flex-wrap items-baseline gap-4">
-        <h1 class="flex-1 text-2xl font-semibold">Glossary</h1>
-        <UInput v-model="wanted" icon="i-lucide-search" aria-label="Find a term" placeholder="Find a term" />
+        <h1 class="flex-1 text-2xl font-semibold">{{ glossaryWords('glossary.glossary') }}</h1>
+        <UInput
+          v-model="wanted"
+          icon="i-lucide-search"
+          :aria-label="glossaryWords('glossary.findTerm')"
+          :placeholder="glossaryWords('glossary.findTerm')"
+        />
       </div>
       <dl class="grid gap-3 text-[14px]">
         <div v-for="entry in shown" :key="entry.term" class="border-t border-(--hair) pt-2" data-testid="term">
@@ -33,7 +39,9 @@ const shown = computed(() => {
           </dd>
         </div>
       </dl>
-      <p v-if="shown.length === 0" role="status" class="text-(--ink-soft)">No term has these words.</p>
+      <p v-if="shown.length === 0" role="status" class="text-(--ink-soft)">
+        {{ glossaryWords('glossary.noTermHasThese') }}
+      </p>
     </div>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import type { Setup } from '~~/core'
 import type { Checked, Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type ArchivedSetup, api } from '~/services/api'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 const shoots = useShootsStore()
 const session = useSessionStore()
@@ -13,7 +14,7 @@ const archived = ref<ArchivedSetup[] | null>(null)
 const failure = ref('')
 const mistakes = ref<Mistake[]>([])
 const undone = ref<{ id: string; name: string } | null>(null)
-useHead({ title: 'Shoots · Epiro' })
+useHead({ title: shootsWords('startPage.shootsEpiro') })
 
 /** Does something and reads the shoots again; what goes wrong is said at the top. */
 async function run(what: () => Promise<unknown>): Promise<void> {
@@ -24,7 +25,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     await shoots.load()
     if (archived.value) archived.value = await api.archivedSetups()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('startPage.somethingWentWrongTry')
   }
 }
 const tour = useTourStore()
@@ -60,7 +61,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
   failure.value = ''
   mistakes.value = []
   if ('mistakes' in checked) {
-    failure.value = `${what} could not be read as a set-up`
+    failure.value = shootsWords('startPage.couldNotReadSet', { what })
     mistakes.value = checked.mistakes
     return false
   }
@@ -68,7 +69,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
     await navigateTo(`/setups/${(await api.createSetup(shootId, checked.value)).id}`)
     return true
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The set-up was not imported'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('startPage.setUpWasNot')
     return false
   }
 }
@@ -84,7 +85,7 @@ async function paste(text: string): Promise<void> {
   const into = pasteInto.value
   pasteInto.value = ''
   const { readSetupText } = await import('~/services/setupFile')
-  await take(readSetupText(text), into, 'The pasted text')
+  await take(readSetupText(text), into, shootsWords('startPage.pastedText'))
 }
 async function archive(id: string, name: string): Promise<void> {
   await run(() => api.archiveSetup(id))
@@ -97,7 +98,7 @@ async function restore(id: string): Promise<void> {
 async function earlier(): Promise<void> {
   failure.value = ''
   await shoots.loadEarlier().catch((error: unknown) => {
-    failure.value = error instanceof ApiError ? error.message : 'Earlier shoots could not be read'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('startPage.earlierShootsCouldNot')
   })
 }
 const toggleArchived = (): Promise<void> =>
@@ -110,15 +111,24 @@ const toggleArchived = (): Promise<void> =>
   <div class="scrolls h-full">
     <div class="mx-auto max-w-5xl px-6 py-8">
       <div class="mb-6 flex items-baseline justify-between">
-        <h1 class="text-2xl font-semibold">Shoots</h1>
+        <h1 class="text-2xl font-semibold">{{ shootsWords('startPage.shoots') }}</h1>
         <span class="flex gap-2">
           <UButton
             variant="ghost"
             :icon="preferences.shootsAs === 'board' ? 'i-lucide-list' : 'i-lucide-layout-grid'"
-            :aria-label="preferences.shootsAs === 'board' ? 'Show set-ups as a list' : 'Show set-ups as pictures'"
+            :aria-label="
+              preferences.shootsAs === 'board'
+                ? shootsWords('startPage.showSetUpsList')
+                : shootsWords('startPage.showSetUpsPictures')
+            "
             @click="preferences.shootsAs = preferences.shootsAs === 'board' ? 'list' : 'board'"
           />
-          <UButton v-if="session.isCrew" icon="i-lucide-plus" label="New shoot" @click="adding = true" />
+          <UButton
+            v-if="session.isCrew"
+            icon="i-lucide-plus"
+            :label="shootsWords('startPage.newShoot')"
+            @click="adding = true"
+          />
         </span>
       </div>
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-(--bad)">
@@ -126,20 +136,22 @@ const toggleArchived = (): Promise<void> =>
         <UiMistakeList :mistakes="mistakes" />
       </div>
       <p v-if="undone" role="status" class="mb-4 text-[13px]">
-        {{ undone.name }} is archived.
-        <button type="button" class="underline" @click="restore(undone.id)">Restore set-up</button>
+        {{ shootsWords('startPage.archived', { name: undone.name }) }}
+        <button type="button" class="underline" @click="restore(undone.id)">
+          {{ shootsWords('startPage.restoreSetUp') }}
+        </button>
       </p>
       <input
         ref="file"
         type="file"
         accept="application/json,.json"
         class="hidden"
-        aria-label="Set-up file"
+        :aria-label="shootsWords('startPage.setUpFile')"
         @change="importFile"
       />
       <LazyShootsFirstMinute v-if="shoots.loaded && shoots.shoots.length === 0 && session.isCrew" class="mb-8" />
       <p v-else-if="shoots.loaded && shoots.shoots.length === 0" class="max-w-prose text-(--ink-soft)">
-        No shoots yet. A shoot is one day or one job, with a set-up for each picture.
+        {{ shootsWords('startPage.noShootsYetShoot') }}
       </p>
       <ShootsShootSection
         v-for="shoot in ordered"
@@ -160,7 +172,7 @@ const toggleArchived = (): Promise<void> =>
         variant="subtle"
         color="neutral"
         class="mb-6"
-        label="Show earlier shoots"
+        :label="shootsWords('startPage.showEarlierShoots')"
         loading-auto
         @click="earlier"
       />
@@ -169,11 +181,11 @@ const toggleArchived = (): Promise<void> =>
         variant="ghost"
         size="xs"
         icon="i-lucide-archive"
-        :label="archived ? 'Hide archived set-ups' : 'Archived set-ups'"
+        :label="archived ? shootsWords('startPage.hideArchivedSetUps') : shootsWords('startPage.archivedSetUps')"
         @click="toggleArchived"
       />
-      <ul v-if="archived" class="mt-2 text-[13px]" aria-label="Archived set-ups">
-        <li v-if="archived.length === 0" class="text-(--ink-soft)">None.</li>
+      <ul v-if="archived" class="mt-2 text-[13px]" :aria-label="shootsWords('startPage.archivedSetUps')">
+        <li v-if="archived.length === 0" class="text-(--ink-soft)">{{ shootsWords('startPage.none') }}</li>
         <li v-for="a in archived" :key="a.id" class="flex items-baseline gap-3 border-b border-(--hair) py-1">
           <span class="flex-1"
             >{{ a.name }} <span class="text-(--ink-soft)">· {{ a.shootName }}</span></span
@@ -182,8 +194,8 @@ const toggleArchived = (): Promise<void> =>
             v-if="session.isLead"
             size="xs"
             variant="ghost"
-            label="Restore"
-            :aria-label="`Restore ${a.name}`"
+            :label="shootsWords('startPage.restore')"
+            :aria-label="shootsWords('startPage.restore2', { name: a.name })"
             @click="restore(a.id)"
           />
         </li>

@@ -5,6 +5,7 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError } from '~/services/api'
 import { download } from '~/services/download'
 import { KIT_LABELS } from '~~/shared/texts/choices'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 const store = useKitStore()
 const session = useSessionStore()
@@ -12,7 +13,7 @@ const route = useRoute()
 const failure = ref('')
 const mistakes = ref<Mistake[]>([])
 const showArchived = ref(false)
-useHead({ title: 'Kit · Epiro' })
+useHead({ title: kitWords('kit.kitEpiro') })
 
 const shown = computed(() => store.records.filter(record => showArchived.value || !record.archived))
 const groups = computed(() =>
@@ -30,7 +31,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
   try {
     await what()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+    failure.value = error instanceof ApiError ? error.message : kitWords('kit.somethingWentWrongTry')
     mistakes.value = error instanceof ApiError ? (error.problem?.errors ?? []) : []
   }
 }
@@ -44,7 +45,7 @@ async function importFile(): Promise<void> {
   file.value!.value = ''
   const checked = /\.csv$/i.test(given.name) ? kitFromCsv(text) : kitFromJson(text)
   if ('mistakes' in checked) {
-    failure.value = `${given.name} was not imported`
+    failure.value = kitWords('kit.wasNotImported', { name: given.name })
     mistakes.value = checked.mistakes
     return
   }
@@ -54,7 +55,7 @@ const items = computed(() => store.inSight.map(record => record.item))
 const add = (kind: KitKind): Promise<void> => run(async () => choose(await store.addNew(kind)))
 const leaflet = ref(false)
 const menu = [
-  { label: 'Flash from data sheet', onSelect: () => void (leaflet.value = true) },
+  { label: kitWords('kit.flashFromDataSheet'), onSelect: () => void (leaflet.value = true) },
   ...KIT_KINDS.map(kind => ({ label: KIT_LABELS[kind].one, onSelect: () => void add(kind) })),
 ]
 function made(id: string): void {
@@ -65,18 +66,20 @@ function made(id: string): void {
 
 <template>
   <div class="kit-page h-full">
-    <nav aria-label="Kit" class="kit-list scrolls" tabindex="0">
+    <nav :aria-label="kitWords('kit.kit')" class="kit-list scrolls" tabindex="0">
       <div class="flex items-baseline justify-between pt-4 pb-2">
-        <h1 class="text-2xl font-semibold">Kit</h1>
+        <h1 class="text-2xl font-semibold">{{ kitWords('kit.kit') }}</h1>
         <UDropdownMenu
           v-if="session.isLead"
           :items="menu"
           :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
         >
-          <UButton icon="i-lucide-plus" size="xs" label="Add" aria-label="Add to the kit" />
+          <UButton icon="i-lucide-plus" size="xs" :label="kitWords('kit.add')" :aria-label="kitWords('kit.addKit')" />
         </UDropdownMenu>
       </div>
-      <p v-if="store.loaded && shown.length === 0" class="text-[13px] text-(--ink-soft)">No kit yet.</p>
+      <p v-if="store.loaded && shown.length === 0" class="text-[13px] text-(--ink-soft)">
+        {{ kitWords('kit.noKitYet') }}
+      </p>
       <template v-for="group in groups" :key="group.kind">
         <section v-if="group.records.length > 0" :aria-label="KIT_LABELS[group.kind].many" class="mb-3">
           <h2 class="section-title border-b border-(--ink) pb-0.5">
@@ -92,12 +95,12 @@ function made(id: string): void {
             @click="choose(record.id)"
           >
             <span class="min-w-0 flex-1 truncate">{{ record.item.name }}</span>
-            <span v-if="record.archived" class="text-[11px] text-(--ink-faint)">archived</span>
+            <span v-if="record.archived" class="text-[11px] text-(--ink-faint)">{{ kitWords('kit.archived') }}</span>
             <span
               v-else-if="record.usedBy?.length"
               class="text-[11px] text-(--ink-faint)"
-              :title="`Used in ${record.usedBy.map(u => u.name).join(', ')}`"
-              >used in {{ record.usedBy.length }}</span
+              :title="kitWords('kit.used', { usedBy: record.usedBy.map(u => u.name).join(', ') })"
+              >{{ kitWords('kit.used2', { usedBy: record.usedBy.length }) }}</span
             >
           </button>
         </section>
@@ -108,28 +111,28 @@ function made(id: string): void {
           size="xs"
           variant="ghost"
           icon="i-lucide-upload"
-          label="Import"
-          aria-label="Import kit, JSON or CSV"
+          :label="kitWords('kit.import')"
+          :aria-label="kitWords('kit.importKitJsonCsv')"
           @click="file?.click()"
         />
         <UButton
           size="xs"
           variant="ghost"
           icon="i-lucide-download"
-          label="JSON"
-          aria-label="Export the kit as JSON"
+          :label="kitWords('kit.json')"
+          :aria-label="kitWords('kit.exportKitJson')"
           @click="download(kitToJson(items), 'kit.json', 'application/json')"
         />
         <UButton
           size="xs"
           variant="ghost"
           icon="i-lucide-download"
-          label="CSV"
-          aria-label="Export the kit as CSV"
+          :label="kitWords('kit.csv')"
+          :aria-label="kitWords('kit.exportKitCsv')"
           @click="download(kitToCsv(items), 'kit.csv', 'text/csv')"
         />
         <label class="flex items-center gap-1 text-[12px]"
-          ><input v-model="showArchived" type="checkbox" class="tick" /> Show archived items</label
+          ><input v-model="showArchived" type="checkbox" class="tick" /> {{ kitWords('kit.showArchivedItems') }}</label
         >
       </div>
       <input
@@ -137,26 +140,26 @@ function made(id: string): void {
         type="file"
         accept=".json,.csv,application/json,text/csv"
         class="hidden"
-        aria-label="Kit file"
+        :aria-label="kitWords('kit.kitFile')"
         @change="importFile"
       />
     </nav>
     <UModal
       v-model:open="leaflet"
-      title="Add flash from data sheet"
-      description="Three figures are enough; the rest is filled in for its type."
+      :title="kitWords('kit.addFlashFromData')"
+      :description="kitWords('kit.threeFiguresEnoughRest')"
     >
       <template #body>
         <KitFlashLeaflet @made="made" />
       </template>
     </UModal>
-    <div class="scrolls min-h-0 bg-(--sheet) px-6 py-4" tabindex="0" role="region" aria-label="Item">
+    <div class="scrolls min-h-0 bg-(--sheet) px-6 py-4" tabindex="0" role="region" :aria-label="kitWords('kit.item')">
       <div v-if="failure" role="alert" class="mb-4 border-l-2 border-(--bad) pl-3 text-[13px] text-(--bad)">
         <p>{{ failure }}</p>
         <UiMistakeList :mistakes="mistakes" :most="12" />
       </div>
       <p v-if="!session.isLead" class="mb-3 text-[13px] text-(--ink-soft)" role="note">
-        You are signed in as an assistant: you can view kit, but only the lead can change it.
+        {{ kitWords('kit.youSignedAssistantYou') }}
       </p>
       <KitEmptyKit
         v-if="store.loaded && shown.length === 0"

@@ -36,6 +36,7 @@ import type { TakeRecord } from '~~/server/services/takes'
 import type { Problem } from '~~/server/utils/problem'
 import { reached, standsIn } from './connection'
 import { keepAnswer, keptAnswer } from './kept'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 export type {
   ArchivedSetup,
@@ -119,7 +120,7 @@ async function answered<T>(method: Method, path: string, body?: unknown): Promis
     })
   } catch {
     const kept = method === 'GET' ? await keptAnswer(path) : null
-    if (!kept) throw new ApiError(0, null, 'No connection to the server. Check that Epiro is running.')
+    if (!kept) throw new ApiError(0, null, servicesWords('api.noConnectionServerCheck'))
     standsIn(kept.at)
     return { data: kept.data as T, headers: new Headers(kept.link ? { link: kept.link } : {}) }
   }
@@ -127,7 +128,11 @@ async function answered<T>(method: Method, path: string, body?: unknown): Promis
   const data = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
     const problem = data as Problem | null
-    throw new ApiError(response.status, problem, problem?.detail ?? `The server reported error ${response.status}`)
+    throw new ApiError(
+      response.status,
+      problem,
+      problem?.detail ?? servicesWords('api.serverReportedError', { status: response.status }),
+    )
   }
   // What is saved comes back as it is asked for.
   if (method === 'GET' || method === 'PUT') void keepAnswer(path, data, response.headers.get('link'))

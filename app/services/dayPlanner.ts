@@ -2,11 +2,12 @@ import type { LoggedTake, Setup } from '~~/core'
 import type { DayPlan, DayPlanInput, DaySoFar, FollowedDay, SurerOrder } from '~~/core/day'
 import { workerCalls } from '~/services/workerCalls'
 import type { DayAnswer, DayAsked } from '~/workers/day.worker'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 const calls = () =>
   workerCalls<DayAsked, DayAnswer>(
     () => new Worker(new URL('../workers/day.worker.ts', import.meta.url), { type: 'module' }),
-    'The day could not be planned.',
+    servicesWords('dayPlanner.dayCouldNotPlanned'),
   )
 /** Takes are played beside the plan, which is asked for again and again meanwhile. */
 const [planner, player] = [calls(), calls()]

@@ -1,6 +1,7 @@
 import type { Plan } from '~~/core'
 import { type Overlay, drawOver } from '~~/shared/render/over'
 import { frameOnce } from './frameRender'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 /** px across of an exported frame; of what is computed of it, and passes over that. */
 const WIDE = 1440
@@ -43,13 +44,16 @@ export async function framePng(plan: Plan, over: Overlay = {}): Promise<Blob> {
   canvas.width = WIDE
   canvas.height = height
   const context = canvas.getContext('2d')
-  if (!context) throw new Error('This browser cannot draw pictures')
+  if (!context) throw new Error(servicesWords('framePicture.browserCannotDrawPictures'))
   const small = new OffscreenCanvas(given.width, given.height)
   small.getContext('2d')!.putImageData(new ImageData(given.bytes, given.width), 0, 0)
   context.imageSmoothingQuality = 'high'
   context.drawImage(small, 0, 0, WIDE, height)
   drawOver(context, WIDE, height, plan, over)
   return new Promise((resolve, reject) =>
-    canvas.toBlob(blob => (blob ? resolve(blob) : reject(new Error('The picture could not be made'))), 'image/png'),
+    canvas.toBlob(
+      blob => (blob ? resolve(blob) : reject(new Error(servicesWords('framePicture.pictureCouldNotMade')))),
+      'image/png',
+    ),
   )
 }

@@ -1,9 +1,10 @@
 import { workerCalls } from '~/services/workerCalls'
 import type { LabAsked, LabGiven } from '~/workers/lab.worker'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 const calls = workerCalls<LabAsked, LabGiven[keyof LabGiven]>(
   () => new Worker(new URL('../workers/lab.worker.ts', import.meta.url), { type: 'module' }),
-  'The file could not be read: it may be broken or too large for this device.',
+  servicesWords('lab.fileCouldNotRead'),
 )
 
 /** Ends what the worker is at; what it held is gone. */

@@ -1,10 +1,12 @@
+import { servicesWords } from '~~/shared/texts/pages/services'
+
 /** Bytes as they can stand in a page. */
 async function asData(url: string): Promise<string> {
   const blob = await (await fetch(url)).blob()
   return new Promise((done, failed) => {
     const reader = new FileReader()
     reader.onload = () => done(String(reader.result))
-    reader.onerror = () => failed(reader.error ?? new Error('A picture could not be read'))
+    reader.onerror = () => failed(reader.error ?? new Error(servicesWords('pageFile.pictureCouldNotRead')))
     reader.readAsDataURL(blob)
   })
 }

@@ -1,3 +1,5 @@
+import { servicesWords } from '~~/shared/texts/pages/services'
+
 /** Bytes of sound files that are taken: ten minutes of 96 kHz, two channels of 24 bits. */
 const MOST_BYTES = 400e6
 const MOST_SECONDS = 620
@@ -12,12 +14,14 @@ function rateOf(bytes: ArrayBuffer): number | null {
 
 /** A sound file by the browser's own decoder, at the file's own rate where that is known. */
 export async function decodedSound(file: File): Promise<{ channels: Float32Array[]; rate: number }> {
-  if (file.size > MOST_BYTES) throw new Error(`${file.name}: larger than ${MOST_BYTES / 1e6} MB.`)
+  if (file.size > MOST_BYTES)
+    throw new Error(servicesWords('recording.largerThanMb', { name: file.name, most: MOST_BYTES / 1e6 }))
   const bytes = await file.arrayBuffer()
   const context = new OfflineAudioContext(1, 1, rateOf(bytes) ?? 48_000)
   const sound = await context.decodeAudioData(bytes).catch(() => null)
-  if (!sound) throw new Error(`${file.name}: this browser cannot read this sound file. WAV always works.`)
-  if (sound.duration > MOST_SECONDS) throw new Error(`${file.name}: longer than ten minutes.`)
+  if (!sound) throw new Error(servicesWords('recording.browserCannotReadSound', { name: file.name }))
+  if (sound.duration > MOST_SECONDS)
+    throw new Error(servicesWords('recording.longerThanTenMinutes', { name: file.name }))
   const count = Math.min(2, sound.numberOfChannels)
   return {
     rate: sound.sampleRate,
@@ -36,15 +40,14 @@ export interface Recording {
  * @throws Error with a sentence where the browser does not let it: no microphone, not allowed, no HTTPS
  */
 export async function record(): Promise<Recording> {
-  if (!navigator.mediaDevices?.getUserMedia)
-    throw new Error('The microphone only works over HTTPS, or on this computer itself.')
+  if (!navigator.mediaDevices?.getUserMedia) throw new Error(servicesWords('recording.microphoneOnlyWorksOver'))
   const stream = await navigator.mediaDevices
     .getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
     .catch((error: Error) => {
       throw new Error(
         error.name === 'NotAllowedError'
-          ? 'Microphone access was refused. Allow it in the browser.'
-          : 'No microphone was found.',
+          ? servicesWords('recording.microphoneAccessWasRefused')
+          : servicesWords('recording.noMicrophoneWasFound'),
         { cause: error },
       )
     })

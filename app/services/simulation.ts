@@ -1,13 +1,14 @@
 import type { PlayedSessions, LoggedTake, Setup, SimulatedTakes } from '~~/core'
 import { workerCalls } from '~/services/workerCalls'
 import type { Asked, TakesAnswer } from '~/workers/takes.worker'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 export type Simulated = SimulatedTakes & { seconds: number }
 
 const calls = () =>
   workerCalls<Asked, TakesAnswer & { seconds: number }>(
     () => new Worker(new URL('../workers/takes.worker.ts', import.meta.url), { type: 'module' }),
-    'The takes could not be simulated.',
+    servicesWords('simulation.takesCouldNotSimulated'),
   )
 /** One for what the page waits for, one for what stands beside it. */
 const [main, beside] = [calls(), calls()]

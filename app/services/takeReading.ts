@@ -2,10 +2,11 @@ import type { Setup } from '~~/core'
 import type { TakeReading } from '~~/core/lab'
 import { workerCalls } from '~/services/workerCalls'
 import type { ReadAsked } from '~/workers/read.worker'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 const calls = workerCalls<ReadAsked, TakeReading | null>(
   () => new Worker(new URL('../workers/read.worker.ts', import.meta.url), { type: 'module' }),
-  'The picture could not be read.',
+  servicesWords('takeReading.pictureCouldNotRead'),
 )
 /** What the page holds are proxies, which no message can carry. */
 const ask = (asked: ReadAsked): Promise<TakeReading | null> => calls.ask(JSON.parse(JSON.stringify(asked)) as ReadAsked)

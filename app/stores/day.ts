@@ -26,6 +26,7 @@ import { planInWorker, takesInWorker } from '~/services/dayPlanner'
 import { draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 const RETRY = 3000
 const QUIET = 500
@@ -203,12 +204,14 @@ export const useDayStore = defineStore('day', () => {
         if (record.value?.shoot.id !== id) return
         record.value = { ...record.value, revision: current.revision }
         if (current.day) day.value = current.day
-        trouble.value = 'Changed elsewhere in the meantime. This is the latest version; make your change again.'
+        trouble.value = servicesWords('day.changedElsewhereMeantimeLatest')
       }
     },
     held: (id, error, again) => {
       if (record.value?.shoot.id === id)
-        trouble.value = again ? `Not saved yet, trying again: ${error.message}` : `Not saved: ${error.message}`
+        trouble.value = again
+          ? servicesWords('day.notSavedYetTrying', { message: error.message })
+          : servicesWords('day.notSaved', { message: error.message })
     },
   })
 
@@ -222,7 +225,7 @@ export const useDayStore = defineStore('day', () => {
   /** Changes the day. @returns what is wrong with the change, and then nothing is changed; empty: nothing */
   function change(next: Partial<ShootDay>): string {
     const checked = checkShootDay({ ...day.value, ...next })
-    if ('mistakes' in checked) return checked.mistakes[0]?.reason ?? 'This cannot be'
+    if ('mistakes' in checked) return checked.mistakes[0]?.reason ?? servicesWords('day.cannot')
     past.value = [...past.value.slice(-MOST_UNDO + 1), day.value]
     future.value = []
     put(checked.value)

@@ -18,6 +18,7 @@ import { followInWorker } from '~/services/dayPlanner'
 import { studioInstant, studioNow } from '~/services/studioClock'
 import { useDayStore } from '~/stores/day'
 import { useSessionStore } from '~/stores/session'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 /** ms between looks at what others noted and fired, and between tries to send. */
 const LOOK = 15_000
@@ -108,7 +109,7 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
     const id = store.record?.shoot.id
     if (!id) return
     const sent = await sendDayEvents(session.key)
-    if (sent.refused.length > 0) trouble.value = `Not saved: ${sent.refused[0]}`
+    if (sent.refused.length > 0) trouble.value = servicesWords('dayFollow.notSaved', { refused: sent.refused[0]! })
     try {
       const read = await api.dayLog(id)
       const waiting = await dayEventQueue.all(session.key)

@@ -4,6 +4,7 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import { type KitRecord, api, newerIn } from '~/services/api'
 import { KIT_DRAFT, draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 const RETRY = 2500
 const drafts = draftsOf(KIT_DRAFT, 'item', checkKitItem)
@@ -45,7 +46,7 @@ export const useKitStore = defineStore('kit', () => {
   function overtaken(id: string): void {
     drafts.drop(id)
     box.drop(id)
-    say(id, 'Changed elsewhere in the meantime. This is the latest version; make your change again.')
+    say(id, servicesWords('kit.changedElsewhereMeantimeLatest'))
   }
 
   const box = new Outbox<KitItem>({
@@ -67,7 +68,12 @@ export const useKitStore = defineStore('kit', () => {
       }
     },
     held: (id, error, again) =>
-      say(id, again ? `Not saved yet, trying again: ${error.message}` : `Not saved: ${error.message}`),
+      say(
+        id,
+        again
+          ? servicesWords('kit.notSavedYetTrying', { message: error.message })
+          : servicesWords('kit.notSaved', { message: error.message }),
+      ),
   })
   const later = (record: KitRecord, item: KitItem): void => {
     put({ ...record, item })
@@ -94,7 +100,7 @@ export const useKitStore = defineStore('kit', () => {
   const addNew = async (kind: KitKind): Promise<string> => (await add([newKitItem(kind)]))[0]!
   const duplicate = async (id: string): Promise<string> => {
     const { item } = byId.value.get(id)!
-    return (await add([{ ...item, name: `${item.name.slice(0, 115)} copy` }]))[0]!
+    return (await add([{ ...item, name: servicesWords('kit.copy', { name: item.name.slice(0, 115) }) }]))[0]!
   }
   async function archive(id: string, archived: boolean): Promise<void> {
     await box.now(id)

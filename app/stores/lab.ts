@@ -22,6 +22,7 @@ import { askLab, stopLab } from '~/services/lab'
 import { decodedSound } from '~/services/recording'
 import type { LabFile } from '~/workers/lab.worker'
 import { localDay } from '~/utils/day'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 /** A figure that was sent from here, with what takes it back. */
 export interface Sent {
@@ -140,7 +141,7 @@ export const useLabStore = defineStore('lab', () => {
     work('Reading', async () => {
       if (truth.value || files.value.length === 0) ownFiles()
       for (const [i, file] of list.entries()) {
-        busy.value = `Reading ${i + 1} of ${list.length}`
+        busy.value = servicesWords('lab.reading', { i: i + 1, list: list.length })
         try {
           files.value = [...files.value, await one(file)]
         } catch (error) {
@@ -160,7 +161,7 @@ export const useLabStore = defineStore('lab', () => {
       await read()
     })
   const loadSample = (hide = false, seed = Math.ceil(Math.random() * 1e6)): Promise<void> =>
-    work('Making a sample', async () => {
+    work(servicesWords('lab.makingSample'), async () => {
       clear()
       hidden.value = hide
       const own = asked
@@ -227,7 +228,7 @@ export const useLabStore = defineStore('lab', () => {
     const kit = useKitStore()
     const item = kit.byId.get(id)?.item
     const after = item && exportedToKit(item, give, from())
-    if (!item || !after) return 'Choose the kit item that was measured.'
+    if (!item || !after) return servicesWords('lab.chooseKitItemWas')
     const wrong = kit.change(id, after)[0]
     if (wrong) return wrong.reason
     let reading = ''
@@ -236,7 +237,7 @@ export const useLabStore = defineStore('lab', () => {
       try {
         reading = await kept(give, id)
       } catch (error) {
-        failure = `In the flash’s table, but not kept among its readings: ${(error as Error).message}`
+        failure = servicesWords('lab.flashsTableButNot', { message: (error as Error).message })
       }
     noted(LAB.tell(give.label), item.name, async () => {
       const now = kit.byId.get(id)?.item
@@ -248,7 +249,7 @@ export const useLabStore = defineStore('lab', () => {
   async function toTake(give: Extract<Export, { to: 'take' }>): Promise<string> {
     const takes = useTakesStore()
     const take = takes.takes[0]
-    if (!take) return 'This set-up has no takes yet.'
+    if (!take) return servicesWords('lab.setUpHasNo')
     const was = amendmentOf(take)
     const { note, position } = was
     const added = give.note && LAB.told(give.note)

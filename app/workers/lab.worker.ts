@@ -18,6 +18,7 @@ import {
 } from '~~/core/lab'
 import { pictureOfFrame, windowOf } from '~/utils/labViews'
 import { answering } from './answering'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 /** What the Lab's worker is asked; files stay with it, by their number. */
 export type LabAsked =
@@ -95,7 +96,7 @@ const positive = (value: unknown): number | null => (typeof value === 'number' &
 
 async function picture({ file, full }: Extract<LabAsked, { kind: 'picture' }>): Promise<LabFile> {
   const bitmap = await createImageBitmap(file).catch(() => null)
-  if (!bitmap) throw new Error(`${file.name}: this browser cannot read this picture. Use JPEG, PNG or WebP.`)
+  if (!bitmap) throw new Error(servicesWords('lab.browserCannotReadPicture', { name: file.name }))
   if (bitmap.width * bitmap.height > MOST_PIXELS) throw new Error(`${file.name}: over 60 megapixels.`)
   const tags = ((await exifr
     .parse(file, { pick: ['ExposureTime', 'FNumber', 'ISO', 'Model'], translateValues: false })
@@ -118,7 +119,8 @@ async function picture({ file, full }: Extract<LabAsked, { kind: 'picture' }>): 
 }
 
 async function table({ file }: Extract<LabAsked, { kind: 'table' }>): Promise<LabFile> {
-  if (file.size > MOST_TABLE) throw new Error(`${file.name}: larger than ${MOST_TABLE / 1e6} MB.`)
+  if (file.size > MOST_TABLE)
+    throw new Error(servicesWords('lab.largerThanMb', { name: file.name, most: MOST_TABLE / 1e6 }))
   const { data } = Papa.parse<unknown[]>(await file.text(), { skipEmptyLines: true, dynamicTyping: true })
   try {
     return keep({ kind: 'trace', name: file.name, trace: traceOf(data) })
@@ -140,7 +142,7 @@ function sample({ tool, seed }: Extract<LabAsked, { kind: 'sample' }>): LabSampl
 
 const inputOf = (file: number): LabInput => {
   const input = held.get(file)
-  if (!input) throw new Error('The file is no longer available. Choose it again.')
+  if (!input) throw new Error(servicesWords('lab.fileNoLongerAvailable'))
   return input
 }
 

@@ -11,6 +11,7 @@ import {
 } from '~~/core/lab'
 import { READ_WIDTH } from '~~/shared/reading'
 import { answering } from './answering'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 /** A set-up whose takes are to be read, or a picture of one. */
 export type ReadAsked =
@@ -45,10 +46,10 @@ function prepare(): void {
 
 async function read({ url, camera, setup, take }: Extract<ReadAsked, { kind: 'picture' }>): Promise<TakeReading> {
   const answer = await fetch(url).catch(() => null)
-  if (!answer?.ok) throw new Error('The picture could not be fetched.')
+  if (!answer?.ok) throw new Error(servicesWords('read.pictureCouldNotFetched'))
   const blob = await answer.blob()
   const bitmap = await createImageBitmap(blob, { resizeWidth: READ_WIDTH, resizeQuality: 'medium' }).catch(() => null)
-  if (!bitmap) throw new Error('The picture could not be read.')
+  if (!bitmap) throw new Error(servicesWords('read.pictureCouldNotRead'))
   const { width, height } = bitmap
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   context.drawImage(bitmap, 0, 0)

@@ -3,6 +3,7 @@ import { defineEventHandler, getRequestHeader, getRequestURL, setResponseHeaders
 import { isOwnHost } from '../utils/hosts'
 import { policyOf } from '../utils/policy'
 import { problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
@@ -16,13 +17,12 @@ export default defineEventHandler(event => {
     ...(process.env.NITRO_SSL_CERT ? { 'strict-transport-security': 'max-age=31536000' } : {}),
   })
   // A name that another site points at this machine would make its page one of ours.
-  if (!isOwnHost(event.node.req.headers.host))
-    throw problem(421, 'Epiro is not set up for this host name. Add it to EPIRO_HOSTS')
+  if (!isOwnHost(event.node.req.headers.host)) throw problem(421, serverWords('security.epiroNotSetUp'))
   if (event.path.startsWith('/api')) setResponseHeaders(event, { 'cache-control': 'no-store' })
   if (SAFE.has(event.method)) return
   const site = getRequestHeader(event, 'sec-fetch-site')
   const origin = getRequestHeader(event, 'origin')
   const foreign =
     (site && site !== 'same-origin' && site !== 'none') || (origin && origin !== getRequestURL(event).origin)
-  if (foreign) throw problem(403, 'Requests from other sites are refused')
+  if (foreign) throw problem(403, serverWords('security.requestsFromOtherSites'))
 })

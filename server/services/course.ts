@@ -7,6 +7,7 @@ import { courseGoes, practices } from '../database/schema'
 import { problem } from '../utils/problem'
 import { memberNames } from './members'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 /** How far somebody is in a lesson. */
 export interface LessonProgress {
@@ -94,7 +95,7 @@ export async function answerGo(
     const rows = await tx.select().from(courseGoes).where(mine).orderBy(asc(courseGoes.number)).for('update')
     const kept = rows[number]
     if (number > rows.length || (kept && kept.answer !== answer))
-      throw problem(409, 'This question was already answered on another device', {
+      throw problem(409, serverWords('course.questionWasAlreadyAnswered'), {
         errors: [{ field: 'number', reason: `now ${rows.length}` }],
       })
     const row = { studioId, person, lesson, number, answer, isRight: right, hinted, luck }

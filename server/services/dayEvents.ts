@@ -10,6 +10,7 @@ import { included } from './counted'
 import { memberNames } from './members'
 import { lockSetup, setupPlace } from './setups'
 import { requireShoot } from './shoots'
+import { serverWords } from '../../shared/texts/server'
 
 /** Something noted on the day, as it goes out. */
 export interface DayEventRecord {
@@ -41,7 +42,7 @@ export async function noteDayEvent(
   memberId: string | null,
 ): Promise<{ id: string }> {
   const { practice } = await setupPlace(db, studioId, setupId)
-  if (practice) throw problem(409, 'Practice has no day')
+  if (practice) throw problem(409, serverWords('dayEvents.practiceHasNoDay'))
   return db.transaction(async tx => {
     await lockSetup(tx, setupId)
     const [kept] = await tx

@@ -5,6 +5,7 @@ import type { Database } from '../database/client'
 import { flashReadings } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 import { kindOfKit } from './kit'
+import { serverWords } from '../../shared/texts/server'
 
 /** A duration of a flash that was read, as it goes out. */
 export interface FlashReadingRecord extends FlashReadingInput {
@@ -43,7 +44,8 @@ export async function noteFlashReading(
   input: FlashReadingInput,
   memberId: string | null,
 ): Promise<{ id: string }> {
-  if ((await kindOfKit(db, studioId, kitId)) !== 'flash') throw problem(409, 'Only a flash has durations to read')
+  if ((await kindOfKit(db, studioId, kitId)) !== 'flash')
+    throw problem(409, serverWords('flashReadings.onlyFlashHasDurations'))
   const id = randomUUID()
   const { date, ...read } = input
   await db.insert(flashReadings).values({ ...read, day: date, id, studioId, kitId, memberId })

@@ -12,6 +12,7 @@ import { included } from './counted'
 import { type FlashReadingRecord, listFlashReadings } from './flashReadings'
 import { kindOfKit } from './kit'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 /** Something done to a piece of gear, as it goes out. */
 export interface GearEventRecord {
@@ -180,8 +181,7 @@ export async function noteGearEvent(
   input: GearEventInput,
   memberId: string | null,
 ): Promise<{ id: string }> {
-  if (!isRemembered(await kindOfKit(db, studioId, kitId)))
-    throw problem(409, 'Nothing is kept by day of this kind of kit')
+  if (!isRemembered(await kindOfKit(db, studioId, kitId))) throw problem(409, serverWords('gear.nothingKeptDayKind'))
   const id = randomUUID()
   const { date, ...noted } = input
   await db.insert(gearEvents).values({ ...noted, day: date, id, studioId, kitId, memberId })

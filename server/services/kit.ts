@@ -5,6 +5,7 @@ import type { Database } from '../database/client'
 import { kit } from '../database/schema'
 import { changedElsewhere, notFound } from '../utils/problem'
 import { type KitUse, usesOf } from './kitUses'
+import { serverWords } from '../../shared/texts/server'
 
 export type { KitUse }
 
@@ -48,7 +49,7 @@ export async function kitIds(db: Database, studioId: string): Promise<Set<string
 /** @throws 404 for an item that is not this studio's. */
 async function getKitItem(db: Database, studioId: string, id: string): Promise<KitRecord> {
   const [row] = await db.select().from(kit).where(own(studioId, id))
-  if (!row) throw notFound('kit item')
+  if (!row) throw notFound(serverWords('kit.kitItem'))
   const uses = await usesOf(db, studioId, { [id]: itemOf(row).item })
   return {
     id,
@@ -108,6 +109,6 @@ export async function archiveKitItem(
 export async function kindOfKit(db: Database, studioId: string, id: string): Promise<KitKind> {
   const owned = and(eq(kit.id, id), eq(kit.studioId, studioId))
   const [found] = await db.select({ kind: kit.kind }).from(kit).where(owned)
-  if (!found) throw notFound('kit item')
+  if (!found) throw notFound(serverWords('kit.kitItem'))
   return found.kind
 }

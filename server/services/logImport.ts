@@ -10,6 +10,7 @@ import { createSetup, lockSetup, noteChange } from './setups'
 import { createShoot } from './shoots'
 import { dayOf, recount } from './takeCells'
 import { amendTake, powerOf, takeColumns } from './takes'
+import { serverWords } from '../../shared/texts/server'
 
 /** A take that is here and reads otherwise in the file. */
 export interface EditedTake {
@@ -73,15 +74,14 @@ async function homesOf(
           .innerJoin(shoots, eq(shoots.id, setups.shootId))
           .where(and(eq(setups.studioId, studioId), inArray(setups.id, wanted)))
   for (const { name, shootName, archivedAt, shootArchivedAt } of own) {
-    if (archivedAt !== null) throw refused(`The set-up ${name} is archived. Restore it before importing`)
-    if (shootArchivedAt !== null)
-      throw refused(`The shoot ${shootName} of the set-up ${name} is archived. Restore it before importing`)
+    if (archivedAt !== null) throw refused(serverWords('logImport.setUpArchivedRestore', { name }))
+    if (shootArchivedAt !== null) throw refused(serverWords('logImport.shootSetUpArchived', { shootName, name }))
   }
   const homes = new Map(own.map(({ id, name, practice }) => [id, { id, name, practice }]))
   const brought = new Map(input.setups.map(setup => [setup.id, setup]))
   for (const id of wanted.filter(w => !homes.has(w))) {
     const from = brought.get(id)
-    if (!from) throw refused(`Set-up ${id} is not in this studio; export the log as JSON, which includes its set-ups`)
+    if (!from) throw refused(serverWords('logImport.setUpNotStudio', { id }))
     homes.set(id, { id: await homeFor(db, studioId, from, made), name: from.setup.name, practice: false })
   }
   return homes

@@ -4,6 +4,7 @@ import { MOST_QUESTIONS, type QuestionInput } from '../../shared/schemas/logQues
 import type { Database } from '../database/client'
 import { logQuestions } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** A question to the log that somebody gave a name. */
 export interface LogQuestion extends QuestionInput {
@@ -27,7 +28,7 @@ export async function keepQuestion(
 ): Promise<LogQuestion> {
   const known = await listQuestions(db, studioId)
   if (known.length >= MOST_QUESTIONS && !known.some(one => one.name.toLowerCase() === name.toLowerCase()))
-    throw problem(409, `This studio keeps ${MOST_QUESTIONS} questions. Delete one first`)
+    throw problem(409, serverWords('logQuestions.studioKeepsQuestionsDelete', { most: MOST_QUESTIONS }))
   await db
     .insert(logQuestions)
     .values({ id: randomUUID(), studioId, memberId, name, asked })

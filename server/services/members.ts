@@ -4,6 +4,7 @@ import type { Database } from '../database/client'
 import { members, sessions, signInLinks } from '../database/schema'
 import type { MemberInput, SessionRole } from '../../shared/schemas/records'
 import { notFound, problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** Somebody of a studio. */
 export interface MemberRecord {
@@ -84,8 +85,8 @@ async function keepALead(db: Database, studioId: string, id: string): Promise<vo
     .where(and(eq(members.studioId, studioId), eq(members.role, 'lead'), isNull(members.revokedAt)))
     .for('update')
   if (leads.length === 1 && leads[0]!.id === id)
-    throw problem(422, 'role: A studio needs at least one lead', {
-      errors: [{ field: 'role', reason: 'A studio needs at least one lead' }],
+    throw problem(422, serverWords('members.roleStudioNeedsLeast'), {
+      errors: [{ field: 'role', reason: serverWords('members.studioNeedsLeastOne') }],
     })
 }
 

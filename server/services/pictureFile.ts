@@ -3,6 +3,7 @@ import { READ_WIDTH } from '../../shared/reading'
 import { MOST_PIXELS, type PictureExposure, type PictureType } from '../../shared/schemas/pictures'
 import { problem } from '../utils/problem'
 import { type Tags, tagsOf } from './pictureTags'
+import { serverWords } from '../../shared/texts/server'
 
 /** A picture ready to be kept. */
 export interface PreparedPicture {
@@ -62,10 +63,10 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
     .catch((error: unknown) => (/pixel/i.test(String(error)) ? ('large' as const) : null))
   if (meta === 'large') throw problem(422, `Over ${MOST_PIXELS / 1e6} megapixels`)
   const type = FORMATS[meta?.format ?? '']
-  if (!meta || !type) throw problem(415, 'File type not supported: use JPEG, PNG or WebP')
-  if ((meta.pages ?? 1) > 1) throw problem(422, 'Animated pictures are not supported')
+  if (!meta || !type) throw problem(415, serverWords('pictureFile.fileTypeNotSupported'))
+  if ((meta.pages ?? 1) > 1) throw problem(422, serverWords('pictureFile.animatedPicturesNotSupported'))
   if (Math.max(meta.width, meta.height) > LONGEST_SIDE)
-    throw problem(422, `Picture too large: at most ${LONGEST_SIDE} px on a side`)
+    throw problem(422, serverWords('pictureFile.pictureTooLargeMost', { side: LONGEST_SIDE }))
   try {
     const tags = await tagsOf(meta.exif)
     const drawn = source().keepIccProfile()
@@ -97,12 +98,12 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
     }
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ENOSPC' || /No space left/i.test(String(error)))
-      throw problem(507, 'The disk is full')
+      throw problem(507, serverWords('pictureFile.diskFull'))
     throw problem(
       422,
       /pixel/i.test(String(error))
         ? `Over ${MOST_PIXELS / 1e6} megapixels`
-        : 'The picture is broken: it could not be read to its end',
+        : serverWords('pictureFile.pictureBrokenCouldNot'),
     )
   }
 }

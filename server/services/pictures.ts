@@ -13,6 +13,7 @@ import { type Received, received } from './received'
 import { lockSetup, noteChange, setupPlace } from './setups'
 import { recountDaysOf } from './takeCells'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 export interface PictureRecord {
   id: string
@@ -87,8 +88,8 @@ async function requireTake(db: Database, setupId: string, id: string): Promise<v
     .from(takes)
     .where(and(eq(takes.id, id), eq(takes.setupId, setupId)))
   if (!row)
-    throw problem(422, 'take: No such take in this set-up', {
-      errors: [{ field: 'take', reason: 'No such take in this set-up' }],
+    throw problem(422, serverWords('pictures.takeNoSuchTake'), {
+      errors: [{ field: 'take', reason: serverWords('pictures.noSuchTakeSet') }],
     })
 }
 
@@ -148,7 +149,7 @@ async function keep(
         .values({ ...picture, id, studioId, setupId, name: query.name, hash, shotAt })
       if (result.affectedRows !== 1) return false
       const [there] = await tx.select({ parts: count() }).from(pictureParts).where(eq(pictureParts.pictureId, id))
-      if (there?.parts !== parts) throw problem(503, 'The picture was stored incompletely. Send it again')
+      if (there?.parts !== parts) throw problem(503, serverWords('pictures.pictureWasStoredIncompletely'))
       await noteChange(tx, setupId)
       return true
     })

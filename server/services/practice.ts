@@ -31,6 +31,7 @@ import { type SetupRecord, createSetup, getSetup } from './setups'
 import { createShoot } from './shoots'
 import { listTakes } from './takes'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 /** An exercise that was begun. */
 export interface PracticeRecord {
@@ -42,7 +43,7 @@ export interface PracticeRecord {
   shots: number
 }
 
-const SHOOT = 'Practice bench'
+const SHOOT = serverWords('practice.practiceBench')
 
 async function practiceShoot(db: Database, studioId: string): Promise<string> {
   const [known] = await db
@@ -54,12 +55,7 @@ async function practiceShoot(db: Database, studioId: string): Promise<string> {
   const { id } = await createShoot(
     db,
     studioId,
-    {
-      name: SHOOT,
-      date: localDay(),
-      place: '',
-      notes: 'Exercises on simulated rigs. Their takes stay out of the log unless asked for.',
-    },
+    { name: SHOOT, date: localDay(), place: '', notes: serverWords('practice.exercisesSimulatedRigsTheir') },
     { practice: true },
   )
   return id
@@ -99,7 +95,7 @@ export async function beginRehearsal(
   seed = randomInt(1, 2 ** 31),
 ): Promise<SetupRecord> {
   const { setup: own, practice } = await getSetup(db, studioId, id)
-  if (practice) throw problem(409, 'This is already an exercise: start it again under Practice')
+  if (practice) throw problem(409, serverWords('practice.alreadyExerciseStartAgain'))
   const setup = { ...freshCopy(own), name: `Rehearsal: ${own.name}`.slice(0, 120), delay: null }
   const shootId = await practiceShoot(db, studioId)
   return db.transaction(async tx => {

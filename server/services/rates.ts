@@ -2,6 +2,7 @@ import { lt, sql } from 'drizzle-orm'
 import type { Database } from '../database/client'
 import { rateCounts } from '../database/schema'
 import { problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** Calls allowed in a stretch of time, s. */
 export interface Rate {
@@ -47,6 +48,6 @@ export async function countCall(
   if ((row?.calls ?? 0) > calls)
     throw problem(
       429,
-      `Too many requests (limit ${calls} in ${seconds} s). Try again in ${Math.ceil(stretch + seconds - now / 1000)} s`,
+      serverWords('rates.tooManyRequestsLimit', { calls, seconds, stretch: Math.ceil(stretch + seconds - now / 1000) }),
     )
 }

@@ -3,6 +3,7 @@ import { mkdtemp, open, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** A file that came in, on disk until it is dealt with. */
 export interface Received {
@@ -74,8 +75,8 @@ export function receive<T>(
       try {
         for await (const chunk of bytes) {
           size += chunk.length
-          if (size > limit) throw problem(413, `Body over ${limit / 1024 / 1024} MB`)
-          if (Date.now() > until) throw problem(408, 'The upload took too long. Try again')
+          if (size > limit) throw problem(413, serverWords('received.bodyOverMb', { limit: limit / 1024 / 1024 }))
+          if (Date.now() > until) throw problem(408, serverWords('received.uploadTookTooLong'))
           hash.update(chunk)
           await file.write(chunk)
         }

@@ -4,6 +4,7 @@ import type { Database } from '../database/client'
 import { setupFrames, setups } from '../database/schema'
 import { notFound, problem } from '../utils/problem'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 /** Switched off on a machine too slow for it: lists then show what recipes give. */
 const isOff = (): boolean => process.env.EPIRO_SETUP_FRAMES === '0'
@@ -47,7 +48,7 @@ export async function setupFrame(db: Database, studioId: string, id: string): Pr
     .where(and(eq(setups.id, id), eq(setups.studioId, studioId)))
   if (!row) throw notFound('set-up')
   if (row.data && row.drawn === row.revision && row.models === MODELS) return row.data
-  if (isOff()) throw problem(503, 'Frames of set-ups are switched off here')
+  if (isOff()) throw problem(503, serverWords('setupFrames.framesSetUpsSwitched'))
   const key = `${id} ${row.revision}`
   const asked = underWay.get(key) ?? drawn(db, studioId, id, row.revision).finally(() => underWay.delete(key))
   underWay.set(key, asked)

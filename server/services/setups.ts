@@ -7,6 +7,7 @@ import { changedElsewhere, notFound, problem } from '../utils/problem'
 import { kitIds } from './kit'
 import { requireShoot } from './shoots'
 import { listedColumns } from './statuses'
+import { serverWords } from '../../shared/texts/server'
 
 export interface SetupRecord {
   id: string
@@ -44,7 +45,9 @@ export async function getSetup(db: Database, studioId: string, id: string): Prom
 }
 
 const unreadable = () =>
-  problem(422, 'This set-up cannot be read', { errors: [{ field: 'document', reason: 'It cannot be read' }] })
+  problem(422, serverWords('setups.setUpCannotRead'), {
+    errors: [{ field: 'document', reason: serverWords('setups.cannotRead') }],
+  })
 
 /** A set-up as it lies in the database, whatever state it is in. */
 export interface SetupDocument {
@@ -166,8 +169,8 @@ export async function updateSetup(
 ): Promise<SetupRecord> {
   const foreign = await foreignKit(db, studioId, id, setup)
   if (foreign)
-    throw problem(422, `setup.kit: item ${foreign} is not in this studio's kit`, {
-      errors: [{ field: 'setup.kit', reason: `Item ${foreign} is not in this studio's kit` }],
+    throw problem(422, serverWords('setups.setupKitItemNot', { foreign }), {
+      errors: [{ field: 'setup.kit', reason: serverWords('setups.itemNotStudioS', { foreign }) }],
     })
   const columns = await listedColumns(setup)
   return db.transaction(async tx => {

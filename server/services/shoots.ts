@@ -8,6 +8,7 @@ import { SHOOTS_A_PAGE, type ShootsQuery } from '../../shared/schemas/shoots'
 import type { SavedStand } from '../../shared/status'
 import { notFound, problem } from '../utils/problem'
 import { included } from './counted'
+import { serverWords } from '../../shared/texts/server'
 
 export interface SetupSummary {
   id: string
@@ -134,7 +135,10 @@ async function after(db: Database, studioId: string, id: string): Promise<SQL> {
     .select({ date: shoots.date, createdAt: shoots.createdAt })
     .from(shoots)
     .where(and(eq(shoots.id, id), eq(shoots.studioId, studioId)))
-  if (!last) throw problem(422, 'before: No such shoot', { errors: [{ field: 'before', reason: 'No such shoot' }] })
+  if (!last)
+    throw problem(422, serverWords('shoots.beforeNoSuchShoot'), {
+      errors: [{ field: 'before', reason: serverWords('shoots.noSuchShoot') }],
+    })
   const createdAt = sql.param(last.createdAt, shoots.createdAt)
   return sql`(${shoots.date}, ${shoots.createdAt}, ${shoots.id}) < (${last.date}, ${createdAt}, ${id})`
 }

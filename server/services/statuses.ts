@@ -5,6 +5,7 @@ import { MODELS, type SavedStand } from '../../shared/status'
 import type { Database } from '../database/client'
 import { setups } from '../database/schema'
 import { work } from './workers'
+import { serverWords } from '../../shared/texts/server'
 
 /** What is kept of a failure. */
 const LONGEST_REASON = 300
@@ -95,8 +96,8 @@ async function columnsOf(document: string): Promise<{ recipe: string; method: st
     const setup = completeSetup(JSON.parse(document)) as Setup
     const { recipe, method } = namedColumns(setup)
     const planned = await standOf(setup)
-    return { recipe, method, planned: planned ?? { models: 0, failed: 'Not worked out yet' } }
+    return { recipe, method, planned: planned ?? { models: 0, failed: serverWords('statuses.notWorkedOutYet') } }
   } catch {
-    return { recipe: '', method: '', planned: { models: MODELS, failed: 'It cannot be read' } }
+    return { recipe: '', method: '', planned: { models: MODELS, failed: serverWords('statuses.cannotRead') } }
   }
 }

@@ -4,6 +4,7 @@ import { setPriority } from 'node:os'
 import { resolve } from 'node:path'
 import type { JobKind, Jobs, JobMessage } from '../workers/jobs'
 import { problem } from '../utils/problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** Lanes of jobs, so that a save waits for no large picture; processes of each at most, a job has one to itself. */
 const LANES = { slow: 2, quick: 1, frames: 1 } as const
@@ -102,8 +103,9 @@ function run(job: Job): void {
   const began = Date.now()
   hold(child, true)
   const watch = setInterval(() => {
-    if (memoryOf(child) > MOST_MEMORY) end(problem(422, 'It needs too much memory'))
-    else if (Date.now() - began > LONGEST[job.kind] * 1000) end(problem(422, `It took over ${LONGEST[job.kind]} s`))
+    if (memoryOf(child) > MOST_MEMORY) end(problem(422, serverWords('workers.needsTooMuchMemory')))
+    else if (Date.now() - began > LONGEST[job.kind] * 1000)
+      end(problem(422, serverWords('workers.tookOverS', { kind: LONGEST[job.kind] })))
   }, LOOK_EVERY)
   const over = (): void => {
     clearInterval(watch)
@@ -125,7 +127,7 @@ function run(job: Job): void {
     else if ('refused' in told) job.failed(problem(told.refused.status, told.refused.detail))
     else job.failed(new Error(told.failed))
   })
-  child.once('exit', () => end(problem(422, 'The file is damaged or incomplete')))
+  child.once('exit', () => end(problem(422, serverWords('workers.fileDamagedIncomplete'))))
   child.once('error', error => end(error))
   job.asked().then(
     asked => {
@@ -157,7 +159,7 @@ export function work<K extends JobKind>(
   asked: Jobs[K]['asked'] | (() => Promise<Jobs[K]['asked']>),
 ): Promise<Jobs[K]['given']> {
   const { waiting } = lanes[LANE[kind]]
-  if (waiting.length >= MOST_WAITING) return Promise.reject(problem(503, 'The server is busy. Try again in a moment'))
+  if (waiting.length >= MOST_WAITING) return Promise.reject(problem(503, serverWords('workers.serverBusyTryAgain')))
   return new Promise((done, failed) => {
     const read = typeof asked === 'function' ? asked : async () => asked
     waiting.push({ kind, asked: read, done: done as Job['done'], failed })

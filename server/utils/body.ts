@@ -2,6 +2,7 @@ import { type H3Event, getQuery, getRequestHeader } from 'h3'
 import type { Schema } from 'yup'
 import { check } from '../../shared/schemas/validate'
 import { problem } from './problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** A set-up with every light and table full is under 60 kB. */
 const BODY_LIMIT = 256 * 1024
@@ -10,7 +11,10 @@ const BODY_LIMIT = 256 * 1024
 const PATIENCE = 30_000
 
 const tooLarge = (limit: number) =>
-  problem(413, `Body over ${limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB`}`)
+  problem(
+    413,
+    serverWords('body.bodyOver', { limit: limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB` }),
+  )
 
 /** Refuses a body that says itself that it is over the limit. */
 export function refuseLarger(event: H3Event, limit: number): void {
@@ -26,7 +30,7 @@ async function limitedBytes(event: H3Event, limit: number): Promise<Buffer> {
   for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
     size += chunk.length
     if (size > limit) throw tooLarge(limit)
-    if (Date.now() > until) throw problem(408, 'The request body did not arrive in time')
+    if (Date.now() > until) throw problem(408, serverWords('body.requestBodyDidNot'))
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)
@@ -43,13 +47,13 @@ export async function readInput<T>(
   limit = BODY_LIMIT,
 ): Promise<T> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? ''))
-    throw problem(415, 'Send application/json')
+    throw problem(415, serverWords('body.sendJson'))
   const text = (await limitedBytes(event, limit)).toString('utf8')
   let value: unknown
   try {
     value = JSON.parse(text)
   } catch {
-    throw problem(400, 'The body is not valid JSON')
+    throw problem(400, serverWords('body.bodyNotValidJson'))
   }
   return held(schema, value, complete)
 }
@@ -59,9 +63,11 @@ function held<T>(schema: Schema<T>, value: unknown, complete?: (value: unknown) 
   const checked = check(schema, value, complete)
   if ('value' in checked) return checked.value
   const [first] = checked.mistakes
-  throw problem(422, first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : 'Invalid input', {
-    errors: checked.mistakes,
-  })
+  throw problem(
+    422,
+    first ? `${first.field ? `${first.field}: ` : ''}${first.reason}` : serverWords('body.invalidInput'),
+    { errors: checked.mistakes },
+  )
 }
 
 /**

@@ -1,5 +1,6 @@
 import { createError } from 'h3'
 import type { Mistake } from '../../shared/schemas/validate'
+import { serverWords } from '../../shared/texts/server'
 
 /**
  * An error of the API in the shape of RFC 9457: title, status, detail, and for bad input each field with its reason.
@@ -15,42 +16,42 @@ export interface Problem {
 }
 
 const TITLES: Record<number, string> = {
-  400: 'Bad request',
-  401: 'Not signed in',
-  403: 'Refused',
-  404: 'Not found',
-  405: 'Method not allowed',
-  408: 'Request timed out',
-  409: 'Conflict',
-  413: 'Too large',
-  415: 'Unsupported media type',
-  421: 'Unknown host name',
-  422: 'Invalid input',
-  429: 'Too many requests',
-  500: 'Server error',
-  503: 'Not available',
-  507: 'Disk full',
+  400: serverWords('problem.badRequest'),
+  401: serverWords('problem.notSigned'),
+  403: serverWords('problem.refused'),
+  404: serverWords('problem.notFound'),
+  405: serverWords('problem.methodNotAllowed'),
+  408: serverWords('problem.requestTimedOut'),
+  409: serverWords('problem.conflict'),
+  413: serverWords('problem.tooLarge'),
+  415: serverWords('problem.unsupportedMediaType'),
+  421: serverWords('problem.unknownHostName'),
+  422: serverWords('problem.invalidInput'),
+  429: serverWords('problem.tooManyRequests'),
+  500: serverWords('problem.serverError'),
+  503: serverWords('problem.notAvailable'),
+  507: serverWords('problem.diskFull'),
 }
 
 export function problemOf(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}): Problem {
-  return { type: 'about:blank', title: TITLES[status] ?? 'Error', status, detail, ...more }
+  return { type: 'about:blank', title: TITLES[status] ?? serverWords('problem.error'), status, detail, ...more }
 }
 
 /** To throw in a route or service. */
 export function problem(status: number, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
   return createError({
     statusCode: status,
-    statusMessage: TITLES[status] ?? 'Error',
+    statusMessage: TITLES[status] ?? serverWords('problem.error'),
     message: detail,
     data: { problem: problemOf(status, detail, more) },
   })
 }
 
-export const notFound = (what: string) => problem(404, `No such ${what}`)
+export const notFound = (what: string) => problem(404, serverWords('problem.noSuch', { what }))
 
 /** What was changed from a revision that is no longer the newest: nothing is written, and the newest goes back. */
 export const changedElsewhere = <T extends { revision: number }>(current: T, revision: number) =>
-  problem(409, `Someone else has saved a newer version (revision ${current.revision}; yours is ${revision})`, {
+  problem(409, serverWords('problem.someoneElseHasSaved', { revision: current.revision, revision2: revision }), {
     errors: [{ field: 'revision', reason: `now ${current.revision}` }],
     current,
   })

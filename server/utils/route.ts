@@ -4,6 +4,7 @@ import { useDatabase } from './database'
 import { SESSION_ROLES, type SessionRole } from '../../shared/schemas/records'
 import { notFound, problem } from './problem'
 import { requireSession } from './session'
+import { serverWords } from '../../shared/texts/server'
 
 export interface StudioCall {
   event: H3Event
@@ -30,7 +31,11 @@ export function leadRoute<T>(handler: (call: StudioCall) => Promise<T>, status =
   return routeFor(['lead'], handler, status)
 }
 
-const AS: Record<SessionRole, string> = { lead: 'a lead', assistant: 'an assistant', viewer: 'a viewer' }
+const AS: Record<SessionRole, string> = {
+  lead: 'a lead',
+  assistant: serverWords('route.assistant'),
+  viewer: 'a viewer',
+}
 
 function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall) => Promise<T>, status: number) {
   return defineEventHandler(async event => {
@@ -39,7 +44,7 @@ function routeFor<T>(allowed: readonly SessionRole[], handler: (call: StudioCall
     if (!allowed.includes(role))
       throw problem(
         403,
-        `Only ${allowed.map(one => AS[one]).join(' or ')} can do this; this device is signed in as ${AS[role]}`,
+        serverWords('route.onlyCanDoDevice', { allowed: allowed.map(one => AS[one]).join(' or '), role: AS[role] }),
       )
     const result = await handler({
       event,

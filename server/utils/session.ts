@@ -9,13 +9,14 @@ import {
 } from '../services/sessions'
 import { useDatabase } from './database'
 import { problem } from './problem'
+import { serverWords } from '../../shared/texts/server'
 
 /** The prefix has browsers hold it to this very host, over a secure connection. */
 const COOKIE = '__Host-epiro'
 
 function sealing() {
   const password = process.env.SESSION_SECRET
-  if (!password || password.length < 32) throw new Error('SESSION_SECRET is not set: start with npm start')
+  if (!password || password.length < 32) throw new Error(serverWords('session.sessionSecretNotSet'))
   return {
     name: COOKIE,
     password,
@@ -39,7 +40,7 @@ export async function currentSession(event: H3Event): Promise<SignedIn | null> {
 /** @throws 401 without a session. */
 export async function requireSession(event: H3Event): Promise<SignedIn> {
   const session = await currentSession(event)
-  if (!session) throw problem(401, 'Sign in first. Ask a lead for a link, or run npx epiro link on the Epiro machine')
+  if (!session) throw problem(401, serverWords('session.signFirstAskLead'))
   return session
 }
 
@@ -67,7 +68,7 @@ function decoded(text: string): string | null {
  * @throws 401 without a session
  */
 export async function requireSocketSession(headers: Headers): Promise<SignedIn> {
-  const refused = problem(401, 'Sign in first')
+  const refused = problem(401, serverWords('session.signFirst'))
   const origin = headers.get('origin')
   if (origin !== null && hostOf(origin) !== headers.get('host')) throw refused
   const cookie = headers

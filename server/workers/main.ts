@@ -25,6 +25,7 @@ import { smallFrame } from '../services/frameFile'
 import { preparePicture, smallPicture } from '../services/pictureFile'
 import { problem } from '../utils/problem'
 import type { JobKind, Jobs, JobMessage } from './jobs'
+import { serverWords } from '../../shared/texts/server'
 
 sharp.cache(false)
 sharp.concurrency(1)
@@ -102,7 +103,7 @@ const RUN: { [K in JobKind]: (asked: Jobs[K]['asked']) => Promise<Jobs[K]['given
   outcome: async asked => outcomeOf(asked),
   setupFrame: async ({ document }) => {
     const [setup] = readable(document)
-    if (!setup) throw problem(422, 'The set-up cannot be read')
+    if (!setup) throw problem(422, serverWords('main.setUpCannotRead'))
     return smallFrame(assess(setup))
   },
 }

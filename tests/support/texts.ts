@@ -85,3 +85,22 @@ export function sourceTexts(folders: readonly string[]): { texts: SourceText[]; 
   }
   return { texts: texts.filter(({ text }) => / /.test(text)), shown }
 }
+
+/** Text that stands in templates themselves, and in their attributes that are read. */
+export function templateTexts(folder: string): SourceText[] {
+  const own = (node: TemplateNode, found: string[]): string[] => {
+    if (node.type === TEXT && typeof node.content === 'string') found.push(node.content)
+    if (node.type === ELEMENT)
+      for (const { type, name, value } of node.props ?? [])
+        if (type === ATTRIBUTE && ATTRIBUTES.has(name)) found.push(value?.content ?? '')
+    for (const child of [...(node.children ?? []), ...(node.branches ?? [])]) own(child, found)
+    return found
+  }
+  return filesIn(folder)
+    .filter(file => file.endsWith('.vue'))
+    .flatMap(file => {
+      const { descriptor } = parse(readFileSync(file, 'utf8'), { filename: file })
+      const ast = descriptor.template?.ast as TemplateNode | undefined
+      return ast ? own(ast, []).map(text => ({ file, text })) : []
+    })
+}

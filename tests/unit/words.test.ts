@@ -4,7 +4,7 @@ import { FIELDS } from '~~/core/setup/fields'
 import { labelOf } from '~~/shared/texts/fields'
 import { FINDING_TEXTS } from '~~/shared/texts/findings'
 import { TEXTS } from '../support/figures'
-import { sourceTexts } from '../support/texts'
+import { sourceTexts, templateTexts } from '../support/texts'
 
 /** Everything that somebody may read of the application. */
 const { texts, shown } = sourceTexts(['app', 'core', 'shared', 'server', 'cli'])
@@ -102,5 +102,54 @@ describe('what the core says', () => {
       ({ file, text }) => !DATA.test(file) && !SPOKEN.test(file) && /\p{L}{2,} \p{L}/u.test(text),
     )
     expect(held.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
+  })
+})
+
+describe('what the pages say', () => {
+  const SENTENCE = /\p{L}{2,}[,.;:]? \p{L}/u
+  const folder = 'shared/texts/pages'
+  const rooms = readdirSync(folder).map(name => [name, readFileSync(join(folder, name), 'utf8')] as const)
+
+  test('pages, services and commands hold ids and figures, no sentences', () => {
+    /** Classes of looks, queries, types of files, lines of the wire: nobody reads them as text. */
+    const CODE = new RegExp(
+      [
+        'rounded-|shadow-|leading-|font-|cursor-|hover:|w-auto|max-w-|min-w-|^input:|^button, a|sans-serif|no-print',
+        'html, body|^SET |^SHUTTER|max-age|charset|attachment;|\\bselect\\b|\\bexists \\(|insert into|json_|<|^# ',
+        'delete p from|and m\\.|img-src|prefers-reduced|^epiro watch$',
+      ].join('|'),
+    )
+    /** The database's own errors on the console, the sign-in page of the server's own, the help of commands. */
+    const OWN = new RegExp(
+      '^server/(database|pages|plugins|routes)|^cli/help|^app/app\\.config|' +
+        '^server/(services/(logFilter|measures|frameFile)|utils/database)',
+    )
+    const held = texts.filter(
+      ({ file, text }) =>
+        /^(app|server|cli)\//.test(file) && !OWN.test(file) && !CODE.test(text) && SENTENCE.test(text),
+    )
+    expect(held.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
+  })
+
+  test('templates hold no text of their own', () => {
+    const bare = templateTexts('app').filter(({ text }) => /\p{L}{2,}/u.test(text))
+    expect(bare.map(({ file, text }) => `${file}: ${text}`)).toEqual([])
+  })
+
+  test('every text of a page has somebody who says it', () => {
+    const said = new Set(
+      ['app', 'server', 'cli'].flatMap(from =>
+        readdirSync(from, { recursive: true, encoding: 'utf8' })
+          .filter(name => /\.(ts|vue)$/.test(name))
+          .flatMap(name =>
+            [...readFileSync(join(from, name), 'utf8').matchAll(/Words\(\s*'([^']+)'/g)].map(([, id]) => id!),
+          ),
+      ),
+    )
+    const named = [...rooms.map(([, text]) => text), readFileSync('shared/texts/server.ts', 'utf8')].flatMap(text =>
+      [...text.matchAll(/^ {2}'([\w.]+)':/gm)].map(([, id]) => id!),
+    )
+    expect(named.length).toBeGreaterThan(1500)
+    expect(named.filter(id => !said.has(id) && !id.startsWith('section.'))).toEqual([])
   })
 })

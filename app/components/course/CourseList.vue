@@ -2,6 +2,7 @@
 import { LESSONS, type LessonId } from '~~/core/course'
 import { LESSON_TEXT } from '~~/shared/texts/course'
 import type { CourseRecord } from '~/services/api'
+import { courseWords } from '~~/shared/texts/pages/course'
 
 /** The lessons in their order, how far one is in each, and for the lead how far all are. */
 const { course } = defineProps<{ course: CourseRecord | null }>()
@@ -15,7 +16,11 @@ function stateOf(lesson: LessonId): string {
   if (isDone(lesson)) return 'mastered'
   const own = ownOf(lesson)
   if (!own || own.goes === 0) return ''
-  return `${own.right} of ${own.goes} right, ${show(own.share, 'share', { figures: 2 })} of the way`
+  return courseWords('courseList.rightWay', {
+    right: own.right,
+    goes: own.goes,
+    share: show(own.share, 'share', { figures: 2 }),
+  })
 }
 const toOf = (lesson: LessonId): string => (lesson === 'evening' ? '#bench' : `/practice/course/${lesson}`)
 const everybody = computed(() => course?.all?.filter(({ lessons }) => lessons.some(({ goes }) => goes > 0)) ?? [])
@@ -23,10 +28,9 @@ const everybody = computed(() => course?.all?.filter(({ lessons }) => lessons.so
 
 <template>
   <section aria-labelledby="course" data-testid="course">
-    <h2 id="course" class="section-title">Course</h2>
+    <h2 id="course" class="section-title">{{ courseWords('courseList.course') }}</h2>
     <p class="mb-2 text-[13px] text-(--ink-soft)">
-      Eleven lessons. Each gives you a rig and a question, and lets you try before it explains. A lesson is mastered
-      once your answers can hardly be luck.
+      {{ courseWords('courseList.elevenLessonsEachGives') }}
     </p>
     <ol class="lessons">
       <li v-for="(lesson, i) in LESSONS" :key="lesson" class="lesson" :data-testid="`lesson-${lesson}`">
@@ -40,20 +44,28 @@ const everybody = computed(() => course?.all?.filter(({ lessons }) => lessons.so
           v-if="lesson === next && lesson !== 'evening'"
           size="sm"
           class="justify-center"
-          :label="i === 0 && !ownOf(lesson)?.goes ? 'Start here' : 'Continue'"
+          :label="
+            i === 0 && !ownOf(lesson)?.goes ? courseWords('courseList.startHere') : courseWords('courseList.continue')
+          "
           :to="toOf(lesson)"
         />
       </li>
     </ol>
     <details v-if="everybody.length > 0" class="mt-2 text-[13px]">
-      <summary class="cursor-pointer">Everyone’s progress</summary>
-      <table class="mt-1" aria-label="Course by person">
+      <summary class="cursor-pointer">{{ courseWords('courseList.everyonesProgress') }}</summary>
+      <table class="mt-1" :aria-label="courseWords('courseList.coursePerson')">
         <tbody>
           <tr v-for="(one, i) in everybody" :key="i">
-            <th scope="row" class="pr-6 text-left font-normal">{{ one.name ?? 'Signed in without a name' }}</th>
+            <th scope="row" class="pr-6 text-left font-normal">
+              {{ one.name ?? courseWords('courseList.signedWithoutName') }}
+            </th>
             <td>
-              {{ one.lessons.filter(({ mastered }) => mastered).length }} mastered,
-              {{ one.lessons.reduce((sum, { goes }) => sum + goes, 0) }} answers
+              {{
+                courseWords('courseList.masteredAnswers', {
+                  lessons: one.lessons.filter(({ mastered }) => mastered).length,
+                  lessons2: one.lessons.reduce((sum, { goes }) => sum + goes, 0),
+                })
+              }}
             </td>
           </tr>
         </tbody>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Setup, plan } from '~~/core'
 import { smallFrame } from '~/services/framePicture'
+import { courseWords } from '~~/shared/texts/pages/course'
 
 /** The picture that an answer would have made: computed once it was given; until then the recipe's own. */
 const { setup, answered } = defineProps<{ setup: Setup; answered: Setup | null }>()
@@ -30,12 +31,18 @@ onBeforeUnmount(() => {
     <img
       v-if="picture"
       :src="picture"
-      alt="The picture this answer would have given"
+      :alt="courseWords('goPicture.pictureAnswerWouldHave')"
       class="reddened block aspect-3/2 w-full object-cover"
     />
     <UiRecipePicture v-else :recipe="setup.recipe" class="aspect-3/2 w-full" />
     <figcaption class="text-[11px] text-(--ink-soft)">
-      {{ picture ? 'The picture your answer would have given' : answered ? 'Drawing the picture …' : 'The set-up' }}
+      {{
+        picture
+          ? courseWords('goPicture.pictureYourAnswerWould')
+          : answered
+            ? courseWords('goPicture.drawingPicture')
+            : courseWords('goPicture.setUp')
+      }}
     </figcaption>
   </figure>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { COUNTED_MENDS, type Contradiction, type Mend, choiceOf, clockText } from '~~/core/day'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** What stands against the day, each with what would make it, to be pressed. */
 const store = useDayStore()
@@ -9,47 +10,52 @@ const names = (ids: readonly string[]): string => ids.map(nameOf).join(', ')
 function sentence({ id, setups, people, prop }: Contradiction): string {
   switch (id) {
     case 'no-window':
-      return `${names(setups)}: no time is left in which it can be fired`
+      return dayWords('contradictionList.noTimeLeftWhich', { setups: names(setups) })
     case 'person-away':
-      return `${names(setups)}: ${people.map(store.personOf).join(' and ')} cannot be there long enough`
+      return dayWords('contradictionList.cannotThereLongEnough', {
+        setups: names(setups),
+        people: people.map(store.personOf).join(' and '),
+      })
     case 'loud-in-quiet':
-      return `${names(setups)} is loud, and only quiet hours are left for it`
+      return dayWords('contradictionList.loudOnlyQuietHours', { setups: names(setups) })
     case 'end-past-hire':
-      return `${names(setups)} does not fit before the end of the hire`
+      return dayWords('contradictionList.doesNotFitBefore', { setups: names(setups) })
     case 'after-ring':
-      return `${names(setups)}: each must come before another of them`
+      return dayWords('contradictionList.eachMustComeBefore', { setups: names(setups) })
     case 'props-over-stock':
-      return `${nameOf(prop ?? '')}: props may run out`
+      return dayWords('contradictionList.propsMayRunOut', { prop: nameOf(prop ?? '') })
     case 'prop-gone-off':
-      return `${nameOf(setups[0]!)}: its props spoil before the last take`
+      return dayWords('contradictionList.propsSpoilBeforeLast', { setups: nameOf(setups[0]!) })
     case 'person-tired':
-      return `${people.map(store.personOf).join(' and ')}: more takes than one person can do in a day`
+      return dayWords('contradictionList.moreTakesThanOne', { people: people.map(store.personOf).join(' and ') })
     case 'no-break':
-      return 'More than six hours without a break'
+      return dayWords('contradictionList.moreThanSixHours')
   }
 }
 function mendText({ change, of, to }: Mend): string {
   switch (change) {
     case 'end':
-      return `Extend the hire to ${clockText(store.packed(to!))}`
+      return dayWords('contradictionList.extendHire', { time: clockText(store.packed(to!)) })
     case 'start':
-      return `Move the first call to ${clockText(store.day.start - (store.input.start - to!))}`
+      return dayWords('contradictionList.moveFirstCall', {
+        start: clockText(store.day.start - (store.input.start - to!)),
+      })
     case 'hours':
-      return `Keep ${store.personOf(of!)} until ${clockText(to!)}`
+      return dayWords('contradictionList.keepUntil', { name: store.personOf(of!), to: clockText(to!) })
     case 'window':
-      return `Allow firing until ${clockText(to!)}`
+      return dayWords('contradictionList.allowFiringUntil', { to: clockText(to!) })
     case 'quiet':
-      return 'Treat it as quiet'
+      return dayWords('contradictionList.treatQuiet')
     case 'stock':
-      return `Bring ${to} props`
+      return dayWords('contradictionList.bringProps', { to: to! })
     case 'batches':
-      return `Make them in ${to} batches`
+      return dayWords('contradictionList.makeThemBatches', { to: to! })
     case 'takes':
-      return `Find someone who can do ${to} takes`
+      return dayWords('contradictionList.findSomeoneWhoCan', { to: to! })
     case 'after':
-      return `Let ${nameOf(of!)} come in any order`
+      return dayWords('contradictionList.letComeAnyOrder', { of: nameOf(of!) })
     case 'break':
-      return `Add a 30 min break at ${clockText(to!)}`
+      return dayWords('contradictionList.add30MinBreak', { to: clockText(to!) })
   }
 }
 function mend({ change, of, to }: Mend): void {
@@ -71,8 +77,11 @@ function mend({ change, of, to }: Mend): void {
 </script>
 
 <template>
-  <section v-if="store.fresh && store.played!.contradictions.length > 0" aria-label="What rules it out">
-    <h2 class="section-title mb-1">What rules it out</h2>
+  <section
+    v-if="store.fresh && store.played!.contradictions.length > 0"
+    :aria-label="dayWords('contradictionList.whatRulesOut')"
+  >
+    <h2 class="section-title mb-1">{{ dayWords('contradictionList.whatRulesOut') }}</h2>
     <ul class="grid gap-2 text-[13px]">
       <li v-for="(one, i) in store.played!.contradictions" :key="i" data-testid="contradiction">
         <p class="text-(--bad)">{{ sentence(one) }}.</p>
@@ -87,7 +96,7 @@ function mend({ change, of, to }: Mend): void {
             @click="mend(way)"
           />
         </p>
-        <p v-else class="text-(--ink-soft)">No single change fixes this: leave it for another day.</p>
+        <p v-else class="text-(--ink-soft)">{{ dayWords('contradictionList.noSingleChangeFixes') }}</p>
       </li>
     </ul>
   </section>

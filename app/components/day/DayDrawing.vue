@@ -4,6 +4,7 @@ import { clockText } from '~~/core/day'
 import { cleanedText } from '~~/shared/texts/day'
 import { HEAD, PERSON, SCALE, STAGE, dayDrawing, endsOf, placeAt, standingDay } from './dayGeometry'
 import { KEYS } from '~~/shared/texts/keys'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** The day as one drawing: time runs down; blocks are dragged, or moved by key, and the rest follows at once. */
 const chosen = defineModel<string>({ required: true })
@@ -104,7 +105,7 @@ function key(event: KeyboardEvent, id: string): void {
     :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
     :style="{ width: `${drawing.width}px`, maxWidth: '100%' }"
     role="group"
-    aria-label="The day: time runs down"
+    :aria-label="dayWords('dayDrawing.dayTimeRunsDown')"
     data-testid="day-drawing"
   >
     <defs>
@@ -162,10 +163,16 @@ function key(event: KeyboardEvent, id: string): void {
         text-anchor="end"
         class="halo"
       >
-        {{ block.cleaned.length > 0 ? `${cleanedText(block.cleaned, store.personOf)}, build` : 'build' }}
+        {{
+          block.cleaned.length > 0
+            ? dayWords('dayDrawing.build', { cleaned: cleanedText(block.cleaned, store.personOf) })
+            : dayWords('dayDrawing.build2')
+        }}
       </text>
       <rect :x="SCALE" :y="block.test.y" :width="STAGE" :height="block.test.height" fill="var(--sheet)" class="plain" />
-      <text v-if="block.test.height > 13" :x="SCALE + STAGE - 6" :y="block.test.y + 13" text-anchor="end">test</text>
+      <text v-if="block.test.height > 13" :x="SCALE + STAGE - 6" :y="block.test.y + 13" text-anchor="end">
+        {{ dayWords('dayDrawing.test') }}
+      </text>
       <rect
         v-if="block.until !== null && block.until > block.fire.y + block.fire.height"
         :x="SCALE"
@@ -189,7 +196,12 @@ function key(event: KeyboardEvent, id: string): void {
         text-anchor="end"
         class="on-light"
       >
-        fire {{ clockText(rowOf(block.id)!.fires) }}–{{ clockText(rowOf(block.id)!.ends) }}
+        {{
+          dayWords('dayDrawing.fire', {
+            fires: clockText(rowOf(block.id)!.fires),
+            ends: clockText(rowOf(block.id)!.ends),
+          })
+        }}
       </text>
       <rect
         class="edge"
@@ -227,7 +239,7 @@ function key(event: KeyboardEvent, id: string): void {
         fill-opacity="0.85"
         pointer-events="none"
       />
-      <text :x="SCALE + STAGE - 6" :y="rest.y + 12" text-anchor="end">break</text>
+      <text :x="SCALE + STAGE - 6" :y="rest.y + 12" text-anchor="end">{{ dayWords('dayDrawing.break') }}</text>
     </g>
     <text
       v-for="block in drawing.blocks"
@@ -263,15 +275,19 @@ function key(event: KeyboardEvent, id: string): void {
     </g>
     <g v-if="drawing.now !== null" data-testid="day-now">
       <path :d="`M${SCALE - 8} ${drawing.now}H${drawing.width}`" stroke="var(--action)" stroke-width="2" />
-      <text :x="drawing.width - 4" :y="drawing.now - 4" text-anchor="end" class="halo">now</text>
+      <text :x="drawing.width - 4" :y="drawing.now - 4" text-anchor="end" class="halo">
+        {{ dayWords('dayDrawing.now') }}
+      </text>
     </g>
     <path class="firm" :d="`M${SCALE} ${drawing.ends.hire}H${drawing.width}`" stroke-dasharray="5 3" />
-    <text :x="drawing.width - 4" :y="drawing.ends.hire - 4" text-anchor="end" class="halo">end of hire</text>
+    <text :x="drawing.width - 4" :y="drawing.ends.hire - 4" text-anchor="end" class="halo">
+      {{ dayWords('dayDrawing.endHire') }}
+    </text>
     <g v-if="drawing.ends.half !== null">
       <path :d="`M${SCALE} ${drawing.ends.half}h14`" stroke="var(--action)" stroke-width="2" />
       <path :d="`M${SCALE} ${drawing.ends.nine}h14`" stroke="var(--action)" stroke-width="2" />
       <path :d="`M${SCALE + 7} ${drawing.ends.half}V${drawing.ends.nine}`" stroke="var(--action)" stroke-width="2" />
-      <text :x="SCALE + 18" :y="drawing.ends.nine! + 4" class="halo">over, nine days in ten</text>
+      <text :x="SCALE + 18" :y="drawing.ends.nine! + 4" class="halo">{{ dayWords('dayDrawing.overNineDaysTen') }}</text>
     </g>
   </svg>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DayPerson } from '~~/core/day'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** Hours, breaks, quiet hours and people of the day. */
 const store = useDayStore()
@@ -30,24 +31,34 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
 </script>
 
 <template>
-  <section aria-label="The day" class="grid gap-3 text-[13px]">
+  <section :aria-label="dayWords('daySettings.day')" class="grid gap-3 text-[13px]">
     <div class="flex flex-wrap gap-4">
-      <DayMinuteInput label="First call" as="clock" :value="day.start" :change="v => store.change({ start: v! })" />
-      <DayMinuteInput label="End of hire" as="clock" :value="day.end" :change="v => store.change({ end: v! })" />
+      <DayMinuteInput
+        :label="dayWords('daySettings.firstCall')"
+        as="clock"
+        :value="day.start"
+        :change="v => store.change({ start: v! })"
+      />
+      <DayMinuteInput
+        :label="dayWords('daySettings.endHire')"
+        as="clock"
+        :value="day.end"
+        :change="v => store.change({ end: v! })"
+      />
     </div>
     <fieldset class="grid gap-1">
-      <legend class="text-[12px] text-(--ink-soft)">Breaks</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('daySettings.breaks') }}</legend>
       <div v-for="(rest, i) in day.breaks" :key="i" class="flex items-start gap-2">
         <DayMinuteInput
           bare
-          :label="`Break ${i + 1} at`"
+          :label="dayWords('daySettings.break', { i: i + 1 })"
           as="clock"
           :value="rest.at"
           :change="v => store.change({ breaks: day.breaks.map((one, k) => (k === i ? { ...one, at: v! } : one)) })"
         />
         <DayMinuteInput
           bare
-          :label="`Break ${i + 1}, minutes`"
+          :label="dayWords('daySettings.breakMinutes', { i: i + 1 })"
           :value="rest.minutes"
           :change="
             v => store.change({ breaks: day.breaks.map((one, k) => (k === i ? { ...one, minutes: v ?? 30 } : one)) })
@@ -57,7 +68,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
           size="xs"
           variant="ghost"
           icon="i-lucide-x"
-          :aria-label="`Remove break ${i + 1}`"
+          :aria-label="dayWords('daySettings.removeBreak', { i: i + 1 })"
           @click="store.change({ breaks: day.breaks.filter((_, k) => k !== i) })"
         />
       </div>
@@ -66,43 +77,49 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
           size="xs"
           variant="ghost"
           icon="i-lucide-plus"
-          label="Add a break"
+          :label="dayWords('daySettings.addBreak')"
           @click="store.change({ breaks: [...day.breaks, { at: 960, minutes: 15 }] })"
         />
       </div>
     </fieldset>
     <fieldset class="flex flex-wrap items-end gap-2">
-      <legend class="text-[12px] text-(--ink-soft)">Quiet hours: nothing loud between</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('daySettings.quietHoursNothingLoud') }}</legend>
       <DayMinuteInput
         bare
-        label="Quiet from"
+        :label="dayWords('daySettings.quietFrom')"
         as="clock"
         :value="quiet?.[0] ?? null"
         :change="v => setQuiet(v, Math.max(quiet?.[1] ?? 0, (v ?? 0) + 60))"
       />
       <DayMinuteInput
         bare
-        label="Quiet until"
+        :label="dayWords('daySettings.quietUntil')"
         as="clock"
         :value="quiet?.[1] ?? null"
         :change="v => setQuiet(quiet?.[0] ?? day.start, v)"
       />
-      <UButton v-if="quiet" size="xs" variant="ghost" label="None" @click="setQuiet(null, null)" />
+      <UButton
+        v-if="quiet"
+        size="xs"
+        variant="ghost"
+        :label="dayWords('daySettings.none')"
+        @click="setQuiet(null, null)"
+      />
     </fieldset>
     <fieldset class="grid gap-1">
-      <legend class="text-[12px] text-(--ink-soft)">People the set-ups need</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('daySettings.peopleSetUpsNeed') }}</legend>
       <div v-for="person in day.people" :key="person.id" class="flex flex-wrap items-start gap-2">
         <span class="w-24 truncate pt-1">{{ person.name }}</span>
         <DayMinuteInput
           bare
-          :label="`${person.name} from`"
+          :label="dayWords('daySettings.from', { name: person.name })"
           as="clock"
           :value="person.hours[0]?.[0] ?? null"
           :change="v => setHours(person, v, Math.max(person.hours[0]?.[1] ?? day.end, (v ?? 0) + 15))"
         />
         <DayMinuteInput
           bare
-          :label="`${person.name} until`"
+          :label="dayWords('daySettings.until', { name: person.name })"
           as="clock"
           :value="person.hours[0]?.[1] ?? null"
           :change="v => setHours(person, person.hours[0]?.[0] ?? day.start, v)"
@@ -111,7 +128,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
           size="xs"
           variant="ghost"
           icon="i-lucide-x"
-          :aria-label="`Remove ${person.name}`"
+          :aria-label="dayWords('daySettings.remove', { name: person.name })"
           @click="store.change({ people: day.people.filter(one => one.id !== person.id) })"
         />
         <div class="flex basis-full items-start gap-2 pl-26">
@@ -119,15 +136,15 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
             size="xs"
             class="w-34"
             :model-value="person.role"
-            :aria-label="`What ${person.name} does`"
-            placeholder="Role"
+            :aria-label="dayWords('daySettings.whatDoes', { name: person.name })"
+            :placeholder="dayWords('daySettings.role')"
             maxlength="40"
             @change="event => withPerson(person.id, { role: (event.target as HTMLInputElement).value.trim() })"
           />
           <DayMinuteInput
             bare
             as="count"
-            :label="`Takes ${person.name} can do in a day`"
+            :label="dayWords('daySettings.takesCanDoDay', { name: person.name })"
             :value="person.most ?? null"
             :change="v => withPerson(person.id, { most: v })"
           />
@@ -138,15 +155,21 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
           v-model="name"
           size="xs"
           class="w-32"
-          aria-label="Name of the person"
-          placeholder="Name"
+          :aria-label="dayWords('daySettings.namePerson')"
+          :placeholder="dayWords('daySettings.name')"
           maxlength="80"
         />
-        <UButton type="submit" size="xs" variant="ghost" icon="i-lucide-plus" label="Add a person" />
+        <UButton
+          type="submit"
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-plus"
+          :label="dayWords('daySettings.addPerson')"
+        />
       </form>
     </fieldset>
     <label class="grid text-[12px] text-(--ink-soft)"
-      >Time zone
+      >{{ dayWords('daySettings.timeZone') }}
       <UInput
         size="xs"
         class="w-48"
@@ -161,20 +184,20 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
     </label>
     <div><DayRulesPanel /></div>
     <fieldset class="grid gap-1">
-      <legend class="text-[12px] text-(--ink-soft)">The room</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('daySettings.room') }}</legend>
       <UCheckbox
-        label="A client looks at every take"
+        :label="dayWords('daySettings.clientLooksEveryTake')"
         :model-value="day.client"
         @update:model-value="store.change({ client: !day.client })"
       />
       <UCheckbox
-        label="Can be blacked out"
+        :label="dayWords('daySettings.canBlackedOut')"
         :model-value="day.blackedOut"
         @update:model-value="store.change({ blackedOut: !day.blackedOut })"
       />
       <div v-if="!day.blackedOut || sunLit" class="flex flex-wrap items-end gap-2">
         <label class="grid text-[12px] text-(--ink-soft)"
-          >Latitude, north +
+          >{{ dayWords('daySettings.latitudeNorth') }}
           <UInput
             size="xs"
             class="w-20"
@@ -182,7 +205,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
             @change="event => store.change({ latitude: degrees((event.target as HTMLInputElement).value) })"
         /></label>
         <label class="grid text-[12px] text-(--ink-soft)"
-          >Longitude, east +
+          >{{ dayWords('daySettings.longitudeEast') }}
           <UInput
             size="xs"
             class="w-20"
@@ -191,11 +214,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
         /></label>
       </div>
       <p v-if="!day.blackedOut" class="text-[12px] text-(--ink-soft)">
-        {{
-          store.dark
-            ? 'Open-shutter set-ups wait until the sun is 6° below the horizon.'
-            : 'Enter the location, and open-shutter set-ups wait for dusk.'
-        }}
+        {{ store.dark ? dayWords('daySettings.openShutterSetUps') : dayWords('daySettings.enterLocationOpenShutter') }}
       </p>
     </fieldset>
   </section>

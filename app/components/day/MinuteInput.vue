@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type RuledMinutes, clockText, minutesOf } from '~~/core/day'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** A time of day or some minutes, typed; what is wrong stands beside it. */
 const {
@@ -28,10 +29,10 @@ const {
   disabled?: boolean
 }>()
 const WRONG = {
-  clock: 'A time such as 09:30',
-  minutes: 'Minutes, such as 12',
-  count: 'A number, such as 20',
-  degrees: 'Degrees, such as 90',
+  clock: dayWords('minuteInput.timeSuch0930'),
+  minutes: dayWords('minuteInput.minutesSuch12'),
+  count: dayWords('minuteInput.numberSuch20'),
+  degrees: dayWords('minuteInput.degreesSuch90'),
 }
 const id = useId()
 const error = ref('')
@@ -69,14 +70,18 @@ async function take(): Promise<void> {
       v-model="text"
       size="xs"
       :class="as === 'clock' ? 'w-16' : 'w-14'"
-      :placeholder="assumed === null ? (as === 'count' ? 'takes' : '') : textOf(assumed)"
+      :placeholder="assumed === null ? (as === 'count' ? dayWords('minuteInput.takes') : '') : textOf(assumed)"
       :aria-invalid="error !== ''"
       :disabled="disabled"
       @change="take"
       @keydown.enter="take"
     />
     <span v-if="value === null && assumed !== null && !quiet" class="text-[11px] text-(--ink-faint)">{{
-      from && from.of > 0 ? `measured, ${from.of}` : from?.typed ? 'yours' : 'assumed'
+      from && from.of > 0
+        ? dayWords('minuteInput.measured', { of: from.of })
+        : from?.typed
+          ? dayWords('minuteInput.yours')
+          : dayWords('minuteInput.assumed')
     }}</span>
     <span v-if="error" role="alert" class="text-[11px] text-(--bad)">{{ error }}</span>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type DayEventKind, type DayStage, NEW_CHOICE, clockText } from '~~/core/day'
 import { DAY_EVENT_LABELS, DAY_STAGE_TEXTS } from '~~/shared/texts/day'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** The day as it goes: what is on the stage, what is left, what slips, and what to leave out. */
 const store = useDayStore()
@@ -28,8 +29,11 @@ const minutes = (by: number): string => `${Math.round(Math.abs(by))} min ${by > 
 const pace = computed(() => {
   const by = (rest.value?.pace ?? 1) - 1
   return Math.abs(by) < 0.03
-    ? 'as planned'
-    : `${show(Math.round(Math.abs(by) * 100) / 100, 'share')} ${by > 0 ? 'slower' : 'quicker'} than planned`
+    ? dayWords('nowPanel.planned')
+    : dayWords('nowPanel.thanPlanned', {
+        by: show(Math.round(Math.abs(by) * 100) / 100, 'share'),
+        noun: by > 0 ? 'slower' : 'quicker',
+      })
 })
 function leaveOut(): void {
   const out = follow.followed?.drop?.ids ?? []
@@ -40,22 +44,36 @@ function leaveOut(): void {
 </script>
 
 <template>
-  <section v-if="rest" aria-label="The day now" class="grid gap-2 text-[13px]" data-testid="day-now-panel">
+  <section
+    v-if="rest"
+    :aria-label="dayWords('nowPanel.dayNow')"
+    class="grid gap-2 text-[13px]"
+    data-testid="day-now-panel"
+  >
     <h2 class="font-semibold">
-      Now, {{ clockText(Math.floor(follow.at)) }}<template v-if="now">: {{ nameOf(now.id) }}</template>
+      {{ dayWords('nowPanel.now', { at: clockText(Math.floor(follow.at)) })
+      }}<template v-if="now">: {{ nameOf(now.id) }}</template>
     </h2>
     <p v-if="now">
       {{ DAY_STAGE_TEXTS[now.stage]
       }}<template v-if="row">
-        since
         {{
-          clockText((now.stage === 'firing' ? row.fires : now.stage === 'testing' ? row.built : row.from) ?? row.from)
+          dayWords('nowPanel.since', {
+            stage: clockText(
+              (now.stage === 'firing' ? row.fires : now.stage === 'testing' ? row.built : row.from) ?? row.from,
+            ),
+          })
         }}</template
-      ><template v-if="row && row.takes > 0"
-        >, {{ row.takes }} takes, {{ row.keepers }} {{ row.keepers === 1 ? 'keeper' : 'keepers' }}</template
-      >. The day goes {{ pace }}.
+      ><template v-if="row && row.takes > 0">{{
+        dayWords('nowPanel.takes', {
+          takes: row.takes,
+          keepers: row.keepers,
+          noun: row.keepers === 1 ? dayWords('nowPanel.keeper') : dayWords('nowPanel.keepers'),
+        })
+      }}</template
+      >{{ dayWords('nowPanel.dayGoes', { pace }) }}
     </p>
-    <p v-else>Everything is shot.</p>
+    <p v-else>{{ dayWords('nowPanel.everythingShot') }}</p>
     <div v-if="session.isCrew && now" class="flex flex-wrap gap-2">
       <UButton size="md" :label="DAY_EVENT_LABELS[NEXT[now.stage]]" @click="note(NEXT[now.stage])" />
       <UButton
@@ -75,34 +93,44 @@ function leaveOut(): void {
         size="md"
         variant="ghost"
         icon="i-lucide-undo-2"
-        :label="`Undo ‘${DAY_EVENT_LABELS[follow.last.kind]}’`"
+        :label="dayWords('nowPanel.undo', { kind: DAY_EVENT_LABELS[follow.last.kind] })"
         @click="follow.takeBack()"
       />
     </div>
     <p v-if="follow.queued.length > 0" class="text-[12px] text-(--ink-soft)">
-      {{ follow.queued.length }} noted here, not sent yet.
+      {{ dayWords('nowPanel.notedHereNotSent', { queued: follow.queued.length }) }}
     </p>
     <p v-if="follow.trouble" role="alert" class="text-(--bad)">{{ follow.trouble }}</p>
-    <ul v-if="late.length > 0" aria-label="Against the sheet" class="grid gap-0.5" data-testid="slips">
-      <li v-for="slip in late" :key="slip.id">{{ nameOf(slip.id) }} begins some {{ minutes(slip.by) }}.</li>
+    <ul v-if="late.length > 0" :aria-label="dayWords('nowPanel.againstSheet')" class="grid gap-0.5" data-testid="slips">
+      <li v-for="slip in late" :key="slip.id">
+        {{ dayWords('nowPanel.beginsSome', { id: nameOf(slip.id), by: minutes(slip.by) }) }}
+      </li>
     </ul>
     <p v-for="danger in follow.followed!.dangers" :key="danger.id" class="text-(--bad)" data-testid="danger">
-      <template v-if="danger.chance < 0.005">{{ nameOf(danger.id) }} can no longer be fired in its fixed time</template>
-      <template v-else
-        >{{ nameOf(danger.id) }} is fired in its fixed time on {{ show(danger.chance, 'share', { figures: 2 }) }} of
-        such days</template
-      >; at risk since {{ clockText(danger.since) }}.
+      <template v-if="danger.chance < 0.005">{{
+        dayWords('nowPanel.canNoLongerFired', { id: nameOf(danger.id) })
+      }}</template>
+      <template v-else>{{
+        dayWords('nowPanel.firedFixedTimeSuch', {
+          id: nameOf(danger.id),
+          chance: show(danger.chance, 'share', { figures: 2 }),
+        })
+      }}</template>{{ dayWords('nowPanel.riskSince', { since: clockText(danger.since) }) }}
     </p>
     <div v-if="follow.followed!.drop && follow.followed!.drop.ids.length > 0" class="grid gap-1" data-testid="drop">
       <p>
-        {{ show(follow.followed!.inTime, 'share', { figures: 2 }) }} of such days end within the hire. Without
-        {{ follow.followed!.drop.ids.map(nameOf).join(' and ') }} it is
-        {{ show(follow.followed!.drop.inTime, 'share', { figures: 2 }) }}: over some
-        {{ Math.round(follow.followed!.drop.saves) }} min sooner, nine days in ten by
-        {{ clockText(store.packed(follow.followed!.drop.end.p90)) }}.
+        {{
+          dayWords('nowPanel.suchDaysEndWithin', {
+            inTime: show(follow.followed!.inTime, 'share', { figures: 2 }),
+            ids: follow.followed!.drop.ids.map(nameOf).join(dayWords('nowPanel.and')),
+            inTime2: show(follow.followed!.drop.inTime, 'share', { figures: 2 }),
+            saves: Math.round(follow.followed!.drop.saves),
+            time: clockText(store.packed(follow.followed!.drop.end.p90)),
+          })
+        }}
       </p>
       <div v-if="session.isCrew">
-        <UButton size="xs" variant="outline" label="Leave out for today" @click="leaveOut" />
+        <UButton size="xs" variant="outline" :label="dayWords('nowPanel.leaveOutToday')" @click="leaveOut" />
       </div>
     </div>
   </section>

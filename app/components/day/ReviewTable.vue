@@ -3,6 +3,7 @@ import { type FollowedRow, clockText, ruledMinutes } from '~~/core/day'
 import { WORK_LABELS } from '~~/shared/texts/day'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
 import type { Recipe } from '~~/core'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** The day against its plan, set-up by set-up, and what the studio's own minutes have come to. */
 const store = useDayStore()
@@ -37,8 +38,10 @@ const learnt = computed(() =>
       : WORK_LABELS[kind as 'build' | 'test' | 'strike']
     const off = show(Math.round(Math.abs(minutes - 1) * 100) / 100, 'share')
     const by =
-      Math.abs(minutes - 1) < 0.02 ? 'as the rule says' : `${off} ${minutes > 1 ? 'longer' : 'shorter'} than the rule`
-    return { kind, text: `${name}: ${by}, from ${of}` }
+      Math.abs(minutes - 1) < 0.02
+        ? dayWords('reviewTable.ruleSays')
+        : dayWords('reviewTable.thanRule', { off, noun: minutes > 1 ? 'longer' : 'shorter' })
+    return { kind, text: dayWords('reviewTable.from', { name, by, of }) }
   }),
 )
 </script>
@@ -46,21 +49,21 @@ const learnt = computed(() =>
 <template>
   <section
     v-if="follow.rows.length > 0"
-    aria-label="Planned and real"
+    :aria-label="dayWords('reviewTable.plannedReal')"
     class="grid gap-2 text-[12px]"
     data-testid="review"
   >
-    <h2 class="section-title">Planned and real</h2>
+    <h2 class="section-title">{{ dayWords('reviewTable.plannedReal') }}</h2>
     <div class="overflow-x-auto">
       <table class="kit-table">
         <thead>
           <tr>
-            <th>Set-up</th>
-            <th>Tests, min</th>
-            <th>A take, min</th>
-            <th>First take</th>
-            <th>Done</th>
-            <th>Faults</th>
+            <th>{{ dayWords('reviewTable.setUp') }}</th>
+            <th>{{ dayWords('reviewTable.testsMin') }}</th>
+            <th>{{ dayWords('reviewTable.takeMin') }}</th>
+            <th>{{ dayWords('reviewTable.firstTake') }}</th>
+            <th>{{ dayWords('reviewTable.done') }}</th>
+            <th>{{ dayWords('reviewTable.faults') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -69,12 +72,12 @@ const learnt = computed(() =>
             <td v-for="(cell, i) in cells(row)" :key="i">
               <span class="text-(--ink-soft)">{{ cell.planned }}</span> {{ cell.real }}
             </td>
-            <td>{{ row.faults > 0 ? `${Math.round(row.faults)} min` : '' }}</td>
+            <td>{{ row.faults > 0 ? dayWords('reviewTable.min', { faults: Math.round(row.faults) }) : '' }}</td>
           </tr>
         </tbody>
       </table>
     </div>
-    <ul v-if="learnt.length > 0" aria-label="Minutes learnt from your own days">
+    <ul v-if="learnt.length > 0" :aria-label="dayWords('reviewTable.minutesLearntFromYour')">
       <li v-for="line in learnt" :key="line.kind">{{ line.text }}</li>
     </ul>
   </section>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { MINUTE_RULES, type MinuteRule, RULES } from '~~/core/day'
 import { MINUTE_GROUPS, MINUTE_RULE_LABELS } from '~~/shared/texts/day'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** What each kind of work takes in this studio: a rule of thumb until somebody types their own, for every shoot. */
 const store = useDayStore()
@@ -14,17 +15,16 @@ const typed = computed(() => MINUTE_RULES.filter(rule => own(rule) !== null).len
 </script>
 
 <template>
-  <UModal title="What work takes in this studio" :ui="{ content: 'max-w-3xl' }">
+  <UModal :title="dayWords('rulesPanel.whatWorkTakesStudio')" :ui="{ content: 'max-w-3xl' }">
     <UButton
       size="xs"
       variant="outline"
       icon="i-lucide-timer"
-      :label="typed === 0 ? 'Minutes by rule' : `Minutes by rule, ${typed} of your own`"
+      :label="typed === 0 ? dayWords('rulesPanel.minutesRule') : dayWords('rulesPanel.minutesRuleYourOwn', { typed })"
     />
     <template #body>
       <p class="mb-3 text-[13px] text-(--ink-soft)">
-        Minutes for every day this studio plans. Grey ones are a rule of thumb: type your own over them, or empty a box
-        to go back to the rule. Minutes entered for a single set-up are kept.
+        {{ dayWords('rulesPanel.minutesEveryDayStudio') }}
       </p>
       <div class="groups">
         <section v-for="group in groups" :key="group.title" :aria-label="group.title" class="mb-4 break-inside-avoid">
@@ -33,7 +33,7 @@ const typed = computed(() => MINUTE_RULES.filter(rule => own(rule) !== null).len
             <span class="pt-0.5 text-[13px]" aria-hidden="true">{{ MINUTE_RULE_LABELS[rule] }}</span>
             <DayMinuteInput
               bare
-              :label="`${group.title}: ${MINUTE_RULE_LABELS[rule]}, min`"
+              :label="dayWords('rulesPanel.min', { title: group.title, rule: MINUTE_RULE_LABELS[rule] })"
               :value="own(rule)"
               :assumed="RULES[rule]"
               quiet

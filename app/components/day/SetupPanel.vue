@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type DayValue, VALUES, choiceOf, clockText, studioRules } from '~~/core/day'
 import { dayItemOf } from '~~/core/day/shootDay'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** What the day knows of one set-up: its minutes, when it may be fired, whom it needs. */
 const { id } = defineProps<{ id: string }>()
@@ -35,7 +36,11 @@ const played = computed(() => {
   const at = store.played?.rows.findIndex(one => one.id === id) ?? -1
   return store.fresh && at >= 0 ? store.played!.played.rows[at]! : null
 })
-const VALUE_LABELS: Record<DayValue, string> = { must: 'Must have', wanted: 'Wanted', nice: 'Nice to have' }
+const VALUE_LABELS: Record<DayValue, string> = {
+  must: dayWords('setupPanel.mustHave'),
+  wanted: dayWords('setupPanel.wanted'),
+  nice: dayWords('setupPanel.niceHave'),
+}
 const window = computed(() => choice.value.windows[0] ?? null)
 const setWindow = (from: number | null, to: number | null): string =>
   from === null || to === null
@@ -44,13 +49,15 @@ const setWindow = (from: number | null, to: number | null): string =>
 const SUN = [
   ['from', 'From, ° (90 east)'],
   ['to', 'To, ° (180 south)'],
-  ['above', 'At least, ° high'],
+  ['above', dayWords('setupPanel.leastHigh')],
 ] as const
 const sunText = computed(() => {
   const stretches = store.sunned[id]?.filter(([from]) => from < Math.max(24 * 60, store.day.end))
-  if (stretches === undefined) return 'Enter the location under The room, and it waits for the sun.'
-  if (stretches.length === 0) return 'The sun is never there on this day.'
-  return `The sun is there ${stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', ')}.`
+  if (stretches === undefined) return dayWords('setupPanel.enterLocationUnderRoom')
+  if (stretches.length === 0) return dayWords('setupPanel.sunNeverThereDay')
+  return dayWords('setupPanel.sunThere', {
+    stretches: stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', '),
+  })
 })
 const toggle = (list: readonly string[], one: string): string[] =>
   list.includes(one) ? list.filter(other => other !== one) : [...list, one]
@@ -75,40 +82,47 @@ const toggle = (list: readonly string[], one: string): string[] =>
       </template>
     </h2>
     <p v-if="row">
-      Change from {{ clockText(row.from) }}, fired {{ clockText(row.fires) }} to {{ clockText(row.ends)
-      }}<template v-if="row.wait > 0"> after {{ Math.round(row.wait) }} min of waiting</template>.
+      {{
+        dayWords('setupPanel.changeFromFired', {
+          from: clockText(row.from),
+          fires: clockText(row.fires),
+          ends: clockText(row.ends),
+        })
+      }}<template v-if="row.wait > 0">
+        {{ dayWords('setupPanel.afterMinWaiting', { wait: Math.round(row.wait) }) }}</template
+      >.
       <template v-if="played?.done">
-        Nine days in ten it is done by {{ clockText(played.done.p90)
+        {{ dayWords('setupPanel.nineDaysTenDone', { p90: clockText(played.done.p90) })
         }}<template v-if="played.window < 0.995">
-          ; all of it fits in {{ show(played.window, 'share', { figures: 2 }) }} of days</template
+          {{ dayWords('setupPanel.allFitsDays', { window: show(played.window, 'share', { figures: 2 }) }) }}</template
         >.
       </template>
     </p>
-    <p v-else class="text-(--bad)">It does not fit into the day as planned.</p>
+    <p v-else class="text-(--bad)">{{ dayWords('setupPanel.doesNotFitInto') }}</p>
     <div class="grid grid-cols-4 gap-2">
       <DayMinuteInput
-        label="Build, min"
+        :label="dayWords('setupPanel.buildMin')"
         :value="choice.build"
         :assumed="ruled.build"
         :from="rules!.build"
         :change="v => store.choose(id, { build: v })"
       />
       <DayMinuteInput
-        label="Tests, min"
+        :label="dayWords('setupPanel.testsMin')"
         :value="choice.test"
         :assumed="ruled.test"
         :from="rules!.test"
         :change="v => store.choose(id, { test: v })"
       />
       <DayMinuteInput
-        label="A take, min"
+        :label="dayWords('setupPanel.takeMin')"
         :value="choice.take"
         :assumed="ruled.take"
         :from="rules!.take"
         :change="v => store.choose(id, { take: v })"
       />
       <DayMinuteInput
-        label="Strike, min"
+        :label="dayWords('setupPanel.strikeMin')"
         :value="choice.strike"
         :assumed="ruled.strike"
         :from="rules!.strike"
@@ -116,9 +130,13 @@ const toggle = (list: readonly string[], one: string): string[] =>
       />
     </div>
     <div class="flex flex-wrap items-end gap-3">
-      <DayMinuteInput label="Stop after, min" :value="choice.most" :change="v => store.choose(id, { most: v ?? 90 })" />
+      <DayMinuteInput
+        :label="dayWords('setupPanel.stopAfterMin')"
+        :value="choice.most"
+        :change="v => store.choose(id, { most: v ?? 90 })"
+      />
       <label class="grid gap-0.5 text-[12px] text-(--ink-soft)"
-        >Priority
+        >{{ dayWords('setupPanel.priority') }}
         <UiPickOne
           :model-value="choice.value"
           :options="VALUES.map(value => ({ value, label: VALUE_LABELS[value] }))"
@@ -127,32 +145,46 @@ const toggle = (list: readonly string[], one: string): string[] =>
       /></label>
     </div>
     <fieldset class="flex flex-wrap items-start gap-3">
-      <legend class="text-[12px] text-(--ink-soft)">A prop made beforehand</legend>
-      <DayMinuteInput label="Takes to make, min" :value="choice.ahead" :change="v => store.choose(id, { ahead: v })" />
-      <DayMinuteInput label="Stays good for, min" :value="choice.keeps" :change="v => store.choose(id, { keeps: v })" />
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('setupPanel.propMadeBeforehand') }}</legend>
+      <DayMinuteInput
+        :label="dayWords('setupPanel.takesMakeMin')"
+        :value="choice.ahead"
+        :change="v => store.choose(id, { ahead: v })"
+      />
+      <DayMinuteInput
+        :label="dayWords('setupPanel.staysGoodMin')"
+        :value="choice.keeps"
+        :change="v => store.choose(id, { keeps: v })"
+      />
     </fieldset>
     <fieldset class="flex flex-wrap items-end gap-2">
-      <legend class="text-[12px] text-(--ink-soft)">Fired only between</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('setupPanel.firedOnlyBetween') }}</legend>
       <DayMinuteInput
         bare
-        label="From"
+        :label="dayWords('setupPanel.from')"
         as="clock"
         :value="window?.[0] ?? null"
         :change="v => setWindow(v, window?.[1] ?? store.day.end)"
       />
       <DayMinuteInput
         bare
-        label="To"
+        :label="dayWords('setupPanel.to')"
         as="clock"
         :value="window?.[1] ?? null"
         :change="v => setWindow(window?.[0] ?? store.day.start, v)"
       />
-      <UButton v-if="window" size="xs" variant="ghost" label="Any time" @click="setWindow(null, null)" />
+      <UButton
+        v-if="window"
+        size="xs"
+        variant="ghost"
+        :label="dayWords('setupPanel.anyTime')"
+        @click="setWindow(null, null)"
+      />
     </fieldset>
     <fieldset class="grid gap-1">
-      <legend class="sr-only">The sun</legend>
+      <legend class="sr-only">{{ dayWords('setupPanel.sun') }}</legend>
       <UCheckbox
-        label="Lit by the sun"
+        :label="dayWords('setupPanel.litSun')"
         :model-value="choice.sun !== null"
         @update:model-value="store.choose(id, { sun: choice.sun ? null : { from: 90, to: 270, above: 5 } })"
       />
@@ -169,7 +201,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
       <p v-if="choice.sun" class="text-[12px] text-(--ink-soft)" data-testid="sun">{{ sunText }}</p>
     </fieldset>
     <fieldset v-if="store.day.people.length > 0" class="flex flex-wrap gap-x-4 gap-y-1">
-      <legend class="text-[12px] text-(--ink-soft)">Who must be there</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('setupPanel.whoMustThere') }}</legend>
       <UCheckbox
         v-for="person in store.day.people"
         :key="person.id"
@@ -179,7 +211,7 @@ const toggle = (list: readonly string[], one: string): string[] =>
       />
     </fieldset>
     <fieldset v-if="store.items.length > 1" class="flex flex-wrap gap-x-4 gap-y-1">
-      <legend class="text-[12px] text-(--ink-soft)">Only after</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ dayWords('setupPanel.onlyAfter') }}</legend>
       <UCheckbox
         v-for="other in store.items.filter(one => one.id !== id)"
         :key="other.id"
@@ -190,20 +222,23 @@ const toggle = (list: readonly string[], one: string): string[] =>
     </fieldset>
     <p class="flex flex-wrap gap-x-4">
       <UCheckbox
-        label="Loud: not in quiet hours"
+        :label="dayWords('setupPanel.loudNotQuietHours')"
         :model-value="choice.loud ?? ruled.loud"
         @update:model-value="store.choose(id, { loud: !(choice.loud ?? ruled.loud) })"
       />
       <UCheckbox
-        label="Not on this day"
+        :label="dayWords('setupPanel.notDay')"
         :model-value="choice.leftOut"
         @update:model-value="store.choose(id, { leftOut: !choice.leftOut })"
       />
     </p>
     <p class="text-[12px] text-(--ink-soft)">
-      {{ item.setup.goal.keepers }} {{ item.setup.goal.keepers === 1 ? 'keeper' : 'keepers' }} wanted. Minutes marked
-      assumed are a rule of thumb, those marked yours follow your studio’s own rules, those marked measured come from
-      your own log; type over them for this set-up.
+      {{
+        dayWords('setupPanel.wantedMinutesMarkedAssumed', {
+          keepers: item.setup.goal.keepers,
+          noun: item.setup.goal.keepers === 1 ? dayWords('setupPanel.keeper') : dayWords('setupPanel.keepers'),
+        })
+      }}
     </p>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Body, BODY_FIELDS, MOST_BODIES } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /**
  * What moves in the picture: each with its speed, typed or worked out, whether it must be sharp, and the streak it
@@ -15,7 +16,15 @@ function set(bodies: Body[]): void {
   if (store.setup) store.replace({ ...store.setup, bodies })
 }
 const add = (): void =>
-  set([...store.setup!.bodies, { name: `Part ${store.setup!.bodies.length + 1}`, kind: 'own', speed: 1, sharp: true }])
+  set([
+    ...store.setup!.bodies,
+    {
+      name: inputsWords('bodyRows.part', { bodies: store.setup!.bodies.length + 1 }),
+      kind: 'own',
+      speed: 1,
+      sharp: true,
+    },
+  ])
 const remove = (index: number): void => set(store.setup!.bodies.filter((_, i) => i !== index))
 const change =
   (path: string) =>
@@ -25,7 +34,7 @@ const change =
 
 <template>
   <fieldset class="bodies" data-testid="bodies">
-    <legend class="text-[12px] font-semibold">Parts that must be sharp</legend>
+    <legend class="text-[12px] font-semibold">{{ inputsWords('bodyRows.partsMustSharp') }}</legend>
     <div v-for="row in rows" :key="row.index" class="body" :data-body="row.kind">
       <div class="flex items-baseline gap-1">
         <label class="flex min-w-0 flex-1 items-baseline gap-1.5 text-[12px]">
@@ -44,20 +53,30 @@ const change =
           :assumed="row.at"
           assumed-as=""
           :path="`bodies[${row.index}].speed`"
-          :label="`Speed of ${row.name}`"
+          :label="inputsWords('bodyRows.speed', { name: row.name })"
           :change="change(`bodies[${row.index}].speed`)"
         />
         <UButton
           icon="i-lucide-x"
           size="xs"
           variant="ghost"
-          :aria-label="`Remove ${row.name}`"
+          :aria-label="inputsWords('bodyRows.remove', { name: row.name })"
           @click="remove(row.index)"
         />
       </div>
       <p class="text-[11px] text-(--ink-faint)" :class="{ over: row.sharp && row.subject > limit }">
-        {{ row.speed === null ? `by ${choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase()}` : 'typed' }} ·
-        streak {{ show(row.subject, 'length', { unit: 'mm' }) }}, {{ show(row.pixels, 'number', { figures: 2 }) }} px
+        {{
+          inputsWords('bodyRows.streakPx', {
+            speed:
+              row.speed === null
+                ? inputsWords('bodyRows.by', {
+                    index: choiceLabel(`bodies[${row.index}].kind`, row.kind).toLowerCase(),
+                  })
+                : inputsWords('bodyRows.typed'),
+            subject: show(row.subject, 'length', { unit: 'mm' }),
+            pixels: show(row.pixels, 'number', { figures: 2 }),
+          })
+        }}
       </p>
     </div>
     <UButton
@@ -65,7 +84,7 @@ const change =
       size="xs"
       variant="ghost"
       icon="i-lucide-plus"
-      label="Add a moving part"
+      :label="inputsWords('bodyRows.addMovingPart')"
       @click="add"
     />
   </fieldset>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
 import type { Field, FigureSource, FigureValue, NumberField } from '~~/core'
 import { format, formatEntry, parseField } from '~~/shared/units'
 import { choiceLabel } from '~~/shared/texts/choices'
 import { helpOf } from '~~/shared/texts/fields'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /**
  * One field of any kind with its label: typed in the words of the trade, told in place what is wrong. Shared by set-up
@@ -102,10 +104,13 @@ function commit(): void {
 function take(): void {
   if (field.type === 'text') {
     if (field.required && text.value.trim() === '') {
-      error.value = `${label} is missing`
+      error.value = inputsWords('fieldInput.missing', { label })
       return
     }
-    error.value = text.value.length > field.maxLength ? `At most ${field.maxLength} characters` : ''
+    error.value =
+      text.value.length > field.maxLength
+        ? inputsWords('fieldInput.mostCharacters', { maxLength: field.maxLength })
+        : ''
     if (error.value === '' && text.value.trim() !== value) error.value = change(text.value.trim())
     return
   }
@@ -157,6 +162,13 @@ const heldText = computed(() => {
 
 /** A line for who does not know the word, shown while the row is at hand. */
 const help = computed(() => helpText ?? helpOf(field))
+/** It stays while what was pressed below it is let go: gone at once, that would have moved from under the pointer. */
+const helped = ref(false)
+const { start: helpLater, stop: helpStays } = useTimeoutFn(() => (helped.value = false), 300, { immediate: false })
+function atHand(): void {
+  helpStays()
+  helped.value = true
+}
 const described = computed(() => {
   if (error.value) return `${id}-error`
   const parts = [help.value && !bare ? `${id}-help` : '', assumption.value && assumedAs ? `${id}-assumed` : '']
@@ -169,7 +181,7 @@ const options = computed(() =>
 </script>
 
 <template>
-  <div class="field-row" :class="{ previewed }">
+  <div class="field-row" :class="{ previewed }" @focusin="atHand" @focusout="helpLater">
     <KnowSourceMark v-if="mark && !bare" :from="heldText ? 'measured' : mark" />
     <label :for="id" :class="bare ? 'sr-only' : 'min-w-0 flex-1 leading-tight text-(--ink-soft)'">{{ label }}</label>
     <UiPickOne
@@ -224,11 +236,15 @@ const options = computed(() =>
         }
       "
     />
-    <p v-if="help && !bare" :id="`${id}-help`" class="help">{{ help }}</p>
+    <p v-if="help && !bare" v-show="helped" :id="`${id}-help`" class="help">{{ help }}</p>
     <p v-if="read && !error" role="status" class="basis-full text-right text-[11px] text-(--ink-soft)">
       {{ read }}
     </p>
-    <span v-if="assumption && assumedAs" :id="`${id}-assumed`" class="assumed" title="Nothing entered"
+    <span
+      v-if="assumption && assumedAs"
+      :id="`${id}-assumed`"
+      class="assumed"
+      :title="inputsWords('fieldInput.nothingEntered')"
       ><span class="sr-only">{{ assumption }}, </span>{{ assumedAs }}</span
     >
     <p v-if="heldText" class="held" data-testid="held">{{ heldText }}</p>
@@ -279,14 +295,10 @@ const options = computed(() =>
   color: var(--ink-faint);
 }
 .help {
-  display: none;
   flex-basis: 100%;
   font-size: 10.5px;
   line-height: 1.2;
   color: var(--ink-faint);
-}
-.field-row:focus-within .help {
-  display: block;
 }
 .held {
   flex-basis: 100%;

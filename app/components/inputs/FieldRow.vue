@@ -14,7 +14,16 @@ import {
 import { labelOf } from '~~/shared/texts/fields'
 
 /** A field of the set-up at hand, by its path. */
-const { path, label = '' } = defineProps<{ path: string; label?: string }>()
+const {
+  path,
+  label = '',
+  helpText = undefined,
+} = defineProps<{
+  path: string
+  label?: string
+  /** A line of help of its own, or none where it stands beside. */
+  helpText?: string | undefined
+}>()
 const store = useSetupStore()
 
 const field = computed(() => fieldAt(path)!)
@@ -34,6 +43,7 @@ const change = (next: FigureValue): string => store.change([{ path, value: next 
     :value="value"
     :shown="shown"
     :path="path"
+    :help-text="helpText"
     :label="label || labelOf(field)"
     :assumed="assumed"
     :mark="mark"

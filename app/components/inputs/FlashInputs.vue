@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type FlashRow, type FlashSetup, flashDurations, knownTable } from '~~/core'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** The figures of one light of the set-up at hand, its durations against power among them. */
 const { flash, index } = defineProps<{ flash: FlashSetup; index: number }>()
@@ -39,8 +40,8 @@ const ROWS = [
 
 /** From where the distance of a light counts that is not its own face. */
 const DISTANCE_FROM: Partial<Record<FlashSetup['head'], string>> = {
-  bounced: 'Card or wall to subject',
-  through: 'Lit paper or wall to subject',
+  bounced: inputsWords('flashInputs.cardWallSubject'),
+  through: inputsWords('flashInputs.litPaperWallSubject'),
 }
 
 /** Lights that its slave can see. */
@@ -85,7 +86,13 @@ function addRow(): void {
   <div class="mb-2">
     <p class="flex items-center justify-between pt-1 text-[12px] font-semibold">
       {{ flash.name }}
-      <UButton icon="i-lucide-x" size="xs" variant="ghost" :aria-label="`Remove ${flash.name}`" @click="remove" />
+      <UButton
+        icon="i-lucide-x"
+        size="xs"
+        variant="ghost"
+        :aria-label="inputsWords('flashInputs.remove', { name: flash.name })"
+        @click="remove"
+      />
     </p>
     <InputsKitChoice kind="flash" :light="index" />
     <InputsKitChoice kind="modifier" :light="index" />
@@ -96,7 +103,7 @@ function addRow(): void {
         :label="key === 'distance' ? (DISTANCE_FROM[flash.head] ?? '') : ''"
       />
       <label v-if="key === 'fired' && flash.fired === 'slave'" class="flex justify-between gap-2 py-1 text-[12px]">
-        <span class="text-(--ink-soft)">Follows</span>
+        <span class="text-(--ink-soft)">{{ inputsWords('flashInputs.follows') }}</span>
         <UiPickOne
           :model-value="flash.follows"
           :options="others"
@@ -107,12 +114,23 @@ function addRow(): void {
     </template>
     <details>
       <summary class="cursor-pointer py-1 text-[12px] text-(--ink-soft)">
-        Duration against power{{ flash.borrowed ? ' (typical unit)' : '' }}
+        {{
+          inputsWords('flashInputs.durationAgainstPower', {
+            noun: flash.borrowed ? inputsWords('flashInputs.typicalUnit') : '',
+          })
+        }}
       </summary>
       <p v-if="flash.borrowed" class="text-[11px] leading-snug text-(--ink-faint)">
-        Assumed: a typical
-        {{ flash.supply === 'mains' ? 'mains head' : flash.supply === 'spark' ? 'spark flash' : 'battery flash' }}, not
-        this one. Enter one duration you have measured, and the others are scaled to it, still assumed.
+        {{
+          inputsWords('flashInputs.assumedTypicalNotOne', {
+            supply:
+              flash.supply === 'mains'
+                ? inputsWords('flashInputs.mainsHead')
+                : flash.supply === 'spark'
+                  ? inputsWords('flashInputs.sparkFlash')
+                  : inputsWords('flashInputs.batteryFlash'),
+          })
+        }}
       </p>
       <div v-for="(_, j) in flash.table" :key="j" class="border-b border-(--hair) py-1">
         <InputsFieldRow :path="`flashes[${index}].table[${j}].power`" />
@@ -123,7 +141,7 @@ function addRow(): void {
           size="xs"
           variant="ghost"
           icon="i-lucide-x"
-          label="Remove row"
+          :label="inputsWords('flashInputs.removeRow')"
           @click="setTable(flash.table.filter((_, k) => k !== j))"
         />
       </div>
@@ -131,7 +149,9 @@ function addRow(): void {
         size="xs"
         variant="ghost"
         icon="i-lucide-plus"
-        :label="flash.borrowed ? 'Enter rated durations' : 'Add power row'"
+        :label="
+          flash.borrowed ? inputsWords('flashInputs.enterRatedDurations') : inputsWords('flashInputs.addPowerRow')
+        "
         @click="addRow"
       />
     </details>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type FigureValue, type NumberField, fieldAt } from '~~/core'
 import { fieldName } from '~~/shared/text/fieldName'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** What the last choice changed besides itself, in one line under it, with a way back. */
 const { path } = defineProps<{ path: string }>()
@@ -12,7 +13,7 @@ const NAMED = 4
 const followed = computed(() => (store.followed?.choice === path ? store.followed : null))
 function said(at: string, value: FigureValue): string {
   const field = fieldAt(at) as NumberField
-  if (value === null) return 'as assumed'
+  if (value === null) return inputsWords('followedLine.assumed')
   return show(Number(value), field.quantity, field.unit && field.quantity !== 'time' ? { unit: field.unit } : {})
 }
 const text = computed(() => {
@@ -28,7 +29,8 @@ const text = computed(() => {
 
 <template>
   <p v-if="text" class="followed" role="status" :data-followed="path">
-    Changed with it: {{ text }} · <button type="button" class="underline" @click="store.undo()">change it back</button>
+    {{ inputsWords('followedLine.changed', { text }) }}
+    <button type="button" class="underline" @click="store.undo()">{{ inputsWords('followedLine.changeBack') }}</button>
   </p>
 </template>
 

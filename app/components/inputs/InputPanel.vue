@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { batteryFlash } from '~~/core'
 import { SECTIONS } from './sections'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** All inputs in the order of work: what the picture is, its sensing, its lights, its camera. */
 const store = useSetupStore()
@@ -12,37 +13,37 @@ function addFlash(): void {
   if (!store.setup) return
   const last = flashes.value.at(-1)
   const added = last
-    ? { ...last, name: `Light ${flashes.value.length + 1}`, angle: last.angle - 0.5 }
-    : batteryFlash({ name: 'Light 1' })
+    ? { ...last, name: inputsWords('inputPanel.light', { flashes: flashes.value.length + 1 }), angle: last.angle - 0.5 }
+    : batteryFlash({ name: inputsWords('inputPanel.light1') })
   store.replace({ ...store.setup, flashes: [...flashes.value, added] })
 }
 </script>
 
 <template>
   <div class="grid gap-1 px-3 pb-8">
-    <InputsPanelSection v-for="section in before" :key="section.title" :section="section">
-      <InputsMomentChoice v-if="section.title === 'Subject and moment'" />
-      <template v-if="section.title === 'Subject and moment'" #after>
+    <InputsPanelSection v-for="section in before" :key="section.id" :section="section">
+      <InputsMomentChoice v-if="section.id === 'subject'" />
+      <template v-if="section.id === 'subject'" #after>
         <InputsBodyRows />
       </template>
     </InputsPanelSection>
 
     <details open class="panel-section">
-      <summary class="section-title">Lights</summary>
+      <summary class="section-title">{{ inputsWords('inputPanel.lights') }}</summary>
       <InputsFlashInputs v-for="(flash, i) in flashes" :key="i" :flash="flash" :index="i" />
       <UButton
         v-if="flashes.length < 16"
         size="xs"
         variant="ghost"
         icon="i-lucide-plus"
-        label="Add a light"
+        :label="inputsWords('inputPanel.addLight')"
         @click="addFlash"
       />
     </details>
 
     <InputsSceneInputs />
 
-    <InputsPanelSection v-for="section in after" :key="section.title" :section="section" />
+    <InputsPanelSection v-for="section in after" :key="section.id" :section="section" />
   </div>
 </template>
 

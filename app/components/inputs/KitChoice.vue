@@ -18,6 +18,7 @@ import {
 } from '~~/core'
 import { GEAR } from '~~/core/season'
 import { KIT_LABELS } from '~~/shared/texts/choices'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** Takes the figures of an item of kit into the set-up, and says where they have come apart since. */
 const { kind, light = 0 } = defineProps<{ kind: KitKind; light?: number }>()
@@ -121,13 +122,15 @@ const renew = (): void => {
       size="xs"
       variant="outline"
       icon="i-lucide-package-plus"
-      :label="`Save this ${KIT_LABELS[kind].one.toLowerCase()} to Kit`"
+      :label="inputsWords('kitChoice.saveKit', { one: KIT_LABELS[kind].one.toLowerCase() })"
       @click="keep"
     />
     <span v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</span>
   </p>
   <div v-if="options.length > 0 || taken" class="kit-choice">
-    <label :for="id" class="flex-1 text-(--ink-soft)">{{ KIT_LABELS[kind].one }} from kit</label>
+    <label :for="id" class="flex-1 text-(--ink-soft)">{{
+      inputsWords('kitChoice.fromKit', { one: KIT_LABELS[kind].one })
+    }}</label>
     <UiPickOne
       :id="id"
       :model-value="taken"
@@ -140,8 +143,15 @@ const renew = (): void => {
       @update:model-value="choose"
     />
     <p v-if="differs > 0" class="basis-full text-right text-[11px] text-(--ink-faint)">
-      {{ differs === 1 ? 'one figure differs' : `${differs} figures differ` }} from the kit ·
-      <button type="button" class="underline" @click="renew">use kit figures</button>
+      {{
+        inputsWords('kitChoice.fromKit2', {
+          differs:
+            differs === 1
+              ? inputsWords('kitChoice.oneFigureDiffers')
+              : inputsWords('kitChoice.figuresDiffer', { differs }),
+        })
+      }}
+      <button type="button" class="underline" @click="renew">{{ inputsWords('kitChoice.useKitFigures') }}</button>
     </p>
   </div>
 </template>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { FIELDS, type FigureValue, isTyped, micAt, soundDistance, sourceOf } from '~~/core'
 import { SOUND_OF } from '~~/shared/text/dialCard'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** How far a microphone is from what it hears: one entry, which moves it beside the travel. */
 const { ask = '' } = defineProps<{ ask?: string }>()
 const store = useSetupStore()
 
 const PATH = 'sensor.offset'
-const label = computed(() => (store.setup ? `Microphone to ${SOUND_OF[store.setup.sensor.source]}` : ''))
+const label = computed(() =>
+  store.setup ? inputsWords('micDistance.microphone', { source: SOUND_OF[store.setup.sensor.source] }) : '',
+)
 const value = computed(() => (store.setup ? Number(soundDistance(store.setup).toPrecision(12)) : undefined))
 const shown = computed(() => (store.preview ? Number(soundDistance(store.preview).toPrecision(12)) : undefined))
 const mark = computed(() => (store.shown ? sourceOf(store.shown, PATH).from : null))
@@ -32,7 +35,7 @@ function change(next: FigureValue): string {
     :shown="shown"
     :path="PATH"
     :label="ask || label"
-    help-text="Straight from one to the other, e.g. 0.4 m"
+    :help-text="inputsWords('micDistance.straightFromOneOther')"
     :mark="mark"
     :typed="typed"
     :change="change"

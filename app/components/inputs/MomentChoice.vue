@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { RECIPE, momentOf } from '~~/core'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** The moment wanted, from those of the recipe. */
 const store = useSetupStore()
@@ -18,7 +19,7 @@ function choose(name: string): void {
 
 <template>
   <div class="moment">
-    <label for="moment-choice" class="flex-1 text-(--ink-soft)">Moment</label>
+    <label for="moment-choice" class="flex-1 text-(--ink-soft)">{{ inputsWords('momentChoice.moment') }}</label>
     <UiPickOne
       id="moment-choice"
       :model-value="phase"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { fieldAt } from '~~/core'
 import type { Section } from './sections'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** One section of the inputs: gear to take from the kit, and the fields that matter as things are chosen. */
 const { section } = defineProps<{ section: Section }>()
@@ -19,7 +20,7 @@ const paths = computed<string[]>(before => {
 <template>
   <details open class="panel-section">
     <summary class="section-title">
-      {{ section.title }}
+      {{ inputsWords(`section.${section.id}`) }}
     </summary>
     <slot />
     <InputsKitChoice v-for="kind in section.kit ?? []" :key="kind" :kind="kind" />

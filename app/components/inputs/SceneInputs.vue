@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Card, type CardKind, MOST_CARDS, newCard } from '~~/core'
+import { inputsWords } from '~~/shared/texts/pages/inputs'
 
 /** The ground, and cards and flags: what throws light back or keeps it off. */
 const store = useSetupStore()
@@ -16,7 +17,7 @@ const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.pl
 
 <template>
   <details class="panel-section" open>
-    <summary class="section-title">Background, cards and flags</summary>
+    <summary class="section-title">{{ inputsWords('sceneInputs.backgroundCardsFlags') }}</summary>
     <InputsFieldRow v-for="key in GROUND" :key="key" :path="`scene.ground.${key}`" />
     <div v-for="(card, i) in cards" :key="i" class="mb-2">
       <p class="flex items-center justify-between pt-1 text-[12px] font-semibold">
@@ -25,16 +26,34 @@ const add = (kind: CardKind): void => setCards([...cards.value, newCard(store.pl
           icon="i-lucide-x"
           size="xs"
           variant="ghost"
-          :aria-label="`Remove ${card.name}`"
+          :aria-label="inputsWords('sceneInputs.remove', { name: card.name })"
           @click="setCards(cards.filter((_, k) => k !== i))"
         />
       </p>
       <InputsFieldRow v-for="key in CARD" :key="key" :path="`scene.cards[${i}].${key}`" />
     </div>
     <div v-if="cards.length < MOST_CARDS" class="flex flex-wrap gap-1">
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add white card" @click="add('white')" />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add silver card" @click="add('silver')" />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add flag" @click="add('black')" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="inputsWords('sceneInputs.addWhiteCard')"
+        @click="add('white')"
+      />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="inputsWords('sceneInputs.addSilverCard')"
+        @click="add('silver')"
+      />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="inputsWords('sceneInputs.addFlag')"
+        @click="add('black')"
+      />
     </div>
   </details>
 </template>

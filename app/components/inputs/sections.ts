@@ -16,7 +16,7 @@ interface PanelRow {
   when?: (s: Setup) => boolean
 }
 export interface Section {
-  title: string
+  id: 'picture' | 'subject' | 'chain' | 'camera' | 'rest'
   rows: PanelRow[]
   kit?: SingleKind[]
 }
@@ -38,9 +38,9 @@ const linked = (s: Setup) => sensed(s) || (byHand(s) && s.flashes.length > 0)
 const throughCamera = (s: Setup) => s.method !== 'open-shutter'
 
 export const SECTIONS: readonly Section[] = [
-  { title: 'Picture', rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }] },
+  { id: 'picture', rows: [{ path: 'name' }, { path: 'method' }, { path: 'trigger' }] },
   {
-    title: 'Subject and moment',
+    id: 'subject',
     kit: ['launcher', 'mixture', 'skin', 'hand'],
     rows: [
       { path: 'action.kind' },
@@ -94,7 +94,7 @@ export const SECTIONS: readonly Section[] = [
     ],
   },
   {
-    title: 'Sensor and chain',
+    id: 'chain',
     kit: ['sensor', 'controller', 'link'],
     rows: [
       { path: 'sensor.kind', when: sensed },
@@ -132,7 +132,7 @@ export const SECTIONS: readonly Section[] = [
     ],
   },
   {
-    title: 'Camera',
+    id: 'camera',
     kit: ['camera', 'lens'],
     rows: [
       { path: 'picture.aperture' },
@@ -171,7 +171,7 @@ export const SECTIONS: readonly Section[] = [
     ],
   },
   {
-    title: 'Air, keepers and props',
+    id: 'rest',
     kit: ['consumable'],
     rows: [
       { path: 'air.temperatureC' },

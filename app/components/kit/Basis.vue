@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BASES, type Basis } from '~~/core'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** Rated or measured, as two words of which one stands. */
 const { basis, label } = defineProps<{ basis: Basis; label: string }>()
@@ -9,7 +10,7 @@ const name = useId()
 
 <template>
   <fieldset class="flex text-[11px]">
-    <legend class="sr-only">{{ label }} is</legend>
+    <legend class="sr-only">{{ kitWords('basis.is', { label }) }}</legend>
     <label
       v-for="b in BASES"
       :key="b"

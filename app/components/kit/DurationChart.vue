@@ -11,6 +11,7 @@ import {
 } from 'chart.js'
 import { Line } from 'vue-chartjs'
 import { type FlashSetup, type KitDurationRow, knownTable } from '~~/core'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** Duration against power, log–log: which way the durations of this flash go, and which of them were measured. */
 const {
@@ -127,17 +128,21 @@ const options = computed<ChartOptions<'line'>>(() => ({
 }))
 const description = computed(() => {
   const [low, high] = [sorted.value[0], sorted.value.at(-1)]
-  if (!low || !high) return 'No durations'
+  if (!low || !high) return kitWords('durationChart.noDurations')
   const way =
     low.t01 < high.t01 * 0.98
-      ? 'shorter at low power'
+      ? kitWords('durationChart.shorterLowPower')
       : low.t01 > high.t01 * 1.02
-        ? 'longer at low power'
-        : 'the same at all powers'
-  return (
-    `Duration against power of ${name}: ${way}, t.1 ${show(low.t01, 'time')} at ${show(low.power, 'power')} ` +
-    `and ${show(high.t01, 'time')} at ${show(high.power, 'power')}`
-  )
+        ? kitWords('durationChart.longerLowPower')
+        : kitWords('durationChart.sameAllPowers')
+  return kitWords('durationChart.durationAgainstPowerT', {
+    name,
+    way,
+    t01: show(low.t01, 'time'),
+    power: show(low.power, 'power'),
+    t012: show(high.t01, 'time'),
+    power2: show(high.power, 'power'),
+  })
 })
 </script>
 
@@ -154,7 +159,7 @@ const description = computed(() => {
       />
     </div>
     <figcaption class="narrow text-[11px] text-(--ink-faint)">
-      {{ description }}. Filled points are measured, open ones rated.
+      {{ kitWords('durationChart.filledPointsMeasuredOpen', { description }) }}
     </figcaption>
   </figure>
 </template>

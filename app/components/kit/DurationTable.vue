@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { FLASH_ROW_FIELDS, type KitDurationRow, knownTable } from '~~/core'
 import { pastedDurations } from '~~/shared/kit/pasted'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** Durations of a flash at each power, each with where it comes from. */
 const { rows, change } = defineProps<{ rows: readonly KitDurationRow[]; change: (rows: KitDurationRow[]) => string }>()
@@ -20,7 +21,7 @@ const told = ref('')
 function takePasted(): void {
   const read = pastedDurations(pasted.value)
   const failure = 'error' in read ? read.error : change(read.rows.map(row => ({ ...row, basis: 'rated', date: '' })))
-  told.value = failure || ('rows' in read ? `${read.rows.length} rows added as rated` : '')
+  told.value = failure || ('rows' in read ? kitWords('durationTable.rowsAddedRated', { rows: read.rows.length }) : '')
   if (failure === '') pasted.value = ''
 }
 </script>
@@ -39,7 +40,7 @@ function takePasted(): void {
       <td>
         <KitBasis
           :basis="row.basis"
-          :label="`row ${index + 1}`"
+          :label="kitWords('durationTable.row', { index: index + 1 })"
           @choose="basis => patch({ basis, date: basis === 'measured' ? row.date || today() : row.date })"
         />
       </td>
@@ -49,24 +50,26 @@ function takePasted(): void {
           class="date"
           :data-empty="row.date === ''"
           :value="row.date"
-          :aria-label="`Date, row ${index + 1}`"
+          :aria-label="kitWords('durationTable.dateRow', { index: index + 1 })"
           @change="e => patch({ date: (e.target as HTMLInputElement).value })"
         />
       </td>
     </template>
   </KitRowsTable>
   <details class="mt-1 text-[12px]">
-    <summary class="cursor-pointer text-(--ink-soft)">Paste a table from a spreadsheet</summary>
+    <summary class="cursor-pointer text-(--ink-soft)">
+      {{ kitWords('durationTable.pasteTableFromSpreadsheet') }}
+    </summary>
     <form class="mt-1 grid gap-1" @submit.prevent="takePasted">
       <textarea
         v-model="pasted"
         rows="5"
         class="pasted"
-        aria-label="Table of durations"
-        placeholder="power&#9;t.5 (µs)&#9;t.1 (µs)"
+        :aria-label="kitWords('durationTable.tableDurations')"
+        :placeholder="kitWords('durationTable.powerT5S')"
       />
       <p class="flex items-center gap-2">
-        <UButton type="submit" size="xs" label="Add these rows" />
+        <UButton type="submit" size="xs" :label="kitWords('durationTable.addTheseRows')" />
         <span role="status">{{ told }}</span>
       </p>
     </form>

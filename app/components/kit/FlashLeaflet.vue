@@ -10,6 +10,7 @@ import {
 } from '~~/core'
 import { labelOf } from '~~/shared/texts/fields'
 import { ApiError } from '~/services/api'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** A flash from the few figures that a leaflet has; the rest is estimated by its kind, and marked. */
 const emit = defineEmits<{ made: [id: string] }>()
@@ -37,17 +38,29 @@ const said = ref<Omit<FlashLeaflet, 'durations'>>({
 type Key = keyof Omit<FlashLeaflet, 'durations'>
 const LINE_FIELDS = {
   power: { label: labelOf(FLASH_FIELDS.power), field: FLASH_FIELDS.power },
-  duration: { label: 'Duration', field: FLASH_ROW_FIELDS.t05 },
-  measure: { label: 'Measured as', field: { type: 'choice', options: ['t05', 't01'] } },
+  duration: { label: kitWords('flashLeaflet.duration'), field: FLASH_ROW_FIELDS.t05 },
+  measure: { label: kitWords('flashLeaflet.measured'), field: { type: 'choice', options: ['t05', 't01'] } },
 } as const satisfies Record<string, { label: string; field: Field }>
 const ABOVE: { key: Key; field: Field; label: string }[] = [
-  { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: 'Name of the flash' },
-  { key: 'supply', field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] }, label: 'Power supply' },
+  { key: 'name', field: { ...FLASH_FIELDS.name, required: false }, label: kitWords('flashLeaflet.nameFlash') },
+  {
+    key: 'supply',
+    field: { ...FLASH_FIELDS.supply, options: ['battery', 'mains'] },
+    label: kitWords('flashLeaflet.powerSupply'),
+  },
 ]
 const BELOW: { key: Key; field: Field; label: string }[] = [
-  { key: 'guideNumber', field: { ...FLASH_FIELDS.guideNumber, nullable: true }, label: 'Guide number, ISO 100' },
-  { key: 'energy', field: { ...FLASH_FIELDS.energy, nullable: true }, label: 'Energy, if no guide number' },
-  { key: 'recycleTime', field: { ...FLASH_FIELDS.recycleTime, nullable: true }, label: 'Recycle time at full power' },
+  {
+    key: 'guideNumber',
+    field: { ...FLASH_FIELDS.guideNumber, nullable: true },
+    label: kitWords('flashLeaflet.guideNumberIso100'),
+  },
+  { key: 'energy', field: { ...FLASH_FIELDS.energy, nullable: true }, label: kitWords('flashLeaflet.energyIfNoGuide') },
+  {
+    key: 'recycleTime',
+    field: { ...FLASH_FIELDS.recycleTime, nullable: true },
+    label: kitWords('flashLeaflet.recycleTimeFullPower'),
+  },
 ]
 function set(key: Key, value: FigureValue): string {
   said.value = { ...said.value, [key]: value }
@@ -66,9 +79,9 @@ function addLine(): void {
 /** The lines that hold a duration; a text where they contradict one another. */
 function durations(): LeafletDuration[] | string {
   const given = lines.value.flatMap(({ duration, ...line }) => (duration === null ? [] : [{ ...line, duration }]))
-  if (given.length === 0) return 'Enter at least one duration: the others follow from it'
+  if (given.length === 0) return kitWords('flashLeaflet.enterLeastOneDuration')
   if (new Set(given.map(line => `${line.power} ${line.measure}`)).size < given.length)
-    return 'Two lines give the same power: change one of them'
+    return kitWords('flashLeaflet.twoLinesGiveSame')
   const longer = given.some(line =>
     given.some(
       other =>
@@ -78,7 +91,7 @@ function durations(): LeafletDuration[] | string {
         line.duration > other.duration,
     ),
   )
-  return longer ? 't.1 is never shorter than t.5 at the same power' : given
+  return longer ? kitWords('flashLeaflet.t1NeverShorter') : given
 }
 
 async function add(): Promise<void> {
@@ -90,10 +103,14 @@ async function add(): Promise<void> {
   busy.value = true
   failure.value = ''
   try {
-    const item = flashFromLeaflet({ ...said.value, durations: given, name: said.value.name.trim() || 'New flash' })
+    const item = flashFromLeaflet({
+      ...said.value,
+      durations: given,
+      name: said.value.name.trim() || kitWords('flashLeaflet.newFlash'),
+    })
     emit('made', (await store.add([item]))[0]!)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The flash could not be added'
+    failure.value = error instanceof ApiError ? error.message : kitWords('flashLeaflet.flashCouldNotAdded')
   }
   busy.value = false
 }
@@ -111,12 +128,14 @@ async function add(): Promise<void> {
       :change="value => set(row.key, value)"
     />
     <fieldset class="mt-1">
-      <legend class="text-[12px] text-(--ink-soft)">Durations, as in the data sheet</legend>
+      <legend class="text-[12px] text-(--ink-soft)">{{ kitWords('flashLeaflet.durationsDataSheet') }}</legend>
       <table class="w-full">
         <thead class="text-left text-[11px] text-(--ink-soft)">
           <tr>
             <th v-for="({ label }, key) in LINE_FIELDS" :key="key" class="font-normal">{{ label }}</th>
-            <th><span class="sr-only">Remove</span></th>
+            <th>
+              <span class="sr-only">{{ kitWords('flashLeaflet.remove') }}</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -127,7 +146,7 @@ async function add(): Promise<void> {
                 :field="field"
                 :value="line[key]"
                 :path="`leaflet.${key}`"
-                :label="`${label}, line ${i + 1}`"
+                :label="kitWords('flashLeaflet.line', { label, i: i + 1 })"
                 :change="value => setLine(i, key, value)"
               />
             </td>
@@ -137,7 +156,7 @@ async function add(): Promise<void> {
                 icon="i-lucide-x"
                 size="xs"
                 variant="ghost"
-                :aria-label="`Remove line ${i + 1}`"
+                :aria-label="kitWords('flashLeaflet.removeLine', { i: i + 1 })"
                 @click="lines = lines.filter((_, k) => k !== i)"
               />
             </td>
@@ -149,7 +168,7 @@ async function add(): Promise<void> {
         size="xs"
         variant="ghost"
         icon="i-lucide-plus"
-        label="Add a duration"
+        :label="kitWords('flashLeaflet.addDuration')"
         @click="addLine"
       />
     </fieldset>
@@ -163,11 +182,10 @@ async function add(): Promise<void> {
       :change="value => set(row.key, value)"
     />
     <p class="text-[12px] text-(--ink-soft)">
-      Anything you leave empty is estimated from a typical flash of its kind, and marked as assumed until you measure
-      it.
+      {{ kitWords('flashLeaflet.anythingYouLeaveEmpty') }}
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">{{ failure }}</p>
-    <div><UButton type="submit" label="Add the flash" :loading="busy" /></div>
+    <div><UButton type="submit" :label="kitWords('flashLeaflet.addFlash')" :loading="busy" /></div>
   </form>
 </template>
 

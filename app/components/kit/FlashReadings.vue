@@ -5,6 +5,7 @@ import { flashReadingSchema } from '~~/shared/schemas/flashReading'
 import { check } from '~~/shared/schemas/validate'
 import { parseField } from '~~/shared/units'
 import type { ShownGear } from '~/stores/gear'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** A flash’s readings, each to be taken back; and one by a meter. */
 const { gear } = defineProps<{ gear: ShownGear }>()
@@ -13,9 +14,9 @@ const preferences = usePreferencesStore()
 const { show } = useNumbers()
 const date = ref(localDay())
 const ASKED = [
-  { key: 'power', label: 'Power', example: '1/64' },
-  { key: 't01', label: 'Duration t.1', example: '80 µs' },
-  { key: 't05', label: 'Duration t.5, if read', example: '35 µs' },
+  { key: 'power', label: kitWords('flashReadings.power'), example: '1/64' },
+  { key: 't01', label: kitWords('flashReadings.durationT1'), example: '80 µs' },
+  { key: 't05', label: kitWords('flashReadings.durationT5If'), example: '35 µs' },
 ] as const
 type Key = (typeof ASKED)[number]['key']
 const typed = reactive<Record<Key, string>>({ power: '', t01: '', t05: '' })
@@ -37,7 +38,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
 function figure(key: Key): number | null {
   wrong[key] = ''
   if (typed[key].trim() === '') {
-    if (key !== 't05') wrong[key] = 'Missing'
+    if (key !== 't05') wrong[key] = kitWords('flashReadings.missing')
     return null
   }
   const parsed = parseField(typed[key], FLASH_ROW_FIELDS[key], preferences.system)
@@ -47,7 +48,14 @@ function figure(key: Key): number | null {
 async function add(): Promise<void> {
   const [power, t01, t05] = [figure('power'), figure('t01'), figure('t05')]
   if (Object.values(wrong).some(Boolean)) return
-  const reading = { date: date.value, power, t05, t01, error: USUAL_READING_ERROR, how: 'Meter' }
+  const reading = {
+    date: date.value,
+    power,
+    t05,
+    t01,
+    error: USUAL_READING_ERROR,
+    how: kitWords('flashReadings.meter'),
+  }
   const checked = check(flashReadingSchema, reading)
   if ('mistakes' in checked) {
     failure.value = checked.mistakes[0]!.reason
@@ -70,7 +78,7 @@ const listed = computed(() => (all.value ? newest.value : newest.value.slice(0, 
 
 <template>
   <div class="grid grid-cols-[minmax(0,1fr)] gap-2">
-    <ul v-if="newest.length > 0" aria-label="Readings" data-testid="readings">
+    <ul v-if="newest.length > 0" :aria-label="kitWords('flashReadings.readings')" data-testid="readings">
       <li v-for="reading in listed" :key="reading.id" class="flex flex-wrap items-baseline gap-x-3 py-0.5">
         <span>{{ reading.date }}</span>
         <span>{{ show(reading.power, 'power') }}</span>
@@ -82,8 +90,8 @@ const listed = computed(() => (all.value ? newest.value : newest.value.slice(0, 
         <UButton
           size="xs"
           variant="ghost"
-          label="Undo"
-          :aria-label="`Undo: ${told(reading)}`"
+          :label="kitWords('flashReadings.undo')"
+          :aria-label="kitWords('flashReadings.undo2', { reading: told(reading) })"
           :disabled="busy"
           @click="run(() => store.takeBackReading(reading.id))"
         />
@@ -94,11 +102,17 @@ const listed = computed(() => (all.value ? newest.value : newest.value.slice(0, 
       size="xs"
       variant="ghost"
       class="justify-self-start"
-      :label="`Show all ${newest.length} readings`"
+      :label="kitWords('flashReadings.showAllReadings', { newest: newest.length })"
       @click="all = true"
     />
-    <form class="flex flex-wrap items-end gap-3" aria-label="A reading by a meter" @submit.prevent="add">
-      <label class="grid text-(--ink-soft)">Day <UInput v-model="date" type="date" required size="sm" /></label>
+    <form
+      class="flex flex-wrap items-end gap-3"
+      :aria-label="kitWords('flashReadings.readingMeter')"
+      @submit.prevent="add"
+    >
+      <label class="grid text-(--ink-soft)"
+        >{{ kitWords('flashReadings.day') }} <UInput v-model="date" type="date" required size="sm"
+      /></label>
       <label v-for="{ key, label, example } in ASKED" :key="key" class="grid text-(--ink-soft)">
         {{ label }}
         <UInput
@@ -114,7 +128,7 @@ const listed = computed(() => (all.value ? newest.value : newest.value.slice(0, 
           wrong[key]
         }}</span>
       </label>
-      <UButton type="submit" size="sm" label="Add reading" :loading="busy" />
+      <UButton type="submit" size="sm" :label="kitWords('flashReadings.addReading')" :loading="busy" />
     </form>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
   </div>

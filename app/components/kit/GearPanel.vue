@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { GEAR_EVENTS, type GearEventKind } from '~~/core/season'
 import { GEAR_EVENT_LABELS } from '~~/shared/texts/gear'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** What a piece of gear has shown, and what was done to it: noted, and taken back. */
 const { id } = defineProps<{ id: string }>()
@@ -12,7 +13,10 @@ const date = ref(localDay())
 const note = ref('')
 const gear = computed(() => store.byId.get(id) ?? null)
 const isFlash = computed(() => gear.value?.item.kind === 'flash')
-const TITLES = { gear: 'What its takes have shown', flash: 'What its readings have shown' } as const
+const TITLES = {
+  gear: kitWords('gearPanel.whatTakesHaveShown'),
+  flash: kitWords('gearPanel.whatReadingsHaveShown'),
+} as const
 
 async function run(what: () => Promise<void>): Promise<void> {
   failure.value = ''
@@ -37,14 +41,14 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
   <section aria-labelledby="gear-shown" class="grid grid-cols-[minmax(0,1fr)] gap-3 text-[13px]" data-testid="gear">
     <h3 id="gear-shown" class="section-title">{{ TITLES[isFlash ? 'flash' : 'gear'] }}</h3>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
-    <p v-if="!gear && !failure" role="status" class="text-(--ink-soft)">Reading what is kept of it …</p>
+    <p v-if="!gear && !failure" role="status" class="text-(--ink-soft)">{{ kitWords('gearPanel.readingWhatKept') }}</p>
     <template v-if="gear">
       <KitGearShown :gear="gear" />
       <KitFlashReadings v-if="isFlash" :gear="gear" />
       <p v-if="store.behind > 0" class="text-(--ink-soft)">
-        Takes of {{ store.behind }} more set-ups are still to be read. Open this page again in a moment.
+        {{ kitWords('gearPanel.takesMoreSetUps', { behind: store.behind }) }}
       </p>
-      <h3 class="section-title">Repairs and notes</h3>
+      <h3 class="section-title">{{ kitWords('gearPanel.repairsNotes') }}</h3>
       <ul v-if="gear.record.events.length > 0">
         <li v-for="event in gear.record.events" :key="event.id" class="flex flex-wrap items-baseline gap-x-3 py-0.5">
           <span>{{ event.date }}</span>
@@ -53,8 +57,8 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
           <UButton
             size="xs"
             variant="ghost"
-            label="Undo"
-            :aria-label="`Undo: ${GEAR_EVENT_LABELS[event.kind]}, ${event.date}`"
+            :label="kitWords('gearPanel.undo')"
+            :aria-label="kitWords('gearPanel.undo2', { kind: GEAR_EVENT_LABELS[event.kind], date: event.date })"
             :disabled="busy"
             @click="run(() => store.takeBack(event.id))"
           />
@@ -62,13 +66,20 @@ const kinds = GEAR_EVENTS.map(value => ({ value, label: GEAR_EVENT_LABELS[value]
       </ul>
       <form class="flex flex-wrap items-end gap-3" @submit.prevent="add">
         <label class="grid text-(--ink-soft)"
-          >What <UiPickOne v-model="kind" :options="kinds" class="min-w-44"
+          >{{ kitWords('gearPanel.what') }} <UiPickOne v-model="kind" :options="kinds" class="min-w-44"
         /></label>
-        <label class="grid text-(--ink-soft)">Day <UInput v-model="date" type="date" required size="sm" /></label>
+        <label class="grid text-(--ink-soft)"
+          >{{ kitWords('gearPanel.day') }} <UInput v-model="date" type="date" required size="sm"
+        /></label>
         <label class="grid min-w-40 flex-1 text-(--ink-soft)"
-          >Note <UInput v-model="note" maxlength="200" size="sm" :placeholder="isFlash ? 'New tube' : 'New spring'"
+          >{{ kitWords('gearPanel.note') }}
+          <UInput
+            v-model="note"
+            maxlength="200"
+            size="sm"
+            :placeholder="isFlash ? kitWords('gearPanel.newTube') : kitWords('gearPanel.newSpring')"
         /></label>
-        <UButton type="submit" size="sm" label="Add note" :loading="busy" />
+        <UButton type="submit" size="sm" :label="kitWords('gearPanel.addNote')" :loading="busy" />
       </form>
     </template>
   </section>

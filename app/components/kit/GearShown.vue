@@ -3,6 +3,7 @@ import type { GearKind } from '~~/core/season'
 import { gearDate } from '~~/shared/gear/days'
 import { GEAR_FIGURES, gearText, otherPowersText } from '~~/shared/texts/gear'
 import type { ShownGear } from '~/stores/gear'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** What its takes, or a flash’s readings, have shown of a piece of gear: day by day, and in a sentence. */
 const { gear } = defineProps<{ gear: ShownGear }>()
@@ -42,23 +43,26 @@ const rows = computed(() =>
     said: null,
   })),
 )
-const title = computed(() => `${GEAR_FIGURES[kind.value].name} by day, ${UNITS[kind.value]}`)
+const title = computed(() =>
+  kitWords('gearShown.day', { name: GEAR_FIGURES[kind.value].name, kind: UNITS[kind.value] }),
+)
 </script>
 
 <template>
   <div>
     <template v-if="gear.memory">
       <p v-for="text in texts" :key="text">{{ text }}</p>
-      <p class="mt-2 text-[12px] text-(--ink-soft)">{{ title }}; grey: 19 in 20.</p>
+      <p class="mt-2 text-[12px] text-(--ink-soft)">{{ kitWords('gearShown.grey1920', { title }) }}</p>
       <LazySeasonRangeChart :rows="rows" :title="title" close />
     </template>
     <p v-else-if="kind === 'flash'" class="text-(--ink-soft)">
-      Nothing read yet. Read its duration in the
-      <NuxtLink to="/lab?tool=trace" class="underline">Lab</NuxtLink>, or enter what a meter says, and it is kept here,
-      day by day.
+      {{ kitWords('gearShown.nothingReadYetRead') }}
+      <NuxtLink to="/lab?tool=trace" class="underline">{{ kitWords('gearShown.lab') }}</NuxtLink>{{
+        kitWords('gearShown.enterWhatMeterSays')
+      }}
     </p>
     <p v-else class="text-(--ink-soft)">
-      No takes yet. Choose it in a set-up, and what its takes show is kept here, day by day.
+      {{ kitWords('gearShown.noTakesYetChoose') }}
     </p>
   </div>
 </template>

@@ -13,6 +13,7 @@ import {
 import type { KitRecord } from '~/services/api'
 import { KIT_LABELS } from '~~/shared/texts/choices'
 import { labelOf } from '~~/shared/texts/fields'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** An item of kit: every figure edited in place, rated or measured, with its date, and which set-ups took it. */
 const { record } = defineProps<{ record: KitRecord }>()
@@ -22,8 +23,8 @@ const failure = ref('')
 
 const item = computed(() => record.item)
 const TEXTS = {
-  name: { label: 'Name', field: { type: 'text', maxLength: 120, required: true } satisfies Field },
-  notes: { label: 'Notes', field: { type: 'text', maxLength: 2000 } satisfies Field },
+  name: { label: kitWords('kitEditor.name'), field: { type: 'text', maxLength: 120, required: true } satisfies Field },
+  notes: { label: kitWords('kitEditor.notes'), field: { type: 'text', maxLength: 2000 } satisfies Field },
 } as const
 const today = (): string => localDay()
 
@@ -46,7 +47,7 @@ const labelOfFigure = (key: string): string => {
   return field ? labelOf(field).toLowerCase() : key
 }
 const namedFigure = (key: string): string =>
-  key === 'table' ? 'durations' : key === 'repeat' ? 'repeating mode' : labelOfFigure(key)
+  key === 'table' ? 'durations' : key === 'repeat' ? kitWords('kitEditor.repeatingMode2') : labelOfFigure(key)
 
 async function run(what: () => Promise<unknown>): Promise<void> {
   failure.value = ''
@@ -63,7 +64,7 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     <header class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-(--ink) pb-2">
       <div class="min-w-60 flex-1">
         <p class="text-[11px] text-(--ink-soft)">
-          {{ KIT_LABELS[item.kind].one }}{{ record.archived ? ', archived' : '' }}
+          {{ KIT_LABELS[item.kind].one }}{{ record.archived ? kitWords('kitEditor.archived') : '' }}
         </p>
         <h2 class="text-xl font-semibold">
           {{ item.name }}
@@ -73,14 +74,14 @@ async function run(what: () => Promise<unknown>): Promise<void> {
         size="xs"
         variant="ghost"
         icon="i-lucide-copy"
-        label="Duplicate"
+        :label="kitWords('kitEditor.duplicate')"
         @click="run(async () => emit('chosen', await store.duplicate(record.id)))"
       />
       <UButton
         size="xs"
         variant="ghost"
         :icon="record.archived ? 'i-lucide-archive-restore' : 'i-lucide-archive'"
-        :label="record.archived ? 'Restore' : 'Archive'"
+        :label="record.archived ? kitWords('kitEditor.restore') : kitWords('kitEditor.archive')"
         @click="run(() => store.archive(record.id, !record.archived))"
       />
     </header>
@@ -93,18 +94,18 @@ async function run(what: () => Promise<unknown>): Promise<void> {
     </p>
 
     <p v-if="record.unreadable" role="status" class="border-l-2 border-(--bad) pl-3 text-[13px]">
-      Its stored figures cannot be read. These are those of a new item: enter what you know and save.
+      {{ kitWords('kitEditor.storedFiguresCannotRead') }}
     </p>
 
-    <section aria-label="Figures" class="overflow-x-auto">
+    <section :aria-label="kitWords('kitEditor.figures')" class="overflow-x-auto">
       <table class="kit-table figures">
         <thead>
           <tr>
-            <th>Figure</th>
-            <th>Value</th>
-            <th>Source</th>
-            <th>Noted</th>
-            <th>Same in set-ups</th>
+            <th>{{ kitWords('kitEditor.figure') }}</th>
+            <th>{{ kitWords('kitEditor.value') }}</th>
+            <th>{{ kitWords('kitEditor.source') }}</th>
+            <th>{{ kitWords('kitEditor.noted') }}</th>
+            <th>{{ kitWords('kitEditor.sameSetUps') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -148,21 +149,29 @@ async function run(what: () => Promise<unknown>): Promise<void> {
                 class="date"
                 :data-empty="item.marks[key]!.date === ''"
                 :value="item.marks[key]!.date"
-                :aria-label="`Date of ${labelOf(field)}`"
+                :aria-label="kitWords('kitEditor.date', { field: labelOf(field) })"
                 @change="e => setMark(String(key), { date: (e.target as HTMLInputElement).value })"
               />
             </td>
             <td v-if="sharedKeys(item.kind).includes(String(key))" class="narrow text-(--ink-faint)">
               <template v-if="differing(String(key)).length > 0">
-                different in
                 {{
-                  differing(String(key))
-                    .map(use => use.name)
-                    .join(', ')
+                  kitWords('kitEditor.different', {
+                    key: differing(String(key))
+                      .map(use => use.name)
+                      .join(', '),
+                  })
                 }}
               </template>
               <template v-else-if="record.usedBy?.length">
-                as in {{ record.usedBy.length === 1 ? record.usedBy[0]!.name : `${record.usedBy.length} set-ups` }}
+                {{
+                  kitWords('kitEditor.asIn', {
+                    usedBy:
+                      record.usedBy.length === 1
+                        ? record.usedBy[0]!.name
+                        : kitWords('kitEditor.setUps', { usedBy: record.usedBy.length }),
+                  })
+                }}
               </template>
             </td>
           </tr>
@@ -172,28 +181,28 @@ async function run(what: () => Promise<unknown>): Promise<void> {
 
     <section
       v-if="item.kind === 'flash'"
-      aria-label="Durations"
+      :aria-label="kitWords('kitEditor.durations')"
       class="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,8fr)_minmax(0,12fr)]"
     >
       <div>
-        <h3 class="section-title mb-1">Duration against power</h3>
+        <h3 class="section-title mb-1">{{ kitWords('kitEditor.durationAgainstPower') }}</h3>
         <KitDurationChart :rows="item.table" :name="item.name" :supply="item.figures.supply as 'battery'" />
       </div>
       <KitDurationTable :rows="item.table" :change="table => save(withTypedDurations(item, table))" />
       <div>
-        <h3 class="section-title mb-1">Repeating mode</h3>
+        <h3 class="section-title mb-1">{{ kitWords('kitEditor.repeatingMode') }}</h3>
         <KitRepeatTable :rows="item.repeat" :change="repeat => save({ ...item, repeat })" />
       </div>
     </section>
 
     <KitGearPanel v-if="isRemembered(item.kind)" :id="record.id" />
 
-    <section aria-label="Used by" class="text-[13px]">
-      <h3 class="section-title mb-1">Used in</h3>
+    <section :aria-label="kitWords('kitEditor.used')" class="text-[13px]">
+      <h3 class="section-title mb-1">{{ kitWords('kitEditor.used2') }}</h3>
       <p v-if="record.usedBy === null" class="text-(--ink-soft)">
-        Not available: the server is busy. Reload the page in a minute.
+        {{ kitWords('kitEditor.notAvailableServerBusy') }}
       </p>
-      <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">No set-up uses this item</p>
+      <p v-else-if="record.usedBy.length === 0" class="text-(--ink-soft)">{{ kitWords('kitEditor.noSetUpUses') }}</p>
       <ul v-else>
         <li v-for="use in record.usedBy" :key="use.setupId" class="py-0.5">
           <NuxtLink :to="`/setups/${use.setupId}`" class="underline decoration-(--hair-strong) underline-offset-3">{{
@@ -201,8 +210,8 @@ async function run(what: () => Promise<unknown>): Promise<void> {
           }}</NuxtLink>
           <span class="text-(--ink-soft)">{{
             use.differs.length > 0
-              ? `, except for ${use.differs.map(namedFigure).join(', ')}`
-              : ', all figures the same'
+              ? kitWords('kitEditor.except', { differs: use.differs.map(namedFigure).join(', ') })
+              : kitWords('kitEditor.allFiguresSame')
           }}</span>
         </li>
       </ul>

@@ -2,6 +2,7 @@
 import type { LikeGearRecord } from '~~/server/services/gearLikeness'
 import { api } from '~/services/api'
 import { LIKE_GEAR_NAMES, likeGearText } from '~~/shared/texts/gear'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** Older set-ups that look as if one piece of gear was used: asked of each group once. */
 const emit = defineEmits<{ named: [] }>()
@@ -35,7 +36,12 @@ onMounted(() => {
 </script>
 
 <template>
-  <section v-if="groups.length > 0" aria-label="Older set-ups" class="grid gap-3 text-[13px]" data-testid="like-gear">
+  <section
+    v-if="groups.length > 0"
+    :aria-label="kitWords('likeGear.olderSetUps')"
+    class="grid gap-3 text-[13px]"
+    data-testid="like-gear"
+  >
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
     <form
       v-for="group in groups"
@@ -48,14 +54,22 @@ onMounted(() => {
         <template v-for="(setup, i) in group.setups.slice(0, 6)" :key="setup.id"
           ><template v-if="i > 0">, </template
           ><NuxtLink :to="`/setups/${setup.id}`" class="underline">{{ setup.name }}</NuxtLink></template
-        ><template v-if="group.setups.length > 6"> and {{ group.setups.length - 6 }} more</template>
+        ><template v-if="group.setups.length > 6">
+          {{ kitWords('likeGear.more', { setups: group.setups.length - 6 }) }}</template
+        >
       </p>
       <div class="flex flex-wrap items-end gap-2">
-        <UFormField label="Name" size="sm">
+        <UFormField :label="kitWords('likeGear.name')" size="sm">
           <UInput v-model="names[keyOf(group)]" size="sm" :maxlength="80" required />
         </UFormField>
-        <UButton type="submit" size="sm" label="Add it to Kit and to these set-ups" :disabled="busy" />
-        <UButton size="sm" variant="ghost" label="Not the same" :disabled="busy" @click="say(group, null)" />
+        <UButton type="submit" size="sm" :label="kitWords('likeGear.addKitTheseSet')" :disabled="busy" />
+        <UButton
+          size="sm"
+          variant="ghost"
+          :label="kitWords('likeGear.notSame')"
+          :disabled="busy"
+          @click="say(group, null)"
+        />
       </div>
     </form>
   </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { REPEAT_ROW_FIELDS, type RepeatRow } from '~~/core'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** What a flash's repeating mode can do at each power. */
 const { rows, change } = defineProps<{ rows: readonly RepeatRow[]; change: (rows: RepeatRow[]) => string }>()
@@ -16,7 +17,7 @@ function added(): RepeatRow | null {
 <template>
   <div>
     <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">
-      No repeating mode: each pop of a sequence is triggered separately.
+      {{ kitWords('repeatTable.noRepeatingModeEach') }}
     </p>
     <KitRowsTable :rows="rows" :fields="REPEAT_ROW_FIELDS" name="repeat" :change="change" :added="added" />
   </div>

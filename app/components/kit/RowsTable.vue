@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="Row extends { power: number }">
 import { type FigureValue, type Identified, MOST_FLASH_ROWS, type NumberField } from '~~/core'
 import { labelOf } from '~~/shared/texts/fields'
+import { kitWords } from '~~/shared/texts/pages/kit'
 
 /** Figures of a flash at each power, edited in place; `extra` cells follow the figures. */
 const {
@@ -35,7 +36,7 @@ function patch(index: number, part: Partial<Row>): void {
 }
 function add(): void {
   const row = added()
-  failure.value = row === null ? 'There is no lower power to add' : change([...rows, row])
+  failure.value = row === null ? kitWords('rowsTable.thereNoLowerPower') : change([...rows, row])
 }
 </script>
 
@@ -50,7 +51,9 @@ function add(): void {
           <th v-for="heading in headings" :key="heading">
             {{ heading }}
           </th>
-          <th><span class="sr-only">Remove</span></th>
+          <th>
+            <span class="sr-only">{{ kitWords('rowsTable.remove') }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -61,7 +64,7 @@ function add(): void {
               :field="field"
               :value="(row as Record<string, number | null>)[key]"
               :path="`${name}[${i}].${key}`"
-              :label="`${labelOf(field)}, row ${i + 1}`"
+              :label="kitWords('rowsTable.row', { field: labelOf(field), i: i + 1 })"
               :typed="(row as { basis?: string }).basis !== 'assumed'"
               :change="edit(i, String(key))"
             />
@@ -73,7 +76,7 @@ function add(): void {
               icon="i-lucide-x"
               size="xs"
               variant="ghost"
-              :aria-label="`Remove row ${i + 1} of the ${name}`"
+              :aria-label="kitWords('rowsTable.removeRow', { i: i + 1, name })"
               @click="failure = change(rows.filter((_, k) => k !== i))"
             />
           </td>
@@ -88,7 +91,7 @@ function add(): void {
       size="xs"
       variant="ghost"
       icon="i-lucide-plus"
-      label="Add power row"
+      :label="kitWords('rowsTable.addPowerRow')"
       @click="add"
     />
   </div>

@@ -2,6 +2,7 @@
 import { marked, newSetup, sensorOf, sourceOf, unknownChanges, withChanges } from '~~/core'
 import { QUESTIONS } from '~~/shared/texts/knowledge'
 import { labelAt } from '~~/shared/texts/fields'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** One thing that people know, or do not. */
 const { path } = defineProps<{ path: string }>()
@@ -24,17 +25,17 @@ function forget(): void {
 <template>
   <div class="ask" :data-ask="path">
     <InputsMicDistance v-if="listens" :ask="question.ask" />
-    <InputsFieldRow v-else :path="path" :label="question.ask" />
+    <InputsFieldRow v-else :path="path" :label="question.ask" :help-text="question.help ? '' : undefined" />
     <p class="flex justify-between gap-2 text-[10.5px] leading-tight text-(--ink-faint)">
       <span>{{ question.help }}</span>
       <button
         v-if="known"
         type="button"
         class="shrink-0 underline"
-        :aria-label="`Use a typical value: ${question.ask}`"
+        :aria-label="knowWords('askRow.useTypicalValue', { ask: question.ask })"
         @click="forget"
       >
-        use a typical value
+        {{ knowWords('askRow.useTypicalValue2') }}
       </button>
     </p>
   </div>

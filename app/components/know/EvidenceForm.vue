@@ -22,6 +22,7 @@ import {
 import { labelOf } from '~~/shared/texts/fields'
 import { checkSetup } from '~~/shared/schemas/setup'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** Says what was seen: what, how much, at which delay, how well it was read. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -79,7 +80,7 @@ const METER: Record<'aperture' | 'iso', NumberField> = {
   aperture: { type: 'number', quantity: 'aperture', min: 0.5, max: 256, nullable: true },
   iso: { type: 'number', quantity: 'iso', min: 6, max: 102_400 },
 }
-const METER_LABELS = { aperture: 'or a flash meter gives', iso: 'at' } as const
+const METER_LABELS = { aperture: knowWords('evidenceForm.flashMeterGives'), iso: 'at' } as const
 function setMeter(key: 'aperture' | 'iso', value: FigureValue): string {
   if (key === 'iso') meter.iso = Number(value)
   else meter.aperture = typeof value === 'number' ? value : null
@@ -95,24 +96,27 @@ const rows = computed<{ key: keyof Evidence; field: Field; label: string; assume
         key: 'value',
         field: { ...READINGS[kind.value], nullable: edge.value !== null },
         label: labelOf(READINGS[kind.value]),
-        ...(edge.value === null ? {} : { assumed: edge.value, assumedAs: 'the edge of the picture' }),
+        ...(edge.value === null ? {} : { assumed: edge.value, assumedAs: knowWords('evidenceForm.edgePicture') }),
       },
       ...(withDelay.value
         ? [
             {
               key: 'delay' as const,
               field: EVIDENCE_FIELDS.delay,
-              label: plan.timing.lead === null ? 'Dialled delay' : 'Press after the moment',
+              label:
+                plan.timing.lead === null
+                  ? knowWords('evidenceForm.dialledDelay')
+                  : knowWords('evidenceForm.pressAfterMoment'),
             },
           ]
         : []),
       ...(kind.value === 'speed'
-        ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Measuring point, from the start' }]
+        ? [{ key: 'at' as const, field: EVIDENCE_FIELDS.at, label: knowWords('evidenceForm.measuringPointFromStart') }]
         : []),
       {
         key: 'error' as const,
         field: { ...READINGS[kind.value], min: 1e-9, nullable: true },
-        label: 'Reading uncertainty',
+        label: knowWords('evidenceForm.readingUncertainty'),
         ...(typeof value === 'number' ? { assumed: readingError(kind.value, value) } : {}),
       },
     ]
@@ -129,7 +133,7 @@ function add(): void {
   const value = typeof typed === 'number' ? typed : (edge.value ?? undefined)
   if (!setup) return
   if (typeof value !== 'number') {
-    failure.value = 'Enter the reading'
+    failure.value = knowWords('evidenceForm.enterReading')
     return
   }
   const entry = evidenceOf(setup, {
@@ -142,7 +146,7 @@ function add(): void {
   })
   const checked = checkSetup({ ...setup, evidence: [...setup.evidence, entry] })
   if ('mistakes' in checked) {
-    failure.value = checked.mistakes[0]?.reason ?? 'Not recognised. Enter a number with its unit.'
+    failure.value = checked.mistakes[0]?.reason ?? knowWords('evidenceForm.notRecognisedEnterNumber')
     return
   }
   store.replace(checked.value)
@@ -151,9 +155,9 @@ function add(): void {
 </script>
 
 <template>
-  <form class="seen-form" aria-label="New measurement" @submit.prevent="add">
+  <form class="seen-form" :aria-label="knowWords('evidenceForm.newMeasurement')" @submit.prevent="add">
     <label class="flex items-baseline gap-2 text-[12px]">
-      <span class="flex-1 text-(--ink-soft)">Measured</span>
+      <span class="flex-1 text-(--ink-soft)">{{ knowWords('evidenceForm.measured') }}</span>
       <UiPickOne
         v-model="kind"
         :options="kinds.map(k => ({ value: k, label: EVIDENCE_TEXT[k].name }))"
@@ -164,7 +168,9 @@ function add(): void {
     <p class="text-[10.5px] text-(--ink-faint)">{{ EVIDENCE_TEXT[kind].help }}</p>
     <template v-if="kind === 'interval'">
       <label v-for="end in ['from', 'to'] as const" :key="end" class="flex items-baseline gap-2 text-[12px]">
-        <span class="flex-1 text-(--ink-soft)">{{ end === 'from' ? 'From' : 'To' }}</span>
+        <span class="flex-1 text-(--ink-soft)">{{
+          end === 'from' ? knowWords('evidenceForm.from') : knowWords('evidenceForm.to')
+        }}</span>
         <UiPickOne
           v-model="draft[end]"
           :options="EVENTS.map(name => ({ value: name, label: EVENT_TEXT[name] }))"
@@ -173,7 +179,7 @@ function add(): void {
       </label>
     </template>
     <label v-if="kind === 'light'" class="flex items-baseline gap-2 text-[12px]">
-      <span class="flex-1 text-(--ink-soft)">Light</span>
+      <span class="flex-1 text-(--ink-soft)">{{ knowWords('evidenceForm.light') }}</span>
       <UiPickOne
         v-model="draft.light"
         :options="plan.setup.flashes.map(({ name }, i) => ({ value: i, label: name }))"
@@ -188,7 +194,7 @@ function add(): void {
       :path="`seen.${row.key}`"
       :label="row.label"
       :assumed="row.assumed ?? null"
-      :assumed-as="row.assumedAs ?? 'typical reading error'"
+      :assumed-as="row.assumedAs ?? knowWords('evidenceForm.typicalReadingError')"
       :change="value => set(row.key, value)"
     />
     <template v-if="kind === 'light'">
@@ -196,7 +202,7 @@ function add(): void {
         :field="CORRECT"
         :value="correct"
         path="seen.correct"
-        label="or against correct exposure"
+        :label="knowWords('evidenceForm.againstCorrectExposure')"
         :change="setCorrect"
       />
       <InputsFieldInput
@@ -211,8 +217,8 @@ function add(): void {
     </template>
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">{{ failure }}</p>
     <p class="flex gap-2">
-      <UButton type="submit" size="xs" label="Add" />
-      <UButton size="xs" variant="ghost" label="Cancel" @click="emit('done')" />
+      <UButton type="submit" size="xs" :label="knowWords('evidenceForm.add')" />
+      <UButton size="xs" variant="ghost" :label="knowWords('evidenceForm.cancel')" @click="emit('done')" />
     </p>
   </form>
 </template>

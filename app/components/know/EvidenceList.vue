@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Evidence, MOST_EVIDENCE, type Plan, READINGS, posteriorOf, repeatsOf } from '~~/core'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** Everything that was seen or measured, each to be switched off, on, or taken away. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -18,7 +19,8 @@ const reading = (entry: Evidence, value: number, figures = 4): string => {
 function said(entry: Evidence): string {
   const text = EVIDENCE_TEXT[entry.kind].said.replace('{value}', reading(entry, entry.value))
   const parts = [text]
-  if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short') parts.push('past the entry face')
+  if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short')
+    parts.push(knowWords('evidenceList.pastEntryFace'))
   if (entry.kind === 'interval') parts.push(`from ${EVENT_TEXT[entry.from]} to ${EVENT_TEXT[entry.to]}`)
   if (entry.kind === 'light') parts.push(plan.setup.flashes[entry.light]?.name ?? '')
   if (entry.delay !== null && entry.kind !== 'found')
@@ -45,10 +47,9 @@ const toggle = (entry: Evidence): void =>
 
 <template>
   <section aria-labelledby="seen" data-testid="evidence">
-    <h2 id="seen" class="section-title mt-3 mb-1">Measurements</h2>
+    <h2 id="seen" class="section-title mt-3 mb-1">{{ knowWords('evidenceList.measurements') }}</h2>
     <p v-if="evidence.length === 0 && !adding" class="text-[12px] text-(--ink-soft)">
-      None yet. Add what a control shot, a chronograph or a recording showed, and every figure that depends on it
-      follows.
+      {{ knowWords('evidenceList.noneYetAddWhat') }}
     </p>
     <ul class="text-[12px]">
       <li v-for="entry in evidence" :key="entry.id" class="seen" :class="{ off: !entry.on }">
@@ -56,24 +57,26 @@ const toggle = (entry: Evidence): void =>
           <input
             type="checkbox"
             :checked="entry.on"
-            :aria-label="`Use this measurement: ${EVIDENCE_TEXT[entry.kind].name}, ${said(entry)}`"
+            :aria-label="
+              knowWords('evidenceList.useMeasurement', { name: EVIDENCE_TEXT[entry.kind].name, entry: said(entry) })
+            "
             @change="toggle(entry)"
           />
           <span class="flex-1 leading-snug">
             {{ said(entry) }}
             <span class="block text-[11px] text-(--ink-soft)">{{ from(entry) }}</span>
-            <span v-if="outliers.has(entry.id)" class="block text-[11px] text-(--bad)"
-              >disagrees with the others: see Findings</span
-            >
-            <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)"
-              >entered before: counts once, see Findings</span
-            >
+            <span v-if="outliers.has(entry.id)" class="block text-[11px] text-(--bad)">{{
+              knowWords('evidenceList.disagreesOthersSeeFindings')
+            }}</span>
+            <span v-if="again.has(entry.id)" class="block text-[11px] text-(--ink-soft)">{{
+              knowWords('evidenceList.enteredBeforeCountsOnce')
+            }}</span>
           </span>
         </label>
         <button
           type="button"
           class="text-(--ink-faint) hover:text-(--ink)"
-          :aria-label="`Remove: ${said(entry)}`"
+          :aria-label="knowWords('evidenceList.remove', { entry: said(entry) })"
           @click="put(evidence.filter(other => other.id !== entry.id))"
         >
           <UIcon name="i-lucide-x" class="size-3" />
@@ -87,10 +90,16 @@ const toggle = (entry: Evidence): void =>
         size="xs"
         variant="ghost"
         icon="i-lucide-plus"
-        label="All that one firing showed"
+        :label="knowWords('evidenceList.allOneFiringShowed')"
         @click="adding = 'firing'"
       />
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add a measurement" @click="adding = 'reading'" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="knowWords('evidenceList.addMeasurement')"
+        @click="adding = 'reading'"
+      />
     </p>
   </section>
 </template>

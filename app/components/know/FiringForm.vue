@@ -12,6 +12,7 @@ import {
   evidenceOf,
 } from '~~/core'
 import { checkSetup } from '~~/shared/schemas/setup'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** Everything that one firing showed, told in one go: its readings share what that firing had of its own. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -19,9 +20,9 @@ const emit = defineEmits<{ done: [] }>()
 const store = useSetupStore()
 
 const SIDES = [
-  { value: 'place', label: 'seen at' },
-  { value: 'short', label: 'not there yet' },
-  { value: 'beyond', label: 'gone already' },
+  { value: 'place', label: knowWords('firingForm.seen') },
+  { value: 'short', label: knowWords('firingForm.notThereYet') },
+  { value: 'beyond', label: knowWords('firingForm.goneAlready') },
 ] as const
 type Seen = 'place' | 'late' | 'speed' | 'interval'
 
@@ -41,18 +42,22 @@ const to = computed<'impact' | 'moment'>(() => (plan.timing.impact === null || !
 const rows = computed<{ key: keyof typeof draft; field: Field; label: string }[]>(() => {
   const empty = (kind: EvidenceKind): Field => ({ ...READINGS[kind], nullable: true })
   return [
-    { key: 'delay', field: EVIDENCE_FIELDS.delay, label: 'Dialled delay' },
+    { key: 'delay', field: EVIDENCE_FIELDS.delay, label: knowWords('firingForm.dialledDelay') },
     ...(moves.value && side.value === 'place'
-      ? [{ key: 'place' as const, field: empty('place'), label: 'Object, past the entry face' }]
+      ? [{ key: 'place' as const, field: empty('place'), label: knowWords('firingForm.objectPastEntryFace') }]
       : []),
-    { key: 'late', field: empty('late'), label: 'Lateness of the picture' },
+    { key: 'late', field: empty('late'), label: knowWords('firingForm.latenessPicture') },
     ...(moves.value
       ? [
-          { key: 'speed' as const, field: empty('speed'), label: 'Chronograph speed' },
-          { key: 'at' as const, field: EVIDENCE_FIELDS.at, label: 'Chronograph position, from the start' },
+          { key: 'speed' as const, field: empty('speed'), label: knowWords('firingForm.chronographSpeed') },
+          {
+            key: 'at' as const,
+            field: EVIDENCE_FIELDS.at,
+            label: knowWords('firingForm.chronographPositionFromStart'),
+          },
         ]
       : []),
-    { key: 'interval', field: empty('interval'), label: `A recording: from the start to the ${to.value}` },
+    { key: 'interval', field: empty('interval'), label: knowWords('firingForm.recordingFromStart', { to: to.value }) },
   ]
 })
 function set(key: keyof typeof draft, value: FigureValue): string {
@@ -83,7 +88,7 @@ function add(): void {
   const seen = told()
   if (!setup) return
   if (seen.length === 0) {
-    failure.value = 'Enter at least one thing that it showed'
+    failure.value = knowWords('firingForm.enterLeastOneThing')
     return
   }
   const firing = freeName(setup.evidence)
@@ -93,7 +98,7 @@ function add(): void {
   )
   const checked = checkSetup(next)
   if ('mistakes' in checked) {
-    failure.value = checked.mistakes[0]?.reason ?? 'Not recognised. Enter a number with its unit.'
+    failure.value = checked.mistakes[0]?.reason ?? knowWords('firingForm.notRecognisedEnterNumber')
     return
   }
   store.replace(checked.value)
@@ -102,12 +107,12 @@ function add(): void {
 </script>
 
 <template>
-  <form class="firing" aria-label="What one firing showed" @submit.prevent="add">
+  <form class="firing" :aria-label="knowWords('firingForm.whatOneFiringShowed')" @submit.prevent="add">
     <p class="text-[11px] leading-snug text-(--ink-faint)">
-      Fill in what you have and leave the rest empty. Together it counts as one firing.
+      {{ knowWords('firingForm.fillWhatYouHave') }}
     </p>
     <label v-if="moves" class="flex items-baseline gap-2 text-[12px]">
-      <span class="flex-1 text-(--ink-soft)">In the picture it was</span>
+      <span class="flex-1 text-(--ink-soft)">{{ knowWords('firingForm.pictureWas') }}</span>
       <UiPickOne v-model="side" :options="[...SIDES]" class="w-34" data-testid="firing-side" />
     </label>
     <InputsFieldInput
@@ -121,8 +126,8 @@ function add(): void {
     />
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">{{ failure }}</p>
     <p class="flex gap-2">
-      <UButton type="submit" size="xs" label="Add this firing" />
-      <UButton size="xs" variant="ghost" label="Cancel" @click="emit('done')" />
+      <UButton type="submit" size="xs" :label="knowWords('firingForm.addFiring')" />
+      <UButton size="xs" variant="ghost" :label="knowWords('firingForm.cancel')" @click="emit('done')" />
     </p>
   </form>
 </template>

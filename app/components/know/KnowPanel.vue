@@ -2,6 +2,7 @@
 import { MATTERS, type Matter, type Plan, RECIPE, type Setup, fieldAt, mattersOf, sourceOf } from '~~/core'
 import { fieldName } from '~~/shared/text/fieldName'
 import { figurePaths, openPaths } from '~/components/inputs/sections'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** What is known, what was seen, and what is assumed and matters; the rest is folded under one line. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -52,23 +53,29 @@ const labelOf = (path: string): string => (setup.value ? fieldName(setup.value, 
 
 <template>
   <div class="grid gap-0 px-3 pb-8" data-testid="know">
-    <h2 class="section-title mt-2 mb-1">What you know</h2>
+    <h2 class="section-title mt-2 mb-1">{{ knowWords('knowPanel.whatYouKnow') }}</h2>
     <KnowAskRow v-for="path in asks" :key="path" :path="path" />
     <KnowEvidenceList :plan="plan" />
     <KnowLearntElsewhere />
     <template v-if="shown.length > 0">
-      <h2 class="section-title mt-3 mb-1">Worth checking: assumed, and they matter</h2>
+      <h2 class="section-title mt-3 mb-1">{{ knowWords('knowPanel.worthCheckingAssumedThey') }}</h2>
       <InputsFieldRow v-for="row in shown" :key="row.path" :path="row.path" :label="labelOf(row.path)" />
     </template>
     <details v-if="known.length > 0" class="mt-3">
-      <summary class="cursor-pointer text-[12px] text-(--ink-soft)">{{ known.length }} more inputs</summary>
+      <summary class="cursor-pointer text-[12px] text-(--ink-soft)">
+        {{ knowWords('knowPanel.moreInputs', { known: known.length }) }}
+      </summary>
       <InputsFieldRow v-for="path in known" :key="path" :path="path" :label="labelOf(path)" />
     </details>
     <p class="mt-3 text-[12px] text-(--ink-soft)" data-testid="folded">
-      {{ folded.length }} more {{ folded.length === 1 ? 'is' : 'are' }} assumed. None changes the delay, streak,
-      exposure or first take by more than {{ show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share') }} if it is
-      10 % off.
-      <button type="button" class="underline" @click="emit('all')">Show all inputs</button>
+      {{
+        knowWords('knowPanel.moreAssumedNoneChanges', {
+          folded: folded.length,
+          noun: folded.length === 1 ? knowWords('knowPanel.is') : knowWords('knowPanel.are'),
+          most: show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share'),
+        })
+      }}
+      <button type="button" class="underline" @click="emit('all')">{{ knowWords('knowPanel.showAllInputs') }}</button>
     </p>
     <KnowMeasureNext :plan="plan" />
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { KNOWN_BY, type KnownBy, errorBy, errorPathOf, isTyped, knownBy, usualWay, valueAt } from '~~/core'
 import { KNOWN_BY_TEXT } from '~~/shared/texts/knowledge'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** How well a typed speed, distance or time is known: one press beside it, and its error follows. */
 const { path } = defineProps<{ path: string }>()
@@ -32,7 +33,7 @@ function choose(way: KnownBy): void {
 
 <template>
   <fieldset v-if="shown" class="known-by" :data-known-by="path">
-    <legend class="sr-only">How well you know it</legend>
+    <legend class="sr-only">{{ knowWords('knownBy.howWellYouKnow') }}</legend>
     <label v-for="way in KNOWN_BY" :key="way" :class="{ chosen: now === way }" :title="`± ${said(way)}`">
       <input
         type="radio"
@@ -43,7 +44,7 @@ function choose(way: KnownBy): void {
         @change="choose(way)"
       />{{ KNOWN_BY_TEXT[way] }}
     </label>
-    <span class="error">± {{ now ? said(now) : 'as entered' }}</span>
+    <span class="error">± {{ now ? said(now) : knowWords('knownBy.entered') }}</span>
   </fieldset>
 </template>
 

@@ -2,6 +2,7 @@
 import { type LearntElsewhere, marked, withChanges } from '~~/core'
 import { api } from '~/services/api'
 import { LEARNT_TEXT } from '~~/shared/texts/knowledge'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** What was learnt on other set-ups of the studio, to be taken over where the launcher, skin or hand is the same. */
 const store = useSetupStore()
@@ -36,16 +37,22 @@ function take(row: LearntElsewhere): void {
 
 <template>
   <section v-if="learnt.length > 0" aria-labelledby="elsewhere" data-testid="elsewhere">
-    <h2 id="elsewhere" class="section-title mt-3 mb-1">From other set-ups</h2>
+    <h2 id="elsewhere" class="section-title mt-3 mb-1">{{ knowWords('learntElsewhere.fromOtherSetUps') }}</h2>
     <ul class="text-[12px]">
       <li v-for="row in learnt" :key="row.what" class="flex items-baseline gap-2 border-b border-(--hair) py-0.5">
         <span class="flex-1 leading-snug">
           {{ LEARNT_TEXT[row.what].name }}: <b class="tabular">{{ figure(row, row.value, row.sigma) }}</b>
           <span class="block text-[11px] text-(--ink-soft)">
-            on “{{ row.from }}”{{ row.date ? `, ${row.date}` : '' }}; here {{ figure(row, row.held, row.heldSigma) }}
+            {{
+              knowWords('learntElsewhere.here', {
+                from: row.from,
+                date: row.date ? `, ${row.date}` : '',
+                row: figure(row, row.held, row.heldSigma),
+              })
+            }}
           </span>
         </span>
-        <UButton size="xs" variant="ghost" label="Use this figure" @click="take(row)" />
+        <UButton size="xs" variant="ghost" :label="knowWords('learntElsewhere.useFigure')" @click="take(row)" />
       </li>
     </ul>
   </section>

@@ -2,6 +2,7 @@
 import { type Measurement, type MeasurementPromise, type Plan, type Setup, measureNext } from '~~/core'
 import { playInWorker } from '~/services/simulation'
 import { MEASUREMENT_TEXT } from '~~/shared/texts/knowledge'
+import { knowWords } from '~~/shared/texts/pages/know'
 
 /** Which test at hand would tell most, the most telling first. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -36,25 +37,29 @@ function saved({ id }: MeasurementPromise): string {
   const [now, then] = [props.value?.now, props.value?.after[id]]
   if (then === undefined || then === null || now === undefined || now === then) return ''
   if (now !== null && now < then) return ''
-  return `${now === null ? 'too many to count' : now} → ${then} props`
+  return `${now === null ? knowWords('measureNext.tooManyCount') : now} → ${then} props`
 }
 </script>
 
 <template>
   <section aria-labelledby="measure-next" data-testid="measure-next">
-    <h2 id="measure-next" class="section-title mt-3 mb-1">Measure next</h2>
+    <h2 id="measure-next" class="section-title mt-3 mb-1">{{ knowWords('measureNext.measureNext') }}</h2>
     <p v-if="promises?.length === 0" class="text-[12px] text-(--ink-soft)">
-      Nothing is worth measuring now: no test narrows the delay by more than 3 %.
+      {{ knowWords('measureNext.nothingWorthMeasuringNow') }}
     </p>
     <ol v-else class="text-[12px]">
       <li v-for="promise in promises ?? []" :key="promise.id" class="border-b border-(--hair) py-0.5 leading-snug">
         {{ MEASUREMENT_TEXT[promise.id] }}:
         <span class="tabular"
-          >on time, this take {{ show(plan.keep.firstTake, 'share') }} → <b>{{ show(promise.first, 'share') }}</b></span
+          >{{ knowWords('measureNext.timeTake', { firstTake: show(plan.keep.firstTake, 'share') }) }}
+          <b>{{ show(promise.first, 'share') }}</b></span
         >
         <span class="block text-[11px] text-(--ink-soft)">
-          off by ±{{ show(plan.spread.uncertainty, 'time', { figures: 2 }) }} → ±{{
-            show(promise.uncertainty, 'time', { figures: 2 })
+          {{
+            knowWords('measureNext.off', {
+              uncertainty: show(plan.spread.uncertainty, 'time', { figures: 2 }),
+              uncertainty2: show(promise.uncertainty, 'time', { figures: 2 }),
+            })
           }}<template v-if="saved(promise)">; {{ saved(promise) }}</template>
         </span>
       </li>

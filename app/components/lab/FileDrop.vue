@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Recording, record } from '~/services/recording'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** Files for a tool: chosen, dropped, recorded, or a stand-in whose truth is known. */
 const lab = useLabStore()
@@ -37,7 +38,7 @@ onBeforeUnmount(() => void recording.value?.end())
 <template>
   <div class="drop" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
     <label class="choose">
-      Choose {{ WORDS[lab.tool.takes] }}
+      {{ labWords('fileDrop.choose', { takes: WORDS[lab.tool.takes] }) }}
       <input
         type="file"
         class="sr-only"
@@ -47,20 +48,23 @@ onBeforeUnmount(() => void recording.value?.end())
         @change="chosen"
       />
     </label>
-    <span class="text-(--ink-soft)">or drop them here</span>
+    <span class="text-(--ink-soft)">{{ labWords('fileDrop.dropThemHere') }}</span>
     <UButton v-if="lab.tool.takes !== 'frame'" size="sm" variant="outline" @click="turn">
-      {{ recording ? 'Stop recording' : 'Record' }}
+      {{ recording ? labWords('fileDrop.stopRecording') : labWords('fileDrop.record') }}
     </UButton>
-    <UButton size="sm" variant="ghost" @click="lab.loadSample()">Another sample</UButton>
-    <UButton v-if="lab.files.length > 0" size="sm" variant="ghost" @click="lab.clear()">Clear</UButton>
-    <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">Open screen clock</NuxtLink>
+    <UButton size="sm" variant="ghost" @click="lab.loadSample()">{{ labWords('fileDrop.anotherSample') }}</UButton>
+    <UButton v-if="lab.files.length > 0" size="sm" variant="ghost" @click="lab.clear()">{{
+      labWords('fileDrop.clear')
+    }}</UButton>
+    <NuxtLink v-if="lab.toolId === 'clock'" to="/lab/clock" class="underline">{{
+      labWords('fileDrop.openScreenClock')
+    }}</NuxtLink>
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">
-      {{ lab.busy }} <button type="button" class="underline" @click="lab.stop()">stop</button>
+      {{ lab.busy }}
+      <button type="button" class="underline" @click="lab.stop()">{{ labWords('fileDrop.stop') }}</button>
     </span>
     <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
-      lab.hidden
-        ? 'Exercise: correct the marks, then show the true figures.'
-        : 'A sample, already read: the true figures are shown beside the readings. Add files of your own.'
+      lab.hidden ? labWords('fileDrop.exerciseCorrectMarksThen') : labWords('fileDrop.sampleAlreadyReadTrue')
     }}</span>
     <ul v-if="lab.trouble.length > 0 || failure" role="alert" class="basis-full text-(--bad)">
       <li v-for="line in [...lab.trouble, ...(failure ? [failure] : [])]" :key="line">{{ line }}</li>

@@ -3,6 +3,7 @@ import { LAB } from '~~/shared/text/lab'
 import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
 import type { LabFile } from '~/workers/lab.worker'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** A picture with the marks that its reading rests on: dragged, or moved by the arrow keys. */
 const {
@@ -90,9 +91,9 @@ function look(event: MouseEvent): void {
           :class="[mark.kind, { hand: mark.byHand }]"
           :style="styleOf(mark)"
           role="slider"
-          :aria-label="`${labelOf(mark)}${mark.byHand ? ', set by hand' : ''}`"
+          :aria-label="`${labelOf(mark)}${mark.byHand ? labWords('frameView.setHand') : ''}`"
           :aria-valuenow="Math.round(shownAt(mark))"
-          :aria-valuetext="`${Math.round(shownAt(mark))} px`"
+          :aria-valuetext="labWords('frameView.px', { mark: Math.round(shownAt(mark)) })"
           :aria-orientation="mark.kind === 'x' ? 'horizontal' : 'vertical'"
           @pointerdown="down(mark, $event)"
           @pointermove="move(mark, $event)"
@@ -104,7 +105,7 @@ function look(event: MouseEvent): void {
       </div>
     </div>
     <figcaption class="truncate pt-1 text-[12px] text-(--ink-soft)">
-      {{ file.name }}, {{ file.width }} × {{ file.height }} px
+      {{ labWords('frameView.px2', { name: file.name, width: file.width, height: file.height }) }}
     </figcaption>
   </figure>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LAB } from '~~/shared/text/lab'
 import type { Export } from '~~/core/lab'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** Where the figures go, in one press; and what went, to be taken back. */
 const { setupId } = defineProps<{ setupId: string }>()
@@ -18,8 +19,10 @@ const RECENT = 8
 const firings = computed(() => {
   const named = [...new Set((store.setup?.evidence ?? []).map(entry => entry.firing).filter(Boolean))]
   return [
-    { value: '', label: 'of a firing of its own' },
-    ...takes.takes.slice(0, RECENT).map(({ number }) => ({ value: `take ${number}`, label: `of take ${number}` })),
+    { value: '', label: labWords('givePanel.firingOwn') },
+    ...takes.takes
+      .slice(0, RECENT)
+      .map(({ number }) => ({ value: `take ${number}`, label: labWords('givePanel.take', { number }) })),
     ...named.map(name => ({ value: `firing ${name}`, label: `of ${name}` })),
   ]
 })
@@ -62,7 +65,7 @@ async function send(give: Export): Promise<void> {
 </script>
 
 <template>
-  <section class="grid gap-2 text-[13px]" aria-label="Use these results">
+  <section class="grid gap-2 text-[13px]" :aria-label="labWords('givePanel.useTheseResults')">
     <div v-for="give in lab.reading?.gives ?? []" :key="give.label" class="flex flex-wrap items-center gap-2">
       <UButton size="sm" variant="outline" :disabled="!possible(give)" @click="send(give)">{{
         LAB.tell(give.label)
@@ -72,7 +75,7 @@ async function send(give: Export): Promise<void> {
         :model-value="itemOf(give)"
         :options="items(give).map(({ id, item }) => ({ value: id, label: item.name }))"
         class="max-w-full"
-        :aria-label="`Which ${kindOf(give)} was measured`"
+        :aria-label="labWords('givePanel.whichWasMeasured', { kind: kindOf(give)! })"
         @update:model-value="chosen[kindOf(give)!] = $event"
       />
     </div>
@@ -81,23 +84,25 @@ async function send(give: Export): Promise<void> {
       v-model="seenIn"
       :options="firings"
       class="max-w-full"
-      aria-label="Which firing it was seen in"
+      :aria-label="labWords('givePanel.whichFiringWasSeen')"
     />
     <p v-if="lab.truth !== null && (lab.reading?.gives ?? []).length > 0" class="text-(--ink-soft)">
-      This is a sample. Add files of your own, and their figures can be used in a set-up.
+      {{ labWords('givePanel.sampleAddFilesYour') }}
     </p>
     <p
       v-else-if="(lab.reading?.gives ?? []).some(give => needsSetup(give)) && setupId === ''"
       class="text-(--ink-soft)"
     >
-      Choose a set-up above to use the figures in it.
+      {{ labWords('givePanel.chooseSetUpAbove') }}
     </p>
     <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
-    <ul v-if="lab.sent.length > 0" class="grid gap-1" aria-label="Sent" data-testid="lab-sent">
+    <ul v-if="lab.sent.length > 0" class="grid gap-1" :aria-label="labWords('givePanel.sent')" data-testid="lab-sent">
       <li v-for="(entry, i) in lab.sent" :key="i" class="flex flex-wrap items-baseline gap-x-2">
         <span :class="{ 'line-through': entry.taken }">{{ entry.label }}: {{ entry.where }}</span>
-        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">Undo</button>
-        <span v-else class="text-(--ink-soft)">undone</span>
+        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">
+          {{ labWords('givePanel.undo') }}
+        </button>
+        <span v-else class="text-(--ink-soft)">{{ labWords('givePanel.undone') }}</span>
       </li>
     </ul>
   </section>

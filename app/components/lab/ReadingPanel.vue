@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LAB } from '~~/shared/text/lab'
 import type { LabFigure } from '~~/core/lab'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** What a tool read: figures with their errors, what limits them, and, of a stand-in, the truth beside them. */
 const lab = useLabStore()
@@ -9,7 +10,7 @@ const limits = computed(() => (lab.reading?.limits ?? []).map(limit => LAB.told(
 const { show } = useNumbers()
 const BOUNDS = { below: 'below ', above: 'above ' } as const
 function told({ value, quantity, unit, bound }: LabFigure): string {
-  if (value === null) return 'not read'
+  if (value === null) return labWords('readingPanel.notRead')
   return `${bound ? BOUNDS[bound] : ''}${show(value, quantity, unit ? { unit } : {})}`
 }
 function within({ error, quantity }: LabFigure): string {
@@ -24,16 +25,21 @@ const trueOf = (figure: LabFigure): string => {
 </script>
 
 <template>
-  <section v-if="lab.reading" aria-label="Reading" class="grid gap-3" data-testid="lab-reading">
+  <section
+    v-if="lab.reading"
+    :aria-label="labWords('readingPanel.reading')"
+    class="grid gap-3"
+    data-testid="lab-reading"
+  >
     <p v-if="!lab.reading.trusted" role="note" class="text-[13px] font-semibold text-(--bad)">
-      Not reliable enough to use
+      {{ labWords('readingPanel.notReliableEnoughUse') }}
     </p>
     <table v-if="lab.reading.figures.length > 0" class="w-full text-[13px]">
       <thead v-if="lab.truth && !lab.hidden" class="text-left text-[12px] text-(--ink-soft)">
         <tr>
-          <th class="font-normal">read</th>
+          <th class="font-normal">{{ labWords('readingPanel.read') }}</th>
           <th />
-          <th class="text-right font-normal">true</th>
+          <th class="text-right font-normal">{{ labWords('readingPanel.true') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -53,10 +59,12 @@ const trueOf = (figure: LabFigure): string => {
       class="justify-self-start underline"
       @click="lab.hidden = false"
     >
-      Show true figures
+      {{ labWords('readingPanel.showTrueFigures') }}
     </button>
     <details v-if="lab.reading.rows.length > 0" class="text-[13px]">
-      <summary class="cursor-pointer">All {{ lab.reading.rows.length }} readings</summary>
+      <summary class="cursor-pointer">
+        {{ labWords('readingPanel.allReadings', { rows: lab.reading.rows.length }) }}
+      </summary>
       <ul class="grid max-h-56 gap-0.5 overflow-y-auto pt-1">
         <li v-for="(row, i) in lab.reading.rows" :key="i" class="flex flex-wrap justify-between gap-x-3">
           <span class="text-(--ink-soft)">{{ LAB.told(row.name) }}</span>
@@ -64,7 +72,7 @@ const trueOf = (figure: LabFigure): string => {
         </li>
       </ul>
     </details>
-    <ul class="grid gap-1 text-[12px] text-(--ink-soft)" aria-label="Limits of this reading">
+    <ul class="grid gap-1 text-[12px] text-(--ink-soft)" :aria-label="labWords('readingPanel.limitsReading')">
       <li v-for="limit in limits" :key="limit">{{ limit }}</li>
     </ul>
   </section>

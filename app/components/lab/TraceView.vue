@@ -14,6 +14,7 @@ import { Line } from 'vue-chartjs'
 import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
 import type { LabFile, LabWindow } from '~/workers/lab.worker'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** A recording or trace against time, with its marks; looked at closer by the buttons, the wheel or the keys. */
 const { file, marks } = defineProps<{ file: LabFile; marks: readonly LabMark[] }>()
@@ -137,12 +138,12 @@ const { shownAt, down, move, up, key } = useMarkHandle(
   (id, at) => emit('mark', id, at),
 )
 const views = [
-  { label: 'Zoom in', icon: 'i-lucide-zoom-in', onClick: () => closer(1 / 2) },
-  { label: 'Zoom out', icon: 'i-lucide-zoom-out', onClick: () => closer(2) },
-  { label: 'Earlier', icon: 'i-lucide-chevron-left', onClick: () => along(-0.5) },
-  { label: 'Later', icon: 'i-lucide-chevron-right', onClick: () => along(0.5) },
+  { label: labWords('traceView.zoom'), icon: 'i-lucide-zoom-in', onClick: () => closer(1 / 2) },
+  { label: labWords('traceView.zoomOut'), icon: 'i-lucide-zoom-out', onClick: () => closer(2) },
+  { label: labWords('traceView.earlier'), icon: 'i-lucide-chevron-left', onClick: () => along(-0.5) },
+  { label: labWords('traceView.later'), icon: 'i-lucide-chevron-right', onClick: () => along(0.5) },
   {
-    label: 'Show everything',
+    label: labWords('traceView.showEverything'),
     icon: 'i-lucide-maximize-2',
     onClick: () => {
       range.value = { from: file.from, to: file.from + file.seconds }
@@ -168,7 +169,7 @@ function wheel(event: WheelEvent): void {
         :class="{ level: isLevel(mark), hand: mark.byHand }"
         :style="styleOf(mark)"
         role="slider"
-        :aria-label="`${labelOf(mark)}${mark.byHand ? ', set by hand' : ''}`"
+        :aria-label="`${labelOf(mark)}${mark.byHand ? labWords('traceView.setHand') : ''}`"
         :aria-valuenow="mark.at"
         :aria-valuetext="isLevel(mark) ? mark.at.toFixed(3) : show(mark.at, 'time', { figures: 6 })"
         @pointerdown="down(mark, $event)"

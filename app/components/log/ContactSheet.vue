@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import type { LogEntry } from '~/services/api'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** Takes as pictures side by side, as many as fit; two of them are looked at together. */
 const { entries, chosen } = defineProps<{
@@ -14,14 +15,14 @@ const frames = computed(() => entries.flatMap(entry => entry.pictures.map(pictur
 </script>
 
 <template>
-  <ul class="sheet" aria-label="Contact sheet">
+  <ul class="sheet" :aria-label="logWords('contactSheet.contactSheet')">
     <li v-for="{ entry, picture } in frames" :key="picture.id" data-testid="frame">
       <button
         type="button"
         class="frame"
         :class="{ chosen: chosen.includes(picture.id), keeper: entry.keeper }"
         :aria-pressed="chosen.includes(picture.id)"
-        :aria-label="`Select take ${entry.number} of ${entry.setupName} to compare`"
+        :aria-label="logWords('contactSheet.selectTakeCompare', { number: entry.number, setupName: entry.setupName })"
         @click="emit('choose', entry, picture)"
       >
         <PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt="" />
@@ -30,8 +31,13 @@ const frames = computed(() => entries.flatMap(entry => entry.pictures.map(pictur
         <NuxtLink :to="`/setups/${entry.setupId}`" class="hover:underline">{{ entry.setupName }}</NuxtLink>
       </p>
       <p class="narrow text-[11px] text-(--ink-soft)">
-        Take {{ entry.number }}, {{ show(entry.delay, 'time', { figures: 4 }) }},
-        {{ entry.keeper ? 'keeper' : VERDICT_LABELS[entry.verdict].toLowerCase() }}
+        {{
+          logWords('contactSheet.take', {
+            number: entry.number,
+            delay: show(entry.delay, 'time', { figures: 4 }),
+            keeper: entry.keeper ? logWords('contactSheet.keeper') : VERDICT_LABELS[entry.verdict].toLowerCase(),
+          })
+        }}
       </p>
     </li>
   </ul>

@@ -1,24 +1,26 @@
 <script setup lang="ts">
+import { logWords } from '~~/shared/texts/pages/log'
+
 /** What an empty log will hold, and where its first take comes from. */
 const HOLDS: readonly [column: string, what: string][] = [
-  ['Delay', 'the delay dialled, next to the planned one'],
-  ['Verdict', 'early, on time or late, and whether it is a keeper'],
-  ['Past the mark', 'how far past the mark the object was, if the picture shows it'],
-  ['Pictures', 'of that take, from the tethered folder, a phone or a file'],
-  ['Note', 'in your words: what was changed, what broke'],
+  ['Delay', logWords('emptyLog.delayDialledNextPlanned')],
+  ['Verdict', logWords('emptyLog.earlyTimeLateWhether')],
+  [logWords('emptyLog.pastMark'), logWords('emptyLog.howFarPastMark')],
+  ['Pictures', logWords('emptyLog.takeFromTetheredFolder')],
+  ['Note', logWords('emptyLog.yourWordsWhatWas')],
 ]
 const GROWS = [
-  'the correct delay, and the spread of takes around it',
-  'which takes are outliers, and whether the rig drifts',
-  'charts by day, by recipe, by delay and by power',
+  logWords('emptyLog.correctDelaySpreadTakes'),
+  logWords('emptyLog.whichTakesOutliersWhether'),
+  logWords('emptyLog.chartsDayRecipeDelay'),
 ]
 </script>
 
 <template>
   <section aria-labelledby="empty-log" data-testid="empty-log" class="max-w-prose text-[13px]">
-    <h2 id="empty-log" class="mb-1 text-xl font-semibold">No takes yet</h2>
+    <h2 id="empty-log" class="mb-1 text-xl font-semibold">{{ logWords('emptyLog.noTakesYet') }}</h2>
     <p class="mb-3 text-(--ink-soft)">
-      Takes from all shoots appear here, one per line. Log them with one key during a run, or by hand in a set-up.
+      {{ logWords('emptyLog.takesFromAllShoots') }}
     </p>
     <dl class="mb-3 grid grid-cols-[7rem_1fr] gap-x-4">
       <template v-for="[column, what] in HOLDS" :key="column">
@@ -26,13 +28,13 @@ const GROWS = [
         <dd class="border-t border-(--hair) py-1">{{ what }}</dd>
       </template>
     </dl>
-    <p class="mb-1 text-(--ink-soft)">From your takes Epiro works out:</p>
+    <p class="mb-1 text-(--ink-soft)">{{ logWords('emptyLog.fromYourTakesEpiro') }}</p>
     <ul class="mb-4 list-disc pl-5">
       <li v-for="line in GROWS" :key="line">{{ line }}</li>
     </ul>
     <p class="flex flex-wrap gap-2">
-      <UButton label="Choose a set-up to run" to="/" />
-      <UButton label="Practise on the bench" to="/practice" variant="outline" />
+      <UButton :label="logWords('emptyLog.chooseSetUpRun')" to="/" />
+      <UButton :label="logWords('emptyLog.practiseBench')" to="/practice" variant="outline" />
     </p>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import type { LogEntry } from '~/services/api'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** Takes of the log, a row each, with their pictures. */
 const { entries, isChosen } = defineProps<{
@@ -13,7 +14,7 @@ const { show } = useNumbers()
 const { when } = useDates()
 
 const chooseText = (entry: LogEntry, name: string): string =>
-  `Select ${name}, take ${entry.number} of ${entry.setupName}, to compare`
+  logWords('logTable.selectTakeCompare', { name, number: entry.number, setupName: entry.setupName })
 const judged = (entry: LogEntry): string =>
   (['sharp', 'exposed', 'clean'] as const)
     .filter(key => entry[key] === false)
@@ -25,15 +26,15 @@ const judged = (entry: LogEntry): string =>
   <table class="log w-full text-[13px]">
     <thead class="text-left text-[12px] text-(--ink-soft)">
       <tr>
-        <th>Fired</th>
-        <th>Set-up</th>
-        <th class="text-right">No.</th>
-        <th class="text-right">Delay</th>
-        <th class="text-right">Planned</th>
-        <th>Verdict</th>
-        <th class="text-right">Past the mark</th>
-        <th>Pictures</th>
-        <th>Note</th>
+        <th>{{ logWords('logTable.fired') }}</th>
+        <th>{{ logWords('logTable.setUp') }}</th>
+        <th class="text-right">{{ logWords('logTable.no') }}</th>
+        <th class="text-right">{{ logWords('logTable.delay') }}</th>
+        <th class="text-right">{{ logWords('logTable.planned') }}</th>
+        <th>{{ logWords('logTable.verdict') }}</th>
+        <th class="text-right">{{ logWords('logTable.pastMark') }}</th>
+        <th>{{ logWords('logTable.pictures') }}</th>
+        <th>{{ logWords('logTable.note') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -58,7 +59,7 @@ const judged = (entry: LogEntry): string =>
           {{ entry.planned === null ? '–' : show(entry.planned, 'time', { figures: 4 }) }}
         </td>
         <td class="whitespace-nowrap">
-          {{ VERDICT_LABELS[entry.verdict] }}<strong v-if="entry.keeper">, keeper</strong>
+          {{ VERDICT_LABELS[entry.verdict] }}<strong v-if="entry.keeper">{{ logWords('logTable.keeper') }}</strong>
         </td>
         <td class="text-right whitespace-nowrap">
           {{ entry.position === null ? '–' : show(entry.position, 'length', { unit: 'mm' }) }}
@@ -79,7 +80,7 @@ const judged = (entry: LogEntry): string =>
             </button>
             <PicturesAddPictures
               :take="entry.id"
-              :label="`Add pictures to take ${entry.number} of ${entry.setupName}`"
+              :label="logWords('logTable.addPicturesTake', { number: entry.number, setupName: entry.setupName })"
               @files="emit('attach', entry, $event)"
             />
           </span>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ApiError, type LogQuestion, api } from '~/services/api'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** Questions to the log under names: asked again by one press, held against what is shown, kept, and forgotten. */
 const { asked } = defineProps<{
@@ -19,7 +20,7 @@ async function run(what: () => Promise<void>): Promise<void> {
   try {
     await what()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+    failure.value = error instanceof ApiError ? error.message : logWords('savedQuestions.somethingWentWrongTry')
   }
 }
 onMounted(() => run(async () => void (questions.value = await api.logQuestions())))
@@ -46,8 +47,10 @@ const forget = (id: string): Promise<void> =>
 
 <template>
   <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]" data-testid="questions">
-    <span class="text-(--ink-soft)">Saved questions</span>
-    <span v-if="questions.length === 0 && !naming" class="text-(--ink-faint)">none yet</span>
+    <span class="text-(--ink-soft)">{{ logWords('savedQuestions.savedQuestions') }}</span>
+    <span v-if="questions.length === 0 && !naming" class="text-(--ink-faint)">{{
+      logWords('savedQuestions.noneYet')
+    }}</span>
     <span v-for="question in questions" :key="question.id" class="question" :class="{ here: question.asked === asked }">
       <button
         type="button"
@@ -62,8 +65,8 @@ const forget = (id: string): Promise<void> =>
         size="xs"
         variant="ghost"
         icon="i-lucide-scale"
-        :aria-label="`Compare what is shown with ${question.name}`"
-        :title="`Compare what is shown with “${question.name}”`"
+        :aria-label="logWords('savedQuestions.compareWhatShown', { name: question.name })"
+        :title="logWords('savedQuestions.compareWhatShown2', { name: question.name })"
         @click="emit('compare', question)"
       />
       <UButton
@@ -71,8 +74,8 @@ const forget = (id: string): Promise<void> =>
         size="xs"
         variant="ghost"
         icon="i-lucide-x"
-        :aria-label="`Delete the saved question ${question.name}`"
-        title="Delete this question"
+        :aria-label="logWords('savedQuestions.deleteSavedQuestion', { name: question.name })"
+        :title="logWords('savedQuestions.deleteQuestion')"
         @click="forget(question.id)"
       />
     </span>
@@ -81,21 +84,21 @@ const forget = (id: string): Promise<void> =>
         ref="field"
         v-model="name"
         class="border-b border-(--hair-strong) bg-transparent px-1"
-        aria-label="Name of the question"
-        placeholder="Late drops since May"
+        :aria-label="logWords('savedQuestions.nameQuestion')"
+        :placeholder="logWords('savedQuestions.lateDropsSinceMay')"
         maxlength="60"
         required
         @keydown.esc="naming = false"
       />
-      <UButton type="submit" size="xs" label="Save" :disabled="name.trim() === ''" />
-      <UButton size="xs" variant="ghost" label="Cancel" @click="naming = false" />
+      <UButton type="submit" size="xs" :label="logWords('savedQuestions.save')" :disabled="name.trim() === ''" />
+      <UButton size="xs" variant="ghost" :label="logWords('savedQuestions.cancel')" @click="naming = false" />
     </form>
     <UButton
       v-else-if="session.isCrew"
       size="xs"
       variant="ghost"
       icon="i-lucide-bookmark-plus"
-      label="Save this question"
+      :label="logWords('savedQuestions.saveQuestion')"
       @click="startNaming"
     />
     <span v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</span>

@@ -2,6 +2,7 @@
 import { BarElement, CategoryScale, Chart, type ChartData, type ChartOptions, LinearScale, Tooltip } from 'chart.js'
 import { Bar } from 'vue-chartjs'
 import type { LogStats } from '~/services/api'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** Takes and the keepers among them, by whatever they are counted. */
 const { rows, title, label } = defineProps<{ rows: LogStats['byDay']; title: string; label: (of: string) => string }>()
@@ -49,7 +50,7 @@ const options = computed<ChartOptions<'bar'>>(() => ({
         label: item => {
           const row = rows[item.dataIndex]!
           return row.takes === 0
-            ? 'no takes'
+            ? logWords('tallyChart.noTakes')
             : `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}`
         },
       },

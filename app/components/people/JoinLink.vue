@@ -2,6 +2,7 @@
 import QRCode from 'qrcode'
 import type { LinkMade } from '~/services/api'
 import { studioNow } from '~/services/studioClock'
+import { peopleWords } from '~~/shared/texts/pages/people'
 
 /** A link that was made, as a code to be scanned and as text, while it holds. */
 const { link, to = '' } = defineProps<{ link: LinkMade & { until: number }; to?: string }>()
@@ -36,7 +37,7 @@ watch(
       v-if="left > 0"
       class="code reddened"
       role="img"
-      aria-label="Code to scan with the other device"
+      :aria-label="peopleWords('joinLink.codeScanOtherDevice')"
       v-html="code"
     />
     <!-- eslint-enable vue/no-v-html -->
@@ -44,32 +45,35 @@ watch(
       <p role="status">
         {{
           left > 0
-            ? `Works once, for another ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} min`
-            : 'This link has expired. Create a new one.'
+            ? peopleWords('joinLink.worksOnceAnotherMin', {
+                left: Math.floor(left / 60),
+                left2: String(left % 60).padStart(2, '0'),
+              })
+            : peopleWords('joinLink.linkHasExpiredCreate')
         }}
       </p>
       <template v-if="left > 0">
         <label v-if="link.addresses.length > 1" class="flex items-baseline gap-2"
-          >Address
+          >{{ peopleWords('joinLink.address') }}
           <UiPickOne v-model="address" :options="link.addresses.map(value => ({ value, label: value }))" />
         </label>
         <p class="break-all text-(--ink-soft)" data-testid="join-url">
           {{ url }}
         </p>
         <p>
-          <UButton size="xs" variant="outline" label="Copy the link" @click="copy(url, 'Copied')" />
+          <UButton size="xs" variant="outline" :label="peopleWords('joinLink.copyLink')" @click="copy(url, 'Copied')" />
           <span role="status">{{ copied }}</span>
         </p>
         <p v-if="to" class="max-w-xl">
-          The link opens the run. Give a computer its own link and it adds each tethered picture to its take:
-          <code class="break-all">npx epiro watch FOLDER --link '{{ url }}'</code>
+          {{ peopleWords('joinLink.linkOpensRunGive') }}
+          <code class="break-all">{{ peopleWords('joinLink.npxEpiroWatchFolder', { url }) }}</code>
         </p>
         <p v-if="onlyHere" class="max-w-md">
-          Epiro can only be reached from this computer. To use a phone in the studio, start it with
-          <code>npm start -- --listen</code>; it then runs over HTTPS on the network.
+          {{ peopleWords('joinLink.epiroCanOnlyReached') }}
+          <code>{{ peopleWords('joinLink.npmStartListen') }}</code>{{ peopleWords('joinLink.thenRunsOverHttps') }}
         </p>
         <p v-else class="max-w-md text-(--ink-soft)">
-          The certificate was made on this computer, so the phone asks once whether to trust it.
+          {{ peopleWords('joinLink.certificateWasMadeComputer') }}
         </p>
       </template>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { SESSION_ROLES, type MemberInput, type SessionRole } from '~~/shared/schemas/records'
 import type { MemberRecord } from '~/services/api'
+import { peopleWords } from '~~/shared/texts/pages/people'
 
 /** Somebody of the studio: name and role to be changed in place, links and the way out. */
 const { member, self } = defineProps<{ member: MemberRecord; self: boolean }>()
@@ -33,7 +34,7 @@ const asking = ref(false)
         v-model="name"
         class="w-full bg-transparent outline-offset-2"
         maxlength="80"
-        :aria-label="`Name of ${member.name}`"
+        :aria-label="peopleWords('memberRow.name', { name: member.name })"
         @change="rename"
         @keydown.enter="rename"
       />
@@ -43,31 +44,31 @@ const asking = ref(false)
         :model-value="member.role"
         :options="SESSION_ROLES.map(role => ({ value: role, label: role }))"
         :line="false"
-        :aria-label="`Role of ${member.name}`"
+        :aria-label="peopleWords('memberRow.role', { name: member.name })"
         @update:model-value="setRole"
       />
     </td>
     <td>{{ member.devices }}</td>
     <td class="whitespace-nowrap">
       <template v-if="member.linkUntil">
-        valid until {{ clock(member.linkUntil) }}
+        {{ peopleWords('memberRow.validUntil', { linkUntil: clock(member.linkUntil) }) }}
         <button
           type="button"
           class="underline"
-          :aria-label="`Cancel the link of ${member.name}`"
+          :aria-label="peopleWords('memberRow.cancelLink', { name: member.name })"
           @click="emit('cancel')"
         >
-          cancel
+          {{ peopleWords('memberRow.cancel') }}
         </button>
       </template>
       <button
         v-else
         type="button"
         class="underline"
-        :aria-label="`Create link for ${member.name}`"
+        :aria-label="peopleWords('memberRow.createLink', { name: member.name })"
         @click="emit('link')"
       >
-        Create link
+        {{ peopleWords('memberRow.createLink2') }}
       </button>
     </td>
     <td class="text-right">
@@ -75,21 +76,18 @@ const asking = ref(false)
         v-if="!self"
         size="xs"
         variant="ghost"
-        label="Remove access"
-        :aria-label="`Remove access for ${member.name}`"
+        :label="peopleWords('memberRow.removeAccess')"
+        :aria-label="peopleWords('memberRow.removeAccess2', { name: member.name })"
         @click="asking = true"
       />
       <UModal
         v-model:open="asking"
-        :title="`Remove access for ${member.name}?`"
-        :description="
-          'Their devices are signed out at once, and links made for them or by them stop working. ' +
-          'Their takes stay in the log under their name.'
-        "
+        :title="peopleWords('memberRow.removeAccess3', { name: member.name })"
+        :description="peopleWords('memberRow.theirDevicesSignedOut')"
       >
         <template #footer>
           <UButton
-            label="Remove access"
+            :label="peopleWords('memberRow.removeAccess')"
             @click="
               () => {
                 asking = false
@@ -97,7 +95,7 @@ const asking = ref(false)
               }
             "
           />
-          <UButton variant="ghost" label="Keep access" @click="asking = false" />
+          <UButton variant="ghost" :label="peopleWords('memberRow.keepAccess')" @click="asking = false" />
         </template>
       </UModal>
     </td>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { forgetPerson, unsavedKit, unsavedSetups } from '~/services/device'
+import { peopleWords } from '~~/shared/texts/pages/people'
 
 /** Asks before signing out, says what would be lost, and leaves nothing on the device. */
 const open = defineModel<boolean>('open', { required: true })
@@ -28,7 +29,7 @@ async function leave(): Promise<void> {
   try {
     await session.signOut()
   } catch (error) {
-    failure.value = `You are still signed in: ${(error as Error).message}`
+    failure.value = peopleWords('signOut.youStillSigned', { message: (error as Error).message })
     return
   }
   forgetPerson()
@@ -47,8 +48,8 @@ const asks = computed(() => open.value && (waits.value || failure.value !== ''))
 <template>
   <UModal
     :open="asks"
-    title="Sign out?"
-    description="Signing out removes your data from this device."
+    :title="peopleWords('signOut.signOut')"
+    :description="peopleWords('signOut.signingOutRemovesYour')"
     @update:open="
       now => {
         open = now
@@ -57,29 +58,48 @@ const asks = computed(() => open.value && (waits.value || failure.value !== ''))
   >
     <template #body>
       <p v-if="takes.queue.length > 0" role="alert">
-        {{ takes.queue.length }} {{ takes.queue.length === 1 ? 'take is' : 'takes are' }} not sent yet and will be lost:
+        {{
+          peopleWords('signOut.notSentYetWill', {
+            queue: takes.queue.length,
+            noun: takes.queue.length === 1 ? peopleWords('signOut.take') : peopleWords('signOut.takes'),
+          })
+        }}
       </p>
       <TakesWaitingTakes v-if="takes.queue.length > 0" class="mt-2" />
       <p v-if="pictures.waiting.length > 0" role="alert" class="mt-2">
-        {{ pictures.waiting.length }}
-        {{ pictures.waiting.length === 1 ? 'picture is' : 'pictures are' }} not sent yet and will be lost:
+        {{
+          peopleWords('signOut.notSentYetWill2', {
+            waiting: pictures.waiting.length,
+            noun: pictures.waiting.length === 1 ? peopleWords('signOut.picture') : peopleWords('signOut.pictures'),
+          })
+        }}
       </p>
       <PicturesWaitingPictures class="mt-2" />
       <p v-if="drafts > 0" role="alert" class="mt-2">
-        The last changes of {{ drafts }} {{ drafts === 1 ? 'set-up are' : 'set-ups are' }} not saved yet and will be
-        lost: open {{ drafts === 1 ? 'it' : 'them' }} again to save {{ drafts === 1 ? 'it' : 'them' }}.
+        {{
+          peopleWords('signOut.lastChangesNotSaved', {
+            drafts,
+            noun: drafts === 1 ? peopleWords('signOut.setUp') : peopleWords('signOut.setUps'),
+            noun2: drafts === 1 ? peopleWords('signOut.it') : peopleWords('signOut.them'),
+            noun3: drafts === 1 ? peopleWords('signOut.it') : peopleWords('signOut.them'),
+          })
+        }}
       </p>
       <p v-if="kit > 0" role="alert" class="mt-2">
-        The last changes of {{ kit }} {{ kit === 1 ? 'item' : 'items' }} of kit are not saved yet and will be lost. To
-        save them, open Kit again.
+        {{
+          peopleWords('signOut.lastChangesKitNot', {
+            kit,
+            noun: kit === 1 ? peopleWords('signOut.item') : peopleWords('signOut.items'),
+          })
+        }}
       </p>
       <p v-if="failure" role="alert" class="mt-2 text-(--bad)">
         {{ failure }}
       </p>
     </template>
     <template #footer>
-      <UButton label="Stay signed in" @click="open = false" />
-      <UButton variant="ghost" label="Sign out and discard changes" @click="leaveAll" />
+      <UButton :label="peopleWords('signOut.staySigned')" @click="open = false" />
+      <UButton variant="ghost" :label="peopleWords('signOut.signOutDiscardChanges')" @click="leaveAll" />
     </template>
   </UModal>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PictureRecord } from '~/services/api'
 import { pictureUrl } from '~/services/pictureQueue'
+import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /**
  * Every picture of the set-up at hand, with the take it is put to; a wrong one is put elsewhere, or taken away by the
@@ -22,7 +23,7 @@ async function run(what: () => Promise<void>): Promise<void> {
 }
 const sent = computed(() => takes.takes.filter(take => take.id !== take.key))
 const places = computed(() => [
-  { value: null, label: 'no take' },
+  { value: null, label: picturesWords('pictureList.noTake') },
   ...sent.value.map(take => ({ value: take.id, label: `take ${take.number}` })),
 ])
 const put = (picture: PictureRecord, take: string | null): Promise<void> => run(() => pictures.put(picture.id, take))
@@ -46,7 +47,9 @@ const remove = (picture: PictureRecord): Promise<void> =>
 
 <template>
   <details>
-    <summary class="section-title cursor-pointer">Pictures {{ pictures.pictures.length }}</summary>
+    <summary class="section-title cursor-pointer">
+      {{ picturesWords('pictureList.pictures', { pictures: pictures.pictures.length }) }}
+    </summary>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">
       {{ failure }}
     </p>
@@ -61,19 +64,21 @@ const remove = (picture: PictureRecord): Promise<void> =>
           class="block h-[40px] w-[60px] shrink-0"
           :href="pictureUrl(picture.id, 'full')"
           target="_blank"
-          :aria-label="`Open ${picture.name}`"
+          :aria-label="picturesWords('pictureList.open', { name: picture.name })"
           ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
         /></a>
         <span class="min-w-0 flex-1 leading-tight"
           ><span class="block truncate" :title="picture.name">{{ picture.name }}</span
           ><span class="narrow text-(--ink-faint)">{{ when(picture.shotAt) }}</span></span
         >
-        <span v-if="waits(picture.id)" class="narrow text-(--ink-soft)">not sent yet</span>
+        <span v-if="waits(picture.id)" class="narrow text-(--ink-soft)">{{
+          picturesWords('pictureList.notSentYet')
+        }}</span>
         <UiPickOne
           v-else
           :model-value="picture.takeId"
           :options="places"
-          :aria-label="`Take of ${picture.name}`"
+          :aria-label="picturesWords('pictureList.take', { name: picture.name })"
           @update:model-value="put(picture, $event)"
         />
         <UButton
@@ -81,19 +86,19 @@ const remove = (picture: PictureRecord): Promise<void> =>
           size="xs"
           variant="ghost"
           icon="i-lucide-trash-2"
-          :aria-label="`Delete ${picture.name}`"
+          :aria-label="picturesWords('pictureList.delete', { name: picture.name })"
           @click="doomed = picture"
         />
       </li>
     </ul>
     <UModal
       v-model:open="asking"
-      title="Delete this picture?"
-      :description="`${doomed?.name ?? ''} will be deleted for good. The original file from the camera is not touched.`"
+      :title="picturesWords('pictureList.deletePicture')"
+      :description="picturesWords('pictureList.willDeletedGoodOriginal', { name: doomed?.name ?? '' })"
     >
       <template #footer>
-        <UButton label="Delete" @click="doomed && remove(doomed)" />
-        <UButton label="Keep picture" variant="ghost" @click="asking = false" />
+        <UButton :label="picturesWords('pictureList.delete2')" @click="doomed && remove(doomed)" />
+        <UButton :label="picturesWords('pictureList.keepPicture')" variant="ghost" @click="asking = false" />
       </template>
     </UModal>
   </details>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { pictureUrl } from '~/services/pictureQueue'
+import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /** A picture that is kept; deep red alone in the safelight. */
 const {
@@ -28,7 +29,7 @@ watch(
       decoding="async"
       @error="failed = true"
     />
-    <span v-else class="p-2 text-[12px]">This picture could not be loaded</span>
+    <span v-else class="p-2 text-[12px]">{{ picturesWords('pictureView.pictureCouldNotLoaded') }}</span>
   </span>
 </template>
 

@@ -5,6 +5,7 @@ import { VERDICT_LABELS, choiceLabel } from '~~/shared/texts/choices'
 import type { Verdict } from '~~/shared/takes/input'
 import type { Look } from './ZoomPane.vue'
 import { labelAt } from '~~/shared/texts/fields'
+import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /** A picture with the take it belongs to. */
 export interface TakenPicture {
@@ -27,14 +28,14 @@ const look = ref<Look>({ x: 0.5, y: 0.5, zoom: 1 })
 
 function text(path: string, value: TakeSettings[string]): string {
   const field = fieldAt(path)
-  if (value === null) return 'not set'
+  if (value === null) return picturesWords('twoUp.notSet')
   if (field?.type === 'number' && typeof value === 'number')
     return show(value, field.quantity, { ...(field.unit ? { unit: field.unit } : {}), figures: 4 })
   return field?.type === 'choice' ? choiceLabel(path, String(value)) : String(value)
 }
 const label = (path: string): string => {
   const light = /^flashes\[(\d+)\]/.exec(path)
-  return `${light ? `Light ${Number(light[1]) + 1}: ` : ''}${labelAt(path)}`
+  return `${light ? picturesWords('twoUp.light', { light: Number(light[1]) + 1 }) : ''}${labelAt(path)}`
 }
 const name = ({ take }: TakenPicture): string => `${take.setupName}, take ${take.number}`
 /** What differs, the outcome first. */
@@ -44,17 +45,21 @@ const rows = computed(() => {
   const always = [
     both('Delay', p => show(p.take.delay, 'time', { figures: 5 })),
     both('Verdict', p => `${VERDICT_LABELS[p.take.verdict]}${p.take.keeper ? ', keeper' : ''}`),
-    both('Distance past the mark', p =>
-      p.take.position === null ? 'not marked' : show(p.take.position, 'length', { unit: 'mm' }),
+    both(picturesWords('twoUp.distancePastMark'), p =>
+      p.take.position === null ? picturesWords('twoUp.notMarked') : show(p.take.position, 'length', { unit: 'mm' }),
     ),
-    both('Shutter speed, from the file', p =>
-      p.picture.exposure.shutter === null ? 'not recorded' : show(p.picture.exposure.shutter, 'shutter'),
+    both(picturesWords('twoUp.shutterSpeedFromFile'), p =>
+      p.picture.exposure.shutter === null
+        ? picturesWords('twoUp.notRecorded')
+        : show(p.picture.exposure.shutter, 'shutter'),
     ),
-    both('Aperture, from the file', p =>
-      p.picture.exposure.aperture === null ? 'not recorded' : show(p.picture.exposure.aperture, 'aperture'),
+    both(picturesWords('twoUp.apertureFromFile'), p =>
+      p.picture.exposure.aperture === null
+        ? picturesWords('twoUp.notRecorded')
+        : show(p.picture.exposure.aperture, 'aperture'),
     ),
-    both('ISO, from the file', p =>
-      p.picture.exposure.iso === null ? 'not recorded' : String(p.picture.exposure.iso),
+    both(picturesWords('twoUp.isoFromFile'), p =>
+      p.picture.exposure.iso === null ? picturesWords('twoUp.notRecorded') : String(p.picture.exposure.iso),
     ),
   ]
   const set =
@@ -82,22 +87,26 @@ const rows = computed(() => {
         size="xs"
         variant="outline"
         icon="i-lucide-zoom-in"
-        aria-label="Closer"
+        :aria-label="picturesWords('twoUp.closer')"
         @click="look = { ...look, zoom: Math.min(16, look.zoom * 1.5) }"
       />
       <UButton
         size="xs"
         variant="outline"
         icon="i-lucide-zoom-out"
-        aria-label="Farther"
+        :aria-label="picturesWords('twoUp.farther')"
         :disabled="look.zoom <= 1"
         @click="look = look.zoom / 1.5 <= 1.01 ? { x: 0.5, y: 0.5, zoom: 1 } : { ...look, zoom: look.zoom / 1.5 }"
       />
-      <span role="status" data-testid="zoom">{{ show(look.zoom, 'number', { figures: 2 }) }}×; both move together</span>
+      <span role="status" data-testid="zoom">{{
+        picturesWords('twoUp.bothMoveTogether', { zoom: show(look.zoom, 'number', { figures: 2 }) })
+      }}</span>
     </p>
     <table v-if="rows.length > 0" class="kit-table" data-testid="differences">
       <caption class="section-title pb-1 text-left">
-        Differences in settings
+        {{
+          picturesWords('twoUp.differencesSettings')
+        }}
       </caption>
       <thead>
         <tr>
@@ -116,7 +125,7 @@ const rows = computed(() => {
         </tr>
       </tbody>
     </table>
-    <p v-else class="text-[13px]">No differences in settings</p>
+    <p v-else class="text-[13px]">{{ picturesWords('twoUp.noDifferencesSettings') }}</p>
   </div>
 </template>
 

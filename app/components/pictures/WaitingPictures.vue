@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { pictureUrl } from '~/services/pictureQueue'
+import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /** Pictures that the server does not have: why, sent again, saved as a file, or given up. */
 const pictures = usePicturesStore()
@@ -10,7 +11,7 @@ const { when } = useDates()
   <section
     v-if="pictures.waiting.length > 0"
     class="grid gap-1 text-[12px]"
-    aria-label="Pictures not sent yet"
+    :aria-label="picturesWords('waitingPictures.picturesNotSentYet')"
     data-testid="waiting-pictures"
   >
     <ul>
@@ -20,19 +21,38 @@ const { when } = useDates()
         /></span>
         <span class="min-w-0 flex-1 truncate">
           {{ name }}, {{ when(addedAt) }}
-          <span v-if="refused" role="alert" class="text-(--bad)">: not accepted: {{ refused }}</span>
-          <span v-else class="text-(--ink-soft)">: waiting to be sent</span>
+          <span v-if="refused" role="alert" class="text-(--bad)">{{
+            picturesWords('waitingPictures.notAccepted', { refused })
+          }}</span>
+          <span v-else class="text-(--ink-soft)">{{ picturesWords('waitingPictures.waitingSent') }}</span>
         </span>
-        <a class="underline" :href="pictureUrl(key, 'full')" :download="name">Save</a>
-        <button v-if="refused" type="button" class="underline" @click="pictures.forget(key)">Discard</button>
+        <a class="underline" :href="pictureUrl(key, 'full')" :download="name">{{
+          picturesWords('waitingPictures.save')
+        }}</a>
+        <button v-if="refused" type="button" class="underline" @click="pictures.forget(key)">
+          {{ picturesWords('waitingPictures.discard') }}
+        </button>
       </li>
     </ul>
-    <p><UButton size="xs" variant="outline" label="Send pictures again" @click="pictures.sendAgain()" /></p>
+    <p>
+      <UButton
+        size="xs"
+        variant="outline"
+        :label="picturesWords('waitingPictures.sendPicturesAgain')"
+        @click="pictures.sendAgain()"
+      />
+    </p>
     <p v-if="pictures.fleeting > 0" role="alert" class="text-(--bad)">
-      This browser keeps nothing:
-      {{ pictures.fleeting === 1 ? 'one picture is' : `${pictures.fleeting} pictures are` }} gone if the page is left
-      before the server has {{ pictures.fleeting === 1 ? 'it' : 'them' }}. Save
-      {{ pictures.fleeting === 1 ? 'it' : 'them' }} first.
+      {{
+        picturesWords('waitingPictures.browserKeepsNothingGone', {
+          fleeting:
+            pictures.fleeting === 1
+              ? picturesWords('waitingPictures.onePicture')
+              : picturesWords('waitingPictures.pictures', { fleeting: pictures.fleeting }),
+          noun: pictures.fleeting === 1 ? picturesWords('waitingPictures.it') : picturesWords('waitingPictures.them'),
+          noun2: pictures.fleeting === 1 ? picturesWords('waitingPictures.it') : picturesWords('waitingPictures.them'),
+        })
+      }}
     </p>
   </section>
 </template>

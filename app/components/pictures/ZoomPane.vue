@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { KEYS } from '~~/shared/texts/keys'
+import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /** One of two pictures whose zoom goes together: where it looks, as a share of the picture, and how closely. */
 export interface Look {
@@ -78,7 +79,7 @@ function key(event: KeyboardEvent): void {
     class="pane"
     tabindex="0"
     role="group"
-    :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all`"
+    :aria-label="picturesWords('zoomPane.plusMinusZoomArrows', { alt })"
     @wheel.prevent="wheel"
     @pointerdown="down"
     @pointermove="move"

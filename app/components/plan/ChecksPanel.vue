@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Check, type CheckId, OUTCOMES, type Plan, checksOf, evidenceOf } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** The tests before the first take: each asks one thing, says what to expect, and what an outcome means. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -39,7 +40,7 @@ const controlShot = computed(() => {
         : null
   return seen === null || shot === null
     ? null
-    : evidenceOf(plan.entered, { ...seen, delay: shot, how: 'control shot', date: localDay() })
+    : evidenceOf(plan.entered, { ...seen, delay: shot, how: planWords('checksPanel.controlShot'), date: localDay() })
 })
 function keepControl(): void {
   const { setup } = store
@@ -56,17 +57,20 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
 
 <template>
   <section aria-labelledby="checks">
-    <h2 id="checks" class="section-title mb-1">Tests before the first take: {{ done }} of {{ checks.length }} done</h2>
+    <h2 id="checks" class="section-title mb-1">
+      {{ planWords('checksPanel.testsBeforeFirstTake', { done, checks: checks.length }) }}
+    </h2>
     <article v-for="(check, i) in checks" :key="check.id" class="check" :data-testid="`check-${check.id}`">
       <h3 class="text-[12.5px] font-semibold">{{ i + 1 }} {{ tell(check.title) }}</h3>
       <p class="text-[12px] leading-snug text-(--ink-soft)">
         {{ tell(check.how, check.figures) }}
       </p>
       <p class="text-[12px] leading-snug">
-        <span class="text-(--ink-faint)">Expect:</span> {{ tell(check.predicted, check.figures) }}
+        <span class="text-(--ink-faint)">{{ planWords('checksPanel.expect') }}</span>
+        {{ tell(check.predicted, check.figures) }}
       </p>
       <fieldset class="my-1 flex">
-        <legend class="sr-only">Outcome of {{ tell(check.title) }}</legend>
+        <legend class="sr-only">{{ planWords('checksPanel.outcome', { title: tell(check.title) }) }}</legend>
         <label v-for="o in OUTCOMES" :key="o" class="outcome" :class="{ chosen: check.outcome === o }">
           <input
             type="radio"
@@ -87,7 +91,7 @@ const done = computed(() => checks.value.filter(check => check.outcome !== 'open
           size="xs"
           variant="outline"
           class="mt-1"
-          :label="check.id === 'control' ? 'Add as a measurement' : 'Use in the plan'"
+          :label="check.id === 'control' ? planWords('checksPanel.addMeasurement') : planWords('checksPanel.usePlan')"
           @click="check.id === 'control' ? keepControl() : store.change(check.meaning.changes)"
         />
       </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CALL_TEXTS } from '~~/shared/texts/run'
 import { type Setup, fieldAt, nobodyNamed, rolesOf, stepsOf } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Who gives each call of this set-up: roles by name, and as many as there are people. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -19,7 +20,7 @@ function name(event: Event, path: string): void {
 
 <template>
   <section aria-labelledby="crew">
-    <h2 id="crew" class="section-title mb-1">Crew: who makes each call</h2>
+    <h2 id="crew" class="section-title mb-1">{{ planWords('crewList.crewWhoMakesEach') }}</h2>
     <div v-for="(step, i) in steps" :key="step.id" class="grid grid-cols-2 items-baseline gap-2 py-0.5">
       <label :for="`crew-${step.id}`">{{ CALL_TEXTS[step.call] }}</label>
       <div>
@@ -41,7 +42,7 @@ function name(event: Event, path: string): void {
       <option v-for="n in names" :key="n" :value="n" />
     </datalist>
     <p class="mt-1 text-(--ink-soft)">
-      A role or a name. During the run, people pick theirs on a phone and see when it is their turn.
+      {{ planWords('crewList.roleNameDuringRun') }}
     </p>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { type LoggedTake, type Matter, type Plan, type Setup, assumedOf, freshTakes, runStateOf } from '~~/core'
 import { PROPS_ROW, assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 import { keeperText } from '~~/shared/text/keeper'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** What to set on each device: the two heroes large, the rest in rows; as text, as a page to print, or on the phone. */
 const { plan, page = '' } = defineProps<{ plan: Plan; page?: string }>()
@@ -39,9 +40,13 @@ const delay = computed(() =>
 )
 const heading = computed(() => {
   if (learnt.value && !own.value)
-    return `${byHand.value ? 'Press before the moment' : 'Delay'}, learnt from ${takesText(learnt.value.takes)}`
-  if (plan.timing.lead !== null) return setup.value.hand.lead === null ? 'Planned press lead' : 'Set press lead'
-  return setup.value.delay === null ? 'Planned delay' : 'Dialled delay'
+    return planWords('dialCard.learntFrom', {
+      noun: byHand.value ? planWords('dialCard.pressBeforeMoment') : planWords('dialCard.delay2'),
+      takes: takesText(learnt.value.takes),
+    })
+  if (plan.timing.lead !== null)
+    return setup.value.hand.lead === null ? planWords('dialCard.plannedPressLead') : planWords('dialCard.setPressLead')
+  return setup.value.delay === null ? planWords('dialCard.plannedDelay') : planWords('dialCard.dialledDelay')
 })
 const own = computed(() => setup.value.delay !== null || (plan.timing.lead !== null && setup.value.hand.lead !== null))
 const { many, stale, trouble } = useHowMany(
@@ -64,14 +69,14 @@ const { copied, copy } = useCopied()
 <template>
   <section aria-labelledby="dial-card" class="grid gap-2">
     <h2 id="dial-card" class="section-title flex items-center justify-between">
-      <span>Dial card</span>
+      <span>{{ planWords('dialCard.dialCard') }}</span>
       <span class="flex items-center font-normal">
         <span role="status" class="text-[11px]">{{ copied }}</span>
         <UButton
           icon="i-lucide-clipboard-copy"
           size="xs"
           variant="ghost"
-          aria-label="Copy the dial card as text"
+          :aria-label="planWords('dialCard.copyDialCardText')"
           @click="copy(dialCardText(plan, preferences.system, many))"
         />
         <UButton
@@ -79,7 +84,7 @@ const { copied, copy } = useCopied()
           icon="i-lucide-printer"
           size="xs"
           variant="ghost"
-          aria-label="Open dial card to print or for the phone"
+          :aria-label="planWords('dialCard.openDialCardPrint')"
           :to="page"
         />
       </span>
@@ -91,19 +96,30 @@ const { copied, copy } = useCopied()
           {{ heading }}
         </p>
         <p class="number-big" data-testid="delay">
-          <button v-if="delay" type="button" class="hero" title="Why this delay?" @click="emit('why', 'delay')">
+          <button
+            v-if="delay"
+            type="button"
+            class="hero"
+            :title="planWords('dialCard.whyDelay')"
+            @click="emit('why', 'delay')"
+          >
             {{ delay[0] }}<span class="unit-small"> {{ delay[1] }}</span>
           </button>
-          <template v-else> none </template>
+          <template v-else> {{ planWords('dialCard.none') }} </template>
         </p>
         <p v-if="suggests" class="text-[11px]" data-testid="learnt-delay">
           <template v-if="own">
-            {{ takesText(learnt!.takes) }} say {{ show(said(learnt!.place), 'time', { figures: 5 }) }} ·
+            {{
+              planWords('dialCard.say', {
+                takes: takesText(learnt!.takes),
+                place: show(said(learnt!.place), 'time', { figures: 5 }),
+              })
+            }}
           </template>
           <template v-else-if="plan.timing.used !== null">
-            planned {{ show(plan.timing.used, 'time', { figures: 4 }) }} ·
+            {{ planWords('dialCard.planned', { used: show(plan.timing.used, 'time', { figures: 4 }) }) }}
           </template>
-          <button type="button" class="underline" @click="useLearnt">dial it</button>
+          <button type="button" class="underline" @click="useLearnt">{{ planWords('dialCard.dial') }}</button>
         </p>
         <button
           type="button"
@@ -116,13 +132,17 @@ const { copied, copy } = useCopied()
             ])
           "
         >
-          Use the planned {{ plan.timing.lead === null ? 'delay' : 'press lead' }}
+          {{
+            planWords('dialCard.usePlanned', {
+              noun: plan.timing.lead === null ? planWords('dialCard.delay') : planWords('dialCard.pressLead'),
+            })
+          }}
         </button>
       </div>
       <div class="text-right">
-        <p class="text-[11px] text-(--ink-soft)">Chance of a keeper, this take</p>
+        <p class="text-[11px] text-(--ink-soft)">{{ planWords('dialCard.chanceKeeperTake') }}</p>
         <p v-if="stop" class="stop" data-testid="keep">
-          <span class="sr-only">None: </span>{{ tell(stop.title, stop.figures) }}
+          <span class="sr-only">{{ planWords('dialCard.none2') }} </span>{{ tell(stop.title, stop.figures) }}
         </p>
         <template v-else>
           <p class="number-big" data-testid="keep">
@@ -130,18 +150,20 @@ const { copied, copy } = useCopied()
               type="button"
               class="hero"
               :class="{ stale }"
-              title="Why this chance?"
+              :title="planWords('dialCard.whyChance')"
               @click="emit('why', 'keeper')"
             >
-              <span v-if="!many" class="unit-small">about </span>{{ parts(keeper.chance)[0]
+              <span v-if="!many" class="unit-small">{{ planWords('dialCard.about') }} </span>{{ parts(keeper.chance)[0]
               }}<span class="unit-small"> {{ parts(keeper.chance)[1] }}</span>
             </button>
           </p>
-          <p class="text-[11px] text-(--ink-soft)" data-testid="later">{{ keeper.later }} once the delay is found</p>
+          <p class="text-[11px] text-(--ink-soft)" data-testid="later">
+            {{ planWords('dialCard.onceDelayFound', { later: keeper.later }) }}
+          </p>
         </template>
       </div>
     </div>
-    <dl v-if="!stop" class="parts" aria-label="What the chance is made of" data-testid="keeper-parts">
+    <dl v-if="!stop" class="parts" :aria-label="planWords('dialCard.whatChanceMade')" data-testid="keeper-parts">
       <div v-for="part in keeper.parts" :key="part.label">
         <dt>
           {{ part.label }}<template v-if="part.from">, {{ part.from }}</template>
@@ -159,7 +181,7 @@ const { copied, copy } = useCopied()
       </template>
     </dl>
     <p v-if="assumed" class="text-[11px] leading-snug text-(--ink-soft)" data-testid="assumed-figures">
-      Worth checking, still assumed: {{ assumed }}.
+      {{ planWords('dialCard.worthCheckingStillAssumed', { assumed }) }}
     </p>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import type { FlashSetup, Plan, Spot } from '~~/core'
 import { cardFigures, lightFigures } from '~/components/views/partFigures'
 import { lightSpot } from '~/components/views/tableGeometry'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /**
  * The lights from the end of the travel: the camera at the left, the ground at the right, what is out of the plane of
@@ -60,7 +61,10 @@ const nudged = ({ across, out }: Shown, right: number, down: number): Shown => (
   out: out - down * NUDGE,
 })
 const text = (flash: FlashSetup): string =>
-  `${show(flash.distance, 'length', { unit: 'm' })} off, raised ${show(flash.elevation, 'angle')}`
+  planWords('endView.offRaised', {
+    distance: show(flash.distance, 'length', { unit: 'm' }),
+    elevation: show(flash.elevation, 'angle'),
+  })
 </script>
 
 <template>
@@ -69,7 +73,7 @@ const text = (flash: FlashSetup): string =>
       :viewBox="`0 0 ${WIDE} ${TALL}`"
       class="drawing w-full bg-(--sheet)"
       role="group"
-      aria-label="Lights seen along the path"
+      :aria-label="planWords('endView.lightsSeenAlongPath')"
       style="outline: 1px solid var(--hair)"
     >
       <line :x1="0" :x2="WIDE" :y1="y(0)" :y2="y(0)" class="hair" stroke-dasharray="2 4" />
@@ -86,7 +90,7 @@ const text = (flash: FlashSetup): string =>
       <ViewsDragHandle
         v-for="({ flash, spot }, i) in spots"
         :key="i"
-        :label="`${flash.name}: position across and height`"
+        :label="planWords('endView.positionAcrossHeight', { name: flash.name })"
         :value="flash.distance"
         :min="0.02"
         :max="100"
@@ -108,7 +112,7 @@ const text = (flash: FlashSetup): string =>
       <ViewsDragHandle
         v-for="(card, i) in setup.scene.cards"
         :key="`card${i}`"
-        :label="`${card.name}: position across and height`"
+        :label="planWords('endView.positionAcrossHeight', { name: card.name })"
         :value="card.across"
         :min="-20"
         :max="20"
@@ -129,7 +133,7 @@ const text = (flash: FlashSetup): string =>
       </ViewsDragHandle>
     </svg>
     <figcaption class="text-[11px] text-(--ink-soft)">
-      Seen along the path: camera on the left, background on the right
+      {{ planWords('endView.seenAlongPathCamera') }}
     </figcaption>
   </figure>
 </template>

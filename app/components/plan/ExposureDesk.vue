@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { DESK_ROWS, type DeskRow, type Plan, type Setup, bears, byRow, deskStops, onSensor, paid } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /**
  * The equal-exposure desk: a row is changed by thirds of a stop, and another pays for it or the exposure moves; what
@@ -10,17 +11,17 @@ const store = useSetupStore()
 const { show } = useNumbers()
 
 const LABELS: Readonly<Record<DeskRow, string>> = {
-  power: 'Power',
-  units: 'Units',
-  distance: 'Distance',
-  aperture: 'Aperture',
+  power: planWords('exposureDesk.power'),
+  units: planWords('exposureDesk.units'),
+  distance: planWords('exposureDesk.distance'),
+  aperture: planWords('exposureDesk.aperture'),
   iso: 'ISO',
-  shutter: 'Shutter',
+  shutter: planWords('exposureDesk.shutter'),
 }
 const rows = computed(() => DESK_ROWS.filter(row => bears(plan.entered, row)))
 const payer = ref<DeskRow | ''>('')
 const payers = computed<{ value: DeskRow | ''; label: string }[]>(() => [
-  { value: '', label: 'Nothing (the exposure changes)' },
+  { value: '', label: planWords('exposureDesk.nothingExposureChanges') },
   ...rows.value.map(row => ({ value: row, label: LABELS[row].toLowerCase() })),
 ])
 const kept = shallowRef<Setup | null>(null)
@@ -77,10 +78,10 @@ const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name })
 
 <template>
   <div class="mt-3">
-    <h3 class="section-title mb-1">Equal exposure</h3>
+    <h3 class="section-title mb-1">{{ planWords('exposureDesk.equalExposure') }}</h3>
     <label class="mb-1 flex items-center gap-2">
-      Compensate with
-      <UiPickOne v-model="payer" :options="payers" aria-label="Setting that compensates for a change" />
+      {{ planWords('exposureDesk.compensate') }}
+      <UiPickOne v-model="payer" :options="payers" :aria-label="planWords('exposureDesk.settingCompensatesChange')" />
     </label>
     <table class="w-full" data-testid="desk">
       <tbody>
@@ -97,7 +98,13 @@ const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name })
               size="xs"
               variant="ghost"
               :icon="icon"
-              :aria-label="`${LABELS[row]}: ${word} by ${row === 'units' ? 'a stop' : 'a third of a stop'}`"
+              :aria-label="
+                planWords('exposureDesk.by', {
+                  row: LABELS[row],
+                  word,
+                  noun: row === 'units' ? planWords('exposureDesk.stop') : planWords('exposureDesk.thirdStop'),
+                })
+              "
               :disabled="row === payer || !changesOf(row, sign)"
               @click="move(row, sign)"
             />
@@ -110,18 +117,33 @@ const sensors = SENSORS.map(({ name, width }) => ({ value: width, label: name })
     </table>
     <p role="status" data-testid="desk-told">
       <template v-if="kept && told">{{ told }}: {{ show(difference.total, 'stops') }}</template>
-      <template v-else-if="kept">As before.</template>
+      <template v-else-if="kept">{{ planWords('exposureDesk.before') }}</template>
     </p>
     <div v-if="kept" class="flex gap-1">
-      <UButton size="xs" variant="outline" label="Compare from here" @click="kept = plan.entered" />
-      <UButton size="xs" variant="ghost" label="Restore starting point" @click="store.replace(kept)" />
+      <UButton
+        size="xs"
+        variant="outline"
+        :label="planWords('exposureDesk.compareFromHere')"
+        @click="kept = plan.entered"
+      />
+      <UButton
+        size="xs"
+        variant="ghost"
+        :label="planWords('exposureDesk.restoreStartingPoint')"
+        @click="store.replace(kept)"
+      />
     </div>
     <p class="mt-2 flex flex-wrap items-center gap-1">
-      <label for="other-sensor">Equivalent on</label>
+      <label for="other-sensor">{{ planWords('exposureDesk.equivalent') }}</label>
       <UiPickOne id="other-sensor" v-model="other" :options="sensors" />
       <span data-testid="same-on">
-        {{ show(same.focalLength, 'length', { unit: 'mm' }) }}, {{ show(same.aperture, 'aperture') }}, ISO
-        {{ Math.round(same.iso) }}
+        {{
+          planWords('exposureDesk.iso', {
+            focalLength: show(same.focalLength, 'length', { unit: 'mm' }),
+            aperture: show(same.aperture, 'aperture'),
+            iso: Math.round(same.iso),
+          })
+        }}
       </span>
     </p>
   </div>

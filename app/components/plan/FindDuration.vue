@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type FigureValue, type NumberField, type Plan, durationFor } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** A streak asked the other way round: how short the light has to be, and which light here can do that. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -16,9 +17,12 @@ const found = computed(() => (wanted.value === null ? null : durationFor(plan, w
 const lines = computed(() =>
   (found.value?.lights ?? []).map(light =>
     light.power === null
-      ? `${light.name}: short enough at no power; its shortest is ${show(light.shortest, 'time')}, ` +
-        `at ${show(light.at, 'power')}`
-      : `${light.name}: at ${show(light.power, 'power')} or less`,
+      ? planWords('findDuration.shortEnoughNoPower', {
+          name: light.name,
+          shortest: show(light.shortest, 'time'),
+          at: show(light.at, 'power'),
+        })
+      : planWords('findDuration.less', { name: light.name, power: show(light.power, 'power') }),
   ),
 )
 const changes = computed(() => {
@@ -35,20 +39,20 @@ const changes = computed(() => {
       :field="FIELD"
       :value="wanted"
       path="find.streak"
-      label="How short for a streak of"
+      :label="planWords('findDuration.howShortStreak')"
       :change="set"
     />
     <template v-if="found">
       <p role="status">
         <b>{{
           found.duration === null
-            ? 'Nothing moves: any light will do'
-            : `${show(found.duration, 'time')} or shorter (t.1)`
+            ? planWords('findDuration.nothingMovesAnyLight')
+            : planWords('findDuration.shorterT1', { duration: show(found.duration, 'time') })
         }}</b>
       </p>
       <p v-for="line in lines" :key="line" class="leading-snug">{{ line }}</p>
       <button v-if="changes" type="button" class="text-left underline" @click="store.change(changes)">
-        Set those powers
+        {{ planWords('findDuration.setThosePowers') }}
       </button>
     </template>
   </div>

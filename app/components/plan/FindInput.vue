@@ -9,6 +9,7 @@ import {
   find,
   withChange,
 } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** A result asked the other way round: what an input has to be. */
 const { plan, result, path, name } = defineProps<{ plan: Plan; result: Result; path: string; name: string }>()
@@ -58,15 +59,15 @@ onBeforeUnmount(() => tryIt(null))
 <template>
   <div ref="box" class="find" data-testid="find">
     <p class="leading-snug">
-      Which <b>{{ name }}</b> gives the result you want?
+      {{ planWords('findInput.which') }} <b>{{ name }}</b> {{ planWords('findInput.givesResultYouWant') }}
     </p>
     <InputsFieldInput
       :field="wantedField"
       :value="wanted"
       path="find.wanted"
-      :label="`Wanted ${called}`"
+      :label="planWords('findInput.wanted', { called })"
       :assumed="result.value.value"
-      assumed-as="as it is now"
+      :assumed-as="planWords('findInput.now')"
       :change="set"
     />
     <template v-if="found">
@@ -82,20 +83,25 @@ onBeforeUnmount(() => tryIt(null))
             @blur="tryIt(null)"
             @click="take(answer)"
           >
-            take it
+            {{ planWords('findInput.take') }}
           </button>
         </li>
       </ul>
-      <p v-else-if="found.flat" role="status">{{ called }} does not depend on it.</p>
+      <p v-else-if="found.flat" role="status">{{ planWords('findInput.doesNotDepend', { called }) }}</p>
       <p v-else role="status">
-        No {{ name.toLowerCase() }} from {{ text(field.min) }} to {{ text(field.max) }} gives that<template
-          v-if="found.nearest"
-          >; the nearest, {{ text(found.nearest.value) }}, gives
-          {{ fill('{v}', { v: { ...result.value, value: found.nearest.result } }) }}</template
+        {{ planWords('findInput.noFromGives', { name: name.toLowerCase(), min: text(field.min), max: text(field.max) })
+        }}<template v-if="found.nearest">{{
+          planWords('findInput.nearestGives', {
+            nearest: text(found.nearest.value),
+            fill: fill('{v}', { v: { ...result.value, value: found.nearest.result } }),
+          })
+        }}</template
         >.
       </p>
     </template>
-    <button type="button" class="text-(--ink-faint) underline" @click="emit('done')">close</button>
+    <button type="button" class="text-(--ink-faint) underline" @click="emit('done')">
+      {{ planWords('findInput.close') }}
+    </button>
   </div>
 </template>
 

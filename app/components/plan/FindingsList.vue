@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Finding, Fix, Plan } from '~~/core'
 import { plan as planOf, stockFinding } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /**
  * Epiro's judgements, each with its reason and fixes; hovering or focusing a fix shows its effect everywhere before it
@@ -22,32 +23,38 @@ const findings = computed<Finding[]>(() => {
   const stock = many.value && stockFinding(store.setup ?? plan.setup, many.value)
   return stock ? [...own, stock] : own
 })
-const MARKS = { error: 'No-go', warning: 'Warning', note: 'Note' } as const
+const MARKS = {
+  error: planWords('findingsList.noGo'),
+  warning: planWords('findingsList.warning'),
+  note: planWords('findingsList.note'),
+} as const
 
 function cost(fix: Fix): string {
   const { flashStops, ambientStops, depth, blur, keep } = fix.cost
   const parts: string[] = []
   if (flashStops !== null && Math.abs(flashStops) >= 0.05) parts.push(`flash ${show(flashStops, 'stops')}`)
-  if (Math.abs(ambientStops) >= 0.05) parts.push(`room light ${show(ambientStops, 'stops')}`)
+  if (Math.abs(ambientStops) >= 0.05)
+    parts.push(planWords('findingsList.roomLight', { ambientStops: show(ambientStops, 'stops') }))
   if (depth !== null && Math.abs(depth) >= 0.0005)
     parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
   if (Math.abs(blur) >= 1e-6) parts.push(`streak ${blur > 0 ? '+' : ''}${show(blur, 'length', { unit: 'mm' })}`)
   if (Math.abs(keep) >= 0.005) parts.push(`keepers ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
-  if (fix.raises.length > 0) parts.push(`also causes: ${fix.raises.map(raised).join(', ')}`)
-  return parts.length > 0 ? parts.join(' · ') : 'no side effects'
+  if (fix.raises.length > 0)
+    parts.push(planWords('findingsList.alsoCauses', { raises: fix.raises.map(raised).join(', ') }))
+  return parts.length > 0 ? parts.join(' · ') : planWords('findingsList.noSideEffects')
 }
 
 const RAISED: Partial<Record<Finding['id'], string>> = {
-  'ambient': 'a ghost from the room light',
-  'exposure': 'wrong exposure',
-  'depth': 'too little depth',
+  'ambient': planWords('findingsList.ghostFromRoomLight'),
+  'exposure': planWords('findingsList.wrongExposure'),
+  'depth': planWords('findingsList.tooLittleDepth'),
   'diffraction': 'diffraction',
-  'blur': 'too long a streak',
-  'past-sync': 'a dark band',
-  'negative-delay': 'a negative delay',
-  'spread': 'few keepers',
-  'still-parts': 'burnt-out still parts',
-  'coarse-step': 'too coarse a delay step',
+  'blur': planWords('findingsList.tooLongStreak'),
+  'past-sync': planWords('findingsList.darkBand'),
+  'negative-delay': planWords('findingsList.negativeDelay'),
+  'spread': planWords('findingsList.fewKeepers'),
+  'still-parts': planWords('findingsList.burntOutStillParts'),
+  'coarse-step': planWords('findingsList.tooCoarseDelayStep'),
 }
 const raised = (id: Finding['id']): string => RAISED[id] ?? id.replaceAll('-', ' ')
 
@@ -60,9 +67,9 @@ onBeforeUnmount(() => store.tryFix(null))
 
 <template>
   <section aria-labelledby="findings" aria-live="polite">
-    <h2 id="findings" class="section-title mb-1">Findings</h2>
+    <h2 id="findings" class="section-title mb-1">{{ planWords('findingsList.findings') }}</h2>
     <p v-if="findings.length === 0" class="text-[12px] text-(--ink-soft)">
-      No problems found: the light catches the moment, sharp and well exposed.
+      {{ planWords('findingsList.noProblemsFoundLight') }}
     </p>
     <article
       v-for="finding in findings"

@@ -2,6 +2,7 @@
 import { LIGHT_GOAL_TEXTS } from '~~/shared/texts/practice'
 import { type LightGoal, type Plan, judgeLight } from '~~/core'
 import { api } from '~/services/api'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** The goals of a light exercise, where this set-up is one: judged by its computed frame when asked. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -38,8 +39,8 @@ const value = (goal: LightGoal): string =>
 
 <template>
   <section v-if="exercise" aria-labelledby="light-goals" class="mb-3 border-b border-(--hair) pb-2">
-    <h2 id="light-goals" class="section-title mb-1">Exercise</h2>
-    <UButton size="xs" variant="outline" label="Look at the picture" @click="look" />
+    <h2 id="light-goals" class="section-title mb-1">{{ planWords('lightGoals.exercise') }}</h2>
+    <UButton size="xs" variant="outline" :label="planWords('lightGoals.lookPicture')" @click="look" />
     <ul v-if="goals" class="mt-1" role="status" data-testid="light-goals">
       <li v-for="goal in goals" :key="goal.id" class="flex gap-2" :data-met="goal.met">
         <UIcon
@@ -48,11 +49,13 @@ const value = (goal: LightGoal): string =>
           :class="goal.met ? 'text-(--good)' : 'text-(--bad)'"
         />
         <span class="flex-1">
-          <span class="sr-only">{{ goal.met ? 'Met: ' : 'Not yet: ' }}</span>{{ LIGHT_GOAL_TEXTS[goal.id] }}
+          <span class="sr-only">{{ goal.met ? planWords('lightGoals.met') : planWords('lightGoals.notYet') }}</span>{{
+            LIGHT_GOAL_TEXTS[goal.id]
+          }}
         </span>
         <span class="tabular">{{ value(goal) }}</span>
       </li>
-      <li v-if="goals.every(goal => goal.met)" class="font-semibold">Done.</li>
+      <li v-if="goals.every(goal => goal.met)" class="font-semibold">{{ planWords('lightGoals.done') }}</li>
     </ul>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Plan, sceneFigures } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** What each light does, how the ground looks, what exposure can be paid with, and what is joined to what. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -17,16 +18,16 @@ const ground = computed(() => figures.value.background)
 <template>
   <section aria-labelledby="light-figures" class="text-[12px]">
     <PlanLightGoals :plan="plan" />
-    <h2 id="light-figures" class="section-title mb-1">Lights, in stops from correct exposure</h2>
-    <p v-if="figures.lights.length === 0" class="text-(--ink-soft)">No lights yet</p>
+    <h2 id="light-figures" class="section-title mb-1">{{ planWords('lightPanel.lightsStopsFromCorrect') }}</h2>
+    <p v-if="figures.lights.length === 0" class="text-(--ink-soft)">{{ planWords('lightPanel.noLightsYet') }}</p>
     <table v-else class="figures">
       <thead>
         <tr>
-          <th scope="col">Light</th>
-          <th scope="col">At the subject</th>
-          <th scope="col">To camera</th>
-          <th scope="col">Edge</th>
-          <th scope="col">Background</th>
+          <th scope="col">{{ planWords('lightPanel.light') }}</th>
+          <th scope="col">{{ planWords('lightPanel.subject') }}</th>
+          <th scope="col">{{ planWords('lightPanel.camera') }}</th>
+          <th scope="col">{{ planWords('lightPanel.edge') }}</th>
+          <th scope="col">{{ planWords('lightPanel.background') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -46,7 +47,7 @@ const ground = computed(() => figures.value.background)
         <tr v-for="card in figures.cards" :key="`card-${card.card}`" :data-card="card.card">
           <th scope="row">
             {{ card.name }}
-            <span class="block font-normal text-(--ink-soft)">included in the exposure</span>
+            <span class="block font-normal text-(--ink-soft)">{{ planWords('lightPanel.includedExposure') }}</span>
           </th>
           <td />
           <td>{{ stops(card.front) }}</td>
@@ -56,14 +57,14 @@ const ground = computed(() => figures.value.background)
       </tbody>
     </table>
     <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-2" data-testid="ground-figures">
-      <dt class="text-(--ink-soft)">Centre of the background, from mid grey</dt>
+      <dt class="text-(--ink-soft)">{{ planWords('lightPanel.centreBackgroundFromMid') }}</dt>
       <dd>{{ stops(ground.middle) }}</dd>
-      <dt class="text-(--ink-soft)">Spill from other lights</dt>
+      <dt class="text-(--ink-soft)">{{ planWords('lightPanel.spillFromOtherLights') }}</dt>
       <dd>{{ stops(ground.spill) }}</dd>
-      <dt class="text-(--ink-soft)">Background, brightest to darkest</dt>
+      <dt class="text-(--ink-soft)">{{ planWords('lightPanel.backgroundBrightestDarkest') }}</dt>
       <dd>{{ ground.evenness === null ? '–' : show(ground.evenness, 'stops', { unit: 'unsigned' }) }}</dd>
       <template v-if="!ground.fills">
-        <dt class="text-(--bad)">Background does not fill the frame</dt>
+        <dt class="text-(--bad)">{{ planWords('lightPanel.backgroundDoesNotFill') }}</dt>
         <dd />
       </template>
     </dl>

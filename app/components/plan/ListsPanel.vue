@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
 import { LISTS, type ListItem, type ListName, MOST_LIST_ITEMS, type Setup, cautionsOf } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Cautions that apply, and the lists of preparation and reset: to be ticked, and to be changed. */
 const { setup } = defineProps<{ setup: Setup }>()
 const store = useSetupStore()
 
 const TITLES: Record<ListName, string> = {
-  preparation: 'Preparation',
-  reset: 'Reset between takes',
-  cautions: 'Studio cautions',
-  review: 'Review: what worked, and what to change next time',
+  preparation: planWords('listsPanel.preparation'),
+  reset: planWords('listsPanel.resetBetweenTakes'),
+  cautions: planWords('listsPanel.studioCautions'),
+  review: planWords('listsPanel.reviewWhatWorkedWhat'),
 }
 const cautions = computed(() => cautionsOf(setup))
 const editing = ref<ListName | null>(null)
@@ -51,7 +52,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
 <template>
   <div class="grid gap-3 text-[12px]">
     <section v-if="cautions.length > 0" aria-labelledby="cautions">
-      <h2 id="cautions" class="section-title mb-1">Cautions</h2>
+      <h2 id="cautions" class="section-title mb-1">{{ planWords('listsPanel.cautions') }}</h2>
       <label v-for="caution in cautions" :key="caution.id" class="item" :data-testid="`caution-${caution.id}`">
         <input
           type="checkbox"
@@ -62,7 +63,9 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         <span
           ><strong class="font-semibold">{{ CAUTION_TEXTS[caution.id].title }}.</strong>
           {{ CAUTION_TEXTS[caution.id].text
-          }}<template v-if="caution.calls"> Calls before arming: “{{ caution.calls.join('”, “') }}”.</template></span
+          }}<template v-if="caution.calls">
+            {{ planWords('listsPanel.callsBeforeArming', { calls: caution.calls.join('”, “') }) }}</template
+          ></span
         >
       </label>
       <p class="mt-1 text-(--ink-soft)">
@@ -74,7 +77,10 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         <span
           >{{ TITLES[name]
           }}<span v-if="setup.lists[name].length > 0" class="font-normal">
-            · {{ left(name) === 0 ? 'all done' : `${left(name)} left` }}</span
+            ·
+            {{
+              left(name) === 0 ? planWords('listsPanel.allDone') : planWords('listsPanel.left', { name: left(name) })
+            }}</span
           ></span
         >
         <span class="flex gap-2 font-normal">
@@ -89,7 +95,7 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
               )
             "
           >
-            Untick all
+            {{ planWords('listsPanel.untickAll') }}
           </button>
           <button
             type="button"
@@ -97,26 +103,30 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
             :aria-pressed="editing === name"
             @click="editing = editing === name ? null : name"
           >
-            {{ editing === name ? 'done' : 'edit' }}
+            {{ editing === name ? planWords('listsPanel.done') : planWords('listsPanel.edit') }}
           </button>
         </span>
       </h2>
       <template v-if="editing === name">
         <div v-for="(item, i) in setup.lists[name]" :key="i" class="flex items-center gap-1">
-          <InputsFieldRow :path="`lists.${name}[${i}].text`" :label="`Line ${i + 1}`" class="line flex-1" />
+          <InputsFieldRow
+            :path="`lists.${name}[${i}].text`"
+            :label="planWords('listsPanel.line', { i: i + 1 })"
+            class="line flex-1"
+          />
           <UButton
             v-if="i > 0"
             icon="i-lucide-arrow-up"
             size="xs"
             variant="ghost"
-            :aria-label="`Move line ${i + 1} up`"
+            :aria-label="planWords('listsPanel.moveLineUp', { i: i + 1 })"
             @click="move(name, i, -1)"
           />
           <UButton
             icon="i-lucide-x"
             size="xs"
             variant="ghost"
-            :aria-label="`Remove line ${i + 1}`"
+            :aria-label="planWords('listsPanel.removeLine', { i: i + 1 })"
             @click="
               put(
                 name,
@@ -141,15 +151,15 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
           v-model="fresh[name]"
           class="add"
           maxlength="200"
-          :aria-label="`New item for ${TITLES[name]}`"
-          placeholder="Add an item"
+          :aria-label="planWords('listsPanel.newItem', { name: TITLES[name] })"
+          :placeholder="planWords('listsPanel.addItem')"
         />
         <UButton
           type="submit"
           size="xs"
           variant="ghost"
           icon="i-lucide-plus"
-          :aria-label="`Add the line to ${TITLES[name]}`"
+          :aria-label="planWords('listsPanel.addLine', { name: TITLES[name] })"
         />
       </form>
     </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type MethodComparison, type Setup, changed as withChosen } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** What a method would meet, played like the set-up's own sessions; by first order until it is. */
 const { setup, method } = defineProps<{ setup: Setup; method: MethodComparison }>()
@@ -10,11 +11,17 @@ const { many, stale } = useHowMany(() => changed.value, undefined, true)
 
 <template>
   <span :class="{ stale }">
-    <template v-if="method.ruledOut.length > 0">no keeper</template>
+    <template v-if="method.ruledOut.length > 0">{{ planWords('methodChance.noKeeper') }}</template>
     <template v-else>
-      {{ show(many?.keeper ?? method.keeper, 'share') }} a keeper<template v-if="method.framesPerEvent !== null"
-        >, {{ show(method.framesPerEvent, 'number', { figures: 2 }) }} frames per event</template
-      ><template v-else>, then {{ show(many?.keeperLater ?? method.later, 'share') }}</template>
+      {{ planWords('methodChance.keeper', { keeper: show(many?.keeper ?? method.keeper, 'share') })
+      }}<template v-if="method.framesPerEvent !== null">{{
+        planWords('methodChance.framesPerEvent', {
+          framesPerEvent: show(method.framesPerEvent, 'number', { figures: 2 }),
+        })
+      }}</template
+      ><template v-else>{{
+        planWords('methodChance.then', { keeperLater: show(many?.keeperLater ?? method.later, 'share') })
+      }}</template>
     </template>
   </span>
 </template>

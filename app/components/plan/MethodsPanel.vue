@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Change, type LightSetting, type Setup, compareMethods, solveLight, valueAt } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Every method side by side for this subject, and the light solved for the one in use; each applied with a press. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -10,12 +11,16 @@ const tell = useTold()
 
 const methods = computed(() => compareMethods(setup))
 const light = computed(() => (setup.method === 'fast-shutter' ? null : solveLight(setup)))
-const TRIGGERS = { sensor: 'by sensor', hand: 'by hand', burst: 'by burst' } as const
+const TRIGGERS = {
+  sensor: planWords('methodsPanel.sensor'),
+  hand: planWords('methodsPanel.hand'),
+  burst: planWords('methodsPanel.burst'),
+} as const
 const GIVES_UP = {
-  depth: 'depth of field',
+  depth: planWords('methodsPanel.depthField'),
   blur: 'sharpness',
   exposure: 'exposure',
-  distance: 'space: lights moved in closer',
+  distance: planWords('methodsPanel.spaceLightsMovedCloser'),
 } as const
 
 const inUse = (changes: Change[]): boolean => changes.every(({ path, value }) => valueAt(setup, path) === value)
@@ -28,12 +33,12 @@ const settings = (s: LightSetting): string =>
   ].join(' · ')
 const outcome = (s: LightSetting): string =>
   `streak ${show(s.blur, 'length', { unit: 'mm' })}, depth ` +
-  `${s.depth === null ? 'to infinity' : show(s.depth, 'length', { unit: 'mm' })}, flash ${show(s.exposure, 'stops')}`
+  `${s.depth === null ? planWords('methodsPanel.infinity') : show(s.depth, 'length', { unit: 'mm' })}, flash ${show(s.exposure, 'stops')}`
 </script>
 
 <template>
   <section aria-labelledby="methods">
-    <h2 id="methods" class="section-title mb-1">Methods for this subject</h2>
+    <h2 id="methods" class="section-title mb-1">{{ planWords('methodsPanel.methodsSubject') }}</h2>
     <article
       v-for="m in methods"
       :key="m.method + m.trigger"
@@ -46,31 +51,37 @@ const outcome = (s: LightSetting): string =>
         <PlanMethodChance :setup="setup" :method="m" />
       </h3>
       <p class="text-[12px] text-(--ink-soft)">
-        {{ m.freezesBy === 'flash' ? 'Flash' : 'Shutter' }} limits the streak to
-        {{ show(m.blur, 'length', { unit: 'mm' }) }}; {{ show(m.shutter, 'shutter') }} at {{ show(m.iso, 'iso') }},
-        exposed {{ show(m.exposure, 'stops') }}.
+        {{
+          planWords('methodsPanel.limitsStreakExposed', {
+            noun: m.freezesBy === 'flash' ? planWords('methodsPanel.flash') : planWords('methodsPanel.shutter'),
+            blur: show(m.blur, 'length', { unit: 'mm' }),
+            shutter: show(m.shutter, 'shutter'),
+            iso: show(m.iso, 'iso'),
+            exposure: show(m.exposure, 'stops'),
+          })
+        }}
       </p>
       <p v-for="r in m.ruledOut" :key="r.reason" class="text-[12px] leading-snug">
-        <span class="out-mark">Out</span> {{ tell(r.reason, r.figures) }}
+        <span class="out-mark">{{ planWords('methodsPanel.out') }}</span> {{ tell(r.reason, r.figures) }}
       </p>
       <UButton
         v-if="!inUse(m.changes)"
         class="mt-1"
         size="xs"
         variant="outline"
-        label="Use this method"
+        :label="planWords('methodsPanel.useMethod')"
         @click="store.change(m.changes)"
       />
-      <p v-else class="text-[11px] text-(--ink-faint)">In use</p>
+      <p v-else class="text-[11px] text-(--ink-faint)">{{ planWords('methodsPanel.use') }}</p>
     </article>
 
     <template v-if="light">
-      <h2 class="section-title mt-4 mb-1">Light for this streak and depth of field</h2>
+      <h2 class="section-title mt-4 mb-1">{{ planWords('methodsPanel.lightStreakDepthField') }}</h2>
       <p v-if="!light.solution && light.nearest.length === 0" class="text-[12px] text-(--ink-soft)">
-        No lights in this set-up
+        {{ planWords('methodsPanel.noLightsSetUp') }}
       </p>
       <p v-if="!light.solution && light.nearest.length > 0" class="mb-1 text-[12px] text-(--ink-soft)">
-        Nothing in this kit meets everything. The closest, and what each gives up:
+        {{ planWords('methodsPanel.nothingKitMeetsEverything') }}
       </p>
       <article
         v-for="(s, i) in light.solution ? [light.solution] : light.nearest"
@@ -82,17 +93,17 @@ const outcome = (s: LightSetting): string =>
           {{ settings(s) }}
         </h3>
         <p class="text-[12px] text-(--ink-soft)">
-          {{ outcome(s) }}{{ s.givesUp ? `. Gives up ${GIVES_UP[s.givesUp]}` : '' }}
+          {{ outcome(s) }}{{ s.givesUp ? planWords('methodsPanel.givesUp', { givesUp: GIVES_UP[s.givesUp] }) : '' }}
         </p>
         <UButton
           v-if="!inUse(s.changes)"
           class="mt-1"
           size="xs"
           variant="outline"
-          label="Use this light setting"
+          :label="planWords('methodsPanel.useLightSetting')"
           @click="store.change(s.changes)"
         />
-        <p v-else class="text-[11px] text-(--ink-faint)">In use</p>
+        <p v-else class="text-[11px] text-(--ink-faint)">{{ planWords('methodsPanel.use') }}</p>
       </article>
     </template>
   </section>

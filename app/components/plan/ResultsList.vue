@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Plan, propsResult, resultsOf, withPlayed } from '~~/core'
 import { simulateInWorker } from '~/services/simulation'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** The figures behind the drawings; each opens to why it is what it is. */
 const { plan, opened = '' } = defineProps<{ plan: Plan; opened?: string }>()
@@ -59,7 +60,7 @@ async function check(): Promise<void> {
 
 <template>
   <section aria-labelledby="results">
-    <h2 id="results" class="section-title mb-1">Figures, and where they come from</h2>
+    <h2 id="results" class="section-title mb-1">{{ planWords('resultsList.figuresWhereTheyCome') }}</h2>
     <ul>
       <li v-for="result in results" :key="result.id" class="result" :data-testid="`result-${result.id}`">
         <button
@@ -81,20 +82,29 @@ async function check(): Promise<void> {
     </ul>
     <div class="mt-2 grid gap-1 text-[12px]">
       <p v-if="!plan.spread.firstOrder" class="text-(--ink-soft)">
-        The chances on the dial card are simulated:
-        {{ tell(plan.spread.firstOrderReason!.say, plan.spread.firstOrderReason!.figures) }}.
+        {{
+          planWords('resultsList.chancesDialCardSimulated', {
+            say: tell(plan.spread.firstOrderReason!.say, plan.spread.firstOrderReason!.figures),
+          })
+        }}
       </p>
       <UButton
         variant="outline"
         size="xs"
-        label="Check the timing with a million takes"
+        :label="planWords('resultsList.checkTimingMillionTakes')"
         class="justify-center"
         :loading="busy"
         @click="check"
       />
       <p v-if="million" role="status" data-testid="million">
-        {{ show(million.keep, 'share') }} ± {{ show(million.keepError, 'share') }} on time at this delay; the formula
-        says {{ show(plan.keep.perTake, 'share') }}; played in {{ show(million.seconds, 'time') }}.
+        {{
+          planWords('resultsList.timeDelayFormulaSays', {
+            keep: show(million.keep, 'share'),
+            keepError: show(million.keepError, 'share'),
+            perTake: show(plan.keep.perTake, 'share'),
+            seconds: show(million.seconds, 'time'),
+          })
+        }}
       </p>
       <p v-if="failed" role="alert">{{ failed }}</p>
     </div>

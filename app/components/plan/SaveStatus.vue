@@ -2,25 +2,25 @@
 import { type Setup, changedPaths, fieldAt, valueAt } from '~~/core'
 import { choiceLabel } from '~~/shared/texts/choices'
 import { labelAt } from '~~/shared/texts/fields'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Whether the work is saved; where two versions met, both, figure by figure, and the choice between them. */
 const store = useSetupStore()
 const { show } = useNumbers()
 const TEXTS = {
-  saved: 'Saved',
-  tried: 'Preview only: viewers cannot save',
-  waiting: 'Saving …',
-  saving: 'Saving …',
-  offline: 'Not sent yet: saved in this browser',
-  conflict: 'Changed elsewhere',
-  refused: 'The shoot was not saved',
+  saved: planWords('saveStatus.saved'),
+  tried: planWords('saveStatus.previewOnlyViewersCannot'),
+  waiting: planWords('saveStatus.saving'),
+  saving: planWords('saveStatus.saving'),
+  offline: planWords('saveStatus.notSentYetSaved'),
+  conflict: planWords('saveStatus.changedElsewhere'),
+  refused: planWords('saveStatus.notSaved'),
 } as const
 
 const text = computed(() => {
   const { saveState, saveMessage, kept } = store
   if (saveState === 'refused') return `${TEXTS.refused}: ${saveMessage}`
-  if (saveState === 'offline' && !kept)
-    return 'Not sent yet, and this browser’s storage is full: leave this page open until it is'
+  if (saveState === 'offline' && !kept) return planWords('saveStatus.notSentYetBrowsers')
   return TEXTS[saveState]
 })
 
@@ -36,10 +36,10 @@ function textOf(setup: Setup, path: string): string {
 }
 const labelOf = (path: string): string => {
   const list = /^lists\.(\w+)/.exec(path)
-  if (list) return `List of ${list[1]}`
+  if (list) return planWords('saveStatus.list', { list: list[1]! })
   const light = /^flashes\[(\d+)\]/.exec(path)
-  const name = path === 'flashes' ? 'Number of lights' : labelAt(path)
-  return light ? `${store.setup?.flashes[Number(light[1])]?.name ?? 'Light'}: ${name}` : name
+  const name = path === 'flashes' ? planWords('saveStatus.numberLights') : labelAt(path)
+  return light ? `${store.setup?.flashes[Number(light[1])]?.name ?? planWords('saveStatus.light')}: ${name}` : name
 }
 const differences = computed(() => {
   const { theirs, setup } = store
@@ -65,19 +65,16 @@ const differences = computed(() => {
   <UModal
     :open="store.saveState === 'conflict'"
     :dismissible="false"
-    title="Changed elsewhere"
-    :description="
-      'This set-up was saved in another tab or on another device since you opened it. ' +
-      'Nothing has been overwritten.'
-    "
+    :title="planWords('saveStatus.changedElsewhere')"
+    :description="planWords('saveStatus.setUpWasSaved')"
   >
     <template #body>
       <table class="w-full text-sm">
         <thead class="text-left text-(--ink-soft)">
           <tr>
-            <th class="font-normal">The two versions</th>
-            <th class="font-normal">Mine</th>
-            <th class="font-normal">Theirs</th>
+            <th class="font-normal">{{ planWords('saveStatus.twoVersions') }}</th>
+            <th class="font-normal">{{ planWords('saveStatus.mine') }}</th>
+            <th class="font-normal">{{ planWords('saveStatus.theirs') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -94,8 +91,8 @@ const differences = computed(() => {
       </table>
     </template>
     <template #footer>
-      <UButton label="Keep mine" @click="store.resolve('mine')" />
-      <UButton variant="outline" label="Use theirs" @click="store.resolve('theirs')" />
+      <UButton :label="planWords('saveStatus.keepMine')" @click="store.resolve('mine')" />
+      <UButton variant="outline" :label="planWords('saveStatus.useTheirs')" @click="store.resolve('theirs')" />
     </template>
   </UModal>
 </template>

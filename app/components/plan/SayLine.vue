@@ -4,6 +4,7 @@ import { figuresOf, followed, withSaid } from '~~/shared/say/apply'
 import { heard } from '~~/shared/say/read'
 import { checkSetup } from '~~/shared/schemas/setup'
 import { localDay } from '~/utils/day'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** One line in which a set-up is said as one speaks of it; what each phrase sets stands below before it is taken. */
 const open = defineModel<boolean>({ required: true })
@@ -11,7 +12,7 @@ const store = useSetupStore()
 const { show } = useNumbers()
 const text = ref('')
 const wrong = ref('')
-const EXAMPLE = 'f/8 iso 400, key at 1/64 half a metre away, mic 15 cm from the splash'
+const EXAMPLE = planWords('sayLine.f8Iso400')
 
 const told = computed(() => (store.setup && text.value.trim() !== '' ? heard(store.setup, text.value) : null))
 const after = computed(() =>
@@ -35,7 +36,7 @@ const effect = computed(() => {
     }
     // What rules a keeper out is said, not a chance that cannot come.
     const chance = (one: typeof before): string =>
-      one.keeper.stop === null ? show(one.keeper.chance, 'share', { figures: 2 }) : 'none as it stands'
+      one.keeper.stop === null ? show(one.keeper.chance, 'share', { figures: 2 }) : planWords('sayLine.noneStands')
     return { delay: [delay(before), delay(then)], chance: [chance(before), chance(then)] }
   } catch {
     return null
@@ -69,8 +70,8 @@ function choose(phrase: string, choice: string): void {
 <template>
   <UModal
     v-model:open="open"
-    title="Say it"
-    description="Type the set-up as you would say it. Enter takes it all as one step."
+    :title="planWords('sayLine.say')"
+    :description="planWords('sayLine.typeSetUpYou')"
     :ui="{ content: 'max-w-2xl top-24 translate-y-0', overlay: 'bg-transparent' }"
   >
     <template #body>
@@ -79,38 +80,40 @@ function choose(phrase: string, choice: string): void {
           v-model="text"
           autofocus
           size="lg"
-          aria-label="What to set"
+          :aria-label="planWords('sayLine.whatSet')"
           :placeholder="EXAMPLE"
           :maxlength="1000"
           autocomplete="off"
           data-testid="say"
         />
-        <ul v-if="chips.length > 0" class="grid gap-1 text-[13px]" aria-label="What this sets">
+        <ul v-if="chips.length > 0" class="grid gap-1 text-[13px]" :aria-label="planWords('sayLine.whatSets')">
           <li v-for="(chip, i) in chips" :key="i" class="flex flex-wrap items-baseline gap-x-2" data-testid="said">
             <UBadge color="neutral" variant="subtle" :label="chip.phrase" class="whitespace-normal" />
             <span v-for="figure in chip.figures" :key="figure.path">
               {{ figure.name }}:
-              <template v-if="figure.was === figure.is">{{ figure.is }} already</template>
+              <template v-if="figure.was === figure.is">{{ planWords('sayLine.already', { is: figure.is }) }}</template>
               <template v-else
                 ><span class="text-(--ink-soft)">{{ figure.was }}</span
                 >{{ figure.was ? ' → ' : '' }}<strong>{{ figure.is }}</strong></template
               >
             </span>
-            <span v-if="chip.figures.length === 0" class="text-(--ink-soft)">as it is</span>
+            <span v-if="chip.figures.length === 0" class="text-(--ink-soft)">{{ planWords('sayLine.asItIs') }}</span>
           </li>
         </ul>
         <p v-if="others.length > 0" class="text-[12px] text-(--ink-soft)">
-          Follows from it:
           {{
-            others
-              .slice(0, 6)
-              .map(one => `${one.name} ${one.is}`)
-              .join(', ')
-          }}{{ others.length > 6 ? ` and ${others.length - 6} more` : '' }}.
+            planWords('sayLine.followsFrom', {
+              others: others
+                .slice(0, 6)
+                .map(one => `${one.name} ${one.is}`)
+                .join(', '),
+              others2: others.length > 6 ? planWords('sayLine.more', { others: others.length - 6 }) : '',
+            })
+          }}
         </p>
         <p v-if="effect" class="text-[13px]" data-testid="say-effect">
-          Delay {{ effect.delay[0] }} → <strong>{{ effect.delay[1] }}</strong> · chance of a keeper
-          {{ effect.chance[0] }} → <strong>{{ effect.chance[1] }}</strong>
+          {{ planWords('sayLine.delay', { delay: effect.delay[0]! }) }} <strong>{{ effect.delay[1] }}</strong>
+          {{ planWords('sayLine.chanceKeeper', { chance: effect.chance[0]! }) }} <strong>{{ effect.chance[1] }}</strong>
         </p>
         <div v-for="(ask, i) in told?.asks ?? []" :key="i" role="alert" class="text-[13px]" data-testid="say-ask">
           <p class="text-(--bad)">{{ ask.question }}</p>
@@ -129,7 +132,9 @@ function choose(phrase: string, choice: string): void {
         <p class="flex justify-end">
           <UButton
             type="submit"
-            :label="chips.length > 1 ? `Set these ${chips.length}` : 'Set it'"
+            :label="
+              chips.length > 1 ? planWords('sayLine.setThese', { chips: chips.length }) : planWords('sayLine.set')
+            "
             :disabled="chips.length === 0 || (told?.asks.length ?? 0) > 0"
           />
         </p>

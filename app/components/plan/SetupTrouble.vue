@@ -5,6 +5,7 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupDocument, api } from '~/services/api'
 import { download, fileName } from '~/services/download'
 import { readSetupFile } from '~/services/setupFile'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /**
  * A set-up that cannot be read or planned: what is wrong with it, and what can be done. Its takes are not touched by
@@ -36,7 +37,7 @@ onMounted(async () => {
   try {
     found.value = await api.setupDocument(id)
   } catch (error) {
-    failure.value = said(error, 'It could not be fetched')
+    failure.value = said(error, planWords('setupTrouble.couldNotFetched'))
   }
 })
 
@@ -49,7 +50,7 @@ async function replaceBy(setup: Setup): Promise<void> {
     await api.saveSetup(id, found.value!.revision, setup)
     emit('mended')
   } catch (error) {
-    failure.value = said(error, 'It was not saved')
+    failure.value = said(error, planWords('setupTrouble.wasNotSaved'))
   }
 }
 async function takeFile(): Promise<void> {
@@ -59,7 +60,7 @@ async function takeFile(): Promise<void> {
   const checked = await readSetupFile(chosen)
   file.value!.value = ''
   mistakes.value = 'mistakes' in checked ? checked.mistakes : []
-  if ('mistakes' in checked) failure.value = `${chosen.name} is not a set-up that can be read either`
+  if ('mistakes' in checked) failure.value = planWords('setupTrouble.notSetUpCan', { name: chosen.name })
   else await replaceBy(checked.value)
 }
 async function archive(): Promise<void> {
@@ -67,32 +68,37 @@ async function archive(): Promise<void> {
     await api.archiveSetup(id)
     await navigateTo('/')
   } catch (error) {
-    failure.value = said(error, 'It was not archived')
+    failure.value = said(error, planWords('setupTrouble.wasNotArchived'))
   }
 }
 </script>
 
 <template>
-  <section class="grid max-w-prose gap-3 p-8" aria-label="What is wrong with this set-up">
+  <section class="grid max-w-prose gap-3 p-8" :aria-label="planWords('setupTrouble.whatWrongSetUp')">
     <h2 class="text-lg font-semibold">
-      {{ found?.name ?? 'This set-up' }} {{ failed ? 'cannot be planned' : 'cannot be read' }}
+      {{ found?.name ?? planWords('setupTrouble.setUp') }}
+      {{ failed ? planWords('setupTrouble.cannotPlanned') : planWords('setupTrouble.cannotRead') }}
     </h2>
     <p class="text-(--ink-soft)">
-      <template v-if="failed">Planning it stopped with “{{ failed }}”. </template>
-      Its takes and pictures are safe, and nothing else is affected. Save what is there as a file, fix it in any text
-      editor, and put it back; or put another set-up's file in its place.
+      <template v-if="failed">{{ planWords('setupTrouble.planningStopped', { failed }) }} </template>
+      {{ planWords('setupTrouble.takesPicturesSafeNothing') }}
     </p>
-    <UiMistakeList :mistakes="amiss" :most="12" aria-label="What the file gets wrong" />
+    <UiMistakeList :mistakes="amiss" :most="12" :aria-label="planWords('setupTrouble.whatFileGetsWrong')" />
     <p v-if="found && parsed === undefined" class="text-[13px]">
-      What is there is not JSON: it may have been cut short.
+      {{ planWords('setupTrouble.whatThereNotJson') }}
     </p>
     <div class="flex flex-wrap gap-2">
-      <UButton icon="i-lucide-download" label="Save what is there" :disabled="!found" @click="save" />
+      <UButton
+        icon="i-lucide-download"
+        :label="planWords('setupTrouble.saveWhatThere')"
+        :disabled="!found"
+        @click="save"
+      />
       <UButton
         v-if="session.isCrew"
         variant="subtle"
         icon="i-lucide-upload"
-        label="Put a set-up file in its place"
+        :label="planWords('setupTrouble.putSetUpFile')"
         :disabled="!found"
         @click="file?.click()"
       />
@@ -100,7 +106,7 @@ async function archive(): Promise<void> {
         v-if="session.isCrew"
         variant="ghost"
         icon="i-lucide-archive"
-        label="Archive it"
+        :label="planWords('setupTrouble.archive')"
         :disabled="!found"
         @click="archive"
       />
@@ -110,13 +116,15 @@ async function archive(): Promise<void> {
       type="file"
       accept="application/json,.json"
       class="hidden"
-      aria-label="Set-up file to put in its place"
+      :aria-label="planWords('setupTrouble.setUpFilePut')"
       @change="takeFile"
     />
     <div v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">
       <p>{{ failure }}</p>
       <UiMistakeList :mistakes="mistakes" :most="12" />
     </div>
-    <p><NuxtLink to="/" class="underline">Back to Shoots</NuxtLink></p>
+    <p>
+      <NuxtLink to="/" class="underline">{{ planWords('setupTrouble.backShoots') }}</NuxtLink>
+    </p>
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { planWords } from '~~/shared/texts/pages/plan'
+
 /** One step back or forth in the set-up at hand. */
 const store = useSetupStore()
 </script>
@@ -9,7 +11,7 @@ const store = useSetupStore()
       icon="i-lucide-undo-2"
       size="xs"
       variant="ghost"
-      aria-label="Undo"
+      :aria-label="planWords('undoRedo.undo')"
       :disabled="!store.canUndo"
       @click="store.undo()"
     />
@@ -17,7 +19,7 @@ const store = useSetupStore()
       icon="i-lucide-redo-2"
       size="xs"
       variant="ghost"
-      aria-label="Redo"
+      :aria-label="planWords('undoRedo.redo')"
       :disabled="!store.canRedo"
       @click="store.redo()"
     />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Plan, type Result, type Sensitivity, sensitivitiesOf } from '~~/core'
 import { fieldName } from '~~/shared/text/fieldName'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Why this number: formula with this set-up's values, the sources of its spread, and the inputs it answers to most. */
 const { plan, result } = defineProps<{ plan: Plan; result: Result }>()
@@ -13,7 +14,7 @@ const sensitivities = useCalm<[Plan, Result], Sensitivity[] | null>(
   null,
 )
 
-const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: 'per 0.3 EV more' } as const
+const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: planWords('whyDetails.per03Ev') } as const
 function effect(s: Sensitivity): string {
   const text =
     result.value.quantity === 'stops'
@@ -33,13 +34,15 @@ const causePath = (path: string): string => fieldName(plan.setup, path)
   <div class="why">
     <p class="leading-snug"><span class="text-(--ink-faint)">=</span> {{ tell(result.formula, result.figures) }}</p>
     <template v-if="causes.length > 0">
-      <h4>Causes of the spread</h4>
+      <h4>{{ planWords('whyDetails.causesSpread') }}</h4>
       <ol>
         <li v-for="cause in causes" :key="cause.id" :title="causePath(cause.path)">
           <span class="bar" :style="{ width: `${Math.max(1, cause.share * 34)}%` }" />
           <span class="flex-1"
             >{{ tell(cause.say)
-            }}<span class="text-(--ink-faint)">{{ cause.kind === 'scatter' ? '' : ', uncertainty' }}</span></span
+            }}<span class="text-(--ink-faint)">{{
+              cause.kind === 'scatter' ? '' : planWords('whyDetails.uncertainty')
+            }}</span></span
           >
           <span class="tabular"
             >±{{ show(cause.seconds, 'time')
@@ -50,8 +53,8 @@ const causePath = (path: string): string => fieldName(plan.setup, path)
         </li>
       </ol>
     </template>
-    <h4>Most sensitive to</h4>
-    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">no single input</p>
+    <h4>{{ planWords('whyDetails.mostSensitive') }}</h4>
+    <p v-if="sensitivities?.length === 0" class="text-(--ink-faint)">{{ planWords('whyDetails.noSingleInput') }}</p>
     <ol v-else>
       <li v-for="s in sensitivities ?? []" :key="s.path" data-sensitivity>
         <span class="flex-1">{{ nameOf(s) }}</span><span class="tabular">{{ effect(s) }}</span>
@@ -60,10 +63,12 @@ const causePath = (path: string): string => fieldName(plan.setup, path)
           type="button"
           class="underline"
           :aria-expanded="asked === s.path"
-          :aria-label="`Find the ${nameOf(s)} that gives a wanted ${tell(result.label, result.figures)}`"
+          :aria-label="
+            planWords('whyDetails.findGivesWanted', { s: nameOf(s), label: tell(result.label, result.figures) })
+          "
           @click="asked = asked === s.path ? '' : s.path"
         >
-          find
+          {{ planWords('whyDetails.find') }}
         </button>
       </li>
     </ol>

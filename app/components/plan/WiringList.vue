@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Setup, packingOf, wiringOf } from '~~/core'
 import { endsText, joinText, packedText, wireText } from '~~/shared/texts/wiring'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** What is joined to what and how, and everything to bring; taken into the list to tick, which prints with the card. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -11,7 +12,7 @@ const wires = computed(() => wiringOf(setup))
 const packing = computed(() => packingOf(setup))
 const lines = computed(() => [
   ...packing.value.map(item => packedText(item, show)),
-  ...wires.value.map(wire => `Connect ${wireText(wire, show)}`),
+  ...wires.value.map(wire => planWords('wiringList.connect', { wire: wireText(wire, show) })),
 ])
 const missing = computed(() => {
   const there = new Set(setup.lists.preparation.map(item => item.text))
@@ -29,7 +30,7 @@ function take(): void {
 
 <template>
   <details class="mt-3" data-testid="wiring">
-    <summary class="section-title cursor-pointer">Wiring and packing</summary>
+    <summary class="section-title cursor-pointer">{{ planWords('wiringList.wiringPacking') }}</summary>
     <ol class="mt-1 list-inside list-decimal">
       <li v-for="(wire, i) in wires" :key="i">
         {{ endsText(wire) }}: <span class="text-(--ink-soft)">{{ joinText(wire, show) }}</span>
@@ -39,13 +40,15 @@ function take(): void {
       <li v-for="(item, i) in packing" :key="i">{{ packedText(item, show) }}</li>
     </ul>
     <p class="mt-1 text-(--ink-soft)">
-      Cable lengths: distance on the table plan plus a third, to the half metre. The controller is beside the camera.
+      {{ planWords('wiringList.cableLengthsDistanceTable') }}
     </p>
     <UButton
       class="mt-1"
       size="xs"
       variant="outline"
-      :label="missing.length > 0 ? 'Add to preparation list' : 'All on the preparation list'"
+      :label="
+        missing.length > 0 ? planWords('wiringList.addPreparationList') : planWords('wiringList.allPreparationList')
+      "
       :disabled="missing.length === 0"
       @click="take"
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Setup, sensorOf } from '~~/core'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /**
  * The practice bench on this run: whether it hears us, what it said, its sensor's threshold, and its own language for
@@ -25,9 +26,7 @@ const heard = computed(() =>
 function setThreshold(): void {
   const value = Number(threshold.value.replace(',', '.'))
   error.value =
-    threshold.value.trim() === '' || !(value > 0 && value <= 1000)
-      ? 'Enter a number above 0, on the same scale as the sensor’s peaks'
-      : ''
+    threshold.value.trim() === '' || !(value > 0 && value <= 1000) ? runWords('benchBar.enterNumberAbove0') : ''
   if (error.value) return
   emit('threshold', value)
   threshold.value = ''
@@ -39,31 +38,47 @@ function speak(): void {
 </script>
 
 <template>
-  <section class="grid gap-1 border-t border-(--hair) pt-2 text-left text-[13px]" aria-label="Practice bench">
+  <section
+    class="grid gap-1 border-t border-(--hair) pt-2 text-left text-[13px]"
+    :aria-label="runWords('benchBar.practiceBench')"
+  >
     <p role="status" data-testid="bench">
-      Practice bench {{ connected ? 'connected' : 'not connected'
-      }}{{ heard.length > 0 ? `: ${heard.join(', ')}` : '' }}
+      {{
+        runWords('benchBar.practiceBench2', {
+          noun: connected ? runWords('benchBar.connected') : runWords('benchBar.notConnected'),
+          heard: heard.length > 0 ? `: ${heard.join(', ')}` : '',
+        })
+      }}
     </p>
     <form v-if="listens" class="flex items-baseline gap-2" @submit.prevent="setThreshold">
-      <label for="threshold">Threshold, now {{ setup.sensor.threshold ?? 'not set' }}</label
-      ><input id="threshold" v-model="threshold" class="note w-20" inputmode="decimal" autocomplete="off" /><button
-        type="submit"
-        class="underline"
-      >
-        set
+      <label for="threshold">{{
+        runWords('benchBar.thresholdNow', { threshold: setup.sensor.threshold ?? runWords('benchBar.notSet') })
+      }}</label><input
+        id="threshold"
+        v-model="threshold"
+        class="note w-20"
+        inputmode="decimal"
+        autocomplete="off"
+      /><button type="submit" class="underline">
+        {{ runWords('benchBar.set') }}
       </button>
       <span v-if="error" role="alert">{{ error }}</span>
     </form>
     <details>
-      <summary class="cursor-pointer">Bench messages</summary>
-      <ol class="wire" aria-label="Lines">
+      <summary class="cursor-pointer">{{ runWords('benchBar.benchMessages') }}</summary>
+      <ol class="wire" :aria-label="runWords('benchBar.lines')">
         <li v-for="(said, i) in lines.slice(-12)" :key="i">
           <span aria-hidden="true">{{ said.from === 'me' ? '›' : '‹' }}</span> {{ said.text }}
         </li>
       </ol>
       <form class="flex items-baseline gap-2" @submit.prevent="speak">
-        <label for="line">Say</label
-        ><input id="line" v-model="line" class="note flex-1" placeholder="STATUS" autocomplete="off" />
+        <label for="line">{{ runWords('benchBar.say') }}</label><input
+          id="line"
+          v-model="line"
+          class="note flex-1"
+          :placeholder="runWords('benchBar.status')"
+          autocomplete="off"
+        />
       </form>
     </details>
   </section>

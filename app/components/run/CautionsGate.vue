@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
 import { type Setup, cautionsOf } from '~~/core'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** Before the first arm: what applies to this set-up, acknowledged by name. */
 const { setup } = defineProps<{ setup: Setup }>()
@@ -13,11 +14,11 @@ const failure = ref('')
 function acknowledge(): void {
   const who = name.value.trim()
   if (who === '') {
-    failure.value = 'Enter your name'
+    failure.value = runWords('cautionsGate.enterYourName')
     return
   }
   if (cautions.value.some(caution => !seen.value.includes(caution.id))) {
-    failure.value = 'Tick every caution'
+    failure.value = runWords('cautionsGate.tickEveryCaution')
     return
   }
   localStorage.setItem('epiro-name', who)
@@ -33,8 +34,12 @@ function acknowledge(): void {
 </script>
 
 <template>
-  <form class="mx-auto grid max-w-2xl gap-3 px-4 py-6 text-[15px]" aria-label="Cautions" @submit.prevent="acknowledge">
-    <h2 class="text-xl font-semibold">Before you arm for the first time</h2>
+  <form
+    class="mx-auto grid max-w-2xl gap-3 px-4 py-6 text-[15px]"
+    :aria-label="runWords('cautionsGate.cautions')"
+    @submit.prevent="acknowledge"
+  >
+    <h2 class="text-xl font-semibold">{{ runWords('cautionsGate.beforeYouArmFirst') }}</h2>
     <label v-for="caution in cautions" :key="caution.id" class="flex items-start gap-3 leading-snug">
       <input v-model="seen" type="checkbox" class="tick mt-1 size-5!" :value="caution.id" />
       <span
@@ -46,12 +51,13 @@ function acknowledge(): void {
     </p>
     <p>{{ LAW }}</p>
     <label class="flex items-baseline gap-3"
-      >Your name <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
+      >{{ runWords('cautionsGate.yourName') }}
+      <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
     /></label>
     <p v-if="failure" role="alert">
       {{ failure }}
     </p>
-    <button type="submit" class="run-button">Acknowledge and start run</button>
+    <button type="submit" class="run-button">{{ runWords('cautionsGate.acknowledgeStartRun') }}</button>
   </form>
 </template>
 

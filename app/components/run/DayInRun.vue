@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { clockText } from '~~/core/day'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** The shoot's day beside a run: read when somebody asks for it, for it plans every set-up of the shoot. */
 const { shootId } = defineProps<{ shootId: string }>()
@@ -14,7 +15,7 @@ async function show(): Promise<void> {
     await store.open(shootId)
     await follow.open()
   } catch {
-    failure.value = 'The day could not be read. Try again.'
+    failure.value = runWords('dayInRun.dayCouldNotRead')
     asked.value = false
   }
 }
@@ -26,20 +27,26 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
 </script>
 
 <template>
-  <section aria-label="The day" class="grid gap-2 text-left text-[13px]">
+  <section :aria-label="runWords('dayInRun.day')" class="grid gap-2 text-left text-[13px]">
     <p v-if="failure" role="alert">{{ failure }}</p>
-    <button v-if="!asked" type="button" class="text-left underline" @click="show">Progress of the day</button>
+    <button v-if="!asked" type="button" class="text-left underline" @click="show">
+      {{ runWords('dayInRun.progressDay') }}
+    </button>
     <template v-else>
       <p role="status" data-testid="run-day">
         <template v-if="over && follow.on">
-          The day is over by {{ clockText(store.packed(over.p50)) }}, nine days in ten by
-          {{ clockText(store.packed(over.p90)) }}.
+          {{
+            runWords('dayInRun.dayOverNineDays', {
+              time: clockText(store.packed(over.p50)),
+              nine: clockText(store.packed(over.p90)),
+            })
+          }}
         </template>
-        <template v-else-if="over">It is not the day of this shoot.</template>
-        <template v-else>Reading the day …</template>
+        <template v-else-if="over">{{ runWords('dayInRun.notDayShoot') }}</template>
+        <template v-else>{{ runWords('dayInRun.readingDay') }}</template>
       </p>
       <DayNowPanel v-if="follow.on" />
-      <NuxtLink :to="`/shoots/${shootId}/day`" class="underline">Open the day</NuxtLink>
+      <NuxtLink :to="`/shoots/${shootId}/day`" class="underline">{{ runWords('dayInRun.openDay') }}</NuxtLink>
     </template>
   </section>
 </template>

@@ -7,6 +7,7 @@ import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { CAUSE_LABELS } from '~~/shared/texts/season'
 import { KEYS } from '~~/shared/texts/keys'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** How a take came out, or, of one that is logged, how it truly came out: one key or touch for each verdict. */
 export interface TakeJudgement {
@@ -49,10 +50,10 @@ const VERDICTS = (['early', 'on', 'late', 'missed', 'misfire'] as const satisfie
   key: KEYS.judge[id].shown,
 }))
 const JUDGED = [
-  { id: 'keeper', label: 'Keeper', key: KEYS.judge.keeper.shown },
-  { id: 'sharp', label: 'Sharp', key: KEYS.judge.sharp.shown },
-  { id: 'exposed', label: 'Exposed', key: KEYS.judge.exposed.shown },
-  { id: 'clean', label: 'Clean', key: KEYS.judge.clean.shown },
+  { id: 'keeper', label: runWords('judgeTake.keeper'), key: KEYS.judge.keeper.shown },
+  { id: 'sharp', label: runWords('judgeTake.sharp'), key: KEYS.judge.sharp.shown },
+  { id: 'exposed', label: runWords('judgeTake.exposed'), key: KEYS.judge.exposed.shown },
+  { id: 'clean', label: runWords('judgeTake.clean'), key: KEYS.judge.clean.shown },
 ] as const
 const judged = reactive({
   keeper: take?.keeper ?? false,
@@ -209,7 +210,7 @@ usePageKeys(event => {
     <RunFlagRow
       v-if="!judged.keeper"
       small
-      label="Why it is no keeper"
+      :label="runWords('judgeTake.whyNoKeeper')"
       :flags="
         SAID_BY_HAND.map((id, i) => ({ id, label: CAUSE_LABELS[id], key: String(i + 1), on: causes.includes(id) }))
       "
@@ -218,7 +219,7 @@ usePageKeys(event => {
     <RunFlagRow
       v-if="variants.length > 0"
       small
-      label="Variant of the prop"
+      :label="runWords('judgeTake.variantProp')"
       :flags="variants.map(id => ({ id, label: id, on: variant === id }))"
       @press="id => (variant = id)"
     >
@@ -227,8 +228,14 @@ usePageKeys(event => {
     <template v-if="placeTells(plan)">
       <RunPositionScale v-model="position" :plan="plan" />
       <p class="flex items-baseline gap-2 text-[13px]">
-        past the mark: {{ position === null ? 'not marked' : show(position, 'length', { unit: 'mm' }) }}
-        <button v-if="position !== null" type="button" class="underline" @click="position = null">clear</button>
+        {{
+          runWords('judgeTake.pastMark', {
+            position: position === null ? runWords('judgeTake.notMarked') : show(position, 'length', { unit: 'mm' }),
+          })
+        }}
+        <button v-if="position !== null" type="button" class="underline" @click="position = null">
+          {{ runWords('judgeTake.clear') }}
+        </button>
       </p>
     </template>
     <div
@@ -238,21 +245,25 @@ usePageKeys(event => {
       data-testid="contradiction"
     >
       <p>
-        At {{ show(position ?? 0, 'length', { unit: 'mm' }) }} past the mark it is
-        {{ VERDICT_LABELS[asked.says].toLowerCase() }}, but you chose {{ VERDICT_LABELS[asked.called].toLowerCase() }}.
-        Which is right?
+        {{
+          runWords('judgeTake.pastMarkButYou', {
+            position: show(position ?? 0, 'length', { unit: 'mm' }),
+            says: VERDICT_LABELS[asked.says].toLowerCase(),
+            called: VERDICT_LABELS[asked.called].toLowerCase(),
+          })
+        }}
       </p>
       <RunFlagRow
         class="justify-start!"
         :flags="[
-          { id: 'marked', label: `${VERDICT_LABELS[asked.says]}, keep the mark` },
-          { id: 'called', label: `${VERDICT_LABELS[asked.called]}, remove the mark` },
+          { id: 'marked', label: runWords('judgeTake.keepMark', { verdict: VERDICT_LABELS[asked.says] }) },
+          { id: 'called', label: runWords('judgeTake.removeMark', { verdict: VERDICT_LABELS[asked.called] }) },
         ]"
         @press="answer"
       />
     </div>
     <label class="flex items-baseline gap-2 text-[13px]"
-      >Note <input v-model="note" class="note flex-1" maxlength="1000"
+      >{{ runWords('judgeTake.note') }} <input v-model="note" class="note flex-1" maxlength="1000"
     /></label>
     <div class="verdicts">
       <button

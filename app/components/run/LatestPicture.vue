@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Assessment, assess, placeTells, stageOf, withChange } from '~~/core'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /**
  * The newest picture, or that of a take looked at again, beside the frame that was planned: what to look at before the
@@ -60,7 +61,7 @@ const caption = computed(() => {
   if (!shown) return ''
   const { shutter, aperture, iso } = shown.exposure
   return [
-    number.value === undefined ? 'not logged yet' : `take ${number.value}`,
+    number.value === undefined ? runWords('latestPicture.notLoggedYet') : `take ${number.value}`,
     shutter === null ? '' : show(shutter, 'shutter'),
     aperture === null ? '' : show(aperture, 'aperture'),
     iso === null ? '' : `ISO ${iso}`,
@@ -73,14 +74,14 @@ const caption = computed(() => {
 <template>
   <div v-if="picture" class="pair" :class="{ peek }" data-testid="latest-picture">
     <button type="button" class="turn underline" @click="peek = !peek">
-      {{ peek ? 'the picture' : 'as planned' }}
+      {{ peek ? runWords('latestPicture.picture') : runWords('latestPicture.planned') }}
     </button>
     <figure class="newest">
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
         <PicturesPictureView
           :id="picture.id"
           :size="size"
-          :alt="`${take === null ? 'Latest picture' : 'Picture'}, ${caption}`"
+          :alt="`${take === null ? runWords('latestPicture.latestPicture') : runWords('latestPicture.picture2')}, ${caption}`"
         />
         <template v-if="can">
           <i class="window" :style="windowStyle" data-testid="window" />
@@ -89,15 +90,16 @@ const caption = computed(() => {
         </template>
       </div>
       <figcaption v-if="isOthers" role="status" data-testid="others-picture">
-        Picture of take {{ number }}. The one for this take has not arrived yet.
+        {{ runWords('latestPicture.pictureTakeOneTake', { number: number! }) }}
       </figcaption>
       <figcaption v-else>
-        {{ take === null ? 'newest: ' : '' }}{{ caption }}{{ can ? '; tap the leading edge' : '' }}
+        {{ take === null ? runWords('latestPicture.newest') : '' }}{{ caption
+        }}{{ can ? runWords('latestPicture.tapLeadingEdge') : '' }}
       </figcaption>
     </figure>
     <figure class="planned">
-      <ViewsFrameCanvas :plan="wanted" :options="{}" :passes="8" description="as planned" />
-      <figcaption>as planned</figcaption>
+      <ViewsFrameCanvas :plan="wanted" :options="{}" :passes="8" :description="runWords('latestPicture.planned')" />
+      <figcaption>{{ runWords('latestPicture.planned') }}</figcaption>
     </figure>
   </div>
 </template>

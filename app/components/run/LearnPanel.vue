@@ -10,6 +10,7 @@ import {
   withoutLearnt,
 } from '~~/core'
 import { labelAt } from '~~/shared/texts/fields'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** What the takes have shown, and keeping it with the set-up as evidence. */
 const LEARNT_PATHS = ['motion.speed', 'subject.distance', 'subject.crackSpeed', 'sensor.position', 'hand.flinch']
@@ -63,35 +64,42 @@ function takeBack(): void {
 
 <template>
   <section aria-labelledby="learnt" class="grid grid-cols-[minmax(0,1fr)] gap-1 text-[12px]">
-    <h2 id="learnt" class="section-title">What the takes show</h2>
+    <h2 id="learnt" class="section-title">{{ runWords('learnPanel.whatTakesShow') }}</h2>
     <p v-if="!run || run.used.length === 0" class="text-(--ink-soft)">
       {{
         plan.setup.learnt.length > 0
-          ? 'No takes since the figures were updated.'
+          ? runWords('learnPanel.noTakesSinceFigures')
           : kept.length > 0
-            ? 'No takes since their result was added as a measurement.'
-            : 'Nothing yet. Log a take with what you saw.'
+            ? runWords('learnPanel.noTakesSinceTheir')
+            : runWords('learnPanel.nothingYetLogTake')
       }}
     </p>
     <template v-else>
       <RunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
       <p v-if="run.proposal">
-        {{ plan.timing.lead === null ? 'Best delay' : 'Best press lead' }}
         {{
-          show(plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay, 'time', {
-            figures: 4,
+          runWords('learnPanel.95SpreadPerTake', {
+            noun: plan.timing.lead === null ? runWords('learnPanel.bestDelay') : runWords('learnPanel.bestPressLead'),
+            lead: show(
+              plan.timing.lead === null ? run.proposal.posterior.delay : -run.proposal.posterior.delay,
+              'time',
+              { figures: 4 },
+            ),
+            interval: ends(run.proposal.interval),
+            scatter: show(run.proposal.posterior.scatter, 'time', { figures: 2 }),
           })
         }}
-        (95 %: {{ ends(run.proposal.interval) }}), spread
-        {{ show(run.proposal.posterior.scatter, 'time', { figures: 2 }) }} per take.
       </p>
       <p v-if="run.drift" class="border-l-2 border-(--light) pl-2" data-testid="drift">
-        The takes drift: {{ show(Math.abs(run.drift.perTake), 'time', { figures: 2 }) }}
-        {{ run.drift.perTake > 0 ? 'later' : 'earlier' }} each time. Check pressure, elastic and temperature.
+        {{
+          runWords('learnPanel.takesDriftEachTime', {
+            perTake: show(Math.abs(run.drift.perTake), 'time', { figures: 2 }),
+            noun: run.drift.perTake > 0 ? runWords('learnPanel.later') : runWords('learnPanel.earlier'),
+          })
+        }}
       </p>
       <p v-if="run.fit && learnsSpeed" class="text-(--ink-soft)" data-testid="two-speeds">
-        {{ show(run.fit.speed, 'speed') }} is the speed at the mark, from these takes alone. The launch speed below also
-        allows for drag and fits the whole plan to the delay found.
+        {{ runWords('learnPanel.speedMarkFromThese', { speed: show(run.fit.speed, 'speed') }) }}
       </p>
       <ul v-if="changes.length > 0">
         <li v-for="change in changes" :key="change.path">
@@ -103,22 +111,37 @@ function takeBack(): void {
         v-if="evidence"
         size="xs"
         variant="outline"
-        label="Use these results"
+        :label="runWords('learnPanel.useTheseResults')"
         class="justify-self-start"
         @click="use"
       />
     </template>
     <div v-for="entry in kept" :key="entry.id" class="border-t border-(--hair) pt-1" data-testid="kept-takes">
-      Right at {{ show(Math.abs(entry.value), 'time', { figures: 4 }) }} ±
-      {{ show(entry.error, 'time', { figures: 2 }) }}: takes {{ entry.takes.join(', ') }}, {{ entry.date }}
-      <button type="button" class="underline" @click="dropEvidence(entry.id)">Undo this result</button>
+      {{
+        runWords('learnPanel.rightTakes', {
+          entry: show(Math.abs(entry.value), 'time', { figures: 4 }),
+          error: show(entry.error, 'time', { figures: 2 }),
+          takes: entry.takes.join(', '),
+          date: entry.date,
+        })
+      }}
+      <button type="button" class="underline" @click="dropEvidence(entry.id)">
+        {{ runWords('learnPanel.undoResult') }}
+      </button>
     </div>
     <div v-if="plan.setup.learnt.length > 0" class="border-t border-(--hair) pt-1" data-testid="learnt-figures">
       <p v-for="entry in plan.setup.learnt" :key="entry.path">
-        {{ labelAt(entry.path) }} {{ shown(entry.path, entry.value) }}, was {{ shown(entry.path, entry.was) }}: measured
-        {{ entry.date }}, takes {{ entry.takes.join(', ') }}
+        {{
+          runWords('learnPanel.wasMeasuredTakes', {
+            path: labelAt(entry.path),
+            path2: shown(entry.path, entry.value),
+            path3: shown(entry.path, entry.was),
+            date: entry.date,
+            takes: entry.takes.join(', '),
+          })
+        }}
       </p>
-      <UButton size="xs" variant="outline" label="Undo these figures" @click="takeBack" />
+      <UButton size="xs" variant="outline" :label="runWords('learnPanel.undoTheseFigures')" @click="takeBack" />
     </div>
   </section>
 </template>

@@ -5,6 +5,7 @@ import { parseField } from '~~/shared/units'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { PROPOSAL_TEXTS } from '~~/shared/texts/run'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** What is dialled, what to dial next and why, and how the run stands. */
 const { plan, state, delay } = defineProps<{ plan: Plan; state: RunState | null; delay: number | null }>()
@@ -69,15 +70,18 @@ const changed = computed(() =>
     ? ''
     : Math.abs(last.value.delay - delay) > 1e-9
       ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay, 'time', { figures: 4 })}`
-      : 'nothing since the last take',
+      : runWords('nextDelay.nothingSinceLastTake'),
 )
 </script>
 
 <template>
-  <section class="dial" :aria-label="byHand ? 'Next press lead' : 'Next delay'">
-    <p class="text-[12px]">{{ byHand ? 'press lead' : 'dialled' }}{{ changed ? `; changed: ${changed}` : '' }}</p>
+  <section class="dial" :aria-label="byHand ? runWords('nextDelay.nextPressLead') : runWords('nextDelay.nextDelay')">
+    <p class="text-[12px]">
+      {{ byHand ? runWords('nextDelay.pressLead') : runWords('nextDelay.dialled')
+      }}{{ changed ? runWords('nextDelay.changed', { changed }) : '' }}
+    </p>
     <p class="clock" data-testid="dialled">
-      {{ delay === null ? 'none' : parts(show(said(delay), 'time', { figures: 5 }))[0]
+      {{ delay === null ? runWords('nextDelay.none') : parts(show(said(delay), 'time', { figures: 5 }))[0]
       }}<span class="unit-small"> {{ delay === null ? '' : parts(show(said(delay), 'time', { figures: 5 }))[1] }}</span>
     </p>
     <template v-if="state?.proposal">
@@ -88,34 +92,50 @@ const changed = computed(() =>
         data-testid="proposal"
         @click="emit('dial', state.proposal.delay)"
       >
-        {{ differs ? 'Dial' : 'Keep' }} {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
+        {{ differs ? runWords('nextDelay.dial') : runWords('nextDelay.keep') }}
+        {{ show(said(state.proposal.delay), 'time', { figures: 5 }) }} <kbd>d</kbd>
       </button>
       <p class="text-[13px]" data-testid="why">
-        {{ show(state.proposal.keep, 'share') }} on time there: {{ PROPOSAL_TEXTS[state.proposal.reason] }}. Stepping by
-        hand:
-        {{ show(said(state.bracketing), 'time', { figures: 4 }) }}
-        <button type="button" class="underline" @click="emit('dial', state.bracketing)">dial that</button>
+        {{
+          runWords('nextDelay.timeThereSteppingHand', {
+            keep: show(state.proposal.keep, 'share'),
+            reason: PROPOSAL_TEXTS[state.proposal.reason],
+            bracketing: show(said(state.bracketing), 'time', { figures: 4 }),
+          })
+        }}
+        <button type="button" class="underline" @click="emit('dial', state.bracketing)">
+          {{ runWords('nextDelay.dial2') }}
+        </button>
       </p>
       <p v-if="coarse" class="text-[13px]" data-testid="coarse">
-        Steps of {{ show(coarse.step, 'time') }} cost {{ show(coarse.cost, 'share') }} of the takes: the nearest step is
-        {{ show(coarse.off, 'time') }} off.
+        {{
+          runWords('nextDelay.stepsCostTakesNearest', {
+            step: show(coarse.step, 'time'),
+            cost: show(coarse.cost, 'share'),
+            off: show(coarse.off, 'time'),
+          })
+        }}
       </p>
       <p v-if="state.drift" class="text-[13px]">
-        The takes drift {{ show(Math.abs(state.drift.perTake), 'time', { figures: 2 }) }}
-        {{ state.drift.perTake > 0 ? 'later' : 'earlier' }} each time.
+        {{
+          runWords('nextDelay.takesDriftEachTime', {
+            perTake: show(Math.abs(state.drift.perTake), 'time', { figures: 2 }),
+            noun: state.drift.perTake > 0 ? runWords('nextDelay.later') : runWords('nextDelay.earlier'),
+          })
+        }}
       </p>
       <label v-if="state.drift || follow" class="flex items-center gap-2 text-[13px]"
-        ><input v-model="follow" type="checkbox" class="tick" /> Follow the drift (recent takes count more)</label
+        ><input v-model="follow" type="checkbox" class="tick" />
+        {{ runWords('nextDelay.followDriftRecentTakes') }}</label
       >
     </template>
     <slot />
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
-      <label for="typed">Other</label
-      ><input
+      <label for="typed">{{ runWords('nextDelay.other') }}</label><input
         id="typed"
         v-model="typed"
         class="note flex-1"
-        placeholder="18.2 ms"
+        :placeholder="runWords('nextDelay.182Ms')"
         autocomplete="off"
         @focus="startTyping"
       />
@@ -124,48 +144,52 @@ const changed = computed(() =>
       {{ typedError }}
     </p>
     <dl class="tally">
-      <dt>Keepers</dt>
-      <dd>{{ takes.takes.filter(t => t.keeper).length }} of {{ goal.keepers }}</dd>
-      <dt>Takes</dt>
+      <dt>{{ runWords('nextDelay.keepers') }}</dt>
+      <dd>
+        {{ runWords('nextDelay.of', { takes: takes.takes.filter(t => t.keeper).length, keepers: goal.keepers }) }}
+      </dd>
+      <dt>{{ runWords('nextDelay.takes') }}</dt>
       <dd>{{ takes.takes.length }}</dd>
-      <dt>Props left</dt>
+      <dt>{{ runWords('nextDelay.propsLeft') }}</dt>
       <dd data-testid="left">
         {{ left }}
       </dd>
-      <dt>Chance of a keeper, this take</dt>
+      <dt>{{ runWords('nextDelay.chanceKeeperTake') }}</dt>
       <dd :class="{ stale }">{{ many === null ? '…' : show(many.keeper, 'share') }}</dd>
-      <dt>Takes still needed, {{ show(goal.confidence, 'share') }} sure</dt>
+      <dt>{{ runWords('nextDelay.takesStillNeededSure', { confidence: show(goal.confidence, 'share') }) }}</dt>
       <dd :class="{ stale }" data-testid="needed">
-        {{ many === null ? trouble || '…' : (many.props ?? 'too many to count') }}
+        {{ many === null ? trouble || '…' : (many.props ?? runWords('nextDelay.tooManyCount')) }}
       </dd>
       <template v-if="minutes">
-        <dt>Time still needed</dt>
+        <dt>{{ runWords('nextDelay.timeStillNeeded') }}</dt>
         <dd :class="{ stale }" data-testid="time-left">
-          about {{ Math.ceil(minutes.half) }} min; nine times in ten within {{ Math.ceil(minutes.nine) }}
+          {{
+            runWords('nextDelay.aboutMinNineTimes', { half: Math.ceil(minutes.half), nine: Math.ceil(minutes.nine) })
+          }}
         </dd>
       </template>
     </dl>
     <RunResultsChart v-if="state?.fit" :fit="state.fit" :plan="plan" />
-    <ol class="text-[13px]" aria-label="Takes">
+    <ol class="text-[13px]" :aria-label="runWords('nextDelay.takes')">
       <li
         v-for="take in takes.takes.slice(0, 6)"
         :key="take.key"
         class="border-t border-(--hair)"
         data-testid="run-take"
       >
-        <button type="button" class="taken" title="Correct take" @click="emit('amend', take)">
+        <button type="button" class="taken" :title="runWords('nextDelay.correctTake')" @click="emit('amend', take)">
           <span class="w-6">{{ takeMark(take) }}</span><span class="w-18">{{
             show(said(take.delay), 'time', { figures: 4 })
           }}</span
           ><span class="flex-1"
-            >{{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? ', keeper' : '' }}</span
+            >{{ VERDICT_LABELS[take.verdict].toLowerCase() }}{{ take.keeper ? runWords('nextDelay.keeper') : '' }}</span
           >
-          <span v-if="pictures.ofTake.has(take.id)" title="has a picture"
-            >▪<span class="sr-only">has a picture</span></span
+          <span v-if="pictures.ofTake.has(take.id)" :title="runWords('nextDelay.hasPicture')"
+            >▪<span class="sr-only">{{ runWords('nextDelay.hasPicture') }}</span></span
           >
           <span>{{ take.position === null ? '' : show(take.position, 'length', { unit: 'mm' }) }}</span><span
             class="sr-only"
-            >Correct take</span
+            >{{ runWords('nextDelay.correctTake') }}</span
           >
         </button>
       </li>

@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
 import { linear } from '~/components/views/axes'
 import { svgPoint } from '~/composables/useSvgPoint'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** How far past the mark the object was: marked on a scale of the frame, or typed. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -35,11 +36,11 @@ function key(event: KeyboardEvent): void {
     :viewBox="`0 0 ${W} 54`"
     role="slider"
     tabindex="0"
-    aria-label="Distance past the mark"
+    :aria-label="runWords('positionScale.distancePastMark')"
     :aria-valuenow="position ?? 0"
     :aria-valuemin="-half"
     :aria-valuemax="half"
-    :aria-valuetext="position === null ? 'not marked' : show(position, 'length', { unit: 'mm' })"
+    :aria-valuetext="position === null ? runWords('positionScale.notMarked') : show(position, 'length', { unit: 'mm' })"
     @pointerdown.prevent="mark"
     @keydown="key"
   >

@@ -11,6 +11,7 @@ import {
 } from 'chart.js'
 import { Line } from 'vue-chartjs'
 import type { DelayFit, Plan } from '~~/core'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** Position against delay: the takes, the fitted line with its band, and the window of a keeper. */
 const { fit, plan } = defineProps<{ fit: DelayFit; plan: Plan }>()
@@ -60,7 +61,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
   responsive: true,
   maintainAspectRatio: false,
   animation: false,
-  scales: { x: axis('delay, ms'), y: axis('past the mark, mm') },
+  scales: { x: axis(runWords('resultsChart.delayMs')), y: axis(runWords('resultsChart.pastMarkMm')) },
   plugins: {
     legend: { display: false },
     tooltip: {
@@ -89,10 +90,13 @@ const scatterText = computed(() => {
   const range = low === undefined || high === undefined ? '' : `, from ${short(low)} to ${short(high)} (95 %)`
   return `, spread ${short(fit.scatter)}${range}`
 })
-const text = computed(
-  () =>
-    `${show(fit.speed, 'speed')}${within.value} at the mark, mark at ` +
-    `${show(fit.delayAtMark, 'time', { figures: 4 })}${scatterText.value}`,
+const text = computed(() =>
+  runWords('resultsChart.markMark', {
+    speed: show(fit.speed, 'speed'),
+    within: within.value,
+    delayAtMark: show(fit.delayAtMark, 'time', { figures: 4 }),
+    scatterText: scatterText.value,
+  }),
 )
 </script>
 
@@ -103,11 +107,14 @@ const text = computed(
         :data="data"
         :options="options"
         role="img"
-        :aria-label="`Position against delay of ${fit.points.length} takes: ${text}`"
+        :aria-label="runWords('resultsChart.positionAgainstDelayTakes', { points: fit.points.length, text })"
       />
     </div>
     <figcaption class="text-[12px]" data-testid="fit">
-      {{ text }}<template v-if="outliers.length > 0">. Left out as outliers: take {{ outliers.join(', ') }}</template>
+      {{ text
+      }}<template v-if="outliers.length > 0">{{
+        runWords('resultsChart.leftOutOutliersTake', { outliers: outliers.join(', ') })
+      }}</template>
     </figcaption>
   </figure>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BufferState } from '~~/core'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** The open shutter's clock, the lights' count-down, and the buffer of a burst. */
 const { open, longest, charging, buffer } = defineProps<{
@@ -20,25 +21,33 @@ const NEVER_SHOWS = 600
 <template>
   <div class="clocks">
     <div v-if="open !== null">
-      <p class="text-[12px]">shutter open</p>
+      <p class="text-[12px]">{{ runWords('takeClocks.shutterOpen') }}</p>
       <p class="clock" :class="{ over: open > longest }" data-testid="open">
         {{ tenths(open) }}<span class="unit-small"> s</span>
       </p>
       <p class="text-[12px]">
-        {{ longest > NEVER_SHOWS ? 'room light will not show' : `room light shows after ${show(longest, 'time')}` }}
+        {{
+          longest > NEVER_SHOWS
+            ? runWords('takeClocks.roomLightWillNot')
+            : runWords('takeClocks.roomLightShowsAfter', { longest: show(longest, 'time') })
+        }}
       </p>
     </div>
     <div v-if="charging > 0">
-      <p class="text-[12px]">flashes ready in</p>
+      <p class="text-[12px]">{{ runWords('takeClocks.flashesReady') }}</p>
       <p class="clock">{{ tenths(charging) }}<span class="unit-small"> s</span></p>
     </div>
     <div v-if="buffer" data-testid="buffer">
-      <p class="text-[12px]">buffer</p>
+      <p class="text-[12px]">{{ runWords('takeClocks.buffer') }}</p>
       <p class="clock" :class="{ over: buffer.left === 0 }">
-        {{ buffer.frames }}<span class="unit-small"> of {{ buffer.of }}</span>
+        {{ buffer.frames }}<span class="unit-small"> {{ runWords('takeClocks.of', { of: buffer.of }) }}</span>
       </p>
       <p class="text-[12px]">
-        {{ buffer.left === 0 ? 'full: stop the burst' : `full in ${show(buffer.left, 'time')}` }}
+        {{
+          buffer.left === 0
+            ? runWords('takeClocks.fullStopBurst')
+            : runWords('takeClocks.full', { left: show(buffer.left, 'time') })
+        }}
       </p>
     </div>
   </div>

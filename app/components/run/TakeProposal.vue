@@ -3,6 +3,7 @@ import { READING } from '~~/shared/text/takeReading'
 import type { Plan } from '~~/core'
 import type { TakeReading } from '~~/core/lab'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /** What the picture of a take was read as: a proposal, taken with one key, or put into the parts to be corrected. */
 const { plan, reading, busy, failed, agreement } = defineProps<{
@@ -22,10 +23,11 @@ const sureness = (sure: number): string =>
   (sure > 0.99 ? 'over ' : '') + show(Math.min(sure, 0.99), 'share', { figures: 2 })
 const reasons = computed(() => (reading?.reasons ?? []).map(reason => READING.told(reason, preferences.system)))
 const headline = computed(() => {
-  if (busy) return 'reading the picture'
+  if (busy) return runWords('takeProposal.readingPicture')
   if (failed) return failed
   if (!reading) return ''
-  const called = reading.verdict === null ? 'no clear verdict' : VERDICT_LABELS[reading.verdict].toLowerCase()
+  const called =
+    reading.verdict === null ? runWords('takeProposal.noClearVerdict') : VERDICT_LABELS[reading.verdict].toLowerCase()
   return reading.verdict === null ? called : `${called}, ${sureness(reading.sure)} sure`
 })
 const parts = computed(() => {
@@ -34,9 +36,14 @@ const parts = computed(() => {
   const mm = (value: number, figures = 3): string => show(value, 'length', { unit: 'mm', figures })
   return [
     ...(past !== null && Math.abs(past) < plan.optics.fieldWidth / 2
-      ? [`${mm(past)} past the mark ± ${mm(pastError ?? 0, 2)}`]
+      ? [runWords('takeProposal.pastMark', { past: mm(past), pastError: mm(pastError ?? 0, 2) })]
       : past === null && offset !== null && reading.sure > 0.6
-        ? [`${show(offset, 'time')} from the moment ± ${show(offsetError ?? 0, 'time', { figures: 2 })}`]
+        ? [
+            runWords('takeProposal.fromMoment', {
+              offset: show(offset, 'time'),
+              offsetError: show(offsetError ?? 0, 'time', { figures: 2 }),
+            }),
+          ]
         : []),
     ...(stops === null ? [] : [`light ${show(stops, 'stops', { figures: 2 })}`]),
     ...(streak === null
@@ -54,25 +61,30 @@ const parts = computed(() => {
   <section
     v-if="busy || failed || reading"
     class="proposal"
-    aria-label="Read from the picture"
+    :aria-label="runWords('takeProposal.readFromPicture')"
     aria-live="polite"
     data-testid="take-reading"
   >
     <p>
-      <span class="text-[12px]">read: </span><b>{{ headline }}</b>
+      <span class="text-[12px]">{{ runWords('takeProposal.read') }} </span><b>{{ headline }}</b>
       <span v-for="part in parts" :key="part" class="text-[13px]">
         · <span class="whitespace-nowrap">{{ part }}</span></span
       >
     </p>
     <p v-for="reason in reasons" :key="reason" class="text-[13px]">{{ reason }}</p>
     <div v-if="reading?.verdict" class="flex flex-wrap items-center justify-center gap-2">
-      <button type="button" class="flag" @click="emit('take')">Log this verdict <kbd>a</kbd></button>
-      <button type="button" class="flag" @click="emit('fill')">Apply <kbd>f</kbd></button>
+      <button type="button" class="flag" @click="emit('take')">
+        {{ runWords('takeProposal.logVerdict') }} <kbd>a</kbd>
+      </button>
+      <button type="button" class="flag" @click="emit('fill')">
+        {{ runWords('takeProposal.apply') }} <kbd>f</kbd>
+      </button>
       <label class="flex items-center gap-1 text-[12px]">
-        <input v-model="preferences.autoLog" type="checkbox" class="tick" /> Log automatically when sure
+        <input v-model="preferences.autoLog" type="checkbox" class="tick" />
+        {{ runWords('takeProposal.logAutomaticallyWhenSure') }}
       </label>
       <span v-if="agreement" class="text-[12px]" data-testid="agreement">
-        agreed with your verdict in {{ agreement.same }} of {{ agreement.of }} takes
+        {{ runWords('takeProposal.agreedYourVerdictTakes', { same: agreement.same, of: agreement.of }) }}
       </span>
     </div>
   </section>

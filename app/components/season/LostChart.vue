@@ -3,6 +3,7 @@ import { BarElement, CategoryScale, Chart, type ChartData, type ChartOptions, Li
 import { Bar } from 'vue-chartjs'
 import type { LostTakes } from '~~/core/season'
 import { CAUSE_LABELS } from '~~/shared/texts/season'
+import { seasonWords } from '~~/shared/texts/pages/season'
 
 /** Lost takes by their main cause. */
 const { lost } = defineProps<{ lost: LostTakes }>()
@@ -12,7 +13,7 @@ const data = computed<ChartData<'bar'>>(() => ({
   labels: lost.causes.map(({ cause }) => CAUSE_LABELS[cause]),
   datasets: [
     {
-      label: 'takes lost',
+      label: seasonWords('lostChart.takesLost'),
       data: lost.causes.map(({ takes }) => takes),
       backgroundColor: lost.causes.map(({ cause }) => (cause === 'unsaid' ? colours.value.hair : colours.value.ink)),
       maxBarThickness: 18,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
+import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** What the pops add up to, and how long the shutter must be open for them, by both schools. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -14,13 +15,13 @@ const schools = computed(() =>
     ? [
         {
           id: 'least',
-          label: 'Shortest: last pop, light and lag',
+          label: sequenceWords('buildUp.shortestLastPopLight'),
           needs: sequence.value.least,
           dial: sequence.value.leastDial,
         },
         {
           id: 'customary',
-          label: 'Rule of thumb: count × interval',
+          label: sequenceWords('buildUp.ruleThumbCountInterval'),
           needs: sequence.value.customary,
           dial: sequence.value.customaryDial,
         },
@@ -31,42 +32,44 @@ const schools = computed(() =>
 
 <template>
   <section v-if="sequence" aria-labelledby="build-up" class="text-[12px]">
-    <h2 id="build-up" class="section-title mb-1">Exposure build-up</h2>
+    <h2 id="build-up" class="section-title mb-1">{{ sequenceWords('buildUp.exposureBuildUp') }}</h2>
     <dl class="rows">
-      <dt>Exposure of each position</dt>
+      <dt>{{ sequenceWords('buildUp.exposureEachPosition') }}</dt>
       <dd>
         {{ show(sequence.exposures[0]!.stops, 'stops')
         }}{{
           sequence.exposures.some(e => Math.abs(e.stops - sequence!.exposures[0]!.stops) > 0.05)
-            ? ` to ${show(Math.max(...sequence.exposures.map(e => e.stops)), 'stops')}`
+            ? sequenceWords('buildUp.to', {
+                exposures: show(Math.max(...sequence.exposures.map(e => e.stops)), 'stops'),
+              })
             : ''
         }}
       </dd>
-      <dt>Still parts build up by</dt>
+      <dt>{{ sequenceWords('buildUp.stillPartsBuildUp') }}</dt>
       <dd data-testid="still-gain">
         {{ show(sequence.stillStops, 'stops') }}
       </dd>
-      <dt>Exposure of still parts</dt>
-      <dd>{{ sequence.stillLevel === null ? 'none' : show(sequence.stillLevel, 'stops') }}</dd>
+      <dt>{{ sequenceWords('buildUp.exposureStillParts') }}</dt>
+      <dd>{{ sequence.stillLevel === null ? sequenceWords('buildUp.none') : show(sequence.stillLevel, 'stops') }}</dd>
       <template v-if="sequence.step !== null">
-        <dt>Smallest step</dt>
+        <dt>{{ sequenceWords('buildUp.smallestStep') }}</dt>
         <dd>{{ show(sequence.step, 'length', { unit: 'mm' }) }}</dd>
-        <dt>Overlap of positions</dt>
+        <dt>{{ sequenceWords('buildUp.overlapPositions') }}</dt>
         <dd>
           {{ show(sequence.overlap, 'share')
-          }}{{ sequence.deepest > 1 ? `, up to ${sequence.deepest} in one spot` : '' }}
+          }}{{ sequence.deepest > 1 ? sequenceWords('buildUp.upOneSpot', { deepest: sequence.deepest }) : '' }}
         </dd>
       </template>
       <template v-if="plan.setup.sequence.panSpeed > 0">
-        <dt>Pops in one spot of the still part</dt>
+        <dt>{{ sequenceWords('buildUp.popsOneSpotStill') }}</dt>
         <dd>{{ sequence.stillDeepest }}</dd>
       </template>
       <template v-else-if="sequence.panNeeded !== null">
-        <dt>Panning that separates them</dt>
+        <dt>{{ sequenceWords('buildUp.panningSeparatesThem') }}</dt>
         <dd>{{ show(sequence.panNeeded, 'angleRate') }}</dd>
       </template>
     </dl>
-    <h2 class="section-title mt-3 mb-1">Shutter</h2>
+    <h2 class="section-title mt-3 mb-1">{{ sequenceWords('buildUp.shutter') }}</h2>
     <div
       v-for="school in schools"
       :key="school.id"
@@ -76,23 +79,34 @@ const schools = computed(() =>
       <span class="flex-1 text-(--ink-soft)">{{ school.label }}</span>
       <span>{{ show(school.needs, 'time') }}</span>
       <template v-if="school.dial !== null">
-        <span v-if="plan.setup.picture.shutter === school.dial" class="w-28 text-right text-(--ink-faint)"
-          >in use, {{ ambientAt(school.dial) }}</span
-        >
+        <span v-if="plan.setup.picture.shutter === school.dial" class="w-28 text-right text-(--ink-faint)">{{
+          sequenceWords('buildUp.use', { dial: ambientAt(school.dial) })
+        }}</span>
         <UButton
           v-else
           size="xs"
           variant="outline"
           class="w-28 justify-center"
           :label="`${show(school.dial, 'shutter')}, ${ambientAt(school.dial)}`"
-          :aria-label="`Set shutter to ${show(school.dial, 'shutter')}; room light ${ambientAt(school.dial)}`"
+          :aria-label="
+            sequenceWords('buildUp.setShutterRoomLight', {
+              dial: show(school.dial, 'shutter'),
+              dial2: ambientAt(school.dial),
+            })
+          "
           @click="store.change([{ path: 'picture.shutter', value: school.dial }])"
         />
       </template>
     </div>
     <p class="mt-1 text-(--ink-faint)">
-      Shutter {{ show(plan.setup.picture.shutter, 'shutter') }}: room light {{ show(plan.exposure.ambient, 'stops')
-      }}{{ plan.exposure.black ? ', black' : '' }}. Includes {{ show(sequence.lag, 'time') }} for lag.
+      {{
+        sequenceWords('buildUp.shutterRoomLightIncludes', {
+          shutter: show(plan.setup.picture.shutter, 'shutter'),
+          ambient: show(plan.exposure.ambient, 'stops'),
+          noun: plan.exposure.black ? sequenceWords('buildUp.black') : '',
+          lag: show(sequence.lag, 'time'),
+        })
+      }}
     </p>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Plan, type PopGroup, type Setup, entersPicture, groupTimes, natureOf, popGroup } from '~~/core'
 import { parsePops } from '~~/shared/units'
+import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** Groups of pops: which lights, how many, and how they are placed. */
 const { setup, plan } = defineProps<{ setup: Setup; plan: Plan }>()
@@ -26,7 +27,13 @@ function add(): void {
   const first = groups.value.length === 0
   put([
     ...groups.value,
-    popGroup({ name: first ? 'Pops' : `Group ${groups.value.length + 1}`, lights: free.value, count: first ? 6 : 1 }),
+    popGroup({
+      name: first
+        ? sequenceWords('groupEditor.pops')
+        : sequenceWords('groupEditor.group', { groups: groups.value.length + 1 }),
+      lights: free.value,
+      count: first ? 6 : 1,
+    }),
   ])
 }
 function toggle(index: number, light: number): void {
@@ -72,17 +79,16 @@ function addRow(): void {
   ])
 }
 const PLACINGS = [
-  { value: 'interval', label: 'At an interval' },
-  { value: 'spacing', label: 'Evenly across the frame' },
-  { value: 'hand', label: 'by hand' },
+  { value: 'interval', label: sequenceWords('groupEditor.interval') },
+  { value: 'spacing', label: sequenceWords('groupEditor.evenlyAcrossFrame') },
+  { value: 'hand', label: sequenceWords('groupEditor.hand') },
 ] as const
 </script>
 
 <template>
   <div class="grid gap-3">
     <p v-if="groups.length === 0" class="text-[12px] text-(--ink-soft)">
-      One pop gives one position. With more pops the object appears several times in the frame, placed by count and
-      interval, by rate, at even spacing, or one by one.
+      {{ sequenceWords('groupEditor.onePopGivesOne') }}
     </p>
     <section v-for="(group, i) in groups" :key="i" class="group" :aria-label="group.name">
       <div class="flex items-center gap-1">
@@ -91,23 +97,23 @@ const PLACINGS = [
           icon="i-lucide-x"
           size="xs"
           variant="ghost"
-          :aria-label="`Remove ${group.name}`"
+          :aria-label="sequenceWords('groupEditor.remove', { name: group.name })"
           @click="put(groups.filter((_, k) => k !== i))"
         />
       </div>
       <fieldset class="flex flex-wrap gap-x-3 text-[12px]">
-        <legend class="sr-only">Lights of {{ group.name }}</legend>
+        <legend class="sr-only">{{ sequenceWords('groupEditor.lights', { name: group.name }) }}</legend>
         <label v-for="(flash, l) in setup.flashes" :key="l" class="flex items-center gap-1"
           ><input type="checkbox" class="tick" :checked="group.lights.includes(l)" @change="toggle(i, l)" />
           {{ flash.name }}</label
         >
       </fieldset>
       <div class="run">
-        <label :for="`run-${i}`" class="flex-1 text-(--ink-soft)">Type</label>
+        <label :for="`run-${i}`" class="flex-1 text-(--ink-soft)">{{ sequenceWords('groupEditor.type') }}</label>
         <input
           :id="`run-${i}`"
           class="run-input"
-          placeholder="6 @ 12 Hz, 5 x 80 ms"
+          :placeholder="sequenceWords('groupEditor.612Hz5')"
           autocomplete="off"
           :aria-invalid="errors[i] ? true : undefined"
           :aria-describedby="`run-error-${i}`"
@@ -118,7 +124,7 @@ const PLACINGS = [
         {{ errors[i] }}
       </p>
       <div class="run">
-        <label :for="`placing-${i}`" class="flex-1 text-(--ink-soft)">Placed</label>
+        <label :for="`placing-${i}`" class="flex-1 text-(--ink-soft)">{{ sequenceWords('groupEditor.placed') }}</label>
         <UiPickOne
           :id="`placing-${i}`"
           class="w-34 justify-end"
@@ -131,7 +137,7 @@ const PLACINGS = [
       <template v-if="group.placing === 'interval'">
         <InputsFieldRow :path="`sequence.groups[${i}].interval`" />
         <p v-if="group.interval > 0 && group.count > 1" class="text-right text-[11px] text-(--ink-faint)">
-          {{ show(1 / group.interval, 'number') }} per second
+          {{ sequenceWords('groupEditor.perSecond', { interval: show(1 / group.interval, 'number') }) }}
         </p>
       </template>
       <template v-if="group.placing === 'spacing'">
@@ -141,7 +147,11 @@ const PLACINGS = [
       <InputsFieldRow v-if="i > 0" :path="`sequence.groups[${i}].joinsLast`" />
       <InputsFieldRow
         :path="`sequence.groups[${i}].start`"
-        :label="group.joinsLast && i > 0 ? 'Start time after the last pop' : 'Start time after the first pop'"
+        :label="
+          group.joinsLast && i > 0
+            ? sequenceWords('groupEditor.startTimeAfterLast')
+            : sequenceWords('groupEditor.startTimeAfterFirst')
+        "
       />
       <p v-if="enters !== null && !group.joinsLast && group.start !== enters" class="text-right text-[11px]">
         <button
@@ -149,18 +159,22 @@ const PLACINGS = [
           class="underline"
           @click="store.change([{ path: `sequence.groups[${i}].start`, value: enters }])"
         >
-          Begin as it enters the picture: {{ show(enters, 'time', { figures: 4 }) }}
+          {{ sequenceWords('groupEditor.beginEntersPicture', { enters: show(enters, 'time', { figures: 4 }) }) }}
         </button>
       </p>
       <template v-if="group.placing === 'hand'">
         <div v-for="(_, k) in group.times" :key="k" class="flex items-center">
-          <InputsFieldRow :path="`sequence.groups[${i}].times[${k}]`" :label="`Pop ${k + 1}`" class="flex-1" />
+          <InputsFieldRow
+            :path="`sequence.groups[${i}].times[${k}]`"
+            :label="sequenceWords('groupEditor.pop', { k: k + 1 })"
+            class="flex-1"
+          />
           <UButton
             v-if="group.times.length > 1"
             icon="i-lucide-x"
             size="xs"
             variant="ghost"
-            :aria-label="`Remove pop ${k + 1} of ${group.name}`"
+            :aria-label="sequenceWords('groupEditor.removePop', { k: k + 1, name: group.name })"
             @click="set(i, { times: group.times.filter((__, m) => m !== k) })"
           />
         </div>
@@ -168,7 +182,7 @@ const PLACINGS = [
           size="xs"
           variant="ghost"
           icon="i-lucide-plus"
-          label="Add a pop"
+          :label="sequenceWords('groupEditor.addPop')"
           @click="set(i, { times: [...group.times, Number((Math.max(0, ...group.times) + 0.08).toFixed(5))] })"
         />
       </template>
@@ -179,35 +193,49 @@ const PLACINGS = [
         size="xs"
         variant="outline"
         icon="i-lucide-plus"
-        :label="groups.length === 0 ? 'Add pops' : 'Add a group'"
+        :label="groups.length === 0 ? sequenceWords('groupEditor.addPops') : sequenceWords('groupEditor.addGroup')"
         @click="add"
       />
     </div>
 
     <details class="text-[12px]" :open="track.length > 0">
-      <summary class="section-title cursor-pointer">Movement</summary>
+      <summary class="section-title cursor-pointer">{{ sequenceWords('groupEditor.movement') }}</summary>
       <p class="py-1 text-(--ink-soft)">
         {{
           track.length < 2
-            ? 'Taken from the motion in the set-up. To replace it, add positions read from a video.'
-            : 'Taken from this table: time after the start, position along the path.'
+            ? sequenceWords('groupEditor.takenFromMotionSet')
+            : sequenceWords('groupEditor.takenFromTableTime')
         }}
       </p>
       <div v-for="(_, i) in track" :key="i" class="flex items-center">
-        <InputsFieldRow :path="`sequence.track[${i}].time`" :label="`Time ${i + 1}`" class="row" />
-        <InputsFieldRow :path="`sequence.track[${i}].position`" :label="`Position ${i + 1}`" class="row" />
+        <InputsFieldRow
+          :path="`sequence.track[${i}].time`"
+          :label="sequenceWords('groupEditor.time', { i: i + 1 })"
+          class="row"
+        />
+        <InputsFieldRow
+          :path="`sequence.track[${i}].position`"
+          :label="sequenceWords('groupEditor.position', { i: i + 1 })"
+          class="row"
+        />
         <UButton
           icon="i-lucide-x"
           size="xs"
           variant="ghost"
-          :aria-label="`Remove row ${i + 1} of the movement`"
+          :aria-label="sequenceWords('groupEditor.removeRowMovement', { i: i + 1 })"
           @click="putTrack(track.filter((__, k) => k !== i))"
         />
       </div>
-      <UButton size="xs" variant="ghost" icon="i-lucide-plus" label="Add position" @click="addRow" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        icon="i-lucide-plus"
+        :label="sequenceWords('groupEditor.addPosition')"
+        @click="addRow"
+      />
     </details>
     <details class="text-[12px]" open>
-      <summary class="section-title cursor-pointer">Shutter, background and camera</summary>
+      <summary class="section-title cursor-pointer">{{ sequenceWords('groupEditor.shutterBackgroundCamera') }}</summary>
       <InputsFieldRow path="picture.shutter" />
       <InputsFieldRow path="sequence.margin" />
       <InputsFieldRow v-if="setup.method !== 'open-shutter'" path="sequence.curtain" />
@@ -220,13 +248,13 @@ const PLACINGS = [
         v-for="(flash, i) in setup.flashes"
         :key="`p${i}`"
         :path="`flashes[${i}].power`"
-        :label="`${flash.name}: power`"
+        :label="sequenceWords('groupEditor.power', { name: flash.name })"
       />
       <InputsFieldRow
         v-for="(flash, i) in setup.flashes"
         :key="`r${i}`"
         :path="`flashes[${i}].relay`"
-        :label="`${flash.name}: alternating sets`"
+        :label="sequenceWords('groupEditor.alternatingSets', { name: flash.name })"
       />
     </details>
   </div>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { type Plan, type PopGroup, groupTimes, natureOf } from '~~/core'
 import { linear } from '~/components/views/axes'
+import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** A lane for each light with its pops, and the shutter under them; pops are dragged, nudged or given exactly. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -49,7 +50,11 @@ const handles = computed(() =>
       number: pop.number,
       light,
       time: pop.time,
-      name: `${setup.value.sequence.groups[pop.group]!.name}, pop ${pop.number} on ${setup.value.flashes[light]!.name}`,
+      name: sequenceWords('popStrip.pop', {
+        name: setup.value.sequence.groups[pop.group]!.name,
+        number: pop.number,
+        name2: setup.value.flashes[light]!.name,
+      }),
     })),
   ),
 )
@@ -109,7 +114,7 @@ const many = (light: number): boolean =>
       :width="width"
       :height="height"
       role="group"
-      aria-label="Timeline with the pops of each light"
+      :aria-label="sequenceWords('popStrip.timelinePopsEachLight')"
     >
       <template v-for="tick in t.ticks(8)" :key="tick">
         <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />
@@ -126,7 +131,7 @@ const many = (light: number): boolean =>
         <text x="6" :y="lane(i)" style="fill: var(--light)" font-weight="600">{{ flash.name.slice(0, 14) }}</text>
         <text x="6" :y="lane(i) + 13">{{ show(flash.power, 'power') }}, {{ show(plan.pulses[i]!.t01, 'time') }}</text>
       </template>
-      <text x="6" :y="lane(lanes - 1) + 4" style="fill: var(--shutter)">shutter</text>
+      <text x="6" :y="lane(lanes - 1) + 4" style="fill: var(--shutter)">{{ sequenceWords('popStrip.shutter') }}</text>
 
       <g v-for="handle in handles" :key="`${handle.group}-${handle.number}-${handle.light}`">
         <rect
@@ -203,7 +208,7 @@ const many = (light: number): boolean =>
           </text>
         </template>
         <text :x="t(begin) + 6" :y="lane(lanes - 1) + 4" class="halo">
-          open {{ show(setup.picture.shutter, 'shutter') }}
+          {{ sequenceWords('popStrip.open', { shutter: show(setup.picture.shutter, 'shutter') }) }}
         </text>
       </g>
       <line

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Plan, cautionsOf, programmeOf } from '~~/core'
 import { SCHEDULE_CAUTION } from '~~/shared/texts/sequence'
+import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** How to programme every unit, in its own terms. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -12,16 +13,16 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
 
 <template>
   <section aria-labelledby="schedule">
-    <h2 id="schedule" class="section-title mb-1">Schedule for each flash unit</h2>
-    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">No pops yet</p>
+    <h2 id="schedule" class="section-title mb-1">{{ sequenceWords('schedulePanel.scheduleEachFlashUnit') }}</h2>
+    <p v-if="rows.length === 0" class="text-[12px] text-(--ink-soft)">{{ sequenceWords('schedulePanel.noPopsYet') }}</p>
     <table v-else class="w-full text-[12px]">
       <thead class="text-left text-(--ink-soft)">
         <tr>
-          <th>Unit</th>
-          <th>Power</th>
-          <th class="text-right">Delay</th>
-          <th class="text-right">Pops</th>
-          <th class="text-right">Every</th>
+          <th>{{ sequenceWords('schedulePanel.unit') }}</th>
+          <th>{{ sequenceWords('schedulePanel.power') }}</th>
+          <th class="text-right">{{ sequenceWords('schedulePanel.delay') }}</th>
+          <th class="text-right">{{ sequenceWords('schedulePanel.pops') }}</th>
+          <th class="text-right">{{ sequenceWords('schedulePanel.every') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -39,7 +40,12 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
             </td>
             <td class="text-right whitespace-nowrap">
               <template v-if="row.interval !== null">
-                {{ show(row.interval, 'time') }} · {{ show(1 / row.interval, 'number') }} Hz
+                {{
+                  sequenceWords('schedulePanel.hz', {
+                    interval: show(row.interval, 'time'),
+                    interval2: show(1 / row.interval, 'number'),
+                  })
+                }}
               </template>
             </td>
           </tr>
@@ -47,10 +53,12 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
             <td colspan="5" class="narrow pb-1 text-(--ink-faint)">
               {{
                 row.mode === 'repeating'
-                  ? 'repeating mode, one trigger'
+                  ? sequenceWords('schedulePanel.repeatingModeOneTrigger')
                   : row.count > 1
-                    ? `triggered at ${row.times.map(time => show(time, 'time', { figures: 4 })).join(', ')}`
-                    : 'one pop'
+                    ? sequenceWords('schedulePanel.triggered', {
+                        times: row.times.map(time => show(time, 'time', { figures: 4 })).join(', '),
+                      })
+                    : sequenceWords('schedulePanel.onePop')
               }}
             </td>
           </tr>
@@ -58,7 +66,7 @@ const letter = (set: number): string => String.fromCharCode(64 + ((set - 1) % 26
       </tbody>
     </table>
     <p v-if="rows.length > 0" class="mt-1 text-[11px] text-(--ink-faint)">
-      Delays count from the trigger. Each pop lasts as long as its power setting says.
+      {{ sequenceWords('schedulePanel.delaysCountFromTrigger') }}
     </p>
     <p v-if="flicker" class="mt-2 border-l-3 border-(--bad) pl-2 text-[12px]" data-testid="flicker">
       {{ SCHEDULE_CAUTION }}

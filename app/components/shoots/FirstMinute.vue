@@ -2,6 +2,7 @@
 import { RECIPE, RECIPES, type Recipe, newSetup } from '~~/core'
 import { ApiError, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 /** An empty studio begins with the question: one press makes a shoot of today with a complete plan in it. */
 const failure = ref('')
@@ -13,10 +14,15 @@ async function begin(recipe: Recipe): Promise<void> {
   failure.value = ''
   try {
     const day = localDay()
-    const shoot = await api.createShoot({ name: `Shoot, ${day}`, date: day, place: '', notes: '' })
+    const shoot = await api.createShoot({
+      name: shootsWords('firstMinute.shoot', { day }),
+      date: day,
+      place: '',
+      notes: '',
+    })
     await navigateTo(`/setups/${(await api.createSetup(shoot.id, newSetup(recipe))).id}`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'Something went wrong. Try again.'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('firstMinute.somethingWentWrongTry')
   }
   making.value = null
 }
@@ -24,10 +30,12 @@ async function begin(recipe: Recipe): Promise<void> {
 
 <template>
   <section aria-labelledby="first-minute">
-    <h2 id="first-minute" class="mb-1 text-xl font-semibold">What do you want to freeze?</h2>
+    <h2 id="first-minute" class="mb-1 text-xl font-semibold">{{ shootsWords('firstMinute.whatDoYouWant') }}</h2>
     <p class="mb-4 max-w-prose text-[13px] text-(--ink-soft)">
-      Pick one: it opens today’s shoot with a complete plan in it. Then enter what you know; the rest is assumed and
-      marked so. Or <NuxtLink to="/?tour=1" class="underline">take the tour</NuxtLink>: six steps, some five minutes.
+      {{ shootsWords('firstMinute.pickOneOpensTodays') }}
+      <NuxtLink to="/?tour=1" class="underline">{{ shootsWords('firstMinute.takeTour') }}</NuxtLink>{{
+        shootsWords('firstMinute.sixStepsSomeFive')
+      }}
     </p>
     <p v-if="failure" role="alert" class="mb-2 text-(--bad)">{{ failure }}</p>
     <ul class="grid grid-cols-3 gap-4 max-sm:grid-cols-1">

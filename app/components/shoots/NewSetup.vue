@@ -20,6 +20,7 @@ import {
 import { GEAR } from '~~/core/season'
 import { ApiError, api } from '~/services/api'
 import { KIT_LABELS, RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 /** A recipe, a moment, a method and the kit: a plausible whole, looked at before it is made. */
 const { shootId } = defineProps<{ shootId: string }>()
@@ -73,7 +74,7 @@ const kinds = computed(() =>
   ),
 )
 const choicesOf = (kind: KitKind): { value: string | undefined; label: string }[] => [
-  { value: undefined, label: 'Recipe default' },
+  { value: undefined, label: shootsWords('newSetup.recipeDefault') },
   ...kit
     .ofKind(kind)
     .filter(record => fits(kind, record.id))
@@ -101,7 +102,7 @@ const plan = computed(() => planOf(setup.value))
 const chances = computed(() => {
   const { stop, chance, later } = plan.value.keeper
   return stop === null
-    ? `about ${show(chance, 'share')} that the first take is a keeper, ${show(later, 'share')} once the delay is found;`
+    ? shootsWords('newSetup.aboutFirstTakeKeeper', { chance: show(chance, 'share'), later: show(later, 'share') })
     : ''
 })
 const worst = computed(() => plan.value.findings.filter(finding => finding.severity !== 'note'))
@@ -114,7 +115,7 @@ async function make(): Promise<void> {
     await known
     await navigateTo(`/setups/${(await api.createSetup(shootId, setup.value)).id}`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The set-up could not be created'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('newSetup.setUpCouldNot')
   }
   busy.value = false
 }
@@ -123,15 +124,15 @@ async function make(): Promise<void> {
 <template>
   <UModal
     :open="true"
-    title="New set-up"
-    description="A complete plan to start from; change whatever you know better"
+    :title="shootsWords('newSetup.newSetUp')"
+    :description="shootsWords('newSetup.completePlanStartFrom')"
     :ui="{ content: 'max-w-4xl', body: 'py-3', footer: 'py-3' }"
     @update:open="emit('close')"
   >
     <template #body>
       <form id="new-setup" class="grid gap-3 text-[13px]" @submit.prevent="make">
         <fieldset>
-          <legend class="section-title mb-1">Recipe</legend>
+          <legend class="section-title mb-1">{{ shootsWords('newSetup.recipe') }}</legend>
           <div class="grid grid-cols-6 gap-2 max-md:grid-cols-4 max-sm:grid-cols-3">
             <label v-for="r in RECIPES" :key="r" class="tile" :class="{ chosen: recipe === r }">
               <input v-model="recipe" type="radio" name="recipe" :value="r" class="sr-only" />
@@ -142,14 +143,14 @@ async function make(): Promise<void> {
         </fieldset>
         <div class="grid grid-cols-2 gap-x-6 gap-y-3 max-sm:grid-cols-1">
           <fieldset>
-            <legend class="section-title mb-1">Moment</legend>
+            <legend class="section-title mb-1">{{ shootsWords('newSetup.moment') }}</legend>
             <label v-for="(m, i) in RECIPE[recipe].moments" :key="m.name" class="flex items-baseline gap-2 py-0.5">
               <input v-model="moment" type="radio" name="moment" :value="i" /> {{ m.name }}
             </label>
           </fieldset>
           <div class="grid content-start gap-3">
             <fieldset>
-              <legend class="section-title mb-1">Method</legend>
+              <legend class="section-title mb-1">{{ shootsWords('newSetup.method') }}</legend>
               <div class="flex">
                 <label
                   v-for="m in METHODS"
@@ -167,13 +168,13 @@ async function make(): Promise<void> {
                 </label>
               </div>
             </fieldset>
-            <UFormField label="Name" name="name">
+            <UFormField :label="shootsWords('newSetup.name')" name="name">
               <UInput v-model="name" class="w-full" :placeholder="setup.name" maxlength="120" />
             </UFormField>
           </div>
         </div>
         <fieldset v-if="kinds.length > 0">
-          <legend class="section-title mb-1">Kit</legend>
+          <legend class="section-title mb-1">{{ shootsWords('newSetup.kit') }}</legend>
           <div class="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
             <label v-for="kind in kinds" :key="kind" class="flex items-baseline gap-2 py-0.5">
               <span class="w-20 text-(--ink-soft)">{{ KIT_LABELS[kind].one }}</span>
@@ -188,11 +189,14 @@ async function make(): Promise<void> {
         <div class="min-w-0 flex-1" role="status" data-testid="new-plan">
           <p>
             <template v-if="plan.timing.used !== null">
-              Delay {{ show(plan.timing.used, 'time', { figures: 4 }) }};
-              {{ chances }}
+              {{ shootsWords('newSetup.delay', { used: show(plan.timing.used, 'time', { figures: 4 }), chances }) }}
             </template>
-            streak {{ show(plan.sharpness.subject, 'length', { unit: 'mm' }) }}, field
-            {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide.
+            {{
+              shootsWords('newSetup.streakFieldWide', {
+                subject: show(plan.sharpness.subject, 'length', { unit: 'mm' }),
+                fieldWidth: show(plan.optics.fieldWidth, 'length', { unit: 'mm' }),
+              })
+            }}
           </p>
           <p v-for="finding in worst" :key="finding.id" class="text-(--ink-soft)">
             {{ tell(finding.title, finding.figures) }}
@@ -201,7 +205,7 @@ async function make(): Promise<void> {
             {{ failure }}
           </p>
         </div>
-        <UButton type="submit" form="new-setup" label="Create set-up" :loading="busy" />
+        <UButton type="submit" form="new-setup" :label="shootsWords('newSetup.createSetUp')" :loading="busy" />
       </div>
     </template>
   </UModal>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shootsWords } from '~~/shared/texts/pages/shoots'
+
 /** Asks for a new shoot. */
 const emit = defineEmits<{ close: [] }>()
 </script>
@@ -6,8 +8,8 @@ const emit = defineEmits<{ close: [] }>()
 <template>
   <UModal
     :open="true"
-    title="New shoot"
-    description="One day or one job, with a set-up for each picture"
+    :title="shootsWords('newShoot.newShoot')"
+    :description="shootsWords('newShoot.oneDayOneJob')"
     @update:open="emit('close')"
   >
     <template #body>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shootsWords } from '~~/shared/texts/pages/shoots'
+
 /** Takes a set-up as text. */
 const emit = defineEmits<{ paste: [text: string]; close: [] }>()
 const pasted = ref('')
@@ -7,14 +9,22 @@ const pasted = ref('')
 <template>
   <UModal
     :open="true"
-    title="Paste a set-up"
-    description="Copied from a set-up in this studio or any other"
+    :title="shootsWords('pasteSetup.pasteSetUp')"
+    :description="shootsWords('pasteSetup.copiedFromSetUp')"
     @update:open="emit('close')"
   >
     <template #body>
       <form class="grid gap-3" @submit.prevent="emit('paste', pasted)">
-        <UTextarea v-model="pasted" :rows="8" class="w-full" aria-label="Set-up as text" placeholder="Paste here" />
-        <div><UButton type="submit" label="Add set-up" :disabled="pasted.trim() === ''" /></div>
+        <UTextarea
+          v-model="pasted"
+          :rows="8"
+          class="w-full"
+          :aria-label="shootsWords('pasteSetup.setUpText')"
+          :placeholder="shootsWords('pasteSetup.pasteHere')"
+        />
+        <div>
+          <UButton type="submit" :label="shootsWords('pasteSetup.addSetUp')" :disabled="pasted.trim() === ''" />
+        </div>
       </form>
     </template>
   </UModal>

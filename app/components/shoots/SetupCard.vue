@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SetupSummary } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 /** A set-up as a picture with where it is: its newest keeper, or what it is planned to give. */
 const { setup } = defineProps<{ setup: SetupSummary }>()
@@ -26,14 +27,30 @@ const tell = useTold()
       </p>
       <p class="text-[12px]">
         <ShootsStageSteps v-if="setup.stand" :stage="setup.stand.stand" />
-        · {{ setup.keepers }}<template v-if="setup.keepersWanted !== null"> of {{ setup.keepersWanted }}</template>
-        {{ (setup.keepersWanted ?? setup.keepers) === 1 ? 'keeper' : 'keepers' }}
-        <template v-if="setup.takes > 0"> in {{ setup.takes }} {{ setup.takes === 1 ? 'take' : 'takes' }}</template>
+        · {{ setup.keepers
+        }}<template v-if="setup.keepersWanted !== null">
+          {{ shootsWords('setupCard.of', { keepersWanted: setup.keepersWanted }) }}</template
+        >
+        {{
+          (setup.keepersWanted ?? setup.keepers) === 1
+            ? shootsWords('setupCard.keeper')
+            : shootsWords('setupCard.keepers')
+        }}
+        <template v-if="setup.takes > 0">
+          {{
+            shootsWords('setupCard.in', {
+              takes: setup.takes,
+              noun: setup.takes === 1 ? shootsWords('setupCard.take') : shootsWords('setupCard.takes'),
+            })
+          }}</template
+        >
       </p>
       <p class="text-[12px] text-(--ink-soft)">
         <template v-if="setup.stand">{{ tell(setup.stand.next, setup.stand.figures) }}</template>
-        <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
-        <template v-else>Being worked out</template>
+        <span v-else-if="setup.failed" class="text-(--bad)">{{
+          shootsWords('setupCard.cannotPlanned', { failed: setup.failed })
+        }}</span>
+        <template v-else>{{ shootsWords('setupCard.beingWorkedOut') }}</template>
       </p>
     </div>
   </article>

@@ -2,6 +2,7 @@
 import type { ShootInput } from '~~/shared/schemas/records'
 import { shootSchema } from '~~/shared/schemas/records'
 import { ApiError } from '~/services/api'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 const emit = defineEmits<{ done: [] }>()
 const shoots = useShootsStore()
@@ -14,30 +15,30 @@ async function submit(): Promise<void> {
     await shoots.create({ ...state, name: state.name.trim() })
     emit('done')
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The shoot was not saved'
+    failure.value = error instanceof ApiError ? error.message : shootsWords('shootForm.shootWasNotSaved')
   }
 }
 </script>
 
 <template>
   <UForm :schema="shootSchema" :state="state" class="grid gap-3" @submit="submit">
-    <UFormField label="Name" name="name" required>
+    <UFormField :label="shootsWords('shootForm.name')" name="name" required>
       <UInput v-model="state.name" class="w-full" autofocus />
     </UFormField>
-    <UFormField label="Day" name="date" required>
+    <UFormField :label="shootsWords('shootForm.day')" name="date" required>
       <UInput v-model="state.date" type="date" class="w-full" />
     </UFormField>
-    <UFormField label="Place" name="place">
+    <UFormField :label="shootsWords('shootForm.place')" name="place">
       <UInput v-model="state.place" class="w-full" />
     </UFormField>
-    <UFormField label="Notes" name="notes">
+    <UFormField :label="shootsWords('shootForm.notes')" name="notes">
       <UTextarea v-model="state.notes" :rows="3" class="w-full" />
     </UFormField>
     <p v-if="failure" role="alert" class="text-sm text-(--bad)">
       {{ failure }}
     </p>
     <div>
-      <UButton type="submit" label="Save shoot" />
+      <UButton type="submit" :label="shootsWords('shootForm.saveShoot')" />
     </div>
   </UForm>
 </template>

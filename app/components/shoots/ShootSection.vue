@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ShootRecord } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 /** A shoot with its set-ups: where each stands, and what to do next. */
 const { shoot, others } = defineProps<{ shoot: ShootRecord; others: readonly ShootRecord[] }>()
@@ -35,18 +36,26 @@ function ask(event: Event, id: string): void {
 }
 const menu = (id: string, name: string) => [
   [
-    { label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) },
-    { label: 'Rehearse on the bench', icon: 'i-lucide-drama', onSelect: () => emit('rehearse', id) },
+    { label: shootsWords('shootSection.duplicate'), icon: 'i-lucide-copy', onSelect: () => emit('duplicate', id) },
+    { label: shootsWords('shootSection.rehearseBench'), icon: 'i-lucide-drama', onSelect: () => emit('rehearse', id) },
   ],
   session.isLead
     ? others.map(other => ({
-        label: `Move to ${other.name}`,
+        label: shootsWords('shootSection.move', { name: other.name }),
         icon: 'i-lucide-folder-input',
         onSelect: () => emit('move', id, other.id),
       }))
     : [],
   ...(session.isLead
-    ? [[{ label: 'Archive', icon: 'i-lucide-archive', onSelect: () => emit('archive', id, name) }]]
+    ? [
+        [
+          {
+            label: shootsWords('shootSection.archive'),
+            icon: 'i-lucide-archive',
+            onSelect: () => emit('archive', id, name),
+          },
+        ],
+      ]
     : []),
 ]
 const preferences = usePreferencesStore()
@@ -59,7 +68,8 @@ const preferences = usePreferencesStore()
         {{ shoot.name }}
       </h2>
       <p class="flex-1 text-[13px] text-(--ink-soft)">
-        <strong v-if="shoot.date === today" class="text-(--ink)">Today · </strong>{{ day(shoot.date)
+        <strong v-if="shoot.date === today" class="text-(--ink)">{{ shootsWords('shootSection.today') }} </strong>{{
+          day(shoot.date)
         }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
       <UButton
@@ -67,8 +77,8 @@ const preferences = usePreferencesStore()
         icon="i-lucide-calendar-clock"
         variant="ghost"
         size="xs"
-        label="Day"
-        :aria-label="`Day of ${shoot.name}`"
+        :label="shootsWords('shootSection.day')"
+        :aria-label="shootsWords('shootSection.day2', { name: shoot.name })"
         :to="`/shoots/${shoot.id}/day`"
       />
       <UButton
@@ -76,8 +86,8 @@ const preferences = usePreferencesStore()
         icon="i-lucide-file-text"
         variant="ghost"
         size="xs"
-        label="Report"
-        :aria-label="`Report of ${shoot.name}`"
+        :label="shootsWords('shootSection.report')"
+        :aria-label="shootsWords('shootSection.report2', { name: shoot.name })"
         :to="`/shoots/${shoot.id}/report`"
       />
       <UButton
@@ -85,8 +95,8 @@ const preferences = usePreferencesStore()
         icon="i-lucide-upload"
         variant="ghost"
         size="xs"
-        label="Import"
-        :aria-label="`Import a set-up file into ${shoot.name}`"
+        :label="shootsWords('shootSection.import')"
+        :aria-label="shootsWords('shootSection.importSetUpFile', { name: shoot.name })"
         @click="emit('importFile')"
       />
       <UButton
@@ -94,8 +104,8 @@ const preferences = usePreferencesStore()
         icon="i-lucide-clipboard-paste"
         variant="ghost"
         size="xs"
-        label="Paste"
-        :aria-label="`Paste a set-up into ${shoot.name}`"
+        :label="shootsWords('shootSection.paste')"
+        :aria-label="shootsWords('shootSection.pasteSetUpInto', { name: shoot.name })"
         @click="emit('paste')"
       />
       <UButton
@@ -103,7 +113,7 @@ const preferences = usePreferencesStore()
         icon="i-lucide-plus"
         variant="ghost"
         size="xs"
-        label="New set-up"
+        :label="shootsWords('shootSection.newSetUp')"
         @click="emit('add')"
       />
       <UButton
@@ -111,7 +121,7 @@ const preferences = usePreferencesStore()
         icon="i-lucide-archive"
         variant="ghost"
         size="xs"
-        :aria-label="`Archive the shoot ${shoot.name}`"
+        :aria-label="shootsWords('shootSection.archiveShoot', { name: shoot.name })"
         @click="emit('archiveShoot')"
       />
     </div>
@@ -136,7 +146,7 @@ const preferences = usePreferencesStore()
               size="xs"
               variant="ghost"
               class="-my-1"
-              :aria-label="`Actions for ${setup.name}`"
+              :aria-label="shootsWords('shootSection.actions', { name: setup.name })"
             />
           </UDropdownMenu>
         </ShootsSetupCard>
@@ -145,14 +155,16 @@ const preferences = usePreferencesStore()
     <table v-else-if="shoot.setups.length > 0" class="mt-2 w-full text-[13px]">
       <thead class="text-left text-[12px] text-(--ink-soft)">
         <tr>
-          <th>Set-up</th>
-          <th class="wide-only">Recipe, method</th>
-          <th>Stage</th>
-          <th>Next step</th>
-          <th class="text-right">Keepers</th>
-          <th class="wide-only text-right">Takes</th>
-          <th class="wide-only text-right">Props left</th>
-          <th><span class="sr-only">Actions</span></th>
+          <th>{{ shootsWords('shootSection.setUp') }}</th>
+          <th class="wide-only">{{ shootsWords('shootSection.recipeMethod') }}</th>
+          <th>{{ shootsWords('shootSection.stage') }}</th>
+          <th>{{ shootsWords('shootSection.nextStep') }}</th>
+          <th class="text-right">{{ shootsWords('shootSection.keepers') }}</th>
+          <th class="wide-only text-right">{{ shootsWords('shootSection.takes') }}</th>
+          <th class="wide-only text-right">{{ shootsWords('shootSection.propsLeft') }}</th>
+          <th>
+            <span class="sr-only">{{ shootsWords('shootSection.actions2') }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -179,11 +191,16 @@ const preferences = usePreferencesStore()
           </td>
           <td class="pr-3 text-(--ink-soft)">
             <template v-if="setup.stand">{{ tell(setup.stand.next, setup.stand.figures) }}</template>
-            <span v-else-if="setup.failed" class="text-(--bad)">Cannot be planned: {{ setup.failed }}</span>
-            <template v-else>Being worked out</template>
+            <span v-else-if="setup.failed" class="text-(--bad)">{{
+              shootsWords('shootSection.cannotPlanned', { failed: setup.failed })
+            }}</span>
+            <template v-else>{{ shootsWords('shootSection.beingWorkedOut') }}</template>
           </td>
           <td class="text-right whitespace-nowrap">
-            {{ setup.keepers }}<template v-if="setup.keepersWanted !== null"> of {{ setup.keepersWanted }}</template>
+            {{ setup.keepers
+            }}<template v-if="setup.keepersWanted !== null">
+              {{ shootsWords('shootSection.of', { keepersWanted: setup.keepersWanted }) }}</template
+            >
           </td>
           <td class="wide-only text-right">
             {{ setup.takes }}
@@ -199,13 +216,18 @@ const preferences = usePreferencesStore()
               :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
               @update:open="open => (opened = open ? setup.id : '')"
             >
-              <UButton icon="i-lucide-ellipsis" size="xs" variant="ghost" :aria-label="`Actions for ${setup.name}`" />
+              <UButton
+                icon="i-lucide-ellipsis"
+                size="xs"
+                variant="ghost"
+                :aria-label="shootsWords('shootSection.actions', { name: setup.name })"
+              />
             </UDropdownMenu>
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-else class="mt-2 text-[13px] text-(--ink-soft)">No set-ups yet.</p>
+    <p v-else class="mt-2 text-[13px] text-(--ink-soft)">{{ shootsWords('shootSection.noSetUpsYet') }}</p>
   </section>
 </template>
 

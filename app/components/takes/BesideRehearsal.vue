@@ -4,6 +4,7 @@ import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { rehearsalText } from '~~/shared/texts/rehearsal'
 import { type TakeRecord, api } from '~/services/api'
 import type { RehearsalRecord } from '~~/server/services/rehearsals'
+import { takesWords } from '~~/shared/texts/pages/takes'
 
 /** The takes of the evening beside those of its rehearsals, take under take. */
 const { setupId, takes } = defineProps<{ setupId: string; takes: readonly TakeRecord[] }>()
@@ -25,22 +26,25 @@ const dated = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' 
 const rows = computed(() => [
   ...rehearsals.value.map(one => ({
     key: one.setupId,
-    label: `Rehearsal, ${dated.format(new Date(one.createdAt))}`,
+    label: takesWords('besideRehearsal.rehearsal', { dated: dated.format(new Date(one.createdAt)) }),
     to: `/setups/${one.setupId}`,
     takes: one.takes,
   })),
-  ...(evening.value.length > 0 ? [{ key: 'here', label: 'Here', to: null, takes: evening.value }] : []),
+  ...(evening.value.length > 0
+    ? [{ key: 'here', label: takesWords('besideRehearsal.here'), to: null, takes: evening.value }]
+    : []),
 ])
 const sentence = computed(() => {
   const [newest] = rehearsals.value
   return newest ? rehearsalText(outcomeOf(newest.takes), outcomeOf(evening.value)) : ''
 })
-const named = ({ verdict, keeper }: Row): string => (keeper ? 'Keeper' : VERDICT_LABELS[verdict])
+const named = ({ verdict, keeper }: Row): string =>
+  keeper ? takesWords('besideRehearsal.keeper') : VERDICT_LABELS[verdict]
 </script>
 
 <template>
   <section v-if="rehearsals.length > 0" aria-labelledby="beside-rehearsal" class="grid gap-1 text-[12px]">
-    <h2 id="beside-rehearsal" class="section-title">Beside the rehearsal</h2>
+    <h2 id="beside-rehearsal" class="section-title">{{ takesWords('besideRehearsal.besideRehearsal') }}</h2>
     <p data-testid="rehearsal-text">{{ sentence }}</p>
     <dl class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1">
       <template v-for="row in rows" :key="row.key">

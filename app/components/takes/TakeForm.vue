@@ -7,6 +7,7 @@ import type { TakeRecord } from '~/services/api'
 import { studioInstant } from '~/services/studioClock'
 import { formatEntry, parseField } from '~~/shared/units'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { takesWords } from '~~/shared/texts/pages/takes'
 
 /** Logs a take against this set-up, or puts right one that was logged. */
 const { plan, take = null } = defineProps<{ plan: Plan; take?: TakeRecord | null }>()
@@ -47,9 +48,10 @@ async function submit(): Promise<void> {
   if ('error' in usedDelay || 'error' in measured) return
   const says = contradicted(plan, { verdict: verdict.value, position: measured.value })
   if (says) {
-    errors.value.position =
-      `By its mark this take is ${VERDICT_LABELS[says].toLowerCase()}, but the verdict ` +
-      `${VERDICT_LABELS[verdict.value].toLowerCase()}: correct whichever is wrong, or leave the mark out`
+    errors.value.position = takesWords('takeForm.markTakeButVerdict', {
+      says: VERDICT_LABELS[says].toLowerCase(),
+      verdict: VERDICT_LABELS[verdict.value].toLowerCase(),
+    })
     return
   }
   const seen = {
@@ -88,7 +90,7 @@ async function submit(): Promise<void> {
     keeper.value = false
     emit('done')
   } catch {
-    errors.value.form = 'The take could not be saved in this browser. Press again; it will be logged only once.'
+    errors.value.form = takesWords('takeForm.takeCouldNotSaved')
   }
   busy.value = false
 }
@@ -96,27 +98,37 @@ async function submit(): Promise<void> {
 
 <template>
   <form class="grid grid-cols-2 gap-x-3 gap-y-2" @submit.prevent="submit">
-    <UFormField label="Delay used" name="delay" :error="errors.delay ?? false">
+    <UFormField :label="takesWords('takeForm.delayUsed')" name="delay" :error="errors.delay ?? false">
       <UInput v-model="delay" size="sm" class="w-full" />
     </UFormField>
-    <UFormField label="Distance past the mark" name="position" hint="if seen" :error="errors.position ?? false">
-      <UInput v-model="position" size="sm" class="w-full" placeholder="mm" />
+    <UFormField
+      :label="takesWords('takeForm.distancePastMark')"
+      name="position"
+      :hint="takesWords('takeForm.ifSeen')"
+      :error="errors.position ?? false"
+    >
+      <UInput v-model="position" size="sm" class="w-full" :placeholder="takesWords('takeForm.mm')" />
     </UFormField>
     <fieldset class="col-span-2">
-      <legend class="mb-1 text-xs font-medium">Verdict</legend>
+      <legend class="mb-1 text-xs font-medium">{{ takesWords('takeForm.verdict') }}</legend>
       <div class="flex flex-wrap">
         <label v-for="v in VERDICTS" :key="v" class="verdict" :class="{ chosen: verdict === v }">
           <input v-model="verdict" type="radio" name="verdict" :value="v" class="sr-only" />{{ VERDICT_LABELS[v] }}
         </label>
       </div>
     </fieldset>
-    <UFormField label="Note" name="note" class="col-span-2" :error="errors.note ?? false">
+    <UFormField :label="takesWords('takeForm.note')" name="note" class="col-span-2" :error="errors.note ?? false">
       <UInput v-model="note" size="sm" class="w-full" />
     </UFormField>
     <label class="flex items-center gap-2 text-[12px]"
-      ><input v-model="keeper" type="checkbox" class="tick" /> Keeper</label
+      ><input v-model="keeper" type="checkbox" class="tick" /> {{ takesWords('takeForm.keeper') }}</label
     >
-    <UButton type="submit" :label="take ? 'Save correction' : 'Log take'" class="justify-center" :loading="busy" />
+    <UButton
+      type="submit"
+      :label="take ? takesWords('takeForm.saveCorrection') : takesWords('takeForm.logTake')"
+      class="justify-center"
+      :loading="busy"
+    />
     <p v-if="errors.form" role="alert" class="col-span-2 text-[12px] text-(--bad)">
       {{ errors.form }}
     </p>

@@ -3,6 +3,7 @@ import { variantTallies } from '~~/core/season'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import type { Plan } from '~~/core'
 import type { TakeRecord } from '~/services/api'
+import { takesWords } from '~~/shared/texts/pages/takes'
 
 /** What the takes show, a form to log one more or put one right, and all of them with their pictures. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -36,7 +37,13 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
   <section aria-labelledby="take-log" class="grid grid-cols-[minmax(0,1fr)] gap-2">
     <RunLearnPanel :plan="plan" />
     <h2 id="take-log" ref="heading" class="section-title">
-      {{ !session.isCrew ? 'Only the crew can log takes' : amended ? `Correct take ${amended.number}` : 'Log a take' }}
+      {{
+        !session.isCrew
+          ? takesWords('takeLog.onlyCrewCanLog')
+          : amended
+            ? takesWords('takeLog.correctTake', { number: amended.number })
+            : takesWords('takeLog.logTake')
+      }}
     </h2>
     <TakesTakeForm
       v-if="session.isCrew"
@@ -51,24 +58,31 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
         size="xs"
         variant="outline"
         icon="i-lucide-strikethrough"
-        label="Discard take"
+        :label="takesWords('takeLog.discardTake')"
         @click="strike(amended.id, true)"
       />
-      <UButton size="xs" variant="ghost" label="Cancel correction" class="ml-auto" @click="amended = null" />
+      <UButton
+        size="xs"
+        variant="ghost"
+        :label="takesWords('takeLog.cancelCorrection')"
+        class="ml-auto"
+        @click="amended = null"
+      />
     </p>
     <p v-if="failure" role="alert" class="text-[12px] text-(--bad)">
       {{ failure }}
     </p>
 
     <h2 class="section-title mt-2">
-      Takes<span v-if="unsent !== ''" role="status" class="font-normal"> · {{ unsent }}</span>
+      {{ takesWords('takeLog.takes')
+      }}<span v-if="unsent !== ''" role="status" class="font-normal"> · {{ unsent }}</span>
     </h2>
     <TakesWaitingTakes
       v-if="takes.refused.length > 0 || takes.ofOthers > 0 || takes.queue.some(queued => queued.held)"
     />
     <PicturesWaitingPictures />
     <p v-if="takes.takes.length === 0" class="text-[12px] text-(--ink-soft)">
-      No takes yet. Shoot one, see where the object was, and log the delay with the verdict.
+      {{ takesWords('takeLog.noTakesYetShoot') }}
     </p>
     <TakesTakeTable v-else @amend="amend" />
     <TakesBesideRehearsal :setup-id="takes.setupId" :takes="takes.takes" />
@@ -79,15 +93,17 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
       class="flex items-baseline gap-2 text-[12px] text-(--ink-faint)"
       data-testid="struck"
     >
-      <span class="flex-1 line-through">Take {{ take.number }}, {{ VERDICT_LABELS[take.verdict].toLowerCase() }}</span>
+      <span class="flex-1 line-through">{{
+        takesWords('takeLog.take', { number: take.number, verdict: VERDICT_LABELS[take.verdict].toLowerCase() })
+      }}</span>
       <button
         v-if="session.isLead"
         type="button"
         class="underline"
-        :aria-label="`Restore take ${take.number}`"
+        :aria-label="takesWords('takeLog.restoreTake', { number: take.number })"
         @click="strike(take.id, false)"
       >
-        put back
+        {{ takesWords('takeLog.putBack') }}
       </button>
     </p>
     <PicturesPictureList v-if="pictures.pictures.length > 0" />

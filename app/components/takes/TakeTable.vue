@@ -3,6 +3,7 @@ import { pictureUrl } from '~/services/pictureQueue'
 import type { TakeAmendment } from '~~/shared/takes/input'
 import type { TakeRecord } from '~/services/api'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
+import { takesWords } from '~~/shared/texts/pages/takes'
 
 /** The takes of the set-up at hand, with their pictures; each can be put right. */
 const emit = defineEmits<{ amend: [TakeRecord] }>()
@@ -17,7 +18,7 @@ const { show } = useNumbers()
  */
 function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): string {
   const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
-  const by = former.by && former.by !== loggedBy ? ` (corrected by ${former.by})` : ''
+  const by = former.by && former.by !== loggedBy ? takesWords('takeTable.corrected', { by: former.by }) : ''
   return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }
 /** Rows that are drawn: a set-up of thousands of takes is looked through a stretch at a time. */
@@ -37,10 +38,10 @@ async function attach(take: string, files: File[]): Promise<void> {
   <table class="w-full text-[12px]">
     <thead class="text-left text-(--ink-soft)">
       <tr>
-        <th class="font-normal">No.</th>
-        <th class="text-right font-normal">Delay</th>
-        <th class="pl-3 font-normal">Verdict</th>
-        <th class="text-right font-normal">Past the mark</th>
+        <th class="font-normal">{{ takesWords('takeTable.no') }}</th>
+        <th class="text-right font-normal">{{ takesWords('takeTable.delay') }}</th>
+        <th class="pl-3 font-normal">{{ takesWords('takeTable.verdict') }}</th>
+        <th class="text-right font-normal">{{ takesWords('takeTable.pastMark') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -58,9 +59,13 @@ async function attach(take: string, files: File[]): Promise<void> {
           {{ show(take.delay, 'time', { figures: 4 }) }}
         </td>
         <td class="pl-3">
-          {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? ', keeper' : '' }}
+          {{ VERDICT_LABELS[take.verdict] }}{{ take.keeper ? takesWords('takeTable.keeper') : '' }}
           <p v-if="take.former" class="narrow text-(--ink-faint)" data-testid="former">
-            was {{ take.former.map(former => was(former, take.by)).join(', then ') }}
+            {{
+              takesWords('takeTable.was', {
+                former: take.former.map(former => was(former, take.by)).join(takesWords('takeTable.then')),
+              })
+            }}
           </p>
           <p v-if="take.note" class="narrow text-(--ink-faint)">
             {{ take.note }}
@@ -72,7 +77,7 @@ async function attach(take: string, files: File[]): Promise<void> {
               class="block h-[40px] w-[60px]"
               :href="pictureUrl(picture.id, 'full')"
               target="_blank"
-              :aria-label="`Picture ${picture.name} of take ${takeMark(take)}`"
+              :aria-label="takesWords('takeTable.pictureTake', { name: picture.name, take: takeMark(take) })"
               ><PicturesPictureView :id="picture.id" size="thumb" fit="cover" alt=""
             /></a>
           </span>
@@ -85,14 +90,14 @@ async function attach(take: string, files: File[]): Promise<void> {
             size="xs"
             variant="ghost"
             icon="i-lucide-pencil"
-            :aria-label="`Correct take ${takeMark(take)}`"
+            :aria-label="takesWords('takeTable.correctTake', { take: takeMark(take) })"
             @click="emit('amend', take)"
           />
           <PicturesAddPictures
             v-if="session.isCrew && take.id !== take.key"
             class="-my-1.5 inline-block"
             :take="take.id"
-            :label="`Add pictures to take ${take.number}`"
+            :label="takesWords('takeTable.addPicturesTake', { number: take.number })"
             @files="attach(take.id, $event)"
           />
         </td>
@@ -104,7 +109,7 @@ async function attach(take: string, files: File[]): Promise<void> {
     size="xs"
     variant="outline"
     class="justify-self-start"
-    :label="`Show ${Math.min(left, STRETCH)} earlier takes of ${left}`"
+    :label="takesWords('takeTable.showEarlierTakes', { left: Math.min(left, STRETCH), left2: left })"
     @click="drawn += STRETCH"
   />
 </template>

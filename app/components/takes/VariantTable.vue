@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type VariantTally, compareTried } from '~~/core/season'
 import { comparisonText } from '~~/shared/texts/season'
+import { takesWords } from '~~/shared/texts/pages/takes'
 
 /** What the variants of a prop keep, and whether one of them is settled to be better. */
 const { tallies } = defineProps<{ tallies: readonly VariantTally[] }>()
@@ -17,25 +18,25 @@ const sentence = computed(() => {
   const [best, second] = [...rows.value].sort((a, b) => b.chance - a.chance)
   return best && second
     ? comparisonText([second.variant, best.variant], compareTried(second, best), share)
-    : 'Fire another variant to compare.'
+    : takesWords('variantTable.fireAnotherVariantCompare')
 })
 </script>
 
 <template>
   <section
     v-if="rows.length > 0"
-    aria-label="Variants of the prop"
+    :aria-label="takesWords('variantTable.variantsProp')"
     class="grid gap-1 text-[12px]"
     data-testid="variants"
   >
     <table class="kit-table">
       <thead>
         <tr>
-          <th>Variant</th>
-          <th>Takes</th>
-          <th>Keepers</th>
-          <th>Kept</th>
-          <th>Takes to a keeper</th>
+          <th>{{ takesWords('variantTable.variant') }}</th>
+          <th>{{ takesWords('variantTable.takes') }}</th>
+          <th>{{ takesWords('variantTable.keepers') }}</th>
+          <th>{{ takesWords('variantTable.kept') }}</th>
+          <th>{{ takesWords('variantTable.takesKeeper') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -45,9 +46,13 @@ const sentence = computed(() => {
           <td>{{ row.kept }}</td>
           <td>
             {{ share(row.chance) }}
-            <span class="text-(--ink-soft)">({{ share(row.low) }} to {{ share(row.high) }})</span>
+            <span class="text-(--ink-soft)">{{
+              takesWords('variantTable.to', { low: share(row.low), high: share(row.high) })
+            }}</span>
           </td>
-          <td>{{ row.each === null ? 'none yet' : show(row.each, 'number', { figures: 2 }) }}</td>
+          <td>
+            {{ row.each === null ? takesWords('variantTable.noneYet') : show(row.each, 'number', { figures: 2 }) }}
+          </td>
         </tr>
       </tbody>
     </table>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shellWords } from '~~/shared/texts/pages/shell'
+
 /** A day, or none: an empty one says “any”, where the browser's own would show nothing or a pattern. */
 const day = defineModel<string>({ required: true })
 defineOptions({ inheritAttrs: false })
@@ -7,7 +9,7 @@ defineOptions({ inheritAttrs: false })
 <template>
   <span class="field">
     <input v-model="day" v-bind="$attrs" type="date" class="date" :data-empty="day === ''" />
-    <span v-if="day === ''" class="any" aria-hidden="true">any</span>
+    <span v-if="day === ''" class="any" aria-hidden="true">{{ shellWords('dateField.any') }}</span>
   </span>
 </template>
 

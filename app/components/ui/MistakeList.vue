@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Mistake } from '~~/shared/schemas/validate'
+import { shellWords } from '~~/shared/texts/pages/shell'
 
 /** Mistakes of a file or a body, each with its field; past `most` they are counted. */
 const { mistakes, most = Infinity } = defineProps<{ mistakes: readonly Mistake[]; most?: number }>()
@@ -10,6 +11,6 @@ const { mistakes, most = Infinity } = defineProps<{ mistakes: readonly Mistake[]
     <li v-for="m in mistakes.slice(0, most)" :key="m.field + m.reason">
       {{ m.field ? `${m.field}: ` : '' }}{{ m.reason }}
     </li>
-    <li v-if="mistakes.length > most">and {{ mistakes.length - most }} more</li>
+    <li v-if="mistakes.length > most">{{ shellWords('mistakeList.more', { mistakes: mistakes.length - most }) }}</li>
   </ul>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** The figures of a thing in a drawing that was touched, beside it, to be read or changed there. */
 const view = useViewStore()
@@ -62,7 +63,13 @@ function left(event: FocusEvent): void {
     >
       <p class="flex items-center text-[12px] font-semibold">
         <span class="flex-1">{{ view.entry.title.split(':')[0] }}</span>
-        <UButton size="xs" variant="ghost" icon="i-lucide-x" aria-label="Close" @click="close" />
+        <UButton
+          size="xs"
+          variant="ghost"
+          icon="i-lucide-x"
+          :aria-label="viewsWords('entryBox.close')"
+          @click="close"
+        />
       </p>
       <InputsFieldRow v-for="path in view.entry.paths" :key="path" :path="path" />
     </div>

@@ -4,6 +4,7 @@ import type { Assessment } from '~~/core'
 import { type Overlay, drawOver } from '~~/shared/render/over'
 import { frameRender } from '~/services/frameRender'
 import type { FrameGiven } from '~/workers/frame.worker'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /**
  * The predicted frame, computed in a worker: first coarse, then better while one looks. With a scale bar, and the stops
@@ -122,7 +123,7 @@ const scaleBar = computed(() => {
     <canvas
       ref="canvas"
       role="img"
-      :aria-label="`Predicted frame. ${description}`"
+      :aria-label="viewsWords('frameCanvas.predictedFrame', { description })"
       :aria-busy="!given"
       :data-passes="given?.passes ?? -1"
       :data-done="done"
@@ -144,7 +145,7 @@ const scaleBar = computed(() => {
       :style="{ color: preferences.look === 'work' ? '#f5f4ef' : 'var(--ink)' }"
       data-testid="probe"
     >
-      {{ probed }} here
+      {{ viewsWords('frameCanvas.here', { probed }) }}
     </p>
   </div>
 </template>

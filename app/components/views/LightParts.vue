@@ -4,6 +4,7 @@ import { aimFigures, lightFigures } from './partFigures'
 import { type Axes, type Point, acrossOf, alongOf, plane } from './axes'
 import { type Flat, aimOf, homeOf, turned } from './lightGeometry'
 import { lightSpot } from './tableGeometry'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** A light as the drawing has it: `turn` in degrees; `cut` where it stands outside and is drawn at the edge. */
 interface Drawn extends Point {
@@ -63,9 +64,12 @@ function overSubject({ distance }: FlashSetup): number {
 }
 const length = (value: number): string => show(value, 'length', { unit: 'm' })
 const placed = (flash: FlashSetup): string =>
-  `${length(flash.distance)}, loses ${show(overSubject(flash), 'stops')} across the subject`
+  viewsWords('lightParts.losesAcrossSubject', {
+    distance: length(flash.distance),
+    flash: show(overSubject(flash), 'stops'),
+  })
 function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
-  const at = role === 'ground' ? 'the background' : 'the subject'
+  const at = role === 'ground' ? viewsWords('lightParts.background') : viewsWords('lightParts.subject')
   if (aimAlong === 0 && aimAcross === 0 && aimOut === 0) return `at ${at}`
   return `beside ${at}: ${length(aimAlong)} along, ${length(aimAcross)} behind, ${length(aimOut)} higher`
 }
@@ -84,7 +88,7 @@ function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
         style="stroke: var(--light); shape-rendering: auto"
       />
       <ViewsDragHandle
-        :label="`${light.flash.name}: distance to the subject`"
+        :label="viewsWords('lightParts.distanceSubject', { name: light.flash.name })"
         :value="light.flash.distance"
         :min="0.02"
         :max="100"
@@ -108,7 +112,7 @@ function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
         </g>
       </ViewsDragHandle>
       <ViewsDragHandle
-        :label="`${light.flash.name}: aim`"
+        :label="viewsWords('lightParts.aim', { name: light.flash.name })"
         :value="light.turn"
         :min="-180"
         :max="180"

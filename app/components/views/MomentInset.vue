@@ -3,6 +3,7 @@ import { type Plan, hitsMoment } from '~~/core'
 import { linear } from './axes'
 import { outlineOf } from './stripGeometry'
 import { FOOT, TOP } from './stripSize'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** The moment, magnified: light, window and spread about it, at the right of the time strip. */
 const { plan, lights, x, width, height } = defineProps<{
@@ -112,12 +113,15 @@ const hit = computed(() => hitsMoment(plan))
       style="stroke: var(--action)"
     />
     <text :x="x + 5" :y="TOP + 13" class="halo" font-weight="600">
-      {{ hit ? 'light catches the moment' : 'light misses the moment' }}
+      {{ hit ? viewsWords('momentInset.lightCatchesMoment') : viewsWords('momentInset.lightMissesMoment') }}
     </text>
-    <text :x="x + 5" :y="TOP + 26" class="halo"> ±{{ show(plan.spread.scatter, 'time') }} per take </text>
-    <text :x="x" :y="height - 5">{{ show(2 * inset.span, 'time') }} wide</text>
+    <text :x="x + 5" :y="TOP + 26" class="halo">
+      {{ viewsWords('momentInset.perTake', { scatter: show(plan.spread.scatter, 'time') }) }}
+    </text>
+    <text :x="x" :y="height - 5">{{ viewsWords('momentInset.wide', { span: show(2 * inset.span, 'time') }) }}</text>
     <text :x="x + width - 1" :y="height - 5" text-anchor="end">
-      {{ lit ? 'light' : 'exposure' }} {{ show(plan.sharpness.duration, 'time') }}
+      {{ lit ? viewsWords('momentInset.light') : viewsWords('momentInset.exposure') }}
+      {{ show(plan.sharpness.duration, 'time') }}
     </text>
   </g>
 </template>

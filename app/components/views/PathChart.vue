@@ -5,6 +5,7 @@ import { type Axes, area, clamped, curve, point, segment, alongOf, acrossOf, roo
 import type { LabelBox } from './labels'
 import { type PathPoint, pathGeometry } from './pathGeometry'
 import { pathLabels } from './pathLabels'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /**
  * Distance against time, joined to the table plan by its distance axis: where light crosses the object's line is the
@@ -117,7 +118,7 @@ const now = computed(() => {
 </script>
 
 <template>
-  <g role="group" aria-label="Path chart: distance against time">
+  <g role="group" :aria-label="viewsWords('pathChart.pathChartDistanceAgainst')">
     <!-- Time and distance -->
     <template v-for="t in timeTicks" :key="`t${t.tick}`">
       <line v-bind="segment(axes, [ends[0], t.tick], [ends[1], t.tick])" class="hair" />
@@ -271,7 +272,7 @@ const now = computed(() => {
     <!-- The moment, where it is an instant -->
     <ViewsDragHandle
       v-if="geometry.markAt === null && momentShown !== null"
-      label="Moment"
+      :label="viewsWords('pathChart.moment')"
       :value="momentShown"
       :min="0"
       :max="20"
@@ -296,7 +297,7 @@ const now = computed(() => {
     <!-- Light -->
     <ViewsDragHandle
       v-if="captured !== null && shown(captured) && plan.timing.used !== null"
-      label="Light: delay dialled"
+      :label="viewsWords('pathChart.lightDelayDialled')"
       :value="plan.timing.used"
       :min="setup.controller.delayMinimum"
       :max="setup.controller.delayMaximum"
@@ -318,7 +319,7 @@ const now = computed(() => {
     <!-- The mark -->
     <ViewsDragHandle
       v-if="geometry.markAt !== null && inside(geometry.markAt) === geometry.markAt"
-      label="Mark: distance past the entry face"
+      :label="viewsWords('pathChart.markDistancePastEntry')"
       :value="setup.moment.offset"
       :min="-10"
       :max="10"

@@ -5,6 +5,7 @@ import { flashLevelText } from '~~/shared/text/flashLevel'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { nextTakes } from '~/stores/view'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** What the sensor will record; larger on request, and as a PNG. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -40,36 +41,49 @@ const bands = BANDS.map(({ below, colour }, i) => ({
   colour: `rgb(${colour.join(' ')})`,
   text:
     below === Infinity
-      ? `${show(BANDS[i - 1]!.below, 'stops')} and more`
+      ? viewsWords('predictedFrame.more', { below: show(BANDS[i - 1]!.below, 'stops') })
       : i === 0
         ? `under ${show(below, 'stops')}`
         : `to ${show(below, 'stops')}`,
 }))
 
 const EDGES = {
-  top: 'top edge',
-  bottom: 'bottom edge',
-  left: 'left edge',
-  right: 'right edge',
-  all: 'the whole frame',
+  top: viewsWords('predictedFrame.topEdge'),
+  bottom: viewsWords('predictedFrame.bottomEdge'),
+  left: viewsWords('predictedFrame.leftEdge'),
+  right: viewsWords('predictedFrame.rightEdge'),
+  all: viewsWords('predictedFrame.wholeFrame'),
 } as const
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
   const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
-  if (plan.caughtAt !== null) parts.push(`object ${show(plan.caughtAt, 'length', { unit: 'mm' })} past the entry face`)
+  if (plan.caughtAt !== null)
+    parts.push(
+      viewsWords('predictedFrame.objectPastEntryFace', { caughtAt: show(plan.caughtAt, 'length', { unit: 'mm' }) }),
+    )
   parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
   const { ghost } = sharpness
   if (ghost) {
     const under = show(ghost.under, 'stops', { unit: 'unsigned' })
-    parts.push(`with a ghost of ${show(ghost.length, 'length', { unit: 'mm' })}, ${under} under it`)
+    parts.push(viewsWords('predictedFrame.ghostUnder', { ghost: show(ghost.length, 'length', { unit: 'mm' }), under }))
   }
   const flashes = flashLevelText(plan, preferences.system)
   if (flashes) parts.push(`${flashes[0].toLowerCase()} ${flashes[1]}`)
-  if (!exposure.black) parts.push(`room light at ${show(exposure.ambient, 'stops')}`)
+  if (!exposure.black) parts.push(viewsWords('predictedFrame.roomLight', { ambient: show(exposure.ambient, 'stops') }))
   if (plan.shutter.dark > 0.0005)
-    parts.push(`dark band over ${show(plan.shutter.dark, 'share')}, ${EDGES[plan.shutter.edge]}`)
+    parts.push(
+      viewsWords('predictedFrame.darkBandOver', {
+        dark: show(plan.shutter.dark, 'share'),
+        edge: EDGES[plan.shutter.edge],
+      }),
+    )
   else if (plan.shutter.lostWorst >= 1 / 6)
-    parts.push(`${show(-plan.shutter.lostWorst, 'stops')} of flash cut off, ${EDGES[plan.shutter.edge]}`)
+    parts.push(
+      viewsWords('predictedFrame.flashCutOff', {
+        lostWorst: show(-plan.shutter.lostWorst, 'stops'),
+        edge: EDGES[plan.shutter.edge],
+      }),
+    )
   return parts.join(', ')
 })
 
@@ -97,7 +111,7 @@ const fieldSize = computed(() => {
         :options="options"
         :only="alone"
         :false-colour="falseColour"
-        :description="waiting ? `Nothing recorded yet. ${description}` : description"
+        :description="waiting ? viewsWords('predictedFrame.nothingRecordedYet', { description }) : description"
       />
       <div v-if="before" class="before" data-testid="frame-before">
         <ViewsFrameCanvas
@@ -106,30 +120,32 @@ const fieldSize = computed(() => {
           :options="{}"
           :only="alone"
           :false-colour="falseColour"
-          description="Current frame, without the preview"
+          :description="viewsWords('predictedFrame.currentFrameWithoutPreview')"
         />
-        <p class="narrow">before</p>
+        <p class="narrow">{{ viewsWords('predictedFrame.before') }}</p>
       </div>
     </div>
     <figcaption class="narrow flex items-center gap-2 text-[11px] text-(--ink-soft)">
       <span class="min-w-0 flex-1 truncate">{{
-        waiting ? 'Nothing recorded yet' : `Predicted frame, ${fieldSize}`
+        waiting
+          ? viewsWords('predictedFrame.nothingRecordedYet2')
+          : viewsWords('predictedFrame.predictedFrame', { fieldSize })
       }}</span>
       <label class="flex items-center gap-1 whitespace-nowrap"
-        ><input v-model="view.ghosts" type="checkbox" class="tick" /> ten takes</label
+        ><input v-model="view.ghosts" type="checkbox" class="tick" /> {{ viewsWords('predictedFrame.tenTakes') }}</label
       >
       <UButton
         icon="i-lucide-expand"
         size="xs"
         variant="ghost"
-        aria-label="Enlarge the predicted frame"
+        :aria-label="viewsWords('predictedFrame.enlargePredictedFrame')"
         @click="large = true"
       />
       <UButton
         icon="i-lucide-image-down"
         size="xs"
         variant="ghost"
-        aria-label="Save the predicted frame as PNG"
+        :aria-label="viewsWords('predictedFrame.savePredictedFramePng')"
         :loading="saving"
         @click="save"
       />
@@ -139,7 +155,7 @@ const fieldSize = computed(() => {
     </p>
     <UModal
       v-model:open="large"
-      title="Predicted frame"
+      :title="viewsWords('predictedFrame.predictedFrame2')"
       :description="description"
       :ui="{ content: 'max-w-[min(1100px,calc((100dvh-230px)*1.5))] w-[92vw]' }"
     >
@@ -154,20 +170,28 @@ const fieldSize = computed(() => {
         />
         <div class="mt-2 flex flex-wrap items-center gap-4 text-[12px]">
           <label v-if="plan.setup.flashes.length > 0" class="flex items-center gap-1">
-            Lights
+            {{ viewsWords('predictedFrame.lights') }}
             <UiPickOne
               v-model="only"
               :options="[
-                { value: -1, label: 'All lights and room light' },
-                ...plan.setup.flashes.map((flash, i) => ({ value: i, label: `${flash.name} only` })),
+                { value: -1, label: viewsWords('predictedFrame.allLights') },
+                ...plan.setup.flashes.map((flash, i) => ({
+                  value: i,
+                  label: viewsWords('predictedFrame.onlyLight', { name: flash.name }),
+                })),
               ]"
-              aria-label="Lights that are shown"
+              :aria-label="viewsWords('predictedFrame.lightsShown')"
             />
           </label>
           <label class="flex items-center gap-1"
-            ><input v-model="falseColour" type="checkbox" class="tick" /> false colour</label
+            ><input v-model="falseColour" type="checkbox" class="tick" />
+            {{ viewsWords('predictedFrame.falseColour') }}</label
           >
-          <ul v-if="falseColour" class="flex flex-wrap gap-2" aria-label="False-colour scale">
+          <ul
+            v-if="falseColour"
+            class="flex flex-wrap gap-2"
+            :aria-label="viewsWords('predictedFrame.falseColourScale')"
+          >
             <li v-for="band in bands" :key="band.text" class="flex items-center gap-1">
               <span class="inline-block size-3" :style="{ background: band.colour }" />{{ band.text }}
             </li>

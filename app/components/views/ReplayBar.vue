@@ -2,6 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { type Plan, lastLight } from '~~/core'
 import { RATES } from '~/stores/view'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /**
  * Slow replay through all four views, and a scrub. With motion unwanted it goes from event to event instead of running.
@@ -37,7 +38,8 @@ const press = (): void => {
   else if (view.playing) view.pause()
   else view.play()
 }
-const rateText = (rate: number): string => (rate === 1 ? 'true speed' : `1/${Math.round(1 / rate)} speed`)
+const rateText = (rate: number): string =>
+  rate === 1 ? viewsWords('replayBar.trueSpeed') : `1/${Math.round(1 / rate)} speed`
 const caption = computed(() => {
   const at = view.instant
   if (at === null) return ''
@@ -45,10 +47,10 @@ const caption = computed(() => {
   if (captured !== null && at >= captured)
     return pops.value.length > 1
       ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops`
-      : 'flash has fired'
-  if (moment !== null && at >= moment) return 'past the moment'
-  if (sensed !== null && at >= sensed && plan.timing.used !== null) return 'delay running'
-  return 'on its way'
+      : viewsWords('replayBar.flashHasFired')
+  if (moment !== null && at >= moment) return viewsWords('replayBar.pastMoment')
+  if (sensed !== null && at >= sensed && plan.timing.used !== null) return viewsWords('replayBar.delayRunning')
+  return viewsWords('replayBar.way')
 })
 defineExpose({ press })
 // Made once: what is drawn anew with every frame of a replay hands on the same list.
@@ -56,19 +58,25 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
 </script>
 
 <template>
-  <div class="replay" role="group" aria-label="Replay">
+  <div class="replay" role="group" :aria-label="viewsWords('replayBar.replay')">
     <UButton
       :icon="view.playing ? 'i-lucide-pause' : 'i-lucide-play'"
       size="xs"
       variant="ghost"
-      :aria-label="view.playing ? 'Pause replay' : still ? 'Step to next event' : 'Play in slow motion'"
+      :aria-label="
+        view.playing
+          ? viewsWords('replayBar.pauseReplay')
+          : still
+            ? viewsWords('replayBar.stepNextEvent')
+            : viewsWords('replayBar.playSlowMotion')
+      "
       @click="press"
     />
     <UiPickOne
       v-model="view.rate"
       :options="rates"
       :line="false"
-      aria-label="Replay speed"
+      :aria-label="viewsWords('replayBar.replaySpeed')"
       class="text-[11px] text-(--ink-soft)"
     />
     <input
@@ -78,9 +86,11 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
       :max="view.ends[1]"
       :step="(view.ends[1] - view.ends[0]) / 2000"
       :value="view.instant ?? 0"
-      aria-label="Replay time"
+      :aria-label="viewsWords('replayBar.replayTime')"
       :aria-valuetext="
-        view.instant === null ? 'not running' : `${show(view.instant, 'time', { figures: 4 })}, ${caption}`
+        view.instant === null
+          ? viewsWords('replayBar.notRunning')
+          : `${show(view.instant, 'time', { figures: 4 })}, ${caption}`
       "
       @input="e => view.scrub(Number((e.target as HTMLInputElement).value))"
     />
@@ -92,7 +102,7 @@ const rates = RATES.map(rate => ({ value: rate, label: rateText(rate) }))
       icon="i-lucide-x"
       size="xs"
       variant="ghost"
-      aria-label="Close replay"
+      :aria-label="viewsWords('replayBar.closeReplay')"
       @click="view.stop()"
     />
   </div>

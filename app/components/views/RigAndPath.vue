@@ -6,6 +6,7 @@ import { nextTakes } from '~/stores/view'
 import { type Point, acrossOf, alongOf } from './axes'
 import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
 import { KEYS } from '~~/shared/texts/keys'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** Table plan and path chart on one distance axis, zoomed and moved together. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -110,34 +111,36 @@ const place = computed(() => {
   const { setup, caughtAt } = plan
   if (setup.motion.kind === 'still' || setup.moment.reference !== 'travel' || caughtAt === null) return ''
   if (Math.abs(caughtAt) < 0.02 * (setup.moment.window.beforeDistance + setup.moment.window.afterDistance))
-    return ', at the entry face'
-  return `, ${show(Math.abs(caughtAt), 'length', { unit: 'mm' })} ${caughtAt < 0 ? 'short of' : 'past'} the entry face`
+    return viewsWords('rigAndPath.entryFace')
+  return viewsWords('rigAndPath.entryFace2', {
+    caughtAt: show(Math.abs(caughtAt), 'length', { unit: 'mm' }),
+    noun: caughtAt < 0 ? viewsWords('rigAndPath.short') : 'past',
+  })
 })
 const sentence = computed(() => {
   const { bias } = plan.timing
-  if (plan.timing.captured === null || bias === null)
-    return 'With these figures the object never reaches the moment or the sensor.'
+  if (plan.timing.captured === null || bias === null) return viewsWords('rigAndPath.theseFiguresObjectNever')
   const verdict = hit.value
-    ? 'it catches the moment.'
-    : `it is ${show(Math.abs(bias), 'time')} too ${bias < 0 ? 'early' : 'late'}.`
-  const bar = plan.sharpness.by === 'flash' ? 'the bar of light' : 'the bar of the exposure'
+    ? viewsWords('rigAndPath.catchesMoment')
+    : viewsWords('rigAndPath.too', { bias: show(Math.abs(bias), 'time'), noun: bias < 0 ? 'early' : 'late' })
+  const bar = plan.sharpness.by === 'flash' ? viewsWords('rigAndPath.barLight') : viewsWords('rigAndPath.barExposure')
   const pops = plan.sequence?.exposures.length ?? 1
-  const picture = pops > 1 ? `the first of ${pops} pictures` : 'the picture'
+  const picture = pops > 1 ? viewsWords('rigAndPath.firstPictures', { pops }) : viewsWords('rigAndPath.picture')
   const line =
     plan.setup.motion.kind !== 'still'
-      ? 'the object’s line'
+      ? viewsWords('rigAndPath.objectsLine')
       : traitsOf(plan.setup.recipe).tears
-        ? 'the edge of the tear'
-        : 'the line of the still subject'
-  return `${picture} is where ${bar} crosses ${line}${place.value}: ${verdict}`
+        ? viewsWords('rigAndPath.edgeTear')
+        : viewsWords('rigAndPath.lineStillSubject')
+  return viewsWords('rigAndPath.whereCrosses', { picture, bar, line, place: place.value, verdict })
 })
 /** Side by side in so little room that the two heads stand one under the other. */
 const narrow = computed(() => layout.value.upright && layout.value.tableBounds.width < 280)
 /** Beside the path there may be no room for the name of the table plan and what is pressed there. */
 const cramped = computed(() => layout.value.upright && !narrow.value && layout.value.tableBounds.width < 340)
 const projections = computed(() => [
-  { label: layout.value.upright ? 'Side view' : 'Top view', on: false },
-  { label: 'Camera view', on: true },
+  { label: layout.value.upright ? viewsWords('rigAndPath.sideView') : viewsWords('rigAndPath.topView'), on: false },
+  { label: viewsWords('rigAndPath.cameraView'), on: true },
 ])
 </script>
 
@@ -151,7 +154,7 @@ const projections = computed(() => [
       :viewBox="`0 0 ${width} ${height}`"
       role="group"
       tabindex="0"
-      aria-label="Table plan and path chart. Plus and minus zoom, arrows move, 0 shows all."
+      :aria-label="viewsWords('rigAndPath.tablePlanPathChart')"
       @wheel.prevent="wheel"
       @pointerdown="down"
       @pointermove="drag"
@@ -200,8 +203,10 @@ const projections = computed(() => [
         width: `${(layout.upright && !narrow ? layout.tableBounds.width : width) - 14}px`,
       }"
     >
-      <strong class="whitespace-nowrap" :class="{ 'sr-only': cramped }">Table plan</strong>
-      <span role="group" aria-label="View" class="flex">
+      <strong class="whitespace-nowrap" :class="{ 'sr-only': cramped }">{{
+        viewsWords('rigAndPath.tablePlan')
+      }}</strong>
+      <span role="group" :aria-label="viewsWords('rigAndPath.view')" class="flex">
         <button
           v-for="p in projections"
           :key="p.label"
@@ -214,28 +219,28 @@ const projections = computed(() => [
         </button>
       </span>
       <button type="button" class="choice" :aria-pressed="view.fallOff" @click="view.fallOff = !view.fallOff">
-        Show fall-off
+        {{ viewsWords('rigAndPath.showFallOff') }}
       </button>
       <span class="ml-auto flex">
         <UButton
           icon="i-lucide-zoom-in"
           size="xs"
           variant="ghost"
-          aria-label="Zoom in on the picture"
+          :aria-label="viewsWords('rigAndPath.zoomPicture')"
           @click="zoom(0.5, middle())"
         />
         <UButton
           icon="i-lucide-zoom-out"
           size="xs"
           variant="ghost"
-          aria-label="Zoom out of the drawing"
+          :aria-label="viewsWords('rigAndPath.zoomOutDrawing')"
           @click="zoom(2, middle())"
         />
         <UButton
           icon="i-lucide-maximize-2"
           size="xs"
           variant="ghost"
-          aria-label="Fit everything"
+          :aria-label="viewsWords('rigAndPath.fitEverything')"
           :disabled="view.along === null && view.time === null && view.shift === 0"
           @click="fit"
         />
@@ -253,7 +258,7 @@ const projections = computed(() => [
           : { left: '8px', top: `${layout.pathBounds.y - 19}px`, width: `${width - 14}px` }
       "
     >
-      <strong class="whitespace-nowrap">Path chart</strong>
+      <strong class="whitespace-nowrap">{{ viewsWords('rigAndPath.pathChart') }}</strong>
       <span
         class="min-w-0 flex-1 leading-tight max-sm:truncate"
         :title="sentence"
@@ -262,7 +267,7 @@ const projections = computed(() => [
         >{{ sentence }}</span
       >
       <button type="button" class="choice shrink-0" :aria-pressed="view.ghosts" @click="view.ghosts = !view.ghosts">
-        Ten takes
+        {{ viewsWords('rigAndPath.tenTakes') }}
       </button>
     </div>
     <ViewsEntryBox />

@@ -2,6 +2,7 @@
 import type { Card, Plan, Spot } from '~~/core'
 import { cardFigures, figuresOf } from './partFigures'
 import { type Axes, acrossOf, alongOf, plane, point } from './axes'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** Ground, cards and flags of the table plan, each dragged, nudged or given exactly. */
 const { plan, axes, middle, fromCamera, held } = defineProps<{
@@ -69,7 +70,7 @@ const text = (card: Card): string =>
   <g>
     <ViewsDragHandle
       v-if="!fromCamera"
-      label="Background: distance behind the subject"
+      :label="viewsWords('sceneParts.backgroundDistanceBehindSubject')"
       :value="scene.ground.distance"
       :min="0.01"
       :max="50"
@@ -106,7 +107,7 @@ const text = (card: Card): string =>
     <ViewsDragHandle
       v-for="{ card, index, x, y, cut, turned, long, flat, tall } in cards"
       :key="index"
-      :label="`${card.name}: position`"
+      :label="viewsWords('sceneParts.position', { name: card.name })"
       :value="card.across"
       :min="-20"
       :max="20"

@@ -3,6 +3,7 @@ import type { Setup } from '~~/core'
 import { type Axes, acrossOf, alongOf, plane } from './axes'
 import { figuresOf } from './partFigures'
 import { fine, usePart } from './usePart'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** The sensor on the table plan: a beam across the path, a microphone or vibration sensor beside it, a contact. */
 const { setup, axes, at, fromCamera } = defineProps<{
@@ -36,7 +37,7 @@ const sensorText = computed(() => {
 <template>
   <ViewsDragHandle
     v-if="at.kind === 'beam'"
-    label="Beam: distance from the start"
+    :label="viewsWords('sensorPart.beamDistanceFromStart')"
     :value="setup.sensor.position"
     :min="0"
     :max="100"
@@ -61,7 +62,11 @@ const sensorText = computed(() => {
   </ViewsDragHandle>
   <ViewsDragHandle
     v-else-if="at.kind !== 'contact'"
-    :label="`${at.kind === 'sound' ? 'Microphone' : 'Vibration sensor'}: position along and beside the path`"
+    :label="
+      viewsWords('sensorPart.positionAlongBesidePath', {
+        noun: at.kind === 'sound' ? viewsWords('sensorPart.microphone') : viewsWords('sensorPart.vibrationSensor'),
+      })
+    "
     :value="setup.sensor.offset"
     :min="0"
     :max="50"

@@ -3,6 +3,7 @@ import { type Setup, nearFace, secondOf, shoots, subjectMiddle, traitsOf } from 
 import { type Axes, alongOf, area, point, segment } from './axes'
 import { figuresOf } from './partFigures'
 import { fine, usePart } from './usePart'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** The subject on the table plan, the second one behind it, and the mark. */
 const { setup, axes, halfSubject } = defineProps<{
@@ -41,7 +42,7 @@ function moveSubject(to: number, merge: string): void {
 <template>
   <ViewsDragHandle
     v-if="!still"
-    label="Subject: distance from the start"
+    :label="viewsWords('subjectParts.subjectDistanceFromStart')"
     :value="setup.subject.distance"
     :min="0.01"
     :max="100"
@@ -101,7 +102,7 @@ function moveSubject(to: number, merge: string): void {
 
   <ViewsDragHandle
     v-if="second"
-    label="Second subject: behind the first"
+    :label="viewsWords('subjectParts.secondSubjectBehindFirst')"
     :value="second.gap"
     :min="0.001"
     :max="20"

@@ -7,6 +7,7 @@ import type { LabelBox } from './labels'
 import { aimOf, equalLight } from './lightGeometry'
 import { dangerZone, footprint, lightSpot, objectAt, sidePath } from './tableGeometry'
 import { tableLabels } from './tableLabels'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /**
  * The rig to scale in one of two projections: along and across the travel, or along and out of that plane, as the
@@ -204,7 +205,15 @@ const now = computed(() => {
 
 <template>
   <g
-    :aria-label="`Table plan, ${fromCamera ? 'from the camera' : axes.upright ? 'side view' : 'top view'}`"
+    :aria-label="
+      viewsWords('tablePlan.tablePlan', {
+        fromCamera: fromCamera
+          ? viewsWords('tablePlan.fromCamera')
+          : axes.upright
+            ? viewsWords('tablePlan.sideView')
+            : viewsWords('tablePlan.topView'),
+      })
+    "
     role="group"
   >
     <!-- Where nobody stands -->
@@ -278,7 +287,7 @@ const now = computed(() => {
     <!-- What catches what flies -->
     <ViewsDragHandle
       v-if="shoots(setup.action.kind) && setup.catch.distance <= ends[1]"
-      label="Backstop: distance from the start"
+      :label="viewsWords('tablePlan.backstopDistanceFromStart')"
       :value="setup.catch.distance"
       :min="0"
       :max="200"
@@ -297,7 +306,7 @@ const now = computed(() => {
     <!-- Camera -->
     <ViewsDragHandle
       v-if="!fromCamera"
-      label="Camera: distance to the subject"
+      :label="viewsWords('tablePlan.cameraDistanceSubject')"
       :value="setup.picture.distance"
       :min="nearest"
       :max="200"

@@ -9,6 +9,7 @@ import { chainStretches, lanesOf, popTimes, shutterTimes, stripExtents } from '.
 import { stripLabels } from './stripLabels'
 import { FOOT, TOP } from './stripSize'
 import { KEYS } from '~~/shared/texts/keys'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** What happens when: a lane for each part of the chain on one zoomable axis, and the moment magnified beside it. */
 const { plan } = defineProps<{ plan: Plan }>()
@@ -141,7 +142,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       :height="height"
       role="group"
       tabindex="0"
-      aria-label="Time strip. Plus and minus zoom, arrows move; 1 shows the shutter, 2 the action, 3 the light."
+      :aria-label="viewsWords('timeStrip.timeStripPlusMinus')"
       @wheel.prevent="wheel"
       @keydown="key"
       @pointerdown="down"
@@ -203,7 +204,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       <!-- Moment and light, both to be dragged -->
       <ViewsDragHandle
         v-if="inView(timing.moment)"
-        label="Moment on the time strip"
+        :label="viewsWords('timeStrip.momentTimeStrip')"
         :value="timing.moment"
         :min="0"
         :max="20"
@@ -226,7 +227,7 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       </ViewsDragHandle>
       <ViewsDragHandle
         v-if="inView(timing.captured) && timing.used !== null"
-        label="Light on the time strip: delay dialled"
+        :label="viewsWords('timeStrip.lightTimeStripDelay')"
         :value="timing.used"
         :min="plan.setup.controller.delayMinimum"
         :max="plan.setup.controller.delayMaximum"
@@ -263,11 +264,15 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       />
     </svg>
     <div class="head">
-      <strong class="whitespace-nowrap">Time strip</strong>
+      <strong class="whitespace-nowrap">{{ viewsWords('timeStrip.timeStrip') }}</strong>
       <span class="flex">
-        <button type="button" class="choice" @click="chosen = extents.all">Shutter</button>
-        <button type="button" class="choice" @click="chosen = null">Action</button>
-        <button type="button" class="choice" @click="chosen = extents.light">Light</button>
+        <button type="button" class="choice" @click="chosen = extents.all">
+          {{ viewsWords('timeStrip.shutter') }}
+        </button>
+        <button type="button" class="choice" @click="chosen = null">{{ viewsWords('timeStrip.action') }}</button>
+        <button type="button" class="choice" @click="chosen = extents.light">
+          {{ viewsWords('timeStrip.light') }}
+        </button>
       </span>
       <span class="min-w-0 flex-1 truncate" :title="chain">{{ chain }}</span>
       <span class="flex">
@@ -275,14 +280,14 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
           icon="i-lucide-zoom-in"
           size="xs"
           variant="ghost"
-          aria-label="Zoom in on the light"
+          :aria-label="viewsWords('timeStrip.zoomLight')"
           @click="zoom(0.5)"
         />
         <UButton
           icon="i-lucide-zoom-out"
           size="xs"
           variant="ghost"
-          aria-label="Zoom out of the time strip"
+          :aria-label="viewsWords('timeStrip.zoomOutTimeStrip')"
           @click="zoom(2)"
         />
       </span>

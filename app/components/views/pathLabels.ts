@@ -14,6 +14,7 @@ import {
   placeNamed,
 } from './labels'
 import type { PathGeometry } from './pathGeometry'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** What is drawn in the path chart and is to be named. */
 export interface PathParts {
@@ -71,9 +72,11 @@ const lightLabel: Part = (parts, show) => {
         id: 'light',
         bold: true,
         colour: 'var(--light)',
-        text:
-          `${plan.sharpness.by === 'flash' ? 'light' : 'exposure'} ` +
-          `${show(captured, 'time', { figures: 4 })}, lasts ${show(plan.sharpness.duration, 'time')}`,
+        text: viewsWords('pathLabels.lasts', {
+          noun: plan.sharpness.by === 'flash' ? 'light' : 'exposure',
+          captured: show(captured, 'time', { figures: 4 }),
+          duration: show(plan.sharpness.duration, 'time'),
+        }),
         spots: axes.upright
           ? [
               { x: first.x - 6, y: first.y + 4, anchor: 'end' },
@@ -110,7 +113,9 @@ const popLabels: Part = (parts, show) => {
     labels.push({
       id: 'panned',
       colour: 'var(--action)',
-      text: `as the ${parts.plan.setup.sequence.panSpeed > 0 ? 'turning' : 'moving'} camera sees it`,
+      text: viewsWords('pathLabels.cameraSees', {
+        noun: parts.plan.setup.sequence.panSpeed > 0 ? 'turning' : 'moving',
+      }),
       spots: around(point(axes, ...panned).x, point(axes, ...panned).y, 11),
     })
   return {
@@ -125,14 +130,14 @@ const popLabels: Part = (parts, show) => {
 /** What the sensor is said to do as it answers. */
 const sensedAs = ({ setup, timing }: Plan): string =>
   ({
-    beam: 'crosses the beam',
-    sound: timing.heard === 'shock' ? 'shock heard' : 'heard',
+    beam: viewsWords('pathLabels.crossesBeam'),
+    sound: timing.heard === 'shock' ? viewsWords('pathLabels.shockHeard') : 'heard',
     contact: 'touched',
     hand: 'pressed',
-    sight: 'seen, and pressed',
-    ear: 'heard, and pressed',
+    sight: viewsWords('pathLabels.seenPressed'),
+    ear: viewsWords('pathLabels.heardPressed'),
     phone: 'heard',
-    vibration: 'felt in the table',
+    vibration: viewsWords('pathLabels.feltTable'),
   })[setup.sensor.kind]
 
 const chainLabels: Part = (parts, show) => {
@@ -234,9 +239,10 @@ const momentLabels: Part = (parts, show) => {
 /** What the line of the path follows, in a word. */
 function followedAs({ setup }: Plan): string {
   const { tears, cloud } = traitsOf(setup.recipe)
-  if (setup.motion.kind === 'still') return tears ? 'edge of the tear' : 'does not move'
-  if (cloud) return 'edge of the cloud'
-  return setup.motion.kind === 'stream' ? 'tip of the stream' : 'object'
+  if (setup.motion.kind === 'still')
+    return tears ? viewsWords('pathLabels.edgeTear') : viewsWords('pathLabels.doesNotMove')
+  if (cloud) return viewsWords('pathLabels.edgeCloud')
+  return setup.motion.kind === 'stream' ? viewsWords('pathLabels.tipStream') : 'object'
 }
 
 const lineLabels: Part = ({ plan, axes, geometry }, show) => {

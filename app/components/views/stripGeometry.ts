@@ -1,6 +1,7 @@
 import { type Plan, lastLight, latencyOf, midExposure, shutterMoves, timesOfLight } from '~~/core'
 import { CHAIN_TEXTS } from '~~/shared/texts/chain'
 import { pulseLevel, pulseMiddle } from '~~/core/physics/flash'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** A lane of the time strip. */
 export interface Lane {
@@ -21,7 +22,7 @@ export function lanesOf({ setup }: Plan): Lane[] {
   return [
     ...lanes,
     { id: 'shutter', label: 'shutter', role: 'shutter' },
-    { id: 'ambient', label: 'room light', role: 'shutter' },
+    { id: 'ambient', label: viewsWords('stripGeometry.roomLight'), role: 'shutter' },
   ]
 }
 

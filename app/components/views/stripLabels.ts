@@ -1,6 +1,7 @@
 import type { Plan } from '~~/core'
 import { type LabelBox, type Label, type LabelSpot, type PlacedLabel, type Show, placeLabels } from './labels'
 import type { Stretch, ShutterTimes } from './stripGeometry'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 /** What is drawn in the time strip and is to be named. */
 export interface StripParts {
@@ -67,7 +68,7 @@ const sensedLabel: Part = ({ plan, x, inView, lane }, show) => {
   return [
     {
       id: 'sensed',
-      text: `${heard ? `hears the ${heard}` : 'sensed'} ${show(sensed, 'time')}`,
+      text: `${heard ? viewsWords('stripLabels.hears', { heard }) : 'sensed'} ${show(sensed, 'time')}`,
       spots: beside(x(sensed), lane('sensing')),
     },
   ]
@@ -110,9 +111,11 @@ const lightLabels: Part = ({ plan, pops, x, inView, lane }, show) =>
     return [
       {
         id: `light${i}`,
-        text:
-          `${times.length > 1 ? `${times.length} pops, ` : ''}${show(plan.pulses[i]!.t01, 'time')} at ` +
-          `${show(plan.setup.flashes[i]!.power, 'power')}`,
+        text: viewsWords('stripLabels.at', {
+          times: times.length > 1 ? viewsWords('stripLabels.pops', { times: times.length }) : '',
+          t01: show(plan.pulses[i]!.t01, 'time'),
+          power: show(plan.setup.flashes[i]!.power, 'power'),
+        }),
         spots: [beside(x(first), lane(`light${i}`))[1], beside(x(last), lane(`light${i}`))[0]],
       },
     ]
@@ -127,7 +130,7 @@ const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) 
     {
       id: 'shutter',
       colour: 'var(--shutter)',
-      text: `${show(plan.setup.picture.shutter, 'shutter')}${early ? ', opened before the action' : ''}`,
+      text: `${show(plan.setup.picture.shutter, 'shutter')}${early ? viewsWords('stripLabels.openedBeforeAction') : ''}`,
       spots: [
         { x: x + 6, y: lane('shutter') + 4, anchor: 'start' },
         { x: clip(closing) - 6, y: lane('shutter') + 4, anchor: 'end' },
@@ -137,7 +140,7 @@ const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) 
       ? [
           {
             id: 'lag',
-            text: `shutter lag ${show(plan.setup.camera.lag, 'time')}`,
+            text: viewsWords('stripLabels.shutterLag', { lag: show(plan.setup.camera.lag, 'time') }),
             spots: [
               { x: (clip(released) + clip(opens)) / 2, y: lane('shutter') - 3, anchor: 'middle' as const },
               { x: clip(released) - 5, y: lane('shutter') + 4, anchor: 'end' as const },
@@ -147,7 +150,10 @@ const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) 
       : []),
     {
       id: 'ambient',
-      text: `${show(plan.exposure.ambient, 'stops')} when it closes${plan.exposure.black ? ', black' : ', visible'}`,
+      text: viewsWords('stripLabels.whenCloses', {
+        ambient: show(plan.exposure.ambient, 'stops'),
+        noun: plan.exposure.black ? ', black' : ', visible',
+      }),
       spots: [
         { x: clip(closing) - 6, y: lane('ambient') + 4, anchor: 'end' },
         { x: x + 6, y: lane('ambient') + 4, anchor: 'start' },

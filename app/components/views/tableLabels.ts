@@ -12,6 +12,7 @@ import {
   boxAbout,
   placeNamed,
 } from './labels'
+import { viewsWords } from '~~/shared/texts/pages/views'
 
 interface At {
   x: number
@@ -115,8 +116,11 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
         id: 'sensor',
         text:
           kind === 'sound' || kind === 'vibration'
-            ? `${kind === 'sound' ? 'microphone' : 'vibration sensor'}, ` +
-              `${show(soundDistance(plan.setup), 'length', { unit: 'mm' })} from ${SOUND_OF[source]}`
+            ? viewsWords('tableLabels.from', {
+                noun: kind === 'sound' ? 'microphone' : viewsWords('tableLabels.vibrationSensor'),
+                setup: show(soundDistance(plan.setup), 'length', { unit: 'mm' }),
+                source: SOUND_OF[source],
+              })
             : kind,
         colour: 'var(--sensing)',
         spots: gate ? beside : around(x, y, 11),
@@ -158,7 +162,7 @@ function subjectLabels({ plan, axes, subjectAt, middle, halfSubject, second }: T
         id: 'subject',
         text:
           motion.kind === 'still'
-            ? `${show(subject.height, 'length', { unit: 'mm' })} across`
+            ? viewsWords('tableLabels.across', { height: show(subject.height, 'length', { unit: 'mm' }) })
             : traitsOf(recipe).cloud
               ? 'cloud'
               : 'subject',
@@ -212,7 +216,7 @@ function startLabels({ plan, axes, bounds, start }: TableParts): Named {
         ? [
             {
               id: 'catch',
-              text: 'backstop · keep clear behind',
+              text: viewsWords('tableLabels.backstopKeepClearBehind'),
               colour: 'var(--bad)',
               spots: [-40, 48, -54].map(off => ({ x: at.x - 6, y: at.y + off, anchor: 'end' as const })),
             },
@@ -232,7 +236,10 @@ function depthLabels({ plan, axes, bounds, depth, fromCamera }: TableParts, show
     labels: [
       {
         id: 'depth',
-        text: `depth of field ${deep === null ? 'to infinity' : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' })}`,
+        text: viewsWords('tableLabels.depthField', {
+          deep:
+            deep === null ? viewsWords('tableLabels.infinity') : show(deep, 'length', { unit: deep < 1 ? 'mm' : 'm' }),
+        }),
         spots: [
           { x: x + width + 5, y: y + 12, anchor: 'start' },
           ...(axes.upright ? [{ x: bounds.x + bounds.width - 3, y: y + 12, anchor: 'end' as const }] : []),
@@ -270,7 +277,7 @@ function frameLabels({ plan, axes, frame, drop, subjectAt, fromCamera }: TablePa
         ? [
             {
               id: 'drop',
-              text: `drops ${show(drop, 'length', { unit: 'mm' })} on the way`,
+              text: viewsWords('tableLabels.dropsWay', { drop: show(drop, 'length', { unit: 'mm' }) }),
               colour: 'var(--action)',
               spots: around(point(axes, subjectAt * 0.55, 0).x, point(axes, 0, 0).y, 12).slice(2),
             },

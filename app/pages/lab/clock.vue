@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CLOCK, CLOCK_BITS, cellAt, grayOf } from '~~/core/lab'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /**
  * The running clock: counts the screen's own pictures since it set itself off, in cells that a tool of the Lab reads.
@@ -7,7 +8,7 @@ import { CLOCK, CLOCK_BITS, cellAt, grayOf } from '~~/core/lab'
  */
 definePageMeta({ layout: false })
 const { show } = useNumbers()
-useHead({ title: 'Screen clock · Epiro' })
+useHead({ title: labWords('clock.screenClockEpiro') })
 const canvas = useTemplateRef('canvas')
 const rate = ref<number | null>(null)
 const count = ref(-1)
@@ -87,20 +88,23 @@ onBeforeUnmount(() => {
 
 <template>
   <div class="page">
-    <canvas ref="canvas" width="1200" height="675" role="img" aria-label="Screen clock" />
+    <canvas ref="canvas" width="1200" height="675" role="img" :aria-label="labWords('clock.screenClock')" />
     <div class="foot">
       <i class="corner" :class="{ lit: running && count >= 0 && count < 6 }" />
       <p>
-        Point the sensor at the white corner, or the microphone at the speaker. Frame the whole border upright, with
-        nothing else as bright.
+        {{ labWords('clock.pointSensorWhiteCorner') }}
       </p>
-      <button type="button" @click="running ? (running = false) : begin()">{{ running ? 'Stop' : 'Start' }}</button>
+      <button type="button" @click="running ? (running = false) : begin()">
+        {{ running ? labWords('clock.stop') : labWords('clock.start') }}
+      </button>
       <p role="status">
         {{
-          rate === null ? 'measuring the screen' : `refreshes ${show(rate, 'number', { figures: 4 })} times per second`
+          rate === null
+            ? labWords('clock.measuringScreen')
+            : labWords('clock.refreshesTimesPerSecond', { rate: show(rate, 'number', { figures: 4 }) })
         }}
       </p>
-      <NuxtLink to="/lab?tool=clock">Back to the Lab</NuxtLink>
+      <NuxtLink to="/lab?tool=clock">{{ labWords('clock.backLab') }}</NuxtLink>
     </div>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { LAB } from '~~/shared/text/lab'
 import { LAB_TOOLS } from '~~/core/lab'
 import { type ShootRecord, api } from '~/services/api'
+import { labWords } from '~~/shared/texts/pages/lab'
 
 /** The Lab: measuring with the files that a studio has anyway. */
 const lab = useLabStore()
@@ -10,7 +11,7 @@ const takes = useTakesStore()
 const kit = useKitStore()
 const route = useRoute()
 const router = useRouter()
-useHead({ title: 'Lab · Epiro' })
+useHead({ title: labWords('labPage.labEpiro') })
 
 const shoots = shallowRef<ShootRecord[]>([])
 const setupId = ref(typeof route.query.setup === 'string' ? route.query.setup : '')
@@ -27,7 +28,7 @@ async function openSetup(): Promise<void> {
     void takes.open(setupId.value)
     lab.takeKnown()
   } catch {
-    failure.value = 'The set-up could not be opened.'
+    failure.value = labWords('labPage.setUpCouldNot')
     setupId.value = ''
   }
 }
@@ -37,7 +38,7 @@ onMounted(async () => {
     shoots.value = await api.allShoots()
     await kit.load()
   } catch {
-    failure.value = 'Set-ups and kit could not be loaded.'
+    failure.value = labWords('labPage.setUpsKitCould')
   }
   await openSetup()
   // A tool is seen at work before anybody gives it a file; what was wrong with one given meanwhile stays in sight.
@@ -62,16 +63,16 @@ const stops = ref(false)
 const marksOf = (index: number) => (lab.reading?.marks ?? []).filter(mark => mark.file === index)
 const shown = computed(() => lab.files.slice(0, 12))
 const GROUPS = [
-  { title: 'Frames', takes: 'frame' },
-  { title: 'Sound', takes: 'sound' },
-  { title: 'Light', takes: 'trace' },
+  { title: labWords('labPage.frames'), takes: 'frame' },
+  { title: labWords('labPage.sound'), takes: 'sound' },
+  { title: labWords('labPage.light'), takes: 'trace' },
 ] as const
 </script>
 
 <template>
   <div class="lab">
-    <nav aria-label="Tools" class="tools">
-      <h1 class="text-xl font-semibold">Lab</h1>
+    <nav :aria-label="labWords('labPage.tools')" class="tools">
+      <h1 class="text-xl font-semibold">{{ labWords('labPage.lab') }}</h1>
       <template v-for="group in GROUPS" :key="group.title">
         <h2 class="mt-3 text-[12px] text-(--ink-soft)">{{ group.title }}</h2>
         <button
@@ -87,29 +88,34 @@ const GROUPS = [
         </button>
       </template>
       <p class="mt-4 text-[12px] text-(--ink-soft)">
-        Files are read on this device and not stored. Results you use keep the file name, the date and the method.
+        {{ labWords('labPage.filesReadDeviceNot') }}
       </p>
     </nav>
-    <section aria-label="What it shows" class="scrolls min-w-0 px-4 py-3">
+    <section :aria-label="labWords('labPage.whatShows')" class="scrolls min-w-0 px-4 py-3">
       <header class="max-w-3xl pb-2">
         <h2 class="text-lg font-semibold">{{ LAB.tell(lab.tool.title) }}</h2>
         <p class="text-[13px] text-(--ink-soft)">{{ LAB.tell(lab.tool.text) }}</p>
         <p v-if="lab.tool.parts" class="text-[13px] text-(--ink-soft)">
-          First {{ lab.tool.parts.map(part => LAB.tell(part)).join('; then ') }}.
+          {{
+            labWords('labPage.first', {
+              parts: lab.tool.parts.map(part => LAB.tell(part)).join(labWords('labPage.then')),
+            })
+          }}
         </p>
       </header>
       <LabFileDrop />
       <div v-if="lab.tool.takes === 'frame' && shown.length > 0" class="flex items-baseline gap-3 pt-2 text-[12px]">
         <label class="flex items-center gap-2">
-          Closer <input v-model.number="zoom" type="range" min="1" max="8" step="0.5" aria-label="Zoom" />
+          {{ labWords('labPage.closer') }}
+          <input v-model.number="zoom" type="range" min="1" max="8" step="0.5" :aria-label="labWords('labPage.zoom')" />
         </label>
         <label class="flex items-center gap-1"
-          ><input v-model="stops" type="checkbox" class="tick" /> false colour</label
+          ><input v-model="stops" type="checkbox" class="tick" /> {{ labWords('labPage.falseColour') }}</label
         >
         <span v-if="stops" class="text-(--ink-soft)">
-          dark to light: under −6, −4, −2½, −1, −⅓; grey within ⅓ of correct; then up to +1, +2, +2½, burnt out
+          {{ labWords('labPage.darkLightUnder6') }}
         </span>
-        <span v-else class="text-(--ink-soft)">Double-click to show the same spot in all files</span>
+        <span v-else class="text-(--ink-soft)">{{ labWords('labPage.doubleClickShowSame') }}</span>
       </div>
       <div
         class="grid gap-4 pt-3"
@@ -131,16 +137,21 @@ const GROUPS = [
         </template>
       </div>
       <p v-if="lab.files.length > shown.length" class="text-[13px] text-(--ink-soft)">
-        and {{ lab.files.length - shown.length }} more files, also read
+        {{ labWords('labPage.moreFilesAlsoRead', { files: lab.files.length - shown.length }) }}
       </p>
       <p v-if="lab.files.length > 0 && lab.files.length < lab.tool.least" role="status" class="text-[13px]">
-        {{ lab.tool.least }} files are needed; so far there
-        {{ lab.files.length === 1 ? 'is one' : `are ${lab.files.length}` }}.
+        {{
+          labWords('labPage.filesNeededSoFar', {
+            least: lab.tool.least,
+            files:
+              lab.files.length === 1 ? labWords('labPage.one') : labWords('labPage.are', { files: lab.files.length }),
+          })
+        }}
       </p>
     </section>
-    <aside class="scrolls side" aria-label="Settings and reading">
+    <aside class="scrolls side" :aria-label="labWords('labPage.settingsReading')">
       <label class="grid gap-1 text-[13px]">
-        Set-up
+        {{ labWords('labPage.setUp') }}
         <UiPickOne
           v-model="setupId"
           :options="[

@@ -16,6 +16,7 @@ import {
   sessionsText,
   wordText,
 } from '~~/shared/texts/season'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** What the log answers: why takes were lost, what works better, whether Epiro keeps its word, what keepers cost. */
 const { show } = useNumbers()
@@ -23,7 +24,7 @@ const query = reactive({ recipe: '', from: '', to: '' })
 const answers = shallowRef<SeasonAnswers | null>(null)
 const failure = ref('')
 const busy = ref(true)
-useHead({ title: 'Answers · Epiro' })
+useHead({ title: logWords('answers.answersEpiro') })
 
 let asked = 0
 async function load(): Promise<void> {
@@ -56,7 +57,8 @@ async function useOwnShare(used: boolean): Promise<void> {
 
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
 const count = (value: number): string => show(value, 'count', { figures: 2 })
-const recipeName = (recipe: Recipe | ''): string => (recipe === '' ? 'Unknown' : RECIPE_LABELS[recipe])
+const recipeName = (recipe: Recipe | ''): string =>
+  recipe === '' ? logWords('answers.unknown') : RECIPE_LABELS[recipe]
 const recipes = [
   { value: '', label: 'all' },
   ...(Object.keys(RECIPE_LABELS) as Recipe[]).map(value => ({ value, label: RECIPE_LABELS[value] })),
@@ -92,7 +94,7 @@ const sessionRows = computed(() => {
   return points.map(({ said, seen }) => {
     const bar = 1.6449 * Math.sqrt((said * (1 - said)) / done)
     return {
-      label: `${share(said)} predicted`,
+      label: logWords('answers.predicted', { said: share(said) }),
       at: Math.round(seen * 100),
       low: Math.round(Math.max(0, said - bar) * 100),
       high: Math.round(Math.min(1, said + bar) * 100),
@@ -117,33 +119,41 @@ const costs = computed(() =>
   <div class="scrolls h-full">
     <div class="mx-auto grid max-w-5xl gap-8 px-6 py-8">
       <div class="flex flex-wrap items-end gap-4">
-        <h1 class="flex-1 text-2xl font-semibold">Answers</h1>
+        <h1 class="flex-1 text-2xl font-semibold">{{ logWords('answers.answers') }}</h1>
         <label class="grid text-[12px] text-(--ink-soft)"
-          >Recipe <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
+          >{{ logWords('answers.recipe') }} <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
         /></label>
         <label class="grid text-[12px] text-(--ink-soft)"
-          >From <UiDateField v-model="query.from" aria-label="From"
+          >{{ logWords('answers.from') }} <UiDateField v-model="query.from" :aria-label="logWords('answers.from')"
         /></label>
-        <label class="grid text-[12px] text-(--ink-soft)">To <UiDateField v-model="query.to" aria-label="To" /></label>
-        <UButton variant="ghost" icon="i-lucide-list" label="Log" to="/log" />
+        <label class="grid text-[12px] text-(--ink-soft)"
+          >{{ logWords('answers.to') }} <UiDateField v-model="query.to" :aria-label="logWords('answers.to')"
+        /></label>
+        <UButton variant="ghost" icon="i-lucide-list" :label="logWords('answers.log')" to="/log" />
       </div>
       <p v-if="failure" role="alert" class="border-l-2 border-(--bad) pl-3 text-(--bad)">{{ failure }}</p>
-      <p v-else-if="!answers" role="status" class="text-(--ink-soft)">Reading through the log …</p>
+      <p v-else-if="!answers" role="status" class="text-(--ink-soft)">{{ logWords('answers.readingThroughLog') }}</p>
       <p v-else-if="answers.takes === 0" class="text-(--ink-soft)">
-        No takes in this part of the log. Widen the dates, or choose all recipes.
+        {{ logWords('answers.noTakesPartLog') }}
       </p>
       <template v-else>
         <p role="status" class="text-[13px] text-(--ink-soft)" :aria-busy="busy">
-          {{ count(answers.takes) }} takes, {{ count(answers.kept) }} keepers.
+          {{ logWords('answers.takesKeepers', { takes: count(answers.takes), kept: count(answers.kept) }) }}
         </p>
         <section aria-labelledby="why" data-testid="why-lost">
-          <h2 id="why" class="text-lg font-semibold">Why were takes lost?</h2>
-          <p v-if="answers.lost.takes === 0">None were lost.</p>
+          <h2 id="why" class="text-lg font-semibold">{{ logWords('answers.whyWereTakesLost') }}</h2>
+          <p v-if="answers.lost.takes === 0">{{ logWords('answers.noneWereLost') }}</p>
           <template v-else>
             <p v-if="commonest">
-              {{ CAUSE_LABELS[commonest.cause] }}: {{ count(commonest.takes) }} of the
-              {{ count(answers.lost.takes) }} lost ({{ share(commonest.takes / answers.lost.takes) }}), about
-              {{ shootingTime(minutesLost) }} of shooting.
+              {{
+                logWords('answers.lostAboutShooting', {
+                  cause: CAUSE_LABELS[commonest.cause],
+                  takes: count(commonest.takes),
+                  takes2: count(answers.lost.takes),
+                  takes3: share(commonest.takes / answers.lost.takes),
+                  minutesLost: shootingTime(minutesLost),
+                })
+              }}
               <strong>{{ CAUSE_ADVICE[commonest.cause] }}</strong>
             </p>
             <p v-else>{{ CAUSE_ADVICE.unsaid }}</p>
@@ -152,25 +162,30 @@ const costs = computed(() =>
             <ul
               v-if="answers.lostBy.length > 1"
               class="mt-2 columns-2 gap-8 text-[13px] max-sm:columns-1"
-              aria-label="By recipe"
+              :aria-label="logWords('answers.recipe2')"
             >
               <li v-for="row in answers.lostBy" :key="row.recipe">
-                {{ recipeName(row.recipe) }}: {{ count(row.takes) }} of {{ count(row.fired) }} lost<template
-                  v-if="row.causes[0]"
-                  >, most often: {{ CAUSE_LABELS[row.causes[0].cause].toLowerCase() }}</template
-                >
+                {{
+                  logWords('answers.lost', {
+                    recipe: recipeName(row.recipe),
+                    takes: count(row.takes),
+                    fired: count(row.fired),
+                  })
+                }}<template v-if="row.causes[0]">{{
+                  logWords('answers.mostOften', { cause: CAUSE_LABELS[row.causes[0].cause].toLowerCase() })
+                }}</template>
               </li>
             </ul>
           </template>
         </section>
         <section aria-labelledby="gear" data-testid="gear-changes">
-          <h2 id="gear" class="text-lg font-semibold">Does our gear change?</h2>
+          <h2 id="gear" class="text-lg font-semibold">{{ logWords('answers.doesOurGearChange') }}</h2>
           <p v-if="gearFailure" role="alert" class="text-(--bad)">{{ gearFailure }}</p>
-          <p v-else-if="!gear.loaded" role="status" class="text-(--ink-soft)">Reading its takes …</p>
+          <p v-else-if="!gear.loaded" role="status" class="text-(--ink-soft)">{{ logWords('answers.readingTakes') }}</p>
           <p v-else-if="geared.length === 0" class="text-(--ink-soft)">
-            No launcher, mixture, balloon skin or hand is named yet. Add it to
-            <NuxtLink to="/kit" class="underline">Kit</NuxtLink> and choose it in a set-up: each day of its takes is
-            then kept here.
+            {{ logWords('answers.noLauncherMixtureBalloon') }}
+            <NuxtLink to="/kit" class="underline">{{ logWords('answers.kit') }}</NuxtLink>
+            {{ logWords('answers.chooseSetUpEach') }}
           </p>
           <KitLikeGear class="mb-4" @named="gear.load()" />
           <div class="grid gap-6">
@@ -183,67 +198,55 @@ const costs = computed(() =>
           </div>
         </section>
         <section aria-labelledby="better" data-testid="works">
-          <h2 id="better" class="text-lg font-semibold">What works better?</h2>
+          <h2 id="better" class="text-lg font-semibold">{{ logWords('answers.whatWorksBetter') }}</h2>
           <p v-if="answers.works.length === 0" class="text-(--ink-soft)">
-            Nothing has been tried in two ways yet, with eight takes each. Name variants of a prop in a set-up, and they
-            are compared here.
+            {{ logWords('answers.nothingHasBeenTried') }}
           </p>
           <ul class="grid gap-2">
             <li v-for="(works, i) in answers.works" :key="i">
               <NuxtLink v-if="'setup' in works.of" :to="`/setups/${works.of.setup}`" class="underline">{{
                 works.of.name
               }}</NuxtLink>
-              <template v-else>{{ recipeName(works.of.recipe) }}, on different set-ups</template>:
+              <template v-else>{{
+                logWords('answers.differentSetUps', { recipe: recipeName(works.of.recipe) })
+              }}</template>:
               {{ waysText(works) }}
             </li>
           </ul>
         </section>
         <section v-if="answers.people.length > 0" aria-labelledby="people" data-testid="people">
           <h2 id="people" class="text-lg font-semibold">
-            {{ session.isLead ? 'Who keeps how much?' : 'How much do I keep?' }}
+            {{ session.isLead ? logWords('answers.whoKeepsHowMuch') : logWords('answers.howMuchDoI') }}
           </h2>
           <ul class="grid gap-1">
             <li v-for="one in answers.people" :key="one.person">{{ personText(one.name, one, share) }}</li>
           </ul>
           <p class="text-[12px] text-(--ink-soft)">
             {{
-              session.isLead
-                ? 'Takes by whoever logged them, misfires left out. Everyone sees their own; only you see all.'
-                : 'Takes that you logged, misfires left out. Only you and the lead see this.'
+              session.isLead ? logWords('answers.takesWhoeverLoggedThem') : logWords('answers.takesYouLoggedMisfires')
             }}
           </p>
         </section>
         <section aria-labelledby="word" data-testid="word">
-          <h2 id="word" class="text-lg font-semibold">Does Epiro keep its word?</h2>
+          <h2 id="word" class="text-lg font-semibold">{{ logWords('answers.doesEpiroKeepWord') }}</h2>
           <template v-if="answers.word">
             <p>
               {{ wordText(answers.word, share) }}
               {{ answers.correction ? correctionText(answers.correction, share) : '' }}
             </p>
-            <LazySeasonRangeChart
-              :rows="words"
-              title="Keepers in per cent, by the chance stated before the take"
-              :most="100"
-            />
+            <LazySeasonRangeChart :rows="words" :title="logWords('answers.keepersPerCentChance')" :most="100" />
             <p class="text-[12px] text-(--ink-soft)">
-              Points: per cent kept of {{ count(answers.said) }} takes with a stated chance. Grey: where nine in ten
-              points would lie if every stated chance were true. Dashed: the stated chance.
+              {{ logWords('answers.pointsPerCentKept', { said: count(answers.said) }) }}
             </p>
           </template>
           <p v-else class="text-(--ink-soft)">
-            Too few takes with a stated chance yet: {{ answers.said }} of at least 20 takes. Run stores its prediction
-            with each take.
+            {{ logWords('answers.tooFewTakesStated', { said: answers.said }) }}
           </p>
           <div v-if="answers.sessions" class="mt-4" data-testid="sessions">
             <p>{{ sessionsText(answers.sessions, share) }}</p>
-            <LazySeasonRangeChart
-              :rows="sessionRows"
-              title="Set-ups in per cent that had their keepers within the predicted takes"
-              :most="100"
-            />
+            <LazySeasonRangeChart :rows="sessionRows" :title="logWords('answers.setUpsPerCent')" :most="100" />
             <p class="text-[12px] text-(--ink-soft)">
-              Points: set-ups that got their keepers within the takes predicted before the first one; those given up are
-              allowed for. Grey: where nine in ten points would lie if the prediction were right.
+              {{ logWords('answers.pointsSetUpsGot') }}
             </p>
           </div>
           <div
@@ -257,22 +260,27 @@ const costs = computed(() =>
             <USwitch
               v-if="session.isLead && keptShare.record.worthy"
               :model-value="keptShare.record.used"
-              label="Start new set-ups from our own share"
+              :label="logWords('answers.startNewSetUps')"
               @update:model-value="useOwnShare"
             />
           </div>
           <p v-if="keptTrouble" role="alert" class="text-(--bad)">{{ keptTrouble }}</p>
         </section>
         <section aria-labelledby="cost" data-testid="cost">
-          <h2 id="cost" class="text-lg font-semibold">What did a keeper cost?</h2>
-          <p v-if="costs.length === 0" class="text-(--ink-soft)">No keepers yet.</p>
+          <h2 id="cost" class="text-lg font-semibold">{{ logWords('answers.whatDidKeeperCost') }}</h2>
+          <p v-if="costs.length === 0" class="text-(--ink-soft)">{{ logWords('answers.noKeepersYet') }}</p>
           <template v-else>
             <p>
-              {{ costs[0]!.label }} costs most: {{ show(costs[0]!.at, 'number', { figures: 2 }) }} takes to a keeper.
+              {{
+                logWords('answers.costsMostTakesKeeper', {
+                  label: costs[0]!.label,
+                  at: show(costs[0]!.at, 'number', { figures: 2 }),
+                })
+              }}
             </p>
-            <LazySeasonRangeChart :rows="costs" title="Takes to a keeper" />
+            <LazySeasonRangeChart :rows="costs" :title="logWords('answers.takesKeeper')" />
             <p class="text-[12px] text-(--ink-soft)">
-              Points: takes to a keeper. Grey: nine in ten of what other set-ups like these would come to.
+              {{ logWords('answers.pointsTakesKeeperGrey') }}
             </p>
           </template>
         </section>

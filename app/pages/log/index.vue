@@ -9,13 +9,14 @@ import { exportLog } from '~/services/logFile'
 import { askedAs, askedIn } from '~/services/logAddress'
 import { RECIPE_LABELS, VERDICT_LABELS } from '~~/shared/texts/choices'
 import { LEFT_OUT } from '~~/shared/texts/log'
+import { logWords } from '~~/shared/texts/pages/log'
 
 /** All takes over all shoots. */
 const shoots = shallowRef<ShootName[]>([])
 const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
-useHead({ title: 'Log · Epiro' })
+useHead({ title: logWords('logPage.logEpiro') })
 
 const query = reactive<Partial<LogQuery>>({
   order: 'newest',
@@ -45,10 +46,10 @@ const recipes = computed({
 const from = computed({ get: () => query.from ?? '', set: day => (query.from = day) })
 const to = computed({ get: () => query.to ?? '', set: day => (query.to = day) })
 const ORDER_LABELS = {
-  newest: 'newest first',
-  oldest: 'oldest first',
-  shortest: 'shortest delay first',
-  longest: 'longest delay first',
+  newest: logWords('logPage.newestFirst'),
+  oldest: logWords('logPage.oldestFirst'),
+  shortest: logWords('logPage.shortestDelayFirst'),
+  longest: logWords('logPage.longestDelayFirst'),
 } as const
 
 async function run(what: () => Promise<void>): Promise<void> {
@@ -56,7 +57,7 @@ async function run(what: () => Promise<void>): Promise<void> {
   try {
     await what()
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The log could not be read'
+    failure.value = error instanceof ApiError ? error.message : logWords('logPage.logCouldNotRead')
   }
 }
 let asked = 0
@@ -88,7 +89,7 @@ const more = (): Promise<void> =>
 const shown = ref<'list' | 'sheet'>('list')
 const VIEWS = [
   ['list', 'List', 'i-lucide-list'],
-  ['sheet', 'Contact sheet', 'i-lucide-layout-grid'],
+  ['sheet', logWords('logPage.contactSheet'), 'i-lucide-layout-grid'],
 ] as const
 function look(at: (typeof VIEWS)[number][0]): void {
   shown.value = at
@@ -144,14 +145,16 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     if (file.value) file.value.value = ''
     if ('mistakes' in result) {
       mistakes.value = result.mistakes
-      failure.value = `${chosen.name} could not be read as a log`
+      failure.value = logWords('logPage.couldNotReadLog', { name: chosen.name })
       return
     }
     const { added, known, setups, amended } = result
-    said.value =
-      `${added} takes added, ${known} were here ` +
-      `already${setups === 0 ? '' : setups === 1 ? ', with one set-up' : `, with ${setups} set-ups`}` +
-      `${amended > 0 ? `, ${amended} corrected` : ''}.`
+    said.value = logWords('logPage.takesAddedWereHere', {
+      added,
+      known,
+      setups: setups === 0 ? '' : setups === 1 ? logWords('logPage.oneSetUp') : `, with ${setups} set-ups`,
+      amended: amended > 0 ? `, ${amended} corrected` : '',
+    })
     if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
     await load()
   })
@@ -198,11 +201,11 @@ const nothingYet = computed(
   <div class="scrolls h-full">
     <div class="mx-auto grid max-w-6xl gap-4 px-6 py-6">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 class="text-2xl font-semibold">Log</h1>
+        <h1 class="text-2xl font-semibold">{{ logWords('logPage.log') }}</h1>
         <p class="min-w-28 flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
           <template v-if="stats">
-            {{ stats.takes }} {{ stats.takes === 1 ? 'take' : 'takes' }}, {{ stats.keepers }}
-            {{ stats.keepers === 1 ? 'keeper' : 'keepers'
+            {{ stats.takes }} {{ stats.takes === 1 ? logWords('logPage.take') : logWords('logPage.takes') }},
+            {{ stats.keepers }} {{ stats.keepers === 1 ? logWords('logPage.keeper') : logWords('logPage.keepers')
             }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : ''
             }}{{ busy ? ` · ${busy}` : '' }}
           </template>
@@ -212,7 +215,7 @@ const nothingYet = computed(
           type="file"
           accept=".json,.csv"
           class="hidden"
-          aria-label="Log file"
+          :aria-label="logWords('logPage.logFile')"
           @change="takeIn(file?.files?.[0])"
         />
         <UButton
@@ -220,69 +223,88 @@ const nothingYet = computed(
           size="xs"
           variant="ghost"
           icon="i-lucide-upload"
-          label="Import"
-          aria-label="Import a log that was exported"
+          :label="logWords('logPage.import')"
+          :aria-label="logWords('logPage.importLogWasExported')"
           @click="file?.click()"
         />
         <UButton
           size="xs"
           variant="ghost"
           icon="i-lucide-download"
-          label="CSV"
-          aria-label="Export the log as CSV"
+          :label="logWords('logPage.csv')"
+          :aria-label="logWords('logPage.exportLogCsv')"
           @click="out('csv')"
         />
         <UButton
           size="xs"
           variant="ghost"
           icon="i-lucide-download"
-          label="JSON"
-          aria-label="Export the log as JSON"
+          :label="logWords('logPage.json')"
+          :aria-label="logWords('logPage.exportLogJson')"
           @click="out('json')"
         />
-        <UButton size="xs" variant="outline" icon="i-lucide-lightbulb" label="Answers" to="/log/answers" />
+        <UButton
+          size="xs"
+          variant="outline"
+          icon="i-lucide-lightbulb"
+          :label="logWords('logPage.answers')"
+          to="/log/answers"
+        />
       </div>
       <form
         class="flex flex-wrap items-end gap-x-4 gap-y-2 border-y border-(--hair) py-2 text-[13px]"
         role="search"
-        aria-label="Takes"
+        :aria-label="logWords('logPage.takes2')"
         @submit.prevent="load"
       >
         <label class="grid"
-          >Search <input v-model="query.text" class="ask" type="search" placeholder="note or set-up" maxlength="120"
+          >{{ logWords('logPage.search') }}
+          <input
+            v-model="query.text"
+            class="ask"
+            type="search"
+            :placeholder="logWords('logPage.noteSetUp')"
+            maxlength="120"
         /></label>
         <label class="grid"
-          >Shoot
+          >{{ logWords('logPage.shoot') }}
           <UiPickOne
             v-model="query.shoot"
             :options="[{ value: '', label: 'all' }, ...shoots.map(({ id, name }) => ({ value: id, label: name }))]"
             class="min-w-32"
         /></label>
         <label class="grid"
-          >Recipes
+          >{{ logWords('logPage.recipes') }}
           <UiPickSome
             v-model="recipes"
-            aria-label="Recipes"
-            all="all"
+            :aria-label="logWords('logPage.recipes')"
+            :all="logWords('logPage.all')"
             :options="choices(RECIPE_LABELS)"
             class="max-w-44 min-w-32"
         /></label>
-        <label class="grid">From <UiDateField v-model="from" aria-label="From" /></label>
-        <label class="grid">To <UiDateField v-model="to" aria-label="To" /></label>
         <label class="grid"
-          >Verdict <UiPickOne v-model="query.verdict" :options="[ALL, ...choices(VERDICT_LABELS)]" class="min-w-32"
+          >{{ logWords('logPage.from') }} <UiDateField v-model="from" :aria-label="logWords('logPage.from')"
         /></label>
         <label class="grid"
-          >Order <UiPickOne v-model="query.order" :options="choices(ORDER_LABELS)" class="min-w-32"
+          >{{ logWords('logPage.to') }} <UiDateField v-model="to" :aria-label="logWords('logPage.to')"
+        /></label>
+        <label class="grid"
+          >{{ logWords('logPage.verdict') }}
+          <UiPickOne v-model="query.verdict" :options="[ALL, ...choices(VERDICT_LABELS)]" class="min-w-32"
+        /></label>
+        <label class="grid"
+          >{{ logWords('logPage.order') }}
+          <UiPickOne v-model="query.order" :options="choices(ORDER_LABELS)" class="min-w-32"
         /></label>
         <label class="flex items-center gap-2 pb-1"
-          ><input v-model="query.keepers" type="checkbox" class="tick" /> keepers only</label
+          ><input v-model="query.keepers" type="checkbox" class="tick" /> {{ logWords('logPage.keepersOnly') }}</label
         >
         <label class="flex items-center gap-2 pb-1"
-          ><input v-model="query.pictures" type="checkbox" class="tick" /> with a picture</label
+          ><input v-model="query.pictures" type="checkbox" class="tick" /> {{ logWords('logPage.picture') }}</label
         >
         <label class="flex items-center gap-2 pb-1"
-          ><input v-model="query.practice" type="checkbox" class="tick" /> Practice takes too</label
+          ><input v-model="query.practice" type="checkbox" class="tick" />
+          {{ logWords('logPage.practiceTakesToo') }}</label
         >
       </form>
       <LogSavedQuestions :asked="address" @ask="ask" @compare="comparedWith = $event" />
@@ -303,24 +325,35 @@ const nothingYet = computed(
       </p>
       <div v-if="edited" class="text-[13px]" data-testid="edited">
         <p role="status">
-          {{ edited.takes.length }} {{ edited.takes.length === 1 ? 'take reads' : 'takes read' }} otherwise in
-          {{ edited.file.name }} than here; nothing was changed here:
+          {{
+            logWords('logPage.otherwiseThanHereNothing', {
+              takes: edited.takes.length,
+              noun: edited.takes.length === 1 ? logWords('logPage.takeReads') : logWords('logPage.takesRead'),
+              name: edited.file.name,
+            })
+          }}
         </p>
         <p
           v-for="take in edited.takes.slice(0, MOST_SHOWN)"
           :key="take.setupName + take.number"
           class="text-(--ink-soft)"
         >
-          take {{ take.number }} of {{ take.setupName }}: {{ take.fields.join(', ') }}
+          {{
+            logWords('logPage.take2', {
+              number: take.number,
+              setupName: take.setupName,
+              fields: take.fields.join(', '),
+            })
+          }}
         </p>
         <p v-if="edited.takes.length > MOST_SHOWN" class="text-(--ink-soft)">
-          and {{ edited.takes.length - MOST_SHOWN }} more
+          {{ logWords('logPage.more', { takes: edited.takes.length - MOST_SHOWN }) }}
         </p>
         <UButton
           size="xs"
           variant="outline"
           class="mt-1"
-          label="Use the values from the file"
+          :label="logWords('logPage.useValuesFromFile')"
           @click="takeIn(edited.file, true)"
         />
       </div>
@@ -328,27 +361,31 @@ const nothingYet = computed(
       <div v-if="!stats && !failure" class="min-h-38 max-lg:min-h-82 max-sm:min-h-170" aria-hidden="true" />
       <div v-else-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <div class="min-h-38">
-          <LazyLogTallyChart :rows="stats.byDay" title="By day (filled: keepers)" :label="of => of" />
+          <LazyLogTallyChart :rows="stats.byDay" :title="logWords('logPage.dayFilledKeepers')" :label="of => of" />
         </div>
         <div class="min-h-38">
-          <LazyLogTallyChart :rows="stats.byRecipe" title="By recipe (filled: keepers)" :label="recipeLabel" />
+          <LazyLogTallyChart
+            :rows="stats.byRecipe"
+            :title="logWords('logPage.recipeFilledKeepers')"
+            :label="recipeLabel"
+          />
         </div>
         <div v-if="stats.byDelay.length > 0" class="min-h-38">
           <LazyLogTallyChart
             :rows="stats.byDelay"
             :title="
               stats.delayWidth === null
-                ? 'By delay: each bar from the figure below it to the next'
-                : `By delay, in steps of ${show(stats.delayWidth, 'time', { figures: 2 })}`
+                ? logWords('logPage.delayEachBarFrom')
+                : logWords('logPage.delaySteps', { delayWidth: show(stats.delayWidth, 'time', { figures: 2 }) })
             "
             :label="delayLabel"
           />
         </div>
         <div v-if="stats.byPower.length > 0" class="min-h-38">
-          <LazyLogTallyChart :rows="stats.byPower" title="By power of the first light" :label="powerLabel" />
+          <LazyLogTallyChart :rows="stats.byPower" :title="logWords('logPage.powerFirstLight')" :label="powerLabel" />
         </div>
       </div>
-      <div v-if="entries.length > 0" class="flex gap-1" role="group" aria-label="Show takes as">
+      <div v-if="entries.length > 0" class="flex gap-1" role="group" :aria-label="logWords('logPage.showTakes')">
         <UButton
           v-for="[view, label, icon] in VIEWS"
           :key="view"
@@ -361,7 +398,9 @@ const nothingYet = computed(
         />
       </div>
       <LogEmptyLog v-if="loaded && nothingYet" />
-      <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">No takes match</p>
+      <p v-else-if="loaded && entries.length === 0" class="text-[13px] text-(--ink-soft)">
+        {{ logWords('logPage.noTakesMatch') }}
+      </p>
       <div v-else class="overflow-x-auto">
         <LogContactSheet
           v-if="shown === 'sheet'"
@@ -371,14 +410,21 @@ const nothingYet = computed(
         />
         <LogTable v-else :entries="entries" :is-chosen="isChosen" @choose="choose" @attach="attach" />
         <p v-if="chosen.length === 1" role="status" class="pt-2 text-[13px]">
-          {{ chosen[0]!.picture.name }} is selected; select another to see the two side by side.
+          {{ logWords('logPage.selectedSelectAnotherSee', { name: chosen[0]!.picture.name }) }}
         </p>
-        <UButton v-if="next" class="mt-2" size="xs" variant="outline" label="Show more takes" @click="more" />
+        <UButton
+          v-if="next"
+          class="mt-2"
+          size="xs"
+          variant="outline"
+          :label="logWords('logPage.showMoreTakes')"
+          @click="more"
+        />
       </div>
     </div>
     <UModal
       v-model:open="comparing"
-      title="Two pictures compared"
+      :title="logWords('logPage.twoPicturesCompared')"
       :ui="{ content: 'max-w-[1240px] w-[96vw]' }"
       @update:open="
         open => {

@@ -3,6 +3,7 @@ import { MISTAKE_TEXTS, exerciseText } from '~~/shared/texts/practice'
 import type { RevealedFigure } from '~~/core'
 import { ApiError, type PracticeState, api } from '~/services/api'
 import { labelAt } from '~~/shared/texts/fields'
+import { practiceWords } from '~~/shared/texts/pages/practice'
 
 /**
  * How an exercise stands, and once revealed how it went: takes, mistakes with what to learn from each, and the truth
@@ -16,7 +17,7 @@ const failure = ref('')
 const busy = ref(false)
 const { show } = useNumbers()
 const taken = (takes: number): string => show(takes, 'number', { figures: 2 })
-useHead({ title: () => `${text.value?.title ?? 'Exercise'} · Epiro` })
+useHead({ title: () => `${text.value?.title ?? practiceWords('practicePage.exercise')} · Epiro` })
 
 async function load(how: () => Promise<PracticeState>): Promise<void> {
   failure.value = ''
@@ -26,10 +27,10 @@ async function load(how: () => Promise<PracticeState>): Promise<void> {
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
-        ? 'This exercise is not in your studio.'
+        ? practiceWords('practicePage.exerciseNotYourStudio')
         : error instanceof ApiError
           ? error.message
-          : 'The exercise could not be read'
+          : practiceWords('practicePage.exerciseCouldNotRead')
   }
   busy.value = false
 }
@@ -47,9 +48,14 @@ const bars = computed(() => {
       text: `${j.takes}${j.done ? '' : `, ${j.keepers} of ${j.wanted} keepers`}`,
       you: true,
     },
-    { label: 'Knowing the true delay', takes: j.best, text: taken(j.best), you: false },
-    { label: 'Following the proposals', takes: j.proposals, text: taken(j.proposals), you: false },
-    { label: 'Stepping through delays', takes: j.ladder, text: taken(j.ladder), you: false },
+    { label: practiceWords('practicePage.knowingTrueDelay'), takes: j.best, text: taken(j.best), you: false },
+    {
+      label: practiceWords('practicePage.followingProposals'),
+      takes: j.proposals,
+      text: taken(j.proposals),
+      you: false,
+    },
+    { label: practiceWords('practicePage.steppingThroughDelays'), takes: j.ladder, text: taken(j.ladder), you: false },
   ]
   const most = Math.max(1, ...rows.map(row => row.takes))
   return rows.map(row => ({ ...row, share: row.takes / most }))
@@ -61,7 +67,7 @@ const QUANTITIES = {
   'moment.fraction': 'share',
   'delay': 'time',
 } as const
-const NAMES: Partial<Record<RevealedFigure['path'], string>> = { delay: 'Correct delay' }
+const NAMES: Partial<Record<RevealedFigure['path'], string>> = { delay: practiceWords('practicePage.correctDelay') }
 const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =>
   show(row[key], QUANTITIES[row.path], { figures: 4 })
 </script>
@@ -69,7 +75,8 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
 <template>
   <div class="scrolls h-full px-6 py-5">
     <p v-if="failure" role="alert">
-      {{ failure }} <NuxtLink to="/practice" class="underline">Back to the exercises</NuxtLink>
+      {{ failure }}
+      <NuxtLink to="/practice" class="underline">{{ practiceWords('practicePage.backExercises') }}</NuxtLink>
     </p>
     <div v-else-if="state" class="mx-auto grid max-w-4xl gap-6">
       <header class="grid gap-1">
@@ -80,32 +87,49 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           {{ text?.teaches }}
         </p>
         <p data-testid="stand">
-          {{ state.shots }} of {{ state.exercise.stock }} props used; {{ state.exercise.keepers }} keepers to get.
+          {{
+            practiceWords('practicePage.propsUsedKeepersGet', {
+              shots: state.shots,
+              stock: state.exercise.stock,
+              keepers: state.exercise.keepers,
+            })
+          }}
         </p>
         <p class="flex flex-wrap gap-3 pt-1">
-          <UButton v-if="!state.revealed" :to="`/setups/${id}/run`" label="Open run" variant="outline" />
-          <UButton :to="`/setups/${id}`" label="Open set-up" variant="outline" />
           <UButton
             v-if="!state.revealed"
-            label="Show true figures"
+            :to="`/setups/${id}/run`"
+            :label="practiceWords('practicePage.openRun')"
+            variant="outline"
+          />
+          <UButton :to="`/setups/${id}`" :label="practiceWords('practicePage.openSetUp')" variant="outline" />
+          <UButton
+            v-if="!state.revealed"
+            :label="practiceWords('practicePage.showTrueFigures')"
             :disabled="state.shots === 0"
             :loading="busy"
             @click="load(() => api.revealPractice(id))"
           />
         </p>
         <p v-if="!state.revealed" class="text-[13px] text-(--ink-soft)">
-          This ends the exercise: the rig’s true figures and your mistakes are shown from then on.
+          {{ practiceWords('practicePage.endsExerciseRigsTrue') }}
         </p>
       </header>
       <template v-if="judgement">
         <section aria-labelledby="how">
-          <h2 id="how" class="section-title">Takes for {{ judgement.wanted }} keepers</h2>
+          <h2 id="how" class="section-title">
+            {{ practiceWords('practicePage.takesKeepers', { wanted: judgement.wanted }) }}
+          </h2>
           <p class="py-1 text-[17px]" data-testid="result">
             {{
               judgement.done
-                ? `Done in ${judgement.takes} takes`
-                : `${judgement.keepers} of ${judgement.wanted} keepers in ${judgement.takes} takes`
-            }}{{ judgement.first === null ? '' : `, the first in take ${judgement.first}` }}.
+                ? practiceWords('practicePage.doneTakes', { takes: judgement.takes })
+                : practiceWords('practicePage.keepersTakes', {
+                    keepers: judgement.keepers,
+                    wanted: judgement.wanted,
+                    takes: judgement.takes,
+                  })
+            }}{{ judgement.first === null ? '' : practiceWords('practicePage.firstTake', { first: judgement.first }) }}.
           </p>
           <dl class="bars">
             <template v-for="bar in bars" :key="bar.label">
@@ -116,18 +140,18 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
             </template>
           </dl>
           <p class="pt-1 text-[12px] text-(--ink-soft)">
-            The others are averages over many simulated sessions with this rig, every picture judged correctly.
+            {{ practiceWords('practicePage.othersAveragesOverMany') }}
           </p>
         </section>
         <section v-if="state.truth" aria-labelledby="truth">
-          <h2 id="truth" class="section-title">True figures</h2>
+          <h2 id="truth" class="section-title">{{ practiceWords('practicePage.trueFigures') }}</h2>
           <table class="kit-table max-w-xl" data-testid="truth">
             <thead>
               <tr>
                 <th />
-                <th>assumed</th>
-                <th>set-up now</th>
-                <th>true</th>
+                <th>{{ practiceWords('practicePage.assumed') }}</th>
+                <th>{{ practiceWords('practicePage.setUpNow') }}</th>
+                <th>{{ practiceWords('practicePage.true') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -145,9 +169,9 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
           </table>
         </section>
         <section aria-labelledby="mistakes">
-          <h2 id="mistakes" class="section-title">Mistakes</h2>
+          <h2 id="mistakes" class="section-title">{{ practiceWords('practicePage.mistakes') }}</h2>
           <p v-if="judgement.mistakes.length === 0">
-            No mistakes found. The takes you needed are down to the rig’s own spread.
+            {{ practiceWords('practicePage.noMistakesFoundTakes') }}
           </p>
           <ol v-else>
             <li
@@ -159,7 +183,12 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
               <p class="font-semibold">
                 {{ MISTAKE_TEXTS[mistake.id].title }}
                 <span class="font-normal text-(--ink-soft)"
-                  >{{ mistake.shots.length === 1 ? 'take' : 'takes' }} {{ mistake.shots.join(', ') }}</span
+                  >{{
+                    mistake.shots.length === 1
+                      ? practiceWords('practicePage.take')
+                      : practiceWords('practicePage.takes')
+                  }}
+                  {{ mistake.shots.join(', ') }}</span
                 >
               </p>
               <p class="text-[13px]">
@@ -170,7 +199,7 @@ const figure = (row: RevealedFigure, key: 'assumed' | 'now' | 'truth'): string =
         </section>
       </template>
     </div>
-    <p v-else role="status" class="text-(--ink-soft)">Opening exercise …</p>
+    <p v-else role="status" class="text-(--ink-soft)">{{ practiceWords('practicePage.openingExercise') }}</p>
   </div>
 </template>
 

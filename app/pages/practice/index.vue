@@ -5,6 +5,7 @@ import { LAB_TOOLS } from '~~/core/lab'
 import { ApiError, type CourseRecord, type PracticeRecord, api } from '~/services/api'
 import { RECIPE_LABELS } from '~~/shared/texts/choices'
 import { EXERCISE_TEXTS } from '~~/shared/texts/practice'
+import { practiceWords } from '~~/shared/texts/pages/practice'
 
 /** The course, and the practice bench: exercises on simulated rigs, and those begun. */
 const practices = ref<PracticeRecord[]>([])
@@ -12,13 +13,13 @@ const course = ref<CourseRecord | null>(null)
 const busy = ref('')
 const failure = ref('')
 const { when } = useDates()
-useHead({ title: 'Practice · Epiro' })
+useHead({ title: practiceWords('practicePage.practiceEpiro') })
 
 onMounted(async () => {
   try {
     ;[practices.value, course.value] = await Promise.all([api.practices(), api.course()])
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The exercises could not be loaded'
+    failure.value = error instanceof ApiError ? error.message : practiceWords('practicePage.exercisesCouldNotLoaded')
   }
 })
 async function begin(exercise: string): Promise<void> {
@@ -28,7 +29,7 @@ async function begin(exercise: string): Promise<void> {
     const { id } = await api.beginPractice(exercise)
     await navigateTo(exerciseById(exercise)?.light ? `/setups/${id}?tab=light` : `/setups/${id}/run`)
   } catch (error) {
-    failure.value = error instanceof ApiError ? error.message : 'The exercise could not be started'
+    failure.value = error instanceof ApiError ? error.message : practiceWords('practicePage.exerciseCouldNotStarted')
   }
   busy.value = ''
 }
@@ -38,21 +39,19 @@ async function begin(exercise: string): Promise<void> {
   <div class="scrolls h-full px-6 py-5">
     <div class="mx-auto grid max-w-5xl gap-6">
       <header class="max-w-3xl">
-        <h1 class="text-2xl font-semibold">Practice</h1>
+        <h1 class="text-2xl font-semibold">{{ practiceWords('practicePage.practice') }}</h1>
       </header>
       <CourseList :course="course" />
       <header id="bench" class="max-w-3xl">
-        <h2 class="section-title">Practice bench</h2>
+        <h2 class="section-title">{{ practiceWords('practicePage.practiceBench') }}</h2>
         <p class="mt-1 text-[13px] text-(--ink-soft)">
-          A simulated rig stands in for launcher, sensor, controller, lights and camera. Its real figures are hidden.
-          Shoot, look at the pictures, and find the moment with the props you have. Then compare yourself with stepping
-          through delays, and with someone who knew the true delay.
+          {{ practiceWords('practicePage.simulatedRigStandsLauncher') }}
         </p>
       </header>
       <p v-if="failure" role="alert" class="text-(--bad)">
         {{ failure }}
       </p>
-      <ol class="grid" aria-label="Exercises">
+      <ol class="grid" :aria-label="practiceWords('practicePage.exercises')">
         <li v-for="exercise in EXERCISES" :key="exercise.id" class="row" :data-testid="`exercise-${exercise.id}`">
           <div class="min-w-0">
             <h3 class="font-semibold">
@@ -64,19 +63,21 @@ async function begin(exercise: string): Promise<void> {
           </div>
           <p class="text-[13px] whitespace-nowrap">
             {{ RECIPE_LABELS[exercise.recipe] }}<br />
-            <span class="text-(--ink-soft)">{{ exercise.keepers }} keepers, {{ exercise.stock }} props</span>
+            <span class="text-(--ink-soft)">{{
+              practiceWords('practicePage.keepersProps', { keepers: exercise.keepers, stock: exercise.stock })
+            }}</span>
           </p>
           <UButton
-            label="Begin"
-            :aria-label="`Begin: ${EXERCISE_TEXTS[exercise.id].title}`"
+            :label="practiceWords('practicePage.begin')"
+            :aria-label="practiceWords('practicePage.begin2', { title: EXERCISE_TEXTS[exercise.id].title })"
             :loading="busy === exercise.id"
             @click="begin(exercise.id)"
           />
         </li>
       </ol>
       <section aria-labelledby="placing">
-        <h2 id="placing" class="section-title">Placing lights, judged by the predicted frame</h2>
-        <ol class="grid" aria-label="Exercises of light">
+        <h2 id="placing" class="section-title">{{ practiceWords('practicePage.placingLightsJudgedPredicted') }}</h2>
+        <ol class="grid" :aria-label="practiceWords('practicePage.exercisesLight')">
           <li
             v-for="exercise in LIGHT_EXERCISES"
             :key="exercise.id"
@@ -89,8 +90,8 @@ async function begin(exercise: string): Promise<void> {
             </div>
             <p class="text-[13px] whitespace-nowrap">{{ RECIPE_LABELS[exercise.recipe] }}</p>
             <UButton
-              label="Begin"
-              :aria-label="`Begin: ${EXERCISE_TEXTS[exercise.id].title}`"
+              :label="practiceWords('practicePage.begin')"
+              :aria-label="practiceWords('practicePage.begin2', { title: EXERCISE_TEXTS[exercise.id].title })"
               :loading="busy === exercise.id"
               @click="begin(exercise.id)"
             />
@@ -98,12 +99,14 @@ async function begin(exercise: string): Promise<void> {
         </ol>
       </section>
       <section aria-labelledby="measuring">
-        <h2 id="measuring" class="section-title">Measuring, in the Lab</h2>
+        <h2 id="measuring" class="section-title">{{ practiceWords('practicePage.measuringLab') }}</h2>
         <p class="text-[13px] text-(--ink-soft)">
-          A simulated camera, microphone or photodiode makes the files. Read them, correct the marks, then show the true
-          figures.
+          {{ practiceWords('practicePage.simulatedCameraMicrophonePhotodiode') }}
         </p>
-        <ul class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]" aria-label="Exercises of measuring">
+        <ul
+          class="flex flex-wrap gap-x-5 gap-y-1 pt-1 text-[14px]"
+          :aria-label="practiceWords('practicePage.exercisesMeasuring')"
+        >
           <li v-for="tool in LAB_TOOLS" :key="tool.id">
             <NuxtLink :to="`/lab?tool=${tool.id}&exercise`" class="underline decoration-(--hair-strong)">{{
               LAB.tell(tool.title)
@@ -112,7 +115,7 @@ async function begin(exercise: string): Promise<void> {
         </ul>
       </section>
       <section v-if="practices.length > 0" aria-labelledby="begun">
-        <h2 id="begun" class="section-title">In progress</h2>
+        <h2 id="begun" class="section-title">{{ practiceWords('practicePage.progress') }}</h2>
         <ol>
           <li
             v-for="practice in practices"
@@ -125,13 +128,14 @@ async function begin(exercise: string): Promise<void> {
               >{{ practice.setupName }}</NuxtLink
             >
             <span class="text-(--ink-soft)"
-              >{{ practice.shots }} {{ practice.shots === 1 ? 'take' : 'takes'
-              }}{{ practice.revealed ? ', finished' : '' }}</span
+              >{{ practice.shots }}
+              {{ practice.shots === 1 ? practiceWords('practicePage.take') : practiceWords('practicePage.takes')
+              }}{{ practice.revealed ? practiceWords('practicePage.finished') : '' }}</span
             >
             <span class="text-(--ink-soft)">{{ when(practice.createdAt) }}</span>
-            <NuxtLink v-if="!practice.revealed" :to="`/setups/${practice.setupId}/run`" class="underline"
-              >Go on</NuxtLink
-            >
+            <NuxtLink v-if="!practice.revealed" :to="`/setups/${practice.setupId}/run`" class="underline">{{
+              practiceWords('practicePage.go')
+            }}</NuxtLink>
           </li>
         </ol>
       </section>

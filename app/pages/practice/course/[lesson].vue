@@ -5,6 +5,7 @@ import { seedOf } from '~~/shared/course/seed'
 import { LESSON_TEXT, QUESTIONS } from '~~/shared/texts/course'
 import { parseField } from '~~/shared/units'
 import { ApiError, type LessonProgress, api } from '~/services/api'
+import { practiceWords } from '~~/shared/texts/pages/practice'
 
 /** A lesson of the course: a rig and a question, tried first and told afterwards, again and again until it sits. */
 const route = useRoute()
@@ -21,7 +22,9 @@ const typed = ref('')
 const error = ref('')
 /** What was answered, and whether it does; null: not yet. */
 const given = ref<{ answer: number; right: boolean } | null>(null)
-useHead({ title: () => `${lesson.value ? LESSON_TEXT[lesson.value].title : 'Course'} · Epiro` })
+useHead({
+  title: () => `${lesson.value ? LESSON_TEXT[lesson.value].title : practiceWords('coursePage.course')} · Epiro`,
+})
 
 async function load(): Promise<void> {
   failure.value = ''
@@ -34,7 +37,7 @@ async function load(): Promise<void> {
     progress.value = course.own.find(one => one.lesson === lesson.value) ?? null
     number.value = progress.value?.goes ?? 0
   } catch (trouble) {
-    failure.value = trouble instanceof ApiError ? trouble.message : 'The lesson could not be loaded'
+    failure.value = trouble instanceof ApiError ? trouble.message : practiceWords('coursePage.lessonCouldNotLoaded')
   }
 }
 watch(lesson, load, { immediate: true })
@@ -62,7 +65,7 @@ async function send(answer: number): Promise<void> {
     given.value = { answer, right: told.right }
     progress.value = told.progress
   } catch (trouble) {
-    failure.value = trouble instanceof ApiError ? trouble.message : 'The answer could not be kept. Try again.'
+    failure.value = trouble instanceof ApiError ? trouble.message : practiceWords('coursePage.answerCouldNotKept')
     if (trouble instanceof ApiError && trouble.status === 409) await load()
   }
   busy.value = false
@@ -70,7 +73,7 @@ async function send(answer: number): Promise<void> {
 function submit(): void {
   if (!field.value) return
   const parsed = parseField(typed.value, field.value, preferences.system)
-  error.value = 'error' in parsed ? parsed.error : parsed.value === null ? 'Enter a figure' : ''
+  error.value = 'error' in parsed ? parsed.error : parsed.value === null ? practiceWords('coursePage.enterFigure') : ''
   if (!('error' in parsed) && typeof parsed.value === 'number') void send(parsed.value)
 }
 function again(): void {
@@ -96,15 +99,20 @@ const following = computed(() => {
 
 <template>
   <div class="scrolls h-full px-6 py-5">
-    <p v-if="!lesson">There is no such lesson. <NuxtLink to="/practice" class="underline">All lessons</NuxtLink></p>
+    <p v-if="!lesson">
+      {{ practiceWords('coursePage.thereNoSuchLesson') }}
+      <NuxtLink to="/practice" class="underline">{{ practiceWords('coursePage.allLessons') }}</NuxtLink>
+    </p>
     <div v-else class="mx-auto grid max-w-5xl gap-5">
       <header class="flex flex-wrap items-baseline gap-x-4">
-        <NuxtLink to="/practice" class="text-[13px] underline">Course</NuxtLink>
+        <NuxtLink to="/practice" class="text-[13px] underline">{{ practiceWords('coursePage.course') }}</NuxtLink>
         <h1 class="text-2xl font-semibold">{{ LESSON_TEXT[lesson].title }}</h1>
         <p class="text-[13px] text-(--ink-soft)">{{ LESSON_TEXT[lesson].goal }}</p>
       </header>
       <p v-if="failure" role="alert" class="text-(--bad)">{{ failure }}</p>
-      <p v-if="!go && !failure" role="status" class="text-(--ink-soft)">Setting up the rig …</p>
+      <p v-if="!go && !failure" role="status" class="text-(--ink-soft)">
+        {{ practiceWords('coursePage.settingUpRig') }}
+      </p>
       <div v-if="go && text" class="go">
         <CourseGoPicture :setup="go.setup" :answered="answered" />
         <div class="grid content-start gap-3">
@@ -115,11 +123,11 @@ const following = computed(() => {
                 v-model="typed"
                 :disabled="given !== null"
                 autocomplete="off"
-                :placeholder="go.answer.unit ? `in ${go.answer.unit}` : ''"
+                :placeholder="go.answer.unit ? practiceWords('coursePage.in', { unit: go.answer.unit }) : ''"
                 data-testid="answer"
               />
             </UFormField>
-            <UButton v-if="!given" type="submit" label="Answer" :loading="busy" />
+            <UButton v-if="!given" type="submit" :label="practiceWords('coursePage.answer')" :loading="busy" />
           </form>
           <fieldset v-else>
             <legend class="mb-1 text-[13px]">{{ text.label }}</legend>
@@ -138,18 +146,25 @@ const following = computed(() => {
             {{ fill(text.hint, go.told) }}
           </p>
           <p v-else-if="!given">
-            <UButton size="sm" variant="ghost" label="Show a hint" @click="hinted = true" />
-            <span class="text-[12px] text-(--ink-soft)">An answer after a hint does not count.</span>
+            <UButton size="sm" variant="ghost" :label="practiceWords('coursePage.showHint')" @click="hinted = true" />
+            <span class="text-[12px] text-(--ink-soft)">{{ practiceWords('coursePage.answerAfterHintDoes') }}</span>
           </p>
           <div v-if="given" role="status" class="grid gap-2" data-testid="told">
-            <p class="text-[17px] font-semibold">{{ given.right ? 'Right' : 'Not quite' }}: {{ answerText }}</p>
+            <p class="text-[17px] font-semibold">
+              {{ given.right ? practiceWords('coursePage.right') : practiceWords('coursePage.notQuite') }}:
+              {{ answerText }}
+            </p>
             <p>{{ fill(text.after, { ...go.told, ...go.shown }) }}</p>
             <p class="flex flex-wrap gap-3">
-              <UButton label="Another rig" @click="again" />
+              <UButton :label="practiceWords('coursePage.anotherRig')" @click="again" />
               <UButton
                 v-if="progress?.mastered"
                 variant="outline"
-                :label="following ? `Next: ${LESSON_TEXT[following].title}` : 'To the practice bench'"
+                :label="
+                  following
+                    ? practiceWords('coursePage.next', { title: LESSON_TEXT[following].title })
+                    : practiceWords('coursePage.practiceBench')
+                "
                 :to="following ? `/practice/course/${following}` : '/practice#bench'"
               />
             </p>
@@ -161,11 +176,13 @@ const following = computed(() => {
         <UProgress
           :model-value="Math.round(progress.share * 100)"
           class="w-48"
-          :get-value-label="() => 'Progress to mastery'"
+          :get-value-label="() => practiceWords('lesson.progress')"
         />
-        <span v-if="progress.mastered" class="font-semibold">Mastered</span>
+        <span v-if="progress.mastered" class="font-semibold">{{ practiceWords('coursePage.mastered') }}</span>
         <span class="text-(--ink-soft)">{{
-          progress.goes === 0 ? 'No answers yet' : `${progress.right} of ${progress.goes} right`
+          progress.goes === 0
+            ? practiceWords('coursePage.noAnswersYet')
+            : practiceWords('coursePage.right2', { right: progress.right, goes: progress.goes })
         }}</span>
       </p>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CAUTION_TEXTS, LAW } from '~~/shared/texts/cautions'
 import { cautionsOf, rungsOf } from '~~/core'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 /** The dial card as one page: to print, or on the phone beside the set. */
 const route = useRoute()
@@ -8,7 +9,7 @@ const store = useSetupStore()
 const { show } = useNumbers()
 const tell = useTold()
 const failure = ref('')
-useHead({ title: () => `Dial card: ${store.setup?.name ?? ''} · Epiro` })
+useHead({ title: () => planWords('card.dialCardEpiro', { name: store.setup?.name ?? '' }) })
 const id = computed(() => String(route.params.id))
 
 onMounted(async () => {
@@ -29,8 +30,8 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
   <PrintSheet
     :failure="failure || planFailure(store.failed)"
     :ready="store.plan !== null && store.setup !== null"
-    waiting="Opening dial card …"
-    label="Dial card"
+    :waiting="planWords('card.opening')"
+    :label="planWords('card.dialCard')"
     :title="store.setup?.name ?? ''"
     back="Set-up"
     :to="`/setups/${id}`"
@@ -39,18 +40,23 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
     <template v-if="store.plan && store.setup">
       <PlanDialCard :plan="store.plan" class="big" />
       <p v-if="store.plan.timing.moment !== null" class="mt-3 text-[13px] text-(--ink-soft)">
-        Moment {{ show(store.plan.timing.moment, 'time', { figures: 4 }) }} after the start; spread ±{{
-          show(store.plan.spread.scatter, 'time')
+        {{
+          planWords('card.momentAfterStartSpread', {
+            moment: show(store.plan.timing.moment, 'time', { figures: 4 }),
+            scatter: show(store.plan.spread.scatter, 'time'),
+          })
         }}
-        per take.
       </p>
       <p v-if="ladder" class="text-[13px] text-(--ink-soft)" data-testid="ladder">
-        Delays to step through by hand:
-        {{ ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', ') }}. Once past the moment, go back
-        half a step, {{ show(ladder.step / 2, 'time', { figures: 2 }) }}.
+        {{
+          planWords('card.delaysStepThroughHand', {
+            delays: ladder.delays.map(delay => show(delay, 'time', { figures: 4 })).join(', '),
+            step: show(ladder.step / 2, 'time', { figures: 2 }),
+          })
+        }}
       </p>
-      <section v-if="stops.length > 0" class="mt-4" aria-label="Fix first">
-        <h2 class="section-title">Fix first</h2>
+      <section v-if="stops.length > 0" class="mt-4" :aria-label="planWords('card.fixFirst')">
+        <h2 class="section-title">{{ planWords('card.fixFirst') }}</h2>
         <p v-for="finding in stops" :key="finding.id" class="text-[13px]">
           {{ tell(finding.title, finding.figures) }}
         </p>
@@ -59,8 +65,8 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
       <div class="mt-5 grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <section
           v-for="[title, items] in [
-            ['Preparation', store.setup.lists.preparation],
-            ['Reset between takes', store.setup.lists.reset],
+            [planWords('card.preparation'), store.setup.lists.preparation],
+            [planWords('card.resetBetweenTakes'), store.setup.lists.reset],
           ] as const"
           :key="title"
         >
@@ -78,8 +84,8 @@ const stops = computed(() => store.plan?.findings.filter(finding => finding.seve
           </ul>
         </section>
       </div>
-      <section class="mt-4 text-[12px]" aria-label="Cautions">
-        <h2 class="section-title border-b border-(--hair)">Cautions</h2>
+      <section class="mt-4 text-[12px]" :aria-label="planWords('card.cautions')">
+        <h2 class="section-title border-b border-(--hair)">{{ planWords('card.cautions') }}</h2>
         <p v-for="caution in cautionsOf(store.setup)" :key="caution.id" class="py-0.5">
           <strong class="font-semibold">{{ CAUTION_TEXTS[caution.id].title }}.</strong>
           {{ CAUTION_TEXTS[caution.id].text }}

@@ -2,6 +2,7 @@
 import { ApiError } from '~/services/api'
 import { saveSetupFile, setupText } from '~/services/setupFile'
 import { KEYS } from '~~/shared/texts/keys'
+import { planWords } from '~~/shared/texts/pages/plan'
 
 useAhead(() => [
   import('~/components/inputs/InputPanel.vue'),
@@ -22,23 +23,23 @@ const kit = useKitStore()
 const preferences = usePreferencesStore()
 const failure = ref('')
 const TABS = [
-  { id: 'plan', label: 'Findings' },
-  { id: 'figures', label: 'Figures' },
-  { id: 'light', label: 'Light' },
-  { id: 'methods', label: 'Methods' },
-  { id: 'tests', label: 'Tests' },
-  { id: 'lists', label: 'Lists' },
-  { id: 'takes', label: 'Takes' },
+  { id: 'plan', label: planWords('setUpPage.findings') },
+  { id: 'figures', label: planWords('setUpPage.figures') },
+  { id: 'light', label: planWords('setUpPage.light') },
+  { id: 'methods', label: planWords('setUpPage.methods') },
+  { id: 'tests', label: planWords('setUpPage.tests') },
+  { id: 'lists', label: planWords('setUpPage.lists') },
+  { id: 'takes', label: planWords('setUpPage.takes') },
 ] as const
 const PANELS = [
-  { id: 'know', label: 'What I know' },
-  { id: 'all', label: 'Show all inputs' },
+  { id: 'know', label: planWords('setUpPage.whatIKnow') },
+  { id: 'all', label: planWords('setUpPage.showAllInputs') },
 ] as const
 /** On a phone one part is shown at a time. */
 const PARTS = [
-  { id: 'result', label: 'Dial card' },
-  { id: 'drawing', label: 'Drawings' },
-  { id: 'inputs', label: 'Inputs' },
+  { id: 'result', label: planWords('setUpPage.dialCard') },
+  { id: 'drawing', label: planWords('setUpPage.drawings') },
+  { id: 'inputs', label: planWords('setUpPage.inputs') },
 ] as const
 const part = ref<(typeof PARTS)[number]['id']>('result')
 /** A link may name the tab it is about. */
@@ -52,7 +53,7 @@ function askWhy(id: string): void {
   why.value = `${id} ${++asked}`
 }
 
-useHead({ title: () => `${store.setup?.name ?? 'Set-up'} · Epiro` })
+useHead({ title: () => `${store.setup?.name ?? planWords('setUpPage.setUp')} · Epiro` })
 
 const id = computed(() => String(route.params.id))
 /** It is there and cannot be read. */
@@ -130,8 +131,12 @@ const tabs = computed(() => {
           size="xs"
           variant="ghost"
           icon="i-lucide-gallery-horizontal-end"
-          :label="store.plan?.sequence ? `${store.plan.sequence.exposures.length} pops` : 'Sequence'"
-          aria-label="Plan a sequence of pops"
+          :label="
+            store.plan?.sequence
+              ? planWords('setUpPage.pops', { exposures: store.plan.sequence.exposures.length })
+              : planWords('setUpPage.sequence')
+          "
+          :aria-label="planWords('setUpPage.planSequencePops')"
           :ui="{ label: 'max-sm:sr-only' }"
           :to="`/setups/${String(route.params.id)}/sequence`"
         />
@@ -140,7 +145,7 @@ const tabs = computed(() => {
           size="xs"
           variant="ghost"
           icon="i-lucide-play-circle"
-          label="Run"
+          :label="planWords('setUpPage.run')"
           :to="`/setups/${String(route.params.id)}/run`"
         />
         <UButton
@@ -148,8 +153,8 @@ const tabs = computed(() => {
           icon="i-lucide-message-square-text"
           size="xs"
           variant="ghost"
-          aria-label="Say what to set"
-          title="Say it (s)"
+          :aria-label="planWords('setUpPage.sayWhatSet')"
+          :title="planWords('setUpPage.sayS')"
           @click="saying = true"
         />
         <UButton
@@ -157,7 +162,7 @@ const tabs = computed(() => {
           icon="i-lucide-download"
           size="xs"
           variant="ghost"
-          aria-label="Export the set-up file"
+          :aria-label="planWords('setUpPage.exportSetUpFile')"
           @click="saveSetupFile(store.setup)"
         />
         <UButton
@@ -165,25 +170,25 @@ const tabs = computed(() => {
           icon="i-lucide-clipboard-copy"
           size="xs"
           variant="ghost"
-          aria-label="Copy set-up to paste into any studio"
-          @click="copy(setupText(store.setup), 'Copied: paste it into any shoot')"
+          :aria-label="planWords('setUpPage.copySetUpPaste')"
+          @click="copy(setupText(store.setup), planWords('setUpPage.copiedPaste'))"
         />
         <span role="status" class="text-[12px] text-(--ink-soft)">{{ copied }}</span>
       </span>
     </Teleport>
 
     <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+      {{ failure }} <NuxtLink to="/" class="underline">{{ planWords('setUpPage.backShoots') }}</NuxtLink>
     </p>
     <PlanSetupTrouble v-else-if="unreadable || store.failed" :id="id" :failed="store.failed" @mended="openAll" />
     <div v-else-if="store.plan" class="workspace" :class="`shows-${part}`">
-      <nav class="parts" aria-label="Parts of the set-up">
+      <nav class="parts" :aria-label="planWords('setUpPage.partsSetUp')">
         <button v-for="p in PARTS" :key="p.id" type="button" :aria-pressed="part === p.id" @click="part = p.id">
           {{ p.label }}
         </button>
       </nav>
-      <section aria-label="Inputs" class="inputs scrolls" tabindex="0">
-        <div role="group" aria-label="Which inputs" class="which">
+      <section :aria-label="planWords('setUpPage.inputs')" class="inputs scrolls" tabindex="0">
+        <div role="group" :aria-label="planWords('setUpPage.whichInputs')" class="which">
           <button
             v-for="p in PANELS"
             :key="p.id"
@@ -197,19 +202,19 @@ const tabs = computed(() => {
         <KnowPanel v-if="preferences.panel === 'know'" :plan="store.plan" @all="preferences.panel = 'all'" />
         <LazyInputsInputPanel v-else />
       </section>
-      <section aria-label="Table plan and path chart" class="rig">
+      <section :aria-label="planWords('setUpPage.tablePlanPathChart')" class="rig">
         <ViewsRigAndPath :plan="store.plan" />
       </section>
-      <section aria-label="Play in slow motion" class="replay-bar">
+      <section :aria-label="planWords('setUpPage.playSlowMotion')" class="replay-bar">
         <ViewsReplayBar ref="replay" :plan="store.plan" />
       </section>
-      <section aria-label="Time strip" class="strip">
+      <section :aria-label="planWords('setUpPage.timeStrip')" class="strip">
         <ViewsTimeStrip :plan="store.plan" />
       </section>
       <aside class="side">
         <ViewsPredictedFrame :plan="store.plan" />
         <PlanDialCard :plan="store.plan" :page="page" @why="askWhy" />
-        <UiTabList v-model="tab" :tabs="tabs" label="Details of the set-up" panel="side-panel" />
+        <UiTabList v-model="tab" :tabs="tabs" :label="planWords('setUpPage.detailsSetUp')" panel="side-panel" />
         <div id="side-panel" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${tab}`" class="scrolls min-h-0 pb-4">
           <PlanFindingsList v-if="tab === 'plan'" :plan="store.plan" />
           <LazyPlanResultsList v-else-if="tab === 'figures'" :plan="store.plan" :opened="why" />
@@ -221,7 +226,7 @@ const tabs = computed(() => {
         </div>
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening set-up …</p>
+    <p v-else class="p-8 text-(--ink-soft)" role="status">{{ planWords('setUpPage.openingSetUp') }}</p>
   </div>
 </template>
 

@@ -23,6 +23,7 @@ import { studioInstant } from '~/services/studioClock'
 import { endReading, prepareReading } from '~/services/takeReading'
 import { VERDICT_LABELS } from '~~/shared/texts/choices'
 import { KEYS } from '~~/shared/texts/keys'
+import { runWords } from '~~/shared/texts/pages/run'
 
 /**
  * The dark part of the session: calls in order, the open shutter's clock, verdicts, and the next delay. Red on black.
@@ -40,7 +41,7 @@ const tell = useTold()
 const { silent, tick, toggle } = useTicks()
 const failure = ref('')
 const id = computed(() => String(route.params.id))
-useHead({ title: () => `Run: ${store.setup?.name ?? ''} · Epiro` })
+useHead({ title: () => runWords('run.runEpiro', { name: store.setup?.name ?? '' }) })
 
 // Safelight while the run is on; afterwards as it was.
 preferences.enterDark()
@@ -168,11 +169,11 @@ function abort(): void {
 }
 const abortCalls = computed(() =>
   [
-    'Stopped. First hands off',
-    'controller safe',
-    ...(setup.value && shoots(setup.value.action.kind) ? ['unload and call it'] : []),
-    ...(setup.value?.method === 'open-shutter' ? ['shutter closed'] : []),
-    'then lights on.',
+    runWords('run.stoppedFirstHandsOff'),
+    runWords('run.controllerSafe'),
+    ...(setup.value && shoots(setup.value.action.kind) ? [runWords('run.unloadCall')] : []),
+    ...(setup.value?.method === 'open-shutter' ? [runWords('run.shutterClosed')] : []),
+    runWords('run.thenLights'),
   ].join(', '),
 )
 
@@ -187,7 +188,7 @@ function next(): void {
   }
   logged.value = ''
   if (!tellBench(leaving)) {
-    logged.value = 'The bench did not get that. Wait until it is connected, then press again.'
+    logged.value = runWords('run.benchDidNotGet')
     return
   }
   if (leaving === 'reset') {
@@ -225,7 +226,12 @@ watch(
     if (!newest || !opened.value || own.has(newest.key) || newest.number <= (before?.number ?? 0)) return
     const verdict = VERDICT_LABELS[newest.verdict].toLowerCase()
     const kept = newest.keeper ? ', keeper' : ''
-    logged.value = `Take ${takeMark(newest)} by ${newest.by ?? 'another device'}: ${verdict}${kept}`
+    logged.value = runWords('run.take2', {
+      newest: takeMark(newest),
+      by: newest.by ?? runWords('run.anotherDevice'),
+      verdict,
+      kept,
+    })
   },
 )
 
@@ -280,10 +286,10 @@ async function keep(planned: Plan, { read, ...judgement }: TakeJudgement): Promi
       firedAt: run.state.actedAt ?? studioInstant(),
     })
   } catch {
-    logged.value = 'The take could not be saved on this device. Press again.'
+    logged.value = runWords('run.takeCouldNotSaved')
     return
   }
-  logged.value = `Take saved: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  logged.value = runWords('run.takeSaved', { verdict: VERDICT_LABELS[judgement.verdict].toLowerCase() })
   run.move({ step: steps.value.findIndex(s => s.id === 'reset'), openedAt: null })
 }
 
@@ -300,8 +306,8 @@ async function addPictures(files: File[]): Promise<void> {
     wrong.length > 0
       ? wrong.join('; ')
       : pictures.unsent > 0
-        ? 'Picture saved on this device. It is sent once the connection is back.'
-        : 'Picture added.'
+        ? runWords('run.pictureSavedDeviceSent')
+        : runWords('run.pictureAdded')
 }
 
 /** A take that is being put right. */
@@ -321,10 +327,13 @@ async function amend({ read: _, ...judgement }: TakeJudgement): Promise<void> {
   try {
     await takes.amend(take, { delay: take.delay, ...judgement })
   } catch {
-    logged.value = 'It could not be saved on this device. Press again.'
+    logged.value = runWords('run.couldNotSavedDevice')
     return
   }
-  logged.value = `Take ${takeMark(take)} corrected: ${VERDICT_LABELS[judgement.verdict].toLowerCase()}`
+  logged.value = runWords('run.takeCorrected', {
+    take: takeMark(take),
+    verdict: VERDICT_LABELS[judgement.verdict].toLowerCase(),
+  })
   amended.value = null
 }
 
@@ -358,30 +367,30 @@ usePageKeys(event => {
       <NuxtLink v-if="setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{
         setup.name
       }}</NuxtLink>
-      <h1 class="font-semibold">Run</h1>
+      <h1 class="font-semibold">{{ runWords('run.run') }}</h1>
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
       {{ failure || planFailure(store.failed) }}
-      <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+      <NuxtLink to="/" class="underline">{{ runWords('run.backShoots') }}</NuxtLink>
     </p>
     <RunCautionsGate v-else-if="setup && !acknowledged" :setup="setup" />
     <div v-else-if="plan && setup && step" class="run">
-      <section class="calls" aria-label="Steps">
+      <section class="calls" :aria-label="runWords('run.steps')">
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
-          <label for="role">My role</label>
+          <label for="role">{{ runWords('run.myRole') }}</label>
           <UiPickOne id="role" v-model="role" :options="listed" />
           <button type="button" class="underline" @click="toggle">
-            {{ silent ? 'Turn ticks on' : 'Turn ticks off' }}
+            {{ silent ? runWords('run.turnTicks') : runWords('run.turnTicksOff') }}
           </button>
-          <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden"
-            >add a phone</NuxtLink
-          >
+          <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden">{{
+            runWords('run.addPhone')
+          }}</NuxtLink>
         </div>
-        <p v-if="!session.isCrew" role="note" class="text-[13px]">You are watching: the crew runs the steps.</p>
+        <p v-if="!session.isCrew" role="note" class="text-[13px]">{{ runWords('run.youWatchingCrewRuns') }}</p>
         <p role="status" class="text-[13px]" data-testid="unsent">
-          {{ unsent || (run.lostAt === null ? 'all sent' : '') }}
+          {{ unsent || (run.lostAt === null ? runWords('run.allSent') : '') }}
           <template v-if="run.lostAt !== null">
-            Offline since {{ clock(run.lostAt) }}: takes are kept on this device.
+            {{ runWords('run.offlineSinceTakesKept', { lostAt: clock(run.lostAt) }) }}
           </template>
         </p>
         <ol class="mt-2">
@@ -403,18 +412,25 @@ usePageKeys(event => {
         ref="righting"
         tabindex="-1"
         class="now outline-none"
-        :aria-label="`Take ${amended.number}`"
+        :aria-label="runWords('run.take', { number: amended.number })"
       >
-        <p class="call small">Correct take {{ takeMark(amended) }}</p>
+        <p class="call small">{{ runWords('run.correctTake', { amended: takeMark(amended) }) }}</p>
         <p class="text-[15px]">
-          {{ show(amended.delay, 'time', { figures: 5 }) }}; logged as {{ VERDICT_LABELS[amended.verdict].toLowerCase()
-          }}{{ amended.keeper ? ', keeper' : '' }}. What was it really?
+          {{
+            runWords('run.loggedWhatWasReally', {
+              delay: show(amended.delay, 'time', { figures: 5 }),
+              verdict: VERDICT_LABELS[amended.verdict].toLowerCase(),
+              noun: amended.keeper ? runWords('run.keeper') : '',
+            })
+          }}
         </p>
         <RunJudgeTake :key="amended.key" :plan="plan" :delay="amended.delay" :take="amended" @judge="amend" />
-        <button type="button" class="run-button" @click="amended = null">Cancel correction <kbd>esc</kbd></button>
+        <button type="button" class="run-button" @click="amended = null">
+          {{ runWords('run.cancelCorrection') }} <kbd>{{ runWords('run.esc') }}</kbd>
+        </button>
       </section>
-      <section v-else class="now" aria-label="Now" aria-live="polite">
-        <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : ' (not you)' }}</p>
+      <section v-else class="now" :aria-label="runWords('run.now')" aria-live="polite">
+        <p class="text-[13px]">{{ step.role }}{{ mine(step.role) ? '' : runWords('run.notYou') }}</p>
         <p class="call" :class="{ small: step.id === 'judge' || step.id === 'reset' }" data-testid="call">
           {{ CALL_TEXTS[step.call] }}
         </p>
@@ -428,7 +444,7 @@ usePageKeys(event => {
           v-if="session.isCrew && (step.id === 'reset' || step.id === 'judge')"
           worded
           :take="pictured ?? ''"
-          label="Add a picture"
+          :label="runWords('run.addPicture')"
           @files="addPictures"
         />
         <template v-if="step.id === 'judge'">
@@ -443,22 +459,27 @@ usePageKeys(event => {
             </li>
           </ul>
           <div v-if="stopsNow.length > 0" role="alert" class="grid gap-2 text-left" data-testid="open-stops">
-            <p class="text-[15px] font-semibold">According to the plan, this will not work:</p>
+            <p class="text-[15px] font-semibold">{{ runWords('run.accordingPlanWillNot') }}</p>
             <ul class="grid gap-1 text-[15px]">
               <li v-for="finding in stopsNow" :key="finding.id">{{ tell(finding.title, finding.figures) }}</li>
             </ul>
             <div class="flex flex-wrap gap-2">
-              <button ref="warning" type="button" class="run-button" @click="goOn">Continue anyway <kbd>y</kbd></button>
-              <NuxtLink :to="`/setups/${id}`" class="run-button">Fix it in the set-up <kbd>e</kbd></NuxtLink>
+              <button ref="warning" type="button" class="run-button" @click="goOn">
+                {{ runWords('run.continueAnyway') }} <kbd>y</kbd>
+              </button>
+              <NuxtLink :to="`/setups/${id}`" class="run-button">{{ runWords('run.fixSetUp') }} <kbd>e</kbd></NuxtLink>
             </div>
           </div>
           <div v-else class="flex gap-2">
             <button type="button" class="run-button flex-1" @click="next">
-              {{ step.id === 'reset' ? 'Again' : 'Done' }} <kbd>space</kbd>
+              {{ step.id === 'reset' ? runWords('run.again') : runWords('run.done') }}
+              <kbd>{{ runWords('run.space') }}</kbd>
             </button>
-            <button v-if="at > 0" type="button" class="run-button back" @click="back">Back</button>
+            <button v-if="at > 0" type="button" class="run-button back" @click="back">
+              {{ runWords('run.back') }}
+            </button>
             <button v-if="at > 0 && step.id !== 'reset'" type="button" class="run-button back" @click="abort">
-              Stop <kbd>q</kbd>
+              {{ runWords('run.stop') }} <kbd>q</kbd>
             </button>
           </div>
         </template>
@@ -473,9 +494,9 @@ usePageKeys(event => {
           @say="bench.say($event)"
           @threshold="store.change([{ path: 'sensor.threshold', value: $event }])"
         />
-        <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline"
-          >Exercise progress</NuxtLink
-        >
+        <NuxtLink v-if="store.record?.practice" :to="`/practice/${id}`" class="text-left text-[13px] underline">{{
+          runWords('run.exerciseProgress')
+        }}</NuxtLink>
         <TakesWaitingTakes v-if="takes.refused.length > 0 || takes.ofOthers > 0" />
         <PicturesWaitingPictures />
       </section>
@@ -492,7 +513,7 @@ usePageKeys(event => {
         <RunByFeel v-if="plan.setup.trigger !== 'sensor'" :plan="plan" :state="state" />
       </RunNextDelay>
     </div>
-    <p v-else class="p-8" role="status">Opening run …</p>
+    <p v-else class="p-8" role="status">{{ runWords('run.openingRun') }}</p>
   </div>
 </template>
 

@@ -4,6 +4,7 @@ import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
 import { SCHEDULE_CAUTION } from '~~/shared/texts/sequence'
 import { KEYS } from '~~/shared/texts/keys'
+import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** The composer: pops on a time line for each light, the composite frame, build-up, and the schedule for each unit. */
 const route = useRoute()
@@ -13,7 +14,7 @@ const { show } = useNumbers()
 const failure = ref('')
 const numbered = ref(true)
 const id = computed(() => String(route.params.id))
-useHead({ title: () => `Sequence: ${store.setup?.name ?? ''} · Epiro` })
+useHead({ title: () => sequenceWords('sequence.sequenceEpiro', { name: store.setup?.name ?? '' }) })
 
 onMounted(async () => {
   view.reset()
@@ -67,13 +68,20 @@ const instant = computed({
 })
 const description = computed(() => {
   const sequence = plan.value?.sequence
-  if (!sequence) return 'One pop'
+  if (!sequence) return sequenceWords('sequence.onePop')
   const places = positionsInPicture(plan.value!)
   const shown = sequence.exposures.filter(
     (e, i) => inField(plan.value!, places[i]!) && (view.instant === null || e.time <= instant.value + 1e-9),
   )
-  const apart = sequence.step === null ? '' : `, at least ${show(sequence.step, 'length', { unit: 'mm' })} apart`
-  return `${shown.length} of ${sequence.exposures.length} positions in the picture${apart}`
+  const apart =
+    sequence.step === null
+      ? ''
+      : sequenceWords('sequence.leastApart', { step: show(sequence.step, 'length', { unit: 'mm' }) })
+  return sequenceWords('sequence.positionsPicture', {
+    shown: shown.length,
+    exposures: sequence.exposures.length,
+    apart,
+  })
 })
 async function save(): Promise<void> {
   if (plan.value)
@@ -93,39 +101,42 @@ usePageKeys(event => {
       <NuxtLink v-if="store.setup" :to="`/setups/${id}`" class="truncate text-(--ink-soft) hover:underline">{{
         store.setup.name
       }}</NuxtLink>
-      <h1 class="font-semibold">Sequence</h1>
+      <h1 class="font-semibold">{{ sequenceWords('sequence.sequence') }}</h1>
       <PlanSaveStatus v-if="store.setup" />
       <PlanUndoRedo />
     </Teleport>
     <p v-if="failure || store.failed" role="alert" class="p-8">
       {{ failure || planFailure(store.failed) }}
-      <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+      <NuxtLink to="/" class="underline">{{ sequenceWords('sequence.backShoots') }}</NuxtLink>
     </p>
     <div v-else-if="plan && store.setup" class="composer">
-      <section aria-label="Pops" class="groups scrolls" tabindex="0">
+      <section :aria-label="sequenceWords('sequence.pops')" class="groups scrolls" tabindex="0">
         <SequenceGroupEditor :setup="store.setup" :plan="plan" />
       </section>
-      <section aria-label="Composite frame" class="frame">
+      <section :aria-label="sequenceWords('sequence.compositeFrame')" class="frame">
         <div class="frame-box">
           <ViewsFrameCanvas :plan="plan" :options="options" :description="description" />
         </div>
         <div class="narrow flex items-center gap-3 text-[11px] text-(--ink-soft)">
-          <span class="min-w-0 flex-1 truncate" data-testid="composite"
-            >{{ description }}, frame {{ show(plan.optics.fieldWidth, 'length', { unit: 'mm' }) }} wide</span
-          >
+          <span class="min-w-0 flex-1 truncate" data-testid="composite">{{
+            sequenceWords('sequence.frameWide', {
+              description,
+              fieldWidth: show(plan.optics.fieldWidth, 'length', { unit: 'mm' }),
+            })
+          }}</span>
           <label class="flex items-center gap-1"
-            ><input v-model="numbered" type="checkbox" class="tick" /> numbered</label
+            ><input v-model="numbered" type="checkbox" class="tick" /> {{ sequenceWords('sequence.numbered') }}</label
           >
           <UButton
             icon="i-lucide-image-down"
             size="xs"
             variant="ghost"
-            aria-label="Save the composite frame as PNG"
+            :aria-label="sequenceWords('sequence.saveCompositeFramePng')"
             @click="save"
           />
         </div>
         <div v-if="plan.sequence" class="flex items-center gap-2 text-[11px] text-(--ink-soft)">
-          <label for="scrub">Up to</label>
+          <label for="scrub">{{ sequenceWords('sequence.up') }}</label>
           <input
             id="scrub"
             v-model.number="instant"
@@ -138,19 +149,19 @@ usePageKeys(event => {
           <span class="tabular w-16 text-right">{{ show(instant, 'time') }}</span>
         </div>
       </section>
-      <section aria-label="Time line" class="strip">
+      <section :aria-label="sequenceWords('sequence.timeLine')" class="strip">
         <SequencePopStrip :plan="plan" />
       </section>
-      <aside class="side scrolls" tabindex="0" aria-label="Build-up, schedule and findings">
+      <aside class="side scrolls" tabindex="0" :aria-label="sequenceWords('sequence.buildUpScheduleFindings')">
         <SequenceBuildUp :plan="plan" />
         <SequenceSchedulePanel :plan="plan" />
         <PlanFindingsList :plan="plan" />
       </aside>
     </div>
-    <p v-else class="p-8 text-(--ink-soft)" role="status">Opening sequence …</p>
-    <UModal :open="ask" :dismissible="false" title="Flicker" :description="SCHEDULE_CAUTION">
+    <p v-else class="p-8 text-(--ink-soft)" role="status">{{ sequenceWords('sequence.openingSequence') }}</p>
+    <UModal :open="ask" :dismissible="false" :title="sequenceWords('sequence.flicker')" :description="SCHEDULE_CAUTION">
       <template #footer>
-        <UButton label="Confirm that everyone was asked" @click="askedAll" />
+        <UButton :label="sequenceWords('sequence.confirmEveryoneWasAsked')" @click="askedAll" />
       </template>
     </UModal>
   </div>

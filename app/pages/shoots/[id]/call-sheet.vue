@@ -5,16 +5,17 @@ import { clockText, propOf } from '~~/core/day'
 import { cleanedText } from '~~/shared/texts/day'
 import { packedName, packedText } from '~~/shared/texts/wiring'
 import { type Planned, callsOf, cautionsOfDay, madeAhead, packingOfDay, propsOfDay, spanOf } from '~~/shared/day/sheet'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** The day on paper: who comes when, the order with its times, what to bring and what to mind. */
 const route = useRoute()
 const { show } = useNumbers()
 const store = useDayStore()
 const failure = ref('')
-useHead({ title: () => `Call sheet: ${store.record?.shoot.name ?? ''} · Epiro` })
+useHead({ title: () => dayWords('callSheet.callSheetEpiro', { name: store.record?.shoot.name ?? '' }) })
 onMounted(() =>
   store.open(String(route.params.id)).catch(() => {
-    failure.value = 'The day could not be read.'
+    failure.value = dayWords('callSheet.dayCouldNotRead')
   }),
 )
 onBeforeUnmount(() => store.close())
@@ -64,8 +65,8 @@ const sheet = computed(() => {
   <PrintSheet
     :failure="failure"
     :ready="sheet !== null"
-    waiting="Planning the day"
-    label="Call sheet"
+    :waiting="dayWords('callSheet.planning')"
+    :label="dayWords('callSheet.callSheet')"
     :title="planned?.shoot.name ?? ''"
     back="Day"
     :to="`/shoots/${String(route.params.id)}/day`"
@@ -76,8 +77,8 @@ const sheet = computed(() => {
         [
           planned.shoot.date,
           planned.shoot.place,
-          `first call ${clockText(sheet.from)}`,
-          `hire until ${clockText(planned.day.end)}`,
+          dayWords('callSheet.firstCall', { from: clockText(sheet.from) }),
+          dayWords('callSheet.hireUntil', { end: clockText(planned.day.end) }),
         ]
           .filter(Boolean)
           .join(' · ')
@@ -85,20 +86,24 @@ const sheet = computed(() => {
     </template>
     <template v-if="sheet && planned">
       <p class="mb-2 text-[14px]">
-        Packed up by {{ clockText(store.packed(planned.plan.played.end.p50)) }} on half of such days, by
-        {{ clockText(store.packed(planned.plan.played.end.p90)) }} on nine in ten.
+        {{
+          dayWords('callSheet.packedUpHalfSuch', {
+            time: clockText(store.packed(planned.plan.played.end.p50)),
+            nine: clockText(store.packed(planned.plan.played.end.p90)),
+          })
+        }}
       </p>
-      <table class="sheet" aria-label="Order">
+      <table class="sheet" :aria-label="dayWords('callSheet.order')">
         <thead>
           <tr>
-            <th>Change</th>
-            <th>Fire</th>
-            <th>Done</th>
-            <th>Nine in ten by</th>
-            <th>Set-up</th>
-            <th v-if="sheet.calls.length > 0">With</th>
-            <th>Keepers</th>
-            <th>Props needed</th>
+            <th>{{ dayWords('callSheet.change') }}</th>
+            <th>{{ dayWords('callSheet.fire') }}</th>
+            <th>{{ dayWords('callSheet.done') }}</th>
+            <th>{{ dayWords('callSheet.nineTen') }}</th>
+            <th>{{ dayWords('callSheet.setUp') }}</th>
+            <th v-if="sheet.calls.length > 0">{{ dayWords('callSheet.with') }}</th>
+            <th>{{ dayWords('callSheet.keepers') }}</th>
+            <th>{{ dayWords('callSheet.propsNeeded') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -111,11 +116,11 @@ const sheet = computed(() => {
             <td>{{ clockText(row.late) }}</td>
             <td>
               {{ row.name
-              }}<span v-if="row.cleaned.length > 0" class="text-(--ink-soft)"
-                >; before it, {{ cleanedText(row.cleaned, store.personOf) }}</span
-              >
+              }}<span v-if="row.cleaned.length > 0" class="text-(--ink-soft)">{{
+                dayWords('callSheet.before', { cleaned: cleanedText(row.cleaned, store.personOf) })
+              }}</span>
               <span v-if="row.wait >= 5" class="text-(--ink-soft)">
-                ; {{ Math.round(row.wait) }} min free before it: next tests, props</span
+                {{ dayWords('callSheet.minFreeBeforeNext', { wait: Math.round(row.wait) }) }}</span
               >
             </td>
             <td v-if="sheet.calls.length > 0">{{ row.who.join(', ') }}</td>
@@ -124,44 +129,55 @@ const sheet = computed(() => {
           </tr>
         </tbody>
       </table>
-      <p v-if="sheet.dropped.length > 0" class="mt-1 text-[13px]">Not on this day: {{ sheet.dropped.join(', ') }}.</p>
+      <p v-if="sheet.dropped.length > 0" class="mt-1 text-[13px]">
+        {{ dayWords('callSheet.notDay', { dropped: sheet.dropped.join(', ') }) }}
+      </p>
       <template v-if="sheet.calls.length > 0">
-        <h2 class="section-title mt-4 mb-1">Calls</h2>
-        <table class="sheet" aria-label="Calls">
+        <h2 class="section-title mt-4 mb-1">{{ dayWords('callSheet.calls') }}</h2>
+        <table class="sheet" :aria-label="dayWords('callSheet.calls')">
           <tbody>
             <tr v-for="call in sheet.calls" :key="call.name">
               <td class="w-24">
                 <strong>{{ clockText(call.from) }}</strong>
               </td>
               <td>{{ call.name }}{{ call.role ? `, ${call.role}` : '' }}</td>
-              <td>{{ call.setups.join(', ') || 'all day' }}</td>
-              <td>until about {{ clockText(call.to) }}</td>
+              <td>{{ call.setups.join(', ') || dayWords('callSheet.allDay') }}</td>
+              <td>{{ dayWords('callSheet.untilAbout', { to: clockText(call.to) }) }}</td>
             </tr>
           </tbody>
         </table>
       </template>
-      <h2 class="section-title mt-4 mb-1">Props to buy or make</h2>
-      <ul class="text-[13px]" aria-label="Props">
+      <h2 class="section-title mt-4 mb-1">{{ dayWords('callSheet.propsBuyMake') }}</h2>
+      <ul class="text-[13px]" :aria-label="dayWords('callSheet.props')">
         <li v-for="prop in sheet.props" :key="prop.setups.join()">
-          {{ prop.setups.join(' and ') }}:
-          <strong>{{ prop.get === 0 ? 'enough there' : `${prop.get} to get` }}</strong>
+          {{ prop.setups.join(dayWords('callSheet.and')) }}:
+          <strong>{{
+            prop.get === 0 ? dayWords('callSheet.enoughThere') : dayWords('callSheet.get', { get: prop.get })
+          }}</strong>
           <span class="text-(--ink-soft)">
-            ({{ prop.need }} last on nine days in ten{{ prop.stock === null ? '' : `, ${prop.stock} at hand` }})</span
+            {{
+              dayWords('callSheet.lastNineDaysTen', {
+                need: prop.need,
+                stock: prop.stock === null ? '' : dayWords('callSheet.hand', { stock: prop.stock }),
+              })
+            }}</span
           >
         </li>
       </ul>
-      <ul v-if="sheet.made.length > 0" class="mt-1 text-[13px]" aria-label="Props made beforehand">
+      <ul v-if="sheet.made.length > 0" class="mt-1 text-[13px]" :aria-label="dayWords('callSheet.propsMadeBeforehand')">
         <li v-for="one in sheet.made" :key="one.name">
-          {{ one.name }}: begin by {{ clockText(one.begin)
-          }}<template v-if="one.earliest !== null">, not before {{ clockText(one.earliest) }}, or it goes off</template
+          {{ dayWords('callSheet.begin', { name: one.name, begin: clockText(one.begin) })
+          }}<template v-if="one.earliest !== null">{{
+            dayWords('callSheet.notBeforeGoesOff', { earliest: clockText(one.earliest) })
+          }}</template
           >.
         </li>
       </ul>
-      <h2 class="section-title mt-4 mb-1">To bring</h2>
+      <h2 class="section-title mt-4 mb-1">{{ dayWords('callSheet.bring') }}</h2>
       <p class="text-[13px]">
         {{ sheet.packing.join(' · ') }}
       </p>
-      <h2 class="section-title mt-4 mb-1">Cautions</h2>
+      <h2 class="section-title mt-4 mb-1">{{ dayWords('callSheet.cautions') }}</h2>
       <dl class="grid gap-1 text-[12px]">
         <div v-for="caution in sheet.cautions" :key="caution.id">
           <dt class="inline font-semibold">

@@ -5,6 +5,7 @@ import { toTell } from '~~/shared/day/tell'
 import { ApiError } from '~/services/api'
 import { download, fileName } from '~/services/download'
 import { KEYS } from '~~/shared/texts/keys'
+import { dayWords } from '~~/shared/texts/pages/day'
 
 /** The day of a shoot: which set-up when, how sure that is, and what stands against it. */
 const route = useRoute()
@@ -14,7 +15,7 @@ const session = useSessionStore()
 const { show } = useNumbers()
 const failure = ref('')
 const chosen = ref('')
-useHead({ title: () => `Day: ${store.record?.shoot.name ?? ''} · Epiro` })
+useHead({ title: () => dayWords('day.dayEpiro', { name: store.record?.shoot.name ?? '' }) })
 onMounted(async () => {
   try {
     await store.open(String(route.params.id))
@@ -22,8 +23,8 @@ onMounted(async () => {
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
-        ? 'This shoot is not in your studio.'
-        : 'The day could not be read. Try again.'
+        ? dayWords('day.shootNotYourStudio')
+        : dayWords('day.dayCouldNotRead')
   }
 })
 onBeforeUnmount(() => {
@@ -82,13 +83,13 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
       <NuxtLink v-if="store.record" to="/" class="truncate text-(--ink-soft) hover:underline">{{
         store.record.shoot.name
       }}</NuxtLink>
-      <h1 class="font-semibold">Day</h1>
+      <h1 class="font-semibold">{{ dayWords('day.day') }}</h1>
       <span v-if="store.record" class="flex">
         <UButton
           size="xs"
           variant="ghost"
           icon="i-lucide-undo-2"
-          aria-label="Undo"
+          :aria-label="dayWords('day.undo')"
           :disabled="!store.canUndo"
           @click="store.undo()"
         />
@@ -96,7 +97,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
           size="xs"
           variant="ghost"
           icon="i-lucide-redo-2"
-          aria-label="Redo"
+          :aria-label="dayWords('day.redo')"
           :disabled="!store.canRedo"
           @click="store.redo()"
         />
@@ -104,7 +105,7 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
           size="xs"
           variant="ghost"
           icon="i-lucide-printer"
-          label="Call sheet"
+          :label="dayWords('day.callSheet')"
           :ui="{ label: 'max-sm:sr-only' }"
           :to="`/shoots/${store.record.shoot.id}/call-sheet`"
         />
@@ -115,60 +116,78 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
             { label: 'Plan (.json)', onSelect: () => out('json') },
           ]"
         >
-          <UButton size="xs" variant="ghost" icon="i-lucide-download" aria-label="Export the day" />
+          <UButton size="xs" variant="ghost" icon="i-lucide-download" :aria-label="dayWords('day.exportDay')" />
         </UDropdownMenu>
       </span>
     </Teleport>
     <p v-if="failure" role="alert" class="p-8">
-      {{ failure }} <NuxtLink to="/" class="underline">Back to Shoots</NuxtLink>
+      {{ failure }} <NuxtLink to="/" class="underline">{{ dayWords('day.backShoots') }}</NuxtLink>
     </p>
-    <p v-else-if="!store.record" class="p-8 text-(--ink-soft)" role="status">Reading the set-ups</p>
+    <p v-else-if="!store.record" class="p-8 text-(--ink-soft)" role="status">{{ dayWords('day.readingSetUps') }}</p>
     <p v-else-if="store.items.length === 0" class="p-8">
-      No set-ups in this shoot yet. <NuxtLink to="/" class="underline">Add one in Shoots</NuxtLink>
+      {{ dayWords('day.noSetUpsShoot') }}
+      <NuxtLink to="/" class="underline">{{ dayWords('day.addOneShoots') }}</NuxtLink>
     </p>
     <div v-else class="day-page">
-      <section class="scrolls min-h-0 p-4" aria-label="Schedule" tabindex="0">
+      <section class="scrolls min-h-0 p-4" :aria-label="dayWords('day.schedule')" tabindex="0">
         <p class="mb-1 text-[15px] font-semibold" role="status" data-testid="day-end">
           <template v-if="ends">
-            Over by{{ store.about ? ' about' : '' }} {{ clock(ends.end.p50) }}, nine days in ten by
-            {{ clock(ends.end.p90) }}
+            {{
+              dayWords('day.overNineDaysTen', {
+                noun: store.about ? dayWords('day.about') : '',
+                p50: clock(ends.end.p50),
+                p90: clock(ends.end.p90),
+              })
+            }}
           </template>
-          <template v-else-if="store.order">Planned to be over by {{ clock(store.order.end) }} …</template>
-          <template v-else>Looking for the best order …</template>
+          <template v-else-if="store.order">{{
+            dayWords('day.plannedOver', { end: clock(store.order.end) })
+          }}</template>
+          <template v-else>{{ dayWords('day.lookingBestOrder') }}</template>
         </p>
         <p class="mb-2 min-h-5 text-[13px] text-(--ink-soft)">
           <template v-if="ends">
-            {{ show(ends.inTime, 'share', { figures: 2 }) }} of days end within the hire.
-            {{ store.fresh && store.played!.exact && follow.rows.length === 0 ? 'No order ends sooner.' : '' }}
+            {{
+              dayWords('day.daysEndWithinHire', {
+                inTime: show(ends.inTime, 'share', { figures: 2 }),
+                noun:
+                  store.fresh && store.played!.exact && follow.rows.length === 0
+                    ? dayWords('day.noOrderEndsSooner')
+                    : '',
+              })
+            }}
           </template>
         </p>
         <p v-if="store.trouble" role="alert" class="mb-2 text-[13px] text-(--bad)">{{ store.trouble }}</p>
         <p v-if="told.length > 0" class="mb-2 text-[13px]" data-testid="to-tell">
-          Changed since the call sheet was printed. Tell
           {{
-            told
-              .map(({ name, was, now }) =>
-                now === null
-                  ? `${name} (no longer called)`
-                  : `${name} (fires ${clockText(now)} instead of ${clockText(was)})`,
-              )
-              .join(', ')
-          }}.
+            dayWords('day.changedSinceCallSheet', {
+              told: told
+                .map(({ name, was, now }) =>
+                  now === null
+                    ? dayWords('day.noLongerCalled', { name })
+                    : dayWords('day.firesInstead', { name, now: clockText(now), was: clockText(was) }),
+                )
+                .join(', '),
+            })
+          }}
         </p>
         <div v-if="store.offer" class="mb-2 flex flex-wrap items-baseline gap-2 text-[13px]" data-testid="offer">
           <span>
-            Another order
             {{
-              store.offer.sooner >= 1
-                ? `is over ${Math.round(store.offer.sooner)} min sooner`
-                : 'has room for more of the set-ups'
-            }}.
+              dayWords('day.anotherOrder', {
+                sooner:
+                  store.offer.sooner >= 1
+                    ? dayWords('day.overMinSooner', { sooner: Math.round(store.offer.sooner) })
+                    : dayWords('day.hasRoomMoreSet'),
+              })
+            }}
           </span>
           <UButton
             v-if="session.isCrew"
             size="xs"
             variant="outline"
-            label="Use that order"
+            :label="dayWords('day.useOrder')"
             @click="store.change({ order: [] })"
           />
         </div>
@@ -178,34 +197,39 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
           data-testid="surer"
         >
           <span>
-            Another order keeps the fixed times on {{ show(store.surer.kept, 'share', { figures: 2 }) }} of days instead
-            of {{ show(store.surer.instead, 'share', { figures: 2 })
-            }}{{ store.surer.later >= 1 ? `, and is over ${Math.round(store.surer.later)} min later` : '' }}.
+            {{
+              dayWords('day.anotherOrderKeepsFixed', {
+                kept: show(store.surer.kept, 'share', { figures: 2 }),
+                instead: show(store.surer.instead, 'share', { figures: 2 }),
+                later:
+                  store.surer.later >= 1 ? dayWords('day.overMinLater', { later: Math.round(store.surer.later) }) : '',
+              })
+            }}
           </span>
           <UButton
             v-if="session.isCrew"
             size="xs"
             variant="outline"
-            label="Use that order"
+            :label="dayWords('day.useOrder')"
             @click="store.change({ order: store.surer.ids })"
           />
         </div>
         <DayNowPanel v-if="follow.on && narrow" class="mb-4 border-y border-(--hair) py-3" />
         <DayDrawing v-model="chosen" />
         <div v-if="dropped.length > 0" class="mt-2 text-[13px]">
-          <h2 class="section-title">Does not fit</h2>
+          <h2 class="section-title">{{ dayWords('day.doesNotFit') }}</h2>
           <p v-for="setup in dropped" :key="setup.id">
             <button type="button" class="underline" @click="chosen = setup.id">{{ setup.name }}</button>
           </p>
         </div>
         <div v-if="leftOut.length > 0" class="mt-2 text-[13px] text-(--ink-soft)">
-          Not on this day:
+          {{ dayWords('day.notDay') }}
           <button v-for="item in leftOut" :key="item.id" type="button" class="mr-2 underline" @click="chosen = item.id">
             {{ item.setup.name }}
           </button>
         </div>
       </section>
-      <aside class="scrolls side min-h-0 p-4" aria-label="Of the day" tabindex="0">
+      <aside class="scrolls side min-h-0 p-4" :aria-label="dayWords('day.day2')" tabindex="0">
         <DayNowPanel v-if="follow.on && !narrow" class="mb-4 border-b border-(--hair) pb-4" />
         <DayContradictionList class="mb-4" />
         <DaySetupPanel v-if="chosen" :id="chosen" class="mb-4 border-b border-(--hair) pb-4" />

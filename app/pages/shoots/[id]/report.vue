@@ -7,21 +7,22 @@ import { doneText, learntLines, lightText, mendLines, shootText, tookText } from
 import { wireText } from '~~/shared/texts/wiring'
 import { ApiError, type ShootReport, api } from '~/services/api'
 import { download, fileName } from '~/services/download'
+import { reportWords } from '~~/shared/texts/pages/report'
 
 /** A shoot worth handing on: its keepers, how they were shot, what they took, what was learnt and what to mend. */
 const route = useRoute()
 const report = ref<ShootReport | null>(null)
 const failure = ref('')
 const { show } = useNumbers()
-useHead({ title: () => `Report: ${report.value?.shoot.name ?? ''} · Epiro` })
+useHead({ title: () => reportWords('report.reportEpiro', { name: report.value?.shoot.name ?? '' }) })
 onMounted(async () => {
   try {
     report.value = await api.report(String(route.params.id))
   } catch (error) {
     failure.value =
       error instanceof ApiError && error.status === 404
-        ? 'This shoot is not in your studio.'
-        : 'The report could not be created.'
+        ? reportWords('report.shootNotYourStudio')
+        : reportWords('report.reportCouldNotCreated')
   }
 })
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
@@ -72,7 +73,7 @@ async function asFile(): Promise<void> {
     const { name } = report.value.shoot
     download(await pageFile(sheet, `Report: ${name}`), `${fileName(name)}-report.html`, 'text/html')
   } catch {
-    failure.value = 'The report could not be put into a file.'
+    failure.value = reportWords('report.reportCouldNotPut')
   } finally {
     busy.value = false
   }
@@ -83,8 +84,8 @@ async function asFile(): Promise<void> {
   <PrintSheet
     :failure="failure"
     :ready="report !== null"
-    waiting="Making the report"
-    label="Report"
+    :waiting="reportWords('report.making')"
+    :label="reportWords('report.report')"
     :title="report?.shoot.name ?? ''"
     back="Shoots"
     to="/"
@@ -96,8 +97,8 @@ async function asFile(): Promise<void> {
         icon="i-lucide-download"
         size="xs"
         variant="outline"
-        label="One file"
-        aria-label="Download the report as one file"
+        :label="reportWords('report.oneFile')"
+        :aria-label="reportWords('report.downloadReportOneFile')"
         :loading="busy"
         @click="asFile"
       />
@@ -116,19 +117,32 @@ async function asFile(): Promise<void> {
       </p>
       <p v-if="report.shoot.notes" class="mt-1 text-[13px] text-(--ink-soft)">{{ report.shoot.notes }}</p>
       <p v-if="report.unreadable.length > 0" role="status" class="mt-1 text-[13px]">
-        Not in this report, because they cannot be read: {{ report.unreadable.join(', ') }}.
+        {{ reportWords('report.notReportBecauseThey', { unreadable: report.unreadable.join(', ') }) }}
       </p>
       <section v-for="row in shot" :key="row.id" class="row" :aria-label="row.setup.name">
         <div class="pictures">
           <figure v-if="row.best" class="best">
-            <PicturesPictureView :id="row.best.picture.id" :alt="`Keeper, take ${row.best.take.number}`" />
+            <PicturesPictureView
+              :id="row.best.picture.id"
+              :alt="reportWords('report.keeperTake', { number: row.best.take.number })"
+            />
             <figcaption class="narrow text-[11px] text-(--ink-soft)">
-              Take {{ row.best.take.number }}, {{ show(row.best.take.delay, 'time', { figures: 4 }) }}
+              {{
+                reportWords('report.take', {
+                  number: row.best.take.number,
+                  delay: show(row.best.take.delay, 'time', { figures: 4 }),
+                })
+              }}
             </figcaption>
           </figure>
           <div v-if="row.others.length > 0" class="flex gap-1.5">
             <figure v-for="{ picture, take } in row.others" :key="picture.id" class="other">
-              <PicturesPictureView :id="picture.id" size="thumb" fit="cover" :alt="`Keeper, take ${take.number}`" />
+              <PicturesPictureView
+                :id="picture.id"
+                size="thumb"
+                fit="cover"
+                :alt="reportWords('report.keeperTake', { number: take.number })"
+              />
             </figure>
           </div>
         </div>
@@ -138,13 +152,17 @@ async function asFile(): Promise<void> {
           <p data-testid="took">{{ row.tookText }}</p>
           <p v-for="line in row.learnt" :key="line" data-testid="learnt">{{ line }}</p>
           <TakesVariantTable v-if="row.variants.length > 1" :tallies="row.variants" />
-          <p v-for="line in row.mend" :key="line" data-testid="mend">Next time: {{ line }}</p>
+          <p v-for="line in row.mend" :key="line" data-testid="mend">{{ reportWords('report.nextTime', { line }) }}</p>
           <p v-if="row.people.length > 0" class="text-[12px] text-(--ink-soft)" data-testid="people">
-            Logged by {{ row.people.join(', ') }}.
+            {{ reportWords('report.logged', { people: row.people.join(', ') }) }}
           </p>
           <p class="text-[11.5px] text-(--ink-soft)">
-            <template v-if="row.lights.length > 0">Lights: {{ row.lights.join('; ') }}. </template>
-            <template v-if="row.wires.length > 0">Wiring: {{ row.wires.join('; ') }}.</template>
+            <template v-if="row.lights.length > 0"
+              >{{ reportWords('report.lights', { lights: row.lights.join('; ') }) }}
+            </template>
+            <template v-if="row.wires.length > 0">{{
+              reportWords('report.wiring', { wires: row.wires.join('; ') })
+            }}</template>
           </p>
           <p v-if="row.sources.length > 0" class="text-[11.5px] text-(--ink-soft)" data-testid="sources">
             {{ row.sources.join('. ') }}.
@@ -152,18 +170,25 @@ async function asFile(): Promise<void> {
         </div>
         <details class="takes no-print" data-testid="takes">
           <summary class="text-[12px] text-(--ink-soft)">
-            Every take{{ row.listed.length < row.takes ? `: the last ${row.listed.length} of ${row.takes}` : '' }}
+            {{
+              reportWords('report.everyTake', {
+                listed:
+                  row.listed.length < row.takes
+                    ? reportWords('report.last', { listed: row.listed.length, takes: row.takes })
+                    : '',
+              })
+            }}
           </summary>
           <table class="kit-table w-full">
             <thead>
               <tr>
-                <th>No.</th>
-                <th>At</th>
-                <th>Delay</th>
-                <th>Verdict</th>
-                <th>Past the mark</th>
-                <th>By</th>
-                <th>Note</th>
+                <th>{{ reportWords('report.no') }}</th>
+                <th>{{ reportWords('report.at') }}</th>
+                <th>{{ reportWords('report.delay') }}</th>
+                <th>{{ reportWords('report.verdict') }}</th>
+                <th>{{ reportWords('report.pastMark') }}</th>
+                <th>{{ reportWords('report.by') }}</th>
+                <th>{{ reportWords('report.note') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -172,9 +197,14 @@ async function asFile(): Promise<void> {
                 <td>{{ clock(take.firedAt) }}</td>
                 <td>{{ show(take.delay, 'time', { figures: 4 }) }}</td>
                 <td>
-                  {{ VERDICT_LABELS[take.verdict] }}<strong v-if="take.keeper">, keeper</strong>
+                  {{ VERDICT_LABELS[take.verdict]
+                  }}<strong v-if="take.keeper">{{ reportWords('report.keeper') }}</strong>
                   <template v-if="take.former?.length">
-                    (first judged {{ VERDICT_LABELS[take.former[0]!.verdict].toLowerCase() }})</template
+                    {{
+                      reportWords('report.firstJudged', {
+                        verdict: VERDICT_LABELS[take.former[0]!.verdict].toLowerCase(),
+                      })
+                    }}</template
                   >
                 </td>
                 <td>{{ take.position === null ? '–' : show(take.position, 'length', { unit: 'mm' }) }}</td>
@@ -186,9 +216,9 @@ async function asFile(): Promise<void> {
         </details>
       </section>
       <p v-if="unshot.length > 0" class="mt-2 text-[13px]" data-testid="unshot">
-        Not shot: {{ unshot.map(row => row.setup.name).join(', ') }}.
+        {{ reportWords('report.notShot', { unshot: unshot.map(row => row.setup.name).join(', ') }) }}
       </p>
-      <p v-if="rows.length === 0">No set-ups in this shoot.</p>
+      <p v-if="rows.length === 0">{{ reportWords('report.noSetUpsShoot') }}</p>
     </template>
   </PrintSheet>
 </template>

@@ -1,5 +1,6 @@
 import { defineWebSocketHandler } from 'h3'
 import { speakToBench } from '../../../services/practice'
+import { serverWords } from '../../../../shared/texts/server'
 
 type Hooks = Parameters<typeof defineWebSocketHandler>[0]
 type Peer = Parameters<NonNullable<Hooks['message']>>[0]
@@ -16,9 +17,9 @@ const MOST_EACH = 8
 const SILENT = 10 * 60_000
 
 const REFUSED: Partial<Record<number, string>> = {
-  401: 'sign in first',
-  403: 'viewers cannot use the bench',
-  404: 'no bench on this set-up',
+  401: serverWords('bench.signFirst'),
+  403: serverWords('bench.viewersCannotUseBench'),
+  404: serverWords('bench.noBenchSetUp'),
 }
 
 interface Connection {
@@ -52,7 +53,7 @@ function inTurn(peer: Peer, connection: Connection, what: () => Promise<void>): 
     .catch((error: unknown) => {
       const status = (error as { statusCode?: number }).statusCode ?? 500
       if (status >= 500) console.error(error)
-      peer.send(`ERROR ${REFUSED[status] ?? 'the bench does not answer; send it again'}`)
+      peer.send(`ERROR ${REFUSED[status] ?? serverWords('bench.benchDoesNotAnswer')}`)
       if (status === 401 || status === 403 || status === 404) peer.close(1008, 'refused')
     })
     .finally(() => connection.waiting--)
@@ -83,7 +84,7 @@ export default defineWebSocketHandler({
       connection.who = member?.id ?? sessionId
       // Many that came in at one instant each saw none of the others.
       const open = [...connections.values()].filter(one => one.who === connection.who).length
-      if (open > MOST_EACH) peer.close(1013, 'too many')
+      if (open > MOST_EACH) peer.close(1013, serverWords('bench.tooMany'))
     })
   },
   close(peer) {
@@ -100,16 +101,16 @@ export default defineWebSocketHandler({
     clearTimeout(connection.silent)
     connection.silent = patience(peer)
     if (message.uint8Array().length > MOST_SAID) {
-      peer.close(1009, 'too long')
+      peer.close(1009, serverWords('bench.tooLong'))
       return
     }
     if (connection.waiting >= MOST_WAITING) {
-      peer.close(1008, 'too much at once')
+      peer.close(1008, serverWords('bench.tooMuchOnce'))
       return
     }
     inTurn(peer, connection, async () => {
       const { studio, role } = await requireSocketSession(peer.request.headers as Headers)
-      if (role === 'viewer') throw problem(403, 'Viewers cannot change anything')
+      if (role === 'viewer') throw problem(403, serverWords('bench.viewersCannotChangeAnything'))
       for (const line of message.text().split('\n').slice(0, MOST_LINES)) {
         for (const said of await speakToBench(useDatabase(), studio.id, setupOf(peer), line)) peer.send(said)
       }

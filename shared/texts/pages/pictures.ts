@@ -1,0 +1,43 @@
+import { wordsOf } from '../../text/words'
+
+/** What is said beside pictures. */
+export const picturesWords = wordsOf({
+  'pictureList.pictures': 'Pictures {pictures}',
+  'pictureList.open': 'Open {name}',
+  'pictureList.notSentYet': 'not sent yet',
+  'pictureList.take': 'Take of {name}',
+  'pictureList.delete': 'Delete {name}',
+  'pictureList.deletePicture': 'Delete this picture?',
+  'pictureList.willDeletedGoodOriginal':
+    '{name} will be deleted for good. The original file from the camera is not touched.',
+  'pictureList.delete2': 'Delete',
+  'pictureList.keepPicture': 'Keep picture',
+  'pictureList.noTake': 'no take',
+  'pictureView.pictureCouldNotLoaded': 'This picture could not be loaded',
+  'twoUp.closer': 'Closer',
+  'twoUp.farther': 'Farther',
+  'twoUp.bothMoveTogether': '{zoom}×; both move together',
+  'twoUp.differencesSettings': 'Differences in settings',
+  'twoUp.noDifferencesSettings': 'No differences in settings',
+  'twoUp.notSet': 'not set',
+  'twoUp.light': 'Light {light}: ',
+  'twoUp.distancePastMark': 'Distance past the mark',
+  'twoUp.notMarked': 'not marked',
+  'twoUp.shutterSpeedFromFile': 'Shutter speed, from the file',
+  'twoUp.notRecorded': 'not recorded',
+  'twoUp.apertureFromFile': 'Aperture, from the file',
+  'twoUp.isoFromFile': 'ISO, from the file',
+  'waitingPictures.picturesNotSentYet': 'Pictures not sent yet',
+  'waitingPictures.notAccepted': ': not accepted: {refused}',
+  'waitingPictures.waitingSent': ': waiting to be sent',
+  'waitingPictures.save': 'Save',
+  'waitingPictures.discard': 'Discard',
+  'waitingPictures.sendPicturesAgain': 'Send pictures again',
+  'waitingPictures.onePicture': 'one picture is',
+  'waitingPictures.pictures': '{fleeting} pictures are',
+  'waitingPictures.it': 'it',
+  'waitingPictures.them': 'them',
+  'waitingPictures.browserKeepsNothingGone':
+    'This browser keeps nothing: {fleeting} gone if the page is left before the server has {noun}. Save {noun2} first.',
+  'zoomPane.plusMinusZoomArrows': '{alt}. Plus and minus zoom, arrows move, 0 shows all',
+})

@@ -1,0 +1,33 @@
+import { wordsOf } from '../../text/words'
+
+/** What is said in the report of a shoot. */
+export const reportWords = wordsOf({
+  'report.report': 'Report',
+  'report.oneFile': 'One file',
+  'report.downloadReportOneFile': 'Download the report as one file',
+  'report.notReportBecauseThey': 'Not in this report, because they cannot be read: {unreadable}.',
+  'report.keeperTake': 'Keeper, take {number}',
+  'report.take': 'Take {number}, {delay}',
+  'report.nextTime': 'Next time: {line}',
+  'report.logged': 'Logged by {people}.',
+  'report.lights': 'Lights: {lights}. ',
+  'report.wiring': 'Wiring: {wires}.',
+  'report.last': ': the last {listed} of {takes}',
+  'report.everyTake': 'Every take{listed}',
+  'report.no': 'No.',
+  'report.at': 'At',
+  'report.delay': 'Delay',
+  'report.verdict': 'Verdict',
+  'report.pastMark': 'Past the mark',
+  'report.by': 'By',
+  'report.note': 'Note',
+  'report.keeper': ', keeper',
+  'report.firstJudged': ' (first judged {verdict})',
+  'report.notShot': 'Not shot: {unshot}.',
+  'report.noSetUpsShoot': 'No set-ups in this shoot.',
+  'report.reportEpiro': 'Report: {name} · Epiro',
+  'report.shootNotYourStudio': 'This shoot is not in your studio.',
+  'report.reportCouldNotCreated': 'The report could not be created.',
+  'report.reportCouldNotPut': 'The report could not be put into a file.',
+  'report.making': 'Making the report',
+})
