@@ -63,7 +63,7 @@ test('a juggler in six pops with a last front light, from an empty set-up', asyn
   expect((await callApi(page, 'GET', `/api/setups/${id}`)).body.setup.sequence.groups).toHaveLength(2)
   // The workspace shows them all: on the object's line, and on each light's lane.
   await open(page, `/setups/${id}`)
-  await expect(page.getByTestId('sentence')).toContainText('the first of 6 pictures')
+  await expect(page.getByTestId('sentence')).toContainText('The first of 6 pictures')
   await expect(page.getByRole('group', { name: /^Path chart/ }).locator('[data-pop]')).toHaveCount(5)
   await expect(page.getByRole('group', { name: /^Time strip/ }).locator('[data-pop]')).toHaveCount(13)
   await open(page, `/setups/${id}/sequence`)

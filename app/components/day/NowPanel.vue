@@ -32,7 +32,7 @@ const pace = computed(() => {
     ? dayWords('nowPanel.planned')
     : dayWords('nowPanel.thanPlanned', {
         by: show(Math.round(Math.abs(by) * 100) / 100, 'share'),
-        noun: by > 0 ? 'slower' : 'quicker',
+        noun: by > 0 ? dayWords('nowPanel.slower') : dayWords('nowPanel.quicker'),
       })
 })
 function leaveOut(): void {

@@ -40,7 +40,10 @@ const learnt = computed(() =>
     const by =
       Math.abs(minutes - 1) < 0.02
         ? dayWords('reviewTable.ruleSays')
-        : dayWords('reviewTable.thanRule', { off, noun: minutes > 1 ? 'longer' : 'shorter' })
+        : dayWords('reviewTable.thanRule', {
+            off,
+            noun: minutes > 1 ? dayWords('reviewTable.longer') : dayWords('reviewTable.shorter'),
+          })
     return { kind, text: dayWords('reviewTable.from', { name, by, of }) }
   }),
 )

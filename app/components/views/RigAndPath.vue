@@ -114,7 +114,7 @@ const place = computed(() => {
     return viewsWords('rigAndPath.entryFace')
   return viewsWords('rigAndPath.entryFace2', {
     caughtAt: show(Math.abs(caughtAt), 'length', { unit: 'mm' }),
-    noun: caughtAt < 0 ? viewsWords('rigAndPath.short') : 'past',
+    noun: caughtAt < 0 ? viewsWords('rigAndPath.short') : viewsWords('rigAndPath.past'),
   })
 })
 const sentence = computed(() => {
@@ -122,7 +122,10 @@ const sentence = computed(() => {
   if (plan.timing.captured === null || bias === null) return viewsWords('rigAndPath.theseFiguresObjectNever')
   const verdict = hit.value
     ? viewsWords('rigAndPath.catchesMoment')
-    : viewsWords('rigAndPath.too', { bias: show(Math.abs(bias), 'time'), noun: bias < 0 ? 'early' : 'late' })
+    : viewsWords('rigAndPath.too', {
+        bias: show(Math.abs(bias), 'time'),
+        noun: bias < 0 ? viewsWords('rigAndPath.early') : viewsWords('rigAndPath.late'),
+      })
   const bar = plan.sharpness.by === 'flash' ? viewsWords('rigAndPath.barLight') : viewsWords('rigAndPath.barExposure')
   const pops = plan.sequence?.exposures.length ?? 1
   const picture = pops > 1 ? viewsWords('rigAndPath.firstPictures', { pops }) : viewsWords('rigAndPath.picture')

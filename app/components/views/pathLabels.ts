@@ -73,7 +73,7 @@ const lightLabel: Part = (parts, show) => {
         bold: true,
         colour: 'var(--light)',
         text: viewsWords('pathLabels.lasts', {
-          noun: plan.sharpness.by === 'flash' ? 'light' : 'exposure',
+          noun: plan.sharpness.by === 'flash' ? viewsWords('pathLabels.light') : viewsWords('pathLabels.exposure'),
           captured: show(captured, 'time', { figures: 4 }),
           duration: show(plan.sharpness.duration, 'time'),
         }),
@@ -114,7 +114,8 @@ const popLabels: Part = (parts, show) => {
       id: 'panned',
       colour: 'var(--action)',
       text: viewsWords('pathLabels.cameraSees', {
-        noun: parts.plan.setup.sequence.panSpeed > 0 ? 'turning' : 'moving',
+        noun:
+          parts.plan.setup.sequence.panSpeed > 0 ? viewsWords('pathLabels.turning') : viewsWords('pathLabels.moving'),
       }),
       spots: around(point(axes, ...panned).x, point(axes, ...panned).y, 11),
     })

@@ -152,7 +152,7 @@ const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) 
       id: 'ambient',
       text: viewsWords('stripLabels.whenCloses', {
         ambient: show(plan.exposure.ambient, 'stops'),
-        noun: plan.exposure.black ? ', black' : ', visible',
+        noun: plan.exposure.black ? viewsWords('stripLabels.Black') : viewsWords('stripLabels.Visible'),
       }),
       spots: [
         { x: clip(closing) - 6, y: lane('ambient') + 4, anchor: 'end' },

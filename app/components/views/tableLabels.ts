@@ -117,7 +117,8 @@ function sensorLabels({ plan, axes, sensor, fromCamera }: TableParts, show: Show
         text:
           kind === 'sound' || kind === 'vibration'
             ? viewsWords('tableLabels.from', {
-                noun: kind === 'sound' ? 'microphone' : viewsWords('tableLabels.vibrationSensor'),
+                noun:
+                  kind === 'sound' ? viewsWords('tableLabels.microphone') : viewsWords('tableLabels.vibrationSensor'),
                 setup: show(soundDistance(plan.setup), 'length', { unit: 'mm' }),
                 source: SOUND_OF[source],
               })

@@ -210,4 +210,8 @@ export const dayWords = wordsOf({
   'day.shootNotYourStudio': 'This shoot is not in your studio.',
   'day.dayCouldNotRead': 'The day could not be read. Try again.',
   'callSheet.planning': 'Planning the day',
+  'nowPanel.slower': 'slower',
+  'nowPanel.quicker': 'quicker',
+  'reviewTable.longer': 'longer',
+  'reviewTable.shorter': 'shorter',
 })
