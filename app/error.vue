@@ -8,7 +8,7 @@ const missing = computed(() => error.statusCode === 404)
 const title = computed(() =>
   missing.value ? shellWords('error.thereNoSuchPage') : shellWords('error.pageCouldNotOpened'),
 )
-useHead({ title: () => `${title.value} · Epiro` })
+useHead({ title: () => shellWords('error.epiro', { title: title.value }) })
 const back = (): Promise<void> => clearError({ redirect: '/' })
 const again = (): void => location.reload()
 </script>

@@ -50,9 +50,8 @@ function readJson(file: string | undefined): unknown {
     text = readFileSync(file === '-' ? 0 : file, 'utf8')
   } catch (error) {
     if (error instanceof BadInput) throw error
-    throw new BadInput([
-      `${file}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? cliWords('main.noSuchFile') : (error as Error).message}`,
-    ])
+    const { code, message } = error as NodeJS.ErrnoException
+    throw new BadInput([`${file}: ${code === 'ENOENT' ? cliWords('main.noSuchFile') : message}`])
   }
   try {
     return JSON.parse(text.replace(/^\ufeff/, ''))
@@ -246,7 +245,10 @@ function setCommand(args: string[]): number {
     print(
       said
         .flatMap(one => figuresOf(setup, after, one))
-        .map(({ name, was, is }) => `${name}: ${was === is ? `${is} already` : `${was ? `${was} → ` : ''}${is}`}`)
+        .map(
+          ({ name, was, is }) =>
+            `${name}: ${was === is ? cliWords('main.already', { is }) : `${was ? `${was} → ` : ''}${is}`}`,
+        )
         .join('\n'),
     )
   return 0

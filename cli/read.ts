@@ -67,7 +67,7 @@ async function inputOf(file: string, tool: LabTool): Promise<LabInput> {
   if (found.size > MOST_BYTES)
     throw new InputError(
       file,
-      `${Math.round(found.size / 1e6)} MB`,
+      cliWords('read.mb', { size: Math.round(found.size / 1e6) }),
       cliWords('read.mostMb', { most: MOST_BYTES / 1e6 }),
     )
   try {

@@ -141,7 +141,9 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
 
   async function send(file: string): Promise<void> {
     const found = await Promise.all([readFile(file), stat(file)]).catch(({ code, message }: NodeJS.ErrnoException) => {
-      options.say(`${basename(file)}: skipped: ${code === 'ENOENT' ? cliWords('watch.gone') : message}`)
+      options.say(
+        cliWords('watch.skipped', { file: basename(file), code: code === 'ENOENT' ? cliWords('watch.gone') : message }),
+      )
       return null
     })
     if (!found) return
@@ -203,7 +205,7 @@ export async function watchFolder(options: WatchOptions): Promise<void> {
         void drain().catch(reject)
       })
       .on('error', reject)
-      .on('ready', () => options.say(`Watching ${options.folder}`))
+      .on('ready', () => options.say(cliWords('watch.watching', { folder: options.folder })))
     options.signal?.addEventListener('abort', () => resolve(), { once: true })
   }).finally(() => watcher.close())
 }

@@ -12,7 +12,7 @@ import { readChecked } from './lib/files.mjs'
 import { choosePort, end } from './lib/processes.mjs'
 import { bundled } from './lib/programs.mjs'
 import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.mjs'
-import { Stop, needBrowser, needNode, needPackages, run, say } from './lib/system.mjs'
+import { HEADLESS, Stop, beginPackages, needBrowser, needNode, needPackages, run, say } from './lib/system.mjs'
 
 process.chdir(resolve(dirname(fileURLToPath(import.meta.url)), '..'))
 const PARTS = ['lint', 'types', 'unit', 'services', 'e2e', 'start']
@@ -112,11 +112,15 @@ async function together(list, atOnce = CORES) {
 
 async function main() {
   needNode(20, 19)
-  needPackages({
-    ...(process.env.DATABASE_URL ? {} : { 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' }),
-  })
-  if (wanted('e2e')) browser = needBrowser()
+  /** @type {Record<string, string>} */
+  const packages = process.env.DATABASE_URL
+    ? {}
+    : { 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server' }
+  const begun = beginPackages(wanted('e2e') ? { ...packages, [HEADLESS]: HEADLESS } : packages)
   needModules()
+  await begun
+  needPackages(packages)
+  if (wanted('e2e')) browser = needBrowser()
   mkdirSync('.data/test', { recursive: true })
 
   await together(checks())

@@ -47,7 +47,7 @@ const invite = (): Promise<void> =>
     const wanted = name.value.trim()
     show(
       await api.makeLink({ role: role.value, ...(wanted === '' ? {} : { name: wanted }) }),
-      devicesWords('devices.link2', { wanted: wanted || `a new ${role.value}` }),
+      devicesWords('devices.link2', { wanted: wanted || devicesWords('devices.new', { role: role.value }) }),
     )
     name.value = ''
   })

@@ -153,7 +153,7 @@ export const useLabStore = defineStore('lab', () => {
   const addSound = (channels: Float32Array[], rate: number): Promise<void> =>
     work('Reading', async () => {
       if (truth.value || files.value.length === 0) ownFiles()
-      const name = `recorded ${new Date().toLocaleTimeString([], { hour12: false })}`
+      const name = servicesWords('lab.recorded', { date: new Date().toLocaleTimeString([], { hour12: false }) })
       files.value = [
         ...files.value,
         await askLab<'sound'>({ kind: 'sound', name, as: tool.value.takes, channels, rate }),
@@ -255,7 +255,7 @@ export const useLabStore = defineStore('lab', () => {
     const added = give.note && LAB.told(give.note)
     const joined = [note, added].filter(Boolean).join('; ')
     await takes.amend(take, { ...was, position: give.position ?? position, note: joined.slice(0, 1000) })
-    noted(LAB.tell(give.label), `take ${take.number}`, async () => {
+    noted(LAB.tell(give.label), servicesWords('lab.take', { number: take.number }), async () => {
       const now = takes.takes.find(other => other.id === take.id)
       if (now) await takes.amend(now, was)
     })

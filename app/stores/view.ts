@@ -28,6 +28,8 @@ export const useViewStore = defineStore('view', () => {
   const fromCamera = ref(false)
   const ghosts = ref(false)
   const fallOff = ref(false)
+  /** Whether the predicted frame stands as large as the screen lets it. */
+  const enlarged = ref(false)
   const entry = shallowRef<Entry | null>(null)
 
   /** s after the action starts; null: no replay. */
@@ -42,7 +44,7 @@ export const useViewStore = defineStore('view', () => {
     stop()
     along.value = time.value = null
     shift.value = 0
-    fromCamera.value = ghosts.value = fallOff.value = false
+    fromCamera.value = ghosts.value = fallOff.value = enlarged.value = false
     entry.value = null
   }
 
@@ -92,6 +94,7 @@ export const useViewStore = defineStore('view', () => {
     fromCamera,
     ghosts,
     fallOff,
+    enlarged,
     entry,
     instant,
     playing,

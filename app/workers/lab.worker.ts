@@ -97,7 +97,8 @@ const positive = (value: unknown): number | null => (typeof value === 'number' &
 async function picture({ file, full }: Extract<LabAsked, { kind: 'picture' }>): Promise<LabFile> {
   const bitmap = await createImageBitmap(file).catch(() => null)
   if (!bitmap) throw new Error(servicesWords('lab.browserCannotReadPicture', { name: file.name }))
-  if (bitmap.width * bitmap.height > MOST_PIXELS) throw new Error(`${file.name}: over 60 megapixels.`)
+  if (bitmap.width * bitmap.height > MOST_PIXELS)
+    throw new Error(servicesWords('lab.over60Megapixels', { name: file.name }))
   const tags = ((await exifr
     .parse(file, { pick: ['ExposureTime', 'FNumber', 'ISO', 'Model'], translateValues: false })
     .catch(() => null)) ?? {}) as Record<string, unknown>

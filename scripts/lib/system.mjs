@@ -1,5 +1,5 @@
 // @ts-check
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 
 /** A message for whoever started the command; no stack trace. */
@@ -58,7 +58,7 @@ function installs(packages) {
   )
 }
 
-const HEADLESS = 'chromium-headless-shell'
+export const HEADLESS = 'chromium-headless-shell'
 /**
  * A Chromium without a screen: the one that is made for it, twice as quick, or else the whole one; installed where it
  * can be.
@@ -69,6 +69,22 @@ export function needBrowser() {
   if (found(HEADLESS)) return `/usr/bin/${HEADLESS}`
   needPackages({ chromium: 'chromium' })
   return '/usr/bin/chromium'
+}
+
+/**
+ * Begins to install what of some Debian packages is missing, beside whatever comes next; what cannot be installed here
+ * is told where it is needed.
+ * @param {Record<string, string>} packages command to package
+ * @returns {Promise<void>} when that is over, well or not
+ */
+export function beginPackages(packages) {
+  const missing = [...new Set(Object.entries(packages).flatMap(([command, name]) => (found(command) ? [] : [name])))]
+  if (missing.length === 0 || !isRoot() || !found('apt-get')) return Promise.resolve()
+  say(`Installing ${missing.join(', ')} …`)
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  const install = `apt-get update -qq && apt-get install -y -qq --no-install-recommends ${missing.join(' ')}`
+  const child = spawn('sh', ['-c', install], { stdio: 'inherit', env })
+  return new Promise(done => child.once('close', () => done()).once('error', () => done()))
 }
 
 /** @param {number} least @param {number} leastMinor */

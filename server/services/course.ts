@@ -96,7 +96,7 @@ export async function answerGo(
     const kept = rows[number]
     if (number > rows.length || (kept && kept.answer !== answer))
       throw problem(409, serverWords('course.questionWasAlreadyAnswered'), {
-        errors: [{ field: 'number', reason: `now ${rows.length}` }],
+        errors: [{ field: 'number', reason: serverWords('course.now', { rows: rows.length }) }],
       })
     const row = { studioId, person, lesson, number, answer, isRight: right, hinted, luck }
     if (!kept) await tx.insert(courseGoes).values(row)

@@ -5,6 +5,7 @@ import type { Database } from '../database/client'
 import { kit, setups, shoots, takes } from '../database/schema'
 import { included } from './counted'
 import { noteHolds } from './logFilter'
+import { serverWords } from '../../shared/texts/server'
 
 /** Most of one kind that are given. */
 const MOST = 8
@@ -86,7 +87,7 @@ export async function findIn(db: Database, studioId: string, text: string): Prom
       kind: 'take' as const,
       id,
       name: name.slice(0, 120),
-      of: `take ${number} of ${setup}`,
+      of: serverWords('find.take', { number, name: setup }),
     })),
   ]
 }

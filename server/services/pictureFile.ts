@@ -61,7 +61,7 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
   const meta = await source()
     .metadata()
     .catch((error: unknown) => (/pixel/i.test(String(error)) ? ('large' as const) : null))
-  if (meta === 'large') throw problem(422, `Over ${MOST_PIXELS / 1e6} megapixels`)
+  if (meta === 'large') throw problem(422, serverWords('pictureFile.overMegapixels', { most: MOST_PIXELS / 1e6 }))
   const type = FORMATS[meta?.format ?? '']
   if (!meta || !type) throw problem(415, serverWords('pictureFile.fileTypeNotSupported'))
   if ((meta.pages ?? 1) > 1) throw problem(422, serverWords('pictureFile.animatedPicturesNotSupported'))
@@ -102,7 +102,7 @@ export async function preparePicture(path: string, zone: number): Promise<Prepar
     throw problem(
       422,
       /pixel/i.test(String(error))
-        ? `Over ${MOST_PIXELS / 1e6} megapixels`
+        ? serverWords('pictureFile.overMegapixels', { most: MOST_PIXELS / 1e6 })
         : serverWords('pictureFile.pictureBrokenCouldNot'),
     )
   }

@@ -13,7 +13,12 @@ const PATIENCE = 30_000
 const tooLarge = (limit: number) =>
   problem(
     413,
-    serverWords('body.bodyOver', { limit: limit >= 1024 * 1024 ? `${limit / 1024 / 1024} MB` : `${limit / 1024} kB` }),
+    serverWords('body.bodyOver', {
+      limit:
+        limit >= 1024 * 1024
+          ? serverWords('body.mb', { limit: limit / 1024 / 1024 })
+          : serverWords('body.kb', { limit: limit / 1024 }),
+    }),
   )
 
 /** Refuses a body that says itself that it is over the limit. */

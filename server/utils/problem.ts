@@ -52,6 +52,6 @@ export const notFound = (what: string) => problem(404, serverWords('problem.noSu
 /** What was changed from a revision that is no longer the newest: nothing is written, and the newest goes back. */
 export const changedElsewhere = <T extends { revision: number }>(current: T, revision: number) =>
   problem(409, serverWords('problem.someoneElseHasSaved', { revision: current.revision, revision2: revision }), {
-    errors: [{ field: 'revision', reason: `now ${current.revision}` }],
+    errors: [{ field: 'revision', reason: serverWords('problem.now', { revision: current.revision }) }],
     current,
   })

@@ -43,4 +43,8 @@ export const cliWords = wordsOf({
   'wave.claimsChannels': 'It claims {channels} channels.',
   'wave.claimsSamplesSecond': 'It claims {rate} samples a second.',
   'wave.compressedWavFilesNot': 'Compressed WAV files are not supported ({bitDepth}).',
+  'main.already': '{is} already',
+  'read.mb': '{size} MB',
+  'watch.skipped': '{file}: skipped: {code}',
+  'watch.watching': 'Watching {folder}',
 })

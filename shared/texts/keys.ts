@@ -42,6 +42,7 @@ export const KEYS = {
     say: one('s', 'type what to set'),
     replay: one('r', 'play or pause the replay'),
     ghosts: one('t', 'show ten takes'),
+    picture: one('f', 'enlarge the predicted frame'),
     view: one('v', 'switch the view of the table plan'),
     tab: line(
       '1 … 7',

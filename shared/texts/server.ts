@@ -99,4 +99,10 @@ export const serverWords = wordsOf({
   'main.setUpCannotRead': 'The set-up cannot be read',
   'session.sessionSecretNotSet': 'SESSION_SECRET is not set: start with npm start',
   'body.sendJson': 'Send application/json',
+  'course.now': 'now {rows}',
+  'find.take': 'take {number} of {name}',
+  'pictureFile.overMegapixels': 'Over {most} megapixels',
+  'body.mb': '{limit} MB',
+  'body.kb': '{limit} kB',
+  'problem.now': 'now {revision}',
 })

@@ -169,7 +169,7 @@ test('the picture: one light alone, false colour, stops under the pointer; wirin
   await settled(page)
   await frame(page).hover({ position: { x: 5, y: 5 } })
   await expect(page.getByTestId('probe').first()).toContainText(/EV here|black here/)
-  await page.getByRole('button', { name: 'Enlarge the predicted frame' }).click()
+  await page.keyboard.press('f')
   const large = page.getByRole('dialog', { name: 'Predicted frame' })
   await large.getByLabel('false colour').check()
   await expect(large.getByRole('list', { name: 'False-colour scale' }).getByRole('listitem')).toHaveCount(10)

@@ -116,7 +116,7 @@ describe('what the pages say', () => {
       [
         'rounded-|shadow-|leading-|font-|cursor-|hover:|w-auto|max-w-|min-w-|^input:|^button, a|sans-serif|no-print',
         'html, body|^SET |^SHUTTER|max-age|charset|attachment;|\\bselect\\b|\\bexists \\(|insert into|json_|<|^# ',
-        'delete p from|and m\\.|img-src|prefers-reduced|^epiro watch$',
+        'delete p from|and m\\.|img-src|prefers-reduced|^epiro watch$|^firing \\{|PICTURE|ERROR|^takes: |^recorded',
       ].join('|'),
     )
     /** The database's own errors on the console, the sign-in page of the server's own, the help of commands. */
@@ -142,7 +142,7 @@ describe('what the pages say', () => {
         readdirSync(from, { recursive: true, encoding: 'utf8' })
           .filter(name => /\.(ts|vue)$/.test(name))
           .flatMap(name =>
-            [...readFileSync(join(from, name), 'utf8').matchAll(/Words\(\s*'([^']+)'/g)].map(([, id]) => id!),
+            [...readFileSync(join(from, name), 'utf8').matchAll(/'([a-z]\w*\.\w+)'/g)].map(([, id]) => id!),
           ),
       ),
     )

@@ -30,7 +30,7 @@ const nameOf = (id: string): string => store.items.find(item => item.id === id)?
 const rowOf = (id: string) => shown.value?.order.rows.find(row => row.id === id)
 const told = (id: string): string => {
   const row = rowOf(id)!
-  return `${nameOf(id)}: fired ${clockText(row.fires)} to ${clockText(row.ends)}`
+  return dayWords('dayDrawing.fired', { id: nameOf(id), fires: clockText(row.fires), ends: clockText(row.ends) })
 }
 
 const svg = useTemplateRef<SVGSVGElement>('svg')

@@ -25,7 +25,8 @@ const note = (kind: DayEventKind): void => {
   if (now.value) void follow.note(kind, now.value.id)
 }
 const late = computed(() => (follow.followed?.slips ?? []).filter(({ by }) => Math.abs(by) >= 5))
-const minutes = (by: number): string => `${Math.round(Math.abs(by))} min ${by > 0 ? 'late' : 'early'}`
+const minutes = (by: number): string =>
+  dayWords('nowPanel.min', { by: Math.round(Math.abs(by)), noun: by > 0 ? 'late' : 'early' })
 const pace = computed(() => {
   const by = (rest.value?.pace ?? 1) - 1
   return Math.abs(by) < 0.03

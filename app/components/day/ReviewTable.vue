@@ -34,7 +34,7 @@ const learnt = computed(() =>
     const { minutes, of } = ruledMinutes(store.studio.learnt, kind, 1)
     const recipe = kind.startsWith('take:') ? (kind.slice(5) as Recipe) : null
     const name = recipe
-      ? `A take, ${RECIPE_LABELS[recipe].toLowerCase()}`
+      ? dayWords('reviewTable.take', { recipe: RECIPE_LABELS[recipe].toLowerCase() })
       : WORK_LABELS[kind as 'build' | 'test' | 'strike']
     const off = show(Math.round(Math.abs(minutes - 1) * 100) / 100, 'share')
     const by =

@@ -56,7 +56,9 @@ const sunText = computed(() => {
   if (stretches === undefined) return dayWords('setupPanel.enterLocationUnderRoom')
   if (stretches.length === 0) return dayWords('setupPanel.sunNeverThereDay')
   return dayWords('setupPanel.sunThere', {
-    stretches: stretches.map(([from, to]) => `${clockText(from)} to ${clockText(to)}`).join(', '),
+    stretches: stretches
+      .map(([from, to]) => dayWords('setupPanel.to2', { from: clockText(from), to: clockText(to) }))
+      .join(', '),
   })
 })
 const toggle = (list: readonly string[], one: string): string[] =>

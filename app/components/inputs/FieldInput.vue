@@ -157,7 +157,7 @@ const heldText = computed(() => {
       figures,
       ...(field.unit && quantity !== 'time' ? { unit: field.unit } : {}),
     })
-  return `measured: ${said(held.value, 4)} ± ${said(held.sigma, 2)}`
+  return inputsWords('fieldInput.measured', { held: said(held.value, 4), sigma: said(held.sigma, 2) })
 })
 
 /** A line for who does not know the word, shown while the row is at hand. */

@@ -23,7 +23,7 @@ const text = computed(() => {
     .slice(0, NAMED)
     .map(row => `${fieldName(store.setup!, row.path)} ${said(row.path, row.was)} → ${said(row.path, row.now)}`)
   const more = value.rows.length - named.length
-  return [...named, ...(more > 0 ? [`${more} more`] : [])].join(' · ')
+  return [...named, ...(more > 0 ? [inputsWords('followedLine.more', { more })] : [])].join(' · ')
 })
 </script>
 

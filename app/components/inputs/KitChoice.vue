@@ -94,7 +94,10 @@ async function keep(): Promise<void> {
   failure.value = ''
   const { setup } = store
   if (!setup) return
-  const name = kind === 'flash' ? setup.flashes[light]!.name : `${KIT_LABELS[kind].one} of ${setup.name}`
+  const name =
+    kind === 'flash'
+      ? setup.flashes[light]!.name
+      : inputsWords('kitChoice.of', { one: KIT_LABELS[kind].one, name: setup.name })
   try {
     const [made] = await kit.add([keptAsKit(setup, kind as KeptKind, name.slice(0, 120), light)])
     if (!made || !store.setup) return

@@ -69,7 +69,7 @@ async function add(): Promise<void> {
 const time = (value: number): string => show(value, 'time', { figures: 3, unit: 'µs' })
 const newest = computed(() => gear.record.readings.toReversed())
 const told = (reading: (typeof newest.value)[number]): string =>
-  `${time(reading.t01)} at ${show(reading.power, 'power')}, ${reading.date}`
+  kitWords('flashReadings.at', { t01: time(reading.t01), power: show(reading.power, 'power'), date: reading.date })
 /** Readings that are listed before the rest is asked for. */
 const FEW = 6
 const all = ref(false)

@@ -21,10 +21,11 @@ function said(entry: Evidence): string {
   const parts = [text]
   if (entry.kind === 'place' || entry.kind === 'beyond' || entry.kind === 'short')
     parts.push(knowWords('evidenceList.pastEntryFace'))
-  if (entry.kind === 'interval') parts.push(`from ${EVENT_TEXT[entry.from]} to ${EVENT_TEXT[entry.to]}`)
+  if (entry.kind === 'interval')
+    parts.push(knowWords('evidenceList.from', { from: EVENT_TEXT[entry.from], to: EVENT_TEXT[entry.to] }))
   if (entry.kind === 'light') parts.push(plan.setup.flashes[entry.light]?.name ?? '')
   if (entry.delay !== null && entry.kind !== 'found')
-    parts.push(`at ${show(Math.abs(entry.delay), 'time', { figures: 4 })}`)
+    parts.push(knowWords('evidenceList.at', { delay: show(Math.abs(entry.delay), 'time', { figures: 4 }) }))
   return parts.filter(Boolean).join(' ')
 }
 const from = (entry: Evidence): string =>
@@ -33,7 +34,7 @@ const from = (entry: Evidence): string =>
     entry.firing,
     entry.instrument,
     entry.how,
-    entry.takes.length > 0 ? `takes ${entry.takes.join(', ')}` : '',
+    entry.takes.length > 0 ? knowWords('evidenceList.takes', { takes: entry.takes.join(', ') }) : '',
     entry.date,
   ]
     .filter(Boolean)

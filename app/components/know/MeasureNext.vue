@@ -37,7 +37,7 @@ function saved({ id }: MeasurementPromise): string {
   const [now, then] = [props.value?.now, props.value?.after[id]]
   if (then === undefined || then === null || now === undefined || now === then) return ''
   if (now !== null && now < then) return ''
-  return `${now === null ? knowWords('measureNext.tooManyCount') : now} → ${then} props`
+  return knowWords('measureNext.props', { now: now === null ? knowWords('measureNext.tooManyCount') : now, then })
 }
 </script>
 

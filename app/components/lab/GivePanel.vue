@@ -22,7 +22,10 @@ const firings = computed(() => {
     { value: '', label: labWords('givePanel.firingOwn') },
     ...takes.takes
       .slice(0, RECENT)
-      .map(({ number }) => ({ value: `take ${number}`, label: labWords('givePanel.take', { number }) })),
+      .map(({ number }) => ({
+        value: labWords('givePanel.take2', { number }),
+        label: labWords('givePanel.take', { number }),
+      })),
     ...named.map(name => ({ value: `firing ${name}`, label: `of ${name}` })),
   ]
 })

@@ -18,7 +18,7 @@ const chooseText = (entry: LogEntry, name: string): string =>
 const judged = (entry: LogEntry): string =>
   (['sharp', 'exposed', 'clean'] as const)
     .filter(key => entry[key] === false)
-    .map(key => `not ${key}`)
+    .map(key => logWords('logTable.not', { key }))
     .join(', ')
 </script>
 

@@ -51,13 +51,19 @@ const options = computed<ChartOptions<'bar'>>(() => ({
           const row = rows[item.dataIndex]!
           return row.takes === 0
             ? logWords('tallyChart.noTakes')
-            : `${row.keepers} of ${row.takes} kept, ${show(row.keepers / row.takes, 'share')}`
+            : logWords('tallyChart.kept', {
+                keepers: row.keepers,
+                takes: row.takes,
+                keepers2: show(row.keepers / row.takes, 'share'),
+              })
         },
       },
     },
   },
 }))
-const text = computed(() => rows.map(row => `${label(row.of)}: ${row.keepers} of ${row.takes}`).join('; '))
+const text = computed(() =>
+  rows.map(row => logWords('tallyChart.of', { of: label(row.of), keepers: row.keepers, takes: row.takes })).join('; '),
+)
 </script>
 
 <template>

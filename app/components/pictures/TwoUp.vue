@@ -37,7 +37,8 @@ const label = (path: string): string => {
   const light = /^flashes\[(\d+)\]/.exec(path)
   return `${light ? picturesWords('twoUp.light', { light: Number(light[1]) + 1 }) : ''}${labelAt(path)}`
 }
-const name = ({ take }: TakenPicture): string => `${take.setupName}, take ${take.number}`
+const name = ({ take }: TakenPicture): string =>
+  picturesWords('twoUp.take', { setupName: take.setupName, number: take.number })
 /** What differs, the outcome first. */
 const rows = computed(() => {
   const [a, b] = pair

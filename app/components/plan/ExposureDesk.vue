@@ -41,7 +41,7 @@ function value(row: DeskRow): string {
     case 'aperture':
       return show(picture.aperture, 'aperture')
     case 'iso':
-      return `ISO ${picture.iso}`
+      return planWords('exposureDesk.iso2', { iso: picture.iso })
     case 'shutter':
       return show(picture.shutter, 'shutter')
   }

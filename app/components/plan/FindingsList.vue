@@ -32,13 +32,20 @@ const MARKS = {
 function cost(fix: Fix): string {
   const { flashStops, ambientStops, depth, blur, keep } = fix.cost
   const parts: string[] = []
-  if (flashStops !== null && Math.abs(flashStops) >= 0.05) parts.push(`flash ${show(flashStops, 'stops')}`)
+  if (flashStops !== null && Math.abs(flashStops) >= 0.05)
+    parts.push(planWords('findingsList.flash', { flashStops: show(flashStops, 'stops') }))
   if (Math.abs(ambientStops) >= 0.05)
     parts.push(planWords('findingsList.roomLight', { ambientStops: show(ambientStops, 'stops') }))
   if (depth !== null && Math.abs(depth) >= 0.0005)
-    parts.push(`depth ${depth > 0 ? '+' : ''}${show(depth, 'length', { unit: 'mm' })}`)
-  if (Math.abs(blur) >= 1e-6) parts.push(`streak ${blur > 0 ? '+' : ''}${show(blur, 'length', { unit: 'mm' })}`)
-  if (Math.abs(keep) >= 0.005) parts.push(`keepers ${keep > 0 ? '+' : ''}${show(keep, 'share')}`)
+    parts.push(
+      planWords('findingsList.depth', { noun: depth > 0 ? '+' : '', depth: show(depth, 'length', { unit: 'mm' }) }),
+    )
+  if (Math.abs(blur) >= 1e-6)
+    parts.push(
+      planWords('findingsList.streak', { noun: blur > 0 ? '+' : '', blur: show(blur, 'length', { unit: 'mm' }) }),
+    )
+  if (Math.abs(keep) >= 0.005)
+    parts.push(planWords('findingsList.keepers', { noun: keep > 0 ? '+' : '', keep: show(keep, 'share') }))
   if (fix.raises.length > 0)
     parts.push(planWords('findingsList.alsoCauses', { raises: fix.raises.map(raised).join(', ') }))
   return parts.length > 0 ? parts.join(' · ') : planWords('findingsList.noSideEffects')

@@ -32,8 +32,11 @@ const settings = (s: LightSetting): string =>
     show(s.iso, 'iso'),
   ].join(' · ')
 const outcome = (s: LightSetting): string =>
-  `streak ${show(s.blur, 'length', { unit: 'mm' })}, depth ` +
-  `${s.depth === null ? planWords('methodsPanel.infinity') : show(s.depth, 'length', { unit: 'mm' })}, flash ${show(s.exposure, 'stops')}`
+  planWords('methodsPanel.streakDepthFlash', {
+    blur: show(s.blur, 'length', { unit: 'mm' }),
+    depth: s.depth === null ? planWords('methodsPanel.infinity') : show(s.depth, 'length', { unit: 'mm' }),
+    exposure: show(s.exposure, 'stops'),
+  })
 </script>
 
 <template>

@@ -18,7 +18,10 @@ const UNITS = { percent: 'for 1 % more', degree: 'for 1 °C more', third: planWo
 function effect(s: Sensitivity): string {
   const text =
     result.value.quantity === 'stops'
-      ? `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} EV`
+      ? planWords('whyDetails.ev', {
+          noun: s.change > 0 ? '+' : '−',
+          change: Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2),
+        })
       : `${s.change > 0 ? '+' : '−'}${Math.abs(s.change).toFixed(Math.abs(s.change) < 0.1 ? 3 : 2)} %`
   return `${text} ${UNITS[s.per]}`
 }

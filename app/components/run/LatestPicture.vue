@@ -61,10 +61,12 @@ const caption = computed(() => {
   if (!shown) return ''
   const { shutter, aperture, iso } = shown.exposure
   return [
-    number.value === undefined ? runWords('latestPicture.notLoggedYet') : `take ${number.value}`,
+    number.value === undefined
+      ? runWords('latestPicture.notLoggedYet')
+      : runWords('latestPicture.take', { number: number.value }),
     shutter === null ? '' : show(shutter, 'shutter'),
     aperture === null ? '' : show(aperture, 'aperture'),
-    iso === null ? '' : `ISO ${iso}`,
+    iso === null ? '' : runWords('latestPicture.iso', { iso }),
   ]
     .filter(Boolean)
     .join(', ')
@@ -81,7 +83,7 @@ const caption = computed(() => {
         <PicturesPictureView
           :id="picture.id"
           :size="size"
-          :alt="`${take === null ? runWords('latestPicture.latestPicture') : runWords('latestPicture.picture2')}, ${caption}`"
+          :alt="`${runWords(take === null ? 'latestPicture.latestPicture' : 'latestPicture.picture2')}, ${caption}`"
         />
         <template v-if="can">
           <i class="window" :style="windowStyle" data-testid="window" />

@@ -69,7 +69,10 @@ const changed = computed(() =>
   last.value === null || delay === null
     ? ''
     : Math.abs(last.value.delay - delay) > 1e-9
-      ? `delay ${show(last.value.delay, 'time', { figures: 4 })} → ${show(delay, 'time', { figures: 4 })}`
+      ? runWords('nextDelay.delay', {
+          delay: show(last.value.delay, 'time', { figures: 4 }),
+          delay2: show(delay, 'time', { figures: 4 }),
+        })
       : runWords('nextDelay.nothingSinceLastTake'),
 )
 </script>

@@ -72,8 +72,10 @@ const options = computed<ChartOptions<'line'>>(() => ({
       callbacks: {
         title: () => '',
         label: item =>
-          `take ${fit.points[item.dataIndex]?.number}: ` +
-          `${show((item.parsed.y as number) / 1e3, 'length', { unit: 'mm' })}`,
+          runWords('resultsChart.take', {
+            number: fit.points[item.dataIndex]!.number,
+            y: show((item.parsed.y as number) / 1e3, 'length', { unit: 'mm' }),
+          }),
       },
     },
   },
@@ -87,8 +89,11 @@ const short = (value: number) => show(value, 'length', { unit: 'mm', figures: 2 
 const scatterText = computed(() => {
   if (fit.scatter === null) return ''
   const [low, high] = fit.scatterInterval ?? []
-  const range = low === undefined || high === undefined ? '' : `, from ${short(low)} to ${short(high)} (95 %)`
-  return `, spread ${short(fit.scatter)}${range}`
+  const range =
+    low === undefined || high === undefined
+      ? ''
+      : runWords('resultsChart.from95', { low: short(low), high: short(high) })
+  return runWords('resultsChart.spread', { scatter: short(fit.scatter), range })
 })
 const text = computed(() =>
   runWords('resultsChart.markMark', {

@@ -28,7 +28,7 @@ const headline = computed(() => {
   if (!reading) return ''
   const called =
     reading.verdict === null ? runWords('takeProposal.noClearVerdict') : VERDICT_LABELS[reading.verdict].toLowerCase()
-  return reading.verdict === null ? called : `${called}, ${sureness(reading.sure)} sure`
+  return reading.verdict === null ? called : runWords('takeProposal.sure', { called, sure: sureness(reading.sure) })
 })
 const parts = computed(() => {
   if (!reading) return []
@@ -45,11 +45,11 @@ const parts = computed(() => {
             }),
           ]
         : []),
-    ...(stops === null ? [] : [`light ${show(stops, 'stops', { figures: 2 })}`]),
+    ...(stops === null ? [] : [runWords('takeProposal.light', { stops: show(stops, 'stops', { figures: 2 }) })]),
     ...(streak === null
       ? []
       : [
-          `streak ${show(streak, 'number', { figures: 2 })} × planned ± ` +
+          runWords('takeProposal.streakPlanned', { streak: show(streak, 'number', { figures: 2 }) }) +
             show(streakError ?? 0, 'number', { figures: 1 }),
         ]),
     ...(double === null ? [] : ['double']),

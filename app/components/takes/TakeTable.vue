@@ -17,7 +17,10 @@ const { show } = useNumbers()
  * somebody else.
  */
 function was(former: TakeAmendment & { by?: string }, loggedBy: string | null): string {
-  const place = former.position === null ? '' : ` at ${show(former.position, 'length', { unit: 'mm' })}`
+  const place =
+    former.position === null
+      ? ''
+      : takesWords('takeTable.at', { position: show(former.position, 'length', { unit: 'mm' }) })
   const by = former.by && former.by !== loggedBy ? takesWords('takeTable.corrected', { by: former.by }) : ''
   return `${VERDICT_LABELS[former.verdict].toLowerCase()}${former.keeper ? ', keeper' : ''}${place}${by}`
 }

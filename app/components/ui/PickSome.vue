@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { shellWords } from '~~/shared/texts/pages/shell'
+
 /** Any of a few; none of them stands for all. */
 const { options, all } = defineProps<{
   options: readonly { value: string; label: string }[]
@@ -8,7 +10,11 @@ const { options, all } = defineProps<{
 const model = defineModel<string[]>({ required: true })
 const text = computed(() => {
   const names = options.filter(({ value }) => model.value.includes(value)).map(({ label }) => label)
-  return names.length === 0 ? all : names.length < 3 ? names.join(', ') : `${names.length} chosen`
+  return names.length === 0
+    ? all
+    : names.length < 3
+      ? names.join(', ')
+      : shellWords('pickSome.chosen', { names: names.length })
 })
 </script>
 

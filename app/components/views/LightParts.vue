@@ -70,8 +70,13 @@ const placed = (flash: FlashSetup): string =>
   })
 function aimed({ role, aimAlong, aimAcross, aimOut }: FlashSetup): string {
   const at = role === 'ground' ? viewsWords('lightParts.background') : viewsWords('lightParts.subject')
-  if (aimAlong === 0 && aimAcross === 0 && aimOut === 0) return `at ${at}`
-  return `beside ${at}: ${length(aimAlong)} along, ${length(aimAcross)} behind, ${length(aimOut)} higher`
+  if (aimAlong === 0 && aimAcross === 0 && aimOut === 0) return viewsWords('lightParts.at', { at })
+  return viewsWords('lightParts.besideAlongBehindHigher', {
+    at,
+    aimAlong: length(aimAlong),
+    aimAcross: length(aimAcross),
+    aimOut: length(aimOut),
+  })
 }
 </script>
 

@@ -13,7 +13,6 @@ const view = useViewStore()
 const store = useSetupStore()
 const { show } = useNumbers()
 const preferences = usePreferencesStore()
-const large = ref(false)
 const failure = ref('')
 const saving = ref(false)
 /** What of it is shown: all lights, or one alone; as the sensor records it, or its stops as colours. */
@@ -56,12 +55,14 @@ const EDGES = {
 } as const
 const description = computed(() => {
   const { sharpness, exposure, optics } = plan
-  const parts = [`Field ${show(optics.fieldWidth, 'length', { unit: 'mm' })} wide`]
+  const parts = [
+    viewsWords('predictedFrame.fieldWide', { fieldWidth: show(optics.fieldWidth, 'length', { unit: 'mm' }) }),
+  ]
   if (plan.caughtAt !== null)
     parts.push(
       viewsWords('predictedFrame.objectPastEntryFace', { caughtAt: show(plan.caughtAt, 'length', { unit: 'mm' }) }),
     )
-  parts.push(`streak ${show(sharpness.subject, 'length', { unit: 'mm' })}`)
+  parts.push(viewsWords('predictedFrame.streak', { subject: show(sharpness.subject, 'length', { unit: 'mm' }) }))
   const { ghost } = sharpness
   if (ghost) {
     const under = show(ghost.under, 'stops', { unit: 'unsigned' })
@@ -139,7 +140,7 @@ const fieldSize = computed(() => {
         size="xs"
         variant="ghost"
         :aria-label="viewsWords('predictedFrame.enlargePredictedFrame')"
-        @click="large = true"
+        @click="view.enlarged = true"
       />
       <UButton
         icon="i-lucide-image-down"
@@ -154,7 +155,7 @@ const fieldSize = computed(() => {
       {{ failure }}
     </p>
     <UModal
-      v-model:open="large"
+      v-model:open="view.enlarged"
       :title="viewsWords('predictedFrame.predictedFrame2')"
       :description="description"
       :ui="{ content: 'max-w-[min(1100px,calc((100dvh-230px)*1.5))] w-[92vw]' }"

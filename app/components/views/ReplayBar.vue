@@ -39,14 +39,14 @@ const press = (): void => {
   else view.play()
 }
 const rateText = (rate: number): string =>
-  rate === 1 ? viewsWords('replayBar.trueSpeed') : `1/${Math.round(1 / rate)} speed`
+  rate === 1 ? viewsWords('replayBar.trueSpeed') : viewsWords('replayBar.1Speed', { rate: Math.round(1 / rate) })
 const caption = computed(() => {
   const at = view.instant
   if (at === null) return ''
   const { captured, sensed, moment } = plan.timing
   if (captured !== null && at >= captured)
     return pops.value.length > 1
-      ? `${pops.value.filter(t => t <= at + 1e-9).length} of ${pops.value.length} pops`
+      ? viewsWords('replayBar.pops', { pops: pops.value.filter(t => t <= at + 1e-9).length, pops2: pops.value.length })
       : viewsWords('replayBar.flashHasFired')
   if (moment !== null && at >= moment) return viewsWords('replayBar.pastMoment')
   if (sensed !== null && at >= sensed && plan.timing.used !== null) return viewsWords('replayBar.delayRunning')

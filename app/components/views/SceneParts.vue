@@ -62,8 +62,11 @@ const shownSpot = (along: number, across: number): Partial<Spot> => ({
   ...(fromCamera ? { out: across } : { across }),
 })
 const text = (card: Card): string =>
-  `${show(card.along, 'length', { unit: 'm' })} along, ${show(card.across, 'length', { unit: 'm' })} behind, ` +
-  `${show(card.out, 'length', { unit: 'm' })} raised`
+  viewsWords('sceneParts.alongBehindRaised', {
+    along: show(card.along, 'length', { unit: 'm' }),
+    across: show(card.across, 'length', { unit: 'm' }),
+    out: show(card.out, 'length', { unit: 'm' }),
+  })
 </script>
 
 <template>

@@ -27,10 +27,9 @@ function moveMicrophone(along: number, offset: number, merge: string): void {
   )
 }
 const sensorText = computed(() => {
-  const [along, beside] = [setup.sensor.position, setup.sensor.offset].map(length =>
-    show(length, 'length', { unit: 'm', figures: 4 }),
-  )
-  return `${along} along, ${beside} beside`
+  const { position, offset } = setup.sensor
+  const told = (length: number): string => show(length, 'length', { unit: 'm', figures: 4 })
+  return viewsWords('sensorPart.alongBeside', { along: told(position), beside: told(offset) })
 })
 </script>
 

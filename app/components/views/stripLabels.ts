@@ -124,13 +124,14 @@ const lightLabels: Part = ({ plan, pops, x, inView, lane }, show) =>
 const shutterLabels: Part = ({ plan, shutter, clip, lane, bounds, from }, show) => {
   if (!shutter) return []
   const { opens, full, closing, released } = shutter
-  const early = plan.setup.method === 'open-shutter' && opens <= 0
+  const { setup } = plan
+  const early = setup.method === 'open-shutter' && opens <= 0
   const x = clip(clip(full) > bounds.x ? full : from)
   return [
     {
       id: 'shutter',
       colour: 'var(--shutter)',
-      text: `${show(plan.setup.picture.shutter, 'shutter')}${early ? viewsWords('stripLabels.openedBeforeAction') : ''}`,
+      text: show(setup.picture.shutter, 'shutter') + (early ? viewsWords('stripLabels.openedBeforeAction') : ''),
       spots: [
         { x: x + 6, y: lane('shutter') + 4, anchor: 'start' },
         { x: clip(closing) - 6, y: lane('shutter') + 4, anchor: 'end' },

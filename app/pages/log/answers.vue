@@ -66,7 +66,9 @@ const recipes = [
 
 const commonest = computed(() => answers.value?.lost.causes.find(({ cause }) => cause !== 'unsaid') ?? null)
 const shootingTime = (minutes: number): string =>
-  minutes < 120 ? `${count(minutes)} min` : `${count(minutes / 60)} hours`
+  minutes < 120
+    ? logWords('answers.min', { minutes: count(minutes) })
+    : logWords('answers.hours', { minutes: count(minutes / 60) })
 /** min that the takes lost to the commonest cause took, by the rules of thumb for each recipe. */
 const minutesLost = computed(() => {
   const cause = commonest.value?.cause

@@ -152,8 +152,8 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     said.value = logWords('logPage.takesAddedWereHere', {
       added,
       known,
-      setups: setups === 0 ? '' : setups === 1 ? logWords('logPage.oneSetUp') : `, with ${setups} set-ups`,
-      amended: amended > 0 ? `, ${amended} corrected` : '',
+      setups: setups === 0 ? '' : setups === 1 ? logWords('logPage.oneSetUp') : logWords('logPage.setUps', { setups }),
+      amended: amended > 0 ? logWords('logPage.corrected', { amended }) : '',
     })
     if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
     await load()

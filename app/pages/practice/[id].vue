@@ -17,7 +17,10 @@ const failure = ref('')
 const busy = ref(false)
 const { show } = useNumbers()
 const taken = (takes: number): string => show(takes, 'number', { figures: 2 })
-useHead({ title: () => `${text.value?.title ?? practiceWords('practicePage.exercise')} · Epiro` })
+useHead({
+  title: () =>
+    practiceWords('practicePage.epiro', { title: text.value?.title ?? practiceWords('practicePage.exercise') }),
+})
 
 async function load(how: () => Promise<PracticeState>): Promise<void> {
   failure.value = ''

@@ -214,4 +214,8 @@ export const dayWords = wordsOf({
   'nowPanel.quicker': 'quicker',
   'reviewTable.longer': 'longer',
   'reviewTable.shorter': 'shorter',
+  'dayDrawing.fired': '{id}: fired {fires} to {ends}',
+  'nowPanel.min': '{by} min {noun}',
+  'reviewTable.take': 'A take, {recipe}',
+  'setupPanel.to2': '{from} to {to}',
 })

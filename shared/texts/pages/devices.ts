@@ -39,4 +39,5 @@ export const devicesWords = wordsOf({
   'devices.link2': 'Link for {wanted}',
   'devices.link3': 'Link for {name}',
   'devices.linkLead': 'Link for the lead of {wanted}',
+  'devices.new': 'a new {role}',
 })

@@ -53,4 +53,7 @@ export const inputsWords = wordsOf({
   'section.chain': 'Sensor and chain',
   'section.camera': 'Camera',
   'section.rest': 'Air, keepers and props',
+  'fieldInput.measured': 'measured: {held} ± {sigma}',
+  'followedLine.more': '{more} more',
+  'kitChoice.of': '{one} of {name}',
 })

@@ -143,4 +143,5 @@ export const kitWords = wordsOf({
   'kit.somethingWentWrongTry': 'Something went wrong. Try again.',
   'kit.wasNotImported': '{name} was not imported',
   'kit.flashFromDataSheet': 'Flash from data sheet',
+  'flashReadings.at': '{t01} at {power}, {date}',
 })

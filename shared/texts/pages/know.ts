@@ -65,4 +65,8 @@ export const knowWords = wordsOf({
   'measureNext.timeTake': 'on time, this take {firstTake} →',
   'measureNext.off': ' off by ±{uncertainty} → ±{uncertainty2}',
   'measureNext.tooManyCount': 'too many to count',
+  'evidenceList.from': 'from {from} to {to}',
+  'evidenceList.at': 'at {delay}',
+  'evidenceList.takes': 'takes {takes}',
+  'measureNext.props': '{now} → {then} props',
 })

@@ -74,4 +74,5 @@ export const labWords = wordsOf({
   'labPage.frames': 'Frames',
   'labPage.sound': 'Sound',
   'labPage.light': 'Light',
+  'givePanel.take2': 'take {number}',
 })

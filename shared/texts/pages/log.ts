@@ -154,4 +154,11 @@ export const logWords = wordsOf({
   'logPage.couldNotReadLog': '{name} could not be read as a log',
   'logPage.oneSetUp': ', with one set-up',
   'logPage.takesAddedWereHere': '{added} takes added, {known} were here already{setups}{amended}.',
+  'logTable.not': 'not {key}',
+  'tallyChart.kept': '{keepers} of {takes} kept, {keepers2}',
+  'tallyChart.of': '{of}: {keepers} of {takes}',
+  'answers.min': '{minutes} min',
+  'answers.hours': '{minutes} hours',
+  'logPage.setUps': ', with {setups} set-ups',
+  'logPage.corrected': ', {amended} corrected',
 })

@@ -40,4 +40,5 @@ export const picturesWords = wordsOf({
   'waitingPictures.browserKeepsNothingGone':
     'This browser keeps nothing: {fleeting} gone if the page is left before the server has {noun}. Save {noun2} first.',
   'zoomPane.plusMinusZoomArrows': '{alt}. Plus and minus zoom, arrows move, 0 shows all',
+  'twoUp.take': '{setupName}, take {number}',
 })

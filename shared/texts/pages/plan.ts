@@ -255,4 +255,12 @@ export const planWords = wordsOf({
   'card.resetBetweenTakes': 'Reset between takes',
   'card.opening': 'Opening dial card …',
   'setUpPage.copiedPaste': 'Copied: paste it into any shoot',
+  'exposureDesk.iso2': 'ISO {iso}',
+  'findingsList.flash': 'flash {flashStops}',
+  'findingsList.depth': 'depth {noun}{depth}',
+  'findingsList.streak': 'streak {noun}{blur}',
+  'findingsList.keepers': 'keepers {noun}{keep}',
+  'methodsPanel.streakDepthFlash': 'streak {blur}, depth {depth}, flash {exposure}',
+  'whyDetails.ev': '{noun}{change} EV',
+  'setUpPage.epiro': '{name} · Epiro',
 })

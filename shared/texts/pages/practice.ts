@@ -72,4 +72,6 @@ export const practiceWords = wordsOf({
   'practicePage.exercisesCouldNotLoaded': 'The exercises could not be loaded',
   'practicePage.exerciseCouldNotStarted': 'The exercise could not be started',
   'lesson.progress': 'Progress to mastery',
+  'practicePage.epiro': '{title} · Epiro',
+  'coursePage.epiro': '{lesson} · Epiro',
 })

@@ -30,4 +30,6 @@ export const reportWords = wordsOf({
   'report.reportCouldNotCreated': 'The report could not be created.',
   'report.reportCouldNotPut': 'The report could not be put into a file.',
   'report.making': 'Making the report',
+  'report.to': '{times} to {times2}',
+  'report.report2': 'Report: {name}',
 })

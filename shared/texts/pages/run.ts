@@ -165,4 +165,13 @@ export const runWords = wordsOf({
   'run.takeCorrected': 'Take {take} corrected: {verdict}',
   'judgeTake.keepMark': '{verdict}, keep the mark',
   'judgeTake.removeMark': '{verdict}, remove the mark',
+  'latestPicture.take': 'take {number}',
+  'latestPicture.iso': 'ISO {iso}',
+  'nextDelay.delay': 'delay {delay} → {delay2}',
+  'resultsChart.take': 'take {number}: {y}',
+  'resultsChart.from95': ', from {low} to {high} (95 %)',
+  'resultsChart.spread': ', spread {scatter}{range}',
+  'takeProposal.sure': '{called}, {sure} sure',
+  'takeProposal.light': 'light {stops}',
+  'takeProposal.streakPlanned': 'streak {streak} × planned ± ',
 })

@@ -47,4 +47,10 @@ export const servicesWords = wordsOf({
   'lab.fileNoLongerAvailable': 'The file is no longer available. Choose it again.',
   'read.pictureCouldNotFetched': 'The picture could not be fetched.',
   'read.pictureCouldNotRead': 'The picture could not be read.',
+  'logTransfer.imported': '{added} of {takes} imported',
+  'lab.recorded': 'recorded {date}',
+  'lab.take': 'take {number}',
+  'unsentText.takes': '{takes} takes',
+  'unsentText.pictures': '{pictures} pictures',
+  'lab.over60Megapixels': '{name}: over 60 megapixels.',
 })

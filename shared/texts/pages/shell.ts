@@ -37,4 +37,6 @@ export const shellWords = wordsOf({
   'default.lab': 'Lab',
   'default.practice': 'Practice',
   'default.people': 'People',
+  'pickSome.chosen': '{names} chosen',
+  'error.epiro': '{title} · Epiro',
 })

@@ -66,4 +66,5 @@ export const takesWords = wordsOf({
   'waitingTakes.wait': 'wait',
   'waitingTakes.fromSomeoneElseDevice':
     '{ofOthers} from someone else {noun} on this device; they will be sent when that person signs in again.',
+  'takeTable.at': ' at {position}',
 })

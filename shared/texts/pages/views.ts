@@ -144,4 +144,12 @@ export const viewsWords = wordsOf({
   'stripLabels.Black': ', black',
   'stripLabels.Visible': ', visible',
   'tableLabels.microphone': 'microphone',
+  'lightParts.at': 'at {at}',
+  'lightParts.besideAlongBehindHigher': 'beside {at}: {aimAlong} along, {aimAcross} behind, {aimOut} higher',
+  'predictedFrame.fieldWide': 'Field {fieldWidth} wide',
+  'predictedFrame.streak': 'streak {subject}',
+  'replayBar.1Speed': '1/{rate} speed',
+  'replayBar.pops': '{pops} of {pops2} pops',
+  'sceneParts.alongBehindRaised': '{along} along, {across} behind, {out} raised',
+  'sensorPart.alongBeside': '{along} along, {beside} beside',
 })

@@ -23,7 +23,10 @@ const error = ref('')
 /** What was answered, and whether it does; null: not yet. */
 const given = ref<{ answer: number; right: boolean } | null>(null)
 useHead({
-  title: () => `${lesson.value ? LESSON_TEXT[lesson.value].title : practiceWords('coursePage.course')} · Epiro`,
+  title: () =>
+    practiceWords('coursePage.epiro', {
+      lesson: lesson.value ? LESSON_TEXT[lesson.value].title : practiceWords('coursePage.course'),
+    }),
 })
 
 async function load(): Promise<void> {

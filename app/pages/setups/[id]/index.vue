@@ -53,7 +53,7 @@ function askWhy(id: string): void {
   why.value = `${id} ${++asked}`
 }
 
-useHead({ title: () => `${store.setup?.name ?? planWords('setUpPage.setUp')} · Epiro` })
+useHead({ title: () => planWords('setUpPage.epiro', { name: store.setup?.name ?? planWords('setUpPage.setUp') }) })
 
 const id = computed(() => String(route.params.id))
 /** It is there and cannot be read. */
@@ -94,6 +94,9 @@ usePageKeys(event => {
     replay: () => replay.value?.press(),
     ghosts: () => {
       view.ghosts = !view.ghosts
+    },
+    picture: () => {
+      view.enlarged = true
     },
     view: () => {
       view.fromCamera = !view.fromCamera

@@ -60,7 +60,7 @@ const clock = (instant: string): string =>
   new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const span = computed(() => {
   const times = rows.value.flatMap(row => row.listed.map(take => take.firedAt)).sort()
-  return times.length > 0 ? `${clock(times[0]!)} to ${clock(times.at(-1)!)}` : ''
+  return times.length > 0 ? reportWords('report.to', { times: clock(times[0]!), times2: clock(times.at(-1)!) }) : ''
 })
 
 const busy = ref(false)
@@ -71,7 +71,11 @@ async function asFile(): Promise<void> {
   try {
     const { pageFile } = await import('~/services/pageFile')
     const { name } = report.value.shoot
-    download(await pageFile(sheet, `Report: ${name}`), `${fileName(name)}-report.html`, 'text/html')
+    download(
+      await pageFile(sheet, reportWords('report.report2', { name })),
+      `${fileName(name)}-report.html`,
+      'text/html',
+    )
   } catch {
     failure.value = reportWords('report.reportCouldNotPut')
   } finally {
