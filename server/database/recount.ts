@@ -1,5 +1,6 @@
 import type { Connection } from 'mysql2/promise'
 import { CELL_COLUMNS, CELL_GROUP, COUNTED_FROM } from './cellSql'
+import { withoutConflict } from './conflicts'
 import { rowsOf } from './rows'
 
 /** What `take_cells` should hold. */
@@ -34,8 +35,10 @@ export async function wrongCells(connection: Connection): Promise<{ cells: numbe
   }
 }
 
-/** Counts everything anew, of all studios; whole or not at all. */
-export async function recountAll(connection: Connection): Promise<void> {
+/** Counts everything anew, of all studios; whole or not at all, and again where takes that are logged come first. */
+export const recountAll = (connection: Connection): Promise<void> => withoutConflict(() => recounted(connection))
+
+async function recounted(connection: Connection): Promise<void> {
   await connection.beginTransaction()
   try {
     await connection.query('delete from take_cells')
