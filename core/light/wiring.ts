@@ -124,11 +124,15 @@ export function wiringOf(setup: Setup): Wire[] {
   return wires
 }
 
+/** What tells one thing to bring from another. */
+export const packedKey = ({ kind, name, length }: Omit<PackedItem, 'count'>): string =>
+  `${kind} ${name ?? length ?? ''}`
+
 /** Everything to bring for a set-up but its subject: lights, stands, heads, cards, cables, covers and spares. */
 export function packingOf(setup: Setup): PackedItem[] {
   const items = new Map<string, PackedItem>()
   const add = (kind: PackedKind, count = 1, more: Pick<PackedItem, 'name' | 'length'> = {}): void => {
-    const key = `${kind} ${more.name ?? more.length ?? ''}`
+    const key = packedKey({ kind, ...more })
     if (count > 0) items.set(key, { kind, ...more, count: (items.get(key)?.count ?? 0) + count })
   }
   const { hazards, person } = traitsOf(setup.recipe)

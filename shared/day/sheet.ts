@@ -1,6 +1,6 @@
 import ical from 'ical-generator'
 import Papa from 'papaparse'
-import { type CautionId, type PackedItem, cautionsOf, packingOf, type Setup } from '../../core'
+import { type CautionId, type PackedItem, cautionsOf, packedKey, packingOf, type Setup } from '../../core'
 import { type DayPlan, type DayPlanInput, type ShootDay, clockText, propOf } from '../../core/day'
 import { quotedCell, safeCell } from '../text/cells'
 
@@ -55,7 +55,7 @@ export function packingOfDay({ plan, setups }: Planned): PackedItem[] {
   for (const { id } of plan.rows) {
     const setup = setups.get(id)
     for (const item of setup ? packingOf(setup) : []) {
-      const key = `${item.kind} ${item.name ?? item.length ?? ''}`
+      const key = packedKey(item)
       most.set(key, { ...item, count: Math.max(most.get(key)?.count ?? 0, item.count) })
     }
   }
