@@ -3,66 +3,66 @@
 
 /** @typedef {{ mutate: string[], tests: string[] }} Group */
 
+/** Tests that plan whole set-ups, and so go through nearly all of the core. */
+const WHOLE = ['plan', 'laws', 'vectors', 'amendments', 'numbers', 'sequence', 'schedule', 'golden']
+
+/**
+ * Files of folders of the core.
+ * @param {string[]} folders
+ */
+const filesOf = (...folders) => folders.map(folder => `core/${folder}/**/*.ts`)
+
 /** All of the core; tests of `tests/unit/core`. @type {Record<string, Group>} */
 export const CORE = {
-  physics: {
-    mutate: ['core/*.ts', '!core/index.ts', 'core/math/*.ts'],
-    tests: ['math', 'golden', 'vectors', 'laws', 'amendments', 'motion', 'numbers', 'sequence', 'schedule', 'plan'],
-  },
+  physics: { mutate: filesOf('math', 'physics'), tests: ['math', 'motion', 'bubble', 'shutter', 'smear', ...WHOLE] },
+  take: { mutate: filesOf('take'), tests: ['motion', 'said', 'slaves', 'vibration', ...WHOLE] },
   plan: {
-    mutate: ['core/plan/*.ts', 'core/recipes/*.ts', 'core/sensors/*.ts'],
-    tests: [
-      ...[
-        'golden',
-        'plan',
-        'motion',
-        'shutter',
-        'light',
-        'sensitivity',
-        'amendments',
-        'sequence',
-        'schedule',
-        'explain',
-      ],
-      ...['desk', 'said'],
-    ],
+    mutate: [...filesOf('plan', 'recipes', 'sensors', 'advice'), '!core/plan/findings/**'],
+    tests: ['motion', 'shutter', 'light', 'sensitivity', 'explain', 'desk', 'said', 'vibration', ...WHOLE],
   },
   findings: {
-    mutate: ['core/plan/findings/*.ts'],
+    mutate: filesOf('plan/findings'),
     tests: ['findings', 'rules', 'rulesOfLight', 'golden', 'sequence', 'said', 'scene'],
   },
   setup: {
-    mutate: ['core/setup/*.ts', 'core/kit/*.ts'],
+    mutate: filesOf('setup', 'kit', 'defaults'),
     tests: [
-      'golden',
-      'amendments',
-      'paths',
-      'sequence',
-      'said',
-      'match',
-      'desk',
-      'explain',
-      '../facts',
-      '../kit',
-      '../validate',
-      '../schemas',
+      ...['golden', 'amendments', 'paths', 'sequence', 'said', 'match', 'desk', 'explain', 'typedStays'],
+      ...['../facts', '../kit', '../validate', '../schemas'],
     ],
   },
   inference: {
-    mutate: ['core/inference/*.ts', 'core/calibration/*.ts'],
-    tests: ['golden', 'inference', 'posterior', 'search', 'learnFigures', 'run'],
+    mutate: filesOf('inference'),
+    tests: ['inference', 'posterior', 'evidence', 'search', 'learnFigures', 'run', 'outliers', 'headline', 'golden'],
   },
   light: {
-    mutate: ['core/light/*.ts'],
-    tests: ['golden', 'light', 'cards', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter'],
+    mutate: filesOf('light'),
+    tests: [
+      ...['light', 'lightLaws', 'cards', 'rulesOfLight', 'scene', 'desk', 'newCard', 'lightGoals', 'shutter'],
+      ...['bounce', 'slaves', 'silhouette', 'smear', 'golden'],
+    ],
   },
   run: {
-    mutate: ['core/run/*.ts', 'core/rehearsal/*.ts'],
-    tests: ['golden', 'run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'practice'],
+    mutate: filesOf('run', 'scoring'),
+    tests: ['run', 'learnFigures', 'session', 'match', 'edges', 'lightGoals', 'practice', 'byFeel', 'search', 'golden'],
   },
-  lab: { mutate: ['core/lab/**/*.ts'], tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together'] },
-  render: { mutate: ['core/render/**/*.ts'], tests: ['goldenFrames', 'render', 'scene', 'newCard'] },
-  practice: { mutate: ['core/practice/**/*.ts'], tests: ['golden', 'practice', 'world', 'session'] },
+  lab: {
+    mutate: filesOf('lab'),
+    tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together', 'hardFiles', 'readings', 'noise'],
+  },
+  render: {
+    mutate: filesOf('render'),
+    tests: ['render', 'scene', 'newCard', 'bounce', 'silhouette', 'smear', 'composite', 'goldenFrames'],
+  },
+  practice: { mutate: filesOf('practice', 'course'), tests: ['practice', 'world', 'session', 'course', 'golden'] },
+  season: {
+    mutate: filesOf('season'),
+    tests: [
+      ...['season', 'seasonPeople', 'seasonSessions', 'gear', 'gearDays', 'flashReadings', 'keptShare', 'likeness'],
+      'misfires',
+    ],
+  },
+  day: { mutate: filesOf('day'), tests: ['day', 'followDay', 'shootDay'] },
 }
 
 /** What needs the page's or the server's own way to be loaded; tests by their files. @type {Record<string, Group>} */
