@@ -1,8 +1,12 @@
 import { dirname, join } from 'node:path'
 import { createRequire } from 'node:module'
+import { chunking } from './scripts/lib/chunks.mjs'
 
 const { resolve } = createRequire(import.meta.url)
 const fontFiles = join(dirname(resolve('@fontsource-variable/archivo/wdth.css')), 'files')
+
+/** Which file of the page a module belongs in, once all are known. */
+let chunkOf: ReturnType<typeof chunking> | undefined
 
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@nuxt/eslint'],
@@ -76,7 +80,14 @@ export default defineNuxtConfig({
         // Nothing in these is done by importing it: a page that wants one name of them does not load the rest.
         treeshake: { moduleSideEffects: id => !/\/(core|shared)\/[^?]*\.ts$/.test(id) },
         // A hundred small files cost more to ask for than they hold; much larger, unrelated pages are merged.
-        output: { experimentalMinChunkSize: 10_000 },
+        output: {
+          experimentalMinChunkSize: 10_000,
+          onlyExplicitManualChunks: true,
+          manualChunks(id, { getModuleIds, getModuleInfo }) {
+            chunkOf ??= chunking([...getModuleIds()], getModuleInfo)
+            return chunkOf(id)
+          },
+        },
       },
     },
   },

@@ -3,7 +3,10 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { hashOf } from './hashOf.mjs'
 import { Stop, run, say } from './system.mjs'
 
-const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+const SOURCES = [
+  ...['app', 'core', 'server', 'shared', 'public'],
+  ...['nuxt.config.ts', 'scripts/lib/chunks.mjs', 'scripts/lib/serviceWorker.mjs', 'package.json', 'package-lock.json'],
+]
 
 /** @param {string} file */
 const read = file => (existsSync(file) ? readFileSync(file, 'utf8') : '')

@@ -1,3 +1,4 @@
+import { chunking } from '~~/scripts/lib/chunks.mjs'
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -198,4 +199,75 @@ test('a database is away while nothing listens where it should', async () => {
   await new Promise<void>(done => again.listen(port, '127.0.0.1', done))
   expect(await back()).toBe(true)
   await new Promise(done => again.close(done))
+})
+
+describe('files of the page', () => {
+  type Import = [source: string, ...names: string[]]
+  const named = (names: string[]) =>
+    names.map(name => ({ type: 'ImportSpecifier', imported: { name }, local: { name }, exported: { name } }))
+  const imports = ([source, ...names]: Import) => ({
+    type: 'ImportDeclaration',
+    source: { value: source },
+    specifiers: named(names),
+  })
+  const own = { type: 'VariableDeclaration' }
+  /** A module that defines names and uses those of others. */
+  const module = (defines: string[], ...uses: Import[]) => ({
+    importedIds: uses.map(([source]) => source),
+    exportedBindings: { '.': defines },
+    moduleSideEffects: false,
+    ast: { body: [...uses.map(imports), own] },
+  })
+  const barrel = (...sources: string[]) => ({
+    importedIds: sources,
+    exportedBindings: Object.fromEntries(sources.map(source => [source, ['*']])),
+    moduleSideEffects: false,
+    ast: { body: sources.map(value => ({ type: 'ExportAllDeclaration', source: { value } })) },
+  })
+  const SETUP = '/app/pages/setups/[id]/index.vue'
+  const LOG = '/app/pages/log/index.vue'
+  const GRAPH: Record<string, Parameters<typeof chunking>[1] extends (id: string) => infer I ? I : never> = {
+    '/app/layouts/default.vue': module([], ['/button', 'button']),
+    [SETUP]: module([], ['/core', 'plan', 'field'], ['/drawing', 'drawing'], ['/button', 'button']),
+    [LOG]: module([], ['/core', 'field'], ['/chart', 'chart']),
+    '/app/pages/setups/[id]/run.vue': module([], ['/core', 'plan']),
+    '/app/pages/kit.vue': module([], ['/through', 'light']),
+    '/core': barrel('/plan', '/field', '/unused'),
+    '/through': {
+      importedIds: ['/light'],
+      exportedBindings: { '.': ['light'] },
+      moduleSideEffects: false,
+      ast: { body: [imports(['/light', 'light']), { type: 'ExportNamedDeclaration', specifiers: named(['light']) }] },
+    },
+    '/plan': module(['plan'], ['/light', 'light']),
+    '/light': module(['light']),
+    '/field': module(['field']),
+    '/unused': module(['unused']),
+    '/drawing': module(['drawing'], ['/style', 'style']),
+    '/style': { ...module(['style']), moduleSideEffects: true },
+    '/button': module(['button']),
+    '/chart': module(['chart']),
+  }
+  const chunkOf = chunking(Object.keys(GRAPH), id => GRAPH[id] ?? null)
+
+  test('come by who needs a name, through what only passes it on, and not by what else that passes on', () => {
+    expect(Object.fromEntries(Object.keys(GRAPH).map(id => [id, chunkOf(id)]))).toEqual({
+      '/app/layouts/default.vue': 'shell',
+      [SETUP]: 'workspace',
+      [LOG]: undefined,
+      '/app/pages/setups/[id]/run.vue': undefined,
+      '/app/pages/kit.vue': undefined,
+      // Who asks for one of its names would else have all of them.
+      '/core': undefined,
+      '/through': undefined,
+      '/plan': 'plan',
+      '/light': 'common',
+      '/field': 'base',
+      '/unused': undefined,
+      '/drawing': 'workspace',
+      '/style': 'workspace',
+      '/button': 'shell',
+      '/chart': undefined,
+    })
+  })
 })
