@@ -11,15 +11,13 @@ onMounted(() => {
 </script>
 
 <template>
-  <UApp>
-    <NuxtLayout>
-      <NuxtPage />
-    </NuxtLayout>
-    <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
-      {{ shellWords('app.newVersionEpiroHere') }}
-      <button type="button" class="underline" @click="take">{{ shellWords('app.reloadUpdate') }}</button>
-    </p>
-  </UApp>
+  <NuxtLayout>
+    <NuxtPage />
+  </NuxtLayout>
+  <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
+    {{ shellWords('app.newVersionEpiroHere') }}
+    <button type="button" class="underline" @click="take">{{ shellWords('app.reloadUpdate') }}</button>
+  </p>
 </template>
 
 <style scoped>

@@ -76,7 +76,7 @@ async function take(checked: Checked<Setup>, shootId: string, what: string): Pro
 async function importFile(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const { readSetupFile } = await import('~/services/setupFile')
+  const { readSetupFile } = await import('~/services/setupReading')
   const checked = await readSetupFile(chosen)
   file.value!.value = ''
   await take(checked, importInto, chosen.name)
@@ -84,7 +84,7 @@ async function importFile(): Promise<void> {
 async function paste(text: string): Promise<void> {
   const into = pasteInto.value
   pasteInto.value = ''
-  const { readSetupText } = await import('~/services/setupFile')
+  const { readSetupText } = await import('~/services/setupReading')
   await take(readSetupText(text), into, shootsWords('startPage.pastedText'))
 }
 async function archive(id: string, name: string): Promise<void> {

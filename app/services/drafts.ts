@@ -12,6 +12,8 @@ export interface StoredDraft<T> {
 
 /** What was changed on this device and not yet taken by the server outlives the tab. */
 export interface Drafts<T> {
+  /** Whether one was kept, be it one that can be read or not. */
+  has: (id: string) => boolean
   /** Null where there is none, or none that can be read. */
   read: (id: string) => StoredDraft<T> | null
   /** @returns whether it is kept: a store that is full, or refused, keeps nothing, and an older state neither */
@@ -43,7 +45,15 @@ export function draftsOf<T>(prefix: string, name: string, check: (value: unknown
       return false
     }
   }
+  const has = (id: string): boolean => {
+    try {
+      return localStorage.getItem(prefix + id) !== null
+    } catch {
+      return false
+    }
+  }
   return {
+    has,
     keep,
     drop,
     taken(id, revision, sent, waits) {

@@ -26,6 +26,11 @@ export const useKitStore = defineStore('kit', () => {
     for (const record of records.value) takeUp(record)
   }
 
+  let reading: Promise<void> | null = null
+  /** Read once, however many parts of a page ask for it. */
+  const needed = (): Promise<void> =>
+    loaded.value ? Promise.resolve() : (reading ??= load().finally(() => (reading = null)))
+
   /** What was changed here before the page was left, and never taken by the server. */
   function takeUp(record: KitRecord): void {
     const draft = drafts.read(record.id)
@@ -107,5 +112,5 @@ export const useKitStore = defineStore('kit', () => {
     put(await api.archiveKitItem(id, archived))
   }
 
-  return { records, loaded, trouble, inSight, byId, ofKind, load, change, add, addNew, duplicate, archive }
+  return { records, loaded, trouble, inSight, byId, ofKind, load, needed, change, add, addNew, duplicate, archive }
 })

@@ -14,13 +14,14 @@ import {
 } from '~~/core'
 import { type Followers, followersOf } from '~~/shared/text/followers'
 import { significant } from '~~/core/math/significant'
-import { checkSetup } from '~~/shared/schemas/setup'
+import type { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { type SetupRecord, api, newerIn } from '~/services/api'
 import { SETUP_DRAFT, draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
 import { useSessionStore } from '~/stores/session'
 import { localDay } from '~/utils/day'
+import { servicesWords } from '~~/shared/texts/pages/services'
 
 export type SaveState = 'saved' | 'tried' | 'waiting' | 'saving' | 'offline' | 'conflict' | 'refused'
 
@@ -31,15 +32,19 @@ const MOST_UNDO = 200
 
 /** Rows of tables have rules that hold between them. */
 const IN_TABLE = /\.(table|repeat|track)\[/
-/** A number within its field's limits and bound to no other: what a drag changes many times a second. */
+/** Within its limits and bound to no other: what a drag changes many times a second, and most of what is typed. */
 const plainlyInOrder = (change: Change): boolean =>
-  fieldAt(change.path)?.type === 'number' && !IN_TABLE.test(change.path) && withinLimits(change)
+  fieldAt(change.path) !== undefined && !IN_TABLE.test(change.path) && withinLimits(change)
 
 /** A drag stops where a hand stops: four figures of it are what was meant. */
 const tidied = (change: Change): Change =>
   typeof change.value === 'number' ? { ...change, value: significant(change.value) } : change
 
-const drafts = draftsOf(SETUP_DRAFT, 'setup', checkSetup)
+/** The schema of set-ups, once it was read: the page stands without it. */
+let check: typeof checkSetup | null = null
+/** Reads the schema that files, drafts and changes of whole tables are held to. */
+const schema = async (): Promise<typeof checkSetup> => (check ??= (await import('~~/shared/schemas/setup')).checkSetup)
+const drafts = draftsOf<Setup>(SETUP_DRAFT, 'setup', value => check!(value))
 const same = (one: Setup, other: Setup): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 /** The set-up at hand: its one history, its plan, and its way to the server. */
@@ -84,7 +89,11 @@ export const useSetupStore = defineStore('setup', () => {
     const loaded = await api.setup(id)
     takeOver(loaded)
     setup.value = loaded.setup
-    const draft = drafts.read(id)
+    // What else is changed on this page may need it.
+    const read = schema()
+    if (drafts.has(id)) await read
+    else read.catch(() => {})
+    const draft = drafts.has(id) ? drafts.read(id) : null
     if (draft && !same(draft.state, loaded.setup)) {
       setup.value = draft.state
       if (draft.revision === loaded.revision) schedule(0)
@@ -187,7 +196,8 @@ export const useSetupStore = defineStore('setup', () => {
     const next = entered(whole(setup.value, changes), changes, localDay())
     // Whatever is not plainly in order is held to the whole schema, which says what is wrong.
     if (!changes.every(plainlyInOrder)) {
-      const checked = checkSetup(next)
+      if (!check) return [{ field: changes[0]?.path ?? '', reason: servicesWords('setup.stillLoading') }]
+      const checked = check(next)
       if ('mistakes' in checked) return checked.mistakes
     }
     const before = setup.value

@@ -1,6 +1,7 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
-import { mount } from '@vue/test-utils'
-import { nextTick, ref } from 'vue'
+import { flushPromises, mount } from '@vue/test-utils'
+import { ref } from 'vue'
+import ClosedList from '~/components/ui/ClosedList.vue'
 import PickOne from '~/components/ui/PickOne.vue'
 
 const STUB = {
@@ -14,11 +15,17 @@ const STUB = {
   template: '<i ref="triggerRef" tabindex="0" />',
 }
 
+/** Until the list that was asked for stands there. */
+async function listed(): Promise<void> {
+  await import('~/components/ui/PickList.vue')
+  await flushPromises()
+}
+
 function mounted(value: unknown, options: { value: unknown; label: string; group?: string }[]) {
   const told: unknown[] = []
   const wrapper = mount(PickOne, {
     attachTo: document.body,
-    global: { stubs: { USelect: STUB } },
+    global: { stubs: { USelect: STUB }, components: { UiClosedList: ClosedList } },
     props: { 'modelValue': value, options, 'onUpdate:modelValue': (next: unknown) => told.push(next) },
   })
   return { wrapper, told, list: () => wrapper.getComponent({ name: 'USelect' }) }
@@ -28,6 +35,7 @@ function mounted(value: unknown, options: { value: unknown; label: string; group
 async function picked(...given: Parameters<typeof mounted>) {
   const { wrapper, told, list } = mounted(...given)
   await wrapper.get('button').trigger('pointerenter', { pointerType: 'mouse' })
+  await listed()
   return { list: list(), told, choose: (place: string) => list().vm.$emit('update:modelValue', place) }
 }
 
@@ -84,7 +92,7 @@ test('until it is reached a button stands there that says what is chosen', async
   expect(mounted('else', options).wrapper.get('button').text()).toBe('')
   // By key the list takes the focus over; it is not opened by that.
   await button.trigger('focus')
-  await nextTick()
+  await listed()
   const list = wrapper.getComponent({ name: 'USelect' })
   expect(list.props()).toMatchObject({ items: whole, modelValue: '1', open: false })
   expect(document.activeElement).toBe(list.element)
@@ -98,7 +106,7 @@ test('a finger opens it with the one tap it takes', async () => {
   await button.trigger('focus')
   expect(wrapper.find('button').exists()).toBe(true)
   await button.trigger('click')
-  await nextTick()
+  await listed()
   expect(list().props('open')).toBe(true)
 })
 test('a list that closes gives the focus back unless somebody types elsewhere', async () => {
@@ -113,4 +121,16 @@ test('a list that closes gives the focus back unless somebody types elsewhere', 
   const input = document.body.appendChild(document.createElement('input'))
   input.focus()
   expect(closed()).toBe(true)
+})
+test('a press that is quicker than the list is read still opens it', async () => {
+  const { wrapper, list } = mounted(1, [{ value: 1, label: 'one' }])
+  const button = wrapper.get('button')
+  await button.trigger('pointerenter', { pointerType: 'mouse' })
+  await button.trigger('pointerdown', { pointerType: 'mouse' })
+  await listed()
+  // The button waits for the finger to be lifted, as a click on what went away is no click.
+  expect(wrapper.find('button').exists()).toBe(true)
+  await button.trigger('click')
+  await listed()
+  expect(list().props('open')).toBe(true)
 })

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { RECIPES, lastLight, newSetup, plan, withChange, withChanges } from '~~/core'
-import { linear, roomFor } from '~~/app/components/views/axes'
+import { roomFor } from '~~/app/components/views/axes'
+import { linear } from '~~/app/components/views/linear'
 import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/components/views/labels'
 import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'

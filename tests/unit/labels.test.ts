@@ -1,5 +1,6 @@
 import { type Plan, RECIPES, type Setup, newSetup, plan, withChanges } from '~~/core'
-import { clamped, linear, point } from '~~/app/components/views/axes'
+import { clamped, point } from '~~/app/components/views/axes'
+import { linear } from '~~/app/components/views/linear'
 import { type PlacedLabel, labelBox } from '~~/app/components/views/labels'
 import { rigLayout } from '~~/app/components/views/layout'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'

@@ -5,12 +5,12 @@ import {
   clamped,
   curve,
   isUpright,
-  linear,
   pathTimeExtent,
   point,
   segment,
   travelExtent,
 } from '~~/app/components/views/axes'
+import { linear } from '~~/app/components/views/linear'
 import { footprint } from '~~/app/components/views/tableGeometry'
 import { type Overlay, drawOver } from '~~/shared/render/over'
 import { dialCardText } from '~~/shared/text/dialCard'

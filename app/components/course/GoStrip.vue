@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { scaleLinear } from 'd3-scale'
+import { linear } from '~/components/views/linear'
 import type { Go } from '~~/core/course'
 import { MARK_TEXT } from '~~/shared/texts/course'
 
@@ -28,7 +28,7 @@ const scale = computed(() => {
   const at = [...drawn.value.map(mark => mark.at), ...(right.value ?? [])]
   const [low, high] = [Math.min(...at), Math.max(...at)]
   const room = (high - low || Math.abs(high) || 1) * 0.04
-  return scaleLinear([low - room, high + room], [EDGE, wide.value - EDGE])
+  return linear([low - room, high + room], [EDGE, wide.value - EDGE])
 })
 const text = (value: number): string =>
   go.strip.quantity === 'number'

@@ -26,6 +26,7 @@ const store = useSetupStore()
 const kit = useKitStore()
 const gear = useGearStore()
 const id = useId()
+onMounted(() => void kit.needed().catch(() => {}))
 watch(
   () => isRemembered(kind) && kit.ofKind(kind).length > 0,
   // Without what takes have shown, its own figures are taken.

@@ -84,8 +84,8 @@ const toggle = (entry: Evidence): void =>
         </button>
       </li>
     </ul>
-    <KnowEvidenceForm v-if="adding === 'reading'" :plan="plan" @done="adding = ''" />
-    <KnowFiringForm v-else-if="adding === 'firing'" :plan="plan" @done="adding = ''" />
+    <LazyKnowEvidenceForm v-if="adding === 'reading'" :plan="plan" @done="adding = ''" />
+    <LazyKnowFiringForm v-else-if="adding === 'firing'" :plan="plan" @done="adding = ''" />
     <p v-else-if="evidence.length < MOST_EVIDENCE" class="flex flex-wrap gap-x-2">
       <UButton
         size="xs"

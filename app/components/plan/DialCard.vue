@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type LoggedTake, type Matter, type Plan, type Setup, assumedOf, freshTakes, runStateOf } from '~~/core'
+import { type Matter, type Plan, type Setup, assumedOf } from '~~/core'
 import { PROPS_ROW, assumedText, dialCardRows, dialCardText } from '~~/shared/text/dialCard'
 import { keeperText } from '~~/shared/text/keeper'
 import { planWords } from '~~/shared/texts/pages/plan'
@@ -15,15 +15,7 @@ const tell = useTold()
 const setup = computed(() => plan.setup)
 const logged = useLogged()
 /** What takes say the delay should be, where they say anything: as a place of the dial. */
-const learnt = useCalm<{ plan: Plan; logged: readonly LoggedTake[] }, { place: number; takes: number } | null>(
-  () => ({ plan, logged: logged.value }),
-  now => {
-    const fresh = now.logged.length > 0 ? freshTakes(now.plan.setup, now.logged) : []
-    const run = fresh.length > 0 ? runStateOf(now.plan, fresh) : null
-    return run?.proposal && run.used.length > 0 ? { place: run.proposal.delay, takes: run.used.length } : null
-  },
-  null,
-)
+const learnt = useLearntPlace(() => plan)
 const byHand = computed(() => plan.timing.lead !== null)
 const said = (place: number): number => (byHand.value ? -place : place)
 /** What is turned: a delay, or by hand how long before the moment to press; as learnt until one is dialled. */

@@ -4,7 +4,7 @@ import { checkSetup } from '~~/shared/schemas/setup'
 import type { Mistake } from '~~/shared/schemas/validate'
 import { ApiError, type SetupDocument, api } from '~/services/api'
 import { download, fileName } from '~/services/download'
-import { readSetupFile } from '~/services/setupFile'
+import { readSetupFile } from '~/services/setupReading'
 import { planWords } from '~~/shared/texts/pages/plan'
 
 /**

@@ -75,7 +75,7 @@ function takeBack(): void {
       }}
     </p>
     <template v-else>
-      <RunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
+      <LazyRunResultsChart v-if="run.fit" :fit="run.fit" :plan="plan" />
       <p v-if="run.proposal">
         {{
           runWords('learnPanel.95SpreadPerTake', {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Plan } from '~~/core'
-import { linear } from '~/components/views/axes'
+import { linear } from '~/components/views/linear'
 import { svgPoint } from '~/composables/useSvgPoint'
 import { runWords } from '~~/shared/texts/pages/run'
 

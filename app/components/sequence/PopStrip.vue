@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { type Plan, type PopGroup, groupTimes, natureOf } from '~~/core'
-import { linear } from '~/components/views/axes'
+import { linear } from '~/components/views/linear'
 import { sequenceWords } from '~~/shared/texts/pages/sequence'
 
 /** A lane for each light with its pops, and the shutter under them; pops are dragged, nudged or given exactly. */

@@ -134,21 +134,14 @@ const preferences = usePreferencesStore()
     >
       <li v-for="setup in shoot.setups" :key="setup.id">
         <ShootsSetupCard :setup="setup" @contextmenu="ask($event, setup.id)">
-          <UDropdownMenu
+          <ShootsSetupMenu
             v-if="session.isCrew"
+            class="-my-1"
             :open="opened === setup.id"
             :items="menu(setup.id, setup.name)"
-            :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+            :label="shootsWords('shootSection.actions', { name: setup.name })"
             @update:open="open => (opened = open ? setup.id : '')"
-          >
-            <UButton
-              icon="i-lucide-ellipsis"
-              size="xs"
-              variant="ghost"
-              class="-my-1"
-              :aria-label="shootsWords('shootSection.actions', { name: setup.name })"
-            />
-          </UDropdownMenu>
+          />
         </ShootsSetupCard>
       </li>
     </ul>
@@ -209,20 +202,13 @@ const preferences = usePreferencesStore()
             {{ setup.stand?.left ?? '–' }}
           </td>
           <td class="text-right">
-            <UDropdownMenu
+            <ShootsSetupMenu
               v-if="session.isCrew"
               :open="opened === setup.id"
               :items="menu(setup.id, setup.name)"
-              :ui="{ content: 'rounded-none shadow-none ring-1 ring-default' }"
+              :label="shootsWords('shootSection.actions', { name: setup.name })"
               @update:open="open => (opened = open ? setup.id : '')"
-            >
-              <UButton
-                icon="i-lucide-ellipsis"
-                size="xs"
-                variant="ghost"
-                :aria-label="shootsWords('shootSection.actions', { name: setup.name })"
-              />
-            </UDropdownMenu>
+            />
           </td>
         </tr>
       </tbody>

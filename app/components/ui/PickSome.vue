@@ -8,6 +8,10 @@ const { options, all } = defineProps<{
   all: string
 }>()
 const model = defineModel<string[]>({ required: true })
+defineOptions({ inheritAttrs: false })
+const { part, reached, ahead, open, reach } = useReachedList(() =>
+  import('./PickSomeList.vue').then(module => module.default),
+)
 const text = computed(() => {
   const names = options.filter(({ value }) => model.value.includes(value)).map(({ label }) => label)
   return names.length === 0
@@ -19,15 +23,16 @@ const text = computed(() => {
 </script>
 
 <template>
-  <USelect
+  <UiClosedList v-if="!reached" v-bind="$attrs" :label="text" :ahead="ahead" @reach="reach" />
+  <component
+    :is="part!"
+    v-else
+    ref="list"
+    v-bind="$attrs"
     v-model="model"
-    multiple
-    :items="[...options]"
-    value-key="value"
-    size="xs"
-    variant="none"
-    :placeholder="all"
-    :ui="{ base: 'border-b border-(--hair) ps-1', content: 'w-auto min-w-(--reka-select-trigger-width)' }"
-    ><span class="truncate">{{ text }}</span></USelect
-  >
+    v-model:open="open"
+    :options="options"
+    :all="all"
+    :text="text"
+  />
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Plan, hitsMoment } from '~~/core'
-import { linear } from './axes'
+import { linear } from './linear'
 import { outlineOf } from './stripGeometry'
 import { FOOT, TOP } from './stripSize'
 import { viewsWords } from '~~/shared/texts/pages/views'

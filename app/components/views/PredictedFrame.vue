@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core'
-import { BANDS, assess, followed } from '~~/core'
+import { assess, followed } from '~~/core'
 import { flashLevelText } from '~~/shared/text/flashLevel'
 import { download, fileName } from '~/services/download'
 import { framePng } from '~/services/framePicture'
@@ -13,6 +13,14 @@ const view = useViewStore()
 const store = useSetupStore()
 const { show } = useNumbers()
 const preferences = usePreferencesStore()
+/** Once it was opened the large frame stays, to give the focus back as it closes. */
+const enlargedOnce = ref(view.enlarged)
+watch(
+  () => view.enlarged,
+  now => {
+    if (now) enlargedOnce.value = true
+  },
+)
 const failure = ref('')
 const saving = ref(false)
 /** What of it is shown: all lights, or one alone; as the sensor records it, or its stops as colours. */
@@ -35,16 +43,6 @@ const options = computed(() => ({ ghosts: ghosts.value, instant: view.instant })
 const waiting = computed(
   () => view.instant !== null && plan.timing.captured !== null && view.instant < plan.timing.captured,
 )
-
-const bands = BANDS.map(({ below, colour }, i) => ({
-  colour: `rgb(${colour.join(' ')})`,
-  text:
-    below === Infinity
-      ? viewsWords('predictedFrame.more', { below: show(BANDS[i - 1]!.below, 'stops') })
-      : i === 0
-        ? `under ${show(below, 'stops')}`
-        : `to ${show(below, 'stops')}`,
-}))
 
 const EDGES = {
   top: viewsWords('predictedFrame.topEdge'),
@@ -154,52 +152,14 @@ const fieldSize = computed(() => {
     <p v-if="failure" role="alert" class="text-[11px] text-(--bad)">
       {{ failure }}
     </p>
-    <UModal
-      v-model:open="view.enlarged"
-      :title="viewsWords('predictedFrame.predictedFrame2')"
+    <LazyViewsEnlargedFrame
+      v-if="enlargedOnce"
+      v-model:only="only"
+      v-model:false-colour="falseColour"
+      :plan="plan"
+      :options="options"
       :description="description"
-      :ui="{ content: 'max-w-[min(1100px,calc((100dvh-230px)*1.5))] w-[92vw]' }"
-    >
-      <template #body>
-        <ViewsFrameCanvas
-          :plan="plan"
-          :passes="48"
-          :options="options"
-          :only="alone"
-          :false-colour="falseColour"
-          :description="description"
-        />
-        <div class="mt-2 flex flex-wrap items-center gap-4 text-[12px]">
-          <label v-if="plan.setup.flashes.length > 0" class="flex items-center gap-1">
-            {{ viewsWords('predictedFrame.lights') }}
-            <UiPickOne
-              v-model="only"
-              :options="[
-                { value: -1, label: viewsWords('predictedFrame.allLights') },
-                ...plan.setup.flashes.map((flash, i) => ({
-                  value: i,
-                  label: viewsWords('predictedFrame.onlyLight', { name: flash.name }),
-                })),
-              ]"
-              :aria-label="viewsWords('predictedFrame.lightsShown')"
-            />
-          </label>
-          <label class="flex items-center gap-1"
-            ><input v-model="falseColour" type="checkbox" class="tick" />
-            {{ viewsWords('predictedFrame.falseColour') }}</label
-          >
-          <ul
-            v-if="falseColour"
-            class="flex flex-wrap gap-2"
-            :aria-label="viewsWords('predictedFrame.falseColourScale')"
-          >
-            <li v-for="band in bands" :key="band.text" class="flex items-center gap-1">
-              <span class="inline-block size-3" :style="{ background: band.colour }" />{{ band.text }}
-            </li>
-          </ul>
-        </div>
-      </template>
-    </UModal>
+    />
   </figure>
 </template>
 

@@ -1,13 +1,7 @@
-import { scaleLinear } from 'd3-scale'
 import { type MotionKind, type Plan, lastLight, secondOf, sensorOf, shoots, traitsOf } from '~~/core'
 import { GRAVITY } from '~~/core/physics/constants'
+import type { Linear } from './linear'
 import { footprint } from './tableGeometry'
-
-/** Linear scale. */
-export function linear(domain: [number, number], range: [number, number]) {
-  return scaleLinear().domain(domain).range(range)
-}
-export type Linear = ReturnType<typeof linear>
 
 /**
  * A drawing over the line of travel: distance on one axis, which table plan and path chart share, and something else
@@ -25,7 +19,7 @@ const TICK = 58
 
 /** How many ticks an axis has room for, at most so many: lying down their figures stand side by side. */
 export function roomFor(scale: Linear, level: boolean, most: number): number {
-  const [from, to] = scale.range() as [number, number]
+  const [from, to] = scale.range()
   return level ? Math.max(2, Math.min(most, Math.floor(Math.abs(to - from) / TICK))) : most
 }
 
@@ -86,7 +80,7 @@ export const curve = (axes: Axes, places: readonly [number, number][]): string =
 
 /** Inside the range of a scale. */
 export function clamped(scale: Linear, value: number): number {
-  const [a, b] = scale.domain() as [number, number]
+  const [a, b] = scale.domain()
   return Math.min(Math.max(value, Math.min(a, b)), Math.max(a, b))
 }
 

@@ -1,5 +1,6 @@
 import type { Plan } from '~~/core'
-import { type Axes, isUpright, linear, pathTimeExtent, travelExtent } from './axes'
+import { type Axes, isUpright, pathTimeExtent, travelExtent } from './axes'
+import { linear } from './linear'
 import type { LabelBox } from './labels'
 
 export type Extent = readonly [number, number]

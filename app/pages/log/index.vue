@@ -422,20 +422,7 @@ const nothingYet = computed(
         />
       </div>
     </div>
-    <UModal
-      v-model:open="comparing"
-      :title="logWords('logPage.twoPicturesCompared')"
-      :ui="{ content: 'max-w-[1240px] w-[96vw]' }"
-      @update:open="
-        open => {
-          if (!open) chosen = []
-        }
-      "
-    >
-      <template #body>
-        <PicturesTwoUp v-if="pair" :pair="pair" />
-      </template>
-    </UModal>
+    <LazyPicturesCompared v-if="pair" v-model:open="comparing" :pair="pair" @closed="chosen = []" />
   </div>
 </template>
 

@@ -16,6 +16,7 @@ export const servicesWords = wordsOf({
   'day.notSaved': 'Not saved: {message}',
   'day.cannot': 'This cannot be',
   'dayFollow.notSaved': 'Not saved: {refused}',
+  'setup.stillLoading': 'Still loading: try again in a moment',
   'kit.changedElsewhereMeantimeLatest':
     'Changed elsewhere in the meantime. This is the latest version; make your change again.',
   'kit.notSavedYetTrying': 'Not saved yet, trying again: {message}',

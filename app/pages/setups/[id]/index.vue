@@ -13,13 +13,16 @@ useAhead(() => [
   import('~/components/plan/ListsPanel.vue'),
   import('~/components/takes/TakeLog.vue'),
   import('~/components/plan/SayLine.vue'),
+  import('~/components/ui/PickList.vue'),
+  import('~/components/know/EvidenceForm.vue'),
+  import('~/components/know/FiringForm.vue'),
+  import('~/components/views/EnlargedFrame.vue'),
 ])
 const route = useRoute()
 const store = useSetupStore()
 const takes = useTakesStore()
 const pictures = usePicturesStore()
 const view = useViewStore()
-const kit = useKitStore()
 const preferences = usePreferencesStore()
 const failure = ref('')
 const TABS = [
@@ -62,10 +65,9 @@ async function openAll(): Promise<void> {
   unreadable.value = false
   try {
     view.reset()
-    // The set-up stands by itself: takes and kit that do not come yet must not take it away.
+    // The set-up stands by itself: takes that do not come yet must not take it away.
     void takes.open(id.value)
     void pictures.open(id.value).catch(() => {})
-    void kit.load().catch(() => {})
     await store.open(id.value)
     if (store.record)
       noteRecent({ to: `/setups/${id.value}`, label: store.record.setup.name, of: store.record.shootName })
@@ -183,7 +185,7 @@ const tabs = computed(() => {
     <p v-if="failure" role="alert" class="p-8">
       {{ failure }} <NuxtLink to="/" class="underline">{{ planWords('setUpPage.backShoots') }}</NuxtLink>
     </p>
-    <PlanSetupTrouble v-else-if="unreadable || store.failed" :id="id" :failed="store.failed" @mended="openAll" />
+    <LazyPlanSetupTrouble v-else-if="unreadable || store.failed" :id="id" :failed="store.failed" @mended="openAll" />
     <div v-else-if="store.plan" class="workspace" :class="`shows-${part}`">
       <nav class="parts" :aria-label="planWords('setUpPage.partsSetUp')">
         <button v-for="p in PARTS" :key="p.id" type="button" :aria-pressed="part === p.id" @click="part = p.id">
