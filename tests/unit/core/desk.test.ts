@@ -1,5 +1,7 @@
 import {
   DESK_ROWS,
+  RECIPES,
+  type Recipe,
   bears,
   byRow,
   deskStops,
@@ -8,6 +10,7 @@ import {
   packingOf,
   paid,
   plan,
+  traitsOf,
   wiringOf,
   withChanges,
 } from '~~/core'
@@ -130,5 +133,23 @@ describe('wiring and packing', () => {
     expect(packed.has('splashCover')).toBe(true)
     expect(new Map(packingOf(cracker).map(i => [i.kind, i.count])).get('eyeProtection')).toBe(1)
     expect(packingOf(cracker).some(item => item.kind === 'splitter')).toBe(true)
+  })
+  test('what a recipe throws about asks for what guards against it, and each wire for a cable of its length', () => {
+    const kinds = (recipe: Recipe): Set<string> => new Set(packingOf(newSetup(recipe)).map(item => item.kind))
+    for (const recipe of RECIPES) {
+      const { hazards } = traitsOf(recipe)
+      const packed = kinds(recipe)
+      expect([recipe, packed.has('dustMask')]).toEqual([recipe, hazards.dust === true])
+      expect([recipe, packed.has('eyeProtection')]).toEqual([recipe, hazards.shatters === true])
+      expect([recipe, packed.has('splashCover')]).toEqual([recipe, hazards.wet === true])
+    }
+    expect(RECIPES.filter(recipe => traitsOf(recipe).hazards.dust)).toContain('powder')
+    const setup = newSetup('balloon')
+    const lengths = wiringOf(setup).flatMap(({ length }) => (length === null ? [] : [length]))
+    expect(lengths.length).toBeGreaterThan(0)
+    const cables = packingOf(setup).filter(item => item.kind === 'cable')
+    expect(cables.flatMap(({ length, count }) => Array.from({ length: count }, () => length)).sort()).toEqual(
+      lengths.sort(),
+    )
   })
 })

@@ -1,7 +1,9 @@
 import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withChanges } from '~~/core'
 import { reflectorsOf, givenBy } from '~~/core/light/reflectors'
 import { lampsOf } from '~~/core/light/lamps'
-import { TO_CAMERA } from '~~/core/light/lamp'
+import { TO_CAMERA, type Vector } from '~~/core/light/lamp'
+import { isOpen } from '~~/core/light/level'
+import { seededRandom } from '~~/core/math/random'
 import { stageOf } from '~~/core/light/place'
 
 const make = (values: Record<string, string | number>, cards: Card[] = []): Setup => {
@@ -130,4 +132,43 @@ test('a flag before half of a large face keeps half of its light off, and more o
   for (let i = 1; i < kept.length; i++) expect(kept[i]!).toBeLessThanOrEqual(kept[i - 1]! + 1e-12)
   // In steps of its edge, not of a quarter of the face.
   expect(new Set(kept.map(share => share.toFixed(3))).size).toBeGreaterThan(4)
+})
+
+test('a board shuts off what crosses it and nothing beside it, however it is turned', () => {
+  const { uniform: random } = seededRandom(7)
+  const even = (half: number): number => half * (2 * random() - 1)
+  let shut = 0
+  for (let turn = 0; turn < 400; turn++) {
+    const [a, b, c] = [even(Math.PI), even(Math.PI), even(Math.PI)]
+    const turned = ([x, y, z]: Vector): Vector => {
+      const [x1, y1] = [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a)]
+      const [y2, z2] = [y1 * Math.cos(b) - z * Math.sin(b), y1 * Math.sin(b) + z * Math.cos(b)]
+      return [x1 * Math.cos(c) - y2 * Math.sin(c), x1 * Math.sin(c) + y2 * Math.cos(c), z2]
+    }
+    const centre: Vector = [even(1), even(1), even(1)]
+    const put = (place: Vector): Vector => {
+      const [x, y, z] = turned(place)
+      return [x + centre[0], y + centre[1], z + centre[2]]
+    }
+    const [wide, high] = [0.1 + random(), 0.1 + random()]
+    const from: Vector = [even(1), even(1), 0.05 + random()]
+    const to: Vector = [even(1), even(1), -0.05 - random()]
+    const board = {
+      centre,
+      across: turned([wide, 0, 0]),
+      up: turned([0, high, 0]),
+      normal: turned([0, 0, 1]),
+    } as Parameters<typeof isOpen>[0][number]
+    // Where the way meets the board's plane, by the two heights above it.
+    const share = from[2] / (from[2] - to[2])
+    const meets = [0, 1].map(i => from[i]! + share * (to[i]! - from[i]!))
+    const within = Math.abs(meets[0]!) <= wide && Math.abs(meets[1]!) <= high
+    expect(isOpen([board], put(from), put(to))).toBe(!within)
+    expect(isOpen([board], put(to), put(from))).toBe(!within)
+    // On one side alone nothing is crossed.
+    expect(isOpen([board], put(from), put([to[0], to[1], -to[2]]))).toBe(true)
+    if (within) shut++
+  }
+  expect(shut).toBeGreaterThan(80)
+  expect(shut).toBeLessThan(320)
 })
