@@ -32,9 +32,9 @@ const { show } = useNumbers()
 const box = useTemplateRef('box')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { width } = useElementSize(box)
-const height = computed(() =>
-  Math.round(width.value * (plan.setup.camera.sensorHeight / plan.setup.camera.sensorWidth)),
-)
+/** Of the sensor: its place is kept before its width is known, so that nothing below moves. */
+const ratio = computed(() => plan.setup.camera.sensorWidth / plan.setup.camera.sensorHeight)
+const height = computed(() => Math.round(width.value / ratio.value))
 
 /** px across of the computed picture at most: larger places show it enlarged. */
 const WIDEST = 640
@@ -128,7 +128,7 @@ const scaleBar = computed(() => {
       :data-passes="given?.passes ?? -1"
       :data-done="done"
       class="block w-full bg-[#0b0b0c]"
-      :style="{ height: `${height}px` }"
+      :style="{ height: height > 0 ? `${height}px` : 'auto', aspectRatio: ratio }"
       @pointermove="point"
       @pointerleave="probe = null"
     />
