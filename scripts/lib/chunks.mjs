@@ -25,8 +25,8 @@ const PAGES = {
   run: /\/app\/pages\/setups\/\[id\]\/run\.vue$/,
   /** Those that plan nothing. */
   around: /\/app\/pages\/(kit|devices|log\/answers|practice\/index)\.vue$/,
-  /** What every page reads once somebody is known: what waits to be sent. */
-  waiting: /\/app\/stores\/(takes|pictures)\.ts$|\/app\/components\/\w+\/Waiting\w+\.vue$/,
+  /** What every page reads once somebody is known: what waits to be sent, the keys, the way out. */
+  waiting: /\/app\/stores\/(takes|pictures)\.ts$|\/app\/components\/(people\/SignOut|KeyList|\w+\/Waiting\w+)\.vue$/,
   others: /\/app\/pages\/(?!setups\/\[id\]\/index\.vue$).+\.vue$/,
   /** What a set-up reads ahead. */
   panels:
@@ -153,6 +153,7 @@ export function chunking(ids, lookup) {
     // Who asks for all that it passes on would bring all of it into the file.
     if (onlyPassesOn(lookup(id))) return undefined
     if (by('shell', id)) return 'shell'
+    if (!by('setup', id) && by('waiting', id)) return 'later'
     if (!by('setup', id)) return by('panels', id) && !by('others', id) ? 'panels' : undefined
     if (by('shoots', id) || by('log', id) || by('waiting', id)) return 'base'
     if (by('around', id)) return 'common'
