@@ -3,7 +3,7 @@ import type { Component } from 'vue'
 /**
  * A part of the library that stands behind a plain button until somebody reaches it: a page shows dozens of which few
  * are opened.
- * @param load reads the part; once for all that share it
+ * @param load reads the part
  */
 export function useReached<C extends Component>(load: () => Promise<C>) {
   const part = shallowRef<C | null>(null)

@@ -4,6 +4,7 @@ import { gearDate, gearDay, gearDayOf } from '~~/shared/gear/days'
 import type { FlashReadingInput } from '~~/shared/schemas/flashReading'
 import type { GearEventInput } from '~~/shared/schemas/gear'
 import { type GearRecord, api } from '~/services/api'
+import { readOnce } from '~/utils/readOnce'
 
 /** A piece of gear with what its takes, or a flash’s readings, have shown. */
 export interface ShownGear {
@@ -24,7 +25,7 @@ export const useGearStore = defineStore('gear', () => {
   const behind = ref(0)
 
   async function load(): Promise<void> {
-    const [found] = await Promise.all([api.gear(), kit.loaded ? null : kit.load()])
+    const [found] = await Promise.all([api.gear(), kit.needed()])
     // What was named elsewhere since is not in the list yet.
     if (found.gear.some(({ kitId }) => !kit.byId.has(kitId))) await kit.load()
     records.value = found.gear
@@ -32,10 +33,7 @@ export const useGearStore = defineStore('gear', () => {
     loaded.value = true
   }
 
-  let reading: Promise<void> | null = null
-  /** Read once, however many parts of a page ask for it. */
-  const needed = (): Promise<void> =>
-    loaded.value ? Promise.resolve() : (reading ??= load().finally(() => (reading = null)))
+  const needed = readOnce(() => loaded.value, load)
 
   const shown = computed<ShownGear[]>(() => {
     const today = gearDay(new Date())

@@ -4,17 +4,16 @@ import type { KeptShareRecord } from '~~/server/services/keptShare'
 import { keptShareHow } from '~~/shared/texts/season'
 import { api } from '~/services/api'
 import { localDay } from '~/utils/day'
+import { readOnce } from '~/utils/readOnce'
 
 /** What this studio keeps of its on-time takes: what a new set-up begins with in place of the usual eight in ten. */
 export const useKeptShareStore = defineStore('keptShare', () => {
   const record = shallowRef<KeptShareRecord | null>(null)
-  let reading: Promise<void> | null = null
   async function load(): Promise<void> {
     record.value = await api.keptShare()
   }
-  /** Read once, however many parts of a page ask for it; without it the usual share stands. */
-  const needed = (): Promise<void> =>
-    record.value ? Promise.resolve() : (reading ??= load().finally(() => (reading = null)))
+  /** Without it the usual share stands. */
+  const needed = readOnce(() => record.value !== null, load)
   async function use(used: boolean): Promise<void> {
     record.value = await api.useKeptShare(used)
   }

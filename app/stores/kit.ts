@@ -4,6 +4,7 @@ import type { Mistake } from '~~/shared/schemas/validate'
 import { type KitRecord, api, newerIn } from '~/services/api'
 import { KIT_DRAFT, draftsOf } from '~/services/drafts'
 import { Outbox } from '~/services/outbox'
+import { readOnce } from '~/utils/readOnce'
 import { servicesWords } from '~~/shared/texts/pages/services'
 
 const RETRY = 2500
@@ -26,10 +27,7 @@ export const useKitStore = defineStore('kit', () => {
     for (const record of records.value) takeUp(record)
   }
 
-  let reading: Promise<void> | null = null
-  /** Read once, however many parts of a page ask for it. */
-  const needed = (): Promise<void> =>
-    loaded.value ? Promise.resolve() : (reading ??= load().finally(() => (reading = null)))
+  const needed = readOnce(() => loaded.value, load)
 
   /** What was changed here before the page was left, and never taken by the server. */
   function takeUp(record: KitRecord): void {

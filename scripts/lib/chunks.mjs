@@ -80,8 +80,8 @@ function definer(lookup, id, name, seen = new Set()) {
   if (!info || seen.has(id)) return null
   seen.add(id)
   for (const origin of origins(info, name)) {
-    const whole = origin.from && !origin.name ? origin.from : null
-    const found = whole ?? (origin.from && origin.name ? definer(lookup, origin.from, origin.name, seen) : null)
+    const { from } = origin
+    const found = from && origin.name ? definer(lookup, from, origin.name, seen) : from
     // Under another name, or as a whole: the file that says so stands for it.
     if (found || origin.sure) return found ?? id
   }
@@ -89,11 +89,11 @@ function definer(lookup, id, name, seen = new Set()) {
 }
 
 /** Whether a file has nothing of its own. @param {Info | null} info */
-const onlyPassesOn = info =>
-  /** @type {Statement[]} */ (info?.ast?.body ?? []).length > 0 &&
-  /** @type {Statement[]} */ (info?.ast?.body ?? []).every(
-    ({ type, source }) => source && (type === 'ExportAllDeclaration' || type === 'ExportNamedDeclaration'),
-  )
+function onlyPassesOn(info) {
+  const statements = /** @type {Statement[]} */ (info?.ast?.body ?? [])
+  const passes = statements.filter(({ type, source }) => source && /^Export(All|Named)Declaration$/.test(type))
+  return statements.length > 0 && passes.length === statements.length
+}
 
 /**
  * Modules that are run wherever a module is loaded, whether a name of theirs is used or not.
@@ -153,8 +153,10 @@ export function chunking(ids, lookup) {
     // Who asks for all that it passes on would bring all of it into the file.
     if (onlyPassesOn(lookup(id))) return undefined
     if (by('shell', id)) return 'shell'
-    if (!by('setup', id) && by('waiting', id)) return 'later'
-    if (!by('setup', id)) return by('panels', id) && !by('others', id) ? 'panels' : undefined
+    if (!by('setup', id)) {
+      if (by('waiting', id)) return 'later'
+      return by('panels', id) && !by('others', id) ? 'panels' : undefined
+    }
     if (by('shoots', id) || by('log', id) || by('waiting', id)) return 'base'
     if (by('around', id)) return 'common'
     return by('run', id) ? 'plan' : 'workspace'

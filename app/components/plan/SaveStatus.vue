@@ -3,15 +3,7 @@ import { planWords } from '~~/shared/texts/pages/plan'
 
 /** Whether the work is saved. */
 const store = useSetupStore()
-/** Whether two versions have met here: what asks about them then stays, to give the focus back as it closes. */
-const met = ref(false)
-watch(
-  () => store.saveState === 'conflict',
-  now => {
-    if (now) met.value = true
-  },
-  { immediate: true },
-)
+const met = useOnce(() => store.saveState === 'conflict')
 const TEXTS = {
   saved: planWords('saveStatus.saved'),
   tried: planWords('saveStatus.previewOnlyViewersCannot'),

@@ -13,14 +13,7 @@ const view = useViewStore()
 const store = useSetupStore()
 const { show } = useNumbers()
 const preferences = usePreferencesStore()
-/** Once it was opened the large frame stays, to give the focus back as it closes. */
-const enlargedOnce = ref(view.enlarged)
-watch(
-  () => view.enlarged,
-  now => {
-    if (now) enlargedOnce.value = true
-  },
-)
+const enlargedOnce = useOnce(() => view.enlarged)
 const failure = ref('')
 const saving = ref(false)
 /** What of it is shown: all lights, or one alone; as the sensor records it, or its stops as colours. */
