@@ -1,6 +1,6 @@
 import { type DrawnTake, type Plan, lastLight, takeSource } from '~~/core'
 import { seededRandom } from '~~/core/math/random'
-import type { Extent } from '~/components/views/layout'
+import type { Extent } from '~/utils/extent'
 
 /** Speeds of the replay against life, the slowest first. */
 export const RATES = [1 / 1000, 1 / 100, 1 / 10, 1] as const

@@ -1,5 +1,5 @@
 import { fresh } from '../support/page'
-import { newSetup, plan } from '~~/core'
+import { newSetup, plan, withChanges } from '~~/core'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { RATES, nextTakes, useViewStore } = await import('~~/app/stores/view')
@@ -49,6 +49,10 @@ describe('looking at it', () => {
     const takes = nextTakes(p)
     expect(takes).toHaveLength(10)
     expect(nextTakes(p).map(t => t.captured)).toEqual(takes.map(t => t.captured))
+    // Of a toss that never comes as high as its beam there are none to draw.
+    const never = plan(withChanges(newSetup('toss'), [{ path: 'sensor.position', value: 40 }]))
+    expect(never.timing.captured).toBeNull()
+    expect(nextTakes(never)).toEqual([])
     const mean = takes.reduce((sum, t) => sum + t.offset!, 0) / 10
     const sd = Math.sqrt(takes.reduce((sum, t) => sum + (t.offset! - mean) ** 2, 0) / 9)
     expect(sd / p.spread.scatter).toBeGreaterThan(0.4)

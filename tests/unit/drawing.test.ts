@@ -3,7 +3,8 @@ import { RECIPES, lastLight, newSetup, plan, withChange, withChanges } from '~~/
 import { roomFor } from '~~/app/components/views/axes'
 import { linear } from '~~/app/components/views/linear'
 import { type Label, around, labelBox, placeLabels, textWidth } from '~~/app/components/views/labels'
-import { movedExtent, rigLayout, zoomedExtent } from '~~/app/components/views/layout'
+import { rigLayout } from '~~/app/components/views/layout'
+import { extentWithin, movedExtent, zoomedExtent } from '~~/app/utils/extent'
 import { pathGeometry } from '~~/app/components/views/pathGeometry'
 import { roundStep, snapped } from '~~/app/components/views/snap'
 import {
@@ -96,6 +97,15 @@ describe('the sheet', () => {
     expect(high - low).toBe(5)
     expect(zoomedExtent([0, 10], 0.001, 2, 0.1, 100)).toBeNull()
     expect(movedExtent([1, 2], 0.5)).toEqual([1.5, 2.5])
+    expect([extentWithin([-1, 2], [0, 10]), extentWithin([9, 12], [0, 10]), extentWithin([3, 4], [0, 10])]).toEqual([
+      [0, 3],
+      [7, 10],
+      [3, 4],
+    ])
+    expect([extentWithin([-5, 20], [0, 10]), extentWithin([4, 14], [0, 10])]).toEqual([
+      [0, 10],
+      [0, 10],
+    ])
   })
 })
 

@@ -13,6 +13,7 @@ import {
 import { Line } from 'vue-chartjs'
 import type { LabMark } from '~~/core/lab'
 import { askLab } from '~/services/lab'
+import { type Extent, extentWithin, movedExtent, zoomedExtent } from '~/utils/extent'
 import type { LabFile, LabWindow } from '~/workers/lab.worker'
 import { labWords } from '~~/shared/texts/pages/lab'
 
@@ -30,7 +31,7 @@ const seen = shallowRef<LabWindow | null>(null)
 watch(
   () => file.file,
   () => {
-    range.value = { from: file.from, to: file.from + file.seconds }
+    look([file.from, file.from + file.seconds])
   },
   { immediate: true },
 )
@@ -44,21 +45,20 @@ watch(
 )
 
 const span = computed(() => range.value.to - range.value.from)
-function closer(by: number, about = 0.5): void {
-  const middle = range.value.from + span.value * about
-  const wide = Math.min(file.seconds, Math.max(file.seconds / 1e6, span.value * by))
-  const from = Math.min(file.from + file.seconds - wide, Math.max(file.from, middle - wide * about))
-  range.value = { from, to: from + wide }
+function look(at: Extent): void {
+  const [from, to] = extentWithin(at, [file.from, file.from + file.seconds])
+  range.value = { from, to }
 }
-function along(by: number): void {
-  const wide = span.value
-  const from = Math.min(file.from + file.seconds - wide, Math.max(file.from, range.value.from + by * wide))
-  range.value = { from, to: from + wide }
+function closer(factor: number, about = range.value.from + span.value / 2): void {
+  const { from, to } = range.value
+  const there = zoomedExtent([from, to], factor, about, file.seconds / 1e6, Infinity)
+  if (there) look(there)
 }
+const along = (by: number): void => look(movedExtent([range.value.from, range.value.to], by))
 /** The stretch round a mark. */
 function goTo(mark: LabMark): void {
   const wide = Math.min(file.seconds, Math.max(0.02, file.seconds / 200))
-  range.value = { from: Math.max(file.from, mark.at - wide / 2), to: Math.max(file.from, mark.at - wide / 2) + wide }
+  look([mark.at - wide / 2, mark.at + wide / 2])
 }
 
 const DRAWN = computed(() => [colours.value.ink, colours.value.soft])
@@ -140,26 +140,29 @@ const { shownAt, down, move, up, key } = useMarkHandle(
 const views = [
   { label: labWords('traceView.zoom'), icon: 'i-lucide-zoom-in', onClick: () => closer(1 / 2) },
   { label: labWords('traceView.zoomOut'), icon: 'i-lucide-zoom-out', onClick: () => closer(2) },
-  { label: labWords('traceView.earlier'), icon: 'i-lucide-chevron-left', onClick: () => along(-0.5) },
-  { label: labWords('traceView.later'), icon: 'i-lucide-chevron-right', onClick: () => along(0.5) },
+  { label: labWords('traceView.earlier'), icon: 'i-lucide-chevron-left', onClick: () => along(-span.value / 2) },
+  { label: labWords('traceView.later'), icon: 'i-lucide-chevron-right', onClick: () => along(span.value / 2) },
   {
     label: labWords('traceView.showEverything'),
     icon: 'i-lucide-maximize-2',
-    onClick: () => {
-      range.value = { from: file.from, to: file.from + file.seconds }
-    },
+    onClick: () => look([file.from, file.from + file.seconds]),
   },
 ]
-function wheel(event: WheelEvent): void {
-  const rect = plot.value!.getBoundingClientRect()
-  const about = (event.clientX - rect.left - area.value.left) / (area.value.right - area.value.left)
-  closer(event.deltaY > 0 ? 1.3 : 1 / 1.3, Math.min(1, Math.max(0, about)))
-}
+const hands = usePanZoom({
+  // Beside the plot the nearest end of what is shown stays.
+  zoom: (factor, { x }) => closer(factor, range.value.from + Math.min(1, Math.max(0, x)) * span.value),
+  pan: (from, to) => along((from.x - to.x) * span.value),
+  // In shares of what is shown; up and down only to tell how far two fingers are apart.
+  placeOf({ clientX, clientY }) {
+    const wide = Math.max(1, area.value.right - area.value.left)
+    return { x: (clientX - plot.value!.getBoundingClientRect().left - area.value.left) / wide, y: clientY / wide }
+  },
+})
 </script>
 
 <template>
   <figure class="min-w-0">
-    <div ref="plot" class="plot" @wheel.prevent="wheel">
+    <div ref="plot" class="plot" v-on="hands">
       <Line :data="data" :options="options" :plugins="[frame]" :aria-label="file.name" role="img" />
       <div
         v-for="mark in inside"
@@ -172,7 +175,7 @@ function wheel(event: WheelEvent): void {
         :aria-label="`${labelOf(mark)}${mark.byHand ? labWords('traceView.setHand') : ''}`"
         :aria-valuenow="mark.at"
         :aria-valuetext="isLevel(mark) ? mark.at.toFixed(3) : show(mark.at, 'time', { figures: 6 })"
-        @pointerdown="down(mark, $event)"
+        @pointerdown.stop="down(mark, $event)"
         @pointermove="move(mark, $event)"
         @pointerup="up(mark)"
         @keydown="key(mark, $event)"
@@ -211,6 +214,8 @@ function wheel(event: WheelEvent): void {
 .plot {
   position: relative;
   height: 260px;
+  cursor: grab;
+  touch-action: pan-y;
 }
 .line {
   position: absolute;

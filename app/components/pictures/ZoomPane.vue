@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { KEYS } from '~~/shared/texts/keys'
+import { extentWithin } from '~/utils/extent'
 import { picturesWords } from '~~/shared/texts/pages/pictures'
 
 /** One of two pictures whose zoom goes together: where it looks, as a share of the picture, and how closely. */
@@ -16,47 +17,30 @@ const box = useTemplateRef<HTMLElement>('box')
 const style = computed(() => ({
   transform: `scale(${look.value.zoom}) translate(${(0.5 - look.value.x) * 100}%, ${(0.5 - look.value.y) * 100}%)`,
 }))
-const within = (share: number, zoom: number): number => Math.min(1 - 0.5 / zoom, Math.max(0.5 / zoom, share))
+/** Looks so closely about a place, no farther than the picture goes. */
 function to(x: number, y: number, zoom: number): void {
-  const close = Math.min(CLOSEST, Math.max(1, zoom))
-  look.value = { x: within(x, close), y: within(y, close), zoom: close }
+  const half = 0.5 / Math.min(CLOSEST, Math.max(1, zoom))
+  const middle = (about: number): number => extentWithin([about - half, about + half], [0, 1])[0] + half
+  look.value = { x: middle(x), y: middle(y), zoom: 0.5 / half }
 }
-
-function wheel(event: WheelEvent): void {
-  const rect = box.value!.getBoundingClientRect()
+/** What stands at a share of the pane stays there. */
+function closer(factor: number, at: { x: number; y: number }): void {
   const { x, y, zoom } = look.value
-  const next = Math.min(CLOSEST, Math.max(1, zoom * Math.exp(-event.deltaY * 0.002)))
-  // What is under the pointer stays under it.
-  const [dx, dy] = [(event.clientX - rect.left) / rect.width - 0.5, (event.clientY - rect.top) / rect.height - 0.5]
-  to(x + dx / zoom - dx / next, y + dy / zoom - dy / next, next)
+  const next = Math.min(CLOSEST, Math.max(1, zoom / factor))
+  to(x + (at.x - 0.5) * (1 / zoom - 1 / next), y + (at.y - 0.5) * (1 / zoom - 1 / next), next)
 }
-/** Fingers or the pointer on the picture, and where each was last. */
-const held = new Map<number, { x: number; y: number }>()
-const spread = (): number => {
-  const [a, b] = [...held.values()]
-  return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
-}
-function down(event: PointerEvent): void {
-  box.value!.setPointerCapture(event.pointerId)
-  held.set(event.pointerId, { x: event.clientX, y: event.clientY })
-}
-function move(event: PointerEvent): void {
-  const last = held.get(event.pointerId)
-  if (!last) return
-  const rect = box.value!.getBoundingClientRect()
-  const before = spread()
-  held.set(event.pointerId, { x: event.clientX, y: event.clientY })
-  const { x, y, zoom } = look.value
-  const shared = 1 / held.size
-  to(
-    x - ((event.clientX - last.x) * shared) / rect.width / zoom,
-    y - ((event.clientY - last.y) * shared) / rect.height / zoom,
-    before > 0 ? zoom * (spread() / before) : zoom,
-  )
-}
-const up = (event: PointerEvent): void => {
-  held.delete(event.pointerId)
-}
+/** The pane is counted in shares of itself. */
+const hands = usePanZoom({
+  zoom: closer,
+  pan(from, there) {
+    const { x, y, zoom } = look.value
+    to(x + (from.x - there.x) / zoom, y + (from.y - there.y) / zoom, zoom)
+  },
+  placeOf({ clientX, clientY }) {
+    const { left, top, width, height } = box.value!.getBoundingClientRect()
+    return { x: (clientX - left) / width, y: (clientY - top) / height }
+  },
+})
 function key(event: KeyboardEvent): void {
   const { x, y, zoom } = look.value
   const step = 0.1 / zoom
@@ -80,13 +64,9 @@ function key(event: KeyboardEvent): void {
     tabindex="0"
     role="group"
     :aria-label="picturesWords('zoomPane.plusMinusZoomArrows', { alt })"
-    @wheel.prevent="wheel"
-    @pointerdown="down"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="up"
     @dblclick="look.zoom > 1 ? to(0.5, 0.5, 1) : to(0.5, 0.5, 4)"
     @keydown="key"
+    v-on="hands"
   >
     <div class="h-full w-full" :style="style">
       <PicturesPictureView :id="id" :alt="alt" />

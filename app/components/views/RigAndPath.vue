@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { type Plan, hitsMoment, traitsOf } from '~~/core'
-import { svgPoint } from '~/composables/useSvgPoint'
 import { nextTakes } from '~/stores/view'
 import { type Point, acrossOf, alongOf } from './axes'
-import { type RigLayout, movedExtent, rigLayout, zoomedExtent } from './layout'
+import { type RigLayout, rigLayout } from './layout'
+import { movedExtent, zoomedExtent } from '~/utils/extent'
 import { KEYS } from '~~/shared/texts/keys'
 import { viewsWords } from '~~/shared/texts/pages/views'
 
@@ -35,9 +35,6 @@ function zoom(factor: number, what: { along?: number | null; time?: number | nul
   if (what.time != null)
     view.time = zoomedExtent(view.time ?? fitTime, factor, what.time, LEAST_TIME, MOST_TIME) ?? view.time
 }
-function wheel(event: WheelEvent): void {
-  zoomAt(svgPoint(event), event.deltaY > 0 ? 1.2 : 1 / 1.2, event.shiftKey)
-}
 function zoomAt(p: { x: number; y: number }, factor: number, timeOnly = false): void {
   // Over the table plan distance alone; over the path chart both, or only time with Shift.
   zoom(factor, inTable(p) ? { along: placeOf(p) } : { along: timeOnly ? null : placeOf(p), time: timeOf(p) })
@@ -62,30 +59,15 @@ function fit(): void {
   view.shift = 0
 }
 
-/** Dragging the sheet itself moves it. */
-let held: { x: number; y: number; table: boolean } | null = null
-const fingers = usePinch((factor, p) => zoomAt(p, factor))
-function down(event: PointerEvent): void {
-  if (event.button !== 0) return
-  fingers.down(event)
-  const p = svgPoint(event)
-  held = { ...p, table: inTable(p) }
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-function up(event: PointerEvent): void {
-  held = null
-  fingers.up(event)
-}
-function drag(event: PointerEvent): void {
-  if (fingers.move(event)) held = null
-  if (!held) return
-  const p = svgPoint(event)
-  const along = placeOf(held) - placeOf(p)
-  const time = timeOf(held) - timeOf(p)
-  const across = acrossOf(layout.value.table, held) - acrossOf(layout.value.table, p)
-  move(along, held.table ? 0 : time, held.table ? across : 0)
-  held = { ...p, table: held.table }
-}
+/** The sheet itself can be held. */
+const hands = usePanZoom({
+  zoom: (factor, p, event) => zoomAt(p, factor, event?.shiftKey),
+  pan(from, to, start) {
+    const table = inTable(start)
+    const across = acrossOf(layout.value.table, from) - acrossOf(layout.value.table, to)
+    move(placeOf(from) - placeOf(to), table ? 0 : timeOf(from) - timeOf(to), table ? across : 0)
+  },
+})
 function key(event: KeyboardEvent): void {
   const at = middle()
   const [low, high] = view.along ?? layout.value.fitAlong
@@ -158,11 +140,7 @@ const projections = computed(() => [
       role="group"
       tabindex="0"
       :aria-label="viewsWords('rigAndPath.tablePlanPathChart')"
-      @wheel.prevent="wheel"
-      @pointerdown="down"
-      @pointermove="drag"
-      @pointerup="up"
-      @pointercancel="up"
+      v-on="hands"
       @keydown="key"
     >
       <defs>

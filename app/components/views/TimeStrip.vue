@@ -2,12 +2,11 @@
 import { useElementSize } from '@vueuse/core'
 import { figuresOf } from './partFigures'
 import { type Plan, delayChanges, lightChanges, momentChanges } from '~~/core'
-import { svgPoint } from '~/composables/useSvgPoint'
 import { linear } from './linear'
-import { movedExtent, zoomedExtent } from './layout'
 import { chainStretches, lanesOf, popTimes, shutterTimes, stripExtents } from './stripGeometry'
 import { stripLabels } from './stripLabels'
 import { FOOT, TOP } from './stripSize'
+import { movedExtent, zoomedExtent } from '~/utils/extent'
 import { KEYS } from '~~/shared/texts/keys'
 import { viewsWords } from '~~/shared/texts/pages/views'
 
@@ -38,9 +37,6 @@ function zoom(factor: number, about = timing.value.captured ?? extents.value.act
 const pan = (share: number): void => {
   chosen.value = movedExtent(range.value, share * (range.value[1] - range.value[0]))
 }
-function wheel(event: WheelEvent): void {
-  zoom(event.deltaY > 0 ? 1.25 : 0.8, t.value.invert(svgPoint(event).x))
-}
 const choose = (to: [number, number] | null) => (): void => {
   chosen.value = to
 }
@@ -57,25 +53,12 @@ function key(event: KeyboardEvent): void {
     light: choose(light),
   })
 }
-let held: number | null = null
-const fingers = usePinch((factor, p) => zoom(factor, t.value.invert(p.x)))
-function down(event: PointerEvent): void {
-  if (event.button !== 0) return
-  fingers.down(event)
-  held = svgPoint(event).x
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-function up(event: PointerEvent): void {
-  held = null
-  fingers.up(event)
-}
-function drag(event: PointerEvent): void {
-  if (fingers.move(event)) held = null
-  if (held === null) return
-  const { x } = svgPoint(event)
-  chosen.value = movedExtent(range.value, t.value.invert(held) - t.value.invert(x))
-  held = x
-}
+const hands = usePanZoom({
+  zoom: (factor, p) => zoom(factor, t.value.invert(p.x)),
+  pan(from, to) {
+    chosen.value = movedExtent(range.value, t.value.invert(from.x) - t.value.invert(to.x))
+  },
+})
 
 const lanes = computed(() => lanesOf(plan))
 const laneHeight = computed(() => (height.value - TOP - FOOT) / lanes.value.length)
@@ -143,12 +126,8 @@ const now = computed(() => (view.instant !== null && inView(view.instant) ? t.va
       role="group"
       tabindex="0"
       :aria-label="viewsWords('timeStrip.timeStripPlusMinus')"
-      @wheel.prevent="wheel"
       @keydown="key"
-      @pointerdown="down"
-      @pointermove="drag"
-      @pointerup="up"
-      @pointercancel="up"
+      v-on="hands"
     >
       <template v-for="tick in t.ticks(Math.max(2, Math.min(6, Math.floor((right - left) / 62))))" :key="tick">
         <line :x1="t(tick)" :x2="t(tick)" :y1="TOP" :y2="height - FOOT" class="hair" />

@@ -1,9 +1,8 @@
 import type { Plan } from '~~/core'
 import { type Axes, isUpright, pathTimeExtent, travelExtent } from './axes'
 import { linear } from './linear'
+import type { Extent } from '../../utils/extent'
 import type { LabelBox } from './labels'
-
-export type Extent = readonly [number, number]
 
 export interface RigView {
   /** m along the travel, chosen by zooming; null: all of the rig. */
@@ -75,20 +74,3 @@ export function rigLayout(plan: Plan, width: number, height: number, view: RigVi
     pathBounds: { x: 0, y: split + HEAD, width, height: height - split - HEAD },
   }
 }
-
-/** An extent made larger or smaller about a place that stays where it is; null where that passes what can be shown. */
-export function zoomedExtent(
-  [low, high]: Extent,
-  factor: number,
-  about: number,
-  least: number,
-  most: number,
-): Extent | null {
-  const span = (high - low) * factor
-  if (span < least || span > most) return null
-  const share = (Math.min(Math.max(about, low), high) - low) / (high - low)
-  return [about - share * span, about + (1 - share) * span]
-}
-
-/** An extent moved by so many of its own units. */
-export const movedExtent = ([low, high]: Extent, by: number): Extent => [low + by, high + by]
