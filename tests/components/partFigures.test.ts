@@ -2,7 +2,7 @@ import { RECIPES, type Setup, fieldAt, newSetup, withChanges } from '~~/core'
 import { aimFigures, cardFigures, figuresOf, lightFigures } from '~/components/views/partFigures'
 import { isInUse } from '~/components/inputs/sections'
 
-const PARTS = ['camera', 'subject', 'second', 'sensor', 'backstop', 'background', 'moment', 'delay'] as const
+const PARTS = ['camera', 'subject', 'second', 'sensor', 'start', 'backstop', 'background', 'moment', 'delay'] as const
 
 test.each(RECIPES)('beside the things of a %s set-up stand inputs that there are, and that bear on it', recipe => {
   const setup = newSetup(recipe)

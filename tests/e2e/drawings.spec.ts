@@ -247,3 +247,26 @@ test('a thing that is touched shows its figures beside it, to be changed there',
   await drag(page, slider(page, /^Backstop/), -40, 0)
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
+
+test('the launcher is touched, or where what moves begins, and its speed is changed there', async ({ page }) => {
+  await openNewSetup(page)
+  const before = await page.getByTestId('delay').textContent()
+  await page.getByRole('button', { name: /^Launcher: its speed/ }).click()
+  const beside = page.getByRole('dialog', { name: /^Launcher/ })
+  await beside.locator('input[data-path="motion.speed"]').fill('40 m/s')
+  await beside.locator('input[data-path="motion.speed"]').press('Enter')
+  await expect(page.getByTestId('delay')).not.toHaveText(before!)
+  await expect(beside).toBeHidden()
+  await openNewSetup(page, newSetup('toss'))
+  const start = page.getByRole('button', { name: /^Start: speed and size/ })
+  await start.focus()
+  await page.keyboard.press('Enter')
+  await expect(
+    page
+      .getByRole('dialog', { name: /^Start/ })
+      .locator('input')
+      .first(),
+  ).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

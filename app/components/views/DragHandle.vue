@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { svgPoint } from '~/composables/useSvgPoint'
+import { entryAt } from './partEntry'
 import { KEYS } from '~~/shared/texts/keys'
 
 /**
@@ -53,8 +54,7 @@ function up(event: PointerEvent): void {
 }
 function enter(event: Event, quiet = false): void {
   if (paths.length === 0) return
-  const box = (event.currentTarget as Element).getBoundingClientRect()
-  view.entry = { title: label, paths, x: box.x + box.width / 2, y: box.y + box.height / 2, quiet }
+  view.entry = entryAt(event, label, paths, quiet)
 }
 /** The other button, or a finger that stays: on a thing with figures these come, not the browser's menu. */
 function asked(event: Event): void {

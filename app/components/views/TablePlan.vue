@@ -264,13 +264,6 @@ const now = computed(() => {
       stroke-dasharray="6 3"
       style="stroke: var(--action)"
     />
-    <path
-      v-if="shoots(setup.action.kind)"
-      :transform="`translate(${start.x} ${start.y})`"
-      d="M-26 -5 h26 v10 h-26 z"
-      class="firm"
-      style="stroke: var(--action); fill: var(--sheet)"
-    />
 
     <!-- Fall-off -->
     <path
@@ -283,6 +276,24 @@ const now = computed(() => {
     />
 
     <ViewsSceneParts :plan="plan" :axes="axes" :middle="middle" :from-camera="fromCamera" :held="held" />
+
+    <!-- Where it starts: the launcher, or the place that what moves comes from -->
+    <ViewsTouchPart
+      v-if="!still && ends[0] <= 0"
+      :label="viewsWords(shoots(setup.action.kind) ? 'tablePlan.launcherItsShot' : 'tablePlan.startWhatMoves')"
+      :paths="figuresOf(plan.setup, 'start')"
+    >
+      <g :transform="`translate(${start.x} ${start.y})`">
+        <template v-if="shoots(setup.action.kind)">
+          <rect x="-30" y="-14" width="36" height="28" class="grip" />
+          <path d="M-26 -5 h26 v10 h-26 z" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
+        </template>
+        <template v-else>
+          <circle r="14" class="grip" />
+          <circle r="3.5" class="firm" style="stroke: var(--action); fill: var(--sheet)" />
+        </template>
+      </g>
+    </ViewsTouchPart>
 
     <!-- What catches what flies -->
     <ViewsDragHandle

@@ -36,6 +36,16 @@ const FIGURES = {
     'sensor.latency',
     'sensor.jitter',
   ],
+  start: [
+    'motion.speed',
+    'motion.mass',
+    'motion.diameter',
+    'motion.objectLength',
+    'motion.angle',
+    'action.kind',
+    'action.draw',
+    'action.pull',
+  ],
   backstop: ['catch.distance'],
   background: ['scene.ground.distance', 'scene.ground.reflectance', 'scene.ground.width', 'scene.ground.height'],
   moment: [

@@ -96,6 +96,8 @@ export const viewsWords = wordsOf({
   'tablePlan.topView': 'top view',
   'tablePlan.tablePlan': 'Table plan, {fromCamera}',
   'tablePlan.backstopDistanceFromStart': 'Backstop: distance from the start',
+  'tablePlan.launcherItsShot': 'Launcher: its speed and what it shoots',
+  'tablePlan.startWhatMoves': 'Start: speed and size of what moves',
   'tablePlan.cameraDistanceSubject': 'Camera: distance to the subject',
   'timeStrip.timeStripPlusMinus':
     'Time strip. Plus and minus zoom, arrows move; 1 shows the shutter, 2 the action, 3 the light.',
