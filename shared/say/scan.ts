@@ -366,6 +366,18 @@ const readers = (setup: Setup): ((text: string) => Found)[] => [
   by(FILLER, () => ({ kind: 'filler' })),
 ]
 
+/** Every figure that stands in a text, with where. @param said lower case */
+export function figuresIn(said: string): { at: number; to: number; figure: SaidFigure }[] {
+  const found: { at: number; to: number; figure: SaidFigure }[] = []
+  for (let at = 0; at < said.length;) {
+    const begins = at === 0 || !LETTER.test(said[at - 1]!)
+    const taken = begins ? takeFigure(said.slice(at)) : null
+    if (taken) found.push({ at, to: at + taken.length, figure: taken.figure })
+    at += taken?.length ?? 1
+  }
+  return found
+}
+
 /** What stands in a text, clause by clause, in the order said. @param said lower case */
 export function scan(setup: Setup, said: string): Item[][] {
   const clauses: Item[][] = [[]]

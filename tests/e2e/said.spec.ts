@@ -103,6 +103,29 @@ test('a dark band is said, and the curtains’ travel follows', async ({ page })
   await expect(page.locator('[data-finding]').getByText(/4[45](\.\d)?\s% of the picture dark/)).toBeVisible()
 })
 
+test('what was seen is said in one line, its fields are filled, and what is not understood is said', async ({
+  page,
+}) => {
+  await openNewSetup(page, newSetup('projectile'))
+  await whatIKnow(page)
+  await page.getByRole('button', { name: 'Add a measurement' }).click()
+  const line = page.getByTestId('say-seen')
+  await line.fill('12 past the mark')
+  await expect(page.getByTestId('say-unheard')).toHaveText('Add the unit: mm, ms, m/s, stops.')
+  await line.fill('36.5 m/s at 30 cm, ± 1 %')
+  await expect(page.getByTestId('say-unheard')).toBeHidden()
+  await expect(page.getByTestId('evidence-kind')).toContainText('Speed')
+  await expect(page.locator('input[data-path="seen.value"]')).toHaveValue(/^36\.5.m\/s$/)
+  await expect(page.locator('input[data-path="seen.at"]')).toHaveValue(/^0\.3.m$|^300.mm$|^30.cm$/)
+  // Said and sent in one go: the fields need not have followed yet.
+  await line.fill('already gone at 20 ms')
+  await line.press('Enter')
+  await expect(page.getByTestId('evidence')).toContainText(/past \d+.mm.*at 20.ms/)
+  await page.getByRole('button', { name: 'Add a measurement' }).click()
+  await line.fill('45 % dark along the top')
+  await expect(page.getByTestId('say-unheard')).toContainText('nothing in this set-up could show that')
+})
+
 test('a table of durations is pasted from a spreadsheet', async ({ page }) => {
   await signIn(page)
   const made = await callApi(page, 'POST', '/api/kit', { items: [newKitItem('flash', 'Pasted lamp')] })

@@ -21,6 +21,7 @@ import {
 } from '~~/core'
 import { labelOf } from '~~/shared/texts/fields'
 import { checkSetup } from '~~/shared/schemas/setup'
+import { watchDebounced } from '@vueuse/core'
 import { EVENT_TEXT, EVIDENCE_TEXT } from '~~/shared/texts/knowledge'
 import { knowWords } from '~~/shared/texts/pages/know'
 
@@ -55,7 +56,8 @@ watch(
     }
     failure.value = ''
   },
-  { immediate: true },
+  // What was said of a kind is put in after its fields were made anew.
+  { immediate: true, flush: 'sync' },
 )
 const withDelay = computed(() => ['place', 'beyond', 'short', 'late'].includes(kind.value))
 /** Not there yet, or gone already, needs no distance: then it is the edge of the picture. */
@@ -127,11 +129,40 @@ function set(key: keyof Evidence, value: FigureValue): string {
   return ''
 }
 
-function add(): void {
+// ── said in one line ──
+const line = ref('')
+const unheard = ref('')
+/** Fills the fields by what was said. */
+async function hear(): Promise<void> {
+  const text = line.value.trim()
+  unheard.value = ''
+  if (text === '') return
+  const { heardSeen } = await import('~~/shared/say/seen')
+  if (text !== line.value.trim()) return
+  const heard = heardSeen(plan.setup, text)
+  if ('why' in heard) {
+    unheard.value =
+      heard.why === 'limits'
+        ? knowWords('evidenceForm.sayLimits', { phrase: heard.phrase, reason: heard.reason })
+        : knowWords(heard.why === 'unit' ? 'evidenceForm.sayUnit' : 'evidenceForm.sayNothing')
+    return
+  }
+  if (!kinds.value.includes(heard.kind)) {
+    unheard.value = knowWords('evidenceForm.sayNotHere', { name: EVIDENCE_TEXT[heard.kind].name })
+    return
+  }
+  const { kind: said, value, ...rest } = heard
+  kind.value = said
+  draft.value = { ...draft.value, ...rest, ...(value === null ? {} : { value }) }
+}
+watchDebounced(line, () => void hear(), { debounce: 250 })
+
+async function add(): Promise<void> {
+  await hear()
   const { setup } = store
   const { value: typed, error, ...rest } = draft.value
   const value = typeof typed === 'number' ? typed : (edge.value ?? undefined)
-  if (!setup) return
+  if (!setup || unheard.value !== '') return
   if (typeof value !== 'number') {
     failure.value = knowWords('evidenceForm.enterReading')
     return
@@ -156,6 +187,17 @@ function add(): void {
 
 <template>
   <form class="seen-form" :aria-label="knowWords('evidenceForm.newMeasurement')" @submit.prevent="add">
+    <UInput
+      v-model="line"
+      size="sm"
+      class="w-full"
+      autocomplete="off"
+      :aria-label="knowWords('evidenceForm.say')"
+      :placeholder="knowWords('evidenceForm.sayExample')"
+      :maxlength="200"
+      data-testid="say-seen"
+    />
+    <p v-if="unheard" role="alert" class="text-[11px] text-(--bad)" data-testid="say-unheard">{{ unheard }}</p>
     <label class="flex items-baseline gap-2 text-[12px]">
       <span class="flex-1 text-(--ink-soft)">{{ knowWords('evidenceForm.measured') }}</span>
       <UiPickOne
