@@ -51,6 +51,10 @@ const ordered = computed(() => {
   )
 })
 
+/** Shoots that fill the first screen. */
+const FIRST = 3
+const drawn = useInPieces(() => ordered.value.length, FIRST)
+
 const file = useTemplateRef<HTMLInputElement>('file')
 let importInto = ''
 function chooseFile(shootId: string): void {
@@ -154,7 +158,7 @@ const toggleArchived = (): Promise<void> =>
         {{ shootsWords('startPage.noShootsYetShoot') }}
       </p>
       <ShootsShootSection
-        v-for="shoot in ordered"
+        v-for="shoot in ordered.slice(0, drawn)"
         :key="shoot.id"
         :shoot="shoot"
         :others="shoots.shoots.filter(other => other.id !== shoot.id)"

@@ -138,7 +138,7 @@ const preferences = usePreferencesStore()
             v-if="session.isCrew"
             class="-my-1"
             :open="opened === setup.id"
-            :items="menu(setup.id, setup.name)"
+            :items="() => menu(setup.id, setup.name)"
             :label="shootsWords('shootSection.actions', { name: setup.name })"
             @update:open="open => (opened = open ? setup.id : '')"
           />
@@ -205,7 +205,7 @@ const preferences = usePreferencesStore()
             <ShootsSetupMenu
               v-if="session.isCrew"
               :open="opened === setup.id"
-              :items="menu(setup.id, setup.name)"
+              :items="() => menu(setup.id, setup.name)"
               :label="shootsWords('shootSection.actions', { name: setup.name })"
               @update:open="open => (opened = open ? setup.id : '')"
             />
