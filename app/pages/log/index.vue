@@ -134,6 +134,8 @@ const mistakes = ref<Mistake[]>([])
 const said = ref('')
 /** Takes that are here and read otherwise in the file that was taken in last, and that file. */
 const edited = shallowRef<{ file: File; takes: EditedTake[] } | null>(null)
+/** Whether somebody ended the import that is under way. */
+const stopping = ref(false)
 const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
   run(async () => {
     if (!chosen) return
@@ -141,20 +143,22 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     edited.value = null
     mistakes.value = []
     const { importLog } = await import('~/services/logTransfer')
-    const result = await importLog(chosen, progress, amend).finally(() => progress(''))
+    stopping.value = false
+    const result = await importLog(chosen, progress, amend, () => stopping.value).finally(() => progress(''))
     if (file.value) file.value.value = ''
     if ('mistakes' in result) {
       mistakes.value = result.mistakes
       failure.value = logWords('logPage.couldNotReadLog', { name: chosen.name })
       return
     }
-    const { added, known, setups, amended } = result
-    said.value = logWords('logPage.takesAddedWereHere', {
+    const { added, known, setups, amended, stopped } = result
+    const came = logWords('logPage.takesAddedWereHere', {
       added,
       known,
       setups: setups === 0 ? '' : setups === 1 ? logWords('logPage.oneSetUp') : logWords('logPage.setUps', { setups }),
       amended: amended > 0 ? logWords('logPage.corrected', { amended }) : '',
     })
+    said.value = stopped ? `${logWords('logPage.importStopped')} ${came}` : came
     if (!amend && result.edited.length > 0) edited.value = { file: chosen, takes: result.edited }
     await load()
   })
@@ -202,7 +206,11 @@ const nothingYet = computed(
     <div class="mx-auto grid max-w-6xl gap-4 px-6 py-6">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h1 class="text-2xl font-semibold">{{ logWords('logPage.log') }}</h1>
-        <p class="min-w-28 flex-1 text-[13px] text-(--ink-soft)" role="status" data-testid="found">
+        <p
+          class="min-h-5 min-w-28 flex-1 text-[13px] text-(--ink-soft) max-sm:order-last max-sm:basis-full"
+          role="status"
+          data-testid="found"
+        >
           <template v-if="stats">
             {{ stats.takes }} {{ stats.takes === 1 ? logWords('logPage.take') : logWords('logPage.takes') }},
             {{ stats.keepers }} {{ stats.keepers === 1 ? logWords('logPage.keeper') : logWords('logPage.keepers')
@@ -210,6 +218,15 @@ const nothingYet = computed(
             }}{{ busy ? ` · ${busy}` : '' }}
           </template>
         </p>
+        <UButton
+          v-if="busy"
+          size="xs"
+          variant="outline"
+          icon="i-lucide-x"
+          :label="logWords('logPage.stopImport')"
+          :disabled="stopping"
+          @click="stopping = true"
+        />
         <input
           ref="file"
           type="file"
@@ -385,7 +402,12 @@ const nothingYet = computed(
           <LazyLogTallyChart :rows="stats.byPower" :title="logWords('logPage.powerFirstLight')" :label="powerLabel" />
         </div>
       </div>
-      <div v-if="entries.length > 0" class="flex gap-1" role="group" :aria-label="logWords('logPage.showTakes')">
+      <div
+        v-if="!loaded || entries.length > 0"
+        class="flex gap-1"
+        role="group"
+        :aria-label="logWords('logPage.showTakes')"
+      >
         <UButton
           v-for="[view, label, icon] in VIEWS"
           :key="view"

@@ -153,6 +153,8 @@ export const logWords = wordsOf({
   'logPage.contactSheet': 'Contact sheet',
   'logPage.couldNotReadLog': '{name} could not be read as a log',
   'logPage.oneSetUp': ', with one set-up',
+  'logPage.stopImport': 'Stop import',
+  'logPage.importStopped': 'Import stopped. What came in so far stays; import the file again for the rest.',
   'logPage.takesAddedWereHere': '{added} takes added, {known} were here already{setups}{amended}.',
   'logTable.not': 'not {key}',
   'tallyChart.kept': '{keepers} of {takes} kept, {keepers2}',
