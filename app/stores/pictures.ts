@@ -105,7 +105,8 @@ export const usePicturesStore = defineStore('pictures', () => {
     if (sent > 0) await refresh().catch(() => {})
     if (unsent.value > 0) timer = setTimeout(() => void flush(), RETRY)
   }
-  window.addEventListener('online', () => void flush())
+  // A round that is under way found no network: the next one does.
+  window.addEventListener('online', () => void (sending ?? Promise.resolve()).then(flush))
 
   /** Keeps a picture on this device until the server has it. */
   async function keep(file: File, takeKey: string | null): Promise<void> {

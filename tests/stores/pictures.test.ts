@@ -1,29 +1,12 @@
-import type { TakeInput } from '~~/shared/takes/input'
-import { fresh, serve, until } from '../support/page'
+import { fresh, happens, serve, until } from '../support/page'
+import { bareTake } from '../support/bareTake'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
 const { usePicturesStore } = await import('~~/app/stores/pictures')
 const { useSessionStore } = await import('~~/app/stores/session')
 const { useTakesStore } = await import('~~/app/stores/takes')
 
-const take: TakeInput = {
-  key: 'take-key-1',
-  delay: 0.018,
-  verdict: 'late',
-  keeper: false,
-  position: null,
-  note: '',
-  planned: null,
-  sharp: null,
-  exposed: null,
-  clean: null,
-  cause: null,
-  alsoCause: null,
-  variant: null,
-  said: null,
-  settings: null,
-  firedAt: '2026-11-24T18:00:01.000Z',
-}
+const take = bareTake('take-key-1')
 
 beforeEach(fresh)
 
@@ -128,4 +111,28 @@ describe('pictures', () => {
     await store.clearDevice('ann')
     expect(store.waiting).toEqual([])
   })
+  test('are sent as soon as there is a network again, and seen there while they wait', async () => {
+    const server = { down: true, sent: 0 }
+    serve(({ method }) => {
+      if (server.down) return 'unreachable'
+      if (method === 'POST') server.sent++
+      return { body: method === 'POST' ? {} : [] }
+    })
+    const [store, session] = [usePicturesStore(), useSessionStore()]
+    session.key = 'cy'
+    await store.open('far').catch(() => {})
+    await store.add([new File(['x'], 'one.jpg'), new File(['y'], 'two.jpg')], null)
+    expect(store.unsent).toBe(2)
+    expect(new Set(store.pictures.map(({ id }) => id)).size).toBe(2)
+    server.down = false
+    happens('online')
+    await until(() => server.sent === 2 && store.unsent === 0, 1000)
+    // By itself as well, after a while.
+    server.down = true
+    await store.add([new File(['z'], 'three.jpg')], null)
+    expect(store.unsent).toBe(1)
+    server.down = false
+    await until(() => server.sent === 3, 9000)
+    await store.clearDevice('cy')
+  }, 15_000)
 })
