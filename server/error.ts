@@ -1,6 +1,7 @@
 import { defineNitroErrorHandler } from 'nitropack/runtime'
 import { setResponseHeaders, setResponseStatus } from 'h3'
 import { isConflict } from './database/conflicts'
+import { log } from './utils/log'
 import { type Problem, problemOf } from './utils/problem'
 import { policyOf } from './utils/policy'
 import { serverWords } from '../shared/texts/server'
@@ -63,7 +64,7 @@ function problemFor(
   if (chain.some(isConflict)) return problemOf(503, serverWords('error.serverBusyUnsavedWork'))
   const status = error.statusCode || 500
   if (status < 500) return problemOf(status, error.message.slice(0, 300))
-  console.error(JSON.stringify({ at: new Date().toISOString(), request, error: error.stack }))
+  log.error({ request, error: error.stack })
   return problemOf(500, serverWords('error.somethingWentWrongServer'))
 }
 

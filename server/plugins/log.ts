@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { setResponseHeader } from 'h3'
 import { measured, routeOf } from '../services/measures'
+import { log } from '../utils/log'
 
 /** Slower answers are written down in any case, s. */
 const SLOW = 2
@@ -23,15 +24,13 @@ export default defineNitroPlugin(nitro => {
     // A stream lasts as long as somebody looks.
     const slow = seconds > SLOW && !event.path.includes('/events')
     if (!all && status < 500 && !slow) return
-    const line = {
-      at: new Date().toISOString(),
+    log[status >= 500 ? 'error' : 'info']({
       request: event.context.requestId,
       method: event.method,
       route: routeOf(event.path),
       status,
       ms: Math.round(seconds * 1000),
       ...(event.context.memberId ? { person: event.context.memberId } : {}),
-    }
-    console.log(JSON.stringify(line))
+    })
   })
 })

@@ -1,5 +1,6 @@
 import { defineWebSocketHandler } from 'h3'
 import { speakToBench } from '../../../services/practice'
+import { log } from '../../../utils/log'
 import { serverWords } from '../../../../shared/texts/server'
 
 type Hooks = Parameters<typeof defineWebSocketHandler>[0]
@@ -52,7 +53,7 @@ function inTurn(peer: Peer, connection: Connection, what: () => Promise<void>): 
     .then(what)
     .catch((error: unknown) => {
       const status = (error as { statusCode?: number }).statusCode ?? 500
-      if (status >= 500) console.error(error)
+      if (status >= 500) log.error(error)
       peer.send(`ERROR ${REFUSED[status] ?? serverWords('bench.benchDoesNotAnswer')}`)
       if (status === 401 || status === 403 || status === 404) peer.close(1008, 'refused')
     })
