@@ -2,6 +2,7 @@ export default {
   testEnvironment: 'node',
   // A busy machine is slow, not wrong.
   testTimeout: 60_000,
+  testSequencer: '<rootDir>/tests/support/longestFirst.mjs',
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/components', '<rootDir>/tests/stores'],
   moduleFileExtensions: ['js', 'mjs', 'cjs', 'ts', 'vue', 'json', 'node'],
   extensionsToTreatAsEsm: ['.ts', '.vue'],

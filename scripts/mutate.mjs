@@ -25,6 +25,7 @@ const files = words.filter(name => !(name in GROUPS) && !name.startsWith('--'))
 const share = Number(option('share') ?? 1)
 const laws = words.includes('--laws')
 process.env.MUTANT_SHARE = String(share)
+if (laws) process.env.EPIRO_LAWS = '1'
 process.env.MUTANT_SEED = option('seed') ?? ''
 
 /**
@@ -43,9 +44,10 @@ function score(killed, tried) {
  * How the tests of a part of the core are run: with all that they load in one file, as some hundred to load anew for
  * each mutant take most of the time.
  * @param {string[]} tests
+ * @param {boolean} counted whether it is told apart which tests run through which mutant
  */
-const bundled = tests => ({
-  coverageAnalysis: 'perTest',
+const bundled = (tests, counted) => ({
+  coverageAnalysis: counted ? 'perTest' : 'off',
   timeoutMS: 5000,
   timeoutFactor: 4,
   // Counting what each test runs through makes long sums ten times as long.
@@ -84,24 +86,28 @@ const plain = (tests, configFile) => ({
 /** @param {string} name */
 function runnerOf(name) {
   const tests = groupOf(name).tests.filter(test => !laws || !test.startsWith('golden'))
-  if (name in CORE) return bundled(tests)
+  if (name in CORE) return bundled(tests, groupOf(name).counted ?? true)
   return plain(tests, name === 'services' ? 'jest.services.config.mjs' : 'jest.config.mjs')
 }
+
+/** What the runner leaves out of its own score too: nobody could overlook a program that does not come up. */
+const NO_MUTANT = new Set(['Ignored', 'CompileError', 'RuntimeError'])
 
 /** Tries mutants of a part, or of some of its files. @param {string} name @returns {string} its score */
 function tried(name) {
   const { mutate } = groupOf(name)
   const config = {
     testRunner: 'jest',
-    concurrency: 2,
-    plugins: ['@stryker-mutator/*', resolve('scripts/lib/sampleMutants.mjs')],
+    // Half of them hand out the draw.
+    concurrency: share < 1 && name !== 'services' ? 4 : 2,
+    plugins: ['@stryker-mutator/*', resolve('scripts/lib/sampleMutants.mjs'), resolve('scripts/lib/tellSurvivors.mjs')],
     ...(share < 1 ? { checkers: ['sample'] } : {}),
     mutate: files.length > 0 ? files : mutate,
     tempDirName: '.data/stryker',
     // Texts are asserted where they carry a figure; a mutant of a label says nothing of the sums.
     mutator: { excludedMutations: ['StringLiteral'] },
     ignorePatterns: ['.data', '.output', '.nuxt', 'docs', 'test-results'],
-    reporters: ['json', 'clear-text', 'progress-append-only'],
+    reporters: ['json', 'clear-text', 'progress-append-only', 'survivors'],
     jsonReporter: { fileName: `.data/mutation-${name}.json` },
     clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
     ...runnerOf(name),
@@ -115,7 +121,7 @@ function tried(name) {
   if (!report) return `${name.padEnd(10)} not tried to its end`
   const all = Object.values(report.files)
     .flatMap(file => file.mutants)
-    .filter(mutant => mutant.status !== 'Ignored' && mutant.status !== 'CompileError')
+    .filter(mutant => !NO_MUTANT.has(mutant.status))
   const killed = all.filter(mutant => mutant.status === 'Killed' || mutant.status === 'Timeout').length
   return `${name.padEnd(10)} ${score(killed, all.length)}`
 }

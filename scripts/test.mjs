@@ -9,6 +9,7 @@ import { fileURLToPath } from 'node:url'
 import { needModules } from './lib/build.mjs'
 import { localDatabase } from './lib/database.mjs'
 import { readChecked } from './lib/files.mjs'
+import { longTermNode } from './lib/longTermNode.mjs'
 import { choosePort, end } from './lib/processes.mjs'
 import { bundled } from './lib/programs.mjs'
 import { SERVER, prepareDatabase, startServer, untilReady } from './lib/server.mjs'
@@ -51,22 +52,35 @@ function step(name, command, args, env) {
 }
 /** @typedef {[name: string, command: string, args: string[], env?: Record<string, string>]} Check */
 
-/** What is checked without running it. @returns {Check[]} */
+/**
+ * What is checked without running it: first what reads the types that a build writes anew, then the rest.
+ * @returns {{ first: Check[], then: Check[] }}
+ */
 function checks() {
   const types = (/** @type {string} */ config) => ['vue-tsc', '--noEmit', '-p', config]
-  /** @type {[part: string, name: string, args: string[]][]} */
-  const all = [
-    ['types', 'types of pages and server', ['nuxt', 'typecheck']],
-    ['types', 'types of core, scripts and tests', types('tsconfig.tools.json')],
-    ['lint', 'rules', ['eslint', '.']],
-    ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],
-    ['lint', 'format', ['prettier', '--check', '--log-level', 'warn', '.']],
-  ]
-  return all.filter(([part]) => wanted(part)).map(([, name, args]) => [name, 'npx', ['--no-install', ...args]])
+  const made = (/** @type {[part: string, name: string, args: string[]][]} */ all) =>
+    all
+      .filter(([part]) => wanted(part))
+      .map(([, name, args]) => /** @type {Check} */ ([name, 'npx', ['--no-install', ...args]]))
+  return {
+    first: made([
+      ['types', 'types of pages and server', ['nuxt', 'typecheck']],
+      ['lint', 'rules', ['eslint', '.']],
+    ]),
+    then: made([
+      ['types', 'types of core, scripts and tests', types('tsconfig.tools.json')],
+      ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],
+      ['lint', 'format', ['prettier', '--check', '--log-level', 'warn', '.']],
+    ]),
+  }
 }
 
-/** What is started, killed and attacked, each in a folder of its own; the longest first. @returns {Check[]} */
-function starts() {
+/**
+ * What is started, killed and attacked, each in a folder of its own; the longest first. One of them runs on Node's
+ * long-term version, all others on the one that runs this.
+ * @param {string | null} longTerm @returns {Check[]}
+ */
+function starts(longTerm) {
   /** @type {[name: string, file: string, ...faults: string[]][]} */
   const all = [
     ['a machine without room', 'faults', 'fullDisk'],
@@ -83,7 +97,8 @@ function starts() {
   const small = { EPIRO_DEMO: 'small' }
   return all.map(([name, file, ...faults]) => {
     const args = [`tests/start/${file}.mjs`, ...faults]
-    return file === 'restart' ? [name, process.execPath, args] : [name, process.execPath, args, small]
+    if (file !== 'restart') return [name, process.execPath, args, small]
+    return longTerm ? [`${name}, on Node's long-term version`, longTerm, args] : [name, process.execPath, args]
   })
 }
 
@@ -123,20 +138,14 @@ async function main() {
   if (wanted('e2e')) browser = needBrowser()
   mkdirSync('.data/test', { recursive: true })
 
-  await together(checks())
-  // A build is half the time on one core: the tests that need none go beside it.
-  await together([
-    ...(wanted('e2e') || wanted('start')
-      ? [/** @type {Check} */ (['build', process.execPath, ['scripts/build.mjs']])]
-      : []),
-    // Some of a store's tests wait for tries that are a second apart.
-    ...(wanted('unit') ? [jestCheck('jest', [`--maxWorkers=${availableParallelism() + 1}`])] : []),
-  ])
-  if (wanted('unit')) countTests()
+  const { first, then } = checks()
+  await together(first)
+  // A build is half the time on one core, and filling a database all of it: what needs neither goes beside them.
+  const [filled] = await Promise.all([builtAndFilled(), checkedAndTested(then)])
   if (failed.includes('build')) throw new Stop('The build failed')
-  if (wanted('services') || wanted('e2e')) await withDatabase()
+  if (filled) await withDatabase(filled)
   if (wanted('start')) {
-    const [list, before] = [starts(), failed.length]
+    const [list, before] = [starts(await longTermNode()), failed.length]
     await together(list, CORES + 1)
     failures += failed.length - before
     passes += list.length - (failed.length - before)
@@ -144,6 +153,23 @@ async function main() {
   say(failed.length > 0 ? `\nFailed: ${failed.join(', ')}` : '\nAll passed')
   say(`${passes} passed, ${failures} failed`)
   return failed.length === 0 ? 0 : 1
+}
+
+/** Ends what is checked, and runs the tests that need no build. @param {Check[]} list */
+async function checkedAndTested(list) {
+  await together(list, 1)
+  if (!wanted('unit')) return
+  // Some of a store's tests wait for tries that are a second apart.
+  await together([jestCheck('jest', [`--maxWorkers=${availableParallelism() + 1}`])])
+  countTests()
+}
+
+/** Builds what is to be served, and fills the databases that tests run on; null where none asks for one. */
+async function builtAndFilled() {
+  if (wanted('e2e') || wanted('start')) await together([['build', process.execPath, ['scripts/build.mjs']]])
+  if (failed.includes('build') || (!wanted('services') && !wanted('e2e'))) return null
+  // Measurements and pictures want the machine for themselves; tests wait for pages a fifth of their time.
+  return filledSides(wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? PAGES : 1)
 }
 
 /**
@@ -167,28 +193,34 @@ function countTests() {
 }
 
 /**
- * A database with demo data and, where pages are tested, a server on it. Tests of pages that run at once have one each,
- * so that none sees what another does.
+ * One of the databases that tests run on, and where pages are tested a server on it. Tests of pages that run at once
+ * have one each, so that none sees what another does.
  * @param {number} number
  */
-async function side(number) {
+function side(number) {
   const home = resolve(`.data/test/mariadb${number || ''}`)
   const database = process.env.DATABASE_URL ? null : localDatabase(home)
-  await database?.stop()
-  if (database) rmSync(home, { recursive: true, force: true })
-  const databaseUrl = database ? await database.start() : String(process.env.DATABASE_URL)
-  const { token } = prepareDatabase(databaseUrl, { demo: true, season: project === 'screenshots', link: true })
+  let databaseUrl = String(process.env.DATABASE_URL)
   /** @type {import('node:child_process').ChildProcess | undefined} */
   let server
   return {
-    databaseUrl,
-    async serve() {
+    home,
+    address: () => databaseUrl,
+    async open() {
+      if (database) databaseUrl = await database.start()
+    },
+    async clear() {
+      await database?.stop()
+      if (database) rmSync(home, { recursive: true, force: true })
+    },
+    /** Its server. @param {string} token that lets the tests in @returns {Promise<Record<string, string>>} */
+    async serve(token) {
       const port = await choosePort(3100 + number)
       server = startServer({ databaseUrl, secret: SECRET, host: '127.0.0.1', port, more: EAGER })
       await untilReady(`http://127.0.0.1:${port}`)
       return {
         [`BASE_URL_${number}`]: `http://127.0.0.1:${port}`,
-        [`SIGN_IN_TOKEN_${number}`]: String(token),
+        [`SIGN_IN_TOKEN_${number}`]: token,
         [`DATABASE_URL_${number}`]: databaseUrl,
         SESSION_SECRET: SECRET,
       }
@@ -199,32 +231,52 @@ async function side(number) {
     },
   }
 }
+/** @typedef {ReturnType<typeof side>} Side */
 
-async function withDatabase() {
-  // Measurements and pictures want the machine for themselves; tests wait for pages a fifth of their time.
-  const sides = wanted('e2e') && project === 'desktop' && !process.env.DATABASE_URL ? PAGES : 1
-  const all = []
+/** So many databases with demo data: one is filled, and the others are copies of it. @param {number} count */
+async function filledSides(count) {
+  const sides = Array.from({ length: count }, (_, number) => side(number))
+  const [first, ...others] = /** @type {[Side, ...Side[]]} */ (sides)
   try {
-    for (let number = 0; number < sides; number++) all.push(await side(number))
+    for (const each of sides) await each.clear()
+    await first.open()
+    const { token } = prepareDatabase(first.address(), { demo: true, season: project === 'screenshots', link: true })
+    if (others.length > 0) {
+      // What is copied lies still.
+      await first.stop()
+      for (const each of others)
+        if (run('cp', ['-a', first.home, each.home]) !== 0) throw new Stop('A database could not be copied')
+      await Promise.all(sides.map(each => each.open()))
+    }
+    return { sides, token: String(token) }
+  } catch (error) {
+    for (const each of sides) await each.stop()
+    throw error
+  }
+}
+
+/** @param {Awaited<ReturnType<typeof filledSides>>} filled */
+async function withDatabase({ sides, token }) {
+  try {
     if (wanted('services')) {
       const check = jestCheck('services on a database', ['-c', 'jest.services.config.mjs'], {
-        DATABASE_URL: String(all[0]?.databaseUrl),
+        DATABASE_URL: String(sides[0]?.address()),
         EPIRO_WORKER: bundled('worker') ?? '',
         ...EAGER,
       })
       step(...check)
       countTests()
     }
-    if (wanted('e2e')) await pages(all)
+    if (wanted('e2e')) await pages(sides, token)
   } finally {
-    for (const each of all) await each.stop()
+    for (const each of sides) await each.stop()
   }
 }
 
-/** @param {Awaited<ReturnType<typeof side>>[]} sides */
-async function pages(sides) {
+/** @param {Side[]} sides @param {string} token that lets the tests in */
+async function pages(sides, token) {
   const env = { PLAYWRIGHT_JSON_OUTPUT_NAME: '.data/test/playwright.json', CHROMIUM: browser, ...EAGER }
-  for (const each of sides) Object.assign(env, await each.serve())
+  for (const served of await Promise.all(sides.map(each => each.serve(token)))) Object.assign(env, served)
   rmSync('.data/test/playwright.json', { force: true })
   const chosen = asked.filter(a => a.startsWith('-g') || a.endsWith('.spec.ts'))
   const args = ['--no-install', 'playwright', 'test', `--project=${project}`, `--workers=${sides.length}`, ...chosen]

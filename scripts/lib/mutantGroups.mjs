@@ -1,7 +1,10 @@
 // @ts-check
 // What mutants are made of, part by part, and the tests that are about each.
 
-/** @typedef {{ mutate: string[], tests: string[] }} Group */
+/**
+ * `counted: false` where to count what each test runs through takes longer than to run them all.
+ * @typedef {{ mutate: string[], tests: string[], counted?: boolean }} Group
+ */
 
 /** Tests that plan whole set-ups, and so go through nearly all of the core. */
 const WHOLE = ['plan', 'laws', 'vectors', 'amendments', 'numbers', 'sequence', 'schedule', 'golden']
@@ -33,7 +36,7 @@ export const CORE = {
   },
   inference: {
     mutate: filesOf('inference'),
-    tests: ['inference', 'posterior', 'evidence', 'search', 'learnFigures', 'run', 'outliers', 'headline', 'golden'],
+    tests: ['inferenceLaws', 'outOfLine', 'conditioned', 'inference', 'evidence', 'headline', 'golden'],
   },
   light: {
     mutate: filesOf('light'),
@@ -51,8 +54,14 @@ export const CORE = {
     tests: ['lab', 'onsets', 'wave', 'takeReading', 'takeCloser', 'together', 'hardFiles', 'readings', 'noise'],
   },
   render: {
-    mutate: filesOf('render'),
-    tests: ['render', 'scene', 'newCard', 'bounce', 'silhouette', 'smear', 'composite', 'goldenFrames'],
+    mutate: [...filesOf('render'), '!core/render/models/**', '!core/render/build.ts'],
+    tests: ['rays', 'tracer', 'goldenFrames'],
+  },
+  // What stands in a picture, of each recipe; its tests plan and draw whole pictures.
+  models: {
+    mutate: [...filesOf('render/models'), 'core/render/build.ts'],
+    tests: ['render', 'models', 'composite', 'goldenFrames'],
+    counted: false,
   },
   practice: { mutate: filesOf('practice', 'course'), tests: ['practice', 'world', 'session', 'course', 'golden'] },
   season: {
