@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
+import { golden } from '../support/runs'
 import { type Setup, evidenceOf, newKitItem, newSetup, settingsOf } from '~~/core'
 import { signInLinks } from '~~/server/database/schema'
 import { importLog } from '~~/server/services/logImport'
@@ -272,7 +273,7 @@ async function refusals(own: Studio, made: Awaited<ReturnType<typeof evening>>):
   return found
 }
 
-test('an evening is told as it was', async () => {
+golden('an evening is told as it was', async () => {
   const own = await studio()
   try {
     const made = await evening(own)

@@ -20,7 +20,11 @@ export class MemoryStorage {
 }
 export const storage = new MemoryStorage()
 Object.assign(globalThis, { localStorage: storage, window: globalThis })
-Object.assign(globalThis, { addEventListener: () => {} })
+
+const listeners: [name: string, heard: () => void][] = []
+Object.assign(globalThis, { addEventListener: (name: string, heard: () => void) => listeners.push([name, heard]) })
+/** Something happens to the window, as `online`. */
+export const happens = (name: string): void => listeners.forEach(([of, heard]) => of === name && heard())
 
 /** A store that takes nothing more. @returns what makes room again */
 export function fill(store: MemoryStorage): () => void {

@@ -12,6 +12,7 @@ import {
   setupUpdateSchema,
 } from '~~/shared/schemas/records'
 import { ODD, placesIn } from '../support/odd.mjs'
+import { runs } from '../support/runs'
 
 const search = (change: Record<string, unknown> = {}): unknown => ({
   prior: { delay: 0.02, uncertainty: 0.002, scatter: 0.0003 },
@@ -159,8 +160,9 @@ test('whatever stands in the place of a value, checking gives a set-up or mistak
   const good = newSetup('projectile') as unknown as Record<string, unknown>
   const paths = placesIn(good)
   expect(paths.length).toBeGreaterThan(300)
-  // Each place is given some of them, and each of them comes to every sort of place.
-  const some = (at: number): unknown[] => [0, 1, 2].map(i => ODD[(3 * at + i) % ODD.length])
+  // Each place is given one of them or some, and each of them comes to every sort of place.
+  const share = runs(3)
+  const some = (at: number): unknown[] => Array.from({ length: share }, (_, i) => ODD[(share * at + i) % ODD.length])
   for (const [at, path] of paths.entries()) {
     for (const value of some(at)) {
       const setup = structuredClone(good)

@@ -17,7 +17,7 @@ import { exportedToSetup } from '~~/core/lab'
 import { sceneFigures } from '~~/core/light/figures'
 import { motionFor } from '~~/core/take/chain'
 import { type Draw, EvidenceWorld, type Told } from '../../support/evidenceWorld'
-import { runs } from '../../support/runs'
+import { logged, runs } from '../../support/runs'
 import { figure, inWords } from '../../support/figures'
 
 const cracker = newSetup('projectile')
@@ -174,7 +174,7 @@ describe('light that agrees with the plan leaves it', () => {
   })
 })
 
-describe('stated intervals hold what they say, firing by firing, in the practice world', () => {
+logged('stated intervals hold what they say, firing by firing, in the practice world', () => {
   const share = (off: readonly number[], z: number): number => off.filter(x => Math.abs(x) < z).length / off.length
   const mixes: [name: string, draw: Draw][] = [
     ['one kind, three firings', { kinds: ['place'], firings: 3, together: false }],

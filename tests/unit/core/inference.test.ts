@@ -39,7 +39,7 @@ import { rootBetween } from '~~/core/math/root'
 import { cholesky, inverseBy, solveBy } from '~~/core/math/matrix'
 import { valueAt } from '~~/core/setup/paths'
 import { checkSetup } from '~~/shared/schemas/setup'
-import { runs } from '../../support/runs'
+import { logged, runs } from '../../support/runs'
 
 /** A cracker by beam in still, dragless air: simple enough to be played by hand below. */
 const cracker = (): Setup =>
@@ -255,9 +255,6 @@ describe('evidence', () => {
     expect(before.timing.wanted! - after.timing.wanted!).toBeCloseTo(150e-6, 5)
   })
 })
-
-/** Hundreds of logs tell of coverage; thousands of mutants cannot each wait for them. */
-const logged = process.env.STRYKER_MUTATOR_WORKER === undefined ? describe : describe.skip
 
 logged('over simulated logs', () => {
   const LOGS = Number(process.env.EPIRO_LOGS ?? 1000)

@@ -25,6 +25,7 @@ import { trainOf } from '~~/core/lab/sound/bounces'
 import { normalCdf } from '~~/core/math/normal'
 import { seededRandom } from '~~/core/math/random'
 import { limitsOf } from '../../support/figures'
+import { golden } from '../../support/runs'
 import { LAB } from '~~/shared/text/lab'
 
 const tool = (id: string): LabTool => labTool(id)!
@@ -82,7 +83,7 @@ test.each<[tool: string, figure: string, relative: boolean, bias: number, worst:
 const kept = JSON.parse(readFileSync('tests/golden/readings.json', 'utf8')) as GoldenReadings
 
 /** Everything that is read: any change shows, wanted or not. `npm run golden` writes down what is read. */
-test.each(LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [id, seed] as const)))(
+golden.each(LAB_TOOLS.flatMap(({ id }) => KEPT_SEEDS.map(seed => [id, seed] as const)))(
   '%s reads of stand-in %i what it read',
   (id, seed) => {
     expect(differences(toolRead(id, seed), kept[`${id} ${seed}`])).toEqual([])

@@ -1,8 +1,8 @@
 import { type Card, type Plan, type Setup, newSetup, plan, sceneFigures, withChanges } from '~~/core'
 import { reflectorsOf, givenBy } from '~~/core/light/reflectors'
 import { lampsOf } from '~~/core/light/lamps'
-import { TO_CAMERA, type Vector } from '~~/core/light/lamp'
-import { isOpen } from '~~/core/light/level'
+import { type Shining, TO_CAMERA, type Vector } from '~~/core/light/lamp'
+import { isOpen, levelAt } from '~~/core/light/level'
 import { seededRandom } from '~~/core/math/random'
 import { stageOf } from '~~/core/light/place'
 
@@ -171,4 +171,100 @@ test('a board shuts off what crosses it and nothing beside it, however it is tur
   }
   expect(shut).toBeGreaterThan(80)
   expect(shut).toBeLessThan(320)
+})
+
+describe('a lamp and a board by formulas of the test’s own', () => {
+  const random = seededRandom(17)
+  const between = (low: number, high: number): number => low + (high - low) * random.uniform()
+  const vec = (size: number): Vector => [between(-size, size), between(-size, size), between(-size, size)]
+  const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+  const off = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
+  const times = (a: Vector, by: number): Vector => [a[0] * by, a[1] * by, a[2] * by]
+  const unit = (a: Vector): Vector => times(a, 1 / Math.hypot(...a))
+  const cross = (a: Vector, b: Vector): Vector => [
+    a[1] * b[2] - a[2] * b[1],
+    a[2] * b[0] - a[0] * b[2],
+    a[0] * b[1] - a[1] * b[0],
+  ]
+  /** Two sides and the way a face looks, however it is turned. */
+  function turned(): { across: Vector; up: Vector; normal: Vector } {
+    const normal = unit(vec(1))
+    const across = unit(cross(normal, unit(vec(1))))
+    return { across, up: cross(normal, across), normal }
+  }
+  const lampAt = (place: Vector, aim: Vector, lobe: number, half = 1e-4): Shining => {
+    const across = unit(cross(aim, [0.3, 1, 0.2]))
+    const up = cross(aim, across)
+    return {
+      ...{ place, aim, lobe, strength: 3, area: 4 * half * half, wide: half > 0.01 },
+      ...{ across: times(across, half), up: times(up, half) },
+    }
+  }
+
+  test('a silver board shows the lamp where its image stands, however both are turned', () => {
+    let seen = 0
+    for (let i = 0; i < 1500; i++) {
+      const { across, up, normal } = turned()
+      const centre = vec(1)
+      const half = between(0.2, 1.5)
+      const board = {
+        kind: 'silver',
+        centre,
+        normal,
+        across: times(across, half),
+        up: times(up, half),
+        area: 4 * half ** 2,
+      }
+      const [place, facing] = [vec(1.5), unit(vec(1))]
+      const lamp = lampAt(vec(2), unit(vec(1)), between(0, 3))
+      const depth = dot(off(lamp.place, centre), normal)
+      const image = off(lamp.place, times(normal, 2 * depth))
+      const way = off(image, place)
+      // From the place to the image the board is met, or the image is not seen in it.
+      const share = dot(off(centre, place), normal) / dot(way, normal)
+      const met: Vector = [place[0] + share * way[0], place[1] + share * way[1], place[2] + share * way[2]]
+      const from = off(met, centre)
+      const beside = Math.max(Math.abs(dot(from, across)), Math.abs(dot(from, up)))
+      const oneSide = depth * dot(off(place, centre), normal) > 0
+      const cosine = dot(unit(way), facing)
+      const leaves = dot(unit(off(met, lamp.place)), lamp.aim)
+      const shown = oneSide && beside < half && cosine > 0 && (leaves > 0 || lamp.lobe === 0)
+      const level = shown ? (3 * leaves ** lamp.lobe * 0.85 * cosine) / dot(way, way) : 0
+      if (Math.abs(beside - half) < 1e-3) continue
+      const given = givenBy(lamp, [board as never]).off(0, place, facing)
+      expect(Math.abs(given - level)).toBeLessThan(1e-9 + 1e-6 * level)
+      if (level > 0) seen++
+    }
+    expect(seen).toBeGreaterThan(20)
+  })
+
+  test('a large face near by gives what its parts give, each at its own distance and angles', () => {
+    for (let i = 0; i < 40; i++) {
+      const half = between(0.1, 0.4)
+      const lamp = lampAt([0, 0, 0], unit(vec(1)), between(0, 2), half)
+      const beside = times(cross(lamp.aim, unit(vec(1))), between(0, 0.3))
+      const ahead = times(lamp.aim, between(2.2, 4) * half)
+      const place: Vector = [ahead[0] + beside[0], ahead[1] + beside[1], ahead[2] + beside[2]]
+      const facing = unit([-place[0] + 0.4 * half, -place[1] - 0.3 * half, -place[2] + 0.2 * half])
+      let sum = 0
+      const parts = 60
+      for (let a = 0; a < parts; a++)
+        for (let b = 0; b < parts; b++) {
+          const [u, v] = [(2 * a + 1) / parts - 1, (2 * b + 1) / parts - 1]
+          const part: Vector = [
+            u * lamp.across[0] + v * lamp.up[0],
+            u * lamp.across[1] + v * lamp.up[1],
+            u * lamp.across[2] + v * lamp.up[2],
+          ]
+          const way = off(part, place)
+          const leaves = -dot(unit(way), lamp.aim)
+          sum += (3 * leaves ** lamp.lobe * Math.max(0, dot(unit(way), facing))) / dot(way, way) / parts ** 2
+        }
+      expect(levelAt(lamp, place, facing) / sum).toBeCloseTo(1, 2)
+      // Far away it is a point.
+      const away = times(lamp.aim, 60 * half)
+      expect(levelAt(lamp, away, times(lamp.aim, -1)) / (3 / dot(away, away))).toBeCloseTo(1, 2)
+    }
+    expect(levelAt(lampAt([1, 2, 3], [0, 0, 1], 1), [1, 2, 3])).toBe(0)
+  })
 })

@@ -169,7 +169,7 @@ describe('whether the word is kept', () => {
   })
   test('true words are called false in about one log of twenty, boasts nearly always', () => {
     let [alarms, found] = [0, 0]
-    const logs = runs(60) + 20
+    const logs = runs(60) + 8
     for (let seed = 1; seed <= logs; seed++) {
       if (
         wordKept(
@@ -207,7 +207,7 @@ describe('whether the word is kept', () => {
   })
   test('true words are seldom put right', () => {
     let put = 0
-    const logs = runs(60) + 20
+    const logs = runs(60) + 8
     for (let seed = 1; seed <= logs; seed++) if (worthyCorrection(log(seed + 50, 20, 10, p => p))) put++
     expect(put / logs).toBeLessThan(0.45)
   })

@@ -25,6 +25,7 @@ import { type GoldenReadings, KEPT_TAKES, takeRead } from '../../support/goldenR
 import { Gallery } from '~~/core/lab/take/gallery'
 import { shrunk } from '~~/core/lab/take/small'
 import { reasonsIn } from '../../support/figures'
+import { golden } from '../../support/runs'
 
 /** The picture of a plan as the simulated camera delivers it, with a second light on it where there is one. */
 function photo(of: Assessment, again?: Assessment) {
@@ -196,6 +197,6 @@ test('what is ticked off or said beside a set-up makes nothing anew; what is see
 
 const kept = JSON.parse(readFileSync('tests/golden/readings.json', 'utf8')) as GoldenReadings
 
-test.each(KEPT_TAKES)('a take of %s, %f half-windows off, reads to the digit what it read', (exercise, off) => {
+golden.each(KEPT_TAKES)('a take of %s, %f half-windows off, reads to the digit what it read', (exercise, off) => {
   expect(differences(takeRead(exercise, off), kept[`${exercise} ${off}`])).toEqual([])
 })
