@@ -1,4 +1,5 @@
 import { type Asked, fresh, serve, until } from '../support/page'
+import { bareTake } from '../support/bareTake'
 import type { TakeInput } from '~~/shared/takes/input'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
@@ -10,21 +11,7 @@ beforeEach(fresh)
 
 describe('takes', () => {
   const take = (n: number, change: Partial<TakeInput> = {}): TakeInput => ({
-    key: `take-key-${n}`,
-    delay: 0.018,
-    verdict: 'late',
-    keeper: false,
-    position: null,
-    note: '',
-    planned: null,
-    sharp: null,
-    exposed: null,
-    clean: null,
-    cause: null,
-    alsoCause: null,
-    variant: null,
-    said: null,
-    settings: null,
+    ...bareTake(`take-key-${n}`),
     firedAt: `2026-11-24T18:00:0${n}.000Z`,
     ...change,
   })
@@ -92,6 +79,20 @@ describe('takes', () => {
       again.close()
     },
   )
+  test('one whose answer was lost comes back in its place, before what others fired since', async () => {
+    const server = takeServer()
+    const store = useTakesStore()
+    await store.open('s')
+    server.down = true
+    await store.log(take(1))
+    await until(() => store.offline)
+    // It was kept all the same, and another device has fired since.
+    for (const n of [1, 2]) server.takes.push({ ...take(n), id: `id-take-key-${n}`, number: n })
+    server.down = false
+    await store.open('s')
+    await until(() => store.unsent === 0)
+    expect(store.takes.map(t => t.number)).toEqual([2, 1])
+  })
   test('where the browser keeps nothing, takes go to the server from the page, and what is lost is said', async () => {
     const { indexedDB } = globalThis
     Object.defineProperty(globalThis, 'indexedDB', {
