@@ -6,13 +6,16 @@ import { acknowledge, secondServer, takesOf } from './runHelpers'
 
 const { setup, planned } = crackerByBeam
 
+/** A phone signed in as an assistant of a name nobody else has. */
 async function phoneOf(
   browser: Browser,
   page: Page,
   address: string,
   id: string,
-): Promise<{ context: BrowserContext; phone: Page }> {
+): Promise<{ context: BrowserContext; phone: Page; name: string }> {
   await page.goto(`${address}/devices?to=/setups/${id}/run`)
+  const name = `Jo ${Date.now()}`
+  await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByRole('radio', { name: /^Assistant/ }).check()
   await page.getByRole('button', { name: 'Create link', exact: true }).click()
   await expect(page.getByRole('img', { name: 'Code to scan' })).toBeVisible()
@@ -26,7 +29,7 @@ async function phoneOf(
   const phone = await context.newPage()
   await phone.goto(link)
   await expect(phone.getByTestId('call').or(phone.getByLabel('Your name'))).toBeVisible()
-  return { context, phone }
+  return { context, phone, name }
 }
 
 test(
@@ -44,7 +47,7 @@ test(
     const { id } = (await callApi(page, 'POST', '/api/practice', { exercise: 'cracker-beam', seed: 6 })).body as {
       id: string
     }
-    const { context, phone } = await phoneOf(browser, page, address, id)
+    const { context, phone, name } = await phoneOf(browser, page, address, id)
     await page.goto(`${address}/setups/${id}/run`)
     await acknowledge(page)
     await expect(phone.getByTestId('call')).toHaveText(/Ready/)
@@ -150,8 +153,10 @@ test(
 
     // The lead signs the phone out again.
     await page.goto(`${address}/devices`)
-    const row = page.getByTestId('session').filter({ hasText: 'assistant' }).first()
+    const row = page.getByTestId('session').filter({ hasText: name })
+    await expect(row).toHaveCount(1)
     await row.getByRole('button', { name: /Sign out/ }).click()
+    await expect(row).toHaveCount(0)
     await expect.poll(async () => (await callApi(phone, 'GET', '/api/shoots')).status).toBe(401)
     await Promise.all([laptop.close(), context.close(), server.kill()])
   },
