@@ -1,6 +1,6 @@
 import { type KitItem, isGear, remembered, rememberedFlash } from '~~/core'
 import { type FlashMemory, type GearMemory, flashMemory, gearMemory } from '~~/core/season'
-import { gearDate, gearDay, gearDayOf } from '~~/shared/gear/days'
+import { gearDate, gearDayOf, gearToday } from '~~/shared/gear/days'
 import type { FlashReadingInput } from '~~/shared/schemas/flashReading'
 import type { GearEventInput } from '~~/shared/schemas/gear'
 import { type GearRecord, api } from '~/services/api'
@@ -36,7 +36,7 @@ export const useGearStore = defineStore('gear', () => {
   const needed = readOnce(() => loaded.value, load)
 
   const shown = computed<ShownGear[]>(() => {
-    const today = gearDay(new Date())
+    const today = gearToday()
     return records.value.flatMap((record): ShownGear[] => {
       const known = kit.byId.get(record.kitId)
       if (!known) return []

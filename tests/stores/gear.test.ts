@@ -88,3 +88,19 @@ test('it is read once, however many parts of a page need it', async () => {
   await store.needed()
   expect(asked.filter(({ path }) => path === '/api/gear')).toHaveLength(1)
 })
+
+test('what is read after midnight counts at once, and what is dated days ahead does not yet', async () => {
+  const { jest } = import.meta
+  jest.useFakeTimers({ now: new Date('2026-12-02T00:20'), doNotFake: ['setTimeout', 'queueMicrotask', 'nextTick'] })
+  studio(newKitItem('flash', 'Wick'))
+  const store = useGearStore()
+  await store.load()
+  await store.read('k0', { ...reading, date: '2026-12-02' })
+  expect(store.byId.get('k0')!.flash?.memory.days).toBe(1)
+  await store.read('k0', { ...reading, date: '2026-12-03' })
+  expect(store.byId.get('k0')!.flash?.memory.days).toBe(1)
+  jest.setSystemTime(new Date('2026-12-03T00:20'))
+  await store.load()
+  expect(store.byId.get('k0')!.flash?.memory.days).toBe(2)
+  jest.useRealTimers()
+})

@@ -2,10 +2,13 @@ import { type Asked, fill, fresh, serve, storage } from '../support/page'
 import { newSetup } from '~~/core'
 import { TOUR_LABELS, TOUR_STEPS } from '~~/shared/texts/tour'
 
-Object.assign(globalThis, { localDay: () => '2026-12-01' })
+const { jest } = import.meta
 const { useTourStore } = await import('~~/app/stores/tour')
 
+/** The day it is where the page is, late in its evening. */
+const DAY = '2026-03-05'
 beforeEach(() => {
+  jest.useFakeTimers({ now: new Date(`${DAY}T23:30`), doNotFake: ['setTimeout', 'queueMicrotask', 'nextTick'] })
   fresh()
   storage.removeItem('epiro-tour')
 })
@@ -33,7 +36,7 @@ test('begins on a set-up of its own in a shoot of its own, which is made once', 
     'POST /api/shoots',
     'POST /api/shoots/made/setups',
   ])
-  expect(asked[1]!.body).toEqual({ name: TOUR_LABELS.shoot, date: '2026-12-01', place: '', notes: '' })
+  expect(asked[1]!.body).toEqual({ name: TOUR_LABELS.shoot, date: DAY, place: '', notes: '' })
   expect(asked[2]!.body.setup).toEqual(JSON.parse(JSON.stringify(newSetup('projectile'))))
   expect(kept()).toEqual({ setupId: 's1', step: 0, rehearsal: '' })
   expect([tour.isOn, tour.step]).toEqual([true, TOUR_STEPS[0]])
