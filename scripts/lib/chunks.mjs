@@ -33,6 +33,27 @@ const PAGES = {
     /\/(plan\/(\w+Panel|ResultsList|SayLine)|inputs\/InputPanel|takes\/TakeLog|know\/\w+Form|views\/Enlarged\w+)\.vue$/,
 }
 
+/**
+ * Looks each module up once: the bundler reads a module's text anew whenever its tree is asked for.
+ * @param {Lookup} lookup @returns {Lookup}
+ */
+function rememberedBy(lookup) {
+  /** @type {Map<string, Info | null>} */
+  const known = new Map()
+  return id => {
+    const before = known.get(id)
+    if (before !== undefined) return before
+    const info = lookup(id)
+    const body = /** @type {Statement[] | undefined} */ (info?.ast?.body)
+    // Of the rest it matters that it is there: trees of two thousand modules are not kept.
+    const kept = body?.map(one => (/^(Im|Ex)port/.test(one.type) ? one : { type: one.type }))
+    const { importedIds = [], exportedBindings, moduleSideEffects } = info ?? {}
+    const found = info && { importedIds, exportedBindings, moduleSideEffects, ast: kept ? { body: kept } : null }
+    known.set(id, found)
+    return found
+  }
+}
+
 /** Sources of a module's imports, in the order in which the bundler lists them. @param {Info} info */
 function sourcesOf(info) {
   const statements = /** @type {Statement[]} */ (info.ast?.body ?? [])
@@ -139,11 +160,12 @@ function reached(lookup, roots) {
  * @returns {(id: string) => string | undefined} the file a module belongs in; undefined: as the bundler likes
  */
 export function chunking(ids, lookup) {
+  const known = rememberedBy(lookup)
   const of = Object.fromEntries(
     Object.entries(PAGES).map(([page, begins]) => [
       page,
       reached(
-        lookup,
+        known,
         ids.filter(id => begins.test(id)),
       ),
     ]),
@@ -151,7 +173,7 @@ export function chunking(ids, lookup) {
   const by = (/** @type {string} */ page, /** @type {string} */ id) => of[page]?.has(id) === true
   return id => {
     // Who asks for all that it passes on would bring all of it into the file.
-    if (onlyPassesOn(lookup(id))) return undefined
+    if (onlyPassesOn(known(id))) return undefined
     if (by('shell', id)) return 'shell'
     if (!by('setup', id)) {
       if (by('waiting', id)) return 'later'

@@ -270,4 +270,23 @@ describe('files of the page', () => {
       '/chart': undefined,
     })
   })
+
+  test('are told from trees that are each read once, as reading one takes the bundler its while', () => {
+    const read = new Map<string, number>()
+    const told = chunking(Object.keys(GRAPH), id => {
+      const info = GRAPH[id] ?? null
+      return (
+        info && {
+          ...info,
+          get ast() {
+            read.set(id, (read.get(id) ?? 0) + 1)
+            return info.ast ?? null
+          },
+        }
+      )
+    })
+    for (const id of Object.keys(GRAPH)) told(id)
+    expect(read.size).toBe(Object.keys(GRAPH).length)
+    expect([...read.values()].filter(times => times !== 1)).toEqual([])
+  })
 })
