@@ -26,9 +26,30 @@ export default defineAppConfig({
           variant: 'solid' as const,
           class: 'hover:bg-primary active:bg-primary hover:underline',
         },
+        // Words in a sentence that do something: set as the words about them, and underlined.
+        {
+          color: 'primary' as const,
+          variant: 'link' as const,
+          class:
+            'inline gap-1 p-0 text-start font-normal text-[length:inherit] leading-[inherit] text-inherit underline ' +
+            'hover:text-inherit active:text-inherit disabled:text-inherit aria-disabled:text-inherit',
+        },
       ],
     },
-    input: { slots: { base: 'rounded-none tabular' } },
+    // Written on a line, as large as the words about it.
+    input: {
+      slots: { base: 'rounded-none tabular' },
+      compoundVariants: [
+        {
+          variant: 'none' as const,
+          class: {
+            base:
+              'border-b border-(--hair-strong) focus:border-(--ink) p-0.5 text-[length:inherit] ' +
+              'md:text-[length:inherit] leading-[inherit] placeholder:text-(--ink-faint)',
+          },
+        },
+      ],
+    },
     textarea: { slots: { base: 'rounded-none' } },
     select: { slots: { base: 'rounded-none', content: 'rounded-none shadow-none ring-1 ring-default' } },
     modal: {

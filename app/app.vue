@@ -16,7 +16,7 @@ onMounted(() => {
   </NuxtLayout>
   <p v-if="offered && !route.path.endsWith('/run')" role="status" class="new-version">
     {{ shellWords('app.newVersionEpiroHere') }}
-    <button type="button" class="underline" @click="take">{{ shellWords('app.reloadUpdate') }}</button>
+    <UButton variant="link" @click="take">{{ shellWords('app.reloadUpdate') }}</UButton>
   </p>
 </template>
 

@@ -87,20 +87,21 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           <form class="grid gap-3 text-[13px]" @submit.prevent="invite">
             <label class="flex items-baseline gap-2"
               >{{ devicesWords('devices.name') }}
-              <input
+              <UInput
                 v-model="name"
-                class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
+                variant="none"
                 maxlength="80"
                 :placeholder="devicesWords('devices.nameCrewUses')"
                 autocomplete="off"
               />
             </label>
-            <fieldset class="grid gap-1">
-              <legend class="sr-only">{{ devicesWords('devices.as') }}</legend>
-              <label v-for="id in SESSION_ROLES" :key="id" class="flex items-center gap-2"
-                ><input v-model="role" type="radio" name="role" :value="id" /> {{ ROLE_TEXT[id] }}</label
-              >
-            </fieldset>
+            <URadioGroup
+              v-model="role"
+              size="sm"
+              :legend="devicesWords('devices.as')"
+              :ui="{ legend: 'sr-only', fieldset: 'gap-1' }"
+              :items="SESSION_ROLES.map(value => ({ value, label: ROLE_TEXT[value] }))"
+            />
             <div>
               <UButton type="submit" :label="devicesWords('devices.createLink')" icon="i-lucide-qr-code" />
             </div>
@@ -189,12 +190,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
           <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">
             <label class="flex items-baseline gap-2"
               >{{ devicesWords('devices.nameStudio') }}
-              <input
-                v-model="studioName"
-                class="border-b border-(--hair-strong) bg-transparent outline-offset-2"
-                maxlength="120"
-                autocomplete="off"
-              />
+              <UInput v-model="studioName" variant="none" maxlength="120" autocomplete="off" />
             </label>
             <UButton type="submit" size="xs" variant="outline" :label="devicesWords('devices.createStudioLinkLead')" />
           </form>

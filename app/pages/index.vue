@@ -141,9 +141,9 @@ const toggleArchived = (): Promise<void> =>
       </div>
       <p v-if="undone" role="status" class="mb-4 text-[13px]">
         {{ shootsWords('startPage.archived', { name: undone.name }) }}
-        <button type="button" class="underline" @click="restore(undone.id)">
+        <UButton variant="link" @click="restore(undone.id)">
           {{ shootsWords('startPage.restoreSetUp') }}
-        </button>
+        </UButton>
       </p>
       <input
         ref="file"

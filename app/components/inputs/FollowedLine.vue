@@ -30,7 +30,7 @@ const text = computed(() => {
 <template>
   <p v-if="text" class="followed" role="status" :data-followed="path">
     {{ inputsWords('followedLine.changed', { text }) }}
-    <button type="button" class="underline" @click="store.undo()">{{ inputsWords('followedLine.changeBack') }}</button>
+    <UButton variant="link" @click="store.undo()">{{ inputsWords('followedLine.changeBack') }}</UButton>
   </p>
 </template>
 

@@ -155,7 +155,7 @@ const renew = (): void => {
               : inputsWords('kitChoice.figuresDiffer', { differs }),
         })
       }}
-      <button type="button" class="underline" @click="renew">{{ inputsWords('kitChoice.useKitFigures') }}</button>
+      <UButton variant="link" @click="renew">{{ inputsWords('kitChoice.useKitFigures') }}</UButton>
     </p>
   </div>
 </template>

@@ -28,15 +28,15 @@ function forget(): void {
     <InputsFieldRow v-else :path="path" :label="question.ask" :help-text="question.help ? '' : undefined" />
     <p class="flex justify-between gap-2 text-[10.5px] leading-tight text-(--ink-faint)">
       <span>{{ question.help }}</span>
-      <button
+      <UButton
         v-if="known"
-        type="button"
-        class="shrink-0 underline"
+        variant="link"
+        class="shrink-0"
         :aria-label="knowWords('askRow.useTypicalValue', { ask: question.ask })"
         @click="forget"
       >
         {{ knowWords('askRow.useTypicalValue2') }}
-      </button>
+      </UButton>
     </p>
   </div>
 </template>

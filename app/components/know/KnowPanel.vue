@@ -75,7 +75,7 @@ const labelOf = (path: string): string => (setup.value ? fieldName(setup.value, 
           most: show(Math.max(0.001, Math.ceil(most * 1000) / 1000), 'share'),
         })
       }}
-      <button type="button" class="underline" @click="emit('all')">{{ knowWords('knowPanel.showAllInputs') }}</button>
+      <UButton variant="link" @click="emit('all')">{{ knowWords('knowPanel.showAllInputs') }}</UButton>
     </p>
     <KnowMeasureNext :plan="plan" />
   </div>

@@ -61,7 +61,7 @@ onBeforeUnmount(() => void recording.value?.end())
     }}</NuxtLink>
     <span v-if="lab.busy" role="status" class="flex items-center gap-2">
       {{ lab.busy }}
-      <button type="button" class="underline" @click="lab.stop()">{{ labWords('fileDrop.stop') }}</button>
+      <UButton variant="link" @click="lab.stop()">{{ labWords('fileDrop.stop') }}</UButton>
     </span>
     <span v-if="lab.truth" role="note" class="text-(--ink-soft)">{{
       lab.hidden ? labWords('fileDrop.exerciseCorrectMarksThen') : labWords('fileDrop.sampleAlreadyReadTrue')

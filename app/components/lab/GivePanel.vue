@@ -102,9 +102,9 @@ async function send(give: Export): Promise<void> {
     <ul v-if="lab.sent.length > 0" class="grid gap-1" :aria-label="labWords('givePanel.sent')" data-testid="lab-sent">
       <li v-for="(entry, i) in lab.sent" :key="i" class="flex flex-wrap items-baseline gap-x-2">
         <span :class="{ 'line-through': entry.taken }">{{ entry.label }}: {{ entry.where }}</span>
-        <button v-if="entry.back" type="button" class="underline" @click="lab.takeBack(entry)">
+        <UButton v-if="entry.back" variant="link" @click="lab.takeBack(entry)">
           {{ labWords('givePanel.undo') }}
-        </button>
+        </UButton>
         <span v-else class="text-(--ink-soft)">{{ labWords('givePanel.undone') }}</span>
       </li>
     </ul>

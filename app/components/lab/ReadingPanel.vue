@@ -53,14 +53,9 @@ const trueOf = (figure: LabFigure): string => {
         </tr>
       </tbody>
     </table>
-    <button
-      v-if="lab.truth && lab.hidden"
-      type="button"
-      class="justify-self-start underline"
-      @click="lab.hidden = false"
-    >
+    <UButton v-if="lab.truth && lab.hidden" variant="link" class="justify-self-start" @click="lab.hidden = false">
       {{ labWords('readingPanel.showTrueFigures') }}
-    </button>
+    </UButton>
     <details v-if="lab.reading.rows.length > 0" class="text-[13px]">
       <summary class="cursor-pointer">
         {{ labWords('readingPanel.allReadings', { rows: lab.reading.rows.length }) }}

@@ -197,15 +197,14 @@ const hands = usePanZoom({
           @click="onClick"
         />
       </span>
-      <button
+      <UButton
         v-for="mark in marks.filter(one => one.kind === 'time')"
         :key="mark.id"
-        type="button"
-        class="underline"
+        variant="link"
         @click="goTo(mark)"
       >
         {{ labelOf(mark).toLowerCase() }}
-      </button>
+      </UButton>
     </figcaption>
   </figure>
 </template>

@@ -14,7 +14,7 @@ const questions = shallowRef<LogQuestion[]>([])
 const failure = ref('')
 const naming = ref(false)
 const name = ref('')
-const field = useTemplateRef<HTMLInputElement>('field')
+const field = useTemplateRef<{ inputRef: HTMLInputElement | null }>('field')
 async function run(what: () => Promise<void>): Promise<void> {
   failure.value = ''
   try {
@@ -27,7 +27,7 @@ onMounted(() => run(async () => void (questions.value = await api.logQuestions()
 async function startNaming(): Promise<void> {
   naming.value = true
   await nextTick()
-  field.value?.focus()
+  field.value?.inputRef?.focus()
 }
 const keep = (): Promise<void> =>
   run(async () => {
@@ -80,10 +80,10 @@ const forget = (id: string): Promise<void> =>
       />
     </span>
     <form v-if="naming" class="flex items-center gap-1" @submit.prevent="keep">
-      <input
+      <UInput
         ref="field"
         v-model="name"
-        class="border-b border-(--hair-strong) bg-transparent px-1"
+        variant="none"
         :aria-label="logWords('savedQuestions.nameQuestion')"
         :placeholder="logWords('savedQuestions.lateDropsSinceMay')"
         maxlength="60"

@@ -30,9 +30,11 @@ const asking = ref(false)
 <template>
   <tr data-testid="member">
     <td>
-      <input
+      <UInput
         v-model="name"
-        class="w-full bg-transparent outline-offset-2"
+        variant="none"
+        class="w-full"
+        :ui="{ base: 'border-transparent' }"
         maxlength="80"
         :aria-label="peopleWords('memberRow.name', { name: member.name })"
         @change="rename"
@@ -52,24 +54,22 @@ const asking = ref(false)
     <td class="whitespace-nowrap">
       <template v-if="member.linkUntil">
         {{ peopleWords('memberRow.validUntil', { linkUntil: clock(member.linkUntil) }) }}
-        <button
-          type="button"
-          class="underline"
+        <UButton
+          variant="link"
           :aria-label="peopleWords('memberRow.cancelLink', { name: member.name })"
           @click="emit('cancel')"
         >
           {{ peopleWords('memberRow.cancel') }}
-        </button>
+        </UButton>
       </template>
-      <button
+      <UButton
         v-else
-        type="button"
-        class="underline"
+        variant="link"
         :aria-label="peopleWords('memberRow.createLink', { name: member.name })"
         @click="emit('link')"
       >
         {{ peopleWords('memberRow.createLink2') }}
-      </button>
+      </UButton>
     </td>
     <td class="text-right">
       <UButton

@@ -12,7 +12,7 @@ function chosen(): void {
 
 <template>
   <span>
-    <button v-if="worded" type="button" class="py-1 text-[14px] underline" @click="input?.click()">{{ label }}</button>
+    <UButton v-if="worded" variant="link" class="py-1 text-[14px]" @click="input?.click()">{{ label }}</UButton>
     <UButton v-else size="xs" variant="ghost" icon="i-lucide-image-plus" :aria-label="label" @click="input?.click()" />
     <input
       ref="input"

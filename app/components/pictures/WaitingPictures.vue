@@ -29,9 +29,9 @@ const { when } = useDates()
         <a class="underline" :href="pictureUrl(key, 'full')" :download="name">{{
           picturesWords('waitingPictures.save')
         }}</a>
-        <button v-if="refused" type="button" class="underline" @click="pictures.forget(key)">
+        <UButton v-if="refused" variant="link" @click="pictures.forget(key)">
           {{ picturesWords('waitingPictures.discard') }}
-        </button>
+        </UButton>
       </li>
     </ul>
     <p>

@@ -24,13 +24,14 @@ function name(event: Event, path: string): void {
     <div v-for="(step, i) in steps" :key="step.id" class="grid grid-cols-2 items-baseline gap-2 py-0.5">
       <label :for="`crew-${step.id}`">{{ CALL_TEXTS[step.call] }}</label>
       <div>
-        <input
+        <UInput
           :id="`crew-${step.id}`"
-          class="name"
+          variant="none"
+          class="w-full"
           list="crew-names"
           :data-path="`crew.${step.id}`"
           :maxlength="(fieldAt(`crew.${step.id}`) as { maxLength: number }).maxLength"
-          :value="setup.crew[step.id]"
+          :model-value="setup.crew[step.id]"
           :placeholder="usual[i]!.role"
           :aria-invalid="errors[`crew.${step.id}`] ? 'true' : undefined"
           @change="name($event, `crew.${step.id}`)"
@@ -46,21 +47,3 @@ function name(event: Event, path: string): void {
     </p>
   </section>
 </template>
-
-<style scoped>
-.name {
-  width: 100%;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  padding: 1px 2px;
-  outline: none;
-  color: var(--ink);
-}
-.name:focus {
-  border-bottom-color: var(--ink);
-}
-.name::placeholder {
-  color: var(--ink-faint);
-}
-</style>

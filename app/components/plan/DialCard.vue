@@ -111,11 +111,11 @@ const { copied, copy } = useCopied()
           <template v-else-if="plan.timing.used !== null">
             {{ planWords('dialCard.planned', { used: show(plan.timing.used, 'time', { figures: 4 }) }) }}
           </template>
-          <button type="button" class="underline" @click="useLearnt">{{ planWords('dialCard.dial') }}</button>
+          <UButton variant="link" @click="useLearnt">{{ planWords('dialCard.dial') }}</UButton>
         </p>
-        <button
-          type="button"
-          class="text-[11px] underline"
+        <UButton
+          variant="link"
+          class="text-[11px]"
           :class="{ invisible: !own }"
           @click="
             store.change([
@@ -129,7 +129,7 @@ const { copied, copy } = useCopied()
               noun: plan.timing.lead === null ? planWords('dialCard.delay') : planWords('dialCard.pressLead'),
             })
           }}
-        </button>
+        </UButton>
       </div>
       <div class="text-right">
         <p class="text-[11px] text-(--ink-soft)">{{ planWords('dialCard.chanceKeeperTake') }}</p>

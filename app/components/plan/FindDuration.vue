@@ -51,9 +51,9 @@ const changes = computed(() => {
         }}</b>
       </p>
       <p v-for="line in lines" :key="line" class="leading-snug">{{ line }}</p>
-      <button v-if="changes" type="button" class="text-left underline" @click="store.change(changes)">
+      <UButton v-if="changes" variant="link" class="text-left" @click="store.change(changes)">
         {{ planWords('findDuration.setThosePowers') }}
-      </button>
+      </UButton>
     </template>
   </div>
 </template>

@@ -74,9 +74,8 @@ onBeforeUnmount(() => tryIt(null))
       <ul v-if="found.answers.length > 0" role="status">
         <li v-for="answer in found.answers" :key="answer">
           <b class="flex-1">{{ text(answer) }}</b>
-          <button
-            type="button"
-            class="underline"
+          <UButton
+            variant="link"
             @pointerenter="tryIt(answer)"
             @pointerleave="tryIt(null)"
             @focus="tryIt(answer)"
@@ -84,7 +83,7 @@ onBeforeUnmount(() => tryIt(null))
             @click="take(answer)"
           >
             {{ planWords('findInput.take') }}
-          </button>
+          </UButton>
         </li>
       </ul>
       <p v-else-if="found.flat" role="status">{{ planWords('findInput.doesNotDepend', { called }) }}</p>
@@ -99,9 +98,9 @@ onBeforeUnmount(() => tryIt(null))
         >.
       </p>
     </template>
-    <button type="button" class="text-(--ink-faint) underline" @click="emit('done')">
+    <UButton variant="link" class="text-(--ink-faint)" @click="emit('done')">
       {{ planWords('findInput.close') }}
-    </button>
+    </UButton>
   </div>
 </template>
 

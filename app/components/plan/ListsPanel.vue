@@ -84,10 +84,9 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
           ></span
         >
         <span class="flex gap-2 font-normal">
-          <button
+          <UButton
             v-if="setup.lists[name].some(item => item.done)"
-            type="button"
-            class="underline"
+            variant="link"
             @click="
               put(
                 name,
@@ -96,15 +95,10 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
             "
           >
             {{ planWords('listsPanel.untickAll') }}
-          </button>
-          <button
-            type="button"
-            class="underline"
-            :aria-pressed="editing === name"
-            @click="editing = editing === name ? null : name"
-          >
+          </UButton>
+          <UButton variant="link" :aria-pressed="editing === name" @click="editing = editing === name ? null : name">
             {{ editing === name ? planWords('listsPanel.done') : planWords('listsPanel.edit') }}
-          </button>
+          </UButton>
         </span>
       </h2>
       <template v-if="editing === name">
@@ -147,9 +141,10 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
         class="mt-1 flex gap-1"
         @submit.prevent="add(name)"
       >
-        <input
+        <UInput
           v-model="fresh[name]"
-          class="add"
+          variant="none"
+          class="flex-1"
           maxlength="200"
           :aria-label="planWords('listsPanel.newItem', { name: TITLES[name] })"
           :placeholder="planWords('listsPanel.addItem')"
@@ -175,18 +170,6 @@ const left = (name: ListName): number => setup.lists[name].filter(item => !item.
   line-height: 1.35;
   cursor: pointer;
   align-items: flex-start;
-}
-.add {
-  flex: 1;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  padding: 2px;
-  outline: none;
-  color: var(--ink);
-}
-.add:focus {
-  border-bottom-color: var(--ink);
 }
 .line :deep(label) {
   position: absolute;

@@ -61,10 +61,9 @@ const causePath = (path: string): string => fieldName(plan.setup, path)
     <ol v-else>
       <li v-for="s in sensitivities ?? []" :key="s.path" data-sensitivity>
         <span class="flex-1">{{ nameOf(s) }}</span><span class="tabular">{{ effect(s) }}</span>
-        <button
+        <UButton
           v-if="result.id !== 'props'"
-          type="button"
-          class="underline"
+          variant="link"
           :aria-expanded="asked === s.path"
           :aria-label="
             planWords('whyDetails.findGivesWanted', { s: nameOf(s), label: tell(result.label, result.figures) })
@@ -72,7 +71,7 @@ const causePath = (path: string): string => fieldName(plan.setup, path)
           @click="asked = asked === s.path ? '' : s.path"
         >
           {{ planWords('whyDetails.find') }}
-        </button>
+        </UButton>
       </li>
     </ol>
     <PlanFindDuration v-if="result.id === 'blur' && plan.sharpness.by === 'flash'" :plan="plan" />

@@ -53,15 +53,16 @@ function speak(): void {
     <form v-if="listens" class="flex items-baseline gap-2" @submit.prevent="setThreshold">
       <label for="threshold">{{
         runWords('benchBar.thresholdNow', { threshold: setup.sensor.threshold ?? runWords('benchBar.notSet') })
-      }}</label><input
+      }}</label><UInput
         id="threshold"
         v-model="threshold"
-        class="note w-20"
+        variant="none"
+        class="w-20"
         inputmode="decimal"
         autocomplete="off"
-      /><button type="submit" class="underline">
+      /><UButton variant="link" type="submit">
         {{ runWords('benchBar.set') }}
-      </button>
+      </UButton>
       <span v-if="error" role="alert">{{ error }}</span>
     </form>
     <details>
@@ -72,10 +73,11 @@ function speak(): void {
         </li>
       </ol>
       <form class="flex items-baseline gap-2" @submit.prevent="speak">
-        <label for="line">{{ runWords('benchBar.say') }}</label><input
+        <label for="line">{{ runWords('benchBar.say') }}</label><UInput
           id="line"
           v-model="line"
-          class="note flex-1"
+          variant="none"
+          class="min-w-0 flex-1"
           :placeholder="runWords('benchBar.status')"
           autocomplete="off"
         />
@@ -90,18 +92,5 @@ function speak(): void {
   font-stretch: 84%;
   max-height: 190px;
   overflow-y: auto;
-}
-.note {
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair-strong);
-  color: var(--ink);
-  outline: none;
-  padding: 2px;
-  min-width: 0;
-}
-.note::placeholder {
-  color: var(--ink-faint);
-  opacity: 1;
 }
 </style>

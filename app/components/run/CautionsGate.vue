@@ -52,7 +52,7 @@ function acknowledge(): void {
     <p>{{ LAW }}</p>
     <label class="flex items-baseline gap-3"
       >{{ runWords('cautionsGate.yourName') }}
-      <input v-model="name" class="name flex-1" maxlength="50" autocomplete="name"
+      <UInput v-model="name" variant="none" class="flex-1 text-[17px]" maxlength="50" autocomplete="name"
     /></label>
     <p v-if="failure" role="alert">
       {{ failure }}
@@ -60,15 +60,3 @@ function acknowledge(): void {
     <button type="submit" class="run-button">{{ runWords('cautionsGate.acknowledgeStartRun') }}</button>
   </form>
 </template>
-
-<style scoped>
-.name {
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--ink);
-  padding: 4px;
-  color: var(--ink);
-  outline: none;
-  font-size: 17px;
-}
-</style>

@@ -29,9 +29,9 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
 <template>
   <section :aria-label="runWords('dayInRun.day')" class="grid gap-2 text-left text-[13px]">
     <p v-if="failure" role="alert">{{ failure }}</p>
-    <button v-if="!asked" type="button" class="text-left underline" @click="show">
+    <UButton v-if="!asked" variant="link" class="text-left" @click="show">
       {{ runWords('dayInRun.progressDay') }}
-    </button>
+    </UButton>
     <template v-else>
       <p role="status" data-testid="run-day">
         <template v-if="over && follow.on">

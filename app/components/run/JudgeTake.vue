@@ -233,9 +233,9 @@ usePageKeys(event => {
             position: position === null ? runWords('judgeTake.notMarked') : show(position, 'length', { unit: 'mm' }),
           })
         }}
-        <button v-if="position !== null" type="button" class="underline" @click="position = null">
+        <UButton v-if="position !== null" variant="link" @click="position = null">
           {{ runWords('judgeTake.clear') }}
-        </button>
+        </UButton>
       </p>
     </template>
     <div
@@ -263,7 +263,7 @@ usePageKeys(event => {
       />
     </div>
     <label class="flex items-baseline gap-2 text-[13px]"
-      >{{ runWords('judgeTake.note') }} <input v-model="note" class="note flex-1" maxlength="1000"
+      >{{ runWords('judgeTake.note') }} <UInput v-model="note" variant="none" class="min-w-0 flex-1" maxlength="1000"
     /></label>
     <div class="verdicts">
       <button
@@ -289,15 +289,6 @@ usePageKeys(event => {
 .verdicts .run-button[aria-pressed='true'] {
   outline: 2px solid var(--ink);
   outline-offset: 2px;
-}
-.note {
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair-strong);
-  color: var(--ink);
-  outline: none;
-  padding: 2px;
-  min-width: 0;
 }
 kbd {
   font-size: 11px;

@@ -75,9 +75,11 @@ const caption = computed(() => {
 
 <template>
   <div v-if="picture" class="pair" :class="{ peek }" data-testid="latest-picture">
-    <button type="button" class="turn underline" @click="peek = !peek">
-      {{ peek ? runWords('latestPicture.picture') : runWords('latestPicture.planned') }}
-    </button>
+    <span class="turn">
+      <UButton variant="link" @click="peek = !peek">
+        {{ peek ? runWords('latestPicture.picture') : runWords('latestPicture.planned') }}
+      </UButton>
+    </span>
     <figure class="newest">
       <div class="shown" :class="{ markable: can, upright }" data-testid="mark-picture" @pointerdown="touch">
         <PicturesPictureView

@@ -125,9 +125,9 @@ function takeBack(): void {
           date: entry.date,
         })
       }}
-      <button type="button" class="underline" @click="dropEvidence(entry.id)">
+      <UButton variant="link" @click="dropEvidence(entry.id)">
         {{ runWords('learnPanel.undoResult') }}
-      </button>
+      </UButton>
     </div>
     <div v-if="plan.setup.learnt.length > 0" class="border-t border-(--hair) pt-1" data-testid="learnt-figures">
       <p v-for="entry in plan.setup.learnt" :key="entry.path">

@@ -106,9 +106,9 @@ const changed = computed(() =>
             bracketing: show(said(state.bracketing), 'time', { figures: 4 }),
           })
         }}
-        <button type="button" class="underline" @click="emit('dial', state.bracketing)">
+        <UButton variant="link" @click="emit('dial', state.bracketing)">
           {{ runWords('nextDelay.dial2') }}
-        </button>
+        </UButton>
       </p>
       <p v-if="coarse" class="text-[13px]" data-testid="coarse">
         {{
@@ -134,10 +134,11 @@ const changed = computed(() =>
     </template>
     <slot />
     <form class="flex items-baseline gap-2 text-[13px]" @submit.prevent="dialTyped">
-      <label for="typed">{{ runWords('nextDelay.other') }}</label><input
+      <label for="typed">{{ runWords('nextDelay.other') }}</label><UInput
         id="typed"
         v-model="typed"
-        class="note flex-1"
+        variant="none"
+        class="min-w-0 flex-1"
         :placeholder="runWords('nextDelay.182Ms')"
         autocomplete="off"
         @focus="startTyping"
@@ -241,19 +242,6 @@ const changed = computed(() =>
 }
 .stale {
   color: var(--ink-faint);
-}
-.note {
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair-strong);
-  color: var(--ink);
-  outline: none;
-  padding: 2px;
-  min-width: 0;
-}
-.note::placeholder {
-  color: var(--ink-faint);
-  opacity: 1;
 }
 kbd {
   font-size: 11px;

@@ -110,9 +110,11 @@ const PLACINGS = [
       </fieldset>
       <div class="run">
         <label :for="`run-${i}`" class="flex-1 text-(--ink-soft)">{{ sequenceWords('groupEditor.type') }}</label>
-        <input
+        <UInput
           :id="`run-${i}`"
-          class="run-input"
+          variant="none"
+          class="w-34"
+          :ui="{ base: 'text-end font-medium' }"
           :placeholder="sequenceWords('groupEditor.612Hz5')"
           autocomplete="off"
           :aria-invalid="errors[i] ? true : undefined"
@@ -154,13 +156,9 @@ const PLACINGS = [
         "
       />
       <p v-if="enters !== null && !group.joinsLast && group.start !== enters" class="text-right text-[11px]">
-        <button
-          type="button"
-          class="underline"
-          @click="store.change([{ path: `sequence.groups[${i}].start`, value: enters }])"
-        >
+        <UButton variant="link" @click="store.change([{ path: `sequence.groups[${i}].start`, value: enters }])">
           {{ sequenceWords('groupEditor.beginEntersPicture', { enters: show(enters, 'time', { figures: 4 }) }) }}
-        </button>
+        </UButton>
       </p>
       <template v-if="group.placing === 'hand'">
         <div v-for="(_, k) in group.times" :key="k" class="flex items-center">
@@ -282,19 +280,6 @@ const PLACINGS = [
   gap: 8px;
   font-size: 12px;
   min-height: 24px;
-}
-.run-input {
-  width: 8.5rem;
-  background-color: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  color: var(--ink);
-  outline: none;
-  font-weight: 520;
-  text-align: right;
-}
-.run-input:focus {
-  border-bottom-color: var(--ink);
 }
 .row :deep(.field-input) {
   width: 4.2rem;

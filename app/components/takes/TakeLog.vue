@@ -96,15 +96,14 @@ onMounted(() => void takes.readExcluded().catch(() => {}))
       <span class="flex-1 line-through">{{
         takesWords('takeLog.take', { number: take.number, verdict: VERDICT_LABELS[take.verdict].toLowerCase() })
       }}</span>
-      <button
+      <UButton
         v-if="session.isLead"
-        type="button"
-        class="underline"
+        variant="link"
         :aria-label="takesWords('takeLog.restoreTake', { number: take.number })"
         @click="strike(take.id, false)"
       >
         {{ takesWords('takeLog.putBack') }}
-      </button>
+      </UButton>
     </p>
     <PicturesPictureList v-if="pictures.pictures.length > 0" />
   </section>

@@ -276,9 +276,10 @@ const nothingYet = computed(
       >
         <label class="grid"
           >{{ logWords('logPage.search') }}
-          <input
+          <UInput
             v-model="query.text"
-            class="ask"
+            variant="none"
+            class="min-w-32"
             type="search"
             :placeholder="logWords('logPage.noteSetUp')"
             maxlength="120"
@@ -447,16 +448,3 @@ const nothingYet = computed(
     <LazyPicturesCompared v-if="pair" v-model:open="comparing" :pair="pair" @closed="chosen = []" />
   </div>
 </template>
-
-<style scoped>
-.ask {
-  background-color: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--hair-strong);
-  color: var(--ink);
-  padding-top: 2px;
-  padding-bottom: 2px;
-  min-width: 8rem;
-  outline-offset: 2px;
-}
-</style>

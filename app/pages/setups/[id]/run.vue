@@ -379,9 +379,9 @@ usePageKeys(event => {
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] whitespace-nowrap">
           <label for="role">{{ runWords('run.myRole') }}</label>
           <UiPickOne id="role" v-model="role" :options="listed" />
-          <button type="button" class="underline" @click="toggle">
+          <UButton variant="link" @click="toggle">
             {{ silent ? runWords('run.turnTicks') : runWords('run.turnTicksOff') }}
-          </button>
+          </UButton>
           <NuxtLink v-if="session.isLead" :to="`/devices?to=/setups/${id}/run`" class="underline max-sm:hidden">{{
             runWords('run.addPhone')
           }}</NuxtLink>

@@ -219,14 +219,14 @@ async function out(kind: 'ics' | 'csv' | 'json'): Promise<void> {
         <div v-if="dropped.length > 0" class="mt-2 text-[13px]">
           <h2 class="section-title">{{ dayWords('day.doesNotFit') }}</h2>
           <p v-for="setup in dropped" :key="setup.id">
-            <button type="button" class="underline" @click="chosen = setup.id">{{ setup.name }}</button>
+            <UButton variant="link" @click="chosen = setup.id">{{ setup.name }}</UButton>
           </p>
         </div>
         <div v-if="leftOut.length > 0" class="mt-2 text-[13px] text-(--ink-soft)">
           {{ dayWords('day.notDay') }}
-          <button v-for="item in leftOut" :key="item.id" type="button" class="mr-2 underline" @click="chosen = item.id">
+          <UButton v-for="item in leftOut" :key="item.id" variant="link" class="mr-2" @click="chosen = item.id">
             {{ item.setup.name }}
-          </button>
+          </UButton>
         </div>
       </section>
       <aside class="scrolls side min-h-0 p-4" :aria-label="dayWords('day.day2')" tabindex="0">
