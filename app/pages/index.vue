@@ -51,9 +51,24 @@ const ordered = computed(() => {
   )
 })
 
-/** Shoots that fill the first screen. */
-const FIRST = 3
-const drawn = useInPieces(() => ordered.value.length, FIRST)
+/** Shoots and set-ups that are drawn at once: a heading and a row. */
+const FIRST = 5
+const pieces = computed(() => ordered.value.reduce((sum, { setups }) => sum + 1 + setups.length, 0))
+const drawn = useInPieces(() => pieces.value, FIRST)
+/** Shoots as far as they are drawn, each with how many of its set-ups. */
+const begun = computed(() => {
+  let left = drawn.value
+  return ordered.value.flatMap(shoot => {
+    const most = Math.min(left - 1, shoot.setups.length)
+    left -= 1 + shoot.setups.length
+    return most >= 0 ? [{ shoot, most }] : []
+  })
+})
+/** What stands below the shoots comes once they are there, or it would be pushed down; and stays. */
+const isDrawn = ref(false)
+watchEffect(() => {
+  if (shoots.loaded && drawn.value >= pieces.value) isDrawn.value = true
+})
 
 const file = useTemplateRef<HTMLInputElement>('file')
 let importInto = ''
@@ -158,10 +173,11 @@ const toggleArchived = (): Promise<void> =>
         {{ shootsWords('startPage.noShootsYetShoot') }}
       </p>
       <ShootsShootSection
-        v-for="shoot in ordered.slice(0, drawn)"
+        v-for="{ shoot, most } in begun"
         :key="shoot.id"
         :shoot="shoot"
-        :others="shoots.shoots.filter(other => other.id !== shoot.id)"
+        :most="most"
+        :shoots="shoots.shoots"
         @add="addTo = shoot.id"
         @import-file="chooseFile(shoot.id)"
         @paste="pasteInto = shoot.id"
@@ -172,7 +188,7 @@ const toggleArchived = (): Promise<void> =>
         @archive-shoot="run(() => api.archiveShoot(shoot.id))"
       />
       <UButton
-        v-if="shoots.next"
+        v-if="shoots.next && isDrawn"
         variant="subtle"
         color="neutral"
         class="mb-6"
@@ -181,7 +197,7 @@ const toggleArchived = (): Promise<void> =>
         @click="earlier"
       />
       <UButton
-        v-if="shoots.loaded"
+        v-if="isDrawn"
         variant="ghost"
         size="xs"
         icon="i-lucide-archive"

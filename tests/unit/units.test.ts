@@ -1,3 +1,4 @@
+import { longDay } from '~~/shared/texts/days'
 import fc from 'fast-check'
 import { FIELDS, type NumberField, type Quantity } from '~~/core'
 import { pastedDurations } from '~~/shared/kit/pasted'
@@ -242,4 +243,20 @@ test('a share has the digits that tell it from none and from all', () => {
     '1.2 %',
     '99.5 %',
   ])
+})
+
+test('a date is said with its weekday, as the browser would write it', () => {
+  const format = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
+  for (let day = 0; day < 400; day++) {
+    const at = new Date(Date.UTC(2027, 11, 1 + day))
+    const parts = format.formatToParts(at).map(({ type, value }) => (type === 'literal' ? ' ' : value))
+    expect(longDay(at.toISOString().slice(0, 10))).toBe(parts.join('').replace(' ', ', '))
+  }
+  expect(longDay('2028-02-29')).toBe('Tue, 29 February 2028')
 })

@@ -1,10 +1,18 @@
 <script setup lang="ts">
 import type { ShootRecord } from '~/services/api'
 import { RECIPE_LABELS, choiceLabel } from '~~/shared/texts/choices'
+import { longDay } from '~~/shared/texts/days'
 import { shootsWords } from '~~/shared/texts/pages/shoots'
 
 /** A shoot with its set-ups: where each stands, and what to do next. */
-const { shoot, others } = defineProps<{ shoot: ShootRecord; others: readonly ShootRecord[] }>()
+const { shoot, shoots, most } = defineProps<{
+  shoot: ShootRecord
+  /** All of them: a set-up can be moved to another. */
+  shoots: readonly ShootRecord[]
+  /** Set-ups that are drawn, at most: the rest follow. */
+  most: number
+}>()
+const drawn = computed(() => shoot.setups.slice(0, most))
 const emit = defineEmits<{
   add: []
   importFile: []
@@ -19,13 +27,6 @@ const tell = useTold()
 const session = useSessionStore()
 
 const today = localDay()
-const day = (date: string): string =>
-  new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-  })
 /** Id of the set-up whose menu is open. */
 const opened = ref('')
 /** The other button, or a finger that stays on a set-up, opens its menu. */
@@ -40,11 +41,13 @@ const menu = (id: string, name: string) => [
     { label: shootsWords('shootSection.rehearseBench'), icon: 'i-lucide-drama', onSelect: () => emit('rehearse', id) },
   ],
   session.isLead
-    ? others.map(other => ({
-        label: shootsWords('shootSection.move', { name: other.name }),
-        icon: 'i-lucide-folder-input',
-        onSelect: () => emit('move', id, other.id),
-      }))
+    ? shoots
+        .filter(other => other.id !== shoot.id)
+        .map(other => ({
+          label: shootsWords('shootSection.move', { name: other.name }),
+          icon: 'i-lucide-folder-input',
+          onSelect: () => emit('move', id, other.id),
+        }))
     : [],
   ...(session.isLead
     ? [
@@ -69,7 +72,7 @@ const preferences = usePreferencesStore()
       </h2>
       <p class="flex-1 text-[13px] text-(--ink-soft)">
         <strong v-if="shoot.date === today" class="text-(--ink)">{{ shootsWords('shootSection.today') }} </strong>{{
-          day(shoot.date)
+          longDay(shoot.date)
         }}{{ shoot.place ? ` · ${shoot.place}` : '' }}
       </p>
       <UButton
@@ -132,7 +135,7 @@ const preferences = usePreferencesStore()
       v-if="shoot.setups.length > 0 && preferences.shootsAs === 'board'"
       class="mt-3 grid grid-cols-4 gap-x-4 gap-y-5 text-[13px] max-lg:grid-cols-3 max-md:grid-cols-2"
     >
-      <li v-for="setup in shoot.setups" :key="setup.id">
+      <li v-for="setup in drawn" :key="setup.id">
         <ShootsSetupCard :setup="setup" @contextmenu="ask($event, setup.id)">
           <ShootsSetupMenu
             v-if="session.isCrew"
@@ -162,7 +165,7 @@ const preferences = usePreferencesStore()
       </thead>
       <tbody>
         <tr
-          v-for="setup in shoot.setups"
+          v-for="setup in drawn"
           :key="setup.id"
           class="border-t border-(--hair)"
           @contextmenu="ask($event, setup.id)"
