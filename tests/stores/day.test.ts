@@ -148,6 +148,37 @@ describe('the day of a shoot', () => {
     expect(store.zone).toBe('UTC')
   })
 
+  test('the sun is told for the set-ups whose light it is, where the place is known whole', async () => {
+    const { store } = await opened()
+    const sun = { from: 90, to: 180, above: 0 }
+    expect([store.change({ zone: 'UTC' }), store.choose('b', { sun })]).toEqual(['', ''])
+    expect(store.sunned).toEqual({})
+    // Half a place is none; neither is anything read off the other half alone.
+    store.change({ latitude: 52, longitude: null })
+    expect([store.sunned, store.dark]).toEqual([{}, null])
+    store.change({ latitude: null, longitude: 10 })
+    expect([store.sunned, store.dark]).toEqual([{}, null])
+    expect(store.change({ latitude: 52, longitude: 10 })).toBe('')
+    expect(Object.keys(store.sunned)).toEqual(['b'])
+    const [from, to] = store.sunned.b![0]!
+    // In December it rises there at about twenty to eight, well past east, and is due south at twenty past eleven.
+    expect(from).toBeGreaterThan(7 * 60)
+    expect(from).toBeLessThan(8 * 60)
+    expect(to).toBeGreaterThan(11 * 60)
+    expect(to).toBeLessThan(11 * 60 + 30)
+  })
+
+  test('of a shoot without set-ups nothing is played, and no worker is asked', async () => {
+    dayServer({})
+    const store = useDayStore()
+    await store.open('h')
+    store.change({ start: 8 * 60 })
+    await new Promise(resolve => setTimeout(resolve, 300))
+    expect([store.items, store.planning, store.played, store.order]).toEqual([[], false, null, null])
+    // What a day before left to be played is of set-ups.
+    expect(worked.asked.filter(({ input }) => input?.setups.length === 0)).toEqual([])
+  })
+
   test('minutes of the studio’s own stand for every shoot, and people are told by their names', async () => {
     const { store, state, asked } = await opened()
     expect(await store.setRule('pause.dark', 25)).toBe('')
@@ -203,6 +234,16 @@ describe('what was changed without a server', () => {
     store.change({ end: 1100 })
     await until(() => state.revision === 5)
     expect(state.day).toMatchObject({ start: 500, end: 1100 })
+  })
+  test('changed by another while this one was left: theirs is not put over the day at hand', async () => {
+    const { store, state } = await opened()
+    Object.assign(state, { day: utcDay({ start: 500 }), revision: 4 })
+    store.change({ start: 8 * 60 })
+    store.close()
+    await until(() => storage.getItem('epiro-day-draft-h') === null)
+    expect([store.record, store.trouble]).toEqual([null, ''])
+    expect(store.day.start).toBe(8 * 60)
+    expect(state).toMatchObject({ revision: 4, day: { start: 500 } })
   })
   test('refused for good is said, and not sent again', async () => {
     const { store, state, saved } = await opened()

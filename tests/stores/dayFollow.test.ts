@@ -185,6 +185,26 @@ test('of the set-up on the stage so many takes are left as its keepers are short
   expect(lastFollowed().takes).toEqual([])
 })
 
+test('what is read of a day that was left meanwhile is not taken for the one at hand', async () => {
+  const server = dayServer()
+  const { follow, store } = await followed(600, server)
+  const answer = globalThis.fetch
+  const waiting: (() => void)[] = []
+  globalThis.fetch = (async (path: string, init: RequestInit) => {
+    const found = await answer(path, init)
+    if (path.endsWith('/log')) await new Promise<void>(resolve => waiting.push(resolve))
+    return found
+  }) as typeof fetch
+  server.state.events = [{ id: 'v0', key: 'x', setupId: 'a', kind: 'built', at: at(560) }]
+  const read = follow.open()
+  await until(() => waiting.length > 0)
+  store.close()
+  waiting.splice(0).forEach(go => go())
+  await read
+  globalThis.fetch = answer
+  expect([follow.last, follow.history.events]).toEqual([null, []])
+})
+
 test('somebody who only looks notes nothing; a day that is not on is not followed, nor one that was left', async () => {
   const { follow, state } = await followed(600)
   useSessionStore().role = 'viewer'

@@ -123,6 +123,20 @@ describe('what the Lab reads', () => {
     expect([lab.reading, lab.files, lab.trouble]).toEqual([null, [], []])
   })
 
+  test('a stand-in that comes after another was asked for is not taken', async () => {
+    const lab = useLabStore()
+    lab.choose(SOUND)
+    const [late, now] = [lab.loadSample(false, 4), lab.loadSample(true, 9)]
+    await Promise.all([late, now])
+    await lab.loadSample(true, 9)
+    const alone = [lab.files.map(({ name }) => name), lab.truth, lab.settings, value('restitution')]
+    lab.clear()
+    const [first, second] = [lab.loadSample(false, 4), lab.loadSample(true, 9)]
+    await Promise.all([first, second])
+    expect([lab.files.map(({ name }) => name), lab.truth, lab.settings, value('restitution')]).toEqual(alone)
+    expect(lab.hidden).toBe(true)
+  })
+
   test('fewer files than a tool compares are not read; one more is', async () => {
     const lab = useLabStore()
     lab.choose('trace')

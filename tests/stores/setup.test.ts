@@ -280,6 +280,11 @@ describe('the set-up at hand', () => {
     expect(Date.now() - left).toBeLessThan(350)
     expect(asked.map(({ method }) => method)).toEqual(['GET', 'PUT'])
   })
+  test('what is changed with no set-up at hand is no mistake, and nothing is made of it', () => {
+    const store = useSetupStore()
+    expect(store.change(speed(36))).toEqual([])
+    expect([store.setup, store.plan, store.canUndo]).toEqual([null, null, false])
+  })
   test('of several changes one that is wrong keeps all away, whatever stands before it', async () => {
     oneSetup(newSetup('projectile'))
     const store = useSetupStore()

@@ -62,6 +62,7 @@ describe('looking at it', () => {
     const view = useViewStore()
     const extras = (): unknown[] => [view.ghosts, view.fallOff, view.fromCamera, view.shift, view.along, view.time]
     expect(extras()).toEqual([false, false, false, 0, null, null])
+    expect([view.enlarged, view.playing, view.instant, view.entry]).toEqual([false, false, null, null])
     Object.assign(view, { ghosts: true, fallOff: true, fromCamera: true, shift: 2, along: [0, 1], time: [0, 2] })
     view.reset()
     expect(extras()).toEqual([false, false, false, 0, null, null])
