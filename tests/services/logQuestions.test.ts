@@ -86,6 +86,9 @@ test('two questions are counted, what both find is told, and they are compared s
   expect(overlapping).toMatchObject({ one: { takes: 60 }, other: { takes: 30 }, both: 30, paired: null })
   const byWord = await compare('text=first', `${after}&text=first`)
   expect(byWord).toMatchObject({ one: { takes: 4 }, other: { takes: 2 }, both: 2 })
+  // Words in one question alone count in what both find, on whichever side they stand.
+  expect(await compare('text=first', after)).toMatchObject({ one: { takes: 4 }, other: { takes: 30 }, both: 2 })
+  expect(await compare(before, 'text=first')).toMatchObject({ one: { takes: 30 }, other: { takes: 4 }, both: 2 })
   const named = await compare('text=easy', 'text=hard')
   expect(named).toMatchObject({ one: { takes: 30 }, other: { takes: 30 }, both: 0, paired: null })
 })

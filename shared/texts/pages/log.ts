@@ -127,7 +127,7 @@ export const logWords = wordsOf({
   'logPage.order': 'Order',
   'logPage.keepersOnly': 'keepers only',
   'logPage.picture': 'with a picture',
-  'logPage.practiceTakesToo': 'Practice takes too',
+  'logPage.practiceTakesToo': 'practice takes too',
   'logPage.takeReads': 'take reads',
   'logPage.takesRead': 'takes read',
   'logPage.otherwiseThanHereNothing': '{takes} {noun} otherwise in {name} than here; nothing was changed here:',
