@@ -60,8 +60,9 @@ for (const [way, viewport] of [
     }
 
     const drawings = page.getByRole('button', { name: 'Drawings' })
-    if (await drawings.isVisible()) await drawings.tap()
     const beam = page.getByRole('slider', { name: 'Beam: distance from the start' })
+    await expect(drawings.or(beam).first()).toBeVisible()
+    if (await drawings.isVisible()) await drawings.tap()
     const before = await beam.getAttribute('aria-valuenow')
     await draggedByFinger(context, page, beam, 40, 0)
     await expect.poll(() => beam.getAttribute('aria-valuenow')).not.toBe(before)

@@ -80,7 +80,7 @@ const placed = async (page: Page, id: string) =>
 test('what the camera writes into a folder goes to the takes of its time, over a server that goes away', async ({
   browser,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(240_000)
   const folder = join(await mkdtemp(join(tmpdir(), 'tether-')), 'in')
   await mkdir(folder)
   let server = await secondServer(3179, { EPIRO_BENCH_FOLDER: folder })
@@ -103,7 +103,7 @@ test('what the camera writes into a folder goes to the takes of its time, over a
   await expect.poll(() => watch.lines.join('\n'), { timeout: 20_000 }).toContain('trying again')
   server = await secondServer(3179, { EPIRO_BENCH_FOLDER: folder })
   await shoot(page, id, 2)
-  await expect.poll(async () => (await placed(page, id)).length, { timeout: 30_000 }).toBe(3)
+  await expect.poll(async () => (await placed(page, id)).length, { timeout: 90_000 }).toBe(3)
   expect(await placed(page, id)).toContain('bench-0002.png placed')
   await expect.poll(() => watch.lines.join('\n')).toContain('notes.txt: skipped')
   expect(await takesOf(page, id)).toHaveLength(2)

@@ -46,6 +46,31 @@ describe('the equal-exposure desk', () => {
     expect(byRow(cracker, 'units', -1)).toBeNull()
     expect(byRow(cracker, 'distance', -30)).toBeNull()
   })
+  test('to the last mark of each control, and a third of a stop beyond it no more', () => {
+    const { flashes, lens, camera, picture } = cracker
+    const least = Math.max(...flashes.map(({ power, minimumPower }) => Math.log2(minimumPower / power)))
+    const most = Math.min(...flashes.map(({ power }) => -Math.log2(power)))
+    const ends: [Parameters<typeof byRow>[1], number, number][] = [
+      ['power', least, most],
+      [
+        'aperture',
+        2 * Math.log2(picture.aperture / lens.smallestAperture),
+        2 * Math.log2(picture.aperture / lens.widestAperture),
+      ],
+      ['iso', Math.log2(camera.baseIso / picture.iso), Math.log2(camera.maximumIso / picture.iso)],
+    ]
+    for (const [row, from, to] of ends) {
+      expect([row, byRow(cracker, row, from), byRow(cracker, row, to)]).not.toContain(null)
+      expect([row, byRow(cracker, row, from - 1 / 3), byRow(cracker, row, to + 1 / 3)]).toEqual([row, null, null])
+    }
+    // A whole cannot be parted into units, nor left without one.
+    const two = withChanges(cracker, [{ path: 'flashes[0].units', value: 2 }])
+    expect(
+      byRow(withChanges(two, [{ path: 'flashes[1].units', value: 2 }]), 'units', -1)!.map(({ value }) => value),
+    ).toEqual([1, 1])
+    expect(byRow(two, 'units', -1)).toBeNull()
+    expect(byRow(two, 'units', 1 / 2)).toBeNull()
+  })
   test('another row pays, and the exposure stays', () => {
     for (const payer of DESK_ROWS.filter(row => row !== 'aperture' && row !== 'shutter' && row !== 'units')) {
       const stops = payer === 'iso' ? 1 / 3 : -1
