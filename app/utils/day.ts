@@ -1,1 +1,1 @@
-export { localDay } from '~~/shared/units/day'
+export { daysAreUtc, localDay } from '~~/shared/units/day'

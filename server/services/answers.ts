@@ -1,4 +1,4 @@
-import { type SQL, and, asc, desc, eq, gte, inArray, isNotNull, lte, sql, sum } from 'drizzle-orm'
+import { type SQL, and, asc, desc, eq, gte, inArray, isNotNull, lt, lte, sql, sum } from 'drizzle-orm'
 import { grouped } from '../../core/math/grouped'
 import type { SaidTakes, SeasonLog, SeasonSetup } from '../../core/season'
 import type { AnswersQuery } from '../../shared/schemas/answers'
@@ -58,7 +58,7 @@ const daysFired = (db: Database, where: SQL | undefined) =>
 
 const firedIn = ({ from, to }: AnswersQuery): (SQL | undefined)[] => [
   from ? gte(takes.firedAt, dayBounds(from)[0]) : undefined,
-  to ? lte(takes.firedAt, dayBounds(to)[1]) : undefined,
+  to ? lt(takes.firedAt, dayBounds(to)[1]) : undefined,
 ]
 
 const takesSaid = (db: Database, studioId: string, query: AnswersQuery) =>

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, isNotNull } from 'drizzle-orm'
 import { createConnection } from 'mysql2/promise'
 import { connectionOptions } from '~~/server/database/address'
 import { wrongCells } from '~~/server/database/recount'
@@ -96,6 +96,24 @@ test('takes used are held against what was said before the first, set-up by set-
   })
   expect(sessions.map(one => JSON.stringify(one)).sort()).toEqual(wanted.sort())
   expect(answers.sessions!.done).toBe(sessions.filter(([, , done]) => done === 1).length)
+})
+
+test('a take at midnight is the next day’s, in counts and in what was said', async () => {
+  const [one] = await own.db
+    .select()
+    .from(takes)
+    .where(and(eq(takes.studioId, own.studioId), isNotNull(takes.said)))
+    .limit(1)
+  const day = one!.firedAt.toISOString().slice(0, 10)
+  const saidOf = async (query: object): Promise<number> =>
+    (await seasonLog(own.db, own.studioId, query, { memberId: null, lead: true })).said.length
+  const [to, from] = [await saidOf({ to: day }), await saidOf({ from: day })]
+  const midnight = new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000)
+  const put = (at: Date) => own.db.update(takes).set({ firedAt: at }).where(eq(takes.id, one!.id))
+  await put(midnight)
+  expect([await saidOf({ to: day }), await saidOf({ from: day })]).toEqual([to - 1, from])
+  await put(one!.firedAt)
+  expect(await saidOf({ to: day })).toBe(to)
 })
 
 test('a lead sees everybody apart, others themselves', async () => {

@@ -25,6 +25,10 @@ const answers = shallowRef<SeasonAnswers | null>(null)
 const failure = ref('')
 const busy = ref(true)
 useHead({ title: logWords('answers.answersEpiro') })
+/** Days are counted in UTC; where they begin at another hour than here, it is said. */
+const edges = daysAreUtc()
+  ? { from: logWords('answers.from'), to: logWords('answers.to') }
+  : { from: logWords('answers.fromUtc'), to: logWords('answers.toUtc') }
 
 let asked = 0
 async function load(): Promise<void> {
@@ -126,10 +130,10 @@ const costs = computed(() =>
           >{{ logWords('answers.recipe') }} <UiPickOne v-model="query.recipe" :options="recipes" class="min-w-32"
         /></label>
         <label class="grid text-[12px] text-(--ink-soft)"
-          >{{ logWords('answers.from') }} <UiDateField v-model="query.from" :aria-label="logWords('answers.from')"
+          >{{ edges.from }} <UiDateField v-model="query.from" :aria-label="edges.from"
         /></label>
         <label class="grid text-[12px] text-(--ink-soft)"
-          >{{ logWords('answers.to') }} <UiDateField v-model="query.to" :aria-label="logWords('answers.to')"
+          >{{ edges.to }} <UiDateField v-model="query.to" :aria-label="edges.to"
         /></label>
         <UButton variant="ghost" icon="i-lucide-list" :label="logWords('answers.log')" to="/log" />
       </div>

@@ -17,6 +17,10 @@ const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
 useHead({ title: logWords('logPage.logEpiro') })
+/** Days are counted in UTC; where they begin at another hour than here, it is said. */
+const edges = daysAreUtc()
+  ? { from: logWords('logPage.from'), to: logWords('logPage.to'), byDay: logWords('logPage.dayFilledKeepers') }
+  : { from: logWords('logPage.fromUtc'), to: logWords('logPage.toUtc'), byDay: logWords('logPage.utcDayFilledKeepers') }
 
 const query = reactive<Partial<LogQuery>>({
   order: 'newest',
@@ -300,12 +304,8 @@ const nothingYet = computed(
             :options="choices(RECIPE_LABELS)"
             class="max-w-44 min-w-32"
         /></label>
-        <label class="grid"
-          >{{ logWords('logPage.from') }} <UiDateField v-model="from" :aria-label="logWords('logPage.from')"
-        /></label>
-        <label class="grid"
-          >{{ logWords('logPage.to') }} <UiDateField v-model="to" :aria-label="logWords('logPage.to')"
-        /></label>
+        <label class="grid">{{ edges.from }} <UiDateField v-model="from" :aria-label="edges.from" /></label>
+        <label class="grid">{{ edges.to }} <UiDateField v-model="to" :aria-label="edges.to" /></label>
         <label class="grid"
           >{{ logWords('logPage.verdict') }}
           <UiPickOne v-model="query.verdict" :options="[ALL, ...choices(VERDICT_LABELS)]" class="min-w-32"
@@ -379,7 +379,7 @@ const nothingYet = computed(
       <div v-if="!stats && !failure" class="min-h-38 max-lg:min-h-82 max-sm:min-h-170" aria-hidden="true" />
       <div v-else-if="stats && stats.takes > 0" class="grid grid-cols-4 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <div class="min-h-38">
-          <LazyLogTallyChart :rows="stats.byDay" :title="logWords('logPage.dayFilledKeepers')" :label="of => of" />
+          <LazyLogTallyChart :rows="stats.byDay" :title="edges.byDay" :label="of => of" />
         </div>
         <div class="min-h-38">
           <LazyLogTallyChart
