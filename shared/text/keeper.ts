@@ -12,6 +12,7 @@ const PART_LABELS: Readonly<Record<keyof KeeperParts, string>> = {
 /** The one headline in words: chance of a keeper, of this take and once the delay is found, and its parts. */
 export interface KeeperText {
   chance: string
+  /** Empty where it is the same: the delay is found. */
   later: string
   /** `from`: what a part rests on, where that has to be said. */
   parts: { label: string; value: string; from: string }[]
@@ -31,10 +32,11 @@ const keptFrom = ({ setup }: Pick<Plan, 'setup'>, kept: number): string =>
 export function keeperText({ keeper, face, setup }: Keeping, many: PlayedSessions | null, system: System): KeeperText {
   const show = (value: number): string => format(value, 'share', { system })
   const parts = many?.parts ?? keeper.parts
+  const [chance, later] = [show(many?.keeper ?? keeper.chance), show(many?.keeperLater ?? keeper.later)]
   const named = (Object.keys(PART_LABELS) as (keyof KeeperParts)[]).filter(part => part !== 'face' || face !== null)
   return {
-    chance: show(many?.keeper ?? keeper.chance),
-    later: show(many?.keeperLater ?? keeper.later),
+    chance,
+    later: later === chance ? '' : later,
     parts: named.map(part => ({
       label: PART_LABELS[part],
       value: show(parts[part]),
@@ -53,5 +55,5 @@ export function keeperLine(
   if (stop) return `none: ${tell(stop.title, stop.figures, system)}`
   const { chance, later, parts } = keeperText(plan, many, system)
   const made = parts.map(({ label, value, from }) => `${label} ${value}${from && ` ${from}`}`).join(', ')
-  return `${chance} this take (${made}); ${later} once the delay is found`
+  return `${chance} this take (${made})${later && `; ${later} once the delay is found`}`
 }

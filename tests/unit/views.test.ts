@@ -152,6 +152,10 @@ describe('texts', () => {
     expect(card).toContain(
       '27.4 % this take (on time 35 %, kept 80 % as assumed, it fires 98 %); 65.1 % once the delay is found',
     )
+    // Where the delay is found already, there is one chance and it is said once.
+    const found = dialCardText(plan(newSetup('projectile')), 'metric', { ...many, keeperLater: 0.2741 })
+    expect(found).toContain('this take (on time')
+    expect(found).not.toContain('once the delay is found')
     expect(card).toContain(
       '8 for 3 keepers at 90 %: about 2 takes to find the moment; 6 if every take on time were kept',
     )

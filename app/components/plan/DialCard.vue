@@ -150,7 +150,7 @@ const { copied, copy } = useCopied()
             </button>
           </p>
           <p class="text-[11px] text-(--ink-soft)" data-testid="later">
-            {{ planWords('dialCard.onceDelayFound', { later: keeper.later }) }}
+            {{ keeper.later && planWords('dialCard.onceDelayFound', { later: keeper.later }) }}
           </p>
         </template>
       </div>

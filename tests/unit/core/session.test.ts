@@ -110,6 +110,32 @@ test('takes logged are played on from; none are needed once the keepers are ther
   expect(failing.props!).toBeGreaterThan(playedSessions(setup).props!)
 })
 
+test('once the moment is found, a take is one at what the takes propose, wherever the dial stands', () => {
+  const setup = newSetup('projectile')
+  const p = plan(setup)
+  const at = p.timing.wanted!
+  const logged = [0.021, 0.004, 0.001].map(
+    (position, i): LoggedTake => ({
+      number: i + 1,
+      delay: at - i * 1e-4,
+      planned: at,
+      verdict: position > 0.01 ? 'late' : 'on',
+      keeper: false,
+      position,
+    }),
+  )
+  const open = playedSessions(setup, { takes: logged })
+  expect([open.later, open.keeperLater]).toEqual([open.first, open.keeper])
+  // Dialled a window late, this take is poor, and those once it is dialled right are as they were.
+  const off = playedSessions({ ...setup, delay: at + p.keep.before + p.keep.after }, { takes: logged })
+  expect(off.first).toBeLessThan(open.first / 2)
+  expect(off.later).toBeCloseTo(open.later, 1)
+  expect(off.keeperLater).toBeCloseTo(off.later * off.kept * off.parts.fires, 12)
+  // Takes that have not found it leave it to be found: until then it is less likely than after.
+  const lost = playedSessions(setup, { takes: logged.slice(0, 1) })
+  expect(lost.first).toBeLessThan(lost.later)
+})
+
 test('a burst is counted event by event, and what never comes is beyond count', () => {
   const burst = playedSessions(withChange(newSetup('powder'), { path: 'trigger', value: 'burst' }))
   expect(burst.framesPerEvent).toBeCloseTo(0.63, 9)
