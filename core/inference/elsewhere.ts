@@ -24,7 +24,7 @@ export interface LearntElsewhere {
 const ALIKE = 0.05
 const ALIKE_SIZE = 0.15
 const ALIKE_SPEED = 0.5
-/** It must be better known there than here, share of the standard deviation. */
+/** It must be better known there than here, share of the standard deviation; as a share where figures may differ. */
 const BETTER = 0.8
 
 const alike = (a: number, b: number, by: number): boolean => Math.abs(a - b) <= by * Math.max(a, b)
@@ -49,6 +49,8 @@ export const LOOKS_SHARED: Readonly<Record<LearntElsewhere['what'], (a: Setup, b
 interface Subject {
   what: LearntElsewhere['what']
   path: string
+  /** Whether it is known by so many per cent: half as fast, it is as well known with half the error. */
+  byFactor: boolean
   /** Standard deviation of the figure as it is held, in its unit. */
   sigma: (setup: Setup) => number
   changes: (learnt: Setup, sigma: number) => Change[]
@@ -58,6 +60,7 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'speed',
     path: 'motion.speed',
+    byFactor: true,
     sigma: ({ motion }) => motion.speed * motion.speedError,
     changes: ({ motion }, sigma) => [
       { path: 'motion.speed', value: significant(motion.speed) },
@@ -68,6 +71,7 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'tear',
     path: 'subject.crackSpeed',
+    byFactor: true,
     sigma: ({ subject }) => subject.crackSpeed * subject.crackSpeedError,
     changes: ({ subject }, sigma) => [
       { path: 'subject.crackSpeed', value: significant(subject.crackSpeed) },
@@ -78,6 +82,7 @@ const SUBJECTS: readonly Subject[] = [
   {
     what: 'hand',
     path: 'hand.flinch',
+    byFactor: false,
     sigma: ({ hand }) => hand.flinchError,
     changes: ({ hand }, sigma) => [
       { path: 'hand.flinch', value: significant(hand.flinch) },
@@ -98,16 +103,20 @@ const lastDay = ({ evidence }: Pick<Setup, 'evidence'>): string =>
  */
 export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntElsewhere[] {
   const here = conditionedOnEvidence(setup)
-  return SUBJECTS.flatMap(({ what, path, sigma, changes }) => {
+  return SUBJECTS.flatMap(({ what, path, byFactor, sigma, changes }) => {
+    const held = valueAt(here, path) as number
     const heldSigma = heldAt(setup, here, path)?.sigma ?? sigma(here)
+    const doubt = (by: number, of: number): number => (byFactor ? by / of : by)
     const [best] = others
       .filter(other => LOOKS_SHARED[what](setup, other))
       .flatMap(other => {
         const learnt = conditionedOnEvidence(other)
         const told = heldAt(other, learnt, path)
-        return told && told.sigma < BETTER * heldSigma ? [{ other, learnt, told }] : []
+        if (!told) return []
+        const doubted = doubt(told.sigma, told.value)
+        return doubted < BETTER * doubt(heldSigma, held) ? [{ other, learnt, told, doubted }] : []
       })
-      .sort((a, b) => a.told.sigma - b.told.sigma)
+      .sort((a, b) => a.doubted - b.doubted)
     if (!best) return []
     const { other, learnt, told } = best
     return [
@@ -117,7 +126,7 @@ export function learntElsewhere(setup: Setup, others: readonly Setup[]): LearntE
         date: lastDay(other),
         value: told.value,
         sigma: told.sigma,
-        held: valueAt(here, path) as number,
+        held,
         heldSigma,
         changes: changes(learnt, told.sigma),
       },

@@ -358,6 +358,18 @@ describe('what others have learnt', () => {
       learntElsewhere(here({ 'motion.speedError': (told / 34) * by }), [read(0.1, '2026-11-20')]).length
     expect([share(1 / 0.75), share(1)]).toEqual([1, 0])
   })
+  test('of two launchers set otherwise the one that is better known for its speed is offered', () => {
+    const read = (name: string, value: number, error: number): Setup =>
+      saw({ ...here({ 'motion.speed': value }), name }, { kind: 'speed', value, error, at: 0 })
+    const [slow, fast] = [read('Slow', 25, 0.4), read('Fast', 40, 0.5)]
+    const [ofSlow, ofFast] = [slow, fast].map(other => learntElsewhere(here(), [other])[0]!)
+    expect(ofSlow!.sigma).toBeLessThan(ofFast!.sigma)
+    expect(ofSlow!.sigma / ofSlow!.value).toBeGreaterThan(ofFast!.sigma / ofFast!.value)
+    expect(learntElsewhere(here(), [slow, fast])[0]!.from).toBe('Fast')
+    // Known here to two per cent, it is not better known by somebody slower whose half a metre a second is two.
+    const known = here({ 'motion.speedError': (1.1 * ofSlow!.sigma) / ofSlow!.value })
+    expect(learntElsewhere(known, [slow])).toEqual([])
+  })
   test('of a skin how fast it tears, of a hand how late it is', () => {
     const balloon = { ...newSetup('balloon'), name: 'Red' }
     const torn = saw({ ...balloon, name: 'Blue' }, { kind: 'interval', value: 2e-3, to: 'moment', error: 1e-5 })
