@@ -5,12 +5,16 @@ import { Film, RECIPES, type Recipe, assess, newSetup, sceneOf, toneMapped } fro
 
 /**
  * Draws the picture that each recipe's own set-up is planned to give, by the renderer: `npm run recipe-pictures`, once
- * a recipe, its start or its look has changed. They take minutes and some 50 kB, so they are kept, as icons are.
+ * a recipe, its start or its look has changed. They take minutes and some 50 kB, so they are kept, as icons are; with
+ * each a glimpse of it.
  */
 const WIDE = 480
 const PASSES = 20
 const QUALITY = 55
 const FOLDER = fileURLToPath(new URL('../public/recipes', import.meta.url))
+/** What stands in a picture's place until it has come: so small that the page brings it along. */
+const GLIMPSES = fileURLToPath(new URL('../app/utils/recipeGlimpses.ts', import.meta.url))
+const GLIMPSE = { wide: 18, high: 12, quality: 80 }
 
 async function picture(recipe: Recipe): Promise<Buffer> {
   const plan = assess(newSetup(recipe))
@@ -24,9 +28,35 @@ async function picture(recipe: Recipe): Promise<Buffer> {
     .toBuffer()
 }
 
+async function glimpse(recipe: Recipe): Promise<string> {
+  const { wide, high, quality } = GLIMPSE
+  const file = await sharp(`${FOLDER}/${recipe}.avif`)
+    .resize(wide, high, { kernel: 'mitchell' })
+    .webp({ quality })
+    .toBuffer()
+  return `  ${recipe}: '${file.toString('base64')}',\n`
+}
+
 const asked = process.argv.slice(2)
 mkdirSync(FOLDER, { recursive: true })
 for (const recipe of RECIPES.filter(one => asked.length === 0 || asked.includes(one))) {
   writeFileSync(`${FOLDER}/${recipe}.avif`, await picture(recipe))
   console.log(recipe)
 }
+
+const lines = []
+for (const recipe of RECIPES) lines.push(await glimpse(recipe))
+writeFileSync(
+  GLIMPSES,
+  `import type { Recipe } from '~~/core'
+
+/* eslint-disable max-len -- pictures, written by \`npm run recipe-pictures\` */
+/** What a recipe's picture looks like from afar, in place of it until it has come: a WebP in base 64. */
+const GLIMPSES: Readonly<Record<Recipe, string>> = {
+${lines.join('')}}
+/* eslint-enable max-len */
+
+/** The same as an address. */
+export const recipeGlimpse = (recipe: Recipe): string => \`data:image/webp;base64,\${GLIMPSES[recipe]}\`
+`,
+)

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import type { Recipe } from '~~/core'
 
-/** The picture that a recipe's own set-up gives; deep red alone in the safelight. */
+/** The picture that a recipe's own set-up gives, and a glimpse of it until it has come; red alone in the safelight. */
 const { recipe, alt = '' } = defineProps<{ recipe: Recipe; alt?: string }>()
 </script>
 
 <template>
-  <span class="reddened block overflow-hidden bg-[#0b0b0c]">
+  <span
+    class="reddened block overflow-hidden bg-[#0b0b0c] bg-cover"
+    :style="{ backgroundImage: `url(${recipeGlimpse(recipe)})` }"
+  >
     <img
       :src="`/recipes/${recipe}.avif`"
       :alt="alt"
