@@ -16,6 +16,11 @@ const take = async (page: Page, name: string): Promise<void> => {
     null,
     { timeout: 120_000 },
   )
+  // Pictures are read as they come into view, and drawn when they are unpacked.
+  await page.evaluate(async () => {
+    const seen = [...document.images].filter(image => image.getBoundingClientRect().top < innerHeight)
+    await Promise.all(seen.map(image => image.decode().catch(() => {})))
+  })
   await page.screenshot({ path: `${folder}/${name}.png` })
 }
 async function openSetup(page: Page, name: string): Promise<void> {
