@@ -114,16 +114,14 @@ test('once the moment is found, a take is one at what the takes propose, whereve
   const setup = newSetup('projectile')
   const p = plan(setup)
   const at = p.timing.wanted!
-  const logged = [0.021, 0.004, 0.001].map(
-    (position, i): LoggedTake => ({
-      number: i + 1,
-      delay: at - i * 1e-4,
-      planned: at,
-      verdict: position > 0.01 ? 'late' : 'on',
-      keeper: false,
-      position,
-    }),
-  )
+  const logged = [0.021, 0.004, 0.001].map((position, i): LoggedTake => ({
+    number: i + 1,
+    delay: at - i * 1e-4,
+    planned: at,
+    verdict: position > 0.01 ? 'late' : 'on',
+    keeper: false,
+    position,
+  }))
   const open = playedSessions(setup, { takes: logged })
   expect([open.later, open.keeperLater]).toEqual([open.first, open.keeper])
   // Dialled a window late, this take is poor, and those once it is dialled right are as they were.
