@@ -1,1 +1,1 @@
-export { daysAreUtc, localDay } from '~~/shared/units/day'
+export { localDay } from '~~/shared/units/day'

@@ -336,15 +336,17 @@ function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; 
     all += session.takes
   }
   const sum = (of: (session: Session) => number): number => sessions.reduce((total, session) => total + of(session), 0)
-  const taken = sum(session => session.later)
+  const onceFound = (): number => (next === learnt ? first : playedChance(shots, learnt))
   // Takes that found the moment say where it is: from now on each is one at what they propose. Of sessions to come the
   // long ones, whose takes scatter most, would count most.
   const later =
     odds.found && shots !== planned
-      ? next === learnt
-        ? first
-        : playedChance(shots, learnt)
-      : sum(session => session.laterOn) / Math.max(1, taken)
+      ? onceFound()
+      : sum(session => session.laterOn) /
+        Math.max(
+          1,
+          sum(session => session.later),
+        )
   const figures = {
     ...base,
     later,

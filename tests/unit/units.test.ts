@@ -1,3 +1,4 @@
+import { logDays } from '~~/app/utils/logDays'
 import { daysAreUtc } from '~~/shared/units/day'
 import { longDay } from '~~/shared/texts/days'
 import fc from 'fast-check'
@@ -272,5 +273,10 @@ test('days are those in Greenwich only where no hour differs all year', () => {
     return daysAreUtc()
   }
   expect([of(0, 0), of(0, -60), of(480, 420), of(-660, -600), of(0, 0)]).toEqual([true, false, false, false, true])
+  // The log says so where they are not.
+  const titles = (): boolean[] => Object.values(logDays()).map(title => title.includes('UTC'))
+  expect(titles()).toEqual([false, false, false])
+  of(0, -60)
+  expect(titles()).toEqual([true, true, true])
   offset.mockRestore()
 })

@@ -25,10 +25,7 @@ const answers = shallowRef<SeasonAnswers | null>(null)
 const failure = ref('')
 const busy = ref(true)
 useHead({ title: logWords('answers.answersEpiro') })
-/** Days are counted in UTC; where they begin at another hour than here, it is said. */
-const edges = daysAreUtc()
-  ? { from: logWords('answers.from'), to: logWords('answers.to') }
-  : { from: logWords('answers.fromUtc'), to: logWords('answers.toUtc') }
+const edges = logDays()
 
 let asked = 0
 async function load(): Promise<void> {

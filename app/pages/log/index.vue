@@ -17,10 +17,7 @@ const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
 useHead({ title: logWords('logPage.logEpiro') })
-/** Days are counted in UTC; where they begin at another hour than here, it is said. */
-const edges = daysAreUtc()
-  ? { from: logWords('logPage.from'), to: logWords('logPage.to'), byDay: logWords('logPage.dayFilledKeepers') }
-  : { from: logWords('logPage.fromUtc'), to: logWords('logPage.toUtc'), byDay: logWords('logPage.utcDayFilledKeepers') }
+const edges = logDays()
 
 const query = reactive<Partial<LogQuery>>({
   order: 'newest',
