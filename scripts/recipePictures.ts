@@ -13,7 +13,7 @@ const PASSES = 20
 const QUALITY = 55
 const FOLDER = fileURLToPath(new URL('../public/recipes', import.meta.url))
 /** What stands in a picture's place until it has come: so small that the page brings it along. */
-const GLIMPSES = fileURLToPath(new URL('../app/utils/recipeGlimpses.ts', import.meta.url))
+const GLIMPSES = fileURLToPath(new URL('../app/assets/glimpses', import.meta.url))
 const GLIMPSE = { wide: 18, high: 12, quality: 80 }
 
 async function picture(recipe: Recipe): Promise<Buffer> {
@@ -28,35 +28,15 @@ async function picture(recipe: Recipe): Promise<Buffer> {
     .toBuffer()
 }
 
-async function glimpse(recipe: Recipe): Promise<string> {
+function glimpse(recipe: Recipe): Promise<Buffer> {
   const { wide, high, quality } = GLIMPSE
-  const file = await sharp(`${FOLDER}/${recipe}.avif`)
-    .resize(wide, high, { kernel: 'mitchell' })
-    .webp({ quality })
-    .toBuffer()
-  return `  ${recipe}: '${file.toString('base64')}',\n`
+  return sharp(`${FOLDER}/${recipe}.avif`).resize(wide, high, { kernel: 'mitchell' }).webp({ quality }).toBuffer()
 }
 
 const asked = process.argv.slice(2)
-mkdirSync(FOLDER, { recursive: true })
+for (const folder of [FOLDER, GLIMPSES]) mkdirSync(folder, { recursive: true })
 for (const recipe of RECIPES.filter(one => asked.length === 0 || asked.includes(one))) {
   writeFileSync(`${FOLDER}/${recipe}.avif`, await picture(recipe))
+  writeFileSync(`${GLIMPSES}/${recipe}.webp`, await glimpse(recipe))
   console.log(recipe)
 }
-
-const lines = []
-for (const recipe of RECIPES) lines.push(await glimpse(recipe))
-writeFileSync(
-  GLIMPSES,
-  `import type { Recipe } from '~~/core'
-
-/* eslint-disable max-len -- pictures, written by \`npm run recipe-pictures\` */
-/** What a recipe's picture looks like from afar, in place of it until it has come: a WebP in base 64. */
-const GLIMPSES: Readonly<Record<Recipe, string>> = {
-${lines.join('')}}
-/* eslint-enable max-len */
-
-/** The same as an address. */
-export const recipeGlimpse = (recipe: Recipe): string => \`data:image/webp;base64,\${GLIMPSES[recipe]}\`
-`,
-)

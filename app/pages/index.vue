@@ -65,10 +65,7 @@ const begun = computed(() => {
   })
 })
 /** What stands below the shoots comes once they are there, or it would be pushed down; and stays. */
-const isDrawn = ref(false)
-watchEffect(() => {
-  if (shoots.loaded && drawn.value >= pieces.value) isDrawn.value = true
-})
+const isDrawn = useOnce(() => shoots.loaded && drawn.value >= pieces.value)
 
 const file = useTemplateRef<HTMLInputElement>('file')
 let importInto = ''

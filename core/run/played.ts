@@ -300,8 +300,7 @@ function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; 
     found: tally.of > 0,
   }
   // What takes have taught counts for the one that comes next, at the delay that is dialled, or else learnt.
-  const learnt = propose([], '')
-  const next = dial === null ? 0 : setup.delay === null && setup.hand.lead === null ? learnt : dial.used
+  const next = dial === null ? 0 : setup.delay === null && setup.hand.lead === null ? propose([], '') : dial.used
   const first =
     a.timing.moment === null ? 0 : shots === planned ? firstChance(a, planned, next) : playedChance(shots, next)
   // A face that is turned away spoils a take that is on the moment: until the log says how often, as computed.
@@ -336,17 +335,17 @@ function played(setup: Setup, options: PlayOptions): { figures: PlayedSessions; 
     all += session.takes
   }
   const sum = (of: (session: Session) => number): number => sessions.reduce((total, session) => total + of(session), 0)
-  const onceFound = (): number => (next === learnt ? first : playedChance(shots, learnt))
   // Takes that found the moment say where it is: from now on each is one at what they propose. Of sessions to come the
   // long ones, whose takes scatter most, would count most.
-  const later =
-    odds.found && shots !== planned
-      ? onceFound()
-      : sum(session => session.laterOn) /
-        Math.max(
-          1,
-          sum(session => session.later),
-        )
+  const onceFound = (): number => {
+    const learnt = propose([], '')
+    return next === learnt ? first : playedChance(shots, learnt)
+  }
+  const shared = (): number => {
+    const taken = sum(session => session.later)
+    return sum(session => session.laterOn) / Math.max(1, taken)
+  }
+  const later = odds.found && shots !== planned ? onceFound() : shared()
   const figures = {
     ...base,
     later,

@@ -1,19 +1,12 @@
 import { fresh, storage, until } from '../support/page'
-import { NEEDED, dayServer, utcDay, worked } from '../support/dayServer'
+import { NEEDED, dayServer, freshDay, utcDay, worked } from '../support/dayServer'
 import { newSetup, plan } from '~~/core'
 import { newShootDay, quickTakes } from '~~/core/day'
 
 const { useDayStore } = await import('~~/app/stores/day')
 const { useSessionStore } = await import('~~/app/stores/session')
-const { clearOutboxes } = await import('~~/app/services/outbox')
 
-beforeEach(() => {
-  clearOutboxes()
-  fresh()
-  storage.removeItem('epiro-day-draft-h')
-  worked.asked = []
-  worked.silent = false
-})
+beforeEach(freshDay)
 
 /** The day of a shoot, open and played. */
 async function opened(server = dayServer()) {

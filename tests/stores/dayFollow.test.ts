@@ -1,12 +1,11 @@
-import { fresh, storage, until } from '../support/page'
-import { dayServer, utcDay, worked } from '../support/dayServer'
+import { fresh, until } from '../support/page'
+import { dayServer, freshDay, utcDay, worked } from '../support/dayServer'
 import { newSetup, plan } from '~~/core'
-import { buildMinutes, changeMinutes, quickTakes } from '~~/core/day'
+import { type DaySoFar, buildMinutes, changeMinutes, quickTakes } from '~~/core/day'
 
 const { useDayStore } = await import('~~/app/stores/day')
 const { useDayFollowStore } = await import('~~/app/stores/dayFollow')
 const { useSessionStore } = await import('~~/app/stores/session')
-const { clearOutboxes } = await import('~~/app/services/outbox')
 const { dayEventQueue } = await import('~~/app/services/dayEvents')
 const { forgetTime, heardTime } = await import('~~/app/services/studioClock')
 
@@ -18,13 +17,7 @@ const clockAt = (minute: number): void => {
 const at = (minute: number): string => new Date(Date.UTC(2026, 11, 4) + minute * 60_000).toISOString()
 const open: (() => void)[] = []
 
-beforeEach(() => {
-  clearOutboxes()
-  fresh()
-  storage.removeItem('epiro-day-draft-h')
-  worked.asked = []
-  worked.silent = false
-})
+beforeEach(freshDay)
 afterEach(async () => {
   for (const close of open.splice(0)) close()
   for (const { event } of await dayEventQueue.all('k')) await dayEventQueue.done(event.key)
@@ -44,8 +37,7 @@ async function followed(minute: number, server = dayServer(), day = utcDay()) {
   open.push(() => follow.close())
   return { ...server, store, follow }
 }
-const lastFollowed = (): Record<string, unknown> =>
-  worked.asked.filter(({ kind }) => kind === 'follow').at(-1)!.so as unknown as Record<string, unknown>
+const lastFollowed = (): DaySoFar => worked.asked.filter(({ kind }) => kind === 'follow').at(-1)!.so!
 
 test('a day is on from its start to its end, and where it was begun from well before to well after', async () => {
   for (const [minute, on] of [

@@ -1,5 +1,6 @@
 import { type Asked, fresh, serve, until } from '../support/page'
 import { bareTake } from '../support/bareTake'
+import { amendmentOf } from '~~/shared/takes/input'
 import type { TakeInput } from '~~/shared/takes/input'
 
 // The stores take what the page's build gives them from the global scope, which must be there first.
@@ -136,19 +137,7 @@ describe('takes', () => {
     await until(() => server.takes.length === 1 && store.unsent === 0)
     server.down = true
     const right = (verdict: 'on' | 'early', keeper: boolean) =>
-      store.amend(store.takes[0]!, {
-        delay: 0.018,
-        verdict,
-        keeper,
-        position: null,
-        note: '',
-        sharp: null,
-        exposed: null,
-        clean: null,
-        cause: null,
-        alsoCause: null,
-        variant: null,
-      })
+      store.amend(store.takes[0]!, amendmentOf({ ...bareTake('any'), verdict, keeper }))
     await right('early', false)
     expect(store.takes.map(t => [t.number, t.id, t.verdict])).toEqual([[1, 'id-take-key-1', 'early']])
     await right('on', true)

@@ -10,7 +10,7 @@ import {
   planDay,
   surerOrder,
 } from '~~/core/day'
-import { type Asked, serve } from './page'
+import { type Asked, fresh, serve, storage } from './page'
 
 /** Days that are played for each plan: enough to be one. */
 const FEW = 40
@@ -103,3 +103,13 @@ export function dayServer(setups: Record<string, Setup> = { a: newSetup('project
 
 /** A day in a zone of its own, so that no machine's clock tells. */
 export const utcDay = (change: Partial<ShootDay> = {}): ShootDay => ({ ...newShootDay(), zone: 'UTC', ...change })
+
+const { clearOutboxes } = await import('~~/app/services/outbox')
+/** A page of its own, with nothing left of a day before. */
+export function freshDay(): void {
+  clearOutboxes()
+  fresh()
+  storage.removeItem('epiro-day-draft-h')
+  worked.asked = []
+  worked.silent = false
+}

@@ -51,7 +51,7 @@ const changes = computed(() => {
         }}</b>
       </p>
       <p v-for="line in lines" :key="line" class="leading-snug">{{ line }}</p>
-      <UButton v-if="changes" variant="link" class="text-left" @click="store.change(changes)">
+      <UButton v-if="changes" variant="link" @click="store.change(changes)">
         {{ planWords('findDuration.setThosePowers') }}
       </UButton>
     </template>

@@ -29,7 +29,7 @@ const over = computed(() => follow.followed?.rest.played.end ?? store.played?.pl
 <template>
   <section :aria-label="runWords('dayInRun.day')" class="grid gap-2 text-left text-[13px]">
     <p v-if="failure" role="alert">{{ failure }}</p>
-    <UButton v-if="!asked" variant="link" class="text-left" @click="show">
+    <UButton v-if="!asked" variant="link" @click="show">
       {{ runWords('dayInRun.progressDay') }}
     </UButton>
     <template v-else>

@@ -39,21 +39,12 @@ import { rootBetween } from '~~/core/math/root'
 import { cholesky, inverseBy, solveBy } from '~~/core/math/matrix'
 import { valueAt } from '~~/core/setup/paths'
 import { checkSetup } from '~~/shared/schemas/setup'
+import { draglessCracker } from '../../support/draglessCracker'
 import { logged, runs } from '../../support/runs'
 
 /** A cracker by beam in still, dragless air: simple enough to be played by hand below. */
 const cracker = (): Setup =>
-  withChanges(newSetup('projectile'), [
-    { path: 'motion.dragPerMetre', value: 0 },
-    { path: 'motion.speedError', value: 0.06 },
-    { path: 'motion.speedSpread', value: 0.01 },
-    { path: 'subject.distanceError', value: 0.002 },
-    { path: 'sensor.positionError', value: 0.002 },
-    { path: 'sensor.latency', value: 30e-6 },
-    { path: 'link.latency', value: 20e-6 },
-    { path: 'link.jitter', value: 5e-6 },
-    { path: 'sensor.jitter', value: 10e-6 },
-  ])
+  draglessCracker({ 'sensor.latency': 30e-6, 'link.latency': 20e-6, 'link.jitter': 5e-6, 'sensor.jitter': 10e-6 })
 
 /**
  * A rig of its own, sharing no code with the plan: one truth, and takes of it. Everything it needs of a chain is one

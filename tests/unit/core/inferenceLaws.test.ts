@@ -30,17 +30,8 @@ import { inferredSigma, sameUnknown, unknownsOf } from '~~/core/inference/unknow
 import { normalCdf } from '~~/core/math/normal'
 import { seededRandom } from '~~/core/math/random'
 import { determinantOf, productOf, solvedFor } from '../../support/plainMatrix'
+import { draglessCracker as cracker } from '../../support/draglessCracker'
 
-/** A cracker shot through a beam in air that does not slow it: every reading is one line of arithmetic. */
-const cracker = (changes: Record<string, number | string | null> = {}): Setup =>
-  withChanges(newSetup('projectile'), [
-    { path: 'motion.dragPerMetre', value: 0 },
-    { path: 'motion.speedError', value: 0.06 },
-    { path: 'motion.speedSpread', value: 0.01 },
-    { path: 'subject.distanceError', value: 0.002 },
-    { path: 'sensor.positionError', value: 0.002 },
-    ...Object.entries(changes).map(([path, value]) => ({ path, value })),
-  ])
 const DELAY = 0.018
 const told = (setup: Setup, all: (Pick<Evidence, 'kind' | 'value'> & Partial<Evidence>)[]): Evidence[] =>
   all.map((one, i) => ({ ...evidenceOf(setup, { delay: DELAY, ...one }), id: `e${i}` }))
