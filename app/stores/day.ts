@@ -9,6 +9,7 @@ import {
   NOTHING_KNOWN,
   type Stretch,
   type StudioKnows,
+  type StudioMinutes,
   type SurerOrder,
   better,
   choiceOf,
@@ -153,9 +154,12 @@ export const useDayStore = defineStore('day', () => {
     timer = setTimeout(() => void replan(), 60)
   })
 
+  let opened = 0
   async function open(shootId: string): Promise<void> {
     close()
+    const opening = opened
     const loaded = await api.day(shootId)
+    if (opening !== opened) return
     record.value = loaded
     day.value = loaded.day ?? newShootDay()
     const draft = drafts.read(shootId)
@@ -172,12 +176,13 @@ export const useDayStore = defineStore('day', () => {
     sessionsLeft.value = loaded.setups.length
     for (const { id, setup } of loaded.setups) {
       const takes = await takesInWorker(setup).catch(() => null)
-      if (record.value !== loaded) return
+      if (opening !== opened) return
       sessionsLeft.value--
       if (takes) items.value = items.value.map(item => (item.id === id ? { ...item, takes } : item))
     }
   }
   function close(): void {
+    opened++
     clearTimeout(timer)
     if (record.value) void box.now(record.value.shoot.id)
     record.value = null
@@ -252,6 +257,11 @@ export const useDayStore = defineStore('day', () => {
       return (error as Error).message
     }
   }
+  /** What the studio's own minutes have come to meanwhile; the day is planned anew where they changed. */
+  function learn(learnt: StudioMinutes): void {
+    if (!record.value || JSON.stringify(learnt) === JSON.stringify(studio.value.learnt)) return
+    record.value = { ...record.value, studio: { ...studio.value, learnt } }
+  }
   function undo(): void {
     const before = past.value.at(-1)
     if (!before) return
@@ -298,6 +308,7 @@ export const useDayStore = defineStore('day', () => {
     choose,
     move,
     setRule,
+    learn,
     /** Somebody of the day by name. */
     personOf: (id: string): string => day.value.people.find(person => person.id === id)?.name ?? id,
     /** When everything is packed, the order being over at a minute. */

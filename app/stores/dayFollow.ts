@@ -27,7 +27,7 @@ const LOOK = 15_000
 export const useDayFollowStore = defineStore('dayFollow', () => {
   const store = useDayStore()
   const session = useSessionStore()
-  const log = shallowRef<DayLog>({ events: [], takes: [] })
+  const log = shallowRef<Pick<DayLog, 'events' | 'takes'>>({ events: [], takes: [] })
   const queued = shallowRef<QueuedDayEvent[]>([])
   const now = ref(studioNow())
   const followed = shallowRef<FollowedDay | null>(null)
@@ -117,6 +117,7 @@ export const useDayFollowStore = defineStore('dayFollow', () => {
       // Together: what has just been sent would be in neither, and the buttons turn for a moment.
       log.value = read
       queued.value = waiting
+      store.learn(read.learnt)
     } catch {
       // Without a network what is here stands.
     }

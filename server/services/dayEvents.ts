@@ -22,10 +22,11 @@ export interface DayEventRecord {
   by: string | null
 }
 
-/** How the day of a shoot goes: what was noted, and what was fired. */
+/** How the day of a shoot goes: what was noted, what was fired, and what the studio's own minutes have come to. */
 export interface DayLog {
   events: DayEventRecord[]
   takes: { setupId: string; at: string; keeper: boolean }[]
+  learnt: StudioMinutes
 }
 
 /** Of a shoot's takes and events the newest so many. */
@@ -96,6 +97,7 @@ export async function dayLog(db: Database, studioId: string, shootId: string): P
         by: memberId === null ? null : (names.get(memberId) ?? null),
       })),
     takes: fired.reverse().map(({ setupId, at, keeper }) => ({ setupId, at: at.toISOString(), keeper })),
+    learnt: await studioMinutes(db, studioId),
   }
 }
 

@@ -51,6 +51,7 @@ test('what is noted on the day is kept once, told with the takes, and taken back
     ['fault', null],
   ])
   expect(await studioMinutes(db, studioId)).toEqual({ build: [1.2] })
+  expect(log.learnt).toEqual({ build: [1.2] })
   expect((await getDay(db, studioId, shootId)).studio.learnt).toEqual({ build: [1.2] })
   await strikeDayEvent(db, studioId, id, true)
   expect((await dayLog(db, studioId, shootId)).events.map(({ kind }) => kind)).toEqual(['fault'])

@@ -1,5 +1,5 @@
 import { fresh, storage, until } from '../support/page'
-import { NEEDED, dayServer, freshDay, utcDay, worked } from '../support/dayServer'
+import { NEEDED, dayServer, freshDay, speak, utcDay, worked } from '../support/dayServer'
 import { newSetup, plan } from '~~/core'
 import { newShootDay, quickTakes } from '~~/core/day'
 
@@ -71,6 +71,42 @@ describe('the day of a shoot', () => {
     expect(store.canRedo).toBe(false)
     await until(() => state.day?.end === 1140)
     expect(state.revision).toBe(2)
+  })
+
+  test('what is saved while sessions are still being played ends none of them', async () => {
+    const { state } = dayServer()
+    worked.silent = true
+    const store = useDayStore()
+    void store.open('h')
+    await until(() => store.items.length === 2)
+    store.change({ start: 8 * 60 })
+    await until(() => state.revision === 1 && store.record!.revision === 1)
+    expect(store.about).toBe(true)
+    speak()
+    await until(() => !store.about)
+    expect(store.items.map(({ takes }) => takes)).toEqual([NEEDED, NEEDED])
+  })
+
+  test('minutes learnt meanwhile are planned by, and the same ones plan nothing anew', async () => {
+    const { store } = await opened()
+    const before = [store.input.setups[0]!.build, store.record]
+    store.learn({})
+    expect(store.record).toBe(before[1])
+    store.learn({ build: [2] })
+    expect(store.input.setups[0]!.build).toBeGreaterThan(before[0] as number)
+    await until(() => store.fresh)
+    const known = store.record
+    store.learn({ build: [2] })
+    expect(store.record).toBe(known)
+  })
+
+  test('a shoot that is left before it was read opens nothing over the next', async () => {
+    const { store, asked } = await opened()
+    const slow = store.open('h')
+    store.close()
+    await slow
+    expect(store.record).toBeNull()
+    expect(asked.length).toBeGreaterThan(1)
   })
 
   test('a choice for one set-up leaves the others and what else was chosen for it', async () => {

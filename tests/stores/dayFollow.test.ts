@@ -107,6 +107,15 @@ test('a note is sent, keeps the times by which the day is followed, and is taken
   expect(follow.trouble).toBe('')
 })
 
+test('what the studio’s minutes have come to since is taken with each look', async () => {
+  const { store, follow, state } = await followed(600)
+  const before = store.input.setups[0]!.build
+  state.studio = { ...state.studio, learnt: { build: [2] } }
+  await follow.note('built', 'a')
+  expect(store.studio.learnt).toEqual({ build: [2] })
+  expect(store.input.setups[0]!.build).toBeGreaterThan(before)
+})
+
 test('without a network a note waits on this device, counts once, and is sent when there is one', async () => {
   const { follow, state } = await followed(600)
   state.down = true

@@ -21,7 +21,16 @@ export const NEEDED = [3, 4, 5, 6]
 type Message = { id: number; asked: { kind: string; input?: DayPlanInput; order?: number[] | null; so?: DaySoFar } }
 
 /** What the day's workers were asked, and those that are left unanswered meanwhile. */
-export const worked: { asked: Message['asked'][]; silent: boolean } = { asked: [], silent: false }
+export const worked: { asked: Message['asked'][]; silent: boolean; held: (() => void)[] } = {
+  asked: [],
+  silent: false,
+  held: [],
+}
+/** The workers answer again, first what they were asked meanwhile. */
+export function speak(): void {
+  worked.silent = false
+  for (const answer of worked.held.splice(0)) answer()
+}
 
 /** The page's workers, in the page: the same sums over few days. */
 class DayWorker {
@@ -29,8 +38,9 @@ class DayWorker {
   onerror: (() => void) | null = null
   postMessage({ id, asked }: Message): void {
     worked.asked.push(asked)
-    if (worked.silent) return
-    queueMicrotask(() => this.onmessage?.({ data: { id, ...answerTo(asked) } }))
+    const answer = (): void => queueMicrotask(() => this.onmessage?.({ data: { id, ...answerTo(asked) } }))
+    if (worked.silent) worked.held.push(answer)
+    else answer()
   }
   terminate(): void {
     this.onmessage = null
@@ -75,7 +85,8 @@ export function dayServer(setups: Record<string, Setup> = { a: newSetup('project
         body: { studio: { name: 'S', isDemo: false }, role: 'lead', member: 'Mara', key: 'k', installation: false },
       }
     if (path === '/api/day-rules') return { body: { [body.rule]: body.minutes } }
-    if (path === '/api/shoots/h/log') return { body: { events: state.events, takes: state.takes } }
+    if (path === '/api/shoots/h/log')
+      return { body: { events: state.events, takes: state.takes, learnt: state.studio.learnt } }
     if (path.endsWith('/strike')) {
       state.events = state.events.filter(({ id }) => !path.includes(`/${id}/`))
       return { body: { ok: true } }
@@ -112,4 +123,5 @@ export function freshDay(): void {
   storage.removeItem('epiro-day-draft-h')
   worked.asked = []
   worked.silent = false
+  worked.held = []
 }
