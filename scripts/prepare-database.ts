@@ -12,8 +12,10 @@ import { migrateTo, migrationsDone, readMigrations, tablesOf } from '../server/d
 import { firstMember } from '../server/services/members'
 import { clearLostParts } from '../server/services/pictures'
 import { createSignInToken } from '../server/services/sessions'
+import { settleZones } from '../server/services/studioZone'
 import { createStudio, findOwnStudio } from '../server/services/studios'
 import { endWorkers } from '../server/services/workers'
+import { ownZone } from '../shared/units/zone'
 import { loadDemo } from './demo/index'
 
 /** Backups before upgrades that are kept. */
@@ -87,6 +89,7 @@ async function main(): Promise<void> {
     const token = values.link
       ? await createSignInToken(db, studioId, { memberId: await firstMember(db, studioId, 'lead', 'Lead') })
       : null
+    await settleZones(db, ownZone())
     await clearLostParts(db)
     await db.execute(sql`delete from sign_in_links where expires_at < utc_timestamp()`)
     console.log(JSON.stringify({ token, demoLoaded, backup }))

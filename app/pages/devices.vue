@@ -185,6 +185,7 @@ const isSelf = (member: MemberRecord): boolean => session.key.endsWith(`.${membe
             </tbody>
           </table>
         </section>
+        <PeopleStudioZone />
         <section v-if="session.installation" aria-labelledby="studios" class="grid gap-2">
           <h2 id="studios" class="section-title">{{ devicesWords('devices.addStudio') }}</h2>
           <form class="flex flex-wrap items-baseline gap-3 text-[13px]" @submit.prevent="makeStudio">

@@ -67,7 +67,7 @@ export type {
 
 /** Who is signed in, and where. */
 export interface SessionView {
-  studio: { name: string; isDemo: boolean }
+  studio: { name: string; isDemo: boolean; zone: string | null }
   role: SessionRole
   member: string | null
   key: string
@@ -257,6 +257,7 @@ export const api = {
   revokeMember: (id: string) => call('DELETE', `/api/members/${id}`),
   cancelLinks: (id: string) => call('DELETE', `/api/members/${id}/links`),
   createStudio: (name: string) => call<LinkMade>('POST', '/api/studios', { name }),
+  setZone: (zone: string) => call<{ zone: string }>('PUT', '/api/studios/zone', { zone }),
   course: () => call<CourseRecord>('GET', '/api/course'),
   answerGo: (answer: CourseAnswer) => call<{ right: boolean; progress: LessonProgress }>('POST', '/api/course', answer),
   practices: () => call<PracticeRecord[]>('GET', '/api/practice'),

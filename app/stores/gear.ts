@@ -5,6 +5,7 @@ import type { FlashReadingInput } from '~~/shared/schemas/flashReading'
 import type { GearEventInput } from '~~/shared/schemas/gear'
 import { type GearRecord, api } from '~/services/api'
 import { readOnce } from '~/utils/readOnce'
+import { useSessionStore } from '~/stores/session'
 
 /** A piece of gear with what its takes, or a flash’s readings, have shown. */
 export interface ShownGear {
@@ -19,6 +20,7 @@ export interface ShownGear {
 /** What the studio's takes say of its gear. */
 export const useGearStore = defineStore('gear', () => {
   const kit = useKitStore()
+  const session = useSessionStore()
   const records = shallowRef<GearRecord[]>([])
   const loaded = ref(false)
   /** Set-ups whose takes are not worked out yet. */
@@ -36,7 +38,7 @@ export const useGearStore = defineStore('gear', () => {
   const needed = readOnce(() => loaded.value, load)
 
   const shown = computed<ShownGear[]>(() => {
-    const today = gearToday()
+    const today = gearToday(session.zone)
     return records.value.flatMap((record): ShownGear[] => {
       const known = kit.byId.get(record.kitId)
       if (!known) return []

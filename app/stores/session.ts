@@ -4,7 +4,7 @@ import { keepFor } from '~/services/kept'
 
 /** Which studio this browser is signed in to. */
 export const useSessionStore = defineStore('session', () => {
-  const studio = ref<{ name: string; isDemo: boolean } | null>(null)
+  const studio = ref<{ name: string; isDemo: boolean; zone: string | null } | null>(null)
   const role = ref<SessionRole>('lead')
   /** Name of who is signed in; null: from before people had names. */
   const member = ref<string | null>(null)
@@ -12,6 +12,8 @@ export const useSessionStore = defineStore('session', () => {
   const key = ref('')
   /** Whether this is a lead of the installation, who makes other studios. */
   const installation = ref(false)
+  /** The zone by whose clocks the studio's days go. */
+  const zone = computed(() => studio.value?.zone ?? 'UTC')
   const isLead = computed(() => role.value === 'lead')
   /** Whether this device runs and logs, or only looks. */
   const isCrew = computed(() => role.value !== 'viewer')
@@ -34,11 +36,17 @@ export const useSessionStore = defineStore('session', () => {
     known.value = true
   }
 
+  /** Has the studio's days go by the clocks of another zone. */
+  async function setZone(next: string): Promise<void> {
+    await api.setZone(next)
+    if (studio.value) studio.value = { ...studio.value, zone: next }
+  }
+
   async function signOut(): Promise<void> {
     await api.signOut()
     studio.value = null
     key.value = ''
   }
 
-  return { studio, role, member, key, installation, isLead, isCrew, known, load, signOut }
+  return { studio, role, member, key, zone, installation, isLead, isCrew, known, load, setZone, signOut }
 })

@@ -1,4 +1,5 @@
 import { STRETCH_SQL } from '../../shared/units/delayStretch'
+import { daySql } from './daySql'
 
 /** The power of a take that notes none. */
 export const NOT_NOTED = -1
@@ -12,10 +13,10 @@ export const CAUSE_SQL =
   "when sharp = 0 then 'blurred' else coalesce(cause, '') end"
 
 /** What `take_cells` counts takes by, each with how it follows from a take: the one account of it. */
-export const CELL_KEY = [
+const CELL_KEY = [
   ['studio_id', 'studio_id'],
   ['setup_id', 'setup_id'],
-  ['day', "date_format(fired_at, '%Y-%m-%d')"],
+  ['day', 'day'],
   ['verdict', 'verdict'],
   ['keeper', 'keeper'],
   ['power', `coalesce(power, ${NOT_NOTED})`],
@@ -35,7 +36,15 @@ export const CELL_GROUP = CELL_KEY.map((_, i) => i + 1).join(', ')
 /** The columns of the key. */
 export const CELL_COLUMNS = CELL_KEY.map(([name]) => name).join(', ')
 
-/** What `take_cells` should hold, but for further conditions and the grouping. */
-export const COUNTED_FROM =
-  `select ${CELL_KEY.map(([name, of]) => `${of} as ${name}`).join(', ')}, count(*) as takes, ` +
-  `${PICTURED_SQL} as pictured from takes where struck_at is null`
+type CellColumn = (typeof CELL_KEY)[number][0]
+
+/** How each column of the key follows from a take; the day is that of the studio's clocks. */
+export const CELL_SQL = Object.fromEntries(CELL_KEY) as Readonly<Record<Exclude<CellColumn, 'day'>, string>>
+
+/**
+ * What `take_cells` should hold of studios whose days go by the clocks of a zone, but for the condition of which those
+ * are, and the grouping.
+ */
+export const countedFrom = (zone: string): string =>
+  `select ${CELL_KEY.map(([name, of]) => `${name === 'day' ? daySql(zone) : of} as ${name}`).join(', ')}, ` +
+  `count(*) as takes, ${PICTURED_SQL} as pictured from takes where struck_at is null`

@@ -1,10 +1,17 @@
 import type { Connection } from 'mysql2/promise'
-import { CELL_COLUMNS, CELL_GROUP, COUNTED_FROM } from './cellSql'
+import { CELL_COLUMNS, CELL_GROUP, countedFrom } from './cellSql'
 import { withoutConflict } from './conflicts'
 import { rowsOf } from './rows'
 
-/** What `take_cells` should hold. */
-const counted = `${COUNTED_FROM} group by ${CELL_GROUP}`
+/** What `take_cells` should hold, for all studios whose days go by the same clocks. */
+async function countedByZone(connection: Connection): Promise<string[]> {
+  const rows = await rowsOf(connection, "select distinct coalesce(zone, 'UTC') as zone from studios")
+  return rows.map(
+    ({ zone }) =>
+      `${countedFrom(String(zone))} and studio_id in (select id from studios where coalesce(zone, 'UTC') = ` +
+      `${connection.escape(zone)}) group by ${CELL_GROUP}`,
+  )
+}
 
 /** A cell that is not what the takes come to. */
 export interface WrongCell {
@@ -20,9 +27,10 @@ const MOST_TOLD = 20
 
 /** Every cell beside what the takes come to: those that differ, none where all is right. */
 export async function wrongCells(connection: Connection): Promise<{ cells: number; wrong: WrongCell[] }> {
+  const counted = await countedByZone(connection)
   const both =
     `select ${CELL_COLUMNS}, takes, pictured, 0 as counted, 0 as seen from take_cells ` +
-    `union all select ${CELL_COLUMNS}, 0, 0, takes, pictured from (${counted}) c`
+    counted.map((of, i) => `union all select ${CELL_COLUMNS}, 0, 0, takes, pictured from (${of}) c${i} `).join('')
   const rows = await rowsOf(
     connection,
     `select concat_ws(' ', ${CELL_COLUMNS}) as cell, sum(takes) as stands, sum(counted) as counted from (${both}) b ` +
@@ -42,7 +50,8 @@ async function recounted(connection: Connection): Promise<void> {
   await connection.beginTransaction()
   try {
     await connection.query('delete from take_cells')
-    await connection.query(`insert into take_cells (${CELL_COLUMNS}, takes, pictured) ${counted}`)
+    for (const counted of await countedByZone(connection))
+      await connection.query(`insert into take_cells (${CELL_COLUMNS}, takes, pictured) ${counted}`)
     await connection.commit()
   } catch (error) {
     await connection.rollback()

@@ -101,6 +101,8 @@ export const studios = mysqlTable('studios', {
   isDemo: boolean('is_demo').notNull().default(false),
   /** New set-ups take the studio's own share of kept takes from its log. */
   learnsKept: boolean('learns_kept').notNull().default(true),
+  /** The zone by whose clocks its days go, as Europe/Lisbon; null: not known yet, which counts as UTC. */
+  zone: varchar('zone', { length: 60 }),
   createdAt: created(),
 })
 
@@ -272,7 +274,7 @@ export const takeCells = mysqlTable(
   {
     studioId: plainId('studio_id').notNull(),
     setupId: plainId('setup_id').notNull(),
-    /** UTC, as in 2026-11-24. */
+    /** By the clocks of the studio, as in 2026-11-24. */
     day: date('day').notNull(),
     verdict: mysqlEnum('verdict', [...VERDICTS]).notNull(),
     keeper: boolean('keeper').notNull(),
@@ -583,7 +585,7 @@ export const gearDays = mysqlTable(
     setupId: plainId('setup_id').notNull(),
     kitId: plainId('kit_id').notNull(),
     studioId: plainId('studio_id').notNull(),
-    /** Days since 1970, each beginning at 05:00 UTC. */
+    /** Days since 1970, each beginning at 05:00 by the clocks of the studio. */
     day: int('day').notNull(),
     changes: int('changes').notNull(),
     takes: int('takes').notNull(),

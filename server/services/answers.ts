@@ -2,10 +2,11 @@ import { type SQL, and, asc, desc, eq, gte, inArray, isNotNull, lt, lte, sql, su
 import { grouped } from '../../core/math/grouped'
 import type { SaidTakes, SeasonLog, SeasonSetup } from '../../core/season'
 import type { AnswersQuery } from '../../shared/schemas/answers'
+import { dayBoundsIn } from '../../shared/units/zone'
 import type { Database } from '../database/client'
 import { members, setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
-import { dayBounds } from './takeCells'
+import { zoneOf } from './zones'
 
 /** The newest takes that are looked through for what was said of them: those that said nothing cannot be told apart. */
 const MOST_LOOKED_AT = 5000
@@ -56,16 +57,18 @@ const daysFired = (db: Database, where: SQL | undefined) =>
     .where(where)
     .groupBy(takeCells.day)
 
-const firedIn = ({ from, to }: AnswersQuery): (SQL | undefined)[] => [
-  from ? gte(takes.firedAt, dayBounds(from)[0]) : undefined,
-  to ? lt(takes.firedAt, dayBounds(to)[1]) : undefined,
-]
+/** Takes of the days that are asked for. @param zone by whose clocks days go */
+const firedIn = (zone: string, { from, to }: AnswersQuery): SQL | undefined =>
+  and(
+    from ? gte(takes.firedAt, dayBoundsIn(zone, from)[0]) : undefined,
+    to ? lt(takes.firedAt, dayBoundsIn(zone, to)[1]) : undefined,
+  )
 
-const takesSaid = (db: Database, studioId: string, query: AnswersQuery) =>
+const takesSaid = (db: Database, studioId: string, within: SQL | undefined) =>
   db
     .select({ setupId: takes.setupId, said: takes.said, keeper: takes.keeper })
     .from(takes)
-    .where(and(eq(takes.studioId, studioId), eq(takes.practice, false), included, ...firedIn(query)))
+    .where(and(eq(takes.studioId, studioId), eq(takes.practice, false), included, within))
     .orderBy(desc(takes.firedAt))
     .limit(MOST_LOOKED_AT)
 
@@ -73,7 +76,7 @@ const takesSaid = (db: Database, studioId: string, query: AnswersQuery) =>
 async function sessionsUsed(
   db: Database,
   studioId: string,
-  query: AnswersQuery,
+  within: SQL | undefined,
   places: ReadonlyMap<string, number>,
 ): Promise<SeasonLog['sessions']> {
   const firsts = await db
@@ -81,7 +84,7 @@ async function sessionsUsed(
     // By set-up: through all takes of a studio it would take seconds.
     .from(setups)
     .innerJoin(takes, and(eq(takes.setupId, setups.id), eq(takes.number, 1)))
-    .where(and(eq(setups.studioId, studioId), eq(takes.practice, false), isNotNull(takes.said), ...firedIn(query)))
+    .where(and(eq(setups.studioId, studioId), eq(takes.practice, false), isNotNull(takes.said), within))
     .orderBy(desc(takes.firedAt))
     .limit(MOST_SESSIONS)
   const said = new Map<string, SaidTakes>()
@@ -130,12 +133,13 @@ export async function seasonLog(db: Database, studioId: string, query: AnswersQu
     query.to ? lte(takeCells.day, query.to) : undefined,
     query.recipe ? asked : undefined,
   )
+  const within = firedIn(await zoneOf(db, studioId), query)
   const [people, days, counted, told, sessions] = await Promise.all([
     peopleTold(db, studioId, asker),
     daysFired(db, where),
     countedTakes(db, where),
-    takesSaid(db, studioId, query),
-    sessionsUsed(db, studioId, query, places),
+    takesSaid(db, studioId, within),
+    sessionsUsed(db, studioId, within, places),
   ])
   const personAt = new Map([...people.keys()].map((id, i) => [id, i]))
   return {

@@ -12,6 +12,7 @@ import { included } from './counted'
 import { type FlashReadingRecord, listFlashReadings } from './flashReadings'
 import { kindOfKit } from './kit'
 import { work } from './workers'
+import { heldZone, zoneOf } from './zones'
 import { serverWords } from '../../shared/texts/server'
 
 /** Something done to a piece of gear, as it goes out. */
@@ -88,15 +89,18 @@ async function workOut(
   kinds: Readonly<Record<string, GearKind>>,
   { id, changes, document }: { id: string; changes: number; document: string },
 ): Promise<void> {
+  const zone = await zoneOf(db, studioId)
   const fired = await tellingTakes(db, id)
   const found = await work('gearDays', {
     document,
     kinds,
-    takes: fired.map(({ firedAt, ...take }) => ({ ...take, day: gearDay(firedAt) })),
+    takes: fired.map(({ firedAt, ...take }) => ({ ...take, day: gearDay(zone, firedAt) })),
   })
   const none = { kitId: '', day: 0, takes: 0, mean: 0, squares: 0, error: 0, free: 0 }
   const rows = [none, ...found.map(row => ({ ...row, free: row.free ?? row.takes - 1 }))]
   await db.transaction(async tx => {
+    // By other clocks since: it is worked out anew at the next call.
+    if ((await heldZone(tx, studioId)) !== zone) return
     await tx.delete(gearDays).where(eq(gearDays.setupId, id))
     await tx.insert(gearDays).values(rows.map(row => ({ ...row, setupId: id, studioId, changes })))
   })

@@ -5,12 +5,12 @@ import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
 import {
   type Narrowed,
-  type Places,
+  type StudioLog,
   cellsWhere,
   named,
   narrowed,
   noteHolds,
-  placesOf,
+  studioLog,
   takesCounted,
   takesWhere,
 } from './logFilter'
@@ -36,15 +36,15 @@ const total = (counts: Iterable<{ takes: number; keepers: number }>): Tried => {
 }
 
 /** Takes that a question finds, its words with it. */
-function foundBy(asked: Narrowed, text: string | undefined, places: Places) {
+function foundBy(asked: Narrowed, text: string | undefined) {
   if (!text) return takesWhere(asked)
-  const { setupIds } = named(asked, text, places)
+  const { setupIds } = named(asked, text)
   const inName = setupIds!.length > 0 ? inArray(takes.setupId, setupIds!) : undefined
   return and(takesWhere(asked), or(inName, noteHolds(text)))
 }
 
-async function foundByBoth(db: Database, one: LogQuery, other: LogQuery, studioId: string, places: Places) {
-  const [a, b] = [narrowed(studioId, one, places), narrowed(studioId, other, places)]
+async function foundByBoth(db: Database, log: StudioLog, one: LogQuery, other: LogQuery) {
+  const [a, b] = [narrowed(log, one), narrowed(log, other)]
   if (!one.text && !other.text) {
     const n = takesCounted(one.pictures ? a : b)
     const [row] = await db
@@ -56,7 +56,7 @@ async function foundByBoth(db: Database, one: LogQuery, other: LogQuery, studioI
   const [row] = await db
     .select({ both: sql`count(*)`.mapWith(Number) })
     .from(takes)
-    .where(and(foundBy(a, one.text, places), foundBy(b, other.text, places)))
+    .where(and(foundBy(a, one.text), foundBy(b, other.text)))
   return row?.both ?? 0
 }
 
@@ -67,11 +67,11 @@ export async function compareLogs(
   one: LogQuery,
   other: LogQuery,
 ): Promise<LogComparison> {
-  const places = await placesOf(db, studioId)
+  const log = await studioLog(db, studioId)
   const [first, second, both] = await Promise.all([
-    talliesOf(db, narrowed(studioId, one, places), one.text, places),
-    talliesOf(db, narrowed(studioId, other, places), other.text, places),
-    foundByBoth(db, one, other, studioId, places),
+    talliesOf(db, narrowed(log, one), one.text),
+    talliesOf(db, narrowed(log, other), other.text),
+    foundByBoth(db, log, one, other),
   ])
   const of = (counts: typeof first.setupId, id: string): Tried => {
     const row = counts.get(id)

@@ -4,7 +4,7 @@ import type { LogQuery } from '../../shared/schemas/log'
 import { CSV_HEAD, JSON_FOOT, csvLines, jsonHead, jsonTake } from '../../shared/text/logFiles'
 import type { Database } from '../database/client'
 import { setups, shoots, takeCells, takes } from '../database/schema'
-import { type Narrowed, cellsWhere, named, narrowed, noteHolds, placesOf, takesWhere } from './logFilter'
+import { type Narrowed, cellsWhere, named, narrowed, noteHolds, studioLog, takesWhere } from './logFilter'
 import { type LogRows, logReader } from './logPage'
 
 /** A set-up that takes of the log belong to, whole. */
@@ -17,8 +17,7 @@ export interface LoggedSetupRecord {
 
 /** Set-ups of which a query finds takes. */
 async function foundIds(db: Database, studioId: string, query: LogQuery): Promise<string[]> {
-  const places = await placesOf(db, studioId)
-  const asked = narrowed(studioId, query, places)
+  const asked = narrowed(await studioLog(db, studioId), query)
   const counted = async (one: Narrowed): Promise<string[]> =>
     (await db.selectDistinct({ id: takeCells.setupId }).from(takeCells).where(cellsWhere(one))).map(row => row.id)
   const noted = async (text: string): Promise<string[]> =>
@@ -29,7 +28,7 @@ async function foundIds(db: Database, studioId: string, query: LogQuery): Promis
         .where(and(takesWhere(asked), noteHolds(text)))
     ).map(row => row.id)
   if (!query.text) return counted(asked)
-  const both = [await counted(named(asked, query.text, places)), await noted(query.text)]
+  const both = [await counted(named(asked, query.text)), await noted(query.text)]
   return [...new Set(both.flat())]
 }
 

@@ -1,9 +1,10 @@
 import { type SQL, and, eq, gt, gte, inArray, like, lt, lte, sql } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
+import { dayBoundsIn } from '../../shared/units/zone'
 import type { Database } from '../database/client'
 import { setups, shoots, takeCells, takes } from '../database/schema'
 import { included } from './counted'
-import { dayBounds } from './takeCells'
+import { zoneOf } from './zones'
 
 /** A set-up as the log names it. */
 export interface LoggedPlace {
@@ -12,13 +13,19 @@ export interface LoggedPlace {
   shootName: string
   recipe: string
 }
-export type Places = ReadonlyMap<string, LoggedPlace>
+/** Whose log it is: by whose clocks its days go, and its set-ups by id. */
+export interface StudioLog {
+  studioId: string
+  zone: string
+  places: ReadonlyMap<string, LoggedPlace>
+}
 
 /**
- * Every set-up of a studio with where it belongs. They are few beside their takes: joined here, the database walks its
- * index of takes alone, and a page costs the same at the end as at the start.
+ * The log of a studio, with every set-up and where it belongs. They are few beside their takes: joined here, the
+ * database walks its index of takes alone, and a page costs the same at the end as at the start.
  */
-export async function placesOf(db: Database, studioId: string): Promise<Places> {
+export async function studioLog(db: Database, studioId: string): Promise<StudioLog> {
+  const zone = await zoneOf(db, studioId)
   const rows = await db
     .select({
       id: setups.id,
@@ -30,40 +37,40 @@ export async function placesOf(db: Database, studioId: string): Promise<Places> 
     .from(setups)
     .innerJoin(shoots, eq(shoots.id, setups.shootId))
     .where(eq(setups.studioId, studioId))
-  return new Map(rows.map(({ id, ...place }) => [id, place]))
+  return { studioId, zone, places: new Map(rows.map(({ id, ...place }) => [id, place])) }
 }
 
 /** What is asked of the log, with the set-ups that it comes down to; null: any. */
 export interface Narrowed {
-  studioId: string
+  log: StudioLog
   query: LogQuery
   setupIds: string[] | null
 }
 
-const idsWhere = (places: Places, wanted: (place: LoggedPlace, id: string) => boolean): string[] =>
+const idsWhere = ({ places }: StudioLog, wanted: (place: LoggedPlace, id: string) => boolean): string[] =>
   [...places].filter(([id, place]) => wanted(place, id)).map(([id]) => id)
 
 /** A query without its words. */
-export function narrowed(studioId: string, query: LogQuery, places: Places): Narrowed {
+export function narrowed(log: StudioLog, query: LogQuery): Narrowed {
   const { text: _, ...rest } = query
   const recipes = query.recipe?.length ? new Set<string>(query.recipe) : null
   const asked = query.shoot || query.setup || recipes
   const setupIds = asked
     ? idsWhere(
-        places,
+        log,
         (place, id) =>
           (!query.shoot || place.shootId === query.shoot) &&
           (!query.setup || id === query.setup) &&
           (!recipes || recipes.has(place.recipe)),
       )
     : null
-  return { studioId, query: rest, setupIds }
+  return { log, query: rest, setupIds }
 }
 
 /** Of what is asked the set-ups whose name holds the words. */
-export function named({ setupIds, ...rest }: Narrowed, text: string, places: Places): Narrowed {
+export function named({ setupIds, ...rest }: Narrowed, text: string): Narrowed {
   const words = text.toLowerCase()
-  const found = idsWhere(places, place => place.setupName.toLowerCase().includes(words))
+  const found = idsWhere(rest.log, place => place.setupName.toLowerCase().includes(words))
   return { ...rest, setupIds: setupIds ? found.filter(id => setupIds.includes(id)) : found }
 }
 
@@ -71,7 +78,7 @@ const among = (column: typeof takes.setupId | typeof takeCells.setupId, ids: str
   ids === null ? undefined : ids.length > 0 ? inArray(column, ids) : sql`false`
 
 /** Takes that are asked for. */
-export const takesWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undefined =>
+export const takesWhere = ({ log: { studioId, zone }, query, setupIds }: Narrowed): SQL | undefined =>
   and(
     eq(takes.studioId, studioId),
     included,
@@ -81,12 +88,12 @@ export const takesWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undef
     among(takes.setupId, setupIds),
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,
-    query.from ? gte(takes.firedAt, dayBounds(query.from)[0]) : undefined,
-    query.to ? lt(takes.firedAt, dayBounds(query.to)[1]) : undefined,
+    query.from ? gte(takes.firedAt, dayBoundsIn(zone, query.from)[0]) : undefined,
+    query.to ? lt(takes.firedAt, dayBoundsIn(zone, query.to)[1]) : undefined,
   )
 
 /** Counts of the same. */
-export const cellsWhere = ({ studioId, query, setupIds }: Narrowed): SQL | undefined =>
+export const cellsWhere = ({ log: { studioId }, query, setupIds }: Narrowed): SQL | undefined =>
   and(
     eq(takeCells.studioId, studioId),
     eq(takeCells.practice, query.practice ?? false),

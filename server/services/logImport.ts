@@ -8,7 +8,7 @@ import { problem } from '../utils/problem'
 import { matchTimes } from './pictureTakes'
 import { createSetup, lockSetup, noteChange } from './setups'
 import { createShoot } from './shoots'
-import { dayOf, recount } from './takeCells'
+import { recount } from './takeCells'
 import { amendTake, powerOf, takeColumns } from './takes'
 import { serverWords } from '../../shared/texts/server'
 
@@ -181,7 +181,7 @@ function addNew(
         tx,
         studioId,
         setupId,
-        [...fresh.values()].map(take => dayOf(take.firedAt)),
+        [...fresh.values()].map(take => take.firedAt),
       )
       await noteChange(tx, setupId)
     }

@@ -1,22 +1,22 @@
 import { type SQL, and, asc, desc, eq, gt, gte, inArray, lt, lte, or, sum } from 'drizzle-orm'
 import type { LogQuery } from '../../shared/schemas/log'
 import { NO_DELAY, stretchOf, stretchStart } from '../../shared/units/delayStretch'
+import { dayBoundsIn, dayIn } from '../../shared/units/zone'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
 import {
   type Narrowed,
-  type Places,
+  type StudioLog,
   cellsWhere,
   named,
   narrowed,
   noteHolds,
-  placesOf,
+  studioLog,
   takesCounted,
   takesWhere,
 } from './logFilter'
 import { memberNames } from './members'
 import { type PictureRecord, picturesOfTakes } from './pictures'
-import { dayBounds, dayOf } from './takeCells'
 import { type TakeRecord, takeColumns, takeRecord } from './takes'
 
 /** A take with where it belongs. */
@@ -92,7 +92,8 @@ function first<T extends { takes: number }>(places: readonly T[], wanted: number
 
 /** Along the days: of which set-ups and days the takes of a page are, by what is counted. */
 async function reachInDays(db: Database, asked: Narrowed, order: Order, cursor: Cursor | null): Promise<Reach | null> {
-  const edge = cursor ? dayOf(cursor.value as Date) : null
+  const { zone } = asked.log
+  const edge = cursor ? dayIn(zone, cursor.value as Date) : null
   const where = and(cellsWhere(asked), edge === null ? undefined : (order.down ? lte : gte)(takeCells.day, edge))
   const wanted = asked.query.limit + 1
   const days = await db
@@ -112,12 +113,12 @@ async function reachInDays(db: Database, asked: Narrowed, order: Order, cursor: 
   if (pairs.length > MOST_PAIRS) {
     const [low, high] = [chosen.at(order.down ? -1 : 0)!, chosen.at(order.down ? 0 : -1)!]
     return {
-      where: and(gte(takes.firedAt, dayBounds(low)[0]), lt(takes.firedAt, dayBounds(high)[1])),
+      where: and(gte(takes.firedAt, dayBoundsIn(zone, low)[0]), lt(takes.firedAt, dayBoundsIn(zone, high)[1])),
       index: order.index,
     }
   }
   const at = pairs.map(({ setupId, day }) => {
-    const [from, to] = dayBounds(day)
+    const [from, to] = dayBoundsIn(zone, day)
     return and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to))
   })
   return { where: or(...at), index: 'takes_setup_fired' }
@@ -224,7 +225,7 @@ function merged(order: Order, lists: readonly Row[][], limit: number): Row[] {
 }
 
 /** The rows of a page and one more, where there is one. */
-async function found(db: Database, studioId: string, query: LogQuery, places: Places): Promise<Row[]> {
+async function found(db: Database, log: StudioLog, query: LogQuery): Promise<Row[]> {
   const order = ORDERS[query.order]
   const cursor = query.after ? cursorOf(order, query.after) : null
   const further = beyond(order, cursor)
@@ -232,10 +233,10 @@ async function found(db: Database, studioId: string, query: LogQuery, places: Pl
     const reach = await reachOf(db, asked, order, cursor)
     return reach ? rowsOf(db, asked, order, and(reach.where, further), reach.index) : []
   }
-  const asked = narrowed(studioId, query, places)
+  const asked = narrowed(log, query)
   if (!query.text) return counted(asked)
   const [ofSetups, ofNotes] = await Promise.all([
-    counted(named(asked, query.text, places)),
+    counted(named(asked, query.text)),
     rowsOfNotes(db, asked, order, query.text, further),
   ])
   return merged(order, [ofSetups, ofNotes], query.limit + 1)
@@ -249,14 +250,14 @@ export interface LogRows {
 
 /** What reads pages of the log, one after the other; where set-ups belong is looked up once. */
 export async function logReader(db: Database, studioId: string): Promise<(query: LogQuery) => Promise<LogRows>> {
-  const [places, names] = await Promise.all([placesOf(db, studioId), memberNames(db, studioId)])
+  const [log, names] = await Promise.all([studioLog(db, studioId), memberNames(db, studioId)])
   return async query => {
-    const rows = await found(db, studioId, query, places)
+    const rows = await found(db, log, query)
     const shown = rows.slice(0, query.limit)
     const last = shown.at(-1)
     return {
       rows: shown.map(row => {
-        const { setupName, shootName, recipe } = places.get(row.setupId)!
+        const { setupName, shootName, recipe } = log.places.get(row.setupId)!
         return { ...takeRecord(row, names), setupName, shootName, recipe }
       }),
       next: rows.length > query.limit && last ? cursorText(ORDERS[query.order], last) : null,

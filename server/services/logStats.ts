@@ -2,19 +2,10 @@ import { type SQL, and, eq, inArray, max, min, not, sql, sum } from 'drizzle-orm
 import type { LogQuery } from '../../shared/schemas/log'
 import { NO_DELAY, STRETCH_SQL, stretchStart } from '../../shared/units/delayStretch'
 import { NOT_NOTED } from '../database/cellSql'
+import { daySql } from '../database/daySql'
 import type { Database } from '../database/client'
 import { takeCells, takes } from '../database/schema'
-import {
-  type Narrowed,
-  type Places,
-  cellsWhere,
-  named,
-  narrowed,
-  noteHolds,
-  placesOf,
-  takesCounted,
-  takesWhere,
-} from './logFilter'
+import { type Narrowed, cellsWhere, named, narrowed, noteHolds, studioLog, takesCounted, takesWhere } from './logFilter'
 
 export interface LogTally {
   /** What it counts: a day, a recipe, a verdict. */
@@ -94,10 +85,10 @@ async function fromCells(db: Database, asked: Narrowed): Promise<Tallies> {
 }
 
 /** From the takes themselves, where it goes by words of their notes; few of them hold those. */
-async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies> {
+async function fromTakes(db: Database, zone: string, where: SQL | undefined): Promise<Tallies> {
   const rows = await db
     .select({
-      day: sql<string>`date_format(${takes.firedAt}, '%Y-%m-%d')`.as('day'),
+      day: sql.raw(daySql(zone)).mapWith(String).as('day'),
       setupId: takes.setupId,
       verdict: takes.verdict,
       power: sql`coalesce(${takes.power}, ${NOT_NOTED})`.mapWith(Number).as('power'),
@@ -113,17 +104,15 @@ async function fromTakes(db: Database, where: SQL | undefined): Promise<Tallies>
 }
 
 /** What a query finds, counted by each column. */
-export async function talliesOf(
-  db: Database,
-  asked: Narrowed,
-  text: string | undefined,
-  places: Places,
-): Promise<Tallies> {
+export async function talliesOf(db: Database, asked: Narrowed, text: string | undefined): Promise<Tallies> {
   if (!text) return fromCells(db, asked)
-  const inName = named(asked, text, places)
+  const inName = named(asked, text)
   const elsewhere = inName.setupIds!.length > 0 ? not(inArray(takes.setupId, inName.setupIds!)) : undefined
   return together(
-    await Promise.all([fromCells(db, inName), fromTakes(db, and(takesWhere(asked), noteHolds(text), elsewhere))]),
+    await Promise.all([
+      fromCells(db, inName),
+      fromTakes(db, asked.log.zone, and(takesWhere(asked), noteHolds(text), elsewhere)),
+    ]),
   )
 }
 
@@ -134,12 +123,12 @@ const byNumber = (a: LogTally, b: LogTally): number => Number(a.of) - Number(b.o
 
 /** Counts over everything a query finds. */
 export async function logStats(db: Database, studioId: string, query: LogQuery): Promise<LogStats> {
-  const places = await placesOf(db, studioId)
-  const asked = narrowed(studioId, query, places)
-  const tallies = await talliesOf(db, asked, query.text, places)
+  const log = await studioLog(db, studioId)
+  const asked = narrowed(log, query)
+  const tallies = await talliesOf(db, asked, query.text)
   const byVerdict = listed(tallies.verdict).sort(byName)
   const total = (key: 'takes' | 'keepers'): number => byVerdict.reduce((all, row) => all + row[key], 0)
-  const recipeOf = (setupId: string): string => places.get(setupId)!.recipe
+  const recipeOf = (setupId: string): string => log.places.get(setupId)!.recipe
   return {
     takes: total('takes'),
     keepers: total('keepers'),
@@ -158,7 +147,7 @@ type Delays = Pick<LogStats, 'byDelay' | 'delayWidth'>
 async function delaysOf(db: Database, asked: Narrowed, text: string | undefined, tallies: Tallies): Promise<Delays> {
   if (!text) {
     const ids = [...tallies.setupId.keys()]
-    const within = ids.length > 0 ? await takesOfSetups(db, asked.studioId, ids) : 0
+    const within = ids.length > 0 ? await takesOfSetups(db, asked.log.studioId, ids) : 0
     if (within <= MOST_EVEN) return evenDelays(db, and(takesWhere({ ...asked, setupIds: ids })))
   }
   const byDelay = listed(tallies.stretch)

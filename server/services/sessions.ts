@@ -23,7 +23,8 @@ export interface Grant {
 /** Somebody signed in on one device. */
 export interface SignedIn {
   sessionId: string
-  studio: Studio
+  /** With the zone by whose clocks its days go. */
+  studio: Studio & { zone: string | null }
   role: SessionRole
   /** Null: signed in before people had names. */
   member: { id: string; name: string } | null
@@ -120,6 +121,7 @@ export async function findSession(db: Database, id: string): Promise<SignedIn | 
       id: studios.id,
       name: studios.name,
       isDemo: studios.isDemo,
+      zone: studios.zone,
       role: roleNow,
       seenAt: sessions.seenAt,
       memberId: members.id,

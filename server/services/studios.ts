@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { ownZone } from '../../shared/units/zone'
 import type { Database } from '../database/client'
 import { studios } from '../database/schema'
 
@@ -9,9 +10,10 @@ export interface Studio {
   isDemo: boolean
 }
 
-export async function createStudio(db: Database, name: string, isDemo = false): Promise<string> {
+/** @param zone by whose clocks its days go */
+export async function createStudio(db: Database, name: string, isDemo = false, zone = ownZone()): Promise<string> {
   const id = randomUUID()
-  await db.insert(studios).values({ id, name, isDemo })
+  await db.insert(studios).values({ id, name, isDemo, zone })
   return id
 }
 

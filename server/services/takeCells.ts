@@ -1,35 +1,28 @@
 import { type SQL, and, count, eq, gte, inArray, lt, sql } from 'drizzle-orm'
-import { CELL_COLUMNS, CELL_GROUP, CELL_KEY, COUNTED_FROM, PICTURED_SQL } from '../database/cellSql'
+import { dayBoundsIn, dayIn } from '../../shared/units/zone'
+import { CELL_COLUMNS, CELL_GROUP, CELL_SQL, PICTURED_SQL, countedFrom } from '../database/cellSql'
 import type { Database } from '../database/client'
-import { takeCells, takes } from '../database/schema'
+import { setups, takeCells, takes } from '../database/schema'
 import { included } from './counted'
-
-/** The day a take counts in, UTC. */
-export const dayOf = (firedAt: Date): string => firedAt.toISOString().slice(0, 10)
-
-/** Where a day begins and ends. */
-export const dayBounds = (day: string): [from: Date, to: Date] => {
-  const from = new Date(`${day}T00:00:00.000Z`)
-  return [from, new Date(from.getTime() + 86_400_000)]
-}
+import { heldZone } from './zones'
 
 type Cell = typeof takeCells.$inferSelect
 /** What tells the cells of a set-up and day apart. */
 const TOLD_BY = ['verdict', 'keeper', 'power', 'stretch', 'practice', 'cause', 'variant', 'memberId'] as const
 const keyOf = (cell: Cell): string => JSON.stringify(TOLD_BY.map(name => cell[name]))
 
-const by = Object.fromEntries(CELL_KEY.map(([name, of]) => [name, sql.raw(of)])) as Record<
-  (typeof CELL_KEY)[number][0],
+const by = Object.fromEntries(Object.entries(CELL_SQL).map(([name, of]) => [name, sql.raw(of)])) as Record<
+  keyof typeof CELL_SQL,
   SQL
 >
 
 /** What the takes of a set-up come to on a day. */
-const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promise<Cell[]> =>
+const counted = (tx: Database, setupId: string, day: string, [from, to]: [Date, Date]): Promise<Cell[]> =>
   tx
     .select({
       studioId: takes.studioId,
       setupId: takes.setupId,
-      day: by.day.mapWith(String).as('day'),
+      day: sql<string>`${day}`.as('day'),
       verdict: takes.verdict,
       keeper: takes.keeper,
       power: by.power.mapWith(Number).as('power'),
@@ -45,26 +38,37 @@ const counted = (tx: Database, setupId: string, [from, to]: [Date, Date]): Promi
     .where(and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to), included))
     .groupBy(sql.raw(CELL_GROUP))
 
+/** Set-ups that are counted at once: however large a log is, no question takes long. */
+const COUNTED_AT_ONCE = 25
+
 /** Counts all takes of a studio, of which none was struck out since. @param tx the transaction that put them in */
 export async function countAll(tx: Database, studioId: string): Promise<void> {
-  const [columns, from, group] = [CELL_COLUMNS, COUNTED_FROM, CELL_GROUP].map(text => sql.raw(text))
-  await tx.execute(
-    sql`insert into take_cells (${columns}, takes, pictured) ${from} and studio_id = ${studioId} group by ${group}
-      on duplicate key update takes = values(takes), pictured = values(pictured)`,
+  const [columns, from, group] = [CELL_COLUMNS, countedFrom(await heldZone(tx, studioId)), CELL_GROUP].map(text =>
+    sql.raw(text),
   )
+  const rows = await tx.select({ id: setups.id }).from(setups).where(eq(setups.studioId, studioId))
+  for (let i = 0; i < rows.length; i += COUNTED_AT_ONCE) {
+    const some = rows.slice(i, i + COUNTED_AT_ONCE).map(({ id }) => id)
+    await tx.execute(
+      sql`insert into take_cells (${columns}, takes, pictured) ${from} and studio_id = ${studioId}
+        and setup_id in ${some} group by ${group}
+        on duplicate key update takes = values(takes), pictured = values(pictured)`,
+    )
+  }
 }
 
 /**
- * Counts the takes of a set-up anew for some of its days, and writes down what is not as it stands: nothing is added to
- * or taken off a count, so that none can drift.
+ * Counts the takes of a set-up anew for the days of some of them, and writes down what is not as it stands: nothing is
+ * added to or taken off a count, so that none can drift.
  *
  * @param tx the transaction in which the takes were changed; it has held the set-up's row since before it read anything
  */
-export async function recount(tx: Database, studioId: string, setupId: string, days: Iterable<string>): Promise<void> {
-  for (const day of new Set(days)) {
+export async function recount(tx: Database, studioId: string, setupId: string, fired: readonly Date[]): Promise<void> {
+  const zone = await heldZone(tx, studioId)
+  for (const day of new Set(fired.map(at => dayIn(zone, at)))) {
     const here = and(eq(takeCells.studioId, studioId), eq(takeCells.setupId, setupId), eq(takeCells.day, day))
     const standing = new Map((await tx.select().from(takeCells).where(here)).map(cell => [keyOf(cell), cell]))
-    const wanted = new Map((await counted(tx, setupId, dayBounds(day))).map(cell => [keyOf(cell), cell]))
+    const wanted = new Map((await counted(tx, setupId, day, dayBoundsIn(zone, day))).map(cell => [keyOf(cell), cell]))
     // Each by its whole key: a stretch of keys that is held would hold up other set-ups.
     for (const [key, cell] of wanted) {
       const stands = standing.get(key)
@@ -95,6 +99,6 @@ export async function recountDaysOf(
     tx,
     studioId,
     setupId,
-    fired.map(({ at }) => dayOf(at)),
+    fired.map(({ at }) => at),
   )
 }

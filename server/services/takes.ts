@@ -8,7 +8,7 @@ import { included } from './counted'
 import { memberNames } from './members'
 import { matchTimes } from './pictureTakes'
 import { lockSetup, noteChange, setupPlace } from './setups'
-import { dayOf, recount } from './takeCells'
+import { recount } from './takeCells'
 
 export interface TakeRecord extends TakeInput {
   id: string
@@ -141,7 +141,7 @@ export async function logTake(
         power: powerOf(input),
         firedAt: new Date(input.firedAt),
       })
-    await recount(tx, studioId, setupId, [dayOf(new Date(input.firedAt))])
+    await recount(tx, studioId, setupId, [new Date(input.firedAt)])
     await noteChange(tx, setupId)
     return { ...input, ...row, key, by: memberId === null ? null : (names.get(memberId) ?? null) }
   })
@@ -190,7 +190,7 @@ export async function amendTake(
       .update(takes)
       .set({ ...corrected, revision: sql`${takes.revision} + 1` })
       .where(eq(takes.id, id))
-    await recount(tx, studioId, setupId, [dayOf(row.firedAt)])
+    await recount(tx, studioId, setupId, [row.firedAt])
     await noteChange(tx, setupId)
     return takeRecord({ ...row, ...corrected }, names)
   })
@@ -207,7 +207,7 @@ export async function strikeTake(db: Database, studioId: string, id: string, exc
       .update(takes)
       .set({ struckAt: excluded ? new Date() : null, revision: sql`${takes.revision} + 1` })
       .where(owned(studioId, id))
-    await recount(tx, studioId, setupId, [dayOf(row.firedAt)])
+    await recount(tx, studioId, setupId, [row.firedAt])
     await noteChange(tx, setupId)
   })
 }

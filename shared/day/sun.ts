@@ -1,21 +1,6 @@
 import { getPosition, getTimes } from 'suncalc'
 import { LATEST, type Stretch, type SunWanted } from '../../core/day'
-
-/** min that a zone is ahead of UTC at an instant. */
-function zoneMinutes(zone: string, at: Date): number {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).formatToParts(at)
-  const part = (type: string): number => Number(parts.find(one => one.type === type)?.value)
-  const local = Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'))
-  return Math.round((local - at.getTime()) / 60_000)
-}
+import { zoneMinutes } from '../units/zone'
 
 /** An instant as min after the midnight with which a day begins at a place. */
 export const minuteOf = (at: Date, date: string, zone: string): number =>

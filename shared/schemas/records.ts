@@ -2,6 +2,7 @@ import * as yup from 'yup'
 import { EXERCISES, LIGHT_EXERCISES, MOST_SETTINGS, areSettings, completeSetup } from '../../core'
 import { CAUSES } from '../../core/season'
 import { type TakeAmendment, type TakeInput, VERDICTS } from '../takes/input'
+import { isZone } from '../units/zone'
 import { isDate, isInstant } from './dates'
 import { fieldSchema, objectOf, revisionSchema, setupSchema } from './setup'
 
@@ -200,6 +201,15 @@ export const linkSchema = objectOf<LinkInput>({
 
 export const studioSchema = objectOf<{ name: string }>({
   name: fieldSchema({ type: 'text', label: 'Name', maxLength: 120, required: true }),
+})
+
+export const studioZoneSchema = objectOf<{ zone: string }>({
+  zone: yup
+    .string()
+    .strict()
+    .required('zone is missing')
+    .max(60)
+    .test('zone', 'A time zone such as Europe/Lisbon', isZone),
 })
 
 export const signInSchema = objectOf<{ token: string }>({

@@ -9,6 +9,7 @@ import {
   VALUES,
   completeShootDay,
 } from '../../core/day'
+import { isZone } from '../units/zone'
 import { listOf } from './list'
 import { takeFields } from './records'
 import { objectOf, plainObject } from './setup'
@@ -94,15 +95,8 @@ const degrees = (most: number) =>
     .nullable()
     .defined()
 
-/** Whether a time zone is known here; an empty one is that of whoever looks. */
-function isZone(name: unknown): boolean {
-  if (name === '' || typeof name !== 'string') return name === ''
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== ''
-  } catch {
-    return false
-  }
-}
+/** Empty: the zone of whoever looks. */
+const isZoneOrNone = (name: unknown): boolean => name === '' || isZone(name)
 
 /** A day as it is kept with its shoot. */
 const shape = {
@@ -143,7 +137,7 @@ const shape = {
   blackedOut: yup.boolean().strict().required(),
   latitude: degrees(90),
   longitude: degrees(180),
-  zone: yup.string().strict().max(60).defined().test('zone', 'A time zone such as Europe/Lisbon', isZone),
+  zone: yup.string().strict().max(60).defined().test('zone', 'A time zone such as Europe/Lisbon', isZoneOrNone),
   order: ids('set-ups'),
   setups: choices,
   printedAt: yup.string().strict().max(40).defined(),

@@ -18,6 +18,7 @@ import { members, pictures, setups, shoots, takes } from '~~/server/database/sch
 import { seasonLog } from '~~/server/services/answers'
 import { getDay } from '~~/server/services/days'
 import { gearDay, gearDayOf } from '~~/shared/gear/days'
+import { ownZone } from '~~/shared/units/zone'
 import { listGear } from '~~/server/services/gear'
 import { keptShareOf, useKeptShare } from '~~/server/services/keptShare'
 import { listKit } from '~~/server/services/kit'
@@ -26,6 +27,8 @@ import { studio } from './support'
 
 /** When the season was loaded: days of its shoots count from here. */
 const FIRST = Date.UTC(2026, 11, 1, 12)
+/** By whose clocks the demo's days go. */
+const zone = ownZone()
 let own: Awaited<ReturnType<typeof studio>>
 let answers: SeasonAnswers
 beforeAll(async () => {
@@ -155,7 +158,7 @@ test('by the takes alone the launcher comes back as it truly is, and its new spr
     const { id, item } = items.find(one => one.item.name === name)!
     const { days, events } = gear.find(({ kitId }) => kitId === id)!
     const noted = events.map(({ kind, date }) => ({ kind, day: gearDayOf(date) }))
-    return gearMemory(item.kind as GearKind, item.figures, days, noted, gearDay(new Date(FIRST)))!
+    return gearMemory(item.kind as GearKind, item.figures, days, noted, gearDay(zone, new Date(FIRST)))!
   }
   const launcher = memoryOf('Spring launcher')
   expect(launcher.days).toBe(4)
@@ -165,7 +168,7 @@ test('by the takes alone the launcher comes back as it truly is, and its new spr
   expect(launcher.error).toBeLessThan(0.04)
   // Every day of it lies where the truth was, by its own interval and the tape's.
   for (const { day, low, high } of launcher.points) {
-    const truth = base * launcherAt(gearDay(new Date(FIRST)) - day)
+    const truth = base * launcherAt(gearDay(zone, new Date(FIRST)) - day)
     expect(low / truth).toBeLessThan(1.02)
     expect(high / truth).toBeGreaterThan(0.98)
   }
@@ -187,7 +190,7 @@ test('by its readings alone the flash comes back as it truly is, and its new tub
   const { id, item } = items.find(one => one.item.name === FLASH.name)!
   const { readings, events } = (await listGear(own.db, own.studioId)).gear.find(({ kitId }) => kitId === id)!
   expect(readings).toHaveLength(FLASH.readAgo.length * FLASH.powers.length)
-  const today = gearDay(new Date(FIRST))
+  const today = gearDay(zone, new Date(FIRST))
   const told = flashMemory(
     [],
     readings.map(one => ({ ...one, day: gearDayOf(one.date) })),

@@ -24,7 +24,7 @@ export async function studio(): Promise<{
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: npm test -- services')
   const db = openDatabase(url)
-  const studioId = await createStudio(db, `Test ${randomUUID()}`)
+  const studioId = await createStudio(db, `Test ${randomUUID()}`, false, 'UTC')
   const { id: shootId } = await createShoot(db, studioId, {
     name: 'Evening',
     date: '2026-11-24',

@@ -7,7 +7,7 @@ const { useGearStore } = await import('~~/app/stores/gear')
 
 beforeEach(fresh)
 
-const TODAY = gearDate(gearDay(new Date()))
+const TODAY = gearDate(gearDay('UTC', new Date()))
 const record = (id: string, item: KitItem) => ({ id, revision: 1, archived: false, updatedAt: '', item, usedBy: [] })
 const none = { days: [], readings: [], setups: 0, shoots: 0, events: [] }
 

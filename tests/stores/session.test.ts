@@ -8,7 +8,7 @@ const { inStepUntil } = await import('~~/app/services/connection')
 beforeEach(fresh)
 
 describe('who is signed in', () => {
-  const yard = { name: 'Halcyon Yard', isDemo: false }
+  const yard = { name: 'Halcyon Yard', isDemo: false, zone: 'Europe/Lisbon' }
   const signed = (role: string) => ({ studio: yard, role, member: 'Mara', key: 'yard/mara', installation: true })
 
   test.each([
@@ -79,6 +79,23 @@ describe('who is signed in', () => {
     // What is no question of a page's is not kept.
     await keepAnswer('/api/members', ['Ben'], null)
     expect(await keptAnswer('/api/members')).toBeNull()
+  })
+
+  test('days go by the studio’s clocks, by others once the server has counted by them', async () => {
+    let well = true
+    const asked = serve(({ method, body }) =>
+      method === 'GET' ? { body: signed('lead') } : well ? { body } : { status: 503, body: { detail: 'Full' } },
+    )
+    const store = useSessionStore()
+    expect(store.zone).toBe('UTC')
+    await store.load()
+    expect(store.zone).toBe('Europe/Lisbon')
+    await store.setZone('Asia/Tokyo')
+    expect(asked.at(-1)).toMatchObject({ method: 'PUT', path: '/api/studios/zone', body: { zone: 'Asia/Tokyo' } })
+    expect([store.zone, store.studio!.name]).toEqual(['Asia/Tokyo', yard.name])
+    well = false
+    await expect(store.setZone('Asia/Seoul')).rejects.toThrow('Full')
+    expect(store.zone).toBe('Asia/Tokyo')
   })
 
   test('signing out is the server’s word: only then is nobody here', async () => {

@@ -1,5 +1,3 @@
-import { logDays } from '~~/app/utils/logDays'
-import { daysAreUtc } from '~~/shared/units/day'
 import { longDay } from '~~/shared/texts/days'
 import fc from 'fast-check'
 import { FIELDS, type NumberField, type Quantity } from '~~/core'
@@ -261,22 +259,4 @@ test('a date is said with its weekday, as the browser would write it', () => {
     expect(longDay(at.toISOString().slice(0, 10))).toBe(parts.join('').replace(' ', ', '))
   }
   expect(longDay('2028-02-29')).toBe('Tue, 29 February 2028')
-})
-
-test('days are those in Greenwich only where no hour differs all year', () => {
-  const { jest } = import.meta
-  const offset = jest.spyOn(Date.prototype, 'getTimezoneOffset')
-  const of = (january: number, july: number): boolean => {
-    offset.mockImplementation(function (this: Date) {
-      return this.getMonth() === 0 ? january : july
-    })
-    return daysAreUtc()
-  }
-  expect([of(0, 0), of(0, -60), of(480, 420), of(-660, -600), of(0, 0)]).toEqual([true, false, false, false, true])
-  // The log says so where they are not.
-  const titles = (): boolean[] => Object.values(logDays()).map(title => title.includes('UTC'))
-  expect(titles()).toEqual([false, false, false])
-  of(0, -60)
-  expect(titles()).toEqual([true, true, true])
-  offset.mockRestore()
 })

@@ -25,7 +25,6 @@ const answers = shallowRef<SeasonAnswers | null>(null)
 const failure = ref('')
 const busy = ref(true)
 useHead({ title: logWords('answers.answersEpiro') })
-const edges = logDays()
 
 let asked = 0
 async function load(): Promise<void> {
@@ -49,6 +48,7 @@ onMounted(() => gear.load().catch((error: Error) => (gearFailure.value = error.m
 
 const keptShare = useKeptShareStore()
 const session = useSessionStore()
+const edges = computed(() => logDays(session.zone))
 const keptTrouble = ref('')
 onMounted(() => keptShare.load().catch((error: Error) => (keptTrouble.value = error.message)))
 async function useOwnShare(used: boolean): Promise<void> {

@@ -17,7 +17,7 @@ const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
 const { show } = useNumbers()
 useHead({ title: logWords('logPage.logEpiro') })
-const edges = logDays()
+const edges = computed(() => logDays(session.zone))
 
 const query = reactive<Partial<LogQuery>>({
   order: 'newest',

@@ -40,4 +40,11 @@ export const devicesWords = wordsOf({
   'devices.link3': 'Link for {name}',
   'devices.linkLead': 'Link for the lead of {wanted}',
   'devices.new': 'a new {role}',
+  'studioZone.daysLog': 'Days of the log',
+  'studioZone.dayBeginsMidnight':
+    'A day begins at midnight by the studio’s clocks. If you change the time zone, the whole log is counted again.',
+  'studioZone.timeZoneStudio': 'Time zone of the studio',
+  'studioZone.useDevices': 'Use this device’s: {here}',
+  'studioZone.countingLog': 'Counting the log again…',
+  'studioZone.suchLisbon': 'A time zone such as Europe/Lisbon',
 })

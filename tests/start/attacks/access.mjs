@@ -110,6 +110,7 @@ export async function matrix(lead, setup, id) {
     ['DELETE', `/api/pictures/${NOBODY}`, undefined, 'lead', 404],
     ['POST', '/api/kit', { items: [] }, 'lead', 422],
     ['PUT', '/api/kept-share', { used: true }, 'lead', 200],
+    ['PUT', '/api/studios/zone', { zone: 'UTC' }, 'lead', 200],
     ['POST', `/api/kit/${flash.id}/readings`, READING, 'assistant', 404],
     ['PUT', `/api/flash-readings/${reading.id}/strike`, { struck: true }, 'assistant', 404],
     ['POST', '/api/gear/likeness', { kind: 'launcher', setups: [id], name: 'Not theirs' }, 'lead', 404],

@@ -1,0 +1,1 @@
+ALTER TABLE `studios` ADD `zone` varchar(60);
