@@ -77,6 +77,9 @@ export function named({ setupIds, ...rest }: Narrowed, text: string): Narrowed {
 const among = (column: typeof takes.setupId | typeof takeCells.setupId, ids: string[] | null): SQL | undefined =>
   ids === null ? undefined : ids.length > 0 ? inArray(column, ids) : sql`false`
 
+/** Asked take by take: as `exists`, the database lists all pictures of all studios first. */
+const PICTURED = sql.raw('(select 1 from pictures where pictures.take_id = takes.id limit 1) is not null')
+
 /** Takes that are asked for. */
 export const takesWhere = ({ log: { studioId, zone }, query, setupIds }: Narrowed): SQL | undefined =>
   and(
@@ -84,7 +87,7 @@ export const takesWhere = ({ log: { studioId, zone }, query, setupIds }: Narrowe
     included,
     // The exercises are few, and the log of real work does not want them.
     eq(takes.practice, query.practice ?? false),
-    query.pictures ? sql.raw(`exists (select 1 from pictures where pictures.take_id = takes.id)`) : undefined,
+    query.pictures ? PICTURED : undefined,
     among(takes.setupId, setupIds),
     query.verdict ? eq(takes.verdict, query.verdict) : undefined,
     query.keepers ? eq(takes.keeper, true) : undefined,

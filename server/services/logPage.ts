@@ -3,7 +3,7 @@ import type { LogQuery } from '../../shared/schemas/log'
 import { NO_DELAY, stretchOf, stretchStart } from '../../shared/units/delayStretch'
 import { dayBoundsIn, dayIn } from '../../shared/units/zone'
 import type { Database } from '../database/client'
-import { takeCells, takes } from '../database/schema'
+import { pictures, takeCells, takes } from '../database/schema'
 import {
   type Narrowed,
   type StudioLog,
@@ -74,20 +74,40 @@ function beyond({ column, down }: Order, cursor: Cursor | null): SQL | undefined
 interface Reach {
   where: SQL | undefined
   index: string
+  /** Set-ups they are of, where those are few. */
+  setupIds?: string[]
 }
 /** Set-ups and days that are looked at one by one; more of them are dense enough to be walked through. */
 const MOST_PAIRS = 600
 /** Set-ups that are looked at one by one along the delays; of more, walking along the index finds takes soon enough. */
 const MOST_SETUPS = 40
 
-/** Places in an order, the first that are needed for so many takes. The first of all may be half used up. */
+/** Takes in places of an order. The first of all may be half used up, and counts for none. */
+const taken = <T extends { takes: number }>(places: readonly T[], used: (place: T) => boolean): number =>
+  places.reduce((sum, place) => sum + (used(place) ? 0 : place.takes), 0)
+
+/** Places in an order, the first that are needed for so many takes. */
 function first<T extends { takes: number }>(places: readonly T[], wanted: number, used: (place: T) => boolean): T[] {
-  let found = 0
-  const end = places.findIndex(place => {
-    if (!used(place)) found += place.takes
-    return found >= wanted
-  })
+  const end = places.findIndex((_, i) => taken(places.slice(0, i + 1), used) >= wanted)
   return end < 0 ? [...places] : places.slice(0, end + 1)
+}
+
+/** Places of an order that are looked at first; where they hold too few takes, many times more. */
+const FEW = { days: 4, stretches: 1 } as const
+
+/** Places in an order that hold so many takes, as far as there are. @param read the first so many places */
+async function enough<T extends { takes: number }>(
+  few: number,
+  wanted: number,
+  read: (most: number) => Promise<T[]>,
+  used: (place: T) => boolean,
+): Promise<T[]> {
+  // A place holds a take at least, and the first of all may be used up.
+  for (let most = few; ; most = Math.min(wanted + 1, most * 16)) {
+    const places = await read(most)
+    const chosen = first(places, wanted, used)
+    if (places.length < most || most > wanted || taken(chosen, used) >= wanted) return chosen
+  }
 }
 
 /** Along the days: of which set-ups and days the takes of a page are, by what is counted. */
@@ -96,14 +116,20 @@ async function reachInDays(db: Database, asked: Narrowed, order: Order, cursor: 
   const edge = cursor ? dayIn(zone, cursor.value as Date) : null
   const where = and(cellsWhere(asked), edge === null ? undefined : (order.down ? lte : gte)(takeCells.day, edge))
   const wanted = asked.query.limit + 1
-  const days = await db
-    .select({ day: takeCells.day, takes: sum(takesCounted(asked)).mapWith(Number) })
-    .from(takeCells)
-    .where(where)
-    .groupBy(takeCells.day)
-    .orderBy((order.down ? desc : asc)(takeCells.day))
-    .limit(wanted + 1)
-  const chosen = first(days, wanted, ({ day }) => day === edge).map(({ day }) => day)
+  const days = await enough(
+    FEW.days,
+    wanted,
+    most =>
+      db
+        .select({ day: takeCells.day, takes: sum(takesCounted(asked)).mapWith(Number) })
+        .from(takeCells, { forceIndex: 'take_cells_day' })
+        .where(where)
+        .groupBy(takeCells.day)
+        .orderBy((order.down ? desc : asc)(takeCells.day))
+        .limit(most),
+    ({ day }) => day === edge,
+  )
+  const chosen = days.map(({ day }) => day)
   if (chosen.length === 0) return null
   const pairs = await db
     .selectDistinct({ setupId: takeCells.setupId, day: takeCells.day })
@@ -121,7 +147,7 @@ async function reachInDays(db: Database, asked: Narrowed, order: Order, cursor: 
     const [from, to] = dayBoundsIn(zone, day)
     return and(eq(takes.setupId, setupId), gte(takes.firedAt, from), lt(takes.firedAt, to))
   })
-  return { where: or(...at), index: 'takes_setup_fired' }
+  return { where: or(...at), index: 'takes_setup_fired', setupIds: [...new Set(pairs.map(({ setupId }) => setupId))] }
 }
 
 /** Along the delays: in which stretches the takes of a page lie, and of which set-ups they are. */
@@ -134,13 +160,19 @@ async function reachInDelays(
   const edge = cursor ? stretchOf(cursor.value as number) : null
   const side = edge === null ? undefined : (order.down ? lte : gte)(takeCells.stretch, edge)
   const where = cellsWhere(asked)
-  const stretches = await db
-    .select({ stretch: takeCells.stretch, takes: sum(takesCounted(asked)).mapWith(Number) })
-    .from(takeCells)
-    .where(and(where, side))
-    .groupBy(takeCells.stretch)
-    .orderBy((order.down ? desc : asc)(takeCells.stretch))
-  const chosen = first(stretches, asked.query.limit + 1, ({ stretch }) => stretch === edge)
+  const chosen = await enough(
+    FEW.stretches,
+    asked.query.limit + 1,
+    most =>
+      db
+        .select({ stretch: takeCells.stretch, takes: sum(takesCounted(asked)).mapWith(Number) })
+        .from(takeCells, { forceIndex: 'take_cells_stretch' })
+        .where(and(where, side))
+        .groupBy(takeCells.stretch)
+        .orderBy((order.down ? desc : asc)(takeCells.stretch))
+        .limit(most),
+    ({ stretch }) => stretch === edge,
+  )
   if (chosen.length === 0) return null
   const ids = chosen.map(({ stretch }) => stretch)
   const [low, high] = [Math.min(...ids), Math.max(...ids)]
@@ -156,16 +188,8 @@ async function reachInDelays(
     .where(and(where, inArray(takeCells.stretch, ids)))
     .limit(MOST_SETUPS + 1)
   if (of.length > MOST_SETUPS) return { where: within, index: order.index }
-  return {
-    where: and(
-      within,
-      inArray(
-        takes.setupId,
-        of.map(({ id }) => id),
-      ),
-    ),
-    index: 'takes_setup_fired',
-  }
+  const setupIds = of.map(({ id }) => id)
+  return { where: and(within, inArray(takes.setupId, setupIds)), index: 'takes_setup_fired', setupIds }
 }
 
 /** Whether a query leaves out anything that is counted: without that the index alone is quickest. */
@@ -183,36 +207,51 @@ async function reachOf(db: Database, asked: Narrowed, order: Order, cursor: Curs
     : reachInDelays(db, asked, order, cursor)
 }
 
-async function rowsOf(db: Database, asked: Narrowed, order: Order, more: SQL | undefined, index: string) {
-  const way = order.down ? desc : asc
-  return db
-    .select(columns)
-    .from(takes, { forceIndex: index })
-    .where(and(takesWhere(asked), more))
-    .orderBy(way(order.column), way(takes.id))
-    .limit(asked.query.limit + 1)
+/** What is asked for, in which order. */
+interface Wanted {
+  asked: Narrowed
+  order: Order
+}
+const orderOf = ({ column, down }: Order): [SQL, SQL] => {
+  const way = down ? desc : asc
+  return [way(column), way(takes.id)]
 }
 
-/** Takes whose note holds a text: first which they are, for what is long in a row is not to be sorted. */
-async function rowsOfNotes(db: Database, asked: Narrowed, order: Order, text: string, further: SQL | undefined) {
-  const way = order.down ? desc : asc
-  const ids = await db
-    .select({ id: takes.id })
-    .from(takes)
-    .where(and(takesWhere(asked), noteHolds(text), further))
-    .orderBy(way(order.column), way(takes.id))
-    .limit(asked.query.limit + 1)
-  if (ids.length === 0) return []
-  return db
-    .select(columns)
-    .from(takes)
-    .where(
-      inArray(
-        takes.id,
-        ids.map(({ id }) => id),
-      ),
-    )
+/** Takes by their ids, in that order. */
+async function rowsOf(db: Database, found: readonly { id: string }[]) {
+  if (found.length === 0) return []
+  const ids = found.map(({ id }) => id)
+  const rows = await db.select(columns).from(takes).where(inArray(takes.id, ids))
+  const byId = new Map(rows.map(row => [row.id, row]))
+  return ids.flatMap(id => byId.get(id) ?? [])
 }
+
+/** Takes of a page: first which they are, for an index tells that, and what is long in a row is not walked over. */
+async function found(db: Database, { asked, order }: Wanted, { where, index, setupIds }: Reach) {
+  const wanted = and(takesWhere(asked), where)
+  const ids =
+    asked.query.pictures && setupIds
+      ? // Pictures are few beside takes.
+        db
+          .selectDistinct({ id: takes.id, value: order.column })
+          .from(pictures)
+          .innerJoin(takes, eq(takes.id, pictures.takeId))
+          .where(and(inArray(pictures.setupId, setupIds), wanted))
+      : db.select({ id: takes.id, value: order.column }).from(takes, { forceIndex: index }).where(wanted)
+  return rowsOf(db, await ids.orderBy(...orderOf(order)).limit(asked.query.limit + 1))
+}
+
+/** Takes whose note holds a text. */
+const withNotes = async (db: Database, { asked, order }: Wanted, text: string, further: SQL | undefined) =>
+  rowsOf(
+    db,
+    await db
+      .select({ id: takes.id })
+      .from(takes)
+      .where(and(takesWhere(asked), noteHolds(text), further))
+      .orderBy(...orderOf(order))
+      .limit(asked.query.limit + 1),
+  )
 type Row = Awaited<ReturnType<typeof rowsOf>>[number]
 
 /** Of takes found in two ways the first of the order, each once. */
@@ -225,19 +264,19 @@ function merged(order: Order, lists: readonly Row[][], limit: number): Row[] {
 }
 
 /** The rows of a page and one more, where there is one. */
-async function found(db: Database, log: StudioLog, query: LogQuery): Promise<Row[]> {
+async function rowsWanted(db: Database, log: StudioLog, query: LogQuery): Promise<Row[]> {
   const order = ORDERS[query.order]
   const cursor = query.after ? cursorOf(order, query.after) : null
   const further = beyond(order, cursor)
   const counted = async (asked: Narrowed): Promise<Row[]> => {
     const reach = await reachOf(db, asked, order, cursor)
-    return reach ? rowsOf(db, asked, order, and(reach.where, further), reach.index) : []
+    return reach ? found(db, { asked, order }, { ...reach, where: and(reach.where, further) }) : []
   }
   const asked = narrowed(log, query)
   if (!query.text) return counted(asked)
   const [ofSetups, ofNotes] = await Promise.all([
     counted(named(asked, query.text)),
-    rowsOfNotes(db, asked, order, query.text, further),
+    withNotes(db, { asked, order }, query.text, further),
   ])
   return merged(order, [ofSetups, ofNotes], query.limit + 1)
 }
@@ -252,7 +291,7 @@ export interface LogRows {
 export async function logReader(db: Database, studioId: string): Promise<(query: LogQuery) => Promise<LogRows>> {
   const [log, names] = await Promise.all([studioLog(db, studioId), memberNames(db, studioId)])
   return async query => {
-    const rows = await found(db, log, query)
+    const rows = await rowsWanted(db, log, query)
     const shown = rows.slice(0, query.limit)
     const last = shown.at(-1)
     return {

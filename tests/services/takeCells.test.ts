@@ -11,13 +11,14 @@ import { logSetups } from '~~/server/services/logExport'
 import { importLog } from '~~/server/services/logImport'
 import { type LogEntry, logPage } from '~~/server/services/logPage'
 import { logStats } from '~~/server/services/logStats'
+import { addPicture } from '~~/server/services/pictures'
 import { listShoots } from '~~/server/services/shoots'
 import { amendTake, strikeTake } from '~~/server/services/takes'
 import type { LogQuery } from '~~/shared/schemas/log'
 import { VERDICTS, amendmentOf } from '~~/shared/takes/input'
 import { logFromJson, logToJson } from '~~/shared/text/logFiles'
 import { NO_DELAY, STRETCH_SQL, stretchOf, stretchStart } from '~~/shared/units/delayStretch'
-import { fire, makeSetup, studio } from './support'
+import { fire, makeSetup, picture, studio } from './support'
 
 let own: Awaited<ReturnType<typeof studio>>
 let connection: Connection
@@ -54,6 +55,14 @@ beforeAll(async () => {
       firedAt: `2026-11-${20 + Math.floor(random.uniform() * 6)}T${10 + (i % 12)}:${10 + (i % 50)}:00.000Z`,
     })
   }
+  // Every fifth take has a picture, and some have two.
+  const fired = await everything()
+  for (let i = 0; i < 22; i++) {
+    const { id, setupId } = fired[(i % 18) * 5]!
+    const file = await picture('jpeg', '2019:01:01 00:00:00', 10 + 10 * i)
+    await addPicture(own.db, own.studioId, setupId, { name: `${i}.jpg`, zone: 0, take: id }, file)
+  }
+  expect((await everything()).filter(({ pictures }) => pictures.length > 0)).toHaveLength(18)
 })
 afterAll(async () => {
   await connection.end()
@@ -149,6 +158,7 @@ const holds = (query: LogQuery, take: LogEntry): boolean =>
   (!query.to || take.firedAt.slice(0, 10) <= query.to) &&
   (!query.verdict || take.verdict === query.verdict) &&
   (!query.keepers || take.keeper) &&
+  (!query.pictures || take.pictures.length > 0) &&
   (!query.text || `${take.setupName}\n${take.note}`.toLowerCase().includes(query.text))
 const ordered: Record<LogQuery['order'], (a: LogEntry, b: LogEntry) => number> = {
   newest: (a, b) => Date.parse(b.firedAt) - Date.parse(a.firedAt) || (a.id < b.id ? 1 : -1),
@@ -158,6 +168,10 @@ const ordered: Record<LogQuery['order'], (a: LogEntry, b: LogEntry) => number> =
 }
 const FILTERS: Partial<LogQuery>[] = [
   {},
+  { pictures: true },
+  { pictures: true, keepers: true },
+  { pictures: true, recipe: ['pour'], from: '2026-11-21', to: '2026-11-24' },
+  { pictures: true, text: 'ring' },
   { recipe: ['pour'] },
   { recipe: ['balloon', 'drop'] },
   { from: '2026-11-22' },
