@@ -1,5 +1,5 @@
 import type { Mistake } from '~~/shared/schemas/validate'
-import { batchesOf, logFromCsv, logFromJson } from '~~/shared/text/logFiles'
+import { logParts, readLog } from '~~/shared/text/logReader'
 import { type LogImported, api } from './api'
 import { servicesWords } from '~~/shared/texts/pages/services'
 
@@ -8,9 +8,43 @@ export interface LogTaken extends LogImported {
   stopped: boolean
 }
 
+/** What ends the reading of a file that somebody stopped. */
+class Stopped extends Error {}
+
+/** Letters of a piece, and ms of work after which the page is let at what else there is. */
+const PIECE = 65_536
+const AT_ONCE = 30
+
+/** A file's text as it is read, of which some pieces are in memory. @param read told how many bytes there were */
+async function* piecesOf(file: Blob, read: (bytes: number) => void = () => {}): AsyncGenerator<string> {
+  let bytes = 0
+  const counted = new TransformStream<Uint8Array<ArrayBuffer>, Uint8Array<ArrayBuffer>>({
+    transform(piece, to) {
+      read((bytes += piece.byteLength))
+      to.enqueue(piece)
+    },
+  })
+  const reader = file.stream().pipeThrough(counted).pipeThrough(new TextDecoderStream()).getReader()
+  let began = performance.now()
+  try {
+    for (;;) {
+      const { value, done } = await reader.read()
+      if (done) return
+      for (let i = 0; i < value.length; i += PIECE) {
+        yield value.slice(i, i + PIECE)
+        if (performance.now() - began < AT_ONCE) continue
+        await new Promise(resolve => setTimeout(resolve))
+        began = performance.now()
+      }
+    }
+  } finally {
+    await reader.cancel()
+  }
+}
+
 /**
- * Takes a file in that was exported, part by part; gives what came of it, or every mistake in it, and then nothing was
- * taken in.
+ * Takes a file in that was exported, part by part; gives what came of it, or its mistakes, and then nothing was taken
+ * in. It is read twice: through to its end before anything is sent, and again as it is.
  *
  * @param isStopped asked before each part
  */
@@ -20,21 +54,31 @@ export async function importLog(
   amend = false,
   isStopped: () => boolean = () => false,
 ): Promise<LogTaken | { mistakes: Mistake[] }> {
-  const text = await file.text()
-  const read = /^\s*\{/.test(text) ? logFromJson(text) : logFromCsv(text)
-  if ('mistakes' in read) return read
   const total: LogTaken = { added: 0, known: 0, setups: 0, edited: [], amended: 0, stopped: false }
-  for (const batch of batchesOf(read.value)) {
-    if (isStopped()) {
-      total.stopped = true
-      break
+  const stop = (): void => {
+    if (isStopped()) throw new Stopped()
+  }
+  try {
+    const share = (bytes: number): void =>
+      progress(servicesWords('logTransfer.checked', { share: Math.floor((bytes / Math.max(1, file.size)) * 100) }))
+    const read = await readLog(piecesOf(file, share), { piece: stop })
+    if ('mistakes' in read) return read
+    const parts = logParts(piecesOf(file), read.value.setups)
+    for (let next = parts.next(); ;) {
+      const { value: part, done } = await next
+      if (done) break
+      stop()
+      progress(servicesWords('logTransfer.imported', { added: total.added + total.known, takes: read.value.takes }))
+      const sent = api.importLog({ ...part, amend })
+      // The next is read while the server is at this one.
+      next = parts.next()
+      const result = await sent
+      for (const key of ['added', 'known', 'setups', 'amended'] as const) total[key] += result[key]
+      total.edited.push(...result.edited)
     }
-    progress(
-      servicesWords('logTransfer.imported', { added: total.added + total.known, takes: read.value.takes.length }),
-    )
-    const result = await api.importLog({ ...batch, amend })
-    for (const key of ['added', 'known', 'setups', 'amended'] as const) total[key] += result[key]
-    total.edited.push(...result.edited)
+  } catch (error) {
+    if (!(error instanceof Stopped)) throw error
+    total.stopped = true
   }
   progress('')
   return total

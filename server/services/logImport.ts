@@ -139,28 +139,37 @@ function addNew(
 ): Promise<{ added: number; differing: Differing[] }> {
   return db.transaction(async tx => {
     await lockSetup(tx, setupId)
-    const here = new Map(
-      (await tx.select(takeColumns).from(takes).where(eq(takes.setupId, setupId))).map(row => [row.key, row]),
-    )
-    const numbers = new Set([...here.values()].map(row => row.number))
+    // Of a long set-up no more is read than what these rows may meet.
+    const [keys, theirs] = [[...new Set(rows.map(row => row.key))], [...new Set(rows.map(row => row.number))]]
+    const own = eq(takes.setupId, setupId)
+    const known = await tx
+      .select(takeColumns)
+      .from(takes)
+      .where(and(own, inArray(takes.key, keys)))
+    const here = new Map(known.map(row => [row.key, row]))
+    const used = await tx
+      .select({ number: takes.number })
+      .from(takes)
+      .where(and(own, inArray(takes.number, theirs)))
+    const numbers = new Set(used.map(row => row.number))
     const [last] = await tx
       .select({ number: max(takes.number) })
       .from(takes)
-      .where(eq(takes.setupId, setupId))
+      .where(own)
     let next = rows.reduce((most, row) => Math.max(most, row.number), last?.number ?? 0) + 1
     const differing: Differing[] = []
     const fresh = new Map<string, typeof takes.$inferInsert>()
     for (const row of rows) {
-      const known = here.get(row.key)
-      if (known && !sameAmendment(known, row)) {
+      const stands = here.get(row.key)
+      if (stands && !sameAmendment(stands, row)) {
         differing.push({
-          id: known.id,
-          number: known.number,
+          id: stands.id,
+          number: stands.number,
           take: row,
-          fields: AMENDABLE.filter(key => !Object.is(known[key], row[key])),
+          fields: AMENDABLE.filter(key => !Object.is(stands[key], row[key])),
         })
       }
-      if (known || fresh.has(row.key)) continue
+      if (stands || fresh.has(row.key)) continue
       const { number, setupId: _, ...take } = row
       const free = numbers.has(number) ? next++ : number
       numbers.add(free)

@@ -7,7 +7,8 @@ import { shootReport } from '~~/server/services/report'
 import { archiveSetup, restoreSetup } from '~~/server/services/setups'
 import { archiveShoot, listShoots } from '~~/server/services/shoots'
 import { listTakes } from '~~/server/services/takes'
-import { logFromCsv, logFromJson, logToCsv, logToJson } from '~~/shared/text/logFiles'
+import { logToCsv, logToJson } from '~~/shared/text/logFiles'
+import { logFrom } from '../support/logFrom'
 import { logQueryFrom, logQuerySchema } from '~~/shared/schemas/log'
 import { check } from '~~/shared/schemas/validate'
 import { fire, makeSetup, refusal, studio } from './support'
@@ -38,7 +39,7 @@ const all = async (from = own) => (await logPage(from.db, from.studioId, query))
 test('what was exported as JSON comes in whole in another studio, and again without doubling anything', async () => {
   const other = await studio()
   const text = logToJson(await all(), await logSetups(own.db, own.studioId, query))
-  const read = logFromJson(text)
+  const read = await logFrom(text)
   if ('mistakes' in read) throw new Error(JSON.stringify(read.mistakes))
   expect(await importLog(other.db, other.studioId, read.value)).toEqual({
     added: 12,
@@ -65,7 +66,7 @@ test('what was exported as JSON comes in whole in another studio, and again with
 
 test('a table comes in where its set-ups are known, and says which is not', async () => {
   const other = await studio()
-  const read = logFromCsv(logToCsv(await all()))
+  const read = await logFrom(logToCsv(await all()))
   if ('mistakes' in read) throw new Error(JSON.stringify(read.mistakes))
   expect(read.value.takes).toHaveLength(12)
   expect(await importLog(own.db, own.studioId, read.value)).toEqual({
@@ -85,7 +86,7 @@ test('a table comes in where its set-ups are known, and says which is not', asyn
 
 test('an edited row of a known take is told, and is taken as an amendment where that is asked for', async () => {
   const other = await studio()
-  const read = logFromJson(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
+  const read = await logFrom(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
   if ('mistakes' in read) throw new Error('unreadable')
   await importLog(other.db, other.studioId, read.value)
   const takes = read.value.takes.map((take, i) =>
@@ -123,7 +124,7 @@ test('an edited row of a known take is told, and is taken as an amendment where 
 
 test('takes whose keys differ in a letter’s case are two', async () => {
   const other = await studio()
-  const read = logFromJson(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
+  const read = await logFrom(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
   if ('mistakes' in read) throw new Error('unreadable')
   const [first] = read.value.takes
   const takes = [
@@ -142,7 +143,7 @@ test(
   'nothing goes unseen into what is archived: a shoot of that name there is no home, and a set-up there ' + 'is named',
   async () => {
     const other = await studio()
-    const read = logFromJson(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
+    const read = await logFrom(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
     if ('mistakes' in read) throw new Error('unreadable')
     await archiveShoot(other.db, other.studioId, other.shootId)
     expect(await importLog(other.db, other.studioId, read.value)).toMatchObject({ added: 12, setups: 1 })
@@ -221,7 +222,7 @@ test('what is no place in the log is refused, and never asked of the database', 
 
 test('a number that is taken by another take is not given twice', async () => {
   const other = await studio()
-  const read = logFromJson(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
+  const read = await logFrom(logToJson(await all(), await logSetups(own.db, own.studioId, query)))
   if ('mistakes' in read) throw new Error('unreadable')
   const half = { setups: read.value.setups, takes: read.value.takes.slice(0, 3) }
   await importLog(other.db, other.studioId, half)

@@ -16,7 +16,8 @@ import { listShoots } from '~~/server/services/shoots'
 import { amendTake, strikeTake } from '~~/server/services/takes'
 import type { LogQuery } from '~~/shared/schemas/log'
 import { VERDICTS, amendmentOf } from '~~/shared/takes/input'
-import { logFromJson, logToJson } from '~~/shared/text/logFiles'
+import { logToJson } from '~~/shared/text/logFiles'
+import { logFrom } from '../support/logFrom'
 import { NO_DELAY, STRETCH_SQL, stretchOf, stretchStart } from '~~/shared/units/delayStretch'
 import { fire, makeSetup, picture, studio } from './support'
 
@@ -132,7 +133,7 @@ test('counts are those of the takes, whatever was logged, put right, struck out 
   await right()
   const other = await studio()
   const query = { order: 'newest', limit: 1000 } as const
-  const file = logFromJson(logToJson(await everything(), await logSetups(own.db, own.studioId, query)))
+  const file = await logFrom(logToJson(await everything(), await logSetups(own.db, own.studioId, query)))
   if ('mistakes' in file) throw new Error(JSON.stringify(file.mistakes))
   await importLog(other.db, other.studioId, file.value)
   await right()
@@ -151,6 +152,8 @@ test('a count that is wrong is found, and mended by counting anew', async () => 
   await right()
 })
 
+const says = ({ text }: LogQuery, { setupName, note }: LogEntry): boolean =>
+  !text || `${setupName}\n${note}`.toLowerCase().includes(text)
 const holds = (query: LogQuery, take: LogEntry): boolean =>
   (!query.setup || take.setupId === query.setup) &&
   (!query.recipe || query.recipe.some(one => one === take.recipe)) &&
@@ -159,7 +162,7 @@ const holds = (query: LogQuery, take: LogEntry): boolean =>
   (!query.verdict || take.verdict === query.verdict) &&
   (!query.keepers || take.keeper) &&
   (!query.pictures || take.pictures.length > 0) &&
-  (!query.text || `${take.setupName}\n${take.note}`.toLowerCase().includes(query.text))
+  says(query, take)
 const ordered: Record<LogQuery['order'], (a: LogEntry, b: LogEntry) => number> = {
   newest: (a, b) => Date.parse(b.firedAt) - Date.parse(a.firedAt) || (a.id < b.id ? 1 : -1),
   oldest: (a, b) => Date.parse(a.firedAt) - Date.parse(b.firedAt) || (a.id < b.id ? -1 : 1),

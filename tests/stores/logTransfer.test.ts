@@ -41,8 +41,11 @@ test('a log goes in part by part, and what came of each is summed', async () => 
     amended: 0,
     stopped: false,
   })
-  expect(told).toHaveLength(parts.length + 1)
-  expect(told[1]).toContain(String(parts[0]))
+  // Read through, then each part, then nothing more.
+  expect(told[0]).toBe('Checking the file: 100 %')
+  expect(told).toHaveLength(parts.length + 2)
+  expect(told[2]).toContain(String(parts[0]))
+  expect(told.at(-1)).toBe('')
 })
 
 test('somebody stops it: the part under way ends, no other begins, and what came in is told', async () => {
@@ -55,6 +58,29 @@ test('somebody stops it: the part under way ends, no other begins, and what came
   )
   expect(parts).toHaveLength(1)
   expect(result).toMatchObject({ added: parts[0]! - 1, known: 1, stopped: true })
+})
+
+test('somebody stops it while it is read through, and nothing is sent', async () => {
+  const { parts } = server()
+  expect(
+    await importLog(
+      file(900),
+      () => {},
+      false,
+      () => true,
+    ),
+  ).toMatchObject({ added: 0, known: 0, stopped: true })
+  expect(parts).toEqual([])
+})
+
+test('a mistake in the last line is found before anything is sent', async () => {
+  const { parts } = server()
+  const text = logToCsv(Array.from({ length: 900 }, (_, i) => row(i + 1)))
+  const last = text.lastIndexOf('2026-')
+  const wrong = new File([`${text.slice(0, last)}soon${text.slice(last + 4)}`], 'log.csv')
+  const result = await importLog(wrong, () => {})
+  expect('mistakes' in result && result.mistakes.map(({ field }) => field)).toEqual(['line 901'])
+  expect(parts).toEqual([])
 })
 
 test('a file with mistakes takes nothing in', async () => {

@@ -48,6 +48,7 @@ export const servicesWords = wordsOf({
   'lab.fileNoLongerAvailable': 'The file is no longer available. Choose it again.',
   'read.pictureCouldNotFetched': 'The picture could not be fetched.',
   'read.pictureCouldNotRead': 'The picture could not be read.',
+  'logTransfer.checked': 'Checking the file: {share} %',
   'logTransfer.imported': '{added} of {takes} imported',
   'lab.recorded': 'recorded {date}',
   'lab.take': 'take {number}',
