@@ -115,8 +115,9 @@ describe('what the pages say', () => {
     const CODE = new RegExp(
       [
         'rounded-|shadow-|leading-|font-|cursor-|hover:|w-auto|max-w-|min-w-|^input:|^button, a|sans-serif|no-print',
-        'html, body|^SET |^SHUTTER|max-age|charset|attachment;|\\bselect\\b|\\bexists \\(|insert into|^lock in|json_|<|^# ',
-        'delete p from|and m\\.|img-src|prefers-reduced|^epiro watch$|^firing \\{|PICTURE|ERROR|^takes: |^recorded',
+        'html, body|^SET |^SHUTTER|max-age|charset|attachment;|\\bselect\\b|\\bexists \\(|insert into|json_|<|^# ',
+        'lock in share|delete p from|and m\\.|img-src|prefers-reduced|^epiro watch$|^firing \\{|PICTURE|ERROR',
+        '^takes: |^recorded',
       ].join('|'),
     )
     /** The database's own errors on the console, the sign-in page of the server's own, the help of commands. */
