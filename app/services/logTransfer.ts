@@ -61,7 +61,7 @@ export async function importLog(
   try {
     const share = (bytes: number): void =>
       progress(servicesWords('logTransfer.checked', { share: Math.floor((bytes / Math.max(1, file.size)) * 100) }))
-    const read = await readLog(piecesOf(file, share), { piece: stop })
+    const read = await readLog(piecesOf(file, share), stop)
     if ('mistakes' in read) return read
     const parts = logParts(piecesOf(file), read.value.setups)
     for (let next = parts.next(); ;) {

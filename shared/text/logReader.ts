@@ -152,23 +152,20 @@ export interface LogRead {
  * Reads a file through that was taken out: its set-ups and how many takes there are, or its mistakes, each with its
  * place. However many takes it has, they are not kept.
  *
- * @param seen told each take that is whole, and before each piece how many there were; what it throws ends the reading
+ * @param goOn told before each piece how many takes there were; what it throws ends the reading
  */
-export async function readLog(pieces: Pieces, seen: Partial<LogSeen> = {}): Promise<Checked<LogRead>> {
+export async function readLog(pieces: Pieces, goOn: (takes: number) => void = () => {}): Promise<Checked<LogRead>> {
   const read: LogRead = { setups: [], takes: 0 }
   const mistakes: Mistake[] = []
   for await (const { found, mistakes: wrong } of stretches(pieces)) {
-    seen.piece?.(read.takes)
+    goOn(read.takes)
     mistakes.push(...wrong)
     for (const { kind, value, where } of found) {
       if (mistakes.length >= MOST_MISTAKES) break
       if (kind === 'take') {
         const checked = check(logTakeSchema, onlyTake(value), completeLogTake)
         if ('mistakes' in checked) mistakes.push(...placed(where, checked.mistakes))
-        else {
-          read.takes++
-          seen.take?.(checked.value)
-        }
+        else read.takes++
       } else {
         const checked = check(logSetupSchema, value, completeLogSetup)
         if ('value' in checked) read.setups.push(checked.value)
@@ -179,12 +176,6 @@ export async function readLog(pieces: Pieces, seen: Partial<LogSeen> = {}): Prom
   }
   if (mistakes.length > 0) return { mistakes: told(mistakes) }
   return read.takes > 0 ? { value: read } : { mistakes: [{ field: '', reason: 'No takes in this file' }] }
-}
-
-/** What is told while a file is read through. */
-export interface LogSeen {
-  take: (take: LogImportTake) => void
-  piece: (takes: number) => void
 }
 
 /**

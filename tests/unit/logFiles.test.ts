@@ -169,12 +169,10 @@ test('of a long log no more than a piece is held, and it is stopped between two'
     yield '{"format":"epiro-log","takes":['
     for (; ; given++) yield `${given === 0 ? '' : ','}${line}`
   }
-  const reading = readLog(endless(), {
-    take: () => held++,
-    piece: takes => {
-      expect(given - takes).toBeLessThanOrEqual(2)
-      if (takes === 3000) throw new Error('Stopped')
-    },
+  const reading = readLog(endless(), takes => {
+    held = takes
+    expect(given - takes).toBeLessThanOrEqual(2)
+    if (takes === 3000) throw new Error('Stopped')
   })
   await expect(reading).rejects.toThrow('Stopped')
   expect(held).toBe(3000)
