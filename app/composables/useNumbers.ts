@@ -13,6 +13,8 @@ export function useNumbers() {
     },
     show: (value: number, quantity: Quantity, options: FormatOptions = {}): string =>
       format(value, quantity, { system: preferences.system, ...options }),
+    /** How many there are, to the last one. */
+    count: (value: number): string => format(value, 'count'),
     fill: (template: string, figures: Figures): string => fillFigures(template, figures, preferences.system),
   }
 }

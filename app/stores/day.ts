@@ -44,8 +44,8 @@ export const useDayStore = defineStore('day', () => {
   const past = shallowRef<ShootDay[]>([])
   const future = shallowRef<ShootDay[]>([])
 
-  /** The zone whose clock the day goes by. */
-  const zone = computed(() => day.value.zone || Intl.DateTimeFormat().resolvedOptions().timeZone)
+  /** The zone whose clock the day goes by: its own, or the studio's. */
+  const zone = computed(() => day.value.zone || session.zone)
   const dark = computed(() => {
     const { blackedOut, latitude, longitude } = day.value
     if (blackedOut || latitude === null || longitude === null || !record.value) return null

@@ -1,4 +1,5 @@
 import type { SessionRole } from '~~/shared/schemas/records'
+import { ownZone } from '~~/shared/units/zone'
 import { ApiError, api } from '~/services/api'
 import { keepFor } from '~/services/kept'
 
@@ -12,8 +13,8 @@ export const useSessionStore = defineStore('session', () => {
   const key = ref('')
   /** Whether this is a lead of the installation, who makes other studios. */
   const installation = ref(false)
-  /** The zone by whose clocks the studio's days go. */
-  const zone = computed(() => studio.value?.zone ?? 'UTC')
+  /** The zone by whose clocks the studio's days go; this device's where it is not known. */
+  const zone = computed(() => studio.value?.zone ?? ownZone())
   const isLead = computed(() => role.value === 'lead')
   /** Whether this device runs and logs, or only looks. */
   const isCrew = computed(() => role.value !== 'viewer')

@@ -59,7 +59,7 @@ export interface ShootDay {
   /** Where it is, degrees, for the sun; null: not said. */
   latitude: number | null
   longitude: number | null
-  /** Time zone by its IANA name; empty: that of whoever looks. */
+  /** Time zone by its IANA name; empty: the studio's. */
   zone: string
   /** Set-ups in the order somebody chose; empty: the best. */
   order: string[]

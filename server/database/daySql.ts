@@ -1,5 +1,8 @@
 import { type Shift, zoneShifts } from '../../shared/units/zone'
 
+/** Of a studio whose zone nobody has set yet, as between an upgrade and the end of its start. */
+export const UNSET_ZONE = 'UTC'
+
 const stamp = (ms: number): string => `'${new Date(ms).toISOString().slice(0, 19).replace('T', ' ')}'`
 
 /** min that a zone is ahead of UTC when a take was fired; by halves, as there are some hundred changes of clocks. */

@@ -1,14 +1,17 @@
 import type { Connection } from 'mysql2/promise'
 import { CELL_COLUMNS, CELL_GROUP, countedFrom } from './cellSql'
 import { withoutConflict } from './conflicts'
+import { UNSET_ZONE } from './daySql'
 import { rowsOf } from './rows'
+
+const ZONE = `coalesce(zone, '${UNSET_ZONE}')`
 
 /** What `take_cells` should hold, for all studios whose days go by the same clocks. */
 async function countedByZone(connection: Connection): Promise<string[]> {
-  const rows = await rowsOf(connection, "select distinct coalesce(zone, 'UTC') as zone from studios")
+  const rows = await rowsOf(connection, `select distinct ${ZONE} as zone from studios`)
   return rows.map(
     ({ zone }) =>
-      `${countedFrom(String(zone))} and studio_id in (select id from studios where coalesce(zone, 'UTC') = ` +
+      `${countedFrom(String(zone))} and studio_id in (select id from studios where ${ZONE} = ` +
       `${connection.escape(zone)}) group by ${CELL_GROUP}`,
   )
 }

@@ -95,7 +95,7 @@ const degrees = (most: number) =>
     .nullable()
     .defined()
 
-/** Empty: the zone of whoever looks. */
+/** Empty: the studio's zone. */
 const isZoneOrNone = (name: unknown): boolean => name === '' || isZone(name)
 
 /** A day as it is kept with its shoot. */

@@ -47,7 +47,7 @@ export function zoneMinutes(zone: string, at: Date): number {
   const parts = formatOf(zone).formatToParts(at)
   const part = (type: string): number => Number(parts.find(one => one.type === type)?.value)
   const local = Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'))
-  return Math.round((local - at.getTime()) / 60_000)
+  return Math.round(local / 60_000) - Math.floor(at.getTime() / 60_000)
 }
 
 const shifts = new Map<string, readonly Shift[]>()

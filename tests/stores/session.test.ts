@@ -4,6 +4,7 @@ import { fresh, serve } from '../support/page'
 const { useSessionStore } = await import('~~/app/stores/session')
 const { forgetKept, keepAnswer, keepFor, keptAnswer } = await import('~~/app/services/kept')
 const { inStepUntil } = await import('~~/app/services/connection')
+const { ownZone } = await import('~~/shared/units/zone')
 
 beforeEach(fresh)
 
@@ -87,7 +88,7 @@ describe('who is signed in', () => {
       method === 'GET' ? { body: signed('lead') } : well ? { body } : { status: 503, body: { detail: 'Full' } },
     )
     const store = useSessionStore()
-    expect(store.zone).toBe('UTC')
+    expect(store.zone).toBe(ownZone())
     await store.load()
     expect(store.zone).toBe('Europe/Lisbon')
     await store.setZone('Asia/Tokyo')

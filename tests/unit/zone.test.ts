@@ -35,6 +35,8 @@ test('a day of any zone is the one its clocks show, to the minute of every chang
       expect([zone, zoneMinutes(zone, new Date(from)), zoneMinutes(zone, new Date(from - 60_000)) === minutes]).toEqual(
         [zone, minutes, false],
       )
+      // Seconds are no part of what a zone is ahead by.
+      expect([zone, zoneMinutes(zone, new Date(from + 59_999))]).toEqual([zone, minutes])
       for (const ms of [from - 1, from, from + HOUR])
         expect([zone, dayIn(zone, new Date(ms))]).toEqual([zone, written(zone, ms)])
     }

@@ -22,11 +22,6 @@ const setQuiet = (from: number | null, to: number | null): string =>
 const quiet = computed(() => day.value.quiet[0] ?? null)
 /** Whether the sun is the light of a set-up: then where the place is matters. */
 const sunLit = computed(() => Object.values(day.value.setups).some(({ sun }) => sun !== null))
-const ZONES = Intl.supportedValuesOf('timeZone')
-const zoneError = ref('')
-function setZone(event: Event): void {
-  zoneError.value = store.change({ zone: (event.target as HTMLInputElement).value.trim() })
-}
 const degrees = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')))
 </script>
 
@@ -170,17 +165,7 @@ const degrees = (text: string): number | null => (text.trim() === '' ? null : Nu
     </fieldset>
     <label class="grid text-[12px] text-(--ink-soft)"
       >{{ dayWords('daySettings.timeZone') }}
-      <UInput
-        size="xs"
-        class="w-48"
-        list="zones"
-        :model-value="day.zone"
-        :placeholder="store.zone"
-        :aria-invalid="zoneError !== ''"
-        @change="setZone"
-      />
-      <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
-      <span v-if="zoneError" role="alert" class="text-(--bad)">{{ zoneError }}</span>
+      <UiZoneInput size="xs" :value="day.zone" :placeholder="store.zone" :change="zone => store.change({ zone })" />
     </label>
     <div><DayRulesPanel /></div>
     <fieldset class="grid gap-1">

@@ -4,22 +4,25 @@ import { devicesWords } from '~~/shared/texts/pages/devices'
 
 /** By whose clocks the days of the studio's log go. */
 const session = useSessionStore()
-const ZONES = Intl.supportedValuesOf('timeZone')
 const here = ownZone()
-const error = ref('')
 const counting = ref(false)
 
-async function use(zone: string): Promise<void> {
-  error.value = isZone(zone) ? '' : devicesWords('studioZone.suchLisbon')
-  if (error.value !== '' || zone === session.zone) return
+async function use(zone: string): Promise<string> {
+  if (!isZone(zone)) return devicesWords('studioZone.suchLisbon')
+  if (zone === session.zone) return ''
   counting.value = true
   try {
     await session.setZone(zone)
+    return ''
   } catch (problem) {
-    error.value = (problem as Error).message
+    return (problem as Error).message
+  } finally {
+    counting.value = false
   }
-  counting.value = false
 }
+/** Of the button; what is wrong with what was typed stands beside that. */
+const error = ref('')
+const useHere = async (): Promise<string> => (error.value = await use(here))
 </script>
 
 <template>
@@ -29,25 +32,15 @@ async function use(zone: string): Promise<void> {
     <div class="flex flex-wrap items-baseline gap-3">
       <label class="flex items-baseline gap-2"
         >{{ devicesWords('studioZone.timeZoneStudio') }}
-        <UInput
-          variant="none"
-          class="w-48"
-          list="studio-zones"
-          autocomplete="off"
-          :model-value="session.zone"
-          :disabled="counting"
-          :aria-invalid="error !== ''"
-          @change="use(($event.target as HTMLInputElement).value.trim())"
-        />
+        <UiZoneInput variant="none" :value="session.zone" :change="use" :disabled="counting" />
       </label>
-      <datalist id="studio-zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
       <UButton
         v-if="here !== session.zone"
         size="xs"
         variant="outline"
         :disabled="counting"
         :label="devicesWords('studioZone.useDevices', { here })"
-        @click="use(here)"
+        @click="useHere"
       />
       <span v-if="counting" role="status">{{ devicesWords('studioZone.countingLog') }}</span>
       <span v-if="error" role="alert" class="text-(--bad)">{{ error }}</span>

@@ -19,7 +19,7 @@ import {
 import { logWords } from '~~/shared/texts/pages/log'
 
 /** What the log answers: why takes were lost, what works better, whether Epiro keeps its word, what keepers cost. */
-const { show } = useNumbers()
+const { show, count } = useNumbers()
 const query = reactive({ recipe: '', from: '', to: '' })
 const answers = shallowRef<SeasonAnswers | null>(null)
 const failure = ref('')
@@ -57,7 +57,6 @@ async function useOwnShare(used: boolean): Promise<void> {
 }
 
 const share = (value: number): string => show(Math.round(value * 100) / 100, 'share')
-const count = (value: number): string => show(value, 'count', { figures: 2 })
 const recipeName = (recipe: Recipe | ''): string =>
   recipe === '' ? logWords('answers.unknown') : RECIPE_LABELS[recipe]
 const recipes = [

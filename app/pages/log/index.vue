@@ -15,7 +15,7 @@ import { logWords } from '~~/shared/texts/pages/log'
 const shoots = shallowRef<ShootName[]>([])
 const session = useSessionStore()
 const [route, router] = [useRoute(), useRouter()]
-const { show } = useNumbers()
+const { show, count } = useNumbers()
 useHead({ title: logWords('logPage.logEpiro') })
 const edges = computed(() => logDays(session.zone))
 
@@ -154,8 +154,8 @@ const takeIn = (chosen: File | undefined, amend = false): Promise<void> =>
     }
     const { added, known, setups, amended, stopped } = result
     const came = logWords('logPage.takesAddedWereHere', {
-      added,
-      known,
+      added: count(added),
+      known: count(known),
       setups: setups === 0 ? '' : setups === 1 ? logWords('logPage.oneSetUp') : logWords('logPage.setUps', { setups }),
       amended: amended > 0 ? logWords('logPage.corrected', { amended }) : '',
     })
@@ -213,8 +213,9 @@ const nothingYet = computed(
           data-testid="found"
         >
           <template v-if="stats">
-            {{ stats.takes }} {{ stats.takes === 1 ? logWords('logPage.take') : logWords('logPage.takes') }},
-            {{ stats.keepers }} {{ stats.keepers === 1 ? logWords('logPage.keeper') : logWords('logPage.keepers')
+            {{ count(stats.takes) }} {{ stats.takes === 1 ? logWords('logPage.take') : logWords('logPage.takes') }},
+            {{ count(stats.keepers) }}
+            {{ stats.keepers === 1 ? logWords('logPage.keeper') : logWords('logPage.keepers')
             }}{{ stats.takes > 0 ? `: ${show(stats.keepers / stats.takes, 'share')}` : ''
             }}{{ busy ? ` · ${busy}` : '' }}
           </template>
