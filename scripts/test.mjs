@@ -102,6 +102,8 @@ function starts(longTerm) {
   })
 }
 
+/** ms. */
+const HOUR = 3_600_000
 /** Checks at once: a core each, or where they wait for one another's processes, one more. */
 const CORES = Math.min(3, availableParallelism())
 /** Tests of pages at once. */
@@ -114,7 +116,9 @@ async function together(list, atOnce = CORES) {
     for (let check = waiting.shift(); check; check = waiting.shift()) {
       const [name, command, args, env] = check
       const started = Date.now()
-      const child = spawn(command, args, { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } })
+      // A test in plain Node that waits for what never comes would hold everything up.
+      const all = { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env }
+      const child = spawn(command, args, { env: all, timeout: HOUR })
       let text = ''
       for (const stream of [child.stdout, child.stderr]) stream.on('data', chunk => (text += chunk))
       const code = await new Promise(done => child.once('close', done))
@@ -160,8 +164,10 @@ async function checkedAndTested(list) {
   await together(list, 1)
   if (!wanted('unit')) return
   // Some of a store's tests wait for tries that are a second apart.
-  await together([jestCheck('jest', [`--maxWorkers=${availableParallelism() + 1}`])])
-  countTests()
+  const unit = jestCheck('unit', ['-c', 'jest.unit.config.mjs', `--maxWorkers=${availableParallelism()}`])
+  const others = jestCheck('stores and components', ['tests/stores', 'tests/components', '--maxWorkers=1'])
+  await together([unit, others], 2)
+  for (const [name] of [unit, others]) countTests(name)
 }
 
 /** Builds what is to be served, and fills the databases that tests run on; null where none asks for one. */
@@ -177,17 +183,18 @@ async function builtAndFilled() {
  * @param {string} name @param {string[]} args @param {Record<string, string>} [more] @returns {Check}
  */
 function jestCheck(name, args, more) {
-  rmSync('.data/test/jest.json', { force: true })
+  rmSync(resultOf(name), { force: true })
   const env = {
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
     ...(asked.includes('--thorough') ? { EPIRO_THOROUGH: '1' } : {}),
     ...more,
   }
-  return [name, 'npx', ['--no-install', 'jest', '--json', '--outputFile=.data/test/jest.json', ...args], env]
+  return [name, 'npx', ['--no-install', 'jest', '--json', `--outputFile=${resultOf(name)}`, ...args], env]
 }
-/** Counts what Jest ran last. */
-function countTests() {
-  const result = readChecked('.data/test/jest.json', JSON.parse)
+const resultOf = (/** @type {string} */ name) => `.data/test/jest-${name.replaceAll(' ', '-')}.json`
+/** Counts what Jest ran under a name. @param {string} name */
+function countTests(name) {
+  const result = readChecked(resultOf(name), JSON.parse)
   passes += result?.numPassedTests ?? 0
   failures += result?.numFailedTests ?? 0
 }
@@ -265,7 +272,7 @@ async function withDatabase({ sides, token }) {
         ...EAGER,
       })
       step(...check)
-      countTests()
+      countTests(check[0])
     }
     if (wanted('e2e')) await pages(sides, token)
   } finally {

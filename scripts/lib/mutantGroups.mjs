@@ -76,9 +76,6 @@ export const CORE = {
 
 /** What needs the page's or the server's own way to be loaded; tests by their files. @type {Record<string, Group>} */
 export const AROUND = {
-  stores: {
-    mutate: ['app/stores/*.ts'],
-    tests: ['tests/stores/*.test.ts', 'tests/unit/outbox.test.ts', 'tests/unit/workerCalls.test.ts'],
-  },
+  stores: { mutate: ['app/stores/*.ts'], tests: ['tests/stores/*.test.ts', 'tests/unit/workerCalls.test.ts'] },
   services: { mutate: ['server/services/*.ts'], tests: ['tests/services/*.test.ts'] },
 }
