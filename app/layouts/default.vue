@@ -34,23 +34,30 @@ function leave(): void {
   leaving.value = true
 }
 
-// What waits on this device goes out as soon as its own person is signed in, whatever page is open. The store brings
-// the schemas of a take with it, so it is read after the page.
+/** ms after which a page stands: what waits on this device can wait for that too. */
+const STANDS = 1500
+let waiting: ReturnType<typeof setTimeout> | undefined
+/** Sends what was logged without a network. Its stores bring the schemas of takes, so they are read after the page. */
+async function sendWaiting(): Promise<void> {
+  const { useTakesStore } = await import('~/stores/takes')
+  const takes = useTakesStore()
+  await takes.readQueue()
+  await takes.flush()
+  const { usePicturesStore } = await import('~/stores/pictures')
+  const pictures = usePicturesStore()
+  await pictures.readQueue()
+  await pictures.flush()
+}
+// Once its own person is signed in, whatever page is open; what cannot go now goes with the next.
 watch(
   () => session.key,
-  async key => {
-    if (key === '') return
-    const { useTakesStore } = await import('~/stores/takes')
-    const takes = useTakesStore()
-    await takes.readQueue()
-    await takes.flush()
-    const { usePicturesStore } = await import('~/stores/pictures')
-    const pictures = usePicturesStore()
-    await pictures.readQueue()
-    await pictures.flush()
+  key => {
+    clearTimeout(waiting)
+    if (key !== '') waiting = setTimeout(() => void sendWaiting().catch(() => {}), STANDS)
   },
   { immediate: true },
 )
+onBeforeUnmount(() => clearTimeout(waiting))
 </script>
 
 <template>
