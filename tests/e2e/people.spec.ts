@@ -132,6 +132,7 @@ test('days of the log go by the studio’s time zone, which its lead sets', asyn
   await zone.fill('Lisbon')
   await zone.press('Enter')
   await expect(page.getByText('A time zone such as Europe/Lisbon')).toBeVisible()
+  await expect(zone).toHaveValue('Lisbon')
   await zone.fill('Pacific/Chatham')
   await zone.press('Enter')
   const back = page.getByRole('button', { name: `Use this device’s: ${here}` })

@@ -9,22 +9,27 @@ defineOptions({ inheritAttrs: false })
 const ZONES = Intl.supportedValuesOf('timeZone')
 const list = useId()
 const error = ref('')
+/** As it is typed: what is wrong stays to be put right. */
+const text = ref(value)
 watch(
   () => value,
-  () => (error.value = ''),
+  now => {
+    text.value = now
+    error.value = ''
+  },
 )
-async function take(event: Event): Promise<void> {
-  error.value = await change((event.target as HTMLInputElement).value.trim())
+async function take(): Promise<void> {
+  error.value = await change(text.value.trim())
 }
 </script>
 
 <template>
   <UInput
     v-bind="$attrs"
+    v-model="text"
     class="w-48"
     :list="list"
     autocomplete="off"
-    :model-value="value"
     :aria-invalid="error !== ''"
     @change="take"
   />
