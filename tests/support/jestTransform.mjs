@@ -1,5 +1,6 @@
 // @ts-check
 import { createTransformer } from '@swc/jest'
+import { SWC_OPTIONS } from './swcOptions.mjs'
 
 /**
  * Looked up once for each file: where tests run, each use of a global is a call into the host, and sums take
@@ -9,11 +10,7 @@ const GLOBALS = ['Math', 'Number', 'Infinity', 'NaN', 'Float32Array', 'Float64Ar
 /** What such a file begins with. */
 export const GLOBALS_HEAD = GLOBALS.map(name => `const ${name} = globalThis.${name};`).join('')
 
-const made = createTransformer({
-  jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
-  module: { type: 'es6' },
-  sourceMaps: 'inline',
-})
+const made = createTransformer(SWC_OPTIONS)
 
 /** @type {typeof made} TypeScript as it is, with the globals of `GLOBALS` held by each file. */
 const transformer = {

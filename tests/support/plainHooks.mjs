@@ -3,6 +3,7 @@ import { statSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { transformSync } from '@swc/core'
+import { SWC_OPTIONS } from './swcOptions.mjs'
 
 const ROOT = new URL('../../', import.meta.url).href
 /** What an import may leave out. */
@@ -38,13 +39,7 @@ export async function load(url, context, next) {
   const file = fileURLToPath(url)
   if (file.endsWith('.json')) return { format: 'json', source: await readFile(file), shortCircuit: true }
   if (!file.endsWith('.ts')) return next(url, context)
-  const { code } = transformSync(await readFile(file, 'utf8'), {
-    filename: file,
-    swcrc: false,
-    configFile: false,
-    jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
-    module: { type: 'es6' },
-    sourceMaps: 'inline',
-  })
+  const options = { ...SWC_OPTIONS, filename: file, swcrc: false, configFile: false }
+  const { code } = transformSync(await readFile(file, 'utf8'), options)
   return { format: 'module', source: code, shortCircuit: true }
 }

@@ -3,6 +3,7 @@ import { createTransformer } from '@swc/jest'
 import { compileScript, parse, registerTS } from 'vue/compiler-sfc'
 import ts from 'typescript'
 import { createUnimport } from 'unimport'
+import { SWC_OPTIONS } from './swcOptions.mjs'
 
 registerTS(() => ts)
 
@@ -17,11 +18,7 @@ const imports = createUnimport({
 })
 const ready = imports.init()
 
-const typescript = createTransformer({
-  jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
-  module: { type: 'es6' },
-  sourceMaps: 'inline',
-})
+const typescript = createTransformer(SWC_OPTIONS)
 
 /** A component as one module, its template within. */
 function compiled(/** @type {string} */ source, /** @type {string} */ file) {

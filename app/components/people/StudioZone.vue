@@ -6,8 +6,11 @@ import { devicesWords } from '~~/shared/texts/pages/devices'
 const session = useSessionStore()
 const here = ownZone()
 const counting = ref(false)
+/** Of the button; what is wrong with what was typed stands beside that. */
+const error = ref('')
 
 async function use(zone: string): Promise<string> {
+  error.value = ''
   if (!isZone(zone)) return devicesWords('studioZone.suchLisbon')
   if (zone === session.zone) return ''
   counting.value = true
@@ -20,8 +23,6 @@ async function use(zone: string): Promise<string> {
     counting.value = false
   }
 }
-/** Of the button; what is wrong with what was typed stands beside that. */
-const error = ref('')
 const useHere = async (): Promise<string> => (error.value = await use(here))
 </script>
 
