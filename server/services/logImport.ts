@@ -3,6 +3,7 @@ import { and, eq, inArray, isNull, max } from 'drizzle-orm'
 import type { LogImportSetup, LogImportTake } from '../../shared/schemas/logImport'
 import { AMENDABLE, amendmentOf, sameAmendment } from '../../shared/takes/input'
 import type { Database } from '../database/client'
+import { insertMany } from '../database/insertMany'
 import { setups, shoots, takes } from '../database/schema'
 import { problem } from '../utils/problem'
 import { matchTimes } from './pictureTakes'
@@ -185,7 +186,7 @@ function addNew(
       })
     }
     if (fresh.size > 0) {
-      await tx.insert(takes).values([...fresh.values()])
+      await insertMany(tx, takes, [...fresh.values()])
       await recount(
         tx,
         studioId,

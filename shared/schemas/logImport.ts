@@ -66,7 +66,7 @@ export const completeLogSetup = (value: unknown): unknown =>
     : value
 
 /** Takes and set-ups sent at once. */
-export const MOST_AT_ONCE = 250
+export const MOST_AT_ONCE = 500
 export const MOST_SETUPS_AT_ONCE = 20
 export const logImportSchema = objectOf<{ setups: LogImportSetup[]; takes: LogImportTake[]; amend?: boolean }>({
   amend: yup.boolean().strict(),

@@ -150,7 +150,7 @@ test('a log is sent in parts, each with the set-ups of its takes, and nothing is
       expect(batches.flatMap(batch => batch.takes)).toEqual(takes)
       for (const batch of batches) {
         const ids = new Set(batch.takes.map(take => take.setupId))
-        expect(batch.takes.length).toBeLessThanOrEqual(250)
+        expect(batch.takes.length).toBeLessThanOrEqual(500)
         expect(ids.size).toBeLessThanOrEqual(20)
         expect(batch.setups.map(setup => setup.id).sort()).toEqual(
           [...ids].filter(id => Number(id.slice(1)) < 120).sort(),

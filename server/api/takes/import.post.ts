@@ -3,7 +3,7 @@ import { importLog } from '../../services/logImport'
 import { RATES, countCall } from '../../services/rates'
 
 /** Set-ups are some 30 kB each, and takes under one. */
-const LARGEST = 3 * 1024 * 1024
+const LARGEST = 6 * 1024 * 1024
 
 export default leadRoute(async ({ event, db, studioId, sessionId, memberId }) => {
   await countCall(db, RATES.import, sessionId)

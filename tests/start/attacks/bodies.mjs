@@ -40,7 +40,7 @@ const expensive = (setup, id) => {
       '/api/takes/import',
       {
         setups: many(20, { id: NOBODY, shootName: 'a', shootDate: '2026-11-24', setup: full }),
-        takes: many(250, taken),
+        takes: many(500, taken),
       },
     ],
     ['POST', '/api/takes/import', { setups: [], takes: many(100_000, taken) }],
