@@ -69,15 +69,16 @@ export async function recount(tx: Database, studioId: string, setupId: string, f
     const here = and(eq(takeCells.studioId, studioId), eq(takeCells.setupId, setupId), eq(takeCells.day, day))
     const standing = new Map((await tx.select().from(takeCells).where(here)).map(cell => [keyOf(cell), cell]))
     const wanted = new Map((await counted(tx, setupId, day, dayBoundsIn(zone, day))).map(cell => [keyOf(cell), cell]))
-    // Each by its whole key: a stretch of keys that is held would hold up other set-ups.
-    for (const [key, cell] of wanted) {
+    const changed = [...wanted].flatMap(([key, cell]) => {
       const stands = standing.get(key)
-      if (stands?.takes === cell.takes && stands.pictured === cell.pictured) continue
+      return stands?.takes === cell.takes && stands.pictured === cell.pictured ? [] : [cell]
+    })
+    // Each by its whole key: a stretch of keys that is held would hold up other set-ups.
+    if (changed.length > 0)
       await tx
         .insert(takeCells)
-        .values(cell)
-        .onDuplicateKeyUpdate({ set: { takes: cell.takes, pictured: cell.pictured } })
-    }
+        .values(changed)
+        .onDuplicateKeyUpdate({ set: { takes: sql`values(takes)`, pictured: sql`values(pictured)` } })
     for (const [key, cell] of standing) {
       if (wanted.has(key)) continue
       await tx.delete(takeCells).where(and(here, ...TOLD_BY.map(name => eq(takeCells[name], cell[name]))))
