@@ -47,7 +47,7 @@ export async function logSetups(db: Database, studioId: string, query: LogQuery)
 }
 
 /** Takes of a page while a log is taken out. */
-const PAGE = 2000
+const PAGE = 500
 
 /** Everything a query finds as the text of a file: however large, two pages of it are in memory. */
 export async function* logFile(
