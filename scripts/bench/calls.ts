@@ -6,12 +6,14 @@ import { migrateTo } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/client'
 import { rowsOf } from '../../server/database/rows'
 import { createSignInToken } from '../../server/services/sessions'
-import { findStudioNamed } from '../../server/services/studios'
+import { firstMember } from '../../server/services/members'
+import { createStudio, findStudioNamed } from '../../server/services/studios'
 import { withDatabase } from '../lib/home.mjs'
 import { choosePort, end } from '../lib/processes.mjs'
 import { SERVER, startServer, untilReady } from '../lib/server.mjs'
 import { Stop } from '../lib/system.mjs'
 import { quantile } from './quantiles'
+import { type Ask, exported, imported } from './transfers'
 
 /** Times each call is made; the first few warm the database's memory and are left out. */
 const TIMES = 24
@@ -20,9 +22,7 @@ const WARM = 4
 /** What a call may take, ms, 95 % of them, on a quiet machine of two cores. */
 const BUDGETS = { start: 100, counts: 200, page: 50, report: 300, setup: 1000, takes: 300 } as const
 
-type Get = (path: string) => Promise<Response>
-
-async function timed(get: Get, name: string, budget: number, path: string): Promise<void> {
+async function timed(get: Ask, name: string, budget: number, path: string): Promise<void> {
   const spent: number[] = []
   let bytes = 0
   let status = 0
@@ -39,7 +39,7 @@ async function timed(get: Get, name: string, budget: number, path: string): Prom
 }
 
 /** Signs in by a link; what fetches with that session. */
-async function session(url: string, token: string): Promise<Get> {
+async function session(url: string, token: string): Promise<Ask> {
   const answer = await fetch(`${url}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', 'origin': url },
@@ -50,7 +50,12 @@ async function session(url: string, token: string): Promise<Get> {
     .getSetCookie()
     .map(text => text.split(';')[0])
     .join('; ')
-  return path => fetch(url + path, { headers: { cookie } })
+  const headers = { cookie, 'origin': url, 'content-type': 'application/json' }
+  return (path, sent) =>
+    fetch(
+      url + path,
+      sent === undefined ? { headers: { cookie } } : { method: 'POST', headers, body: JSON.stringify(sent) },
+    )
 }
 
 /** Processor seconds of a process so far. */
@@ -59,26 +64,13 @@ function processorSeconds(pid: number): number {
   return (Number(fields[11]) + Number(fields[12])) / 100
 }
 
-async function idleStreams(get: Get, setupId: string, pid: number, many = 200, seconds = 10): Promise<void> {
+async function idleStreams(get: Ask, setupId: string, pid: number, many = 200, seconds = 10): Promise<void> {
   const streams = await Promise.all(Array.from({ length: many }, () => get(`/api/setups/${setupId}/run/events`)))
   const began = processorSeconds(pid)
   await new Promise(done => setTimeout(done, seconds * 1000))
   const share = (processorSeconds(pid) - began) / seconds
   await Promise.all(streams.map(stream => stream.body?.cancel()))
   console.log(`| ${many} event streams, idle: the server | ${(share * 100).toFixed(1)} % of a core | | 3 % | |`)
-}
-
-async function exported(get: Get, path: string, rows: number): Promise<void> {
-  const began = performance.now()
-  let lines = 0
-  const answer = await get(path)
-  const body: AsyncIterable<Uint8Array> = answer.body!
-  for await (const chunk of body) {
-    for (const byte of chunk) if (byte === 10) lines++
-    if (lines > rows) break
-  }
-  const seconds = (performance.now() - began) / 1000
-  console.log(`| export, CSV | ${answer.status} | ${(lines / seconds).toFixed(0)} rows/s | | 20000 rows/s | |`)
 }
 
 async function measure(databaseUrl: string): Promise<void> {
@@ -100,6 +92,9 @@ async function measure(databaseUrl: string): Promise<void> {
   )
   const deep = `${new Date(String(deepest!.at)).getTime()}_${String(deepest!.id)}`
   const token = await createSignInToken(db, studio.id, { memberId: member })
+  const elsewhere = await createStudio(db, 'A studio that takes a log in')
+  const lead = await firstMember(db, elsewhere, 'lead', 'Lead')
+  const another = await createSignInToken(db, elsewhere, { memberId: lead })
   const port = await choosePort(3300)
   const url = `http://127.0.0.1:${port}`
   const server = startServer({ databaseUrl, secret: randomBytes(32).toString('hex'), host: '127.0.0.1', port })
@@ -149,6 +144,7 @@ async function measure(databaseUrl: string): Promise<void> {
     await timed(get, 'set-up of 5,000 takes', BUDGETS.setup, `/api/setups/${largest}`)
     await timed(get, 'its takes', BUDGETS.takes, `/api/setups/${largest}/takes`)
     await exported(get, '/api/takes/export?format=csv&order=newest&limit=50', 100_000)
+    await imported(get, await session(url, another), largest)
     await idleStreams(get, largest, server.pid!)
   } finally {
     if (server.pid) await end(server.pid, SERVER, 5000)
