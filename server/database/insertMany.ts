@@ -3,8 +3,8 @@ import type { MySqlTable } from 'drizzle-orm/mysql-core'
 import type { Database } from './client'
 
 /**
- * Puts many rows into a table, all with the columns that the first one names: the driver writes them out, in a third of
- * the time in which a statement is built value by value.
+ * Puts many rows into a table, all with the columns that the first one names: the driver writes them out, where Drizzle
+ * would build the statement value by value.
  */
 export async function insertMany<T extends MySqlTable>(
   tx: Database,
