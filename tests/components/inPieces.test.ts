@@ -1,6 +1,7 @@
 /** @jest-environment ./tests/support/pageEnvironment.mjs */
 import { effectScope, nextTick, ref } from 'vue'
 import { useInPieces } from '~/composables/useInPieces'
+import { until } from '../support/page'
 
 let waiting: (() => void)[] = []
 const idle = (): void => waiting.splice(0).forEach(what => what())
@@ -42,6 +43,7 @@ test('what is seen first comes at once, the rest one by one while nothing else g
 test('a browser without idle time takes the next turn', async () => {
   Object.assign(globalThis, { requestIdleCallback: undefined })
   const drawn = effectScope().run(() => useInPieces(() => 3, 1))!
-  await new Promise(resolve => setTimeout(resolve, 30))
+  await until(() => drawn.value > 2)
+  await nextTick()
   expect(drawn.value).toBe(3)
 })
