@@ -11,15 +11,16 @@ const SOURCES = [
 /** @param {string} file */
 const read = file => (existsSync(file) ? readFileSync(file, 'utf8') : '')
 
-/** Installs the packages of the lock file, once for each lock file. */
+/** Installs the packages of the lock file, once for each lock file. @returns {boolean} whether it did */
 export function needModules() {
   const mark = 'node_modules/.epiro-lock'
   const wanted = hashOf(['package-lock.json'])
-  if (read(mark) === wanted) return
+  if (read(mark) === wanted) return false
   say('Installing packages …')
   if (run('npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { NUXT_TELEMETRY_DISABLED: '1' }) !== 0)
     throw new Stop('npm ci failed')
   writeFileSync(mark, wanted)
+  return true
 }
 
 /** Builds for production where a source changed since the last build. */
