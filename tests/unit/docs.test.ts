@@ -15,7 +15,7 @@ function prose(text: string): [number: number, line: string][] {
 
 test.each(files)('%s wraps, and what it links to is there', file => {
   const text = readFileSync(file, 'utf8')
-  expect(prose(text).filter(([, line]) => line.length > 160)).toEqual([])
+  expect(prose(text).filter(([, line]) => line.length > 120)).toEqual([])
   const links = [...text.matchAll(/\]\((?!https?:|#|mailto:)([^)#\s]+)/g)].map(match => match[1]!)
   expect(links.filter(link => !existsSync(join(dirname(file), link)))).toEqual([])
 })

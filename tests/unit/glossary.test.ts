@@ -4,7 +4,7 @@ import { GLOSSARY } from '~~/shared/texts/glossary'
 const FILE = 'docs/glossary.md'
 
 /** Text wrapped as the docs are. */
-function wrapped(text: string, width = 118): string {
+function wrapped(text: string, width = 120): string {
   const lines: string[] = ['']
   for (const word of text.split(' ')) {
     if (`${lines.at(-1)} ${word}`.length > width) lines.push(word)
@@ -21,7 +21,7 @@ test('the glossary in the docs is the one of the page', () => {
         'figure. The same list stands in the application under `?`.',
     ),
     ...GLOSSARY.map(({ term, also, is, here }) =>
-      wrapped(`**${term}**${also === undefined ? '' : ` (${also})`}: ${is} *${here}*`),
+      wrapped(`**${term}**${also === undefined ? '' : ` (${also})`}: ${is} _${here}_`),
     ),
   ].join('\n\n')
   if (process.env.EPIRO_GOLDEN) writeFileSync(FILE, `${text}\n`)

@@ -21,7 +21,7 @@ const told = screens()
 const textOf = (name: string): string => readFileSync(join(FOLDER, name), 'utf8')
 /** Words in italics, on however many lines. */
 const labelsOf = (text: string): string[] =>
-  [...text.replace(/!\[[^\]]*\]\([^)]*\)/g, '').matchAll(/(?<![*\w])\*([^*]+)\*(?!\*)/g)].map(match =>
+  [...text.replace(/!\[[^\]]*\]\([^)]*\)/g, '').matchAll(/(?<!\w)_([^_]+)_(?!\w)/g)].map(match =>
     match[1]!.replace(/\s+/g, ' '),
   )
 
