@@ -23,7 +23,10 @@ export async function exported(ask: Ask, path: string, rows: number): Promise<vo
   told('export, CSV', answer.status, lines, began, 20_000)
 }
 
-/** Takes a log in as a page does: read through, read again, sent in parts. @param from whose log it is */
+/**
+ * Takes a log in as a page does: read through, read again, sent in parts, of which the next is read meanwhile.
+ * @param from whose log it is
+ */
 export async function imported(from: Ask, into: Ask, setupId: string): Promise<void> {
   const file = await (await from(`/api/takes/export?format=json&order=newest&limit=50&setup=${setupId}`)).text()
   // Of its own each time: takes that are known already are only looked up.
@@ -34,8 +37,13 @@ export async function imported(from: Ask, into: Ask, setupId: string): Promise<v
   if ('mistakes' in read) throw new Stop(JSON.stringify(read.mistakes))
   let status = 0
   let added = 0
-  for await (const part of logParts([text], read.value.setups)) {
-    const answer = await into('/api/takes/import', part)
+  const parts = logParts([text], read.value.setups)
+  for (let next = parts.next(); ;) {
+    const { value: part, done } = await next
+    if (done) break
+    const sent = into('/api/takes/import', part)
+    next = parts.next()
+    const answer = await sent
     status = answer.status
     if (!answer.ok) throw new Stop(await answer.text())
     added += ((await answer.json()) as { added: number }).added
