@@ -88,13 +88,14 @@ export const useLabStore = defineStore('lab', () => {
   function fromSetup(): LabSettings {
     const setup = useSetupStore().setup
     if (!setup) return {}
+    const { middle } = sceneFigures(assess(setup)).background
     const known: LabSettings = {
       power: setup.flashes[0]?.power ?? null,
       air: setup.air.temperatureC,
       distance: setup.subject.distance,
       delay: setup.delay,
       travel: setup.camera.curtainTravel,
-      planned: Number((sceneFigures(assess(setup)).background.middle ?? NaN).toFixed(2)) || null,
+      planned: middle === null ? null : Number(middle.toFixed(2)),
       reflectance: toolId.value === 'ground' ? setup.scene.ground.reflectance : null,
     }
     const asked = new Set(tool.value.fields.map(field => field.key))

@@ -52,8 +52,9 @@ export const useViewStore = defineStore('view', () => {
   function prepare(plan: Plan): void {
     const { moment, sensed } = plan.timing
     const last = Math.max(moment ?? 0, lastLight(plan) ?? 0, sensed ?? 0, 1e-5)
-    ends.value = [0, last + Math.max(0.12 * last, plan.sharpness.by === 'flash' ? plan.sharpness.duration : 0)]
-    rate.value = RATES.find(r => (ends.value[1] - ends.value[0]) / r <= PATIENCE) ?? 1
+    const end = last + Math.max(0.12 * last, plan.sharpness.by === 'flash' ? plan.sharpness.duration : 0)
+    ends.value = [0, end]
+    rate.value = RATES.find(r => end / r <= PATIENCE) ?? 1
   }
 
   function step(now: number): void {

@@ -208,6 +208,57 @@ describe('the day of a shoot', () => {
     expect(worked.asked.filter(({ input }) => input?.setups.length === 0)).toEqual([])
   })
 
+  test('a surer order is told by its set-ups, and offered only where nobody chose one', async () => {
+    const server = dayServer()
+    worked.instead = ({ kind }, answer) => {
+      const answered = answer() as { given: object }
+      const surer = { order: [1, 0], kept: 0.97, instead: 0.8, later: 4 }
+      return kind === 'plan' ? { given: { ...answered.given, surer } } : answered
+    }
+    const { store } = await opened(server)
+    await until(() => store.surer !== null)
+    expect(store.surer).toEqual({ order: [1, 0], ids: ['b', 'a'], kept: 0.97, instead: 0.8, later: 4 })
+    store.change({ order: ['a', 'b'] })
+    expect(store.surer).toBeNull()
+  })
+
+  test('a set-up left out is off the order at once, before the day is played again', async () => {
+    const { store } = await opened()
+    expect(store.choose('b', { leftOut: true })).toBe('')
+    expect(store.fresh).toBe(false)
+    expect(store.order!.rows.map(({ id }) => id)).toEqual(['a'])
+  })
+
+  test('places are counted among those that are shot, whatever was left out of a chosen order', async () => {
+    const setups = { a: newSetup('projectile'), b: newSetup('pour'), c: newSetup('drop'), d: newSetup('balloon') }
+    const { store } = await opened(dayServer(setups))
+    store.change({ order: ['a', 'b', 'c', 'd'] })
+    store.choose('a', { leftOut: true })
+    store.move('d', 1)
+    expect(store.order!.rows.map(({ id }) => id)).toEqual(['b', 'd', 'c'])
+  })
+
+  test('a plan that was overtaken is no trouble, one that failed is; takes nobody could play stay about', async () => {
+    const { store } = await opened()
+    const before = store.played
+    worked.silent = true
+    worked.asked = []
+    store.change({ start: 8 * 60 })
+    await until(() => worked.asked.length === 1)
+    store.change({ start: 7 * 60 })
+    await until(() => worked.asked.length === 2)
+    expect([store.trouble, store.planning, store.played]).toEqual(['', true, before])
+    worked.instead = () => ({ failed: 'out of breath' })
+    speak()
+    await until(() => store.trouble !== '')
+    expect([store.trouble, store.planning]).toEqual(['out of breath', false])
+    fresh()
+    const again = useDayStore()
+    await again.open('h')
+    const setup = newSetup('projectile')
+    expect(again.items[0]!.takes).toEqual(quickTakes(plan(setup).keeper, setup.goal.keepers))
+  })
+
   test('minutes of the studio’s own stand for every shoot, and people are told by their names', async () => {
     const { store, state, asked } = await opened()
     expect(await store.setRule('pause.dark', 25)).toBe('')

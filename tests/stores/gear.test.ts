@@ -58,6 +58,21 @@ test('a flash is taken into a set-up with what its readings show, and as it was 
   expect(store.taken('k0')).toEqual(flash)
 })
 
+test('a poor reading is weighed against what the leaflet says, and alone where that row was measured', async () => {
+  const flash = newKitItem('flash', 'Wick')
+  const row = (item: KitItem | undefined) => item!.table.find(({ power }) => power === 1 / 64)!
+  const leaflet = row(flash).t01!
+  const table = flash.table.map(one => ({ ...one, basis: 'measured' as const, date: '2000-01-01' }))
+  studio(flash, { ...flash, table })
+  const store = useGearStore()
+  await store.load()
+  for (const id of ['k0', 'k1']) await store.read(id, { ...reading, t01: 2 * leaflet, error: 0.3 })
+  // Between the two; both are as sure.
+  expect(row(store.taken('k0')).t01! / leaflet).toBeGreaterThan(1.2)
+  expect(row(store.taken('k0')).t01! / leaflet).toBeLessThan(1.7)
+  expect(row(store.taken('k1')).t01! / leaflet).toBeGreaterThan(1.9)
+})
+
 test('switched off, or measured later by hand, a flash stays as it is typed', async () => {
   const flash = newKitItem('flash', 'Wick')
   const off = { ...flash, figures: { ...flash.figures, remembers: false } }

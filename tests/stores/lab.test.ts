@@ -1,5 +1,5 @@
 import { fresh, serve, storage, until } from '../support/page'
-import { type Setup, newKitItem, newSetup, withChange } from '~~/core'
+import { type Setup, assess, newKitItem, newSetup, sceneFigures, withChange } from '~~/core'
 import type { Export } from '~~/core/lab'
 import type { WorkerAsked } from '~~/app/workers/answering'
 import { LAB } from '~~/shared/text/lab'
@@ -165,6 +165,7 @@ describe('what the Lab reads', () => {
     await lab.addSound([quiet], 48_000)
     expect([lab.truth, lab.files.length]).toEqual([null, 1])
     expect(lab.files[0]!.seconds).toBe(1)
+    expect(lab.files[0]!.name).toMatch(/^recorded \d\d:\d\d:\d\d/)
     await lab.addSound([quiet], 48_000)
     expect(lab.files).toHaveLength(2)
     lab.stop()
@@ -187,6 +188,9 @@ describe('what the Lab reads', () => {
     const lab = useLabStore()
     lab.choose('ground')
     expect(lab.settings.reflectance).toBe(0.83)
+    // How bright the plan has the background; a set-up without one says nothing of it.
+    const stops = sceneFigures(assess(useSetupStore().setup!)).background.middle!
+    expect(lab.settings.planned).toBeCloseTo(stops, 2)
     for (const id of ['exposure', 'black']) {
       lab.choose(id)
       expect([id, Object.values(lab.settings).includes(0.83)]).toEqual([id, false])
@@ -214,6 +218,10 @@ describe('what the Lab sends on', () => {
     await lab.takeBack(lab.sent[0]!)
     expect([store.setup!.evidence, store.setup!.picture.iso]).toEqual([[], 200])
     expect([lab.sent[0]!.taken, lab.sent[0]!.back]).toEqual([true, null])
+    // Once more there is nothing to take back.
+    lab.toSetup(evidence)
+    await lab.takeBack(lab.sent.find(({ taken }) => taken)!)
+    expect(store.setup!.evidence.map(({ kind }) => kind)).toEqual(['speed'])
   })
 
   test('to an item of kit of its kind, and back', async () => {

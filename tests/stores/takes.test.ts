@@ -298,6 +298,14 @@ describe('takes', () => {
     },
   )
 
+  test('signing out takes along what has no name on it, seen or not, and leaves what is another’s', async () => {
+    useSessionStore().key = 'studio-a.kim'
+    await takeQueue.keep({ setupId: 's', take: take(1) })
+    await takeQueue.keep({ setupId: 's', take: take(2), owner: 'studio-b.lee' })
+    await useTakesStore().clearDevice('studio-a.kim')
+    expect((await takeQueue.all()).map(({ take: { key } }) => key)).toEqual(['take-key-2'])
+  })
+
   test('one struck out stands among the struck alone; none of a set-up that was left', async () => {
     const kept = [1, 2, 3].map(n => ({ ...take(n), id: `t${n}`, number: n, isStruck: false }))
     const asked = serve(({ method, path, body }) => {

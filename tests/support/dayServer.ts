@@ -20,12 +20,15 @@ export const NEEDED = [3, 4, 5, 6]
 
 type Message = { id: number; asked: { kind: string; input?: DayPlanInput; order?: number[] | null; so?: DaySoFar } }
 
-/** What the day's workers were asked, and those that are left unanswered meanwhile. */
-export const worked: { asked: Message['asked'][]; silent: boolean; held: (() => void)[] } = {
-  asked: [],
-  silent: false,
-  held: [],
-}
+type Answer = { given: unknown } | { failed: string }
+
+/** What the day's workers were asked, those that are left unanswered meanwhile, and what they answer in its place. */
+export const worked: {
+  asked: Message['asked'][]
+  silent: boolean
+  held: (() => void)[]
+  instead: ((asked: Message['asked'], answer: () => Answer) => Answer) | null
+} = { asked: [], silent: false, held: [], instead: null }
 /** The workers answer again, first what they were asked meanwhile. */
 export function speak(): void {
   worked.silent = false
@@ -38,7 +41,8 @@ class DayWorker {
   onerror: (() => void) | null = null
   postMessage({ id, asked }: Message): void {
     worked.asked.push(asked)
-    const answer = (): void => queueMicrotask(() => this.onmessage?.({ data: { id, ...answerTo(asked) } }))
+    const given = (): Answer => worked.instead?.(asked, () => answerTo(asked)) ?? answerTo(asked)
+    const answer = (): void => queueMicrotask(() => this.onmessage?.({ data: { id, ...given() } }))
     if (worked.silent) worked.held.push(answer)
     else answer()
   }
@@ -46,7 +50,7 @@ class DayWorker {
     this.onmessage = null
   }
 }
-function answerTo({ kind, input, order, so }: Message['asked']): { given: unknown } | { failed: string } {
+function answerTo({ kind, input, order, so }: Message['asked']): Answer {
   try {
     if (kind === 'takes') return { given: { takes: NEEDED } }
     const few = { ...input!, days: FEW }
@@ -124,4 +128,5 @@ export function freshDay(): void {
   worked.asked = []
   worked.silent = false
   worked.held = []
+  worked.instead = null
 }
